@@ -1,0 +1,108 @@
+import { optimalDiameterMm, optimalSpanCm, type Sex } from '../hand/fit'
+import { asymmetryIndex, ratioInterval, type Side } from '../measure/asymmetry'
+import { leverTorque, springAtSet, wristRoller } from '../measure/mechanics'
+import { doddsCentile, mathiowetzPercentile } from '../measure/norms'
+import { chiSquareInv, fInv, normalInv, tInv } from '../measure/quantiles'
+import { reliability } from '../measure/reliability'
+import { summariseTrials } from '../measure/trials'
+import { inchToMm, kgToLb, kgfToN, lbToKg, nToKgf } from '../units/convert'
+
+export interface CalcCase { topic: string; id: string; inputs: unknown }
+export type CalcAnswer = { id: string; result: unknown } | { id: string; error: string }
+
+type Inputs = Record<string, never>
+type Topic = (inputs: Inputs) => unknown
+
+/** Outside names on the left, the functions the screens call on the right. */
+const TOPICS: Readonly<Record<string, Topic>> = {
+  '0': (i) => {
+    const asked = i['lower_tail_p_and_df'] as { t?: [number, number][]; F?: [number, number, number][]; chi2?: [number, number][]; norm?: number[] }
+    return {
+      ...(asked.t && { t: asked.t.map(([p, df]) => tInv(p, df)) }),
+      ...(asked.F && { F: asked.F.map(([p, a, b]) => fInv(p, a, b)) }),
+      ...(asked.chi2 && { chi2: asked.chi2.map(([p, df]) => chiSquareInv(p, df)) }),
+      ...(asked.norm && { norm: asked.norm.map(normalInv) }),
+    }
+  },
+  '1': (i) => ('trials' in i ? trials(i['trials']) : matrix(i['matrix_rows_subjects_cols_trials'])),
+  '2': (i) => (Array.isArray(i['left']) ? interval(i['left'], i['right'], i['conf']) : index(i['left'], i['right'])),
+  '8': (i) => ('age_band' in i ? mathiowetz(i) : 'age' in i ? dodds(i) : 'hand_span_cm' in i ? { adult_optimal_span_cm: optimalSpanCm(i['sex'], i['hand_span_cm']) } : { optimal_handle_diameter_mm: optimalDiameterMm(i['hand_length_mm']) }),
+  '9': (i) => ('value' in i ? units(i['value']) : 'point_masses_kg_m' in i ? lever(i) : 'close_force_kgf' in i ? spring(i) : roller(i)),
+}
+
+function trials(values: number[]) {
+  const s = summariseTrials(values)
+  if (!s.ok) return { n: 0, best: null, mean: null, sd: null, cv_pct: null, best_trial_index0: null }
+  return { n: s.n, best: s.best, mean: s.mean, sd: s.sd, cv_pct: s.cvPct, best_trial_index0: s.bestIndex }
+}
+
+function matrix(rows: number[][]) {
+  const r = reliability(rows)
+  if (!r.ok) return { anova: null, icc11: null, icc21: null, icc31: null, icc1k: null, icc2k: null, icc3k: null, icc31_ci95: null, icc3k_ci95: null, sd_all: null, sem_rmse: null, mdc95_rmse_196: null, swc_02: null, rms_cv_pct: null, typical_error: null, refused: r.reason }
+  return { anova: r.anova, icc11: r.icc11, icc21: r.icc21, icc31: r.icc31, icc1k: r.icc1k, icc2k: r.icc2k, icc3k: r.icc3k, icc31_ci95: r.icc31Ci95, icc3k_ci95: r.icc3kCi95, sd_all: r.sdAll, sem_rmse: r.semRmse, mdc95_rmse_196: r.mdc95, swc_02: r.swc02, rms_cv_pct: r.rmsCvPct, typical_error: r.typicalError }
+}
+
+function index(left: number, right: number) {
+  const a = asymmetryIndex(left, right)
+  return { bsa_pct: a?.asymmetryPct ?? null, signed_bsa_pct: a?.signedPct ?? null, lsi_left_over_right_pct: a?.lsiPct ?? null, symmetry_angle_pct: a?.symmetryAnglePct ?? null, stronger: a?.stronger ?? null }
+}
+
+function interval(left: number[], right: number[], confidence: number | undefined) {
+  const r = ratioInterval(left, right, confidence ?? 0.95)
+  return { rho: r?.rho ?? null, pooled_sd: r?.pooledSd ?? null, df: r?.df ?? null, g: r?.g ?? null, asym_signed_pct: r?.signedPct ?? null, fieller_rho: r?.rhoCi ?? null, fieller_asym: r?.signedCi ?? null }
+}
+
+function mathiowetz(i: Inputs) {
+  const r = mathiowetzPercentile(i['sex'] as Sex, i['hand'] as Side, i['age_band'], i['kg'])
+  return { mean_kg: r.ok ? r.meanKg : null, sd_kg: r.ok ? r.sdKg : null, z: r.ok ? r.z : null, percentile_normal: r.ok ? r.percentile : null }
+}
+
+function dodds(i: Inputs) {
+  const r = doddsCentile(i['sex'] as Sex, i['age'], i['kg'])
+  return { percentile_interpolated: r.ok ? r.percentile : null, label: r.ok && r.percentile === null ? r.label : null }
+}
+
+const units = (v: number) => ({ lb_to_kg: lbToKg(v), kg_to_lb: kgToLb(v), inch_to_mm: inchToMm(v), kgf_to_N: kgfToN(v), N_to_kgf: nToKgf(v) })
+
+function lever(i: Inputs) {
+  const r = leverTorque(i['point_masses_kg_m'], i['hand_from_butt_m'], i['angle_from_vertical_deg'])
+  return { total_kg: r?.totalKg ?? null, com_m: r?.comM ?? null, arm_m: r?.armM ?? null, torque_Nm: r?.torqueNm ?? null }
+}
+
+function roller(i: Inputs) {
+  const r = wristRoller(i['mass_kg'], i['lift_m'], i['bare_diameter_mm'], i['rope_diameter_mm'])
+  return { turns: r?.turns ?? null, torque_start_Nm: r?.torqueStartNm ?? null, torque_end_Nm: r?.torqueEndNm ?? null, work_J: r?.workJ ?? null }
+}
+
+function spring(i: Inputs) {
+  const r = springAtSet(i['close_force_kgf'], i['free_opening_mm'], i['set_opening_mm'])
+  return { force_at_set: r?.force ?? null, share_of_close_at_set: r?.shareOfClose ?? null }
+}
+
+const numberOf = (topic: string): string => topic.split('-')[0]!
+
+/** Topics answered today, by number. */
+export const CALC_TOPICS = Object.keys(TOPICS)
+
+/**
+ * Answers check cases of one topic (`2`, `2-asymmetry` or `all`) in their order; others are skipped. A broken case
+ * gets an error and the rest go on. Numbers that are not finite come out as null, or "Infinity" for never.
+ */
+export function answerCases(cases: readonly CalcCase[], topic: string): CalcAnswer[] {
+  return cases
+    .filter((c) => numberOf(c.topic) in TOPICS && (topic === 'all' || topic === c.topic || topic === numberOf(c.topic)))
+    .map((c) => {
+      try {
+        return { id: c.id, result: plain(TOPICS[numberOf(c.topic)]!(c.inputs as Inputs)) }
+      } catch (error) {
+        return { id: c.id, error: error instanceof Error ? error.message : String(error) }
+      }
+    })
+}
+
+function plain(x: unknown): unknown {
+  if (typeof x === 'number') return Number.isFinite(x) ? x : x === Infinity ? 'Infinity' : null
+  if (Array.isArray(x)) return x.map(plain)
+  if (x && typeof x === 'object') return Object.fromEntries(Object.entries(x).map(([k, v]) => [k, plain(v)]))
+  return x
+}

@@ -1,0 +1,52 @@
+import { INJURY_SITES } from '../catalogue/tissues'
+import type { Hand } from '../testing/session'
+import { isLocalDate, ageOn, type LocalDate } from '../units/dates'
+
+/** Dated body measures; SI: mm or kg. Limits are slips, not norms: own rule, no source. */
+export const BODY_MEASURES = [
+  { id: 'hand_length', name: 'Hand length', quantity: 'mm', perHand: true, limits: [100, 260], how: 'Wrist crease to tip of middle finger' },
+  { id: 'hand_span', name: 'Hand span', quantity: 'mm', perHand: true, limits: [110, 300], how: 'Thumb tip to little fingertip, hand stretched' },
+  { id: 'body_mass', name: 'Body mass', quantity: 'kg', perHand: false, limits: [20, 250], how: 'Dated: hangs and ratios need it' },
+] as const
+export type BodyMeasureId = (typeof BODY_MEASURES)[number]['id']
+
+export const LEVELS = [
+  { id: 'novice', name: 'Novice', says: 'under 1 year of hand training' },
+  { id: 'trained', name: 'Trained', says: '' },
+  { id: 'advanced', name: 'Advanced', says: '' },
+  { id: 'elite', name: 'Elite', says: '' },
+] as const
+export type LevelId = (typeof LEVELS)[number]['id']
+
+export interface BodyMeasurement {
+  measure: BodyMeasureId
+  hand: Hand
+  value: number
+  on: LocalDate
+}
+
+/** The newest measurement of one kind and hand; null when never taken. */
+export function latestMeasure<T extends BodyMeasurement>(all: readonly T[], measure: BodyMeasureId, hand: Hand): T | null {
+  return all.filter((m) => m.measure === measure && m.hand === hand).sort((a, b) => (a.on < b.on ? 1 : -1))[0] ?? null
+}
+
+/** What intake still lacks, in words, most needed first. */
+export function missingIntake(athlete: { birthDate: LocalDate | null; dominantHand: string | null }, measures: readonly BodyMeasurement[]): string[] {
+  const out: string[] = []
+  if (!athlete.birthDate) out.push('birth date')
+  if (!athlete.dominantHand) out.push('dominant hand')
+  const both = (id: BodyMeasureId) => (['left', 'right'] as const).every((h) => latestMeasure(measures, id, h))
+  if (!both('hand_length') || !both('hand_span')) out.push('hand size')
+  if (!latestMeasure(measures, 'body_mass', 'both')) out.push('body mass')
+  return out
+}
+
+/** Why a birth date is refused; null when it is fine. Ages 5 to 100 (own limit). */
+export function birthDateProblem(birth: string, today: LocalDate): string | null {
+  if (!isLocalDate(birth)) return 'Not a date.'
+  if (birth > today) return 'The birth date is in the future.'
+  const age = ageOn(birth, today)
+  return age < 5 || age > 100 ? `That makes the athlete ${age} years old.` : null
+}
+
+export const injurySiteName = (id: string): string => INJURY_SITES.find((s) => s.id === id)?.name ?? id

@@ -1,0 +1,43 @@
+import type { Side } from '../measure/asymmetry'
+import { leanContext } from '../measure/asymmetry'
+import type { ActiveCaution } from '../safety/cautions'
+import type { Series } from '../review/series'
+import type { StageId, StageStatus } from './rules'
+
+export type Need = 'act' | 'due' | 'none'
+
+export interface RosterCall {
+  need: Need
+  why: string
+  action: string
+  stage: StageId
+  alarm: boolean
+}
+
+/**
+ * What an athlete needs first: a caution that stops work, then a consistent lean beyond dominance, then the first stage
+ * that is due or stale. One line each, soonest first.
+ */
+export function rosterCall(stages: readonly StageStatus[], cautions: readonly ActiveCaution[], series: readonly Series[], dominant: Side | null): RosterCall {
+  const stop = cautions.find((c) => c.caution.tier === 'clearance')
+  if (stop) return { need: 'act', why: `${stop.caution.title}, ${stop.hands.length > 1 ? 'both hands' : `${stop.hands[0]} hand`}`, action: 'Open intake', stage: 'intake', alarm: true }
+  const unfinished = stages.find((s) => s.stage === 'tests' && s.word === 'Unfinished')
+  if (unfinished) return { need: 'act', why: unfinished.why, action: unfinished.action, stage: 'tests', alarm: false }
+  const lean = consistentLean(series, dominant)
+  if (lean) return { need: 'act', why: lean, action: 'Open review', stage: 'review', alarm: false }
+  const due = stages.find((s) => s.state === 'due' || s.state === 'stale')
+  if (due) return { need: 'due', why: due.why, action: due.action, stage: due.stage, alarm: false }
+  return { need: 'none', why: '', action: 'Open tests', stage: 'tests', alarm: false }
+}
+
+/** A sentence on the first series whose lean is consistent and not what dominance leads one to expect. */
+function consistentLean(series: readonly Series[], dominant: Side | null): string | null {
+  for (const s of series) {
+    const verdict = s.points.filter((p) => !p.practice).at(-1)?.verdict
+    if (!s.consistent || !verdict || verdict.kind === 'unknown' || verdict.kind === 'inside-error' || !verdict.weaker) continue
+    if (dominant && leanContext(verdict, dominant) === 'as-dominance') continue
+    const hand = verdict.weaker === 'left' ? 'Left' : 'Right'
+    return `${hand} hand ${Math.round(verdict.asymmetryPct)}\u00A0% behind on ${s.protocol.name.toLowerCase()}, really so on two days`
+  }
+  return null
+}

@@ -1,0 +1,71 @@
+import { daysBetween, type LocalDate } from '../units/dates'
+
+export const STAGES = [
+  { id: 'intake', name: 'Intake' },
+  { id: 'demands', name: 'Demands' },
+  { id: 'tests', name: 'Tests' },
+  { id: 'gaps', name: 'Gaps' },
+  { id: 'plan', name: 'Plan' },
+  { id: 'floor', name: 'Floor' },
+  { id: 'review', name: 'Review' },
+] as const
+export type StageId = (typeof STAGES)[number]['id']
+export type StageState = 'done' | 'due' | 'stale' | 'wait'
+
+/** What the rules look at; dates local. */
+export interface StageFacts {
+  today: LocalDate
+  intake: { missing: readonly string[]; latest: LocalDate | null }
+  /** Since when the present sport is set. */
+  demandsSince: LocalDate | null
+  tests: { last: LocalDate | null; unfinished: boolean; sessions: number }
+}
+
+export interface StageStatus {
+  stage: StageId
+  state: StageState
+  /** Short state for the rail, and the date it speaks of, if any. */
+  word: string
+  on: LocalDate | null
+  /** Why it needs work, as a sentence; empty when it does not. */
+  why: string
+  action: string
+}
+
+/** Tests older than this are stale, days (6 weeks): common practice, no source. */
+export const TESTS_STALE_DAYS = 42
+
+type Rule = { stage: StageId; when: (f: StageFacts) => boolean } & Pick<StageStatus, 'state' | 'word' | 'action'> & {
+  on?: (f: StageFacts) => LocalDate | null
+  why?: (f: StageFacts) => string
+}
+
+/** First rule that holds names a stage's state. Shown in docs/stages.md, which is checked against this table. */
+export const STAGE_RULES: readonly Rule[] = [
+  { stage: 'intake', state: 'due', word: 'Due', action: 'Start intake', when: (f) => f.intake.missing.length > 0, why: (f) => `${sentence(f.intake.missing)} not taken` },
+  { stage: 'intake', state: 'done', word: 'Done', action: '', when: () => true, on: (f) => f.intake.latest },
+  { stage: 'demands', state: 'due', word: 'Due', action: 'Choose a sport', when: (f) => f.demandsSince === null, why: () => 'No sport chosen' },
+  { stage: 'demands', state: 'done', word: 'Set', action: '', when: () => true, on: (f) => f.demandsSince },
+  { stage: 'tests', state: 'due', word: 'Due', action: 'Start tests', when: (f) => f.tests.last === null, why: () => 'No test on record' },
+  { stage: 'tests', state: 'due', word: 'Unfinished', action: 'Finish test', when: (f) => f.tests.unfinished, on: (f) => f.tests.last, why: () => 'The latest test is short of trials, or its spread asks for one more' },
+  { stage: 'tests', state: 'stale', word: 'Stale', action: 'Book tests', when: (f) => daysBetween(f.tests.last!, f.today) > TESTS_STALE_DAYS, on: (f) => f.tests.last, why: (f) => `Tests ${daysBetween(f.tests.last!, f.today)}\u00A0d old` },
+  { stage: 'tests', state: 'done', word: 'Done', action: '', when: () => true, on: (f) => f.tests.last },
+  { stage: 'gaps', state: 'wait', word: 'Not built yet', action: '', when: () => true },
+  { stage: 'plan', state: 'wait', word: 'Not built yet', action: '', when: () => true },
+  { stage: 'floor', state: 'wait', word: 'Not built yet', action: '', when: () => true },
+  { stage: 'review', state: 'wait', word: 'After 2 tests', action: '', when: (f) => f.tests.sessions < 2 },
+  { stage: 'review', state: 'done', word: 'To', action: '', when: () => true, on: (f) => f.tests.last },
+]
+
+/** States of all seven stages, in the order of work. */
+export function stageStates(facts: StageFacts): StageStatus[] {
+  return STAGES.map(({ id }) => {
+    const rule = STAGE_RULES.find((r) => r.stage === id && r.when(facts))!
+    return { stage: id, state: rule.state, word: rule.word, on: rule.on?.(facts) ?? null, why: rule.why?.(facts) ?? '', action: rule.action }
+  })
+}
+
+function sentence(items: readonly string[]): string {
+  const text = items.length < 2 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items[items.length - 1]}`
+  return text.charAt(0).toUpperCase() + text.slice(1)
+}

@@ -1,0 +1,259 @@
+import { PROTOCOLS, RUNNABLE_PROTOCOLS, protocolById, type EntryUnit, type Protocol } from '../catalogue/protocols'
+import { readCsv, type CsvRow } from '../formats/csv'
+import { isLocalDate, type LocalDate } from '../units/dates'
+import { parseNumber } from '../units/parse'
+import type { Hand } from './session'
+import { readTrialValue } from './value'
+
+/** Columns of a trials file; the docs page and the export use the same list. */
+export const TRIAL_COLUMNS = [
+  { id: 'athlete', needed: true, says: "the athlete's name as on the roster" },
+  { id: 'date', needed: true, says: '2026-10-08 or 08.10.2026' },
+  { id: 'time', needed: false, says: '24-hour, 17:30; noon when empty' },
+  { id: 'protocol', needed: true, says: 'dyno_seated or hang_time' },
+  { id: 'implement', needed: false, says: 'label of the unit in the kit; may be empty when the hall has one of that kind' },
+  { id: 'position', needed: false, says: 'dynamometer handle position 1 to 5; 2 when empty' },
+  { id: 'shoulders', needed: false, says: 'timed hang: active or relaxed' },
+  { id: 'palms', needed: false, says: 'timed hang: away, toward, facing or mixed' },
+  { id: 'added_kg', needed: false, says: 'timed hang: load added (taken off: minus); 0 when empty' },
+  { id: 'trial', needed: false, says: 'number of the try within its hand; counted when empty' },
+  { id: 'hand', needed: false, says: 'left, right or both, with the column value' },
+  { id: 'value', needed: false, says: 'the result, decimal point or comma' },
+  { id: 'left', needed: false, says: 'in place of hand and value: the left-hand result' },
+  { id: 'right', needed: false, says: 'in place of hand and value: the right-hand result' },
+  { id: 'unit', needed: false, says: "kg, lb, N or s; the protocol's first unit when empty" },
+  { id: 'pain', needed: false, says: '0 to 10' },
+  { id: 'struck', needed: false, says: 'reason, when the trial does not count' },
+] as const
+type Column = (typeof TRIAL_COLUMNS)[number]['id']
+
+export interface ImportContext {
+  today: LocalDate
+  athletes: readonly { id: string; name: string }[]
+  units: readonly { id: string; kind: string; label: string; measurementId: string }[]
+  /** Keys of trials on record, see `trialKey`. */
+  existing: ReadonlySet<string>
+}
+
+export interface ImportProblem {
+  line: number
+  column: string
+  message: string
+}
+
+export interface ImportedTrial {
+  line: number
+  hand: Hand
+  ordinal: number
+  value: number
+  enteredValue: number
+  enteredUnit: EntryUnit
+  pain: number | null
+  struckReason: string | null
+}
+
+export interface ImportedSession {
+  athleteId: string
+  athleteName: string
+  protocolId: string
+  protocolVersion: number
+  unitId: string
+  measurementId: string
+  variant: Record<string, string>
+  performedOn: LocalDate
+  /** Local time `HH:MM`. */
+  at: string
+  trials: ImportedTrial[]
+}
+
+export type ImportReport =
+  | { ok: true; sessions: ImportedSession[]; trials: number; lines: number }
+  | { ok: false; problems: ImportProblem[]; lines: number }
+
+/** Most lines a file may have. */
+export const IMPORT_MOST_LINES = 5000
+
+/** One trial as the duplicate check knows it. Value SI. */
+export const trialKey = (athleteId: string, on: LocalDate, protocolId: string, hand: Hand, ordinal: number, value: number): string =>
+  [athleteId, on, protocolId, hand, ordinal, value.toFixed(3)].join('|')
+
+const HAND_WORDS: Record<string, Hand> = { left: 'left', l: 'left', right: 'right', r: 'right', both: 'both', b: 'both' }
+
+/**
+ * Reads a trials file into sessions, all or nothing: any problem names its line and column and nothing is kept.
+ * Reads no clock and writes nothing.
+ */
+export function readTrialsCsv(text: string, context: ImportContext): ImportReport {
+  const table = readCsv(text)
+  if (!table.ok) return { ok: false, problems: [{ line: table.line, column: '', message: table.message }], lines: 0 }
+  const problems: ImportProblem[] = headerProblems(table.columns)
+  if (table.rows.length === 0) problems.push({ line: 2, column: '', message: 'There are no trials under the header line.' })
+  if (table.rows.length > IMPORT_MOST_LINES) problems.push({ line: IMPORT_MOST_LINES + 2, column: '', message: `At most ${IMPORT_MOST_LINES} lines at a time.` })
+  const sessions = new Map<string, ImportedSession>()
+  const seen = new Map<string, number>()
+  if (problems.length === 0)
+    for (const row of table.rows) {
+      const reader = new RowReader(row, context)
+      const parsed = reader.read()
+      if (!parsed) {
+        problems.push(...reader.problems)
+        continue
+      }
+      const key = JSON.stringify([parsed.session.athleteId, parsed.session.performedOn, parsed.session.at, parsed.session.protocolId, parsed.session.measurementId, parsed.session.variant])
+      const session = sessions.get(key) ?? { ...parsed.session, trials: [] }
+      sessions.set(key, session)
+      for (const t of parsed.trials) {
+        const ordinal = t.ordinal || session.trials.filter((x) => x.hand === t.hand).length + 1
+        const clash = session.trials.find((x) => x.hand === t.hand && x.ordinal === ordinal)
+        const onRecord = trialKey(session.athleteId, session.performedOn, session.protocolId, t.hand, ordinal, t.value)
+        if (clash) problems.push({ line: row.line, column: 'trial', message: `Line ${row.line}: trial ${ordinal} of the ${t.hand} hand is on line ${clash.line} already.` })
+        else if (context.existing.has(onRecord) || seen.has(onRecord)) problems.push({ line: row.line, column: '', message: `Line ${row.line}: this trial is on record already.` })
+        seen.set(onRecord, row.line)
+        session.trials.push({ ...t, line: row.line, ordinal })
+      }
+    }
+  if (problems.length > 0) return { ok: false, problems: problems.sort((a, b) => a.line - b.line), lines: table.rows.length }
+  const list = [...sessions.values()]
+  return { ok: true, sessions: list, trials: list.reduce((n, s) => n + s.trials.length, 0), lines: table.rows.length }
+}
+
+function headerProblems(columns: readonly string[]): ImportProblem[] {
+  const known: readonly string[] = TRIAL_COLUMNS.map((c) => c.id)
+  const problem = (column: string, message: string): ImportProblem => ({ line: 1, column, message })
+  const out = columns.filter((c) => c !== '' && !known.includes(c)).map((c) => problem(c, `Line 1: the column "${c}" is not known. Known: ${known.join(', ')}.`))
+  for (const c of TRIAL_COLUMNS) if (c.needed && !columns.includes(c.id)) out.push(problem(c.id, `Line 1: the column "${c.id}" is missing.`))
+  const long = columns.includes('hand') && columns.includes('value')
+  if (!long && !columns.includes('left') && !columns.includes('right')) out.push(problem('value', 'Line 1: results need the columns hand and value, or left and right.'))
+  return out
+}
+
+class RowReader {
+  readonly problems: ImportProblem[] = []
+  private readonly row: CsvRow
+  private readonly context: ImportContext
+
+  constructor(row: CsvRow, context: ImportContext) {
+    this.row = row
+    this.context = context
+  }
+
+  private cell(column: Column): string {
+    return this.row.cells[column] ?? ''
+  }
+
+  private fail(column: Column, message: string): null {
+    this.problems.push({ line: this.row.line, column, message: `Line ${this.row.line}: ${message}` })
+    return null
+  }
+
+  read(): { session: Omit<ImportedSession, 'trials'>; trials: Omit<ImportedTrial, 'line'>[] } | null {
+    const athlete = this.athlete()
+    const performedOn = this.date()
+    const at = this.time()
+    const protocol = this.protocol()
+    const unit = protocol && this.unit(protocol)
+    const variant = protocol && this.variant(protocol)
+    const trials = protocol && this.trials(protocol)
+    if (!athlete || !performedOn || !at || !protocol || !unit || !variant || !trials || this.problems.length > 0) return null
+    return {
+      session: { athleteId: athlete.id, athleteName: athlete.name, protocolId: protocol.id, protocolVersion: protocol.version, unitId: unit.id, measurementId: unit.measurementId, variant, performedOn, at },
+      trials,
+    }
+  }
+
+  private athlete() {
+    const name = this.cell('athlete')
+    if (!name) return this.fail('athlete', 'the athlete is missing.')
+    const found = this.context.athletes.filter((a) => a.name.toLowerCase() === name.toLowerCase() || a.id === name)
+    if (found.length === 0) return this.fail('athlete', `no athlete on the roster is called "${name}".`)
+    return found.length > 1 ? this.fail('athlete', `${found.length} athletes are called "${name}".`) : found[0]!
+  }
+
+  private date(): LocalDate | null {
+    const text = this.cell('date')
+    const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text)
+    const iso = dotted ? `${dotted[3]}-${dotted[2]!.padStart(2, '0')}-${dotted[1]!.padStart(2, '0')}` : text
+    if (!isLocalDate(iso)) return this.fail('date', `"${text}" is not a date; write 2026-10-08 or 08.10.2026.`)
+    return iso > this.context.today ? this.fail('date', `${iso} is in the future.`) : iso
+  }
+
+  private time(): string | null {
+    const text = this.cell('time')
+    if (text === '') return '12:00'
+    return /^([01]\d|2[0-3]):[0-5]\d$/.test(text) ? text : this.fail('time', `"${text}" is not a 24-hour time.`)
+  }
+
+  private protocol(): Protocol | null {
+    const text = this.cell('protocol')
+    const found = protocolById(text) ?? PROTOCOLS.find((p) => p.name.toLowerCase() === text.toLowerCase())
+    if (!found || !(RUNNABLE_PROTOCOLS as readonly string[]).includes(found.id)) return this.fail('protocol', `"${text}" cannot be imported; use ${RUNNABLE_PROTOCOLS.join(' or ')}.`)
+    return found
+  }
+
+  private unit(protocol: Protocol) {
+    const label = this.cell('implement')
+    const fitting = this.context.units.filter((u) => (protocol.implements as readonly string[]).includes(u.kind))
+    const named = label ? fitting.filter((u) => u.label.toLowerCase() === label.toLowerCase()) : fitting
+    if (named.length === 1) return named[0]!
+    if (label) return this.fail('implement', `the kit has no "${label}" for ${protocol.name}.`)
+    return this.fail('implement', named.length === 0 ? `the kit has nothing for ${protocol.name}.` : `name the implement; the kit has ${named.map((u) => u.label).join(', ')}.`)
+  }
+
+  private variant(protocol: Protocol): Record<string, string> | null {
+    const out: Record<string, string> = {}
+    for (const v of protocol.variants) {
+      const text = this.cell(v.id as Column).toLowerCase()
+      const option = text === '' ? v.options[0] : v.options.find((o) => o.id === text)
+      if (!option) return this.fail(v.id as Column, `${v.name.toLowerCase()} is one of ${v.options.map((o) => o.id).join(', ')}, not "${text}".`)
+      out[v.id] = option.id
+    }
+    if (protocol.id === 'hang_time') {
+      const added = parseNumber(this.cell('added_kg') || '0')
+      if (!added.ok || Math.abs(added.value) > 200) return this.fail('added_kg', `"${this.cell('added_kg')}" is not an added load in kg.`)
+      out['addedKg'] = String(added.value)
+    }
+    return out
+  }
+
+  private trials(protocol: Protocol): Omit<ImportedTrial, 'line'>[] | null {
+    const unit = (this.cell('unit') || protocol.entryUnits[0]!) as EntryUnit
+    const rowHand = this.hand()
+    if (rowHand === null) return null
+    const filled = (['left', 'right', 'value'] as const).filter((c) => this.cell(c) !== '')
+    if (filled.length === 0) return this.fail('value', 'there is no result.')
+    const trials: Omit<ImportedTrial, 'line'>[] = []
+    for (const column of filled) {
+      const marked = /^(left|right|both|[lrb])[\s:]+(.*)$/i.exec(this.cell(column))
+      const says = marked ? HAND_WORDS[marked[1]!.toLowerCase()] : undefined
+      const hand = column === 'value' ? (rowHand ?? says ?? (protocol.hands === 'both' ? 'both' : undefined)) : column
+      if (!hand) return this.fail('hand', 'the hand is missing.')
+      const wrong = [says, column === 'value' ? undefined : rowHand].find((h) => h && h !== hand)
+      if (wrong) return this.fail(column, `a ${wrong}-hand trial in the ${column} column.`)
+      if ((hand === 'both') !== (protocol.hands === 'both')) return this.fail('hand', protocol.hands === 'both' ? `${protocol.name} is two-handed; the hand is both.` : `${protocol.name} needs left or right.`)
+      const value = readTrialValue(marked ? marked[2]! : this.cell(column), unit, protocol)
+      if (!value.ok) return this.fail(value.reason === 'wrong-unit' ? 'unit' : column, value.message)
+      const pain = this.wholeNumber('pain', 0, 10)
+      const ordinal = this.wholeNumber('trial', 1, 50)
+      if (pain === undefined || ordinal === undefined) return null
+      trials.push({ hand, ordinal: ordinal ?? 0, value: value.value, enteredValue: value.enteredValue, enteredUnit: value.enteredUnit, pain, struckReason: this.cell('struck') || null })
+    }
+    return trials
+  }
+
+  /** undefined: the cell is empty; null: refused. */
+  private hand(): Hand | null | undefined {
+    const text = this.cell('hand').toLowerCase()
+    if (text === '') return undefined
+    return HAND_WORDS[text] ?? this.fail('hand', `"${text}" is not a hand; write left, right or both.`)
+  }
+
+  /** null: the cell is empty; undefined: refused. */
+  private wholeNumber(column: 'pain' | 'trial', low: number, high: number): number | null | undefined {
+    const text = this.cell(column)
+    if (text === '') return null
+    const n = Number(text)
+    if (Number.isInteger(n) && n >= low && n <= high) return n
+    this.fail(column, `${column} is a whole number from ${low} to ${high}, not "${text}".`)
+    return undefined
+  }
+}

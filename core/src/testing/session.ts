@@ -1,0 +1,103 @@
+import { protocolById, type EntryUnit, type Protocol } from '../catalogue/protocols'
+import type { LocalDate } from '../units/dates'
+import { judgeAsymmetry, type AsymmetryVerdict, type Side } from '../measure/asymmetry'
+import { adviseTrials, summariseTrials, type TrialAdvice, type TrialSummary } from '../measure/trials'
+
+export type Hand = Side | 'both'
+
+export interface Trial {
+  id: string
+  hand: Hand
+  /** Order of the try within its hand, from 1. */
+  ordinal: number
+  /** SI, in the protocol's unit. */
+  value: number
+  enteredValue: number
+  enteredUnit: EntryUnit
+  pain: number | null
+  /** Instant, ISO. */
+  recordedAt: string
+  struck: { reason: string } | null
+  correction: { reason: string } | null
+}
+
+/** What makes two results comparable, apart from athlete and hand. */
+export interface SeriesSetup {
+  protocolId: string
+  protocolVersion: number
+  unitId: string
+  measurementId: string
+  /** Posture, handle position, palms, shoulders, added load and the like. */
+  variant: Readonly<Record<string, string>>
+}
+
+export interface TestSession extends SeriesSetup {
+  id: string
+  athleteId: string
+  performedAt: string
+  performedOn: LocalDate
+  /** Before enough familiarisation: its verdict is marked, and it stays out of norms and trends. */
+  practice: boolean
+  trials: readonly Trial[]
+}
+
+/** The key of one series; results with different keys are never joined. `both` is its own hand. */
+export function seriesKey(athleteId: string, setup: SeriesSetup, hand: Hand | 'pair'): string {
+  const variant = Object.entries(setup.variant).sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => `${k}=${v}`)
+  return [athleteId, hand, `${setup.protocolId}@${setup.protocolVersion}`, setup.unitId, setup.measurementId, ...variant].join('|')
+}
+
+export const validTrials = (trials: readonly Trial[], hand: Hand): Trial[] =>
+  trials.filter((t) => t.hand === hand && !t.struck).sort((a, b) => a.ordinal - b.ordinal)
+
+export const validValues = (trials: readonly Trial[], hand: Hand): number[] => validTrials(trials, hand).map((t) => t.value)
+
+export interface HandReading {
+  hand: Hand
+  summary: TrialSummary | null
+  advice: TrialAdvice
+}
+
+export interface SessionReading {
+  hands: readonly HandReading[]
+  /** Null for two-handed results: they have no side. */
+  verdict: AsymmetryVerdict | null
+}
+
+/** Everything the screen says about a session's trials so far. Values SI. */
+export function readSession(protocol: Protocol, trials: readonly Trial[]): SessionReading {
+  const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
+  return {
+    hands: hands.map((hand) => {
+      const values = validValues(trials, hand)
+      const s = summariseTrials(values)
+      return { hand, summary: s.ok ? s : null, advice: adviseTrials(values, protocol) }
+    }),
+    verdict: protocol.hands === 'both' ? null : judgeAsymmetry(validValues(trials, 'left'), validValues(trials, 'right')),
+  }
+}
+
+const wants = (advice: TrialAdvice): boolean => advice.kind === 'to-go' || advice.kind === 'one-more'
+
+/**
+ * Which hand tries next: hands alternate from `first`, a hand that is stopped is passed over, and a hand whose
+ * spread is wide gets one more. Null when nothing is left to do.
+ */
+export function nextTry(protocol: Protocol, trials: readonly Trial[], first: Side, stopped: readonly Hand[]): { hand: Hand; ordinal: number } | null {
+  const tries = (hand: Hand) => trials.filter((t) => t.hand === hand).length
+  const open = readSession(protocol, trials).hands.filter((h) => wants(h.advice) && !stopped.includes(h.hand))
+  if (open.length === 0) return null
+  const order = open.map((h) => h.hand).sort((a, b) => validValues(trials, a).length - validValues(trials, b).length || (a === first ? -1 : b === first ? 1 : 0))
+  const hand = order[0]!
+  return { hand, ordinal: tries(hand) + 1 }
+}
+
+/** A session short of trials, or with a spread that asked for one more. */
+export function isUnfinished(session: TestSession): boolean {
+  const protocol = protocolById(session.protocolId)
+  return protocol !== undefined && readSession(protocol, session.trials).hands.some((h) => wants(h.advice))
+}
+
+/** Practice: fewer earlier sessions of this protocol than it needs, and no earlier experience entered. */
+export const isPractice = (protocol: Protocol, earlierSessions: number, familiar: boolean): boolean =>
+  !familiar && earlierSessions < protocol.familiarSessions

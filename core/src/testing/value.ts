@@ -1,0 +1,32 @@
+import type { EntryUnit, Protocol } from '../catalogue/protocols'
+import { fromSi, toSi } from '../units/convert'
+import { parseNumber } from '../units/parse'
+
+export type TrialValue =
+  | { ok: true; value: number; enteredValue: number; enteredUnit: EntryUnit }
+  | { ok: false; reason: 'empty' | 'not-a-number' | 'ambiguous' | 'negative' | 'too-low' | 'too-high' | 'wrong-unit'; message: string }
+
+const round = (x: number): string => String(Math.round(x * 10) / 10)
+
+/** A typed result to SI by a protocol's unit and plausible limits. Refusals say what to type instead. */
+export function readTrialValue(text: string, unit: EntryUnit, protocol: Protocol): TrialValue {
+  const parsed = parseNumber(text, { clock: protocol.unit === 's' })
+  if (!parsed.ok) {
+    const message = { empty: 'Type a number.', 'not-a-number': `"${text.trim()}" is not a number.`, ambiguous: `"${text.trim()}" has two decimal marks.` }[parsed.reason]
+    return { ok: false, reason: parsed.reason, message }
+  }
+  return checkTrialValue(parsed.value, unit, protocol)
+}
+
+/** A number in its entered unit against the protocol's limits; `plausible` is a practice estimate, no source. */
+export function checkTrialValue(entered: number, unit: EntryUnit, protocol: Protocol): TrialValue {
+  const value = protocol.entryUnits.includes(unit) ? toSi(entered, unit, protocol.unit) : null
+  if (value === null) return { ok: false, reason: 'wrong-unit', message: `${protocol.name} is entered in ${protocol.entryUnits.join(' or ')}, not ${unit}.` }
+  if (entered < 0 && protocol.plausible[0] >= 0) return { ok: false, reason: 'negative', message: 'A result cannot be negative.' }
+  const [low, high] = protocol.plausible
+  const shown = (si: number) => `${round(fromSi(si, unit, protocol.unit)!)} ${unit}`
+  const tolerance = 1e-9 * Math.abs(high)
+  if (value < low - tolerance) return { ok: false, reason: 'too-low', message: `${entered} ${unit} is under ${shown(low)}, the least this test takes.` }
+  if (value > high + tolerance) return { ok: false, reason: 'too-high', message: `${entered} ${unit} is over ${shown(high)}, more than this test takes.` }
+  return { ok: true, value, enteredValue: entered, enteredUnit: unit }
+}

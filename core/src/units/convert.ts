@@ -1,0 +1,40 @@
+import type { EntryUnit, ResultUnit } from '../catalogue/protocols'
+
+/**
+ * Exact factors (international pound and inch 1959, standard gravity CGPM 1901).
+ * Inside: mm, kg, s, N, N m. A dynamometer's "kg" is kgf.
+ */
+export const KG_PER_LB = 0.45359237
+export const MM_PER_INCH = 25.4
+export const N_PER_KGF = 9.80665
+
+export const lbToKg = (lb: number): number => lb * KG_PER_LB
+export const kgToLb = (kg: number): number => kg / KG_PER_LB
+export const inchToMm = (inch: number): number => inch * MM_PER_INCH
+export const mmToInch = (mm: number): number => mm / MM_PER_INCH
+export const kgfToN = (kgf: number): number => kgf * N_PER_KGF
+export const nToKgf = (newton: number): number => newton / N_PER_KGF
+
+/** How many SI units one entered unit is, by the quantity it is entered for. */
+const FACTORS: Record<ResultUnit, Partial<Record<EntryUnit, number>>> = {
+  N: { N: 1, kg: N_PER_KGF, lb: KG_PER_LB * N_PER_KGF },
+  kg: { kg: 1, lb: KG_PER_LB },
+  mm: { mm: 1, cm: 10, in: MM_PER_INCH },
+  s: { s: 1 },
+  'N m': { 'N m': 1 },
+  deg: { deg: 1 },
+  count: { count: 1 },
+  m: { m: 1 },
+}
+
+/** Entered value to SI; null when the unit does not measure that quantity. */
+export function toSi(value: number, entered: EntryUnit, quantity: ResultUnit): number | null {
+  const factor = FACTORS[quantity][entered]
+  return factor === undefined ? null : value * factor
+}
+
+/** SI value to a display unit; null when the unit does not measure that quantity. */
+export function fromSi(value: number, shown: EntryUnit, quantity: ResultUnit): number | null {
+  const factor = FACTORS[quantity][shown]
+  return factor === undefined ? null : value / factor
+}

@@ -1,0 +1,35 @@
+/** Local calendar dates as `YYYY-MM-DD`; no clock in here: today always comes in as an argument. */
+export type LocalDate = string
+
+const DAY_MS = 86_400_000
+const ms = (d: LocalDate): number => Date.UTC(Number(d.slice(0, 4)), Number(d.slice(5, 7)) - 1, Number(d.slice(8, 10)))
+
+/** True for an existing calendar date written `YYYY-MM-DD`. */
+export const isLocalDate = (text: string): boolean =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text) && new Date(ms(text)).toISOString().slice(0, 10) === text
+
+/** Whole days from one date to a later one; negative when it is earlier. */
+export const daysBetween = (from: LocalDate, to: LocalDate): number => Math.round((ms(to) - ms(from)) / DAY_MS)
+
+export const addDays = (d: LocalDate, days: number): LocalDate => new Date(ms(d) + days * DAY_MS).toISOString().slice(0, 10)
+
+/** Age in whole years; the birthday itself counts (29 February counts from 1 March in other years). */
+export function ageOn(birth: LocalDate, on: LocalDate): number {
+  const years = Number(on.slice(0, 4)) - Number(birth.slice(0, 4))
+  return on.slice(5) < birth.slice(5) ? years - 1 : years
+}
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
+
+/** `8 Oct`, with the year only when it is not this one; `Thu 8 Oct` with `weekday`. */
+export function formatDate(d: LocalDate, today: LocalDate, options: { weekday?: boolean } = {}): string {
+  const weekday = options.weekday ? `${DAYS[new Date(ms(d)).getUTCDay()]} ` : ''
+  const year = d.slice(0, 4) === today.slice(0, 4) ? '' : ` ${d.slice(0, 4)}`
+  return `${weekday}${Number(d.slice(8))} ${MONTHS[Number(d.slice(5, 7)) - 1]}${year}`
+}
+
+/** Calendar date of an instant in a time zone (IANA name). */
+export function localDateOf(instant: Date, timeZone: string): LocalDate {
+  return new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(instant)
+}

@@ -1,0 +1,52 @@
+import type { EntryUnit, ResultUnit } from '../catalogue/protocols'
+import { fromSi } from './convert'
+
+const NBSP = '\u00A0'
+const MINUS = '\u2212'
+
+/** The coach's choice of units for display and entry. */
+export interface UnitChoice {
+  mass: 'kg' | 'lb'
+  length: 'mm' | 'in'
+}
+
+/** Unit a quantity is shown in. Force shows as kg or lb (kgf, lbf), as the instruments do. */
+export function shownUnit(quantity: ResultUnit, choice: UnitChoice): EntryUnit {
+  if (quantity === 'N' || quantity === 'kg') return choice.mass
+  if (quantity === 'mm') return choice.length
+  return quantity
+}
+
+const DECIMALS: Record<EntryUnit, number> = { kg: 1, lb: 1, N: 0, s: 0, mm: 0, in: 2, cm: 1, 'N m': 1, deg: 0, count: 0, m: 0 }
+
+/** Number only, rounded for display, with a true minus. Lengths show a decimal only where they have one. */
+export function formatValue(si: number, quantity: ResultUnit, choice: UnitChoice): string {
+  const unit = shownUnit(quantity, choice)
+  return plain(fromSi(si, unit, quantity)!, DECIMALS[unit])
+}
+
+/** `37.2 kg`, `12 s`, `2:00`. */
+export function formatWithUnit(si: number, quantity: ResultUnit, choice: UnitChoice): string {
+  if (quantity === 's' && si >= 60) return formatClock(si)
+  const unit = shownUnit(quantity, choice)
+  const label = unit === 'N m' ? 'N·m' : unit === 'deg' ? '°' : unit === 'count' ? '' : unit
+  return `${formatValue(si, quantity, choice)}${label ? NBSP + label : ''}`
+}
+
+/** Seconds as `m:ss`. */
+export function formatClock(seconds: number): string {
+  const s = Math.round(seconds)
+  return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`
+}
+
+/** Percentage without decimals; changes carry their sign when `signed`. */
+export function formatPct(pct: number, options: { signed?: boolean; decimals?: number } = {}): string {
+  const sign = options.signed && pct > 0 ? '+' : ''
+  return `${sign}${plain(pct, options.decimals ?? 0)}${NBSP}%`
+}
+
+function plain(value: number, decimals: number): string {
+  const text = value.toFixed(decimals)
+  const zero = Number(text) === 0
+  return (zero ? text.replace('-', '') : text).replace('-', MINUS)
+}

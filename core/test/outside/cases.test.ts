@@ -1,0 +1,61 @@
+import { existsSync, readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { answerCases, type CalcCase } from '../../src/calc/adapter'
+import { judgeTrend, theilSen } from '../../src/measure/trend'
+import { disagreements, type Tolerance } from './compare'
+
+interface Case extends CalcCase { expected: Record<string, unknown>; tolerance: Tolerance; source: string; from_memory: boolean }
+
+/** Keys an answer must have, by topic; other keys of a case are information. */
+const REQUIRED: Record<string, string[]> = {
+  '0': ['t', 'F', 'chi2', 'norm'],
+  '1': ['n', 'best', 'mean', 'sd', 'cv_pct', 'best_trial_index0', 'anova', 'icc21', 'icc31', 'icc3k', 'icc31_ci95', 'sem_rmse', 'mdc95_rmse_196', 'swc_02', 'rms_cv_pct', 'typical_error'],
+  '2': ['bsa_pct', 'signed_bsa_pct', 'stronger', 'symmetry_angle_pct', 'rho', 'pooled_sd', 'df', 'g', 'asym_signed_pct', 'fieller_rho', 'fieller_asym'],
+  '8': ['z', 'percentile_normal', 'percentile_interpolated', 'label', 'adult_optimal_span_cm', 'optimal_handle_diameter_mm'],
+  '9': ['torque_Nm', 'com_m', 'arm_m', 'turns', 'torque_start_Nm', 'torque_end_Nm', 'work_J', 'force_at_set', 'share_of_close_at_set', 'lb_to_kg', 'kg_to_lb', 'inch_to_mm', 'kgf_to_N', 'N_to_kgf'],
+}
+
+const load = (file: URL): Case[] => (JSON.parse(readFileSync(file, 'utf8')) as { cases: Case[] }).cases
+const cases = load(new URL('./cases.json', import.meta.url))
+const beside = new URL('../../../../shared/checks/public.json', import.meta.url)
+
+function check(c: Case) {
+  const [answer] = answerCases([{ topic: c.topic, id: c.id, inputs: c.inputs }], 'all')
+  expect(answer).toHaveProperty('result')
+  const required = REQUIRED[c.topic.split('-')[0]!]!.filter((k) => k in c.expected)
+  expect(required.length).toBeGreaterThan(0)
+  const wanted = Object.fromEntries(required.map((k) => [k, c.expected[k]]))
+  expect(disagreements((answer as { result: Record<string, unknown> }).result, wanted, c.tolerance)).toEqual([])
+}
+
+describe('check cases, each with its source', () => {
+  for (const c of cases.filter((x) => x.topic.split('-')[0]! in REQUIRED))
+    it(`${c.id}: ${c.source}${c.from_memory ? ' (from memory)' : ''}`, () => check(c))
+
+  it.runIf(existsSync(beside))('the copies agree with the cases beside the project', () => {
+    for (const c of load(beside).filter((x) => x.topic.split('-')[0]! in REQUIRED)) check(c)
+  })
+})
+
+describe('trend: Theil 1950; Sen 1968 (scipy.stats.theilslopes)', () => {
+  for (const c of cases.filter((x) => x.topic === '6-trends'))
+    it(c.id, () => {
+      const { day, value, margin, plateau_swc } = c.inputs as { day: number[]; value: number[]; margin?: number; plateau_swc?: number }
+      const expected = (c.expected['plateau'] ?? c.expected) as { slope: number; change_ci90: number[]; verdict: string }
+      const got = judgeTrend(day, value, margin ?? plateau_swc!)
+      expect(got.kind).toBe(expected.verdict)
+      if (got.kind === 'too-few') return
+      expect(disagreements({ slope: got.slope, change_ci90: [...got.changeCi90] }, { slope: expected.slope, change_ci90: expected.change_ci90 }, c.tolerance)).toEqual([])
+      const sen = c.expected['theil_sen'] as { slope: number; ci: number[] } | undefined
+      if (sen) expect(disagreements(theilSen(day, value) as never, { slope: sen.slope, ci: sen.ci }, c.tolerance)).toEqual([])
+    })
+})
+
+describe('the comparison itself can fail', () => {
+  it('names a wrong number, a missing key and a number where a refusal is due', () => {
+    const tolerance = { rel: 1e-9 }
+    expect(disagreements({ a: 1.001, b: null }, { a: 1, b: 2, c: 3 }, tolerance)).toHaveLength(3)
+    expect(disagreements({ a: 0 }, { a: null }, tolerance)).toHaveLength(1)
+    expect(disagreements({ a: [1, 2], n: { x: 1 } }, { a: [1, 2], n: { x: 1 } }, tolerance)).toEqual([])
+  })
+})

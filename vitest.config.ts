@@ -1,0 +1,10 @@
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'core', include: ['core/test/**/*.test.ts', 'contract/test/**/*.test.ts', 'web/test/**/*.test.ts', 'scripts/test/**/*.test.ts'], environment: 'node', testTimeout: 30_000 } },
+      { test: { name: 'server', include: ['server/test/**/*.test.ts'], environment: 'node', testTimeout: 30_000, hookTimeout: 60_000, globalSetup: ['server/test/cluster.ts'] } },
+    ],
+  },
+})

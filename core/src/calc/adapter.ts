@@ -10,13 +10,40 @@ import { inchToMm, kgToLb, kgfToN, lbToKg, nToKgf } from '../units/convert'
 export interface CalcCase { topic: string; id: string; inputs: unknown }
 export type CalcAnswer = { id: string; result: unknown } | { id: string; error: string }
 
-type Inputs = Record<string, never>
+/** Fields of a case as they come from outside: a missing one makes that case an error, not the run. */
+interface Inputs {
+  lower_tail_p_and_df: { t?: [number, number][]; F?: [number, number, number][]; chi2?: [number, number][]; norm?: number[] }
+  trials: number[]
+  matrix_rows_subjects_cols_trials: number[][]
+  left: number | number[]
+  right: number | number[]
+  conf?: number
+  sex: Sex
+  hand: Side
+  age_band: string
+  age: number
+  kg: number
+  hand_span_cm: number
+  hand_length_mm: number
+  value: number
+  point_masses_kg_m: [number, number][]
+  hand_from_butt_m: number
+  angle_from_vertical_deg: number
+  mass_kg: number
+  lift_m: number
+  bare_diameter_mm: number
+  rope_diameter_mm: number
+  close_force_kgf: number
+  free_opening_mm: number
+  set_opening_mm: number
+}
 type Topic = (inputs: Inputs) => unknown
+const has = (i: Inputs, field: keyof Inputs): boolean => field in i
 
 /** Outside names on the left, the functions the screens call on the right. */
 const TOPICS: Readonly<Record<string, Topic>> = {
   '0': (i) => {
-    const asked = i['lower_tail_p_and_df'] as { t?: [number, number][]; F?: [number, number, number][]; chi2?: [number, number][]; norm?: number[] }
+    const asked = i.lower_tail_p_and_df
     return {
       ...(asked.t && { t: asked.t.map(([p, df]) => tInv(p, df)) }),
       ...(asked.F && { F: asked.F.map(([p, a, b]) => fInv(p, a, b)) }),
@@ -24,10 +51,10 @@ const TOPICS: Readonly<Record<string, Topic>> = {
       ...(asked.norm && { norm: asked.norm.map(normalInv) }),
     }
   },
-  '1': (i) => ('trials' in i ? trials(i['trials']) : matrix(i['matrix_rows_subjects_cols_trials'])),
-  '2': (i) => (Array.isArray(i['left']) ? interval(i['left'], i['right'], i['conf']) : index(i['left'], i['right'])),
-  '8': (i) => ('age_band' in i ? mathiowetz(i) : 'age' in i ? dodds(i) : 'hand_span_cm' in i ? { adult_optimal_span_cm: optimalSpanCm(i['sex'], i['hand_span_cm']) } : { optimal_handle_diameter_mm: optimalDiameterMm(i['hand_length_mm']) }),
-  '9': (i) => ('value' in i ? units(i['value']) : 'point_masses_kg_m' in i ? lever(i) : 'close_force_kgf' in i ? spring(i) : roller(i)),
+  '1': (i) => (has(i, 'trials') ? trials(i.trials) : matrix(i.matrix_rows_subjects_cols_trials)),
+  '2': (i) => (Array.isArray(i.left) ? interval(i.left, i.right as number[], i.conf) : index(i.left, i.right as number)),
+  '8': (i) => (has(i, 'age_band') ? mathiowetz(i) : has(i, 'age') ? dodds(i) : has(i, 'hand_span_cm') ? { adult_optimal_span_cm: optimalSpanCm(i.sex, i.hand_span_cm) } : { optimal_handle_diameter_mm: optimalDiameterMm(i.hand_length_mm) }),
+  '9': (i) => (has(i, 'value') ? units(i.value) : has(i, 'point_masses_kg_m') ? lever(i) : has(i, 'close_force_kgf') ? spring(i) : roller(i)),
 }
 
 function trials(values: number[]) {
@@ -53,29 +80,29 @@ function interval(left: number[], right: number[], confidence: number | undefine
 }
 
 function mathiowetz(i: Inputs) {
-  const r = mathiowetzPercentile(i['sex'] as Sex, i['hand'] as Side, i['age_band'], i['kg'])
+  const r = mathiowetzPercentile(i.sex, i.hand, i.age_band, i.kg)
   return { mean_kg: r.ok ? r.meanKg : null, sd_kg: r.ok ? r.sdKg : null, z: r.ok ? r.z : null, percentile_normal: r.ok ? r.percentile : null }
 }
 
 function dodds(i: Inputs) {
-  const r = doddsCentile(i['sex'] as Sex, i['age'], i['kg'])
+  const r = doddsCentile(i.sex, i.age, i.kg)
   return { percentile_interpolated: r.ok ? r.percentile : null, label: r.ok && r.percentile === null ? r.label : null }
 }
 
 const units = (v: number) => ({ lb_to_kg: lbToKg(v), kg_to_lb: kgToLb(v), inch_to_mm: inchToMm(v), kgf_to_N: kgfToN(v), N_to_kgf: nToKgf(v) })
 
 function lever(i: Inputs) {
-  const r = leverTorque(i['point_masses_kg_m'], i['hand_from_butt_m'], i['angle_from_vertical_deg'])
+  const r = leverTorque(i.point_masses_kg_m, i.hand_from_butt_m, i.angle_from_vertical_deg)
   return { total_kg: r?.totalKg ?? null, com_m: r?.comM ?? null, arm_m: r?.armM ?? null, torque_Nm: r?.torqueNm ?? null }
 }
 
 function roller(i: Inputs) {
-  const r = wristRoller(i['mass_kg'], i['lift_m'], i['bare_diameter_mm'], i['rope_diameter_mm'])
+  const r = wristRoller(i.mass_kg, i.lift_m, i.bare_diameter_mm, i.rope_diameter_mm)
   return { turns: r?.turns ?? null, torque_start_Nm: r?.torqueStartNm ?? null, torque_end_Nm: r?.torqueEndNm ?? null, work_J: r?.workJ ?? null }
 }
 
 function spring(i: Inputs) {
-  const r = springAtSet(i['close_force_kgf'], i['free_opening_mm'], i['set_opening_mm'])
+  const r = springAtSet(i.close_force_kgf, i.free_opening_mm, i.set_opening_mm)
   return { force_at_set: r?.force ?? null, share_of_close_at_set: r?.shareOfClose ?? null }
 }
 

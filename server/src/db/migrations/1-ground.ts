@@ -35,7 +35,8 @@ export class Ground1764000000001 implements MigrationInterface {
   name = 'Ground1764000000001'
 
   async up(q: QueryRunner): Promise<void> {
-    const [{ app_role: app }] = (await q.query(`SELECT current_setting('mano.app_role') AS app_role`)) as { app_role: string }[]
+    const [setting] = (await q.query(`SELECT current_setting('mano.app_role') AS app_role`)) as [{ app_role: string }]
+    const app = setting.app_role
     await q.query(`
       CREATE TABLE hall (
         id uuid PRIMARY KEY,

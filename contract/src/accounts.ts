@@ -1,0 +1,39 @@
+import * as yup from 'yup'
+import { id, line } from './common'
+
+export const PASSWORD_LEAST = 10
+const login = () => yup.string().strict().lowercase('the sign-in name is in small letters').matches(/^[a-z0-9._@-]{3,60}$/, 'the sign-in name has 3 to 60 small letters, digits or . _ @ -').required('the sign-in name is missing')
+const password = () => yup.string().strict().min(PASSWORD_LEAST, `the password needs ${PASSWORD_LEAST} characters`).max(200, 'the password is longer than 200 characters').required('the password is missing')
+
+/** First start of an empty installation: the hall and its first coach. */
+export const setupBody = yup.object({
+  hallId: id(),
+  accountId: id(),
+  hallName: line(80, "the hall's name"),
+  timeZone: yup.string().strict().required('the time zone is missing').test('zone', 'the time zone is not known', isTimeZone),
+  name: line(80, 'your name'),
+  login: login(),
+  password: password(),
+}).noUnknown().exact('a field is not known')
+export type SetupBody = yup.InferType<typeof setupBody>
+
+export const signInBody = yup.object({
+  login: yup.string().strict().max(60).required('the sign-in name is missing'),
+  password: yup.string().strict().max(200).required('the password is missing'),
+}).exact('a field is not known')
+export type SignInBody = yup.InferType<typeof signInBody>
+
+export const assistantBody = yup.object({ id: id(), name: line(80, 'the name'), login: login(), password: password() }).exact('a field is not known')
+
+export type Role = 'coach' | 'assistant'
+export interface Me { id: string; name: string; role: Role; hall: { id: string; name: string; timeZone: string }; today: string; now: string }
+export interface Installation { empty: boolean }
+
+function isTimeZone(zone: string | undefined): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone })
+    return true
+  } catch {
+    return false
+  }
+}

@@ -1,0 +1,99 @@
+import * as yup from 'yup'
+import { INJURY_SITES } from '@mano/core/catalogue/tissues'
+import { SPORTS } from '@mano/core/catalogue/sports'
+import type { InjuryStatus } from '@mano/core/catalogue/cautions'
+import type { EntryUnit } from '@mano/core/catalogue/protocols'
+import { BODY_MEASURES, LEVELS, birthDateProblem, type BodyMeasureId } from '@mano/core/intake/record'
+import type { RosterCall } from '@mano/core/stages/roster'
+import type { StageStatus } from '@mano/core/stages/rules'
+import { toSi } from '@mano/core/units/convert'
+import { HANDS, day, flag, id, line, maybeDay, maybeOneOf, number, oneOf, optionalLine } from './common'
+
+const SITE_IDS = INJURY_SITES.map((s) => s.id)
+const STATUSES = ['active', 'settling', 'settled'] as const
+const context = (c: yup.TestContext): string | undefined => (c.options.context as { today?: string } | undefined)?.today
+
+const notFuture = (what: string) => day(what).test('past', `${what} is in the future`, (v, c) => !v || !context(c) || v <= context(c)!)
+
+export const profileShape = {
+  name: line(80, 'the name'),
+  birthDate: maybeDay('the birth date').test('sane', (v, c) => {
+    const today = context(c)
+    const problem = v && today ? birthDateProblem(v, today) : null
+    return problem ? c.createError({ message: problem }) : true
+  }),
+  sexForNorms: maybeOneOf(['female', 'male'] as const, 'sex for norms'),
+  dominantHand: maybeOneOf(['left', 'right'] as const, 'the dominant hand'),
+  level: oneOf(LEVELS.map((l) => l.id), 'the level'),
+  guardianConsent: flag(),
+  note: optionalLine(2000),
+}
+export const profileBody = yup.object(profileShape).exact('a field is not known')
+export const athleteBody = yup.object({ ...profileShape, id: id(), sportEntryId: id(), sportId: oneOf(SPORTS.map((s) => s.id), 'the sport') }).exact('a field is not known')
+export const sportBody = yup.object({ id: id(), sportId: oneOf(SPORTS.map((s) => s.id), 'the sport') }).exact('a field is not known')
+
+/** What is wrong with a body measure as typed; null when it is fine. */
+export function measureProblem(measureId: BodyMeasureId, hand: string, entered: number, unit: EntryUnit): string | null {
+  const measure = BODY_MEASURES.find((m) => m.id === measureId)!
+  if (measure.perHand === (hand === 'both')) return measure.perHand ? `${measure.name} is taken a hand.` : `${measure.name} has no side.`
+  const si = toSi(entered, unit, measure.quantity)
+  if (si === null) return `${measure.name} is not measured in ${unit}.`
+  return si < measure.limits[0] || si > measure.limits[1] ? `${measure.name} of ${entered} ${unit} is outside ${measure.limits[0]} to ${measure.limits[1]} ${measure.quantity}.` : null
+}
+
+export const measurementBody = yup.object({
+  id: id(),
+  measure: oneOf(BODY_MEASURES.map((m) => m.id), 'the measure'),
+  hand: oneOf(HANDS, 'the hand'),
+  enteredValue: number('the measure').test('sane', (v, c) => {
+    const p = c.parent as { measure: BodyMeasureId; hand: string; enteredUnit: EntryUnit }
+    if (v === undefined || !p.measure || !p.hand || !p.enteredUnit) return true
+    const problem = measureProblem(p.measure, p.hand, v, p.enteredUnit)
+    return problem ? c.createError({ message: problem }) : true
+  }),
+  enteredUnit: oneOf(['mm', 'cm', 'in', 'kg', 'lb'] as const, 'the unit'),
+  measuredOn: notFuture('the day of measuring'),
+  supersedesId: yup.string().strict().nullable().defined(),
+}).exact('a field is not known')
+export type MeasurementBody = yup.InferType<typeof measurementBody>
+
+export const injuryBody = yup.object({
+  id: id(),
+  site: oneOf(SITE_IDS, 'the site'),
+  side: oneOf(HANDS, 'the side'),
+  status: oneOf(STATUSES, 'the status'),
+  since: yup.string().strict().nullable().defined().test('date', 'the date of the injury is not a past date', (v, c) => v === null || v === undefined || (/^\d{4}-\d{2}-\d{2}$/.test(v) && (!context(c) || v <= context(c)!))),
+  note: optionalLine(1000),
+  advisedBy: optionalLine(120),
+  supersedesId: yup.string().strict().nullable().defined(),
+}).exact('a field is not known')
+export type InjuryBody = yup.InferType<typeof injuryBody>
+
+export const clearanceBody = yup.object({
+  id: id(),
+  observationId: yup.string().strict().nullable().defined(),
+  injuryId: yup.string().strict().nullable().defined().test('one', 'a clearance speaks of one injury or one symptom', (v, c) => (v === null) !== ((c.parent as { observationId: string | null }).observationId === null)),
+  clearedBy: line(120, 'the clinician'),
+  clearedOn: notFuture('the day of clearance'),
+  note: optionalLine(1000),
+}).exact('a field is not known')
+export type ClearanceBody = yup.InferType<typeof clearanceBody>
+
+export type ProfileBody = yup.InferType<typeof profileBody>
+export type AthleteBody = yup.InferType<typeof athleteBody>
+
+export interface MeasurementView { id: string; measure: BodyMeasureId; hand: (typeof HANDS)[number]; value: number; enteredValue: number; enteredUnit: EntryUnit; on: string }
+export interface InjuryView { id: string; site: (typeof SITE_IDS)[number]; side: (typeof HANDS)[number]; status: InjuryStatus; since: string | null; note: string; advisedBy: string; recordedOn: string; clearedBy: string | null }
+export interface SymptomView { id: string; hand: (typeof HANDS)[number]; pain: number | null; symptom: string | null; on: string; sessionId: string | null; clearedBy: string | null }
+export interface AthleteView extends ProfileBody {
+  id: string
+  sport: { id: string; since: string } | null
+  measurements: MeasurementView[]
+  injuries: InjuryView[]
+  symptoms: SymptomView[]
+  stages: StageStatus[]
+}
+
+/** Latest result of the roster's key series; values SI. */
+export interface KeyResult { label: string; quantity: 'N' | 's'; left: number | null; right: number | null; both: number | null; weaker: 'left' | 'right' | null; on: string }
+export interface RosterRow { id: string; name: string; sportId: string | null; dominantHand: 'left' | 'right' | null; stages: StageStatus[]; call: RosterCall; key: KeyResult | null; cautions: { title: string; hands: string; says: string }[] }

@@ -1,0 +1,24 @@
+// Bundles the server and its small commands for Node: workspace packages inlined, node_modules left outside.
+import { build } from 'esbuild'
+
+const entries = { main: 'server/src/main.ts', calc: 'server/src/calc.ts', prove: 'server/src/prove.ts' }
+const watch = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null
+const chosen = watch ? { [watch]: entries[watch] } : entries
+
+await build({
+  entryPoints: chosen,
+  outdir: 'server/dist',
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  sourcemap: true,
+  logLevel: 'warning',
+  plugins: [{
+    name: 'workspace-inside',
+    setup(b) {
+      b.onResolve({ filter: /^[^./]/ }, (args) => (args.path.startsWith('@mano/') || args.kind === 'entry-point' ? undefined : { path: args.path, external: true }))
+    },
+  }],
+})

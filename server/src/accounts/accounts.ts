@@ -1,0 +1,94 @@
+import { hash, verify } from '@node-rs/argon2'
+import { v7 } from 'uuid'
+import type { DataSource } from 'typeorm'
+import { assistantBody, setupBody, signInBody, type Installation, type Me } from '@mano/contract/accounts'
+import { AccountEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity } from '../db/entities'
+import { inHall } from '../db/hall'
+import { insertOnce } from '../db/once'
+import { bodyOf, created, done, ok, type Api } from '../http/api'
+import { HttpProblem } from '../http/problem'
+import { localDateOf } from '@mano/core/units/dates'
+import type { Request } from 'express'
+
+export const hashPassword = (password: string): Promise<string> => hash(password)
+
+/** A hash to compare with when the name is unknown, so that the answer takes as long. */
+let decoy: Promise<string> | null = null
+
+async function isEmpty(app: DataSource): Promise<boolean> {
+  const [row] = (await app.query('SELECT installation_is_empty() AS empty')) as [{ empty: boolean }]
+  return row.empty
+}
+
+export interface NewHall { hallId: string; accountId: string; hallName: string; timeZone: string; name: string; login: string; password: string }
+
+/** The hall, its first coach and the two implements every hall has: a dynamometer and a bar, unmeasured. */
+export async function createHall(app: DataSource, hall: NewHall, now: Date): Promise<void> {
+  const passwordHash = await hashPassword(hall.password)
+  const hallId = hall.hallId
+  await inHall(app, hallId, async (em) => {
+    const actor = { hallId, actorKind: 'coach' as const, actorId: hall.accountId, recordedAt: now }
+    await em.insert(HallEntity, { id: hallId, name: hall.hallName, timeZone: hall.timeZone, createdAt: now })
+    await em.insert(AccountEntity, { ...actor, id: hall.accountId, login: hall.login, name: hall.name, role: 'coach', passwordHash })
+    for (const [kind, label] of [['dyno', 'Dynamometer 1'], ['bar', 'Bar 1']] as const) {
+      const unitId = v7()
+      await em.insert(ImplementUnitEntity, { ...actor, id: unitId, kind, label, retired: false })
+      await em.insert(ImplementMeasurementEntity, { ...actor, id: v7(), unitId, sizeMm: null, enteredValue: null, enteredUnit: null, measuredOn: localDateOf(now, hall.timeZone) })
+    }
+  })
+}
+
+function startSession(req: Request, accountId: string, hallId: string): Promise<void> {
+  return new Promise((resolve, reject) => {
+    req.session.regenerate((error) => {
+      if (error) return reject(error as Error)
+      req.session.accountId = accountId
+      req.session.hallId = hallId
+      req.session.save((e) => (e ? reject(e as Error) : resolve()))
+    })
+  })
+}
+
+export function mountAccounts(api: Api): void {
+  api.open('GET /api/installation', async ({ app }) => ok({ empty: await isEmpty(app) } satisfies Installation))
+
+  api.open('POST /api/installation', async ({ app, clock }, req) => {
+    const body = await bodyOf(setupBody, { req })
+    const runner = app.createQueryRunner()
+    try {
+      await runner.query('SELECT pg_advisory_lock(7002)')
+      if (!(await isEmpty(app))) throw new HttpProblem(409, 'not-empty', 'This installation has a hall already. Sign in.')
+      await createHall(app, body, clock())
+    } finally {
+      await runner.query('SELECT pg_advisory_unlock(7002)')
+      await runner.release()
+    }
+    await startSession(req, body.accountId, body.hallId)
+    return created({ id: body.accountId })
+  })
+
+  api.open('POST /api/session', async ({ app }, req) => {
+    const { login, password } = await bodyOf(signInBody, { req })
+    const [found] = (await app.query('SELECT * FROM account_for_login($1)', [login])) as { id: string; hall_id: string; password_hash: string }[]
+    decoy ??= hashPassword('nobody has this one')
+    const right = await verify(found?.password_hash ?? (await decoy), password)
+    if (!found || !right) throw new HttpProblem(401, 'wrong-sign-in', 'The name or the password is wrong.')
+    await startSession(req, found.id, found.hall_id)
+    return created({ id: found.id })
+  })
+
+  api.on('DELETE /api/session', ({ req }) => new Promise((resolve, reject) => req.session.destroy((e) => (e ? reject(e as Error) : resolve(done)))))
+
+  api.on('GET /api/me', async ({ account, hall, today, now }) =>
+    ok({ id: account.id, name: account.name, role: account.role, hall: { id: hall.id, name: hall.name, timeZone: hall.timeZone }, today, now: now.toISOString() } satisfies Me))
+
+  api.on('GET /api/people', async ({ em }) => ok((await em.find(AccountEntity, { order: { name: 'ASC' } })).map((a) => ({ id: a.id, name: a.name, login: a.login, role: a.role }))))
+
+  api.on('POST /api/people', async (call) => {
+    const body = await bodyOf(assistantBody, call)
+    const there = await call.em.findOneBy(AccountEntity, { id: body.id })
+    const passwordHash = there?.passwordHash ?? (await hashPassword(body.password))
+    await insertOnce(call.em, AccountEntity, { ...call.actor, id: body.id, login: body.login, name: body.name, role: 'assistant', passwordHash })
+    return created({ id: body.id })
+  })
+}

@@ -1,0 +1,73 @@
+import connectPgSimple from 'connect-pg-simple'
+import express, { type ErrorRequestHandler, type Express } from 'express'
+import { rateLimit } from 'express-rate-limit'
+import session from 'express-session'
+import helmet from 'helmet'
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Pool } from 'pg'
+import { mountAccounts } from './accounts/accounts'
+import { Api, type Services } from './http/api'
+import { mountAthletes } from './http/athletes'
+import { mountImports } from './http/imports'
+import { mountKit } from './http/kit'
+import { HttpProblem, problemOf } from './http/problem'
+import { mountTests } from './http/tests'
+
+export interface AppOptions extends Services { pool: Pool; sessionSecret: string; webRoot: string | null; signInsPerMinute?: number }
+
+const DAY_MS = 86_400_000
+
+export function buildApi(services: Services): Api {
+  const api = new Api(services)
+  mountAccounts(api)
+  mountAthletes(api)
+  mountTests(api)
+  mountImports(api)
+  mountKit(api)
+  return api
+}
+
+export function buildApp(options: AppOptions): Express {
+  const server = express()
+  server.disable('x-powered-by')
+  server.use(helmet({
+    strictTransportSecurity: false,
+    contentSecurityPolicy: { directives: { 'default-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:'], 'upgrade-insecure-requests': null } },
+  }))
+  server.use(express.json({ limit: '3mb' }))
+  const Store = connectPgSimple(session)
+  const keep = session({
+    name: 'mano', secret: options.sessionSecret, resave: false, saveUninitialized: false, rolling: true,
+    cookie: { httpOnly: true, sameSite: 'lax', secure: false, maxAge: 30 * DAY_MS },
+    store: new Store({ pool: options.pool, tableName: 'session', createTableIfMissing: false, pruneSessionInterval: 3600 }),
+  })
+  const limit = rateLimit({
+    windowMs: 60_000, limit: options.signInsPerMinute ?? 20, standardHeaders: 'draft-8', legacyHeaders: false,
+    handler: (_req, _res, next) => next(new HttpProblem(429, 'too-many', 'Too many sign-ins. Wait a minute.')),
+  })
+  server.post('/api/session', limit)
+  server.use('/api', keep)
+  server.use('/api', (_req, res, next) => {
+    res.setHeader('Cache-Control', 'no-store')
+    next()
+  })
+  server.use(buildApi(options).router)
+  server.all('/api/{*rest}', () => {
+    throw new HttpProblem(404, 'not-found', 'No such page.')
+  })
+  if (options.webRoot && existsSync(options.webRoot)) {
+    const root = options.webRoot
+    server.use('/assets', express.static(join(root, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false, dotfiles: 'allow' }))
+    server.use(express.static(root, { index: false, dotfiles: 'allow' }))
+    server.get('/{*path}', (_req, res) => res.sendFile(join(root, 'index.html'), { dotfiles: 'allow' }))
+  }
+  const onError: ErrorRequestHandler = (error, _req, res, next) => {
+    if (res.headersSent) return next(error)
+    const problem = problemOf(error)
+    if (problem.status >= 500) console.error(error)
+    res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
+  }
+  server.use(onError)
+  return server
+}

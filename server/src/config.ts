@@ -1,0 +1,43 @@
+/** Settings from the environment; the start command sets them. */
+export interface Config {
+  adminUrl: string
+  database: string
+  passwords: { owner: string; app: string }
+  port: number
+  sessionSecret: string
+  webRoot: string | null
+  /** An instant that pins now for tests and demos; null: the real clock. */
+  pinnedNow: string | null
+  demo: boolean
+  /** Start over: the database is dropped first. */
+  fresh: boolean
+}
+
+export type Clock = () => Date
+
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const need = (name: string): string => {
+    const value = env[name]
+    if (!value) throw new Error(`${name} is not set; start Mano by ./mano.`)
+    return value
+  }
+  return {
+    adminUrl: need('MANO_PG_ADMIN_URL'),
+    database: env['MANO_DATABASE'] ?? 'mano',
+    passwords: { owner: need('MANO_OWNER_PASSWORD'), app: need('MANO_APP_PASSWORD') },
+    port: Number(env['MANO_PORT'] ?? 5180),
+    sessionSecret: need('MANO_SESSION_SECRET'),
+    webRoot: env['MANO_WEB_ROOT'] ?? null,
+    pinnedNow: env['MANO_NOW'] ?? null,
+    demo: env['MANO_DEMO'] === '1',
+    fresh: env['MANO_FRESH'] === '1',
+  }
+}
+
+/** The real clock, or one that runs on from a pinned instant. */
+export function clockFrom(pinnedNow: string | null): Clock {
+  if (!pinnedNow) return () => new Date()
+  const offset = Date.parse(pinnedNow) - Date.now()
+  if (Number.isNaN(offset)) throw new Error(`MANO_NOW is not an instant: ${pinnedNow}`)
+  return () => new Date(Date.now() + offset)
+}

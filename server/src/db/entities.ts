@@ -1,0 +1,115 @@
+import { EntitySchema, type EntitySchemaColumnOptions } from 'typeorm'
+import type { InjuryStatus, SymptomId } from '@mano/core/catalogue/cautions'
+import type { EntryUnit } from '@mano/core/catalogue/protocols'
+import type { InjurySiteId } from '@mano/core/catalogue/tissues'
+import type { BodyMeasureId, LevelId } from '@mano/core/intake/record'
+import type { Sex } from '@mano/core/hand/fit'
+import type { Side } from '@mano/core/measure/asymmetry'
+import type { TestConditions } from '@mano/core/safety/cautions'
+import type { Hand } from '@mano/core/testing/session'
+
+export interface Actor { actorKind: 'coach' | 'assistant' | 'athlete' | 'device' | 'demo'; actorId: string | null; recordedAt: Date }
+interface Row extends Actor { id: string; hallId: string }
+
+export interface Hall { id: string; name: string; timeZone: string; createdAt: Date }
+export interface Account extends Row { login: string; name: string; role: 'coach' | 'assistant'; passwordHash: string }
+export interface Athlete extends Row {
+  name: string; birthDate: string | null; sexForNorms: Sex | null; dominantHand: Side | null; level: LevelId
+  guardianConsent: boolean; note: string; updatedAt: Date
+}
+export interface AthleteSport extends Row { athleteId: string; sportId: string; sportVersion: number; since: string }
+export interface BodyMeasurementRow extends Row {
+  athleteId: string; measure: BodyMeasureId; hand: Hand; value: number; enteredValue: number; enteredUnit: EntryUnit
+  measuredOn: string; supersedesId: string | null
+}
+export interface Injury extends Row {
+  athleteId: string; site: InjurySiteId; side: Hand; status: InjuryStatus; since: string | null; note: string
+  advisedBy: string; supersedesId: string | null
+}
+export interface ImplementUnit extends Row { kind: string; label: string; retired: boolean }
+export interface ImplementMeasurement extends Row {
+  unitId: string; sizeMm: number | null; enteredValue: number | null; enteredUnit: EntryUnit | null; measuredOn: string
+}
+export interface TestImport extends Row { fileName: string; trials: number }
+export interface TestImportUndo extends Row { importId: string }
+export interface StoredSession extends Row {
+  athleteId: string; protocolId: string; protocolVersion: number; protocolParams: Record<string, string | number>; unitId: string
+  measurementId: string; variant: Record<string, string>; performedAt: Date; performedOn: string; deviceAt: Date | null
+  conditions: Partial<TestConditions & { familiar: boolean }>; overrideReason: string; practice: boolean; note: string; importId: string | null
+}
+export interface StoredTrial extends Row {
+  sessionId: string; hand: Hand; ordinal: number; value: number; enteredValue: number; enteredUnit: EntryUnit
+  pain: number | null; deviceAt: Date | null; supersedesId: string | null; reason: string
+}
+export interface CurrentTrial extends StoredTrial { struck: boolean; strikeReason: string }
+export interface TrialMark extends Row { trialId: string; struck: boolean; reason: string }
+export interface Observation extends Row {
+  athleteId: string; sessionId: string | null; hand: Hand; pain: number | null; symptom: SymptomId | null; note: string
+}
+export interface Clearance extends Row {
+  athleteId: string; observationId: string | null; injuryId: string | null; clearedBy: string; clearedOn: string; note: string
+}
+
+type Columns = Record<string, EntitySchemaColumnOptions>
+const snake = (name: string): string => name.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`)
+const column = (type: EntitySchemaColumnOptions['type'], nullable = false): EntitySchemaColumnOptions => ({ type, nullable })
+const uuid = () => column('uuid')
+const text = () => column('text')
+const number = () => column('double precision')
+const instant = () => column('timestamptz')
+const day = () => column('date')
+const maybe = (c: EntitySchemaColumnOptions): EntitySchemaColumnOptions => ({ ...c, nullable: true })
+
+const named = (columns: Columns): Columns => Object.fromEntries(Object.entries(columns).map(([k, c]) => [k, { ...c, name: snake(k) }]))
+const rowColumns = (): Columns => ({ id: { type: 'uuid', primary: true }, hallId: uuid(), actorKind: text(), actorId: maybe(uuid()), recordedAt: instant() })
+
+function table<T extends Row>(name: string, columns: Columns): EntitySchema<T> {
+  return new EntitySchema<T>({ name, tableName: snake(name).replace(/^_/, ''), columns: named({ ...rowColumns(), ...columns }) as never })
+}
+function view<T extends Row>(name: string, columns: Columns): EntitySchema<T> {
+  return new EntitySchema<T>({ name, type: 'view', tableName: snake(name).replace(/^_/, ''), synchronize: false, columns: named({ ...rowColumns(), ...columns }) as never })
+}
+
+const measurement: Columns = { athleteId: uuid(), measure: text(), hand: text(), value: number(), enteredValue: number(), enteredUnit: text(), measuredOn: day(), supersedesId: maybe(uuid()) }
+const injury: Columns = { athleteId: uuid(), site: text(), side: text(), status: text(), since: maybe(day()), note: text(), advisedBy: text(), supersedesId: maybe(uuid()) }
+const session: Columns = {
+  athleteId: uuid(), protocolId: text(), protocolVersion: column('integer'), protocolParams: column('jsonb'), unitId: uuid(), measurementId: uuid(),
+  variant: column('jsonb'), performedAt: instant(), performedOn: day(), deviceAt: maybe(instant()), conditions: column('jsonb'), overrideReason: text(),
+  practice: column('boolean'), note: text(), importId: maybe(uuid()),
+}
+const trial: Columns = {
+  sessionId: uuid(), hand: text(), ordinal: column('integer'), value: number(), enteredValue: number(), enteredUnit: text(), pain: maybe(column('integer')),
+  deviceAt: maybe(instant()), supersedesId: maybe(uuid()), reason: text(),
+}
+
+export const HallEntity = new EntitySchema<Hall>({ name: 'Hall', tableName: 'hall', columns: named({ id: { type: 'uuid', primary: true }, name: text(), timeZone: text(), createdAt: instant() }) as never })
+export const AccountEntity = table<Account>('Account', { login: text(), name: text(), role: text(), passwordHash: text() })
+export const AthleteEntity = table<Athlete>('Athlete', {
+  name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardianConsent: column('boolean'), note: text(), updatedAt: instant(),
+})
+export const AthleteSportEntity = table<AthleteSport>('AthleteSport', { athleteId: uuid(), sportId: text(), sportVersion: column('integer'), since: day() })
+export const BodyMeasurementEntity = table<BodyMeasurementRow>('BodyMeasurement', measurement)
+export const InjuryEntity = table<Injury>('Injury', injury)
+export const ImplementUnitEntity = table<ImplementUnit>('ImplementUnit', { kind: text(), label: text(), retired: column('boolean') })
+export const ImplementMeasurementEntity = table<ImplementMeasurement>('ImplementMeasurement', {
+  unitId: uuid(), sizeMm: maybe(number()), enteredValue: maybe(number()), enteredUnit: maybe(text()), measuredOn: day(),
+})
+export const TestImportEntity = table<TestImport>('TestImport', { fileName: text(), trials: column('integer') })
+export const TestImportUndoEntity = table<TestImportUndo>('TestImportUndo', { importId: uuid() })
+export const TestSessionEntity = table<StoredSession>('TestSession', session)
+export const TrialEntity = table<StoredTrial>('Trial', trial)
+export const TrialMarkEntity = table<TrialMark>('TrialMark', { trialId: uuid(), struck: column('boolean'), reason: text() })
+export const ObservationEntity = table<Observation>('Observation', { athleteId: uuid(), sessionId: maybe(uuid()), hand: text(), pain: maybe(column('integer')), symptom: maybe(text()), note: text() })
+export const ClearanceEntity = table<Clearance>('Clearance', { athleteId: uuid(), observationId: maybe(uuid()), injuryId: maybe(uuid()), clearedBy: text(), clearedOn: day(), note: text() })
+
+/** Current rows: what everything but the writers reads. */
+export const CurrentSessionView = view<StoredSession>('CurrentTestSession', session)
+export const CurrentTrialView = view<CurrentTrial>('CurrentTrial', { ...trial, struck: column('boolean'), strikeReason: text() })
+export const CurrentInjuryView = view<Injury>('CurrentInjury', injury)
+export const CurrentMeasurementView = view<BodyMeasurementRow>('CurrentBodyMeasurement', measurement)
+
+export const ENTITIES = [
+  HallEntity, AccountEntity, AthleteEntity, AthleteSportEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
+  TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, ObservationEntity, ClearanceEntity,
+  CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView,
+]

@@ -1,0 +1,100 @@
+import { In, IsNull, Not, type EntityManager } from 'typeorm'
+import type { AthleteView, InjuryView, MeasurementView, SymptomView } from '@mano/contract/athletes'
+import type { SessionView } from '@mano/contract/tests'
+import type { SymptomId } from '@mano/core/catalogue/cautions'
+import { missingIntake } from '@mano/core/intake/record'
+import { activeCautions, type ActiveCaution, type SafetyFacts } from '@mano/core/safety/cautions'
+import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stages/rules'
+import { isUnfinished } from '@mano/core/testing/session'
+import { localDateOf } from '@mano/core/units/dates'
+import {
+  AccountEntity, AthleteEntity, AthleteSportEntity, ClearanceEntity, CurrentInjuryView, CurrentMeasurementView, CurrentSessionView, CurrentTrialView,
+  ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, type Athlete, type StoredSession,
+} from './entities'
+
+/** Sessions with their current trials, oldest first. */
+export async function loadSessions(em: EntityManager, where: { athleteId?: string; ids?: readonly string[] }): Promise<SessionView[]> {
+  const stored = await em.find(CurrentSessionView, {
+    where: { ...(where.athleteId && { athleteId: where.athleteId }), ...(where.ids && { id: In([...where.ids]) }) },
+    order: { performedAt: 'ASC' },
+  })
+  if (stored.length === 0) return []
+  const ids = stored.map((s) => s.id)
+  const trials = await em.find(CurrentTrialView, { where: { sessionId: In(ids) }, order: { ordinal: 'ASC', recordedAt: 'ASC' } })
+  const observations = await em.find(ObservationEntity, { where: { sessionId: In(ids) }, order: { recordedAt: 'ASC' } })
+  const units = new Map((await em.find(ImplementUnitEntity)).map((u) => [u.id, u.label]))
+  const sizes = new Map((await em.find(ImplementMeasurementEntity)).map((m) => [m.id, m.sizeMm]))
+  const people = new Map((await em.find(AccountEntity)).map((a) => [a.id, a.name]))
+  return stored.map((s) => ({
+    ...setupOf(s),
+    trials: trials.filter((t) => t.sessionId === s.id).map((t) => ({
+      id: t.id, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain,
+      recordedAt: t.recordedAt.toISOString(), struck: t.struck ? { reason: t.strikeReason } : null, correction: t.supersedesId ? { reason: t.reason } : null,
+    })),
+    observations: observations.filter((o) => o.sessionId === s.id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom })),
+    testedBy: (s.actorId && people.get(s.actorId)) || '',
+    unitLabel: units.get(s.unitId) ?? '',
+    sizeMm: sizes.get(s.measurementId) ?? null,
+  }))
+}
+
+const setupOf = (s: StoredSession) => ({
+  id: s.id, athleteId: s.athleteId, protocolId: s.protocolId, protocolVersion: s.protocolVersion, unitId: s.unitId, measurementId: s.measurementId,
+  variant: s.variant, performedAt: s.performedAt.toISOString(), performedOn: s.performedOn, practice: s.practice, conditions: s.conditions,
+  overrideReason: s.overrideReason, note: s.note, source: s.importId ? ('import' as const) : s.actorKind === 'demo' ? ('demo' as const) : ('typed' as const),
+})
+
+interface AthleteParts { measurements: MeasurementView[]; injuries: InjuryView[]; symptoms: SymptomView[]; sport: AthleteView['sport'] }
+
+/** Intake parts of many athletes at once. */
+export async function loadParts(em: EntityManager, ids: readonly string[], timeZone: string): Promise<Map<string, AthleteParts>> {
+  const where = { athleteId: In([...ids]) }
+  const [measurements, injuries, observations, clearances, sports] = await Promise.all([
+    em.find(CurrentMeasurementView, { where, order: { measuredOn: 'DESC', recordedAt: 'DESC' } }),
+    em.find(CurrentInjuryView, { where, order: { recordedAt: 'DESC' } }),
+    em.find(ObservationEntity, { where: { ...where, symptom: Not(IsNull()) }, order: { recordedAt: 'DESC' } }),
+    em.find(ClearanceEntity, { where }),
+    em.find(AthleteSportEntity, { where, order: { recordedAt: 'ASC' } }),
+  ])
+  const clearedBy = (id: string): string | null => clearances.find((c) => c.injuryId === id || c.observationId === id)?.clearedBy ?? null
+  return new Map(ids.map((id) => [id, {
+    measurements: measurements.filter((m) => m.athleteId === id).map((m) => ({ id: m.id, measure: m.measure, hand: m.hand, value: m.value, enteredValue: m.enteredValue, enteredUnit: m.enteredUnit, on: m.measuredOn })),
+    injuries: injuries.filter((i) => i.athleteId === id).map((i) => ({ id: i.id, site: i.site, side: i.side, status: i.status, since: i.since, note: i.note, advisedBy: i.advisedBy, recordedOn: localDateOf(i.recordedAt, timeZone), clearedBy: clearedBy(i.id) })),
+    symptoms: observations.filter((o) => o.athleteId === id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom, on: localDateOf(o.recordedAt, timeZone), sessionId: o.sessionId, clearedBy: clearedBy(o.id) })),
+    sport: sports.filter((s) => s.athleteId === id).map((s) => ({ id: s.sportId, since: s.since })).at(-1) ?? null,
+  }]))
+}
+
+export function stagesOf(athlete: Athlete, parts: AthleteParts, tests: StageFacts['tests'], today: string): StageStatus[] {
+  return stageStates({
+    today,
+    intake: { missing: missingIntake(athlete, parts.measurements), latest: parts.measurements[0]?.on ?? null },
+    demandsSince: parts.sport?.since ?? null,
+    tests,
+  })
+}
+
+/** What the stage rules need of the tests: counts over all, details from the newest session. */
+export function testFacts(sessions: readonly SessionView[], count = sessions.length): StageFacts['tests'] {
+  const counted = sessions.filter((s) => s.trials.some((t) => !t.struck))
+  const last = counted.at(-1)
+  return { last: last?.performedOn ?? null, unfinished: last !== undefined && last.observations.length === 0 && isUnfinished(last), sessions: count }
+}
+
+export function safetyFacts(athlete: Athlete, parts: AthleteParts, today: string, session: SessionView | null): SafetyFacts {
+  return {
+    today,
+    birthDate: athlete.birthDate,
+    injuries: parts.injuries.map((i) => ({ site: i.site, side: i.side, status: i.status, cleared: i.clearedBy !== null })),
+    symptoms: parts.symptoms.map((s) => ({ hand: s.hand, symptom: s.symptom as SymptomId, cleared: s.clearedBy !== null })),
+    pains: session ? [...session.observations, ...session.trials].flatMap((o) => (o.pain === null ? [] : [{ hand: o.hand, pain: o.pain }])) : [],
+    flags: [],
+  }
+}
+
+export async function cautionsFor(em: EntityManager, athlete: Athlete, today: string, timeZone: string, session: SessionView | null): Promise<ActiveCaution[]> {
+  const parts = (await loadParts(em, [athlete.id], timeZone)).get(athlete.id)!
+  return activeCautions(safetyFacts(athlete, parts, today, session))
+}
+
+export const findAthlete = (em: EntityManager, id: string): Promise<Athlete | null> => em.findOneBy(AthleteEntity, { id })

@@ -1,0 +1,21 @@
+import { DataSource } from 'typeorm'
+import { APP_ROLE, type DatabaseUrls } from './bootstrap'
+import { ENTITIES } from './entities'
+import { Ground1764000000001 } from './migrations/1-ground'
+
+export const MIGRATIONS = [Ground1764000000001]
+
+const common = { type: 'postgres', synchronize: false, uuidExtension: 'pgcrypto', installExtensions: false, logging: false } as const
+
+/** Runs the migrations as the owner, then lets go of that role. */
+export async function migrate(ownerUrl: string): Promise<string[]> {
+  const owner = await new DataSource({ ...common, url: ownerUrl, migrations: MIGRATIONS, entities: [], extra: { max: 1, options: `-c mano.app_role=${APP_ROLE}` } }).initialize()
+  try {
+    return (await owner.runMigrations({ transaction: 'each' })).map((m) => m.name)
+  } finally {
+    await owner.destroy()
+  }
+}
+
+/** The app's own connection: a plain role that owns nothing. */
+export const openApp = (urls: DatabaseUrls): Promise<DataSource> => new DataSource({ ...common, url: urls.app, entities: ENTITIES, extra: { max: 10 } }).initialize()

@@ -1,0 +1,60 @@
+import { v7 } from 'uuid'
+import type { DataSource } from 'typeorm'
+import { protocolById } from '@mano/core/catalogue/protocols'
+import { localDateOf } from '@mano/core/units/dates'
+import { hashPassword } from '../accounts/accounts'
+import {
+  AccountEntity, AthleteEntity, AthleteSportEntity, BodyMeasurementEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, InjuryEntity, TestSessionEntity, TrialEntity,
+} from '../db/entities'
+import { inHall } from '../db/hall'
+import { protocolParams } from '../http/tests'
+import { generateDemo } from './generate'
+
+export const DEMO_SIGN_IN = { login: 'ruth', password: 'quayside-hall' }
+const ZONE = 'Europe/London'
+const SEED = 20
+
+/** Loads Quayside Hall into an empty installation; false when there is a hall already. */
+export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise<boolean> {
+  const [row] = (await app.query('SELECT installation_is_empty() AS empty')) as [{ empty: boolean }]
+  if (!row.empty) return false
+  const today = localDateOf(now, ZONE)
+  const demo = generateDemo(seed, today)
+  const hallId = v7()
+  const passwordHash = await hashPassword(DEMO_SIGN_IN.password)
+  await inHall(app, hallId, async (em) => {
+    const at = (on: string) => ({ hallId, actorKind: 'demo' as const, actorId: null, recordedAt: new Date(`${on}T12:00:00Z`) })
+    await em.insert(HallEntity, { id: hallId, name: 'Quayside Hall', timeZone: ZONE, createdAt: now })
+    await em.insert(AccountEntity, { ...at(today), id: v7(), login: DEMO_SIGN_IN.login, name: 'Ruth Amsel', role: 'coach', passwordHash })
+    for (const u of demo.units) {
+      await em.insert(ImplementUnitEntity, { ...at(today), id: u.id, kind: u.kind, label: u.label, retired: false })
+      await em.insert(ImplementMeasurementEntity, { ...at(today), id: u.measurementId, unitId: u.id, sizeMm: u.sizeMm, enteredValue: u.sizeMm, enteredUnit: u.sizeMm === null ? null : 'mm', measuredOn: demo.athletes[0]!.joined })
+    }
+    for (const a of demo.athletes) {
+      const s = a.story
+      await em.insert(AthleteEntity, {
+        ...at(a.joined), id: a.id, name: s.name, birthDate: a.birthDate, sexForNorms: s.sex, dominantHand: s.dominant, level: s.level,
+        guardianConsent: s.guardianConsent ?? false, note: '', updatedAt: now,
+      })
+      await em.insert(AthleteSportEntity, { ...at(a.joined), id: v7(), athleteId: a.id, sportId: s.sportId, sportVersion: 1, since: a.joined })
+      for (const m of a.measures) await em.insert(BodyMeasurementEntity, { ...at(m.on), id: m.id, athleteId: a.id, measure: m.measure, hand: m.hand, value: m.value, enteredValue: m.value, enteredUnit: m.unit, measuredOn: m.on, supersedesId: null })
+      if (s.injury) {
+        const since = new Date(now.getTime() - s.injury.daysAgo * 86_400_000).toISOString().slice(0, 10)
+        await em.insert(InjuryEntity, { ...at(since), id: v7(), athleteId: a.id, site: s.injury.site, side: s.injury.side, status: s.injury.status, since, note: '', advisedBy: s.injury.advisedBy, supersedesId: null })
+      }
+      for (const t of a.sessions) {
+        const stamp = { ...at(t.performedOn), recordedAt: new Date(t.performedAt) }
+        await em.insert(TestSessionEntity, {
+          ...stamp, id: t.id, athleteId: a.id, protocolId: t.protocolId, protocolVersion: t.protocolVersion, protocolParams: protocolParams(protocolById(t.protocolId)!),
+          unitId: t.unitId, measurementId: t.measurementId, variant: { ...t.variant }, performedAt: new Date(t.performedAt), performedOn: t.performedOn, deviceAt: null,
+          conditions: { warm: true, rested: true, skinGood: true, well: true, familiar: false }, overrideReason: '', practice: t.practice, note: '', importId: null,
+        })
+        await em.insert(TrialEntity, t.trials.map((x) => ({
+          ...stamp, recordedAt: new Date(x.recordedAt), id: x.id, sessionId: t.id, hand: x.hand, ordinal: x.ordinal, value: x.value, enteredValue: x.enteredValue,
+          enteredUnit: x.enteredUnit, pain: x.pain, deviceAt: null, supersedesId: null, reason: '',
+        })))
+      }
+    }
+  })
+  return true
+}

@@ -1,0 +1,75 @@
+import type { InjuryStatus } from '@mano/core/catalogue/cautions'
+import type { InjurySiteId } from '@mano/core/catalogue/tissues'
+import type { LevelId } from '@mano/core/intake/record'
+import type { Side } from '@mano/core/measure/asymmetry'
+import type { Sex } from '@mano/core/hand/fit'
+
+/** What a judge of the data should find, in words any reader of verdicts can check. */
+export type Expectation =
+  | { ask: 'asymmetry'; among: readonly string[] }
+  | { ask: 'consistent'; is: boolean }
+  | { ask: 'lean'; is: string }
+  | { ask: 'trend'; is: string }
+  | { ask: 'stage'; stage: string; is: string }
+  | { ask: 'caution'; id: string }
+  | { ask: 'norms'; refused: string }
+
+export interface Story {
+  id: string
+  what: string
+  name: string
+  sportId: string
+  sex: Sex
+  ageYears: number
+  dominant: Side
+  level: LevelId
+  massKg: number
+  /** mm, left and right. */
+  handLength: readonly [number, number]
+  handSpan: readonly [number, number]
+  injury?: { site: InjurySiteId; side: Side; status: InjuryStatus; daysAgo: number; advisedBy: string }
+  guardianConsent?: boolean
+  tests: {
+    /** Days between dynamometer sessions over 16 weeks; null: none on record. */
+    everyDays: number
+    lastDaysAgo: number
+    /** kgf of the stronger hand at the first test and how it changes by the last, %. */
+    forceKgf: number
+    gainPct: number
+    /** How far the left hand is behind (plus) at the first and at the last test, %. */
+    leftBehindPct: readonly [number, number]
+    hang?: { seconds: number; gainPct: number }
+  } | null
+  expects: readonly Expectation[]
+}
+
+const hand = (length: number, span: number): Pick<Story, 'handLength' | 'handSpan'> => ({ handLength: [length, length + 1], handSpan: [span, span + 2] })
+
+/** The invented athletes of the demo hall. Nothing outside this folder knows a story. */
+export const STORIES: readonly Story[] = [
+  { id: 'growing', what: 'a real and growing asymmetry', name: 'Dov Hartigan', sportId: 'grappler_jacket', sex: 'male', ageYears: 27, dominant: 'right', level: 'advanced', massKg: 81.4, ...hand(191, 222),
+    tests: { everyDays: 14, lastDaysAgo: 2, forceKgf: 55, gainPct: 3, leftBehindPct: [5, 21], hang: { seconds: 62, gainPct: 12 } },
+    expects: [{ ask: 'asymmetry', among: ['real', 'large'] }, { ask: 'consistent', is: true }] },
+  { id: 'inside_error', what: 'a difference inside error', name: 'Mirela Stroud', sportId: 'boxer', sex: 'female', ageYears: 24, dominant: 'right', level: 'trained', massKg: 63.5, ...hand(176, 198),
+    tests: { everyDays: 14, lastDaysAgo: 1, forceKgf: 38, gainPct: 6, leftBehindPct: [0.5, 0.5], hang: { seconds: 48, gainPct: 18 } },
+    expects: [{ ask: 'asymmetry', among: ['inside-error'] }] },
+  { id: 'dominance', what: 'normal dominance', name: 'Bram Achterley', sportId: 'thrower_shot_discus', sex: 'male', ageYears: 31, dominant: 'right', level: 'elite', massKg: 112, ...hand(204, 238),
+    tests: { everyDays: 14, lastDaysAgo: 5, forceKgf: 66, gainPct: 4, leftBehindPct: [11, 11] },
+    expects: [{ ask: 'asymmetry', among: ['real', 'large'] }, { ask: 'lean', is: 'as-dominance' }] },
+  { id: 'plateau', what: 'a plateau', name: 'Ines Varrow', sportId: 'climber_boulder', sex: 'female', ageYears: 29, dominant: 'left', level: 'advanced', massKg: 58.2, ...hand(172, 196),
+    tests: { everyDays: 8, lastDaysAgo: 3, forceKgf: 41, gainPct: 0, leftBehindPct: [-1, -1], hang: { seconds: 71, gainPct: 2 } },
+    expects: [{ ask: 'trend', is: 'plateau' }] },
+  { id: 'overdue', what: 'a retest overdue', name: 'Jonah Pell', sportId: 'obstacle_racer', sex: 'male', ageYears: 35, dominant: 'right', level: 'trained', massKg: 76, ...hand(188, 214),
+    tests: { everyDays: 14, lastDaysAgo: 63, forceKgf: 49, gainPct: 5, leftBehindPct: [4, 4], hang: { seconds: 74, gainPct: 20 } },
+    expects: [{ ask: 'stage', stage: 'tests', is: 'stale' }] },
+  { id: 'caution', what: 'an active caution', name: 'Kaya Osei-Lund', sportId: 'thrower_hammer', sex: 'female', ageYears: 22, dominant: 'right', level: 'advanced', massKg: 79.5, ...hand(184, 210),
+    injury: { site: 'thumb', side: 'right', status: 'active', daysAgo: 6, advisedBy: 'hall physiotherapist, hand clinic booked' },
+    tests: { everyDays: 14, lastDaysAgo: 9, forceKgf: 44, gainPct: 5, leftBehindPct: [6, 6] },
+    expects: [{ ask: 'caution', id: 'thumb_active' }] },
+  { id: 'under_18', what: 'one under 18', name: 'Sunniva Teague', sportId: 'climber_route', sex: 'female', ageYears: 16, dominant: 'right', level: 'trained', massKg: 52.1, ...hand(168, 188), guardianConsent: true,
+    tests: { everyDays: 14, lastDaysAgo: 4, forceKgf: 31, gainPct: 8, leftBehindPct: [3, 3], hang: { seconds: 55, gainPct: 25 } },
+    expects: [{ ask: 'caution', id: 'under_18' }, { ask: 'norms', refused: 'under-20' }] },
+  { id: 'new', what: 'a new athlete without tests', name: 'Abel Quist', sportId: 'thrower_ball', sex: 'male', ageYears: 20, dominant: 'left', level: 'novice', massKg: 84, ...hand(0, 0),
+    tests: null,
+    expects: [{ ask: 'stage', stage: 'tests', is: 'due' }, { ask: 'stage', stage: 'intake', is: 'due' }] },
+]

@@ -1,0 +1,40 @@
+import type { Role } from '@mano/contract/accounts'
+
+const STAFF: readonly Role[] = ['coach', 'assistant']
+const COACH: readonly Role[] = ['coach']
+
+/**
+ * Who may call what. A route that is not here cannot be mounted, and a test fails for a row without a route.
+ * Assistants test and look; changing who is on the roster, injuries, imports and people is the coach's.
+ */
+export const ACCESS = {
+  'GET /api/installation': 'anyone',
+  'POST /api/installation': 'anyone',
+  'POST /api/session': 'anyone',
+  'DELETE /api/session': STAFF,
+  'GET /api/me': STAFF,
+  'GET /api/people': COACH,
+  'POST /api/people': COACH,
+  'GET /api/athletes': STAFF,
+  'POST /api/athletes': COACH,
+  'GET /api/athletes/:athleteId': STAFF,
+  'PUT /api/athletes/:athleteId': COACH,
+  'POST /api/athletes/:athleteId/sport': COACH,
+  'POST /api/athletes/:athleteId/measurements': STAFF,
+  'POST /api/athletes/:athleteId/injuries': COACH,
+  'POST /api/athletes/:athleteId/clearances': COACH,
+  'GET /api/athletes/:athleteId/tests': STAFF,
+  'POST /api/athletes/:athleteId/tests': STAFF,
+  'GET /api/athletes/:athleteId/trials.csv': STAFF,
+  'POST /api/tests/:sessionId/trials': STAFF,
+  'POST /api/tests/:sessionId/observations': STAFF,
+  'POST /api/trials/:trialId/corrections': STAFF,
+  'POST /api/trials/:trialId/marks': STAFF,
+  'GET /api/kit': STAFF,
+  'POST /api/kit': COACH,
+  'GET /api/imports': STAFF,
+  'POST /api/imports': COACH,
+  'POST /api/imports/:importId/undo': COACH,
+} as const satisfies Record<string, 'anyone' | readonly Role[]>
+
+export type RouteName = keyof typeof ACCESS

@@ -1,0 +1,128 @@
+import {
+  athleteBody, clearanceBody, injuryBody, measurementBody, profileBody, sportBody, type AthleteView, type InjuryBody, type KeyResult, type RosterRow,
+} from '@mano/contract/athletes'
+import type { SessionView } from '@mano/contract/tests'
+import { sportById } from '@mano/core/catalogue/sports'
+import { leanContext } from '@mano/core/measure/asymmetry'
+import { buildSeries, type Series } from '@mano/core/review/series'
+import { activeCautions } from '@mano/core/safety/cautions'
+import { rosterCall } from '@mano/core/stages/roster'
+import { toSi } from '@mano/core/units/convert'
+import { AthleteEntity, AthleteSportEntity, BodyMeasurementEntity, ClearanceEntity, InjuryEntity, ObservationEntity, type Athlete } from '../db/entities'
+import { insertOnce } from '../db/once'
+import { findAthlete, loadParts, loadSessions, safetyFacts, stagesOf, testFacts } from '../db/read'
+import { bodyOf, created, ok, type Api, type Call } from './api'
+import { conflict, notFound, refused } from './problem'
+
+/** Sessions a protocol and athlete the roster looks at: enough for "the last two days". */
+const ROSTER_DEPTH = 4
+
+export async function athleteOr404(call: Call): Promise<Athlete> {
+  const athlete = await findAthlete(call.em, String(call.req.params['athleteId']))
+  if (!athlete) throw notFound('athlete')
+  return athlete
+}
+
+async function roster(call: Call): Promise<RosterRow[]> {
+  const { em, hall, today } = call
+  const athletes = await em.find(AthleteEntity, { order: { name: 'ASC' } })
+  const newest = (await em.query(
+    `SELECT id FROM (SELECT id, row_number() OVER (PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM current_test_session) x WHERE n <= $1`, [ROSTER_DEPTH],
+  )) as { id: string }[]
+  const counts = (await em.query('SELECT athlete_id, count(*)::int AS n FROM current_test_session GROUP BY athlete_id')) as { athlete_id: string; n: number }[]
+  const sessions = newest.length === 0 ? [] : await loadSessions(em, { ids: newest.map((s) => s.id) })
+  const parts = await loadParts(em, athletes.map((a) => a.id), hall.timeZone)
+  return athletes.map((athlete) => {
+    const own = parts.get(athlete.id)!
+    const tests = sessions.filter((s) => s.athleteId === athlete.id)
+    const stages = stagesOf(athlete, own, testFacts(tests, counts.find((c) => c.athlete_id === athlete.id)?.n ?? 0), today)
+    const cautions = activeCautions(safetyFacts(athlete, own, today, null))
+    const series = buildSeries(tests)
+    return {
+      id: athlete.id, name: athlete.name, sportId: own.sport?.id ?? null, dominantHand: athlete.dominantHand, stages,
+      call: rosterCall(stages, cautions, series, athlete.dominantHand), key: keyResult(series, athlete),
+      cautions: cautions.filter((c) => c.caution.trigger.kind !== 'flag').map((c) => ({ title: c.caution.title, hands: c.hands.length > 1 ? 'both' : c.hands[0]!, says: c.caution.says })),
+    }
+  })
+}
+
+/** The series with sides tested last, else the newest two-handed one. */
+function keyResult(series: readonly Series[], athlete: Athlete): KeyResult | null {
+  const pick = series.find((s) => s.protocol.hands === 'each') ?? series[0]
+  const p = pick?.points.at(-1)
+  if (!pick || !p) return null
+  const quantity = pick.protocol.unit === 'N' ? 'N' : 's'
+  const verdict = p.verdict
+  const called = verdict && (verdict.kind === 'real' || verdict.kind === 'large') && !p.practice
+  const lean = called ? leanContext(verdict, athlete.dominantHand ?? 'right') : 'none'
+  return {
+    label: pick.protocol.name, quantity, left: p.byHand.left?.best ?? null, right: p.byHand.right?.best ?? null, both: p.byHand.both?.best ?? null,
+    weaker: called && lean !== 'none' ? verdict.weaker : null, on: p.on,
+  }
+}
+
+export function mountAthletes(api: Api): void {
+  api.on('GET /api/athletes', async (call) => ok(await roster(call)))
+
+  api.on('POST /api/athletes', async (call) => {
+    const { id, sportEntryId, sportId, ...profile } = await bodyOf(athleteBody, call)
+    await insertOnce(call.em, AthleteEntity, { ...call.actor, id, ...profile, updatedAt: call.now })
+    await insertOnce(call.em, AthleteSportEntity, { ...call.actor, id: sportEntryId, athleteId: id, sportId, sportVersion: sportById(sportId)!.version, since: call.today })
+    return created({ id })
+  })
+
+  api.on('GET /api/athletes/:athleteId', async (call) => {
+    const athlete = await athleteOr404(call)
+    const parts = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
+    const sessions: SessionView[] = await loadSessions(call.em, { athleteId: athlete.id })
+    return ok({
+      id: athlete.id, name: athlete.name, birthDate: athlete.birthDate, sexForNorms: athlete.sexForNorms, dominantHand: athlete.dominantHand, level: athlete.level,
+      guardianConsent: athlete.guardianConsent, note: athlete.note, ...parts, stages: stagesOf(athlete, parts, testFacts(sessions), call.today),
+    } satisfies AthleteView)
+  })
+
+  api.on('PUT /api/athletes/:athleteId', async (call) => {
+    const athlete = await athleteOr404(call)
+    const profile = await bodyOf(profileBody, call)
+    await call.em.update(AthleteEntity, { id: athlete.id }, { ...profile, updatedAt: call.now, actorKind: call.actor.actorKind, actorId: call.actor.actorId })
+    return ok({ id: athlete.id })
+  })
+
+  api.on('POST /api/athletes/:athleteId/sport', async (call) => {
+    const athlete = await athleteOr404(call)
+    const { id, sportId } = await bodyOf(sportBody, call)
+    await insertOnce(call.em, AthleteSportEntity, { ...call.actor, id, athleteId: athlete.id, sportId, sportVersion: sportById(sportId)!.version, since: call.today })
+    return created({ id })
+  })
+
+  api.on('POST /api/athletes/:athleteId/measurements', async (call) => {
+    const athlete = await athleteOr404(call)
+    const b = await bodyOf(measurementBody, call)
+    const quantity = b.measure === 'body_mass' ? 'kg' : 'mm'
+    await insertOnce(call.em, BodyMeasurementEntity, { ...call.actor, ...b, athleteId: athlete.id, value: toSi(b.enteredValue, b.enteredUnit, quantity)! })
+    return created({ id: b.id })
+  })
+
+  api.on('POST /api/athletes/:athleteId/injuries', async (call) => {
+    const athlete = await athleteOr404(call)
+    const b: InjuryBody = await bodyOf(injuryBody, call)
+    if (b.supersedesId) {
+      const before = await call.em.findOneBy(InjuryEntity, { id: b.supersedesId, athleteId: athlete.id })
+      if (!before) throw notFound('injury')
+      if (before.site !== b.site) throw refused('site', 'An update keeps the site of the injury.')
+      const later = await call.em.findOneBy(InjuryEntity, { supersedesId: b.supersedesId })
+      if (later && later.id !== b.id) throw conflict('This injury was updated meanwhile. Reload to see it.')
+    }
+    await insertOnce(call.em, InjuryEntity, { ...call.actor, ...b, athleteId: athlete.id })
+    return created({ id: b.id })
+  })
+
+  api.on('POST /api/athletes/:athleteId/clearances', async (call) => {
+    const athlete = await athleteOr404(call)
+    const b = await bodyOf(clearanceBody, call)
+    const of = b.injuryId ? await call.em.findOneBy(InjuryEntity, { id: b.injuryId, athleteId: athlete.id }) : await call.em.findOneBy(ObservationEntity, { id: b.observationId!, athleteId: athlete.id })
+    if (!of) throw notFound(b.injuryId ? 'injury' : 'symptom')
+    await insertOnce(call.em, ClearanceEntity, { ...call.actor, ...b, athleteId: athlete.id })
+    return created({ id: b.id })
+  })
+}

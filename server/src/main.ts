@@ -1,0 +1,38 @@
+import { Pool } from 'pg'
+import { buildApp } from './app'
+import { clockFrom, readConfig } from './config'
+import { dropDatabase, ensureDatabase } from './db/bootstrap'
+import { migrate, openApp } from './db/source'
+import { DEMO_SIGN_IN, loadDemo } from './demo/load'
+
+const config = readConfig(process.env)
+const clock = clockFrom(config.pinnedNow)
+if (config.fresh) await dropDatabase(config.adminUrl, config.database)
+const urls = await ensureDatabase(config.adminUrl, config.database, config.passwords)
+await migrate(urls.owner)
+const app = await openApp(urls)
+const pool = new Pool({ connectionString: urls.app, max: 4 })
+if (config.demo && (await loadDemo(app, clock()))) console.log('The demo hall is loaded.')
+
+const server = buildApp({ app, clock, pool, sessionSecret: config.sessionSecret, webRoot: config.webRoot }).listen(config.port, '127.0.0.1', (error) => {
+  if (error) {
+    console.error(`Port ${config.port} is not free; set MANO_PORT to another one.`)
+    process.exit(1)
+  }
+  console.log(`\n  Mano: http://127.0.0.1:${config.port}`)
+  if (config.demo) console.log(`  Sign in as ${DEMO_SIGN_IN.login} with the password ${DEMO_SIGN_IN.password}`)
+  console.log('  Ctrl-C stops it.\n')
+})
+
+let stopping = false
+async function stop(): Promise<void> {
+  if (stopping) return
+  stopping = true
+  server.close()
+  server.closeAllConnections()
+  await pool.end()
+  await app.destroy()
+  process.exit(0)
+}
+process.on('SIGTERM', () => void stop())
+process.on('SIGINT', () => void stop())

@@ -50,3 +50,11 @@ function plain(value: number, decimals: number): string {
   const zero = Number(text) === 0
   return (zero ? text.replace('-', '') : text).replace('-', MINUS)
 }
+
+/** Whole ordinal of a percentile: 1st, 2nd, 33rd, 99th; never the 0th or 100th. */
+export function ordinal(percentile: number): string {
+  const n = Math.min(99, Math.max(1, Math.round(percentile)))
+  const tens = n % 100
+  const suffix = tens >= 11 && tens <= 13 ? 'th' : ({ 1: 'st', 2: 'nd', 3: 'rd' }[n % 10] ?? 'th')
+  return `${n}${suffix}`
+}

@@ -1,9 +1,9 @@
 import { In, IsNull, Not, type EntityManager } from 'typeorm'
 import type { AthleteView, InjuryView, MeasurementView, SymptomView } from '@mano/contract/athletes'
 import type { SessionView } from '@mano/contract/tests'
-import type { SymptomId } from '@mano/core/catalogue/cautions'
 import { missingIntake } from '@mano/core/intake/record'
-import { activeCautions, type ActiveCaution, type SafetyFacts } from '@mano/core/safety/cautions'
+import { activeCautions, type ActiveCaution } from '@mano/core/safety/cautions'
+import { safetyFacts } from '@mano/core/safety/facts'
 import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stages/rules'
 import { isUnfinished } from '@mano/core/testing/session'
 import { localDateOf } from '@mano/core/units/dates'
@@ -81,20 +81,9 @@ export function testFacts(sessions: readonly SessionView[], count = sessions.len
   return { last: last?.performedOn ?? null, unfinished: last !== undefined && last.observations.length === 0 && isUnfinished(last), sessions: count }
 }
 
-export function safetyFacts(athlete: Athlete, parts: AthleteParts, today: string, session: SessionView | null): SafetyFacts {
-  return {
-    today,
-    birthDate: athlete.birthDate,
-    injuries: parts.injuries.map((i) => ({ site: i.site, side: i.side, status: i.status, cleared: i.clearedBy !== null })),
-    symptoms: parts.symptoms.map((s) => ({ hand: s.hand, symptom: s.symptom as SymptomId, cleared: s.clearedBy !== null })),
-    pains: session ? [...session.observations, ...session.trials].flatMap((o) => (o.pain === null ? [] : [{ hand: o.hand, pain: o.pain }])) : [],
-    flags: [],
-  }
-}
-
 export async function cautionsFor(em: EntityManager, athlete: Athlete, today: string, timeZone: string, session: SessionView | null): Promise<ActiveCaution[]> {
   const parts = (await loadParts(em, [athlete.id], timeZone)).get(athlete.id)!
-  return activeCautions(safetyFacts(athlete, parts, today, session))
+  return activeCautions(safetyFacts({ birthDate: athlete.birthDate, ...parts }, today, session))
 }
 
 export const findAthlete = (em: EntityManager, id: string): Promise<Athlete | null> => em.findOneBy(AthleteEntity, { id })

@@ -6,11 +6,12 @@ import { sportById } from '@mano/core/catalogue/sports'
 import { leanContext } from '@mano/core/measure/asymmetry'
 import { buildSeries, type Series } from '@mano/core/review/series'
 import { activeCautions } from '@mano/core/safety/cautions'
+import { safetyFacts } from '@mano/core/safety/facts'
 import { rosterCall } from '@mano/core/stages/roster'
 import { toSi } from '@mano/core/units/convert'
 import { AthleteEntity, AthleteSportEntity, BodyMeasurementEntity, ClearanceEntity, InjuryEntity, ObservationEntity, type Athlete } from '../db/entities'
 import { insertOnce } from '../db/once'
-import { findAthlete, loadParts, loadSessions, safetyFacts, stagesOf, testFacts } from '../db/read'
+import { findAthlete, loadParts, loadSessions, stagesOf, testFacts } from '../db/read'
 import { bodyOf, created, ok, type Api, type Call } from './api'
 import { conflict, notFound, refused } from './problem'
 
@@ -36,7 +37,7 @@ async function roster(call: Call): Promise<RosterRow[]> {
     const own = parts.get(athlete.id)!
     const tests = sessions.filter((s) => s.athleteId === athlete.id)
     const stages = stagesOf(athlete, own, testFacts(tests, counts.find((c) => c.athlete_id === athlete.id)?.n ?? 0), today)
-    const cautions = activeCautions(safetyFacts(athlete, own, today, null))
+    const cautions = activeCautions(safetyFacts({ birthDate: athlete.birthDate, ...own }, today, null))
     const series = buildSeries(tests)
     return {
       id: athlete.id, name: athlete.name, sportId: own.sport?.id ?? null, dominantHand: athlete.dominantHand, stages,

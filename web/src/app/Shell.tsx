@@ -1,0 +1,74 @@
+import { Menu } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { lazy, Suspense } from 'react'
+import { NavLink, Outlet, useNavigate } from 'react-router'
+import type { Me } from '@mano/contract/accounts'
+import { api, ApiProblem, Unreachable } from './api'
+import { useInstallation, useMe } from './data'
+import { FindAthlete } from './FindAthlete'
+import { Failed } from './Trouble'
+import { useUnits } from './units'
+
+const Entrance = lazy(() => import('../areas/entrance/Entrance'))
+
+/** The frame of every page; without a sign-in it shows the entrance instead. */
+export function Shell() {
+  const me = useMe()
+  const signedOut = me.error instanceof ApiProblem && me.error.problem.status === 401
+  const installation = useInstallation(signedOut)
+  if (me.data) return <Frame me={me.data} />
+  if (me.error instanceof Unreachable || installation.error) return <Failed error={me.error ?? installation.error} retry={() => void me.refetch()} />
+  if (!signedOut || !installation.data) return <div className="top" aria-busy="true" />
+  return <Suspense fallback={null}><Entrance empty={installation.data.empty} /></Suspense>
+}
+
+export const Mark = () => (
+  <>
+    <svg width="26" height="22" viewBox="0 0 26 22" aria-hidden="true"><path d="M13 0v22" stroke="#FCF9F1" strokeWidth="2" /><path d="M11 4H3M11 10H0M11 16H5" stroke="#62C6F2" strokeWidth="4" /><path d="M15 4h9M15 10h6M15 16h9" stroke="#FFA54F" strokeWidth="4" /></svg>
+    Mano
+  </>
+)
+
+function Frame({ me }: { me: Me }) {
+  return (
+    <>
+      <a className="skip" href="#main">Skip to the page</a>
+      <header className="top">
+        <NavLink className="mark" to="/"><Mark /></NavLink>
+        <nav aria-label="Main">
+          <NavLink to="/" end>Roster</NavLink>
+          {me.role === 'coach' && <NavLink to="/import">Import</NavLink>}
+          <NavLink to="/hall">Hall</NavLink>
+        </nav>
+        <FindAthlete />
+        <AccountMenu me={me} />
+      </header>
+      <div id="main" tabIndex={-1}><Outlet /></div>
+    </>
+  )
+}
+
+function AccountMenu({ me }: { me: Me }) {
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const units = useUnits()
+  const signOut = async () => {
+    await api.delete('/api/session')
+    client.clear()
+    await navigate('/')
+  }
+  return (
+    <Menu position="bottom-end" withinPortal={false} width={210}>
+      <Menu.Target>
+        <button className="who">{me.hall.name} · {me.name}</button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Label>Units</Menu.Label>
+        <Menu.Item closeMenuOnClick={false} onClick={() => units.set({ mass: units.mass === 'kg' ? 'lb' : 'kg' })}>Mass and force: <b>{units.mass}</b></Menu.Item>
+        <Menu.Item closeMenuOnClick={false} onClick={() => units.set({ length: units.length === 'mm' ? 'in' : 'mm' })}>Lengths: <b>{units.length}</b></Menu.Item>
+        <Menu.Divider />
+        <Menu.Item onClick={() => void signOut()}>Sign out</Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  )
+}

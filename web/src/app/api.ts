@@ -1,0 +1,54 @@
+import { QueryClient } from '@tanstack/react-query'
+import type { Problem } from '@mano/contract/common'
+
+/** A refusal of the server, with the fields it named. */
+export class ApiProblem extends Error {
+  readonly problem: Problem
+
+  constructor(problem: Problem) {
+    super(problem.detail ?? problem.errors?.[0]?.message ?? problem.title)
+    this.problem = problem
+  }
+
+  fieldErrors(): Record<string, string> {
+    return Object.fromEntries((this.problem.errors ?? []).map((e) => [e.field, e.message]))
+  }
+}
+
+/** The server could not be reached: nothing was refused, a later try may work. */
+export class Unreachable extends Error {
+  constructor() {
+    super('The server does not answer. Nothing typed is lost.')
+  }
+}
+
+async function call<T>(method: string, url: string, body?: unknown): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(url, { method, ...(body !== undefined && { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }) })
+  } catch {
+    throw new Unreachable()
+  }
+  if (response.status === 204) return undefined as T
+  const type = response.headers.get('content-type') ?? ''
+  if (!type.includes('json')) throw new Unreachable()
+  const json: unknown = await response.json()
+  if (!response.ok) throw new ApiProblem(json as Problem)
+  return json as T
+}
+
+export const api = {
+  get: <T>(url: string) => call<T>('GET', url),
+  post: <T>(url: string, body: unknown = {}) => call<T>('POST', url, body),
+  put: <T>(url: string, body: unknown) => call<T>('PUT', url, body),
+  delete: (url: string) => call<undefined>('DELETE', url),
+}
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: { staleTime: 15_000, retry: (count, error) => error instanceof Unreachable && count < 2, refetchOnWindowFocus: true },
+  },
+})
+
+/** What to say of any failure. */
+export const failureText = (error: unknown): string => (error instanceof Error ? error.message : 'Something failed. Nothing was half-saved.')

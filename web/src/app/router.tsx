@@ -1,0 +1,38 @@
+import { createBrowserRouter, redirect, type RouteObject } from 'react-router'
+import { Shell } from './Shell'
+import { CrashPage, LostPage } from './Trouble'
+
+const stage = (path: string, load: () => Promise<{ default: React.ComponentType }>): RouteObject => ({ path, lazy: async () => ({ Component: (await load()).default }) })
+
+const notBuilt = (path: string) => stage(path, () => import('../areas/athlete/NotBuilt'))
+
+export const router = createBrowserRouter([
+  {
+    path: '/',
+    Component: Shell,
+    ErrorBoundary: CrashPage,
+    HydrateFallback: () => null,
+    children: [
+      { index: true, lazy: async () => ({ Component: (await import('../areas/roster/Roster')).default }) },
+      stage('athletes/new', () => import('../areas/intake/NewAthlete')),
+      {
+        path: 'athletes/:athleteId',
+        lazy: async () => ({ Component: (await import('../areas/athlete/AthletePage')).default }),
+        children: [
+          { index: true, loader: ({ params }) => redirect(`/athletes/${params['athleteId']}/intake`) },
+          stage('intake', () => import('../areas/intake/Intake')),
+          stage('demands', () => import('../areas/demands/Demands')),
+          stage('tests', () => import('../areas/tests/Tests')),
+          stage('tests/:sessionId', () => import('../areas/tests/TestSession')),
+          notBuilt('gaps'),
+          notBuilt('plan'),
+          notBuilt('floor'),
+          stage('review', () => import('../areas/review/Review')),
+        ],
+      },
+      stage('import', () => import('../areas/imports/ImportTrials')),
+      stage('hall', () => import('../areas/hall/Hall')),
+      { path: '*', Component: LostPage },
+    ],
+  },
+])

@@ -1,0 +1,84 @@
+import { Button, PasswordInput, Select, Stack, TextInput } from '@mantine/core'
+import { schemaResolver, useForm } from '@mantine/form'
+import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { v7 } from 'uuid'
+import { PASSWORD_LEAST, setupBody, signInBody } from '@mano/contract/accounts'
+import { api, ApiProblem, failureText } from '../../app/api'
+import { keys } from '../../app/data'
+import { Mark } from '../../app/Shell'
+import './entrance.css'
+
+/** Sign-in, or on an empty installation the making of the hall and its first coach. */
+export default function Entrance({ empty }: { empty: boolean }) {
+  return (
+    <>
+      <header className="top"><span className="mark"><Mark /></span></header>
+      <main className="entrance" id="main">{empty ? <Setup /> : <SignIn />}</main>
+    </>
+  )
+}
+
+function useEnter() {
+  const client = useQueryClient()
+  const [failed, setFailed] = useState('')
+  const [busy, setBusy] = useState(false)
+  const enter = async (send: () => Promise<unknown>, onFields?: (errors: Record<string, string>) => void) => {
+    setBusy(true)
+    setFailed('')
+    try {
+      await send()
+      client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' })
+      await client.invalidateQueries({ queryKey: keys.me })
+    } catch (error) {
+      if (error instanceof ApiProblem) onFields?.(error.fieldErrors())
+      setFailed(failureText(error))
+    } finally {
+      setBusy(false)
+    }
+  }
+  return { enter, failed, busy }
+}
+
+function SignIn() {
+  const form = useForm({ initialValues: { login: '', password: '' }, validate: schemaResolver(signInBody) })
+  const { enter, failed, busy } = useEnter()
+  return (
+    <form onSubmit={form.onSubmit((v) => void enter(() => api.post('/api/session', v)))}>
+      <Stack gap="md">
+        <h1>Sign in</h1>
+        <TextInput label="Sign-in name" autoComplete="username" autoFocus {...form.getInputProps('login')} />
+        <PasswordInput label="Password" autoComplete="current-password" {...form.getInputProps('password')} />
+        <p className="said" role="alert">{failed}</p>
+        <Button type="submit" loading={busy}>Sign in</Button>
+      </Stack>
+    </form>
+  )
+}
+
+const ZONES = Intl.supportedValuesOf('timeZone')
+
+function Setup() {
+  const [ids] = useState(() => ({ hallId: v7(), accountId: v7() }))
+  const form = useForm({
+    initialValues: { ...ids, hallName: '', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, name: '', login: '', password: '' },
+    validate: schemaResolver(setupBody),
+  })
+  const { enter, failed, busy } = useEnter()
+  return (
+    <form onSubmit={form.onSubmit((v) => void enter(() => api.post('/api/installation', v), form.setErrors))}>
+      <Stack gap="md">
+        <h1>Set up your hall</h1>
+        <p className="s">This installation is empty. Name the hall and its first coach; everything stays on this machine.</p>
+        <TextInput label="Name of the hall" autoFocus {...form.getInputProps('hallName')} />
+        <Select label="Time zone" searchable data={ZONES.includes(form.values.timeZone) ? ZONES : [form.values.timeZone, ...ZONES]} {...form.getInputProps('timeZone')} />
+        <TextInput label="Your name" autoComplete="name" {...form.getInputProps('name')} />
+        <TextInput label="Sign-in name" description="Small letters and digits" autoComplete="username" {...form.getInputProps('login')} />
+        <PasswordInput label="Password" description={`${PASSWORD_LEAST} characters or more`} autoComplete="new-password" {...form.getInputProps('password')} />
+        <p className="said" role="alert">{failed}</p>
+        <Button type="submit" loading={busy}>Make the hall</Button>
+        <p className="note">Mano is a planning aid for coaches. It does not diagnose: pain, injury and return to sport belong to a licensed clinician, and local rules for minors, venues and events come first.</p>
+      </Stack>
+    </form>
+  )
+}

@@ -1,0 +1,47 @@
+import { Button, Select, Stack } from '@mantine/core'
+import { schemaResolver, useForm } from '@mantine/form'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { v7 } from 'uuid'
+import { athleteBody, type AthleteBody } from '@mano/contract/athletes'
+import { birthDateProblem } from '@mano/core/intake/record'
+import { api, ApiProblem, failureText } from '../../app/api'
+import { keys, useMe, useWrite } from '../../app/data'
+import { emptyProfile, ProfileFields } from './ProfileFields'
+import { sportChoices } from './sportChoices'
+import './intake.css'
+
+/** A name and a sport are enough to start. */
+export default function NewAthlete() {
+  const me = useMe()
+  const today = me.data?.today ?? ''
+  const navigate = useNavigate()
+  const [ids] = useState(() => ({ id: v7(), sportEntryId: v7() }))
+  const schema = schemaResolver(athleteBody)
+  const form = useForm<AthleteBody>({
+    initialValues: { ...emptyProfile, ...ids, sportId: '' },
+    validate: async (values) => {
+      const errors = await schema(values)
+      const birth = values.birthDate && birthDateProblem(values.birthDate, today)
+      return birth ? { ...errors, birthDate: birth } : errors
+    },
+  })
+  const write = useWrite((body: AthleteBody) => api.post('/api/athletes', body), [keys.roster])
+  const save = (body: AthleteBody) => write.mutate({ ...body, name: body.name.trim() }, {
+    onSuccess: () => void navigate(`/athletes/${ids.id}/intake`),
+    onError: (e) => e instanceof ApiProblem && form.setErrors(e.fieldErrors()),
+  })
+  return (
+    <main className="narrow">
+      <h1>New athlete</h1>
+      <form onSubmit={form.onSubmit(save)} noValidate>
+        <Stack gap="md">
+          <Select label="Sport or goal" searchable data={sportChoices} placeholder="Choose" {...form.getInputProps('sportId')} />
+          <ProfileFields form={form} today={today} />
+          <p className="said" role="alert">{write.error && failureText(write.error)}</p>
+          <div className="row"><Button type="submit" loading={write.isPending}>Add and go on to intake</Button><Link className="lnk" to="/">Cancel</Link></div>
+        </Stack>
+      </form>
+    </main>
+  )
+}

@@ -1,0 +1,31 @@
+import { Checkbox, SegmentedControl, Select, Textarea, TextInput } from '@mantine/core'
+import type { UseFormReturnType } from '@mantine/form'
+import type { AthleteView, ProfileBody } from '@mano/contract/athletes'
+import { LEVELS } from '@mano/core/intake/record'
+import { ageOn, isLocalDate } from '@mano/core/units/dates'
+
+export const emptyProfile: ProfileBody = { name: '', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardianConsent: false, note: '' }
+export const profileOf = (a: AthleteView): ProfileBody => ({
+  name: a.name, birthDate: a.birthDate, sexForNorms: a.sexForNorms, dominantHand: a.dominantHand, level: a.level, guardianConsent: a.guardianConsent, note: a.note,
+})
+
+/** The fields of an athlete's profile; the same rules speak here and on the server. */
+export function ProfileFields<T extends ProfileBody>({ form, today, autoFocus = false }: { form: UseFormReturnType<T>; today: string; autoFocus?: boolean }) {
+  const f = form as unknown as UseFormReturnType<ProfileBody>
+  const birth = f.values.birthDate
+  const minor = birth !== null && isLocalDate(birth) && birth <= today && ageOn(birth, today) < 18
+  return (
+    <>
+      <TextInput label="Name" autoFocus={autoFocus} {...f.getInputProps('name')} />
+      <TextInput label="Birth date" type="date" max={today} {...f.getInputProps('birthDate')} value={birth ?? ''} onChange={(e) => f.setFieldValue('birthDate', e.currentTarget.value || null)} />
+      <div>
+        <span className="field-label" id="dominant">Dominant hand</span>
+        <SegmentedControl aria-labelledby="dominant" fullWidth data={[{ value: 'left', label: 'Left' }, { value: '', label: 'Not asked' }, { value: 'right', label: 'Right' }]} value={f.values.dominantHand ?? ''} onChange={(v) => f.setFieldValue('dominantHand', (v || null) as ProfileBody['dominantHand'])} />
+      </div>
+      <Select label="Level" allowDeselect={false} data={LEVELS.map((l) => ({ value: l.id, label: l.says ? `${l.name}, ${l.says}` : l.name }))} {...f.getInputProps('level')} />
+      <Select label="Sex, for published norms only" description="May stay empty: norms are then left out" clearable data={[{ value: 'female', label: 'Female' }, { value: 'male', label: 'Male' }]} {...f.getInputProps('sexForNorms')} />
+      {minor && <Checkbox label="A guardian's consent is on file" description="Under 18: no maximal finger loading by default; local rules come first" {...f.getInputProps('guardianConsent', { type: 'checkbox' })} />}
+      <Textarea label="Note" autosize minRows={2} maxRows={6} {...f.getInputProps('note')} />
+    </>
+  )
+}

@@ -1,0 +1,43 @@
+import type { Series } from '@mano/core/review/series'
+import { formatDate } from '@mano/core/units/dates'
+import { useAthletePage } from '../athlete/AthletePage'
+
+const SPAN = 30
+const W = 300
+const MID = 170
+const HALF = 120
+const ROW = 24
+
+/** Asymmetry by date, time running down: the interval of each day, an arrow to the weaker hand where it is real. */
+export function LeanOverTime({ series }: { series: Series }) {
+  const { me } = useAthletePage()
+  const days = series.points.filter((p) => p.verdict && p.verdict.kind !== 'unknown').slice(-12)
+  const x = (pct: number) => MID - (Math.max(-SPAN, Math.min(SPAN, pct)) / SPAN) * HALF
+  const height = 34 + days.length * ROW
+  return (
+    <div className="block lean">
+      <h2 className="h3">How far the weaker hand trails</h2>
+      <p className="note">Line: 95 % interval. Arrow: uneven beyond error, points to the weaker hand. Open dot: could be error.</p>
+      <svg viewBox={`0 0 ${W} ${height}`} width="100%" role="img" aria-label={days.map((p) => `${formatDate(p.on, me.today)}: ${p.verdict!.kind === 'unknown' ? 'no verdict' : `${Math.round(p.verdict!.asymmetryPct)} percent, ${p.verdict!.kind}`}`).join('; ')}>
+        <text x={MID - HALF} y="12" className="L">Left behind</text>
+        <text x={MID + HALF} y="12" className="R" textAnchor="end">Right</text>
+        <path d={`M${MID} 18V${height}`} stroke="var(--ink)" strokeWidth="2" />
+        {days.map((p, i) => {
+          const v = p.verdict!
+          if (v.kind === 'unknown') return null
+          const y = 34 + i * ROW
+          const at = x(v.signedPct)
+          const called = v.kind !== 'inside-error'
+          const tip = v.weaker === 'left' ? -1 : 1
+          return (
+            <g key={p.sessionId} opacity={p.practice ? 0.5 : 1}>
+              <text x="0" y={y + 4}>{formatDate(p.on, me.today)}</text>
+              <path d={`M${x(v.signedCi[1])} ${y}H${x(v.signedCi[0])}`} stroke={called ? 'var(--ink)' : 'var(--rule-strong)'} strokeWidth={called ? 2.5 : 1.5} />
+              {called ? <path d={`M${at + tip * 7} ${y}l${-tip * 10} -6v12z`} fill="var(--ink)" /> : <circle cx={at} cy={y} r="4" fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.8" />}
+            </g>
+          )
+        })}
+      </svg>
+    </div>
+  )
+}

@@ -1,0 +1,107 @@
+import { useEffect, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { v7 } from 'uuid'
+import type { SessionView } from '@mano/contract/tests'
+import { protocolById, type EntryUnit, type Protocol } from '@mano/core/catalogue/protocols'
+import { activeCautions, blocksTest } from '@mano/core/safety/cautions'
+import { safetyFacts } from '@mano/core/safety/facts'
+import { nextTry, readSession, type Hand } from '@mano/core/testing/session'
+import { readTrialValue } from '@mano/core/testing/value'
+import { formatDate } from '@mano/core/units/dates'
+import { shownUnit } from '@mano/core/units/format'
+import { useTests } from '../../app/data'
+import { Failed, LostPage } from '../../app/Trouble'
+import { useUnits } from '../../app/units'
+import { HandLetter } from '../../hands/marks'
+import { useAthletePage } from '../athlete/AthletePage'
+import { flush, useOutbox, withUnsent } from './outbox'
+import { SafetyPanel } from './SafetyPanel'
+import { RestClocks, SetUp } from './SetUp'
+import { TrialEntry } from './TrialEntry'
+import { TrialTable } from './TrialTable'
+import { VerdictPanel } from './VerdictPanel'
+import './tests.css'
+
+/** One test, run or reopened: type, Enter, the other hand. */
+export default function TestSession() {
+  const { sessionId } = useParams()
+  const { athlete } = useAthletePage()
+  const tests = useTests(athlete.id)
+  const waiting = useOutbox((s) => s.waiting)
+  useEffect(() => void flush(), [])
+  if (tests.error && !tests.data) return <Failed error={tests.error} retry={() => void tests.refetch()} />
+  if (!tests.data) return <main className="cols" aria-busy="true" />
+  const stored = tests.data.find((s) => s.id === sessionId)
+  const protocol = stored && protocolById(stored.protocolId)
+  if (!stored || !protocol) return <LostPage />
+  return <Running session={withUnsent(stored, waiting)} all={tests.data} protocol={protocol} key={stored.id} />
+}
+
+const HAND_NAME = { left: 'Left hand', right: 'Right hand', both: 'Both hands' } as const
+
+function Running({ session, all, protocol }: { session: SessionView; all: readonly SessionView[]; protocol: Protocol }) {
+  const { athlete, me } = useAthletePage()
+  const units = useUnits()
+  const add = useOutbox((s) => s.add)
+  const refused = useOutbox((s) => s.refused)
+  const offline = useOutbox((s) => s.offline && s.waiting.length > 0)
+  const [first, setFirst] = useState<'left' | 'right'>('left')
+  const [extra, setExtra] = useState<Hand | null>(null)
+  const reading = readSession(protocol, session.trials)
+  const hands = reading.hands.map((h) => h.hand)
+  const today = session.performedOn === me.today
+  const cautions = activeCautions(safetyFacts(athlete, me.today, session))
+  const stops = hands.map((hand) => ({ hand, by: blocksTest(cautions, protocol, hand) })).filter((h) => h.by.length > 0)
+  const stopped = stops.map((h) => h.hand)
+  const tries = (hand: Hand) => session.trials.filter((t) => t.hand === hand).length
+  const next = extra && !stopped.includes(extra) ? { hand: extra, ordinal: tries(extra) + 1 } : today ? nextTry(protocol, session.trials, first, stopped) : null
+  const unit = protocol.unit === 'N' ? (units.mass as EntryUnit) : shownUnit(protocol.unit, units)
+
+  const enter = (text: string): string | null => {
+    if (!next) return 'This test is complete.'
+    const v = readTrialValue(text, unit, protocol)
+    if (!v.ok) return v.message
+    setExtra(null)
+    add({
+      kind: 'trial', athleteId: athlete.id, sessionId: session.id, value: v.value,
+      body: { id: v7(), hand: next.hand, ordinal: next.ordinal, enteredValue: v.enteredValue, enteredUnit: unit as 'kg', pain: null, deviceAt: new Date().toISOString() },
+    })
+    return null
+  }
+  return (
+    <main className="cols testing">
+      <section>
+        <div className="livebar">
+          <div className="who2">
+            <HandLetter hand={next?.hand ?? (protocol.hands === 'both' ? 'both' : 'left')} big />
+            <div>
+              <b aria-live="polite">{next ? `${HAND_NAME[next.hand]}, trial ${next.ordinal}` : today ? 'Test complete' : formatDate(session.performedOn, me.today, { weekday: true })}</b>
+              <span>{protocol.name}{session.practice ? ' · practice, stays out of norms and trends' : ''}</span>
+            </div>
+          </div>
+          {next ? <TrialEntry key={`${unit}`} hand={next.hand} unit={unit} onEnter={enter} /> : <More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />}
+        </div>
+        <p className="net" role="status">{offline ? `Saved on this device: ${useOutbox.getState().waiting.length} not yet sent.` : refused}</p>
+        <TrialTable session={session} protocol={protocol} reading={reading} next={next} stops={stops} />
+        <VerdictPanel session={session} all={all} protocol={protocol} reading={reading} />
+      </section>
+      <aside>
+        {today && <RestClocks session={session} protocol={protocol} hands={hands} next={next?.hand ?? null} />}
+        {today && protocol.hands === 'each' && session.trials.length === 0 && (
+          <div className="block"><h2 className="h3" id="first">Starts with</h2><div className="flt" role="group" aria-labelledby="first">{(['left', 'right'] as const).map((h) => <button key={h} className={`btn small ${first === h ? 'pri' : ''}`} aria-pressed={first === h} onClick={() => setFirst(h)}>{HAND_NAME[h]}</button>)}</div></div>
+        )}
+        {today && <SafetyPanel session={session} hands={hands} stops={stops} />}
+        <SetUp session={session} protocol={protocol} />
+      </aside>
+    </main>
+  )
+}
+
+function More({ hands, today, onMore, athleteId }: { hands: readonly Hand[]; today: boolean; onMore: (hand: Hand) => void; athleteId: string }) {
+  return (
+    <div className="more">
+      {today && hands.map((h) => <button key={h} className="btn" onClick={() => onMore(h)}>One more, {h === 'both' ? 'both hands' : h}</button>)}
+      <Link className="btn pri" to={`/athletes/${athleteId}/review`}>Open review</Link>
+    </div>
+  )
+}

@@ -1,0 +1,162 @@
+import { notifications } from '@mantine/notifications'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { v7 } from 'uuid'
+import type { SessionBody, SessionView } from '@mano/contract/tests'
+import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
+import { protocolById, RUNNABLE_PROTOCOLS, type Protocol } from '@mano/core/catalogue/protocols'
+import { verdictWords } from '@mano/core/measure/words'
+import { activeCautions, blocksTest, missingConditions, TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/cautions'
+import { safetyFacts } from '@mano/core/safety/facts'
+import { isUnfinished, readSession, type Hand } from '@mano/core/testing/session'
+import { formatDate } from '@mano/core/units/dates'
+import { formatWithUnit } from '@mano/core/units/format'
+import { parseNumber } from '@mano/core/units/parse'
+import { api, failureText } from '../../app/api'
+import { touchedBy, useKit, useTests, useWrite } from '../../app/data'
+import { Failed } from '../../app/Trouble'
+import { useUnits } from '../../app/units'
+import { Chip, HandLetter } from '../../hands/marks'
+import { useAthletePage } from '../athlete/AthletePage'
+import { AddImplement } from '../hall/AddImplement'
+import './tests.css'
+
+/** Starting a test, and every test so far. */
+export default function Tests() {
+  const [protocolId, setProtocolId] = useState<string>(RUNNABLE_PROTOCOLS[0])
+  const protocol = protocolById(protocolId)!
+  return (
+    <main className="cols tests">
+      <section>
+        <div className="proto-pick" role="group" aria-label="Protocol">
+          {RUNNABLE_PROTOCOLS.map((id) => <button key={id} className={`btn big ${id === protocolId ? 'pri' : ''}`} aria-pressed={id === protocolId} onClick={() => setProtocolId(id)}>{protocolById(id)!.name}</button>)}
+        </div>
+        <StartTest key={protocolId} protocol={protocol} />
+        <Earlier />
+      </section>
+      <aside>
+        <div className="block"><h2 className="h3">{protocol.name}</h2><p className="steps">{protocol.steps}</p><p className="note">Result: {protocol.result}.</p></div>
+        <div className="block"><p className="note">{NOT_A_DIAGNOSIS}</p></div>
+      </aside>
+    </main>
+  )
+}
+
+const NONE: TestConditions = { warm: false, rested: false, skinGood: false, well: false }
+const ALL: TestConditions = { warm: true, rested: true, skinGood: true, well: true }
+
+function StartTest({ protocol }: { protocol: Protocol }) {
+  const { athlete, me } = useAthletePage()
+  const kit = useKit()
+  const navigate = useNavigate()
+  const fitting = (kit.data ?? []).filter((u) => (protocol.implements as readonly string[]).includes(u.kind))
+  const [unitId, setUnitId] = useState<string | null>(null)
+  const [variant, setVariant] = useState<Record<string, string>>(() => Object.fromEntries(protocol.variants.map((v) => [v.id, v.options[0]!.id])))
+  const [added, setAdded] = useState('0')
+  const [conditions, setConditions] = useState(NONE)
+  const [familiar, setFamiliar] = useState(false)
+  const [reason, setReason] = useState('')
+  const [adding, setAdding] = useState(false)
+  const unit = fitting.find((u) => u.id === unitId) ?? fitting[0]
+  const cautions = activeCautions(safetyFacts(athlete, me.today, null))
+  const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
+  const held = hands.map((h) => ({ hand: h, by: blocksTest(cautions, protocol, h) })).filter((h) => h.by.length > 0)
+  const missing = missingConditions(conditions)
+  const addedKg = parseNumber(added || '0')
+  const write = useWrite((body: SessionBody) => api.post<SessionView>(`/api/athletes/${athlete.id}/tests`, body), touchedBy(athlete.id))
+  const all = held.length === hands.length
+  const start = (given: TestConditions, why: string) => {
+    if (!unit || !addedKg.ok) return
+    const id = v7()
+    write.mutate({
+      id, protocolId: protocol.id as SessionBody['protocolId'], unitId: unit.id, measurementId: unit.measurementId,
+      variant: { ...variant, ...(protocol.id === 'hang_time' && { addedKg: String(addedKg.value) }) },
+      conditions: { ...given, familiar }, overrideReason: why, note: '', deviceAt: new Date().toISOString(),
+    }, { onSuccess: () => void navigate(`/athletes/${athlete.id}/tests/${id}`) })
+  }
+  return (
+    <div className="start panel">
+      {held.map((h) => h.by.map((c) => (
+        <p key={`${h.hand}${c.caution.id}`} className="held"><HandLetter hand={h.hand} /><span><b>{c.caution.title}.</b> {c.caution.says} {c.caution.instead}</span></p>
+      )))}
+      <div className="start-grid">
+        <fieldset>
+          <legend>Set-up</legend>
+          <label>Implement
+            <select value={unit?.id ?? ''} onChange={(e) => (e.currentTarget.value === '+' ? setAdding(true) : setUnitId(e.currentTarget.value))}>
+              {fitting.map((u) => <option key={u.id} value={u.id}>{u.label}{u.sizeMm === null ? '' : `, ${u.sizeMm} mm`}</option>)}
+              {fitting.length === 0 && <option value="">{kit.isPending ? ' ' : 'None in the hall'}</option>}
+              {me.role === 'coach' && <option value="+">Add one to the hall …</option>}
+            </select>
+          </label>
+          {protocol.variants.map((v) => (
+            <label key={v.id}>{v.name}
+              <select value={variant[v.id]} onChange={(e) => { const value = e.currentTarget.value; setVariant((x) => ({ ...x, [v.id]: value })) }}>{v.options.map((o) => <option key={o.id} value={o.id}>{o.name}</option>)}</select>
+            </label>
+          ))}
+          {protocol.id === 'hang_time' && <label>Load added, kg<input value={added} inputMode="decimal" aria-invalid={!addedKg.ok} onChange={(e) => setAdded(e.currentTarget.value)} /></label>}
+          <p className="note">Another implement, size or position is another series; series are never joined.</p>
+        </fieldset>
+        <fieldset>
+          <legend>Before a maximal test</legend>
+          {TEST_CONDITIONS.map((c) => <label className="tick" key={c.id}><input type="checkbox" checked={conditions[c.id]} onChange={(e) => { const on = e.currentTarget.checked; setConditions((x) => ({ ...x, [c.id]: on })) }} />{c.ask}</label>)}
+          {protocol.familiarSessions > 0 && <label className="tick"><input type="checkbox" checked={familiar} onChange={(e) => setFamiliar(e.currentTarget.checked)} />Knows this test from before (else the first {protocol.familiarSessions === 1 ? 'session is' : `${protocol.familiarSessions} are`} practice)</label>}
+          <div className="start-act">
+            <button className="btn pri big" autoFocus disabled={!unit || all || write.isPending || !addedKg.ok} onClick={() => (missing.length === 0 ? start(conditions, '') : start(ALL, ''))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
+          </div>
+          <details className="override">
+            <summary>Not all met, test all the same</summary>
+            <label>Reason, kept on the record<input value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label>
+            <button className="btn" disabled={!unit || all || reason.trim() === '' || write.isPending} onClick={() => start(conditions, reason.trim())}>Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}</button>
+          </details>
+          <p className="said" role="alert">{write.error && failureText(write.error)}</p>
+        </fieldset>
+      </div>
+      <AddImplement opened={adding} kinds={protocol.implements} onClose={() => setAdding(false)} onAdded={(id) => { setUnitId(id); setAdding(false); notifications.show({ message: 'Added to the hall' }) }} />
+    </div>
+  )
+}
+
+function Earlier() {
+  const { athlete, me } = useAthletePage()
+  const units = useUnits()
+  const tests = useTests(athlete.id)
+  if (tests.error && !tests.data) return <Failed error={tests.error} retry={() => void tests.refetch()} />
+  const rows = [...(tests.data ?? [])].reverse()
+  return (
+    <>
+      <div className="earlier-head"><h2>Tests so far</h2>{rows.length > 0 && <a className="lnk" href={`/api/athletes/${athlete.id}/trials.csv`} download={`${athlete.name} trials.csv`}>Save as CSV</a>}</div>
+      {tests.isSuccess && rows.length === 0 && <p className="blank">None yet. Start one above, or <Link className="lnk" to="/import">import trials</Link>.</p>}
+      {rows.length > 0 && (
+        <table className="earlier">
+          <thead><tr><th scope="col">Day</th><th scope="col">Protocol</th><th scope="col" className="l">Left, best</th><th scope="col" className="r">Right, best</th><th scope="col">Hands</th></tr></thead>
+          <tbody>
+            {rows.map((s) => {
+              const protocol = protocolById(s.protocolId)!
+              const reading = readSession(protocol, s.trials)
+              const best = (hand: Hand) => { const v = reading.hands.find((h) => h.hand === hand)?.summary?.best; return v === undefined ? '–' : formatWithUnit(v, protocol.unit, units) }
+              return (
+                <tr key={s.id}>
+                  <td><Link className="lnk" to={`/athletes/${athlete.id}/tests/${s.id}`}>{formatDate(s.performedOn, me.today, { weekday: true })}</Link></td>
+                  <td>{protocol.name}{s.practice && <span className="s"> · practice</span>}<small>{s.unitLabel}</small></td>
+                  {protocol.hands === 'both' ? <td colSpan={2} className="both">{best('both')}</td> : <><td className="l L">{best('left')}</td><td className="r R">{best('right')}</td></>}
+                  <td><SessionChip session={s} /></td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      )}
+    </>
+  )
+}
+
+function SessionChip({ session }: { session: SessionView }) {
+  const reading = readSession(protocolById(session.protocolId)!, session.trials)
+  if (isUnfinished(session) && session.observations.length === 0) return <Chip icon="clock">Unfinished</Chip>
+  const v = reading.verdict
+  if (!v) return <Chip icon="circle" tone="plain">No side</Chip>
+  if (v.kind === 'unknown') return <Chip icon="question" tone="dash">No verdict</Chip>
+  if (v.kind === 'inside-error') return <Chip icon="waves" tone="soft">Inside error</Chip>
+  return <Chip icon={v.weaker === 'left' ? 'left' : 'right'} tone={v.kind === 'large' ? 'solid' : 'outline'}>{verdictWords(v, null, false).word}, {v.weaker} −{Math.round(v.asymmetryPct)}{'\u00A0'}%</Chip>
+}

@@ -1,0 +1,111 @@
+import { Menu } from '@mantine/core'
+import { useState } from 'react'
+import { v7 } from 'uuid'
+import type { SessionView } from '@mano/contract/tests'
+import type { Protocol } from '@mano/core/catalogue/protocols'
+import type { TrialAdvice } from '@mano/core/measure/trials'
+import type { ActiveCaution } from '@mano/core/safety/cautions'
+import type { Hand, SessionReading, Trial } from '@mano/core/testing/session'
+import { formatPct, formatValue, shownUnit } from '@mano/core/units/format'
+import { api } from '../../app/api'
+import { touchedBy, useWrite } from '../../app/data'
+import { useUnits } from '../../app/units'
+import { Icon } from '../../hands/Icon'
+import { Chip } from '../../hands/marks'
+import { useAthletePage } from '../athlete/AthletePage'
+import { useOutbox } from './outbox'
+import { CorrectTrial, StrikeTrial } from './TrialChange'
+
+interface Props {
+  session: SessionView
+  protocol: Protocol
+  reading: SessionReading
+  next: { hand: Hand; ordinal: number } | null
+  stops: readonly { hand: Hand; by: readonly ActiveCaution[] }[]
+}
+
+/** Trials mirrored round the trial number. Every row is there from the start, so nothing moves while typing. */
+export function TrialTable({ session, protocol, reading, next, stops }: Props) {
+  const units = useUnits()
+  const [changing, setChanging] = useState<{ trial: Trial; how: 'strike' | 'correct' } | null>(null)
+  const most = Math.max(protocol.trialsUpTo, ...session.trials.map((t) => t.ordinal), next?.ordinal ?? 0)
+  const hands: Hand[] = reading.hands.map((h) => h.hand)
+  const unit = shownUnit(protocol.unit, units)
+  const cell = (hand: Hand, ordinal: number) => {
+    const trial = session.trials.find((t) => t.hand === hand && t.ordinal === ordinal)
+    const on = next?.hand === hand && next.ordinal === ordinal
+    const side = hand === 'right' ? 'r' : 'l'
+    const value = <td key="v" className={`v ${side} ${on ? 'on' : ''} ${trial?.struck ? 'struck' : ''}`}>{trial ? <TrialButton trial={trial} shown={formatValue(trial.value, protocol.unit, units)} onChange={(how) => setChanging({ trial, how })} /> : on ? '…' : <span className="blank">{ordinal > protocol.trials ? '' : '–'}</span>}</td>
+    const word = <td key="w" className={`w ${side} ${on ? 'on' : ''}`}>{trial ? <Word trial={trial} /> : on ? <span className="ws"><Icon name="circle" />Now</span> : ordinal > protocol.trials && side === 'l' && ordinal === protocol.trials + 1 ? <span className="note">if asked</span> : ''}</td>
+    return hand === 'right' ? [value, word] : [word, value]
+  }
+  const two = hands.length === 2
+  return (
+    <>
+      <table className={`tt ${two ? '' : 'one'}`}>
+        <caption className="vh">Trials</caption>
+        <thead><tr><th scope="col">State</th><th scope="col" className="v l">{two ? `Left, ${unit}` : `Both hands, ${unit}`}</th><th scope="col" className="mid">Trial</th>{two && <><th scope="col" className="v r">Right, {unit}</th><th scope="col" className="w r">State</th></>}</tr></thead>
+        <tbody>
+          {Array.from({ length: most }, (_, i) => i + 1).map((n) => (
+            <tr key={n} className={n > protocol.trials ? 'maybe' : ''}>{cell(hands[0]!, n)}<th scope="row" className="mid">{n}</th>{two && cell('right', n)}</tr>
+          ))}
+        </tbody>
+        <tfoot>
+          {(['Best', 'Mean', 'Spread'] as const).map((what) => (
+            <tr key={what}>
+              {hands.map((hand, i) => {
+                const h = reading.hands[i]!
+                const stop = stops.find((s) => s.hand === hand)
+                const s = h.summary
+                const shown = !s ? '–' : what === 'Best' ? formatValue(s.best, protocol.unit, units) : what === 'Mean' ? formatValue(s.mean, protocol.unit, units) : s.cvPct === null ? '–' : formatPct(s.cvPct, { decimals: 1 })
+                const state = what === 'Best' ? <Advice advice={h.advice} stopped={stop !== undefined} /> : what === 'Spread' ? <span className="note">CV of {s?.n ?? 0} valid</span> : ''
+                const value = <td key={`${hand}v`} className={`v ${hand === 'right' ? 'r' : 'l'}`}>{shown}</td>
+                const word = <td key={`${hand}w`} className={`w ${hand === 'right' ? 'r' : 'l'}`}>{state}</td>
+                return hand === 'right' ? [<th key="m" scope="row" className="mid">{what}</th>, value, word] : [word, value]
+              })}
+              {!two && <th scope="row" className="mid">{what}</th>}
+            </tr>
+          ))}
+        </tfoot>
+      </table>
+      <StrikeTrial trial={changing?.how === 'strike' ? changing.trial : null} onClose={() => setChanging(null)} />
+      <CorrectTrial trial={changing?.how === 'correct' ? changing.trial : null} protocol={protocol} onClose={() => setChanging(null)} />
+    </>
+  )
+}
+
+function TrialButton({ trial, shown, onChange }: { trial: Trial; shown: string; onChange: (how: 'strike' | 'correct') => void }) {
+  const { athlete } = useAthletePage()
+  const restore = useWrite(() => api.post(`/api/trials/${trial.id}/marks`, { id: v7(), struck: false, reason: '' }), touchedBy(athlete.id))
+  const waiting = useOutbox((s) => s.waiting.some((w) => w.body.id === trial.id))
+  return (
+    <Menu position="bottom" withinPortal={false} disabled={waiting}>
+      <Menu.Target><button className="trial" aria-label={`${trial.hand} hand, trial ${trial.ordinal}: ${shown}${trial.struck ? ', struck' : ''}. Change`}>{shown}</button></Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item onClick={() => onChange('correct')}>Correct the number</Menu.Item>
+        {trial.struck ? <Menu.Item onClick={() => restore.mutate(undefined)}>Count it again</Menu.Item> : <Menu.Item onClick={() => onChange('strike')}>Strike it out</Menu.Item>}
+      </Menu.Dropdown>
+    </Menu>
+  )
+}
+
+function Word({ trial }: { trial: Trial }) {
+  const waiting = useOutbox((s) => s.waiting.some((w) => w.body.id === trial.id))
+  if (trial.struck) return <span className="ws struck-word"><Icon name="cross" />{trial.struck.reason}</span>
+  if (waiting) return <span className="ws"><Icon name="clock" />Saving</span>
+  return <span className="ws"><Icon name="check" />{trial.correction ? 'Corrected' : 'Counts'}</span>
+}
+
+function Advice({ advice, stopped }: { advice: TrialAdvice; stopped: boolean }) {
+  if (stopped) return <Chip icon="stop" tone="alarm">Stopped</Chip>
+  switch (advice.kind) {
+    case 'to-go':
+      return <Chip icon="circle" tone="soft">{advice.trials} to go</Chip>
+    case 'one-more':
+      return <Chip icon="cross" tone="solid">Wide: one more</Chip>
+    case 'still-wide':
+      return <Chip icon="cross" tone="solid">Still wide</Chip>
+    case 'enough':
+      return <Chip icon="check">Enough</Chip>
+  }
+}

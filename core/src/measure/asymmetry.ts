@@ -88,7 +88,8 @@ export function judgeAsymmetry(left: readonly number[], right: readonly number[]
   const interval = ratioInterval(left, right)
   if (!interval) return { kind: 'unknown', reason: 'too-few-trials', need: 2 }
   if (interval.pooledSd === 0) return { kind: 'unknown', reason: 'no-spread' }
-  if (!interval.signedCi) return { kind: 'unknown', reason: 'interval-unbounded' }
+  // Seen from the other hand the interval is unbounded as soon as it reaches nothing: both sides are refused alike.
+  if (!interval.signedCi || interval.rhoCi![0] <= 0) return { kind: 'unknown', reason: 'interval-unbounded' }
   const { signedPct, signedCi } = interval
   const asymmetryPct = Math.abs(signedPct)
   const real = signedCi[0] > 0 || signedCi[1] < 0

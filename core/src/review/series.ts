@@ -1,6 +1,6 @@
 import { protocolById, type Protocol } from '../catalogue/protocols'
 import { isConsistent, type AsymmetryVerdict } from '../measure/asymmetry'
-import { judgeTrend, ownTypicalError, type TrendVerdict } from '../measure/trend'
+import { detectableChange, judgeTrend, ownTypicalError, type TrendVerdict } from '../measure/trend'
 import type { TrialSummary } from '../measure/trials'
 import { readSession, seriesKey, type Hand, type SeriesSetup, type TestSession } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
@@ -61,6 +61,8 @@ export interface HandTrend {
   typicalError: number | null
   /** SI margin the verdict used; null when it could not be made. */
   margin: number | null
+  /** SI change between two tests that is beyond error; null when the error is not known. */
+  detectable: number | null
 }
 
 /**
@@ -72,7 +74,7 @@ export function handTrend(series: Series, hand: Hand, swc: number | null): HandT
   const values = points.map((p) => p.byHand[hand]!.mean)
   const days = points.map((p) => daysBetween(points[0]!.on, p.on))
   const typicalError = ownTypicalError(values)
-  if (typicalError === null) return { hand, typicalError, margin: null, verdict: { kind: 'too-few', needTests: 6, needDays: 21 } }
+  if (typicalError === null) return { hand, typicalError, margin: null, detectable: null, verdict: { kind: 'too-few', needTests: 6, needDays: 21 } }
   const margin = Math.max(swc ?? 0, 2.77 * typicalError)
-  return { hand, typicalError, margin, verdict: judgeTrend(days, values, margin) }
+  return { hand, typicalError, margin, detectable: detectableChange(typicalError, values.length - 2), verdict: judgeTrend(days, values, margin) }
 }

@@ -37,7 +37,7 @@ function consistentLean(series: readonly Series[], dominant: Side | null): strin
     if (!s.consistent || !verdict || verdict.kind === 'unknown' || verdict.kind === 'inside-error' || !verdict.weaker) continue
     if (dominant && leanContext(verdict, dominant) === 'as-dominance') continue
     const hand = verdict.weaker === 'left' ? 'Left' : 'Right'
-    return `${hand} hand ${Math.round(verdict.asymmetryPct)}\u00A0% behind on ${s.protocol.name.toLowerCase()}, really so on two days`
+    return `${hand} hand ${Math.round(verdict.asymmetryPct)}\u00A0% behind, real on its last two days (${s.protocol.name.toLowerCase()})`
   }
   return null
 }

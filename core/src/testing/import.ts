@@ -122,8 +122,7 @@ function headerProblems(columns: readonly string[]): ImportProblem[] {
   const problem = (column: string, message: string): ImportProblem => ({ line: 1, column, message })
   const out = columns.filter((c) => c !== '' && !known.includes(c)).map((c) => problem(c, `Line 1: the column "${c}" is not known. Known: ${known.join(', ')}.`))
   for (const c of TRIAL_COLUMNS) if (c.needed && !columns.includes(c.id)) out.push(problem(c.id, `Line 1: the column "${c.id}" is missing.`))
-  const long = columns.includes('hand') && columns.includes('value')
-  if (!long && !columns.includes('left') && !columns.includes('right')) out.push(problem('value', 'Line 1: results need the columns hand and value, or left and right.'))
+  if (!['value', 'left', 'right'].some((c) => columns.includes(c))) out.push(problem('value', 'Line 1: results need the columns hand and value, or left and right.'))
   return out
 }
 

@@ -49,13 +49,11 @@ interface AthleteParts { measurements: MeasurementView[]; injuries: InjuryView[]
 /** Intake parts of many athletes at once. */
 export async function loadParts(em: EntityManager, ids: readonly string[], timeZone: string): Promise<Map<string, AthleteParts>> {
   const where = { athleteId: In([...ids]) }
-  const [measurements, injuries, observations, clearances, sports] = await Promise.all([
-    em.find(CurrentMeasurementView, { where, order: { measuredOn: 'DESC', recordedAt: 'DESC' } }),
-    em.find(CurrentInjuryView, { where, order: { recordedAt: 'DESC' } }),
-    em.find(ObservationEntity, { where: { ...where, symptom: Not(IsNull()) }, order: { recordedAt: 'DESC' } }),
-    em.find(ClearanceEntity, { where }),
-    em.find(AthleteSportEntity, { where, order: { recordedAt: 'ASC' } }),
-  ])
+  const measurements = await em.find(CurrentMeasurementView, { where, order: { measuredOn: 'DESC', recordedAt: 'DESC' } })
+  const injuries = await em.find(CurrentInjuryView, { where, order: { recordedAt: 'DESC' } })
+  const observations = await em.find(ObservationEntity, { where: { ...where, symptom: Not(IsNull()) }, order: { recordedAt: 'DESC' } })
+  const clearances = await em.find(ClearanceEntity, { where })
+  const sports = await em.find(AthleteSportEntity, { where, order: { recordedAt: 'ASC' } })
   const clearedBy = (id: string): string | null => clearances.find((c) => c.injuryId === id || c.observationId === id)?.clearedBy ?? null
   return new Map(ids.map((id) => [id, {
     measurements: measurements.filter((m) => m.athleteId === id).map((m) => ({ id: m.id, measure: m.measure, hand: m.hand, value: m.value, enteredValue: m.enteredValue, enteredUnit: m.enteredUnit, on: m.measuredOn })),

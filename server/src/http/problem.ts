@@ -20,7 +20,8 @@ export const blocked = (detail: string): HttpProblem => new HttpProblem(422, 'bl
 export function problemOf(error: unknown): Problem {
   if (error instanceof HttpProblem) return error.problem
   if (error instanceof ValidationError) {
-    const all = error.inner.length > 0 ? error.inner : [error]
+    // One message a field: the first says enough.
+    const all = (error.inner.length > 0 ? error.inner : [error]).filter((e, i, list) => list.findIndex((x) => x.path === e.path) === i)
     return { type: '/problems/bad-input', title: 'Nothing was saved.', status: 400, errors: all.map((e) => ({ field: e.path ?? '', message: sentence(e.message) })) }
   }
   const known = error as { status?: number; code?: string; type?: string }

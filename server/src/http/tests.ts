@@ -97,11 +97,11 @@ export function mountTests(api: Api): void {
   })
 
   api.on('POST /api/trials/:trialId/corrections', async (call) => {
-    const body = await bodyOf(correctionBody, call)
+    // The trial may be corrected already: a repeated send still names the old row.
     const before = await call.em.findOneBy(TrialEntity, { id: String(call.req.params['trialId']) })
-    if (!before) throw notFound('trial')
-    const session = await call.em.findOneBy(CurrentSessionView, { id: before.sessionId })
-    if (!session) throw notFound('trial')
+    const session = before && (await call.em.findOneBy(CurrentSessionView, { id: before.sessionId }))
+    if (!before || !session) throw notFound('trial')
+    const body = await bodyOf(correctionBody, call)
     const value = valueOf(session.protocolId, body.enteredValue, body.enteredUnit)
     await insertOnce(call.em, TrialEntity, {
       ...call.actor, id: body.id, sessionId: before.sessionId, hand: before.hand, ordinal: before.ordinal, value, enteredValue: body.enteredValue,

@@ -7,7 +7,8 @@ const alarm: MantineColorsTuple = ['#FBEFF0', '#F6DEDF', '#E9B4BA', '#DA8793', '
 const font = '"Archivo Variable", Archivo, "Arial Narrow", sans-serif'
 
 export const deskTheme = createTheme({
-  colors: { ink, left, right, alarm },
+  // Mantine's own grey is bluish; here every neutral is ink on paper.
+  colors: { ink, left, right, alarm, gray: ink, dark: ink },
   primaryColor: 'ink',
   primaryShade: { light: 9, dark: 0 },
   autoContrast: true,

@@ -1,7 +1,7 @@
 import type { AsymmetryVerdict } from '@mano/core/measure/asymmetry'
 
 const SPAN = 32
-const W = 640
+const W = 892
 const x = (pct: number): number => W / 2 - (Math.max(-SPAN, Math.min(SPAN, pct)) / SPAN) * (W / 2 - 14)
 
 /**
@@ -17,9 +17,9 @@ export function IntervalBar({ verdict, expected, large }: { verdict: AsymmetryVe
       <path d={`M14 34H${W - 14}`} stroke="var(--rule-strong)" />
       {[-30, -20, -10, 10, 20, 30].map((p) => <g key={p}><path d={`M${x(p)} 30v8`} stroke="var(--rule-strong)" /><text x={x(p)} y="54" textAnchor="middle">{Math.abs(p)}{'\u00A0'}%</text></g>)}
       <path d={`M${x(large)} 14v24M${x(-large)} 14v24`} stroke="var(--rule-strong)" strokeDasharray="3 3" />
-      <text x={x(large) - 4} y="12" textAnchor="middle">large</text>
-      <text x={x(-large) + 4} y="12" textAnchor="middle">large</text>
-      {expected !== null && expected !== 0 && <g><path d={`M${x(expected)} 22v16`} stroke="var(--ink-2)" strokeWidth="2" /><text x={x(expected)} y="18" textAnchor="middle" className="em">dominance</text></g>}
+      <text x={x(large) - 5} y="22" textAnchor="end">large</text>
+      <text x={x(-large) + 5} y="22">large</text>
+      {expected !== null && expected !== 0 && <g><path d={`M${x(expected)} 14v24`} stroke="var(--ink-2)" strokeWidth="2" /><text x={x(expected) + 5} y="22">dominance</text></g>}
       <path d={`M${W / 2} 8v34`} stroke="var(--ink)" strokeWidth="2" />
       <text x={W / 2} y="54" textAnchor="middle">even</text>
       <text x="14" y="12" className="L">Left behind</text>

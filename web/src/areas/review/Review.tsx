@@ -27,7 +27,10 @@ export default function Review() {
   const sided = series.filter((s) => s.protocol.hands === 'each')
   return (
     <main className="cols review">
-      <section>{series.map((s) => <SeriesPanel key={s.key} series={s} many={series.filter((x) => x.protocol.id === s.protocol.id).length > 1} />)}</section>
+      <section>
+        {series.map((s) => <SeriesPanel key={s.key} series={s} many={series.filter((x) => x.protocol.id === s.protocol.id).length > 1} />)}
+        <p className="legend"><span><i className="band" />Within error of the first test</span><span><i className="dot full" />Change beyond error</span><span><i className="dot" />Could be error</span><span><i className="dot dash" />Practice, not counted</span></p>
+      </section>
       <aside>
         {sided[0] && <Call series={sided[0]} />}
         {sided[0] && <LeanOverTime series={sided[0]} />}
@@ -54,7 +57,7 @@ function SeriesPanel({ series, many }: { series: Series; many: boolean }) {
         <h2>{series.protocol.name}, {shownUnit(series.protocol.unit, units)}<small>{[many ? label : '', setupWords(series)].filter(Boolean).join(' · ')}</small></h2>
         {hands.length === 2 ? <b className="R">Right</b> : <span />}
       </div>
-      <TrendPair series={series} hands={hands} />
+      <TrendPair series={series} hands={hands} errors={hands.map((h) => handTrend(series, h, null).detectable)} />
       <div className={`trend-words ${hands.length === 1 ? 'one' : ''}`}>{hands.map((h) => <TrendWords key={h} trend={handTrend(series, h, null)} series={series} />)}</div>
     </section>
   )

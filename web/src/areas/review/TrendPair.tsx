@@ -1,77 +1,99 @@
-import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis, type DotItemDotProps } from 'recharts'
+import { CartesianGrid, Line, LineChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis, YAxis, type DotItemDotProps } from 'recharts'
 import type { Series } from '@mano/core/review/series'
 import type { Hand } from '@mano/core/testing/session'
-import { daysBetween, formatDate, addDays } from '@mano/core/units/dates'
-import { formatValue, shownUnit } from '@mano/core/units/format'
+import { addDays, daysBetween, formatDate } from '@mano/core/units/dates'
 import { fromSi } from '@mano/core/units/convert'
+import { formatValue, shownUnit } from '@mano/core/units/format'
 import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
+import { niceScale } from './scale'
 
 const COLOUR = { left: 'var(--left)', right: 'var(--right)', both: 'var(--ink)' } as const
+const HEIGHT = 176
+const BOTTOM = 22
 
-interface Datum { day: number; value: number; practice: boolean; n: number; on: string; best: number }
+interface Datum { day: number; shown: number; counted: number | null; n: number; on: string; best: number; last: boolean; beyond: boolean }
 
-/** Twin panels flanking one scale: the mean of each session's valid trials. */
-export function TrendPair({ series, hands }: { series: Series; hands: readonly Hand[] }) {
+interface PanelProps {
+  data: readonly Datum[]
+  hand: Hand
+  ticks: readonly number[]
+  lastDay: number
+  series: Series
+  /** Shaded: within error of the first counted test. */
+  band: readonly [number, number] | null
+}
+
+/** Twin panels flanking one scale: the mean of each session's valid trials. `errors` (SI) by hand: the least change beyond error. */
+export function TrendPair({ series, hands, errors }: { series: Series; hands: readonly Hand[]; errors: readonly (number | null)[] }) {
   const units = useUnits()
   const unit = shownUnit(series.protocol.unit, units)
+  const show = (si: number) => fromSi(si, unit, series.protocol.unit)!
   const start = series.points[0]!.on
-  const of = (hand: Hand): Datum[] => series.points.flatMap((p) => {
-    const s = p.byHand[hand]
-    return s ? [{ day: daysBetween(start, p.on), value: fromSi(s.mean, unit, series.protocol.unit)!, best: s.best, practice: p.practice, n: s.n, on: p.on }] : []
+  const panels = hands.map((hand, i) => {
+    const points = series.points.filter((p) => p.byHand[hand])
+    const first = points.find((p) => !p.practice)?.byHand[hand]?.mean
+    const error = errors[i] ?? null
+    const band = error === null || first === undefined ? null : ([show(first - error), show(first + error)] as const)
+    const data = points.map((p): Datum => {
+      const s = p.byHand[hand]!
+      const shown = show(s.mean)
+      return { day: daysBetween(start, p.on), shown, counted: p.practice ? null : shown, best: s.best, n: s.n, on: p.on, last: p === points.at(-1), beyond: !p.practice && band !== null && (shown < band[0] || shown > band[1]) }
+    })
+    return { hand, data, band }
   })
-  const data = hands.map(of)
-  const values = data.flat().map((d) => d.value)
-  const low = Math.min(...values)
-  const high = Math.max(...values)
-  const pad = Math.max((high - low) * 0.15, high * 0.02)
-  const domain: [number, number] = [Math.max(0, Math.floor(low - pad)), Math.ceil(high + pad)]
-  const lastDay = Math.max(7, ...data.flat().map((d) => d.day))
+  const ticks = niceScale(panels.flatMap((p) => [...p.data.map((d) => d.shown), ...(p.band ?? [])]))
+  const lastDay = Math.max(7, ...panels.flatMap((p) => p.data.map((d) => d.day)))
+  const [first, second] = panels
   return (
-    <div className={`twins ${hands.length === 1 ? 'one' : ''}`}>
-      <Panel data={data[0]!} hand={hands[0]!} domain={domain} lastDay={lastDay} start={start} series={series} />
-      <Scale domain={domain} />
-      {hands[1] && <Panel data={data[1]!} hand={hands[1]} domain={domain} lastDay={lastDay} start={start} series={series} />}
+    <div className={`twins ${second ? '' : 'one'}`}>
+      <Panel {...first!} ticks={ticks} lastDay={lastDay} series={series} />
+      <Scale ticks={ticks} />
+      {second && <Panel {...second} ticks={ticks} lastDay={lastDay} series={series} />}
     </div>
   )
 }
 
-const HEIGHT = 176
-const BOTTOM = 22
-
-const ticksOf = ([low, high]: [number, number]): number[] => Array.from({ length: 4 }, (_, i) => low + ((high - low) * i) / 3)
-
 /** The shared scale, written once between the panels. */
-function Scale({ domain }: { domain: [number, number] }) {
-  const [low, high] = domain
-  const y = (v: number) => 8 + (HEIGHT - BOTTOM - 8) * (1 - (v - low) / (high - low))
-  return <svg className="scale" width="44" height={HEIGHT} aria-hidden="true">{ticksOf(domain).map((t) => <text key={t} x="22" y={y(t) + 4} textAnchor="middle">{t.toFixed(high - low < 6 ? 1 : 0)}</text>)}</svg>
+function Scale({ ticks }: { ticks: readonly number[] }) {
+  const low = ticks[0]!
+  const high = ticks.at(-1)!
+  const y = (v: number) => 18 + (HEIGHT - BOTTOM - 18) * (1 - (v - low) / (high - low))
+  return <svg className="scale" width="44" height={HEIGHT} aria-hidden="true">{ticks.map((t) => <text key={t} x="22" y={y(t) + 4} textAnchor="middle">{Number(t.toFixed(1))}</text>)}</svg>
 }
 
-function Panel({ data, hand, domain, lastDay, start, series }: { data: Datum[]; hand: Hand; domain: [number, number]; lastDay: number; start: string; series: Series }) {
+function Panel({ data, hand, ticks, lastDay, series, band }: PanelProps) {
   const units = useUnits()
   const { me } = useAthletePage()
+  const start = series.points[0]!.on
   const colour = COLOUR[hand]
+  const label = (v: number) => v.toFixed(series.protocol.unit === 's' ? 0 : 1)
   const dot = (p: DotItemDotProps) => {
     const d = p.payload as Datum
-    return <circle key={d.day} cx={p.cx} cy={p.cy} r="4.5" fill="var(--paper)" stroke={colour} strokeWidth={d.practice ? 1.5 : 2.5} strokeDasharray={d.practice ? '2 2' : undefined} />
+    if (p.cx === undefined || p.cy === undefined) return <g key={d.day} />
+    return (
+      <g key={d.day}>
+        <circle cx={p.cx} cy={p.cy} r="4.5" fill={d.beyond ? colour : 'var(--paper)'} stroke={colour} strokeWidth={d.counted === null ? 1.5 : 2.5} strokeDasharray={d.counted === null ? '2 2' : undefined} />
+        {d.last && <text x={p.cx + 9} y={p.cy + 5} style={{ fill: colour, font: '700 15px var(--font)', fontStretch: '88%' }}>{label(d.shown)}</text>}
+      </g>
+    )
   }
-  const last = data.at(-1)
   return (
-    <div className="panel-chart" role="img" aria-label={`${hand === 'both' ? 'Both hands' : `${hand} hand`}: ${data.map((d) => `${formatDate(d.on, me.today)} ${d.value.toFixed(1)}`).join(', ')}`}>
+    <div className="panel-chart" role="img" aria-label={`${hand === 'both' ? 'Both hands' : `${hand} hand`}: ${data.map((d) => `${formatDate(d.on, me.today)} ${label(d.shown)}`).join(', ')}`}>
       <ResponsiveContainer width="100%" height={HEIGHT}>
-        <LineChart data={data} margin={{ top: 8, right: 12, bottom: 0, left: 12 }} accessibilityLayer={false}>
+        <LineChart data={[...data]} margin={{ top: 18, right: 50, bottom: 0, left: 24 }} accessibilityLayer={false}>
           <CartesianGrid vertical={false} stroke="var(--rule)" />
-          <XAxis dataKey="day" type="number" domain={[0, lastDay]} ticks={[0, Math.round(lastDay / 2), lastDay]} tickFormatter={(d: number) => formatDate(addDays(start, d), me.today)} height={BOTTOM} tickLine={false} stroke="var(--ink-2)" fontSize={12} />
-          <YAxis domain={domain} ticks={ticksOf(domain)} hide />
+          {band && <ReferenceArea y1={band[0]} y2={band[1]} fill="var(--shade)" fillOpacity={1} stroke="none" ifOverflow="hidden" />}
+          <XAxis dataKey="day" type="number" domain={[0, lastDay]} ticks={[0, Math.round(lastDay / 2), lastDay]} tickFormatter={(d: number) => formatDate(addDays(start, d), me.today)} height={BOTTOM} tickLine={false} stroke="var(--ink-2)" fontSize={12} interval={0} />
+          <YAxis domain={[ticks[0]!, ticks.at(-1)!]} ticks={[...ticks]} hide />
           <Tooltip isAnimationActive={false} content={({ payload }) => {
             const d = payload?.[0]?.payload as Datum | undefined
-            return d ? <div className="tip"><b>{formatDate(d.on, me.today)}</b><br />mean {d.value.toFixed(1)} of {d.n}<br />best {formatValue(d.best, series.protocol.unit, units)}{d.practice ? <><br />practice</> : null}</div> : null
+            return d ? <div className="tip"><b>{formatDate(d.on, me.today)}</b><br />mean {label(d.shown)} of {d.n}<br />best {formatValue(d.best, series.protocol.unit, units)}{d.counted === null ? <><br />practice</> : null}</div> : null
           }} />
-          <Line dataKey="value" stroke={colour} strokeWidth={2} dot={dot} isAnimationActive={false} />
+          <Line dataKey="counted" stroke={colour} strokeWidth={2} dot={false} activeDot={false} isAnimationActive={false} />
+          <Line dataKey="shown" stroke="none" dot={dot} activeDot={false} isAnimationActive={false} />
         </LineChart>
       </ResponsiveContainer>
-      {last && <span className={`last ${hand}`}>{last.value.toFixed(series.protocol.unit === 's' ? 0 : 1)}</span>}
     </div>
   )
 }

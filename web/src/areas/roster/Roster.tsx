@@ -22,7 +22,7 @@ const SORTS = [{ id: 'need', name: 'By need' }, { id: 'name', name: 'By name' },
 type Sort = (typeof SORTS)[number]['id']
 
 const sportName = (row: RosterRow): string => (row.sportId && sportById(row.sportId)?.name) || 'No sport yet'
-const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
+const longDate = (on: string): string => new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' }).format(new Date(`${on}T12:00:00Z`))
 
 function groups(rows: readonly RosterRow[], sort: Sort): { id: string; title: string; rows: RosterRow[] }[] {
   if (sort === 'need') return NEEDS.map((n) => ({ ...n, rows: rows.filter((r) => r.call.need === n.id).sort((a, b) => Number(b.call.alarm) - Number(a.call.alarm)) })).filter((g) => g.rows.length > 0)
@@ -43,7 +43,7 @@ export default function Roster() {
     <main className="roster">
       <section className="ros">
         <div className="head">
-          <h1>{today && `${WEEKDAYS[new Date(`${today}T12:00:00Z`).getUTCDay()]} ${formatDate(today, today)}`}</h1>
+          <h1>{today && longDate(today)}</h1>
           <p className="s">{rows.length > 0 && (acting === 0 ? `None of ${rows.length} athletes needs a decision before training.` : `${acting} of ${rows.length} athletes ${acting === 1 ? 'needs' : 'need'} a decision before training.`)}</p>
           <div className="flt" role="group" aria-label="Order">
             {SORTS.map((s) => <button key={s.id} className={`btn ${s.id === sort ? 'pri' : ''}`} aria-pressed={s.id === sort} onClick={() => setSort(s.id)}>{s.name}</button>)}

@@ -1,0 +1,1 @@
+export const arrows: readonly { files: string[]; rules: Record<string, unknown> }[]

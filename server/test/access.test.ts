@@ -1,0 +1,83 @@
+import request from 'supertest'
+import { v7 } from 'uuid'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { buildApi } from '../src/app'
+import { ACCESS, type RouteName } from '../src/http/access'
+import { Api } from '../src/http/api'
+import { addAthlete, hall, PASSWORD, rig, sessionFor, signIn, tested, trial, type Agent, type Rig, type Staff } from './hall'
+
+let r: Rig
+let own: Staff
+let other: Staff
+let assistant: Agent
+let ids: { athleteId: string; sessionId: string; trialId: string; importId: string }
+
+beforeAll(async () => {
+  r = await rig()
+  own = await hall(r, 'ruth')
+  other = await hall(r, 'cass')
+  await own.agent.post('/api/people').send({ id: v7(), name: 'Ola Reyes-Lund', login: 'ola', password: PASSWORD }).expect(201)
+  assistant = await signIn(r, 'ola')
+  const athleteId = await addAthlete(own.agent)
+  const { sessionId, trialIds } = await tested(own.agent, athleteId)
+  const importId = v7()
+  await own.agent.post('/api/imports').send({ id: importId, fileName: 'a.csv', dryRun: false, text: 'athlete,date,protocol,left\nRui Castellane,2026-11-01,dyno_seated,40' }).expect(201)
+  ids = { athleteId, sessionId, trialId: trialIds[0]!, importId }
+})
+afterAll(() => r.close())
+
+const names = Object.keys(ACCESS) as RouteName[]
+const call = (agent: Agent, name: RouteName) => {
+  const [method, path] = name.split(' ') as ['GET' | 'POST' | 'PUT' | 'DELETE', string]
+  const url = path.replace(/:(\w+)/g, (_, key: string) => ids[key as keyof typeof ids])
+  return agent[method.toLowerCase() as 'get'](url).send({})
+}
+
+describe('the access table', () => {
+  it('has a row for every route and a route for every row', () => {
+    const api = buildApi({ app: r.app, clock: () => new Date() })
+    expect([...api.mounted].sort()).toEqual([...names].sort())
+    expect(api.router.stack).toHaveLength(names.length)
+  })
+  it('a route without a row cannot be mounted', () => {
+    const api = new Api({ app: r.app, clock: () => new Date() })
+    expect(() => api.on('GET /api/secret' as RouteName, async () => ({ status: 200, body: '' }))).toThrow('no roles')
+    expect(() => api.open('GET /api/athletes', async () => ({ status: 200, body: '' }))).toThrow('not open')
+  })
+  it.each(names.filter((n) => ACCESS[n] !== 'anyone'))('%s needs a sign-in', async (name) => {
+    expect((await call(request.agent(r.server), name)).status).toBe(401)
+  })
+  it.each(names.filter((n) => ACCESS[n] !== 'anyone' && !(ACCESS[n] as readonly string[]).includes('assistant')))('%s is refused to an assistant', async (name) => {
+    expect((await call(assistant, name)).status).toBe(403)
+  })
+  it('an assistant can test', async () => {
+    const session = await sessionFor(assistant)
+    await assistant.post(`/api/athletes/${ids.athleteId}/tests`).send(session).expect(201)
+    await assistant.post(`/api/tests/${session.id}/trials`).send(trial('left', 1, 40)).expect(201)
+  })
+})
+
+describe('another hall', () => {
+  it.each(names.filter((n) => n.includes(':')))('%s answers 404', async (name) => {
+    const reply = await call(other.agent, name)
+    expect(reply.status).toBe(404)
+    expect(reply.type).toBe('application/problem+json')
+  })
+  it('sees nothing of the other in any list', async () => {
+    expect((await other.agent.get('/api/athletes')).body).toEqual([])
+    expect((await other.agent.get('/api/imports')).body).toEqual([])
+    expect((await other.agent.get('/api/people')).body).toHaveLength(1)
+    const kit = (await other.agent.get('/api/kit')).body as { id: string }[]
+    const foreign = (await own.agent.get('/api/kit')).body as { id: string }[]
+    expect(kit.some((u) => foreign.some((f) => f.id === u.id))).toBe(false)
+  })
+  it('cannot point its own test at the other hall\'s implement', async () => {
+    const athleteId = await addAthlete(other.agent)
+    await other.agent.post(`/api/athletes/${athleteId}/tests`).send(await sessionFor(own.agent)).expect(404)
+  })
+  it('an id in use elsewhere is a conflict that tells nothing', async () => {
+    const reply = await other.agent.post('/api/athletes').send({ id: ids.athleteId, sportEntryId: v7(), sportId: 'boxer', name: 'X', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardianConsent: false, note: '' })
+    expect(reply.status).toBe(409)
+    expect(JSON.stringify(reply.body)).not.toContain('Castellane')
+  })
+})

@@ -1,0 +1,90 @@
+import { randomBytes } from 'node:crypto'
+import { Pool } from 'pg'
+import request from 'supertest'
+import type { DataSource } from 'typeorm'
+import { v7 } from 'uuid'
+import type { Express } from 'express'
+import type { TrialBody } from '@mano/contract/tests'
+import { createHall } from '../src/accounts/accounts'
+import { buildApp } from '../src/app'
+import { dropDatabase, ensureDatabase, type DatabaseUrls } from '../src/db/bootstrap'
+import { migrate, openApp } from '../src/db/source'
+
+const PASSWORDS = { owner: 'test-owner', app: 'test-app' }
+export const NOW = '2026-11-25T10:00:00.000Z'
+export const TODAY = '2026-11-25'
+export const PASSWORD = 'long enough to pass'
+
+export type Agent = ReturnType<typeof request.agent>
+
+export interface Rig {
+  server: Express
+  app: DataSource
+  urls: DatabaseUrls
+  admin: string
+  now: { at: string }
+  close: () => Promise<void>
+}
+
+/** A database, a server and a pinned clock of this file's own. */
+export async function rig(): Promise<Rig> {
+  const admin = process.env['MANO_PG_ADMIN_URL']!
+  const database = `t_${randomBytes(6).toString('hex')}`
+  const urls = await ensureDatabase(admin, database, PASSWORDS)
+  await migrate(urls.owner)
+  const app = await openApp(urls)
+  const pool = new Pool({ connectionString: urls.app, max: 2 })
+  const now = { at: NOW }
+  const server = buildApp({ app, clock: () => new Date(now.at), pool, sessionSecret: 'test', webRoot: null, signInsPerMinute: 1000 })
+  return { server, app, urls, admin, now, close: async () => { await pool.end(); await app.destroy(); await dropDatabase(admin, database) } }
+}
+
+export interface Staff { agent: Agent; hallId: string; accountId: string; login: string }
+
+/** A hall with a coach who is signed in. */
+export async function hall(r: Rig, login: string): Promise<Staff> {
+  const ids = { hallId: v7(), accountId: v7() }
+  await createHall(r.app, { ...ids, hallName: `Hall of ${login}`, timeZone: 'Europe/London', name: login, login, password: PASSWORD }, new Date(r.now.at))
+  return { agent: await signIn(r, login), ...ids, login }
+}
+
+export async function signIn(r: Rig, login: string, password = PASSWORD): Promise<Agent> {
+  const agent = request.agent(r.server)
+  await agent.post('/api/session').send({ login, password }).expect(201)
+  return agent
+}
+
+export const athlete = (more: Record<string, unknown> = {}) => ({
+  id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-05-01', sexForNorms: 'male', dominantHand: 'right', level: 'trained', guardianConsent: false, note: '', ...more,
+})
+
+export async function addAthlete(agent: Agent, more: Record<string, unknown> = {}): Promise<string> {
+  const body = athlete(more)
+  await agent.post('/api/athletes').send(body).expect(201)
+  return body.id
+}
+
+const ALL = { warm: true, rested: true, skinGood: true, well: true, familiar: false }
+
+export async function sessionFor(agent: Agent, protocolId: 'dyno_seated' | 'hang_time' = 'dyno_seated', more: Record<string, unknown> = {}) {
+  const units = (await agent.get('/api/kit').expect(200)).body as { id: string; measurementId: string; kind: string }[]
+  const unit = units.find((u) => u.kind === (protocolId === 'hang_time' ? 'bar' : 'dyno'))!
+  const variant = protocolId === 'hang_time' ? { shoulders: 'active', palms: 'away', addedKg: '0' } : { position: '2' }
+  return { id: v7(), protocolId, unitId: unit.id, measurementId: unit.measurementId, variant, conditions: ALL, overrideReason: '', note: '', deviceAt: null, ...more }
+}
+
+export const trial = (hand: 'left' | 'right' | 'both', ordinal: number, enteredValue: number, more: Partial<TrialBody> = {}) => ({ id: v7(), hand, ordinal, enteredValue, enteredUnit: 'kg', pain: null, deviceAt: null, ...more })
+
+/** A session with six trials on record. */
+export async function tested(agent: Agent, athleteId: string, left = [40, 40.5, 41], right = [48, 48.5, 49]): Promise<{ sessionId: string; trialIds: string[] }> {
+  const session = await sessionFor(agent)
+  await agent.post(`/api/athletes/${athleteId}/tests`).send(session).expect(201)
+  const trialIds: string[] = []
+  for (let i = 0; i < 3; i++)
+    for (const [hand, values] of [['left', left], ['right', right]] as const) {
+      const body = trial(hand, i + 1, values[i]!)
+      await agent.post(`/api/tests/${session.id}/trials`).send(body).expect(201)
+      trialIds.push(body.id)
+    }
+  return { sessionId: session.id, trialIds }
+}

@@ -1,1 +1,74 @@
-console.log('later')
+import { execFileSync } from 'node:child_process'
+import { writeFileSync } from 'node:fs'
+import { cpus } from 'node:os'
+import { judgeAsymmetry } from '@mano/core/measure/asymmetry'
+import { summariseTrials } from '@mano/core/measure/trials'
+import { generateDemo } from './demo/generate'
+import { expectationWords, meets } from './demo/judge'
+import { Seeded } from './demo/random'
+import { STORIES } from './demo/stories'
+
+const SEEDS = 100
+const PAIRS = 20_000
+const TODAY = '2026-10-08'
+
+/** Hit rate of each expectation of each story over seeds. */
+function storyRows(): string[] {
+  const halls = Array.from({ length: SEEDS }, (_, seed) => generateDemo(seed + 1, TODAY))
+  return STORIES.flatMap((story) => story.expects.map((e) => {
+    const hits = halls.filter((h) => meets(e, h.athletes.find((a) => a.story.id === story.id)!, TODAY)).length
+    return `| ${story.what} | ${expectationWords(e)} | ${hits} of ${SEEDS} |`
+  }))
+}
+
+/** How often a pair of hands with a true lean is called, with three trials a hand, and how often the interval holds the truth. */
+function callRows(): string[] {
+  const random = new Seeded(7)
+  const hand = (mean: number, cv: number) => [1, 2, 3].map(() => random.normal(mean, (mean * cv) / 100))
+  return [[0, 2], [0, 4], [8, 2], [8, 4], [15, 2], [15, 4]].map(([lean, cv]) => {
+    let called = 0
+    let overCv = 0
+    let held = 0
+    for (let i = 0; i < PAIRS; i++) {
+      const left = hand(50 * (1 - lean! / 100), cv!)
+      const right = hand(50, cv!)
+      const v = judgeAsymmetry(left, right)
+      if (v.kind === 'real' || v.kind === 'large') called++
+      if (v.kind !== 'unknown' && v.signedCi[0] <= lean! && v.signedCi[1] >= lean!) held++
+      const l = summariseTrials(left)
+      const r = summariseTrials(right)
+      if (l.ok && r.ok && Math.abs(100 * (1 - l.mean / r.mean)) > Math.max(l.cvPct!, r.cvPct!)) overCv++
+    }
+    const pct = (n: number) => `${((100 * n) / PAIRS).toFixed(1)} %`
+    return `| ${lean} % | ${cv} % | ${pct(called)} | ${pct(held)} | ${pct(overCv)} |`
+  })
+}
+
+const commit = execFileSync('git', ['describe', '--always', '--dirty', '--abbrev=12'], { encoding: 'utf8' }).trim()
+const machine = `${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}, Node ${process.versions.node}`
+
+const page = `# Evidence
+
+Written by \`./mano prove\` on ${new Date().toISOString().slice(0, 10)}, commit ${commit}, ${machine}. Figures are not typed by hand.
+
+## The demo's stories, over ${SEEDS} seeds
+
+Each invented athlete is generated anew for ${SEEDS} seeds; the functions the screens call judge the data. A rate under 100 is
+what three trials a hand and a fortnight between tests can tell, not a fault of the data.
+
+| story | found | hit rate |
+| --- | --- | --- |
+${storyRows().join('\n')}
+
+## The verdict on two hands, three trials each
+
+${PAIRS.toLocaleString('en')} simulated pairs a row, normal trials. "Called" is real or large; at a true lean of 0 it is the false-alarm rate, about
+5 % by design. "Holds" is how often the 95 % interval holds the true lean. The last column is the plain rule "larger than
+the CV", which Mano does not use.
+
+| true lean | trial CV | called | interval holds | rule by CV would call |
+| --- | --- | --- | --- | --- |
+${callRows().join('\n')}
+`
+writeFileSync('docs/evidence.md', page)
+console.log(page)

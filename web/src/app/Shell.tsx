@@ -1,9 +1,8 @@
 import { Menu } from '@mantine/core'
-import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense } from 'react'
-import { NavLink, Outlet, useNavigate } from 'react-router'
+import { NavLink, Outlet } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
-import { api, ApiProblem, Unreachable } from './api'
+import { api, isSignedOut, Unreachable } from './api'
 import { useInstallation, useMe } from './data'
 import { FindAthlete } from './FindAthlete'
 import { Failed } from './Trouble'
@@ -14,9 +13,9 @@ const Entrance = lazy(() => import('../areas/entrance/Entrance'))
 /** The frame of every page; without a sign-in it shows the entrance instead. */
 export function Shell() {
   const me = useMe()
-  const signedOut = me.error instanceof ApiProblem && me.error.problem.status === 401
+  const signedOut = isSignedOut(me.error)
   const installation = useInstallation(signedOut)
-  if (me.data) return <Frame me={me.data} />
+  if (me.data && !signedOut) return <Frame me={me.data} />
   if (me.error instanceof Unreachable || installation.error) return <Failed error={me.error ?? installation.error} retry={() => void me.refetch()} />
   if (!signedOut || !installation.data) return <div className="top" aria-busy="true" />
   return <Suspense fallback={null}><Entrance empty={installation.data.empty} /></Suspense>
@@ -49,13 +48,11 @@ function Frame({ me }: { me: Me }) {
 }
 
 function AccountMenu({ me }: { me: Me }) {
-  const client = useQueryClient()
-  const navigate = useNavigate()
   const units = useUnits()
   const signOut = async () => {
     await api.delete('/api/session')
-    client.clear()
-    await navigate('/')
+    // A fresh start: nothing of this hall stays in memory.
+    window.location.assign('/')
   }
   return (
     <Menu position="bottom-end" withinPortal={false} width={210}>

@@ -1,4 +1,4 @@
-import { QueryClient } from '@tanstack/react-query'
+import { QueryCache, QueryClient } from '@tanstack/react-query'
 import type { Problem } from '@mano/contract/common'
 
 /** A refusal of the server, with the fields it named. */
@@ -44,7 +44,12 @@ export const api = {
   delete: (url: string) => call<undefined>('DELETE', url),
 }
 
-export const queryClient = new QueryClient({
+/** True when the sign-in has ended. */
+export const isSignedOut = (error: unknown): boolean => error instanceof ApiProblem && error.problem.status === 401
+
+export const queryClient: QueryClient = new QueryClient({
+  // A sign-in that ended anywhere is seen by the shell, which shows the entrance.
+  queryCache: new QueryCache({ onError: (error, query) => { if (isSignedOut(error) && query.queryKey[0] !== 'me') void queryClient.invalidateQueries({ queryKey: ['me'] }) } }),
   defaultOptions: {
     queries: { staleTime: 15_000, retry: (count, error) => error instanceof Unreachable && count < 2, refetchOnWindowFocus: true },
   },

@@ -87,8 +87,8 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
       </section>
       <aside>
         {today && <RestClocks session={session} protocol={protocol} hands={hands} next={next?.hand ?? null} />}
-        {today && protocol.hands === 'each' && session.trials.length === 0 && (
-          <div className="block"><h2 className="h3" id="first">Starts with</h2><div className="flt" role="group" aria-labelledby="first">{(['left', 'right'] as const).map((h) => <button key={h} className={`btn small ${first === h ? 'pri' : ''}`} aria-pressed={first === h} onClick={() => setFirst(h)}>{HAND_NAME[h]}</button>)}</div></div>
+        {today && protocol.hands === 'each' && (
+          <div className="block"><h2 className="h3" id="first">Starts with</h2><div className="flt" role="group" aria-labelledby="first">{(['left', 'right'] as const).map((h) => <button key={h} className={`btn small ${first === h ? 'pri' : ''}`} aria-pressed={first === h} disabled={session.trials.length > 0} onClick={() => setFirst(h)}>{HAND_NAME[h]}</button>)}</div></div>
         )}
         {today && <SafetyPanel session={session} hands={hands} stops={stops} />}
         <SetUp session={session} protocol={protocol} />

@@ -22,7 +22,7 @@ export function VerdictPanel({ session, all, protocol, reading }: { session: Ses
     <div className="verdict" aria-live="polite">
       <div className="verdict-head"><h2 className="h3">Between the hands</h2><Chip icon={icon} tone={session.practice ? 'dash' : tone}>{words.word}{session.practice ? ', practice' : ''}</Chip></div>
       <IntervalBar verdict={v} expected={athlete.dominantHand ? EXPECTED_LEAN_PCT[athlete.dominantHand] * (athlete.dominantHand === 'right' ? 1 : -1) : null} large={LARGE_PCT} />
-      <p className="says"><b>{words.says}</b> {words.context}</p>
+      <p className="says"><b>{words.says}</b> <span key={words.context}>{words.context}</span></p>
     </div>
   )
 }

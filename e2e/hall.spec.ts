@@ -1,0 +1,87 @@
+import { accessible, expect, open, signIn, test } from './rig'
+
+test.beforeEach(async ({ page, hall }) => signIn(page, hall.url))
+
+test('the roster puts who needs what first, and is driven by keys', async ({ page }) => {
+  const groups = page.getByRole('rowheader').filter({ hasText: /^(Act before they train|Due|Nothing needed)/ })
+  await expect(groups).toHaveText([/^Act before they train2/, /^Due2/, /^Nothing needed4/])
+  await accessible(page)
+  await page.getByRole('link', { name: 'Kaya Osei-Lund' }).first().focus()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Dov Hartigan' })).toBeVisible()
+  await page.keyboard.press('/')
+  await page.keyboard.type('obstacle')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Jonah Pell' })).toBeVisible()
+})
+
+for (const stage of ['Intake', 'Demands', 'Tests', 'Gaps', 'Review']) {
+  test(`${stage} has no serious accessibility finding`, async ({ page }) => {
+    await open(page, 'Dov Hartigan', stage)
+    await expect(page.getByRole('link', { name: new RegExp(`^${stage}`) })).toHaveAttribute('aria-current', 'step')
+    await expect(page.locator('[aria-busy=true]')).toHaveCount(0)
+    await accessible(page)
+  })
+}
+
+for (const path of ['/import', '/hall', '/athletes/new']) {
+  test(`${path} has no serious accessibility finding`, async ({ page, hall }) => {
+    await page.goto(hall.url + path)
+    await expect(page.getByRole('heading').first()).toBeVisible()
+    await accessible(page)
+  })
+}
+
+test('intake: measures both hands, refuses a slip, warns before what is typed is lost', async ({ page }) => {
+  await open(page, 'Bram Achterley', 'Intake')
+  await page.getByLabel('Hand length, left').fill('7')
+  await page.getByRole('button', { name: 'Record measures' }).click()
+  await expect(page.getByText('Hand length of 7 mm is outside 100 to 260 mm.')).toBeVisible()
+  await page.getByLabel('Name', { exact: true }).fill('Bram Achterley-Voss')
+  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Demands/ }).click()
+  await expect(page.getByText('Leave without saving?')).toBeVisible()
+  await page.getByRole('button', { name: 'Leave without saving' }).click()
+  await expect(page.getByRole('heading', { name: 'Thrower, shot or discus' })).toBeVisible()
+})
+
+test('an active caution holds its hand before a test starts and says why', async ({ page }) => {
+  await open(page, 'Kaya Osei-Lund', 'Tests')
+  await expect(page.getByText('No thumb load and no maximal test on this hand.', { exact: false })).toBeVisible()
+  await expect(page.getByText('clinician', { exact: false }).first()).toBeVisible()
+})
+
+test('review: norms only for adults, a lean only with its interval', async ({ page }) => {
+  await open(page, 'Sunniva Teague', 'Review')
+  await expect(page.getByText('The published norms start at 20 years.')).toBeVisible()
+  await page.getByRole('link', { name: 'Roster' }).click()
+  await open(page, 'Dov Hartigan', 'Review')
+  await expect(page.getByText(/95\s% interval \d+\s% to \d+\s%/)).toBeVisible()
+  await expect(page.getByText('Mathiowetz 1985', { exact: false })).toBeVisible()
+})
+
+test('signed out means signed out; an unknown address says so', async ({ page, hall }) => {
+  await page.goto(`${hall.url}/nowhere`)
+  await expect(page.getByText('No such page')).toBeVisible()
+  await page.goto(`${hall.url}/athletes/0197a000-0000-7000-8000-000000000000/intake`)
+  await expect(page.getByText('No such athlete.')).toBeVisible()
+  await page.getByRole('button', { name: /Ruth Amsel/ }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+  await page.getByLabel('Sign-in name').fill('ruth')
+  await page.getByRole('textbox', { name: 'Password' }).fill('not this one')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByText('The name or the password is wrong.')).toBeVisible()
+})
+
+for (const size of [{ width: 820, height: 1180 }, { width: 390, height: 844 }]) {
+  test(`nothing is cut off at ${size.width} wide`, async ({ page }) => {
+    await page.setViewportSize(size)
+    for (const stage of ['Intake', 'Demands', 'Tests', 'Review']) {
+      await page.goto(new URL('/', page.url()).href)
+      await open(page, 'Dov Hartigan', stage)
+      await expect(page.locator('[aria-busy=true]')).toHaveCount(0)
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), stage).toBeLessThanOrEqual(0)
+    }
+  })
+}

@@ -1,0 +1,61 @@
+// Runs every check and ends with one line "N passed, N failed". Type check, lint and the size of the web count as one each.
+import { spawn } from 'node:child_process'
+import { existsSync, readFileSync, rmSync } from 'node:fs'
+
+const reports = process.env.MANO_REPORTS
+const only = process.argv.slice(2)
+let passed = 0
+let failed = 0
+
+const run = (command, args) => new Promise((resolve) => {
+  const started = Date.now()
+  spawn(command, args, { stdio: 'inherit' }).on('exit', (code) => {
+    console.log(`-- ${command} ${args.join(' ')}: ${code === 0 ? 'ok' : `exit ${code}`}, ${Math.round((Date.now() - started) / 1000)} s`)
+    resolve(code ?? 1)
+  })
+})
+const bin = (name) => `node_modules/.bin/${name}`
+
+function count(what, pass, fail, code) {
+  passed += pass
+  // A runner that fell over without naming a failed test still failed.
+  failed += fail === 0 && code !== 0 ? 1 : fail
+  console.log(`-- ${what}: ${pass} passed, ${fail} failed`)
+}
+
+async function check(what, command, args) {
+  const code = await run(command, args)
+  count(what, code === 0 ? 1 : 0, code === 0 ? 0 : 1, 0)
+}
+
+async function vitest() {
+  const file = `${reports}/vitest.json`
+  rmSync(file, { force: true })
+  const code = await run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile=${file}`])
+  const report = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { numPassedTests: 0, numFailedTests: 0 }
+  count('unit and server', report.numPassedTests, report.numFailedTests, code)
+}
+
+async function playwright() {
+  const file = `${reports}/e2e.json`
+  rmSync(file, { force: true })
+  const code = await run(bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts', '--project', 'desk'])
+  const stats = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')).stats : { expected: 0, unexpected: 0, flaky: 0 }
+  count('browser', stats.expected, stats.unexpected + stats.flaky, code)
+}
+
+const steps = {
+  types: () => check('types', bin('tsc'), ['-p', '.']),
+  purity: () => check('core without DOM or Node', bin('tsc'), ['-p', 'core']),
+  lint: () => check('lint', bin('eslint'), ['.']),
+  size: () => check('size of the web', 'node', ['scripts/bundle-size.mjs']),
+  unit: vitest,
+  browser: playwright,
+}
+const chosen = only.length > 0 ? only : Object.keys(steps)
+for (const name of chosen) {
+  if (!steps[name]) throw new Error(`no step called ${name}; there are ${Object.keys(steps).join(', ')}`)
+  await steps[name]()
+}
+console.log(`${passed} passed, ${failed} failed`)
+process.exit(failed === 0 && passed > 0 ? 0 : 1)

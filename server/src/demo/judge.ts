@@ -1,0 +1,58 @@
+import { leanContext, type AsymmetryVerdict } from '@mano/core/measure/asymmetry'
+import { missingIntake } from '@mano/core/intake/record'
+import { buildSeries, handTrend } from '@mano/core/review/series'
+import { sessionNorms } from '@mano/core/review/norms'
+import { activeCautions } from '@mano/core/safety/cautions'
+import { safetyFacts } from '@mano/core/safety/facts'
+import { stageStates } from '@mano/core/stages/rules'
+import { isUnfinished } from '@mano/core/testing/session'
+import type { LocalDate } from '@mano/core/units/dates'
+import type { DemoAthlete } from './generate'
+import type { Expectation } from './stories'
+
+/** Whether the functions the screens call find what an expectation says, on this athlete's data. */
+export function meets(expectation: Expectation, athlete: DemoAthlete, today: LocalDate): boolean {
+  const sessions = athlete.sessions
+  const series = buildSeries(sessions).find((s) => s.protocol.hands === 'each')
+  const last: AsymmetryVerdict | null = series?.points.at(-1)?.verdict ?? null
+  switch (expectation.ask) {
+    case 'asymmetry':
+      return last !== null && expectation.among.includes(last.kind)
+    case 'consistent':
+      return series?.consistent === expectation.is
+    case 'lean':
+      return last !== null && leanContext(last, athlete.story.dominant) === expectation.is
+    case 'trend':
+      return series !== undefined && (['left', 'right'] as const).every((h) => handTrend(series, h, null).verdict.kind === expectation.is)
+    case 'stage': {
+      const newest = [...sessions].sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1)).at(-1)
+      const states = stageStates({
+        today, intake: { missing: missingIntake({ birthDate: athlete.birthDate, dominantHand: athlete.story.dominant }, athlete.measures), latest: null }, demandsSince: athlete.joined,
+        tests: { last: newest?.performedOn ?? null, unfinished: newest !== undefined && isUnfinished(newest), sessions: sessions.length },
+      })
+      return states.find((s) => s.stage === expectation.stage)?.state === expectation.is
+    }
+    case 'caution': {
+      const i = athlete.story.injury
+      const injuries = i ? [{ site: i.site, side: i.side, status: i.status, clearedBy: null }] : []
+      return activeCautions(safetyFacts({ birthDate: athlete.birthDate, injuries, symptoms: [] }, today, null)).some((c) => c.caution.id === expectation.id)
+    }
+    case 'norms': {
+      const newest = sessions.filter((s) => s.protocolId === 'dyno_seated').at(-1)
+      const norms = newest && sessionNorms(newest, { sex: athlete.story.sex, birthDate: athlete.birthDate })
+      return norms !== undefined && !norms.ok && norms.reason === expectation.refused
+    }
+  }
+}
+
+export const expectationWords = (e: Expectation): string => {
+  switch (e.ask) {
+    case 'asymmetry': return `last verdict ${e.among.join(' or ')}`
+    case 'consistent': return e.is ? 'same hand on the last two days' : 'not on two days'
+    case 'lean': return `lean ${e.is}`
+    case 'trend': return `both hands ${e.is}`
+    case 'stage': return `${e.stage} ${e.is}`
+    case 'caution': return `caution ${e.id}`
+    case 'norms': return `norms refused: ${e.refused}`
+  }
+}

@@ -11,6 +11,8 @@ import { keys, useImports, useMe, useWrite } from '../../app/data'
 import { Chip } from '../../hands/marks'
 import './imports.css'
 
+const EXAMPLE = ['athlete;date;time;protocol;trial;left;right;unit', 'Noor Fairbrass;2026-10-08;17:30;dyno_seated;1;36,5;41,0;kg', 'Noor Fairbrass;2026-10-08;17:30;dyno_seated;2;37,1;40,4;kg', 'Noor Fairbrass;2026-10-08;17:30;dyno_seated;3;36,8;41,2;kg'].join('\r\n')
+
 interface Read { id: string; fileName: string; text: string }
 
 const TOUCHED = [keys.imports, keys.roster, ['tests'], ['athlete']]
@@ -55,6 +57,9 @@ export default function ImportTrials() {
           )}
         </div>
         <Earlier today={today} />
+        <h2 className="imp-sub">An example</h2>
+        <pre className="imp-example">{EXAMPLE}</pre>
+        <a className="lnk" download="trials example.csv" href={`data:text/csv;charset=utf-8,${encodeURIComponent(EXAMPLE)}`}>Save the example</a>
       </section>
       <aside>
         <h2 className="h3">Columns</h2>

@@ -28,8 +28,12 @@ let stopping = false
 async function stop(): Promise<void> {
   if (stopping) return
   stopping = true
-  server.close()
-  server.closeAllConnections()
+  // What is under way may finish; what only waits is let go.
+  const closed = new Promise<void>((resolve) => server.close(() => resolve()))
+  server.closeIdleConnections()
+  const patience = setTimeout(() => server.closeAllConnections(), 2000)
+  await closed
+  clearTimeout(patience)
   await pool.end()
   await app.destroy()
   process.exit(0)

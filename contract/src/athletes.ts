@@ -4,6 +4,7 @@ import { SPORTS } from '@mano/core/catalogue/sports'
 import type { InjuryStatus } from '@mano/core/catalogue/cautions'
 import type { EntryUnit } from '@mano/core/catalogue/protocols'
 import { BODY_MEASURES, LEVELS, birthDateProblem, type BodyMeasureId } from '@mano/core/intake/record'
+import type { SetLog } from '@mano/core/review/load'
 import type { RosterCall } from '@mano/core/stages/roster'
 import type { StageStatus } from '@mano/core/stages/rules'
 import { toSi } from '@mano/core/units/convert'
@@ -92,6 +93,8 @@ export interface AthleteView extends ProfileBody {
   injuries: InjuryView[]
   symptoms: SymptomView[]
   stages: StageStatus[]
+  /** What safety and growth look back on: sets of the last weeks, days of tests. */
+  history: { logs: SetLog[]; tests: { protocolId: string; performedOn: string }[] }
 }
 
 /** Latest result of the roster's key series; values SI. */

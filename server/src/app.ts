@@ -11,6 +11,7 @@ import { Api, type Services } from './http/api'
 import { mountAthletes } from './http/athletes'
 import { mountImports } from './http/imports'
 import { mountKit } from './http/kit'
+import { mountPlan } from './http/plan'
 import { HttpProblem, problemOf } from './http/problem'
 import { mountTests } from './http/tests'
 
@@ -25,6 +26,7 @@ export function buildApi(services: Services): Api {
   mountTests(api)
   mountImports(api)
   mountKit(api)
+  mountPlan(api)
   return api
 }
 

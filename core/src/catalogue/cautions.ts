@@ -34,6 +34,8 @@ export type Trigger =
   | { kind: 'age'; underYears: number }
   | { kind: 'new_to_quality'; underWeeks: number }
   | { kind: 'flag'; flag: DayFlagId; unless?: true }
+  /** Pain of at least this in the last session that loaded a tissue, so many such sessions in a row. */
+  | { kind: 'recent_pain'; from: number; inARow: 1 | 2 }
 
 export interface Blocks {
   /** Everything on that hand. */
@@ -45,8 +47,12 @@ export interface Blocks {
   tests?: 'all' | 'maximal' | 'overhead'
   /** Doses of the max aim. */
   maxAim?: true
-  /** Where a tag is listed: only loaded exercises of that tag. */
-  loadedOnly?: true
+  /** Exercises that have all tags of a set. */
+  tagSets?: readonly (readonly Tag[])[]
+  /** Exercises for the experienced: all of them, or only those with added load. */
+  experienced?: 'all' | 'loaded'
+  /** Work above light on the tissues the trigger names. */
+  notLight?: true
 }
 
 export interface Caution {
@@ -75,6 +81,10 @@ export const CAUTIONS: readonly Caution[] = [
   { id: 'pain_exactly_3', version: 1, tier: 'acknowledge', trigger: { kind: 'pain', from: 3, to: 3 }, scope: 'hand', title: 'Pain 3: no maximal work on this hand',
     says: 'At exactly 3 of 10 light work may go on, maximal work and maximal tests may not.',
     blocks: { tests: 'maximal', maxAim: true, tags: ['maximal'] }, instead: 'Light work only.' },
+  { id: 'pain_last_time', version: 1, tier: 'acknowledge', trigger: { kind: 'recent_pain', from: 4, inARow: 1 }, scope: 'hand', title: 'Pain over 3 last time',
+    says: 'The next session of that tissue is light.', blocks: { notLight: true }, instead: 'Light work on that tissue, other tissues as planned.' },
+  { id: 'pain_twice', version: 1, tier: 'acknowledge', trigger: { kind: 'recent_pain', from: 4, inARow: 2 }, scope: 'hand', title: 'Pain over 3 twice in a row',
+    says: 'Twice in a row on the same tissue: keep it light and have a licensed clinician look at it.', blocks: { notLight: true, tests: 'maximal' }, instead: 'Light work only; note the injury in intake.' },
   { id: 'pulley_active', version: 1, tier: 'clearance', trigger: { kind: 'injury', sites: ['finger_pulley'], status: ['active'] }, scope: 'hand', title: 'Active finger pulley injury',
     says: 'No edge, no crimp, no catch, no maximal test on this hand.', blocks: { qualities: ['edge', 'catch'], tags: ['crimp'], tests: 'maximal' }, instead: 'Pick-up work only as cleared.' },
   { id: 'thumb_active', version: 1, tier: 'clearance', trigger: { kind: 'injury', sites: ['thumb'], status: ['active'] }, scope: 'hand', title: 'Active thumb injury',
@@ -91,9 +101,9 @@ export const CAUTIONS: readonly Caution[] = [
     says: 'No maximal test of this hand while the injury is active.', blocks: { tests: 'maximal', maxAim: true }, instead: 'Light work as a clinician advises.' },
   { id: 'under_18', version: 1, tier: 'absolute', trigger: { kind: 'age', underYears: 18 }, scope: 'athlete', title: 'Under 18',
     says: 'No maximal edge work, no added load on edges or one-arm hangs, no forced negatives, no restriction work. An ordinary dynamometer squeeze is fine. Guardian consent noted; local rules come first.',
-    blocks: { tags: ['negative', 'restriction', 'crimp', 'one_arm'], loadedOnly: true }, instead: 'Unloaded hangs, pick-ups on big edges, light and often.' },
+    blocks: { tags: ['negative', 'restriction'], tagSets: [['crimp', 'maximal'], ['crimp', 'added_load'], ['one_arm', 'added_load']], experienced: 'loaded' }, instead: 'Unloaded hangs, pick-ups on big edges, light and often.' },
   { id: 'new_to_quality', version: 1, tier: 'acknowledge', trigger: { kind: 'new_to_quality', underWeeks: 8 }, scope: 'athlete', title: 'New to this quality',
-    says: 'Under 8 weeks on record: no doses of the max aim and no record tries. The standard tests are allowed.', blocks: { maxAim: true }, instead: 'Sustained and size doses first.' },
+    says: 'Under 8 weeks on record: no doses of the max aim and no record tries. The standard tests are allowed.', blocks: { maxAim: true, experienced: 'all' }, instead: 'Sustained and size doses first.' },
   { id: 'negatives_new', version: 1, tier: 'absolute', trigger: { kind: 'new_to_quality', underWeeks: 8 }, scope: 'athlete', title: 'Forced negatives',
     says: 'Not for beginners: the spring opens whether or not the fingers are ready.', blocks: { tags: ['negative'] }, instead: 'Ordinary closes with a rated spring.' },
   { id: 'negatives', version: 1, tier: 'notice', trigger: { kind: 'flag', flag: 'always' }, scope: 'athlete', title: 'Forced negatives',

@@ -156,3 +156,7 @@ export const EXERCISES: readonly Exercise[] = [
   { id: 'wrist_rev_full', version: 1, name: 'Reverse wrist curl from full stretch', primary: 'wrist_ext', secondary: {}, kit: { hall: [['dumbbell']], home: [['bag']], bag: [['bag']] }, hands: 'each', mode: 'reps', aim: 'size', sets: [3, 3], dose: { unit: 'reps', range: [12, 15] }, restS: 75, setupMin: 1, level: 'moderate', position: 'wrist', integrated: false, experience: 'any', tissues: { elbow_lateral: 2 }, tags: ['outer_elbow_load'], cue: 'full stretch at the bottom: the other school', caution: 'not with outer elbow pain' },
   { id: 'bfr_light', version: 1, name: 'Light squeezes or pinches under supervised restriction', primary: 'crush', secondary: { pinch_wide: 0.3 }, kit: { hall: [['ball']], home: [], bag: [] }, hands: 'each', mode: 'reps', aim: 'sustained', sets: [3, 3], dose: { unit: 'reps', range: [15, 30] }, restS: 45, setupMin: 1, level: 'light', position: 'finisher', integrated: false, experience: 'any', tissues: { finger_flexors: 1 }, tags: ['restriction'], cue: 'only where supervised and allowed', caution: 'see the gate; no pressure is suggested' },
 ]
+
+const byId = new Map(EXERCISES.map((e) => [e.id, e]))
+
+export const exerciseById = (id: string): Exercise | undefined => byId.get(id)

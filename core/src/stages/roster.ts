@@ -1,3 +1,4 @@
+import { TISSUES } from '../catalogue/tissues'
 import type { Side } from '../measure/asymmetry'
 import { leanContext } from '../measure/asymmetry'
 import type { ActiveCaution } from '../safety/cautions'
@@ -19,8 +20,8 @@ export interface RosterCall {
  * that is due or stale. One line each, soonest first.
  */
 export function rosterCall(stages: readonly StageStatus[], cautions: readonly ActiveCaution[], series: readonly Series[], dominant: Side | null): RosterCall {
-  const stop = cautions.find((c) => c.caution.tier === 'clearance')
-  if (stop) return { need: 'act', why: `${stop.caution.title}, ${stop.hands.length > 1 ? 'both hands' : `${stop.hands[0]} hand`}`, action: 'Open intake', stage: 'intake', alarm: true }
+  const stop = cautions.find((c) => c.caution.tier === 'clearance' || c.caution.trigger.kind === 'recent_pain')
+  if (stop) return { need: 'act', why: `${stop.caution.title}, ${stop.hands.length > 1 ? 'both hands' : `${stop.hands[0]} hand`}${stop.tissues ? `: ${stop.tissues.map((t) => TISSUES.find((x) => x.id === t)!.name.toLowerCase()).join(', ')}` : ''}`, action: stop.caution.trigger.kind === 'recent_pain' ? 'Open plan' : 'Open intake', stage: stop.caution.trigger.kind === 'recent_pain' ? 'plan' : 'intake', alarm: true }
   const unfinished = stages.find((s) => s.stage === 'tests' && s.word === 'Unfinished')
   if (unfinished) return { need: 'act', why: unfinished.why, action: unfinished.action, stage: 'tests', alarm: false }
   const lean = consistentLean(series, dominant)

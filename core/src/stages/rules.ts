@@ -19,6 +19,10 @@ export interface StageFacts {
   /** Since when the present sport is set. */
   demandsSince: LocalDate | null
   tests: { last: LocalDate | null; unfinished: boolean; sessions: number }
+  /** Week of the newest saved plan, and whether tests came after it. */
+  plan: { weekStart: LocalDate | null; olderThanTests: boolean }
+  /** Days with a session planned up to today that are not done, this week, and the last day logged. */
+  floor: { missed: number; today: boolean; doneToday: boolean; last: LocalDate | null }
 }
 
 export interface StageStatus {
@@ -50,9 +54,18 @@ export const STAGE_RULES: readonly Rule[] = [
   { stage: 'tests', state: 'due', word: 'Unfinished', action: 'Finish test', when: (f) => f.tests.unfinished, on: (f) => f.tests.last, why: () => 'The latest test is short of trials, or its spread asks for one more' },
   { stage: 'tests', state: 'stale', word: 'Stale', action: 'Book tests', when: (f) => daysBetween(f.tests.last!, f.today) > TESTS_STALE_DAYS, on: (f) => f.tests.last, why: (f) => `Tests ${daysBetween(f.tests.last!, f.today)}\u00A0d old` },
   { stage: 'tests', state: 'done', word: 'Done', action: '', when: () => true, on: (f) => f.tests.last },
-  { stage: 'gaps', state: 'wait', word: 'Not built yet', action: '', when: () => true },
-  { stage: 'plan', state: 'wait', word: 'Not built yet', action: '', when: () => true },
-  { stage: 'floor', state: 'wait', word: 'Not built yet', action: '', when: () => true },
+  { stage: 'gaps', state: 'wait', word: 'After tests', action: '', when: (f) => f.tests.last === null },
+  { stage: 'gaps', state: 'stale', word: 'Stale', action: 'Open gaps', when: (f) => daysBetween(f.tests.last!, f.today) > TESTS_STALE_DAYS, on: (f) => f.tests.last, why: () => 'The gaps rest on stale tests' },
+  { stage: 'gaps', state: 'done', word: 'From', action: '', when: () => true, on: (f) => f.tests.last },
+  { stage: 'plan', state: 'due', word: 'Due', action: 'Draft the week', when: (f) => f.plan.weekStart === null, why: () => 'No week planned' },
+  { stage: 'plan', state: 'due', word: 'Ended', action: 'Draft the week', when: (f) => daysBetween(f.plan.weekStart!, f.today) > 6, on: (f) => f.plan.weekStart, why: () => 'The planned week is over' },
+  { stage: 'plan', state: 'stale', word: 'Before tests', action: 'Revise plan', when: (f) => f.plan.olderThanTests, on: (f) => f.plan.weekStart, why: () => 'Tests came after the plan was saved' },
+  { stage: 'plan', state: 'done', word: 'Week of', action: '', when: () => true, on: (f) => f.plan.weekStart },
+  { stage: 'floor', state: 'wait', word: 'After plan', action: '', when: (f) => f.plan.weekStart === null && f.floor.last === null },
+  { stage: 'floor', state: 'due', word: 'Today', action: 'Run the session', when: (f) => f.floor.today && !f.floor.doneToday, why: () => 'A session is planned today' },
+  { stage: 'floor', state: 'stale', word: 'Missed', action: 'Open floor', when: (f) => f.floor.missed > 0, on: (f) => f.floor.last, why: (f) => `${f.floor.missed} planned ${f.floor.missed === 1 ? 'session' : 'sessions'} not done this week` },
+  { stage: 'floor', state: 'done', word: 'Logged', action: '', when: (f) => f.floor.last !== null, on: (f) => f.floor.last },
+  { stage: 'floor', state: 'wait', word: 'Not yet', action: '', when: () => true },
   { stage: 'review', state: 'wait', word: 'After 2 tests', action: '', when: (f) => f.tests.sessions < 2 },
   { stage: 'review', state: 'done', word: 'To', action: '', when: () => true, on: (f) => f.tests.last },
 ]

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { CAUTIONS } from '../../src/catalogue/cautions'
 import { protocolById } from '../../src/catalogue/protocols'
-import { activeCautions, blocksTest, missingConditions, type SafetyFacts } from '../../src/safety/cautions'
+import { activeCautions, blockedBy, judgeBy, missingConditions, type SafetyFacts } from '../../src/safety/cautions'
 import { safetyFacts } from '../../src/safety/facts'
 import type { Hand } from '../../src/testing/session'
 
 const dyno = protocolById('dyno_seated')!
 const hang = protocolById('hang_time')!
 const rom = protocolById('rom')!
-const none: SafetyFacts = { today: '2026-11-25', birthDate: '2000-01-01', injuries: [], pains: [], symptoms: [], flags: [] }
-const ids = (facts: Partial<SafetyFacts>) => activeCautions({ ...none, ...facts }).map((c) => c.caution.id).filter((id) => !['negatives', 'drops', 'restriction'].includes(id))
-const blocked = (facts: Partial<SafetyFacts>, hand: Hand, protocol = dyno) => blocksTest(activeCautions({ ...none, ...facts }), protocol, hand).map((c) => c.caution.id)
+const none: SafetyFacts = { today: '2026-11-25', birthDate: '2000-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: {} }
+const ids = (facts: Partial<SafetyFacts>) => activeCautions({ ...none, ...facts }).map((c) => c.caution.id).filter((id) => !['negatives', 'drops', 'restriction', 'new_to_quality', 'negatives_new'].includes(id))
+const blocked = (facts: Partial<SafetyFacts>, hand: Hand, protocol = dyno) => blockedBy(judgeBy({ ...none, ...facts }), { kind: 'test', protocol, hand }).map((c) => c.caution.id)
 
 describe('pain, at its limits', () => {
   it.each([[2, []], [3, ['pain_exactly_3']], [4, ['pain_over_3']], [10, ['pain_over_3']], [0, []]] as const)('%s of 10', (pain, expected) => expect(blocked({ pains: [{ hand: 'left', pain }] }, 'left')).toEqual(expected))
@@ -63,7 +63,7 @@ describe('age and day', () => {
 })
 
 describe('facts from the record', () => {
-  const record = { birthDate: '2000-01-01', injuries: [], symptoms: [{ hand: 'left' as const, symptom: 'pop', clearedBy: 'clinic' }] }
+  const record = { birthDate: '2000-01-01', level: 'trained' as const, injuries: [], symptoms: [{ hand: 'left' as const, symptom: 'pop', clearedBy: 'clinic' }] }
   it('a symptom noted in the running test counts once and at once', () => {
     const session = { trials: [{ hand: 'left' as const, pain: 1 }], observations: [{ hand: 'right' as const, pain: null, symptom: 'numbness' }, { hand: 'left' as const, pain: 4, symptom: null }] }
     const facts = safetyFacts(record, '2026-11-25', session)

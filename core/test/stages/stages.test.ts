@@ -7,7 +7,7 @@ import { rosterCall } from '../../src/stages/roster'
 import { addDays } from '../../src/units/dates'
 
 const today = '2026-11-25'
-const good: StageFacts = { today, intake: { missing: [], latest: '2026-08-01' }, demandsSince: '2026-08-02', tests: { last: '2026-11-20', unfinished: false, sessions: 4 } }
+const good: StageFacts = { today, intake: { missing: [], latest: '2026-08-01' }, demandsSince: '2026-08-02', tests: { last: '2026-11-20', unfinished: false, sessions: 4 }, plan: { weekStart: '2026-11-23', olderThanTests: false }, floor: { missed: 0, today: false, doneToday: false, last: '2026-11-24' } }
 const state = (facts: Partial<StageFacts>, stage: string) => stageStates({ ...good, ...facts }).find((s) => s.stage === stage)!
 
 describe('stage states', () => {
@@ -21,6 +21,18 @@ describe('stage states', () => {
     expect(state({ tests: { last: null, unfinished: false, sessions: 0 } }, 'tests')).toMatchObject({ state: 'due', action: 'Start tests' })
     expect(state({ tests: { ...good.tests, unfinished: true } }, 'tests').word).toBe('Unfinished')
     expect(state({ demandsSince: null }, 'demands').state).toBe('due')
+  })
+  it('the plan is due when none is there or its week is over, stale when tests came after it', () => {
+    expect(state({ plan: { weekStart: null, olderThanTests: false } }, 'plan')).toMatchObject({ state: 'due', why: 'No week planned' })
+    expect(state({ plan: { weekStart: '2026-11-19', olderThanTests: false } }, 'plan').state).toBe('done')
+    expect(state({ plan: { weekStart: '2026-11-18', olderThanTests: false } }, 'plan').word).toBe('Ended')
+    expect(state({ plan: { weekStart: '2026-11-23', olderThanTests: true } }, 'plan').state).toBe('stale')
+  })
+  it('the floor is due on the day, stale when a session was missed', () => {
+    const floor = (more: Partial<StageFacts['floor']>) => state({ floor: { ...good.floor, ...more } }, 'floor').state
+    expect(floor({ today: true })).toBe('due')
+    expect(floor({ today: true, doneToday: true })).toBe('done')
+    expect(floor({ missed: 1 })).toBe('stale')
   })
   it('review waits for a second test', () => {
     expect(state({ tests: { ...good.tests, sessions: 1 } }, 'review').state).toBe('wait')

@@ -6,6 +6,8 @@ import type { BodyMeasureId, LevelId } from '@mano/core/intake/record'
 import type { Sex } from '@mano/core/hand/fit'
 import type { Side } from '@mano/core/measure/asymmetry'
 import type { TestConditions } from '@mano/core/safety/cautions'
+import type { Block, DayFrame } from '@mano/core/plan/types'
+import type { EndingId } from '@mano/core/session/steps'
 import type { Hand } from '@mano/core/testing/session'
 
 export interface Actor { actorKind: 'coach' | 'assistant' | 'athlete' | 'device' | 'demo'; actorId: string | null; recordedAt: Date }
@@ -48,6 +50,15 @@ export interface Observation extends Row {
 }
 export interface Clearance extends Row {
   athleteId: string; observationId: string | null; injuryId: string | null; clearedBy: string; clearedOn: string; note: string
+}
+
+export interface StandardRow extends Row { protocolId: string; sportId: string | null; level: LevelId | null; value: number; enteredValue: number; enteredUnit: EntryUnit }
+export interface WeekFrame extends Row { athleteId: string; days: DayFrame[] }
+export interface PlanVersion extends Row { athleteId: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; reason: string }
+export interface StoredSetLog extends Row {
+  athleteId: string; planVersionId: string; blockId: string | null; exerciseId: string; doneOn: string; hand: Hand; setNo: number; loadKg: number | null
+  enteredLoad: number | null; enteredUnit: EntryUnit | null; seconds: number | null; reps: number | null; ended: EndingId; effort: number | null; pain: number | null
+  deviceAt: Date | null; supersedesId: string | null
 }
 
 type Columns = Record<string, EntitySchemaColumnOptions>
@@ -102,14 +113,28 @@ export const TrialMarkEntity = table<TrialMark>('TrialMark', { trialId: uuid(), 
 export const ObservationEntity = table<Observation>('Observation', { athleteId: uuid(), sessionId: maybe(uuid()), hand: text(), pain: maybe(column('integer')), symptom: maybe(text()), note: text() })
 export const ClearanceEntity = table<Clearance>('Clearance', { athleteId: uuid(), observationId: maybe(uuid()), injuryId: maybe(uuid()), clearedBy: text(), clearedOn: day(), note: text() })
 
+const integer = () => column('integer')
+const setLog: Columns = {
+  athleteId: uuid(), planVersionId: uuid(), blockId: maybe(uuid()), exerciseId: text(), doneOn: day(), hand: text(), setNo: integer(), loadKg: maybe(number()),
+  enteredLoad: maybe(number()), enteredUnit: maybe(text()), seconds: maybe(number()), reps: maybe(integer()), ended: text(), effort: maybe(integer()), pain: maybe(integer()),
+  deviceAt: maybe(instant()), supersedesId: maybe(uuid()),
+}
+export const StandardEntity = table<StandardRow>('Standard', { protocolId: text(), sportId: maybe(text()), level: maybe(text()), value: number(), enteredValue: number(), enteredUnit: text() })
+export const WeekFrameEntity = table<WeekFrame>('WeekFrame', { athleteId: uuid(), days: column('jsonb') })
+export const PlanVersionEntity = table<PlanVersion>('PlanVersion', { athleteId: uuid(), weekStart: day(), frame: column('jsonb'), blocks: column('jsonb'), reason: text() })
+export const SetLogEntity = table<StoredSetLog>('SetLog', setLog)
+
 /** Current rows: what everything but the writers reads. */
 export const CurrentSessionView = view<StoredSession>('CurrentTestSession', session)
 export const CurrentTrialView = view<CurrentTrial>('CurrentTrial', { ...trial, struck: column('boolean'), strikeReason: text() })
 export const CurrentInjuryView = view<Injury>('CurrentInjury', injury)
 export const CurrentMeasurementView = view<BodyMeasurementRow>('CurrentBodyMeasurement', measurement)
 
+export const CurrentSetLogView = view<StoredSetLog>('CurrentSetLog', setLog)
+
 export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, AthleteSportEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
   TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, ObservationEntity, ClearanceEntity,
-  CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView,
+  StandardEntity, WeekFrameEntity, PlanVersionEntity, SetLogEntity,
+  CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView,
 ]

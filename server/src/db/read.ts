@@ -1,15 +1,16 @@
-import { In, IsNull, Not, type EntityManager } from 'typeorm'
+import { In, IsNull, MoreThanOrEqual, Not, type EntityManager } from 'typeorm'
 import type { AthleteView, InjuryView, MeasurementView, SymptomView } from '@mano/contract/athletes'
 import type { SessionView } from '@mano/contract/tests'
 import { missingIntake } from '@mano/core/intake/record'
-import { activeCautions, type ActiveCaution } from '@mano/core/safety/cautions'
-import { safetyFacts } from '@mano/core/safety/facts'
+import { judgeBy, type Judge } from '@mano/core/safety/cautions'
+import { safetyFacts, type UnderWay } from '@mano/core/safety/facts'
+import type { SetLog } from '@mano/core/review/load'
 import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stages/rules'
 import { isUnfinished } from '@mano/core/testing/session'
-import { localDateOf } from '@mano/core/units/dates'
+import { addDays, localDateOf } from '@mano/core/units/dates'
 import {
   AccountEntity, AthleteEntity, AthleteSportEntity, ClearanceEntity, CurrentInjuryView, CurrentMeasurementView, CurrentSessionView, CurrentTrialView,
-  ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, type Athlete, type StoredSession,
+  CurrentSetLogView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, PlanVersionEntity, type Athlete, type PlanVersion, type StoredSession,
 } from './entities'
 
 /** Sessions with their current trials, oldest first. */
@@ -63,13 +64,47 @@ export async function loadParts(em: EntityManager, ids: readonly string[], timeZ
   }]))
 }
 
-export function stagesOf(athlete: Athlete, parts: AthleteParts, tests: StageFacts['tests'], today: string): StageStatus[] {
+export type StageParts = Pick<StageFacts, 'tests' | 'plan' | 'floor'>
+
+export function stagesOf(athlete: Athlete, parts: AthleteParts, facts: StageParts, today: string): StageStatus[] {
   return stageStates({
     today,
     intake: { missing: missingIntake(athlete, parts.measurements), latest: parts.measurements[0]?.on ?? null },
     demandsSince: parts.sport?.since ?? null,
-    tests,
+    ...facts,
   })
+}
+
+/** Weeks of logs the pages look back on. */
+const LOG_WEEKS = 16
+
+export async function loadLogs(em: EntityManager, athleteIds: readonly string[], today: string | null): Promise<(SetLog & { athleteId: string })[]> {
+  const since = today === null ? null : addDays(today, -7 * LOG_WEEKS)
+  const rows = await em.find(CurrentSetLogView, { where: { athleteId: In([...athleteIds]), ...(since && { doneOn: MoreThanOrEqual(since) }) }, order: { doneOn: 'ASC', recordedAt: 'ASC' } })
+  return rows.map((l) => ({ id: l.id, athleteId: l.athleteId, blockId: l.blockId, exerciseId: l.exerciseId, on: l.doneOn, hand: l.hand, set: l.setNo, loadKg: l.loadKg, seconds: l.seconds, reps: l.reps, ended: l.ended, effort: l.effort, pain: l.pain }))
+}
+
+/** What safety and growth look back on. */
+export async function loadHistory(em: EntityManager, athleteId: string): Promise<{ logs: SetLog[]; tests: { protocolId: string; performedOn: string }[] }> {
+  const tests = await em.find(CurrentSessionView, { where: { athleteId }, select: { id: true, protocolId: true, performedOn: true } })
+  return { logs: await loadLogs(em, [athleteId], null), tests: tests.map((t) => ({ protocolId: t.protocolId, performedOn: t.performedOn })) }
+}
+
+/** Newest version of each week, newest week first, with how many versions the week has seen. */
+export async function planVersions(em: EntityManager, athleteId: string): Promise<(PlanVersion & { number: number })[]> {
+  const all = await em.find(PlanVersionEntity, { where: { athleteId }, order: { recordedAt: 'ASC' } })
+  const weeks = [...new Set(all.map((v) => v.weekStart))].sort().reverse()
+  return weeks.map((w) => { const own = all.filter((v) => v.weekStart === w); return { ...own.at(-1)!, number: own.length } })
+}
+
+/** What the stage rules need of plan and floor. */
+export function planFacts(newest: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null, logs: readonly SetLog[], lastTest: string | null, today: string, timeZone: string): Pick<StageFacts, 'plan' | 'floor'> {
+  const done = new Set(logs.filter((l) => l.blockId !== null).map((l) => l.on))
+  const planned = newest ? [...new Set(newest.blocks.map((b) => addDays(newest.weekStart, b.day)))] : []
+  return {
+    plan: { weekStart: newest?.weekStart ?? null, olderThanTests: newest !== null && lastTest !== null && lastTest > localDateOf(newest.recordedAt, timeZone) },
+    floor: { missed: planned.filter((d) => d < today && !done.has(d)).length, today: planned.includes(today), doneToday: done.has(today), last: [...done].sort().at(-1) ?? null },
+  }
 }
 
 /** What the stage rules need of the tests: counts over all, details from the newest session. */
@@ -79,9 +114,11 @@ export function testFacts(sessions: readonly SessionView[], count = sessions.len
   return { last: last?.performedOn ?? null, unfinished: last !== undefined && last.observations.length === 0 && isUnfinished(last), sessions: count }
 }
 
-export async function cautionsFor(em: EntityManager, athlete: Athlete, today: string, timeZone: string, session: SessionView | null): Promise<ActiveCaution[]> {
-  const parts = (await loadParts(em, [athlete.id], timeZone)).get(athlete.id)!
-  return activeCautions(safetyFacts({ birthDate: athlete.birthDate, ...parts }, today, session))
+/** The judge of an athlete's tests, plan and floor. `sessionDay`: the day whose own logs are under way, not history. */
+export async function judgeFor({ em, hall, today }: { em: EntityManager; hall: { timeZone: string }; today: string }, athlete: Athlete, underWay: UnderWay | null, sessionDay: string | null = null): Promise<Judge> {
+  const parts = (await loadParts(em, [athlete.id], hall.timeZone)).get(athlete.id)!
+  const history = await loadHistory(em, athlete.id)
+  return judgeBy(safetyFacts({ ...athlete, ...parts }, today, underWay, { ...history, logs: history.logs.filter((l) => l.on !== sessionDay) }))
 }
 
 export const findAthlete = (em: EntityManager, id: string): Promise<Athlete | null> => em.findOneBy(AthleteEntity, { id })

@@ -2,8 +2,9 @@ import { DataSource } from 'typeorm'
 import { APP_ROLE, type DatabaseUrls } from './bootstrap'
 import { ENTITIES } from './entities'
 import { Ground1764000000001 } from './migrations/1-ground'
+import { Plan1764100000002 } from './migrations/2-plan'
 
-export const MIGRATIONS = [Ground1764000000001]
+export const MIGRATIONS = [Ground1764000000001, Plan1764100000002]
 
 const common = { type: 'postgres', synchronize: false, uuidExtension: 'pgcrypto', installExtensions: false, logging: false } as const
 

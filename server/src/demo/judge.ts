@@ -2,7 +2,7 @@ import { leanContext, type AsymmetryVerdict } from '@mano/core/measure/asymmetry
 import { missingIntake } from '@mano/core/intake/record'
 import { buildSeries, handTrend } from '@mano/core/review/series'
 import { sessionNorms } from '@mano/core/review/norms'
-import { activeCautions } from '@mano/core/safety/cautions'
+import { judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { stageStates } from '@mano/core/stages/rules'
 import { isUnfinished } from '@mano/core/testing/session'
@@ -29,13 +29,14 @@ export function meets(expectation: Expectation, athlete: DemoAthlete, today: Loc
       const states = stageStates({
         today, intake: { missing: missingIntake({ birthDate: athlete.birthDate, dominantHand: athlete.story.dominant }, athlete.measures), latest: null }, demandsSince: athlete.joined,
         tests: { last: newest?.performedOn ?? null, unfinished: newest !== undefined && isUnfinished(newest), sessions: sessions.length },
+        plan: { weekStart: null, olderThanTests: false }, floor: { missed: 0, today: false, doneToday: false, last: null },
       })
       return states.find((s) => s.stage === expectation.stage)?.state === expectation.is
     }
     case 'caution': {
       const i = athlete.story.injury
       const injuries = i ? [{ site: i.site, side: i.side, status: i.status, clearedBy: null }] : []
-      return activeCautions(safetyFacts({ birthDate: athlete.birthDate, injuries, symptoms: [] }, today, null)).some((c) => c.caution.id === expectation.id)
+      return judgeBy(safetyFacts({ birthDate: athlete.birthDate, level: athlete.story.level, injuries, symptoms: [] }, today, null)).active.some((c) => c.caution.id === expectation.id)
     }
     case 'norms': {
       const newest = sessions.filter((s) => s.protocolId === 'dyno_seated').at(-1)

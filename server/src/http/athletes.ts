@@ -4,14 +4,15 @@ import {
 import type { SessionView } from '@mano/contract/tests'
 import { sportById } from '@mano/core/catalogue/sports'
 import { leanContext } from '@mano/core/measure/asymmetry'
+import type { Block } from '@mano/core/plan/types'
 import { buildSeries, type Series } from '@mano/core/review/series'
-import { activeCautions } from '@mano/core/safety/cautions'
+import { judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { rosterCall } from '@mano/core/stages/roster'
 import { toSi } from '@mano/core/units/convert'
 import { AthleteEntity, AthleteSportEntity, BodyMeasurementEntity, ClearanceEntity, InjuryEntity, ObservationEntity, type Athlete } from '../db/entities'
 import { insertOnce } from '../db/once'
-import { findAthlete, loadParts, loadSessions, stagesOf, testFacts } from '../db/read'
+import { findAthlete, loadHistory, loadLogs, loadParts, loadSessions, planFacts, planVersions, stagesOf, testFacts } from '../db/read'
 import { bodyOf, created, ok, type Api, type Call } from './api'
 import { conflict, notFound, refused } from './problem'
 
@@ -33,16 +34,20 @@ async function roster(call: Call): Promise<RosterRow[]> {
   const counts = (await em.query('SELECT athlete_id, count(*)::int AS n FROM current_test_session GROUP BY athlete_id')) as { athlete_id: string; n: number }[]
   const sessions = newest.length === 0 ? [] : await loadSessions(em, { ids: newest.map((s) => s.id) })
   const parts = await loadParts(em, athletes.map((a) => a.id), hall.timeZone)
+  const logs = await loadLogs(em, athletes.map((a) => a.id), today)
+  const plans = (await em.query('SELECT DISTINCT ON (athlete_id) athlete_id, week_start::text AS "weekStart", blocks, recorded_at AS "recordedAt" FROM plan_version ORDER BY athlete_id, week_start DESC, seq DESC')) as { athlete_id: string; weekStart: string; blocks: Block[]; recordedAt: Date }[]
   return athletes.map((athlete) => {
     const own = parts.get(athlete.id)!
     const tests = sessions.filter((s) => s.athleteId === athlete.id)
-    const stages = stagesOf(athlete, own, testFacts(tests, counts.find((c) => c.athlete_id === athlete.id)?.n ?? 0), today)
-    const cautions = activeCautions(safetyFacts({ birthDate: athlete.birthDate, ...own }, today, null))
+    const ownLogs = logs.filter((l) => l.athleteId === athlete.id)
+    const facts = testFacts(tests, counts.find((c) => c.athlete_id === athlete.id)?.n ?? 0)
+    const stages = stagesOf(athlete, own, { tests: facts, ...planFacts(plans.find((p) => p.athlete_id === athlete.id) ?? null, ownLogs, facts.last, today, hall.timeZone) }, today)
+    const cautions = judgeBy(safetyFacts({ ...athlete, ...own }, today, null, { logs: ownLogs, tests })).active
     const series = buildSeries(tests)
     return {
       id: athlete.id, name: athlete.name, sportId: own.sport?.id ?? null, dominantHand: athlete.dominantHand, stages,
       call: rosterCall(stages, cautions, series, athlete.dominantHand), key: keyResult(series, athlete),
-      cautions: cautions.filter((c) => c.caution.trigger.kind !== 'flag').map((c) => ({ title: c.caution.title, hands: c.hands.length > 1 ? 'both' : c.hands[0]!, says: c.caution.says })),
+      cautions: cautions.filter((c) => !['flag', 'new_to_quality'].includes(c.caution.trigger.kind)).map((c) => ({ title: c.caution.title, hands: c.hands.length > 1 ? 'both' : c.hands[0]!, says: c.caution.says })),
     }
   })
 }
@@ -76,9 +81,12 @@ export function mountAthletes(api: Api): void {
     const athlete = await athleteOr404(call)
     const parts = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
     const sessions: SessionView[] = await loadSessions(call.em, { athleteId: athlete.id })
+    const facts = testFacts(sessions)
+    const history = await loadHistory(call.em, athlete.id)
     return ok({
       id: athlete.id, name: athlete.name, birthDate: athlete.birthDate, sexForNorms: athlete.sexForNorms, dominantHand: athlete.dominantHand, level: athlete.level,
-      guardianConsent: athlete.guardianConsent, note: athlete.note, ...parts, stages: stagesOf(athlete, parts, testFacts(sessions), call.today),
+      guardianConsent: athlete.guardianConsent, note: athlete.note, ...parts, history,
+      stages: stagesOf(athlete, parts, { tests: facts, ...planFacts((await planVersions(call.em, athlete.id))[0] ?? null, history.logs, facts.last, call.today, call.hall.timeZone) }, call.today),
     } satisfies AthleteView)
   })
 

@@ -2,13 +2,13 @@ import type { EntityManager } from 'typeorm'
 import { correctionBody, markBody, observationBody, sessionBody, trialBody, trialProblem, type SessionBody, type SessionView } from '@mano/contract/tests'
 import { protocolById, type EntryUnit, type Protocol } from '@mano/core/catalogue/protocols'
 import { writeCsv } from '@mano/core/formats/csv'
-import { blocksTest, missingConditions } from '@mano/core/safety/cautions'
+import { blockedBy, cautionLine, missingConditions } from '@mano/core/safety/cautions'
 import { TRIAL_COLUMNS } from '@mano/core/testing/import'
 import { isPractice, type Hand } from '@mano/core/testing/session'
 import { toSi } from '@mano/core/units/convert'
 import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, type CurrentTrial } from '../db/entities'
 import { insertOnce } from '../db/once'
-import { cautionsFor, findAthlete, loadSessions } from '../db/read'
+import { findAthlete, judgeFor, loadSessions } from '../db/read'
 import { athleteOr404 } from './athletes'
 import { bodyOf, created, ok, type Api, type Call } from './api'
 import { blocked, notFound, refused } from './problem'
@@ -42,8 +42,8 @@ function valueOf(protocolId: string, entered: number, unit: EntryUnit): number {
 /** Refuses a hand that a caution holds back, judged by the one function the screen uses. */
 async function gateHand(call: Call, athleteId: string, protocol: Protocol, hand: Hand, session: SessionView | null): Promise<void> {
   const athlete = (await findAthlete(call.em, athleteId))!
-  const by = blocksTest(await cautionsFor(call.em, athlete, call.today, call.hall.timeZone, session), protocol, hand)
-  if (by.length > 0) throw blocked(by.map((c) => `${c.caution.title}: ${c.caution.says}`).join(' '))
+  const by = blockedBy(await judgeFor(call, athlete, session), { kind: 'test', protocol, hand })
+  if (by.length > 0) throw blocked(by.map(cautionLine).join(' '))
 }
 
 async function fittingUnit(em: EntityManager, body: SessionBody, protocol: Protocol): Promise<void> {
@@ -65,9 +65,9 @@ export function mountTests(api: Api): void {
     if (protocol.maximal && missing.length > 0 && body.overrideReason.trim() === '') throw refused('overrideReason', `Before a maximal test: ${missing.join(', ')}. Give the reason to test all the same.`)
     if (!(await call.em.findOneBy(TestSessionEntity, { id: body.id }))) {
       const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
-      const cautions = await cautionsFor(call.em, athlete, call.today, call.hall.timeZone, null)
-      const by = hands.map((h) => blocksTest(cautions, protocol, h))
-      if (by.every((b) => b.length > 0)) throw blocked(by[0]!.map((c) => `${c.caution.title}: ${c.caution.says}`).join(' '))
+      const judge = await judgeFor(call, athlete, null)
+      const by = hands.map((hand) => blockedBy(judge, { kind: 'test', protocol, hand }))
+      if (by.every((b) => b.length > 0)) throw blocked(by[0]!.map(cautionLine).join(' '))
     }
     const earlier = await call.em.count(CurrentSessionView, { where: { athleteId: athlete.id, protocolId: protocol.id } })
     const { deviceAt, ...rest } = body

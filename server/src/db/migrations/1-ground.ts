@@ -1,4 +1,5 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
+import { appRole, fence, ROW } from './shared'
 
 /** Tables of one hall: each carries hall_id, is fenced by row-level security, and says what the app may do. */
 const HALL_TABLES: Record<string, 'append' | 'edit'> = {
@@ -18,25 +19,13 @@ const HALL_TABLES: Record<string, 'append' | 'edit'> = {
   clearance: 'append',
 }
 
-/** Who wrote a row, and when; the same on every table. */
-const ACTOR = `
-  actor_kind text NOT NULL CHECK (actor_kind IN ('coach', 'assistant', 'athlete', 'device', 'demo')),
-  actor_id uuid,
-  recorded_at timestamptz NOT NULL`
-
-const ROW = `
-  id uuid PRIMARY KEY,
-  hall_id uuid NOT NULL REFERENCES hall (id),
-  UNIQUE (hall_id, id),${ACTOR}`
-
 const OF_ATHLETE = 'FOREIGN KEY (hall_id, athlete_id) REFERENCES athlete (hall_id, id)'
 
 export class Ground1764000000001 implements MigrationInterface {
   name = 'Ground1764000000001'
 
   async up(q: QueryRunner): Promise<void> {
-    const [setting] = (await q.query(`SELECT current_setting('mano.app_role') AS app_role`)) as [{ app_role: string }]
-    const app = setting.app_role
+    const app = await appRole(q)
     await q.query(`
       CREATE TABLE hall (
         id uuid PRIMARY KEY,
@@ -226,13 +215,7 @@ export class Ground1764000000001 implements MigrationInterface {
       ALTER TABLE hall ENABLE ROW LEVEL SECURITY;
       CREATE POLICY own_hall ON hall USING (id = nullif(current_setting('mano.hall', true), '')::uuid);
     `)
-    for (const [table, use] of Object.entries(HALL_TABLES)) {
-      await q.query(`
-        GRANT SELECT, INSERT${use === 'edit' ? ', UPDATE' : ''} ON ${table} TO ${app};
-        ALTER TABLE ${table} ENABLE ROW LEVEL SECURITY;
-        CREATE POLICY own_hall ON ${table} USING (hall_id = nullif(current_setting('mano.hall', true), '')::uuid);
-      `)
-    }
+    for (const [table, use] of Object.entries(HALL_TABLES)) await fence(q, table, `SELECT, INSERT${use === 'edit' ? ', UPDATE' : ''}`)
   }
 
   async down(): Promise<void> {

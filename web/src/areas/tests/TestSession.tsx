@@ -3,7 +3,7 @@ import { Link, useParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolById, type EntryUnit, type Protocol } from '@mano/core/catalogue/protocols'
-import { activeCautions, blocksTest } from '@mano/core/safety/cautions'
+import { blockedBy, judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { nextTry, readSession, type Hand } from '@mano/core/testing/session'
 import { readTrialValue } from '@mano/core/testing/value'
@@ -50,8 +50,8 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
   const reading = readSession(protocol, session.trials)
   const hands = reading.hands.map((h) => h.hand)
   const today = session.performedOn === me.today
-  const cautions = activeCautions(safetyFacts(athlete, me.today, session))
-  const stops = hands.map((hand) => ({ hand, by: blocksTest(cautions, protocol, hand) })).filter((h) => h.by.length > 0)
+  const judge = judgeBy(safetyFacts(athlete, me.today, session, athlete.history))
+  const stops = hands.map((hand) => ({ hand, by: blockedBy(judge, { kind: 'test', protocol, hand }) })).filter((h) => h.by.length > 0)
   const stopped = stops.map((h) => h.hand)
   const tries = (hand: Hand) => session.trials.filter((t) => t.hand === hand).length
   const next = extra && !stopped.includes(extra) ? { hand: extra, ordinal: tries(extra) + 1 } : today ? nextTry(protocol, session.trials, first, stopped) : null

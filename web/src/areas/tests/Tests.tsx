@@ -6,7 +6,7 @@ import type { SessionBody, SessionView } from '@mano/contract/tests'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { protocolById, RUNNABLE_PROTOCOLS, type Protocol } from '@mano/core/catalogue/protocols'
 import { verdictWords } from '@mano/core/measure/words'
-import { activeCautions, blocksTest, missingConditions, TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/cautions'
+import { blockedBy, judgeBy, missingConditions, TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { isUnfinished, readSession, type Hand } from '@mano/core/testing/session'
 import { formatDate } from '@mano/core/units/dates'
@@ -58,9 +58,9 @@ function StartTest({ protocol }: { protocol: Protocol }) {
   const [reason, setReason] = useState('')
   const [adding, setAdding] = useState(false)
   const unit = fitting.find((u) => u.id === unitId) ?? fitting[0]
-  const cautions = activeCautions(safetyFacts(athlete, me.today, null))
+  const judge = judgeBy(safetyFacts(athlete, me.today, null, athlete.history))
   const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
-  const held = hands.map((h) => ({ hand: h, by: blocksTest(cautions, protocol, h) })).filter((h) => h.by.length > 0)
+  const held = hands.map((h) => ({ hand: h, by: blockedBy(judge, { kind: 'test', protocol, hand: h }) })).filter((h) => h.by.length > 0)
   const missing = missingConditions(conditions)
   const addedKg = parseNumber(added || '0')
   const write = useWrite((body: SessionBody) => api.post<SessionView>(`/api/athletes/${athlete.id}/tests`, body), touchedBy(athlete.id))

@@ -1,0 +1,66 @@
+import * as yup from 'yup'
+import { exerciseById } from '@mano/core/catalogue/exercises'
+import { protocolById, type EntryUnit } from '@mano/core/catalogue/protocols'
+import { SPORTS } from '@mano/core/catalogue/sports'
+import { LEVELS } from '@mano/core/intake/record'
+import type { Block, DayFrame } from '@mano/core/plan/types'
+import { ENDINGS } from '@mano/core/session/steps'
+import { checkTrialValue } from '@mano/core/testing/value'
+import type { Standard } from '@mano/core/gaps/map'
+import { HANDS, day, flag, id, maybeOneOf, number, oneOf, optionalLine, pain } from './common'
+
+const whole = (what: string, low: number, high: number) => number(what).integer(`${what} is whole`).min(low, `${what} is ${low} to ${high}`).max(high, `${what} is ${low} to ${high}`)
+const monday = () => day('the week').test('monday', 'a week starts on a Monday', (v) => v !== undefined && new Date(`${v}T00:00:00Z`).getUTCDay() === 1)
+
+const dayFrame = yup.object({
+  minutes: whole('minutes', 0, 240), place: oneOf(['hall', 'home', 'bag'] as const, 'the place'), sportLoad: whole('hand load', 0, 3),
+  heavyPull: oneOf(['none', 'before', 'after'] as const, 'the heavy pull'), competition: flag(),
+}).exact('a field is not known')
+const frame = () => yup.array().of(dayFrame).length(7, 'a week has seven days').required('the week is missing')
+
+const block = yup.object({
+  id: id(), day: whole('the day', 0, 6),
+  exerciseId: yup.string().strict().required('the exercise is missing').test('known', 'the exercise is not known', (v) => v !== undefined && exerciseById(v) !== undefined),
+  sets: whole('sets', 1, 30), dose: number('the dose').moreThan(0, 'the dose is above 0').max(1000, 'the dose is over 1000'),
+  hands: yup.array().of(oneOf(HANDS, 'the hand')).min(1, 'a hand is missing').max(2).required('the hands are missing'),
+  reason: optionalLine(600),
+}).exact('a field is not known')
+
+export const frameBody = yup.object({ id: id(), days: frame() }).exact('a field is not known')
+export const draftBody = yup.object({ weekStart: monday(), frame: frame() }).exact('a field is not known')
+export const planBody = yup.object({ id: id(), weekStart: monday(), frame: frame(), blocks: yup.array().of(block).max(80, 'over 80 blocks').required('the blocks are missing').test('ids', 'a block is there twice', (v) => new Set(v?.map((b) => b.id)).size === (v?.length ?? 0)), reason: optionalLine(400) }).exact('a field is not known')
+export type PlanBody = { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; reason: string }
+
+export const logBody = yup.object({
+  id: id(), planVersionId: id(), blockId: yup.string().strict().nullable().defined(),
+  exerciseId: yup.string().strict().required('the exercise is missing').test('known', 'the exercise is not known', (v) => v !== undefined && exerciseById(v) !== undefined),
+  hand: oneOf(HANDS, 'the hand'), set: whole('the set', 1, 60),
+  load: yup.number().strict().nullable().defined().min(0, 'a load cannot be negative').max(1100, 'the load is too large'),
+  loadUnit: oneOf(['kg', 'lb'] as const, 'the unit'),
+  seconds: yup.number().strict().nullable().defined().min(0, 'time cannot be negative').max(7200, 'over two hours'),
+  reps: yup.number().strict().integer().nullable().defined().min(0, 'repetitions cannot be negative').max(500, 'over 500 repetitions'),
+  ended: oneOf(ENDINGS.map((e) => e.id), 'how it ended'), effort: yup.number().strict().integer().nullable().defined().min(1, 'effort is 1 to 10').max(10, 'effort is 1 to 10'), pain: pain(),
+  deviceAt: yup.string().strict().nullable().defined(), supersedesId: yup.string().strict().nullable().defined(),
+}).exact('a field is not known')
+export type LogBody = yup.InferType<typeof logBody>
+
+export const standardBody = yup.object({
+  id: id(), protocolId: yup.string().strict().required('the protocol is missing').test('known', 'the protocol is not known', (v) => v !== undefined && protocolById(v) !== undefined),
+  sportId: maybeOneOf(SPORTS.map((s) => s.id), 'the sport'), level: maybeOneOf(LEVELS.map((l) => l.id), 'the level'),
+  enteredValue: number('the standard').test('sane', (v, c) => {
+    const p = c.parent as { protocolId?: string; enteredUnit?: EntryUnit }
+    const protocol = p.protocolId ? protocolById(p.protocolId) : undefined
+    const checked = v === undefined || !protocol || !p.enteredUnit ? null : checkTrialValue(v, p.enteredUnit, protocol)
+    return checked && !checked.ok ? c.createError({ message: checked.message }) : true
+  }),
+  enteredUnit: oneOf(['kg', 'lb', 'N', 's'] as const, 'the unit'),
+}).exact('a field is not known')
+export type StandardBody = yup.InferType<typeof standardBody>
+
+export interface GapsView { standards: (Standard & { id: string; on: string })[]; squad: Record<string, number[]> }
+export interface PlanView {
+  frame: DayFrame[]
+  /** Newest version of each week, newest week first. */
+  versions: { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; reason: string; savedAt: string; number: number }[]
+  kit: string[]
+}

@@ -1,0 +1,61 @@
+import { EXERCISES, exerciseById, type Exercise } from '../catalogue/exercises'
+import { inOrder } from '../plan/order'
+import type { Block } from '../plan/types'
+import type { Hand } from '../testing/session'
+
+export interface Step {
+  /** Lineage of the block; null for warm-up and closing. */
+  blockId: string | null
+  exerciseId: string
+  hand: Hand
+  /** From 1. */
+  set: number
+  sets: number
+  /** Amount aimed at, in the exercise's unit. */
+  dose: number
+  /** Rest before this hand's next try, s. */
+  restS: number
+}
+
+/** How a set ended: reached, or by the rule that ends it. */
+export const ENDINGS = [
+  { id: 'done', name: 'Done' },
+  { id: 'slipped', name: 'Slipped or opened' },
+  { id: 'stopped', name: 'Stopped' },
+  { id: 'pain', name: 'Pain' },
+] as const
+export type EndingId = (typeof ENDINGS)[number]['id']
+
+const PREP = ['prep_roll', 'prep_ext', 'prep_thumb', 'prep_two', 'prep_pulse', 'prep_wrist'] as const
+
+/** Warm-up from what the day holds: the thumb only where it is loaded, turns only where the wrist works. */
+export function warmUp(blocks: readonly Block[]): Exercise[] {
+  const tissues = new Set(blocks.flatMap((b) => Object.keys(exerciseById(b.exerciseId)?.tissues ?? {})))
+  const wants = (id: string): boolean => (id === 'prep_thumb' ? tissues.has('thumb') : id === 'prep_wrist' ? ['wrist', 'rotators', 'elbow_medial', 'elbow_lateral'].some((t) => tissues.has(t)) : true)
+  return PREP.filter(wants).map((id) => exerciseById(id)!)
+}
+
+/** A session as single tries in order: warm-up, blocks with alternating hands, stretches. `held` hands of a block are left out. */
+export function stepsOf(blocks: readonly Block[], held: (block: Block, hand: Hand) => boolean = () => false): Step[] {
+  if (blocks.length === 0) return []
+  const plain = (e: Exercise): Step => ({ blockId: null, exerciseId: e.id, hand: 'both', set: 1, sets: 1, dose: e.dose.range[0], restS: 0 })
+  const work = inOrder(blocks).flatMap((b) => {
+    const e = exerciseById(b.exerciseId)
+    const hands = e ? b.hands.filter((h) => !held(b, h)) : []
+    return Array.from({ length: b.sets }, (_, i) => hands.map((hand): Step => ({ blockId: b.id, exerciseId: b.exerciseId, hand, set: i + 1, sets: b.sets, dose: b.dose, restS: e!.restS }))).flat()
+  })
+  return [...warmUp(blocks).map(plain), ...work, ...EXERCISES.filter((e) => e.aim === 'close').map(plain)]
+}
+
+export interface LoggedTry { blockId: string | null; hand: Hand; set: number; pain: number | null }
+
+/** First step not logged or passed over; steps of a hand whose set ended in pain over 3 are passed over for that block. */
+export function nextStep(steps: readonly Step[], from: number, logs: readonly LoggedTry[]): number {
+  for (let i = from; i < steps.length; i++) {
+    const s = steps[i]!
+    const own = logs.filter((l) => l.blockId !== null && l.blockId === s.blockId && l.hand === s.hand)
+    if (own.some((l) => l.set === s.set) || own.some((l) => (l.pain ?? 0) > 3)) continue
+    return i
+  }
+  return steps.length
+}

@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest'
+import { SPORTS } from '../../src/catalogue/sports'
+import { exerciseById } from '../../src/catalogue/exercises'
+import { IMPLEMENTS } from '../../src/catalogue/implements'
+import { demandProfile } from '../../src/demand/profile'
+import { draftWeek, type DraftInput, type Want } from '../../src/plan/draft'
+import { inOrder, POSITIONS } from '../../src/plan/order'
+import { validate } from '../../src/plan/rules'
+import { EMPTY_DAY, type DayFrame } from '../../src/plan/types'
+import { judgeBy, type SafetyFacts } from '../../src/safety/cautions'
+import { QUALITY_IDS } from '../../src/catalogue/qualities'
+
+const facts: SafetyFacts = { today: '2026-10-05', birthDate: '1998-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: Object.fromEntries(QUALITY_IDS.map((q) => [q, Infinity])) }
+const kit = new Set<string>(IMPLEMENTS.map((k) => k.id))
+export const wantsOf = (sportId: string): Want[] => demandProfile(sportId)!.rows.flatMap((r) => r.emphasis.map((e) => ({ quality: r.quality.id, emphasis: e.id, importance: r.importance, priority: r.importance * e.share, why: `weight ${r.importance} of 5` })))
+
+function input(sportId: string, frame: DayFrame[], more: Partial<SafetyFacts> = {}, hall: ReadonlySet<string> = kit): DraftInput {
+  let n = 0
+  return { weekStart: '2026-10-05', frame, wants: wantsOf(sportId), context: { judge: judgeBy({ ...facts, ...more }), kit: hall, hardBefore: [], lastLoad: null }, newId: () => `b${n++}` }
+}
+
+/** A seeded frame: minutes, sport, pulls, places and competitions as they come. */
+function frameOf(seed: number): DayFrame[] {
+  let state = seed * 7919 + 13
+  const next = (n: number) => { state = (state * 1103515245 + 12345) % 2147483648; return Math.floor((state / 2147483648) * n) }
+  return Array.from({ length: 7 }, (_, d) => ({
+    ...EMPTY_DAY, minutes: d < 2 ? 45 : [0, 0, 20, 30, 45, 60][next(6)]!, place: (['hall', 'hall', 'home', 'bag'] as const)[next(4)]!, sportLoad: next(4) as 0 | 1 | 2 | 3,
+    heavyPull: (['none', 'none', 'before', 'after'] as const)[next(4)]!, competition: d > 2 && next(12) === 0,
+  }))
+}
+const FAMILIES = ['grappler_jacket', 'climber_boulder', 'thrower_ball', 'boxer', 'obstacle_racer']
+
+describe('ten seeds by five families', () => {
+  for (const sportId of FAMILIES)
+    it(sportId, () => {
+      for (let seed = 0; seed < 10; seed++) {
+        const i = input(sportId, frameOf(seed))
+        const plan = draftWeek(i)
+        const broken = validate(plan, i.context).filter((b) => !b.rule.endsWith('_twice'))
+        expect(broken, `seed ${seed}`).toEqual([])
+        expect(plan.blocks.length, `seed ${seed}`).toBeGreaterThanOrEqual(6)
+      }
+    })
+})
+
+const three: DayFrame[] = Array.from({ length: 7 }, (_, d) => ({ ...EMPTY_DAY, minutes: [0, 2, 4].includes(d) ? 45 : 0 }))
+
+describe('a drafted week', () => {
+  it.each(SPORTS.map((s) => s.id))('%s breaks nothing, extensors included, and says why of each block', (sportId) => {
+    const i = input(sportId, three)
+    const plan = draftWeek(i)
+    expect(validate(plan, i.context)).toEqual([])
+    for (const b of plan.blocks) expect(b.reason.length).toBeGreaterThan(10)
+  })
+  it('is the same twice', () => expect(draftWeek(input('boxer', three))).toEqual(draftWeek(input('boxer', three))))
+  it('serves what matters most in the sport', () => {
+    const done = draftWeek(input('boxer', three)).blocks.map((b) => exerciseById(b.exerciseId)!)
+    for (const q of ['catch', 'wrist_flex', 'wrist_ext'] as const) expect(done.some((e) => e.primary === q || e.secondary[q]), q).toBe(true)
+  })
+  it('fills a bare hall with what anyone has', () => expect(draftWeek(input('obstacle_racer', three, {}, new Set(['dyno', 'bar']))).blocks.length).toBeGreaterThanOrEqual(6))
+  it('gives the free hand its work while the other is held', () => {
+    const plan = draftWeek(input('thrower_hammer', three, { injuries: [{ site: 'thumb', side: 'right', status: 'active', cleared: false }] }))
+    const thumb = plan.blocks.filter((b) => exerciseById(b.exerciseId)!.tissues.thumb)
+    expect(thumb.every((b) => !b.hands.includes('right') && !b.hands.includes('both'))).toBe(true)
+    expect(plan.blocks.some((b) => b.hands.includes('right'))).toBe(true)
+  })
+  it('is empty without minutes', () => expect(draftWeek(input('boxer', three.map((d) => ({ ...d, minutes: 0 })))).blocks).toEqual([]))
+  it('runs in the order of a session', () => {
+    const blocks = inOrder(draftWeek(input('climber_boulder', three)).blocks.filter((b) => b.day === 0))
+    const at = blocks.map((b) => POSITIONS.indexOf(exerciseById(b.exerciseId)!.position))
+    expect(at).toEqual([...at].sort((a, b) => a - b))
+  })
+})

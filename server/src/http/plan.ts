@@ -1,0 +1,125 @@
+import { v7 } from 'uuid'
+import { draftBody, frameBody, logBody, planBody, standardBody, type GapsView, type PlanBody, type PlanView } from '@mano/contract/plan'
+import { exerciseById } from '@mano/core/catalogue/exercises'
+import { protocolById } from '@mano/core/catalogue/protocols'
+import { gapMap } from '@mano/core/gaps/map'
+import { wantsOf } from '@mano/core/gaps/wants'
+import { planContext } from '@mano/core/plan/context'
+import { draftWeek } from '@mano/core/plan/draft'
+import { validate } from '@mano/core/plan/rules'
+import { DEFAULT_FRAME, type DayFrame } from '@mano/core/plan/types'
+import { buildSeries } from '@mano/core/review/series'
+import { blockedBy, cautionLine, isFinal } from '@mano/core/safety/cautions'
+import { toSi } from '@mano/core/units/convert'
+import { localDateOf } from '@mano/core/units/dates'
+import { CurrentSetLogView, PlanVersionEntity, SetLogEntity, StandardEntity, WeekFrameEntity, type Athlete } from '../db/entities'
+import { insertOnce } from '../db/once'
+import { judgeFor, loadHistory, loadParts, loadSessions, planVersions } from '../db/read'
+import { athleteOr404 } from './athletes'
+import { bodyOf, created, ok, type Api, type Call } from './api'
+import { kitUnits } from './kit'
+import { blocked, notFound, refused } from './problem'
+
+/** Standards newest first: a later one for the same protocol, sport and level takes the place of an earlier. */
+async function standards(call: Call): Promise<GapsView['standards']> {
+  const all = await call.em.find(StandardEntity, { order: { recordedAt: 'DESC' } })
+  const key = (s: { protocolId: string; sportId: string | null; level: string | null }) => `${s.protocolId} ${s.sportId} ${s.level}`
+  return all.filter((s, i) => all.findIndex((x) => key(x) === key(s)) === i).map((s) => ({ id: s.id, protocolId: s.protocolId, sportId: s.sportId, level: s.level, value: s.value, on: localDateOf(s.recordedAt, call.hall.timeZone) }))
+}
+
+/** Newest counted result of each athlete by protocol: the best hand's mean. */
+async function squad(call: Call): Promise<Record<string, number[]>> {
+  const newest = (await call.em.query(
+    `SELECT id FROM (SELECT id, row_number() OVER (PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM current_test_session WHERE NOT practice) x WHERE n = 1`,
+  )) as { id: string }[]
+  const out: Record<string, number[]> = {}
+  for (const s of buildSeries(await loadSessions(call.em, { ids: newest.map((x) => x.id) }))) {
+    const best = Math.max(...Object.values(s.points.at(-1)!.byHand).map((h) => h.mean))
+    ;(out[s.protocol.id] ??= []).push(best)
+  }
+  return out
+}
+
+async function frameOf(call: Call, athleteId: string): Promise<DayFrame[]> {
+  const frame = await call.em.findOne(WeekFrameEntity, { where: { athleteId }, order: { recordedAt: 'DESC' } })
+  return frame?.days ?? [...DEFAULT_FRAME]
+}
+
+async function contextOf(call: Call, athlete: Athlete, weekStart: string) {
+  const kit = new Set((await kitUnits(call.em)).map((u) => u.kind))
+  return planContext(await judgeFor(call, athlete, null), kit, (await loadHistory(call.em, athlete.id)).logs, weekStart)
+}
+
+export function mountPlan(api: Api): void {
+  api.on('GET /api/standards', async (call) => ok(await standards(call)))
+
+  api.on('POST /api/standards', async (call) => {
+    const b = await bodyOf(standardBody, call)
+    await insertOnce(call.em, StandardEntity, { ...call.actor, ...b, value: toSi(b.enteredValue, b.enteredUnit, protocolById(b.protocolId)!.unit)! })
+    return created({ id: b.id })
+  })
+
+  api.on('GET /api/athletes/:athleteId/gaps', async (call) => {
+    await athleteOr404(call)
+    return ok({ standards: await standards(call), squad: await squad(call) } satisfies GapsView)
+  })
+
+  api.on('GET /api/athletes/:athleteId/plan', async (call) => {
+    const athlete = await athleteOr404(call)
+    const versions = await planVersions(call.em, athlete.id)
+    return ok({
+      frame: await frameOf(call, athlete.id), kit: (await kitUnits(call.em)).map((u) => u.kind),
+      versions: versions.map((v) => ({ id: v.id, weekStart: v.weekStart, frame: v.frame, blocks: v.blocks, reason: v.reason, savedAt: v.recordedAt.toISOString(), number: v.number })),
+    } satisfies PlanView)
+  })
+
+  api.on('POST /api/athletes/:athleteId/frames', async (call) => {
+    const athlete = await athleteOr404(call)
+    const b = await bodyOf(frameBody, call)
+    await insertOnce(call.em, WeekFrameEntity, { ...call.actor, id: b.id, athleteId: athlete.id, days: b.days as DayFrame[] })
+    return created({ id: b.id })
+  })
+
+  api.on('POST /api/athletes/:athleteId/draft', async (call) => {
+    const athlete = await athleteOr404(call)
+    const b = await bodyOf(draftBody, call)
+    const sportId = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!.sport?.id
+    if (!sportId) throw refused('sport', 'Choose a sport first.')
+    const rows = gapMap({ sportId, level: athlete.level, series: buildSeries(await loadSessions(call.em, { athleteId: athlete.id })), standards: await standards(call), squad: await squad(call), today: call.today })
+    const plan = draftWeek({ weekStart: b.weekStart, frame: b.frame as DayFrame[], wants: wantsOf(rows), context: await contextOf(call, athlete, b.weekStart), newId: v7 })
+    return ok({ blocks: plan.blocks })
+  })
+
+  api.on('POST /api/athletes/:athleteId/plans', async (call) => {
+    const athlete = await athleteOr404(call)
+    const b = (await bodyOf(planBody, call)) as PlanBody
+    if (!(await call.em.findOneBy(PlanVersionEntity, { id: b.id }))) {
+      const breaches = validate(b, await contextOf(call, athlete, b.weekStart))
+      const safety = breaches.filter((x) => x.kind === 'safety')
+      if (safety.length > 0) throw blocked(safety.map((x) => x.says).join('. '))
+      if (breaches.length > 0 && b.reason.trim() === '') throw refused('reason', `${breaches.map((x) => x.says).join('. ')}. Give the reason to plan it all the same.`)
+    }
+    await insertOnce(call.em, PlanVersionEntity, { ...call.actor, ...b, athleteId: athlete.id })
+    return created({ id: b.id })
+  })
+
+  api.on('POST /api/athletes/:athleteId/logs', async (call) => {
+    const athlete = await athleteOr404(call)
+    const b = await bodyOf(logBody, call)
+    const version = await call.em.findOneBy(PlanVersionEntity, { id: b.planVersionId, athleteId: athlete.id })
+    if (!version) throw notFound('plan')
+    const there = await call.em.findOneBy(SetLogEntity, { id: b.id })
+    if (!there && b.blockId !== null) {
+      const today = (await call.em.find(CurrentSetLogView, { where: { athleteId: athlete.id, doneOn: call.today } })).filter((l) => l.id !== b.supersedesId)
+      const judge = await judgeFor(call, athlete, { trials: today, observations: [] }, call.today)
+      const by = blockedBy(judge, { kind: 'exercise', exercise: exerciseById(b.exerciseId)!, hand: b.hand }).filter(isFinal)
+      if (by.length > 0) throw blocked(by.map(cautionLine).join(' '))
+    }
+    const { set, load, loadUnit, deviceAt, ...rest } = b
+    await insertOnce(call.em, SetLogEntity, {
+      ...call.actor, ...rest, athleteId: athlete.id, doneOn: there?.doneOn ?? call.today, setNo: set, loadKg: load === null ? null : toSi(load, loadUnit, 'kg'), enteredLoad: load,
+      enteredUnit: load === null ? null : loadUnit, blockId: b.blockId ?? null, supersedesId: b.supersedesId ?? null, deviceAt: deviceAt ? new Date(deviceAt) : null,
+    })
+    return created({ id: b.id })
+  })
+}

@@ -31,7 +31,8 @@ export function generateDemo(seed: number, today: LocalDate): DemoHall {
   const id = (on: LocalDate) => v7({ msecs: Date.parse(`${on}T00:00:00Z`), random: random.bytes(16), seq: Math.floor(random.next() * 2 ** 31) })
   const start = addDays(today, -7 * WEEKS)
   const unit = (kind: string, label: string, sizeMm: number | null): DemoUnit => ({ id: id(start), measurementId: id(start), kind, label, sizeMm })
-  const units = [unit('dyno', 'Dynamometer, bench 1', null), unit('bar', 'Rig bar, bay 1', 29.5), unit('rolling', 'Rolling handle', 60.3), unit('block', 'Pinch block', 76), unit('edge', 'Edge board, 20 mm', 20)]
+  const units = [unit('dyno', 'Dynamometer, bench 1', null), unit('bar', 'Rig bar, bay 1', 29.5), unit('rolling', 'Rolling handle', 60.3), unit('block', 'Pinch block', 76), unit('edge', 'Edge board, 20 mm', 20),
+    ...([['pin', 'Loading pin'], ['towel', 'Towels'], ['plate', 'Smooth plates'], ['farm', 'Carry handles'], ['kettlebell', 'Bells'], ['dumbbell', 'Dumbbells'], ['lever', 'Club, 2 kg'], ['band_finger', 'Finger bands'], ['band', 'Bands'], ['ball', 'Grip ball'], ['strap', 'Wrist strap and scale']] as const).map(([kind, label]) => unit(kind, label, null))]
   return { units, athletes: STORIES.map((story) => athlete(story, random, id, units, today)) }
 }
 

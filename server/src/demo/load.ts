@@ -1,18 +1,21 @@
 import { v7 } from 'uuid'
 import type { DataSource } from 'typeorm'
 import { protocolById } from '@mano/core/catalogue/protocols'
+import { toSi } from '@mano/core/units/convert'
 import { localDateOf } from '@mano/core/units/dates'
 import { hashPassword } from '../accounts/accounts'
 import {
-  AccountEntity, AthleteEntity, AthleteSportEntity, BodyMeasurementEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, InjuryEntity, TestSessionEntity, TrialEntity,
+  AccountEntity, AthleteEntity, AthleteSportEntity, BodyMeasurementEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, InjuryEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TestSessionEntity, TrialEntity, WeekFrameEntity,
 } from '../db/entities'
 import { inHall } from '../db/hall'
 import { protocolParams } from '../http/tests'
 import { generateDemo } from './generate'
+import { generatePlans } from './plans'
+import { STANDARDS } from './stories'
 
 export const DEMO_SIGN_IN = { login: 'ruth', password: 'quayside-hall' }
 const ZONE = 'Europe/London'
-const SEED = 20
+const SEED = 4
 
 /** Loads Quayside Hall into an empty installation; false when there is a hall already. */
 export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise<boolean> {
@@ -30,6 +33,10 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
       await em.insert(ImplementUnitEntity, { ...at(today), id: u.id, kind: u.kind, label: u.label, retired: false })
       await em.insert(ImplementMeasurementEntity, { ...at(today), id: u.measurementId, unitId: u.id, sizeMm: u.sizeMm, enteredValue: u.sizeMm, enteredUnit: u.sizeMm === null ? null : 'mm', measuredOn: demo.athletes[0]!.joined })
     }
+    for (const s of STANDARDS) {
+      const unit = s.protocolId === 'hang_time' ? 's' : 'kg'
+      await em.insert(StandardEntity, { ...at(today), id: v7(), ...s, value: toSi(s.value, unit, protocolById(s.protocolId)!.unit)!, enteredValue: s.value, enteredUnit: unit })
+    }
     for (const a of demo.athletes) {
       const s = a.story
       await em.insert(AthleteEntity, {
@@ -41,6 +48,12 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
       if (s.injury) {
         const since = new Date(now.getTime() - s.injury.daysAgo * 86_400_000).toISOString().slice(0, 10)
         await em.insert(InjuryEntity, { ...at(since), id: v7(), athleteId: a.id, site: s.injury.site, side: s.injury.side, status: s.injury.status, since, note: '', advisedBy: s.injury.advisedBy, supersedesId: null })
+      }
+      const plans = generatePlans(seed, demo, a, today)
+      if (plans[0]) await em.insert(WeekFrameEntity, { ...at(plans[0].savedOn), id: v7(), athleteId: a.id, days: plans[0].frame })
+      for (const p of plans) {
+        await em.insert(PlanVersionEntity, { ...at(p.savedOn), id: p.id, athleteId: a.id, weekStart: p.weekStart, frame: p.frame, blocks: p.blocks, reason: '' } as never)
+        if (p.logs.length > 0) await em.insert(SetLogEntity, p.logs.map((l) => ({ ...at(l.on), id: l.id, athleteId: a.id, planVersionId: p.id, blockId: l.blockId, exerciseId: l.exerciseId, doneOn: l.on, hand: l.hand, setNo: l.set, loadKg: l.loadKg, enteredLoad: l.loadKg, enteredUnit: l.loadKg === null ? null : ('kg' as const), seconds: l.seconds, reps: l.reps, ended: l.ended as 'done', effort: l.effort, pain: l.pain, deviceAt: null, supersedesId: null })))
       }
       for (const t of a.sessions) {
         const stamp = { ...at(t.performedOn), recordedAt: new Date(t.performedAt) }

@@ -3,6 +3,7 @@ import type { InjurySiteId } from '@mano/core/catalogue/tissues'
 import type { LevelId } from '@mano/core/intake/record'
 import type { Side } from '@mano/core/measure/asymmetry'
 import type { Sex } from '@mano/core/hand/fit'
+import type { Place } from '@mano/core/plan/types'
 
 /** What a judge of the data should find, in words any reader of verdicts can check. */
 export type Expectation =
@@ -40,6 +41,8 @@ export interface Story {
     leftBehindPct: readonly [number, number]
     hang?: { seconds: number; gainPct: number }
   } | null
+  /** Days of the week (0 Monday) with their minutes, where they train, and how the sport loads the hands. */
+  week: { minutes: Readonly<Record<number, number>>; place: Place; sport: Readonly<Record<number, 0 | 1 | 2 | 3>>; heavyPull?: number } | null
   expects: readonly Expectation[]
 }
 
@@ -49,27 +52,47 @@ const hand = (length: number, span: number): Pick<Story, 'handLength' | 'handSpa
 export const STORIES: readonly Story[] = [
   { id: 'growing', what: 'a real and growing asymmetry', name: 'Dov Hartigan', sportId: 'grappler_jacket', sex: 'male', ageYears: 27, dominant: 'right', level: 'advanced', massKg: 81.4, ...hand(191, 222),
     tests: { everyDays: 14, lastDaysAgo: 2, forceKgf: 55, gainPct: 3, leftBehindPct: [5, 21], hang: { seconds: 62, gainPct: 12 } },
+    week: { minutes: { 0: 40, 3: 45, 5: 20 }, place: 'hall', sport: { 1: 2, 2: 1, 4: 2 } },
     expects: [{ ask: 'asymmetry', among: ['real', 'large'] }, { ask: 'consistent', is: true }] },
   { id: 'inside_error', what: 'a difference inside error', name: 'Mirela Stroud', sportId: 'boxer', sex: 'female', ageYears: 24, dominant: 'right', level: 'trained', massKg: 63.5, ...hand(176, 198),
     tests: { everyDays: 14, lastDaysAgo: 1, forceKgf: 38, gainPct: 6, leftBehindPct: [0.5, 0.5], hang: { seconds: 48, gainPct: 18 } },
+    week: { minutes: { 0: 45, 2: 30, 4: 45 }, place: 'hall', sport: { 1: 1, 3: 1, 5: 2 } },
     expects: [{ ask: 'asymmetry', among: ['inside-error'] }] },
   { id: 'dominance', what: 'normal dominance', name: 'Bram Achterley', sportId: 'thrower_shot_discus', sex: 'male', ageYears: 31, dominant: 'right', level: 'elite', massKg: 112, ...hand(204, 238),
     tests: { everyDays: 14, lastDaysAgo: 5, forceKgf: 66, gainPct: 4, leftBehindPct: [11, 11] },
+    week: { minutes: { 1: 40, 3: 20, 5: 40 }, place: 'hall', sport: { 0: 1, 2: 1, 4: 1 }, heavyPull: 1 },
     expects: [{ ask: 'asymmetry', among: ['real', 'large'] }, { ask: 'lean', is: 'as-dominance' }] },
   { id: 'plateau', what: 'a plateau', name: 'Ines Varrow', sportId: 'climber_boulder', sex: 'female', ageYears: 29, dominant: 'left', level: 'advanced', massKg: 58.2, ...hand(172, 196),
     tests: { everyDays: 8, lastDaysAgo: 3, forceKgf: 41, gainPct: 0, leftBehindPct: [-1, -1], hang: { seconds: 71, gainPct: 2 } },
+    week: { minutes: { 0: 40, 2: 20, 4: 40 }, place: 'hall', sport: { 1: 3, 3: 1, 5: 3 } },
     expects: [{ ask: 'trend', is: 'plateau' }] },
   { id: 'overdue', what: 'a retest overdue', name: 'Jonah Pell', sportId: 'obstacle_racer', sex: 'male', ageYears: 35, dominant: 'right', level: 'trained', massKg: 76, ...hand(188, 214),
     tests: { everyDays: 14, lastDaysAgo: 63, forceKgf: 49, gainPct: 5, leftBehindPct: [4, 4], hang: { seconds: 74, gainPct: 20 } },
+    week: { minutes: { 0: 30, 2: 25, 4: 30 }, place: 'bag', sport: { 6: 2 } },
     expects: [{ ask: 'stage', stage: 'tests', is: 'stale' }] },
   { id: 'caution', what: 'an active caution', name: 'Kaya Osei-Lund', sportId: 'thrower_hammer', sex: 'female', ageYears: 22, dominant: 'right', level: 'advanced', massKg: 79.5, ...hand(184, 210),
     injury: { site: 'thumb', side: 'right', status: 'active', daysAgo: 6, advisedBy: 'hall physiotherapist, hand clinic booked' },
     tests: { everyDays: 14, lastDaysAgo: 9, forceKgf: 44, gainPct: 5, leftBehindPct: [6, 6] },
+    week: { minutes: { 0: 30, 2: 30, 4: 30 }, place: 'hall', sport: { 1: 2, 3: 2 } },
     expects: [{ ask: 'caution', id: 'thumb_active' }] },
   { id: 'under_18', what: 'one under 18', name: 'Sunniva Teague', sportId: 'climber_route', sex: 'female', ageYears: 16, dominant: 'right', level: 'trained', massKg: 52.1, ...hand(168, 188), guardianConsent: true,
     tests: { everyDays: 14, lastDaysAgo: 4, forceKgf: 31, gainPct: 8, leftBehindPct: [3, 3], hang: { seconds: 55, gainPct: 25 } },
+    week: { minutes: { 1: 30, 4: 30, 6: 15 }, place: 'home', sport: { 0: 2, 2: 2, 5: 2 } },
     expects: [{ ask: 'caution', id: 'under_18' }, { ask: 'norms', refused: 'under-20' }] },
   { id: 'new', what: 'a new athlete without tests', name: 'Abel Quist', sportId: 'thrower_ball', sex: 'male', ageYears: 20, dominant: 'left', level: 'novice', massKg: 84, ...hand(0, 0),
     tests: null,
+    week: null,
     expects: [{ ask: 'stage', stage: 'tests', is: 'due' }, { ask: 'stage', stage: 'intake', is: 'due' }] },
+]
+
+/** The hall's own standards, by sport and level: invented, kgf or s. */
+export const STANDARDS: readonly { protocolId: string; sportId: string; level: LevelId; value: number }[] = [
+  { protocolId: 'dyno_seated', sportId: 'grappler_jacket', level: 'advanced', value: 56 },
+  { protocolId: 'dyno_seated', sportId: 'boxer', level: 'trained', value: 44 },
+  { protocolId: 'dyno_seated', sportId: 'thrower_shot_discus', level: 'elite', value: 64 },
+  { protocolId: 'dyno_seated', sportId: 'climber_boulder', level: 'advanced', value: 44 },
+  { protocolId: 'dyno_seated', sportId: 'obstacle_racer', level: 'trained', value: 54 },
+  { protocolId: 'dyno_seated', sportId: 'thrower_hammer', level: 'advanced', value: 48 },
+  { protocolId: 'hang_time', sportId: 'obstacle_racer', level: 'trained', value: 100 },
+  { protocolId: 'hang_time', sportId: 'grappler_jacket', level: 'advanced', value: 80 },
 ]

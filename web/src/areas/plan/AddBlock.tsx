@@ -1,0 +1,48 @@
+import { Modal } from '@mantine/core'
+import { useState } from 'react'
+import { v7 } from 'uuid'
+import { EXERCISES } from '@mano/core/catalogue/exercises'
+import { QUALITY_ALIASES, qualityById, type QualityId } from '@mano/core/catalogue/qualities'
+import { validate, type PlanContext } from '@mano/core/plan/rules'
+import { DAY_NAMES, type Block, type DayFrame } from '@mano/core/plan/types'
+import type { Hand } from '@mano/core/testing/session'
+import { Icon } from '../../hands/Icon'
+
+interface Props { day: number | null; frame: readonly DayFrame[]; context: PlanContext; blocks: readonly Block[]; weekStart: string; onClose: () => void; onAdd: (b: Block) => void }
+
+/** The library, searched by name or quality; each row says beforehand which rule it would break. */
+export function AddBlock({ day, ...rest }: Props) {
+  return <Modal opened={day !== null} onClose={rest.onClose} title={day === null ? '' : `Add to ${DAY_NAMES[day]}`} size="lg">{day !== null && <List day={day} {...rest} />}</Modal>
+}
+
+const MOST = 30
+
+function List({ day, frame, context, blocks, weekStart, onAdd }: Props & { day: number }) {
+  const [text, setText] = useState('')
+  const needle = text.trim().toLowerCase()
+  const alias = QUALITY_ALIASES[needle] ?? []
+  const found = EXERCISES.filter((e) => e.mode !== 'prep' && e.primary !== null && e.primary !== 'day').filter((e) => needle === '' || e.name.toLowerCase().includes(needle) || qualityById(e.primary as QualityId).name.toLowerCase().includes(needle) || alias.includes(e.primary as QualityId))
+  const before = new Set(validate({ weekStart, frame, blocks }, context).map((b) => b.says))
+  const rows = found.slice(0, MOST).map((e) => {
+    const hands: Hand[] = e.hands === 'both' ? ['both'] : ['left', 'right']
+    const block: Block = { id: v7(), day, exerciseId: e.id, sets: e.sets[0], dose: Math.round((e.dose.range[0] + e.dose.range[1]) / 2), hands, reason: 'Added by the coach.' }
+    return { e, block, breaks: validate({ weekStart, frame, blocks: [...blocks, block] }, context).find((b) => !before.has(b.says) && !b.rule.endsWith('_twice')) }
+  }).sort((a, b) => Number(a.breaks !== undefined) - Number(b.breaks !== undefined))
+  return (
+    <div className="change">
+      <label>Exercise or quality<input data-autofocus value={text} placeholder="pinch, hang, wrist …" onChange={(e) => setText(e.currentTarget.value)} /></label>
+      <ul className="library">
+        {rows.map(({ e, block, breaks }) => (
+          <li key={e.id}>
+            <button onClick={() => onAdd(block)} className={breaks?.kind ?? ''}>
+              <b>{e.name}</b><span className="s">{qualityById(e.primary as QualityId).name} · {e.level}</span>
+              {breaks && <small><Icon name={breaks.kind === 'safety' ? 'stop' : 'warn'} /> {breaks.says}</small>}
+            </button>
+          </li>
+        ))}
+        {found.length === 0 && <li className="blank">Nothing like that in the library</li>}
+        {found.length > MOST && <li className="note">{found.length - MOST} more: type a word</li>}
+      </ul>
+    </div>
+  )
+}

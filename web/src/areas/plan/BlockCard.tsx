@@ -1,0 +1,26 @@
+import { exerciseById } from '@mano/core/catalogue/exercises'
+import type { Breach } from '@mano/core/plan/rules'
+import { blockMinutes } from '@mano/core/plan/time'
+import type { Block } from '@mano/core/plan/types'
+import { Icon } from '../../hands/Icon'
+
+/** Sets by dose, as coaches write it: `4 × 20 s`. */
+export function doseWords(block: Pick<Block, 'exerciseId' | 'sets' | 'dose'>): string {
+  const unit = exerciseById(block.exerciseId)?.dose.unit ?? 's'
+  return `${block.sets} × ${block.dose}\u00A0${unit}`
+}
+
+/** A block on the board; the edges show which hands work. */
+export function BlockCard({ block, picked, breaches, onPick }: { block: Block; picked: boolean; breaches: readonly Breach[]; onPick: () => void }) {
+  const e = exerciseById(block.exerciseId)
+  if (!e) return null
+  const left = block.hands.some((h) => h !== 'right')
+  const right = block.hands.some((h) => h !== 'left')
+  return (
+    <button className={`card ${picked ? 'picked' : ''} ${left ? 'cl' : ''} ${right ? 'cr' : ''} ${breaches.length > 0 ? breaches[0]!.kind : ''}`} aria-pressed={picked} onClick={onPick}>
+      <span className="n">{doseWords(block)}<em>{Math.ceil(blockMinutes(block))} min</em></span>
+      <b>{e.name}</b>
+      {breaches.length > 0 && <small><Icon name={breaches[0]!.kind === 'safety' ? 'stop' : 'warn'} />{breaches[0]!.says}</small>}
+    </button>
+  )
+}

@@ -1,0 +1,45 @@
+import { exerciseById } from '@mano/core/catalogue/exercises'
+import { qualityById } from '@mano/core/catalogue/qualities'
+import type { Breach } from '@mano/core/plan/rules'
+import { blockMinutes } from '@mano/core/plan/time'
+import { DAY_NAMES, type Block } from '@mano/core/plan/types'
+import { Icon } from '../../hands/Icon'
+import { doseWords } from './BlockCard'
+
+interface Props { block: Block; breaches: readonly Breach[]; editable: boolean; onChange: (more: Partial<Block>) => void; onRemove: () => void }
+
+/** One block: why it is there, and everything that can be changed about it. */
+export function BlockPanel({ block, breaches, editable, onChange, onRemove }: Props) {
+  const e = exerciseById(block.exerciseId)!
+  const step = e.dose.unit === 's' ? 5 : 1
+  return (
+    <div className="block one-block">
+      <h2 className="h3">{e.name}</h2>
+      <p className="s">{doseWords(block)}, rest {e.restS}{'\u00A0'}s, {e.level}, {Math.ceil(blockMinutes(block))} min{e.primary && e.primary !== 'day' ? ` · ${qualityById(e.primary).name}` : ''}</p>
+      <p><b>Why:</b> {block.reason}</p>
+      {e.cue && <p className="note">Cue: {e.cue}.</p>}
+      {e.caution && <p className="note"><Icon name="warn" /> {e.caution}.</p>}
+      <ul className="breaches">{breaches.map((b, i) => <li key={i} className={b.kind}><Icon name={b.kind === 'safety' ? 'stop' : 'warn'} /><span>{b.says}.</span></li>)}</ul>
+      {editable && (
+        <div className="edit">
+          <Stepper label="Sets" value={block.sets} step={1} least={1} onChange={(sets) => onChange({ sets })} />
+          <Stepper label={`Dose, ${e.dose.unit}`} value={block.dose} step={step} least={1} onChange={(dose) => onChange({ dose })} />
+          <label>Day<select value={block.day} onChange={(x) => onChange({ day: Number(x.currentTarget.value) })}>{DAY_NAMES.map((d, i) => <option key={d} value={i}>{d}</option>)}</select></label>
+          {e.hands === 'each' && <label>Hands<select value={block.hands.join()} onChange={(x) => onChange({ hands: x.currentTarget.value.split(',') as Block['hands'] })}><option value="left,right">Both in turn</option><option value="left">Left only</option><option value="right">Right only</option></select></label>}
+          <button className="btn" onClick={onRemove}>Remove</button>
+        </div>
+      )}
+    </div>
+  )
+}
+
+function Stepper({ label, value, step, least, onChange }: { label: string; value: number; step: number; least: number; onChange: (v: number) => void }) {
+  return (
+    <div className="stepper" role="group" aria-label={label}>
+      <span>{label}</span>
+      <button className="btn small" aria-label={`Less: ${label}`} disabled={value - step < least} onClick={() => onChange(value - step)}>−</button>
+      <b className="n">{value}</b>
+      <button className="btn small" aria-label={`More: ${label}`} onClick={() => onChange(value + step)}>+</button>
+    </div>
+  )
+}

@@ -1,0 +1,17 @@
+import { useQuery } from '@tanstack/react-query'
+import type { PlanView } from '@mano/contract/plan'
+import { planContext } from '@mano/core/plan/context'
+import type { PlanContext } from '@mano/core/plan/rules'
+import { judgeBy } from '@mano/core/safety/cautions'
+import { safetyFacts } from '@mano/core/safety/facts'
+import { api } from '../../app/api'
+import { useAthletePage } from '../athlete/AthletePage'
+
+export const planKey = (id: string) => ['plan', id]
+export const usePlan = (id: string) => useQuery({ queryKey: planKey(id), queryFn: () => api.get<PlanView>(`/api/athletes/${id}/plan`) })
+
+/** What the validator knows of this athlete; the same facts as on the server. */
+export function usePlanContext(kit: readonly string[], weekStart: string): PlanContext {
+  const { athlete, me } = useAthletePage()
+  return planContext(judgeBy(safetyFacts(athlete, me.today, null, athlete.history)), new Set(kit), athlete.history.logs, weekStart)
+}

@@ -89,3 +89,10 @@ export async function startTest(page: Page): Promise<void> {
 export async function typeTrials(page: Page, values: readonly string[]): Promise<void> {
   for (const v of values) await page.keyboard.type(`${v}\n`)
 }
+
+/** Passes over the warm-up of a running session, up to its first set. */
+export async function pastWarmUp(page: Page): Promise<void> {
+  await expect(page.getByText('Warm-up and close')).toBeVisible()
+  while (await page.getByText('Warm-up and close').isVisible()) await page.getByRole('button', { name: 'Pass over' }).click()
+  await expect(page.getByText(/^Set 1 of/)).toBeVisible()
+}

@@ -4,7 +4,13 @@ import { conflict } from '../http/problem'
 /** Fields the server sets itself; a repeated send may differ in them. */
 const OURS = new Set(['recordedAt', 'actorKind', 'actorId', 'performedAt', 'performedOn', 'practice', 'deviceAt', 'updatedAt', 'protocolParams'])
 
-const comparable = (v: unknown): unknown => (v instanceof Date ? v.toISOString() : v && typeof v === 'object' ? JSON.stringify(Object.entries(v).sort()) : (v ?? null))
+/** One spelling whatever the order of keys: the database keeps its own. */
+function comparable(v: unknown): unknown {
+  if (v instanceof Date) return v.toISOString()
+  if (Array.isArray(v)) return JSON.stringify(v.map(comparable))
+  if (v && typeof v === 'object') return JSON.stringify(Object.entries(v).map(([k, x]) => [k, comparable(x)]).sort(([a], [b]) => (String(a) < String(b) ? -1 : 1)))
+  return v ?? null
+}
 
 /**
  * Inserts a row whose id is the idempotency key. A repeated send of the same content is one record; the same id with

@@ -15,7 +15,7 @@ import { STANDARDS } from './stories'
 
 export const DEMO_SIGN_IN = { login: 'ruth', password: 'quayside-hall' }
 const ZONE = 'Europe/London'
-const SEED = 4
+const SEED = 17
 
 /** Loads Quayside Hall into an empty installation; false when there is a hall already. */
 export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise<boolean> {
@@ -27,15 +27,16 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
   const passwordHash = await hashPassword(DEMO_SIGN_IN.password)
   await inHall(app, hallId, async (em) => {
     const at = (on: string) => ({ hallId, actorKind: 'demo' as const, actorId: null, recordedAt: new Date(`${on}T12:00:00Z`) })
+    const opened = demo.athletes[0]!.joined
     await em.insert(HallEntity, { id: hallId, name: 'Quayside Hall', timeZone: ZONE, createdAt: now })
-    await em.insert(AccountEntity, { ...at(today), id: v7(), login: DEMO_SIGN_IN.login, name: 'Ruth Amsel', role: 'coach', passwordHash })
+    await em.insert(AccountEntity, { ...at(opened), id: v7(), login: DEMO_SIGN_IN.login, name: 'Ruth Amsel', role: 'coach', passwordHash })
     for (const u of demo.units) {
-      await em.insert(ImplementUnitEntity, { ...at(today), id: u.id, kind: u.kind, label: u.label, retired: false })
-      await em.insert(ImplementMeasurementEntity, { ...at(today), id: u.measurementId, unitId: u.id, sizeMm: u.sizeMm, enteredValue: u.sizeMm, enteredUnit: u.sizeMm === null ? null : 'mm', measuredOn: demo.athletes[0]!.joined })
+      await em.insert(ImplementUnitEntity, { ...at(opened), id: u.id, kind: u.kind, label: u.label, retired: false })
+      await em.insert(ImplementMeasurementEntity, { ...at(opened), id: u.measurementId, unitId: u.id, sizeMm: u.sizeMm, enteredValue: u.sizeMm, enteredUnit: u.sizeMm === null ? null : 'mm', measuredOn: opened })
     }
     for (const s of STANDARDS) {
       const unit = s.protocolId === 'hang_time' ? 's' : 'kg'
-      await em.insert(StandardEntity, { ...at(today), id: v7(), ...s, value: toSi(s.value, unit, protocolById(s.protocolId)!.unit)!, enteredValue: s.value, enteredUnit: unit })
+      await em.insert(StandardEntity, { ...at(opened), id: v7(), ...s, value: toSi(s.value, unit, protocolById(s.protocolId)!.unit)!, enteredValue: s.value, enteredUnit: unit })
     }
     for (const a of demo.athletes) {
       const s = a.story

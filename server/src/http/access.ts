@@ -38,6 +38,7 @@ export const ACCESS = {
   'POST /api/athletes/:athleteId/draft': COACH,
   'POST /api/athletes/:athleteId/plans': COACH,
   'POST /api/athletes/:athleteId/logs': STAFF,
+  'POST /api/athletes/:athleteId/observations': STAFF,
   'GET /api/kit': STAFF,
   'POST /api/kit': COACH,
   'GET /api/imports': STAFF,

@@ -1,4 +1,5 @@
 import { v7 } from 'uuid'
+import { observationBody } from '@mano/contract/tests'
 import { draftBody, frameBody, logBody, planBody, standardBody, type GapsView, type PlanBody, type PlanView } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
@@ -12,7 +13,7 @@ import { buildSeries } from '@mano/core/review/series'
 import { blockedBy, cautionLine, isFinal } from '@mano/core/safety/cautions'
 import { toSi } from '@mano/core/units/convert'
 import { localDateOf } from '@mano/core/units/dates'
-import { CurrentSetLogView, PlanVersionEntity, SetLogEntity, StandardEntity, WeekFrameEntity, type Athlete } from '../db/entities'
+import { CurrentSetLogView, ObservationEntity, PlanVersionEntity, SetLogEntity, StandardEntity, WeekFrameEntity, type Athlete } from '../db/entities'
 import { insertOnce } from '../db/once'
 import { judgeFor, loadHistory, loadParts, loadSessions, planVersions } from '../db/read'
 import { athleteOr404 } from './athletes'
@@ -101,6 +102,13 @@ export function mountPlan(api: Api): void {
     }
     await insertOnce(call.em, PlanVersionEntity, { ...call.actor, ...b, athleteId: athlete.id })
     return created({ id: b.id })
+  })
+
+  api.on('POST /api/athletes/:athleteId/observations', async (call) => {
+    const athlete = await athleteOr404(call)
+    const body = await bodyOf(observationBody, call)
+    await insertOnce(call.em, ObservationEntity, { ...call.actor, ...body, symptom: body.symptom as never, athleteId: athlete.id, sessionId: null })
+    return created({ id: body.id })
   })
 
   api.on('POST /api/athletes/:athleteId/logs', async (call) => {

@@ -4,8 +4,6 @@ import { CrashPage, LostPage } from './Trouble'
 
 const stage = (path: string, load: () => Promise<{ default: React.ComponentType }>): RouteObject => ({ path, lazy: async () => ({ Component: (await load()).default }) })
 
-const notBuilt = (path: string) => stage(path, () => import('../areas/athlete/NotBuilt'))
-
 export const router = createBrowserRouter([
   {
     path: '/',
@@ -26,7 +24,7 @@ export const router = createBrowserRouter([
           stage('tests/:sessionId', () => import('../areas/tests/TestSession')),
           stage('gaps', () => import('../areas/gaps/Gaps')),
           stage('plan', () => import('../areas/plan/Plan')),
-          notBuilt('floor'),
+          stage('floor', () => import('../areas/floor/Floor')),
           stage('review', () => import('../areas/review/Review')),
         ],
       },
@@ -35,4 +33,5 @@ export const router = createBrowserRouter([
       { path: '*', Component: LostPage },
     ],
   },
+  { path: '/floor/:athleteId', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/FloorRun')).default }) },
 ])

@@ -10,6 +10,7 @@ import { useUnits } from '../../app/units'
 import { Chip } from '../../hands/marks'
 import type { IconName } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
+import { Done } from './Done'
 import { LeanOverTime } from './LeanOverTime'
 import { Norms } from './Norms'
 import { TrendPair } from './TrendPair'
@@ -21,7 +22,7 @@ export default function Review() {
   const tests = useTests(athlete.id)
   if (tests.error && !tests.data) return <Failed error={tests.error} retry={() => void tests.refetch()} />
   const series = buildSeries(tests.data ?? [])
-  if (tests.isSuccess && series.length === 0) {
+  if (tests.isSuccess && series.length === 0 && athlete.history.logs.length === 0) {
     return <main className="trouble"><h2>Nothing to review yet</h2><p className="s">A first test gives a verdict on the two hands; from the second on they are seen over time.</p><Link className="btn pri" to={`/athletes/${athlete.id}/tests`}>Start a test</Link></main>
   }
   const sided = series.filter((s) => s.protocol.hands === 'each')
@@ -29,6 +30,7 @@ export default function Review() {
     <main className="cols review">
       <section>
         {series.map((s) => <SeriesPanel key={s.key} series={s} many={series.filter((x) => x.protocol.id === s.protocol.id).length > 1} />)}
+        <Done />
         <p className="legend"><span><i className="band" />Within error of the first test</span><span><i className="dot full" />Change beyond error</span><span><i className="dot" />Could be error</span><span><i className="dot dash" />Practice, not counted</span></p>
       </section>
       <aside>

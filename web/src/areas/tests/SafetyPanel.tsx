@@ -8,7 +8,7 @@ import type { Hand } from '@mano/core/testing/session'
 import { Icon } from '../../hands/Icon'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
-import { useOutbox } from './outbox'
+import { useOutbox } from '../../app/outbox'
 
 interface Props { session: SessionView; hands: readonly Hand[]; stops: readonly { hand: Hand; by: readonly ActiveCaution[] }[] }
 

@@ -13,7 +13,7 @@ import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { Chip } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
-import { useOutbox } from './outbox'
+import { useOutbox } from '../../app/outbox'
 import { CorrectTrial, StrikeTrial } from './TrialChange'
 
 interface Props {

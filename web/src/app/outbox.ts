@@ -1,15 +1,23 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
+import type { LogBody } from '@mano/contract/plan'
 import type { ObservationBody, SessionView, TrialBody } from '@mano/contract/tests'
 import type { Trial } from '@mano/core/testing/session'
-import { api, ApiProblem, failureText, queryClient } from '../../app/api'
-import { keys } from '../../app/data'
+import { api, ApiProblem, failureText, queryClient } from './api'
+import { keys } from './data'
 
-/** Something noted in a test that the server has not confirmed. Its id makes a repeated send harmless. */
-export type Unsent = { athleteId: string; sessionId: string } & (
-  | { kind: 'trial'; body: TrialBody; value: number }
-  | { kind: 'observation'; body: ObservationBody }
+/** Something noted in a test or on the floor that the server has not confirmed. Its id makes a repeated send harmless. */
+export type Unsent = { athleteId: string } & (
+  | { kind: 'trial'; sessionId: string; body: TrialBody; value: number }
+  | { kind: 'observation'; sessionId: string | null; body: ObservationBody }
+  | { kind: 'log'; body: LogBody }
 )
+
+function addressOf(u: Unsent): string {
+  if (u.kind === 'log') return `/api/athletes/${u.athleteId}/logs`
+  if (u.kind === 'trial') return `/api/tests/${u.sessionId}/trials`
+  return u.sessionId === null ? `/api/athletes/${u.athleteId}/observations` : `/api/tests/${u.sessionId}/observations`
+}
 
 interface Outbox {
   waiting: Unsent[]
@@ -48,7 +56,7 @@ export async function flush(): Promise<void> {
     for (let item = useOutbox.getState().waiting[0]; item; item = useOutbox.getState().waiting[0]) {
       const sent: Unsent = item
       try {
-        await api.post(`/api/tests/${sent.sessionId}/${sent.kind === 'trial' ? 'trials' : 'observations'}`, sent.body)
+        await api.post(addressOf(sent), sent.body)
         confirm(sent)
       } catch (error) {
         const final = error instanceof ApiProblem && error.problem.status < 500 && error.problem.status !== 401
@@ -70,13 +78,13 @@ window.addEventListener('online', () => void flush())
 
 /** Puts a confirmed item into what is shown, so nothing flickers until the next read. */
 function confirm(item: Unsent): void {
-  queryClient.setQueryData<SessionView[]>(keys.tests(item.athleteId), (all) => all?.map((s) => (s.id === item.sessionId ? withUnsent(s, [item]) : s)))
+  if (item.kind !== 'log') queryClient.setQueryData<SessionView[]>(keys.tests(item.athleteId), (all) => all?.map((s) => (s.id === item.sessionId ? withUnsent(s, [item]) : s)))
   void queryClient.invalidateQueries({ queryKey: keys.athlete(item.athleteId) })
 }
 
 /** A session with what is still on its way. */
 export function withUnsent(session: SessionView, waiting: readonly Unsent[]): SessionView {
-  const own = waiting.filter((w) => w.sessionId === session.id)
+  const own = waiting.filter((w) => w.kind !== 'log' && w.sessionId === session.id)
   const trials = own.flatMap((w): Trial[] => (w.kind === 'trial' && !session.trials.some((t) => t.id === w.body.id)
     ? [{ id: w.body.id, hand: w.body.hand, ordinal: w.body.ordinal, value: w.value, enteredValue: w.body.enteredValue, enteredUnit: w.body.enteredUnit, pain: w.body.pain, recordedAt: w.body.deviceAt ?? '', struck: null, correction: null }]
     : []))

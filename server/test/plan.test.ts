@@ -1,0 +1,116 @@
+import { v7 } from 'uuid'
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import type { AthleteView, RosterRow } from '@mano/contract/athletes'
+import type { GapsView, PlanView } from '@mano/contract/plan'
+import { DEFAULT_FRAME, type Block, type DayFrame } from '@mano/core/plan/types'
+import { addAthlete, hall, NOW, rig, tested, TODAY, type Rig, type Staff } from './hall'
+
+let r: Rig
+let own: Staff
+let athleteId: string
+const WEEK = '2026-11-23'
+const frame: DayFrame[] = DEFAULT_FRAME.map((d) => ({ ...d, minutes: 60 }))
+
+beforeAll(async () => {
+  r = await rig()
+  own = await hall(r, 'ruth')
+})
+afterAll(() => r.close())
+beforeEach(async () => {
+  r.now.at = NOW
+  athleteId = await addAthlete(own.agent)
+})
+
+const draft = async () => ((await own.agent.post(`/api/athletes/${athleteId}/draft`).send({ weekStart: WEEK, frame }).expect(200)).body as { blocks: Block[] }).blocks
+const plan = (blocks: Block[], more: object = {}) => ({ id: v7(), weekStart: WEEK, frame, blocks, reason: '', ...more })
+const save = async (body: object, status = 201) => (await own.agent.post(`/api/athletes/${athleteId}/plans`).send(body).expect(status)).body as Record<string, never>
+const block = (exerciseId: string, day = 2, sets = 2): Block => ({ id: v7(), day, exerciseId, sets, dose: 10, hands: ['left', 'right'], reason: 'by hand' })
+const log = (planVersionId: string, b: Block, more: object = {}) => ({ id: v7(), planVersionId, blockId: b.id, exerciseId: b.exerciseId, hand: 'left', set: 1, load: 33, loadUnit: 'lb', seconds: 12, reps: null, ended: 'done', effort: 7, pain: 0, deviceAt: null, supersedesId: null, ...more })
+const send = (body: object, status = 201) => own.agent.post(`/api/athletes/${athleteId}/logs`).send(body).expect(status)
+const view = async () => (await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteView
+const stage = async (id: string) => (await view()).stages.find((s) => s.stage === id)!
+
+describe('a plan', () => {
+  it('is drafted, saved as frozen versions, and the newest of a week is shown', async () => {
+    const blocks = await draft()
+    expect(blocks.length).toBeGreaterThanOrEqual(6)
+    const first = plan(blocks)
+    await save(first)
+    await save(first)
+    await save({ ...first, blocks: blocks.slice(1) }, 409)
+    await save(plan(blocks.slice(0, -1), { reason: 'shorter' }))
+    const { versions } = (await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView
+    expect(versions).toMatchObject([{ weekStart: WEEK, number: 2, reason: 'shorter' }])
+    expect(await stage('plan')).toMatchObject({ state: 'done', word: 'Week of' })
+  })
+  it('never breaks a safety rule, and a practice rule only with a word', async () => {
+    const two = [block('spring_low', 1), block('spring_low', 2)]
+    expect((await save(plan(two, { reason: 'I want it' }), 422))['detail']).toContain('48 h')
+    const alone = [block('pinch_hold')]
+    expect(JSON.stringify(await save(plan(alone), 400))).toContain('extension on 0 of 2 days')
+    await save(plan(alone, { reason: 'first week' }))
+  })
+  it.each([['weekStart', '2026-11-24'], ['frame', []], ['blocks', [{ ...block('pinch_hold'), exerciseId: 'juggling' }]], ['blocks', [{ ...block('pinch_hold'), sets: 0 }]]])('refuses a wrong %s', async (field, value) => { await save(plan([], { [field]: value }), 400) })
+  it('the frame is kept for the weeks to come', async () => {
+    await own.agent.post(`/api/athletes/${athleteId}/frames`).send({ id: v7(), days: frame }).expect(201)
+    expect(((await own.agent.get(`/api/athletes/${athleteId}/plan`)).body as PlanView).frame).toEqual(frame)
+  })
+})
+
+describe('the log', () => {
+  it('keeps a set as entered and in kilograms, once', async () => {
+    const b = block('pinch_hold')
+    const p = plan([b], { reason: 'x' })
+    await save(p)
+    const body = log(p.id, b)
+    await send(body)
+    await send(body)
+    await send({ ...body, seconds: 20 }, 409)
+    const { logs } = (await view()).history
+    expect(logs).toHaveLength(1)
+    expect(logs[0]).toMatchObject({ blockId: b.id, hand: 'left', seconds: 12, on: TODAY })
+    expect(logs[0]!.loadKg).toBeCloseTo(33 * 0.45359237, 9)
+    expect(await stage('floor')).toMatchObject({ state: 'done' })
+  })
+  it.each([[{ load: -1 }], [{ pain: 11 }], [{ seconds: -2 }], [{ ended: 'bored' }], [{ effort: 0 }]])('refuses %o', async (wrong) => {
+    const b = block('pinch_hold')
+    const p = plan([b], { reason: 'x' })
+    await save(p)
+    await send(log(p.id, b, wrong), 400)
+    expect((await view()).history.logs).toEqual([])
+  })
+  it('pain 4 shows on the roster and makes the next plan of that tissue need a word', async () => {
+    const b = block('pinch_hold')
+    const p = plan([b], { reason: 'x' })
+    await save(p)
+    await send(log(p.id, b, { pain: 4, ended: 'pain' }))
+    const row = ((await own.agent.get('/api/athletes')).body as RosterRow[]).find((a) => a.id === athleteId)!
+    expect(row.call).toMatchObject({ need: 'act', alarm: true, stage: 'plan', why: expect.stringContaining('Pain over 3 last time, left hand: ') })
+    const blocks = await draft()
+    expect(JSON.stringify(await save(plan([...blocks, { ...block('pinch_hold', 4), hands: ['left'] }]), 400))).toContain('Pain over 3 last time (left hand)')
+  })
+  it('a symptom on the floor stops that hand at once, in tests too', async () => {
+    const b = block('pinch_hold')
+    const p = plan([b], { reason: 'x' })
+    await save(p)
+    await own.agent.post(`/api/athletes/${athleteId}/observations`).send({ id: v7(), hand: 'left', pain: null, symptom: 'numbness', note: '' }).expect(201)
+    await send(log(p.id, b), 422)
+    await send(log(p.id, b, { hand: 'right' }))
+    await save(plan([{ ...block('pinch_hold', 4), hands: ['left'] }], { reason: 'anyway' }), 422)
+  })
+})
+
+describe('gaps', () => {
+  it('standards are the hall\'s, newest first, and bad ones are refused', async () => {
+    const standard = (value: number, unit = 'kg') => ({ id: v7(), protocolId: 'dyno_seated', sportId: 'boxer', level: 'trained', enteredValue: value, enteredUnit: unit })
+    await own.agent.post('/api/standards').send(standard(900)).expect(400)
+    await own.agent.post('/api/standards').send(standard(40)).expect(201)
+    r.now.at = '2026-11-25T11:00:00.000Z'
+    await own.agent.post('/api/standards').send(standard(100, 'lb')).expect(201)
+    await tested(own.agent, athleteId)
+    const { standards, squad } = (await own.agent.get(`/api/athletes/${athleteId}/gaps`).expect(200)).body as GapsView
+    expect(standards).toHaveLength(1)
+    expect(standards[0]!.value).toBeCloseTo(444.82216152605, 8)
+    expect(squad['dyno_seated']).toHaveLength(1)
+  })
+})

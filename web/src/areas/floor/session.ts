@@ -1,0 +1,66 @@
+import { create } from 'zustand'
+import { persist } from 'zustand/middleware'
+import type { LogBody } from '@mano/contract/plan'
+import type { Hand } from '@mano/core/testing/session'
+
+export type Phase = 'ready' | 'work' | 'log' | 'rest' | 'pain' | 'done'
+
+/** A session on the floor; instants are this device's clock, so a reload goes on where it was. */
+export interface FloorSession {
+  athleteId: string
+  planVersionId: string
+  on: string
+  index: number
+  phase: Phase
+  /** When the phase began, ms. */
+  since: number
+  /** How long the last try worked, s. */
+  workedS: number
+  /** Rest is over at, ms. */
+  restUntil: number
+  /** When a hand of a block last ended its try, ms. */
+  ended: Record<string, number>
+  /** Load last used for an exercise, kg. */
+  loads: Record<string, number | null>
+  logs: LogBody[]
+  /** Symptoms noted in this session: they hold the hand at once. */
+  symptoms: { hand: Hand; pain: null; symptom: string }[]
+}
+
+interface Floor {
+  session: FloorSession | null
+  begin: (s: Pick<FloorSession, 'athleteId' | 'planVersionId' | 'on'>) => void
+  change: (more: Partial<FloorSession>) => void
+  leave: () => void
+}
+
+export const useFloor = create<Floor>()(
+  persist(
+    (set) => ({
+      session: null,
+      begin: (s) => set({ session: { ...s, index: 0, phase: 'ready', since: Date.now(), workedS: 0, restUntil: 0, ended: {}, loads: {}, logs: [], symptoms: [] } }),
+      change: (more) => set((f) => (f.session ? { session: { ...f.session, ...more } } : f)),
+      leave: () => set({ session: null }),
+    }),
+    { name: 'mano-floor' },
+  ),
+)
+
+let sound: AudioContext | null = null
+
+/** A short tone at a change; silent where the browser has no sound. */
+export function beep(high = false): void {
+  try {
+    sound ??= new AudioContext()
+    const tone = sound.createOscillator()
+    const gain = sound.createGain()
+    tone.frequency.value = high ? 1180 : 740
+    gain.gain.setValueAtTime(0.25, sound.currentTime)
+    gain.gain.exponentialRampToValueAtTime(0.001, sound.currentTime + 0.18)
+    tone.connect(gain).connect(sound.destination)
+    tone.start()
+    tone.stop(sound.currentTime + 0.2)
+  } catch {
+    // No sound here: the words and the screen say the same.
+  }
+}

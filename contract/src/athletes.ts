@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { INJURY_SITES } from '@mano/core/catalogue/tissues'
 import { SPORTS } from '@mano/core/catalogue/sports'
-import type { InjuryStatus } from '@mano/core/catalogue/cautions'
+import { HEALTH_FLAGS, type InjuryStatus } from '@mano/core/catalogue/cautions'
 import type { EntryUnit } from '@mano/core/catalogue/protocols'
 import { BODY_MEASURES, LEVELS, birthDateProblem, type BodyMeasureId } from '@mano/core/intake/record'
 import type { SetLog } from '@mano/core/review/load'
@@ -27,6 +27,7 @@ export const profileShape = {
   dominantHand: maybeOneOf(['left', 'right'] as const, 'the dominant hand'),
   level: oneOf(LEVELS.map((l) => l.id), 'the level'),
   guardianConsent: flag(),
+  healthFlags: yup.array().of(oneOf(HEALTH_FLAGS, 'the flag')).max(4).required('the flags are missing'),
   note: optionalLine(2000),
 }
 export const profileBody = yup.object(profileShape).exact('a field is not known')

@@ -76,7 +76,7 @@ describe('another hall', () => {
     await other.agent.post(`/api/athletes/${athleteId}/tests`).send(await sessionFor(own.agent)).expect(404)
   })
   it('an id in use elsewhere is a conflict that tells nothing', async () => {
-    const reply = await other.agent.post('/api/athletes').send({ id: ids.athleteId, sportEntryId: v7(), sportId: 'boxer', name: 'X', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardianConsent: false, note: '' })
+    const reply = await other.agent.post('/api/athletes').send({ id: ids.athleteId, sportEntryId: v7(), sportId: 'boxer', name: 'X', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardianConsent: false, healthFlags: [], note: '' })
     expect(reply.status).toBe(409)
     expect(JSON.stringify(reply.body)).not.toContain('Castellane')
   })

@@ -55,7 +55,7 @@ export async function signIn(r: Rig, login: string, password = PASSWORD): Promis
 }
 
 export const athlete = (more: Record<string, unknown> = {}) => ({
-  id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-05-01', sexForNorms: 'male', dominantHand: 'right', level: 'trained', guardianConsent: false, note: '', ...more,
+  id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-05-01', sexForNorms: 'male', dominantHand: 'right', level: 'trained', guardianConsent: false, healthFlags: [], note: '', ...more,
 })
 
 export async function addAthlete(agent: Agent, more: Record<string, unknown> = {}): Promise<string> {

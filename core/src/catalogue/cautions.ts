@@ -24,6 +24,10 @@ export const DAY_FLAGS = [
 ] as const
 export type DayFlagId = (typeof DAY_FLAGS)[number]['id']
 
+/** Flags that stay with the athlete, asked at intake; the others are of a day. */
+export const HEALTH_FLAGS = ['blood_pressure', 'restriction_supervised'] as const satisfies readonly DayFlagId[]
+export type HealthFlagId = (typeof HEALTH_FLAGS)[number]
+
 export type InjuryStatus = 'active' | 'settling' | 'settled'
 
 export type Trigger =

@@ -41,6 +41,8 @@ const OFF_EMPHASIS = 0.5
 const LIGHT = 0.3
 /** Value of coverage up to half the target, up to it, and up to one and a half of it. */
 const SLOPES = [1.2, 0.8, 0.2] as const
+/** Tags a draft never reaches for by itself: the coach adds such work by hand. */
+const BY_HAND_ONLY = ['valgus', 'negative', 'restriction'] as const
 /** Worth a minute must give, so that time is not filled for its own sake. */
 const LEAST_WORTH = 0.004
 
@@ -92,7 +94,7 @@ function extensors(input: DraftInput, choices: Choices, quality: 'finger_ext' | 
 function usable(input: DraftInput, day: number): { e: Exercise; block: Block }[] {
   const { place } = input.frame[day]!
   return EXERCISES.flatMap((e) => {
-    if (e.mode === 'prep' || e.primary === null || e.primary === 'day' || kitFor(e, place, input.context.kit) === null) return []
+    if (e.mode === 'prep' || e.primary === null || e.primary === 'day' || BY_HAND_ONLY.some((t) => e.tags.includes(t)) || kitFor(e, place, input.context.kit) === null) return []
     const asked: Hand[] = e.hands === 'both' ? ['both'] : ['left', 'right']
     const hands = asked.filter((hand) => blockedBy(input.context.judge, { kind: 'exercise', exercise: e, hand }).length === 0)
     if (hands.length === 0) return []

@@ -1,4 +1,4 @@
-import type { InjuryStatus, SymptomId } from '../catalogue/cautions'
+import type { DayFlagId, HealthFlagId, InjuryStatus, SymptomId } from '../catalogue/cautions'
 import { exerciseById } from '../catalogue/exercises'
 import { protocolById } from '../catalogue/protocols'
 import { QUALITY_IDS, type QualityId } from '../catalogue/qualities'
@@ -12,6 +12,7 @@ import type { SafetyFacts } from './cautions'
 export interface AthleteRecord {
   birthDate: LocalDate | null
   level: LevelId
+  healthFlags: readonly HealthFlagId[]
   injuries: readonly { site: InjurySiteId; side: Hand; status: InjuryStatus; clearedBy: string | null }[]
   symptoms: readonly { hand: Hand; symptom: string | null; clearedBy: string | null }[]
 }
@@ -31,8 +32,8 @@ export interface UnderWay { trials: readonly Noted[]; observations: readonly (No
 
 const NOTHING: History = { logs: [], tests: [] }
 
-/** Facts from an athlete's record and history and, inside a test or session, from what was noted in it so far. */
-export function safetyFacts(record: AthleteRecord, today: LocalDate, underWay: UnderWay | null, history: History = NOTHING): SafetyFacts {
+/** Facts from an athlete's record and history, the flags of the day and, inside a test or session, what was noted in it so far. */
+export function safetyFacts(record: AthleteRecord, today: LocalDate, underWay: UnderWay | null, history: History = NOTHING, dayFlags: readonly DayFlagId[] = []): SafetyFacts {
   const noted = underWay?.observations ?? []
   return {
     today,
@@ -43,7 +44,7 @@ export function safetyFacts(record: AthleteRecord, today: LocalDate, underWay: U
       ...noted.filter((o) => o.symptom !== null && !record.symptoms.some((s) => s.hand === o.hand && s.symptom === o.symptom)).map((o) => ({ hand: o.hand, symptom: o.symptom as SymptomId, cleared: false })),
     ],
     pains: [...noted, ...(underWay?.trials ?? [])].flatMap((o) => (o.pain === null ? [] : [{ hand: o.hand, pain: o.pain }])),
-    flags: [],
+    flags: [...record.healthFlags, ...dayFlags],
     recentPain: recentPain(history.logs),
     weeksWith: record.level === 'novice' ? weeksWith(history, today) : Object.fromEntries(QUALITY_IDS.map((q) => [q, Infinity])),
   }

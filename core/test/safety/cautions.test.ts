@@ -63,7 +63,7 @@ describe('age and day', () => {
 })
 
 describe('facts from the record', () => {
-  const record = { birthDate: '2000-01-01', level: 'trained' as const, injuries: [], symptoms: [{ hand: 'left' as const, symptom: 'pop', clearedBy: 'clinic' }] }
+  const record = { birthDate: '2000-01-01', level: 'trained' as const, healthFlags: [], injuries: [], symptoms: [{ hand: 'left' as const, symptom: 'pop', clearedBy: 'clinic' }] }
   it('a symptom noted in the running test counts once and at once', () => {
     const session = { trials: [{ hand: 'left' as const, pain: 1 }], observations: [{ hand: 'right' as const, pain: null, symptom: 'numbness' }, { hand: 'left' as const, pain: 4, symptom: null }] }
     const facts = safetyFacts(record, '2026-11-25', session)

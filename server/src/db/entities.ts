@@ -1,5 +1,5 @@
 import { EntitySchema, type EntitySchemaColumnOptions } from 'typeorm'
-import type { InjuryStatus, SymptomId } from '@mano/core/catalogue/cautions'
+import type { HealthFlagId, InjuryStatus, SymptomId } from '@mano/core/catalogue/cautions'
 import type { EntryUnit } from '@mano/core/catalogue/protocols'
 import type { InjurySiteId } from '@mano/core/catalogue/tissues'
 import type { BodyMeasureId, LevelId } from '@mano/core/intake/record'
@@ -17,7 +17,7 @@ export interface Hall { id: string; name: string; timeZone: string; createdAt: D
 export interface Account extends Row { login: string; name: string; role: 'coach' | 'assistant'; passwordHash: string }
 export interface Athlete extends Row {
   name: string; birthDate: string | null; sexForNorms: Sex | null; dominantHand: Side | null; level: LevelId
-  guardianConsent: boolean; note: string; updatedAt: Date
+  guardianConsent: boolean; healthFlags: HealthFlagId[]; note: string; updatedAt: Date
 }
 export interface AthleteSport extends Row { athleteId: string; sportId: string; sportVersion: number; since: string }
 export interface BodyMeasurementRow extends Row {
@@ -96,7 +96,7 @@ const trial: Columns = {
 export const HallEntity = new EntitySchema<Hall>({ name: 'Hall', tableName: 'hall', columns: named({ id: { type: 'uuid', primary: true }, name: text(), timeZone: text(), createdAt: instant() }) as never })
 export const AccountEntity = table<Account>('Account', { login: text(), name: text(), role: text(), passwordHash: text() })
 export const AthleteEntity = table<Athlete>('Athlete', {
-  name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardianConsent: column('boolean'), note: text(), updatedAt: instant(),
+  name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardianConsent: column('boolean'), healthFlags: column('jsonb'), note: text(), updatedAt: instant(),
 })
 export const AthleteSportEntity = table<AthleteSport>('AthleteSport', { athleteId: uuid(), sportId: text(), sportVersion: column('integer'), since: day() })
 export const BodyMeasurementEntity = table<BodyMeasurementRow>('BodyMeasurement', measurement)

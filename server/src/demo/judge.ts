@@ -36,7 +36,7 @@ export function meets(expectation: Expectation, athlete: DemoAthlete, today: Loc
     case 'caution': {
       const i = athlete.story.injury
       const injuries = i ? [{ site: i.site, side: i.side, status: i.status, clearedBy: null }] : []
-      return judgeBy(safetyFacts({ birthDate: athlete.birthDate, level: athlete.story.level, injuries, symptoms: [] }, today, null)).active.some((c) => c.caution.id === expectation.id)
+      return judgeBy(safetyFacts({ birthDate: athlete.birthDate, level: athlete.story.level, healthFlags: [], injuries, symptoms: [] }, today, null)).active.some((c) => c.caution.id === expectation.id)
     }
     case 'norms': {
       const newest = sessions.filter((s) => s.protocolId === 'dyno_seated').at(-1)

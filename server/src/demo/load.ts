@@ -42,7 +42,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
       const s = a.story
       await em.insert(AthleteEntity, {
         ...at(a.joined), id: a.id, name: s.name, birthDate: a.birthDate, sexForNorms: s.sex, dominantHand: s.dominant, level: s.level,
-        guardianConsent: s.guardianConsent ?? false, note: '', updatedAt: now,
+        guardianConsent: s.guardianConsent ?? false, healthFlags: [], note: '', updatedAt: now,
       })
       await em.insert(AthleteSportEntity, { ...at(a.joined), id: v7(), athleteId: a.id, sportId: s.sportId, sportVersion: 1, since: a.joined })
       for (const m of a.measures) await em.insert(BodyMeasurementEntity, { ...at(m.on), id: m.id, athleteId: a.id, measure: m.measure, hand: m.hand, value: m.value, enteredValue: m.value, enteredUnit: m.unit, measuredOn: m.on, supersedesId: null })

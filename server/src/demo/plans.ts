@@ -40,7 +40,7 @@ export function generatePlans(seed: number, hall: DemoHall, athlete: DemoAthlete
     const savedOn = back === 0 && addDays(weekStart, -1) < today ? addDays(weekStart, -1) : addDays(weekStart, -2)
     const seen = athlete.sessions.filter((s) => s.performedOn <= savedOn)
     const known = injuries.filter((i) => i.since <= (back === 0 ? today : savedOn))
-    const facts = safetyFacts({ birthDate: athlete.birthDate, level: story.level, injuries: known, symptoms: [] }, weekStart, null, { logs, tests: seen })
+    const facts = safetyFacts({ birthDate: athlete.birthDate, level: story.level, healthFlags: [], injuries: known, symptoms: [] }, weekStart, null, { logs, tests: seen })
     const rows = gapMap({ sportId: story.sportId, level: story.level, series: buildSeries(seen), standards, squad: {}, today: weekStart })
     const { blocks } = draftWeek({ weekStart, frame, wants: wantsOf(rows), context: planContext(judgeBy(facts), kit, logs, weekStart), newId: () => id(weekStart) })
     const done = logWeek(random, id, weekStart, blocks, today)

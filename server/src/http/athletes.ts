@@ -85,7 +85,7 @@ export function mountAthletes(api: Api): void {
     const history = await loadHistory(call.em, athlete.id)
     return ok({
       id: athlete.id, name: athlete.name, birthDate: athlete.birthDate, sexForNorms: athlete.sexForNorms, dominantHand: athlete.dominantHand, level: athlete.level,
-      guardianConsent: athlete.guardianConsent, note: athlete.note, ...parts, history,
+      guardianConsent: athlete.guardianConsent, healthFlags: athlete.healthFlags, note: athlete.note, ...parts, history,
       stages: stagesOf(athlete, parts, { tests: facts, ...planFacts((await planVersions(call.em, athlete.id))[0] ?? null, history.logs, facts.last, call.today, call.hall.timeZone) }, call.today),
     } satisfies AthleteView)
   })

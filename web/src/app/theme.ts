@@ -40,6 +40,8 @@ export const deskTheme = createTheme({
     Badge: { defaultProps: { variant: 'outline', color: 'ink.9', radius: 'xs', tt: 'none' } },
     Table: { defaultProps: { verticalSpacing: 4, horizontalSpacing: 8, borderColor: '#D8CEB8', highlightOnHoverColor: '#EAE2CF' } },
     Paper: { defaultProps: { radius: 'sm', withBorder: true, shadow: 'none' } },
+    Modal: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
+    Notification: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
     SegmentedControl: { defaultProps: { color: 'ink.9' } },
     Tooltip: { defaultProps: { color: 'ink.9', openDelay: 300 } },
   },

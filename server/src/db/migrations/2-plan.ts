@@ -51,10 +51,11 @@ export class Plan1764100000002 implements MigrationInterface {
       CREATE VIEW current_set_log WITH (security_invoker = true) AS
         SELECT l.* FROM set_log l WHERE NOT EXISTS (SELECT 1 FROM set_log n WHERE n.supersedes_id = l.id);
     `)
+    await q.query(`ALTER TABLE athlete ADD COLUMN health_flags jsonb NOT NULL DEFAULT '[]'`)
     await appendOnly(q, ['standard', 'week_frame', 'plan_version', 'set_log'], ['current_set_log'])
   }
 
   async down(q: QueryRunner): Promise<void> {
-    await q.query('DROP VIEW current_set_log; DROP TABLE set_log, plan_version, week_frame, standard')
+    await q.query('DROP VIEW current_set_log; DROP TABLE set_log, plan_version, week_frame, standard; ALTER TABLE athlete DROP COLUMN health_flags')
   }
 }

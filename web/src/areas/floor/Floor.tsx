@@ -20,10 +20,12 @@ export default function Floor() {
   const { athlete, me } = useAthletePage()
   const plan = usePlan(athlete.id)
   const running = useFloor((s) => s.session)
+  const { unwell, setUnwell } = useFloor()
   if (plan.error && !plan.data) return <Failed error={plan.error} retry={() => void plan.refetch()} />
   if (!plan.data) return <main className="cols" aria-busy="true" />
   const todays = athlete.history.logs.filter((l) => l.on === me.today)
-  const session = todaySession(athlete, plan.data, me.today, todays)
+  const dayKey = `${athlete.id} ${me.today}`
+  const session = todaySession(athlete, plan.data, me.today, todays, [], unwell.includes(dayKey))
   const going = running?.athleteId === athlete.id && running.on === me.today && running.phase !== 'done'
   return (
     <main className="cols">
@@ -31,6 +33,7 @@ export default function Floor() {
         {session ? (
           <>
             <div className="fl-head"><h2>Today, {formatDate(me.today, me.today, { weekday: true })}</h2><span className="s">{Math.ceil(sessionMinutes(session.blocks))} min</span>{todays.length > 0 && <Chip icon="check">{todays.length} sets logged</Chip>}<Link className="btn pri big" to={`/floor/${athlete.id}`}>{going ? 'Go on' : 'Run the session'}</Link></div>
+            <label className="tick fl-well"><input type="checkbox" checked={unwell.includes(dayKey)} onChange={(e) => setUnwell(dayKey, e.currentTarget.checked)} />Fever, new medication or poor sleep: hard work off today</label>
             <p className="note">Warm-up: {warmUp(session.blocks).map((e) => e.name.toLowerCase()).join(' · ')}</p>
             <table className="hall-kit fl-list">
               <tbody>

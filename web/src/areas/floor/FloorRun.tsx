@@ -32,10 +32,10 @@ export default function FloorRun() {
 }
 
 function Ready({ athlete, plan, today }: { athlete: AthleteView; plan: PlanView; today: string }) {
-  const { session, begin } = useFloor()
+  const { session, begin, unwell } = useFloor()
   const own = session?.athleteId === athlete.id && session.on === today ? session : null
   const pains = own ? own.logs : athlete.history.logs.filter((l) => l.on === today)
-  const todays = todaySession(athlete, plan, today, pains, own?.symptoms)
+  const todays = todaySession(athlete, plan, today, pains, own?.symptoms, unwell.includes(`${athlete.id} ${today}`))
   const versionId = todays?.version.id
   useEffect(() => { if (versionId && !own) begin({ athleteId: athlete.id, planVersionId: versionId, on: today }) }, [versionId, own, athlete.id, today, begin])
   useEffect(() => void flush(), [])

@@ -29,6 +29,9 @@ export interface FloorSession {
 
 interface Floor {
   session: FloorSession | null
+  /** Days an athlete came unwell, `athlete day`. */
+  unwell: string[]
+  setUnwell: (key: string, on: boolean) => void
   begin: (s: Pick<FloorSession, 'athleteId' | 'planVersionId' | 'on'>) => void
   change: (more: Partial<FloorSession>) => void
   leave: () => void
@@ -38,6 +41,8 @@ export const useFloor = create<Floor>()(
   persist(
     (set) => ({
       session: null,
+      unwell: [],
+      setUnwell: (key, on) => set((f) => ({ unwell: on ? [...f.unwell, key] : f.unwell.filter((k) => k !== key) })),
       begin: (s) => set({ session: { ...s, index: 0, phase: 'ready', since: Date.now(), workedS: 0, restUntil: 0, ended: {}, loads: {}, logs: [], symptoms: [] } }),
       change: (more) => set((f) => (f.session ? { session: { ...f.session, ...more } } : f)),
       leave: () => set({ session: null }),

@@ -1,12 +1,15 @@
 import { Checkbox, SegmentedControl, Select, Textarea, TextInput } from '@mantine/core'
 import type { UseFormReturnType } from '@mantine/form'
 import type { AthleteView, ProfileBody } from '@mano/contract/athletes'
+import { HEALTH_FLAGS, type HealthFlagId } from '@mano/core/catalogue/cautions'
 import { LEVELS } from '@mano/core/intake/record'
 import { ageOn, isLocalDate } from '@mano/core/units/dates'
 
-export const emptyProfile: ProfileBody = { name: '', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardianConsent: false, note: '' }
+const ASKS: Record<HealthFlagId, string> = { blood_pressure: 'High blood pressure or heart history', restriction_supervised: 'Restriction work is supervised by a qualified person' }
+
+export const emptyProfile: ProfileBody = { name: '', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardianConsent: false, healthFlags: [], note: '' }
 export const profileOf = (a: AthleteView): ProfileBody => ({
-  name: a.name, birthDate: a.birthDate, sexForNorms: a.sexForNorms, dominantHand: a.dominantHand, level: a.level, guardianConsent: a.guardianConsent, note: a.note,
+  name: a.name, birthDate: a.birthDate, sexForNorms: a.sexForNorms, dominantHand: a.dominantHand, level: a.level, guardianConsent: a.guardianConsent, healthFlags: a.healthFlags, note: a.note,
 })
 
 /** The fields of an athlete's profile; the same rules speak here and on the server. */
@@ -25,6 +28,9 @@ export function ProfileFields<T extends ProfileBody>({ form, today, autoFocus = 
       <Select label="Level" allowDeselect={false} data={LEVELS.map((l) => ({ value: l.id, label: l.says ? `${l.name}, ${l.says}` : l.name }))} {...f.getInputProps('level')} />
       <Select label="Sex, for published norms only" description="May stay empty: norms are then left out" clearable data={[{ value: 'female', label: 'Female' }, { value: 'male', label: 'Male' }]} {...f.getInputProps('sexForNorms')} />
       {minor && <Checkbox label="A guardian's consent is on file" description="Under 18: no maximal finger loading by default; local rules come first" {...f.getInputProps('guardianConsent', { type: 'checkbox' })} />}
+      <Checkbox.Group value={f.values.healthFlags} onChange={(v) => f.setFieldValue('healthFlags', v as ProfileBody['healthFlags'])} label="Said by the athlete">
+        {HEALTH_FLAGS.map((id) => <Checkbox key={id} mt={6} value={id} label={ASKS[id]} />)}
+      </Checkbox.Group>
       <Textarea label="Note" autosize minRows={2} maxRows={6} {...f.getInputProps('note')} />
     </>
   )

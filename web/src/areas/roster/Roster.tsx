@@ -128,8 +128,12 @@ const Empty = () => (
 
 function Aside({ rows }: { rows: readonly RosterRow[] }) {
   const cautious = rows.filter((r) => r.cautions.length > 0)
+  const today = rows.filter((r) => r.stages.some((s) => s.stage === 'floor' && s.word === 'Today'))
   return (
     <aside>
+      <h2 className="h3">On the floor today</h2>
+      {today.length === 0 && <p className="note">No session waits to be run.</p>}
+      <ul className="today">{today.map((r) => <li key={r.id}><Link to={`/athletes/${r.id}/floor`}><b>{r.name}</b></Link>{r.call.alarm && <span className="st stop"><Icon name="stop" />Caution</span>}</li>)}</ul>
       <h2 className="h3">Cautions in force</h2>
       {cautious.length === 0 && <p className="note">None on record.</p>}
       <ul className="cautions">

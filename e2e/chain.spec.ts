@@ -59,7 +59,7 @@ test('the whole order of work on one athlete: intake, demands, tests, gaps, plan
   await page.getByRole('button', { name: /^(Done|Let go early)$/ }).click()
   await page.getByRole('button', { name: '7', exact: true }).click()
   await page.getByRole('button', { name: 'Keep' }).click()
-  await expect(page.getByText('Rest', { exact: true })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /^Rest/ })).toBeVisible()
 
   await page.goto(`${own.url}/`)
   await page.getByRole('link', { name: 'Rui Castellane' }).first().click()

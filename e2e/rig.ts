@@ -3,6 +3,7 @@ import { randomBytes } from 'node:crypto'
 import { createServer } from 'node:net'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
+import { Client } from 'pg'
 
 const root = new URL('../', import.meta.url).pathname
 
@@ -18,15 +19,29 @@ const freePort = (): Promise<number> => new Promise((resolve) => {
 
 interface Installation { url: string; stop: () => Promise<void> }
 
-/** The built app on a database of its own, as the start command runs it. */
-async function start(demo: boolean): Promise<Installation> {
+function adminUrl(): string {
   const admin = process.env['MANO_PG_ADMIN_URL']
   if (!admin) throw new Error('Run browser tests by ./mano test: they need its database cluster.')
+  return admin
+}
+
+/** A copy of a database nobody is connected to: the demo is loaded once a worker. */
+async function copyOf(template: string): Promise<string> {
+  const client = new Client({ connectionString: adminUrl() })
+  await client.connect()
+  const database = `e2e_${randomBytes(6).toString('hex')}`
+  await client.query(`CREATE DATABASE ${database} TEMPLATE ${template} OWNER mano_owner`)
+  await client.end()
+  return database
+}
+
+/** The built app on a database of its own, as the start command runs it. */
+async function start(demo: boolean, database = `e2e_${randomBytes(6).toString('hex')}`): Promise<Installation> {
   const port = await freePort()
   const child: ChildProcess = spawn('node', ['server/dist/main.mjs'], {
     cwd: root,
     env: {
-      ...process.env, MANO_DATABASE: `e2e_${randomBytes(6).toString('hex')}`, MANO_PORT: String(port), MANO_DEMO: demo ? '1' : '0', MANO_FRESH: '0', MANO_NOW: NOW,
+      ...process.env, MANO_DATABASE: database, MANO_PORT: String(port), MANO_DEMO: demo ? '1' : '0', MANO_FRESH: '0', MANO_NOW: NOW,
       MANO_WEB_ROOT: `${root}web/dist`, MANO_OWNER_PASSWORD: 'test-owner', MANO_APP_PASSWORD: 'test-app', MANO_SESSION_SECRET: 'test',
     },
     stdio: ['ignore', 'pipe', 'inherit'],
@@ -38,20 +53,25 @@ async function start(demo: boolean): Promise<Installation> {
   return { url: `http://127.0.0.1:${port}`, stop: () => new Promise((resolve) => { child.removeAllListeners('exit').on('exit', () => resolve()); child.kill('SIGTERM') }) }
 }
 
-/** `hall`: the demo hall, shared by a worker and read only. `empty`: an installation of the test's own. */
-export const test = base.extend<{ empty: Installation; own: Installation }, { hall: Installation }>({
-  hall: [async ({}, use) => { // eslint-disable-line no-empty-pattern
-    const i = await start(true)
+/** `hall`: the demo hall, shared by a worker and read only. `own`: a demo hall of the test's own. `empty`: nothing in it. */
+export const test = base.extend<{ empty: Installation; own: Installation }, { template: string; hall: Installation }>({
+  template: [async ({}, use) => { // eslint-disable-line no-empty-pattern
+    const name = `e2e_${randomBytes(6).toString('hex')}`
+    await (await start(true, name)).stop()
+    await use(name)
+  }, { scope: 'worker' }],
+  hall: [async ({ template }, use) => {
+    const i = await start(true, await copyOf(template))
     await use(i)
     await i.stop()
   }, { scope: 'worker' }],
-  empty: async ({}, use) => { // eslint-disable-line no-empty-pattern
-    const i = await start(false)
+  own: async ({ template }, use) => {
+    const i = await start(true, await copyOf(template))
     await use(i)
     await i.stop()
   },
-  own: async ({}, use) => { // eslint-disable-line no-empty-pattern
-    const i = await start(true)
+  empty: async ({}, use) => { // eslint-disable-line no-empty-pattern
+    const i = await start(false)
     await use(i)
     await i.stop()
   },

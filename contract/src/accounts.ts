@@ -14,7 +14,7 @@ export const setupBody = yup.object({
   name: line(80, 'your name'),
   login: login(),
   password: password(),
-}).noUnknown().exact('a field is not known')
+}).exact('a field is not known')
 export type SetupBody = yup.InferType<typeof setupBody>
 
 export const signInBody = yup.object({

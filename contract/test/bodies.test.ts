@@ -1,0 +1,87 @@
+import { v7 } from 'uuid'
+import { describe, expect, it } from 'vitest'
+import type { AnyObjectSchema } from 'yup'
+import { setupBody } from '../src/accounts'
+import { athleteBody, clearanceBody, injuryBody, measureProblem, measurementBody } from '../src/athletes'
+import { unitBody } from '../src/kit'
+import { logBody, planBody, standardBody } from '../src/plan'
+import { correctionBody, markBody, observationBody, sessionBody, trialBody, trialProblem } from '../src/tests'
+
+const TODAY = '2026-10-08'
+const wrong = async (schema: unknown, body: object): Promise<string[]> => {
+  try {
+    await (schema as AnyObjectSchema).validate(body, { abortEarly: false, context: { today: TODAY } })
+    return []
+  } catch (e) {
+    const error = e as { inner: { path?: string }[]; path?: string }
+    return [...new Set((error.inner.length > 0 ? error.inner : [error]).map((x) => x.path ?? ''))].sort()
+  }
+}
+
+const athlete = { id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-01-01', sexForNorms: null, dominantHand: 'left', level: 'trained', guardianConsent: false, healthFlags: [], note: '' }
+const session = { id: v7(), protocolId: 'hang_time', unitId: v7(), measurementId: v7(), variant: { shoulders: 'active', palms: 'away', addedKg: '0' }, conditions: { warm: true, rested: true, skinGood: true, well: true, familiar: false }, overrideReason: '', note: '', deviceAt: null }
+const trial = { id: v7(), hand: 'left', ordinal: 1, enteredValue: 40, enteredUnit: 'kg', pain: null, deviceAt: null }
+const log = { id: v7(), planVersionId: v7(), blockId: v7(), exerciseId: 'pinch_hold', hand: 'left', set: 1, load: null, loadUnit: 'kg', seconds: 20, reps: null, ended: 'done', effort: null, pain: 0, deviceAt: null, supersedesId: null }
+const day = { minutes: 40, place: 'hall', sportLoad: 0, heavyPull: 'none', competition: false }
+const block = { id: v7(), day: 0, exerciseId: 'pinch_hold', sets: 3, dose: 20, hands: ['left', 'right'], reason: '' }
+const plan = { id: v7(), weekStart: '2026-10-05', frame: Array.from({ length: 7 }, () => day), blocks: [block], reason: '' }
+const measure = { id: v7(), measure: 'hand_length', hand: 'left', enteredValue: 190, enteredUnit: 'mm', measuredOn: TODAY, supersedesId: null }
+const standard = { id: v7(), protocolId: 'dyno_seated', sportId: null, level: null, enteredValue: 45, enteredUnit: 'kg' }
+
+describe('good bodies pass, and each wrong field is named', () => {
+  const cases: [string, unknown, object, [string, unknown][]][] = [
+    ['setup', setupBody, { hallId: v7(), accountId: v7(), hallName: 'Lower Quay', timeZone: 'Europe/London', name: 'Cass', login: 'cass', password: 'long enough to pass' }, [['hallName', ''], ['timeZone', 'Moon/Base'], ['login', 'ab'], ['login', 'Cass'], ['password', 'short'], ['hallId', 'no id']]],
+    ['athlete', athleteBody, athlete, [['name', ' x'], ['name', 'x'.repeat(81)], ['birthDate', '2026-10-09'], ['birthDate', '1900-01-01'], ['birthDate', 'soon'], ['sportId', 'chess'], ['dominantHand', 'both'], ['level', 'star'], ['healthFlags', ['flu']]]],
+    ['measure', measurementBody, measure, [['enteredValue', 19], ['enteredValue', Number.NaN], ['measuredOn', '2026-10-09'], ['hand', 'up'], ['enteredUnit', 'furlong']]],
+    ['injury', injuryBody, { id: v7(), site: 'wrist', side: 'left', status: 'active', since: null, note: '', advisedBy: '', supersedesId: null }, [['site', 'toe'], ['status', 'gone'], ['since', '2026-10-09'], ['side', 'up']]],
+    ['clearance', clearanceBody, { id: v7(), observationId: null, injuryId: v7(), clearedBy: 'clinic', clearedOn: TODAY, note: '' }, [['clearedBy', ''], ['clearedOn', '2026-10-09'], ['injuryId', null]]],
+    ['unit', unitBody, { id: v7(), measurementId: v7(), kind: 'bar', label: 'Bar 2', size: 29.5, sizeUnit: 'mm' }, [['kind', 'spoon'], ['label', ''], ['size', 0], ['size', -3], ['sizeUnit', 'ft']]],
+    ['session', sessionBody, session, [['protocolId', 'lift_max'], ['variant', { shoulders: 'active', palms: 'up', addedKg: '0' }], ['variant', { shoulders: 'active', palms: 'away', addedKg: 'x' }], ['variant', { shoulders: 'active', palms: 'away', addedKg: '0', colour: 'red' }], ['deviceAt', 'noon']]],
+    ['trial', trialBody, trial, [['hand', 'up'], ['ordinal', 0], ['ordinal', 1.5], ['enteredValue', '40'], ['enteredUnit', 'stone'], ['pain', 11]]],
+    ['correction', correctionBody, { id: v7(), enteredValue: 40, enteredUnit: 'kg', reason: 'typed wrongly' }, [['reason', ''], ['enteredValue', Number.POSITIVE_INFINITY]]],
+    ['log', logBody, log, [['set', 0], ['load', -1], ['seconds', -1], ['reps', 1.5], ['ended', 'bored'], ['effort', 11], ['exerciseId', 'juggling']]],
+    ['plan', planBody, plan, [['weekStart', '2026-10-06'], ['frame', []], ['blocks', [{ ...block, sets: 0 }]], ['blocks', [block, block]], ['blocks', [{ ...block, hands: [] }]]]],
+    ['standard', standardBody, standard, [['protocolId', 'chess'], ['enteredValue', 900], ['enteredValue', -1], ['level', 'star']]],
+  ]
+  for (const [name, schema, good, bad] of cases) {
+    it(`${name} passes`, async () => expect(await wrong(schema, good)).toEqual([]))
+    it.each(bad)(`${name}: %s`, async (field, value) => {
+      const fields = await wrong(schema, { ...good, [field]: value })
+      expect(fields.some((f) => f.startsWith(field))).toBe(true)
+    })
+    it(`${name} takes no field it does not know`, async () => expect(await wrong(schema, { ...good, surprise: 1 })).not.toEqual([]))
+    it(`${name} misses every field it needs`, async () => {
+      const optional = new Set(['note', 'reason', 'advisedBy', 'overrideReason'])
+      for (const field of Object.keys(good).filter((f) => !optional.has(f) || name === 'correction')) {
+        const rest = Object.fromEntries(Object.entries(good).filter(([k]) => k !== field))
+        expect(await wrong(schema, rest), field).not.toEqual([])
+      }
+    })
+  }
+})
+
+describe('rules over two fields', () => {
+  it('a strike needs its reason, a restored trial none', async () => {
+    expect(await wrong(markBody, { id: v7(), struck: true, reason: ' ' })).not.toEqual([])
+    expect(await wrong(markBody, { id: v7(), struck: false, reason: '' })).toEqual([])
+  })
+  it('an observation says something', async () => {
+    expect(await wrong(observationBody, { id: v7(), hand: 'left', pain: null, symptom: null, note: '' })).not.toEqual([])
+    expect(await wrong(observationBody, { id: v7(), hand: 'left', pain: null, symptom: 'pop', note: '' })).toEqual([])
+    expect(await wrong(observationBody, { id: v7(), hand: 'left', pain: null, symptom: 'itch', note: '' })).not.toEqual([])
+  })
+  it('body measures know their unit, side and limits', () => {
+    expect(measureProblem('hand_length', 'left', 7.5, 'in')).toBeNull()
+    expect(measureProblem('hand_length', 'left', 7.5, 'mm')).toContain('outside 100 to 260 mm')
+    expect(measureProblem('hand_length', 'both', 190, 'mm')).toContain('a hand')
+    expect(measureProblem('body_mass', 'left', 70, 'kg')).toContain('no side')
+    expect(measureProblem('body_mass', 'both', 70, 'mm')).toContain('not measured in mm')
+    expect(measureProblem('body_mass', 'both', 154, 'lb')).toBeNull()
+  })
+  it('a trial is checked by its protocol', () => {
+    expect(trialProblem('dyno_seated', 40, 'kg')).toBeNull()
+    expect(trialProblem('dyno_seated', 900, 'kg')).toContain('over 150 kg')
+    expect(trialProblem('hang_time', 40, 'kg')).toContain('not kg')
+    expect(trialProblem('nothing', 40, 'kg')).toContain('not known')
+  })
+})

@@ -1,0 +1,101 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { EXERCISES, exerciseById } from '../../src/catalogue/exercises'
+import { leverTorque, springAtSet, wristRoller } from '../../src/measure/mechanics'
+import { normalBelow, normalInv, tInv } from '../../src/measure/quantiles'
+import { loadDone, planContext } from '../../src/plan/context'
+import { kitFor } from '../../src/plan/kit'
+import { blockMinutes, handLoad, sessionMinutes } from '../../src/plan/time'
+import { hardDaysOf } from '../../src/plan/rules'
+import type { Block } from '../../src/plan/types'
+
+const block = (exerciseId: string, more: Partial<Block> = {}): Block => ({ id: 'x', day: 0, exerciseId, sets: 3, dose: 20, hands: ['left', 'right'], reason: '', ...more })
+
+describe('minutes of a block', () => {
+  it('counts work of both hands, the rest that is left, and set-up', () => {
+    // Pinch for time: set-up 1 min, 3 x 2 x 20 s of work, two rests of 120 - 20 = 100 s.
+    expect(blockMinutes(block('pinch_hold'))).toBeCloseTo(1 + (120 + 200) / 60, 9)
+    expect(blockMinutes(block('pinch_hold', { hands: ['left'] }))).toBeCloseTo(1 + (60 + 240) / 60, 9)
+  })
+  it('grows with sets, and a session keeps warm-up and closing', () => {
+    for (const e of EXERCISES.filter((x) => x.mode !== 'prep')) {
+      const one = block(e.id, { dose: e.dose.range[0], hands: e.hands === 'both' ? ['both'] : ['left', 'right'] })
+      expect(blockMinutes({ ...one, sets: 4 }), e.id).toBeGreaterThan(blockMinutes(one))
+      expect(sessionMinutes([one])).toBeCloseTo(blockMinutes(one) + 7, 9)
+    }
+    expect(sessionMinutes([])).toBe(0)
+  })
+  it('hand load weighs by level and leaves balance work out', () => {
+    expect(handLoad([block('spring_low'), block('pinch_hold'), block('jar_hold'), block('ext_band')])).toBeCloseTo(3 + 2.1 + 0.9, 9)
+  })
+})
+
+describe('kit', () => {
+  const e = (id: string) => exerciseById(id)!
+  it('takes the first way the hall can, else the home way, else nothing', () => {
+    expect(kitFor(e('pinch_hold'), 'hall', new Set(['plate']))).toEqual(['plate'])
+    expect(kitFor(e('pinch_hold'), 'hall', new Set(['block', 'plate']))).toEqual(['block'])
+    expect(kitFor(e('pinch_hold'), 'hall', new Set())).toEqual(['books'])
+    expect(kitFor(e('bar_hold'), 'hall', new Set())).toBeNull()
+    expect(kitFor(e('hang_load'), 'bag', new Set(['bar', 'pin']))).toBeNull()
+    expect(kitFor(e('stretch'), 'hall', new Set())).toEqual(['none'])
+  })
+  it('an "all of" needs every piece', () => {
+    expect(kitFor(e('hang_load'), 'hall', new Set(['bar', 'pin']))).toEqual(['bar', 'pin'])
+    expect(kitFor(e('hang_load'), 'hall', new Set(['bar']))).toEqual(['bar', 'bag'])
+  })
+})
+
+describe('what the week before leaves', () => {
+  const done = (on: string, exerciseId: string, set: number, hand = 'left') => ({ blockId: `b${exerciseId}`, exerciseId, on, set, hand })
+  it('counts each set once however many hands, only of that week', () => {
+    const logs = [done('2026-09-28', 'spring_low', 1), done('2026-09-28', 'spring_low', 1, 'right'), done('2026-10-04', 'pinch_hold', 1), done('2026-10-05', 'spring_low', 1), { ...done('2026-09-29', 'prep_roll', 1), blockId: null }]
+    expect(loadDone(logs, '2026-09-28')).toBeCloseTo(1.7, 9)
+    expect(loadDone(logs, '2026-09-21')).toBeNull()
+    const context = planContext({ facts: null as never, active: [] }, new Set(), logs, '2026-10-05')
+    expect(context.lastLoad).toBeCloseTo(1.7, 9)
+    expect(context.hardBefore).toEqual([{ tissue: 'finger_flexors', on: '2026-09-28' }, { tissue: 'finger_flexors', on: '2026-09-28' }])
+  })
+  it('only hard work with real stress makes a hard day', () => {
+    expect(hardDaysOf([{ exerciseId: 'pinch_hold', on: 'd' }, { exerciseId: 'ext_band', on: 'd' }])).toEqual([])
+    expect(hardDaysOf([{ exerciseId: 'pinch_max', on: 'd' }]).map((h) => h.tissue).sort()).toEqual(['finger_flexors', 'thumb'])
+  })
+})
+
+describe('laws of the mechanics', () => {
+  const positive = fc.double({ min: 0.1, max: 50, noNaN: true })
+  it('sliding the hand to the balance point takes the torque away, past it turns it round', () => {
+    fc.assert(fc.property(positive, positive, (kg, at) => {
+      expect(leverTorque([[kg, at]], at, 90)!.torqueNm).toBeCloseTo(0, 9)
+      expect(leverTorque([[kg, at]], at + 0.1, 90)!.torqueNm).toBeLessThan(0)
+      expect(Math.abs(leverTorque([[kg, at]], 0, 0)!.torqueNm)).toBeLessThan(1e-9)
+    }))
+  })
+  it('a roller does the work of the lift, with a thick cord in fewer turns and a harder end', () => {
+    fc.assert(fc.property(positive, fc.double({ min: 20, max: 60, noNaN: true }), (kg, mm) => {
+      const thin = wristRoller(kg, 1, mm, 0)!
+      const thick = wristRoller(kg, 1, mm, 6)!
+      expect(thick.workJ).toBeCloseTo(kg * 9.80665, 6)
+      expect(thick.turns).toBeLessThan(thin.turns)
+      expect(thick.torqueEndNm).toBeGreaterThan(thin.torqueEndNm)
+    }))
+    expect(wristRoller(0, 1, 40, 0)).toBeNull()
+    expect(leverTorque([], 0, 90)).toBeNull()
+  })
+  it('a spring is free when open and whole when shut', () => {
+    expect(springAtSet(60, 70, 70)).toEqual({ force: 0, shareOfClose: 0 })
+    expect(springAtSet(60, 70, 0)).toEqual({ force: 60, shareOfClose: 1 })
+    expect(springAtSet(60, 70, -1)).toBeNull()
+  })
+})
+
+describe('laws of the quantiles', () => {
+  it('the normal is its own inverse and t is wider, the more so with few degrees of freedom', () => {
+    fc.assert(fc.property(fc.double({ min: 0.51, max: 0.999, noNaN: true }), fc.integer({ min: 1, max: 60 }), (p, df) => {
+      expect(normalBelow(normalInv(p))).toBeCloseTo(p, 10)
+      expect(tInv(p, df)).toBeGreaterThan(normalInv(p))
+      expect(tInv(p, df)).toBeGreaterThan(tInv(p, df + 1))
+      expect(tInv(1 - p, df)).toBeCloseTo(-tInv(p, df), 8)
+    }))
+  })
+})

@@ -5,13 +5,13 @@ const args = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  timeout: 60_000,
+  timeout: 90_000,
   expect: { timeout: 10_000 },
   workers: 2,
   fullyParallel: true,
   forbidOnly: !!process.env['CI'],
   reporter: process.env['MANO_REPORTS'] ? [['line'], ['json', { outputFile: `${process.env['MANO_REPORTS']}/e2e.json` }]] : [['line']],
-  use: { viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'Europe/London', launchOptions: { executablePath: '/usr/bin/chromium', args }, trace: 'retain-on-failure' },
+  use: { viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'Europe/London', launchOptions: { executablePath: '/usr/bin/chromium', args }, trace: process.env['MANO_TRACE'] ? 'retain-on-failure' : 'off', contextOptions: { reducedMotion: 'reduce' } },
   projects: [
     { name: 'desk', testMatch: '*.spec.ts' },
     { name: 'shots', testMatch: 'shots.ts' },

@@ -52,12 +52,14 @@ let sending = false
 export async function flush(): Promise<void> {
   if (sending) return
   sending = true
+  const touched = new Set<string>()
   try {
     for (let item = useOutbox.getState().waiting[0]; item; item = useOutbox.getState().waiting[0]) {
       const sent: Unsent = item
       try {
         await api.post(addressOf(sent), sent.body)
         confirm(sent)
+        touched.add(sent.athleteId)
       } catch (error) {
         const final = error instanceof ApiProblem && error.problem.status < 500 && error.problem.status !== 401
         if (!final) {
@@ -72,12 +74,15 @@ export async function flush(): Promise<void> {
   } finally {
     sending = false
   }
+  for (const id of touched) void queryClient.invalidateQueries({ queryKey: keys.tests(id) })
   void queryClient.invalidateQueries({ queryKey: keys.roster })
 }
 window.addEventListener('online', () => void flush())
 
 /** Puts a confirmed item into what is shown, so nothing flickers until the next read. */
 function confirm(item: Unsent): void {
+  // A read that began before this was saved would show the session without it.
+  void queryClient.cancelQueries({ queryKey: keys.tests(item.athleteId) })
   if (item.kind !== 'log') queryClient.setQueryData<SessionView[]>(keys.tests(item.athleteId), (all) => all?.map((s) => (s.id === item.sessionId ? withUnsent(s, [item]) : s)))
   void queryClient.invalidateQueries({ queryKey: keys.athlete(item.athleteId) })
 }

@@ -108,6 +108,8 @@ function covered(blocks: readonly Block[], want: Want): number {
 }
 
 function counts(e: Exercise, want: Want): number {
+  // Balance work is for the extensors; anywhere else it would only fill time.
+  if (e.aim === 'balance' && want.quality !== 'finger_ext' && want.quality !== 'wrist_ext') return 0
   const share = e.primary === want.quality ? 1 : (e.secondary[want.quality] ?? 0)
   if (share === 0) return 0
   return share * (SERVES[e.aim].includes(want.emphasis) ? 1 : OFF_EMPHASIS) * (e.level === 'light' ? LIGHT : 1)

@@ -56,6 +56,13 @@ describe('what the week before leaves', () => {
     expect(context.lastLoad).toBeCloseTo(1.7, 9)
     expect(context.hardBefore).toEqual([{ tissue: 'finger_flexors', on: '2026-09-28' }, { tissue: 'finger_flexors', on: '2026-09-28' }])
   })
+  it('one missed session does not pull the next weeks down: nine tenths of what was planned stand', () => {
+    const logs = [done('2026-09-28', 'spring_low', 1)]
+    const load = (planned: Block[] | null) => planContext({ facts: null as never, active: [] }, new Set(), logs, '2026-10-05', planned).lastLoad
+    expect(load(null)).toBeCloseTo(1, 9)
+    expect(load([block('spring_low', { sets: 10 })])).toBeCloseTo(9, 9)
+    expect(planContext({ facts: null as never, active: [] }, new Set(), [], '2026-10-05', [block('spring_low')]).lastLoad).toBeNull()
+  })
   it('only hard work with real stress makes a hard day', () => {
     expect(hardDaysOf([{ exerciseId: 'pinch_hold', on: 'd' }, { exerciseId: 'ext_band', on: 'd' }])).toEqual([])
     expect(hardDaysOf([{ exerciseId: 'pinch_max', on: 'd' }]).map((h) => h.tissue).sort()).toEqual(['finger_flexors', 'thumb'])

@@ -42,7 +42,7 @@ export function generatePlans(seed: number, hall: DemoHall, athlete: DemoAthlete
     const known = injuries.filter((i) => i.since <= (back === 0 ? today : savedOn))
     const facts = safetyFacts({ birthDate: athlete.birthDate, level: story.level, healthFlags: [], injuries: known, symptoms: [] }, weekStart, null, { logs, tests: seen })
     const rows = gapMap({ sportId: story.sportId, level: story.level, series: buildSeries(seen), standards, squad: {}, today: weekStart })
-    const { blocks } = draftWeek({ weekStart, frame, wants: wantsOf(rows), context: planContext(judgeBy(facts), kit, logs, weekStart), newId: () => id(weekStart) })
+    const { blocks } = draftWeek({ weekStart, frame, wants: wantsOf(rows), context: planContext(judgeBy(facts), kit, logs, weekStart, plans.at(-1)?.blocks ?? null), newId: () => id(weekStart) })
     const done = logWeek(random, id, weekStart, blocks, today)
     logs.push(...done)
     plans.push({ id: id(weekStart), weekStart, frame, blocks: [...blocks], savedOn, logs: done })

@@ -12,7 +12,7 @@ import { DEFAULT_FRAME, type DayFrame } from '@mano/core/plan/types'
 import { buildSeries } from '@mano/core/review/series'
 import { blockedBy, cautionLine, isFinal } from '@mano/core/safety/cautions'
 import { toSi } from '@mano/core/units/convert'
-import { localDateOf } from '@mano/core/units/dates'
+import { addDays, localDateOf } from '@mano/core/units/dates'
 import { CurrentSetLogView, ObservationEntity, PlanVersionEntity, SetLogEntity, StandardEntity, WeekFrameEntity, type Athlete } from '../db/entities'
 import { insertOnce } from '../db/once'
 import { judgeFor, loadHistory, loadParts, loadSessions, planVersions } from '../db/read'
@@ -48,7 +48,8 @@ async function frameOf(call: Call, athleteId: string): Promise<DayFrame[]> {
 
 async function contextOf(call: Call, athlete: Athlete, weekStart: string) {
   const kit = new Set((await kitUnits(call.em)).map((u) => u.kind))
-  return planContext(await judgeFor(call, athlete, null), kit, (await loadHistory(call.em, athlete.id)).logs, weekStart)
+  const before = (await planVersions(call.em, athlete.id)).find((v) => v.weekStart === addDays(weekStart, -7))
+  return planContext(await judgeFor(call, athlete, null), kit, (await loadHistory(call.em, athlete.id)).logs, weekStart, before?.blocks ?? null)
 }
 
 export function mountPlan(api: Api): void {

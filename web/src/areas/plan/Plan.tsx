@@ -46,7 +46,7 @@ function Week({ view }: { view: PlanView }) {
   const stored: Draft = { frame: saved?.frame ?? view.frame, blocks: saved?.blocks ?? [] }
   const draft = drafts.open[key] ?? stored
   const changed = drafts.open[key] !== undefined
-  const context = usePlanContext(view.kit, weekStart)
+  const context = usePlanContext(view, weekStart)
   const breaches = validate({ weekStart, ...draft }, context)
   const [picked, setPicked] = useState<string | null>(null)
   const [adding, setAdding] = useState<number | null>(null)

@@ -4,6 +4,7 @@ import { planContext } from '@mano/core/plan/context'
 import type { PlanContext } from '@mano/core/plan/rules'
 import { judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
+import { addDays } from '@mano/core/units/dates'
 import { api } from '../../app/api'
 import { useAthletePage } from '../athlete/AthletePage'
 
@@ -11,7 +12,7 @@ export const planKey = (id: string) => ['plan', id]
 export const usePlan = (id: string) => useQuery({ queryKey: planKey(id), queryFn: () => api.get<PlanView>(`/api/athletes/${id}/plan`) })
 
 /** What the validator knows of this athlete; the same facts as on the server. */
-export function usePlanContext(kit: readonly string[], weekStart: string): PlanContext {
+export function usePlanContext(view: PlanView, weekStart: string): PlanContext {
   const { athlete, me } = useAthletePage()
-  return planContext(judgeBy(safetyFacts(athlete, me.today, null, athlete.history)), new Set(kit), athlete.history.logs, weekStart)
+  return planContext(judgeBy(safetyFacts(athlete, me.today, null, athlete.history)), new Set(view.kit), athlete.history.logs, weekStart, view.versions.find((v) => v.weekStart === addDays(weekStart, -7))?.blocks ?? null)
 }

@@ -98,6 +98,7 @@ test('the hall: an implement by calliper in inches, an assistant who tests but d
   await expect(page.getByText('assistant, signs in as ola')).toBeVisible()
   await page.getByRole('button', { name: /Ruth Amsel/ }).click()
   await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   await page.getByLabel('Sign-in name').fill('ola')
   await page.getByRole('textbox', { name: 'Password' }).fill('long enough to pass')
   await page.getByRole('button', { name: 'Sign in' }).click()

@@ -1,0 +1,63 @@
+import { v7 } from 'uuid'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { KitUnit } from '@mano/contract/kit'
+import type { SessionView } from '@mano/contract/tests'
+import { addAthlete, hall, PASSWORD, rig, signIn, type Rig, type Staff } from './hall'
+
+let r: Rig
+let own: Staff
+beforeAll(async () => { r = await rig(); own = await hall(r, 'ruth') })
+afterAll(() => r.close())
+
+const unit = (more: object = {}) => ({ id: v7(), measurementId: v7(), kind: 'rolling', label: `Handle ${v7().slice(-6)}`, size: 2.375, sizeUnit: 'in', ...more })
+const kit = async () => (await own.agent.get('/api/kit').expect(200)).body as KitUnit[]
+
+describe('the kit', () => {
+  it('a new hall has a dynamometer and a bar, unmeasured', async () => {
+    expect((await kit()).map((u) => [u.kind, u.sizeMm])).toEqual(expect.arrayContaining([['dyno', null], ['bar', null]]))
+  })
+  it('keeps inches as entered and millimetres beside them, once', async () => {
+    const body = unit()
+    await own.agent.post('/api/kit').send(body).expect(201)
+    await own.agent.post('/api/kit').send(body).expect(201)
+    const found = (await kit()).filter((u) => u.id === body.id)
+    expect(found).toMatchObject([{ enteredValue: 2.375, enteredUnit: 'in', sizeMm: expect.closeTo(60.325, 9) }])
+  })
+  it('a size not measured stays unknown, a label twice or a wrong size is refused', async () => {
+    const body = unit({ size: null })
+    await own.agent.post('/api/kit').send(body).expect(201)
+    expect((await kit()).find((u) => u.id === body.id)).toMatchObject({ sizeMm: null, enteredUnit: null })
+    await own.agent.post('/api/kit').send(unit({ label: body.label })).expect(409)
+    await own.agent.post('/api/kit').send(unit({ size: -1 })).expect(400)
+    await own.agent.post('/api/kit').send(unit({ kind: 'spoon' })).expect(400)
+  })
+})
+
+describe('people', () => {
+  it('an assistant signs in at once; a name taken is a conflict', async () => {
+    const body = { id: v7(), name: 'Ola Reyes-Lund', login: 'ola', password: PASSWORD }
+    await own.agent.post('/api/people').send(body).expect(201)
+    await own.agent.post('/api/people').send(body).expect(201)
+    await own.agent.post('/api/people').send({ ...body, id: v7() }).expect(409)
+    expect((await (await signIn(r, 'ola')).get('/api/me').expect(200)).body).toMatchObject({ role: 'assistant', name: 'Ola Reyes-Lund' })
+  })
+  it('no password or hash ever comes back', async () => {
+    const text = JSON.stringify((await own.agent.get('/api/people').expect(200)).body)
+    expect(text).not.toContain('argon2')
+    expect(text).not.toContain(PASSWORD)
+  })
+})
+
+describe('times of an import', () => {
+  it('are local to the hall, summer and winter, and order what is practice', async () => {
+    const name = `Petra Lomax ${v7().slice(-6)}`
+    const athleteId = await addAthlete(own.agent, { name })
+    const text = ['athlete,date,time,protocol,value', `${name},2026-11-20,17:30,hang_time,62`, `${name},2026-07-10,17:30,hang_time,55`].join('\n')
+    await own.agent.post('/api/imports').send({ id: v7(), fileName: 'h.csv', text, dryRun: false }).expect(201)
+    const sessions = (await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as SessionView[]
+    expect(sessions.map((s) => [s.performedAt, s.performedOn, s.practice])).toEqual([
+      ['2026-07-10T16:30:00.000Z', '2026-07-10', true],
+      ['2026-11-20T17:30:00.000Z', '2026-11-20', false],
+    ])
+  })
+})

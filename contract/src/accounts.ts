@@ -15,13 +15,11 @@ export const setupBody = yup.object({
   login: login(),
   password: password(),
 }).exact('a field is not known')
-export type SetupBody = yup.InferType<typeof setupBody>
 
 export const signInBody = yup.object({
   login: yup.string().strict().max(60).required('the sign-in name is missing'),
   password: yup.string().strict().max(200).required('the password is missing'),
 }).exact('a field is not known')
-export type SignInBody = yup.InferType<typeof signInBody>
 
 export const assistantBody = yup.object({ id: id(), name: line(80, 'the name'), login: login(), password: password() }).exact('a field is not known')
 

@@ -129,7 +129,5 @@ export const CAUTIONS: readonly Caution[] = [
     says: 'Maximal tests are off today.', blocks: { tests: 'maximal', maxAim: true }, instead: 'Retest on a rested day.' },
 ]
 
-export const cautionById = (id: string): Caution | undefined => CAUTIONS.find((c) => c.id === id)
-
 /** The line shown wherever pain or injury is decided on. */
 export const NOT_A_DIAGNOSIS = 'Mano does not diagnose. Pain, injury and return to sport belong to a licensed clinician; local rules come first.'

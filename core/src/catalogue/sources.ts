@@ -24,5 +24,3 @@ export const SOURCES: readonly Source[] = [
   { id: 'bipm_units', cite: 'Exact by definition: lb 0.45359237 kg, inch 25.4 mm (1959); standard gravity 9.80665 m/s2 (CGPM 1901)', fromMemory: false },
   { id: 'practice', cite: 'Common practice, no source', fromMemory: false },
 ]
-
-export const sourceById = (id: string): Source | undefined => SOURCES.find((s) => s.id === id)

@@ -146,8 +146,3 @@ function reason(e: Exercise, want: Want, sets: number, target: number, hands: re
   const one = e.hands === 'each' && hands.length === 1 ? ` Only the ${hands[0]} hand: the other is held by a caution.` : ''
   return `${qualityById(want.quality).name}${through}: ${want.why}; ${Math.round(sets)} of ${target} sets a week so far.${one}`
 }
-
-/** What is left uncovered, for the plan page: wants with less than half their sets. */
-export const uncovered = (plan: WeekPlan, wants: readonly Want[]): Want[] =>
-  wants.filter((w) => w.importance >= 3 && covered(plan.blocks, w) < WEEKLY_SETS[Math.min(5, Math.round(w.importance))]! / 2)
-

@@ -47,14 +47,29 @@ export function stepsOf(blocks: readonly Block[], held: (block: Block, hand: Han
   return [...warmUp(blocks).map(plain), ...work, ...EXERCISES.filter((e) => e.aim === 'close').map(plain)]
 }
 
+/** Seconds to change hands or implement: practice estimate, no source. */
+export const SWAP_S = 8
+
+/**
+ * Rest before the next try, s: what is left of that hand's own rest within a block, at least the time to change hands; only the
+ * change between blocks; none round warm-up and closing. `sinceHandS`: seconds since that hand's last try of the block, null if none.
+ */
+export function restBefore(next: Step | undefined, lastBlockId: string | null, sinceHandS: number | null): number {
+  if (!next || next.blockId === null || lastBlockId === null) return 0
+  return next.blockId === lastBlockId && sinceHandS !== null ? Math.max(SWAP_S, next.restS - sinceHandS) : SWAP_S
+}
+
 export interface LoggedTry { blockId: string | null; hand: Hand; set: number; pain: number | null }
 
-/** First step not logged or passed over; steps of a hand whose set ended in pain over 3 are passed over for that block. */
-export function nextStep(steps: readonly Step[], from: number, logs: readonly LoggedTry[]): number {
+/**
+ * First step not logged or passed over; steps of a hand whose set ended in pain over 3 are passed over for that block, and
+ * those a caution holds.
+ */
+export function nextStep(steps: readonly Step[], from: number, logs: readonly LoggedTry[], held: (step: Step) => boolean = () => false): number {
   for (let i = from; i < steps.length; i++) {
     const s = steps[i]!
     const own = logs.filter((l) => l.blockId !== null && l.blockId === s.blockId && l.hand === s.hand)
-    if (own.some((l) => l.set === s.set) || own.some((l) => (l.pain ?? 0) > 3)) continue
+    if (own.some((l) => l.set === s.set) || own.some((l) => (l.pain ?? 0) > 3) || held(s)) continue
     return i
   }
   return steps.length

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { exerciseById } from '../../src/catalogue/exercises'
 import { handTime, loggedSeconds, plannedAgainstDone, type SetLog } from '../../src/review/load'
-import { nextStep, stepsOf, warmUp } from '../../src/session/steps'
+import { nextStep, restBefore, stepsOf, SWAP_S, warmUp } from '../../src/session/steps'
 import type { Block } from '../../src/plan/types'
 
 const block = (id: string, exerciseId: string, sets = 2): Block => ({ id, day: 0, exerciseId, sets, dose: 10, hands: exerciseById(exerciseId)!.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' })
@@ -28,6 +28,26 @@ describe('a session as tries', () => {
     expect(at([{ blockId: 'a', hand: 'left', set: 1, pain: 3 }, { blockId: 'a', hand: 'right', set: 1, pain: 0 }])).toBe('2left')
     expect(at([{ blockId: 'a', hand: 'left', set: 1, pain: 4 }, { blockId: 'a', hand: 'right', set: 1, pain: 0 }])).toBe('2right')
     expect(at([{ blockId: 'a', hand: 'left', set: 1, pain: 4 }, { blockId: 'a', hand: 'right', set: 1, pain: 5 }])).toBe('close')
+  })
+})
+
+describe('rest before a try', () => {
+  const steps = stepsOf([block('a', 'pinch_hold'), block('b', 'wrist_curl')])
+  const of = (id: string) => steps.find((s) => s.blockId === id)!
+  it('is what is left of that hand\'s own rest, never under the change of hands', () => {
+    expect(restBefore(of('a'), 'a', 30)).toBe(exerciseById('pinch_hold')!.restS - 30)
+    expect(restBefore(of('a'), 'a', 500)).toBe(SWAP_S)
+    expect(restBefore(of('a'), 'a', null)).toBe(SWAP_S)
+  })
+  it('is only the change between blocks, and none round warm-up, closing and the end', () => {
+    expect(restBefore(of('b'), 'a', 5)).toBe(SWAP_S)
+    expect(restBefore(of('a'), null, null)).toBe(0)
+    expect(restBefore(steps.at(-1), 'b', null)).toBe(0)
+    expect(restBefore(undefined, 'b', null)).toBe(0)
+  })
+  it('a held hand is passed over', () => {
+    const first = steps.findIndex((s) => s.blockId)
+    expect(steps[nextStep(steps, first, [], (s) => s.hand === 'left')]!.hand).toBe('right')
   })
 })
 

@@ -5,8 +5,9 @@ import type { AthleteView } from '@mano/contract/athletes'
 import type { LogBody, PlanView } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { cautionLine } from '@mano/core/safety/cautions'
-import { nextStep, stepsOf, type EndingId, type LoggedTry, type Step } from '@mano/core/session/steps'
+import { nextStep, restBefore, stepsOf, type EndingId, type LoggedTry, type Step } from '@mano/core/session/steps'
 import type { Hand } from '@mano/core/testing/session'
+import { fromSi, toSi } from '@mano/core/units/convert'
 import { formatClock } from '@mano/core/units/format'
 import { useAthlete, useMe } from '../../app/data'
 import { useOutbox, flush } from '../../app/outbox'
@@ -45,7 +46,6 @@ function Ready({ athlete, plan, today }: { athlete: AthleteView; plan: PlanView;
 }
 
 const HAND = { left: 'Left', right: 'Right', both: 'Both hands' } as const
-const SWAP_S = 8
 
 function Running({ athlete, today, session }: { athlete: AthleteView; today: TodaySession; session: FloorSession }) {
   const change = useFloor((s) => s.change)
@@ -56,14 +56,8 @@ function Running({ athlete, today, session }: { athlete: AthleteView; today: Tod
   // What an earlier run of today logged counts as done, wherever it was run.
   const tries = useMemo((): LoggedTry[] => [...athlete.history.logs.filter((l) => l.on === session.on), ...session.logs.map((l) => ({ ...l, blockId: l.blockId ?? null }))], [athlete.history.logs, session.logs, session.on])
   const steps = useMemo(() => stepsOf(today.blocks), [today.blocks])
-  const open = (from: number): number => {
-    for (let i = nextStep(steps, from, tries); i < steps.length; i = nextStep(steps, i + 1, tries)) {
-      const block = today.blocks.find((b) => b.id === steps[i]!.blockId)
-      if (!block || today.held(block, steps[i]!.hand).length === 0) return i
-    }
-    return steps.length
-  }
-  const index = open(session.index)
+  const isHeld = (s: Step) => today.blocks.some((b) => b.id === s.blockId && today.held(b, s.hand).length > 0)
+  const index = nextStep(steps, session.index, tries, isHeld)
   const step = steps[index]
   const now = useNow(session.phase === 'work' || session.phase === 'rest')
   const exercise = step ? exerciseById(step.exerciseId)! : null
@@ -71,13 +65,12 @@ function Running({ athlete, today, session }: { athlete: AthleteView; today: Tod
   /** Moves on to the next try, resting as long as that hand needs. */
   const goOn = (logs: LogBody[], from: number, hand: Hand, blockId: string | null) => {
     const all: LoggedTry[] = [...tries, ...logs.slice(session.logs.length).map((l) => ({ ...l, blockId: l.blockId ?? null }))]
-    let i = nextStep(steps, from, all)
-    while (i < steps.length && today.blocks.some((b) => b.id === steps[i]!.blockId && today.held(b, steps[i]!.hand).length > 0)) i = nextStep(steps, i + 1, all)
+    const i = nextStep(steps, from, all, isHeld)
     const next = steps[i]
     const at = Date.now()
     const ended = { ...session.ended, [`${blockId} ${hand}`]: at }
     const same = next ? ended[`${next.blockId} ${next.hand}`] : undefined
-    const rest = !next || next.blockId === null || blockId === null ? 0 : next.blockId === blockId && same !== undefined ? Math.max(SWAP_S, next.restS - (at - same) / 1000) : SWAP_S
+    const rest = restBefore(next, blockId, same === undefined ? null : (at - same) / 1000)
     change({ logs, index: i, ended, phase: i >= steps.length ? 'done' : rest > 0 ? 'rest' : 'ready', since: at, restUntil: at + rest * 1000 })
     beep(rest === 0)
   }
@@ -91,11 +84,15 @@ function Running({ athlete, today, session }: { athlete: AthleteView; today: Tod
   const counted = exercise.dose.unit === 's' ? Math.floor(elapsed) : null
   const working: Hand = session.phase === 'rest' ? 'both' : step.hand
 
+  const lastKg = session.loads[step.exerciseId] ?? null
+  // Kept in kg: a change of units in the middle of a session changes no load.
+  const load = lastKg === null ? null : Math.round(10 * fromSi(lastKg, units.mass, 'kg')!) / 10
+
   const finish = () => { beep(); change(step.blockId === null ? {} : { phase: 'log', workedS: Math.round(elapsed * 10) / 10, since: Date.now() }); if (step.blockId === null) goOn(session.logs, index + 1, step.hand, null) }
   const keep = (entry: { load: number | null; seconds: number | null; reps: number | null; effort: number | null; pain: number | null; ended: EndingId }) => {
     const body: LogBody = { id: v7(), planVersionId: session.planVersionId, blockId: step.blockId, exerciseId: step.exerciseId, hand: step.hand, set: step.set, loadUnit: units.mass, deviceAt: new Date().toISOString(), supersedesId: null, ...entry }
     add({ kind: 'log', athleteId: athlete.id, body })
-    change({ loads: { ...session.loads, [step.exerciseId]: entry.load } })
+    change({ loads: { ...session.loads, [step.exerciseId]: entry.load === null ? null : toSi(entry.load, units.mass, 'kg') } })
     goOn([...session.logs, body], index, step.hand, step.blockId)
   }
 
@@ -103,9 +100,9 @@ function Running({ athlete, today, session }: { athlete: AthleteView; today: Tod
     <main className={`floor hand-${working}`}>
       <header className="f-top"><b>{athlete.name}</b><span>{exercise.name}</span><span className="f-count">{step.blockId === null ? 'Warm-up and close' : `Set ${step.set} of ${step.sets}`}</span></header>
       {session.phase === 'pain' ? (
-        <PainStep hand={step.hand} onSymptom={(symptom) => { add({ kind: 'observation', athleteId: athlete.id, sessionId: null, body: { id: v7(), hand: step.hand, pain: null, symptom, note: `on the floor: ${exercise.name}` } }); change({ symptoms: [...session.symptoms, { hand: step.hand, pain: null, symptom }], index: index + 1, phase: 'ready', since: Date.now() }) }} onBack={() => change({ phase: 'ready', since: Date.now() })} onPain={(pain) => (pain > 3 || step.blockId !== null ? keep({ load: session.loads[step.exerciseId] ?? null, seconds: exercise.dose.unit === 's' ? session.workedS : null, reps: exercise.dose.unit === 's' ? null : 0, effort: null, pain, ended: pain >= 3 ? 'pain' : 'stopped' }) : change({ phase: 'ready' }))} />
+        <PainStep hand={step.hand} onSymptom={(symptom) => { add({ kind: 'observation', athleteId: athlete.id, sessionId: null, body: { id: v7(), hand: step.hand, pain: null, symptom, note: `on the floor: ${exercise.name}` } }); change({ symptoms: [...session.symptoms, { hand: step.hand, pain: null, symptom }], index: index + 1, phase: 'ready', since: Date.now() }) }} onBack={() => change({ phase: 'ready', since: Date.now() })} onPain={(pain) => (pain > 3 || step.blockId !== null ? keep({ load, seconds: exercise.dose.unit === 's' ? session.workedS : null, reps: null, effort: null, pain, ended: pain >= 3 ? 'pain' : 'stopped' }) : change({ phase: 'ready' }))} />
       ) : session.phase === 'log' ? (
-        <LogStep key={`${step.blockId}${step.set}${step.hand}`} step={step} exercise={exercise} workedS={session.workedS} load={session.loads[step.exerciseId] ?? null} unit={units.mass} onKeep={keep} onPain={() => change({ phase: 'pain' })} />
+        <LogStep key={`${step.blockId}${step.set}${step.hand}`} step={step} exercise={exercise} workedS={session.workedS} load={load} unit={units.mass} onKeep={keep} onPain={() => change({ phase: 'pain' })} />
       ) : (
         <>
           <div className="f-stage">

@@ -36,7 +36,7 @@ export function LogStep({ step, exercise, workedS, load, unit, onKeep, onPain }:
         <div className="f-choice" role="group" aria-label="How it ended">{ENDINGS.filter((e) => e.id !== 'pain').map((e) => <button key={e.id} className={`f-btn ${ended === e.id ? 'on' : ''}`} aria-pressed={ended === e.id} onClick={() => setEnded(e.id)}>{e.name}</button>)}</div>
         <div className="f-choice" role="group" aria-label="Effort of 10">{[5, 6, 7, 8, 9, 10].map((n) => <button key={n} className={`f-btn ${effort === n ? 'on' : ''}`} aria-pressed={effort === n} onClick={() => setEffort(effort === n ? null : n)}>{n}</button>)}<span>effort of 10</span></div>
       </div>
-      <div className="f-bar"><button className="f-btn pain" onClick={onPain}><Icon name="stop" />Pain or stop</button><button className="f-btn go" autoFocus onClick={() => onKeep({ load: kg === 0 ? null : kg, seconds: timed ? amount : null, reps: timed ? null : Math.round(amount), effort, pain: 0, ended })}>Keep</button></div>
+      <div className="f-bar"><button className="f-btn pain" onClick={onPain}><Icon name="stop" />Pain or stop</button><button className="f-btn go" autoFocus onClick={() => onKeep({ load: kg === 0 ? null : kg, seconds: timed ? amount : null, reps: timed ? null : Math.round(amount), effort, pain: null, ended })}>Keep</button></div>
     </>
   )
 }

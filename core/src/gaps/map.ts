@@ -1,6 +1,6 @@
 import { protocolById, type Protocol } from '../catalogue/protocols'
 import { qualityById, type Emphasis, type Quality } from '../catalogue/qualities'
-import { demandProfile } from '../demand/profile'
+import type { DemandProfile } from '../demand/profile'
 import type { AsymmetryVerdict, Side } from '../measure/asymmetry'
 import { tInv } from '../measure/quantiles'
 import { sampleVariance } from '../measure/trials'
@@ -44,7 +44,8 @@ export interface GapRow {
 }
 
 export interface GapInput {
-  sportId: string
+  /** What the athlete trains for; null: nothing chosen, no rows. */
+  profile: DemandProfile | null
   level: string
   series: readonly Series[]
   standards: readonly Standard[]
@@ -63,9 +64,8 @@ export const REPEATS_LEAST = 3
  * reference and the shortfall. Rows by what matters most; untested rows stay, unranked, as unknown.
  */
 export function gapMap(input: GapInput): GapRow[] {
-  const profile = demandProfile(input.sportId)
-  if (!profile) return []
-  const rows = profile.rows.flatMap(({ quality, importance, emphasis }) => emphasis.map((e) => row(input, quality.id, importance, e)))
+  if (!input.profile) return []
+  const rows = input.profile.rows.filter((r) => r.importance > 0).flatMap(({ quality, importance, emphasis }) => emphasis.map((e) => row(input, quality.id, importance, e)))
   return rows.sort((a, b) => b.score - a.score || b.weight - a.weight)
 }
 
@@ -89,7 +89,8 @@ function row(input: GapInput, qualityId: Quality['id'], importance: number, emph
 
 /** Coach's standard (sport and level named before any), else the squad's median from 8 athletes, else own best, else none. */
 export function referenceFor(input: GapInput, series: Series): Reference {
-  const fits = input.standards.filter((s) => s.protocolId === series.protocol.id && (s.sportId === null || s.sportId === input.sportId) && (s.level === null || s.level === input.level))
+  const sports = input.profile?.sources.map((s) => s.originId) ?? []
+  const fits = input.standards.filter((s) => s.protocolId === series.protocol.id && (s.sportId === null || sports.includes(s.sportId)) && (s.level === null || s.level === input.level))
   const standard = fits.sort((a, b) => Number(b.sportId !== null) + Number(b.level !== null) - Number(a.sportId !== null) - Number(a.level !== null))[0]
   if (standard) return { source: 'standard', value: standard.value }
   const squad = [...(input.squad[series.protocol.id] ?? [])].sort((a, b) => a - b)

@@ -1,7 +1,7 @@
 import { exerciseById } from '../catalogue/exercises'
 import type { Judge } from '../safety/cautions'
 import { addDays, type LocalDate } from '../units/dates'
-import type { HallKit } from './kit'
+import type { Kits } from './kit'
 import { LEVEL_WEIGHT } from './practice'
 import { handLoad } from './time'
 import type { Block } from './types'
@@ -24,7 +24,7 @@ const PLANNED_FLOOR = 0.9
  * What the validator knows beside the week itself: cautions, kit, and the week before: what was done, and what was planned
  * (null: nothing).
  */
-export function planContext(judge: Judge, kit: HallKit, logs: readonly DoneSet[], weekStart: LocalDate, plannedBefore: readonly Block[] | null = null): PlanContext {
+export function planContext(judge: Judge, kit: Kits, logs: readonly DoneSet[], weekStart: LocalDate, plannedBefore: readonly Block[] | null = null): PlanContext {
   const before = logs.filter((l) => l.on < weekStart && l.on >= addDays(weekStart, -7))
   const done = loadDone(logs, addDays(weekStart, -7))
   return { judge, kit, hardBefore: hardDaysOf(before), lastLoad: done === null ? null : Math.max(done, plannedBefore ? PLANNED_FLOOR * handLoad(plannedBefore) : 0) }

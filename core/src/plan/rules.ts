@@ -2,14 +2,14 @@ import { exerciseById, type Exercise } from '../catalogue/exercises'
 import { TISSUES, type TissueId } from '../catalogue/tissues'
 import { blockedBy, cautionLine, isFinal, type Judge } from '../safety/cautions'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
-import { kitFor, type HallKit } from './kit'
+import { kitFor, type Kits } from './kit'
 import { EARLY_A_DAY, EXTENSION_DAYS, FINISHERS_A_DAY, GROWTH, HARD_DAYS_A_WEEK, HARD_GAP_DAYS, HARD_STRESS, QUALITIES_A_DAY, SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, SPORT_STRESS, TISSUE_BUDGET } from './practice'
 import { handLoad, sessionMinutes } from './time'
 import { DAY_NAMES, type Block, type WeekPlan } from './types'
 
 export interface PlanContext {
   judge: Judge
-  kit: HallKit
+  kit: Kits
   /** Hard days of a tissue already done before the week. */
   hardBefore: readonly { tissue: TissueId; on: LocalDate }[]
   /** Hand load of the last ordinary week; null: none on record. */

@@ -1,7 +1,9 @@
 import type { Hand } from '../testing/session'
 import type { LocalDate } from '../units/dates'
 
-export type Place = 'hall' | 'home' | 'bag'
+export const PLACES = [{ id: 'hall', name: 'Hall', where: 'in the hall' }, { id: 'home', name: 'Home', where: 'at home' }, { id: 'bag', name: 'Travel bag', where: 'in the bag' }] as const
+export type Place = (typeof PLACES)[number]['id']
+export const whereIs = (place: Place): string => PLACES.find((p) => p.id === place)!.where
 
 /** What a day leaves for grip work. */
 export interface DayFrame {

@@ -2,7 +2,7 @@ import { CAUTIONS, type Caution, type DayFlagId, type InjuryStatus, type Symptom
 import type { Exercise } from '../catalogue/exercises'
 import type { Protocol } from '../catalogue/protocols'
 import type { QualityId } from '../catalogue/qualities'
-import type { InjurySiteId, TissueId } from '../catalogue/tissues'
+import type { InjurySiteId, Tag, TissueId } from '../catalogue/tissues'
 import type { Side } from '../measure/asymmetry'
 import type { Hand } from '../testing/session'
 import { ageOn, type LocalDate } from '../units/dates'
@@ -87,8 +87,11 @@ export interface Judge { facts: SafetyFacts; active: readonly ActiveCaution[] }
 
 export const judgeBy = (facts: SafetyFacts): Judge => ({ facts, active: activeCautions(facts) })
 
-/** A test of a protocol, or a set of an exercise, on one hand or both. */
-export type Subject = { kind: 'test'; protocol: Protocol; hand: Hand } | { kind: 'exercise'; exercise: Exercise; hand: Hand }
+/** A test of a protocol, a set of an exercise, or work of a quality on an implement, on one hand or both. */
+export type Subject =
+  | { kind: 'test'; protocol: Protocol; hand: Hand }
+  | { kind: 'exercise'; exercise: Exercise; hand: Hand }
+  | { kind: 'implement'; quality: QualityId; tags: readonly Tag[]; tissues: readonly TissueId[]; hand: Hand }
 
 /**
  * The one function that decides for tests, plan and floor: cautions that stop this subject. A two-handed subject needs
@@ -97,13 +100,25 @@ export type Subject = { kind: 'test'; protocol: Protocol; hand: Hand } | { kind:
 export function blockedBy(judge: Judge, subject: Subject): ActiveCaution[] {
   return judge.active.filter((a) => {
     if (!sides(subject.hand).some((h) => a.hands.includes(h))) return false
-    return subject.kind === 'test' ? stopsTest(a, subject.protocol) : stopsExercise(a, subject.exercise, judge.facts)
+    if (subject.kind === 'test') return stopsTest(a, subject.protocol)
+    return subject.kind === 'exercise' ? stopsExercise(a, subject.exercise, judge.facts) : stopsImplement(a, subject)
   })
 }
 
 function stopsTest({ caution }: ActiveCaution, protocol: Protocol): boolean {
   const tests = caution.blocks.tests
   return tests === 'all' || (tests === 'maximal' && protocol.maximal) || (tests === 'overhead' && protocol.overhead)
+}
+
+/** Choosing an implement: what is new to the athlete, how hard and how heavy is said later, by the exercise. */
+function stopsImplement({ caution: { blocks } }: ActiveCaution, s: Extract<Subject, { kind: 'implement' }>): boolean {
+  return (
+    blocks.hand === true ||
+    (blocks.qualities ?? []).includes(s.quality) ||
+    (blocks.tissues ?? []).some((t) => s.tissues.includes(t)) ||
+    (blocks.tags ?? []).some((t) => s.tags.includes(t)) ||
+    (blocks.tagSets ?? []).some((set) => set.every((t) => s.tags.includes(t)))
+  )
 }
 
 function stopsExercise(a: ActiveCaution, e: Exercise, facts: SafetyFacts): boolean {

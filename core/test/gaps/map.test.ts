@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { gapMap, resultError, testNext, type GapInput } from '../../src/gaps/map'
 import { wantsOf } from '../../src/gaps/wants'
+import { demandProfile } from '../../src/demand/profile'
 import { buildSeries } from '../../src/review/series'
 import type { Hand, TestSession } from '../../src/testing/session'
 import { addDays } from '../../src/units/dates'
@@ -11,7 +12,7 @@ function session(protocolId: string, on: string, values: Partial<Record<Hand, nu
   return { id: `s${n++}`, athleteId: 'a', protocolId, protocolVersion: 1, unitId: 'u', measurementId: 'm', variant: {}, performedAt: `${on}T10:00:00Z`, performedOn: on, practice, trials }
 }
 const dyno = (on: string, left: number[], right: number[]) => session('dyno_seated', on, { left, right })
-const input = (sessions: TestSession[], more: Partial<GapInput> = {}): GapInput => ({ sportId: 'boxer', level: 'trained', series: buildSeries(sessions), standards: [], squad: {}, today: '2026-10-08', ...more })
+const input = (sessions: TestSession[], more: Partial<GapInput> = {}): GapInput => ({ profile: demandProfile('boxer'), level: 'trained', series: buildSeries(sessions), standards: [], squad: {}, today: '2026-10-08', ...more })
 const row = (i: GapInput, key = 'crush.max') => gapMap(i).find((r) => r.key === key)!
 
 describe('the reference of a row', () => {
@@ -44,7 +45,7 @@ describe('a shortfall', () => {
   })
   it('is never called without an error, nor from practice', () => {
     const hang = { protocolId: 'hang_time', sportId: null, level: null, value: 90 }
-    const single = (practice: boolean) => row(input([session('hang_time', '2026-10-01', { both: [50] }, practice)], { standards: [hang], sportId: 'obstacle_racer' }), 'hang.sustained')
+    const single = (practice: boolean) => row(input([session('hang_time', '2026-10-01', { both: [50] }, practice)], { standards: [hang], profile: demandProfile('obstacle_racer') }), 'hang.sustained')
     expect(single(false).hands[0]).toMatchObject({ error: null, shortBy: null })
     expect(single(true).state).toBe('practice')
     expect(single(false).score).toBe(0)

@@ -16,7 +16,7 @@ export const wantsOf = (sportId: string): Want[] => demandProfile(sportId)!.rows
 
 function input(sportId: string, frame: DayFrame[], more: Partial<SafetyFacts> = {}, hall: ReadonlySet<string> = kit): DraftInput {
   let n = 0
-  return { weekStart: '2026-10-05', frame, wants: wantsOf(sportId), context: { judge: judgeBy({ ...facts, ...more }), kit: hall, hardBefore: [], lastLoad: null }, newId: () => `b${n++}` }
+  return { weekStart: '2026-10-05', frame, wants: wantsOf(sportId), context: { judge: judgeBy({ ...facts, ...more }), kit: { hall, home: null, bag: null }, hardBefore: [], lastLoad: null }, newId: () => `b${n++}` }
 }
 
 /** A seeded frame: minutes, sport, pulls, places and competitions as they come. */

@@ -9,7 +9,7 @@ import { EMPTY_DAY, type Block, type DayFrame } from '../../src/plan/types'
 import { judgeBy, type SafetyFacts } from '../../src/safety/cautions'
 
 const facts: SafetyFacts = { today: '2026-10-05', birthDate: '1998-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: Object.fromEntries(QUALITY_IDS.map((q) => [q, Infinity])) }
-const context: PlanContext = { judge: judgeBy(facts), kit: new Set<string>(IMPLEMENTS.map((k) => k.id)), hardBefore: [{ tissue: 'finger_flexors', on: '2026-10-04' }], lastLoad: 20 }
+const context: PlanContext = { judge: judgeBy(facts), kit: { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null }, hardBefore: [{ tissue: 'finger_flexors', on: '2026-10-04' }], lastLoad: 20 }
 const work = EXERCISES.filter((e) => e.mode !== 'prep')
 const days = fc.array(fc.record({ minutes: fc.integer({ min: 0, max: 90 }), place: fc.constantFrom('hall' as const, 'home' as const, 'bag' as const), sportLoad: fc.constantFrom(0 as const, 1 as const, 2 as const, 3 as const), heavyPull: fc.constantFrom('none' as const, 'before' as const, 'after' as const), competition: fc.boolean() }), { minLength: 7, maxLength: 7 })
 const block = fc.record({ id: fc.uuid(), day: fc.integer({ min: 0, max: 6 }), e: fc.constantFrom(...work), sets: fc.integer({ min: 1, max: 6 }) }).map(({ e, ...b }): Block => ({ ...b, exerciseId: e.id, dose: e.dose.range[0], hands: e.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' }))

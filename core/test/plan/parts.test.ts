@@ -4,11 +4,12 @@ import { EXERCISES, exerciseById } from '../../src/catalogue/exercises'
 import { leverTorque, springAtSet, wristRoller } from '../../src/measure/mechanics'
 import { normalBelow, normalInv, tInv } from '../../src/measure/quantiles'
 import { loadDone, planContext } from '../../src/plan/context'
-import { kitFor } from '../../src/plan/kit'
+import { kitFor, type Kits } from '../../src/plan/kit'
 import { blockMinutes, handLoad, sessionMinutes } from '../../src/plan/time'
 import { hardDaysOf } from '../../src/plan/rules'
 import type { Block } from '../../src/plan/types'
 
+const kits = (hall: string[], more: Partial<Kits> = {}): Kits => ({ hall: new Set(hall), home: null, bag: null, ...more })
 const block = (exerciseId: string, more: Partial<Block> = {}): Block => ({ id: 'x', day: 0, exerciseId, sets: 3, dose: 20, hands: ['left', 'right'], reason: '', ...more })
 
 describe('minutes of a block', () => {
@@ -33,16 +34,16 @@ describe('minutes of a block', () => {
 describe('kit', () => {
   const e = (id: string) => exerciseById(id)!
   it('takes the first way the hall can, else the home way, else nothing', () => {
-    expect(kitFor(e('pinch_hold'), 'hall', new Set(['plate']))).toEqual(['plate'])
-    expect(kitFor(e('pinch_hold'), 'hall', new Set(['block', 'plate']))).toEqual(['block'])
-    expect(kitFor(e('pinch_hold'), 'hall', new Set())).toEqual(['books'])
-    expect(kitFor(e('bar_hold'), 'hall', new Set())).toBeNull()
-    expect(kitFor(e('hang_load'), 'bag', new Set(['bar', 'pin']))).toBeNull()
-    expect(kitFor(e('stretch'), 'hall', new Set())).toEqual(['none'])
+    expect(kitFor(e('pinch_hold'), 'hall', kits(['plate']))).toEqual(['plate'])
+    expect(kitFor(e('pinch_hold'), 'hall', kits(['block', 'plate']))).toEqual(['block'])
+    expect(kitFor(e('pinch_hold'), 'hall', kits())).toEqual(['books'])
+    expect(kitFor(e('bar_hold'), 'hall', kits())).toBeNull()
+    expect(kitFor(e('hang_load'), 'bag', kits(['bar', 'pin']))).toBeNull()
+    expect(kitFor(e('stretch'), 'hall', kits())).toEqual(['none'])
   })
   it('an "all of" needs every piece', () => {
-    expect(kitFor(e('hang_load'), 'hall', new Set(['bar', 'pin']))).toEqual(['bar', 'pin'])
-    expect(kitFor(e('hang_load'), 'hall', new Set(['bar']))).toEqual(['bar', 'bag'])
+    expect(kitFor(e('hang_load'), 'hall', kits(['bar', 'pin']))).toEqual(['bar', 'pin'])
+    expect(kitFor(e('hang_load'), 'hall', kits(['bar']))).toEqual(['bar', 'bag'])
   })
 })
 
@@ -52,16 +53,16 @@ describe('what the week before leaves', () => {
     const logs = [done('2026-09-28', 'spring_low', 1), done('2026-09-28', 'spring_low', 1, 'right'), done('2026-10-04', 'pinch_hold', 1), done('2026-10-05', 'spring_low', 1), { ...done('2026-09-29', 'prep_roll', 1), blockId: null }]
     expect(loadDone(logs, '2026-09-28')).toBeCloseTo(1.7, 9)
     expect(loadDone(logs, '2026-09-21')).toBeNull()
-    const context = planContext({ facts: null as never, active: [] }, new Set(), logs, '2026-10-05')
+    const context = planContext({ facts: null as never, active: [] }, kits([]), logs, '2026-10-05')
     expect(context.lastLoad).toBeCloseTo(1.7, 9)
     expect(context.hardBefore).toEqual([{ tissue: 'finger_flexors', on: '2026-09-28' }, { tissue: 'finger_flexors', on: '2026-09-28' }])
   })
   it('one missed session does not pull the next weeks down: nine tenths of what was planned stand', () => {
     const logs = [done('2026-09-28', 'spring_low', 1)]
-    const load = (planned: Block[] | null) => planContext({ facts: null as never, active: [] }, new Set(), logs, '2026-10-05', planned).lastLoad
+    const load = (planned: Block[] | null) => planContext({ facts: null as never, active: [] }, kits([]), logs, '2026-10-05', planned).lastLoad
     expect(load(null)).toBeCloseTo(1, 9)
     expect(load([block('spring_low', { sets: 10 })])).toBeCloseTo(9, 9)
-    expect(planContext({ facts: null as never, active: [] }, new Set(), [], '2026-10-05', [block('spring_low')]).lastLoad).toBeNull()
+    expect(planContext({ facts: null as never, active: [] }, kits([]), [], '2026-10-05', [block('spring_low')]).lastLoad).toBeNull()
   })
   it('only hard work with real stress makes a hard day', () => {
     expect(hardDaysOf([{ exerciseId: 'pinch_hold', on: 'd' }, { exerciseId: 'ext_band', on: 'd' }])).toEqual([])

@@ -8,7 +8,7 @@ import { EMPTY_DAY, type Block, type DayFrame, type WeekPlan } from '../../src/p
 import { judgeBy, type SafetyFacts } from '../../src/safety/cautions'
 
 const facts: SafetyFacts = { today: '2026-10-05', birthDate: '1998-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: Object.fromEntries(QUALITY_IDS.map((q) => [q, Infinity])) }
-const context: PlanContext = { judge: judgeBy(facts), kit: new Set<string>(IMPLEMENTS.map((k) => k.id)), hardBefore: [], lastLoad: null }
+const context: PlanContext = { judge: judgeBy(facts), kit: { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null }, hardBefore: [], lastLoad: null }
 const frame = (change: Record<number, Partial<DayFrame>> = {}): DayFrame[] => Array.from({ length: 7 }, (_, d) => ({ ...EMPTY_DAY, minutes: 60, ...change[d] }))
 let n = 0
 const block = (day: number, exerciseId: string, sets?: number): Block => {

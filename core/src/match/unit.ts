@@ -1,0 +1,60 @@
+import { implementById, type Contact, type ImplementKind } from '../catalogue/implements'
+import { TRAITS, type Closing, type HandsOn, type Orientation, type Spin, type Surface, type Wear } from '../catalogue/traits'
+
+/** One implement as recorded; absent facts are what its kind usually is. Sizes mm. */
+export interface KitItem {
+  id: string
+  kind: string
+  label: string
+  sizeMm: number | null
+  depthMm?: number | null | undefined
+  orientation?: Orientation | null | undefined
+  surface?: Surface | null | undefined
+  spin?: Spin | null | undefined
+  wear?: Wear | null | undefined
+  /** Measured closing force of a spring, kg hung from the handle; null: not rated. */
+  ratingKg?: number | null | undefined
+}
+
+/** What the matcher looks at. `usualSize`: not measured, the middle of what is usual stands in. */
+export interface MatchUnit {
+  id: string
+  kind: ImplementKind
+  label: string
+  contact: Contact
+  sizeMm: number | null
+  usualSize: boolean
+  depthMm: number | null
+  orientation: Orientation
+  surface: Surface
+  spin: Spin
+  hands: HandsOn
+  closing: readonly Closing[]
+  holdMostS: number
+  how: string
+  free: boolean
+  wear: Wear
+  /** True for a spring without a measured rating. */
+  unrated: boolean
+  /** The same for units that differ in measures only. */
+  traitsKey: string
+}
+
+/** A unit as the matcher sees it; null for kinds no hand trains on by themselves (pins, stops, instruments). */
+export function matchUnit(item: KitItem): MatchUnit | null {
+  const kind = implementById(item.kind)
+  const traits = kind ? TRAITS[kind.id] : null
+  if (!kind || !traits) return null
+  const usual = kind.usualMm ? (kind.usualMm[0] + kind.usualMm[1]) / 2 : null
+  const own = {
+    id: item.id, kind, label: item.label, contact: kind.contact, sizeMm: item.sizeMm ?? usual, usualSize: item.sizeMm === null && usual !== null, depthMm: item.depthMm ?? null,
+    orientation: item.orientation ?? traits.orientation, surface: item.surface ?? traits.surface, spin: item.spin ?? traits.spin, hands: traits.hands, closing: traits.closing, holdMostS: traits.holdMostS,
+    how: traits.how, free: traits.free, wear: item.wear ?? 'good', unrated: kind.id === 'spring' && (item.ratingKg ?? null) === null,
+  }
+  return { ...own, traitsKey: [kind.id, own.orientation, own.surface, own.spin, own.wear, own.unrated].join(' ') }
+}
+
+/** Why a unit cannot be tested with; null when it can. It can be trained with all the same. */
+export function testRefusal(item: { kind: string; ratingKg: number | null }): string | null {
+  return item.kind === 'spring' && item.ratingKg === null ? 'This spring has no measured rating: train with it, test with a rated one. The number printed on a spring is not a rating.' : null
+}

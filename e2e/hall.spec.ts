@@ -25,7 +25,7 @@ for (const stage of ['Intake', 'Demands', 'Tests', 'Gaps', 'Plan', 'Floor', 'Rev
   })
 }
 
-for (const path of ['/import', '/hall', '/athletes/new']) {
+for (const path of ['/import', '/hall', '/kit', '/athletes/new']) {
   test(`${path} has no serious accessibility finding`, async ({ page, hall }) => {
     await page.goto(hall.url + path)
     await expect(page.getByRole('heading').first()).toBeVisible()

@@ -1,13 +1,15 @@
 import * as yup from 'yup'
 import { INJURY_SITES } from '@mano/core/catalogue/tissues'
-import { SPORTS } from '@mano/core/catalogue/sports'
 import { HEALTH_FLAGS, type InjuryStatus } from '@mano/core/catalogue/cautions'
 import type { EntryUnit } from '@mano/core/catalogue/protocols'
-import { BODY_MEASURES, LEVELS, birthDateProblem, type BodyMeasureId } from '@mano/core/intake/record'
+import { BODY_MEASURES, LEVELS, SKINS, birthDateProblem, type BodyMeasureId } from '@mano/core/intake/record'
 import type { SetLog } from '@mano/core/review/load'
 import type { RosterCall } from '@mano/core/stages/roster'
 import type { StageStatus } from '@mano/core/stages/rules'
 import { toSi } from '@mano/core/units/convert'
+import type { TrainingWeek } from '@mano/core/intake/week'
+import type { DemandView } from './demands'
+import type { ChangeView, EventView, OutcomeView, WrapView } from './intake'
 import { HANDS, day, flag, id, line, maybeDay, maybeOneOf, number, oneOf, optionalLine } from './common'
 
 const SITE_IDS = INJURY_SITES.map((s) => s.id)
@@ -27,12 +29,14 @@ export const profileShape = {
   dominantHand: maybeOneOf(['left', 'right'] as const, 'the dominant hand'),
   level: oneOf(LEVELS.map((l) => l.id), 'the level'),
   guardianConsent: flag(),
+  /** Who consented and when. */
+  consentNote: optionalLine(200),
+  skin: oneOf(SKINS.map((s) => s.id), 'the skin'),
   healthFlags: yup.array().of(oneOf(HEALTH_FLAGS, 'the flag')).max(4).required('the flags are missing'),
   note: optionalLine(2000),
 }
 export const profileBody = yup.object(profileShape).exact('a field is not known')
-export const athleteBody = yup.object({ ...profileShape, id: id(), sportEntryId: id(), sportId: oneOf(SPORTS.map((s) => s.id), 'the sport') }).exact('a field is not known')
-export const sportBody = yup.object({ id: id(), sportId: oneOf(SPORTS.map((s) => s.id), 'the sport') }).exact('a field is not known')
+export const athleteBody = yup.object({ ...profileShape, id: id(), sportEntryId: id(), sportId: yup.string().strict().required('the sport is missing') }).exact('a field is not known')
 
 /** What is wrong with a body measure as typed; null when it is fine. */
 export function measureProblem(measureId: BodyMeasureId, hand: string, entered: number, unit: EntryUnit): string | null {
@@ -89,7 +93,12 @@ export interface InjuryView { id: string; site: (typeof SITE_IDS)[number]; side:
 export interface SymptomView { id: string; hand: (typeof HANDS)[number]; pain: number | null; symptom: string | null; on: string; sessionId: string | null; clearedBy: string | null }
 export interface AthleteView extends ProfileBody {
   id: string
-  sport: { id: string; since: string } | null
+  demand: DemandView | null
+  events: EventView[]
+  week: TrainingWeek | null
+  outcomes: OutcomeView[]
+  wraps: WrapView[]
+  changes: ChangeView[]
   measurements: MeasurementView[]
   injuries: InjuryView[]
   symptoms: SymptomView[]
@@ -100,4 +109,4 @@ export interface AthleteView extends ProfileBody {
 
 /** Latest result of the roster's key series; values SI. */
 export interface KeyResult { label: string; quantity: 'N' | 's'; left: number | null; right: number | null; both: number | null; weaker: 'left' | 'right' | null; on: string }
-export interface RosterRow { id: string; name: string; sportId: string | null; dominantHand: 'left' | 'right' | null; stages: StageStatus[]; call: RosterCall; key: KeyResult | null; cautions: { title: string; hands: string; says: string }[] }
+export interface RosterRow { id: string; name: string; sportName: string | null; dominantHand: 'left' | 'right' | null; stages: StageStatus[]; call: RosterCall; key: KeyResult | null; cautions: { title: string; hands: string; says: string }[] }

@@ -3,7 +3,7 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById, type EntryUnit } from '@mano/core/catalogue/protocols'
 import { SPORTS } from '@mano/core/catalogue/sports'
 import { LEVELS } from '@mano/core/intake/record'
-import type { Block, DayFrame } from '@mano/core/plan/types'
+import type { Block, DayFrame, Place } from '@mano/core/plan/types'
 import { ENDINGS } from '@mano/core/session/steps'
 import { checkTrialValue } from '@mano/core/testing/value'
 import type { Standard } from '@mano/core/gaps/map'
@@ -62,5 +62,5 @@ export interface PlanView {
   frame: DayFrame[]
   /** Newest version of each week, newest week first. */
   versions: { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; reason: string; savedAt: string; number: number }[]
-  kit: string[]
+  kit: { kind: string; place: Place }[]
 }

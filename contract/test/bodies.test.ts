@@ -3,7 +3,11 @@ import { describe, expect, it } from 'vitest'
 import type { AnyObjectSchema } from 'yup'
 import { setupBody } from '../src/accounts'
 import { athleteBody, clearanceBody, injuryBody, measureProblem, measurementBody } from '../src/athletes'
-import { unitBody } from '../src/kit'
+import { EMPTY_WEEK } from '@mano/core/intake/week'
+import { copyAsSource, demandProfile } from '@mano/core/demand/profile'
+import { demandBody, ownSportBody } from '../src/demands'
+import { eventBody, outcomeBody, weekBody, wrapBody } from '../src/intake'
+import { checkBody, placeBody, unitBody } from '../src/kit'
 import { logBody, planBody, standardBody } from '../src/plan'
 import { correctionBody, markBody, observationBody, sessionBody, trialBody, trialProblem } from '../src/tests'
 
@@ -18,7 +22,9 @@ const wrong = async (schema: unknown, body: object): Promise<string[]> => {
   }
 }
 
-const athlete = { id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-01-01', sexForNorms: null, dominantHand: 'left', level: 'trained', guardianConsent: false, healthFlags: [], note: '' }
+const athlete = { id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-01-01', sexForNorms: null, dominantHand: 'left', level: 'trained', guardianConsent: false, consentNote: '', skin: 'normal', healthFlags: [], note: '' }
+const unit = { id: v7(), measurementId: v7(), kind: 'spring', label: 'Spring 2', placeId: v7(), orientation: null, surface: null, size: 70, sizeUnit: 'mm', depthMm: null, handleMm: 19.5, massKg: null, plates: [], ratingKg: 42, ratedBy: 'Ruth', ratedOn: TODAY }
+const activity = { what: 'Mat', at: '18:00', minutes: 90, handLoad: 2, heavyPulls: false, straps: false }
 const session = { id: v7(), protocolId: 'hang_time', unitId: v7(), measurementId: v7(), variant: { shoulders: 'active', palms: 'away', addedKg: '0' }, conditions: { warm: true, rested: true, skinGood: true, well: true, familiar: false }, overrideReason: '', note: '', deviceAt: null }
 const trial = { id: v7(), hand: 'left', ordinal: 1, enteredValue: 40, enteredUnit: 'kg', pain: null, deviceAt: null }
 const log = { id: v7(), planVersionId: v7(), blockId: v7(), exerciseId: 'pinch_hold', hand: 'left', set: 1, load: null, loadUnit: 'kg', seconds: 20, reps: null, ended: 'done', effort: null, pain: 0, deviceAt: null, supersedesId: null }
@@ -31,11 +37,19 @@ const standard = { id: v7(), protocolId: 'dyno_seated', sportId: null, level: nu
 describe('good bodies pass, and each wrong field is named', () => {
   const cases: [string, unknown, object, [string, unknown][]][] = [
     ['setup', setupBody, { hallId: v7(), accountId: v7(), hallName: 'Lower Quay', timeZone: 'Europe/London', name: 'Cass', login: 'cass', password: 'long enough to pass' }, [['hallName', ''], ['timeZone', 'Moon/Base'], ['login', 'ab'], ['login', 'Cass'], ['password', 'short'], ['hallId', 'no id']]],
-    ['athlete', athleteBody, athlete, [['name', ' x'], ['name', 'x'.repeat(81)], ['birthDate', '2026-10-09'], ['birthDate', '1900-01-01'], ['birthDate', 'soon'], ['sportId', 'chess'], ['dominantHand', 'both'], ['level', 'star'], ['healthFlags', ['flu']]]],
+    ['athlete', athleteBody, athlete, [['name', ' x'], ['name', 'x'.repeat(81)], ['birthDate', '2026-10-09'], ['birthDate', '1900-01-01'], ['birthDate', 'soon'], ['skin', 'scaly'], ['dominantHand', 'both'], ['level', 'star'], ['healthFlags', ['flu']]]],
     ['measure', measurementBody, measure, [['enteredValue', 19], ['enteredValue', Number.NaN], ['measuredOn', '2026-10-09'], ['hand', 'up'], ['enteredUnit', 'furlong']]],
     ['injury', injuryBody, { id: v7(), site: 'wrist', side: 'left', status: 'active', since: null, note: '', advisedBy: '', supersedesId: null }, [['site', 'toe'], ['status', 'gone'], ['since', '2026-10-09'], ['side', 'up']]],
     ['clearance', clearanceBody, { id: v7(), observationId: null, injuryId: v7(), clearedBy: 'clinic', clearedOn: TODAY, note: '' }, [['clearedBy', ''], ['clearedOn', '2026-10-09'], ['injuryId', null]]],
-    ['unit', unitBody, { id: v7(), measurementId: v7(), kind: 'bar', label: 'Bar 2', size: 29.5, sizeUnit: 'mm' }, [['kind', 'spoon'], ['label', ''], ['size', 0], ['size', -3], ['sizeUnit', 'ft']]],
+    ['unit', unitBody, unit, [['kind', 'spoon'], ['label', ''], ['size', 0], ['size', -3], ['sizeUnit', 'ft'], ['surface', 'gold'], ['plates', [{ kg: 0, count: 1 }]], ['plates', [{ kg: 5, count: 0.5 }]], ['ratingKg', -1], ['ratedOn', null], ['massKg', -1]]],
+    ['check', checkBody, { id: v7(), spin: 'free', wear: 'worn', note: '', checkedOn: TODAY }, [['spin', 'fast'], ['wear', 'fine'], ['checkedOn', 'soon']]],
+    ['place', placeBody, { id: v7(), name: 'Garage', kind: 'home', athleteId: null }, [['kind', 'moon'], ['name', '']]],
+    ['demands', demandBody, { id: v7(), sources: [{ id: 'boxer', weight: 2 }], edits: [{ quality: 'closed', importance: 5, emphasis: { max: 0.5, sustained: 0.5 }, object: { sizeMm: [20, 30] } }], reason: '' }, [['sources', []], ['sources', [{ id: 'boxer', weight: 0 }]], ['sources', [{ id: 'boxer', weight: 1 }, { id: 'boxer', weight: 1 }]], ['edits', [{ quality: 'toes' }]], ['edits', [{ quality: 'closed', importance: 6 }]], ['edits', [{ quality: 'closed', emphasis: { max: 0.5 } }]], ['edits', [{ quality: 'closed', object: { sizeMm: [30, 20] } }]], ['edits', [{ quality: 'closed', object: { colour: 'red' } }]]]],
+    ['own sport', ownSportBody, copyAsSource(demandProfile('boxer')!, { id: v7(), name: 'Harbour bout', kind: 'event' }), [['name', ''], ['kind', 'party'], ['rows', []], ['rows', [{ quality: 'closed', importance: 3, emphasis: { max: 1 } }]]]],
+    ['event', eventBody, { id: v7(), name: 'Harbour Cup', on: '2026-12-01', items: ['rope'], note: '', supersedesId: null, removed: false }, [['name', ''], ['on', 'soon'], ['items', ['']], ['removed', 'yes']]],
+    ['week', weekBody, { id: v7(), ...EMPTY_WEEK, days: EMPTY_WEEK.days.map((d) => ({ ...d, activities: [activity] })) }, [['days', []], ['handWork', 4], ['days', EMPTY_WEEK.days.map((d) => ({ ...d, gripAt: '25:00' }))], ['days', EMPTY_WEEK.days.map((d) => ({ ...d, activities: [{ ...activity, handLoad: 9 }] }))]]],
+    ['outcome', outcomeBody, { id: v7(), name: 'Shot', unit: 'm', better: 'higher', value: 15.2, on: TODAY, supersedesId: null, removed: false }, [['name', ''], ['better', 'longer'], ['value', Number.NaN], ['on', 'x']]],
+    ['wrap', wrapBody, { id: v7(), unitId: v7(), hand: 'left', enteredUnit: 'mm', enteredValue: -12 }, [['hand', 'both'], ['enteredValue', 151], ['enteredValue', -81], ['enteredUnit', 'kg']]],
     ['session', sessionBody, session, [['protocolId', 'lift_max'], ['variant', { shoulders: 'active', palms: 'up', addedKg: '0' }], ['variant', { shoulders: 'active', palms: 'away', addedKg: 'x' }], ['variant', { shoulders: 'active', palms: 'away', addedKg: '0', colour: 'red' }], ['deviceAt', 'noon']]],
     ['trial', trialBody, trial, [['hand', 'up'], ['ordinal', 0], ['ordinal', 1.5], ['enteredValue', '40'], ['enteredUnit', 'stone'], ['pain', 11]]],
     ['correction', correctionBody, { id: v7(), enteredValue: 40, enteredUnit: 'kg', reason: 'typed wrongly' }, [['reason', ''], ['enteredValue', Number.POSITIVE_INFINITY]]],
@@ -51,7 +65,7 @@ describe('good bodies pass, and each wrong field is named', () => {
     })
     it(`${name} takes no field it does not know`, async () => expect(await wrong(schema, { ...good, surprise: 1 })).not.toEqual([]))
     it(`${name} misses every field it needs`, async () => {
-      const optional = new Set(['note', 'reason', 'advisedBy', 'overrideReason'])
+      const optional = new Set(['ratedBy', 'handWorkNote', 'objects', 'consentNote', 'note', 'reason', 'advisedBy', 'overrideReason', ...(name === 'outcome' ? ['unit'] : [])])
       for (const field of Object.keys(good).filter((f) => !optional.has(f) || name === 'correction')) {
         const rest = Object.fromEntries(Object.entries(good).filter(([k]) => k !== field))
         expect(await wrong(schema, rest), field).not.toEqual([])

@@ -10,6 +10,7 @@ import { mountAccounts } from './accounts/accounts'
 import { Api, type Services } from './http/api'
 import { mountAthletes } from './http/athletes'
 import { mountImports } from './http/imports'
+import { mountIntake } from './http/intake'
 import { mountKit } from './http/kit'
 import { mountPlan } from './http/plan'
 import { HttpProblem, problemOf } from './http/problem'
@@ -25,6 +26,7 @@ export function buildApi(services: Services): Api {
   mountAthletes(api)
   mountTests(api)
   mountImports(api)
+  mountIntake(api)
   mountKit(api)
   mountPlan(api)
   return api

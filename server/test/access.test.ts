@@ -10,7 +10,7 @@ let r: Rig
 let own: Staff
 let other: Staff
 let assistant: Agent
-let ids: { athleteId: string; sessionId: string; trialId: string; importId: string }
+let ids: { athleteId: string; sessionId: string; trialId: string; importId: string; unitId: string; placeId: string }
 
 beforeAll(async () => {
   r = await rig()
@@ -22,7 +22,8 @@ beforeAll(async () => {
   const { sessionId, trialIds } = await tested(own.agent, athleteId)
   const importId = v7()
   await own.agent.post('/api/imports').send({ id: importId, fileName: 'a.csv', dryRun: false, text: 'athlete,date,protocol,left\nRui Castellane,2026-11-01,dyno_seated,40' }).expect(201)
-  ids = { athleteId, sessionId, trialId: trialIds[0]!, importId }
+  const first = async (url: string) => ((await own.agent.get(url).expect(200)).body as { id: string }[])[0]!.id
+  ids = { athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: await first('/api/kit'), placeId: await first('/api/places') }
 })
 afterAll(() => r.close())
 
@@ -76,7 +77,7 @@ describe('another hall', () => {
     await other.agent.post(`/api/athletes/${athleteId}/tests`).send(await sessionFor(own.agent)).expect(404)
   })
   it('an id in use elsewhere is a conflict that tells nothing', async () => {
-    const reply = await other.agent.post('/api/athletes').send({ id: ids.athleteId, sportEntryId: v7(), sportId: 'boxer', name: 'X', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardianConsent: false, healthFlags: [], note: '' })
+    const reply = await other.agent.post('/api/athletes').send({ id: ids.athleteId, sportEntryId: v7(), sportId: 'boxer', name: 'X', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardianConsent: false, consentNote: '', skin: 'normal', healthFlags: [], note: '' })
     expect(reply.status).toBe(409)
     expect(JSON.stringify(reply.body)).not.toContain('Castellane')
   })

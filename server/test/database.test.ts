@@ -52,7 +52,7 @@ describe('roles', () => {
 })
 
 describe('what was measured stays', () => {
-  it.each(['trial', 'trial_mark', 'test_session', 'observation', 'body_measurement', 'injury', 'implement_measurement', 'test_import', 'clearance', 'athlete_sport'])('the app may not change or delete a row of %s', async (table) => {
+  it.each(['trial', 'trial_mark', 'test_session', 'observation', 'body_measurement', 'injury', 'implement_measurement', 'test_import', 'clearance', 'demand_version', 'hall_sport', 'athlete_event', 'training_week', 'outcome', 'athlete_change', 'place', 'implement_check', 'wrap_gap', 'kit_price'])('the app may not change or delete a row of %s', async (table) => {
     await expect(app.query(`UPDATE ${table} SET recorded_at = now()`)).rejects.toThrow('permission denied')
     await expect(app.query(`DELETE FROM ${table}`)).rejects.toThrow('permission denied')
   })

@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs'
 import { Pool } from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { RosterRow } from '@mano/contract/athletes'
+import { kitsOf } from '@mano/core/plan/kit'
 import { validate } from '@mano/core/plan/rules'
 import { planContext } from '@mano/core/plan/context'
 import { judgeBy } from '@mano/core/safety/cautions'
@@ -25,15 +26,15 @@ describe('the generator', () => {
   it('moves with the day it is made for, and no test is in the future', () => {
     for (const day of [DAY, '2027-01-01']) for (const a of generateDemo(3, day).athletes) for (const s of a.sessions) expect(s.performedOn <= day).toBe(true)
   })
-  it('has eight athletes over the five families, one without tests, one under 18', () => {
+  it('has nine athletes over the five families, one without tests, one under 18', () => {
     const hall = generateDemo(3, DAY)
-    expect(hall.athletes).toHaveLength(8)
+    expect(hall.athletes).toHaveLength(9)
     expect(hall.athletes.filter((a) => a.sessions.length === 0)).toHaveLength(1)
     expect(STORIES.filter((s) => s.ageYears < 18)).toHaveLength(1)
     expect(STORIES.filter((s) => s.week?.place === 'bag')).toHaveLength(1)
   })
   it('what is certain in a story is found for any seed', () => {
-    for (let seed = 1; seed <= 5; seed++) for (const a of generateDemo(seed, DAY).athletes) for (const e of a.story.expects.filter((x) => ['stage', 'caution', 'norms'].includes(x.ask))) expect(meets(e, a, DAY), `${a.story.id} ${seed}`).toBe(true)
+    for (let seed = 1; seed <= 5; seed++) for (const a of generateDemo(seed, DAY).athletes) for (const e of a.story.expects.filter((x) => ['stage', 'caution', 'norms', 'match', 'says'].includes(x.ask))) expect(meets(e, a, DAY), `${a.story.id} ${seed}`).toBe(true)
   })
   it('its plans break no rule of safety, and its logs belong to blocks of the past', () => {
     const hall = generateDemo(3, DAY)
@@ -41,7 +42,7 @@ describe('the generator', () => {
       const plans = generatePlans(3, hall, a, DAY)
       expect(plans.length > 0).toBe(a.story.week !== null)
       for (const p of plans) {
-        const context = planContext(judgeBy(safetyFacts({ birthDate: a.birthDate, level: a.story.level, healthFlags: [], injuries: [], symptoms: [] }, p.weekStart, null)), new Set(hall.units.map((u) => u.kind)), [], p.weekStart)
+        const context = planContext(judgeBy(safetyFacts({ birthDate: a.birthDate, level: a.story.level, healthFlags: [], injuries: [], symptoms: [] }, p.weekStart, null)), kitsOf(hall.units), [], p.weekStart)
         expect(validate(p, context).filter((b) => b.kind === 'safety')).toEqual([])
         expect(p.logs.every((l) => l.on < DAY && p.blocks.some((b) => b.id === l.blockId))).toBe(true)
       }
@@ -60,7 +61,7 @@ describe('the demo hall in the database', () => {
     const agent = await signIn(r, DEMO_SIGN_IN.login, DEMO_SIGN_IN.password)
     const rows = (await agent.get('/api/athletes').expect(200)).body as RosterRow[]
     const need = (name: string) => rows.find((a) => a.name === name)!.call
-    expect(rows).toHaveLength(8)
+    expect(rows).toHaveLength(9)
     expect(need('Kaya Osei-Lund')).toMatchObject({ need: 'act', alarm: true })
     expect(need('Dov Hartigan')).toMatchObject({ need: 'act', stage: 'review' })
     expect(need('Jonah Pell')).toMatchObject({ need: 'due', stage: 'tests' })

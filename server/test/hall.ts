@@ -55,8 +55,14 @@ export async function signIn(r: Rig, login: string, password = PASSWORD): Promis
 }
 
 export const athlete = (more: Record<string, unknown> = {}) => ({
-  id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-05-01', sexForNorms: 'male', dominantHand: 'right', level: 'trained', guardianConsent: false, healthFlags: [], note: '', ...more,
+  id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-05-01', sexForNorms: 'male', dominantHand: 'right', level: 'trained', guardianConsent: false, consentNote: '', skin: 'normal', healthFlags: [], note: '', ...more,
 })
+
+/** A unit for the kit room, in the hall unless said otherwise. */
+export async function unitBody(agent: Agent, more: Record<string, unknown> = {}) {
+  const places = (await agent.get('/api/places').expect(200)).body as { id: string; kind: string }[]
+  return { id: v7(), measurementId: v7(), kind: 'rolling', label: `Unit ${v7().slice(-8)}`, placeId: places.find((p) => p.kind === 'hall')!.id, orientation: null, surface: null, size: null, sizeUnit: 'mm', depthMm: null, handleMm: null, massKg: null, plates: [], ratingKg: null, ratedBy: '', ratedOn: null, ...more }
+}
 
 export async function addAthlete(agent: Agent, more: Record<string, unknown> = {}): Promise<string> {
   const body = athlete(more)

@@ -2,14 +2,14 @@ import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { KitUnit } from '@mano/contract/kit'
 import type { SessionView } from '@mano/contract/tests'
-import { addAthlete, hall, PASSWORD, rig, signIn, type Rig, type Staff } from './hall'
+import { addAthlete, hall, PASSWORD, rig, signIn, unitBody, type Rig, type Staff } from './hall'
 
 let r: Rig
 let own: Staff
 beforeAll(async () => { r = await rig(); own = await hall(r, 'ruth') })
 afterAll(() => r.close())
 
-const unit = (more: object = {}) => ({ id: v7(), measurementId: v7(), kind: 'rolling', label: `Handle ${v7().slice(-6)}`, size: 2.375, sizeUnit: 'in', ...more })
+const unit = (more: Record<string, unknown> = {}) => unitBody(own.agent, { label: `Handle ${v7().slice(-6)}`, size: 2.375, sizeUnit: 'in', ...more })
 const kit = async () => (await own.agent.get('/api/kit').expect(200)).body as KitUnit[]
 
 describe('the kit', () => {
@@ -17,19 +17,19 @@ describe('the kit', () => {
     expect((await kit()).map((u) => [u.kind, u.sizeMm])).toEqual(expect.arrayContaining([['dyno', null], ['bar', null]]))
   })
   it('keeps inches as entered and millimetres beside them, once', async () => {
-    const body = unit()
+    const body = await unit()
     await own.agent.post('/api/kit').send(body).expect(201)
     await own.agent.post('/api/kit').send(body).expect(201)
     const found = (await kit()).filter((u) => u.id === body.id)
     expect(found).toMatchObject([{ enteredValue: 2.375, enteredUnit: 'in', sizeMm: expect.closeTo(60.325, 9) }])
   })
   it('a size not measured stays unknown, a label twice or a wrong size is refused', async () => {
-    const body = unit({ size: null })
+    const body = await unit({ size: null })
     await own.agent.post('/api/kit').send(body).expect(201)
     expect((await kit()).find((u) => u.id === body.id)).toMatchObject({ sizeMm: null, enteredUnit: null })
-    await own.agent.post('/api/kit').send(unit({ label: body.label })).expect(409)
-    await own.agent.post('/api/kit').send(unit({ size: -1 })).expect(400)
-    await own.agent.post('/api/kit').send(unit({ kind: 'spoon' })).expect(400)
+    await own.agent.post('/api/kit').send(await unit({ label: body.label })).expect(409)
+    await own.agent.post('/api/kit').send(await unit({ size: -1 })).expect(400)
+    await own.agent.post('/api/kit').send(await unit({ kind: 'spoon' })).expect(400)
   })
 })
 

@@ -4,6 +4,7 @@ import type { PlanView } from '@mano/contract/plan'
 import { CAUTIONS, type Caution } from '@mano/core/catalogue/cautions'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
 import { planContext } from '@mano/core/plan/context'
+import { kitsOf } from '@mano/core/plan/kit'
 import { validate } from '@mano/core/plan/rules'
 import { EMPTY_DAY, type Block, type DayFrame } from '@mano/core/plan/types'
 import { judgeBy } from '@mano/core/safety/cautions'
@@ -49,7 +50,7 @@ describe('every caution holds work on the floor, by the same judge as the plan',
     if (c.scope === 'hand') expect(held.every((x) => x.hand !== 'right')).toBe(true)
     // What is noted only on the day itself is not known when the week is planned; the rest the validator catches too.
     if (here.pains || here.unwell || here.pullAfter) return
-    const context = planContext(judgeBy(safetyFacts(here.athlete, TODAY, null, here.athlete.history)), new Set(), [], WEEK)
+    const context = planContext(judgeBy(safetyFacts(here.athlete, TODAY, null, here.athlete.history)), kitsOf([]), [], WEEK)
     const one = blocks.find((b) => b.exerciseId === held[0]!.exercise)!
     const frame = Array.from({ length: 7 }, (): DayFrame => ({ ...EMPTY_DAY, minutes: 600 }))
     expect(validate({ weekStart: WEEK, frame, blocks: [one] }, context).map((b) => b.rule)).toContain('caution')

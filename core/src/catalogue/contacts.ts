@@ -6,7 +6,7 @@ export const CONTACT_WORDS: Readonly<Record<Contact, string>> = {
 
 /** What is left of the work when one contact stands for another, either way; every other pair is UNLIKE. Practice estimates, no source. */
 const LIKE: readonly (readonly [Contact, Contact, number])[] = [
-  ['cloth', 'rope', 0.7], ['block', 'plate', 0.85], ['hub', 'ball', 0.65], ['rope', 'bar', 0.5], ['hub', 'block', 0.4], ['block', 'ball', 0.35], ['bar', 'ball', 0.35], ['bar', 'lever', 0.35], ['bar', 'cloth', 0.35],
+  ['cloth', 'rope', 0.7], ['block', 'plate', 0.85], ['hub', 'ball', 0.65], ['rope', 'bar', 0.5], ['hub', 'block', 0.4], ['block', 'ball', 0.35], ['bar', 'ball', 0.35], ['bar', 'lever', 0.35], ['bar', 'cloth', 0.5],
   ['edge', 'block', 0.3], ['edge', 'bar', 0.3], ['spring', 'ball', 0.35], ['spring', 'bar', 0.25], ['spring', 'cloth', 0.25], ['spring', 'bucket', 0.3], ['band', 'bucket', 0.6], ['plate', 'ball', 0.4], ['plate', 'bar', 0.3], ['cloth', 'ball', 0.45], ['cloth', 'bucket', 0.3],
 ]
 export const UNLIKE = 0.1

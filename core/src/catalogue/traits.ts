@@ -22,6 +22,9 @@ export type Closing = (typeof CLOSINGS)[number]['id']
 export const WEARS = [{ id: 'good', name: 'good' }, { id: 'worn', name: 'worn' }, { id: 'replace', name: 'to be replaced' }] as const
 export type Wear = (typeof WEARS)[number]['id']
 
+/** How a load comes on the hand: the body hangs from the thing, or the hand lifts it. */
+export type Use = 'hang' | 'lift' | 'both'
+
 export interface Traits {
   orientation: Orientation
   surface: Surface
@@ -29,6 +32,8 @@ export interface Traits {
   hands: HandsOn
   /** Ways the fingers can work on it, the usual one first. */
   closing: readonly Closing[]
+  /** Whether a body hangs from it, a hand lifts it, or both. */
+  use: Use
   /** Longest hold that makes sense on it, s. */
   holdMostS: number
   /** How it is used, added to its name in a sentence; empty when it goes without saying. */
@@ -39,13 +44,13 @@ export interface Traits {
   lifeSets: number | null
 }
 
-const t = (orientation: Orientation, surface: Surface, spin: Spin, hands: HandsOn, closing: readonly Closing[], holdMostS: number, more: Partial<Pick<Traits, 'how' | 'free' | 'lifeSets'>> = {}): Traits =>
-  ({ orientation, surface, spin, hands, closing, holdMostS, how: '', free: false, lifeSets: null, ...more })
+const t = (orientation: Orientation, surface: Surface, spin: Spin, hands: HandsOn, closing: readonly Closing[], holdMostS: number, more: Partial<Pick<Traits, 'use' | 'how' | 'free' | 'lifeSets'>> = {}): Traits =>
+  ({ orientation, surface, spin, hands, closing, holdMostS, use: 'lift', how: '', free: false, lifeSets: null, ...more })
 
 /** What a kind usually is; a unit's own record goes before it. Common practice, no source. `null`: not an object the hand trains on. */
 export const TRAITS: Readonly<Record<ImplementId, Traits | null>> = {
-  bar: t('across', 'knurled', 'fixed', 'either', ['still'], 180),
-  sleeve: t('across', 'rubber', 'fixed', 'either', ['still'], 90, { lifeSets: 2000 }),
+  bar: t('across', 'knurled', 'fixed', 'either', ['still'], 180, { use: 'hang' }),
+  sleeve: t('across', 'rubber', 'fixed', 'either', ['still'], 90, { lifeSets: 2000, use: 'both' }),
   rolling: t('across', 'smooth', 'free', 'one', ['still'], 45),
   farm: t('across', 'knurled', 'fixed', 'one', ['still'], 120),
   kettlebell: t('across', 'raw', 'fixed', 'either', ['still'], 120),
@@ -55,16 +60,16 @@ export const TRAITS: Readonly<Record<ImplementId, Traits | null>> = {
   spring_stop: null,
   machine: t('across', 'knurled', 'fixed', 'one', ['through'], 30),
   band_finger: t('upright', 'rubber', 'fixed', 'one', ['open'], 60, { lifeSets: 400, free: true }),
-  band: t('upright', 'rubber', 'fixed', 'one', ['open', 'still'], 60, { lifeSets: 800 }),
+  band: t('upright', 'rubber', 'fixed', 'one', ['still', 'open'], 60, { lifeSets: 800 }),
   block: t('across', 'wood', 'fixed', 'one', ['still'], 90),
   taper_block: t('across', 'wood', 'fixed', 'one', ['still'], 90),
-  edge: t('across', 'wood', 'fixed', 'either', ['still'], 60),
+  edge: t('across', 'wood', 'fixed', 'either', ['still'], 60, { use: 'both' }),
   plate: t('upright', 'smooth', 'fixed', 'one', ['still'], 90),
   hub: t('across', 'smooth', 'fixed', 'one', ['still'], 60),
-  ball: t('across', 'rubber', 'fixed', 'one', ['still', 'shut'], 90),
-  towel: t('upright', 'cloth', 'fixed', 'either', ['still', 'shut'], 120, { how: 'over a bar', free: true, lifeSets: 600 }),
-  jacket: t('upright', 'cloth', 'fixed', 'either', ['still', 'shut'], 120, { how: 'over a bar', lifeSets: 800 }),
-  rope: t('upright', 'cloth', 'fixed', 'either', ['still', 'shut'], 120, { lifeSets: 1500 }),
+  ball: t('across', 'rubber', 'fixed', 'one', ['still', 'shut'], 90, { use: 'both' }),
+  towel: t('upright', 'cloth', 'fixed', 'either', ['still', 'shut'], 120, { how: 'over a bar', free: true, lifeSets: 600, use: 'both' }),
+  jacket: t('upright', 'cloth', 'fixed', 'either', ['still', 'shut'], 120, { how: 'over a bar', lifeSets: 800, use: 'hang' }),
+  rope: t('upright', 'cloth', 'fixed', 'either', ['still', 'shut'], 120, { lifeSets: 1500, use: 'hang' }),
   rope_attach: t('upright', 'cloth', 'fixed', 'two', ['still'], 90, { how: 'on a cable' }),
   lever: t('upright', 'smooth', 'fixed', 'one', ['still'], 60),
   ball_band: t('across', 'rubber', 'fixed', 'one', ['still'], 60),

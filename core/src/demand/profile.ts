@@ -16,13 +16,16 @@ export interface DemandEdit { quality: QualityId; importance?: number | undefine
 /** What an athlete trains for: sources by weight (above 0), and the coach's changes. */
 export interface DemandSet { sources: readonly { id: string; weight: number }[]; edits: readonly DemandEdit[] }
 
+/** An object with the pull of its source against the heaviest one (0 to 1), and whose it is. */
+export interface RowObject extends DemandObject { pull: number; of: string }
+
 export interface DemandRow {
   quality: Quality
   /** 0 to 5; whole for one sport, a weighted mean for several. 0 stands only where the coach took a quality out. */
   importance: number
   emphasis: readonly { id: Emphasis; share: number }[]
   /** The objects meant; with several sources one each, the heaviest first. */
-  objects: readonly DemandObject[]
+  objects: readonly RowObject[]
   /** What the coach changed, as fields; empty: as the sources say. */
   changed: readonly ('importance' | 'emphasis' | keyof DemandObject)[]
 }
@@ -58,21 +61,24 @@ export function demandProfile(set: DemandSet | string, own: readonly DemandSourc
 }
 
 function combined(id: QualityId, sources: DemandProfile['sources'], edit: DemandEdit | undefined): DemandRow[] {
-  const asking = sources.flatMap((s) => { const r = s.rows.find((x) => x.quality === id); return r && r.importance > 0 ? [{ r, pull: s.share * r.importance }] : [] })
+  const asking = sources.flatMap((s) => { const r = s.rows.find((x) => x.quality === id); return r && r.importance > 0 ? [{ r, of: s.name, pull: s.share * r.importance }] : [] })
   const pulls = asking.reduce((a, x) => a + x.pull, 0)
   const importance = edit?.importance ?? Math.round(10 * pulls) / 10
   if (pulls === 0 && !edit?.importance) return []
   const mean = Object.fromEntries(EMPHASES.map((e) => [e, asking.reduce((a, x) => a + (x.pull / pulls) * (x.r.emphasis[e] ?? 0), 0)]))
   const shares: EmphasisShares = edit?.emphasis ?? (pulls === 0 ? { sustained: 1 } : mean)
-  const byPull = [...asking].sort((a, b) => b.pull - a.pull).map((x) => x.r.object)
-  const objects = byPull.length === 0 ? [QUALITY_OBJECTS[id]] : byPull.filter((x, i) => byPull.findIndex((y) => sameObject(x, y)) === i)
+  const byPull = [...asking].sort((a, b) => b.pull - a.pull)
+  const apart = byPull.filter((x, i) => byPull.findIndex((y) => sameObject(x.r.object, y.r.object)) === i)
+  const objects: RowObject[] = apart.length === 0 ? [{ ...QUALITY_OBJECTS[id], pull: 1, of: '' }] : apart.map((x) => ({ ...x.r.object, pull: x.pull / apart[0]!.pull, of: x.of }))
   const changed = edit ? [...(edit.importance === undefined ? [] : ['importance' as const]), ...(edit.emphasis === undefined ? [] : ['emphasis' as const]), ...(Object.keys(edit.object ?? {}) as (keyof DemandObject)[])] : []
   return [{
     quality: qualityById(id), importance, changed,
     emphasis: (Object.entries(shares) as [Emphasis, number][]).filter(([, share]) => share > 0.005).map(([e, share]) => ({ id: e, share })).sort((a, b) => b.share - a.share),
-    objects: edit?.object ? [{ ...objects[0]!, ...edit.object }] : objects,
+    objects: edit?.object ? [{ ...objects[0]!, ...edit.object, pull: 1 }] : objects,
   }]
 }
+
+const bare = ({ pull: _pull, of: _of, ...object }: RowObject): DemandObject => object
 
 const sameObject = (a: DemandObject, b: DemandObject): boolean => JSON.stringify(a) === JSON.stringify(b)
 
@@ -84,6 +90,6 @@ export const defaultRow = (set: DemandSet, quality: QualityId, own: readonly Dem
 export function copyAsSource(profile: DemandProfile, as: { id: string; name: string; kind: DemandSource['kind'] }): DemandSource {
   return {
     ...as, originId: profile.sources[0]!.originId, objects: profile.sources.map((s) => s.objects).join(' '),
-    rows: profile.rows.filter((r) => r.importance > 0).map((r) => ({ quality: r.quality.id, importance: r.importance, emphasis: Object.fromEntries(r.emphasis.map((e) => [e.id, e.share])), object: r.objects[0]! })),
+    rows: profile.rows.filter((r) => r.importance > 0).map((r) => ({ quality: r.quality.id, importance: r.importance, emphasis: Object.fromEntries(r.emphasis.map((e) => [e.id, e.share])), object: bare(r.objects[0]!) })),
   }
 }

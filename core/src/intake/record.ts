@@ -6,6 +6,10 @@ import { isLocalDate, ageOn, type LocalDate } from '../units/dates'
 export const BODY_MEASURES = [
   { id: 'hand_length', name: 'Hand length', quantity: 'mm', perHand: true, limits: [100, 260], how: 'Wrist crease to tip of middle finger' },
   { id: 'hand_span', name: 'Hand span', quantity: 'mm', perHand: true, limits: [110, 300], how: 'Thumb tip to little fingertip, hand stretched' },
+  { id: 'forearm_cold', name: 'Forearm girth, cold', quantity: 'mm', perHand: true, limits: [150, 500], how: 'Widest point, arm relaxed, before work' },
+  { id: 'forearm_pumped', name: 'Forearm girth, pumped', quantity: 'mm', perHand: true, limits: [150, 520], how: 'After work; never compared with a cold one' },
+  { id: 'thumb_cold', name: 'Thumb-base girth, cold', quantity: 'mm', perHand: true, limits: [60, 200], how: 'Round the base of the thumb, before work' },
+  { id: 'thumb_pumped', name: 'Thumb-base girth, pumped', quantity: 'mm', perHand: true, limits: [60, 220], how: 'After work; never compared with a cold one' },
   { id: 'body_mass', name: 'Body mass', quantity: 'kg', perHand: false, limits: [20, 250], how: 'Dated: hangs and ratios need it' },
 ] as const
 export type BodyMeasureId = (typeof BODY_MEASURES)[number]['id']
@@ -50,3 +54,6 @@ export function birthDateProblem(birth: string, today: LocalDate): string | null
 }
 
 export const injurySiteName = (id: string): string => INJURY_SITES.find((s) => s.id === id)?.name ?? id
+
+export const SKINS = [{ id: 'normal', name: 'Normal' }, { id: 'dry', name: 'Dry' }, { id: 'sweaty', name: 'Sweaty' }] as const
+export type SkinId = (typeof SKINS)[number]['id']

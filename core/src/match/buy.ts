@@ -55,6 +55,7 @@ export function whatToBuy(squad: readonly SquadMember[], place: readonly MatchUn
     const top = ranked[0]
     if (!top || top.adds < SERVED_FROM / 10) break
     const helped = table.filter((a) => sum(a.rows.map((r) => gainOf(r, top.unit.id))) >= SERVED_FROM)
+    if (helped.length === 0) break
     const free = options.filter((x) => x.unit.free).map((x) => ({ name: `${x.unit.label}${x.unit.how ? `, ${x.unit.how}` : ''}`, keepsPct: keeps(table, top.unit.id, x.unit.id, gainOf) })).sort((a, b) => b.keepsPct - a.keepsPct)[0]
     out.push({ kind: top.c.kind, name: top.unit.label, sizeMm: top.c.sizeMm, adds: top.adds, serves: helped.map((a) => a.name), free: free && free.keepsPct >= FREE_FROM_PCT ? free : null })
     for (const a of table) for (const r of a.rows) r.best = Math.max(r.best, r.own.get(top.unit.id)!)

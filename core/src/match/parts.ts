@@ -4,7 +4,7 @@ import type { Emphasis } from '../catalogue/qualities'
 import { CLOSINGS, HANDS_ON, ORIENTATIONS, SPINS, SURFACES, type Closing } from '../catalogue/traits'
 import type { MatchUnit } from './unit'
 
-export type PartId = 'contact' | 'size' | 'depth' | 'orientation' | 'surface' | 'spin' | 'hands' | 'hold' | 'closing' | 'wear' | 'fit' | 'caution'
+export type PartId = 'contact' | 'size' | 'depth' | 'orientation' | 'surface' | 'spin' | 'hands' | 'use' | 'hold' | 'closing' | 'sport' | 'wear' | 'fit' | 'caution'
 
 /** One reason of a score: the share of the work it leaves (0 to 1), in words. */
 export interface Part { id: PartId; value: number; says: string }
@@ -20,7 +20,7 @@ const SOFT_TAU_MM = 35
 
 const named = <T extends { id: string; name: string }>(list: readonly T[]) => new Map(list.map((x) => [x.id, x.name]))
 const words = { orientation: named(ORIENTATIONS), surface: named(SURFACES), spin: named(SPINS), hands: named(HANDS_ON), closing: named(CLOSINGS) }
-const OTHER_WAY = 0.75, OTHER_SURFACE = 0.85, OTHER_SPIN = 0.7, TWO_FOR_ONE = 0.45, ONE_FOR_TWO = 0.9, WORN = 0.85, TO_REPLACE = 0.4, UNRATED = 0.9, USUAL_SIZE = 0.9
+const OTHER_WAY = 0.75, OTHER_SURFACE = 0.85, OTHER_SPIN = 0.7, TWO_FOR_ONE = 0.45, OTHER_USE = 0.4, ONE_FOR_TWO = 0.9, WORN = 0.85, TO_REPLACE = 0.4, UNRATED = 0.9, USUAL_SIZE = 0.9
 
 /** What is left when the fingers work in another way than asked: practice estimates, no source. */
 const CLOSING_LIKE: Readonly<Record<Closing, Readonly<Record<Closing, number>>>> = {
@@ -91,6 +91,7 @@ function traitParts(object: DemandObject, emphasis: Emphasis, u: MatchUnit): Par
   if (object.spin && object.spin !== u.spin) parts.push({ id: 'spin', value: OTHER_SPIN, says: `${words.spin.get(u.spin)}, not ${words.spin.get(object.spin)}` })
   if (object.hands === 'one' && u.hands === 'two') parts.push({ id: 'hands', value: TWO_FOR_ONE, says: 'no one-hand work' })
   if (object.hands === 'two' && u.hands === 'one') parts.push({ id: 'hands', value: ONE_FOR_TWO, says: 'one hand at a time' })
+  if (object.use && u.use !== 'both' && u.use !== object.use) parts.push({ id: 'use', value: OTHER_USE, says: object.use === 'lift' ? 'cannot be lifted' : 'cannot be hung from' })
   parts.push(hold(object.holdS ?? HOLD_OF[emphasis], u), closing(object, u))
   if (u.wear !== 'good') parts.push({ id: 'wear', value: u.wear === 'worn' ? WORN : TO_REPLACE, says: u.wear === 'worn' ? 'worn: friction has changed' : 'to be replaced' })
   else if (u.unrated) parts.push({ id: 'wear', value: UNRATED, says: 'no measured rating: not for tests' })
@@ -100,14 +101,15 @@ function traitParts(object: DemandObject, emphasis: Emphasis, u: MatchUnit): Par
 /**
  * Judges units against one object: the parts of a score that do not depend on the hand. Each is 0 to 1 and a score is their
  * product, so a unit that is better or equal on every part never ranks lower; a part that is whole may go unsaid. `ownTauMm`: from the
- * athlete's own handle curve, else null. Practice estimates, no source.
+ * athlete's own handle curve, else null. `pull`: how much the object's sport asks against the heaviest one, 0 to 1. Practice estimates, no source.
  */
-export function objectJudge(object: DemandObject, emphasis: Emphasis, ownTauMm: number | null): (u: MatchUnit) => { parts: readonly Part[]; value: number } {
+export function objectJudge(object: DemandObject, emphasis: Emphasis, ownTauMm: number | null, pull = 1, of = ''): (u: MatchUnit) => { parts: readonly Part[]; value: number } {
   const cache = new Map<string, { parts: Part[]; value: number }>()
   return (u) => {
     let traits = cache.get(u.traitsKey)
     if (!traits) {
       const parts = traitParts(object, emphasis, u)
+      if (pull < 1) parts.push({ id: 'sport', value: pull, says: `for ${of}, which asks less of it` })
       traits = { parts, value: product(parts) }
       cache.set(u.traitsKey, traits)
     }

@@ -1,7 +1,7 @@
 import { EDGE_MM, type DemandObject } from '../catalogue/objects'
 import type { QualityId } from '../catalogue/qualities'
 import type { Tag, TissueId } from '../catalogue/tissues'
-import type { DemandRow } from '../demand/profile'
+import type { DemandRow, RowObject } from '../demand/profile'
 import { estimatedWrap, MEETS_MM, WIDE_GAP_MM, type Wrap } from '../hand/wrap'
 import type { Side } from '../measure/asymmetry'
 import { blockedBy, isFinal, type Judge } from '../safety/cautions'
@@ -44,7 +44,7 @@ const NO_TISSUE: readonly TissueId[] = ['finger_flexors']
 const WIDE_PINCH_MM = 60, CRIMP_MM = 20
 
 /** The row's objects as this level needs them: edges by level, because big ones test the back in strong climbers. */
-export function objectsFor(row: DemandRow, level: string): readonly DemandObject[] {
+export function objectsFor(row: DemandRow, level: string): readonly RowObject[] {
   const fit = EDGE_MM[level] ?? EDGE_MM['trained']!
   return row.objects.map((o) => {
     if (o.contact !== 'edge' || o.sizeMm === null || row.quality.id !== 'edge') return o
@@ -68,7 +68,7 @@ export function rankAll(rows: readonly DemandRow[], units: readonly MatchUnit[],
 export function rankUnits(row: DemandRow, units: readonly MatchUnit[], athlete: MatchAthlete, fits: Fits = fitsOf(units, athlete)): Match[] {
   const ownTau = athlete.ownTauMm.left === null || athlete.ownTauMm.right === null ? (athlete.ownTauMm.left ?? athlete.ownTauMm.right) : (athlete.ownTauMm.left + athlete.ownTauMm.right) / 2
   const emphasis = row.emphasis[0]?.id ?? 'sustained'
-  const judges = objectsFor(row, athlete.level).map((object) => ({ object, judge: objectJudge(object, emphasis, ownTau) }))
+  const judges = objectsFor(row, athlete.level).map((object) => ({ object, judge: objectJudge(object, emphasis, ownTau, object.pull, object.of) }))
   const held = cautionCache(row.quality.id, emphasis === 'max', athlete.judge)
   const out = units.map((unit, i): Match => {
     const fit = fits[i]!

@@ -1,5 +1,5 @@
 import { implementById, type Contact, type ImplementKind } from '../catalogue/implements'
-import { TRAITS, type Closing, type HandsOn, type Orientation, type Spin, type Surface, type Wear } from '../catalogue/traits'
+import { TRAITS, type Closing, type HandsOn, type Orientation, type Spin, type Surface, type Use, type Wear } from '../catalogue/traits'
 
 /** One implement as recorded; absent facts are what its kind usually is. Sizes mm. */
 export interface KitItem {
@@ -29,6 +29,7 @@ export interface MatchUnit {
   surface: Surface
   spin: Spin
   hands: HandsOn
+  use: Use
   closing: readonly Closing[]
   holdMostS: number
   how: string
@@ -48,7 +49,7 @@ export function matchUnit(item: KitItem): MatchUnit | null {
   const usual = kind.usualMm ? (kind.usualMm[0] + kind.usualMm[1]) / 2 : null
   const own = {
     id: item.id, kind, label: item.label, contact: kind.contact, sizeMm: item.sizeMm ?? usual, usualSize: item.sizeMm === null && usual !== null, depthMm: item.depthMm ?? null,
-    orientation: item.orientation ?? traits.orientation, surface: item.surface ?? traits.surface, spin: item.spin ?? traits.spin, hands: traits.hands, closing: traits.closing, holdMostS: traits.holdMostS,
+    orientation: item.orientation ?? traits.orientation, surface: item.surface ?? traits.surface, spin: item.spin ?? traits.spin, hands: traits.hands, use: traits.use, closing: traits.closing, holdMostS: traits.holdMostS,
     how: traits.how, free: traits.free, wear: item.wear ?? 'good', unrated: kind.id === 'spring' && (item.ratingKg ?? null) === null,
   }
   return { ...own, traitsKey: [kind.id, own.orientation, own.surface, own.spin, own.wear, own.unrated].join(' ') }

@@ -2,6 +2,8 @@ import { QUALITIES, QUALITY_ALIASES, qualityById, type Quality } from '../catalo
 import { EXERCISES } from '../catalogue/exercises'
 import type { DemandProfile, DemandRow } from '../demand/profile'
 import { objectsFor, rankUnits, type Match, type MatchAthlete } from './rank'
+import { whereIs, type Place } from '../plan/types'
+import { formatInches, type LengthUnit } from '../units/inch'
 import type { Part } from './parts'
 import type { MatchUnit } from './unit'
 
@@ -22,10 +24,12 @@ export function lost(m: Match): string[] {
 }
 
 /** The ideal of a row in words. */
-export function idealWords(row: DemandRow, level: string): string {
+export function idealWords(row: DemandRow, level: string, unit: LengthUnit = 'mm'): string {
   const o = objectsFor(row, level)[0]!
-  const size = o.sizeMm ? `, ${o.sizeMm[0] === o.sizeMm[1] ? o.sizeMm[0] : `${o.sizeMm[0]} to ${o.sizeMm[1]}`}\u00A0mm` : ''
-  return `${o.words}${size}`
+  if (!o.sizeMm) return o.words
+  const show = (mm: number) => (unit === 'mm' ? String(mm) : formatInches(mm).replace('\u00A0in', ''))
+  const size = `${o.sizeMm[0] === o.sizeMm[1] ? show(o.sizeMm[0]) : `${show(o.sizeMm[0])} to ${show(o.sizeMm[1])}`}\u00A0${unit}`
+  return o.words.includes(size.replace('\u00A0', ' ')) ? o.words : `${o.words}, ${size}`
 }
 
 /** One sentence: what comes nearest in a place, and what is lost without the ideal. `place` as in "in the bag". */
@@ -63,6 +67,14 @@ export function varietySentence(profile: DemandProfile, units: readonly MatchUni
     for (const m of rankUnits(row, units, athlete)) if (m.mean >= LITTLE) useful.set(`${m.unit.contact} ${Math.round((m.unit.sizeMm ?? 0) / 10)}`, m.unit.label)
   const names = [...new Set(useful.values())]
   return names.length === 0 ? `Nobody knows the objects before the day, and nothing ${place} comes near them.` : `Nobody knows the objects before the day: change them week by week. ${names.length} that differ ${place}: ${names.slice(0, 8).join(', ')}.`
+}
+
+/** All that is said above a ranking: variety, the level's edge, what comes nearest. */
+export function matchSentences(profile: DemandProfile, row: DemandRow, ranked: readonly Match[], units: readonly MatchUnit[], athlete: MatchAthlete, place: Place): string[] {
+  const where = whereIs(place)
+  const edge = edgeSentence(row, ranked, athlete.level)
+  const variety = varietySentence(profile, units, athlete, where)
+  return [nearestSentence(ranked, where), ...(edge ? [edge] : []), ...(variety ? [variety] : [])]
 }
 
 export type WordMeans = { kind: 'one'; quality: Quality } | { kind: 'several'; word: string; qualities: readonly Quality[] } | { kind: 'none' }

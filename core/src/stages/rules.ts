@@ -12,6 +12,8 @@ export const STAGES = [
 export type StageId = (typeof STAGES)[number]['id']
 export type StageState = 'done' | 'due' | 'stale' | 'wait'
 
+export type PlanTouch = 'tests' | 'injury' | 'demands' | 'week'
+
 /** What the rules look at; dates local. */
 export interface StageFacts {
   today: LocalDate
@@ -19,8 +21,8 @@ export interface StageFacts {
   /** Since when the present sport is set. */
   demandsSince: LocalDate | null
   tests: { last: LocalDate | null; unfinished: boolean; sessions: number }
-  /** Week of the newest saved plan, and whether tests came after it. */
-  plan: { weekStart: LocalDate | null; olderThanTests: boolean }
+  /** Week of the newest saved plan, and what has come after it was saved. */
+  plan: { weekStart: LocalDate | null; after: readonly PlanTouch[] }
   /** Days with a session planned up to today that are not done, this week, and the last day logged. */
   floor: { missed: number; today: boolean; doneToday: boolean; last: LocalDate | null }
 }
@@ -59,7 +61,10 @@ export const STAGE_RULES: readonly Rule[] = [
   { stage: 'gaps', state: 'done', word: 'From', action: '', when: () => true, on: (f) => f.tests.last },
   { stage: 'plan', state: 'due', word: 'Due', action: 'Draft the week', when: (f) => f.plan.weekStart === null, why: () => 'No week planned' },
   { stage: 'plan', state: 'due', word: 'Ended', action: 'Draft the week', when: (f) => daysBetween(f.plan.weekStart!, f.today) > 6, on: (f) => f.plan.weekStart, why: () => 'The planned week is over' },
-  { stage: 'plan', state: 'stale', word: 'Before tests', action: 'Revise plan', when: (f) => f.plan.olderThanTests, on: (f) => f.plan.weekStart, why: () => 'Tests came after the plan was saved' },
+  { stage: 'plan', state: 'stale', word: 'Before injury', action: 'Revise plan', when: (f) => f.plan.after.includes('injury'), on: (f) => f.plan.weekStart, why: () => 'An injury was noted or changed after the plan was saved' },
+  { stage: 'plan', state: 'stale', word: 'Before tests', action: 'Revise plan', when: (f) => f.plan.after.includes('tests'), on: (f) => f.plan.weekStart, why: () => 'Tests came after the plan was saved' },
+  { stage: 'plan', state: 'stale', word: 'Before demands', action: 'Revise plan', when: (f) => f.plan.after.includes('demands'), on: (f) => f.plan.weekStart, why: () => 'The demands were changed after the plan was saved' },
+  { stage: 'plan', state: 'stale', word: 'Before week', action: 'Revise plan', when: (f) => f.plan.after.includes('week'), on: (f) => f.plan.weekStart, why: () => 'The usual week was changed after the plan was saved' },
   { stage: 'plan', state: 'done', word: 'Week of', action: '', when: () => true, on: (f) => f.plan.weekStart },
   { stage: 'floor', state: 'wait', word: 'After plan', action: '', when: (f) => f.plan.weekStart === null && f.floor.last === null },
   { stage: 'floor', state: 'due', word: 'Today', action: 'Run the session', when: (f) => f.floor.today && !f.floor.doneToday, why: () => 'A session is planned today' },

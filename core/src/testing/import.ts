@@ -1,5 +1,6 @@
 import { PROTOCOLS, RUNNABLE_PROTOCOLS, protocolById, type EntryUnit, type Protocol } from '../catalogue/protocols'
 import { readCsv, type CsvRow } from '../formats/csv'
+import { askWhich, meaningOf } from '../match/words'
 import { isLocalDate, type LocalDate } from '../units/dates'
 import { parseNumber } from '../units/parse'
 import type { Hand } from './session'
@@ -185,6 +186,8 @@ class RowReader {
   private protocol(): Protocol | null {
     const text = this.cell('protocol')
     const found = protocolById(text) ?? PROTOCOLS.find((p) => p.name.toLowerCase() === text.toLowerCase())
+    const word = found ? null : meaningOf(text)
+    if (word?.kind === 'several') return this.fail('protocol', `${askWhich(word)} Write the test: ${RUNNABLE_PROTOCOLS.join(' or ')}.`)
     if (!found || !(RUNNABLE_PROTOCOLS as readonly string[]).includes(found.id)) return this.fail('protocol', `"${text}" cannot be imported; use ${RUNNABLE_PROTOCOLS.join(' or ')}.`)
     return found
   }

@@ -74,7 +74,7 @@ describe('five athletes a coach would know', () => {
     expect(measured[0]!.byHand.left[0]!.says).toBe('thumb and finger meet')
   })
   it('says the ideal with its size', () => {
-    expect(idealWords(rowOf('grip_contest', 'pinch_wide'), 'elite')).toBe('the 76 mm block, 76\u00A0mm')
+    expect(idealWords(rowOf('grip_contest', 'pinch_wide'), 'elite')).toBe('the 76 mm block')
     expect(idealWords(rowOf('climber_boulder', 'edge'), 'elite')).toBe('edges of 6 to 30 mm, 6 to 10\u00A0mm')
   })
 })

@@ -36,10 +36,10 @@ describe('kit', () => {
   it('takes the first way the hall can, else the home way, else nothing', () => {
     expect(kitFor(e('pinch_hold'), 'hall', kits(['plate']))).toEqual(['plate'])
     expect(kitFor(e('pinch_hold'), 'hall', kits(['block', 'plate']))).toEqual(['block'])
-    expect(kitFor(e('pinch_hold'), 'hall', kits())).toEqual(['books'])
-    expect(kitFor(e('bar_hold'), 'hall', kits())).toBeNull()
+    expect(kitFor(e('pinch_hold'), 'hall', kits([]))).toEqual(['books'])
+    expect(kitFor(e('bar_hold'), 'hall', kits([]))).toBeNull()
     expect(kitFor(e('hang_load'), 'bag', kits(['bar', 'pin']))).toBeNull()
-    expect(kitFor(e('stretch'), 'hall', kits())).toEqual(['none'])
+    expect(kitFor(e('stretch'), 'hall', kits([]))).toEqual(['none'])
   })
   it('an "all of" needs every piece', () => {
     expect(kitFor(e('hang_load'), 'hall', kits(['bar', 'pin']))).toEqual(['bar', 'pin'])

@@ -7,7 +7,7 @@ import { rosterCall } from '../../src/stages/roster'
 import { addDays } from '../../src/units/dates'
 
 const today = '2026-11-25'
-const good: StageFacts = { today, intake: { missing: [], latest: '2026-08-01' }, demandsSince: '2026-08-02', tests: { last: '2026-11-20', unfinished: false, sessions: 4 }, plan: { weekStart: '2026-11-23', olderThanTests: false }, floor: { missed: 0, today: false, doneToday: false, last: '2026-11-24' } }
+const good: StageFacts = { today, intake: { missing: [], latest: '2026-08-01' }, demandsSince: '2026-08-02', tests: { last: '2026-11-20', unfinished: false, sessions: 4 }, plan: { weekStart: '2026-11-23', after: [] }, floor: { missed: 0, today: false, doneToday: false, last: '2026-11-24' } }
 const state = (facts: Partial<StageFacts>, stage: string) => stageStates({ ...good, ...facts }).find((s) => s.stage === stage)!
 
 describe('stage states', () => {
@@ -23,10 +23,14 @@ describe('stage states', () => {
     expect(state({ demandsSince: null }, 'demands').state).toBe('due')
   })
   it('the plan is due when none is there or its week is over, stale when tests came after it', () => {
-    expect(state({ plan: { weekStart: null, olderThanTests: false } }, 'plan')).toMatchObject({ state: 'due', why: 'No week planned' })
-    expect(state({ plan: { weekStart: '2026-11-19', olderThanTests: false } }, 'plan').state).toBe('done')
-    expect(state({ plan: { weekStart: '2026-11-18', olderThanTests: false } }, 'plan').word).toBe('Ended')
-    expect(state({ plan: { weekStart: '2026-11-23', olderThanTests: true } }, 'plan').state).toBe('stale')
+    expect(state({ plan: { weekStart: null, after: [] } }, 'plan')).toMatchObject({ state: 'due', why: 'No week planned' })
+    expect(state({ plan: { weekStart: '2026-11-19', after: [] } }, 'plan').state).toBe('done')
+    expect(state({ plan: { weekStart: '2026-11-18', after: [] } }, 'plan').word).toBe('Ended')
+    expect(state({ plan: { weekStart: '2026-11-23', after: ['tests'] } }, 'plan').state).toBe('stale')
+    // What touches safety is named first.
+    expect(state({ plan: { weekStart: '2026-11-23', after: ['tests', 'injury'] } }, 'plan').word).toBe('Before injury')
+    expect(state({ plan: { weekStart: '2026-11-23', after: ['week', 'demands'] } }, 'plan').word).toBe('Before demands')
+    expect(state({ plan: { weekStart: '2026-11-23', after: ['week'] } }, 'plan').word).toBe('Before week')
   })
   it('the floor is due on the day, stale when a session was missed', () => {
     const floor = (more: Partial<StageFacts['floor']>) => state({ floor: { ...good.floor, ...more } }, 'floor').state

@@ -1,8 +1,9 @@
 import { hash, verify } from '@node-rs/argon2'
 import { v7 } from 'uuid'
-import type { DataSource } from 'typeorm'
+import type { DataSource, EntityManager } from 'typeorm'
 import { assistantBody, setupBody, signInBody, type Installation, type Me } from '@mano/contract/accounts'
-import { AccountEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity } from '../db/entities'
+import { PLACES } from '@mano/core/plan/types'
+import { AccountEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, PlaceEntity, type Actor } from '../db/entities'
 import { inHall } from '../db/hall'
 import { insertOnce } from '../db/once'
 import { bodyOf, created, done, ok, type Api } from '../http/api'
@@ -20,6 +21,16 @@ async function isEmpty(app: DataSource): Promise<boolean> {
   return row.empty
 }
 
+/** The three places every hall starts with; gives the id of the hall's own. */
+export async function addPlaces(em: EntityManager, actor: Actor & { hallId: string }): Promise<string> {
+  const ids = PLACES.map((p) => ({ ...p, row: v7() }))
+  for (const p of ids) await em.insert(PlaceEntity, { ...actor, id: p.row, name: p.name, kind: p.id, athleteId: null })
+  return ids[0]!.row
+}
+
+/** A unit nobody has put a calliper to. */
+export const UNMEASURED = { sizeMm: null, enteredValue: null, enteredUnit: null, depthMm: null, handleMm: null, massKg: null, plates: [], ratingKg: null, ratedBy: '', ratedOn: null }
+
 export interface NewHall { hallId: string; accountId: string; hallName: string; timeZone: string; name: string; login: string; password: string }
 
 /** The hall, its first coach and the two implements every hall has: a dynamometer and a bar, unmeasured. */
@@ -30,10 +41,12 @@ export async function createHall(app: DataSource, hall: NewHall, now: Date): Pro
     const actor = { hallId, actorKind: 'coach' as const, actorId: hall.accountId, recordedAt: now }
     await em.insert(HallEntity, { id: hallId, name: hall.hallName, timeZone: hall.timeZone, createdAt: now })
     await em.insert(AccountEntity, { ...actor, id: hall.accountId, login: hall.login, name: hall.name, role: 'coach', passwordHash })
+    const hallPlace = await addPlaces(em, actor)
     for (const [kind, label] of [['dyno', 'Dynamometer 1'], ['bar', 'Bar 1']] as const) {
       const unitId = v7()
-      await em.insert(ImplementUnitEntity, { ...actor, id: unitId, kind, label, retired: false })
-      await em.insert(ImplementMeasurementEntity, { ...actor, id: v7(), unitId, sizeMm: null, enteredValue: null, enteredUnit: null, measuredOn: localDateOf(now, hall.timeZone) })
+      await em.insert(ImplementUnitEntity, { ...actor, id: unitId, kind, label, retired: false, placeId: hallPlace, orientation: null, surface: null })
+      const id = v7()
+      await em.insert(ImplementMeasurementEntity, { ...actor, ...UNMEASURED, id, unitId, seriesId: id, measuredOn: localDateOf(now, hall.timeZone) })
     }
   })
 }

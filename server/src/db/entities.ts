@@ -2,11 +2,14 @@ import { EntitySchema, type EntitySchemaColumnOptions } from 'typeorm'
 import type { HealthFlagId, InjuryStatus, SymptomId } from '@mano/core/catalogue/cautions'
 import type { EntryUnit } from '@mano/core/catalogue/protocols'
 import type { InjurySiteId } from '@mano/core/catalogue/tissues'
-import type { BodyMeasureId, LevelId } from '@mano/core/intake/record'
+import type { Orientation, Spin, Surface, Wear } from '@mano/core/catalogue/traits'
+import type { DemandEdit, SourceRow } from '@mano/core/demand/profile'
+import type { BodyMeasureId, LevelId, SkinId } from '@mano/core/intake/record'
+import type { TrainingDay } from '@mano/core/intake/week'
 import type { Sex } from '@mano/core/hand/fit'
 import type { Side } from '@mano/core/measure/asymmetry'
 import type { TestConditions } from '@mano/core/safety/cautions'
-import type { Block, DayFrame } from '@mano/core/plan/types'
+import type { Block, DayFrame, Place } from '@mano/core/plan/types'
 import type { EndingId } from '@mano/core/session/steps'
 import type { Hand } from '@mano/core/testing/session'
 
@@ -17,9 +20,19 @@ export interface Hall { id: string; name: string; timeZone: string; createdAt: D
 export interface Account extends Row { login: string; name: string; role: 'coach' | 'assistant'; passwordHash: string }
 export interface Athlete extends Row {
   name: string; birthDate: string | null; sexForNorms: Sex | null; dominantHand: Side | null; level: LevelId
-  guardianConsent: boolean; healthFlags: HealthFlagId[]; note: string; updatedAt: Date
+  guardianConsent: boolean; consentNote: string; skin: SkinId; healthFlags: HealthFlagId[]; note: string; updatedAt: Date
 }
-export interface AthleteSport extends Row { athleteId: string; sportId: string; sportVersion: number; since: string }
+export interface DemandVersion extends Row { athleteId: string; sources: { id: string; weight: number }[]; edits: DemandEdit[]; since: string; reason: string }
+export interface HallSport extends Row { name: string; kind: 'sport' | 'event'; originId: string; objects: string; rows: SourceRow[] }
+interface Replaced { supersedesId: string | null; removed: boolean }
+export interface AthleteEvent extends Row, Replaced { athleteId: string; name: string; heldOn: string; items: string[]; note: string }
+export interface TrainingWeekRow extends Row { athleteId: string; days: TrainingDay[]; handWork: 0 | 1 | 2 | 3; handWorkNote: string }
+export interface Outcome extends Row, Replaced { athleteId: string; name: string; unit: string; better: 'higher' | 'lower'; value: number; seenOn: string }
+export interface AthleteChange extends Row { athleteId: string; before: Record<string, unknown> }
+export interface PlaceRow extends Row { name: string; kind: Place; athleteId: string | null }
+export interface ImplementCheck extends Row { unitId: string; spin: Spin | null; wear: Wear; note: string; checkedOn: string }
+export interface WrapGap extends Row { athleteId: string; unitId: string; measurementId: string; hand: Side; gapMm: number; enteredValue: number; enteredUnit: EntryUnit; measuredOn: string }
+export interface KitPrice extends Row { kind: string; sizeMm: number | null; price: string }
 export interface BodyMeasurementRow extends Row {
   athleteId: string; measure: BodyMeasureId; hand: Hand; value: number; enteredValue: number; enteredUnit: EntryUnit
   measuredOn: string; supersedesId: string | null
@@ -28,9 +41,10 @@ export interface Injury extends Row {
   athleteId: string; site: InjurySiteId; side: Hand; status: InjuryStatus; since: string | null; note: string
   advisedBy: string; supersedesId: string | null
 }
-export interface ImplementUnit extends Row { kind: string; label: string; retired: boolean }
+export interface ImplementUnit extends Row { kind: string; label: string; retired: boolean; placeId: string; orientation: Orientation | null; surface: Surface | null }
 export interface ImplementMeasurement extends Row {
   unitId: string; sizeMm: number | null; enteredValue: number | null; enteredUnit: EntryUnit | null; measuredOn: string
+  seriesId: string; depthMm: number | null; handleMm: number | null; massKg: number | null; plates: { kg: number; count: number }[]; ratingKg: number | null; ratedBy: string; ratedOn: string | null
 }
 export interface TestImport extends Row { fileName: string; trials: number }
 export interface TestImportUndo extends Row { importId: string }
@@ -96,14 +110,26 @@ const trial: Columns = {
 export const HallEntity = new EntitySchema<Hall>({ name: 'Hall', tableName: 'hall', columns: named({ id: { type: 'uuid', primary: true }, name: text(), timeZone: text(), createdAt: instant() }) as never })
 export const AccountEntity = table<Account>('Account', { login: text(), name: text(), role: text(), passwordHash: text() })
 export const AthleteEntity = table<Athlete>('Athlete', {
-  name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardianConsent: column('boolean'), healthFlags: column('jsonb'), note: text(), updatedAt: instant(),
+  name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardianConsent: column('boolean'), consentNote: text(), skin: text(), healthFlags: column('jsonb'), note: text(), updatedAt: instant(),
 })
-export const AthleteSportEntity = table<AthleteSport>('AthleteSport', { athleteId: uuid(), sportId: text(), sportVersion: column('integer'), since: day() })
+const athleteEvent: Columns = { athleteId: uuid(), name: text(), heldOn: day(), items: column('jsonb'), note: text(), supersedesId: maybe(uuid()), removed: column('boolean') }
+const outcome: Columns = { athleteId: uuid(), name: text(), unit: text(), better: text(), value: number(), seenOn: day(), supersedesId: maybe(uuid()), removed: column('boolean') }
+export const DemandVersionEntity = table<DemandVersion>('DemandVersion', { athleteId: uuid(), sources: column('jsonb'), edits: column('jsonb'), since: day(), reason: text() })
+export const HallSportEntity = table<HallSport>('HallSport', { name: text(), kind: text(), originId: text(), objects: text(), rows: column('jsonb') })
+export const AthleteEventEntity = table<AthleteEvent>('AthleteEvent', athleteEvent)
+export const TrainingWeekEntity = table<TrainingWeekRow>('TrainingWeek', { athleteId: uuid(), days: column('jsonb'), handWork: column('integer'), handWorkNote: text() })
+export const OutcomeEntity = table<Outcome>('Outcome', outcome)
+export const AthleteChangeEntity = table<AthleteChange>('AthleteChange', { athleteId: uuid(), before: column('jsonb') })
+export const PlaceEntity = table<PlaceRow>('Place', { name: text(), kind: text(), athleteId: maybe(uuid()) })
+export const ImplementCheckEntity = table<ImplementCheck>('ImplementCheck', { unitId: uuid(), spin: maybe(text()), wear: text(), note: text(), checkedOn: day() })
+export const WrapGapEntity = table<WrapGap>('WrapGap', { athleteId: uuid(), unitId: uuid(), measurementId: uuid(), hand: text(), gapMm: number(), enteredValue: number(), enteredUnit: text(), measuredOn: day() })
+export const KitPriceEntity = table<KitPrice>('KitPrice', { kind: text(), sizeMm: maybe(number()), price: text() })
 export const BodyMeasurementEntity = table<BodyMeasurementRow>('BodyMeasurement', measurement)
 export const InjuryEntity = table<Injury>('Injury', injury)
-export const ImplementUnitEntity = table<ImplementUnit>('ImplementUnit', { kind: text(), label: text(), retired: column('boolean') })
+export const ImplementUnitEntity = table<ImplementUnit>('ImplementUnit', { kind: text(), label: text(), retired: column('boolean'), placeId: uuid(), orientation: maybe(text()), surface: maybe(text()) })
 export const ImplementMeasurementEntity = table<ImplementMeasurement>('ImplementMeasurement', {
-  unitId: uuid(), sizeMm: maybe(number()), enteredValue: maybe(number()), enteredUnit: maybe(text()), measuredOn: day(),
+  unitId: uuid(), sizeMm: maybe(number()), enteredValue: maybe(number()), enteredUnit: maybe(text()), measuredOn: day(), seriesId: uuid(), depthMm: maybe(number()), handleMm: maybe(number()),
+  massKg: maybe(number()), plates: column('jsonb'), ratingKg: maybe(number()), ratedBy: text(), ratedOn: maybe(day()),
 })
 export const TestImportEntity = table<TestImport>('TestImport', { fileName: text(), trials: column('integer') })
 export const TestImportUndoEntity = table<TestImportUndo>('TestImportUndo', { importId: uuid() })
@@ -130,11 +156,13 @@ export const CurrentTrialView = view<CurrentTrial>('CurrentTrial', { ...trial, s
 export const CurrentInjuryView = view<Injury>('CurrentInjury', injury)
 export const CurrentMeasurementView = view<BodyMeasurementRow>('CurrentBodyMeasurement', measurement)
 
+export const CurrentEventView = view<AthleteEvent>('CurrentAthleteEvent', athleteEvent)
+export const CurrentOutcomeView = view<Outcome>('CurrentOutcome', outcome)
 export const CurrentSetLogView = view<StoredSetLog>('CurrentSetLog', setLog)
 
 export const ENTITIES = [
-  HallEntity, AccountEntity, AthleteEntity, AthleteSportEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
+  HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
   TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, ObservationEntity, ClearanceEntity,
   StandardEntity, WeekFrameEntity, PlanVersionEntity, SetLogEntity,
-  CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView,
+  CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

@@ -9,7 +9,7 @@ import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stage
 import { isUnfinished } from '@mano/core/testing/session'
 import { addDays, localDateOf } from '@mano/core/units/dates'
 import {
-  AccountEntity, AthleteEntity, AthleteSportEntity, ClearanceEntity, CurrentInjuryView, CurrentMeasurementView, CurrentSessionView, CurrentTrialView,
+  AccountEntity, AthleteEntity, ClearanceEntity, CurrentEventView, CurrentInjuryView, DemandVersionEntity, CurrentMeasurementView, CurrentSessionView, CurrentTrialView,
   CurrentSetLogView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, PlanVersionEntity, type Athlete, type PlanVersion, type StoredSession,
 } from './entities'
 
@@ -45,7 +45,7 @@ const setupOf = (s: StoredSession) => ({
   overrideReason: s.overrideReason, note: s.note, source: s.importId ? ('import' as const) : s.actorKind === 'demo' ? ('demo' as const) : ('typed' as const),
 })
 
-interface AthleteParts { measurements: MeasurementView[]; injuries: InjuryView[]; symptoms: SymptomView[]; sport: AthleteView['sport'] }
+interface AthleteParts { measurements: MeasurementView[]; injuries: InjuryView[]; symptoms: SymptomView[]; demand: AthleteView['demand']; events: AthleteView['events'] }
 
 /** Intake parts of many athletes at once. */
 export async function loadParts(em: EntityManager, ids: readonly string[], timeZone: string): Promise<Map<string, AthleteParts>> {
@@ -54,13 +54,15 @@ export async function loadParts(em: EntityManager, ids: readonly string[], timeZ
   const injuries = await em.find(CurrentInjuryView, { where, order: { recordedAt: 'DESC' } })
   const observations = await em.find(ObservationEntity, { where: { ...where, symptom: Not(IsNull()) }, order: { recordedAt: 'DESC' } })
   const clearances = await em.find(ClearanceEntity, { where })
-  const sports = await em.find(AthleteSportEntity, { where, order: { recordedAt: 'ASC' } })
+  const demands = await em.find(DemandVersionEntity, { where, order: { recordedAt: 'ASC' } })
+  const events = await em.find(CurrentEventView, { where, order: { heldOn: 'ASC' } })
   const clearedBy = (id: string): string | null => clearances.find((c) => c.injuryId === id || c.observationId === id)?.clearedBy ?? null
   return new Map(ids.map((id) => [id, {
     measurements: measurements.filter((m) => m.athleteId === id).map((m) => ({ id: m.id, measure: m.measure, hand: m.hand, value: m.value, enteredValue: m.enteredValue, enteredUnit: m.enteredUnit, on: m.measuredOn })),
     injuries: injuries.filter((i) => i.athleteId === id).map((i) => ({ id: i.id, site: i.site, side: i.side, status: i.status, since: i.since, note: i.note, advisedBy: i.advisedBy, recordedOn: localDateOf(i.recordedAt, timeZone), clearedBy: clearedBy(i.id) })),
     symptoms: observations.filter((o) => o.athleteId === id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom, on: localDateOf(o.recordedAt, timeZone), sessionId: o.sessionId, clearedBy: clearedBy(o.id) })),
-    sport: sports.filter((s) => s.athleteId === id).map((s) => ({ id: s.sportId, since: s.since })).at(-1) ?? null,
+    demand: demands.filter((d) => d.athleteId === id).map((d) => ({ sources: d.sources, edits: d.edits, since: d.since, reason: d.reason })).at(-1) ?? null,
+    events: events.filter((e) => e.athleteId === id).map((e) => ({ id: e.id, name: e.name, on: e.heldOn, items: e.items, note: e.note })),
   }]))
 }
 
@@ -70,7 +72,7 @@ export function stagesOf(athlete: Athlete, parts: AthleteParts, facts: StagePart
   return stageStates({
     today,
     intake: { missing: missingIntake(athlete, parts.measurements), latest: parts.measurements[0]?.on ?? null },
-    demandsSince: parts.sport?.since ?? null,
+    demandsSince: parts.demand?.since ?? null,
     ...facts,
   })
 }
@@ -97,12 +99,28 @@ export async function planVersions(em: EntityManager, athleteId: string): Promis
   return weeks.map((w) => { const own = all.filter((v) => v.weekStart === w); return { ...own.at(-1)!, number: own.length } })
 }
 
+/** When an athlete's injuries, demands and usual week were last written. */
+export type Touched = Partial<Record<'injury' | 'demands' | 'week', Date>>
+
+export async function loadTouched(em: EntityManager, ids: readonly string[]): Promise<Map<string, Touched>> {
+  const rows = (await em.query(
+    `SELECT athlete_id AS id, what, max(recorded_at) AS at FROM (
+       SELECT athlete_id, 'injury' AS what, recorded_at FROM injury UNION ALL SELECT athlete_id, 'injury', recorded_at FROM clearance
+       UNION ALL SELECT athlete_id, 'demands', recorded_at FROM demand_version UNION ALL SELECT athlete_id, 'week', recorded_at FROM training_week
+     ) x WHERE athlete_id = ANY($1) GROUP BY athlete_id, what`, [[...ids]],
+  )) as { id: string; what: keyof Touched; at: Date }[]
+  return new Map(ids.map((id) => [id, Object.fromEntries(rows.filter((r) => r.id === id).map((r) => [r.what, r.at]))]))
+}
+
 /** What the stage rules need of plan and floor. */
-export function planFacts(newest: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null, logs: readonly SetLog[], lastTest: string | null, today: string, timeZone: string): Pick<StageFacts, 'plan' | 'floor'> {
+export function planFacts(newest: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null, logs: readonly SetLog[], lastTest: string | null, touched: Touched, today: string, timeZone: string): Pick<StageFacts, 'plan' | 'floor'> {
   const done = new Set(logs.filter((l) => l.blockId !== null).map((l) => l.on))
   const planned = newest ? [...new Set(newest.blocks.map((b) => addDays(newest.weekStart, b.day)))] : []
   return {
-    plan: { weekStart: newest?.weekStart ?? null, olderThanTests: newest !== null && lastTest !== null && lastTest > localDateOf(newest.recordedAt, timeZone) },
+    plan: {
+      weekStart: newest?.weekStart ?? null,
+      after: newest === null ? [] : [...(lastTest !== null && lastTest > localDateOf(newest.recordedAt, timeZone) ? (['tests'] as const) : []), ...(['injury', 'demands', 'week'] as const).filter((w) => touched[w] !== undefined && touched[w] > newest.recordedAt)],
+    },
     floor: { missed: planned.filter((d) => d < today && !done.has(d)).length, today: planned.includes(today), doneToday: done.has(today), last: [...done].sort().at(-1) ?? null },
   }
 }

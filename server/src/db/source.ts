@@ -3,14 +3,15 @@ import { APP_ROLE, type DatabaseUrls } from './bootstrap'
 import { ENTITIES } from './entities'
 import { Ground1764000000001 } from './migrations/1-ground'
 import { Plan1764100000002 } from './migrations/2-plan'
+import { Fieldwork1764200000003 } from './migrations/3-fieldwork'
 
-export const MIGRATIONS = [Ground1764000000001, Plan1764100000002]
+export const MIGRATIONS = [Ground1764000000001, Plan1764100000002, Fieldwork1764200000003]
 
 const common = { type: 'postgres', synchronize: false, uuidExtension: 'pgcrypto', installExtensions: false, logging: false } as const
 
-/** Runs the migrations as the owner, then lets go of that role. */
-export async function migrate(ownerUrl: string): Promise<string[]> {
-  const owner = await new DataSource({ ...common, url: ownerUrl, migrations: MIGRATIONS, entities: [], extra: { max: 1, options: `-c mano.app_role=${APP_ROLE}` } }).initialize()
+/** Runs the migrations as the owner, then lets go of that role. `upTo`: only so many, for a test of the step from an earlier release. */
+export async function migrate(ownerUrl: string, upTo = MIGRATIONS.length): Promise<string[]> {
+  const owner = await new DataSource({ ...common, url: ownerUrl, migrations: MIGRATIONS.slice(0, upTo), entities: [], extra: { max: 1, options: `-c mano.app_role=${APP_ROLE}` } }).initialize()
   try {
     return (await owner.runMigrations({ transaction: 'each' })).map((m) => m.name)
   } finally {

@@ -1,13 +1,17 @@
 import { v7 } from 'uuid'
 import { protocolById, type EntryUnit } from '@mano/core/catalogue/protocols'
 import { isPractice, type Hand, type TestSession, type Trial } from '@mano/core/testing/session'
+import type { Surface, Wear } from '@mano/core/catalogue/traits'
+import type { BodyMeasureId } from '@mano/core/intake/record'
+import type { Side } from '@mano/core/measure/asymmetry'
+import type { Place } from '@mano/core/plan/types'
 import { addDays, ageOn, type LocalDate } from '@mano/core/units/dates'
 import { N_PER_KGF } from '@mano/core/units/convert'
 import { Seeded } from './random'
 import { STORIES, type Story } from './stories'
 
-export interface DemoUnit { id: string; measurementId: string; kind: string; label: string; sizeMm: number | null }
-export interface DemoMeasure { id: string; measure: 'hand_length' | 'hand_span' | 'body_mass'; hand: Hand; value: number; unit: EntryUnit; on: LocalDate }
+export interface DemoUnit { id: string; measurementId: string; kind: string; label: string; sizeMm: number | null; place: Place; surface?: Surface; wear?: Wear; handleMm?: number; massKg?: number; plates?: { kg: number; count: number }[]; ratingKg?: number }
+export interface DemoMeasure { id: string; measure: BodyMeasureId; hand: Hand; value: number; unit: EntryUnit; on: LocalDate }
 export interface DemoAthlete {
   id: string
   story: Story
@@ -15,6 +19,9 @@ export interface DemoAthlete {
   joined: LocalDate
   measures: DemoMeasure[]
   sessions: TestSession[]
+  wraps: { id: string; unitId: string; measurementId: string; hand: Side; gapMm: number }[]
+  /** What the hall has: the matcher's view of every story. */
+  kit: readonly DemoUnit[]
 }
 export interface DemoHall { units: DemoUnit[]; athletes: DemoAthlete[] }
 
@@ -30,15 +37,35 @@ export function generateDemo(seed: number, today: LocalDate): DemoHall {
   const random = new Seeded(seed)
   const id = (on: LocalDate) => v7({ msecs: Date.parse(`${on}T00:00:00Z`), random: random.bytes(16), seq: Math.floor(random.next() * 2 ** 31) })
   const start = addDays(today, -7 * WEEKS)
-  const unit = (kind: string, label: string, sizeMm: number | null): DemoUnit => ({ id: id(start), measurementId: id(start), kind, label, sizeMm })
+  const unit = (kind: string, label: string, sizeMm: number | null): DemoUnit => ({ id: id(start), measurementId: id(start), kind, label, sizeMm, place: 'hall' })
   const units = [unit('dyno', 'Dynamometer, bench 1', null), unit('bar', 'Rig bar, bay 1', 29.5), unit('rolling', 'Rolling handle', 60.3), unit('block', 'Pinch block', 76), unit('edge', 'Edge board, 20 mm', 20),
     ...([['pin', 'Loading pin'], ['towel', 'Towels'], ['plate', 'Smooth plates'], ['farm', 'Carry handles'], ['kettlebell', 'Bells'], ['dumbbell', 'Dumbbells'], ['lever', 'Club, 2 kg'], ['band_finger', 'Finger bands'], ['band', 'Bands'], ['ball', 'Grip ball'], ['strap', 'Wrist strap and scale']] as const).map(([kind, label]) => unit(kind, label, null))]
-  return { units, athletes: STORIES.map((story) => athlete(story, random, id, units, today)) }
+  const all = [...units, ...furtherUnits(seed, start)]
+  return { units: all, athletes: STORIES.map((story) => ({ ...athlete(story, random, id, units, today), wraps: wrapsOf(story, all, seed, today), kit: all })) }
+}
+
+/** The rest of the kit room; its own random stream, so that what is added here does not move the tests. */
+function furtherUnits(seed: number, start: LocalDate): DemoUnit[] {
+  const random = new Seeded(seed * 13 + 5)
+  const id = () => v7({ msecs: Date.parse(`${start}T00:00:00Z`), random: random.bytes(16), seq: Math.floor(random.next() * 2 ** 31) })
+  const unit = (place: Place, kind: string, label: string, sizeMm: number | null, more: Partial<DemoUnit> = {}): DemoUnit => ({ id: id(), measurementId: id(), kind, label, sizeMm, place, ...more })
+  return [
+    unit('hall', 'sleeve', 'Sleeve, 50 mm', 50.4), unit('hall', 'sleeve', 'Sleeve, 67 mm', 66.7, { wear: 'worn' }), unit('hall', 'edge', 'Edge board, 30 mm', 30), unit('hall', 'edge', 'Edge board, 10 mm', 10.2), unit('hall', 'jacket', 'Jacket cloth', 34),
+    unit('hall', 'rope', 'Climbing rope', 38), unit('hall', 'hub', 'Hub', 51), unit('hall', 'spring', 'Spring, heavy', 70, { handleMm: 19.5, ratingKg: 54.5 }), unit('hall', 'spring', 'Spring, light', 68, { handleMm: 19.5 }), unit('hall', 'barbell', 'Rack bar', 28.4), unit('hall', 'roller', 'Wrist roller', 38),
+    unit('home', 'bar', 'Door bar', 32), unit('home', 'books', 'Boards', 44), unit('home', 'hammer', 'Long hammer', 31), unit('home', 'broom', 'Broom and cord', 25), unit('home', 'band', 'Home band', null), unit('home', 'towel', 'Home towel', 36),
+    unit('bag', 'towel', 'Travel towel', 38), unit('bag', 'band', 'Travel bands', null), unit('bag', 'band_finger', 'Travel finger bands', null), unit('bag', 'bag', 'Sports bag', 28), unit('bag', 'bottle', 'Bottle', null),
+  ]
+}
+
+function wrapsOf(story: Story, units: readonly DemoUnit[], seed: number, today: LocalDate): DemoAthlete['wraps'] {
+  const random = new Seeded(seed * 17 + 9)
+  const id = () => v7({ msecs: Date.parse(`${today}T00:00:00Z`), random: random.bytes(16), seq: Math.floor(random.next() * 2 ** 31) })
+  return Object.entries(story.wraps ?? {}).flatMap(([label, gaps]) => { const u = units.find((x) => x.label === label)!; return (['left', 'right'] as const).map((hand, i) => ({ id: id(), unitId: u.id, measurementId: u.measurementId, hand, gapMm: gaps[i]! })) })
 }
 
 type MakeId = (on: LocalDate) => string
 
-function athlete(story: Story, random: Seeded, id: MakeId, units: readonly DemoUnit[], today: LocalDate): DemoAthlete {
+function athlete(story: Story, random: Seeded, id: MakeId, units: readonly DemoUnit[], today: LocalDate): Omit<DemoAthlete, 'wraps' | 'kit'> {
   const joined = story.tests ? addDays(today, -7 * WEEKS - 9) : addDays(today, -2)
   const measures: DemoMeasure[] = []
   if (story.tests) {

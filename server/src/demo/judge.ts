@@ -2,6 +2,13 @@ import { leanContext, type AsymmetryVerdict } from '@mano/core/measure/asymmetry
 import { missingIntake } from '@mano/core/intake/record'
 import { buildSeries, handTrend } from '@mano/core/review/series'
 import { sessionNorms } from '@mano/core/review/norms'
+import type { QualityId } from '@mano/core/catalogue/qualities'
+import { demandProfile } from '@mano/core/demand/profile'
+import { matchAthlete } from '@mano/core/match/athlete'
+import { rankUnits } from '@mano/core/match/rank'
+import { matchUnit } from '@mano/core/match/unit'
+import { matchSentences } from '@mano/core/match/words'
+import type { Place } from '@mano/core/plan/types'
 import { judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { stageStates } from '@mano/core/stages/rules'
@@ -29,7 +36,7 @@ export function meets(expectation: Expectation, athlete: DemoAthlete, today: Loc
       const states = stageStates({
         today, intake: { missing: missingIntake({ birthDate: athlete.birthDate, dominantHand: athlete.story.dominant }, athlete.measures), latest: null }, demandsSince: athlete.joined,
         tests: { last: newest?.performedOn ?? null, unfinished: newest !== undefined && isUnfinished(newest), sessions: sessions.length },
-        plan: { weekStart: null, olderThanTests: false }, floor: { missed: 0, today: false, doneToday: false, last: null },
+        plan: { weekStart: null, after: [] }, floor: { missed: 0, today: false, doneToday: false, last: null },
       })
       return states.find((s) => s.stage === expectation.stage)?.state === expectation.is
     }
@@ -38,12 +45,33 @@ export function meets(expectation: Expectation, athlete: DemoAthlete, today: Loc
       const injuries = i ? [{ site: i.site, side: i.side, status: i.status, clearedBy: null }] : []
       return judgeBy(safetyFacts({ birthDate: athlete.birthDate, level: athlete.story.level, healthFlags: [], injuries, symptoms: [] }, today, null)).active.some((c) => c.caution.id === expectation.id)
     }
+    case 'match': {
+      const ranked = ranking(athlete, expectation.quality, expectation.place, today)?.ranked ?? []
+      const at = (label: string) => ranked.findIndex((m) => m.unit.label === label)
+      return at(expectation.above) >= 0 && at(expectation.above) < at(expectation.below)
+    }
+    case 'says': {
+      const r = ranking(athlete, expectation.quality, expectation.place, today)
+      return r !== null && matchSentences(r.profile, r.row, r.ranked, r.units, r.who, expectation.place).some((s) => s.includes(expectation.words))
+    }
     case 'norms': {
       const newest = sessions.filter((s) => s.protocolId === 'dyno_seated').at(-1)
       const norms = newest && sessionNorms(newest, { sex: athlete.story.sex, birthDate: athlete.birthDate })
       return norms !== undefined && !norms.ok && norms.reason === expectation.refused
     }
   }
+}
+
+/** The ranking the Demands page shows, from the demo's own data. */
+function ranking(athlete: DemoAthlete, quality: QualityId, place: Place, today: LocalDate) {
+  const { story } = athlete
+  const profile = demandProfile(story.sportId)!
+  const row = profile.rows.find((r) => r.quality.id === quality)
+  const units = athlete.kit.filter((u) => u.place === place).flatMap((u) => matchUnit(u) ?? [])
+  const injuries = story.injury ? [{ site: story.injury.site, side: story.injury.side, status: story.injury.status, clearedBy: null }] : []
+  const judge = judgeBy(safetyFacts({ birthDate: athlete.birthDate, level: story.level, healthFlags: [], injuries, symptoms: [] }, today, null))
+  const who = matchAthlete({ level: story.level, measurements: athlete.measures, wraps: athlete.wraps, judge, sessions: [] })
+  return row ? { profile, row, units, who, ranked: rankUnits(row, units, who) } : null
 }
 
 export const expectationWords = (e: Expectation): string => {
@@ -54,6 +82,8 @@ export const expectationWords = (e: Expectation): string => {
     case 'trend': return `both hands ${e.is}`
     case 'stage': return `${e.stage} ${e.is}`
     case 'caution': return `caution ${e.id}`
+    case 'match': return `${e.quality} ${e.place}: ${e.above} above ${e.below}`
+    case 'says': return `${e.quality} ${e.place}: "${e.words}"`
     case 'norms': return `norms refused: ${e.refused}`
   }
 }

@@ -1,21 +1,34 @@
 import { v7 } from 'uuid'
 import type { DataSource } from 'typeorm'
 import { protocolById } from '@mano/core/catalogue/protocols'
+import type { TrainingWeek } from '@mano/core/intake/week'
 import { toSi } from '@mano/core/units/convert'
 import { localDateOf } from '@mano/core/units/dates'
-import { hashPassword } from '../accounts/accounts'
+import { PLACES } from '@mano/core/plan/types'
+import { addDays } from '@mano/core/units/dates'
+import { hashPassword, UNMEASURED } from '../accounts/accounts'
 import {
-  AccountEntity, AthleteEntity, AthleteSportEntity, BodyMeasurementEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, InjuryEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TestSessionEntity, TrialEntity, WeekFrameEntity,
+  AccountEntity, AthleteEntity, AthleteEventEntity, BodyMeasurementEntity, DemandVersionEntity, ImplementCheckEntity, OutcomeEntity, PlaceEntity, TrainingWeekEntity, WrapGapEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, InjuryEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TestSessionEntity, TrialEntity, WeekFrameEntity,
 } from '../db/entities'
 import { inHall } from '../db/hall'
 import { protocolParams } from '../http/tests'
 import { generateDemo } from './generate'
 import { generatePlans } from './plans'
-import { STANDARDS } from './stories'
+import { STANDARDS, type Story } from './stories'
 
 export const DEMO_SIGN_IN = { login: 'ruth', password: 'quayside-hall' }
 const ZONE = 'Europe/London'
 const SEED = 17
+const PLATES = [{ kg: 20, count: 2 }, { kg: 10, count: 2 }, { kg: 5, count: 2 }, { kg: 2.5, count: 2 }, { kg: 1.25, count: 4 }, { kg: 0.5, count: 2 }]
+
+/** The athlete's usual week as intake would hold it. */
+const usualWeek = (s: Story): TrainingWeek => ({
+  handWork: s.handWork ?? 0, handWorkNote: '',
+  days: [0, 1, 2, 3, 4, 5, 6].map((d) => ({
+    activities: s.week!.sport[d] || s.week!.heavyPull === d ? [{ what: 'Sport training', at: '16:30', minutes: 90, handLoad: s.week!.sport[d] ?? 1, heavyPulls: s.week!.heavyPull === d, straps: false }] : [],
+    gripMinutes: s.week!.minutes[d] ?? 0, gripAt: '18:30', place: s.week!.place,
+  })),
+})
 
 /** Loads Quayside Hall into an empty installation; false when there is a hall already. */
 export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise<boolean> {
@@ -30,9 +43,13 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
     const opened = demo.athletes[0]!.joined
     await em.insert(HallEntity, { id: hallId, name: 'Quayside Hall', timeZone: ZONE, createdAt: now })
     await em.insert(AccountEntity, { ...at(opened), id: v7(), login: DEMO_SIGN_IN.login, name: 'Ruth Amsel', role: 'coach', passwordHash })
+    const placeIds = new Map(PLACES.map((p) => [p.id, v7()]))
+    for (const p of PLACES) await em.insert(PlaceEntity, { ...at(opened), id: placeIds.get(p.id)!, name: p.name, kind: p.id, athleteId: null })
     for (const u of demo.units) {
-      await em.insert(ImplementUnitEntity, { ...at(opened), id: u.id, kind: u.kind, label: u.label, retired: false })
-      await em.insert(ImplementMeasurementEntity, { ...at(opened), id: u.measurementId, unitId: u.id, sizeMm: u.sizeMm, enteredValue: u.sizeMm, enteredUnit: u.sizeMm === null ? null : 'mm', measuredOn: opened })
+      await em.insert(ImplementUnitEntity, { ...at(opened), id: u.id, kind: u.kind, label: u.label, retired: false, placeId: placeIds.get(u.place)!, orientation: null, surface: u.surface ?? null })
+      const rating = u.ratingKg === undefined ? { ratingKg: null, ratedBy: '', ratedOn: null } : { ratingKg: u.ratingKg, ratedBy: 'Ruth Amsel', ratedOn: opened }
+      await em.insert(ImplementMeasurementEntity, { ...at(opened), ...UNMEASURED, ...rating, id: u.measurementId, seriesId: u.measurementId, unitId: u.id, sizeMm: u.sizeMm, enteredValue: u.sizeMm, enteredUnit: u.sizeMm === null ? null : 'mm', handleMm: u.handleMm ?? null, massKg: u.kind === 'pin' ? 1.5 : null, plates: u.kind === 'pin' ? PLATES : [], measuredOn: opened })
+      if (u.wear) await em.insert(ImplementCheckEntity, { ...at(addDays(today, -20)), id: v7(), unitId: u.id, spin: null, wear: u.wear, note: 'Rubber polished on one side', checkedOn: addDays(today, -20) })
     }
     for (const s of STANDARDS) {
       const unit = s.protocolId === 'hang_time' ? 's' : 'kg'
@@ -42,9 +59,14 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
       const s = a.story
       await em.insert(AthleteEntity, {
         ...at(a.joined), id: a.id, name: s.name, birthDate: a.birthDate, sexForNorms: s.sex, dominantHand: s.dominant, level: s.level,
-        guardianConsent: s.guardianConsent ?? false, healthFlags: [], note: '', updatedAt: now,
+        guardianConsent: s.guardianConsent ?? false, consentNote: s.guardianConsent ? 'Mother, in writing' : '', skin: s.skin ?? 'normal', healthFlags: [], note: '', updatedAt: now,
       })
-      await em.insert(AthleteSportEntity, { ...at(a.joined), id: v7(), athleteId: a.id, sportId: s.sportId, sportVersion: 1, since: a.joined })
+      const sources = [{ id: s.sportId, weight: 1 }, ...(s.second ? [{ id: s.second.sportId, weight: s.second.weight }] : [])]
+      await em.insert(DemandVersionEntity, { ...at(a.joined), id: v7(), athleteId: a.id, sources, edits: [], since: a.joined, reason: '' })
+      if (s.event) await em.insert(AthleteEventEntity, { ...at(a.joined), id: v7(), athleteId: a.id, name: s.event.name, heldOn: addDays(today, s.event.inDays), items: [...s.event.items], note: '', supersedesId: null, removed: false })
+      if (s.week) await em.insert(TrainingWeekEntity, { ...at(a.joined), id: v7(), athleteId: a.id, ...usualWeek(s), handWorkNote: '' } as never)
+      if (s.outcome) for (const [i, share] of [0, 0.2, 0.45, 0.6, 0.85, 1].entries()) await em.insert(OutcomeEntity, { ...at(addDays(today, -100 + 18 * i)), id: v7(), athleteId: a.id, name: s.outcome.name, unit: s.outcome.unit, better: s.outcome.better, value: Math.round(100 * (s.outcome.from + share * (s.outcome.to - s.outcome.from))) / 100, seenOn: addDays(today, -100 + 18 * i), supersedesId: null, removed: false })
+      for (const w of a.wraps) await em.insert(WrapGapEntity, { ...at(addDays(today, -6)), id: w.id, athleteId: a.id, unitId: w.unitId, measurementId: w.measurementId, hand: w.hand, gapMm: w.gapMm, enteredValue: w.gapMm, enteredUnit: 'mm', measuredOn: addDays(today, -6) })
       for (const m of a.measures) await em.insert(BodyMeasurementEntity, { ...at(m.on), id: m.id, athleteId: a.id, measure: m.measure, hand: m.hand, value: m.value, enteredValue: m.value, enteredUnit: m.unit, measuredOn: m.on, supersedesId: null })
       if (s.injury) {
         const since = new Date(now.getTime() - s.injury.daysAgo * 86_400_000).toISOString().slice(0, 10)

@@ -1,7 +1,9 @@
 import { exerciseById } from '@mano/core/catalogue/exercises'
+import { demandProfile } from '@mano/core/demand/profile'
 import { gapMap } from '@mano/core/gaps/map'
 import { wantsOf } from '@mano/core/gaps/wants'
 import { planContext } from '@mano/core/plan/context'
+import { kitsOf } from '@mano/core/plan/kit'
 import { draftWeek } from '@mano/core/plan/draft'
 import { weekStartOf } from '@mano/core/plan/rules'
 import { EMPTY_DAY, type Block, type DayFrame } from '@mano/core/plan/types'
@@ -30,7 +32,7 @@ export function generatePlans(seed: number, hall: DemoHall, athlete: DemoAthlete
   const random = new Seeded(seed * 31 + story.id.length * 7 + story.name.length)
   const id = (on: LocalDate) => v7({ msecs: Date.parse(`${on}T00:00:00Z`), random: random.bytes(16), seq: Math.floor(random.next() * 2 ** 31) })
   const frame = Array.from({ length: 7 }, (_, d): DayFrame => ({ ...EMPTY_DAY, minutes: week.minutes[d] ?? 0, place: week.place, sportLoad: week.sport[d] ?? 0, heavyPull: week.heavyPull === d ? 'before' : 'none' }))
-  const kit = new Set(hall.units.map((u) => u.kind))
+  const kit = kitsOf(hall.units)
   const standards = STANDARDS.map((s) => ({ ...s, value: s.protocolId === 'dyno_seated' ? s.value * N_PER_KGF : s.value }))
   const injuries = story.injury ? [{ site: story.injury.site, side: story.injury.side, status: story.injury.status, clearedBy: null, since: addDays(today, -story.injury.daysAgo) }] : []
   const logs: SetLog[] = []
@@ -41,7 +43,7 @@ export function generatePlans(seed: number, hall: DemoHall, athlete: DemoAthlete
     const seen = athlete.sessions.filter((s) => s.performedOn <= savedOn)
     const known = injuries.filter((i) => i.since <= (back === 0 ? today : savedOn))
     const facts = safetyFacts({ birthDate: athlete.birthDate, level: story.level, healthFlags: [], injuries: known, symptoms: [] }, weekStart, null, { logs, tests: seen })
-    const rows = gapMap({ sportId: story.sportId, level: story.level, series: buildSeries(seen), standards, squad: {}, today: weekStart })
+    const rows = gapMap({ profile: demandProfile(story.sportId), level: story.level, series: buildSeries(seen), standards, squad: {}, today: weekStart })
     const { blocks } = draftWeek({ weekStart, frame, wants: wantsOf(rows), context: planContext(judgeBy(facts), kit, logs, weekStart, plans.at(-1)?.blocks ?? null), newId: () => id(weekStart) })
     const done = logWeek(random, id, weekStart, blocks, today)
     logs.push(...done)

@@ -1,8 +1,8 @@
 import {
-  athleteBody, clearanceBody, injuryBody, measurementBody, profileBody, sportBody, type AthleteView, type InjuryBody, type KeyResult, type RosterRow,
+  athleteBody, clearanceBody, injuryBody, measurementBody, profileBody, type AthleteView, type InjuryBody, type KeyResult, type RosterRow,
 } from '@mano/contract/athletes'
 import type { SessionView } from '@mano/contract/tests'
-import { sportById } from '@mano/core/catalogue/sports'
+import { demandProfile } from '@mano/core/demand/profile'
 import { leanContext } from '@mano/core/measure/asymmetry'
 import type { Block } from '@mano/core/plan/types'
 import { buildSeries, type Series } from '@mano/core/review/series'
@@ -10,10 +10,12 @@ import { judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { rosterCall } from '@mano/core/stages/roster'
 import { toSi } from '@mano/core/units/convert'
-import { AthleteEntity, AthleteSportEntity, BodyMeasurementEntity, ClearanceEntity, InjuryEntity, ObservationEntity, type Athlete } from '../db/entities'
+import { AthleteEntity, BodyMeasurementEntity, ClearanceEntity, DemandVersionEntity, InjuryEntity, ObservationEntity, type Athlete } from '../db/entities'
+import { loadFieldwork, ownSports } from '../db/intake'
 import { insertOnce } from '../db/once'
-import { findAthlete, loadHistory, loadLogs, loadParts, loadSessions, planFacts, planVersions, stagesOf, testFacts } from '../db/read'
+import { findAthlete, loadHistory, loadLogs, loadParts, loadSessions, loadTouched, planFacts, planVersions, stagesOf, testFacts } from '../db/read'
 import { bodyOf, created, ok, type Api, type Call } from './api'
+import { knownSources } from './intake'
 import { conflict, notFound, refused } from './problem'
 
 /** Sessions a protocol and athlete the roster looks at: enough for "the last two days". */
@@ -34,6 +36,8 @@ async function roster(call: Call): Promise<RosterRow[]> {
   const counts = (await em.query('SELECT athlete_id, count(*)::int AS n FROM current_test_session GROUP BY athlete_id')) as { athlete_id: string; n: number }[]
   const sessions = newest.length === 0 ? [] : await loadSessions(em, { ids: newest.map((s) => s.id) })
   const parts = await loadParts(em, athletes.map((a) => a.id), hall.timeZone)
+  const sports = await ownSports(em)
+  const touched = await loadTouched(em, athletes.map((a) => a.id))
   const logs = await loadLogs(em, athletes.map((a) => a.id), today)
   const plans = (await em.query('SELECT DISTINCT ON (athlete_id) athlete_id, week_start::text AS "weekStart", blocks, recorded_at AS "recordedAt" FROM plan_version ORDER BY athlete_id, week_start DESC, seq DESC')) as { athlete_id: string; weekStart: string; blocks: Block[]; recordedAt: Date }[]
   return athletes.map((athlete) => {
@@ -41,11 +45,11 @@ async function roster(call: Call): Promise<RosterRow[]> {
     const tests = sessions.filter((s) => s.athleteId === athlete.id)
     const ownLogs = logs.filter((l) => l.athleteId === athlete.id)
     const facts = testFacts(tests, counts.find((c) => c.athlete_id === athlete.id)?.n ?? 0)
-    const stages = stagesOf(athlete, own, { tests: facts, ...planFacts(plans.find((p) => p.athlete_id === athlete.id) ?? null, ownLogs, facts.last, today, hall.timeZone) }, today)
+    const stages = stagesOf(athlete, own, { tests: facts, ...planFacts(plans.find((p) => p.athlete_id === athlete.id) ?? null, ownLogs, facts.last, touched.get(athlete.id)!, today, hall.timeZone) }, today)
     const cautions = judgeBy(safetyFacts({ ...athlete, ...own }, today, null, { logs: ownLogs, tests })).active
     const series = buildSeries(tests)
     return {
-      id: athlete.id, name: athlete.name, sportId: own.sport?.id ?? null, dominantHand: athlete.dominantHand, stages,
+      id: athlete.id, name: athlete.name, sportName: own.demand ? (demandProfile(own.demand, sports)?.name ?? null) : null, dominantHand: athlete.dominantHand, stages,
       call: rosterCall(stages, cautions, series, athlete.dominantHand), key: keyResult(series, athlete),
       cautions: cautions.filter((c) => !['flag', 'new_to_quality'].includes(c.caution.trigger.kind)).map((c) => ({ title: c.caution.title, hands: c.hands.length > 1 ? 'both' : c.hands[0]!, says: c.caution.says })),
     }
@@ -72,8 +76,9 @@ export function mountAthletes(api: Api): void {
 
   api.on('POST /api/athletes', async (call) => {
     const { id, sportEntryId, sportId, ...profile } = await bodyOf(athleteBody, call)
+    await knownSources(call, [sportId])
     await insertOnce(call.em, AthleteEntity, { ...call.actor, id, ...profile, updatedAt: call.now })
-    await insertOnce(call.em, AthleteSportEntity, { ...call.actor, id: sportEntryId, athleteId: id, sportId, sportVersion: sportById(sportId)!.version, since: call.today })
+    await insertOnce(call.em, DemandVersionEntity, { ...call.actor, id: sportEntryId, athleteId: id, sources: [{ id: sportId, weight: 1 }], edits: [], since: call.today, reason: '' })
     return created({ id })
   })
 
@@ -83,10 +88,11 @@ export function mountAthletes(api: Api): void {
     const sessions: SessionView[] = await loadSessions(call.em, { athleteId: athlete.id })
     const facts = testFacts(sessions)
     const history = await loadHistory(call.em, athlete.id)
+    const touched = (await loadTouched(call.em, [athlete.id])).get(athlete.id)!
     return ok({
       id: athlete.id, name: athlete.name, birthDate: athlete.birthDate, sexForNorms: athlete.sexForNorms, dominantHand: athlete.dominantHand, level: athlete.level,
-      guardianConsent: athlete.guardianConsent, healthFlags: athlete.healthFlags, note: athlete.note, ...parts, history,
-      stages: stagesOf(athlete, parts, { tests: facts, ...planFacts((await planVersions(call.em, athlete.id))[0] ?? null, history.logs, facts.last, call.today, call.hall.timeZone) }, call.today),
+      guardianConsent: athlete.guardianConsent, consentNote: athlete.consentNote, skin: athlete.skin, healthFlags: athlete.healthFlags, note: athlete.note, ...parts, ...(await loadFieldwork(call.em, athlete)), history,
+      stages: stagesOf(athlete, parts, { tests: facts, ...planFacts((await planVersions(call.em, athlete.id))[0] ?? null, history.logs, facts.last, touched, call.today, call.hall.timeZone) }, call.today),
     } satisfies AthleteView)
   })
 
@@ -95,13 +101,6 @@ export function mountAthletes(api: Api): void {
     const profile = await bodyOf(profileBody, call)
     await call.em.update(AthleteEntity, { id: athlete.id }, { ...profile, updatedAt: call.now, actorKind: call.actor.actorKind, actorId: call.actor.actorId })
     return ok({ id: athlete.id })
-  })
-
-  api.on('POST /api/athletes/:athleteId/sport', async (call) => {
-    const athlete = await athleteOr404(call)
-    const { id, sportId } = await bodyOf(sportBody, call)
-    await insertOnce(call.em, AthleteSportEntity, { ...call.actor, id, athleteId: athlete.id, sportId, sportVersion: sportById(sportId)!.version, since: call.today })
-    return created({ id })
   })
 
   api.on('POST /api/athletes/:athleteId/measurements', async (call) => {

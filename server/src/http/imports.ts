@@ -6,7 +6,7 @@ import { isPractice } from '@mano/core/testing/session'
 import { AccountEntity, AthleteEntity, CurrentSessionView, CurrentTrialView, TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity } from '../db/entities'
 import { insertOnce } from '../db/once'
 import { bodyOf, created, ok, type Api, type Call } from './api'
-import { kitUnits } from './kit'
+import { kitUnits } from '../db/kit'
 import { conflict, notFound } from './problem'
 import { protocolParams } from './tests'
 
@@ -63,7 +63,7 @@ export function mountImports(api: Api): void {
     const { em, today } = call
     const repeated = await em.findOneBy(TestImportEntity, { id: body.id })
     if (repeated) return ok({ ok: true, problems: [], lines: 0, trials: repeated.trials, sessions: [], importId: repeated.id } satisfies ImportReply)
-    const units = await kitUnits(em)
+    const units = (await kitUnits(em)).filter((u) => !u.retired)
     const report = readTrialsCsv(body.text, { today, athletes: await em.find(AthleteEntity), units, existing: await existingKeys(call) })
     if (!report.ok) return ok({ ok: false, problems: report.problems, lines: report.lines, trials: 0, sessions: [], importId: null } satisfies ImportReply)
     const reply: ImportReply = {

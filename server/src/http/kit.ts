@@ -1,32 +1,102 @@
-import { unitBody, type KitUnit } from '@mano/contract/kit'
+import { checkBody, placeBody, priceBody, remeasureBody, unitBody, unitChangeBody, type RemeasureBody, type UnitBody, type UnitChangeBody } from '@mano/contract/kit'
+import { demandProfile } from '@mano/core/demand/profile'
+import { sameSeries } from '@mano/core/match/measured'
+import { whatToBuy } from '@mano/core/match/buy'
+import { matchUnit } from '@mano/core/match/unit'
+import { matchAthlete } from '@mano/core/match/athlete'
 import { toSi } from '@mano/core/units/convert'
-import type { EntityManager } from 'typeorm'
-import { ImplementMeasurementEntity, ImplementUnitEntity } from '../db/entities'
+import { AthleteEntity, ImplementCheckEntity, ImplementMeasurementEntity, ImplementUnitEntity, KitPriceEntity, PlaceEntity, WrapGapEntity, type ImplementUnit } from '../db/entities'
+import { ownSports } from '../db/intake'
+import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { bodyOf, created, ok, type Api } from './api'
+import { judgeFor, loadParts } from '../db/read'
+import { bodyOf, created, ok, type Api, type Call } from './api'
+import { notFound, refused } from './problem'
 
-/** Units in use, each with its newest measurement. */
-export async function kitUnits(em: EntityManager): Promise<KitUnit[]> {
-  const units = await em.find(ImplementUnitEntity, { where: { retired: false }, order: { label: 'ASC' } })
-  const measurements = await em.find(ImplementMeasurementEntity, { order: { measuredOn: 'ASC', recordedAt: 'ASC' } })
-  const newest = new Map(measurements.map((m) => [m.unitId, m]))
-  return units.map((u) => {
-    const m = newest.get(u.id)!
-    return { id: u.id, kind: u.kind, label: u.label, measurementId: m.id, sizeMm: m.sizeMm, enteredValue: m.enteredValue, enteredUnit: m.enteredUnit, measuredOn: m.measuredOn }
-  })
+async function unitOr404(call: Call): Promise<ImplementUnit> {
+  const unit = await call.em.findOneBy(ImplementUnitEntity, { id: String(call.req.params['unitId']) })
+  if (!unit) throw notFound('implement')
+  return unit
 }
 
+async function placeOr400(call: Call, placeId: string): Promise<void> {
+  if (!(await places(call.em)).some((p) => p.id === placeId)) throw refused('placeId', 'That place is not one of this hall.')
+}
+
+/** Stored columns of what a calliper, a scale and a rating gave; a number typed in inches stays beside the millimetres. */
+const measuredRow = (b: UnitBody | RemeasureBody) => ({
+  sizeMm: b.size === null ? null : toSi(b.size, b.sizeUnit, 'mm'), enteredValue: b.size, enteredUnit: b.size === null ? null : b.sizeUnit,
+  depthMm: b.depthMm, handleMm: b.handleMm, massKg: b.massKg, plates: b.plates as { kg: number; count: number }[], ratingKg: b.ratingKg, ratedBy: b.ratedBy, ratedOn: b.ratedOn ?? null,
+})
+
 export function mountKit(api: Api): void {
-  api.on('GET /api/kit', async ({ em }) => ok(await kitUnits(em)))
+  api.on('GET /api/kit', async ({ em, today, hall }) => ok(await kitUnits(em, { today, timeZone: hall.timeZone })))
+  api.on('GET /api/places', async ({ em }) => ok(await places(em)))
+
+  api.on('POST /api/places', async (call) => {
+    const b = await bodyOf(placeBody, call)
+    if (b.athleteId && !(await call.em.findOneBy(AthleteEntity, { id: b.athleteId }))) throw notFound('athlete')
+    await insertOnce(call.em, PlaceEntity, { ...call.actor, id: b.id, name: b.name, kind: b.kind, athleteId: b.athleteId ?? null })
+    return created({ id: b.id })
+  })
 
   api.on('POST /api/kit', async (call) => {
     const b = await bodyOf(unitBody, call)
-    const { em, actor, today } = call
-    await insertOnce(em, ImplementUnitEntity, { ...actor, id: b.id, kind: b.kind, label: b.label, retired: false })
-    await insertOnce(em, ImplementMeasurementEntity, {
-      ...actor, id: b.measurementId, unitId: b.id, sizeMm: b.size === null ? null : toSi(b.size, b.sizeUnit, 'mm'),
-      enteredValue: b.size, enteredUnit: b.size === null ? null : b.sizeUnit, measuredOn: today,
-    })
+    await placeOr400(call, b.placeId)
+    await insertOnce(call.em, ImplementUnitEntity, { ...call.actor, id: b.id, kind: b.kind, label: b.label, retired: false, placeId: b.placeId, orientation: b.orientation, surface: b.surface })
+    await insertOnce(call.em, ImplementMeasurementEntity, { ...call.actor, id: b.measurementId, unitId: b.id, seriesId: b.measurementId, ...measuredRow(b), measuredOn: call.today })
     return created({ id: b.id })
+  })
+
+  api.on('PUT /api/kit/:unitId', async (call) => {
+    const unit = await unitOr404(call)
+    const b: UnitChangeBody = await bodyOf(unitChangeBody, call)
+    await placeOr400(call, b.placeId)
+    await call.em.update(ImplementUnitEntity, { id: unit.id }, { ...b, actorKind: call.actor.actorKind, actorId: call.actor.actorId })
+    return ok({ id: unit.id })
+  })
+
+  api.on('POST /api/kit/:unitId/measurements', async (call) => {
+    const unit = await unitOr404(call)
+    const b = await bodyOf(remeasureBody, call)
+    const before = (await call.em.find(ImplementMeasurementEntity, { where: { unitId: unit.id }, order: { recordedAt: 'ASC', id: 'ASC' } })).filter((m) => m.id !== b.id)
+    const head = before.find((m) => m.id === before.at(-1)!.seriesId)!
+    const row = measuredRow(b)
+    const seriesId = sameSeries(head, row) ? head.id : b.id
+    await insertOnce(call.em, ImplementMeasurementEntity, { ...call.actor, id: b.id, unitId: unit.id, seriesId, ...row, measuredOn: call.today })
+    return created({ id: b.id, newSeries: seriesId === b.id })
+  })
+
+  api.on('POST /api/kit/:unitId/checks', async (call) => {
+    const unit = await unitOr404(call)
+    const b = await bodyOf(checkBody, call)
+    await insertOnce(call.em, ImplementCheckEntity, { ...call.actor, ...b, unitId: unit.id })
+    return created({ id: b.id })
+  })
+
+  api.on('POST /api/prices', async (call) => {
+    const b = await bodyOf(priceBody, call)
+    await insertOnce(call.em, KitPriceEntity, { ...call.actor, id: b.id, kind: b.kind, sizeMm: b.sizeMm ?? null, price: b.price })
+    return created({ id: b.id })
+  })
+
+  api.on('GET /api/places/:placeId/advice', async (call) => {
+    const { em, hall } = call
+    const placeId = String(call.req.params['placeId'])
+    if (!(await places(em)).some((p) => p.id === placeId)) throw notFound('place')
+    const units = (await kitUnits(em)).filter((u) => u.placeId === placeId && !u.retired).flatMap((u) => matchUnit(u) ?? [])
+    const athletes = await em.find(AthleteEntity, { order: { name: 'ASC' } })
+    const parts = await loadParts(em, athletes.map((a) => a.id), hall.timeZone)
+    const own = await ownSports(em)
+    const wraps = await em.find(WrapGapEntity, { order: { measuredOn: 'DESC', recordedAt: 'DESC' } })
+    const squad = []
+    for (const a of athletes) {
+      const p = parts.get(a.id)!
+      const profile = p.demand && demandProfile(p.demand, own)
+      if (profile) squad.push({ name: a.name, rows: profile.rows, athlete: matchAthlete({ level: a.level, measurements: p.measurements, wraps: wraps.filter((w) => w.athleteId === a.id), judge: await judgeFor(call, a, null), sessions: [] }) })
+    }
+    const prices = await em.find(KitPriceEntity, { order: { recordedAt: 'DESC' } })
+    const price = (kind: string, sizeMm: number | null) => prices.find((x) => x.kind === kind && x.sizeMm === sizeMm)?.price ?? ''
+    return ok({ athletes: squad.length, buy: whatToBuy(squad, units).map((x) => ({ ...x, price: price(x.kind, x.sizeMm) })) })
   })
 }

@@ -3,22 +3,26 @@ import { observationBody } from '@mano/contract/tests'
 import { draftBody, frameBody, logBody, planBody, standardBody, type GapsView, type PlanBody, type PlanView } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
+import { demandProfile } from '@mano/core/demand/profile'
 import { gapMap } from '@mano/core/gaps/map'
 import { wantsOf } from '@mano/core/gaps/wants'
 import { planContext } from '@mano/core/plan/context'
+import { kitsOf } from '@mano/core/plan/kit'
 import { draftWeek } from '@mano/core/plan/draft'
+import { frameOfWeek } from '@mano/core/intake/week'
 import { validate } from '@mano/core/plan/rules'
 import { DEFAULT_FRAME, type DayFrame } from '@mano/core/plan/types'
 import { buildSeries } from '@mano/core/review/series'
 import { blockedBy, cautionLine, isFinal } from '@mano/core/safety/cautions'
 import { toSi } from '@mano/core/units/convert'
 import { addDays, localDateOf } from '@mano/core/units/dates'
-import { CurrentSetLogView, ObservationEntity, PlanVersionEntity, SetLogEntity, StandardEntity, WeekFrameEntity, type Athlete } from '../db/entities'
+import { CurrentSetLogView, ObservationEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type Athlete } from '../db/entities'
+import { ownSports } from '../db/intake'
+import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { judgeFor, loadHistory, loadParts, loadSessions, planVersions } from '../db/read'
 import { athleteOr404 } from './athletes'
 import { bodyOf, created, ok, type Api, type Call } from './api'
-import { kitUnits } from './kit'
 import { blocked, notFound, refused } from './problem'
 
 /** Standards newest first: a later one for the same protocol, sport and level takes the place of an earlier. */
@@ -41,13 +45,22 @@ async function squad(call: Call): Promise<Record<string, number[]>> {
   return out
 }
 
+/** The newer of the frame saved with the plan and the usual week of intake. */
 async function frameOf(call: Call, athleteId: string): Promise<DayFrame[]> {
   const frame = await call.em.findOne(WeekFrameEntity, { where: { athleteId }, order: { recordedAt: 'DESC' } })
+  const week = await call.em.findOne(TrainingWeekEntity, { where: { athleteId }, order: { recordedAt: 'DESC' } })
+  if (week && (!frame || frame.recordedAt < week.recordedAt)) return frameOfWeek(week)
   return frame?.days ?? [...DEFAULT_FRAME]
 }
 
+/** Units in use at the places this athlete trains: common ones and the athlete's own. */
+async function kitAt(call: Call, athleteId: string) {
+  const foreign = new Set((await places(call.em)).filter((p) => p.athleteId !== null && p.athleteId !== athleteId).map((p) => p.id))
+  return (await kitUnits(call.em)).filter((u) => !u.retired && !foreign.has(u.placeId)).map((u) => ({ kind: u.kind, place: u.place }))
+}
+
 async function contextOf(call: Call, athlete: Athlete, weekStart: string) {
-  const kit = new Set((await kitUnits(call.em)).map((u) => u.kind))
+  const kit = kitsOf(await kitAt(call, athlete.id))
   const before = (await planVersions(call.em, athlete.id)).find((v) => v.weekStart === addDays(weekStart, -7))
   return planContext(await judgeFor(call, athlete, null), kit, (await loadHistory(call.em, athlete.id)).logs, weekStart, before?.blocks ?? null)
 }
@@ -70,7 +83,7 @@ export function mountPlan(api: Api): void {
     const athlete = await athleteOr404(call)
     const versions = await planVersions(call.em, athlete.id)
     return ok({
-      frame: await frameOf(call, athlete.id), kit: (await kitUnits(call.em)).map((u) => u.kind),
+      frame: await frameOf(call, athlete.id), kit: await kitAt(call, athlete.id),
       versions: versions.map((v) => ({ id: v.id, weekStart: v.weekStart, frame: v.frame, blocks: v.blocks, reason: v.reason, savedAt: v.recordedAt.toISOString(), number: v.number })),
     } satisfies PlanView)
   })
@@ -85,9 +98,10 @@ export function mountPlan(api: Api): void {
   api.on('POST /api/athletes/:athleteId/draft', async (call) => {
     const athlete = await athleteOr404(call)
     const b = await bodyOf(draftBody, call)
-    const sportId = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!.sport?.id
-    if (!sportId) throw refused('sport', 'Choose a sport first.')
-    const rows = gapMap({ sportId, level: athlete.level, series: buildSeries(await loadSessions(call.em, { athleteId: athlete.id })), standards: await standards(call), squad: await squad(call), today: call.today })
+    const demand = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!.demand
+    const profile = demand && demandProfile(demand, await ownSports(call.em))
+    if (!profile) throw refused('sport', 'Choose a sport first.')
+    const rows = gapMap({ profile, level: athlete.level, series: buildSeries(await loadSessions(call.em, { athleteId: athlete.id })), standards: await standards(call), squad: await squad(call), today: call.today })
     const plan = draftWeek({ weekStart: b.weekStart, frame: b.frame as DayFrame[], wants: wantsOf(rows), context: await contextOf(call, athlete, b.weekStart), newId: v7 })
     return ok({ blocks: plan.blocks })
   })

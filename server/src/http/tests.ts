@@ -3,6 +3,7 @@ import { correctionBody, markBody, observationBody, sessionBody, trialBody, tria
 import { protocolById, type EntryUnit, type Protocol } from '@mano/core/catalogue/protocols'
 import { writeCsv } from '@mano/core/formats/csv'
 import { blockedBy, cautionLine, missingConditions } from '@mano/core/safety/cautions'
+import { testRefusal } from '@mano/core/match/unit'
 import { TRIAL_COLUMNS } from '@mano/core/testing/import'
 import { isPractice, type Hand } from '@mano/core/testing/session'
 import { toSi } from '@mano/core/units/convert'
@@ -51,6 +52,8 @@ async function fittingUnit(em: EntityManager, body: SessionBody, protocol: Proto
   const measurement = await em.findOneBy(ImplementMeasurementEntity, { id: body.measurementId, unitId: body.unitId })
   if (!unit || !measurement) throw notFound('implement')
   if (!(protocol.implements as readonly string[]).includes(unit.kind)) throw refused('unitId', `${unit.label} does not fit ${protocol.name}.`)
+  const no = testRefusal({ kind: unit.kind, ratingKg: measurement.ratingKg })
+  if (no) throw refused('unitId', no)
 }
 
 export function mountTests(api: Api): void {

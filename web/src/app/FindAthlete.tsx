@@ -2,7 +2,6 @@ import { Combobox, useCombobox } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { sportById } from '@mano/core/catalogue/sports'
 import { Icon } from '../hands/Icon'
 import { useRoster } from './data'
 
@@ -15,7 +14,7 @@ export function FindAthlete() {
   const box = useCombobox({ onDropdownClose: () => box.resetSelectedOption() })
   useHotkeys([['/', () => input.current?.focus()]])
   const needle = text.trim().toLowerCase()
-  const found = (roster.data ?? []).filter((a) => `${a.name} ${(a.sportId && sportById(a.sportId)?.name) ?? ''}`.toLowerCase().includes(needle)).slice(0, 8)
+  const found = (roster.data ?? []).filter((a) => `${a.name} ${a.sportName ?? ''}`.toLowerCase().includes(needle)).slice(0, 8)
   const open = (id: string) => {
     setText('')
     box.closeDropdown()
@@ -39,7 +38,7 @@ export function FindAthlete() {
       <Combobox.Dropdown hidden={needle === ''}>
         <Combobox.Options aria-label="Athletes">
           {found.map((a) => (
-            <Combobox.Option value={a.id} key={a.id}><b>{a.name}</b> <span className="s">{a.sportId && sportById(a.sportId)?.name}</span></Combobox.Option>
+            <Combobox.Option value={a.id} key={a.id}><b>{a.name}</b> <span className="s">{a.sportName}</span></Combobox.Option>
           ))}
           {found.length === 0 && <Combobox.Empty>No athlete like that</Combobox.Empty>}
         </Combobox.Options>

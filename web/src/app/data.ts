@@ -1,8 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import type { Installation, Me } from '@mano/contract/accounts'
 import type { AthleteView, RosterRow } from '@mano/contract/athletes'
-import type { KitUnit } from '@mano/contract/kit'
+import type { DemandSource } from '@mano/contract/demands'
+import type { KitUnit, PlaceView } from '@mano/contract/kit'
 import type { ImportView, SessionView } from '@mano/contract/tests'
+import { demandProfile, type DemandProfile } from '@mano/core/demand/profile'
 import { api } from './api'
 
 export const keys = {
@@ -12,6 +14,9 @@ export const keys = {
   athlete: (id: string) => ['athlete', id],
   tests: (id: string) => ['tests', id],
   kit: ['kit'],
+  places: ['places'],
+  advice: (id: string) => ['advice', id],
+  sports: ['sports'],
   imports: ['imports'],
   people: ['people'],
 } as const
@@ -21,8 +26,18 @@ export const useInstallation = (enabled: boolean) => useQuery({ queryKey: keys.i
 export const useRoster = () => useQuery({ queryKey: keys.roster, queryFn: () => api.get<RosterRow[]>('/api/athletes') })
 export const useAthlete = (id: string) => useQuery({ queryKey: keys.athlete(id), queryFn: () => api.get<AthleteView>(`/api/athletes/${id}`) })
 export const useTests = (id: string) => useQuery({ queryKey: keys.tests(id), queryFn: () => api.get<SessionView[]>(`/api/athletes/${id}/tests`) })
-export const useKit = () => useQuery({ queryKey: keys.kit, queryFn: () => api.get<KitUnit[]>('/api/kit') })
+/** Units in use; retired ones only where the kit room asks. */
+export const useKit = (retired = false) => useQuery({ queryKey: keys.kit, queryFn: () => api.get<KitUnit[]>('/api/kit'), select: (all) => (retired ? all : all.filter((u) => !u.retired)) })
+export const usePlaces = () => useQuery({ queryKey: keys.places, queryFn: () => api.get<PlaceView[]>('/api/places') })
+/** Sports and events of the hall's own. */
+export const useSports = () => useQuery({ queryKey: keys.sports, queryFn: () => api.get<DemandSource[]>('/api/sports'), staleTime: 60_000 })
 export const useImports = () => useQuery({ queryKey: keys.imports, queryFn: () => api.get<ImportView[]>('/api/imports') })
+
+/** What an athlete trains for, with the hall's own sports known; null until both are there, or without a sport. */
+export function useProfile(athlete: AthleteView): DemandProfile | null {
+  const own = useSports().data
+  return athlete.demand ? demandProfile(athlete.demand, own ?? []) : null
+}
 
 /** A write that makes what it touched be read anew. */
 export function useWrite<B, R = unknown>(write: (body: B) => Promise<R>, touched: readonly (readonly unknown[])[]) {

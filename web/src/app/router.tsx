@@ -29,6 +29,7 @@ export const router = createBrowserRouter([
         ],
       },
       stage('import', () => import('../areas/imports/ImportTrials')),
+      stage('kit', () => import('../areas/kit/KitRoom')),
       stage('hall', () => import('../areas/hall/Hall')),
       { path: '*', Component: LostPage },
     ],

@@ -11,14 +11,16 @@ interface Props {
   /** The hand that is really weaker; its bar is solid. */
   weaker: Side | null
   stale?: boolean
+  /** Full length of a bar; else the stronger hand is. */
+  scale?: number
 }
 
 /** Both hands mirrored round an axis, scaled to the stronger; a two-handed result is one centred bar. */
-export function PairCell({ quantity, left, right, both, weaker, stale = false }: Props) {
+export function PairCell({ quantity, left, right, both, weaker, stale = false, scale }: Props) {
   const units = useUnits()
   const show = (v: number | null) => (v === null ? '–' : formatValue(v, quantity, units))
   if (both !== null) return <div className="pair one"><span className="k both"><i className={stale ? 'void' : ''} /></span><span className="v">{show(both)}</span></div>
-  const top = Math.max(left ?? 0, right ?? 0)
+  const top = scale ?? Math.max(left ?? 0, right ?? 0)
   const width = (v: number | null) => (v === null || top === 0 ? '0%' : `${(95 * v) / top}%`)
   const bar = (side: Side) => `k ${side === 'left' ? 'l' : 'r'} ${weaker === side && !stale ? 'hot' : ''} ${stale ? 'void' : ''}`
   return (

@@ -1,12 +1,11 @@
 import { Link, Outlet, useLocation, useOutletContext, useParams } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
 import type { AthleteView } from '@mano/contract/athletes'
-import { sportById } from '@mano/core/catalogue/sports'
 import { latestMeasure } from '@mano/core/intake/record'
 import { STAGES } from '@mano/core/stages/rules'
 import { ageOn, formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
-import { useAthlete, useMe } from '../../app/data'
+import { useAthlete, useMe, useProfile } from '../../app/data'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
@@ -35,9 +34,10 @@ export default function AthletePage() {
 
 function Facts({ athlete, today }: { athlete: AthleteView; today: string }) {
   const units = useUnits()
+  const profile = useProfile(athlete)
   const mass = latestMeasure(athlete.measurements, 'body_mass', 'both')
   const facts = [
-    athlete.sport && sportById(athlete.sport.id)?.name,
+    profile?.name,
     athlete.birthDate && `${ageOn(athlete.birthDate, today)} years`,
     mass && formatWithUnit(mass.value, 'kg', units),
     athlete.dominantHand && `${athlete.dominantHand}-handed`,

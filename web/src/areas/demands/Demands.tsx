@@ -1,102 +1,115 @@
-import { Button, Modal, Select } from '@mantine/core'
-import { useState } from 'react'
-import { v7 } from 'uuid'
-import { implementById } from '@mano/core/catalogue/implements'
-import { PROTOCOLS } from '@mano/core/catalogue/protocols'
-import { demandProfile, type DemandRow } from '@mano/core/demand/profile'
+import { SegmentedControl } from '@mantine/core'
+import { useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import type { QualityId } from '@mano/core/catalogue/qualities'
+import { demandProfile, type DemandProfile, type DemandRow } from '@mano/core/demand/profile'
+import { askWhich, idealWords, meaningOf } from '@mano/core/match/words'
+import { PLACES, type Place } from '@mano/core/plan/types'
 import { formatDate } from '@mano/core/units/dates'
-import { formatWithUnit } from '@mano/core/units/format'
-import { api, failureText } from '../../app/api'
-import { touchedBy, useTests, useWrite } from '../../app/data'
+import { useSports } from '../../app/data'
+import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
-import { Icon } from '../../hands/Icon'
+import { PairCell } from '../../hands/PairCell'
 import { useAthletePage } from '../athlete/AthletePage'
-import { sportChoices } from '../intake/sportChoices'
+import { CopySport } from './CopySport'
+import { EditDemand } from './EditDemand'
+import { MatchPanel } from './MatchPanel'
+import { Sources } from './Sources'
+import { useMatch } from './useMatch'
 import './demands.css'
 
-const WORDS = ['', 'little', 'some', 'middling', 'high', 'decisive']
+const WORDS = ['out', 'little', 'some', 'middling', 'high', 'decisive']
+export const weightWord = (importance: number): string => WORDS[Math.round(importance)]!
 
-/** What the sport asks of the hand, most important first. */
+/** What the training asks of the hand, and with what it is trained where the athlete trains. */
 export default function Demands() {
   const { athlete, me } = useAthletePage()
-  const profile = athlete.sport && demandProfile(athlete.sport.id)
+  const sports = useSports()
+  const profile = useMemo(() => (athlete.demand && sports.data ? demandProfile(athlete.demand, sports.data) : null), [athlete.demand, sports.data])
+  const [params, setParams] = useSearchParams()
+  const place = (PLACES.find((p) => p.id === params.get('place'))?.id ?? athlete.week?.days.find((d) => d.gripMinutes > 0)?.place ?? 'hall') as Place
+  const { view, error, retry } = useMatch(profile, place)
+  const [modal, setModal] = useState<'sources' | 'copy' | QualityId | null>(null)
+  const coach = me.role === 'coach'
+  if (error ?? sports.error) return <Failed error={(error ?? sports.error)!} retry={() => { retry(); void sports.refetch() }} />
+  const row = profile?.rows.find((r) => r.quality.id === params.get('quality')) ?? profile?.rows[0]
+  const go = (more: Record<string, string>) => setParams((p) => { for (const [k, v] of Object.entries(more)) p.set(k, v); return p }, { replace: true })
   return (
-    <main className="cols">
+    <main className="cols dem-cols">
       <section>
         <div className="dem-head">
-          <h2>{profile?.sport.name ?? 'No sport chosen'}</h2>
-          {athlete.sport && <span className="s">since {formatDate(athlete.sport.since, me.today)}</span>}
-          {me.role === 'coach' && <ChangeSport />}
+          <h2>{profile?.name ?? (athlete.demand ? '\u00A0' : 'No sport chosen')}</h2>
+          {athlete.demand && <span className="s">since {formatDate(athlete.demand.since, me.today)}{athlete.demand.edits.length > 0 ? `, ${athlete.demand.edits.length} changed by the coach` : ''}</span>}
+          {coach && <span className="dem-act"><button className="btn small" onClick={() => setModal('sources')}>Sports and weights</button>{profile && <button className="btn small" onClick={() => setModal('copy')}>Copy as own</button>}</span>}
         </div>
-        {profile && <DemandTable rows={profile.rows} />}
+        {profile && (
+          <>
+            <p className="note dem-objects">{profile.sources.map((s) => s.objects).join(' ')}</p>
+            <div className="dem-tools">
+              <Find profile={profile} onFind={(q) => go({ quality: q })} />
+              <SegmentedControl aria-label="Place" data={PLACES.map((p) => ({ value: p.id, label: p.name }))} value={place} onChange={(v) => go({ place: v })} />
+            </div>
+            <DemandTable profile={profile} level={athlete.level} picked={row?.quality.id ?? null} best={(r) => view?.ranked.get(r.quality.id)?.[0] ?? null} loaded={view !== null} onPick={(q) => go({ quality: q })} />
+            <p className="note">Weights, emphasis and likeness are practice estimates, no source. Max is up to 10 s, sustained 30 to 120 s, repeated means bouts with short rests, reactive under a second.</p>
+          </>
+        )}
       </section>
-      <aside>{profile && <Objects sportId={profile.sport.id} />}</aside>
+      <aside className="aside-stays">{profile && row && view && <MatchPanel key={row.quality.id} profile={profile} row={row} view={view} place={place} onEdit={coach ? () => setModal(row.quality.id) : undefined} />}</aside>
+      {modal === 'sources' && <Sources onClose={() => setModal(null)} />}
+      {modal === 'copy' && profile && <CopySport profile={profile} onClose={() => setModal(null)} />}
+      {row && modal === row.quality.id && <EditDemand row={row} onClose={() => setModal(null)} />}
     </main>
   )
 }
 
-function DemandTable({ rows }: { rows: readonly DemandRow[] }) {
-  const { athlete } = useAthletePage()
-  const tests = useTests(athlete.id)
-  const tested = new Set((tests.data ?? []).flatMap((s) => PROTOCOLS.find((p) => p.id === s.protocolId)?.rows.map((r) => r.quality) ?? []))
+interface TableProps { profile: DemandProfile; level: string; picked: QualityId | null; best: (row: DemandRow) => { unit: { label: string }; score: { left: number; right: number }; mean: number } | null; loaded: boolean; onPick: (q: QualityId) => void }
+
+function DemandTable({ profile, level, picked, best, loaded, onPick }: TableProps) {
+  const units = useUnits()
+  const move = (e: React.KeyboardEvent<HTMLElement>) => {
+    const step = e.key === 'ArrowDown' ? 1 : e.key === 'ArrowUp' ? -1 : 0
+    if (!step) return
+    const all = [...e.currentTarget.querySelectorAll<HTMLButtonElement>('th button')]
+    const next = all[all.indexOf(document.activeElement as HTMLButtonElement) + step]
+    if (next) { e.preventDefault(); next.focus(); next.click() }
+  }
   return (
-    <table className="dem">
-      <thead><tr><th scope="col">Quality</th><th scope="col">Weight in the sport</th><th scope="col">Emphasis</th><th scope="col">Test</th></tr></thead>
+    <table className="dem" onKeyDown={move}>
+      <thead><tr><th scope="col">Quality</th><th scope="col">Weight</th><th scope="col">Emphasis</th><th scope="col">Nearest there</th><th scope="col">Match, left and right of 100</th></tr></thead>
       <tbody>
-        {rows.map(({ quality, importance, emphasis }) => (
-          <tr key={quality.id} className={importance >= 4 ? 'heavy' : ''}>
-            <th scope="row"><b>{quality.name}</b><small>{quality.does}</small></th>
-            <td><span className="pips" aria-hidden="true">{[1, 2, 3, 4, 5].map((n) => <i key={n} className={n <= importance ? 'on' : ''} />)}</span><span className="n">{importance} of 5, {WORDS[importance]}</span></td>
-            <td className="n">{emphasis.map((e) => (emphasis.length > 1 ? `${e.id} ${Math.round(e.share * 100)}\u00A0%` : e.id)).join(', ')}</td>
-            <td className="n">{tested.has(quality.id) ? <><Icon name="check" /> Tested</> : <span className="blank">Not tested</span>}</td>
-          </tr>
-        ))}
+        {profile.rows.map((r) => {
+          const top = best(r)
+          return (
+            <tr key={r.quality.id} className={`${r.importance >= 4 ? 'heavy' : ''} ${r.quality.id === picked ? 'picked' : ''} ${r.importance === 0 ? 'out' : ''}`} onClick={() => onPick(r.quality.id)}>
+              <th scope="row"><button aria-pressed={r.quality.id === picked} onClick={(e) => { e.stopPropagation(); onPick(r.quality.id) }}><b>{r.quality.name}</b></button><small>{idealWords(r, level, units.length)}{r.changed.length > 0 && <em> · changed</em>}</small></th>
+              <td><span className="pips" aria-hidden="true">{[1, 2, 3, 4, 5].map((n) => <i key={n} className={n <= Math.round(r.importance) ? 'on' : ''} />)}</span><span className="n">{r.importance} {weightWord(r.importance)}</span></td>
+              <td className="n">{r.emphasis.map((e) => (r.emphasis.length > 1 ? `${e.id} ${Math.round(e.share * 100)}\u00A0%` : e.id)).join(', ')}</td>
+              <td className="near">{top && top.mean > 0 ? top.unit.label : loaded ? <span className="blank">Nothing there</span> : ''}</td>
+              <td className="pairs">{top && top.mean > 0 && <PairCell quantity="count" left={top.score.left} right={top.score.right} both={null} weaker={null} scale={100} />}</td>
+            </tr>
+          )
+        })}
       </tbody>
     </table>
   )
 }
 
-function Objects({ sportId }: { sportId: string }) {
-  const units = useUnits()
-  const profile = demandProfile(sportId)!
+/** A quality by the coach's own word; a word that means several asks which. */
+function Find({ profile, onFind }: { profile: DemandProfile; onFind: (q: QualityId) => void }) {
+  const [text, setText] = useState('')
+  const meaning = meaningOf(text)
+  const like = text.trim().length > 1 && meaning.kind === 'none' ? profile.rows.filter((r) => `${r.quality.name} ${r.quality.does}`.toLowerCase().includes(text.trim().toLowerCase())) : []
+  const hits = meaning.kind === 'several' ? meaning.qualities : meaning.kind === 'one' ? [meaning.quality] : like.map((r) => r.quality)
+  const take = (q: QualityId) => { onFind(q); setText('') }
   return (
-    <>
-      <div className="block">
-        <h2 className="h3">What the hand meets</h2>
-        <p className="dem-objects">{profile.sport.objects}</p>
-      </div>
-      <div className="block">
-        <h2 className="h3">Implements that come closest</h2>
-        <ul className="dem-kit">
-          {profile.sport.implements.map((id) => {
-            const kind = implementById(id)!
-            const [low, high] = kind.usualMm ?? []
-            return <li key={id}><b>{kind.name}</b><span className="s n">{low === undefined ? 'size varies' : `usually ${formatWithUnit(low, 'mm', units)} to ${formatWithUnit(high!, 'mm', units)}`}</span></li>
-          })}
-        </ul>
-        <p className="note">Usual sizes are what is common, not what a unit measures. A few millimetres change what can be lifted: measure the one in the room.</p>
-      </div>
-      <div className="block">
-        <p className="note">Weights and emphasis are practice estimates, no source. Max is up to 10 s, sustained 30 to 120 s, repeated means bouts with short rests, reactive under a second.</p>
-      </div>
-    </>
-  )
-}
-
-function ChangeSport() {
-  const { athlete } = useAthletePage()
-  const [open, setOpen] = useState(false)
-  const [sportId, setSportId] = useState<string | null>(athlete.sport?.id ?? null)
-  const write = useWrite((id: string) => api.post(`/api/athletes/${athlete.id}/sport`, { id: v7(), sportId: id }), touchedBy(athlete.id))
-  return (
-    <>
-      <button className="btn small" onClick={() => setOpen(true)}>Change sport</button>
-      <Modal opened={open} onClose={() => setOpen(false)} title="Change sport or goal">
-        <p className="s">The demands change from today; tests and their series stay as they are. The old choice is kept on record.</p>
-        <Select mt="md" label="Sport or goal" data={sportChoices} value={sportId} onChange={setSportId} searchable allowDeselect={false} />
-        {write.error && <p className="said" role="alert">{failureText(write.error)}</p>}
-        <Button mt="lg" disabled={!sportId || sportId === athlete.sport?.id} loading={write.isPending} onClick={() => write.mutate(sportId!, { onSuccess: () => setOpen(false) })}>Change from today</Button>
-      </Modal>
-    </>
+    <div className="dem-find">
+      <input aria-label="Find a quality" placeholder="crush, pinch, support …" value={text} onChange={(e) => setText(e.currentTarget.value)} onKeyDown={(e) => { if (e.key === 'Enter' && hits.length === 1) take(hits[0]!.id); if (e.key === 'Escape') setText('') }} />
+      {text.trim() !== '' && (
+        <div className="dem-which" role="status">
+          <p>{meaning.kind === 'several' ? askWhich(meaning) : hits.length === 0 ? 'No quality is called that.' : ''}</p>
+          {hits.map((q) => <button key={q.id} className="btn small" onClick={() => take(q.id)}>{q.name}</button>)}
+        </div>
+      )}
+    </div>
   )
 }

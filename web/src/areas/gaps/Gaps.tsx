@@ -11,7 +11,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { formatPct, formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
 import { api, failureText } from '../../app/api'
-import { keys, useTests, useWrite } from '../../app/data'
+import { keys, useProfile, useTests, useWrite } from '../../app/data'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
@@ -27,10 +27,11 @@ export default function Gaps() {
   const tests = useTests(athlete.id)
   const gaps = useQuery({ queryKey: gapsKey(athlete.id), queryFn: () => api.get<GapsView>(`/api/athletes/${athlete.id}/gaps`) })
   const [setting, setSetting] = useState<GapRow | null>(null)
+  const profile = useProfile(athlete)
   const error = tests.error ?? gaps.error
   if (error) return <Failed error={error} retry={() => { void tests.refetch(); void gaps.refetch() }} />
-  if (!tests.data || !gaps.data || !athlete.sport) return <main className="cols" aria-busy={athlete.sport ? 'true' : undefined}>{!athlete.sport && <p>Choose a sport in <Link className="lnk" to={`/athletes/${athlete.id}/demands`}>demands</Link> first.</p>}</main>
-  const rows = gapMap({ sportId: athlete.sport.id, level: athlete.level, series: buildSeries(tests.data), standards: gaps.data.standards, squad: gaps.data.squad, today: me.today })
+  if (!tests.data || !gaps.data || !profile) return <main className="cols" aria-busy={athlete.demand ? 'true' : undefined}>{!athlete.demand && <p>Choose a sport in <Link className="lnk" to={`/athletes/${athlete.id}/demands`}>demands</Link> first.</p>}</main>
+  const rows = gapMap({ profile, level: athlete.level, series: buildSeries(tests.data), standards: gaps.data.standards, squad: gaps.data.squad, today: me.today })
   const tested = rows.filter((r) => r.state !== 'untested').sort((a, b) => b.weight - a.weight)
   const untested = rows.filter((r) => r.state === 'untested').sort((a, b) => b.weight - a.weight)
   const short = (hand: 'left' | 'right') => rows.flatMap((r) => r.hands).filter((h) => h.hand === hand && (h.shortBy ?? 0) > 0).length
@@ -156,8 +157,9 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
   const [text, setText] = useState('')
   const write = useWrite((b: StandardBody) => api.post('/api/standards', b), [gapsKey(athlete.id), keys.roster])
   const n = parseNumber(text, { clock: protocol.unit === 's' })
+  const profile = useProfile(athlete)
   return (
-    <form className="change" onSubmit={(e) => { e.preventDefault(); if (n.ok) write.mutate({ id: v7(), protocolId: protocol.id, sportId: athlete.sport!.id as never, level: athlete.level, enteredValue: n.value, enteredUnit: unit as 'kg' }, { onSuccess: onDone }) }}>
+    <form className="change" onSubmit={(e) => { e.preventDefault(); if (n.ok) write.mutate({ id: v7(), protocolId: protocol.id, sportId: (profile?.sources[0]!.originId ?? null) as never, level: athlete.level, enteredValue: n.value, enteredUnit: unit as 'kg' }, { onSuccess: onDone }) }}>
       <p>What this hall asks of a {athlete.level} athlete of this sport on {protocol.name.toLowerCase()}. It holds for every such athlete; earlier ones stay on record.</p>
       <label>Standard, {unit}<input data-autofocus value={text} inputMode="decimal" onChange={(e) => setText(e.currentTarget.value)} /></label>
       <p className="said" role="alert">{write.error && failureText(write.error)}</p>

@@ -5,54 +5,19 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import { assistantBody, type Role } from '@mano/contract/accounts'
-import { implementById } from '@mano/core/catalogue/implements'
-import { formatDate } from '@mano/core/units/dates'
-import { formatWithUnit } from '@mano/core/units/format'
 import { api, ApiProblem, failureText } from '../../app/api'
-import { keys, useKit, useMe, useWrite } from '../../app/data'
-import { Failed } from '../../app/Trouble'
-import { useUnits } from '../../app/units'
-import { AddImplement } from './AddImplement'
+import { keys, useMe, useWrite } from '../../app/data'
 import './hall.css'
 
-/** What the hall has and who works in it. */
+/** Who works in the hall. */
 export default function Hall() {
   const me = useMe()
   return (
-    <main className="cols">
-      <section><Kit coach={me.data?.role === 'coach'} today={me.data?.today ?? ''} /></section>
-      <aside>{me.data?.role === 'coach' && <People />}</aside>
+    <main className="narrow-hall">
+      <div className="hall-head"><h1>{me.data?.hall.name}</h1></div>
+      <p className="note">Dates are local to {me.data?.hall.timeZone}. Implements and places are in the kit room.</p>
+      {me.data?.role === 'coach' && <People />}
     </main>
-  )
-}
-
-function Kit({ coach, today }: { coach: boolean; today: string }) {
-  const kit = useKit()
-  const units = useUnits()
-  const [adding, setAdding] = useState(false)
-  if (kit.error && !kit.data) return <Failed error={kit.error} retry={() => void kit.refetch()} />
-  return (
-    <>
-      <div className="dem-head hall-head"><h1>Implements</h1>{coach && <button className="btn pri" onClick={() => setAdding(true)}>Add an implement</button>}</div>
-      <table className="hall-kit">
-        <thead><tr><th scope="col">Label</th><th scope="col">Kind</th><th scope="col">Measured</th><th scope="col">Usual size</th></tr></thead>
-        <tbody>
-          {(kit.data ?? []).map((u) => {
-            const kind = implementById(u.kind)
-            return (
-              <tr key={u.id}>
-                <th scope="row">{u.label}</th>
-                <td>{kind?.name}</td>
-                <td className="n">{u.sizeMm === null ? <span className="blank">{kind?.measure === 'position' ? 'By handle position' : 'Not measured'}</span> : `${formatWithUnit(u.sizeMm, 'mm', units)} ${kind?.measure}, ${formatDate(u.measuredOn, today)}`}</td>
-                <td className="n s">{kind?.usualMm ? `${formatWithUnit(kind.usualMm[0], 'mm', units)} to ${formatWithUnit(kind.usualMm[1], 'mm', units)}` : 'varies'}</td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
-      <p className="note">Two handles of one kind are different implements: each result points at its unit and the size it had that day.</p>
-      <AddImplement opened={adding} kinds={null} onClose={() => setAdding(false)} onAdded={() => setAdding(false)} />
-    </>
   )
 }
 

@@ -6,15 +6,16 @@ import { v7 } from 'uuid'
 import { athleteBody, type AthleteBody } from '@mano/contract/athletes'
 import { birthDateProblem } from '@mano/core/intake/record'
 import { api, ApiProblem, failureText } from '../../app/api'
-import { keys, useMe, useWrite } from '../../app/data'
+import { keys, useMe, useSports, useWrite } from '../../app/data'
 import { emptyProfile, ProfileFields } from './ProfileFields'
-import { sportChoices } from './sportChoices'
+import { choicesWith } from './sportChoices'
 import './intake.css'
 
 /** A name and a sport are enough to start. */
 export default function NewAthlete() {
   const me = useMe()
   const today = me.data?.today ?? ''
+  const own = useSports().data ?? []
   const navigate = useNavigate()
   const [ids] = useState(() => ({ id: v7(), sportEntryId: v7() }))
   const schema = schemaResolver(athleteBody)
@@ -36,7 +37,7 @@ export default function NewAthlete() {
       <h1>New athlete</h1>
       <form onSubmit={form.onSubmit(save)} noValidate>
         <Stack gap="md">
-          <Select label="Sport or goal" searchable data={sportChoices} placeholder="Choose" {...form.getInputProps('sportId')} />
+          <Select label="Sport or goal" searchable data={choicesWith(own)} placeholder="Choose" {...form.getInputProps('sportId')} />
           <ProfileFields form={form} today={today} />
           <p className="said" role="alert">{write.error && failureText(write.error)}</p>
           <div className="row"><Button type="submit" loading={write.isPending}>Add and go on to intake</Button><Link className="lnk" to="/">Cancel</Link></div>

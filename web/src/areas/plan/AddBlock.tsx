@@ -2,7 +2,8 @@ import { Modal } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
-import { QUALITY_ALIASES, qualityById, type QualityId } from '@mano/core/catalogue/qualities'
+import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
+import { askWhich, meaningOf } from '@mano/core/match/words'
 import { validate, type PlanContext } from '@mano/core/plan/rules'
 import { DAY_NAMES, type Block, type DayFrame } from '@mano/core/plan/types'
 import type { Hand } from '@mano/core/testing/session'
@@ -20,8 +21,10 @@ const MOST = 30
 function List({ day, frame, context, blocks, weekStart, onAdd }: Props & { day: number }) {
   const [text, setText] = useState('')
   const needle = text.trim().toLowerCase()
-  const alias = QUALITY_ALIASES[needle] ?? []
-  const found = EXERCISES.filter((e) => e.mode !== 'prep' && e.primary !== null && e.primary !== 'day').filter((e) => needle === '' || e.name.toLowerCase().includes(needle) || qualityById(e.primary as QualityId).name.toLowerCase().includes(needle) || alias.includes(e.primary as QualityId))
+  const meaning = meaningOf(text)
+  const [only, setOnly] = useState<QualityId | null>(null)
+  const alias = meaning.kind === 'several' ? meaning.qualities.map((q) => q.id).filter((q) => only === null || q === only) : []
+  const found = EXERCISES.filter((e) => e.mode !== 'prep' && e.primary !== null && e.primary !== 'day').filter((e) => meaning.kind === 'several' ? alias.includes(e.primary as QualityId) : needle === '' || e.name.toLowerCase().includes(needle) || qualityById(e.primary as QualityId).name.toLowerCase().includes(needle))
   const before = new Set(validate({ weekStart, frame, blocks }, context).map((b) => b.says))
   const rows = found.slice(0, MOST).map((e) => {
     const hands: Hand[] = e.hands === 'both' ? ['both'] : ['left', 'right']
@@ -30,7 +33,8 @@ function List({ day, frame, context, blocks, weekStart, onAdd }: Props & { day: 
   }).sort((a, b) => Number(a.breaks !== undefined) - Number(b.breaks !== undefined))
   return (
     <div className="change">
-      <label>Exercise or quality<input data-autofocus value={text} placeholder="pinch, hang, wrist …" onChange={(e) => setText(e.currentTarget.value)} /></label>
+      <label>Exercise or quality<input data-autofocus value={text} placeholder="pinch, hang, wrist …" onChange={(e) => { setText(e.currentTarget.value); setOnly(null) }} /></label>
+      {meaning.kind === 'several' && <div className="row which" role="status"><span>{askWhich(meaning)}</span>{meaning.qualities.map((q) => <button key={q.id} type="button" className="btn small" aria-pressed={only === q.id} onClick={() => setOnly(only === q.id ? null : q.id)}>{q.name}</button>)}</div>}
       <ul className="library">
         {rows.map(({ e, block, breaks }) => (
           <li key={e.id}>

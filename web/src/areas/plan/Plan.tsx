@@ -1,4 +1,5 @@
 import { Button, Modal } from '@mantine/core'
+import { withCompetitions } from '@mano/core/intake/week'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -43,7 +44,7 @@ function Week({ view }: { view: PlanView }) {
   const saved = view.versions.find((v) => v.weekStart === weekStart)
   const key = draftKey(athlete.id, weekStart)
   const drafts = useDrafts()
-  const stored: Draft = { frame: saved?.frame ?? view.frame, blocks: saved?.blocks ?? [] }
+  const stored: Draft = { frame: saved?.frame ?? withCompetitions(view.frame, weekStart, athlete.events), blocks: saved?.blocks ?? [] }
   const draft = drafts.open[key] ?? stored
   const changed = drafts.open[key] !== undefined
   const context = usePlanContext(view, weekStart)
@@ -70,7 +71,7 @@ function Week({ view }: { view: PlanView }) {
             {(drafts.past[key]?.length ?? 0) > 0 && <button className="btn" onClick={() => drafts.undo(key)}>Undo</button>}
             {changed && <button className="btn" onClick={() => { drafts.drop(key); setPicked(null) }}>Leave changes</button>}
             <button className="btn" onClick={() => setFraming(true)}>Week frame</button>
-            <button className={`btn ${draft.blocks.length === 0 ? 'pri' : ''}`} disabled={make.isPending || !athlete.sport} onClick={() => make.mutate(undefined, { onSuccess: (r) => { put({ blocks: r.blocks }); setPicked(null) } })}>{make.isPending ? 'Drafting …' : draft.blocks.length === 0 ? 'Draft the week' : 'Draft anew'}</button>
+            <button className={`btn ${draft.blocks.length === 0 ? 'pri' : ''}`} disabled={make.isPending || !athlete.demand} onClick={() => make.mutate(undefined, { onSuccess: (r) => { put({ blocks: r.blocks }); setPicked(null) } })}>{make.isPending ? 'Drafting …' : draft.blocks.length === 0 ? 'Draft the week' : 'Draft anew'}</button>
             <button className="btn pri" disabled={!changed} onClick={() => setSaving(true)}>Save version</button>
           </span>
         )}

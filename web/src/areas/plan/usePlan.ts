@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import type { PlanView } from '@mano/contract/plan'
+import { kitsOf } from '@mano/core/plan/kit'
 import { planContext } from '@mano/core/plan/context'
 import type { PlanContext } from '@mano/core/plan/rules'
 import { judgeBy } from '@mano/core/safety/cautions'
@@ -14,5 +15,5 @@ export const usePlan = (id: string) => useQuery({ queryKey: planKey(id), queryFn
 /** What the validator knows of this athlete; the same facts as on the server. */
 export function usePlanContext(view: PlanView, weekStart: string): PlanContext {
   const { athlete, me } = useAthletePage()
-  return planContext(judgeBy(safetyFacts(athlete, me.today, null, athlete.history)), new Set(view.kit), athlete.history.logs, weekStart, view.versions.find((v) => v.weekStart === addDays(weekStart, -7))?.blocks ?? null)
+  return planContext(judgeBy(safetyFacts(athlete, me.today, null, athlete.history)), kitsOf(view.kit), athlete.history.logs, weekStart, view.versions.find((v) => v.weekStart === addDays(weekStart, -7))?.blocks ?? null)
 }

@@ -1,7 +1,6 @@
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { RosterRow } from '@mano/contract/athletes'
-import { sportById } from '@mano/core/catalogue/sports'
 import { STAGES, TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { formatDate } from '@mano/core/units/dates'
 import { shownUnit } from '@mano/core/units/format'
@@ -21,7 +20,7 @@ const NEEDS = [
 const SORTS = [{ id: 'need', name: 'By need' }, { id: 'name', name: 'By name' }, { id: 'sport', name: 'By sport' }] as const
 type Sort = (typeof SORTS)[number]['id']
 
-const sportName = (row: RosterRow): string => (row.sportId && sportById(row.sportId)?.name) || 'No sport yet'
+const sportName = (row: RosterRow): string => row.sportName ?? 'No sport yet'
 const longDate = (on: string): string => new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' }).format(new Date(`${on}T12:00:00Z`))
 
 function groups(rows: readonly RosterRow[], sort: Sort): { id: string; title: string; rows: RosterRow[] }[] {

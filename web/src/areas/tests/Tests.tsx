@@ -18,7 +18,7 @@ import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { Chip, HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
-import { AddImplement } from '../hall/AddImplement'
+import { AddImplement } from '../kit/AddImplement'
 import './tests.css'
 
 /** Starting a test, and every test so far. */

@@ -1,0 +1,54 @@
+import { Button, Modal, Stack, Textarea, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import { v7 } from 'uuid'
+import type { EventBody, EventView } from '@mano/contract/intake'
+import { daysBetween, formatDate } from '@mano/core/units/dates'
+import { api, failureText } from '../../app/api'
+import { touchedBy, useWrite } from '../../app/data'
+import { useAthletePage } from '../athlete/AthletePage'
+
+/** Dates that matter, each with its lifts or obstacles. Plans keep the day and the day before free. */
+export function Events() {
+  const { athlete, me } = useAthletePage()
+  const [open, setOpen] = useState<EventView | 'new' | null>(null)
+  const coach = me.role === 'coach'
+  const coming = athlete.events.filter((e) => e.on >= me.today)
+  const past = athlete.events.filter((e) => e.on < me.today).reverse()
+  return (
+    <>
+      {athlete.events.length === 0 && <p className="blank">No event entered.</p>}
+      <ul className="records">
+        {[...coming, ...past].map((e) => (
+          <li key={e.id}>
+            <b>{e.name}</b> <span className="s">{formatDate(e.on, me.today, { weekday: true })}{e.on >= me.today ? `, in ${daysBetween(me.today, e.on)}\u00A0d` : ', past'}</span>
+            {e.items.length > 0 && <p className="note">{e.items.join(' · ')}</p>}
+            {coach && <button className="lnk" onClick={() => setOpen(e)}>Change {e.name}</button>}
+          </li>
+        ))}
+      </ul>
+      {coach && <button className="btn" onClick={() => setOpen('new')}>Add an event</button>}
+      <Modal opened={open !== null} onClose={() => setOpen(null)} title={open === 'new' ? 'Add an event' : 'Change the event'}>{open && <Form event={open === 'new' ? null : open} onDone={() => setOpen(null)} />}</Modal>
+    </>
+  )
+}
+
+function Form({ event, onDone }: { event: EventView | null; onDone: () => void }) {
+  const { athlete } = useAthletePage()
+  const [id] = useState(() => v7())
+  const [name, setName] = useState(event?.name ?? '')
+  const [on, setOn] = useState(event?.on ?? '')
+  const [items, setItems] = useState(event?.items.join('\n') ?? '')
+  const write = useWrite((b: EventBody) => api.post(`/api/athletes/${athlete.id}/events`, b), touchedBy(athlete.id))
+  const save = (removed: boolean) => write.mutate({ id, name: name.trim(), on, items: items.split('\n').map((t) => t.trim()).filter(Boolean), note: event?.note ?? '', supersedesId: event?.id ?? null, removed }, { onSuccess: onDone })
+  return (
+    <form onSubmit={(e) => { e.preventDefault(); save(false) }}>
+      <Stack gap="sm">
+        <TextInput label="Name" data-autofocus value={name} onChange={(e) => setName(e.currentTarget.value)} />
+        <TextInput label="Date" type="date" value={on} onChange={(e) => setOn(e.currentTarget.value)} />
+        <Textarea label="Lifts or obstacles" description="One a line" autosize minRows={3} value={items} onChange={(e) => setItems(e.currentTarget.value)} />
+        <p className="said" role="alert">{write.error && failureText(write.error)}</p>
+        <div className="row"><Button type="submit" disabled={name.trim() === '' || on === ''} loading={write.isPending}>{event ? 'Change' : 'Add'}</Button>{event && <button type="button" className="btn" onClick={() => save(true)}>Take it out</button>}</div>
+      </Stack>
+    </form>
+  )
+}

@@ -1,0 +1,19 @@
+import { profileChanges } from '@mano/core/intake/week'
+import { formatDate } from '@mano/core/units/dates'
+import { useAthletePage } from '../athlete/AthletePage'
+
+const NAMES = { name: 'Name', birthDate: 'Birth date', sexForNorms: 'Sex for norms', dominantHand: 'Dominant hand', level: 'Level', guardianConsent: 'Guardian consent', consentNote: 'Who consented', skin: 'Skin', healthFlags: 'Said by the athlete', note: 'Note' }
+
+/** What was changed about the athlete, when and by whom; nothing measured is ever changed in place. */
+export function History() {
+  const { athlete, me } = useAthletePage()
+  const lines = athlete.changes.flatMap((c) => profileChanges(c.before, c.after, NAMES).map((says) => ({ says, on: c.at.slice(0, 10), by: c.by })))
+  const measures = [...athlete.measurements].sort((a, b) => (a.on < b.on ? 1 : -1))
+  return (
+    <details className="history">
+      <summary>History: {measures.length} measures, {lines.length} {lines.length === 1 ? 'change' : 'changes'} of the profile</summary>
+      <ul className="records">{lines.map((l, i) => <li key={i}>{formatDate(l.on, me.today)}: {l.says}{l.by ? `, by ${l.by}` : ''}</li>)}</ul>
+      <ul className="records">{measures.slice(0, 60).map((m) => <li key={m.id}>{formatDate(m.on, me.today)}: {m.measure.replace(/_/g, ' ')}{m.hand === 'both' ? '' : `, ${m.hand}`} {m.enteredValue}{'\u00A0'}{m.enteredUnit}</li>)}</ul>
+    </details>
+  )
+}

@@ -35,6 +35,7 @@ test('a place from nothing: a handle in fractions of an inch, a spring unrated t
   await expect(page.getByText('train with it, test with a rated one', { exact: false })).toBeVisible()
 
   const score = async (): Promise<number> => {
+    await page.getByRole('link', { name: 'Roster' }).click()
     await open(page, 'Dov Hartigan', 'Demands')
     await page.getByRole('radiogroup', { name: 'Place' }).getByText('Home').click()
     await page.getByRole('button', { name: 'Closing force', exact: true }).click()
@@ -81,6 +82,7 @@ test('a thumb injury changes the ranking and marks the plan', async ({ page }) =
 
 test('the five athletes a coach would know: each with its sentence on screen', async ({ page }) => {
   const at = async (name: string, place: string, quality: string) => {
+    await page.getByRole('link', { name: 'Roster' }).click()
     await open(page, name, 'Demands')
     await page.getByRole('radiogroup', { name: 'Place' }).getByText(place).click()
     await page.getByRole('button', { name: quality, exact: true }).click()
@@ -91,6 +93,7 @@ test('the five athletes a coach would know: each with its sentence on screen', a
   await expect(ranked.first()).toHaveText('Jacket cloth')
   await expect(page.getByText('Spring, heavy: a spring, not cloth', { exact: false })).toBeVisible()
   await at('Tamsin Corrie', 'Hall', 'Open-hand hold')
+  await page.getByRole('button', { name: /^All \d+ in the hall/ }).click()
   await expect(ranked.filter({ hasText: 'Sleeve' })).toHaveText(['Sleeve, 50 mm', 'Sleeve, 67 mm'])
   await page.getByRole('button', { name: /^Sleeve, 67 mm/ }).click()
   await expect(page.getByRole('row', { name: /right caution/ })).toContainText('settling thumb injury: with a caution')
@@ -153,7 +156,7 @@ test('intake: the usual week reaches the plan, an event keeps its day free, a wr
 
   await page.getByRole('button', { name: 'Add an event' }).click()
   await page.getByLabel('Name', { exact: true }).last().fill('Harbour throws')
-  await page.getByLabel('Date').fill('2026-10-06')
+  await page.getByLabel('Date', { exact: true }).fill('2026-10-06')
   await page.getByLabel('Lifts or obstacles').fill('Ball\nJavelin')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByText('Ball · Javelin')).toBeVisible()

@@ -5,6 +5,7 @@ import { judgeAsymmetry } from '@mano/core/measure/asymmetry'
 import { summariseTrials } from '@mano/core/measure/trials'
 import { generateDemo } from './demo/generate'
 import { expectationWords, meets } from './demo/judge'
+import { timings } from './prove/timings'
 import { Seeded } from './demo/random'
 import { STORIES } from './demo/stories'
 
@@ -72,3 +73,14 @@ ${callRows().join('\n')}
 `
 writeFileSync('docs/evidence.md', page)
 console.log(page)
+
+const performancePage = `# Performance
+
+Written by \`./mano prove\` on ${new Date().toISOString().slice(0, 10)}, commit ${commit}, ${machine}. Figures are not typed by hand.
+
+| what | asked | median | 95th of 100 |
+| --- | --- | --- | --- |
+${timings().map((t) => `| ${t.what} | under ${t.limitMs} ms | ${t.median.toFixed(1)} ms | ${t.p95.toFixed(1)} ms |`).join('\n')}
+`
+writeFileSync('docs/performance.md', performancePage)
+console.log(performancePage)

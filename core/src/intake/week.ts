@@ -33,6 +33,12 @@ export function frameOfWeek(week: TrainingWeek): DayFrame[] {
   })
 }
 
+/** True when two weeks say the same, whatever the order of their fields. */
+export function sameWeek(a: TrainingWeek, b: TrainingWeek): boolean {
+  const key = (w: TrainingWeek) => JSON.stringify([w.handWork, w.handWorkNote, w.days.map((d) => [d.gripMinutes, d.gripAt, d.place, d.activities.map((x) => [x.what, x.at, x.minutes, x.handLoad, x.heavyPulls, x.straps])])])
+  return key(a) === key(b)
+}
+
 /** A frame with the week's competitions in it: no grip work that day. */
 export const withCompetitions = (frame: readonly DayFrame[], weekStart: LocalDate, events: readonly { on: LocalDate }[]): DayFrame[] =>
   frame.map((d, i) => (events.some((e) => e.on === addDays(weekStart, i)) ? { ...d, competition: true, minutes: 0 } : d))

@@ -101,3 +101,7 @@ describe('csv', () => {
   })
   it('a cell a spreadsheet could run is made harmless', () => expect(writeCsv(['n'], [['=1+1']])).toContain("'=1+1"))
 })
+
+it('a word that means several qualities is asked about, not guessed', () => {
+  expect(problems(LONG, 'Rui Castellane;20.11.2026;crush;L;40;kg')[0]).toBe('Line 2: "crush" may mean closing force, closed-fist hold, cloth and rope, open-hand hold: which? Write the test: dyno_seated or hang_time.')
+})

@@ -60,7 +60,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
   const b = base?.objects[0]
   return (
     <Modal opened onClose={onClose} title={`What is asked of ${row.quality.name.toLowerCase()}`} size="xl">
-      <form className="edit-dem" onSubmit={(e) => { e.preventDefault(); if (!wrong) save(changes()) }}>
+      <form className="edit-dem" noValidate onSubmit={(e) => { e.preventDefault(); if (!wrong) save(changes()) }}>
         <fieldset><legend>Weight, 0 to 5 {differs(d.importance !== (base?.importance ?? 0), String(base?.importance ?? 0))}</legend>
           <div className="steps" role="radiogroup" aria-label="Weight">{[0, 1, 2, 3, 4, 5].map((n) => <button type="button" key={n} role="radio" aria-checked={d.importance === n} onClick={() => setD({ ...d, importance: n })}>{n}</button>)}</div>
         </fieldset>

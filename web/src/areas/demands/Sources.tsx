@@ -27,7 +27,7 @@ export function Sources({ onClose }: { onClose: () => void }) {
       <div className="src">
         {list.map((s, i) => (
           <div className="row" key={i}>
-            <Select aria-label={`Sport or goal ${i + 1}`} data-autofocus={i === 0 ? true : undefined} searchable allowDeselect={false} placeholder="Choose" data={choicesWith(own)} value={s.id} onChange={(id) => set(i, { id })} w={320} />
+            <Select aria-label={`Sport or goal ${i + 1}`} searchable allowDeselect={false} placeholder="Choose" data={choicesWith(own)} value={s.id} onChange={(id) => set(i, { id })} w={320} />
             <NumberInput aria-label={`Weight of ${i + 1}`} min={0.1} max={100} step={0.5} decimalScale={1} value={s.weight} onChange={(v) => set(i, { weight: Number(v) || 0 })} w={90} />
             {list.length > 1 && <button className="btn small" aria-label={`Take out ${i + 1}`} onClick={() => setList(list.filter((_, k) => k !== i))}>Take out</button>}
           </div>

@@ -2,7 +2,7 @@ import { notifications } from '@mantine/notifications'
 import { useEffect, useState } from 'react'
 import { v7 } from 'uuid'
 import type { WeekBody } from '@mano/contract/intake'
-import { EMPTY_WEEK, frameOfWeek, HAND_LOADS, HAND_WORK, type Activity, type TrainingDay, type TrainingWeek } from '@mano/core/intake/week'
+import { EMPTY_WEEK, frameOfWeek, HAND_LOADS, HAND_WORK, sameWeek, type Activity, type TrainingDay, type TrainingWeek } from '@mano/core/intake/week'
 import { DAY_NAMES, PLACES } from '@mano/core/plan/types'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
@@ -16,7 +16,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
   const saved = athlete.week ?? EMPTY_WEEK
   const [week, setWeek] = useState<TrainingWeek>(saved)
   const [picked, setPicked] = useState<number | null>(null)
-  const dirty = JSON.stringify(week) !== JSON.stringify(saved)
+  const dirty = !sameWeek(week, saved)
   useEffect(() => onDirty(dirty), [onDirty, dirty])
   const write = useWrite((b: WeekBody) => api.post(`/api/athletes/${athlete.id}/weeks`, b), [...touchedBy(athlete.id), ['plan', athlete.id]])
   const coach = me.role === 'coach'
@@ -24,7 +24,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
   const frame = frameOfWeek(week)
   const wrong = week.days.some((d) => d.activities.some((a) => a.what.trim() === '' || !/^\d\d:\d\d$/.test(a.at) || a.minutes < 1))
   return (
-    <form className="week" onSubmit={(e) => { e.preventDefault(); write.mutate({ id: v7(), ...week, days: week.days.map((d) => ({ ...d, activities: d.activities.map((a) => ({ ...a, what: a.what.trim() })) })) }, { onSuccess: () => { setPicked(null); notifications.show({ message: 'Usual week kept; new plans start from it' }) } }) }}>
+    <form className="week" noValidate onSubmit={(e) => { e.preventDefault(); write.mutate({ id: v7(), ...week, days: week.days.map((d) => ({ ...d, activities: d.activities.map((a) => ({ ...a, what: a.what.trim() })) })) }, { onSuccess: () => { setPicked(null); notifications.show({ message: 'Usual week kept; new plans start from it' }) } }) }}>
       <div className="week-days">
         {week.days.map((day, d) => (
           <button type="button" key={d} aria-pressed={picked === d} className={`week-day ${picked === d ? 'picked' : ''}`} onClick={() => setPicked(picked === d ? null : d)}>

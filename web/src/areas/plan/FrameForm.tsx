@@ -13,7 +13,7 @@ export function FrameForm({ frame, onDone }: { frame: readonly DayFrame[]; onDon
   const write = useWrite((d: DayFrame[]) => api.post(`/api/athletes/${athlete.id}/frames`, { id: v7(), days: d }), [planKey(athlete.id)])
   const set = (i: number, more: Partial<DayFrame>) => setDays(days.map((d, k) => (k === i ? { ...d, ...more } : d)))
   return (
-    <form className="change" onSubmit={(e) => { e.preventDefault(); write.mutate(days, { onSuccess: () => onDone(days) }) }}>
+    <form className="change" noValidate onSubmit={(e) => { e.preventDefault(); write.mutate(days, { onSuccess: () => onDone(days) }) }}>
       <p className="note">Minutes for grip work, warm-up included; 0 is no session. Hand load counts mat, wall, strapless pulls and work: one budget for the hands.</p>
       <table className="frame">
         <thead><tr><th scope="col">Day</th><th scope="col">Minutes</th><th scope="col">Place</th><th scope="col">Sport, hand load</th><th scope="col">Heavy pull</th><th scope="col">Competition</th></tr></thead>

@@ -1,10 +1,14 @@
 import { optimalDiameterMm, optimalSpanCm, type Sex } from '../hand/fit'
 import { asymmetryIndex, ratioInterval, type Side } from '../measure/asymmetry'
+import { allOut, criticalForce, timeAt, type CfFit } from '../measure/criticalForce'
+import { equivalentMax, HOLD_LIMITS, powerSeconds, rohmertSeconds } from '../measure/endurance'
+import { ewma, goalFit, readiness } from '../measure/forecast'
 import { leverTorque, springAtSet, wristRoller } from '../measure/mechanics'
 import { doddsCentile, mathiowetzPercentile } from '../measure/norms'
 import { chiSquareInv, fInv, normalInv, tInv } from '../measure/quantiles'
 import { reliability } from '../measure/reliability'
-import { summariseTrials } from '../measure/trials'
+import { judgeTrend, theilSen } from '../measure/trend'
+import { sampleVariance, summariseTrials } from '../measure/trials'
 import { inchToMm, kgToLb, kgfToN, lbToKg, nToKgf } from '../units/convert'
 
 export interface CalcCase { topic: string; id: string; inputs: unknown }
@@ -26,6 +30,22 @@ interface Inputs {
   hand_span_cm: number
   hand_length_mm: number
   value: number
+  fraction_of_max: number
+  hold_s: number
+  load_kg: number
+  force: number[]
+  time_s: number[]
+  bout_mean_force: number[]
+  on_s: number
+  last: number
+  day: number[]
+  goal: number
+  margin: number
+  plateau_swc?: number
+  plateau_conf?: number
+  baseline: number[]
+  today: number
+  floor_cv?: number
   point_masses_kg_m: [number, number][]
   hand_from_butt_m: number
   angle_from_vertical_deg: number
@@ -53,8 +73,52 @@ const TOPICS: Readonly<Record<string, Topic>> = {
   },
   '1': (i) => (has(i, 'trials') ? trials(i.trials) : matrix(i.matrix_rows_subjects_cols_trials)),
   '2': (i) => (Array.isArray(i.left) ? interval(i.left, i.right as number[], i.conf) : index(i.left, i.right as number)),
+  '3': (i) => (has(i, 'fraction_of_max') ? { rohmert_s: rohmertSeconds(i.fraction_of_max), frey_law_avin_hand_s: powerSeconds(i.fraction_of_max) } : inverseEndurance(i)),
+  '4': (i) => (has(i, 'bout_mean_force') ? allOutCase(i) : fits(i)),
+  '6': (i) => (has(i, 'baseline') ? ready(i) : has(i, 'goal') ? trend(i) : plateau(i.day, i.value as unknown as number[], i.margin, i.conf)),
   '8': (i) => (has(i, 'age_band') ? mathiowetz(i) : has(i, 'age') ? dodds(i) : has(i, 'hand_span_cm') ? { adult_optimal_span_cm: optimalSpanCm(i.sex, i.hand_span_cm) } : { optimal_handle_diameter_mm: optimalDiameterMm(i.hand_length_mm) }),
   '9': (i) => (has(i, 'value') ? units(i.value) : has(i, 'point_masses_kg_m') ? lever(i) : has(i, 'close_force_kgf') ? spring(i) : roller(i)),
+}
+
+function inverseEndurance(i: Inputs) {
+  const r = equivalentMax(i.hold_s, i.load_kg)
+  return { rohmert_max_kg: r.ok ? r.rohmertKg : null, power_max_kg: r.ok ? r.powerKg : null, power_refused: i.hold_s < HOLD_LIMITS.power }
+}
+
+const fit = (f: CfFit | null) => f && { CF: f.cf, W: f.w, se_CF: f.seCf, se_W: f.seW, see: f.see, predicted_t_at_1p25CF: timeAt(f, 1.25 * f.cf) }
+
+function fits(i: Inputs) {
+  const r = criticalForce(i.force, i.time_s)
+  return { impulse_time: fit(r.impulseTime), inverse_time: fit(r.inverseTime), nonlinear_t: fit(r.nonlinear), CF_spread_pct: r.spreadPct, refusals: r.refusals }
+}
+
+function allOutCase(i: Inputs) {
+  const r = allOut(i.bout_mean_force, i.on_s, i.last)
+  return { CF: r.ok ? r.cf : null, W_signed: r.ok ? r.w : null, peak_bout: r.ok ? r.peakBout : null, CF_pct_of_peak_bout: r.ok ? r.cfPctOfPeak : null, levelled: r.ok ? r.levelled : null }
+}
+
+const VERDICT_WORDS = { 'too-few': 'too few', improving: 'improving', declining: 'declining', plateau: 'plateau', unclear: 'unclear' } as const
+
+function plateau(day: number[], value: number[], margin: number, conf = 0.9) {
+  const v = judgeTrend(day, value, margin, conf)
+  return { change_ci90: v.kind === 'too-few' ? null : v.changeCi90, slope: v.kind === 'too-few' ? null : v.slope, verdict: VERDICT_WORDS[v.kind] }
+}
+
+function trend(i: Inputs) {
+  const value = i.value as unknown as number[]
+  const sen = theilSen(i.day, value, i.conf ?? 0.95)
+  const goal = goalFit(i.day, value, i.goal, i.conf ?? 0.95)
+  return {
+    theil_sen: sen && { slope: sen.slope, ci: sen.ci, n_slopes: sen.nSlopes },
+    ewma_tau_14d: ewma(i.day, value),
+    goal_date: goal && { slope: goal.slope, g: goal.g, refused: goal.interval === null, point: goal.point, pred_interval: goal.interval },
+    plateau: plateau(i.day, value, i.margin ?? i.plateau_swc ?? 0, i.plateau_conf),
+  }
+}
+
+function ready(i: Inputs) {
+  const r = readiness(i.baseline, i.today, i.floor_cv ?? 0)
+  return { mean: r.ok ? r.mean : null, sd_used: r.ok ? r.sdUsed : null, z: r.ok ? r.z : null, z_pred: r.ok ? r.zPred : null, low_limit_95: r.ok ? r.limit95 : null, sd: i.baseline.length > 1 ? Math.sqrt(sampleVariance(i.baseline)) : null }
 }
 
 function trials(values: number[]) {

@@ -19,7 +19,8 @@ export function verdictWords(v: AsymmetryVerdict, dominant: Side | null, consist
     const says = {
       'too-few-trials': 'Two valid trials a hand are needed before the hands can be compared.',
       'no-spread': 'All trials of a hand read the same, so the error cannot be seen. Take one more.',
-      'interval-unbounded': 'The trials scatter too widely to compare the hands.',
+      'error-not-known': 'Seen once, error not known: no lean is called. Repeat the test on other days.',
+  'interval-unbounded': 'The trials scatter too widely to compare the hands.',
     }[v.reason]
     return { word: 'No verdict yet', says, context: '' }
   }

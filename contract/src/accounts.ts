@@ -24,7 +24,7 @@ export const signInBody = yup.object({
 export const assistantBody = yup.object({ id: id(), name: line(80, 'the name'), login: login(), password: password() }).exact('a field is not known')
 
 export type Role = 'coach' | 'assistant'
-export interface Me { id: string; name: string; role: Role; hall: { id: string; name: string; timeZone: string }; today: string; now: string }
+export interface Me { id: string; name: string; role: Role; hall: { id: string; name: string; timeZone: string; staleDays: number }; today: string; now: string }
 export interface Installation { empty: boolean }
 
 function isTimeZone(zone: string | undefined): boolean {

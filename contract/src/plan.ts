@@ -6,7 +6,8 @@ import { LEVELS } from '@mano/core/intake/record'
 import type { Block, DayFrame, Place } from '@mano/core/plan/types'
 import { ENDINGS } from '@mano/core/session/steps'
 import { checkTrialValue } from '@mano/core/testing/value'
-import type { Standard } from '@mano/core/gaps/map'
+import type { StoredChoice } from '@mano/core/gaps/read'
+import { REFERENCE_SOURCES, type Standard } from '@mano/core/gaps/references'
 import { HANDS, day, flag, id, maybeOneOf, number, oneOf, optionalLine, pain } from './common'
 
 const whole = (what: string, low: number, high: number) => number(what).integer(`${what} is whole`).min(low, `${what} is ${low} to ${high}`).max(high, `${what} is ${low} to ${high}`)
@@ -50,14 +51,29 @@ export const standardBody = yup.object({
   enteredValue: number('the standard').test('sane', (v, c) => {
     const p = c.parent as { protocolId?: string; enteredUnit?: EntryUnit }
     const protocol = p.protocolId ? protocolById(p.protocolId) : undefined
+    if (v !== undefined && protocol && (c.parent as { perBodyMass?: boolean }).perBodyMass) return protocol.unit !== 'N' && protocol.unit !== 'kg' ? c.createError({ message: 'only loads and forces go by body mass' }) : v > 0 && v <= 10 ? true : c.createError({ message: 'a share of body mass is over 0 and at most 10' })
     const checked = v === undefined || !protocol || !p.enteredUnit ? null : checkTrialValue(v, p.enteredUnit, protocol)
     return checked && !checked.ok ? c.createError({ message: checked.message }) : true
   }),
-  enteredUnit: oneOf(['kg', 'lb', 'N', 's'] as const, 'the unit'),
+  enteredUnit: oneOf(['kg', 'lb', 'N', 's', 'N m'] as const, 'the unit'),
+  /** The value is for each kg of body mass. */
+  perBodyMass: flag(),
 }).exact('a field is not known')
 export type StandardBody = yup.InferType<typeof standardBody>
 
-export interface GapsView { standards: (Standard & { id: string; on: string })[]; squad: Record<string, number[]> }
+export const gapChoiceBody = yup.object({
+  id: id(), rowKey: yup.string().strict().required('the row is missing').max(40, 'the row is not known'), kind: oneOf(['priority', 'reference', 'lean_limit'] as const, 'the kind'),
+  value: yup.string().strict().nullable().defined().test('known', 'that cannot be chosen', (v, c) => {
+    const { kind } = c.parent as { kind: string }
+    if (v === null || v === undefined) return true
+    return kind === 'priority' ? ['pin', 'raise', 'lower'].includes(v) : kind === 'reference' ? (REFERENCE_SOURCES as readonly string[]).includes(v) : /^\d{1,2}(\.\d)?$/.test(v) && Number(v) >= 1
+  }),
+  reason: yup.string().strict().max(400).default('').test('said', 'say why', (v, c) => { const p = c.parent as { kind: string; value: string | null }; return p.kind !== 'priority' || p.value === null || v.trim() !== '' }),
+}).exact('a field is not known')
+export type GapChoiceBody = { id: string; rowKey: string; kind: 'priority' | 'reference' | 'lean_limit'; value: string | null; reason: string }
+export const hallBody = yup.object({ staleDays: whole('days', 7, 365) }).exact('a field is not known')
+
+export interface GapsView { standards: (Standard & { id: string; on: string })[]; squad: Record<string, number[]>; staleDays: number; choices: StoredChoice[] }
 export interface PlanView {
   frame: DayFrame[]
   /** Newest version of each week, newest week first. */

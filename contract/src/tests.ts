@@ -7,7 +7,7 @@ import type { TestSession, Trial } from '@mano/core/testing/session'
 import { HANDS, flag, id, line, number, oneOf, optionalLine, pain } from './common'
 
 const instant = () => yup.string().strict().nullable().defined().test('instant', 'the device time is not an instant', (v) => v === null || v === undefined || !Number.isNaN(Date.parse(v)))
-const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's']
+const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m']
 
 export const sessionBody = yup.object({
   id: id(),
@@ -18,11 +18,10 @@ export const sessionBody = yup.object({
     const protocol = protocolById((c.parent as { protocolId: string }).protocolId)
     const given = v as Record<string, unknown>
     if (!protocol) return true
-    const extra = protocol.id === 'hang_time' ? ['addedKg'] : []
-    const names = [...protocol.variants.map((x) => x.id), ...extra]
+    const names = [...protocol.variants, ...protocol.numbers].map((x) => x.id)
     return Object.keys(given).every((k) => names.includes(k))
       && protocol.variants.every((x) => x.options.some((o) => o.id === given[x.id]))
-      && extra.every((k) => typeof given[k] === 'string' && /^-?\d+(\.\d+)?$/.test(given[k]) && Math.abs(Number(given[k])) <= 200)
+      && protocol.numbers.every((n) => { const t = given[n.id]; return typeof t === 'string' && /^-?\d+(\.\d+)?$/.test(t) && Number(t) >= n.limits[0] && Number(t) <= n.limits[1] })
   }),
   conditions: yup.object({ warm: flag(), rested: flag(), skinGood: flag(), well: flag(), familiar: flag() }).exact('a condition is not known'),
   overrideReason: optionalLine(400),
@@ -74,6 +73,7 @@ export interface SessionView extends TestSession {
   testedBy: string
   unitLabel: string
   sizeMm: number | null
+  unitKind: string
 }
 
 export interface ImportReply {

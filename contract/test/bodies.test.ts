@@ -8,7 +8,7 @@ import { copyAsSource, demandProfile } from '@mano/core/demand/profile'
 import { demandBody, ownSportBody } from '../src/demands'
 import { eventBody, outcomeBody, weekBody, wrapBody } from '../src/intake'
 import { checkBody, placeBody, unitBody } from '../src/kit'
-import { logBody, planBody, standardBody } from '../src/plan'
+import { gapChoiceBody, hallBody, logBody, planBody, standardBody } from '../src/plan'
 import { correctionBody, markBody, observationBody, sessionBody, trialBody, trialProblem } from '../src/tests'
 
 const TODAY = '2026-10-08'
@@ -32,7 +32,7 @@ const day = { minutes: 40, place: 'hall', sportLoad: 0, heavyPull: 'none', compe
 const block = { id: v7(), day: 0, exerciseId: 'pinch_hold', sets: 3, dose: 20, hands: ['left', 'right'], reason: '' }
 const plan = { id: v7(), weekStart: '2026-10-05', frame: Array.from({ length: 7 }, () => day), blocks: [block], reason: '' }
 const measure = { id: v7(), measure: 'hand_length', hand: 'left', enteredValue: 190, enteredUnit: 'mm', measuredOn: TODAY, supersedesId: null }
-const standard = { id: v7(), protocolId: 'dyno_seated', sportId: null, level: null, enteredValue: 45, enteredUnit: 'kg' }
+const standard = { id: v7(), protocolId: 'dyno_seated', sportId: null, level: null, enteredValue: 45, enteredUnit: 'kg', perBodyMass: false }
 
 describe('good bodies pass, and each wrong field is named', () => {
   const cases: [string, unknown, object, [string, unknown][]][] = [
@@ -56,6 +56,10 @@ describe('good bodies pass, and each wrong field is named', () => {
     ['log', logBody, log, [['set', 0], ['load', -1], ['seconds', -1], ['reps', 1.5], ['ended', 'bored'], ['effort', 11], ['exerciseId', 'juggling']]],
     ['plan', planBody, plan, [['weekStart', '2026-10-06'], ['frame', []], ['blocks', [{ ...block, sets: 0 }]], ['blocks', [block, block]], ['blocks', [{ ...block, hands: [] }]]]],
     ['standard', standardBody, standard, [['protocolId', 'chess'], ['enteredValue', 900], ['enteredValue', -1], ['level', 'star']]],
+    ['standard by body mass', standardBody, { ...standard, enteredValue: 0.7, perBodyMass: true }, [['enteredValue', 45], ['enteredValue', 0]]],
+    ['word on a gap', gapChoiceBody, { id: v7(), rowKey: 'crush.max', kind: 'priority', value: 'raise', reason: 'meet in spring' }, [['kind', 'wish'], ['value', 'burn'], ['reason', ' '], ['rowKey', '']]],
+    ['limit of a lean', gapChoiceBody, { id: v7(), rowKey: '*', kind: 'lean_limit', value: '12.5', reason: '' }, [['value', '0'], ['value', '120'], ['value', 'x']]],
+    ['hall', hallBody, { staleDays: 42 }, [['staleDays', 6], ['staleDays', 400], ['staleDays', 41.5]]],
   ]
   for (const [name, schema, good, bad] of cases) {
     it(`${name} passes`, async () => expect(await wrong(schema, good)).toEqual([]))
@@ -65,7 +69,7 @@ describe('good bodies pass, and each wrong field is named', () => {
     })
     it(`${name} takes no field it does not know`, async () => expect(await wrong(schema, { ...good, surprise: 1 })).not.toEqual([]))
     it(`${name} misses every field it needs`, async () => {
-      const optional = new Set(['ratedBy', 'handWorkNote', 'objects', 'consentNote', 'note', 'reason', 'advisedBy', 'overrideReason', ...(name === 'outcome' ? ['unit'] : [])])
+      const optional = new Set(['ratedBy', 'handWorkNote', 'objects', 'consentNote', 'note', 'reason', 'advisedBy', 'overrideReason', ...(name === 'outcome' ? ['unit'] : name === 'word on a gap' ? [] : [])])
       for (const field of Object.keys(good).filter((f) => !optional.has(f) || name === 'correction')) {
         const rest = Object.fromEntries(Object.entries(good).filter(([k]) => k !== field))
         expect(await wrong(schema, rest), field).not.toEqual([])

@@ -102,7 +102,7 @@ describe('the log', () => {
 
 describe('gaps', () => {
   it('standards are the hall\'s, newest first, and bad ones are refused', async () => {
-    const standard = (value: number, unit = 'kg') => ({ id: v7(), protocolId: 'dyno_seated', sportId: 'boxer', level: 'trained', enteredValue: value, enteredUnit: unit })
+    const standard = (value: number, unit = 'kg') => ({ id: v7(), protocolId: 'dyno_seated', sportId: 'boxer', level: 'trained', enteredValue: value, enteredUnit: unit, perBodyMass: false })
     await own.agent.post('/api/standards').send(standard(900)).expect(400)
     await own.agent.post('/api/standards').send(standard(40)).expect(201)
     r.now.at = '2026-11-25T11:00:00.000Z'

@@ -1,19 +1,14 @@
-import { protocolById, type Protocol } from '../catalogue/protocols'
+import type { Protocol } from '../catalogue/protocols'
 import { qualityById, type Emphasis, type Quality } from '../catalogue/qualities'
-import type { DemandProfile } from '../demand/profile'
 import type { AsymmetryVerdict, Side } from '../measure/asymmetry'
 import { tInv } from '../measure/quantiles'
 import { sampleVariance } from '../measure/trials'
 import type { Series } from '../review/series'
+import { chosenReference, NO_REFERENCE, referencesFor, type Reference, type ReferenceFacts, type ReferenceSource } from './references'
 import { TESTS_STALE_DAYS } from '../stages/rules'
+import { measuresRow } from '../testing/rows'
 import type { Hand } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
-
-/** A coach's standard, SI; a sport or level of null stands for any. */
-export interface Standard { protocolId: string; sportId: string | null; level: string | null; value: number }
-
-export type ReferenceSource = 'standard' | 'squad' | 'own-best' | 'none'
-export interface Reference { source: ReferenceSource; value: number | null }
 
 export interface HandGap {
   hand: Hand
@@ -21,6 +16,8 @@ export interface HandGap {
   value: number
   /** Half the 95 % interval of that result, SI; null: seen too seldom to know. */
   error: number | null
+  /** What the reference asks of this hand, SI; null: none. */
+  asked: number | null
   /** How much the reference is missed by more than the error, SI; 0 when it is not. Null: no reference or no error. */
   shortBy: number | null
 }
@@ -37,25 +34,25 @@ export interface GapRow {
   hands: readonly HandGap[]
   verdict: AsymmetryVerdict | null
   reference: Reference
+  /** All the row has; the one used is `reference`. */
+  references: readonly Reference[]
+  /** The series it is read from; null where nothing is tested. */
+  series: Series | null
   on: LocalDate | null
   stale: boolean
   /** weight x worst shortfall beyond error as a share of the reference. */
   score: number
 }
 
-export interface GapInput {
-  /** What the athlete trains for; null: nothing chosen, no rows. */
-  profile: DemandProfile | null
-  level: string
+export interface GapInput extends ReferenceFacts {
   series: readonly Series[]
-  standards: readonly Standard[]
-  /** Latest results of the squad by protocol, SI, one an athlete. */
-  squad: Readonly<Record<string, readonly number[]>>
   today: LocalDate
+  /** Days after which a test is stale; the coach's limit, else six weeks. */
+  staleDays?: number | undefined
+  /** Reference the coach chose for a row, by row key. */
+  referenceChoices?: Readonly<Record<string, ReferenceSource>> | undefined
 }
 
-/** Least athletes for a squad quantile: own rule, no source. */
-export const SQUAD_LEAST = 8
 /** Least own repeats for the error of a single-result test: own rule, no source. */
 export const REPEATS_LEAST = 3
 
@@ -69,34 +66,29 @@ export function gapMap(input: GapInput): GapRow[] {
   return rows.sort((a, b) => b.score - a.score || b.weight - a.weight)
 }
 
+/** Shortfall beyond error as a share of what is asked, 0 to 1. */
+export const shortShare = (h: HandGap): number => (h.asked === null || h.shortBy === null ? 0 : h.shortBy / h.asked)
+
 function row(input: GapInput, qualityId: Quality['id'], importance: number, emphasis: { id: Emphasis; share: number }): GapRow {
   const base = { key: `${qualityId}.${emphasis.id}`, quality: qualityById(qualityId), emphasis: emphasis.id, importance, weight: importance * emphasis.share }
-  const measured = input.series.filter((s) => s.protocol.rows.some((r) => r.quality === qualityId && r.measure === emphasis.id))
-  const series = measured.find((s) => s.points.some((p) => !p.practice)) ?? measured[0]
-  if (!series) return { ...base, state: 'untested', protocol: null, hands: [], verdict: null, reference: { source: 'none', value: null }, on: null, stale: false, score: 0 }
+  const measured = input.series.filter((s) => !s.protocol.curve && measuresRow(s.protocol, s.setup, qualityId, emphasis.id))
+  const counting = measured.filter((s) => s.points.some((p) => !p.practice))
+  // A series with a standard or norm to be read against goes before a newer one without.
+  const series = counting.find((s) => ['standard', 'norm'].includes(referencesFor(input, s)[0]?.source ?? '')) ?? counting[0] ?? measured[0]
+  if (!series) return { ...base, state: 'untested', protocol: null, hands: [], verdict: null, reference: NO_REFERENCE, references: [], series: null, on: null, stale: false, score: 0 }
   const counted = series.points.filter((p) => !p.practice)
   const last = counted.at(-1) ?? series.points.at(-1)!
   const practice = counted.length === 0
-  const reference = referenceFor(input, series)
+  const references = referencesFor(input, series)
+  const reference = chosenReference(references, input.referenceChoices?.[base.key] ?? null)
   const hands = (Object.keys(last.byHand) as Hand[]).map((hand): HandGap => {
     const value = last.byHand[hand]!.mean
     const error = resultError(series, hand)
-    return { hand, value, error, shortBy: reference.value === null || error === null || practice ? null : Math.max(0, reference.value - value - error) }
+    const asked = reference.byHand[hand] ?? null
+    return { hand, value, error, asked, shortBy: asked === null || error === null || practice ? null : Math.max(0, asked - value - error) }
   })
-  const worst = reference.value === null ? 0 : Math.max(0, ...hands.map((h) => (h.shortBy ?? 0) / reference.value!))
-  return { ...base, state: practice ? 'practice' : 'tested', protocol: series.protocol, hands, verdict: last.verdict, reference, on: last.on, stale: daysBetween(last.on, input.today) > TESTS_STALE_DAYS, score: base.weight * worst }
-}
-
-/** Coach's standard (sport and level named before any), else the squad's median from 8 athletes, else own best, else none. */
-export function referenceFor(input: GapInput, series: Series): Reference {
-  const sports = input.profile?.sources.map((s) => s.originId) ?? []
-  const fits = input.standards.filter((s) => s.protocolId === series.protocol.id && (s.sportId === null || sports.includes(s.sportId)) && (s.level === null || s.level === input.level))
-  const standard = fits.sort((a, b) => Number(b.sportId !== null) + Number(b.level !== null) - Number(a.sportId !== null) - Number(a.level !== null))[0]
-  if (standard) return { source: 'standard', value: standard.value }
-  const squad = [...(input.squad[series.protocol.id] ?? [])].sort((a, b) => a - b)
-  if (squad.length >= SQUAD_LEAST) return { source: 'squad', value: (squad[(squad.length - 1) >> 1]! + squad[squad.length >> 1]!) / 2 }
-  const earlier = series.points.filter((p) => !p.practice).slice(0, -1).flatMap((p) => Object.values(p.byHand).map((s) => s.mean))
-  return earlier.length === 0 ? { source: 'none', value: null } : { source: 'own-best', value: Math.max(...earlier) }
+  const worst = Math.max(0, ...hands.map(shortShare))
+  return { ...base, state: practice ? 'practice' : 'tested', protocol: series.protocol, hands, verdict: last.verdict, reference, references, series, on: last.on, stale: daysBetween(last.on, input.today) > (input.staleDays ?? TESTS_STALE_DAYS), score: base.weight * worst }
 }
 
 /**
@@ -116,12 +108,5 @@ export function resultError(series: Series, hand: Hand): number | null {
   if (differences.length < REPEATS_LEAST) return null
   return tInv(0.975, differences.length - 1) * Math.sqrt(sampleVariance(differences) / 2)
 }
-
-/** Untested rows, most weighty first, each with the protocol that would fill it. */
-export const testNext = (rows: readonly GapRow[], offered: readonly string[]): { row: GapRow; protocol: Protocol | null }[] =>
-  rows.filter((r) => r.state !== 'tested').sort((a, b) => b.weight - a.weight).map((row) => ({
-    row,
-    protocol: offered.map((id) => protocolById(id)!).find((p) => p.rows.some((x) => x.quality === row.quality.id && x.measure === row.emphasis)) ?? null,
-  }))
 
 export const weakerSide = (v: AsymmetryVerdict | null): Side | null => (v && (v.kind === 'real' || v.kind === 'large') ? v.weaker : null)

@@ -1,6 +1,7 @@
 import { protocolById, type Protocol } from '../catalogue/protocols'
 import { isConsistent, type AsymmetryVerdict } from '../measure/asymmetry'
 import { detectableChange, judgeTrend, ownTypicalError, type TrendVerdict } from '../measure/trend'
+import { judgeSingle, pooledError } from '../measure/error'
 import type { TrialSummary } from '../measure/trials'
 import { readSession, seriesKey, type Hand, type SeriesSetup, type TestSession } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
@@ -18,7 +19,7 @@ export interface Series {
   key: string
   athleteId: string
   protocol: Protocol
-  setup: SeriesSetup
+  setup: SeriesSetup & Pick<TestSession, 'unitKind' | 'sizeMm'>
   points: readonly SeriesPoint[]
   /** The same hand really stronger on the last two days. */
   consistent: boolean
@@ -34,8 +35,9 @@ export function buildSeries(sessions: readonly TestSession[]): Series[] {
   const all = [...groups].flatMap(([key, group]): Series[] => {
     const protocol = protocolById(group[0]!.protocolId)
     if (!protocol) return []
-    const points = [...group].sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1)).map((s) => point(protocol, s)).filter((p) => Object.keys(p.byHand).length > 0)
-    if (points.length === 0) return []
+    const seen = [...group].sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1)).map((s) => point(protocol, s)).filter((p) => Object.keys(p.byHand).length > 0)
+    if (seen.length === 0) return []
+    const points = protocol.hands === 'each' && protocol.trials === 1 ? singles(seen) : seen
     const judged = onePerDay(points.filter((p) => !p.practice)).flatMap((p) => (p.verdict ? [p.verdict] : []))
     return [{ key, athleteId: group[0]!.athleteId, protocol, setup: group[0]!, points, consistent: isConsistent(judged) }]
   })
@@ -43,6 +45,23 @@ export function buildSeries(sessions: readonly TestSession[]): Series[] {
 }
 
 const last = (s: Series): SeriesPoint => s.points[s.points.length - 1]!
+
+/** Differences between consecutive tests of both hands, practice left out: what the error of a single result is read from. */
+function ownDifferences(points: readonly SeriesPoint[]): number[] {
+  return (['left', 'right'] as const).flatMap((hand) => {
+    const values = points.filter((p) => !p.practice).flatMap((p) => p.byHand[hand]?.best ?? [])
+    return values.slice(1).map((v, i) => v - values[i]!)
+  })
+}
+
+/** Own repeats from which a single result has an error: own rule, no source. */
+const REPEATS = 3
+
+/** One result a hand: the verdict rests on the error between the athlete's own repeats (3 tests or more), else it is seen once. */
+function singles(points: readonly SeriesPoint[]): SeriesPoint[] {
+  const error = points.filter((p) => !p.practice).length < REPEATS ? null : pooledError(ownDifferences(points), [])
+  return points.map((p) => (p.byHand.left && p.byHand.right && p.byHand.left.n === 1 && p.byHand.right.n === 1 ? { ...p, verdict: judgeSingle(p.byHand.left.best, p.byHand.right.best, error, 0) } : p))
+}
 
 /** The newest point of each day. */
 const onePerDay = (points: readonly SeriesPoint[]): SeriesPoint[] => points.filter((p, i) => points[i + 1]?.on !== p.on)

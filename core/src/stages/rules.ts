@@ -20,6 +20,8 @@ export interface StageFacts {
   intake: { missing: readonly string[]; latest: LocalDate | null }
   /** Since when the present sport is set. */
   demandsSince: LocalDate | null
+  /** Days after which tests are stale: the hall's limit. */
+  staleDays: number
   tests: { last: LocalDate | null; unfinished: boolean; sessions: number }
   /** Week of the newest saved plan, and what has come after it was saved. */
   plan: { weekStart: LocalDate | null; after: readonly PlanTouch[] }
@@ -38,7 +40,7 @@ export interface StageStatus {
   action: string
 }
 
-/** Tests older than this are stale, days (6 weeks): common practice, no source. */
+/** Tests older than this are stale where the hall says nothing else, days (6 weeks): common practice, no source. */
 export const TESTS_STALE_DAYS = 42
 
 type Rule = { stage: StageId; when: (f: StageFacts) => boolean } & Pick<StageStatus, 'state' | 'word' | 'action'> & {
@@ -54,10 +56,10 @@ export const STAGE_RULES: readonly Rule[] = [
   { stage: 'demands', state: 'done', word: 'Set', action: '', when: () => true, on: (f) => f.demandsSince },
   { stage: 'tests', state: 'due', word: 'Due', action: 'Start tests', when: (f) => f.tests.last === null, why: () => 'No test on record' },
   { stage: 'tests', state: 'due', word: 'Unfinished', action: 'Finish test', when: (f) => f.tests.unfinished, on: (f) => f.tests.last, why: () => 'The latest test is short of trials, or its spread asks for one more' },
-  { stage: 'tests', state: 'stale', word: 'Stale', action: 'Book tests', when: (f) => daysBetween(f.tests.last!, f.today) > TESTS_STALE_DAYS, on: (f) => f.tests.last, why: (f) => `Tests ${daysBetween(f.tests.last!, f.today)}\u00A0d old` },
+  { stage: 'tests', state: 'stale', word: 'Stale', action: 'Book tests', when: (f) => daysBetween(f.tests.last!, f.today) > f.staleDays, on: (f) => f.tests.last, why: (f) => `Tests ${daysBetween(f.tests.last!, f.today)}\u00A0d old` },
   { stage: 'tests', state: 'done', word: 'Done', action: '', when: () => true, on: (f) => f.tests.last },
   { stage: 'gaps', state: 'wait', word: 'After tests', action: '', when: (f) => f.tests.last === null },
-  { stage: 'gaps', state: 'stale', word: 'Stale', action: 'Open gaps', when: (f) => daysBetween(f.tests.last!, f.today) > TESTS_STALE_DAYS, on: (f) => f.tests.last, why: () => 'The gaps rest on stale tests' },
+  { stage: 'gaps', state: 'stale', word: 'Stale', action: 'Open gaps', when: (f) => daysBetween(f.tests.last!, f.today) > f.staleDays, on: (f) => f.tests.last, why: () => 'The gaps rest on stale tests' },
   { stage: 'gaps', state: 'done', word: 'From', action: '', when: () => true, on: (f) => f.tests.last },
   { stage: 'plan', state: 'due', word: 'Due', action: 'Draft the week', when: (f) => f.plan.weekStart === null, why: () => 'No week planned' },
   { stage: 'plan', state: 'due', word: 'Ended', action: 'Draft the week', when: (f) => daysBetween(f.plan.weekStart!, f.today) > 6, on: (f) => f.plan.weekStart, why: () => 'The planned week is over' },

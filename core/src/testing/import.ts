@@ -11,18 +11,21 @@ export const TRIAL_COLUMNS = [
   { id: 'athlete', needed: true, says: "the athlete's name as on the roster" },
   { id: 'date', needed: true, says: '2026-10-08 or 08.10.2026' },
   { id: 'time', needed: false, says: '24-hour, 17:30; noon when empty' },
-  { id: 'protocol', needed: true, says: 'dyno_seated or hang_time' },
+  { id: 'protocol', needed: true, says: 'dyno_seated, hang_time, dyno_standing, key_pinch, finger_open, wrist_max, turn_max, wrist_hold, hold_time, endurance_set, three_angles or handle_curve' },
   { id: 'implement', needed: false, says: 'label of the unit in the kit; may be empty when the hall has one of that kind' },
   { id: 'position', needed: false, says: 'dynamometer handle position 1 to 5; 2 when empty' },
   { id: 'shoulders', needed: false, says: 'timed hang: active or relaxed' },
   { id: 'palms', needed: false, says: 'timed hang: away, toward, facing or mixed' },
   { id: 'added_kg', needed: false, says: 'timed hang: load added (taken off: minus); 0 when empty' },
+  { id: 'direction', needed: false, says: 'wrist braces: flexion, extension, radial or ulnar; turns: pronation or supination' },
+  { id: 'angle', needed: false, says: 'three wrist angles: straight, flexed or extended' },
+  { id: 'load_kg', needed: false, says: 'holds to failure: the load held' },
   { id: 'trial', needed: false, says: 'number of the try within its hand; counted when empty' },
   { id: 'hand', needed: false, says: 'left, right or both, with the column value' },
   { id: 'value', needed: false, says: 'the result, decimal point or comma' },
   { id: 'left', needed: false, says: 'in place of hand and value: the left-hand result' },
   { id: 'right', needed: false, says: 'in place of hand and value: the right-hand result' },
-  { id: 'unit', needed: false, says: "kg, lb, N or s; the protocol's first unit when empty" },
+  { id: 'unit', needed: false, says: "kg, lb, N, N m or s; the protocol's first unit when empty" },
   { id: 'pain', needed: false, says: '0 to 10' },
   { id: 'struck', needed: false, says: 'reason, when the trial does not count' },
 ] as const
@@ -187,8 +190,8 @@ class RowReader {
     const text = this.cell('protocol')
     const found = protocolById(text) ?? PROTOCOLS.find((p) => p.name.toLowerCase() === text.toLowerCase())
     const word = found ? null : meaningOf(text)
-    if (word?.kind === 'several') return this.fail('protocol', `${askWhich(word)} Write the test: ${RUNNABLE_PROTOCOLS.join(' or ')}.`)
-    if (!found || !(RUNNABLE_PROTOCOLS as readonly string[]).includes(found.id)) return this.fail('protocol', `"${text}" cannot be imported; use ${RUNNABLE_PROTOCOLS.join(' or ')}.`)
+    if (word?.kind === 'several') return this.fail('protocol', `${askWhich(word)} Write the name of the test, such as dyno_seated.`)
+    if (!found || !(RUNNABLE_PROTOCOLS as readonly string[]).includes(found.id)) return this.fail('protocol', `"${text}" cannot be imported; use ${RUNNABLE_PROTOCOLS.join(', ')}.`)
     return found
   }
 
@@ -209,10 +212,11 @@ class RowReader {
       if (!option) return this.fail(v.id as Column, `${v.name.toLowerCase()} is one of ${v.options.map((o) => o.id).join(', ')}, not "${text}".`)
       out[v.id] = option.id
     }
-    if (protocol.id === 'hang_time') {
-      const added = parseNumber(this.cell('added_kg') || '0')
-      if (!added.ok || Math.abs(added.value) > 200) return this.fail('added_kg', `"${this.cell('added_kg')}" is not an added load in kg.`)
-      out['addedKg'] = String(added.value)
+    for (const n of protocol.numbers) {
+      const column = n.column as Column
+      const given = parseNumber(this.cell(column) || (n.start ?? ''))
+      if (!given.ok || given.value < n.limits[0] || given.value > n.limits[1]) return this.fail(column, `"${this.cell(column)}" is not a ${n.name.toLowerCase()} in kg.`)
+      out[n.id] = String(given.value)
     }
     return out
   }

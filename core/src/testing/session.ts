@@ -39,6 +39,9 @@ export interface TestSession extends SeriesSetup {
   /** Before enough familiarisation: its verdict is marked, and it stays out of norms and trends. */
   practice: boolean
   trials: readonly Trial[]
+  /** Kind and size of the implement that day, where known. */
+  unitKind?: string | undefined
+  sizeMm?: number | null | undefined
 }
 
 /** The key of one series; results with different keys are never joined. `both` is its own hand. */

@@ -7,7 +7,7 @@ import { rosterCall } from '../../src/stages/roster'
 import { addDays } from '../../src/units/dates'
 
 const today = '2026-11-25'
-const good: StageFacts = { today, intake: { missing: [], latest: '2026-08-01' }, demandsSince: '2026-08-02', tests: { last: '2026-11-20', unfinished: false, sessions: 4 }, plan: { weekStart: '2026-11-23', after: [] }, floor: { missed: 0, today: false, doneToday: false, last: '2026-11-24' } }
+const good: StageFacts = { today, intake: { missing: [], latest: '2026-08-01' }, demandsSince: '2026-08-02', staleDays: 42, tests: { last: '2026-11-20', unfinished: false, sessions: 4 }, plan: { weekStart: '2026-11-23', after: [] }, floor: { missed: 0, today: false, doneToday: false, last: '2026-11-24' } }
 const state = (facts: Partial<StageFacts>, stage: string) => stageStates({ ...good, ...facts }).find((s) => s.stage === stage)!
 
 describe('stage states', () => {

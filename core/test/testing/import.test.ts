@@ -103,5 +103,5 @@ describe('csv', () => {
 })
 
 it('a word that means several qualities is asked about, not guessed', () => {
-  expect(problems(LONG, 'Rui Castellane;20.11.2026;crush;L;40;kg')[0]).toBe('Line 2: "crush" may mean closing force, closed-fist hold, cloth and rope, open-hand hold: which? Write the test: dyno_seated or hang_time.')
+  expect(problems(LONG, 'Rui Castellane;20.11.2026;crush;L;40;kg')[0]).toBe('Line 2: "crush" may mean closing force, closed-fist hold, cloth and rope, open-hand hold: which? Write the name of the test, such as dyno_seated.')
 })

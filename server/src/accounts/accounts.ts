@@ -2,6 +2,7 @@ import { hash, verify } from '@node-rs/argon2'
 import { v7 } from 'uuid'
 import type { DataSource, EntityManager } from 'typeorm'
 import { assistantBody, setupBody, signInBody, type Installation, type Me } from '@mano/contract/accounts'
+import { TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { PLACES } from '@mano/core/plan/types'
 import { AccountEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, PlaceEntity, type Actor } from '../db/entities'
 import { inHall } from '../db/hall'
@@ -39,7 +40,7 @@ export async function createHall(app: DataSource, hall: NewHall, now: Date): Pro
   const hallId = hall.hallId
   await inHall(app, hallId, async (em) => {
     const actor = { hallId, actorKind: 'coach' as const, actorId: hall.accountId, recordedAt: now }
-    await em.insert(HallEntity, { id: hallId, name: hall.hallName, timeZone: hall.timeZone, createdAt: now })
+    await em.insert(HallEntity, { id: hallId, name: hall.hallName, timeZone: hall.timeZone, createdAt: now, staleDays: TESTS_STALE_DAYS })
     await em.insert(AccountEntity, { ...actor, id: hall.accountId, login: hall.login, name: hall.name, role: 'coach', passwordHash })
     const hallPlace = await addPlaces(em, actor)
     for (const [kind, label] of [['dyno', 'Dynamometer 1'], ['bar', 'Bar 1']] as const) {
@@ -93,7 +94,7 @@ export function mountAccounts(api: Api): void {
   api.on('DELETE /api/session', ({ req }) => new Promise((resolve, reject) => req.session.destroy((e) => (e ? reject(e as Error) : resolve(done)))))
 
   api.on('GET /api/me', async ({ account, hall, today, now }) =>
-    ok({ id: account.id, name: account.name, role: account.role, hall: { id: hall.id, name: hall.name, timeZone: hall.timeZone }, today, now: now.toISOString() } satisfies Me))
+    ok({ id: account.id, name: account.name, role: account.role, hall: { id: hall.id, name: hall.name, timeZone: hall.timeZone, staleDays: hall.staleDays }, today, now: now.toISOString() } satisfies Me))
 
   api.on('GET /api/people', async ({ em }) => ok((await em.find(AccountEntity, { order: { name: 'ASC' } })).map((a) => ({ id: a.id, name: a.name, login: a.login, role: a.role }))))
 

@@ -16,7 +16,7 @@ import type { Hand } from '@mano/core/testing/session'
 export interface Actor { actorKind: 'coach' | 'assistant' | 'athlete' | 'device' | 'demo'; actorId: string | null; recordedAt: Date }
 interface Row extends Actor { id: string; hallId: string }
 
-export interface Hall { id: string; name: string; timeZone: string; createdAt: Date }
+export interface Hall { id: string; name: string; timeZone: string; createdAt: Date; staleDays: number }
 export interface Account extends Row { login: string; name: string; role: 'coach' | 'assistant'; passwordHash: string }
 export interface Athlete extends Row {
   name: string; birthDate: string | null; sexForNorms: Sex | null; dominantHand: Side | null; level: LevelId
@@ -66,7 +66,8 @@ export interface Clearance extends Row {
   athleteId: string; observationId: string | null; injuryId: string | null; clearedBy: string; clearedOn: string; note: string
 }
 
-export interface StandardRow extends Row { protocolId: string; sportId: string | null; level: LevelId | null; value: number; enteredValue: number; enteredUnit: EntryUnit }
+export interface StandardRow extends Row { protocolId: string; sportId: string | null; level: LevelId | null; value: number; enteredValue: number; enteredUnit: EntryUnit; perBodyMass: boolean }
+export interface GapChoice extends Row { athleteId: string; rowKey: string; kind: 'priority' | 'reference' | 'lean_limit'; value: string | null; reason: string }
 export interface WeekFrame extends Row { athleteId: string; days: DayFrame[] }
 export interface PlanVersion extends Row { athleteId: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; reason: string }
 export interface StoredSetLog extends Row {
@@ -107,7 +108,7 @@ const trial: Columns = {
   deviceAt: maybe(instant()), supersedesId: maybe(uuid()), reason: text(),
 }
 
-export const HallEntity = new EntitySchema<Hall>({ name: 'Hall', tableName: 'hall', columns: named({ id: { type: 'uuid', primary: true }, name: text(), timeZone: text(), createdAt: instant() }) as never })
+export const HallEntity = new EntitySchema<Hall>({ name: 'Hall', tableName: 'hall', columns: named({ id: { type: 'uuid', primary: true }, name: text(), timeZone: text(), createdAt: instant(), staleDays: column('integer') }) as never })
 export const AccountEntity = table<Account>('Account', { login: text(), name: text(), role: text(), passwordHash: text() })
 export const AthleteEntity = table<Athlete>('Athlete', {
   name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardianConsent: column('boolean'), consentNote: text(), skin: text(), healthFlags: column('jsonb'), note: text(), updatedAt: instant(),
@@ -145,7 +146,8 @@ const setLog: Columns = {
   enteredLoad: maybe(number()), enteredUnit: maybe(text()), seconds: maybe(number()), reps: maybe(integer()), ended: text(), effort: maybe(integer()), pain: maybe(integer()),
   deviceAt: maybe(instant()), supersedesId: maybe(uuid()),
 }
-export const StandardEntity = table<StandardRow>('Standard', { protocolId: text(), sportId: maybe(text()), level: maybe(text()), value: number(), enteredValue: number(), enteredUnit: text() })
+export const StandardEntity = table<StandardRow>('Standard', { protocolId: text(), sportId: maybe(text()), level: maybe(text()), value: number(), enteredValue: number(), enteredUnit: text(), perBodyMass: column('boolean') })
+export const GapChoiceEntity = table<GapChoice>('GapChoice', { athleteId: uuid(), rowKey: text(), kind: text(), value: maybe(text()), reason: text() })
 export const WeekFrameEntity = table<WeekFrame>('WeekFrame', { athleteId: uuid(), days: column('jsonb') })
 export const PlanVersionEntity = table<PlanVersion>('PlanVersion', { athleteId: uuid(), weekStart: day(), frame: column('jsonb'), blocks: column('jsonb'), reason: text() })
 export const SetLogEntity = table<StoredSetLog>('SetLog', setLog)
@@ -163,6 +165,6 @@ export const CurrentSetLogView = view<StoredSetLog>('CurrentSetLog', setLog)
 export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
   TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, ObservationEntity, ClearanceEntity,
-  StandardEntity, WeekFrameEntity, PlanVersionEntity, SetLogEntity,
+  StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, SetLogEntity,
   CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

@@ -10,7 +10,7 @@ import { isUnfinished } from '@mano/core/testing/session'
 import { addDays, localDateOf } from '@mano/core/units/dates'
 import {
   AccountEntity, AthleteEntity, ClearanceEntity, CurrentEventView, CurrentInjuryView, DemandVersionEntity, CurrentMeasurementView, CurrentSessionView, CurrentTrialView,
-  CurrentSetLogView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, PlanVersionEntity, type Athlete, type PlanVersion, type StoredSession,
+  CurrentSetLogView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, PlanVersionEntity, type Athlete, type Hall, type PlanVersion, type StoredSession,
 } from './entities'
 
 /** Sessions with their current trials, oldest first. */
@@ -23,7 +23,7 @@ export async function loadSessions(em: EntityManager, where: { athleteId?: strin
   const ids = stored.map((s) => s.id)
   const trials = await em.find(CurrentTrialView, { where: { sessionId: In(ids) }, order: { ordinal: 'ASC', recordedAt: 'ASC' } })
   const observations = await em.find(ObservationEntity, { where: { sessionId: In(ids) }, order: { recordedAt: 'ASC' } })
-  const units = new Map((await em.find(ImplementUnitEntity)).map((u) => [u.id, u.label]))
+  const units = new Map((await em.find(ImplementUnitEntity)).map((u) => [u.id, u]))
   const sizes = new Map((await em.find(ImplementMeasurementEntity)).map((m) => [m.id, m.sizeMm]))
   const people = new Map((await em.find(AccountEntity)).map((a) => [a.id, a.name]))
   return stored.map((s) => ({
@@ -34,8 +34,9 @@ export async function loadSessions(em: EntityManager, where: { athleteId?: strin
     })),
     observations: observations.filter((o) => o.sessionId === s.id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom })),
     testedBy: (s.actorId && people.get(s.actorId)) || '',
-    unitLabel: units.get(s.unitId) ?? '',
+    unitLabel: units.get(s.unitId)?.label ?? '',
     sizeMm: sizes.get(s.measurementId) ?? null,
+    unitKind: units.get(s.unitId)?.kind ?? '',
   }))
 }
 
@@ -68,11 +69,12 @@ export async function loadParts(em: EntityManager, ids: readonly string[], timeZ
 
 export type StageParts = Pick<StageFacts, 'tests' | 'plan' | 'floor'>
 
-export function stagesOf(athlete: Athlete, parts: AthleteParts, facts: StageParts, today: string): StageStatus[] {
+export function stagesOf(athlete: Athlete, parts: AthleteParts, facts: StageParts, hall: Pick<Hall, 'staleDays'>, today: string): StageStatus[] {
   return stageStates({
     today,
     intake: { missing: missingIntake(athlete, parts.measurements), latest: parts.measurements[0]?.on ?? null },
     demandsSince: parts.demand?.since ?? null,
+    staleDays: hall.staleDays,
     ...facts,
   })
 }

@@ -7,6 +7,7 @@ import type { Side } from '@mano/core/measure/asymmetry'
 import type { Place } from '@mano/core/plan/types'
 import { addDays, ageOn, type LocalDate } from '@mano/core/units/dates'
 import { N_PER_KGF } from '@mano/core/units/convert'
+import { furtherTests } from './further'
 import { Seeded } from './random'
 import { STORIES, type Story } from './stories'
 
@@ -41,7 +42,10 @@ export function generateDemo(seed: number, today: LocalDate): DemoHall {
   const units = [unit('dyno', 'Dynamometer, bench 1', null), unit('bar', 'Rig bar, bay 1', 29.5), unit('rolling', 'Rolling handle', 60.3), unit('block', 'Pinch block', 76), unit('edge', 'Edge board, 20 mm', 20),
     ...([['pin', 'Loading pin'], ['towel', 'Towels'], ['plate', 'Smooth plates'], ['farm', 'Carry handles'], ['kettlebell', 'Bells'], ['dumbbell', 'Dumbbells'], ['lever', 'Club, 2 kg'], ['band_finger', 'Finger bands'], ['band', 'Bands'], ['ball', 'Grip ball'], ['strap', 'Wrist strap and scale']] as const).map(([kind, label]) => unit(kind, label, null))]
   const all = [...units, ...furtherUnits(seed, start)]
-  return { units: all, athletes: STORIES.map((story) => ({ ...athlete(story, random, id, units, today), wraps: wrapsOf(story, all, seed, today), kit: all })) }
+  return { units: all, athletes: STORIES.map((story) => {
+    const a = athlete(story, random, id, units, today)
+    return { ...a, sessions: [...a.sessions, ...furtherTests(story, all, seed, today)], wraps: wrapsOf(story, all, seed, today), kit: all }
+  }) }
 }
 
 /** The rest of the kit room; its own random stream, so that what is added here does not move the tests. */

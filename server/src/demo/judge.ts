@@ -11,7 +11,7 @@ import { matchSentences } from '@mano/core/match/words'
 import type { Place } from '@mano/core/plan/types'
 import { judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
-import { stageStates } from '@mano/core/stages/rules'
+import { stageStates, TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { isUnfinished } from '@mano/core/testing/session'
 import type { LocalDate } from '@mano/core/units/dates'
 import type { DemoAthlete } from './generate'
@@ -20,7 +20,7 @@ import type { Expectation } from './stories'
 /** Whether the functions the screens call find what an expectation says, on this athlete's data. */
 export function meets(expectation: Expectation, athlete: DemoAthlete, today: LocalDate): boolean {
   const sessions = athlete.sessions
-  const series = buildSeries(sessions).find((s) => s.protocol.hands === 'each')
+  const series = buildSeries(sessions).find((s) => s.protocol.id === 'dyno_seated')
   const last: AsymmetryVerdict | null = series?.points.at(-1)?.verdict ?? null
   switch (expectation.ask) {
     case 'asymmetry':
@@ -34,7 +34,7 @@ export function meets(expectation: Expectation, athlete: DemoAthlete, today: Loc
     case 'stage': {
       const newest = [...sessions].sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1)).at(-1)
       const states = stageStates({
-        today, intake: { missing: missingIntake({ birthDate: athlete.birthDate, dominantHand: athlete.story.dominant }, athlete.measures), latest: null }, demandsSince: athlete.joined,
+        today, intake: { missing: missingIntake({ birthDate: athlete.birthDate, dominantHand: athlete.story.dominant }, athlete.measures), latest: null }, demandsSince: athlete.joined, staleDays: TESTS_STALE_DAYS,
         tests: { last: newest?.performedOn ?? null, unfinished: newest !== undefined && isUnfinished(newest), sessions: sessions.length },
         plan: { weekStart: null, after: [] }, floor: { missed: 0, today: false, doneToday: false, last: null },
       })

@@ -4,6 +4,7 @@ import { protocolById } from '@mano/core/catalogue/protocols'
 import type { TrainingWeek } from '@mano/core/intake/week'
 import { toSi } from '@mano/core/units/convert'
 import { localDateOf } from '@mano/core/units/dates'
+import { TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { PLACES } from '@mano/core/plan/types'
 import { addDays } from '@mano/core/units/dates'
 import { hashPassword, UNMEASURED } from '../accounts/accounts'
@@ -41,7 +42,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
   await inHall(app, hallId, async (em) => {
     const at = (on: string) => ({ hallId, actorKind: 'demo' as const, actorId: null, recordedAt: new Date(`${on}T12:00:00Z`) })
     const opened = demo.athletes[0]!.joined
-    await em.insert(HallEntity, { id: hallId, name: 'Quayside Hall', timeZone: ZONE, createdAt: now })
+    await em.insert(HallEntity, { id: hallId, name: 'Quayside Hall', timeZone: ZONE, createdAt: now, staleDays: TESTS_STALE_DAYS })
     await em.insert(AccountEntity, { ...at(opened), id: v7(), login: DEMO_SIGN_IN.login, name: 'Ruth Amsel', role: 'coach', passwordHash })
     const placeIds = new Map(PLACES.map((p) => [p.id, v7()]))
     for (const p of PLACES) await em.insert(PlaceEntity, { ...at(opened), id: placeIds.get(p.id)!, name: p.name, kind: p.id, athleteId: null })
@@ -53,7 +54,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
     }
     for (const s of STANDARDS) {
       const unit = s.protocolId === 'hang_time' ? 's' : 'kg'
-      await em.insert(StandardEntity, { ...at(opened), id: v7(), ...s, value: toSi(s.value, unit, protocolById(s.protocolId)!.unit)!, enteredValue: s.value, enteredUnit: unit })
+      await em.insert(StandardEntity, { ...at(opened), id: v7(), ...s, value: toSi(s.value, unit, protocolById(s.protocolId)!.unit)!, enteredValue: s.value, enteredUnit: unit, perBodyMass: false })
     }
     for (const a of demo.athletes) {
       const s = a.story

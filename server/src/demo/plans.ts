@@ -1,6 +1,6 @@
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { demandProfile } from '@mano/core/demand/profile'
-import { gapMap } from '@mano/core/gaps/map'
+import { gapFacts, readGaps } from '@mano/core/gaps/read'
 import { wantsOf } from '@mano/core/gaps/wants'
 import { planContext } from '@mano/core/plan/context'
 import { kitsOf } from '@mano/core/plan/kit'
@@ -11,6 +11,7 @@ import type { SetLog } from '@mano/core/review/load'
 import { buildSeries } from '@mano/core/review/series'
 import { judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
+import { TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { addDays, type LocalDate } from '@mano/core/units/dates'
 import { N_PER_KGF } from '@mano/core/units/convert'
 import { v7 } from 'uuid'
@@ -43,8 +44,8 @@ export function generatePlans(seed: number, hall: DemoHall, athlete: DemoAthlete
     const seen = athlete.sessions.filter((s) => s.performedOn <= savedOn)
     const known = injuries.filter((i) => i.since <= (back === 0 ? today : savedOn))
     const facts = safetyFacts({ birthDate: athlete.birthDate, level: story.level, healthFlags: [], injuries: known, symptoms: [] }, weekStart, null, { logs, tests: seen })
-    const rows = gapMap({ profile: demandProfile(story.sportId), level: story.level, series: buildSeries(seen), standards, squad: {}, today: weekStart })
-    const { blocks } = draftWeek({ weekStart, frame, wants: wantsOf(rows), context: planContext(judgeBy(facts), kit, logs, weekStart, plans.at(-1)?.blocks ?? null), newId: () => id(weekStart) })
+    const judgement = readGaps({ ...gapFacts({ level: story.level, sexForNorms: story.sex, birthDate: athlete.birthDate, dominantHand: story.dominant }, athlete.measures, { standards, squad: {}, staleDays: TESTS_STALE_DAYS, choices: [] }), profile: demandProfile(story.sportId), series: buildSeries(seen), today: weekStart, judge: judgeBy(facts), injuries: [] })
+    const { blocks } = draftWeek({ weekStart, frame, wants: wantsOf(judgement.priorities), context: planContext(judgeBy(facts), kit, logs, weekStart, plans.at(-1)?.blocks ?? null), newId: () => id(weekStart) })
     const done = logWeek(random, id, weekStart, blocks, today)
     logs.push(...done)
     plans.push({ id: id(weekStart), weekStart, frame, blocks: [...blocks], savedOn, logs: done })

@@ -56,6 +56,14 @@ export interface Story {
   outcome?: { name: string; unit: string; better: 'higher' | 'lower'; from: number; to: number }
   skin?: 'normal' | 'dry' | 'sweaty'
   handWork?: 0 | 1 | 2 | 3
+  /** Tests beside dynamometer and hang: N m, N and the critical load of holds to failure (kg, kg s). */
+  more?: {
+    leftBehindPct: readonly [number, number]
+    wristNm: Readonly<Record<'flexion' | 'extension' | 'radial' | 'ulnar', number>>
+    turnNm: Readonly<Record<'pronation' | 'supination', number>>
+    openN: number
+    hold?: { label: string; cfKg: number; w: number }
+  }
   expects: readonly Expectation[]
 }
 
@@ -66,12 +74,12 @@ export const STORIES: readonly Story[] = [
   { id: 'growing', what: 'a real and growing asymmetry', name: 'Dov Hartigan', sportId: 'grappler_jacket', sex: 'male', ageYears: 27, dominant: 'right', level: 'advanced', massKg: 81.4, ...hand(191, 222),
     tests: { everyDays: 14, lastDaysAgo: 2, forceKgf: 55, gainPct: 3, leftBehindPct: [5, 21], hang: { seconds: 62, gainPct: 12 } },
     week: { minutes: { 0: 40, 3: 45, 5: 20 }, place: 'hall', sport: { 1: 2, 2: 1, 4: 2 } },
-    event: { name: 'Harbour Cup', inDays: 36, items: ['Four bouts of 5 min', 'Sleeve and lapel grips'] }, skin: 'sweaty', handWork: 2,
+    event: { name: 'Harbour Cup', inDays: 36, items: ['Four bouts of 5 min', 'Sleeve and lapel grips'] }, skin: 'sweaty', handWork: 2, more: { leftBehindPct: [3, 16], wristNm: { flexion: 16.5, extension: 8.6, radial: 11.2, ulnar: 10.4 }, turnNm: { pronation: 9.8, supination: 9.1 }, openN: 62, hold: { label: 'Pinch block', cfKg: 11, w: 620 } },
     expects: [{ ask: 'asymmetry', among: ['real', 'large'] }, { ask: 'consistent', is: true }, { ask: 'match', quality: 'closed', place: 'hall', above: 'Jacket cloth', below: 'Spring, heavy' }, { ask: 'match', quality: 'crush', place: 'hall', above: 'Towels', below: 'Spring, heavy' }] },
   { id: 'inside_error', what: 'a difference inside error', name: 'Mirela Stroud', sportId: 'boxer', sex: 'female', ageYears: 24, dominant: 'right', level: 'trained', massKg: 63.5, ...hand(176, 198),
     tests: { everyDays: 14, lastDaysAgo: 1, forceKgf: 38, gainPct: 6, leftBehindPct: [0.5, 0.5], hang: { seconds: 48, gainPct: 18 } },
     week: { minutes: { 0: 45, 2: 30, 4: 45 }, place: 'hall', sport: { 1: 1, 3: 1, 5: 2 } },
-    handWork: 1,
+    handWork: 1, more: { leftBehindPct: [0, 0], wristNm: { flexion: 10.8, extension: 5.1, radial: 7, ulnar: 6.8 }, turnNm: { pronation: 6.2, supination: 6 }, openN: 41 },
     expects: [{ ask: 'asymmetry', among: ['inside-error'] }, { ask: 'match', quality: 'closed', place: 'bag', above: 'Travel towel', below: 'Travel bands' }, { ask: 'says', quality: 'thick', place: 'bag', words: 'Nearest in the bag: Travel towel' }] },
   { id: 'dominance', what: 'normal dominance', name: 'Bram Achterley', sportId: 'thrower_shot_discus', sex: 'male', ageYears: 31, dominant: 'right', level: 'elite', massKg: 112, ...hand(204, 238),
     tests: { everyDays: 14, lastDaysAgo: 5, forceKgf: 66, gainPct: 4, leftBehindPct: [11, 11] },
@@ -81,7 +89,7 @@ export const STORIES: readonly Story[] = [
   { id: 'plateau', what: 'a plateau', name: 'Ines Varrow', sportId: 'climber_boulder', sex: 'female', ageYears: 29, dominant: 'left', level: 'advanced', massKg: 58.2, ...hand(172, 196),
     tests: { everyDays: 8, lastDaysAgo: 3, forceKgf: 41, gainPct: 0, leftBehindPct: [-1, -1], hang: { seconds: 71, gainPct: 2 } },
     week: { minutes: { 0: 40, 2: 20, 4: 40 }, place: 'hall', sport: { 1: 3, 3: 1, 5: 3 } },
-    skin: 'dry',
+    skin: 'dry', more: { leftBehindPct: [-1, -1], wristNm: { flexion: 11.6, extension: 6.9, radial: 7.4, ulnar: 7.1 }, turnNm: { pronation: 6.6, supination: 6.9 }, openN: 47, hold: { label: 'Edge board, 20 mm', cfKg: 21, w: 940 } },
     expects: [{ ask: 'trend', is: 'plateau' }, { ask: 'match', quality: 'edge', place: 'hall', above: 'Edge board, 10 mm', below: 'Edge board, 30 mm' }, { ask: 'says', quality: 'edge', place: 'hall', words: 'Strong climber' }] },
   { id: 'overdue', what: 'a retest overdue', name: 'Jonah Pell', sportId: 'obstacle_racer', sex: 'male', ageYears: 35, dominant: 'right', level: 'trained', massKg: 76, ...hand(188, 214),
     tests: { everyDays: 14, lastDaysAgo: 63, forceKgf: 49, gainPct: 5, leftBehindPct: [4, 4], hang: { seconds: 74, gainPct: 20 } },

@@ -37,6 +37,8 @@ export const ACCESS = {
   'POST /api/trials/:trialId/corrections': STAFF,
   'POST /api/trials/:trialId/marks': STAFF,
   'GET /api/athletes/:athleteId/gaps': STAFF,
+  'POST /api/athletes/:athleteId/gap-choices': COACH,
+  'PUT /api/hall': COACH,
   'GET /api/standards': STAFF,
   'POST /api/standards': COACH,
   'GET /api/athletes/:athleteId/plan': STAFF,

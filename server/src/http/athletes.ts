@@ -45,7 +45,7 @@ async function roster(call: Call): Promise<RosterRow[]> {
     const tests = sessions.filter((s) => s.athleteId === athlete.id)
     const ownLogs = logs.filter((l) => l.athleteId === athlete.id)
     const facts = testFacts(tests, counts.find((c) => c.athlete_id === athlete.id)?.n ?? 0)
-    const stages = stagesOf(athlete, own, { tests: facts, ...planFacts(plans.find((p) => p.athlete_id === athlete.id) ?? null, ownLogs, facts.last, touched.get(athlete.id)!, today, hall.timeZone) }, today)
+    const stages = stagesOf(athlete, own, { tests: facts, ...planFacts(plans.find((p) => p.athlete_id === athlete.id) ?? null, ownLogs, facts.last, touched.get(athlete.id)!, today, hall.timeZone) }, hall, today)
     const cautions = judgeBy(safetyFacts({ ...athlete, ...own }, today, null, { logs: ownLogs, tests })).active
     const series = buildSeries(tests)
     return {
@@ -92,7 +92,7 @@ export function mountAthletes(api: Api): void {
     return ok({
       id: athlete.id, name: athlete.name, birthDate: athlete.birthDate, sexForNorms: athlete.sexForNorms, dominantHand: athlete.dominantHand, level: athlete.level,
       guardianConsent: athlete.guardianConsent, consentNote: athlete.consentNote, skin: athlete.skin, healthFlags: athlete.healthFlags, note: athlete.note, ...parts, ...(await loadFieldwork(call.em, athlete)), history,
-      stages: stagesOf(athlete, parts, { tests: facts, ...planFacts((await planVersions(call.em, athlete.id))[0] ?? null, history.logs, facts.last, touched, call.today, call.hall.timeZone) }, call.today),
+      stages: stagesOf(athlete, parts, { tests: facts, ...planFacts((await planVersions(call.em, athlete.id))[0] ?? null, history.logs, facts.last, touched, call.today, call.hall.timeZone) }, call.hall, call.today),
     } satisfies AthleteView)
   })
 

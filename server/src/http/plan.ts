@@ -1,10 +1,10 @@
 import { v7 } from 'uuid'
 import { observationBody } from '@mano/contract/tests'
-import { draftBody, frameBody, logBody, planBody, standardBody, type GapsView, type PlanBody, type PlanView } from '@mano/contract/plan'
+import { draftBody, frameBody, logBody, gapChoiceBody, hallBody, planBody, standardBody, type GapChoiceBody, type GapsView, type PlanBody, type PlanView } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { demandProfile } from '@mano/core/demand/profile'
-import { gapMap } from '@mano/core/gaps/map'
+import { gapFacts, readGaps } from '@mano/core/gaps/read'
 import { wantsOf } from '@mano/core/gaps/wants'
 import { planContext } from '@mano/core/plan/context'
 import { kitsOf } from '@mano/core/plan/kit'
@@ -16,7 +16,7 @@ import { buildSeries } from '@mano/core/review/series'
 import { blockedBy, cautionLine, isFinal } from '@mano/core/safety/cautions'
 import { toSi } from '@mano/core/units/convert'
 import { addDays, localDateOf } from '@mano/core/units/dates'
-import { CurrentSetLogView, ObservationEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type Athlete } from '../db/entities'
+import { CurrentSetLogView, GapChoiceEntity, HallEntity, ObservationEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type Athlete } from '../db/entities'
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
@@ -29,7 +29,7 @@ import { blocked, notFound, refused } from './problem'
 async function standards(call: Call): Promise<GapsView['standards']> {
   const all = await call.em.find(StandardEntity, { order: { recordedAt: 'DESC' } })
   const key = (s: { protocolId: string; sportId: string | null; level: string | null }) => `${s.protocolId} ${s.sportId} ${s.level}`
-  return all.filter((s, i) => all.findIndex((x) => key(x) === key(s)) === i).map((s) => ({ id: s.id, protocolId: s.protocolId, sportId: s.sportId, level: s.level, value: s.value, on: localDateOf(s.recordedAt, call.hall.timeZone) }))
+  return all.filter((s, i) => all.findIndex((x) => key(x) === key(s)) === i).map((s) => ({ id: s.id, protocolId: s.protocolId, sportId: s.sportId, level: s.level, value: s.value, perBodyMass: s.perBodyMass, on: localDateOf(s.recordedAt, call.hall.timeZone) }))
 }
 
 /** Newest counted result of each athlete by protocol: the best hand's mean. */
@@ -43,6 +43,13 @@ async function squad(call: Call): Promise<Record<string, number[]>> {
     ;(out[s.protocol.id] ??= []).push(best)
   }
   return out
+}
+
+/** What the gaps of an athlete are judged by beside the tests: the newest word of the coach on each row counts. */
+async function gapsView(call: Call, athleteId: string): Promise<GapsView> {
+  const all = await call.em.find(GapChoiceEntity, { where: { athleteId }, order: { recordedAt: 'DESC', id: 'DESC' } })
+  const newest = all.filter((c, i) => all.findIndex((x) => x.rowKey === c.rowKey && x.kind === c.kind) === i && c.value !== null)
+  return { standards: await standards(call), squad: await squad(call), staleDays: call.hall.staleDays, choices: newest.map((c) => ({ rowKey: c.rowKey, kind: c.kind, value: c.value!, reason: c.reason })) }
 }
 
 /** The newer of the frame saved with the plan and the usual week of intake. */
@@ -75,8 +82,21 @@ export function mountPlan(api: Api): void {
   })
 
   api.on('GET /api/athletes/:athleteId/gaps', async (call) => {
-    await athleteOr404(call)
-    return ok({ standards: await standards(call), squad: await squad(call) } satisfies GapsView)
+    const athlete = await athleteOr404(call)
+    return ok(await gapsView(call, athlete.id))
+  })
+
+  api.on('POST /api/athletes/:athleteId/gap-choices', async (call) => {
+    const athlete = await athleteOr404(call)
+    const b = (await bodyOf(gapChoiceBody, call)) as GapChoiceBody
+    await insertOnce(call.em, GapChoiceEntity, { ...call.actor, ...b, athleteId: athlete.id })
+    return created({ id: b.id })
+  })
+
+  api.on('PUT /api/hall', async (call) => {
+    const b = await bodyOf(hallBody, call)
+    await call.em.update(HallEntity, { id: call.hall.id }, { staleDays: b.staleDays })
+    return ok({ id: call.hall.id })
   })
 
   api.on('GET /api/athletes/:athleteId/plan', async (call) => {
@@ -101,8 +121,12 @@ export function mountPlan(api: Api): void {
     const demand = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!.demand
     const profile = demand && demandProfile(demand, await ownSports(call.em))
     if (!profile) throw refused('sport', 'Choose a sport first.')
-    const rows = gapMap({ profile, level: athlete.level, series: buildSeries(await loadSessions(call.em, { athleteId: athlete.id })), standards: await standards(call), squad: await squad(call), today: call.today })
-    const plan = draftWeek({ weekStart: b.weekStart, frame: b.frame as DayFrame[], wants: wantsOf(rows), context: await contextOf(call, athlete, b.weekStart), newId: v7 })
+    const { measurements } = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
+    const judgement = readGaps({
+      ...gapFacts(athlete, measurements, await gapsView(call, athlete.id)), profile, series: buildSeries(await loadSessions(call.em, { athleteId: athlete.id })), today: call.today,
+      judge: await judgeFor(call, athlete, null), injuries: [],
+    })
+    const plan = draftWeek({ weekStart: b.weekStart, frame: b.frame as DayFrame[], wants: wantsOf(judgement.priorities), context: await contextOf(call, athlete, b.weekStart), newId: v7 })
     return ok({ blocks: plan.blocks })
   })
 

@@ -127,7 +127,7 @@ export function mountTests(api: Api): void {
     const time = new Intl.DateTimeFormat('en-GB', { timeZone: call.hall.timeZone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
     const rows = sessions.flatMap((s) => s.trials.map((t): Record<(typeof columns)[number], string | number> => ({
       athlete: athlete.name, date: s.performedOn, time: time.format(new Date(s.performedAt)), protocol: s.protocolId, implement: s.unitLabel,
-      position: s.variant['position'] ?? '', shoulders: s.variant['shoulders'] ?? '', palms: s.variant['palms'] ?? '', added_kg: s.variant['addedKg'] ?? '',
+      position: s.variant['position'] ?? '', shoulders: s.variant['shoulders'] ?? '', palms: s.variant['palms'] ?? '', added_kg: s.variant['addedKg'] ?? '', direction: s.variant['direction'] ?? '', angle: s.variant['angle'] ?? '', load_kg: s.variant['loadKg'] ?? '',
       trial: t.ordinal, hand: t.hand, value: t.enteredValue, unit: t.enteredUnit, pain: t.pain ?? '', struck: t.struck?.reason ?? '',
     })))
     return { status: 200, type: 'text/csv', body: writeCsv(columns, rows.map((r) => columns.map((c) => r[c]))) }

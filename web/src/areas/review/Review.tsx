@@ -44,7 +44,7 @@ export default function Review() {
 
 /** What makes the series its own, in words. */
 function setupWords(s: Series): string {
-  return s.protocol.variants.map((v) => `${v.name.toLowerCase()} ${v.options.find((o) => o.id === s.setup.variant[v.id])?.name.toLowerCase() ?? ''}`).concat('addedKg' in s.setup.variant ? [`${s.setup.variant['addedKg']} kg added`] : []).join(', ')
+  return s.protocol.variants.map((v) => `${v.name.toLowerCase()} ${v.options.find((o) => o.id === s.setup.variant[v.id])?.name.toLowerCase() ?? ''}`).concat(s.protocol.numbers.map((n) => `${s.setup.variant[n.id]} kg ${n.name.toLowerCase().replace('load ', '')}`)).join(', ')
 }
 
 function SeriesPanel({ series, many }: { series: Series; many: boolean }) {

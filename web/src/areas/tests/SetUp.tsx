@@ -56,6 +56,7 @@ export function SetUp({ session, protocol }: { session: SessionView; protocol: P
       <p><Icon name="check" />{session.unitLabel}{session.sizeMm === null ? (protocol.implements[0] === 'dyno' ? '' : ', size not measured') : `, ${formatWithUnit(session.sizeMm, 'mm', units)}`}</p>
       {protocol.variants.map((v) => <p key={v.id}><Icon name="check" />{v.name}: {v.options.find((o) => o.id === session.variant[v.id])?.name ?? session.variant[v.id]}</p>)}
       {'addedKg' in session.variant && <p><Icon name="check" />{added === 0 ? 'No load added' : `${formatWithUnit(added, 'kg', units)} ${added < 0 ? 'taken off' : 'added'}`}{mass ? `: total ${formatPct((100 * (mass.value + added)) / mass.value)} of body mass` : ', body mass not taken'}</p>}
+      {'loadKg' in session.variant && <p><Icon name="check" />{formatWithUnit(Number(session.variant['loadKg']), 'kg', units)} held</p>}
       {met.map((c) => <p key={c.id}><Icon name="check" />{c.ask}</p>)}
       {session.overrideReason && <p><Icon name="warn" />Tested all the same: {session.overrideReason}</p>}
       {session.source === 'import' && <p><Icon name="warn" />Imported; conditions not on record</p>}

@@ -1,6 +1,6 @@
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { Link, useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { SessionBody, SessionView } from '@mano/contract/tests'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
@@ -21,15 +21,23 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { AddImplement } from '../kit/AddImplement'
 import './tests.css'
 
+/** Protocols with a button of their own. */
+const FIRST = 2
+
 /** Starting a test, and every test so far. */
 export default function Tests() {
-  const [protocolId, setProtocolId] = useState<string>(RUNNABLE_PROTOCOLS[0])
+  const [params] = useSearchParams()
+  const [protocolId, setProtocolId] = useState<string>(() => RUNNABLE_PROTOCOLS.find((id) => id === params.get('protocol')) ?? RUNNABLE_PROTOCOLS[0])
   const protocol = protocolById(protocolId)!
   return (
     <main className="cols tests">
       <section>
         <div className="proto-pick" role="group" aria-label="Protocol">
-          {RUNNABLE_PROTOCOLS.map((id) => <button key={id} className={`btn big ${id === protocolId ? 'pri' : ''}`} aria-pressed={id === protocolId} onClick={() => setProtocolId(id)}>{protocolById(id)!.name}</button>)}
+          {RUNNABLE_PROTOCOLS.slice(0, FIRST).map((id) => <button key={id} className={`btn big ${id === protocolId ? 'pri' : ''}`} aria-pressed={id === protocolId} onClick={() => setProtocolId(id)}>{protocolById(id)!.name}</button>)}
+          <select aria-label="More protocols" className={`more ${RUNNABLE_PROTOCOLS.indexOf(protocolId as 'dyno_seated') >= FIRST ? 'on' : ''}`} value={RUNNABLE_PROTOCOLS.indexOf(protocolId as 'dyno_seated') >= FIRST ? protocolId : ''} onChange={(e) => e.currentTarget.value && setProtocolId(e.currentTarget.value)}>
+            <option value="">More …</option>
+            {RUNNABLE_PROTOCOLS.slice(FIRST).map((id) => <option key={id} value={id}>{protocolById(id)!.name}</option>)}
+          </select>
         </div>
         <StartTest key={protocolId} protocol={protocol} />
         <Earlier />
@@ -52,7 +60,7 @@ function StartTest({ protocol }: { protocol: Protocol }) {
   const fitting = (kit.data ?? []).filter((u) => (protocol.implements as readonly string[]).includes(u.kind))
   const [unitId, setUnitId] = useState<string | null>(null)
   const [variant, setVariant] = useState<Record<string, string>>(() => Object.fromEntries(protocol.variants.map((v) => [v.id, v.options[0]!.id])))
-  const [added, setAdded] = useState('0')
+  const [numbers, setNumbers] = useState<Record<string, string>>(() => Object.fromEntries(protocol.numbers.map((n) => [n.id, n.start ?? ''])))
   const [conditions, setConditions] = useState(NONE)
   const [familiar, setFamiliar] = useState(false)
   const [reason, setReason] = useState('')
@@ -62,15 +70,16 @@ function StartTest({ protocol }: { protocol: Protocol }) {
   const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
   const held = hands.map((h) => ({ hand: h, by: blockedBy(judge, { kind: 'test', protocol, hand: h }) })).filter((h) => h.by.length > 0)
   const missing = missingConditions(conditions)
-  const addedKg = parseNumber(added || '0')
+  const loads = protocol.numbers.map((n) => { const r = parseNumber(numbers[n.id] || (n.start ?? '')); return { n, value: r.ok && r.value >= n.limits[0] && r.value <= n.limits[1] ? r.value : null } })
+  const stated = loads.every((g) => g.value !== null)
   const write = useWrite((body: SessionBody) => api.post<SessionView>(`/api/athletes/${athlete.id}/tests`, body), touchedBy(athlete.id))
   const all = held.length === hands.length
   const start = (given: TestConditions, why: string) => {
-    if (!unit || !addedKg.ok) return
+    if (!unit || !stated) return
     const id = v7()
     write.mutate({
       id, protocolId: protocol.id as SessionBody['protocolId'], unitId: unit.id, measurementId: unit.measurementId,
-      variant: { ...variant, ...(protocol.id === 'hang_time' && { addedKg: String(addedKg.value) }) },
+      variant: { ...variant, ...Object.fromEntries(loads.map((g) => [g.n.id, String(g.value)])) },
       conditions: { ...given, familiar }, overrideReason: why, note: '', deviceAt: new Date().toISOString(),
     }, { onSuccess: () => void navigate(`/athletes/${athlete.id}/tests/${id}`) })
   }
@@ -94,7 +103,7 @@ function StartTest({ protocol }: { protocol: Protocol }) {
               <select value={variant[v.id]} onChange={(e) => { const value = e.currentTarget.value; setVariant((x) => ({ ...x, [v.id]: value })) }}>{v.options.map((o) => <option key={o.id} value={o.id}>{o.name}</option>)}</select>
             </label>
           ))}
-          {protocol.id === 'hang_time' && <label>Load added, kg<input value={added} inputMode="decimal" aria-invalid={!addedKg.ok} onChange={(e) => setAdded(e.currentTarget.value)} /></label>}
+          {loads.map(({ n, value }) => <label key={n.id}>{n.name}, kg<input value={numbers[n.id]} inputMode="decimal" aria-invalid={numbers[n.id] !== '' && value === null} onChange={(e) => { const text = e.currentTarget.value; setNumbers((x) => ({ ...x, [n.id]: text })) }} /></label>)}
           <p className="note">Another implement, size or position is another series; series are never joined.</p>
         </fieldset>
         <fieldset>
@@ -102,12 +111,12 @@ function StartTest({ protocol }: { protocol: Protocol }) {
           {TEST_CONDITIONS.map((c) => <label className="tick" key={c.id}><input type="checkbox" checked={conditions[c.id]} onChange={(e) => { const on = e.currentTarget.checked; setConditions((x) => ({ ...x, [c.id]: on })) }} />{c.ask}</label>)}
           {protocol.familiarSessions > 0 && <label className="tick"><input type="checkbox" checked={familiar} onChange={(e) => setFamiliar(e.currentTarget.checked)} />Knows this test from before (else the first {protocol.familiarSessions === 1 ? 'session is' : `${protocol.familiarSessions} are`} practice)</label>}
           <div className="start-act">
-            <button className="btn pri big" autoFocus disabled={!unit || all || write.isPending || !addedKg.ok} onClick={() => (missing.length === 0 ? start(conditions, '') : start(ALL, ''))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
+            <button className="btn pri big" autoFocus disabled={!unit || all || write.isPending || !stated} onClick={() => (missing.length === 0 ? start(conditions, '') : start(ALL, ''))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
           </div>
           <details className="override">
             <summary>Not all met, test all the same</summary>
             <label>Reason, kept on the record<input value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label>
-            <button className="btn" disabled={!unit || all || reason.trim() === '' || write.isPending} onClick={() => start(conditions, reason.trim())}>Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}</button>
+            <button className="btn" disabled={!unit || all || reason.trim() === '' || write.isPending || !stated} onClick={() => start(conditions, reason.trim())}>Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}</button>
           </details>
           <p className="said" role="alert">{write.error && failureText(write.error)}</p>
         </fieldset>
@@ -138,7 +147,7 @@ function Earlier() {
               return (
                 <tr key={s.id}>
                   <td><Link className="lnk" to={`/athletes/${athlete.id}/tests/${s.id}`}>{formatDate(s.performedOn, me.today, { weekday: true })}</Link></td>
-                  <td>{protocol.name}{s.practice && <span className="s"> · practice</span>}<small>{s.unitLabel}</small></td>
+                  <td>{protocol.name}{setupWords(protocol, s.variant, ['direction', 'angle', 'loadKg'])}{s.practice && <span className="s"> · practice</span>}<small>{s.unitLabel}</small></td>
                   {protocol.hands === 'both' ? <td colSpan={2} className="both">{best('both')}</td> : <><td className="l L">{best('left')}</td><td className="r R">{best('right')}</td></>}
                   <td><SessionChip session={s} /></td>
                 </tr>
@@ -149,6 +158,12 @@ function Earlier() {
       )}
     </>
   )
+}
+
+/** Choices that tell series of one protocol apart, after its name. */
+function setupWords(protocol: Protocol, variant: Readonly<Record<string, string>>, ids: readonly string[]): string {
+  const words = [...protocol.variants.filter((v) => ids.includes(v.id)).map((v) => v.options.find((o) => o.id === variant[v.id])?.name.toLowerCase()), ...protocol.numbers.filter((n) => ids.includes(n.id)).map((n) => `${variant[n.id]}\u00A0kg`)]
+  return words.length > 0 ? `, ${words.join(', ')}` : ''
 }
 
 function SessionChip({ session }: { session: SessionView }) {

@@ -24,6 +24,7 @@ const block = yup.object({
   exerciseId: yup.string().strict().required('the exercise is missing').test('known', 'the exercise is not known', (v) => v !== undefined && exerciseById(v) !== undefined),
   sets: whole('sets', 1, 30), dose: number('the dose').moreThan(0, 'the dose is above 0').max(1000, 'the dose is over 1000'),
   hands: yup.array().of(oneOf(HANDS, 'the hand')).min(1, 'a hand is missing').max(2).required('the hands are missing'),
+  extra: yup.string().strict().nullable().oneOf(['left', 'right', null], 'the hand is not left or right').optional(),
   reason: optionalLine(600),
 }).exact('a field is not known')
 

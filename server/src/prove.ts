@@ -5,6 +5,7 @@ import { judgeAsymmetry } from '@mano/core/measure/asymmetry'
 import { summariseTrials } from '@mano/core/measure/trials'
 import { generateDemo } from './demo/generate'
 import { expectationWords, meets } from './demo/judge'
+import { changeRows, coverageLine, readinessRows } from './prove/simulations'
 import { timings } from './prove/timings'
 import { Seeded } from './demo/random'
 import { STORIES } from './demo/stories'
@@ -70,6 +71,26 @@ the CV", which Mano does not use.
 | true lean | trial CV | called | interval holds | rule by CV would call |
 | --- | --- | --- | --- | --- |
 ${callRows().join('\n')}
+
+${coverageLine()}
+
+## Change between two tests
+
+Typical error x sqrt 2 x t, t by the degrees of freedom of the error's own estimate. "Called" without any change, "found" with a true
+change of twice the detectable one.
+
+| error from | spread | called | found |
+| --- | --- | --- | --- |
+${changeRows().join('\n')}
+
+## Readiness squeeze, 14 days of baseline
+
+A day counts as an alarm when either of two unchanged hands is called low; a 10 % drop of one hand counts as found when it is called on
+the first or second day. Floor of the spread 2 %.
+
+| day-to-day spread | false alarm days | 10 % drop found in two days |
+| --- | --- | --- |
+${readinessRows().join('\n')}
 `
 writeFileSync('docs/evidence.md', page)
 console.log(page)

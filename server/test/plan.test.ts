@@ -114,3 +114,36 @@ describe('gaps', () => {
     expect(squad['dyno_seated']).toHaveLength(1)
   })
 })
+
+describe('the coach\'s word on gaps', () => {
+  const word = (more: object) => ({ id: v7(), rowKey: 'wrist_ext.max', kind: 'priority', value: 'pin', reason: 'weak in the last bout', ...more })
+  const gaps = async () => (await own.agent.get(`/api/athletes/${athleteId}/gaps`).expect(200)).body as GapsView
+  const say = (body: object, status = 201) => own.agent.post(`/api/athletes/${athleteId}/gap-choices`).send(body).expect(status)
+  it('the newest counts, taken back it is gone, and a priority needs its reason', async () => {
+    await say(word({ reason: ' ' }), 400)
+    await say(word({}))
+    r.now.at = '2026-11-25T11:00:00.000Z'
+    await say(word({ value: 'lower', reason: 'healed' }))
+    await say({ id: v7(), rowKey: '*', kind: 'lean_limit', value: '10', reason: '' })
+    expect((await gaps()).choices).toEqual(expect.arrayContaining([{ rowKey: 'wrist_ext.max', kind: 'priority', value: 'lower', reason: 'healed' }, { rowKey: '*', kind: 'lean_limit', value: '10', reason: '' }]))
+    r.now.at = '2026-11-25T11:05:00.000Z'
+    await say(word({ value: null, reason: '' }))
+    expect((await gaps()).choices).toHaveLength(1)
+  })
+  it('a pin reaches the draft in words', async () => {
+    await say(word({ rowKey: 'rotation.reactive', value: 'raise' }))
+    const named = (await draft()).filter((b) => b.reason.includes('raised by the coach (weak in the last bout)'))
+    expect(named.length).toBeGreaterThan(0)
+  })
+  it('the hall\'s limit says when tests are stale', async () => {
+    await tested(own.agent, athleteId)
+    const tests = async () => (await view()).stages.find((s) => s.stage === 'tests')!
+    r.now.at = '2027-01-01T10:00:00.000Z'
+    expect((await tests()).state).toBe('done')
+    await own.agent.put('/api/hall').send({ staleDays: 28 }).expect(200)
+    expect((await tests()).state).toBe('stale')
+    expect((await gaps()).staleDays).toBe(28)
+    await own.agent.put('/api/hall').send({ staleDays: 3 }).expect(400)
+    await own.agent.put('/api/hall').send({ staleDays: 42 }).expect(200)
+  })
+})

@@ -91,7 +91,7 @@ function sentence(t: Told, facts: LeanFacts): string {
   const hurt = injury ? ` The ${latest.weaker} was hurt on ${formatDate(injury.since!, facts.today)}.` : ''
   const who = facts.dominant ? `a ${facts.dominant}-handed ${facts.who || 'athlete'}` : 'this athlete'
   const fits = t.context === 'as-dominance' ? `as expected for ${who}` : t.context === 'beyond-dominance' ? `more than expected for ${who}` : t.context === 'against-dominance' ? 'the dominant hand is the weaker one' : 'dominance not on record'
-  const act = t.acted ? ` Acted on: the ${latest.weaker} hand leads and gets one set more.` : ''
+  const act = t.acted ? ` Acted on: in drafts the ${latest.weaker} hand leads, with one set more where the rules let it.` : ''
   return `${capital(`${since}${tests}; ${fits}`)}${t.overLimit ? `, over the coach's limit of ${facts.limitPct}\u00A0%` : ''}.${hurt}${act}`
 }
 

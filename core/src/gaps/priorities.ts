@@ -1,7 +1,8 @@
 import { CARRY_OVER, type QualityId } from '../catalogue/qualities'
 import type { Tag, TissueId } from '../catalogue/tissues'
 import { blockedBy, isFinal, type Judge } from '../safety/cautions'
-import { shortShare, type GapRow } from './map'
+import type { Side } from '../measure/asymmetry'
+import { shortShare, weakerSide, type GapRow } from './map'
 
 export type PriorityMove = 'pin' | 'raise' | 'lower'
 /** What the coach said of a row, with the reason. */
@@ -19,6 +20,8 @@ export interface Priority {
   /** 1, less under a caution the coach may lift, 0 where one holds both hands. */
   cap: number
   choice: PriorityChoice | null
+  /** The hand that leads, where its lean is acted on. */
+  weaker: Side | null
   says: string
 }
 
@@ -66,7 +69,7 @@ export function priorities(rows: readonly GapRow[], judge: Judge, acted: Readonl
       lean > 0 ? `a lean acted on, ${Math.round(leanPct)}\u00A0% beyond the expected: ${num(lean)}` : '',
       held, choice ? `${choice.move === 'pin' ? 'pinned' : `${choice.move}d`.replace('ee', 'e')} by the coach: ${choice.reason}` : '',
     ].filter(Boolean)
-    return { row, score, own: row.score, carry, lean, cap, choice, says: `${parts.join('; ')}.` }
+    return { row, score, own: row.score, carry, lean, cap, choice, weaker: row.key in acted ? weakerSide(row.verdict) : null, says: `${parts.join('; ')}.` }
   })
   return out.sort((a, b) => Number(b.choice?.move === 'pin') - Number(a.choice?.move === 'pin') || b.score - a.score || b.row.weight - a.row.weight)
 }

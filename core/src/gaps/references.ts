@@ -20,6 +20,8 @@ export interface Reference {
   byHand: Partial<Record<Hand, number>>
   /** Where it comes from, in words, always shown. */
   says: string
+  /** Day the coach set it; null where it is no standard. */
+  on: LocalDate | null
 }
 
 /** What references look at beside the series. */
@@ -38,17 +40,17 @@ export interface ReferenceFacts {
 export const SQUAD_LEAST = 8
 
 const all = (value: number): Partial<Record<Hand, number>> => ({ left: value, right: value, both: value })
-export const NO_REFERENCE: Reference = { source: 'none', value: null, byHand: {}, says: 'no standard set, nothing earlier to compare with' }
+export const NO_REFERENCE: Reference = { source: 'none', value: null, byHand: {}, says: 'no standard set, nothing earlier to compare with', on: null }
 
 function standard(facts: ReferenceFacts, series: Series): Reference | null {
   const sports = facts.profile?.sources.map((s) => s.originId) ?? []
   const fits = facts.standards.filter((s) => s.protocolId === series.protocol.id && (s.sportId === null || sports.includes(s.sportId)) && (s.level === null || s.level === facts.level))
   const best = fits.sort((a, b) => Number(b.sportId !== null) + Number(b.level !== null) - Number(a.sportId !== null) - Number(a.level !== null))[0]
   if (!best) return null
-  if (!best.perBodyMass) return { source: 'standard', value: best.value, byHand: all(best.value), says: 'coach\'s standard' }
+  if (!best.perBodyMass) return { source: 'standard', value: best.value, byHand: all(best.value), says: 'coach\'s standard', on: best.on ?? null }
   const mass = latestMeasure((facts.measurements ?? []).filter((m) => m.on <= series.points.at(-1)!.on), 'body_mass', 'both') ?? latestMeasure(facts.measurements ?? [], 'body_mass', 'both')
-  if (!mass) return { source: 'standard', value: null, byHand: {}, says: 'coach\'s standard by body mass: body mass not taken' }
-  return { source: 'standard', value: best.value * mass.value, byHand: all(best.value * mass.value), says: 'coach\'s standard by body mass' }
+  if (!mass) return { source: 'standard', value: null, byHand: {}, says: 'coach\'s standard by body mass: body mass not taken', on: best.on ?? null }
+  return { source: 'standard', value: best.value * mass.value, byHand: all(best.value * mass.value), says: 'coach\'s standard by body mass', on: best.on ?? null }
 }
 
 /** Mathiowetz 1985 means: only the seated dynamometer at position 2, adults from 20, sex given; never anything else. */
@@ -59,14 +61,14 @@ function norm(facts: ReferenceFacts, series: Series): Reference | null {
   if (i < 0) return null
   const of = (hand: 'left' | 'right') => kgfToN(MATHIOWETZ_1985[facts.sex!][hand][i]![0] * KG_PER_LB)
   const byHand = { left: of('left'), right: of('right') }
-  return { source: 'norm', value: Math.max(byHand.left, byHand.right), byHand, says: `published mean, ${facts.sex}s ${band} (Mathiowetz 1985, from memory)` }
+  return { source: 'norm', value: Math.max(byHand.left, byHand.right), byHand, says: `published mean, ${facts.sex}s ${band} (Mathiowetz 1985, from memory)`, on: null }
 }
 
 function squad(facts: ReferenceFacts, series: Series): Reference | null {
   const sorted = [...(facts.squad[series.protocol.id] ?? [])].sort((a, b) => a - b)
   if (sorted.length < SQUAD_LEAST) return null
   const value = (sorted[(sorted.length - 1) >> 1]! + sorted[sorted.length >> 1]!) / 2
-  return { source: 'squad', value, byHand: all(value), says: `squad median of ${sorted.length}` }
+  return { source: 'squad', value, byHand: all(value), says: `squad median of ${sorted.length}`, on: null }
 }
 
 function ownBest(_facts: ReferenceFacts, series: Series): Reference | null {
@@ -75,7 +77,7 @@ function ownBest(_facts: ReferenceFacts, series: Series): Reference | null {
   const hands = (['left', 'right', 'both'] as const).filter((h) => earlier.some((p) => p.byHand[h]))
   if (hands.length === 0) return null
   const value = Math.max(...hands.map(best))
-  return { source: 'own-best', value, byHand: all(value), says: 'own best so far, the better hand' }
+  return { source: 'own-best', value, byHand: all(value), says: 'own best so far, the better hand', on: null }
 }
 
 /** Every reference a series has, in the order they are taken: the coach's own standard is a decision, a norm is not about athletes. */

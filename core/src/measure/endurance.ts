@@ -58,5 +58,8 @@ export function loadForTime(done: { seconds: number; loadKg: number }, wantedS: 
 export const HANG_LONG_S = 45
 export const hangAdvice = (seconds: number): 'add-time' | 'add-load' => (seconds < HANG_LONG_S ? 'add-time' : 'add-load')
 
-/** Load on the hands in a hang: body mass and what is added (taken off: minus), a pulley's help divided by its ratio. kg. */
+/** Counterweight that takes so many kg off a hang; `parts`: rope parts at the athlete (1 fixed pulley, 2 one at the harness), friction left out. */
+export const pulleyWeight = (helpKg: number, parts: 1 | 2): number => helpKg / parts
+
+/** Load on the hands in a hang: body mass and what is added (taken off: minus), kg. */
 export const hangLoad = (bodyMassKg: number, addedKg: number): number => bodyMassKg + addedKg

@@ -1,6 +1,7 @@
 import { EXERCISES, exerciseById, type Exercise } from '../catalogue/exercises'
 import { qualityById, type Emphasis, type QualityId } from '../catalogue/qualities'
 import { blockedBy } from '../safety/cautions'
+import type { Side } from '../measure/asymmetry'
 import type { Hand } from '../testing/session'
 import { kitFor } from './kit'
 import { RULES, validate, type PlanContext } from './rules'
@@ -18,6 +19,8 @@ export interface Want {
   priority: number
   /** Why, in words. */
   why: string
+  /** The hand whose lean is acted on: it leads and gets one set more. */
+  weaker?: Side | null | undefined
 }
 
 export interface DraftInput {
@@ -71,8 +74,22 @@ export function draftWeek(input: DraftInput): WeekPlan {
       if (!kept) refused.add(`${c.day} ${c.e.id}`)
       return kept
     })
-    if (!best) return plan
+    if (!best) return forWeaker(plan, input)
   }
+}
+
+/** Where a lean is acted on the weaker hand leads, with one set more (never over half as many) as far as the rules let it. */
+function forWeaker(plan: WeekPlan, input: DraftInput): WeekPlan {
+  let out = plan
+  for (const block of plan.blocks) {
+    const weaker = input.wants.find((w) => w.weaker && w.quality === exerciseById(block.exerciseId)!.primary)?.weaker
+    if (!weaker || block.hands.length < 2) continue
+    const lead: Block = { ...block, hands: [weaker, weaker === 'left' ? 'right' : 'left'], reason: `${block.reason} The ${weaker} hand leads: its lean is acted on.` }
+    const more: Block = { ...lead, extra: weaker, reason: `${block.reason} The ${weaker} hand leads and gets one set more: its lean is acted on.` }
+    const put = (b: Block): WeekPlan => ({ ...out, blocks: out.blocks.map((x) => (x.id === b.id ? b : x)) })
+    out = block.sets >= 2 && validate(put(more), input.context, WHILE_GROWING).length === 0 ? put(more) : put(lead)
+  }
+  return out
 }
 
 type Choices = ReadonlyMap<number, readonly { e: Exercise; block: Block }[]>

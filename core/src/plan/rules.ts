@@ -4,7 +4,7 @@ import { blockedBy, cautionLine, isFinal, type Judge } from '../safety/cautions'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import { kitFor, type Kits } from './kit'
 import { EARLY_A_DAY, EXTENSION_DAYS, FINISHERS_A_DAY, GROWTH, HARD_DAYS_A_WEEK, HARD_GAP_DAYS, HARD_STRESS, QUALITIES_A_DAY, SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, SPORT_STRESS, TISSUE_BUDGET } from './practice'
-import { handLoad, sessionMinutes } from './time'
+import { handLoad, sessionMinutes, setsOf } from './time'
 import { DAY_NAMES, type Block, type WeekPlan } from './types'
 
 export interface PlanContext {
@@ -41,7 +41,7 @@ const hardTissues = ({ e }: Item): TissueId[] => (e.level === 'hard' && e.aim !=
 /** Work that leaves a day a hand-rest day. */
 const isRestful = ({ e }: Item): boolean => e.aim === 'balance' || e.level === 'light'
 
-const stress = (items: readonly Item[], tissue: TissueId): number => items.reduce((a, { block, e }) => a + block.sets * (e.tissues[tissue] ?? 0), 0)
+const stress = (items: readonly Item[], tissue: TissueId): number => items.reduce((a, { block, e }) => a + setsOf(block) * (e.tissues[tissue] ?? 0), 0)
 const sportStress = (plan: WeekPlan, day: number, tissue: TissueId): number => plan.frame[day]!.sportLoad * (SPORT_STRESS[tissue] ?? 0)
 
 /** Days a tissue is hard by grip work, and for the fingers by sport. */

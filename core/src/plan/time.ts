@@ -6,22 +6,25 @@ import type { Block } from './types'
 /** Seconds one set of one hand works. */
 export const workSeconds = (e: Exercise, dose: number): number => dose * SECONDS_EACH[e.dose.unit]
 
+/** Sets of the hand that works most. */
+export const setsOf = (b: Pick<Block, 'sets' | 'extra'>): number => b.sets + (b.extra ? 1 : 0)
+
 /** Minutes of a block with set-up; while one hand works the other rests. */
-export function blockMinutes(block: Pick<Block, 'exerciseId' | 'sets' | 'dose' | 'hands'>): number {
+export function blockMinutes(block: Pick<Block, 'exerciseId' | 'sets' | 'dose' | 'hands' | 'extra'>): number {
   const e = exerciseById(block.exerciseId)
   if (!e) return 0
   const work = workSeconds(e, block.dose)
   const hands = block.hands.length
   const rest = Math.max(e.restS - (hands - 1) * work, 10 * hands)
-  return e.setupMin + (block.sets * hands * work + (block.sets - 1) * rest) / 60
+  return e.setupMin + (block.sets * hands * work + (block.sets - 1) * rest + (block.extra ? work + e.restS : 0)) / 60
 }
 
 /** Minutes of a day's session, warm-up and closing included; 0 without blocks. */
 export const sessionMinutes = (blocks: readonly Block[]): number => (blocks.length === 0 ? 0 : WARM_UP_MIN + CLOSE_MIN + blocks.reduce((a, b) => a + blockMinutes(b), 0))
 
 /** Hand load of blocks: sets weighted by level, balance work left out. */
-export const handLoad = (blocks: readonly Pick<Block, 'exerciseId' | 'sets'>[]): number =>
+export const handLoad = (blocks: readonly Pick<Block, 'exerciseId' | 'sets' | 'extra'>[]): number =>
   blocks.reduce((a, b) => {
     const e = exerciseById(b.exerciseId)
-    return !e || e.aim === 'balance' ? a : a + b.sets * LEVEL_WEIGHT[e.level]
+    return !e || e.aim === 'balance' ? a : a + setsOf(b) * LEVEL_WEIGHT[e.level]
   }, 0)

@@ -1,3 +1,4 @@
+import type { Side } from '../measure/asymmetry'
 import type { Hand } from '../testing/session'
 import type { LocalDate } from '../units/dates'
 
@@ -27,6 +28,8 @@ export interface Block {
   /** Amount a set, in the exercise's own unit. */
   dose: number
   hands: readonly Hand[]
+  /** A hand that gets one set more, because its lean is acted on. */
+  extra?: Side | null | undefined
   /** Why it is there, in words. */
   reason: string
 }

@@ -55,6 +55,6 @@ export function plannedAgainstDone(weekStart: LocalDate, blocks: readonly Block[
   return [...blocks].sort((a, b) => a.day - b.day).map((block) => {
     const own = logs.filter((l) => l.blockId === block.id)
     const pains = own.flatMap((l) => (l.pain === null ? [] : [l.pain]))
-    return { block, on: addDays(weekStart, block.day), planned: block.sets * block.hands.length, done: own.length, worstPain: pains.length === 0 ? null : Math.max(...pains) }
+    return { block, on: addDays(weekStart, block.day), planned: block.sets * block.hands.length + (block.extra ? 1 : 0), done: own.length, worstPain: pains.length === 0 ? null : Math.max(...pains) }
   })
 }

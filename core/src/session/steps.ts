@@ -42,7 +42,9 @@ export function stepsOf(blocks: readonly Block[], held: (block: Block, hand: Han
   const work = inOrder(blocks).flatMap((b) => {
     const e = exerciseById(b.exerciseId)
     const hands = e ? b.hands.filter((h) => !held(b, h)) : []
-    return Array.from({ length: b.sets }, (_, i) => hands.map((hand): Step => ({ blockId: b.id, exerciseId: b.exerciseId, hand, set: i + 1, sets: b.sets, dose: b.dose, restS: e!.restS }))).flat()
+    const step = (hand: Hand, set: number): Step => ({ blockId: b.id, exerciseId: b.exerciseId, hand, set, sets: b.sets + (hand === b.extra ? 1 : 0), dose: b.dose, restS: e!.restS })
+    const even = Array.from({ length: b.sets }, (_, i) => hands.map((hand) => step(hand, i + 1))).flat()
+    return b.extra && hands.includes(b.extra) ? [...even, step(b.extra, b.sets + 1)] : even
   })
   return [...warmUp(blocks).map(plain), ...work, ...EXERCISES.filter((e) => e.aim === 'close').map(plain)]
 }

@@ -78,7 +78,7 @@ describe('left against right', () => {
   it('new since April, three tests agree, beyond the expected: acted on', () => {
     const r = row(days([[410, 412], [411, 410], [330, 412], [328, 410], [326, 414]]))
     expect(r.run).toMatchObject({ tests: 3, weaker: 'left', since: '2026-03-30' })
-    expect(r.says).toBe('New since March, three tests agree; more than expected for a right-handed thrower. Acted on: the left hand leads and gets one set more.')
+    expect(r.says).toBe('New since March, three tests agree; more than expected for a right-handed thrower. Acted on: in drafts the left hand leads, with one set more where the rules let it.')
     expect(r.acted).toBe(true)
     expect(r.beyondPct).toBeGreaterThan(0)
   })

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CF_WORDS } from '../../src/gaps/curves'
 import { allOut, CF_LIMITS, criticalForce, keptUpWithRests, timeAt, timeBand } from '../../src/measure/criticalForce'
-import { equivalentMax, hangAdvice, hangLoad, loadForTime, powerShare, rohmertSeconds, rohmertShare } from '../../src/measure/endurance'
+import { equivalentMax, hangAdvice, hangLoad, loadForTime, powerShare, pulleyWeight, rohmertSeconds, rohmertShare } from '../../src/measure/endurance'
 import { balanceRatio, changeBetween, judgeSingle, pooledError } from '../../src/measure/error'
 import { ewma, goalDate, goalFit, readiness } from '../../src/measure/forecast'
 import { tInv } from '../../src/measure/quantiles'
@@ -67,6 +67,7 @@ describe('endurance', () => {
     expect(longer.ok && longer.highKg).toBeLessThan(80)
     expect([44.9, 45].map(hangAdvice)).toEqual(['add-time', 'add-load'])
     expect(hangLoad(80, -12)).toBe(68)
+    expect([pulleyWeight(12, 1), pulleyWeight(12, 2)]).toEqual([12, 6])
   })
 })
 

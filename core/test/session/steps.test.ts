@@ -65,3 +65,10 @@ describe('what was done', () => {
     expect(plannedAgainstDone('2026-10-05', [block('a', 'pinch_hold')], [log({ pain: 2 }), log({ hand: 'right', pain: 4 })])).toMatchObject([{ on: '2026-10-05', planned: 4, done: 2, worstPain: 4 }])
   })
 })
+
+it('a hand that gets one set more has it at the end of the block, and its sets are counted for it', () => {
+  const block = { id: 'x', day: 0, exerciseId: 'pinch_hold', sets: 2, dose: 20, hands: ['left', 'right'] as const, extra: 'left' as const, reason: '' }
+  const own = stepsOf([block]).filter((s) => s.blockId === 'x')
+  expect(own.map((s) => `${s.hand} ${s.set} of ${s.sets}`)).toEqual(['left 1 of 3', 'right 1 of 2', 'left 2 of 3', 'right 2 of 2', 'left 3 of 3'])
+  expect(stepsOf([block], (_, hand) => hand === 'left').filter((s) => s.blockId === 'x')).toHaveLength(2)
+})

@@ -12,6 +12,7 @@ import { buildSeries } from '@mano/core/review/series'
 import { judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { TESTS_STALE_DAYS } from '@mano/core/stages/rules'
+import { setsOf } from '@mano/core/plan/time'
 import { addDays, type LocalDate } from '@mano/core/units/dates'
 import { N_PER_KGF } from '@mano/core/units/convert'
 import { v7 } from 'uuid'
@@ -62,7 +63,7 @@ function logWeek(random: Seeded, id: (on: LocalDate) => string, weekStart: Local
       const e = exerciseById(b.exerciseId)!
       const loaded = [...e.kit.hall, ...e.kit.bag].flat().some((k) => ['pin', 'dumbbell', 'kettlebell', 'bag', 'plate', 'farm'].includes(k))
       const load = loaded ? Math.round(2 * random.between(6, 22)) / 2 : null
-      return Array.from({ length: b.sets }, (_, i) => b.hands.map((hand): SetLog => {
+      return Array.from({ length: setsOf(b) }, (_, i) => b.hands.filter((h) => i < b.sets || h === b.extra).map((hand): SetLog => {
         const amount = Math.max(1, Math.round(b.dose * random.normal(1, 0.08)))
         const timed = e.dose.unit === 's'
         return { id: id(on), blockId: b.id, exerciseId: e.id, on, hand, set: i + 1, loadKg: load, seconds: timed ? amount : null, reps: timed ? null : amount, ended: 'done', effort: Math.min(10, Math.max(4, Math.round(random.normal(7, 1)))), pain: random.next() < 0.06 ? 1 : 0 }

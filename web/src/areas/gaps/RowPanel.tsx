@@ -6,7 +6,7 @@ import type { EntryUnit } from '@mano/core/catalogue/protocols'
 import type { GapRow, HandGap } from '@mano/core/gaps/map'
 import type { Priority } from '@mano/core/gaps/priorities'
 import { latestMeasure } from '@mano/core/intake/record'
-import { equivalentMax, hangAdvice, hangLoad, loadForTime } from '@mano/core/measure/endurance'
+import { equivalentMax, hangAdvice, hangLoad, loadForTime, pulleyWeight } from '@mano/core/measure/endurance'
 import { changeBetween, pooledError } from '@mano/core/measure/error'
 import { validTrials } from '@mano/core/testing/session'
 import { formatDate } from '@mano/core/units/dates'
@@ -77,6 +77,7 @@ function ChangeLine({ h, row }: { h: HandGap; row: GapRow }) {
 function References({ row, coach }: { row: GapRow; coach: boolean }) {
   const units = useUnits()
   const { choose } = useChoice()
+  const { me } = useAthletePage()
   const [setting, setSetting] = useState(false)
   const unit = row.protocol!.unit
   return (
@@ -85,7 +86,7 @@ function References({ row, coach }: { row: GapRow; coach: boolean }) {
       <ul className="refs">
         {row.references.map((r) => (
           <li key={r.source}>
-            <span>{r.value === null ? '–' : r.byHand.left !== undefined && r.byHand.left !== r.byHand.right ? `${formatValue(r.byHand.left, unit, units)} | ${formatWithUnit(r.byHand.right!, unit, units)}` : formatWithUnit(r.value, unit, units)} <small>{r.says}</small></span>
+            <span>{r.value === null ? '–' : r.byHand.left !== undefined && r.byHand.left !== r.byHand.right ? `${formatValue(r.byHand.left, unit, units)} | ${formatWithUnit(r.byHand.right!, unit, units)}` : formatWithUnit(r.value, unit, units)} <small>{r.says}{r.on ? `, set ${formatDate(r.on, me.today)}` : ''}</small></span>
             {r.source === row.reference.source ? <b>used</b> : coach && r.value !== null && <button className="lnk" onClick={() => choose(row.key, 'reference', r.source)}>Use this</button>}
           </li>
         ))}
@@ -168,6 +169,7 @@ function HangAndLoad({ row }: { row: GapRow }) {
       <p>{max.ok ? `Speaks of a maximum of ${range(max.lowKg, max.highKg)}, roughly: two published curves${max.powerKg === null ? ', one of which does not reach holds this short' : ' that do not agree'} (Rohmert 1960, Frey Law & Avin 2010, from memory).` : REFUSED[max.reason]}</p>
       <p>{hangAdvice(seconds) === 'add-time' ? 'Under 45 s: add time before load.' : 'At 45 to 60 s and more: add load, or go toward one arm.'}</p>
       <label className="wanted">Load for a hold of <input value={wanted} inputMode="numeric" aria-label="Wanted hold" onChange={(e) => setWanted(e.currentTarget.value)} /> s: <b>{!next ? 'type a time' : next.ok ? `${range(next.lowKg, next.highKg)} in all, ${next.lowKg - mass.value >= 0 ? 'added' : 'taken off'} ${range(Math.min(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)), Math.max(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)))}` : REFUSED[next.reason]}</b></label>
+      {next?.ok && next.highKg < mass.value && <p className="note">To take off {f(mass.value - next.highKg)}: a counterweight of {f(pulleyWeight(mass.value - next.highKg, 1))} over a fixed pulley, {f(pulleyWeight(mass.value - next.highKg, 2))} where the rope runs through a pulley at the harness (each kilogram helps twice).</p>}
     </>
   )
 }

@@ -16,8 +16,23 @@ export default function Hall() {
     <main className="narrow-hall">
       <div className="hall-head"><h1>{me.data?.hall.name}</h1></div>
       <p className="note">Dates are local to {me.data?.hall.timeZone}. Implements and places are in the kit room.</p>
+      {me.data?.role === 'coach' && <Limits key={me.data.hall.staleDays} days={me.data.hall.staleDays} />}
       {me.data?.role === 'coach' && <People />}
     </main>
+  )
+}
+
+/** The hall's own limits. */
+function Limits({ days }: { days: number }) {
+  const [text, setText] = useState(String(days))
+  const n = Number(text)
+  const fine = Number.isInteger(n) && n >= 7 && n <= 365
+  const write = useWrite((staleDays: number) => api.put('/api/hall', { staleDays }), [keys.me, keys.roster, ['athlete'], ['gaps']])
+  return (
+    <form className="block hall-limits" onSubmit={(e) => { e.preventDefault(); if (fine) write.mutate(n, { onSuccess: () => notifications.show({ message: `Tests are stale after ${n} days now` }) }) }}>
+      <TextInput label="Tests are stale after, days" description="Six weeks (42) is common; 7 to 365" inputMode="numeric" value={text} error={!fine && 'A whole number from 7 to 365'} onChange={(e) => setText(e.currentTarget.value)} />
+      <Button type="submit" variant="default" disabled={!fine || n === days} loading={write.isPending}>Keep</Button>
+    </form>
   )
 }
 

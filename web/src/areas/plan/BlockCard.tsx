@@ -5,9 +5,9 @@ import type { Block } from '@mano/core/plan/types'
 import { Icon } from '../../hands/Icon'
 
 /** Sets by dose, as coaches write it: `4 × 20 s`. */
-export function doseWords(block: Pick<Block, 'exerciseId' | 'sets' | 'dose'>): string {
+export function doseWords(block: Pick<Block, 'exerciseId' | 'sets' | 'dose' | 'extra'>): string {
   const unit = exerciseById(block.exerciseId)?.dose.unit ?? 's'
-  return `${block.sets} × ${block.dose}\u00A0${unit}`
+  return `${block.sets} × ${block.dose}\u00A0${unit}${block.extra ? `, ${block.extra} +1` : ''}`
 }
 
 /** A block on the board; the edges show which hands work. */

@@ -25,7 +25,8 @@ export function BlockPanel({ block, breaches, editable, onChange, onRemove }: Pr
           <Stepper label="Sets" value={block.sets} step={1} least={1} onChange={(sets) => onChange({ sets })} />
           <Stepper label={`Dose, ${e.dose.unit}`} value={block.dose} step={step} least={1} onChange={(dose) => onChange({ dose })} />
           <label>Day<select value={block.day} onChange={(x) => onChange({ day: Number(x.currentTarget.value) })}>{DAY_NAMES.map((d, i) => <option key={d} value={i}>{d}</option>)}</select></label>
-          {e.hands === 'each' && <label>Hands<select value={block.hands.join()} onChange={(x) => onChange({ hands: x.currentTarget.value.split(',') as Block['hands'] })}><option value="left,right">Both in turn</option><option value="left">Left only</option><option value="right">Right only</option></select></label>}
+          {e.hands === 'each' && <label>Hands<select value={block.hands.join()} onChange={(x) => onChange({ hands: x.currentTarget.value.split(',') as Block['hands'], ...(block.extra && !x.currentTarget.value.includes(block.extra) && { extra: null }) })}><option value="left,right">Both in turn, left first</option><option value="right,left">Both in turn, right first</option><option value="left">Left only</option><option value="right">Right only</option></select></label>}
+          {e.hands === 'each' && <label>One set more<select value={block.extra ?? ''} onChange={(x) => onChange({ extra: (x.currentTarget.value || null) as Block['extra'] })}><option value="">Neither hand</option>{block.hands.filter((h) => h !== 'both').map((h) => <option key={h} value={h}>{h === 'left' ? 'Left' : 'Right'}</option>)}</select></label>}
           <button className="btn" onClick={onRemove}>Remove</button>
         </div>
       )}

@@ -25,10 +25,12 @@ test('the whole order of work on one athlete: intake, demands, tests, gaps, plan
   await expect(page.getByText('Test complete')).toBeVisible()
 
   await stage('Gaps')
-  await page.getByRole('button', { name: /^Closing force, max/ }).click()
+  await page.locator('.spine').getByRole('button', { name: /^Closing force, max/ }).click()
+  await page.getByRole('button', { name: 'Set a standard' }).click()
   await page.getByLabel('Standard, kg').fill('46')
   await page.getByRole('button', { name: 'Set standard' }).click()
-  await expect(page.getByText(/46\.0\skg \(coach's standard\) less 38\.3\skg less error/)).toBeVisible()
+  await expect(page.getByText(/Left: 46\.0\skg asked less 38\.3\skg done less error/)).toBeVisible()
+  await page.getByRole('complementary').getByRole('button', { name: 'Close', exact: true }).click()
   await expect(page.getByText('Test next')).toBeVisible()
   await accessible(page)
 

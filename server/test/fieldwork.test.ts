@@ -5,7 +5,7 @@ import type { KitAdvice, KitUnit, PlaceView } from '@mano/contract/kit'
 import type { PlanView } from '@mano/contract/plan'
 import { EMPTY_WEEK } from '@mano/core/intake/week'
 import { copyAsSource, demandProfile, type DemandSource } from '@mano/core/demand/profile'
-import { addAthlete, hall, rig, TODAY, unitBody, type Rig, type Staff } from './hall'
+import { addAthlete, hall, rig, sessionFor, TODAY, unitBody, type Rig, type Staff } from './hall'
 
 let r: Rig
 let own: Staff
@@ -122,6 +122,15 @@ describe('the kit room', () => {
     expect((await kit()).find((u) => u.id === body.id)).toMatchObject({ spin: 'friction', wear: 'worn', checkNote: 'dry bearing', surface: 'raw', retired: true })
     await other.agent.post(`/api/kit/${body.id}/checks`).send({ id: v7(), spin: null, wear: 'good', note: '', checkedOn: TODAY }).expect(404)
     await own.agent.post('/api/kit').send(await unitBody(own.agent, { placeId: v7() })).expect(400)
+  })
+  it('a spring without a rating can be trained with, not tested with', async () => {
+    const body = await unitBody(own.agent, { kind: 'spring', size: 70 })
+    await own.agent.post('/api/kit').send(body).expect(201)
+    const test = async () => sessionFor(own.agent, 'dyno_seated', { protocolId: 'hold_time', unitId: body.id, measurementId: (await kit()).find((u) => u.id === body.id)!.measurementId, variant: { loadKg: '20' } })
+    const reply = await own.agent.post(`/api/athletes/${id}/tests`).send(await test()).expect(400)
+    expect(JSON.stringify(reply.body)).toContain('no measured rating')
+    await own.agent.post(`/api/kit/${body.id}/measurements`).send({ id: v7(), size: 70, sizeUnit: 'mm', depthMm: null, handleMm: null, massKg: null, plates: [], ratingKg: 38, ratedBy: 'ruth', ratedOn: TODAY }).expect(201)
+    await own.agent.post(`/api/athletes/${id}/tests`).send(await test()).expect(201)
   })
   it('a wrap gap points at the handle as it was measured', async () => {
     const body = await unitBody(own.agent, { kind: 'sleeve', size: 50 })

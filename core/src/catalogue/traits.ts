@@ -75,7 +75,7 @@ export const TRAITS: Readonly<Record<ImplementId, Traits | null>> = {
   ball_band: t('across', 'rubber', 'fixed', 'one', ['still'], 60),
   sand: t('upright', 'raw', 'fixed', 'one', ['open', 'shut'], 120, { free: true }),
   wet_cloth: t('across', 'cloth', 'fixed', 'two', ['shut', 'open'], 60, { how: 'wrung out', free: true }),
-  bag: t('across', 'plastic', 'fixed', 'one', ['still'], 120, { how: 'filled', free: true }),
+  bag: t('across', 'plastic', 'fixed', 'one', ['still'], 120, { free: true }),
   books: t('upright', 'smooth', 'fixed', 'one', ['still'], 90, { free: true }),
   jar: t('across', 'smooth', 'fixed', 'one', ['still'], 60, { free: true }),
   broom: t('across', 'wood', 'fixed', 'two', ['still'], 90, { how: 'with a cord and a weight', free: true }),

@@ -36,6 +36,8 @@ const candidateUnit = (c: (typeof CANDIDATES)[number], i: number): MatchUnit => 
  * before it), with whom each serves and what is free instead. Coverage of a row is its best score in the place.
  */
 export function whatToBuy(squad: readonly SquadMember[], place: readonly MatchUnit[], most = SHOWN): Purchase[] {
+  // A thing that is there and not measured yet is to be measured, not bought again.
+  const there = place.map((u) => ({ ...u, usualSize: false }))
   const options = CANDIDATES.map((c, i) => ({ c, unit: candidateUnit(c, i) }))
   const table = squad.map(({ name, rows, athlete }) => {
     const weights = rows.reduce((a, r) => a + r.importance, 0) || 1
@@ -43,7 +45,7 @@ export function whatToBuy(squad: readonly SquadMember[], place: readonly MatchUn
       name,
       rows: rows.map((row) => ({
         weight: row.importance / weights,
-        best: rankUnits(row, place, athlete)[0]?.mean ?? 0,
+        best: rankUnits(row, there, athlete)[0]?.mean ?? 0,
         own: new Map(rankUnits(row, options.map((x) => x.unit), athlete).map((m) => [m.unit.id, m.mean])),
       })),
     }

@@ -15,6 +15,7 @@ import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { options } from './AddImplement'
 import { draftOf, MeasureFields, measuresOf } from './Measures'
+import { PinLoad } from './PinLoad'
 
 type Open = 'measure' | 'check' | 'change' | 'retire' | null
 const TOUCHED = [keys.kit, ['advice']]
@@ -47,6 +48,7 @@ export function UnitPanel({ unit, places, today, coach }: { unit: KitUnit; place
       {unit.upkeep && <p className={unit.upkeep.due ? 'due-line' : 'note'}><Icon name={unit.upkeep.due ? 'warn' : 'check'} /> {unit.upkeep.says}</p>}
       {no && unit.ratingKg === null && <p className="note">{no}</p>}
       <dl className="facts-list">{facts.flatMap(([k, v]) => (v === null ? [] : [<div key={k}><dt>{k}</dt><dd>{v}</dd></div>]))}</dl>
+      {unit.kind === 'pin' && <PinLoad unit={unit} />}
       <div className="unit-act">
         {coach && <button className="btn" onClick={() => setOpen('measure')}>{unit.kind === 'spring' ? 'Measure or rate' : 'Measure again'}</button>}
         <button className="btn" onClick={() => setOpen('check')}>Check spin and wear</button>

@@ -21,7 +21,8 @@ export default function Review() {
   const { athlete } = useAthletePage()
   const tests = useTests(athlete.id)
   if (tests.error && !tests.data) return <Failed error={tests.error} retry={() => void tests.refetch()} />
-  const series = buildSeries(tests.data ?? [])
+  // Curves are one picture in the gaps, not series of their own here.
+  const series = buildSeries(tests.data ?? []).filter((s) => !s.protocol.curve)
   if (tests.isSuccess && series.length === 0 && athlete.history.logs.length === 0) {
     return <main className="trouble"><h2>Nothing to review yet</h2><p className="s">A first test gives a verdict on the two hands; from the second on they are seen over time.</p><Link className="btn pri" to={`/athletes/${athlete.id}/tests`}>Start a test</Link></main>
   }

@@ -6,6 +6,7 @@ import type { SessionBody, SessionView } from '@mano/contract/tests'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { protocolById, RUNNABLE_PROTOCOLS, type Protocol } from '@mano/core/catalogue/protocols'
 import { verdictWords } from '@mano/core/measure/words'
+import { testRefusal } from '@mano/core/match/unit'
 import { blockedBy, judgeBy, missingConditions, TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { isUnfinished, readSession, type Hand } from '@mano/core/testing/session'
@@ -65,7 +66,8 @@ function StartTest({ protocol }: { protocol: Protocol }) {
   const [familiar, setFamiliar] = useState(false)
   const [reason, setReason] = useState('')
   const [adding, setAdding] = useState(false)
-  const unit = fitting.find((u) => u.id === unitId) ?? fitting[0]
+  const unit = fitting.find((u) => u.id === unitId) ?? fitting.find((u) => testRefusal(u) === null) ?? fitting[0]
+  const refusal = unit ? testRefusal(unit) : null
   const judge = judgeBy(safetyFacts(athlete, me.today, null, athlete.history))
   const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
   const held = hands.map((h) => ({ hand: h, by: blockedBy(judge, { kind: 'test', protocol, hand: h }) })).filter((h) => h.by.length > 0)
@@ -104,6 +106,7 @@ function StartTest({ protocol }: { protocol: Protocol }) {
             </label>
           ))}
           {loads.map(({ n, value }) => <label key={n.id}>{n.name}, kg<input value={numbers[n.id]} inputMode="decimal" aria-invalid={numbers[n.id] !== '' && value === null} onChange={(e) => { const text = e.currentTarget.value; setNumbers((x) => ({ ...x, [n.id]: text })) }} /></label>)}
+          {refusal && <p className="said" role="alert">{refusal}</p>}
           <p className="note">Another implement, size or position is another series; series are never joined.</p>
         </fieldset>
         <fieldset>
@@ -111,12 +114,12 @@ function StartTest({ protocol }: { protocol: Protocol }) {
           {TEST_CONDITIONS.map((c) => <label className="tick" key={c.id}><input type="checkbox" checked={conditions[c.id]} onChange={(e) => { const on = e.currentTarget.checked; setConditions((x) => ({ ...x, [c.id]: on })) }} />{c.ask}</label>)}
           {protocol.familiarSessions > 0 && <label className="tick"><input type="checkbox" checked={familiar} onChange={(e) => setFamiliar(e.currentTarget.checked)} />Knows this test from before (else the first {protocol.familiarSessions === 1 ? 'session is' : `${protocol.familiarSessions} are`} practice)</label>}
           <div className="start-act">
-            <button className="btn pri big" autoFocus disabled={!unit || all || write.isPending || !stated} onClick={() => (missing.length === 0 ? start(conditions, '') : start(ALL, ''))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
+            <button className="btn pri big" autoFocus disabled={!unit || refusal !== null || all || write.isPending || !stated} onClick={() => (missing.length === 0 ? start(conditions, '') : start(ALL, ''))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
           </div>
           <details className="override">
             <summary>Not all met, test all the same</summary>
             <label>Reason, kept on the record<input value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label>
-            <button className="btn" disabled={!unit || all || reason.trim() === '' || write.isPending || !stated} onClick={() => start(conditions, reason.trim())}>Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}</button>
+            <button className="btn" disabled={!unit || refusal !== null || all || reason.trim() === '' || write.isPending || !stated} onClick={() => start(conditions, reason.trim())}>Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}</button>
           </details>
           <p className="said" role="alert">{write.error && failureText(write.error)}</p>
         </fieldset>

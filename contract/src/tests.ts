@@ -7,7 +7,7 @@ import type { TestSession, Trial } from '@mano/core/testing/session'
 import { HANDS, flag, id, line, number, oneOf, optionalLine, pain } from './common'
 
 const instant = () => yup.string().strict().nullable().defined().test('instant', 'the device time is not an instant', (v) => v === null || v === undefined || !Number.isNaN(Date.parse(v)))
-const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m']
+const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m', 'count']
 
 export const sessionBody = yup.object({
   id: id(),
@@ -26,6 +26,8 @@ export const sessionBody = yup.object({
   conditions: yup.object({ warm: flag(), rested: flag(), skinGood: flag(), well: flag(), familiar: flag() }).exact('a condition is not known'),
   overrideReason: optionalLine(400),
   note: optionalLine(1000),
+  /** What the coach expects of the better hand: where a ramp starts from. */
+  expectedKg: yup.number().strict().typeError('the expected best is not a number').min(1, 'the expected best is 1 to 300 kg').max(300, 'the expected best is 1 to 300 kg').nullable().default(null),
   deviceAt: instant(),
 }).exact('a field is not known')
 export type SessionBody = Omit<yup.InferType<typeof sessionBody>, 'variant'> & { variant: Record<string, string> }
@@ -37,6 +39,8 @@ export const trialBody = yup.object({
   enteredValue: number('the result'),
   enteredUnit: oneOf(ENTRY_UNITS, 'the unit'),
   pain: pain(),
+  /** A lift that was not clean. */
+  missed: yup.boolean().strict().default(false),
   deviceAt: instant(),
 }).exact('a field is not known')
 export type TrialBody = yup.InferType<typeof trialBody>

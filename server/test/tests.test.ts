@@ -2,7 +2,7 @@ import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { AthleteView, RosterRow } from '@mano/contract/athletes'
 import type { ImportReply, SessionView } from '@mano/contract/tests'
-import { addAthlete, athlete, hall, NOW, rig, sessionFor, tested, TODAY, trial, type Rig, type Staff } from './hall'
+import { addAthlete, athlete, hall, NOW, rig, sessionFor, tested, TODAY, trial, unitBody, type Rig, type Staff } from './hall'
 
 let r: Rig
 let own: Staff
@@ -202,5 +202,21 @@ describe('over time', () => {
     r.now.at = '2026-11-27T10:00:00.000Z'
     await tested(own.agent, athleteId, [35, 35.2, 35.4], [48, 48.3, 48.6])
     expect((await row()).call).toMatchObject({ need: 'act', stage: 'review', why: expect.stringContaining('Left hand 27') })
+  })
+
+  it('a lift that was not clean is kept beside the result; only lifts can be missed', async () => {
+    const id = await addAthlete(own.agent)
+    const unit = await unitBody(own.agent, { kind: 'block', size: 76 })
+    await own.agent.post('/api/kit').send(unit).expect(201)
+    const session = await sessionFor(own.agent, 'dyno_seated', { protocolId: 'lift_max', unitId: unit.id, measurementId: unit.measurementId, variant: { hold_s: '7' }, expectedKg: 30 })
+    await own.agent.post(`/api/athletes/${id}/tests`).send(session).expect(201)
+    await own.agent.post(`/api/tests/${session.id}/trials`).send(trial('left', 1, 24)).expect(201)
+    await own.agent.post(`/api/tests/${session.id}/trials`).send({ ...trial('left', 2, 25.2), missed: true }).expect(201)
+    const [stored] = (await own.agent.get(`/api/athletes/${id}/tests`).expect(200)).body as SessionView[]
+    expect(stored).toMatchObject({ expectedKg: 30, unitKind: 'block', trials: [{ value: 24, missed: false }, { value: 25.2, missed: true }] })
+    expect((await own.agent.get(`/api/athletes/${id}/trials.csv`).expect(200)).text).toMatch(/25\.2,kg,[^\n]*yes/)
+    const dyno = await sessionFor(own.agent)
+    await own.agent.post(`/api/athletes/${id}/tests`).send(dyno).expect(201)
+    await own.agent.post(`/api/tests/${dyno.id}/trials`).send({ ...trial('left', 1, 40), missed: true }).expect(400)
   })
 })

@@ -34,6 +34,8 @@ export interface Protocol {
   result: string
   /** Choices that name a series of their own; the first is the default. */
   variants: readonly Variant[]
+  /** The result is the heaviest clean lift; misses are kept beside it. */
+  heaviest: boolean
   /** Part of a curve: shown as one, kept out of the hand map and of left against right. */
   curve: boolean
   /** Stated loads that name a series of their own. */
@@ -84,13 +86,15 @@ const turn: Variant = { id: 'direction', name: 'Direction', options: [{ id: 'pro
 const angle: Variant = { id: 'angle', name: 'Wrist', options: [{ id: 'straight', name: 'Straight' }, { id: 'flexed', name: 'Flexed' }, { id: 'extended', name: 'Extended' }] }
 const added: NumberVariant = { id: 'addedKg', name: 'Load added', column: 'added_kg', limits: [-200, 200], start: '0' }
 const load: NumberVariant = { id: 'loadKg', name: 'Load held', column: 'load_kg', limits: [0.5, 300], start: null }
+const hold: Variant = { id: 'hold_s', name: 'Held for', options: [{ id: '7', name: '7 s' }, { id: '5', name: '5 s' }, { id: '3', name: '3 s' }] }
+const help: NumberVariant = { id: 'helpKg', name: 'Help', column: 'help_kg', limits: [0, 200], start: '0' }
 const girthState: Variant = { id: 'state', name: 'State', options: [{ id: 'cold', name: 'Cold' }, { id: 'pumped', name: 'Pumped' }] }
 
 type Row = Pick<Protocol, 'id' | 'name' | 'rows' | 'hands' | 'unit' | 'entryUnits' | 'implements' | 'plausible' | 'steps' | 'result'> & Partial<Protocol>
 
 const row = (p: Row): Protocol => ({
   version: 1, trials: 1, trialsUpTo: p.trials ?? 1, askOverCvPct: null, restS: 180, familiarSessions: 0,
-  maximal: true, overhead: false, variants: [], numbers: [], curve: false, ...p,
+  maximal: true, overhead: false, variants: [], numbers: [], curve: false, heaviest: false, ...p,
 })
 const at = (measure: Measure, ...qualities: QualityId[]) => qualities.map((quality) => ({ quality, measure }))
 
@@ -100,13 +104,13 @@ export const PROTOCOLS: readonly Protocol[] = [
     steps: 'Elbow at 90 degrees at the side, forearm neutral, wrist 0 to 30 degrees extended. Three trials a hand of 3 to 5 s, hands alternating, at least 60 s between trials of one hand.', result: 'best, mean, CV; norms use the mean of the first three valid trials at position 2' }),
   row({ id: 'dyno_standing', name: 'Dynamometer, standing', rows: at('max', 'crush'), hands: 'each', unit: 'N', entryUnits: ['kg', 'lb', 'N'], implements: ['dyno'], trials: 3, trialsUpTo: 6, askOverCvPct: 10, restS: 60, plausible: [0.5 * KGF, 150 * KGF], variants: [position],
     steps: 'Arm straight beside the body, otherwise as seated. A separate series: posture is never mixed.', result: 'best, mean, CV' }),
-  row({ id: 'lift_max', name: 'Pick-up ramp', rows: at('max', 'edge', 'pinch_wide', 'pinch_narrow', 'claw', 'thick'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['edge', 'block', 'taper_block', 'hub', 'rolling', 'pin'], trials: 1, trialsUpTo: 8, familiarSessions: 2, plausible: [0.25, 200],
+  row({ id: 'lift_max', name: 'Pick-up ramp', rows: at('max', 'edge', 'pinch_wide', 'pinch_narrow', 'claw', 'thick'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['edge', 'block', 'taper_block', 'hub', 'rolling', 'pin'], trials: 1, trialsUpTo: 8, familiarSessions: 2, plausible: [0.25, 200], heaviest: true, variants: [hold],
     steps: `Implement straight above the pin; slack first; lift with the legs; 7 s from leaving to touching the floor; ${STEP_3_5}.`, result: 'heaviest clean lift a hand' }),
   row({ id: 'single_max', name: 'Contest single', rows: at('max', 'thick', 'pinch_wide', 'claw', 'carry', 'crush'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['rolling', 'block', 'hub', 'bar', 'spring'], familiarSessions: 2, plausible: [0.25, 300],
     steps: 'One clean lift: lifted with control, stood still at the top, lowered under control. The hand on the implement by its rule; the checklist is kept with the try.', result: 'heaviest clean' }),
   row({ id: 'hang_time', name: 'Timed hang, both hands', rows: at('sustained', 'hang'), hands: 'both', unit: 's', entryUnits: ['s'], implements: ['bar', 'edge'], restS: 180, familiarSessions: 1, overhead: true, plausible: [1, 1200], variants: [shoulders, palms], numbers: [added],
     steps: 'Bar or edge size stated; straight arms; load added or taken off stated. From feet off to feet on or a hand opening; one try a set.', result: 'seconds, with total load as a share of body mass; no side' }),
-  row({ id: 'hang_one', name: 'One-arm hang with help', rows: at('sustained', 'hang'), hands: 'each', unit: 's', entryUnits: ['s'], implements: ['bar', 'edge', 'band'], familiarSessions: 1, overhead: true, plausible: [0.5, 300],
+  row({ id: 'hang_one', name: 'One-arm hang with help', rows: at('sustained', 'hang'), hands: 'each', unit: 's', entryUnits: ['s'], implements: ['bar', 'edge', 'band'], familiarSessions: 1, overhead: true, plausible: [0.5, 300], numbers: [help],
     steps: 'Help measured a hand (band or counterweight in kg, or foot on a scale); seconds at that net load, or least help for 5 s.', result: 'seconds and net load a hand' }),
   row({ id: 'spring_bracket', name: 'Rated springs', rows: at('max', 'crush'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['spring'], trials: 3, restS: 180, familiarSessions: 2, plausible: [5, 200],
     steps: 'Set technique learnt first; set width shown before each close; handles must touch; up through the owned ratings; 3 tries a level, 3 to 5 min rest.', result: 'heaviest closed and lightest missed, for that set width only' }),
@@ -140,7 +144,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     steps: '7 s on, 3 s off at a stated share of max until failure, or 24 all-out bouts with a force sensor.', result: 'bouts, or critical force and work above it' }),
   row({ id: 'endurance_set', name: 'Three loads to failure', rows: at('sustained', 'crush', 'edge', 'pinch_wide'), hands: 'each', unit: 's', entryUnits: ['s'], implements: ['dyno', 'edge', 'block'], familiarSessions: 2, plausible: [1, 1200], numbers: [load], curve: true,
     steps: 'Holds to failure at three loads (for example 80, 60, 45 % of max) on separate days or with 30 min rest.', result: 'critical force fit' }),
-  row({ id: 'bell_hold', name: 'Bottom-up bell hold', rows: at('sustained', 'wrist_ext', 'wrist_flex'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['kettlebell'], familiarSessions: 2, plausible: [1, 60],
+  row({ id: 'bell_hold', name: 'Bottom-up bell hold', rows: at('sustained', 'wrist_ext', 'wrist_flex'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['kettlebell'], familiarSessions: 2, plausible: [1, 60], heaviest: true,
     steps: 'Elbow at the ribs, bell stacked over elbow.', result: 'load held for 30 s' }),
   row({ id: 'towel_test', name: 'Towel hang or pull-ups', rows: [...at('sustained', 'cloth'), ...at('repeated', 'cloth')], hands: 'both', unit: 's', entryUnits: ['s'], implements: ['towel', 'rope', 'jacket'], familiarSessions: 2, overhead: true, plausible: [1, 600],
     steps: 'Thickness, one or two towels, spacing, wet or dry stated; no chalk.', result: 'seconds or repetitions' }),
@@ -156,5 +160,5 @@ export const protocolById = (id: string): Protocol | undefined => PROTOCOLS.find
 
 /** Protocols the Tests page can run today, by typed trials, in the order offered. */
 export const RUNNABLE_PROTOCOLS = [
-  'dyno_seated', 'hang_time', 'dyno_standing', 'key_pinch', 'finger_open', 'wrist_max', 'turn_max', 'wrist_hold', 'hold_time', 'endurance_set', 'three_angles', 'handle_curve',
+  'dyno_seated', 'hang_time', 'lift_max', 'dyno_standing', 'key_pinch', 'finger_open', 'wrist_max', 'turn_max', 'wrist_hold', 'hold_time', 'endurance_set', 'hang_one', 'towel_test', 'bell_hold', 'lever_torque', 'catch_count', 'repeat_73', 'three_angles', 'handle_curve',
 ] as const

@@ -3,6 +3,7 @@ import { isConsistent, type AsymmetryVerdict } from '../measure/asymmetry'
 import { detectableChange, judgeTrend, ownTypicalError, type TrendVerdict } from '../measure/trend'
 import { judgeSingle, pooledError } from '../measure/error'
 import type { TrialSummary } from '../measure/trials'
+import { rampStep } from '../testing/ramp'
 import { readSession, seriesKey, type Hand, type SeriesSetup, type TestSession } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
 
@@ -37,7 +38,7 @@ export function buildSeries(sessions: readonly TestSession[]): Series[] {
     if (!protocol) return []
     const seen = [...group].sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1)).map((s) => point(protocol, s)).filter((p) => Object.keys(p.byHand).length > 0)
     if (seen.length === 0) return []
-    const points = protocol.hands === 'each' && protocol.trials === 1 ? singles(seen) : seen
+    const points = protocol.hands === 'each' && protocol.trials === 1 ? singles(seen, protocol.heaviest) : seen
     const judged = onePerDay(points.filter((p) => !p.practice)).flatMap((p) => (p.verdict ? [p.verdict] : []))
     return [{ key, athleteId: group[0]!.athleteId, protocol, setup: group[0]!, points, consistent: isConsistent(judged) }]
   })
@@ -58,9 +59,9 @@ function ownDifferences(points: readonly SeriesPoint[]): number[] {
 const REPEATS = 3
 
 /** One result a hand: the verdict rests on the error between the athlete's own repeats (3 tests or more), else it is seen once. */
-function singles(points: readonly SeriesPoint[]): SeriesPoint[] {
+function singles(points: readonly SeriesPoint[], lifted: boolean): SeriesPoint[] {
   const error = points.filter((p) => !p.practice).length < REPEATS ? null : pooledError(ownDifferences(points), [])
-  return points.map((p) => (p.byHand.left && p.byHand.right && p.byHand.left.n === 1 && p.byHand.right.n === 1 ? { ...p, verdict: judgeSingle(p.byHand.left.best, p.byHand.right.best, error, 0) } : p))
+  return points.map((p) => (p.byHand.left && p.byHand.right && p.byHand.left.n === 1 && p.byHand.right.n === 1 ? { ...p, verdict: judgeSingle(p.byHand.left.best, p.byHand.right.best, error, lifted ? rampStep(Math.max(p.byHand.left.best, p.byHand.right.best), null) / 2 : 0) } : p))
 }
 
 /** The newest point of each day. */

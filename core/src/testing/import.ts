@@ -11,7 +11,7 @@ export const TRIAL_COLUMNS = [
   { id: 'athlete', needed: true, says: "the athlete's name as on the roster" },
   { id: 'date', needed: true, says: '2026-10-08 or 08.10.2026' },
   { id: 'time', needed: false, says: '24-hour, 17:30; noon when empty' },
-  { id: 'protocol', needed: true, says: 'dyno_seated, hang_time, dyno_standing, key_pinch, finger_open, wrist_max, turn_max, wrist_hold, hold_time, endurance_set, three_angles or handle_curve' },
+  { id: 'protocol', needed: true, says: 'dyno_seated, hang_time, lift_max, dyno_standing, key_pinch, finger_open, wrist_max, turn_max, wrist_hold, hold_time, endurance_set, hang_one, towel_test, bell_hold, lever_torque, catch_count, repeat_73, three_angles or handle_curve' },
   { id: 'implement', needed: false, says: 'label of the unit in the kit; may be empty when the hall has one of that kind' },
   { id: 'position', needed: false, says: 'dynamometer handle position 1 to 5; 2 when empty' },
   { id: 'shoulders', needed: false, says: 'timed hang: active or relaxed' },
@@ -19,14 +19,17 @@ export const TRIAL_COLUMNS = [
   { id: 'added_kg', needed: false, says: 'timed hang: load added (taken off: minus); 0 when empty' },
   { id: 'direction', needed: false, says: 'wrist braces: flexion, extension, radial or ulnar; turns: pronation or supination' },
   { id: 'angle', needed: false, says: 'three wrist angles: straight, flexed or extended' },
+  { id: 'hold_s', needed: false, says: 'pick-up ramp: 7, 5 or 3; 7 when empty' },
+  { id: 'help_kg', needed: false, says: 'one-arm hang: help by band or counterweight; 0 when empty' },
   { id: 'load_kg', needed: false, says: 'holds to failure: the load held' },
   { id: 'trial', needed: false, says: 'number of the try within its hand; counted when empty' },
   { id: 'hand', needed: false, says: 'left, right or both, with the column value' },
   { id: 'value', needed: false, says: 'the result, decimal point or comma' },
   { id: 'left', needed: false, says: 'in place of hand and value: the left-hand result' },
   { id: 'right', needed: false, says: 'in place of hand and value: the right-hand result' },
-  { id: 'unit', needed: false, says: "kg, lb, N, N m or s; the protocol's first unit when empty" },
+  { id: 'unit', needed: false, says: "kg, lb, N, N m, s or count; the protocol's first unit when empty" },
   { id: 'pain', needed: false, says: '0 to 10' },
+  { id: 'missed', needed: false, says: 'yes for a lift that was not clean' },
   { id: 'struck', needed: false, says: 'reason, when the trial does not count' },
 ] as const
 type Column = (typeof TRIAL_COLUMNS)[number]['id']
@@ -53,6 +56,7 @@ export interface ImportedTrial {
   enteredValue: number
   enteredUnit: EntryUnit
   pain: number | null
+  missed: boolean
   struckReason: string | null
 }
 
@@ -241,7 +245,9 @@ class RowReader {
       const pain = this.wholeNumber('pain', 0, 10)
       const ordinal = this.wholeNumber('trial', 1, 50)
       if (pain === undefined || ordinal === undefined) return null
-      trials.push({ hand, ordinal: ordinal ?? 0, value: value.value, enteredValue: value.enteredValue, enteredUnit: value.enteredUnit, pain, struckReason: this.cell('struck') || null })
+      const missed = this.cell('missed').toLowerCase()
+      if (!['', 'yes', 'no'].includes(missed) || (missed === 'yes' && !protocol.heaviest)) return this.fail('missed', missed === 'yes' ? `${protocol.name} has no misses.` : `missed is yes, no or empty, not "${missed}".`)
+      trials.push({ hand, ordinal: ordinal ?? 0, value: value.value, enteredValue: value.enteredValue, enteredUnit: value.enteredUnit, pain, missed: missed === 'yes', struckReason: this.cell('struck') || null })
     }
     return trials
   }

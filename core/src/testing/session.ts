@@ -1,6 +1,8 @@
 import { protocolById, type EntryUnit, type Protocol } from '../catalogue/protocols'
 import type { LocalDate } from '../units/dates'
 import { judgeAsymmetry, type AsymmetryVerdict, type Side } from '../measure/asymmetry'
+import { judgeSingle } from '../measure/error'
+import { rampHand, rampNext, type RampTry } from './ramp'
 import { adviseTrials, summariseTrials, type TrialAdvice, type TrialSummary } from '../measure/trials'
 
 export type Hand = Side | 'both'
@@ -19,6 +21,8 @@ export interface Trial {
   recordedAt: string
   struck: { reason: string } | null
   correction: { reason: string } | null
+  /** A lift that was not clean: kept, out of the result. */
+  missed?: boolean | undefined
 }
 
 /** What makes two results comparable, apart from athlete and hand. */
@@ -42,6 +46,8 @@ export interface TestSession extends SeriesSetup {
   /** Kind and size of the implement that day, where known. */
   unitKind?: string | undefined
   sizeMm?: number | null | undefined
+  /** Expected best a ramp starts from, kg. */
+  expectedKg?: number | null | undefined
 }
 
 /** The key of one series; results with different keys are never joined. `both` is its own hand. */
@@ -51,9 +57,15 @@ export function seriesKey(athleteId: string, setup: SeriesSetup, hand: Hand | 'p
 }
 
 export const validTrials = (trials: readonly Trial[], hand: Hand): Trial[] =>
-  trials.filter((t) => t.hand === hand && !t.struck).sort((a, b) => a.ordinal - b.ordinal)
+  trials.filter((t) => t.hand === hand && !t.struck && !t.missed).sort((a, b) => a.ordinal - b.ordinal)
 
 export const validValues = (trials: readonly Trial[], hand: Hand): number[] => validTrials(trials, hand).map((t) => t.value)
+
+/** What counts of a hand's tries: each valid one, or of lifts the heaviest clean one. */
+export function countedValues(protocol: Protocol, trials: readonly Trial[], hand: Hand): number[] {
+  const values = validValues(trials, hand)
+  return protocol.heaviest && values.length > 0 ? [Math.max(...values)] : values
+}
 
 export interface HandReading {
   hand: Hand
@@ -72,12 +84,17 @@ export function readSession(protocol: Protocol, trials: readonly Trial[]): Sessi
   const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
   return {
     hands: hands.map((hand) => {
-      const values = validValues(trials, hand)
+      const values = countedValues(protocol, trials, hand)
       const s = summariseTrials(values)
       return { hand, summary: s.ok ? s : null, advice: adviseTrials(values, protocol) }
     }),
-    verdict: protocol.hands === 'both' ? null : judgeAsymmetry(validValues(trials, 'left'), validValues(trials, 'right')),
+    verdict: protocol.hands === 'both' ? null : verdictOf(protocol, countedValues(protocol, trials, 'left'), countedValues(protocol, trials, 'right')),
   }
+}
+
+/** One result a hand has no error of its own: its series may know one, the session does not. */
+function verdictOf(protocol: Protocol, left: readonly number[], right: readonly number[]): AsymmetryVerdict {
+  return protocol.trials === 1 && left.length === 1 && right.length === 1 ? judgeSingle(left[0]!, right[0]!, null, 0) : judgeAsymmetry(left, right)
 }
 
 const wants = (advice: TrialAdvice): boolean => advice.kind === 'to-go' || advice.kind === 'one-more'
@@ -86,8 +103,15 @@ const wants = (advice: TrialAdvice): boolean => advice.kind === 'to-go' || advic
  * Which hand tries next: hands alternate from `first`, a hand that is stopped is passed over, and a hand whose
  * spread is wide gets one more. Null when nothing is left to do.
  */
-export function nextTry(protocol: Protocol, trials: readonly Trial[], first: Side, stopped: readonly Hand[]): { hand: Hand; ordinal: number } | null {
+export function nextTry(protocol: Protocol, trials: readonly Trial[], first: Side, stopped: readonly Hand[], ramp: RampSetUp | null = null): { hand: Hand; ordinal: number; loadKg?: number } | null {
   const tries = (hand: Hand) => trials.filter((t) => t.hand === hand).length
+  if (protocol.heaviest && ramp) {
+    const lifts = rampTries(trials)
+    const of = (hand: Side) => rampNext(lifts, hand, ramp.expectedKg, ramp.smallestKg)
+    const hand = rampHand(lifts, first, (h) => stopped.includes(h) || of(h).kind === 'done')
+    const next = hand && of(hand)
+    return hand && next?.kind === 'try' ? { hand, ordinal: tries(hand) + 1, loadKg: next.loadKg } : null
+  }
   const open = readSession(protocol, trials).hands.filter((h) => wants(h.advice) && !stopped.includes(h.hand))
   if (open.length === 0) return null
   const order = open.map((h) => h.hand).sort((a, b) => validValues(trials, a).length - validValues(trials, b).length || (a === first ? -1 : b === first ? 1 : 0))
@@ -95,9 +119,17 @@ export function nextTry(protocol: Protocol, trials: readonly Trial[], first: Sid
   return { hand, ordinal: tries(hand) + 1 }
 }
 
+/** Where a ramp starts and how fine the plates are, kg. */
+export interface RampSetUp { expectedKg: number; smallestKg: number | null }
+
+/** Lifts in the order they were done; struck ones are out. */
+export const rampTries = (trials: readonly Trial[]): RampTry[] =>
+  trials.filter((t) => !t.struck && t.hand !== 'both').sort((a, b) => a.ordinal - b.ordinal || (a.recordedAt < b.recordedAt ? -1 : 1)).map((t) => ({ hand: t.hand as Side, loadKg: t.value, clean: !t.missed }))
+
 /** A session short of trials, or with a spread that asked for one more. */
 export function isUnfinished(session: TestSession): boolean {
   const protocol = protocolById(session.protocolId)
+  if (protocol?.heaviest && session.expectedKg) return nextTry(protocol, session.trials, 'left', [], { expectedKg: session.expectedKg, smallestKg: null }) !== null
   return protocol !== undefined && readSession(protocol, session.trials).hands.some((h) => wants(h.advice))
 }
 

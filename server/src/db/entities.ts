@@ -55,7 +55,7 @@ export interface StoredSession extends Row {
 }
 export interface StoredTrial extends Row {
   sessionId: string; hand: Hand; ordinal: number; value: number; enteredValue: number; enteredUnit: EntryUnit
-  pain: number | null; deviceAt: Date | null; supersedesId: string | null; reason: string
+  pain: number | null; deviceAt: Date | null; supersedesId: string | null; reason: string; missed: boolean
 }
 export interface CurrentTrial extends StoredTrial { struck: boolean; strikeReason: string }
 export interface TrialMark extends Row { trialId: string; struck: boolean; reason: string }
@@ -105,7 +105,7 @@ const session: Columns = {
 }
 const trial: Columns = {
   sessionId: uuid(), hand: text(), ordinal: column('integer'), value: number(), enteredValue: number(), enteredUnit: text(), pain: maybe(column('integer')),
-  deviceAt: maybe(instant()), supersedesId: maybe(uuid()), reason: text(),
+  deviceAt: maybe(instant()), supersedesId: maybe(uuid()), reason: text(), missed: column('boolean'),
 }
 
 export const HallEntity = new EntitySchema<Hall>({ name: 'Hall', tableName: 'hall', columns: named({ id: { type: 'uuid', primary: true }, name: text(), timeZone: text(), createdAt: instant(), staleDays: column('integer') }) as never })

@@ -29,7 +29,7 @@ export async function loadSessions(em: EntityManager, where: { athleteId?: strin
   return stored.map((s) => ({
     ...setupOf(s),
     trials: trials.filter((t) => t.sessionId === s.id).map((t) => ({
-      id: t.id, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain,
+      id: t.id, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain, missed: t.missed,
       recordedAt: t.recordedAt.toISOString(), struck: t.struck ? { reason: t.strikeReason } : null, correction: t.supersedesId ? { reason: t.reason } : null,
     })),
     observations: observations.filter((o) => o.sessionId === s.id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom })),
@@ -37,6 +37,7 @@ export async function loadSessions(em: EntityManager, where: { athleteId?: strin
     unitLabel: units.get(s.unitId)?.label ?? '',
     sizeMm: sizes.get(s.measurementId) ?? null,
     unitKind: units.get(s.unitId)?.kind ?? '',
+    expectedKg: typeof s.protocolParams['expectedKg'] === 'number' ? s.protocolParams['expectedKg'] : null,
   }))
 }
 

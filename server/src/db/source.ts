@@ -5,8 +5,9 @@ import { Ground1764000000001 } from './migrations/1-ground'
 import { Plan1764100000002 } from './migrations/2-plan'
 import { Fieldwork1764200000003 } from './migrations/3-fieldwork'
 import { Judgement1764300000004 } from './migrations/4-judgement'
+import { Lifts1764400000005 } from './migrations/5-lifts'
 
-export const MIGRATIONS = [Ground1764000000001, Plan1764100000002, Fieldwork1764200000003, Judgement1764300000004]
+export const MIGRATIONS = [Ground1764000000001, Plan1764100000002, Fieldwork1764200000003, Judgement1764300000004, Lifts1764400000005]
 
 const common = { type: 'postgres', synchronize: false, uuidExtension: 'pgcrypto', installExtensions: false, logging: false } as const
 

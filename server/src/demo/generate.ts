@@ -55,7 +55,7 @@ function furtherUnits(seed: number, start: LocalDate): DemoUnit[] {
   const unit = (place: Place, kind: string, label: string, sizeMm: number | null, more: Partial<DemoUnit> = {}): DemoUnit => ({ id: id(), measurementId: id(), kind, label, sizeMm, place, ...more })
   return [
     unit('hall', 'sleeve', 'Sleeve, 50 mm', 50.4), unit('hall', 'sleeve', 'Sleeve, 67 mm', 66.7, { wear: 'worn' }), unit('hall', 'edge', 'Edge board, 30 mm', 30), unit('hall', 'edge', 'Edge board, 10 mm', 10.2), unit('hall', 'jacket', 'Jacket cloth', 34),
-    unit('hall', 'rope', 'Climbing rope', 38), unit('hall', 'hub', 'Hub', 51), unit('hall', 'spring', 'Spring, heavy', 70, { handleMm: 19.5, ratingKg: 54.5 }), unit('hall', 'spring', 'Spring, light', 68, { handleMm: 19.5 }), unit('hall', 'barbell', 'Rack bar', 28.4), unit('hall', 'roller', 'Wrist roller', 38),
+    unit('hall', 'rope', 'Climbing rope', 38), unit('hall', 'hub', 'Hub', 51), unit('hall', 'spring', 'Spring, heavy', 70, { handleMm: 19.5, ratingKg: 54.5 }), unit('hall', 'spring', 'Spring, light', 68, { handleMm: 19.5 }), unit('hall', 'barbell', 'Rack bar', 28.4), unit('hall', 'roller', 'Wrist roller', 38), unit('hall', 'pinch_gauge', 'Pinch gauge', null),
     unit('home', 'bar', 'Door bar', 32), unit('home', 'books', 'Boards', 44), unit('home', 'hammer', 'Long hammer', 31), unit('home', 'broom', 'Broom and cord', 25), unit('home', 'band', 'Home band', null), unit('home', 'towel', 'Home towel', 36),
     unit('bag', 'towel', 'Travel towel', 38), unit('bag', 'band', 'Travel bands', null), unit('bag', 'band_finger', 'Travel finger bands', null), unit('bag', 'bag', 'Sports bag', 28), unit('bag', 'bottle', 'Bottle', null),
   ]

@@ -73,9 +73,9 @@ export function mountTests(api: Api): void {
       if (by.every((b) => b.length > 0)) throw blocked(by[0]!.map(cautionLine).join(' '))
     }
     const earlier = await call.em.count(CurrentSessionView, { where: { athleteId: athlete.id, protocolId: protocol.id } })
-    const { deviceAt, ...rest } = body
+    const { deviceAt, expectedKg, ...rest } = body
     await insertOnce(call.em, TestSessionEntity, {
-      ...call.actor, ...rest, athleteId: athlete.id, protocolVersion: protocol.version, protocolParams: protocolParams(protocol),
+      ...call.actor, ...rest, athleteId: athlete.id, protocolVersion: protocol.version, protocolParams: { ...protocolParams(protocol), ...(expectedKg !== null && { expectedKg }) },
       performedAt: call.now, performedOn: call.today, deviceAt: deviceAt ? new Date(deviceAt) : null, practice: isPractice(protocol, earlier, body.conditions.familiar), importId: null,
     })
     return created((await loadSessions(call.em, { ids: [body.id] }))[0])
@@ -86,6 +86,7 @@ export function mountTests(api: Api): void {
     const body = await bodyOf(trialBody, call)
     if ((body.hand === 'both') !== (protocol.hands === 'both')) throw refused('hand', protocol.hands === 'both' ? `${protocol.name} is two-handed.` : `${protocol.name} needs left or right.`)
     const value = valueOf(protocol.id, body.enteredValue, body.enteredUnit)
+    if (body.missed && !protocol.heaviest) throw refused('missed', `${protocol.name} has no misses.`)
     if (!session.trials.some((t) => t.id === body.id)) await gateHand(call, session.athleteId, protocol, body.hand, session)
     const { deviceAt, ...rest } = body
     await insertOnce(call.em, TrialEntity, { ...call.actor, ...rest, sessionId: session.id, value, deviceAt: deviceAt ? new Date(deviceAt) : null, supersedesId: null, reason: '' })
@@ -108,7 +109,7 @@ export function mountTests(api: Api): void {
     const value = valueOf(session.protocolId, body.enteredValue, body.enteredUnit)
     await insertOnce(call.em, TrialEntity, {
       ...call.actor, id: body.id, sessionId: before.sessionId, hand: before.hand, ordinal: before.ordinal, value, enteredValue: body.enteredValue,
-      enteredUnit: body.enteredUnit, pain: before.pain, deviceAt: null, supersedesId: before.id, reason: body.reason,
+      enteredUnit: body.enteredUnit, pain: before.pain, deviceAt: null, supersedesId: before.id, reason: body.reason, missed: before.missed,
     })
     return created({ id: body.id })
   })
@@ -127,8 +128,8 @@ export function mountTests(api: Api): void {
     const time = new Intl.DateTimeFormat('en-GB', { timeZone: call.hall.timeZone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
     const rows = sessions.flatMap((s) => s.trials.map((t): Record<(typeof columns)[number], string | number> => ({
       athlete: athlete.name, date: s.performedOn, time: time.format(new Date(s.performedAt)), protocol: s.protocolId, implement: s.unitLabel,
-      position: s.variant['position'] ?? '', shoulders: s.variant['shoulders'] ?? '', palms: s.variant['palms'] ?? '', added_kg: s.variant['addedKg'] ?? '', direction: s.variant['direction'] ?? '', angle: s.variant['angle'] ?? '', load_kg: s.variant['loadKg'] ?? '',
-      trial: t.ordinal, hand: t.hand, value: t.enteredValue, unit: t.enteredUnit, pain: t.pain ?? '', struck: t.struck?.reason ?? '',
+      position: s.variant['position'] ?? '', shoulders: s.variant['shoulders'] ?? '', palms: s.variant['palms'] ?? '', added_kg: s.variant['addedKg'] ?? '', direction: s.variant['direction'] ?? '', angle: s.variant['angle'] ?? '', load_kg: s.variant['loadKg'] ?? '', hold_s: s.variant['hold_s'] ?? '', help_kg: s.variant['helpKg'] ?? '',
+      trial: t.ordinal, hand: t.hand, value: t.enteredValue, unit: t.enteredUnit, pain: t.pain ?? '', missed: t.missed ? 'yes' : '', struck: t.struck?.reason ?? '',
     })))
     return { status: 200, type: 'text/csv', body: writeCsv(columns, rows.map((r) => columns.map((c) => r[c]))) }
   })

@@ -1,4 +1,3 @@
-import { useEffect, useState } from 'react'
 import type { SessionView } from '@mano/contract/tests'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import { latestMeasure } from '@mano/core/intake/record'
@@ -9,21 +8,11 @@ import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
+import { useRested } from './useRested'
 
 /** How long each hand has rested since its last try; at the protocol's rest the box fills. */
 export function RestClocks({ session, protocol, hands, next }: { session: SessionView; protocol: Protocol; hands: readonly Hand[]; next: Hand | null }) {
-  const [now, setNow] = useState(() => Date.now())
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 1000)
-    return () => clearInterval(timer)
-  }, [])
-  const { me } = useAthletePage()
-  // The server's clock may be pinned or off from this device's: compare like with like.
-  const [skew] = useState(() => Date.parse(me.now) - Date.now())
-  const rested = (hand: Hand) => {
-    const last = session.trials.filter((t) => t.hand === hand && t.recordedAt).map((t) => Date.parse(t.recordedAt)).sort((a, b) => b - a)[0]
-    return last === undefined ? null : Math.max(0, Math.round((now + skew - last) / 1000))
-  }
+  const rested = useRested(session)
   return (
     <div className="block">
       <h2 className="h3">Rest, {formatClock(protocol.restS)} between tries of one hand</h2>

@@ -6,15 +6,17 @@ import { protocolById, type EntryUnit, type Protocol } from '@mano/core/catalogu
 import { blockedBy, judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { nextTry, readSession, type Hand } from '@mano/core/testing/session'
+import { smallestStep } from '@mano/core/testing/plates'
 import { readTrialValue } from '@mano/core/testing/value'
 import { formatDate } from '@mano/core/units/dates'
 import { shownUnit } from '@mano/core/units/format'
-import { useTests } from '../../app/data'
+import { useKit, useTests } from '../../app/data'
 import { Failed, LostPage } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { flush, useOutbox, withUnsent } from '../../app/outbox'
+import { LiftEntry } from './LiftEntry'
 import { SafetyPanel } from './SafetyPanel'
 import { RestClocks, SetUp } from './SetUp'
 import { TrialEntry } from './TrialEntry'
@@ -53,25 +55,28 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
   const judge = judgeBy(safetyFacts(athlete, me.today, session, athlete.history))
   const stops = hands.map((hand) => ({ hand, by: blockedBy(judge, { kind: 'test', protocol, hand }) })).filter((h) => h.by.length > 0)
   const stopped = stops.map((h) => h.hand)
+  const kit = useKit().data ?? []
+  const smallestKg = smallestStep(kit.find((u) => u.kind === 'pin' && u.plates.length > 0)?.plates ?? [])
+  const ramp = protocol.heaviest && session.expectedKg ? { expectedKg: session.expectedKg, smallestKg } : null
   const tries = (hand: Hand) => session.trials.filter((t) => t.hand === hand).length
-  const next = extra && !stopped.includes(extra) ? { hand: extra, ordinal: tries(extra) + 1 } : today ? nextTry(protocol, session.trials, first, stopped) : null
+  const next = extra && !stopped.includes(extra) ? { hand: extra, ordinal: tries(extra) + 1 } : today ? nextTry(protocol, session.trials, first, stopped, ramp) : null
   const unit = protocol.unit === 'N' ? (units.mass as EntryUnit) : shownUnit(protocol.unit, units)
 
-  const enter = (text: string): string | null => {
+  const enter = (text: string, missed = false): string | null => {
     if (!next) return 'This test is complete.'
     const v = readTrialValue(text, unit, protocol)
     if (!v.ok) return v.message
     setExtra(null)
     add({
       kind: 'trial', athleteId: athlete.id, sessionId: session.id, value: v.value,
-      body: { id: v7(), hand: next.hand, ordinal: next.ordinal, enteredValue: v.enteredValue, enteredUnit: unit as 'kg', pain: null, deviceAt: new Date().toISOString() },
+      body: { id: v7(), hand: next.hand, ordinal: next.ordinal, enteredValue: v.enteredValue, enteredUnit: unit as 'kg', pain: null, missed, deviceAt: new Date().toISOString() },
     })
     return null
   }
   return (
     <main className="cols testing">
       <section>
-        <div className="livebar">
+        <div className={`livebar ${protocol.heaviest ? 'lifting' : ''}`}>
           <div className="who2">
             <HandLetter hand={next?.hand ?? (protocol.hands === 'both' ? 'both' : 'left')} big />
             <div>
@@ -79,7 +84,7 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
               <span>{protocol.name}{session.practice ? ' · practice, stays out of norms and trends' : ''}</span>
             </div>
           </div>
-          {next ? <TrialEntry key={`${unit}`} hand={next.hand} unit={unit} onEnter={enter} /> : <More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />}
+          {next && protocol.heaviest ? <LiftEntry key={`${next.hand} ${next.ordinal} ${unit} ${kit.length > 0}`} session={session} protocol={protocol} hand={next.hand} ordinal={next.ordinal} loadKg={'loadKg' in next ? (next.loadKg ?? null) : null} unit={unit} onTry={(text, clean) => enter(text, !clean)} /> : next ? <TrialEntry key={`${unit}`} hand={next.hand} unit={unit} sessionId={session.id} onEnter={(text) => enter(text)} /> : <More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />}
         </div>
         <p className="net" role="status">{offline ? `Saved on this device: ${useOutbox.getState().waiting.length} not yet sent.` : refused}</p>
         <TrialTable session={session} protocol={protocol} reading={reading} next={next} stops={stops} />

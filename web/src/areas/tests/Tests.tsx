@@ -10,6 +10,7 @@ import { testRefusal } from '@mano/core/match/unit'
 import { blockedBy, judgeBy, missingConditions, TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { isUnfinished, readSession, type Hand } from '@mano/core/testing/session'
+import { toSi } from '@mano/core/units/convert'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
@@ -58,6 +59,7 @@ function StartTest({ protocol }: { protocol: Protocol }) {
   const { athlete, me } = useAthletePage()
   const kit = useKit()
   const navigate = useNavigate()
+  const units = useUnits()
   const fitting = (kit.data ?? []).filter((u) => (protocol.implements as readonly string[]).includes(u.kind))
   const [unitId, setUnitId] = useState<string | null>(null)
   const [variant, setVariant] = useState<Record<string, string>>(() => Object.fromEntries(protocol.variants.map((v) => [v.id, v.options[0]!.id])))
@@ -67,6 +69,10 @@ function StartTest({ protocol }: { protocol: Protocol }) {
   const [reason, setReason] = useState('')
   const [adding, setAdding] = useState(false)
   const unit = fitting.find((u) => u.id === unitId) ?? fitting.find((u) => testRefusal(u) === null) ?? fitting[0]
+  const [expected, setExpected] = useState('')
+  const e = parseNumber(expected)
+  const expectedKg = protocol.id === 'lift_max' && e.ok ? toSi(e.value, units.mass, 'kg') : null
+  const ready = protocol.id !== 'lift_max' || (expectedKg !== null && expectedKg >= 1 && expectedKg <= 300)
   const refusal = unit ? testRefusal(unit) : null
   const judge = judgeBy(safetyFacts(athlete, me.today, null, athlete.history))
   const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
@@ -82,7 +88,7 @@ function StartTest({ protocol }: { protocol: Protocol }) {
     write.mutate({
       id, protocolId: protocol.id as SessionBody['protocolId'], unitId: unit.id, measurementId: unit.measurementId,
       variant: { ...variant, ...Object.fromEntries(loads.map((g) => [g.n.id, String(g.value)])) },
-      conditions: { ...given, familiar }, overrideReason: why, note: '', deviceAt: new Date().toISOString(),
+      conditions: { ...given, familiar }, overrideReason: why, note: '', expectedKg, deviceAt: new Date().toISOString(),
     }, { onSuccess: () => void navigate(`/athletes/${athlete.id}/tests/${id}`) })
   }
   return (
@@ -106,6 +112,7 @@ function StartTest({ protocol }: { protocol: Protocol }) {
             </label>
           ))}
           {loads.map(({ n, value }) => <label key={n.id}>{n.name}, kg<input value={numbers[n.id]} inputMode="decimal" aria-invalid={numbers[n.id] !== '' && value === null} onChange={(e) => { const text = e.currentTarget.value; setNumbers((x) => ({ ...x, [n.id]: text })) }} /></label>)}
+          {protocol.id === 'lift_max' && <label>Expected best of the better hand, {units.mass}<input value={expected} inputMode="decimal" aria-invalid={expected !== '' && !ready} onChange={(x) => setExpected(x.currentTarget.value)} /></label>}
           {refusal && <p className="said" role="alert">{refusal}</p>}
           <p className="note">Another implement, size or position is another series; series are never joined.</p>
         </fieldset>
@@ -114,12 +121,12 @@ function StartTest({ protocol }: { protocol: Protocol }) {
           {TEST_CONDITIONS.map((c) => <label className="tick" key={c.id}><input type="checkbox" checked={conditions[c.id]} onChange={(e) => { const on = e.currentTarget.checked; setConditions((x) => ({ ...x, [c.id]: on })) }} />{c.ask}</label>)}
           {protocol.familiarSessions > 0 && <label className="tick"><input type="checkbox" checked={familiar} onChange={(e) => setFamiliar(e.currentTarget.checked)} />Knows this test from before (else the first {protocol.familiarSessions === 1 ? 'session is' : `${protocol.familiarSessions} are`} practice)</label>}
           <div className="start-act">
-            <button className="btn pri big" autoFocus disabled={!unit || refusal !== null || all || write.isPending || !stated} onClick={() => (missing.length === 0 ? start(conditions, '') : start(ALL, ''))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
+            <button className="btn pri big" autoFocus disabled={!unit || refusal !== null || all || write.isPending || !stated || !ready} onClick={() => (missing.length === 0 ? start(conditions, '') : start(ALL, ''))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
           </div>
           <details className="override">
             <summary>Not all met, test all the same</summary>
             <label>Reason, kept on the record<input value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label>
-            <button className="btn" disabled={!unit || refusal !== null || all || reason.trim() === '' || write.isPending || !stated} onClick={() => start(conditions, reason.trim())}>Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}</button>
+            <button className="btn" disabled={!unit || refusal !== null || all || reason.trim() === '' || write.isPending || !stated || !ready} onClick={() => start(conditions, reason.trim())}>Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}</button>
           </details>
           <p className="said" role="alert">{write.error && failureText(write.error)}</p>
         </fieldset>
@@ -150,7 +157,7 @@ function Earlier() {
               return (
                 <tr key={s.id}>
                   <td><Link className="lnk" to={`/athletes/${athlete.id}/tests/${s.id}`}>{formatDate(s.performedOn, me.today, { weekday: true })}</Link></td>
-                  <td>{protocol.name}{setupWords(protocol, s.variant, ['direction', 'angle', 'loadKg'])}{s.practice && <span className="s"> · practice</span>}<small>{s.unitLabel}</small></td>
+                  <td>{protocol.name}{setupWords(protocol, s.variant, ['direction', 'angle', 'loadKg', 'helpKg'])}{s.practice && <span className="s"> · practice</span>}<small>{s.unitLabel}</small></td>
                   {protocol.hands === 'both' ? <td colSpan={2} className="both">{best('both')}</td> : <><td className="l L">{best('left')}</td><td className="r R">{best('right')}</td></>}
                   <td><SessionChip session={s} /></td>
                 </tr>

@@ -57,8 +57,8 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
                 const h = reading.hands[i]!
                 const stop = stops.find((s) => s.hand === hand)
                 const s = h.summary
-                const shown = !s ? '–' : what === 'Best' ? formatValue(s.best, protocol.unit, units) : what === 'Mean' ? formatValue(s.mean, protocol.unit, units) : s.cvPct === null ? '–' : formatPct(s.cvPct, { decimals: 1 })
-                const state = what === 'Best' ? <Advice advice={h.advice} stopped={stop !== undefined} /> : what === 'Spread' ? <span className="note">CV of {s?.n ?? 0} valid</span> : ''
+                const shown = !s ? '–' : what === 'Best' ? formatValue(s.best, protocol.unit, units) : protocol.heaviest ? '–' : what === 'Mean' ? formatValue(s.mean, protocol.unit, units) : s.cvPct === null ? '–' : formatPct(s.cvPct, { decimals: 1 })
+                const state = what === 'Best' ? <Advice advice={h.advice} stopped={stop !== undefined} /> : what === 'Spread' ? protocol.heaviest ? '' : <span className="note">CV of {s?.n ?? 0} valid</span> : ''
                 const value = <td key={`${hand}v`} className={`v ${hand === 'right' ? 'r' : 'l'}`}>{shown}</td>
                 const word = <td key={`${hand}w`} className={`w ${hand === 'right' ? 'r' : 'l'}`}>{state}</td>
                 return hand === 'right' ? [<th key="m" scope="row" className="mid">{what}</th>, value, word] : [word, value]
@@ -92,6 +92,7 @@ function TrialButton({ trial, shown, onChange }: { trial: Trial; shown: string; 
 function Word({ trial }: { trial: Trial }) {
   const waiting = useOutbox((s) => s.waiting.some((w) => w.body.id === trial.id))
   if (trial.struck) return <span className="ws struck-word"><Icon name="cross" />{trial.struck.reason}</span>
+  if (trial.missed) return <span className="ws"><Icon name="cross" />{waiting ? 'Saving, not clean' : 'Not clean'}</span>
   if (waiting) return <span className="ws"><Icon name="clock" />Saving</span>
   return <span className="ws"><Icon name="check" />{trial.correction ? 'Corrected' : 'Counts'}</span>
 }

@@ -21,17 +21,6 @@ test('the hand map is walked by keys, read as pairs, and opened to its arithmeti
   await accessible(page)
 })
 
-test('what is not tested is a dashed box, never a bar; no norm under 20', async ({ page }) => {
-  await open(page, 'Sunniva Teague', 'Gaps')
-  const untested = page.locator('.spine li').filter({ hasText: 'Not tested' })
-  await expect(untested.nth(5)).toBeVisible()
-  await expect(untested.locator('.sp-bar i:not(.none)')).toHaveCount(0)
-  await page.locator('.spine').getByRole('button', { name: /^Closing force/ }).click()
-  await expect(page.getByRole('complementary')).toContainText('Measured against')
-  await expect(page.getByRole('complementary')).not.toContainText('Mathiowetz')
-
-})
-
 test('the coach pins, gives the reason, and takes it back; the draft of the plan says so', async ({ page }) => {
   await open(page, 'Dov Hartigan', 'Gaps')
   await page.locator('.spine').getByRole('button', { name: /^Wrist extension, sustained/ }).click()
@@ -118,24 +107,4 @@ test('wrist braces typed in reach the balance at once, in their own unit', async
   await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Gaps/ }).click()
   await page.getByRole('tab', { name: 'Balance' }).click()
   await expect(page.getByRole('img', { name: /^left 0\.50/ })).toBeVisible()
-})
-
-test('the map of seventeen qualities is drawn in under 100 ms at a quarter of the speed', async ({ page }) => {
-  await open(page, 'Dov Hartigan', 'Gaps')
-  await expect(page.locator('.spine li').nth(17)).toBeVisible()
-  const session = await page.context().newCDPSession(page)
-  await session.send('Emulation.setCPUThrottlingRate', { rate: 4 })
-  const ms: number[] = []
-  for (let i = 0; i < 5; i++) {
-    await page.getByRole('tab', { name: 'Balance' }).click()
-    ms.push(await page.evaluate(async () => {
-      const tab = [...document.querySelectorAll<HTMLElement>('[role=tab]')].find((t) => t.textContent === 'Hand map')!
-      const started = performance.now()
-      tab.click()
-      while (document.querySelectorAll('.spine li').length < 17) await new Promise((r) => setTimeout(r, 0))
-      return performance.now() - started
-    }))
-  }
-  await session.send('Emulation.setCPUThrottlingRate', { rate: 1 })
-  expect(Math.min(...ms)).toBeLessThan(100)
 })

@@ -85,3 +85,60 @@ for (const size of [{ width: 820, height: 1180 }, { width: 390, height: 844 }]) 
     }
   })
 }
+
+test('what is not tested is a dashed box, never a bar; no norm under 20', async ({ page }) => {
+  await open(page, 'Sunniva Teague', 'Gaps')
+  const untested = page.locator('.spine li').filter({ hasText: 'Not tested' })
+  await expect(untested.nth(5)).toBeVisible()
+  await expect(untested.locator('.sp-bar i:not(.none)')).toHaveCount(0)
+  await page.locator('.spine').getByRole('button', { name: /^Closing force/ }).click()
+  await expect(page.getByRole('complementary')).toContainText('Measured against')
+  await expect(page.getByRole('complementary')).not.toContainText('Mathiowetz')
+
+})
+
+test('the map of seventeen qualities is drawn in under 100 ms at a quarter of the speed', async ({ page }) => {
+  await open(page, 'Dov Hartigan', 'Gaps')
+  await expect(page.locator('.spine li').nth(17)).toBeVisible()
+  const session = await page.context().newCDPSession(page)
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 4 })
+  const ms: number[] = []
+  for (let i = 0; i < 5; i++) {
+    await page.getByRole('tab', { name: 'Balance' }).click()
+    ms.push(await page.evaluate(async () => {
+      const tab = [...document.querySelectorAll<HTMLElement>('[role=tab]')].find((t) => t.textContent === 'Hand map')!
+      const started = performance.now()
+      tab.click()
+      while (document.querySelectorAll('.spine li').length < 17) await new Promise((r) => setTimeout(r, 0))
+      return performance.now() - started
+    }))
+  }
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 1 })
+  expect(Math.min(...ms)).toBeLessThan(100)
+})
+
+test('the five athletes a coach would know: each with its sentence on screen', async ({ page }) => {
+  const at = async (name: string, place: string, quality: string) => {
+    await page.getByRole('link', { name: 'Roster' }).click()
+    await open(page, name, 'Demands')
+    await page.getByRole('radiogroup', { name: 'Place' }).getByText(place).click()
+    await page.getByRole('button', { name: quality, exact: true }).click()
+  }
+  const say = page.locator('.match-say')
+  const ranked = page.locator('.match-list > li > button b')
+  await at('Dov Hartigan', 'Hall', 'Closed-fist hold')
+  await expect(ranked.first()).toHaveText('Jacket cloth')
+  await expect(page.getByText('Spring, heavy: a spring, not cloth', { exact: false })).toBeVisible()
+  await at('Tamsin Corrie', 'Hall', 'Open-hand hold')
+  await page.getByRole('button', { name: /^All \d+ in the hall/ }).click()
+  await expect(ranked.filter({ hasText: 'Sleeve' })).toHaveText(['Sleeve, 50 mm', 'Sleeve, 67 mm'])
+  await page.getByRole('button', { name: /^Sleeve, 67 mm/ }).click()
+  await expect(page.getByRole('row', { name: /right caution/ })).toContainText('settling thumb injury: with a caution')
+  await at('Ines Varrow', 'Hall', 'Finger edge')
+  await expect(say.filter({ hasText: 'Strong climber: edges of 8 to 14 mm.' })).toContainText('too big, the back is tested before the fingers')
+  await expect(ranked.first()).toHaveText('Edge board, 10 mm')
+  await at('Jonah Pell', 'Hall', 'Hang')
+  await expect(say.filter({ hasText: 'Nobody knows the objects before the day' })).toContainText('change them week by week')
+  await at('Mirela Stroud', 'Travel bag', 'Open-hand hold')
+  await expect(say.first()).toContainText('Nearest in the bag: Travel towel, over a bar; cloth, not a handle')
+})

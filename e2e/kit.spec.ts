@@ -80,32 +80,6 @@ test('a thumb injury changes the ranking and marks the plan', async ({ page }) =
   await expect(page.getByRole('row', { name: /left caution/ })).toContainText('0 %')
 })
 
-test('the five athletes a coach would know: each with its sentence on screen', async ({ page }) => {
-  const at = async (name: string, place: string, quality: string) => {
-    await page.getByRole('link', { name: 'Roster' }).click()
-    await open(page, name, 'Demands')
-    await page.getByRole('radiogroup', { name: 'Place' }).getByText(place).click()
-    await page.getByRole('button', { name: quality, exact: true }).click()
-  }
-  const say = page.locator('.match-say')
-  const ranked = page.locator('.match-list > li > button b')
-  await at('Dov Hartigan', 'Hall', 'Closed-fist hold')
-  await expect(ranked.first()).toHaveText('Jacket cloth')
-  await expect(page.getByText('Spring, heavy: a spring, not cloth', { exact: false })).toBeVisible()
-  await at('Tamsin Corrie', 'Hall', 'Open-hand hold')
-  await page.getByRole('button', { name: /^All \d+ in the hall/ }).click()
-  await expect(ranked.filter({ hasText: 'Sleeve' })).toHaveText(['Sleeve, 50 mm', 'Sleeve, 67 mm'])
-  await page.getByRole('button', { name: /^Sleeve, 67 mm/ }).click()
-  await expect(page.getByRole('row', { name: /right caution/ })).toContainText('settling thumb injury: with a caution')
-  await at('Ines Varrow', 'Hall', 'Finger edge')
-  await expect(say.filter({ hasText: 'Strong climber: edges of 8 to 14 mm.' })).toContainText('too big, the back is tested before the fingers')
-  await expect(ranked.first()).toHaveText('Edge board, 10 mm')
-  await at('Jonah Pell', 'Hall', 'Hang')
-  await expect(say.filter({ hasText: 'Nobody knows the objects before the day' })).toContainText('change them week by week')
-  await at('Mirela Stroud', 'Travel bag', 'Open-hand hold')
-  await expect(say.first()).toContainText('Nearest in the bag: Travel towel, over a bar; cloth, not a handle')
-})
-
 test('demands: a coach\'s word asks which, a change is marked and goes back, two sports by weight, an own event', async ({ page }) => {
   await open(page, 'Mirela Stroud', 'Demands')
   await page.getByLabel('Find a quality').fill('crush')

@@ -10,6 +10,7 @@ import { testRefusal } from '@mano/core/match/unit'
 import { blockedBy, judgeBy, missingConditions, TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { isUnfinished, readSession, type Hand } from '@mano/core/testing/session'
+import { whereIs } from '@mano/core/plan/types'
 import { toSi } from '@mano/core/units/convert'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
@@ -60,7 +61,7 @@ function StartTest({ protocol }: { protocol: Protocol }) {
   const kit = useKit()
   const navigate = useNavigate()
   const units = useUnits()
-  const fitting = (kit.data ?? []).filter((u) => (protocol.implements as readonly string[]).includes(u.kind))
+  const fitting = (kit.data ?? []).filter((u) => (protocol.implements as readonly string[]).includes(u.kind)).sort((a, b) => Number(a.place !== 'hall') - Number(b.place !== 'hall'))
   const [unitId, setUnitId] = useState<string | null>(null)
   const [variant, setVariant] = useState<Record<string, string>>(() => Object.fromEntries(protocol.variants.map((v) => [v.id, v.options[0]!.id])))
   const [numbers, setNumbers] = useState<Record<string, string>>(() => Object.fromEntries(protocol.numbers.map((n) => [n.id, n.start ?? ''])))
@@ -101,7 +102,7 @@ function StartTest({ protocol }: { protocol: Protocol }) {
           <legend>Set-up</legend>
           <label>Implement
             <select value={unit?.id ?? ''} onChange={(e) => (e.currentTarget.value === '+' ? setAdding(true) : setUnitId(e.currentTarget.value))}>
-              {fitting.map((u) => <option key={u.id} value={u.id}>{u.label}{u.sizeMm === null ? '' : `, ${u.sizeMm} mm`}</option>)}
+              {fitting.map((u) => <option key={u.id} value={u.id}>{u.label}{u.sizeMm === null ? '' : `, ${u.sizeMm} mm`}{u.place === 'hall' ? '' : `, ${whereIs(u.place)}`}</option>)}
               {fitting.length === 0 && <option value="">{kit.isPending ? ' ' : 'None in the hall'}</option>}
               {me.role === 'coach' && <option value="+">Add one to the hall …</option>}
             </select>

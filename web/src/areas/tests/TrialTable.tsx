@@ -5,7 +5,9 @@ import type { SessionView } from '@mano/contract/tests'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import type { TrialAdvice } from '@mano/core/measure/trials'
 import type { ActiveCaution } from '@mano/core/safety/cautions'
-import type { Hand, SessionReading, Trial } from '@mano/core/testing/session'
+import type { Side } from '@mano/core/measure/asymmetry'
+import { rampNext } from '@mano/core/testing/ramp'
+import { rampTries, type Hand, type SessionReading, type Trial } from '@mano/core/testing/session'
 import { formatPct, formatValue, shownUnit } from '@mano/core/units/format'
 import { api } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
@@ -36,7 +38,7 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
     const on = next?.hand === hand && next.ordinal === ordinal
     const side = hand === 'right' ? 'r' : 'l'
     const value = <td key="v" className={`v ${side} ${on ? 'on' : ''} ${trial?.struck ? 'struck' : ''}`}>{trial ? <TrialButton trial={trial} shown={formatValue(trial.value, protocol.unit, units)} onChange={(how) => setChanging({ trial, how })} /> : on ? '…' : <span className="blank">{ordinal > protocol.trials ? '' : '–'}</span>}</td>
-    const word = <td key="w" className={`w ${side} ${on ? 'on' : ''}`}>{trial ? <Word trial={trial} /> : on ? <span className="ws"><Icon name="circle" />Now</span> : ordinal > protocol.trials && side === 'l' && ordinal === protocol.trials + 1 ? <span className="note">if asked</span> : ''}</td>
+    const word = <td key="w" className={`w ${side} ${on ? 'on' : ''}`}>{trial ? <Word trial={trial} /> : on ? <span className="ws"><Icon name="circle" />Now</span> : ordinal > protocol.trials && side === 'l' && ordinal === protocol.trials + 1 && !protocol.heaviest ? <span className="note">if asked</span> : ''}</td>
     return hand === 'right' ? [value, word] : [word, value]
   }
   const two = hands.length === 2
@@ -51,14 +53,14 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
           ))}
         </tbody>
         <tfoot>
-          {(['Best', 'Mean', 'Spread'] as const).map((what) => (
+          {(protocol.heaviest ? (['Best'] as const) : (['Best', 'Mean', 'Spread'] as const)).map((what) => (
             <tr key={what}>
               {hands.map((hand, i) => {
                 const h = reading.hands[i]!
                 const stop = stops.find((s) => s.hand === hand)
                 const s = h.summary
-                const shown = !s ? '–' : what === 'Best' ? formatValue(s.best, protocol.unit, units) : protocol.heaviest ? '–' : what === 'Mean' ? formatValue(s.mean, protocol.unit, units) : s.cvPct === null ? '–' : formatPct(s.cvPct, { decimals: 1 })
-                const state = what === 'Best' ? <Advice advice={h.advice} stopped={stop !== undefined} /> : what === 'Spread' ? protocol.heaviest ? '' : <span className="note">CV of {s?.n ?? 0} valid</span> : ''
+                const shown = !s ? '–' : what === 'Best' ? formatValue(s.best, protocol.unit, units) : what === 'Mean' ? formatValue(s.mean, protocol.unit, units) : s.cvPct === null ? '–' : formatPct(s.cvPct, { decimals: 1 })
+                const state = what === 'Best' ? protocol.heaviest && session.expectedKg && !stop ? <Ramp session={session} hand={hand} /> : <Advice advice={h.advice} stopped={stop !== undefined} /> : what === 'Spread' ? <span className="note">CV of {s?.n ?? 0} valid</span> : ''
                 const value = <td key={`${hand}v`} className={`v ${hand === 'right' ? 'r' : 'l'}`}>{shown}</td>
                 const word = <td key={`${hand}w`} className={`w ${hand === 'right' ? 'r' : 'l'}`}>{state}</td>
                 return hand === 'right' ? [<th key="m" scope="row" className="mid">{what}</th>, value, word] : [word, value]
@@ -95,6 +97,12 @@ function Word({ trial }: { trial: Trial }) {
   if (trial.missed) return <span className="ws"><Icon name="cross" />{waiting ? 'Saving, not clean' : 'Not clean'}</span>
   if (waiting) return <span className="ws"><Icon name="clock" />Saving</span>
   return <span className="ws"><Icon name="check" />{trial.correction ? 'Corrected' : 'Counts'}</span>
+}
+
+/** Where a hand stands in its ramp. */
+function Ramp({ session, hand }: { session: SessionView; hand: Hand }) {
+  const next = rampNext(rampTries(session.trials), hand as Side, session.expectedKg!, null)
+  return next.kind === 'try' ? <Chip icon="circle" tone="soft">{next.left} {next.left === 1 ? 'try' : 'tries'} left</Chip> : <Chip icon={next.open ? 'question' : 'check'} tone={next.open ? 'dash' : 'outline'}>{next.open ? 'All clean: may be more' : 'Found'}</Chip>
 }
 
 function Advice({ advice, stopped }: { advice: TrialAdvice; stopped: boolean }) {

@@ -27,15 +27,16 @@ export function parseLength(text: string, unit: LengthUnit): ParsedLength {
   return { ok: true, mm: used === 'in' ? n.value * MM_PER_INCH : n.value, entered: n.value, unit: used }
 }
 
-/** How near a length must be to a sixty-fourth of an inch to be written as one, mm. */
+/** How near a length must be to a thirty-second of an inch to be written as one, mm; finer ones read better as decimals. */
 const CLOSE_MM = 0.06
+const FINEST = 32
 
-/** `2 3/8 in` where the length is a fraction of an inch down to sixty-fourths, else two decimals: `2.41 in`. */
+/** `2 3/8 in` where the length is a fraction of an inch down to thirty-seconds, else two decimals: `2.41 in`. */
 export function formatInches(mm: number): string {
-  const parts = Math.round((mm / MM_PER_INCH) * 64)
-  if (parts <= 0 || Math.abs((parts * MM_PER_INCH) / 64 - mm) > CLOSE_MM) return `${(mm / MM_PER_INCH).toFixed(2)}\u00A0in`
-  const whole = Math.floor(parts / 64)
-  let [top, bottom] = [parts % 64, 64]
+  const parts = Math.round((mm / MM_PER_INCH) * FINEST)
+  if (parts <= 0 || Math.abs((parts * MM_PER_INCH) / FINEST - mm) > CLOSE_MM) return `${(mm / MM_PER_INCH).toFixed(2)}\u00A0in`
+  const whole = Math.floor(parts / FINEST)
+  let [top, bottom]: [number, number] = [parts % FINEST, FINEST]
   while (top > 0 && top % 2 === 0) { top /= 2; bottom /= 2 }
   return `${[whole > 0 || top === 0 ? String(whole) : '', top > 0 ? `${top}/${bottom}` : ''].filter(Boolean).join(' ')}\u00A0in`
 }

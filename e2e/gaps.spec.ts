@@ -79,7 +79,7 @@ test('holds to failure typed in: refused in words until three loads stand apart,
     await page.getByLabel('Load held, kg').fill(kg)
     await page.getByLabel('Knows this test from before', { exact: false }).check()
     await startTest(page)
-    await expect(page.getByText(`${kg}.0 kg held`)).toBeVisible()
+    await expect(page.getByText(`Load held: ${kg}.0 kg`)).toBeVisible()
     await typeTrials(page, [left, right])
     await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Tests/ }).click()
   }
@@ -98,8 +98,10 @@ test('wrist braces typed in reach the balance at once, in their own unit', async
   await open(page, 'Bram Achterley', 'Tests')
   for (const direction of ['extension', 'flexion']) {
     await page.getByLabel('More protocols').selectOption('wrist_max')
-    await page.getByLabel('Direction').selectOption(direction)
+    await page.getByLabel(/^Direction/).selectOption(direction)
+    await page.getByLabel('Strap from the wrist, mm').fill('90')
     await startTest(page)
+    await page.getByLabel('Read in').selectOption('N m')
     await typeTrials(page, direction === 'extension' ? ['9.1', '9.6', '9.3', '9.4', '9.2', '9.7'] : ['18.2', '19', '18.6', '19.3', '18.4', '19.1'])
     await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Tests/ }).click()
   }

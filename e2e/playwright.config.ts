@@ -11,7 +11,7 @@ export default defineConfig({
   fullyParallel: true,
   forbidOnly: !!process.env['CI'],
   reporter: process.env['MANO_REPORTS'] ? [['line'], ['json', { outputFile: `${process.env['MANO_REPORTS']}/e2e.json` }]] : [['line']],
-  use: { viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'Europe/London', launchOptions: { executablePath: '/usr/bin/chromium', args }, trace: process.env['MANO_TRACE'] ? 'retain-on-failure' : 'off', contextOptions: { reducedMotion: 'reduce' } },
+  use: { viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'Europe/London', launchOptions: { executablePath: '/usr/bin/chromium', args }, trace: process.env['MANO_TRACE'] ? 'retain-on-failure' : 'off', actionTimeout: 20_000, contextOptions: { reducedMotion: 'reduce' } },
   projects: [
     { name: 'desk', testMatch: '*.spec.ts' },
     { name: 'shots', testMatch: 'shots.ts' },

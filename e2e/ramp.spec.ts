@@ -4,7 +4,7 @@ test('a pick-up ramp: plates for each try, rests kept, clean or not, half a step
   test.slow()
   await signIn(page, own.url)
   await open(page, 'Bram Achterley', 'Tests')
-  await page.getByLabel('More protocols').selectOption('lift_max')
+  await page.getByRole('group', { name: 'Protocol' }).getByRole('button', { name: 'Pick-up ramp' }).click()
   await page.getByLabel('Implement').selectOption({ label: 'Rolling handle, 60.3 mm' })
   await expect(page.getByRole('button', { name: 'All four met, start' })).toBeDisabled()
   await page.getByLabel('Expected best of the better hand, kg').fill('60')

@@ -42,7 +42,7 @@ test('pictures of the main views', async ({ page, own }) => {
   await expect(page.getByText('Right hand, trial 3')).toBeVisible()
   await shot('test', 'Set-up of this series')
   await stage('Tests')
-  await page.getByLabel('More protocols').selectOption('lift_max')
+  await page.getByRole('group', { name: 'Protocol' }).getByRole('button', { name: 'Pick-up ramp' }).click()
   await page.getByLabel('Implement').selectOption({ label: 'Rolling handle, 60.3 mm' })
   await page.getByLabel('Expected best of the better hand, kg').fill('60')
   await page.getByRole('button', { name: 'All four met, start' }).click()

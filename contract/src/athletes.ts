@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { INJURY_SITES } from '@mano/core/catalogue/tissues'
 import { HEALTH_FLAGS, type InjuryStatus } from '@mano/core/catalogue/cautions'
-import type { EntryUnit } from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { BODY_MEASURES, LEVELS, SKINS, birthDateProblem, type BodyMeasureId } from '@mano/core/intake/record'
 import type { SetLog } from '@mano/core/review/load'
 import type { RosterCall } from '@mano/core/stages/roster'

@@ -1,6 +1,7 @@
 import * as yup from 'yup'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import { protocolById, type EntryUnit } from '@mano/core/catalogue/protocols'
+import { protocolById } from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { SPORTS } from '@mano/core/catalogue/sports'
 import { LEVELS } from '@mano/core/intake/record'
 import type { Block, DayFrame, Place } from '@mano/core/plan/types'

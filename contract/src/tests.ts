@@ -1,17 +1,20 @@
 import * as yup from 'yup'
 import { SYMPTOMS } from '@mano/core/catalogue/cautions'
-import { RUNNABLE_PROTOCOLS, protocolById, type EntryUnit } from '@mano/core/catalogue/protocols'
+import { protocolById, protocolOf, PROTOCOLS, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/catalogue/setups'
 import type { ImportProblem } from '@mano/core/testing/import'
 import { checkTrialValue } from '@mano/core/testing/value'
+import { BATTERY_MOST, type BatteryItem } from '@mano/core/testing/battery'
+import type { TryDetails } from '@mano/core/testing/details'
 import type { TestSession, Trial } from '@mano/core/testing/session'
 import { HANDS, flag, id, line, number, oneOf, optionalLine, pain } from './common'
 
 const instant = () => yup.string().strict().nullable().defined().test('instant', 'the device time is not an instant', (v) => v === null || v === undefined || !Number.isNaN(Date.parse(v)))
-const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m', 'count']
+const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m', 'count', 'm', 'deg']
 
 export const sessionBody = yup.object({
   id: id(),
-  protocolId: oneOf(RUNNABLE_PROTOCOLS, 'the protocol'),
+  protocolId: oneOf(TEST_PROTOCOLS.map((p) => p.id), 'the protocol'),
   unitId: id(),
   measurementId: id(),
   variant: yup.object().required('the set-up is missing').test('variant', 'the set-up is not one of the choices', (v, c) => {
@@ -20,8 +23,12 @@ export const sessionBody = yup.object({
     if (!protocol) return true
     const names = [...protocol.variants, ...protocol.numbers].map((x) => x.id)
     return Object.keys(given).every((k) => names.includes(k))
-      && protocol.variants.every((x) => x.options.some((o) => o.id === given[x.id]))
-      && protocol.numbers.every((n) => { const t = given[n.id]; return typeof t === 'string' && /^-?\d+(\.\d+)?$/.test(t) && Number(t) >= n.limits[0] && Number(t) <= n.limits[1] })
+      && protocol.variants.every((x) => given[x.id] === undefined || x.options.some((o) => o.id === given[x.id]))
+      && protocol.numbers.every((n) => {
+        const t = given[n.id]
+        const asked = !n.when || given[n.when.variant] === n.when.option
+        return asked ? typeof t === 'string' && /^-?\d+(\.\d+)?$/.test(t) && Number(t) >= n.limits[0] && Number(t) <= n.limits[1] : t === undefined
+      })
   }),
   conditions: yup.object({ warm: flag(), rested: flag(), skinGood: flag(), well: flag(), familiar: flag() }).exact('a condition is not known'),
   overrideReason: optionalLine(400),
@@ -41,6 +48,7 @@ export const trialBody = yup.object({
   pain: pain(),
   /** A lift that was not clean. */
   missed: yup.boolean().strict().default(false),
+  details: yup.mixed<TryDetails>().test('details', 'the details are not named numbers, words or lists', (v) => v === undefined || (typeof v === 'object' && v !== null && !Array.isArray(v) && Object.keys(v).length <= 8)).default({}),
   deviceAt: instant(),
 }).exact('a field is not known')
 export type TrialBody = yup.InferType<typeof trialBody>
@@ -56,19 +64,42 @@ export const observationBody = yup.object({
 }).test('something', 'say the pain or the symptom', (v) => v.pain !== null || v.symptom !== null).exact('a field is not known')
 export type ObservationBody = yup.InferType<typeof observationBody>
 
+const isLink = (v: string) => { try { return ['http:', 'https:'].includes(new URL(v).protocol) } catch { return false } }
+export const attachmentBody = yup.object({ id: id(), kind: oneOf(['note', 'link'] as const, 'the kind'), text: line(2000, 'the text') })
+  .test('link', 'a link begins with https:// or http://', (v) => v.kind !== 'link' || isLink(v.text)).exact('a field is not known')
+
+export const batteryBody = yup.object({
+  id: id(),
+  name: line(60, 'the name'),
+  sportId: yup.string().strict().nullable().defined(),
+  items: yup.array().of(yup.object({
+    protocolId: oneOf(PROTOCOLS.map((p) => p.id), 'the test'),
+    variant: yup.object().required('the set-up is missing').test('variant', 'the set-up is not one of the choices', (v, c) => {
+      const p = protocolById((c.parent as { protocolId: string }).protocolId)
+      return !p || Object.entries(v as Record<string, unknown>).every(([k, x]) => p.variants.some((w) => w.id === k && w.options.some((o) => o.id === x)))
+    }),
+  }).exact('a field is not known')).min(1, 'a battery has at least one test').max(BATTERY_MOST, `at most ${BATTERY_MOST} tests of one visit`).required('the tests are missing'),
+  supersedesId: yup.string().strict().nullable().defined(),
+  removed: flag(),
+}).exact('a field is not known')
+export interface BatteryBody { id: string; name: string; sportId: string | null; items: BatteryItem[]; supersedesId: string | null; removed: boolean }
+export interface BatteryView { id: string; name: string; sportId: string | null; items: BatteryItem[] }
+
 export const importBody = yup.object({ id: id(), fileName: line(120, 'the file name'), text: yup.string().strict().required('the file is empty').max(2_000_000, 'the file is over 2 MB'), dryRun: flag() }).exact('a field is not known')
 
-/** Value checked against the protocol, as on the screen. */
-export const trialProblem = (protocolId: string, entered: number, unit: EntryUnit): string | null => {
-  const protocol = protocolById(protocolId)
+/** Value checked against the test as it was set up, as on the screen. */
+export const trialProblem = (setup: { protocolId: string; variant: Readonly<Record<string, string>> }, entered: number, unit: EntryUnit): string | null => {
+  const protocol = protocolOf(setup)
   if (!protocol) return 'the protocol is not known'
-  const v = checkTrialValue(entered, unit, protocol)
+  const v = checkTrialValue(entered, unit, protocol, setup.variant)
   return v.ok ? null : v.message
 }
 
 export interface SessionView extends TestSession {
   trials: Trial[]
   observations: { id: string; hand: (typeof HANDS)[number]; pain: number | null; symptom: string | null }[]
+  /** Notes, pictures and links kept with the test. */
+  attachments: { id: string; kind: 'note' | 'photo' | 'link'; text: string }[]
   /** Empty where they are not on record (imports). */
   conditions: { warm?: boolean; rested?: boolean; skinGood?: boolean; well?: boolean; familiar?: boolean }
   overrideReason: string

@@ -50,7 +50,7 @@ describe('good bodies pass, and each wrong field is named', () => {
     ['week', weekBody, { id: v7(), ...EMPTY_WEEK, days: EMPTY_WEEK.days.map((d) => ({ ...d, activities: [activity] })) }, [['days', []], ['handWork', 4], ['days', EMPTY_WEEK.days.map((d) => ({ ...d, gripAt: '25:00' }))], ['days', EMPTY_WEEK.days.map((d) => ({ ...d, activities: [{ ...activity, handLoad: 9 }] }))]]],
     ['outcome', outcomeBody, { id: v7(), name: 'Shot', unit: 'm', better: 'higher', value: 15.2, on: TODAY, supersedesId: null, removed: false }, [['name', ''], ['better', 'longer'], ['value', Number.NaN], ['on', 'x']]],
     ['wrap', wrapBody, { id: v7(), unitId: v7(), hand: 'left', enteredUnit: 'mm', enteredValue: -12 }, [['hand', 'both'], ['enteredValue', 151], ['enteredValue', -81], ['enteredUnit', 'kg']]],
-    ['session', sessionBody, session, [['protocolId', 'carry_test'], ['expectedKg', 0.5], ['variant', { shoulders: 'active', palms: 'up', addedKg: '0' }], ['variant', { shoulders: 'active', palms: 'away', addedKg: 'x' }], ['variant', { shoulders: 'active', palms: 'away', addedKg: '0', colour: 'red' }], ['deviceAt', 'noon']]],
+    ['session', sessionBody, session, [['protocolId', 'girth'], ['expectedKg', 0.5], ['variant', { shoulders: 'active', palms: 'up', addedKg: '0' }], ['variant', { shoulders: 'active', palms: 'away', addedKg: 'x' }], ['variant', { shoulders: 'active', palms: 'away', addedKg: '0', colour: 'red' }], ['deviceAt', 'noon']]],
     ['trial', trialBody, trial, [['hand', 'up'], ['ordinal', 0], ['ordinal', 1.5], ['enteredValue', '40'], ['enteredUnit', 'stone'], ['pain', 11]]],
     ['correction', correctionBody, { id: v7(), enteredValue: 40, enteredUnit: 'kg', reason: 'typed wrongly' }, [['reason', ''], ['enteredValue', Number.POSITIVE_INFINITY]]],
     ['log', logBody, log, [['set', 0], ['load', -1], ['seconds', -1], ['reps', 1.5], ['ended', 'bored'], ['effort', 11], ['exerciseId', 'juggling']]],
@@ -97,9 +97,9 @@ describe('rules over two fields', () => {
     expect(measureProblem('body_mass', 'both', 154, 'lb')).toBeNull()
   })
   it('a trial is checked by its protocol', () => {
-    expect(trialProblem('dyno_seated', 40, 'kg')).toBeNull()
-    expect(trialProblem('dyno_seated', 900, 'kg')).toContain('over 150 kg')
-    expect(trialProblem('hang_time', 40, 'kg')).toContain('not kg')
-    expect(trialProblem('nothing', 40, 'kg')).toContain('not known')
+    expect(trialProblem({ protocolId: 'dyno_seated', variant: {} }, 40, 'kg')).toBeNull()
+    expect(trialProblem({ protocolId: 'dyno_seated', variant: {} }, 900, 'kg')).toContain('over 150 kg')
+    expect(trialProblem({ protocolId: 'hang_time', variant: {} }, 40, 'kg')).toContain('not kg')
+    expect(trialProblem({ protocolId: 'nothing', variant: {} }, 40, 'kg')).toContain('not known')
   })
 })

@@ -6,6 +6,7 @@ import helmet from 'helmet'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Pool } from 'pg'
+import { PICTURE_MOST_BYTES } from '@mano/core/formats/image'
 import { mountAccounts } from './accounts/accounts'
 import { Api, type Services } from './http/api'
 import { mountAthletes } from './http/athletes'
@@ -13,6 +14,7 @@ import { mountImports } from './http/imports'
 import { mountIntake } from './http/intake'
 import { mountKit } from './http/kit'
 import { mountPlan } from './http/plan'
+import { mountAttachments } from './http/attachments'
 import { HttpProblem, problemOf } from './http/problem'
 import { mountTests } from './http/tests'
 
@@ -25,6 +27,7 @@ export function buildApi(services: Services): Api {
   mountAccounts(api)
   mountAthletes(api)
   mountTests(api)
+  mountAttachments(api)
   mountImports(api)
   mountIntake(api)
   mountKit(api)
@@ -40,6 +43,7 @@ export function buildApp(options: AppOptions): Express {
     contentSecurityPolicy: { directives: { 'default-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:'], 'upgrade-insecure-requests': null } },
   }))
   server.use(express.json({ limit: '3mb' }))
+  server.use('/api/tests', express.raw({ type: (req) => req.method === 'PUT', limit: PICTURE_MOST_BYTES + 1024 }))
   const Store = connectPgSimple(session)
   const keep = session({
     name: 'mano', secret: options.sessionSecret, resave: false, saveUninitialized: false, rolling: true,

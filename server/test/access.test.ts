@@ -10,7 +10,7 @@ let r: Rig
 let own: Staff
 let other: Staff
 let assistant: Agent
-let ids: { athleteId: string; sessionId: string; trialId: string; importId: string; unitId: string; placeId: string }
+let ids: { athleteId: string; sessionId: string; trialId: string; importId: string; unitId: string; placeId: string; attachmentId: string }
 
 beforeAll(async () => {
   r = await rig()
@@ -23,7 +23,9 @@ beforeAll(async () => {
   const importId = v7()
   await own.agent.post('/api/imports').send({ id: importId, fileName: 'a.csv', dryRun: false, text: 'athlete,date,protocol,left\nRui Castellane,2026-11-01,dyno_seated,40' }).expect(201)
   const first = async (url: string) => ((await own.agent.get(url).expect(200)).body as { id: string }[])[0]!.id
-  ids = { athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: await first('/api/kit'), placeId: await first('/api/places') }
+  const attachmentId = v7()
+  await own.agent.post(`/api/tests/${sessionId}/attachments`).send({ id: attachmentId, kind: 'note', text: 'Left thumb taped' }).expect(201)
+  ids = { attachmentId, athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: await first('/api/kit'), placeId: await first('/api/places') }
 })
 afterAll(() => r.close())
 

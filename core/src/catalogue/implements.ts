@@ -52,6 +52,7 @@ const kinds = [
   { id: 'dyno', name: 'Hand dynamometer', contact: 'instrument', measure: 'position', usualMm: [35, 86], load: 'measured', place: 'hall', notes: 'handle positions 35, 48, 60, 73 and 86 mm; position 2 (48 mm) is the usual standard' },
   { id: 'pinch_gauge', name: 'Pinch gauge or force sensor with pads', contact: 'instrument', measure: 'none', usualMm: null, load: 'measured', place: 'hall', notes: 'key and tip pinch' },
   { id: 'strap', name: 'Fixed strap with a force sensor or scale', contact: 'instrument', measure: 'none', usualMm: null, load: 'measured', place: 'hall', notes: 'braces for the wrist' },
+  { id: 'goniometer', name: 'Goniometer', contact: 'instrument', measure: 'none', usualMm: null, load: 'measured', place: 'hall', notes: 'wrist and forearm range' },
   { id: 'bottle', name: 'Filled bottle held by the neck', contact: 'lever', measure: 'none', usualMm: null, load: 'own', place: 'bag', notes: 'travel lever' },
   { id: 'pin', name: 'Loading pin and plates', contact: 'plate', measure: 'none', usualMm: null, load: 'plates', place: 'hall', notes: 'the smallest plate sets the step' },
 ] as const satisfies readonly ImplementKind[]

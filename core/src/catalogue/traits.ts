@@ -83,7 +83,7 @@ export const TRAITS: Readonly<Record<ImplementId, Traits | null>> = {
   barbell: t('across', 'knurled', 'fixed', 'two', ['still'], 60),
   cable: t('across', 'knurled', 'friction', 'either', ['still'], 60),
   bottle: t('upright', 'plastic', 'fixed', 'one', ['still'], 60, { how: 'held by the neck', free: true }),
-  none: null, dyno: null, pinch_gauge: null, strap: null, pin: null,
+  none: null, dyno: null, goniometer: null, pinch_gauge: null, strap: null, pin: null,
 }
 
 /** Days and closes after which a spring's rating is taken again: practice estimates, no source. */

@@ -77,7 +77,7 @@ export const LARGE_PCT = 15
 
 export type AsymmetryVerdict =
   | { kind: 'inside-error' | 'real' | 'large'; asymmetryPct: number; stronger: Stronger; weaker: Side | null; signedPct: number; signedCi: readonly [number, number] }
-  | { kind: 'unknown'; reason: 'too-few-trials' | 'interval-unbounded' | 'no-spread' | 'error-not-known'; need?: number }
+  | { kind: 'unknown'; reason: 'too-few-trials' | 'interval-unbounded' | 'no-spread' | 'error-not-known' | 'loads-differ'; need?: number }
 
 /**
  * Verdict on two hands from their valid trials (newtons, kilograms or seconds alike): inside error while the

@@ -17,10 +17,11 @@ export interface VerdictWords {
 export function verdictWords(v: AsymmetryVerdict, dominant: Side | null, consistent: boolean): VerdictWords {
   if (v.kind === 'unknown') {
     const says = {
-      'too-few-trials': 'Two valid trials a hand are needed before the hands can be compared.',
+      'too-few-trials': v.need === 1 ? 'A result of each hand is needed before the hands can be compared.' : 'Two valid trials a hand are needed before the hands can be compared.',
       'no-spread': 'All trials of a hand read the same, so the error cannot be seen. Take one more.',
       'error-not-known': 'Seen once, error not known: no lean is called. Repeat the test on other days.',
-  'interval-unbounded': 'The trials scatter too widely to compare the hands.',
+      'loads-differ': 'The hands worked at different help, so their results cannot be compared. Level the help to compare them.',
+      'interval-unbounded': 'The trials scatter too widely to compare the hands.',
     }[v.reason]
     return { word: 'No verdict yet', says, context: '' }
   }

@@ -1,4 +1,4 @@
-import { protocolById, type Protocol } from '../catalogue/protocols'
+import { protocolOf, type Protocol } from '../catalogue/protocols'
 import { isConsistent, type AsymmetryVerdict } from '../measure/asymmetry'
 import { detectableChange, judgeTrend, ownTypicalError, type TrendVerdict } from '../measure/trend'
 import { judgeSingle, pooledError } from '../measure/error'
@@ -13,6 +13,8 @@ export interface SeriesPoint {
   practice: boolean
   byHand: Partial<Record<Hand, TrialSummary>>
   verdict: AsymmetryVerdict | null
+  /** How far above the best the lightest miss was, SI; only of lifts and springs. */
+  missedBy?: number | undefined
 }
 
 /** One series seen over time, both hands side by side (or the two-handed result). */
@@ -34,11 +36,11 @@ export function buildSeries(sessions: readonly TestSession[]): Series[] {
     groups.set(key, [...(groups.get(key) ?? []), s])
   }
   const all = [...groups].flatMap(([key, group]): Series[] => {
-    const protocol = protocolById(group[0]!.protocolId)
+    const protocol = protocolOf(group[0]!)
     if (!protocol) return []
     const seen = [...group].sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1)).map((s) => point(protocol, s)).filter((p) => Object.keys(p.byHand).length > 0)
     if (seen.length === 0) return []
-    const points = protocol.hands === 'each' && protocol.trials === 1 ? singles(seen, protocol.heaviest) : seen
+    const points = protocol.hands === 'each' && protocol.trials === 1 ? singles(seen, protocol) : seen
     const judged = onePerDay(points.filter((p) => !p.practice)).flatMap((p) => (p.verdict ? [p.verdict] : []))
     return [{ key, athleteId: group[0]!.athleteId, protocol, setup: group[0]!, points, consistent: isConsistent(judged) }]
   })
@@ -59,19 +61,35 @@ function ownDifferences(points: readonly SeriesPoint[]): number[] {
 const REPEATS = 3
 
 /** One result a hand: the verdict rests on the error between the athlete's own repeats (3 tests or more), else it is seen once. */
-function singles(points: readonly SeriesPoint[], lifted: boolean): SeriesPoint[] {
+function singles(points: readonly SeriesPoint[], protocol: Protocol): SeriesPoint[] {
   const error = points.filter((p) => !p.practice).length < REPEATS ? null : pooledError(ownDifferences(points), [])
-  return points.map((p) => (p.byHand.left && p.byHand.right && p.byHand.left.n === 1 && p.byHand.right.n === 1 ? { ...p, verdict: judgeSingle(p.byHand.left.best, p.byHand.right.best, error, lifted ? rampStep(Math.max(p.byHand.left.best, p.byHand.right.best), null) / 2 : 0) } : p))
+  return points.map((p) => {
+    const { left, right } = p.byHand
+    if (!left || !right || left.n !== 1 || right.n !== 1 || (p.verdict?.kind === 'unknown' && p.verdict.reason === 'loads-differ')) return p
+    // Half a step of the ramp, or half the bracket the best is known within.
+    const step = protocol.entry === 'lift' ? rampStep(Math.max(left.best, right.best), null) : (p.missedBy ?? 0)
+    return { ...p, verdict: judgeSingle(left.best, right.best, error, step / 2) }
+  })
 }
 
 /** The newest point of each day. */
 const onePerDay = (points: readonly SeriesPoint[]): SeriesPoint[] => points.filter((p, i) => points[i + 1]?.on !== p.on)
 
 function point(protocol: Protocol, session: TestSession): SeriesPoint {
-  const reading = readSession(protocol, session.trials)
+  const reading = readSession(protocol, session.trials, session.variant)
   const byHand: Partial<Record<Hand, TrialSummary>> = {}
   for (const h of reading.hands) if (h.summary) byHand[h.hand] = h.summary
-  return { sessionId: session.id, on: session.performedOn, practice: session.practice, byHand, verdict: reading.verdict }
+  return { sessionId: session.id, on: session.performedOn, practice: session.practice, byHand, verdict: reading.verdict, ...(protocol.heaviest && { missedBy: missedBy(session, byHand) }) }
+}
+
+/** The wider of the two hands' gaps between heaviest clean and lightest missed. */
+function missedBy(session: TestSession, byHand: SeriesPoint['byHand']): number | undefined {
+  const gaps = (['left', 'right'] as const).flatMap((hand) => {
+    const best = byHand[hand]?.best
+    const over = session.trials.filter((t) => t.hand === hand && t.missed && !t.struck && best !== undefined && t.value > best).map((t) => t.value)
+    return over.length > 0 ? [Math.min(...over) - best!] : []
+  })
+  return gaps.length > 0 ? Math.max(...gaps) : undefined
 }
 
 export interface HandTrend {

@@ -1,46 +1,66 @@
-import { PROTOCOLS, RUNNABLE_PROTOCOLS, protocolById, type EntryUnit, type Protocol } from '../catalogue/protocols'
+import { asSetUp, protocolById, TEST_PROTOCOLS, type Protocol } from '../catalogue/protocols'
+import { SINGLE_RULES, type EntryUnit } from '../catalogue/setups'
 import { readCsv, type CsvRow } from '../formats/csv'
 import { askWhich, meaningOf } from '../match/words'
 import { isLocalDate, type LocalDate } from '../units/dates'
 import { parseNumber } from '../units/parse'
+import { detailsProblem, type TryDetails } from './details'
 import type { Hand } from './session'
 import { readTrialValue } from './value'
 
+interface ColumnRow { id: string; needed: boolean; says: string }
+
+const unique = (rows: readonly ColumnRow[]): ColumnRow[] => rows.filter((r, i) => rows.findIndex((x) => x.id === r.id) === i)
+const lower = (names: readonly string[]) => names.join(', ').toLowerCase()
+
+/** A column for each choice and stated number of the protocols, saying which tests ask for it. */
+const SETUP_COLUMNS: readonly ColumnRow[] = unique([
+  ...TEST_PROTOCOLS.flatMap((p) => p.variants).map((v) => {
+    const of = TEST_PROTOCOLS.filter((p) => p.variants.some((x) => x.id === v.id))
+    const options = [...new Set(of.flatMap((p) => p.variants.filter((x) => x.id === v.id).flatMap((x) => x.options.map((o) => o.id))))]
+    return { id: v.id, needed: false, says: `${lower(of.map((p) => p.name))}: ${options.join(', ')}` }
+  }),
+  ...TEST_PROTOCOLS.flatMap((p) => p.numbers).map((n) => {
+    const of = TEST_PROTOCOLS.filter((p) => p.numbers.some((x) => x.column === n.column))
+    return { id: n.column, needed: false, says: `${lower(of.map((p) => p.name))}: ${n.name.toLowerCase()}, ${n.unit}${n.start === null ? '' : `; ${n.start} when empty`}` }
+  }),
+  ...TEST_PROTOCOLS.flatMap((p) => p.details.map((d) => ({ id: detailColumn(d.id), needed: false, says: `${p.name.toLowerCase()}: ${d.name.toLowerCase()}${d.unit === 'count' ? '' : `, ${d.unit}`}` }))),
+])
+
 /** Columns of a trials file; the docs page and the export use the same list. */
-export const TRIAL_COLUMNS = [
+export const TRIAL_COLUMNS: readonly ColumnRow[] = [
   { id: 'athlete', needed: true, says: "the athlete's name as on the roster" },
   { id: 'date', needed: true, says: '2026-10-08 or 08.10.2026' },
   { id: 'time', needed: false, says: '24-hour, 17:30; noon when empty' },
-  { id: 'protocol', needed: true, says: 'dyno_seated, hang_time, lift_max, dyno_standing, key_pinch, finger_open, wrist_max, turn_max, wrist_hold, hold_time, endurance_set, hang_one, towel_test, bell_hold, lever_torque, catch_count, repeat_73, three_angles or handle_curve' },
+  { id: 'protocol', needed: true, says: TEST_PROTOCOLS.map((p) => p.id).join(', ') },
   { id: 'implement', needed: false, says: 'label of the unit in the kit; may be empty when the hall has one of that kind' },
-  { id: 'position', needed: false, says: 'dynamometer handle position 1 to 5; 2 when empty' },
-  { id: 'shoulders', needed: false, says: 'timed hang: active or relaxed' },
-  { id: 'palms', needed: false, says: 'timed hang: away, toward, facing or mixed' },
-  { id: 'added_kg', needed: false, says: 'timed hang: load added (taken off: minus); 0 when empty' },
-  { id: 'direction', needed: false, says: 'wrist braces: flexion, extension, radial or ulnar; turns: pronation or supination' },
-  { id: 'angle', needed: false, says: 'three wrist angles: straight, flexed or extended' },
-  { id: 'hold_s', needed: false, says: 'pick-up ramp: 7, 5 or 3; 7 when empty' },
-  { id: 'help_kg', needed: false, says: 'one-arm hang: help by band or counterweight; 0 when empty' },
-  { id: 'load_kg', needed: false, says: 'holds to failure: the load held' },
+  ...SETUP_COLUMNS,
   { id: 'trial', needed: false, says: 'number of the try within its hand; counted when empty' },
   { id: 'hand', needed: false, says: 'left, right or both, with the column value' },
   { id: 'value', needed: false, says: 'the result, decimal point or comma' },
   { id: 'left', needed: false, says: 'in place of hand and value: the left-hand result' },
   { id: 'right', needed: false, says: 'in place of hand and value: the right-hand result' },
-  { id: 'unit', needed: false, says: "kg, lb, N, N m, s or count; the protocol's first unit when empty" },
+  { id: 'unit', needed: false, says: "kg, lb, N, N m, s, m, deg or count; the test's first unit when empty" },
   { id: 'pain', needed: false, says: '0 to 10' },
-  { id: 'missed', needed: false, says: 'yes for a lift that was not clean' },
+  { id: 'missed', needed: false, says: 'yes for a lift or close that was not clean' },
   { id: 'struck', needed: false, says: 'reason, when the trial does not count' },
-] as const
-type Column = (typeof TRIAL_COLUMNS)[number]['id']
+]
+type Column = string
+
+/** Name of a detail's column in files. */
+export function detailColumn(id: string): string {
+  return id.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`)
+}
 
 export interface ImportContext {
   today: LocalDate
   athletes: readonly { id: string; name: string }[]
-  units: readonly { id: string; kind: string; label: string; measurementId: string }[]
+  units: readonly { id: string; kind: string; label: string; measurementId: string; sizeMm?: number | null; handleMm?: number | null }[]
   /** Keys of trials on record, see `trialKey`. */
   existing: ReadonlySet<string>
 }
+
+type Unit = ImportContext['units'][number]
 
 export interface ImportProblem {
   line: number
@@ -57,6 +77,7 @@ export interface ImportedTrial {
   enteredUnit: EntryUnit
   pain: number | null
   missed: boolean
+  details: TryDetails
   struckReason: string | null
 }
 
@@ -107,7 +128,9 @@ export function readTrialsCsv(text: string, context: ImportContext): ImportRepor
         problems.push(...reader.problems)
         continue
       }
-      const key = JSON.stringify([parsed.session.athleteId, parsed.session.performedOn, parsed.session.at, parsed.session.protocolId, parsed.session.measurementId, parsed.session.variant])
+      // One bracket goes through several springs; every other test has one implement.
+      const one = protocolById(parsed.session.protocolId)!.entry === 'spring' ? 'springs' : parsed.session.measurementId
+      const key = JSON.stringify([parsed.session.athleteId, parsed.session.performedOn, parsed.session.at, parsed.session.protocolId, one, parsed.session.variant])
       const session = sessions.get(key) ?? { ...parsed.session, trials: [] }
       sessions.set(key, session)
       for (const t of parsed.trials) {
@@ -159,8 +182,8 @@ class RowReader {
     const at = this.time()
     const protocol = this.protocol()
     const unit = protocol && this.unit(protocol)
-    const variant = protocol && this.variant(protocol)
-    const trials = protocol && this.trials(protocol)
+    const variant = protocol && this.variant(protocol, unit)
+    const trials = protocol && variant && this.trials(asSetUp(protocol, variant), variant, unit)
     if (!athlete || !performedOn || !at || !protocol || !unit || !variant || !trials || this.problems.length > 0) return null
     return {
       session: { athleteId: athlete.id, athleteName: athlete.name, protocolId: protocol.id, protocolVersion: protocol.version, unitId: unit.id, measurementId: unit.measurementId, variant, performedOn, at },
@@ -192,10 +215,10 @@ class RowReader {
 
   private protocol(): Protocol | null {
     const text = this.cell('protocol')
-    const found = protocolById(text) ?? PROTOCOLS.find((p) => p.name.toLowerCase() === text.toLowerCase())
+    const found = protocolById(text) ?? TEST_PROTOCOLS.find((p) => p.name.toLowerCase() === text.toLowerCase())
     const word = found ? null : meaningOf(text)
     if (word?.kind === 'several') return this.fail('protocol', `${askWhich(word)} Write the name of the test, such as dyno_seated.`)
-    if (!found || !(RUNNABLE_PROTOCOLS as readonly string[]).includes(found.id)) return this.fail('protocol', `"${text}" cannot be imported; use ${RUNNABLE_PROTOCOLS.join(', ')}.`)
+    if (!found || found.entry === 'body') return this.fail('protocol', `"${text}" cannot be imported; use ${TEST_PROTOCOLS.map((p) => p.id).join(', ')}.`)
     return found
   }
 
@@ -208,7 +231,7 @@ class RowReader {
     return this.fail('implement', named.length === 0 ? `the kit has nothing for ${protocol.name}.` : `name the implement; the kit has ${named.map((u) => u.label).join(', ')}.`)
   }
 
-  private variant(protocol: Protocol): Record<string, string> | null {
+  private variant(protocol: Protocol, unit: Unit | null): Record<string, string> | null {
     const out: Record<string, string> = {}
     for (const v of protocol.variants) {
       const text = this.cell(v.id as Column).toLowerCase()
@@ -217,15 +240,33 @@ class RowReader {
       out[v.id] = option.id
     }
     for (const n of protocol.numbers) {
+      if (n.when && out[n.when.variant] !== n.when.option) continue
       const column = n.column as Column
-      const given = parseNumber(this.cell(column) || (n.start ?? ''))
-      if (!given.ok || given.value < n.limits[0] || given.value > n.limits[1]) return this.fail(column, `"${this.cell(column)}" is not a ${n.name.toLowerCase()} in kg.`)
+      const known = n.auto === 'size' ? unit?.sizeMm : n.auto === 'handle' ? unit?.handleMm : null
+      const given = parseNumber(this.cell(column) || (known != null ? String(known) : (n.start ?? '')))
+      if (!given.ok || given.value < n.limits[0] || given.value > n.limits[1]) return this.fail(column, `"${this.cell(column)}" is not a ${n.name.toLowerCase()} in ${n.unit}.`)
       out[n.id] = String(given.value)
     }
     return out
   }
 
-  private trials(protocol: Protocol): Omit<ImportedTrial, 'line'>[] | null {
+  /** Details of the row; null: refused. A checklist is not in a file: a clean lift has all of it. */
+  private details(protocol: Protocol, unit: Unit | null, missed: boolean): TryDetails | null {
+    const out: Record<string, number | string | string[]> = {}
+    for (const d of protocol.details) {
+      const text = this.cell(detailColumn(d.id))
+      if (text === '') continue
+      const n = parseNumber(text, { clock: d.unit === 's' })
+      if (!n.ok) return this.fail(detailColumn(d.id), `"${text}" is not a number.`)
+      out[d.id] = n.value
+    }
+    if (protocol.entry === 'spring' && unit) out['unitId'] = unit.id
+    if (protocol.entry === 'single') out['checks'] = missed ? [] : [...(SINGLE_RULES[unit?.kind ?? ''] ?? [])]
+    const problem = detailsProblem(protocol, unit?.kind ?? '', out, missed)
+    return problem ? this.fail(protocol.details[0] ? detailColumn(protocol.details[0].id) : 'value', problem) : out
+  }
+
+  private trials(protocol: Protocol, variant: Record<string, string>, unitUsed: Unit | null): Omit<ImportedTrial, 'line'>[] | null {
     const unit = (this.cell('unit') || protocol.entryUnits[0]!) as EntryUnit
     const rowHand = this.hand()
     if (rowHand === null) return null
@@ -240,14 +281,16 @@ class RowReader {
       const wrong = [says, column === 'value' ? undefined : rowHand].find((h) => h && h !== hand)
       if (wrong) return this.fail(column, `a ${wrong}-hand trial in the ${column} column.`)
       if ((hand === 'both') !== (protocol.hands === 'both')) return this.fail('hand', protocol.hands === 'both' ? `${protocol.name} is two-handed; the hand is both.` : `${protocol.name} needs left or right.`)
-      const value = readTrialValue(marked ? marked[2]! : this.cell(column), unit, protocol)
+      const value = readTrialValue(marked ? marked[2]! : this.cell(column), unit, protocol, variant)
       if (!value.ok) return this.fail(value.reason === 'wrong-unit' ? 'unit' : column, value.message)
       const pain = this.wholeNumber('pain', 0, 10)
       const ordinal = this.wholeNumber('trial', 1, 50)
       if (pain === undefined || ordinal === undefined) return null
       const missed = this.cell('missed').toLowerCase()
       if (!['', 'yes', 'no'].includes(missed) || (missed === 'yes' && !protocol.heaviest)) return this.fail('missed', missed === 'yes' ? `${protocol.name} has no misses.` : `missed is yes, no or empty, not "${missed}".`)
-      trials.push({ hand, ordinal: ordinal ?? 0, value: value.value, enteredValue: value.enteredValue, enteredUnit: value.enteredUnit, pain, missed: missed === 'yes', struckReason: this.cell('struck') || null })
+      const details = this.details(protocol, unitUsed, missed === 'yes')
+      if (!details) return null
+      trials.push({ details, hand, ordinal: ordinal ?? 0, value: value.value, enteredValue: value.enteredValue, enteredUnit: value.enteredUnit, pain, missed: missed === 'yes', struckReason: this.cell('struck') || null })
     }
     return trials
   }

@@ -1,7 +1,9 @@
-import { protocolById, type EntryUnit, type Protocol } from '../catalogue/protocols'
+import { protocolOf, type Protocol } from '../catalogue/protocols'
+import type { EntryUnit } from '../catalogue/setups'
 import type { LocalDate } from '../units/dates'
 import { judgeAsymmetry, type AsymmetryVerdict, type Side } from '../measure/asymmetry'
 import { judgeSingle } from '../measure/error'
+import type { TryDetails } from './details'
 import { rampHand, rampNext, type RampTry } from './ramp'
 import { adviseTrials, summariseTrials, type TrialAdvice, type TrialSummary } from '../measure/trials'
 
@@ -23,6 +25,8 @@ export interface Trial {
   correction: { reason: string } | null
   /** A lift that was not clean: kept, out of the result. */
   missed?: boolean | undefined
+  /** What is kept beside the result: time and drops of a carry, the spring of a close, the lines ticked. */
+  details?: TryDetails | undefined
 }
 
 /** What makes two results comparable, apart from athlete and hand. */
@@ -50,10 +54,17 @@ export interface TestSession extends SeriesSetup {
   expectedKg?: number | null | undefined
 }
 
-/** The key of one series; results with different keys are never joined. `both` is its own hand. */
+/**
+ * The key of one series; results with different keys are never joined. `both` is its own hand. A choice left at its first option is
+ * left out, so that a result from before the choice was asked stays in its series. Springs of one spread and handle are one series.
+ */
 export function seriesKey(athleteId: string, setup: SeriesSetup, hand: Hand | 'pair'): string {
-  const variant = Object.entries(setup.variant).sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => `${k}=${v}`)
-  return [athleteId, hand, `${setup.protocolId}@${setup.protocolVersion}`, setup.unitId, setup.measurementId, ...variant].join('|')
+  const protocol = protocolOf(setup)
+  const usual = new Map<string, string | null>([...(protocol?.variants ?? []).map((v) => [v.id, v.options[0]!.id] as const), ...(protocol?.numbers ?? []).map((n) => [n.id, n.start] as const)])
+  const elsewhere = new Set((protocol?.numbers ?? []).filter((n) => n.hand && (hand === 'left' || hand === 'right') && n.hand !== hand).map((n) => n.id))
+  const variant = Object.entries(setup.variant).filter(([k, v]) => usual.get(k) !== v && !elsewhere.has(k)).sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => `${k}=${v}`)
+  const unit = protocol?.entry === 'spring' ? ['springs'] : [setup.unitId, setup.measurementId]
+  return [athleteId, hand, `${setup.protocolId}@${setup.protocolVersion}`, ...unit, ...variant].join('|')
 }
 
 export const validTrials = (trials: readonly Trial[], hand: Hand): Trial[] =>
@@ -79,8 +90,14 @@ export interface SessionReading {
   verdict: AsymmetryVerdict | null
 }
 
-/** Everything the screen says about a session's trials so far. Values SI. */
-export function readSession(protocol: Protocol, trials: readonly Trial[]): SessionReading {
+/** True when both hands worked at the same stated load or help. */
+export function sameLoad(protocol: Protocol, variant: Readonly<Record<string, string>>): boolean {
+  const of = (hand: Side) => protocol.numbers.filter((n) => n.hand === hand).map((n) => variant[n.id] ?? n.start)
+  return of('left').join() === of('right').join()
+}
+
+/** Everything the screen says about a session's trials so far. Values SI. `variant`: loads stated for each hand. */
+export function readSession(protocol: Protocol, trials: readonly Trial[], variant: Readonly<Record<string, string>> = {}): SessionReading {
   const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
   return {
     hands: hands.map((hand) => {
@@ -88,12 +105,13 @@ export function readSession(protocol: Protocol, trials: readonly Trial[]): Sessi
       const s = summariseTrials(values)
       return { hand, summary: s.ok ? s : null, advice: adviseTrials(values, protocol) }
     }),
-    verdict: protocol.hands === 'both' ? null : verdictOf(protocol, countedValues(protocol, trials, 'left'), countedValues(protocol, trials, 'right')),
+    verdict: protocol.hands === 'both' ? null : !sameLoad(protocol, variant) ? { kind: 'unknown', reason: 'loads-differ' } : verdictOf(protocol, countedValues(protocol, trials, 'left'), countedValues(protocol, trials, 'right')),
   }
 }
 
 /** One result a hand has no error of its own: its series may know one, the session does not. */
 function verdictOf(protocol: Protocol, left: readonly number[], right: readonly number[]): AsymmetryVerdict {
+  if (protocol.trials === 1 && (left.length === 0 || right.length === 0)) return { kind: 'unknown', reason: 'too-few-trials', need: 1 }
   return protocol.trials === 1 && left.length === 1 && right.length === 1 ? judgeSingle(left[0]!, right[0]!, null, 0) : judgeAsymmetry(left, right)
 }
 
@@ -105,7 +123,7 @@ const wants = (advice: TrialAdvice): boolean => advice.kind === 'to-go' || advic
  */
 export function nextTry(protocol: Protocol, trials: readonly Trial[], first: Side, stopped: readonly Hand[], ramp: RampSetUp | null = null): { hand: Hand; ordinal: number; loadKg?: number } | null {
   const tries = (hand: Hand) => trials.filter((t) => t.hand === hand).length
-  if (protocol.heaviest && ramp) {
+  if (protocol.entry === 'lift' && protocol.heaviest && ramp) {
     const lifts = rampTries(trials)
     const of = (hand: Side) => rampNext(lifts, hand, ramp.expectedKg, ramp.smallestKg)
     const hand = rampHand(lifts, first, (h) => stopped.includes(h) || of(h).kind === 'done')
@@ -128,8 +146,9 @@ export const rampTries = (trials: readonly Trial[]): RampTry[] =>
 
 /** A session short of trials, or with a spread that asked for one more. */
 export function isUnfinished(session: TestSession): boolean {
-  const protocol = protocolById(session.protocolId)
-  if (protocol?.heaviest && session.expectedKg) return nextTry(protocol, session.trials, 'left', [], { expectedKg: session.expectedKg, smallestKg: null }) !== null
+  const protocol = protocolOf(session)
+  if (protocol?.entry === 'spring') return !(['left', 'right'] as const).every((h) => session.trials.some((t) => t.hand === h && !t.struck))
+  if (protocol?.entry === 'lift' && protocol.heaviest && session.expectedKg) return nextTry(protocol, session.trials, 'left', [], { expectedKg: session.expectedKg, smallestKg: null }) !== null
   return protocol !== undefined && readSession(protocol, session.trials).hands.some((h) => wants(h.advice))
 }
 

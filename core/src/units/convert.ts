@@ -1,4 +1,4 @@
-import type { EntryUnit, ResultUnit } from '../catalogue/protocols'
+import type { EntryUnit, ResultUnit } from '../catalogue/setups'
 
 /**
  * Exact factors (international pound and inch 1959, standard gravity CGPM 1901).

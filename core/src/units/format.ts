@@ -1,4 +1,4 @@
-import type { EntryUnit, ResultUnit } from '../catalogue/protocols'
+import type { EntryUnit, ResultUnit } from '../catalogue/setups'
 import { fromSi } from './convert'
 
 const NBSP = '\u00A0'

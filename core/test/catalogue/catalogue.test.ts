@@ -3,7 +3,7 @@ import { CAUTIONS, DAY_FLAGS } from '../../src/catalogue/cautions'
 import { DOSES } from '../../src/catalogue/doses'
 import { EXERCISES } from '../../src/catalogue/exercises'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
-import { PROTOCOLS, RUNNABLE_PROTOCOLS } from '../../src/catalogue/protocols'
+import { PROTOCOLS } from '../../src/catalogue/protocols'
 import { CARRY_OVER, MEASURES, QUALITIES, QUALITY_ALIASES, QUALITY_IDS } from '../../src/catalogue/qualities'
 import { SCHOOLS } from '../../src/catalogue/schools'
 import { SOURCES } from '../../src/catalogue/sources'
@@ -54,7 +54,6 @@ describe('every reference resolves', () => {
       expect(p.plausible[0]).toBeLessThan(p.plausible[1])
       expect(p.trialsUpTo).toBeGreaterThanOrEqual(p.trials)
     }
-    expect(unknown(RUNNABLE_PROTOCOLS, new Set(PROTOCOLS.map((p) => p.id)))).toEqual([])
     expect(unknown(CARRY_OVER.flatMap((c) => [c.from, c.to]), qualityIds)).toEqual([])
     expect(unknown(Object.values(QUALITY_ALIASES).flat(), qualityIds)).toEqual([])
     for (const c of CARRY_OVER) expect(c.share > 0 && c.share < 1 && c.from !== c.to).toBe(true)

@@ -74,7 +74,7 @@ describe('anything wrong names its line and keeps nothing', () => {
     expect(problems('athlete,date,protocol,position,left', 'Noor Fairbrass,2026-11-20,dyno_seated,9,41')[0]).toContain('handle position is one of')
     expect(problems('athlete,date,protocol,pain,left', 'Noor Fairbrass,2026-11-20,dyno_seated,11,41')[0]).toContain('from 0 to 10')
     expect(problems('athlete,date,protocol,value', 'Noor Fairbrass,2026-11-20,hang_time,60')[0]).toContain('the kit has Bar 1, Bar 2')
-    expect(problems('athlete,date,protocol,left', 'Noor Fairbrass,2026-11-20,carry_test,60')[0]).toContain('cannot be imported')
+    expect(problems('athlete,date,protocol,left', 'Noor Fairbrass,2026-11-20,girth,60')[0]).toContain('cannot be imported')
   })
   it('a trial twice in the file or on record already', () => {
     expect(problems(WIDE, `${good}1,36,,kg`, `${good}1,37,,kg`)).toEqual(['Line 3: trial 1 of the left hand is on line 2 already.'])

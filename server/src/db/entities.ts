@@ -1,6 +1,9 @@
 import { EntitySchema, type EntitySchemaColumnOptions } from 'typeorm'
 import type { HealthFlagId, InjuryStatus, SymptomId } from '@mano/core/catalogue/cautions'
-import type { EntryUnit } from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/catalogue/setups'
+import type { PictureType } from '@mano/core/formats/image'
+import type { BatteryItem } from '@mano/core/testing/battery'
+import type { TryDetails } from '@mano/core/testing/details'
 import type { InjurySiteId } from '@mano/core/catalogue/tissues'
 import type { Orientation, Spin, Surface, Wear } from '@mano/core/catalogue/traits'
 import type { DemandEdit, SourceRow } from '@mano/core/demand/profile'
@@ -55,10 +58,12 @@ export interface StoredSession extends Row {
 }
 export interface StoredTrial extends Row {
   sessionId: string; hand: Hand; ordinal: number; value: number; enteredValue: number; enteredUnit: EntryUnit
-  pain: number | null; deviceAt: Date | null; supersedesId: string | null; reason: string; missed: boolean
+  pain: number | null; deviceAt: Date | null; supersedesId: string | null; reason: string; missed: boolean; details: TryDetails
 }
 export interface CurrentTrial extends StoredTrial { struck: boolean; strikeReason: string }
 export interface TrialMark extends Row { trialId: string; struck: boolean; reason: string }
+export interface TestAttachment extends Row { sessionId: string; kind: 'note' | 'photo' | 'link'; text: string; mime: PictureType | null; bytes: Buffer | null }
+export interface Battery extends Row, Replaced { name: string; sportId: string | null; items: BatteryItem[] }
 export interface Observation extends Row {
   athleteId: string; sessionId: string | null; hand: Hand; pain: number | null; symptom: SymptomId | null; note: string
 }
@@ -105,7 +110,7 @@ const session: Columns = {
 }
 const trial: Columns = {
   sessionId: uuid(), hand: text(), ordinal: column('integer'), value: number(), enteredValue: number(), enteredUnit: text(), pain: maybe(column('integer')),
-  deviceAt: maybe(instant()), supersedesId: maybe(uuid()), reason: text(), missed: column('boolean'),
+  deviceAt: maybe(instant()), supersedesId: maybe(uuid()), reason: text(), missed: column('boolean'), details: column('jsonb'),
 }
 
 export const HallEntity = new EntitySchema<Hall>({ name: 'Hall', tableName: 'hall', columns: named({ id: { type: 'uuid', primary: true }, name: text(), timeZone: text(), createdAt: instant(), staleDays: column('integer') }) as never })
@@ -137,6 +142,10 @@ export const TestImportUndoEntity = table<TestImportUndo>('TestImportUndo', { im
 export const TestSessionEntity = table<StoredSession>('TestSession', session)
 export const TrialEntity = table<StoredTrial>('Trial', trial)
 export const TrialMarkEntity = table<TrialMark>('TrialMark', { trialId: uuid(), struck: column('boolean'), reason: text() })
+export const TestAttachmentEntity = table<TestAttachment>('TestAttachment', { sessionId: uuid(), kind: text(), text: text(), mime: maybe(text()), bytes: maybe(column('bytea')) })
+const battery: Columns = { name: text(), sportId: maybe(text()), items: column('jsonb'), supersedesId: maybe(uuid()), removed: column('boolean') }
+export const BatteryEntity = table<Battery>('Battery', battery)
+export const CurrentBatteryView = view<Battery>('CurrentBattery', battery)
 export const ObservationEntity = table<Observation>('Observation', { athleteId: uuid(), sessionId: maybe(uuid()), hand: text(), pain: maybe(column('integer')), symptom: maybe(text()), note: text() })
 export const ClearanceEntity = table<Clearance>('Clearance', { athleteId: uuid(), observationId: maybe(uuid()), injuryId: maybe(uuid()), clearedBy: text(), clearedOn: day(), note: text() })
 
@@ -164,7 +173,7 @@ export const CurrentSetLogView = view<StoredSetLog>('CurrentSetLog', setLog)
 
 export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
-  TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, ObservationEntity, ClearanceEntity,
+  TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity,
   StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, SetLogEntity,
   CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

@@ -6,8 +6,9 @@ import { Plan1764100000002 } from './migrations/2-plan'
 import { Fieldwork1764200000003 } from './migrations/3-fieldwork'
 import { Judgement1764300000004 } from './migrations/4-judgement'
 import { Lifts1764400000005 } from './migrations/5-lifts'
+import { FloorOfTests1764500000006 } from './migrations/6-floor-of-tests'
 
-export const MIGRATIONS = [Ground1764000000001, Plan1764100000002, Fieldwork1764200000003, Judgement1764300000004, Lifts1764400000005]
+export const MIGRATIONS = [Ground1764000000001, Plan1764100000002, Fieldwork1764200000003, Judgement1764300000004, Lifts1764400000005, FloorOfTests1764500000006]
 
 const common = { type: 'postgres', synchronize: false, uuidExtension: 'pgcrypto', installExtensions: false, logging: false } as const
 

@@ -1,5 +1,6 @@
 import { v7 } from 'uuid'
-import { protocolById, type EntryUnit } from '@mano/core/catalogue/protocols'
+import { protocolById } from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/catalogue/setups'
 import type { TestSession } from '@mano/core/testing/session'
 import { addDays, type LocalDate } from '@mano/core/units/dates'
 import { N_PER_KGF } from '@mano/core/units/convert'
@@ -42,8 +43,8 @@ export function furtherTests(story: Story, units: readonly DemoUnit[], seed: num
     const on = addDays(today, -ago)
     const grow = 1 + (0.04 * i) / (DAYS.length - 1)
     const behind = more.leftBehindPct[0] + ((more.leftBehindPct[1] - more.leftBehindPct[0]) * i) / (DAYS.length - 1)
-    for (const [direction, nm] of Object.entries(more.wristNm)) add('wrist_max', unit('Wrist strap and scale'), { direction }, on, 'N m', ...three(nm * grow, direction === 'extension' ? behind : behind / 2, 0.1))
-    for (const [direction, nm] of Object.entries(more.turnNm)) add('turn_max', unit('Wrist strap and scale'), { direction }, on, 'N m', ...three(nm * grow, behind / 2, 0.1))
+    for (const [direction, nm] of Object.entries(more.wristNm)) add('wrist_max', unit('Wrist strap and scale'), { direction, armMm: '90' }, on, 'N m', ...three(nm * grow, direction === 'extension' ? behind : behind / 2, 0.1))
+    for (const [direction, nm] of Object.entries(more.turnNm)) add('turn_max', unit('Wrist strap and scale'), { direction, armMm: '150' }, on, 'N m', ...three(nm * grow, behind / 2, 0.1))
     add('finger_open', unit('Wrist strap and scale'), {}, on, 'N', ...three(more.openN * grow, behind / 2, 1))
   }
   if (more.hold) {

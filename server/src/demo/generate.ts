@@ -1,5 +1,6 @@
 import { v7 } from 'uuid'
-import { protocolById, type EntryUnit } from '@mano/core/catalogue/protocols'
+import { protocolById } from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { isPractice, type Hand, type TestSession, type Trial } from '@mano/core/testing/session'
 import type { Surface, Wear } from '@mano/core/catalogue/traits'
 import type { BodyMeasureId } from '@mano/core/intake/record'
@@ -58,6 +59,7 @@ function furtherUnits(seed: number, start: LocalDate): DemoUnit[] {
     unit('hall', 'rope', 'Climbing rope', 38), unit('hall', 'hub', 'Hub', 51), unit('hall', 'spring', 'Spring, heavy', 70, { handleMm: 19.5, ratingKg: 54.5 }), unit('hall', 'spring', 'Spring, light', 68, { handleMm: 19.5 }), unit('hall', 'barbell', 'Rack bar', 28.4), unit('hall', 'roller', 'Wrist roller', 38), unit('hall', 'pinch_gauge', 'Pinch gauge', null),
     unit('home', 'bar', 'Door bar', 32), unit('home', 'books', 'Boards', 44), unit('home', 'hammer', 'Long hammer', 31), unit('home', 'broom', 'Broom and cord', 25), unit('home', 'band', 'Home band', null), unit('home', 'towel', 'Home towel', 36),
     unit('bag', 'towel', 'Travel towel', 38), unit('bag', 'band', 'Travel bands', null), unit('bag', 'band_finger', 'Travel finger bands', null), unit('bag', 'bag', 'Sports bag', 28), unit('bag', 'bottle', 'Bottle', null),
+    unit('hall', 'goniometer', 'Goniometer', null), unit('hall', 'spring', 'Spring, medium', 70, { handleMm: 19.5, ratingKg: 45.5 }), unit('hall', 'spring', 'Spring, stiff', 70.5, { handleMm: 19.5, ratingKg: 63 }), unit('hall', 'spring', 'Spring, very stiff', 70, { handleMm: 19.5, ratingKg: 72.5 }),
   ]
 }
 

@@ -88,7 +88,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
         })
         await em.insert(TrialEntity, t.trials.map((x) => ({
           ...stamp, recordedAt: new Date(x.recordedAt), id: x.id, sessionId: t.id, hand: x.hand, ordinal: x.ordinal, value: x.value, enteredValue: x.enteredValue,
-          enteredUnit: x.enteredUnit, pain: x.pain, deviceAt: null, supersedesId: null, reason: '', missed: false,
+          enteredUnit: x.enteredUnit, pain: x.pain, deviceAt: null, supersedesId: null, reason: '', missed: x.missed ?? false, details: x.details ?? {},
         })))
       }
     }

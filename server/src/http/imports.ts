@@ -44,7 +44,7 @@ async function store(call: Call, importId: string, sessions: readonly ImportedSe
     })
     for (const t of s.trials) {
       const id = v7()
-      await em.insert(TrialEntity, { ...actor, id, sessionId, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain, deviceAt: null, supersedesId: null, reason: '', missed: t.missed })
+      await em.insert(TrialEntity, { ...actor, id, sessionId, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain, deviceAt: null, supersedesId: null, reason: '', missed: t.missed, details: t.details })
       if (t.struckReason) await em.insert(TrialMarkEntity, { ...actor, id: v7(), trialId: id, struck: true, reason: t.struckReason })
     }
   }

@@ -26,7 +26,7 @@ export function problemOf(error: unknown): Problem {
   }
   const known = error as { status?: number; code?: string; type?: string }
   if (known.type === 'entity.parse.failed') return { type: '/problems/bad-json', title: 'The request is not JSON.', status: 400 }
-  if (known.type === 'entity.too.large') return { type: '/problems/too-large', title: 'The request is too large.', status: 413 }
+  if (known.type === 'entity.too.large') return { type: '/problems/too-large', title: 'Too large: pictures may have 10 MB, everything else 3 MB.', status: 413 }
   if (known.code === '23505') return { type: '/problems/conflict', title: 'That is on record already.', status: 409 }
   if (known.code === '23503') return { type: '/problems/not-found', title: 'Something named here does not exist.', status: 404 }
   if (known.code === '23514' || known.code === '22P02' || known.code === '22007' || known.code === '22003') return { type: '/problems/bad-input', title: 'Nothing was saved: a value is outside what can be.', status: 400 }

@@ -1,13 +1,16 @@
 import type { EntityManager } from 'typeorm'
 import { correctionBody, markBody, observationBody, sessionBody, trialBody, trialProblem, type SessionBody, type SessionView } from '@mano/contract/tests'
-import { protocolById, type EntryUnit, type Protocol } from '@mano/core/catalogue/protocols'
+import { protocolOf, type Protocol } from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { writeCsv } from '@mano/core/formats/csv'
 import { blockedBy, cautionLine, missingConditions } from '@mano/core/safety/cautions'
 import { testRefusal } from '@mano/core/match/unit'
-import { TRIAL_COLUMNS } from '@mano/core/testing/import'
+import { detailColumn, TRIAL_COLUMNS } from '@mano/core/testing/import'
 import { isPractice, type Hand } from '@mano/core/testing/session'
-import { toSi } from '@mano/core/units/convert'
-import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, type CurrentTrial } from '../db/entities'
+import { detailsProblem, type TryDetails } from '@mano/core/testing/details'
+import { resultSi } from '@mano/core/testing/value'
+import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, type StoredSession } from '../db/entities'
+import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { findAthlete, judgeFor, loadSessions } from '../db/read'
 import { athleteOr404 } from './athletes'
@@ -22,22 +25,26 @@ export const protocolParams = (p: Protocol): Record<string, string | number> => 
 
 async function sessionOr404(call: Call): Promise<{ session: SessionView; protocol: Protocol }> {
   const [session] = await loadSessions(call.em, { ids: [String(call.req.params['sessionId'])] })
-  const protocol = session && protocolById(session.protocolId)
+  const protocol = session && protocolOf(session)
   if (!session || !protocol) throw notFound('test')
   return { session, protocol }
 }
 
-async function trialOr404(call: Call): Promise<CurrentTrial & { protocolId: string }> {
-  const trial = await call.em.findOneBy(CurrentTrialView, { id: String(call.req.params['trialId']) })
-  const session = trial && (await call.em.findOneBy(CurrentSessionView, { id: trial.sessionId }))
-  if (!trial || !session) throw notFound('trial')
-  return { ...trial, protocolId: session.protocolId }
+function valueOf(setup: Pick<StoredSession, 'protocolId' | 'variant'>, entered: number, unit: EntryUnit): number {
+  const problem = trialProblem(setup, entered, unit)
+  if (problem) throw refused('enteredValue', problem)
+  return resultSi(entered, unit, protocolOf(setup)!, setup.variant)!
 }
 
-function valueOf(protocolId: string, entered: number, unit: EntryUnit): number {
-  const problem = trialProblem(protocolId, entered, unit)
-  if (problem) throw refused('enteredValue', problem)
-  return toSi(entered, unit, protocolById(protocolId)!.unit)!
+/** Details must fit the test; a close must carry the load of its rated spring. */
+async function fittingDetails(em: EntityManager, protocol: Protocol, session: SessionView, details: TryDetails, missed: boolean, value: number): Promise<void> {
+  const problem = detailsProblem(protocol, session.unitKind, details, missed)
+  if (problem) throw refused('details', problem)
+  if (protocol.entry !== 'spring') return
+  const spring = (await kitUnits(em)).find((u) => u.id === details['unitId'])
+  if (!spring || spring.kind !== 'spring' || spring.ratingKg === null) throw refused('details', 'Only a spring with a measured rating is tested with.')
+  const loadKg = spring.ratingKg + Number(details['insertKg'] ?? 0)
+  if (Math.abs(loadKg - value) > 0.06) throw refused('enteredValue', `${spring.label} and its insert close at ${loadKg} kg.`)
 }
 
 /** Refuses a hand that a caution holds back, judged by the one function the screen uses. */
@@ -62,7 +69,7 @@ export function mountTests(api: Api): void {
   api.on('POST /api/athletes/:athleteId/tests', async (call) => {
     const athlete = await athleteOr404(call)
     const body = (await bodyOf(sessionBody, call)) as SessionBody
-    const protocol = protocolById(body.protocolId)!
+    const protocol = protocolOf(body)!
     await fittingUnit(call.em, body, protocol)
     const missing = missingConditions(body.conditions)
     if (protocol.maximal && missing.length > 0 && body.overrideReason.trim() === '') throw refused('overrideReason', `Before a maximal test: ${missing.join(', ')}. Give the reason to test all the same.`)
@@ -85,8 +92,9 @@ export function mountTests(api: Api): void {
     const { session, protocol } = await sessionOr404(call)
     const body = await bodyOf(trialBody, call)
     if ((body.hand === 'both') !== (protocol.hands === 'both')) throw refused('hand', protocol.hands === 'both' ? `${protocol.name} is two-handed.` : `${protocol.name} needs left or right.`)
-    const value = valueOf(protocol.id, body.enteredValue, body.enteredUnit)
+    const value = valueOf(session, body.enteredValue, body.enteredUnit)
     if (body.missed && !protocol.heaviest) throw refused('missed', `${protocol.name} has no misses.`)
+    await fittingDetails(call.em, protocol, session, body.details, body.missed, value)
     if (!session.trials.some((t) => t.id === body.id)) await gateHand(call, session.athleteId, protocol, body.hand, session)
     const { deviceAt, ...rest } = body
     await insertOnce(call.em, TrialEntity, { ...call.actor, ...rest, sessionId: session.id, value, deviceAt: deviceAt ? new Date(deviceAt) : null, supersedesId: null, reason: '' })
@@ -106,16 +114,17 @@ export function mountTests(api: Api): void {
     const session = before && (await call.em.findOneBy(CurrentSessionView, { id: before.sessionId }))
     if (!before || !session) throw notFound('trial')
     const body = await bodyOf(correctionBody, call)
-    const value = valueOf(session.protocolId, body.enteredValue, body.enteredUnit)
+    const value = valueOf(session, body.enteredValue, body.enteredUnit)
     await insertOnce(call.em, TrialEntity, {
       ...call.actor, id: body.id, sessionId: before.sessionId, hand: before.hand, ordinal: before.ordinal, value, enteredValue: body.enteredValue,
-      enteredUnit: body.enteredUnit, pain: before.pain, deviceAt: null, supersedesId: before.id, reason: body.reason, missed: before.missed,
+      enteredUnit: body.enteredUnit, pain: before.pain, deviceAt: null, supersedesId: before.id, reason: body.reason, missed: before.missed, details: before.details,
     })
     return created({ id: body.id })
   })
 
   api.on('POST /api/trials/:trialId/marks', async (call) => {
-    const trial = await trialOr404(call)
+    const trial = await call.em.findOneBy(CurrentTrialView, { id: String(call.req.params['trialId']) })
+    if (!trial) throw notFound('trial')
     const body = await bodyOf(markBody, call)
     await insertOnce(call.em, TrialMarkEntity, { ...call.actor, id: body.id, trialId: trial.id, struck: body.struck, reason: body.reason })
     return created({ id: body.id })
@@ -124,13 +133,18 @@ export function mountTests(api: Api): void {
   api.on('GET /api/athletes/:athleteId/trials.csv', async (call) => {
     const athlete = await athleteOr404(call)
     const sessions = await loadSessions(call.em, { athleteId: athlete.id })
+    const labels = new Map((await call.em.find(ImplementUnitEntity)).map((u) => [u.id, u.label]))
     const columns = TRIAL_COLUMNS.map((c) => c.id).filter((c) => c !== 'left' && c !== 'right')
     const time = new Intl.DateTimeFormat('en-GB', { timeZone: call.hall.timeZone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
-    const rows = sessions.flatMap((s) => s.trials.map((t): Record<(typeof columns)[number], string | number> => ({
-      athlete: athlete.name, date: s.performedOn, time: time.format(new Date(s.performedAt)), protocol: s.protocolId, implement: s.unitLabel,
-      position: s.variant['position'] ?? '', shoulders: s.variant['shoulders'] ?? '', palms: s.variant['palms'] ?? '', added_kg: s.variant['addedKg'] ?? '', direction: s.variant['direction'] ?? '', angle: s.variant['angle'] ?? '', load_kg: s.variant['loadKg'] ?? '', hold_s: s.variant['hold_s'] ?? '', help_kg: s.variant['helpKg'] ?? '',
-      trial: t.ordinal, hand: t.hand, value: t.enteredValue, unit: t.enteredUnit, pain: t.pain ?? '', missed: t.missed ? 'yes' : '', struck: t.struck?.reason ?? '',
-    })))
-    return { status: 200, type: 'text/csv', body: writeCsv(columns, rows.map((r) => columns.map((c) => r[c]))) }
+    const rows = sessions.flatMap((s) => {
+      const protocol = protocolOf(s)
+      const setup = Object.fromEntries([...(protocol?.variants ?? []).map((v) => [v.id, s.variant[v.id] ?? '']), ...(protocol?.numbers ?? []).map((n) => [n.column, s.variant[n.id] ?? ''])]) as Record<string, string>
+      return s.trials.map((t): Record<string, string | number> => ({
+        ...setup, ...Object.fromEntries((protocol?.details ?? []).map((d) => [detailColumn(d.id), String(t.details?.[d.id] ?? '')])),
+        athlete: athlete.name, date: s.performedOn, time: time.format(new Date(s.performedAt)), protocol: s.protocolId, implement: labels.get(String(t.details?.['unitId'])) ?? s.unitLabel,
+        trial: t.ordinal, hand: t.hand, value: t.enteredValue, unit: t.enteredUnit, pain: t.pain ?? '', missed: t.missed ? 'yes' : '', struck: t.struck?.reason ?? '',
+      }))
+    })
+    return { status: 200, type: 'text/csv', body: writeCsv(columns, rows.map((r) => columns.map((c) => r[c] ?? ''))) }
   })
 }

@@ -24,8 +24,9 @@ export class Unreachable extends Error {
 
 async function call<T>(method: string, url: string, body?: unknown): Promise<T> {
   let response: Response
+  const sent = body instanceof Blob ? { headers: { 'content-type': body.type }, body } : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
   try {
-    response = await fetch(url, { method, ...(body !== undefined && { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }) })
+    response = await fetch(url, { method, ...(body !== undefined && sent) })
   } catch {
     throw new Unreachable()
   }
@@ -41,6 +42,7 @@ export const api = {
   get: <T>(url: string) => call<T>('GET', url),
   post: <T>(url: string, body: unknown = {}) => call<T>('POST', url, body),
   put: <T>(url: string, body: unknown) => call<T>('PUT', url, body),
+  putBlob: (url: string, blob: Blob) => call<unknown>('PUT', url, blob),
   delete: (url: string) => call<undefined>('DELETE', url),
 }
 

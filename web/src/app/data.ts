@@ -3,7 +3,7 @@ import type { Installation, Me } from '@mano/contract/accounts'
 import type { AthleteView, RosterRow } from '@mano/contract/athletes'
 import type { DemandSource } from '@mano/contract/demands'
 import type { KitUnit, PlaceView } from '@mano/contract/kit'
-import type { ImportView, SessionView } from '@mano/contract/tests'
+import type { BatteryView, ImportView, SessionView } from '@mano/contract/tests'
 import { demandProfile, type DemandProfile } from '@mano/core/demand/profile'
 import { api } from './api'
 
@@ -18,6 +18,7 @@ export const keys = {
   advice: (id: string) => ['advice', id],
   sports: ['sports'],
   imports: ['imports'],
+  batteries: ['batteries'],
   people: ['people'],
 } as const
 
@@ -31,6 +32,7 @@ export const useKit = (retired = false) => useQuery({ queryKey: keys.kit, queryF
 export const usePlaces = () => useQuery({ queryKey: keys.places, queryFn: () => api.get<PlaceView[]>('/api/places') })
 /** Sports and events of the hall's own. */
 export const useSports = () => useQuery({ queryKey: keys.sports, queryFn: () => api.get<DemandSource[]>('/api/sports'), staleTime: 60_000 })
+export const useBatteries = () => useQuery({ queryKey: keys.batteries, queryFn: () => api.get<BatteryView[]>('/api/batteries') })
 export const useImports = () => useQuery({ queryKey: keys.imports, queryFn: () => api.get<ImportView[]>('/api/imports') })
 
 /** What an athlete trains for, with the hall's own sports known; null until both are there, or without a sport. */

@@ -1,4 +1,4 @@
-import type { ResultUnit } from '@mano/core/catalogue/protocols'
+import type { ResultUnit } from '@mano/core/catalogue/setups'
 import { formatValue } from '@mano/core/units/format'
 import type { Side } from '@mano/core/measure/asymmetry'
 import { useUnits } from '../app/units'

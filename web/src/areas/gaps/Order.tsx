@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { PROTOCOLS, RUNNABLE_PROTOCOLS } from '@mano/core/catalogue/protocols'
+import { TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { GapRow } from '@mano/core/gaps/map'
 import { testNext, type Priority, type PriorityMove } from '@mano/core/gaps/priorities'
 import { failureText } from '../../app/api'
@@ -34,7 +34,7 @@ export function TestNext({ rows }: { rows: readonly GapRow[] }) {
   const { athlete } = useAthletePage()
   const next = testNext(rows)
   const unknown = rows.filter((r) => r.state === 'untested').length
-  const here = (r: GapRow) => PROTOCOLS.find((p) => (RUNNABLE_PROTOCOLS as readonly string[]).includes(p.id) && p.rows.some((x) => x.quality === r.quality.id && x.measure === r.emphasis))
+  const here = (r: GapRow) => TEST_PROTOCOLS.find((p) => p.rows.some((x) => x.quality === r.quality.id && x.measure === r.emphasis))
   return (
     <div className="block">
       <h2 className="h3">Test next</h2>

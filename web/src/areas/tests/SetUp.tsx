@@ -4,6 +4,7 @@ import { latestMeasure } from '@mano/core/intake/record'
 import { TEST_CONDITIONS } from '@mano/core/safety/cautions'
 import type { Hand } from '@mano/core/testing/session'
 import { formatClock, formatPct, formatWithUnit } from '@mano/core/units/format'
+import { formatBoth } from '@mano/core/units/inch'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { HandLetter } from '../../hands/marks'
@@ -37,15 +38,17 @@ export function SetUp({ session, protocol }: { session: SessionView; protocol: P
   const units = useUnits()
   const { athlete } = useAthletePage()
   const mass = latestMeasure(athlete.measurements, 'body_mass', 'both')
-  const added = Number(session.variant['addedKg'] ?? 0)
+  const added = 'addedKg' in session.variant ? Number(session.variant['addedKg']) : null
   const met = TEST_CONDITIONS.filter((c) => session.conditions[c.id])
   return (
     <div className="block setup">
       <h2 className="h3">Set-up of this series</h2>
       <p><Icon name="check" />{session.unitLabel}{session.sizeMm === null ? (protocol.implements[0] === 'dyno' ? '' : ', size not measured') : `, ${formatWithUnit(session.sizeMm, 'mm', units)}`}</p>
-      {protocol.variants.map((v) => <p key={v.id}><Icon name="check" />{v.name}: {v.options.find((o) => o.id === session.variant[v.id])?.name ?? session.variant[v.id]}</p>)}
-      {'addedKg' in session.variant && <p><Icon name="check" />{added === 0 ? 'No load added' : `${formatWithUnit(added, 'kg', units)} ${added < 0 ? 'taken off' : 'added'}`}{mass ? `: total ${formatPct((100 * (mass.value + added)) / mass.value)} of body mass` : ', body mass not taken'}</p>}
-      {'loadKg' in session.variant && <p><Icon name="check" />{formatWithUnit(Number(session.variant['loadKg']), 'kg', units)} held</p>}
+      {protocol.variants.filter((v) => !v.kinds || (v.kinds as readonly string[]).includes(session.unitKind)).map((v) => <p key={v.id}><Icon name="check" />{v.name}: {(v.options.find((o) => o.id === session.variant[v.id]) ?? v.options[0]!).name}</p>)}
+      {added !== null && <p><Icon name="check" />{added === 0 ? 'No load added' : `${formatWithUnit(added, 'kg', units)} ${added < 0 ? 'taken off' : 'added'}`}{mass ? `: total ${formatPct((100 * (mass.value + added)) / mass.value)} of body mass` : ', body mass not taken'}</p>}
+      {protocol.numbers.filter((n) => n.id !== 'addedKg' && session.variant[n.id] !== undefined).map((n) => <p key={n.id}><Icon name="check" />{n.name}: {n.auto && session.variant[n.id] === '0' ? 'not measured' : n.unit === '%' ? formatPct(Number(session.variant[n.id])) : n.unit === 'mm' ? formatBoth(Number(session.variant[n.id]), units.length) : formatWithUnit(Number(session.variant[n.id]), n.unit, units)}</p>)}
+      {mass && protocol.numbers.filter((n) => n.hand).map((n) => <p key={`${n.id} net`}><Icon name="check" />{n.hand === 'left' ? 'Left' : 'Right'} hand, net: {formatWithUnit(mass.value - Number(session.variant[n.id] ?? n.start), 'kg', units)}</p>)}
+      {protocol.card.map((c) => <p key={c} className="card-line"><Icon name="circle" />{c}</p>)}
       {met.map((c) => <p key={c.id}><Icon name="check" />{c.ask}</p>)}
       {session.overrideReason && <p><Icon name="warn" />Tested all the same: {session.overrideReason}</p>}
       {session.source === 'import' && <p><Icon name="warn" />Imported; conditions not on record</p>}

@@ -1,12 +1,17 @@
 import { useEffect, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { SessionView } from '@mano/contract/tests'
-import { protocolById, type EntryUnit, type Protocol } from '@mano/core/catalogue/protocols'
+import { protocolOf, type Protocol } from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { blockedBy, judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
-import { nextTry, readSession, type Hand } from '@mano/core/testing/session'
+import type { Side } from '@mano/core/measure/asymmetry'
+import { rampHand } from '@mano/core/testing/ramp'
+import { nextTry, rampTries, readSession, type Hand } from '@mano/core/testing/session'
+import { springNext } from '@mano/core/testing/spring'
 import { smallestStep } from '@mano/core/testing/plates'
+import { detailsProblem } from '@mano/core/testing/details'
 import { readTrialValue } from '@mano/core/testing/value'
 import { formatDate } from '@mano/core/units/dates'
 import { shownUnit } from '@mano/core/units/format'
@@ -16,11 +21,15 @@ import { useUnits } from '../../app/units'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { flush, useOutbox, withUnsent } from '../../app/outbox'
-import { LiftEntry } from './LiftEntry'
+import { Attachments } from './Attachments'
+import { NextInBattery } from './BatteryVisit'
+import { ENTRY_PANELS } from './entries'
+import { BracketResult, Ladder } from './entries/SpringEntry'
+import type { TryMore } from './entries/types'
 import { SafetyPanel } from './SafetyPanel'
 import { RestClocks, SetUp } from './SetUp'
-import { TrialEntry } from './TrialEntry'
 import { TrialTable } from './TrialTable'
+import { springTries, useBracket } from './useBracket'
 import { VerdictPanel } from './VerdictPanel'
 import './tests.css'
 
@@ -29,12 +38,15 @@ export default function TestSession() {
   const { sessionId } = useParams()
   const { athlete } = useAthletePage()
   const tests = useTests(athlete.id)
+  const kit = useKit()
   const waiting = useOutbox((s) => s.waiting)
   useEffect(() => void flush(), [])
   if (tests.error && !tests.data) return <Failed error={tests.error} retry={() => void tests.refetch()} />
-  if (!tests.data) return <main className="cols" aria-busy="true" />
+  if (kit.error && !kit.data) return <Failed error={kit.error} retry={() => void kit.refetch()} />
+  // Loads, plates and springs come from the kit room: without it the next try would be wrong for a moment.
+  if (!tests.data || !kit.data) return <main className="cols" aria-busy="true" />
   const stored = tests.data.find((s) => s.id === sessionId)
-  const protocol = stored && protocolById(stored.protocolId)
+  const protocol = stored && protocolOf(stored)
   if (!stored || !protocol) return <LostPage />
   return <Running session={withUnsent(stored, waiting)} all={tests.data} protocol={protocol} key={stored.id} />
 }
@@ -49,7 +61,9 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
   const offline = useOutbox((s) => s.offline && s.waiting.length > 0)
   const [first, setFirst] = useState<'left' | 'right'>('left')
   const [extra, setExtra] = useState<Hand | null>(null)
-  const reading = readSession(protocol, session.trials)
+  const [picked, setPicked] = useState<Side>('left')
+  const reading = readSession(protocol, session.trials, session.variant)
+  const [params] = useSearchParams()
   const hands = reading.hands.map((h) => h.hand)
   const today = session.performedOn === me.today
   const judge = judgeBy(safetyFacts(athlete, me.today, session, athlete.history))
@@ -57,26 +71,41 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
   const stopped = stops.map((h) => h.hand)
   const kit = useKit().data ?? []
   const smallestKg = smallestStep(kit.find((u) => u.kind === 'pin' && u.plates.length > 0)?.plates ?? [])
-  const ramp = protocol.heaviest && session.expectedKg ? { expectedKg: session.expectedKg, smallestKg } : null
+  const ramp = protocol.entry === 'lift' && protocol.heaviest && session.expectedKg ? { expectedKg: session.expectedKg, smallestKg } : null
   const tries = (hand: Hand) => session.trials.filter((t) => t.hand === hand).length
-  const next = extra && !stopped.includes(extra) ? { hand: extra, ordinal: tries(extra) + 1 } : today ? nextTry(protocol, session.trials, first, stopped, ramp) : null
-  const unit = protocol.unit === 'N' ? (units.mass as EntryUnit) : shownUnit(protocol.unit, units)
+  const bracket = useBracket(session).map((u) => u.ratingKg!)
+  const springOf = (hand: Side) => springNext(springTries(session.trials), hand, bracket, session.expectedKg ?? null)
+  const turn = (): { hand: Hand; ordinal: number; loadKg?: number } | null => {
+    if (protocol.entry === 'single') { const hand = stopped.includes(picked) ? hands.find((h) => !stopped.includes(h)) : picked; return hand ? { hand, ordinal: tries(hand) + 1 } : null }
+    if (protocol.entry !== 'spring') return nextTry(protocol, session.trials, first, stopped, ramp)
+    const hand = rampHand(rampTries(session.trials), first, (h) => stopped.includes(h) || springOf(h).kind === 'done')
+    const load = hand && springOf(hand)
+    return hand && load?.kind === 'try' ? { hand, ordinal: tries(hand) + 1, loadKg: load.loadKg } : null
+  }
+  const next = extra && !stopped.includes(extra) ? { hand: extra, ordinal: tries(extra) + 1 } : today ? turn() : null
+  const unit = protocol.unit === 'N' ? (units.mass as EntryUnit) : protocol.unit === 'N m' && session.variant['armMm'] ? units.mass : shownUnit(protocol.unit, units)
 
-  const enter = (text: string, missed = false): string | null => {
+  const enter = (text: string, more: TryMore = {}): string | null => {
     if (!next) return 'This test is complete.'
-    const v = readTrialValue(text, unit, protocol)
+    const entered = more.unit ?? unit
+    const v = readTrialValue(text, entered, protocol, session.variant)
     if (!v.ok) return v.message
+    const details = more.details ?? {}
+    const problem = detailsProblem(protocol, session.unitKind, details, more.missed ?? false)
+    if (problem) return problem
     setExtra(null)
     add({
       kind: 'trial', athleteId: athlete.id, sessionId: session.id, value: v.value,
-      body: { id: v7(), hand: next.hand, ordinal: next.ordinal, enteredValue: v.enteredValue, enteredUnit: unit as 'kg', pain: null, missed, deviceAt: new Date().toISOString() },
+      body: { id: v7(), hand: next.hand, ordinal: next.ordinal, enteredValue: v.enteredValue, enteredUnit: entered as 'kg', pain: null, missed: more.missed ?? false, details, deviceAt: new Date().toISOString() },
     })
     return null
   }
+  const entry = protocol.entry === 'body' ? null : ENTRY_PANELS[protocol.entry]
+  const spring = protocol.entry === 'spring'
   return (
     <main className="cols testing">
       <section>
-        <div className={`livebar ${protocol.heaviest ? 'lifting' : ''}`}>
+        <div className={`livebar ${entry?.wide && next ? 'lifting' : ''}`}>
           <div className="who2">
             <HandLetter hand={next?.hand ?? (protocol.hands === 'both' ? 'both' : 'left')} big />
             <div>
@@ -84,19 +113,22 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
               <span>{protocol.name}{session.practice ? ' · practice, stays out of norms and trends' : ''}</span>
             </div>
           </div>
-          {next && protocol.heaviest ? <LiftEntry key={`${next.hand} ${next.ordinal} ${unit} ${kit.length > 0}`} session={session} protocol={protocol} hand={next.hand} ordinal={next.ordinal} loadKg={'loadKg' in next ? (next.loadKg ?? null) : null} unit={unit} onTry={(text, clean) => enter(text, !clean)} /> : next ? <TrialEntry key={`${unit}`} hand={next.hand} unit={unit} sessionId={session.id} onEnter={(text) => enter(text)} /> : <More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />}
+          {next && entry ? <entry.Panel key={entry.each ? `${next.hand} ${next.ordinal} ${unit}` : unit} session={session} protocol={protocol} hand={next.hand} ordinal={next.ordinal} loadKg={'loadKg' in next ? (next.loadKg ?? null) : null} unit={unit} onTry={enter} onHand={(h) => setPicked(h as Side)} /> : <More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />}
         </div>
         <p className="net" role="status">{offline ? `Saved on this device: ${useOutbox.getState().waiting.length} not yet sent.` : refused}</p>
+        {spring && <>{!next && <Ladder session={session} nowId={null} hand={null} />}<BracketResult session={session} /></>}
         <TrialTable session={session} protocol={protocol} reading={reading} next={next} stops={stops} />
         <VerdictPanel session={session} all={all} protocol={protocol} reading={reading} />
       </section>
       <aside>
+        <NextInBattery batteryId={params.get('battery')} />
         {today && <RestClocks session={session} protocol={protocol} hands={hands} next={next?.hand ?? null} />}
-        {today && protocol.hands === 'each' && (
+        {today && protocol.hands === 'each' && protocol.entry !== 'single' && (
           <div className="block"><h2 className="h3" id="first">Starts with</h2><div className="flt" role="group" aria-labelledby="first">{(['left', 'right'] as const).map((h) => <button key={h} className={`btn small ${first === h ? 'pri' : ''}`} aria-pressed={first === h} disabled={session.trials.length > 0} onClick={() => setFirst(h)}>{HAND_NAME[h]}</button>)}</div></div>
         )}
         {today && <SafetyPanel session={session} hands={hands} stops={stops} />}
         <SetUp session={session} protocol={protocol} />
+        <Attachments session={session} />
       </aside>
     </main>
   )

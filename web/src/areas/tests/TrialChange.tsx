@@ -34,11 +34,11 @@ export function StrikeTrial({ trial, onClose }: { trial: Trial | null; onClose: 
 }
 
 /** A wrong number is corrected by a new row; the old one stays on record. */
-export function CorrectTrial({ trial, protocol, onClose }: { trial: Trial | null; protocol: Protocol; onClose: () => void }) {
-  return <Modal opened={trial !== null} onClose={onClose} title="Correct a number">{trial && <Correction key={trial.id} trial={trial} protocol={protocol} onClose={onClose} />}</Modal>
+export function CorrectTrial({ trial, protocol, variant, onClose }: { trial: Trial | null; protocol: Protocol; variant: Readonly<Record<string, string>>; onClose: () => void }) {
+  return <Modal opened={trial !== null} onClose={onClose} title="Correct a number">{trial && <Correction key={trial.id} trial={trial} protocol={protocol} variant={variant} onClose={onClose} />}</Modal>
 }
 
-function Correction({ trial, protocol, onClose }: { trial: Trial; protocol: Protocol; onClose: () => void }) {
+function Correction({ trial, protocol, variant, onClose }: { trial: Trial; protocol: Protocol; variant: Readonly<Record<string, string>>; onClose: () => void }) {
   const { athlete } = useAthletePage()
   const [text, setText] = useState('')
   const [reason, setReason] = useState('Typed wrongly')
@@ -46,7 +46,7 @@ function Correction({ trial, protocol, onClose }: { trial: Trial; protocol: Prot
   const write = useWrite((enteredValue: number) => api.post(`/api/trials/${trial.id}/corrections`, { id: v7(), enteredValue, enteredUnit: trial.enteredUnit, reason: reason.trim() }), touchedBy(athlete.id))
   const submit = (e: React.FormEvent) => {
     e.preventDefault()
-    const v = readTrialValue(text, trial.enteredUnit, protocol)
+    const v = readTrialValue(text, trial.enteredUnit, protocol, variant)
     setProblem(v.ok ? (reason.trim() === '' ? 'Give the reason.' : '') : v.message)
     if (v.ok && reason.trim() !== '') write.mutate(v.enteredValue, { onSuccess: onClose })
   }

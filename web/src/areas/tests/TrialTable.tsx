@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { SessionView } from '@mano/contract/tests'
 import type { Protocol } from '@mano/core/catalogue/protocols'
+import { detailWords } from '@mano/core/testing/details'
 import type { TrialAdvice } from '@mano/core/measure/trials'
 import type { ActiveCaution } from '@mano/core/safety/cautions'
 import type { Side } from '@mano/core/measure/asymmetry'
@@ -32,13 +33,15 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
   const [changing, setChanging] = useState<{ trial: Trial; how: 'strike' | 'correct' } | null>(null)
   const most = Math.max(protocol.trialsUpTo, ...session.trials.map((t) => t.ordinal), next?.ordinal ?? 0)
   const hands: Hand[] = reading.hands.map((h) => h.hand)
-  const unit = shownUnit(protocol.unit, units)
+  const unit = protocol.unit === 'count' ? '' : `, ${shownUnit(protocol.unit, units).replace('N m', 'N·m').replace('deg', '°')}`
+  const loads = protocol.entry === 'carry' ? ([Number(session.variant['leftKg']), Number(session.variant['rightKg'])] as const) : null
+  const wordsOf = (t: Trial) => detailWords(protocol, t.value, t.details, loads)
   const cell = (hand: Hand, ordinal: number) => {
     const trial = session.trials.find((t) => t.hand === hand && t.ordinal === ordinal)
     const on = next?.hand === hand && next.ordinal === ordinal
     const side = hand === 'right' ? 'r' : 'l'
     const value = <td key="v" className={`v ${side} ${on ? 'on' : ''} ${trial?.struck ? 'struck' : ''}`}>{trial ? <TrialButton trial={trial} shown={formatValue(trial.value, protocol.unit, units)} onChange={(how) => setChanging({ trial, how })} /> : on ? '…' : <span className="blank">{ordinal > protocol.trials ? '' : '–'}</span>}</td>
-    const word = <td key="w" className={`w ${side} ${on ? 'on' : ''}`}>{trial ? <Word trial={trial} /> : on ? <span className="ws"><Icon name="circle" />Now</span> : ordinal > protocol.trials && side === 'l' && ordinal === protocol.trials + 1 && !protocol.heaviest ? <span className="note">if asked</span> : ''}</td>
+    const word = <td key="w" className={`w ${side} ${on ? 'on' : ''}`}>{trial ? <Word trial={trial} says={wordsOf(trial)} missedWord={protocol.entry === 'spring' ? 'Not closed' : 'Not clean'} /> : on ? <span className="ws"><Icon name="circle" />Now</span> : ordinal > protocol.trials && side === 'l' && ordinal === protocol.trials + 1 && !protocol.heaviest ? <span className="note">if asked</span> : ''}</td>
     return hand === 'right' ? [value, word] : [word, value]
   }
   const two = hands.length === 2
@@ -46,21 +49,21 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
     <>
       <table className={`tt ${two ? '' : 'one'}`}>
         <caption className="vh">Trials</caption>
-        <thead><tr><th scope="col">State</th><th scope="col" className="v l">{two ? `Left, ${unit}` : `Both hands, ${unit}`}</th><th scope="col" className="mid">Trial</th>{two && <><th scope="col" className="v r">Right, {unit}</th><th scope="col" className="w r">State</th></>}</tr></thead>
+        <thead><tr><th scope="col">State</th><th scope="col" className="v l">{two ? `Left${unit}` : `Both hands${unit}`}</th><th scope="col" className="mid">Trial</th>{two && <><th scope="col" className="v r">Right{unit}</th><th scope="col" className="w r">State</th></>}</tr></thead>
         <tbody>
           {Array.from({ length: most }, (_, i) => i + 1).map((n) => (
             <tr key={n} className={n > protocol.trials ? 'maybe' : ''}>{cell(hands[0]!, n)}<th scope="row" className="mid">{n}</th>{two && cell('right', n)}</tr>
           ))}
         </tbody>
         <tfoot>
-          {(protocol.heaviest ? (['Best'] as const) : (['Best', 'Mean', 'Spread'] as const)).map((what) => (
+          {(protocol.heaviest || (protocol.trials === 1 && session.trials.length <= hands.length) ? (['Best'] as const) : (['Best', 'Mean', 'Spread'] as const)).map((what) => (
             <tr key={what}>
               {hands.map((hand, i) => {
                 const h = reading.hands[i]!
                 const stop = stops.find((s) => s.hand === hand)
                 const s = h.summary
                 const shown = !s ? '–' : what === 'Best' ? formatValue(s.best, protocol.unit, units) : what === 'Mean' ? formatValue(s.mean, protocol.unit, units) : s.cvPct === null ? '–' : formatPct(s.cvPct, { decimals: 1 })
-                const state = what === 'Best' ? protocol.heaviest && session.expectedKg && !stop ? <Ramp session={session} hand={hand} /> : <Advice advice={h.advice} stopped={stop !== undefined} /> : what === 'Spread' ? <span className="note">CV of {s?.n ?? 0} valid</span> : ''
+                const state = what === 'Best' ? protocol.entry === 'lift' && protocol.heaviest && session.expectedKg && !stop ? <Ramp session={session} hand={hand} /> : protocol.entry === 'spring' && !stop ? '' : <Advice advice={h.advice} stopped={stop !== undefined} /> : what === 'Spread' ? <span className="note">CV of {s?.n ?? 0} valid</span> : ''
                 const value = <td key={`${hand}v`} className={`v ${hand === 'right' ? 'r' : 'l'}`}>{shown}</td>
                 const word = <td key={`${hand}w`} className={`w ${hand === 'right' ? 'r' : 'l'}`}>{state}</td>
                 return hand === 'right' ? [<th key="m" scope="row" className="mid">{what}</th>, value, word] : [word, value]
@@ -71,7 +74,7 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
         </tfoot>
       </table>
       <StrikeTrial trial={changing?.how === 'strike' ? changing.trial : null} onClose={() => setChanging(null)} />
-      <CorrectTrial trial={changing?.how === 'correct' ? changing.trial : null} protocol={protocol} onClose={() => setChanging(null)} />
+      <CorrectTrial trial={changing?.how === 'correct' ? changing.trial : null} protocol={protocol} variant={session.variant} onClose={() => setChanging(null)} />
     </>
   )
 }
@@ -91,12 +94,12 @@ function TrialButton({ trial, shown, onChange }: { trial: Trial; shown: string; 
   )
 }
 
-function Word({ trial }: { trial: Trial }) {
+function Word({ trial, says, missedWord }: { trial: Trial; says: string; missedWord: string }) {
   const waiting = useOutbox((s) => s.waiting.some((w) => w.body.id === trial.id))
   if (trial.struck) return <span className="ws struck-word"><Icon name="cross" />{trial.struck.reason}</span>
-  if (trial.missed) return <span className="ws"><Icon name="cross" />{waiting ? 'Saving, not clean' : 'Not clean'}</span>
+  if (trial.missed) return <span className="ws"><Icon name="cross" />{waiting ? `Saving, ${missedWord}` : missedWord}{says && <small>{says}</small>}</span>
   if (waiting) return <span className="ws"><Icon name="clock" />Saving</span>
-  return <span className="ws"><Icon name="check" />{trial.correction ? 'Corrected' : 'Counts'}</span>
+  return <span className="ws"><Icon name="check" />{trial.correction ? 'Corrected' : 'Counts'}{says && <small>{says}</small>}</span>
 }
 
 /** Where a hand stands in its ramp. */

@@ -1,19 +1,24 @@
 import { useEffect, useRef, useState } from 'react'
-import type { EntryUnit } from '@mano/core/catalogue/protocols'
-import type { Hand } from '@mano/core/testing/session'
+import type { EntryUnit } from '@mano/core/catalogue/setups'
+import { resultSi } from '@mano/core/testing/value'
 import { formatClock } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
-
-interface Props { hand: Hand; unit: EntryUnit; sessionId: string; onEnter: (text: string) => string | null }
+import type { EntryProps } from './types'
+import { useClock } from './useClock'
+import { useDraft } from './useDraft'
 
 /** The one field of a running test: it keeps the focus and its place while the hands change. Times can be taken with the clock. */
-export function TrialEntry({ hand, unit, sessionId, onEnter }: Props) {
+export function TrialEntry({ session, protocol, hand, unit, onTry }: EntryProps) {
   const input = useRef<HTMLInputElement>(null)
-  const [text, setText] = useState('')
+  const [text, setText] = useDraft(`${session.id}-typed`, '')
   const [problem, setProblem] = useState('')
   const [ran, setRan] = useState<number | null>(null)
-  const clock = useClock(`mano-hold-${sessionId}`)
-  const timed = unit === 's'
+  const [chosen, setChosen] = useState<EntryUnit>(unit)
+  const clock = useClock(`mano-hold-${session.id}`)
+  const timed = protocol.entry === 'clock'
+  const turning = protocol.unit === 'N m' && session.variant['armMm'] !== undefined
+  const typed = parseNumber(text)
+  const torque = turning && typed.ok ? resultSi(typed.value, chosen, protocol, session.variant) : null
   useEffect(() => input.current?.focus(), [])
   const toggle = () => {
     setProblem('')
@@ -28,38 +33,23 @@ export function TrialEntry({ hand, unit, sessionId, onEnter }: Props) {
     if (clock.running) return toggle()
     const n = parseNumber(text, { clock: true })
     const over = timed && ran !== null && n.ok && n.value > ran + 0.5 ? `The clock ran ${ran.toFixed(1)} s: a hold cannot be longer than that.` : null
-    const wrong = over ?? onEnter(text)
+    const wrong = over ?? onTry(text, turning ? { unit: chosen } : {})
     setProblem(wrong ?? '')
     if (wrong) input.current?.select()
     else { setText(''); setRan(null) }
   }
   return (
-    <form className={`entry ${hand} ${timed ? 'timed' : ''}`} onSubmit={submit}>
+    <form className={`entry ${hand} ${timed ? 'timed' : ''} ${turning ? 'turning' : ''}`} onSubmit={submit}>
       {timed && <button type="button" className="btn clock" onClick={toggle}>{clock.running ? 'Stop' : 'Start'} <small>Space</small></button>}
       <label>
-        <span className="vh">{hand === 'both' ? 'Both hands' : `${hand} hand`}, result in {unit}</span>
+        <span className="vh">{hand === 'both' ? 'Both hands' : `${hand} hand`}, result in {turning ? chosen : unit}</span>
         <input ref={input} value={clock.running ? formatClock(clock.seconds) : text} readOnly={clock.running} inputMode="decimal" autoComplete="off" enterKeyHint="next" aria-invalid={problem !== ''} aria-describedby="entry-problem" onChange={(e) => { setText(e.currentTarget.value); setProblem('') }} onKeyDown={(e) => { if (timed && e.key === ' ') { e.preventDefault(); toggle() } }} />
       </label>
-      <span className="unit">{unit}</span>
+      {turning
+        ? <select className="unit" aria-label="Read in" value={chosen} onChange={(e) => { setChosen(e.currentTarget.value as EntryUnit); input.current?.focus() }}>{protocol.entryUnits.map((u) => <option key={u} value={u}>{u === 'N m' ? 'N·m' : u}</option>)}</select>
+        : <span className="unit">{unit}</span>}
       <button className="btn pri" type="submit">Enter</button>
-      <p id="entry-problem" className="said" role="alert">{problem}</p>
+      <p id="entry-problem" className="said" role="alert">{problem || (torque !== null && chosen !== 'N m' ? `= ${torque.toFixed(1)}\u00A0N·m at ${session.variant['armMm']}\u00A0mm` : '')}</p>
     </form>
   )
-}
-
-/** A stopwatch by the wall clock; a reload in the middle goes on where it was. */
-function useClock(key: string) {
-  const [started, setStarted] = useState<number | null>(() => { const t = Number(localStorage.getItem(key)); return t > 0 ? t : null })
-  const [now, setNow] = useState(() => Date.now())
-  useEffect(() => {
-    if (started === null) return
-    const timer = setInterval(() => setNow(Date.now()), 200)
-    return () => clearInterval(timer)
-  }, [started])
-  return {
-    running: started !== null,
-    seconds: started === null ? 0 : Math.max(0, (now - started) / 1000),
-    start: () => { const t = Date.now(); localStorage.setItem(key, String(t)); setNow(t); setStarted(t) },
-    stop: () => { localStorage.removeItem(key); setStarted(null); return Math.max(0, (Date.now() - started!) / 1000) },
-  }
 }

@@ -1,0 +1,130 @@
+import { notifications } from '@mantine/notifications'
+import { useState } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
+import { v7 } from 'uuid'
+import type { KitUnit } from '@mano/contract/kit'
+import type { SessionBody, SessionView } from '@mano/contract/tests'
+import { asSetUp, type Protocol } from '@mano/core/catalogue/protocols'
+import type { NumberVariant } from '@mano/core/catalogue/setups'
+import { testRefusal } from '@mano/core/match/unit'
+import { whereIs } from '@mano/core/plan/types'
+import { blockedBy, judgeBy, missingConditions, TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/cautions'
+import { safetyFacts } from '@mano/core/safety/facts'
+import type { Hand } from '@mano/core/testing/session'
+import { toSi } from '@mano/core/units/convert'
+import type { UnitChoice } from '@mano/core/units/format'
+import { parseLength } from '@mano/core/units/inch'
+import { parseNumber } from '@mano/core/units/parse'
+import { api, failureText } from '../../app/api'
+import { touchedBy, useKit, useTests, useWrite } from '../../app/data'
+import { useUnits } from '../../app/units'
+import { HandLetter } from '../../hands/marks'
+import { useAthletePage } from '../athlete/AthletePage'
+import { AddImplement } from '../kit/AddImplement'
+
+const NONE: TestConditions = { warm: false, rested: false, skinGood: false, well: false }
+const ALL: TestConditions = { warm: true, rested: true, skinGood: true, well: true }
+
+/** A stated number in SI as the server keeps it; null: missing or outside its limits. */
+function statedNumber(n: NumberVariant, text: string, units: UnitChoice, unit: KitUnit | undefined): string | null {
+  if (n.auto) return String((n.auto === 'size' ? unit?.sizeMm : unit?.handleMm) ?? 0)
+  if (text.trim() === '') return n.start
+  const r = n.unit === 'mm' ? parseLength(text, units.length) : parseNumber(text)
+  const value = !r.ok ? null : 'mm' in r ? r.mm : n.unit === 'kg' ? toSi(r.value, units.mass, 'kg')! : r.value
+  return value === null || value < n.limits[0] || value > n.limits[1] ? null : String(value)
+}
+const unitOf = (n: NumberVariant, units: UnitChoice) => (n.unit === 'kg' ? units.mass : n.unit === 'mm' ? units.length : '%')
+
+/** The gate and the set-up card of a test: what is used, how the hand takes it, and what must hold before a maximal one. */
+export function StartTest({ protocol: plain }: { protocol: Protocol }) {
+  const { athlete, me } = useAthletePage()
+  const [params] = useSearchParams()
+  const battery = params.get('battery')
+  const kit = useKit()
+  const today = (useTests(athlete.id).data ?? []).filter((s) => s.performedOn === me.today)
+  const navigate = useNavigate()
+  const units = useUnits()
+  const order = (kind: string) => (plain.implements as readonly string[]).indexOf(kind)
+  const fitting = (kit.data ?? []).filter((u) => order(u.kind) >= 0).sort((a, b) => Number(a.place !== 'hall') - Number(b.place !== 'hall') || order(a.kind) - order(b.kind))
+  const [unitId, setUnitId] = useState<string | null>(null)
+  const [variant, setVariant] = useState<Record<string, string>>(() => Object.fromEntries(plain.variants.map((v) => [v.id, v.options.find((o) => o.id === params.get(v.id))?.id ?? v.options[0]!.id])))
+  const [numbers, setNumbers] = useState<Record<string, string>>({})
+  const [ticked, setConditions] = useState<TestConditions | null>(null)
+  const [familiar, setFamiliar] = useState(false)
+  const [reason, setReason] = useState('')
+  const [adding, setAdding] = useState(false)
+  const [expected, setExpected] = useState('')
+  const protocol = asSetUp(plain, variant)
+  // Within one visit what was asked before the first test still holds.
+  const visit = battery ? today.at(-1)?.conditions : undefined
+  const conditions = ticked ?? { ...NONE, ...(visit && Object.fromEntries(TEST_CONDITIONS.map((c) => [c.id, visit[c.id] === true]))) }
+  const unit = fitting.find((u) => u.id === unitId) ?? fitting.find((u) => testRefusal(u) === null) ?? fitting[0]
+  const ramped = protocol.entry === 'lift' && protocol.trialsUpTo > 1
+  const asked = ramped || protocol.entry === 'spring'
+  const e = parseNumber(expected)
+  const expectedKg = asked && e.ok ? toSi(e.value, units.mass, 'kg') : null
+  const inRange = expectedKg !== null && expectedKg >= 1 && expectedKg <= 300
+  const ready = ramped ? inRange : expected.trim() === '' || inRange
+  const refusal = unit ? testRefusal(unit) : null
+  const judge = judgeBy(safetyFacts(athlete, me.today, null, athlete.history))
+  const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
+  const held = hands.map((h) => ({ hand: h, by: blockedBy(judge, { kind: 'test', protocol, hand: h }) })).filter((h) => h.by.length > 0)
+  const missing = missingConditions(conditions)
+  const variants = protocol.variants.filter((v) => !v.kinds || (unit && (v.kinds as readonly string[]).includes(unit.kind)))
+  const stated = protocol.numbers.filter((n) => !n.when || variant[n.when.variant] === n.when.option).map((n) => ({ n, value: statedNumber(n, numbers[n.id] ?? '', units, unit) }))
+  const write = useWrite((body: SessionBody) => api.post<SessionView>(`/api/athletes/${athlete.id}/tests`, body), touchedBy(athlete.id))
+  const all = held.length === hands.length
+  const can = unit && refusal === null && !all && !write.isPending && stated.every((g) => g.value !== null) && ready
+  const start = (given: TestConditions, why: string) => {
+    if (!unit || !can) return
+    const id = v7()
+    write.mutate({
+      id, protocolId: protocol.id, unitId: unit.id, measurementId: unit.measurementId,
+      variant: { ...Object.fromEntries(variants.map((v) => [v.id, variant[v.id]!])), ...Object.fromEntries(stated.map((g) => [g.n.id, g.value!])) },
+      conditions: { ...given, familiar }, overrideReason: why, note: '', expectedKg, deviceAt: new Date().toISOString(),
+    }, { onSuccess: () => void navigate(`/athletes/${athlete.id}/tests/${id}${battery ? `?battery=${battery}` : ''}`) })
+  }
+  return (
+    <div className="start panel">
+      {held.map((h) => h.by.map((c) => (
+        <p key={`${h.hand}${c.caution.id}`} className="held"><HandLetter hand={h.hand} /><span><b>{c.caution.title}.</b> {c.caution.says} {c.caution.instead}</span></p>
+      )))}
+      <div className="start-grid">
+        <fieldset className="set-up-card">
+          <legend>Set-up card</legend>
+          <label className="whole">Implement
+            <select value={unit?.id ?? ''} onChange={(e) => (e.currentTarget.value === '+' ? setAdding(true) : setUnitId(e.currentTarget.value))}>
+              {fitting.map((u) => <option key={u.id} value={u.id}>{u.label}{u.sizeMm === null ? '' : `, ${u.sizeMm} mm`}{u.place === 'hall' ? '' : `, ${whereIs(u.place)}`}</option>)}
+              {fitting.length === 0 && <option value="">{kit.isPending ? ' ' : 'None in the hall'}</option>}
+              {me.role === 'coach' && <option value="+">Add one to the hall …</option>}
+            </select>
+          </label>
+          {variants.map((v) => (
+            <label key={v.id}>{v.name}
+              <select value={variant[v.id]} onChange={(e) => { const value = e.currentTarget.value; setVariant((x) => ({ ...x, [v.id]: value })) }}>{v.options.map((o) => <option key={o.id} value={o.id}>{o.name}</option>)}</select>
+            </label>
+          ))}
+          {stated.filter(({ n }) => !n.auto).map(({ n, value }) => <label key={n.id}>{n.name}, {unitOf(n, units)}<input value={numbers[n.id] ?? n.start ?? ''} inputMode="decimal" aria-invalid={(numbers[n.id] ?? '') !== '' && value === null} onChange={(e) => { const text = e.currentTarget.value; setNumbers((x) => ({ ...x, [n.id]: text })) }} /></label>)}
+          {asked && <label>Expected best of the better hand, {units.mass}<input value={expected} placeholder={ramped ? '' : 'If known'} inputMode="decimal" aria-invalid={expected !== '' && !inRange} onChange={(x) => setExpected(x.currentTarget.value)} /></label>}
+          {refusal && <p className="said whole" role="alert">{refusal}</p>}
+          <p className="note whole">Another implement, size, position or hand style is another series; series are never joined.</p>
+        </fieldset>
+        <fieldset>
+          <legend>{protocol.maximal ? 'Before a maximal test' : 'Before the test'}</legend>
+          {TEST_CONDITIONS.map((c) => <label className="tick" key={c.id}><input type="checkbox" checked={conditions[c.id]} onChange={(e) => setConditions({ ...conditions, [c.id]: e.currentTarget.checked })} />{c.ask}</label>)}
+          {protocol.familiarSessions > 0 && <label className="tick"><input type="checkbox" checked={familiar} onChange={(e) => setFamiliar(e.currentTarget.checked)} />Knows this test from before (else the first {protocol.familiarSessions === 1 ? 'session is' : `${protocol.familiarSessions} are`} practice)</label>}
+          <div className="start-act">
+            <button className="btn pri big" autoFocus disabled={!can} onClick={() => (missing.length === 0 ? start(conditions, '') : start(ALL, ''))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
+          </div>
+          <details className="override">
+            <summary>Not all met, test all the same</summary>
+            <label>Reason, kept on the record<input value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label>
+            <button className="btn" disabled={!can || reason.trim() === ''} onClick={() => start(conditions, reason.trim())}>Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}</button>
+          </details>
+          <p className="said" role="alert">{write.error && failureText(write.error)}</p>
+        </fieldset>
+      </div>
+      <AddImplement opened={adding} kinds={protocol.implements} onClose={() => setAdding(false)} onAdded={(id) => { setUnitId(id); setAdding(false); notifications.show({ message: 'Added to the hall' }) }} />
+    </div>
+  )
+}

@@ -1,0 +1,21 @@
+import type { SessionView } from '@mano/contract/tests'
+import type { Protocol } from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/catalogue/setups'
+import type { TryDetails } from '@mano/core/testing/details'
+import type { Hand } from '@mano/core/testing/session'
+
+export interface TryMore { missed?: boolean; details?: TryDetails; unit?: EntryUnit }
+
+/** What every way of taking a try is given; `onTry` answers with why it was refused. */
+export interface EntryProps {
+  session: SessionView
+  protocol: Protocol
+  hand: Hand
+  ordinal: number
+  /** Load the runner proposes, kg. */
+  loadKg: number | null
+  unit: EntryUnit
+  onTry: (text: string, more?: TryMore) => string | null
+  /** Where the coach picks the hand. */
+  onHand: (hand: Hand) => void
+}

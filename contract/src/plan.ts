@@ -10,6 +10,7 @@ import { checkTrialValue } from '@mano/core/testing/value'
 import type { StoredChoice } from '@mano/core/gaps/read'
 import { REFERENCE_SOURCES, type Standard } from '@mano/core/gaps/references'
 import { HANDS, day, flag, id, maybeOneOf, number, oneOf, optionalLine, pain } from './common'
+import { ENTRY_UNITS } from './tests'
 
 const whole = (what: string, low: number, high: number) => number(what).integer(`${what} is whole`).min(low, `${what} is ${low} to ${high}`).max(high, `${what} is ${low} to ${high}`)
 const monday = () => day('the week').test('monday', 'a week starts on a Monday', (v) => v !== undefined && new Date(`${v}T00:00:00Z`).getUTCDay() === 1)
@@ -57,7 +58,7 @@ export const standardBody = yup.object({
     const checked = v === undefined || !protocol || !p.enteredUnit ? null : checkTrialValue(v, p.enteredUnit, protocol)
     return checked && !checked.ok ? c.createError({ message: checked.message }) : true
   }),
-  enteredUnit: oneOf(['kg', 'lb', 'N', 's', 'N m'] as const, 'the unit'),
+  enteredUnit: oneOf(ENTRY_UNITS, 'the unit'),
   /** The value is for each kg of body mass. */
   perBodyMass: flag(),
 }).exact('a field is not known')

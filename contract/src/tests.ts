@@ -10,7 +10,7 @@ import type { TestSession, Trial } from '@mano/core/testing/session'
 import { HANDS, flag, id, line, number, oneOf, optionalLine, pain } from './common'
 
 const instant = () => yup.string().strict().nullable().defined().test('instant', 'the device time is not an instant', (v) => v === null || v === undefined || !Number.isNaN(Date.parse(v)))
-const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m', 'count', 'm', 'deg']
+export const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m', 'count', 'm', 'deg']
 
 export const sessionBody = yup.object({
   id: id(),

@@ -56,6 +56,8 @@ describe('good bodies pass, and each wrong field is named', () => {
     ['log', logBody, log, [['set', 0], ['load', -1], ['seconds', -1], ['reps', 1.5], ['ended', 'bored'], ['effort', 11], ['exerciseId', 'juggling']]],
     ['plan', planBody, plan, [['weekStart', '2026-10-06'], ['frame', []], ['blocks', [{ ...block, sets: 0 }]], ['blocks', [block, block]], ['blocks', [{ ...block, hands: [] }]]]],
     ['standard', standardBody, standard, [['protocolId', 'chess'], ['enteredValue', 900], ['enteredValue', -1], ['level', 'star']]],
+    ['standard in newton metres', standardBody, { ...standard, protocolId: 'wrist_max', enteredValue: 18, enteredUnit: 'N m' }, [['enteredUnit', 'mm'], ['enteredValue', 900]]],
+    ['standard by count', standardBody, { ...standard, protocolId: 'repeat_73', enteredValue: 30, enteredUnit: 'count' }, [['enteredValue', -1]]],
     ['standard by body mass', standardBody, { ...standard, enteredValue: 0.7, perBodyMass: true }, [['enteredValue', 45], ['enteredValue', 0]]],
     ['word on a gap', gapChoiceBody, { id: v7(), rowKey: 'crush.max', kind: 'priority', value: 'raise', reason: 'meet in spring' }, [['kind', 'wish'], ['value', 'burn'], ['reason', ' '], ['rowKey', '']]],
     ['limit of a lean', gapChoiceBody, { id: v7(), rowKey: '*', kind: 'lean_limit', value: '12.5', reason: '' }, [['value', '0'], ['value', '120'], ['value', 'x']]],

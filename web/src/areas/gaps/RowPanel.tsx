@@ -110,7 +110,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
   const n = parseNumber(text, { clock: protocol.unit === 's' })
   const byMass = protocol.unit === 'N' || protocol.unit === 'kg'
   return (
-    <form className="change" onSubmit={(e) => { e.preventDefault(); if (n.ok) write.mutate({ id: v7(), protocolId: protocol.id, sportId: (profile?.sources[0]?.originId ?? null) as never, level: athlete.level, enteredValue: n.value, enteredUnit: unit as 'kg', perBodyMass }, { onSuccess: onDone }) }}>
+    <form className="change" onSubmit={(e) => { e.preventDefault(); if (n.ok) write.mutate({ id: v7(), protocolId: protocol.id, sportId: (profile?.sources[0]?.originId ?? null) as never, level: athlete.level, enteredValue: n.value, enteredUnit: unit, perBodyMass }, { onSuccess: onDone }) }}>
       <p className="note">What this hall asks of a {athlete.level} athlete of this sport on {protocol.name.toLowerCase()}. It holds for every such athlete; earlier ones stay on record.</p>
       <label>Standard, {perBodyMass ? `${unit} a kg of body mass` : unit}<input autoFocus value={text} inputMode="decimal" onChange={(e) => setText(e.currentTarget.value)} /></label>
       {byMass && <label className="tick"><input type="checkbox" checked={perBodyMass} onChange={(e) => setPer(e.currentTarget.checked)} /> By body mass</label>}

@@ -99,23 +99,22 @@ export function BracketResult({ session }: { session: EntryProps['session'] }) {
   const springs = useBracket(session)
   const tries = springTries(session.trials)
   const kg = (x: number | null) => (x === null ? null : formatWithUnit(x, 'kg', units))
+  const hands = (['left', 'right'] as const).map((hand) => {
+    const next = springNext(tries, hand, springs.map((s) => s.ratingKg!), session.expectedKg ?? null)
+    const own = tries.filter((t) => t.hand === hand)
+    const closed = own.filter((t) => t.closed).map((t) => t.loadKg)
+    const best = closed.length > 0 ? Math.max(...closed) : null
+    return { hand, next, own, best, missed: next.kind === 'done' ? next.missedKg : null, train: best === null || next.kind === 'try' ? null : trainingSprings(springs.map((s) => s.ratingKg!), best) }
+  })
   return (
     <div className="bracket-result">
-      {(['left', 'right'] as const).map((hand) => {
-        const next = springNext(tries, hand, springs.map((s) => s.ratingKg!), session.expectedKg ?? null)
-        const own = tries.filter((t) => t.hand === hand)
-        const closed = own.filter((t) => t.closed).map((t) => t.loadKg)
-        const best = closed.length > 0 ? Math.max(...closed) : null
-        const missed = next.kind === 'done' ? next.missedKg : null
-        const train = best === null || next.kind === 'try' ? null : trainingSprings(springs.map((s) => s.ratingKg!), best)
-        return (
-          <p key={hand}><b className={hand === 'left' ? 'L' : 'R'}>{hand === 'left' ? 'Left' : 'Right'}:</b>{' '}
-            {own.length === 0 ? 'not tested yet.' : next.kind === 'try' ? `under way, ${best === null ? 'none' : kg(best)} closed so far.` : best === null ? (missed === null ? 'none closed yet.' : `under ${kg(missed)}.`) : missed === null ? `${kg(best)} closed; the best may lie higher.` : `between ${kg(best)} and ${kg(missed)}, for this set width only.`}
-            {train && ` Train: warm up ${kg(train.warmKg) ?? 'with band work'}, repetitions ${kg(train.repetitionsKg) ?? 'from a narrower set'}, hard ${kg(train.workKg)}${train.nextKg === null ? '' : `, next aim ${kg(train.nextKg)}`}.`}
-          </p>
-        )
-      })}
-      <p className="note">Shares of the heaviest close the training springs are chosen by are practice estimates.</p>
+      {hands.map(({ hand, next, own, best, missed, train }) => (
+        <p key={hand}><b className={hand === 'left' ? 'L' : 'R'}>{hand === 'left' ? 'Left' : 'Right'}:</b>{' '}
+          {own.length === 0 ? 'not tested yet.' : next.kind === 'try' ? `under way, ${best === null ? 'none' : kg(best)} closed so far.` : best === null ? (missed === null ? 'none closed yet.' : `under ${kg(missed)}.`) : missed === null ? `${kg(best)} closed; the best may lie higher.` : `between ${kg(best)} and ${kg(missed)}, for this set width only.`}
+          {train && ` Train: warm up ${kg(train.warmKg) ?? 'with band work'}, repetitions ${kg(train.repetitionsKg) ?? 'from a narrower set'}, hard ${kg(train.workKg)}${train.nextKg === null ? '' : `, next aim ${kg(train.nextKg)}`}.`}
+        </p>
+      ))}
+      {hands.some((h) => h.train) && <p className="note">Shares of the heaviest close the training springs are chosen by are practice estimates.</p>}
     </div>
   )
 }

@@ -1,0 +1,12 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { TRIAL_COLUMNS } from '../../core/src/testing/import'
+
+const page = readFileSync(new URL('../../docs/import.md', import.meta.url), 'utf8')
+const rows = TRIAL_COLUMNS.map((c) => `| ${c.id} | ${c.needed ? 'needed' : ''} | ${c.says} |`)
+
+describe('the page about importing', () => {
+  it('has the columns the reader knows, in its words and order, and no other', () => {
+    expect(page.split('\n').filter((l) => /^\| [a-z_]+ \| (needed)? \|/.test(l))).toEqual(rows)
+  })
+})

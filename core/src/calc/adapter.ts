@@ -1,7 +1,10 @@
+import { readTrace, type Measured } from '../force/analyse'
+import { guessColumns, readTraceCsv, traceColumns } from '../force/csv'
 import { optimalDiameterMm, optimalSpanCm, type Sex } from '../hand/fit'
 import { asymmetryIndex, ratioInterval, type Side } from '../measure/asymmetry'
 import { allOut, criticalForce, timeAt, type CfFit } from '../measure/criticalForce'
 import { equivalentMax, HOLD_LIMITS, powerSeconds, rohmertSeconds } from '../measure/endurance'
+import { allOutShares, HAND_FATIGUE, holdSeconds, intermittent } from '../measure/fatigue'
 import { ewma, goalFit, readiness } from '../measure/forecast'
 import { leverTorque, springAtSet, wristRoller } from '../measure/mechanics'
 import { doddsCentile, mathiowetzPercentile } from '../measure/norms'
@@ -56,8 +59,20 @@ interface Inputs {
   close_force_kgf: number
   free_opening_mm: number
   set_opening_mm: number
+  target_load: number
+  off_s?: number
+  n_bouts?: number
+  max_cycles?: number
+  F?: number
+  R?: number
+  r?: number
+  LD?: number
+  LR?: number
+  csv: string
 }
-type Topic = (inputs: Inputs) => unknown
+/** Reads a file named in a case. */
+export type ReadFile = (path: string) => string
+type Topic = (inputs: Inputs, read: ReadFile) => unknown
 const has = (i: Inputs, field: keyof Inputs): boolean => field in i
 
 /** Outside names on the left, the functions the screens call on the right. */
@@ -75,9 +90,38 @@ const TOPICS: Readonly<Record<string, Topic>> = {
   '2': (i) => (Array.isArray(i.left) ? interval(i.left, i.right as number[], i.conf) : index(i.left, i.right as number)),
   '3': (i) => (has(i, 'fraction_of_max') ? { rohmert_s: rohmertSeconds(i.fraction_of_max), frey_law_avin_hand_s: powerSeconds(i.fraction_of_max) } : inverseEndurance(i)),
   '4': (i) => (has(i, 'bout_mean_force') ? allOutCase(i) : fits(i)),
+  '5': fatigue,
   '6': (i) => (has(i, 'baseline') ? ready(i) : has(i, 'goal') ? trend(i) : plateau(i.day, i.value as unknown as number[], i.margin, i.conf)),
+  '7': (i, read) => forceTime(read(i.csv)),
   '8': (i) => (has(i, 'age_band') ? mathiowetz(i) : has(i, 'age') ? dodds(i) : has(i, 'hand_span_cm') ? { adult_optimal_span_cm: optimalSpanCm(i.sex, i.hand_span_cm) } : { optimal_handle_diameter_mm: optimalDiameterMm(i.hand_length_mm) }),
   '9': (i) => (has(i, 'value') ? units(i.value) : has(i, 'point_masses_kg_m') ? lever(i) : has(i, 'close_force_kgf') ? spring(i) : roller(i)),
+}
+
+function fatigue(i: Inputs) {
+  const k = { ...HAND_FATIGUE, ...Object.fromEntries((['F', 'R', 'r', 'LD', 'LR'] as const).filter((x) => has(i, x)).map((x) => [x, i[x]])) }
+  if (has(i, 'n_bouts')) {
+    const r = allOutShares(i.n_bouts!, i.on_s, i.off_s!, k)
+    return { bout_mean: r.means, last3_mean: r.means.slice(-3).reduce((a, b) => a + b, 0) / 3, MF_end: r.tired }
+  }
+  if (!has(i, 'off_s')) return { time_to_task_failure_s: holdSeconds(i.target_load, k) }
+  const r = intermittent(i.target_load, i.on_s, i.off_s!, i.max_cycles ?? 400, k)
+  return {
+    fail_s: r.failS, fail_cycle: r.failCycle, time_under_load_s: r.workS,
+    ...Object.fromEntries(r.ends.flatMap((p, n) => [[`MF_end_on_cycle_${n + 1}`, p.tired], [`MA_end_on_cycle_${n + 1}`, p.active]])),
+  }
+}
+
+function forceTime(text: string) {
+  const table = traceColumns(text)
+  if (!table.ok) throw new Error(table.message)
+  const file = readTraceCsv(text, guessColumns(table.columns))
+  if (!file.ok) throw new Error(file.message)
+  const r = readTrace(file.trace)
+  const value = (m: Measured) => (m.ok ? m.value : null)
+  return {
+    offset_N: r.baseline.offsetN, drift_N_per_s: r.baseline.driftNps, noise_sd_N: r.baseline.noiseN, n_squeezes: r.squeezes.length,
+    squeezes: r.squeezes.map((q) => ({ onset_s: q.onsetS, peak_50ms_N: q.peakN, time_of_peak_s: q.peakS, plateau_3_5_N: value(q.plateau), rfd_0_100_Nps: value(q.rfd100), rfd_0_200_Nps: value(q.rfd200), impulse_total_Ns: q.impulseNs, slip: q.slipS !== null, slip_time_s: q.slipS })),
+  }
 }
 
 function inverseEndurance(i: Inputs) {
@@ -170,6 +214,7 @@ function spring(i: Inputs) {
   return { force_at_set: r?.force ?? null, share_of_close_at_set: r?.shareOfClose ?? null }
 }
 
+const noFiles: ReadFile = (path) => { throw new Error(`${path} cannot be read here.`) }
 const numberOf = (topic: string): string => topic.split('-')[0]!
 
 /** Topics answered today, by number. */
@@ -177,14 +222,14 @@ export const CALC_TOPICS = Object.keys(TOPICS)
 
 /**
  * Answers check cases of one topic (`2`, `2-asymmetry` or `all`) in their order; others are skipped. A broken case
- * gets an error and the rest go on. Numbers that are not finite come out as null, or "Infinity" for never.
+ * gets an error and the rest go on. Numbers that are not finite come out as null, or "Infinity" for never. `read` opens the files cases name.
  */
-export function answerCases(cases: readonly CalcCase[], topic: string): CalcAnswer[] {
+export function answerCases(cases: readonly CalcCase[], topic: string, read: ReadFile = noFiles): CalcAnswer[] {
   return cases
     .filter((c) => numberOf(c.topic) in TOPICS && (topic === 'all' || topic === c.topic || topic === numberOf(c.topic)))
     .map((c) => {
       try {
-        return { id: c.id, result: plain(TOPICS[numberOf(c.topic)]!(c.inputs as Inputs)) }
+        return { id: c.id, result: plain(TOPICS[numberOf(c.topic)]!(c.inputs as Inputs, read)) }
       } catch (error) {
         return { id: c.id, error: error instanceof Error ? error.message : String(error) }
       }

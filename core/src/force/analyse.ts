@@ -92,10 +92,10 @@ export function readTrace(trace: Trace, rules: ReadingRules = HELD): Reading {
 function level(trace: Trace): { baseline: Reading['baseline']; correctedN: Float64Array } {
   const f = trace.forceN
   const n = Math.min(Math.round(QUIET_S * trace.rateHz), f.length >> 1)
-  const sdIn = (from: number, to: number) => { const m = mean(f, from, to); let s = 0; for (let i = from; i < to; i++) s += (f[i]! - m) ** 2; return Math.sqrt(s / Math.max(1, to - from - 1)) }
   const top = f.reduce((a, b) => Math.max(a, b), -Infinity)
-  const bottom = f.reduce((a, b) => Math.min(a, b), Infinity)
-  const quiet = (from: number, to: number) => { let high = -Infinity; for (let i = from; i < to; i++) high = Math.max(high, f[i]!); return sdIn(from, to) < 0.03 * (top - bottom) + 1.5 && high - bottom < 0.2 * (top - bottom) + 15 }
+  const low = Math.min(mean(f, 0, n), mean(f, f.length - n))
+  // Quiet: little spread round its own line, and nearer to rest than to the peak.
+  const quiet = (from: number, to: number) => spreadRound(f, from, to) < 0.03 * (top - low) + 1.5 && mean(f, from, to) - low < 0.4 * (top - low) + 5
   // A start that is not quiet over its whole second may still have a quieter beginning.
   let head = n
   while (head > 0.2 * n && !quiet(0, head)) head = Math.floor(head * 0.8)
@@ -105,13 +105,22 @@ function level(trace: Trace): { baseline: Reading['baseline']; correctedN: Float
   const b = mean(f, f.length - n, f.length)
   const across = (f.length - n / 2 - head / 2) / trace.rateHz
   const driftNps = startQuiet && endQuiet ? (b - a) / across : null
-  const offsetN = startQuiet ? a - ((driftNps ?? 0) * head) / 2 / trace.rateHz : endQuiet ? b : Math.max(0, bottom)
+  const offsetN = startQuiet ? a - ((driftNps ?? 0) * head) / 2 / trace.rateHz : endQuiet ? b : Math.max(0, low)
   const correctedN = f.map((x, i) => x - offsetN - ((driftNps ?? 0) * i) / trace.rateHz)
   const residuals: number[] = []
   if (startQuiet) for (let i = 0; i < head; i++) residuals.push(correctedN[i]!)
   if (endQuiet) for (let i = f.length - n; i < f.length; i++) residuals.push(correctedN[i]!)
   const noiseN = residuals.length > 2 ? Math.sqrt(residuals.reduce((s, r) => s + r * r, 0) / (residuals.length - 2)) : 0
   return { baseline: { offsetN, driftNps, noiseN, quietBeforeS: startQuiet ? head / trace.rateHz : 0 }, correctedN }
+}
+
+/** SD round a straight line. */
+function spreadRound(f: Float64Array, from: number, to: number): number {
+  const n = to - from
+  const [mx, my] = [(n - 1) / 2, mean(f, from, to)]
+  let [sxy, sxx, syy] = [0, 0, 0]
+  for (let i = 0; i < n; i++) { const [dx, dy] = [i - mx, f[from + i]! - my]; sxy += dx * dy; sxx += dx * dx; syy += dy * dy }
+  return Math.sqrt(Math.max(0, syy - (sxx > 0 ? sxy ** 2 / sxx : 0)) / Math.max(1, n - 2))
 }
 
 function over(f50: Float64Array, threshold: number, rules: ReadingRules, rateHz: number): Window[] {

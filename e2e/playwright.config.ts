@@ -15,5 +15,6 @@ export default defineConfig({
   projects: [
     { name: 'desk', testMatch: '*.spec.ts' },
     { name: 'shots', testMatch: 'shots.ts' },
+    { name: 'soak', testMatch: 'soak.ts', timeout: 900_000 },
   ],
 })

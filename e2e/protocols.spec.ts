@@ -1,5 +1,8 @@
 import type { Page } from '@playwright/test'
 import { asSetUp, PROTOCOLS, protocolById, type Protocol } from '@mano/core/catalogue/protocols'
+import { forceOf, type SqueezeShape } from '@mano/core/force/shape'
+import { traceOf } from '@mano/core/force/trace'
+import { triesOf } from '@mano/core/force/tries'
 import type { TryDetails } from '@mano/core/testing/details'
 import { expect, open, signIn, test } from './rig'
 
@@ -20,7 +23,22 @@ const type = (label: string, text: string) => (page: Page) => page.getByLabel(la
 const fields = (...all: [string, string][]) => async (page: Page) => { for (const [label, text] of all) await type(label, text)(page); await page.getByRole('button', { name: 'Enter', exact: true }).click() }
 const clean = (text: string) => async (page: Page) => { await page.getByLabel('left hand, load in kg').fill(text); await page.getByRole('button', { name: 'Clean', exact: true }).click() }
 
+/** An all-out record at 50 Hz: 24 holds that sink to half of 400 N. What is to be stored is what core reads of it. */
+const bouts = Array.from({ length: 24 }, (_, k): SqueezeShape => ({ startS: 2 + 10 * k, forceN: 200 + 200 * Math.exp(-k / 5), tauS: 0.05, power: 1.4, holdS: 7, releaseS: 0.2, fade: 0 }))
+const samples = Array.from({ length: 50 * 244 }, (_, i): [number, number] => [i / 50, Math.round(10 * bouts.reduce((f, b) => f + forceOf(b, i / 50), 0)) / 10])
+const record = traceOf(samples.map(([t]) => t), samples.map(([, f]) => f))
+const allOut = triesOf('bouts', record.ok ? record.trace : (() => { throw new Error(record.reason) })(), null).tries[0]!
+
 const RUNS: Record<string, Run> = {
+  pull_max: { typed: '62', unit: 'kg', si: 62 * KGF },
+  ready_squeeze: { typed: '41', unit: 'kg', si: 41 * KGF },
+  all_out: {
+    typed: '', unit: 'N', si: Math.round(allOut.value * 10) / 10, details: allOut.details,
+    take: async (page) => {
+      await page.getByLabel('From a file').setInputFiles({ name: 'all-out.csv', mimeType: 'text/csv', buffer: Buffer.from(`time_s,force_N\n${samples.map((s) => s.join(',')).join('\n')}`) })
+      await page.getByRole('button', { name: 'Take as this try' }).click()
+    },
+  },
   dyno_seated: { typed: '50', unit: 'kg', si: 50 * KGF },
   dyno_standing: { typed: '52', unit: 'kg', si: 52 * KGF },
   lift_max: { typed: '40', unit: 'kg', si: 40, set: { 'Expected best of the better hand, kg': '50' }, take: clean('40') },

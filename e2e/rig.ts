@@ -36,13 +36,13 @@ async function copyOf(template: string): Promise<string> {
 }
 
 /** The built app on a database of its own, as the start command runs it. */
-async function start(demo: boolean, database = `e2e_${randomBytes(6).toString('hex')}`): Promise<Installation> {
+async function start(demo: boolean, database = `e2e_${randomBytes(6).toString('hex')}`, more: Record<string, string> = {}): Promise<Installation> {
   const port = await freePort()
   const child: ChildProcess = spawn('node', ['server/dist/main.mjs'], {
     cwd: root,
     env: {
       ...process.env, MANO_DATABASE: database, MANO_PORT: String(port), MANO_DEMO: demo ? '1' : '0', MANO_FRESH: '0', MANO_NOW: NOW,
-      MANO_WEB_ROOT: `${root}web/dist`, MANO_OWNER_PASSWORD: 'test-owner', MANO_APP_PASSWORD: 'test-app', MANO_SESSION_SECRET: 'test',
+      MANO_WEB_ROOT: `${root}web/dist`, MANO_OWNER_PASSWORD: 'test-owner', MANO_APP_PASSWORD: 'test-app', MANO_SESSION_SECRET: 'test', ...more,
     },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
@@ -53,8 +53,8 @@ async function start(demo: boolean, database = `e2e_${randomBytes(6).toString('h
   return { url: `http://127.0.0.1:${port}`, stop: () => new Promise((resolve) => { child.removeAllListeners('exit').on('exit', () => resolve()); child.kill('SIGTERM') }) }
 }
 
-/** `hall`: the demo hall, shared by a worker and read only. `own`: a demo hall of the test's own. `empty`: nothing in it. */
-export const test = base.extend<{ empty: Installation; own: Installation }, { template: string; hall: Installation }>({
+/** `hall`: the demo hall, shared by a worker and read only. `own`: a demo hall of the test's own. `empty`: nothing in it. `fast`: as own, instruments run 20 times as fast. */
+export const test = base.extend<{ empty: Installation; own: Installation; fast: Installation }, { template: string; hall: Installation }>({
   template: [async ({}, use) => { // eslint-disable-line no-empty-pattern
     const name = `e2e_${randomBytes(6).toString('hex')}`
     await (await start(true, name)).stop()
@@ -67,6 +67,11 @@ export const test = base.extend<{ empty: Installation; own: Installation }, { te
   }, { scope: 'worker' }],
   own: async ({ template }, use) => {
     const i = await start(true, await copyOf(template))
+    await use(i)
+    await i.stop()
+  },
+  fast: async ({ template }, use) => {
+    const i = await start(true, await copyOf(template), { MANO_INSTRUMENT_SPEED: '20' })
     await use(i)
     await i.stop()
   },

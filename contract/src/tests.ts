@@ -6,6 +6,9 @@ import type { ImportProblem } from '@mano/core/testing/import'
 import { checkTrialValue } from '@mano/core/testing/value'
 import { BATTERY_MOST, type BatteryItem } from '@mano/core/testing/battery'
 import type { TryDetails } from '@mano/core/testing/details'
+import type { PackedTrace } from '@mano/core/force/codec'
+import { unpackTrace } from '@mano/core/force/codec'
+import { TRACE_LIMITS } from '@mano/core/force/trace'
 import type { TestSession, Trial } from '@mano/core/testing/session'
 import { HANDS, flag, id, line, number, oneOf, optionalLine, pain } from './common'
 
@@ -39,6 +42,15 @@ export const sessionBody = yup.object({
 }).exact('a field is not known')
 export type SessionBody = Omit<yup.InferType<typeof sessionBody>, 'variant'> & { variant: Record<string, string> }
 
+/** A force record kept with a try: packed, with the instrument it came from. */
+const traceBody = yup.object({
+  instrument: line(80, 'the instrument'), rateHz: number('the rate').min(10).max(5000), startS: number('the start of the record'),
+  gaps: yup.array().of(yup.mixed<readonly [number, number]>().test('gap', 'a gap is from and to', (v) => Array.isArray(v) && v.length === 2 && v.every((x) => Number.isFinite(x))).required()).max(500).required('the gaps are missing'),
+  data: yup.string().strict().required('the record is empty').max(1_500_000, 'the record is too long').test('packed', 'the record cannot be read', (v, c) => { const t = v === undefined ? null : unpackTrace({ ...(c.parent as PackedTrace), data: v }); return t !== null && t.forceN.length <= TRACE_LIMITS.longestS * t.rateHz }),
+})
+export interface TraceBody extends PackedTrace { instrument: string }
+export interface TraceView extends TraceBody { trialId: string }
+
 export const trialBody = yup.object({
   id: id(),
   hand: oneOf(HANDS, 'the hand'),
@@ -49,9 +61,12 @@ export const trialBody = yup.object({
   /** A lift that was not clean. */
   missed: yup.boolean().strict().default(false),
   details: yup.mixed<TryDetails>().test('details', 'the details are not named numbers, words or lists', (v) => v === undefined || (typeof v === 'object' && v !== null && !Array.isArray(v) && Object.keys(v).length <= 8)).default({}),
+  trace: traceBody.nullable().default(null),
+  /** Kept and struck at once, with the reason: what the instrument saw is not lost. */
+  struck: yup.string().strict().nullable().max(400).default(null),
   deviceAt: instant(),
 }).exact('a field is not known')
-export type TrialBody = yup.InferType<typeof trialBody>
+export type TrialBody = Omit<yup.InferType<typeof trialBody>, 'trace'> & { trace: TraceBody | null }
 
 export const correctionBody = yup.object({ id: id(), enteredValue: number('the result'), enteredUnit: oneOf(ENTRY_UNITS, 'the unit'), reason: line(400, 'the reason') }).exact('a field is not known')
 export const markBody = yup.object({ id: id(), struck: flag(), reason: optionalLine(400) }).test('reason', 'a strike needs a reason', (v) => !v.struck || v.reason.trim() !== '').exact('a field is not known')
@@ -98,6 +113,8 @@ export const trialProblem = (setup: { protocolId: string; variant: Readonly<Reco
 export interface SessionView extends TestSession {
   trials: Trial[]
   observations: { id: string; hand: (typeof HANDS)[number]; pain: number | null; symptom: string | null }[]
+  /** Tries that have a force record. */
+  traces: { trialId: string; hand: (typeof HANDS)[number]; ordinal: number; instrument: string }[]
   /** Notes, pictures and links kept with the test. */
   attachments: { id: string; kind: 'note' | 'photo' | 'link'; text: string }[]
   /** Empty where they are not on record (imports). */

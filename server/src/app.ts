@@ -14,6 +14,7 @@ import { mountImports } from './http/imports'
 import { mountIntake } from './http/intake'
 import { mountKit } from './http/kit'
 import { mountPlan } from './http/plan'
+import { mountInstruments } from './http/instruments'
 import { mountAttachments } from './http/attachments'
 import { HttpProblem, problemOf } from './http/problem'
 import { mountTests } from './http/tests'
@@ -28,6 +29,7 @@ export function buildApi(services: Services): Api {
   mountAthletes(api)
   mountTests(api)
   mountAttachments(api)
+  mountInstruments(api, services.rack)
   mountImports(api)
   mountIntake(api)
   mountKit(api)

@@ -11,6 +11,10 @@ export interface Config {
   demo: boolean
   /** Start over: the database is dropped first. */
   fresh: boolean
+  /** Seconds of a simulated instrument's clock a second; over 1 in tests. */
+  instrumentSpeed: number
+  /** Streams of JSON lines to read instruments from, `name=path`. */
+  instrumentPaths: readonly string[]
 }
 
 export type Clock = () => Date
@@ -31,6 +35,8 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     pinnedNow: env['MANO_NOW'] ?? null,
     demo: env['MANO_DEMO'] === '1',
     fresh: env['MANO_FRESH'] === '1',
+    instrumentSpeed: Number(env['MANO_INSTRUMENT_SPEED'] ?? 1),
+    instrumentPaths: (env['MANO_INSTRUMENTS'] ?? '').split(';').filter((p) => p !== ''),
   }
 }
 

@@ -2,8 +2,9 @@ import { Pool } from 'pg'
 import { buildApp } from './app'
 import { clockFrom, readConfig } from './config'
 import { dropDatabase, ensureDatabase } from './db/bootstrap'
-import { migrate, openApp } from './db/source'
+import { migrate, openApp, takeStatistics } from './db/source'
 import { DEMO_SIGN_IN, loadDemo } from './demo/load'
+import { Rack } from './devices/rack'
 
 const config = readConfig(process.env)
 const clock = clockFrom(config.pinnedNow)
@@ -12,9 +13,14 @@ const urls = await ensureDatabase(config.adminUrl, config.database, config.passw
 await migrate(urls.owner)
 const app = await openApp(urls)
 const pool = new Pool({ connectionString: urls.app, max: 4 })
-if (config.demo && (await loadDemo(app, clock()))) console.log('The demo hall is loaded.')
+if (config.demo && (await loadDemo(app, clock()))) {
+  await takeStatistics(urls.owner)
+  console.log('The demo hall is loaded.')
+}
 
-const server = buildApp({ app, clock, pool, sessionSecret: config.sessionSecret, webRoot: config.webRoot }).listen(config.port, '127.0.0.1', (error) => {
+// Simulated instruments ship with the demo: what they show is no athlete's.
+const rack = new Rack({ simulated: config.demo, speed: config.instrumentSpeed, paths: config.instrumentPaths })
+const server = buildApp({ app, clock, rack, pool, sessionSecret: config.sessionSecret, webRoot: config.webRoot }).listen(config.port, '127.0.0.1', (error) => {
   if (error) {
     console.error(`Port ${config.port} is not free; set MANO_PORT to another one.`)
     process.exit(1)
@@ -30,6 +36,7 @@ async function stop(): Promise<void> {
   stopping = true
   // What is under way may finish; what only waits is let go.
   const closed = new Promise<void>((resolve) => server.close(() => resolve()))
+  rack.stop()
   server.closeIdleConnections()
   const patience = setTimeout(() => server.closeAllConnections(), 2000)
   await closed

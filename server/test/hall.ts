@@ -9,6 +9,7 @@ import { createHall } from '../src/accounts/accounts'
 import { buildApp } from '../src/app'
 import { dropDatabase, ensureDatabase, type DatabaseUrls } from '../src/db/bootstrap'
 import { migrate, openApp } from '../src/db/source'
+import type { Rack } from '../src/devices/rack'
 
 const PASSWORDS = { owner: 'test-owner', app: 'test-app' }
 export const NOW = '2026-11-25T10:00:00.000Z'
@@ -27,7 +28,7 @@ export interface Rig {
 }
 
 /** A database, a server and a pinned clock of this file's own. */
-export async function rig(): Promise<Rig> {
+export async function rig(rack?: Rack): Promise<Rig> {
   const admin = process.env['MANO_PG_ADMIN_URL']!
   const database = `t_${randomBytes(6).toString('hex')}`
   const urls = await ensureDatabase(admin, database, PASSWORDS)
@@ -35,7 +36,7 @@ export async function rig(): Promise<Rig> {
   const app = await openApp(urls)
   const pool = new Pool({ connectionString: urls.app, max: 2 })
   const now = { at: NOW }
-  const server = buildApp({ app, clock: () => new Date(now.at), pool, sessionSecret: 'test', webRoot: null, signInsPerMinute: 1000 })
+  const server = buildApp({ app, ...(rack && { rack }), clock: () => new Date(now.at), pool, sessionSecret: 'test', webRoot: null, signInsPerMinute: 1000 })
   return { server, app, urls, admin, now, close: async () => { await pool.end(); await app.destroy(); await dropDatabase(admin, database) } }
 }
 

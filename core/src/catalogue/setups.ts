@@ -7,7 +7,7 @@ export type ResultUnit = 'N' | 'kg' | 's' | 'N m' | 'mm' | 'deg' | 'count' | 'm'
 export type EntryUnit = 'kg' | 'lb' | 'N' | 's' | 'mm' | 'in' | 'cm' | 'N m' | 'deg' | 'count' | 'm'
 
 /** How a try is taken; each has one panel on the screen. `body`: kept with the athlete's measures, not as a try. */
-export const ENTRIES = ['value', 'clock', 'lift', 'single', 'spring', 'window', 'paced', 'carry', 'clench', 'body'] as const
+export const ENTRIES = ['value', 'clock', 'lift', 'single', 'spring', 'window', 'paced', 'carry', 'clench', 'allout', 'body'] as const
 export type EntryKind = (typeof ENTRIES)[number]
 
 /** What a choice makes of its protocol. */
@@ -39,7 +39,7 @@ export interface NumberVariant {
 }
 
 /** A number kept beside the result of a try. */
-export interface Detail { id: string; name: string; unit: 's' | 'ms' | 'kg' | 'count'; limits: readonly [number, number]; needed: boolean }
+export interface Detail { id: string; name: string; unit: 's' | 'ms' | 'kg' | 'count' | 'N' | 'N s'; limits: readonly [number, number]; needed: boolean }
 
 export const position: Variant = {
   id: 'position', name: 'Handle position',

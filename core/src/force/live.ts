@@ -20,6 +20,8 @@ export class LiveTry {
   /** Time the force went under the threshold, s. */
   offS: number | null = null
   lastS: number | null = null
+  /** Squeezes begun. */
+  count = 0
   readonly timeS: number[] = []
   readonly forceN: number[] = []
   private readonly endsItself: boolean
@@ -56,6 +58,7 @@ export class LiveTry {
     if (this.phase === 'ready' && this.nowN > HELD.leastN) {
       this.phase = 'on'
       this.onsetS = s
+      this.count = 1
       return this.follow(s)
     }
     const from = this.firstOver(s - LIVE.settleS)
@@ -69,7 +72,7 @@ export class LiveTry {
 
   private follow(s: number): void {
     if (this.nowN > this.peakN) { this.peakN = this.nowN; this.peakS = s }
-    if (this.nowN > Math.max(HELD.leastN, HELD.share * this.peakN)) { this.offS = null; if (this.phase === 'after') this.phase = 'on' }
+    if (this.nowN > Math.max(HELD.leastN, HELD.share * this.peakN)) { if (this.offS !== null) this.count++; this.offS = null; if (this.phase === 'after') this.phase = 'on' }
     else this.offS ??= s
     if (this.offS === null) return
     if (s - this.offS >= LIVE.offForS && this.endsItself) this.phase = 'after'

@@ -29,7 +29,11 @@ export function formatDate(d: LocalDate, today: LocalDate, options: { weekday?: 
   return `${weekday}${Number(d.slice(8))} ${MONTHS[Number(d.slice(5, 7)) - 1]}${year}`
 }
 
-/** Calendar date of an instant in a time zone (IANA name). */
+const calendars = new Map<string, Intl.DateTimeFormat>()
+
+/** Calendar date of an instant in a time zone (IANA name). A calendar is costly to make and is kept. */
 export function localDateOf(instant: Date, timeZone: string): LocalDate {
-  return new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(instant)
+  let calendar = calendars.get(timeZone)
+  if (!calendar) calendars.set(timeZone, (calendar = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' })))
+  return calendar.format(instant)
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { protocolById, TEST_PROTOCOLS } from '../../src/catalogue/protocols'
 import { readTrace } from '../../src/force/analyse'
 import { packTrace, unpackTrace } from '../../src/force/codec'
 import { DRAWN, drawTrace, type Draws } from '../../src/force/faults'
@@ -6,6 +7,7 @@ import { LiveTry } from '../../src/force/live'
 import { forceOf, type SqueezeShape } from '../../src/force/shape'
 import { part, traceOf } from '../../src/force/trace'
 import { ALL_OUT, boutMeans, hangOf } from '../../src/force/uses'
+import { liveUse, triesOf } from '../../src/force/tries'
 import { judgeTrace, readClenches } from '../../src/force/verdict'
 
 /** Mulberry32 and Box-Muller: numbers the same everywhere. */
@@ -118,6 +120,31 @@ describe('the other uses', () => {
     expect(packed.data.length).toBeLessThan(3.1 * trace.forceN.length)
     expect(unpackTrace({ ...packed, data: 'é' })).toBeNull()
     expect(unpackTrace({ ...packed, data: '' })).toBeNull()
+  })
+})
+
+describe('tries of a record', () => {
+  const all = (k: number, shares: (i: number) => number) => record(Array.from({ length: k }, (_, i) => shape({ startS: 2 + 10 * i, holdS: 7, releaseS: 0.2, forceN: 400 * shares(i), tauS: 0.03, fade: 0 })), 10 * k + 4)
+  it('24 all-out bouts give critical force and the work above; fewer give an upper bound that does not count', () => {
+    const whole = triesOf('bouts', all(24, (i) => 0.5 + 0.5 * Math.exp(-i / 5)), 900)
+    expect([whole.counts, whole.word]).toEqual([true, 'Counts'])
+    expect(whole.tries[0]!.value).toBeGreaterThan(195)
+    expect(whole.tries[0]!.value).toBeLessThan(210)
+    expect(triesOf('bouts', all(12, () => 1), 900)).toMatchObject({ counts: false, word: 'Stopped at 12 of 24' })
+    expect(triesOf('bouts', all(4, () => 1), 900)).toMatchObject({ tries: [], word: 'Too few holds' })
+  })
+  it('repeated holds end where one is not kept', () => {
+    const holds = [7, 7, 7, 4].map((holdS, i) => shape({ startS: 2 + 10 * i, holdS, releaseS: 0.1, fade: 0 }))
+    expect(triesOf('repeats', record(holds, 44), 900).tries).toEqual([{ value: 3, details: { lastS: 4 } }])
+  })
+  it('a slip is told and does not count, a slow start is told and counts', () => {
+    expect(triesOf('held', record([shape({ slip: { atS: 2.5, share: 0.4 } })]), 900)).toMatchObject({ counts: false, word: 'Slip', says: 'The hand slipped 2.5 s into the squeeze.' })
+    expect(triesOf('held', record([shape({ tauS: 1.6, power: 1.2 })]), 900)).toMatchObject({ counts: true, word: 'Slow start' })
+    expect(triesOf('clenches', record([], 5), 900)).toMatchObject({ tries: [], counts: false })
+  })
+  it('knows which tests an instrument can take', () => {
+    expect(TEST_PROTOCOLS.filter((p) => liveUse(p)).map((p) => p.id)).toEqual(expect.arrayContaining(['dyno_seated', 'pull_max', 'wrist_max', 'rise_release', 'all_out', 'repeat_73', 'hang_one', 'ready_squeeze']))
+    expect(liveUse(protocolById('lift_max')!)).toBeNull()
   })
 })
 

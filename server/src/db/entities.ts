@@ -63,6 +63,7 @@ export interface StoredTrial extends Row {
 export interface CurrentTrial extends StoredTrial { struck: boolean; strikeReason: string }
 export interface TrialMark extends Row { trialId: string; struck: boolean; reason: string }
 export interface TestAttachment extends Row { sessionId: string; kind: 'note' | 'photo' | 'link'; text: string; mime: PictureType | null; bytes: Buffer | null }
+export interface TrialTrace extends Row { trialId: string; sessionId: string; instrument: string; rateHz: number; startS: number; gaps: (readonly [number, number])[]; data: string }
 export interface Battery extends Row, Replaced { name: string; sportId: string | null; items: BatteryItem[] }
 export interface Observation extends Row {
   athleteId: string; sessionId: string | null; hand: Hand; pain: number | null; symptom: SymptomId | null; note: string
@@ -143,6 +144,7 @@ export const TestSessionEntity = table<StoredSession>('TestSession', session)
 export const TrialEntity = table<StoredTrial>('Trial', trial)
 export const TrialMarkEntity = table<TrialMark>('TrialMark', { trialId: uuid(), struck: column('boolean'), reason: text() })
 export const TestAttachmentEntity = table<TestAttachment>('TestAttachment', { sessionId: uuid(), kind: text(), text: text(), mime: maybe(text()), bytes: maybe(column('bytea')) })
+export const TrialTraceEntity = table<TrialTrace>('TrialTrace', { trialId: uuid(), sessionId: uuid(), instrument: text(), rateHz: number(), startS: number(), gaps: column('jsonb'), data: text() })
 const battery: Columns = { name: text(), sportId: maybe(text()), items: column('jsonb'), supersedesId: maybe(uuid()), removed: column('boolean') }
 export const BatteryEntity = table<Battery>('Battery', battery)
 export const CurrentBatteryView = view<Battery>('CurrentBattery', battery)
@@ -173,7 +175,7 @@ export const CurrentSetLogView = view<StoredSetLog>('CurrentSetLog', setLog)
 
 export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
-  TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity,
+  TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, TrialTraceEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity,
   StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, SetLogEntity,
   CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

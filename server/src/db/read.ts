@@ -10,7 +10,7 @@ import { isUnfinished } from '@mano/core/testing/session'
 import { addDays, localDateOf } from '@mano/core/units/dates'
 import {
   AccountEntity, AthleteEntity, ClearanceEntity, CurrentEventView, CurrentInjuryView, DemandVersionEntity, CurrentMeasurementView, CurrentSessionView, CurrentTrialView,
-  CurrentSetLogView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, PlanVersionEntity, TestAttachmentEntity, type Athlete, type Hall, type PlanVersion, type StoredSession,
+  CurrentSetLogView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, PlanVersionEntity, TestAttachmentEntity, TrialEntity, TrialTraceEntity, type Athlete, type Hall, type PlanVersion, type StoredSession,
 } from './entities'
 
 /** Sessions with their current trials, oldest first. */
@@ -24,6 +24,8 @@ export async function loadSessions(em: EntityManager, where: { athleteId?: strin
   const trials = await em.find(CurrentTrialView, { where: { sessionId: In(ids) }, order: { ordinal: 'ASC', recordedAt: 'ASC' } })
   const observations = await em.find(ObservationEntity, { where: { sessionId: In(ids) }, order: { recordedAt: 'ASC' } })
   const attachments = await em.find(TestAttachmentEntity, { where: { sessionId: In(ids) }, select: { id: true, sessionId: true, kind: true, text: true }, order: { recordedAt: 'ASC' } })
+  const traces = await em.find(TrialTraceEntity, { where: { sessionId: In(ids) }, select: { id: true, sessionId: true, trialId: true, instrument: true } })
+  const traced = new Map((traces.length === 0 ? [] : await em.find(TrialEntity, { where: { id: In(traces.map((t) => t.trialId)) } })).map((t) => [t.id, t]))
   const units = new Map((await em.find(ImplementUnitEntity)).map((u) => [u.id, u]))
   const sizes = new Map((await em.find(ImplementMeasurementEntity)).map((m) => [m.id, m.sizeMm]))
   const people = new Map((await em.find(AccountEntity)).map((a) => [a.id, a.name]))
@@ -34,6 +36,7 @@ export async function loadSessions(em: EntityManager, where: { athleteId?: strin
       recordedAt: t.recordedAt.toISOString(), struck: t.struck ? { reason: t.strikeReason } : null, correction: t.supersedesId ? { reason: t.reason } : null,
     })),
     observations: observations.filter((o) => o.sessionId === s.id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom })),
+    traces: traces.filter((t) => t.sessionId === s.id).map((t) => ({ trialId: t.trialId, hand: traced.get(t.trialId)!.hand, ordinal: traced.get(t.trialId)!.ordinal, instrument: t.instrument })),
     attachments: attachments.filter((a) => a.sessionId === s.id).map((a) => ({ id: a.id, kind: a.kind, text: a.text })),
     testedBy: (s.actorId && people.get(s.actorId)) || '',
     unitLabel: units.get(s.unitId)?.label ?? '',

@@ -7,8 +7,9 @@ import { Fieldwork1764200000003 } from './migrations/3-fieldwork'
 import { Judgement1764300000004 } from './migrations/4-judgement'
 import { Lifts1764400000005 } from './migrations/5-lifts'
 import { FloorOfTests1764500000006 } from './migrations/6-floor-of-tests'
+import { Traces1764600000007 } from './migrations/7-traces'
 
-export const MIGRATIONS = [Ground1764000000001, Plan1764100000002, Fieldwork1764200000003, Judgement1764300000004, Lifts1764400000005, FloorOfTests1764500000006]
+export const MIGRATIONS = [Ground1764000000001, Plan1764100000002, Fieldwork1764200000003, Judgement1764300000004, Lifts1764400000005, FloorOfTests1764500000006, Traces1764600000007]
 
 const common = { type: 'postgres', synchronize: false, uuidExtension: 'pgcrypto', installExtensions: false, logging: false } as const
 
@@ -17,6 +18,16 @@ export async function migrate(ownerUrl: string, upTo = MIGRATIONS.length): Promi
   const owner = await new DataSource({ ...common, url: ownerUrl, migrations: MIGRATIONS.slice(0, upTo), entities: [], extra: { max: 1, options: `-c mano.app_role=${APP_ROLE}` } }).initialize()
   try {
     return (await owner.runMigrations({ transaction: 'each' })).map((m) => m.name)
+  } finally {
+    await owner.destroy()
+  }
+}
+
+/** Counts what is in the tables: after a bulk load the planner would otherwise take them for empty and join row by row. */
+export async function takeStatistics(ownerUrl: string): Promise<void> {
+  const owner = await new DataSource({ ...common, url: ownerUrl, entities: [], extra: { max: 1 } }).initialize()
+  try {
+    await owner.query('ANALYZE')
   } finally {
     await owner.destroy()
   }

@@ -7,13 +7,14 @@ import type { Clock } from '../config'
 import { AccountEntity, HallEntity, type Account, type Actor, type Hall } from '../db/entities'
 import { inHall } from '../db/hall'
 import { ACCESS, type RouteName } from './access'
+import type { Rack } from '../devices/rack'
 import { HttpProblem } from './problem'
 
 declare module 'express-session' {
   interface SessionData { accountId: string; hallId: string }
 }
 
-export interface Services { app: DataSource; clock: Clock }
+export interface Services { app: DataSource; clock: Clock; /** Instruments of the installation; none when left out. */ rack?: Rack }
 
 /** One signed-in request: a transaction of its own hall, who asks, and the time. */
 export interface Call {
@@ -26,7 +27,7 @@ export interface Call {
   actor: Actor & { hallId: string }
 }
 
-export interface Reply { status: number; body: unknown; type?: string }
+export interface Reply { status: number; body: unknown; type?: string; /** Takes over the response: a live channel. */ stream?: (req: Request, res: Response) => void }
 export const ok = (body: unknown): Reply => ({ status: 200, body })
 export const created = (body: unknown): Reply => ({ status: 201, body })
 export const done: Reply = { status: 204, body: null }
@@ -64,7 +65,8 @@ export class Api {
       const wrong = Object.values(req.params).find((p) => !UUID.test(String(p)))
       if (wrong !== undefined) throw new HttpProblem(404, 'not-found', 'No such page.')
       const reply = await run(req)
-      if (reply.status === 204) res.status(204).end()
+      if (reply.stream) reply.stream(req, res)
+      else if (reply.status === 204) res.status(204).end()
       else if (reply.type) res.status(reply.status).type(reply.type).send(reply.body)
       else res.status(reply.status).json(reply.body)
     })

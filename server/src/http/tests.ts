@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm'
-import { correctionBody, markBody, observationBody, sessionBody, trialBody, trialProblem, type SessionBody, type SessionView } from '@mano/contract/tests'
+import { v7 } from 'uuid'
+import { correctionBody, markBody, observationBody, sessionBody, trialBody, trialProblem, type SessionBody, type SessionView, type TraceView } from '@mano/contract/tests'
 import { protocolOf, type Protocol } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { writeCsv } from '@mano/core/formats/csv'
@@ -9,7 +10,7 @@ import { detailColumn, TRIAL_COLUMNS } from '@mano/core/testing/import'
 import { isPractice, type Hand } from '@mano/core/testing/session'
 import { detailsProblem, type TryDetails } from '@mano/core/testing/details'
 import { resultSi } from '@mano/core/testing/value'
-import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, type StoredSession } from '../db/entities'
+import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TrialTraceEntity, type StoredSession } from '../db/entities'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { findAthlete, judgeFor, loadSessions } from '../db/read'
@@ -96,8 +97,10 @@ export function mountTests(api: Api): void {
     if (body.missed && !protocol.heaviest) throw refused('missed', `${protocol.name} has no misses.`)
     await fittingDetails(call.em, protocol, session, body.details, body.missed, value)
     if (!session.trials.some((t) => t.id === body.id)) await gateHand(call, session.athleteId, protocol, body.hand, session)
-    const { deviceAt, ...rest } = body
-    await insertOnce(call.em, TrialEntity, { ...call.actor, ...rest, sessionId: session.id, value, deviceAt: deviceAt ? new Date(deviceAt) : null, supersedesId: null, reason: '' })
+    const { deviceAt, trace, struck, ...rest } = body
+    const did = await insertOnce(call.em, TrialEntity, { ...call.actor, ...rest, sessionId: session.id, value, deviceAt: deviceAt ? new Date(deviceAt) : null, supersedesId: null, reason: '' })
+    if (trace && did === 'created') await call.em.insert(TrialTraceEntity, { ...call.actor, ...trace, gaps: [...trace.gaps], id: body.id, trialId: body.id, sessionId: session.id })
+    if (struck && did === 'created') await call.em.insert(TrialMarkEntity, { ...call.actor, id: v7(), trialId: body.id, struck: true, reason: struck })
     return created({ id: body.id })
   })
 
@@ -106,6 +109,12 @@ export function mountTests(api: Api): void {
     const body = await bodyOf(observationBody, call)
     await insertOnce(call.em, ObservationEntity, { ...call.actor, ...body, symptom: body.symptom as never, athleteId: session.athleteId, sessionId: session.id })
     return created({ id: body.id })
+  })
+
+  api.on('GET /api/traces/:trialId', async (call) => {
+    const found = await call.em.findOneBy(TrialTraceEntity, { trialId: String(call.req.params['trialId']) })
+    if (!found) throw notFound('force record')
+    return ok({ trialId: found.trialId, instrument: found.instrument, rateHz: found.rateHz, startS: found.startS, gaps: found.gaps, data: found.data } satisfies TraceView)
   })
 
   api.on('POST /api/trials/:trialId/corrections', async (call) => {

@@ -91,7 +91,7 @@ function confirm(item: Unsent): void {
 export function withUnsent(session: SessionView, waiting: readonly Unsent[]): SessionView {
   const own = waiting.filter((w) => w.kind !== 'log' && w.sessionId === session.id)
   const trials = own.flatMap((w): Trial[] => (w.kind === 'trial' && !session.trials.some((t) => t.id === w.body.id)
-    ? [{ id: w.body.id, hand: w.body.hand, ordinal: w.body.ordinal, value: w.value, enteredValue: w.body.enteredValue, enteredUnit: w.body.enteredUnit, pain: w.body.pain, missed: w.body.missed, details: w.body.details, recordedAt: w.body.deviceAt ?? '', struck: null, correction: null }]
+    ? [{ id: w.body.id, hand: w.body.hand, ordinal: w.body.ordinal, value: w.value, enteredValue: w.body.enteredValue, enteredUnit: w.body.enteredUnit, pain: w.body.pain, missed: w.body.missed, details: w.body.details, recordedAt: w.body.deviceAt ?? '', struck: w.body.struck ? { reason: w.body.struck } : null, correction: null }]
     : []))
   const observations = own.flatMap((w) => (w.kind === 'observation' && !session.observations.some((o) => o.id === w.body.id) ? [{ id: w.body.id, hand: w.body.hand, pain: w.body.pain, symptom: w.body.symptom ?? null }] : []))
   return trials.length + observations.length === 0 ? session : { ...session, trials: [...session.trials, ...trials], observations: [...session.observations, ...observations] }

@@ -22,6 +22,7 @@ export const router = createBrowserRouter([
           stage('demands', () => import('../areas/demands/Demands')),
           stage('tests', () => import('../areas/tests/Tests')),
           stage('tests/:sessionId', () => import('../areas/tests/TestSession')),
+          stage('tests/traces', () => import('../areas/tests/Traces')),
           stage('tests/batteries', () => import('../areas/tests/Batteries')),
           stage('gaps', () => import('../areas/gaps/Gaps')),
           stage('plan', () => import('../areas/plan/Plan')),

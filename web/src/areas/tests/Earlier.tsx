@@ -21,7 +21,7 @@ export function Earlier() {
   const rows = (tests.data ?? []).filter((s) => s.trials.length > 0 || s.performedOn === me.today).reverse()
   return (
     <>
-      <div className="earlier-head"><h2>Tests so far</h2>{rows.length > 0 && <a className="lnk" href={`/api/athletes/${athlete.id}/trials.csv`} download={`${athlete.name} trials.csv`}>Save as CSV</a>}</div>
+      <div className="earlier-head"><h2>Tests so far</h2>{rows.some((s) => s.traces.length > 0) && <Link className="lnk" to={`/athletes/${athlete.id}/tests/traces`}>Force records</Link>}{rows.length > 0 && <a className="lnk" href={`/api/athletes/${athlete.id}/trials.csv`} download={`${athlete.name} trials.csv`}>Save as CSV</a>}</div>
       {tests.isSuccess && rows.length === 0 && <p className="blank">None yet. Start one above, or <Link className="lnk" to="/import">import trials</Link>.</p>}
       {rows.length > 0 && (
         <table className="earlier">

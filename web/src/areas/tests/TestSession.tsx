@@ -14,10 +14,13 @@ import { smallestStep } from '@mano/core/testing/plates'
 import { detailsProblem } from '@mano/core/testing/details'
 import { readTrialValue } from '@mano/core/testing/value'
 import { formatDate } from '@mano/core/units/dates'
+import { liveUse, type LiveTries } from '@mano/core/force/tries'
 import { shownUnit } from '@mano/core/units/format'
+import { useChosenInstrument, useInstruments } from '../../app/instruments'
 import { useKit, useTests } from '../../app/data'
 import { Failed, LostPage } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
+import { Icon } from '../../hands/Icon'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { flush, useOutbox, withUnsent } from '../../app/outbox'
@@ -26,8 +29,14 @@ import { NextInBattery } from './BatteryVisit'
 import { ENTRY_PANELS } from './entries'
 import { BracketResult, Ladder } from './entries/SpringEntry'
 import type { TryMore } from './entries/types'
+import { ReadinessPanel } from './ReadinessPanel'
 import { SafetyPanel } from './SafetyPanel'
 import { RestClocks, SetUp } from './SetUp'
+import { InstrumentChoice } from './live/InstrumentChoice'
+import { LiveTrial } from './live/LiveTrial'
+import { logRecord, type Recorded } from './live/record'
+import { TraceFacts } from './live/TraceFacts'
+import { useRested } from './useRested'
 import { TrialTable } from './TrialTable'
 import { springTries, useBracket } from './useBracket'
 import { VerdictPanel } from './VerdictPanel'
@@ -61,6 +70,11 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
   const offline = useOutbox((s) => s.offline && s.waiting.length > 0)
   const [first, setFirst] = useState<'left' | 'right'>('left')
   const [extra, setExtra] = useState<Hand | null>(null)
+  const [read, setRead] = useState<(LiveTries & { whose: string }) | null>(null)
+  const [fileSaid, setFileSaid] = useState('')
+  const instruments = useInstruments()
+  const chosen = useChosenInstrument((s) => s.id)
+  const rested = useRested(session)
   const [picked, setPicked] = useState<Side>('left')
   const reading = readSession(protocol, session.trials, session.variant)
   const [params] = useSearchParams()
@@ -96,16 +110,28 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
     setExtra(null)
     add({
       kind: 'trial', athleteId: athlete.id, sessionId: session.id, value: v.value,
-      body: { id: v7(), hand: next.hand, ordinal: next.ordinal, enteredValue: v.enteredValue, enteredUnit: entered as 'kg', pain: null, missed: more.missed ?? false, details, deviceAt: new Date().toISOString() },
+      body: { id: v7(), hand: next.hand, ordinal: more.ordinal ?? next.ordinal, trace: more.trace ?? null, struck: more.struck ?? null, enteredValue: v.enteredValue, enteredUnit: entered as 'kg', pain: null, missed: more.missed ?? false, details, deviceAt: new Date().toISOString() },
     })
     return null
   }
+  const use = liveUse(protocol)
+  const record = (r: Recorded): string | null => {
+    if (!use || !next) return 'This test is complete.'
+    const done = logRecord(use, r, next.ordinal, enter)
+    setRead(done.ok ? { ...done.read, whose: `${HAND_NAME[next.hand]}, trial ${next.ordinal}` } : null)
+    return done.ok ? null : done.says
+  }
+  const view = use ? (instruments.find((i) => i.id === chosen) ?? null) : null
+  const live = use && view && next && today ? view : null
+  const upcoming = live && next ? nextTry(protocol, [...session.trials, { id: '', hand: next.hand, ordinal: next.ordinal, value: 1, enteredValue: 1, enteredUnit: 'N', pain: null, missed: false, recordedAt: '', struck: null, correction: null }], first, stopped) : null
+  const bestN = next && protocol.unit === 'N' && protocol.entry !== 'allout' ? bestOf(all, session, next.hand) : null
+  const readSays = read && <p className={`live-read ${read.counts ? '' : 'not'}`} role="status"><Icon name={read.counts ? 'check' : 'cross'} /><span><b>{read.whose}: {read.word}.</b> {read.says}{read.counts || read.word.includes('lost') ? '' : ' Struck: it goes again; the table brings it back if it should count.'}</span></p>
   const entry = protocol.entry === 'body' ? null : ENTRY_PANELS[protocol.entry]
   const spring = protocol.entry === 'spring'
   return (
     <main className="cols testing">
       <section>
-        <div className={`livebar ${entry?.wide && next ? 'lifting' : ''}`}>
+        <div className={`livebar ${live ? 'by-instrument' : entry?.wide && next ? 'lifting' : ''}`}>
           <div className="who2">
             <HandLetter hand={next?.hand ?? (protocol.hands === 'both' ? 'both' : 'left')} big />
             <div>
@@ -113,14 +139,19 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
               <span>{protocol.name}{session.practice ? ' · practice, stays out of norms and trends' : ''}</span>
             </div>
           </div>
-          {next && entry ? <entry.Panel key={entry.each ? `${next.hand} ${next.ordinal} ${unit}` : unit} session={session} protocol={protocol} hand={next.hand} ordinal={next.ordinal} loadKg={'loadKg' in next ? (next.loadKg ?? null) : null} unit={unit} onTry={enter} onHand={(h) => setPicked(h as Side)} /> : <More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />}
+          {live && next && use ? <LiveTrial key={`${live.id} ${use}`} session={session} protocol={protocol} hand={next.hand} view={live} use={use} upcoming={upcoming} restLeft={protocol.restS - (rested(next.hand) ?? protocol.restS)} bestN={bestN} onRecord={record} read={readSays} />
+            : next && entry ? <entry.Panel key={entry.each ? `${next.hand} ${next.ordinal} ${unit}` : unit} session={session} protocol={protocol} hand={next.hand} ordinal={next.ordinal} loadKg={'loadKg' in next ? (next.loadKg ?? null) : null} unit={unit} onTry={enter} onHand={(h) => setPicked(h as Side)} /> : <More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />}
         </div>
         <p className="net" role="status">{offline ? `Saved on this device: ${useOutbox.getState().waiting.length} not yet sent.` : refused}</p>
+        {!live && readSays}
         {spring && <>{!next && <Ladder session={session} nowId={null} hand={null} />}<BracketResult session={session} /></>}
         <TrialTable session={session} protocol={protocol} reading={reading} next={next} stops={stops} />
-        <VerdictPanel session={session} all={all} protocol={protocol} reading={reading} />
+        <TraceFacts session={session} />
+        {protocol.id === 'ready_squeeze' ? <ReadinessPanel session={session} all={all} /> : <VerdictPanel session={session} all={all} protocol={protocol} reading={reading} />}
       </section>
       <aside>
+        {today && use && next && <InstrumentChoice onTrace={(trace, name) => setFileSaid(record({ trace, from: name, rangeN: null, lostAt: null }) ?? '')} said={fileSaid} />}
+        <div id="say-now" />
         <NextInBattery batteryId={params.get('battery')} />
         {today && <RestClocks session={session} protocol={protocol} hands={hands} next={next?.hand ?? null} />}
         {today && protocol.hands === 'each' && protocol.entry !== 'single' && (
@@ -132,6 +163,13 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
       </aside>
     </main>
   )
+}
+
+/** Best counted result of a hand in the same series before today's test, and in it; null without one. */
+function bestOf(all: readonly SessionView[], session: SessionView, hand: Hand): number | null {
+  const own = all.filter((s) => s.protocolId === session.protocolId && s.unitId === session.unitId && s.performedAt <= session.performedAt && !s.practice)
+  const values = [...own.flatMap((s) => s.trials), ...session.trials].filter((t) => t.hand === hand && !t.struck && !t.missed).map((t) => t.value)
+  return values.length === 0 ? null : Math.max(...values)
 }
 
 function More({ hands, today, onMore, athleteId }: { hands: readonly Hand[]; today: boolean; onMore: (hand: Hand) => void; athleteId: string }) {

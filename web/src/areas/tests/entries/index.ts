@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react'
 import type { EntryKind } from '@mano/core/catalogue/setups'
+import { AllOutEntry } from './AllOutEntry'
 import { CarryEntry } from './CarryEntry'
 import { ClenchEntry } from './ClenchEntry'
 import { LiftEntry } from './LiftEntry'
@@ -21,4 +22,5 @@ export const ENTRY_PANELS: Readonly<Record<Exclude<EntryKind, 'body'>, { Panel: 
   paced: { Panel: PacedEntry, wide: true, each: false },
   carry: { Panel: CarryEntry, wide: true, each: false },
   clench: { Panel: ClenchEntry, wide: true, each: false },
+  allout: { Panel: AllOutEntry, wide: true, each: false },
 }

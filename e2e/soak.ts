@@ -1,0 +1,43 @@
+import { writeFileSync } from 'node:fs'
+import { expect, open, signIn, startTest, test } from './rig'
+
+const MINUTES = Number(process.env['MANO_SOAK_MINUTES'] ?? 10)
+
+/** The live trial for ten minutes, processor slowed four times: heap after collection each minute, and every task over 50 ms. */
+test('ten minutes of a live trial', async ({ page, own }) => {
+  await signIn(page, own.url)
+  await open(page, 'Mirela Stroud', 'Tests')
+  await startTest(page)
+  await page.getByLabel('Instrument', { exact: true }).selectOption({ label: 'Dynamometer A, simulated' })
+  await expect(page.locator('.say-word')).toHaveText('Squeeze')
+  const cdp = await page.context().newCDPSession(page)
+  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 })
+  await page.evaluate(() => {
+    const w = window as unknown as { tasks: number[]; seen: number }
+    w.tasks = []
+    w.seen = 0
+    new PerformanceObserver((l) => { for (const e of l.getEntries()) w.tasks.push(e.duration) }).observe({ type: 'longtask' })
+  })
+  const id = (await (await page.request.get(`${own.url}/api/instruments`)).json() as { id: string }[])[0]!.id
+  const drive = (forceN: number) => page.request.post(`${own.url}/api/instruments/${id}/drive`, { data: { does: 'pull', forceN, seconds: 5, fault: 'clean' } })
+  const heapMb: number[] = []
+  const tasks: number[] = []
+  const started = Date.now()
+  await drive(200)
+  for (let minute = 1; minute <= MINUTES; minute++) {
+    while (Date.now() < started + minute * 60_000) { await drive(150 + 25 * (minute % 4)); await page.waitForTimeout(2000) }
+    // What the measuring itself costs is not the page's.
+    tasks.push(...await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks.splice(0)))
+    await cdp.send('HeapProfiler.collectGarbage')
+    heapMb.push(((await cdp.send('Runtime.getHeapUsage')) as { usedSize: number }).usedSize / 1048576)
+    await page.waitForTimeout(500)
+    await page.evaluate(() => void (window as unknown as { tasks: number[] }).tasks.splice(0))
+  }
+  const time = Number(await page.locator('.live-nums p').nth(2).locator('b').textContent())
+  expect(time).toBeGreaterThan(MINUTES * 60 - 15)
+  const result = { minutes: MINUTES, samples: Math.round(100 * time), heapMb, longestMs: Math.max(0, ...tasks), longTasks: tasks.length }
+  console.log(JSON.stringify(result))
+  if (process.env['MANO_SOAK']) writeFileSync(process.env['MANO_SOAK'], JSON.stringify(result))
+  expect(heapMb.at(-1)! - heapMb[1]!).toBeLessThan(5)
+  expect(result.longTasks).toBe(0)
+})

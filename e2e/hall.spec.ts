@@ -60,7 +60,8 @@ test('review: norms only for adults, a lean only with its interval', async ({ pa
   await expect(page.getByText('Mathiowetz 1985', { exact: false })).toBeVisible()
 })
 
-test('signed out means signed out; an unknown address says so', async ({ page, hall }) => {
+test('signed out means signed out; an unknown address says so', async ({ page, own: hall }) => {
+  await signIn(page, hall.url)
   await page.goto(`${hall.url}/nowhere`)
   await expect(page.getByText('No such page')).toBeVisible()
   await page.goto(`${hall.url}/athletes/0197a000-0000-7000-8000-000000000000/intake`)
@@ -72,6 +73,9 @@ test('signed out means signed out; an unknown address says so', async ({ page, h
   await page.getByRole('textbox', { name: 'Password' }).fill('not this one')
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page.getByText('The name or the password is wrong.')).toBeVisible()
+  await page.getByRole('textbox', { name: 'Password' }).fill('quayside-hall')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('heading', { name: 'Thursday 8 October' }).or(page.getByText('No such athlete.'))).toBeVisible()
 })
 
 for (const size of [{ width: 820, height: 1180 }, { width: 390, height: 844 }]) {

@@ -4,6 +4,7 @@ const args = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './setup.ts',
   outputDir: '../test-results',
   timeout: 90_000,
   expect: { timeout: 10_000 },
@@ -11,7 +12,7 @@ export default defineConfig({
   fullyParallel: true,
   forbidOnly: !!process.env['CI'],
   reporter: process.env['MANO_REPORTS'] ? [['line'], ['json', { outputFile: `${process.env['MANO_REPORTS']}/e2e.json` }]] : [['line']],
-  use: { viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'Europe/London', launchOptions: { executablePath: '/usr/bin/chromium', args }, trace: process.env['MANO_TRACE'] ? 'retain-on-failure' : 'off', actionTimeout: 20_000, contextOptions: { reducedMotion: 'reduce' } },
+  use: { viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'Europe/London', launchOptions: { executablePath: process.env['MANO_CHROMIUM'] ?? '/usr/bin/chromium', args }, trace: process.env['MANO_TRACE'] ? 'retain-on-failure' : 'off', actionTimeout: 20_000, contextOptions: { reducedMotion: 'reduce' } },
   projects: [
     { name: 'desk', testMatch: '*.spec.ts' },
     { name: 'shots', testMatch: 'shots.ts' },

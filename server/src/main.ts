@@ -13,6 +13,8 @@ const urls = await ensureDatabase(config.adminUrl, config.database, config.passw
 await migrate(urls.owner)
 const app = await openApp(urls)
 const pool = new Pool({ connectionString: urls.app, max: 4 })
+// A database that restarts takes idle connections with it; the next request opens a new one.
+pool.on('error', (error) => console.error(`Database connection lost: ${error.message}`))
 if (config.demo && (await loadDemo(app, clock()))) {
   await takeStatistics(urls.owner)
   console.log('The demo hall is loaded.')

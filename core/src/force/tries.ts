@@ -32,6 +32,7 @@ export interface LiveTries {
   says: string
 }
 
+const KGF = 9.80665
 const none = (word: string, says: string): LiveTries => ({ tries: [], counts: false, word, says })
 
 /**
@@ -73,7 +74,7 @@ function hang(trace: Trace): LiveTries {
   const h = hangOf(trace)
   if (!h.ok) return none('No hang', 'Nothing hung on the load cell for half a second.')
   const cut = h.feetOnS === null
-  return { tries: [{ value: Math.min(h.seconds, lengthS(trace)), details: {} }], counts: !cut, word: cut ? 'Cut short' : 'Counts', says: `${h.seconds.toFixed(1)} s at ${(h.meanN / 9.80665).toFixed(1)} kg on the load cell.` }
+  return { tries: [{ value: Math.min(h.seconds, lengthS(trace)), details: { cellKg: Math.round((10 * h.meanN) / KGF) / 10 } }], counts: !cut, word: cut ? 'Cut short' : 'Counts', says: `${h.seconds.toFixed(1)} s at ${(h.meanN / KGF).toFixed(1)} kg on the load cell.` }
 }
 
 /** A hold is kept when it lasts its 7 s but for half a second. */

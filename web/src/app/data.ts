@@ -41,16 +41,19 @@ export function useProfile(athlete: AthleteView): DemandProfile | null {
   return athlete.demand ? demandProfile(athlete.demand, own ?? []) : null
 }
 
+/** To be read anew when it is next looked at: the roster is costly and need not follow every try of a test. */
+export const later = (queryKey: readonly unknown[]) => ({ queryKey, refetchType: 'none' as const })
+
 /** A write that makes what it touched be read anew. */
-export function useWrite<B, R = unknown>(write: (body: B) => Promise<R>, touched: readonly (readonly unknown[])[]) {
+export function useWrite<B, R = unknown>(write: (body: B) => Promise<R>, touched: readonly (readonly unknown[] | ReturnType<typeof later>)[]) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: write,
     onSuccess: async () => {
-      await Promise.all(touched.map((queryKey) => client.invalidateQueries({ queryKey })))
+      await Promise.all(touched.map((t) => client.invalidateQueries('queryKey' in t ? t : { queryKey: t })))
     },
   })
 }
 
 /** Everything an athlete's page shows. */
-export const touchedBy = (athleteId: string) => [keys.athlete(athleteId), keys.tests(athleteId), keys.roster]
+export const touchedBy = (athleteId: string) => [keys.athlete(athleteId), keys.tests(athleteId), later(keys.roster)]

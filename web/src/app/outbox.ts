@@ -4,7 +4,7 @@ import type { LogBody } from '@mano/contract/plan'
 import type { ObservationBody, SessionView, TrialBody } from '@mano/contract/tests'
 import type { Trial } from '@mano/core/testing/session'
 import { api, ApiProblem, failureText, queryClient } from './api'
-import { keys } from './data'
+import { keys, later } from './data'
 
 /** Something noted in a test or on the floor that the server has not confirmed. Its id makes a repeated send harmless. */
 export type Unsent = { athleteId: string } & (
@@ -75,7 +75,7 @@ export async function flush(): Promise<void> {
     sending = false
   }
   for (const id of touched) void queryClient.invalidateQueries({ queryKey: keys.tests(id) })
-  void queryClient.invalidateQueries({ queryKey: keys.roster })
+  void queryClient.invalidateQueries(later(keys.roster))
 }
 window.addEventListener('online', () => void flush())
 

@@ -15,7 +15,8 @@ import { detailsProblem } from '@mano/core/testing/details'
 import { readTrialValue } from '@mano/core/testing/value'
 import { formatDate } from '@mano/core/units/dates'
 import { liveUse, type LiveTries } from '@mano/core/force/tries'
-import { shownUnit } from '@mano/core/units/format'
+import { latestMeasure } from '@mano/core/intake/record'
+import { formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { useChosenInstrument, useInstruments } from '../../app/instruments'
 import { useKit, useTests } from '../../app/data'
 import { Failed, LostPage } from '../../app/Trouble'
@@ -33,6 +34,7 @@ import { ReadinessPanel } from './ReadinessPanel'
 import { SafetyPanel } from './SafetyPanel'
 import { RestClocks, SetUp } from './SetUp'
 import { InstrumentChoice } from './live/InstrumentChoice'
+import { LiveDone } from './live/LiveDone'
 import { LiveTrial } from './live/LiveTrial'
 import { logRecord, type Recorded } from './live/record'
 import { TraceFacts } from './live/TraceFacts'
@@ -115,10 +117,13 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
     return null
   }
   const use = liveUse(protocol)
+  const mass = latestMeasure(athlete.measurements, 'body_mass', 'both')
   const record = (r: Recorded): string | null => {
     if (!use || !next) return 'This test is complete.'
     const done = logRecord(use, r, next.ordinal, enter)
-    setRead(done.ok ? { ...done.read, whose: `${HAND_NAME[next.hand]}, trial ${next.ordinal}` } : null)
+    const cellKg = done.ok ? done.read.tries[0]?.details['cellKg'] : undefined
+    const help = typeof cellKg === 'number' && mass ? `${done.ok ? done.read.says : ''} ${mass.value - cellKg >= 0 ? `Help ${formatWithUnit(mass.value - cellKg, 'kg', units)}` : `${formatWithUnit(cellKg - mass.value, 'kg', units)} added`} to ${formatWithUnit(mass.value, 'kg', units)} of body mass.` : null
+    setRead(done.ok ? { ...done.read, ...(help && { says: help }), whose: `${HAND_NAME[next.hand]}, trial ${next.ordinal}` } : null)
     return done.ok ? null : done.says
   }
   const view = use ? (instruments.find((i) => i.id === chosen) ?? null) : null
@@ -131,7 +136,7 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
   return (
     <main className="cols testing">
       <section>
-        <div className={`livebar ${live ? 'by-instrument' : entry?.wide && next ? 'lifting' : ''}`}>
+        <div className={`livebar ${view && today ? 'by-instrument' : entry?.wide && next ? 'lifting' : ''}`}>
           <div className="who2">
             <HandLetter hand={next?.hand ?? (protocol.hands === 'both' ? 'both' : 'left')} big />
             <div>
@@ -139,18 +144,19 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
               <span>{protocol.name}{session.practice ? ' · practice, stays out of norms and trends' : ''}</span>
             </div>
           </div>
-          {live && next && use ? <LiveTrial key={`${live.id} ${use}`} session={session} protocol={protocol} hand={next.hand} view={live} use={use} upcoming={upcoming} restLeft={protocol.restS - (rested(next.hand) ?? protocol.restS)} bestN={bestN} onRecord={record} read={readSays} />
+          {view && use && today && !next ? <LiveDone session={session} more={<More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />} read={readSays} />
+            : live && next && use ? <LiveTrial key={`${live.id} ${use}`} session={session} protocol={protocol} hand={next.hand} view={live} use={use} upcoming={upcoming} restLeft={protocol.restS - (rested(next.hand) ?? protocol.restS)} bestN={bestN} onRecord={record} read={readSays} />
             : next && entry ? <entry.Panel key={entry.each ? `${next.hand} ${next.ordinal} ${unit}` : unit} session={session} protocol={protocol} hand={next.hand} ordinal={next.ordinal} loadKg={'loadKg' in next ? (next.loadKg ?? null) : null} unit={unit} onTry={enter} onHand={(h) => setPicked(h as Side)} /> : <More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />}
         </div>
         <p className="net" role="status">{offline ? `Saved on this device: ${useOutbox.getState().waiting.length} not yet sent.` : refused}</p>
-        {!live && readSays}
+        {!(view && today) && readSays}
         {spring && <>{!next && <Ladder session={session} nowId={null} hand={null} />}<BracketResult session={session} /></>}
         <TrialTable session={session} protocol={protocol} reading={reading} next={next} stops={stops} />
         <TraceFacts session={session} />
         {protocol.id === 'ready_squeeze' ? <ReadinessPanel session={session} all={all} /> : <VerdictPanel session={session} all={all} protocol={protocol} reading={reading} />}
       </section>
       <aside>
-        {today && use && next && <InstrumentChoice onTrace={(trace, name) => setFileSaid(record({ trace, from: name, rangeN: null, lostAt: null }) ?? '')} said={fileSaid} />}
+        {today && use && <InstrumentChoice onTrace={(trace, name) => setFileSaid(record({ trace, from: name, rangeN: null, lostAt: null }) ?? '')} said={fileSaid} />}
         <div id="say-now" />
         <NextInBattery batteryId={params.get('battery')} />
         {today && <RestClocks session={session} protocol={protocol} hands={hands} next={next?.hand ?? null} />}

@@ -61,7 +61,7 @@ export default function Traces() {
                       <td><input type="checkbox" aria-label={`Show ${t.hand} trial ${t.ordinal} of ${formatDate(t.session.performedOn, me.today)}`} checked={k >= 0} onChange={() => toggle(t.trialId)} /></td>
                       <td><Link className="lnk" to={`/athletes/${athlete.id}/tests/${t.session.id}`}>{formatDate(t.session.performedOn, me.today)}</Link></td>
                       <td>{protocol?.name}<small>{t.session.unitLabel}</small></td>
-                      <td><HandLetter hand={t.hand} /> {t.ordinal}</td>
+                      <td><HandLetter hand={t.hand} /> <span className="vh">{t.hand === 'both' ? 'both hands' : `${t.hand} hand`}, trial </span>{t.ordinal}</td>
                       <td>{t.trial && protocol ? formatWithUnit(t.trial.value, protocol.unit, units) : '–'}{t.trial?.struck && <small>{t.trial.struck.reason.split('. ')[0]}</small>}</td>
                       <td>{t.instrument}</td>
                       <td>{got ? <button type="button" className="lnk" onClick={() => save(got.trace, `${athlete.name} ${t.session.performedOn} ${t.hand} ${t.ordinal}`)}>Save as CSV</button> : null}</td>

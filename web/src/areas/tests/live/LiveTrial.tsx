@@ -45,6 +45,7 @@ export function LiveTrial({ session, protocol, hand, view, use, upcoming, restLe
   const live = useRef(new LiveTry(use === 'held' || use === 'hang'))
   const [, again] = useReducer((n: number) => n + 1, 0)
   const [said, setSaid] = useState('')
+  const [asking, setAsking] = useState(false)
   const pace = useRef<number | null>(null)
   const dirty = useRef(false)
   const seen = useRef({ phase: '', word: '' })
@@ -94,11 +95,12 @@ export function LiveTrial({ session, protocol, hand, view, use, upcoming, restLe
   }
   useSpace(press)
   useEffect(() => {
-    const esc = (e: KeyboardEvent) => { if (e.key === 'Escape' && (live.current.phase === 'on' || pace.current !== null)) { live.current = new LiveTry(use === 'held' || use === 'hang'); pace.current = null; setSaid('Try given up: nothing was kept.'); again() } }
+    const esc = (e: KeyboardEvent) => { if (e.key === 'Escape' && (live.current.phase === 'on' || pace.current !== null)) setAsking(true) }
     window.addEventListener('keydown', esc)
     return () => window.removeEventListener('keydown', esc)
   }, [use])
 
+  const giveUp = () => { live.current = new LiveTry(use === 'held' || use === 'hang'); pace.current = null; setAsking(false); setSaid('Try given up: nothing was kept.'); again() }
   const path = useRef<SVGPathElement>(null)
   const dot = useRef<SVGCircleElement>(null)
   const nums = { peak: useRef<HTMLElement>(null), now: useRef<HTMLElement>(null), time: useRef<HTMLElement>(null), bar: useRef<HTMLElement>(null) }
@@ -144,14 +146,15 @@ export function LiveTrial({ session, protocol, hand, view, use, upcoming, restLe
       <div className="live-act">
         <button type="button" className="btn pri big" disabled={state !== 'on' || (!paced && !on)} onClick={press}>{paced && pace.current === null ? 'Start' : 'End trial'} <small>Space</small></button>
         <button type="button" className="btn" disabled={state !== 'on' || on} onClick={() => void instrument?.tare().then(() => { live.current = new LiveTry(use === 'held' || use === 'hang'); setSaid('Tared.'); again() }, () => setSaid('The instrument could not be tared.'))}>Tare</button>
+        {asking && (on || pace.current !== null) && <span className="row" role="alertdialog" aria-label="Give this try up?">Give this try up? <button type="button" className="btn small" autoFocus onClick={giveUp}>Give up</button><button type="button" className="btn small" onClick={() => setAsking(false)}>Go on</button></span>}
         {state !== 'lost' && said === '' && !on && read}
         <p className="said" role="alert">{state === 'lost' ? `${view.name} lost${on ? ` at ${t.heldS.toFixed(1)} s` : ''}. ${savedWords(session.trials.length)} ${on ? 'The part so far is kept; it goes on when the instrument is back within some seconds.' : 'It connects again by itself.'}` : said}</p>
       </div>
       {view.simulated && instrument && <SimulatedHand instrument={instrument} use={use} hand={hand} bestN={bestN} onProblem={setSaid} />}
       {aside && createPortal(
-        <div className="block say" role="status">
+        <div className="block say">
           <h2 className="h3">Say now</h2>
-          <p className="say-word">{saying}</p>
+          <p className="say-word">{saying}</p><span className="vh" role="status">{saying.startsWith('Rest') ? 'Rest' : saying}</span>
           <span className="bar2 wide"><i ref={nums.bar} className={hand} style={{ width: 0 }} /></span>
           <p className="note">{use === 'held' ? `Let go at ${holdS}.0 s. Starts and ends by itself.` : use === 'clenches' ? 'Five clenches, relaxed between. Ends by itself.' : paced ? `${PACE.onS} s on, ${PACE.offS} s off${use === 'bouts' ? `, ${ALL_OUT.bouts} times, all-out from the first` : ' until a hold is not kept'}.` : 'Counts from feet off to feet on.'}</p>
           {upcoming && <div className={`next-up ${upcoming.hand}`}><HandLetter hand={upcoming.hand} /><span><small>Next attempt</small><b>{upcoming.hand === 'both' ? 'Both hands' : `${upcoming.hand === 'left' ? 'Left' : 'Right'} hand`}, trial {upcoming.ordinal}</b></span></div>}

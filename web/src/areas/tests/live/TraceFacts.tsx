@@ -47,7 +47,7 @@ export function TraceFacts({ session }: { session: SessionView }) {
       <div className="earlier-head"><h2>Force records</h2><Link className="lnk" to={`/athletes/${athlete.id}/tests/traces?session=${session.id}`}>Open and compare</Link></div>
       <table className="earlier">
         <thead><tr><th>Trial</th>{heads.map(([h]) => <th key={h}>{h}</th>)}</tr></thead>
-        <tbody>{rows.map(({ t, cells: c }) => <tr key={t.trialId}><td><HandLetter hand={t.hand} /> {t.ordinal}</td>{heads.map(([h]) => <td key={h}>{c ? (c.find(([x]) => x === h)?.[1] ?? '–') : '…'}</td>)}</tr>)}</tbody>
+        <tbody>{rows.map(({ t, cells: c }) => <tr key={t.trialId}><td><HandLetter hand={t.hand} /> <span className="vh">{t.hand === 'both' ? 'both hands' : `${t.hand} hand`}, trial </span>{t.ordinal}</td>{heads.map(([h]) => <td key={h}>{c ? (c.find(([x]) => x === h)?.[1] ?? '–') : '…'}</td>)}</tr>)}</tbody>
       </table>
       {bars.map(({ t, means, result }) => <Bouts key={t.trialId} hand={t.hand} means={means} cf={result.ok ? result.cf : null} />)}
     </div>

@@ -1,0 +1,67 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { createServer } from 'node:net'
+import { Client } from 'pg'
+
+const root = new URL('../', import.meta.url).pathname
+
+/** The instant every browser test runs at. */
+export const NOW = '2026-10-08T10:12:00.000Z'
+
+const freePort = (): Promise<number> => new Promise((resolve) => {
+  const s = createServer().listen(0, '127.0.0.1', () => {
+    const { port } = s.address() as { port: number }
+    s.close(() => resolve(port))
+  })
+})
+
+export interface Installation { url: string; database: string; stop: (keepDatabase?: boolean) => Promise<void> }
+
+function adminUrl(): string {
+  const admin = process.env['MANO_PG_ADMIN_URL']
+  if (!admin) throw new Error('Run browser tests by ./mano test: they need its database cluster.')
+  return admin
+}
+
+/** A copy of a database nobody is connected to: the demo is loaded once a run. */
+export async function copyOf(template: string): Promise<string> {
+  const database = `e2e_${randomBytes(6).toString('hex')}`
+  await asAdmin(`CREATE DATABASE ${database} TEMPLATE ${template} OWNER mano_owner`)
+  return database
+}
+
+/** Makes a database anew under a running server, which opens its connections again. */
+export async function renew(database: string, template: string): Promise<void> {
+  await drop(database)
+  await asAdmin(`CREATE DATABASE ${database} TEMPLATE ${template} OWNER mano_owner`)
+}
+
+/** A database of a test goes with it: hundreds left behind would keep the cluster busy. */
+export const drop = (database: string): Promise<void> => asAdmin(`DROP DATABASE IF EXISTS ${database} WITH (FORCE)`)
+
+async function asAdmin(sql: string): Promise<void> {
+  const client = new Client({ connectionString: adminUrl() })
+  await client.connect()
+  await client.query(sql)
+  await client.end()
+}
+
+/** The built app on a database of its own, as the start command runs it. */
+export async function start(demo: boolean, database = `e2e_${randomBytes(6).toString('hex')}`, more: Record<string, string> = {}): Promise<Installation> {
+  const port = await freePort()
+  const child: ChildProcess = spawn('node', ['server/dist/main.mjs'], {
+    cwd: root,
+    env: {
+      ...process.env, MANO_DATABASE: database, MANO_PORT: String(port), MANO_DEMO: demo ? '1' : '0', MANO_FRESH: '0', MANO_NOW: NOW,
+      MANO_WEB_ROOT: `${root}web/dist`, MANO_OWNER_PASSWORD: 'test-owner', MANO_APP_PASSWORD: 'test-app', MANO_SESSION_SECRET: 'test', ...more,
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  await new Promise<void>((resolve, reject) => {
+    child.stdout!.on('data', (text: Buffer) => { if (String(text).includes('Ctrl-C')) resolve() })
+    child.on('exit', (code) => reject(new Error(`the server ended with ${code}`)))
+  })
+  const ended = () => new Promise<void>((resolve) => { child.removeAllListeners('exit').on('exit', () => resolve()); child.kill('SIGTERM') })
+  return { url: `http://127.0.0.1:${port}`, database, stop: async (keep = false) => { await ended(); if (!keep) await drop(database) } }
+}
+

@@ -77,7 +77,7 @@ test('pictures of the main views', async ({ page, own }) => {
 
 /** The instruments, on the real clock: what they show comes in its own time. */
 test('pictures of the instruments', async ({ page, own }) => {
-  const shot = async (name: string) => { await page.mouse.move(0, 799); await page.evaluate(() => document.fonts.ready); await page.screenshot({ path: `${dir}${name}.png` }) }
+  const shot = async (name: string) => { await page.evaluate(() => window.scrollTo(0, 0)); await page.mouse.move(0, 799); await page.evaluate(() => document.fonts.ready); await page.screenshot({ path: `${dir}${name}.png` }) }
   const stages = page.getByRole('navigation', { name: 'Stages' })
   const done = (says: string) => expect(page.locator('.who2 b', { hasText: says })).toBeVisible({ timeout: 20_000 })
   await signIn(page, own.url)

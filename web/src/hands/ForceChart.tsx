@@ -58,7 +58,7 @@ export function ForceChart({ curves, fromS, toS, topN, line, shade, children, la
         })}
         {children}
       </g>
-      {curves.length > 0 && <g className="key">{curves.map((c, k) => <g key={k} transform={`translate(${w - right - 150},${top + 56 + 18 * k})`}><line className={`curve ${c.tone} ${c.dash ? 'dash' : ''}`} x1={0} x2={26} y1={-4} y2={-4} /><text x={32} y={0}>{c.label}</text></g>)}</g>}
+      {curves.length > 0 && <g className="key">{curves.map((c, k) => <g key={k} transform={`translate(${left + 12 + 190 * k},${top + 2})`}><line className={`curve ${c.tone} ${c.dash ? 'dash' : ''}`} x1={0} x2={26} y1={-4} y2={-4} /><text x={32} y={0}>{c.label}</text></g>)}</g>}
     </svg>
   )
 }

@@ -1,26 +1,22 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
-import { copyOf, NOW, renew, start, type Installation } from './server'
+import { copyOf, NOW, start, type Installation } from './server'
 
 export { NOW }
 
 const TEMPLATE = () => process.env['MANO_E2E_TEMPLATE']!
 
-/** `hall`: the demo hall, shared by a worker and read only. `own`: a demo hall of the test's own, on the worker's server. `empty`: nothing in it. `fast`: as own, instruments run 20 times as fast. */
-export const test = base.extend<{ empty: Installation; own: Installation; fast: Installation }, { hall: Installation; bench: Installation }>({
-  bench: [async ({}, use) => { // eslint-disable-line no-empty-pattern
-    const i = await start(true, await copyOf(TEMPLATE()))
-    await use(i)
-    await i.stop()
-  }, { scope: 'worker' }],
+/** `hall`: the demo hall, shared by a worker and read only. `own`: a demo hall of the test's own. `empty`: nothing in it. `fast`: as own, instruments run 20 times as fast. */
+export const test = base.extend<{ empty: Installation; own: Installation; fast: Installation }, { hall: Installation }>({
   hall: [async ({}, use) => { // eslint-disable-line no-empty-pattern
     const i = await start(true, await copyOf(TEMPLATE()))
     await use(i)
     await i.stop()
   }, { scope: 'worker' }],
-  own: async ({ bench }, use) => {
-    await renew(bench.database, TEMPLATE())
-    await use(bench)
+  own: async ({}, use) => { // eslint-disable-line no-empty-pattern
+    const i = await start(true, await copyOf(TEMPLATE()))
+    await use(i)
+    await i.stop()
   },
   fast: async ({}, use) => { // eslint-disable-line no-empty-pattern
     const i = await start(true, await copyOf(TEMPLATE()), { MANO_INSTRUMENT_SPEED: '20' })

@@ -15,7 +15,7 @@ const freePort = (): Promise<number> => new Promise((resolve) => {
   })
 })
 
-export interface Installation { url: string; database: string; stop: (keepDatabase?: boolean) => Promise<void> }
+export interface Installation { url: string; stop: (keepDatabase?: boolean) => Promise<void> }
 
 function adminUrl(): string {
   const admin = process.env['MANO_PG_ADMIN_URL']
@@ -28,12 +28,6 @@ export async function copyOf(template: string): Promise<string> {
   const database = `e2e_${randomBytes(6).toString('hex')}`
   await asAdmin(`CREATE DATABASE ${database} TEMPLATE ${template} OWNER mano_owner`)
   return database
-}
-
-/** Makes a database anew under a running server, which opens its connections again. */
-export async function renew(database: string, template: string): Promise<void> {
-  await drop(database)
-  await asAdmin(`CREATE DATABASE ${database} TEMPLATE ${template} OWNER mano_owner`)
 }
 
 /** A database of a test goes with it: hundreds left behind would keep the cluster busy. */
@@ -62,6 +56,6 @@ export async function start(demo: boolean, database = `e2e_${randomBytes(6).toSt
     child.on('exit', (code) => reject(new Error(`the server ended with ${code}`)))
   })
   const ended = () => new Promise<void>((resolve) => { child.removeAllListeners('exit').on('exit', () => resolve()); child.kill('SIGTERM') })
-  return { url: `http://127.0.0.1:${port}`, database, stop: async (keep = false) => { await ended(); if (!keep) await drop(database) } }
+  return { url: `http://127.0.0.1:${port}`, stop: async (keep = false) => { await ended(); if (!keep) await drop(database) } }
 }
 

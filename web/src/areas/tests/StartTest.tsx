@@ -1,4 +1,5 @@
 import { notifications } from '@mantine/notifications'
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
@@ -16,7 +17,7 @@ import type { UnitChoice } from '@mano/core/units/format'
 import { parseLength } from '@mano/core/units/inch'
 import { parseNumber } from '@mano/core/units/parse'
 import { api, failureText } from '../../app/api'
-import { touchedBy, useKit, useTests, useWrite } from '../../app/data'
+import { keys, touchedBy, useKit, useTests, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -72,6 +73,9 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const missing = missingConditions(conditions)
   const variants = protocol.variants.filter((v) => !v.kinds || (unit && (v.kinds as readonly string[]).includes(unit.kind)))
   const stated = protocol.numbers.filter((n) => !n.when || variant[n.when.variant] === n.when.option).map((n) => ({ n, value: statedNumber(n, numbers[n.id] ?? '', units, unit) }))
+  const client = useQueryClient()
+  // The test is on the screen whether or not the list was read anew in time.
+  const show = (made: SessionView) => client.setQueryData<SessionView[]>(keys.tests(athlete.id), (all) => (all && !all.some((s) => s.id === made.id) ? [...all, made] : all))
   const write = useWrite((body: SessionBody) => api.post<SessionView>(`/api/athletes/${athlete.id}/tests`, body), touchedBy(athlete.id))
   const all = held.length === hands.length
   const can = unit && refusal === null && !all && !write.isPending && stated.every((g) => g.value !== null) && ready
@@ -82,7 +86,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
       id, protocolId: protocol.id, unitId: unit.id, measurementId: unit.measurementId,
       variant: { ...Object.fromEntries(variants.map((v) => [v.id, variant[v.id]!])), ...Object.fromEntries(stated.map((g) => [g.n.id, g.value!])) },
       conditions: { ...given, familiar }, overrideReason: why, note: '', expectedKg, deviceAt: new Date().toISOString(),
-    }, { onSuccess: () => void navigate(`/athletes/${athlete.id}/tests/${id}${battery ? `?battery=${battery}` : ''}`) })
+    }, { onSuccess: (made) => { show(made); void navigate(`/athletes/${athlete.id}/tests/${id}${battery ? `?battery=${battery}` : ''}`) } })
   }
   return (
     <div className="start panel">

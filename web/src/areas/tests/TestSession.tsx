@@ -38,7 +38,6 @@ import { LiveDone } from './live/LiveDone'
 import { LiveTrial } from './live/LiveTrial'
 import { logRecord, type Recorded } from './live/record'
 import { TraceFacts } from './live/TraceFacts'
-import { useRested } from './useRested'
 import { TrialTable } from './TrialTable'
 import { springTries, useBracket } from './useBracket'
 import { VerdictPanel } from './VerdictPanel'
@@ -57,6 +56,7 @@ export default function TestSession() {
   // Loads, plates and springs come from the kit room: without it the next try would be wrong for a moment.
   if (!tests.data || !kit.data) return <main className="cols" aria-busy="true" />
   const stored = tests.data.find((s) => s.id === sessionId)
+  if (!stored && tests.isFetching) return <main className="cols" aria-busy="true" />
   const protocol = stored && protocolOf(stored)
   if (!stored || !protocol) return <LostPage />
   return <Running session={withUnsent(stored, waiting)} all={tests.data} protocol={protocol} key={stored.id} />
@@ -76,7 +76,6 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
   const [fileSaid, setFileSaid] = useState('')
   const instruments = useInstruments()
   const chosen = useChosenInstrument((s) => s.id)
-  const rested = useRested(session)
   const [picked, setPicked] = useState<Side>('left')
   const reading = readSession(protocol, session.trials, session.variant)
   const [params] = useSearchParams()
@@ -145,7 +144,7 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
             </div>
           </div>
           {view && use && today && !next ? <LiveDone session={session} more={<More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />} read={readSays} />
-            : live && next && use ? <LiveTrial key={`${live.id} ${use}`} session={session} protocol={protocol} hand={next.hand} view={live} use={use} upcoming={upcoming} restLeft={protocol.restS - (rested(next.hand) ?? protocol.restS)} bestN={bestN} onRecord={record} read={readSays} />
+            : live && next && use ? <LiveTrial key={`${live.id} ${use}`} session={session} protocol={protocol} hand={next.hand} view={live} use={use} upcoming={upcoming} bestN={bestN} onRecord={record} read={readSays} />
             : next && entry ? <entry.Panel key={entry.each ? `${next.hand} ${next.ordinal} ${unit}` : unit} session={session} protocol={protocol} hand={next.hand} ordinal={next.ordinal} loadKg={'loadKg' in next ? (next.loadKg ?? null) : null} unit={unit} onTry={enter} onHand={(h) => setPicked(h as Side)} /> : <More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />}
         </div>
         <p className="net" role="status">{offline ? `Saved on this device: ${useOutbox.getState().waiting.length} not yet sent.` : refused}</p>

@@ -16,6 +16,7 @@ import { ForceChart, pathOf, scaleX, scaleY } from '../../../hands/ForceChart'
 import { HandLetter } from '../../../hands/marks'
 import type { EntryProps } from '../entries/types'
 import { useSpace } from '../entries/useClock'
+import { useRested } from '../useRested'
 import { SimulatedHand } from './SimulatedHand'
 import type { Recorded } from './record'
 import { usePastCurves } from './useTraces'
@@ -28,10 +29,8 @@ const WIDE_S = 40
 export interface NextUp { hand: Hand; ordinal: number }
 
 /** A try taken by an instrument: the trace as it comes with the earlier ones behind it, peak, now and time, what to say now, and the verdict. */
-export function LiveTrial({ session, protocol, hand, view, use, upcoming, restLeft, bestN, onRecord, read }: Pick<EntryProps, 'session' | 'protocol' | 'hand'> & {
+export function LiveTrial({ session, protocol, hand, view, use, upcoming, bestN, onRecord, read }: Pick<EntryProps, 'session' | 'protocol' | 'hand'> & {
   view: InstrumentView; use: LiveUse; upcoming: NextUp | null
-  /** Seconds this hand must still rest. */
-  restLeft: number
   /** Best of this hand's series, N. */
   bestN: number | null
   /** Logs the record; why it could not, or null. */
@@ -40,6 +39,7 @@ export function LiveTrial({ session, protocol, hand, view, use, upcoming, restLe
   read: React.ReactNode
 }) {
   const units = useUnits()
+  const restLeft = protocol.restS - (useRested(session)(hand) ?? protocol.restS)
   const paced = use === 'bouts' || use === 'repeats'
   const holdS = use === 'held' ? holdFor(protocol) : 0
   const live = useRef(new LiveTry(use === 'held' || use === 'hang'))

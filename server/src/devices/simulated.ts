@@ -1,4 +1,4 @@
-import type { DriveBody, InstrumentLine, InstrumentView, SimulatedFault } from '@mano/contract/instruments'
+import type { DriveBody, InstrumentLine, InstrumentView } from '@mano/contract/instruments'
 import { forceOf, type SqueezeShape } from '@mano/core/force/shape'
 import { ALL_OUT } from '@mano/core/force/uses'
 import { FRESH, step } from '@mano/core/measure/fatigue'
@@ -131,4 +131,3 @@ function hang(now: number, d: DriveBody): Move {
 }
 
 export const isSimulated = (feed: Feed): feed is SimulatedInstrument => feed instanceof SimulatedInstrument
-export type { SimulatedFault }

@@ -39,7 +39,6 @@ export function LiveTrial({ session, protocol, hand, view, use, upcoming, bestN,
   read: React.ReactNode
 }) {
   const units = useUnits()
-  const restLeft = protocol.restS - (useRested(session)(hand) ?? protocol.restS)
   const paced = use === 'bouts' || use === 'repeats'
   const holdS = use === 'held' ? holdFor(protocol) : 0
   const live = useRef(new LiveTry(use === 'held' || use === 'hang'))
@@ -130,7 +129,7 @@ export function LiveTrial({ session, protocol, hand, view, use, upcoming, bestN,
 
   const t = live.current
   const tare = t.phase !== 'on' && Math.abs(t.baselineN) > VERDICT.offsetN
-  const saying = state === 'lost' ? 'Instrument lost' : state === 'joining' || t.lastS === null ? 'Connecting' : tare ? 'Tare first' : restLeft > 0 && t.phase === 'ready' && pace.current === null ? `Rest ${formatClock(restLeft)}` : word(t, pace.current, use, holdS)
+  const saying = state === 'lost' ? 'Instrument lost' : state === 'joining' || t.lastS === null ? 'Connecting' : tare ? 'Tare first' : word(t, pace.current, use, holdS)
   const aside = document.getElementById('say-now')
   return (
     <div className={`live ${hand}`}>
@@ -154,13 +153,19 @@ export function LiveTrial({ session, protocol, hand, view, use, upcoming, bestN,
       {aside && createPortal(
         <div className="block say">
           <h2 className="h3">Say now</h2>
-          <p className="say-word">{saying}</p><span className="vh" role="status">{saying.startsWith('Rest') ? 'Rest' : saying}</span>
+          <SayWord says={saying} session={session} hand={hand} restS={t.phase === 'ready' && pace.current === null && state === 'on' && !tare ? protocol.restS : 0} />
           <span className="bar2 wide"><i ref={nums.bar} className={hand} style={{ width: 0 }} /></span>
           <p className="note">{use === 'held' ? `Let go at ${holdS}.0 s. Starts and ends by itself.` : use === 'clenches' ? 'Five clenches, relaxed between. Ends by itself.' : paced ? `${PACE.onS} s on, ${PACE.offS} s off${use === 'bouts' ? `, ${ALL_OUT.bouts} times, all-out from the first` : ' until a hold is not kept'}.` : 'Counts from feet off to feet on.'}</p>
           {upcoming && <div className={`next-up ${upcoming.hand}`}><HandLetter hand={upcoming.hand} /><span><small>Next attempt</small><b>{upcoming.hand === 'both' ? 'Both hands' : `${upcoming.hand === 'left' ? 'Left' : 'Right'} hand`}, trial {upcoming.ordinal}</b></span></div>}
         </div>, aside)}
     </div>
   )
+}
+
+/** The word to say, or the rest that is left; ticks on its own, so the trace is not drawn anew for it. */
+function SayWord({ says, session, hand, restS }: { says: string; session: EntryProps['session']; hand: Hand; restS: number }) {
+  const left = restS - (useRested(session)(hand) ?? restS)
+  return <><p className="say-word">{left > 0 ? `Rest ${formatClock(left)}` : says}</p><span className="vh" role="status">{left > 0 ? 'Rest' : says}</span></>
 }
 
 const savedWords = (n: number) => (n === 0 ? 'Nothing was logged yet.' : n === 1 ? 'Trial 1 is saved.' : `All ${n} trials are saved.`)

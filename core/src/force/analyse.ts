@@ -66,7 +66,7 @@ export interface Reading {
 
 interface Window { from: number; to: number }
 const mean = (xs: ArrayLike<number>, from = 0, to = xs.length): number => { let s = 0; for (let i = from; i < to; i++) s += xs[i]!; return s / Math.max(1, to - from) }
-const median = (xs: number[]): number => { const s = [...xs].sort((a, b) => a - b); return s.length === 0 ? 0 : (s[(s.length - 1) >> 1]! + s[s.length >> 1]!) / 2 }
+export const median = (xs: readonly number[]): number => { const s = [...xs].sort((a, b) => a - b); return s.length === 0 ? 0 : (s[(s.length - 1) >> 1]! + s[s.length >> 1]!) / 2 }
 
 /**
  * Baseline by the quiet first and last second, squeezes, and what each shows. Rules as stated in `HELD` or `CLENCH`. A record without a squeeze

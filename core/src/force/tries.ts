@@ -2,6 +2,7 @@ import type { Protocol } from '../catalogue/protocols'
 import { allOut } from '../measure/criticalForce'
 import { PACE } from '../testing/paced'
 import type { TryDetails } from '../testing/details'
+import { nToKgf } from '../units/convert'
 import { readTrace } from './analyse'
 import { lengthS, type Trace } from './trace'
 import { ALL_OUT, boutMeans, hangOf } from './uses'
@@ -32,7 +33,6 @@ export interface LiveTries {
   says: string
 }
 
-const KGF = 9.80665
 const none = (word: string, says: string): LiveTries => ({ tries: [], counts: false, word, says })
 
 /**
@@ -74,7 +74,7 @@ function hang(trace: Trace): LiveTries {
   const h = hangOf(trace)
   if (!h.ok) return none('No hang', 'Nothing hung on the load cell for half a second.')
   const cut = h.feetOnS === null
-  return { tries: [{ value: Math.min(h.seconds, lengthS(trace)), details: { cellKg: Math.round((10 * h.meanN) / KGF) / 10 } }], counts: !cut, word: cut ? 'Cut short' : 'Counts', says: `${h.seconds.toFixed(1)} s at ${(h.meanN / KGF).toFixed(1)} kg on the load cell.` }
+  return { tries: [{ value: Math.min(h.seconds, lengthS(trace)), details: { cellKg: Math.round(10 * nToKgf(h.meanN)) / 10 } }], counts: !cut, word: cut ? 'Cut short' : 'Counts', says: `${h.seconds.toFixed(1)} s at ${nToKgf(h.meanN).toFixed(1)} kg on the load cell.` }
 }
 
 /** A hold is kept when it lasts its 7 s but for half a second. */

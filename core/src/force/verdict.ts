@@ -1,4 +1,4 @@
-import { CLENCH, HELD, readTrace, type Reading, type Squeeze } from './analyse'
+import { CLENCH, HELD, median, readTrace, type Reading, type Squeeze } from './analyse'
 import { lengthS, type Trace } from './trace'
 
 export const TRACE_FAULTS = ['no-squeeze', 'over-range', 'drop-out', 'drift', 'pre-touch', 'two-squeezes', 'slip', 'slow-start', 'cut-short'] as const
@@ -76,10 +76,8 @@ export interface ClenchReading {
   releaseMs: number | null
 }
 
-const median = (xs: number[]): number | null => { const s = [...xs].sort((a, b) => a - b); return s.length === 0 ? null : (s[(s.length - 1) >> 1]! + s[s.length >> 1]!) / 2 }
-
 /** Relaxed, hard, relaxed: every fast clench of the record, each with its rise and release. A clench without a release is left out. */
 export function readClenches(trace: Trace): ClenchReading {
   const clenches = readTrace(trace, CLENCH).squeezes.flatMap((s) => (s.releaseS === null ? [] : [{ peakN: s.peakN, riseMs: 1000 * s.to80S, releaseMs: 1000 * s.releaseS }]))
-  return { clenches, peakN: clenches.length === 0 ? null : Math.max(...clenches.map((c) => c.peakN)), riseMs: median(clenches.map((c) => c.riseMs)), releaseMs: median(clenches.map((c) => c.releaseMs)) }
+  return { clenches, peakN: clenches.length === 0 ? null : Math.max(...clenches.map((c) => c.peakN)), riseMs: clenches.length === 0 ? null : median(clenches.map((c) => c.riseMs)), releaseMs: clenches.length === 0 ? null : median(clenches.map((c) => c.releaseMs)) }
 }

@@ -67,6 +67,12 @@ export function seriesKey(athleteId: string, setup: SeriesSetup, hand: Hand | 'p
   return [athleteId, hand, `${setup.protocolId}@${setup.protocolVersion}`, ...unit, ...variant].join('|')
 }
 
+/** Tests of the same series as `of`, for one hand: another position, angle or measured size is another series. */
+export const sameSeries = <S extends SeriesSetup>(sessions: readonly S[], of: SeriesSetup, hand: Hand): S[] => {
+  const key = seriesKey('', of, hand)
+  return sessions.filter((s) => seriesKey('', s, hand) === key)
+}
+
 export const validTrials = (trials: readonly Trial[], hand: Hand): Trial[] =>
   trials.filter((t) => t.hand === hand && !t.struck && !t.missed).sort((a, b) => a.ordinal - b.ordinal)
 

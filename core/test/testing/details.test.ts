@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { asSetUp, protocolById, protocolOf } from '../../src/catalogue/protocols'
 import { SINGLE_RULES } from '../../src/catalogue/setups'
 import { detailsProblem, detailWords } from '../../src/testing/details'
-import { readSession, seriesKey, type Trial } from '../../src/testing/session'
+import { readSession, sameSeries, seriesKey, type Trial } from '../../src/testing/session'
 import { readTrialValue, resultSi } from '../../src/testing/value'
 import { rowsOf } from '../../src/testing/rows'
 
@@ -77,5 +77,13 @@ describe('what makes one series', () => {
     const t = (hand: 'left' | 'right'): Trial => ({ id: hand, hand, ordinal: 1, value: 12, enteredValue: 12, enteredUnit: 's', pain: null, recordedAt: '', struck: null, correction: null })
     expect(readSession(p('hang_one'), [t('left'), t('right')], { helpLeftKg: '20', helpRightKg: '15' }).verdict).toEqual({ kind: 'unknown', reason: 'loads-differ' })
     expect(readSession(p('hang_one'), [t('left'), t('right')], { helpLeftKg: '20', helpRightKg: '20' }).verdict).toEqual({ kind: 'unknown', reason: 'error-not-known' })
+  })
+})
+
+describe('the same series', () => {
+  const at = (variant: Record<string, string>, measurementId = 'm1') => ({ protocolId: 'dyno_seated', protocolVersion: 1, unitId: 'u', measurementId, variant })
+  it('leaves out another handle position and another measurement, and takes the usual choice said or not', () => {
+    const all = [at({ position: '2' }), at({}), at({ position: '3' }), at({ position: '2' }, 'm2')]
+    expect(sameSeries(all, at({ position: '2' }), 'left')).toEqual([all[0], all[1]])
   })
 })

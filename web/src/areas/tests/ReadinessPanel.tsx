@@ -1,5 +1,7 @@
 import type { SessionView } from '@mano/contract/tests'
+import type { Side } from '@mano/core/measure/asymmetry'
 import { READINESS, readiness } from '@mano/core/measure/forecast'
+import { sameSeries, validValues } from '@mano/core/testing/session'
 import { daysBetween } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../app/units'
@@ -10,12 +12,12 @@ const WORDS = { normal: { word: 'Normal', icon: 'check', tone: 'outline' }, low:
 /** Today's quick squeeze of each hand against its own last four weeks. */
 export function ReadinessPanel({ session, all }: { session: SessionView; all: readonly SessionView[] }) {
   const units = useUnits()
-  const best = (s: SessionView, hand: string) => { const v = s.trials.filter((t) => t.hand === hand && !t.struck).map((t) => t.value); return v.length === 0 ? null : Math.max(...v) }
-  const before = all.filter((s) => s.protocolId === session.protocolId && s.unitId === session.unitId && s.variant['position'] === session.variant['position'] && s.performedOn < session.performedOn && daysBetween(s.performedOn, session.performedOn) <= READINESS.most)
+  const best = (s: SessionView, hand: Side) => { const v = validValues(s.trials, hand); return v.length === 0 ? null : Math.max(...v) }
+  const before = (hand: Side) => sameSeries(all, session, hand).filter((s) => s.performedOn < session.performedOn && daysBetween(s.performedOn, session.performedOn) <= READINESS.most)
   const kg = (n: number) => formatWithUnit(n, 'N', units)
   const hands = (['left', 'right'] as const).map((hand) => {
     const days = new Map<string, number>()
-    for (const s of before) { const b = best(s, hand); if (b !== null) days.set(s.performedOn, Math.max(b, days.get(s.performedOn) ?? 0)) }
+    for (const s of before(hand)) { const b = best(s, hand); if (b !== null) days.set(s.performedOn, Math.max(b, days.get(s.performedOn) ?? 0)) }
     const today = best(session, hand)
     return { hand, today, days: days.size, r: today === null ? null : readiness([...days.values()], today) }
   })

@@ -8,7 +8,7 @@ import { blockedBy, judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import type { Side } from '@mano/core/measure/asymmetry'
 import { rampHand } from '@mano/core/testing/ramp'
-import { nextTry, rampTries, readSession, type Hand } from '@mano/core/testing/session'
+import { nextTry, rampTries, readSession, sameSeries, validValues, type Hand } from '@mano/core/testing/session'
 import { springNext } from '@mano/core/testing/spring'
 import { smallestStep } from '@mano/core/testing/plates'
 import { detailsProblem } from '@mano/core/testing/details'
@@ -172,8 +172,8 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
 
 /** Best counted result of a hand in the same series before today's test, and in it; null without one. */
 function bestOf(all: readonly SessionView[], session: SessionView, hand: Hand): number | null {
-  const own = all.filter((s) => s.protocolId === session.protocolId && s.unitId === session.unitId && s.performedAt <= session.performedAt && !s.practice)
-  const values = [...own.flatMap((s) => s.trials), ...session.trials].filter((t) => t.hand === hand && !t.struck && !t.missed).map((t) => t.value)
+  const own = sameSeries(all, session, hand).filter((s) => s.id !== session.id && s.performedAt <= session.performedAt && !s.practice)
+  const values = [...own, session].flatMap((s) => validValues(s.trials, hand))
   return values.length === 0 ? null : Math.max(...values)
 }
 

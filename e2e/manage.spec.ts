@@ -33,6 +33,7 @@ test('a week changed by hand: add, move, change hands, remove, undo; a reload ke
   await page.getByLabel('Exercise or quality').fill('support')
   await expect(page.getByRole('button', { name: /^Straight-arm hang, relaxed/ })).toBeVisible()
   await page.getByRole('button', { name: /^Straight-arm hang, relaxed/ }).click()
+  await page.getByRole('button', { name: 'Add all the same' }).click()
   await expect(cards).toHaveCount(before + 1)
   await expect(page.getByRole('region', { name: 'Sun' }).getByText(/min planned, 0 there/)).toBeVisible()
   await page.getByLabel('Day').selectOption('Sat')

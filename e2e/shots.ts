@@ -31,7 +31,7 @@ test('pictures of the main views', async ({ page, own }) => {
   await shot('critical-force', 'Load by handle')
   await stage('Plan')
   await page.locator('.card').first().click()
-  await shot('plan', 'Why:')
+  await shot('plan', 'In its place')
   await stage('Floor')
   await stage('Review')
   await shot('review', 'How far the weaker hand trails')

@@ -4,5 +4,6 @@ import { defineConfig } from 'vite'
 export default defineConfig({
   plugins: [react()],
   build: { manifest: true, target: 'es2023', chunkSizeWarningLimit: 900 },
+  worker: { format: 'es' },
   server: { proxy: { '/api': `http://127.0.0.1:${process.env['MANO_PORT'] ?? '5180'}` } },
 })

@@ -2,9 +2,11 @@ import * as yup from 'yup'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
+import { SCHOOLS } from '@mano/core/catalogue/schools'
 import { SPORTS } from '@mano/core/catalogue/sports'
 import { LEVELS } from '@mano/core/intake/record'
-import type { Block, DayFrame, Place } from '@mano/core/plan/types'
+import type { WeekProblem } from '@mano/core/plan/problem'
+import type { Block, CoachTerms, DayFrame, Place } from '@mano/core/plan/types'
 import { ENDINGS } from '@mano/core/session/steps'
 import { checkTrialValue } from '@mano/core/testing/value'
 import type { StoredChoice } from '@mano/core/gaps/read'
@@ -21,19 +23,25 @@ const dayFrame = yup.object({
 }).exact('a field is not known')
 const frame = () => yup.array().of(dayFrame).length(7, 'a week has seven days').required('the week is missing')
 
+const known = () => yup.string().strict().required('the exercise is missing').test('known', 'the exercise is not known', (v) => v !== undefined && exerciseById(v) !== undefined)
 const block = yup.object({
   id: id(), day: whole('the day', 0, 6),
   exerciseId: yup.string().strict().required('the exercise is missing').test('known', 'the exercise is not known', (v) => v !== undefined && exerciseById(v) !== undefined),
   sets: whole('sets', 1, 30), dose: number('the dose').moreThan(0, 'the dose is above 0').max(1000, 'the dose is over 1000'),
   hands: yup.array().of(oneOf(HANDS, 'the hand')).min(1, 'a hand is missing').max(2).required('the hands are missing'),
   extra: yup.string().strict().nullable().oneOf(['left', 'right', null], 'the hand is not left or right').optional(),
-  reason: optionalLine(600),
+  reason: optionalLine(600), pinned: yup.boolean().strict().optional(),
+}).exact('a field is not known')
+
+const terms = () => yup.object({
+  settings: yup.object().test('choices', 'a school is not known', (v) => Object.entries(v ?? {}).every(([k, c]) => SCHOOLS.some((s) => s.id === k) && ['a', 'b', 'mixed'].includes(c as string))).default({}),
+  bans: yup.array().of(yup.object({ exerciseId: known(), day: yup.number().strict().integer().min(0).max(6).nullable().defined() }).exact('a field is not known')).max(60, 'over 60 exercises taken out').default([]),
 }).exact('a field is not known')
 
 export const frameBody = yup.object({ id: id(), days: frame() }).exact('a field is not known')
-export const draftBody = yup.object({ weekStart: monday(), frame: frame() }).exact('a field is not known')
-export const planBody = yup.object({ id: id(), weekStart: monday(), frame: frame(), blocks: yup.array().of(block).max(80, 'over 80 blocks').required('the blocks are missing').test('ids', 'a block is there twice', (v) => new Set(v?.map((b) => b.id)).size === (v?.length ?? 0)), reason: optionalLine(400) }).exact('a field is not known')
-export type PlanBody = { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; reason: string }
+export const draftBody = yup.object({ weekStart: monday(), frame: frame(), terms: terms() }).exact('a field is not known')
+export const planBody = yup.object({ id: id(), weekStart: monday(), frame: frame(), blocks: yup.array().of(block).max(80, 'over 80 blocks').required('the blocks are missing').test('ids', 'a block is there twice', (v) => new Set(v?.map((b) => b.id)).size === (v?.length ?? 0)), terms: terms(), basedOn: yup.string().strict().nullable().optional(), reason: optionalLine(400) }).exact('a field is not known')
+export type PlanBody = { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; /** The version it was changed from; null: the first of its week; absent: whatever is there. */ basedOn?: string | null | undefined; reason: string }
 
 export const logBody = yup.object({
   id: id(), planVersionId: id(), blockId: yup.string().strict().nullable().defined(),
@@ -77,9 +85,12 @@ export type GapChoiceBody = { id: string; rowKey: string; kind: 'priority' | 're
 export const hallBody = yup.object({ staleDays: whole('days', 7, 365) }).exact('a field is not known')
 
 export interface GapsView { standards: (Standard & { id: string; on: string })[]; squad: Record<string, number[]>; staleDays: number; choices: StoredChoice[] }
+/** A drafted week and the problem it was drafted from, for the solver in the browser. */
+export interface DraftView { blocks: readonly Block[]; problem: WeekProblem }
+export interface PlanVersionView { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; reason: string; savedAt: string; number: number; by: string }
 export interface PlanView {
   frame: DayFrame[]
   /** Newest version of each week, newest week first. */
-  versions: { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; reason: string; savedAt: string; number: number }[]
+  versions: PlanVersionView[]
   kit: { kind: string; place: Place }[]
 }

@@ -42,7 +42,7 @@ export function buildApp(options: AppOptions): Express {
   server.disable('x-powered-by')
   server.use(helmet({
     strictTransportSecurity: false,
-    contentSecurityPolicy: { directives: { 'default-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:'], 'upgrade-insecure-requests': null } },
+    contentSecurityPolicy: { directives: { 'default-src': ["'self'"], 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:'], 'upgrade-insecure-requests': null } },
   }))
   server.use(express.json({ limit: '3mb' }))
   server.use('/api/tests', express.raw({ type: (req) => req.method === 'PUT', limit: PICTURE_MOST_BYTES + 1024 }))

@@ -121,5 +121,8 @@ Written by \`./mano prove\` on ${new Date().toISOString().slice(0, 10)}, commit 
 | --- | --- | --- | --- |
 ${timings().map((t) => `| ${t.what} | under ${t.limitMs} ms | ${t.median.toFixed(1)} ms | ${t.p95.toFixed(1)} ms |`).join('\n')}
 ${soakLines()}`
-writeFileSync('docs/performance.md', performancePage)
+const before = existsSync('docs/performance.md') ? readFileSync('docs/performance.md', 'utf8') : ''
+// The planner's figures are written by a run of their own.
+const own = /<!-- planner -->[^]*<!-- end planner -->/.exec(before)?.[0]
+writeFileSync('docs/performance.md', own ? `${performancePage.trimEnd()}\n\n${own}\n` : performancePage)
 console.log(performancePage)

@@ -1,4 +1,5 @@
-import { execFileSync } from 'node:child_process'
+import { execFileSync, spawnSync } from 'node:child_process'
+import { smallWeek } from '@mano/core/plan/sample'
 import { existsSync } from 'node:fs'
 import { Pool } from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -76,6 +77,33 @@ describe('settings', () => {
     expect(() => clockFrom('soon')).toThrow('not an instant')
   })
   it('what must be set is named', () => expect(() => readConfig({})).toThrow('MANO_PG_ADMIN_URL'))
+})
+
+describe('./mano plan', () => {
+  const bundle = new URL('../dist/plan.mjs', import.meta.url).pathname
+  const run = (args: string[], input: string) => { const r = spawnSync('node', [bundle, ...args], { input, encoding: 'utf8' }); return { status: r.status, says: r.stderr, out: r.stdout === '' ? null : JSON.parse(r.stdout) as Record<string, unknown> } }
+  const problem = smallWeek(4)
+  it.runIf(existsSync(bundle))('plans a week that its own check passes, the same twice; a broken plan ends with 1 and names the rule', () => {
+    const made = run([], JSON.stringify(problem))
+    expect(made.status).toBe(0)
+    expect(run([], JSON.stringify(problem)).out).toEqual(made.out)
+    expect(made.out!['withinPct']).toBeLessThanOrEqual(2)
+    const plan = made.out!['plan'] as { blocks: { sets: number }[] }
+    const checked = run(['--check'], JSON.stringify({ problem, plan }))
+    expect(checked).toMatchObject({ status: 0, out: { breaches: [] } })
+    expect(checked.out!['total']).toBeCloseTo(made.out!['points'] as number, 6)
+    const worse = run(['--check'], JSON.stringify({ problem, plan: { ...plan, blocks: plan.blocks.map((b) => ({ ...b, sets: 25 })) } }))
+    expect(worse.status).toBe(1)
+    expect((worse.out!['breaches'] as { rule: string }[]).map((b) => b.rule)).toContain('minutes')
+  })
+  it.runIf(existsSync(bundle))('says what clashes, and what is wrong with a file', () => {
+    const shut = run([], JSON.stringify({ ...problem, terms: { ...problem.terms, pins: [{ exerciseId: problem.terms.library![0], day: problem.frame.findIndex((d) => d.minutes === 0), sets: null }] } }))
+    expect(shut.status).toBe(1)
+    expect((shut.out!['clashes'] as { rule: string }[]).map((c) => c.rule)).toContain('pin')
+    expect(run([], 'no json')).toMatchObject({ status: 2, says: expect.stringContaining('not JSON') as string })
+    expect(run([], '{}')).toMatchObject({ status: 2, says: expect.stringContaining('weekStart is a Monday') as string })
+    expect(run(['--loud'], '{}').says).toContain('usage')
+  })
 })
 
 describe('./mano calc', () => {

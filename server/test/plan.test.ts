@@ -2,6 +2,8 @@ import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { AthleteView, RosterRow } from '@mano/contract/athletes'
 import type { GapsView, PlanView } from '@mano/contract/plan'
+import { draftWeek } from '@mano/core/plan/draft'
+import { readProblem } from '@mano/core/plan/problem'
 import { DEFAULT_FRAME, type Block, type DayFrame } from '@mano/core/plan/types'
 import { addAthlete, hall, NOW, rig, tested, TODAY, type Rig, type Staff } from './hall'
 
@@ -51,6 +53,36 @@ describe('a plan', () => {
     await save(plan(alone, { reason: 'first week' }))
   })
   it.each([['weekStart', '2026-11-24'], ['frame', []], ['blocks', [{ ...block('pinch_hold'), exerciseId: 'juggling' }]], ['blocks', [{ ...block('pinch_hold'), sets: 0 }]]])('refuses a wrong %s', async (field, value) => { await save(plan([], { [field]: value }), 400) })
+  it('two coaches on one week: the second is told whose version came between, and saves on top of it', async () => {
+    const first = plan(await draft())
+    await save({ ...first, basedOn: null })
+    const second = plan(first.blocks, { basedOn: first.id, reason: 'mine' })
+    await save(second)
+    const late = plan(first.blocks, { basedOn: first.id, reason: 'late' })
+    expect((await save(late, 409))['detail']).toMatch(/saved version 2 of this week meanwhile/)
+    await save({ ...late, basedOn: second.id })
+    expect((await save(plan(first.blocks, { basedOn: null }), 409))['detail']).toMatch(/version 3/)
+  })
+  it('keeps the coach\'s terms; what is out may not be in, a school that is not known is refused', async () => {
+    const blocks = await draft()
+    const bans = [{ exerciseId: blocks[0]!.exerciseId, day: null }]
+    expect((await save(plan(blocks, { terms: { settings: {}, bans }, reason: 'all the same' }), 422))['detail']).toContain('taken out by the coach')
+    await save(plan(blocks, { terms: { settings: { juggling: 'a' }, bans: [] } }), 400)
+    await save(plan(blocks.map((b, i) => ({ ...b, pinned: i === 0 })), { terms: { settings: { straps: 'a' }, bans: [] } }))
+    const [v] = ((await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView).versions
+    expect(v).toMatchObject({ terms: { settings: { straps: 'a' }, bans: [] }, by: expect.any(String) as string })
+    expect(v!.blocks[0]!.pinned).toBe(true)
+  })
+  it('gives the planner its problem: wants, facts, kit and days, from which the draft is made', async () => {
+    const get = (week: string, status: number) => own.agent.get(`/api/athletes/${athleteId}/problem?week=${week}`).expect(status)
+    const read = readProblem((await get(WEEK, 200)).body)
+    if (!read.ok) throw new Error(read.says)
+    expect(read.problem.wants.length).toBeGreaterThan(0)
+    let n = 0
+    expect(draftWeek({ ...read.problem, frame }, () => `b${++n}`).blocks.map((b) => [b.day, b.exerciseId, b.sets])).toEqual((await draft()).map((b) => [b.day, b.exerciseId, b.sets]))
+    await get('2026-11-24', 400)
+    await get('soon', 400)
+  })
   it('the frame is kept for the weeks to come', async () => {
     await own.agent.post(`/api/athletes/${athleteId}/frames`).send({ id: v7(), days: frame }).expect(201)
     expect(((await own.agent.get(`/api/athletes/${athleteId}/plan`)).body as PlanView).frame).toEqual(frame)

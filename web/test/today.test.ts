@@ -6,7 +6,7 @@ import { EXERCISES } from '@mano/core/catalogue/exercises'
 import { planContext } from '@mano/core/plan/context'
 import { kitsOf } from '@mano/core/plan/kit'
 import { validate } from '@mano/core/plan/rules'
-import { EMPTY_DAY, type Block, type DayFrame } from '@mano/core/plan/types'
+import { EMPTY_DAY, NO_TERMS, type Block, type DayFrame } from '@mano/core/plan/types'
 import { judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import type { Hand } from '@mano/core/testing/session'
@@ -37,7 +37,7 @@ function caseOf(c: Caution): Case {
 const blocks: Block[] = EXERCISES.filter((e) => e.mode !== 'prep').map((e, i) => ({ id: `b${i}`, day: 3, exerciseId: e.id, sets: 1, dose: 5, hands: e.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' }))
 const floor = ({ athlete, pains = [], unwell = false, pullAfter = false }: Case, reason = '') => {
   const frame = Array.from({ length: 7 }, (_, d): DayFrame => ({ ...EMPTY_DAY, minutes: 600, heavyPull: pullAfter && d === 3 ? 'after' : 'none' }))
-  const plan: PlanView = { frame, kit: [], versions: [{ id: 'v', weekStart: WEEK, frame, blocks, reason, savedAt: '', number: 1 }] }
+  const plan: PlanView = { frame, kit: [], versions: [{ id: 'v', weekStart: WEEK, frame, blocks, reason, terms: NO_TERMS, savedAt: '', number: 1, by: '' }] }
   const session = todaySession(athlete, plan, TODAY, pains, [], unwell)!
   return session.blocks.flatMap((b) => b.hands.flatMap((h) => session.held(b, h).map((a) => ({ id: a.caution.id, hand: h, exercise: b.exerciseId }))))
 }

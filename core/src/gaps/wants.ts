@@ -1,4 +1,4 @@
-import type { Want } from '../plan/draft'
+import type { Want } from '../plan/coverage'
 import { shortShare } from './map'
 import type { Priority } from './priorities'
 

@@ -1,11 +1,12 @@
 import { exerciseById } from '../catalogue/exercises'
 import type { Judge } from '../safety/cautions'
-import { addDays, type LocalDate } from '../units/dates'
+import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import type { Kits } from './kit'
-import { LEVEL_WEIGHT } from './practice'
+import { LEVEL_WEIGHT, PLANNED_FLOOR } from './practice'
 import { handLoad } from './time'
-import type { Block } from './types'
-import { hardDaysOf, type PlanContext } from './rules'
+import { PLAIN_TERMS, type Block } from './types'
+import { hardDaysOf } from './rules'
+import type { PlanContext } from './situation'
 
 export interface DoneSet { blockId: string | null; exerciseId: string; on: LocalDate; set: number }
 
@@ -17,15 +18,17 @@ export function loadDone(logs: readonly DoneSet[], weekStart: LocalDate): number
   return [...sets.values()].reduce((a, id) => { const e = exerciseById(id); return !e || e.aim === 'balance' ? a : a + LEVEL_WEIGHT[e.level] }, 0)
 }
 
-/** Share of last week's planned load that growth is measured from at the least, so that one missed session does not pull all later weeks down. */
-const PLANNED_FLOOR = 0.9
+/** Closing force by holds in one week, by repetitions in the next. */
+export const crushWeek = (weekStart: LocalDate): 'hold' | 'rep' => ((daysBetween('2024-01-01', weekStart) / 7) % 2 === 0 ? 'hold' : 'rep')
 
 /**
  * What the validator knows beside the week itself: cautions, kit, and the week before: what was done, and what was planned
  * (null: nothing).
  */
-export function planContext(judge: Judge, kit: Kits, logs: readonly DoneSet[], weekStart: LocalDate, plannedBefore: readonly Block[] | null = null): PlanContext {
+export function planContext(judge: Judge, kit: Kits, logs: readonly DoneSet[], weekStart: LocalDate, plannedBefore: readonly Block[] | null = null, events: readonly LocalDate[] = []): PlanContext {
   const before = logs.filter((l) => l.on < weekStart && l.on >= addDays(weekStart, -7))
   const done = loadDone(logs, addDays(weekStart, -7))
-  return { judge, kit, hardBefore: hardDaysOf(before), lastLoad: done === null ? null : Math.max(done, plannedBefore ? PLANNED_FLOOR * handLoad(plannedBefore) : 0) }
+  // What is planned between today and the week will have been done by then.
+  const toCome = (plannedBefore ?? []).map((b) => ({ exerciseId: b.exerciseId, on: addDays(weekStart, b.day - 7) })).filter((b) => b.on >= judge.facts.today)
+  return { judge, kit, hardBefore: hardDaysOf([...before, ...toCome]), lastLoad: done === null ? null : Math.max(done, plannedBefore ? PLANNED_FLOOR * handLoad(plannedBefore) : 0), terms: { ...PLAIN_TERMS, events, crush: crushWeek(weekStart) } }
 }

@@ -1,20 +1,13 @@
 import { exerciseById, type Exercise } from '../catalogue/exercises'
 import { TISSUES, type TissueId } from '../catalogue/tissues'
-import { blockedBy, cautionLine, isFinal, type Judge } from '../safety/cautions'
+import { blockedBy, cautionLine, isFinal } from '../safety/cautions'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
-import { kitFor, type Kits } from './kit'
-import { EARLY_A_DAY, EXTENSION_DAYS, FINISHERS_A_DAY, GROWTH, HARD_DAYS_A_WEEK, HARD_GAP_DAYS, HARD_STRESS, QUALITIES_A_DAY, SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, SPORT_STRESS, TISSUE_BUDGET } from './practice'
+import { kitFor } from './kit'
+import { eventGap, extensionDays, hardDayLimit, isRestful, loadCap, pullsFirst, restsBefore, sportStress, taperHardOn } from './limits'
+import { EARLY_A_DAY, FINISHERS_A_DAY, HARD_GAP_DAYS, HARD_STRESS, QUALITIES_A_DAY, SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, TAPER_HARD, TISSUE_BUDGET } from './practice'
+import { termsOf, type PlanContext } from './situation'
 import { handLoad, sessionMinutes, setsOf } from './time'
 import { DAY_NAMES, type Block, type WeekPlan } from './types'
-
-export interface PlanContext {
-  judge: Judge
-  kit: Kits
-  /** Hard days of a tissue already done before the week. */
-  hardBefore: readonly { tissue: TissueId; on: LocalDate }[]
-  /** Hand load of the last ordinary week; null: none on record. */
-  lastLoad: number | null
-}
 
 export interface Breach {
   rule: string
@@ -37,16 +30,14 @@ const days = [0, 1, 2, 3, 4, 5, 6]
 const tissueName = (id: TissueId): string => TISSUES.find((t) => t.id === id)!.name.toLowerCase()
 
 /** Tissues a block makes a hard day of. */
-const hardTissues = ({ e }: Item): TissueId[] => (e.level === 'hard' && e.aim !== 'balance' ? (Object.entries(e.tissues) as [TissueId, number][]).filter(([, s]) => s >= HARD_STRESS).map(([t]) => t) : [])
-/** Work that leaves a day a hand-rest day. */
-const isRestful = ({ e }: Item): boolean => e.aim === 'balance' || e.level === 'light'
-
+export const hardTissues = ({ e }: { e: Exercise }): TissueId[] => (e.level === 'hard' && e.aim !== 'balance' ? (Object.entries(e.tissues) as [TissueId, number][]).filter(([, s]) => s >= HARD_STRESS).map(([t]) => t) : [])
 const stress = (items: readonly Item[], tissue: TissueId): number => items.reduce((a, { block, e }) => a + setsOf(block) * (e.tissues[tissue] ?? 0), 0)
-const sportStress = (plan: WeekPlan, day: number, tissue: TissueId): number => plan.frame[day]!.sportLoad * (SPORT_STRESS[tissue] ?? 0)
+const testsOn = (s: Seen, day: number): boolean => s.plan.testDay === day
 
 /** Days a tissue is hard by grip work, and for the fingers by sport. */
 function hardDays(s: Seen, tissue: TissueId): { grip: number[]; sport: number[] } {
-  const grip = days.filter((d) => s.byDay[d]!.some((i) => hardTissues(i).includes(tissue)))
+  // Tests are a hard day of the fingers.
+  const grip = days.filter((d) => s.byDay[d]!.some((i) => hardTissues(i).includes(tissue)) || (tissue === 'finger_flexors' && testsOn(s, d)))
   const sport = tissue === 'finger_flexors' ? days.filter((d) => s.plan.frame[d]!.sportLoad === 3) : []
   return sport.length >= SPORT_HARD_DAYS ? { grip: [], sport: [] } : { grip, sport }
 }
@@ -57,6 +48,12 @@ const overDay = (id: string, kind: Breach['kind'], says: string, most: number, p
 })
 
 const firstOf = (items: readonly Item[]): Item[] => items.filter((i, n) => items.findIndex((x) => x.e.primary === i.e.primary) === n)
+
+/** Hard days kept for an event's taper in the week before. */
+export function taperHardBefore(weekStart: LocalDate, c: PlanContext): number {
+  const on = new Set(c.hardBefore.map((h) => h.on))
+  return [...on].filter((d) => taperHardOn(weekStart, daysBetween(weekStart, d), termsOf(c))).length
+}
 
 /** The hard rules of a week, each on its own: common practice, no source. */
 export const RULES: readonly Rule[] = [
@@ -70,7 +67,7 @@ export const RULES: readonly Rule[] = [
   },
   {
     id: 'heavy_pull', kind: 'safety', says: 'No draining grip work before a heavy pull the same day.',
-    check: (s) => s.items.filter((i) => s.plan.frame[i.block.day]!.heavyPull === 'after' && !isRestful(i)).map((i) => found(`${i.e.name}: a heavy pull follows on ${DAY_NAMES[i.block.day]}; before it only warm-up and extensors`, i.block.day, [i])),
+    check: (s) => s.items.filter((i) => s.plan.frame[i.block.day]!.heavyPull === 'after' && !isRestful(i.e) && !pullsFirst(i.e, termsOf(s.context).settings)).map((i) => found(`${i.e.name}: a heavy pull follows on ${DAY_NAMES[i.block.day]}; before it only warm-up and extensors`, i.block.day, [i])),
   },
   {
     id: 'gap_48h', kind: 'safety', says: '48 hours between two hard days of a tissue.',
@@ -84,17 +81,18 @@ export const RULES: readonly Rule[] = [
     }),
   },
   {
-    id: 'two_hard_days', kind: 'safety', says: 'Two hard days a tissue a week.',
+    id: 'two_hard_days', kind: 'safety', says: 'Two hard days a tissue a week, one where light work on many days is chosen.',
     check: (s) => TISSUES.flatMap(({ id }) => {
       const { grip } = hardDays(s, id)
-      return grip.length > HARD_DAYS_A_WEEK ? [found(`${grip.length} hard days for the ${tissueName(id)}; two are the most`, null, s.items.filter((i) => hardTissues(i).includes(id)))] : []
+      const most = hardDayLimit(termsOf(s.context).settings)
+      return grip.length > most ? [found(`${grip.length} hard days for the ${tissueName(id)}; ${most === 1 ? 'one is' : 'two are'} the most`, null, s.items.filter((i) => hardTissues(i).includes(id)))] : []
     }),
   },
   {
     id: 'rest_day', kind: 'safety', says: 'One hand-rest day among the days that can be one.',
     check: (s) => {
       const can = days.filter((d) => s.plan.frame[d]!.sportLoad <= 1)
-      const rest = can.filter((d) => s.byDay[d]!.every(isRestful))
+      const rest = can.filter((d) => s.byDay[d]!.every((i) => isRestful(i.e)) && !testsOn(s, d))
       return can.length > 0 && rest.length === 0 ? [found('No day rests the hands', null)] : []
     },
   },
@@ -102,22 +100,22 @@ export const RULES: readonly Rule[] = [
     id: 'tissue_day', kind: 'safety', says: 'The budget of a tissue for a day, sport counted.',
     check: (s) => days.flatMap((d) => TISSUES.flatMap(({ id }) => {
       const own = stress(s.byDay[d]!, id)
-      return own > 0 && own + sportStress(s.plan, d, id) > TISSUE_BUDGET[id].day ? [found(`${DAY_NAMES[d]}: more than the ${tissueName(id)} takes in a day`, d, s.byDay[d]!.filter((i) => i.e.tissues[id]))] : []
+      return own > 0 && own + sportStress(s.plan.frame, d, id, termsOf(s.context).settings) > TISSUE_BUDGET[id].day ? [found(`${DAY_NAMES[d]}: more than the ${tissueName(id)} takes in a day`, d, s.byDay[d]!.filter((i) => i.e.tissues[id]))] : []
     })),
   },
   {
     id: 'tissue_week', kind: 'safety', says: 'The budget of a tissue for a week, sport counted.',
     check: (s) => TISSUES.flatMap(({ id }) => {
       const own = stress(s.items, id)
-      const sport = days.reduce((a, d) => a + sportStress(s.plan, d, id), 0)
+      const sport = days.reduce((a, d) => a + sportStress(s.plan.frame, d, id, termsOf(s.context).settings), 0)
       return own > 0 && own + sport > TISSUE_BUDGET[id].week ? [found(`More than the ${tissueName(id)} takes in a week`, null, s.items.filter((i) => i.e.tissues[id]))] : []
     }),
   },
   {
     id: 'minutes', kind: 'practice', says: 'The minutes of the day, set-up and warm-up included.',
     check: (s) => days.flatMap((d) => {
-      const used = sessionMinutes(s.byDay[d]!.map((i) => i.block))
-      return used > s.plan.frame[d]!.minutes ? [found(`${DAY_NAMES[d]}: ${Math.ceil(used)} min planned, ${s.plan.frame[d]!.minutes} there`, d, s.byDay[d]!)] : []
+      const used = sessionMinutes(s.byDay[d]!.map((i) => i.block), testsOn(s, d) ? (termsOf(s.context).tests?.minutes ?? 0) : null)
+      return used > s.plan.frame[d]!.minutes + 1e-9 ? [found(`${DAY_NAMES[d]}: ${Math.ceil(used - 1e-9)} min planned, ${s.plan.frame[d]!.minutes} there`, d, s.byDay[d]!)] : []
     }),
   },
   {
@@ -134,10 +132,9 @@ export const RULES: readonly Rule[] = [
   ...(['wrist_ext', 'finger_ext'] as const).map((q): Rule => ({
     id: `${q}_twice`, kind: 'practice', says: q === 'wrist_ext' ? 'Wrist extension on two days.' : 'Finger extension on two days.',
     check: (s) => {
-      const open = days.filter((d) => s.plan.frame[d]!.minutes > 0 && !s.plan.frame[d]!.competition)
       const on = days.filter((d) => s.byDay[d]!.some((i) => i.e.primary === q)).length
-      const need = Math.min(EXTENSION_DAYS, open.length)
-      return s.items.length > 0 && on < need ? [found(`${q === 'wrist_ext' ? 'Wrist' : 'Finger'} extension on ${on} of ${need} days`, null)] : []
+      const need = extensionDays(q, s.plan.frame, s.context)
+      return (s.items.length > 0 || (s.plan.testDay ?? null) !== null) && on < need ? [found(`${q === 'wrist_ext' ? 'Wrist' : 'Finger'} extension on ${on} of ${need} days`, null)] : []
     },
   })),
   {
@@ -148,13 +145,51 @@ export const RULES: readonly Rule[] = [
     },
   },
   {
-    id: 'growth', kind: 'practice', says: 'Hand load grows by 12 % a week at the most, or one set.',
+    id: 'growth', kind: 'practice', says: 'Hand load grows by 12 % a week at the most, or one set; less in a deload week and before an event.',
     check: (s) => {
-      const last = s.context.lastLoad
-      if (last === null) return []
+      const cap = loadCap(s.plan.weekStart, s.context)
+      if (cap === null) return []
       const now = handLoad(s.plan.blocks)
-      return now > Math.max(last * GROWTH, last + 1) + 1e-9 ? [found(`Hand load ${now.toFixed(1)} after ${last.toFixed(1)}: over 12 % more`, null)] : []
+      return now > cap.most + 1e-9 ? [found(`Hand load ${now.toFixed(1)} after ${cap.after.toFixed(1)}: ${cap.says}`, null)] : []
     },
+  },
+  {
+    id: 'taper_hard', kind: 'practice', says: 'Before an event hard work on one day, 4 to 6 days ahead, and none after.',
+    check: (s) => {
+      const hard = s.items.filter((i) => i.e.level === 'hard' && eventGap(s.plan.weekStart, i.block.day, termsOf(s.context)) !== null)
+      const wrong = hard.filter((i) => !taperHardOn(s.plan.weekStart, i.block.day, termsOf(s.context)))
+      const kept = [...new Set(hard.filter((i) => !wrong.includes(i)).map((i) => i.block.day))]
+      const before = taperHardBefore(s.plan.weekStart, s.context)
+      return [
+        ...wrong.map((i) => found(`${i.e.name}: hard work ${eventGap(s.plan.weekStart, i.block.day, termsOf(s.context))} days before an event`, i.block.day, [i])),
+        ...(kept.length > 0 && kept.length + before > TAPER_HARD.days ? [found('More than one hard day before an event', null, hard)] : []),
+      ]
+    },
+  },
+  {
+    id: 'tests', kind: 'practice', says: 'The tests asked for have a day.',
+    check: (s) => {
+      if (termsOf(s.context).tests === null) return []
+      const day = s.plan.testDay ?? null
+      return day === null ? [found('The tests of the week have no day', null)] : s.plan.frame[day]!.competition ? [found(`${DAY_NAMES[day]}: tests on the day of a competition`, day)] : []
+    },
+  },
+  {
+    id: 'test_rest', kind: 'safety', says: 'Tests only after a hand-rest day.',
+    check: (s) => {
+      const day = s.plan.testDay ?? null
+      if (day === null) return []
+      const rested = day === 0 ? termsOf(s.context).restedBefore : restsBefore(s.plan.frame[day - 1]!) && s.byDay[day - 1]!.every((i) => isRestful(i.e))
+      return rested ? [] : [found(`${DAY_NAMES[day]}: tests after a day that loads the hands`, day)]
+    },
+  },
+  {
+    id: 'ban', kind: 'safety', says: 'What the coach will not have.',
+    check: (s) => s.items.filter((i) => termsOf(s.context).bans.some((b) => b.exerciseId === i.e.id && (b.day === null || b.day === i.block.day))).map((i) => found(`${i.e.name}: taken out by the coach`, i.block.day, [i])),
+  },
+  {
+    id: 'pin', kind: 'practice', says: 'What the coach has pinned is there.',
+    check: (s) => termsOf(s.context).pins.filter((p) => !s.byDay[p.day]!.some((i) => i.e.id === p.exerciseId && (p.sets === null || p.sets === i.block.sets))).map((p) => found(`${DAY_NAMES[p.day]}: ${exerciseById(p.exerciseId)?.name ?? p.exerciseId} is pinned${p.sets === null ? '' : ` with ${p.sets} sets`}`, p.day)),
   },
 ]
 
@@ -169,7 +204,7 @@ export function validate(plan: WeekPlan, context: PlanContext, rules: readonly R
 export function hardDaysOf(done: readonly { exerciseId: string; on: LocalDate }[]): PlanContext['hardBefore'] {
   return done.flatMap(({ exerciseId, on }) => {
     const e = exerciseById(exerciseId)
-    return e ? hardTissues({ e, block: null as never }).map((tissue) => ({ tissue, on })) : []
+    return e ? hardTissues({ e }).map((tissue) => ({ tissue, on })) : []
   })
 }
 

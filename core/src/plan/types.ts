@@ -1,6 +1,7 @@
 import type { Side } from '../measure/asymmetry'
 import type { Hand } from '../testing/session'
 import type { LocalDate } from '../units/dates'
+import type { Settings } from './schools'
 
 export const PLACES = [{ id: 'hall', name: 'Hall', where: 'in the hall' }, { id: 'home', name: 'Home', where: 'at home' }, { id: 'bag', name: 'Travel bag', where: 'in the bag' }] as const
 export type Place = (typeof PLACES)[number]['id']
@@ -32,6 +33,8 @@ export interface Block {
   extra?: Side | null | undefined
   /** Why it is there, in words. */
   reason: string
+  /** The coach wants it just so: planning anew leaves it. */
+  pinned?: boolean | undefined
 }
 
 export interface WeekPlan {
@@ -39,7 +42,38 @@ export interface WeekPlan {
   weekStart: LocalDate
   frame: readonly DayFrame[]
   blocks: readonly Block[]
+  /** Day of the week's tests; absent or null: none. */
+  testDay?: number | null | undefined
 }
+
+/** A block the coach wants on a day; sets null: as the plan finds best. */
+export interface Pin { exerciseId: string; day: number; sets: number | null }
+/** What the coach will not have, on a day or at all (day null). */
+export interface Ban { exerciseId: string; day: number | null }
+
+/** What this week is within its block, and the coach's own terms. */
+export interface WeekTerms {
+  settings: Settings
+  kind: 'ordinary' | 'deload' | 'travel'
+  /** Closing force by holds or by repetitions this week; null: either. */
+  crush: 'hold' | 'rep' | null
+  /** Days of competitions and other dates to be fresh for, in this week and after. */
+  events: readonly LocalDate[]
+  /** Minutes of tests asked for in the week; null: none. */
+  tests: { minutes: number } | null
+  /** The Sunday before was a hand-rest day. */
+  restedBefore: boolean
+  pins: readonly Pin[]
+  bans: readonly Ban[]
+  /** Exercises to choose from; null: the whole library. */
+  library: readonly string[] | null
+}
+
+/** What a coach sets for a week beside its days: schools, and what is out. */
+export interface CoachTerms { settings: Settings; bans: readonly Ban[] }
+export const NO_TERMS: CoachTerms = { settings: {}, bans: [] }
+
+export const PLAIN_TERMS: WeekTerms = { settings: {}, kind: 'ordinary', crush: null, events: [], tests: null, restedBefore: false, pins: [], bans: [], library: null }
 
 export const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
 

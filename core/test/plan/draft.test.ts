@@ -3,21 +3,22 @@ import { SPORTS } from '../../src/catalogue/sports'
 import { exerciseById } from '../../src/catalogue/exercises'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
 import { demandProfile } from '../../src/demand/profile'
-import { draftWeek, type DraftInput, type Want } from '../../src/plan/draft'
+import type { Want } from '../../src/plan/coverage'
+import { draftWeek as draft } from '../../src/plan/draft'
+import { contextOf, type WeekProblem } from '../../src/plan/problem'
 import { inOrder, POSITIONS } from '../../src/plan/order'
 import { validate } from '../../src/plan/rules'
-import { EMPTY_DAY, type DayFrame } from '../../src/plan/types'
-import { judgeBy, type SafetyFacts } from '../../src/safety/cautions'
+import { EMPTY_DAY, PLAIN_TERMS, type DayFrame } from '../../src/plan/types'
+import type { SafetyFacts } from '../../src/safety/cautions'
 import { QUALITY_IDS } from '../../src/catalogue/qualities'
 
 const facts: SafetyFacts = { today: '2026-10-05', birthDate: '1998-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: Object.fromEntries(QUALITY_IDS.map((q) => [q, Infinity])) }
-const kit = new Set<string>(IMPLEMENTS.map((k) => k.id))
+const kit = IMPLEMENTS.map((k) => k.id as string)
 export const wantsOf = (sportId: string): Want[] => demandProfile(sportId)!.rows.flatMap((r) => r.emphasis.map((e) => ({ quality: r.quality.id, emphasis: e.id, importance: r.importance, priority: r.importance * e.share, why: `weight ${r.importance} of 5` })))
 
-function input(sportId: string, frame: DayFrame[], more: Partial<SafetyFacts> = {}, hall: ReadonlySet<string> = kit): DraftInput {
-  let n = 0
-  return { weekStart: '2026-10-05', frame, wants: wantsOf(sportId), context: { judge: judgeBy({ ...facts, ...more }), kit: { hall, home: null, bag: null }, hardBefore: [], lastLoad: null }, newId: () => `b${n++}` }
-}
+const input = (sportId: string, frame: DayFrame[], more: Partial<SafetyFacts> = {}, hall: readonly string[] = kit): WeekProblem =>
+  ({ weekStart: '2026-10-05', frame, wants: wantsOf(sportId), facts: { ...facts, ...more }, units: hall.map((kind) => ({ kind, place: 'hall' })), hardBefore: [], lastLoad: null, terms: PLAIN_TERMS, near: null })
+const draftWeek = (p: WeekProblem) => { let n = 0; return draft(p, () => `b${n++}`) }
 
 /** A seeded frame: minutes, sport, pulls, places and competitions as they come. */
 function frameOf(seed: number): DayFrame[] {
@@ -36,7 +37,7 @@ describe('ten seeds by five families', () => {
       for (let seed = 0; seed < 10; seed++) {
         const i = input(sportId, frameOf(seed))
         const plan = draftWeek(i)
-        const broken = validate(plan, i.context).filter((b) => !b.rule.endsWith('_twice'))
+        const broken = validate(plan, contextOf(i)).filter((b) => !b.rule.endsWith('_twice'))
         expect(broken, `seed ${seed}`).toEqual([])
         expect(plan.blocks.length, `seed ${seed}`).toBeGreaterThanOrEqual(6)
       }
@@ -49,7 +50,7 @@ describe('a drafted week', () => {
   it.each(SPORTS.map((s) => s.id))('%s breaks nothing, extensors included, and says why of each block', (sportId) => {
     const i = input(sportId, three)
     const plan = draftWeek(i)
-    expect(validate(plan, i.context)).toEqual([])
+    expect(validate(plan, contextOf(i))).toEqual([])
     for (const b of plan.blocks) expect(b.reason.length).toBeGreaterThan(10)
   })
   it('is the same twice', () => expect(draftWeek(input('boxer', three))).toEqual(draftWeek(input('boxer', three))))
@@ -57,7 +58,7 @@ describe('a drafted week', () => {
     const done = draftWeek(input('boxer', three)).blocks.map((b) => exerciseById(b.exerciseId)!)
     for (const q of ['catch', 'wrist_flex', 'wrist_ext'] as const) expect(done.some((e) => e.primary === q || e.secondary[q]), q).toBe(true)
   })
-  it('fills a bare hall with what anyone has', () => expect(draftWeek(input('obstacle_racer', three, {}, new Set(['dyno', 'bar']))).blocks.length).toBeGreaterThanOrEqual(6))
+  it('fills a bare hall with what anyone has', () => expect(draftWeek(input('obstacle_racer', three, {}, ['dyno', 'bar'])).blocks.length).toBeGreaterThanOrEqual(6))
   it('gives the free hand its work while the other is held', () => {
     const plan = draftWeek(input('thrower_hammer', three, { injuries: [{ site: 'thumb', side: 'right', status: 'active', cleared: false }] }))
     const thumb = plan.blocks.filter((b) => exerciseById(b.exerciseId)!.tissues.thumb)
@@ -82,7 +83,7 @@ describe('a lean that is acted on', () => {
     expect(own.length).toBeGreaterThan(0)
     for (const b of own) { expect(b.hands[0]).toBe('right'); expect(b.reason).toContain('its lean is acted on'); if (b.extra) expect(b.sets).toBeGreaterThanOrEqual(2) }
     expect(own.some((b) => b.extra === 'right')).toBe(true)
-    expect(validate(led, i.context)).toEqual([])
+    expect(validate(led, contextOf(i))).toEqual([])
   })
   it('leaves every other block as it was', () => {
     expect(led.blocks.map((b) => b.exerciseId)).toEqual(plain.map((b) => b.exerciseId))

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { judgeBy } from '../../src/safety/cautions'
 import { describe, expect, it } from 'vitest'
 import { EXERCISES, exerciseById } from '../../src/catalogue/exercises'
 import { leverTorque, springAtSet, wristRoller } from '../../src/measure/mechanics'
@@ -11,6 +12,8 @@ import type { Block } from '../../src/plan/types'
 
 const kits = (hall: string[], more: Partial<Kits> = {}): Kits => ({ hall: new Set(hall), home: null, bag: null, ...more })
 const block = (exerciseId: string, more: Partial<Block> = {}): Block => ({ id: 'x', day: 0, exerciseId, sets: 3, dose: 20, hands: ['left', 'right'], reason: '', ...more })
+
+const judged = judgeBy({ today: '2026-10-05', birthDate: null, injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: {} })
 
 describe('minutes of a block', () => {
   it('counts work of both hands, the rest that is left, and set-up', () => {
@@ -53,16 +56,16 @@ describe('what the week before leaves', () => {
     const logs = [done('2026-09-28', 'spring_low', 1), done('2026-09-28', 'spring_low', 1, 'right'), done('2026-10-04', 'pinch_hold', 1), done('2026-10-05', 'spring_low', 1), { ...done('2026-09-29', 'prep_roll', 1), blockId: null }]
     expect(loadDone(logs, '2026-09-28')).toBeCloseTo(1.7, 9)
     expect(loadDone(logs, '2026-09-21')).toBeNull()
-    const context = planContext({ facts: null as never, active: [] }, kits([]), logs, '2026-10-05')
+    const context = planContext(judged, kits([]), logs, '2026-10-05')
     expect(context.lastLoad).toBeCloseTo(1.7, 9)
     expect(context.hardBefore).toEqual([{ tissue: 'finger_flexors', on: '2026-09-28' }, { tissue: 'finger_flexors', on: '2026-09-28' }])
   })
   it('one missed session does not pull the next weeks down: nine tenths of what was planned stand', () => {
     const logs = [done('2026-09-28', 'spring_low', 1)]
-    const load = (planned: Block[] | null) => planContext({ facts: null as never, active: [] }, kits([]), logs, '2026-10-05', planned).lastLoad
+    const load = (planned: Block[] | null) => planContext(judged, kits([]), logs, '2026-10-05', planned).lastLoad
     expect(load(null)).toBeCloseTo(1, 9)
     expect(load([block('spring_low', { sets: 10 })])).toBeCloseTo(9, 9)
-    expect(planContext({ facts: null as never, active: [] }, kits([]), [], '2026-10-05', [block('spring_low')]).lastLoad).toBeNull()
+    expect(planContext(judged, kits([]), [], '2026-10-05', [block('spring_low')]).lastLoad).toBeNull()
   })
   it('only hard work with real stress makes a hard day', () => {
     expect(hardDaysOf([{ exerciseId: 'pinch_hold', on: 'd' }, { exerciseId: 'ext_band', on: 'd' }])).toEqual([])
@@ -105,5 +108,15 @@ describe('laws of the quantiles', () => {
       expect(tInv(p, df)).toBeGreaterThan(tInv(p, df + 1))
       expect(tInv(1 - p, df)).toBeCloseTo(-tInv(p, df), 8)
     }))
+  })
+})
+
+describe('what is planned between today and the week', () => {
+  const planned = { id: 'p', day: 6, exerciseId: 'spring_low', sets: 3, dose: 4, hands: ['left', 'right'] as const, reason: '' }
+  const hard = (today: string) => planContext({ ...judged, facts: { ...judged.facts, today } }, kits([]), [], '2026-10-05', [planned]).hardBefore
+  it('counts as hard while it is to come, and no more once its day is past', () => {
+    expect(hard('2026-10-03')).toEqual([{ tissue: 'finger_flexors', on: '2026-10-04' }])
+    expect(hard('2026-10-04').length).toBe(1)
+    expect(hard('2026-10-05')).toEqual([])
   })
 })

@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { exerciseById } from '../../src/catalogue/exercises'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
 import { QUALITY_IDS } from '../../src/catalogue/qualities'
-import { RULES, validate, weekStartOf, type PlanContext } from '../../src/plan/rules'
+import { RULES, validate, weekStartOf } from '../../src/plan/rules'
+import type { PlanContext } from '../../src/plan/situation'
 import { TISSUE_BUDGET } from '../../src/plan/practice'
-import { EMPTY_DAY, type Block, type DayFrame, type WeekPlan } from '../../src/plan/types'
+import { EMPTY_DAY, PLAIN_TERMS, type Block, type DayFrame, type WeekPlan } from '../../src/plan/types'
 import { judgeBy, type SafetyFacts } from '../../src/safety/cautions'
 
 const facts: SafetyFacts = { today: '2026-10-05', birthDate: '1998-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: Object.fromEntries(QUALITY_IDS.map((q) => [q, Infinity])) }
@@ -39,6 +40,11 @@ const BREAKS: Record<string, { plan: WeekPlan; context?: Partial<PlanContext> }>
   finger_ext_twice: { plan: { ...week([]), blocks: base().filter((b) => b.exerciseId !== 'ext_band' || b.day !== 3) } },
   same_block: { plan: week([block(1, 'bar_hold_long', 1), block(2, 'bar_hold_long', 1), block(4, 'bar_hold_long', 1)]) },
   growth: { plan: week([block(1, 'bar_hold_long', 3)]), context: { lastLoad: 1 } },
+  taper_hard: { plan: week([block(4, 'spring_low')]), context: { terms: { ...PLAIN_TERMS, events: ['2026-10-12'] } } },
+  tests: { plan: week([]), context: { terms: { ...PLAIN_TERMS, tests: { minutes: 20 } } } },
+  test_rest: { plan: { ...week([block(1, 'bar_hold_long', 1)]), testDay: 2 } },
+  ban: { plan: week([block(1, 'bar_hold_long', 1)]), context: { terms: { ...PLAIN_TERMS, bans: [{ exerciseId: 'bar_hold_long', day: null }] } } },
+  pin: { plan: week([block(1, 'bar_hold_long', 2)]), context: { terms: { ...PLAIN_TERMS, pins: [{ exerciseId: 'bar_hold_long', day: 1, sets: 3 }] } } },
 }
 BREAKS['kit'] = { plan: week([block(1, 'bar_hold')], frame({ 1: { place: 'bag' } })) }
 

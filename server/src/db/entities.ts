@@ -12,7 +12,7 @@ import type { TrainingDay } from '@mano/core/intake/week'
 import type { Sex } from '@mano/core/hand/fit'
 import type { Side } from '@mano/core/measure/asymmetry'
 import type { TestConditions } from '@mano/core/safety/cautions'
-import type { Block, DayFrame, Place } from '@mano/core/plan/types'
+import type { Block, CoachTerms, DayFrame, Place } from '@mano/core/plan/types'
 import type { EndingId } from '@mano/core/session/steps'
 import type { Hand } from '@mano/core/testing/session'
 
@@ -75,7 +75,7 @@ export interface Clearance extends Row {
 export interface StandardRow extends Row { protocolId: string; sportId: string | null; level: LevelId | null; value: number; enteredValue: number; enteredUnit: EntryUnit; perBodyMass: boolean }
 export interface GapChoice extends Row { athleteId: string; rowKey: string; kind: 'priority' | 'reference' | 'lean_limit'; value: string | null; reason: string }
 export interface WeekFrame extends Row { athleteId: string; days: DayFrame[] }
-export interface PlanVersion extends Row { athleteId: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; reason: string }
+export interface PlanVersion extends Row { athleteId: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; basedOn: string | null; reason: string }
 export interface StoredSetLog extends Row {
   athleteId: string; planVersionId: string; blockId: string | null; exerciseId: string; doneOn: string; hand: Hand; setNo: number; loadKg: number | null
   enteredLoad: number | null; enteredUnit: EntryUnit | null; seconds: number | null; reps: number | null; ended: EndingId; effort: number | null; pain: number | null
@@ -160,7 +160,7 @@ const setLog: Columns = {
 export const StandardEntity = table<StandardRow>('Standard', { protocolId: text(), sportId: maybe(text()), level: maybe(text()), value: number(), enteredValue: number(), enteredUnit: text(), perBodyMass: column('boolean') })
 export const GapChoiceEntity = table<GapChoice>('GapChoice', { athleteId: uuid(), rowKey: text(), kind: text(), value: maybe(text()), reason: text() })
 export const WeekFrameEntity = table<WeekFrame>('WeekFrame', { athleteId: uuid(), days: column('jsonb') })
-export const PlanVersionEntity = table<PlanVersion>('PlanVersion', { athleteId: uuid(), weekStart: day(), frame: column('jsonb'), blocks: column('jsonb'), reason: text() })
+export const PlanVersionEntity = table<PlanVersion>('PlanVersion', { athleteId: uuid(), weekStart: day(), frame: column('jsonb'), blocks: column('jsonb'), terms: { ...column('jsonb'), default: () => `'{"settings":{},"bans":[]}'` }, basedOn: maybe(uuid()), reason: text() })
 export const SetLogEntity = table<StoredSetLog>('SetLog', setLog)
 
 /** Current rows: what everything but the writers reads. */

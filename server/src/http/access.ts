@@ -55,6 +55,7 @@ export const ACCESS = {
   'GET /api/athletes/:athleteId/plan': STAFF,
   'POST /api/athletes/:athleteId/frames': COACH,
   'POST /api/athletes/:athleteId/draft': COACH,
+  'GET /api/athletes/:athleteId/problem': COACH,
   'POST /api/athletes/:athleteId/plans': COACH,
   'POST /api/athletes/:athleteId/logs': STAFF,
   'POST /api/athletes/:athleteId/observations': STAFF,

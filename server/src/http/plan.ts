@@ -1,29 +1,32 @@
 import { v7 } from 'uuid'
 import { observationBody } from '@mano/contract/tests'
-import { draftBody, frameBody, logBody, gapChoiceBody, hallBody, planBody, standardBody, type GapChoiceBody, type GapsView, type PlanBody, type PlanView } from '@mano/contract/plan'
+import { draftBody, frameBody, logBody, gapChoiceBody, hallBody, planBody, standardBody, type GapChoiceBody, type GapsView, type DraftView, type PlanBody, type PlanView } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { demandProfile } from '@mano/core/demand/profile'
 import { gapFacts, readGaps } from '@mano/core/gaps/read'
 import { wantsOf } from '@mano/core/gaps/wants'
 import { planContext } from '@mano/core/plan/context'
+import { termsOf } from '@mano/core/plan/situation'
+import type { WeekProblem } from '@mano/core/plan/problem'
 import { kitsOf } from '@mano/core/plan/kit'
 import { draftWeek } from '@mano/core/plan/draft'
 import { frameOfWeek } from '@mano/core/intake/week'
-import { validate } from '@mano/core/plan/rules'
-import { DEFAULT_FRAME, type DayFrame } from '@mano/core/plan/types'
+import { judgedWith, withCoach } from '@mano/core/plan/coach'
+import { validate, weekStartOf } from '@mano/core/plan/rules'
+import { DEFAULT_FRAME, type CoachTerms, type DayFrame } from '@mano/core/plan/types'
 import { buildSeries } from '@mano/core/review/series'
 import { blockedBy, cautionLine, isFinal } from '@mano/core/safety/cautions'
 import { toSi } from '@mano/core/units/convert'
-import { addDays, localDateOf } from '@mano/core/units/dates'
-import { CurrentSetLogView, GapChoiceEntity, HallEntity, ObservationEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type Athlete } from '../db/entities'
+import { addDays, isLocalDate, localDateOf } from '@mano/core/units/dates'
+import { AccountEntity, CurrentSetLogView, GapChoiceEntity, HallEntity, ObservationEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type Athlete } from '../db/entities'
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { judgeFor, loadHistory, loadParts, loadSessions, planVersions } from '../db/read'
 import { athleteOr404 } from './athletes'
 import { bodyOf, created, ok, type Api, type Call } from './api'
-import { blocked, notFound, refused } from './problem'
+import { blocked, conflict, notFound, refused } from './problem'
 
 /** Standards newest first: a later one for the same protocol, sport and level takes the place of an earlier. */
 async function standards(call: Call): Promise<GapsView['standards']> {
@@ -66,11 +69,26 @@ async function kitAt(call: Call, athleteId: string) {
   return (await kitUnits(call.em)).filter((u) => !u.retired && !foreign.has(u.placeId)).map((u) => ({ kind: u.kind, place: u.place }))
 }
 
-async function contextOf(call: Call, athlete: Athlete, weekStart: string) {
+async function contextOf(call: Call, athlete: Athlete, weekStart: string, events: readonly { on: string }[]) {
   const kit = kitsOf(await kitAt(call, athlete.id))
   const before = (await planVersions(call.em, athlete.id)).find((v) => v.weekStart === addDays(weekStart, -7))
-  return planContext(await judgeFor(call, athlete, null), kit, (await loadHistory(call.em, athlete.id)).logs, weekStart, before?.blocks ?? null)
+  return planContext(await judgeFor(call, athlete, null), kit, (await loadHistory(call.em, athlete.id)).logs, weekStart, before?.blocks ?? null, events.map((e) => e.on))
 }
+
+/** The week as the planner is given it: what the athlete needs, may and can. */
+async function problemOf(call: Call, athlete: Athlete, weekStart: string, frame: DayFrame[]): Promise<WeekProblem> {
+  const { demand, events, measurements } = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
+  const profile = demand && demandProfile(demand, await ownSports(call.em))
+  if (!profile) throw refused('sport', 'Choose a sport first.')
+  const context = await contextOf(call, athlete, weekStart, events)
+  const judgement = readGaps({
+    ...gapFacts(athlete, measurements, await gapsView(call, athlete.id)), profile, series: buildSeries(await loadSessions(call.em, { athleteId: athlete.id })), today: call.today, judge: context.judge, injuries: [],
+  })
+  return { weekStart, frame, wants: wantsOf(judgement.priorities), facts: context.judge.facts, units: await kitAt(call, athlete.id), hardBefore: context.hardBefore, lastLoad: context.lastLoad, terms: termsOf(context), near: null }
+}
+
+/** Names of the people who sign in here. */
+const names = async (call: Call): Promise<Map<string, string>> => new Map((await call.em.find(AccountEntity)).map((a) => [a.id, a.name]))
 
 export function mountPlan(api: Api): void {
   api.on('GET /api/standards', async (call) => ok(await standards(call)))
@@ -102,9 +120,10 @@ export function mountPlan(api: Api): void {
   api.on('GET /api/athletes/:athleteId/plan', async (call) => {
     const athlete = await athleteOr404(call)
     const versions = await planVersions(call.em, athlete.id)
+    const who = await names(call)
     return ok({
       frame: await frameOf(call, athlete.id), kit: await kitAt(call, athlete.id),
-      versions: versions.map((v) => ({ id: v.id, weekStart: v.weekStart, frame: v.frame, blocks: v.blocks, reason: v.reason, savedAt: v.recordedAt.toISOString(), number: v.number })),
+      versions: versions.map((v) => ({ id: v.id, weekStart: v.weekStart, frame: v.frame, blocks: v.blocks, terms: v.terms, reason: v.reason, savedAt: v.recordedAt.toISOString(), number: v.number, by: who.get(v.actorId ?? '') ?? 'the demo' })),
     } satisfies PlanView)
   })
 
@@ -118,28 +137,31 @@ export function mountPlan(api: Api): void {
   api.on('POST /api/athletes/:athleteId/draft', async (call) => {
     const athlete = await athleteOr404(call)
     const b = await bodyOf(draftBody, call)
-    const demand = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!.demand
-    const profile = demand && demandProfile(demand, await ownSports(call.em))
-    if (!profile) throw refused('sport', 'Choose a sport first.')
-    const { measurements } = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
-    const judgement = readGaps({
-      ...gapFacts(athlete, measurements, await gapsView(call, athlete.id)), profile, series: buildSeries(await loadSessions(call.em, { athleteId: athlete.id })), today: call.today,
-      judge: await judgeFor(call, athlete, null), injuries: [],
-    })
-    const plan = draftWeek({ weekStart: b.weekStart, frame: b.frame as DayFrame[], wants: wantsOf(judgement.priorities), context: await contextOf(call, athlete, b.weekStart), newId: v7 })
-    return ok({ blocks: plan.blocks })
+    const problem = await problemOf(call, athlete, b.weekStart, b.frame as DayFrame[])
+    const plan = draftWeek(withCoach(problem, problem.frame, b.terms as CoachTerms, []), v7)
+    return ok({ blocks: plan.blocks, problem } satisfies DraftView)
+  })
+
+  api.on('GET /api/athletes/:athleteId/problem', async (call) => {
+    const athlete = await athleteOr404(call)
+    const { week } = call.req.query
+    if (typeof week !== 'string' || !isLocalDate(week) || weekStartOf(week) !== week) throw refused('week', 'A week starts on a Monday.')
+    return ok(await problemOf(call, athlete, week, await frameOf(call, athlete.id)))
   })
 
   api.on('POST /api/athletes/:athleteId/plans', async (call) => {
     const athlete = await athleteOr404(call)
     const b = (await bodyOf(planBody, call)) as PlanBody
     if (!(await call.em.findOneBy(PlanVersionEntity, { id: b.id }))) {
-      const breaches = validate(b, await contextOf(call, athlete, b.weekStart))
+      const newest = (await planVersions(call.em, athlete.id)).find((v) => v.weekStart === b.weekStart)
+      if (b.basedOn !== undefined && (newest?.id ?? null) !== b.basedOn) throw conflict(`${newest ? `${(await names(call)).get(newest.actorId ?? '') ?? 'Someone'} saved version ${newest.number} of this week meanwhile` : 'The week was saved from elsewhere meanwhile'}.`)
+      const context = await contextOf(call, athlete, b.weekStart, (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!.events)
+      const breaches = validate(b, judgedWith(context, b.terms))
       const safety = breaches.filter((x) => x.kind === 'safety')
       if (safety.length > 0) throw blocked(safety.map((x) => x.says).join('. '))
       if (breaches.length > 0 && b.reason.trim() === '') throw refused('reason', `${breaches.map((x) => x.says).join('. ')}. Give the reason to plan it all the same.`)
     }
-    await insertOnce(call.em, PlanVersionEntity, { ...call.actor, ...b, athleteId: athlete.id })
+    await insertOnce(call.em, PlanVersionEntity, { ...call.actor, ...b, basedOn: b.basedOn ?? null, athleteId: athlete.id })
     return created({ id: b.id })
   })
 

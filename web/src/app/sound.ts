@@ -1,9 +1,15 @@
 let sound: AudioContext | null = null
 
+/** Opens the sound ahead of the first tone: that takes a while, and must not fall into a trial. */
+export function readySound(): void {
+  try { sound ??= new AudioContext() } catch { /* No sound here. */ }
+}
+
 /** A short tone at a change; silent where the browser has no sound. */
 export function beep(high = false): void {
   try {
-    sound ??= new AudioContext()
+    readySound()
+    if (!sound) return
     const tone = sound.createOscillator()
     const gain = sound.createGain()
     tone.frequency.value = high ? 1180 : 740

@@ -1,4 +1,4 @@
-import { useId } from 'react'
+import { memo, useId } from 'react'
 import { fromSi } from '@mano/core/units/convert'
 import type { Trace } from '@mano/core/force/trace'
 import { useUnits } from '../app/units'
@@ -18,14 +18,30 @@ export function marks(top: number): number[] {
 export const scaleX = (fromS: number, toS: number) => (s: number) => FORCE_CHART.left + ((s - fromS) / (toS - fromS)) * (FORCE_CHART.w - FORCE_CHART.left - FORCE_CHART.right)
 export const scaleY = (topN: number) => (n: number) => FORCE_CHART.h - FORCE_CHART.bottom - (Math.max(-0.04 * topN, n) / topN) * (FORCE_CHART.h - FORCE_CHART.top - FORCE_CHART.bottom)
 
-/** A path of at most two points a pixel. */
-export function pathOf(timeS: ArrayLike<number>, forceN: ArrayLike<number>, from: number, x: (s: number) => number, y: (n: number) => number, zeroS: number, baseN: number): string {
-  const n = timeS.length - from
-  const every = Math.max(1, Math.ceil(n / 900))
-  let d = ''
-  for (let i = from; i < timeS.length; i += every) d += `${d === '' ? 'M' : 'L'}${x(timeS[i]! - zeroS).toFixed(1)} ${y(forceN[i]! - baseN).toFixed(1)}`
-  return d
+/** First index whose time is at or after `s`; times rise. */
+export function firstAt(timeS: ArrayLike<number>, s: number): number {
+  let [low, high] = [0, timeS.length]
+  while (low < high) { const mid = (low + high) >> 1; if (timeS[mid]! < s) low = mid + 1; else high = mid }
+  return low
 }
+
+/** A path of at most about a point a pixel. */
+function pathOf(timeS: ArrayLike<number>, forceN: ArrayLike<number>, x: (s: number) => number, y: (n: number) => number, zeroS: number, baseN: number): string {
+  const every = Math.max(1, Math.ceil(timeS.length / 700))
+  const points: string[] = []
+  // Whole tenths of a pixel: writing a number short costs more than working it out.
+  for (let i = 0; i < timeS.length; i += every) points.push(`${Math.round(10 * x(timeS[i]! - zeroS)) / 10} ${Math.round(10 * y(forceN[i]! - baseN)) / 10}`)
+  return points.length === 0 ? '' : `M${points.join('L')}`
+}
+
+/** Earlier records: drawn once, however often the live part is. */
+const Curves = memo(function Curves({ curves, fromS, toS, topN }: { curves: readonly Curve[]; fromS: number; toS: number; topN: number }) {
+  const [x, y] = [scaleX(fromS, toS), scaleY(topN)]
+  return curves.map((c, k) => {
+    const times = Float64Array.from(c.trace.forceN, (_, i) => c.trace.startS + i / c.trace.rateHz)
+    return <path key={k} className={`curve ${c.tone} ${c.dash ? 'dash' : ''} ${c.strong ? 'strong' : ''}`} d={pathOf(times, c.trace.forceN, x, y, c.zeroS, c.baseN)} />
+  })
+})
 
 /** Force over time: axes in the coach's unit, earlier records behind, and room for what is drawn live. */
 export function ForceChart({ curves, fromS, toS, topN, line, shade, children, label, unit = 'mass' }: {
@@ -52,10 +68,7 @@ export function ForceChart({ curves, fromS, toS, topN, line, shade, children, la
       {line && <g><line className="demand" x1={left} x2={w - right} y1={y(line.n)} y2={y(line.n)} /><text className="demand-says" x={w - right} y={y(line.n) - 6} textAnchor="end">{line.says}</text></g>}
       {shade && <g><line className="let-go" x1={x(shade.to)} x2={x(shade.to)} y1={top - 6} y2={h - bottom} /><text className="let-go-says" x={x(shade.to) + 6} y={top + 6}>{shade.says}</text></g>}
       <g clipPath={`url(#${clip})`}>
-        {curves.map((c, k) => {
-          const times = Array.from(c.trace.forceN, (_, i) => c.trace.startS + i / c.trace.rateHz)
-          return <path key={k} className={`curve ${c.tone} ${c.dash ? 'dash' : ''} ${c.strong ? 'strong' : ''}`} d={pathOf(times, c.trace.forceN, 0, x, y, c.zeroS, c.baseN)} />
-        })}
+        <Curves curves={curves} fromS={fromS} toS={toS} topN={topN} />
         {children}
       </g>
       {curves.length > 0 && <g className="key">{curves.map((c, k) => <g key={k} transform={`translate(${left + 12 + 190 * k},${top + 2})`}><line className={`curve ${c.tone} ${c.dash ? 'dash' : ''}`} x1={0} x2={26} y1={-4} y2={-4} /><text x={32} y={0}>{c.label}</text></g>)}</g>}

@@ -14,6 +14,7 @@ const SHAPES = {
   down: <path d="M2.5 4h11L8 12z" fill="currentColor" />,
   hourglass: stroke('M4 2h8M4 14h8M4.8 2c0 4 6.4 8 6.4 12M11.2 2c0 4-6.4 8-6.4 12', 1.6),
   search: <>{stroke('M2.4 7a4.6 4.6 0 1 0 9.2 0a4.6 4.6 0 1 0 -9.2 0')}{stroke('M10.5 10.5L14 14')}</>,
+  pin: <>{stroke('M5 2h6M8 9.5V14.5M4 9.5h8M6 2v4.5l-2 3M10 2v4.5l2 3', 1.6)}</>,
   question: <>{stroke('M5 6.2c0-4 6-3.8 6-.4c0 2-3 2-3 4.2', 1.9)}{stroke('M8 12.4v1.6', 1.9)}</>,
 } as const
 export type IconName = keyof typeof SHAPES

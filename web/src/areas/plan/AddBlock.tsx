@@ -4,12 +4,16 @@ import { v7 } from 'uuid'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
 import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { askWhich, meaningOf } from '@mano/core/match/words'
-import { validate, type PlanContext } from '@mano/core/plan/rules'
+import { usualDose } from '@mano/core/plan/limits'
+import { newlyBroken } from '@mano/core/plan/moves'
+import type { PlanContext } from '@mano/core/plan/situation'
 import { DAY_NAMES, type Block, type DayFrame } from '@mano/core/plan/types'
 import type { Hand } from '@mano/core/testing/session'
+import type { WeekProblem } from '@mano/core/plan/problem'
 import { Icon } from '../../hands/Icon'
+import { WhyNotPanel } from './WhyNotPanel'
 
-interface Props { day: number | null; frame: readonly DayFrame[]; context: PlanContext; blocks: readonly Block[]; weekStart: string; onClose: () => void; onAdd: (b: Block) => void }
+interface Props { day: number | null; frame: readonly DayFrame[]; context: PlanContext; blocks: readonly Block[]; weekStart: string; problem: WeekProblem | null; onClose: () => void; onAdd: (b: Block) => void; onBlocks: (blocks: readonly Block[]) => void }
 
 /** The library, searched by name or quality; each row says beforehand which rule it would break. */
 export function AddBlock({ day, ...rest }: Props) {
@@ -18,18 +22,19 @@ export function AddBlock({ day, ...rest }: Props) {
 
 const MOST = 30
 
-function List({ day, frame, context, blocks, weekStart, onAdd }: Props & { day: number }) {
+function List({ day, frame, context, blocks, weekStart, problem, onAdd, onBlocks }: Props & { day: number }) {
+  const [asked, setAsked] = useState<Block | null>(null)
   const [text, setText] = useState('')
   const needle = text.trim().toLowerCase()
   const meaning = meaningOf(text)
   const [only, setOnly] = useState<QualityId | null>(null)
   const alias = meaning.kind === 'several' ? meaning.qualities.map((q) => q.id).filter((q) => only === null || q === only) : []
   const found = EXERCISES.filter((e) => e.mode !== 'prep' && e.primary !== null && e.primary !== 'day').filter((e) => meaning.kind === 'several' ? alias.includes(e.primary as QualityId) : needle === '' || e.name.toLowerCase().includes(needle) || qualityById(e.primary as QualityId).name.toLowerCase().includes(needle))
-  const before = new Set(validate({ weekStart, frame, blocks }, context).map((b) => b.says))
+  const week = { weekStart, frame, blocks }
   const rows = found.slice(0, MOST).map((e) => {
     const hands: Hand[] = e.hands === 'both' ? ['both'] : ['left', 'right']
-    const block: Block = { id: v7(), day, exerciseId: e.id, sets: e.sets[0], dose: Math.round((e.dose.range[0] + e.dose.range[1]) / 2), hands, reason: 'Added by the coach.' }
-    return { e, block, breaks: validate({ weekStart, frame, blocks: [...blocks, block] }, context).find((b) => !before.has(b.says) && !b.rule.endsWith('_twice')) }
+    const block: Block = { id: v7(), day, exerciseId: e.id, sets: e.sets[0], dose: usualDose(e), hands, reason: 'Added by the coach.' }
+    return { e, block, breaks: newlyBroken({ ...week, blocks: [...blocks, block] }, week, context).find((b) => !b.rule.endsWith('_twice')) }
   }).sort((a, b) => Number(a.breaks !== undefined) - Number(b.breaks !== undefined))
   return (
     <div className="change">
@@ -38,10 +43,11 @@ function List({ day, frame, context, blocks, weekStart, onAdd }: Props & { day: 
       <ul className="library">
         {rows.map(({ e, block, breaks }) => (
           <li key={e.id}>
-            <button onClick={() => onAdd(block)} className={breaks?.kind ?? ''}>
+            <button onClick={() => (breaks ? setAsked(asked?.exerciseId === e.id ? null : block) : onAdd(block))} className={breaks?.kind ?? ''} aria-expanded={breaks ? asked?.exerciseId === e.id : undefined}>
               <b>{e.name}</b><span className="s">{qualityById(e.primary as QualityId).name} · {e.level}</span>
               {breaks && <small><Icon name={breaks.kind === 'safety' ? 'stop' : 'warn'} /> {breaks.says}</small>}
             </button>
+            {asked?.exerciseId === e.id && breaks && (problem ? <WhyNotPanel exerciseId={e.id} day={day} week={week} problem={problem} onBlocks={onBlocks} onAnyway={breaks.kind === 'safety' ? null : () => onAdd(block)} /> : breaks.kind === 'practice' && <button className="btn small" onClick={() => onAdd(block)}>Add all the same</button>)}
           </li>
         ))}
         {found.length === 0 && <li className="blank">Nothing like that in the library</li>}

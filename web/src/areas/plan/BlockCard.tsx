@@ -18,7 +18,7 @@ export function BlockCard({ block, picked, breaches, onPick }: { block: Block; p
   const right = block.hands.some((h) => h !== 'left')
   return (
     <button className={`card ${picked ? 'picked' : ''} ${left ? 'cl' : ''} ${right ? 'cr' : ''} ${breaches.length > 0 ? breaches[0]!.kind : ''}`} aria-pressed={picked} onClick={onPick}>
-      <span className="n">{doseWords(block)}<em>{Math.ceil(blockMinutes(block))} min</em></span>
+      <span className="n">{doseWords(block)}<em>{block.pinned && <><Icon name="pin" /><span className="vh">Pinned, </span></>}{Math.ceil(blockMinutes(block))} min</em></span>
       <b>{e.name}</b>
       {breaches.length > 0 && <small><Icon name={breaches[0]!.kind === 'safety' ? 'stop' : 'warn'} />{breaches[0]!.says}</small>}
     </button>

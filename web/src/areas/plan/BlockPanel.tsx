@@ -2,21 +2,22 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import type { Breach } from '@mano/core/plan/rules'
 import { blockMinutes } from '@mano/core/plan/time'
-import { DAY_NAMES, type Block } from '@mano/core/plan/types'
+import type { WeekProblem } from '@mano/core/plan/problem'
+import { DAY_NAMES, type Block, type WeekPlan } from '@mano/core/plan/types'
 import { Icon } from '../../hands/Icon'
 import { doseWords } from './BlockCard'
+import { WhyPanel } from './WhyPanel'
 
-interface Props { block: Block; breaches: readonly Breach[]; editable: boolean; onChange: (more: Partial<Block>) => void; onRemove: () => void }
+interface Props { block: Block; plan: WeekPlan; problem: WeekProblem | null; breaches: readonly Breach[]; editable: boolean; onChange: (more: Partial<Block>) => void; onMove: (day: number) => void; onReplace: (b: Block) => void; onRemove: () => void; onBan: () => void }
 
 /** One block: why it is there, and everything that can be changed about it. */
-export function BlockPanel({ block, breaches, editable, onChange, onRemove }: Props) {
+export function BlockPanel({ block, plan, problem, breaches, editable, onChange, onMove, onReplace, onRemove, onBan }: Props) {
   const e = exerciseById(block.exerciseId)!
   const step = e.dose.unit === 's' ? 5 : 1
   return (
     <div className="block one-block">
       <h2 className="h3">{e.name}</h2>
       <p className="s">{doseWords(block)}, rest {e.restS}{'\u00A0'}s, {e.level}, {Math.ceil(blockMinutes(block))} min{e.primary && e.primary !== 'day' ? ` · ${qualityById(e.primary).name}` : ''}</p>
-      <p><b>Why:</b> {block.reason}</p>
       {e.cue && <p className="note">Cue: {e.cue}.</p>}
       {e.caution && <p className="note"><Icon name="warn" /> {e.caution}.</p>}
       <ul className="breaches">{breaches.map((b, i) => <li key={i} className={b.kind}><Icon name={b.kind === 'safety' ? 'stop' : 'warn'} /><span>{b.says}.</span></li>)}</ul>
@@ -24,12 +25,13 @@ export function BlockPanel({ block, breaches, editable, onChange, onRemove }: Pr
         <div className="edit">
           <Stepper label="Sets" value={block.sets} step={1} least={1} onChange={(sets) => onChange({ sets })} />
           <Stepper label={`Dose, ${e.dose.unit}`} value={block.dose} step={step} least={1} onChange={(dose) => onChange({ dose })} />
-          <label>Day<select value={block.day} onChange={(x) => onChange({ day: Number(x.currentTarget.value) })}>{DAY_NAMES.map((d, i) => <option key={d} value={i}>{d}</option>)}</select></label>
+          <label>Day<select value={block.day} onChange={(x) => onMove(Number(x.currentTarget.value))}>{DAY_NAMES.map((d, i) => <option key={d} value={i}>{d}</option>)}</select></label>
           {e.hands === 'each' && <label>Hands<select value={block.hands.join()} onChange={(x) => onChange({ hands: x.currentTarget.value.split(',') as Block['hands'], ...(block.extra && !x.currentTarget.value.includes(block.extra) && { extra: null }) })}><option value="left,right">Both in turn, left first</option><option value="right,left">Both in turn, right first</option><option value="left">Left only</option><option value="right">Right only</option></select></label>}
           {e.hands === 'each' && <label>One set more<select value={block.extra ?? ''} onChange={(x) => onChange({ extra: (x.currentTarget.value || null) as Block['extra'] })}><option value="">Neither hand</option>{block.hands.filter((h) => h !== 'both').map((h) => <option key={h} value={h}>{h === 'left' ? 'Left' : 'Right'}</option>)}</select></label>}
-          <button className="btn" onClick={onRemove}>Remove</button>
+          <div className="row"><button className="btn small" aria-pressed={block.pinned ?? false} onClick={() => onChange({ pinned: !block.pinned })}>{block.pinned ? 'Pinned' : 'Pin'}</button><button className="btn small" onClick={onRemove}>Remove</button><button className="btn small" onClick={onBan}>Never this week</button></div>
         </div>
       )}
+      {problem ? <WhyPanel block={block} plan={plan} problem={problem} onReplace={onReplace} onMove={onMove} /> : <p><b>Why:</b> {block.reason}</p>}
     </div>
   )
 }

@@ -1,15 +1,18 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import type { Block, DayFrame } from '@mano/core/plan/types'
+import { NO_TERMS, type Block, type CoachTerms, type DayFrame } from '@mano/core/plan/types'
 
-export interface Draft { frame: DayFrame[]; blocks: Block[] }
+/** A week under change; `basedOn` is the version it was begun from (null: none was there; undefined: not known any more). */
+export interface Draft { frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; basedOn: string | null | undefined }
 
 interface Drafts {
   /** Unsaved weeks by athlete and Monday; kept in this browser until saved or left. */
   open: Record<string, Draft>
   past: Record<string, Draft[]>
+  future: Record<string, Draft[]>
   put: (key: string, next: Draft, before: Draft) => void
   undo: (key: string) => void
+  redo: (key: string) => void
   drop: (key: string) => void
 }
 
@@ -21,14 +24,20 @@ export const useDrafts = create<Drafts>()(
     (set) => ({
       open: {},
       past: {},
-      put: (key, next, before) => set((s) => ({ open: { ...s.open, [key]: next }, past: { ...s.past, [key]: [...(s.past[key] ?? []), before].slice(-PAST) } })),
+      future: {},
+      put: (key, next, before) => set((s) => ({ open: { ...s.open, [key]: next }, past: { ...s.past, [key]: [...(s.past[key] ?? []), before].slice(-PAST) }, future: without(s.future, key) })),
       undo: (key) => set((s) => {
-        const back = s.past[key]?.at(-1)
-        return back ? { open: { ...s.open, [key]: back }, past: { ...s.past, [key]: s.past[key]!.slice(0, -1) } } : s
+        const [back, now] = [s.past[key]?.at(-1), s.open[key]]
+        return back && now ? { open: { ...s.open, [key]: back }, past: { ...s.past, [key]: s.past[key]!.slice(0, -1) }, future: { ...s.future, [key]: [...(s.future[key] ?? []), now] } } : s
       }),
-      drop: (key) => set((s) => ({ open: without(s.open, key), past: without(s.past, key) })),
+      redo: (key) => set((s) => {
+        const [next, now] = [s.future[key]?.at(-1), s.open[key]]
+        return next && now ? { open: { ...s.open, [key]: next }, past: { ...s.past, [key]: [...(s.past[key] ?? []), now] }, future: { ...s.future, [key]: s.future[key]!.slice(0, -1) } } : s
+      }),
+      drop: (key) => set((s) => ({ open: without(s.open, key), past: without(s.past, key), future: without(s.future, key) })),
     }),
-    { name: 'mano-plan-drafts', partialize: (s) => ({ open: s.open }) },
+    // Drafts of an earlier form knew no terms and no version.
+    { name: 'mano-plan-drafts', version: 2, migrate: (old) => ({ open: Object.fromEntries(Object.entries((old as { open?: Record<string, Draft> }).open ?? {}).map(([k, d]) => [k, { ...d, terms: NO_TERMS, basedOn: undefined }])) }), partialize: (s) => ({ open: s.open }) },
   ),
 )
 

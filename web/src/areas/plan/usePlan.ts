@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
 import type { PlanView } from '@mano/contract/plan'
 import { kitsOf } from '@mano/core/plan/kit'
+import { useMemo } from 'react'
+import { readProblem, type WeekProblem } from '@mano/core/plan/problem'
 import { planContext } from '@mano/core/plan/context'
-import type { PlanContext } from '@mano/core/plan/rules'
+import type { PlanContext } from '@mano/core/plan/situation'
 import { judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { addDays } from '@mano/core/units/dates'
@@ -12,8 +14,14 @@ import { useAthletePage } from '../athlete/AthletePage'
 export const planKey = (id: string) => ['plan', id]
 export const usePlan = (id: string) => useQuery({ queryKey: planKey(id), queryFn: () => api.get<PlanView>(`/api/athletes/${id}/plan`) })
 
+/** The week as the planner is given it; its days and the coach's terms are put in by the page. Null until it is there, or without a sport. */
+export function useProblem(athleteId: string, weekStart: string, on: boolean): WeekProblem | null {
+  const read = useQuery({ queryKey: [...planKey(athleteId), 'problem', weekStart], queryFn: () => api.get<unknown>(`/api/athletes/${athleteId}/problem?week=${weekStart}`), enabled: on }).data
+  return useMemo(() => { const r = read === undefined ? null : readProblem(read); return r?.ok ? r.problem : null }, [read])
+}
+
 /** What the validator knows of this athlete; the same facts as on the server. */
 export function usePlanContext(view: PlanView, weekStart: string): PlanContext {
   const { athlete, me } = useAthletePage()
-  return planContext(judgeBy(safetyFacts(athlete, me.today, null, athlete.history)), kitsOf(view.kit), athlete.history.logs, weekStart, view.versions.find((v) => v.weekStart === addDays(weekStart, -7))?.blocks ?? null)
+  return planContext(judgeBy(safetyFacts(athlete, me.today, null, athlete.history)), kitsOf(view.kit), athlete.history.logs, weekStart, view.versions.find((v) => v.weekStart === addDays(weekStart, -7))?.blocks ?? null, athlete.events.map((e) => e.on))
 }

@@ -10,9 +10,9 @@ import { pacedAt, PACE } from '@mano/core/testing/paced'
 import { fromSi } from '@mano/core/units/convert'
 import { formatClock, formatWithUnit } from '@mano/core/units/format'
 import { useLink } from '../../../app/instruments'
-import { beep } from '../../../app/sound'
+import { beep, readySound } from '../../../app/sound'
 import { useUnits } from '../../../app/units'
-import { ForceChart, pathOf, scaleX, scaleY } from '../../../hands/ForceChart'
+import { firstAt, FORCE_CHART, ForceChart, scaleX, scaleY } from '../../../hands/ForceChart'
 import { HandLetter } from '../../../hands/marks'
 import type { EntryProps } from '../entries/types'
 import { useSpace } from '../entries/useClock'
@@ -22,9 +22,12 @@ import type { Recorded } from './record'
 import { usePastCurves } from './useTraces'
 
 const DRAW_MS = 33
+/** One turn in so many is the numbers', the others the curve's. */
+const NUMBERS_EACH = 4
 /** Lost for so long, the part that was recorded is kept, struck. */
 const GIVE_UP_MS = 2500
 const WIDE_S = 40
+const SHARP = Math.min(2, window.devicePixelRatio)
 
 export interface NextUp { hand: Hand; ordinal: number }
 
@@ -100,31 +103,32 @@ export function LiveTrial({ session, protocol, hand, view, use, upcoming, bestN,
   }, [use])
 
   const giveUp = () => { live.current = new LiveTry(use === 'held' || use === 'hang'); pace.current = null; setAsking(false); setSaid('Try given up: nothing was kept.'); again() }
-  const path = useRef<SVGPathElement>(null)
-  const dot = useRef<SVGCircleElement>(null)
+  const canvas = useRef<HTMLCanvasElement>(null)
   const nums = { peak: useRef<HTMLElement>(null), now: useRef<HTMLElement>(null), time: useRef<HTMLElement>(null), bar: useRef<HTMLElement>(null) }
   useEffect(() => {
-    let frame = 0
-    let drawn = 0
-    const draw = (at: number) => {
-      frame = requestAnimationFrame(draw)
-      if (!dirty.current || at - drawn < DRAW_MS) return
-      drawn = at
-      dirty.current = false
+    readySound()
+    const show = (n: number) => fromSi(Math.max(0, n), units.mass, 'N')!.toFixed(1)
+    const curve = () => {
       const t = live.current
-      const zero = zeroOf(t, pace.current, wide, span)
-      const [x, y] = [scaleX(wide ? 0 : -0.4, span), scaleY(topN.current)]
-      const from = Math.max(0, t.timeS.findIndex((s) => s >= zero - 0.4))
-      path.current?.setAttribute('d', t.timeS.length === 0 ? '' : pathOf(t.timeS, t.forceN, from, x, y, zero, t.baselineN))
-      if (dot.current && t.lastS !== null) { dot.current.setAttribute('cx', x(t.lastS - zero).toFixed(1)); dot.current.setAttribute('cy', y(t.nowN).toFixed(1)) }
-      const show = (n: number) => fromSi(Math.max(0, n), units.mass, 'N')!.toFixed(1)
+      if (canvas.current) drawLive(canvas.current, t, zeroOf(t, pace.current, wide, span), wide ? 0 : -0.4, span, topN.current)
+      if (nums.bar.current) nums.bar.current.style.transform = `scaleX(${Math.min(1, share(t, pace.current, use, holdS)).toFixed(3)})`
+    }
+    const numbers = () => {
+      const t = live.current
       if (nums.peak.current) nums.peak.current.textContent = show(t.peakN)
       if (nums.now.current) nums.now.current.textContent = show(t.nowN)
       if (nums.time.current) nums.time.current.textContent = paced ? formatClock(pace.current === null || t.lastS === null ? 0 : Math.max(0, t.lastS - pace.current - PACE.readyS)) : t.heldS.toFixed(1)
-      if (nums.bar.current) nums.bar.current.style.width = `${Math.min(100, (100 * share(t, pace.current, use, holdS)))}%`
     }
-    frame = requestAnimationFrame(draw)
-    return () => cancelAnimationFrame(frame)
+    // Curve and numbers take turns, so that no frame bears both; a number that changes more often than the eye reads is only flicker.
+    let turn = 0
+    const timer = setInterval(() => {
+      if (!dirty.current || document.hidden) return
+      turn = (turn + 1) % NUMBERS_EACH
+      if (turn === 0) return void requestAnimationFrame(numbers)
+      dirty.current = false
+      requestAnimationFrame(curve)
+    }, DRAW_MS)
+    return () => clearInterval(timer)
   }, [units.mass, wide, span, paced, use, holdS]) // eslint-disable-line react-hooks/exhaustive-deps
 
   const t = live.current
@@ -138,10 +142,10 @@ export function LiveTrial({ session, protocol, hand, view, use, upcoming, bestN,
         <p><span>Now</span><b ref={nums.now}>0.0</b><small>{units.mass}</small></p>
         <p><span>Time</span><b ref={nums.time}>0.0</b><small>{paced ? `of ${formatClock(ALL_OUT.bouts * (PACE.onS + PACE.offS))}` : holdS > 0 ? `of ${holdS}.0\u00A0s` : 's'}</small></p>
       </div>
-      <ForceChart label={`Force of the ${hand === 'both' ? 'hands' : `${hand} hand`} over time`} curves={past} fromS={wide ? 0 : -0.4} toS={span} topN={top} line={bestN === null || wide ? null : { n: bestN, says: `Best ${formatWithUnit(bestN, 'N', units)}` }} shade={wide ? null : { from: 3, to: holdS, says: 'Let go' }}>
-        <path ref={path} className={`curve strong ${hand}`} />
-        <circle ref={dot} className={`dot ${hand}`} r={6} cx={-20} cy={-20} />
-      </ForceChart>
+      <div className="live-chart">
+        <ForceChart label={`Force of the ${hand === 'both' ? 'hands' : `${hand} hand`} over time`} curves={past} fromS={wide ? 0 : -0.4} toS={span} topN={top} line={bestN === null || wide ? null : { n: bestN, says: `Best ${formatWithUnit(bestN, 'N', units)}` }} shade={wide ? null : { from: 3, to: holdS, says: 'Let go' }} />
+        <canvas ref={canvas} className={hand} width={SHARP * FORCE_CHART.w} height={SHARP * FORCE_CHART.h} aria-hidden />
+      </div>
       <div className="live-act">
         <button type="button" className="btn pri big" disabled={state !== 'on' || (!paced && !on)} onClick={press}>{paced && pace.current === null ? 'Start' : 'End trial'} <small>Space</small></button>
         <button type="button" className="btn" disabled={state !== 'on' || on} onClick={() => void instrument?.tare().then(() => { live.current = new LiveTry(use === 'held' || use === 'hang'); setSaid('Tared.'); again() }, () => setSaid('The instrument could not be tared.'))}>Tare</button>
@@ -154,13 +158,40 @@ export function LiveTrial({ session, protocol, hand, view, use, upcoming, bestN,
         <div className="block say">
           <h2 className="h3">Say now</h2>
           <SayWord says={saying} session={session} hand={hand} restS={t.phase === 'ready' && pace.current === null && state === 'on' && !tare ? protocol.restS : 0} />
-          <span className="bar2 wide"><i ref={nums.bar} className={hand} style={{ width: 0 }} /></span>
+          <span className="bar2 wide"><i ref={nums.bar} className={hand} style={{ width: '100%', transform: 'scaleX(0)' }} /></span>
           <p className="note">{use === 'held' ? `Let go at ${holdS}.0 s. Starts and ends by itself.` : use === 'clenches' ? 'Five clenches, relaxed between. Ends by itself.' : paced ? `${PACE.onS} s on, ${PACE.offS} s off${use === 'bouts' ? `, ${ALL_OUT.bouts} times, all-out from the first` : ' until a hold is not kept'}.` : 'Counts from feet off to feet on.'}</p>
           {upcoming && <div className={`next-up ${upcoming.hand}`}><HandLetter hand={upcoming.hand} /><span><small>Next attempt</small><b>{upcoming.hand === 'both' ? 'Both hands' : `${upcoming.hand === 'left' ? 'Left' : 'Right'} hand`}, trial {upcoming.ordinal}</b></span></div>}
         </div>, aside)}
     </div>
   )
 }
+
+/** The record under way over the chart of its frame, in that frame's own units: a canvas, so that nothing is laid out anew thirty times a second. */
+function drawLive(canvas: HTMLCanvasElement, t: LiveTry, zero: number, fromS: number, span: number, topN: number): void {
+  const c = canvas.getContext('2d')
+  if (!c) return
+  const [x, y] = [scaleX(fromS, span), scaleY(topN)]
+  const { w, h, left, right, bottom } = FORCE_CHART
+  c.setTransform(SHARP, 0, 0, SHARP, 0, 0)
+  c.clearRect(0, 0, w, h)
+  if (t.lastS === null) return
+  c.strokeStyle = c.fillStyle = (colours[canvas.className] ??= getComputedStyle(canvas).color)
+  c.lineWidth = 2.6
+  c.lineJoin = 'round'
+  const to = firstAt(t.timeS, zero + span)
+  const from = firstAt(t.timeS, zero + fromS)
+  const every = Math.max(1, Math.ceil((to - from) / 700))
+  c.beginPath()
+  for (let i = from; i < to; i += every) c.lineTo(x(t.timeS[i]! - zero), y(t.forceN[i]! - t.baselineN))
+  c.stroke()
+  const at = x(t.lastS - zero)
+  if (at < left || at > w - right + 6) return
+  c.beginPath()
+  c.arc(at, Math.min(y(t.nowN), h - bottom), 6, 0, 2 * Math.PI)
+  c.fill()
+}
+/** Colour of each hand as the sheet has it: asked once. */
+const colours: Record<string, string> = {}
 
 /** The word to say, or the rest that is left; ticks on its own, so the trace is not drawn anew for it. */
 function SayWord({ says, session, hand, restS }: { says: string; session: EntryProps['session']; hand: Hand; restS: number }) {

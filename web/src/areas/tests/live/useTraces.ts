@@ -1,3 +1,4 @@
+import { useMemo } from 'react'
 import { useQueries } from '@tanstack/react-query'
 import type { SessionView, TraceView } from '@mano/contract/tests'
 import { readTrace } from '@mano/core/force/analyse'
@@ -20,9 +21,11 @@ export function useTraces(trialIds: readonly string[]): (({ trace: Trace } & Pic
 /** The last two records of this hand in the session, to stand behind the one under way. */
 export function usePastCurves(session: SessionView, hand: Hand, on: boolean): Curve[] {
   const ids = on ? session.traces.filter((t) => t.hand === hand).sort((a, b) => a.ordinal - b.ordinal).slice(-2) : []
-  return useTraces(ids.map((t) => t.trialId)).flatMap((t, k): Curve[] => {
+  const traces = useTraces(ids.map((t) => t.trialId))
+  const here = traces.map((t, k) => (t ? `${ids[k]!.trialId} ${ids[k]!.ordinal}` : '')).join()
+  return useMemo(() => traces.flatMap((t, k): Curve[] => {
     if (!t) return []
     const r = readTrace(t.trace)
     return [{ trace: t.trace, zeroS: r.squeezes[0]?.onsetS ?? t.trace.startS, baseN: r.baseline.offsetN, label: `Trial ${ids[k]!.ordinal}`, tone: 'past', dash: k === 1 }]
-  })
+  }), [here]) // eslint-disable-line react-hooks/exhaustive-deps
 }

@@ -1,0 +1,112 @@
+import type { Highs } from 'highs'
+import type { SafetyFacts } from '../safety/cautions'
+import { exerciseById } from '../catalogue/exercises'
+import { addDays, type LocalDate } from '../units/dates'
+import type { Want } from './coverage'
+import { draftWeek } from './draft'
+import { eventGap, isRestful, restsBefore } from './limits'
+import { AWAY_MIN, NEAR_LAST_WEEK, PLANNED_FLOOR } from './practice'
+import type { WeekProblem } from './problem'
+import { hardDaysOf } from './rules'
+import type { Settings } from './schools'
+import { solveWeek, type SolveOptions } from './solve'
+import { handLoad } from './time'
+import { PLAIN_TERMS, type Ban, type Block, type DayFrame, type Pin, type WeekPlan } from './types'
+
+/** One to twelve weeks to be planned, as plain data. */
+export interface BlockProblem {
+  /** Monday of the first week. */
+  start: LocalDate
+  /** 1 to 12. */
+  weeks: number
+  /** The usual week. */
+  frame: readonly DayFrame[]
+  wants: readonly Want[]
+  facts: SafetyFacts
+  units: WeekProblem['units']
+  settings: Settings
+  /** Dates to be fresh for. */
+  events: readonly { on: LocalDate; name: string }[]
+  /** Weeks away: what those weeks' days leave. */
+  travel: readonly { weekStart: LocalDate; frame: readonly DayFrame[] }[]
+  /** Every so many weeks a lighter one; null: none. */
+  deloadEach: number | null
+  /** Weeks (from 0) with a test day, and how long it takes. */
+  tests: { minutes: number; weeks: readonly number[] } | null
+  /** Pins and bans of every week. */
+  pins: readonly Pin[]
+  bans: readonly Ban[]
+  crushFirst: 'hold' | 'rep'
+  /** What was before: hard days, the reference load, and last week's blocks. */
+  before: { hardBefore: WeekProblem['hardBefore']; lastLoad: number | null; blocks: readonly Block[] | null; restedSunday: boolean }
+}
+
+export type WeekKind = 'ordinary' | 'deload' | 'taper' | 'travel'
+export interface WeekOfBlock { weekStart: LocalDate; kind: WeekKind; frame: readonly DayFrame[]; crush: 'hold' | 'rep' }
+
+/** The usual week, away: the bag's kit, short days. */
+export const awayFrame = (frame: readonly DayFrame[]): DayFrame[] => frame.map((d) => ({ ...d, place: 'bag', minutes: Math.min(AWAY_MIN, d.minutes) }))
+
+/** What each week of a block is: travel by its dates, taper by the events, every fourth a deload; hold and repetition weeks of closing force by turns. */
+export function weeksOf(b: BlockProblem): WeekOfBlock[] {
+  const events = b.events.map((e) => e.on)
+  return Array.from({ length: b.weeks }, (_, i) => {
+    const weekStart = addDays(b.start, 7 * i)
+    const away = b.travel.find((t) => t.weekStart === weekStart)
+    const frame = (away?.frame ?? b.frame).map((d, day): DayFrame => (events.includes(addDays(weekStart, day)) ? { ...d, competition: true } : d))
+    const tapers = [0, 1, 2, 3, 4, 5, 6].filter((d) => eventGap(weekStart, d, { ...PLAIN_TERMS, events }) !== null).length
+    const kind = away ? 'travel' : tapers > 0 ? 'taper' : b.deloadEach !== null && (i + 1) % b.deloadEach === 0 ? 'deload' : 'ordinary'
+    return { weekStart, kind, frame, crush: (i % 2 === 0) === (b.crushFirst === 'hold') ? 'hold' : 'rep' }
+  })
+}
+
+/** A week that was planned, and what was really done of it (null: not yet known). */
+export interface WeekSoFar { kind: WeekKind; plan: WeekPlan; doneLoad: number | null }
+
+/**
+ * The load the next week grows from: of the last ordinary week what was done, at least nine tenths of what was planned, so that one poor or
+ * missed week does not pull all later ones down. Before any: as the block says.
+ */
+export function referenceLoad(so: readonly WeekSoFar[], before: number | null): number | null {
+  const last = [...so].reverse().find((w) => w.kind === 'ordinary')
+  if (!last) return before
+  const planned = handLoad(last.plan.blocks)
+  return Math.max(last.doneLoad ?? planned, PLANNED_FLOOR * planned)
+}
+
+/** The problem of one week of a block, given the weeks before it. */
+export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]): WeekProblem {
+  const week = weeksOf(b)[i]!
+  const last = so.at(-1) ?? null
+  const done = last ? last.plan.blocks.map((x) => ({ exerciseId: x.exerciseId, on: addDays(last.plan.weekStart, x.day) })) : []
+  const tested = last && (last.plan.testDay ?? null) !== null ? [{ tissue: 'finger_flexors' as const, on: addDays(last.plan.weekStart, last.plan.testDay!) }] : []
+  const sunday = last ? restsBefore(last.plan.frame[6]!) && last.plan.testDay !== 6 && last.plan.blocks.filter((x) => x.day === 6).every((x) => isRestful(exerciseById(x.exerciseId)!)) : b.before.restedSunday
+  const like = [...so].reverse().find((w) => w.kind === 'ordinary')?.plan.blocks ?? b.before.blocks
+  return {
+    weekStart: week.weekStart, frame: week.frame, wants: b.wants, facts: b.facts, units: b.units, hardBefore: last ? [...hardDaysOf(done), ...tested] : b.before.hardBefore, lastLoad: referenceLoad(so, b.before.lastLoad),
+    terms: {
+      settings: b.settings, kind: week.kind === 'taper' ? 'ordinary' : week.kind, crush: week.crush, events: b.events.map((e) => e.on), tests: b.tests?.weeks.includes(i) ? { minutes: b.tests.minutes } : null,
+      restedBefore: sunday, pins: b.pins, bans: b.bans, library: null,
+    },
+    // The same work from week to week is what progress is made on; a week away is another thing.
+    near: like && week.kind !== 'travel' ? { blocks: like, weight: NEAR_LAST_WEEK } : null,
+  }
+}
+
+export interface PlannedWeek extends WeekOfBlock { problem: WeekProblem; plan: WeekPlan; gap: number | null }
+
+/** A block week by week, each solved from its draft; a week the solver finds no plan for keeps its draft (gap null). `kept` weeks are taken as they are. */
+export function planBlock(highs: Highs, b: BlockProblem, o: Pick<SolveOptions, 'gap' | 'iterations'> & { newId: () => string; kept?: readonly WeekSoFar[]; onWeek?: (w: PlannedWeek, i: number) => void }): PlannedWeek[] {
+  const so: WeekSoFar[] = [...(o.kept ?? [])]
+  const out: PlannedWeek[] = []
+  for (let i = so.length; i < b.weeks; i++) {
+    const problem = weekProblem(b, i, so)
+    const start = draftWeek(problem, o.newId)
+    const solved = solveWeek(highs, problem, { ...o, start })
+    const week: PlannedWeek = { ...weeksOf(b)[i]!, problem, plan: solved.ok ? solved.plan : start, gap: solved.ok ? solved.gap : null }
+    so.push({ kind: week.kind, plan: week.plan, doneLoad: null })
+    out.push(week)
+    o.onWeek?.(week, i)
+  }
+  return out
+}

@@ -1,0 +1,76 @@
+import loadHighs from 'highs'
+import { describe, expect, it } from 'vitest'
+import { planBlock, referenceLoad, weekProblem, weeksOf, type WeekSoFar } from '../../src/plan/block'
+import { covered, targetOf } from '../../src/plan/coverage'
+import { draftWeek } from '../../src/plan/draft'
+import { loadCap } from '../../src/plan/limits'
+import { contextOf } from '../../src/plan/problem'
+import { validate } from '../../src/plan/rules'
+import { sampleBlock } from '../../src/plan/sample'
+import { topQualities } from '../../src/plan/score'
+import { settingsFor } from '../../src/plan/schools'
+import { handLoad } from '../../src/plan/time'
+
+const highs = await loadHighs()
+const ids = () => { let n = 0; return () => `b${++n}` }
+
+describe('the weeks of a block', () => {
+  const b = sampleBlock('boxer', 1)
+  const weeks = weeksOf(b)
+  it('every fourth is a deload, unless it is a taper or away; hold and repetition weeks by turns', () => {
+    expect(weeks.map((w, i) => (i + 1) % 4 === 0 ? w.kind === 'deload' || w.kind === 'taper' || w.kind === 'travel' : w.kind !== 'deload')).toEqual(weeks.map(() => true))
+    expect(weeks.filter((w) => w.kind === 'travel').length).toBe(1)
+    expect(weeks.filter((w) => w.kind === 'taper').length).toBeGreaterThan(0)
+    for (let i = 1; i < weeks.length; i++) expect(weeks[i]!.crush).not.toBe(weeks[i - 1]!.crush)
+  })
+  it('the day of an event is a competition', () => expect(weeks.flatMap((w) => w.frame).filter((d) => d.competition).length).toBe(1))
+})
+
+describe('what the next week grows from', () => {
+  const p = weekProblem(sampleBlock('boxer', 1), 0, [])
+  const plan = draftWeek(p, ids())
+  const planned = handLoad(plan.blocks)
+  const week = (kind: WeekSoFar['kind'], doneLoad: number | null): WeekSoFar => ({ kind, plan, doneLoad })
+  it('a missed week counts nine tenths of what was planned, again and again', () => {
+    expect(referenceLoad([week('ordinary', 0)], null)).toBeCloseTo(0.9 * planned, 9)
+    expect(referenceLoad([week('ordinary', 0), week('ordinary', 0)], null)).toBeCloseTo(0.9 * planned, 9)
+    expect(referenceLoad([week('ordinary', null)], null)).toBeCloseTo(planned, 9)
+  })
+  it('deload, taper and weeks away are passed over', () => {
+    expect(referenceLoad([week('ordinary', planned), { ...week('deload', 3) }, { ...week('taper', 2) }, { ...week('travel', 1) }], null)).toBeCloseTo(planned, 9)
+    expect(referenceLoad([week('deload', 3)], 12)).toBe(12)
+  })
+})
+
+describe('four weeks of a sport', () => {
+  it('break no rule, rest in the fourth, never collapse, and keep each top quality', () => {
+    const b = { ...sampleBlock('obstacle_racer', 2), weeks: 4, tests: null, travel: [] }
+    const weeks = planBlock(highs, b, { newId: ids(), gap: 0.03, iterations: 1500 })
+    const base = handLoad(weeks[0]!.plan.blocks)
+    expect(weeks.map((w) => w.kind)).toEqual(['ordinary', 'ordinary', 'ordinary', 'deload'])
+    for (const w of weeks) {
+      expect(validate(w.plan, contextOf(w.problem))).toEqual([])
+      const load = handLoad(w.plan.blocks)
+      const cap = loadCap(w.weekStart, contextOf(w.problem))
+      if (cap) expect(load).toBeLessThanOrEqual(cap.most + 1e-9)
+      if (w.kind === 'ordinary') {
+        expect(load).toBeGreaterThanOrEqual(0.6 * base)
+        const settings = settingsFor(b.settings, b.wants, w.frame)
+        for (const q of topQualities(b.wants)) expect(Math.max(...b.wants.filter((x) => x.quality === q).map((x) => covered(w.plan.blocks, x, settings) / Math.min(4, targetOf(x))))).toBeGreaterThanOrEqual(1)
+      }
+    }
+  })
+})
+
+describe('a missed week', () => {
+  it('is planned on from without breaking growth or collapsing', () => {
+    const b = { ...sampleBlock('boxer', 2), weeks: 3, tests: null, travel: [], events: [] }
+    const first = planBlock(highs, { ...b, weeks: 1 }, { newId: ids(), gap: 0.03, iterations: 1500 })[0]!
+    const planned = handLoad(first.plan.blocks)
+    const [again] = planBlock(highs, { ...b, weeks: 2 }, { newId: ids(), gap: 0.03, iterations: 1500, kept: [{ kind: 'ordinary', plan: first.plan, doneLoad: 0 }] })
+    expect(again!.problem.lastLoad).toBeCloseTo(0.9 * planned, 9)
+    expect(validate(again!.plan, contextOf(again!.problem))).toEqual([])
+    expect(handLoad(again!.plan.blocks)).toBeGreaterThan(0.8 * planned)
+    expect(handLoad(again!.plan.blocks)).toBeLessThanOrEqual(1.12 * 0.9 * planned + 1e-9)
+  })
+})

@@ -1,0 +1,184 @@
+import type { Locator, Page } from '@playwright/test'
+import { accessible, expect, open, signIn, test } from './rig'
+
+test('the draft is shown at once, a better week comes from behind, is read and taken; a stopped search changes nothing', async ({ page, own }) => {
+  await signIn(page, own.url)
+  await open(page, 'Mirela Stroud', 'Plan')
+  await page.getByRole('button', { name: /Draft/ }).click()
+  const strip = page.getByRole('region', { name: 'Search for a better week' })
+  await expect(strip.getByRole('status')).toContainText('Looking for a better week')
+  const cards = page.locator('.board .card')
+  const drafted = await cards.count()
+  expect(drafted).toBeGreaterThan(3)
+  await expect(strip.getByRole('status')).toContainText(/A better week was found\. \d+ points more, \d+ changes?; within \d\.\d.% of the best possible/, { timeout: 60_000 })
+  await strip.getByRole('button', { name: 'Show changes' }).click()
+  const changes = await strip.locator('.changes li').count()
+  expect(changes).toBeGreaterThan(0)
+  await accessible(page)
+  await strip.getByRole('button', { name: 'Take it' }).click()
+  await expect(strip).toHaveCount(0)
+  await expect(page.getByText(/All \d+ rules hold/)).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(cards).toHaveCount(drafted)
+
+  await page.getByRole('button', { name: 'Look for better' }).click()
+  await expect(strip.getByRole('status')).toContainText('Looking')
+  await strip.getByRole('button', { name: 'Stop' }).click()
+  await expect(strip).toHaveCount(0)
+  await expect(cards).toHaveCount(drafted)
+})
+
+/** Drags a card to a day; what the day says while the card is over it. */
+async function drag(page: Page, card: Locator, day: string): Promise<string> {
+  const target = page.getByRole('region', { name: day })
+  const [a, b] = [(await card.boundingBox())!, (await target.boundingBox())!]
+  await page.mouse.move(a.x + 30, a.y + 12)
+  await page.mouse.down()
+  await page.mouse.move(a.x + 45, a.y + 25, { steps: 3 })
+  await page.mouse.move(b.x + b.width / 2, b.y + 30, { steps: 6 })
+  const says = await target.locator('.drop-says').innerText()
+  await page.mouse.up()
+  return says
+}
+
+test('a block is dragged to a day that may not take it and the reason read; pinned, planned round, undone; keys do the same; the week under another school', async ({ page, own }) => {
+  await signIn(page, own.url)
+  await open(page, 'Mirela Stroud', 'Plan')
+  await page.getByRole('button', { name: 'Week after' }).click()
+  await page.getByRole('button', { name: 'Week frame' }).click()
+  for (const [day, minutes] of [['Mon', '45'], ['Tue', '40'], ['Wed', '45'], ['Thu', '0'], ['Fri', '45']] as const) await page.getByLabel(`Minutes on ${day}`).fill(minutes)
+  await page.getByLabel('Heavy pull on Tue').selectOption('after')
+  await page.getByRole('button', { name: 'Keep this frame' }).click()
+  await page.getByRole('button', { name: 'Draft the week' }).click()
+  const strip = page.getByRole('region', { name: 'Search for a better week' })
+  await strip.getByRole('button', { name: 'Stop' }).click()
+
+  // Nothing that drains the hands goes before a heavy pull: the day says so, and the block stays.
+  const monday = page.getByRole('region', { name: 'Mon' })
+  const card = monday.locator('.card', { hasNotText: /bucket|band|often/i }).first()
+  const name = await card.locator('b').innerText()
+  const cards = await page.locator('.board .card').count()
+  expect(await drag(page, card, 'Tue')).toMatch(/heavy pull follows/)
+  await expect(page.locator('.moved')).toContainText(/Not moved: .*a heavy pull follows on Tue.* (Free: |No day is free)/)
+  await expect(monday.locator('.card', { hasText: name })).toBeVisible()
+
+  // A practice rule may be broken: Shift and an arrow do the same as the mouse.
+  await card.click()
+  await page.getByRole('button', { name: 'Pin', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Pinned', exact: true })).toBeVisible()
+  expect(await drag(page, monday.locator('.card', { hasText: name }), 'Thu')).toMatch(/min planned, 0 there/)
+  await expect(page.locator('.moved')).toContainText(`${name} moved to Thu`)
+  const thursday = page.getByRole('region', { name: 'Thu' }).locator('.card', { hasText: name })
+  await expect(thursday).toContainText('min planned, 0 there')
+
+  // Pinned where there is no time: what clashes is named, with what can give; safety is not among it.
+  await page.getByRole('button', { name: 'Plan round it' }).click()
+  await expect(strip.getByRole('status')).toContainText('No week keeps all of these at once', { timeout: 60_000 })
+  await expect(strip.getByRole('listitem').filter({ hasText: 'Let go of the pin.' })).toBeVisible()
+  await accessible(page)
+  await strip.getByRole('button', { name: 'Close' }).click()
+
+  await thursday.focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(page.getByRole('region', { name: 'Fri' }).locator('.card', { hasText: name })).toBeVisible()
+  if (await page.getByRole('button', { name: 'Plan round it' }).isVisible()) {
+    await page.getByRole('button', { name: 'Plan round it' }).click()
+    await strip.getByRole('button', { name: 'Take it' }).click({ timeout: 60_000 })
+    await expect(page.getByRole('region', { name: 'Fri' }).locator('.card', { hasText: name })).toContainText('Pinned')
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  }
+  while (await page.getByRole('region', { name: 'Mon' }).locator('.card', { hasText: name }).count() === 0) await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(page.locator('.board .card')).toHaveCount(cards)
+  await page.getByRole('button', { name: 'Redo' }).click()
+
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await page.getByRole('button', { name: 'Schools' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Schools side by side' })
+  await dialog.getByLabel('Question').selectOption({ label: 'Frequency' })
+  await dialog.getByRole('button', { name: 'Plan the week the other way' }).click()
+  await expect(dialog.getByRole('button', { name: 'Take it over' })).toBeVisible({ timeout: 60_000 })
+  await expect(dialog.getByRole('row', { name: /Hard sets/ })).toBeVisible()
+  await accessible(page)
+  await dialog.getByRole('button', { name: 'Take it over' }).click()
+  await expect(dialog).toHaveCount(0)
+})
+
+test('why a block is there, with its price; what is taken out stays out; two coaches on one week put their changes together', async ({ page, own }) => {
+  await signIn(page, own.url)
+  await open(page, 'Mirela Stroud', 'Plan')
+  const card = page.locator('.board .card').first()
+  const name = await card.locator('b').innerText()
+  await card.click()
+  await expect(page.getByRole('heading', { name: 'In its place' })).toBeVisible()
+  await expect(page.getByText(/The week loses \d+\.\d points|The week would/)).toBeVisible()
+  await page.getByRole('button', { name: 'Never this week' }).click()
+  await expect(page.locator('.board .card', { hasText: name })).toHaveCount(0)
+  await expect(page.getByRole('heading', { name: 'Out this week' })).toBeVisible()
+
+  // Another coach saves the same week meanwhile, with a block of their own.
+  const id = page.url().split('/')[4]!
+  await page.evaluate(async (athlete) => {
+    const view = await (await fetch(`/api/athletes/${athlete}/plan`)).json() as { versions: { id: string; weekStart: string; frame: unknown; blocks: { sets: number }[]; terms: unknown }[] }
+    const v = view.versions[0]!
+    const uuid = () => { const h = [...crypto.getRandomValues(new Uint8Array(16))].map((b) => b.toString(16).padStart(2, '0')).join(''); return `${h.slice(0, 8)}-${h.slice(8, 12)}-7${h.slice(13, 16)}-8${h.slice(17, 20)}-${h.slice(20, 32)}` }
+    const r = await fetch(`/api/athletes/${athlete}/plans`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: uuid(), weekStart: v.weekStart, frame: v.frame, blocks: v.blocks.map((b, i) => (i === v.blocks.length - 1 ? { ...b, sets: b.sets - 1 || 1 } : b)), terms: v.terms, basedOn: v.id, reason: 'from the other desk' }) })
+    if (r.status !== 201) throw new Error(await r.text())
+  }, id)
+  await page.getByRole('button', { name: 'Save version' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel(/^Reason to plan it/).fill('meant so').catch(() => undefined)
+  await dialog.getByRole('button', { name: 'Save version' }).click()
+  await expect(dialog.getByRole('alert')).toContainText(/saved version \d+ of this week meanwhile/)
+  await dialog.getByRole('button', { name: /Put both together/ }).click()
+  await expect(page.locator('.board .card', { hasText: name })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Save version' }).click()
+  await dialog.getByLabel(/^Reason to plan it/).fill('meant so', { timeout: 3000 }).catch(() => undefined)
+  await dialog.getByRole('button', { name: 'Save version' }).click()
+  await expect(page.getByText(/Version \d+, saved/)).toBeVisible()
+})
+
+test('a block of weeks: planned one after the other, a week away, kept as versions of their weeks', async ({ page, own }) => {
+  await signIn(page, own.url)
+  await open(page, 'Mirela Stroud', 'Plan')
+  await page.getByRole('button', { name: 'Block', exact: true }).click()
+  await page.getByLabel('Weeks').selectOption('4')
+  await page.getByRole('checkbox', { name: /Away in the week of 19 Oct/ }).check()
+  const rows = page.locator('.weeks tbody tr')
+  await expect(rows).toHaveCount(4)
+  await expect(rows.nth(1)).toContainText('Away')
+  await expect(rows.nth(3)).toContainText('Deload')
+  await page.getByRole('button', { name: 'Plan the block' }).click()
+  await expect(page.getByText('4 weeks planned.')).toBeVisible({ timeout: 60_000 })
+  await expect(rows.nth(3)).toContainText(/\d+\.\d of \d+\.\d.*\d\.\d.%/)
+  await accessible(page)
+  await page.getByRole('button', { name: 'Keep 4 weeks' }).click()
+  await expect(rows.nth(3)).toContainText('version 1')
+  await rows.nth(0).getByRole('button').click()
+  await expect(page.getByText(/Version 1, saved .* Block of 4 weeks/)).toBeVisible()
+  expect(await page.locator('.board .card').count()).toBeGreaterThan(4)
+})
+
+test('why an exercise is not there: a swap with its price, and what forbids it', async ({ page, own }) => {
+  await signIn(page, own.url)
+  await open(page, 'Mirela Stroud', 'Plan')
+  await page.getByRole('button', { name: /^Draft/ }).click()
+  const strip = page.getByRole('region', { name: 'Search for a better week' })
+  await strip.getByRole('button', { name: 'Take it' }).click({ timeout: 60_000 })
+  const cards = page.locator('.board .card')
+  const before = await cards.count()
+  await page.getByRole('button', { name: 'Add a block on Sun' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel(/^Exercise or quality/).fill('bell swing')
+  await dialog.getByRole('button', { name: /One-arm bell swing/ }).click()
+  await expect(dialog.getByRole('region', { name: /Why not/ })).toContainText('No time for grip work on Sun')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Add a block on Wed' }).click()
+  await dialog.getByLabel(/^Exercise or quality/).fill('bell swing')
+  await dialog.getByRole('button', { name: /One-arm bell swing/ }).click()
+  await expect(dialog.getByRole('region', { name: /Why not/ })).toContainText(/It would break: .*It fits when/, { timeout: 30_000 })
+  await accessible(page)
+  await dialog.getByRole('button', { name: /^(Swap|Plan round it)$/ }).click()
+  await expect(page.getByRole('region', { name: 'Wed' }).locator('.card', { hasText: 'One-arm bell swing' })).toBeVisible()
+  await expect(page.getByText(/All \d+ rules hold/)).toBeVisible()
+  expect(await cards.count()).toBeGreaterThan(before - 4)
+})

@@ -1,0 +1,60 @@
+import { useState } from 'react'
+import { SCHOOLS } from '@mano/core/catalogue/schools'
+import { choiceOf } from '@mano/core/plan/coach'
+import { covered, keeps, targetOf } from '@mano/core/plan/coverage'
+import { measureWeek } from '@mano/core/plan/measureWeek'
+import type { WeekProblem } from '@mano/core/plan/problem'
+import { SCHOOL_EFFECTS, settingsFor, type Choice, type Settings } from '@mano/core/plan/schools'
+import { handLoad, weekMinutes } from '@mano/core/plan/time'
+import type { Block, WeekPlan } from '@mano/core/plan/types'
+import { changesOf, KIND } from './SearchStrip'
+import { usePlanner } from './usePlanner'
+
+/** A question where practitioners differ: the same week under the other choice, side by side, to take over or leave. */
+export function Schools({ problem, week, onTake }: { problem: WeekProblem; week: WeekPlan; onTake: (settings: Settings, blocks: readonly Block[] | null) => void }) {
+  const [id, setId] = useState('isolate_combine')
+  const school = SCHOOLS.find((s) => s.id === id)!
+  const effect = SCHOOL_EFFECTS.find((s) => s.id === id)!
+  const now = choiceOf(problem, id)!
+  const other: Choice = now === 'a' ? 'b' : 'a'
+  const settings = { ...problem.terms.settings, [id]: other }
+  const under: WeekProblem = { ...problem, terms: { ...problem.terms, settings }, near: { blocks: week.blocks, weight: 0.1 } }
+  const planner = usePlanner()
+  const { search } = planner
+  const best = 'best' in search ? search.best : null
+  const says = (c: Choice) => (c === 'mixed' ? 'A mix of both' : c === 'a' ? school.a : school.b)
+  const column = (p: WeekProblem, blocks: readonly Block[]) => {
+    const s = settingsFor(p.terms.settings, p.wants, p.frame)
+    const wanted = p.wants.filter((w) => targetOf(w) > 0)
+    return [
+      ['Minutes a week', Math.ceil(weekMinutes(blocks)).toString()],
+      ['Hand load', handLoad(blocks).toFixed(1)],
+      ['Rows of the demand kept', `${wanted.filter((w) => keeps(covered(blocks, w, s), w)).length} of ${wanted.length}`],
+      [effect.measure.what.name[0]!.toUpperCase() + effect.measure.what.name.slice(1), measureWeek({ ...week, blocks }, effect.measure.what, s).toString()],
+    ] as const
+  }
+  const [a, b] = [column(problem, week.blocks), best ? column(under, best.blocks) : null]
+  return (
+    <div className="change schools">
+      <label>Question<select data-autofocus value={id} onChange={(e) => { planner.stop(); setId(e.currentTarget.value) }}>{SCHOOLS.map((s) => <option key={s.id} value={s.id}>{s.question}</option>)}</select></label>
+      <div className="side">
+        <section aria-label="As it is"><h3 className="h4">As it is: {says(now)}</h3><p className="note">{now === 'mixed' ? 'Neither is leant to.' : effect.says[now]}</p></section>
+        <section aria-label="The other school"><h3 className="h4">The other: {says(other)}</h3><p className="note">{effect.says[other as 'a' | 'b']}</p></section>
+      </div>
+      {week.blocks.length > 0 && (
+        <table className="facts">
+          <thead><tr><th scope="col">The week</th><th scope="col">As it is</th><th scope="col">The other</th></tr></thead>
+          <tbody>{a.map(([name, v], i) => <tr key={name}><th scope="row">{name}</th><td>{v}</td><td>{b ? <b className={b[i]![1] === v ? '' : 'differs'}>{b[i]![1]}</b> : '…'}</td></tr>)}</tbody>
+        </table>
+      )}
+      {best && <ul className="changes">{changesOf(week.blocks, best.blocks).map((c) => <li key={c.id} className={c.kind}><b>{KIND[c.kind]}</b><span>{c.says}</span></li>)}</ul>}
+      <p role="status">{search.state === 'looking' ? 'Planning the week under the other school …' : search.state === 'done' ? `Within ${(100 * search.gap).toFixed(1)}\u00A0% of the best possible under it.` : search.state === 'clash' ? 'No week keeps all rules under it.' : search.state === 'failed' ? search.says : ''}</p>
+      <div className="row">
+        {week.blocks.length > 0 && <button className={`btn ${search.state === 'done' ? '' : 'pri'}`} disabled={search.state === 'looking'} onClick={() => planner.look({ kind: 'improve', problem: under, plan: week })}>Plan the week the other way</button>}
+        {search.state === 'done' && <button className="btn pri" onClick={() => onTake(settings, search.best.blocks)}>Take it over</button>}
+        <button className="btn" onClick={() => onTake(settings, null)}>Only set the school</button>
+      </div>
+      <p className="note">Default: {school.default}. Common practice, no source; what share of the gain a school gives is the coach's own guess.</p>
+    </div>
+  )
+}

@@ -1,0 +1,22 @@
+import type { BlockProblem, PlannedWeek } from '@mano/core/plan/block'
+import type { Clash } from '@mano/core/plan/conflict'
+import type { WhyHere, WhyNot } from '@mano/core/plan/explain'
+import type { WeekProblem } from '@mano/core/plan/problem'
+import type { WeekPlan } from '@mano/core/plan/types'
+
+export type PlannerTask =
+  | { kind: 'improve'; problem: WeekProblem; plan: WeekPlan | null }
+  | { kind: 'resolve'; problem: WeekProblem; plan: WeekPlan; days: readonly number[] }
+  | { kind: 'block'; block: BlockProblem }
+  | { kind: 'why'; problem: WeekProblem; plan: WeekPlan; blockId: string }
+  | { kind: 'why-not'; problem: WeekProblem; plan: WeekPlan; exerciseId: string; day: number }
+
+export type PlannerReply =
+  | { kind: 'progress'; points: number; gap: number; plan: WeekPlan | null }
+  | { kind: 'done'; plan: WeekPlan; points: number; gap: number }
+  | { kind: 'clash'; clashes: readonly Clash[] }
+  | { kind: 'why'; answer: WhyHere | null }
+  | { kind: 'why-not'; answer: WhyNot }
+  | { kind: 'week'; week: PlannedWeek }
+  | { kind: 'block-done' }
+  | { kind: 'failed'; says: string }

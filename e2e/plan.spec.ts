@@ -36,6 +36,7 @@ async function drag(page: Page, card: Locator, day: string): Promise<string> {
   await page.mouse.down()
   await page.mouse.move(a.x + 45, a.y + 25, { steps: 3 })
   await page.mouse.move(b.x + b.width / 2, b.y + 30, { steps: 6 })
+  await expect(target).toHaveClass(/over-it/)
   const says = await target.locator('.drop-says').innerText()
   await page.mouse.up()
   return says

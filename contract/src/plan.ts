@@ -3,6 +3,7 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { SCHOOLS } from '@mano/core/catalogue/schools'
+import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { SPORTS } from '@mano/core/catalogue/sports'
 import { LEVELS } from '@mano/core/intake/record'
 import type { WeekProblem } from '@mano/core/plan/problem'
@@ -11,7 +12,7 @@ import { ENDINGS } from '@mano/core/session/steps'
 import { checkTrialValue } from '@mano/core/testing/value'
 import type { StoredChoice } from '@mano/core/gaps/read'
 import { REFERENCE_SOURCES, type Standard } from '@mano/core/gaps/references'
-import { HANDS, day, flag, id, maybeOneOf, number, oneOf, optionalLine, pain } from './common'
+import { HANDS, day, flag, id, line, maybeOneOf, number, oneOf, optionalLine, pain } from './common'
 import { ENTRY_UNITS } from './tests'
 
 const whole = (what: string, low: number, high: number) => number(what).integer(`${what} is whole`).min(low, `${what} is ${low} to ${high}`).max(high, `${what} is ${low} to ${high}`)
@@ -20,6 +21,7 @@ const monday = () => day('the week').test('monday', 'a week starts on a Monday',
 const dayFrame = yup.object({
   minutes: whole('minutes', 0, 240), place: oneOf(['hall', 'home', 'bag'] as const, 'the place'), sportLoad: whole('hand load', 0, 3),
   heavyPull: oneOf(['none', 'before', 'after'] as const, 'the heavy pull'), competition: flag(),
+  at: yup.string().strict().matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'the hour is not as 17:30').optional(),
 }).exact('a field is not known')
 const frame = () => yup.array().of(dayFrame).length(7, 'a week has seven days').required('the week is missing')
 
@@ -36,7 +38,22 @@ const block = yup.object({
 const terms = () => yup.object({
   settings: yup.object().test('choices', 'a school is not known', (v) => Object.entries(v ?? {}).every(([k, c]) => SCHOOLS.some((s) => s.id === k) && ['a', 'b', 'mixed'].includes(c as string))).default({}),
   bans: yup.array().of(yup.object({ exerciseId: known(), day: yup.number().strict().integer().min(0).max(6).nullable().defined() }).exact('a field is not known')).max(60, 'over 60 exercises taken out').default([]),
+  kind: yup.string().strict().oneOf(['ordinary', 'deload', 'taper', 'travel'], 'the kind of week is not known').optional(),
+  tests: yup.object({ minutes: whole('minutes of tests', 5, 180), day: yup.number().strict().integer().min(0).max(6).nullable().defined() }).nullable().optional().default(undefined).exact('a field is not known'),
+  note: yup.string().strict().max(400, 'the note is over 400 characters').optional(),
 }).exact('a field is not known')
+
+const templateSession = yup.object({
+  day: whole('the day', 0, 6), minutes: whole('minutes', 5, 240), place: oneOf(['hall', 'home', 'bag'] as const, 'the place'),
+  blocks: yup.array().of(yup.object({ exerciseId: known(), sets: whole('sets', 1, 30) }).exact('a field is not known')).min(1, 'a session has a block').max(12, 'over 12 blocks in a session').required('the blocks are missing'),
+}).exact('a field is not known')
+export const templateBody = yup.object({
+  id: id(), name: line(60, 'the name'), says: optionalLine(200), kind: oneOf(['ordinary', 'deload', 'travel'] as const, 'the kind of week'),
+  weeks: yup.array().of(yup.array().of(templateSession).min(1, 'a week has a session').max(7, 'over seven sessions in a week').required('the sessions are missing')).min(1).max(4, 'over four weeks').required('the weeks are missing'),
+  /** The template this takes away. */
+  removes: yup.string().strict().nullable().defined(),
+}).exact('a field is not known')
+export type TemplateBody = PlanTemplate & { removes: string | null }
 
 export const frameBody = yup.object({ id: id(), days: frame() }).exact('a field is not known')
 export const draftBody = yup.object({ weekStart: monday(), frame: frame(), terms: terms() }).exact('a field is not known')
@@ -86,11 +103,13 @@ export const hallBody = yup.object({ staleDays: whole('days', 7, 365) }).exact('
 
 export interface GapsView { standards: (Standard & { id: string; on: string })[]; squad: Record<string, number[]>; staleDays: number; choices: StoredChoice[] }
 /** A drafted week and the problem it was drafted from, for the solver in the browser. */
-export interface DraftView { blocks: readonly Block[]; problem: WeekProblem }
-export interface PlanVersionView { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; reason: string; savedAt: string; number: number; by: string }
+export interface DraftView { blocks: readonly Block[]; testDay: number | null; problem: WeekProblem }
+export interface PlanVersionView { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; reason: string; savedAt: string; /** Local. */ savedOn: string; number: number; by: string }
 export interface PlanView {
   frame: DayFrame[]
   /** Newest version of each week, newest week first. */
   versions: PlanVersionView[]
   kit: { kind: string; place: Place }[]
+  /** Local days on which demands and usual week were last written. */
+  touched: { demands: string | null; week: string | null }
 }

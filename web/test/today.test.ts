@@ -37,7 +37,7 @@ function caseOf(c: Caution): Case {
 const blocks: Block[] = EXERCISES.filter((e) => e.mode !== 'prep').map((e, i) => ({ id: `b${i}`, day: 3, exerciseId: e.id, sets: 1, dose: 5, hands: e.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' }))
 const floor = ({ athlete, pains = [], unwell = false, pullAfter = false }: Case, reason = '') => {
   const frame = Array.from({ length: 7 }, (_, d): DayFrame => ({ ...EMPTY_DAY, minutes: 600, heavyPull: pullAfter && d === 3 ? 'after' : 'none' }))
-  const plan: PlanView = { frame, kit: [], versions: [{ id: 'v', weekStart: WEEK, frame, blocks, reason, terms: NO_TERMS, savedAt: '', number: 1, by: '' }] }
+  const plan: PlanView = { frame, kit: [], touched: { demands: null, week: null }, versions: [{ id: 'v', weekStart: WEEK, frame, blocks, reason, terms: NO_TERMS, savedOn: '2026-11-01', savedAt: '', number: 1, by: '' }] }
   const session = todaySession(athlete, plan, TODAY, pains, [], unwell)!
   return session.blocks.flatMap((b) => b.hands.flatMap((h) => session.held(b, h).map((a) => ({ id: a.caution.id, hand: h, exercise: b.exerciseId }))))
 }

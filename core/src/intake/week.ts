@@ -29,7 +29,7 @@ export function frameOfWeek(week: TrainingWeek): DayFrame[] {
     const worst = Math.max(0, ...day.activities.map((a) => a.handLoad - Number(a.straps)))
     const pulls = day.activities.filter((a) => a.heavyPulls && !a.straps)
     const heavyPull = pulls.length === 0 ? 'none' : pulls.some((a) => a.at > day.gripAt) ? 'after' : 'before'
-    return { ...EMPTY_DAY, minutes: day.gripMinutes, place: day.place, sportLoad: cap(worst + (d < 5 ? atWork : 0)), heavyPull }
+    return { ...EMPTY_DAY, minutes: day.gripMinutes, place: day.place, sportLoad: cap(worst + (d < 5 ? atWork : 0)), heavyPull, at: day.gripAt }
   })
 }
 

@@ -5,13 +5,13 @@ import { addDays, type LocalDate } from '../units/dates'
 import type { Want } from './coverage'
 import { draftWeek } from './draft'
 import { eventGap, isRestful, restsBefore } from './limits'
-import { AWAY_MIN, NEAR_LAST_WEEK, PLANNED_FLOOR } from './practice'
+import { growsFrom } from './context'
+import { AWAY_MIN, NEAR_LAST_WEEK } from './practice'
 import type { WeekProblem } from './problem'
 import { hardDaysOf } from './rules'
 import type { Settings } from './schools'
 import { solveWeek, type SolveOptions } from './solve'
-import { handLoad } from './time'
-import { PLAIN_TERMS, type Ban, type Block, type DayFrame, type Pin, type WeekPlan } from './types'
+import { PLAIN_TERMS, type Ban, type Block, type DayFrame, type Pin, type WeekKind, type WeekPlan } from './types'
 
 /** One to twelve weeks to be planned, as plain data. */
 export interface BlockProblem {
@@ -31,6 +31,10 @@ export interface BlockProblem {
   travel: readonly { weekStart: LocalDate; frame: readonly DayFrame[] }[]
   /** Every so many weeks a lighter one; null: none. */
   deloadEach: number | null
+  /** Ordinary weeks since the last deload, before the first week; absent: none. */
+  workedBefore?: number | undefined
+  /** Weeks (from 0) the coach makes lighter or not, whatever the count says. */
+  kinds?: Readonly<Record<number, 'ordinary' | 'deload'>> | undefined
   /** Weeks (from 0) with a test day, and how long it takes. */
   tests: { minutes: number; weeks: readonly number[] } | null
   /** Pins and bans of every week. */
@@ -41,7 +45,6 @@ export interface BlockProblem {
   before: { hardBefore: WeekProblem['hardBefore']; lastLoad: number | null; blocks: readonly Block[] | null; restedSunday: boolean }
 }
 
-export type WeekKind = 'ordinary' | 'deload' | 'taper' | 'travel'
 export interface WeekOfBlock { weekStart: LocalDate; kind: WeekKind; frame: readonly DayFrame[]; crush: 'hold' | 'rep' }
 
 /** The usual week, away: the bag's kit, short days. */
@@ -55,7 +58,7 @@ export function weeksOf(b: BlockProblem): WeekOfBlock[] {
     const away = b.travel.find((t) => t.weekStart === weekStart)
     const frame = (away?.frame ?? b.frame).map((d, day): DayFrame => (events.includes(addDays(weekStart, day)) ? { ...d, competition: true } : d))
     const tapers = [0, 1, 2, 3, 4, 5, 6].filter((d) => eventGap(weekStart, d, { ...PLAIN_TERMS, events }) !== null).length
-    const kind = away ? 'travel' : tapers > 0 ? 'taper' : b.deloadEach !== null && (i + 1) % b.deloadEach === 0 ? 'deload' : 'ordinary'
+    const kind = away ? 'travel' : tapers > 0 ? 'taper' : (b.kinds?.[i] ?? (b.deloadEach !== null && (i + 1 + (b.workedBefore ?? 0)) % b.deloadEach === 0 ? 'deload' : 'ordinary'))
     return { weekStart, kind, frame, crush: (i % 2 === 0) === (b.crushFirst === 'hold') ? 'hold' : 'rep' }
   })
 }
@@ -69,9 +72,7 @@ export interface WeekSoFar { kind: WeekKind; plan: WeekPlan; doneLoad: number | 
  */
 export function referenceLoad(so: readonly WeekSoFar[], before: number | null): number | null {
   const last = [...so].reverse().find((w) => w.kind === 'ordinary')
-  if (!last) return before
-  const planned = handLoad(last.plan.blocks)
-  return Math.max(last.doneLoad ?? planned, PLANNED_FLOOR * planned)
+  return last ? growsFrom(last.plan.blocks, last.doneLoad) : before
 }
 
 /** The problem of one week of a block, given the weeks before it. */

@@ -4,9 +4,10 @@ import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import type { Kits } from './kit'
 import { LEVEL_WEIGHT, PLANNED_FLOOR } from './practice'
 import { handLoad } from './time'
-import { PLAIN_TERMS, type Block } from './types'
+import { PLAIN_TERMS, type Block, type CoachTerms, type WeekKind } from './types'
 import { hardDaysOf } from './rules'
-import type { PlanContext } from './situation'
+import type { WeekProblem } from './problem'
+import { termsOf, type PlanContext } from './situation'
 
 export interface DoneSet { blockId: string | null; exerciseId: string; on: LocalDate; set: number }
 
@@ -21,14 +22,36 @@ export function loadDone(logs: readonly DoneSet[], weekStart: LocalDate): number
 /** Closing force by holds in one week, by repetitions in the next. */
 export const crushWeek = (weekStart: LocalDate): 'hold' | 'rep' => ((daysBetween('2024-01-01', weekStart) / 7) % 2 === 0 ? 'hold' : 'rep')
 
-/**
- * What the validator knows beside the week itself: cautions, kit, and the week before: what was done, and what was planned
- * (null: nothing).
- */
-export function planContext(judge: Judge, kit: Kits, logs: readonly DoneSet[], weekStart: LocalDate, plannedBefore: readonly Block[] | null = null, events: readonly LocalDate[] = []): PlanContext {
-  const before = logs.filter((l) => l.on < weekStart && l.on >= addDays(weekStart, -7))
-  const done = loadDone(logs, addDays(weekStart, -7))
-  // What is planned between today and the week will have been done by then.
-  const toCome = (plannedBefore ?? []).map((b) => ({ exerciseId: b.exerciseId, on: addDays(weekStart, b.day - 7) })).filter((b) => b.on >= judge.facts.today)
-  return { judge, kit, hardBefore: hardDaysOf([...before, ...toCome]), lastLoad: done === null ? null : Math.max(done, plannedBefore ? PLANNED_FLOOR * handLoad(plannedBefore) : 0), terms: { ...PLAIN_TERMS, events, crush: crushWeek(weekStart) } }
+/** A week planned before, as its newest version has it. */
+export interface PlannedBefore { weekStart: LocalDate; blocks: readonly Block[]; kind: WeekKind }
+
+export const plannedOf = (versions: readonly { weekStart: LocalDate; blocks: readonly Block[]; terms: CoachTerms }[]): PlannedBefore[] => versions.map((v) => ({ weekStart: v.weekStart, blocks: v.blocks, kind: v.terms.kind ?? 'ordinary' }))
+
+/** The load a later week grows from, of an ordinary week: what was done, at least nine tenths of what was planned; not yet done (null): the plan. */
+export function growsFrom(planned: readonly Block[], done: number | null): number {
+  const load = handLoad(planned)
+  return Math.max(done ?? load, PLANNED_FLOOR * load)
 }
+
+/**
+ * The reference load of a week: the last ordinary week planned before it, so that a deload, a week away or a missed one does not pull later
+ * weeks down; without plans what was done in the week before. Null: nothing on record.
+ */
+function reference(weekStart: LocalDate, planned: readonly PlannedBefore[], logs: readonly DoneSet[], today: LocalDate): number | null {
+  const last = planned.filter((w) => w.weekStart < weekStart && w.kind === 'ordinary' && w.blocks.length > 0).sort((a, b) => (a.weekStart < b.weekStart ? 1 : -1))[0]
+  if (!last) return loadDone(logs, addDays(weekStart, -7))
+  const done = loadDone(logs, last.weekStart)
+  return growsFrom(last.blocks, addDays(last.weekStart, 7) <= today ? (done ?? 0) : null)
+}
+
+/** What the validator knows beside the week itself: cautions, kit, what was planned and what was done before it. */
+export function planContext(judge: Judge, kit: Kits, logs: readonly DoneSet[], weekStart: LocalDate, planned: readonly PlannedBefore[] = [], events: readonly LocalDate[] = []): PlanContext {
+  const { today } = judge.facts
+  const before = logs.filter((l) => l.on < weekStart && l.on >= addDays(weekStart, -7))
+  // What is planned between today and the week will have been done by then.
+  const toCome = (planned.find((w) => w.weekStart === addDays(weekStart, -7))?.blocks ?? []).map((b) => ({ exerciseId: b.exerciseId, on: addDays(weekStart, b.day - 7) })).filter((b) => b.on >= today)
+  return { judge, kit, hardBefore: hardDaysOf([...before, ...toCome]), lastLoad: reference(weekStart, planned, logs, today), terms: { ...PLAIN_TERMS, events, crush: crushWeek(weekStart) } }
+}
+
+/** A week to be planned, from what it is judged by and what is wanted of it. */
+export const problemIn = (c: PlanContext, week: Pick<WeekProblem, 'weekStart' | 'frame' | 'wants' | 'units'>): WeekProblem => ({ ...week, facts: c.judge.facts, hardBefore: c.hardBefore, lastLoad: c.lastLoad, terms: termsOf(c), near: null })

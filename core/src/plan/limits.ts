@@ -5,7 +5,7 @@ import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import { DOSES } from '../catalogue/doses'
 import type { Hand } from '../testing/session'
 import { kitFor } from './kit'
-import { CLOSE_MIN, DELOAD, EXTENSION_DAYS, GROWTH, HARD_DAYS_A_WEEK, OFTEN_DAYS, PULL_STRESS, SPORT_STRESS, TAPER_DAYS, TAPER_HARD, TAPER_SHARE, WARM_UP_MIN } from './practice'
+import { CLOSE_MIN, DELOAD, EXTENSION_DAYS, GROWTH, HARD_DAYS_A_WEEK, HARD_GAP_HOURS, OFTEN_DAYS, PULL_STRESS, SPORT_STRESS, TAPER_DAYS, TAPER_HARD, TAPER_SHARE, USUAL_HOUR, WARM_UP_MIN } from './practice'
 import { termsOf, type PlanContext } from './situation'
 import type { Settings } from './schools'
 import { blockMinutes } from './time'
@@ -22,6 +22,15 @@ export const pullsFirst = (e: Exercise, settings: Settings): boolean => settings
 
 /** Hard days of a tissue a week. */
 export const hardDayLimit = (settings: Settings): number => (settings['frequency'] === 'a' ? 1 : HARD_DAYS_A_WEEK)
+
+/** Hour of the day at which hand work begins, 0 to 24. */
+export function startHour(frame: readonly DayFrame[], day: number): number {
+  const at = frame[((day % 7) + 7) % 7]!.at
+  return at ? Number(at.slice(0, 2)) + Number(at.slice(3, 5)) / 60 : USUAL_HOUR
+}
+
+/** Whether two days (0 Monday; below 0 the week before, as this one) begin too near each other for hard work of one tissue on both. */
+export const tooNear = (frame: readonly DayFrame[], a: number, b: number): boolean => Math.abs(24 * (b - a) + startHour(frame, b) - startHour(frame, a)) < HARD_GAP_HOURS
 
 /** Stress of a day's sport, work and heavy pull on a tissue. */
 export function sportStress(frame: readonly DayFrame[], day: number, tissue: TissueId, settings: Settings): number {

@@ -1,8 +1,8 @@
 import { TISSUES, type TissueId } from '../catalogue/tissues'
 import { candidatesOf, hardBeforeDays, type Candidate } from './candidates'
 import { serves, SLOPES, targetOf } from './coverage'
-import { extensionDays, hardDayLimit, loadCap, restsBefore, sportStress, taperHardOn } from './limits'
-import { CLOSE_MIN, EARLY_A_DAY, FINISHERS_A_DAY, HARD_GAP_DAYS, POINTS, QUALITIES_A_DAY, SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, TAPER_HARD, TISSUE_BUDGET, WARM_UP_MIN } from './practice'
+import { extensionDays, hardDayLimit, loadCap, restsBefore, sportStress, taperHardOn, tooNear } from './limits'
+import { CLOSE_MIN, EARLY_A_DAY, FINISHERS_A_DAY, POINTS, QUALITIES_A_DAY, SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, TAPER_HARD, TISSUE_BUDGET, WARM_UP_MIN } from './practice'
 import { contextOf, type WeekProblem } from './problem'
 import { taperHardBefore } from './rules'
 import { schoolPoints } from './schools'
@@ -93,11 +93,11 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
       if (own.length === 0) return -1
       const h = col(0)
       for (const g of own) row('hard', 'hard', '', -Infinity, 0, [...g, h], [...g.map(() => 1), -1])
-      const near = [...sport.filter((x) => x !== d), ...before].some((x) => Math.abs(x - d) < HARD_GAP_DAYS)
+      const near = [...sport.filter((x) => x !== d), ...before].some((x) => tooNear(p.frame, x, d))
       if (near) row('gap_48h', 'gap_48h', `${DAY_NAMES[d]}: within 48 h of another hard day.`, -Infinity, 0, [h])
       return h
     })
-    for (const d of DAYS) for (let x = d + 1; x < Math.min(7, d + HARD_GAP_DAYS); x++) if (on[d]! >= 0 && on[x]! >= 0) row('gap_48h', 'gap_48h', '48 hours between hard days of a tissue.', -Infinity, 1, [on[d]!, on[x]!])
+    for (const d of DAYS) for (let x = d + 1; x < 7; x++) if (on[d]! >= 0 && on[x]! >= 0 && tooNear(p.frame, d, x)) row('gap_48h', 'gap_48h', '48 hours between hard days of a tissue.', -Infinity, 1, [on[d]!, on[x]!])
     row('two_hard_days', 'two_hard_days', 'Hard days of a tissue a week.', -Infinity, hardDayLimit(terms.settings), on.filter((h) => h >= 0))
   }
 

@@ -19,8 +19,10 @@ export const SPORT_STRESS: Partial<Record<TissueId, number>> = { finger_flexors:
 
 /** Stress in one set from which a hard block makes a hard day of that tissue. */
 export const HARD_STRESS = 2
-/** Days from one hard day of a tissue to the next (48 h). */
-export const HARD_GAP_DAYS = 2
+/** Hours from the start of one hard day of a tissue to the next. */
+export const HARD_GAP_HOURS = 48
+/** When hand work begins where nobody says. */
+export const USUAL_HOUR = 17
 export const HARD_DAYS_A_WEEK = 2
 /** From so many hard sport days a week only the tissue budgets speak for the fingers. */
 export const SPORT_HARD_DAYS = 4

@@ -3,8 +3,8 @@ import { TISSUES, type TissueId } from '../catalogue/tissues'
 import { blockedBy, cautionLine, isFinal } from '../safety/cautions'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import { kitFor } from './kit'
-import { eventGap, extensionDays, hardDayLimit, isRestful, loadCap, pullsFirst, restsBefore, sportStress, taperHardOn } from './limits'
-import { EARLY_A_DAY, FINISHERS_A_DAY, HARD_GAP_DAYS, HARD_STRESS, QUALITIES_A_DAY, SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, TAPER_HARD, TISSUE_BUDGET } from './practice'
+import { eventGap, extensionDays, hardDayLimit, isRestful, loadCap, pullsFirst, restsBefore, sportStress, taperHardOn, tooNear } from './limits'
+import { EARLY_A_DAY, FINISHERS_A_DAY, HARD_STRESS, QUALITIES_A_DAY, SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, TAPER_HARD, TISSUE_BUDGET } from './practice'
 import { termsOf, type PlanContext } from './situation'
 import { handLoad, sessionMinutes, setsOf } from './time'
 import { DAY_NAMES, type Block, type WeekPlan } from './types'
@@ -75,7 +75,7 @@ export const RULES: readonly Rule[] = [
       const { grip, sport } = hardDays(s, id)
       const before = s.context.hardBefore.filter((h) => h.tissue === id).map((h) => daysBetween(s.plan.weekStart, h.on))
       return grip.flatMap((d) => {
-        const near = [...grip.filter((x) => x < d), ...sport.filter((x) => x !== d), ...before].filter((x) => Math.abs(x - d) < HARD_GAP_DAYS)
+        const near = [...grip.filter((x) => x < d), ...sport.filter((x) => x !== d), ...before].filter((x) => tooNear(s.plan.frame, x, d))
         return near.length === 0 ? [] : [found(`${DAY_NAMES[d]}: hard for the ${tissueName(id)} within 48 h of another hard day`, d, s.byDay[d]!.filter((i) => hardTissues(i).includes(id)))]
       })
     }),

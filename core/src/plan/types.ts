@@ -17,6 +17,8 @@ export interface DayFrame {
   /** A heavy pull that day, before or after the grip work. */
   heavyPull: 'none' | 'before' | 'after'
   competition: boolean
+  /** When hand work begins that day, local HH:MM; absent: the usual hour. */
+  at?: string | undefined
 }
 
 /** One exercise on one day; the id is its lineage and stays through edits and versions. */
@@ -69,8 +71,19 @@ export interface WeekTerms {
   library: readonly string[] | null
 }
 
-/** What a coach sets for a week beside its days: schools, and what is out. */
-export interface CoachTerms { settings: Settings; bans: readonly Ban[] }
+export type WeekKind = 'ordinary' | 'deload' | 'taper' | 'travel'
+
+/** What a coach sets for a week beside its days, kept with its versions. */
+export interface CoachTerms {
+  settings: Settings
+  bans: readonly Ban[]
+  /** What the week is in its block; absent: an ordinary one. Later weeks grow from ordinary weeks only. */
+  kind?: WeekKind | undefined
+  /** Minutes of tests in the week, and the day they stand on (null: not placed yet). */
+  tests?: { minutes: number; day: number | null } | null | undefined
+  /** The coach's word on the week. */
+  note?: string | undefined
+}
 export const NO_TERMS: CoachTerms = { settings: {}, bans: [] }
 
 export const PLAIN_TERMS: WeekTerms = { settings: {}, kind: 'ordinary', crush: null, events: [], tests: null, restedBefore: false, pins: [], bans: [], library: null }

@@ -1,3 +1,4 @@
+import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { EntitySchema, type EntitySchemaColumnOptions } from 'typeorm'
 import type { HealthFlagId, InjuryStatus, SymptomId } from '@mano/core/catalogue/cautions'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
@@ -76,6 +77,7 @@ export interface StandardRow extends Row { protocolId: string; sportId: string |
 export interface GapChoice extends Row { athleteId: string; rowKey: string; kind: 'priority' | 'reference' | 'lean_limit'; value: string | null; reason: string }
 export interface WeekFrame extends Row { athleteId: string; days: DayFrame[] }
 export interface PlanVersion extends Row { athleteId: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; basedOn: string | null; reason: string }
+export interface StoredTemplate extends Row, Omit<PlanTemplate, 'id'> { removes: string | null }
 export interface StoredSetLog extends Row {
   athleteId: string; planVersionId: string; blockId: string | null; exerciseId: string; doneOn: string; hand: Hand; setNo: number; loadKg: number | null
   enteredLoad: number | null; enteredUnit: EntryUnit | null; seconds: number | null; reps: number | null; ended: EndingId; effort: number | null; pain: number | null
@@ -161,6 +163,9 @@ export const StandardEntity = table<StandardRow>('Standard', { protocolId: text(
 export const GapChoiceEntity = table<GapChoice>('GapChoice', { athleteId: uuid(), rowKey: text(), kind: text(), value: maybe(text()), reason: text() })
 export const WeekFrameEntity = table<WeekFrame>('WeekFrame', { athleteId: uuid(), days: column('jsonb') })
 export const PlanVersionEntity = table<PlanVersion>('PlanVersion', { athleteId: uuid(), weekStart: day(), frame: column('jsonb'), blocks: column('jsonb'), terms: { ...column('jsonb'), default: () => `'{"settings":{},"bans":[]}'` }, basedOn: maybe(uuid()), reason: text() })
+const planTemplate: Columns = { name: text(), says: text(), kind: text(), weeks: column('jsonb'), removes: maybe(uuid()) }
+export const PlanTemplateEntity = table<StoredTemplate>('PlanTemplate', planTemplate)
+export const CurrentTemplateView = view<StoredTemplate>('CurrentPlanTemplate', planTemplate)
 export const SetLogEntity = table<StoredSetLog>('SetLog', setLog)
 
 /** Current rows: what everything but the writers reads. */
@@ -176,6 +181,6 @@ export const CurrentSetLogView = view<StoredSetLog>('CurrentSetLog', setLog)
 export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
   TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, TrialTraceEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity,
-  StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, SetLogEntity,
+  StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity,
   CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

@@ -2,10 +2,9 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import { demandProfile } from '@mano/core/demand/profile'
 import { gapFacts, readGaps } from '@mano/core/gaps/read'
 import { wantsOf } from '@mano/core/gaps/wants'
-import { planContext } from '@mano/core/plan/context'
+import { planContext, problemIn } from '@mano/core/plan/context'
 import { kitsOf } from '@mano/core/plan/kit'
 import { draftWeek } from '@mano/core/plan/draft'
-import { termsOf } from '@mano/core/plan/situation'
 import { weekStartOf } from '@mano/core/plan/rules'
 import { EMPTY_DAY, type Block, type DayFrame } from '@mano/core/plan/types'
 import type { SetLog } from '@mano/core/review/load'
@@ -47,8 +46,8 @@ export function generatePlans(seed: number, hall: DemoHall, athlete: DemoAthlete
     const known = injuries.filter((i) => i.since <= (back === 0 ? today : savedOn))
     const facts = safetyFacts({ birthDate: athlete.birthDate, level: story.level, healthFlags: [], injuries: known, symptoms: [] }, weekStart, null, { logs, tests: seen })
     const judgement = readGaps({ ...gapFacts({ level: story.level, sexForNorms: story.sex, birthDate: athlete.birthDate, dominantHand: story.dominant }, athlete.measures, { standards, squad: {}, staleDays: TESTS_STALE_DAYS, choices: [] }), profile: demandProfile(story.sportId), series: buildSeries(seen), today: weekStart, judge: judgeBy(facts), injuries: [] })
-    const context = planContext(judgeBy(facts), kit, logs, weekStart, plans.at(-1)?.blocks ?? null)
-    const { blocks } = draftWeek({ weekStart, frame, wants: wantsOf(judgement.priorities), facts, units: hall.units, hardBefore: context.hardBefore, lastLoad: context.lastLoad, terms: termsOf(context), near: null }, () => id(weekStart))
+    const context = planContext(judgeBy(facts), kit, logs, weekStart, plans.map((p) => ({ ...p, kind: 'ordinary' as const })))
+    const { blocks } = draftWeek(problemIn(context, { weekStart, frame, wants: wantsOf(judgement.priorities), units: hall.units }), () => id(weekStart))
     const done = logWeek(random, id, weekStart, blocks, today)
     logs.push(...done)
     plans.push({ id: id(weekStart), weekStart, frame, blocks: [...blocks], savedOn, logs: done })

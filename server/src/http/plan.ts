@@ -1,29 +1,29 @@
 import { v7 } from 'uuid'
 import { observationBody } from '@mano/contract/tests'
-import { draftBody, frameBody, logBody, gapChoiceBody, hallBody, planBody, standardBody, type GapChoiceBody, type GapsView, type DraftView, type PlanBody, type PlanView } from '@mano/contract/plan'
+import { draftBody, frameBody, logBody, gapChoiceBody, hallBody, planBody, standardBody, templateBody, type GapChoiceBody, type GapsView, type DraftView, type PlanBody, type PlanVersionView, type PlanView, type TemplateBody } from '@mano/contract/plan'
+import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { demandProfile } from '@mano/core/demand/profile'
 import { gapFacts, readGaps } from '@mano/core/gaps/read'
 import { wantsOf } from '@mano/core/gaps/wants'
-import { planContext } from '@mano/core/plan/context'
-import { termsOf } from '@mano/core/plan/situation'
+import { planContext, plannedOf, problemIn } from '@mano/core/plan/context'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { kitsOf } from '@mano/core/plan/kit'
 import { draftWeek } from '@mano/core/plan/draft'
 import { frameOfWeek } from '@mano/core/intake/week'
-import { judgedWith, withCoach } from '@mano/core/plan/coach'
+import { judgedWith, weekOf, withCoach } from '@mano/core/plan/coach'
 import { validate, weekStartOf } from '@mano/core/plan/rules'
 import { DEFAULT_FRAME, type CoachTerms, type DayFrame } from '@mano/core/plan/types'
 import { buildSeries } from '@mano/core/review/series'
 import { blockedBy, cautionLine, isFinal } from '@mano/core/safety/cautions'
 import { toSi } from '@mano/core/units/convert'
-import { addDays, isLocalDate, localDateOf } from '@mano/core/units/dates'
-import { AccountEntity, CurrentSetLogView, GapChoiceEntity, HallEntity, ObservationEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type Athlete } from '../db/entities'
+import { isLocalDate, localDateOf } from '@mano/core/units/dates'
+import { AccountEntity, CurrentSetLogView, CurrentTemplateView, PlanTemplateEntity, GapChoiceEntity, HallEntity, ObservationEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type Athlete, type PlanVersion } from '../db/entities'
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { judgeFor, loadHistory, loadParts, loadSessions, planVersions } from '../db/read'
+import { judgeFor, loadHistory, loadParts, loadSessions, loadTouched, planVersions } from '../db/read'
 import { athleteOr404 } from './athletes'
 import { bodyOf, created, ok, type Api, type Call } from './api'
 import { blocked, conflict, notFound, refused } from './problem'
@@ -71,8 +71,7 @@ async function kitAt(call: Call, athleteId: string) {
 
 async function contextOf(call: Call, athlete: Athlete, weekStart: string, events: readonly { on: string }[]) {
   const kit = kitsOf(await kitAt(call, athlete.id))
-  const before = (await planVersions(call.em, athlete.id)).find((v) => v.weekStart === addDays(weekStart, -7))
-  return planContext(await judgeFor(call, athlete, null), kit, (await loadHistory(call.em, athlete.id)).logs, weekStart, before?.blocks ?? null, events.map((e) => e.on))
+  return planContext(await judgeFor(call, athlete, null), kit, (await loadHistory(call.em, athlete.id)).logs, weekStart, plannedOf(await planVersions(call.em, athlete.id)), events.map((e) => e.on))
 }
 
 /** The week as the planner is given it: what the athlete needs, may and can. */
@@ -84,11 +83,23 @@ async function problemOf(call: Call, athlete: Athlete, weekStart: string, frame:
   const judgement = readGaps({
     ...gapFacts(athlete, measurements, await gapsView(call, athlete.id)), profile, series: buildSeries(await loadSessions(call.em, { athleteId: athlete.id })), today: call.today, judge: context.judge, injuries: [],
   })
-  return { weekStart, frame, wants: wantsOf(judgement.priorities), facts: context.judge.facts, units: await kitAt(call, athlete.id), hardBefore: context.hardBefore, lastLoad: context.lastLoad, terms: termsOf(context), near: null }
+  return problemIn(context, { weekStart, frame, wants: wantsOf(judgement.priorities), units: await kitAt(call, athlete.id) })
 }
 
 /** Names of the people who sign in here. */
 const names = async (call: Call): Promise<Map<string, string>> => new Map((await call.em.find(AccountEntity)).map((a) => [a.id, a.name]))
+
+/** The week asked for in the address. */
+function mondayOf(call: Call): string {
+  const { week } = call.req.query
+  if (typeof week !== 'string' || !isLocalDate(week) || weekStartOf(week) !== week) throw refused('week', 'A week starts on a Monday.')
+  return week
+}
+
+const versionView = (call: Call, v: PlanVersion, number: number, who: Map<string, string>): PlanVersionView => ({
+  id: v.id, weekStart: v.weekStart, frame: v.frame, blocks: v.blocks, terms: v.terms, reason: v.reason, number, savedAt: v.recordedAt.toISOString(),
+  savedOn: localDateOf(v.recordedAt, call.hall.timeZone), by: who.get(v.actorId ?? '') ?? 'the demo',
+})
 
 export function mountPlan(api: Api): void {
   api.on('GET /api/standards', async (call) => ok(await standards(call)))
@@ -121,10 +132,28 @@ export function mountPlan(api: Api): void {
     const athlete = await athleteOr404(call)
     const versions = await planVersions(call.em, athlete.id)
     const who = await names(call)
+    const touched = (await loadTouched(call.em, [athlete.id])).get(athlete.id)!
     return ok({
       frame: await frameOf(call, athlete.id), kit: await kitAt(call, athlete.id),
-      versions: versions.map((v) => ({ id: v.id, weekStart: v.weekStart, frame: v.frame, blocks: v.blocks, terms: v.terms, reason: v.reason, savedAt: v.recordedAt.toISOString(), number: v.number, by: who.get(v.actorId ?? '') ?? 'the demo' })),
+      versions: versions.map((v) => versionView(call, v, v.number, who)),
+      touched: { demands: touched.demands ? localDateOf(touched.demands, call.hall.timeZone) : null, week: touched.week ? localDateOf(touched.week, call.hall.timeZone) : null },
     } satisfies PlanView)
+  })
+
+  api.on('GET /api/athletes/:athleteId/plans', async (call) => {
+    const athlete = await athleteOr404(call)
+    const week = mondayOf(call)
+    const who = await names(call)
+    const all = await call.em.find(PlanVersionEntity, { where: { athleteId: athlete.id, weekStart: week }, order: { recordedAt: 'ASC' } })
+    return ok(all.map((v, i) => versionView(call, v, i + 1, who)) satisfies PlanVersionView[])
+  })
+
+  api.on('GET /api/templates', async (call) => ok((await call.em.find(CurrentTemplateView, { order: { name: 'ASC' } })).map((t) => ({ id: t.id, name: t.name, says: t.says, kind: t.kind, weeks: t.weeks })) satisfies PlanTemplate[]))
+
+  api.on('POST /api/templates', async (call) => {
+    const b = (await bodyOf(templateBody, call)) as TemplateBody
+    await insertOnce(call.em, PlanTemplateEntity, { ...call.actor, ...b })
+    return created({ id: b.id })
   })
 
   api.on('POST /api/athletes/:athleteId/frames', async (call) => {
@@ -139,14 +168,12 @@ export function mountPlan(api: Api): void {
     const b = await bodyOf(draftBody, call)
     const problem = await problemOf(call, athlete, b.weekStart, b.frame as DayFrame[])
     const plan = draftWeek(withCoach(problem, problem.frame, b.terms as CoachTerms, []), v7)
-    return ok({ blocks: plan.blocks, problem } satisfies DraftView)
+    return ok({ blocks: plan.blocks, testDay: plan.testDay ?? null, problem } satisfies DraftView)
   })
 
   api.on('GET /api/athletes/:athleteId/problem', async (call) => {
     const athlete = await athleteOr404(call)
-    const { week } = call.req.query
-    if (typeof week !== 'string' || !isLocalDate(week) || weekStartOf(week) !== week) throw refused('week', 'A week starts on a Monday.')
-    return ok(await problemOf(call, athlete, week, await frameOf(call, athlete.id)))
+    return ok(await problemOf(call, athlete, mondayOf(call), await frameOf(call, athlete.id)))
   })
 
   api.on('POST /api/athletes/:athleteId/plans', async (call) => {
@@ -156,7 +183,7 @@ export function mountPlan(api: Api): void {
       const newest = (await planVersions(call.em, athlete.id)).find((v) => v.weekStart === b.weekStart)
       if (b.basedOn !== undefined && (newest?.id ?? null) !== b.basedOn) throw conflict(`${newest ? `${(await names(call)).get(newest.actorId ?? '') ?? 'Someone'} saved version ${newest.number} of this week meanwhile` : 'The week was saved from elsewhere meanwhile'}.`)
       const context = await contextOf(call, athlete, b.weekStart, (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!.events)
-      const breaches = validate(b, judgedWith(context, b.terms))
+      const breaches = validate(weekOf(b.weekStart, b.frame, b.blocks, b.terms), judgedWith(context, b.terms))
       const safety = breaches.filter((x) => x.kind === 'safety')
       if (safety.length > 0) throw blocked(safety.map((x) => x.says).join('. '))
       if (breaches.length > 0 && b.reason.trim() === '') throw refused('reason', `${breaches.map((x) => x.says).join('. ')}. Give the reason to plan it all the same.`)

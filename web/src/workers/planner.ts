@@ -4,7 +4,7 @@ import { planBlock } from '@mano/core/plan/block'
 import { conflictOf } from '@mano/core/plan/conflict'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { resolveAround } from '@mano/core/plan/resolve'
-import { explainBlock, whyNot } from '@mano/core/plan/explain'
+import { explainBlock, passedOver, whyNot } from '@mano/core/plan/explain'
 import { solveWeek } from '@mano/core/plan/solve'
 import type { WeekPlan } from '@mano/core/plan/types'
 import { v7 } from 'uuid'
@@ -22,6 +22,7 @@ async function run(task: PlannerTask, key?: string): Promise<void> {
   try {
     // What needs no solver does not wait for it.
     if (task.kind === 'why') return say({ kind: 'why', answer: explainBlock(task.plan, task.blockId, task.problem) }, key)
+    if (task.kind === 'passed') return say({ kind: 'passed', rows: passedOver(task.plan, task.problem).map((x) => ({ block: x.candidate.block, gains: x.gains, breaks: x.breaks[0]?.says ?? null })) }, key)
     const highs = await ready
     if (task.kind === 'why-not') return say({ kind: 'why-not', answer: whyNot(highs, task.plan, task.exerciseId, task.day, task.problem) }, key)
     if (task.kind === 'resolve') {

@@ -2,13 +2,14 @@ import type { BlockProblem, PlannedWeek } from '@mano/core/plan/block'
 import type { Clash } from '@mano/core/plan/conflict'
 import type { WhyHere, WhyNot } from '@mano/core/plan/explain'
 import type { WeekProblem } from '@mano/core/plan/problem'
-import type { WeekPlan } from '@mano/core/plan/types'
+import type { Block, WeekPlan } from '@mano/core/plan/types'
 
 export type PlannerTask =
   | { kind: 'improve'; problem: WeekProblem; plan: WeekPlan | null }
   | { kind: 'resolve'; problem: WeekProblem; plan: WeekPlan; days: readonly number[] }
   | { kind: 'block'; block: BlockProblem }
   | { kind: 'why'; problem: WeekProblem; plan: WeekPlan; blockId: string }
+  | { kind: 'passed'; problem: WeekProblem; plan: WeekPlan }
   | { kind: 'why-not'; problem: WeekProblem; plan: WeekPlan; exerciseId: string; day: number }
 
 export type PlannerReply =
@@ -16,6 +17,7 @@ export type PlannerReply =
   | { kind: 'done'; plan: WeekPlan; points: number; gap: number }
   | { kind: 'clash'; clashes: readonly Clash[] }
   | { kind: 'why'; answer: WhyHere | null }
+  | { kind: 'passed'; rows: { block: Block; gains: number; breaks: string | null }[] }
   | { kind: 'why-not'; answer: WhyNot }
   | { kind: 'week'; week: PlannedWeek }
   | { kind: 'block-done' }

@@ -1,20 +1,22 @@
 import { useEffect, useRef, useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { notifications } from '@mantine/notifications'
 import type { PlanView } from '@mano/contract/plan'
 import { qualityById } from '@mano/core/catalogue/qualities'
+import { TISSUES } from '@mano/core/catalogue/tissues'
 import { awayFrame, weeksOf, type BlockProblem, type PlannedWeek } from '@mano/core/plan/block'
-import { crushWeek } from '@mano/core/plan/context'
+import { crushWeek, plannedOf } from '@mano/core/plan/context'
 import { covered, targetOf } from '@mano/core/plan/coverage'
+import { handLedger } from '@mano/core/plan/ledger'
 import { loadCap } from '@mano/core/plan/limits'
-import { DELOAD_EACH } from '@mano/core/plan/practice'
+import { DELOAD_EACH, TISSUE_BUDGET } from '@mano/core/plan/practice'
 import { contextOf } from '@mano/core/plan/problem'
 import { weekStartOf } from '@mano/core/plan/rules'
 import { settingsFor } from '@mano/core/plan/schools'
 import { topQualities } from '@mano/core/plan/score'
 import { handLoad, weekMinutes } from '@mano/core/plan/time'
-import { DAY_NAMES } from '@mano/core/plan/types'
+import { DAY_NAMES, type WeekKind } from '@mano/core/plan/types'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
@@ -22,8 +24,16 @@ import { Icon } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { PlannerReply } from '../../workers/plannerMessages'
 import { planKey, useProblem } from './usePlan'
+import { KINDS } from './WeekTermsPanel'
 
-const KINDS = { ordinary: 'Work', deload: 'Deload', taper: 'Taper', travel: 'Away' } as const
+const TEST_MINUTES = 20
+/** Ordinary weeks planned in a row right before a day. */
+function workedBefore(view: PlanView, start: string): number {
+  const kinds = new Map(plannedOf(view.versions).map((w) => [w.weekStart, w.kind]))
+  let n = 0
+  while (n < DELOAD_EACH && kinds.get(addDays(start, -7 * (n + 1))) === 'ordinary') n++
+  return n % DELOAD_EACH
+}
 
 /** One to twelve weeks planned one after the other: deloads, tapers, weeks away, the load of each against what growth allows; kept as versions of their weeks. */
 export function BlockView({ view }: { view: PlanView }) {
@@ -33,7 +43,8 @@ export function BlockView({ view }: { view: PlanView }) {
   const base = useProblem(athlete.id, start, true)
   const [weeks, setWeeks] = useState(6)
   const [deload, setDeload] = useState(true)
-  const [away, setAway] = useState<readonly number[]>([])
+  const [kinds, setKinds] = useState<Readonly<Record<number, WeekKind>>>({})
+  const [tested, setTested] = useState<readonly number[]>([])
   const [planned, setPlanned] = useState<readonly PlannedWeek[]>([])
   const [state, setState] = useState<'idle' | 'planning' | 'done' | 'failed'>('idle')
   const [asking, setAsking] = useState(false)
@@ -42,10 +53,12 @@ export function BlockView({ view }: { view: PlanView }) {
   useEffect(() => stop, [])
   const last = view.versions.find((v) => v.weekStart === addDays(start, -7))
 
+  const chosen = (kind: WeekKind) => Object.entries(kinds).flatMap(([i, k]) => (k === kind && Number(i) < weeks ? [Number(i)] : []))
   const problem: BlockProblem | null = base && {
     start, weeks, frame: base.frame, wants: base.wants, facts: base.facts, units: base.units, settings: last?.terms.settings ?? {}, events: athlete.events.map((e) => ({ on: e.on, name: e.name })),
-    travel: away.map((i) => ({ weekStart: addDays(start, 7 * i), frame: awayFrame(base.frame) })),
-    deloadEach: deload ? DELOAD_EACH : null, tests: null, pins: [], bans: [...(last?.terms.bans ?? [])], crushFirst: crushWeek(start),
+    travel: chosen('travel').map((i) => ({ weekStart: addDays(start, 7 * i), frame: awayFrame(base.frame) })),
+    deloadEach: deload ? DELOAD_EACH : null, workedBefore: workedBefore(view, start), kinds: Object.fromEntries((['ordinary', 'deload'] as const).flatMap((k) => chosen(k).map((i) => [i, k]))),
+    tests: tested.length > 0 ? { minutes: TEST_MINUTES, weeks: tested } : null, pins: [], bans: [...(last?.terms.bans ?? [])], crushFirst: crushWeek(start),
     before: { hardBefore: base.hardBefore, lastLoad: base.lastLoad, blocks: last?.blocks ?? null, restedSunday: base.terms.restedBefore },
   }
   const outline = problem ? weeksOf(problem) : []
@@ -66,9 +79,9 @@ export function BlockView({ view }: { view: PlanView }) {
   }
   const there = (weekStart: string) => view.versions.find((v) => v.weekStart === weekStart)
   const keep = useWrite(async (replace: boolean) => {
-    const chosen = planned.filter((w) => replace || !there(w.weekStart))
-    for (const w of chosen) await api.post(`/api/athletes/${athlete.id}/plans`, { id: v7(), weekStart: w.weekStart, frame: w.frame, blocks: w.plan.blocks, terms: { settings: problem!.settings, bans: problem!.bans }, basedOn: there(w.weekStart)?.id ?? null, reason: `Block of ${weeks} weeks from ${start}, ${KINDS[w.kind].toLowerCase()} week` })
-    return chosen.length
+    const kept = planned.filter((w) => replace || !there(w.weekStart))
+    for (const w of kept) await api.post(`/api/athletes/${athlete.id}/plans`, { id: v7(), weekStart: w.weekStart, frame: w.frame, blocks: w.plan.blocks, terms: { settings: problem!.settings, bans: problem!.bans, kind: w.kind, ...((w.plan.testDay ?? null) !== null && { tests: { minutes: TEST_MINUTES, day: w.plan.testDay! } }) }, basedOn: there(w.weekStart)?.id ?? null, reason: `Block of ${weeks} weeks from ${start}, ${KINDS[w.kind].toLowerCase()} week` })
+    return kept.length
   }, [planKey(athlete.id), ...touchedBy(athlete.id)])
   const most = Math.max(1, ...planned.map((w) => handLoad(w.plan.blocks)), ...planned.map((w) => loadCap(w.weekStart, contextOf(w.problem))?.most ?? 0))
   const taken = planned.filter((w) => there(w.weekStart)).length
@@ -77,7 +90,7 @@ export function BlockView({ view }: { view: PlanView }) {
     <main className="plan block-view">
       <div className="plan-bar">
         <h2>Block from {formatDate(start, me.today)}</h2>
-        <label>Weeks <select value={weeks} onChange={(e) => { const n = Number(e.currentTarget.value); change(() => { setWeeks(n); setAway(away.filter((i) => i < n)) }) }}>{Array.from({ length: 12 }, (_, i) => <option key={i} value={i + 1}>{i + 1}</option>)}</select></label>
+        <label>Weeks <select value={weeks} onChange={(e) => { const n = Number(e.currentTarget.value); change(() => setWeeks(n)) }}>{Array.from({ length: 12 }, (_, i) => <option key={i} value={i + 1}>{i + 1}</option>)}</select></label>
         <label><input type="checkbox" checked={deload} onChange={(e) => { const on = e.currentTarget.checked; change(() => setDeload(on)) }} /> Every fourth lighter</label>
         <span className="plan-act">
           <button className="btn" onClick={() => setParams({})}>Week board</button>
@@ -88,9 +101,9 @@ export function BlockView({ view }: { view: PlanView }) {
         </span>
       </div>
       <p className="said" role="alert">{keep.error ? `${failureText(keep.error)} The weeks before it are kept.` : state === 'failed' ? 'The block could not be planned in this browser.' : ''}</p>
-      <p className="moved" role="status">{state === 'planning' ? `Planning week ${planned.length + 1} of ${weeks} …` : state === 'done' ? `${planned.length} weeks planned. Nothing is kept yet but what shows a version.` : athlete.demand ? 'Days are the usual week; tick the weeks away, then plan.' : 'Choose a sport first.'}</p>
+      <p className="moved" role="status">{state === 'planning' ? `Planning week ${planned.length + 1} of ${weeks} …` : state === 'done' ? `${planned.length} weeks planned. Nothing is kept yet but what shows a version.` : athlete.demand ? 'Days are the usual week; say which weeks are lighter, away or with tests, then plan.' : 'Choose a sport first.'}</p>
       <table className="weeks">
-        <thead><tr><th scope="col">Week</th><th scope="col">Kind</th><th scope="col">Away</th><th scope="col" className="load">Hand load; the mark is what growth allows</th><th scope="col">Minutes</th><th scope="col">Top qualities, effective sets</th><th scope="col">Within</th></tr></thead>
+        <thead><tr><th scope="col">Week</th><th scope="col">Kind</th><th scope="col">Tests</th><th scope="col" className="load">Hand load; the mark is what growth allows</th><th scope="col">Minutes</th><th scope="col">Top qualities, effective sets</th><th scope="col">Within</th></tr></thead>
         <tbody>
           {outline.map((w, i) => {
             const p = planned[i]
@@ -102,8 +115,8 @@ export function BlockView({ view }: { view: PlanView }) {
             return (
               <tr key={w.weekStart} className={w.kind}>
                 <th scope="row"><button className="lnk" onClick={() => setParams({ week: w.weekStart })}>{formatDate(w.weekStart, me.today)}</button>{saved && <small>version {saved.number}</small>}</th>
-                <td>{KINDS[w.kind]}{events.map((e) => <small key={e.id}><Icon name="warn" /> {e.name}, {DAY_NAMES[w.frame.findIndex((_, d) => addDays(w.weekStart, d) === e.on)]}</small>)}</td>
-                <td><input type="checkbox" aria-label={`Away in the week of ${formatDate(w.weekStart, me.today)}`} checked={away.includes(i)} onChange={() => change(() => setAway(away.includes(i) ? away.filter((x) => x !== i) : [...away, i]))} /></td>
+                <td>{w.kind === 'taper' ? KINDS.taper : <select aria-label={`Kind of the week of ${formatDate(w.weekStart, me.today)}`} value={w.kind} onChange={(e) => { const k = e.currentTarget.value as WeekKind; change(() => setKinds({ ...kinds, [i]: k })) }}>{(['ordinary', 'deload', 'travel'] as const).map((k) => <option key={k} value={k}>{KINDS[k]}</option>)}</select>}{events.map((e) => <small key={e.id}><Icon name="warn" /> {e.name}, {DAY_NAMES[w.frame.findIndex((_, d) => addDays(w.weekStart, d) === e.on)]}</small>)}</td>
+                <td><input type="checkbox" aria-label={`Tests in the week of ${formatDate(w.weekStart, me.today)}`} checked={tested.includes(i)} onChange={() => change(() => setTested(tested.includes(i) ? tested.filter((x) => x !== i) : [...tested, i]))} />{p && (p.plan.testDay ?? null) !== null && <small>{DAY_NAMES[p.plan.testDay!]}</small>}</td>
                 <td className="load"><span className="bar2"><i style={{ width: `${(100 * load) / most}%` }} />{cap && <em aria-hidden style={{ left: `${Math.min(100, (100 * cap.most) / most)}%` }} />}</span><span>{p ? load.toFixed(1) : ''}{cap ? <small> of {cap.most.toFixed(1)}</small> : null}</span></td>
                 <td>{p ? Math.ceil(weekMinutes(p.plan.blocks)) : ''}</td>
                 <td>{p ? topQualities(p.problem.wants).map((q) => { const want = p.problem.wants.filter((x) => x.quality === q).sort((a, b) => b.priority - a.priority)[0]!; return `${qualityById(q).name} ${covered(p.plan.blocks, want, settings).toFixed(1)}/${targetOf(want)}` }).join(', ') : ''}</td>
@@ -113,7 +126,22 @@ export function BlockView({ view }: { view: PlanView }) {
           })}
         </tbody>
       </table>
-      <p className="note">Each week grows from the last ordinary one by 12 % at the most; a deload takes 60 % of it, the nine days before an event count half. Within: share of the best possible, week by week. Practice estimates, no source.</p>
+      {planned.length > 0 && <Tissues planned={planned} today={me.today} />}
+      <p className="note">Each week grows from the last ordinary one by 12 % at the most; a deload takes 60 % of it, the nine days before an event count half. Within: share of the best possible, week by week. Practice estimates, no source. Events and the usual week are kept in <Link to={`/athletes/${athlete.id}/intake`}>intake</Link>. Planned anew, the block begins with next week and grows from what was really done.</p>
     </main>
+  )
+}
+
+/** What each tissue bears week by week, as a share of its budget, sport and pulls counted. */
+function Tissues({ planned, today }: { planned: readonly PlannedWeek[]; today: string }) {
+  const weeks = planned.map((w) => ({ w, rows: handLedger(w.frame, w.plan.blocks, w.problem.terms.settings) }))
+  const share = (rows: ReturnType<typeof handLedger>, id: string) => { const own = rows.filter((r) => r.tissue === id); return own.length === 0 ? 0 : Math.max(...own.map((r) => (r.budget - r.left) / TISSUE_BUDGET[r.tissue].week)) }
+  const shown = TISSUES.filter((t) => weeks.some(({ rows }) => share(rows, t.id) > 0))
+  return (
+    <table className="weeks tissues">
+      <caption className="h3">Load by tissue, share of the week's budget, the hand that bears more</caption>
+      <thead><tr><th scope="col">Tissue</th>{weeks.map(({ w }) => <th key={w.weekStart} scope="col">{formatDate(w.weekStart, today)}</th>)}</tr></thead>
+      <tbody>{shown.map((t) => <tr key={t.id}><th scope="row">{t.name}</th>{weeks.map(({ w, rows }) => { const s = share(rows, t.id); return <td key={w.weekStart} className={w.kind}><span className="bar2"><i style={{ width: `${Math.min(100, 100 * s)}%` }} /></span>{Math.round(100 * s)}{'\u00A0'}%</td> })}</tr>)}</tbody>
+    </table>
   )
 }

@@ -13,14 +13,15 @@ import { BlockCard } from './BlockCard'
 const PLACE = { hall: 'hall', home: 'home', bag: 'bag kit' } as const
 
 interface Props {
-  plan: WeekPlan; context: PlanContext; breaches: readonly Breach[]; today: string; editable: boolean; picked: string | null
+  plan: WeekPlan; context: PlanContext; breaches: readonly Breach[]; today: string; editable: boolean; picked: string | null; /** Blocks logged on the floor: they stay. */ done: ReadonlySet<string>
   onPick: (id: string | null) => void
   onMove: (block: Block, day: number) => void
   onAdd: (day: number) => void
+  onSheet: (day: number) => void
 }
 
 /** The week's days: blocks are dragged, or moved with Shift and an arrow; while one is dragged each day says whether it may take it. */
-export function Board({ plan, context, breaches, today, editable, picked, onPick, onMove, onAdd }: Props) {
+export function Board({ plan, context, breaches, today, editable, picked, done, onPick, onMove, onAdd, onSheet }: Props) {
   const [dragged, setDragged] = useState<Block | null>(null)
   const [says, setSays] = useState<(Breach | null)[]>([])
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
@@ -45,9 +46,10 @@ export function Board({ plan, context, breaches, today, editable, picked, onPick
           const held = breaches.filter((b) => b.day === i)
           return (
             <Day key={i} day={i} off={d.minutes === 0} dragged={dragged} says={says[i] ?? null}>
-              <header><b>{DAY_NAMES[i]} {formatDate(addDays(plan.weekStart, i), today)}</b><span className={used > d.minutes ? 'over' : ''}>{d.minutes === 0 && own.length === 0 ? 'no session' : `${used} of ${d.minutes} min · ${PLACE[d.place]}`}</span></header>
-              {(d.sportLoad > 0 || d.heavyPull !== 'none' || d.competition) && <p className="other">{[d.competition && 'Competition', d.sportLoad > 0 && `Sport, hand load ${d.sportLoad} of 3`, d.heavyPull !== 'none' && `Heavy pull ${d.heavyPull === 'after' ? 'after' : 'before'} grip work`].filter(Boolean).join(' · ')}</p>}
-              {own.map((b) => <Draggable key={b.id} block={b} editable={editable} onKeyDown={key(b)}><BlockCard block={b} picked={b.id === picked} breaches={held.filter((x) => x.blockIds.includes(b.id))} onPick={() => onPick(b.id === picked ? null : b.id)} /></Draggable>)}
+              <header><button className="day-name" onClick={() => onSheet(i)}>{DAY_NAMES[i]} {formatDate(addDays(plan.weekStart, i), today)}<span className="vh">: the session</span></button><span className={used > d.minutes ? 'over' : ''}>{d.minutes === 0 && own.length === 0 ? 'no session' : `${used} of ${d.minutes} min · ${PLACE[d.place]}`}</span></header>
+              {(d.sportLoad > 0 || d.heavyPull !== 'none' || d.competition) && <p className="other">{[d.competition && 'Competition', d.sportLoad > 0 && `Sport, hand load ${d.sportLoad} of 3`, d.heavyPull !== 'none' && `Heavy pull ${d.heavyPull === 'after' ? 'after' : 'before'} grip work`, d.minutes > 0 && d.at && `from ${d.at}`].filter(Boolean).join(' · ')}</p>}
+              {plan.testDay === i && <p className="tests-card"><Icon name="clock" /> Tests, {context.terms?.tests?.minutes ?? 0} min</p>}
+              {own.map((b) => <Draggable key={b.id} block={b} editable={editable && !done.has(b.id)} onKeyDown={key(b)}><BlockCard block={b} picked={b.id === picked} done={done.has(b.id)} breaches={held.filter((x) => x.blockIds.includes(b.id))} onPick={() => onPick(b.id === picked ? null : b.id)} /></Draggable>)}
               {editable && <button className="add" onClick={() => onAdd(i)} aria-label={`Add a block on ${DAY_NAMES[i]}`}>+ Add</button>}
             </Day>
           )

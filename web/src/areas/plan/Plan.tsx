@@ -1,40 +1,45 @@
-import { Button, Modal } from '@mantine/core'
+import { Modal } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
-import type { DraftView, PlanBody, PlanVersionView, PlanView } from '@mano/contract/plan'
+import type { DraftView, PlanView } from '@mano/contract/plan'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { withCompetitions } from '@mano/core/intake/week'
-import { judgedWith, withCoach } from '@mano/core/plan/coach'
+import { judgedWith, weekOf, withCoach, withTestDay } from '@mano/core/plan/coach'
 import { verdicts } from '@mano/core/plan/moves'
-import { mergeWeeks } from '@mano/core/plan/merge'
 import { readProblem } from '@mano/core/plan/problem'
-import { RULES, validate, weekStartOf, type Breach } from '@mano/core/plan/rules'
-import { handLoad } from '@mano/core/plan/time'
+import { validate, weekStartOf } from '@mano/core/plan/rules'
+import { doneBlocks, fromToday, missedBlocks } from '@mano/core/plan/stale'
 import { DAY_NAMES, NO_TERMS, type Block, type WeekPlan } from '@mano/core/plan/types'
 import { addDays, formatDate } from '@mano/core/units/dates'
-import { api, ApiProblem, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
+import { api, failureText } from '../../app/api'
+import { useWrite } from '../../app/data'
 import { Failed } from '../../app/Trouble'
 import { Icon } from '../../hands/Icon'
-import { Chip } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { AddBlock } from './AddBlock'
 import { BlockPanel } from './BlockPanel'
 import { BlockView } from './BlockView'
 import { Board } from './Board'
 import { Coverage } from './Coverage'
+import { DaySheet } from './DaySheet'
 import { draftKey, useDrafts, type Draft } from './draft'
 import { FrameForm } from './FrameForm'
 import { HandBudget } from './HandBudget'
 import { Lanes } from './Lanes'
+import { PassedOver } from './PassedOver'
+import { SaveWeek } from './SaveWeek'
 import { Schools } from './Schools'
 import { SearchStrip } from './SearchStrip'
+import { Speaking } from './Speaking'
+import { StaleMarks } from './StaleMarks'
+import { Templates } from './Templates'
 import { usePlanner } from './usePlanner'
-import { planKey, usePlan, usePlanContext, useProblem } from './usePlan'
+import { usePlan, usePlanContext, useProblem } from './usePlan'
+import { Versions } from './Versions'
+import { WeekTermsPanel } from './WeekTermsPanel'
 import './plan.css'
 
 /** One week: drafted, bettered in the background, argued with by hand while the validator speaks, kept as frozen versions. */
@@ -47,6 +52,10 @@ export default function Plan() {
   return params.get('view') === 'block' ? <BlockView view={plan.data} /> : <Week view={plan.data} />
 }
 
+type Dialog = 'frame' | 'save' | 'schools' | 'templates' | 'versions' | null
+const TITLES = { frame: 'Week frame', save: 'Save this week', schools: 'Schools side by side', templates: 'Templates', versions: 'Versions of this week' } as const
+const WIDTHS = { frame: 'xl', save: 'md', schools: 'xl', templates: 'xl', versions: 'xl' } as const
+
 function Week({ view }: { view: PlanView }) {
   const { athlete, me } = useAthletePage()
   const [params, setParams] = useSearchParams()
@@ -57,16 +66,22 @@ function Week({ view }: { view: PlanView }) {
   const stored: Draft = { frame: saved?.frame ?? withCompetitions(view.frame, weekStart, athlete.events), blocks: saved?.blocks ?? [], terms: saved?.terms ?? NO_TERMS, basedOn: saved?.id ?? null }
   const draft = drafts.open[key] ?? stored
   const changed = drafts.open[key] !== undefined
-  const week: WeekPlan = { weekStart, frame: draft.frame, blocks: draft.blocks }
-  const context = judgedWith(usePlanContext(view, weekStart), draft.terms)
+  const week = weekOf(weekStart, draft.frame, draft.blocks, draft.terms)
+  const plain = usePlanContext(view, weekStart)
+  const context = judgedWith(plain, draft.terms)
   const breaches = validate(week, context)
   const coach = me.role === 'coach'
+  const logs = athlete.history.logs
+  const done = doneBlocks(week, logs)
   const base = useProblem(athlete.id, weekStart, coach && athlete.demand !== null)
-  const problem = base && withCoach(base, draft.frame, draft.terms, draft.blocks)
+  // What is done stands, whatever is planned anew.
+  const problemOf = (w: WeekPlan) => base && withCoach(base, w.frame, draft.terms, w.blocks.map((b) => (done.has(b.id) ? { ...b, pinned: true } : b)))
+  const problem = problemOf(week)
   const planner = usePlanner()
   const [picked, setPicked] = useState<string | null>(null)
-  const [open, setOpen] = useState<'frame' | 'save' | 'schools' | null>(null)
+  const [open, setOpen] = useState<Dialog>(null)
   const [adding, setAdding] = useState<number | null>(null)
+  const [sheet, setSheet] = useState<number | null>(null)
   const [said, setSaid] = useState('')
   const put = (next: Partial<Draft>) => { setSaid(''); drafts.put(key, { ...draft, ...next }, draft) }
   const change = (id: string, more: Partial<Block>) => put({ blocks: draft.blocks.map((b) => (b.id === id ? { ...b, ...more } : b)) })
@@ -76,6 +91,7 @@ function Week({ view }: { view: PlanView }) {
 
   /** A block to another day: a practice rule it breaks is shown, a safety rule holds it, with the days that are free. */
   const move = (b: Block, day: number) => {
+    if (done.has(b.id)) return setSaid(`Not moved: ${exerciseById(b.exerciseId)!.name} is done.`)
     const says = verdicts(week, b, context)
     const held = says[day]
     if (held?.kind === 'safety') {
@@ -90,10 +106,12 @@ function Week({ view }: { view: PlanView }) {
   const draftAnew = () => make.mutate(undefined, {
     onSuccess: (made) => {
       const read = readProblem(made.problem)
-      const blocks = [...draft.blocks.filter((b) => b.pinned), ...made.blocks.filter((b) => !draft.blocks.some((x) => x.pinned && x.day === b.day && x.exerciseId === b.exerciseId))]
-      put({ blocks })
+      const stays = (b: Block) => b.pinned || done.has(b.id)
+      const blocks = [...draft.blocks.filter(stays), ...made.blocks.filter((b) => !draft.blocks.some((x) => stays(x) && x.day === b.day && x.exerciseId === b.exerciseId))]
+      const terms = withTestDay(draft.terms, made.testDay)
+      put({ blocks, terms })
       setPicked(null)
-      if (read.ok) planner.look({ kind: 'improve', problem: withCoach(read.problem, draft.frame, draft.terms, blocks), plan: { ...week, blocks } })
+      if (read.ok) planner.look({ kind: 'improve', problem: withCoach(read.problem, draft.frame, terms, blocks.map((b) => (done.has(b.id) ? { ...b, pinned: true } : b))), plan: { ...week, blocks, testDay: made.testDay } })
     },
   })
   const pins = draft.blocks.filter((b) => b.pinned)
@@ -102,7 +120,30 @@ function Week({ view }: { view: PlanView }) {
     // With something broken or pinned the week is planned round it, near to what it is; else the whole week is looked at.
     planner.look(breaches.length > 0 ? { kind: 'resolve', problem, plan: week, days: [...new Set([...breaches.flatMap((b) => (b.day === null ? [] : [b.day])), ...pins.map((b) => b.day)])] } : { kind: 'improve', problem, plan: week })
   }
+  /** What is left of a running week, planned round what was done and without what was missed. */
+  const missed = missedBlocks(week, logs, me.today).filter((b) => !done.has(b.id))
+  const restAnew = () => {
+    const { plan, days } = fromToday(week, logs, me.today)
+    const p = problemOf(plan)
+    if (p) planner.look({ kind: 'resolve', problem: { ...p, frame: plan.frame }, plan, days })
+  }
+  const take = (blocks: readonly Block[], testDay: number | null | undefined) => {
+    put({ blocks: blocks.map((b) => ({ ...b, pinned: pins.some((x) => x.day === b.day && x.exerciseId === b.exerciseId) || undefined })), terms: withTestDay(draft.terms, testDay) })
+    planner.stop()
+    setPicked(null)
+  }
   const ban = (b: Block) => { put({ blocks: draft.blocks.filter((x) => x.exerciseId !== b.exerciseId), terms: { ...draft.terms, bans: [...draft.terms.bans, { exerciseId: b.exerciseId, day: null }] } }); setPicked(null) }
+  const copyOn = () => {
+    const next = addDays(weekStart, 7)
+    const blocks = draft.blocks.map((b) => ({ ...b, id: v7(), reason: 'As in the week before.' }))
+    const there = view.versions.find((v) => v.weekStart === next)
+    const from: Draft = drafts.open[draftKey(athlete.id, next)] ?? { frame: there?.frame ?? withCompetitions(view.frame, next, athlete.events), blocks: there?.blocks ?? [], terms: there?.terms ?? NO_TERMS, basedOn: there?.id ?? null }
+    drafts.put(draftKey(athlete.id, next), { ...from, frame: withCompetitions(draft.frame, next, athlete.events), blocks, terms: { ...draft.terms, tests: null, note: undefined } }, from)
+    go(next)
+    setSaid('Copied from the week before; Undo brings back what was there.')
+  }
+  const act = (label: string, run: () => void, more: { pri?: boolean; off?: boolean } = {}) => <button className={`btn ${more.pri ? 'pri' : ''}`} disabled={more.off} onClick={run}>{label}</button>
+  const empty = draft.blocks.length === 0
 
   return (
     <main className="plan">
@@ -110,91 +151,55 @@ function Week({ view }: { view: PlanView }) {
         <button className="btn" aria-label="Week before" onClick={() => go(addDays(weekStart, -7))}><Icon name="left" /></button>
         <h2>Week of {formatDate(weekStart, me.today)}</h2>
         <button className="btn" aria-label="Week after" onClick={() => go(addDays(weekStart, 7))}><Icon name="right" /></button>
-        <span className="s">{changed ? 'Not saved yet; kept in this browser' : saved ? `Version ${saved.number}, saved ${formatDate(saved.savedAt.slice(0, 10), me.today)}` : 'Nothing planned'}{saved?.reason && !changed ? ` · all the same: ${saved.reason}` : ''}</span>
+        <span className="s">{changed ? 'Not saved yet; kept in this browser' : saved ? <>{`Version ${saved.number}, saved ${formatDate(saved.savedOn, me.today)} by ${saved.by}`}</> : 'Nothing planned'}{saved?.reason && !changed ? ` · ${saved.reason}` : ''}</span>
         {coach && (
           <span className="plan-act">
-            {(drafts.past[key]?.length ?? 0) > 0 && <button className="btn" onClick={() => drafts.undo(key)}>Undo</button>}
-            {(drafts.future[key]?.length ?? 0) > 0 && <button className="btn" onClick={() => drafts.redo(key)}>Redo</button>}
-            {changed && <button className="btn" onClick={() => { drafts.drop(key); setPicked(null) }}>Leave changes</button>}
-            <button className="btn" onClick={() => { planner.stop(); setParams({ view: 'block' }) }}>Block</button>
-            <button className="btn" onClick={() => setOpen('frame')}>Week frame</button>
-            <button className="btn" disabled={!problem} onClick={() => setOpen('schools')}>Schools</button>
-            <button className={`btn ${draft.blocks.length === 0 ? 'pri' : ''}`} disabled={make.isPending || !athlete.demand} onClick={draftAnew}>{make.isPending ? 'Drafting …' : draft.blocks.length === 0 ? 'Draft the week' : 'Draft anew'}</button>
-            {draft.blocks.length > 0 && <button className="btn" disabled={!problem || planner.search.state === 'looking'} onClick={better}>{breaches.length > 0 ? 'Plan round it' : 'Look for better'}</button>}
-            <button className="btn pri" disabled={!changed} onClick={() => setOpen('save')}>Save version</button>
+            {(drafts.past[key]?.length ?? 0) > 0 && act('Undo', () => drafts.undo(key))}
+            {(drafts.future[key]?.length ?? 0) > 0 && act('Redo', () => drafts.redo(key))}
+            {changed && act('Leave changes', () => { drafts.drop(key); setPicked(null) })}
+            {act(empty ? 'Draft the week' : 'Draft anew', draftAnew, { pri: empty, off: make.isPending || !athlete.demand })}
+            {!empty && act(breaches.length > 0 ? 'Plan round it' : 'Look for better', better, { off: !problem || planner.search.state === 'looking' })}
+            {act('Save version', () => setOpen('save'), { pri: true, off: !changed })}
           </span>
         )}
       </div>
+      <div className="plan-more" role="group" aria-label="The week">
+        {act('Block', () => { planner.stop(); setParams({ view: 'block' }) })}
+        {coach && <>{act('Week frame', () => setOpen('frame'))}{act('Templates', () => setOpen('templates'))}{act('Schools', () => setOpen('schools'), { off: !problem })}</>}
+        {saved && act('Versions', () => setOpen('versions'))}
+        {coach && !empty && act('Copy to next week', copyOn)}
+        {coach && missed.length > 0 && act('Plan the rest of the week anew', restAnew, { off: !problem })}
+      </div>
       <p className="said" role="alert">{make.error && failureText(make.error)}</p>
-      <SearchStrip search={planner.search} problem={problem} blocks={draft.blocks} mends={breaches.length > 0} onTake={(blocks) => { put({ blocks: blocks.map((b) => ({ ...b, pinned: pins.some((x) => x.day === b.day && x.exerciseId === b.exerciseId) || undefined })) }); planner.stop(); setPicked(null) }} onStop={planner.stop} />
+      {saved && !changed && <StaleMarks version={saved} view={view} context={context} onPick={setPicked} />}
+      <SearchStrip search={planner.search} problem={problem} blocks={draft.blocks} mends={breaches.length > 0 || missed.length > 0} onTake={take} onStop={planner.stop} />
       <p className="moved" role="status">{said}</p>
       <div className="plan-body">
         <div>
-          <Board plan={week} context={context} breaches={breaches} today={me.today} editable={coach} picked={picked} onPick={setPicked} onMove={move} onAdd={setAdding} />
+          <Board plan={week} context={context} breaches={breaches} today={me.today} editable={coach} picked={picked} done={done} onPick={setPicked} onMove={move} onAdd={setAdding} onSheet={setSheet} />
           <Lanes weekStart={weekStart} frame={draft.frame} blocks={draft.blocks} context={context} />
           <HandBudget frame={draft.frame} blocks={draft.blocks} settings={draft.terms.settings} />
         </div>
         <aside>
-          {block ? <BlockPanel key={block.id} block={block} plan={week} problem={problem} breaches={breaches.filter((b) => b.blockIds.includes(block.id))} editable={coach} onChange={(more) => change(block.id, more)} onMove={(day) => move(block, day)} onReplace={(b) => change(block.id, { ...b, id: block.id, pinned: undefined })} onRemove={() => { put({ blocks: draft.blocks.filter((b) => b.id !== block.id) }); setPicked(null) }} onBan={() => ban(block)} /> : <>
+          {block ? <BlockPanel key={block.id} block={block} plan={week} problem={problem} breaches={breaches.filter((b) => b.blockIds.includes(block.id))} editable={coach && !done.has(block.id)} onChange={(more) => change(block.id, more)} onMove={(day) => move(block, day)} onReplace={(b) => change(block.id, { ...b, id: block.id, pinned: undefined })} onRemove={() => { put({ blocks: draft.blocks.filter((b) => b.id !== block.id) }); setPicked(null) }} onBan={() => ban(block)} /> : <>
             <Speaking breaches={breaches} blocks={draft.blocks} onPick={setPicked} />
+            <WeekTermsPanel terms={draft.terms} editable={coach} onChange={(terms) => put({ terms })} />
             {draft.terms.bans.length > 0 && <div className="block"><h2 className="h3">Out this week</h2><ul className="breaches">{draft.terms.bans.map((x) => <li key={x.exerciseId}><Icon name="cross" /><span>{exerciseById(x.exerciseId)?.name} {coach && <button className="lnk" onClick={() => put({ terms: { ...draft.terms, bans: draft.terms.bans.filter((y) => y !== x) } })}>Allow again</button>}</span></li>)}</ul></div>}
-            {problem && draft.blocks.length > 0 && <Coverage problem={problem} blocks={draft.blocks} />}
+            {problem && !empty && <Coverage problem={problem} blocks={draft.blocks} />}
+            {problem && !empty && <PassedOver problem={problem} plan={week} onAdd={(b) => { put({ blocks: [...draft.blocks, b] }); setPicked(b.id) }} />}
           </>}
           <div className="block"><p className="note">{NOT_A_DIAGNOSIS} Drag a block to another day, or press Shift and an arrow key on it.</p></div>
         </aside>
       </div>
       <AddBlock day={adding} frame={draft.frame} context={context} blocks={draft.blocks} weekStart={weekStart} problem={problem} onBlocks={(blocks) => { put({ blocks: [...blocks] }); setAdding(null) }} onClose={() => setAdding(null)} onAdd={(b) => { put({ blocks: [...draft.blocks, b] }); setAdding(null); setPicked(b.id) }} />
-      <Modal opened={open === 'frame'} onClose={() => setOpen(null)} title="Week frame" size="lg">{open === 'frame' && <FrameForm frame={draft.frame} onDone={(frame) => { if (frame) put({ frame }); setOpen(null) }} />}</Modal>
-      <Modal opened={open === 'schools'} onClose={() => setOpen(null)} title="Schools side by side" size="xl">{open === 'schools' && problem && <Schools problem={problem} week={week} onTake={(settings, blocks) => { put({ terms: { ...draft.terms, settings }, ...(blocks && { blocks: [...blocks] }) }); setOpen(null) }} />}</Modal>
-      <Modal opened={open === 'save'} onClose={() => setOpen(null)} title="Save this week">{open === 'save' && <Save body={{ id: v7(), weekStart, ...draft, reason: '' }} breaches={breaches} newest={saved ?? null} onMerge={(blocks, basedOn) => { drafts.put(key, { ...draft, blocks, basedOn }, draft); setOpen(null) }} onDone={() => { drafts.drop(key); setOpen(null); notifications.show({ message: 'Saved as a version of its own' }) }} />}</Modal>
+      <DaySheet day={sheet} plan={week} view={view} onClose={() => setSheet(null)} />
+      <Modal opened={open !== null} onClose={() => setOpen(null)} title={open && TITLES[open]} size={open ? WIDTHS[open] : 'md'}>
+        {open === 'frame' && <FrameForm frame={draft.frame} onDone={(frame) => { if (frame) put({ frame }); setOpen(null) }} />}
+        {open === 'schools' && problem && <Schools problem={problem} week={week} onTake={(settings, blocks) => { put({ terms: { ...draft.terms, settings }, ...(blocks && { blocks: [...blocks] }) }); setOpen(null) }} />}
+        {open === 'templates' && <Templates problem={problem} week={week} onUse={(plan, terms) => { put({ frame: [...plan.frame], blocks: [...plan.blocks], terms: { ...draft.terms, ...terms } }); setOpen(null); setPicked(null) }} />}
+        {open === 'versions' && saved && <Versions newest={saved} onBack={(v) => { put({ frame: v.frame, blocks: v.blocks, terms: v.terms }); setOpen(null) }} />}
+        {open === 'save' && <SaveWeek body={{ id: v7(), weekStart, ...draft, reason: '' }} breaches={breaches} newest={saved ?? null} onMerge={(blocks, basedOn) => { drafts.put(key, { ...draft, blocks, basedOn }, draft); setOpen(null) }} onDone={() => { drafts.drop(key); setOpen(null); notifications.show({ message: 'Saved as a version of its own. The floor runs it from now on.' }) }} />}
+      </Modal>
     </main>
-  )
-}
-
-function Speaking({ breaches, blocks, onPick }: { breaches: readonly Breach[]; blocks: readonly Block[]; onPick: (id: string) => void }) {
-  return (
-    <div className="block">
-      <h2 className="h3">What the rules say</h2>
-      {blocks.length === 0 ? <p className="note">Nothing planned yet. Draft the week, or add a block by hand.</p> : breaches.length === 0 ? <p><Chip icon="check">All {RULES.length} rules hold</Chip></p> : null}
-      <ul className="breaches">{breaches.map((b, i) => <li key={i} className={b.kind}><Icon name={b.kind === 'safety' ? 'stop' : 'warn'} /><span>{b.says}. {b.kind === 'practice' ? <i>A coach may, with a word.</i> : <i>Safety: cannot be saved.</i>} {b.blockIds[0] && <button className="lnk" onClick={() => onPick(b.blockIds[0]!)}>Show</button>}</span></li>)}</ul>
-      {blocks.length > 0 && <p className="note">Hand load {handLoad(blocks).toFixed(1)} (sets weighted by level, balance work apart), {blocks.length} blocks, {new Set(blocks.map((b) => exerciseById(b.exerciseId)?.primary)).size} qualities. Rules and budgets are common practice, no source.</p>}
-    </div>
-  )
-}
-
-function Save({ body, breaches, newest, onMerge, onDone }: { body: PlanBody; breaches: readonly Breach[]; newest: PlanVersionView | null; onMerge: (blocks: Block[], basedOn: string) => void; onDone: () => void }) {
-  const { athlete } = useAthletePage()
-  const client = useQueryClient()
-  const [reason, setReason] = useState('')
-  const [theirs, setTheirs] = useState<{ says: string; version: PlanVersionView; base: readonly Block[] } | null>(null)
-  const write = useWrite((b: PlanBody) => api.post(`/api/athletes/${athlete.id}/plans`, b), [planKey(athlete.id), ...touchedBy(athlete.id)])
-  const safety = breaches.filter((b) => b.kind === 'safety')
-  /** Someone else was quicker: what they saved is read, to be put together with this. */
-  const moved = async (error: unknown) => {
-    if (!(error instanceof ApiProblem) || error.problem.status !== 409) return
-    const view = await client.fetchQuery({ queryKey: planKey(athlete.id), queryFn: () => api.get<PlanView>(`/api/athletes/${athlete.id}/plan`), staleTime: 0 })
-    const version = view.versions.find((v) => v.weekStart === body.weekStart)
-    if (version) setTheirs({ says: error.problem.detail ?? '', version, base: newest?.blocks ?? [] })
-  }
-  if (theirs) {
-    const merged = mergeWeeks(theirs.base, body.blocks, theirs.version.blocks)
-    const name = (b: Block | null) => (b ? `${exerciseById(b.exerciseId)?.name ?? b.exerciseId} on ${DAY_NAMES[b.day]}` : 'removed')
-    return (
-      <div className="change">
-        <p role="alert"><b>{theirs.says}</b> Nothing of yours is lost: it is still here.</p>
-        {merged.clashes.length > 0 && <><p>Both of you changed:</p><ul className="changes">{merged.clashes.map((c, i) => <li key={i}><b>Both</b><span>yours: {name(c.ours)}; theirs: {name(c.theirs)}</span></li>)}</ul></>}
-        <div className="row"><button className="btn pri" onClick={() => onMerge(merged.blocks, theirs.version.id)}>Put both together{merged.clashes.length > 0 ? ', mine where both changed' : ''}</button><button className="btn" onClick={() => onMerge([...theirs.version.blocks], theirs.version.id)}>Take theirs</button></div>
-        <p className="note">The week is checked again before it is saved; Undo brings yours back.</p>
-      </div>
-    )
-  }
-  return (
-    <form className="change" onSubmit={(e) => { e.preventDefault(); write.mutate({ ...body, reason: reason.trim() }, { onSuccess: onDone, onError: (error) => void moved(error) }) }}>
-      {safety.length > 0 && <p className="said">{safety.map((b) => b.says).join('. ')}. Safety is not given up: change the week first.</p>}
-      {safety.length === 0 && breaches.length > 0 && <><p>{breaches.map((b) => b.says).join('. ')}.</p><label>Reason to plan it all the same, kept with the version<input data-autofocus value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label></>}
-      {breaches.length === 0 && <p>All rules hold. The version is frozen; later changes make a new one, and logs point at the version they were done by.</p>}
-      <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-      <Button type="submit" loading={write.isPending} disabled={safety.length > 0 || (breaches.length > 0 && reason.trim() === '')}>Save version</Button>
-    </form>
   )
 }

@@ -1,11 +1,12 @@
 import { useState } from 'react'
+import { exerciseById } from '@mano/core/catalogue/exercises'
 import { SCHOOLS } from '@mano/core/catalogue/schools'
 import { choiceOf } from '@mano/core/plan/coach'
 import { covered, keeps, targetOf } from '@mano/core/plan/coverage'
 import { measureWeek } from '@mano/core/plan/measureWeek'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { SCHOOL_EFFECTS, settingsFor, type Choice, type Settings } from '@mano/core/plan/schools'
-import { handLoad, weekMinutes } from '@mano/core/plan/time'
+import { blockMinutes, handLoad, setsOf, weekMinutes, workSeconds } from '@mano/core/plan/time'
 import type { Block, WeekPlan } from '@mano/core/plan/types'
 import { changesOf, KIND } from './SearchStrip'
 import { usePlanner } from './usePlanner'
@@ -28,7 +29,9 @@ export function Schools({ problem, week, onTake }: { problem: WeekProblem; week:
     const wanted = p.wants.filter((w) => targetOf(w) > 0)
     return [
       ['Minutes a week', Math.ceil(weekMinutes(blocks)).toString()],
+      ['of it combined work', Math.round(blocks.filter((x) => exerciseById(x.exerciseId)?.integrated).reduce((t, x) => t + blockMinutes(x), 0)).toString()],
       ['Hand load', handLoad(blocks).toFixed(1)],
+      ['Hand time under load, min a hand', (blocks.reduce((t, x) => { const e = exerciseById(x.exerciseId); return t + (e ? setsOf(x) * workSeconds(e, x.dose) : 0) }, 0) / 60).toFixed(0)],
       ['Rows of the demand kept', `${wanted.filter((w) => keeps(covered(blocks, w, s), w)).length} of ${wanted.length}`],
       [effect.measure.what.name[0]!.toUpperCase() + effect.measure.what.name.slice(1), measureWeek({ ...week, blocks }, effect.measure.what, s).toString()],
     ] as const

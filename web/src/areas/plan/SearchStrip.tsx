@@ -21,7 +21,7 @@ export function changesOf(from: readonly Block[], to: readonly Block[]): { id: s
 }
 
 /** The search for a better week: how far it is, stop, and what it found, to take or leave. */
-export function SearchStrip({ search, problem, blocks, mends, onTake, onStop }: { search: Search; problem: WeekProblem | null; blocks: readonly Block[]; /** The week shown breaks a rule: any that keeps them is the better. */ mends: boolean; onTake: (blocks: readonly Block[]) => void; onStop: () => void }) {
+export function SearchStrip({ search, problem, blocks, mends, onTake, onStop }: { search: Search; problem: WeekProblem | null; blocks: readonly Block[]; /** The week shown breaks a rule: any that keeps them is the better. */ mends: boolean; onTake: (blocks: readonly Block[], testDay: number | null | undefined) => void; onStop: () => void }) {
   const [shown, setShown] = useState(false)
   if (search.state === 'idle') return null
   const best = 'best' in search ? search.best : null
@@ -40,7 +40,7 @@ export function SearchStrip({ search, problem, blocks, mends, onTake, onStop }: 
         {search.state === 'looking' && <progress aria-label="Search under way" />}
         <span className="plan-act">
           {better && <button className="btn" aria-expanded={shown} onClick={() => setShown(!shown)}>{shown ? 'Hide changes' : 'Show changes'}</button>}
-          {better && <button className="btn pri" onClick={() => { setShown(false); onTake(best.blocks) }}>Take it</button>}
+          {better && <button className="btn pri" onClick={() => { setShown(false); onTake(best.blocks, best.testDay) }}>Take it</button>}
           <button className="btn" onClick={() => { setShown(false); onStop() }}>{search.state === 'looking' ? 'Stop' : better ? 'Leave it' : 'Close'}</button>
         </span>
       </div>

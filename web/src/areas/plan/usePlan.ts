@@ -3,11 +3,10 @@ import type { PlanView } from '@mano/contract/plan'
 import { kitsOf } from '@mano/core/plan/kit'
 import { useMemo } from 'react'
 import { readProblem, type WeekProblem } from '@mano/core/plan/problem'
-import { planContext } from '@mano/core/plan/context'
+import { planContext, plannedOf } from '@mano/core/plan/context'
 import type { PlanContext } from '@mano/core/plan/situation'
 import { judgeBy } from '@mano/core/safety/cautions'
 import { safetyFacts } from '@mano/core/safety/facts'
-import { addDays } from '@mano/core/units/dates'
 import { api } from '../../app/api'
 import { useAthletePage } from '../athlete/AthletePage'
 
@@ -23,5 +22,5 @@ export function useProblem(athleteId: string, weekStart: string, on: boolean): W
 /** What the validator knows of this athlete; the same facts as on the server. */
 export function usePlanContext(view: PlanView, weekStart: string): PlanContext {
   const { athlete, me } = useAthletePage()
-  return planContext(judgeBy(safetyFacts(athlete, me.today, null, athlete.history)), kitsOf(view.kit), athlete.history.logs, weekStart, view.versions.find((v) => v.weekStart === addDays(weekStart, -7))?.blocks ?? null, athlete.events.map((e) => e.on))
+  return planContext(judgeBy(safetyFacts(athlete, me.today, null, athlete.history)), kitsOf(view.kit), athlete.history.logs, weekStart, plannedOf(view.versions), athlete.events.map((e) => e.on))
 }

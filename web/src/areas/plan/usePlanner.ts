@@ -41,6 +41,22 @@ export function usePlanner() {
   return { search, look, stop: () => { end(); setSearch({ state: 'idle' }) } }
 }
 
+/** One search by itself, for work over several weeks: gives a plan, or why there is none. */
+export function solveOnce(task: Extract<PlannerTask, { kind: 'improve' }>, signal: AbortSignal): Promise<{ ok: true; plan: WeekPlan } | { ok: false; says: string }> {
+  return new Promise((resolve, reject) => {
+    const own = begin()
+    const end = (r: Awaited<ReturnType<typeof solveOnce>>) => { own.terminate(); resolve(r) }
+    signal.addEventListener('abort', () => { own.terminate(); reject(new DOMException('stopped', 'AbortError')) })
+    own.onmessage = ({ data }: MessageEvent<PlannerReply>) => {
+      if (data.kind === 'done') end({ ok: true, plan: data.plan })
+      if (data.kind === 'clash') end({ ok: false, says: `No week keeps all of it: ${data.clashes.map((c) => c.says).join(' ')}` })
+      if (data.kind === 'failed') end({ ok: false, says: data.says })
+    }
+    own.onerror = () => end({ ok: false, says: NO_WORKER })
+    own.postMessage(task)
+  })
+}
+
 /** A question to the planner, answered in its worker; asked anew when `key` changes, null asks nothing. Undefined while it thinks. */
 export function useAnswer<K extends PlannerReply['kind']>(kind: K, task: PlannerTask | null, key: string): Extract<PlannerReply, { kind: K }> | undefined {
   const [answer, setAnswer] = useState<{ key: string; reply: Extract<PlannerReply, { kind: K }> }>()

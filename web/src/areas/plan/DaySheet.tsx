@@ -1,0 +1,52 @@
+import { Modal } from '@mantine/core'
+import { Link } from 'react-router'
+import type { PlanView } from '@mano/contract/plan'
+import { cautionLine } from '@mano/core/safety/cautions'
+import { sessionContent } from '@mano/core/plan/content'
+import { kitsOf } from '@mano/core/plan/kit'
+import { DAY_NAMES, type WeekPlan } from '@mano/core/plan/types'
+import { addDays, formatDate } from '@mano/core/units/dates'
+import { formatWithUnit } from '@mano/core/units/format'
+import { useUnits } from '../../app/units'
+import { HandLetter } from '../../hands/marks'
+import { useAthletePage } from '../athlete/AthletePage'
+import { doseWords } from './BlockCard'
+import { useLoads } from './useLoads'
+import { Icon } from '../../hands/Icon'
+
+/** One day's session as it will be run: order, what each hand lifts, rests, true minutes. */
+export function DaySheet({ day, plan, view, onClose }: { day: number | null; plan: WeekPlan; view: PlanView; onClose: () => void }) {
+  const { me } = useAthletePage()
+  return <Modal opened={day !== null} onClose={onClose} size="lg" title={day === null ? '' : `${DAY_NAMES[day]} ${formatDate(addDays(plan.weekStart, day), me.today)}`}>{day !== null && <Sheet day={day} plan={plan} view={view} />}</Modal>
+}
+
+function Sheet({ day, plan, view }: { day: number; plan: WeekPlan; view: PlanView }) {
+  const { athlete, me } = useAthletePage()
+  const units = useUnits()
+  const { bests, room, cautions } = useLoads()
+  const frame = plan.frame[day]!
+  const content = sessionContent(plan.blocks.filter((b) => b.day === day), frame, kitsOf(view.kit), bests, room)
+  const kg = (v: number) => formatWithUnit(v, 'kg', units)
+  if (content.blocks.length === 0) return <p className="note">No grip work that day.</p>
+  const sources = [...new Map(content.blocks.flatMap((b) => b.loads.flatMap((l) => (l.of ? [[`${l.of.quality} ${l.of.on}`, l.of] as const] : [])))).values()]
+  return (
+    <div className="change sheet">
+      <p><b>{Math.ceil(content.minutes)} min</b> of {frame.minutes}, warm-up and closing included{frame.at ? `, from ${frame.at}` : ''}.</p>
+      <p className="note">Warm-up: {content.warmUp.map((e) => e.name.toLowerCase()).join(' · ')}</p>
+      <table>
+        <thead><tr><th scope="col">Block</th><th scope="col">Dose</th><th scope="col">Load a hand</th><th scope="col">Rest</th><th scope="col">Min</th></tr></thead>
+        <tbody>{content.blocks.map((b) => (
+          <tr key={b.block.id}>
+            <th scope="row">{b.exercise.name}</th>
+            <td>{doseWords(b.block)}</td>
+            <td>{b.loads.length === 0 ? <span className="s">body, band or spring</span> : b.loads.map((l) => <span key={l.hand} className="one-load"><HandLetter hand={l.hand} /> {l.kg === null ? <span className="s">no test on record: find the load</span> : <><b>{kg(l.kg)}</b> <span className="s">{Math.round(100 * l.share)}{'\u00A0'}% of {kg(l.of!.kg)}{l.plates ? `: ${l.plates.map((p) => `${p.count} × ${kg(p.kg)}`).join(', ') || 'the pin alone'}` : ''}</span></>}</span>)}</td>
+            <td>{b.restS}{'\u00A0'}s</td><td>{Math.ceil(b.minutes)}</td>
+          </tr>
+        ))}</tbody>
+      </table>
+      {sources.length > 0 && <p className="note">Loads from tests of {sources.map((s) => formatDate(s.on, me.today)).join(', ')}; shares of a best are practice estimates, no source, and holds by Rohmert 1960 with a margin. The first set says whether it fits.</p>}
+      {cautions.map((c) => <p key={cautionLine(c)} className="alarm-line"><Icon name="stop" /> {cautionLine(c)} {c.caution.instead}</p>)}
+      <div className="row"><Link className="btn" to={`/athletes/${athlete.id}/floor`}>Open floor</Link></div>
+    </div>
+  )
+}

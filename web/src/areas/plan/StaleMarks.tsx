@@ -1,0 +1,27 @@
+import { exerciseById } from '@mano/core/catalogue/exercises'
+import type { PlanVersionView, PlanView } from '@mano/contract/plan'
+import { weekOf } from '@mano/core/plan/coach'
+import type { PlanContext } from '@mano/core/plan/situation'
+import { staleMarks } from '@mano/core/plan/stale'
+import { Icon } from '../../hands/Icon'
+import { useAthletePage } from '../athlete/AthletePage'
+
+/** What has come since the week was saved, with the blocks it touches. */
+export function StaleMarks({ version, view, context, onPick }: { version: PlanVersionView; view: PlanView; context: PlanContext; onPick: (id: string) => void }) {
+  const { athlete, me } = useAthletePage()
+  const marks = staleMarks(weekOf(version.weekStart, version.frame, version.blocks, version.terms), context, {
+    savedOn: version.savedOn, overruled: version.reason !== '', injuries: athlete.injuries.map((i) => ({ on: i.recordedOn })), tests: athlete.history.tests, logs: athlete.history.logs,
+    demandsOn: view.touched.demands, weekOn: view.touched.week, today: me.today,
+  })
+  if (marks.length === 0) return null
+  return (
+    <section className="stale" aria-label="Out of date">
+      {marks.map((m) => (
+        <p key={m.cause} className={m.cause === 'caution' ? 'alarm' : ''}>
+          <Icon name={m.cause === 'caution' ? 'stop' : 'clock'} /> <b>{m.says}.</b>{' '}
+          {m.blockIds.length > 4 ? `${m.blockIds.length} blocks` : m.blockIds.map((id, i) => <span key={id}>{i > 0 && ', '}<button className="lnk" onClick={() => onPick(id)}>{exerciseById(version.blocks.find((b) => b.id === id)!.exerciseId)!.name}</button></span>)}
+        </p>
+      ))}
+    </section>
+  )
+}

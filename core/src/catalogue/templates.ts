@@ -40,15 +40,15 @@ export const TEMPLATES: readonly PlanTemplate[] = [
   {
     id: 'two_home', name: 'Two short days at home', says: 'With what a home has: bag, towel, books and a band.', kind: 'ordinary',
     weeks: [[
-      { day: 1, minutes: 20, place: 'home', blocks: [block('carry_one', 2), block('wrist_rev', 2), block('ext_band', 3)] },
-      { day: 4, minutes: 20, place: 'home', blocks: [block('wring', 3), block('wrist_iso', 1), block('ext_band', 3)] },
+      { day: 1, minutes: 30, place: 'home', blocks: [block('carry_one', 2), block('wrist_rev', 2), block('ext_band', 3)] },
+      { day: 4, minutes: 30, place: 'home', blocks: [block('wring', 3), block('wrist_iso', 1), block('ext_band', 3)] },
     ]],
   },
   {
     id: 'travel', name: 'A week away', says: 'Short days with the bag; later weeks do not grow from it.', kind: 'travel',
     weeks: [[
-      { day: 1, minutes: 20, place: 'bag', blocks: [block('carry_long', 3), block('wrist_iso', 1), block('ext_band', 3)] },
-      { day: 4, minutes: 20, place: 'bag', blocks: [block('towel_hang', 3), block('wrist_rev', 2), block('ext_band', 3)] },
+      { day: 1, minutes: 30, place: 'bag', blocks: [block('carry_long', 3), block('wrist_iso', 1), block('ext_band', 3)] },
+      { day: 4, minutes: 30, place: 'bag', blocks: [block('towel_hang', 3), block('wrist_rev', 2), block('ext_band', 3)] },
     ]],
   },
   {
@@ -59,8 +59,8 @@ export const TEMPLATES: readonly PlanTemplate[] = [
         { day: 3, minutes: 25, place: 'hall', blocks: [block('carry_long', 2), block('wrist_iso', 1), block('ext_band', 3)] },
       ],
       [
-        { day: 0, minutes: 30, place: 'hall', blocks: [block('hang_dead', 3), block('pinch_hold', 2), block('wrist_rev', 2), block('ext_band', 3)] },
-        { day: 3, minutes: 30, place: 'hall', blocks: [block('carry_long', 3), block('finger_roll', 2), block('wrist_iso', 1), block('ext_band', 3)] },
+        { day: 0, minutes: 35, place: 'hall', blocks: [block('hang_dead', 3), block('pinch_hold', 2), block('wrist_rev', 2), block('ext_band', 3)] },
+        { day: 3, minutes: 35, place: 'hall', blocks: [block('carry_long', 3), block('finger_roll', 2), block('wrist_iso', 1), block('ext_band', 3)] },
       ],
     ],
   },

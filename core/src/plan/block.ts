@@ -1,11 +1,10 @@
 import type { Highs } from 'highs'
 import type { SafetyFacts } from '../safety/cautions'
-import { exerciseById } from '../catalogue/exercises'
 import { addDays, type LocalDate } from '../units/dates'
 import type { Want } from './coverage'
 import { draftWeek } from './draft'
-import { eventGap, isRestful, restsBefore } from './limits'
-import { growsFrom } from './context'
+import { eventGap } from './limits'
+import { growsFrom, hardByTests, restsOnSunday } from './context'
 import { AWAY_MIN, NEAR_LAST_WEEK } from './practice'
 import type { WeekProblem } from './problem'
 import { hardDaysOf } from './rules'
@@ -80,11 +79,10 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
   const week = weeksOf(b)[i]!
   const last = so.at(-1) ?? null
   const done = last ? last.plan.blocks.map((x) => ({ exerciseId: x.exerciseId, on: addDays(last.plan.weekStart, x.day) })) : []
-  const tested = last && (last.plan.testDay ?? null) !== null ? [{ tissue: 'finger_flexors' as const, on: addDays(last.plan.weekStart, last.plan.testDay!) }] : []
-  const sunday = last ? restsBefore(last.plan.frame[6]!) && last.plan.testDay !== 6 && last.plan.blocks.filter((x) => x.day === 6).every((x) => isRestful(exerciseById(x.exerciseId)!)) : b.before.restedSunday
+  const sunday = last ? restsOnSunday(last.plan) : b.before.restedSunday
   const like = [...so].reverse().find((w) => w.kind === 'ordinary')?.plan.blocks ?? b.before.blocks
   return {
-    weekStart: week.weekStart, frame: week.frame, wants: b.wants, facts: b.facts, units: b.units, hardBefore: last ? [...hardDaysOf(done), ...tested] : b.before.hardBefore, lastLoad: referenceLoad(so, b.before.lastLoad),
+    weekStart: week.weekStart, frame: week.frame, wants: b.wants, facts: b.facts, units: b.units, hardBefore: last ? [...hardDaysOf(done), ...hardByTests(last.plan)] : b.before.hardBefore, lastLoad: referenceLoad(so, b.before.lastLoad),
     terms: {
       settings: b.settings, kind: week.kind === 'taper' ? 'ordinary' : week.kind, crush: week.crush, events: b.events.map((e) => e.on), tests: b.tests?.weeks.includes(i) ? { minutes: b.tests.minutes } : null,
       restedBefore: sunday, pins: b.pins, bans: b.bans, library: null,

@@ -1,10 +1,12 @@
 import { exerciseById } from '../catalogue/exercises'
 import type { Judge } from '../safety/cautions'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
+import { weekOf } from './coach'
 import type { Kits } from './kit'
+import { isRestful, restsBefore } from './limits'
 import { LEVEL_WEIGHT, PLANNED_FLOOR } from './practice'
 import { handLoad } from './time'
-import { PLAIN_TERMS, type Block, type CoachTerms, type WeekKind } from './types'
+import { PLAIN_TERMS, type Block, type CoachTerms, type DayFrame, type WeekKind, type WeekPlan } from './types'
 import { hardDaysOf } from './rules'
 import type { WeekProblem } from './problem'
 import { termsOf, type PlanContext } from './situation'
@@ -23,9 +25,15 @@ export function loadDone(logs: readonly DoneSet[], weekStart: LocalDate): number
 export const crushWeek = (weekStart: LocalDate): 'hold' | 'rep' => ((daysBetween('2024-01-01', weekStart) / 7) % 2 === 0 ? 'hold' : 'rep')
 
 /** A week planned before, as its newest version has it. */
-export interface PlannedBefore { weekStart: LocalDate; blocks: readonly Block[]; kind: WeekKind }
+export interface PlannedBefore extends WeekPlan { kind: WeekKind }
 
-export const plannedOf = (versions: readonly { weekStart: LocalDate; blocks: readonly Block[]; terms: CoachTerms }[]): PlannedBefore[] => versions.map((v) => ({ weekStart: v.weekStart, blocks: v.blocks, kind: v.terms.kind ?? 'ordinary' }))
+export const plannedOf = (versions: readonly { weekStart: LocalDate; frame: readonly DayFrame[]; blocks: readonly Block[]; terms: CoachTerms }[]): PlannedBefore[] => versions.map((v) => ({ ...weekOf(v.weekStart, v.frame, v.blocks, v.terms), kind: v.terms.kind ?? 'ordinary' }))
+
+/** Hard days by the tests of a week: they are all-out for the fingers. */
+export const hardByTests = (week: WeekPlan): PlanContext['hardBefore'] => ((week.testDay ?? null) === null ? [] : [{ tissue: 'finger_flexors', on: addDays(week.weekStart, week.testDay!) }])
+
+/** Whether the Sunday of a week rests the hands as planned. */
+export const restsOnSunday = (week: WeekPlan): boolean => restsBefore(week.frame[6]!) && week.testDay !== 6 && week.blocks.filter((b) => b.day === 6).every((b) => isRestful(exerciseById(b.exerciseId)!))
 
 /** The load a later week grows from, of an ordinary week: what was done, at least nine tenths of what was planned; not yet done (null): the plan. */
 export function growsFrom(planned: readonly Block[], done: number | null): number {
@@ -49,8 +57,9 @@ export function planContext(judge: Judge, kit: Kits, logs: readonly DoneSet[], w
   const { today } = judge.facts
   const before = logs.filter((l) => l.on < weekStart && l.on >= addDays(weekStart, -7))
   // What is planned between today and the week will have been done by then.
-  const toCome = (planned.find((w) => w.weekStart === addDays(weekStart, -7))?.blocks ?? []).map((b) => ({ exerciseId: b.exerciseId, on: addDays(weekStart, b.day - 7) })).filter((b) => b.on >= today)
-  return { judge, kit, hardBefore: hardDaysOf([...before, ...toCome]), lastLoad: reference(weekStart, planned, logs, today), terms: { ...PLAIN_TERMS, events, crush: crushWeek(weekStart) } }
+  const last = planned.find((w) => w.weekStart === addDays(weekStart, -7))
+  const toCome = (last?.blocks ?? []).map((b) => ({ exerciseId: b.exerciseId, on: addDays(weekStart, b.day - 7) })).filter((b) => b.on >= today)
+  return { judge, kit, hardBefore: [...hardDaysOf([...before, ...toCome]), ...(last ? hardByTests(last) : [])], lastLoad: reference(weekStart, planned, logs, today), terms: { ...PLAIN_TERMS, restedBefore: last !== undefined && restsOnSunday(last), events, crush: crushWeek(weekStart) } }
 }
 
 /** A week to be planned, from what it is judged by and what is wanted of it. */

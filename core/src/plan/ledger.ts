@@ -1,8 +1,8 @@
 import { exerciseById } from '../catalogue/exercises'
 import { TISSUES, type TissueId } from '../catalogue/tissues'
 import type { Side } from '../measure/asymmetry'
-import { sportStress } from './limits'
-import { PULL_STRESS, TISSUE_BUDGET } from './practice'
+import { sportStress, startHour } from './limits'
+import { HARD_GAP_HOURS, PULL_STRESS, TISSUE_BUDGET } from './practice'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { hardTissues } from './rules'
 import { termsOf, type PlanContext } from './situation'
@@ -34,7 +34,7 @@ export function handLedger(frame: readonly DayFrame[], blocks: readonly Block[],
 }
 
 /** What a tissue bears on a day: shares of its day's budget by grip work and by sport and pulls, and whether the day is hard or follows one. */
-export interface TissueDay { grip: number; sport: number; hard: boolean; recovering: boolean }
+export interface TissueDay { grip: number; sport: number; hard: boolean; recovering: boolean; /** Hour of the week (0: Monday 00:00) from which the tissue may be loaded hard again, after a hard day. */ readyAt: number | null }
 
 /** Each tissue that bears anything, day by day; hard sport is a hard day of the fingers, and the week before counts. */
 export function tissueDays(weekStart: LocalDate, frame: readonly DayFrame[], blocks: readonly Block[], c: PlanContext): { tissue: TissueId; days: TissueDay[] }[] {
@@ -46,7 +46,7 @@ export function tissueDays(weekStart: LocalDate, frame: readonly DayFrame[], blo
     tissue: id,
     days: week.map((d): TissueDay => {
       const stress = blocks.filter((b) => b.day === d).reduce((a, b) => a + setsOf(b) * (exerciseById(b.exerciseId)?.tissues[id] ?? 0), 0)
-      return { grip: stress / TISSUE_BUDGET[id].day, sport: sportStress(frame, d, id, settings) / TISSUE_BUDGET[id].day, hard: hardOn(id, d), recovering: !hardOn(id, d) && hardOn(id, d - 1) }
+      return { grip: stress / TISSUE_BUDGET[id].day, sport: sportStress(frame, d, id, settings) / TISSUE_BUDGET[id].day, hard: hardOn(id, d), recovering: !hardOn(id, d) && hardOn(id, d - 1), readyAt: hardOn(id, d) ? 24 * d + startHour(frame, d) + HARD_GAP_HOURS : null }
     }),
   })).filter((r) => r.days.some((x) => x.grip > 0 || x.sport > 0))
 }

@@ -47,9 +47,9 @@ export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): 
   const tested = names([...new Set(tests.flatMap((t) => protocolById(t.protocolId)?.rows.map((r) => r.quality) ?? []))], ahead)
   const missed = missedBlocks(week, since.logs, since.today)
   const missedDays = [...new Set(missed.map((b) => b.day))].filter((d) => !week.blocks.some((b) => b.day === d && done.has(b.id))).sort((a, b) => a - b)
-  const mark = (cause: StaleMark['cause'], says: string, blockIds: readonly string[]): StaleMark[] => (blockIds.length > 0 ? [{ cause, says, blockIds: [...new Set(blockIds)] }] : [])
+  const mark = (cause: StaleMark['cause'], says: string, blockIds: readonly string[]): StaleMark[] => (blockIds.length > 0 ? [{ cause, says: says.replace(/\.$/, ''), blockIds: [...new Set(blockIds)] }] : [])
   return [
-    ...mark('caution', [...new Set(cautions.map((b) => b.says))].join('; '), cautions.flatMap((b) => b.blockIds)),
+    ...mark('caution', [...new Set(cautions.map((b) => b.says.slice(b.says.indexOf(': ') + 2).replace(/\.$/, '')))].join('; '), cautions.flatMap((b) => b.blockIds)),
     ...mark('kit', 'Kit it needs is no longer there', kit.flatMap((b) => b.blockIds)),
     ...mark('missed', `Nothing was logged on ${missedDays.map((d) => DAY_NAMES[d]).join(', ')}`, missedDays.length > 0 ? ids(missed.filter((b) => missedDays.includes(b.day))) : []),
     ...mark('test', `Tested since it was saved: ${[...new Set(tests.map((t) => protocolById(t.protocolId)?.name.toLowerCase() ?? t.protocolId))].join(', ')}`, ids(tested)),

@@ -7,7 +7,7 @@ import { settingsFor } from './schools'
 import { NO_TERMS, type Block, type CoachTerms, type DayFrame, type WeekPlan } from './types'
 
 /** How far a plan pays for leaving its template, against 1 for the plan under change: practice estimate, no source. */
-const NEAR_TEMPLATE = 2
+const NEAR_TEMPLATE = 8
 
 /** Days for a template's sessions, in their order: the athlete's own days with time where there are enough of them, as near as can be to those it asks for; else the days it asks for. */
 export function daysFor(sessions: readonly TemplateSession[], frame: readonly DayFrame[]): number[] {

@@ -8,7 +8,7 @@ import { loadDone, planContext } from '../../src/plan/context'
 import { kitFor, type Kits } from '../../src/plan/kit'
 import { blockMinutes, handLoad, sessionMinutes } from '../../src/plan/time'
 import { hardDaysOf } from '../../src/plan/rules'
-import type { Block, WeekKind } from '../../src/plan/types'
+import { DEFAULT_FRAME, type Block, type WeekKind } from '../../src/plan/types'
 
 const kits = (hall: string[], more: Partial<Kits> = {}): Kits => ({ hall: new Set(hall), home: null, bag: null, ...more })
 const block = (exerciseId: string, more: Partial<Block> = {}): Block => ({ id: 'x', day: 0, exerciseId, sets: 3, dose: 20, hands: ['left', 'right'], reason: '', ...more })
@@ -62,7 +62,7 @@ describe('what the week before leaves', () => {
   })
   it('one missed session does not pull the next weeks down: nine tenths of what was planned stand', () => {
     const logs = [done('2026-09-28', 'spring_low', 1)]
-    const week = (weekStart: string, blocks: Block[], kind: WeekKind = 'ordinary') => ({ weekStart, blocks, kind })
+    const week = (weekStart: string, blocks: Block[], kind: WeekKind = 'ordinary') => ({ weekStart, frame: DEFAULT_FRAME, blocks, kind })
     const load = (...planned: ReturnType<typeof week>[]) => planContext(judged, kits([]), logs, '2026-10-05', planned).lastLoad
     const ten = [block('spring_low', { sets: 10 })]
     expect(load()).toBeCloseTo(1, 9)
@@ -118,7 +118,7 @@ describe('laws of the quantiles', () => {
 
 describe('what is planned between today and the week', () => {
   const planned = { id: 'p', day: 6, exerciseId: 'spring_low', sets: 3, dose: 4, hands: ['left', 'right'] as const, reason: '' }
-  const hard = (today: string) => planContext({ ...judged, facts: { ...judged.facts, today } }, kits([]), [], '2026-10-05', [{ weekStart: '2026-09-28', blocks: [planned], kind: 'ordinary' as const }]).hardBefore
+  const hard = (today: string) => planContext({ ...judged, facts: { ...judged.facts, today } }, kits([]), [], '2026-10-05', [{ weekStart: '2026-09-28', frame: DEFAULT_FRAME, blocks: [planned], kind: 'ordinary' as const }]).hardBefore
   it('counts as hard while it is to come, and no more once its day is past', () => {
     expect(hard('2026-10-03')).toEqual([{ tissue: 'finger_flexors', on: '2026-10-04' }])
     expect(hard('2026-10-04').length).toBe(1)

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { v7 } from 'uuid'
+import type { AthleteView } from '@mano/contract/athletes'
 import type { PlanView } from '@mano/contract/plan'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { readProblem } from '@mano/core/plan/problem'
@@ -36,6 +37,8 @@ export function ApplyTemplate({ template, weekStart, onBack }: { template: PlanT
     for (const [w] of template.weeks.entries()) {
       const week = addDays(weekStart, 7 * w)
       const there = (await api.get<PlanView>(`/api/athletes/${id}/plan`)).versions.find((v) => v.weekStart === week)
+      const { logs } = (await api.get<AthleteView>(`/api/athletes/${id}`)).history
+      if (logs.some((l) => l.blockId !== null && l.on >= week && l.on < addDays(week, 7))) return { state: 'left', says: `Sets of the week of ${formatDate(week, me.today)} are done already: change it on its board.` }
       if (there && !over) return { state: 'left', says: `The week of ${formatDate(week, me.today)} has version ${there.number} already.` }
       const read = readProblem(await api.get<unknown>(`/api/athletes/${id}/problem?week=${week}`))
       if (!read.ok) return { state: 'left', says: read.says }

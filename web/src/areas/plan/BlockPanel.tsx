@@ -1,5 +1,7 @@
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
+import { verdicts } from '@mano/core/plan/moves'
+import type { PlanContext } from '@mano/core/plan/situation'
 import type { Breach } from '@mano/core/plan/rules'
 import { blockMinutes } from '@mano/core/plan/time'
 import type { WeekProblem } from '@mano/core/plan/problem'
@@ -8,11 +10,12 @@ import { Icon } from '../../hands/Icon'
 import { doseWords } from './BlockCard'
 import { WhyPanel } from './WhyPanel'
 
-interface Props { block: Block; plan: WeekPlan; problem: WeekProblem | null; breaches: readonly Breach[]; editable: boolean; onChange: (more: Partial<Block>) => void; onMove: (day: number) => void; onReplace: (b: Block) => void; onRemove: () => void; onBan: () => void }
+interface Props { block: Block; plan: WeekPlan; problem: WeekProblem | null; context: PlanContext; breaches: readonly Breach[]; editable: boolean; onChange: (more: Partial<Block>) => void; onMove: (day: number) => void; onReplace: (b: Block) => void; onRemove: () => void; onBan: () => void }
 
 /** One block: why it is there, and everything that can be changed about it. */
-export function BlockPanel({ block, plan, problem, breaches, editable, onChange, onMove, onReplace, onRemove, onBan }: Props) {
+export function BlockPanel({ block, plan, problem, context, breaches, editable, onChange, onMove, onReplace, onRemove, onBan }: Props) {
   const e = exerciseById(block.exerciseId)!
+  const free = breaches.length === 0 ? [] : verdicts(plan, block, context).flatMap((v, d) => (v === null && d !== block.day && plan.frame[d]!.minutes > 0 ? [d] : []))
   const step = e.dose.unit === 's' ? 5 : 1
   return (
     <div className="block one-block">
@@ -20,7 +23,8 @@ export function BlockPanel({ block, plan, problem, breaches, editable, onChange,
       <p className="s">{doseWords(block)}, rest {e.restS}{'\u00A0'}s, {e.level}, {Math.ceil(blockMinutes(block))} min{e.primary && e.primary !== 'day' ? ` · ${qualityById(e.primary).name}` : ''}</p>
       {e.cue && <p className="note">Cue: {e.cue}.</p>}
       {e.caution && <p className="note"><Icon name="warn" /> {e.caution}.</p>}
-      <ul className="breaches">{breaches.map((b, i) => <li key={i} className={b.kind}><Icon name={b.kind === 'safety' ? 'stop' : 'warn'} /><span>{b.says}.</span></li>)}</ul>
+      <ul className="breaches">{breaches.map((b, i) => <li key={i} className={b.kind}><Icon name={b.kind === 'safety' ? 'stop' : 'warn'} /><span>{b.says}.{b.kind === 'safety' ? '' : ' A coach may, with a word.'}</span></li>)}</ul>
+      {breaches.length > 0 && <p><b>Free:</b> {free.length > 0 ? free.map((d) => DAY_NAMES[d]).join(', ') : 'no other day as the week stands'}.</p>}
       {editable && (
         <div className="edit">
           <Stepper label="Sets" value={block.sets} step={1} least={1} onChange={(sets) => onChange({ sets })} />

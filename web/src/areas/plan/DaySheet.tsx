@@ -1,7 +1,8 @@
 import { Modal } from '@mantine/core'
 import { Link } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
-import { cautionLine } from '@mano/core/safety/cautions'
+import { blockedBy, cautionLine, judgeBy } from '@mano/core/safety/cautions'
+import { safetyFacts } from '@mano/core/safety/facts'
 import { sessionContent } from '@mano/core/plan/content'
 import { kitsOf } from '@mano/core/plan/kit'
 import { DAY_NAMES, type WeekPlan } from '@mano/core/plan/types'
@@ -11,7 +12,7 @@ import { useUnits } from '../../app/units'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { doseWords } from './BlockCard'
-import { useLoads } from './useLoads'
+import { useLoadsOf } from './useLoads'
 import { Icon } from '../../hands/Icon'
 
 /** One day's session as it will be run: order, what each hand lifts, rests, true minutes. */
@@ -23,11 +24,13 @@ export function DaySheet({ day, plan, view, onClose }: { day: number | null; pla
 function Sheet({ day, plan, view }: { day: number; plan: WeekPlan; view: PlanView }) {
   const { athlete, me } = useAthletePage()
   const units = useUnits()
-  const { bests, room, cautions } = useLoads()
+  const { bests, room } = useLoadsOf(athlete.id)
   const frame = plan.frame[day]!
   const content = sessionContent(plan.blocks.filter((b) => b.day === day), frame, kitsOf(view.kit), bests, room)
   const kg = (v: number) => formatWithUnit(v, 'kg', units)
   if (content.blocks.length === 0) return <p className="note">No grip work that day.</p>
+  const judge = judgeBy(safetyFacts(athlete, me.today, null, athlete.history))
+  const held = [...new Map(content.blocks.flatMap((b) => b.block.hands.flatMap((hand) => blockedBy(judge, { kind: 'exercise', exercise: b.exercise, hand }))).map((c) => [cautionLine(c), c])).values()]
   const sources = [...new Map(content.blocks.flatMap((b) => b.loads.flatMap((l) => (l.of ? [[`${l.of.quality} ${l.of.on}`, l.of] as const] : [])))).values()]
   return (
     <div className="change sheet">
@@ -45,7 +48,7 @@ function Sheet({ day, plan, view }: { day: number; plan: WeekPlan; view: PlanVie
         ))}</tbody>
       </table>
       {sources.length > 0 && <p className="note">Loads from tests of {sources.map((s) => formatDate(s.on, me.today)).join(', ')}; shares of a best are practice estimates, no source, and holds by Rohmert 1960 with a margin. The first set says whether it fits.</p>}
-      {cautions.map((c) => <p key={cautionLine(c)} className="alarm-line"><Icon name="stop" /> {cautionLine(c)} {c.caution.instead}</p>)}
+      {held.map((c) => <p key={cautionLine(c)} className="alarm-line"><Icon name="stop" /> {cautionLine(c)} {c.caution.instead}</p>)}
       <div className="row"><Link className="btn" to={`/athletes/${athlete.id}/floor`}>Open floor</Link></div>
     </div>
   )

@@ -85,7 +85,10 @@ function Week({ view }: { view: PlanView }) {
   const [said, setSaid] = useState('')
   const put = (next: Partial<Draft>) => { setSaid(''); drafts.put(key, { ...draft, ...next }, draft) }
   const change = (id: string, more: Partial<Block>) => put({ blocks: draft.blocks.map((b) => (b.id === id ? { ...b, ...more } : b)) })
-  const make = useWrite(() => api.post<DraftView>(`/api/athletes/${athlete.id}/draft`, { weekStart, frame: draft.frame, terms: draft.terms }), [])
+  // Days gone by take nothing new.
+  const left = fromToday(week, logs, me.today)
+  const running = left.days.length < 7
+  const make = useWrite(() => api.post<DraftView>(`/api/athletes/${athlete.id}/draft`, { weekStart, frame: running ? left.plan.frame : draft.frame, terms: draft.terms }), [])
   const block = draft.blocks.find((b) => b.id === picked)
   const go = (to: string) => { planner.stop(); setPicked(null); setSaid(''); setParams({ week: to }) }
 
@@ -106,24 +109,24 @@ function Week({ view }: { view: PlanView }) {
   const draftAnew = () => make.mutate(undefined, {
     onSuccess: (made) => {
       const read = readProblem(made.problem)
-      const stays = (b: Block) => b.pinned || done.has(b.id)
+      const stays = (b: Block) => done.has(b.id) || (b.pinned && left.days.includes(b.day))
       const blocks = [...draft.blocks.filter(stays), ...made.blocks.filter((b) => !draft.blocks.some((x) => stays(x) && x.day === b.day && x.exerciseId === b.exerciseId))]
       const terms = withTestDay(draft.terms, made.testDay)
       put({ blocks, terms })
       setPicked(null)
-      if (read.ok) planner.look({ kind: 'improve', problem: withCoach(read.problem, draft.frame, terms, blocks.map((b) => (done.has(b.id) ? { ...b, pinned: true } : b))), plan: { ...week, blocks, testDay: made.testDay } })
+      if (read.ok) planner.look({ kind: 'improve', problem: withCoach(read.problem, running ? left.plan.frame : draft.frame, terms, blocks.map((b) => (done.has(b.id) ? { ...b, pinned: true } : b))), plan: { ...week, blocks, testDay: made.testDay } })
     },
   })
   const pins = draft.blocks.filter((b) => b.pinned)
   const better = () => {
     if (!problem) return
     // With something broken or pinned the week is planned round it, near to what it is; else the whole week is looked at.
-    planner.look(breaches.length > 0 ? { kind: 'resolve', problem, plan: week, days: [...new Set([...breaches.flatMap((b) => (b.day === null ? [] : [b.day])), ...pins.map((b) => b.day)])] } : { kind: 'improve', problem, plan: week })
+    planner.look(running ? { kind: 'improve', problem: { ...problem, frame: left.plan.frame }, plan: week } : breaches.length > 0 ? { kind: 'resolve', problem, plan: week, days: [...new Set([...breaches.flatMap((b) => (b.day === null ? [] : [b.day])), ...pins.map((b) => b.day)])] } : { kind: 'improve', problem, plan: week })
   }
   /** What is left of a running week, planned round what was done and without what was missed. */
   const missed = missedBlocks(week, logs, me.today).filter((b) => !done.has(b.id))
   const restAnew = () => {
-    const { plan, days } = fromToday(week, logs, me.today)
+    const { plan, days } = left
     const p = problemOf(plan)
     if (p) planner.look({ kind: 'resolve', problem: { ...p, frame: plan.frame }, plan, days })
   }
@@ -181,7 +184,7 @@ function Week({ view }: { view: PlanView }) {
           <HandBudget frame={draft.frame} blocks={draft.blocks} settings={draft.terms.settings} />
         </div>
         <aside>
-          {block ? <BlockPanel key={block.id} block={block} plan={week} problem={problem} breaches={breaches.filter((b) => b.blockIds.includes(block.id))} editable={coach && !done.has(block.id)} onChange={(more) => change(block.id, more)} onMove={(day) => move(block, day)} onReplace={(b) => change(block.id, { ...b, id: block.id, pinned: undefined })} onRemove={() => { put({ blocks: draft.blocks.filter((b) => b.id !== block.id) }); setPicked(null) }} onBan={() => ban(block)} /> : <>
+          {block ? <BlockPanel key={block.id} block={block} plan={week} problem={problem} context={context} breaches={breaches.filter((b) => b.blockIds.includes(block.id))} editable={coach && !done.has(block.id)} onChange={(more) => change(block.id, more)} onMove={(day) => move(block, day)} onReplace={(b) => change(block.id, { ...b, id: block.id, pinned: undefined })} onRemove={() => { put({ blocks: draft.blocks.filter((b) => b.id !== block.id) }); setPicked(null) }} onBan={() => ban(block)} /> : <>
             <Speaking breaches={breaches} blocks={draft.blocks} onPick={setPicked} />
             <WeekTermsPanel terms={draft.terms} editable={coach} onChange={(terms) => put({ terms })} />
             {draft.terms.bans.length > 0 && <div className="block"><h2 className="h3">Out this week</h2><ul className="breaches">{draft.terms.bans.map((x) => <li key={x.exerciseId}><Icon name="cross" /><span>{exerciseById(x.exerciseId)?.name} {coach && <button className="lnk" onClick={() => put({ terms: { ...draft.terms, bans: draft.terms.bans.filter((y) => y !== x) } })}>Allow again</button>}</span></li>)}</ul></div>}
@@ -196,7 +199,7 @@ function Week({ view }: { view: PlanView }) {
       <Modal opened={open !== null} onClose={() => setOpen(null)} title={open && TITLES[open]} size={open ? WIDTHS[open] : 'md'}>
         {open === 'frame' && <FrameForm frame={draft.frame} onDone={(frame) => { if (frame) put({ frame }); setOpen(null) }} />}
         {open === 'schools' && problem && <Schools problem={problem} week={week} onTake={(settings, blocks) => { put({ terms: { ...draft.terms, settings }, ...(blocks && { blocks: [...blocks] }) }); setOpen(null) }} />}
-        {open === 'templates' && <Templates problem={problem} week={week} onUse={(plan, terms) => { put({ frame: [...plan.frame], blocks: [...plan.blocks], terms: { ...draft.terms, ...terms } }); setOpen(null); setPicked(null) }} />}
+        {open === 'templates' && <Templates problem={problem} week={week} onUse={(plan, terms) => { put({ frame: plan.frame.map((d, i) => (addDays(weekStart, i) < me.today ? draft.frame[i]! : d)), blocks: [...draft.blocks.filter((b) => done.has(b.id)), ...plan.blocks.filter((b) => addDays(weekStart, b.day) >= me.today && !draft.blocks.some((x) => done.has(x.id) && x.day === b.day && x.exerciseId === b.exerciseId))], terms: { ...draft.terms, ...terms } }); setOpen(null); setPicked(null) }} />}
         {open === 'versions' && saved && <Versions newest={saved} onBack={(v) => { put({ frame: v.frame, blocks: v.blocks, terms: v.terms }); setOpen(null) }} />}
         {open === 'save' && <SaveWeek body={{ id: v7(), weekStart, ...draft, reason: '' }} breaches={breaches} newest={saved ?? null} onMerge={(blocks, basedOn) => { drafts.put(key, { ...draft, blocks, basedOn }, draft); setOpen(null) }} onDone={() => { drafts.drop(key); setOpen(null); notifications.show({ message: 'Saved as a version of its own. The floor runs it from now on.' }) }} />}
       </Modal>

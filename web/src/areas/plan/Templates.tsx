@@ -27,7 +27,7 @@ export function Templates({ problem, week, onUse }: { problem: WeekProblem | nul
   return (
     <div className="change templates">
       <div className="side">
-        <ul role="listbox" aria-label="Templates">{all.map((t) => <li key={t.id} role="option" aria-selected={t.id === template.id}><button className={t.id === template.id ? 'on' : ''} onClick={() => { setId(t.id); setLeaving(false) }}><b>{t.name}</b><span className="s">{own.data?.includes(t) ? 'Own. ' : ''}{t.says}</span></button></li>)}</ul>
+        <ul className="choose" aria-label="Templates">{all.map((t) => <li key={t.id}><button aria-pressed={t.id === template.id} className={t.id === template.id ? 'on' : ''} onClick={() => { setId(t.id); setLeaving(false) }}><b>{t.name}</b><span className="s">{own.data?.includes(t) ? 'Own. ' : ''}{t.says}</span></button></li>)}</ul>
         <div>
           <h3 className="h4">{template.name}</h3>
           {template.weeks.map((sessions, w) => (

@@ -1,6 +1,9 @@
 import { writeFileSync } from 'node:fs'
 import { expect, open, signIn, startTest, test } from './rig'
 
+/** Where `./mano prove` finds what was measured. */
+const keep = (name: string, result: unknown): void => { if (process.env['MANO_MEASURED']) writeFileSync(`${process.env['MANO_MEASURED']}/${name}.json`, JSON.stringify(result)) }
+
 const MINUTES = Number(process.env['MANO_SOAK_MINUTES'] ?? 10)
 
 /** The live trial for ten minutes, processor slowed four times: heap after collection each minute, and every task over 50 ms. */
@@ -37,7 +40,7 @@ test('ten minutes of a live trial', async ({ page, own }) => {
   expect(time).toBeGreaterThan(MINUTES * 60 - 15)
   const result = { minutes: MINUTES, samples: Math.round(100 * time), heapMb, longestMs: Math.max(0, ...tasks), longTasks: tasks.length }
   console.log(JSON.stringify(result))
-  if (process.env['MANO_SOAK']) writeFileSync(process.env['MANO_SOAK'], JSON.stringify(result))
+  keep('live', result)
   expect(heapMb.at(-1)! - heapMb[1]!).toBeLessThan(5)
   expect(result.longTasks).toBe(0)
 })
@@ -78,7 +81,7 @@ test('the board while solving, and twelve weeks scrolled', async ({ page, own })
   }))
   const result = { solving: { longest: Math.max(0, ...solving), over: solving.length }, block: { longest: Math.max(0, ...block), over: block.length }, scroll: { frames: frames.length, meanMs: frames.reduce((a, b) => a + b, 0) / frames.length, worstMs: Math.max(...frames) } }
   console.log(JSON.stringify(result))
-  if (process.env['MANO_BOARD']) writeFileSync(process.env['MANO_BOARD'], JSON.stringify(result))
+  keep('board', result)
   expect(result.solving.over + result.block.over).toBe(0)
   expect(result.scroll.worstMs).toBeLessThan(50)
 })

@@ -1,3 +1,4 @@
+import { put } from './prove/section'
 import { execFileSync, spawn } from 'node:child_process'
 import { appendFileSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { cpus } from 'node:os'
@@ -83,14 +84,6 @@ ${failed.length === 0 ? 'Nothing asked for was missed.' : `Missed: ${failed.join
   for (const b of blocks) if (b.page) writeFileSync(`docs/examples/plan-${b.sport.replaceAll('_', '-')}.md`, b.page)
   console.log(text)
   process.exitCode = failed.length > 0 ? 1 : 0
-}
-
-/** Puts a section between its marks, at the end where there is none. */
-function put(file: string, name: string, text: string): void {
-  const [from, to] = [`<!-- ${name} -->`, `<!-- end ${name} -->`]
-  const page = existsSync(file) ? readFileSync(file, 'utf8') : ''
-  const section = `${from}\n${text}\n${to}`
-  writeFileSync(file, page.includes(from) ? page.slice(0, page.indexOf(from)) + section + page.slice(page.indexOf(to) + to.length) : `${page.trimEnd()}\n\n${section}\n`)
 }
 
 /** Runs the planner's long checks on every core and writes them into docs/performance.md and docs/examples. */

@@ -111,7 +111,8 @@ export function schoolWeek(schoolId: string, seed: number, settings: WeekProblem
   const open = [[0, 2, 4], [0, 2, 5], [1, 3, 5]][Math.floor(r() * 3)]!
   const spare = schoolId === 'frequency' || schoolId === 'ext_isometrics' ? [0, 1, 2, 3, 4, 5, 6].filter((d) => !open.includes(d)).slice(0, 2) : []
   const frame = [0, 1, 2, 3, 4, 5, 6].map((d): DayFrame => ({ ...EMPTY_DAY, minutes: open.includes(d) ? one(r, [45, 60]) : spare.includes(d) ? 20 : 0, heavyPull: d === open[1] ? 'after' : 'none', sportLoad: one(r, [0, 0, 1] as const) }))
+  // How springs are trained is asked by a coach who trains with them.
   // Where the question is how to do one thing, the coach has taken out what else serves as well.
   const out: readonly string[] = schoolId === 'spring_reps' ? ['cloth_crush', 'jacket_hang', 'rise_release', 'towel_hang', 'towel_pull', 'bell_up_hold', 'bell_up_squat', 'crawl_db'] : schoolId === 'hang_shoulders' ? ['hang_grip_change', 'hang_load', 'hang_offset', 'hang_one', 'monkey', 'hang_thick', 'towel_hang', 'towel_pull', 'rope_pull'] : schoolId === 'reverse_curl' ? ['roller_trip', 'roller_front', 'curl_rev', 'bell_up_hold', 'bell_up_squat', 'brace_max', 'brace_catch', 'crawl_db', 'wrist_iso_often'] : schoolId === 'wrist_roller' ? ['bell_up_hold', 'bell_up_squat', 'brace_max'] : []
-  return { weekStart: START, frame, wants, facts: WELL, units: IMPLEMENTS.map((k) => ({ kind: k.id, place: 'hall' as const })), hardBefore: [], lastLoad: null, terms: { ...PLAIN_TERMS, settings, bans: out.map((exerciseId) => ({ exerciseId, day: null })) }, near: null }
+  return { weekStart: START, frame, wants, facts: WELL, units: IMPLEMENTS.map((k) => ({ kind: k.id, place: 'hall' as const })), hardBefore: [], lastLoad: null, terms: { ...PLAIN_TERMS, settings: schoolId === 'spring_reps' ? { springs: 'a', ...settings } : settings, bans: out.map((exerciseId) => ({ exerciseId, day: null })) }, near: null }
 }

@@ -60,7 +60,7 @@ test('the whole order of work on one athlete: intake, demands, tests, gaps, plan
   await pastWarmUp(page)
   await accessible(page)
   await page.getByRole('button', { name: 'Start' }).click()
-  await page.getByRole('button', { name: /^(Done|Let go early)$/ }).click()
+  await page.getByRole('button', { name: /^(Change|Let go early)$/ }).click()
   await page.getByRole('button', { name: '7', exact: true }).click()
   await page.getByRole('button', { name: 'Keep' }).click()
   await expect(page.getByRole('status').filter({ hasText: /^Rest/ })).toBeVisible()

@@ -1,58 +1,293 @@
-import { accessible, expect, pastWarmUp, signIn, test } from './rig'
+import { spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type Page } from '@playwright/test'
+import { accessible, expect, NOW, pastWarmUp, planToday, signIn, test, type TestBlock } from './rig'
 
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+/** Twenty sets of one hand each. */
+const TWENTY: readonly TestBlock[] = [{ exerciseId: 'pinch_hold', sets: 4, dose: 45 }, { exerciseId: 'wrist_curl', sets: 3, dose: 15 }, { exerciseId: 'ext_band', sets: 3, dose: 20 }]
+const NAME = 'Mirela Stroud'
 
-test('the floor on a phone by touch: a reload goes on, pain stops at the first touch and is seen on the roster', async ({ page, own }) => {
-  await signIn(page, own.url)
-  await page.getByRole('link', { name: 'Dov Hartigan', exact: true }).first().tap()
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Floor/ }).tap()
-  await page.getByRole('link', { name: 'Run the session' }).tap()
-  const tap = (name: string | RegExp) => page.getByRole('button', { name }).tap()
-  await pastWarmUp(page)
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
-  await accessible(page)
-  for (const b of await page.locator('.f-btn').all()) expect((await b.boundingBox())!.height).toBeGreaterThanOrEqual(80)
+interface Logged { id: string; blockId: string | null; exerciseId: string; hand: string; set: number; on: string; seconds: number | null; reps: number | null; ended: string; pain: number | null; details?: { reason?: string; site?: string } }
+const logged = async (page: Page, url: string, id: string): Promise<Logged[]> => ((await (await page.request.get(`${url}/api/athletes/${id}`)).json()) as { history: { logs: Logged[] } }).history.logs.filter((l) => l.on === '2026-10-08')
+const main = (page: Page) => page.locator('.f-btn.main')
+const word = (page: Page) => page.locator('.f-word')
 
-  // A reload in the middle of a try goes on where it was.
-  const heading = page.locator('.f-word')
-  await tap('Start')
-  const before = await heading.textContent()
-  await page.reload()
-  await expect(page.getByRole('button', { name: /^(Done|Let go early)$/ })).toBeVisible()
-  expect((await heading.textContent())!.slice(0, 8)).toBe(before!.slice(0, 8))
-  await tap(/^(Done|Let go early)$/)
-  await tap('Keep')
-  await tap('Skip rest')
+/** Every control shown: at least 80 px each way, its text at 7:1 on what is behind it. */
+async function controlsHold(page: Page): Promise<void> {
+  const found = await page.locator('.floor button').evaluateAll((all) => all.filter((b) => b.getBoundingClientRect().width > 0).map((b) => {
+    const light = (c: string) => { const [r, g, bl] = (c.match(/[\d.]+/g) ?? []).slice(0, 3).map((n) => { const v = Number(n) / 255; return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4 }); return 0.2126 * r! + 0.7152 * g! + 0.0722 * bl! }
+    let behind: Element | null = b
+    while (behind && /rgba\(.*, 0\)|transparent/.test(getComputedStyle(behind).backgroundColor)) behind = behind.parentElement
+    // What cannot be pressed yet is pale on purpose.
+    const box = b.getBoundingClientRect()
+    const inks = [...b.querySelectorAll('*'), b].filter((e) => [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent!.trim() !== '')).map((e) => getComputedStyle(e).color)
+    const ground = light(getComputedStyle(behind!).backgroundColor)
+    const ratio = (b as HTMLButtonElement).disabled ? 21 : Math.min(...inks.map((c) => { const l = light(c); return (Math.max(l, ground) + 0.05) / (Math.min(l, ground) + 0.05) }))
+    return { text: b.textContent, width: box.width, height: box.height, ratio }
+  }))
+  for (const b of found) {
+    expect(b.height, `${b.text} is ${b.height} px high`).toBeGreaterThanOrEqual(80)
+    expect(b.width, `${b.text} is ${b.width} px wide`).toBeGreaterThanOrEqual(80)
+    expect(b.ratio, `${b.text} at ${b.ratio}:1`).toBeGreaterThanOrEqual(7)
+  }
+}
 
-  // Pain: the first touch stops the timer, then it asks.
-  await tap('Start')
-  await tap('Pain or stop')
-  await expect(page.getByText('Timer stopped. How much pain?')).toBeVisible()
-  await accessible(page)
-  await tap('Pressed by mistake')
-  await tap('Pain or stop')
-  await page.getByRole('button', { name: '4', exact: true }).tap()
-  await tap(/^End .* here$/)
-  await expect(page.getByText('Timer stopped. How much pain?')).toBeHidden()
+test.describe('tablet', () => {
+  test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true })
 
-  await page.goto(own.url)
-  await expect(page.getByText(/Pain over 3 last time, (left|right|both) hands?/).first()).toBeVisible()
-  await page.getByRole('link', { name: 'Dov Hartigan', exact: true }).first().tap()
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Review/ }).tap()
-  await expect(page.getByText('4/10')).toBeVisible()
+  test('a whole session of twenty sets by touch, hands alternating: one tap a set as planned, thirty at the most; controls are large and plain', async ({ page, own }) => {
+    test.slow()
+    await page.clock.install({ time: NOW })
+    await signIn(page, own.url)
+    const id = await planToday(page, own.url, NAME, TWENTY)
+    await page.goto(`${own.url}/floor/${id}`)
+    let taps = 0
+    const tap = async (name: string) => { await page.getByRole('button', { name, exact: true }).tap(); taps++ }
+    await expect(page.getByRole('button', { name: 'Warm-up done' })).toBeVisible()
+    await controlsHold(page)
+    await tap('Warm-up done')
+    const hands: string[] = []
+    for (let set = 1; set <= 20; set++) {
+      if (await main(page).textContent() === 'Start') await tap('Start')
+      hands.push((await word(page).textContent())!.split(':')[0]!)
+      if (set === 1) await controlsHold(page)
+      // Counting in; then a hold that ends by itself, or repetitions.
+      await page.clock.runFor(3200)
+      if (set <= 8) await page.clock.fastForward(46_000)
+      await expect(main(page)).toHaveText('As planned')
+      if (set === 2) await controlsHold(page)
+      await tap('As planned')
+      if (set < 20) {
+        await expect(word(page)).toContainText(/Rest|get ready|get set/)
+        for (let n = 0; n < 40 && (await word(page).textContent())!.startsWith('Rest'); n++) await page.clock.fastForward(5000)
+      }
+    }
+    expect(hands).toEqual(Array.from({ length: 20 }, (_, i) => (i % 2 === 0 ? 'Left' : 'Right')))
+    await tap('Session done')
+    await expect(page.getByRole('heading', { name: 'Session done' })).toBeVisible()
+    await expect(page.getByText(/^20 sets logged/)).toBeVisible()
+    expect(taps).toBeLessThanOrEqual(30)
+    await page.clock.runFor(10_000)
+    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length).toBe(20)
+    const sets = (await logged(page, own.url, id)).filter((l) => l.blockId)
+    expect(new Set(sets.map((l) => `${l.blockId} ${l.hand} ${l.set}`)).size).toBe(20)
+    expect(sets.every((l) => l.ended === 'done' && (l.exerciseId === 'pinch_hold' ? l.seconds === 45 : l.reps !== null))).toBe(true)
+    await accessible(page)
+  })
+
+  test('a reload in mid-hold goes on where the clock is', async ({ page, own }) => {
+    await signIn(page, own.url)
+    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'pinch_hold', sets: 1, dose: 45 }])
+    await page.goto(`${own.url}/floor/${id}`)
+    await pastWarmUp(page)
+    await main(page).tap()
+    await expect(word(page)).toContainText('Left: hold')
+    const seen = () => page.evaluate(() => ({ at: Date.now(), s: Number(document.querySelector('.f-digits')?.textContent ?? NaN) }))
+    await page.waitForFunction(() => document.querySelector('.f-digits')!.textContent === '2')
+    const before = await seen()
+    await page.reload()
+    await expect(word(page)).toContainText('Left: hold')
+    const after = await seen()
+    expect(after.s).toBeGreaterThanOrEqual(2)
+    expect(Math.abs(after.s - before.s - (after.at - before.at) / 1000)).toBeLessThanOrEqual(1.1)
+    await expect(page.getByRole('button', { name: 'Pain or stop' })).toBeVisible()
+  })
+
+  test('the server stops in mid-session: the page is opened again without it, ten sets are logged, and all ten are there once when it is back', async ({ page, own }) => {
+    test.slow()
+    await signIn(page, own.url)
+    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 6, dose: 15 }])
+    await page.goto(`${own.url}/floor/${id}`)
+    await pastWarmUp(page)
+    await expect.poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state)).toBe('activated')
+    await expect.poll(async () => (await logged(page, own.url, id)).length).toBeGreaterThan(3)
+    await own.halt()
+    await page.reload()
+    await expect(page.getByText('The server does not answer: the session goes on from this device.')).toBeVisible({ timeout: 20_000 })
+    for (let n = 1; n <= 10; n++) {
+      const at = await main(page).textContent()
+      if (at === 'Start') await main(page).tap()
+      if (at === 'Skip rest') await main(page).tap()
+      await expect(main(page)).toHaveText('As planned', { timeout: 20_000 })
+      await main(page).tap()
+    }
+    await expect(page.getByText('Saved on this device: 10 not yet sent.')).toBeVisible()
+    await own.again()
+    await expect(page.getByText('Saved on this device', { exact: false })).toBeHidden({ timeout: 20_000 })
+    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => `${l.hand} ${l.set}`).sort(), { timeout: 20_000 }).toEqual(['left 1', 'left 2', 'left 3', 'left 4', 'left 5', 'right 1', 'right 2', 'right 3', 'right 4', 'right 5'])
+  })
+
+  test('two devices log one set: both are kept, the coach is asked, nothing is overwritten', async ({ page, own, browser }) => {
+    await signIn(page, own.url)
+    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 2, dose: 15 }])
+    const other = await (await browser.newContext({ viewport: { width: 820, height: 1180 }, hasTouch: true })).newPage()
+    await signIn(other, own.url)
+    for (const p of [page, other]) { await p.goto(`${own.url}/floor/${id}`); await pastWarmUp(p); await p.getByRole('button', { name: 'Start' }).tap() }
+    // The other one says twelve, this one as planned.
+    await other.getByRole('button', { name: 'Change' }).tap({ timeout: 15_000 })
+    for (let n = 0; n < 3; n++) await other.getByRole('button', { name: 'Less: Repetitions' }).tap()
+    await expect(main(page)).toHaveText('As planned', { timeout: 15_000 })
+    await main(page).tap()
+    await other.getByRole('button', { name: 'Keep' }).tap()
+    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => l.reps).sort()).toEqual([12, 15])
+    await page.goto(`${own.url}/athletes/${id}/floor`)
+    const asked = page.getByRole('region', { name: 'Logged twice' })
+    await expect(asked).toContainText('set 1')
+    await accessible(page)
+    await asked.getByRole('button', { name: 'It was 12 reps' }).click()
+    await expect(asked).toBeHidden()
+    expect((await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => l.reps)).toEqual([12])
+    await other.context().close()
+  })
+
+  test('several at one station: each with a clock of their own, whose turn it is comes up by itself', async ({ page, own }) => {
+    await page.clock.install({ time: NOW })
+    await signIn(page, own.url)
+    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 2, dose: 15 }])
+    await page.goto(`${own.url}/athletes/${id}/floor`)
+    await page.getByRole('group', { name: 'At this station too' }).getByRole('checkbox').first().check()
+    await page.getByRole('link', { name: 'Run for 2' }).tap()
+    const tiles = page.getByRole('group', { name: 'Athletes at this station' }).getByRole('button')
+    await expect(tiles).toHaveCount(2)
+    const second = (await tiles.nth(1).locator('b').textContent())!
+    await page.getByRole('button', { name: 'Warm-up done' }).tap()
+    await controlsHold(page)
+    await main(page).tap()
+    await page.clock.runFor(3500)
+    await expect(tiles.first()).toContainText('Working')
+    await main(page).tap()
+    await expect(page.locator('.f-top b')).toHaveText(second)
+    await expect(tiles.nth(1)).toContainText('your turn')
+    await expect(tiles.first()).toContainText('Rest')
+    await accessible(page)
+  })
 })
 
-test('a planned day without network keeps its sets and sends them later', async ({ page, own, context }) => {
+test.describe('phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+
+  test('pain stops at the first touch, is asked for with its place, ends that hand and is seen on the roster; what was logged can be changed; the warm-up is left out only with a reason', async ({ page, own }) => {
+    await signIn(page, own.url)
+    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 3, dose: 15 }])
+    await page.goto(`${own.url}/athletes/${id}/floor`)
+    await page.getByRole('link', { name: 'Run the session' }).tap()
+    const tap = (name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' }).tap()
+    await tap('Leave it out')
+    await controlsHold(page)
+    await tap('Warm from training')
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    await accessible(page)
+    await tap('Start')
+    await tap('Change')
+    await controlsHold(page)
+    await tap('Less: Repetitions')
+    await tap('Chalk')
+    await tap('Keep')
+    await tap('More')
+    await controlsHold(page)
+    await page.getByRole('list', { name: 'Logged here' }).getByRole('button').tap()
+    await tap('Less: Repetitions')
+    await tap('Keep')
+    await tap('Back to the set')
+    await tap('Skip rest')
+
+    await tap('Pain or stop')
+    await expect(page.getByText('Timer stopped. How much pain?')).toBeVisible()
+    await accessible(page)
+    await tap('Pressed by mistake')
+    await tap('Pain or stop')
+    await tap('4')
+    await tap('Wrist')
+    await controlsHold(page)
+    await tap(/^End .* here$/)
+    await expect(page.getByText('Timer stopped. How much pain?')).toBeHidden()
+    // The other hand goes on.
+    for (let n = 0; n < 2; n++) {
+      await expect(word(page)).toContainText(/Left|Rest/)
+      if ((await main(page).textContent()) !== 'As planned') await main(page).tap()
+      await expect(main(page)).toHaveText('As planned', { timeout: 15_000 })
+      await main(page).tap()
+    }
+    await tap('Session done')
+    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => `${l.hand} ${l.set} ${l.reps} ${l.pain}`).sort()).toEqual(['left 1 13 null', 'left 2 15 null', 'left 3 15 null', 'right 1 null 4'])
+    const all = await logged(page, own.url, id)
+    expect(all.find((l) => l.pain === 4)?.details?.site).toBe('wrist')
+    expect(all.find((l) => l.blockId === null)?.details?.reason).toBe('Warm from training')
+    await page.goto(own.url)
+    await expect(page.getByText(/Pain over 3 last time, right hand/).first()).toBeVisible()
+  })
+
+  test('the athlete\'s own link: only these sessions, sets go in, and it ends when it is taken back', async ({ page, own, browser }) => {
+    await signIn(page, own.url)
+    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 2, dose: 15 }])
+    await page.goto(`${own.url}/athletes/${id}/floor`)
+    await page.getByRole('button', { name: 'Make a link' }).tap()
+    const link = await page.getByLabel(/^Copy it now/).inputValue()
+    const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage()
+    await phone.goto(link)
+    await expect(phone.getByText(NAME)).toBeVisible()
+    await expect(phone.getByRole('region', { name: 'Thu' })).toContainText('Wrist curl')
+    await accessible(phone)
+    await phone.getByRole('button', { name: 'Begin today\'s session' }).tap()
+    await pastWarmUp(phone)
+    await main(phone).tap()
+    await expect(main(phone)).toHaveText('As planned', { timeout: 15_000 })
+    await main(phone).tap()
+    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length).toBe(1)
+    await page.reload()
+    await page.getByRole('button', { name: 'Take back' }).tap()
+    await expect(page.getByRole('button', { name: 'Take back' })).toBeHidden()
+    await phone.reload()
+    await expect(phone.getByText('This link was taken back. Ask your coach for a new one.')).toBeVisible()
+    await phone.context().close()
+  })
+})
+
+test('the browser is killed in mid-hold: started again, the hold runs on', async ({ page, own }) => {
   await signIn(page, own.url)
-  await page.getByRole('link', { name: 'Dov Hartigan', exact: true }).first().tap()
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Floor/ }).tap()
-  await page.getByRole('link', { name: 'Run the session' }).tap()
-  await pastWarmUp(page)
-  await context.setOffline(true)
-  await page.getByRole('button', { name: 'Start' }).tap()
-  await page.getByRole('button', { name: /^(Done|Let go early)$/ }).tap()
-  await page.getByRole('button', { name: 'Keep' }).tap()
-  await expect(page.getByText('Saved on this device: 1 not yet sent.')).toBeVisible()
-  await context.setOffline(false)
-  await expect(page.getByText('Saved on this device', { exact: false })).toBeHidden()
+  const id = await planToday(page, own.url, NAME, [{ exerciseId: 'pinch_hold', sets: 2, dose: 40 }])
+  const profile = mkdtempSync(join(tmpdir(), 'mano-profile-'))
+  const port = 9300 + (process.pid % 500)
+  const begin = async () => {
+    const child = spawn(process.env['MANO_CHROMIUM'] ?? '/usr/bin/chromium', ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', `--remote-debugging-port=${port}`, `--user-data-dir=${profile}`], { stdio: 'ignore', detached: true })
+    const browser = await expect.poll(() => chromium.connectOverCDP(`http://127.0.0.1:${port}`).catch(() => null), { timeout: 20_000 }).not.toBeNull().then(() => chromium.connectOverCDP(`http://127.0.0.1:${port}`))
+    const [context] = browser.contexts()
+    return { child, browser, page: context!.pages()[0] ?? (await context!.newPage()), context: context! }
+  }
+  const killed = (pid: number) => { try { process.kill(-pid, 'SIGKILL') } catch { /* gone */ } }
+  const one = await begin()
+  try {
+    await one.context.addCookies(await page.context().cookies())
+    await one.page.goto(`${own.url}/floor/${id}`)
+    await pastWarmUp(one.page)
+    await one.page.getByRole('button', { name: 'Start' }).click()
+    await expect(one.page.locator('.f-digits')).toHaveText(/^[1-9]$/, { timeout: 15_000 })
+    await expect(word(one.page)).toContainText('Left: hold')
+    await one.page.waitForFunction(() => Number(document.querySelector('.f-digits')!.textContent) >= 2)
+  } finally { killed(one.child.pid!) }
+  const two = await begin()
+  try {
+    await two.context.addCookies(await page.context().cookies())
+    await two.page.goto(`${own.url}/floor/${id}`)
+    await expect(word(two.page)).toContainText('Left: hold')
+    expect(Number(await two.page.locator('.f-digits').textContent())).toBeGreaterThanOrEqual(2)
+    await two.page.getByRole('button', { name: 'Let go early' }).click()
+    await two.page.getByRole('button', { name: 'Keep' }).click()
+    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length).toBe(1)
+  } finally { killed(two.child.pid!); rmSync(profile, { recursive: true, force: true, maxRetries: 5 }) }
+})
+
+test('the session card prints on one page; the weeks are a calendar file', async ({ page, own }) => {
+  await signIn(page, own.url)
+  const id = await planToday(page, own.url, NAME, TWENTY)
+  await page.goto(`${own.url}/card/${id}?day=2026-10-08`)
+  await expect(page.getByRole('rowheader', { name: /^Pinch for time/ })).toBeVisible()
+  await accessible(page)
+  const pdf = (await page.pdf({ format: 'A4' })).toString('latin1')
+  expect(pdf.match(/\/Type\s*\/Page[^s]/g)?.length).toBe(1)
+  const file = await page.request.get(`${own.url}/api/athletes/${id}/calendar`)
+  expect(file.headers()['content-type']).toContain('text/calendar')
+  expect(await file.text()).toContain('DTSTART;VALUE=DATE:20261008')
 })

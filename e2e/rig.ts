@@ -63,9 +63,24 @@ export async function typeTrials(page: Page, values: readonly string[]): Promise
   for (const v of values) await page.keyboard.type(`${v}\n`)
 }
 
-/** Passes over the warm-up of a running session, up to its first set. */
+/** Says the warm-up of a running session is done. */
 export async function pastWarmUp(page: Page): Promise<void> {
-  await expect(page.getByText('Warm-up and close')).toBeVisible()
-  while (await page.getByText('Warm-up and close').isVisible()) await page.getByRole('button', { name: 'Pass over' }).click()
+  await page.getByRole('button', { name: 'Warm-up done' }).click()
   await expect(page.getByText(/^Set 1 of/)).toBeVisible()
+}
+
+export interface TestBlock { exerciseId: string; sets: number; dose: number; hands?: readonly string[] }
+
+/** Plans today, Thursday, for an athlete of the demo hall: these blocks and nothing else. Gives the athlete's id. */
+export async function planToday(page: Page, url: string, name: string, blocks: readonly TestBlock[]): Promise<string> {
+  const roster = (await (await page.request.get(`${url}/api/athletes`)).json()) as { id: string; name: string }[]
+  const { id } = roster.find((a) => a.name === name)!
+  const plan = (await (await page.request.get(`${url}/api/athletes/${id}/plan`)).json()) as { frame: object[]; versions: { id: string; weekStart: string }[] }
+  const uuid = (n: number) => `0199bbbb-0000-7000-8000-${String(n).padStart(12, '0')}`
+  const r = await page.request.post(`${url}/api/athletes/${id}/plans`, { data: {
+    id: uuid(1), weekStart: '2026-10-05', frame: plan.frame.map((d, i) => ({ ...d, minutes: i === 3 ? 90 : 0, sportLoad: 0, heavyPull: 'none', competition: false })),
+    blocks: blocks.map((b, i) => ({ id: uuid(100 + i), day: 3, reason: '', hands: ['left', 'right'], ...b })), terms: { settings: {}, bans: [] }, basedOn: plan.versions.find((v) => v.weekStart === '2026-10-05')?.id ?? null, reason: 'a session to look at',
+  } })
+  expect(r.status(), await r.text()).toBe(201)
+  return id
 }

@@ -15,7 +15,7 @@ const freePort = (): Promise<number> => new Promise((resolve) => {
   })
 })
 
-export interface Installation { url: string; stop: (keepDatabase?: boolean) => Promise<void> }
+export interface Installation { url: string; stop: (keepDatabase?: boolean) => Promise<void>; /** Ends the server alone, as when the machine in the office goes off. */ halt: () => Promise<void>; /** Starts it again where it was. */ again: () => Promise<void> }
 
 function adminUrl(): string {
   const admin = process.env['MANO_PG_ADMIN_URL']
@@ -43,6 +43,15 @@ async function asAdmin(sql: string): Promise<void> {
 /** The built app on a database of its own, as the start command runs it. */
 export async function start(demo: boolean, database = `e2e_${randomBytes(6).toString('hex')}`, more: Record<string, string> = {}): Promise<Installation> {
   const port = await freePort()
+  let child = await launch(port, demo, database, more)
+  const halt = () => new Promise<void>((resolve) => { child.removeAllListeners('exit').on('exit', () => resolve()); child.kill('SIGTERM') })
+  return {
+    url: `http://127.0.0.1:${port}`, halt, again: async () => { child = await launch(port, demo, database, more) },
+    stop: async (keep = false) => { await halt(); if (!keep) await drop(database) },
+  }
+}
+
+async function launch(port: number, demo: boolean, database: string, more: Record<string, string>): Promise<ChildProcess> {
   const child: ChildProcess = spawn('node', ['server/dist/main.mjs'], {
     cwd: root,
     env: {
@@ -55,7 +64,6 @@ export async function start(demo: boolean, database = `e2e_${randomBytes(6).toSt
     child.stdout!.on('data', (text: Buffer) => { if (String(text).includes('Ctrl-C')) resolve() })
     child.on('exit', (code) => reject(new Error(`the server ended with ${code}`)))
   })
-  const ended = () => new Promise<void>((resolve) => { child.removeAllListeners('exit').on('exit', () => resolve()); child.kill('SIGTERM') })
-  return { url: `http://127.0.0.1:${port}`, stop: async (keep = false) => { await ended(); if (!keep) await drop(database) } }
+  return child
 }
 

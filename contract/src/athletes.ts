@@ -110,3 +110,6 @@ export interface AthleteView extends ProfileBody {
 /** Latest result of the roster's key series; values SI. */
 export interface KeyResult { label: string; quantity: 'N' | 's'; left: number | null; right: number | null; both: number | null; weaker: 'left' | 'right' | null; on: string }
 export interface RosterRow { id: string; name: string; sportName: string | null; dominantHand: 'left' | 'right' | null; stages: StageStatus[]; call: RosterCall; key: KeyResult | null; cautions: { title: string; hands: string; says: string }[] }
+
+/** What the floor needs of an athlete. */
+export type FloorAthlete = Pick<AthleteView, 'id' | 'name' | 'birthDate' | 'level' | 'healthFlags' | 'injuries' | 'symptoms' | 'history'>

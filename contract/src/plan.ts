@@ -7,6 +7,9 @@ import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { SPORTS } from '@mano/core/catalogue/sports'
 import { LEVELS } from '@mano/core/intake/record'
 import type { WeekProblem } from '@mano/core/plan/problem'
+import type { LogDetails } from '@mano/core/review/load'
+import { TISSUES } from '@mano/core/catalogue/tissues'
+import type { FloorAthlete } from './athletes'
 import type { Block, CoachTerms, DayFrame, Place } from '@mano/core/plan/types'
 import { ENDINGS } from '@mano/core/session/steps'
 import { checkTrialValue } from '@mano/core/testing/value'
@@ -40,6 +43,7 @@ const terms = () => yup.object({
   bans: yup.array().of(yup.object({ exerciseId: known(), day: yup.number().strict().integer().min(0).max(6).nullable().defined() }).exact('a field is not known')).max(60, 'over 60 exercises taken out').default([]),
   kind: yup.string().strict().oneOf(['ordinary', 'deload', 'taper', 'travel'], 'the kind of week is not known').optional(),
   tests: yup.object({ minutes: whole('minutes of tests', 5, 180), day: yup.number().strict().integer().min(0).max(6).nullable().defined() }).nullable().optional().default(undefined).exact('a field is not known'),
+  origin: yup.string().strict().max(200, 'the origin is over 200 characters').optional(),
   note: yup.string().strict().max(400, 'the note is over 400 characters').optional(),
 }).exact('a field is not known')
 
@@ -70,8 +74,20 @@ export const logBody = yup.object({
   reps: yup.number().strict().integer().nullable().defined().min(0, 'repetitions cannot be negative').max(500, 'over 500 repetitions'),
   ended: oneOf(ENDINGS.map((e) => e.id), 'how it ended'), effort: yup.number().strict().integer().nullable().defined().min(1, 'effort is 1 to 10').max(10, 'effort is 1 to 10'), pain: pain(),
   deviceAt: yup.string().strict().nullable().defined(), supersedesId: yup.string().strict().nullable().defined(),
+  details: yup.object({
+    style: yup.string().strict().oneOf(['thumb-over', 'thumb-off', 'hook'], 'the hand style is not known').optional(), straps: yup.boolean().strict().optional(), chalk: yup.boolean().strict().optional(),
+    site: yup.string().strict().oneOf(TISSUES.map((t) => t.id), 'the site is not known').optional(), reason: yup.string().strict().max(200, 'the reason is over 200 characters').optional(),
+  }).exact('a field is not known').default({}),
+  /** Takes the record it supersedes back: it was the same set. */
+  voided: yup.boolean().strict().default(false).test('of', 'what is taken back is named', (v, c) => !v || (c.parent as { supersedesId: string | null }).supersedesId !== null),
 }).exact('a field is not known')
-export type LogBody = yup.InferType<typeof logBody>
+export type LogBody = Omit<yup.InferType<typeof logBody>, 'details' | 'voided'> & { details?: LogDetails; voided?: boolean }
+
+/** A link by which an athlete sees the own sessions. */
+export const linkBody = yup.object({ id: id(), days: whole('days', 1, 366), /** Made where it is shown: only its hash is kept. */ token: yup.string().strict().required('the token is missing').matches(/^[A-Za-z0-9_-]{43}$/, 'the token is not one') }).exact('a field is not known')
+export interface LinkView { id: string; expiresOn: string; revoked: boolean; madeOn: string; by: string }
+/** What the link shows: one athlete, the plan, nothing of anyone else. */
+export interface LinkSession { athlete: FloorAthlete; plan: PlanView; today: string; hall: string }
 
 export const standardBody = yup.object({
   id: id(), protocolId: yup.string().strict().required('the protocol is missing').test('known', 'the protocol is not known', (v) => v !== undefined && protocolById(v) !== undefined),

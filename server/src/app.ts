@@ -13,6 +13,7 @@ import { mountAthletes } from './http/athletes'
 import { mountImports } from './http/imports'
 import { mountIntake } from './http/intake'
 import { mountKit } from './http/kit'
+import { mountFloor } from './http/floor'
 import { mountPlan } from './http/plan'
 import { mountInstruments } from './http/instruments'
 import { mountAttachments } from './http/attachments'
@@ -34,6 +35,7 @@ export function buildApi(services: Services): Api {
   mountIntake(api)
   mountKit(api)
   mountPlan(api)
+  mountFloor(api)
   return api
 }
 

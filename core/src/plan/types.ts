@@ -81,6 +81,8 @@ export interface CoachTerms {
   kind?: WeekKind | undefined
   /** Minutes of tests in the week, and the day they stand on (null: not placed yet). */
   tests?: { minutes: number; day: number | null } | null | undefined
+  /** What the week was made from: a block, a template. */
+  origin?: string | undefined
   /** The coach's word on the week. */
   note?: string | undefined
 }

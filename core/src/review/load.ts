@@ -1,4 +1,5 @@
 import { exerciseById } from '../catalogue/exercises'
+import type { TissueId } from '../catalogue/tissues'
 import type { QualityId } from '../catalogue/qualities'
 import { workSeconds } from '../plan/time'
 import type { Block } from '../plan/types'
@@ -20,6 +21,18 @@ export interface SetLog {
   ended: string
   effort: number | null
   pain: number | null
+  details?: LogDetails | undefined
+}
+
+/** How a set was done, as far as somebody said so. */
+export interface LogDetails {
+  style?: 'thumb-over' | 'thumb-off' | 'hook' | undefined
+  straps?: boolean | undefined
+  chalk?: boolean | undefined
+  /** Where it hurt. */
+  site?: TissueId | undefined
+  /** Why a warm-up was left out, or one of two records was taken back. */
+  reason?: string | undefined
 }
 
 /** Seconds a hand worked in one logged set: as measured, else repetitions at 3 s. */

@@ -4,8 +4,8 @@ import type { Block } from '../plan/types'
 import type { Hand } from '../testing/session'
 
 export interface Step {
-  /** Lineage of the block; null for warm-up and closing. */
-  blockId: string | null
+  /** Lineage of the block. */
+  blockId: string
   exerciseId: string
   hand: Hand
   /** From 1. */
@@ -17,7 +17,7 @@ export interface Step {
   restS: number
 }
 
-/** How a set ended: reached, or by the rule that ends it. */
+/** How a set ended: held as meant, slipped or opened, or stopped by choice, rule or pain. */
 export const ENDINGS = [
   { id: 'done', name: 'Done' },
   { id: 'slipped', name: 'Slipped or opened' },
@@ -35,44 +35,33 @@ export function warmUp(blocks: readonly Block[]): Exercise[] {
   return PREP.filter(wants).map((id) => exerciseById(id)!)
 }
 
-/** A session as single tries in order: warm-up, blocks with alternating hands, stretches. `held` hands of a block are left out. */
-export function stepsOf(blocks: readonly Block[], held: (block: Block, hand: Hand) => boolean = () => false): Step[] {
-  if (blocks.length === 0) return []
-  const plain = (e: Exercise): Step => ({ blockId: null, exerciseId: e.id, hand: 'both', set: 1, sets: 1, dose: e.dose.range[0], restS: 0 })
-  const work = inOrder(blocks).flatMap((b) => {
+export interface StepChanges { order?: readonly string[]; added?: Readonly<Record<string, number>> }
+
+/** A session's sets as single tries in order, hands alternating, with what the coach changed: blocks in another order, sets added. */
+export function stepsOf(blocks: readonly Block[], { order = [], added = {} }: StepChanges = {}): Step[] {
+  const rank = (b: Block) => { const i = order.indexOf(b.id); return i < 0 ? order.length : i }
+  const own = inOrder(blocks).map((b, i) => ({ b, i })).sort((x, y) => rank(x.b) - rank(y.b) || x.i - y.i).map(({ b }) => b)
+  return own.flatMap((b) => {
     const e = exerciseById(b.exerciseId)
-    const hands = e ? b.hands.filter((h) => !held(b, h)) : []
-    const step = (hand: Hand, set: number): Step => ({ blockId: b.id, exerciseId: b.exerciseId, hand, set, sets: b.sets + (hand === b.extra ? 1 : 0), dose: b.dose, restS: e!.restS })
-    const even = Array.from({ length: b.sets }, (_, i) => hands.map((hand) => step(hand, i + 1))).flat()
-    return b.extra && hands.includes(b.extra) ? [...even, step(b.extra, b.sets + 1)] : even
+    if (!e) return []
+    const sets = b.sets + (added[b.id] ?? 0)
+    const step = (hand: Hand, set: number): Step => ({ blockId: b.id, exerciseId: b.exerciseId, hand, set, sets: sets + (hand === b.extra ? 1 : 0), dose: b.dose, restS: e.restS })
+    const even = Array.from({ length: sets }, (_, i) => b.hands.map((hand) => step(hand, i + 1))).flat()
+    return b.extra && b.hands.includes(b.extra) ? [...even, step(b.extra, sets + 1)] : even
   })
-  return [...warmUp(blocks).map(plain), ...work, ...EXERCISES.filter((e) => e.aim === 'close').map(plain)]
 }
+
+/** What ends every session: stretches. */
+export const CLOSING: readonly Exercise[] = EXERCISES.filter((e) => e.aim === 'close')
 
 /** Seconds to change hands or implement: practice estimate, no source. */
 export const SWAP_S = 8
 
 /**
  * Rest before the next try, s: what is left of that hand's own rest within a block, at least the time to change hands; only the
- * change between blocks; none round warm-up and closing. `sinceHandS`: seconds since that hand's last try of the block, null if none.
+ * change between blocks; none at the end. `sinceHandS`: seconds since that hand's last try of the block, null if none.
  */
-export function restBefore(next: Step | undefined, lastBlockId: string | null, sinceHandS: number | null): number {
-  if (!next || next.blockId === null || lastBlockId === null) return 0
+export function restBefore(next: Step | undefined, lastBlockId: string, sinceHandS: number | null): number {
+  if (!next) return 0
   return next.blockId === lastBlockId && sinceHandS !== null ? Math.max(SWAP_S, next.restS - sinceHandS) : SWAP_S
-}
-
-export interface LoggedTry { blockId: string | null; hand: Hand; set: number; pain: number | null }
-
-/**
- * First step not logged or passed over; steps of a hand whose set ended in pain over 3 are passed over for that block, and
- * those a caution holds.
- */
-export function nextStep(steps: readonly Step[], from: number, logs: readonly LoggedTry[], held: (step: Step) => boolean = () => false): number {
-  for (let i = from; i < steps.length; i++) {
-    const s = steps[i]!
-    const own = logs.filter((l) => l.blockId !== null && l.blockId === s.blockId && l.hand === s.hand)
-    if (own.some((l) => l.set === s.set) || own.some((l) => (l.pain ?? 0) > 3) || held(s)) continue
-    return i
-  }
-  return steps.length
 }

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { exerciseById } from '../../src/catalogue/exercises'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
 import { rohmertSeconds } from '../../src/measure/endurance'
-import { loadShare, sessionContent, type TestBest } from '../../src/plan/content'
+import { sessionContent } from '../../src/plan/content'
+import { loadShare, type TestBest } from '../../src/session/loads'
 import { POSITIONS } from '../../src/plan/order'
 import { LOAD_SHARE } from '../../src/plan/practice'
 import { sessionMinutes } from '../../src/plan/time'
@@ -15,7 +16,7 @@ const block = (exerciseId: string): Block => { const e = exerciseById(exerciseId
 const best = (hand: TestBest['hand'], kg: number, implement = 'block', on = '2026-10-01'): TestBest => ({ quality: 'pinch_wide', implement, hand, kg, on })
 describe('a session\'s content', () => {
   const blocks = ['ext_band', 'pinch_max', 'wrist_rev', 'carry_long', 'catch_plate'].map(block)
-  const made = sessionContent(blocks, day, kits, [best('left', 20), best('right', 24), best('right', 40, 'ball', '2026-10-03'), best('right', 22, 'block', '2026-09-01')], room)
+  const made = sessionContent(blocks, day, { logs: [], bests: [best('left', 20), best('right', 24), best('right', 40, 'ball', '2026-10-03'), best('right', 22, 'block', '2026-09-01')], room, kits, today: '2026-10-05' })
   it('stands in order, with the warm-up and the true minutes', () => {
     const at = made.blocks.map((b) => POSITIONS.indexOf(b.exercise.position))
     expect(at).toEqual([...at].sort((a, b) => a - b))
@@ -23,21 +24,20 @@ describe('a session\'s content', () => {
     expect(made.minutes).toBeCloseTo(sessionMinutes(blocks), 9)
   })
   it('gives each hand its share of its own best, made of plates that exist', () => {
-    expect(made.blocks.find((b) => b.block.id === 'pinch_max')!.loads.map((l) => l.of!.kg)).toEqual([20, 24])
     const loads = made.blocks.find((b) => b.block.id === 'pinch_max')!.loads
     expect(loads.map((l) => l.hand)).toEqual(['left', 'right'])
-    for (const l of loads) {
-      expect(l.share).toBe(LOAD_SHARE.max)
-      expect(Math.abs(l.kg! - l.share * l.of!.kg)).toBeLessThanOrEqual(0.625)
+    for (const [l, of] of [[loads[0]!, 20], [loads[1]!, 24]] as const) {
+      expect(l.from).toBe('test')
+      expect(Math.abs(l.kg! - LOAD_SHARE.max * of)).toBeLessThanOrEqual(0.625)
       expect(room.pinKg + l.plates!.reduce((a, p) => a + p.kg * p.count, 0)).toBeCloseTo(l.kg!, 9)
     }
     expect(loads[1]!.kg!).toBeGreaterThan(loads[0]!.kg!)
   })
   it('names no load without a test, and none where nothing is lifted', () => {
-    expect(made.blocks.find((b) => b.block.id === 'wrist_rev')!.loads.every((l) => l.kg === null && l.of === null)).toBe(true)
+    expect(made.blocks.find((b) => b.block.id === 'wrist_rev')!.loads.every((l) => l.kg === null && l.from === 'none')).toBe(true)
     expect(made.blocks.find((b) => b.block.id === 'ext_band')!.loads).toEqual([])
   })
-  it('an empty day has no minutes', () => expect(sessionContent([], day, kits, [], null).minutes).toBe(0))
+  it('an empty day has no minutes', () => expect(sessionContent([], day, { logs: [], bests: [], room: null, kits, today: '2026-10-05' }).minutes).toBe(0))
 })
 
 describe('share of a best', () => {

@@ -1,3 +1,4 @@
+import type { LogDetails } from '@mano/core/review/load'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { EntitySchema, type EntitySchemaColumnOptions } from 'typeorm'
 import type { HealthFlagId, InjuryStatus, SymptomId } from '@mano/core/catalogue/cautions'
@@ -81,8 +82,9 @@ export interface StoredTemplate extends Row, Omit<PlanTemplate, 'id'> { removes:
 export interface StoredSetLog extends Row {
   athleteId: string; planVersionId: string; blockId: string | null; exerciseId: string; doneOn: string; hand: Hand; setNo: number; loadKg: number | null
   enteredLoad: number | null; enteredUnit: EntryUnit | null; seconds: number | null; reps: number | null; ended: EndingId; effort: number | null; pain: number | null
-  deviceAt: Date | null; supersedesId: string | null
+  deviceAt: Date | null; supersedesId: string | null; details: LogDetails; voided: boolean
 }
+export interface AthleteLink extends Row { athleteId: string; tokenHash: string; expiresOn: string; revokedAt: Date | null }
 
 type Columns = Record<string, EntitySchemaColumnOptions>
 const snake = (name: string): string => name.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`)
@@ -157,7 +159,7 @@ const integer = () => column('integer')
 const setLog: Columns = {
   athleteId: uuid(), planVersionId: uuid(), blockId: maybe(uuid()), exerciseId: text(), doneOn: day(), hand: text(), setNo: integer(), loadKg: maybe(number()),
   enteredLoad: maybe(number()), enteredUnit: maybe(text()), seconds: maybe(number()), reps: maybe(integer()), ended: text(), effort: maybe(integer()), pain: maybe(integer()),
-  deviceAt: maybe(instant()), supersedesId: maybe(uuid()),
+  deviceAt: maybe(instant()), supersedesId: maybe(uuid()), details: { ...column('jsonb'), default: () => `'{}'` }, voided: { ...column('boolean'), default: false },
 }
 export const StandardEntity = table<StandardRow>('Standard', { protocolId: text(), sportId: maybe(text()), level: maybe(text()), value: number(), enteredValue: number(), enteredUnit: text(), perBodyMass: column('boolean') })
 export const GapChoiceEntity = table<GapChoice>('GapChoice', { athleteId: uuid(), rowKey: text(), kind: text(), value: maybe(text()), reason: text() })
@@ -166,6 +168,7 @@ export const PlanVersionEntity = table<PlanVersion>('PlanVersion', { athleteId: 
 const planTemplate: Columns = { name: text(), says: text(), kind: text(), weeks: column('jsonb'), removes: maybe(uuid()) }
 export const PlanTemplateEntity = table<StoredTemplate>('PlanTemplate', planTemplate)
 export const CurrentTemplateView = view<StoredTemplate>('CurrentPlanTemplate', planTemplate)
+export const AthleteLinkEntity = table<AthleteLink>('AthleteLink', { athleteId: uuid(), tokenHash: text(), expiresOn: day(), revokedAt: maybe(instant()) })
 export const SetLogEntity = table<StoredSetLog>('SetLog', setLog)
 
 /** Current rows: what everything but the writers reads. */
@@ -181,6 +184,6 @@ export const CurrentSetLogView = view<StoredSetLog>('CurrentSetLog', setLog)
 export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
   TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, TrialTraceEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity,
-  StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity,
+  StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity, AthleteLinkEntity,
   CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

@@ -91,7 +91,7 @@ const LOG_WEEKS = 16
 export async function loadLogs(em: EntityManager, athleteIds: readonly string[], today: string | null): Promise<(SetLog & { athleteId: string })[]> {
   const since = today === null ? null : addDays(today, -7 * LOG_WEEKS)
   const rows = await em.find(CurrentSetLogView, { where: { athleteId: In([...athleteIds]), ...(since && { doneOn: MoreThanOrEqual(since) }) }, order: { doneOn: 'ASC', recordedAt: 'ASC' } })
-  return rows.map((l) => ({ id: l.id, athleteId: l.athleteId, blockId: l.blockId, exerciseId: l.exerciseId, on: l.doneOn, hand: l.hand, set: l.setNo, loadKg: l.loadKg, seconds: l.seconds, reps: l.reps, ended: l.ended, effort: l.effort, pain: l.pain }))
+  return rows.map((l) => ({ id: l.id, athleteId: l.athleteId, blockId: l.blockId, exerciseId: l.exerciseId, on: l.doneOn, hand: l.hand, set: l.setNo, loadKg: l.loadKg, seconds: l.seconds, reps: l.reps, ended: l.ended, effort: l.effort, pain: l.pain, ...(Object.keys(l.details).length > 0 && { details: l.details }) }))
 }
 
 /** What safety and growth look back on. */

@@ -1,8 +1,6 @@
 import { v7 } from 'uuid'
-import { observationBody } from '@mano/contract/tests'
-import { draftBody, frameBody, logBody, gapChoiceBody, hallBody, planBody, standardBody, templateBody, type GapChoiceBody, type GapsView, type DraftView, type PlanBody, type PlanVersionView, type PlanView, type TemplateBody } from '@mano/contract/plan'
+import { draftBody, frameBody, gapChoiceBody, hallBody, planBody, standardBody, templateBody, type GapChoiceBody, type GapsView, type DraftView, type PlanBody, type PlanVersionView, type PlanView, type TemplateBody } from '@mano/contract/plan'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
-import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { demandProfile } from '@mano/core/demand/profile'
 import { gapFacts, readGaps } from '@mano/core/gaps/read'
@@ -16,17 +14,18 @@ import { judgedWith, weekOf, withCoach } from '@mano/core/plan/coach'
 import { validate, weekStartOf } from '@mano/core/plan/rules'
 import { DEFAULT_FRAME, type CoachTerms, type DayFrame } from '@mano/core/plan/types'
 import { buildSeries } from '@mano/core/review/series'
-import { blockedBy, cautionLine, isFinal } from '@mano/core/safety/cautions'
 import { toSi } from '@mano/core/units/convert'
 import { isLocalDate, localDateOf } from '@mano/core/units/dates'
-import { AccountEntity, CurrentSetLogView, CurrentTemplateView, PlanTemplateEntity, GapChoiceEntity, HallEntity, ObservationEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type Athlete, type PlanVersion } from '../db/entities'
+import { AccountEntity, CurrentTemplateView, PlanTemplateEntity, GapChoiceEntity, HallEntity, PlanVersionEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type Athlete, type PlanVersion } from '../db/entities'
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { judgeFor, loadHistory, loadParts, loadSessions, loadTouched, planVersions } from '../db/read'
 import { athleteOr404 } from './athletes'
 import { bodyOf, created, ok, type Api, type Call } from './api'
-import { blocked, conflict, notFound, refused } from './problem'
+import { blocked, conflict, refused } from './problem'
+
+type Scene = Pick<Call, 'em' | 'hall'>
 
 /** Standards newest first: a later one for the same protocol, sport and level takes the place of an earlier. */
 async function standards(call: Call): Promise<GapsView['standards']> {
@@ -56,7 +55,7 @@ async function gapsView(call: Call, athleteId: string): Promise<GapsView> {
 }
 
 /** The newer of the frame saved with the plan and the usual week of intake. */
-async function frameOf(call: Call, athleteId: string): Promise<DayFrame[]> {
+async function frameOf(call: Scene, athleteId: string): Promise<DayFrame[]> {
   const frame = await call.em.findOne(WeekFrameEntity, { where: { athleteId }, order: { recordedAt: 'DESC' } })
   const week = await call.em.findOne(TrainingWeekEntity, { where: { athleteId }, order: { recordedAt: 'DESC' } })
   if (week && (!frame || frame.recordedAt < week.recordedAt)) return frameOfWeek(week)
@@ -64,7 +63,7 @@ async function frameOf(call: Call, athleteId: string): Promise<DayFrame[]> {
 }
 
 /** Units in use at the places this athlete trains: common ones and the athlete's own. */
-async function kitAt(call: Call, athleteId: string) {
+async function kitAt(call: Scene, athleteId: string) {
   const foreign = new Set((await places(call.em)).filter((p) => p.athleteId !== null && p.athleteId !== athleteId).map((p) => p.id))
   return (await kitUnits(call.em)).filter((u) => !u.retired && !foreign.has(u.placeId)).map((u) => ({ kind: u.kind, place: u.place }))
 }
@@ -87,7 +86,7 @@ async function problemOf(call: Call, athlete: Athlete, weekStart: string, frame:
 }
 
 /** Names of the people who sign in here. */
-const names = async (call: Call): Promise<Map<string, string>> => new Map((await call.em.find(AccountEntity)).map((a) => [a.id, a.name]))
+export const names = async (call: Pick<Call, 'em'>): Promise<Map<string, string>> => new Map((await call.em.find(AccountEntity)).map((a) => [a.id, a.name]))
 
 /** The week asked for in the address. */
 function mondayOf(call: Call): string {
@@ -96,10 +95,21 @@ function mondayOf(call: Call): string {
   return week
 }
 
-const versionView = (call: Call, v: PlanVersion, number: number, who: Map<string, string>): PlanVersionView => ({
+const versionView = (call: Scene, v: PlanVersion, number: number, who: Map<string, string>): PlanVersionView => ({
   id: v.id, weekStart: v.weekStart, frame: v.frame, blocks: v.blocks, terms: v.terms, reason: v.reason, number, savedAt: v.recordedAt.toISOString(),
   savedOn: localDateOf(v.recordedAt, call.hall.timeZone), by: who.get(v.actorId ?? '') ?? 'the demo',
 })
+
+/** The usual week, the newest version of each planned week, the kit at hand. */
+export async function planView(call: Scene, athleteId: string): Promise<PlanView> {
+  const who = await names(call)
+  const touched = (await loadTouched(call.em, [athleteId])).get(athleteId)!
+  const day = (at: Date | undefined) => (at ? localDateOf(at, call.hall.timeZone) : null)
+  return {
+    frame: await frameOf(call, athleteId), kit: await kitAt(call, athleteId), versions: (await planVersions(call.em, athleteId)).map((v) => versionView(call, v, v.number, who)),
+    touched: { demands: day(touched.demands), week: day(touched.week) },
+  }
+}
 
 export function mountPlan(api: Api): void {
   api.on('GET /api/standards', async (call) => ok(await standards(call)))
@@ -128,17 +138,7 @@ export function mountPlan(api: Api): void {
     return ok({ id: call.hall.id })
   })
 
-  api.on('GET /api/athletes/:athleteId/plan', async (call) => {
-    const athlete = await athleteOr404(call)
-    const versions = await planVersions(call.em, athlete.id)
-    const who = await names(call)
-    const touched = (await loadTouched(call.em, [athlete.id])).get(athlete.id)!
-    return ok({
-      frame: await frameOf(call, athlete.id), kit: await kitAt(call, athlete.id),
-      versions: versions.map((v) => versionView(call, v, v.number, who)),
-      touched: { demands: touched.demands ? localDateOf(touched.demands, call.hall.timeZone) : null, week: touched.week ? localDateOf(touched.week, call.hall.timeZone) : null },
-    } satisfies PlanView)
-  })
+  api.on('GET /api/athletes/:athleteId/plan', async (call) => ok(await planView(call, (await athleteOr404(call)).id)))
 
   api.on('GET /api/athletes/:athleteId/plans', async (call) => {
     const athlete = await athleteOr404(call)
@@ -189,33 +189,6 @@ export function mountPlan(api: Api): void {
       if (breaches.length > 0 && b.reason.trim() === '') throw refused('reason', `${breaches.map((x) => x.says).join('. ')}. Give the reason to plan it all the same.`)
     }
     await insertOnce(call.em, PlanVersionEntity, { ...call.actor, ...b, basedOn: b.basedOn ?? null, athleteId: athlete.id })
-    return created({ id: b.id })
-  })
-
-  api.on('POST /api/athletes/:athleteId/observations', async (call) => {
-    const athlete = await athleteOr404(call)
-    const body = await bodyOf(observationBody, call)
-    await insertOnce(call.em, ObservationEntity, { ...call.actor, ...body, symptom: body.symptom as never, athleteId: athlete.id, sessionId: null })
-    return created({ id: body.id })
-  })
-
-  api.on('POST /api/athletes/:athleteId/logs', async (call) => {
-    const athlete = await athleteOr404(call)
-    const b = await bodyOf(logBody, call)
-    const version = await call.em.findOneBy(PlanVersionEntity, { id: b.planVersionId, athleteId: athlete.id })
-    if (!version) throw notFound('plan')
-    const there = await call.em.findOneBy(SetLogEntity, { id: b.id })
-    if (!there && b.blockId !== null) {
-      const today = (await call.em.find(CurrentSetLogView, { where: { athleteId: athlete.id, doneOn: call.today } })).filter((l) => l.id !== b.supersedesId)
-      const judge = await judgeFor(call, athlete, { trials: today, observations: [] }, call.today)
-      const by = blockedBy(judge, { kind: 'exercise', exercise: exerciseById(b.exerciseId)!, hand: b.hand }).filter(isFinal)
-      if (by.length > 0) throw blocked(by.map(cautionLine).join(' '))
-    }
-    const { set, load, loadUnit, deviceAt, ...rest } = b
-    await insertOnce(call.em, SetLogEntity, {
-      ...call.actor, ...rest, athleteId: athlete.id, doneOn: there?.doneOn ?? call.today, setNo: set, loadKg: load === null ? null : toSi(load, loadUnit, 'kg'), enteredLoad: load,
-      enteredUnit: load === null ? null : loadUnit, blockId: b.blockId ?? null, supersedesId: b.supersedesId ?? null, deviceAt: deviceAt ? new Date(deviceAt) : null,
-    })
     return created({ id: b.id })
   })
 }

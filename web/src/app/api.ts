@@ -22,11 +22,12 @@ export class Unreachable extends Error {
   }
 }
 
-async function call<T>(method: string, url: string, body?: unknown): Promise<T> {
+async function call<T>(method: string, url: string, body?: unknown, link?: string): Promise<T> {
   let response: Response
-  const sent = body instanceof Blob ? { headers: { 'content-type': body.type }, body } : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
+  const own: Record<string, string> = link ? { 'X-Mano-Link': link } : {}
+  const sent = body === undefined ? { headers: own } : body instanceof Blob ? { headers: { ...own, 'content-type': body.type }, body } : { headers: { ...own, 'content-type': 'application/json' }, body: JSON.stringify(body) }
   try {
-    response = await fetch(url, { method, ...(body !== undefined && sent) })
+    response = await fetch(url, { method, ...sent })
   } catch {
     throw new Unreachable()
   }
@@ -39,8 +40,9 @@ async function call<T>(method: string, url: string, body?: unknown): Promise<T> 
 }
 
 export const api = {
-  get: <T>(url: string) => call<T>('GET', url),
-  post: <T>(url: string, body: unknown = {}) => call<T>('POST', url, body),
+  /** `link`: an athlete's own link, in place of a sign-in. */
+  get: <T>(url: string, link?: string) => call<T>('GET', url, undefined, link),
+  post: <T>(url: string, body: unknown = {}, link?: string) => call<T>('POST', url, body, link),
   put: <T>(url: string, body: unknown) => call<T>('PUT', url, body),
   putBlob: (url: string, blob: Blob) => call<unknown>('PUT', url, blob),
   delete: (url: string) => call<undefined>('DELETE', url),

@@ -1,73 +1,85 @@
 import { create } from 'zustand'
-import { persist } from 'zustand/middleware'
 import type { LogBody } from '@mano/contract/plan'
 import type { ObservationBody, SessionView, TrialBody } from '@mano/contract/tests'
 import type { Trial } from '@mano/core/testing/session'
 import { api, ApiProblem, failureText, queryClient } from './api'
 import { keys, later } from './data'
+import { all, forget, keep } from './kept'
 
-/** Something noted in a test or on the floor that the server has not confirmed. Its id makes a repeated send harmless. */
-export type Unsent = { athleteId: string } & (
+/** Something noted in a test or on the floor that the server has not confirmed. Its id makes a repeated send harmless. `link`: by an athlete's own link. */
+export type Unsent = { athleteId: string; link?: string | undefined; /** Why the server refused it: it stays here until somebody has read it. */ refused?: string } & (
   | { kind: 'trial'; sessionId: string; body: TrialBody; value: number }
   | { kind: 'observation'; sessionId: string | null; body: ObservationBody }
   | { kind: 'log'; body: LogBody }
 )
 
 function addressOf(u: Unsent): string {
-  if (u.kind === 'log') return `/api/athletes/${u.athleteId}/logs`
+  const athlete = u.link ? '/api/link' : `/api/athletes/${u.athleteId}`
+  if (u.kind === 'log') return `${athlete}/logs`
   if (u.kind === 'trial') return `/api/tests/${u.sessionId}/trials`
-  return u.sessionId === null ? `/api/athletes/${u.athleteId}/observations` : `/api/tests/${u.sessionId}/observations`
+  return u.sessionId === null ? `${athlete}/observations` : `/api/tests/${u.sessionId}/observations`
 }
 
 interface Outbox {
   waiting: Unsent[]
-  /** Why the server refused the last one it refused; it is not kept. */
+  /** Refused by the server, newest last: kept, and shown with the reason. */
   refused: string
   offline: boolean
   add: (item: Unsent) => void
   clearRefusal: () => void
 }
 
-/** What was typed is kept in this browser until the server has it: a reload or a lost network loses nothing. */
-export const useOutbox = create<Outbox>()(
-  persist(
-    (set) => ({
-      waiting: [],
-      refused: '',
-      offline: false,
-      add: (item) => {
-        set((s) => ({ waiting: [...s.waiting, item], refused: '' }))
-        void flush()
-      },
-      clearRefusal: () => set({ refused: '' }),
-    }),
-    { name: 'mano-outbox', partialize: (s) => ({ waiting: s.waiting }) },
-  ),
-)
+/** What was typed is kept on this device until the server has it: a reload, a lost network or an empty battery loses nothing. */
+export const useOutbox = create<Outbox>()((set) => ({
+  waiting: [],
+  refused: '',
+  offline: false,
+  add: (item) => {
+    set((s) => ({ waiting: [...s.waiting, item], refused: '' }))
+    // Where the device keeps nothing it is sent all the same.
+    void keep('outbox', item.body.id, item).catch(() => undefined).then(() => flush())
+  },
+  clearRefusal: () => set({ refused: '' }),
+}))
+
+/** What an earlier page left here. */
+const before: Promise<unknown> = (async () => {
+  const old = JSON.parse(localStorage.getItem('mano-outbox') ?? 'null') as { state?: { waiting?: Unsent[] } } | null
+  for (const item of old?.state?.waiting ?? []) await keep('outbox', item.body.id, item)
+  localStorage.removeItem('mano-outbox')
+  const kept = await all<Unsent>('outbox')
+  useOutbox.setState((s) => ({ waiting: [...kept.filter((k) => k.refused === undefined && !s.waiting.some((w) => w.body.id === k.body.id)), ...s.waiting], refused: s.refused || (kept.find((k) => k.refused)?.refused ?? '') }))
+  if (kept.length > 0) await flush()
+})().catch(() => undefined)
+export const outboxReady = (): Promise<unknown> => before
 
 const RETRY_MS = 4000
 let sending = false
+let retry: ReturnType<typeof setTimeout> | null = null
 
 /** Sends what waits, in order, one at a time. */
 export async function flush(): Promise<void> {
   if (sending) return
   sending = true
+  if (retry !== null) clearTimeout(retry)
   const touched = new Set<string>()
   try {
     for (let item = useOutbox.getState().waiting[0]; item; item = useOutbox.getState().waiting[0]) {
       const sent: Unsent = item
       try {
-        await api.post(addressOf(sent), sent.body)
+        await api.post(addressOf(sent), sent.body, sent.link)
         confirm(sent)
         touched.add(sent.athleteId)
+        await forget('outbox', sent.body.id).catch(() => undefined)
       } catch (error) {
-        const final = error instanceof ApiProblem && error.problem.status < 500 && error.problem.status !== 401
+        const final = error instanceof ApiProblem && error.problem.status < 500 && (error.problem.status !== 401 || sent.link !== undefined)
         if (!final) {
           useOutbox.setState({ offline: true })
-          setTimeout(() => void flush(), RETRY_MS)
+          retry = setTimeout(() => void flush(), RETRY_MS)
           return
         }
         useOutbox.setState({ refused: failureText(error) })
+        await keep('outbox', sent.body.id, { ...sent, refused: failureText(error) }).catch(() => undefined)
       }
       useOutbox.setState((s) => ({ waiting: s.waiting.filter((w) => w.body.id !== sent.body.id), offline: false }))
     }

@@ -36,5 +36,7 @@ export const router = createBrowserRouter([
       { path: '*', Component: LostPage },
     ],
   },
+  { path: '/card/:athleteId', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/Card')).default }) },
+  { path: '/my', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/My')).default }) },
   { path: '/floor/:athleteId', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/FloorRun')).default }) },
 ])

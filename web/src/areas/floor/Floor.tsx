@@ -1,39 +1,54 @@
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { sessionMinutes } from '@mano/core/plan/time'
 import { cautionLine } from '@mano/core/safety/cautions'
+import { readinessOn } from '@mano/core/session/readiness'
 import { warmUp } from '@mano/core/session/steps'
 import { formatDate } from '@mano/core/units/dates'
+import { useRoster, useTests } from '../../app/data'
 import { Failed } from '../../app/Trouble'
 import { Icon } from '../../hands/Icon'
 import { Chip, HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { doseWords } from '../plan/BlockCard'
 import { usePlan } from '../plan/usePlan'
-import { useFloor } from './session'
+import { Links } from './Links'
+import { sessionKey, useFloor } from './store'
+import { Twice } from './Twice'
 import { todaySession } from './useToday'
 import './floor-desk.css'
 
-/** Today's session before it runs, and what was done lately. */
+const READY = { normal: 'normal', low: 'low', 'very-low': 'very low' } as const
+
+/** Today's session before it runs, who runs it together, and what was done lately. */
 export default function Floor() {
   const { athlete, me } = useAthletePage()
   const plan = usePlan(athlete.id)
-  const running = useFloor((s) => s.session)
+  const tests = useTests(athlete.id).data
+  const roster = useRoster().data
+  const key = sessionKey(athlete.id, me.today)
+  const running = useFloor((s) => s.sessions[key])
   const { unwell, setUnwell } = useFloor()
+  const [others, setOthers] = useState<readonly string[]>([])
   if (plan.error && !plan.data) return <Failed error={plan.error} retry={() => void plan.refetch()} />
   if (!plan.data) return <main className="cols" aria-busy="true" />
-  const todays = athlete.history.logs.filter((l) => l.on === me.today)
-  const dayKey = `${athlete.id} ${me.today}`
-  const session = todaySession(athlete, plan.data, me.today, todays, [], unwell.includes(dayKey))
-  const going = running?.athleteId === athlete.id && running.on === me.today && running.phase !== 'done'
+  const todays = athlete.history.logs.filter((l) => l.on === me.today && l.blockId !== null)
+  const session = todaySession(athlete, plan.data, me.today, todays, [], unwell.includes(key))
+  const going = running !== undefined && running.phase !== 'done' && running.phase !== 'warmup'
+  const ready = tests ? readinessOn(tests, me.today) : null
+  const alsoToday = (roster ?? []).filter((a) => a.id !== athlete.id && a.stages.some((s) => s.stage === 'floor' && s.word === 'Today'))
   return (
     <main className="cols">
       <section>
+        <Twice logs={athlete.history.logs} versionId={plan.data.versions[0]?.id ?? null} />
         {session ? (
           <>
-            <div className="fl-head"><h2>Today, {formatDate(me.today, me.today, { weekday: true })}</h2><span className="s">{Math.ceil(sessionMinutes(session.blocks))} min</span>{todays.length > 0 && <Chip icon="check">{todays.length} sets logged</Chip>}<Link className="btn pri big" to={`/floor/${athlete.id}`}>{going ? 'Go on' : 'Run the session'}</Link></div>
-            <label className="tick fl-well"><input type="checkbox" checked={unwell.includes(dayKey)} onChange={(e) => setUnwell(dayKey, e.currentTarget.checked)} />Fever, new medication or poor sleep: hard work off today</label>
+            <div className="fl-head"><h2>Today, {formatDate(me.today, me.today, { weekday: true })}</h2><span className="s">{Math.ceil(sessionMinutes(session.blocks))} min</span>{todays.length > 0 && <Chip icon="check">{todays.length} sets logged</Chip>}<Link className="btn pri big" to={`/floor/${athlete.id}${others.length > 0 ? `?with=${others.join(',')}` : ''}`}>{going ? 'Go on' : others.length > 0 ? `Run for ${others.length + 1}` : 'Run the session'}</Link></div>
+            <label className="tick fl-well"><input type="checkbox" checked={unwell.includes(key)} onChange={(e) => setUnwell(key, e.currentTarget.checked)} />Fever, new medication or poor sleep: hard work off today</label>
+            {alsoToday.length > 0 && <fieldset className="fl-also"><legend>At this station too</legend>{alsoToday.map((a) => <label className="tick" key={a.id}><input type="checkbox" checked={others.includes(a.id)} onChange={() => setOthers(others.includes(a.id) ? others.filter((x) => x !== a.id) : [...others, a.id])} />{a.name}</label>)}</fieldset>}
+            <p className="note">Readiness: {ready ? ready.hands.map((h) => `${h.hand} ${h.todayN === null ? 'not squeezed' : h.r?.ok ? READY[h.r.word] : 'no baseline yet'}`).join(', ') : 'not squeezed today'}{ready?.lowTwice ? '; low for the second time on end: worth a talk' : ''}. <Link className="lnk" to={`/athletes/${athlete.id}/tests?protocol=ready_squeeze`}>Squeeze</Link></p>
             <p className="note">Warm-up: {warmUp(session.blocks).map((e) => e.name.toLowerCase()).join(' · ')}</p>
             <table className="hall-kit fl-list">
               <tbody>
@@ -49,6 +64,7 @@ export default function Floor() {
                 })}
               </tbody>
             </table>
+            <p className="row"><Link className="btn" to={`/card/${athlete.id}?day=${me.today}`}>Session card</Link><a className="btn" href={`/api/athletes/${athlete.id}/calendar`} download>Calendar of the weeks</a></p>
           </>
         ) : (
           <div className="empty"><h2>Nothing planned today</h2><p className="s">The floor runs what the plan says for the day.</p><Link className="btn pri" to={`/athletes/${athlete.id}/plan`}>Open plan</Link></div>
@@ -56,7 +72,9 @@ export default function Floor() {
       </section>
       <aside>
         <h2 className="h3">Logged lately</h2>
-        <ul className="fl-days">{days(athlete.history.logs).map(([on, sets]) => <li key={on}><b>{formatDate(on, me.today, { weekday: true })}</b><span className="s">{sets.length} sets{Math.max(0, ...sets.map((l) => l.pain ?? 0)) > 0 ? `, worst pain ${Math.max(...sets.map((l) => l.pain ?? 0))}/10` : ''}</span></li>)}</ul>
+        <ul className="fl-days">{days(athlete.history.logs.filter((l) => l.blockId !== null)).map(([on, sets]) => <li key={on}><b>{formatDate(on, me.today, { weekday: true })}</b><span className="s">{sets.length} sets{Math.max(0, ...sets.map((l) => l.pain ?? 0)) > 0 ? `, worst pain ${Math.max(...sets.map((l) => l.pain ?? 0))}/10` : ''}</span></li>)}</ul>
+        {me.role === 'coach' && <Links />}
+        <details className="block"><summary>Keys on the floor</summary><p className="note">Space: the large button. P: pain or stop. Esc: pause and go on. E: change what is logged. M: more.</p></details>
         <p className="note">{NOT_A_DIAGNOSIS}</p>
       </aside>
     </main>

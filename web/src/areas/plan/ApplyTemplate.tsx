@@ -47,7 +47,7 @@ export function ApplyTemplate({ template, weekStart, onBack }: { template: PlanT
       if (!solved.ok) return { state: 'left', says: solved.says }
       changes.push(...changesOf(made.plan.blocks, solved.plan.blocks))
       minutes += weekMinutes(solved.plan.blocks)
-      await api.post(`/api/athletes/${id}/plans`, { id: v7(), weekStart: week, frame: made.plan.frame, blocks: solved.plan.blocks, terms: made.terms, basedOn: there?.id ?? null, reason: `Template: ${template.name}` })
+      await api.post(`/api/athletes/${id}/plans`, { id: v7(), weekStart: week, frame: made.plan.frame, blocks: solved.plan.blocks, terms: { ...made.terms, origin: `Template: ${template.name}` }, basedOn: there?.id ?? null, reason: '' })
     }
     return { state: 'kept', says: `${Math.ceil(minutes)} min, ${changes.length === 0 ? 'as in the template' : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} for these hands`}`, changes }
   }

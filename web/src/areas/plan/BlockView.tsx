@@ -80,7 +80,7 @@ export function BlockView({ view }: { view: PlanView }) {
   const there = (weekStart: string) => view.versions.find((v) => v.weekStart === weekStart)
   const keep = useWrite(async (replace: boolean) => {
     const kept = planned.filter((w) => replace || !there(w.weekStart))
-    for (const w of kept) await api.post(`/api/athletes/${athlete.id}/plans`, { id: v7(), weekStart: w.weekStart, frame: w.frame, blocks: w.plan.blocks, terms: { settings: problem!.settings, bans: problem!.bans, kind: w.kind, ...((w.plan.testDay ?? null) !== null && { tests: { minutes: TEST_MINUTES, day: w.plan.testDay! } }) }, basedOn: there(w.weekStart)?.id ?? null, reason: `Block of ${weeks} weeks from ${start}, ${KINDS[w.kind].toLowerCase()} week` })
+    for (const w of kept) await api.post(`/api/athletes/${athlete.id}/plans`, { id: v7(), weekStart: w.weekStart, frame: w.frame, blocks: w.plan.blocks, terms: { origin: `Block of ${weeks} weeks from ${start}, ${KINDS[w.kind].toLowerCase()} week`, settings: problem!.settings, bans: problem!.bans, kind: w.kind, ...((w.plan.testDay ?? null) !== null && { tests: { minutes: TEST_MINUTES, day: w.plan.testDay! } }) }, basedOn: there(w.weekStart)?.id ?? null, reason: '' })
     return kept.length
   }, [planKey(athlete.id), ...touchedBy(athlete.id)])
   const most = Math.max(1, ...planned.map((w) => handLoad(w.plan.blocks)), ...planned.map((w) => loadCap(w.weekStart, contextOf(w.problem))?.most ?? 0))

@@ -26,12 +26,11 @@ function Sheet({ day, plan, view }: { day: number; plan: WeekPlan; view: PlanVie
   const units = useUnits()
   const { bests, room } = useLoadsOf(athlete.id)
   const frame = plan.frame[day]!
-  const content = sessionContent(plan.blocks.filter((b) => b.day === day), frame, kitsOf(view.kit), bests, room)
+  const content = sessionContent(plan.blocks.filter((b) => b.day === day), frame, { logs: athlete.history.logs, bests, room, kits: kitsOf(view.kit), today: addDays(plan.weekStart, day) })
   const kg = (v: number) => formatWithUnit(v, 'kg', units)
   if (content.blocks.length === 0) return <p className="note">No grip work that day.</p>
   const judge = judgeBy(safetyFacts(athlete, me.today, null, athlete.history))
   const held = [...new Map(content.blocks.flatMap((b) => b.block.hands.flatMap((hand) => blockedBy(judge, { kind: 'exercise', exercise: b.exercise, hand }))).map((c) => [cautionLine(c), c])).values()]
-  const sources = [...new Map(content.blocks.flatMap((b) => b.loads.flatMap((l) => (l.of ? [[`${l.of.quality} ${l.of.on}`, l.of] as const] : [])))).values()]
   return (
     <div className="change sheet">
       <p><b>{Math.ceil(content.minutes)} min</b> of {frame.minutes}, warm-up and closing included{frame.at ? `, from ${frame.at}` : ''}.</p>
@@ -42,12 +41,12 @@ function Sheet({ day, plan, view }: { day: number; plan: WeekPlan; view: PlanVie
           <tr key={b.block.id}>
             <th scope="row">{b.exercise.name}</th>
             <td>{doseWords(b.block)}</td>
-            <td>{b.loads.length === 0 ? <span className="s">body, band or spring</span> : b.loads.map((l) => <span key={l.hand} className="one-load"><HandLetter hand={l.hand} /> {l.kg === null ? <span className="s">no test on record: find the load</span> : <><b>{kg(l.kg)}</b> <span className="s">{Math.round(100 * l.share)}{'\u00A0'}% of {kg(l.of!.kg)}{l.plates ? `: ${l.plates.map((p) => `${p.count} × ${kg(p.kg)}`).join(', ') || 'the pin alone'}` : ''}</span></>}</span>)}</td>
+            <td>{b.loads.length === 0 ? <span className="s">body, band or spring</span> : b.loads.map((l) => <span key={l.hand} className="one-load"><HandLetter hand={l.hand} /> {l.kg === null ? <span className="s">{l.why}</span> : <><b>{kg(l.kg)}</b> <span className="s">{l.why}{l.plates ? `; ${l.plates.map((p) => `${p.count} × ${kg(p.kg)}`).join(', ') || 'the pin alone'}` : ''}</span></>}</span>)}</td>
             <td>{b.restS}{'\u00A0'}s</td><td>{Math.ceil(b.minutes)}</td>
           </tr>
         ))}</tbody>
       </table>
-      {sources.length > 0 && <p className="note">Loads from tests of {sources.map((s) => formatDate(s.on, me.today)).join(', ')}; shares of a best are practice estimates, no source, and holds by Rohmert 1960 with a margin. The first set says whether it fits.</p>}
+      {content.blocks.some((b) => b.loads.some((l) => l.kg !== null)) && <p className="note">Loads go on from the last time, or are a share of the latest test: practice estimates, no source, and holds by Rohmert 1960 with a margin. The first set says whether it fits.</p>}
       {held.map((c) => <p key={cautionLine(c)} className="alarm-line"><Icon name="stop" /> {cautionLine(c)} {c.caution.instead}</p>)}
       <div className="row"><Link className="btn" to={`/athletes/${athlete.id}/floor`}>Open floor</Link></div>
     </div>

@@ -24,7 +24,7 @@ export function Versions({ newest, onBack }: { newest: PlanVersionView; onBack: 
   const pick = (label: string, value: number, set: (n: number) => void) => <label>{label}<select value={value} onChange={(e) => set(Number(e.currentTarget.value))}>{all.map((v) => <option key={v.id} value={v.number}>Version {v.number}</option>)}</select></label>
   return (
     <div className="change versions">
-      <ol>{[...all].reverse().map((v) => <li key={v.id}><b>Version {v.number}</b><span>{formatDate(v.savedOn, me.today)}, {new Date(v.savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}, by {v.by}</span><span className="s">{v.reason || 'No word given: all rules held.'}</span></li>)}</ol>
+      <ol>{[...all].reverse().map((v) => <li key={v.id}><b>Version {v.number}</b><span>{formatDate(v.savedOn, me.today)}, {new Date(v.savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}, by {v.by}</span><span className="s">{[v.terms.origin, v.reason || 'all rules held'].filter(Boolean).join(': ')}</span></li>)}</ol>
       <div className="row">{pick('Compare', a.number, setFrom)}{pick('with', b.number, setTo)}</div>
       <table className="facts">
         <thead><tr><th scope="col">The week</th><th scope="col">Version {a.number}</th><th scope="col">Version {b.number}</th></tr></thead>

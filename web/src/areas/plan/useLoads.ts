@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
-import { bestsOf } from '@mano/core/plan/bests'
-import type { Room, TestBest } from '@mano/core/plan/content'
+import { bestsOf } from '@mano/core/session/bests'
+import type { Room, TestBest } from '@mano/core/session/loads'
 import { buildSeries } from '@mano/core/review/series'
 import { useKit, useTests } from '../../app/data'
 

@@ -1,8 +1,6 @@
 import type { SessionView } from '@mano/contract/tests'
-import type { Side } from '@mano/core/measure/asymmetry'
-import { READINESS, readiness } from '@mano/core/measure/forecast'
-import { sameSeries, validValues } from '@mano/core/testing/session'
-import { daysBetween } from '@mano/core/units/dates'
+import { READINESS } from '@mano/core/measure/forecast'
+import { readinessOf } from '@mano/core/session/readiness'
 import { formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../app/units'
 import { Chip, HandLetter } from '../../hands/marks'
@@ -12,20 +10,12 @@ const WORDS = { normal: { word: 'Normal', icon: 'check', tone: 'outline' }, low:
 /** Today's quick squeeze of each hand against its own last four weeks. */
 export function ReadinessPanel({ session, all }: { session: SessionView; all: readonly SessionView[] }) {
   const units = useUnits()
-  const best = (s: SessionView, hand: Side) => { const v = validValues(s.trials, hand); return v.length === 0 ? null : Math.max(...v) }
-  const before = (hand: Side) => sameSeries(all, session, hand).filter((s) => s.performedOn < session.performedOn && daysBetween(s.performedOn, session.performedOn) <= READINESS.most)
   const kg = (n: number) => formatWithUnit(n, 'N', units)
-  const hands = (['left', 'right'] as const).map((hand) => {
-    const days = new Map<string, number>()
-    for (const s of before(hand)) { const b = best(s, hand); if (b !== null) days.set(s.performedOn, Math.max(b, days.get(s.performedOn) ?? 0)) }
-    const today = best(session, hand)
-    return { hand, today, days: days.size, r: today === null ? null : readiness([...days.values()], today) }
-  })
-  const low = hands.some((h) => h.r?.ok && h.r.word !== 'normal')
+  const { hands, low } = readinessOf(session, all)
   return (
     <div className="verdict" aria-live="polite">
       <div className="verdict-head"><h2 className="h3">Against the last four weeks</h2></div>
-      {hands.map(({ hand, today, days, r }) => (
+      {hands.map(({ hand, todayN: today, days, r }) => (
         <p key={hand} className="ready-row"><HandLetter hand={hand} />
           {today === null ? <span>Not squeezed yet today.</span> : !r?.ok ? <span>{kg(today)}. A baseline needs {READINESS.least} days; there {days === 1 ? 'is 1' : `are ${days}`}.</span>
             : <><Chip icon={WORDS[r.word].icon} tone={WORDS[r.word].tone}>{WORDS[r.word].word}</Chip><span>{kg(today)} against {kg(r.mean)} on average; low is under {kg(r.limit975)}, very low under {kg(r.limit995)}.</span></>}

@@ -1,7 +1,7 @@
 import { rowsOf } from '../testing/rows'
 import { N_PER_KGF } from '../units/convert'
 import type { Series } from '../review/series'
-import type { TestBest } from './content'
+import type { TestBest } from './loads'
 
 /** What can be lifted once, from the newest counted test of each series that says it: loads in kg, pulls on a cell as the load they would lift. */
 export function bestsOf(series: readonly Series[]): TestBest[] {

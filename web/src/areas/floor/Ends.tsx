@@ -1,0 +1,60 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { exerciseById } from '@mano/core/catalogue/exercises'
+import { loadAdvice } from '@mano/core/session/loads'
+import { CLOSING, warmUp } from '@mano/core/session/steps'
+import { toSi } from '@mano/core/units/convert'
+import { addDays } from '@mano/core/units/dates'
+import { formatClock, formatWithUnit } from '@mano/core/units/format'
+import { Icon } from '../../hands/Icon'
+import { HAND } from './Stage'
+import { useFloor } from './store'
+import type { RunView } from './useRun'
+
+const REASONS = ['Done already', 'Warm from training', 'No time'] as const
+
+/** Always first; left out only with a reason. */
+export function WarmUp({ run }: { run: RunView }) {
+  const [leaving, setLeaving] = useState(false)
+  const { data, own, act, blocks, today } = run
+  const hard = (today?.blocks ?? []).some((b) => exerciseById(b.exerciseId)?.level === 'hard')
+  return (
+    <>
+      <div className="f-log">
+        <p className="f-word">Warm-up</p>
+        {data.low?.low && <p className="f-held"><Icon name="warn" />The squeeze of today is low{data.low.lowTwice ? ' for the second time on end: worth a talk before loading' : ''}. {hard ? 'A lighter version leaves the hard work out and keeps the extensors.' : 'There is no hard work today.'}</p>}
+        {hard && (data.low?.low || own.lighter) && <div className="f-choice" role="group" aria-label="Version"><button className={`f-btn ${own.lighter ? 'on' : ''}`} aria-pressed={own.lighter} onClick={() => act.lighter(!own.lighter)}>Lighter version</button></div>}
+        <ul className="f-list">{warmUp(blocks).map((e) => <li key={e.id}><b>{e.name}</b><span>{e.sets[0] > 1 ? `${e.sets[0]} × ` : ''}{e.dose.range[0]}{'\u00A0'}{e.dose.unit}</span></li>)}</ul>
+        {leaving && <div className="f-choice" role="group" aria-label="Why it is left out">{REASONS.map((r) => <button key={r} className="f-btn" onClick={() => act.warmedUp(r)}>{r}</button>)}</div>}
+      </div>
+      <div className="f-bar"><button className="f-btn quiet" aria-expanded={leaving} onClick={() => setLeaving(!leaving)}>Leave it out</button><button className="f-btn main go" onClick={() => act.warmedUp(null)}>Warm-up done</button></div>
+    </>
+  )
+}
+
+export function Closing({ run }: { run: RunView }) {
+  return (
+    <>
+      <div className="f-log"><p className="f-word">Stretches</p><ul className="f-list">{CLOSING.map((e) => <li key={e.id}><b>{e.name}</b><span>{e.sets[0]} × {e.dose.range[0]}{'\u00A0'}{e.dose.unit}</span></li>)}</ul></div>
+      <div className="f-bar"><button className="f-btn main go" onClick={run.act.closed}>Session done</button></div>
+    </>
+  )
+}
+
+/** What was done, and what each hand takes next time. */
+export function End({ run, waiting, back }: { run: RunView; waiting: number; back: string | null }) {
+  const leave = useFloor((s) => s.leave)
+  const { data, own, blocks, done, units, today } = run
+  const worst = done.filter((l) => (l.pain ?? 0) > 3)
+  const logs = [...data.athlete.history.logs.filter((l) => l.on !== own.on), ...data.athlete.history.logs.filter((l) => l.on === own.on && !own.logs.some((x) => x.id === l.id)), ...own.logs.filter((l) => done.some((d) => d.id === l.id)).map((l) => ({ id: l.id, blockId: l.blockId ?? null, exerciseId: l.exerciseId, on: own.on, hand: l.hand, set: l.set, loadKg: l.load === null ? null : toSi(l.load, l.loadUnit, 'kg'), seconds: l.seconds ?? null, reps: l.reps ?? null, ended: l.ended, effort: l.effort ?? null, pain: l.pain ?? null }))]
+  const next = blocks.filter((b) => done.some((l) => l.blockId === b.id)).map((b) => ({ b, hands: b.hands.flatMap((hand) => { const a = loadAdvice(b, hand, today?.frame.place ?? 'hall', { ...data.sources, logs, today: addDays(own.on, 1) }); return a && a.kg !== null && a.from === 'log' ? [{ hand, kg: a.kg, why: a.why }] : [] }) })).filter((x) => x.hands.length > 0)
+  return (
+    <div className="f-end">
+      <h1>Session done</h1>
+      <p>{own.logs.filter((l) => l.blockId !== null && !l.supersedesId).length} sets logged, {formatClock(own.logs.reduce((a, l) => a + (l.seconds ?? 0), 0))} under load.{waiting > 0 ? ` ${waiting} still on this device; they are sent when the network is back.` : ''}</p>
+      {worst.length > 0 && <p className="f-held"><Icon name="stop" />Pain over 3 was noted: the next session of that tissue is light. Ask again tomorrow morning.</p>}
+      {next.length > 0 && <table className="f-table"><caption>Next time, as a proposal</caption><tbody>{next.flatMap(({ b, hands }) => hands.map((h) => <tr key={b.id + h.hand}><th scope="row">{exerciseById(b.exerciseId)!.name}</th><td>{HAND[h.hand]}</td><td><b>{formatWithUnit(h.kg, 'kg', units)}</b></td><td>{h.why}</td></tr>))}</tbody></table>}
+      {back && <Link className="f-btn go" to={back} onClick={() => { if (waiting === 0) leave(run.key) }}>Back to the hall</Link>}
+    </div>
+  )
+}

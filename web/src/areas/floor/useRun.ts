@@ -1,0 +1,164 @@
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { v7 } from 'uuid'
+import type { LogBody } from '@mano/contract/plan'
+import { exerciseById, type Exercise } from '@mano/core/catalogue/exercises'
+import type { Block } from '@mano/core/plan/types'
+import type { LogDetails } from '@mano/core/review/load'
+import { lighterDay, lighterNow } from '@mano/core/session/adapt'
+import { loadAdvice, type LoadAdvice } from '@mano/core/session/loads'
+import { paceOf, readPace } from '@mano/core/session/pace'
+import { elapsedS, kept, openSteps, passOver, pause, skipRest, start, stepKey, stop, tick, type Logged } from '@mano/core/session/run'
+import { stepsOf, warmUp, type EndingId, type Step } from '@mano/core/session/steps'
+import type { Hand } from '@mano/core/testing/session'
+import { fromSi, toSi } from '@mano/core/units/convert'
+import { useOutbox } from '../../app/outbox'
+import { useUnits } from '../../app/units'
+import { sessionKey, useFloor, type FloorSession } from './store'
+import type { FloorData } from './useFloorData'
+import { todaySession, type TodaySession } from './useToday'
+import { cue } from './voice'
+
+export interface Entry { load: number | null; seconds: number | null; reps: number | null; effort: number | null; pain: number | null; ended: EndingId; details?: LogDetails }
+type DoneSet = Logged & { id: string; exerciseId: string; ended: string; loadKg: number | null }
+
+const SAY = { left: 'left', right: 'right', both: 'both hands' } as const
+
+/** Sets of today as they count: what this device logged and what the server knows, corrections taken in. */
+function doneSets(data: FloorData, own: FloorSession): DoneSet[] {
+  const replaced = new Set(own.logs.flatMap((l) => (l.supersedesId ? [l.supersedesId] : [])))
+  const mine = own.logs.filter((l) => !l.voided).map((l): DoneSet => ({ id: l.id, blockId: l.blockId ?? null, exerciseId: l.exerciseId, hand: l.hand, set: l.set, pain: l.pain ?? null, ended: l.ended, loadKg: l.load === null ? null : toSi(l.load, l.loadUnit, 'kg') }))
+  const known = data.athlete.history.logs.filter((l) => l.on === own.on && !own.logs.some((x) => x.id === l.id))
+  return [...known, ...mine].filter((l) => !replaced.has(l.id))
+}
+
+/** One athlete's running session: what is up, what is next, and everything a touch can do. `drives`: this one moves the clock on. */
+export function useRun(data: FloorData, own: FloorSession, drives: boolean, alone: boolean) {
+  const { athlete, sources } = data
+  const key = sessionKey(athlete.id, own.on)
+  const change = useFloor((s) => s.change)
+  const send = useOutbox((s) => s.add)
+  const units = useUnits()
+  const unwell = useFloor((s) => s.unwell.includes(key))
+  const done = useMemo(() => doneSets(data, own), [data, own])
+  const today: TodaySession | null = useMemo(() => todaySession(athlete, data.plan, data.today, done, own.symptoms, unwell), [athlete, data.plan, data.today, done, own.symptoms, unwell])
+  const blocks = useMemo((): Block[] => (own.lighter ? lighterDay(today?.blocks ?? []) : (today?.blocks ?? [])).filter((b) => !own.cut.includes(b.id)), [today, own.lighter, own.cut])
+  const steps = useMemo(() => stepsOf(blocks, { order: own.order, added: own.added }), [blocks, own.order, own.added])
+  const held = (s: Step) => blocks.some((b) => b.id === s.blockId && (today?.held(b, s.hand).length ?? 0) > 0)
+  const open = openSteps(steps, own, done, held)
+  const busy = ['count', 'work', 'confirm', 'log', 'pain'].includes(own.phase)
+  const step = (busy && steps.find((s) => stepKey(s) === own.at)) || open[0]
+  const coming = open.filter((s) => s !== step && stepKey(s) !== (step && stepKey(step)))
+  const next = coming[0]
+  const exercise: Exercise | null = step ? exerciseById(step.exerciseId)! : null
+  const moving = (own.phase === 'count' || own.phase === 'work' || own.phase === 'rest' || own.phase === 'confirm' || own.phase === 'log') && own.pausedAt === null
+  const now = useNow(moving, own.since, own.restUntil)
+  const put = (more: Partial<FloorSession>) => change(key, more)
+
+  // The clock moves the session on by itself, and says so.
+  const last = useRef(own.phase)
+  useEffect(() => {
+    if (!drives) return
+    const r = tick(own, step, next, now, alone)
+    if (r !== own) put(r)
+  })
+  useEffect(() => {
+    const was = last.current
+    last.current = own.phase
+    if (!drives || was === own.phase) return
+    if (own.phase === 'count' && step) cue(SAY[step.hand])
+    if (own.phase === 'work' && was === 'count') cue('go', true)
+    if (own.phase === 'confirm' || (own.phase === 'rest' && was === 'work')) cue('rest')
+    if (own.phase === 'ready' && was === 'rest') cue('ready', true)
+  }, [own.phase]) // eslint-disable-line react-hooks/exhaustive-deps
+  const pace = step ? paceOf(step.exerciseId) : null
+  const beat = own.phase === 'work' && pace ? readPace(pace, elapsedS(own, now)) : null
+  const beatKey = beat ? `${beat.round} ${beat.word}` : ''
+  useEffect(() => { if (drives && beat && beatKey !== '') cue(beat.word, beat.on) }, [beatKey]) // eslint-disable-line react-hooks/exhaustive-deps
+
+  const block = step && blocks.find((b) => b.id === step.blockId)
+  const advise = (b: Block, hand: Hand): LoadAdvice | null => loadAdvice(b, hand, today?.frame.place ?? 'hall', sources)
+  /** Load of a step, kg: taken on the floor, else as advised. */
+  const loadKg = (s: Step): number | null => { const k = `${s.exerciseId} ${s.hand}`; return k in own.loads ? own.loads[k]! : ((b) => (b ? (advise(b, s.hand)?.kg ?? null) : null))(blocks.find((x) => x.id === s.blockId)) }
+  const kg = step ? loadKg(step) : null
+  const shown = (v: number | null): number | null => (v === null ? null : Math.round(10 * fromSi(v, units.mass, 'kg')!) / 10)
+
+  const log = (s: Step, e: Entry): LogBody => ({
+    id: v7(), planVersionId: own.planVersionId, blockId: s.blockId, exerciseId: s.exerciseId, hand: s.hand, set: s.set, loadUnit: units.mass, deviceAt: new Date().toISOString(),
+    supersedesId: own.again?.key === stepKey(s) ? own.again.logId : null, load: e.load, seconds: e.seconds, reps: e.reps, effort: e.effort, pain: e.pain, ended: e.ended, details: e.details ?? {}, voided: false,
+  })
+  const post = (body: LogBody) => send({ kind: 'log', athleteId: athlete.id, body, link: data.link })
+
+  const act = {
+    warmedUp(reason: string | null) {
+      const said = warmUp(blocks).slice(0, reason === null ? undefined : 1).map((e): LogBody => ({ ...log({ blockId: '', exerciseId: e.id, hand: 'both', set: 1, sets: 1, dose: 1, restS: 0 }, { load: null, seconds: null, reps: null, effort: null, pain: null, ended: reason === null ? 'done' : 'stopped', details: reason === null ? {} : { reason } }), blockId: null }))
+      said.forEach(post)
+      put({ phase: open.length === 0 ? 'close' : 'ready', at: open[0] ? stepKey(open[0]) : null, since: Date.now() })
+    },
+    start: () => { if (step) put({ ...start(own, Date.now()), at: stepKey(step) }) },
+    stopEarly: () => { if (step) { cue('stop'); put(stop(own, step, next, Date.now(), 'log')) } },
+    edit: () => { if (step) put(stop(own, step, next, Date.now(), 'log')) },
+    pain: () => { if (step) { cue('stop'); put(stop(own, step, next, Date.now(), 'pain')) } else put({ phase: 'pain', since: Date.now() }) },
+    mistake: () => put({ phase: open.length === 0 ? 'close' : 'ready', since: Date.now(), pausedAt: null }),
+    pause: () => put(pause(own, Date.now())),
+    skipRest: () => { if (step) put({ ...skipRest(own, Date.now()), at: stepKey(step) }) },
+    passOver: () => { if (step) put(passOver(own, step, next, Date.now())) },
+    /** Keeps a set, and goes on. */
+    keep(e: Entry) {
+      if (!step) return
+      const at = Date.now()
+      const ran = own.phase === 'work' ? stop(own, step, next, at, 'confirm') : own
+      const body = log(step, e)
+      post(body)
+      // What pain over 3 ends is known only with this set in it.
+      const after = openSteps(steps, { ...own, again: null, passed: own.passed }, [...done, { ...body, blockId: body.blockId ?? null, pain: body.pain ?? null }], held).filter((s) => stepKey(s) !== stepKey(step))
+      put({ ...kept(ran, after[0], at, alone), logs: [...own.logs, body], loads: { ...own.loads, [`${step.exerciseId} ${step.hand}`]: e.load === null ? null : toSi(e.load, units.mass, 'kg') } })
+    },
+    /** As it was meant: one touch. */
+    asPlanned() {
+      if (!step || !exercise) return
+      const timed = exercise.dose.unit === 's'
+      const worked = own.phase === 'work' ? elapsedS(own, Date.now()) : own.workedS
+      act.keep({ load: shown(kg), seconds: timed ? step.dose : exercise.mode === 'carry' ? Math.round(10 * worked) / 10 : null, reps: timed ? null : step.dose, effort: null, pain: null, ended: 'done' })
+    },
+    symptom(symptom: string) {
+      if (!step) return
+      send({ kind: 'observation', athleteId: athlete.id, sessionId: null, link: data.link, body: { id: v7(), hand: step.hand, pain: null, symptom: symptom as never, note: `on the floor: ${exercise!.name}` } })
+      put({ symptoms: [...own.symptoms, { hand: step.hand, pain: null, symptom }], phase: 'ready', since: Date.now() })
+    },
+    takeLoad: (v: number) => { if (step) put({ loads: { ...own.loads, [`${step.exerciseId} ${step.hand}`]: v } }) },
+    addSet: () => { if (step) put({ added: { ...own.added, [step.blockId]: (own.added[step.blockId] ?? 0) + 1 } }) },
+    /** Another block before this one. */
+    bring: (blockId: string) => put({ order: [blockId, ...own.order.filter((x) => x !== blockId)], phase: 'ready', at: null, since: Date.now(), pausedAt: null }),
+    cut: (ids: readonly string[]) => put({ cut: [...own.cut, ...ids] }),
+    lighter: (on: boolean) => put({ lighter: on }),
+    again: (id: string) => { const l = done.find((x) => x.id === id); if (l) put({ again: { key: `${l.blockId} ${l.hand} ${l.set}`, logId: id }, phase: 'ready', at: `${l.blockId} ${l.hand} ${l.set}`, since: Date.now(), pausedAt: null }) },
+    /** Changes what was logged, by a record that takes its place. */
+    correct(id: string, e: Entry) {
+      const l = own.logs.find((x) => x.id === id)
+      if (!l) return
+      const body: LogBody = { ...l, id: v7(), supersedesId: id, deviceAt: new Date().toISOString(), ...e, details: e.details ?? l.details ?? {} }
+      post(body)
+      put({ logs: [...own.logs, body] })
+    },
+    closed: () => put({ phase: 'done', since: Date.now() }),
+  }
+  const lighter = block && step ? lighterNow(block, step.hand, kg, done.map((l) => ({ ...l }))) : null
+  return { data, own, key, today, blocks, steps, open, step, next, coming, exercise, now, beat, done, held, kg, shown, loadKg, advise, lighter, units, act }
+}
+export type RunView = ReturnType<typeof useRun>
+
+/** The instant, anew at each change of a whole second of what is counted, and at once when the page is seen again: no drift, and no more work than the digits need. */
+function useNow(moving: boolean, since: number, restUntil: number): number {
+  const [now, setNow] = useState(() => Date.now())
+  useEffect(() => {
+    const look = () => setNow(Date.now())
+    document.addEventListener('visibilitychange', look)
+    document.addEventListener('resume', look)
+    const at = Date.now()
+    const up = 1000 - ((((at - since) % 1000) + 1000) % 1000)
+    const down = (((restUntil - at) % 1000) + 1000) % 1000 || 1000
+    const timer = moving ? setTimeout(look, 1 + Math.min(up, restUntil > at ? down : 1000)) : null
+    return () => { document.removeEventListener('visibilitychange', look); document.removeEventListener('resume', look); if (timer !== null) clearTimeout(timer) }
+  }, [moving, since, restUntil, now])
+  return Math.max(now, since)
+}

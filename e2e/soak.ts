@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs'
-import { expect, open, signIn, startTest, test } from './rig'
+import { expect, open, pastWarmUp, planToday, signIn, startTest, test } from './rig'
 
 /** Where `./mano prove` finds what was measured. */
 const keep = (name: string, result: unknown): void => { if (process.env['MANO_MEASURED']) writeFileSync(`${process.env['MANO_MEASURED']}/${name}.json`, JSON.stringify(result)) }
@@ -84,4 +84,47 @@ test('the board while solving, and twelve weeks scrolled', async ({ page, own })
   keep('board', result)
   expect(result.solving.over + result.block.over).toBe(0)
   expect(result.scroll.worstMs).toBeLessThan(50)
+})
+
+/** A hold on the floor: the page halted for a minute, the processor slowed six times; how late the digits are on return and after. */
+test('floor timers over a hidden minute', async ({ page, own }) => {
+  await signIn(page, own.url)
+  const id = await planToday(page, own.url, 'Mirela Stroud', [{ exerciseId: 'pinch_hold', sets: 2, dose: 300 }])
+  await page.goto(`${own.url}/floor/${id}`)
+  await pastWarmUp(page)
+  const cdp = await page.context().newCDPSession(page)
+  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 6 })
+  await page.getByRole('button', { name: 'Start' }).click()
+  await page.waitForFunction(() => document.querySelector('.f-word')!.textContent!.includes('hold'))
+  await page.evaluate(() => {
+    const w = window as unknown as { flips: { at: number; digit: number }[] }
+    w.flips = []
+    new MutationObserver(() => w.flips.push({ at: Date.now(), digit: Number(document.querySelector('.f-digits')!.textContent) })).observe(document.querySelector('.f-digits')!, { characterData: true, subtree: true, childList: true })
+  })
+  await page.waitForTimeout(3000)
+  // A headless page is never hidden: its process is stopped for the minute, which is what a hidden one comes to at worst.
+  const { processInfo } = (await (await page.context().browser()!.newBrowserCDPSession()).send('SystemInfo.getProcessInfo')) as { processInfo: { type: string; id: number }[] }
+  const pages = processInfo.filter((p) => p.type === 'renderer').map((p) => p.id)
+  pages.forEach((pid) => process.kill(pid, 'SIGSTOP'))
+  await new Promise((r) => setTimeout(r, 60_000))
+  const backAt = Date.now()
+  pages.forEach((pid) => process.kill(pid, 'SIGCONT'))
+  await page.waitForTimeout(8000)
+  const { flips, since } = await page.evaluate(async () => {
+    const w = window as unknown as { flips: { at: number; digit: number }[] }
+    const db = await new Promise<IDBDatabase>((ok) => { const r = indexedDB.open('mano'); r.onsuccess = () => ok(r.result) })
+    const kept = await new Promise<{ state: { sessions: Record<string, { since: number }> } }>((ok) => { const r = db.transaction('state').objectStore('state').get('floor'); r.onsuccess = () => ok(r.result as never) })
+    return { flips: w.flips, since: Object.values(kept.state.sessions)[0]!.since }
+  })
+  const returned = flips.findIndex((f, i) => i > 0 && f.at - flips[i - 1]!.at > 30_000)
+  expect(returned).toBeGreaterThan(0)
+  const late = (f: { at: number; digit: number }) => f.at - since - 1000 * f.digit
+  const result = { hiddenS: (flips[returned]!.at - flips[returned - 1]!.at) / 1000, onReturnMs: flips[returned]!.at - backAt, aheadOrBehindMs: flips[returned]!.at - since - 1000 * flips[returned]!.digit, laterMs: Math.max(...flips.slice(returned + 1).map(late)), beforeMs: Math.max(...flips.slice(0, returned).map(late)) }
+  console.log(JSON.stringify(result))
+  keep('floor', result)
+  // The digit is the whole second that is over: never ahead, and at most a tenth behind its change.
+  expect(result.onReturnMs).toBeLessThanOrEqual(100)
+  expect(result.aheadOrBehindMs).toBeGreaterThanOrEqual(0)
+  expect(result.aheadOrBehindMs).toBeLessThanOrEqual(1100)
+  expect(result.laterMs).toBeLessThanOrEqual(100)
 })

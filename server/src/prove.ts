@@ -151,3 +151,14 @@ ${dated} In Chromium, by its own account of long tasks.
 | tasks over 50 ms while twelve weeks are planned | none | ${tasks(board.block)} |
 | twelve weeks scrolled, processor slowed four times: mean of ${board.scroll.frames} frames | 60 a second | ${(1000 / board.scroll.meanMs).toFixed(0)} a second |
 | the longest frame of it | under 50 ms | ${board.scroll.worstMs.toFixed(1)} ms |`)
+
+const floor = measured<{ hiddenS: number; onReturnMs: number; laterMs: number; beforeMs: number }>('floor')
+if (floor) put(PERFORMANCE, 'floor', `## Timers of the floor
+
+${dated} A hold in Chromium, the processor slowed six times, the page halted for ${floor.hiddenS.toFixed(0)} s in the middle of it.
+
+| what | asked | measured |
+| --- | --- | --- |
+| the right second shown after the page is back | within 100 ms | ${floor.onReturnMs.toFixed(0)} ms |
+| the latest change of a second after that | within 100 ms | ${floor.laterMs.toFixed(0)} ms |
+| the latest change of a second before | | ${floor.beforeMs.toFixed(0)} ms |`)

@@ -56,9 +56,15 @@ export const effectiveSets = (b: Pick<Block, 'sets'>): number => (b.sets >= SHOR
 export const covered = (blocks: readonly Block[], want: Pick<Want, 'quality' | 'emphasis'>, settings: Settings = {}): number =>
   blocks.reduce((a, b) => { const e = exerciseById(b.exerciseId); return e ? a + effectiveSets(b) * counts(e, want, settings) : a }, 0)
 
-/** Effective sets a week of a quality, whatever the emphasis: its own work wholly, other work by share, light work less. About 4 keep it. */
+/** Share of one set that counts for a quality, whatever the emphasis: its own work wholly, other work by share, light work less. */
+export const countsForQuality = (e: Exercise, quality: QualityId): number => Math.max(0, ...EMPHASES.map((emphasis) => counts(e, { quality, emphasis })))
+
+/** Effective sets a week of a quality. About 4 keep it. */
 export const setsOfQuality = (blocks: readonly Block[], quality: QualityId): number =>
-  blocks.reduce((a, b) => { const e = exerciseById(b.exerciseId); return e ? a + effectiveSets(b) * Math.max(0, ...EMPHASES.map((emphasis) => counts(e, { quality, emphasis }))) : a }, 0)
+  blocks.reduce((a, b) => { const e = exerciseById(b.exerciseId); return e ? a + effectiveSets(b) * countsForQuality(e, quality) : a }, 0)
+
+/** Effective sets that keep a quality as wanted: its keep dose, or its aim where that is less. */
+export const keepDose = (wants: readonly Want[], quality: QualityId): number => Math.max(0, ...wants.filter((w) => w.quality === quality).map((w) => Math.min(KEEP_SETS, targetOf(w))))
 
 /** Whether an exercise gives anything to what is wanted, or to the extensors every week asks for. */
 export const serves = (e: Exercise, wants: readonly Want[], settings: Settings): boolean =>

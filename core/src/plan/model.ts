@@ -1,6 +1,6 @@
 import { TISSUES, type TissueId } from '../catalogue/tissues'
 import { candidatesOf, hardBeforeDays, type Candidate } from './candidates'
-import { serves, SLOPES, targetOf } from './coverage'
+import { countsForQuality, effectiveSets, keepDose, serves, SLOPES, targetOf } from './coverage'
 import { extensionDays, hardDayLimit, loadCap, restsBefore, sportStress, taperHardOn, tooNear } from './limits'
 import { CLOSE_MIN, EARLY_A_DAY, FINISHERS_A_DAY, POINTS, QUALITIES_A_DAY, SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, TAPER_HARD, TISSUE_BUDGET, WARM_UP_MIN } from './practice'
 import { contextOf, type WeekProblem } from './problem'
@@ -151,6 +151,11 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
     for (const q of topQualities(p.wants)) {
       const own = all.filter((i) => cs[i]!.e.primary === q)
       if (own.length > 0) row('points', 'points', '', -Infinity, 0, [col(POINTS.frequency, POINTS.frequencyDays), ...own], [1, ...own.map(() => -1)])
+    }
+    for (const q of topQualities(p.wants)) {
+      const own = all.filter((i) => countsForQuality(cs[i]!.e, q) > 0)
+      const need = keepDose(p.wants, q)
+      row('points', 'points', '', need, Infinity, [col(POINTS.underKeep, need), ...own], [1, ...own.map((i) => effectiveSets(cs[i]!.block) * countsForQuality(cs[i]!.e, q))])
     }
     const kinds = [...by(all.filter((i) => serves(cs[i]!.e, p.wants, terms.settings)), (i) => cs[i]!.e.id).values()].map((own) => { const v = col(POINTS.variety); row('points', 'points', '', -Infinity, 0, [v, ...own], [1, ...own.map(() => -1)]); return v })
     row('points', 'points', '', -Infinity, POINTS.varietyMost, kinds)

@@ -62,6 +62,8 @@ export const POINTS = {
   coverage: 100,
   /** A day of a top quality, up to so many days, for so many qualities. */
   frequency: 2, frequencyDays: 2, frequencyTop: 4,
+  /** An effective set of a top quality under what keeps it. */
+  underKeep: -12,
   session: -1, lightDay: 0.5,
   variety: 0.5, varietyMost: 6,
   crushOutOfPhase: -0.5, hardBeforePull: -1, weakerExtra: 0.4,

@@ -1,6 +1,6 @@
 import { exerciseById } from '../catalogue/exercises'
 import type { QualityId } from '../catalogue/qualities'
-import { covered, serves, targetOf, worthOf, type Want } from './coverage'
+import { covered, keepDose, serves, setsOfQuality, targetOf, worthOf, type Want } from './coverage'
 import { POINTS } from './practice'
 import type { WeekProblem } from './problem'
 import { schoolPoints, settingsFor, type Settings } from './schools'
@@ -9,6 +9,7 @@ import type { Block, WeekPlan, WeekTerms } from './types'
 export const PARTS = [
   { id: 'coverage', name: 'Coverage of what the sport asks' },
   { id: 'frequency', name: 'Top qualities on two days' },
+  { id: 'keep', name: 'Top qualities under what keeps them' },
   { id: 'sessions', name: 'Sessions' },
   { id: 'variety', name: 'Variety' },
   { id: 'phase', name: 'Hold and repetition weeks of closing force' },
@@ -67,6 +68,7 @@ export function scorePlan(plan: Pick<WeekPlan, 'blocks' | 'testDay'>, p: WeekPro
   const parts: Score['parts'] = {
     coverage: p.wants.reduce((a, w, i) => a + (share[i]! > 0 ? POINTS.coverage * share[i]! * worthOf(covered(blocks, w, settings), targetOf(w)) : 0), 0),
     frequency: topQualities(p.wants).reduce((a, q) => a + POINTS.frequency * Math.min(POINTS.frequencyDays, days(q)), 0),
+    keep: topQualities(p.wants).reduce((a, q) => a + POINTS.underKeep * Math.max(0, keepDose(p.wants, q) - setsOfQuality(blocks, q)), 0),
     sessions: sessionPoints(settings) * sessions,
     variety: POINTS.variety * Math.min(POINTS.varietyMost, new Set(blocks.flatMap((b) => { const e = of(b); return e && serves(e, p.wants, settings) ? [e.id] : [] })).size),
     phase: sum((b) => (outOfPhase(b.exerciseId, p.terms.crush) ? POINTS.crushOutOfPhase * b.sets : 0)),

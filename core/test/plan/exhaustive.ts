@@ -1,6 +1,6 @@
 import { expect } from 'vitest'
 import { exerciseById } from '../../src/catalogue/exercises'
-import { counts, effectiveSets, serves, targetOf, worthOf } from '../../src/plan/coverage'
+import { counts, effectiveSets, keepDose, serves, setsOfQuality, targetOf, worthOf } from '../../src/plan/coverage'
 import { extensionDays, isLighter, setChoices, usualDose } from '../../src/plan/limits'
 import { POINTS } from '../../src/plan/practice'
 import { contextOf, type WeekProblem } from '../../src/plan/problem'
@@ -41,10 +41,12 @@ export function bestByLooking(p: WeekProblem): { points: number; plan: WeekPlan;
   const share = shares(p.wants)
   const target = p.wants.map(targetOf)
   const top = topQualities(p.wants)
+  const dose = top.map((q) => keepDose(p.wants, q))
   const ids = [...new Set(perDay.flat(2).map((b) => b.exerciseId))]
   const parts = perDay.map((sets) => sets.map((blocks) => {
     const alone = scorePlan(bare(blocks, null), { ...p, wants: [], terms: { ...p.terms, settings } }).parts
     return {
+      keeps: Float64Array.from(top, (q) => setsOfQuality(blocks, q)),
       gives: Float64Array.from(p.wants, (w) => blocks.reduce((a, b) => a + effectiveSets(b) * counts(exerciseById(b.exerciseId)!, w, settings), 0)),
       own: alone.phase + alone.schools + alone.pull_eve + alone.weaker + alone.near - (p.near ? p.near.weight * changeCost([], p.near.blocks) : 0),
       kinds: blocks.reduce((a, b) => (serves(exerciseById(b.exerciseId)!, p.wants, settings) ? a | (1 << ids.indexOf(b.exerciseId)) : a), 0), qualities: top.map((q) => Number(blocks.some((b) => exerciseById(b.exerciseId)!.primary === q))), some: blocks.length > 0,
@@ -59,10 +61,12 @@ export function bestByLooking(p: WeekProblem): { points: number; plan: WeekPlan;
     for (let d = 0; d < at.length; d++) { const x = parts[d]![at[d]!]!; points += x.own; kinds |= x.kinds; if (x.some || open[d] === testDay) points += sessionPoints(settings) }
     for (let w = 0; w < share.length; w++) if (share[w]! > 0) { let sets = 0; for (let d = 0; d < at.length; d++) sets += parts[d]![at[d]!]!.gives[w]!; points += POINTS.coverage * share[w]! * worthOf(sets, target[w]!) }
     for (let q = 0; q < top.length; q++) { let n = 0; for (let d = 0; d < at.length; d++) n += parts[d]![at[d]!]!.qualities[q]!; points += POINTS.frequency * Math.min(POINTS.frequencyDays, n) }
+    for (let q = 0; q < top.length; q++) { let sets = 0; for (let d = 0; d < at.length; d++) sets += parts[d]![at[d]!]!.keeps[q]!; points += POINTS.underKeep * Math.max(0, dose[q]! - sets) }
     return points + POINTS.variety * Math.min(POINTS.varietyMost, bits(kinds))
   }
+  const nothing = worth(perDay.map((x) => x.findIndex((y) => y.length === 0)), null)
   // A day adds at most what it is worth alone (every part is concave in what is there): what cannot reach the best is not walked into.
-  const alone = perDay.map((sets, d) => sets.map((_, i) => { const none = perDay.map((x) => x.findIndex((y) => y.length === 0)); none[d] = i; return worth(none, null) - base }))
+  const alone = perDay.map((sets, d) => sets.map((_, i) => { const none = perDay.map((x) => x.findIndex((y) => y.length === 0)); none[d] = i; return worth(none, null) - nothing }))
   const order = alone.map((own) => own.map((_, i) => i).sort((a, b) => own[b]! - own[a]!))
   const mostLeft = alone.map((_, d) => alone.slice(d).reduce((a, own) => a + Math.max(...own), 0)).concat(0)
   const forTests = Math.max(0, sessionPoints(settings))

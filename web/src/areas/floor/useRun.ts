@@ -89,7 +89,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
   const post = (body: LogBody) => send({ kind: 'log', athleteId: athlete.id, body, link: data.link })
 
   const act = {
-    warmedUp(reason: string | null) {
+    warmedUp: (reason: string | null): void => {
       const said = warmUp(blocks).slice(0, reason === null ? undefined : 1).map((e): LogBody => ({ ...log({ blockId: '', exerciseId: e.id, hand: 'both', set: 1, sets: 1, dose: 1, restS: 0 }, { load: null, seconds: null, reps: null, effort: null, pain: null, ended: reason === null ? 'done' : 'stopped', details: reason === null ? {} : { reason } }), blockId: null }))
       said.forEach(post)
       put({ phase: open.length === 0 ? 'close' : 'ready', at: open[0] ? stepKey(open[0]) : null, since: Date.now() })
@@ -103,7 +103,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     skipRest: () => { if (step) put({ ...skipRest(own, Date.now()), at: stepKey(step) }) },
     passOver: () => { if (step) put(passOver(own, step, next, Date.now())) },
     /** Keeps a set, and goes on. */
-    keep(e: Entry) {
+    keep: (e: Entry): void => {
       if (!step) return
       const at = Date.now()
       const ran = own.phase === 'work' ? stop(own, step, next, at, 'confirm') : own
@@ -114,13 +114,13 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
       put({ ...kept(ran, after[0], at, alone), logs: [...own.logs, body], loads: { ...own.loads, [`${step.exerciseId} ${step.hand}`]: e.load === null ? null : toSi(e.load, units.mass, 'kg') } })
     },
     /** As it was meant: one touch. */
-    asPlanned() {
+    asPlanned: (): void => {
       if (!step || !exercise) return
       const timed = exercise.dose.unit === 's'
       const worked = own.phase === 'work' ? elapsedS(own, Date.now()) : own.workedS
       act.keep({ load: shown(kg), seconds: timed ? step.dose : exercise.mode === 'carry' ? Math.round(10 * worked) / 10 : null, reps: timed ? null : step.dose, effort: null, pain: null, ended: 'done' })
     },
-    symptom(symptom: string) {
+    symptom: (symptom: string): void => {
       if (!step) return
       send({ kind: 'observation', athleteId: athlete.id, sessionId: null, link: data.link, body: { id: v7(), hand: step.hand, pain: null, symptom: symptom as never, note: `on the floor: ${exercise!.name}` } })
       put({ symptoms: [...own.symptoms, { hand: step.hand, pain: null, symptom }], phase: 'ready', since: Date.now() })
@@ -133,7 +133,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     lighter: (on: boolean) => put({ lighter: on }),
     again: (id: string) => { const l = done.find((x) => x.id === id); if (l) put({ again: { key: `${l.blockId} ${l.hand} ${l.set}`, logId: id }, phase: 'ready', at: `${l.blockId} ${l.hand} ${l.set}`, since: Date.now(), pausedAt: null }) },
     /** Changes what was logged, by a record that takes its place. */
-    correct(id: string, e: Entry) {
+    correct: (id: string, e: Entry): void => {
       const l = own.logs.find((x) => x.id === id)
       if (!l) return
       const body: LogBody = { ...l, id: v7(), supersedesId: id, deviceAt: new Date().toISOString(), ...e, details: e.details ?? l.details ?? {} }

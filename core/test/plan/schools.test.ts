@@ -18,8 +18,8 @@ describe('schools', () => {
     for (const s of SCHOOL_EFFECTS) for (const l of s.leans) expect(EXERCISES.some((e) => picks(l.pick, e)), `${s.id} ${JSON.stringify(l.pick)}`).toBe(true)
     for (const s of SCHOOL_EFFECTS) for (const id of s.leans.flatMap((l) => l.pick.ids ?? [])) expect(EXERCISES.some((e) => e.id === id), id).toBe(true)
   })
-  // Ten seeds of each are in `./mano prove`.
-  it.each(SCHOOL_EFFECTS.map((s) => [s.id, s] as const))('%s: what it asks for is more, and the rules hold', (_, s) => {
+  // Ten seeds of every one are in `./mano prove`.
+  it.each(SCHOOL_EFFECTS.filter((_, i) => i % 3 === 1).map((s) => [s.id, s] as const))('%s: what it asks for is more, and the rules hold', (_, s) => {
     const [a, b] = (['a', 'b'] as const).map((choice) => {
       const p = schoolWeek(s.id, 1, { [s.id]: choice })
       const solved = solveWeek(highs, p, { start: draftWeek(p, () => 'x'), gap: 0.01, iterations: 2500 })

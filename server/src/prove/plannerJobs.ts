@@ -5,13 +5,14 @@ import { planBlock, type PlannedWeek } from '@mano/core/plan/block'
 import { conflictOf, feasible } from '@mano/core/plan/conflict'
 import { covered, keeps, setsOfQuality, targetOf } from '@mano/core/plan/coverage'
 import { draftWeek } from '@mano/core/plan/draft'
+import { bestByLooking } from '@mano/core/plan/looking'
 import { measureWeek } from '@mano/core/plan/measureWeek'
 import { buildModel } from '@mano/core/plan/model'
 import { inOrder } from '@mano/core/plan/order'
 import { contextOf, type WeekProblem } from '@mano/core/plan/problem'
 import { resolveAround } from '@mano/core/plan/resolve'
 import { validate } from '@mano/core/plan/rules'
-import { FAMILIES, sampleBlock, sampleWeek, schoolWeek, seeded } from '@mano/core/plan/sample'
+import { FAMILIES, sampleBlock, sampleWeek, schoolWeek, seeded, smallWeek } from '@mano/core/plan/sample'
 import { SCHOOL_EFFECTS, settingsFor } from '@mano/core/plan/schools'
 import { scorePlan, topQualities } from '@mano/core/plan/score'
 import { solveWeek } from '@mano/core/plan/solve'
@@ -24,6 +25,7 @@ export type Job =
   | { kind: 'school'; id: string; seed: number }
   | { kind: 'edit'; seed: number }
   | { kind: 'same'; seed: number }
+  | { kind: 'small'; seed: number }
 
 export type Result =
   | { kind: 'week'; seed: number; feasible: boolean; draftS: number; cpuS: number; gap: number; broken: number; worse: boolean; blocks: number; allows: boolean; minimal: boolean | null }
@@ -31,6 +33,7 @@ export type Result =
   | { kind: 'school'; id: string; seed: number; larger: number; smaller: number; broken: number }
   | { kind: 'edit'; seed: number; what: string; ms: number; ok: boolean; broken: number; changed: number }
   | { kind: 'same'; seed: number; same: boolean }
+  | { kind: 'small'; seed: number; best: boolean; feasible: boolean }
 
 export function allJobs(): Job[] {
   const n = (k: number) => Array.from({ length: k }, (_, i) => i + 1)
@@ -40,6 +43,7 @@ export function allJobs(): Job[] {
     ...SCHOOL_EFFECTS.flatMap((s) => n(10).map((seed): Job => ({ kind: 'school', id: s.id, seed }))),
     ...n(60).map((seed): Job => ({ kind: 'edit', seed })),
     ...n(3).map((seed): Job => ({ kind: 'same', seed: seed + 2 })),
+    ...n(50).map((seed): Job => ({ kind: 'small', seed: seed + 16 })),
   ]
 }
 
@@ -58,6 +62,7 @@ export function runJob(highs: Highs, job: Job): Result {
     case 'block': return block(highs, job)
     case 'school': return school(highs, job.id, job.seed)
     case 'edit': return edit(highs, job.seed)
+    case 'small': return small(highs, job.seed)
     case 'same': {
       const p = sampleWeek(job.seed)
       const once = () => { const newId = ids(); return JSON.stringify(solveWeek(highs, p, { start: draftWeek(p, newId), newId })) }
@@ -65,6 +70,15 @@ export function runJob(highs: Highs, job: Job): Result {
       return { kind: 'same', seed: job.seed, same: [1, 2, 3, 4].every(() => once() === first) }
     }
   }
+}
+
+/** A week small enough to look at every plan: none that keeps the rules has more than the solver's. */
+function small(highs: Highs, seed: number): Result {
+  const p = smallWeek(seed)
+  const solved = solveWeek(highs, p, { gap: 0, iterations: 1e9 })
+  if (!solved.ok) return { kind: 'small', seed, feasible: false, best: bestByLooking(p) === null }
+  const fair = validate(solved.plan, contextOf(p)).length === 0 && Math.abs(scorePlan(solved.plan, p).total - solved.points) < 1e-6
+  return { kind: 'small', seed, feasible: true, best: fair && bestByLooking(p, solved.points + 1e-6) === null }
 }
 
 function week(highs: Highs, seed: number): Result {

@@ -1,22 +1,22 @@
-import { expect } from 'vitest'
-import { exerciseById } from '../../src/catalogue/exercises'
-import { counts, effectiveSets, keepDose, serves, setsOfQuality, targetOf, worthOf } from '../../src/plan/coverage'
-import { extensionDays, isLighter, setChoices, usualDose } from '../../src/plan/limits'
-import { POINTS } from '../../src/plan/practice'
-import { contextOf, type WeekProblem } from '../../src/plan/problem'
-import { RULES, validate } from '../../src/plan/rules'
-import { settingsFor } from '../../src/plan/schools'
-import { changeCost, scorePlan, sessionPoints, shares, topQualities } from '../../src/plan/score'
-import type { Block, WeekPlan } from '../../src/plan/types'
+import { exerciseById } from '../catalogue/exercises'
+import { counts, effectiveSets, keepDose, serves, setsOfQuality, targetOf, worthOf } from './coverage'
+import { extensionDays, isLighter, setChoices, usualDose } from './limits'
+import { POINTS } from './practice'
+import { contextOf, type WeekProblem } from './problem'
+import { RULES, validate } from './rules'
+import { settingsFor } from './schools'
+import { changeCost, scorePlan, sessionPoints, shares, topQualities } from './score'
+import type { Block, WeekPlan } from './types'
 
 /** Rules that a plan can only break more by having more in it: what breaks one is not built on. */
 const MONOTONE = RULES.filter((r) => !['wrist_ext_twice', 'finger_ext_twice', 'pin', 'tests'].includes(r.id))
 
 /**
  * Looks at every plan of a small week: every exercise of its library in every set count on every day with time, and every test day. Knows
- * nothing of the model: only validator and score. Best points and plan; null when no plan keeps the rules.
+ * nothing of the model: only validator and score. Best points and plan over `above`; null when no
+ * plan keeps the rules and has more.
  */
-export function bestByLooking(p: WeekProblem): { points: number; plan: WeekPlan; looked: number } | null {
+export function bestByLooking(p: WeekProblem, above = -Infinity): { points: number; plan: WeekPlan; looked: number } | null {
   const c = contextOf(p)
   const open = p.frame.flatMap((d, i) => (d.minutes > 0 ? [i] : []))
   const bare = (blocks: readonly Block[], testDay: number | null): WeekPlan => ({ weekStart: p.weekStart, frame: p.frame, blocks, testDay })
@@ -55,32 +55,39 @@ export function bestByLooking(p: WeekProblem): { points: number; plan: WeekPlan;
   const base = p.near ? p.near.weight * changeCost([], p.near.blocks) : 0
   const bits = (n: number): number => { let k = 0; for (let x = n; x; x &= x - 1) k++; return k }
   const testDays = p.terms.tests ? open : [null]
-  const worth = (at: readonly number[], testDay: number | null): number => {
+  /** `keep`: with what is lost under the keep doses. */
+  const worth = (at: readonly number[], testDay: number | null, keep = true): number => {
     let points = base
     let kinds = 0
     for (let d = 0; d < at.length; d++) { const x = parts[d]![at[d]!]!; points += x.own; kinds |= x.kinds; if (x.some || open[d] === testDay) points += sessionPoints(settings) }
     for (let w = 0; w < share.length; w++) if (share[w]! > 0) { let sets = 0; for (let d = 0; d < at.length; d++) sets += parts[d]![at[d]!]!.gives[w]!; points += POINTS.coverage * share[w]! * worthOf(sets, target[w]!) }
     for (let q = 0; q < top.length; q++) { let n = 0; for (let d = 0; d < at.length; d++) n += parts[d]![at[d]!]!.qualities[q]!; points += POINTS.frequency * Math.min(POINTS.frequencyDays, n) }
-    for (let q = 0; q < top.length; q++) { let sets = 0; for (let d = 0; d < at.length; d++) sets += parts[d]![at[d]!]!.keeps[q]!; points += POINTS.underKeep * Math.max(0, dose[q]! - sets) }
+    if (keep) for (let q = 0; q < top.length; q++) { let sets = 0; for (let d = 0; d < at.length; d++) sets += parts[d]![at[d]!]!.keeps[q]!; points += POINTS.underKeep * Math.max(0, dose[q]! - sets) }
     return points + POINTS.variety * Math.min(POINTS.varietyMost, bits(kinds))
   }
-  const nothing = worth(perDay.map((x) => x.findIndex((y) => y.length === 0)), null)
+  const bareWeek = perDay.map((x) => x.findIndex((y) => y.length === 0))
   // A day adds at most what it is worth alone (every part is concave in what is there): what cannot reach the best is not walked into.
-  const alone = perDay.map((sets, d) => sets.map((_, i) => { const none = perDay.map((x) => x.findIndex((y) => y.length === 0)); none[d] = i; return worth(none, null) - nothing }))
+  const aloneBy = (keep: boolean) => perDay.map((sets, d) => sets.map((_, i) => worth(bareWeek.map((n, k) => (k === d ? i : n)), null, keep) - worth(bareWeek, null, keep)))
+  const [alone, aloneBare] = [aloneBy(true), aloneBy(false)]
   const order = alone.map((own) => own.map((_, i) => i).sort((a, b) => own[b]! - own[a]!))
-  const mostLeft = alone.map((_, d) => alone.slice(d).reduce((a, own) => a + Math.max(...own), 0)).concat(0)
+  const leftOf = (all: readonly (readonly number[])[]) => all.map((_, d) => all.slice(d).reduce((a, own) => a + Math.max(...own), 0)).concat(0)
+  const [mostLeft, mostLeftBare] = [leftOf(alone), leftOf(aloneBare)]
   const forTests = Math.max(0, sessionPoints(settings))
   const need = (['wrist_ext', 'finger_ext'] as const).map((q) => ({ n: extensionDays(q, p.frame, c), has: perDay.map((sets) => sets.map((blocks) => Number(blocks.some((b) => exerciseById(b.exerciseId)!.primary === q)))) }))
   const extensors = (at: readonly number[]): boolean => need.every(({ n, has }) => at.reduce((a, i, d) => a + has[d]![i]!, 0) >= n) || at.every((i, d) => perDay[d]![i]!.length === 0)
-  let best: { points: number; plan: WeekPlan } | null = null
+  let best: { points: number; plan: WeekPlan | null } = { points: above, plan: null }
   let looked = 0
   const walk = (at: number[]): void => {
     const d = at.length
     if (d < open.length) {
       if (d > 1 && validate(bare(at.flatMap((i, k) => perDay[k]![i]!), null), c, MONOTONE).length > 0) return
-      const so = worth(at, null)
+      // Two bounds, with and without what is lost under the keep doses: nothing is won over them.
+      const rest = bareWeek.slice(d)
+      const so = worth([...at, ...rest], null)
+      const soBare = worth([...at, ...rest], null, false)
       for (const i of order[d]!) {
-        if (best && so + alone[d]![i]! + mostLeft[d + 1]! + forTests <= best.points) break
+        if (so + alone[d]![i]! + mostLeft[d + 1]! + forTests <= best.points) break
+        if (soBare + aloneBare[d]![i]! + mostLeftBare[d + 1]! + forTests <= best.points) continue
         walk([...at, i])
       }
       return
@@ -88,14 +95,14 @@ export function bestByLooking(p: WeekProblem): { points: number; plan: WeekPlan;
     for (const testDay of testDays) {
       looked++
       const points = worth(at, testDay)
-      if (best && points <= best.points + 1e-12) continue
+      if (points <= best.points + 1e-12) continue
       if (!extensors(at)) continue
       const plan = bare(at.flatMap((i, k) => perDay[k]![i]!), testDay)
       if (validate(plan, c).length > 0) continue
-      expect(scorePlan(plan, p).total).toBeCloseTo(points, 8)
+      if (Math.abs(scorePlan(plan, p).total - points) > 1e-8) throw new Error('points added up by days are not those of the week')
       best = { points, plan }
     }
   }
   walk([])
-  return best && { ...(best as { points: number; plan: WeekPlan }), looked }
+  return best.plan && { points: best.points, plan: best.plan, looked }
 }

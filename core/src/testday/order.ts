@@ -1,0 +1,194 @@
+import type { Side } from '../measure/asymmetry'
+
+/** Seconds and kilograms a running order counts with. */
+export interface DayParams {
+  /** A try. */
+  att: number
+  /** From the end of a try to the other hand's next, and to the same hand's next, at the least. */
+  gapHands: number
+  gapSame: number
+  /** A new lifter steps up. */
+  swap: number
+  /** Plates are changed: so much at once, and so much for each step of load. */
+  plate0: number
+  perStep: number
+  step: number
+  /** To the next station. */
+  walk: number
+}
+
+/** One try to come: its hand and what hangs (kg; 0: a station without plates). */
+export interface DayTry { hand: Side; loadKg: number }
+/** What an athlete still does at a station, in order; a station begun is finished before the next. */
+export interface Visit { athlete: string; station: string; tries: readonly DayTry[]; begun: boolean }
+/** What is so at the moment of ordering: athletes who come later or are resting, stations in use. Seconds from the start of the day. */
+export interface DayState {
+  now: number
+  /** An athlete is there from; absent: from now. */
+  from: Readonly<Record<string, number>>
+  /** When each hand's last try ended. */
+  handEnded: Readonly<Record<string, Partial<Record<Side, number>>>>
+  /** Where an athlete was last: walking counts from there. */
+  lastStation: Readonly<Record<string, string>>
+  /** A station is free from, with whom it had last and what hangs. Stations not named are free and empty. */
+  stations: Readonly<Record<string, { freeAt: number; lastAthlete: string | null; loadKg: number | null }>>
+}
+export const DAWN: DayState = { now: 0, from: {}, handEnded: {}, lastStation: {}, stations: {} }
+
+export interface Slot { athlete: string; station: string; hand: Side; loadKg: number; start: number; end: number; /** From which the station is being made ready for it. */ setUpS: number }
+export interface Order { slots: readonly Slot[]; /** When the last try ends. */ endS: number }
+
+interface Weights { setUp: number; load: number; done: number; /** For whoever is in the middle of a station. */ stay: number; rank: number }
+
+/** A day in numbers, for a search that looks at it thousands of times. */
+interface Table {
+  n: number
+  /** Of each visit: athlete, station, where its tries begin and end. */
+  athlete: Int32Array
+  station: Int32Array
+  from: Int32Array
+  to: Int32Array
+  begun: Uint8Array
+  /** Of each try: hand (0 left) and load. */
+  hand: Uint8Array
+  load: Float64Array
+  athletes: readonly string[]
+  stations: readonly string[]
+  tries: number
+}
+
+function tabled(visits: readonly Visit[]): Table {
+  const athletes = [...new Set(visits.map((v) => v.athlete))]
+  const stations = [...new Set(visits.map((v) => v.station))]
+  const starts = visits.map((_, i) => visits.slice(0, i).reduce((a, v) => a + v.tries.length, 0))
+  const all = visits.flatMap((v) => v.tries)
+  return {
+    n: visits.length, athlete: Int32Array.from(visits, (v) => athletes.indexOf(v.athlete)), station: Int32Array.from(visits, (v) => stations.indexOf(v.station)), from: Int32Array.from(starts),
+    to: Int32Array.from(visits, (v, i) => starts[i]! + v.tries.length), begun: Uint8Array.from(visits, (v) => Number(v.begun)), hand: Uint8Array.from(all, (t) => Number(t.hand === 'right')), load: Float64Array.from(all, (t) => t.loadKg),
+    athletes, stations, tries: all.length,
+  }
+}
+
+/** An order as the search keeps it: which visit's try comes n-th, and when it begins. */
+interface Found { visit: Int32Array; start: Float64Array; setUp: Float64Array; endS: number }
+
+/** Serial schedule generation: of all that could go next the one that scores least, again and again. Rests are never broken. */
+function generate(t: Table, state: DayState, p: DayParams, w: Weights, rank: Float64Array): Found {
+  const at = Int32Array.from(t.from)
+  const here = Float64Array.from(t.athletes, (id) => Math.max(state.now, state.from[id] ?? 0))
+  const ended = Float64Array.from(t.athletes.flatMap((id) => [state.handEnded[id]?.left ?? -Infinity, state.handEnded[id]?.right ?? -Infinity]))
+  const where = Int32Array.from(t.athletes, (id) => { const s = state.lastStation[id]; return s === undefined ? -1 : (t.stations.indexOf(s) + 1 || 1e6) - 1 })
+  const current = new Int32Array(t.athletes.length).fill(-1)
+  for (let i = 0; i < t.n; i++) if (t.begun[i] && t.to[i]! > t.from[i]!) current[t.athlete[i]!] = i
+  const done = new Int32Array(t.athletes.length)
+  const free = Float64Array.from(t.stations, (id) => Math.max(state.now, state.stations[id]?.freeAt ?? 0))
+  const lastAthlete = Int32Array.from(t.stations, (id) => { const a = state.stations[id]?.lastAthlete; return a === undefined || a === null ? -1 : (t.athletes.indexOf(a) + 1 || 1e6) - 1 })
+  const hangs = Float64Array.from(t.stations, (id) => state.stations[id]?.loadKg ?? NaN)
+  const out: Found = { visit: new Int32Array(t.tries), start: new Float64Array(t.tries), setUp: new Float64Array(t.tries), endS: state.now }
+  for (let n = 0; n < t.tries; n++) {
+    let [best, score, bestStart, bestSetUp] = [-1, Infinity, 0, 0]
+    for (let i = 0; i < t.n; i++) {
+      const k = at[i]!
+      if (k >= t.to[i]!) continue
+      const a = t.athlete[i]!
+      if (current[a]! >= 0 && current[a] !== i) continue
+      const s = t.station[i]!
+      const h = t.hand[k]!
+      const [own, other] = [ended[2 * a + h]!, ended[2 * a + 1 - h]!]
+      let ready = Math.max(here[a]!, own + p.gapSame, other + p.gapHands)
+      if (where[a]! >= 0 && where[a] !== s) ready = Math.max(ready, Math.max(own, other) + p.walk)
+      const hung = hangs[s]!
+      const load = t.load[k]!
+      const change = Number.isNaN(hung) ? 0 : Math.abs(load - hung)
+      const setUp = (lastAthlete[s]! >= 0 && lastAthlete[s] !== a ? p.swap : 0) + (change > 0 ? p.plate0 + (p.perStep * change) / p.step : 0)
+      const start = Math.max(ready, free[s]! + setUp)
+      const x = start + w.setUp * setUp + w.load * change + w.done * done[a]! - (current[a] === i ? w.stay : 0) + w.rank * rank[i]!
+      if (x < score - 1e-9) { best = i; score = x; bestStart = start; bestSetUp = setUp }
+    }
+    const k = at[best]!
+    const a = t.athlete[best]!
+    const s = t.station[best]!
+    const end = bestStart + p.att
+    out.visit[n] = best
+    out.start[n] = bestStart
+    out.setUp[n] = bestSetUp
+    if (end > out.endS) out.endS = end
+    at[best] = k + 1
+    ended[2 * a + t.hand[k]!] = end
+    where[a] = s
+    done[a]!++
+    current[a] = k + 1 < t.to[best]! ? best : -1
+    free[s] = end
+    lastAthlete[s] = a
+    hangs[s] = t.load[k]!
+  }
+  return out
+}
+
+function toSlots(t: Table, visits: readonly Visit[], f: Found, p: DayParams): Order {
+  const at = Int32Array.from(t.from)
+  const slots = Array.from(f.visit, (i, n): Slot => { const k = at[i]!; at[i] = k + 1; const v = visits[i]!; const own = v.tries[k - t.from[i]!]!; return { athlete: v.athlete, station: v.station, hand: own.hand, loadKg: own.loadKg, start: f.start[n]!, end: f.start[n]! + p.att, setUpS: f.setUp[n]! } })
+  return { slots, endS: f.endS }
+}
+
+const GRID: readonly Omit<Weights, 'rank'>[] = [0, 1].flatMap((setUp) => [0, 1, 3, 8].flatMap((load) => [0, 4, 12].flatMap((done) => [0, 40, 120].map((stay) => ({ setUp, load, done, stay })))))
+/** Work of a search: one unit looks at one candidate for one place. About a tenth of a second where it was measured. */
+const EFFORT = 5_000_000
+
+/** Preferences that send athletes of near loads from station to station together, each group beginning at another. */
+function inGroups(t: Table, far: number): Float64Array {
+  const first = (a: number): number => { const i = t.athlete.findIndex((x, k) => x === a && t.load[t.from[k]!]! > 0); return i < 0 ? 0 : t.load[t.from[i]!]! }
+  const order = t.athletes.map((_, a) => a).sort((a, b) => first(a) - first(b) || a - b)
+  const stations = t.stations.length
+  const group = new Map(order.map((a, n) => [a, Math.floor((n * stations) / order.length)]))
+  return Float64Array.from(t.athlete, (a, i) => far * ((t.station[i]! - group.get(a)! + stations) % stations))
+}
+
+/** Even numbers from 0 to 1, the same for the same seed (mulberry32, public domain). */
+function seeded(seed: number): () => number {
+  let a = seed >>> 0
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0
+    let t = Math.imul(a ^ (a >>> 15), a | 1)
+    t = (t + Math.imul(t ^ (t >>> 7), t | 61)) ^ t
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+/**
+ * A running order that ends soon: many orders by one greedy rule under different weightings, then small changes of the best one's preferences, kept
+ * while they do no harm (annealing). Ends after a fixed amount of work, never by the clock, so the same day gives the same order.
+ */
+export function orderDay(visits: readonly Visit[], params: DayParams, state: DayState = DAWN, effort = EFFORT): Order {
+  const open = visits.filter((v) => v.tries.length > 0)
+  if (open.length === 0) return { slots: [], endS: state.now }
+  const r = seeded(20261125)
+  const t = tabled(open)
+  const cost = t.tries * t.n + 1500
+  let spent = 0
+  const run = (w: Weights, rank: Float64Array): Found => { spent += cost; return generate(t, state, params, w, rank) }
+  const starts = [new Float64Array(t.n), ...[params.gapSame, 3 * params.gapSame].map((far) => inGroups(t, far))].slice(0, t.stations.length > 1 ? 3 : 1)
+  const tried = GRID.flatMap((g) => starts.flatMap((rank) => { const w: Weights = { ...g, rank: 1 }; return spent > effort ? [] : [{ w, rank, o: run(w, rank) }] })).sort((a, b) => a.o.endS - b.o.endS)
+  const good = tried.slice(0, 8).map((x) => x.w)
+  let best = tried[0]!.o
+  let w = good[0]!
+  let rank = tried[0]!.rank
+  let at = best.endS
+  const begun = spent
+  while (spent < effort) {
+    const heat = 1 - (spent - begun) / Math.max(1, effort - begun)
+    const next = Float64Array.from(rank)
+    if (r() < 0.4) {
+      // Two stations of one athlete change places.
+      const i = Math.floor(r() * t.n)
+      const same = [...t.athlete.keys()].filter((k) => k !== i && t.athlete[k] === t.athlete[i])
+      const k = same[Math.floor(r() * same.length)]
+      if (k !== undefined) { next[i] = rank[k]! + (r() - 0.5) * params.gapSame; next[k] = rank[i]! + (r() - 0.5) * params.gapSame }
+    } else for (let n = 1 + Math.floor(r() * 2); n > 0; n--) next[Math.floor(r() * t.n)]! += (r() - 0.5) * 4 * params.gapSame * (0.1 + heat)
+    const own = r() < 0.2 ? good[Math.floor(r() * good.length)]! : w
+    const o = run(own, next)
+    if (o.endS < at + 1e-9 || r() < Math.exp(-(o.endS - at) / (1 + 15 * heat))) { rank = next; w = own; at = o.endS }
+    if (o.endS < best.endS - 1e-9) best = o
+  }
+  return toSlots(t, open, best, params)
+}

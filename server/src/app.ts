@@ -18,6 +18,7 @@ import { mountPlan } from './http/plan'
 import { mountInstruments } from './http/instruments'
 import { mountAttachments } from './http/attachments'
 import { HttpProblem, problemOf } from './http/problem'
+import { mountTestDays } from './http/testday'
 import { mountTests } from './http/tests'
 
 export interface AppOptions extends Services { pool: Pool; sessionSecret: string; webRoot: string | null; signInsPerMinute?: number }
@@ -36,6 +37,7 @@ export function buildApi(services: Services): Api {
   mountKit(api)
   mountPlan(api)
   mountFloor(api)
+  mountTestDays(api)
   return api
 }
 

@@ -10,7 +10,7 @@ let r: Rig
 let own: Staff
 let other: Staff
 let assistant: Agent
-let ids: { athleteId: string; sessionId: string; trialId: string; importId: string; unitId: string; placeId: string; attachmentId: string; instrumentId: string; linkId: string }
+let ids: { athleteId: string; sessionId: string; trialId: string; importId: string; unitId: string; placeId: string; attachmentId: string; instrumentId: string; linkId: string; dayId: string }
 
 beforeAll(async () => {
   r = await rig()
@@ -25,7 +25,7 @@ beforeAll(async () => {
   const first = async (url: string) => ((await own.agent.get(url).expect(200)).body as { id: string }[])[0]!.id
   const attachmentId = v7()
   await own.agent.post(`/api/tests/${sessionId}/attachments`).send({ id: attachmentId, kind: 'note', text: 'Left thumb taped' }).expect(201)
-  ids = { linkId: v7(), instrumentId: v7(), attachmentId, athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: await first('/api/kit'), placeId: await first('/api/places') }
+  ids = { dayId: v7(), linkId: v7(), instrumentId: v7(), attachmentId, athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: await first('/api/kit'), placeId: await first('/api/places') }
 })
 afterAll(() => r.close())
 

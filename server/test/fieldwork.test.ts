@@ -73,7 +73,7 @@ describe('intake', () => {
     await own.agent.post(`/api/athletes/${id}/weeks`).send({ id: v7(), ...week }).expect(201)
     expect((await view()).week).toEqual(week)
     const { frame } = (await own.agent.get(`/api/athletes/${id}/plan`).expect(200)).body as PlanView
-    expect(frame[1]).toEqual({ minutes: 35, place: 'bag', sportLoad: 3, heavyPull: 'after', competition: false })
+    expect(frame[1]).toEqual({ minutes: 35, place: 'bag', sportLoad: 3, heavyPull: 'after', competition: false, at: '18:00' })
     expect(frame[6]!.sportLoad).toBe(0)
   })
   it('keeps outcomes as series and what the profile was before', async () => {

@@ -32,6 +32,8 @@ export interface DayState {
   lastStation: Readonly<Record<string, string>>
   /** A station is free from, with whom it had last and what hangs. Stations not named are free and empty. */
   stations: Readonly<Record<string, { freeAt: number; lastAthlete: string | null; loadKg: number | null }>>
+  /** The order goes on as it was: what comes next was made ready since its station was free. Absent: making ready begins now. */
+  goesOn?: boolean | undefined
 }
 export const DAWN: DayState = { now: 0, from: {}, handEnded: {}, lastStation: {}, stations: {} }
 
@@ -72,8 +74,8 @@ function tabled(visits: readonly Visit[]): Table {
 /** An order as the search keeps it: which visit's try comes n-th, and when it begins. */
 interface Found { visit: Int32Array; start: Float64Array; setUp: Float64Array; endS: number }
 
-/** Serial schedule generation: of all that could go next the one that scores least, again and again. Rests are never broken. */
-function generate(t: Table, state: DayState, p: DayParams, w: Weights, rank: Float64Array): Found {
+/** Serial schedule generation: of all that could go next the one that scores least, again and again. Rests are never broken. `wanted`: when each try was to begin, to stay near to. */
+function generate(t: Table, state: DayState, p: DayParams, w: Weights, rank: Float64Array, wanted: Float64Array | null = null): Found {
   const at = Int32Array.from(t.from)
   const here = Float64Array.from(t.athletes, (id) => Math.max(state.now, state.from[id] ?? 0))
   const ended = Float64Array.from(t.athletes.flatMap((id) => [state.handEnded[id]?.left ?? -Infinity, state.handEnded[id]?.right ?? -Infinity]))
@@ -81,7 +83,7 @@ function generate(t: Table, state: DayState, p: DayParams, w: Weights, rank: Flo
   const current = new Int32Array(t.athletes.length).fill(-1)
   for (let i = 0; i < t.n; i++) if (t.begun[i] && t.to[i]! > t.from[i]!) current[t.athlete[i]!] = i
   const done = new Int32Array(t.athletes.length)
-  const free = Float64Array.from(t.stations, (id) => Math.max(state.now, state.stations[id]?.freeAt ?? 0))
+  const free = Float64Array.from(t.stations, (id) => Math.max(state.goesOn ? 0 : state.now, state.stations[id]?.freeAt ?? 0))
   const lastAthlete = Int32Array.from(t.stations, (id) => { const a = state.stations[id]?.lastAthlete; return a === undefined || a === null ? -1 : (t.athletes.indexOf(a) + 1 || 1e6) - 1 })
   const hangs = Float64Array.from(t.stations, (id) => state.stations[id]?.loadKg ?? NaN)
   const out: Found = { visit: new Int32Array(t.tries), start: new Float64Array(t.tries), setUp: new Float64Array(t.tries), endS: state.now }
@@ -102,7 +104,7 @@ function generate(t: Table, state: DayState, p: DayParams, w: Weights, rank: Flo
       const change = Number.isNaN(hung) ? 0 : Math.abs(load - hung)
       const setUp = (lastAthlete[s]! >= 0 && lastAthlete[s] !== a ? p.swap : 0) + (change > 0 ? p.plate0 + (p.perStep * change) / p.step : 0)
       const start = Math.max(ready, free[s]! + setUp)
-      const x = start + w.setUp * setUp + w.load * change + w.done * done[a]! - (current[a] === i ? w.stay : 0) + w.rank * rank[i]!
+      const x = wanted ? Math.max(start, wanted[k]!) + 1e-3 * wanted[k]! : start + w.setUp * setUp + w.load * change + w.done * done[a]! - (current[a] === i ? w.stay : 0) + w.rank * rank[i]!
       if (x < score - 1e-9) { best = i; score = x; bestStart = start; bestSetUp = setUp }
     }
     const k = at[best]!
@@ -191,4 +193,20 @@ export function orderDay(visits: readonly Visit[], params: DayParams, state: Day
     if (o.endS < best.endS - 1e-9) best = o
   }
   return toSlots(t, open, best, params)
+}
+
+/** A try of a day by name: the n-th (from 0) of an athlete at a station. */
+export const tryKey = (athlete: string, station: string, n: number): string => `${athlete} ${station} ${n}`
+
+/**
+ * What is left of a day, ordered as near as can be to when each try was to begin: whoever is not there yet, or rests, is passed by, and nobody else
+ * changes places. `done`: how many tries of a visit are behind it. Tries without a wished time come last.
+ */
+export function followOrder(visits: readonly (Visit & { done: number })[], params: DayParams, state: DayState, wanted: ReadonlyMap<string, number>): Order {
+  const open = visits.filter((v) => v.tries.length > 0)
+  if (open.length === 0) return { slots: [], endS: state.now }
+  const t = tabled(open)
+  const last = Math.max(0, ...wanted.values())
+  const times = Float64Array.from(open.flatMap((v) => v.tries.map((_, i) => wanted.get(tryKey(v.athlete, v.station, v.done + i)) ?? last + 1 + i)))
+  return toSlots(t, open, generate(t, state, params, { setUp: 0, load: 0, done: 0, stay: 0, rank: 0 }, new Float64Array(t.n), times), params)
 }

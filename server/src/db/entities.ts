@@ -1,3 +1,4 @@
+import type { DaySetup } from '@mano/core/testday/live'
 import type { LogDetails } from '@mano/core/review/load'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { EntitySchema, type EntitySchemaColumnOptions } from 'typeorm'
@@ -84,6 +85,8 @@ export interface StoredSetLog extends Row {
   enteredLoad: number | null; enteredUnit: EntryUnit | null; seconds: number | null; reps: number | null; ended: EndingId; effort: number | null; pain: number | null
   deviceAt: Date | null; supersedesId: string | null; details: LogDetails; voided: boolean
 }
+export interface TestDay extends Row { name: string; heldOn: string; setup: DaySetup }
+export interface TestDayEvent extends Row { dayId: string; at: number; kind: string; body: Record<string, unknown> }
 export interface AthleteLink extends Row { athleteId: string; tokenHash: string; expiresOn: string; revokedAt: Date | null }
 
 type Columns = Record<string, EntitySchemaColumnOptions>
@@ -169,6 +172,8 @@ const planTemplate: Columns = { name: text(), says: text(), kind: text(), weeks:
 export const PlanTemplateEntity = table<StoredTemplate>('PlanTemplate', planTemplate)
 export const CurrentTemplateView = view<StoredTemplate>('CurrentPlanTemplate', planTemplate)
 export const AthleteLinkEntity = table<AthleteLink>('AthleteLink', { athleteId: uuid(), tokenHash: text(), expiresOn: day(), revokedAt: maybe(instant()) })
+export const TestDayEntity = table<TestDay>('TestDay', { name: text(), heldOn: day(), setup: column('jsonb') })
+export const TestDayEventEntity = table<TestDayEvent>('TestDayEvent', { dayId: uuid(), at: number(), kind: text(), body: column('jsonb') })
 export const SetLogEntity = table<StoredSetLog>('SetLog', setLog)
 
 /** Current rows: what everything but the writers reads. */
@@ -184,6 +189,6 @@ export const CurrentSetLogView = view<StoredSetLog>('CurrentSetLog', setLog)
 export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
   TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, TrialTraceEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity,
-  StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity, AthleteLinkEntity,
+  StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity, AthleteLinkEntity, TestDayEntity, TestDayEventEntity,
   CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

@@ -37,6 +37,7 @@ function Frame({ me }: { me: Me }) {
         <nav aria-label="Main">
           <NavLink to="/" end>Roster</NavLink>
           <NavLink to="/kit">Kit room</NavLink>
+          <NavLink to="/testday">Test days</NavLink>
           {me.role === 'coach' && <NavLink to="/import">Import</NavLink>}
           <NavLink to="/hall">Hall</NavLink>
         </nav>

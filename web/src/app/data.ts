@@ -22,6 +22,8 @@ export const keys = {
   people: ['people'],
 } as const
 
+export const dayKey = (id: string) => ['test-day', id] as const
+
 export const useMe = () => useQuery({ queryKey: keys.me, queryFn: () => api.get<Me>('/api/me'), staleTime: 5 * 60_000 })
 export const useInstallation = (enabled: boolean) => useQuery({ queryKey: keys.installation, queryFn: () => api.get<Installation>('/api/installation'), enabled })
 export const useRoster = () => useQuery({ queryKey: keys.roster, queryFn: () => api.get<RosterRow[]>('/api/athletes') })

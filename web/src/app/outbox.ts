@@ -1,9 +1,11 @@
 import { create } from 'zustand'
 import type { LogBody } from '@mano/contract/plan'
-import type { ObservationBody, SessionView, TrialBody } from '@mano/contract/tests'
+import type { DayEventBody, TestDayView } from '@mano/contract/testday'
+import type { DayEvent } from '@mano/core/testday/live'
+import type { ObservationBody, SessionBody, SessionView, TrialBody } from '@mano/contract/tests'
 import type { Trial } from '@mano/core/testing/session'
 import { api, ApiProblem, failureText, queryClient } from './api'
-import { keys, later } from './data'
+import { dayKey, keys, later } from './data'
 import { all, forget, keep } from './kept'
 
 /** Something noted in a test or on the floor that the server has not confirmed. Its id makes a repeated send harmless. `link`: by an athlete's own link. */
@@ -11,11 +13,15 @@ export type Unsent = { athleteId: string; link?: string | undefined; /** Why the
   | { kind: 'trial'; sessionId: string; body: TrialBody; value: number }
   | { kind: 'observation'; sessionId: string | null; body: ObservationBody }
   | { kind: 'log'; body: LogBody }
+  | { kind: 'session'; body: SessionBody }
+  | { kind: 'day'; dayId: string; body: DayEventBody }
 )
 
 function addressOf(u: Unsent): string {
   const athlete = u.link ? '/api/link' : `/api/athletes/${u.athleteId}`
   if (u.kind === 'log') return `${athlete}/logs`
+  if (u.kind === 'session') return `${athlete}/tests`
+  if (u.kind === 'day') return `/api/test-days/${u.dayId}/events`
   if (u.kind === 'trial') return `/api/tests/${u.sessionId}/trials`
   return u.sessionId === null ? `${athlete}/observations` : `/api/tests/${u.sessionId}/observations`
 }
@@ -95,13 +101,19 @@ window.addEventListener('online', () => void flush())
 function confirm(item: Unsent): void {
   // A read that began before this was saved would show the session without it.
   void queryClient.cancelQueries({ queryKey: keys.tests(item.athleteId) })
-  if (item.kind !== 'log') queryClient.setQueryData<SessionView[]>(keys.tests(item.athleteId), (all) => all?.map((s) => (s.id === item.sessionId ? withUnsent(s, [item]) : s)))
+  if (item.kind === 'day') {
+    const { id, at, kind, body } = item.body
+    void queryClient.cancelQueries({ queryKey: dayKey(item.dayId) })
+    queryClient.setQueryData<TestDayView>(dayKey(item.dayId), (d) => d && (kind === 'start' ? { ...d, startedAt: d.startedAt ?? String(body['startedAt']) } : d.events.some((e) => e.id === id) ? d : { ...d, events: [...d.events, { id, at, kind, ...body } as DayEvent] }))
+    return
+  }
+  if (item.kind === 'trial' || item.kind === 'observation') queryClient.setQueryData<SessionView[]>(keys.tests(item.athleteId), (all) => all?.map((s) => (s.id === item.sessionId ? withUnsent(s, [item]) : s)))
   void queryClient.invalidateQueries({ queryKey: keys.athlete(item.athleteId) })
 }
 
 /** A session with what is still on its way. */
 export function withUnsent(session: SessionView, waiting: readonly Unsent[]): SessionView {
-  const own = waiting.filter((w) => w.kind !== 'log' && w.sessionId === session.id)
+  const own = waiting.filter((w) => (w.kind === 'trial' || w.kind === 'observation') && w.sessionId === session.id)
   const trials = own.flatMap((w): Trial[] => (w.kind === 'trial' && !session.trials.some((t) => t.id === w.body.id)
     ? [{ id: w.body.id, hand: w.body.hand, ordinal: w.body.ordinal, value: w.value, enteredValue: w.body.enteredValue, enteredUnit: w.body.enteredUnit, pain: w.body.pain, missed: w.body.missed, details: w.body.details, recordedAt: w.body.deviceAt ?? '', struck: w.body.struck ? { reason: w.body.struck } : null, correction: null }]
     : []))

@@ -154,7 +154,7 @@ function Week({ view }: { view: PlanView }) {
         <button className="btn" aria-label="Week before" onClick={() => go(addDays(weekStart, -7))}><Icon name="left" /></button>
         <h2>Week of {formatDate(weekStart, me.today)}</h2>
         <button className="btn" aria-label="Week after" onClick={() => go(addDays(weekStart, 7))}><Icon name="right" /></button>
-        <span className="s">{changed ? 'Not saved yet; kept in this browser' : saved ? <>{`Version ${saved.number}, saved ${formatDate(saved.savedOn, me.today)} by ${saved.by}`}</> : 'Nothing planned'}{saved && !changed ? [saved.terms.origin, saved.reason].filter(Boolean).map((x) => ` · ${x}`).join('') : ''}</span>
+        <span className="s">{changed ? 'Not saved yet; kept in this browser' : saved ? <>{`Version ${saved.number}, saved ${formatDate(saved.savedOn, me.today)} by ${saved.by}`}</> : 'Nothing planned'}{saved && !changed ? [saved.terms.origin, saved.reason && `all the same: ${saved.reason}`].filter(Boolean).map((x) => ` · ${x}`).join('') : ''}</span>
         {coach && (
           <span className="plan-act">
             {(drafts.past[key]?.length ?? 0) > 0 && act('Undo', () => drafts.undo(key))}

@@ -1,0 +1,34 @@
+import * as yup from 'yup'
+import { TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
+import type { DayEvent, DaySetup } from '@mano/core/testday/live'
+import { day, id, line, number, oneOf, optionalLine } from './common'
+
+const seconds = (what: string, most: number) => number(what).min(0, `${what} is 0 to ${most} s`).max(most, `${what} is 0 to ${most} s`)
+const params = yup.object({ att: seconds('a try', 600), gapHands: seconds('the rest between hands', 1800), gapSame: seconds('the rest of a hand', 3600), swap: seconds('stepping up', 600), plate0: seconds('changing plates', 600), perStep: seconds('a step of load', 120), step: number('the step').moreThan(0, 'the step is above 0').max(50, 'the step is too large'), walk: seconds('walking', 600) }).exact('a field is not known')
+
+/** Protocols a station of a group can run: one result a try, hands one after the other. */
+export const GROUP_PROTOCOLS = ['dyno_seated', 'dyno_standing', 'key_pinch', 'pull_max', 'lift_max'] as const
+
+export const testDayBody = yup.object({
+  id: id(), name: line(80, 'the name'), heldOn: day('the day'),
+  setup: yup.object({
+    params: params.required('the rests are missing'),
+    stations: yup.array().of(yup.object({ id: id(), name: line(40, 'the station'), protocolId: oneOf(TEST_PROTOCOLS.filter((p) => (GROUP_PROTOCOLS as readonly string[]).includes(p.id)).map((p) => p.id), 'the protocol'), unitId: id(), measurementId: id(), variant: yup.object().required('the set-up is missing'), by: optionalLine(60), plates: yup.boolean().strict().required('plates or not') }).exact('a field is not known')).min(1, 'a day has a station').max(8, 'over eight stations').required('the stations are missing'),
+    athletes: yup.array().of(yup.object({ id: id(), name: line(80, 'the name') }).exact('a field is not known')).min(1, 'nobody is chosen').max(40, 'over forty athletes').required('the athletes are missing'),
+    perHand: number('tries a hand').integer('tries are whole').min(1, 'at least one try a hand').max(6, 'at most six tries a hand'),
+    firstKg: yup.object().required('the loads are missing').test('loads', 'a load is not between 0 and 300 kg', (v) => Object.values(v).every((x) => typeof x === 'number' && x >= 0 && x <= 300)),
+    stepKg: number('the step of load').min(0, 'the step is 0 to 20 kg').max(20, 'the step is 0 to 20 kg'),
+  }).exact('a field is not known').required('the set-up is missing'),
+}).exact('a field is not known')
+export interface TestDayBody { id: string; name: string; heldOn: string; setup: DaySetup }
+
+const KINDS = ['start', 'done', 'late', 'out', 'lost', 'back', 'retry', 'break', 'reorder'] as const
+export const dayEventBody = yup.object({
+  id: id(), at: number('the time').min(0, 'before the day').max(86_400, 'after the day'), kind: oneOf(KINDS, 'what happened'),
+  body: yup.object().default({}).test('small', 'too much is said', (v) => JSON.stringify(v).length <= 600),
+}).exact('a field is not known')
+export interface DayEventBody { id: string; at: number; kind: (typeof KINDS)[number]; body: Record<string, unknown> }
+
+/** Events as stored; `start` says when seconds begin. */
+export interface TestDayView extends TestDayBody { startedAt: string | null; events: DayEvent[] }
+export interface TestDayLine { id: string; name: string; heldOn: string; athletes: number; stations: number; started: boolean }

@@ -1,0 +1,96 @@
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { protocolById } from '@mano/core/catalogue/protocols'
+import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
+import { writeCsv } from '@mano/core/formats/csv'
+import { formatClock, formatWithUnit } from '@mano/core/units/format'
+import { Failed } from '../../app/Trouble'
+import { useUnits } from '../../app/units'
+import { useMe } from '../../app/data'
+import { HandLetter } from '../../hands/marks'
+import { Icon } from '../../hands/Icon'
+import { resultsOf } from '@mano/core/testday/results'
+import { useDay, type Day } from './useDay'
+import './testday.css'
+
+/** The hall's screen: who is on at each station, who is next, how far the day is; and what the coach says when things go wrong. */
+export default function TestDay() {
+  const { dayId } = useParams()
+  const { day, error } = useDay(dayId!)
+  const coach = useMe().data?.role === 'coach'
+  if (error && !day) return <Failed error={error} />
+  if (!day) return <main className="td" aria-busy="true" />
+  const { view, now, started, nowS } = day
+  const total = (now?.done.length ?? 0) + (now?.order.slots.length ?? 0)
+  const nameOf = (id: string) => view.setup.athletes.find((a) => a.id === id)?.name ?? ''
+  const over = started && now !== null && now.order.slots.length === 0 && now.lost.length === 0
+  return (
+    <main className="td">
+      <div className="hall-head"><h1>{view.name}</h1>
+        {!started && coach && <button className="btn pri big" disabled={!now} onClick={() => day.say('start')}>Begin the day</button>}
+        {started && <p className="td-clock" role="timer">{formatClock(nowS)}</p>}
+      </div>
+      <p role="status">{!now ? 'Working the order out …' : over ? `All ${now.done.length} tries are done.` : `${now.done.length} of ${total} tries done; the last ends at about ${formatClock(now.order.endS)}${day.boundS !== null && now.done.length === 0 ? `, no order before ${formatClock(day.boundS)} (a bound)` : ''}.`}</p>
+      {now && !over && (
+        <div className="td-hall">
+          {view.setup.stations.map((s) => {
+            const own = now.order.slots.filter((x) => x.station === s.id).sort((a, b) => a.start - b.start).slice(0, 4)
+            const lost = now.lost.includes(s.id)
+            return (
+              <section key={s.id} aria-label={s.name} className={lost ? 'lost' : ''}>
+                <h2><Link to={`/testday/${view.id}/${s.id}`}>{s.name}</Link></h2>
+                <p className="s">{protocolById(s.protocolId)!.name}{s.by && `, ${s.by}`}</p>
+                {lost ? <p><Icon name="cross" /> Out of use</p> : own.length === 0 ? <p>Done</p> : <ol>{own.map((x, i) => <li key={i} className={i === 0 ? 'on' : ''}><HandLetter hand={x.hand} /> <b>{nameOf(x.athlete)}</b>{x.loadKg > 0 && <span>{x.loadKg}{'\u00A0'}kg</span>}<span className="s">{x.start <= nowS ? 'now' : formatClock(x.start - nowS)}</span></li>)}</ol>}
+                {coach && started && (lost ? <button className="btn small" onClick={() => day.say('back', { station: s.id })}>It works again</button> : <button className="btn small" onClick={() => day.say('lost', { station: s.id })}>Out of use</button>)}
+              </section>
+            )
+          })}
+        </div>
+      )}
+      {coach && started && !over && <Trouble day={day} />}
+      {now && now.done.length > 0 && <Results day={day} nameOf={nameOf} />}
+      <p className="note">{NOT_A_DIAGNOSIS}</p>
+    </main>
+  )
+}
+
+/** Late, out, a break, or the rest in another order: each changes as little as it can. */
+function Trouble({ day }: { day: Day }) {
+  const { view, nowS } = day
+  const [who, setWho] = useState(view.setup.athletes[0]!.id)
+  return (
+    <section className="td-trouble" aria-label="When things go wrong">
+      <label>Athlete<select value={who} onChange={(e) => setWho(e.currentTarget.value)}>{view.setup.athletes.map((a) => <option key={a.id} value={a.id}>{a.name}</option>)}</select></label>
+      {[5, 10, 20].map((m) => <button key={m} className="btn small" onClick={() => day.say('late', { athlete: who, untilS: nowS + 60 * m })}>Late by {m} min</button>)}
+      <button className="btn small" onClick={() => day.say('late', { athlete: who, untilS: nowS })}>Is here</button>
+      <button className="btn small" onClick={() => day.say('out', { athlete: who, hand: null, reason: 'stopped' })}>Stops for today</button>
+      <button className="btn small" onClick={() => day.say('break', { untilS: nowS + 300 })}>Break of 5 min for all</button>
+      <button className="btn small" onClick={() => day.say('reorder')}>Order the rest anew</button>
+    </section>
+  )
+}
+
+function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) {
+  const units = useUnits()
+  const { view } = day
+  const groups = resultsOf(view.setup, day.events)
+  const save = () => {
+    const rows = groups.flatMap((g) => g.rows.map((r) => [g.protocolId, g.unit, nameOf(r.athlete), r.left?.toString() ?? '', r.right?.toString() ?? '', r.rank.join('-')]))
+    const url = URL.createObjectURL(new Blob([writeCsv(['protocol', 'unit', 'athlete', 'left', 'right', 'rank'], rows)], { type: 'text/csv' }))
+    Object.assign(document.createElement('a'), { href: url, download: `${view.name}.csv` }).click()
+    setTimeout(() => URL.revokeObjectURL(url), 1000)
+  }
+  return (
+    <section className="td-results" aria-label="Results">
+      <div className="hall-head"><h2>Results so far</h2><button className="btn small" onClick={save}>Save as CSV</button></div>
+      {groups.map((g) => (
+        <table key={g.protocolId} className="hall-kit">
+          <caption>{protocolById(g.protocolId)!.name}{g.errorSi !== null ? `, error of one result about ${formatWithUnit(g.errorSi, g.unit, units)}` : ''}</caption>
+          <thead><tr><th scope="col">Rank</th><th scope="col">Athlete</th><th scope="col">Left</th><th scope="col">Right</th><th scope="col" /></tr></thead>
+          <tbody>{g.rows.map((r) => <tr key={r.athlete}><td>{r.rank[0] === r.rank[1] ? r.rank[0] : `${r.rank[0]} to ${r.rank[1]}`}</td><th scope="row">{nameOf(r.athlete)}</th><td>{r.left === null ? '' : formatWithUnit(r.left, g.unit, units)}</td><td>{r.right === null ? '' : formatWithUnit(r.right, g.unit, units)}</td><td>{r.retest && <span><Icon name="waves" /> Too wide: test again</span>}</td></tr>)}</tbody>
+        </table>
+      ))}
+      <p className="note">Ranks that error does not tell apart share a span. The best of each hand counts; the rank is by the better hand. Results are on each athlete's own page too.</p>
+    </section>
+  )
+}

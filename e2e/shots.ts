@@ -4,12 +4,13 @@ const dir = new URL('../docs/screenshots/', import.meta.url).pathname
 
 /** One current picture of each main view, from the demo data. */
 test('pictures of the main views', async ({ page, own }) => {
-  const shot = async (name: string, shows: string) => {
+  test.setTimeout(240_000)
+  const shot = async (name: string, shows: string, fullPage = false) => {
     await expect(page.getByText(shows, { exact: false }).first()).toBeVisible()
     await expect(page.locator('[aria-busy=true]')).toHaveCount(0)
     await page.mouse.move(0, 799)
     await page.evaluate(() => document.fonts.ready)
-    await page.screenshot({ path: `${dir}${name}.png`, animations: 'disabled' })
+    await page.screenshot({ path: `${dir}${name}.png`, animations: 'disabled', fullPage })
   }
   await page.clock.install({ time: NOW })
   const stage = (name: string) => page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: new RegExp(`^${name}`) }).click()
@@ -26,7 +27,7 @@ test('pictures of the main views', async ({ page, own }) => {
   await shot('asymmetry', 'every time')
   await stage('Plan')
   await page.locator('.card').first().click()
-  await shot('plan', 'In its place')
+  await shot('plan', 'In its place', true)
   await page.getByRole('button', { name: 'Schools' }).click()
   await page.getByRole('button', { name: 'Plan the week the other way' }).click()
   await expect(page.getByRole('button', { name: 'Take it over' })).toBeVisible({ timeout: 60_000 })
@@ -35,6 +36,7 @@ test('pictures of the main views', async ({ page, own }) => {
   await page.getByRole('button', { name: 'Block', exact: true }).click()
   await page.getByLabel('Weeks').selectOption('8')
   await page.getByRole('button', { name: 'Plan the block' }).click()
+  await expect(page.getByText('8 weeks planned.')).toBeVisible({ timeout: 90_000 })
   await shot('block', '8 weeks planned')
   await stage('Floor')
   await stage('Review')
@@ -71,7 +73,7 @@ test('pictures of the main views', async ({ page, own }) => {
   await page.clock.fastForward(30_000)
   await page.getByRole('button', { name: 'As planned' }).click()
   await page.clock.runFor(1000)
-  await shot('floor-several', 'Rest')
+  await shot('floor-several', 'your turn')
   await page.goto(`${own.url}/floor/${id}`)
   await page.setViewportSize({ width: 390, height: 844 })
   await page.getByRole('button', { name: 'Pain or stop' }).click()

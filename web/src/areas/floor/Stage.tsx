@@ -109,8 +109,8 @@ function Next({ run }: { run: RunView }) {
     <div className="f-next">
       {exercise!.cue && <p className="f-cue">{exercise!.cue}</p>}
       <p className="f-label">Next</p>
-      {coming.slice(0, 3).map((s, i) => <p key={i} className={`f-row ${s.hand}`}><b>{HAND[s.hand]}{s.exerciseId !== step!.exerciseId ? `, ${exerciseById(s.exerciseId)!.name.toLowerCase()}` : ''}</b><span>{amount(s)}</span></p>)}
-      {coming.length === 0 && <p className="f-row"><b>Stretches, then done</b></p>}
+      {(run.own.phase === 'rest' ? [step!, ...coming] : coming).slice(0, 3).map((s, i) => <p key={i} className={`f-row ${s.hand}`}><b>{HAND[s.hand]}{s.exerciseId !== step!.exerciseId ? `, ${exerciseById(s.exerciseId)!.name.toLowerCase()}` : ''}</b><span>{amount(s)}</span></p>)}
+      {coming.length === 0 && run.own.phase !== 'rest' && <p className="f-row"><b>Stretches, then done</b></p>}
       {[...new Set(held.map(cautionLine))].slice(0, 2).map((line) => <p key={line} className="f-held"><Icon name="stop" />{line}</p>)}
       <div className="f-sets" aria-hidden="true">{own[0]?.hand === 'both' ? <div className="both">{bars('both')}</div> : <><div className="left">{bars('left')}</div><div className="right">{bars('right')}</div></>}</div>
     </div>

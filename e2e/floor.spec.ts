@@ -97,6 +97,7 @@ test.describe('tablet', () => {
 
   test('the server stops in mid-session: the page is opened again without it, ten sets are logged, and all ten are there once when it is back', async ({ page, own }) => {
     test.slow()
+    await page.clock.install()
     await signIn(page, own.url)
     const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 6, dose: 15 }])
     await page.goto(`${own.url}/floor/${id}`)
@@ -110,11 +111,13 @@ test.describe('tablet', () => {
       const at = await main(page).textContent()
       if (at === 'Start') await main(page).tap()
       if (at === 'Skip rest') await main(page).tap()
+      await page.clock.fastForward(3500)
       await expect(main(page)).toHaveText('As planned', { timeout: 20_000 })
       await main(page).tap()
     }
     await expect(page.getByText('Saved on this device: 10 not yet sent.')).toBeVisible()
     await own.again()
+    await page.clock.fastForward(5000)
     await expect(page.getByText('Saved on this device', { exact: false })).toBeHidden({ timeout: 20_000 })
     await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => `${l.hand} ${l.set}`).sort(), { timeout: 20_000 }).toEqual(['left 1', 'left 2', 'left 3', 'left 4', 'left 5', 'right 1', 'right 2', 'right 3', 'right 4', 'right 5'])
   })

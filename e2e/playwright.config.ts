@@ -8,7 +8,8 @@ export default defineConfig({
   outputDir: '../test-results',
   timeout: 90_000,
   expect: { timeout: 10_000 },
-  workers: 2,
+  // Tests wait as much as they work: three keep two cores busy.
+  workers: 3,
   fullyParallel: true,
   forbidOnly: !!process.env['CI'],
   reporter: process.env['MANO_REPORTS'] ? [['line'], ['json', { outputFile: `${process.env['MANO_REPORTS']}/e2e.json` }]] : [['line']],

@@ -8,8 +8,8 @@ export default defineConfig({
   outputDir: '../test-results',
   timeout: 90_000,
   expect: { timeout: 10_000 },
-  // Tests wait as much as they work: three keep two cores busy.
-  workers: 3,
+  // Trials run by the clock: a third worker on two cores makes them late.
+  workers: 2,
   fullyParallel: true,
   forbidOnly: !!process.env['CI'],
   reporter: process.env['MANO_REPORTS'] ? [['line'], ['json', { outputFile: `${process.env['MANO_REPORTS']}/e2e.json` }]] : [['line']],

@@ -5,23 +5,13 @@ import { SPORTS } from '../catalogue/sports'
 import { demandProfile } from '../demand/profile'
 import type { SafetyFacts } from '../safety/cautions'
 import { addDays } from '../units/dates'
+import { seeded } from '../units/seeded'
 import { awayFrame, type BlockProblem } from './block'
 import type { Want } from './coverage'
 import type { WeekProblem } from './problem'
 import { EMPTY_DAY, PLAIN_TERMS, type DayFrame, type Pin, type Place } from './types'
 
 /** Problems drawn by a seed, to check the planner with. */
-
-/** Even numbers from 0 to 1, the same for the same seed (mulberry32, public domain). */
-export function seeded(seed: number): () => number {
-  let a = seed >>> 0
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0
-    let t = Math.imul(a ^ (a >>> 15), a | 1)
-    t = (t + Math.imul(t ^ (t >>> 7), t | 61)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
 
 const WELL: SafetyFacts = { today: '2026-10-05', birthDate: '1998-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: Object.fromEntries(QUALITY_IDS.map((q) => [q, Infinity])) }
 const START = '2026-10-05'

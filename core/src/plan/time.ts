@@ -19,9 +19,6 @@ export function blockMinutes(block: Pick<Block, 'exerciseId' | 'sets' | 'dose' |
   return e.setupMin + (block.sets * hands * work + (block.sets - 1) * rest + (block.extra ? work + e.restS : 0)) / 60
 }
 
-/** Minutes of warm-up and closing. */
-export const WARM_AND_CLOSE_MIN = WARM_UP_MIN + CLOSE_MIN
-
 /** Minutes of a day's session, warm-up, closing and that day's tests (minutes; null: none) included; 0 without blocks and tests. */
 export const sessionMinutes = (blocks: readonly Block[], tests: number | null = null): number => (blocks.length === 0 && tests === null ? 0 : WARM_UP_MIN + CLOSE_MIN + (tests ?? 0) + blocks.reduce((a, b) => a + blockMinutes(b), 0))
 

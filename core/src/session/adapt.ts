@@ -1,9 +1,11 @@
 import { exerciseById, type Exercise } from '../catalogue/exercises'
+import { CLOSE_MIN } from '../plan/practice'
 import { blockMinutes } from '../plan/time'
 import type { Block } from '../plan/types'
 import type { SetLog } from '../review/load'
 import type { Hand } from '../testing/session'
 import { PROGRESS } from './loads'
+import type { Step } from './steps'
 
 /** A lighter load after misses in the session itself: from the second miss of a hand in a block. Null: carry on. */
 export function lighterNow(block: Pick<Block, 'id'>, hand: Hand, kg: number | null, logs: readonly Pick<SetLog, 'blockId' | 'hand' | 'ended'>[]): number | null {
@@ -13,6 +15,13 @@ export function lighterNow(block: Pick<Block, 'id'>, hand: Hand, kg: number | nu
 
 /** The lighter version of a day: the hard half out, the extensors kept. */
 export const lighterDay = (blocks: readonly Block[]): Block[] => blocks.filter((b) => exerciseById(b.exerciseId)?.level !== 'hard')
+
+/** Minutes a running session will be over what the day leaves: what has gone by, the blocks left by the share of their sets still open, and closing. Below 0: time to spare. */
+export function minutesOver(goneMin: number, planned: number, steps: readonly Step[], open: readonly Step[], blocks: readonly Block[]): number {
+  const count = (all: readonly Step[], id: string): number => all.filter((s) => s.blockId === id).length
+  const left = blocks.reduce((a, b) => { const n = count(steps, b.id); return n === 0 ? a : a + (blockMinutes(b) * count(open, b.id)) / n }, 0)
+  return goneMin + left + CLOSE_MIN - planned
+}
 
 /** What goes first when time runs out; warm-up and extensors never. */
 const CUT_ORDER: readonly Exercise['position'][] = ['finisher', 'wrist', 'carry', 'main']

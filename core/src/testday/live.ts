@@ -47,6 +47,11 @@ const planned = (s: DaySetup, athlete: string, station: DayStation): DayTry[] =>
   return Array.from({ length: 2 * s.perHand }, (_, i) => ({ hand: i % 2 === 0 ? 'left' : 'right', loadKg: station.plates ? first + s.stepKg * Math.floor(i / 2) : 0 }))
 }
 
+/** Share of an earlier best a ramp begins with: practice estimate, no source. */
+export const FIRST_SHARE = 0.8
+/** First load of a ramp, kg, in whole steps of 2.5 kg: a share of an earlier best (kg), one step at the least. */
+export const firstLoadKg = (bestKg: number): number => Math.max(2.5, Math.round((FIRST_SHARE * bestKg) / 2.5) * 2.5)
+
 /** All tries of the day as set up. */
 export const visitsOf = (s: DaySetup): Visit[] => s.stations.flatMap((st) => s.athletes.map((a): Visit => ({ athlete: a.id, station: st.id, begun: false, tries: planned(s, a.id, st) })))
 
@@ -63,7 +68,10 @@ function stand(s: DaySetup, events: readonly DayEvent[], now: number): Omit<DayN
   const visit = (athlete: string, station: string) => visits.find((v) => v.athlete === athlete && v.station === station)
   for (const e of [...events].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))) {
     if (e.kind === 'done') {
-      const v = visit(e.athlete, e.station)
+      // A try that came from a lost station of the same protocol is done once it is done here.
+      const protocol = s.stations.find((x) => x.id === e.station)?.protocolId
+      const places = [e.station, ...s.stations.filter((x) => x.protocolId === protocol && lost.has(x.id)).map((x) => x.id)]
+      const v = places.map((id) => visit(e.athlete, id)).find((x) => x?.tries.some((t) => t.hand === e.hand))
       const i = v ? v.tries.findIndex((t) => t.hand === e.hand) : -1
       // A second word on a try that is behind it changes nothing of the order.
       if (v && i >= 0) { v.tries.splice(i, 1); v.done++ }

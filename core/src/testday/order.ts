@@ -1,4 +1,5 @@
 import type { Side } from '../measure/asymmetry'
+import { seeded } from '../units/seeded'
 
 /** Seconds and kilograms a running order counts with. */
 export interface DayParams {
@@ -144,17 +145,6 @@ function inGroups(t: Table, far: number): Float64Array {
   const stations = t.stations.length
   const group = new Map(order.map((a, n) => [a, Math.floor((n * stations) / order.length)]))
   return Float64Array.from(t.athlete, (a, i) => far * ((t.station[i]! - group.get(a)! + stations) % stations))
-}
-
-/** Even numbers from 0 to 1, the same for the same seed (mulberry32, public domain). */
-function seeded(seed: number): () => number {
-  let a = seed >>> 0
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0
-    let t = Math.imul(a ^ (a >>> 15), a | 1)
-    t = (t + Math.imul(t ^ (t >>> 7), t | 61)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
 }
 
 /**

@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { exerciseById } from '../../src/catalogue/exercises'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
+import { CLOSE_MIN } from '../../src/plan/practice'
+import { blockMinutes } from '../../src/plan/time'
 import type { Block } from '../../src/plan/types'
+import { stepsOf } from '../../src/session/steps'
 import type { SetLog } from '../../src/review/load'
-import { cutsFor, lighterDay, lighterNow } from '../../src/session/adapt'
+import { cutsFor, lighterDay, lighterNow, minutesOver } from '../../src/session/adapt'
 import { loadAdvice, PROGRESS, type LoadSources } from '../../src/session/loads'
 
 const block = (exerciseId: string, id = exerciseId): Block => ({ id, day: 0, exerciseId, sets: 3, dose: exerciseById(exerciseId)!.dose.range[1], hands: exerciseById(exerciseId)!.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' })
@@ -52,6 +55,12 @@ describe('on the floor', () => {
   it('the lighter version has no hard work and keeps the extensors', () => {
     const day = ['pinch_max', 'pinch_hold', 'ext_band', 'wrist_iso'].map((e) => block(e))
     expect(lighterDay(day).map((b) => b.exerciseId)).toEqual(['pinch_hold', 'ext_band', 'wrist_iso'])
+  })
+  it('minutes over are what has gone by, what is left of the blocks and closing, against the day', () => {
+    const b = { ...block('pinch_hold'), id: 'b' }
+    const steps = stepsOf([b])
+    expect(minutesOver(0, 30, steps, steps, [b])).toBeCloseTo(blockMinutes(b) + CLOSE_MIN - 30, 9)
+    expect(minutesOver(20, 30, steps, steps.slice(3), [b])).toBeCloseTo(20 + blockMinutes(b) / 2 + CLOSE_MIN - 30, 9)
   })
   it('over time finishers go first, then wrist, carries and main work; extensors, hard main work and fresh-hand work stay', () => {
     const left = ['catch_plate', 'pinch_max', 'pinch_hold', 'carry_long', 'lever_pron', 'ext_band', 'wrist_rev'].map((e) => block(e))

@@ -79,6 +79,9 @@ describe('a test day as it runs', () => {
     const times = wishedTimes(twin, [], 500_000)
     const moved = dayNow(twin, [ev(1, { kind: 'lost', station: 's0' })], 1, times)
     expect(moved.order.slots.filter((s) => s.station === 's2')).toHaveLength(72)
+    // Done there they are behind it: the day ends.
+    const all = ['left', 'right'].flatMap((hand) => Array.from({ length: 6 }, (_, k) => ev(10 + k, { kind: 'done', athlete: 'a', station: 's2', hand, loadKg: 0, outcome: 'clean' })))
+    expect(dayNow(twin, [ev(1, { kind: 'lost', station: 's0' }), ...all], 40, times).order.slots.filter((s) => s.athlete === 'a' && s.station === 's2')).toEqual([])
   })
   it('a retry is one try more, a break calls nobody before its end', () => {
     const day = dayNow(setup, [ev(3, { kind: 'retry', athlete: 'b', station: 's1', hand: 'left', loadKg: 40 }), ev(4, { kind: 'break', untilS: 600 })], 4, wished)

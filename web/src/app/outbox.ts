@@ -32,7 +32,6 @@ interface Outbox {
   refused: string
   offline: boolean
   add: (item: Unsent) => void
-  clearRefusal: () => void
 }
 
 /** What was typed is kept on this device until the server has it: a reload, a lost network or an empty battery loses nothing. */
@@ -45,7 +44,6 @@ export const useOutbox = create<Outbox>()((set) => ({
     // Where the device keeps nothing it is sent all the same.
     void keep('outbox', item.body.id, item).catch(() => undefined).then(() => flush())
   },
-  clearRefusal: () => set({ refused: '' }),
 }))
 
 /** What an earlier page left here. */

@@ -1,7 +1,6 @@
 import { useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import { blockMinutes, WARM_AND_CLOSE_MIN } from '@mano/core/plan/time'
-import { cutsFor } from '@mano/core/session/adapt'
+import { cutsFor, minutesOver } from '@mano/core/session/adapt'
 import type { EndingId } from '@mano/core/session/steps'
 import { fromSi } from '@mano/core/units/convert'
 import { LogStep } from './LogStep'
@@ -16,8 +15,7 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
   const [editing, setEditing] = useState<string | null>(null)
   const others = blocks.filter((b) => b.id !== step?.blockId && open.some((s) => s.blockId === b.id))
   const left = blocks.filter((b) => open.some((s) => s.blockId === b.id))
-  const share = (id: string) => { const all = run.steps.filter((s) => s.blockId === id).length; return all === 0 ? 0 : open.filter((s) => s.blockId === id).length / all }
-  const over = Math.round((now - own.began) / 60_000 + WARM_AND_CLOSE_MIN / 2 + left.reduce((a, b) => a + blockMinutes(b) * share(b.id), 0) - (today?.frame.minutes ?? Infinity))
+  const over = today ? Math.round(minutesOver((now - own.began) / 60_000, today.frame.minutes, run.steps, open, left)) : 0
   const cuts = over > 0 ? cutsFor(left, over) : []
   const mine = own.logs.filter((l) => l.blockId !== null && done.some((d) => d.id === l.id))
   const last = done.filter((l) => l.blockId !== null).at(-1)

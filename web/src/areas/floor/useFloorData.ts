@@ -1,23 +1,20 @@
 import { useEffect, useState } from 'react'
 import type { FloorAthlete } from '@mano/contract/athletes'
 import type { PlanView } from '@mano/contract/plan'
-import type { KitUnit } from '@mano/contract/kit'
-import { bestsOf } from '@mano/core/session/bests'
 import type { LoadSources } from '@mano/core/session/loads'
 import { readinessOn } from '@mano/core/session/readiness'
 import { kitsOf } from '@mano/core/plan/kit'
-import { buildSeries } from '@mano/core/review/series'
 import { keep, read } from '../../app/kept'
 import { useAthlete, useKit, useMe, useTests } from '../../app/data'
+import { useLoadsOf } from '../plan/useLoads'
 import { usePlan } from '../plan/usePlan'
 
 /** Everything a session needs; what the server last said is kept on the device and used while it does not answer. */
 export interface FloorData { athlete: FloorAthlete; plan: PlanView; today: string; sources: LoadSources; low: { low: boolean; lowTwice: boolean } | null; link?: string | undefined; /** From this device, the server does not answer. */ packed: boolean }
 
-export const roomOf = (kit: readonly KitUnit[] | undefined): LoadSources['room'] => { const pin = kit?.find((u) => u.kind === 'pin' && u.plates.length > 0); return pin ? { plates: pin.plates, pinKg: pin.massKg ?? 0 } : null }
-
 export function useFloorData(athleteId: string): { data: FloorData | null; error: Error | null } {
   const [athlete, plan, me, tests, kit] = [useAthlete(athleteId), usePlan(athleteId), useMe(), useTests(athleteId), useKit()]
+  const loads = useLoadsOf(athleteId)
   const [pack, setPack] = useState<FloorData | null>(null)
   const queries = [athlete, plan, me, tests, kit]
   const there = athlete.data !== undefined && plan.data !== undefined && me.data !== undefined && tests.data !== undefined && kit.data !== undefined
@@ -29,7 +26,7 @@ export function useFloorData(athleteId: string): { data: FloorData | null; error
     const ready = readinessOn(tests.data, today)
     data = {
       athlete: { id, name, birthDate, level, healthFlags, injuries, symptoms, history }, plan: plan.data, today, packed: false, low: ready && { low: ready.low, lowTwice: ready.lowTwice },
-      sources: { logs: history.logs, bests: bestsOf(buildSeries(tests.data)), room: roomOf(kit.data), kits: kitsOf(plan.data.kit), today },
+      sources: { logs: history.logs, ...loads, kits: kitsOf(plan.data.kit), today },
     }
   }
   const stamp = there ? queries.map((q) => q.dataUpdatedAt).join() : ''

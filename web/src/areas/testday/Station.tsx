@@ -62,7 +62,7 @@ export default function Station() {
     const problem = checkTrialValue(entered, enteredUnit, protocol)
     if (!problem.ok) return setSaid(problem.message)
     if (!before.some((e) => e.outcome !== 'skipped')) {
-      const body: SessionBody = { id, protocolId: protocol.id, unitId: station.unitId, measurementId: station.measurementId, variant: { ...Object.fromEntries(protocol.variants.map((v) => [v.id, v.options[0]!.id])), ...station.variant }, conditions: { warm: true, rested: true, skinGood: true, well: true, familiar: true }, overrideReason: '', note: view.name, expectedKg: lift ? Math.max(1, slot.loadKg) : null, deviceAt: new Date().toISOString() }
+      const body: SessionBody = { id, protocolId: protocol.id, unitId: station.unitId, measurementId: station.measurementId, variant: { ...Object.fromEntries(protocol.variants.map((v) => [v.id, v.options[0]!.id])), ...station.variant }, conditions: { warm: true, rested: true, skinGood: true, well: true, familiar: false }, overrideReason: '', note: view.name, expectedKg: lift ? Math.max(1, slot.loadKg) : null, deviceAt: new Date().toISOString() }
       send({ kind: 'session', athleteId: slot.athlete, body })
     }
     const si = resultSi(entered, enteredUnit, protocol, {}) ?? 0

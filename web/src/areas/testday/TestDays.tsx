@@ -6,7 +6,7 @@ import { GROUP_PROTOCOLS, type TestDayBody, type TestDayLine } from '@mano/contr
 import type { SessionView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { buildSeries } from '@mano/core/review/series'
-import { visitsOf, type DaySetup, type DayStation } from '@mano/core/testday/live'
+import { FIRST_SHARE, firstLoadKg, visitsOf, type DaySetup, type DayStation } from '@mano/core/testday/live'
 import { formatClock } from '@mano/core/units/format'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
@@ -15,8 +15,7 @@ import { useWished } from './useDay'
 import './testday.css'
 
 const KEY = ['test-days']
-/** Share of the estimate a ramp begins with, and where none is known: practice estimates, no source. */
-const FIRST_SHARE = 0.8
+/** Where a ramp begins when nothing is known: practice estimate, no source; the coach changes it. */
 const FIRST_KG = 20
 const PARAMS = { att: 10, gapHands: 90, gapSame: 180, swap: 15, plate0: 10, perStep: 4, step: 2.5, walk: 30 }
 const RESTS = [['att', 'A try'], ['gapHands', 'Rest between hands'], ['gapSame', 'Rest of a hand'], ['swap', 'Next one steps up'], ['plate0', 'Changing plates'], ['walk', 'To the next station']] as const
@@ -56,7 +55,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const estimate = (athlete: string, s: DayStation): number => {
     const own = past?.[athlete]?.find((x) => x.protocol.id === s.protocolId && x.setup.unitId === s.unitId)
     const best = own ? Math.max(0, ...Object.values(own.points.at(-1)!.byHand).map((h) => h.best)) : 0
-    return best > 0 ? Math.max(stepKg, Math.round((FIRST_SHARE * best) / 2.5) * 2.5) : FIRST_KG
+    return best > 0 ? firstLoadKg(best) : FIRST_KG
   }
   const key = (a: string, s: string) => `${a} ${s}`
   const firstKg = Object.fromEntries(chosen.flatMap((a) => withPlates.map((s) => [key(a, s.id), typed[key(a, s.id)] !== undefined && Number.isFinite(Number(typed[key(a, s.id)])) ? Number(typed[key(a, s.id)]) : estimate(a, s)])))

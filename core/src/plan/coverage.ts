@@ -59,6 +59,9 @@ export const covered = (blocks: readonly Block[], want: Pick<Want, 'quality' | '
 /** Share of one set that counts for a quality, whatever the emphasis: its own work wholly, other work by share, light work less. */
 export const countsForQuality = (e: Exercise, quality: QualityId): number => Math.max(0, ...EMPHASES.map((emphasis) => counts(e, { quality, emphasis })))
 
+/** Whether a day with this exercise is a day of the quality: its own work, and work that counts (very light squeezes for blood flow do not). */
+export const trains = (e: Exercise, quality: Exercise['primary']): boolean => e.primary === quality && quality !== null && quality !== 'day' && countsForQuality(e, quality) > 0
+
 /** Effective sets a week of a quality. About 4 keep it. */
 export const setsOfQuality = (blocks: readonly Block[], quality: QualityId): number =>
   blocks.reduce((a, b) => { const e = exerciseById(b.exerciseId); return e ? a + effectiveSets(b) * countsForQuality(e, quality) : a }, 0)

@@ -1,5 +1,5 @@
 import { exerciseById } from '../catalogue/exercises'
-import { counts, effectiveSets, keepDose, serves, setsOfQuality, targetOf, worthOf } from './coverage'
+import { counts, effectiveSets, keepDose, serves, setsOfQuality, targetOf, trains, worthOf } from './coverage'
 import { extensionDays, isLighter, setChoices, usualDose } from './limits'
 import { POINTS } from './practice'
 import { contextOf, type WeekProblem } from './problem'
@@ -49,7 +49,7 @@ export function bestByLooking(p: WeekProblem, above = -Infinity): { points: numb
       keeps: Float64Array.from(top, (q) => setsOfQuality(blocks, q)),
       gives: Float64Array.from(p.wants, (w) => blocks.reduce((a, b) => a + effectiveSets(b) * counts(exerciseById(b.exerciseId)!, w, settings), 0)),
       own: alone.phase + alone.schools + alone.pull_eve + alone.weaker + alone.near - (p.near ? p.near.weight * changeCost([], p.near.blocks) : 0),
-      kinds: blocks.reduce((a, b) => (serves(exerciseById(b.exerciseId)!, p.wants, settings) ? a | (1 << ids.indexOf(b.exerciseId)) : a), 0), qualities: top.map((q) => Number(blocks.some((b) => exerciseById(b.exerciseId)!.primary === q))), some: blocks.length > 0,
+      kinds: blocks.reduce((a, b) => (serves(exerciseById(b.exerciseId)!, p.wants, settings) ? a | (1 << ids.indexOf(b.exerciseId)) : a), 0), qualities: top.map((q) => Number(blocks.some((b) => trains(exerciseById(b.exerciseId)!, q)))), some: blocks.length > 0,
     }
   }))
   const base = p.near ? p.near.weight * changeCost([], p.near.blocks) : 0

@@ -1,12 +1,11 @@
 import { TISSUES, type TissueId } from '../catalogue/tissues'
 import { candidatesOf, hardBeforeDays, type Candidate } from './candidates'
-import { countsForQuality, effectiveSets, keepDose, serves, SLOPES, targetOf } from './coverage'
+import { countsForQuality, effectiveSets, keepDose, serves, SLOPES, targetOf, trains } from './coverage'
 import { extensionDays, hardDayLimit, loadCap, restsBefore, sportStress, taperHardOn, tooNear } from './limits'
 import { CLOSE_MIN, EARLY_A_DAY, FINISHERS_A_DAY, POINTS, QUALITIES_A_DAY, SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, TAPER_HARD, TISSUE_BUDGET, WARM_UP_MIN } from './practice'
 import { contextOf, type WeekProblem } from './problem'
 import { taperHardBefore } from './rules'
-import { schoolPoints } from './schools'
-import { outOfPhase, sessionPoints, shares, topQualities } from './score'
+import { leanOf, outOfPhase, sessionPoints, shares, topQualities } from './score'
 import { DAY_NAMES, type Block } from './types'
 
 /** A row of the model with the coach-level rule it stands for; `key` is the one thing that can be let go of (a day's minutes, a pin). */
@@ -45,7 +44,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   const all = cs.map((_, i) => i)
   for (const x of cs) {
     const eve = x.e.level === 'hard' && (p.frame[x.block.day + 1]?.heavyPull ?? 'none') !== 'none'
-    col(x.block.sets * schoolPoints(x.e, terms.settings) + (eve ? POINTS.hardBeforePull : 0) + (x.block.extra ? POINTS.weakerExtra : 0) + (outOfPhase(x.e.id, terms.crush) ? POINTS.crushOutOfPhase * x.block.sets : 0), 1, true)
+    col(x.block.sets * leanOf(x.e, p.wants, terms.settings) + (eve ? POINTS.hardBeforePull : 0) + (x.block.extra && trains(x.e, x.e.primary) ? POINTS.weakerExtra : 0) + (outOfPhase(x.e.id, terms.crush) ? POINTS.crushOutOfPhase * x.block.sets : 0), 1, true)
   }
   cs.forEach((x, i) => x.forbidden.forEach((f) => row(f.rule, `${f.rule} ${x.e.id} ${x.block.day}`, f.says, -Infinity, 0, [i])))
   const session = DAYS.map(() => col(sessionPoints(terms.settings)))
@@ -149,7 +148,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
       row('points', 'points', '', -Infinity, 0, [...pieces, ...own], [...pieces.map(() => 1), ...own.map((i) => -cs[i]!.gives[k]!)])
     })
     for (const q of topQualities(p.wants)) {
-      const own = all.filter((i) => cs[i]!.e.primary === q)
+      const own = all.filter((i) => trains(cs[i]!.e, q))
       if (own.length > 0) row('points', 'points', '', -Infinity, 0, [col(POINTS.frequency, POINTS.frequencyDays), ...own], [1, ...own.map(() => -1)])
     }
     for (const q of topQualities(p.wants)) {

@@ -1,6 +1,6 @@
-import { exerciseById } from '../catalogue/exercises'
+import { exerciseById, type Exercise } from '../catalogue/exercises'
 import type { QualityId } from '../catalogue/qualities'
-import { covered, keepDose, serves, setsOfQuality, targetOf, worthOf, type Want } from './coverage'
+import { covered, keepDose, serves, setsOfQuality, targetOf, trains, worthOf, type Want } from './coverage'
 import { POINTS } from './practice'
 import type { WeekProblem } from './problem'
 import { schoolPoints, settingsFor, type Settings } from './schools'
@@ -42,6 +42,12 @@ export function outOfPhase(exerciseId: string, crush: WeekTerms['crush']): boole
   return e?.primary === 'crush' && crush !== null && (crush === 'hold' ? e.mode === 'reps' : e.mode === 'hold')
 }
 
+/** Points a set gets from the schools chosen; what serves nothing wanted is not leant to, only away from. */
+export const leanOf = (e: Exercise, wants: readonly Want[], settings: Settings): number => {
+  const points = schoolPoints(e, settings)
+  return points > 0 && !serves(e, wants, settings) ? 0 : points
+}
+
 /** Points of a day with hand work. */
 export const sessionPoints = (settings: Settings): number => (settings['frequency'] === 'a' ? POINTS.lightDay : POINTS.session)
 
@@ -63,7 +69,7 @@ export function scorePlan(plan: Pick<WeekPlan, 'blocks' | 'testDay'>, p: WeekPro
   const of = (b: Block) => exerciseById(b.exerciseId)
   const share = shares(p.wants)
   const sum = (f: (b: Block) => number): number => blocks.reduce((a, b) => a + f(b), 0)
-  const days = (q: QualityId): number => new Set(blocks.filter((b) => of(b)?.primary === q).map((b) => b.day)).size
+  const days = (q: QualityId): number => new Set(blocks.filter((b) => { const e = of(b); return e && trains(e, q) }).map((b) => b.day)).size
   const sessions = new Set([...blocks.map((b) => b.day), ...((plan.testDay ?? null) === null ? [] : [plan.testDay!])]).size
   const parts: Score['parts'] = {
     coverage: p.wants.reduce((a, w, i) => a + (share[i]! > 0 ? POINTS.coverage * share[i]! * worthOf(covered(blocks, w, settings), targetOf(w)) : 0), 0),
@@ -72,9 +78,9 @@ export function scorePlan(plan: Pick<WeekPlan, 'blocks' | 'testDay'>, p: WeekPro
     sessions: sessionPoints(settings) * sessions,
     variety: POINTS.variety * Math.min(POINTS.varietyMost, new Set(blocks.flatMap((b) => { const e = of(b); return e && serves(e, p.wants, settings) ? [e.id] : [] })).size),
     phase: sum((b) => (outOfPhase(b.exerciseId, p.terms.crush) ? POINTS.crushOutOfPhase * b.sets : 0)),
-    schools: sum((b) => { const e = of(b); return e ? b.sets * schoolPoints(e, settings) : 0 }),
+    schools: sum((b) => { const e = of(b); return e ? b.sets * leanOf(e, p.wants, settings) : 0 }),
     pull_eve: sum((b) => (of(b)?.level === 'hard' && (p.frame[b.day + 1]?.heavyPull ?? 'none') !== 'none' ? POINTS.hardBeforePull : 0)),
-    weaker: sum((b) => (b.extra ? POINTS.weakerExtra : 0)),
+    weaker: sum((b) => { const e = of(b); return e && b.extra && trains(e, e.primary) ? POINTS.weakerExtra : 0 }),
     near: p.near === null ? 0 : p.near.weight * changeCost(blocks, p.near.blocks),
   }
   return { total: Object.values(parts).reduce((a, b) => a + b, 0), parts }

@@ -2,6 +2,7 @@
 # A PostgreSQL cluster of our own on loopback, never as root.
 #   scripts/pg.sh start DIR [--no-fsync]   starts (making it first when needed) and prints the admin URL
 #   scripts/pg.sh stop DIR
+#   scripts/pg.sh running DIR              says by its exit whether it is up
 set -euo pipefail
 
 PGBIN=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -1)
@@ -46,5 +47,6 @@ TUNE=
 case "${1:-}" in
   start) start ;;
   stop) if running; then as_pg "$PGBIN/pg_ctl" -D "$DIR" -m fast -w stop >/dev/null; fi ;;
-  *) sed -n 2,4p "$0"; exit 2 ;;
+  running) running ;;
+  *) sed -n 2,5p "$0"; exit 2 ;;
 esac

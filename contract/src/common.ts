@@ -24,3 +24,6 @@ export interface Problem {
   detail?: string
   errors?: { field: string; message: string }[]
 }
+
+/** Work of the server that goes on while others are served. */
+export interface JobView<R = unknown> { id: string; state: 'running' | 'done' | 'failed' | 'stopped'; done: number; of: number; says: string; result: R | null; problem: Problem | null; /** Where what it made can be fetched. */ file: string | null }

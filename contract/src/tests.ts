@@ -3,6 +3,7 @@ import { SYMPTOMS } from '@mano/core/catalogue/cautions'
 import { protocolById, protocolOf, PROTOCOLS, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import type { ImportProblem } from '@mano/core/testing/import'
+import type { ResultColumn, SheetMapping } from '@mano/core/testing/mapping'
 import { checkTrialValue } from '@mano/core/testing/value'
 import { BATTERY_MOST, type BatteryItem } from '@mano/core/testing/battery'
 import type { TryDetails } from '@mano/core/testing/details'
@@ -100,7 +101,15 @@ export const batteryBody = yup.object({
 export interface BatteryBody { id: string; name: string; sportId: string | null; items: BatteryItem[]; supersedesId: string | null; removed: boolean }
 export interface BatteryView { id: string; name: string; sportId: string | null; items: BatteryItem[] }
 
-export const importBody = yup.object({ id: id(), fileName: line(120, 'the file name'), text: yup.string().strict().required('the file is empty').max(2_000_000, 'the file is over 2 MB'), dryRun: flag() }).exact('a field is not known')
+const IMPORT_MOST_CHARACTERS = 10_000_000
+
+const sheetMapping = yup.object({
+  columns: yup.mixed<Record<string, string>>().required(), fixed: yup.mixed<Record<string, string>>().required(), names: yup.mixed<Record<string, string>>().required(),
+  results: yup.mixed<ResultColumn[]>().required(), dateOrder: oneOf(['ymd', 'dmy', 'mdy'] as const, 'the order of dates'),
+}).test('shape', 'the mapping is not one', (m) => [m.columns, m.fixed, m.names].every((r) => typeof r === 'object' && Object.values(r).every((v) => typeof v === 'string')) && Array.isArray(m.results) && m.results.every((r) => typeof r?.column === 'string'))
+
+/** A file of trials, or a coach's own sheet with how it is read. */
+export const importBody = yup.object({ id: id(), fileName: line(120, 'the file name'), text: yup.string().strict().required('the file is empty').max(IMPORT_MOST_CHARACTERS, 'the file is over 10 MB'), dryRun: flag(), mapping: sheetMapping.nullable().default(null) }).exact('a field is not known')
 
 /** Value checked against the test as it was set up, as on the screen. */
 export const trialProblem = (setup: { protocolId: string; variant: Readonly<Record<string, string>> }, entered: number, unit: EntryUnit): string | null => {
@@ -133,7 +142,12 @@ export interface ImportReply {
   problems: ImportProblem[]
   lines: number
   trials: number
+  /** Trials left out because they are on record. */
+  already: number
+  /** The first of them. */
   sessions: { athlete: string; on: string; protocolId: string; trials: number }[]
+  tests: number
   importId: string | null
 }
+export interface MappingView { headerKey: string; mapping: SheetMapping }
 export interface ImportView { id: string; fileName: string; trials: number; recordedAt: string; by: string; undone: boolean }

@@ -10,7 +10,10 @@ import { PICTURE_MOST_BYTES } from '@mano/core/formats/image'
 import { mountAccounts } from './accounts/accounts'
 import { Api, type Services } from './http/api'
 import { mountAthletes } from './http/athletes'
+import { mountExports } from './http/exports'
 import { mountImports } from './http/imports'
+import { mountJobs } from './http/jobs'
+import { Jobs } from './jobs'
 import { mountIntake } from './http/intake'
 import { mountKit } from './http/kit'
 import { mountFloor } from './http/floor'
@@ -18,6 +21,8 @@ import { mountPlan } from './http/plan'
 import { mountInstruments } from './http/instruments'
 import { mountAttachments } from './http/attachments'
 import { HttpProblem, problemOf } from './http/problem'
+import { mountReports } from './http/reports'
+import { mountReview } from './http/review'
 import { mountTestDays } from './http/testday'
 import { mountTests } from './http/tests'
 
@@ -32,7 +37,12 @@ export function buildApi(services: Services): Api {
   mountTests(api)
   mountAttachments(api)
   mountInstruments(api, services.rack)
-  mountImports(api)
+  const jobs = new Jobs()
+  mountJobs(api, jobs)
+  mountImports(api, jobs)
+  mountExports(api)
+  mountReview(api)
+  mountReports(api, jobs)
   mountIntake(api)
   mountKit(api)
   mountPlan(api)
@@ -48,6 +58,9 @@ export function buildApp(options: AppOptions): Express {
     strictTransportSecurity: false,
     contentSecurityPolicy: { directives: { 'default-src': ["'self'"], 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:'], 'upgrade-insecure-requests': null } },
   }))
+  // Whole files come in at two places only.
+  server.use('/api/imports', express.json({ limit: '12mb' }))
+  server.use('/api/installation/file', express.json({ limit: '200mb' }))
   server.use(express.json({ limit: '3mb' }))
   server.use('/api/tests', express.raw({ type: (req) => req.method === 'PUT', limit: PICTURE_MOST_BYTES + 1024 }))
   const Store = connectPgSimple(session)

@@ -4,13 +4,13 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { buildApi } from '../src/app'
 import { ACCESS, type RouteName } from '../src/http/access'
 import { Api } from '../src/http/api'
-import { addAthlete, hall, PASSWORD, rig, sessionFor, signIn, tested, trial, type Agent, type Rig, type Staff } from './hall'
+import { addAthlete, hall, importFile, PASSWORD, rig, sessionFor, signIn, tested, trial, type Agent, type Rig, type Staff } from './hall'
 
 let r: Rig
 let own: Staff
 let other: Staff
 let assistant: Agent
-let ids: { athleteId: string; sessionId: string; trialId: string; importId: string; unitId: string; placeId: string; attachmentId: string; instrumentId: string; linkId: string; dayId: string }
+let ids: { athleteId: string; sessionId: string; trialId: string; importId: string; unitId: string; placeId: string; attachmentId: string; instrumentId: string; linkId: string; dayId: string; jobId: string; personId: string }
 
 beforeAll(async () => {
   r = await rig()
@@ -21,11 +21,12 @@ beforeAll(async () => {
   const athleteId = await addAthlete(own.agent)
   const { sessionId, trialIds } = await tested(own.agent, athleteId)
   const importId = v7()
-  await own.agent.post('/api/imports').send({ id: importId, fileName: 'a.csv', dryRun: false, text: 'athlete,date,protocol,left\nRui Castellane,2026-11-01,dyno_seated,40' }).expect(201)
+  await importFile(own.agent, { id: importId, fileName: 'a.csv', dryRun: false, text: 'athlete,date,protocol,left\nRui Castellane,2026-11-01,dyno_seated,40' })
   const first = async (url: string) => ((await own.agent.get(url).expect(200)).body as { id: string }[])[0]!.id
   const attachmentId = v7()
   await own.agent.post(`/api/tests/${sessionId}/attachments`).send({ id: attachmentId, kind: 'note', text: 'Left thumb taped' }).expect(201)
-  ids = { dayId: v7(), linkId: v7(), instrumentId: v7(), attachmentId, athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: await first('/api/kit'), placeId: await first('/api/places') }
+  const jobId = ((await own.agent.post(`/api/athletes/${athleteId}/reports`).send({ kind: 'athlete', from: '2026-10-01', to: '2026-11-25', units: { mass: 'kg', length: 'mm' } }).expect(202)).body as { id: string }).id
+  ids = { jobId, personId: await first('/api/people'), dayId: v7(), linkId: v7(), instrumentId: v7(), attachmentId, athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: await first('/api/kit'), placeId: await first('/api/places') }
 })
 afterAll(() => r.close())
 

@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { SessionView } from '@mano/contract/tests'
-import { addAthlete, hall, rig, sessionFor, tested, trial, unitBody, type Agent, type Rig, type Staff } from './hall'
+import { addAthlete, hall, rig, sessionFor, tested, trial, unitBody, type Agent, type Rig, type Staff, importFile } from './hall'
 
 let r: Rig
 let own: Staff
@@ -72,7 +72,7 @@ describe('tries of every kind', () => {
     const [head, ...lines] = file.trim().split('\r\n')
     const at = head!.split(',').indexOf('implement')
     const text = [head, ...lines.map((l) => l.split(',').map((c, i) => (i === at ? '' : c)).join(','))].join('\n')
-    const reply = (await other.agent.post('/api/imports').send({ id: v7(), fileName: 'a.csv', dryRun: false, text }).expect(201)).body as { ok: boolean; trials: number }
+    const reply = await importFile(other.agent, { id: v7(), fileName: 'a.csv', dryRun: false, text })
     expect(reply).toMatchObject({ ok: true })
     const there = ((await other.agent.get(`/api/athletes/${rui}/tests`).expect(200)).body as SessionView[]).flatMap((s) => s.trials.map((t) => [s.protocolId, t.hand, t.value, t.missed, Object.keys(t.details ?? {}).sort().join()]))
     const here = ((await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as SessionView[]).flatMap((s) => s.trials.map((t) => [s.protocolId, t.hand, t.value, t.missed, Object.keys(t.details ?? {}).filter((k) => k !== 'insertKg').sort().join()]))

@@ -4,7 +4,8 @@ import request from 'supertest'
 import type { DataSource } from 'typeorm'
 import { v7 } from 'uuid'
 import type { Express } from 'express'
-import type { TrialBody } from '@mano/contract/tests'
+import type { JobView } from '@mano/contract/common'
+import type { ImportReply, TrialBody } from '@mano/contract/tests'
 import { createHall } from '../src/accounts/accounts'
 import { buildApp } from '../src/app'
 import { dropDatabase, ensureDatabase, type DatabaseUrls } from '../src/db/bootstrap'
@@ -21,23 +22,24 @@ export type Agent = ReturnType<typeof request.agent>
 export interface Rig {
   server: Express
   app: DataSource
+  pool: Pool
   urls: DatabaseUrls
   admin: string
   now: { at: string }
   close: () => Promise<void>
 }
 
-/** A database, a server and a pinned clock of this file's own. */
-export async function rig(rack?: Rack): Promise<Rig> {
+/** A database, a server and a pinned clock of this file's own; `named`: a database that is there. */
+export async function rig(rack?: Rack, named?: string): Promise<Rig> {
   const admin = process.env['MANO_PG_ADMIN_URL']!
-  const database = `t_${randomBytes(6).toString('hex')}`
+  const database = named ?? `t_${randomBytes(6).toString('hex')}`
   const urls = await ensureDatabase(admin, database, PASSWORDS)
   await migrate(urls.owner)
   const app = await openApp(urls)
   const pool = new Pool({ connectionString: urls.app, max: 2 })
   const now = { at: NOW }
   const server = buildApp({ app, ...(rack && { rack }), clock: () => new Date(now.at), pool, sessionSecret: 'test', webRoot: null, signInsPerMinute: 1000 })
-  return { server, app, urls, admin, now, close: async () => { await pool.end(); await app.destroy(); await dropDatabase(admin, database) } }
+  return { server, app, pool, urls, admin, now, close: async () => { await pool.end(); await app.destroy(); await dropDatabase(admin, database) } }
 }
 
 export interface Staff { agent: Agent; hallId: string; accountId: string; login: string }
@@ -94,4 +96,21 @@ export async function tested(agent: Agent, athleteId: string, left = [40, 40.5, 
       trialIds.push(body.id)
     }
   return { sessionId: session.id, trialIds }
+}
+
+/** Follows work of the server to its end. */
+export async function jobDone<R>(agent: Agent, id: string): Promise<JobView<R>> {
+  for (;;) {
+    const view = (await agent.get(`/api/jobs/${id}`).expect(200)).body as JobView<R>
+    if (view.state !== 'running') return view
+    await new Promise((resolve) => setTimeout(resolve, 10))
+  }
+}
+
+/** A file of trials sent in, and what came of it. */
+export async function importFile(agent: Agent, body: object): Promise<ImportReply> {
+  const { id } = (await agent.post('/api/imports').send(body).expect(202)).body as { id: string }
+  const view = await jobDone<ImportReply>(agent, id)
+  if (view.state !== 'done') throw new Error(JSON.stringify(view.problem))
+  return view.result!
 }

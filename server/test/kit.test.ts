@@ -2,7 +2,7 @@ import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { KitUnit } from '@mano/contract/kit'
 import type { SessionView } from '@mano/contract/tests'
-import { addAthlete, hall, PASSWORD, rig, signIn, unitBody, type Rig, type Staff } from './hall'
+import { addAthlete, hall, PASSWORD, rig, signIn, unitBody, type Rig, type Staff, importFile } from './hall'
 
 let r: Rig
 let own: Staff
@@ -53,7 +53,7 @@ describe('times of an import', () => {
     const name = `Petra Lomax ${v7().slice(-6)}`
     const athleteId = await addAthlete(own.agent, { name })
     const text = ['athlete,date,time,protocol,value', `${name},2026-11-20,17:30,hang_time,62`, `${name},2026-07-10,17:30,hang_time,55`].join('\n')
-    await own.agent.post('/api/imports').send({ id: v7(), fileName: 'h.csv', text, dryRun: false }).expect(201)
+    await importFile(own.agent, { id: v7(), fileName: 'h.csv', text, dryRun: false })
     const sessions = (await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as SessionView[]
     expect(sessions.map((s) => [s.performedAt, s.performedOn, s.practice])).toEqual([
       ['2026-07-10T16:30:00.000Z', '2026-07-10', true],

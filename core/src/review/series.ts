@@ -72,8 +72,21 @@ function singles(points: readonly SeriesPoint[], protocol: Protocol): SeriesPoin
   })
 }
 
+/** What makes a series its own, in words; choices not asked for at the time are left out. */
+export function setupWords(s: Pick<Series, 'protocol' | 'setup'>): string {
+  return s.protocol.variants.flatMap((v) => { const o = v.options.find((x) => x.id === s.setup.variant[v.id]); return o ? [`${v.name.toLowerCase()} ${o.name.toLowerCase()}`] : [] }).concat(s.protocol.numbers.flatMap((n) => (s.setup.variant[n.id] === undefined ? [] : [`${s.setup.variant[n.id]} ${n.unit} ${n.name.toLowerCase().replace('load ', '')}`]))).join(', ')
+}
+
+/** Name of a series among others: its protocol, with the choices in which it differs from others of the same protocol. */
+export function seriesName(s: Series, all: readonly Series[]): string {
+  const same = all.filter((x) => x.protocol.id === s.protocol.id)
+  const differs = (id: string) => new Set(same.map((x) => x.setup.variant[id] ?? '')).size > 1
+  const own = s.protocol.variants.flatMap((v) => (differs(v.id) ? [(v.options.find((o) => o.id === s.setup.variant[v.id]) ?? v.options[0]!).name.toLowerCase()] : [])).concat(s.protocol.numbers.flatMap((n) => (differs(n.id) && s.setup.variant[n.id] !== undefined ? [`${s.setup.variant[n.id]} ${n.unit}`] : [])))
+  return [s.protocol.name, ...own].join(', ')
+}
+
 /** The newest point of each day. */
-const onePerDay = (points: readonly SeriesPoint[]): SeriesPoint[] => points.filter((p, i) => points[i + 1]?.on !== p.on)
+export const onePerDay = (points: readonly SeriesPoint[]): SeriesPoint[] => points.filter((p, i) => points[i + 1]?.on !== p.on)
 
 function point(protocol: Protocol, session: TestSession): SeriesPoint {
   const reading = readSession(protocol, session.trials, session.variant)

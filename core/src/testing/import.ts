@@ -1,6 +1,6 @@
 import { asSetUp, protocolById, TEST_PROTOCOLS, type Protocol } from '../catalogue/protocols'
 import { SINGLE_RULES, type EntryUnit } from '../catalogue/setups'
-import { readCsv, type CsvRow } from '../formats/csv'
+import { readCsv, type CsvRow, type CsvTable } from '../formats/csv'
 import { askWhich, meaningOf } from '../match/words'
 import { isLocalDate, type LocalDate } from '../units/dates'
 import { parseNumber } from '../units/parse'
@@ -96,11 +96,11 @@ export interface ImportedSession {
 }
 
 export type ImportReport =
-  | { ok: true; sessions: ImportedSession[]; trials: number; lines: number }
+  | { ok: true; sessions: ImportedSession[]; trials: number; lines: number; /** Trials left out because they are on record. */ already: number }
   | { ok: false; problems: ImportProblem[]; lines: number }
 
 /** Most lines a file may have. */
-export const IMPORT_MOST_LINES = 5000
+export const IMPORT_MOST_LINES = 60_000
 
 /** One trial as the duplicate check knows it. Value SI. */
 export const trialKey = (athleteId: string, on: LocalDate, protocolId: string, hand: Hand, ordinal: number, value: number): string =>
@@ -108,44 +108,71 @@ export const trialKey = (athleteId: string, on: LocalDate, protocolId: string, h
 
 const HAND_WORDS: Record<string, Hand> = { left: 'left', l: 'left', right: 'right', r: 'right', both: 'both', b: 'both' }
 
+/** Takes the lines of a trials file one by one, so that a long file can be read in pieces; then says sessions or what is wrong. */
+export class TrialsReader {
+  private readonly problems: ImportProblem[] = []
+  private readonly sessions = new Map<string, ImportedSession>()
+  private readonly taken = new Map<string, number>()
+  private readonly counted = new Map<string, number>()
+  private lines = 0
+  private already = 0
+  private readonly context: ImportContext
+
+  constructor(context: ImportContext) {
+    this.context = context
+  }
+
+  add(row: CsvRow): void {
+    this.lines++
+    const reader = new RowReader(row, this.context)
+    const parsed = reader.read()
+    if (!parsed) { this.problems.push(...reader.problems); return }
+    // One bracket goes through several springs; every other test has one implement.
+    const one = protocolById(parsed.session.protocolId)!.entry === 'spring' ? 'springs' : parsed.session.measurementId
+    const key = JSON.stringify([parsed.session.athleteId, parsed.session.performedOn, parsed.session.at, parsed.session.protocolId, one, parsed.session.variant])
+    const session = this.sessions.get(key) ?? { ...parsed.session, trials: [] }
+    this.sessions.set(key, session)
+    for (const t of parsed.trials) {
+      const count = (this.counted.get(key + t.hand) ?? 0) + 1
+      this.counted.set(key + t.hand, count)
+      const ordinal = t.ordinal || count
+      const place = `${key}${t.hand}${ordinal}`
+      const clash = this.taken.get(place)
+      const onRecord = trialKey(session.athleteId, session.performedOn, session.protocolId, t.hand, ordinal, t.value)
+      if (clash !== undefined) this.problems.push({ line: row.line, column: 'trial', message: `Line ${row.line}: trial ${ordinal} of the ${t.hand} hand is on line ${clash} already.` })
+      else if (this.context.existing.has(onRecord)) { this.already++; this.taken.set(place, row.line); continue }
+      this.taken.set(place, row.line)
+      session.trials.push({ ...t, line: row.line, ordinal })
+    }
+  }
+
+  report(): ImportReport {
+    if (this.problems.length > 0) return { ok: false, problems: this.problems.sort((a, b) => a.line - b.line), lines: this.lines }
+    const list = [...this.sessions.values()].filter((s) => s.trials.length > 0)
+    return { ok: true, sessions: list, trials: list.reduce((n, s) => n + s.trials.length, 0), lines: this.lines, already: this.already }
+  }
+}
+
+/** What stops a table before its first line is read: unknown or missing columns, no lines, too many. */
+export function tableProblems(table: CsvTable, mapped: boolean): ImportProblem[] {
+  if (!table.ok) return [{ line: table.line, column: '', message: table.message }]
+  const problems = mapped ? [] : headerProblems(table.columns)
+  if (table.rows.length === 0) problems.push({ line: 2, column: '', message: 'There are no trials under the header line.' })
+  if (table.rows.length > IMPORT_MOST_LINES) problems.push({ line: IMPORT_MOST_LINES + 2, column: '', message: `At most ${IMPORT_MOST_LINES} lines at a time.` })
+  return problems
+}
+
 /**
- * Reads a trials file into sessions, all or nothing: any problem names its line and column and nothing is kept.
- * Reads no clock and writes nothing.
+ * Reads a trials file into sessions, all or nothing: any problem names its line and column and nothing is kept. Trials on record already are
+ * left out and counted. Reads no clock and writes nothing.
  */
 export function readTrialsCsv(text: string, context: ImportContext): ImportReport {
   const table = readCsv(text)
-  if (!table.ok) return { ok: false, problems: [{ line: table.line, column: '', message: table.message }], lines: 0 }
-  const problems: ImportProblem[] = headerProblems(table.columns)
-  if (table.rows.length === 0) problems.push({ line: 2, column: '', message: 'There are no trials under the header line.' })
-  if (table.rows.length > IMPORT_MOST_LINES) problems.push({ line: IMPORT_MOST_LINES + 2, column: '', message: `At most ${IMPORT_MOST_LINES} lines at a time.` })
-  const sessions = new Map<string, ImportedSession>()
-  const seen = new Map<string, number>()
-  if (problems.length === 0)
-    for (const row of table.rows) {
-      const reader = new RowReader(row, context)
-      const parsed = reader.read()
-      if (!parsed) {
-        problems.push(...reader.problems)
-        continue
-      }
-      // One bracket goes through several springs; every other test has one implement.
-      const one = protocolById(parsed.session.protocolId)!.entry === 'spring' ? 'springs' : parsed.session.measurementId
-      const key = JSON.stringify([parsed.session.athleteId, parsed.session.performedOn, parsed.session.at, parsed.session.protocolId, one, parsed.session.variant])
-      const session = sessions.get(key) ?? { ...parsed.session, trials: [] }
-      sessions.set(key, session)
-      for (const t of parsed.trials) {
-        const ordinal = t.ordinal || session.trials.filter((x) => x.hand === t.hand).length + 1
-        const clash = session.trials.find((x) => x.hand === t.hand && x.ordinal === ordinal)
-        const onRecord = trialKey(session.athleteId, session.performedOn, session.protocolId, t.hand, ordinal, t.value)
-        if (clash) problems.push({ line: row.line, column: 'trial', message: `Line ${row.line}: trial ${ordinal} of the ${t.hand} hand is on line ${clash.line} already.` })
-        else if (context.existing.has(onRecord) || seen.has(onRecord)) problems.push({ line: row.line, column: '', message: `Line ${row.line}: this trial is on record already.` })
-        seen.set(onRecord, row.line)
-        session.trials.push({ ...t, line: row.line, ordinal })
-      }
-    }
-  if (problems.length > 0) return { ok: false, problems: problems.sort((a, b) => a.line - b.line), lines: table.rows.length }
-  const list = [...sessions.values()]
-  return { ok: true, sessions: list, trials: list.reduce((n, s) => n + s.trials.length, 0), lines: table.rows.length }
+  const problems = tableProblems(table, false)
+  if (!table.ok || problems.length > 0) return { ok: false, problems, lines: table.ok ? table.rows.length : 0 }
+  const reader = new TrialsReader(context)
+  for (const row of table.rows) reader.add(row)
+  return reader.report()
 }
 
 function headerProblems(columns: readonly string[]): ImportProblem[] {

@@ -22,10 +22,10 @@ export function ageOn(birth: LocalDate, on: LocalDate): number {
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
 
-/** `8 Oct`, with the year only when it is not this one; `Thu 8 Oct` with `weekday`. */
-export function formatDate(d: LocalDate, today: LocalDate, options: { weekday?: boolean } = {}): string {
+/** `8 Oct`, with the year when it is not this one or asked for; `Thu 8 Oct` with `weekday`. */
+export function formatDate(d: LocalDate, today: LocalDate, options: { weekday?: boolean; year?: boolean } = {}): string {
   const weekday = options.weekday ? `${DAYS[new Date(ms(d)).getUTCDay()]} ` : ''
-  const year = d.slice(0, 4) === today.slice(0, 4) ? '' : ` ${d.slice(0, 4)}`
+  const year = !options.year && d.slice(0, 4) === today.slice(0, 4) ? '' : ` ${d.slice(0, 4)}`
   return `${weekday}${Number(d.slice(8))} ${MONTHS[Number(d.slice(5, 7)) - 1]}${year}`
 }
 

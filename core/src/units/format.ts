@@ -33,6 +33,16 @@ export function formatWithUnit(si: number, quantity: ResultUnit, choice: UnitCho
   return `${formatValue(si, quantity, choice)}${label ? NBSP + label : ''}`
 }
 
+/** The difference of two values as they are shown, with its sign: what a reader gets by subtracting. `unit`: with the unit after it. */
+export function formatChange(from: number, to: number, quantity: ResultUnit, choice: UnitChoice, unit = true): string {
+  const u = shownUnit(quantity, choice)
+  const factor = 10 ** DECIMALS[u]
+  const round = (si: number) => Math.round(fromSi(si, u, quantity)! * factor)
+  const d = round(to) - round(from)
+  const label = u === 'N m' ? 'N·m' : u === 'deg' ? '°' : u === 'count' ? '' : u
+  return `${d > 0 ? '+' : d < 0 ? MINUS : ''}${plain(Math.abs(d) / factor, DECIMALS[u])}${unit && label ? NBSP + label : ''}`
+}
+
 /** Seconds as `m:ss`. */
 export function formatClock(seconds: number): string {
   const s = Math.round(seconds)

@@ -1,14 +1,14 @@
 import { hash, verify } from '@node-rs/argon2'
 import { v7 } from 'uuid'
 import type { DataSource, EntityManager } from 'typeorm'
-import { assistantBody, setupBody, signInBody, type Installation, type Me } from '@mano/contract/accounts'
+import { assistantBody, passwordBody, setupBody, signInBody, type Installation, type Me } from '@mano/contract/accounts'
 import { TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { PLACES } from '@mano/core/plan/types'
 import { AccountEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, PlaceEntity, type Actor } from '../db/entities'
 import { inHall } from '../db/hall'
 import { insertOnce } from '../db/once'
 import { bodyOf, created, done, ok, type Api } from '../http/api'
-import { HttpProblem } from '../http/problem'
+import { HttpProblem, notFound } from '../http/problem'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Request } from 'express'
 
@@ -17,7 +17,7 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 /** A hash to compare with when the name is unknown, so that the answer takes as long. */
 let decoy: Promise<string> | null = null
 
-async function isEmpty(app: DataSource): Promise<boolean> {
+export async function isEmpty(app: DataSource): Promise<boolean> {
   const [row] = (await app.query('SELECT installation_is_empty() AS empty')) as [{ empty: boolean }]
   return row.empty
 }
@@ -52,7 +52,7 @@ export async function createHall(app: DataSource, hall: NewHall, now: Date): Pro
   })
 }
 
-function startSession(req: Request, accountId: string, hallId: string): Promise<void> {
+export function startSession(req: Request, accountId: string, hallId: string): Promise<void> {
   return new Promise((resolve, reject) => {
     req.session.regenerate((error) => {
       if (error) return reject(error as Error)
@@ -97,6 +97,15 @@ export function mountAccounts(api: Api): void {
     ok({ id: account.id, name: account.name, role: account.role, hall: { id: hall.id, name: hall.name, timeZone: hall.timeZone, staleDays: hall.staleDays }, today, now: now.toISOString() } satisfies Me))
 
   api.on('GET /api/people', async ({ em }) => ok((await em.find(AccountEntity, { order: { name: 'ASC' } })).map((a) => ({ id: a.id, name: a.name, login: a.login, role: a.role }))))
+
+  // For assistants only: a coach's own password is the coach's.
+  api.on('POST /api/people/:personId/password', async (call) => {
+    const person = await call.em.findOneBy(AccountEntity, { id: String(call.req.params['personId']), role: 'assistant' })
+    if (!person) throw notFound('assistant')
+    const { password } = await bodyOf(passwordBody, call)
+    await call.em.update(AccountEntity, { id: person.id }, { passwordHash: await hashPassword(password) })
+    return ok({ id: person.id })
+  })
 
   api.on('POST /api/people', async (call) => {
     const body = await bodyOf(assistantBody, call)

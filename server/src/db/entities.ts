@@ -1,3 +1,5 @@
+import type { ConclusionLine } from '@mano/core/review/next'
+import type { SheetMapping } from '@mano/core/testing/mapping'
 import type { DaySetup } from '@mano/core/testday/live'
 import type { LogDetails } from '@mano/core/review/load'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
@@ -87,6 +89,9 @@ export interface StoredSetLog extends Row {
 }
 export interface TestDay extends Row { name: string; heldOn: string; setup: DaySetup }
 export interface TestDayEvent extends Row { dayId: string; at: number; kind: string; body: Record<string, unknown> }
+export interface Conclusion extends Row { athleteId: string; since: string; until: string; lines: ConclusionLine[]; note: string }
+export interface Goal extends Row { athleteId: string; seriesKey: string; value: number | null; enteredValue: number | null; enteredUnit: EntryUnit | null }
+export interface ImportMapping extends Row { headerKey: string; mapping: SheetMapping }
 export interface AthleteLink extends Row { athleteId: string; tokenHash: string; expiresOn: string; revokedAt: Date | null }
 
 type Columns = Record<string, EntitySchemaColumnOptions>
@@ -174,6 +179,9 @@ export const CurrentTemplateView = view<StoredTemplate>('CurrentPlanTemplate', p
 export const AthleteLinkEntity = table<AthleteLink>('AthleteLink', { athleteId: uuid(), tokenHash: text(), expiresOn: day(), revokedAt: maybe(instant()) })
 export const TestDayEntity = table<TestDay>('TestDay', { name: text(), heldOn: day(), setup: column('jsonb') })
 export const TestDayEventEntity = table<TestDayEvent>('TestDayEvent', { dayId: uuid(), at: number(), kind: text(), body: column('jsonb') })
+export const ConclusionEntity = table<Conclusion>('Conclusion', { athleteId: uuid(), since: day(), until: day(), lines: column('jsonb'), note: text() })
+export const GoalEntity = table<Goal>('Goal', { athleteId: uuid(), seriesKey: text(), value: maybe(number()), enteredValue: maybe(number()), enteredUnit: maybe(text()) })
+export const ImportMappingEntity = table<ImportMapping>('ImportMapping', { headerKey: text(), mapping: column('jsonb') })
 export const SetLogEntity = table<StoredSetLog>('SetLog', setLog)
 
 /** Current rows: what everything but the writers reads. */
@@ -189,6 +197,6 @@ export const CurrentSetLogView = view<StoredSetLog>('CurrentSetLog', setLog)
 export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
   TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, TrialTraceEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity,
-  StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity, AthleteLinkEntity, TestDayEntity, TestDayEventEntity,
+  StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity, AthleteLinkEntity, TestDayEntity, TestDayEventEntity, ConclusionEntity, GoalEntity, ImportMappingEntity,
   CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

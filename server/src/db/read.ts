@@ -1,4 +1,4 @@
-import { In, IsNull, MoreThanOrEqual, Not, type EntityManager } from 'typeorm'
+import { Between, In, IsNull, MoreThanOrEqual, Not, type EntityManager } from 'typeorm'
 import type { AthleteView, InjuryView, MeasurementView, SymptomView } from '@mano/contract/athletes'
 import type { SessionView } from '@mano/contract/tests'
 import { missingIntake } from '@mano/core/intake/record'
@@ -8,6 +8,7 @@ import type { SetLog } from '@mano/core/review/load'
 import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stages/rules'
 import { isUnfinished } from '@mano/core/testing/session'
 import { addDays, localDateOf } from '@mano/core/units/dates'
+import { groupBy } from '@mano/core/units/group'
 import {
   AccountEntity, AthleteEntity, ClearanceEntity, CurrentEventView, CurrentInjuryView, DemandVersionEntity, CurrentMeasurementView, CurrentSessionView, CurrentTrialView,
   CurrentSetLogView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, PlanVersionEntity, TestAttachmentEntity, TrialEntity, TrialTraceEntity, type Athlete, type Hall, type PlanVersion, type StoredSession,
@@ -29,15 +30,17 @@ export async function loadSessions(em: EntityManager, where: { athleteId?: strin
   const units = new Map((await em.find(ImplementUnitEntity)).map((u) => [u.id, u]))
   const sizes = new Map((await em.find(ImplementMeasurementEntity)).map((m) => [m.id, m.sizeMm]))
   const people = new Map((await em.find(AccountEntity)).map((a) => [a.id, a.name]))
+  const [trialsOf, seenIn, tracesOf, keptWith] = [groupBy(trials, (t) => t.sessionId), groupBy(observations, (o) => o.sessionId), groupBy(traces, (t) => t.sessionId), groupBy(attachments, (a) => a.sessionId)]
+  const own = <V>(of: ReadonlyMap<string | null, V[]>, id: string): V[] => of.get(id) ?? []
   return stored.map((s) => ({
     ...setupOf(s),
-    trials: trials.filter((t) => t.sessionId === s.id).map((t) => ({
+    trials: own(trialsOf, s.id).map((t) => ({
       id: t.id, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain, missed: t.missed, details: t.details,
       recordedAt: t.recordedAt.toISOString(), struck: t.struck ? { reason: t.strikeReason } : null, correction: t.supersedesId ? { reason: t.reason } : null,
     })),
-    observations: observations.filter((o) => o.sessionId === s.id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom })),
-    traces: traces.filter((t) => t.sessionId === s.id).map((t) => ({ trialId: t.trialId, hand: traced.get(t.trialId)!.hand, ordinal: traced.get(t.trialId)!.ordinal, instrument: t.instrument })),
-    attachments: attachments.filter((a) => a.sessionId === s.id).map((a) => ({ id: a.id, kind: a.kind, text: a.text })),
+    observations: own(seenIn, s.id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom })),
+    traces: own(tracesOf, s.id).map((t) => ({ trialId: t.trialId, hand: traced.get(t.trialId)!.hand, ordinal: traced.get(t.trialId)!.ordinal, instrument: t.instrument })),
+    attachments: own(keptWith, s.id).map((a) => ({ id: a.id, kind: a.kind, text: a.text })),
     testedBy: (s.actorId && people.get(s.actorId)) || '',
     unitLabel: units.get(s.unitId)?.label ?? '',
     sizeMm: sizes.get(s.measurementId) ?? null,
@@ -85,19 +88,19 @@ export function stagesOf(athlete: Athlete, parts: AthleteParts, facts: StagePart
   })
 }
 
-/** Weeks of logs the pages look back on. */
+/** Weeks of logs that safety, growth and the pages look back on; a review asks for its own period. */
 const LOG_WEEKS = 16
 
-export async function loadLogs(em: EntityManager, athleteIds: readonly string[], today: string | null): Promise<(SetLog & { athleteId: string })[]> {
-  const since = today === null ? null : addDays(today, -7 * LOG_WEEKS)
-  const rows = await em.find(CurrentSetLogView, { where: { athleteId: In([...athleteIds]), ...(since && { doneOn: MoreThanOrEqual(since) }) }, order: { doneOn: 'ASC', recordedAt: 'ASC' } })
+export async function loadLogs(em: EntityManager, athleteIds: readonly string[], within: string | { from: string; to: string }): Promise<(SetLog & { athleteId: string })[]> {
+  const doneOn = typeof within === 'string' ? MoreThanOrEqual(addDays(within, -7 * LOG_WEEKS)) : Between(within.from, within.to)
+  const rows = await em.find(CurrentSetLogView, { where: { athleteId: In([...athleteIds]), doneOn }, order: { doneOn: 'ASC', recordedAt: 'ASC' } })
   return rows.map((l) => ({ id: l.id, athleteId: l.athleteId, blockId: l.blockId, exerciseId: l.exerciseId, on: l.doneOn, hand: l.hand, set: l.setNo, loadKg: l.loadKg, seconds: l.seconds, reps: l.reps, ended: l.ended, effort: l.effort, pain: l.pain, ...(Object.keys(l.details).length > 0 && { details: l.details }) }))
 }
 
 /** What safety and growth look back on. */
-export async function loadHistory(em: EntityManager, athleteId: string): Promise<{ logs: SetLog[]; tests: { protocolId: string; performedOn: string }[] }> {
+export async function loadHistory(em: EntityManager, athleteId: string, today: string): Promise<{ logs: SetLog[]; tests: { protocolId: string; performedOn: string }[] }> {
   const tests = await em.find(CurrentSessionView, { where: { athleteId }, select: { id: true, protocolId: true, performedOn: true } })
-  return { logs: await loadLogs(em, [athleteId], null), tests: tests.map((t) => ({ protocolId: t.protocolId, performedOn: t.performedOn })) }
+  return { logs: await loadLogs(em, [athleteId], today), tests: tests.map((t) => ({ protocolId: t.protocolId, performedOn: t.performedOn })) }
 }
 
 /** Newest version of each week, newest week first, with how many versions the week has seen. */
@@ -143,7 +146,7 @@ export function testFacts(sessions: readonly SessionView[], count = sessions.len
 /** The judge of an athlete's tests, plan and floor. `sessionDay`: the day whose own logs are under way, not history. */
 export async function judgeFor({ em, hall, today }: { em: EntityManager; hall: { timeZone: string }; today: string }, athlete: Athlete, underWay: UnderWay | null, sessionDay: string | null = null): Promise<Judge> {
   const parts = (await loadParts(em, [athlete.id], hall.timeZone)).get(athlete.id)!
-  const history = await loadHistory(em, athlete.id)
+  const history = await loadHistory(em, athlete.id, today)
   return judgeBy(safetyFacts({ ...athlete, ...parts }, today, underWay, { ...history, logs: history.logs.filter((l) => l.on !== sessionDay) }))
 }
 

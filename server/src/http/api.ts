@@ -27,7 +27,7 @@ export interface Call {
   actor: Actor & { hallId: string }
 }
 
-export interface Reply { status: number; body: unknown; type?: string; /** Takes over the response: a live channel. */ stream?: (req: Request, res: Response) => void }
+export interface Reply { status: number; body: unknown; type?: string; /** Offered as a file of this name. */ fileName?: string; /** Takes over the response: a live channel. */ stream?: (req: Request, res: Response) => void }
 export const ok = (body: unknown): Reply => ({ status: 200, body })
 export const created = (body: unknown): Reply => ({ status: 201, body })
 export const done: Reply = { status: 204, body: null }
@@ -41,7 +41,7 @@ const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 export class Api {
   readonly router = Router()
   readonly mounted: RouteName[] = []
-  private readonly services: Services
+  readonly services: Services
 
   constructor(services: Services) {
     this.services = services
@@ -67,7 +67,7 @@ export class Api {
       const reply = await run(req)
       if (reply.stream) reply.stream(req, res)
       else if (reply.status === 204) res.status(204).end()
-      else if (reply.type) res.status(reply.status).type(reply.type).send(reply.body)
+      else if (reply.type) res.set(reply.fileName ? { 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(reply.fileName)}` } : {}).status(reply.status).type(reply.type).send(reply.body)
       else res.status(reply.status).json(reply.body)
     })
   }

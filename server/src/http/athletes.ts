@@ -87,7 +87,7 @@ export function mountAthletes(api: Api): void {
     const parts = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
     const sessions: SessionView[] = await loadSessions(call.em, { athleteId: athlete.id })
     const facts = testFacts(sessions)
-    const history = await loadHistory(call.em, athlete.id)
+    const history = await loadHistory(call.em, athlete.id, call.today)
     const touched = (await loadTouched(call.em, [athlete.id])).get(athlete.id)!
     return ok({
       id: athlete.id, name: athlete.name, birthDate: athlete.birthDate, sexForNorms: athlete.sexForNorms, dominantHand: athlete.dominantHand, level: athlete.level,

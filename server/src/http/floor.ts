@@ -116,7 +116,7 @@ export function mountFloor(api: Api): void {
 
   api.open('GET /api/link', (services, req) => byLink(services, req, async (scene, athlete) => {
     const parts = (await loadParts(scene.em, [athlete.id], scene.hall.timeZone)).get(athlete.id)!
-    const own: FloorAthlete = { id: athlete.id, name: athlete.name, birthDate: athlete.birthDate, level: athlete.level, healthFlags: athlete.healthFlags, injuries: parts.injuries.map((i) => ({ ...i, note: '', advisedBy: '' })), symptoms: parts.symptoms, history: await loadHistory(scene.em, athlete.id) }
+    const own: FloorAthlete = { id: athlete.id, name: athlete.name, birthDate: athlete.birthDate, level: athlete.level, healthFlags: athlete.healthFlags, injuries: parts.injuries.map((i) => ({ ...i, note: '', advisedBy: '' })), symptoms: parts.symptoms, history: await loadHistory(scene.em, athlete.id, scene.today) }
     return ok({ athlete: own, plan: await planView(scene, athlete.id), today: scene.today, hall: scene.hall.name } satisfies LinkSession)
   }))
   api.open('POST /api/link/logs', (services, req) => byLink(services, req, async (scene, athlete) => keepLog(scene, athlete, (await bodyOf(logBody, { req, today: scene.today })) as LogBody)))

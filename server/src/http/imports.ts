@@ -1,12 +1,17 @@
 import { v7 } from 'uuid'
-import { importBody, type ImportReply, type ImportView } from '@mano/contract/tests'
+import type { EntityManager } from 'typeorm'
+import { importBody, type ImportReply, type ImportView, type MappingView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
-import { readTrialsCsv, trialKey, type ImportedSession } from '@mano/core/testing/import'
+import { readCsv, type CsvRow } from '@mano/core/formats/csv'
+import { tableProblems, TrialsReader, trialKey, type ImportedSession, type ImportReport } from '@mano/core/testing/import'
+import { headerKey, mapRow, type SheetMapping } from '@mano/core/testing/mapping'
 import { isPractice } from '@mano/core/testing/session'
-import { AccountEntity, AthleteEntity, CurrentSessionView, CurrentTrialView, TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity } from '../db/entities'
-import { insertOnce } from '../db/once'
-import { bodyOf, created, ok, type Api, type Call } from './api'
+import { AccountEntity, AthleteEntity, ImportMappingEntity, TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, type Actor, type Hall } from '../db/entities'
+import { inHall } from '../db/hall'
 import { kitUnits } from '../db/kit'
+import { insertOnce } from '../db/once'
+import type { JobHandle, Jobs } from '../jobs'
+import { bodyOf, created, ok, type Api } from './api'
 import { conflict, notFound } from './problem'
 import { protocolParams } from './tests'
 
@@ -17,40 +22,82 @@ function instantOf(on: string, at: string, timeZone: string): Date {
   return new Date(asUtc.getTime() - (shown.getTime() - asUtc.getTime()))
 }
 
-async function existingKeys(call: Call): Promise<Set<string>> {
-  const sessions = new Map((await call.em.find(CurrentSessionView)).map((s) => [s.id, s]))
-  return new Set((await call.em.find(CurrentTrialView)).map((t) => {
-    const s = sessions.get(t.sessionId)!
-    return trialKey(s.athleteId, s.performedOn, s.protocolId, t.hand, t.ordinal, t.value)
-  }))
+/** Who imports, into which hall, and when. */
+interface Importer { em: EntityManager; hall: Hall; today: string; actor: Actor & { hallId: string } }
+
+async function existingKeys(em: EntityManager): Promise<Set<string>> {
+  const rows = (await em.query(
+    'SELECT s.athlete_id, s.performed_on::text AS on, s.protocol_id, t.hand, t.ordinal, t.value FROM current_trial t JOIN current_test_session s ON s.id = t.session_id',
+  )) as { athlete_id: string; on: string; protocol_id: string; hand: 'left' | 'right' | 'both'; ordinal: number; value: number }[]
+  return new Set(rows.map((r) => trialKey(r.athlete_id, r.on, r.protocol_id, r.hand, r.ordinal, r.value)))
 }
 
-async function store(call: Call, importId: string, sessions: readonly ImportedSession[]): Promise<void> {
-  const { em, actor, hall } = call
+/** Lines read between two looks at the others, and rows of one insert. */
+const PIECE = 500
+
+async function read({ em, today }: Importer, text: string, mapping: SheetMapping | null, job: JobHandle): Promise<{ report: ImportReport; key: string }> {
+  const table = readCsv(text)
+  const problems = tableProblems(table, mapping !== null)
+  if (!table.ok || problems.length > 0) return { report: { ok: false, problems, lines: table.ok ? table.rows.length : 0 }, key: '' }
+  const reader = new TrialsReader({ today, athletes: await em.find(AthleteEntity), units: (await kitUnits(em)).filter((u) => !u.retired), existing: await existingKeys(em) })
+  const lines = (row: CsvRow): CsvRow[] => (mapping ? mapRow(row, mapping) : [row])
+  for (let i = 0; i < table.rows.length; i += PIECE) {
+    for (const row of table.rows.slice(i, i + PIECE)) for (const line of lines(row)) reader.add(line)
+    await job.step(i, table.rows.length, 'Reading')
+  }
+  return { report: reader.report(), key: headerKey(table.columns) }
+}
+
+const inserted = (em: EntityManager, entity: Parameters<EntityManager['insert']>[0], rows: readonly object[]) => em.createQueryBuilder().insert().into(entity).values(rows as never).updateEntity(false).execute()
+
+async function store({ em, actor, hall }: Importer, importId: string, sessions: readonly ImportedSession[], job: JobHandle): Promise<void> {
+  const before = new Map<string, number[]>()
+  for (const r of (await em.query('SELECT athlete_id, protocol_id, performed_at FROM current_test_session')) as { athlete_id: string; protocol_id: string; performed_at: Date }[]) {
+    const key = `${r.athlete_id}|${r.protocol_id}`
+    const list = before.get(key)
+    if (list) list.push(r.performed_at.getTime()); else before.set(key, [r.performed_at.getTime()])
+  }
   const seen = new Map<string, number>()
+  const marks: object[] = []
+  let trials: object[] = []
+  let rows: object[] = []
+  let done = 0
+  const flush = async (least: number) => {
+    if (rows.length >= least || trials.length >= least) {
+      for (const [entity, list] of [[TestSessionEntity, rows], [TrialEntity, trials]] as const) for (let i = 0; i < list.length; i += PIECE) await inserted(em, entity, list.slice(i, i + PIECE))
+      rows = []
+      trials = []
+      await job.step(done, sessions.length, 'Saving')
+    }
+  }
   for (const s of [...sessions].sort((a, b) => (`${a.performedOn}${a.at}` < `${b.performedOn}${b.at}` ? -1 : 1))) {
     const protocol = protocolById(s.protocolId)!
-    const counted = `${s.athleteId}|${s.protocolId}`
+    const key = `${s.athleteId}|${s.protocolId}`
     const performedAt = instantOf(s.performedOn, s.at, hall.timeZone)
-    const onRecord = (await em.query('SELECT count(*)::int AS n FROM current_test_session WHERE athlete_id = $1 AND protocol_id = $2 AND performed_at < $3 AND import_id IS DISTINCT FROM $4', [s.athleteId, s.protocolId, performedAt, importId])) as [{ n: number }]
-    const earlier = onRecord[0].n + (seen.get(counted) ?? 0)
-    seen.set(counted, (seen.get(counted) ?? 0) + 1)
+    const earlier = (before.get(key) ?? []).filter((t) => t < performedAt.getTime()).length + (seen.get(key) ?? 0)
+    seen.set(key, (seen.get(key) ?? 0) + 1)
     const sessionId = v7()
-    await em.insert(TestSessionEntity, {
+    rows.push({
       ...actor, id: sessionId, athleteId: s.athleteId, protocolId: s.protocolId, protocolVersion: s.protocolVersion, protocolParams: protocolParams(protocol),
       unitId: s.unitId, measurementId: s.measurementId, variant: s.variant, performedAt, performedOn: s.performedOn, deviceAt: null,
-      conditions: {}, overrideReason: '',
-      practice: isPractice(protocol, earlier, false), note: '', importId,
+      conditions: {}, overrideReason: '', practice: isPractice(protocol, earlier, false), note: '', importId,
     })
     for (const t of s.trials) {
       const id = v7()
-      await em.insert(TrialEntity, { ...actor, id, sessionId, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain, deviceAt: null, supersedesId: null, reason: '', missed: t.missed, details: t.details })
-      if (t.struckReason) await em.insert(TrialMarkEntity, { ...actor, id: v7(), trialId: id, struck: true, reason: t.struckReason })
+      trials.push({ ...actor, id, sessionId, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain, deviceAt: null, supersedesId: null, reason: '', missed: t.missed, details: t.details })
+      if (t.struckReason) marks.push({ ...actor, id: v7(), trialId: id, struck: true, reason: t.struckReason })
     }
+    done++
+    await flush(PIECE)
   }
+  await flush(1)
+  for (let i = 0; i < marks.length; i += PIECE) await inserted(em, TrialMarkEntity, marks.slice(i, i + PIECE))
 }
 
-export function mountImports(api: Api): void {
+/** Sessions a report names. */
+const NAMED = 12
+
+export function mountImports(api: Api, jobs: Jobs): void {
   api.on('GET /api/imports', async ({ em }) => {
     const undone = new Set((await em.find(TestImportUndoEntity)).map((u) => u.importId))
     const people = new Map((await em.find(AccountEntity)).map((a) => [a.id, a.name]))
@@ -58,22 +105,33 @@ export function mountImports(api: Api): void {
     return ok(all.map((i): ImportView => ({ id: i.id, fileName: i.fileName, trials: i.trials, recordedAt: i.recordedAt.toISOString(), by: people.get(i.actorId ?? '') ?? '', undone: undone.has(i.id) })))
   })
 
+  // The newest mapping of each header.
+  api.on('GET /api/imports/mappings', async ({ em }) =>
+    ok((await em.query('SELECT DISTINCT ON (header_key) header_key AS "headerKey", mapping FROM import_mapping ORDER BY header_key, seq DESC')) as MappingView[]))
+
+  // Read and saved beside the requests: a long file takes seconds.
   api.on('POST /api/imports', async (call) => {
     const body = await bodyOf(importBody, call)
-    const { em, today } = call
-    const repeated = await em.findOneBy(TestImportEntity, { id: body.id })
-    if (repeated) return ok({ ok: true, problems: [], lines: 0, trials: repeated.trials, sessions: [], importId: repeated.id } satisfies ImportReply)
-    const units = (await kitUnits(em)).filter((u) => !u.retired)
-    const report = readTrialsCsv(body.text, { today, athletes: await em.find(AthleteEntity), units, existing: await existingKeys(call) })
-    if (!report.ok) return ok({ ok: false, problems: report.problems, lines: report.lines, trials: 0, sessions: [], importId: null } satisfies ImportReply)
-    const reply: ImportReply = {
-      ok: true, problems: [], lines: report.lines, trials: report.trials, importId: body.dryRun ? null : body.id,
-      sessions: report.sessions.map((s) => ({ athlete: s.athleteName, on: s.performedOn, protocolId: s.protocolId, trials: s.trials.length })),
-    }
-    if (body.dryRun) return ok(reply)
-    await insertOnce(em, TestImportEntity, { ...call.actor, id: body.id, fileName: body.fileName, trials: report.trials })
-    await store(call, body.id, report.sessions)
-    return created(reply)
+    const { hall, today, actor } = call
+    const job = jobs.start(hall.id, (handle) => inHall(api.services.app, hall.id, async (em): Promise<ImportReply> => {
+      const importer = { em, hall, today, actor }
+      const none = { problems: [], lines: 0, already: 0, sessions: [], tests: 0 }
+      const repeated = await em.findOneBy(TestImportEntity, { id: body.id })
+      if (repeated) return { ...none, ok: true, trials: repeated.trials, importId: repeated.id }
+      const { report, key } = await read(importer, body.text, body.mapping as SheetMapping | null, handle)
+      if (!report.ok) return { ...none, ok: false, problems: report.problems.slice(0, 500), lines: report.lines, trials: 0, importId: null }
+      const saves = !body.dryRun && report.trials > 0
+      if (saves) {
+        await insertOnce(em, TestImportEntity, { ...actor, id: body.id, fileName: body.fileName, trials: report.trials })
+        await store(importer, body.id, report.sessions, handle)
+        if (body.mapping) await em.insert(ImportMappingEntity, { ...actor, id: v7(), headerKey: key, mapping: body.mapping as never })
+      }
+      return {
+        ok: true, problems: [], lines: report.lines, trials: report.trials, already: report.already, importId: saves ? body.id : null, tests: report.sessions.length,
+        sessions: report.sessions.slice(0, NAMED).map((s) => ({ athlete: s.athleteName, on: s.performedOn, protocolId: s.protocolId, trials: s.trials.length })),
+      }
+    }))
+    return { status: 202, body: { id: job } }
   })
 
   api.on('POST /api/imports/:importId/undo', async (call) => {

@@ -70,7 +70,7 @@ async function kitAt(call: Scene, athleteId: string) {
 
 async function contextOf(call: Call, athlete: Athlete, weekStart: string, events: readonly { on: string }[]) {
   const kit = kitsOf(await kitAt(call, athlete.id))
-  return planContext(await judgeFor(call, athlete, null), kit, (await loadHistory(call.em, athlete.id)).logs, weekStart, plannedOf(await planVersions(call.em, athlete.id)), events.map((e) => e.on))
+  return planContext(await judgeFor(call, athlete, null), kit, (await loadHistory(call.em, athlete.id, call.today)).logs, weekStart, plannedOf(await planVersions(call.em, athlete.id)), events.map((e) => e.on))
 }
 
 /** The week as the planner is given it: what the athlete needs, may and can. */

@@ -14,6 +14,7 @@ import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, Imple
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { findAthlete, judgeFor, loadSessions } from '../db/read'
+import { tableOf } from '../transfer/tables'
 import { athleteOr404 } from './athletes'
 import { bodyOf, created, ok, type Api, type Call } from './api'
 import { blocked, notFound, refused } from './problem'
@@ -141,19 +142,7 @@ export function mountTests(api: Api): void {
 
   api.on('GET /api/athletes/:athleteId/trials.csv', async (call) => {
     const athlete = await athleteOr404(call)
-    const sessions = await loadSessions(call.em, { athleteId: athlete.id })
-    const labels = new Map((await call.em.find(ImplementUnitEntity)).map((u) => [u.id, u.label]))
-    const columns = TRIAL_COLUMNS.map((c) => c.id).filter((c) => c !== 'left' && c !== 'right')
-    const time = new Intl.DateTimeFormat('en-GB', { timeZone: call.hall.timeZone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
-    const rows = sessions.flatMap((s) => {
-      const protocol = protocolOf(s)
-      const setup = Object.fromEntries([...(protocol?.variants ?? []).map((v) => [v.id, s.variant[v.id] ?? '']), ...(protocol?.numbers ?? []).map((n) => [n.column, s.variant[n.id] ?? ''])]) as Record<string, string>
-      return s.trials.map((t): Record<string, string | number> => ({
-        ...setup, ...Object.fromEntries((protocol?.details ?? []).map((d) => [detailColumn(d.id), String(t.details?.[d.id] ?? '')])),
-        athlete: athlete.name, date: s.performedOn, time: time.format(new Date(s.performedAt)), protocol: s.protocolId, implement: labels.get(String(t.details?.['unitId'])) ?? s.unitLabel,
-        trial: t.ordinal, hand: t.hand, value: t.enteredValue, unit: t.enteredUnit, pain: t.pain ?? '', missed: t.missed ? 'yes' : '', struck: t.struck?.reason ?? '',
-      }))
-    })
-    return { status: 200, type: 'text/csv', body: writeCsv(columns, rows.map((r) => columns.map((c) => r[c] ?? ''))) }
+    const { columns, rows } = await tableOf('trials', call, athlete.id)
+    return { status: 200, type: 'text/csv', body: writeCsv(columns.map((c) => c.id), rows) }
   })
 }

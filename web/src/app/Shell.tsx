@@ -36,6 +36,7 @@ function Frame({ me }: { me: Me }) {
         <NavLink className="mark" to="/"><Mark /></NavLink>
         <nav aria-label="Main">
           <NavLink to="/" end>Roster</NavLink>
+          <NavLink to="/squad">Squad</NavLink>
           <NavLink to="/kit">Kit room</NavLink>
           <NavLink to="/testday">Test days</NavLink>
           {me.role === 'coach' && <NavLink to="/import">Import</NavLink>}

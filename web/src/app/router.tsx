@@ -30,6 +30,7 @@ export const router = createBrowserRouter([
           stage('review', () => import('../areas/review/Review')),
         ],
       },
+      stage('squad', () => import('../areas/squad/Squad')),
       stage('import', () => import('../areas/imports/ImportTrials')),
       stage('kit', () => import('../areas/kit/KitRoom')),
       stage('testday', () => import('../areas/testday/TestDays')),

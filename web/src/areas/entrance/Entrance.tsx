@@ -1,4 +1,4 @@
-import { Button, PasswordInput, Select, Stack, TextInput } from '@mantine/core'
+import { Button, FileInput, PasswordInput, Select, Stack, TextInput } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -14,7 +14,7 @@ export default function Entrance({ empty }: { empty: boolean }) {
   return (
     <>
       <header className="top"><span className="mark"><Mark /></span></header>
-      <main className="entrance" id="main">{empty ? <Setup /> : <SignIn />}</main>
+      <main className="entrance" id="main">{empty ? <Begin /> : <SignIn />}</main>
     </>
   )
 }
@@ -51,6 +51,40 @@ function SignIn() {
         <PasswordInput label="Password" autoComplete="current-password" {...form.getInputProps('password')} />
         <p className="said" role="alert">{failed}</p>
         <Button type="submit" loading={busy}>Sign in</Button>
+      </Stack>
+    </form>
+  )
+}
+
+/** A new hall, or one that was taken out as a file elsewhere. */
+function Begin() {
+  const [fromFile, setFromFile] = useState(false)
+  return fromFile ? <FromFile back={() => setFromFile(false)} /> : <><Setup /><button className="lnk" onClick={() => setFromFile(true)}>Begin from a hall's file instead</button></>
+}
+
+function FromFile({ back }: { back: () => void }) {
+  const { enter, failed, busy } = useEnter()
+  const [file, setFile] = useState<File | null>(null)
+  const [login, setLogin] = useState('')
+  const [password, setPassword] = useState('')
+  const [wrong, setWrong] = useState('')
+  const send = () => void enter(async () => {
+    setWrong('')
+    let json: unknown
+    try { json = JSON.parse(await file!.text()) } catch { setWrong('This file is not JSON.'); return }
+    await api.post('/api/installation/file', { file: json, login, password })
+  })
+  return (
+    <form onSubmit={(e) => { e.preventDefault(); send() }}>
+      <Stack gap="md">
+        <h1>Begin from a hall's file</h1>
+        <p className="s">Everything of the hall comes in as it was. The file holds no passwords: name one of its coaches and give a new one.</p>
+        <FileInput label="Hall's file" placeholder="Choose a JSON file" accept="application/json,.json" value={file} onChange={setFile} />
+        <TextInput label="Sign-in name of a coach in it" autoComplete="username" value={login} onChange={(e) => setLogin(e.currentTarget.value)} />
+        <PasswordInput label="New password" description={`${PASSWORD_LEAST} characters or more`} autoComplete="new-password" value={password} onChange={(e) => setPassword(e.currentTarget.value)} />
+        <p className="said" role="alert">{wrong || failed}</p>
+        <Button type="submit" loading={busy} disabled={!file || login === '' || password.length < PASSWORD_LEAST}>Bring the hall in</Button>
+        <button type="button" className="lnk" onClick={back}>Make a new hall instead</button>
       </Stack>
     </form>
   )

@@ -1,12 +1,13 @@
-import { Button, PasswordInput, Stack, TextInput } from '@mantine/core'
+import { Button, Modal, PasswordInput, Stack, TextInput } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
 import { notifications } from '@mantine/notifications'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
-import { assistantBody, type Role } from '@mano/contract/accounts'
+import { assistantBody, PASSWORD_LEAST, type Role } from '@mano/contract/accounts'
 import { api, ApiProblem, failureText } from '../../app/api'
 import { keys, useMe, useWrite } from '../../app/data'
+import { Exports } from './Exports'
 import './hall.css'
 
 /** Who works in the hall. */
@@ -17,6 +18,7 @@ export default function Hall() {
       <div className="hall-head"><h1>{me.data?.hall.name}</h1></div>
       <p className="note">Dates are local to {me.data?.hall.timeZone}. Implements and places are in the kit room.</p>
       {me.data?.role === 'coach' && <Limits key={me.data.hall.staleDays} days={me.data.hall.staleDays} />}
+      {me.data?.role === 'coach' && <Exports />}
       {me.data?.role === 'coach' && <People />}
     </main>
   )
@@ -36,6 +38,25 @@ function Limits({ days }: { days: number }) {
   )
 }
 
+/** An assistant who forgot, or whose hall came in from a file, gets a new password from the coach. */
+function NewPassword({ person }: { person: Person }) {
+  const [open, setOpen] = useState(false)
+  const [password, setPassword] = useState('')
+  const write = useWrite((p: string) => api.post(`/api/people/${person.id}/password`, { password: p }), [])
+  const close = () => { setOpen(false); setPassword(''); write.reset() }
+  const short = password.length < PASSWORD_LEAST
+  return <>
+    <button className="lnk" onClick={() => setOpen(true)}>New password</button>
+    <Modal opened={open} onClose={close} title={`A new password for ${person.name}`}>
+      <form onSubmit={(e) => { e.preventDefault(); if (!short) write.mutate(password, { onSuccess: () => { close(); notifications.show({ message: `${person.name} signs in with the new password now` }) } }) }}>
+        <PasswordInput label="Password" description={`${PASSWORD_LEAST} characters or more`} autoComplete="new-password" value={password} onChange={(e) => setPassword(e.currentTarget.value)} />
+        <p className="said" role="alert">{write.error && failureText(write.error)}</p>
+        <Button type="submit" disabled={short} loading={write.isPending}>Set it</Button>
+      </form>
+    </Modal>
+  </>
+}
+
 interface Person { id: string; name: string; login: string; role: Role }
 
 function People() {
@@ -49,7 +70,7 @@ function People() {
   })
   return (
     <>
-      <div className="block"><h2 className="h3">People</h2><ul className="hall-people">{(people.data ?? []).map((p) => <li key={p.id}><b>{p.name}</b><span className="s">{p.role}, signs in as {p.login}</span></li>)}</ul></div>
+      <div className="block"><h2 className="h3">People</h2><ul className="hall-people">{(people.data ?? []).map((p) => <li key={p.id}><b>{p.name}</b><span className="s">{p.role}, signs in as {p.login}</span>{p.role === 'assistant' && <NewPassword person={p} />}</li>)}</ul></div>
       <form className="block" key={id} noValidate onSubmit={form.onSubmit(save)}>
         <Stack gap="sm">
           <h2 className="h3">Add an assistant</h2>

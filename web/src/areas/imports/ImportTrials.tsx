@@ -1,60 +1,102 @@
 import { Button, Modal } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { v7 } from 'uuid'
-import type { ImportReply, ImportView } from '@mano/contract/tests'
+import type { ImportReply, ImportView, MappingView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { TRIAL_COLUMNS } from '@mano/core/testing/import'
+import { guessMapping, headerKey, isTrialsFile, openIn, type SheetMapping } from '@mano/core/testing/mapping'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
-import { keys, useImports, useMe, useWrite } from '../../app/data'
+import { keys, useImports, useKit, useMe, useRoster, useWrite } from '../../app/data'
+import { useJob, type JobRun } from '../../app/useJob'
 import { Chip } from '../../hands/marks'
+import { MapColumns } from './MapColumns'
+import { readSheetFile, type Sheet } from './sheet'
 import './imports.css'
 
 const EXAMPLE = ['athlete;date;time;protocol;trial;left;right;unit', 'Noor Fairbrass;2026-10-08;17:30;dyno_seated;1;36,5;41,0;kg', 'Noor Fairbrass;2026-10-08;17:30;dyno_seated;2;37,1;40,4;kg', 'Noor Fairbrass;2026-10-08;17:30;dyno_seated;3;36,8;41,2;kg'].join('\r\n')
 
-interface Read { id: string; fileName: string; text: string }
+const TOUCHED = [keys.imports, keys.roster, ['tests'], ['athlete'], ['mappings'], ['squad']]
 
-const TOUCHED = [keys.imports, keys.roster, ['tests'], ['athlete']]
+interface Chosen { sheet: Sheet; mapping: SheetMapping | null; doubts: readonly string[]; remembered: boolean }
 
-/** A file of trials: read first, saved only when every line is right, taken back as one. */
+/** A file of trials or a coach's own sheet: read first, saved only when every line is right, taken back as one. */
 export default function ImportTrials() {
   const me = useMe()
-  const [file, setFile] = useState<Read | null>(null)
+  const roster = useRoster()
+  const kit = useKit()
+  const client = useQueryClient()
+  const mappings = useQuery({ queryKey: ['mappings'], queryFn: () => api.get<MappingView[]>('/api/imports/mappings') })
+  const [chosen, setChosen] = useState<Chosen | null>(null)
+  const [unreadable, setUnreadable] = useState('')
+  const [saved, setSaved] = useState(false)
+  const dry = useJob<ImportReply>()
+  const save = useJob<ImportReply>()
   const input = useRef<HTMLInputElement>(null)
-  const dry = useWrite((f: Read) => api.post<ImportReply>('/api/imports', { ...f, dryRun: true }), [])
-  const save = useWrite((f: Read) => api.post<ImportReply>('/api/imports', { ...f, dryRun: false }), TOUCHED)
-  const take = async (chosen: File | undefined) => {
-    if (!chosen) return
-    const next = { id: v7(), fileName: chosen.name, text: await chosen.text() }
-    setFile(next)
-    dry.mutate(next)
+  const [id, setId] = useState(() => v7())
+  const body = (c: Chosen, dryRun: boolean) => ({ id, fileName: c.sheet.fileName, text: c.sheet.text, mapping: c.mapping, dryRun })
+  const leave = () => { setChosen(null); dry.reset(); save.reset(); setId(v7()) }
+  const take = async (file: File | undefined) => {
+    if (!file) return
+    leave()
+    setUnreadable('')
+    setSaved(false)
     if (input.current) input.current.value = ''
+    const sheet = await readSheetFile(file).catch(() => null)
+    if (!sheet) return setUnreadable(`${file.name} could not be read as a sheet. Save it as CSV and try again.`)
+    if (!sheet.table.ok || isTrialsFile(sheet.table.columns)) {
+      const next = { sheet, mapping: null, doubts: [], remembered: false }
+      setChosen(next)
+      return void dry.start('/api/imports', body(next, true))
+    }
+    const before = mappings.data?.find((m) => m.headerKey === headerKey((sheet.table as { columns: string[] }).columns))?.mapping
+    const guess = guessMapping(sheet.table, roster.data ?? [])
+    setChosen({ sheet, mapping: before ?? guess.mapping, doubts: guess.doubts, remembered: before !== undefined })
   }
-  const report = dry.data
+  const report = dry.view?.state === 'done' ? dry.view.result : null
   const today = me.data?.today ?? ''
+  const keep = async () => {
+    const done = await save.start('/api/imports', body(chosen!, false))
+    if (done?.state !== 'done' || !done.result?.ok) return
+    notifications.show({ message: `${done.result.trials} trials imported` })
+    await Promise.all(TOUCHED.map((queryKey) => client.invalidateQueries({ queryKey })))
+    leave()
+    setSaved(true)
+  }
   return (
     <main className="cols">
       <section>
         <h1 className="imp-title">Import trials</h1>
         <div className="drop panel" onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); void take(e.dataTransfer.files[0]) }}>
-          <p>Drop a CSV file here, or</p>
-          <input ref={input} type="file" accept=".csv,text/csv,text/plain" className="vh" id="trials-file" aria-label="CSV file of trials" onChange={(e) => void take(e.currentTarget.files?.[0])} />
-          <label className="btn pri" htmlFor="trials-file">Choose a CSV file</label>
-          <p className="note">It is only read at first. Nothing is saved until you say so, and then all of it or none.</p>
+          <p>Drop a CSV file or a workbook here, or</p>
+          <input ref={input} type="file" accept=".csv,.txt,.xlsx,text/csv,text/plain" className="vh" id="trials-file" aria-label="CSV file of trials" onChange={(e) => void take(e.currentTarget.files?.[0])} />
+          <label className="btn pri" htmlFor="trials-file">Choose a file</label>
+          <p className="note">Your own sheet will do: you say what its columns mean. It is only read at first; nothing is saved until you say so, and then all of it or none.</p>
         </div>
+        {unreadable && <p className="said" role="alert">{unreadable}</p>}
+        {chosen?.mapping && chosen.sheet.table.ok && !save.busy && (
+          <>
+            <MapColumns table={chosen.sheet.table} mapping={chosen.mapping} change={(mapping) => { dry.reset(); setChosen({ ...chosen, mapping }) }} doubts={chosen.doubts} remembered={chosen.remembered} roster={roster.data ?? []} units={kit.data ?? []} today={today} />
+            {!report && !dry.busy && <div className="row map-go"><button className="btn pri" disabled={openIn(chosen.mapping).length > 0} onClick={() => void dry.start('/api/imports', body(chosen, true))}>Try it, save nothing</button><button className="btn" onClick={leave}>Leave it</button></div>}
+          </>
+        )}
         <div aria-live="polite">
-          {dry.isPending && <p className="s">Reading {file?.fileName} …</p>}
-          {dry.error && <p className="said" role="alert">{failureText(dry.error)}</p>}
-          {report && !report.ok && <Problems report={report} name={file!.fileName} />}
-          {report?.ok && file && !save.isSuccess && (
+          {dry.busy && <Progress job={dry} what={`Reading ${chosen?.sheet.fileName}`} />}
+          {save.busy && <Progress job={save} what="Saving" />}
+          {save.view?.state === 'stopped' && <p className="s">Stopped. Nothing was saved.</p>}
+          {[dry, save].map((j, i) => (j.error !== null || j.view?.problem ? <p key={i} className="said" role="alert">{j.error !== null ? failureText(j.error) : (j.view!.problem!.detail ?? j.view!.problem!.title)}</p> : null))}
+          {report && !report.ok && <Problems report={report} name={chosen!.sheet.fileName} />}
+          {report?.ok && chosen && !save.busy && (
             <div className="imp-report panel">
-              <h2>{report.trials} trials in {report.sessions.length} {report.sessions.length === 1 ? 'test' : 'tests'}, every line right</h2>
-              <ul>{report.sessions.slice(0, 12).map((s, i) => <li key={i}><b>{s.athlete}</b> {formatDate(s.on, today)} · {protocolById(s.protocolId)?.name} · {s.trials} trials</li>)}{report.sessions.length > 12 && <li className="s">and {report.sessions.length - 12} more</li>}</ul>
-              <p className="said" role="alert">{save.error && failureText(save.error)}</p>
-              <div className="row"><Button loading={save.isPending} onClick={() => save.mutate(file, { onSuccess: (r) => { notifications.show({ message: `${r.trials} trials imported` }); setFile(null); dry.reset(); save.reset() } })}>Save all {report.trials} trials</Button><button className="btn" onClick={() => { setFile(null); dry.reset() }}>Leave it</button></div>
+              <h2>{report.trials} trials in {report.tests} {report.tests === 1 ? 'test' : 'tests'}, every line right</h2>
+              {report.already > 0 && <p>{report.already} {report.already === 1 ? 'trial is' : 'trials are'} on record already and left out.</p>}
+              <ul>{report.sessions.map((s, i) => <li key={i}><b>{s.athlete}</b> {formatDate(s.on, today)} · {protocolById(s.protocolId)?.name} · {s.trials} trials</li>)}{report.tests > report.sessions.length && <li className="s">and {report.tests - report.sessions.length} more</li>}</ul>
+              <div className="row">{report.trials > 0 && <button className="btn pri" onClick={() => void keep()}>Save all {report.trials} trials</button>}<button className="btn" onClick={leave}>Leave it</button></div>
             </div>
           )}
+          {saved && <p className="s">Saved. It can be taken back below as one.</p>}
         </div>
         <Earlier today={today} />
         <h2 className="imp-sub">An example</h2>
@@ -62,12 +104,17 @@ export default function ImportTrials() {
         <a className="lnk" download="trials example.csv" href={`data:text/csv;charset=utf-8,${encodeURIComponent(EXAMPLE)}`}>Save the example</a>
       </section>
       <aside>
-        <h2 className="h3">Columns</h2>
+        <h2 className="h3">Columns that need no mapping</h2>
         <p className="note">The first line names them, in any order; comma, semicolon or tab between. A decimal comma needs semicolons.</p>
         <dl className="imp-cols">{TRIAL_COLUMNS.map((c) => <div key={c.id}><dt>{c.id}{c.needed ? '' : <span className="s"> optional</span>}</dt><dd>{c.says}</dd></div>)}</dl>
       </aside>
     </main>
   )
+}
+
+function Progress({ job, what }: { job: JobRun<ImportReply>; what: string }) {
+  const share = job.view ? job.view.done / Math.max(1, job.view.of) : 0
+  return <div className="imp-progress"><label>{what} … {job.view && job.view.of > 1 ? `${job.view.says.toLowerCase()} ${job.view.done} of ${job.view.of}` : ''}<progress value={share} max={1} /></label><button className="btn" onClick={job.stop}>Stop</button></div>
 }
 
 function Problems({ report, name }: { report: ImportReply; name: string }) {

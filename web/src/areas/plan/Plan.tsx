@@ -13,6 +13,7 @@ import { readProblem } from '@mano/core/plan/problem'
 import { validate, weekStartOf } from '@mano/core/plan/rules'
 import { doneBlocks, fromToday, missedBlocks } from '@mano/core/plan/stale'
 import { DAY_NAMES, NO_TERMS, type Block, type WeekPlan } from '@mano/core/plan/types'
+import { carriedTerms, speaksOf } from '@mano/core/review/next'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { useWrite } from '../../app/data'
@@ -39,6 +40,7 @@ import { Templates } from './Templates'
 import { usePlanner } from './usePlanner'
 import { usePlan, usePlanContext, useProblem } from './usePlan'
 import { Versions } from './Versions'
+import { FromReview, useConclusion } from './FromReview'
 import { WeekTermsPanel } from './WeekTermsPanel'
 import './plan.css'
 
@@ -60,10 +62,11 @@ function Week({ view }: { view: PlanView }) {
   const { athlete, me } = useAthletePage()
   const [params, setParams] = useSearchParams()
   const weekStart = params.get('week') ?? weekStartOf(me.today)
+  const conclusion = useConclusion(athlete.id)
   const saved = view.versions.find((v) => v.weekStart === weekStart)
   const key = draftKey(athlete.id, weekStart)
   const drafts = useDrafts()
-  const stored: Draft = { frame: saved?.frame ?? withCompetitions(view.frame, weekStart, athlete.events), blocks: saved?.blocks ?? [], terms: saved?.terms ?? NO_TERMS, basedOn: saved?.id ?? null }
+  const stored: Draft = { frame: saved?.frame ?? withCompetitions(view.frame, weekStart, athlete.events), blocks: saved?.blocks ?? [], terms: saved?.terms ?? { ...NO_TERMS, ...carriedTerms(conclusion ?? null, weekStart) }, basedOn: saved?.id ?? null }
   const draft = drafts.open[key] ?? stored
   const changed = drafts.open[key] !== undefined
   const week = weekOf(weekStart, draft.frame, draft.blocks, draft.terms)
@@ -186,6 +189,7 @@ function Week({ view }: { view: PlanView }) {
         <aside>
           {block ? <BlockPanel key={block.id} block={block} plan={week} problem={problem} context={context} breaches={breaches.filter((b) => b.blockIds.includes(block.id))} editable={coach && !done.has(block.id)} onChange={(more) => change(block.id, more)} onMove={(day) => move(block, day)} onReplace={(b) => change(block.id, { ...b, id: block.id, pinned: undefined })} onRemove={() => { put({ blocks: draft.blocks.filter((b) => b.id !== block.id) }); setPicked(null) }} onBan={() => ban(block)} /> : <>
             <Speaking breaches={breaches} blocks={draft.blocks} onPick={setPicked} />
+            {conclusion && speaksOf(conclusion, weekStart) && <FromReview conclusion={conclusion} />}
             <WeekTermsPanel terms={draft.terms} editable={coach} onChange={(terms) => put({ terms })} />
             {draft.terms.bans.length > 0 && <div className="block"><h2 className="h3">Out this week</h2><ul className="breaches">{draft.terms.bans.map((x) => <li key={x.exerciseId}><Icon name="cross" /><span>{exerciseById(x.exerciseId)?.name} {coach && <button className="lnk" onClick={() => put({ terms: { ...draft.terms, bans: draft.terms.bans.filter((y) => y !== x) } })}>Allow again</button>}</span></li>)}</ul></div>}
             {problem && !empty && <Coverage problem={problem} blocks={draft.blocks} />}

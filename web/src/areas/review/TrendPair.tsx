@@ -1,7 +1,8 @@
-import { CartesianGrid, Line, LineChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis, YAxis, type DotItemDotProps } from 'recharts'
+import { CartesianGrid, Line, LineChart, ReferenceArea, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis, type DotItemDotProps } from 'recharts'
+import type { HandChange } from '@mano/core/review/changes'
 import type { Series } from '@mano/core/review/series'
 import type { Hand } from '@mano/core/testing/session'
-import { addDays, daysBetween, formatDate } from '@mano/core/units/dates'
+import { addDays, daysBetween, formatDate, type LocalDate } from '@mano/core/units/dates'
 import { fromSi } from '@mano/core/units/convert'
 import { formatValue, shownUnit } from '@mano/core/units/format'
 import { useUnits } from '../../app/units'
@@ -18,38 +19,45 @@ interface PanelProps {
   data: readonly Datum[]
   hand: Hand
   ticks: readonly number[]
+  start: LocalDate
   lastDay: number
   series: Series
   /** Shaded: within error of the first counted test. */
   band: readonly [number, number] | null
+  /** Ends of the robust line, in the shown unit. */
+  line: readonly [{ x: number; y: number }, { x: number; y: number }] | null
+  goal: number | null
 }
 
-/** Twin panels flanking one scale: the mean of each session's valid trials. `errors` (SI) by hand: the least change beyond error. */
-export function TrendPair({ series, hands, errors }: { series: Series; hands: readonly Hand[]; errors: readonly (number | null)[] }) {
+/** Twin panels flanking one scale: the mean of each test's valid tries over the period, its robust line, and the goal where there is one. Up to `to`. */
+export function TrendPair({ series, hands, goal, to }: { series: Series; hands: readonly HandChange[]; goal: number | null; to: LocalDate }) {
   const units = useUnits()
   const unit = shownUnit(series.protocol.unit, units)
   const show = (si: number) => fromSi(si, unit, series.protocol.unit)!
-  const start = series.points[0]!.on
-  const panels = hands.map((hand, i) => {
-    const points = series.points.filter((p) => p.byHand[hand])
-    const first = points.find((p) => !p.practice)?.byHand[hand]?.mean
-    const error = errors[i] ?? null
-    const band = error === null || first === undefined ? null : ([show(first - error), show(first + error)] as const)
+  const start = hands.flatMap((h) => h.first?.on ?? []).sort()[0] ?? series.points[0]!.on
+  const panels = hands.map((h) => {
+    const points = series.points.filter((p) => p.byHand[h.hand] && p.on >= start && p.on <= to)
+    const band = h.first && h.result.ok ? ([show(h.first.value - h.result.detectable), show(h.first.value + h.result.detectable)] as const) : null
     const data = points.map((p): Datum => {
-      const s = p.byHand[hand]!
+      const s = p.byHand[h.hand]!
       const shown = show(s.mean)
       return { day: daysBetween(start, p.on), shown, counted: p.practice ? null : shown, best: s.best, n: s.n, on: p.on, last: p === points.at(-1), beyond: !p.practice && band !== null && (shown < band[0] || shown > band[1]) }
     })
-    return { hand, data, band }
+    const end = data.at(-1)?.day ?? 0
+    const shift = h.first ? daysBetween(start, h.first.on) : 0
+    const at = (day: number) => ({ x: day, y: show(h.through![1] + h.line!.slope * (day - shift - h.through![0])) })
+    return { hand: h.hand, data, band, line: h.line && h.through && end > 0 ? ([at(shift), at(end)] as const) : null }
   })
-  const ticks = niceScale(panels.flatMap((p) => [...p.data.map((d) => d.shown), ...(p.band ?? [])]))
+  const shownGoal = goal === null ? null : show(goal)
+  const ticks = niceScale(panels.flatMap((p) => [...p.data.map((d) => d.shown), ...(p.band ?? []), ...(shownGoal === null ? [] : [shownGoal])]))
   const lastDay = Math.max(7, ...panels.flatMap((p) => p.data.map((d) => d.day)))
   const [first, second] = panels
+  const shared = { ticks, start, lastDay, series, goal: shownGoal }
   return (
     <div className={`twins ${second ? '' : 'one'}`}>
-      <Panel {...first!} ticks={ticks} lastDay={lastDay} series={series} />
+      <Panel {...first!} {...shared} />
       <Scale ticks={ticks} />
-      {second && <Panel {...second} ticks={ticks} lastDay={lastDay} series={series} />}
+      {second && <Panel {...second} {...shared} />}
     </div>
   )
 }
@@ -62,10 +70,9 @@ function Scale({ ticks }: { ticks: readonly number[] }) {
   return <svg className="scale" width="44" height={HEIGHT} aria-hidden="true">{ticks.map((t) => <text key={t} x="22" y={y(t) + 4} textAnchor="middle">{Number(t.toFixed(1))}</text>)}</svg>
 }
 
-function Panel({ data, hand, ticks, lastDay, series, band }: PanelProps) {
+function Panel({ data, hand, ticks, start, lastDay, series, band, line, goal }: PanelProps) {
   const units = useUnits()
   const { me } = useAthletePage()
-  const start = series.points[0]!.on
   const colour = COLOUR[hand]
   const label = (v: number) => v.toFixed(series.protocol.unit === 's' ? 0 : 1)
   const dot = (p: DotItemDotProps) => {
@@ -84,6 +91,8 @@ function Panel({ data, hand, ticks, lastDay, series, band }: PanelProps) {
         <LineChart data={[...data]} margin={{ top: 18, right: 50, bottom: 0, left: 24 }} accessibilityLayer={false}>
           <CartesianGrid vertical={false} stroke="var(--rule)" />
           {band && <ReferenceArea y1={band[0]} y2={band[1]} fill="var(--shade)" fillOpacity={1} stroke="none" ifOverflow="hidden" />}
+          {goal !== null && <ReferenceLine y={goal} stroke="var(--ink)" strokeDasharray="2 3" label={{ value: 'goal', position: 'insideTopLeft', fontSize: 12 }} />}
+          {line && <ReferenceLine segment={[...line]} stroke="var(--ink-2)" strokeDasharray="6 4" ifOverflow="hidden" />}
           <XAxis dataKey="day" type="number" domain={[0, lastDay]} ticks={[0, Math.round(lastDay / 2), lastDay]} tickFormatter={(d: number) => formatDate(addDays(start, d), me.today)} height={BOTTOM} tickLine={false} stroke="var(--ink-2)" fontSize={12} interval={0} />
           <YAxis domain={[ticks[0]!, ticks.at(-1)!]} ticks={[...ticks]} hide />
           <Tooltip isAnimationActive={false} content={({ payload }) => {

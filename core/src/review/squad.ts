@@ -1,0 +1,47 @@
+import { tInv } from '../measure/quantiles'
+import { sampleVariance } from '../measure/trials'
+import type { Hand, SeriesSetup } from '../testing/session'
+import { groupBy } from '../units/group'
+import type { LocalDate } from '../units/dates'
+
+/** One exact set-up of a test, as many athletes may have done it. */
+export interface SquadSetup { key: string; protocolId: string; setup: string; implement: string; athletes: number }
+/** One hand of one athlete in one set-up: the newest counted test. Value SI; `sd` of its tries with their number. */
+export interface SquadTest { setup: string; hand: Hand; value: number; best: number; on: LocalDate; n: number; sd: number | null; /** Differences between own tests one after the other. */ differences: number[] }
+
+/** One test day of one hand as the database sums it up: SI. */
+export interface SummedTest extends SeriesSetup { athleteId: string; on: LocalDate; hand: Hand; n: number; mean: number; best: number; sd: number | null }
+
+/** Error of one result, SI: half its 95 % interval, from the tries' spread pooled over the squad, else from repeats on other days (typical error, Hopkins 2000). Null: not known. */
+export function squadError(tests: readonly SquadTest[]): (t: SquadTest) => number | null {
+  const many = tests.filter((t) => t.sd !== null && t.n > 1)
+  const df = many.reduce((a, t) => a + t.n - 1, 0)
+  const within = df >= 2 ? Math.sqrt(many.reduce((a, t) => a + (t.n - 1) * t.sd! ** 2, 0) / df) : null
+  const repeats = tests.filter((t) => t.differences.length >= 2)
+  const dfRepeats = repeats.reduce((a, t) => a + t.differences.length - 1, 0)
+  const between = dfRepeats >= 2 ? Math.sqrt(repeats.reduce((a, t) => a + ((t.differences.length - 1) * sampleVariance(t.differences)) / 2, 0) / dfRepeats) : null
+  // Tests of other days hold the error of a day as well: they go first where there are any.
+  return (t) => (between !== null ? tInv(0.975, dfRepeats) * between : within !== null && t.n > 0 ? (tInv(0.975, df) * within) / Math.sqrt(t.n) : null)
+}
+
+export interface Ranked<T> { of: T; value: number; error: number | null; /** Places that the error does not tell apart, from and to. */ rank: readonly [number, number] }
+
+/** Best first; two results whose 95 % intervals of the difference hold 0 share their places. Without an error only equal results do. */
+export function rankSquad<T>(rows: readonly { of: T; value: number; error: number | null }[]): Ranked<T>[] {
+  const sorted = [...rows].sort((a, b) => b.value - a.value)
+  const apart = (a: { value: number; error: number | null }, b: { value: number; error: number | null }): boolean => a.value - b.value > Math.hypot(a.error ?? 0, b.error ?? 0) + 1e-12
+  return sorted.map((r) => ({ ...r, rank: [1 + sorted.filter((x) => apart(x, r)).length, sorted.length - sorted.filter((x) => apart(r, x)).length] }))
+}
+
+/** The newest test of each athlete, set-up and hand, with the differences between the tests before it. `key`: what makes two tests one set-up. */
+export function newestOf(tests: readonly SummedTest[], key: (t: SummedTest) => string): Map<string, SquadTest[]> {
+  const out = new Map<string, SquadTest[]>()
+  for (const own of groupBy(tests, (t) => `${t.athleteId}\u241F${key(t)}\u241F${t.hand}`).values()) {
+    const sorted = [...own].sort((a, b) => (a.on < b.on ? -1 : 1))
+    const last = sorted.at(-1)!
+    const list = out.get(last.athleteId) ?? []
+    list.push({ setup: key(last), hand: last.hand, value: last.mean, best: Math.max(...sorted.map((t) => t.best)), on: last.on, n: last.n, sd: last.sd, differences: sorted.slice(1).map((t, i) => t.mean - sorted[i]!.mean) })
+    out.set(last.athleteId, list)
+  }
+  return out
+}

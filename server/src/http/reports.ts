@@ -1,0 +1,52 @@
+import { reportBody } from '@mano/contract/review'
+import { demandProfile } from '@mano/core/demand/profile'
+import { changesOf } from '@mano/core/review/changes'
+import { draftNext, lowDaysOf } from '@mano/core/review/next'
+import { recordBook } from '@mano/core/review/records'
+import { buildSeries } from '@mano/core/review/series'
+import { cautionLine } from '@mano/core/safety/cautions'
+import { seriesKey } from '@mano/core/testing/session'
+import { inHall } from '../db/hall'
+import { ownSports } from '../db/intake'
+import { judgeFor, loadParts, loadSessions } from '../db/read'
+import type { Jobs } from '../jobs'
+import { athleteReport, fileReport, pdfOf, type ReportFacts } from '../report/doc'
+import { athleteOr404 } from './athletes'
+import { bodyOf, type Api, type Call } from './api'
+import { reviewOf } from './review'
+
+/** What both reports are made from: the same computation as the page of the review. */
+async function factsOf(call: Call, period: { from: string; to: string }, units: ReportFacts['units']): Promise<ReportFacts> {
+  const athlete = await athleteOr404(call)
+  const review = await reviewOf(call, athlete.id, period)
+  const sessions = await loadSessions(call.em, { athleteId: athlete.id })
+  const series = buildSeries(sessions)
+  const changes = changesOf(series, period, (s, hand) => review.squad[`${seriesKey('', s.setup, 'pair')} ${hand}`] ?? [])
+  const { demand } = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
+  const judge = await judgeFor(call, athlete, null)
+  // A decision taken at this period's end, or after it, is the one the report speaks of.
+  const decided = review.conclusions.find((c) => c.until >= period.from && c.until <= period.to && c.since >= period.from) ?? null
+  const lines = decided?.lines ?? draftNext({ changes, series, weeks: review.weeks, cautions: judge.active, lowDays: lowDaysOf(sessions, period), today: call.today, staleDays: call.hall.staleDays, units, weeksSinceDeload: review.weeksSinceDeload })
+  return {
+    hall: call.hall.name, coach: call.account.name, today: call.today, period, changes, weeks: review.weeks, bests: recordBook(series, sessions), lines, drafted: decided === null, note: decided?.note ?? '', units,
+    athlete: { name: athlete.name, birthDate: athlete.birthDate, dominantHand: athlete.dominantHand, level: athlete.level, sport: (demand && demandProfile(demand, await ownSports(call.em))?.name) || 'sport not chosen' },
+    cautions: judge.active.filter((c) => !['flag', 'new_to_quality'].includes(c.caution.trigger.kind)).map(cautionLine),
+  }
+}
+
+export function mountReports(api: Api, jobs: Jobs): void {
+  api.on('POST /api/athletes/:athleteId/reports', async (call) => {
+    const athlete = await athleteOr404(call)
+    const { kind, from, to, units } = await bodyOf(reportBody, call)
+    const id = jobs.start(call.hall.id, async (job) => {
+      await job.step(0, 3, 'Reading')
+      const facts = await inHall(api.services.app, call.hall.id, (em) => factsOf({ ...call, em }, { from, to }, units))
+      await job.step(1, 3, 'Drawing')
+      const bytes = await pdfOf(kind === 'athlete' ? athleteReport(facts) : fileReport(facts))
+      await job.step(2, 3, 'Done')
+      job.keepFile({ name: `${athlete.name} ${kind === 'athlete' ? 'your hands' : 'review'} ${to}.pdf`, type: 'application/pdf', bytes })
+      return { bytes: bytes.length }
+    })
+    return { status: 202, body: { id } }
+  })
+}

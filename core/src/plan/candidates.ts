@@ -29,8 +29,10 @@ export interface Candidate {
 const sameBlock = (a: Pick<Block, 'day' | 'exerciseId'>, b: Pick<Block, 'day' | 'exerciseId'>): boolean => a.day === b.day && a.exerciseId === b.exerciseId
 const sameDose = (a: Block, b: Block): boolean => sameBlock(a, b) && a.sets === b.sets && a.dose === b.dose && (a.extra ?? null) === (b.extra ?? null) && a.hands.join() === b.hands.join()
 
-/** Why an exercise cannot stand on a day, whatever else the week holds. */
-export function forbids(e: Exercise, day: number, minutes: number, p: WeekProblem, c: PlanContext): { rule: string; says: string }[] {
+type Forbidden = Candidate['forbidden']
+
+/** Why an exercise cannot stand on a day, whatever else the week holds and however long it takes. */
+function standing(e: Exercise, day: number, p: WeekProblem, c: PlanContext): Forbidden {
   const d = p.frame[day]!
   const terms = c.terms!
   const by = e.hands === 'both' ? blockedBy(c.judge, { kind: 'exercise', exercise: e, hand: 'both' }) : freeHands(e, c).length === 0 ? blockedBy(c.judge, { kind: 'exercise', exercise: e, hand: 'left' }) : []
@@ -42,18 +44,24 @@ export function forbids(e: Exercise, day: number, minutes: number, p: WeekProble
   if (e.level === 'hard' && gap !== null && !taperHardOn(p.weekStart, day, terms)) out.push({ rule: 'taper_hard', says: `Hard work ${gap} day${gap === 1 ? '' : 's'} before an event.` })
   if (kitFor(e, d.place, c.kit) === null) out.push({ rule: 'kit', says: `Not possible ${whereIs(d.place)} with the kit there.` })
   if (terms.bans.some((b) => b.exerciseId === e.id && (b.day === null || b.day === day))) out.push({ rule: 'ban', says: 'Taken out by the coach.' })
-  if (WARM_UP_MIN + CLOSE_MIN + minutes > d.minutes + 1e-9) out.push({ rule: 'minutes', says: d.minutes === 0 ? `No time for grip work on ${DAY_NAMES[day]}.` : `Takes ${Math.ceil(WARM_UP_MIN + CLOSE_MIN + minutes)} min with warm-up and closing; ${DAY_NAMES[day]} has ${d.minutes}.` })
   return out
 }
 
-function made(block: Block, p: WeekProblem, c: PlanContext): Candidate {
+/** Why a block of so many minutes cannot stand on a day. */
+export function forbids(e: Exercise, day: number, minutes: number, p: WeekProblem, c: PlanContext, always = standing(e, day, p, c)): Forbidden {
+  const d = p.frame[day]!
+  if (WARM_UP_MIN + CLOSE_MIN + minutes <= d.minutes + 1e-9) return always
+  return [...always, { rule: 'minutes', says: d.minutes === 0 ? `No time for grip work on ${DAY_NAMES[day]}.` : `Takes ${Math.ceil(WARM_UP_MIN + CLOSE_MIN + minutes)} min with warm-up and closing; ${DAY_NAMES[day]} has ${d.minutes}.` }]
+}
+
+function made(block: Block, p: WeekProblem, c: PlanContext, always?: Forbidden): Candidate {
   const e = exerciseById(block.exerciseId)!
   const n = setsOf(block)
   const minutes = blockMinutes(block)
   const stress = Object.fromEntries(TISSUES.flatMap(({ id }) => (e.tissues[id] ? [[id, n * e.tissues[id]]] : []))) as Candidate['stress']
   return {
     block, e, minutes, stress, load: e.aim === 'balance' ? 0 : n * LEVEL_WEIGHT[e.level], gives: p.wants.map((w) => effectiveSets(block) * counts(e, w, c.terms!.settings)), hard: hardTissues({ e }), restful: isRestful(e),
-    forbidden: forbids(e, block.day, minutes, p, c),
+    forbidden: forbids(e, block.day, minutes, p, c, always),
   }
 }
 
@@ -77,11 +85,13 @@ export function candidatesOf(p: WeekProblem, extra: readonly Block[] = [], onDay
     return onDays.flatMap((day): Candidate[] => {
       const isPinned = pinned(day, e.id)
       if (!wanted(e) && !isPinned) return []
+      const always = standing(e, day, p, c)
+      if (always.length > 0 && !isPinned) return []
       const fixed = terms.pins.flatMap((x) => (x.day === day && x.exerciseId === e.id && x.sets !== null ? [x.sets] : []))
       return [...new Set([...setChoices(e, lighter), ...fixed])].flatMap((sets) => {
         const block: Block = { id: '', day, exerciseId: e.id, sets, dose: usualDose(e), hands: lead, reason: '' }
         const all = weaker && sets >= 2 ? [block, { ...block, extra: weaker }] : [block]
-        return all.map((b) => made(b, p, c)).filter((x) => x.forbidden.length === 0 || isPinned)
+        return all.map((b) => made(b, p, c, always)).filter((x) => x.forbidden.length === 0 || isPinned)
       })
     })
   })

@@ -4,7 +4,7 @@ import { covered, SLOPES, targetOf, weakerOf, worthOf } from './coverage'
 import { EXTENSION_DAYS, POINTS } from './practice'
 import { contextOf, type WeekProblem } from './problem'
 import { inWords } from './reasons'
-import { RULES, validate } from './rules'
+import { keepsRules, RULES } from './rules'
 import { schoolPoints, settingsFor } from './schools'
 import { scorePlan, shares } from './score'
 import { extensionDays } from './limits'
@@ -30,12 +30,12 @@ export function draftWeek(p: WeekProblem, newId: () => string): WeekPlan {
   const least = all.filter((c) => c.forbidden.length === 0 && !c.block.extra && c.block.sets <= c.e.sets[0])
   const keep = (block: Block, rules = WHILE_GROWING): boolean => {
     const next = { ...plan, blocks: [...plan.blocks, { ...block, id: newId() }] }
-    if (validate(next, context, rules).length > 0) return false
+    if (!keepsRules(next, context, rules)) return false
     plan = next
     return true
   }
   for (const pin of p.terms.pins) all.filter((c) => c.block.day === pin.day && c.e.id === pin.exerciseId && !c.block.extra && (pin.sets === null || pin.sets === c.block.sets)).some((c) => keep(c.block))
-  if (p.terms.tests) plan = [0, 1, 2, 3, 4, 5, 6].map((day) => ({ ...plan, testDay: day })).find((x) => validate(x, context, RULES.filter((r) => !r.id.endsWith('_twice') && r.id !== 'pin')).length === 0) ?? plan
+  if (p.terms.tests) plan = [0, 1, 2, 3, 4, 5, 6].map((day) => ({ ...plan, testDay: day })).find((x) => keepsRules(x, context, RULES.filter((r) => !r.id.endsWith('_twice') && r.id !== 'pin'))) ?? plan
   extensors(p, least, (b) => keep(b))
   // A growing week never makes room again: what was refused once stays out.
   const refused = new Set<Candidate>()
@@ -57,7 +57,7 @@ function grown(plan: WeekPlan, all: readonly Candidate[], p: WeekProblem): WeekP
   for (const block of plan.blocks)
     for (const c of all.filter((x) => x.block.day === block.day && x.e.id === block.exerciseId && !x.block.extra && x.block.sets > block.sets)) {
       const next = { ...out, blocks: out.blocks.map((x) => (x.id === block.id ? { ...x, sets: c.block.sets } : x)) }
-      if (scorePlan(next, p).total > scorePlan(out, p).total && validate(next, context, WHILE_GROWING).length === 0) out = next
+      if (scorePlan(next, p).total > scorePlan(out, p).total && keepsRules(next, context, WHILE_GROWING)) out = next
     }
   return out
 }
@@ -70,7 +70,7 @@ function forWeaker(plan: WeekPlan, p: WeekProblem): WeekPlan {
     const weaker = weakerOf(exerciseById(block.exerciseId)!, p.wants)
     if (!weaker || block.hands.length < 2 || block.sets < 2) continue
     const more = { ...out, blocks: out.blocks.map((x) => (x.id === block.id ? { ...block, extra: weaker } : x)) }
-    if (validate(more, context, WHILE_GROWING).length === 0) out = more
+    if (keepsRules(more, context, WHILE_GROWING)) out = more
   }
   return out
 }

@@ -85,7 +85,7 @@ export function whyNot(highs: Highs | null, plan: WeekPlan, exerciseId: string, 
   const c = contextOf(p)
   const free = freeHands(e, c)
   const block: Block = { id: `${exerciseId} ${day}`, day, exerciseId, sets: setChoices(e, false)[0]!, dose: usualDose(e), hands: free.length > 0 ? free : e.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' }
-  const reasons = forbids(e, day, blockMinutes(block), p, c)
+  const reasons = [...forbids(e, day, blockMinutes(block), p, c)]
   if (reasons.length > 0) return { kind: 'forbidden', reasons }
   const points = scorePlan(plan, p).total
   const added = withBlock(plan, block)

@@ -193,10 +193,20 @@ export const RULES: readonly Rule[] = [
   },
 ]
 
+function seenOf(plan: WeekPlan, context: PlanContext): Seen {
+  const items = plan.blocks.flatMap((block): Item[] => { const e = exerciseById(block.exerciseId); return e ? [{ block, e }] : [] })
+  return { plan, items, byDay: days.map((d) => items.filter((i) => i.block.day === d)), context }
+}
+
+/** Whether a week keeps the rules; ends at the first breach. */
+export function keepsRules(plan: WeekPlan, context: PlanContext, rules: readonly Rule[] = RULES): boolean {
+  const seen = seenOf(plan, context)
+  return rules.every((r) => r.check(seen).length === 0)
+}
+
 /** Every breach of a week, safety first. Blocks of unknown exercises are passed over. `rules` is for tests of the rules themselves. */
 export function validate(plan: WeekPlan, context: PlanContext, rules: readonly Rule[] = RULES): Breach[] {
-  const items = plan.blocks.flatMap((block): Item[] => { const e = exerciseById(block.exerciseId); return e ? [{ block, e }] : [] })
-  const seen: Seen = { plan, items, byDay: days.map((d) => items.filter((i) => i.block.day === d)), context }
+  const seen = seenOf(plan, context)
   return rules.flatMap((r) => r.check(seen).map((f) => ({ kind: r.kind, ...f, rule: r.id }))).sort((a, b) => Number(a.kind === 'practice') - Number(b.kind === 'practice'))
 }
 

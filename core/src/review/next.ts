@@ -2,7 +2,7 @@ import { protocolById } from '../catalogue/protocols'
 import { qualityById, type QualityId } from '../catalogue/qualities'
 import type { Side } from '../measure/asymmetry'
 import type { ActiveCaution } from '../safety/cautions'
-import { cautionLine } from '../safety/cautions'
+import { cautionLine, isFinal } from '../safety/cautions'
 import { weekStartOf } from '../plan/rules'
 import type { CoachTerms } from '../plan/types'
 import { readinessOf } from '../session/readiness'
@@ -12,7 +12,7 @@ import { addDays, daysBetween, formatDate, type LocalDate } from '../units/dates
 import { formatValue, formatWithUnit, type UnitChoice } from '../units/format'
 import type { HandChange, Period, SeriesChange } from './changes'
 import { PLATEAU_MOVES } from './forecast'
-import { onePerDay, type Series } from './series'
+import { onePerDay, seriesName, type Series } from './series'
 import type { WeekDone } from './weeks'
 
 /** What a line does to the next plan once it is accepted; none: it is said and kept. */
@@ -45,20 +45,24 @@ const DELOAD_AFTER = 3
 const PAIN_ACTED = 4
 
 const rowKeyOf = (s: Series): { key: string; quality: QualityId } | null => { const r = rowsOf(s.protocol, s.setup)[0]; return r ? { key: `${r.quality}.${r.measure}`, quality: r.quality } : null }
-const name = (s: Series): string => s.protocol.name.toLowerCase()
+
+/** Cautions about what was seen of this athlete; standing advice is no reason to refer. */
+const SEEN: readonly string[] = ['symptom', 'injury', 'recent_pain', 'pain']
 
 /** A drafted decision from the numbers: at most a handful of lines, worst first; nothing is called that error can explain. The coach has the last word. */
 export function draftNext(f: NextFacts): ConclusionLine[] {
   const line = (id: string, kind: LineKind, title: string, says: string, effect: LineEffect = null): ConclusionLine => ({ id, kind, title, says, effect, taken: kind !== 'keep' })
   const all = f.changes.flatMap(({ series, hands }) => hands.map((h) => ({ series, h })))
+  const named = f.changes.map((c) => c.series)
+  const name = (s: Series): string => { const n = seriesName(s, named); return n.charAt(0).toLowerCase() + n.slice(1) }
   const show = (s: Series, si: number) => formatWithUnit(Math.abs(si), s.protocol.unit, f.units)
   const numbers = (s: Series, h: HandChange): string => h.result.ok ? `${formatValue(h.first!.value, s.protocol.unit, f.units)} to ${formatWithUnit(h.last!.value, s.protocol.unit, f.units)} since ${formatDate(h.first!.on, f.today)}; beyond error is ${show(s, h.result.detectable)}.` : ''
-  const refer = f.cautions.filter((c) => c.caution.tier === 'absolute' || c.caution.tier === 'clearance').slice(0, MOST).map((c) => line(`refer ${c.caution.id}`, 'refer', 'Refer before more work.', `${cautionLine(c)} A licensed clinician decides; nothing here is a diagnosis.`))
+  const refer = f.cautions.filter((c) => isFinal(c) && SEEN.includes(c.caution.trigger.kind)).slice(0, MOST).map((c) => line(`refer ${c.caution.id}`, 'refer', 'Refer before more work.', `${cautionLine(c)} A licensed clinician decides; nothing here is a diagnosis.`))
   const pained = f.weeks.slice(-2).filter((w) => (w.worstPain ?? 0) >= PAIN_ACTED)
   if (refer.length === 0 && pained.length > 0) refer.push(line('refer pain', 'refer', `Pain ${Math.max(...pained.map((w) => w.worstPain!))}/10 in the last two weeks.`, 'Ask where and when; if it stays, a licensed clinician sees it before the next hard day.'))
 
   const losses = all.filter(({ h }) => h.word === 'loss').slice(0, MOST).map(({ series, h }) => { const row = rowKeyOf(series); return line(`loss ${series.key} ${h.hand}`, 'emphasis', `${HAND[h.hand]} ${name(series)} fell ${show(series, h.result.ok ? h.result.by : 0)}.`, `${numbers(series, h)} Check for soreness and missed weeks; more work for it next.`, row && { kind: 'raise', rowKey: row.key }) })
-  const evened = f.changes.flatMap(({ series }) => caughtUp(series, f)).slice(0, MOST).map(({ series, hand, on }) => line(`even ${series.key}`, 'even', `${HAND[hand]} has caught up.`, `${series.protocol.name} is even within error since ${formatDate(on, f.today)}. The next plan gives it no extra set.`))
+  const evened = f.changes.flatMap(({ series }) => caughtUp(series, f)).slice(0, MOST).map(({ series, hand, on }) => line(`even ${series.key}`, 'even', `${HAND[hand]} has caught up.`, `${seriesName(series, named)} is even within error since ${formatDate(on, f.today)}. The next plan gives it no extra set.`))
   const flat = all.filter(({ h }) => h.trend.kind === 'plateau').slice(0, MOST).map(({ series, h }) => {
     const row = rowKeyOf(series)
     const [low, high] = h.trend.kind === 'plateau' ? h.trend.changeCi90 : [0, 0]

@@ -11,7 +11,7 @@ import { inHall } from '../db/hall'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
 import type { JobHandle, Jobs } from '../jobs'
-import { bodyOf, created, ok, type Api } from './api'
+import { bodyOf, ok, type Api } from './api'
 import { conflict, notFound } from './problem'
 import { protocolParams } from './tests'
 

@@ -56,7 +56,7 @@ const conclusions = (call: Call, athleteId: string) => call.em.find(ConclusionEn
 
 async function squad(call: Call): Promise<SquadView> {
   const { em } = call
-  const protocol = protocolById(String(call.req.query['protocol']))
+  const protocol = protocolById(typeof call.req.query['protocol'] === 'string' ? call.req.query['protocol'] : '')
   if (!protocol) throw refused('protocol', 'The test is not known.')
   const summed = await summedTests(em, [protocol.id])
   const keyOf = (t: (typeof summed)[number]) => seriesKey('', t, 'pair')

@@ -101,7 +101,7 @@ export function athleteReport(f: ReportFacts): TDocumentDefinitions {
 const cell = (text: string, more: object = {}): TableCell => ({ text, fontSize: 8, ...more })
 const table = (widths: (string | number)[], head: string[], rows: TableCell[][]): Content => ({ layout: 'lightHorizontalLines', table: { headerRows: 1, widths, body: [head.map((h) => cell(h, { bold: true })), ...rows] } })
 
-const bestsTable = (f: ReportFacts, most: number): Content => f.bests.length === 0 ? { text: 'No test on record.' } : table(['*', 46, 'auto', 'auto', 'auto'], ['Test', 'Hand', 'Best', 'Day', 'Implement'], f.bests.slice(0, most).map((b) => [cell([b.test, b.setup].filter(Boolean).join(', ')), cell(HAND[b.hand]!), cell(formatWithUnit(b.best, b.unit, f.units), { bold: true }), cell(formatDate(b.on, f.today, { year: true })), cell(b.implement)]))
+const bestsTable = (f: ReportFacts, most: number): Content => f.bests.length === 0 ? { text: 'No test on record.' } : table(['*', 46, 52, 58, 96], ['Test', 'Hand', 'Best', 'Day', 'Implement'], f.bests.slice(0, most).map((b) => [cell([b.test, b.setup].filter(Boolean).join(', ')), cell(HAND[b.hand]!), cell(formatWithUnit(b.best, b.unit, f.units), { bold: true }), cell(formatDate(b.on, f.today, { year: true })), cell(b.implement)]))
 
 /** The file's own report: every change with its error and where it comes from, trend, weeks, decision, record book, methods. */
 export function fileReport(f: ReportFacts): TDocumentDefinitions {

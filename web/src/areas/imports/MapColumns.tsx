@@ -11,6 +11,9 @@ const NAMED: Record<string, string> = { athlete: 'Athlete', date: 'Date', time: 
 /** Lines shown of a file. */
 const PREVIEW = 5
 
+/** A record with one entry set, or without it where the value is empty. */
+const withEntry = (r: Record<string, string>, key: string, value: string): Record<string, string> => Object.fromEntries([...Object.entries(r).filter(([k]) => k !== key), ...(value ? [[key, value]] : [])]) as Record<string, string>
+
 interface Props { table: Extract<CsvTable, { ok: true }>; mapping: SheetMapping; change: (m: SheetMapping) => void; doubts: readonly string[]; remembered: boolean; roster: readonly { name: string }[]; units: readonly { label: string; kind: string }[]; today: string }
 
 /** Each column of a coach's sheet with what it means; the guess stands until it is changed. */
@@ -23,7 +26,7 @@ export function MapColumns({ table, mapping, change, doubts, remembered, roster,
     change(meaning === 'result' ? { ...mapping, columns: rest, results: [...results, { column: c, protocolId: null, hand: null, unit: null }].sort((a, b) => columns.indexOf(a.column) - columns.indexOf(b.column)) } : { ...mapping, columns: meaning ? { ...rest, [meaning]: c } : rest, results })
   }
   const setResult = (c: string, more: Partial<ResultColumn>) => change({ ...mapping, results: mapping.results.map((r) => (r.column === c ? { ...r, ...more } : r)) })
-  const setFixed = (id: string, value: string) => { const { [id]: _, ...rest } = mapping.fixed; change({ ...mapping, fixed: value ? { ...rest, [id]: value } : rest }) }
+  const setFixed = (id: string, value: string) => change({ ...mapping, fixed: withEntry(mapping.fixed, id, value) })
   const dateColumn = mapping.columns['date']
   const dates = dateColumn ? table.rows.map((r) => r.cells[dateColumn] ?? '').filter(Boolean) : []
   const sample = dates[0] ?? ''
@@ -63,7 +66,7 @@ export function MapColumns({ table, mapping, change, doubts, remembered, roster,
         {choices.map((v) => <label key={v.id}>{v.name}, all lines <select value={mapping.fixed[v.id] ?? ''} onChange={(e) => setFixed(v.id, e.currentTarget.value)}><option value="">{v.options[0]!.name}</option>{v.options.slice(1).map((o) => <option key={o.id} value={o.id}>{o.name}</option>)}</select></label>)}
         {strange.length > 0 && (
           <fieldset><legend>{strange.length === 1 ? 'One name is' : `${strange.length} names are`} not on the roster</legend>
-            {strange.slice(0, 30).map((n) => <label key={n}>{n} <select aria-label={`${n} is`} value={mapping.names[n] ?? ''} onChange={(e) => { const { [n]: _, ...rest } = mapping.names; change({ ...mapping, names: e.currentTarget.value ? { ...rest, [n]: e.currentTarget.value } : rest }) }}><option value="">choose</option>{roster.map((a) => <option key={a.name} value={a.name}>{a.name}</option>)}</select></label>)}
+            {strange.slice(0, 30).map((n) => <label key={n}>{n} <select aria-label={`${n} is`} value={mapping.names[n] ?? ''} onChange={(e) => change({ ...mapping, names: withEntry(mapping.names, n, e.currentTarget.value) })}><option value="">choose</option>{roster.map((a) => <option key={a.name} value={a.name}>{a.name}</option>)}</select></label>)}
             {strange.length > 30 && <p className="s">and {strange.length - 30} more</p>}
             <p className="note">Nobody is added by an import: add new athletes to the roster first.</p>
           </fieldset>

@@ -27,7 +27,6 @@ const COMPARED = TEST_PROTOCOLS.filter((p) => p.entry !== 'body' && !p.curve)
 /** The squad on one test: who stands where, as far as the error can tell, and who is due. Every choice is in the address. */
 export default function Squad() {
   const me = useMe()
-  const units = useUnits()
   const [search, setSearch] = useSearchParams()
   const set = (key: string, value: string) => setSearch((s) => { if (value) s.set(key, value); else s.delete(key); if (key === 'test') s.delete('setup'); return s }, { replace: true })
   const protocol = COMPARED.find((p) => p.id === search.get('test')) ?? protocolById('dyno_seated')!

@@ -70,6 +70,6 @@ test('the whole order of work on one athlete: intake, demands, tests, gaps, plan
   await stage('Review')
   await expect(page.getByText('This week, planned and done')).toBeVisible()
   await expect(page.getByRole('cell', { name: /^1 of \d+$/ })).toHaveCount(1)
-  await expect(page.getByText('Time under load a hand, by quality and week')).toBeVisible()
+  await expect(page.getByText('Work, pain and readiness by week')).toBeVisible()
   await accessible(page)
 })

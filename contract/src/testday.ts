@@ -30,5 +30,6 @@ export const dayEventBody = yup.object({
 export interface DayEventBody { id: string; at: number; kind: (typeof KINDS)[number]; body: Record<string, unknown> }
 
 /** Events as stored; `start` says when seconds begin. */
-export interface TestDayView extends TestDayBody { startedAt: string | null; events: DayEvent[] }
+export interface TestDayView extends TestDayBody { startedAt: string | null; events: DayEvent[]; /** Best before the day, SI, by athlete, station and hand, on the same measured implement. */ earlier: Record<string, number> }
+export const earlierKey = (athlete: string, station: string, hand: string): string => `${athlete} ${station} ${hand}`
 export interface TestDayLine { id: string; name: string; heldOn: string; athletes: number; stations: number; started: boolean }

@@ -7,7 +7,7 @@ import { judgeAsymmetry } from '@mano/core/measure/asymmetry'
 import { summariseTrials } from '@mano/core/measure/trials'
 import { generateDemo } from './demo/generate'
 import { expectationWords, meets } from './demo/judge'
-import { changeRows, coverageLine, readinessRows } from './prove/simulations'
+import { changeRows, coverageLine, plateauRows, readinessRows, reviewRows } from './prove/simulations'
 import { timings } from './prove/timings'
 import { traceRows } from './prove/traces'
 import { Seeded } from './demo/random'
@@ -85,6 +85,24 @@ change of twice the detectable one.
 | error from | spread | called | found |
 | --- | --- | --- | --- |
 ${changeRows().join('\n')}
+
+## The review of a period
+
+Whole simulated athletes, a test a fortnight of three tries (spread 3 %, day to day 2 %), the last five tests the period; the error from
+repeats before it, with a squad of ten where they are fewer than five. "Called" with nothing changed (asked: at most 7 %), "found" with a true change of twice
+the detectable (asked: at least 80 %), grown evenly or come in one step.
+
+| tests | called | found, grown | found, in one step |
+| --- | --- | --- | --- |
+${reviewRows().join('\n')}
+
+## Plateau
+
+The rule over all tests of such athletes: 90 % interval of the change inside 2.77 typical errors of the athlete's own.
+
+| tests | truth | plateau | unclear | improving | declining |
+| --- | --- | --- | --- | --- | --- |
+${plateauRows().join('\n')}
 
 ## Readiness squeeze, 14 days of baseline
 

@@ -44,7 +44,7 @@ export function bestByLooking(p: WeekProblem, above = -Infinity): { points: numb
   const dose = top.map((q) => keepDose(p.wants, q))
   const ids = [...new Set(perDay.flat(2).map((b) => b.exerciseId))]
   const parts = perDay.map((sets) => sets.map((blocks) => {
-    const alone = scorePlan(bare(blocks, null), { ...p, wants: [], terms: { ...p.terms, settings } }).parts
+    const alone = scorePlan(bare(blocks, null), { ...p, terms: { ...p.terms, settings } }).parts
     return {
       keeps: Float64Array.from(top, (q) => setsOfQuality(blocks, q)),
       gives: Float64Array.from(p.wants, (w) => blocks.reduce((a, b) => a + effectiveSets(b) * counts(exerciseById(b.exerciseId)!, w, settings), 0)),

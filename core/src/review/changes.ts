@@ -31,15 +31,17 @@ const median = (xs: readonly number[]): number => { const s = [...xs].sort((a, b
 /** Tests from which a robust line is drawn: own rule, no source. */
 const LINE_LEAST = 3
 
-/** Differences between tests one after the other of a hand, practice left out. */
-export function differencesOf(series: Series, hand: Hand): number[] {
-  const values = onePerDay(series.points.filter((p) => !p.practice && p.byHand[hand])).map((p) => valueOf(p, hand))
-  return values.slice(1).map((v, i) => v - values[i]!)
+const stepsOf = (points: readonly SeriesPoint[], hand: Hand): number[] => points.slice(1).map((p, i) => valueOf(p, hand) - valueOf(points[i]!, hand))
+
+/** Differences between tests one after the other of a hand up to the first test of a period (the last one on or before its first day), practice left out. */
+export function earlierDifferences(series: Series, hand: Hand, from: LocalDate): number[] {
+  return stepsOf(onePerDay(series.points.filter((p) => !p.practice && p.byHand[hand] && p.on <= from)), hand)
 }
 
 /**
- * A hand's change over a period. The first test is the last counted one on or before its beginning, else the first inside; the error is from the
- * whole series (own repeats, with fewer than five pooled with `squad`: the differences of other athletes' same test); `swc` the squad's smallest
+ * A hand's change over a period. The first test is the last counted one on or before its beginning, else the first inside; the error is from
+ * own repeats before it, so that the change itself does not count as error; with fewer than five they are pooled with `squad`, the differences of other
+ * athletes' same test; without a squad all own repeats speak, which can only miss a change. `swc` the squad's smallest
  * worthwhile change where known, SI. A single test is too few; without any error nothing is called.
  */
 export function changeOf(series: Series, hand: Hand, period: Period, squad: readonly (readonly number[])[], swc: number | null = null): HandChange {
@@ -47,7 +49,8 @@ export function changeOf(series: Series, hand: Hand, period: Period, squad: read
   const start = Math.max(0, all.findLastIndex((p) => p.on <= period.from))
   const inside = all.slice(start)
   const at = (p: SeriesPoint | undefined) => (p ? { on: p.on, value: valueOf(p, hand) } : null)
-  const error = pooledError(differencesOf(series, hand), squad)
+  const earlier = stepsOf(all.slice(0, start + 1), hand)
+  const error = pooledError(earlier, squad) ?? pooledError(stepsOf(all, hand), [])
   const [first, last] = [at(inside[0]), at(inside.at(-1))]
   const result: ChangeResult = inside.length < 2 ? { ok: false, reason: 'one-test' } : changeBetween(first!.value, last!.value, error)
   const days = inside.map((p) => daysBetween(inside[0]!.on, p.on))

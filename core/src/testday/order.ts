@@ -58,6 +58,8 @@ interface Table {
   athletes: readonly string[]
   stations: readonly string[]
   tries: number
+  /** Visits of each athlete. */
+  of: readonly (readonly number[])[]
 }
 
 function tabled(visits: readonly Visit[]): Table {
@@ -68,12 +70,12 @@ function tabled(visits: readonly Visit[]): Table {
   return {
     n: visits.length, athlete: Int32Array.from(visits, (v) => athletes.indexOf(v.athlete)), station: Int32Array.from(visits, (v) => stations.indexOf(v.station)), from: Int32Array.from(starts),
     to: Int32Array.from(visits, (v, i) => starts[i]! + v.tries.length), begun: Uint8Array.from(visits, (v) => Number(v.begun)), hand: Uint8Array.from(all, (t) => Number(t.hand === 'right')), load: Float64Array.from(all, (t) => t.loadKg),
-    athletes, stations, tries: all.length,
+    athletes, stations, tries: all.length, of: athletes.map((id) => visits.flatMap((v, i) => (v.athlete === id ? [i] : []))),
   }
 }
 
 /** An order as the search keeps it: which visit's try comes n-th, and when it begins. */
-interface Found { visit: Int32Array; start: Float64Array; setUp: Float64Array; endS: number }
+interface Found { visit: Int32Array; start: Float64Array; setUp: Float64Array; endS: number; /** Candidates looked at. */ looked: number }
 
 /** Serial schedule generation: of all that could go next the one that scores least, again and again. Rests are never broken. `wanted`: when each try was to begin, to stay near to. */
 function generate(t: Table, state: DayState, p: DayParams, w: Weights, rank: Float64Array, wanted: Float64Array | null = null): Found {
@@ -87,17 +89,19 @@ function generate(t: Table, state: DayState, p: DayParams, w: Weights, rank: Flo
   const free = Float64Array.from(t.stations, (id) => Math.max(state.goesOn ? 0 : state.now, state.stations[id]?.freeAt ?? 0))
   const lastAthlete = Int32Array.from(t.stations, (id) => { const a = state.stations[id]?.lastAthlete; return a === undefined || a === null ? -1 : (t.athletes.indexOf(a) + 1 || 1e6) - 1 })
   const hangs = Float64Array.from(t.stations, (id) => state.stations[id]?.loadKg ?? NaN)
-  const out: Found = { visit: new Int32Array(t.tries), start: new Float64Array(t.tries), setUp: new Float64Array(t.tries), endS: state.now }
+  const out: Found = { visit: new Int32Array(t.tries), start: new Float64Array(t.tries), setUp: new Float64Array(t.tries), endS: state.now, looked: 0 }
+  const open = t.of.map((own) => own.filter((i) => at[i]! < t.to[i]!))
   for (let n = 0; n < t.tries; n++) {
     let [best, score, bestStart, bestSetUp] = [-1, Infinity, 0, 0]
-    for (let i = 0; i < t.n; i++) {
+    // In the middle of a station an athlete has one way to go on.
+    for (let a = 0; a < open.length; a++) for (let m = current[a]! >= 0 ? 1 : open[a]!.length; m-- > 0; ) {
+      const i = current[a]! >= 0 ? current[a]! : open[a]![m]!
       const k = at[i]!
-      if (k >= t.to[i]!) continue
-      const a = t.athlete[i]!
-      if (current[a]! >= 0 && current[a] !== i) continue
+      out.looked++
       const s = t.station[i]!
       const h = t.hand[k]!
-      const [own, other] = [ended[2 * a + h]!, ended[2 * a + 1 - h]!]
+      const own = ended[2 * a + h]!
+      const other = ended[2 * a + 1 - h]!
       let ready = Math.max(here[a]!, own + p.gapSame, other + p.gapHands)
       if (where[a]! >= 0 && where[a] !== s) ready = Math.max(ready, Math.max(own, other) + p.walk)
       const hung = hangs[s]!
@@ -121,6 +125,7 @@ function generate(t: Table, state: DayState, p: DayParams, w: Weights, rank: Flo
     where[a] = s
     done[a]!++
     current[a] = k + 1 < t.to[best]! ? best : -1
+    if (k + 1 >= t.to[best]!) open[a] = open[a]!.filter((i) => i !== best)
     free[s] = end
     lastAthlete[s] = a
     hangs[s] = t.load[k]!
@@ -156,9 +161,8 @@ export function orderDay(visits: readonly Visit[], params: DayParams, state: Day
   if (open.length === 0) return { slots: [], endS: state.now }
   const r = seeded(20261125)
   const t = tabled(open)
-  const cost = t.tries * t.n + 1500
   let spent = 0
-  const run = (w: Weights, rank: Float64Array): Found => { spent += cost; return generate(t, state, params, w, rank) }
+  const run = (w: Weights, rank: Float64Array): Found => { const o = generate(t, state, params, w, rank); spent += o.looked + 1500; return o }
   const starts = [new Float64Array(t.n), ...[params.gapSame, 3 * params.gapSame].map((far) => inGroups(t, far))].slice(0, t.stations.length > 1 ? 3 : 1)
   const tried = GRID.flatMap((g) => starts.flatMap((rank) => { const w: Weights = { ...g, rank: 1 }; return spent > effort ? [] : [{ w, rank, o: run(w, rank) }] })).sort((a, b) => a.o.endS - b.o.endS)
   const good = tried.slice(0, 8).map((x) => x.w)

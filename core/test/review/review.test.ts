@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { tInv } from '../../src/measure/quantiles'
-import { changeOf, changesOf, differencesOf } from '../../src/review/changes'
+import { changeOf, changesOf, earlierDifferences } from '../../src/review/changes'
 import { goalOf, smoothed } from '../../src/review/forecast'
 import { carriedTerms, draftNext, lowDaysOf, speaksOf, type ConclusionLine, type NextFacts } from '../../src/review/next'
 import { recordBook } from '../../src/review/records'
@@ -38,6 +38,12 @@ describe('a change over a period', () => {
     expect(c.word).toBe('gain')
     expect([c.first!.value, c.last!.value].map((x) => Math.round(x / 9.80665))).toEqual([34, 41])
   })
+  it('is not hidden by its own step: repeats before the period are the error where there are five', () => {
+    const step = fortnightly([34, 35, 34, 35, 34, 35, 34, 41, 41])
+    const c = changeOf(step, 'left', { from: addDays(START, 14 * 6), to: '2026-12-31' }, [])
+    expect(c.error).toMatchObject({ of: 'own', df: 5 })
+    expect(c.word).toBe('gain')
+  })
   it('takes the last test on or before its first day as where it began, and looks at nothing after its end', () => {
     const c = changeOf(series, 'left', { from: addDays(START, 20), to: addDays(START, 60) }, [])
     expect([c.first!.on, c.last!.on, c.tests]).toEqual([addDays(START, 14), addDays(START, 56), 4])
@@ -54,7 +60,7 @@ describe('a change over a period', () => {
   it('leaves practice out, and the series with it where nothing else is there', () => {
     const practice = buildSeries([session(START, [34, 35], [40, 41], { practice: true })])
     expect(changesOf(practice, ALL)).toEqual([])
-    expect(differencesOf(series, 'left')).toHaveLength(6)
+    expect(earlierDifferences(series, 'left', addDays(START, 40))).toHaveLength(2)
   })
 })
 

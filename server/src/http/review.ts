@@ -3,7 +3,7 @@ import { conclusionBody, goalBody, type ConclusionBody, type ConclusionView, typ
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { OWN_DIFFERENCES_LEAST } from '@mano/core/measure/trend'
 import { weekStartOf } from '@mano/core/plan/rules'
-import { differencesOf } from '@mano/core/review/changes'
+import { earlierDifferences } from '@mano/core/review/changes'
 import { buildSeries, setupWords } from '@mano/core/review/series'
 import { newestOf } from '@mano/core/review/squad'
 import { weeksOf } from '@mano/core/review/weeks'
@@ -28,9 +28,9 @@ export function periodOf({ req }: Pick<Call, 'req'>): { from: string; to: string
 }
 
 /** Other athletes' repeats for the series in which this athlete has too few, so that a change has an error at all. */
-async function squadOf(call: Call, athleteId: string): Promise<ReviewView['squad']> {
+async function squadOf(call: Call, athleteId: string, from: string): Promise<ReviewView['squad']> {
   const series = buildSeries(await loadSessions(call.em, { athleteId }))
-  const few = series.filter((s) => !s.protocol.curve && (s.protocol.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const)).some((h) => differencesOf(s, h).length < OWN_DIFFERENCES_LEAST))
+  const few = series.filter((s) => !s.protocol.curve && (s.protocol.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const)).some((h) => earlierDifferences(s, h, from).length < OWN_DIFFERENCES_LEAST))
   if (few.length === 0) return {}
   const wanted = new Set(few.map((s) => seriesKey('', s.setup, 'pair')))
   const others = newestOf(await summedTests(call.em, [...new Set(few.map((s) => s.protocol.id))], athleteId), (t) => seriesKey('', t, 'pair'))
@@ -46,7 +46,7 @@ export async function reviewOf(call: Call, athleteId: string, period: { from: st
   const who = await names(call)
   return {
     weeks: weeksOf(await loadLogs(call.em, [athleteId], { from: addDays(weekStartOf(period.from), -7), to: period.to }), versions, period),
-    weeksSinceDeload: versions.length === 0 ? null : worked.length, squad: await squadOf(call, athleteId),
+    weeksSinceDeload: versions.length === 0 ? null : worked.length, squad: await squadOf(call, athleteId, period.from),
     conclusions: (await conclusions(call, athleteId)).map((c) => ({ id: c.id, since: c.since, until: c.until, lines: c.lines, note: c.note, savedOn: localDateOf(c.recordedAt, call.hall.timeZone), by: who.get(c.actorId ?? '') ?? 'the demo' })) satisfies ConclusionView[],
     goals: (await call.em.query('SELECT DISTINCT ON (series_key) series_key AS "seriesKey", value, entered_value AS "enteredValue", entered_unit AS "enteredUnit" FROM goal WHERE athlete_id = $1 ORDER BY series_key, seq DESC', [athleteId]) as GoalView[]).filter((g) => g.value !== null),
   }

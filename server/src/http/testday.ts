@@ -1,4 +1,4 @@
-import { dayEventBody, testDayBody, type DayEventBody, type TestDayBody, type TestDayLine, type TestDayView } from '@mano/contract/testday'
+import { dayEventBody, earlierKey, testDayBody, type DayEventBody, type TestDayBody, type TestDayLine, type TestDayView } from '@mano/contract/testday'
 import type { DayEvent } from '@mano/core/testday/live'
 import { AthleteEntity, ImplementUnitEntity, TestDayEntity, TestDayEventEntity, type TestDay, type TestDayEvent } from '../db/entities'
 import { insertOnce } from '../db/once'
@@ -13,6 +13,15 @@ async function dayOr404(call: Call): Promise<TestDay> {
 
 /** The device that began the day says when: the others count from there. */
 const startOf = (e: TestDayEvent | undefined): string | null => (e ? (typeof e.body['startedAt'] === 'string' ? e.body['startedAt'] : e.recordedAt.toISOString()) : null)
+
+/** Bests from before the day, so that a new one is seen as such. */
+async function earlierBests(call: Call, d: TestDay): Promise<TestDayView['earlier']> {
+  const rows = (await call.em.query(
+    `SELECT s.athlete_id AS athlete, s.protocol_id AS protocol, s.measurement_id AS measurement, t.hand, max(t.value) AS best FROM current_test_session s JOIN current_trial t ON t.session_id = s.id
+     WHERE s.athlete_id = ANY($1) AND s.performed_on < $2 AND NOT t.struck AND NOT t.missed GROUP BY 1, 2, 3, 4`, [d.setup.athletes.map((a) => a.id), d.heldOn],
+  )) as { athlete: string; protocol: string; measurement: string; hand: string; best: number }[]
+  return Object.fromEntries(rows.flatMap((r) => d.setup.stations.filter((s) => s.protocolId === r.protocol && s.measurementId === r.measurement).map((s) => [earlierKey(r.athlete, s.id, r.hand), r.best])))
+}
 
 export function mountTestDays(api: Api): void {
   api.on('GET /api/test-days', async (call) => {
@@ -30,7 +39,7 @@ export function mountTestDays(api: Api): void {
   api.on('GET /api/test-days/:dayId', async (call) => {
     const d = await dayOr404(call)
     const events = await call.em.find(TestDayEventEntity, { where: { dayId: d.id }, order: { at: 'ASC', recordedAt: 'ASC', id: 'ASC' } })
-    return ok({ id: d.id, name: d.name, heldOn: d.heldOn, setup: d.setup, startedAt: startOf(events.find((e) => e.kind === 'start')), events: events.filter((e) => e.kind !== 'start').map((e) => ({ id: e.id, at: e.at, kind: e.kind, ...e.body }) as DayEvent) } satisfies TestDayView)
+    return ok({ earlier: await earlierBests(call, d), id: d.id, name: d.name, heldOn: d.heldOn, setup: d.setup, startedAt: startOf(events.find((e) => e.kind === 'start')), events: events.filter((e) => e.kind !== 'start').map((e) => ({ id: e.id, at: e.at, kind: e.kind, ...e.body }) as DayEvent) } satisfies TestDayView)
   })
   api.on('POST /api/test-days/:dayId/events', async (call) => {
     const d = await dayOr404(call)

@@ -42,6 +42,9 @@ export default function Station() {
   const station = view.setup.stations.find((s) => s.id === stationId)
   if (!station) return <main className="floor"><div className="f-end"><h1>No such station</h1></div></main>
   const protocol = protocolById(station.protocolId)!
+  // The try before this one may be granted again.
+  const last = now?.done.filter((e) => e.station === station.id && e.outcome !== 'skipped').at(-1)
+  const again = last && <button className="f-btn quiet td-again" onClick={() => day.say('retry', { athlete: last.athlete, station: last.station, hand: last.hand, loadKg: last.loadKg })}>One more for {view.setup.athletes.find((a) => a.id === last.athlete)?.name}, {last.hand}</button>
   const own = (now?.order.slots ?? []).filter((s) => s.station === station.id).sort((a, b) => a.start - b.start)
   const slot = own.find((s) => `${s.athlete} ${s.hand}` === holds) ?? own[0]
   const nameOf = (id: string) => view.setup.athletes.find((a) => a.id === id)?.name ?? ''
@@ -51,7 +54,7 @@ export default function Station() {
   const head = (middle: string) => <header className="f-top"><b>{station.name}</b><span>{protocol.name}</span><span className="f-count">{middle}</span></header>
   const net = offline && waiting > 0 ? `Saved on this device: ${waiting} not yet sent.` : ''
   if (!day.started || !now) return <main className="floor"><div className="f-run">{head('')}<div className="f-end"><h1>{now ? 'The day has not begun' : 'Working the order out …'}</h1><Link className="f-btn" to={`/testday/${view.id}`}>The whole day</Link></div></div></main>
-  if (!slot) return <main className="floor"><div className="f-run">{head('')}<div className="f-end"><h1>{now.lost.includes(station.id) ? 'Out of use' : 'This station is done'}</h1><Link className="f-btn" to={`/testday/${view.id}`}>The whole day</Link></div><p className="f-net on" role="status">{net}</p></div></main>
+  if (!slot) return <main className="floor"><div className="f-run">{head('')}<div className="f-end"><h1>{now.lost.includes(station.id) ? 'Out of use' : 'This station is done'}</h1>{again}<Link className="f-btn" to={`/testday/${view.id}`}>The whole day</Link></div><p className="f-net on" role="status">{net}</p></div></main>
   const key = `${slot.athlete} ${slot.hand}`
   const before = now.done.filter((e) => e.athlete === slot.athlete && e.station === station.id)
   const known = before.length > 0 || asked.includes(slot.athlete)
@@ -91,7 +94,7 @@ export default function Station() {
           </>}
           <p className="f-held" role="alert">{said && <><Icon name="warn" />{said}</>}</p>
         </div>
-        <div className="f-next"><p className="f-label">Next</p>{own.filter((s) => s !== slot).slice(0, 4).map((s, i) => <p key={i} className={`f-row ${s.hand}`}><b>{nameOf(s.athlete)}, {s.hand}</b><span>{s.loadKg > 0 ? `${s.loadKg}\u00A0kg ` : ''}{s.start <= nowS ? 'now' : formatClock(s.start - nowS)}</span></p>)}</div>
+        <div className="f-next"><p className="f-label">Next</p>{own.filter((s) => s !== slot).slice(0, 4).map((s, i) => <p key={i} className={`f-row ${s.hand}`}><b>{nameOf(s.athlete)}, {s.hand}</b><span>{s.loadKg > 0 ? `${s.loadKg}\u00A0kg ` : ''}{s.start <= nowS ? 'now' : formatClock(s.start - nowS)}</span></p>)}{again}</div>
       </div>
       <div className="f-bar">
         {pain ? <button className="f-btn main" onClick={() => setPain(false)}>Pressed by mistake</button> : !known ? <>

@@ -9,6 +9,7 @@ import { useUnits } from '../../app/units'
 import { useMe } from '../../app/data'
 import { HandLetter } from '../../hands/marks'
 import { Icon } from '../../hands/Icon'
+import { earlierKey } from '@mano/contract/testday'
 import { resultsOf } from '@mano/core/testday/results'
 import { useDay, type Day } from './useDay'
 import './testday.css'
@@ -64,19 +65,27 @@ function Trouble({ day }: { day: Day }) {
       {[5, 10, 20].map((m) => <button key={m} className="btn small" onClick={() => day.say('late', { athlete: who, untilS: nowS + 60 * m })}>Late by {m} min</button>)}
       <button className="btn small" onClick={() => day.say('late', { athlete: who, untilS: nowS })}>Is here</button>
       <button className="btn small" onClick={() => day.say('out', { athlete: who, hand: null, reason: 'stopped' })}>Stops for today</button>
+      <OneMore day={day} who={who} />
       <button className="btn small" onClick={() => day.say('break', { untilS: nowS + 300 })}>Break of 5 min for all</button>
       <button className="btn small" onClick={() => day.say('reorder')}>Order the rest anew</button>
     </section>
   )
 }
 
+/** A try granted again: of the athlete's last one, at its station and load. */
+function OneMore({ day, who }: { day: Day; who: string }) {
+  const last = day.now?.done.filter((e) => e.athlete === who && e.outcome !== 'skipped').at(-1)
+  const station = day.view.setup.stations.find((s) => s.id === last?.station)
+  return <button className="btn small" disabled={!last} onClick={() => last && day.say('retry', { athlete: who, station: last.station, hand: last.hand, loadKg: last.loadKg })}>{last && station ? `One more, ${last.hand}, ${station.name}` : 'One more try'}</button>
+}
+
 function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) {
   const units = useUnits()
   const { view } = day
-  const groups = resultsOf(view.setup, day.events)
+  const groups = resultsOf(view.setup, day.events, (athlete, station, hand) => view.earlier[earlierKey(athlete, station, hand)] ?? null)
   const save = () => {
-    const rows = groups.flatMap((g) => g.rows.map((r) => [g.protocolId, g.unit, nameOf(r.athlete), r.left?.toString() ?? '', r.right?.toString() ?? '', r.rank.join('-')]))
-    const url = URL.createObjectURL(new Blob([writeCsv(['protocol', 'unit', 'athlete', 'left', 'right', 'rank'], rows)], { type: 'text/csv' }))
+    const rows = groups.flatMap((g) => g.rows.map((r) => [g.protocolId, g.unit, nameOf(r.athlete), r.left?.toString() ?? '', r.right?.toString() ?? '', r.rank.join('-'), r.beaten.map((b) => b.hand).join(' '), r.retest ? 'yes' : '']))
+    const url = URL.createObjectURL(new Blob([writeCsv(['protocol', 'unit', 'athlete', 'left', 'right', 'rank', 'new_best', 'retest'], rows)], { type: 'text/csv' }))
     Object.assign(document.createElement('a'), { href: url, download: `${view.name}.csv` }).click()
     setTimeout(() => URL.revokeObjectURL(url), 1000)
   }
@@ -87,10 +96,11 @@ function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) 
         <table key={g.protocolId} className="hall-kit">
           <caption>{protocolById(g.protocolId)!.name}{g.errorSi !== null ? `, error of one result about ${formatWithUnit(g.errorSi, g.unit, units)}` : ''}</caption>
           <thead><tr><th scope="col">Rank</th><th scope="col">Athlete</th><th scope="col">Left</th><th scope="col">Right</th><th scope="col" /></tr></thead>
-          <tbody>{g.rows.map((r) => <tr key={r.athlete}><td>{r.rank[0] === r.rank[1] ? r.rank[0] : `${r.rank[0]} to ${r.rank[1]}`}</td><th scope="row">{nameOf(r.athlete)}</th><td>{r.left === null ? '' : formatWithUnit(r.left, g.unit, units)}</td><td>{r.right === null ? '' : formatWithUnit(r.right, g.unit, units)}</td><td>{r.retest && <span><Icon name="waves" /> Too wide: test again</span>}</td></tr>)}</tbody>
+          <tbody>{g.rows.map((r) => <tr key={r.athlete}><td>{r.rank[0] === r.rank[1] ? r.rank[0] : `${r.rank[0]} to ${r.rank[1]}`}</td><th scope="row">{nameOf(r.athlete)}</th><td>{r.left === null ? '' : formatWithUnit(r.left, g.unit, units)}</td><td>{r.right === null ? '' : formatWithUnit(r.right, g.unit, units)}</td><td>{r.beaten.map((b) => <span key={b.hand} className="td-best"><Icon name="up" /> New best {b.hand}, +{formatWithUnit(b.by, g.unit, units)}</span>)}{r.retest && <span><Icon name="waves" /> Too wide: test again</span>}</td></tr>)}</tbody>
         </table>
       ))}
-      <p className="note">Ranks that error does not tell apart share a span. The best of each hand counts; the rank is by the better hand. Results are on each athlete's own page too.</p>
+      <p className="row">{groups.map((g) => <Link key={g.protocolId} className="lnk" to={`/squad?test=${g.protocolId}`}>The squad on {protocolById(g.protocolId)!.name.toLowerCase()}</Link>)}</p>
+      <p className="note">A new best is one above the best before this day on the same measured implement; whether it is more than error shows in the review. Ranks that error does not tell apart share a span. The best of each hand counts; the rank is by the better hand. Results are on each athlete's own page too.</p>
     </section>
   )
 }

@@ -106,7 +106,7 @@ const IMPORT_MOST_CHARACTERS = 10_000_000
 const sheetMapping = yup.object({
   columns: yup.mixed<Record<string, string>>().required(), fixed: yup.mixed<Record<string, string>>().required(), names: yup.mixed<Record<string, string>>().required(),
   results: yup.mixed<ResultColumn[]>().required(), dateOrder: oneOf(['ymd', 'dmy', 'mdy'] as const, 'the order of dates'),
-}).test('shape', 'the mapping is not one', (m) => [m.columns, m.fixed, m.names].every((r) => typeof r === 'object' && Object.values(r).every((v) => typeof v === 'string')) && Array.isArray(m.results) && m.results.every((r) => typeof r?.column === 'string'))
+}).test('shape', 'the mapping is not one', (m: { columns: object; fixed: object; names: object; results: unknown } | null) => m === null || [m.columns, m.fixed, m.names].every((r) => typeof r === 'object' && Object.values(r).every((v) => typeof v === 'string')) && Array.isArray(m.results) && (m.results as { column?: unknown }[]).every((r) => typeof r?.column === 'string'))
 
 /** A file of trials, or a coach's own sheet with how it is read. */
 export const importBody = yup.object({ id: id(), fileName: line(120, 'the file name'), text: yup.string().strict().required('the file is empty').max(IMPORT_MOST_CHARACTERS, 'the file is over 10 MB'), dryRun: flag(), mapping: sheetMapping.nullable().default(null) }).exact('a field is not known')

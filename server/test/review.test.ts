@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { RosterRow } from '@mano/contract/athletes'
 import type { ConclusionView, ReviewView, SquadView } from '@mano/contract/review'
 import type { SessionView } from '@mano/contract/tests'
-import { changesOf } from '@mano/core/review/changes'
+import { changesOf, squadRepeats } from '@mano/core/review/changes'
 import { buildSeries, seriesName } from '@mano/core/review/series'
 import { seriesKey } from '@mano/core/testing/session'
 import { formatChange, formatWithUnit } from '@mano/core/units/format'
@@ -98,7 +98,7 @@ describe('reports', () => {
     const { pages, lines } = await make(id, kind, mass)
     const view = await reviewOf(id)
     const series = buildSeries((await coach.get(`/api/athletes/${id}/tests`).expect(200)).body as SessionView[])
-    const changes = changesOf(series, PERIOD, (s, hand) => view.squad[`${seriesKey('', s.setup, 'pair')} ${hand}`] ?? [])
+    const changes = changesOf(series, PERIOD, squadRepeats(view.squad))
     const told = (c: (typeof changes)[number]) => c.hands.some((h) => h.word === 'gain' || h.word === 'loss')
     const shown = kind === 'athlete' ? [...changes.filter(told), ...changes.filter((c) => !told(c))].slice(0, 4) : changes
     expect(shown.length).toBeGreaterThan(1)

@@ -1,6 +1,6 @@
 import { changeBetween, pooledError, type ChangeResult, type TypicalError } from '../measure/error'
 import { theilSen, judgeTrend, type TheilSen, type TrendVerdict } from '../measure/trend'
-import type { Hand } from '../testing/session'
+import { seriesKey, type Hand } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { onePerDay, type Series, type SeriesPoint } from './series'
 
@@ -64,11 +64,15 @@ export function changeOf(series: Series, hand: Hand, period: Period, squad: read
   }
 }
 
-/** Every series with a counted test in or before the period, newest first, each hand judged. `squad` by series, see squadKey. */
-export function changesOf(series: readonly Series[], period: Period, squad: (s: Series, hand: Hand) => readonly (readonly number[])[] = () => []): SeriesChange[] {
+/** Every series with a counted test in or before the period, newest first, each hand judged. `squad`: see squadRepeats. */
+export function changesOf(series: readonly Series[], period: Period, squad: (s: Series) => readonly (readonly number[])[] = () => []): SeriesChange[] {
   return series.filter((s) => !s.protocol.curve && s.points.some((p) => !p.practice && p.on <= period.to && p.on >= period.from))
-    .map((s) => ({ series: s, hands: (s.protocol.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const)).map((h) => changeOf(s, h, period, squad(s, h))) }))
+    .map((s) => ({ series: s, hands: (s.protocol.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const)).map((h) => changeOf(s, h, period, squad(s))) }))
 }
+
+/** Other athletes' repeats of a series' test, both hands together: it is one test. `kept`: by series key without the athlete and hand, as the review has it. */
+export const squadRepeats = (kept: Readonly<Record<string, readonly (readonly number[])[]>>) => (s: Series): (readonly number[])[] =>
+  (['left', 'right', 'both'] as const).flatMap((hand) => kept[`${seriesKey('', s.setup, 'pair')} ${hand}`] ?? [])
 
 /** A change in a word. */
 export const CHANGE_WORDS: Readonly<Record<ChangeWord, string>> = { gain: 'Real gain', loss: 'Real loss', within: 'Within error', 'too-few': 'One test only', 'error-unknown': 'Error not known' }

@@ -11,13 +11,12 @@ import { rowsOf } from '../testing/rows'
 import { addDays, daysBetween, formatDate, type LocalDate } from '../units/dates'
 import { formatValue, formatWithUnit, type UnitChoice } from '../units/format'
 import type { HandChange, Period, SeriesChange } from './changes'
-import { PLATEAU_MOVES } from './forecast'
 import { onePerDay, seriesName, type Series } from './series'
 import type { WeekDone } from './weeks'
 
 /** What a line does to the next plan once it is accepted; none: it is said and kept. */
 export type LineEffect = { kind: 'raise'; rowKey: string } | { kind: 'deload' } | { kind: 'retest'; protocolId: string } | null
-export const LINE_KINDS = ['keep', 'emphasis', 'even', 'deload', 'retest', 'refer'] as const
+export const LINE_KINDS = ['keep', 'loss', 'emphasis', 'even', 'deload', 'retest', 'refer'] as const
 export type LineKind = (typeof LINE_KINDS)[number]
 
 /** One line of a decision: the finding, the numbers behind it, what follows. */
@@ -52,7 +51,6 @@ const SEEN: readonly string[] = ['symptom', 'injury', 'recent_pain', 'pain']
 /** A drafted decision from the numbers: at most a handful of lines, worst first; nothing is called that error can explain. The coach has the last word. */
 export function draftNext(f: NextFacts): ConclusionLine[] {
   const line = (id: string, kind: LineKind, title: string, says: string, effect: LineEffect = null): ConclusionLine => ({ id, kind, title, says, effect, taken: kind !== 'keep' })
-  const all = f.changes.flatMap(({ series, hands }) => hands.map((h) => ({ series, h })))
   const named = f.changes.map((c) => c.series)
   const name = (s: Series): string => { const n = seriesName(s, named); return n.charAt(0).toLowerCase() + n.slice(1) }
   const show = (s: Series, si: number) => formatWithUnit(Math.abs(si), s.protocol.unit, f.units)
@@ -61,12 +59,16 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
   const pained = f.weeks.slice(-2).filter((w) => (w.worstPain ?? 0) >= PAIN_ACTED)
   if (refer.length === 0 && pained.length > 0) refer.push(line('refer pain', 'refer', `Pain ${Math.max(...pained.map((w) => w.worstPain!))}/10 in the last two weeks.`, 'Ask where and when; if it stays, a licensed clinician sees it before the next hard day.'))
 
-  const losses = all.filter(({ h }) => h.word === 'loss').slice(0, MOST).map(({ series, h }) => { const row = rowKeyOf(series); return line(`loss ${series.key} ${h.hand}`, 'emphasis', `${HAND[h.hand]} ${name(series)} fell ${show(series, h.result.ok ? h.result.by : 0)}.`, `${numbers(series, h)} Check for soreness and missed weeks; more work for it next.`, row && { kind: 'raise', rowKey: row.key }) })
+  /** Both hands of a series with the same word are one line. */
+  const told = (word: (h: HandChange) => boolean) => f.changes.flatMap(({ series, hands }) => { const own = hands.filter(word); return own.length > 0 ? [{ series, own, who: own.length > 1 ? 'Both hands:' : HAND[own[0]!.hand]! }] : [] }).slice(0, MOST)
+  const by = (s: Series, own: readonly HandChange[]) => own.map((h) => show(s, h.result.ok ? h.result.by : 0)).join(' and ')
+  const lost = told((h) => h.word === 'loss')
+  const losses = lost.map(({ series, own, who }) => { const row = rowKeyOf(series); return line(`loss ${series.key}`, 'loss', `${who} ${name(series)} fell ${by(series, own)}.`, `${own.map((h) => numbers(series, h)).join(' ')} Check for soreness and missed weeks; more work for it next.`, row && { kind: 'raise', rowKey: row.key }) })
   const evened = f.changes.flatMap(({ series }) => caughtUp(series, f)).slice(0, MOST).map(({ series, hand, on }) => line(`even ${series.key}`, 'even', `${HAND[hand]} has caught up.`, `${seriesName(series, named)} is even within error since ${formatDate(on, f.today)}. The next plan gives it no extra set.`))
-  const flat = all.filter(({ h }) => h.trend.kind === 'plateau').slice(0, MOST).map(({ series, h }) => {
+  const flat = told((h) => h.trend.kind === 'plateau').map(({ series, own, who }) => {
     const row = rowKeyOf(series)
-    const [low, high] = h.trend.kind === 'plateau' ? h.trend.changeCi90 : [0, 0]
-    return line(`plateau ${series.key} ${h.hand}`, 'emphasis', `${HAND[h.hand]} ${name(series)} stands still.`, `Change over ${h.tests} tests, 90 % interval ${signed(series, low, f)} to ${signed(series, high, f)}: inside what matters (${show(series, h.margin ?? 0)}). ${PLATEAU_MOVES[0]} ${PLATEAU_MOVES[2]}`, row && { kind: 'raise', rowKey: row.key })
+    const spans = own.map((h) => (h.trend.kind === 'plateau' ? `${signed(series, h.trend.changeCi90[0], f)} to ${signed(series, h.trend.changeCi90[1], f)}` : '')).join(' and ')
+    return line(`plateau ${series.key}`, 'emphasis', `${who} ${name(series)} ${own.length > 1 ? 'stand' : 'stands'} still.`, `90 % interval of the change over ${own[0]!.tests} tests ${spans}: inside what matters (${show(series, Math.max(...own.map((h) => h.margin ?? 0)))}). Look at sleep and other load first, then change what is asked.`, row && { kind: 'raise', rowKey: row.key })
   })
   const signs = [
     ...(f.lowDays.length >= 2 ? [`readiness low on ${f.lowDays.length} of the last days`] : []), ...(losses.length >= 2 ? [`${losses.length} real losses`] : []),
@@ -75,7 +77,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
   ]
   const deload = signs.length >= 2 ? [line('deload', 'deload', 'A lighter week next.', `${signs[0]!.charAt(0).toUpperCase()}${[signs[0]!.slice(1), ...signs.slice(1)].join(', ')}. One sign alone would be noise.`, { kind: 'deload' })] : []
   const stale = lastTests(f.series).filter((x) => daysBetween(x.on, f.today) > f.staleDays || unclear(f.changes, x.protocolId)).slice(0, MOST).map((x) => line(`retest ${x.protocolId}`, 'retest', `Test ${protocolById(x.protocolId)!.name.toLowerCase()} again.`, daysBetween(x.on, f.today) > f.staleDays ? `Last tested ${formatDate(x.on, f.today)}, ${daysBetween(x.on, f.today)} days ago.` : 'Too few tests or too much scatter to say; one more test day narrows it.', { kind: 'retest', protocolId: x.protocolId }))
-  const gains = all.filter(({ h }) => h.word === 'gain').slice(0, MOST).map(({ series, h }) => line(`gain ${series.key} ${h.hand}`, 'keep', `${HAND[h.hand]} ${name(series)} gained ${show(series, h.result.ok ? h.result.by : 0)}.`, `${numbers(series, h)} Keep what works.`))
+  const gains = told((h) => h.word === 'gain').map(({ series, own, who }) => line(`gain ${series.key}`, 'keep', `${who} ${name(series)} gained ${by(series, own)}.`, `${own.map((h) => numbers(series, h)).join(' ')} Keep what works.`))
   const drafted = [...refer, ...losses, ...deload, ...evened, ...flat, ...stale.slice(0, 1), ...gains]
   return drafted.length > 0 ? drafted : [line('keep', 'keep', 'Nothing changed beyond error.', 'Keep the block as it is and test again when the tests are due.')]
 }

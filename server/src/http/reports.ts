@@ -1,11 +1,10 @@
 import { reportBody } from '@mano/contract/review'
 import { demandProfile } from '@mano/core/demand/profile'
-import { changesOf } from '@mano/core/review/changes'
+import { changesOf, squadRepeats } from '@mano/core/review/changes'
 import { draftNext, lowDaysOf } from '@mano/core/review/next'
 import { recordBook } from '@mano/core/review/records'
 import { buildSeries } from '@mano/core/review/series'
 import { cautionLine } from '@mano/core/safety/cautions'
-import { seriesKey } from '@mano/core/testing/session'
 import { inHall } from '../db/hall'
 import { ownSports } from '../db/intake'
 import { judgeFor, loadParts, loadSessions } from '../db/read'
@@ -21,7 +20,7 @@ async function factsOf(call: Call, period: { from: string; to: string }, units: 
   const review = await reviewOf(call, athlete.id, period)
   const sessions = await loadSessions(call.em, { athleteId: athlete.id })
   const series = buildSeries(sessions)
-  const changes = changesOf(series, period, (s, hand) => review.squad[`${seriesKey('', s.setup, 'pair')} ${hand}`] ?? [])
+  const changes = changesOf(series, period, squadRepeats(review.squad))
   const { demand } = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
   const judge = await judgeFor(call, athlete, null)
   // A decision taken at this period's end, or after it, is the one the report speaks of.

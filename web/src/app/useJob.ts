@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import type { JobView } from '@mano/contract/common'
 import { api } from './api'
 
@@ -7,13 +7,12 @@ const LOOK = 250
 
 export interface JobRun<R> { view: JobView<R> | null; busy: boolean; error: unknown; start: (url: string, body: unknown) => Promise<JobView<R> | null>; stop: () => void; reset: () => void }
 
-/** Starts work of the server and follows it to its end; what was asked last is what is shown. */
+/** Starts work of the server and follows it to its end, also when its page is left meanwhile; what was asked last is what is shown. */
 export function useJob<R>(): JobRun<R> {
   const [view, setView] = useState<JobView<R> | null>(null)
   const [busy, setBusy] = useState(false)
   const [error, setError] = useState<unknown>(null)
   const run = useRef(0)
-  useEffect(() => () => { run.current++ }, [])
   const start: JobRun<R>['start'] = async (url, body) => {
     const own = ++run.current
     setBusy(true)

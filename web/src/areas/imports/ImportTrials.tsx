@@ -1,8 +1,9 @@
 import { Button, Modal } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { v7 } from 'uuid'
+import type { RosterRow } from '@mano/contract/athletes'
 import type { ImportReply, ImportView, MappingView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { TRIAL_COLUMNS } from '@mano/core/testing/import'
@@ -20,6 +21,8 @@ const EXAMPLE = ['athlete;date;time;protocol;trial;left;right;unit', 'Noor Fairb
 
 const TOUCHED = [keys.imports, keys.roster, ['tests'], ['athlete'], ['mappings'], ['squad']]
 
+const MAPPINGS = { queryKey: ['mappings'], queryFn: () => api.get<MappingView[]>('/api/imports/mappings') }
+
 interface Chosen { sheet: Sheet; mapping: SheetMapping | null; doubts: readonly string[]; remembered: boolean }
 
 /** A file of trials or a coach's own sheet: read first, saved only when every line is right, taken back as one. */
@@ -28,7 +31,6 @@ export default function ImportTrials() {
   const roster = useRoster()
   const kit = useKit()
   const client = useQueryClient()
-  const mappings = useQuery({ queryKey: ['mappings'], queryFn: () => api.get<MappingView[]>('/api/imports/mappings') })
   const [chosen, setChosen] = useState<Chosen | null>(null)
   const [unreadable, setUnreadable] = useState('')
   const [saved, setSaved] = useState(false)
@@ -51,8 +53,10 @@ export default function ImportTrials() {
       setChosen(next)
       return void dry.start('/api/imports', body(next, true))
     }
-    const before = mappings.data?.find((m) => m.headerKey === headerKey((sheet.table as { columns: string[] }).columns))?.mapping
-    const guess = guessMapping(sheet.table, roster.data ?? [])
+    // A file may be chosen before roster and earlier mappings are there.
+    const [names, mappings] = await Promise.all([client.fetchQuery({ queryKey: keys.roster, queryFn: () => api.get<RosterRow[]>('/api/athletes') }), client.fetchQuery({ ...MAPPINGS, staleTime: 0 })])
+    const before = mappings.find((m) => m.headerKey === headerKey((sheet.table as { columns: string[] }).columns))?.mapping
+    const guess = guessMapping(sheet.table, names)
     setChosen({ sheet, mapping: before ?? guess.mapping, doubts: guess.doubts, remembered: before !== undefined })
   }
   const report = dry.view?.state === 'done' ? dry.view.result : null

@@ -13,7 +13,7 @@ import { Icon, type IconName } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import { reviewKey } from './useReview'
 
-const ICON: Record<LineKind, IconName> = { keep: 'check', emphasis: 'up', even: 'waves', deload: 'down', retest: 'clock', refer: 'stop' }
+const ICON: Record<LineKind, IconName> = { keep: 'check', loss: 'down', emphasis: 'pin', even: 'waves', deload: 'hourglass', retest: 'clock', refer: 'stop' }
 
 /** What each line does to the next plan, in words. */
 const follows = (l: ConclusionLine): string | null =>

@@ -30,7 +30,7 @@ export function Weeks({ all }: { all: readonly WeekDone[] }) {
   const longest = Math.max(1, ...weeks.flatMap((w) => w.time.flatMap((t) => [t.left, t.right])))
   const sum = sumOf(weeks)
   return (
-    <section className="series weeks" aria-label="Work by week">
+    <section className="series rv-weeks" aria-label="Work by week">
       <h2>Work, pain and readiness by week</h2>
       <p className="note">{sum.sessionsDone} of {sum.sessionsPlanned} planned sessions done in {sum.weeks} weeks. {sum.painNotes === 0 ? 'No pain logged.' : `Pain logged in ${sum.painNotes} sets, never above ${sum.worstPain}/10.`}{all.length - Math.max(0, first) > MOST ? ` The last ${MOST} weeks are shown.` : ''}</p>
       <div className="wk-scroll" tabIndex={0} role="region" aria-label="Weeks">

@@ -2,9 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
 import type { ReviewView } from '@mano/contract/review'
-import { changesOf, type Period } from '@mano/core/review/changes'
+import { changesOf, squadRepeats, type Period } from '@mano/core/review/changes'
 import { buildSeries } from '@mano/core/review/series'
-import { seriesKey } from '@mano/core/testing/session'
 import { addDays, isLocalDate } from '@mano/core/units/dates'
 import { api } from '../../app/api'
 import { useTests } from '../../app/data'
@@ -34,6 +33,6 @@ export function useReview(period: Period) {
   const series = useMemo(() => buildSeries(sessions ?? []).filter((s) => !s.protocol.curve), [sessions])
   const squad = review.data?.squad
   const { from, to } = period
-  const changes = useMemo(() => changesOf(series, { from, to }, (s, hand) => squad?.[`${seriesKey('', s.setup, 'pair')} ${hand}`] ?? []), [series, from, to, squad])
+  const changes = useMemo(() => changesOf(series, { from, to }, squadRepeats(squad ?? {})), [series, from, to, squad])
   return { tests, review, series, changes }
 }

@@ -4,14 +4,15 @@ import { demandProfile } from '@mano/core/demand/profile'
 import { matchAthlete } from '@mano/core/match/athlete'
 import { rankAll } from '@mano/core/match/rank'
 import { matchUnit } from '@mano/core/match/unit'
+import { orderDay, type Visit } from '@mano/core/testday/order'
 import { judgeBy } from '@mano/core/safety/cautions'
 
 export interface Timing { what: string; limitMs: number; median: number; p95: number }
 
-function time(what: string, limitMs: number, work: () => void): Timing {
-  for (let i = 0; i < 50; i++) work()
-  const ms = Array.from({ length: 100 }, () => { const t = performance.now(); work(); return performance.now() - t }).sort((a, b) => a - b)
-  return { what, limitMs, median: ms[50]!, p95: ms[95]! }
+function time(what: string, limitMs: number, work: () => void, runs = 100): Timing {
+  for (let i = 0; i < runs / 2; i++) work()
+  const ms = Array.from({ length: runs }, () => { const t = performance.now(); work(); return performance.now() - t }).sort((a, b) => a - b)
+  return { what, limitMs, median: ms[runs >> 1]!, p95: ms[Math.floor(0.95 * runs)]! }
 }
 
 /** Benchmarks of core, warm. */
@@ -22,5 +23,10 @@ export function timings(): Timing[] {
   const measurements = (['left', 'right'] as const).map((hand) => ({ measure: 'hand_length' as const, hand, value: 185, on: '2026-10-01' }))
   const who = matchAthlete({ level: 'trained', measurements, wraps: [], judge, sessions: [] })
   const { rows } = demandProfile('obstacle_racer')!
-  return [time(`Matching one athlete: ${units.length} units x ${rows.length} qualities, with explanations`, 20, () => rankAll(rows, units, who))]
+  const day = (athletes: number, stations: number): Visit[] => Array.from({ length: stations * athletes }, (_, i): Visit => { const first = i < athletes ? 0 : 20 + 2.5 * ((i * 7) % 24); return { athlete: `a${i % athletes}`, station: `s${Math.floor(i / athletes)}`, begun: false, tries: Array.from({ length: 6 }, (_, n) => ({ hand: n % 2 ? 'right' : 'left', loadKg: first === 0 ? 0 : first + 2.5 * n })) } })
+  const params = { att: 10, gapHands: 90, gapSame: 180, swap: 15, plate0: 10, perStep: 4, step: 2.5, walk: 30 }
+  return [
+    time(`Matching one athlete: ${units.length} units x ${rows.length} qualities, with explanations`, 20, () => rankAll(rows, units, who)),
+    ...[[6, 2], [12, 4], [24, 4]].map(([n, k]) => time(`Running order of a test day: ${n} athletes, ${k} stations, three tries a hand`, 300, () => void orderDay(day(n!, k!), params), 20)),
+  ]
 }

@@ -36,21 +36,24 @@ export interface LogDetails {
 }
 
 /** Seconds a hand worked in one logged set: as measured, else repetitions at 3 s. */
-export function loggedSeconds(log: SetLog): number {
+export function loggedSeconds(log: Pick<SetLog, 'exerciseId' | 'seconds' | 'reps'>): number {
   if (log.seconds !== null) return log.seconds
   const e = exerciseById(log.exerciseId)
   return e && log.reps !== null ? workSeconds(e, log.reps) : 0
 }
 
+/** What work by week looks at of a set. */
+export type DoneSet = Pick<SetLog, 'blockId' | 'exerciseId' | 'on' | 'hand' | 'set' | 'seconds' | 'reps' | 'pain'>
+
 export interface HandTime { week: LocalDate; quality: QualityId; left: number; right: number }
 
 /** Time under load a hand, quality and week, s; a two-handed set counts for each hand. Warm-up is left out. */
-export function handTime(logs: readonly SetLog[]): HandTime[] {
+export function handTime(logs: readonly DoneSet[], weekOf: (on: LocalDate) => LocalDate = weekStartOf): HandTime[] {
   const rows = new Map<string, HandTime>()
   for (const log of logs) {
     const quality = exerciseById(log.exerciseId)?.primary
     if (!quality || quality === 'day' || log.blockId === null) continue
-    const week = weekStartOf(log.on)
+    const week = weekOf(log.on)
     const key = `${week} ${quality}`
     const row = rows.get(key) ?? { week, quality, left: 0, right: 0 }
     const s = loggedSeconds(log)

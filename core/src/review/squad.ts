@@ -9,8 +9,8 @@ export interface SquadSetup { key: string; protocolId: string; setup: string; im
 /** One hand of one athlete in one set-up: the newest counted test. Value SI; `sd` of its tries with their number. */
 export interface SquadTest { setup: string; hand: Hand; value: number; best: number; on: LocalDate; n: number; sd: number | null; /** Differences between own tests one after the other. */ differences: number[] }
 
-/** One test day of one hand as the database sums it up: SI. */
-export interface SummedTest extends SeriesSetup { athleteId: string; on: LocalDate; hand: Hand; n: number; mean: number; best: number; sd: number | null }
+/** All counted tests of one hand of one athlete in one set-up as the database sums them up, the newest with its tries: SI. */
+export interface SummedTests extends SeriesSetup, Omit<SquadTest, 'setup'> { athleteId: string }
 
 /** Error of one result, SI: half its 95 % interval, from the tries' spread pooled over the squad, else from repeats on other days (typical error, Hopkins 2000). Null: not known. */
 export function squadError(tests: readonly SquadTest[]): (t: SquadTest) => number | null {
@@ -33,15 +33,15 @@ export function rankSquad<T>(rows: readonly { of: T; value: number; error: numbe
   return sorted.map((r) => ({ ...r, rank: [1 + sorted.filter((x) => apart(x, r)).length, sorted.length - sorted.filter((x) => apart(r, x)).length] }))
 }
 
-/** The newest test of each athlete, set-up and hand, with the differences between the tests before it. `key`: what makes two tests one set-up. */
-export function newestOf(tests: readonly SummedTest[], key: (t: SummedTest) => string): Map<string, SquadTest[]> {
+/** Sums by athlete, those of one set-up and hand joined: the newest counts, a choice asked for only later is the same set-up. `key`: what makes two tests one set-up. */
+export function joined(sums: readonly SummedTests[], key: (t: SummedTests) => string): Map<string, SquadTest[]> {
   const out = new Map<string, SquadTest[]>()
-  for (const own of groupBy(tests, (t) => `${t.athleteId}\u241F${key(t)}\u241F${t.hand}`).values()) {
-    const sorted = [...own].sort((a, b) => (a.on < b.on ? -1 : 1))
-    const last = sorted.at(-1)!
-    const list = out.get(last.athleteId) ?? []
-    list.push({ setup: key(last), hand: last.hand, value: last.mean, best: Math.max(...sorted.map((t) => t.best)), on: last.on, n: last.n, sd: last.sd, differences: sorted.slice(1).map((t, i) => t.mean - sorted[i]!.mean) })
-    out.set(last.athleteId, list)
+  for (const own of groupBy(sums, (t) => `${t.athleteId}\u241F${key(t)}\u241F${t.hand}`).values()) {
+    const sorted = own.length === 1 ? own : [...own].sort((a, b) => (a.on < b.on ? -1 : 1))
+    const { athleteId, hand, value, on, n, sd } = sorted.at(-1)!
+    const list = out.get(athleteId) ?? []
+    list.push({ setup: key(sorted[0]!), hand, value, on, n, sd, best: Math.max(...sorted.map((t) => t.best)), differences: sorted.flatMap((t) => t.differences) })
+    out.set(athleteId, list)
   }
   return out
 }

@@ -7,7 +7,7 @@ import type { Block } from '../plan/types'
 import { addDays, type LocalDate } from '../units/dates'
 import { groupBy } from '../units/group'
 import type { Period } from './changes'
-import { handTime, type HandTime, type SetLog } from './load'
+import { handTime, type DoneSet, type HandTime } from './load'
 
 /** One week of work as it was: what was planned and done, how hard, and what it hurt. */
 export interface WeekDone {
@@ -34,9 +34,12 @@ const plannedDays = (v: { weekStart: LocalDate; blocks: readonly Block[] }, unti
  * Work by week over a period, whole weeks, oldest first. `versions`: the newest plan of each week. Planned counts sets a hand up to the period's
  * end; done counts logged sets of planned blocks. Warm-up is left out.
  */
-export function weeksOf(logs: readonly SetLog[], versions: readonly { weekStart: LocalDate; blocks: readonly Block[] }[], period: Period): WeekDone[] {
-  const byWeek = groupBy(logs.filter((l) => l.blockId !== null), (l) => weekStartOf(l.on))
-  const times = groupBy(handTime(logs), (t) => t.week)
+export function weeksOf(logs: readonly DoneSet[], versions: readonly { weekStart: LocalDate; blocks: readonly Block[] }[], period: Period): WeekDone[] {
+  // Thousands of sets fall on a few hundred days: each day's Monday is worked out once.
+  const mondays = new Map<LocalDate, LocalDate>()
+  const weekOf = (on: LocalDate): LocalDate => { const known = mondays.get(on) ?? weekStartOf(on); mondays.set(on, known); return known }
+  const byWeek = groupBy(logs.filter((l) => l.blockId !== null), (l) => weekOf(l.on))
+  const times = groupBy(handTime(logs, weekOf), (t) => t.week)
   const weeks: LocalDate[] = []
   for (let w = weekStartOf(period.from); w <= period.to; w = addDays(w, 7)) weeks.push(w)
   const loads = new Map([addDays(weeks[0] ?? period.from, -7), ...weeks].map((w) => [w, loadDone(byWeek.get(w) ?? [], w)]))

@@ -2,6 +2,7 @@ import { asSetUp, protocolById, TEST_PROTOCOLS, type Protocol } from '../catalog
 import { SINGLE_RULES, type EntryUnit } from '../catalogue/setups'
 import { readCsv, type CsvRow, type CsvTable } from '../formats/csv'
 import { askWhich, meaningOf } from '../match/words'
+import { groupBy } from '../units/group'
 import { isLocalDate, type LocalDate } from '../units/dates'
 import { parseNumber } from '../units/parse'
 import { detailsProblem, type TryDetails } from './details'
@@ -108,47 +109,53 @@ export const trialKey = (athleteId: string, on: LocalDate, protocolId: string, h
 
 const HAND_WORDS: Record<string, Hand> = { left: 'left', l: 'left', right: 'right', r: 'right', both: 'both', b: 'both' }
 
+type People = Map<string, ImportContext['athletes'][number][]>
+/** A test being gathered: how many tries of a hand, and which line took which number. */
+interface Taken { session: ImportedSession; counted: Record<Hand, number>; lines: Map<string, number> }
+
 /** Takes the lines of a trials file one by one, so that a long file can be read in pieces; then says sessions or what is wrong. */
 export class TrialsReader {
   private readonly problems: ImportProblem[] = []
-  private readonly sessions = new Map<string, ImportedSession>()
-  private readonly taken = new Map<string, number>()
-  private readonly counted = new Map<string, number>()
+  private readonly sessions = new Map<string, Taken>()
   private lines = 0
   private already = 0
   private readonly context: ImportContext
+  private readonly people: People
+  /** Dates read before: a long file has few. */
+  private readonly days = new Map<string, LocalDate>()
 
   constructor(context: ImportContext) {
     this.context = context
+    this.people = groupBy(context.athletes, (a) => a.name.toLowerCase())
+    for (const a of context.athletes) this.people.set(a.id, [a])
   }
 
   add(row: CsvRow): void {
     this.lines++
-    const reader = new RowReader(row, this.context)
+    const reader = new RowReader(row, this.context, this.people, this.days)
     const parsed = reader.read()
     if (!parsed) { this.problems.push(...reader.problems); return }
+    const { session: s } = parsed
     // One bracket goes through several springs; every other test has one implement.
-    const one = protocolById(parsed.session.protocolId)!.entry === 'spring' ? 'springs' : parsed.session.measurementId
-    const key = JSON.stringify([parsed.session.athleteId, parsed.session.performedOn, parsed.session.at, parsed.session.protocolId, one, parsed.session.variant])
-    const session = this.sessions.get(key) ?? { ...parsed.session, trials: [] }
-    this.sessions.set(key, session)
+    const one = protocolById(s.protocolId)!.entry === 'spring' ? 'springs' : s.measurementId
+    const key = `${s.athleteId}|${s.performedOn}|${s.at}|${s.protocolId}|${one}|${JSON.stringify(s.variant)}`
+    let own = this.sessions.get(key)
+    if (!own) this.sessions.set(key, (own = { session: { ...s, trials: [] }, counted: { left: 0, right: 0, both: 0 }, lines: new Map() }))
     for (const t of parsed.trials) {
-      const count = (this.counted.get(key + t.hand) ?? 0) + 1
-      this.counted.set(key + t.hand, count)
+      const count = ++own.counted[t.hand]
       const ordinal = t.ordinal || count
-      const place = `${key}${t.hand}${ordinal}`
-      const clash = this.taken.get(place)
-      const onRecord = trialKey(session.athleteId, session.performedOn, session.protocolId, t.hand, ordinal, t.value)
+      const place = `${t.hand}${ordinal}`
+      const clash = own.lines.get(place)
       if (clash !== undefined) this.problems.push({ line: row.line, column: 'trial', message: `Line ${row.line}: trial ${ordinal} of the ${t.hand} hand is on line ${clash} already.` })
-      else if (this.context.existing.has(onRecord)) { this.already++; this.taken.set(place, row.line); continue }
-      this.taken.set(place, row.line)
-      session.trials.push({ ...t, line: row.line, ordinal })
+      own.lines.set(place, row.line)
+      if (clash === undefined && this.context.existing.has(trialKey(s.athleteId, s.performedOn, s.protocolId, t.hand, ordinal, t.value))) this.already++
+      else own.session.trials.push({ ...t, line: row.line, ordinal })
     }
   }
 
   report(): ImportReport {
     if (this.problems.length > 0) return { ok: false, problems: this.problems.sort((a, b) => a.line - b.line), lines: this.lines }
-    const list = [...this.sessions.values()].filter((s) => s.trials.length > 0)
+    const list = [...this.sessions.values()].flatMap((x) => (x.session.trials.length > 0 ? [x.session] : []))
     return { ok: true, sessions: list, trials: list.reduce((n, s) => n + s.trials.length, 0), lines: this.lines, already: this.already }
   }
 }
@@ -188,10 +195,14 @@ class RowReader {
   readonly problems: ImportProblem[] = []
   private readonly row: CsvRow
   private readonly context: ImportContext
+  private readonly people: People
+  private readonly days: Map<string, LocalDate>
 
-  constructor(row: CsvRow, context: ImportContext) {
+  constructor(row: CsvRow, context: ImportContext, people: People, days: Map<string, LocalDate>) {
     this.row = row
     this.context = context
+    this.people = people
+    this.days = days
   }
 
   private cell(column: Column): string {
@@ -221,17 +232,21 @@ class RowReader {
   private athlete() {
     const name = this.cell('athlete')
     if (!name) return this.fail('athlete', 'the athlete is missing.')
-    const found = this.context.athletes.filter((a) => a.name.toLowerCase() === name.toLowerCase() || a.id === name)
+    const found = this.people.get(name) ?? this.people.get(name.toLowerCase()) ?? []
     if (found.length === 0) return this.fail('athlete', `no athlete on the roster is called "${name}".`)
     return found.length > 1 ? this.fail('athlete', `${found.length} athletes are called "${name}".`) : found[0]!
   }
 
   private date(): LocalDate | null {
     const text = this.cell('date')
+    const known = this.days.get(text)
+    if (known) return known
     const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text)
     const iso = dotted ? `${dotted[3]}-${dotted[2]!.padStart(2, '0')}-${dotted[1]!.padStart(2, '0')}` : text
     if (!isLocalDate(iso)) return this.fail('date', `"${text}" is not a date; write 2026-10-08 or 08.10.2026.`)
-    return iso > this.context.today ? this.fail('date', `${iso} is in the future.`) : iso
+    if (iso > this.context.today) return this.fail('date', `${iso} is in the future.`)
+    this.days.set(text, iso)
+    return iso
   }
 
   private time(): string | null {

@@ -5,7 +5,7 @@ import { goalOf, smoothed } from '../../src/review/forecast'
 import { carriedTerms, draftNext, lowDaysOf, speaksOf, type ConclusionLine, type NextFacts } from '../../src/review/next'
 import { recordBook } from '../../src/review/records'
 import { buildSeries } from '../../src/review/series'
-import { newestOf, rankSquad, squadError, type SummedTest } from '../../src/review/squad'
+import { joined, rankSquad, squadError, type SummedTests } from '../../src/review/squad'
 import { sumOf, weeksOf } from '../../src/review/weeks'
 import type { SetLog } from '../../src/review/load'
 import type { TestSession, Trial } from '../../src/testing/session'
@@ -154,14 +154,14 @@ describe('what next', () => {
 })
 
 describe('the squad', () => {
-  const test = (athleteId: string, on: string, mean: number, more: Partial<SummedTest> = {}): SummedTest => ({ athleteId, protocolId: 'dyno_seated', protocolVersion: 1, unitId: 'u', measurementId: 'm', variant: {}, on, hand: 'left', n: 3, mean, best: mean + 1, sd: 1, ...more })
-  it('takes the newest test of each with the differences before it, and an error from repeats before tries', () => {
-    const newest = newestOf([test('a', '2026-10-01', 40), test('a', '2026-10-08', 42), test('a', '2026-10-15', 41), test('b', '2026-10-08', 50)], () => 'k')
-    expect(newest.get('a')).toMatchObject([{ value: 41, best: 43, on: '2026-10-15', differences: [2, -1] }])
-    const all = [...newest.values()].flat()
-    // One athlete with two differences has one degree of freedom: too few, so the spread of tries speaks. 4 degrees of freedom, root 3.
-    expect(squadError(all)(all[0]!)).toBeCloseTo(tInv(0.975, 4) / Math.sqrt(3), 9)
-    const more = [...newestOf(['a', 'b'].flatMap((id) => [40, 42, 41].map((v, i) => test(id, `2026-10-0${i + 1}`, v))), () => 'k').values()].flat()
+  const sum = (athleteId: string, on: string, value: number, differences: number[], more: Partial<SummedTests> = {}): SummedTests => ({ athleteId, protocolId: 'dyno_seated', protocolVersion: 1, unitId: 'u', measurementId: 'm', variant: {}, on, hand: 'left', n: 3, value, best: value + 1, sd: 1, differences, ...more })
+  it('joins sums of one set-up, the newest counting, and has an error from repeats before tries', () => {
+    const byAthlete = joined([sum('a', '2026-10-15', 41, [2, -1]), sum('a', '2026-09-01', 45, [0.5], { variant: { chalk: 'hand' } }), sum('b', '2026-10-08', 50, [])], () => 'k')
+    expect(byAthlete.get('a')).toMatchObject([{ value: 41, best: 46, on: '2026-10-15', differences: [0.5, 2, -1] }])
+    // Too few repeats: the spread of tries speaks. 4 degrees of freedom, three tries.
+    const few = [...joined([sum('a', '2026-10-15', 41, [2]), sum('b', '2026-10-08', 50, [])], () => 'k').values()].flat()
+    expect(squadError(few)(few[0]!)).toBeCloseTo(tInv(0.975, 4) / Math.sqrt(3), 9)
+    const more = [...joined([sum('a', '2026-10-15', 41, [2, -1]), sum('b', '2026-10-08', 41, [2, -1])], () => 'k').values()].flat()
     expect(squadError(more)(more[0]!)).toBeCloseTo(tInv(0.975, 2) * 1.5, 9)
   })
   it('shares places that the error does not tell apart', () => {

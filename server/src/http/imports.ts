@@ -6,7 +6,8 @@ import { readCsv, type CsvRow } from '@mano/core/formats/csv'
 import { tableProblems, TrialsReader, trialKey, type ImportedSession, type ImportReport } from '@mano/core/testing/import'
 import { headerKey, mapRow, type SheetMapping } from '@mano/core/testing/mapping'
 import { isPractice } from '@mano/core/testing/session'
-import { AccountEntity, AthleteEntity, ImportMappingEntity, TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, type Actor, type Hall } from '../db/entities'
+import { AccountEntity, AthleteEntity, ImportMappingEntity, TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, type Actor, type Hall, type StoredSession, type StoredTrial, type TrialMark } from '../db/entities'
+import { bulkInsert } from '../db/bulk'
 import { inHall } from '../db/hall'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
@@ -15,10 +16,18 @@ import { bodyOf, ok, type Api } from './api'
 import { conflict, notFound } from './problem'
 import { protocolParams } from './tests'
 
+const clocks = new Map<string, Intl.DateTimeFormat>()
+/** A clock of a zone that writes `2026-10-08 17:30:00`; costly to make, so it is kept. */
+function wallClock(timeZone: string): Intl.DateTimeFormat {
+  let clock = clocks.get(timeZone)
+  if (!clock) clocks.set(timeZone, (clock = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'medium' })))
+  return clock
+}
+
 /** Instant of a local wall time in a zone. */
 function instantOf(on: string, at: string, timeZone: string): Date {
   const asUtc = new Date(`${on}T${at}:00Z`)
-  const shown = new Date(`${asUtc.toLocaleString('sv-SE', { timeZone }).replace(' ', 'T')}Z`)
+  const shown = new Date(`${wallClock(timeZone).format(asUtc).replace(' ', 'T')}Z`)
   return new Date(asUtc.getTime() - (shown.getTime() - asUtc.getTime()))
 }
 
@@ -32,7 +41,7 @@ async function existingKeys(em: EntityManager): Promise<Set<string>> {
   return new Set(rows.map((r) => trialKey(r.athlete_id, r.on, r.protocol_id, r.hand, r.ordinal, r.value)))
 }
 
-/** Lines read between two looks at the others, and rows of one insert. */
+/** Lines read, or tests saved, between two looks at the others. */
 const PIECE = 500
 
 async function read({ em, today }: Importer, text: string, mapping: SheetMapping | null, job: JobHandle): Promise<{ report: ImportReport; key: string }> {
@@ -48,8 +57,6 @@ async function read({ em, today }: Importer, text: string, mapping: SheetMapping
   return { report: reader.report(), key: headerKey(table.columns) }
 }
 
-const inserted = (em: EntityManager, entity: Parameters<EntityManager['insert']>[0], rows: readonly object[]) => em.createQueryBuilder().insert().into(entity).values(rows as never).updateEntity(false).execute()
-
 async function store({ em, actor, hall }: Importer, importId: string, sessions: readonly ImportedSession[], job: JobHandle): Promise<void> {
   const before = new Map<string, number[]>()
   for (const r of (await em.query('SELECT athlete_id, protocol_id, performed_at FROM current_test_session')) as { athlete_id: string; protocol_id: string; performed_at: Date }[]) {
@@ -58,40 +65,38 @@ async function store({ em, actor, hall }: Importer, importId: string, sessions: 
     if (list) list.push(r.performed_at.getTime()); else before.set(key, [r.performed_at.getTime()])
   }
   const seen = new Map<string, number>()
-  const marks: object[] = []
-  let trials: object[] = []
-  let rows: object[] = []
+  const marks: Partial<TrialMark>[] = []
+  let trials: Partial<StoredTrial>[] = []
+  let rows: Partial<StoredSession>[] = []
   let done = 0
   const flush = async (least: number) => {
-    if (rows.length >= least || trials.length >= least) {
-      for (const [entity, list] of [[TestSessionEntity, rows], [TrialEntity, trials]] as const) for (let i = 0; i < list.length; i += PIECE) await inserted(em, entity, list.slice(i, i + PIECE))
-      rows = []
-      trials = []
-      await job.step(done, sessions.length, 'Saving')
-    }
+    if (rows.length < least) return
+    await bulkInsert(em, TestSessionEntity, { ...actor, importId, deviceAt: null, conditions: {}, overrideReason: '', note: '' }, rows)
+    await bulkInsert(em, TrialEntity, { ...actor, deviceAt: null, supersedesId: null, reason: '' }, trials)
+    rows = []
+    trials = []
+    await job.step(done, sessions.length, 'Saving')
   }
-  for (const s of [...sessions].sort((a, b) => (`${a.performedOn}${a.at}` < `${b.performedOn}${b.at}` ? -1 : 1))) {
+  const params = new Map<string, ReturnType<typeof protocolParams>>()
+  const inOrder = sessions.map((s) => ({ s, performedAt: instantOf(s.performedOn, s.at, hall.timeZone) })).sort((a, b) => a.performedAt.getTime() - b.performedAt.getTime())
+  for (const { s, performedAt } of inOrder) {
     const protocol = protocolById(s.protocolId)!
+    if (!params.has(protocol.id)) params.set(protocol.id, protocolParams(protocol))
     const key = `${s.athleteId}|${s.protocolId}`
-    const performedAt = instantOf(s.performedOn, s.at, hall.timeZone)
     const earlier = (before.get(key) ?? []).filter((t) => t < performedAt.getTime()).length + (seen.get(key) ?? 0)
     seen.set(key, (seen.get(key) ?? 0) + 1)
     const sessionId = v7()
-    rows.push({
-      ...actor, id: sessionId, athleteId: s.athleteId, protocolId: s.protocolId, protocolVersion: s.protocolVersion, protocolParams: protocolParams(protocol),
-      unitId: s.unitId, measurementId: s.measurementId, variant: s.variant, performedAt, performedOn: s.performedOn, deviceAt: null,
-      conditions: {}, overrideReason: '', practice: isPractice(protocol, earlier, false), note: '', importId,
-    })
+    rows.push({ id: sessionId, athleteId: s.athleteId, protocolId: s.protocolId, protocolVersion: s.protocolVersion, protocolParams: params.get(protocol.id)!, unitId: s.unitId, measurementId: s.measurementId, variant: s.variant, performedAt, performedOn: s.performedOn, practice: isPractice(protocol, earlier, false) })
     for (const t of s.trials) {
       const id = v7()
-      trials.push({ ...actor, id, sessionId, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain, deviceAt: null, supersedesId: null, reason: '', missed: t.missed, details: t.details })
-      if (t.struckReason) marks.push({ ...actor, id: v7(), trialId: id, struck: true, reason: t.struckReason })
+      trials.push({ id, sessionId, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain, missed: t.missed, details: t.details })
+      if (t.struckReason) marks.push({ id: v7(), trialId: id, reason: t.struckReason })
     }
     done++
     await flush(PIECE)
   }
   await flush(1)
-  for (let i = 0; i < marks.length; i += PIECE) await inserted(em, TrialMarkEntity, marks.slice(i, i + PIECE))
+  await bulkInsert(em, TrialMarkEntity, { ...actor, struck: true }, marks)
 }
 
 /** Sessions a report names. */

@@ -5,7 +5,7 @@ import { OWN_DIFFERENCES_LEAST } from '@mano/core/measure/trend'
 import { weekStartOf } from '@mano/core/plan/rules'
 import { earlierDifferences } from '@mano/core/review/changes'
 import { buildSeries, setupWords } from '@mano/core/review/series'
-import { newestOf } from '@mano/core/review/squad'
+import { joined } from '@mano/core/review/squad'
 import { weeksOf } from '@mano/core/review/weeks'
 import { seriesKey } from '@mano/core/testing/session'
 import { toSi } from '@mano/core/units/convert'
@@ -13,7 +13,7 @@ import { addDays, daysBetween, isLocalDate, localDateOf } from '@mano/core/units
 import { groupBy } from '@mano/core/units/group'
 import { AthleteEntity, ConclusionEntity, CurrentMeasurementView, GapChoiceEntity, GoalEntity, ImplementUnitEntity } from '../db/entities'
 import { insertOnce } from '../db/once'
-import { loadLogs, loadSessions, planVersions } from '../db/read'
+import { loadSessions, loadWork, planVersions } from '../db/read'
 import { summedTests } from '../db/summed'
 import { athleteOr404 } from './athletes'
 import { bodyOf, created, ok, type Api, type Call } from './api'
@@ -27,25 +27,33 @@ export function periodOf({ req }: Pick<Call, 'req'>): { from: string; to: string
   return { from, to }
 }
 
+/** Other athletes whose repeats are pooled, at the most: from then on the error hardly changes. */
+const SQUAD_MOST = 40
+
 /** Other athletes' repeats for the series in which this athlete has too few, so that a change has an error at all. */
 async function squadOf(call: Call, athleteId: string, from: string): Promise<ReviewView['squad']> {
   const series = buildSeries(await loadSessions(call.em, { athleteId }))
   const few = series.filter((s) => !s.protocol.curve && (s.protocol.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const)).some((h) => earlierDifferences(s, h, from).length < OWN_DIFFERENCES_LEAST))
   if (few.length === 0) return {}
   const wanted = new Set(few.map((s) => seriesKey('', s.setup, 'pair')))
-  const others = newestOf(await summedTests(call.em, [...new Set(few.map((s) => s.protocol.id))], athleteId), (t) => seriesKey('', t, 'pair'))
+  const others = joined(await summedTests(call.em, [...new Set(few.map((s) => s.protocol.id))], { than: athleteId, most: SQUAD_MOST }), (t) => seriesKey('', t, 'pair'))
   const out: ReviewView['squad'] = {}
   for (const tests of others.values()) for (const t of tests) if (wanted.has(t.setup) && t.differences.length >= 2) (out[`${t.setup} ${t.hand}`] ??= []).push(t.differences)
   return out
 }
+
+/** Weeks of work a review looks at, at the most: the last of its period. Tests are looked at in full. */
+const WORK_WEEKS = 52
 
 export async function reviewOf(call: Call, athleteId: string, period: { from: string; to: string }): Promise<ReviewView> {
   const versions = await planVersions(call.em, athleteId)
   const deloads = versions.filter((v) => v.terms.kind === 'deload' && v.weekStart <= call.today).map((v) => v.weekStart).sort()
   const worked = versions.filter((v) => (v.terms.kind ?? 'ordinary') === 'ordinary' && v.blocks.length > 0 && v.weekStart <= weekStartOf(call.today) && v.weekStart > (deloads.at(-1) ?? ''))
   const who = await names(call)
+  const year = addDays(period.to, -7 * WORK_WEEKS)
+  const work = { from: period.from > year ? period.from : year, to: period.to }
   return {
-    weeks: weeksOf(await loadLogs(call.em, [athleteId], { from: addDays(weekStartOf(period.from), -7), to: period.to }), versions, period),
+    weeks: weeksOf(await loadWork(call.em, athleteId, { from: addDays(weekStartOf(work.from), -7), to: work.to }), versions, work),
     weeksSinceDeload: versions.length === 0 ? null : worked.length, squad: await squadOf(call, athleteId, period.from),
     conclusions: (await conclusions(call, athleteId)).map((c) => ({ id: c.id, since: c.since, until: c.until, lines: c.lines, note: c.note, savedOn: localDateOf(c.recordedAt, call.hall.timeZone), by: who.get(c.actorId ?? '') ?? 'the demo' })) satisfies ConclusionView[],
     goals: (await call.em.query('SELECT DISTINCT ON (series_key) series_key AS "seriesKey", value, entered_value AS "enteredValue", entered_unit AS "enteredUnit" FROM goal WHERE athlete_id = $1 ORDER BY series_key, seq DESC', [athleteId]) as GoalView[]).filter((g) => g.value !== null),
@@ -59,9 +67,17 @@ async function squad(call: Call): Promise<SquadView> {
   const protocol = protocolById(typeof call.req.query['protocol'] === 'string' ? call.req.query['protocol'] : '')
   if (!protocol) throw refused('protocol', 'The test is not known.')
   const summed = await summedTests(em, [protocol.id])
-  const keyOf = (t: (typeof summed)[number]) => seriesKey('', t, 'pair')
+  // Tests of one set-up share it as one object: each key is made once.
+  const keys = new Map<object, Map<string, string>>()
+  const keyOf = (t: (typeof summed)[number]): string => {
+    const own = keys.get(t.variant) ?? new Map<string, string>()
+    keys.set(t.variant, own)
+    const known = own.get(`${t.protocolVersion} ${t.measurementId}`) ?? seriesKey('', t, 'pair')
+    own.set(`${t.protocolVersion} ${t.measurementId}`, known)
+    return known
+  }
   const units = new Map((await em.find(ImplementUnitEntity)).map((u) => [u.id, u]))
-  const tests = newestOf(summed, keyOf)
+  const tests = joined(summed, keyOf)
   const mass = groupBy(await em.find(CurrentMeasurementView, { where: { measure: 'body_mass' }, order: { measuredOn: 'ASC', recordedAt: 'ASC' } }), (m) => m.athleteId)
   const last = new Map(((await em.query('SELECT athlete_id AS id, max(performed_on)::text AS on FROM current_test_session GROUP BY athlete_id')) as { id: string; on: string }[]).map((r) => [r.id, r.on]))
   const setups = [...groupBy(summed, keyOf)].map(([key, list]) => ({ key, protocolId: protocol.id, setup: setupWords({ protocol, setup: { ...list[0]!, unitKind: undefined, sizeMm: undefined } }), implement: units.get(list[0]!.unitId)?.label ?? '', athletes: new Set(list.map((t) => t.athleteId)).size }))

@@ -1,3 +1,5 @@
+import { execFileSync } from 'node:child_process'
+import { writeFileSync } from 'node:fs'
 import { expect, NOW, open, pastWarmUp, planToday, signIn, startTest, test, typeTrials } from './rig'
 
 const dir = new URL('../docs/screenshots/', import.meta.url).pathname
@@ -28,11 +30,6 @@ test('pictures of the main views', async ({ page, own }) => {
   await stage('Plan')
   await page.locator('.card').first().click()
   await shot('plan', 'In its place', true)
-  await page.getByRole('button', { name: 'Schools' }).click()
-  await page.getByRole('button', { name: 'Plan the week the other way' }).click()
-  await expect(page.getByRole('button', { name: 'Take it over' })).toBeVisible({ timeout: 60_000 })
-  await shot('schools', 'Hand time under load')
-  await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Block', exact: true }).click()
   await page.getByLabel('Weeks').selectOption('8')
   await page.getByRole('button', { name: 'Plan the block' }).click()
@@ -40,27 +37,31 @@ test('pictures of the main views', async ({ page, own }) => {
   await shot('block', '8 weeks planned')
   await stage('Floor')
   await stage('Review')
-  await shot('review', 'How far the weaker hand trails')
+  await page.getByRole('region', { name: /Dynamometer, seated/ }).getByRole('button', { name: 'Set a goal' }).click()
+  await page.getByLabel('Goal, kg').fill('60')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Change the goal' })).toBeVisible()
+  await shot('review', 'Your call')
+  const job = (await (await page.request.post(`${own.url}/api/athletes/${page.url().split('/')[4]}/reports`, { data: { kind: 'athlete', from: '2026-07-16', to: '2026-10-08', units: { mass: 'kg', length: 'mm' } } })).json()) as { id: string }
+  await expect.poll(async () => ((await (await page.request.get(`${own.url}/api/jobs/${job.id}`)).json()) as { state: string }).state, { timeout: 20_000 }).toBe('done')
+  const pdf = new URL('../docs/examples/report-athlete.pdf', import.meta.url).pathname
+  writeFileSync(pdf, await (await page.request.get(`${own.url}/api/jobs/${job.id}/file`)).body())
+  // Its first page as a picture, where the machine has Debian's poppler-utils.
+  try { execFileSync('pdftoppm', ['-r', '90', '-png', '-singlefile', pdf, `${dir}report`]) } catch { console.warn('no pdftoppm: report.png is as it was') }
   await stage('Tests')
   await startTest(page)
   await typeTrials(page, ['45.2', '57.9', '44.6', '58.4', '46.1'])
   await expect(page.getByText('Right hand, trial 3')).toBeVisible()
   await shot('test', 'Set-up of this series')
-  await stage('Tests')
-  await page.getByRole('group', { name: 'Protocol' }).getByRole('button', { name: 'Pick-up ramp' }).click()
-  await page.getByLabel('Implement').selectOption({ label: 'Rolling handle, 60.3 mm' })
-  await page.getByLabel('Expected best of the better hand, kg').fill('60')
-  await page.getByRole('button', { name: 'All four met, start' }).click()
-  await page.getByRole('button', { name: 'Clean', exact: true }).click()
-  await expect(page.getByText('Right hand, trial 1')).toBeVisible()
-  await shot('ramp', 'Lift all the same')
   await page.getByRole('link', { name: 'Kit room' }).click()
   await shot('kit', 'Free instead')
   await page.getByRole('link', { name: 'Import', exact: true }).click()
-  await shot('import', 'An example')
+  await page.getByLabel('CSV file of trials').setInputFiles({ name: 'club grip.csv', mimeType: 'text/csv', buffer: Buffer.from(['Lifter;Tested;Mass;Grip L;Grip R', 'Quist, Abel;3/9/2026;81;41,2;44,5', 'Abel Quist;3/9/2026;81;41,6;44', 'I. Varrow;10/9/2026;58;38,1;37,5'].join('\n')) })
+  await page.getByRole('heading', { name: 'What the columns mean' }).scrollIntoViewIfNeeded()
+  await shot('import', 'not on the roster')
+  await page.getByRole('link', { name: 'Squad' }).click()
+  await shot('squad', 'Places that the error does not tell apart')
   const id = await planToday(page, own.url, 'Mirela Stroud', [{ exerciseId: 'pinch_hold', sets: 4, dose: 20 }, { exerciseId: 'wrist_curl', sets: 3, dose: 15 }, { exerciseId: 'ext_band', sets: 3, dose: 20 }])
-  await page.goto(`${own.url}/card/${id}?day=2026-10-08`)
-  await shot('card', 'Done, set by set')
   await page.goto(`${own.url}/floor/${id}`)
   await pastWarmUp(page)
   await page.getByRole('button', { name: 'Start' }).click()
@@ -114,4 +115,29 @@ test('pictures of the instruments', async ({ page, own }) => {
   await expect(page.getByRole('checkbox', { checked: true })).toHaveCount(4)
   await page.waitForTimeout(600)
   await shot('traces')
+})
+
+/** A group test day in its middle, on the real clock. */
+test('pictures of a test day', async ({ page, own }) => {
+  await signIn(page, own.url)
+  const get = async <T>(path: string) => (await (await page.request.get(own.url + path)).json()) as T
+  const athletes = (await get<{ id: string; name: string }[]>('/api/athletes')).filter((a) => a.name !== 'Abel Quist').slice(0, 7)
+  const kit = await get<{ id: string; kind: string; label: string; measurementId: string }[]>('/api/kit')
+  const uuid = (n: number) => `0199cccc-0000-7000-8000-${String(n).padStart(12, '0')}`
+  const station = (n: number, name: string, protocolId: string, kind: string, plates: boolean) => { const u = kit.find((k) => k.kind === kind)!; return { id: uuid(n), name, protocolId, unitId: u.id, measurementId: u.measurementId, variant: {}, by: '', plates } }
+  const stations = [station(11, 'Grip, window', 'dyno_seated', 'dyno', false), station(12, 'Thick handle', 'lift_max', 'rolling', true), station(13, 'Key pinch', 'key_pinch', 'pinch_gauge', false)].filter((s) => kit.some((k) => k.id === s.unitId))
+  const setup = { params: { att: 20, gapHands: 60, gapSame: 150, swap: 15, plate0: 10, perStep: 4, step: 2.5, walk: 30 }, stations, athletes: athletes.map((a) => ({ id: a.id, name: a.name })), perHand: 3, firstKg: Object.fromEntries(athletes.map((a, i) => [`${a.id} ${uuid(12)}`, 30 + 5 * i])), stepKg: 2.5 }
+  const day = await page.request.post(`${own.url}/api/test-days`, { data: { id: uuid(1), name: 'Autumn tests', heldOn: '2026-10-08', setup } })
+  expect(day.status(), await day.text()).toBe(201)
+  const event = (n: number, at: number, kind: string, body: object) => page.request.post(`${own.url}/api/test-days/${uuid(1)}/events`, { data: { id: uuid(100 + n), at, kind, body } })
+  await event(0, 0, 'start', { startedAt: new Date(Date.now() - 700_000).toISOString() })
+  for (let n = 0; n < 18; n++) await event(1 + n, 30 + 35 * n, 'done', { athlete: athletes[n % 3]!.id, station: uuid(11), hand: Math.floor(n / 3) % 2 === 0 ? 'left' : 'right', loadKg: 0, outcome: 'clean', value: 380 + 40 * (n % 3) + ((n * 13) % 22) })
+  await page.goto(`${own.url}/testday/${uuid(1)}`)
+  await expect(page.getByText('Results so far')).toBeVisible({ timeout: 20_000 })
+  await page.waitForTimeout(800)
+  await page.screenshot({ path: `${dir}testday.png`, fullPage: true })
+  await page.goto(`${own.url}/testday/${uuid(1)}/${uuid(11)}`)
+  await page.getByRole('button', { name: 'All four met' }).click()
+  await page.waitForTimeout(800)
+  await page.screenshot({ path: `${dir}station.png` })
 })

@@ -22,7 +22,7 @@ export async function loadSessions(em: EntityManager, where: { athleteId?: strin
   })
   if (stored.length === 0) return []
   const ids = stored.map((s) => s.id)
-  const trials = await em.find(CurrentTrialView, { where: { sessionId: In(ids) }, order: { ordinal: 'ASC', recordedAt: 'ASC' } })
+  const trials = await em.find(CurrentTrialView, { where: { sessionId: In(ids) }, order: { ordinal: 'ASC', recordedAt: 'ASC', id: 'ASC' } })
   const observations = await em.find(ObservationEntity, { where: { sessionId: In(ids) }, order: { recordedAt: 'ASC' } })
   const attachments = await em.find(TestAttachmentEntity, { where: { sessionId: In(ids) }, select: { id: true, sessionId: true, kind: true, text: true }, order: { recordedAt: 'ASC' } })
   const traces = await em.find(TrialTraceEntity, { where: { sessionId: In(ids) }, select: { id: true, sessionId: true, trialId: true, instrument: true } })

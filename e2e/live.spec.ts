@@ -55,7 +55,7 @@ test('a live trial: starts and ends by itself, the line cut in the middle loses 
   await accessible(page)
 })
 
-test('24 all-out holds in accelerated time give critical force; five clenches give rise and release; a hang counts from feet off', async ({ page, fast }) => {
+test('@long 24 all-out holds in accelerated time give critical force; five clenches give rise and release; a hang counts from feet off', async ({ page, fast }) => {
   await signIn(page, fast.url)
   await open(page, 'Mirela Stroud', 'Tests')
   await page.getByLabel('More protocols').selectOption('all_out')

@@ -15,7 +15,9 @@ export default defineConfig({
   reporter: process.env['MANO_REPORTS'] ? [['line'], ['json', { outputFile: `${process.env['MANO_REPORTS']}/e2e.json` }]] : [['line']],
   use: { viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'Europe/London', launchOptions: { executablePath: process.env['MANO_CHROMIUM'] ?? '/usr/bin/chromium', args }, trace: process.env['MANO_TRACE'] ? 'retain-on-failure' : 'off', actionTimeout: 20_000, contextOptions: { reducedMotion: 'reduce' } },
   projects: [
-    { name: 'desk', testMatch: '*.spec.ts' },
+    { name: 'desk', testMatch: '*.spec.ts', grepInvert: /@long/ },
+    // Long ones of the same kind: ./mano prove runs them.
+    { name: 'long', testMatch: '*.spec.ts', grep: /@long/ },
     { name: 'shots', testMatch: 'shots.ts' },
     { name: 'soak', testMatch: 'soak.ts', timeout: 900_000 },
   ],

@@ -97,14 +97,17 @@ async function run(page: Page, protocol: Protocol): Promise<void> {
   await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Tests/ }).click()
 }
 
-test('every protocol that is kept as a test is run from the screen, and stored with its own type and units', async ({ page, own }) => {
+test('@long every protocol that is kept as a test is run from the screen, and stored with its own type and units', async ({ page, own }) => {
   test.setTimeout(240_000)
   await signIn(page, own.url)
   await open(page, 'Bram Achterley', 'Tests')
   const tests = PROTOCOLS.filter((p) => p.entry !== 'body')
   expect(Object.keys(RUNS).sort()).toEqual(tests.map((p) => p.id).sort())
   for (const p of tests) await test.step(p.id, () => run(page, p))
-  const stored = await page.evaluate(async () => (await (await fetch(`/api/athletes/${location.pathname.split('/')[2]}/tests`)).json()) as unknown) as Stored[]
+  const read = async () => await page.evaluate(async () => (await (await fetch(`/api/athletes/${location.pathname.split('/')[2]}/tests`)).json()) as unknown) as Stored[]
+  // The last try may still be on its way.
+  await expect.poll(async () => (await read()).filter((s) => s.trials.length === 0).length).toBe(0)
+  const stored = await read()
   for (const plain of tests) {
     const how = RUNS[plain.id]!
     const session = stored.filter((s) => s.protocolId === plain.id).at(-1)!

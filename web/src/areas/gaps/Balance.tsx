@@ -1,12 +1,13 @@
 import { balanceRows, type BalanceHand } from '@mano/core/gaps/balance'
+import type { Series } from '@mano/core/review/series'
 import { formatDate } from '@mano/core/units/dates'
 import { useAthletePage } from '../athlete/AthletePage'
-import type { GapsData } from './useGaps'
+import './gaps.css'
 
 /** Opposite directions of each hand as ratios with their error; own history only, no norm claimed. */
-export function Balance({ data }: { data: GapsData }) {
+export function Balance({ series }: { series: readonly Series[] }) {
   const { me } = useAthletePage()
-  const rows = balanceRows(data.series)
+  const rows = balanceRows(series)
   const all = rows.flatMap((r) => r.hands.flatMap(({ ratio, history }) => [...(ratio.ok ? [ratio.value, ...(ratio.ci ?? [])] : []), ...history.map((h) => h.value)]))
   const top = Math.max(1.2, ...all) * 1.05
   return (

@@ -28,7 +28,7 @@ export default function Gaps() {
       <section>
         <div className="tabs" role="tablist" aria-label="Gaps">{VIEWS.map((v) => <button key={v.id} role="tab" aria-selected={v.id === view} onClick={() => go({ view: v.id, row: null })}>{v.name}</button>)}</div>
         {view === 'map' && <HandMap rows={data.judgement.rows} picked={picked?.key ?? null} onPick={(key) => go({ row: key })} />}
-        {view === 'balance' && <Balance data={data} />}
+        {view === 'balance' && <Balance series={data.series} />}
         {view === 'asymmetry' && <Asymmetry data={data} />}
         {view === 'force' && <Force data={data} />}
       </section>

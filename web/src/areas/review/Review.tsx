@@ -9,6 +9,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
+import { Balance } from '../gaps/Balance'
 import { Changes } from './Changes'
 import { Decision } from './Decision'
 import { Done } from './Done'
@@ -57,12 +58,13 @@ export default function Review() {
             ? <><Changes changes={changes} shown={shown} toggle={toggle} /><p className="legend"><span><i className="band" />Within error of the first test</span><span><i className="dot full" />Change beyond error</span><span><i className="dot" />Could be error</span><span><i className="dot dash" />Practice, not counted</span></p></>
             : tests.isSuccess && <p className="s no-tests">No counted test from {formatDate(period.from, me.today)} to {formatDate(period.to, me.today)}. Choose a longer period, or <Link className="lnk" to={`/athletes/${athlete.id}/tests`}>test</Link>.</p>}
           {view && <Weeks all={view.weeks} />}
+          {series.length > 0 && <details className="series rv-balance"><summary><b>Opposite directions over time</b></summary><Balance series={series} /></details>}
           <Done />
           <Records series={series} />
         </section>
         <aside>
           {view && tests.data && <Decision key={`${period.from} ${period.to}`} draft={draft} period={period} conclusions={view.conclusions} />}
-          {sided[0] && <LeanOverTime series={sided[0]} />}
+          {sided.length > 0 && <LeanOverTime all={sided} to={period.to} />}
           {sided[0] && <Hands series={sided[0]} />}
           <Girths period={period} />
           {tests.data && <Norms sessions={tests.data} />}

@@ -74,7 +74,7 @@ test('pictures of the main views', async ({ page, own }) => {
   await page.clock.fastForward(30_000)
   await page.getByRole('button', { name: 'As planned' }).click()
   await page.clock.runFor(1000)
-  await shot('floor-several', 'Set 1 of 4')
+  await shot('floor-several', 'Warm-up')
   await page.goto(`${own.url}/floor/${id}`)
   await page.setViewportSize({ width: 390, height: 844 })
   await page.getByRole('button', { name: 'Pain or stop' }).click()

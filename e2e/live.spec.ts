@@ -39,8 +39,10 @@ test('a live trial: starts and ends by itself, the line cut in the middle loses 
   await expect(who(page, 'Left hand, trial 2')).toBeVisible({ timeout: 20_000 })
 
   const athlete = page.url().match(/athletes\/([0-9a-f-]+)/)![1]!
-  const sessions = await (await page.request.get(`${own.url}/api/athletes/${athlete}/tests`)).json() as { id: string; trials: { id: string; hand: string; ordinal: number; struck: { reason: string } | null }[]; traces: { trialId: string }[] }[]
-  const session = sessions.find((s) => page.url().includes(s.id))!
+  const read = async () => (await (await page.request.get(`${own.url}/api/athletes/${athlete}/tests`)).json() as { id: string; trials: { id: string; hand: string; ordinal: number; struck: { reason: string } | null }[]; traces: { trialId: string }[] }[]).find((s) => page.url().includes(s.id))!
+  // The last try may still be on its way.
+  await expect.poll(async () => (await read()).trials.length).toBe(3)
+  const session = await read()
   expect(session.trials.map((t) => [t.hand, t.ordinal, t.struck?.reason.replace(/[\d.]+\s/, 'x ') ?? null])).toEqual([['left', 1, null], ['right', 1, 'Dynamometer A lost at x s'], ['right', 2, null]])
   const kept = await (await page.request.get(`${own.url}/api/traces/${session.trials[0]!.id}`)).json() as { gaps: unknown[]; rateHz: number }
   expect([kept.gaps, kept.rateHz]).toEqual([[], 100])

@@ -1,4 +1,4 @@
-import { ewma, goalDate, type GoalDate } from '../measure/forecast'
+import { goalDate, type GoalDate } from '../measure/forecast'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import type { Hand } from '../testing/session'
 import { onePerDay, type Series } from './series'
@@ -33,13 +33,6 @@ export const GOAL_REFUSALS: Readonly<Record<Extract<GoalDate, { ok: false }>['re
   'wrong-way': 'The tests do not move towards this goal.',
   reached: 'Reached already: the best so far is at or over it.',
   'too-far-ahead': 'Further ahead than the tests look back: no date is named.',
-}
-
-/** Smoothed values (time constant 14 days) of a hand's counted tests, as days from the series' first and SI. */
-export function smoothed(series: Series, hand: Hand): { on: LocalDate; value: number }[] {
-  const points = onePerDay(series.points.filter((p) => !p.practice && p.byHand[hand]))
-  const days = points.map((p) => daysBetween(points[0]!.on, p.on))
-  return ewma(days, points.map((p) => p.byHand[hand]!.mean)).map((value, i) => ({ on: points[i]!.on, value }))
 }
 
 /** What usually comes next on a plateau, in the order to try. Common practice, no source. */

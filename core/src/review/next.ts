@@ -9,7 +9,7 @@ import { readinessOf } from '../session/readiness'
 import type { TestSession } from '../testing/session'
 import { rowsOf } from '../testing/rows'
 import { addDays, daysBetween, formatDate, type LocalDate } from '../units/dates'
-import { formatValue, formatWithUnit, type UnitChoice } from '../units/format'
+import { formatChange, formatValue, formatWithUnit, type UnitChoice } from '../units/format'
 import type { HandChange, Period, SeriesChange } from './changes'
 import { onePerDay, seriesName, type Series } from './series'
 import type { WeekDone } from './weeks'
@@ -57,18 +57,20 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
   const numbers = (s: Series, h: HandChange): string => h.result.ok ? `${formatValue(h.first!.value, s.protocol.unit, f.units)} to ${formatWithUnit(h.last!.value, s.protocol.unit, f.units)} since ${formatDate(h.first!.on, f.today)}; beyond error is ${show(s, h.result.detectable)}.` : ''
   const refer = f.cautions.filter((c) => isFinal(c) && SEEN.includes(c.caution.trigger.kind)).slice(0, MOST).map((c) => line(`refer ${c.caution.id}`, 'refer', 'Refer before more work.', `${cautionLine(c)} A licensed clinician decides; nothing here is a diagnosis.`))
   const pained = f.weeks.slice(-2).filter((w) => (w.worstPain ?? 0) >= PAIN_ACTED)
-  if (refer.length === 0 && pained.length > 0) refer.push(line('refer pain', 'refer', `Pain ${Math.max(...pained.map((w) => w.worstPain!))}/10 in the last two weeks.`, 'Ask where and when; if it stays, a licensed clinician sees it before the next hard day.'))
+  if (refer.length === 0 && pained.length > 0) refer.push(line('refer pain', 'refer', `Pain ${Math.max(...pained.map((w) => w.worstPain!))}/10 in the period\u2019s last two weeks.`, 'Ask where and when; if it stays, a licensed clinician sees it before the next hard day.'))
 
+  // While somebody is to be seen by a clinician, nothing is raised.
+  const raise = (row: ReturnType<typeof rowKeyOf>): LineEffect => (refer.length > 0 || !row ? null : { kind: 'raise', rowKey: row.key })
   /** Both hands of a series with the same word are one line. */
   const told = (word: (h: HandChange) => boolean) => f.changes.flatMap(({ series, hands }) => { const own = hands.filter(word); return own.length > 0 ? [{ series, own, who: own.length > 1 ? 'Both hands:' : HAND[own[0]!.hand]! }] : [] }).slice(0, MOST)
-  const by = (s: Series, own: readonly HandChange[]) => own.map((h) => show(s, h.result.ok ? h.result.by : 0)).join(' and ')
+  const by = (s: Series, own: readonly HandChange[]) => own.map((h) => formatChange(h.first!.value, h.last!.value, s.protocol.unit, f.units).replace(/^[+\u2212]/, '')).join(' and ')
   const lost = told((h) => h.word === 'loss')
-  const losses = lost.map(({ series, own, who }) => { const row = rowKeyOf(series); return line(`loss ${series.key}`, 'loss', `${who} ${name(series)} fell ${by(series, own)}.`, `${own.map((h) => numbers(series, h)).join(' ')} Check for soreness and missed weeks; more work for it next.`, row && { kind: 'raise', rowKey: row.key }) })
+  const losses = lost.map(({ series, own, who }) => { const row = rowKeyOf(series); return line(`loss ${series.key}`, 'loss', `${who} ${name(series)} fell ${by(series, own)}.`, `${own.map((h) => numbers(series, h)).join(' ')} Check for soreness and missed weeks; ${refer.length > 0 ? 'no more work for it before the clinician has spoken' : 'more work for it next'}.`, raise(row)) })
   const evened = f.changes.flatMap(({ series }) => caughtUp(series, f)).slice(0, MOST).map(({ series, hand, on }) => line(`even ${series.key}`, 'even', `${HAND[hand]} has caught up.`, `${seriesName(series, named)} is even within error since ${formatDate(on, f.today)}. The next plan gives it no extra set.`))
   const flat = told((h) => h.trend.kind === 'plateau').map(({ series, own, who }) => {
     const row = rowKeyOf(series)
     const spans = own.map((h) => (h.trend.kind === 'plateau' ? `${signed(series, h.trend.changeCi90[0], f)} to ${signed(series, h.trend.changeCi90[1], f)}` : '')).join(' and ')
-    return line(`plateau ${series.key}`, 'emphasis', `${who} ${name(series)} ${own.length > 1 ? 'stand' : 'stands'} still.`, `90 % interval of the change over ${own[0]!.tests} tests ${spans}: inside what matters (${show(series, Math.max(...own.map((h) => h.margin ?? 0)))}). Look at sleep and other load first, then change what is asked.`, row && { kind: 'raise', rowKey: row.key })
+    return line(`plateau ${series.key}`, 'emphasis', `${who} ${name(series)} ${own.length > 1 ? 'stand' : 'stands'} still.`, `90 % interval of the change over ${own[0]!.tests} tests ${spans}: inside what matters (${show(series, Math.max(...own.map((h) => h.margin ?? 0)))}). Look at sleep and other load first, then change what is asked.`, raise(row))
   })
   const signs = [
     ...(f.lowDays.length >= 2 ? [`readiness low on ${f.lowDays.length} of the last days`] : []), ...(losses.length >= 2 ? [`${losses.length} real losses`] : []),
@@ -109,8 +111,7 @@ const lastTests = (series: readonly Series[]): { protocolId: string; on: LocalDa
 
 const unclear = (changes: readonly SeriesChange[], protocolId: string): boolean => changes.some((c) => c.series.protocol.id === protocolId && c.hands.every((h) => h.word === 'too-few' || (h.word === 'within' && h.trend.kind === 'unclear')))
 
-/** Lines of qualities in words, for the plan and the reports. */
-export const lineWords = (l: Pick<ConclusionLine, 'title' | 'says'>): string => `${l.title} ${l.says}`
+/** The quality a line puts first in the next plan; null: none. */
 export const raisedQuality = (l: ConclusionLine): string | null => (l.effect?.kind === 'raise' ? qualityById(l.effect.rowKey.split('.')[0] as QualityId).name : null)
 
 /** Minutes kept for a retest until the coach says otherwise. */

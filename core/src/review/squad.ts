@@ -33,6 +33,20 @@ export function rankSquad<T>(rows: readonly { of: T; value: number; error: numbe
   return sorted.map((r) => ({ ...r, rank: [1 + sorted.filter((x) => apart(x, r)).length, sorted.length - sorted.filter((x) => apart(r, x)).length] }))
 }
 
+export type StandBy = 'best' | 'left' | 'right' | 'mass'
+export interface Standing { left: SquadTest | null; right: SquadTest | null; value: number; error: number | null; on: LocalDate }
+
+/** Where one athlete stands in a set-up: by the better hand, one hand, or the better hand for each kg of body mass (SI a kg). Null without the test, or without the mass asked for. */
+export function standing(a: { tests: readonly SquadTest[]; massKg: number | null }, setup: string, by: StandBy, error: (t: SquadTest) => number | null): Standing | null {
+  const of = (hand: Hand) => a.tests.find((t) => t.setup === setup && t.hand === hand) ?? null
+  const [left, right] = [of('left') ?? of('both'), of('right')]
+  const top = by === 'left' ? of('left') : by === 'right' ? right : [left, right].reduce<SquadTest | null>((x, t) => (t && (!x || t.value > x.value) ? t : x), null)
+  const per = by === 'mass' ? a.massKg : 1
+  if (!top || !per) return null
+  const e = error(top)
+  return { left, right, value: top.value / per, error: e === null ? null : e / per, on: top.on }
+}
+
 /** Sums by athlete, those of one set-up and hand joined: the newest counts, a choice asked for only later is the same set-up. `key`: what makes two tests one set-up. */
 export function joined(sums: readonly SummedTests[], key: (t: SummedTests) => string): Map<string, SquadTest[]> {
   const out = new Map<string, SquadTest[]>()

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { tInv } from '../../src/measure/quantiles'
 import { changeOf, changesOf, earlierDifferences } from '../../src/review/changes'
-import { goalOf, smoothed } from '../../src/review/forecast'
+import { goalOf } from '../../src/review/forecast'
 import { carriedTerms, draftNext, lowDaysOf, speaksOf, type ConclusionLine, type NextFacts } from '../../src/review/next'
 import { recordBook } from '../../src/review/records'
 import { buildSeries } from '../../src/review/series'
-import { joined, rankSquad, squadError, type SummedTests } from '../../src/review/squad'
+import { girthChange } from '../../src/review/girth'
+import { joined, rankSquad, squadError, standing, type SummedTests } from '../../src/review/squad'
 import { sumOf, weeksOf } from '../../src/review/weeks'
 import type { SetLog } from '../../src/review/load'
 import type { TestSession, Trial } from '../../src/testing/session'
@@ -76,12 +77,6 @@ describe('a goal', () => {
     expect(goalOf(fortnightly([40, 39, 38, 37, 36, 35]), 'left', kgfToN(50), '2026-12-31')).toMatchObject({ ok: false, reason: 'wrong-way' })
     expect(goalOf(fortnightly([40, 41]), 'left', kgfToN(50), '2026-12-31')).toMatchObject({ ok: false, reason: 'too-few-tests' })
   })
-  it('the smoothed line begins at the first test and follows', () => {
-    const s = smoothed(fortnightly([30, 40]), 'left')
-    expect(s[0]!.value).toBeCloseTo(kgfToN(30), 9)
-    // One time constant later: 1 - 1/e of the step.
-    expect(s[1]!.value).toBeCloseTo(kgfToN(30 + 10 * (1 - Math.exp(-1))), 9)
-  })
 })
 
 describe('the record book', () => {
@@ -138,6 +133,13 @@ describe('what next', () => {
     const f = facts([40, 40.3], [40, 40.2])
     expect(draftNext({ ...f, changes: [], series: [] })).toMatchObject([{ kind: 'keep', title: 'Nothing changed beyond error.' }])
   })
+  it('while a clinician is to see the athlete nothing is raised', () => {
+    const f = facts(steady.map((v, i) => v - i * 1.4), steady)
+    const week = { week: f.today, load: 1, changePct: null, time: [], hardDays: [], hardByQuality: [], planned: 0, done: 0, sessionsPlanned: 0, sessionsDone: 0, worstPain: 6, painNotes: 1 }
+    const lines = draftNext({ ...f, weeks: [week] })
+    expect(lines[0]).toMatchObject({ kind: 'refer', taken: true })
+    expect(lines.filter((l) => l.effect?.kind === 'raise')).toEqual([])
+  })
   it('is carried into the week after, and speaks for eight', () => {
     const line = (effect: ConclusionLine['effect'], taken = true): ConclusionLine => ({ id: 'x', kind: 'deload', title: 't', says: '', effect, taken })
     const c = { until: '2026-10-08', lines: [line({ kind: 'deload' }), line({ kind: 'retest', protocolId: 'dyno_seated' })] }
@@ -164,8 +166,27 @@ describe('the squad', () => {
     const more = [...joined([sum('a', '2026-10-15', 41, [2, -1]), sum('b', '2026-10-08', 41, [2, -1])], () => 'k').values()].flat()
     expect(squadError(more)(more[0]!)).toBeCloseTo(tInv(0.975, 2) * 1.5, 9)
   })
+  it('stands by the better hand, one hand, or for each kg of body mass; without a mass not at all', () => {
+    const own = [{ setup: 'k', hand: 'left' as const, value: 400, best: 400, on: '2026-10-01', n: 3, sd: 5, differences: [] }, { setup: 'k', hand: 'right' as const, value: 450, best: 450, on: '2026-10-02', n: 3, sd: 5, differences: [] }]
+    const error = () => 9
+    expect(standing({ tests: own, massKg: 90 }, 'k', 'best', error)).toMatchObject({ value: 450, error: 9, on: '2026-10-02' })
+    expect(standing({ tests: own, massKg: 90 }, 'k', 'left', error)!.value).toBe(400)
+    expect(standing({ tests: own, massKg: 90 }, 'k', 'mass', error)).toMatchObject({ value: 5, error: 0.1 })
+    expect(standing({ tests: own, massKg: null }, 'k', 'mass', error)).toBeNull()
+    expect(standing({ tests: own, massKg: 90 }, 'other', 'best', error)).toBeNull()
+  })
   it('shares places that the error does not tell apart', () => {
     expect(rankSquad([{ of: 'a', value: 50, error: 1 }, { of: 'b', value: 49, error: 1 }, { of: 'c', value: 40, error: 1 }]).map((r) => [r.of, r.rank])).toEqual([['a', [1, 2]], ['b', [1, 2]], ['c', [3, 3]]])
     expect(rankSquad([{ of: 'a', value: 50, error: null }, { of: 'b', value: 50, error: null }, { of: 'c', value: 49, error: null }]).map((r) => r.rank)).toEqual([[1, 2], [1, 2], [3, 3]])
+  })
+})
+
+describe('girth, cold', () => {
+  const at = (on: string, value: number) => ({ measure: 'forearm_cold', hand: 'left', on, value })
+  it('changes from the first to the last of a period, and says what a tape does by itself', () => {
+    expect(girthChange([at('2026-07-01', 280), at('2026-09-01', 292), at('2026-08-01', 286)], 'left', ALL)).toEqual({ mm: 6, byTape: false })
+    expect(girthChange([at('2026-07-10', 280), at('2026-09-01', 292), at('2026-08-01', 286)], 'left', ALL)).toEqual({ mm: 12, byTape: false })
+    expect(girthChange([at('2026-07-10', 280), at('2026-09-01', 284)], 'left', ALL)).toEqual({ mm: 4, byTape: true })
+    expect(girthChange([at('2026-07-10', 280)], 'left', ALL)).toBeNull()
   })
 })

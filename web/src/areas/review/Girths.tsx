@@ -1,11 +1,9 @@
+import { girthChange } from '@mano/core/review/girth'
 import type { Period } from '@mano/core/review/changes'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
-
-/** Girth differences a tape can make by itself, mm: common practice, no source. */
-const TAPE_MM = 5
 
 /** Forearm girth measured cold, both arms over time. */
 export function Girths({ period }: { period: Period }) {
@@ -15,8 +13,7 @@ export function Girths({ period }: { period: Period }) {
   const days = [...new Set(all.map((m) => m.on))].slice(0, 6)
   if (days.length === 0) return null
   const of = (on: string, hand: string) => all.find((m) => m.on === on && m.hand === hand)?.value ?? null
-  const change = (hand: string) => { const v = all.filter((m) => m.hand === hand && m.on >= period.from); return v.length < 2 ? null : v[0]!.value - v.at(-1)!.value }
-  const words = (hand: 'left' | 'right') => { const c = change(hand); return c === null ? 'measured once' : Math.abs(c) <= TAPE_MM ? 'within what a tape does' : `${c > 0 ? '+' : '\u2212'}${formatWithUnit(Math.abs(c), 'mm', units)}` }
+  const words = (hand: 'left' | 'right') => { const c = girthChange(all, hand, period); return c === null ? 'not measured twice in this time' : c.byTape ? 'within what a tape does' : `${c.mm > 0 ? '+' : '\u2212'}${formatWithUnit(Math.abs(c.mm), 'mm', units)}` }
   return (
     <div className="block girths">
       <h2 className="h3">Forearm, cold</h2>

@@ -3,7 +3,7 @@ import { useMemo } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { SquadAthlete, SquadView } from '@mano/contract/review'
 import { protocolById, TEST_PROTOCOLS, type Protocol } from '@mano/core/catalogue/protocols'
-import { rankSquad, squadError, type SquadTest } from '@mano/core/review/squad'
+import { rankSquad, squadError, standing, type StandBy, type Standing } from '@mano/core/review/squad'
 import { ageOn, daysBetween, formatDate } from '@mano/core/units/dates'
 import { nToKgf } from '@mano/core/units/convert'
 import { formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
@@ -16,11 +16,11 @@ import './squad.css'
 
 const AGES = [{ id: '', name: 'Any age' }, { id: '0-17', name: 'Under 18' }, { id: '18-34', name: '18 to 34' }, { id: '35-49', name: '35 to 49' }, { id: '50-120', name: '50 and over' }] as const
 const BY = [{ id: 'best', name: 'Better hand' }, { id: 'left', name: 'Left' }, { id: 'right', name: 'Right' }, { id: 'mass', name: 'Better hand per body mass' }] as const
-type By = (typeof BY)[number]['id']
+type By = StandBy
 
 const METRIC = { mass: 'kg', length: 'mm' } as const
 
-interface Line { a: SquadAthlete; left: SquadTest | null; right: SquadTest | null; value: number; error: number | null; on: string }
+interface Line extends Standing { a: SquadAthlete }
 
 const COMPARED = TEST_PROTOCOLS.filter((p) => p.entry !== 'body' && !p.curve)
 
@@ -71,16 +71,7 @@ const inAge = (years: number, range: string): boolean => { const [low, high] = r
 
 function linesOf(filtered: readonly SquadAthlete[], all: readonly SquadAthlete[], setup: string, by: By): Line[] {
   const error = squadError(all.flatMap((a) => a.tests.filter((t) => t.setup === setup)))
-  return filtered.flatMap((a): Line[] => {
-    const own = a.tests.filter((t) => t.setup === setup)
-    const of = (hand: string) => own.find((t) => t.hand === hand) ?? null
-    const [left, right] = [of('left') ?? of('both'), of('right')]
-    const top = by === 'left' ? of('left') : by === 'right' ? right : [left, right].reduce<SquadTest | null>((x, t) => (t && (!x || t.value > x.value) ? t : x), null)
-    if (!top || (by === 'mass' && !a.massKg)) return []
-    const per = by === 'mass' ? a.massKg! : 1
-    const e = error(top)
-    return [{ a, left, right, value: top.value / per, error: e === null ? null : e / per, on: top.on }]
-  })
+  return filtered.flatMap((a): Line[] => { const s = standing(a, setup, by, error); return s ? [{ a, ...s }] : [] })
 }
 
 function Table({ lines, protocol, by, today }: { lines: readonly Line[]; protocol: Protocol; by: By; today: string }) {

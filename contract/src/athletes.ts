@@ -1,16 +1,18 @@
 import * as yup from 'yup'
 import { INJURY_SITES } from '@mano/core/catalogue/tissues'
-import { HEALTH_FLAGS, type InjuryStatus } from '@mano/core/catalogue/cautions'
+import type { InjuryStatus } from '@mano/core/catalogue/cautionTypes'
+import type { SafetyFacts } from '@mano/core/safety/judge'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
-import { BODY_MEASURES, LEVELS, SKINS, birthDateProblem, type BodyMeasureId } from '@mano/core/intake/record'
+import { BODY_MEASURES, LEVELS, SKINS, birthDateProblem, type BodyMeasureId, type Guardian } from '@mano/core/intake/record'
 import type { SetLog } from '@mano/core/review/load'
 import type { RosterCall } from '@mano/core/stages/roster'
 import type { StageStatus } from '@mano/core/stages/rules'
 import { toSi } from '@mano/core/units/convert'
 import type { TrainingWeek } from '@mano/core/intake/week'
+import type { AlarmView, ClearanceView, ExperienceView, HealthView, ReasonView } from './safety'
 import type { DemandView } from './demands'
 import type { ChangeView, EventView, OutcomeView, WrapView } from './intake'
-import { HANDS, day, flag, id, line, maybeDay, maybeOneOf, number, oneOf, optionalLine } from './common'
+import { HANDS, day, id, line, maybeDay, maybeOneOf, number, oneOf, optionalLine } from './common'
 
 const SITE_IDS = INJURY_SITES.map((s) => s.id)
 const STATUSES = ['active', 'settling', 'settled'] as const
@@ -28,11 +30,9 @@ export const profileShape = {
   sexForNorms: maybeOneOf(['female', 'male'] as const, 'sex for norms'),
   dominantHand: maybeOneOf(['left', 'right'] as const, 'the dominant hand'),
   level: oneOf(LEVELS.map((l) => l.id), 'the level'),
-  guardianConsent: flag(),
-  /** Who consented and when. */
-  consentNote: optionalLine(200),
+  /** Who consented for an athlete under 18, in what relation, when; null: not recorded. */
+  guardian: yup.object({ by: line(120, 'the guardian'), relation: line(60, 'the relation'), on: day('the day of consent').test('past', 'the day of consent is in the future', (v, c) => !v || !context(c) || v <= context(c)!) }).exact('a field is not known').nullable().defined().default(null),
   skin: oneOf(SKINS.map((s) => s.id), 'the skin'),
-  healthFlags: yup.array().of(oneOf(HEALTH_FLAGS, 'the flag')).max(4).required('the flags are missing'),
   note: optionalLine(2000),
 }
 export const profileBody = yup.object(profileShape).exact('a field is not known')
@@ -75,24 +75,23 @@ export const injuryBody = yup.object({
 }).exact('a field is not known')
 export type InjuryBody = yup.InferType<typeof injuryBody>
 
-export const clearanceBody = yup.object({
-  id: id(),
-  observationId: yup.string().strict().nullable().defined(),
-  injuryId: yup.string().strict().nullable().defined().test('one', 'a clearance speaks of one injury or one symptom', (v, c) => (v === null) !== ((c.parent as { observationId: string | null }).observationId === null)),
-  clearedBy: line(120, 'the clinician'),
-  clearedOn: notFuture('the day of clearance'),
-  note: optionalLine(1000),
-}).exact('a field is not known')
-export type ClearanceBody = yup.InferType<typeof clearanceBody>
-
 export type ProfileBody = yup.InferType<typeof profileBody>
 export type AthleteBody = yup.InferType<typeof athleteBody>
 
 export interface MeasurementView { id: string; measure: BodyMeasureId; hand: (typeof HANDS)[number]; value: number; enteredValue: number; enteredUnit: EntryUnit; on: string }
-export interface InjuryView { id: string; site: (typeof SITE_IDS)[number]; side: (typeof HANDS)[number]; status: InjuryStatus; since: string | null; note: string; advisedBy: string; recordedOn: string; clearedBy: string | null }
-export interface SymptomView { id: string; hand: (typeof HANDS)[number]; pain: number | null; symptom: string | null; on: string; sessionId: string | null; clearedBy: string | null }
-export interface AthleteView extends ProfileBody {
+export interface InjuryView { id: string; /** Names the injury through its versions. */ rootId: string; site: (typeof SITE_IDS)[number]; side: (typeof HANDS)[number]; status: InjuryStatus; since: string | null; note: string; advisedBy: string; recordedOn: string; clearance: ClearanceView | null }
+export interface SymptomView { id: string; hand: (typeof HANDS)[number]; pain: number | null; symptom: string | null; on: string; sessionId: string | null; clearance: ClearanceView | null }
+export interface AthleteView extends Omit<ProfileBody, 'guardian'> {
   id: string
+  guardian: Guardian | null
+  /** What every decision of today is judged by. */
+  safety: SafetyFacts
+  /** Reasons given today; alarms that wait for an answer. */
+  reasons: ReasonView[]
+  alarms: AlarmView[]
+  /** null: only the coaches see the answers. */
+  health: HealthView | null
+  experience: ExperienceView[]
   demand: DemandView | null
   events: EventView[]
   week: TrainingWeek | null
@@ -104,12 +103,12 @@ export interface AthleteView extends ProfileBody {
   symptoms: SymptomView[]
   stages: StageStatus[]
   /** What safety and growth look back on: sets of the last weeks, days of tests. */
-  history: { logs: SetLog[]; tests: { protocolId: string; performedOn: string }[] }
+  history: { logs: SetLog[] }
 }
 
 /** Latest result of the roster's key series; values SI. */
 export interface KeyResult { label: string; quantity: 'N' | 's'; left: number | null; right: number | null; both: number | null; weaker: 'left' | 'right' | null; on: string }
-export interface RosterRow { id: string; name: string; sportName: string | null; dominantHand: 'left' | 'right' | null; stages: StageStatus[]; call: RosterCall; key: KeyResult | null; cautions: { title: string; hands: string; says: string }[] }
+export interface RosterRow { id: string; name: string; sportName: string | null; dominantHand: 'left' | 'right' | null; stages: StageStatus[]; call: RosterCall; key: KeyResult | null; cautions: { title: string; hands: string; says: string }[]; alarms: number }
 
 /** What the floor needs of an athlete. */
-export type FloorAthlete = Pick<AthleteView, 'id' | 'name' | 'birthDate' | 'level' | 'healthFlags' | 'injuries' | 'symptoms' | 'history'>
+export type FloorAthlete = Pick<AthleteView, 'id' | 'name' | 'safety' | 'reasons' | 'history'>

@@ -8,7 +8,7 @@ import { SPORTS } from '@mano/core/catalogue/sports'
 import { LEVELS } from '@mano/core/intake/record'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import type { LogDetails } from '@mano/core/review/load'
-import { TISSUES } from '@mano/core/catalogue/tissues'
+import type { Hand, PainWhere } from '@mano/core/testing/session'
 import type { FloorAthlete } from './athletes'
 import type { Block, CoachTerms, DayFrame, Place } from '@mano/core/plan/types'
 import { ENDINGS } from '@mano/core/session/steps'
@@ -16,6 +16,7 @@ import { checkTrialValue } from '@mano/core/testing/value'
 import type { StoredChoice } from '@mano/core/gaps/read'
 import { REFERENCE_SOURCES, type Standard } from '@mano/core/gaps/references'
 import { HANDS, day, flag, id, line, maybeOneOf, number, oneOf, optionalLine, pain } from './common'
+import { painWhere } from './safety'
 import { ENTRY_UNITS } from './tests'
 
 const whole = (what: string, low: number, high: number) => number(what).integer(`${what} is whole`).min(low, `${what} is ${low} to ${high}`).max(high, `${what} is ${low} to ${high}`)
@@ -72,16 +73,16 @@ export const logBody = yup.object({
   loadUnit: oneOf(['kg', 'lb'] as const, 'the unit'),
   seconds: yup.number().strict().nullable().defined().min(0, 'time cannot be negative').max(7200, 'over two hours'),
   reps: yup.number().strict().integer().nullable().defined().min(0, 'repetitions cannot be negative').max(500, 'over 500 repetitions'),
-  ended: oneOf(ENDINGS.map((e) => e.id), 'how it ended'), effort: yup.number().strict().integer().nullable().defined().min(1, 'effort is 1 to 10').max(10, 'effort is 1 to 10'), pain: pain(),
+  ended: oneOf(ENDINGS.map((e) => e.id), 'how it ended'), effort: yup.number().strict().integer().nullable().defined().min(1, 'effort is 1 to 10').max(10, 'effort is 1 to 10'), pain: pain(), painWhere: painWhere(),
   deviceAt: yup.string().strict().nullable().defined(), supersedesId: yup.string().strict().nullable().defined(),
   details: yup.object({
     style: yup.string().strict().oneOf(['thumb-over', 'thumb-off', 'hook'], 'the hand style is not known').optional(), straps: yup.boolean().strict().optional(), chalk: yup.boolean().strict().optional(),
-    site: yup.string().strict().oneOf(TISSUES.map((t) => t.id), 'the site is not known').optional(), reason: yup.string().strict().max(200, 'the reason is over 200 characters').optional(),
+    reason: yup.string().strict().max(200, 'the reason is over 200 characters').optional(),
   }).exact('a field is not known').default({}),
   /** Takes the record it supersedes back: it was the same set. */
   voided: yup.boolean().strict().default(false).test('of', 'what is taken back is named', (v, c) => !v || (c.parent as { supersedesId: string | null }).supersedesId !== null),
 }).exact('a field is not known')
-export type LogBody = Omit<yup.InferType<typeof logBody>, 'details' | 'voided'> & { details?: LogDetails; voided?: boolean }
+export type LogBody = Omit<yup.InferType<typeof logBody>, 'details' | 'voided' | 'painWhere'> & { details?: LogDetails; voided?: boolean; painWhere?: PainWhere | null }
 
 /** A link by which an athlete sees the own sessions. */
 export const linkBody = yup.object({ id: id(), days: whole('days', 1, 366), /** Made where it is shown: only its hash is kept. */ token: yup.string().strict().required('the token is missing').matches(/^[A-Za-z0-9_-]{43}$/, 'the token is not one') }).exact('a field is not known')
@@ -120,7 +121,7 @@ export const hallBody = yup.object({ staleDays: whole('days', 7, 365) }).exact('
 export interface GapsView { standards: (Standard & { id: string; on: string })[]; squad: Record<string, number[]>; staleDays: number; choices: StoredChoice[] }
 /** A drafted week and the problem it was drafted from, for the solver in the browser. */
 export interface DraftView { blocks: readonly Block[]; testDay: number | null; problem: WeekProblem }
-export interface PlanVersionView { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; reason: string; savedAt: string; /** Local. */ savedOn: string; number: number; by: string }
+export interface PlanVersionView { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; reason: string; savedAt: string; /** Local. */ savedOn: string; number: number; by: string; /** Cautions the reason was given for, by exercise and hand. */ asked: { exerciseId: string; hand: Hand; keys: string[] }[] }
 export interface PlanView {
   frame: DayFrame[]
   /** Newest version of each week, newest week first. */

@@ -11,6 +11,9 @@ import type { PackedTrace } from '@mano/core/force/codec'
 import { unpackTrace } from '@mano/core/force/codec'
 import { TRACE_LIMITS } from '@mano/core/force/trace'
 import type { TestSession, Trial } from '@mano/core/testing/session'
+import type { PainWhere } from '@mano/core/testing/session'
+import type { TissueId } from '@mano/core/catalogue/tissues'
+import { painWhere, places } from './safety'
 import { HANDS, flag, id, line, number, oneOf, optionalLine, pain } from './common'
 
 const instant = () => yup.string().strict().nullable().defined().test('instant', 'the device time is not an instant', (v) => v === null || v === undefined || !Number.isNaN(Date.parse(v)))
@@ -59,6 +62,7 @@ export const trialBody = yup.object({
   enteredValue: number('the result'),
   enteredUnit: oneOf(ENTRY_UNITS, 'the unit'),
   pain: pain(),
+  painWhere: painWhere(),
   /** A lift that was not clean. */
   missed: yup.boolean().strict().default(false),
   details: yup.mixed<TryDetails>().test('details', 'the details are not named numbers, words or lists', (v) => v === undefined || (typeof v === 'object' && v !== null && !Array.isArray(v) && Object.keys(v).length <= 8)).default({}),
@@ -67,7 +71,7 @@ export const trialBody = yup.object({
   struck: yup.string().strict().nullable().max(400).default(null),
   deviceAt: instant(),
 }).exact('a field is not known')
-export type TrialBody = Omit<yup.InferType<typeof trialBody>, 'trace'> & { trace: TraceBody | null }
+export type TrialBody = Omit<yup.InferType<typeof trialBody>, 'trace' | 'painWhere'> & { trace: TraceBody | null; painWhere?: PainWhere | null }
 
 export const correctionBody = yup.object({ id: id(), enteredValue: number('the result'), enteredUnit: oneOf(ENTRY_UNITS, 'the unit'), reason: line(400, 'the reason') }).exact('a field is not known')
 export const markBody = yup.object({ id: id(), struck: flag(), reason: optionalLine(400) }).test('reason', 'a strike needs a reason', (v) => !v.struck || v.reason.trim() !== '').exact('a field is not known')
@@ -76,9 +80,10 @@ export const observationBody = yup.object({
   hand: oneOf(HANDS, 'the hand'),
   pain: pain(),
   symptom: yup.string().strict().nullable().oneOf([...SYMPTOMS.map((s) => s.id), null], 'the symptom is not known').defined(),
+  places: places(),
   note: optionalLine(400),
 }).test('something', 'say the pain or the symptom', (v) => v.pain !== null || v.symptom !== null).exact('a field is not known')
-export type ObservationBody = yup.InferType<typeof observationBody>
+export type ObservationBody = Omit<yup.InferType<typeof observationBody>, 'places'> & { places?: TissueId[] | null }
 
 const isLink = (v: string) => { try { return ['http:', 'https:'].includes(new URL(v).protocol) } catch { return false } }
 export const attachmentBody = yup.object({ id: id(), kind: oneOf(['note', 'link'] as const, 'the kind'), text: line(2000, 'the text') })
@@ -121,7 +126,7 @@ export const trialProblem = (setup: { protocolId: string; variant: Readonly<Reco
 
 export interface SessionView extends TestSession {
   trials: Trial[]
-  observations: { id: string; hand: (typeof HANDS)[number]; pain: number | null; symptom: string | null }[]
+  observations: { id: string; hand: (typeof HANDS)[number]; pain: number | null; symptom: string | null; places?: TissueId[] | null }[]
   /** Tries that have a force record. */
   traces: { trialId: string; hand: (typeof HANDS)[number]; ordinal: number; instrument: string }[]
   /** Notes, pictures and links kept with the test. */

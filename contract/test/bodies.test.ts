@@ -2,7 +2,8 @@ import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import type { AnyObjectSchema } from 'yup'
 import { setupBody } from '../src/accounts'
-import { athleteBody, clearanceBody, injuryBody, measureProblem, measurementBody } from '../src/athletes'
+import { athleteBody, injuryBody, measureProblem, measurementBody } from '../src/athletes'
+import { alarmAnswerBody, clearanceBody, experienceBody, flagsBody, healthBody, reasonBody } from '../src/safety'
 import { EMPTY_WEEK } from '@mano/core/intake/week'
 import { copyAsSource, demandProfile } from '@mano/core/demand/profile'
 import { demandBody, ownSportBody } from '../src/demands'
@@ -22,7 +23,7 @@ const wrong = async (schema: unknown, body: object): Promise<string[]> => {
   }
 }
 
-const athlete = { id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-01-01', sexForNorms: null, dominantHand: 'left', level: 'trained', guardianConsent: false, consentNote: '', skin: 'normal', healthFlags: [], note: '' }
+const athlete = { id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-01-01', sexForNorms: null, dominantHand: 'left', level: 'trained', guardian: { by: 'Ada Castellane', relation: 'mother', on: '2026-01-01' }, skin: 'normal', note: '' }
 const unit = { id: v7(), measurementId: v7(), kind: 'spring', label: 'Spring 2', placeId: v7(), orientation: null, surface: null, size: 70, sizeUnit: 'mm', depthMm: null, handleMm: 19.5, massKg: null, plates: [], ratingKg: 42, ratedBy: 'Ruth', ratedOn: TODAY }
 const activity = { what: 'Mat', at: '18:00', minutes: 90, handLoad: 2, heavyPulls: false, straps: false }
 const session = { id: v7(), protocolId: 'hang_time', unitId: v7(), measurementId: v7(), variant: { shoulders: 'active', palms: 'away', addedKg: '0' }, conditions: { warm: true, rested: true, skinGood: true, well: true, familiar: false }, overrideReason: '', note: '', deviceAt: null }
@@ -37,10 +38,15 @@ const standard = { id: v7(), protocolId: 'dyno_seated', sportId: null, level: nu
 describe('good bodies pass, and each wrong field is named', () => {
   const cases: [string, unknown, object, [string, unknown][]][] = [
     ['setup', setupBody, { hallId: v7(), accountId: v7(), hallName: 'Lower Quay', timeZone: 'Europe/London', name: 'Cass', login: 'cass', password: 'long enough to pass' }, [['hallName', ''], ['timeZone', 'Moon/Base'], ['login', 'ab'], ['login', 'Cass'], ['password', 'short'], ['hallId', 'no id']]],
-    ['athlete', athleteBody, athlete, [['name', ' x'], ['name', 'x'.repeat(81)], ['birthDate', '2026-10-09'], ['birthDate', '1900-01-01'], ['birthDate', 'soon'], ['skin', 'scaly'], ['dominantHand', 'both'], ['level', 'star'], ['healthFlags', ['flu']]]],
+    ['athlete', athleteBody, athlete, [['name', ' x'], ['name', 'x'.repeat(81)], ['birthDate', '2026-10-09'], ['birthDate', '1900-01-01'], ['birthDate', 'soon'], ['skin', 'scaly'], ['dominantHand', 'both'], ['level', 'star'], ['guardian', { by: '', relation: 'mother', on: '2026-01-01' }], ['guardian', { by: 'Ada', relation: 'mother', on: '2026-12-01' }]]],
     ['measure', measurementBody, measure, [['enteredValue', 19], ['enteredValue', Number.NaN], ['measuredOn', '2026-10-09'], ['hand', 'up'], ['enteredUnit', 'furlong']]],
     ['injury', injuryBody, { id: v7(), site: 'wrist', side: 'left', status: 'active', since: null, note: '', advisedBy: '', supersedesId: null }, [['site', 'toe'], ['status', 'gone'], ['since', '2026-10-09'], ['side', 'up']]],
-    ['clearance', clearanceBody, { id: v7(), observationId: null, injuryId: v7(), clearedBy: 'clinic', clearedOn: TODAY, note: '' }, [['clearedBy', ''], ['clearedOn', '2026-10-09'], ['injuryId', null]]],
+    ['clearance', clearanceBody, { id: v7(), observationId: null, injuryId: v7(), healthId: null, pain: null, clearedBy: 'Orla Finch', profession: 'physician', clearedOn: TODAY, allows: 'light', until: null, received: 'letter', note: '' }, [['clearedBy', ''], ['profession', ''], ['allows', 'some'], ['until', '2026-01-01'], ['received', ''], ['clearedOn', '2026-10-09'], ['healthId', 'flu']]],
+    ['health answers', healthBody, { id: v7(), yes: ['heart'] }, [['yes', ['flu']], ['yes', null]]],
+    ['experience', experienceBody, { id: v7(), entries: [{ id: v7(), quality: 'edge', family: null, weeks: 12 }], origin: 'diary' }, [['entries', []], ['entries', [{ id: v7(), quality: 'toes', family: null, weeks: 12 }]], ['entries', [{ id: v7(), quality: 'edge', family: 'feet', weeks: 12 }]], ['entries', [{ id: v7(), quality: 'edge', family: null, weeks: -1 }]], ['origin', '']]],
+    ['reason', reasonBody, { id: v7(), kind: 'exercise', of: 'pinch_hold', implementKind: null, addedKg: null, hand: 'left', reason: 'as agreed' }, [['kind', 'wish'], ['of', 'juggling'], ['hand', 'up'], ['reason', '']]],
+    ['day flags', flagsBody, { id: v7(), flags: ['fever'] }, [['flags', ['flu']]]],
+    ['answer to an alarm', alarmAnswerBody, { id: v7(), done: 'sent home', told: 'mother' }, [['done', '']]],
     ['unit', unitBody, unit, [['kind', 'spoon'], ['label', ''], ['size', 0], ['size', -3], ['sizeUnit', 'ft'], ['surface', 'gold'], ['plates', [{ kg: 0, count: 1 }]], ['plates', [{ kg: 5, count: 0.5 }]], ['ratingKg', -1], ['ratedOn', null], ['massKg', -1]]],
     ['check', checkBody, { id: v7(), spin: 'free', wear: 'worn', note: '', checkedOn: TODAY }, [['spin', 'fast'], ['wear', 'fine'], ['checkedOn', 'soon']]],
     ['place', placeBody, { id: v7(), name: 'Garage', kind: 'home', athleteId: null }, [['kind', 'moon'], ['name', '']]],
@@ -71,7 +77,7 @@ describe('good bodies pass, and each wrong field is named', () => {
     })
     it(`${name} takes no field it does not know`, async () => expect(await wrong(schema, { ...good, surprise: 1 })).not.toEqual([]))
     it(`${name} misses every field it needs`, async () => {
-      const optional = new Set(['ratedBy', 'handWorkNote', 'objects', 'consentNote', 'note', 'reason', 'advisedBy', 'overrideReason', ...(name === 'outcome' ? ['unit'] : name === 'word on a gap' ? [] : [])])
+      const optional = new Set(['ratedBy', 'handWorkNote', 'objects', 'guardian', 'told', 'implementKind', 'addedKg', 'note', 'reason', 'advisedBy', 'overrideReason', ...(name === 'outcome' ? ['unit'] : name === 'word on a gap' ? [] : [])])
       for (const field of Object.keys(good).filter((f) => !optional.has(f) || name === 'correction')) {
         const rest = Object.fromEntries(Object.entries(good).filter(([k]) => k !== field))
         expect(await wrong(schema, rest), field).not.toEqual([])

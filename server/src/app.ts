@@ -23,6 +23,7 @@ import { mountAttachments } from './http/attachments'
 import { HttpProblem, problemOf } from './http/problem'
 import { mountReports } from './http/reports'
 import { mountReview } from './http/review'
+import { mountSafety } from './http/safety'
 import { mountTestDays } from './http/testday'
 import { mountTests } from './http/tests'
 
@@ -35,6 +36,7 @@ export function buildApi(services: Services): Api {
   mountAccounts(api)
   mountAthletes(api)
   mountTests(api)
+  mountSafety(api)
   mountAttachments(api)
   mountInstruments(api, services.rack)
   const jobs = new Jobs()

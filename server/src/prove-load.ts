@@ -37,7 +37,7 @@ await inHall(app, ids.hallId, async (em) => {
   const actor = { hallId: ids.hallId, actorKind: 'coach' as const, actorId: ids.accountId, recordedAt: new Date('2026-10-01T10:00:00Z') }
   const fill = async (entity: Parameters<typeof em.insert>[0], rows: object[]) => { for (let i = 0; i < rows.length; i += 500) await em.createQueryBuilder().insert().into(entity).values(rows.slice(i, i + 500) as never).updateEntity(false).execute() }
   const dyno = await em.findOneByOrFail(ImplementMeasurementEntity, {})
-  await fill(AthleteEntity, athletes.map((a, i) => ({ ...actor, ...a, birthDate: '1995-05-01', sexForNorms: i % 2 ? 'male' : 'female', dominantHand: 'right', level: 'trained', guardianConsent: false, consentNote: '', skin: 'normal', healthFlags: [], note: '', updatedAt: actor.recordedAt })))
+  await fill(AthleteEntity, athletes.map((a, i) => ({ ...actor, ...a, birthDate: '1995-05-01', sexForNorms: i % 2 ? 'male' : 'female', dominantHand: 'right', level: 'trained', guardian: null, skin: 'normal', note: '', updatedAt: actor.recordedAt })))
   await fill(DemandVersionEntity, athletes.map((a) => ({ ...actor, id: v7(), athleteId: a.id, sources: [{ id: 'boxer', weight: 1 }], edits: [], since: '2023-09-01', reason: '' })))
   await fill(BodyMeasurementEntity, athletes.map((a) => ({ ...actor, id: v7(), athleteId: a.id, measure: 'body_mass', hand: 'both', value: 70, enteredValue: 70, enteredUnit: 'kg', measuredOn: '2026-09-01', supersedesId: null })))
   const sessions: object[] = []

@@ -10,7 +10,7 @@ let r: Rig
 let own: Staff
 let other: Staff
 let assistant: Agent
-let ids: { athleteId: string; sessionId: string; trialId: string; importId: string; unitId: string; placeId: string; attachmentId: string; instrumentId: string; linkId: string; dayId: string; jobId: string; personId: string }
+let ids: { athleteId: string; sessionId: string; trialId: string; importId: string; unitId: string; placeId: string; attachmentId: string; instrumentId: string; linkId: string; dayId: string; jobId: string; alarmId: string; personId: string }
 
 beforeAll(async () => {
   r = await rig()
@@ -26,7 +26,7 @@ beforeAll(async () => {
   const attachmentId = v7()
   await own.agent.post(`/api/tests/${sessionId}/attachments`).send({ id: attachmentId, kind: 'note', text: 'Left thumb taped' }).expect(201)
   const jobId = ((await own.agent.post(`/api/athletes/${athleteId}/reports`).send({ kind: 'athlete', from: '2026-10-01', to: '2026-11-25', units: { mass: 'kg', length: 'mm' } }).expect(202)).body as { id: string }).id
-  ids = { jobId, personId: await first('/api/people'), dayId: v7(), linkId: v7(), instrumentId: v7(), attachmentId, athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: await first('/api/kit'), placeId: await first('/api/places') }
+  ids = { alarmId: v7(), jobId, personId: await first('/api/people'), dayId: v7(), linkId: v7(), instrumentId: v7(), attachmentId, athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: await first('/api/kit'), placeId: await first('/api/places') }
 })
 afterAll(() => r.close())
 
@@ -80,7 +80,7 @@ describe('another hall', () => {
     await other.agent.post(`/api/athletes/${athleteId}/tests`).send(await sessionFor(own.agent)).expect(404)
   })
   it('an id in use elsewhere is a conflict that tells nothing', async () => {
-    const reply = await other.agent.post('/api/athletes').send({ id: ids.athleteId, sportEntryId: v7(), sportId: 'boxer', name: 'X', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardianConsent: false, consentNote: '', skin: 'normal', healthFlags: [], note: '' })
+    const reply = await other.agent.post('/api/athletes').send({ id: ids.athleteId, sportEntryId: v7(), sportId: 'boxer', name: 'X', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardian: null, skin: 'normal', note: '' })
     expect(reply.status).toBe(409)
     expect(JSON.stringify(reply.body)).not.toContain('Castellane')
   })

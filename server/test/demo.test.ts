@@ -7,8 +7,9 @@ import type { RosterRow } from '@mano/contract/athletes'
 import { kitsOf } from '@mano/core/plan/kit'
 import { validate } from '@mano/core/plan/rules'
 import { planContext } from '@mano/core/plan/context'
-import { judgeBy } from '@mano/core/safety/cautions'
+import { judgeBy } from '@mano/core/safety/judge'
 import { safetyFacts } from '@mano/core/safety/facts'
+import { demoRecord } from '../src/demo/safety'
 import { clockFrom, readConfig } from '../src/config'
 import { generateDemo } from '../src/demo/generate'
 import { meets } from '../src/demo/judge'
@@ -43,7 +44,7 @@ describe('the generator', () => {
       const plans = generatePlans(3, hall, a, DAY)
       expect(plans.length > 0).toBe(a.story.week !== null)
       for (const p of plans) {
-        const context = planContext(judgeBy(safetyFacts({ birthDate: a.birthDate, level: a.story.level, healthFlags: [], injuries: [], symptoms: [] }, p.weekStart, null)), kitsOf(hall.units), [], p.weekStart)
+        const context = planContext(judgeBy(safetyFacts(demoRecord({ ...a, story: { ...a.story, injury: undefined as never } }, DAY), p.weekStart)), kitsOf(hall.units), [], p.weekStart)
         expect(validate(p, context).filter((b) => b.kind === 'safety')).toEqual([])
         expect(p.logs.every((l) => l.on < DAY && p.blocks.some((b) => b.id === l.blockId))).toBe(true)
       }

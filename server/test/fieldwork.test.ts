@@ -81,7 +81,7 @@ describe('intake', () => {
     await own.agent.post(`/api/athletes/${id}/outcomes`).send(result).expect(201)
     expect((await view()).outcomes).toEqual([{ id: result.id, name: 'Shot', unit: 'm', better: 'higher', value: 15.2, on: TODAY }])
     const before = await view()
-    const profile = { name: before.name, birthDate: before.birthDate, sexForNorms: before.sexForNorms, dominantHand: before.dominantHand, guardianConsent: false, consentNote: '', healthFlags: [], note: '' }
+    const profile = { name: before.name, birthDate: before.birthDate, sexForNorms: before.sexForNorms, dominantHand: before.dominantHand, guardian: null, note: '' }
     await own.agent.put(`/api/athletes/${id}`).send({ ...profile, level: 'advanced', skin: 'sweaty' }).expect(200)
     await own.agent.put(`/api/athletes/${id}`).send({ ...profile, level: 'advanced', skin: 'sweaty' }).expect(200)
     const { changes } = await view()

@@ -27,8 +27,10 @@ beforeEach(async () => { r.now.at = NOW; athleteId = await addAthlete(own.agent)
 
 describe('a set on the floor', () => {
   it('says how it was done, and where it hurt', async () => {
-    await send(log({ pain: 2, details: { style: 'thumb-off', chalk: true, straps: false, site: 'wrist' } }))
-    expect((await logs())[0]!.details).toEqual({ style: 'thumb-off', chalk: true, straps: false, site: 'wrist' })
+    await send(log({ pain: 2, painWhere: { hand: 'left', at: ['wrist'] }, details: { style: 'thumb-off', chalk: true, straps: false } }))
+    expect((await logs())[0]!.details).toEqual({ style: 'thumb-off', chalk: true, straps: false })
+    expect((await logs())[0]!.painWhere).toEqual({ hand: 'left', at: ['wrist'] })
+    await send(log({ pain: 2, painWhere: { hand: 'left', at: ['ear'] } }), 400)
     await send(log({ details: { style: 'sideways' } }), 400)
     await send(log({ details: { colour: 'red' } }), 400)
   })
@@ -64,8 +66,9 @@ describe('an athlete\'s own link', () => {
     await by(token(1)).post('/api/link/logs', log()).expect(201)
     await by(token(1)).post('/api/link/observations', { id: v7(), hand: 'left', pain: null, symptom: 'tingling', note: '' }).expect(201)
     expect((await logs()).length).toBe(1)
-    // What was noted holds the hand at once.
-    await by(token(1)).post('/api/link/logs', log({ set: 2 })).expect(422)
+    // What was noted stops the hand at once; a set that was done all the same is kept, with an alarm.
+    await by(token(1)).post('/api/link/logs', log({ set: 2 })).expect(201)
+    expect(((await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteView).alarms).toMatchObject([{ class: 'stop', hand: 'left' }, { class: 'ask', hand: 'left' }])
   })
   it('of one athlete does not reach another, nor anything behind the sign-in', async () => {
     await make(token(2))

@@ -3,6 +3,7 @@ import { Pool } from 'pg'
 import request from 'supertest'
 import type { DataSource } from 'typeorm'
 import { v7 } from 'uuid'
+import { QUALITY_IDS } from '@mano/core/catalogue/qualities'
 import type { Express } from 'express'
 import type { JobView } from '@mano/contract/common'
 import type { ImportReply, TrialBody } from '@mano/contract/tests'
@@ -58,7 +59,7 @@ export async function signIn(r: Rig, login: string, password = PASSWORD): Promis
 }
 
 export const athlete = (more: Record<string, unknown> = {}) => ({
-  id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-05-01', sexForNorms: 'male', dominantHand: 'right', level: 'trained', guardianConsent: false, consentNote: '', skin: 'normal', healthFlags: [], note: '', ...more,
+  id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-05-01', sexForNorms: 'male', dominantHand: 'right', level: 'trained', guardian: null, skin: 'normal', note: '', ...more,
 })
 
 /** A unit for the kit room, in the hall unless said otherwise. */
@@ -67,9 +68,13 @@ export async function unitBody(agent: Agent, more: Record<string, unknown> = {})
   return { id: v7(), measurementId: v7(), kind: 'rolling', label: `Unit ${v7().slice(-8)}`, placeId: places.find((p) => p.kind === 'hall')!.id, orientation: null, surface: null, size: null, sizeUnit: 'mm', depthMm: null, handleMm: null, massKg: null, plates: [], ratingKg: null, ratedBy: '', ratedOn: null, ...more }
 }
 
-export async function addAthlete(agent: Agent, more: Record<string, unknown> = {}): Promise<string> {
+/** A healthy athlete: health questions answered, long experience of everything; `plain`: nothing of that entered. */
+export async function addAthlete(agent: Agent, more: Record<string, unknown> = {}, plain = false): Promise<string> {
   const body = athlete(more)
   await agent.post('/api/athletes').send(body).expect(201)
+  if (plain) return body.id
+  await agent.post(`/api/athletes/${body.id}/health`).send({ id: v7(), yes: [] }).expect(201)
+  await agent.post(`/api/athletes/${body.id}/experience`).send({ id: v7(), origin: 'training diary', entries: QUALITY_IDS.map((quality) => ({ id: v7(), quality, family: null, weeks: 60 })) }).expect(201)
   return body.id
 }
 

@@ -52,7 +52,14 @@ describe('intake', () => {
     const injury = { id: v7(), site: 'wrist', side: 'left', status: 'active', since: '2026-11-01', note: '', advisedBy: '', supersedesId: null }
     await own.agent.post(`/api/athletes/${athleteId}/injuries`).send(injury).expect(201)
     expect(await row()).toMatchObject({ call: { need: 'act', alarm: true } })
-    await own.agent.post(`/api/athletes/${athleteId}/injuries`).send({ ...injury, id: v7(), status: 'settled', supersedesId: injury.id }).expect(201)
+    const settled = { ...injury, id: v7(), status: 'settled', supersedesId: injury.id }
+    // It waits for a clinician: without a clearance nobody takes it out of active.
+    expect(errorsOf(await own.agent.post(`/api/athletes/${athleteId}/injuries`).send(settled).expect(400))).toMatchObject([{ field: 'status', message: expect.stringContaining('clearance') }])
+    const clearance = { id: v7(), injuryId: injury.id, observationId: null, healthId: null, pain: null, clearedBy: 'Orla Finch', profession: 'physician', clearedOn: TODAY, allows: 'all', until: null, received: 'letter', note: '' }
+    expect(errorsOf(await own.agent.post(`/api/athletes/${athleteId}/clearances`).send({ ...clearance, clearedOn: '2026-10-31' }).expect(400))).toMatchObject([{ field: 'clearedOn' }])
+    await own.agent.post(`/api/athletes/${athleteId}/clearances`).send({ ...clearance, profession: '' }).expect(400)
+    await own.agent.post(`/api/athletes/${athleteId}/clearances`).send(clearance).expect(201)
+    await own.agent.post(`/api/athletes/${athleteId}/injuries`).send(settled).expect(201)
     await own.agent.post(`/api/athletes/${athleteId}/injuries`).send({ ...injury, id: v7(), status: 'settling', supersedesId: injury.id }).expect(409)
     expect((await view()).injuries).toMatchObject([{ status: 'settled' }])
   })
@@ -139,7 +146,7 @@ describe('pain and symptoms', () => {
     const send = async (hand: 'left' | 'right') => (await own.agent.post(`/api/tests/${session.id}/trials`).send(trial(hand, 1, 40))).status
     return [await send('left'), await send('right')]
   }
-  it.each([[2, [201, 201]], [3, [422, 201]], [4, [422, 201]]])('pain %s on the left', async (pain, expected) => expect(await noted(pain, null)).toEqual(expected))
+  it.each([[2, [201, 201]], [3, [400, 201]], [4, [422, 201]]])('pain %s on the left', async (pain, expected) => expect(await noted(pain, null)).toEqual(expected))
   it('a pop turns the hand off in later tests until a clearance', async () => {
     expect(await noted(null, 'pop')).toEqual([422, 201])
     expect(await row()).toMatchObject({ call: { need: 'act', alarm: true } })
@@ -147,13 +154,13 @@ describe('pain and symptoms', () => {
     await own.agent.post(`/api/athletes/${athleteId}/tests`).send(later).expect(201)
     await own.agent.post(`/api/tests/${later.id}/trials`).send(trial('left', 1, 40)).expect(422)
     const { symptoms } = await view()
-    await own.agent.post(`/api/athletes/${athleteId}/clearances`).send({ id: v7(), observationId: symptoms[0]!.id, injuryId: null, clearedBy: 'hand clinic', clearedOn: TODAY, note: '' }).expect(201)
+    await own.agent.post(`/api/athletes/${athleteId}/clearances`).send({ id: v7(), observationId: symptoms[0]!.id, injuryId: null, healthId: null, pain: null, clearedBy: 'Orla Finch', profession: 'physician', clearedOn: TODAY, allows: 'all', until: null, received: 'letter', note: '' }).expect(201)
     await own.agent.post(`/api/tests/${later.id}/trials`).send(trial('left', 1, 40)).expect(201)
   })
   it('an athlete with both hands held cannot start', async () => {
     await own.agent.post(`/api/athletes/${athleteId}/injuries`).send({ id: v7(), site: 'wrist', side: 'both', status: 'active', since: null, note: '', advisedBy: '', supersedesId: null }).expect(201)
     const reply = await own.agent.post(`/api/athletes/${athleteId}/tests`).send(await sessionFor(own.agent)).expect(422)
-    expect((reply.body as { detail: string }).detail).toContain('Active injury')
+    expect((reply.body as { detail: string }).detail).toContain('Wrist: waits for a clinician')
   })
 })
 

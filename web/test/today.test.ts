@@ -1,67 +1,80 @@
 import { describe, expect, it } from 'vitest'
-import type { AthleteView } from '@mano/contract/athletes'
+import type { FloorAthlete } from '@mano/contract/athletes'
 import type { PlanView } from '@mano/contract/plan'
-import { CAUTIONS, type Caution } from '@mano/core/catalogue/cautions'
-import { EXERCISES } from '@mano/core/catalogue/exercises'
+import { EXERCISES, exerciseById } from '@mano/core/catalogue/exercises'
 import { planContext } from '@mano/core/plan/context'
 import { kitsOf } from '@mano/core/plan/kit'
 import { validate } from '@mano/core/plan/rules'
 import { EMPTY_DAY, NO_TERMS, type Block, type DayFrame } from '@mano/core/plan/types'
-import { judgeBy } from '@mano/core/safety/cautions'
-import { safetyFacts } from '@mano/core/safety/facts'
-import type { Hand } from '@mano/core/testing/session'
+import { judgeBy, type SafetyFacts } from '@mano/core/safety/judge'
+import { reasonKey } from '@mano/core/safety/reasons'
+import { injury, ROWS, today as painToday } from '../../core/test/safety/rows'
+import { WELL } from '../../core/test/safety/well'
 import { niceScale } from '../src/areas/review/scale'
-import { todaySession } from '../src/areas/floor/useToday'
+import { handsFor, todaySession, type Now } from '../src/areas/floor/useToday'
 
-const TODAY = '2026-10-08'
+const TODAY = WELL.today
 const WEEK = '2026-10-05'
-const well = { level: 'elite', birthDate: '1998-01-01', healthFlags: ['restriction_supervised'], injuries: [], symptoms: [], history: { logs: [], tests: [] } } as unknown as AthleteView
-
-interface Case { athlete: AthleteView; pains?: { hand: Hand; pain: number }[]; unwell?: boolean; pullAfter?: boolean }
-
-/** An athlete, or a day, that a caution holds for: on the left hand where it has a side. */
-function caseOf(c: Caution): Case {
-  const t = c.trigger
-  const athlete = (more: object): Case => ({ athlete: { ...well, ...more } })
-  switch (t.kind) {
-    case 'symptom': return athlete({ symptoms: [{ hand: 'left', symptom: 'pop', clearedBy: null }] })
-    case 'injury': return athlete({ injuries: [{ site: t.sites[0], side: 'left', status: t.status[0], clearedBy: null }] })
-    case 'age': return athlete({ birthDate: '2010-01-01' })
-    case 'new_to_quality': return athlete({ level: 'novice' })
-    case 'pain': return { athlete: well, pains: [{ hand: 'left', pain: t.from }] }
-    case 'recent_pain': return athlete({ history: { tests: [], logs: ['2026-10-02', '2026-10-05'].map((on) => ({ blockId: 'x', exerciseId: 'pinch_hold', hand: 'left', set: 1, on, pain: 4 })) } })
-    case 'flag': return t.flag === 'unwell' ? { athlete: well, unwell: true } : t.flag === 'heavy_pull_later' ? { athlete: well, pullAfter: true } : athlete({ healthFlags: t.unless ? [] : ['restriction_supervised', t.flag] })
-  }
-}
-
 const blocks: Block[] = EXERCISES.filter((e) => e.mode !== 'prep').map((e, i) => ({ id: `b${i}`, day: 3, exerciseId: e.id, sets: 1, dose: 5, hands: e.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' }))
-const floor = ({ athlete, pains = [], unwell = false, pullAfter = false }: Case, reason = '') => {
-  const frame = Array.from({ length: 7 }, (_, d): DayFrame => ({ ...EMPTY_DAY, minutes: 600, heavyPull: pullAfter && d === 3 ? 'after' : 'none' }))
-  const plan: PlanView = { frame, kit: [], touched: { demands: null, week: null }, versions: [{ id: 'v', weekStart: WEEK, frame, blocks, reason, terms: NO_TERMS, savedOn: '2026-11-01', savedAt: '', number: 1, by: '' }] }
-  const session = todaySession(athlete, plan, TODAY, pains, [], unwell)!
-  return session.blocks.flatMap((b) => b.hands.flatMap((h) => session.held(b, h).map((a) => ({ id: a.caution.id, hand: h, exercise: b.exerciseId }))))
-}
+const frame = Array.from({ length: 7 }, (): DayFrame => ({ ...EMPTY_DAY, minutes: 600 }))
 
-describe('every caution holds work on the floor, by the same judge as the plan', () => {
-  it.each(CAUTIONS.filter((c) => c.tier !== 'notice').map((c) => [c.id, c] as const))('%s', (id, c) => {
-    const here = caseOf(c)
-    const held = floor(here).filter((x) => x.id === id)
-    expect(held.length).toBeGreaterThan(0)
-    if (c.scope === 'hand') expect(held.every((x) => x.hand !== 'right')).toBe(true)
-    // What is noted only on the day itself is not known when the week is planned; the rest the validator catches too.
-    if (here.pains || here.unwell || here.pullAfter) return
-    const context = planContext(judgeBy(safetyFacts(here.athlete, TODAY, null, here.athlete.history)), kitsOf([]), [], WEEK)
-    const one = blocks.find((b) => b.exerciseId === held[0]!.exercise)!
-    const frame = Array.from({ length: 7 }, (): DayFrame => ({ ...EMPTY_DAY, minutes: 600 }))
-    expect(validate({ weekStart: WEEK, frame, blocks: [one] }, context).map((b) => b.rule)).toContain('caution')
+function floor(facts: Partial<SafetyFacts>, now: Now = {}, asked: PlanView['versions'][number]['asked'] = []) {
+  const athlete: FloorAthlete = { id: 'a', name: 'Rui', safety: { ...WELL, ...facts }, reasons: [], history: { logs: [] } }
+  const plan: PlanView = { frame, kit: [], touched: { demands: null, week: null }, versions: [{ id: 'v', weekStart: WEEK, frame, blocks, reason: '', terms: NO_TERMS, savedOn: '2026-10-01', savedAt: '', number: 1, by: '', asked }] }
+  return todaySession(athlete, plan, TODAY, now)!
+}
+const gate = (session: ReturnType<typeof floor>, id: string, hand: 'left' | 'right' = 'left') => session.gate(exerciseById(id)!, hand).class
+const exercises = (list: string | undefined) => (list ?? '').split(' ').filter((x) => x !== '' && !x.includes('@'))
+
+describe('every caution at the floor\u2019s door, and the same at the plan\u2019s', () => {
+  it.each(Object.entries(ROWS))('%s', (_, row) => {
+    const session = floor(row.facts)
+    for (const class_ of ['stop', 'ask', 'free'] as const) for (const id of exercises(row[class_])) expect(gate(session, id), `${id} is ${class_}`).toBe(class_)
+    // What is ticked or noted only on the day itself is not known when the week is planned.
+    if (row.facts.pains || row.facts.flags) return
+    const context = planContext(judgeBy({ ...WELL, ...row.facts }), kitsOf([]), [], WEEK)
+    const kinds = (id: string) => { const one = blocks.find((b) => b.exerciseId === id); return one ? validate({ weekStart: WEEK, frame, blocks: [one] }, context).filter((b) => b.rule === 'caution').map((b) => b.kind) : null }
+    for (const id of exercises(row.stop)) { const k = kinds(id); if (k) expect(k, id).toContain('safety') }
+    for (const id of exercises(row.ask)) { const k = kinds(id); if (k) expect(new Set(k), id).toEqual(new Set(['practice'])) }
   })
-  it('a healthy athlete is held by nothing', () => expect(floor({ athlete: well })).toEqual([]))
-  it('a version saved with the coach\'s word lifts what may be overruled, never the rest', () => {
-    const outer = caseOf(CAUTIONS.find((c) => c.id === 'elbow_outer')!)
-    const young = caseOf(CAUTIONS.find((c) => c.id === 'under_18')!)
-    expect(floor(outer, 'as agreed').some((x) => x.id === 'elbow_outer')).toBe(false)
-    expect(floor(young, 'as agreed').some((x) => x.id === 'under_18')).toBe(true)
-    expect(floor({ athlete: well, pains: [{ hand: 'left', pain: 4 }] }, 'as agreed').length).toBeGreaterThan(0)
+  it('a healthy athlete is asked nothing but what always asks', () => {
+    const session = floor({})
+    expect(session.blocks.filter((b) => b.hands.some((h) => session.held(b, h).length > 0)).map((b) => b.exerciseId).sort()).toEqual(['bfr_light', 'spring_over'])
+  })
+})
+
+describe('reasons and what comes after them', () => {
+  const outer = injury('elbow_outer_tendon', 'active')
+  const keys = floor(outer).gate(exerciseById('wrist_rev')!, 'left').findings.map(reasonKey)
+  const asked = [{ exerciseId: 'wrist_rev', hand: 'left' as const, keys }]
+  it('the reason a week was saved with covers what was asked then, that exercise and hand only', () => {
+    expect(gate(floor(outer), 'wrist_rev')).toBe('ask')
+    expect(gate(floor(outer, {}, asked), 'wrist_rev')).toBe('free')
+    expect(gate(floor(outer, {}, asked), 'curl_rev')).toBe('ask')
+  })
+  it('pain noted in the session asks or stops at once, whatever was covered', () => {
+    const now = { pains: [{ id: 'x', hand: 'left' as const, tissues: ['elbow_lateral' as const], pain: 5 }] }
+    expect(gate(floor(outer, now, asked), 'wrist_rev')).toBe('stop')
+    expect(gate(floor({}, now), 'ext_band')).toBe('ask')
+    expect(gate(floor({}, now), 'ext_band', 'right')).toBe('free')
+  })
+  it('a reason never opens a stop', () => {
+    const young = { ageYears: 15, guardianConsent: true }
+    const stop = floor(young).gate(exerciseById('edge_hang')!, 'left').findings.map(reasonKey)
+    expect(gate(floor(young, { reasons: [{ subject: 'exercise edge_hang', hand: 'both', keys: stop, reason: 'x' }] }), 'edge_hang')).toBe('stop')
+  })
+})
+
+describe('warm-up and closing', () => {
+  it('a held thumb leaves the other hand\u2019s warm-up, and takes the two-handed one away', () => {
+    const session = floor(injury('thumb', 'active'))
+    expect(handsFor(session, exerciseById('prep_thumb')!).hand).toBe('right')
+    expect(handsFor(session, exerciseById('prep_two')!).hand).toBeNull()
+    expect(handsFor(session, exerciseById('prep_roll')!).hand).toBe('both')
+  })
+  it('pain of 7 ends the stretches of that hand', () => {
+    expect(handsFor(floor(painToday(7)), exerciseById('stretch')!).hand).toBeNull()
+    expect(handsFor(floor(painToday(7)), exerciseById('prep_roll')!).hand).toBe('right')
   })
 })
 

@@ -12,6 +12,7 @@ import { chiSquareInv, fInv, normalInv, tInv } from '../measure/quantiles'
 import { reliability } from '../measure/reliability'
 import { judgeTrend, theilSen } from '../measure/trend'
 import { sampleVariance, summariseTrials } from '../measure/trials'
+import { gateVerdict, type GateInputs } from './gates'
 import { inchToMm, kgToLb, kgfToN, lbToKg, nToKgf } from '../units/convert'
 
 export interface CalcCase { topic: string; id: string; inputs: unknown }
@@ -95,6 +96,7 @@ const TOPICS: Readonly<Record<string, Topic>> = {
   '7': (i, read) => forceTime(read(i.csv)),
   '8': (i) => (has(i, 'age_band') ? mathiowetz(i) : has(i, 'age') ? dodds(i) : has(i, 'hand_span_cm') ? { adult_optimal_span_cm: optimalSpanCm(i.sex, i.hand_span_cm) } : { optimal_handle_diameter_mm: optimalDiameterMm(i.hand_length_mm) }),
   '9': (i) => (has(i, 'value') ? units(i.value) : has(i, 'point_masses_kg_m') ? lever(i) : has(i, 'close_force_kgf') ? spring(i) : roller(i)),
+  '12': (i) => gateVerdict(i as unknown as GateInputs),
 }
 
 function fatigue(i: Inputs) {

@@ -1,6 +1,7 @@
 import { CARRY_OVER, type QualityId } from '../catalogue/qualities'
-import type { Tag, TissueId } from '../catalogue/tissues'
-import { blockedBy, isFinal, type Judge } from '../safety/cautions'
+import type { TissueId } from '../catalogue/tissues'
+import { isFinal, type Judge } from '../safety/judge'
+import { implementFindings } from '../safety/standing'
 import type { Side } from '../measure/asymmetry'
 import { shortShare, weakerSide, type GapRow } from './map'
 
@@ -34,8 +35,7 @@ const FINGERS: readonly TissueId[] = ['finger_flexors']
 
 /** What cautions leave of a row's worth, and in which words. */
 function capOf(row: GapRow, judge: Judge): { cap: number; says: string } {
-  const tags: Tag[] = row.emphasis === 'max' ? ['maximal'] : []
-  const of = (hand: 'left' | 'right') => blockedBy(judge, { kind: 'implement', quality: row.quality.id, tags, tissues: TISSUES[row.quality.id] ?? FINGERS, hand })
+  const of = (hand: 'left' | 'right') => implementFindings(judge, { quality: row.quality.id, maximal: row.emphasis === 'max', tags: [], tissues: TISSUES[row.quality.id] ?? FINGERS, hand })
   const [left, right] = [of('left'), of('right')]
   const final = [left, right].filter((by) => by.some(isFinal)).length
   const title = [...left, ...right][0]?.caution.title.toLowerCase()

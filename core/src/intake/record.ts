@@ -53,6 +53,9 @@ export function birthDateProblem(birth: string, today: LocalDate): string | null
   return age < 5 || age > 100 ? `That makes the athlete ${age} years old.` : null
 }
 
+/** Who consented for an athlete under 18, in what relation, and when. */
+export interface Guardian { by: string; relation: string; on: LocalDate }
+
 export const injurySiteName = (id: string): string => INJURY_SITES.find((s) => s.id === id)?.name ?? id
 
 export const SKINS = [{ id: 'normal', name: 'Normal' }, { id: 'dry', name: 'Dry' }, { id: 'sweaty', name: 'Sweaty' }] as const

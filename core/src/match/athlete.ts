@@ -2,7 +2,7 @@ import { ownTau, type CurvePoint } from '../hand/curve'
 import { measuredWrap } from '../hand/wrap'
 import { latestMeasure, type BodyMeasurement } from '../intake/record'
 import type { Side } from '../measure/asymmetry'
-import type { Judge } from '../safety/cautions'
+import type { Judge } from '../safety/judge'
 import { validValues, type TestSession } from '../testing/session'
 import type { MatchAthlete } from './rank'
 

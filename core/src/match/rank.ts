@@ -4,7 +4,8 @@ import type { Tag, TissueId } from '../catalogue/tissues'
 import type { DemandRow, RowObject } from '../demand/profile'
 import { estimatedWrap, MEETS_MM, WIDE_GAP_MM, type Wrap } from '../hand/wrap'
 import type { Side } from '../measure/asymmetry'
-import { blockedBy, isFinal, type Judge } from '../safety/cautions'
+import { isFinal, type Judge } from '../safety/judge'
+import { implementFindings } from '../safety/standing'
 import { objectJudge, product, type Part } from './parts'
 import type { MatchUnit } from './unit'
 
@@ -126,9 +127,7 @@ function cautionCache(quality: QualityId, max: boolean, judge: Judge): Held {
   return (tags, hand) => {
     const there = cache[hand][tags]
     if (there !== undefined) return there
-    const list = max ? [...TAG_SETS[tags]!, 'maximal' as const] : TAG_SETS[tags]!
-    const by = blockedBy(judge, { kind: 'implement', quality, tags: list, tissues: TISSUES_OF[quality] ?? NO_TISSUE, hand })
-    const worst = by.find(isFinal) ?? by[0]
+    const worst = implementFindings(judge, { quality, maximal: max, tags: TAG_SETS[tags]!, tissues: TISSUES_OF[quality] ?? NO_TISSUE, hand })[0]
     const part: Part | null = worst ? { id: 'caution', value: isFinal(worst) ? 0 : CAUTIONED, says: `${worst.caution.title.toLowerCase()}: ${isFinal(worst) ? 'held' : 'with a caution'}` } : null
     cache[hand][tags] = part
     return part

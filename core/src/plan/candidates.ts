@@ -1,6 +1,7 @@
 import { exerciseById, type Exercise } from '../catalogue/exercises'
 import { TISSUES, type TissueId } from '../catalogue/tissues'
-import { blockedBy, cautionLine } from '../safety/cautions'
+import { findingLine } from '../safety/words'
+import { blockedBy } from '../safety/judge'
 import { daysBetween } from '../units/dates'
 import { counts, effectiveSets, serves, weakerOf } from './coverage'
 import { kitFor } from './kit'
@@ -36,7 +37,7 @@ function standing(e: Exercise, day: number, p: WeekProblem, c: PlanContext): For
   const d = p.frame[day]!
   const terms = c.terms!
   const by = e.hands === 'both' ? blockedBy(c.judge, { kind: 'exercise', exercise: e, hand: 'both' }) : freeHands(e, c).length === 0 ? blockedBy(c.judge, { kind: 'exercise', exercise: e, hand: 'left' }) : []
-  const out: { rule: string; says: string }[] = by.slice(0, 1).map((a) => ({ rule: 'caution', says: cautionLine(a) }))
+  const out: { rule: string; says: string }[] = by.slice(0, 1).map((f) => ({ rule: 'caution', says: findingLine(f) }))
   const gap = eventGap(p.weekStart, day, terms)
   if (d.competition) out.push({ rule: 'competition', says: `A competition on ${DAY_NAMES[day]}.` })
   else if (e.level === 'hard' && p.frame[day + 1]?.competition) out.push({ rule: 'competition', says: `Hard work on ${DAY_NAMES[day]}, the day before a competition.` })

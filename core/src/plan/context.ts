@@ -1,5 +1,6 @@
 import { exerciseById } from '../catalogue/exercises'
-import type { Judge } from '../safety/cautions'
+import { factsAhead } from '../safety/facts'
+import { judgeBy, type Judge } from '../safety/judge'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import { weekOf } from './coach'
 import type { Kits } from './kit'
@@ -59,7 +60,7 @@ export function planContext(judge: Judge, kit: Kits, logs: readonly DoneSet[], w
   // What is planned between today and the week will have been done by then.
   const last = planned.find((w) => w.weekStart === addDays(weekStart, -7))
   const toCome = (last?.blocks ?? []).map((b) => ({ exerciseId: b.exerciseId, on: addDays(weekStart, b.day - 7) })).filter((b) => b.on >= today)
-  return { judge, kit, hardBefore: [...hardDaysOf([...before, ...toCome]), ...(last ? hardByTests(last) : [])], lastLoad: reference(weekStart, planned, logs, today), terms: { ...PLAIN_TERMS, restedBefore: last !== undefined && restsOnSunday(last), events, crush: crushWeek(weekStart) } }
+  return { judge: judgeBy(factsAhead(judge.facts, weekStart)), kit, hardBefore: [...hardDaysOf([...before, ...toCome]), ...(last ? hardByTests(last) : [])], lastLoad: reference(weekStart, planned, logs, today), terms: { ...PLAIN_TERMS, restedBefore: last !== undefined && restsOnSunday(last), events, crush: crushWeek(weekStart) } }
 }
 
 /** A week to be planned, from what it is judged by and what is wanted of it. */

@@ -1,6 +1,6 @@
 import { EXERCISES, type Exercise } from '../catalogue/exercises'
 import type { TissueId } from '../catalogue/tissues'
-import { blockedBy } from '../safety/cautions'
+import { blockedBy } from '../safety/judge'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import { DOSES } from '../catalogue/doses'
 import type { Hand } from '../testing/session'

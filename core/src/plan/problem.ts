@@ -1,4 +1,5 @@
-import { judgeBy, type SafetyFacts } from '../safety/cautions'
+import { factsAhead } from '../safety/facts'
+import { judgeBy, type SafetyFacts } from '../safety/judge'
 import type { TissueId } from '../catalogue/tissues'
 import type { LocalDate } from '../units/dates'
 import type { Want } from './coverage'
@@ -32,13 +33,13 @@ export interface WeekProblem {
 
 /** What the validator needs of a problem, its school settings filled in. */
 export const contextOf = (p: WeekProblem): PlanContext => ({
-  judge: judgeBy(p.facts), kit: kitsOf(p.units), hardBefore: p.hardBefore, lastLoad: p.lastLoad, terms: { ...p.terms, settings: settingsFor(p.terms.settings, p.wants, p.frame) },
+  judge: judgeBy(factsAhead(p.facts, p.weekStart)), kit: kitsOf(p.units), hardBefore: p.hardBefore, lastLoad: p.lastLoad, terms: { ...p.terms, settings: settingsFor(p.terms.settings, p.wants, p.frame) },
 })
 
 const isObject = (v: unknown): v is Record<string, unknown> => typeof v === 'object' && v !== null && !Array.isArray(v)
 
 /**
- * A problem from JSON: "Infinity" and null weeks of experience stand for enough of it. Refuses, in words, what is missing or of the wrong
+ * A problem from JSON. Refuses, in words, what is missing or of the wrong
  * kind; what is inside wants and facts is not looked through.
  */
 export function readProblem(json: unknown): { ok: true; problem: WeekProblem } | { ok: false; says: string } {
@@ -53,6 +54,5 @@ export function readProblem(json: unknown): { ok: true; problem: WeekProblem } |
   const load = json['lastLoad']
   if (load !== null && (typeof load !== 'number' || !(load >= 0))) return no('lastLoad is a number from 0, or null.')
   const facts = json['facts'] as unknown as SafetyFacts
-  const weeks = Object.fromEntries(Object.entries(facts.weeksWith ?? {}).map(([q, n]) => [q, typeof n === 'number' ? n : Infinity]))
-  return { ok: true, problem: { ...(json as unknown as WeekProblem), near: (json['near'] as WeekProblem['near'] | undefined) ?? null, facts: { ...facts, weeksWith: weeks } } }
+  return { ok: true, problem: { ...(json as unknown as WeekProblem), near: (json['near'] as WeekProblem['near'] | undefined) ?? null, facts } }
 }

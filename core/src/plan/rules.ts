@@ -1,6 +1,7 @@
 import { exerciseById, type Exercise } from '../catalogue/exercises'
 import { TISSUES, type TissueId } from '../catalogue/tissues'
-import { blockedBy, cautionLine, isFinal } from '../safety/cautions'
+import { judgeAct } from '../safety/judge'
+import { findingLine } from '../safety/words'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import { kitFor } from './kit'
 import { eventGap, extensionDays, hardDayLimit, isRestful, loadCap, pullsFirst, restsBefore, sportStress, taperHardOn, tooNear } from './limits'
@@ -58,15 +59,20 @@ export function taperHardBefore(weekStart: LocalDate, c: PlanContext): number {
 /** The hard rules of a week, each on its own: common practice, no source. */
 export const RULES: readonly Rule[] = [
   {
-    id: 'caution', kind: 'safety', says: 'A caution holds it.',
-    check: (s) => s.items.flatMap((i) => i.block.hands.flatMap((hand) => blockedBy(s.context.judge, { kind: 'exercise', exercise: i.e, hand }).slice(0, 1).map((a): Found => ({ ...found(`${i.e.name}: ${cautionLine(a)}`, i.block.day, [i]), kind: isFinal(a) ? 'safety' : 'practice' })))),
+    id: 'caution', kind: 'safety', says: 'A caution stops it, or asks for a reason.',
+    check: (s) => s.items.flatMap((i) => i.block.hands.flatMap((hand): Found[] => {
+      const { class: is, findings } = judgeAct(s.context.judge, { kind: 'exercise', exercise: i.e, hand })
+      if (is === 'free') return []
+      const named = findings.filter((f) => f.class === is)
+      return [{ ...found(`${i.e.name}: ${named.map(findingLine).join(' ')}`, i.block.day, [i]), kind: is === 'stop' ? 'safety' : 'practice' }]
+    })),
   },
   {
     id: 'competition', kind: 'safety', says: 'Nothing on the day of a competition, nothing hard on the day before.',
     check: (s) => s.items.filter((i) => s.plan.frame[i.block.day]!.competition || (s.plan.frame[i.block.day + 1]?.competition && i.e.level === 'hard')).map((i) => found(`${i.e.name}: ${s.plan.frame[i.block.day]!.competition ? 'a competition that day' : 'hard work on the day before a competition'}`, i.block.day, [i])),
   },
   {
-    id: 'heavy_pull', kind: 'safety', says: 'No draining grip work before a heavy pull the same day.',
+    id: 'heavy_pull', kind: 'practice', says: 'Work that tires the hands before a heavy pull the same day needs your reason.',
     check: (s) => s.items.filter((i) => s.plan.frame[i.block.day]!.heavyPull === 'after' && !isRestful(i.e) && !pullsFirst(i.e, termsOf(s.context).settings)).map((i) => found(`${i.e.name}: a heavy pull follows on ${DAY_NAMES[i.block.day]}; before it only warm-up and extensors`, i.block.day, [i])),
   },
   {

@@ -3,7 +3,7 @@ import { IMPLEMENTS } from '../catalogue/implements'
 import { EMPHASES, QUALITY_IDS } from '../catalogue/qualities'
 import { SPORTS } from '../catalogue/sports'
 import { demandProfile } from '../demand/profile'
-import type { SafetyFacts } from '../safety/cautions'
+import type { SafetyFacts } from '../safety/judge'
 import { addDays } from '../units/dates'
 import { seeded } from '../units/seeded'
 import { awayFrame, type BlockProblem } from './block'
@@ -13,7 +13,7 @@ import { EMPTY_DAY, PLAIN_TERMS, type DayFrame, type Pin, type Place } from './t
 
 /** Problems drawn by a seed, to check the planner with. */
 
-const WELL: SafetyFacts = { today: '2026-10-05', birthDate: '1998-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: Object.fromEntries(QUALITY_IDS.map((q) => [q, Infinity])) }
+const WELL: SafetyFacts = { today: '2026-10-05', ageYears: 28, guardianConsent: false, health: [], injuries: [], pains: [], symptoms: [], flags: [], earlier: [], experience: QUALITY_IDS.map((quality) => ({ quality, family: null, weeks: 60 })) }
 const START = '2026-10-05'
 const one = <T>(r: () => number, of: readonly T[]): T => of[Math.floor(r() * of.length)]!
 
@@ -48,7 +48,7 @@ export function sampleWeek(seed: number): WeekProblem {
   const pins: Pin[] = r() < 0.2 ? [{ exerciseId: one(r, works).id, day: one(r, open), sets: null }] : []
   return {
     weekStart: START, frame, wants: wantsOfSport(one(r, SPORTS).id, r), units: UNITS(r),
-    facts: { ...WELL, injuries: r() < 0.2 ? [{ site: one(r, ['thumb', 'finger_pulley', 'elbow_outer_tendon', 'shoulder', 'skin'] as const), side: one(r, ['left', 'right'] as const), status: one(r, ['active', 'settling'] as const), cleared: false }] : [], birthDate: r() < 0.1 ? '2010-05-01' : '1998-01-01' },
+    facts: { ...WELL, injuries: r() < 0.2 ? [{ site: one(r, ['thumb', 'finger_pulley', 'elbow_outer_tendon', 'shoulder', 'skin'] as const), side: one(r, ['left', 'right'] as const), status: one(r, ['active', 'settling'] as const), cleared: null, daysAgo: 20 }] : [], ...(r() < 0.1 ? { ageYears: 16, guardianConsent: true } : {}) },
     hardBefore: r() < 0.4 ? [{ tissue: 'finger_flexors', on: addDays(START, r() < 0.5 ? -1 : -2) }] : [], lastLoad: r() < 0.6 ? 8 + 25 * r() : null,
     terms: { ...PLAIN_TERMS, kind: r() < 0.15 ? 'deload' : 'ordinary', crush: one(r, ['hold', 'rep', null] as const), events: r() < 0.15 ? [addDays(START, 5 + Math.floor(r() * 7))] : [], tests: r() < 0.15 ? { minutes: 20 } : null, restedBefore: r() < 0.6, pins, bans: r() < 0.2 ? [{ exerciseId: one(r, works).id, day: null }] : [] },
     near: null,
@@ -66,7 +66,7 @@ export function smallWeek(seed: number): WeekProblem {
   return {
     weekStart: START, wants, units: IMPLEMENTS.map((k) => ({ kind: k.id, place: 'hall' as const })),
     frame: [0, 1, 2, 3, 4, 5, 6].map((d): DayFrame => ({ ...EMPTY_DAY, minutes: on.includes(d) ? one(r, [18, 22, 26]) : 0, sportLoad: one(r, [0, 0, 1, 3] as const), heavyPull: r() < 0.1 ? 'after' : r() < 0.1 ? 'before' : 'none', competition: r() < 0.04 })),
-    facts: { ...WELL, injuries: r() < 0.25 ? [{ site: one(r, ['thumb', 'skin', 'shoulder'] as const), side: 'left', status: 'active', cleared: false }] : [] },
+    facts: { ...WELL, injuries: r() < 0.25 ? [{ site: one(r, ['thumb', 'skin', 'shoulder'] as const), side: 'left', status: 'active', cleared: null, daysAgo: 20 }] : [] },
     hardBefore: r() < 0.3 ? [{ tissue: 'finger_flexors', on: addDays(START, -1) }] : [], lastLoad: r() < 0.5 ? 2 + 12 * r() : null,
     terms: { ...PLAIN_TERMS, kind: r() < 0.2 ? 'deload' : 'ordinary', library, crush: one(r, ['hold', 'rep', null] as const), restedBefore: r() < 0.5, tests: r() < 0.2 ? { minutes: 5 } : null, pins: r() < 0.4 ? [{ exerciseId: one(r, library), day: one(r, on), sets: null }] : [], bans: r() < 0.2 ? [{ exerciseId: one(r, library), day: one(r, [...on, null]) }] : [], events: r() < 0.15 ? [addDays(START, 4 + Math.floor(r() * 6))] : [], settings: { isolate_combine: one(r, ['a', 'b', 'mixed'] as const) } },
     near: r() < 0.3 ? { weight: 1, blocks: [{ id: 'n', day: on[0]!, exerciseId: library[0]!, sets: 3, dose: 10, hands: ['both'], reason: '' }] } : null,

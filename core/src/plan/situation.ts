@@ -1,5 +1,5 @@
 import type { TissueId } from '../catalogue/tissues'
-import type { Judge } from '../safety/cautions'
+import type { Judge } from '../safety/judge'
 import type { LocalDate } from '../units/dates'
 import type { Kits } from './kit'
 import { PLAIN_TERMS, type WeekTerms } from './types'

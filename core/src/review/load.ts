@@ -1,10 +1,9 @@
 import { exerciseById } from '../catalogue/exercises'
-import type { TissueId } from '../catalogue/tissues'
 import type { QualityId } from '../catalogue/qualities'
 import { workSeconds } from '../plan/time'
 import type { Block } from '../plan/types'
 import { weekStartOf } from '../plan/rules'
-import type { Hand } from '../testing/session'
+import type { Hand, PainWhere } from '../testing/session'
 import { addDays, type LocalDate } from '../units/dates'
 
 /** One set as logged. Load kg, time s, or repetitions, as the exercise counts. */
@@ -21,6 +20,10 @@ export interface SetLog {
   ended: string
   effort: number | null
   pain: number | null
+  /** Which hand hurt and where, where somebody said. */
+  painWhere?: PainWhere | null | undefined
+  /** Done though it was stopped, or without a reason: it raises no later load. */
+  alarmed?: boolean | undefined
   details?: LogDetails | undefined
 }
 
@@ -29,8 +32,6 @@ export interface LogDetails {
   style?: 'thumb-over' | 'thumb-off' | 'hook' | undefined
   straps?: boolean | undefined
   chalk?: boolean | undefined
-  /** Where it hurt. */
-  site?: TissueId | undefined
   /** Why a warm-up was left out, or one of two records was taken back. */
   reason?: string | undefined
 }

@@ -1,8 +1,9 @@
 import { protocolById } from '../catalogue/protocols'
 import { qualityById, type QualityId } from '../catalogue/qualities'
 import type { Side } from '../measure/asymmetry'
-import type { ActiveCaution } from '../safety/cautions'
-import { cautionLine, isFinal } from '../safety/cautions'
+import type { ActiveCaution } from '../safety/judge'
+import { waitsForClinician } from '../safety/standing'
+import { cautionLine } from '../safety/words'
 import { weekStartOf } from '../plan/rules'
 import type { CoachTerms } from '../plan/types'
 import { readinessOf } from '../session/readiness'
@@ -45,9 +46,6 @@ const PAIN_ACTED = 4
 
 const rowKeyOf = (s: Series): { key: string; quality: QualityId } | null => { const r = rowsOf(s.protocol, s.setup)[0]; return r ? { key: `${r.quality}.${r.measure}`, quality: r.quality } : null }
 
-/** Cautions about what was seen of this athlete; standing advice is no reason to refer. */
-const SEEN: readonly string[] = ['symptom', 'injury', 'recent_pain', 'pain']
-
 /** A drafted decision from the numbers: at most a handful of lines, worst first; nothing is called that error can explain. The coach has the last word. */
 export function draftNext(f: NextFacts): ConclusionLine[] {
   const line = (id: string, kind: LineKind, title: string, says: string, effect: LineEffect = null): ConclusionLine => ({ id, kind, title, says, effect, taken: kind !== 'keep' })
@@ -55,7 +53,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
   const name = (s: Series): string => { const n = seriesName(s, named); return n.charAt(0).toLowerCase() + n.slice(1) }
   const show = (s: Series, si: number) => formatWithUnit(Math.abs(si), s.protocol.unit, f.units)
   const numbers = (s: Series, h: HandChange): string => h.result.ok ? `${formatValue(h.first!.value, s.protocol.unit, f.units)} to ${formatWithUnit(h.last!.value, s.protocol.unit, f.units)} since ${formatDate(h.first!.on, f.today)}; beyond error is ${show(s, h.result.detectable)}.` : ''
-  const refer = f.cautions.filter((c) => isFinal(c) && SEEN.includes(c.caution.trigger.kind)).slice(0, MOST).map((c) => line(`refer ${c.caution.id}`, 'refer', 'Refer before more work.', `${cautionLine(c)} A licensed clinician decides; nothing here is a diagnosis.`))
+  const refer = f.cautions.filter((c) => waitsForClinician(c) && c.caution.trigger.kind !== 'health').slice(0, MOST).map((c) => line(`refer ${c.caution.id}`, 'refer', 'Refer before more work.', `${cautionLine(c)} A licensed clinician decides; nothing here is a diagnosis.`))
   const pained = f.weeks.slice(-2).filter((w) => (w.worstPain ?? 0) >= PAIN_ACTED)
   if (refer.length === 0 && pained.length > 0) refer.push(line('refer pain', 'refer', `Pain ${Math.max(...pained.map((w) => w.worstPain!))}/10 in the period\u2019s last two weeks.`, 'Ask where and when; if it stays, a licensed clinician sees it before the next hard day.'))
 

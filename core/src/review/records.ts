@@ -1,5 +1,5 @@
 import type { ResultUnit } from '../catalogue/setups'
-import type { TestConditions } from '../safety/cautions'
+import type { TestConditions } from '../safety/conditions'
 import type { Hand, TestSession } from '../testing/session'
 import type { LocalDate } from '../units/dates'
 import { setupWords, type Series } from './series'

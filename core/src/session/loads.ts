@@ -68,6 +68,7 @@ export function loadAdvice(block: Pick<Block, 'exerciseId' | 'dose'>, hand: Hand
     const pain = Math.max(0, ...day.map((l) => l.pain ?? 0))
     if (misses >= PROGRESS.misses) return { from: 'log', why: `missed ${misses} times last time: 5 to 10 % less`, ...made(kg * (1 - PROGRESS.backShare), kit, s.room) }
     if (pain > PROGRESS.painMost) return { from: 'log', why: `pain ${pain} of 10 last time: no more than then`, ...made(kg, kit, s.room) }
+    if (day.some((l) => l.alarmed)) return { from: 'log', why: 'done last time against a caution: no more than then', ...made(kg, kit, s.room) }
     if (misses === 0 && day.every((l) => amount(e, l) >= e.dose.range[1])) {
       const more = stepUp(kg, kit, s.room)
       return more ? { from: 'log', why: 'top of the range on every set last time: the smallest step more', ...more } : { from: 'log', why: `top of the range last time, and no plates for a step of ${PROGRESS.stepKg} kg or less: longer, or bigger steps by hand`, ...made(kg, kit, s.room) }

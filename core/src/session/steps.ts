@@ -1,6 +1,9 @@
 import { EXERCISES, exerciseById, type Exercise } from '../catalogue/exercises'
+import { IMPLEMENT_USE } from '../catalogue/implementUse'
+import type { ImplementId } from '../catalogue/implements'
 import { inOrder } from '../plan/order'
-import type { Block } from '../plan/types'
+import { kitFor, type Kits } from '../plan/kit'
+import type { Block, Place } from '../plan/types'
 import type { Hand } from '../testing/session'
 
 export interface Step {
@@ -33,6 +36,13 @@ export function warmUp(blocks: readonly Block[]): Exercise[] {
   const tissues = new Set(blocks.flatMap((b) => Object.keys(exerciseById(b.exerciseId)?.tissues ?? {})))
   const wants = (id: string): boolean => (id === 'prep_thumb' ? tissues.has('thumb') : id === 'prep_wrist' ? ['wrist', 'rotators', 'elbow_medial', 'elbow_lateral'].some((t) => tissues.has(t)) : true)
   return PREP.filter(wants).map((id) => exerciseById(id)!)
+}
+
+/** Kind of implement the light pulses are done on: that of the day's first work that is not light; null: none of its own. */
+export function pulseImplement(blocks: readonly Block[], place: Place, kits: Kits): ImplementId | null {
+  const e = inOrder(blocks).map((b) => exerciseById(b.exerciseId)).find((x) => x && x.level !== 'light')
+  const kit = (e && kitFor(e, place, kits)) ?? e?.kit[place][0] ?? []
+  return (kit.find((k) => IMPLEMENT_USE[k as ImplementId]?.quality) as ImplementId | undefined) ?? null
 }
 
 export interface StepChanges { order?: readonly string[]; added?: Readonly<Record<string, number>> }

@@ -1,7 +1,8 @@
-import { TISSUES } from '../catalogue/tissues'
 import type { Side } from '../measure/asymmetry'
 import { leanContext } from '../measure/asymmetry'
-import type { ActiveCaution } from '../safety/cautions'
+import type { ActiveCaution } from '../safety/judge'
+import { waitsForClinician } from '../safety/standing'
+import { cautionName } from '../safety/words'
 import type { Series } from '../review/series'
 import type { StageId, StageStatus } from './rules'
 
@@ -15,13 +16,20 @@ export interface RosterCall {
   alarm: boolean
 }
 
+/** Pain of today or of the last sessions is looked at in the plan. */
+const ACTS: readonly string[] = ['pain', 'earlier_pain']
+
 /**
- * What an athlete needs first: a caution that stops work, then a consistent lean beyond dominance, then the first stage
+ * What an athlete needs first: an alarm that waits for an answer, a caution that stops work, then a consistent lean beyond dominance, then the first stage
  * that is due or stale. One line each, soonest first.
  */
-export function rosterCall(stages: readonly StageStatus[], cautions: readonly ActiveCaution[], series: readonly Series[], dominant: Side | null): RosterCall {
-  const stop = cautions.find((c) => c.caution.tier === 'clearance' || c.caution.trigger.kind === 'recent_pain')
-  if (stop) return { need: 'act', why: `${stop.caution.title}, ${stop.hands.length > 1 ? 'both hands' : `${stop.hands[0]} hand`}${stop.tissues ? `: ${stop.tissues.map((t) => TISSUES.find((x) => x.id === t)!.name.toLowerCase()).join(', ')}` : ''}`, action: stop.caution.trigger.kind === 'recent_pain' ? 'Open plan' : 'Open intake', stage: stop.caution.trigger.kind === 'recent_pain' ? 'plan' : 'intake', alarm: true }
+export function rosterCall(stages: readonly StageStatus[], cautions: readonly ActiveCaution[], series: readonly Series[], dominant: Side | null, alarms: readonly string[] = []): RosterCall {
+  if (alarms.length > 0) return { need: 'act', why: alarms[0]!, action: 'Answer the alarm', stage: 'floor', alarm: true }
+  const stop = cautions.find((c) => (waitsForClinician(c) && c.caution.trigger.kind !== 'health') || ACTS.includes(c.caution.trigger.kind))
+  if (stop) {
+    const pain = ACTS.includes(stop.caution.trigger.kind)
+    return { need: 'act', why: cautionName(stop), action: pain ? 'Open plan' : 'Open intake', stage: pain ? 'plan' : 'intake', alarm: true }
+  }
   const unfinished = stages.find((s) => s.stage === 'tests' && s.word === 'Unfinished')
   if (unfinished) return { need: 'act', why: unfinished.why, action: unfinished.action, stage: 'tests', alarm: false }
   const lean = consistentLean(series, dominant)

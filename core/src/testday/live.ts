@@ -14,6 +14,8 @@ export interface DaySetup {
   /** First load of an athlete at a station with plates, kg, by `athlete station`. */
   firstKg: Readonly<Record<string, number>>
   stepKg: number
+  /** Tries that a caution stops as the day is set up, by `athlete station hand`: nobody is called for them. */
+  closed?: readonly string[] | undefined
 }
 
 /** What happened, in seconds from the start; the list is the day. */
@@ -44,7 +46,8 @@ export interface DayNow {
 const planned = (s: DaySetup, athlete: string, station: DayStation): DayTry[] => {
   const first = station.plates ? (s.firstKg[`${athlete} ${station.id}`] ?? 0) : 0
   // Both hands with one load, then a step.
-  return Array.from({ length: 2 * s.perHand }, (_, i) => ({ hand: i % 2 === 0 ? 'left' : 'right', loadKg: station.plates ? first + s.stepKg * Math.floor(i / 2) : 0 }))
+  const all = Array.from({ length: 2 * s.perHand }, (_, i): DayTry => ({ hand: i % 2 === 0 ? 'left' : 'right', loadKg: station.plates ? first + s.stepKg * Math.floor(i / 2) : 0 }))
+  return s.closed ? all.filter((t) => !s.closed!.includes(`${athlete} ${station.id} ${t.hand}`)) : all
 }
 
 /** Share of an earlier best a ramp begins with: practice estimate, no source. */

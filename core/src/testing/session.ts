@@ -1,5 +1,6 @@
 import { protocolOf, type Protocol } from '../catalogue/protocols'
 import type { EntryUnit } from '../catalogue/setups'
+import type { TissueId } from '../catalogue/tissues'
 import type { LocalDate } from '../units/dates'
 import { judgeAsymmetry, type AsymmetryVerdict, type Side } from '../measure/asymmetry'
 import { judgeSingle } from '../measure/error'
@@ -8,6 +9,9 @@ import { rampHand, rampNext, type RampTry } from './ramp'
 import { adviseTrials, summariseTrials, type TrialAdvice, type TrialSummary } from '../measure/trials'
 
 export type Hand = Side | 'both'
+
+/** Which hand hurt and where, as somebody said; null: not said. */
+export interface PainWhere { hand: Hand | null; at: readonly TissueId[] | null }
 
 export interface Trial {
   id: string
@@ -19,6 +23,8 @@ export interface Trial {
   enteredValue: number
   enteredUnit: EntryUnit
   pain: number | null
+  /** Which hand hurt and where, where somebody said. */
+  painWhere?: PainWhere | null | undefined
   /** Instant, ISO. */
   recordedAt: string
   struck: { reason: string } | null

@@ -61,9 +61,10 @@ describe('every reference resolves', () => {
   it('cautions point at known tags, tissues, qualities and sites', () => {
     const sites = new Set<string>(INJURY_SITES.map((s) => s.id))
     for (const c of CAUTIONS) {
-      expect(unknown(c.blocks.tags ?? [], tagIds), c.id).toEqual([])
-      expect(unknown(c.blocks.tissues ?? [], tissueIds), c.id).toEqual([])
-      expect(unknown(c.blocks.qualities ?? [], qualityIds), c.id).toEqual([])
+      const of = c.gates.flatMap((g) => g.of)
+      expect(unknown(of.flatMap((m) => m.tags ?? []), tagIds), c.id).toEqual([])
+      expect(unknown(of.flatMap((m) => (m.loads ? [m.loads[0]] : [])), tissueIds), c.id).toEqual([])
+      expect(unknown(of.flatMap((m) => m.qualities ?? []), qualityIds), c.id).toEqual([])
       if (c.trigger.kind === 'injury') expect(unknown(c.trigger.sites, sites), c.id).toEqual([])
     }
     expect(unknown(INJURY_SITES.map((s) => s.tissue), tissueIds)).toEqual([])
@@ -92,10 +93,11 @@ describe('nothing in the tables is idle', () => {
   })
   it('every caution that is more than a notice blocks something that exists, and says what instead', () => {
     const usedTags = new Set(EXERCISES.flatMap((e) => e.tags))
-    for (const c of CAUTIONS.filter((x) => x.tier !== 'notice')) {
-      expect(Object.keys(c.blocks).length, c.id).toBeGreaterThan(0)
+    for (const c of CAUTIONS.filter((x) => x.gates.some((g) => g.tier !== 'notice'))) {
+      expect(c.gates.every((g) => g.of.length > 0), c.id).toBe(true)
       expect(c.instead, c.id).not.toBe('')
-      expect(unknown(c.blocks.tags ?? [], usedTags), c.id).toEqual([])
+      expect(c.until, c.id).not.toBe('')
+      expect(unknown(c.gates.flatMap((g) => g.of.flatMap((m) => m.tags ?? [])), usedTags), c.id).toEqual([])
     }
   })
   it('every injury site and day flag triggers a caution', () => {

@@ -8,7 +8,7 @@ import { chosenReference, referencesFor, type ReferenceFacts } from '../../src/g
 import { demandProfile } from '../../src/demand/profile'
 import { handleCurve } from '../../src/match/athlete'
 import { buildSeries } from '../../src/review/series'
-import { judgeBy } from '../../src/safety/cautions'
+import { judgeBy } from '../../src/safety/judge'
 import { rowsOf } from '../../src/testing/rows'
 import type { Hand, TestSession } from '../../src/testing/session'
 import { addDays } from '../../src/units/dates'

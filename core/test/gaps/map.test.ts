@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { gapMap, resultError, type GapInput, type GapRow } from '../../src/gaps/map'
 import { priorities, testNext } from '../../src/gaps/priorities'
-import { judgeBy } from '../../src/safety/cautions'
+import { judgeBy } from '../../src/safety/judge'
 import { facts } from '../match/people'
 import { wantsOf } from '../../src/gaps/wants'
 import { demandProfile } from '../../src/demand/profile'

@@ -28,10 +28,10 @@ describe('five athletes a coach would know', () => {
     expect(not.find((n) => n.match.unit.kind.id === 'spring')!.says).toBe('spring 70: a spring, not cloth; 30\u00A0mm over 25 to 40\u00A0mm; knurled in place of cloth.')
   })
   it('a small hand with a settling thumb gets the thinner sleeve; the thick one comes with a caution', () => {
-    const small = athlete({ handLengthMm: { left: 165, right: 165 } }, { injuries: [{ site: 'thumb', side: 'right', status: 'settling', cleared: false }] })
+    const small = athlete({ handLengthMm: { left: 165, right: 165 } }, { injuries: [{ site: 'thumb', side: 'right', status: 'settling', cleared: 'all', daysAgo: 20 }] })
     const ranked = order('general_health', 'thick', [unit('sleeve', 67), unit('sleeve', 50)], small)
     expect(ranked.map((m) => m.unit.sizeMm)).toEqual([50, 67])
-    expect(ranked[1]!.byHand.right.map((p) => p.says)).toContain('settling thumb injury: with a caution')
+    expect(ranked[1]!.byHand.right.map((p) => p.says)).toContain('thumb ligament or fracture: settling: with a caution')
     expect(ranked[1]!.byHand.left.map((p) => p.id)).not.toContain('caution')
     expect(ranked[0]!.byHand.right.map((p) => p.id)).not.toContain('caution')
     expect(ranked[1]!.score.right).toBeLessThan(ranked[1]!.score.left)
@@ -60,7 +60,7 @@ describe('five athletes a coach would know', () => {
     expect(nearestSentence(order('boxer', 'wrist_ext', [unit('broom', 25)]), 'at home')).toContain('no one-hand work')
   })
   it('under 18 a small edge for a maximum is held', () => {
-    const young = athlete({}, { birthDate: '2010-06-01' })
+    const young = athlete({}, { ageYears: 16 })
     const [m] = order('climber_boulder', 'edge', [unit('edge', 10)], young)
     expect(m!.mean).toBe(0)
     expect(lost(m!)).toContain('under 18: held')

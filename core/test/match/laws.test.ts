@@ -19,7 +19,7 @@ const item = (id: string): fc.Arbitrary<KitItem> => fc.record({
   orientation: ids(ORIENTATIONS), surface: ids(SURFACES), spin: ids(SPINS), wear: ids(WEARS), ratingKg: fc.option(fc.double({ min: 10, max: 120, noNaN: true })),
 })
 const rowOf = fc.record({ sport: fc.constantFrom(...SPORTS.map((s) => s.id)), quality: fc.constantFrom(...QUALITY_IDS) })
-const who = [athlete(), athlete({ level: 'elite', handLengthMm: { left: 165, right: null } }, { injuries: [{ site: 'thumb', side: 'right', status: 'settling', cleared: false }] }), athlete({ ownTauMm: { left: 9, right: 20 } }, { birthDate: '2010-06-01' })]
+const who = [athlete(), athlete({ level: 'elite', handLengthMm: { left: 165, right: null } }, { injuries: [{ site: 'thumb', side: 'right', status: 'settling', cleared: null, daysAgo: 20 }] }), athlete({ ownTauMm: { left: 9, right: 20 } }, { ageYears: 16 })]
 
 /** Value of every part; one that is not named is whole. */
 const values = (m: Match): Map<string, number> => new Map([...m.parts.map((p) => [p.id, p.value] as const), ...(['left', 'right'] as const).flatMap((h) => m.byHand[h].map((p) => [`${h} ${p.id}`, p.value] as const))])

@@ -5,7 +5,7 @@ import { matchAthlete } from '../../src/match/athlete'
 import { sameSeries, type Measured } from '../../src/match/measured'
 import { rankUnits, wrapFor } from '../../src/match/rank'
 import { idealWords, lost, notThese, varietySentence } from '../../src/match/words'
-import { judgeBy } from '../../src/safety/cautions'
+import { judgeBy } from '../../src/safety/judge'
 import { athlete, facts, unit } from './people'
 
 const row = (sport: string, q: string) => demandProfile(sport)!.rows.find((r) => r.quality.id === q)!

@@ -1,8 +1,9 @@
 import type { MatchAthlete } from '../../src/match/rank'
 import { matchUnit, type KitItem, type MatchUnit } from '../../src/match/unit'
-import { judgeBy, type SafetyFacts } from '../../src/safety/cautions'
+import { judgeBy, type SafetyFacts } from '../../src/safety/judge'
+import { WELL } from '../safety/well'
 
-export const facts: SafetyFacts = { today: '2026-10-08', birthDate: '1995-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: {} }
+export const facts: SafetyFacts = { ...WELL, today: '2026-10-08' }
 export const athlete = (more: Partial<MatchAthlete> = {}, safety: Partial<SafetyFacts> = {}): MatchAthlete => ({
   level: 'trained', handLengthMm: { left: 190, right: 190 }, wrapOf: () => null, judge: judgeBy({ ...facts, ...safety }), ownTauMm: { left: null, right: null }, ...more,
 })

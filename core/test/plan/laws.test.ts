@@ -2,14 +2,14 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { EXERCISES } from '../../src/catalogue/exercises'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
-import { QUALITY_IDS } from '../../src/catalogue/qualities'
 import { inOrder } from '../../src/plan/order'
 import { validate } from '../../src/plan/rules'
 import type { PlanContext } from '../../src/plan/situation'
 import { EMPTY_DAY, type Block, type DayFrame } from '../../src/plan/types'
-import { judgeBy, type SafetyFacts } from '../../src/safety/cautions'
+import { judgeBy, type SafetyFacts } from '../../src/safety/judge'
+import { WELL } from '../safety/well'
 
-const facts: SafetyFacts = { today: '2026-10-05', birthDate: '1998-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: Object.fromEntries(QUALITY_IDS.map((q) => [q, Infinity])) }
+const facts: SafetyFacts = { ...WELL, today: '2026-10-05' }
 const context: PlanContext = { judge: judgeBy(facts), kit: { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null }, hardBefore: [{ tissue: 'finger_flexors', on: '2026-10-04' }], lastLoad: 20 }
 const work = EXERCISES.filter((e) => e.mode !== 'prep')
 const days = fc.array(fc.record({ minutes: fc.integer({ min: 0, max: 90 }), place: fc.constantFrom('hall' as const, 'home' as const, 'bag' as const), sportLoad: fc.constantFrom(0 as const, 1 as const, 2 as const, 3 as const), heavyPull: fc.constantFrom('none' as const, 'before' as const, 'after' as const), competition: fc.boolean() }), { minLength: 7, maxLength: 7 })

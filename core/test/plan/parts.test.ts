@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { judgeBy } from '../../src/safety/cautions'
+import { judgeBy } from '../../src/safety/judge'
 import { describe, expect, it } from 'vitest'
 import { EXERCISES, exerciseById } from '../../src/catalogue/exercises'
 import { leverTorque, springAtSet, wristRoller } from '../../src/measure/mechanics'
@@ -9,11 +9,12 @@ import { kitFor, type Kits } from '../../src/plan/kit'
 import { blockMinutes, handLoad, sessionMinutes } from '../../src/plan/time'
 import { hardDaysOf } from '../../src/plan/rules'
 import { DEFAULT_FRAME, type Block, type WeekKind } from '../../src/plan/types'
+import { WELL } from '../safety/well'
 
 const kits = (hall: string[], more: Partial<Kits> = {}): Kits => ({ hall: new Set(hall), home: null, bag: null, ...more })
 const block = (exerciseId: string, more: Partial<Block> = {}): Block => ({ id: 'x', day: 0, exerciseId, sets: 3, dose: 20, hands: ['left', 'right'], reason: '', ...more })
 
-const judged = judgeBy({ today: '2026-10-05', birthDate: null, injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: {} })
+const judged = judgeBy({ ...WELL, today: '2026-10-05' })
 
 describe('minutes of a block', () => {
   it('counts work of both hands, the rest that is left, and set-up', () => {

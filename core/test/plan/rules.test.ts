@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { exerciseById } from '../../src/catalogue/exercises'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
-import { QUALITY_IDS } from '../../src/catalogue/qualities'
 import { RULES, validate, weekStartOf } from '../../src/plan/rules'
 import type { PlanContext } from '../../src/plan/situation'
 import { TISSUE_BUDGET } from '../../src/plan/practice'
 import { EMPTY_DAY, PLAIN_TERMS, type Block, type DayFrame, type WeekPlan } from '../../src/plan/types'
-import { judgeBy, type SafetyFacts } from '../../src/safety/cautions'
+import { judgeBy, type SafetyFacts } from '../../src/safety/judge'
+import { WELL } from '../safety/well'
 
-const facts: SafetyFacts = { today: '2026-10-05', birthDate: '1998-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: Object.fromEntries(QUALITY_IDS.map((q) => [q, Infinity])) }
+const facts: SafetyFacts = { ...WELL, today: '2026-10-05' }
 const context: PlanContext = { judge: judgeBy(facts), kit: { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null }, hardBefore: [], lastLoad: null }
 const frame = (change: Record<number, Partial<DayFrame>> = {}): DayFrame[] => Array.from({ length: 7 }, (_, d) => ({ ...EMPTY_DAY, minutes: 60, ...change[d] }))
 let n = 0
@@ -22,7 +22,7 @@ const week = (blocks: Block[], f = frame()): WeekPlan => ({ weekStart: '2026-10-
 
 /** For each rule a week that breaks it alone. */
 const BREAKS: Record<string, { plan: WeekPlan; context?: Partial<PlanContext> }> = {
-  caution: { plan: week([block(1, 'pinch_hold')]), context: { judge: judgeBy({ ...facts, injuries: [{ site: 'thumb', side: 'left', status: 'active', cleared: false }] }) } },
+  caution: { plan: week([block(1, 'pinch_hold')]), context: { judge: judgeBy({ ...facts, injuries: [{ site: 'thumb', side: 'left', status: 'active', cleared: null, daysAgo: 20 }] }) } },
   competition: { plan: week([block(4, 'spring_low')], frame({ 5: { competition: true } })) },
   heavy_pull: { plan: week([block(1, 'bar_hold_long')], frame({ 1: { heavyPull: 'after' } })) },
   gap_48h: { plan: week([block(1, 'spring_low', 2), block(2, 'roll_max', 2)]) },
@@ -81,8 +81,8 @@ describe('at the limits', () => {
   })
   it('an absolute caution is safety, one to acknowledge is the coach\'s to break', () => {
     const kind = (more: Partial<SafetyFacts>, e: string) => validate(week([block(1, e, 1)]), { ...context, judge: judgeBy({ ...facts, ...more }) }).map((b) => b.kind)[0]
-    expect(kind({ birthDate: '2010-01-01' }, 'edge_lift')).toBe('safety')
-    expect(kind({ injuries: [{ site: 'skin', side: 'left', status: 'active', cleared: false }] }, 'towel_hang')).toBe('practice')
+    expect(kind({ ageYears: 16, guardianConsent: true }, 'edge_lift')).toBe('safety')
+    expect(kind({ injuries: [{ site: 'skin', side: 'left', status: 'active', cleared: null, daysAgo: 20 }] }, 'towel_hang')).toBe('practice')
   })
   it('the budget of a day holds to the last set', () => {
     const sets = Math.floor(TISSUE_BUDGET.thumb.day / 3)

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
-import { QUALITY_IDS } from '../../src/catalogue/qualities'
 import { planContext } from '../../src/plan/context'
 import { fromToday, missedBlocks, staleMarks, type Since } from '../../src/plan/stale'
 import { EMPTY_DAY, type Block, type WeekPlan } from '../../src/plan/types'
-import { judgeBy, type SafetyFacts } from '../../src/safety/cautions'
+import { judgeBy, type SafetyFacts } from '../../src/safety/judge'
+import { WELL } from '../safety/well'
 
-const well: SafetyFacts = { today: '2026-10-07', birthDate: '1998-01-01', injuries: [], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: Object.fromEntries(QUALITY_IDS.map((q) => [q, Infinity])) }
+const well: SafetyFacts = { ...WELL, today: '2026-10-07' }
 const kits = { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null }
 const block = (id: string, exerciseId: string, day: number): Block => ({ id, day, exerciseId, sets: 2, dose: 10, hands: exerciseId.startsWith('carry') ? ['both'] : ['left', 'right'], reason: '' })
 const week: WeekPlan = { weekStart: '2026-10-05', frame: [0, 1, 2, 3, 4, 5, 6].map((d) => ({ ...EMPTY_DAY, minutes: d % 2 === 0 ? 60 : 0 })), blocks: [block('a', 'edge_lift', 0), block('b', 'wrist_rev', 0), block('c', 'edge_lift', 4), block('d', 'wrist_rev', 4), block('e', 'ext_band', 4)] }
@@ -16,15 +16,15 @@ const context = (facts: Partial<SafetyFacts> = {}, hall = kits.hall) => planCont
 const marks = (more: Partial<Since> = {}, facts: Partial<SafetyFacts> = {}, hall = kits.hall) => staleMarks(week, context(facts, hall), { ...since, ...more })
 
 describe('what makes a saved week out of date', () => {
-  const pulley = { injuries: [{ site: 'finger_pulley' as const, side: 'left' as const, status: 'active' as const, cleared: false }] }
+  const pulley = { injuries: [{ site: 'finger_pulley' as const, side: 'left' as const, status: 'active' as const, cleared: null, daysAgo: 20 }] }
   it('nothing: nothing is said', () => expect(marks()).toEqual([]))
   it('a caution that came after names the blocks it touches, and only those to come', () => {
-    expect(marks({}, pulley)).toMatchObject([{ cause: 'caution', blockIds: ['a', 'c'] }])
-    expect(marks({ today: '2026-10-07', logs: [log('a'), log('b')] }, pulley)).toMatchObject([{ cause: 'caution', blockIds: ['c'] }])
+    expect(marks({}, pulley)).toMatchObject([{ cause: 'caution', blockIds: ['a', 'c', 'b', 'd'] }])
+    expect(marks({ today: '2026-10-07', logs: [log('a'), log('b')] }, pulley)).toMatchObject([{ cause: 'caution', blockIds: ['c', 'd'] }])
     expect(marks({}, pulley)[0]!.says).toMatch(/pulley/i)
   })
   it('what the coach overruled when saving is silent, until a newer injury is noted', () => {
-    const tendon = { injuries: [{ site: 'elbow_outer_tendon' as const, side: 'left' as const, status: 'active' as const, cleared: false }] }
+    const tendon = { injuries: [{ site: 'elbow_outer_tendon' as const, side: 'left' as const, status: 'active' as const, cleared: null, daysAgo: 20 }] }
     const heavy: WeekPlan = { ...week, blocks: [block('h', 'pinch_max', 4)] }
     const of = (more: Partial<Since>) => staleMarks(heavy, context(tendon), { ...since, ...more }).map((m) => m.cause)
     expect(of({})).toEqual(['caution'])

@@ -41,7 +41,7 @@ describe('a template on an athlete\'s week', () => {
     expect(daysFor(sessions, open([3]))).toEqual([0, 2, 4, 5])
   })
   it('keeps sport and events, takes the days without a session out, and leaves out what a caution holds', () => {
-    const hurt = { ...problem, facts: { ...problem.facts, injuries: [{ site: 'thumb' as const, side: 'left' as const, status: 'active' as const, cleared: false }] }, frame: problem.frame.map((d, i) => ({ ...d, sportLoad: (i === 1 ? 3 : 0) as 0 | 3 })) }
+    const hurt = { ...problem, facts: { ...problem.facts, injuries: [{ site: 'thumb' as const, side: 'left' as const, status: 'active' as const, cleared: null, daysAgo: 20 }] }, frame: problem.frame.map((d, i) => ({ ...d, sportLoad: (i === 1 ? 3 : 0) as 0 | 3 })) }
     const made = templateWeek(TEMPLATES[0]!, 0, hurt, ids())
     expect(made.plan.frame.map((d) => d.minutes)).toEqual([45, 0, 45, 0, 45, 15, 0])
     expect(made.plan.frame[1]!.sportLoad).toBe(3)

@@ -4,19 +4,25 @@ import type { DaySetup } from '@mano/core/testday/live'
 import type { LogDetails } from '@mano/core/review/load'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { EntitySchema, type EntitySchemaColumnOptions } from 'typeorm'
-import type { HealthFlagId, InjuryStatus, SymptomId } from '@mano/core/catalogue/cautions'
+import type { DayFlagId, SymptomId } from '@mano/core/catalogue/cautions'
+import type { Allowed, InjuryStatus } from '@mano/core/catalogue/cautionTypes'
+import type { HealthId } from '@mano/core/catalogue/health'
+import type { FamilyId } from '@mano/core/catalogue/implementUse'
+import type { QualityId } from '@mano/core/catalogue/qualities'
+import type { PainWhere } from '@mano/core/testing/session'
+import type { Guardian } from '@mano/core/intake/record'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import type { PictureType } from '@mano/core/formats/image'
 import type { BatteryItem } from '@mano/core/testing/battery'
 import type { TryDetails } from '@mano/core/testing/details'
-import type { InjurySiteId } from '@mano/core/catalogue/tissues'
+import type { InjurySiteId, TissueId } from '@mano/core/catalogue/tissues'
 import type { Orientation, Spin, Surface, Wear } from '@mano/core/catalogue/traits'
 import type { DemandEdit, SourceRow } from '@mano/core/demand/profile'
 import type { BodyMeasureId, LevelId, SkinId } from '@mano/core/intake/record'
 import type { TrainingDay } from '@mano/core/intake/week'
 import type { Sex } from '@mano/core/hand/fit'
 import type { Side } from '@mano/core/measure/asymmetry'
-import type { TestConditions } from '@mano/core/safety/cautions'
+import type { TestConditions } from '@mano/core/safety/conditions'
 import type { Block, CoachTerms, DayFrame, Place } from '@mano/core/plan/types'
 import type { EndingId } from '@mano/core/session/steps'
 import type { Hand } from '@mano/core/testing/session'
@@ -28,7 +34,7 @@ export interface Hall { id: string; name: string; timeZone: string; createdAt: D
 export interface Account extends Row { login: string; name: string; role: 'coach' | 'assistant'; passwordHash: string }
 export interface Athlete extends Row {
   name: string; birthDate: string | null; sexForNorms: Sex | null; dominantHand: Side | null; level: LevelId
-  guardianConsent: boolean; consentNote: string; skin: SkinId; healthFlags: HealthFlagId[]; note: string; updatedAt: Date
+  guardian: Guardian | null; skin: SkinId; note: string; updatedAt: Date
 }
 export interface DemandVersion extends Row { athleteId: string; sources: { id: string; weight: number }[]; edits: DemandEdit[]; since: string; reason: string }
 export interface HallSport extends Row { name: string; kind: 'sport' | 'event'; originId: string; objects: string; rows: SourceRow[] }
@@ -63,7 +69,7 @@ export interface StoredSession extends Row {
 }
 export interface StoredTrial extends Row {
   sessionId: string; hand: Hand; ordinal: number; value: number; enteredValue: number; enteredUnit: EntryUnit
-  pain: number | null; deviceAt: Date | null; supersedesId: string | null; reason: string; missed: boolean; details: TryDetails
+  pain: number | null; painWhere: PainWhere | null; deviceAt: Date | null; supersedesId: string | null; reason: string; missed: boolean; details: TryDetails
 }
 export interface CurrentTrial extends StoredTrial { struck: boolean; strikeReason: string }
 export interface TrialMark extends Row { trialId: string; struck: boolean; reason: string }
@@ -71,20 +77,29 @@ export interface TestAttachment extends Row { sessionId: string; kind: 'note' | 
 export interface TrialTrace extends Row { trialId: string; sessionId: string; instrument: string; rateHz: number; startS: number; gaps: (readonly [number, number])[]; data: string }
 export interface Battery extends Row, Replaced { name: string; sportId: string | null; items: BatteryItem[] }
 export interface Observation extends Row {
-  athleteId: string; sessionId: string | null; hand: Hand; pain: number | null; symptom: SymptomId | null; note: string
+  athleteId: string; sessionId: string | null; hand: Hand; pain: number | null; symptom: SymptomId | null; places: TissueId[] | null; note: string
 }
 export interface Clearance extends Row {
-  athleteId: string; observationId: string | null; injuryId: string | null; clearedBy: string; clearedOn: string; note: string
+  athleteId: string; observationId: string | null; injuryId: string | null; healthId: HealthId | null; painHand: Hand | null; painTissue: TissueId | null
+  clearedBy: string; profession: string; clearedOn: string; allows: Allowed; until: string | null; received: string; note: string
 }
+export interface HealthAnswer extends Row { athleteId: string; answeredOn: string; yes: HealthId[]; complete: boolean }
+export interface ExperienceEntry extends Row { athleteId: string; quality: QualityId; family: FamilyId | null; weeks: number; origin: string; enteredOn: string }
+export interface GateReason extends Row { athleteId: string; subject: string; hand: Hand; givenOn: string; keys: string[]; reason: string }
+export interface DayFlagRow extends Row { athleteId: string; heldOn: string; flags: DayFlagId[] }
+export interface Alarm extends Row { athleteId: string; happenedOn: string; subject: string; hand: Hand; class: 'stop' | 'ask'; keys: string[]; says: string; sourceId: string | null }
+export interface AlarmAnswer extends Row { alarmId: string; done: string; told: string }
+/** What a saved week asked a reason for, by exercise and hand. */
+export interface AskedAtSave { exerciseId: string; hand: Hand; keys: string[] }
 
 export interface StandardRow extends Row { protocolId: string; sportId: string | null; level: LevelId | null; value: number; enteredValue: number; enteredUnit: EntryUnit; perBodyMass: boolean }
 export interface GapChoice extends Row { athleteId: string; rowKey: string; kind: 'priority' | 'reference' | 'lean_limit'; value: string | null; reason: string }
 export interface WeekFrame extends Row { athleteId: string; days: DayFrame[] }
-export interface PlanVersion extends Row { athleteId: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; basedOn: string | null; reason: string }
+export interface PlanVersion extends Row { athleteId: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; basedOn: string | null; reason: string; asked: AskedAtSave[] }
 export interface StoredTemplate extends Row, Omit<PlanTemplate, 'id'> { removes: string | null }
 export interface StoredSetLog extends Row {
   athleteId: string; planVersionId: string; blockId: string | null; exerciseId: string; doneOn: string; hand: Hand; setNo: number; loadKg: number | null
-  enteredLoad: number | null; enteredUnit: EntryUnit | null; seconds: number | null; reps: number | null; ended: EndingId; effort: number | null; pain: number | null
+  enteredLoad: number | null; enteredUnit: EntryUnit | null; seconds: number | null; reps: number | null; ended: EndingId; effort: number | null; pain: number | null; painWhere: PainWhere | null
   deviceAt: Date | null; supersedesId: string | null; details: LogDetails; voided: boolean
 }
 export interface TestDay extends Row { name: string; heldOn: string; setup: DaySetup }
@@ -122,14 +137,14 @@ const session: Columns = {
   practice: column('boolean'), note: text(), importId: maybe(uuid()),
 }
 const trial: Columns = {
-  sessionId: uuid(), hand: text(), ordinal: column('integer'), value: number(), enteredValue: number(), enteredUnit: text(), pain: maybe(column('integer')),
+  sessionId: uuid(), hand: text(), ordinal: column('integer'), value: number(), enteredValue: number(), enteredUnit: text(), pain: maybe(column('integer')), painWhere: maybe(column('jsonb')),
   deviceAt: maybe(instant()), supersedesId: maybe(uuid()), reason: text(), missed: column('boolean'), details: column('jsonb'),
 }
 
 export const HallEntity = new EntitySchema<Hall>({ name: 'Hall', tableName: 'hall', columns: named({ id: { type: 'uuid', primary: true }, name: text(), timeZone: text(), createdAt: instant(), staleDays: column('integer') }) as never })
 export const AccountEntity = table<Account>('Account', { login: text(), name: text(), role: text(), passwordHash: text() })
 export const AthleteEntity = table<Athlete>('Athlete', {
-  name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardianConsent: column('boolean'), consentNote: text(), skin: text(), healthFlags: column('jsonb'), note: text(), updatedAt: instant(),
+  name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardian: maybe(column('jsonb')), skin: text(), note: text(), updatedAt: instant(),
 })
 const athleteEvent: Columns = { athleteId: uuid(), name: text(), heldOn: day(), items: column('jsonb'), note: text(), supersedesId: maybe(uuid()), removed: column('boolean') }
 const outcome: Columns = { athleteId: uuid(), name: text(), unit: text(), better: text(), value: number(), seenOn: day(), supersedesId: maybe(uuid()), removed: column('boolean') }
@@ -160,19 +175,25 @@ export const TrialTraceEntity = table<TrialTrace>('TrialTrace', { trialId: uuid(
 const battery: Columns = { name: text(), sportId: maybe(text()), items: column('jsonb'), supersedesId: maybe(uuid()), removed: column('boolean') }
 export const BatteryEntity = table<Battery>('Battery', battery)
 export const CurrentBatteryView = view<Battery>('CurrentBattery', battery)
-export const ObservationEntity = table<Observation>('Observation', { athleteId: uuid(), sessionId: maybe(uuid()), hand: text(), pain: maybe(column('integer')), symptom: maybe(text()), note: text() })
-export const ClearanceEntity = table<Clearance>('Clearance', { athleteId: uuid(), observationId: maybe(uuid()), injuryId: maybe(uuid()), clearedBy: text(), clearedOn: day(), note: text() })
+export const ObservationEntity = table<Observation>('Observation', { athleteId: uuid(), sessionId: maybe(uuid()), hand: text(), pain: maybe(column('integer')), symptom: maybe(text()), places: maybe(column('jsonb')), note: text() })
+export const ClearanceEntity = table<Clearance>('Clearance', { athleteId: uuid(), observationId: maybe(uuid()), injuryId: maybe(uuid()), healthId: maybe(text()), painHand: maybe(text()), painTissue: maybe(text()), clearedBy: text(), profession: text(), clearedOn: day(), allows: text(), until: maybe(day()), received: text(), note: text() })
+export const HealthAnswerEntity = table<HealthAnswer>('HealthAnswer', { athleteId: uuid(), answeredOn: day(), yes: column('jsonb'), complete: column('boolean') })
+export const ExperienceEntryEntity = table<ExperienceEntry>('ExperienceEntry', { athleteId: uuid(), quality: text(), family: maybe(text()), weeks: column('integer'), origin: text(), enteredOn: day() })
+export const GateReasonEntity = table<GateReason>('GateReason', { athleteId: uuid(), subject: text(), hand: text(), givenOn: day(), keys: column('jsonb'), reason: text() })
+export const DayFlagEntity = table<DayFlagRow>('DayFlag', { athleteId: uuid(), heldOn: day(), flags: column('jsonb') })
+export const AlarmEntity = table<Alarm>('Alarm', { athleteId: uuid(), happenedOn: day(), subject: text(), hand: text(), class: text(), keys: column('jsonb'), says: text(), sourceId: maybe(uuid()) })
+export const AlarmAnswerEntity = table<AlarmAnswer>('AlarmAnswer', { alarmId: uuid(), done: text(), told: text() })
 
 const integer = () => column('integer')
 const setLog: Columns = {
   athleteId: uuid(), planVersionId: uuid(), blockId: maybe(uuid()), exerciseId: text(), doneOn: day(), hand: text(), setNo: integer(), loadKg: maybe(number()),
-  enteredLoad: maybe(number()), enteredUnit: maybe(text()), seconds: maybe(number()), reps: maybe(integer()), ended: text(), effort: maybe(integer()), pain: maybe(integer()),
+  enteredLoad: maybe(number()), enteredUnit: maybe(text()), seconds: maybe(number()), reps: maybe(integer()), ended: text(), effort: maybe(integer()), pain: maybe(integer()), painWhere: maybe(column('jsonb')),
   deviceAt: maybe(instant()), supersedesId: maybe(uuid()), details: { ...column('jsonb'), default: () => `'{}'` }, voided: { ...column('boolean'), default: false },
 }
 export const StandardEntity = table<StandardRow>('Standard', { protocolId: text(), sportId: maybe(text()), level: maybe(text()), value: number(), enteredValue: number(), enteredUnit: text(), perBodyMass: column('boolean') })
 export const GapChoiceEntity = table<GapChoice>('GapChoice', { athleteId: uuid(), rowKey: text(), kind: text(), value: maybe(text()), reason: text() })
 export const WeekFrameEntity = table<WeekFrame>('WeekFrame', { athleteId: uuid(), days: column('jsonb') })
-export const PlanVersionEntity = table<PlanVersion>('PlanVersion', { athleteId: uuid(), weekStart: day(), frame: column('jsonb'), blocks: column('jsonb'), terms: { ...column('jsonb'), default: () => `'{"settings":{},"bans":[]}'` }, basedOn: maybe(uuid()), reason: text() })
+export const PlanVersionEntity = table<PlanVersion>('PlanVersion', { athleteId: uuid(), weekStart: day(), frame: column('jsonb'), blocks: column('jsonb'), terms: { ...column('jsonb'), default: () => `'{"settings":{},"bans":[]}'` }, basedOn: maybe(uuid()), reason: text(), asked: { ...column('jsonb'), default: () => `'[]'` } })
 const planTemplate: Columns = { name: text(), says: text(), kind: text(), weeks: column('jsonb'), removes: maybe(uuid()) }
 export const PlanTemplateEntity = table<StoredTemplate>('PlanTemplate', planTemplate)
 export const CurrentTemplateView = view<StoredTemplate>('CurrentPlanTemplate', planTemplate)
@@ -196,7 +217,7 @@ export const CurrentSetLogView = view<StoredSetLog>('CurrentSetLog', setLog)
 
 export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
-  TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, TrialTraceEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity,
+  TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, TrialTraceEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity, HealthAnswerEntity, ExperienceEntryEntity, GateReasonEntity, DayFlagEntity, AlarmEntity, AlarmAnswerEntity,
   StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity, AthleteLinkEntity, TestDayEntity, TestDayEventEntity, ConclusionEntity, GoalEntity, ImportMappingEntity,
   CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

@@ -2,15 +2,14 @@ import { In, IsNull, Not, type EntityManager } from 'typeorm'
 import type { AthleteView, InjuryView, MeasurementView, SymptomView } from '@mano/contract/athletes'
 import type { SessionView } from '@mano/contract/tests'
 import { missingIntake } from '@mano/core/intake/record'
-import { judgeBy, type Judge } from '@mano/core/safety/cautions'
-import { safetyFacts, type UnderWay } from '@mano/core/safety/facts'
 import type { DoneSet, SetLog } from '@mano/core/review/load'
 import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stages/rules'
+import { clearanceView, rootsOf } from './safety'
 import { isUnfinished } from '@mano/core/testing/session'
 import { addDays, localDateOf } from '@mano/core/units/dates'
 import { groupBy } from '@mano/core/units/group'
 import {
-  AccountEntity, AthleteEntity, ClearanceEntity, CurrentEventView, CurrentInjuryView, DemandVersionEntity, CurrentMeasurementView, CurrentSessionView, CurrentTrialView,
+  AccountEntity, AthleteEntity, ClearanceEntity, CurrentEventView, InjuryEntity, DemandVersionEntity, CurrentMeasurementView, CurrentSessionView, CurrentTrialView,
   ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, PlanVersionEntity, TestAttachmentEntity, TrialEntity, TrialTraceEntity, type Athlete, type Hall, type PlanVersion, type StoredSession,
 } from './entities'
 
@@ -35,10 +34,10 @@ export async function loadSessions(em: EntityManager, where: { athleteId?: strin
   return stored.map((s) => ({
     ...setupOf(s),
     trials: own(trialsOf, s.id).map((t) => ({
-      id: t.id, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain, missed: t.missed, details: t.details,
+      id: t.id, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain, painWhere: t.painWhere, missed: t.missed, details: t.details,
       recordedAt: t.recordedAt.toISOString(), struck: t.struck ? { reason: t.strikeReason } : null, correction: t.supersedesId ? { reason: t.reason } : null,
     })),
-    observations: own(seenIn, s.id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom })),
+    observations: own(seenIn, s.id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom, places: o.places })),
     traces: own(tracesOf, s.id).map((t) => ({ trialId: t.trialId, hand: traced.get(t.trialId)!.hand, ordinal: traced.get(t.trialId)!.ordinal, instrument: t.instrument })),
     attachments: own(keptWith, s.id).map((a) => ({ id: a.id, kind: a.kind, text: a.text })),
     testedBy: (s.actorId && people.get(s.actorId)) || '',
@@ -61,16 +60,19 @@ interface AthleteParts { measurements: MeasurementView[]; injuries: InjuryView[]
 export async function loadParts(em: EntityManager, ids: readonly string[], timeZone: string): Promise<Map<string, AthleteParts>> {
   const where = { athleteId: In([...ids]) }
   const measurements = await em.find(CurrentMeasurementView, { where, order: { measuredOn: 'DESC', recordedAt: 'DESC' } })
-  const injuries = await em.find(CurrentInjuryView, { where, order: { recordedAt: 'DESC' } })
+  const versions = await em.find(InjuryEntity, { where })
+  const superseded = new Set(versions.flatMap((i) => i.supersedesId ?? []))
+  const injuries = versions.filter((i) => !superseded.has(i.id)).sort((a, b) => b.recordedAt.getTime() - a.recordedAt.getTime())
+  const roots = rootsOf(versions)
   const observations = await em.find(ObservationEntity, { where: { ...where, symptom: Not(IsNull()) }, order: { recordedAt: 'DESC' } })
-  const clearances = await em.find(ClearanceEntity, { where })
+  const clearances = await em.find(ClearanceEntity, { where, order: { recordedAt: 'DESC' } })
   const demands = await em.find(DemandVersionEntity, { where, order: { recordedAt: 'ASC' } })
   const events = await em.find(CurrentEventView, { where, order: { heldOn: 'ASC' } })
-  const clearedBy = (id: string): string | null => clearances.find((c) => c.injuryId === id || c.observationId === id)?.clearedBy ?? null
+  const clearanceOf = (id: string) => { const c = clearances.find((x) => (x.injuryId !== null && roots.get(x.injuryId) === roots.get(id)) || x.observationId === id); return c ? clearanceView(c) : null }
   return new Map(ids.map((id) => [id, {
     measurements: measurements.filter((m) => m.athleteId === id).map((m) => ({ id: m.id, measure: m.measure, hand: m.hand, value: m.value, enteredValue: m.enteredValue, enteredUnit: m.enteredUnit, on: m.measuredOn })),
-    injuries: injuries.filter((i) => i.athleteId === id).map((i) => ({ id: i.id, site: i.site, side: i.side, status: i.status, since: i.since, note: i.note, advisedBy: i.advisedBy, recordedOn: localDateOf(i.recordedAt, timeZone), clearedBy: clearedBy(i.id) })),
-    symptoms: observations.filter((o) => o.athleteId === id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom, on: localDateOf(o.recordedAt, timeZone), sessionId: o.sessionId, clearedBy: clearedBy(o.id) })),
+    injuries: injuries.filter((i) => i.athleteId === id).map((i) => ({ id: i.id, rootId: roots.get(i.id)!, site: i.site, side: i.side, status: i.status, since: i.since, note: i.note, advisedBy: i.advisedBy, recordedOn: localDateOf(i.recordedAt, timeZone), clearance: clearanceOf(i.id) })),
+    symptoms: observations.filter((o) => o.athleteId === id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom, on: localDateOf(o.recordedAt, timeZone), sessionId: o.sessionId, clearance: clearanceOf(o.id) })),
     demand: demands.filter((d) => d.athleteId === id).map((d) => ({ sources: d.sources, edits: d.edits, since: d.since, reason: d.reason })).at(-1) ?? null,
     events: events.filter((e) => e.athleteId === id).map((e) => ({ id: e.id, name: e.name, on: e.heldOn, items: e.items, note: e.note })),
   }]))
@@ -94,10 +96,11 @@ const LOG_WEEKS = 16
 export async function loadLogs(em: EntityManager, athleteIds: readonly string[], today: string): Promise<(SetLog & { athleteId: string })[]> {
   // Read as they are, without an entity each.
   const rows = (await em.query(
-    `SELECT id, athlete_id AS "athleteId", block_id AS "blockId", exercise_id AS "exerciseId", done_on::text AS "on", hand, set_no AS "set", load_kg AS "loadKg", seconds, reps, ended, effort, pain, nullif(details, '{}') AS details
+    `SELECT id, athlete_id AS "athleteId", block_id AS "blockId", exercise_id AS "exerciseId", done_on::text AS "on", hand, set_no AS "set", load_kg AS "loadKg", seconds, reps, ended, effort, pain, pain_where AS "painWhere", nullif(details, '{}') AS details,
+       EXISTS (SELECT 1 FROM alarm a WHERE a.athlete_id = current_set_log.athlete_id AND a.happened_on = done_on AND a.subject = 'exercise ' || exercise_id) AS alarmed
      FROM current_set_log WHERE athlete_id = ANY($1) AND done_on >= $2 ORDER BY done_on, recorded_at`, [[...athleteIds], addDays(today, -7 * LOG_WEEKS)],
   )) as (SetLog & { athleteId: string })[]
-  return rows.map(({ details, ...l }) => (details ? { ...l, details } : l))
+  return rows.map(({ details, painWhere, alarmed, ...l }) => ({ ...l, ...(details && { details }), ...(painWhere && { painWhere }), ...(alarmed && { alarmed }) }))
 }
 
 /** Sets of a period as far as work by week looks at them: years of them at once. */
@@ -108,12 +111,6 @@ export async function loadWork(em: EntityManager, athleteId: string, period: { f
   )) as [{ all: string }]
   type Line = [DoneSet['blockId'], string, string, DoneSet['hand'], number, number | null, number | null, number | null]
   return (JSON.parse(row.all) as Line[]).map(([blockId, exerciseId, on, hand, set, seconds, reps, pain]) => ({ blockId, exerciseId, on, hand, set, seconds, reps, pain }))
-}
-
-/** What safety and growth look back on. */
-export async function loadHistory(em: EntityManager, athleteId: string, today: string): Promise<{ logs: SetLog[]; tests: { protocolId: string; performedOn: string }[] }> {
-  const tests = await em.find(CurrentSessionView, { where: { athleteId }, select: { id: true, protocolId: true, performedOn: true } })
-  return { logs: await loadLogs(em, [athleteId], today), tests: tests.map((t) => ({ protocolId: t.protocolId, performedOn: t.performedOn })) }
 }
 
 /** Newest version of each week, newest week first, with how many versions the week has seen. */
@@ -154,13 +151,6 @@ export function testFacts(sessions: readonly SessionView[], count = sessions.len
   const counted = sessions.filter((s) => s.trials.some((t) => !t.struck))
   const last = counted.at(-1)
   return { last: last?.performedOn ?? null, unfinished: last !== undefined && last.observations.length === 0 && isUnfinished(last), sessions: count }
-}
-
-/** The judge of an athlete's tests, plan and floor. `sessionDay`: the day whose own logs are under way, not history. */
-export async function judgeFor({ em, hall, today }: { em: EntityManager; hall: { timeZone: string }; today: string }, athlete: Athlete, underWay: UnderWay | null, sessionDay: string | null = null): Promise<Judge> {
-  const parts = (await loadParts(em, [athlete.id], hall.timeZone)).get(athlete.id)!
-  const history = await loadHistory(em, athlete.id, today)
-  return judgeBy(safetyFacts({ ...athlete, ...parts }, today, underWay, { ...history, logs: history.logs.filter((l) => l.on !== sessionDay) }))
 }
 
 export const findAthlete = (em: EntityManager, id: string): Promise<Athlete | null> => em.findOneBy(AthleteEntity, { id })

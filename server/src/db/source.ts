@@ -12,8 +12,9 @@ import { PlanTerms1764700000008 } from './migrations/8-plan-terms'
 import { Floor1764800000009 } from './migrations/9-floor'
 import { TestDay1764900000010 } from './migrations/10-test-day'
 import { Review1765000000011 } from './migrations/11-review'
+import { Safety1766000000012 } from './migrations/12-safety'
 
-export const MIGRATIONS = [Ground1764000000001, Plan1764100000002, Fieldwork1764200000003, Judgement1764300000004, Lifts1764400000005, FloorOfTests1764500000006, Traces1764600000007, PlanTerms1764700000008, Floor1764800000009, TestDay1764900000010, Review1765000000011]
+export const MIGRATIONS = [Ground1764000000001, Plan1764100000002, Fieldwork1764200000003, Judgement1764300000004, Lifts1764400000005, FloorOfTests1764500000006, Traces1764600000007, PlanTerms1764700000008, Floor1764800000009, TestDay1764900000010, Review1765000000011, Safety1766000000012]
 
 const common = { type: 'postgres', synchronize: false, uuidExtension: 'pgcrypto', installExtensions: false, logging: false } as const
 

@@ -9,8 +9,9 @@ import { rankUnits } from '@mano/core/match/rank'
 import { matchUnit } from '@mano/core/match/unit'
 import { matchSentences } from '@mano/core/match/words'
 import type { Place } from '@mano/core/plan/types'
-import { judgeBy } from '@mano/core/safety/cautions'
+import { judgeBy } from '@mano/core/safety/judge'
 import { safetyFacts } from '@mano/core/safety/facts'
+import { demoRecord } from './safety'
 import { stageStates, TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { isUnfinished } from '@mano/core/testing/session'
 import type { LocalDate } from '@mano/core/units/dates'
@@ -41,9 +42,7 @@ export function meets(expectation: Expectation, athlete: DemoAthlete, today: Loc
       return states.find((s) => s.stage === expectation.stage)?.state === expectation.is
     }
     case 'caution': {
-      const i = athlete.story.injury
-      const injuries = i ? [{ site: i.site, side: i.side, status: i.status, clearedBy: null }] : []
-      return judgeBy(safetyFacts({ birthDate: athlete.birthDate, level: athlete.story.level, healthFlags: [], injuries, symptoms: [] }, today, null)).active.some((c) => c.caution.id === expectation.id)
+      return judgeBy(safetyFacts(demoRecord(athlete, today), today)).active.some((c) => c.caution.id === expectation.id)
     }
     case 'match': {
       const ranked = ranking(athlete, expectation.quality, expectation.place, today)?.ranked ?? []
@@ -68,8 +67,7 @@ function ranking(athlete: DemoAthlete, quality: QualityId, place: Place, today: 
   const profile = demandProfile(story.sportId)!
   const row = profile.rows.find((r) => r.quality.id === quality)
   const units = athlete.kit.filter((u) => u.place === place).flatMap((u) => matchUnit(u) ?? [])
-  const injuries = story.injury ? [{ site: story.injury.site, side: story.injury.side, status: story.injury.status, clearedBy: null }] : []
-  const judge = judgeBy(safetyFacts({ birthDate: athlete.birthDate, level: story.level, healthFlags: [], injuries, symptoms: [] }, today, null))
+  const judge = judgeBy(safetyFacts(demoRecord(athlete, today), today))
   const who = matchAthlete({ level: story.level, measurements: athlete.measures, wraps: athlete.wraps, judge, sessions: [] })
   return row ? { profile, row, units, who, ranked: rankUnits(row, units, who) } : null
 }

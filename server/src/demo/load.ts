@@ -9,12 +9,13 @@ import { PLACES } from '@mano/core/plan/types'
 import { addDays } from '@mano/core/units/dates'
 import { hashPassword, UNMEASURED } from '../accounts/accounts'
 import {
-  AccountEntity, AthleteEntity, AthleteEventEntity, BodyMeasurementEntity, DemandVersionEntity, ImplementCheckEntity, OutcomeEntity, PlaceEntity, TrainingWeekEntity, WrapGapEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, InjuryEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TestSessionEntity, TrialEntity, WeekFrameEntity,
+  AccountEntity, AthleteEntity, ClearanceEntity, ExperienceEntryEntity, HealthAnswerEntity, AthleteEventEntity, BodyMeasurementEntity, DemandVersionEntity, ImplementCheckEntity, OutcomeEntity, PlaceEntity, TrainingWeekEntity, WrapGapEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, InjuryEntity, PlanVersionEntity, SetLogEntity, StandardEntity, TestSessionEntity, TrialEntity, WeekFrameEntity,
 } from '../db/entities'
 import { inHall } from '../db/hall'
 import { protocolParams } from '../http/tests'
 import { generateDemo } from './generate'
 import { generatePlans } from './plans'
+import { ANSWERED_DAYS_AGO, EXPERIENCE_ORIGIN, experienceOf } from './safety'
 import { STANDARDS, type Story } from './stories'
 
 export const DEMO_SIGN_IN = { login: 'ruth', password: 'quayside-hall' }
@@ -60,8 +61,11 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
       const s = a.story
       await em.insert(AthleteEntity, {
         ...at(a.joined), id: a.id, name: s.name, birthDate: a.birthDate, sexForNorms: s.sex, dominantHand: s.dominant, level: s.level,
-        guardianConsent: s.guardianConsent ?? false, consentNote: s.guardianConsent ? 'Mother, in writing' : '', skin: s.skin ?? 'normal', healthFlags: [], note: '', updatedAt: now,
+        guardian: s.guardian ? { ...s.guardian, on: a.joined } : null, skin: s.skin ?? 'normal', note: '', updatedAt: now,
       })
+      const answered = addDays(today, -ANSWERED_DAYS_AGO)
+      if (!s.unasked) await em.insert(HealthAnswerEntity, { ...at(answered), id: v7(), athleteId: a.id, answeredOn: answered, yes: [], complete: true })
+      for (const x of experienceOf(s)) await em.insert(ExperienceEntryEntity, { ...at(a.joined), id: v7(), athleteId: a.id, ...x, origin: EXPERIENCE_ORIGIN, enteredOn: a.joined })
       const sources = [{ id: s.sportId, weight: 1 }, ...(s.second ? [{ id: s.second.sportId, weight: s.second.weight }] : [])]
       await em.insert(DemandVersionEntity, { ...at(a.joined), id: v7(), athleteId: a.id, sources, edits: [], since: a.joined, reason: '' })
       if (s.event) await em.insert(AthleteEventEntity, { ...at(a.joined), id: v7(), athleteId: a.id, name: s.event.name, heldOn: addDays(today, s.event.inDays), items: [...s.event.items], note: '', supersedesId: null, removed: false })
@@ -71,7 +75,10 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
       for (const m of a.measures) await em.insert(BodyMeasurementEntity, { ...at(m.on), id: m.id, athleteId: a.id, measure: m.measure, hand: m.hand, value: m.value, enteredValue: m.value, enteredUnit: m.unit, measuredOn: m.on, supersedesId: null })
       if (s.injury) {
         const since = new Date(now.getTime() - s.injury.daysAgo * 86_400_000).toISOString().slice(0, 10)
-        await em.insert(InjuryEntity, { ...at(since), id: v7(), athleteId: a.id, site: s.injury.site, side: s.injury.side, status: s.injury.status, since, note: '', advisedBy: s.injury.advisedBy, supersedesId: null })
+        const injuryId = v7()
+        await em.insert(InjuryEntity, { ...at(since), id: injuryId, athleteId: a.id, site: s.injury.site, side: s.injury.side, status: s.injury.status, since, note: '', advisedBy: s.injury.advisedBy, supersedesId: null })
+        const c = s.injury.cleared
+        if (c) await em.insert(ClearanceEntity, { ...at(addDays(today, -c.daysAgo)), id: v7(), athleteId: a.id, injuryId, observationId: null, healthId: null, painHand: null, painTissue: null, clearedBy: c.by, profession: c.profession, clearedOn: addDays(today, -c.daysAgo), allows: 'all', until: null, received: 'Letter', note: 'Handles the thumb can close round first' })
       }
       const plans = generatePlans(seed, demo, a, today)
       if (plans[0]) await em.insert(WeekFrameEntity, { ...at(plans[0].savedOn), id: v7(), athleteId: a.id, days: plans[0].frame })
@@ -88,7 +95,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
         })
         await em.insert(TrialEntity, t.trials.map((x) => ({
           ...stamp, recordedAt: new Date(x.recordedAt), id: x.id, sessionId: t.id, hand: x.hand, ordinal: x.ordinal, value: x.value, enteredValue: x.enteredValue,
-          enteredUnit: x.enteredUnit, pain: x.pain, deviceAt: null, supersedesId: null, reason: '', missed: x.missed ?? false, details: x.details ?? {},
+          enteredUnit: x.enteredUnit, pain: x.pain, painWhere: null, deviceAt: null, supersedesId: null, reason: '', missed: x.missed ?? false, details: x.details ?? {},
         })))
       }
     }

@@ -9,8 +9,9 @@ import { weekStartOf } from '@mano/core/plan/rules'
 import { EMPTY_DAY, type Block, type DayFrame } from '@mano/core/plan/types'
 import type { SetLog } from '@mano/core/review/load'
 import { buildSeries } from '@mano/core/review/series'
-import { judgeBy } from '@mano/core/safety/cautions'
+import { judgeBy } from '@mano/core/safety/judge'
 import { safetyFacts } from '@mano/core/safety/facts'
+import { demoRecord } from './safety'
 import { TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { setsOf } from '@mano/core/plan/time'
 import { addDays, type LocalDate } from '@mano/core/units/dates'
@@ -36,15 +37,13 @@ export function generatePlans(seed: number, hall: DemoHall, athlete: DemoAthlete
   const frame = Array.from({ length: 7 }, (_, d): DayFrame => ({ ...EMPTY_DAY, minutes: week.minutes[d] ?? 0, place: week.place, sportLoad: week.sport[d] ?? 0, heavyPull: week.heavyPull === d ? 'before' : 'none' }))
   const kit = kitsOf(hall.units)
   const standards = STANDARDS.map((s) => ({ ...s, value: s.protocolId === 'dyno_seated' ? s.value * N_PER_KGF : s.value }))
-  const injuries = story.injury ? [{ site: story.injury.site, side: story.injury.side, status: story.injury.status, clearedBy: null, since: addDays(today, -story.injury.daysAgo) }] : []
   const logs: SetLog[] = []
   const plans: DemoPlan[] = []
   for (let back = WEEKS_BACK; back >= 0; back--) {
     const weekStart = addDays(weekStartOf(today), -7 * back)
     const savedOn = back === 0 && addDays(weekStart, -1) < today ? addDays(weekStart, -1) : addDays(weekStart, -2)
     const seen = athlete.sessions.filter((s) => s.performedOn <= savedOn)
-    const known = injuries.filter((i) => i.since <= (back === 0 ? today : savedOn))
-    const facts = safetyFacts({ birthDate: athlete.birthDate, level: story.level, healthFlags: [], injuries: known, symptoms: [] }, weekStart, null, { logs, tests: seen })
+    const facts = safetyFacts({ ...demoRecord(athlete, today, { logs, until: back === 0 ? today : savedOn }) }, weekStart)
     const judgement = readGaps({ ...gapFacts({ level: story.level, sexForNorms: story.sex, birthDate: athlete.birthDate, dominantHand: story.dominant }, athlete.measures, { standards, squad: {}, staleDays: TESTS_STALE_DAYS, choices: [] }), profile: demandProfile(story.sportId), series: buildSeries(seen), today: weekStart, judge: judgeBy(facts), injuries: [] })
     const context = planContext(judgeBy(facts), kit, logs, weekStart, plans.map((p) => ({ ...p, kind: 'ordinary' as const })))
     const { blocks } = draftWeek(problemIn(context, { weekStart, frame, wants: wantsOf(judgement.priorities), units: hall.units }), () => id(weekStart))

@@ -1,5 +1,5 @@
 import type { QualityId } from '@mano/core/catalogue/qualities'
-import type { InjuryStatus } from '@mano/core/catalogue/cautions'
+import type { InjuryStatus } from '@mano/core/catalogue/cautionTypes'
 import type { InjurySiteId } from '@mano/core/catalogue/tissues'
 import type { LevelId } from '@mano/core/intake/record'
 import type { Side } from '@mano/core/measure/asymmetry'
@@ -33,8 +33,10 @@ export interface Story {
   /** mm, left and right. */
   handLength: readonly [number, number]
   handSpan: readonly [number, number]
-  injury?: { site: InjurySiteId; side: Side; status: InjuryStatus; daysAgo: number; advisedBy: string }
-  guardianConsent?: boolean
+  injury?: { site: InjurySiteId; side: Side; status: InjuryStatus; daysAgo: number; advisedBy: string; /** A clinician's clearance on record. */ cleared?: { by: string; profession: string; daysAgo: number } }
+  guardian?: { by: string; relation: string }
+  /** The health questions were never asked. */
+  unasked?: true
   tests: {
     /** Days between dynamometer sessions over 16 weeks; null: none on record. */
     everyDays: number
@@ -101,20 +103,20 @@ export const STORIES: readonly Story[] = [
     tests: { everyDays: 14, lastDaysAgo: 9, forceKgf: 44, gainPct: 5, leftBehindPct: [6, 6] },
     week: { minutes: { 0: 30, 2: 30, 4: 30 }, place: 'hall', sport: { 1: 2, 3: 2 } },
     second: { sportId: 'carry_strength', weight: 0.5 },
-    expects: [{ ask: 'caution', id: 'thumb_active' }] },
-  { id: 'under_18', what: 'one under 18', name: 'Sunniva Teague', sportId: 'climber_route', sex: 'female', ageYears: 16, dominant: 'right', level: 'trained', massKg: 52.1, ...hand(168, 188), guardianConsent: true,
+    expects: [{ ask: 'caution', id: 'thumb_held' }] },
+  { id: 'under_18', what: 'one under 18', name: 'Sunniva Teague', sportId: 'climber_route', sex: 'female', ageYears: 16, dominant: 'right', level: 'trained', massKg: 52.1, ...hand(168, 188), guardian: { by: 'Ingrid Teague', relation: 'mother' },
     tests: { everyDays: 14, lastDaysAgo: 4, forceKgf: 31, gainPct: 8, leftBehindPct: [3, 3], hang: { seconds: 55, gainPct: 25 } },
     week: { minutes: { 1: 30, 4: 30, 6: 15 }, place: 'home', sport: { 0: 2, 2: 2, 5: 2 } },
     expects: [{ ask: 'caution', id: 'under_18' }, { ask: 'norms', refused: 'under-20' }] },
-  { id: 'new', what: 'a new athlete without tests', name: 'Abel Quist', sportId: 'thrower_ball', sex: 'male', ageYears: 20, dominant: 'left', level: 'novice', massKg: 84, ...hand(0, 0),
+  { id: 'new', what: 'a new athlete without tests', name: 'Abel Quist', sportId: 'thrower_ball', sex: 'male', ageYears: 20, dominant: 'left', level: 'novice', massKg: 84, ...hand(0, 0), unasked: true,
     tests: null,
     week: null,
     expects: [{ ask: 'stage', stage: 'tests', is: 'due' }, { ask: 'stage', stage: 'intake', is: 'due' }] },
   { id: 'small_hand', what: 'a small hand with a settling thumb', name: 'Tamsin Corrie', sportId: 'carry_strength', sex: 'female', ageYears: 26, dominant: 'right', level: 'trained', massKg: 61.8, ...hand(163, 178),
-    injury: { site: 'thumb', side: 'right', status: 'settling', daysAgo: 47, advisedBy: 'hand clinic: light work, handles the thumb closes round' }, wraps: { 'Sleeve, 50 mm': [14, 15] },
+    injury: { site: 'thumb', side: 'right', status: 'settling', daysAgo: 47, advisedBy: 'hand clinic: light work, handles the thumb closes round', cleared: { by: 'Orla Finch', profession: 'physiotherapist', daysAgo: 12 } }, wraps: { 'Sleeve, 50 mm': [14, 15] },
     tests: { everyDays: 14, lastDaysAgo: 6, forceKgf: 33, gainPct: 4, leftBehindPct: [3, 3] },
     week: { minutes: { 0: 35, 3: 35 }, place: 'hall', sport: { 1: 1, 5: 2 } }, handWork: 1,
-    expects: [{ ask: 'caution', id: 'thumb_settling' }, { ask: 'match', quality: 'thick', place: 'hall', above: 'Sleeve, 50 mm', below: 'Sleeve, 67 mm' }] },
+    expects: [{ ask: 'caution', id: 'thumb_returning' }, { ask: 'match', quality: 'thick', place: 'hall', above: 'Sleeve, 50 mm', below: 'Sleeve, 67 mm' }] },
 ]
 
 /** The hall's own standards, by sport and level: invented, kgf or s. */

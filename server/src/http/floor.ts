@@ -8,17 +8,19 @@ import { inOrder } from '@mano/core/plan/order'
 import { sessionMinutes } from '@mano/core/plan/time'
 import { PLACES } from '@mano/core/plan/types'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import { blockedBy, cautionLine, isFinal } from '@mano/core/safety/cautions'
+import { reasonSubject } from '@mano/core/safety/reasons'
 import { toSi } from '@mano/core/units/convert'
 import { addDays, daysBetween, localDateOf } from '@mano/core/units/dates'
-import { AthleteEntity, AthleteLinkEntity, CurrentSetLogView, HallEntity, ObservationEntity, PlanVersionEntity, SetLogEntity, type Athlete } from '../db/entities'
+import { AthleteEntity, AthleteLinkEntity, HallEntity, ObservationEntity, PlanVersionEntity, SetLogEntity, type Athlete } from '../db/entities'
 import { inHall } from '../db/hall'
 import { insertOnce } from '../db/once'
-import { judgeFor, loadHistory, loadParts } from '../db/read'
+import { loadLogs } from '../db/read'
+import { closedFacts, factsFor, reasonsOf } from '../db/safety'
 import { athleteOr404 } from './athletes'
 import { bodyOf, created, done, ok, type Api, type Call, type Reply, type Services } from './api'
+import { alarmFor, gateFor } from './gates'
 import { names, planView } from './plan'
-import { blocked, HttpProblem, notFound } from './problem'
+import { HttpProblem, notFound } from './problem'
 
 /** What writes on the floor need: a signed-in coach has it, and an athlete with a link. */
 type Scene = Pick<Call, 'em' | 'hall' | 'now' | 'today' | 'actor'>
@@ -38,22 +40,23 @@ async function keepLog(scene: Scene, athlete: Athlete, b: LogBody): Promise<Repl
   if (!(await scene.em.findOneBy(PlanVersionEntity, { id: b.planVersionId, athleteId: athlete.id }))) throw notFound('plan')
   const there = await scene.em.findOneBy(SetLogEntity, { id: b.id })
   const on = there?.doneOn ?? doneOn(scene, b.deviceAt)
-  if (!there && b.blockId !== null && b.supersedesId === null && on === scene.today) {
-    const today = await scene.em.find(CurrentSetLogView, { where: { athleteId: athlete.id, doneOn: scene.today } })
-    const judge = await judgeFor(scene, athlete, { trials: today, observations: [] }, scene.today)
-    const by = blockedBy(judge, { kind: 'exercise', exercise: exerciseById(b.exerciseId)!, hand: b.hand }).filter(isFinal)
-    if (by.length > 0) throw blocked(by.map(cautionLine).join(' '))
-  }
-  const { set, load, loadUnit, deviceAt, ...rest } = b
+  const { set, load, loadUnit, deviceAt, painWhere = null, ...rest } = b
   await insertOnce(scene.em, SetLogEntity, {
     ...scene.actor, ...rest, athleteId: athlete.id, doneOn: on, setNo: set, loadKg: load === null ? null : toSi(load, loadUnit, 'kg'), enteredLoad: load,
-    enteredUnit: load === null ? null : loadUnit, blockId: b.blockId ?? null, supersedesId: b.supersedesId ?? null, deviceAt: deviceAt ? new Date(deviceAt) : null, details: b.details ?? {}, voided: b.voided ?? false,
+    painWhere, enteredUnit: load === null ? null : loadUnit, blockId: b.blockId ?? null, supersedesId: b.supersedesId ?? null, deviceAt: deviceAt ? new Date(deviceAt) : null, details: b.details ?? {}, voided: b.voided ?? false,
   })
+  // What happened is kept; a stop, or an ask without a reason, raises an alarm, judged by the facts of its own day.
+  if (!there && b.supersedesId === null && !b.voided) {
+    const plan = await scene.em.findOneByOrFail(PlanVersionEntity, { id: b.planVersionId })
+    const more = plan.asked.map((a) => ({ subject: reasonSubject('exercise', a.exerciseId), hand: a.hand, keys: a.keys }))
+    const gate = await gateFor(scene, athlete, { kind: 'exercise', exercise: exerciseById(b.exerciseId)!, hand: b.hand }, { on, without: b.id, more, ...(deviceAt && new Date(deviceAt) < scene.now && { before: new Date(deviceAt).toISOString() }) })
+    await alarmFor(scene, athlete, gate, on, b.id)
+  }
   return created({ id: b.id })
 }
 
 async function keepObservation(scene: Scene, athlete: Athlete, body: ObservationBody): Promise<Reply> {
-  await insertOnce(scene.em, ObservationEntity, { ...scene.actor, ...body, symptom: body.symptom as never, athleteId: athlete.id, sessionId: null })
+  await insertOnce(scene.em, ObservationEntity, { ...scene.actor, ...body, places: body.places ?? null, symptom: body.symptom as never, athleteId: athlete.id, sessionId: null })
   return created({ id: body.id })
 }
 
@@ -115,8 +118,8 @@ export function mountFloor(api: Api): void {
   })
 
   api.open('GET /api/link', (services, req) => byLink(services, req, async (scene, athlete) => {
-    const parts = (await loadParts(scene.em, [athlete.id], scene.hall.timeZone)).get(athlete.id)!
-    const own: FloorAthlete = { id: athlete.id, name: athlete.name, birthDate: athlete.birthDate, level: athlete.level, healthFlags: athlete.healthFlags, injuries: parts.injuries.map((i) => ({ ...i, note: '', advisedBy: '' })), symptoms: parts.symptoms, history: await loadHistory(scene.em, athlete.id, scene.today) }
+    // Answers to health questions stay with the coaches: each act says what they make of it.
+    const own: FloorAthlete = { id: athlete.id, name: athlete.name, safety: closedFacts(await factsFor(scene, athlete)), reasons: await reasonsOf(scene.em, athlete.id, scene.today), history: { logs: await loadLogs(scene.em, [athlete.id], scene.today) } }
     return ok({ athlete: own, plan: await planView(scene, athlete.id), today: scene.today, hall: scene.hall.name } satisfies LinkSession)
   }))
   api.open('POST /api/link/logs', (services, req) => byLink(services, req, async (scene, athlete) => keepLog(scene, athlete, (await bodyOf(logBody, { req, today: scene.today })) as LogBody)))

@@ -13,6 +13,7 @@ import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
 import type { JobHandle, Jobs } from '../jobs'
 import { bodyOf, ok, type Api } from './api'
+import { alarmImports } from './importAlarms'
 import { conflict, notFound } from './problem'
 import { protocolParams } from './tests'
 
@@ -57,7 +58,7 @@ async function read({ em, today }: Importer, text: string, mapping: SheetMapping
   return { report: reader.report(), key: headerKey(table.columns) }
 }
 
-async function store({ em, actor, hall }: Importer, importId: string, sessions: readonly ImportedSession[], job: JobHandle): Promise<void> {
+async function store({ em, actor, hall, today }: Importer, importId: string, sessions: readonly ImportedSession[], job: JobHandle): Promise<void> {
   const before = new Map<string, number[]>()
   for (const r of (await em.query('SELECT athlete_id, protocol_id, performed_at FROM current_test_session')) as { athlete_id: string; protocol_id: string; performed_at: Date }[]) {
     const key = `${r.athlete_id}|${r.protocol_id}`
@@ -96,6 +97,8 @@ async function store({ em, actor, hall }: Importer, importId: string, sessions: 
     await flush(PIECE)
   }
   await flush(1)
+  const kinds = new Map((await kitUnits(em)).map((u) => [u.id, u.kind]))
+  await alarmImports({ em, hall, today, actor }, importId, sessions.map((s) => ({ athleteId: s.athleteId, protocolId: s.protocolId, unitKind: kinds.get(s.unitId) ?? '', variant: s.variant, on: s.performedOn, hands: [...new Set(s.trials.map((t) => t.hand))] })))
   await bulkInsert(em, TrialMarkEntity, { ...actor, struck: true }, marks)
 }
 

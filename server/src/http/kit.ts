@@ -9,7 +9,8 @@ import { AthleteEntity, ImplementCheckEntity, ImplementMeasurementEntity, Implem
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { judgeFor, loadParts } from '../db/read'
+import { loadParts } from '../db/read'
+import { judgeFor } from '../db/safety'
 import { bodyOf, created, ok, type Api, type Call } from './api'
 import { notFound, refused } from './problem'
 
@@ -93,7 +94,7 @@ export function mountKit(api: Api): void {
     for (const a of athletes) {
       const p = parts.get(a.id)!
       const profile = p.demand && demandProfile(p.demand, own)
-      if (profile) squad.push({ name: a.name, rows: profile.rows, athlete: matchAthlete({ level: a.level, measurements: p.measurements, wraps: wraps.filter((w) => w.athleteId === a.id), judge: await judgeFor(call, a, null), sessions: [] }) })
+      if (profile) squad.push({ name: a.name, rows: profile.rows, athlete: matchAthlete({ level: a.level, measurements: p.measurements, wraps: wraps.filter((w) => w.athleteId === a.id), judge: await judgeFor(call, a), sessions: [] }) })
     }
     const prices = await em.find(KitPriceEntity, { order: { recordedAt: 'DESC' } })
     const price = (kind: string, sizeMm: number | null) => prices.find((x) => x.kind === kind && x.sizeMm === sizeMm)?.price ?? ''

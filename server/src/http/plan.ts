@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import { draftBody, frameBody, gapChoiceBody, hallBody, planBody, standardBody, templateBody, type GapChoiceBody, type GapsView, type DraftView, type PlanBody, type PlanVersionView, type PlanView, type TemplateBody } from '@mano/contract/plan'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
+import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { demandProfile } from '@mano/core/demand/profile'
 import { gapFacts, readGaps } from '@mano/core/gaps/read'
@@ -13,14 +14,17 @@ import { frameOfWeek } from '@mano/core/intake/week'
 import { judgedWith, weekOf, withCoach } from '@mano/core/plan/coach'
 import { validate, weekStartOf } from '@mano/core/plan/rules'
 import { DEFAULT_FRAME, type CoachTerms, type DayFrame } from '@mano/core/plan/types'
+import { judgeAct } from '@mano/core/safety/judge'
+import { reasonKey } from '@mano/core/safety/reasons'
 import { buildSeries } from '@mano/core/review/series'
 import { toSi } from '@mano/core/units/convert'
 import { isLocalDate, localDateOf } from '@mano/core/units/dates'
-import { AccountEntity, CurrentTemplateView, PlanTemplateEntity, GapChoiceEntity, HallEntity, PlanVersionEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type Athlete, type PlanVersion } from '../db/entities'
+import { AccountEntity, CurrentTemplateView, PlanTemplateEntity, GapChoiceEntity, HallEntity, PlanVersionEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type AskedAtSave, type Athlete, type PlanVersion } from '../db/entities'
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { judgeFor, loadHistory, loadParts, loadSessions, loadTouched, planVersions } from '../db/read'
+import { loadLogs, loadParts, loadSessions, loadTouched, planVersions } from '../db/read'
+import { judgeFor } from '../db/safety'
 import { athleteOr404 } from './athletes'
 import { bodyOf, created, ok, type Api, type Call } from './api'
 import { blocked, conflict, refused } from './problem'
@@ -70,7 +74,7 @@ async function kitAt(call: Scene, athleteId: string) {
 
 async function contextOf(call: Call, athlete: Athlete, weekStart: string, events: readonly { on: string }[]) {
   const kit = kitsOf(await kitAt(call, athlete.id))
-  return planContext(await judgeFor(call, athlete, null), kit, (await loadHistory(call.em, athlete.id, call.today)).logs, weekStart, plannedOf(await planVersions(call.em, athlete.id)), events.map((e) => e.on))
+  return planContext(await judgeFor(call, athlete), kit, await loadLogs(call.em, [athlete.id], call.today), weekStart, plannedOf(await planVersions(call.em, athlete.id)), events.map((e) => e.on))
 }
 
 /** The week as the planner is given it: what the athlete needs, may and can. */
@@ -96,7 +100,7 @@ function mondayOf(call: Call): string {
 }
 
 const versionView = (call: Scene, v: PlanVersion, number: number, who: Map<string, string>): PlanVersionView => ({
-  id: v.id, weekStart: v.weekStart, frame: v.frame, blocks: v.blocks, terms: v.terms, reason: v.reason, number, savedAt: v.recordedAt.toISOString(),
+  id: v.id, weekStart: v.weekStart, frame: v.frame, blocks: v.blocks, terms: v.terms, reason: v.reason, asked: v.asked, number, savedAt: v.recordedAt.toISOString(),
   savedOn: localDateOf(v.recordedAt, call.hall.timeZone), by: who.get(v.actorId ?? '') ?? 'the demo',
 })
 
@@ -179,6 +183,7 @@ export function mountPlan(api: Api): void {
   api.on('POST /api/athletes/:athleteId/plans', async (call) => {
     const athlete = await athleteOr404(call)
     const b = (await bodyOf(planBody, call)) as PlanBody
+    let asked: AskedAtSave[] = []
     if (!(await call.em.findOneBy(PlanVersionEntity, { id: b.id }))) {
       const newest = (await planVersions(call.em, athlete.id)).find((v) => v.weekStart === b.weekStart)
       if (b.basedOn !== undefined && (newest?.id ?? null) !== b.basedOn) throw conflict(`${newest ? `${(await names(call)).get(newest.actorId ?? '') ?? 'Someone'} saved version ${newest.number} of this week meanwhile` : 'The week was saved from elsewhere meanwhile'}.`)
@@ -187,8 +192,13 @@ export function mountPlan(api: Api): void {
       const safety = breaches.filter((x) => x.kind === 'safety')
       if (safety.length > 0) throw blocked(safety.map((x) => x.says).join('. '))
       if (breaches.length > 0 && b.reason.trim() === '') throw refused('reason', `${breaches.map((x) => x.says).join('. ')}. Give the reason to plan it all the same.`)
+      // What the reason was given for: on the floor it covers that and nothing that comes later.
+      asked = b.reason.trim() === '' ? [] : b.blocks.flatMap((x) => x.hands.flatMap((hand): AskedAtSave[] => {
+        const keys = judgeAct(context.judge, { kind: 'exercise', exercise: exerciseById(x.exerciseId)!, hand }).findings.filter((f) => f.class === 'ask').map(reasonKey)
+        return keys.length > 0 ? [{ exerciseId: x.exerciseId, hand, keys }] : []
+      }))
     }
-    await insertOnce(call.em, PlanVersionEntity, { ...call.actor, ...b, basedOn: b.basedOn ?? null, athleteId: athlete.id })
+    await insertOnce(call.em, PlanVersionEntity, { ...call.actor, ...b, asked, basedOn: b.basedOn ?? null, athleteId: athlete.id })
     return created({ id: b.id })
   })
 }

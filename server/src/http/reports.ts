@@ -4,10 +4,12 @@ import { changesOf, squadRepeats } from '@mano/core/review/changes'
 import { draftNext, lowDaysOf } from '@mano/core/review/next'
 import { recordBook } from '@mano/core/review/records'
 import { buildSeries } from '@mano/core/review/series'
-import { cautionLine } from '@mano/core/safety/cautions'
+import { standing } from '@mano/core/safety/standing'
+import { cautionLine } from '@mano/core/safety/words'
 import { inHall } from '../db/hall'
 import { ownSports } from '../db/intake'
-import { judgeFor, loadParts, loadSessions } from '../db/read'
+import { loadParts, loadSessions } from '../db/read'
+import { judgeFor } from '../db/safety'
 import type { Jobs } from '../jobs'
 import { athleteReport, fileReport, pdfOf, type ReportFacts } from '../report/doc'
 import { athleteOr404 } from './athletes'
@@ -22,14 +24,14 @@ async function factsOf(call: Call, period: { from: string; to: string }, units: 
   const series = buildSeries(sessions)
   const changes = changesOf(series, period, squadRepeats(review.squad))
   const { demand } = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
-  const judge = await judgeFor(call, athlete, null)
+  const judge = await judgeFor(call, athlete)
   // A decision taken at this period's end, or after it, is the one the report speaks of.
   const decided = review.conclusions.find((c) => c.until >= period.from && c.until <= period.to && c.since >= period.from) ?? null
   const lines = decided?.lines ?? draftNext({ changes, series, weeks: review.weeks, cautions: judge.active, lowDays: lowDaysOf(sessions, period), today: call.today, staleDays: call.hall.staleDays, units, weeksSinceDeload: review.weeksSinceDeload })
   return {
     hall: call.hall.name, coach: call.account.name, today: call.today, period, changes, weeks: review.weeks, bests: recordBook(series, sessions), lines, drafted: decided === null, note: decided?.note ?? '', units,
     athlete: { name: athlete.name, birthDate: athlete.birthDate, dominantHand: athlete.dominantHand, level: athlete.level, sport: (demand && demandProfile(demand, await ownSports(call.em))?.name) || 'sport not chosen' },
-    cautions: judge.active.filter((c) => !['flag', 'new_to_quality'].includes(c.caution.trigger.kind)).map(cautionLine),
+    cautions: standing(judge.active).filter((c) => c.caution.trigger.kind !== 'health').map(cautionLine),
   }
 }
 

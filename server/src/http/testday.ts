@@ -1,8 +1,15 @@
-import { dayEventBody, earlierKey, testDayBody, type DayEventBody, type TestDayBody, type TestDayLine, type TestDayView } from '@mano/contract/testday'
-import type { DayEvent } from '@mano/core/testday/live'
+import { dayEventBody, dayGatesBody, dayReasonBody, earlierKey, gateKey, testDayBody, type DayEventBody, type DayGate, type TestDayBody, type TestDayLine, type TestDayView } from '@mano/contract/testday'
+import { In } from 'typeorm'
+import { protocolById } from '@mano/core/catalogue/protocols'
+import { safetyFacts } from '@mano/core/safety/facts'
+import { judgeBy } from '@mano/core/safety/judge'
+import type { DayEvent, DayStation } from '@mano/core/testday/live'
 import { AthleteEntity, ImplementUnitEntity, TestDayEntity, TestDayEventEntity, type TestDay, type TestDayEvent } from '../db/entities'
 import { insertOnce } from '../db/once'
+import { findAthlete } from '../db/read'
+import { flagsOf, loadSafety, reasonsOf } from '../db/safety'
 import { bodyOf, created, ok, type Api, type Call } from './api'
+import { askLine, gateOf, gatesFor, keepReason, mustBeOpen, stopLine, type Gate } from './gates'
 import { notFound, refused } from './problem'
 
 async function dayOr404(call: Call): Promise<TestDay> {
@@ -23,6 +30,40 @@ async function earlierBests(call: Call, d: TestDay): Promise<TestDayView['earlie
   return Object.fromEntries(rows.flatMap((r) => d.setup.stations.filter((s) => s.protocolId === r.protocol && s.measurementId === r.measurement).map((s) => [earlierKey(r.athlete, s.id, r.hand), r.best])))
 }
 
+type Station = Pick<DayStation, 'id' | 'protocolId' | 'unitId' | 'variant'>
+
+/** Each athlete at each station, hand by hand, as the judge says on the day: what is free is left out. */
+async function gatesOfDay(call: Call, athletes: readonly string[], stations: readonly Station[], on: string): Promise<Record<string, DayGate>> {
+  const people = await call.em.find(AthleteEntity, { where: { id: In([...athletes]) } })
+  const kinds = new Map((await call.em.find(ImplementUnitEntity, { where: { id: In(stations.map((s) => s.unitId)) } })).map((u) => [u.id, u.kind]))
+  const safety = await loadSafety(call.em, people, on, call.hall.timeZone)
+  const flags = await flagsOf(call.em, athletes, on)
+  const out: Record<string, DayGate> = {}
+  for (const p of people) {
+    const judge = judgeBy(safetyFacts(safety.get(p.id)!.record, on, { flags: flags.get(p.id)! }))
+    const reasons = await reasonsOf(call.em, p.id, on)
+    for (const s of stations) for (const hand of handsOf(s.protocolId)) {
+      const g = gateOf(judge, reasons, subjectAt(s, hand, kinds.get(s.unitId) ?? ''))
+      if (g.class !== 'free') out[gateKey(p.id, s.id, hand)] = { class: g.class, says: g.class === 'stop' ? stopLine(g) : askLine(g) }
+    }
+  }
+  return out
+}
+
+const handsOf = (protocolId: string) => (protocolById(protocolId)?.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const))
+const subjectAt = (s: Station, hand: 'left' | 'right' | 'both', implementKind: string) => ({ kind: 'test' as const, protocol: protocolById(s.protocolId)!, hand, implementKind, variant: s.variant })
+
+/** Acts of an athlete at a station, by the judge of now. */
+async function gatesAt(call: Call, athleteId: string, s: Station, on: string, hands = handsOf(s.protocolId) as readonly ('left' | 'right' | 'both')[]): Promise<{ gates: Gate[]; athlete: NonNullable<Awaited<ReturnType<typeof findAthlete>>> }> {
+  const athlete = await findAthlete(call.em, athleteId)
+  if (!athlete) throw notFound('athlete')
+  const kind = (await call.em.findOneBy(ImplementUnitEntity, { id: s.unitId }))?.kind ?? ''
+  return { athlete, gates: await gatesFor(call, athlete, hands.map((h) => subjectAt(s, h, kind)), { on }) }
+}
+
+/** A try that is said this long after it was done was done before anybody could be asked, s. */
+const LATE_S = 120
+
 export function mountTestDays(api: Api): void {
   api.on('GET /api/test-days', async (call) => {
     const days = await call.em.find(TestDayEntity, { order: { heldOn: 'DESC', recordedAt: 'DESC' }, take: 50 })
@@ -39,12 +80,34 @@ export function mountTestDays(api: Api): void {
   api.on('GET /api/test-days/:dayId', async (call) => {
     const d = await dayOr404(call)
     const events = await call.em.find(TestDayEventEntity, { where: { dayId: d.id }, order: { at: 'ASC', recordedAt: 'ASC', id: 'ASC' } })
-    return ok({ earlier: await earlierBests(call, d), id: d.id, name: d.name, heldOn: d.heldOn, setup: d.setup, startedAt: startOf(events.find((e) => e.kind === 'start')), events: events.filter((e) => e.kind !== 'start').map((e) => ({ id: e.id, at: e.at, kind: e.kind, ...e.body }) as DayEvent) } satisfies TestDayView)
+    return ok({ gates: await gatesOfDay(call, d.setup.athletes.map((a) => a.id), d.setup.stations, d.heldOn), earlier: await earlierBests(call, d), id: d.id, name: d.name, heldOn: d.heldOn, setup: d.setup, startedAt: startOf(events.find((e) => e.kind === 'start')), events: events.filter((e) => e.kind !== 'start').map((e) => ({ id: e.id, at: e.at, kind: e.kind, ...e.body }) as DayEvent) } satisfies TestDayView)
   })
   api.on('POST /api/test-days/:dayId/events', async (call) => {
     const d = await dayOr404(call)
     const b = (await bodyOf(dayEventBody, call)) as DayEventBody
+    if (b.kind === 'done' && b.body['outcome'] !== 'skipped' && !(await call.em.findOneBy(TestDayEventEntity, { id: b.id }))) {
+      // No effort, no "done": only what was done before anybody could be asked is kept.
+      const start = startOf((await call.em.find(TestDayEventEntity, { where: { dayId: d.id, kind: 'start' }, order: { recordedAt: 'ASC' }, take: 1 }))[0])
+      const late = start !== null && call.now.getTime() - (Date.parse(start) + 1000 * b.at) > 1000 * LATE_S
+      const station = d.setup.stations.find((s) => s.id === b.body['station'])
+      const hand = b.body['hand'] as 'left' | 'right' | 'both'
+      if (!late && station) for (const g of (await gatesAt(call, String(b.body['athlete']), station, d.heldOn, [hand])).gates) mustBeOpen(g, 'reason')
+    }
     await insertOnce(call.em, TestDayEventEntity, { ...call.actor, ...b, dayId: d.id })
+    return created({ id: b.id })
+  })
+  api.on('POST /api/test-days/gates', async (call) => {
+    const b = await bodyOf(dayGatesBody, call)
+    const known = b.stations.filter((s) => protocolById(s.protocolId))
+    return ok(await gatesOfDay(call, b.athletes, known as Station[], b.heldOn))
+  })
+  api.on('POST /api/test-days/:dayId/reasons', async (call) => {
+    const d = await dayOr404(call)
+    const b = await bodyOf(dayReasonBody, call)
+    const station = d.setup.stations.find((s) => s.id === b.stationId)
+    if (!station) throw notFound('station')
+    const { athlete, gates } = await gatesAt(call, b.athleteId, station, d.heldOn)
+    await keepReason(call, athlete, gates, b.reason, d.heldOn)
     return created({ id: b.id })
   })
 }

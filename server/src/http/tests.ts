@@ -4,18 +4,21 @@ import { correctionBody, markBody, observationBody, sessionBody, trialBody, tria
 import { protocolOf, type Protocol } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { writeCsv } from '@mano/core/formats/csv'
-import { blockedBy, cautionLine, missingConditions } from '@mano/core/safety/cautions'
+import { missingConditions } from '@mano/core/safety/conditions'
+import type { Subject } from '@mano/core/safety/act'
+import { readinessOn } from '@mano/core/session/readiness'
 import { testRefusal } from '@mano/core/match/unit'
 import { isPractice, type Hand } from '@mano/core/testing/session'
 import { detailsProblem, type TryDetails } from '@mano/core/testing/details'
 import { resultSi } from '@mano/core/testing/value'
-import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TrialTraceEntity, type StoredSession } from '../db/entities'
+import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TrialTraceEntity, AlarmEntity, DayFlagEntity, type Athlete, type StoredSession } from '../db/entities'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { findAthlete, judgeFor, loadSessions } from '../db/read'
+import { findAthlete, loadSessions } from '../db/read'
 import { tableOf } from '../transfer/tables'
 import { athleteOr404 } from './athletes'
 import { bodyOf, created, ok, type Api, type Call } from './api'
+import { alarmFor, gateFor, gatesFor, keepReason, mustBeOpen, stopLine } from './gates'
 import { blocked, notFound, refused } from './problem'
 
 /** Parameters of the protocol as it stood, copied into the result. */
@@ -48,11 +51,32 @@ async function fittingDetails(em: EntityManager, protocol: Protocol, session: Se
   if (Math.abs(loadKg - value) > 0.06) throw refused('enteredValue', `${spring.label} and its insert close at ${loadKg} kg.`)
 }
 
-/** Refuses a hand that a caution holds back, judged by the one function the screen uses. */
-async function gateHand(call: Call, athleteId: string, protocol: Protocol, hand: Hand, session: SessionView | null): Promise<void> {
-  const athlete = (await findAthlete(call.em, athleteId))!
-  const by = blockedBy(await judgeFor(call, athlete, session), { kind: 'test', protocol, hand })
-  if (by.length > 0) throw blocked(by.map(cautionLine).join(' '))
+/** A test of one hand as the judge looks at it. */
+const testOf = (protocol: Protocol, hand: Hand, s: { unitKind: string; variant: Readonly<Record<string, string>> }): Subject => ({ kind: 'test', protocol, hand, implementKind: s.unitKind, variant: s.variant })
+
+/** Tries that come this long after they were done were done before anybody could be asked: kept, with an alarm. */
+const LATE_MS = 2 * 60_000
+
+/** Before the effort a closed hand is refused; what was done and comes late is kept. The alarm is raised once the try is in. */
+async function gateTrial(call: Call, athlete: Athlete, protocol: Protocol, session: SessionView, b: { id: string; hand: Hand; deviceAt: string | null }): Promise<() => Promise<unknown>> {
+  const at = b.deviceAt ? new Date(b.deviceAt) : call.now
+  const late = call.now.getTime() - at.getTime() > LATE_MS
+  const gate = await gateFor(call, athlete, testOf(protocol, b.hand, session), { on: session.performedOn, without: b.id, ...(late && { before: at.toISOString() }) })
+  if (!late) mustBeOpen(gate, 'overrideReason')
+  return () => alarmFor(call, athlete, gate, session.performedOn, b.id)
+}
+
+/** Not well today: it holds for the whole day, at every door. */
+async function noteUnwell(call: Call, athleteId: string): Promise<void> {
+  const [last] = await call.em.find(DayFlagEntity, { where: { athleteId, heldOn: call.today }, order: { recordedAt: 'DESC' }, take: 1 })
+  if (!last?.flags.includes('unwell')) await call.em.insert(DayFlagEntity, { ...call.actor, id: v7(), athleteId, heldOn: call.today, flags: [...(last?.flags ?? []), 'unwell'] })
+}
+
+/** Low for the second time on end: somebody has to look at it. */
+async function lowTwice(call: Call, athlete: Athlete, sourceId: string): Promise<void> {
+  const day = readinessOn(await loadSessions(call.em, { athleteId: athlete.id }), call.today)
+  const row = { athleteId: athlete.id, happenedOn: call.today, subject: 'readiness', hand: 'both' as const, class: 'ask' as const }
+  if (day?.lowTwice && !(await call.em.findOneBy(AlarmEntity, row))) await call.em.insert(AlarmEntity, { ...call.actor, ...row, id: v7(), keys: [], sourceId, says: 'Readiness squeeze low twice in a row. Talk before loading; a lighter session is offered.' })
 }
 
 async function fittingUnit(em: EntityManager, body: SessionBody, protocol: Protocol): Promise<void> {
@@ -74,11 +98,15 @@ export function mountTests(api: Api): void {
     await fittingUnit(call.em, body, protocol)
     const missing = missingConditions(body.conditions)
     if (protocol.maximal && missing.length > 0 && body.overrideReason.trim() === '') throw refused('overrideReason', `Before a maximal test: ${missing.join(', ')}. Give the reason to test all the same.`)
+    const unit = (await call.em.findOneBy(ImplementUnitEntity, { id: body.unitId }))!
     if (!(await call.em.findOneBy(TestSessionEntity, { id: body.id }))) {
+      if (!body.conditions.well) await noteUnwell(call, athlete.id)
       const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
-      const judge = await judgeFor(call, athlete, null)
-      const by = hands.map((hand) => blockedBy(judge, { kind: 'test', protocol, hand }))
-      if (by.every((b) => b.length > 0)) throw blocked(by[0]!.map(cautionLine).join(' '))
+      const gates = await gatesFor(call, athlete, hands.map((hand) => testOf(protocol, hand, { unitKind: unit.kind, variant: body.variant })))
+      const open = gates.filter((g) => g.class !== 'stop')
+      if (open.length === 0) throw blocked(stopLine(gates[0]!))
+      if (body.overrideReason.trim() !== '') await keepReason(call, athlete, open, body.overrideReason.trim())
+      else for (const g of open) mustBeOpen(g, 'overrideReason')
     }
     const earlier = await call.em.count(CurrentSessionView, { where: { athleteId: athlete.id, protocolId: protocol.id } })
     const { deviceAt, expectedKg, ...rest } = body
@@ -96,10 +124,13 @@ export function mountTests(api: Api): void {
     const value = valueOf(session, body.enteredValue, body.enteredUnit)
     if (body.missed && !protocol.heaviest) throw refused('missed', `${protocol.name} has no misses.`)
     await fittingDetails(call.em, protocol, session, body.details, body.missed, value)
-    if (!session.trials.some((t) => t.id === body.id)) await gateHand(call, session.athleteId, protocol, body.hand, session)
+    const athlete = (await findAthlete(call.em, session.athleteId))!
+    const alarm = session.trials.some((t) => t.id === body.id) ? null : await gateTrial(call, athlete, protocol, session, body)
     const { deviceAt, trace, struck, ...rest } = body
     const did = await insertOnce(call.em, TrialEntity, { ...call.actor, ...rest, sessionId: session.id, value, deviceAt: deviceAt ? new Date(deviceAt) : null, supersedesId: null, reason: '' })
     if (trace && did === 'created') await call.em.insert(TrialTraceEntity, { ...call.actor, ...trace, gaps: [...trace.gaps], id: body.id, trialId: body.id, sessionId: session.id })
+    if (did === 'created') await alarm?.()
+    if (protocol.id === 'ready_squeeze' && did === 'created') await lowTwice(call, athlete, session.id)
     if (struck && did === 'created') await call.em.insert(TrialMarkEntity, { ...call.actor, id: v7(), trialId: body.id, struck: true, reason: struck })
     return created({ id: body.id })
   })
@@ -107,7 +138,7 @@ export function mountTests(api: Api): void {
   api.on('POST /api/tests/:sessionId/observations', async (call) => {
     const { session } = await sessionOr404(call)
     const body = await bodyOf(observationBody, call)
-    await insertOnce(call.em, ObservationEntity, { ...call.actor, ...body, symptom: body.symptom as never, athleteId: session.athleteId, sessionId: session.id })
+    await insertOnce(call.em, ObservationEntity, { ...call.actor, ...body, places: body.places ?? null, symptom: body.symptom as never, athleteId: session.athleteId, sessionId: session.id })
     return created({ id: body.id })
   })
 
@@ -126,7 +157,7 @@ export function mountTests(api: Api): void {
     const value = valueOf(session, body.enteredValue, body.enteredUnit)
     await insertOnce(call.em, TrialEntity, {
       ...call.actor, id: body.id, sessionId: before.sessionId, hand: before.hand, ordinal: before.ordinal, value, enteredValue: body.enteredValue,
-      enteredUnit: body.enteredUnit, pain: before.pain, deviceAt: null, supersedesId: before.id, reason: body.reason, missed: before.missed, details: before.details,
+      enteredUnit: body.enteredUnit, pain: before.pain, painWhere: before.painWhere, deviceAt: null, supersedesId: before.id, reason: body.reason, missed: before.missed, details: before.details,
     })
     return created({ id: body.id })
   })

@@ -5,7 +5,7 @@ import { matchAthlete } from '@mano/core/match/athlete'
 import { rankAll } from '@mano/core/match/rank'
 import { matchUnit } from '@mano/core/match/unit'
 import { orderDay, type Visit } from '@mano/core/testday/order'
-import { judgeBy } from '@mano/core/safety/cautions'
+import { judgeBy } from '@mano/core/safety/judge'
 
 export interface Timing { what: string; limitMs: number; median: number; p95: number }
 
@@ -19,7 +19,7 @@ function time(what: string, limitMs: number, work: () => void, runs = 100): Timi
 export function timings(): Timing[] {
   const kinds = IMPLEMENTS.filter((k) => TRAITS[k.id])
   const units = Array.from({ length: 300 }, (_, i) => matchUnit({ id: `u${i}`, kind: kinds[i % kinds.length]!.id, label: `Unit ${i}`, sizeMm: 10 + ((i * 7) % 120), ratingKg: 40 })!)
-  const judge = judgeBy({ today: '2026-10-08', birthDate: '1995-01-01', injuries: [{ site: 'thumb', side: 'right', status: 'settling', cleared: false }], pains: [], symptoms: [], flags: [], recentPain: [], weeksWith: {} })
+  const judge = judgeBy({ today: '2026-10-08', ageYears: 31, guardianConsent: false, health: [], injuries: [{ site: 'thumb', side: 'right', status: 'settling', cleared: null, daysAgo: 20 }], pains: [], symptoms: [], flags: [], earlier: [], experience: [] })
   const measurements = (['left', 'right'] as const).map((hand) => ({ measure: 'hand_length' as const, hand, value: 185, on: '2026-10-01' }))
   const who = matchAthlete({ level: 'trained', measurements, wraps: [], judge, sessions: [] })
   const { rows } = demandProfile('obstacle_racer')!

@@ -13,7 +13,7 @@ export interface HallFile { format: typeof HALL_FORMAT; version: number; tables:
 const TABLES: readonly EntitySchema<never>[] = [
   T.HallEntity, T.AccountEntity, T.AthleteEntity, T.AthleteChangeEntity, T.HallSportEntity, T.PlaceEntity, T.ImplementUnitEntity, T.ImplementMeasurementEntity, T.ImplementCheckEntity, T.KitPriceEntity, T.WrapGapEntity,
   T.DemandVersionEntity, T.AthleteEventEntity, T.TrainingWeekEntity, T.OutcomeEntity, T.BodyMeasurementEntity, T.InjuryEntity, T.BatteryEntity, T.StandardEntity, T.ImportMappingEntity, T.TestImportEntity, T.TestImportUndoEntity,
-  T.TestSessionEntity, T.TrialEntity, T.TrialMarkEntity, T.TestAttachmentEntity, T.TrialTraceEntity, T.ObservationEntity, T.ClearanceEntity, T.GapChoiceEntity, T.WeekFrameEntity, T.PlanTemplateEntity, T.PlanVersionEntity, T.SetLogEntity,
+  T.TestSessionEntity, T.TrialEntity, T.TrialMarkEntity, T.TestAttachmentEntity, T.TrialTraceEntity, T.ObservationEntity, T.ClearanceEntity, T.HealthAnswerEntity, T.ExperienceEntryEntity, T.GateReasonEntity, T.DayFlagEntity, T.AlarmEntity, T.AlarmAnswerEntity, T.GapChoiceEntity, T.WeekFrameEntity, T.PlanTemplateEntity, T.PlanVersionEntity, T.SetLogEntity,
   T.ConclusionEntity, T.GoalEntity, T.TestDayEntity, T.TestDayEventEntity,
 ] as never
 const SECRET = ['passwordHash']

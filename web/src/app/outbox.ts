@@ -1,5 +1,6 @@
 import { create } from 'zustand'
 import type { LogBody } from '@mano/contract/plan'
+import type { FlagsBody, ReasonBody } from '@mano/contract/safety'
 import type { DayEventBody, TestDayView } from '@mano/contract/testday'
 import type { DayEvent } from '@mano/core/testday/live'
 import type { ObservationBody, SessionBody, SessionView, TrialBody } from '@mano/contract/tests'
@@ -13,14 +14,20 @@ export type Unsent = { athleteId: string; link?: string | undefined; /** Why the
   | { kind: 'trial'; sessionId: string; body: TrialBody; value: number }
   | { kind: 'observation'; sessionId: string | null; body: ObservationBody }
   | { kind: 'log'; body: LogBody }
+  | { kind: 'reason'; body: ReasonBody }
+  | { kind: 'flags'; body: FlagsBody }
   | { kind: 'session'; body: SessionBody }
   | { kind: 'day'; dayId: string; body: DayEventBody }
+  | { kind: 'dayReason'; dayId: string; body: { id: string; athleteId: string; stationId: string; reason: string } }
 )
 
 function addressOf(u: Unsent): string {
   const athlete = u.link ? '/api/link' : `/api/athletes/${u.athleteId}`
   if (u.kind === 'log') return `${athlete}/logs`
   if (u.kind === 'session') return `${athlete}/tests`
+  if (u.kind === 'reason') return `${athlete}/reasons`
+  if (u.kind === 'flags') return `${athlete}/flags`
+  if (u.kind === 'dayReason') return `/api/test-days/${u.dayId}/reasons`
   if (u.kind === 'day') return `/api/test-days/${u.dayId}/events`
   if (u.kind === 'trial') return `/api/tests/${u.sessionId}/trials`
   return u.sessionId === null ? `${athlete}/observations` : `/api/tests/${u.sessionId}/observations`
@@ -113,8 +120,8 @@ function confirm(item: Unsent): void {
 export function withUnsent(session: SessionView, waiting: readonly Unsent[]): SessionView {
   const own = waiting.filter((w) => (w.kind === 'trial' || w.kind === 'observation') && w.sessionId === session.id)
   const trials = own.flatMap((w): Trial[] => (w.kind === 'trial' && !session.trials.some((t) => t.id === w.body.id)
-    ? [{ id: w.body.id, hand: w.body.hand, ordinal: w.body.ordinal, value: w.value, enteredValue: w.body.enteredValue, enteredUnit: w.body.enteredUnit, pain: w.body.pain, missed: w.body.missed, details: w.body.details, recordedAt: w.body.deviceAt ?? '', struck: w.body.struck ? { reason: w.body.struck } : null, correction: null }]
+    ? [{ id: w.body.id, hand: w.body.hand, ordinal: w.body.ordinal, value: w.value, enteredValue: w.body.enteredValue, enteredUnit: w.body.enteredUnit, pain: w.body.pain, painWhere: w.body.painWhere ?? null, missed: w.body.missed, details: w.body.details, recordedAt: w.body.deviceAt ?? '', struck: w.body.struck ? { reason: w.body.struck } : null, correction: null }]
     : []))
-  const observations = own.flatMap((w) => (w.kind === 'observation' && !session.observations.some((o) => o.id === w.body.id) ? [{ id: w.body.id, hand: w.body.hand, pain: w.body.pain, symptom: w.body.symptom ?? null }] : []))
+  const observations = own.flatMap((w) => (w.kind === 'observation' && !session.observations.some((o) => o.id === w.body.id) ? [{ id: w.body.id, hand: w.body.hand, pain: w.body.pain, symptom: w.body.symptom ?? null, places: w.body.places ?? null }] : []))
   return trials.length + observations.length === 0 ? session : { ...session, trials: [...session.trials, ...trials], observations: [...session.observations, ...observations] }
 }

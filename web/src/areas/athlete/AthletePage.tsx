@@ -9,6 +9,7 @@ import { useAthlete, useMe, useProfile } from '../../app/data'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
+import { Alarms } from './Alarms'
 
 export interface AthleteContext { athlete: AthleteView; me: Me }
 export const useAthletePage = (): AthleteContext => useOutletContext<AthleteContext>()
@@ -26,6 +27,7 @@ export default function AthletePage() {
         <h1>{athlete.data.name}</h1>
         <Facts athlete={athlete.data} today={me.data.today} />
       </div>
+      <Alarms athlete={athlete.data} me={me.data} />
       <Rail athlete={athlete.data} today={me.data.today} />
       <Outlet context={{ athlete: athlete.data, me: me.data } satisfies AthleteContext} key={athlete.data.id} />
     </>

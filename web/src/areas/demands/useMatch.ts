@@ -6,8 +6,7 @@ import type { DemandProfile } from '@mano/core/demand/profile'
 import type { QualityId } from '@mano/core/catalogue/qualities'
 import { kitsOf, type Kits } from '@mano/core/plan/kit'
 import type { Place } from '@mano/core/plan/types'
-import { judgeBy } from '@mano/core/safety/cautions'
-import { safetyFacts } from '@mano/core/safety/facts'
+import { judgeBy } from '@mano/core/safety/judge'
 import { useKit, usePlaces, useTests } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
@@ -15,7 +14,7 @@ export interface MatchView { units: MatchUnit[]; who: MatchAthlete; ranked: Map<
 
 /** Every demand's ranking at a place, from the same record and judge as plan and floor; null while the kit is not there. */
 export function useMatch(profile: DemandProfile | null, place: Place): { view: MatchView | null; error: Error | null; retry: () => void } {
-  const { athlete, me } = useAthletePage()
+  const { athlete } = useAthletePage()
   const kit = useKit()
   const places = usePlaces()
   const tests = useTests(athlete.id)
@@ -24,8 +23,8 @@ export function useMatch(profile: DemandProfile | null, place: Place): { view: M
     const foreign = new Set(places.data.filter((p) => p.athleteId !== null && p.athleteId !== athlete.id).map((p) => p.id))
     const own = kit.data.filter((u) => !foreign.has(u.placeId))
     const units = own.filter((u) => u.place === place).flatMap((u) => matchUnit(u) ?? [])
-    const who = matchAthlete({ level: athlete.level, measurements: athlete.measurements, wraps: athlete.wraps, judge: judgeBy(safetyFacts(athlete, me.today, null, athlete.history)), sessions: tests.data })
+    const who = matchAthlete({ level: athlete.level, measurements: athlete.measurements, wraps: athlete.wraps, judge: judgeBy(athlete.safety), sessions: tests.data })
     return { units, who, ranked: rankAll(profile.rows, units, who), kits: kitsOf(own) }
-  }, [profile, kit.data, places.data, tests.data, athlete, me.today, place])
+  }, [profile, kit.data, places.data, tests.data, athlete, place])
   return { view, error: kit.error ?? places.error ?? tests.error, retry: () => { void kit.refetch(); void places.refetch(); void tests.refetch() } }
 }

@@ -1,5 +1,7 @@
 import { useParams, useSearchParams } from 'react-router'
-import { cautionLine } from '@mano/core/safety/cautions'
+import { findingLine } from '@mano/core/safety/words'
+import type { Block } from '@mano/core/plan/types'
+import type { Hand } from '@mano/core/testing/session'
 import { sessionContent } from '@mano/core/plan/content'
 import { CLOSING } from '@mano/core/session/steps'
 import { formatDate } from '@mano/core/units/dates'
@@ -8,7 +10,7 @@ import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { doseWords } from '../plan/BlockCard'
 import { useFloorData } from './useFloorData'
-import { todaySession } from './useToday'
+import { handsFor, todaySession } from './useToday'
 import './card.css'
 
 /** A day's session on one sheet of paper, with boxes for what was done. */
@@ -20,24 +22,28 @@ export default function Card() {
   if (error) return <Failed error={error} />
   if (!data) return <main className="card-page" aria-busy="true" />
   const day = params.get('day') ?? data.today
-  const session = todaySession(data.athlete, data.plan, day, [])
+  const session = todaySession(data.athlete, data.plan, day)
   if (!session) return <main className="card-page"><h1>Nothing planned on {formatDate(day, data.today)}</h1></main>
   const content = sessionContent(session.blocks, session.frame, { ...data.sources, today: day })
   const kg = (v: number) => formatWithUnit(v, 'kg', units)
-  const held = [...new Set(session.blocks.flatMap((b) => b.hands.flatMap((h) => session.held(b, h).map(cautionLine))))]
+  // What is stopped, or waits for a reason nobody gave, is off on paper: no dose, no load.
+  const off = (b: Block, hand: Hand) => session.held(b, hand).length > 0
+  const held = [...new Set(session.blocks.flatMap((b) => b.hands.flatMap((h) => session.held(b, h).map(findingLine))))]
+  const warm = content.warmUp.map((e) => ({ e, ...handsFor(session, e) }))
+  const close = CLOSING.map((e) => ({ e, ...handsFor(session, e) }))
   return (
     <main className="card-page">
       <header><h1>{data.athlete.name}</h1><p>{formatDate(day, data.today, { weekday: true })}, {Math.ceil(content.minutes)} min{session.frame.at ? ` from ${session.frame.at}` : ''}</p><button className="btn pri no-print" onClick={() => window.print()}>Print or save as PDF</button></header>
-      {held.map((h) => <p key={h} className="card-held">Held: {h}</p>)}
-      <p><b>Warm-up</b> {content.warmUp.map((e) => `${e.name} ${e.sets[0] > 1 ? `${e.sets[0]} × ` : ''}${e.dose.range[0]}\u00A0${e.dose.unit}`).join(' · ')}</p>
+      {held.map((h) => <p key={h} className="card-held">{h}</p>)}
+      <p><b>Warm-up</b> {warm.map(({ e, hand }) => (hand === null ? `${e.name}: off` : `${e.name} ${e.sets[0] > 1 ? `${e.sets[0]} × ` : ''}${e.dose.range[0]}\u00A0${e.dose.unit}${hand === 'both' ? '' : `, ${hand} hand only`}`)).join(' · ')}</p>
       <table>
-        <thead><tr><th scope="col">Block</th><th scope="col">Dose, rest</th><th scope="col">Left</th><th scope="col">Right</th><th scope="col">Done, set by set</th></tr></thead>
+        <thead><tr><th scope="col">Exercise</th><th scope="col">Dose, rest</th><th scope="col">Left</th><th scope="col">Right</th><th scope="col">Done, set by set</th></tr></thead>
         <tbody>{content.blocks.map((b) => {
-          const load = (hand: 'left' | 'right') => { const l = b.loads.find((x) => x.hand === hand || x.hand === 'both'); return l ? (l.kg === null ? 'find it' : `${kg(l.kg)}${l.plates && l.plates.length > 0 ? ` (${l.plates.map((p) => `${p.count}×${kg(p.kg)}`).join(' ')})` : ''}`) : '' }
-          return <tr key={b.block.id}><th scope="row">{b.exercise.name}{b.exercise.cue && <small>{b.exercise.cue}</small>}</th><td>{doseWords(b.block)}<small>rest {b.restS}{'\u00A0'}s</small></td><td>{load('left')}</td><td>{load('right')}</td><td className="boxes">{Array.from({ length: b.block.sets + (b.block.extra ? 1 : 0) }, (_, i) => <i key={i} />)}</td></tr>
+          const load = (hand: 'left' | 'right') => { if (b.block.hands.some((h) => (h === hand || h === 'both') && off(b.block, h))) return 'off'; const l = b.loads.find((x) => x.hand === hand || x.hand === 'both'); return l ? (l.kg === null ? 'find it' : `${kg(l.kg)}${l.plates && l.plates.length > 0 ? ` (${l.plates.map((p) => `${p.count}×${kg(p.kg)}`).join(' ')})` : ''}`) : '' }
+          return <tr key={b.block.id}><th scope="row">{b.exercise.name}{b.exercise.cue && <small>{b.exercise.cue}</small>}</th><td>{b.block.hands.every((h) => off(b.block, h)) ? 'off' : <>{doseWords(b.block)}<small>rest {b.restS}{'\u00A0'}s</small></>}</td><td>{load('left')}</td><td>{load('right')}</td><td className="boxes">{b.block.hands.every((h) => off(b.block, h)) ? null : Array.from({ length: b.block.sets + (b.block.extra ? 1 : 0) }, (_, i) => <i key={i} />)}</td></tr>
         })}</tbody>
       </table>
-      <p><b>Close</b> {CLOSING.map((e) => `${e.name} ${e.sets[0]} × ${e.dose.range[0]}\u00A0${e.dose.unit}`).join(' · ')}</p>
+      <p><b>Close</b> {close.map(({ e, hand }) => (hand === null ? `${e.name}: off` : `${e.name} ${e.sets[0]} × ${e.dose.range[0]}\u00A0${e.dose.unit}`)).join(' · ')}</p>
       <p className="card-foot">Pain over 3 of 10, numbness, tingling, swelling or a pop: stop, and see a clinician. Mano does not diagnose. Worst pain today: ____ of 10</p>
     </main>
   )

@@ -1,9 +1,11 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
+import { DAY_FLAGS, NOT_A_DIAGNOSIS, type DayFlagId } from '@mano/core/catalogue/cautions'
 import { sessionMinutes } from '@mano/core/plan/time'
-import { cautionLine } from '@mano/core/safety/cautions'
+import { findingLine } from '@mano/core/safety/words'
+import { useOutbox } from '../../app/outbox'
+import { v7 } from 'uuid'
 import { readinessOn } from '@mano/core/session/readiness'
 import { warmUp } from '@mano/core/session/steps'
 import { formatDate } from '@mano/core/units/dates'
@@ -20,6 +22,8 @@ import { Twice } from './Twice'
 import { todaySession } from './useToday'
 import './floor-desk.css'
 
+/** What is ticked by hand for a day; a heavy pull comes from the plan. */
+const TICKS = DAY_FLAGS.filter((f) => f.id !== 'heavy_pull_later')
 const READY = { normal: 'normal', low: 'low', 'very-low': 'very low' } as const
 
 /** Today's session before it runs, who runs it together, and what was done lately. */
@@ -30,12 +34,16 @@ export default function Floor() {
   const roster = useRoster().data
   const key = sessionKey(athlete.id, me.today)
   const running = useFloor((s) => s.sessions[key])
-  const { unwell, setUnwell } = useFloor()
+  const local = useFloor((s) => s.flags[key])
+  const setFlags = useFloor((s) => s.setFlags)
+  const send = useOutbox((s) => s.add)
   const [others, setOthers] = useState<readonly string[]>([])
   if (plan.error && !plan.data) return <Failed error={plan.error} retry={() => void plan.refetch()} />
   if (!plan.data) return <main className="cols" aria-busy="true" />
   const todays = athlete.history.logs.filter((l) => l.on === me.today && l.blockId !== null)
-  const session = todaySession(athlete, plan.data, me.today, todays, [], unwell.includes(key))
+  const session = todaySession(athlete, plan.data, me.today, { flags: local })
+  const ticked = local ?? athlete.safety.flags.filter((f) => f !== 'heavy_pull_later')
+  const tick = (flag: DayFlagId, on: boolean) => { const flags = on ? [...ticked, flag] : ticked.filter((f) => f !== flag); setFlags(key, flags); send({ kind: 'flags', athleteId: athlete.id, body: { id: v7(), flags } }) }
   const going = running !== undefined && running.phase !== 'done' && running.phase !== 'warmup'
   const ready = tests ? readinessOn(tests, me.today) : null
   const alsoToday = (roster ?? []).filter((a) => a.id !== athlete.id && a.stages.some((s) => s.stage === 'floor' && s.word === 'Today'))
@@ -46,9 +54,9 @@ export default function Floor() {
         {session ? (
           <>
             <div className="fl-head"><h2>Today, {formatDate(me.today, me.today, { weekday: true })}</h2><span className="s">{Math.ceil(sessionMinutes(session.blocks))} min</span>{todays.length > 0 && <Chip icon="check">{todays.length} sets logged</Chip>}<Link className="btn pri big" to={`/floor/${athlete.id}${others.length > 0 ? `?with=${others.join(',')}` : ''}`}>{others.length > 0 ? `Run for ${others.length + 1}` : going ? 'Go on' : 'Run the session'}</Link></div>
-            <label className="tick fl-well"><input type="checkbox" checked={unwell.includes(key)} onChange={(e) => setUnwell(key, e.currentTarget.checked)} />Fever, new medication or poor sleep: hard work off today</label>
+            <div className="fl-well" role="group" aria-label="Today">{TICKS.filter((f) => f.id !== 'restriction_supervised' || session.blocks.some((b) => exerciseById(b.exerciseId)!.tags.includes('restriction'))).map((f) => <label className="tick" key={f.id}><input type="checkbox" checked={ticked.includes(f.id)} onChange={(e) => tick(f.id, e.currentTarget.checked)} />{f.name}</label>)}</div>
             {alsoToday.length > 0 && <fieldset className="fl-also"><legend>At this station too</legend>{alsoToday.map((a) => <label className="tick" key={a.id}><input type="checkbox" checked={others.includes(a.id)} onChange={() => setOthers(others.includes(a.id) ? others.filter((x) => x !== a.id) : [...others, a.id])} />{a.name}</label>)}</fieldset>}
-            <p className="note">Readiness: {ready ? ready.hands.map((h) => `${h.hand} ${h.todayN === null ? 'not squeezed' : h.r?.ok ? READY[h.r.word] : 'no baseline yet'}`).join(', ') : 'not squeezed today'}{ready?.lowTwice ? '; low for the second time on end: worth a talk' : ''}. <Link className="lnk" to={`/athletes/${athlete.id}/tests?protocol=ready_squeeze`}>Squeeze</Link></p>
+            <p className="note">Readiness: {ready ? ready.hands.map((h) => `${h.hand} ${h.todayN === null ? 'not squeezed' : h.r?.ok ? READY[h.r.word] : 'no baseline yet'}`).join(', ') : 'not squeezed today'}{ready?.lowTwice ? '; low twice in a row: talk before loading' : ''}. <Link className="lnk" to={`/athletes/${athlete.id}/tests?protocol=ready_squeeze`}>Squeeze</Link></p>
             <p className="note">Warm-up: {warmUp(session.blocks).map((e) => e.name.toLowerCase()).join(' · ')}</p>
             <table className="hall-kit fl-list">
               <tbody>
@@ -57,7 +65,7 @@ export default function Floor() {
                   const held = b.hands.map((h) => ({ h, by: session.held(b, h) })).filter((x) => x.by.length > 0)
                   return (
                     <tr key={b.id}>
-                      <th scope="row">{e.name}{held.map(({ h, by }) => <p className="alarm-line" key={h}><Icon name="stop" /> <HandLetter hand={h} /> held. {cautionLine(by[0]!)} {by[0]!.caution.instead}</p>)}</th>
+                      <th scope="row">{e.name}{held.map(({ h, by }) => <p className="alarm-line" key={h}><Icon name={by[0]!.class === 'stop' ? 'stop' : 'warn'} /> <HandLetter hand={h} /> {findingLine(by[0]!)}</p>)}</th>
                       <td className="n">{doseWords(b)}</td><td className="n s">{e.level}, rest {e.restS}{'\u00A0'}s</td>
                     </tr>
                   )

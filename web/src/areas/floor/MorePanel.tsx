@@ -24,7 +24,7 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
   if (log) {
     const e = exerciseById(log.exerciseId)!
     const timed = e.dose.unit === 's'
-    return <LogStep step={{ hand: log.hand, set: log.set, sets: Math.max(log.set, ...run.steps.filter((s) => s.blockId === log.blockId).map((s) => s.sets)), dose: 0 }} exercise={e} workedS={log.seconds ?? 0} load={log.load} unit={log.loadUnit} was={{ amount: (timed ? log.seconds : log.reps) ?? 0, ended: log.ended as EndingId, effort: log.effort ?? null, details: log.details ?? {} }} onKeep={(entry) => { act.correct(log.id, { ...entry, pain: log.pain ?? null }); setEditing(null) }} onPain={null} onBack={() => setEditing(null)} />
+    return <LogStep step={{ hand: log.hand, set: log.set, sets: Math.max(log.set, ...run.steps.filter((s) => s.blockId === log.blockId).map((s) => s.sets)), dose: 0 }} exercise={e} workedS={log.seconds ?? 0} load={log.load} unit={log.loadUnit} was={{ amount: (timed ? log.seconds : log.reps) ?? 0, ended: log.ended as EndingId, effort: log.effort ?? null, details: log.details ?? {} }} onKeep={(entry) => { act.correct(log.id, { ...entry, pain: log.pain ?? null, painWhere: log.painWhere ?? null }); setEditing(null) }} onPain={null} onBack={() => setEditing(null)} />
   }
   return (
     <>

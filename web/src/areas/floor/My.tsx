@@ -11,6 +11,7 @@ import { api, ApiProblem, failureText } from '../../app/api'
 import { keep, read } from '../../app/kept'
 import { flush } from '../../app/outbox'
 import { doseWords } from '../plan/BlockCard'
+import { todaySession } from './useToday'
 import { Running, WithSession } from './FloorRun'
 import type { FloorData } from './useFloorData'
 import './floor.css'
@@ -33,13 +34,14 @@ export default function My() {
   if (running) return <main className="floor"><WithSession data={data}>{(own) => <Running data={data} own={own} alone back={null} />}</WithSession></main>
   const week = s.plan.versions.find((v) => v.weekStart <= s.today && addDays(v.weekStart, 7) > s.today)
   const days = week ? [0, 1, 2, 3, 4, 5, 6].map((d) => ({ d, on: addDays(week.weekStart, d), blocks: week.blocks.filter((b) => b.day === d) })).filter((x) => x.blocks.length > 0) : []
+  const now = todaySession(s.athlete, s.plan, s.today)
   return (
     <main className="floor my">
       <div className="f-log">
         <p className="f-word">{s.athlete.name}</p>
         <p className="f-label">{s.hall}</p>
         {days.length === 0 && <p className="f-rule">Nothing is planned this week.</p>}
-        {days.map(({ d, on, blocks }) => <section key={d} aria-label={DAY_NAMES[d]}><h2>{on === s.today ? 'Today' : `${DAY_NAMES[d]} ${formatDate(on, s.today)}`}, {Math.ceil(sessionMinutes(blocks))} min</h2><ul className="f-list">{blocks.map((b) => <li key={b.id}><b>{exerciseById(b.exerciseId)?.name}</b><span>{doseWords(b)}</span></li>)}</ul></section>)}
+        {days.map(({ d, on, blocks }) => <section key={d} aria-label={DAY_NAMES[d]}><h2>{on === s.today ? 'Today' : `${DAY_NAMES[d]} ${formatDate(on, s.today)}`}, {Math.ceil(sessionMinutes(blocks))} min</h2><ul className="f-list">{blocks.map((b) => { const off = on === s.today ? b.hands.filter((h) => now!.held(b, h).length > 0) : []; const all = off.length === b.hands.length && off.length > 0; return <li key={b.id} className={all ? 'off' : ''}><b>{exerciseById(b.exerciseId)?.name}</b><span>{all ? 'off: ask your coach' : `${doseWords(b)}${off.length > 0 ? `, not the ${off[0]}` : ''}`}</span></li> })}</ul></section>)}
         <p className="f-rule">{NOT_A_DIAGNOSIS}</p>
       </div>
       {days.some((x) => x.on === s.today) && <div className="f-bar"><button className="f-btn main go" onClick={() => setRunning(true)}>Begin today's session</button></div>}

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import { cautionLine } from '@mano/core/safety/cautions'
+import { findingLine } from '@mano/core/safety/words'
 import { COUNT_IN_S, elapsedS, isTimed, restLeftS, waitsForLift } from '@mano/core/session/run'
 import type { Step } from '@mano/core/session/steps'
 import { formatClock } from '@mano/core/units/format'
@@ -9,6 +9,7 @@ import { Icon } from '../../hands/Icon'
 import { Closing, End, WarmUp } from './Ends'
 import { LoadLine } from './LoadLine'
 import { LogStep } from './LogStep'
+import { GateStep } from './GateStep'
 import { MorePanel } from './MorePanel'
 import { PainStep } from './PainStep'
 import type { Entry, RunView } from './useRun'
@@ -36,8 +37,10 @@ export function Stage({ run, onKept, back }: { run: RunView; onKept?: (() => voi
 
   if (own.phase === 'warmup') return page(<WarmUp run={run} />)
   if (own.phase === 'done') return page(<End run={run} waiting={waiting} back={back} />)
-  if (own.phase === 'pain' && step) return page(<PainStep hand={step.hand} onSymptom={act.symptom} onBack={act.mistake} onPain={(pain, site) => keep({ load: run.shown(run.kg), seconds: isTimed(step) ? own.workedS : null, reps: null, effort: null, pain, ended: pain >= 3 ? 'pain' : 'stopped', details: site ? { site } : {} })} />)
+  if (own.phase === 'pain' && step) return page(<PainStep hand={step.hand} onSymptom={act.symptom} onBack={act.mistake} onPain={(pain, painWhere) => keep({ load: run.shown(run.kg), seconds: isTimed(step) ? own.workedS : null, reps: null, effort: null, pain, painWhere, ended: pain >= 3 ? 'pain' : 'stopped' })} />)
   if (own.phase === 'close' || !step || !exercise) return page(<Closing run={run} />)
+  // Before the effort: nothing is offered until the coach has decided.
+  if (own.phase === 'ready' && run.asks.length > 0) return page(<GateStep key={`${step.exerciseId} ${step.hand}`} title={`${HAND[step.hand]}: ${exercise.name.charAt(0).toLowerCase()}${exercise.name.slice(1)}`} skip={step.hand === 'both' ? 'Skip this exercise' : `Skip it, ${step.hand} hand`} findings={run.asks} onReason={(reason) => act.reason(exercise, run.blocks.find((b) => b.id === step.blockId)?.hands ?? [step.hand], reason)} onSkip={act.skipHand} />)
   if (own.phase === 'log') return page(<LogStep key={`${step.blockId}${step.set}${step.hand}`} step={step} exercise={exercise} workedS={own.workedS} load={run.shown(run.kg)} unit={run.units.mass} onKeep={keep} onPain={act.pain} />)
   if (more) return page(<MorePanel run={run} onClose={() => setMore(false)} />)
 
@@ -102,7 +105,7 @@ const Boxes = ({ total, full }: { total: number; full: number }) => {
 
 function Next({ run }: { run: RunView }) {
   const { step, exercise, coming, blocks, today, steps, done } = run
-  const held = blocks.flatMap((b) => b.hands.flatMap((h) => today!.held(b, h).slice(0, 1)))
+  const held = blocks.flatMap((b) => b.hands.flatMap((h) => today!.held(b, h).slice(0, 1))).filter((f) => f.class === 'stop')
   const own = steps.filter((s) => s.blockId === step!.blockId)
   const bars = (hand: Step['hand']) => own.filter((s) => s.hand === hand).map((s) => <i key={s.set} className={done.some((l) => l.blockId === s.blockId && l.hand === s.hand && l.set === s.set) ? 'full' : s === step ? 'now' : ''} />)
   return (
@@ -111,7 +114,7 @@ function Next({ run }: { run: RunView }) {
       <p className="f-label">Next</p>
       {(run.own.phase === 'rest' ? [step!, ...coming] : coming).slice(0, 3).map((s, i) => <p key={i} className={`f-row ${s.hand}`}><b>{HAND[s.hand]}{s.exerciseId !== step!.exerciseId ? `, ${exerciseById(s.exerciseId)!.name.toLowerCase()}` : ''}</b><span>{amount(s)}</span></p>)}
       {coming.length === 0 && run.own.phase !== 'rest' && <p className="f-row"><b>Stretches, then done</b></p>}
-      {[...new Set(held.map(cautionLine))].slice(0, 2).map((line) => <p key={line} className="f-held"><Icon name="stop" />{line}</p>)}
+      {[...new Set(held.map(findingLine))].slice(0, 2).map((line) => <p key={line} className="f-held"><Icon name="stop" />{line}</p>)}
       <div className="f-sets" aria-hidden="true">{own[0]?.hand === 'both' ? <div className="both">{bars('both')}</div> : <><div className="left">{bars('left')}</div><div className="right">{bars('right')}</div></>}</div>
     </div>
   )

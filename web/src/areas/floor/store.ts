@@ -2,6 +2,8 @@ import { useSyncExternalStore } from 'react'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import type { LogBody } from '@mano/contract/plan'
+import type { ReasonView } from '@mano/contract/safety'
+import type { DayFlagId, SymptomId } from '@mano/core/catalogue/cautions'
 import { begun, type Run } from '@mano/core/session/run'
 import type { Hand } from '@mano/core/testing/session'
 import { keptStorage } from '../../app/kept'
@@ -12,8 +14,10 @@ export interface FloorSession extends Run {
   planVersionId: string
   on: string
   logs: LogBody[]
-  /** Symptoms noted in this session: they hold the hand at once. */
-  symptoms: { hand: Hand; pain: null; symptom: string }[]
+  /** Symptoms noted in this session: they stop the hand at once. */
+  symptoms: { id: string; hand: Hand; symptom: SymptomId; cleared: null }[]
+  /** Reasons the coach gave in this session. */
+  reasons: ReasonView[]
   /** The lighter version: hard work out. */
   lighter: boolean
   /** Blocks left out for time. */
@@ -22,12 +26,12 @@ export interface FloorSession extends Run {
 
 interface Floor {
   sessions: Record<string, FloorSession>
-  /** Days an athlete came unwell, `athlete day`. */
-  unwell: string[]
+  /** What was ticked for an athlete's day on this device, by `athlete day`. */
+  flags: Record<string, DayFlagId[]>
   sound: boolean
   voice: boolean
   set: (more: Partial<Pick<Floor, 'sound' | 'voice'>>) => void
-  setUnwell: (key: string, on: boolean) => void
+  setFlags: (key: string, flags: DayFlagId[]) => void
   begin: (s: Pick<FloorSession, 'athleteId' | 'planVersionId' | 'on'>) => void
   change: (key: string, more: Partial<FloorSession>) => void
   leave: (key: string) => void
@@ -39,17 +43,18 @@ export const useFloor = create<Floor>()(
   persist(
     (set) => ({
       sessions: {},
-      unwell: [],
+      flags: {},
       sound: true,
       voice: false,
       set: (more) => set(more),
-      setUnwell: (key, on) => set((f) => ({ unwell: on ? [...f.unwell, key] : f.unwell.filter((k) => k !== key) })),
+      setFlags: (key, flags) => set((f) => ({ flags: { ...f.flags, [key]: flags } })),
       // Sessions of other days are over.
-      begin: (s) => set((f) => ({ sessions: { ...Object.fromEntries(Object.entries(f.sessions).filter(([, x]) => x.on === s.on)), [sessionKey(s.athleteId, s.on)]: { ...s, ...begun(Date.now()), logs: [], symptoms: [], lighter: false, cut: [] } } })),
+      begin: (s) => set((f) => ({ sessions: { ...Object.fromEntries(Object.entries(f.sessions).filter(([, x]) => x.on === s.on)), [sessionKey(s.athleteId, s.on)]: { ...s, ...begun(Date.now()), logs: [], symptoms: [], reasons: [], lighter: false, cut: [] } } })),
       change: (key, more) => set((f) => (f.sessions[key] ? { sessions: { ...f.sessions, [key]: { ...f.sessions[key], ...more } } } : f)),
       leave: (key) => set((f) => ({ sessions: Object.fromEntries(Object.entries(f.sessions).filter(([k]) => k !== key)) })),
     }),
-    { name: 'floor', storage: keptStorage(), partialize: ({ sessions, unwell, sound, voice }) => ({ sessions, unwell, sound, voice }) },
+    // A session from before this version has no reasons of its own.
+    { name: 'floor', version: 1, migrate: (old) => ({ ...(old as Floor), flags: {}, sessions: {} }), storage: keptStorage(), partialize: ({ sessions, flags, sound, voice }) => ({ sessions, flags, sound, voice }) },
   ),
 )
 

@@ -21,11 +21,11 @@ export function useFloorData(athleteId: string): { data: FloorData | null; error
   const failing = !there && queries.some((q) => q.error !== null || q.fetchStatus === 'paused' || q.failureCount > 0)
   let data: FloorData | null = null
   if (there) {
-    const { id, name, birthDate, level, healthFlags, injuries, symptoms, history } = athlete.data
+    const { id, name, safety, reasons, history } = athlete.data
     const { today } = me.data
     const ready = readinessOn(tests.data, today)
     data = {
-      athlete: { id, name, birthDate, level, healthFlags, injuries, symptoms, history }, plan: plan.data, today, packed: false, low: ready && { low: ready.low, lowTwice: ready.lowTwice },
+      athlete: { id, name, safety, reasons, history }, plan: plan.data, today, packed: false, low: ready && { low: ready.low, lowTwice: ready.lowTwice },
       sources: { logs: history.logs, ...loads, kits: kitsOf(plan.data.kit), today },
     }
   }

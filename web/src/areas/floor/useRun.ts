@@ -9,16 +9,20 @@ import { loadAdvice, type LoadAdvice } from '@mano/core/session/loads'
 import { paceOf, readPace } from '@mano/core/session/pace'
 import { elapsedS, kept, openSteps, passOver, pause, skipRest, start, stepKey, stop, tick, type Logged } from '@mano/core/session/run'
 import { stepsOf, warmUp, type EndingId, type Step } from '@mano/core/session/steps'
-import type { Hand } from '@mano/core/testing/session'
+import { reasonKey, reasonSubject } from '@mano/core/safety/reasons'
+import type { SafetyFacts } from '@mano/core/safety/judge'
+import type { SymptomId } from '@mano/core/catalogue/cautions'
+import type { TissueId } from '@mano/core/catalogue/tissues'
+import type { Hand, PainWhere } from '@mano/core/testing/session'
 import { fromSi, toSi } from '@mano/core/units/convert'
 import { useOutbox } from '../../app/outbox'
 import { useUnits } from '../../app/units'
 import { sessionKey, useFloor, type FloorSession } from './store'
 import type { FloorData } from './useFloorData'
-import { todaySession, type TodaySession } from './useToday'
+import { handsFor, todaySession, type TodaySession } from './useToday'
 import { cue } from './voice'
 
-export interface Entry { load: number | null; seconds: number | null; reps: number | null; effort: number | null; pain: number | null; ended: EndingId; details?: LogDetails }
+export interface Entry { load: number | null; seconds: number | null; reps: number | null; effort: number | null; pain: number | null; painWhere?: PainWhere | null; ended: EndingId; details?: LogDetails }
 type DoneSet = Logged & { id: string; exerciseId: string; ended: string; loadKg: number | null }
 
 const SAY = { left: 'left', right: 'right', both: 'both hands' } as const
@@ -31,6 +35,16 @@ function doneSets(data: FloorData, own: FloorSession): DoneSet[] {
   return [...known, ...mine].filter((l) => !replaced.has(l.id))
 }
 
+/** Pain of the sets of this device, as the judge takes it: the place that was named, else all that the exercise loads. */
+const painsOf = (logs: readonly LogBody[]): SafetyFacts['pains'] => {
+  const replaced = new Set(logs.flatMap((l) => (l.supersedesId ? [l.supersedesId] : [])))
+  return logs.flatMap((l) => {
+    if (l.pain === null || l.pain === undefined || l.voided || replaced.has(l.id)) return []
+    const loaded = Object.keys(exerciseById(l.exerciseId)?.tissues ?? {}) as TissueId[]
+    return [{ id: l.id, hand: l.painWhere?.hand ?? l.hand, tissues: l.painWhere?.at ?? (loaded.length > 0 ? loaded : null), pain: l.pain }]
+  })
+}
+
 /** One athlete's running session: what is up, what is next, and everything a touch can do. `drives`: this one moves the clock on. */
 export function useRun(data: FloorData, own: FloorSession, drives: boolean, alone: boolean) {
   const { athlete, sources } = data
@@ -38,17 +52,22 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
   const change = useFloor((s) => s.change)
   const send = useOutbox((s) => s.add)
   const units = useUnits()
-  const unwell = useFloor((s) => s.unwell.includes(key))
+  const flags = useFloor((s) => s.flags[key])
   const done = useMemo(() => doneSets(data, own), [data, own])
-  const today: TodaySession | null = useMemo(() => todaySession(athlete, data.plan, data.today, done, own.symptoms, unwell), [athlete, data.plan, data.today, done, own.symptoms, unwell])
+  const today: TodaySession | null = useMemo(() => todaySession(athlete, data.plan, data.today, { pains: painsOf(own.logs), symptoms: own.symptoms, flags, reasons: own.reasons }), [athlete, data.plan, data.today, own.logs, own.symptoms, own.reasons, flags])
   const blocks = useMemo((): Block[] => (own.lighter ? lighterDay(today?.blocks ?? []) : (today?.blocks ?? [])).filter((b) => !own.cut.includes(b.id)), [today, own.lighter, own.cut])
   const steps = useMemo(() => stepsOf(blocks, { order: own.order, added: own.added }), [blocks, own.order, own.added])
-  const held = (s: Step) => blocks.some((b) => b.id === s.blockId && (today?.held(b, s.hand).length ?? 0) > 0)
+  const gateOf = (s: Step, session = today) => session?.gate(exerciseById(s.exerciseId)!, s.hand) ?? { class: 'free' as const, findings: [] }
+  // An athlete alone cannot give a reason: what asks for one is off there.
+  const isHeld = (session: TodaySession | null) => (s: Step) => { const g = gateOf(s, session); return g.class === 'stop' || (g.class === 'ask' && data.link !== undefined) }
+  const held = isHeld(today)
   const open = openSteps(steps, own, done, held)
   const busy = ['count', 'work', 'confirm', 'log', 'pain'].includes(own.phase)
   const step = (busy && steps.find((s) => stepKey(s) === own.at)) || open[0]
   const coming = open.filter((s) => s !== step && stepKey(s) !== (step && stepKey(step)))
   const next = coming[0]
+  /** What the step up next asks before its effort; empty: nothing. */
+  const asks = step && ['ready', 'rest', 'count'].includes(own.phase) ? gateOf(step).findings : []
   const exercise: Exercise | null = step ? exerciseById(step.exerciseId)! : null
   const moving = (own.phase === 'count' || own.phase === 'work' || own.phase === 'rest' || own.phase === 'confirm' || own.phase === 'log') && own.pausedAt === null
   const now = useNow(moving, own.since, own.restUntil)
@@ -58,7 +77,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
   const last = useRef(own.phase)
   useEffect(() => {
     if (!drives) return
-    const r = tick(own, step, next, now, alone)
+    const r = tick(own, step, next, now, alone && asks.length === 0)
     if (r !== own) put(r)
   })
   useEffect(() => {
@@ -84,23 +103,24 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
 
   const log = (s: Step, e: Entry): LogBody => ({
     id: v7(), planVersionId: own.planVersionId, blockId: s.blockId, exerciseId: s.exerciseId, hand: s.hand, set: s.set, loadUnit: units.mass, deviceAt: new Date().toISOString(),
-    supersedesId: own.again?.key === stepKey(s) ? own.again.logId : null, load: e.load, seconds: e.seconds, reps: e.reps, effort: e.effort, pain: e.pain, ended: e.ended, details: e.details ?? {}, voided: false,
+    supersedesId: own.again?.key === stepKey(s) ? own.again.logId : null, load: e.load, seconds: e.seconds, reps: e.reps, effort: e.effort, pain: e.pain, painWhere: e.painWhere ?? null, ended: e.ended, details: e.details ?? {}, voided: false,
   })
   const post = (body: LogBody) => send({ kind: 'log', athleteId: athlete.id, body, link: data.link })
 
   const act = {
     warmedUp: (reason: string | null): void => {
-      const said = warmUp(blocks).slice(0, reason === null ? undefined : 1).map((e): LogBody => ({ ...log({ blockId: '', exerciseId: e.id, hand: 'both', set: 1, sets: 1, dose: 1, restS: 0 }, { load: null, seconds: null, reps: null, effort: null, pain: null, ended: reason === null ? 'done' : 'stopped', details: reason === null ? {} : { reason } }), blockId: null }))
+      const can = warmUp(blocks).flatMap((e) => { const hand = today ? handsFor(today, e).hand : 'both'; return hand ? [{ e, hand }] : [] })
+      const said = can.slice(0, reason === null ? undefined : 1).map(({ e, hand }): LogBody => ({ ...log({ blockId: '', exerciseId: e.id, hand, set: 1, sets: 1, dose: 1, restS: 0 }, { load: null, seconds: null, reps: null, effort: null, pain: null, ended: reason === null ? 'done' : 'stopped', details: reason === null ? {} : { reason } }), blockId: null }))
       said.forEach(post)
       put({ phase: open.length === 0 ? 'close' : 'ready', at: open[0] ? stepKey(open[0]) : null, since: Date.now() })
     },
-    start: () => { if (step) put({ ...start(own, Date.now()), at: stepKey(step) }) },
+    start: () => { if (step && asks.length === 0) put({ ...start(own, Date.now()), at: stepKey(step) }) },
     stopEarly: () => { if (step) { cue('stop'); put(stop(own, step, next, Date.now(), 'log')) } },
     edit: () => { if (step) put(stop(own, step, next, Date.now(), 'log')) },
     pain: () => { if (step) { cue('stop'); put(stop(own, step, next, Date.now(), 'pain')) } else put({ phase: 'pain', since: Date.now() }) },
     mistake: () => put({ phase: open.length === 0 ? 'close' : 'ready', since: Date.now(), pausedAt: null }),
     pause: () => put(pause(own, Date.now())),
-    skipRest: () => { if (step) put({ ...skipRest(own, Date.now()), at: stepKey(step) }) },
+    skipRest: () => { if (step) put(asks.length === 0 ? { ...skipRest(own, Date.now()), at: stepKey(step) } : { ...own, phase: 'ready', since: Date.now(), restUntil: Date.now(), pausedAt: null, at: stepKey(step) }) },
     passOver: () => { if (step) put(passOver(own, step, next, Date.now())) },
     /** Keeps a set, and goes on. */
     keep: (e: Entry): void => {
@@ -109,9 +129,10 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
       const ran = own.phase === 'work' ? stop(own, step, next, at, 'confirm') : own
       const body = log(step, e)
       post(body)
-      // What pain over 3 ends is known only with this set in it.
-      const after = openSteps(steps, { ...own, again: null, passed: own.passed }, [...done, { ...body, blockId: body.blockId ?? null, pain: body.pain ?? null }], held).filter((s) => stepKey(s) !== stepKey(step))
-      put({ ...kept(ran, after[0], at, alone), logs: [...own.logs, body], loads: { ...own.loads, [`${step.exerciseId} ${step.hand}`]: e.load === null ? null : toSi(e.load, units.mass, 'kg') } })
+      // What pain ends is known only with this set in it.
+      const then = todaySession(athlete, data.plan, data.today, { pains: painsOf([...own.logs, body]), symptoms: own.symptoms, flags, reasons: own.reasons })
+      const after = openSteps(steps, { ...own, again: null, passed: own.passed }, [...done, { ...body, blockId: body.blockId ?? null, pain: body.pain ?? null }], isHeld(then)).filter((s) => stepKey(s) !== stepKey(step))
+      put({ ...kept(ran, after[0], at, alone && (after[0] === undefined || gateOf(after[0], then).class === 'free')), logs: [...own.logs, body], loads: { ...own.loads, [`${step.exerciseId} ${step.hand}`]: e.load === null ? null : toSi(e.load, units.mass, 'kg') } })
     },
     /** As it was meant: one touch. */
     asPlanned: (): void => {
@@ -120,11 +141,23 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
       const worked = own.phase === 'work' ? elapsedS(own, Date.now()) : own.workedS
       act.keep({ load: shown(kg), seconds: timed ? step.dose : exercise.mode === 'carry' ? Math.round(10 * worked) / 10 : null, reps: timed ? null : step.dose, effort: null, pain: null, ended: 'done' })
     },
-    symptom: (symptom: string): void => {
+    symptom: (symptom: SymptomId, hand: Hand): void => {
       if (!step) return
-      send({ kind: 'observation', athleteId: athlete.id, sessionId: null, link: data.link, body: { id: v7(), hand: step.hand, pain: null, symptom: symptom as never, note: `on the floor: ${exercise!.name}` } })
-      put({ symptoms: [...own.symptoms, { hand: step.hand, pain: null, symptom }], phase: 'ready', since: Date.now() })
+      const id = v7()
+      send({ kind: 'observation', athleteId: athlete.id, sessionId: null, link: data.link, body: { id, hand, pain: null, symptom, note: `on the floor: ${exercise!.name}` } })
+      put({ symptoms: [...own.symptoms, { id, hand, symptom, cleared: null }], phase: 'ready', since: Date.now() })
     },
+    /** The coach's reason for what an exercise asks of a hand; both hands of an exercise at once. */
+    reason: (e: Exercise, hands: readonly Hand[], reason: string): void => act.reasonFor(hands.map((hand) => ({ e, hand })), reason),
+    reasons: (all: readonly Exercise[], reason: string): void => act.reasonFor(all.flatMap((e) => (['left', 'right'] as const).map((hand) => ({ e, hand }))), reason),
+    reasonFor: (acts: readonly { e: Exercise; hand: Hand }[], reason: string): void => {
+      if (!today) return
+      const given = acts.flatMap(({ e, hand }) => { const g = today.gate(e, hand); return g.class === 'ask' ? [{ subject: reasonSubject('exercise', e.id), of: e.id, hand, keys: g.findings.map(reasonKey), reason }] : [] })
+      for (const g of given) send({ kind: 'reason', athleteId: athlete.id, body: { id: v7(), kind: 'exercise', of: g.of, implementKind: null, addedKg: null, hand: g.hand, reason } })
+      put({ reasons: [...own.reasons, ...given] })
+    },
+    /** Leaves out every set of an exercise that this hand still has to come. */
+    skipHand: (): void => { if (step) { const mine = (s: Step) => s.blockId === step.blockId && s.hand === step.hand; const rest = open.filter(mine).map(stepKey); const after = open.find((s) => !mine(s)); put(kept({ ...own, passed: [...own.passed, ...rest], restUntil: Date.now() }, after, Date.now(), false)) } },
     takeLoad: (v: number) => { if (step) put({ loads: { ...own.loads, [`${step.exerciseId} ${step.hand}`]: v } }) },
     addSet: () => { if (step) put({ added: { ...own.added, [step.blockId]: (own.added[step.blockId] ?? 0) + 1 } }) },
     /** Another block before this one. */
@@ -143,7 +176,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     closed: () => put({ phase: 'done', since: Date.now() }),
   }
   const lighter = block && step ? lighterNow(block, step.hand, kg, done.map((l) => ({ ...l }))) : null
-  return { data, own, key, today, blocks, steps, open, step, next, coming, exercise, now, beat, done, held, kg, shown, loadKg, advise, lighter, units, act }
+  return { data, own, key, today, blocks, steps, open, step, asks, next, coming, exercise, now, beat, done, held, kg, shown, loadKg, advise, lighter, units, act }
 }
 export type RunView = ReturnType<typeof useRun>
 

@@ -5,8 +5,7 @@ import type { GapChoiceBody, GapsView } from '@mano/contract/plan'
 import type { SessionView } from '@mano/contract/tests'
 import { gapFacts, readGaps, type GapJudgement } from '@mano/core/gaps/read'
 import { buildSeries, type Series } from '@mano/core/review/series'
-import { judgeBy } from '@mano/core/safety/cautions'
-import { safetyFacts } from '@mano/core/safety/facts'
+import { judgeBy } from '@mano/core/safety/judge'
 import { api } from '../../app/api'
 import { keys, useProfile, useTests, useWrite } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -24,7 +23,7 @@ export function useGaps(): { data: GapsData | null; error: Error | null; retry: 
   const data = useMemo(() => {
     if (!tests.data || !gaps.data || !profile) return null
     const series = buildSeries(tests.data)
-    const judge = judgeBy(safetyFacts(athlete, me.today, null, athlete.history))
+    const judge = judgeBy(athlete.safety)
     const injuries = athlete.injuries.map((i) => ({ site: i.site, side: i.side, since: i.since ?? i.recordedOn }))
     return { judgement: readGaps({ ...gapFacts(athlete, athlete.measurements, gaps.data), profile, series, today: me.today, judge, injuries }), series, sessions: tests.data, view: gaps.data }
   }, [tests.data, gaps.data, profile, athlete, me.today])

@@ -2,7 +2,7 @@ import { profileChanges } from '@mano/core/intake/week'
 import { formatDate } from '@mano/core/units/dates'
 import { useAthletePage } from '../athlete/AthletePage'
 
-const NAMES = { name: 'Name', birthDate: 'Birth date', sexForNorms: 'Sex for norms', dominantHand: 'Dominant hand', level: 'Level', guardianConsent: 'Guardian consent', consentNote: 'Who consented', skin: 'Skin', healthFlags: 'Said by the athlete', note: 'Note' }
+const NAMES = { name: 'Name', birthDate: 'Birth date', sexForNorms: 'Sex for norms', dominantHand: 'Dominant hand', level: 'Level', guardian: 'Guardian consent', skin: 'Skin', note: 'Note' }
 
 /** What was changed about the athlete, when and by whom; nothing measured is ever changed in place. */
 export function History() {

@@ -13,6 +13,8 @@ import { Handles } from './Handles'
 import { Hands } from './Hands'
 import { History } from './History'
 import { Injuries } from './Injuries'
+import { Experience } from './Experience'
+import { Health } from './Health'
 import { Outcomes } from './Outcomes'
 import { ProfileFields, profileOf } from './ProfileFields'
 import { Week } from './Week'
@@ -29,6 +31,8 @@ export default function Intake() {
       <section aria-labelledby="who"><h2 id="who">Athlete</h2><Profile onDirty={setProfileDirty} /></section>
       <section aria-labelledby="hands"><h2 id="hands">Hands and body mass</h2><Hands /></section>
       <section aria-labelledby="injuries"><h2 id="injuries">Injuries, past and present</h2><Injuries /></section>
+      <section aria-labelledby="health"><h2 id="health">Health questions</h2><Health /></section>
+      <section aria-labelledby="experience"><h2 id="experience">Experience</h2><Experience /></section>
       <section className="wide" aria-labelledby="week"><h2 id="week">Usual week</h2><Week onDirty={setWeekDirty} /></section>
       <section aria-labelledby="events"><h2 id="events">Events</h2><Events /></section>
       <section aria-labelledby="handles"><h2 id="handles">Hands on the handles</h2><Handles /></section>

@@ -1,15 +1,12 @@
-import { Checkbox, SegmentedControl, Select, Textarea, TextInput } from '@mantine/core'
+import { SegmentedControl, Select, Textarea, TextInput } from '@mantine/core'
 import type { UseFormReturnType } from '@mantine/form'
 import type { AthleteView, ProfileBody } from '@mano/contract/athletes'
-import { HEALTH_FLAGS, type HealthFlagId } from '@mano/core/catalogue/cautions'
 import { LEVELS, SKINS } from '@mano/core/intake/record'
 import { ageOn, isLocalDate } from '@mano/core/units/dates'
 
-const ASKS: Record<HealthFlagId, string> = { blood_pressure: 'High blood pressure or heart history', restriction_supervised: 'Restriction work is supervised by a qualified person' }
-
-export const emptyProfile: ProfileBody = { name: '', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardianConsent: false, consentNote: '', skin: 'normal', healthFlags: [], note: '' }
+export const emptyProfile: ProfileBody = { name: '', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardian: null, skin: 'normal', note: '' }
 export const profileOf = (a: AthleteView): ProfileBody => ({
-  name: a.name, birthDate: a.birthDate, sexForNorms: a.sexForNorms, dominantHand: a.dominantHand, level: a.level, guardianConsent: a.guardianConsent, consentNote: a.consentNote, skin: a.skin, healthFlags: a.healthFlags, note: a.note,
+  name: a.name, birthDate: a.birthDate, sexForNorms: a.sexForNorms, dominantHand: a.dominantHand, level: a.level, guardian: a.guardian, skin: a.skin, note: a.note,
 })
 
 /** The fields of an athlete's profile; the same rules speak here and on the server. */
@@ -27,17 +24,31 @@ export function ProfileFields<T extends ProfileBody>({ form, today, autoFocus = 
       </div>
       <Select label="Level" allowDeselect={false} data={LEVELS.map((l) => ({ value: l.id, label: l.says ? `${l.name}, ${l.says}` : l.name }))} {...f.getInputProps('level')} />
       <Select label="Sex, for published norms only" description="May stay empty: norms are then left out" clearable data={[{ value: 'female', label: 'Female' }, { value: 'male', label: 'Male' }]} {...f.getInputProps('sexForNorms')} />
-      {minor && <Checkbox label="A guardian's consent is on file" description="Under 18: no maximal finger loading by default; local rules come first" {...f.getInputProps('guardianConsent', { type: 'checkbox' })} />}
-      {minor && f.values.guardianConsent && <TextInput label="Who consented, and when" {...f.getInputProps('consentNote')} />}
+      {birth === null && <p className="note">Without a birth date the gates for under 18 apply.</p>}
+      {(minor || f.values.guardian) && <GuardianFields form={f} today={today} />}
       <div>
         <span className="field-label" id="skin">Skin</span>
         <SegmentedControl aria-labelledby="skin" fullWidth data={SKINS.map((s) => ({ value: s.id, label: s.name }))} value={f.values.skin} onChange={(v) => f.setFieldValue('skin', v as ProfileBody['skin'])} />
         <p className="note">{f.values.skin === 'sweaty' ? 'Chalk on the hand; wipe the implement each try.' : f.values.skin === 'dry' ? 'Little chalk; watch for splits.' : 'A split or flapper is entered as an injury.'}</p>
       </div>
-      <Checkbox.Group value={f.values.healthFlags} onChange={(v) => f.setFieldValue('healthFlags', v as ProfileBody['healthFlags'])} label="Said by the athlete">
-        {HEALTH_FLAGS.map((id) => <Checkbox key={id} mt={6} value={id} label={ASKS[id]} />)}
-      </Checkbox.Group>
       <Textarea label="Note" autosize minRows={2} maxRows={6} {...f.getInputProps('note')} />
     </>
+  )
+}
+
+/** Consent is a fact: who, in what relation, when. Nothing is claimed until all three are there. */
+function GuardianFields({ form: f, today }: { form: UseFormReturnType<ProfileBody>; today: string }) {
+  const g = f.values.guardian
+  const set = (more: Partial<NonNullable<ProfileBody['guardian']>>) => {
+    const next = { by: '', relation: '', on: today, ...g, ...more }
+    f.setFieldValue('guardian', next.by === '' && next.relation === '' ? null : next)
+  }
+  return (
+    <fieldset className="guardian">
+      <legend>Guardian consent: {g && g.by && g.relation ? `${g.by}, ${g.relation}` : 'not recorded'}</legend>
+      <TextInput label="Guardian's name" maxLength={120} value={g?.by ?? ''} error={f.errors['guardian.by']} onChange={(e) => set({ by: e.currentTarget.value })} />
+      <TextInput label="Relation" placeholder="Mother, father, legal guardian" maxLength={60} value={g?.relation ?? ''} error={f.errors['guardian.relation']} onChange={(e) => set({ relation: e.currentTarget.value })} />
+      <TextInput label="Consented on" type="date" max={today} value={g?.on ?? ''} error={f.errors['guardian.on']} disabled={!g} onChange={(e) => set({ on: e.currentTarget.value })} />
+    </fieldset>
   )
 }

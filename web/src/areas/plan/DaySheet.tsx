@@ -1,8 +1,9 @@
 import { Modal } from '@mantine/core'
 import { Link } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
-import { blockedBy, cautionLine, judgeBy } from '@mano/core/safety/cautions'
-import { safetyFacts } from '@mano/core/safety/facts'
+import { findingLine } from '@mano/core/safety/words'
+import { blockedBy, judgeBy } from '@mano/core/safety/judge'
+import { factsAhead } from '@mano/core/safety/facts'
 import { sessionContent } from '@mano/core/plan/content'
 import { kitsOf } from '@mano/core/plan/kit'
 import { DAY_NAMES, type WeekPlan } from '@mano/core/plan/types'
@@ -22,15 +23,15 @@ export function DaySheet({ day, plan, view, onClose }: { day: number | null; pla
 }
 
 function Sheet({ day, plan, view }: { day: number; plan: WeekPlan; view: PlanView }) {
-  const { athlete, me } = useAthletePage()
+  const { athlete } = useAthletePage()
   const units = useUnits()
   const { bests, room } = useLoadsOf(athlete.id)
   const frame = plan.frame[day]!
   const content = sessionContent(plan.blocks.filter((b) => b.day === day), frame, { logs: athlete.history.logs, bests, room, kits: kitsOf(view.kit), today: addDays(plan.weekStart, day) })
   const kg = (v: number) => formatWithUnit(v, 'kg', units)
   if (content.blocks.length === 0) return <p className="note">No grip work that day.</p>
-  const judge = judgeBy(safetyFacts(athlete, me.today, null, athlete.history))
-  const held = [...new Map(content.blocks.flatMap((b) => b.block.hands.flatMap((hand) => blockedBy(judge, { kind: 'exercise', exercise: b.exercise, hand }))).map((c) => [cautionLine(c), c])).values()]
+  const judge = judgeBy(factsAhead(athlete.safety, addDays(plan.weekStart, day)))
+  const held = [...new Map(content.blocks.flatMap((b) => b.block.hands.flatMap((hand) => blockedBy(judge, { kind: 'exercise', exercise: b.exercise, hand }))).map((c) => [findingLine(c), c])).values()]
   return (
     <div className="change sheet">
       <p><b>{Math.ceil(content.minutes)} min</b> of {frame.minutes}, warm-up and closing included{frame.at ? `, from ${frame.at}` : ''}.</p>
@@ -47,7 +48,7 @@ function Sheet({ day, plan, view }: { day: number; plan: WeekPlan; view: PlanVie
         ))}</tbody>
       </table>
       {content.blocks.some((b) => b.loads.some((l) => l.kg !== null)) && <p className="note">Loads go on from the last time, or are a share of the latest test: practice estimates, no source, and holds by Rohmert 1960 with a margin. The first set says whether it fits.</p>}
-      {held.map((c) => <p key={cautionLine(c)} className="alarm-line"><Icon name="stop" /> {cautionLine(c)} {c.caution.instead}</p>)}
+      {held.map((c) => <p key={findingLine(c)} className="alarm-line"><Icon name={c.class === 'stop' ? 'stop' : 'warn'} /> {findingLine(c)}</p>)}
       <div className="row"><Link className="btn" to={`/athletes/${athlete.id}/floor`}>Open floor</Link></div>
     </div>
   )

@@ -3,6 +3,7 @@ import type { PlanVersionView, PlanView } from '@mano/contract/plan'
 import { weekOf } from '@mano/core/plan/coach'
 import type { PlanContext } from '@mano/core/plan/situation'
 import { staleMarks } from '@mano/core/plan/stale'
+import { useTests } from '../../app/data'
 import { Icon } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 
@@ -10,7 +11,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 export function StaleMarks({ version, view, context, onPick }: { version: PlanVersionView; view: PlanView; context: PlanContext; onPick: (id: string) => void }) {
   const { athlete, me } = useAthletePage()
   const marks = staleMarks(weekOf(version.weekStart, version.frame, version.blocks, version.terms), context, {
-    savedOn: version.savedOn, overruled: version.reason !== '', injuries: athlete.injuries.map((i) => ({ on: i.recordedOn })), tests: athlete.history.tests, logs: athlete.history.logs,
+    savedOn: version.savedOn, overruled: version.reason !== '', injuries: athlete.injuries.map((i) => ({ on: i.recordedOn })), tests: useTests(athlete.id).data ?? [], logs: athlete.history.logs,
     demandsOn: view.touched.demands, weekOn: view.touched.week, today: me.today,
   })
   if (marks.length === 0) return null

@@ -5,8 +5,7 @@ import { useMemo } from 'react'
 import { readProblem, type WeekProblem } from '@mano/core/plan/problem'
 import { planContext, plannedOf } from '@mano/core/plan/context'
 import type { PlanContext } from '@mano/core/plan/situation'
-import { judgeBy } from '@mano/core/safety/cautions'
-import { safetyFacts } from '@mano/core/safety/facts'
+import { judgeBy } from '@mano/core/safety/judge'
 import { api } from '../../app/api'
 import { useAthletePage } from '../athlete/AthletePage'
 
@@ -21,6 +20,6 @@ export function useProblem(athleteId: string, weekStart: string, on: boolean): W
 
 /** What the validator knows of this athlete; the same facts as on the server. */
 export function usePlanContext(view: PlanView, weekStart: string): PlanContext {
-  const { athlete, me } = useAthletePage()
-  return planContext(judgeBy(safetyFacts(athlete, me.today, null, athlete.history)), kitsOf(view.kit), athlete.history.logs, weekStart, plannedOf(view.versions), athlete.events.map((e) => e.on))
+  const { athlete } = useAthletePage()
+  return planContext(judgeBy(athlete.safety), kitsOf(view.kit), athlete.history.logs, weekStart, plannedOf(view.versions), athlete.events.map((e) => e.on))
 }

@@ -3,8 +3,7 @@ import { Link } from 'react-router'
 import { verdictWords } from '@mano/core/measure/words'
 import { draftNext, lowDaysOf } from '@mano/core/review/next'
 import type { Series } from '@mano/core/review/series'
-import { judgeBy } from '@mano/core/safety/cautions'
-import { safetyFacts } from '@mano/core/safety/facts'
+import { judgeBy } from '@mano/core/safety/judge'
 import { formatDate } from '@mano/core/units/dates'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
@@ -37,7 +36,7 @@ export default function Review() {
   const view = review.data
   const draft = useMemo(() => {
     if (!view || !tests.data) return []
-    const judge = judgeBy(safetyFacts(athlete, me.today, null, athlete.history))
+    const judge = judgeBy(athlete.safety)
     return draftNext({ changes, series, weeks: view.weeks, cautions: judge.active, lowDays: lowDaysOf(tests.data, period), today: me.today, staleDays: me.hall.staleDays, units: { mass: units.mass, length: units.length }, weeksSinceDeload: view.weeksSinceDeload })
   }, [view, tests.data, athlete, me, changes, series, period, units.mass, units.length])
   const failed = (tests.error && !tests.data && tests) || (review.error && !view && review)

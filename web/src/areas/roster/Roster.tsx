@@ -94,6 +94,7 @@ function Row({ row, today }: { row: RosterRow; today: string }) {
       <td><Link className="name" to={`/athletes/${row.id}/${row.call.stage}`}>{row.name}</Link><small>{sportName(row)}</small></td>
       <td className="why">
         {row.call.why || <span className="blank">On course</span>}
+        {row.alarms > 1 && <span className="s"> and {row.alarms - 1} more {row.alarms === 2 ? 'alarm' : 'alarms'}</span>}
         {row.call.why && <div><Link className="lnk" to={`/athletes/${row.id}/${row.call.stage}`}>{row.call.action}</Link></div>}
       </td>
       <td className="pc">
@@ -113,7 +114,7 @@ function Row({ row, today }: { row: RosterRow; today: string }) {
 }
 
 function StateWord({ row, word, state }: { row: RosterRow; word: string; state: string }) {
-  if (row.call.alarm) return <span className="st stop"><Icon name="stop" />Caution</span>
+  if (row.call.alarm) return <span className="st stop"><Icon name="stop" />{row.alarms > 0 ? 'Alarm' : 'Caution'}</span>
   return <span className={`st ${state === 'done' ? 'check' : ''}`}><Icon name={state === 'done' ? 'check' : state === 'stale' ? 'hourglass' : 'clock'} />{word}</span>
 }
 

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { v7 } from 'uuid'
-import { GROUP_PROTOCOLS, type TestDayBody, type TestDayLine } from '@mano/contract/testday'
+import { gateKey, GROUP_PROTOCOLS, type DayGate, type TestDayBody, type TestDayLine } from '@mano/contract/testday'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { buildSeries } from '@mano/core/review/series'
@@ -11,6 +11,7 @@ import { formatClock } from '@mano/core/units/format'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { useKit, useMe, useRoster, useWrite } from '../../app/data'
+import { Icon } from '../../hands/Icon'
 import { useWished } from './useDay'
 import './testday.css'
 
@@ -59,15 +60,22 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   }
   const key = (a: string, s: string) => `${a} ${s}`
   const firstKg = Object.fromEntries(chosen.flatMap((a) => withPlates.map((s) => [key(a, s.id), typed[key(a, s.id)] !== undefined && Number.isFinite(Number(typed[key(a, s.id)])) ? Number(typed[key(a, s.id)]) : estimate(a, s)])))
-  const setup: DaySetup = { params, stations, athletes: chosen.map((id) => ({ id, name: roster.find((a) => a.id === id)?.name ?? '' })), perHand, firstKg, stepKg }
+  // What the judge says of each athlete at each station, before anybody is called.
+  const gates = useQuery({ queryKey: ['day-gates', today, chosen, stations.map((s) => [s.id, s.protocolId, s.unitId])], enabled: chosen.length > 0 && stations.length > 0, staleTime: 15_000, placeholderData: (before) => before, queryFn: () => api.post<Record<string, DayGate>>('/api/test-days/gates', { heldOn: today, athletes: chosen, stations: stations.map(({ id, protocolId, unitId, variant }) => ({ id, protocolId, unitId, variant })) }) }).data ?? {}
+  const met = chosen.flatMap((a) => stations.flatMap((s) => { const own = (['left', 'right'] as const).flatMap((hand) => { const g = gates[gateKey(a, s.id, hand)]; return g ? [{ hand, ...g }] : [] }); return own.length > 0 ? [{ a, s, own }] : [] }))
+  const closed = met.flatMap(({ a, s, own }) => own.filter((g) => g.class === 'stop').map((g) => gateKey(a, s.id, g.hand)))
+  const setup: DaySetup = { params, stations, athletes: chosen.map((id) => ({ id, name: roster.find((a) => a.id === id)?.name ?? '' })), perHand, firstKg, stepKg, ...(closed.length > 0 && { closed }) }
   const ready = chosen.length > 0 && stations.length > 0
   const order = useWished(ready ? setup : null, [])
   const endS = order ? Math.max(0, ...order.wished.values()) + params.att : 0
+  const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
+  /** Reasons given at set-up hold at the station; one that is refused is asked for there. */
+  const keepReasons = (dayId: string) => Promise.allSettled(met.flatMap(({ a, s }) => { const reason = reasons[key(a, s.id)]?.trim(); return reason ? [api.post(`/api/test-days/${dayId}/reasons`, { id: v7(), athleteId: a, stationId: s.id, reason })] : [] }))
   const add = () => { const protocolId = 'dyno_seated'; const unit = fitting(protocolId)[0]; if (unit) setStations([...stations, { id: v7(), name: `Station ${stations.length + 1}`, protocolId, unitId: unit.id, measurementId: unit.measurementId, variant: {}, by: '', plates: false }]) }
   const change = (id: string, more: Partial<DayStation>) => setStations(stations.map((s) => (s.id === id ? { ...s, ...more } : s)))
   const choose = (s: DayStation, protocolId: string) => { const unit = fitting(protocolId)[0]; if (unit) change(s.id, { protocolId, unitId: unit.id, measurementId: unit.measurementId, plates: protocolId === 'lift_max' }) }
   return (
-    <form className="td-setup" onSubmit={(e) => { e.preventDefault(); const id = v7(); write.mutate({ id, name: name.trim(), heldOn: today, setup }, { onSuccess: () => void navigate(`/testday/${id}`) }) }}>
+    <form className="td-setup" onSubmit={(e) => { e.preventDefault(); const id = v7(); write.mutate({ id, name: name.trim(), heldOn: today, setup }, { onSuccess: () => void keepReasons(id).then(() => navigate(`/testday/${id}`)) }) }}>
       <section><h2 className="h3">Who</h2><label>Name of the day<input value={name} maxLength={80} onChange={(e) => setName(e.currentTarget.value)} /></label>
         <ul className="td-who" aria-label="Athletes">{roster.map((a) => <li key={a.id}><label className="tick"><input type="checkbox" checked={chosen.includes(a.id)} onChange={() => setChosen(chosen.includes(a.id) ? chosen.filter((x) => x !== a.id) : [...chosen, a.id])} />{a.name}{a.cautions.length > 0 && <span className="s"> {a.cautions[0]!.title.toLowerCase()}</span>}</label></li>)}</ul>
       </section>
@@ -89,6 +97,10 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
         </div>
         {withPlates.length > 0 && chosen.length > 0 && <table className="hall-kit"><caption>First load, kg: {Math.round(100 * FIRST_SHARE)} % of the last best, {FIRST_KG} where none is known</caption><tbody>{setup.athletes.map((a) => <tr key={a.id}><th scope="row">{a.name}</th>{withPlates.map((s) => <td key={s.id}><input inputMode="decimal" aria-label={`First load of ${a.name} at ${s.name}`} value={typed[key(a.id, s.id)] ?? String(firstKg[key(a.id, s.id)])} onChange={(e) => { const v = e.currentTarget.value; setTyped((all) => ({ ...all, [key(a.id, s.id)]: v })) }} /></td>)}</tr>)}</tbody></table>}
       </section>
+      {met.length > 0 && <section className="td-met" aria-label="Cautions"><h2 className="h3">Cautions on this day</h2><ul>{met.map(({ a, s, own }) => (
+        <li key={key(a, s.id)}><b>{setup.athletes.find((x) => x.id === a)?.name}, {s.name}</b>{[...new Set(own.map((g) => g.says))].map((says) => <p key={says} className="alarm-line"><Icon name={own.some((g) => g.class === 'stop' && g.says === says) ? 'stop' : 'warn'} /> {own.length === 1 ? `${own[0]!.hand} hand: ` : ''}{says}</p>)}
+          {own.some((g) => g.class === 'ask') && <label>Reason, now or at the station<input value={reasons[key(a, s.id)] ?? ''} maxLength={400} onChange={(e) => { const v = e.currentTarget.value; setReasons((all) => ({ ...all, [key(a, s.id)]: v })) }} /></label>}</li>
+      ))}</ul></section>}
       <p role="status">{!ready ? 'Choose who comes and what they do.' : order ? <><b>{visitsOf(setup).reduce((a, v) => a + v.tries.length, 0)} tries, about {formatClock(endS)}.</b> No order ends before {formatClock(order.boundS)}: a bound, not a plan.</> : 'Working the order out …'}</p>
       <p className="said" role="alert">{write.error && failureText(write.error)}</p>
       <div className="row"><button className="btn pri" disabled={!ready || name.trim() === '' || write.isPending}>Keep this day</button><button type="button" className="btn" onClick={onLeave}>Leave</button></div>

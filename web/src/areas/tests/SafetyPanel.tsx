@@ -2,51 +2,66 @@ import { Button, Modal } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { ObservationBody, SessionView } from '@mano/contract/tests'
-import { SYMPTOMS, type SymptomId } from '@mano/core/catalogue/cautions'
-import type { ActiveCaution } from '@mano/core/safety/cautions'
+import { SYMPTOMS, isWhole, type SymptomId } from '@mano/core/catalogue/cautions'
+import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
+import type { Side } from '@mano/core/measure/asymmetry'
+import type { Finding } from '@mano/core/safety/judge'
+import { findingLine } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/testing/session'
 import { Icon } from '../../hands/Icon'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useOutbox } from '../../app/outbox'
 
-interface Props { session: SessionView; hands: readonly Hand[]; stops: readonly { hand: Hand; by: readonly ActiveCaution[] }[] }
+interface Props { session: SessionView; stops: readonly { hand: Hand; by: readonly Finding[] }[]; onReason: (reason: string) => void }
 
 const SCALE = Array.from({ length: 11 }, (_, i) => i)
-const nameOf = (hand: Hand) => (hand === 'both' ? 'both hands' : `${hand} hand`)
+const SIDES: readonly Side[] = ['left', 'right']
+const SAYS = ['Maximal tests of this hand then need your reason.', 'Tests of this hand stop today, and work of that tissue.', 'This hand is done today.'] as const
 
-/** Pain now, and what stops a hand. From 3 up it asks once, because it ends that hand's test. */
-export function SafetyPanel({ session, hands, stops }: Props) {
-  const { athlete } = useAthletePage()
+/** Pain now, hand by hand also in a two-handed test, and what stops or asks. From 3 up it asks once where, because it closes the hand. */
+export function SafetyPanel({ session, stops, onReason }: Props) {
+  const { athlete, me } = useAthletePage()
   const add = useOutbox((s) => s.add)
-  const [asking, setAsking] = useState<{ hand: Hand; pain: number } | null>(null)
-  const [symptomsOf, setSymptomsOf] = useState<Hand | null>(null)
-  const note = (hand: Hand, what: Pick<ObservationBody, 'pain' | 'symptom'>) => add({ kind: 'observation', athleteId: athlete.id, sessionId: session.id, body: { id: v7(), hand, note: '', ...what } })
+  const [asking, setAsking] = useState<{ hand: Side; pain: number } | null>(null)
+  const [at, setAt] = useState<readonly TissueId[]>([])
+  const [symptomsOf, setSymptomsOf] = useState<Side | null>(null)
+  const [why, setWhy] = useState('')
+  const note = (hand: Hand, what: Pick<ObservationBody, 'pain' | 'symptom'>, places: readonly TissueId[] = []) => add({ kind: 'observation', athleteId: athlete.id, sessionId: session.id, body: { id: v7(), hand, note: '', places: places.length > 0 ? [...places] : null, ...what } })
   const latest = (hand: Hand) => session.observations.filter((o) => o.hand === hand && o.pain !== null).at(-1)?.pain ?? null
+  const asks = stops.filter((s) => s.by[0]?.class === 'ask')
+  const lines = (class_: Finding['class']) => [...new Set(stops.flatMap((s) => s.by.filter((f) => f.class === class_).map(findingLine)))]
+  const close = () => { setAsking(null); setAt([]) }
   return (
     <div className="block safety">
       <h2 className="h3">Pain now, of 10</h2>
-      {hands.map((hand) => (
-        <div className="pain-row" role="group" aria-label={`Pain, ${nameOf(hand)}`} key={hand}>
+      {SIDES.map((hand) => (
+        <div className="pain-row" role="group" aria-label={`Pain, ${hand} hand`} key={hand}>
           <HandLetter hand={hand} />
           {SCALE.map((n) => <button key={n} className={latest(hand) === n ? 'on' : ''} aria-pressed={latest(hand) === n} onClick={() => (n >= 3 ? setAsking({ hand, pain: n }) : note(hand, { pain: n, symptom: null }))}>{n}</button>)}
         </div>
       ))}
-      <div className="stop-line">{hands.map((hand) => <button key={hand} className="lnk" onClick={() => setSymptomsOf(hand)}>Pop, numb or tingling, {hand}</button>)}</div>
-      {stops.map((s) => s.by.map((c) => <p className="alarm-card" key={`${s.hand}${c.caution.id}`}><Icon name="stop" /><span><b>{c.caution.title} ({nameOf(s.hand)}).</b> {c.caution.says} {c.caution.instead}</span></p>))}
-      <p className="note">0 to 2: go on. Exactly 3: no maximal test. Over 3, a pop, numbness or tingling ends this hand's test.</p>
-      <Modal opened={asking !== null} onClose={() => setAsking(null)} title={asking ? `Pain ${asking.pain}/10, ${nameOf(asking.hand)}` : ''}>
+      <div className="stop-line">{SIDES.map((hand) => <button key={hand} className="lnk" onClick={() => setSymptomsOf(hand)}>Pop, numb or tingling, {hand}</button>)}</div>
+      {lines('stop').map((line) => <p className="alarm-card" key={line}><Icon name="stop" /><span>{line}</span></p>)}
+      {lines('ask').map((line) => <p className="alarm-card" key={line}><Icon name="warn" /><span>{line}</span></p>)}
+      {asks.length > 0 && (me.role === 'coach'
+        ? <form className="change" onSubmit={(e) => { e.preventDefault(); if (why.trim()) { onReason(why.trim()); setWhy('') } }}><label>Your reason, kept with the test<input value={why} maxLength={400} onChange={(e) => setWhy(e.currentTarget.value)} /></label><button className="btn" disabled={why.trim() === ''}>Go on with this hand</button></form>
+        : <p className="note">Only a coach can give this reason.</p>)}
+      <p className="note">0 to 2: go on. 3: maximal tests need a reason. 4 and more, a pop, numbness or tingling: this hand stops.</p>
+      <Modal opened={asking !== null} onClose={close} title={asking ? `Pain ${asking.pain} of 10, ${asking.hand} hand` : ''}>
         {asking && (
           <div className="change">
-            <p>{asking.pain === 3 ? 'At exactly 3 no maximal test goes on with this hand; light work may.' : "Over 3 ends this hand's test. The other hand may go on."}</p>
-            <div className="row"><Button data-autofocus onClick={() => { note(asking.hand, { pain: asking.pain, symptom: null }); setAsking(null) }}>Stop this hand</Button><button className="btn" onClick={() => setAsking(null)}>Mis-tapped</button></div>
+            <p>{SAYS[asking.pain === 3 ? 0 : asking.pain <= 6 ? 1 : 2]} The other hand can go on.</p>
+            <div className="reasons" role="group" aria-label="Where">{TISSUES.map((t) => <button key={t.id} type="button" className={`btn ${at.includes(t.id) ? 'pri' : ''}`} aria-pressed={at.includes(t.id)} onClick={() => setAt(at.includes(t.id) ? at.filter((x) => x !== t.id) : [...at, t.id])}>{t.name}</button>)}</div>
+            <p className="note">{at.length === 0 ? 'Without a place it counts for all that this test loads.' : 'It counts for these.'}</p>
+            <div className="row"><Button data-autofocus onClick={() => { note(asking.hand, { pain: asking.pain, symptom: null }, at); close() }}>{asking.pain === 3 ? 'Note pain 3' : 'Stop this hand'}</Button><button className="btn" onClick={close}>Mis-tapped</button></div>
           </div>
         )}
       </Modal>
-      <Modal opened={symptomsOf !== null} onClose={() => setSymptomsOf(null)} title={symptomsOf ? `Stop card, ${nameOf(symptomsOf)}` : ''}>
+      <Modal opened={symptomsOf !== null} onClose={() => setSymptomsOf(null)} title={symptomsOf ? `Stop card, ${symptomsOf} hand` : ''}>
         <div className="change">
-          <p>Any of these: no loading of this hand, refer to a clinician today. The hand stays off until a clearance is recorded. Mano does not diagnose.</p>
-          <div className="reasons">{SYMPTOMS.map((s) => <button className="btn" key={s.id} onClick={() => { note(symptomsOf!, { pain: null, symptom: s.id as SymptomId }); setSymptomsOf(null) }}>{s.name}</button>)}</div>
+          <p>Any of these stops the hand until a clinician’s clearance is recorded. See a clinician today. Mano does not diagnose.</p>
+          <div className="reasons">{SYMPTOMS.map((s) => <button className="btn" key={s.id} onClick={() => { note(isWhole(s.id) ? 'both' : symptomsOf!, { pain: null, symptom: s.id as SymptomId }); setSymptomsOf(null) }}>{s.name}</button>)}</div>
         </div>
       </Modal>
     </div>

@@ -1,7 +1,7 @@
 import type { SessionView } from '@mano/contract/tests'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import { latestMeasure } from '@mano/core/intake/record'
-import { TEST_CONDITIONS } from '@mano/core/safety/cautions'
+import { TEST_CONDITIONS } from '@mano/core/safety/conditions'
 import type { Hand } from '@mano/core/testing/session'
 import { formatClock, formatPct, formatWithUnit } from '@mano/core/units/format'
 import { formatBoth } from '@mano/core/units/inch'

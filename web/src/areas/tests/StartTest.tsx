@@ -1,7 +1,7 @@
 import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useNavigate, useSearchParams } from 'react-router'
+import { Link, useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { KitUnit } from '@mano/contract/kit'
 import type { SessionBody, SessionView } from '@mano/contract/tests'
@@ -9,8 +9,9 @@ import { asSetUp, type Protocol } from '@mano/core/catalogue/protocols'
 import type { NumberVariant } from '@mano/core/catalogue/setups'
 import { testRefusal } from '@mano/core/match/unit'
 import { whereIs } from '@mano/core/plan/types'
-import { blockedBy, judgeBy, missingConditions, TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/cautions'
-import { safetyFacts } from '@mano/core/safety/facts'
+import { missingConditions, TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/conditions'
+import { judgeBy } from '@mano/core/safety/judge'
+import { findingLine } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/testing/session'
 import { toSi } from '@mano/core/units/convert'
 import type { UnitChoice } from '@mano/core/units/format'
@@ -19,9 +20,12 @@ import { parseNumber } from '@mano/core/units/parse'
 import { api, failureText } from '../../app/api'
 import { keys, touchedBy, useKit, useTests, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
+import { Icon } from '../../hands/Icon'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
+import { HealthDialog } from '../intake/HealthDialog'
 import { AddImplement } from '../kit/AddImplement'
+import { testGate } from './testGate'
 
 const NONE: TestConditions = { warm: false, rested: false, skinGood: false, well: false }
 const ALL: TestConditions = { warm: true, rested: true, skinGood: true, well: true }
@@ -53,6 +57,8 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const [ticked, setConditions] = useState<TestConditions | null>(null)
   const [familiar, setFamiliar] = useState(false)
   const [reason, setReason] = useState('')
+  const [why, setWhy] = useState('')
+  const [questions, setQuestions] = useState<{ given: TestConditions; why: string } | null>(null)
   const [adding, setAdding] = useState(false)
   const [expected, setExpected] = useState('')
   const protocol = asSetUp(plain, variant)
@@ -67,20 +73,30 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const inRange = expectedKg !== null && expectedKg >= 1 && expectedKg <= 300
   const ready = ramped ? inRange : expected.trim() === '' || inRange
   const refusal = unit ? testRefusal(unit) : null
-  const judge = judgeBy(safetyFacts(athlete, me.today, null, athlete.history))
   const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
-  const held = hands.map((h) => ({ hand: h, by: blockedBy(judge, { kind: 'test', protocol, hand: h }) })).filter((h) => h.by.length > 0)
   const missing = missingConditions(conditions)
   const variants = protocol.variants.filter((v) => !v.kinds || (unit && (v.kinds as readonly string[]).includes(unit.kind)))
   const stated = protocol.numbers.filter((n) => !n.when || variant[n.when.variant] === n.when.option).map((n) => ({ n, value: statedNumber(n, numbers[n.id] ?? '', units, unit) }))
+  // The one judge, with the implement and the load as they are set up here.
+  const given = Object.fromEntries([...variants.map((v) => [v.id, variant[v.id]!] as const), ...stated.flatMap((g) => (g.value === null ? [] : [[g.n.id, g.value] as const]))])
+  const judge = judgeBy(athlete.safety)
+  const gates = hands.map((hand) => ({ hand, ...testGate(judge, athlete.reasons, { protocol, hand, unitKind: unit?.kind ?? '', variant: given }) }))
+  const held = gates.filter((g) => g.class === 'stop')
+  const stopLines = [...new Set(held.flatMap((h) => h.findings.map(findingLine)))].map((line) => ({ line, hands: held.filter((h) => h.findings.some((f) => findingLine(f) === line)).map((h) => h.hand) }))
+  const ageUnknown = held.some((h) => h.findings.some((f) => f.caution.trigger.kind === 'age_unknown'))
+  const asks = gates.filter((g) => g.class === 'ask').flatMap((g) => g.findings)
+  const unasked = asks.some((f) => f.caution.trigger.kind === 'unanswered')
+  const asking = [...new Set(asks.filter((f) => f.caution.trigger.kind !== 'unanswered').map(findingLine))]
+  const coach = me.role === 'coach'
   const client = useQueryClient()
   // The test is on the screen whether or not the list was read anew in time.
   const show = (made: SessionView) => client.setQueryData<SessionView[]>(keys.tests(athlete.id), (all) => (all && !all.some((s) => s.id === made.id) ? [...all, made] : all))
   const write = useWrite((body: SessionBody) => api.post<SessionView>(`/api/athletes/${athlete.id}/tests`, body), touchedBy(athlete.id))
   const all = held.length === hands.length
-  const can = unit && refusal === null && !all && !write.isPending && stated.every((g) => g.value !== null) && ready
-  const start = (given: TestConditions, why: string) => {
+  const can = unit && refusal === null && !all && !write.isPending && stated.every((g) => g.value !== null) && ready && (asking.length === 0 || coach)
+  const start = (given: TestConditions, why: string, answered = false) => {
     if (!unit || !can) return
+    if (unasked && !answered) { setQuestions({ given, why }); return }
     const id = v7()
     write.mutate({
       id, protocolId: protocol.id, unitId: unit.id, measurementId: unit.measurementId,
@@ -90,9 +106,8 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   }
   return (
     <div className="start panel">
-      {held.map((h) => h.by.map((c) => (
-        <p key={`${h.hand}${c.caution.id}`} className="held"><HandLetter hand={h.hand} /><span><b>{c.caution.title}.</b> {c.caution.says} {c.caution.instead}</span></p>
-      )))}
+      {stopLines.map(({ line, hands: of }) => <p key={line} className="held"><HandLetter hand={of.length > 1 ? 'both' : of[0]!} /><span>{line}{ageUnknown && line.startsWith('Birth date') && <> <Link className="lnk" to={`/athletes/${athlete.id}/intake`}>Enter the birth date</Link></>}</span></p>)}
+      {asking.map((line) => <p key={line} className="held ask"><Icon name="warn" /><span>{line}</span></p>)}
       <div className="start-grid">
         <fieldset className="set-up-card">
           <legend>Set-up card</legend>
@@ -117,17 +132,19 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
           <legend>{protocol.maximal ? 'Before a maximal test' : 'Before the test'}</legend>
           {TEST_CONDITIONS.map((c) => <label className="tick" key={c.id}><input type="checkbox" checked={conditions[c.id]} onChange={(e) => setConditions({ ...conditions, [c.id]: e.currentTarget.checked })} />{c.ask}</label>)}
           {protocol.familiarSessions > 0 && <label className="tick"><input type="checkbox" checked={familiar} onChange={(e) => setFamiliar(e.currentTarget.checked)} />Knows this test from before (else the first {protocol.familiarSessions === 1 ? 'session is' : `${protocol.familiarSessions} are`} practice)</label>}
+          {asking.length > 0 && (coach ? <label>Your reason, kept with the test<input value={why} maxLength={400} onChange={(e) => setWhy(e.currentTarget.value)} /></label> : <p className="note">Only a coach can give this reason.</p>)}
           <div className="start-act">
-            <button className="btn pri big" autoFocus disabled={!can} onClick={() => (missing.length === 0 ? start(conditions, '') : start(ALL, ''))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
+            <button className="btn pri big" autoFocus disabled={!can || (asking.length > 0 && why.trim() === '')} onClick={() => (missing.length === 0 ? start(conditions, why.trim()) : start(ALL, why.trim()))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
           </div>
           <details className="override">
             <summary>Not all met, test all the same</summary>
             <label>Reason, kept on the record<input value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label>
-            <button className="btn" disabled={!can || reason.trim() === ''} onClick={() => start(conditions, reason.trim())}>Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}</button>
+            <button className="btn" disabled={!can || reason.trim() === '' || (asking.length > 0 && why.trim() === '')} onClick={() => start(conditions, [reason.trim(), why.trim()].filter(Boolean).join('; '))}>Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}</button>
           </details>
           <p className="said" role="alert">{write.error && failureText(write.error)}</p>
         </fieldset>
       </div>
+      <HealthDialog opened={questions !== null} onClose={() => setQuestions(null)} onDone={() => { const q = questions; setQuestions(null); if (q) start(q.given, q.why, true) }} />
       <AddImplement opened={adding} kinds={protocol.implements} onClose={() => setAdding(false)} onAdded={(id) => { setUnitId(id); setAdding(false); notifications.show({ message: 'Added to the hall' }) }} />
     </div>
   )

@@ -1,11 +1,13 @@
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
+import type { ReasonView } from '@mano/contract/safety'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolOf, type Protocol } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
-import { blockedBy, judgeBy } from '@mano/core/safety/cautions'
-import { safetyFacts } from '@mano/core/safety/facts'
+import { judgeBy } from '@mano/core/safety/judge'
+import { reasonKey, reasonSubject } from '@mano/core/safety/reasons'
+import { factsWith, notedIn } from '@mano/core/safety/facts'
 import type { Side } from '@mano/core/measure/asymmetry'
 import { rampHand } from '@mano/core/testing/ramp'
 import { nextTry, rampTries, readSession, sameSeries, validValues, type Hand } from '@mano/core/testing/session'
@@ -32,6 +34,7 @@ import { BracketResult, Ladder } from './entries/SpringEntry'
 import type { TryMore } from './entries/types'
 import { ReadinessPanel } from './ReadinessPanel'
 import { SafetyPanel } from './SafetyPanel'
+import { testGate } from './testGate'
 import { RestClocks, SetUp } from './SetUp'
 import { InstrumentChoice } from './live/InstrumentChoice'
 import { LiveDone } from './live/LiveDone'
@@ -81,8 +84,16 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
   const [params] = useSearchParams()
   const hands = reading.hands.map((h) => h.hand)
   const today = session.performedOn === me.today
-  const judge = judgeBy(safetyFacts(athlete, me.today, session, athlete.history))
-  const stops = hands.map((hand) => ({ hand, by: blockedBy(judge, { kind: 'test', protocol, hand }) })).filter((h) => h.by.length > 0)
+  // What was just noted counts before the next effort, on record or not.
+  const judge = judgeBy(factsWith(athlete.safety, notedIn(session)))
+  const [reasons, setReasons] = useState<readonly ReasonView[]>([])
+  const gates = today ? hands.map((hand) => ({ hand, ...testGate(judge, [...athlete.reasons, ...reasons], { protocol, hand, unitKind: session.unitKind, variant: session.variant }) })) : []
+  const stops = gates.filter((g) => g.class !== 'free').map((g) => ({ hand: g.hand, by: g.findings }))
+  const reason = (why: string) => {
+    const asked = gates.filter((g) => g.class === 'ask')
+    for (const g of asked) add({ kind: 'reason', athleteId: athlete.id, body: { id: v7(), kind: 'test', of: protocol.id, implementKind: session.unitKind, addedKg: Number(session.variant['addedKg'] ?? 0), hand: g.hand, reason: why } })
+    setReasons([...reasons, ...asked.map((g) => ({ subject: reasonSubject('test', protocol.id), hand: g.hand, keys: g.findings.map(reasonKey), reason: why }))])
+  }
   const stopped = stops.map((h) => h.hand)
   const kit = useKit().data ?? []
   const smallestKg = smallestStep(kit.find((u) => u.kind === 'pin' && u.plates.length > 0)?.plates ?? [])
@@ -162,7 +173,7 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
         {today && protocol.hands === 'each' && protocol.entry !== 'single' && (
           <div className="block"><h2 className="h3" id="first">Starts with</h2><div className="flt" role="group" aria-labelledby="first">{(['left', 'right'] as const).map((h) => <button key={h} className={`btn small ${first === h ? 'pri' : ''}`} aria-pressed={first === h} disabled={session.trials.length > 0} onClick={() => setFirst(h)}>{HAND_NAME[h]}</button>)}</div></div>
         )}
-        {today && <SafetyPanel session={session} hands={hands} stops={stops} />}
+        {today && <SafetyPanel session={session} stops={stops} onReason={reason} />}
         <SetUp session={session} protocol={protocol} />
         <Attachments session={session} />
       </aside>

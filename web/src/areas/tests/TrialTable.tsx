@@ -5,7 +5,7 @@ import type { SessionView } from '@mano/contract/tests'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import { detailWords } from '@mano/core/testing/details'
 import type { TrialAdvice } from '@mano/core/measure/trials'
-import type { ActiveCaution } from '@mano/core/safety/cautions'
+import type { ActClass, Finding } from '@mano/core/safety/judge'
 import type { Side } from '@mano/core/measure/asymmetry'
 import { rampNext } from '@mano/core/testing/ramp'
 import { rampTries, type Hand, type SessionReading, type Trial } from '@mano/core/testing/session'
@@ -24,7 +24,7 @@ interface Props {
   protocol: Protocol
   reading: SessionReading
   next: { hand: Hand; ordinal: number } | null
-  stops: readonly { hand: Hand; by: readonly ActiveCaution[] }[]
+  stops: readonly { hand: Hand; by: readonly Finding[] }[]
 }
 
 /** Trials mirrored round the trial number. Every row is there from the start, so nothing moves while typing. */
@@ -63,7 +63,7 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
                 const stop = stops.find((s) => s.hand === hand)
                 const s = h.summary
                 const shown = !s ? '–' : what === 'Best' ? formatValue(s.best, protocol.unit, units) : what === 'Mean' ? formatValue(s.mean, protocol.unit, units) : s.cvPct === null ? '–' : formatPct(s.cvPct, { decimals: 1 })
-                const state = what === 'Best' ? protocol.entry === 'lift' && protocol.heaviest && session.expectedKg && !stop ? <Ramp session={session} hand={hand} /> : protocol.entry === 'spring' && !stop ? '' : <Advice advice={h.advice} stopped={stop !== undefined} /> : what === 'Spread' ? <span className="note">CV of {s?.n ?? 0} valid</span> : ''
+                const state = what === 'Best' ? protocol.entry === 'lift' && protocol.heaviest && session.expectedKg && !stop ? <Ramp session={session} hand={hand} /> : protocol.entry === 'spring' && !stop ? '' : <Advice advice={h.advice} stopped={stop?.by[0]?.class ?? null} /> : what === 'Spread' ? <span className="note">CV of {s?.n ?? 0} valid</span> : ''
                 const value = <td key={`${hand}v`} className={`v ${hand === 'right' ? 'r' : 'l'}`}>{shown}</td>
                 const word = <td key={`${hand}w`} className={`w ${hand === 'right' ? 'r' : 'l'}`}>{state}</td>
                 return hand === 'right' ? [<th key="m" scope="row" className="mid">{what}</th>, value, word] : [word, value]
@@ -108,8 +108,8 @@ function Ramp({ session, hand }: { session: SessionView; hand: Hand }) {
   return next.kind === 'try' ? <Chip icon="circle" tone="soft">{next.left} {next.left === 1 ? 'try' : 'tries'} left</Chip> : <Chip icon={next.open ? 'question' : 'check'} tone={next.open ? 'dash' : 'outline'}>{next.open ? 'All clean: may be more' : 'Found'}</Chip>
 }
 
-function Advice({ advice, stopped }: { advice: TrialAdvice; stopped: boolean }) {
-  if (stopped) return <Chip icon="stop" tone="alarm">Stopped</Chip>
+function Advice({ advice, stopped }: { advice: TrialAdvice; stopped: ActClass | null }) {
+  if (stopped) return stopped === 'stop' ? <Chip icon="stop" tone="alarm">Stopped</Chip> : <Chip icon="warn" tone="alarm">Needs your reason</Chip>
   switch (advice.kind) {
     case 'to-go':
       return <Chip icon="circle" tone="soft">{advice.trials} to go</Chip>

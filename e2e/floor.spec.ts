@@ -9,7 +9,7 @@ import { accessible, expect, NOW, pastWarmUp, planToday, signIn, test, type Test
 const TWENTY: readonly TestBlock[] = [{ exerciseId: 'pinch_hold', sets: 4, dose: 45 }, { exerciseId: 'wrist_curl', sets: 3, dose: 15 }, { exerciseId: 'ext_band', sets: 3, dose: 20 }]
 const NAME = 'Mirela Stroud'
 
-interface Logged { id: string; blockId: string | null; exerciseId: string; hand: string; set: number; on: string; seconds: number | null; reps: number | null; ended: string; pain: number | null; details?: { reason?: string; site?: string } }
+interface Logged { id: string; blockId: string | null; exerciseId: string; hand: string; set: number; on: string; seconds: number | null; reps: number | null; ended: string; pain: number | null; painWhere?: { hand: string; at: string[] }; details?: { reason?: string } }
 const logged = async (page: Page, url: string, id: string): Promise<Logged[]> => ((await (await page.request.get(`${url}/api/athletes/${id}`)).json()) as { history: { logs: Logged[] } }).history.logs.filter((l) => l.on === '2026-10-08')
 const main = (page: Page) => page.locator('.f-btn.main')
 const word = (page: Page) => page.locator('.f-word')
@@ -204,7 +204,7 @@ test.describe('phone', () => {
     await tap('4')
     await tap('Wrist')
     await controlsHold(page)
-    await tap(/^End .* here$/)
+    await tap('Note it and stop')
     await expect(page.getByText('Timer stopped. How much pain?')).toBeHidden()
     // The other hand goes on.
     for (let n = 0; n < 2; n++) {
@@ -216,10 +216,10 @@ test.describe('phone', () => {
     await tap('Session done')
     await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => `${l.hand} ${l.set} ${l.reps} ${l.pain}`).sort()).toEqual(['left 1 13 null', 'left 2 15 null', 'left 3 15 null', 'right 1 null 4'])
     const all = await logged(page, own.url, id)
-    expect(all.find((l) => l.pain === 4)?.details?.site).toBe('wrist')
+    expect(all.find((l) => l.pain === 4)?.painWhere).toEqual({ hand: 'right', at: ['wrist'] })
     expect(all.find((l) => l.blockId === null)?.details?.reason).toBe('Warm from training')
     await page.goto(own.url)
-    await expect(page.getByText(/Pain over 3 last time, right hand/).first()).toBeVisible()
+    await expect(page.getByText(/Pain 4 to 6 today \(right hand: wrist\)/).first()).toBeVisible()
   })
 
   test('the athlete\'s own link: only these sessions, sets go in, and it ends when it is taken back', async ({ page, own, browser }) => {

@@ -50,7 +50,7 @@ test('intake: measures both hands, refuses a slip, warns before what is typed is
 
 test('an active caution holds its hand before a test starts and says why', async ({ page }) => {
   await open(page, 'Kaya Osei-Lund', 'Tests')
-  await expect(page.getByText('No thumb load and no maximal test on this hand.', { exact: false })).toBeVisible()
+  await expect(page.getByText('Thumb ligament or fracture waits for a clinician (right hand). Stopped until a licensed clinician clears it.', { exact: false })).toBeVisible()
   await expect(page.getByText('clinician', { exact: false }).first()).toBeVisible()
 })
 
@@ -139,7 +139,7 @@ test('the five athletes a coach would know: each with its sentence on screen', a
   await page.getByRole('button', { name: /^All \d+ in the hall/ }).click()
   await expect(ranked.filter({ hasText: 'Sleeve' })).toHaveText(['Sleeve, 50 mm', 'Sleeve, 67 mm'])
   await page.getByRole('button', { name: /^Sleeve, 67 mm/ }).click()
-  await expect(page.getByRole('row', { name: /right caution/ })).toContainText('settling thumb injury: with a caution')
+  await expect(page.getByRole('row', { name: /right caution/ })).toContainText('thumb ligament or fracture, settling: needs your reason')
   await at('Ines Varrow', 'Hall', 'Finger edge')
   await expect(say.filter({ hasText: 'Strong climber: edges of 8 to 14 mm.' })).toContainText('too big, the back is tested before the fingers')
   await expect(ranked.first()).toHaveText('Edge board, 10 mm')

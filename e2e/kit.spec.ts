@@ -75,7 +75,7 @@ test('a thumb injury changes the ranking and marks the plan', async ({ page }) =
   await expect(stage(page, 'Plan')).toContainText('Before injury')
   await stage(page, 'Demands').click()
   await page.getByRole('button', { name: 'Wide pinch', exact: true }).click()
-  await expect(sentence).toContainText('left hand active thumb injury: held')
+  await expect(sentence).toContainText('left hand thumb ligament or fracture waits for a clinician: stopped')
   await page.getByRole('list', { name: /Implements in the hall/ }).getByRole('button').first().click()
   await expect(page.getByRole('row', { name: /left caution/ })).toContainText('0 %')
 })

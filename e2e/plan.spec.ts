@@ -49,19 +49,19 @@ test('a block is dragged to a day that may not take it and the reason read; pinn
   await page.getByRole('button', { name: 'Week after' }).click()
   await page.getByRole('button', { name: 'Week frame' }).click()
   for (const [day, minutes] of [['Mon', '45'], ['Tue', '40'], ['Wed', '45'], ['Thu', '0'], ['Fri', '45']] as const) await page.getByLabel(`Minutes on ${day}`).fill(minutes)
-  await page.getByLabel('Heavy pull on Tue').selectOption('after')
+  await page.getByLabel('Competition on Tue').check()
   await page.getByRole('button', { name: 'Keep this frame' }).click()
   await page.getByRole('button', { name: 'Draft the week' }).click()
   const strip = page.getByRole('region', { name: 'Search for a better week' })
   await strip.getByRole('button', { name: 'Stop' }).click()
 
-  // Nothing that drains the hands goes before a heavy pull: the day says so, and the block stays.
+  // Nothing goes on the day of a competition: the day says so, and the exercise stays.
   const monday = page.getByRole('region', { name: 'Mon' })
   const card = monday.locator('.card', { hasNotText: /bucket|band|often/i }).first()
   const name = await card.locator('b').innerText()
   const cards = await page.locator('.board .card').count()
-  expect(await drag(page, card, 'Tue')).toMatch(/heavy pull follows/)
-  await expect(page.locator('.moved')).toContainText(/Not moved: .*a heavy pull follows on Tue.* (Free: |No day is free)/)
+  expect(await drag(page, card, 'Tue')).toMatch(/competition that day/i)
+  await expect(page.locator('.moved')).toContainText(/Not moved: .*competition that day.* (Free: |No day is free)/i)
   await expect(monday.locator('.card', { hasText: name })).toBeVisible()
 
   // A practice rule may be broken: Shift and an arrow do the same as the mouse.
@@ -231,7 +231,7 @@ test('a template for three athletes by keyboard, each for their own hands; versi
   expect(await page.evaluate(async (athlete) => (await fetch(`/api/athletes/${athlete}/injuries`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: '0199aaaa-0000-7000-8000-000000000001', site: 'thumb', side: 'left', status: 'active', since: null, note: '', advisedBy: '', supersedesId: null }) })).status, id)).toBe(201)
   await page.reload()
   const stale = page.getByRole('region', { name: 'Out of date' })
-  await expect(stale).toContainText(/thumb injury/)
+  await expect(stale).toContainText('Thumb ligament or fracture waits for a clinician (left hand)')
   await expect(stale.getByRole('button', { name: /Pinch for time/ })).toBeVisible()
   await press('Plan round it')
   const strip = page.getByRole('region', { name: 'Search for a better week' })

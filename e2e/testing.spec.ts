@@ -50,13 +50,13 @@ test('pain over 3 asks once, ends that hand and leaves the other; a symptom show
   await page.getByRole('group', { name: 'Pain, left hand' }).getByRole('button', { name: '4', exact: true }).click()
   await page.getByRole('button', { name: 'Stop this hand' }).click()
   await expect(page.getByText('Right hand, trial 1')).toBeVisible()
-  await expect(page.getByText('Pain over 3: this hand is done', { exact: false })).toBeVisible()
+  await expect(page.getByText('Pain 4 to 6 today (left hand', { exact: false }).first()).toBeVisible()
   await page.getByRole('button', { name: 'Pop, numb or tingling, right' }).click()
   await page.getByRole('button', { name: 'Tingling', exact: true }).click()
-  await expect(page.getByText('Stop this hand (right hand).', { exact: false })).toBeVisible()
+  await expect(page.getByText('Stop this hand (right hand). Stopped until a licensed clinician clears it.', { exact: false })).toBeVisible()
   await expect(page.getByText('Test complete')).toBeVisible()
   await page.getByRole('link', { name: 'Roster' }).click()
-  await expect(page.getByRole('cell', { name: /^Stop this hand, right hand/ })).toBeVisible()
+  await expect(page.getByRole('cell', { name: /^Stop this hand \(right hand\)/ })).toBeVisible()
 })
 
 test('without the network trials are kept on this device and sent when it is back', async ({ page, context }) => {

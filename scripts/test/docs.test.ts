@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { safetyPage } from '../../core/src/safety/page'
 import { TRIAL_COLUMNS } from '../../core/src/testing/import'
 
 const page = readFileSync(new URL('../../docs/import.md', import.meta.url), 'utf8')
@@ -10,3 +11,6 @@ describe('the page about importing', () => {
     expect(page.split('\n').filter((l) => /^\| [a-z_]+ \| (needed)? \|/.test(l))).toEqual(rows)
   })
 })
+
+// Written anew by `vitest -u`: the page is the data.
+it('the page about cautions says what the data say', async () => { await expect(safetyPage()).toMatchFileSnapshot('../../docs/safety.md') })

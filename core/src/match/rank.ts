@@ -128,7 +128,7 @@ function cautionCache(quality: QualityId, max: boolean, judge: Judge): Held {
     const there = cache[hand][tags]
     if (there !== undefined) return there
     const worst = implementFindings(judge, { quality, maximal: max, tags: TAG_SETS[tags]!, tissues: TISSUES_OF[quality] ?? NO_TISSUE, hand })[0]
-    const part: Part | null = worst ? { id: 'caution', value: isFinal(worst) ? 0 : CAUTIONED, says: `${worst.caution.title.toLowerCase()}: ${isFinal(worst) ? 'held' : 'with a caution'}` } : null
+    const part: Part | null = worst ? { id: 'caution', value: isFinal(worst) ? 0 : CAUTIONED, says: `${worst.caution.title.toLowerCase()}: ${isFinal(worst) ? 'stopped' : 'needs your reason'}` } : null
     cache[hand][tags] = part
     return part
   }

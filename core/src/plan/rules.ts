@@ -12,7 +12,7 @@ import { DAY_NAMES, type Block, type WeekPlan } from './types'
 
 export interface Breach {
   rule: string
-  /** safety: never given up. practice: a coach may break it with a word. */
+  /** safety: never given up. practice: the coach can keep it with a reason. */
   kind: 'safety' | 'practice'
   says: string
   /** Day it speaks of; null: the week. */
@@ -64,7 +64,7 @@ export const RULES: readonly Rule[] = [
       const { class: is, findings } = judgeAct(s.context.judge, { kind: 'exercise', exercise: i.e, hand })
       if (is === 'free') return []
       const named = findings.filter((f) => f.class === is)
-      return [{ ...found(`${i.e.name}: ${named.map(findingLine).join(' ')}`, i.block.day, [i]), kind: is === 'stop' ? 'safety' : 'practice' }]
+      return [{ ...found(`${i.e.name}: ${named.map(findingLine).join(' ').replace(/\.$/, '')}`, i.block.day, [i]), kind: is === 'stop' ? 'safety' : 'practice' }]
     })),
   },
   {

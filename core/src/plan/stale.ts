@@ -1,6 +1,8 @@
 import { exerciseById } from '../catalogue/exercises'
 import { protocolById } from '../catalogue/protocols'
 import type { QualityId } from '../catalogue/qualities'
+import { judgeAct } from '../safety/judge'
+import { cautionName } from '../safety/words'
 import { addDays, type LocalDate } from '../units/dates'
 import type { DoneSet } from './context'
 import { validate } from './rules'
@@ -34,6 +36,10 @@ export const missedBlocks = (week: WeekPlan, logs: readonly DoneSet[], today: Lo
 export const doneBlocks = (week: Pick<WeekPlan, 'blocks'>, logs: readonly DoneSet[]): Set<string> =>
   new Set(week.blocks.filter((b) => logs.some((l) => l.blockId === b.id)).map((b) => b.id))
 
+/** Cautions that stop or ask about some blocks, each named once. */
+const cautionsOf = (week: WeekPlan, c: PlanContext, of: ReadonlySet<string>): string[] =>
+  [...new Set(week.blocks.filter((b) => of.has(b.id)).flatMap((b) => b.hands.flatMap((hand) => judgeAct(c.judge, { kind: 'exercise', exercise: exerciseById(b.exerciseId)!, hand }).findings.filter((f) => f.class !== 'free').map(cautionName))))]
+
 /** Why a saved week no longer fits what is known, and which blocks that touches; nothing: it stands. Blocks that are done are past mending. */
 export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): StaleMark[] {
   const done = doneBlocks(week, since.logs)
@@ -49,7 +55,7 @@ export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): 
   const missedDays = [...new Set(missed.map((b) => b.day))].filter((d) => !week.blocks.some((b) => b.day === d && done.has(b.id))).sort((a, b) => a - b)
   const mark = (cause: StaleMark['cause'], says: string, blockIds: readonly string[]): StaleMark[] => (blockIds.length > 0 ? [{ cause, says: says.replace(/\.$/, ''), blockIds: [...new Set(blockIds)] }] : [])
   return [
-    ...mark('caution', [...new Set(cautions.map((b) => b.says.slice(b.says.indexOf(': ') + 2).replace(/\.$/, '')))].join('; '), cautions.flatMap((b) => b.blockIds)),
+    ...mark('caution', `Stopped or asking now: ${cautionsOf(week, context, new Set(cautions.flatMap((b) => b.blockIds))).join('; ')}`, cautions.flatMap((b) => b.blockIds)),
     ...mark('kit', 'Kit it needs is no longer there', kit.flatMap((b) => b.blockIds)),
     ...mark('missed', `Nothing was logged on ${missedDays.map((d) => DAY_NAMES[d]).join(', ')}`, missedDays.length > 0 ? ids(missed.filter((b) => missedDays.includes(b.day))) : []),
     ...mark('test', `Tested since it was saved: ${[...new Set(tests.map((t) => protocolById(t.protocolId)?.name.toLowerCase() ?? t.protocolId))].join(', ')}`, ids(tested)),

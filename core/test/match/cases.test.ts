@@ -31,7 +31,7 @@ describe('five athletes a coach would know', () => {
     const small = athlete({ handLengthMm: { left: 165, right: 165 } }, { injuries: [{ site: 'thumb', side: 'right', status: 'settling', cleared: 'all', daysAgo: 20 }] })
     const ranked = order('general_health', 'thick', [unit('sleeve', 67), unit('sleeve', 50)], small)
     expect(ranked.map((m) => m.unit.sizeMm)).toEqual([50, 67])
-    expect(ranked[1]!.byHand.right.map((p) => p.says)).toContain('thumb ligament or fracture: settling: with a caution')
+    expect(ranked[1]!.byHand.right.map((p) => p.says)).toContain('thumb ligament or fracture, settling: needs your reason')
     expect(ranked[1]!.byHand.left.map((p) => p.id)).not.toContain('caution')
     expect(ranked[0]!.byHand.right.map((p) => p.id)).not.toContain('caution')
     expect(ranked[1]!.score.right).toBeLessThan(ranked[1]!.score.left)
@@ -63,7 +63,7 @@ describe('five athletes a coach would know', () => {
     const young = athlete({}, { ageYears: 16 })
     const [m] = order('climber_boulder', 'edge', [unit('edge', 10)], young)
     expect(m!.mean).toBe(0)
-    expect(lost(m!)).toContain('under 18: held')
+    expect(lost(m!)).toContain('under 18: stopped')
     expect(nearestSentence([m!], 'in the hall')).toContain('a caution holds all of it')
   })
   it('a measured wrap goes before the estimate', () => {

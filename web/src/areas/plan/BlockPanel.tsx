@@ -23,7 +23,7 @@ export function BlockPanel({ block, plan, problem, context, breaches, editable, 
       <p className="s">{doseWords(block)}, rest {e.restS}{'\u00A0'}s, {e.level}, {Math.ceil(blockMinutes(block))} min{e.primary && e.primary !== 'day' ? ` · ${qualityById(e.primary).name}` : ''}</p>
       {e.cue && <p className="note">Cue: {e.cue}.</p>}
       {e.caution && <p className="note"><Icon name="warn" /> {e.caution}.</p>}
-      <ul className="breaches">{breaches.map((b, i) => <li key={i} className={b.kind}><Icon name={b.kind === 'safety' ? 'stop' : 'warn'} /><span>{b.says}.{b.kind === 'safety' ? '' : ' A coach may, with a word.'}</span></li>)}</ul>
+      <ul className="breaches">{breaches.map((b, i) => <li key={i} className={b.kind}><Icon name={b.kind === 'safety' ? 'stop' : 'warn'} /><span>{b.says}.{b.kind === 'safety' ? '' : ' You can keep it if you give a reason.'}</span></li>)}</ul>
       {breaches.length > 0 && <p><b>Free:</b> {free.length > 0 ? free.map((d) => DAY_NAMES[d]).join(', ') : 'no other day as the week stands'}.</p>}
       {editable && (
         <div className="edit">

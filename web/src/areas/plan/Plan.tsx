@@ -106,7 +106,7 @@ function Week({ view }: { view: PlanView }) {
     }
     change(b.id, { day })
     setPicked(b.id)
-    setSaid(`${exerciseById(b.exerciseId)!.name} moved to ${DAY_NAMES[day]}.${held ? ` ${held.says}: a coach may, with a word when saving.` : ''}`)
+    setSaid(`${exerciseById(b.exerciseId)!.name} moved to ${DAY_NAMES[day]}.${held ? ` ${held.says}: you can keep it if you give a reason when saving.` : ''}`)
   }
   /** The draft is shown at once and bettered behind it. */
   const draftAnew = () => make.mutate(undefined, {

@@ -11,7 +11,7 @@ import { touchedBy, useWrite } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
 import { planKey } from './usePlan'
 
-/** Keeps the week as a version: a broken practice rule wants a word, safety is not given up, another coach's version is put together with it. */
+/** Keeps the week as a version: a broken practice rule needs a reason, safety rules hold, another coach's version is put together with it. */
 export function SaveWeek({ body, breaches, newest, onMerge, onDone }: { body: PlanBody; breaches: readonly Breach[]; newest: PlanVersionView | null; onMerge: (blocks: Block[], basedOn: string) => void; onDone: () => void }) {
   const { athlete } = useAthletePage()
   const client = useQueryClient()
@@ -40,8 +40,8 @@ export function SaveWeek({ body, breaches, newest, onMerge, onDone }: { body: Pl
   }
   return (
     <form className="change" onSubmit={(e) => { e.preventDefault(); write.mutate({ ...body, reason: reason.trim() }, { onSuccess: onDone, onError: (error) => void moved(error) }) }}>
-      {safety.length > 0 && <p className="said">{safety.map((b) => b.says).join('. ')}. Safety is not given up: change the week first.</p>}
-      {safety.length === 0 && breaches.length > 0 && <><p>{breaches.map((b) => b.says).join('. ')}.</p><label>Reason to plan it all the same, kept with the version<input data-autofocus value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label></>}
+      {safety.length > 0 && <p className="said">{safety.map((b) => b.says).join('. ')}. Nobody can override these. Change the week first.</p>}
+      {safety.length === 0 && breaches.length > 0 && <><p>{breaches.map((b) => b.says).join('. ')}.</p><label>Your reason, kept with the version<input data-autofocus value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label></>}
       {breaches.length === 0 && <p>All rules hold. The version is frozen; later changes make a new one, and logs point at the version they were done by.</p>}
       <p className="said" role="alert">{write.error && failureText(write.error)}</p>
       <Button type="submit" loading={write.isPending} disabled={safety.length > 0 || (breaches.length > 0 && reason.trim() === '')}>Save version</Button>

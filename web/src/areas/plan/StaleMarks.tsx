@@ -20,7 +20,7 @@ export function StaleMarks({ version, view, context, onPick }: { version: PlanVe
       {marks.map((m) => (
         <p key={m.cause} className={m.cause === 'caution' ? 'alarm' : ''}>
           <Icon name={m.cause === 'caution' ? 'stop' : 'clock'} /> <b>{m.says}.</b>{' '}
-          {m.blockIds.length > 4 ? `${m.blockIds.length} blocks` : m.blockIds.map((id, i) => <span key={id}>{i > 0 && ', '}<button className="lnk" onClick={() => onPick(id)}>{exerciseById(version.blocks.find((b) => b.id === id)!.exerciseId)!.name}</button></span>)}
+          {m.blockIds.length > 8 ? `${m.blockIds.length} blocks` : m.blockIds.map((id, i) => <span key={id}>{i > 0 && ', '}<button className="lnk" onClick={() => onPick(id)}>{exerciseById(version.blocks.find((b) => b.id === id)!.exerciseId)!.name}</button></span>)}
         </p>
       ))}
     </section>

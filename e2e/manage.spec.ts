@@ -57,7 +57,7 @@ test('a week changed by hand: add, move, change hands, remove, undo; a reload ke
   // A rule a coach may break with a word: the version keeps the word.
   await page.getByRole('button', { name: 'Save version' }).click()
   await expect(page.getByRole('dialog').getByRole('button', { name: 'Save version' })).toBeDisabled()
-  await page.getByLabel('Reason to plan it all the same').fill('no hall on other days')
+  await page.getByLabel('Your reason, kept with the version').fill('no hall on other days')
   await page.getByRole('dialog').getByRole('button', { name: 'Save version' }).click()
   await expect(page.getByText('all the same: no hall on other days', { exact: false })).toBeVisible()
   await page.getByRole('button', { name: 'Week after' }).click()

@@ -39,7 +39,15 @@ export default function Card() {
       <table>
         <thead><tr><th scope="col">Exercise</th><th scope="col">Dose, rest</th><th scope="col">Left</th><th scope="col">Right</th><th scope="col">Done, set by set</th></tr></thead>
         <tbody>{content.blocks.map((b) => {
-          const load = (hand: 'left' | 'right') => { if (b.block.hands.some((h) => (h === hand || h === 'both') && off(b.block, h))) return 'off'; const l = b.loads.find((x) => x.hand === hand || x.hand === 'both'); return l ? (l.kg === null ? 'find it' : `${kg(l.kg)}${l.plates && l.plates.length > 0 ? ` (${l.plates.map((p) => `${p.count}×${kg(p.kg)}`).join(' ')})` : ''}`) : '' }
+          const load = (hand: 'left' | 'right') => {
+            const on = b.block.hands.filter((h) => h === hand || h === 'both')
+            if (on.length === 0) return '–'
+            if (on.some((h) => off(b.block, h))) return 'off'
+            const l = b.loads.find((x) => x.hand === hand || x.hand === 'both')
+            if (!l) return 'no load'
+            const plates = l.plates?.map((p) => `${p.count}×${kg(p.kg)}`).join(' ')
+            return l.kg === null ? 'find it' : `${kg(l.kg)}${plates ? ` (${plates})` : ''}`
+          }
           return <tr key={b.block.id}><th scope="row">{b.exercise.name}{b.exercise.cue && <small>{b.exercise.cue}</small>}</th><td>{b.block.hands.every((h) => off(b.block, h)) ? 'off' : <>{doseWords(b.block)}<small>rest {b.restS}{'\u00A0'}s</small></>}</td><td>{load('left')}</td><td>{load('right')}</td><td className="boxes">{b.block.hands.every((h) => off(b.block, h)) ? null : Array.from({ length: b.block.sets + (b.block.extra ? 1 : 0) }, (_, i) => <i key={i} />)}</td></tr>
         })}</tbody>
       </table>

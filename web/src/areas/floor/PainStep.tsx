@@ -24,10 +24,10 @@ export function PainStep({ hand, onPain, onSymptom, onBack }: { hand: Hand; onPa
         <p className="f-word alarm" role="alert"><Icon name="stop" />Timer stopped. How much pain?</p>
         {hand === 'both' && <div className="f-choice" role="group" aria-label="Which hand">{SIDES.map((s) => <button key={s.id} className={`f-btn ${side === s.id ? 'on' : ''}`} aria-pressed={side === s.id} onClick={() => setSide(s.id)}>{s.name}</button>)}<span>which hand</span></div>}
         <div className="f-scale" role="group" aria-label="Pain of 10">{Array.from({ length: 11 }, (_, n) => <button key={n} className={`f-btn ${pain === n ? 'on' : ''}`} aria-pressed={pain === n} onClick={() => { setPain(n); setSign(null) }}>{n}</button>)}</div>
-        {pain !== null && pain > 0 && <div className="f-choice" role="group" aria-label="Where">{TISSUES.map((t) => <button key={t.id} className={`f-btn ${at.includes(t.id) ? 'on' : ''}`} aria-pressed={at.includes(t.id)} onClick={() => touch(t.id)}>{t.name}</button>)}</div>}
+        {pain !== null && pain > 0 && <div className="f-choice grid" role="group" aria-label="Where">{TISSUES.map((t) => <button key={t.id} className={`f-btn ${at.includes(t.id) ? 'on' : ''}`} aria-pressed={at.includes(t.id)} onClick={() => touch(t.id)}>{t.name}</button>)}</div>}
         <p className="f-rule">{pain === null ? RULES.join(' ') : ruleFor(pain)} {pain !== null && pain > 2 && at.length === 0 ? 'Without a place it counts for all that this exercise loads.' : ''}</p>
         <p className="f-held"><Icon name="stop" />Any of these stops the hand until a clinician clears it. Mano does not diagnose.</p>
-        <div className="f-choice" role="group" aria-label="Symptoms">{SYMPTOMS.map((s) => <button key={s.id} className={`f-btn pain ${sign === s.id ? 'on' : ''}`} aria-pressed={sign === s.id} onClick={() => { setSign(sign === s.id ? null : s.id); setPain(null) }}>{s.name}</button>)}</div>
+        <div className="f-choice grid" role="group" aria-label="Symptoms">{SYMPTOMS.map((s) => <button key={s.id} className={`f-btn pain ${sign === s.id ? 'on' : ''}`} aria-pressed={sign === s.id} onClick={() => { setSign(sign === s.id ? null : s.id); setPain(null) }}>{s.name}</button>)}</div>
       </div>
       <div className="f-bar f-stick"><button className="f-btn" onClick={onBack}>Pressed by mistake</button><button className="f-btn main go" disabled={!ready} onClick={keep}>{sign !== null ? 'Stop: note the sign' : pain !== null && pain > 3 ? 'Note it and stop' : 'Note it and go on'}</button></div>
     </>

@@ -51,7 +51,7 @@ export default function Roster() {
         </div>
         {roster.isSuccess && rows.length === 0 ? <Empty /> : <Table rows={rows} sort={sort} loading={roster.isPending} today={today} />}
       </section>
-      <Aside rows={rows} />
+      <Aside rows={rows} loading={roster.isPending} coach={me.data?.role === 'coach'} />
     </main>
   )
 }
@@ -126,16 +126,16 @@ const Empty = () => (
   </div>
 )
 
-function Aside({ rows }: { rows: readonly RosterRow[] }) {
+function Aside({ rows, loading, coach }: { rows: readonly RosterRow[]; loading: boolean; coach: boolean }) {
   const cautious = rows.filter((r) => r.cautions.length > 0)
   const today = rows.filter((r) => r.stages.some((s) => s.stage === 'floor' && s.word === 'Today'))
   return (
     <aside>
       <h2 className="h3">On the floor today</h2>
-      {today.length === 0 && <p className="note">No session waits to be run.</p>}
+      {!loading && today.length === 0 && <p className="note">No session waits to be run.</p>}
       <ul className="today">{today.map((r) => <li key={r.id}><Link to={`/athletes/${r.id}/floor`}><b>{r.name}</b></Link>{r.call.alarm && <span className="st stop"><Icon name="stop" />Caution</span>}</li>)}</ul>
       <h2 className="h3">Cautions in force</h2>
-      {cautious.length === 0 && <p className="note">None on record.</p>}
+      {!loading && cautious.length === 0 && <p className="note">{coach ? 'None on record.' : 'None shown. Health answers are shown to coaches; starting a session judges them all the same.'}</p>}
       <ul className="cautions">
         {cautious.map((r) => (
           <li key={r.id}>

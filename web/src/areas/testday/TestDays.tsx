@@ -40,7 +40,8 @@ export default function TestDays() {
 function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const navigate = useNavigate()
   const roster = useRoster().data ?? []
-  const kit = useKit().data ?? []
+  const all = useKit().data
+  const kit = all ?? []
   const [name, setName] = useState('Test day')
   const [chosen, setChosen] = useState<readonly string[]>([])
   const [stations, setStations] = useState<readonly DayStation[]>([])
@@ -71,7 +72,8 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
   /** Reasons given at set-up hold at the station; one that is refused is asked for there. */
   const keepReasons = (dayId: string) => Promise.allSettled(met.flatMap(({ a, s }) => { const reason = reasons[key(a, s.id)]?.trim(); return reason ? [api.post(`/api/test-days/${dayId}/reasons`, { id: v7(), athleteId: a, stationId: s.id, reason })] : [] }))
-  const add = () => { const protocolId = 'dyno_seated'; const unit = fitting(protocolId)[0]; if (unit) setStations([...stations, { id: v7(), name: `Station ${stations.length + 1}`, protocolId, unitId: unit.id, measurementId: unit.measurementId, variant: {}, by: '', plates: false }]) }
+  const first = GROUP_PROTOCOLS.find((p) => fitting(p).length > 0)
+  const add = () => { const protocolId = first!; const unit = fitting(protocolId)[0]; if (unit) setStations([...stations, { id: v7(), name: `Station ${stations.length + 1}`, protocolId, unitId: unit.id, measurementId: unit.measurementId, variant: {}, by: '', plates: protocolId === 'lift_max' }]) }
   const change = (id: string, more: Partial<DayStation>) => setStations(stations.map((s) => (s.id === id ? { ...s, ...more } : s)))
   const choose = (s: DayStation, protocolId: string) => { const unit = fitting(protocolId)[0]; if (unit) change(s.id, { protocolId, unitId: unit.id, measurementId: unit.measurementId, plates: protocolId === 'lift_max' }) }
   return (
@@ -89,7 +91,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
             <button type="button" className="btn small" onClick={() => setStations(stations.filter((x) => x.id !== s.id))}>Remove</button>
           </div>
         ))}
-        <button type="button" className="btn" disabled={stations.length >= 8} onClick={add}>Add a station</button>
+        <button type="button" className="btn" disabled={stations.length >= 8 || !first} onClick={add}>Add a station</button>{all && !first && <p className="s">No implement of the kit room fits a station yet.</p>}
         <div className="td-params">
           <label>Tries a hand<input type="number" min={1} max={6} value={perHand} onChange={(e) => setPerHand(Math.max(1, Math.min(6, Number(e.currentTarget.value) || 1)))} /></label>
           {withPlates.length > 0 && <label>Step, kg<input type="number" min={0} max={20} step={0.5} value={stepKg} onChange={(e) => setStepKg(Number(e.currentTarget.value) || 0)} /></label>}
@@ -98,7 +100,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
         {withPlates.length > 0 && chosen.length > 0 && <table className="hall-kit"><caption>First load, kg: {Math.round(100 * FIRST_SHARE)} % of the last best, {FIRST_KG} where none is known</caption><tbody>{setup.athletes.map((a) => <tr key={a.id}><th scope="row">{a.name}</th>{withPlates.map((s) => <td key={s.id}><input inputMode="decimal" aria-label={`First load of ${a.name} at ${s.name}`} value={typed[key(a.id, s.id)] ?? String(firstKg[key(a.id, s.id)])} onChange={(e) => { const v = e.currentTarget.value; setTyped((all) => ({ ...all, [key(a.id, s.id)]: v })) }} /></td>)}</tr>)}</tbody></table>}
       </section>
       {met.length > 0 && <section className="td-met" aria-label="Cautions"><h2 className="h3">Cautions on this day</h2><ul>{met.map(({ a, s, own }) => (
-        <li key={key(a, s.id)}><b>{setup.athletes.find((x) => x.id === a)?.name}, {s.name}</b>{[...new Set(own.map((g) => g.says))].map((says) => <p key={says} className="alarm-line"><Icon name={own.some((g) => g.class === 'stop' && g.says === says) ? 'stop' : 'warn'} /> {own.length === 1 ? `${own[0]!.hand} hand: ` : ''}{says}</p>)}
+        <li key={key(a, s.id)}><b>{setup.athletes.find((x) => x.id === a)?.name}, {s.name}</b>{[...new Set(own.map((g) => g.says))].map((says) => <p key={says} className="alarm-line"><Icon name={own.some((g) => g.class === 'stop' && g.says === says) ? 'stop' : 'warn'} /> {own.length === 1 && !says.includes(`(${own[0]!.hand} hand`) ? `${own[0]!.hand === 'left' ? 'Left' : 'Right'} hand: ` : ''}{says}</p>)}
           {own.some((g) => g.class === 'ask') && <label>Reason, now or at the station<input value={reasons[key(a, s.id)] ?? ''} maxLength={400} onChange={(e) => { const v = e.currentTarget.value; setReasons((all) => ({ ...all, [key(a, s.id)]: v })) }} /></label>}</li>
       ))}</ul></section>}
       <p role="status">{!ready ? 'Choose who comes and what they do.' : order ? <><b>{visitsOf(setup).reduce((a, v) => a + v.tries.length, 0)} tries, about {formatClock(endS)}.</b> No order ends before {formatClock(order.boundS)}: a bound, not a plan.</> : 'Working the order out …'}</p>

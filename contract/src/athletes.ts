@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { INJURY_SITES } from '@mano/core/catalogue/tissues'
 import type { InjuryStatus } from '@mano/core/catalogue/cautionTypes'
-import type { SafetyFacts } from '@mano/core/safety/judge'
+import type { SafetyFacts } from '@mano/core/safety/triggers'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { BODY_MEASURES, LEVELS, SKINS, birthDateProblem, type BodyMeasureId, type Guardian } from '@mano/core/intake/record'
 import type { SetLog } from '@mano/core/review/load'

@@ -160,7 +160,7 @@ describe('pain and symptoms', () => {
   it('an athlete with both hands held cannot start', async () => {
     await own.agent.post(`/api/athletes/${athleteId}/injuries`).send({ id: v7(), site: 'wrist', side: 'both', status: 'active', since: null, note: '', advisedBy: '', supersedesId: null }).expect(201)
     const reply = await own.agent.post(`/api/athletes/${athleteId}/tests`).send(await sessionFor(own.agent)).expect(422)
-    expect((reply.body as { detail: string }).detail).toContain('Wrist: waits for a clinician')
+    expect((reply.body as { detail: string }).detail).toContain('Wrist waits for a clinician')
   })
 })
 

@@ -31,7 +31,7 @@ export type Trigger =
   | { kind: 'flag'; flag: string; unless?: true }
   | { kind: 'always' }
 
-/** Which acts a gate speaks of: every field that is given must hold, one value of a list is enough. */
+/** The acts a gate is about: every field that is given must hold, one value of a list is enough. */
 export interface Match {
   kind?: 'test' | 'exercise'
   effort?: readonly Effort[]

@@ -1,5 +1,5 @@
 import type { Highs } from 'highs'
-import type { SafetyFacts } from '../safety/judge'
+import type { SafetyFacts } from '../safety/triggers'
 import { addDays, type LocalDate } from '../units/dates'
 import type { Want } from './coverage'
 import { draftWeek } from './draft'

@@ -1,5 +1,6 @@
 import { factsAhead } from '../safety/facts'
-import { judgeBy, type SafetyFacts } from '../safety/judge'
+import { judgeBy } from '../safety/judge'
+import type { SafetyFacts } from '../safety/triggers'
 import type { TissueId } from '../catalogue/tissues'
 import type { LocalDate } from '../units/dates'
 import type { Want } from './coverage'

@@ -1,7 +1,7 @@
 import { protocolById } from '../catalogue/protocols'
 import { qualityById, type QualityId } from '../catalogue/qualities'
 import type { Side } from '../measure/asymmetry'
-import type { ActiveCaution } from '../safety/judge'
+import type { ActiveCaution } from '../safety/triggers'
 import { waitsForClinician } from '../safety/standing'
 import { cautionLine } from '../safety/words'
 import { weekStartOf } from '../plan/rules'

@@ -6,7 +6,11 @@ export interface TestConditions {
   well: boolean
 }
 
-export const TEST_CONDITIONS: readonly { id: keyof TestConditions; ask: string; missing: string }[] = [
+export const TEST_CONDITIONS: readonly {
+  id: keyof TestConditions
+  ask: string
+  missing: string
+}[] = [
   { id: 'warm', ask: 'Warmed up', missing: 'not warmed up' },
   { id: 'rested', ask: 'Rest day before', missing: 'no rest day before' },
   { id: 'skinGood', ask: 'Skin good', missing: 'skin not good' },
@@ -14,4 +18,5 @@ export const TEST_CONDITIONS: readonly { id: keyof TestConditions; ask: string; 
 ]
 
 /** Conditions not met; any of them needs the coach's reason before a maximal test. */
-export const missingConditions = (c: TestConditions): string[] => TEST_CONDITIONS.filter((q) => !c[q.id]).map((q) => q.missing)
+export const missingConditions = (c: TestConditions): string[] =>
+  TEST_CONDITIONS.filter((q) => !c[q.id]).map((q) => q.missing)

@@ -13,41 +13,108 @@ const site = (id: string): string => INJURY_SITES.find((s) => s.id === id)!.name
 const tag = (t: string): string => t.replace(/_/g, ' ')
 
 const MODES: Readonly<Record<string, string>> = { hold: 'holds', carry: 'carries' }
-const AIMS: Readonly<Record<string, string>> = { prepare: 'warm-up', close: 'closing', balance: 'balance' }
-const STATES: Readonly<Record<InjuryState, string>> = { held: 'active, or settling or settled without a clearance', cleared: 'active, cleared to load', returning: 'settling and cleared', old: `entered as settled, ${OLD_INJURY_DAYS} days old or more`, active: 'active', settling: 'settling', settled: 'settled and cleared' }
+const AIMS: Readonly<Record<string, string>> = {
+  prepare: 'warm-up',
+  close: 'closing',
+  balance: 'balance',
+}
+const STATES: Readonly<Record<InjuryState, string>> = {
+  held: 'active, or settling or settled without a clearance',
+  cleared: 'active, cleared to load',
+  returning: 'settling and cleared',
+  old: `entered as settled, ${OLD_INJURY_DAYS} days old or more`,
+  active: 'active',
+  settling: 'settling',
+  settled: 'settled and cleared',
+}
 
 /** One kind of act in words. */
 export function matchWords(m: Match): string {
-  const what = m.short === true ? 'short squeezes' : m.edgeTest ? (m.youthEdge === false ? 'tests on an edge, but the plain timed hang' : 'tests on an edge') : m.added ? 'load added to a hang' : m.kind === 'test' ? 'tests' : m.kind === 'exercise' ? 'exercises' : ''
+  const what =
+    m.short === true
+      ? 'short squeezes'
+      : m.edgeTest
+        ? m.youthEdge === false
+          ? 'tests on an edge, but the plain timed hang'
+          : 'tests on an edge'
+        : m.added
+          ? 'load added to a hang'
+          : m.kind === 'test'
+            ? 'tests'
+            : m.kind === 'exercise'
+              ? 'exercises'
+              : ''
   const of = [
-    m.effort && list(m.effort), what, m.modes && list(m.modes.map((x) => MODES[x] ?? x)), m.experienced && 'what is marked for the experienced', m.tags && `tagged ${list(m.tags.map(tag))}`, m.qualities && `of ${list(m.qualities.map((q) => qualityById(q).name.toLowerCase()))}`,
-    m.loads && `loading the ${tissue(m.loads[0])}${m.loads[1] > 1 ? ` at ${m.loads[1]} of 3 and more` : ''}`, m.tissue === 'same' && 'of the same tissue', m.tissue === 'other' && 'of other tissues', m.tiresFrom !== undefined && `that tire ${m.tiresFrom} of 3 and more`,
-    m.underWeeks !== undefined && `under ${m.underWeeks} weeks of the quality`, m.fromWeeks !== undefined && `from ${m.fromWeeks} weeks of the quality`, m.notModes && `(but ${list(m.notModes.map((x) => MODES[x] ?? x))})`, m.notAims && `(but ${list(m.notAims.map((a) => AIMS[a] ?? a), ' and ')} work)`, m.short === false && '(but short squeezes)',
+    m.effort && list(m.effort),
+    what,
+    m.modes && list(m.modes.map((x) => MODES[x] ?? x)),
+    m.experienced && 'what is marked for the experienced',
+    m.tags && `tagged ${list(m.tags.map(tag))}`,
+    m.qualities && `of ${list(m.qualities.map((q) => qualityById(q).name.toLowerCase()))}`,
+    m.loads &&
+      `loading the ${tissue(m.loads[0])}${m.loads[1] > 1 ? ` at ${m.loads[1]} of 3 and more` : ''}`,
+    m.tissue === 'same' && 'of the same tissue',
+    m.tissue === 'other' && 'of other tissues',
+    m.tiresFrom !== undefined && `that tire ${m.tiresFrom} of 3 and more`,
+    m.underWeeks !== undefined && `under ${m.underWeeks} weeks of the quality`,
+    m.fromWeeks !== undefined && `from ${m.fromWeeks} weeks of the quality`,
+    m.notModes && `(but ${list(m.notModes.map((x) => MODES[x] ?? x))})`,
+    m.notAims &&
+      `(but ${list(
+        m.notAims.map((a) => AIMS[a] ?? a),
+        ' and ',
+      )} work)`,
+    m.short === false && '(but short squeezes)',
   ].filter((x): x is string => typeof x === 'string' && x !== '')
   return of.length === 0 ? 'everything' : of.join(' ')
 }
 
 function triggerWords(t: Trigger): string {
   switch (t.kind) {
-    case 'symptom': return `${list(SYMPTOMS.filter((s) => s.whole === t.whole).map((s) => s.name.toLowerCase()), ', ')}, not cleared`
-    case 'pain': return `pain ${t.from === t.to ? t.from : `${t.from} to ${t.to}`} of 10 noted today`
-    case 'earlier_pain': return t.lasting ? 'pain 7 or more, or 4 or more twice in a row, since the last session of that tissue at 0 to 3' : 'pain 4 to 6 one to 13 days ago, since the last session of that tissue at 0 to 3'
-    case 'injury': return `${list(t.sites.map(site))}: ${list(t.states.map((s) => STATES[s]))}`
-    case 'health': return `yes to: ${list(t.ids.map((id) => HEALTH_QUESTIONS.find((q) => q.id === id)!.ask.toLowerCase()), '; ')}`
-    case 'unanswered': return 'the health questions were never answered, or half a year ago'
-    case 'restriction_history': return 'clotting, vessels, heart, pressure, pregnancy or nerve history, cleared or not; a nerve injury of any date; questions open; surgery or medicine not cleared'
-    case 'age': return `under ${t.underYears}`
-    case 'age_unknown': return 'no birth date'
-    case 'no_consent': return `under ${t.underYears}, guardian consent not recorded`
-    case 'flag': return t.unless ? `not ticked today: ${tag(t.flag)}` : `ticked today: ${tag(t.flag)}`
-    case 'always': return 'always'
+    case 'symptom':
+      return `${list(
+        SYMPTOMS.filter((s) => s.whole === t.whole).map((s) => s.name.toLowerCase()),
+        ', ',
+      )}, not cleared`
+    case 'pain':
+      return `pain ${t.from === t.to ? t.from : `${t.from} to ${t.to}`} of 10 noted today`
+    case 'earlier_pain':
+      return t.lasting
+        ? 'pain 7 or more, or 4 or more twice in a row, since the last session of that tissue at 0 to 3'
+        : 'pain 4 to 6 one to 13 days ago, since the last session of that tissue at 0 to 3'
+    case 'injury':
+      return `${list(t.sites.map(site))}: ${list(t.states.map((s) => STATES[s]))}`
+    case 'health':
+      return `yes to: ${list(
+        t.ids.map((id) => HEALTH_QUESTIONS.find((q) => q.id === id)!.ask.toLowerCase()),
+        '; ',
+      )}`
+    case 'unanswered':
+      return 'the health questions were never answered, or half a year ago'
+    case 'restriction_history':
+      return 'clotting, vessels, heart, pressure, pregnancy or nerve history, cleared or not; a nerve injury of any date; questions open; surgery or medicine not cleared'
+    case 'age':
+      return `under ${t.underYears}`
+    case 'age_unknown':
+      return 'no birth date'
+    case 'no_consent':
+      return `under ${t.underYears}, guardian consent not recorded`
+    case 'flag':
+      return t.unless ? `not ticked today: ${tag(t.flag)}` : `ticked today: ${tag(t.flag)}`
+    case 'always':
+      return 'always'
   }
 }
 
-const cell = (c: Caution, tiers: readonly Tier[]): string => c.gates.filter((g) => tiers.includes(g.tier)).flatMap((g) => g.of.map(matchWords)).join('; ')
+const cell = (c: Caution, tiers: readonly Tier[]): string =>
+  c.gates
+    .filter((g) => tiers.includes(g.tier))
+    .flatMap((g) => g.of.map(matchWords))
+    .join('; ')
 const tierOf = (c: Caution): string => [...new Set(c.gates.map((g) => g.tier))].join(', ')
 const row = (cells: readonly string[]): string => `| ${cells.join(' | ')} |`
-const table = (head: readonly string[], rows: readonly (readonly string[])[]): string => [row(head), row(head.map(() => '---')), ...rows.map(row)].join('\n')
+const table = (head: readonly string[], rows: readonly (readonly string[])[]): string =>
+  [row(head), row(head.map(() => '---')), ...rows.map(row)].join('\n')
 
 /** The page about cautions, from the data alone. */
 export const safetyPage = (): string => `# Cautions and gates
@@ -62,14 +129,28 @@ always kept; a stop, or an ask without a reason, raises an alarm that a coach an
 
 ## Cautions
 
-${table(['caution', 'tier', 'when', 'stops', 'asks', 'until', 'instead'], CAUTIONS.map((c) => [c.title, tierOf(c), triggerWords(c.trigger), cell(c, ['absolute', 'clearance']), cell(c, ['acknowledge']), c.until, c.instead]))}
+${table(
+  ['caution', 'tier', 'when', 'stops', 'asks', 'until', 'instead'],
+  CAUTIONS.map((c) => [
+    c.title,
+    tierOf(c),
+    triggerWords(c.trigger),
+    cell(c, ['absolute', 'clearance']),
+    cell(c, ['acknowledge']),
+    c.until,
+    c.instead,
+  ]),
+)}
 
 An effort is maximal by the aim or tag of an exercise or by its protocol, else the exercise's level. A readiness squeeze counts as maximal
 for symptoms, pain, injuries, health and fever, as light for the rest. Sizes of hand and arm load nothing and are never stopped.
 
 ## Doors
 
-${table(['door', 'stop', 'ask'], DOORS.map((d) => [d.name, d.stop, d.ask]))}
+${table(
+  ['door', 'stop', 'ask'],
+  DOORS.map((d) => [d.name, d.stop, d.ask]),
+)}
 
 ## Clearance
 
@@ -80,7 +161,10 @@ entered as settled ${OLD_INJURY_DAYS} days ago or more is only mentioned.
 
 ## Experience
 
-Counted: different weeks of the last 26 with work of a quality on an implement family (${list(FAMILIES.map((f) => f.name.toLowerCase()), '; ')}); or entered by a coach
+Counted: different weeks of the last 26 with work of a quality on an implement family (${list(
+  FAMILIES.map((f) => f.name.toLowerCase()),
+  '; ',
+)}); or entered by a coach
 with its origin. A test counts one week, for the quality it was done on. The level stands in for nothing.
 
 ## Health questions

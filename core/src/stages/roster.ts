@@ -1,6 +1,6 @@
 import type { Side } from '../measure/asymmetry'
 import { leanContext } from '../measure/asymmetry'
-import type { ActiveCaution } from '../safety/judge'
+import type { ActiveCaution } from '../safety/triggers'
 import { waitsForClinician } from '../safety/standing'
 import { cautionName } from '../safety/words'
 import type { Series } from '../review/series'

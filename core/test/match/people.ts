@@ -1,6 +1,7 @@
 import type { MatchAthlete } from '../../src/match/rank'
 import { matchUnit, type KitItem, type MatchUnit } from '../../src/match/unit'
-import { judgeBy, type SafetyFacts } from '../../src/safety/judge'
+import { judgeBy } from '../../src/safety/judge'
+import type { SafetyFacts } from '../../src/safety/triggers'
 import { WELL } from '../safety/well'
 
 export const facts: SafetyFacts = { ...WELL, today: '2026-10-08' }

@@ -9,7 +9,7 @@ import { contextOf, type WeekProblem } from '../../src/plan/problem'
 import { inOrder, POSITIONS } from '../../src/plan/order'
 import { validate } from '../../src/plan/rules'
 import { EMPTY_DAY, PLAIN_TERMS, type DayFrame } from '../../src/plan/types'
-import type { SafetyFacts } from '../../src/safety/judge'
+import type { SafetyFacts } from '../../src/safety/triggers'
 import { WELL } from '../safety/well'
 
 const facts: SafetyFacts = { ...WELL, today: '2026-10-05' }

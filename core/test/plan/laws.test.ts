@@ -6,7 +6,8 @@ import { inOrder } from '../../src/plan/order'
 import { validate } from '../../src/plan/rules'
 import type { PlanContext } from '../../src/plan/situation'
 import { EMPTY_DAY, type Block, type DayFrame } from '../../src/plan/types'
-import { judgeBy, type SafetyFacts } from '../../src/safety/judge'
+import { judgeBy } from '../../src/safety/judge'
+import type { SafetyFacts } from '../../src/safety/triggers'
 import { WELL } from '../safety/well'
 
 const facts: SafetyFacts = { ...WELL, today: '2026-10-05' }

@@ -5,7 +5,8 @@ import { RULES, validate, weekStartOf } from '../../src/plan/rules'
 import type { PlanContext } from '../../src/plan/situation'
 import { TISSUE_BUDGET } from '../../src/plan/practice'
 import { EMPTY_DAY, PLAIN_TERMS, type Block, type DayFrame, type WeekPlan } from '../../src/plan/types'
-import { judgeBy, type SafetyFacts } from '../../src/safety/judge'
+import { judgeBy } from '../../src/safety/judge'
+import type { SafetyFacts } from '../../src/safety/triggers'
 import { WELL } from '../safety/well'
 
 const facts: SafetyFacts = { ...WELL, today: '2026-10-05' }

@@ -3,7 +3,8 @@ import { IMPLEMENTS } from '../../src/catalogue/implements'
 import { planContext } from '../../src/plan/context'
 import { fromToday, missedBlocks, staleMarks, type Since } from '../../src/plan/stale'
 import { EMPTY_DAY, type Block, type WeekPlan } from '../../src/plan/types'
-import { judgeBy, type SafetyFacts } from '../../src/safety/judge'
+import { judgeBy } from '../../src/safety/judge'
+import type { SafetyFacts } from '../../src/safety/triggers'
 import { WELL } from '../safety/well'
 
 const well: SafetyFacts = { ...WELL, today: '2026-10-07' }

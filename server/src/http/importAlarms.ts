@@ -11,30 +11,70 @@ import { bulkInsert } from '../db/bulk'
 import { AlarmEntity, AthleteEntity, type Actor, type Alarm, type Hall } from '../db/entities'
 import { loadSafety } from '../db/safety'
 
-export interface ImportedTest { athleteId: string; protocolId: string; unitKind: string; variant: Readonly<Record<string, string>>; on: string; hands: readonly Hand[] }
+export interface ImportedTest {
+  athleteId: string
+  protocolId: string
+  unitKind: string
+  variant: Readonly<Record<string, string>>
+  on: string
+  hands: readonly Hand[]
+}
 
 /** Days of one athlete that are looked at, the newest: what is older is history. */
 const DAYS_MOST = 120
 
 /** What a file brought in that would have been stopped or asked: kept, and one alarm for each athlete and test. */
-export async function alarmImports(scene: { em: EntityManager; hall: Hall; today: string; actor: Actor & { hallId: string } }, importId: string, tests: readonly ImportedTest[]): Promise<void> {
+export async function alarmImports(
+  scene: { em: EntityManager; hall: Hall; today: string; actor: Actor & { hallId: string } },
+  importId: string,
+  tests: readonly ImportedTest[],
+): Promise<void> {
   const byAthlete = groupBy(tests, (t) => t.athleteId)
   const athletes = await scene.em.find(AthleteEntity, { where: { id: In([...byAthlete.keys()]) } })
   const safety = await loadSafety(scene.em, athletes, scene.today, scene.hall.timeZone)
   const out: Partial<Alarm>[] = []
   for (const [athleteId, own] of byAthlete) {
     const days = [...new Set(own.map((t) => t.on))].sort().reverse().slice(0, DAYS_MOST)
-    const judges = new Map<string, Judge>(days.map((on) => [on, judgeBy(safetyFacts(safety.get(athleteId)!.record, on))]))
+    const judges = new Map<string, Judge>(
+      days.map((on) => [on, judgeBy(safetyFacts(safety.get(athleteId)!.record, on))]),
+    )
     for (const [protocolId, same] of groupBy(own, (t) => t.protocolId)) {
       const protocol = protocolById(protocolId)!
-      const found = same.flatMap((t) => { const judge = judges.get(t.on); return judge ? t.hands.flatMap((hand) => { const findings = judgeAct(judge, { kind: 'test', protocol, hand, implementKind: t.unitKind, variant: t.variant }).findings.filter((f) => f.class !== 'free'); return findings.length > 0 ? [{ t, hand, findings }] : [] }) : [] })
+      const found = same.flatMap((t) => {
+        const judge = judges.get(t.on)
+        return judge
+          ? t.hands.flatMap((hand) => {
+              const findings = judgeAct(judge, {
+                kind: 'test',
+                protocol,
+                hand,
+                implementKind: t.unitKind,
+                variant: t.variant,
+              }).findings.filter((f) => f.class !== 'free')
+              return findings.length > 0 ? [{ t, hand, findings }] : []
+            })
+          : []
+      })
       if (found.length === 0) continue
       const all: Finding[] = found.flatMap((f) => f.findings)
       const is = all.some((f) => f.class === 'stop') ? 'stop' : 'ask'
       const hands = new Set(found.map((f) => f.hand))
-      const on = found.map((f) => f.t.on).sort().at(-1)!
+      const on = found
+        .map((f) => f.t.on)
+        .sort()
+        .at(-1)!
       const n = new Set(found.map((f) => f.t)).size
-      out.push({ id: v7(), athleteId, happenedOn: on, subject: reasonSubject('test', protocolId), hand: hands.size === 1 ? [...hands][0]! : 'both', class: is, keys: [...new Set(all.map(reasonKey))], sourceId: importId, says: `${protocol.name}: ${n === 1 ? 'one imported test' : `${n} imported tests`} ${is === 'stop' ? 'though it was stopped' : 'without a reason'}. ${[...new Set(all.filter((f) => f.class === is).map(cautionName))].join('; ')}.` })
+      out.push({
+        id: v7(),
+        athleteId,
+        happenedOn: on,
+        subject: reasonSubject('test', protocolId),
+        hand: hands.size === 1 ? [...hands][0]! : 'both',
+        class: is,
+        keys: [...new Set(all.map(reasonKey))],
+        sourceId: importId,
+        says: `${protocol.name}: ${n === 1 ? 'one imported test' : `${n} imported tests`} ${is === 'stop' ? 'though it was stopped' : 'without a reason'}. ${[...new Set(all.filter((f) => f.class === is).map(cautionName))].join('; ')}.`,
+      })
     }
   }
   await bulkInsert(scene.em, AlarmEntity, { ...scene.actor }, out)

@@ -1,9 +1,32 @@
-import { alarmAnswerBody, clearanceBody, experienceBody, flagsBody, healthBody, laterBody, reasonBody, type ClearanceBody, type ExperienceBody, type FlagsBody, type HealthBody, type ReasonBody } from '@mano/contract/safety'
+import {
+  alarmAnswerBody,
+  clearanceBody,
+  experienceBody,
+  flagsBody,
+  healthBody,
+  laterBody,
+  reasonBody,
+  type ClearanceBody,
+  type ExperienceBody,
+  type FlagsBody,
+  type HealthBody,
+  type ReasonBody,
+} from '@mano/contract/safety'
 import type { TissueId } from '@mano/core/catalogue/tissues'
 import { judgeAct } from '@mano/core/safety/judge'
 import { reasonKey } from '@mano/core/safety/reasons'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import { AlarmAnswerEntity, AlarmEntity, ClearanceEntity, DayFlagEntity, ExperienceEntryEntity, GateReasonEntity, HealthAnswerEntity, InjuryEntity, ObservationEntity } from '../db/entities'
+import {
+  AlarmAnswerEntity,
+  AlarmEntity,
+  ClearanceEntity,
+  DayFlagEntity,
+  ExperienceEntryEntity,
+  GateReasonEntity,
+  HealthAnswerEntity,
+  InjuryEntity,
+  ObservationEntity,
+} from '../db/entities'
 import { insertOnce } from '../db/once'
 import { judgeFor } from '../db/safety'
 import { athleteOr404 } from './athletes'
@@ -18,7 +41,14 @@ export function mountSafety(api: Api): void {
   api.on('POST /api/athletes/:athleteId/health', async (call) => {
     const athlete = await athleteOr404(call)
     const b = (await bodyOf(healthBody, call)) as HealthBody
-    await insertOnce(call.em, HealthAnswerEntity, { ...call.actor, id: b.id, athleteId: athlete.id, answeredOn: call.today, yes: [...b.yes], complete: true })
+    await insertOnce(call.em, HealthAnswerEntity, {
+      ...call.actor,
+      id: b.id,
+      athleteId: athlete.id,
+      answeredOn: call.today,
+      yes: [...b.yes],
+      complete: true,
+    })
     return created({ id: b.id })
   })
 
@@ -26,45 +56,93 @@ export function mountSafety(api: Api): void {
   api.on('POST /api/athletes/:athleteId/health-later', async (call) => {
     const athlete = await athleteOr404(call)
     const b = await bodyOf(laterBody, call)
-    const found = judgeAct(await judgeFor(call, athlete), { kind: 'exercise', exercise: exerciseById(ASKS_HEALTH)!, hand: 'both' }).findings.filter((f) => f.caution.trigger.kind === 'unanswered')
-    if (found.length > 0) await insertOnce(call.em, GateReasonEntity, { ...call.actor, id: b.id, athleteId: athlete.id, subject: '*', hand: 'both', givenOn: call.today, keys: found.map(reasonKey), reason: 'Health questions put off for today' })
+    const found = judgeAct(await judgeFor(call, athlete), {
+      kind: 'exercise',
+      exercise: exerciseById(ASKS_HEALTH)!,
+      hand: 'both',
+    }).findings.filter((f) => f.caution.trigger.kind === 'unanswered')
+    if (found.length > 0)
+      await insertOnce(call.em, GateReasonEntity, {
+        ...call.actor,
+        id: b.id,
+        athleteId: athlete.id,
+        subject: '*',
+        hand: 'both',
+        givenOn: call.today,
+        keys: found.map(reasonKey),
+        reason: 'Health questions put off for today',
+      })
     return created({ id: b.id })
   })
 
   api.on('POST /api/athletes/:athleteId/clearances', async (call) => {
     const athlete = await athleteOr404(call)
     const { pain, ...b } = (await bodyOf(clearanceBody, call)) as ClearanceBody
-    const injury = b.injuryId && (await call.em.findOneBy(InjuryEntity, { id: b.injuryId, athleteId: athlete.id }))
+    const injury =
+      b.injuryId &&
+      (await call.em.findOneBy(InjuryEntity, { id: b.injuryId, athleteId: athlete.id }))
     if (b.injuryId && !injury) throw notFound('injury')
-    if (b.observationId && !(await call.em.findOneBy(ObservationEntity, { id: b.observationId, athleteId: athlete.id }))) throw notFound('symptom')
-    if (injury && injury.since !== null && b.clearedOn < injury.since) throw refused('clearedOn', 'A clearance is not from before the injury.')
-    await insertOnce(call.em, ClearanceEntity, { ...call.actor, ...b, painHand: pain?.hand ?? null, painTissue: (pain?.tissue as TissueId | undefined) ?? null, athleteId: athlete.id })
+    if (
+      b.observationId &&
+      !(await call.em.findOneBy(ObservationEntity, { id: b.observationId, athleteId: athlete.id }))
+    )
+      throw notFound('symptom')
+    if (injury && injury.since !== null && b.clearedOn < injury.since)
+      throw refused('clearedOn', 'A clearance is not from before the injury.')
+    await insertOnce(call.em, ClearanceEntity, {
+      ...call.actor,
+      ...b,
+      painHand: pain?.hand ?? null,
+      painTissue: (pain?.tissue as TissueId | undefined) ?? null,
+      athleteId: athlete.id,
+    })
     return created({ id: b.id })
   })
 
   api.on('POST /api/athletes/:athleteId/experience', async (call) => {
     const athlete = await athleteOr404(call)
     const b = (await bodyOf(experienceBody, call)) as ExperienceBody
-    for (const e of b.entries) await insertOnce(call.em, ExperienceEntryEntity, { ...call.actor, ...e, athleteId: athlete.id, origin: b.origin, enteredOn: call.today })
+    for (const e of b.entries)
+      await insertOnce(call.em, ExperienceEntryEntity, {
+        ...call.actor,
+        ...e,
+        athleteId: athlete.id,
+        origin: b.origin,
+        enteredOn: call.today,
+      })
     return created({ id: b.id })
   })
 
   api.on('POST /api/athletes/:athleteId/reasons', async (call) => {
     const athlete = await athleteOr404(call)
     const b = (await bodyOf(reasonBody, call)) as ReasonBody
-    await keepReason(call, athlete, await gatesFor(call, athlete, [subjectNamed(b.kind, b.of, b.hand, b)]), b.reason)
+    await keepReason(
+      call,
+      athlete,
+      await gatesFor(call, athlete, [subjectNamed(b.kind, b.of, b.hand, b)]),
+      b.reason,
+    )
     return created({ id: b.id })
   })
 
   api.on('POST /api/athletes/:athleteId/flags', async (call) => {
     const athlete = await athleteOr404(call)
     const b = (await bodyOf(flagsBody, call)) as FlagsBody
-    await insertOnce(call.em, DayFlagEntity, { ...call.actor, id: b.id, athleteId: athlete.id, heldOn: call.today, flags: [...b.flags] })
+    await insertOnce(call.em, DayFlagEntity, {
+      ...call.actor,
+      id: b.id,
+      athleteId: athlete.id,
+      heldOn: call.today,
+      flags: [...b.flags],
+    })
     return created({ id: b.id })
   })
 
   api.on('POST /api/athletes/:athleteId/alarms/:alarmId/answer', async (call) => {
-    const alarm = await call.em.findOneBy(AlarmEntity, { id: String(call.req.params['alarmId']), athleteId: (await athleteOr404(call)).id })
+    const alarm = await call.em.findOneBy(AlarmEntity, {
+      id: String(call.req.params['alarmId']),
+      athleteId: (await athleteOr404(call)).id,
+    })
     if (!alarm) throw notFound('alarm')
     const b = await bodyOf(alarmAnswerBody, call)
     if (alarm.class === 'stop' && b.told.trim() === '') throw refused('told', 'Say who was told.')

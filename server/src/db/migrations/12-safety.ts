@@ -5,7 +5,14 @@ const athlete = `athlete_id uuid NOT NULL, FOREIGN KEY (hall_id, athlete_id) REF
 const seq = 'seq bigint GENERATED ALWAYS AS IDENTITY'
 const where = `pain_where jsonb CHECK (pain_where IS NULL OR jsonb_typeof(pain_where) = 'object')`
 
-const TABLES = ['health_answer', 'experience_entry', 'gate_reason', 'alarm', 'alarm_answer', 'day_flag']
+const TABLES = [
+  'health_answer',
+  'experience_entry',
+  'gate_reason',
+  'alarm',
+  'alarm_answer',
+  'day_flag',
+]
 
 /** Health answers, experience, clearances as facts, reasons given, alarms and their answers; pain says which hand and where. */
 export class Safety1766000000012 implements MigrationInterface {
@@ -100,10 +107,15 @@ export class Safety1766000000012 implements MigrationInterface {
       GRANT SELECT ON current_trial, current_set_log TO ${app};
     `)
     await appendOnly(q, TABLES, [])
-    for (const t of TABLES) await q.query(`ALTER POLICY own_hall ON ${t} USING (hall_id = (SELECT nullif(current_setting('mano.hall', true), '')::uuid))`)
+    for (const t of TABLES)
+      await q.query(
+        `ALTER POLICY own_hall ON ${t} USING (hall_id = (SELECT nullif(current_setting('mano.hall', true), '')::uuid))`,
+      )
   }
 
   async down(): Promise<void> {
-    throw new Error('Answers, reasons and alarms have no place in the earlier tables: restore a back-up instead.')
+    throw new Error(
+      'Answers, reasons and alarms have no place in the earlier tables: restore a back-up instead.',
+    )
   }
 }

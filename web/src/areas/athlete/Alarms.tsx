@@ -16,26 +16,82 @@ export function Alarms({ athlete, me }: { athlete: AthleteView; me: Me }) {
   return (
     <section className="alarms" aria-label="Alarms">
       {athlete.alarms.map((a) => (
-        <p key={a.id}><Icon name="stop" /><span><b>{formatDate(a.on, me.today, { weekday: true })}.</b> {a.says}</span>{me.role === 'coach' && <button className="btn small" onClick={() => setAnswering(a)}>Answer</button>}</p>
+        <p key={a.id}>
+          <Icon name="stop" />
+          <span>
+            <b>{formatDate(a.on, me.today, { weekday: true })}.</b> {a.says}
+          </span>
+          {me.role === 'coach' && (
+            <button className="btn small" onClick={() => setAnswering(a)}>
+              Answer
+            </button>
+          )}
+        </p>
       ))}
-      <Modal opened={answering !== null} onClose={() => setAnswering(null)} title="Answer the alarm">{answering && <Answer alarm={answering} athleteId={athlete.id} onDone={() => setAnswering(null)} />}</Modal>
+      <Modal
+        opened={answering !== null}
+        onClose={() => setAnswering(null)}
+        title="Answer the alarm"
+      >
+        {answering && (
+          <Answer alarm={answering} athleteId={athlete.id} onDone={() => setAnswering(null)} />
+        )}
+      </Modal>
     </section>
   )
 }
 
-function Answer({ alarm, athleteId, onDone }: { alarm: AlarmView; athleteId: string; onDone: () => void }) {
+function Answer({
+  alarm,
+  athleteId,
+  onDone,
+}: {
+  alarm: AlarmView
+  athleteId: string
+  onDone: () => void
+}) {
   const [done, setDone] = useState('')
   const [told, setTold] = useState('')
-  const write = useWrite((b: AlarmAnswerBody) => api.post(`/api/athletes/${athleteId}/alarms/${alarm.id}/answer`, b), touchedBy(athleteId))
+  const write = useWrite(
+    (b: AlarmAnswerBody) => api.post(`/api/athletes/${athleteId}/alarms/${alarm.id}/answer`, b),
+    touchedBy(athleteId),
+  )
   const stop = alarm.class === 'stop'
   return (
-    <form onSubmit={(e) => { e.preventDefault(); write.mutate({ id: v7(), done: done.trim(), told: told.trim() }, { onSuccess: onDone }) }}>
+    <form
+      onSubmit={(e) => {
+        e.preventDefault()
+        write.mutate({ id: v7(), done: done.trim(), told: told.trim() }, { onSuccess: onDone })
+      }}
+    >
       <Stack gap="sm">
         <p>{alarm.says}</p>
-        <TextInput label={stop ? 'What was done' : 'Your reason'} data-autofocus maxLength={400} value={done} onChange={(e) => setDone(e.currentTarget.value)} />
-        {stop && <TextInput label="Who was told" placeholder="Athlete, guardian, clinician" maxLength={200} value={told} onChange={(e) => setTold(e.currentTarget.value)} />}
-        <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-        <Button type="submit" loading={write.isPending} disabled={done.trim() === '' || (stop && told.trim() === '')}>Close the alarm</Button>
+        <TextInput
+          label={stop ? 'What was done' : 'Your reason'}
+          data-autofocus
+          maxLength={400}
+          value={done}
+          onChange={(e) => setDone(e.currentTarget.value)}
+        />
+        {stop && (
+          <TextInput
+            label="Who was told"
+            placeholder="Athlete, guardian, clinician"
+            maxLength={200}
+            value={told}
+            onChange={(e) => setTold(e.currentTarget.value)}
+          />
+        )}
+        <p className="said" role="alert">
+          {write.error && failureText(write.error)}
+        </p>
+        <Button
+          type="submit"
+          loading={write.isPending}
+          disabled={done.trim() === '' || (stop && told.trim() === '')}
+        >
+          Close the alarm
+        </Button>
       </Stack>
     </form>
   )

@@ -12,27 +12,89 @@ import { useAthletePage } from '../athlete/AthletePage'
 export type ClearanceOf = Pick<ClearanceBody, 'injuryId' | 'observationId' | 'healthId' | 'pain'>
 
 /** Who cleared what, when, how far and until when, in one line. */
-export const clearanceWords = (c: ClearanceView, today: string): string => `cleared by ${c.by}${c.profession ? `, ${c.profession}` : ''}, ${formatDate(c.on, today)}: ${ALLOWED.find((a) => a.id === c.allows)!.name.toLowerCase()}${c.until ? ` until ${formatDate(c.until, today)}` : ''}`
+export const clearanceWords = (c: ClearanceView, today: string): string =>
+  `cleared by ${c.by}${c.profession ? `, ${c.profession}` : ''}, ${formatDate(c.on, today)}: ${ALLOWED.find((a) => a.id === c.allows)!.name.toLowerCase()}${c.until ? ` until ${formatDate(c.until, today)}` : ''}`
 
 /** What a licensed clinician said: who, when, what is allowed, until when, how it came. */
 export function ClearanceForm({ of, onDone }: { of: ClearanceOf; onDone: () => void }) {
   const { athlete, me } = useAthletePage()
   const [id] = useState(() => v7())
-  const form = useForm<ClearanceBody>({ initialValues: { id, ...of, clearedBy: '', profession: '', clearedOn: me.today, allows: 'light', until: null, received: '', note: '' }, validate: schemaResolver(clearanceBody) as never })
-  const write = useWrite((b: ClearanceBody) => api.post(`/api/athletes/${athlete.id}/clearances`, b), touchedBy(athlete.id))
+  const form = useForm<ClearanceBody>({
+    initialValues: {
+      id,
+      ...of,
+      clearedBy: '',
+      profession: '',
+      clearedOn: me.today,
+      allows: 'light',
+      until: null,
+      received: '',
+      note: '',
+    },
+    validate: schemaResolver(clearanceBody) as never,
+  })
+  const write = useWrite(
+    (b: ClearanceBody) => api.post(`/api/athletes/${athlete.id}/clearances`, b),
+    touchedBy(athlete.id),
+  )
   return (
-    <form noValidate onSubmit={form.onSubmit((b) => write.mutate(b, { onSuccess: onDone, onError: (e) => e instanceof ApiProblem && form.setErrors(e.fieldErrors()) }))}>
+    <form
+      noValidate
+      onSubmit={form.onSubmit((b) =>
+        write.mutate(b, {
+          onSuccess: onDone,
+          onError: (e) => e instanceof ApiProblem && form.setErrors(e.fieldErrors()),
+        }),
+      )}
+    >
       <Stack gap="sm">
-        <p className="note">Only what a licensed clinician has said. “The athlete says so” is not a clearance.</p>
-        <TextInput label="Cleared by" placeholder="Name of the clinician" data-autofocus {...form.getInputProps('clearedBy')} />
-        <TextInput label="Profession" placeholder="Physician, physiotherapist, hand therapist" {...form.getInputProps('profession')} />
-        <TextInput label="Cleared on" type="date" max={me.today} {...form.getInputProps('clearedOn')} />
-        <Select label="What is allowed" allowDeselect={false} data={ALLOWED.map((a) => ({ value: a.id, label: a.name }))} {...form.getInputProps('allows')} />
-        <TextInput label="Until" type="date" min={form.values.clearedOn} description="Empty: no end given" {...form.getInputProps('until')} value={form.values.until ?? ''} onChange={(e) => form.setFieldValue('until', e.currentTarget.value || null)} />
-        <TextInput label="How it was received" placeholder="Letter, call with the clinic, in person" {...form.getInputProps('received')} />
+        <p className="note">
+          Only what a licensed clinician has said. “The athlete says so” is not a clearance.
+        </p>
+        <TextInput
+          label="Cleared by"
+          placeholder="Name of the clinician"
+          data-autofocus
+          {...form.getInputProps('clearedBy')}
+        />
+        <TextInput
+          label="Profession"
+          placeholder="Physician, physiotherapist, hand therapist"
+          {...form.getInputProps('profession')}
+        />
+        <TextInput
+          label="Cleared on"
+          type="date"
+          max={me.today}
+          {...form.getInputProps('clearedOn')}
+        />
+        <Select
+          label="What is allowed"
+          allowDeselect={false}
+          data={ALLOWED.map((a) => ({ value: a.id, label: a.name }))}
+          {...form.getInputProps('allows')}
+        />
+        <TextInput
+          label="Until"
+          type="date"
+          min={form.values.clearedOn}
+          description="Empty: no end given"
+          {...form.getInputProps('until')}
+          value={form.values.until ?? ''}
+          onChange={(e) => form.setFieldValue('until', e.currentTarget.value || null)}
+        />
+        <TextInput
+          label="How it was received"
+          placeholder="Letter, call with the clinic, in person"
+          {...form.getInputProps('received')}
+        />
         <Textarea label="Note" autosize minRows={2} {...form.getInputProps('note')} />
-        <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-        <Button type="submit" loading={write.isPending}>Record</Button>
+        <p className="said" role="alert">
+          {write.error && failureText(write.error)}
+        </p>
+        <Button type="submit" loading={write.isPending}>
+          Record
+        </Button>
       </Stack>
     </form>
   )

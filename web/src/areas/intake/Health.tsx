@@ -14,21 +14,59 @@ export function Health() {
   const [clearing, setClearing] = useState<ClearanceOf | null>(null)
   const health = athlete.health
   if (!health) return <p className="note">Only coaches see these answers.</p>
-  const active = new Set((athlete.safety.health ?? []).filter((h) => h.cleared === null).map((h) => h.id))
+  const active = new Set(
+    (athlete.safety.health ?? []).filter((h) => h.cleared === null).map((h) => h.id),
+  )
   return (
     <div className="injuries">
-      {health.answeredOn === null && <p className="blank">Not asked yet. Maximal and hard work ask for the answers first.</p>}
-      {health.answeredOn !== null && <p className="note">Answered {formatDate(health.answeredOn, me.today)}{health.due ? '; due again' : ''}. {health.yes.length === 0 ? 'None applies.' : ''}</p>}
+      {health.answeredOn === null && (
+        <p className="blank">Not asked yet. Maximal and hard work ask for the answers first.</p>
+      )}
+      {health.answeredOn !== null && (
+        <p className="note">
+          Answered {formatDate(health.answeredOn, me.today)}
+          {health.due ? '; due again' : ''}. {health.yes.length === 0 ? 'None applies.' : ''}
+        </p>
+      )}
       {health.yes.map((y) => (
         <article className="injury" key={y.id}>
-          <div className="row"><b>{healthQuestion(y.id)}</b><Chip icon={active.has(y.id) ? 'stop' : 'check'} tone={active.has(y.id) ? 'alarm' : 'soft'}>{active.has(y.id) ? 'Not cleared' : 'Cleared'}</Chip></div>
+          <div className="row">
+            <b>{healthQuestion(y.id)}</b>
+            <Chip
+              icon={active.has(y.id) ? 'stop' : 'check'}
+              tone={active.has(y.id) ? 'alarm' : 'soft'}
+            >
+              {active.has(y.id) ? 'Not cleared' : 'Cleared'}
+            </Chip>
+          </div>
           {y.clearance && <p className="note">{clearanceWords(y.clearance, me.today)}</p>}
-          {active.has(y.id) && me.role === 'coach' && <button className="lnk" onClick={() => setClearing({ injuryId: null, observationId: null, healthId: y.id, pain: null })}>Record a clearance</button>}
+          {active.has(y.id) && me.role === 'coach' && (
+            <button
+              className="lnk"
+              onClick={() =>
+                setClearing({ injuryId: null, observationId: null, healthId: y.id, pain: null })
+              }
+            >
+              Record a clearance
+            </button>
+          )}
         </article>
       ))}
-      <button className="btn" onClick={() => setAsking(true)}>{health.answeredOn === null ? 'Ask the health questions' : 'Ask again'}</button>
-      <HealthDialog opened={asking} onClose={() => setAsking(false)} onDone={() => setAsking(false)} />
-      <Modal opened={clearing !== null} onClose={() => setClearing(null)} title="Record a clinician's clearance">{clearing && <ClearanceForm of={clearing} onDone={() => setClearing(null)} />}</Modal>
+      <button className="btn" onClick={() => setAsking(true)}>
+        {health.answeredOn === null ? 'Ask the health questions' : 'Ask again'}
+      </button>
+      <HealthDialog
+        opened={asking}
+        onClose={() => setAsking(false)}
+        onDone={() => setAsking(false)}
+      />
+      <Modal
+        opened={clearing !== null}
+        onClose={() => setClearing(null)}
+        title="Record a clinician's clearance"
+      >
+        {clearing && <ClearanceForm of={clearing} onDone={() => setClearing(null)} />}
+      </Modal>
     </div>
   )
 }

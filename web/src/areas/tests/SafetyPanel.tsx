@@ -13,11 +13,19 @@ import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useOutbox } from '../../app/outbox'
 
-interface Props { session: SessionView; stops: readonly { hand: Hand; by: readonly Finding[] }[]; onReason: (reason: string) => void }
+interface Props {
+  session: SessionView
+  stops: readonly { hand: Hand; by: readonly Finding[] }[]
+  onReason: (reason: string) => void
+}
 
 const SCALE = Array.from({ length: 11 }, (_, i) => i)
 const SIDES: readonly Side[] = ['left', 'right']
-const SAYS = ['Maximal tests of this hand then need your reason.', 'Tests of this hand stop today, and work of that tissue.', 'This hand is done today.'] as const
+const SAYS = [
+  'Maximal tests of this hand then need your reason.',
+  'Tests of this hand stop today, and work of that tissue.',
+  'This hand is done today.',
+] as const
 
 /** Pain now, hand by hand also in a two-handed test, and what stops or asks. From 3 up it asks once where, because it closes the hand. */
 export function SafetyPanel({ session, stops, onReason }: Props) {
@@ -27,41 +35,167 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
   const [at, setAt] = useState<readonly TissueId[]>([])
   const [symptomsOf, setSymptomsOf] = useState<Side | null>(null)
   const [why, setWhy] = useState('')
-  const note = (hand: Hand, what: Pick<ObservationBody, 'pain' | 'symptom'>, places: readonly TissueId[] = []) => add({ kind: 'observation', athleteId: athlete.id, sessionId: session.id, body: { id: v7(), hand, note: '', places: places.length > 0 ? [...places] : null, ...what } })
-  const latest = (hand: Hand) => session.observations.filter((o) => o.hand === hand && o.pain !== null).at(-1)?.pain ?? null
+  const note = (
+    hand: Hand,
+    what: Pick<ObservationBody, 'pain' | 'symptom'>,
+    places: readonly TissueId[] = [],
+  ) =>
+    add({
+      kind: 'observation',
+      athleteId: athlete.id,
+      sessionId: session.id,
+      body: { id: v7(), hand, note: '', places: places.length > 0 ? [...places] : null, ...what },
+    })
+  const latest = (hand: Hand) =>
+    session.observations.filter((o) => o.hand === hand && o.pain !== null).at(-1)?.pain ?? null
   const asks = stops.filter((s) => s.by[0]?.class === 'ask')
-  const lines = (class_: Finding['class']) => [...new Set(stops.flatMap((s) => s.by.filter((f) => f.class === class_).map(findingLine)))]
-  const close = () => { setAsking(null); setAt([]) }
+  const lines = (class_: Finding['class']) => [
+    ...new Set(stops.flatMap((s) => s.by.filter((f) => f.class === class_).map(findingLine))),
+  ]
+  const close = () => {
+    setAsking(null)
+    setAt([])
+  }
   return (
     <div className="block safety">
       <h2 className="h3">Pain now, of 10</h2>
       {SIDES.map((hand) => (
         <div className="pain-row" role="group" aria-label={`Pain, ${hand} hand`} key={hand}>
           <HandLetter hand={hand} />
-          {SCALE.map((n) => <button key={n} className={latest(hand) === n ? 'on' : ''} aria-pressed={latest(hand) === n} onClick={() => (n >= 3 ? setAsking({ hand, pain: n }) : note(hand, { pain: n, symptom: null }))}>{n}</button>)}
+          {SCALE.map((n) => (
+            <button
+              key={n}
+              className={latest(hand) === n ? 'on' : ''}
+              aria-pressed={latest(hand) === n}
+              onClick={() =>
+                n >= 3 ? setAsking({ hand, pain: n }) : note(hand, { pain: n, symptom: null })
+              }
+            >
+              {n}
+            </button>
+          ))}
         </div>
       ))}
-      <div className="stop-line">{SIDES.map((hand) => <button key={hand} className="lnk" onClick={() => setSymptomsOf(hand)}>Pop, numb or tingling, {hand}</button>)}</div>
-      {lines('stop').map((line) => <p className="alarm-card" key={line}><Icon name="stop" /><span>{line}</span></p>)}
-      {lines('ask').map((line) => <p className="alarm-card" key={line}><Icon name="warn" /><span>{line}</span></p>)}
-      {asks.length > 0 && (me.role === 'coach'
-        ? <form className="change" onSubmit={(e) => { e.preventDefault(); if (why.trim()) { onReason(why.trim()); setWhy('') } }}><label>Your reason, kept with the test<input value={why} maxLength={400} onChange={(e) => setWhy(e.currentTarget.value)} /></label><button className="btn" disabled={why.trim() === ''}>Go on with this hand</button></form>
-        : <p className="note">Only a coach can give this reason.</p>)}
-      <p className="note">0 to 2: go on. 3: maximal tests need a reason. 4 and more, a pop, numbness or tingling: this hand stops.</p>
-      <Modal opened={asking !== null} onClose={close} title={asking ? `Pain ${asking.pain} of 10, ${asking.hand} hand` : ''}>
+      <div className="stop-line">
+        {SIDES.map((hand) => (
+          <button key={hand} className="lnk" onClick={() => setSymptomsOf(hand)}>
+            Pop, numb or tingling, {hand}
+          </button>
+        ))}
+      </div>
+      {lines('stop').map((line) => (
+        <p className="alarm-card" key={line}>
+          <Icon name="stop" />
+          <span>{line}</span>
+        </p>
+      ))}
+      {lines('ask').map((line) => (
+        <p className="alarm-card" key={line}>
+          <Icon name="warn" />
+          <span>{line}</span>
+        </p>
+      ))}
+      {asks.length > 0 &&
+        (me.role === 'coach' ? (
+          <form
+            className="change"
+            onSubmit={(e) => {
+              e.preventDefault()
+              if (why.trim()) {
+                onReason(why.trim())
+                setWhy('')
+              }
+            }}
+          >
+            <label>
+              Your reason, kept with the test
+              <input value={why} maxLength={400} onChange={(e) => setWhy(e.currentTarget.value)} />
+            </label>
+            <button className="btn" disabled={why.trim() === ''}>
+              Go on with this hand
+            </button>
+          </form>
+        ) : (
+          <p className="note">Only a coach can give this reason.</p>
+        ))}
+      <p className="note">
+        0 to 2: go on. 3: maximal tests need a reason. 4 and more, a pop, numbness or tingling: this
+        hand stops.
+      </p>
+      <Modal
+        opened={asking !== null}
+        onClose={close}
+        title={asking ? `Pain ${asking.pain} of 10, ${asking.hand} hand` : ''}
+      >
         {asking && (
           <div className="change">
-            <p>{SAYS[asking.pain === 3 ? 0 : asking.pain <= 6 ? 1 : 2]} The other hand can go on.</p>
-            <div className="reasons" role="group" aria-label="Where">{TISSUES.map((t) => <button key={t.id} type="button" className={`btn ${at.includes(t.id) ? 'pri' : ''}`} aria-pressed={at.includes(t.id)} onClick={() => setAt(at.includes(t.id) ? at.filter((x) => x !== t.id) : [...at, t.id])}>{t.name}</button>)}</div>
-            <p className="note">{at.length === 0 ? 'Without a place it counts for all that this test loads.' : 'It counts for these.'}</p>
-            <div className="row"><Button data-autofocus onClick={() => { note(asking.hand, { pain: asking.pain, symptom: null }, at); close() }}>{asking.pain === 3 ? 'Note pain 3' : 'Stop this hand'}</Button><button className="btn" onClick={close}>Mis-tapped</button></div>
+            <p>
+              {SAYS[asking.pain === 3 ? 0 : asking.pain <= 6 ? 1 : 2]} The other hand can go on.
+            </p>
+            <div className="reasons" role="group" aria-label="Where">
+              {TISSUES.map((t) => (
+                <button
+                  key={t.id}
+                  type="button"
+                  className={`btn ${at.includes(t.id) ? 'pri' : ''}`}
+                  aria-pressed={at.includes(t.id)}
+                  onClick={() =>
+                    setAt(at.includes(t.id) ? at.filter((x) => x !== t.id) : [...at, t.id])
+                  }
+                >
+                  {t.name}
+                </button>
+              ))}
+            </div>
+            <p className="note">
+              {at.length === 0
+                ? 'Without a place it counts for all that this test loads.'
+                : 'It counts for these.'}
+            </p>
+            <div className="row">
+              <Button
+                data-autofocus
+                onClick={() => {
+                  note(asking.hand, { pain: asking.pain, symptom: null }, at)
+                  close()
+                }}
+              >
+                {asking.pain === 3 ? 'Note pain 3' : 'Stop this hand'}
+              </Button>
+              <button className="btn" onClick={close}>
+                Mis-tapped
+              </button>
+            </div>
           </div>
         )}
       </Modal>
-      <Modal opened={symptomsOf !== null} onClose={() => setSymptomsOf(null)} title={symptomsOf ? `Stop card, ${symptomsOf} hand` : ''}>
+      <Modal
+        opened={symptomsOf !== null}
+        onClose={() => setSymptomsOf(null)}
+        title={symptomsOf ? `Stop card, ${symptomsOf} hand` : ''}
+      >
         <div className="change">
-          <p>Any of these stops the hand until a clinician’s clearance is recorded. See a clinician today. Mano does not diagnose.</p>
-          <div className="reasons">{SYMPTOMS.map((s) => <button className="btn" key={s.id} onClick={() => { note(isWhole(s.id) ? 'both' : symptomsOf!, { pain: null, symptom: s.id as SymptomId }); setSymptomsOf(null) }}>{s.name}</button>)}</div>
+          <p>
+            Any of these stops the hand until a clinician’s clearance is recorded. See a clinician
+            today. Mano does not diagnose.
+          </p>
+          <div className="reasons">
+            {SYMPTOMS.map((s) => (
+              <button
+                className="btn"
+                key={s.id}
+                onClick={() => {
+                  note(isWhole(s.id) ? 'both' : symptomsOf!, {
+                    pain: null,
+                    symptom: s.id as SymptomId,
+                  })
+                  setSymptomsOf(null)
+                }}
+              >
+                {s.name}
+              </button>
+            ))}
+          </div>
         </div>
       </Modal>
     </div>

@@ -59,7 +59,7 @@ export interface Scene {
 
 export async function make(page: Page, url: string, tier: Tier): Promise<Scene> {
   const post = async (path: string, body: object) =>
-    (await page.request.post(`${url}${path}`, { data: body })).status()
+    (await page.request.post(`${url}${path}`, { data: body, maxRetries: 3 })).status()
   const [id, name] = [uuid(), `Rui ${tier}`]
   expect(
     await post('/api/athletes', {

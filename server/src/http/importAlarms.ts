@@ -35,9 +35,12 @@ export async function alarmImports(
   const out: Partial<Alarm>[] = []
   for (const [athleteId, own] of byAthlete) {
     const days = [...new Set(own.map((t) => t.on))].sort().reverse().slice(0, DAYS_MOST)
-    const judges = new Map<string, Judge>(
-      days.map((on) => [on, judgeBy(safetyFacts(safety.get(athleteId)!.record, on))]),
-    )
+    const judges = new Map<string, Judge>()
+    for (const on of days) {
+      judges.set(on, judgeBy(safetyFacts(safety.get(athleteId)!.record, on)))
+      // Others are answered meanwhile.
+      await new Promise((resolve) => setImmediate(resolve))
+    }
     for (const [protocolId, same] of groupBy(own, (t) => t.protocolId)) {
       const protocol = protocolById(protocolId)!
       const found = same.flatMap((t) => {

@@ -9,6 +9,7 @@ import type { RosterCall } from '@mano/core/stages/roster'
 import type { StageStatus } from '@mano/core/stages/rules'
 import { toSi } from '@mano/core/units/convert'
 import type { TrainingWeek } from '@mano/core/intake/week'
+import { rowOf } from '@mano/core/units/row'
 import type { AlarmView, ClearanceView, ExperienceView, HealthView, ReasonView } from './safety'
 import type { DemandView } from './demands'
 import type { ChangeView, EventView, OutcomeView, WrapView } from './intake'
@@ -40,7 +41,7 @@ export const athleteBody = yup.object({ ...profileShape, id: id(), sportEntryId:
 
 /** What is wrong with a body measure as typed; null when it is fine. */
 export function measureProblem(measureId: BodyMeasureId, hand: string, entered: number, unit: EntryUnit): string | null {
-  const measure = BODY_MEASURES.find((m) => m.id === measureId)!
+  const measure = rowOf(BODY_MEASURES, measureId)
   if (measure.perHand === (hand === 'both')) return measure.perHand ? `${measure.name} is taken a hand.` : `${measure.name} has no side.`
   const si = toSi(entered, unit, measure.quantity)
   if (si === null) return `${measure.name} is not measured in ${unit}.`

@@ -1,3 +1,5 @@
+import { rowOf } from '../units/row'
+
 /** Health questions at intake, asked again after so many days: common practice, no source. */
 export const HEALTH_VALID_DAYS = 183
 
@@ -12,7 +14,7 @@ export const HEALTH_QUESTIONS = [
   { id: 'nerve_history', ask: 'Numbness or tingling in the past' },
 ] as const
 export type HealthId = (typeof HEALTH_QUESTIONS)[number]['id']
-export const healthQuestion = (id: HealthId): string => HEALTH_QUESTIONS.find((q) => q.id === id)!.ask
+export const healthQuestion = (id: HealthId): string => rowOf(HEALTH_QUESTIONS, id).ask
 
 /** What rules blood-flow restriction out: for good, or until it is cleared. */
 export const RESTRICTION_NEVER: readonly HealthId[] = ['clotting', 'vascular', 'heart', 'blood_pressure', 'pregnancy', 'nerve_history']

@@ -1,6 +1,7 @@
 import type { Caution, Gate, InjuryState, Match } from './cautionTypes'
 import type { QualityId } from './qualities'
 import { INJURY_SITES, type InjurySiteId, type Tag, type TissueId } from './tissues'
+import { rowOf } from '../units/row'
 
 /** What a held site stops at any effort, and what asks beside the rest. */
 interface Own { tissue: TissueId; from: 1 | 2 | 3; tags: readonly Tag[]; qualities: readonly QualityId[]; asks?: readonly Match[] }
@@ -22,7 +23,7 @@ export const OLD_INJURY_DAYS = 365
 
 const HEAVY = ['maximal', 'hard'] as const
 const NEEDS = 'until a licensed clinician clears it'
-const nameOf = (id: InjurySiteId): string => INJURY_SITES.find((s) => s.id === id)!.name.toLowerCase()
+const nameOf = (id: InjurySiteId): string => rowOf(INJURY_SITES, id).name.toLowerCase()
 const capital = (t: string): string => t.charAt(0).toUpperCase() + t.slice(1)
 
 function row(site: InjurySiteId, state: InjuryState, states: readonly InjuryState[], title: string, says: string, gates: readonly Gate[], until: string, instead: string): Caution {

@@ -9,6 +9,7 @@ import { EARLY_A_DAY, FINISHERS_A_DAY, HARD_STRESS, QUALITIES_A_DAY, SAME_BLOCK_
 import { termsOf, type PlanContext } from './situation'
 import { handLoad, sessionMinutes, setsOf } from './time'
 import { DAY_NAMES, type Block, type WeekPlan } from './types'
+import { rowOf } from '../units/row'
 
 export interface Breach {
   rule: string
@@ -28,7 +29,7 @@ export interface Rule { id: string; kind: Breach['kind']; says: string; check: (
 
 const found = (says: string, day: number | null, items: readonly Item[] = []): Found => ({ says, day, blockIds: items.map((i) => i.block.id) })
 const days = [0, 1, 2, 3, 4, 5, 6]
-const tissueName = (id: TissueId): string => TISSUES.find((t) => t.id === id)!.name.toLowerCase()
+const tissueName = (id: TissueId): string => rowOf(TISSUES, id).name.toLowerCase()
 
 /** Tissues a block makes a hard day of. */
 export const hardTissues = ({ e }: { e: Exercise }): TissueId[] => (e.level === 'hard' && e.aim !== 'balance' ? (Object.entries(e.tissues) as [TissueId, number][]).filter(([, s]) => s >= HARD_STRESS).map(([t]) => t) : [])

@@ -2,10 +2,11 @@ import type { Side } from '../measure/asymmetry'
 import type { Hand } from '../testing/session'
 import type { LocalDate } from '../units/dates'
 import type { Settings } from './schools'
+import { rowOf } from '../units/row'
 
 export const PLACES = [{ id: 'hall', name: 'Hall', where: 'in the hall' }, { id: 'home', name: 'Home', where: 'at home' }, { id: 'bag', name: 'Travel bag', where: 'in the bag' }] as const
 export type Place = (typeof PLACES)[number]['id']
-export const whereIs = (place: Place): string => PLACES.find((p) => p.id === place)!.where
+export const whereIs = (place: Place): string => rowOf(PLACES, place).where
 
 /** What a day leaves for grip work. */
 export interface DayFrame {

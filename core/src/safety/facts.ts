@@ -12,6 +12,7 @@ import type { SafetyRecord, ClearanceFact, InjuryVersion } from './record'
 import { notePain, setPain, trialPain, type NotedPain, loadedBy, loadedIn } from './pains'
 import type { SafetyFacts } from './triggers'
 import { countedWeeks } from './weeks'
+import { rowOf } from '../units/row'
 
 interface Asked {
   flags?: readonly DayFlagId[]
@@ -87,7 +88,7 @@ export function safetyFacts(
       })),
     healthDue: healthDue(r.health, today),
     injuries: injured.map((i) => {
-      const tissue = INJURY_SITES.find((s) => s.id === i.site)!.tissue
+      const tissue = rowOf(INJURY_SITES, i.site).tissue
       const family = new Set(r.injuries.filter((v) => v.rootId === i.rootId).map((v) => v.id))
       // A new injury there, or this one active again, ends what was cleared before.
       const again = (at: string) =>

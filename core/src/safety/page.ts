@@ -6,10 +6,11 @@ import { FAMILIES } from '../catalogue/implementUse'
 import { OLD_INJURY_DAYS, WAITING_SITES } from '../catalogue/injuries'
 import { qualityById } from '../catalogue/qualities'
 import { INJURY_SITES, TISSUES } from '../catalogue/tissues'
+import { rowOf } from '../units/row'
 
 const list = (items: readonly string[], joint = ' or '): string => items.join(joint)
-const tissue = (id: string): string => TISSUES.find((t) => t.id === id)!.name.toLowerCase()
-const site = (id: string): string => INJURY_SITES.find((s) => s.id === id)!.name.toLowerCase()
+const tissue = (id: string): string => rowOf(TISSUES, id).name.toLowerCase()
+const site = (id: string): string => rowOf(INJURY_SITES, id).name.toLowerCase()
 const tag = (t: string): string => t.replace(/_/g, ' ')
 
 const MODES: Readonly<Record<string, string>> = { hold: 'holds', carry: 'carries' }
@@ -86,7 +87,7 @@ function triggerWords(t: Trigger): string {
       return `${list(t.sites.map(site))}: ${list(t.states.map((s) => STATES[s]))}`
     case 'health':
       return `yes to: ${list(
-        t.ids.map((id) => HEALTH_QUESTIONS.find((q) => q.id === id)!.ask.toLowerCase()),
+        t.ids.map((id) => rowOf(HEALTH_QUESTIONS, id).ask.toLowerCase()),
         '; ',
       )}`
     case 'unanswered':

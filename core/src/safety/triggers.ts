@@ -104,9 +104,10 @@ export const hits = (
   const keys = unique(all.map((x) => `${x.hand} ${x.liftedTo}`))
   return keys.map((k) => {
     const own = all.filter((x) => `${x.hand} ${x.liftedTo}` === k)
-    return hit([own[0]!.hand], {
-      liftedTo: own[0]!.liftedTo,
-      tissues: own[0]!.tissues === null ? null : unique(own.flatMap((x) => x.tissues ?? [])),
+    const [{ hand, liftedTo, tissues }] = own as [(typeof own)[0]]
+    return hit([hand], {
+      liftedTo,
+      tissues: tissues === null ? null : unique(own.flatMap((x) => x.tissues ?? [])),
       stamp:
         own
           .map((x) => x.stamp ?? '')

@@ -1,12 +1,13 @@
 import { TISSUES } from '../catalogue/tissues'
 import type { ActiveCaution } from './triggers'
 import type { Finding } from './judge'
+import { rowOf } from '../units/row'
 
 const where = (a: ActiveCaution): string => {
   const hand = a.hands.length === 1 ? `${a.hands[0]} hand` : ''
   const tissues =
     a.tissues && a.tissues.length < TISSUES.length
-      ? a.tissues.map((t) => TISSUES.find((x) => x.id === t)!.name.toLowerCase()).join(', ')
+      ? a.tissues.map((t) => rowOf(TISSUES, t).name.toLowerCase()).join(', ')
       : ''
   return [hand, tissues].filter(Boolean).join(': ')
 }

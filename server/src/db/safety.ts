@@ -168,7 +168,7 @@ export async function factsFor(
   const { record } = (await loadSafety(em, [athlete], on, hall.timeZone)).get(athlete.id)!
   return safetyFacts(record, on, {
     ...asked,
-    flags: (await flagsOf(em, [athlete.id], on)).get(athlete.id)!,
+    flags: (await flagsOf(em, [athlete.id], on)).get(athlete.id) ?? [],
   })
 }
 

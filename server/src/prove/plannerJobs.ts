@@ -19,6 +19,7 @@ import { scorePlan, topQualities } from '@mano/core/plan/score'
 import { solveWeek } from '@mano/core/plan/solve'
 import { handLoad, sessionMinutes } from '@mano/core/plan/time'
 import { DAY_NAMES, type WeekPlan } from '@mano/core/plan/types'
+import { rowOf } from '@mano/core/units/row'
 
 export type Job =
   | { kind: 'week'; seed: number }
@@ -117,7 +118,7 @@ function block(highs: Highs, job: Extract<Job, { kind: 'block' }>): Result {
 }
 
 function school(highs: Highs, id: string, seed: number): Result {
-  const s = SCHOOL_EFFECTS.find((x) => x.id === id)!
+  const s = rowOf(SCHOOL_EFFECTS, id)
   let broken = 0
   const [a, b] = (['a', 'b'] as const).map((choice) => {
     const p = schoolWeek(id, seed, { [id]: choice })

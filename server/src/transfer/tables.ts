@@ -6,6 +6,7 @@ import { recordBook } from '@mano/core/review/records'
 import { buildSeries } from '@mano/core/review/series'
 import { detailColumn, TRIAL_COLUMNS } from '@mano/core/testing/import'
 import { addDays } from '@mano/core/units/dates'
+import { rowOf } from '@mano/core/units/row'
 import { AthleteEntity, CurrentMeasurementView, CurrentOutcomeView, CurrentSetLogView, ImplementUnitEntity, type Hall } from '../db/entities'
 import { loadSessions, planVersions } from '../db/read'
 
@@ -76,7 +77,7 @@ export type TableId = (typeof TABLES)[number]['id']
 
 /** One table of the hall, or of one athlete. */
 export async function tableOf(id: TableId, asked: Asked, athleteId?: string): Promise<Table> {
-  const { columns, read } = TABLES.find((t) => t.id === id)!
+  const { columns, read } = rowOf(TABLES, id)
   const names = new Map((await asked.em.find(AthleteEntity, { order: { name: 'ASC' } })).map((a) => [a.id, a.name]))
   return { columns, rows: (await read(asked, names, athleteId)).map((r) => columns.map((c) => r[c.id] ?? '')) }
 }

@@ -5,6 +5,7 @@ import { latestMeasure } from '@mano/core/intake/record'
 import { STAGES } from '@mano/core/stages/rules'
 import { ageOn, formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
+import { rowOf } from '@mano/core/units/row'
 import { useAthlete, useMe, useProfile } from '../../app/data'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
@@ -63,7 +64,7 @@ function Rail({ athlete, today }: { athlete: AthleteView; today: string }) {
           <li key={s.stage} className={s.state}>
             <Link to={`/athletes/${athlete.id}/${s.stage}`} aria-current={s.stage === here ? 'step' : undefined}>
               <span className="kn">{s.state === 'done' && <Icon name="check" />}</span>
-              <span><b>{STAGES.find((x) => x.id === s.stage)!.name}</b><small>{s.word}{s.on ? ` ${formatDate(s.on, today)}` : ''}</small></span>
+              <span><b>{rowOf(STAGES, s.stage).name}</b><small>{s.word}{s.on ? ` ${formatDate(s.on, today)}` : ''}</small></span>
             </Link>
           </li>
         ))}

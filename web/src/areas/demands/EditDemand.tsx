@@ -9,6 +9,7 @@ import { CLOSINGS, HANDS_ON, ORIENTATIONS, SPINS, SURFACES } from '@mano/core/ca
 import { defaultRow, type DemandEdit, type DemandRow, type RowObject } from '@mano/core/demand/profile'
 import { formatInches, parseLength } from '@mano/core/units/inch'
 import { parseNumber } from '@mano/core/units/parse'
+import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useSports, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
@@ -79,7 +80,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
             <Select label="Hands" allowDeselect={false} data={options(HANDS_ON)} value={d.object.hands} onChange={(v) => object({ hands: v as DemandObject['hands'] })} />
           </div>
         </fieldset>
-        <fieldset><legend>The hold {differs(!!b && (d.object.closing !== b.closing || d.object.arm !== b.arm || d.object.style !== b.style || !same(hold.value, b.holdS)), b ? [CLOSINGS.find((c) => c.id === b.closing)!.name, b.holdS ? `${b.holdS[0]} to ${b.holdS[1]} s` : 'by emphasis', b.arm].filter(Boolean).join(', ') : '')}</legend>
+        <fieldset><legend>The hold {differs(!!b && (d.object.closing !== b.closing || d.object.arm !== b.arm || d.object.style !== b.style || !same(hold.value, b.holdS)), b ? [rowOf(CLOSINGS, b.closing).name, b.holdS ? `${b.holdS[0]} to ${b.holdS[1]} s` : 'by emphasis', b.arm].filter(Boolean).join(', ') : '')}</legend>
           <div className="four">
             <Select label="The fingers" allowDeselect={false} data={options(CLOSINGS)} value={d.object.closing} onChange={(v) => object({ closing: v as DemandObject['closing'] })} />
             <label>Hold from, s<input placeholder={String(HOLD_OF[row.emphasis[0]?.id ?? 'sustained'][0])} value={d.hold[0]} onChange={(e) => setD({ ...d, hold: [e.currentTarget.value, d.hold[1]] })} /></label>

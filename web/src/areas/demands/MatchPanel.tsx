@@ -9,6 +9,7 @@ import { substituteAt } from '@mano/core/match/substitute'
 import { idealWords, lost, matchSentences, notThese } from '@mano/core/match/words'
 import { PLACES, type Place } from '@mano/core/plan/types'
 import { formatBoth } from '@mano/core/units/inch'
+import { rowOf } from '@mano/core/units/row'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { PairCell } from '../../hands/PairCell'
@@ -23,7 +24,7 @@ export function MatchPanel({ profile, row, view, place, onEdit }: { profile: Dem
   const [open, setOpen] = useState<string | null>(null)
   const ranked = view.ranked.get(row.quality.id) ?? []
   const not = notThese(row, ranked)
-  const where = PLACES.find((p) => p.id === place)!
+  const where = rowOf(PLACES, place)
   const o = row.objects[0]!
   return (
     <div className="match">
@@ -72,7 +73,7 @@ function Exercises({ row, view, place }: { row: DemandRow; view: MatchView; plac
   const names = (items: readonly string[]) => items.map((i) => (i === 'none' ? 'nothing needed' : i === 'day' ? "the day's implement" : (implementById(i)?.name.toLowerCase() ?? i))).join(' and ')
   return (
     <div className="block">
-      <h3 className="h3">Exercises {PLACES.find((p) => p.id === place)!.where}</h3>
+      <h3 className="h3">Exercises {rowOf(PLACES, place).where}</h3>
       <ul className="match-ex">
         {list.map((e) => {
           const s = substituteAt(e, place, view.kits)

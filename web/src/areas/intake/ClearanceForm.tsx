@@ -5,6 +5,7 @@ import { v7 } from 'uuid'
 import { clearanceBody, type ClearanceBody, type ClearanceView } from '@mano/contract/safety'
 import { ALLOWED } from '@mano/core/catalogue/cautionTypes'
 import { formatDate } from '@mano/core/units/dates'
+import { rowOf } from '@mano/core/units/row'
 import { api, ApiProblem, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -13,7 +14,7 @@ export type ClearanceOf = Pick<ClearanceBody, 'injuryId' | 'observationId' | 'he
 
 /** Who cleared what, when, how far and until when, in one line. */
 export const clearanceWords = (c: ClearanceView, today: string): string =>
-  `cleared by ${c.by}${c.profession ? `, ${c.profession}` : ''}, ${formatDate(c.on, today)}: ${ALLOWED.find((a) => a.id === c.allows)!.name.toLowerCase()}${c.until ? ` until ${formatDate(c.until, today)}` : ''}`
+  `cleared by ${c.by}${c.profession ? `, ${c.profession}` : ''}, ${formatDate(c.on, today)}: ${rowOf(ALLOWED, c.allows).name.toLowerCase()}${c.until ? ` until ${formatDate(c.until, today)}` : ''}`
 
 /** What a licensed clinician said: who, when, what is allowed, until when, how it came. */
 export function ClearanceForm({ of, onDone }: { of: ClearanceOf; onDone: () => void }) {

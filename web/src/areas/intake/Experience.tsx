@@ -5,12 +5,13 @@ import type { ExperienceBody } from '@mano/contract/safety'
 import { FAMILIES, type FamilyId } from '@mano/core/catalogue/implementUse'
 import { QUALITIES, qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { formatDate } from '@mano/core/units/dates'
+import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useProfile, useWrite } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const familyName = (id: FamilyId | null): string =>
-  id ? FAMILIES.find((f) => f.id === id)!.name.toLowerCase() : 'any implement'
+  id ? rowOf(FAMILIES, id).name.toLowerCase() : 'any implement'
 const weekWord = (n: number): string => `${n} ${n === 1 ? 'week' : 'weeks'}`
 
 /** Weeks of each quality: entered with their origin, or counted from the record of the last half year. Eight open maximal work. */

@@ -9,6 +9,7 @@ import type { Hand } from '@mano/core/testing/session'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
+import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
@@ -31,7 +32,7 @@ export function Hands() {
     for (const [cell, text] of Object.entries(typed)) {
       if (text.trim() === '') continue
       const [measure, hand] = cell.split('.') as [BodyMeasureId, Hand]
-      const unit = shownUnit(BODY_MEASURES.find((m) => m.id === measure)!.quantity, units) as MeasurementBody['enteredUnit']
+      const unit = shownUnit(rowOf(BODY_MEASURES, measure).quantity, units) as MeasurementBody['enteredUnit']
       const n = parseNumber(text)
       const problem = n.ok ? measureProblem(measure, hand, n.value, unit) : `"${text}" is not a number.`
       if (problem) wrong[cell] = problem
@@ -44,7 +45,7 @@ export function Hands() {
 
   const cell = (measure: BodyMeasureId, hand: Hand, label: string) => {
     const id = cellId(measure, hand)
-    const quantity = BODY_MEASURES.find((m) => m.id === measure)!.quantity
+    const quantity = rowOf(BODY_MEASURES, measure).quantity
     const latest = latestMeasure(athlete.measurements, measure, hand)
     return (
       <div className={`measure ${hand}`}>

@@ -4,6 +4,7 @@ import { v7 } from 'uuid'
 import type { WeekBody } from '@mano/contract/intake'
 import { EMPTY_WEEK, frameOfWeek, HAND_LOADS, HAND_WORK, sameWeek, type Activity, type TrainingDay, type TrainingWeek } from '@mano/core/intake/week'
 import { DAY_NAMES, PLACES } from '@mano/core/plan/types'
+import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -31,7 +32,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
             <b>{DAY_NAMES[d]}</b>
             {day.activities.map((a, i) => <span key={i} className="n">{a.at} {a.what}, {a.minutes} min<small>hands {HAND_LOADS[a.handLoad]}{a.heavyPulls ? `, heavy pulls${a.straps ? ' with straps' : ''}` : ''}</small></span>)}
             {day.activities.length === 0 && <span className="blank">No training</span>}
-            <span className="grip">{day.gripMinutes > 0 ? `Grip ${day.gripAt}, ${day.gripMinutes} min, ${PLACES.find((p) => p.id === day.place)!.name.toLowerCase()}` : 'No grip work'}</span>
+            <span className="grip">{day.gripMinutes > 0 ? `Grip ${day.gripAt}, ${day.gripMinutes} min, ${rowOf(PLACES, day.place).name.toLowerCase()}` : 'No grip work'}</span>
             <small>Plan sees hand load {frame[d]!.sportLoad} of 3{frame[d]!.heavyPull === 'none' ? '' : `, heavy pull ${frame[d]!.heavyPull}`}</small>
           </button>
         ))}

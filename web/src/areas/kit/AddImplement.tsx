@@ -5,6 +5,7 @@ import type { UnitBody } from '@mano/contract/kit'
 import { IMPLEMENTS, implementById } from '@mano/core/catalogue/implements'
 import { ORIENTATIONS, SURFACES, TRAITS, type Orientation, type Surface } from '@mano/core/catalogue/traits'
 import { formatBoth } from '@mano/core/units/inch'
+import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../app/api'
 import { keys, useMe, usePlaces, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
@@ -48,8 +49,8 @@ function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
         {chosen && <MeasureFields kind={chosen} draft={draft} onChange={setDraft} today={today} />}
         {traits && (
           <div className="two">
-            <Select label="Surface" clearable placeholder={`Usual: ${SURFACES.find((s) => s.id === traits.surface)!.name}`} data={options(SURFACES)} value={surface} onChange={(v) => setSurface(v as Surface | null)} />
-            <Select label="Lies or hangs" clearable placeholder={`Usual: ${ORIENTATIONS.find((o) => o.id === traits.orientation)!.name}`} data={options(ORIENTATIONS)} value={orientation} onChange={(v) => setOrientation(v as Orientation | null)} />
+            <Select label="Surface" clearable placeholder={`Usual: ${rowOf(SURFACES, traits.surface).name}`} data={options(SURFACES)} value={surface} onChange={(v) => setSurface(v as Surface | null)} />
+            <Select label="Lies or hangs" clearable placeholder={`Usual: ${rowOf(ORIENTATIONS, traits.orientation).name}`} data={options(ORIENTATIONS)} value={orientation} onChange={(v) => setOrientation(v as Orientation | null)} />
           </div>
         )}
         {chosen && <p className="note">{[chosen.notes, chosen.usualMm && `usually ${formatBoth(chosen.usualMm[0], units.length)} to ${formatBoth(chosen.usualMm[1], units.length)}`].filter(Boolean).join('; ')}</p>}

@@ -9,6 +9,7 @@ import { meaningOf } from '@mano/core/match/words'
 import { PLACES } from '@mano/core/plan/types'
 import { formatWithUnit } from '@mano/core/units/format'
 import { formatBoth } from '@mano/core/units/inch'
+import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../app/api'
 import { keys, useKit, useMe, usePlaces, useRoster, useWrite } from '../../app/data'
 import { Failed } from '../../app/Trouble'
@@ -57,7 +58,7 @@ export default function KitRoom() {
                 <th scope="row"><button aria-pressed={u.id === picked?.id} onClick={(e) => { e.stopPropagation(); go({ unit: u.id }) }}>{u.label}</button></th>
                 <td>{implementById(u.kind)?.name}</td>
                 <td className="n">{sizeText(u, units.length) ?? <span className="blank">{implementById(u.kind)?.measure === 'position' ? 'By handle position' : implementById(u.kind)?.measure === 'none' ? 'No size' : 'Not measured'}</span>}{u.kind === 'pin' && (u.massKg !== null || u.plates.length > 0) && <small>{[u.massKg !== null && `pin ${formatWithUnit(u.massKg, 'kg', units)}`, u.plates.length > 0 && `${u.plates.reduce((a, p) => a + p.count, 0)} plates, ${formatWithUnit(u.plates.reduce((a, p) => a + p.kg * p.count, 0), 'kg', units)}`].filter(Boolean).join(', ')}</small>}{u.kind === 'spring' && <small>{u.ratingKg === null ? 'not rated' : `closes at ${formatWithUnit(u.ratingKg, 'kg', units)}`}</small>}</td>
-                <td>{u.retired ? 'Retired' : <>{u.upkeep?.due && <b className="due-line"><Icon name="warn" /> {u.kind === 'spring' ? (u.ratingKg === null ? 'Rate it' : 'Rate again') : 'Look at it'}</b>}{u.wear !== 'good' && <span><Icon name="warn" /> {WEARS.find((w) => w.id === u.wear)!.name}</span>}</>}</td>
+                <td>{u.retired ? 'Retired' : <>{u.upkeep?.due && <b className="due-line"><Icon name="warn" /> {u.kind === 'spring' ? (u.ratingKg === null ? 'Rate it' : 'Rate again') : 'Look at it'}</b>}{u.wear !== 'good' && <span><Icon name="warn" /> {rowOf(WEARS, u.wear).name}</span>}</>}</td>
               </tr>
             ))}
           </tbody>

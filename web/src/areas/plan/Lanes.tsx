@@ -2,6 +2,7 @@ import { TISSUES } from '@mano/core/catalogue/tissues'
 import { tissueDays, type TissueDay } from '@mano/core/plan/ledger'
 import type { PlanContext } from '@mano/core/plan/situation'
 import { DAY_NAMES, type Block, type DayFrame } from '@mano/core/plan/types'
+import { rowOf } from '@mano/core/units/row'
 
 /** An hour of the week in words: `Wed 17:30`. */
 function hourWords(h: number): string {
@@ -11,7 +12,7 @@ function hourWords(h: number): string {
 
 /** What each tissue bears, day by day: hard days solid, the day after them hatched, sport in outline. */
 export function Lanes({ weekStart, frame, blocks, context }: { weekStart: string; frame: readonly DayFrame[]; blocks: readonly Block[]; context: PlanContext }) {
-  const rows = tissueDays(weekStart, frame, blocks, context).map((r) => ({ t: TISSUES.find((t) => t.id === r.tissue)!, cells: r.days }))
+  const rows = tissueDays(weekStart, frame, blocks, context).map((r) => ({ t: rowOf(TISSUES, r.tissue), cells: r.days }))
   if (rows.length === 0) return null
   const says = (c: TissueDay) => [c.grip > 0 && `${Math.round(100 * c.grip)}\u00A0% of the day's budget`, c.sport > 0 && `sport and pulls ${Math.round(100 * c.sport)}\u00A0%`, c.hard && 'hard day', c.recovering && 'recovering'].filter(Boolean).join(', ') || 'nothing'
   const ready = (cells: readonly TissueDay[]) => { const all = cells.flatMap((c) => (c.readyAt === null ? [] : [hourWords(c.readyAt)])); return all.length === 0 ? '' : `, ready for hard work again ${all.join(' and ')}` }

@@ -8,14 +8,15 @@ import type { WeekProblem } from '@mano/core/plan/problem'
 import { SCHOOL_EFFECTS, settingsFor, type Choice, type Settings } from '@mano/core/plan/schools'
 import { blockMinutes, handLoad, setsOf, weekMinutes, workSeconds } from '@mano/core/plan/time'
 import type { Block, WeekPlan } from '@mano/core/plan/types'
+import { rowOf } from '@mano/core/units/row'
 import { changesOf, KIND } from './SearchStrip'
 import { usePlanner } from './usePlanner'
 
 /** A question where practitioners differ: the same week under the other choice, side by side, to take over or leave. */
 export function Schools({ problem, week, onTake }: { problem: WeekProblem; week: WeekPlan; onTake: (settings: Settings, blocks: readonly Block[] | null) => void }) {
   const [id, setId] = useState('isolate_combine')
-  const school = SCHOOLS.find((s) => s.id === id)!
-  const effect = SCHOOL_EFFECTS.find((s) => s.id === id)!
+  const school = rowOf(SCHOOLS, id)
+  const effect = rowOf(SCHOOL_EFFECTS, id)
   const now = choiceOf(problem, id)!
   const other: Choice = now === 'a' ? 'b' : 'a'
   const settings = { ...problem.terms.settings, [id]: other }

@@ -4,6 +4,7 @@ import type { RosterRow } from '@mano/contract/athletes'
 import { STAGES, TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { formatDate } from '@mano/core/units/dates'
 import { shownUnit } from '@mano/core/units/format'
+import { rowOf } from '@mano/core/units/row'
 import { useMe, useRoster } from '../../app/data'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
@@ -107,7 +108,7 @@ function Row({ row, today }: { row: RosterRow; today: string }) {
       </td>
       <td>
         <StageStrip stages={row.stages} />
-        <StateWord row={row} word={stage ? `${STAGES.find((s) => s.id === stage.stage)!.name} ${stage.word.toLowerCase()}` : 'In order'} state={stage?.state ?? 'done'} />
+        <StateWord row={row} word={stage ? `${rowOf(STAGES, stage.stage).name} ${stage.word.toLowerCase()}` : 'In order'} state={stage?.state ?? 'done'} />
       </td>
     </tr>
   )

@@ -8,6 +8,7 @@ import { measuredWrap, WRAP_MEANS } from '@mano/core/hand/wrap'
 import { BODY_MEASURES, latestMeasure, type BodyMeasureId } from '@mano/core/intake/record'
 import { formatDate } from '@mano/core/units/dates'
 import { formatBoth, parseLength } from '@mano/core/units/inch'
+import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useKit, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
@@ -32,7 +33,7 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
   const handles = (kit.data ?? []).filter((u) => u.sizeMm !== null && (protocol.implements as readonly string[]).includes(u.kind)).sort((a, b) => Number(a.place !== 'hall') - Number(b.place !== 'hall') || a.sizeMm! - b.sizeMm!)
   const handle = handles.find((u) => u.id === unitId) ?? handles[0]
   const write = useWrite(async (all: Send[]) => { for (const s of all) await api.post(`/api/athletes/${athlete.id}/${s.to}`, s.body) }, touchedBy(athlete.id))
-  const rows = wraps ? [{ id: 'wrap', name: 'Wrap gap', how: 'Thumb tip to middle fingertip of the relaxed closed hand; minus is overlap' }] : protocol.measures.map((m) => BODY_MEASURES.find((x) => x.id === m)!)
+  const rows = wraps ? [{ id: 'wrap', name: 'Wrap gap', how: 'Thumb tip to middle fingertip of the relaxed closed hand; minus is overlap' }] : protocol.measures.map((m) => rowOf(BODY_MEASURES, m))
   const latest = (id: string, hand: 'left' | 'right'): string => {
     if (!wraps) { const m = latestMeasure(athlete.measurements, id as BodyMeasureId, hand); return m ? `${formatBoth(m.value, units.length)}, ${formatDate(m.on, me.today)}` : 'Not taken' }
     const w = athlete.wraps.find((x) => x.unitId === handle?.id && x.hand === hand)

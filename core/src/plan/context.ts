@@ -7,34 +7,73 @@ import type { Kits } from './kit'
 import { isRestful, restsBefore } from './limits'
 import { LEVEL_WEIGHT, PLANNED_FLOOR } from './practice'
 import { handLoad } from './time'
-import { PLAIN_TERMS, type Block, type CoachTerms, type DayFrame, type WeekKind, type WeekPlan } from './types'
+import {
+  PLAIN_TERMS,
+  type Block,
+  type CoachTerms,
+  type DayFrame,
+  type WeekKind,
+  type WeekPlan,
+} from './types'
 import { hardDaysOf } from './rules'
 import type { WeekProblem } from './problem'
 import { termsOf, type PlanContext } from './situation'
 
-export interface DoneSet { blockId: string | null; exerciseId: string; on: LocalDate; set: number }
+export interface DoneSet {
+  blockId: string | null
+  exerciseId: string
+  on: LocalDate
+  set: number
+}
 
 /** Hand load really done in a week: each set once, however many hands; balance work left out. Null without logs. */
 export function loadDone(logs: readonly DoneSet[], weekStart: LocalDate): number | null {
   const end = addDays(weekStart, 7)
-  const sets = new Map(logs.filter((l) => l.blockId !== null && l.on >= weekStart && l.on < end).map((l) => [`${l.blockId} ${l.on} ${l.set}`, l.exerciseId]))
+  const sets = new Map(
+    logs
+      .filter((l) => l.blockId !== null && l.on >= weekStart && l.on < end)
+      .map((l) => [`${l.blockId} ${l.on} ${l.set}`, l.exerciseId]),
+  )
   if (sets.size === 0) return null
-  return [...sets.values()].reduce((a, id) => { const e = exerciseById(id); return !e || e.aim === 'balance' ? a : a + LEVEL_WEIGHT[e.level] }, 0)
+  return [...sets.values()].reduce((a, id) => {
+    const e = exerciseById(id)
+    return !e || e.aim === 'balance' ? a : a + LEVEL_WEIGHT[e.level]
+  }, 0)
 }
 
 /** Closing force by holds in one week, by repetitions in the next. */
-export const crushWeek = (weekStart: LocalDate): 'hold' | 'rep' => ((daysBetween('2024-01-01', weekStart) / 7) % 2 === 0 ? 'hold' : 'rep')
+export const crushWeek = (weekStart: LocalDate): 'hold' | 'rep' =>
+  (daysBetween('2024-01-01', weekStart) / 7) % 2 === 0 ? 'hold' : 'rep'
 
 /** A week planned before, as its newest version has it. */
-export interface PlannedBefore extends WeekPlan { kind: WeekKind }
+export interface PlannedBefore extends WeekPlan {
+  kind: WeekKind
+}
 
-export const plannedOf = (versions: readonly { weekStart: LocalDate; frame: readonly DayFrame[]; blocks: readonly Block[]; terms: CoachTerms }[]): PlannedBefore[] => versions.map((v) => ({ ...weekOf(v.weekStart, v.frame, v.blocks, v.terms), kind: v.terms.kind ?? 'ordinary' }))
+export const plannedOf = (
+  versions: readonly {
+    weekStart: LocalDate
+    frame: readonly DayFrame[]
+    blocks: readonly Block[]
+    terms: CoachTerms
+  }[],
+): PlannedBefore[] =>
+  versions.map((v) => ({
+    ...weekOf(v.weekStart, v.frame, v.blocks, v.terms),
+    kind: v.terms.kind ?? 'ordinary',
+  }))
 
 /** Hard days by the tests of a week: they are all-out for the fingers. */
-export const hardByTests = (week: WeekPlan): PlanContext['hardBefore'] => ((week.testDay ?? null) === null ? [] : [{ tissue: 'finger_flexors', on: addDays(week.weekStart, week.testDay!) }])
+export const hardByTests = (week: WeekPlan): PlanContext['hardBefore'] =>
+  (week.testDay ?? null) === null
+    ? []
+    : [{ tissue: 'finger_flexors', on: addDays(week.weekStart, week.testDay!) }]
 
 /** Whether the Sunday of a week rests the hands as planned. */
-export const restsOnSunday = (week: WeekPlan): boolean => restsBefore(week.frame[6]!) && week.testDay !== 6 && week.blocks.filter((b) => b.day === 6).every((b) => isRestful(exerciseById(b.exerciseId)!))
+export const restsOnSunday = (week: WeekPlan): boolean =>
+  restsBefore(week.frame[6]!) &&
+  week.testDay !== 6 &&
+  week.blocks.filter((b) => b.day === 6).every((b) => isRestful(exerciseById(b.exerciseId)!))
 
 /** The load a later week grows from, of an ordinary week: what was done, at least nine tenths of what was planned; not yet done (null): the plan. */
 export function growsFrom(planned: readonly Block[], done: number | null): number {
@@ -46,22 +85,59 @@ export function growsFrom(planned: readonly Block[], done: number | null): numbe
  * The reference load of a week: the last ordinary week planned before it, so that a deload, a week away or a missed one does not pull later
  * weeks down; without plans what was done in the week before. Null: nothing on record.
  */
-function reference(weekStart: LocalDate, planned: readonly PlannedBefore[], logs: readonly DoneSet[], today: LocalDate): number | null {
-  const last = planned.filter((w) => w.weekStart < weekStart && w.kind === 'ordinary' && w.blocks.length > 0).sort((a, b) => (a.weekStart < b.weekStart ? 1 : -1))[0]
+function reference(
+  weekStart: LocalDate,
+  planned: readonly PlannedBefore[],
+  logs: readonly DoneSet[],
+  today: LocalDate,
+): number | null {
+  const last = planned
+    .filter((w) => w.weekStart < weekStart && w.kind === 'ordinary' && w.blocks.length > 0)
+    .sort((a, b) => (a.weekStart < b.weekStart ? 1 : -1))[0]
   if (!last) return loadDone(logs, addDays(weekStart, -7))
   const done = loadDone(logs, last.weekStart)
   return growsFrom(last.blocks, addDays(last.weekStart, 7) <= today ? (done ?? 0) : null)
 }
 
 /** What the validator knows beside the week itself: cautions, kit, what was planned and what was done before it. */
-export function planContext(judge: Judge, kit: Kits, logs: readonly DoneSet[], weekStart: LocalDate, planned: readonly PlannedBefore[] = [], events: readonly LocalDate[] = []): PlanContext {
+export function planContext(
+  judge: Judge,
+  kit: Kits,
+  logs: readonly DoneSet[],
+  weekStart: LocalDate,
+  planned: readonly PlannedBefore[] = [],
+  events: readonly LocalDate[] = [],
+): PlanContext {
   const { today } = judge.facts
   const before = logs.filter((l) => l.on < weekStart && l.on >= addDays(weekStart, -7))
   // What is planned between today and the week will have been done by then.
   const last = planned.find((w) => w.weekStart === addDays(weekStart, -7))
-  const toCome = (last?.blocks ?? []).map((b) => ({ exerciseId: b.exerciseId, on: addDays(weekStart, b.day - 7) })).filter((b) => b.on >= today)
-  return { judge: judgeBy(factsAhead(judge.facts, weekStart)), kit, hardBefore: [...hardDaysOf([...before, ...toCome]), ...(last ? hardByTests(last) : [])], lastLoad: reference(weekStart, planned, logs, today), terms: { ...PLAIN_TERMS, restedBefore: last !== undefined && restsOnSunday(last), events, crush: crushWeek(weekStart) } }
+  const toCome = (last?.blocks ?? [])
+    .map((b) => ({ exerciseId: b.exerciseId, on: addDays(weekStart, b.day - 7) }))
+    .filter((b) => b.on >= today)
+  return {
+    judge: judgeBy(factsAhead(judge.facts, weekStart)),
+    kit,
+    hardBefore: [...hardDaysOf([...before, ...toCome]), ...(last ? hardByTests(last) : [])],
+    lastLoad: reference(weekStart, planned, logs, today),
+    terms: {
+      ...PLAIN_TERMS,
+      restedBefore: last !== undefined && restsOnSunday(last),
+      events,
+      crush: crushWeek(weekStart),
+    },
+  }
 }
 
 /** A week to be planned, from what it is judged by and what is wanted of it. */
-export const problemIn = (c: PlanContext, week: Pick<WeekProblem, 'weekStart' | 'frame' | 'wants' | 'units'>): WeekProblem => ({ ...week, facts: c.judge.facts, hardBefore: c.hardBefore, lastLoad: c.lastLoad, terms: termsOf(c), near: null })
+export const problemIn = (
+  c: PlanContext,
+  week: Pick<WeekProblem, 'weekStart' | 'frame' | 'wants' | 'units'>,
+): WeekProblem => ({
+  ...week,
+  facts: c.judge.facts,
+  hardBefore: c.hardBefore,
+  lastLoad: c.lastLoad,
+  terms: termsOf(c),
+  near: null,
+})

@@ -10,7 +10,11 @@ import type { PlanContext } from './situation'
 import { DAY_NAMES, type Block, type WeekPlan } from './types'
 
 /** What came between a saved week and now, with the blocks it touches. */
-export interface StaleMark { cause: 'caution' | 'kit' | 'test' | 'missed' | 'demands' | 'week'; says: string; blockIds: readonly string[] }
+export interface StaleMark {
+  cause: 'caution' | 'kit' | 'test' | 'missed' | 'demands' | 'week'
+  says: string
+  blockIds: readonly string[]
+}
 
 /** What is known beside the week: when it was saved, what it was saved in spite of, what happened since. Days local. */
 export interface Since {
@@ -26,49 +30,118 @@ export interface Since {
 }
 
 const ids = (blocks: readonly Block[]): string[] => blocks.map((b) => b.id)
-const names = (qualities: readonly QualityId[], blocks: readonly Block[]): Block[] => blocks.filter((b) => { const q = exerciseById(b.exerciseId)?.primary; return q !== null && q !== undefined && q !== 'day' && qualities.includes(q) })
+const names = (qualities: readonly QualityId[], blocks: readonly Block[]): Block[] =>
+  blocks.filter((b) => {
+    const q = exerciseById(b.exerciseId)?.primary
+    return q !== null && q !== undefined && q !== 'day' && qualities.includes(q)
+  })
 
 /** Blocks of days gone by of which nothing is logged. */
 export const missedBlocks = (week: WeekPlan, logs: readonly DoneSet[], today: LocalDate): Block[] =>
-  week.blocks.filter((b) => addDays(week.weekStart, b.day) < today && !logs.some((l) => l.blockId === b.id))
+  week.blocks.filter(
+    (b) => addDays(week.weekStart, b.day) < today && !logs.some((l) => l.blockId === b.id),
+  )
 
 /** Blocks of which something is logged: planning anew leaves them. */
 export const doneBlocks = (week: Pick<WeekPlan, 'blocks'>, logs: readonly DoneSet[]): Set<string> =>
   new Set(week.blocks.filter((b) => logs.some((l) => l.blockId === b.id)).map((b) => b.id))
 
 /** Cautions that stop or ask about some blocks, each named once. */
-const cautionsOf = (week: WeekPlan, c: PlanContext, of: ReadonlySet<string>): string[] =>
-  [...new Set(week.blocks.filter((b) => of.has(b.id)).flatMap((b) => b.hands.flatMap((hand) => judgeAct(c.judge, { kind: 'exercise', exercise: exerciseById(b.exerciseId)!, hand }).findings.filter((f) => f.class !== 'free').map(cautionName))))]
+const cautionsOf = (week: WeekPlan, c: PlanContext, of: ReadonlySet<string>): string[] => [
+  ...new Set(
+    week.blocks
+      .filter((b) => of.has(b.id))
+      .flatMap((b) =>
+        b.hands.flatMap((hand) =>
+          judgeAct(c.judge, { kind: 'exercise', exercise: exerciseById(b.exerciseId)!, hand })
+            .findings.filter((f) => f.class !== 'free')
+            .map(cautionName),
+        ),
+      ),
+  ),
+]
 
 /** Why a saved week no longer fits what is known, and which blocks that touches; nothing: it stands. Blocks that are done are past mending. */
 export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): StaleMark[] {
   const done = doneBlocks(week, since.logs)
-  const ahead = week.blocks.filter((b) => !done.has(b.id) && addDays(week.weekStart, b.day) >= since.today)
+  const ahead = week.blocks.filter(
+    (b) => !done.has(b.id) && addDays(week.weekStart, b.day) >= since.today,
+  )
   const open = new Set(ids(ahead))
   const broken = validate(week, context).filter((b) => b.blockIds.some((id) => open.has(id)))
   const newInjury = since.injuries.some((i) => i.on >= since.savedOn)
-  const cautions = broken.filter((b) => b.rule === 'caution' && (b.kind === 'safety' || !since.overruled || newInjury))
+  const cautions = broken.filter(
+    (b) => b.rule === 'caution' && (b.kind === 'safety' || !since.overruled || newInjury),
+  )
   const kit = broken.filter((b) => b.rule === 'kit' && !since.overruled)
   const tests = since.tests.filter((t) => t.performedOn > since.savedOn)
-  const tested = names([...new Set(tests.flatMap((t) => protocolById(t.protocolId)?.rows.map((r) => r.quality) ?? []))], ahead)
+  const tested = names(
+    [
+      ...new Set(
+        tests.flatMap((t) => protocolById(t.protocolId)?.rows.map((r) => r.quality) ?? []),
+      ),
+    ],
+    ahead,
+  )
   const missed = missedBlocks(week, since.logs, since.today)
-  const missedDays = [...new Set(missed.map((b) => b.day))].filter((d) => !week.blocks.some((b) => b.day === d && done.has(b.id))).sort((a, b) => a - b)
-  const mark = (cause: StaleMark['cause'], says: string, blockIds: readonly string[]): StaleMark[] => (blockIds.length > 0 ? [{ cause, says: says.replace(/\.$/, ''), blockIds: [...new Set(blockIds)] }] : [])
+  const missedDays = [...new Set(missed.map((b) => b.day))]
+    .filter((d) => !week.blocks.some((b) => b.day === d && done.has(b.id)))
+    .sort((a, b) => a - b)
+  const mark = (
+    cause: StaleMark['cause'],
+    says: string,
+    blockIds: readonly string[],
+  ): StaleMark[] =>
+    blockIds.length > 0
+      ? [{ cause, says: says.replace(/\.$/, ''), blockIds: [...new Set(blockIds)] }]
+      : []
   return [
-    ...mark('caution', `Stopped or asking now: ${cautionsOf(week, context, new Set(cautions.flatMap((b) => b.blockIds))).join('; ')}`, cautions.flatMap((b) => b.blockIds)),
-    ...mark('kit', 'Kit it needs is no longer there', kit.flatMap((b) => b.blockIds)),
-    ...mark('missed', `Nothing was logged on ${missedDays.map((d) => DAY_NAMES[d]).join(', ')}`, missedDays.length > 0 ? ids(missed.filter((b) => missedDays.includes(b.day))) : []),
-    ...mark('test', `Tested since it was saved: ${[...new Set(tests.map((t) => protocolById(t.protocolId)?.name.toLowerCase() ?? t.protocolId))].join(', ')}`, ids(tested)),
-    ...mark('demands', 'The demands were changed since it was saved', since.demandsOn !== null && since.demandsOn > since.savedOn ? ids(ahead) : []),
-    ...mark('week', 'The usual week was changed since it was saved', since.weekOn !== null && since.weekOn > since.savedOn ? ids(ahead) : []),
+    ...mark(
+      'caution',
+      `Stopped or asking now: ${cautionsOf(week, context, new Set(cautions.flatMap((b) => b.blockIds))).join('; ')}`,
+      cautions.flatMap((b) => b.blockIds),
+    ),
+    ...mark(
+      'kit',
+      'Kit it needs is no longer there',
+      kit.flatMap((b) => b.blockIds),
+    ),
+    ...mark(
+      'missed',
+      `Nothing was logged on ${missedDays.map((d) => DAY_NAMES[d]).join(', ')}`,
+      missedDays.length > 0 ? ids(missed.filter((b) => missedDays.includes(b.day))) : [],
+    ),
+    ...mark(
+      'test',
+      `Tested since it was saved: ${[...new Set(tests.map((t) => protocolById(t.protocolId)?.name.toLowerCase() ?? t.protocolId))].join(', ')}`,
+      ids(tested),
+    ),
+    ...mark(
+      'demands',
+      'The demands were changed since it was saved',
+      since.demandsOn !== null && since.demandsOn > since.savedOn ? ids(ahead) : [],
+    ),
+    ...mark(
+      'week',
+      'The usual week was changed since it was saved',
+      since.weekOn !== null && since.weekOn > since.savedOn ? ids(ahead) : [],
+    ),
   ]
 }
 
 /** The week as it can still be planned: what is done stands pinned, what was missed is out, days gone by take nothing more. */
-export function fromToday(week: WeekPlan, logs: readonly DoneSet[], today: LocalDate): { plan: WeekPlan; days: number[] } {
+export function fromToday(
+  week: WeekPlan,
+  logs: readonly DoneSet[],
+  today: LocalDate,
+): { plan: WeekPlan; days: number[] } {
   const done = doneBlocks(week, logs)
   const past = (day: number): boolean => addDays(week.weekStart, day) < today
-  const blocks = week.blocks.filter((b) => done.has(b.id) || !past(b.day)).map((b) => (done.has(b.id) ? { ...b, pinned: true } : b))
-  const frame = week.frame.map((d, day) => (past(day) && !blocks.some((b) => b.day === day) ? { ...d, minutes: 0 } : d))
+  const blocks = week.blocks
+    .filter((b) => done.has(b.id) || !past(b.day))
+    .map((b) => (done.has(b.id) ? { ...b, pinned: true } : b))
+  const frame = week.frame.map((d, day) =>
+    past(day) && !blocks.some((b) => b.day === day) ? { ...d, minutes: 0 } : d,
+  )
   return { plan: { ...week, frame, blocks }, days: [0, 1, 2, 3, 4, 5, 6].filter((d) => !past(d)) }
 }

@@ -2,7 +2,7 @@ import { exerciseById, type Exercise } from '../catalogue/exercises'
 import { TISSUES, type TissueId } from '../catalogue/tissues'
 import { judgeAct } from '../safety/judge'
 import { findingLine } from '../safety/words'
-import { addDays, daysBetween, type LocalDate } from '../units/dates'
+import { daysBetween, type LocalDate } from '../units/dates'
 import { kitFor } from './kit'
 import { eventGap, extensionDays, hardDayLimit, isRestful, loadCap, pullsFirst, restsBefore, sportStress, taperHardOn, tooNear } from './limits'
 import { EARLY_A_DAY, FINISHERS_A_DAY, HARD_STRESS, QUALITIES_A_DAY, SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, TAPER_HARD, TISSUE_BUDGET } from './practice'
@@ -225,5 +225,3 @@ export function hardDaysOf(done: readonly { exerciseId: string; on: LocalDate }[
   })
 }
 
-/** The Monday of a day's week. */
-export const weekStartOf = (d: LocalDate): LocalDate => addDays(d, -((daysBetween('2024-01-01', d) % 7 + 7) % 7))

@@ -2,7 +2,7 @@ import { exerciseById } from '../catalogue/exercises'
 import type { QualityId } from '../catalogue/qualities'
 import { workSeconds } from '../plan/time'
 import type { Block } from '../plan/types'
-import { weekStartOf } from '../plan/rules'
+import { weekStartOf } from '../units/dates'
 import type { Hand, PainWhere } from '../testing/session'
 import { addDays, type LocalDate } from '../units/dates'
 

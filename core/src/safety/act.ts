@@ -48,7 +48,7 @@ export interface Act {
   experienced: boolean
 }
 
-const BOTH: readonly Side[] = ['left', 'right']
+export const BOTH: readonly Side[] = ['left', 'right']
 export const sidesOf = (hand: Hand): readonly Side[] => (hand === 'both' ? BOTH : [hand])
 const use = (kind: string | null | undefined) =>
   kind ? IMPLEMENT_USE[kind as ImplementId] : undefined

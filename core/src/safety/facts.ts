@@ -144,7 +144,7 @@ export function safetyFacts(
 export const healthDue = (health: SafetyRecord['health'], today: LocalDate): boolean =>
   health === null || daysBetween(health.on, today) > HEALTH_VALID_DAYS
 
-export const wasActive = (all: readonly InjuryVersion[], v: InjuryVersion): boolean =>
+const wasActive = (all: readonly InjuryVersion[], v: InjuryVersion): boolean =>
   all
     .filter((x) => x.rootId === v.rootId && x.recordedAt < v.recordedAt)
     .sort((a, b) => (a.recordedAt < b.recordedAt ? 1 : -1))[0]?.status === 'active'

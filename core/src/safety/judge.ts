@@ -2,8 +2,8 @@ import { CLOSED } from '../catalogue/cautions'
 import type { Match, Tier } from '../catalogue/cautionTypes'
 import type { FamilyId } from '../catalogue/implementUse'
 import type { QualityId } from '../catalogue/qualities'
-import { actOf, type Act, type Subject } from './act'
-import { type ActiveCaution, type SafetyFacts, activeCautions, rank, LIFTS, BOTH } from './triggers'
+import { actOf, BOTH, type Act, type Subject } from './act'
+import { type ActiveCaution, type SafetyFacts, activeCautions, rank, LIFTS } from './triggers'
 
 export type ActClass = 'free' | 'ask' | 'stop'
 /** What one caution says of one act. */

@@ -10,7 +10,7 @@ import { TISSUES, type InjurySiteId, type TissueId } from '../catalogue/tissues'
 import type { Side } from '../measure/asymmetry'
 import type { Hand } from '../testing/session'
 import { addDays, type LocalDate } from '../units/dates'
-import { sidesOf } from './act'
+import { BOTH, sidesOf } from './act'
 
 export interface InjuryFact {
   site: InjurySiteId
@@ -65,8 +65,7 @@ export interface ActiveCaution {
   stamp: string
 }
 
-export const BOTH: readonly Side[] = ['left', 'right']
-export const unique = <T>(items: readonly T[]): T[] => [...new Set(items)]
+const unique = <T>(items: readonly T[]): T[] => [...new Set(items)]
 export const rank = (e: Effort): number => EFFORTS.indexOf(e)
 export const LIFTS: Readonly<Record<Allowed, number>> = {
   light: rank('light'),
@@ -74,8 +73,8 @@ export const LIFTS: Readonly<Record<Allowed, number>> = {
   all: rank('maximal'),
 }
 
-export type Hit = Omit<ActiveCaution, 'caution'>
-export const hit = (hands: readonly Side[], more: Partial<Hit> = {}): Hit => ({
+type Hit = Omit<ActiveCaution, 'caution'>
+const hit = (hands: readonly Side[], more: Partial<Hit> = {}): Hit => ({
   hands,
   tissues: null,
   liftedTo: null,
@@ -83,7 +82,7 @@ export const hit = (hands: readonly Side[], more: Partial<Hit> = {}): Hit => ({
   ...more,
 })
 /** One hit a hand and clearance, so that a second fact of the same kind is counted. */
-export const hits = (
+const hits = (
   facts: readonly {
     hand: Hand
     cleared?: Allowed | null
@@ -143,7 +142,7 @@ const LAPSE_DAYS = 14,
   WENT_WELL = 3
 
 /** The stricter of two clearances; null: none at all. */
-export const least = (a: Allowed | null, b: Allowed | null): Allowed | null =>
+const least = (a: Allowed | null, b: Allowed | null): Allowed | null =>
   a === null || b === null ? null : LIFTS[a] <= LIFTS[b] ? a : b
 
 function earlierPain(facts: SafetyFacts, lasting: boolean): Hit[] {

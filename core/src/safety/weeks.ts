@@ -2,7 +2,7 @@ import { exerciseById } from '../catalogue/exercises'
 import type { FamilyId } from '../catalogue/implementUse'
 import { protocolById } from '../catalogue/protocols'
 import type { QualityId } from '../catalogue/qualities'
-import { addDays, daysBetween, type LocalDate } from '../units/dates'
+import { addDays, weekStartOf, type LocalDate } from '../units/dates'
 import { actOf } from './act'
 import type { SafetyRecord } from './record'
 import type { SafetyFacts } from './triggers'
@@ -10,20 +10,17 @@ import type { SafetyFacts } from './triggers'
 /** Weeks of history that count for experience. */
 const COUNTED_WEEKS = 26
 
-export const mondayOf = (d: LocalDate): LocalDate =>
-  addDays(d, -(((daysBetween('2024-01-01', d) % 7) + 7) % 7))
-
 /** Different weeks of the last 26 with work of a quality on an implement family; a test counts one week, for the quality it was done on. */
 export function countedWeeks(
   r: Pick<SafetyRecord, 'sets' | 'tests'>,
   today: LocalDate,
 ): SafetyFacts['experience'][number][] {
-  const from = addDays(mondayOf(today), -7 * (COUNTED_WEEKS - 1))
+  const from = addDays(weekStartOf(today), -7 * (COUNTED_WEEKS - 1))
   const weeks = new Map<string, Set<LocalDate>>()
   const see = (quality: QualityId | null, family: FamilyId | null, on: LocalDate) => {
     if (quality === null || on < from || on > today) return
     const key = `${quality} ${family ?? ''}`
-    weeks.set(key, (weeks.get(key) ?? new Set()).add(mondayOf(on)))
+    weeks.set(key, (weeks.get(key) ?? new Set()).add(weekStartOf(on)))
   }
   const known = new Map<string, ReturnType<typeof actOf> | null>()
   const act = (key: string, make: () => ReturnType<typeof actOf> | null) => {

@@ -37,3 +37,7 @@ export function localDateOf(instant: Date, timeZone: string): LocalDate {
   if (!calendar) calendars.set(timeZone, (calendar = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' })))
   return calendar.format(instant)
 }
+
+/** The Monday on or before a day. */
+export const weekStartOf = (d: LocalDate): LocalDate =>
+  addDays(d, -(((daysBetween('2024-01-01', d) % 7) + 7) % 7))

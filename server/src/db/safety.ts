@@ -34,7 +34,7 @@ export function rootsOf(all: readonly Injury[]): Map<string, string> {
   return new Map(all.map((i) => [i.id, root(i.id)]))
 }
 
-export const clearanceFact = (c: Clearance): ClearanceFact => ({
+const clearanceFact = (c: Clearance): ClearanceFact => ({
   of: c.injuryId
     ? { kind: 'injury', id: c.injuryId }
     : c.observationId

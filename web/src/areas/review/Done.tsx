@@ -1,6 +1,6 @@
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { plannedAgainstDone } from '@mano/core/review/load'
-import { weekStartOf } from '@mano/core/plan/rules'
+import { weekStartOf } from '@mano/core/units/dates'
 import { formatDate } from '@mano/core/units/dates'
 import { Icon } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'

@@ -73,7 +73,7 @@ export interface TestBlock { exerciseId: string; sets: number; dose: number; han
 
 /** Plans today, Thursday, for an athlete of the demo hall: these blocks and nothing else. Gives the athlete's id. */
 export async function planToday(page: Page, url: string, name: string, blocks: readonly TestBlock[]): Promise<string> {
-  const roster = (await (await page.request.get(`${url}/api/athletes`)).json()) as { id: string; name: string }[]
+  const roster = (await (await page.request.get(`${url}/api/athletes/names`)).json()) as { id: string; name: string }[]
   const { id } = roster.find((a) => a.name === name)!
   const plan = (await (await page.request.get(`${url}/api/athletes/${id}/plan`)).json()) as { frame: object[]; versions: { id: string; weekStart: string }[] }
   const uuid = (n: number) => `0199bbbb-0000-7000-8000-${String(n).padStart(12, '0')}`

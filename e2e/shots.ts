@@ -121,7 +121,7 @@ test('pictures of the instruments', async ({ page, own }) => {
 test('pictures of a test day', async ({ page, own }) => {
   await signIn(page, own.url)
   const get = async <T>(path: string) => (await (await page.request.get(own.url + path)).json()) as T
-  const athletes = (await get<{ id: string; name: string }[]>('/api/athletes')).filter((a) => a.name !== 'Abel Quist').slice(0, 7)
+  const athletes = (await get<{ id: string; name: string }[]>('/api/athletes/names')).filter((a) => a.name !== 'Abel Quist').slice(0, 7)
   const kit = await get<{ id: string; kind: string; label: string; measurementId: string }[]>('/api/kit')
   const uuid = (n: number) => `0199cccc-0000-7000-8000-${String(n).padStart(12, '0')}`
   const station = (n: number, name: string, protocolId: string, kind: string, plates: boolean) => { const u = kit.find((k) => k.kind === kind)!; return { id: uuid(n), name, protocolId, unitId: u.id, measurementId: u.measurementId, variant: {}, by: '', plates } }

@@ -1,7 +1,7 @@
 // Bundles the server and its small commands for Node: workspace packages inlined, node_modules left outside.
 import { build } from 'esbuild'
 
-const entries = { main: 'server/src/main.ts', calc: 'server/src/calc.ts', plan: 'server/src/plan.ts', restore: 'server/src/restore.ts', prove: 'server/src/prove.ts', 'prove-load': 'server/src/prove-load.ts', 'prove-planner': 'server/src/prove-planner.ts' }
+const entries = { main: 'server/src/main.ts', jobs: 'server/src/jobs/worker.ts', calc: 'server/src/calc.ts', plan: 'server/src/plan.ts', restore: 'server/src/restore.ts', prove: 'server/src/prove.ts', 'prove-load': 'server/src/prove-load.ts', 'prove-planner': 'server/src/prove-planner.ts' }
 const watch = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null
 const chosen = watch ? { [watch]: entries[watch] } : entries
 

@@ -23,13 +23,13 @@ export const signInBody = yup.object({
 
 export const assistantBody = yup.object({ id: id(), name: line(80, 'the name'), login: login(), password: password() }).exact('a field is not known')
 
-/** A hall's file for an empty installation, and the new password of one of its coaches. */
-export const importHallBody = yup.object({ file: yup.mixed<object>().required('the file is missing'), login: login(), password: password() }).exact('a field is not known')
+/** First line sent before a hall's file: one of the coaches in it, and the new password. */
+export const importHallHead = yup.object({ login: login(), password: password() }).exact('a field is not known')
 
 export const passwordBody = yup.object({ password: password() }).exact('a field is not known')
 
 export type Role = 'coach' | 'assistant'
-export interface Me { id: string; name: string; role: Role; hall: { id: string; name: string; timeZone: string; staleDays: number }; today: string; now: string }
+export interface Me { id: string; name: string; role: Role; hall: { id: string; name: string; timeZone: string; staleDays: number; version: number }; today: string; now: string }
 export interface Installation { empty: boolean }
 
 function isTimeZone(zone: string | undefined): boolean {

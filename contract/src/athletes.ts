@@ -9,11 +9,10 @@ import type { RosterCall } from '@mano/core/stages/roster'
 import type { StageStatus } from '@mano/core/stages/rules'
 import { toSi } from '@mano/core/units/convert'
 import type { TrainingWeek } from '@mano/core/intake/week'
-import { rowOf } from '@mano/core/units/row'
 import type { AlarmView, ClearanceView, ExperienceView, HealthView, ReasonView } from './safety'
 import type { DemandView } from './demands'
 import type { ChangeView, EventView, OutcomeView, WrapView } from './intake'
-import { HANDS, day, id, line, maybeDay, maybeOneOf, number, oneOf, optionalLine } from './common'
+import { HANDS, day, id, line, maybeDay, maybeId, maybeOneOf, number, oneOf, optionalLine, version } from './common'
 
 const SITE_IDS = INJURY_SITES.map((s) => s.id)
 const STATUSES = ['active', 'settling', 'settled'] as const
@@ -36,12 +35,14 @@ export const profileShape = {
   skin: oneOf(SKINS.map((s) => s.id), 'the skin'),
   note: optionalLine(2000),
 }
-export const profileBody = yup.object(profileShape).exact('a field is not known')
+export const profileBody = yup.object({ ...profileShape, version: version() }).exact('a field is not known')
 export const athleteBody = yup.object({ ...profileShape, id: id(), sportEntryId: id(), sportId: yup.string().strict().required('the sport is missing') }).exact('a field is not known')
 
 /** What is wrong with a body measure as typed; null when it is fine. */
 export function measureProblem(measureId: BodyMeasureId, hand: string, entered: number, unit: EntryUnit): string | null {
-  const measure = rowOf(BODY_MEASURES, measureId)
+  const measure = BODY_MEASURES.find((m) => m.id === measureId)
+  // What is no measure is refused as such.
+  if (!measure) return null
   if (measure.perHand === (hand === 'both')) return measure.perHand ? `${measure.name} is taken a hand.` : `${measure.name} has no side.`
   const si = toSi(entered, unit, measure.quantity)
   if (si === null) return `${measure.name} is not measured in ${unit}.`
@@ -60,7 +61,7 @@ export const measurementBody = yup.object({
   }),
   enteredUnit: oneOf(['mm', 'cm', 'in', 'kg', 'lb'] as const, 'the unit'),
   measuredOn: notFuture('the day of measuring'),
-  supersedesId: yup.string().strict().nullable().defined(),
+  supersedesId: maybeId('what it takes the place of'),
 }).exact('a field is not known')
 export type MeasurementBody = yup.InferType<typeof measurementBody>
 
@@ -69,10 +70,10 @@ export const injuryBody = yup.object({
   site: oneOf(SITE_IDS, 'the site'),
   side: oneOf(HANDS, 'the side'),
   status: oneOf(STATUSES, 'the status'),
-  since: yup.string().strict().nullable().defined().test('date', 'the date of the injury is not a past date', (v, c) => v === null || v === undefined || (/^\d{4}-\d{2}-\d{2}$/.test(v) && (!context(c) || v <= context(c)!))),
+  since: maybeDay('the date of the injury').test('past', 'the date of the injury is not a past date', (v, c) => v === null || v === undefined || ((!context(c) || v <= context(c)!))),
   note: optionalLine(1000),
   advisedBy: optionalLine(120),
-  supersedesId: yup.string().strict().nullable().defined(),
+  supersedesId: maybeId('what it takes the place of'),
 }).exact('a field is not known')
 export type InjuryBody = yup.InferType<typeof injuryBody>
 
@@ -109,7 +110,12 @@ export interface AthleteView extends Omit<ProfileBody, 'guardian'> {
 
 /** Latest result of the roster's key series; values SI. */
 export interface KeyResult { label: string; quantity: 'N' | 's'; left: number | null; right: number | null; both: number | null; weaker: 'left' | 'right' | null; on: string }
-export interface RosterRow { id: string; name: string; sportName: string | null; dominantHand: 'left' | 'right' | null; stages: StageStatus[]; call: RosterCall; key: KeyResult | null; cautions: { title: string; hands: string; says: string }[]; alarms: number }
+export interface RosterRow { id: string; name: string; sportName: string | null; dominantHand: 'left' | 'right' | null; stages: StageStatus[]; call: RosterCall; key: KeyResult | null; cautions: { title: string; hands: string; says: string; /** From an answer to a health question. */ health: boolean }[]; alarms: number }
+export interface RosterNeeds { act: number; due: number; none: number; all: number }
+/** `next`: what a further page is asked after; null: there is none. */
+export interface RosterPage { rows: RosterRow[]; next: string | null; needs: RosterNeeds }
+/** Who is on the roster, for choosing; who trains today, and what stands. */
+export interface AthleteName { id: string; name: string; sportName: string | null; today: boolean; alarm: boolean; cautions: RosterRow['cautions'] }
 
 /** What the floor needs of an athlete. */
 export type FloorAthlete = Pick<AthleteView, 'id' | 'name' | 'safety' | 'reasons' | 'history'>

@@ -1,11 +1,11 @@
 import * as yup from 'yup'
 import type { TrainingWeek } from '@mano/core/intake/week'
 import { toSi } from '@mano/core/units/convert'
-import { day, flag, id, line, number, oneOf, optionalLine } from './common'
+import { day, flag, id, line, maybeId, number, oneOf, optionalLine } from './common'
 
 const whole = (what: string, low: number, high: number) => number(what).integer(`${what} is whole`).min(low, `${what} is ${low} to ${high}`).max(high, `${what} is ${low} to ${high}`)
 const clock = (what: string) => yup.string().strict().required(`${what} is missing`).matches(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} is not a 24-hour time`)
-const replaces = () => ({ supersedesId: yup.string().strict().nullable().defined(), removed: flag() })
+const replaces = () => ({ supersedesId: maybeId('what it takes the place of'), removed: flag() })
 
 export const eventBody = yup.object({
   id: id(), name: line(80, 'the name'), on: day('the date'), items: yup.array().of(line(120, 'an item of the list')).max(40, 'forty at the most').required('the list is missing'), note: optionalLine(1000), ...replaces(),

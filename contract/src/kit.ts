@@ -4,7 +4,7 @@ import { ORIENTATIONS, SPINS, SURFACES, WEARS, type Orientation, type Spin, type
 import type { Purchase } from '@mano/core/match/buy'
 import type { Upkeep } from '@mano/core/match/upkeep'
 import type { Place } from '@mano/core/plan/types'
-import { day, flag, id, line, maybeOneOf, number, oneOf, optionalLine } from './common'
+import { day, flag, id, line, maybeDay, maybeId, maybeOneOf, number, oneOf, optionalLine, someId, version } from './common'
 
 const ids = <T extends string>(list: readonly { id: T }[]) => list.map((x) => x.id)
 const maybeAmount = (what: string, most: number) => yup.number().strict().typeError(`${what} is not a number`).positive(`${what} is not above 0`).max(most, `${what} is over ${most}`).nullable().defined()
@@ -19,14 +19,14 @@ const measured = {
   plates: yup.array().of(yup.object({ kg: number('a plate').positive('a plate is above 0 kg').max(100, 'a plate is over 100 kg'), count: number('the count').integer('the count is whole').min(1, 'the count is at least 1').max(40, 'the count is over 40') }).exact('a field is not known')).max(20).required('the plates are missing'),
   ratingKg: maybeAmount('the rating', 300),
   ratedBy: optionalLine(80),
-  ratedOn: yup.string().strict().nullable().defined().test('date', 'a rating has the day it was taken', (v, c) => (v === null) === ((c.parent as { ratingKg: number | null }).ratingKg === null)),
+  ratedOn: maybeDay('the day of the rating').test('date', 'a rating has the day it was taken', (v, c) => (v === null) === ((c.parent as { ratingKg: number | null }).ratingKg === null)),
 }
 export const unitBody = yup.object({
   id: id(),
   measurementId: id(),
   kind: yup.string().strict().oneOf(IMPLEMENTS.map((k) => k.id), 'the kind is not known').required('the kind is missing'),
   label: line(60, 'the label'),
-  placeId: yup.string().strict().required('the place is missing'),
+  placeId: someId('the place'),
   orientation: maybeOneOf(ids(ORIENTATIONS), 'the orientation'),
   surface: maybeOneOf(ids(SURFACES), 'the surface'),
   ...measured,
@@ -35,13 +35,13 @@ export type UnitBody = yup.InferType<typeof unitBody>
 
 export const remeasureBody = yup.object({ id: id(), ...measured }).exact('a field is not known')
 export type RemeasureBody = yup.InferType<typeof remeasureBody>
-export const unitChangeBody = yup.object({ label: line(60, 'the label'), placeId: yup.string().strict().required('the place is missing'), orientation: maybeOneOf(ids(ORIENTATIONS), 'the orientation'), surface: maybeOneOf(ids(SURFACES), 'the surface'), retired: flag() }).exact('a field is not known')
+export const unitChangeBody = yup.object({ version: version(), label: line(60, 'the label'), placeId: someId('the place'), orientation: maybeOneOf(ids(ORIENTATIONS), 'the orientation'), surface: maybeOneOf(ids(SURFACES), 'the surface'), retired: flag() }).exact('a field is not known')
 export type UnitChangeBody = yup.InferType<typeof unitChangeBody>
 export const checkBody = yup.object({ id: id(), spin: maybeOneOf(ids(SPINS), 'the spin'), wear: oneOf(ids(WEARS), 'the wear'), note: optionalLine(300), checkedOn: day('the day of the check') }).exact('a field is not known')
 export type CheckBody = yup.InferType<typeof checkBody>
-export const placeBody = yup.object({ id: id(), name: line(60, 'the name'), kind: oneOf(['hall', 'home', 'bag'] as const, 'the kind of place'), athleteId: yup.string().strict().nullable().defined() }).exact('a field is not known')
+export const placeBody = yup.object({ id: id(), name: line(60, 'the name'), kind: oneOf(['hall', 'home', 'bag'] as const, 'the kind of place'), athleteId: maybeId('the athlete') }).exact('a field is not known')
 export type PlaceBody = yup.InferType<typeof placeBody>
-export const priceBody = yup.object({ id: id(), kind: line(40, 'the kind'), sizeMm: yup.number().strict().nullable().defined(), price: optionalLine(40) }).exact('a field is not known')
+export const priceBody = yup.object({ id: id(), kind: line(40, 'the kind'), sizeMm: maybeAmount('the size', 1000), price: optionalLine(40) }).exact('a field is not known')
 export type PriceBody = yup.InferType<typeof priceBody>
 
 export interface PlaceView { id: string; name: string; kind: Place; athleteId: string | null }
@@ -73,6 +73,7 @@ export interface KitUnit {
   since: string
   upkeep: Upkeep | null
   retired: boolean
+  version: number
   /** Earlier measurements, newest first. */
   history: { on: string; sizeMm: number | null; ratingKg: number | null; newSeries: boolean }[]
 }

@@ -15,7 +15,7 @@ import { ENDINGS } from '@mano/core/session/steps'
 import { checkTrialValue } from '@mano/core/testing/value'
 import type { StoredChoice } from '@mano/core/gaps/read'
 import { REFERENCE_SOURCES, type Standard } from '@mano/core/gaps/references'
-import { HANDS, day, flag, id, line, maybeOneOf, number, oneOf, optionalLine, pain } from './common'
+import { HANDS, day, flag, id, line, maybeId, maybeInstant, maybeOneOf, number, oneOf, optionalLine, pain, version } from './common'
 import { painWhere } from './safety'
 import { ENTRY_UNITS } from './tests'
 
@@ -56,17 +56,17 @@ export const templateBody = yup.object({
   id: id(), name: line(60, 'the name'), says: optionalLine(200), kind: oneOf(['ordinary', 'deload', 'travel'] as const, 'the kind of week'),
   weeks: yup.array().of(yup.array().of(templateSession).min(1, 'a week has a session').max(7, 'over seven sessions in a week').required('the sessions are missing')).min(1).max(4, 'over four weeks').required('the weeks are missing'),
   /** The template this takes away. */
-  removes: yup.string().strict().nullable().defined(),
+  removes: maybeId('what it takes away'),
 }).exact('a field is not known')
 export type TemplateBody = PlanTemplate & { removes: string | null }
 
 export const frameBody = yup.object({ id: id(), days: frame() }).exact('a field is not known')
 export const draftBody = yup.object({ weekStart: monday(), frame: frame(), terms: terms() }).exact('a field is not known')
-export const planBody = yup.object({ id: id(), weekStart: monday(), frame: frame(), blocks: yup.array().of(block).max(80, 'over 80 blocks').required('the blocks are missing').test('ids', 'a block is there twice', (v) => new Set(v?.map((b) => b.id)).size === (v?.length ?? 0)), terms: terms(), basedOn: yup.string().strict().nullable().optional(), reason: optionalLine(400) }).exact('a field is not known')
+export const planBody = yup.object({ id: id(), weekStart: monday(), frame: frame(), blocks: yup.array().of(block).max(80, 'over 80 blocks').required('the blocks are missing').test('ids', 'a block is there twice', (v) => new Set(v?.map((b) => b.id)).size === (v?.length ?? 0)), terms: terms(), basedOn: maybeId('the version it was changed from').optional(), reason: optionalLine(400) }).exact('a field is not known')
 export type PlanBody = { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; /** The version it was changed from; null: the first of its week; absent: whatever is there. */ basedOn?: string | null | undefined; reason: string }
 
 export const logBody = yup.object({
-  id: id(), planVersionId: id(), blockId: yup.string().strict().nullable().defined(),
+  id: id(), planVersionId: id(), blockId: maybeId('the block'),
   exerciseId: yup.string().strict().required('the exercise is missing').test('known', 'the exercise is not known', (v) => v !== undefined && exerciseById(v) !== undefined),
   hand: oneOf(HANDS, 'the hand'), set: whole('the set', 1, 60),
   load: yup.number().strict().nullable().defined().min(0, 'a load cannot be negative').max(1100, 'the load is too large'),
@@ -74,7 +74,7 @@ export const logBody = yup.object({
   seconds: yup.number().strict().nullable().defined().min(0, 'time cannot be negative').max(7200, 'over two hours'),
   reps: yup.number().strict().integer().nullable().defined().min(0, 'repetitions cannot be negative').max(500, 'over 500 repetitions'),
   ended: oneOf(ENDINGS.map((e) => e.id), 'how it ended'), effort: yup.number().strict().integer().nullable().defined().min(1, 'effort is 1 to 10').max(10, 'effort is 1 to 10'), pain: pain(), painWhere: painWhere(),
-  deviceAt: yup.string().strict().nullable().defined(), supersedesId: yup.string().strict().nullable().defined(),
+  deviceAt: maybeInstant('the device time'), supersedesId: maybeId('what it takes the place of'),
   details: yup.object({
     style: yup.string().strict().oneOf(['thumb-over', 'thumb-off', 'hook'], 'the hand style is not known').optional(), straps: yup.boolean().strict().optional(), chalk: yup.boolean().strict().optional(),
     reason: yup.string().strict().max(200, 'the reason is over 200 characters').optional(),
@@ -116,7 +116,7 @@ export const gapChoiceBody = yup.object({
   reason: yup.string().strict().max(400).default('').test('said', 'say why', (v, c) => { const p = c.parent as { kind: string; value: string | null }; return p.kind !== 'priority' || p.value === null || v.trim() !== '' }),
 }).exact('a field is not known')
 export type GapChoiceBody = { id: string; rowKey: string; kind: 'priority' | 'reference' | 'lean_limit'; value: string | null; reason: string }
-export const hallBody = yup.object({ staleDays: whole('days', 7, 365) }).exact('a field is not known')
+export const hallBody = yup.object({ version: version(), staleDays: whole('days', 7, 365) }).exact('a field is not known')
 
 export interface GapsView { standards: (Standard & { id: string; on: string })[]; squad: Record<string, number[]>; staleDays: number; choices: StoredChoice[] }
 /** A drafted week and the problem it was drafted from, for the solver in the browser. */

@@ -8,7 +8,7 @@ import { protocolById } from '@mano/core/catalogue/protocols'
 import { QUALITY_IDS, type QualityId } from '@mano/core/catalogue/qualities'
 import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
 import type { Hand } from '@mano/core/testing/session'
-import { HANDS, day, id, line, maybeDay, maybeOneOf, oneOf, optionalLine } from './common'
+import { HANDS, day, id, line, maybeDay, maybeId, maybeOneOf, oneOf, optionalLine } from './common'
 
 const HEALTH_IDS = HEALTH_QUESTIONS.map((q) => q.id)
 export const TISSUE_IDS = TISSUES.map((t) => t.id)
@@ -67,8 +67,8 @@ export const laterBody = yup.object({ id: id() }).exact('a field is not known')
 export const clearanceBody = yup
   .object({
     id: id(),
-    observationId: yup.string().strict().nullable().defined(),
-    injuryId: yup.string().strict().nullable().defined(),
+    observationId: maybeId('the symptom'),
+    injuryId: maybeId('the injury'),
     healthId: maybeOneOf(HEALTH_IDS, 'the question'),
     pain: yup
       .object({ hand: oneOf(HANDS, 'the hand'), tissue: oneOf(TISSUE_IDS, 'the tissue') })

@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { DayEvent, DaySetup } from '@mano/core/testday/live'
-import { day, id, line, number, oneOf, optionalLine } from './common'
+import { day, id, line, number, oneOf, optionalLine, someId } from './common'
 
 const seconds = (what: string, most: number) =>
   number(what).min(0, `${what} is 0 to ${most} s`).max(most, `${what} is 0 to ${most} s`)
@@ -24,7 +24,7 @@ export const dayGatesBody = yup
     heldOn: day('the day'),
     athletes: yup
       .array()
-      .of(yup.string().strict().required())
+      .of(someId('the athlete'))
       .max(40)
       .required('the athletes are missing'),
     stations: yup
@@ -34,7 +34,7 @@ export const dayGatesBody = yup
           .object({
             id: yup.string().strict().required(),
             protocolId: yup.string().strict().required(),
-            unitId: yup.string().strict().required(),
+            unitId: someId('the implement'),
             variant: yup.object().required(),
           })
           .exact('a field is not known'),
@@ -46,7 +46,7 @@ export const dayGatesBody = yup
 export const dayReasonBody = yup
   .object({
     id: id(),
-    athleteId: yup.string().strict().required('the athlete is missing'),
+    athleteId: someId('the athlete'),
     stationId: yup.string().strict().required('the station is missing'),
     reason: line(400, 'the reason'),
   })

@@ -14,9 +14,8 @@ import type { TestSession, Trial } from '@mano/core/testing/session'
 import type { PainWhere } from '@mano/core/testing/session'
 import type { TissueId } from '@mano/core/catalogue/tissues'
 import { painWhere, places } from './safety'
-import { HANDS, flag, id, line, number, oneOf, optionalLine, pain } from './common'
+import { HANDS, flag, id, line, maybeInstant, maybeId, number, oneOf, optionalLine, pain } from './common'
 
-const instant = () => yup.string().strict().nullable().defined().test('instant', 'the device time is not an instant', (v) => v === null || v === undefined || !Number.isNaN(Date.parse(v)))
 export const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m', 'count', 'm', 'deg']
 
 export const sessionBody = yup.object({
@@ -42,7 +41,7 @@ export const sessionBody = yup.object({
   note: optionalLine(1000),
   /** What the coach expects of the better hand: where a ramp starts from. */
   expectedKg: yup.number().strict().typeError('the expected best is not a number').min(1, 'the expected best is 1 to 300 kg').max(300, 'the expected best is 1 to 300 kg').nullable().default(null),
-  deviceAt: instant(),
+  deviceAt: maybeInstant('the device time'),
 }).exact('a field is not known')
 export type SessionBody = Omit<yup.InferType<typeof sessionBody>, 'variant'> & { variant: Record<string, string> }
 
@@ -69,7 +68,7 @@ export const trialBody = yup.object({
   trace: traceBody.nullable().default(null),
   /** Kept and struck at once, with the reason: what the instrument saw is not lost. */
   struck: yup.string().strict().nullable().max(400).default(null),
-  deviceAt: instant(),
+  deviceAt: maybeInstant('the device time'),
 }).exact('a field is not known')
 export type TrialBody = Omit<yup.InferType<typeof trialBody>, 'trace' | 'painWhere'> & { trace: TraceBody | null; painWhere?: PainWhere | null }
 
@@ -100,7 +99,7 @@ export const batteryBody = yup.object({
       return !p || Object.entries(v as Record<string, unknown>).every(([k, x]) => p.variants.some((w) => w.id === k && w.options.some((o) => o.id === x)))
     }),
   }).exact('a field is not known')).min(1, 'a battery has at least one test').max(BATTERY_MOST, `at most ${BATTERY_MOST} tests of one visit`).required('the tests are missing'),
-  supersedesId: yup.string().strict().nullable().defined(),
+  supersedesId: maybeId('what it takes the place of'),
   removed: flag(),
 }).exact('a field is not known')
 export interface BatteryBody { id: string; name: string; sportId: string | null; items: BatteryItem[]; supersedesId: string | null; removed: boolean }
@@ -136,6 +135,8 @@ export interface SessionView extends TestSession {
   overrideReason: string
   note: string
   source: 'typed' | 'import' | 'demo'
+  /** What is odd about when it came, in words. */
+  clock: string | null
   testedBy: string
   unitLabel: string
   sizeMm: number | null

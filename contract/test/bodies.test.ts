@@ -67,7 +67,7 @@ describe('good bodies pass, and each wrong field is named', () => {
     ['standard by body mass', standardBody, { ...standard, enteredValue: 0.7, perBodyMass: true }, [['enteredValue', 45], ['enteredValue', 0]]],
     ['word on a gap', gapChoiceBody, { id: v7(), rowKey: 'crush.max', kind: 'priority', value: 'raise', reason: 'meet in spring' }, [['kind', 'wish'], ['value', 'burn'], ['reason', ' '], ['rowKey', '']]],
     ['limit of a lean', gapChoiceBody, { id: v7(), rowKey: '*', kind: 'lean_limit', value: '12.5', reason: '' }, [['value', '0'], ['value', '120'], ['value', 'x']]],
-    ['hall', hallBody, { staleDays: 42 }, [['staleDays', 6], ['staleDays', 400], ['staleDays', 41.5]]],
+    ['hall', hallBody, { staleDays: 42, version: 1 }, [['staleDays', 6], ['staleDays', 400], ['staleDays', 41.5]]],
   ]
   for (const [name, schema, good, bad] of cases) {
     it(`${name} passes`, async () => expect(await wrong(schema, good)).toEqual([]))

@@ -1,19 +1,17 @@
-import connectPgSimple from 'connect-pg-simple'
+import compression from 'compression'
 import express, { type ErrorRequestHandler, type Express } from 'express'
 import { rateLimit } from 'express-rate-limit'
-import session from 'express-session'
 import helmet from 'helmet'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Pool } from 'pg'
-import { PICTURE_MOST_BYTES } from '@mano/core/formats/image'
 import { mountAccounts } from './accounts/accounts'
 import { Api, type Services } from './http/api'
 import { mountAthletes } from './http/athletes'
 import { mountExports } from './http/exports'
 import { mountImports } from './http/imports'
 import { mountJobs } from './http/jobs'
-import { Jobs } from './jobs'
+import { mountLive } from './http/live'
 import { mountIntake } from './http/intake'
 import { mountKit } from './http/kit'
 import { mountFloor } from './http/floor'
@@ -26,10 +24,11 @@ import { mountReview } from './http/review'
 import { mountSafety } from './http/safety'
 import { mountTestDays } from './http/testday'
 import { mountTests } from './http/tests'
+import { sessions } from './accounts/sessions'
+import { mountHealth } from './http/health'
+import { shed } from './http/shed'
 
-export interface AppOptions extends Services { pool: Pool; sessionSecret: string; webRoot: string | null; signInsPerMinute?: number }
-
-const DAY_MS = 86_400_000
+export interface AppOptions extends Services { pool: Pool; sessionSecret: string; webRoot: string | null; signInsPerMinute?: number; /** True from when the server was told to stop. */ stopping?: () => boolean; /** False: nothing is turned away for load; in tests, whose own work holds the loop up. */ sheds?: boolean }
 
 export function buildApi(services: Services): Api {
   const api = new Api(services)
@@ -39,46 +38,40 @@ export function buildApi(services: Services): Api {
   mountSafety(api)
   mountAttachments(api)
   mountInstruments(api, services.rack)
-  const jobs = new Jobs()
-  mountJobs(api, jobs)
-  mountImports(api, jobs)
+  mountJobs(api)
+  mountImports(api)
   mountExports(api)
   mountReview(api)
-  mountReports(api, jobs)
+  mountReports(api)
   mountIntake(api)
   mountKit(api)
   mountPlan(api)
   mountFloor(api)
   mountTestDays(api)
+  mountLive(api)
   return api
 }
 
 export function buildApp(options: AppOptions): Express {
   const server = express()
   server.disable('x-powered-by')
+  server.set('etag', 'weak')
   server.use(helmet({
     strictTransportSecurity: false,
     contentSecurityPolicy: { directives: { 'default-src': ["'self'"], 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:'], 'upgrade-insecure-requests': null } },
   }))
-  // Whole files come in at two places only.
-  server.use('/api/imports', express.json({ limit: '12mb' }))
-  server.use('/api/installation/file', express.json({ limit: '200mb' }))
-  server.use(express.json({ limit: '3mb' }))
-  server.use('/api/tests', express.raw({ type: (req) => req.method === 'PUT', limit: PICTURE_MOST_BYTES + 1024 }))
-  const Store = connectPgSimple(session)
-  const keep = session({
-    name: 'mano', secret: options.sessionSecret, resave: false, saveUninitialized: false, rolling: true,
-    cookie: { httpOnly: true, sameSite: 'lax', secure: false, maxAge: 30 * DAY_MS },
-    store: new Store({ pool: options.pool, tableName: 'session', createTableIfMissing: false, pruneSessionInterval: 3600 }),
+  mountHealth(server, options.app, options.stopping ?? (() => false))
+  server.use(compression({ filter: (req, res) => !String(res.getHeader('content-type')).startsWith('text/event-stream') && compression.filter(req, res) }))
+  const perMinute = (limit: number, title: string) => rateLimit({
+    windowMs: 60_000, limit, standardHeaders: 'draft-8', legacyHeaders: false,
+    handler: (_req, _res, next) => next(new HttpProblem(429, 'too-many', title)),
   })
-  const limit = rateLimit({
-    windowMs: 60_000, limit: options.signInsPerMinute ?? 20, standardHeaders: 'draft-8', legacyHeaders: false,
-    handler: (_req, _res, next) => next(new HttpProblem(429, 'too-many', 'Too many sign-ins. Wait a minute.')),
-  })
-  server.post('/api/session', limit)
-  server.use('/api', keep)
-  server.use('/api', (_req, res, next) => {
-    res.setHeader('Cache-Control', 'no-store')
+  server.post('/api/session', perMinute(options.signInsPerMinute ?? 20, 'Too many sign-ins. Wait a minute.'))
+  server.post('/api/installation', perMinute(options.signInsPerMinute ?? 20, 'Too many at once. Wait a minute.'))
+  if (options.sheds ?? true) server.use('/api', shed())
+  server.use('/api', sessions(options.pool, options.sessionSecret), (_req, res, next) => {
+    // Kept by the browser, but asked for each time: what has not changed is not sent again.
+    res.setHeader('Cache-Control', 'private, no-cache')
     next()
   })
   server.use(buildApi(options).router)
@@ -91,10 +84,13 @@ export function buildApp(options: AppOptions): Express {
     server.use(express.static(root, { index: false, dotfiles: 'allow' }))
     server.get('/{*path}', (_req, res) => res.sendFile(join(root, 'index.html'), { dotfiles: 'allow' }))
   }
-  const onError: ErrorRequestHandler = (error, _req, res, next) => {
+  const onError: ErrorRequestHandler = (error, req, res, next) => {
     if (res.headersSent) return next(error)
     const problem = problemOf(error)
-    if (problem.status >= 500) console.error(error)
+    if (problem.status === 500) console.error(error)
+    if (problem.status === 503) res.setHeader('Retry-After', '2')
+    // What is still coming of a refused body is passed over, so that its sender hears the answer.
+    if (!req.complete) req.resume()
     res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
   }
   server.use(onError)

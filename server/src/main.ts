@@ -1,18 +1,31 @@
+import { Worker } from 'node:worker_threads'
 import { Pool } from 'pg'
 import { buildApp } from './app'
 import { clockFrom, readConfig } from './config'
-import { dropDatabase, ensureDatabase } from './db/bootstrap'
+import { dropDatabase, ensureDatabase, mendSwap } from './db/bootstrap'
 import { migrate, openApp, takeStatistics } from './db/source'
 import { DEMO_SIGN_IN, loadDemo } from './demo/load'
 import { Rack } from './devices/rack'
+import { listenLive } from './live'
+
+// What nobody caught leaves the process in a state nobody knows: it ends, and is started again.
+process.on('uncaughtException', (error) => {
+  console.error(error)
+  process.exit(1)
+})
+process.on('unhandledRejection', (error) => {
+  console.error(error)
+  process.exit(1)
+})
 
 const config = readConfig(process.env)
 const clock = clockFrom(config.pinnedNow)
 if (config.fresh) await dropDatabase(config.adminUrl, config.database)
+await mendSwap(config.adminUrl, config.database)
 const urls = await ensureDatabase(config.adminUrl, config.database, config.passwords)
 await migrate(urls.owner)
 const app = await openApp(urls)
-const pool = new Pool({ connectionString: urls.app, max: 4 })
+const pool = new Pool({ connectionString: urls.app, max: 4, connectionTimeoutMillis: 3000, statement_timeout: 5000 })
 // A database that restarts takes idle connections with it; the next request opens a new one.
 pool.on('error', (error) => console.error(`Database connection lost: ${error.message}`))
 if (config.demo && (await loadDemo(app, clock()))) {
@@ -20,32 +33,55 @@ if (config.demo && (await loadDemo(app, clock()))) {
   console.log('The demo hall is loaded.')
 }
 
+let stopping = false
+let jobs: Worker
+/** Long work in a thread of its own; one that ends by itself is begun anew. */
+function startJobs(): void {
+  jobs = new Worker(new URL('./jobs.mjs', import.meta.url), { workerData: { urls }, resourceLimits: { maxOldGenerationSizeMb: 512 } })
+  jobs.on('error', (error) => console.error(error))
+  jobs.on('exit', () => {
+    if (!stopping) setTimeout(startJobs, 1000)
+  })
+}
+startJobs()
+
 // Simulated instruments ship with the demo: what they show is no athlete's.
 const rack = new Rack({ simulated: config.demo, speed: config.instrumentSpeed, paths: config.instrumentPaths })
-const server = buildApp({ app, clock, rack, pool, sessionSecret: config.sessionSecret, webRoot: config.webRoot }).listen(config.port, '127.0.0.1', (error) => {
+const live = listenLive(urls.app)
+const options = { app, clock, rack, pool, live, pinned: config.pinnedNow !== null, look: () => jobs.postMessage('look'), sessionSecret: config.sessionSecret, webRoot: config.webRoot, stopping: () => stopping }
+const server = buildApp(options).listen(config.port, '127.0.0.1', (error) => {
   if (error) {
     console.error(`Port ${config.port} is not free; set MANO_PORT to another one.`)
     process.exit(1)
   }
+  // The supervisor says it once; one that is started again need not.
+  if (process.env['MANO_AGAIN'] === '1') return
   console.log(`\n  Mano: http://127.0.0.1:${config.port}`)
   if (config.demo) console.log(`  Sign in as ${DEMO_SIGN_IN.login} with the password ${DEMO_SIGN_IN.password}`)
   console.log('  Ctrl-C stops it.\n')
 })
+server.requestTimeout = 600_000
 
-let stopping = false
 async function stop(): Promise<void> {
   if (stopping) return
   stopping = true
-  // What is under way may finish; what only waits is let go.
+  // What is under way may finish; what only waits is let go. Jobs are taken up again at the next start.
   const closed = new Promise<void>((resolve) => server.close(() => resolve()))
+  const ended = new Promise<void>((resolve) => jobs.once('exit', () => resolve()))
+  jobs.postMessage('stop')
   rack.stop()
+  await live.stop()
   server.closeIdleConnections()
   const patience = setTimeout(() => server.closeAllConnections(), 2000)
-  await closed
+  const late = setTimeout(() => void jobs.terminate(), 4000)
+  await Promise.all([closed, ended])
   clearTimeout(patience)
+  clearTimeout(late)
   await pool.end()
   await app.destroy()
   process.exit(0)
 }
 process.on('SIGTERM', () => void stop())
+// Whoever keeps this running is gone: so is this, and the port is free for the next.
+if (process.env['MANO_SUPERVISED'] === '1') process.on('disconnect', () => void stop())
 process.on('SIGINT', () => void stop())

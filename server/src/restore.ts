@@ -1,10 +1,10 @@
 import { execFileSync } from 'node:child_process'
 import { Client } from 'pg'
 import { readConfig } from './config'
-import { dropDatabase, ensureDatabase } from './db/bootstrap'
+import { dropDatabase, ensureDatabase, swapDatabase } from './db/bootstrap'
 import { migrate, takeStatistics } from './db/source'
 
-/** Puts a back-up into a database of its own first, so that what is there goes only when the new one stands. */
+/** Puts a back-up into a database of its own, brings it up to this release there, and only then changes the names: one step, whole or not at all. */
 const [file, pgRestore] = process.argv.slice(2) as [string, string]
 const config = readConfig(process.env)
 const replace = process.env['MANO_REPLACE'] === '1'
@@ -26,17 +26,16 @@ if (there!.n > 0) {
 }
 const fresh = `${config.database}_restore`
 await dropDatabase(config.adminUrl, fresh)
-await ensureDatabase(config.adminUrl, fresh, config.passwords)
+const urls = await ensureDatabase(config.adminUrl, fresh, config.passwords)
 try {
   execFileSync(pgRestore, ['--exit-on-error', '--single-transaction', '--dbname', at(fresh), file], { stdio: ['ignore', 'ignore', 'inherit'] })
-} catch {
+  // A back-up of an earlier release is brought up to this one.
+  await migrate(urls.owner)
+  await takeStatistics(urls.owner)
+} catch (error) {
   await dropDatabase(config.adminUrl, fresh)
+  console.error(error instanceof Error ? error.message : error)
   fail('The file could not be put back. What was here is as it was.')
 }
-await dropDatabase(config.adminUrl, config.database)
-await ask('postgres', `ALTER DATABASE "${fresh}" RENAME TO "${config.database}"`)
-const urls = await ensureDatabase(config.adminUrl, config.database, config.passwords)
-// A back-up of an earlier release is brought up to this one.
-await migrate(urls.owner)
-await takeStatistics(urls.owner)
+await swapDatabase(config.adminUrl, fresh, config.database)
 console.error(`Restored from ${file}.`)

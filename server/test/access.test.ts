@@ -2,15 +2,16 @@ import request from 'supertest'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { buildApi } from '../src/app'
-import { ACCESS, type RouteName } from '../src/http/access'
 import { Api } from '../src/http/api'
+import { ROUTES, type Route, type RouteName } from '../src/http/routes'
+import { addressOf, SAMPLES, type Named } from './samples'
 import { addAthlete, hall, importFile, PASSWORD, rig, sessionFor, signIn, tested, trial, type Agent, type Rig, type Staff } from './hall'
 
 let r: Rig
 let own: Staff
 let other: Staff
 let assistant: Agent
-let ids: { athleteId: string; sessionId: string; trialId: string; importId: string; unitId: string; placeId: string; attachmentId: string; instrumentId: string; linkId: string; dayId: string; jobId: string; alarmId: string; personId: string }
+let ids: Named
 
 beforeAll(async () => {
   r = await rig()
@@ -26,18 +27,16 @@ beforeAll(async () => {
   const attachmentId = v7()
   await own.agent.post(`/api/tests/${sessionId}/attachments`).send({ id: attachmentId, kind: 'note', text: 'Left thumb taped' }).expect(201)
   const jobId = ((await own.agent.post(`/api/athletes/${athleteId}/reports`).send({ kind: 'athlete', from: '2026-10-01', to: '2026-11-25', units: { mass: 'kg', length: 'mm' } }).expect(202)).body as { id: string }).id
-  ids = { alarmId: v7(), jobId, personId: await first('/api/people'), dayId: v7(), linkId: v7(), instrumentId: v7(), attachmentId, athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: await first('/api/kit'), placeId: await first('/api/places') }
+  const [unit] = (await own.agent.get('/api/kit').expect(200)).body as { id: string; measurementId: string }[]
+  ids = { alarmId: v7(), jobId, personId: await first('/api/people'), dayId: v7(), linkId: v7(), instrumentId: v7(), planId: v7(), stationId: v7(), attachmentId, athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: unit!.id, measurementId: unit!.measurementId, placeId: await first('/api/places') }
 })
 afterAll(() => r.close())
 
-const names = Object.keys(ACCESS) as RouteName[]
-const call = (agent: Agent, name: RouteName) => {
-  const [method, path] = name.split(' ') as ['GET' | 'POST' | 'PUT' | 'DELETE', string]
-  const url = path.replace(/:(\w+)/g, (_, key: string) => ids[key as keyof typeof ids])
-  return agent[method.toLowerCase() as 'get'](url).send({})
-}
+const names = Object.keys(ROUTES) as RouteName[]
+const rolesOf = (name: RouteName) => (ROUTES[name] as Route).roles
+const call = (agent: Agent, name: RouteName) => agent[name.split(' ')[0]!.toLowerCase() as 'get'](addressOf(name, ids)).send(SAMPLES[name]?.(ids) ?? {})
 
-describe('the access table', () => {
+describe('the table of routes', () => {
   it('has a row for every route and a route for every row', () => {
     const api = buildApi({ app: r.app, clock: () => new Date() })
     expect([...api.mounted].sort()).toEqual([...names].sort())
@@ -45,13 +44,13 @@ describe('the access table', () => {
   })
   it('a route without a row cannot be mounted', () => {
     const api = new Api({ app: r.app, clock: () => new Date() })
-    expect(() => api.on('GET /api/secret' as RouteName, async () => ({ status: 200, body: '' }))).toThrow('no roles')
-    expect(() => api.open('GET /api/athletes', async () => ({ status: 200, body: '' }))).toThrow('not open')
+    expect(() => api.on('GET /api/secret' as RouteName, () => Promise.resolve({ status: 200, body: '' }))).toThrow('has no roles')
+    expect(() => api.open('GET /api/athletes', () => Promise.resolve({ status: 200, body: '' }))).toThrow('not open')
   })
-  it.each(names.filter((n) => ACCESS[n] !== 'anyone'))('%s needs a sign-in', async (name) => {
+  it.each(names.filter((n) => rolesOf(n) !== 'anyone'))('%s needs a sign-in', async (name) => {
     expect((await call(request.agent(r.server), name)).status).toBe(401)
   })
-  it.each(names.filter((n) => ACCESS[n] !== 'anyone' && !(ACCESS[n] as readonly string[]).includes('assistant')))('%s is refused to an assistant', async (name) => {
+  it.each(names.filter((n) => rolesOf(n) !== 'anyone' && !rolesOf(n).includes('assistant')))('%s is refused to an assistant', async (name) => {
     expect((await call(assistant, name)).status).toBe(403)
   })
   it('an assistant can test', async () => {
@@ -68,7 +67,8 @@ describe('another hall', () => {
     expect(reply.type).toBe('application/problem+json')
   })
   it('sees nothing of the other in any list', async () => {
-    expect((await other.agent.get('/api/athletes')).body).toEqual([])
+    expect((await other.agent.get('/api/athletes')).body).toEqual({ rows: [], next: null, needs: { act: 0, due: 0, none: 0, all: 0 } })
+    expect((await other.agent.get('/api/athletes/names')).body).toEqual([])
     expect((await other.agent.get('/api/imports')).body).toEqual([])
     expect((await other.agent.get('/api/people')).body).toHaveLength(1)
     const kit = (await other.agent.get('/api/kit')).body as { id: string }[]

@@ -3,7 +3,6 @@ import { smallWeek } from '@mano/core/plan/sample'
 import { existsSync } from 'node:fs'
 import { Pool } from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { RosterRow } from '@mano/contract/athletes'
 import { kitsOf } from '@mano/core/plan/kit'
 import { validate } from '@mano/core/plan/rules'
 import { planContext } from '@mano/core/plan/context'
@@ -16,7 +15,7 @@ import { meets } from '../src/demo/judge'
 import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
 import { generatePlans } from '../src/demo/plans'
 import { STORIES } from '../src/demo/stories'
-import { rig, signIn, type Rig } from './hall'
+import { rig, rosterOf, signIn, type Rig } from './hall'
 
 const DAY = '2026-10-08'
 
@@ -61,7 +60,7 @@ describe('the demo hall in the database', () => {
     expect(await loadDemo(r.app, new Date('2026-11-25T10:00:00Z'))).toBe(true)
     expect(await loadDemo(r.app, new Date('2026-11-25T10:00:00Z'))).toBe(false)
     const agent = await signIn(r, DEMO_SIGN_IN.login, DEMO_SIGN_IN.password)
-    const rows = (await agent.get('/api/athletes').expect(200)).body as RosterRow[]
+    const rows = await rosterOf(agent)
     const need = (name: string) => rows.find((a) => a.name === name)!.call
     expect(rows).toHaveLength(9)
     expect(need('Kaya Osei-Lund')).toMatchObject({ need: 'act', alarm: true })

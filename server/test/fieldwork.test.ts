@@ -1,11 +1,11 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { AthleteView, RosterRow } from '@mano/contract/athletes'
+import type { AthleteView } from '@mano/contract/athletes'
 import type { KitAdvice, KitUnit, PlaceView } from '@mano/contract/kit'
 import type { PlanView } from '@mano/contract/plan'
 import { EMPTY_WEEK } from '@mano/core/intake/week'
 import { copyAsSource, demandProfile, type DemandSource } from '@mano/core/demand/profile'
-import { addAthlete, hall, rig, sessionFor, TODAY, unitBody, type Rig, type Staff } from './hall'
+import { addAthlete, hall, rig, rosterOf, sessionFor, TODAY, unitBody, type Rig, type Staff } from './hall'
 
 let r: Rig
 let own: Staff
@@ -26,7 +26,7 @@ describe('demands', () => {
     await own.agent.post(`/api/athletes/${id}/demands`).send(b).expect(201)
     const { demand } = await view()
     expect(demand).toEqual({ sources: b.sources, edits: [{ quality: 'closed', importance: 5, object: { sizeMm: [20, 30] } }], since: TODAY, reason: 'bout in spring' })
-    const row = ((await own.agent.get('/api/athletes').expect(200)).body as RosterRow[]).find((x) => x.id === id)!
+    const row = (await rosterOf(own.agent)).find((x) => x.id === id)!
     expect(row.sportName).toBe('Boxer 67\u00A0% and Climber, routes 33\u00A0%')
   })
   it('an own event can be chosen by this hall and by no other', async () => {
@@ -82,8 +82,8 @@ describe('intake', () => {
     expect((await view()).outcomes).toEqual([{ id: result.id, name: 'Shot', unit: 'm', better: 'higher', value: 15.2, on: TODAY }])
     const before = await view()
     const profile = { name: before.name, birthDate: before.birthDate, sexForNorms: before.sexForNorms, dominantHand: before.dominantHand, guardian: null, note: '' }
-    await own.agent.put(`/api/athletes/${id}`).send({ ...profile, level: 'advanced', skin: 'sweaty' }).expect(200)
-    await own.agent.put(`/api/athletes/${id}`).send({ ...profile, level: 'advanced', skin: 'sweaty' }).expect(200)
+    await own.agent.put(`/api/athletes/${id}`).send({ ...profile, level: 'advanced', skin: 'sweaty', version: 1 }).expect(200)
+    await own.agent.put(`/api/athletes/${id}`).send({ ...profile, level: 'advanced', skin: 'sweaty', version: 1 }).expect(200)
     const { changes } = await view()
     expect(changes).toHaveLength(1)
     expect(changes[0]).toMatchObject({ by: 'ruth', before: { level: 'trained', skin: 'normal' }, after: { level: 'advanced', skin: 'sweaty' } })
@@ -118,8 +118,8 @@ describe('the kit room', () => {
     const body = await unitBody(own.agent, { kind: 'rolling', size: 2.375, sizeUnit: 'in' })
     await own.agent.post('/api/kit').send(body).expect(201)
     await own.agent.post(`/api/kit/${body.id}/checks`).send({ id: v7(), spin: 'friction', wear: 'worn', note: 'dry bearing', checkedOn: TODAY }).expect(201)
-    await own.agent.put(`/api/kit/${body.id}`).send({ label: `${body.label} b`, placeId: body.placeId, orientation: null, surface: 'raw', retired: true }).expect(200)
-    expect((await kit()).find((u) => u.id === body.id)).toMatchObject({ spin: 'friction', wear: 'worn', checkNote: 'dry bearing', surface: 'raw', retired: true })
+    await own.agent.put(`/api/kit/${body.id}`).send({ label: `${body.label} b`, placeId: body.placeId, orientation: null, surface: 'raw', retired: true, version: 1 }).expect(200)
+    expect((await kit()).find((u) => u.id === body.id)).toMatchObject({ spin: 'friction', wear: 'worn', checkNote: 'dry bearing', surface: 'raw', retired: true, version: 2 })
     await other.agent.post(`/api/kit/${body.id}/checks`).send({ id: v7(), spin: null, wear: 'good', note: '', checkedOn: TODAY }).expect(404)
     await own.agent.post('/api/kit').send(await unitBody(own.agent, { placeId: v7() })).expect(400)
   })

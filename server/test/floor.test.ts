@@ -45,11 +45,13 @@ describe('a set on the floor', () => {
     const [row] = (await r.app.query(`SELECT set_config('mano.hall', $1, false)`, [own.hallId]), await r.app.query('SELECT count(*)::int AS n FROM set_log WHERE athlete_id = $1', [athleteId])) as [{ n: number }]
     expect(row.n).toBe(3)
   })
-  it('that comes late from a device without network keeps its own day, within a fortnight and never from the future', async () => {
+  it('that comes late from a device without network keeps its own day, however late, says so, and is never from the future', async () => {
     await send(log({ deviceAt: '2026-11-23T18:00:00Z' }))
     await send(log({ set: 2, deviceAt: '2026-10-01T18:00:00Z' }))
     await send(log({ set: 3, deviceAt: '2027-01-01T18:00:00Z' }))
-    expect((await logs()).map((l) => `${l.set} ${l.on}`).sort()).toEqual(['1 2026-11-23', `2 ${TODAY}`, `3 ${TODAY}`])
+    expect((await logs()).map((l) => `${l.set} ${l.on}`).sort()).toEqual(['1 2026-11-23', '2 2026-10-01', `3 ${TODAY}`])
+    expect((await logs()).find((l) => l.set === 2)).toMatchObject({ odd: 'Came 55 days after it was done.' })
+    expect((await logs()).find((l) => l.set === 3)?.odd).toBeUndefined()
   })
 })
 

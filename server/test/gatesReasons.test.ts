@@ -1,27 +1,27 @@
 import request from 'supertest'
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
-import type { AthleteView, RosterRow } from '@mano/contract/athletes'
+import type { AthleteView } from '@mano/contract/athletes'
 import type { LinkSession } from '@mano/contract/plan'
-import { addAthlete, importFile, trial } from './hall'
+import { addAthlete, importFile, rosterOf, trial } from './hall'
 import {
-  YOUNG,
-  alarms,
-  anyPlan,
-  assistant,
-  at,
-  athleteId,
-  clearance,
-  injury,
-  lift,
-  log,
-  own,
-  post,
-  r,
-  session,
-  token,
-  use,
-  view,
+    YOUNG,
+    alarms,
+    anyPlan,
+    assistant,
+    at,
+    athleteId,
+    clearance,
+    injury,
+    lift,
+    log,
+    own,
+    post,
+    r,
+    session,
+    token,
+    use,
+    view,
 } from './gatesRig'
 
 describe('reasons, alarms and who sees what', () => {
@@ -49,7 +49,7 @@ describe('reasons, alarms and who sees what', () => {
     const [alarm, ...more] = (await view()).alarms
     expect(more).toEqual([])
     const row = async () =>
-      ((await own.agent.get('/api/athletes')).body as RosterRow[]).find((a) => a.id === athleteId)!
+      (await rosterOf(own.agent)).find((a) => a.id === athleteId)!
     expect(await row()).toMatchObject({
       alarms: 1,
       call: { need: 'act', alarm: true, action: 'Answer the alarm' },

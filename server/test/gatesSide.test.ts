@@ -1,23 +1,22 @@
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
-import type { RosterRow } from '@mano/contract/athletes'
-import { addAthlete, trial } from './hall'
+import { addAthlete, rosterOf, trial } from './hall'
 import {
-  YOUNG,
-  alarms,
-  anyPlan,
-  at,
-  athleteId,
-  block,
-  injury,
-  lift,
-  log,
-  own,
-  plan,
-  post,
-  session,
-  use,
-  view,
+    YOUNG,
+    alarms,
+    anyPlan,
+    at,
+    athleteId,
+    block,
+    injury,
+    lift,
+    log,
+    own,
+    plan,
+    post,
+    session,
+    use,
+    view,
 } from './gatesRig'
 
 describe('side doors that stood open', () => {
@@ -143,7 +142,7 @@ describe('side doors that stood open', () => {
         birthDate: '2011-05-01',
       }),
     )
-    const row = ((await own.agent.get('/api/athletes')).body as RosterRow[]).find(
+    const row = (await rosterOf(own.agent)).find(
       (a) => a.id === athleteId,
     )!
     expect(JSON.stringify(row)).not.toMatch(/consent noted/i)

@@ -5,12 +5,14 @@ import type { DataSource } from 'typeorm'
 import { v7 } from 'uuid'
 import { QUALITY_IDS } from '@mano/core/catalogue/qualities'
 import type { Express } from 'express'
+import type { RosterPage, RosterRow } from '@mano/contract/athletes'
 import type { JobView } from '@mano/contract/common'
 import type { ImportReply, TrialBody } from '@mano/contract/tests'
 import { createHall } from '../src/accounts/accounts'
 import { buildApp } from '../src/app'
 import { dropDatabase, ensureDatabase, type DatabaseUrls } from '../src/db/bootstrap'
 import { migrate, openApp } from '../src/db/source'
+import { startRunner } from '../src/jobs/runner'
 import type { Rack } from '../src/devices/rack'
 
 const PASSWORDS = { owner: 'test-owner', app: 'test-app' }
@@ -27,6 +29,8 @@ export interface Rig {
   urls: DatabaseUrls
   admin: string
   now: { at: string }
+  /** Lets go of the database without dropping it. */
+  stop: () => Promise<void>
   close: () => Promise<void>
 }
 
@@ -39,8 +43,10 @@ export async function rig(rack?: Rack, named?: string): Promise<Rig> {
   const app = await openApp(urls)
   const pool = new Pool({ connectionString: urls.app, max: 2 })
   const now = { at: NOW }
-  const server = buildApp({ app, ...(rack && { rack }), clock: () => new Date(now.at), pool, sessionSecret: 'test', webRoot: null, signInsPerMinute: 1000 })
-  return { server, app, pool, urls, admin, now, close: async () => { await pool.end(); await app.destroy(); await dropDatabase(admin, database) } }
+  const stop = async () => { await runner.stop(); await pool.end(); await app.destroy() }
+  const runner = await startRunner(app, urls.app)
+  const server = buildApp({ app, sheds: false, look: runner.look, ...(rack && { rack }), clock: () => new Date(now.at), pool, sessionSecret: 'test', webRoot: null, signInsPerMinute: 1000 })
+  return { server, app, pool, urls, admin, now, stop, close: async () => { await stop(); await dropDatabase(admin, database) } }
 }
 
 export interface Staff { agent: Agent; hallId: string; accountId: string; login: string }
@@ -102,6 +108,9 @@ export async function tested(agent: Agent, athleteId: string, left = [40, 40.5, 
     }
   return { sessionId: session.id, trialIds }
 }
+
+/** Every row of the roster. */
+export const rosterOf = async (agent: Agent): Promise<RosterRow[]> => ((await agent.get('/api/athletes?most=200').expect(200)).body as RosterPage).rows
 
 /** Follows work of the server to its end. */
 export async function jobDone<R>(agent: Agent, id: string): Promise<JobView<R>> {

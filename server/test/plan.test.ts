@@ -1,11 +1,11 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { AthleteView, RosterRow } from '@mano/contract/athletes'
+import type { AthleteView } from '@mano/contract/athletes'
 import type { GapsView, PlanView } from '@mano/contract/plan'
 import { draftWeek } from '@mano/core/plan/draft'
 import { readProblem } from '@mano/core/plan/problem'
 import { DEFAULT_FRAME, type Block, type DayFrame } from '@mano/core/plan/types'
-import { addAthlete, hall, NOW, rig, tested, TODAY, type Rig, type Staff } from './hall'
+import { addAthlete, hall, NOW, rig, rosterOf, tested, TODAY, type Rig, type Staff } from './hall'
 
 let r: Rig
 let own: Staff
@@ -116,7 +116,7 @@ describe('the log', () => {
     const p = plan([b], { reason: 'x' })
     await save(p)
     await send(log(p.id, b, { pain: 4, ended: 'pain' }))
-    const row = ((await own.agent.get('/api/athletes')).body as RosterRow[]).find((a) => a.id === athleteId)!
+    const row = (await rosterOf(own.agent)).find((a) => a.id === athleteId)!
     expect(row.call).toMatchObject({ need: 'act', alarm: true, stage: 'plan', why: expect.stringContaining('Pain 4 to 6 today (left hand: ') })
     const blocks = await draft()
     expect(JSON.stringify(await save(plan([...blocks, { ...block('pinch_hold', 4), hands: ['left'] }]), 400))).toContain('Pain 4 to 6 last time (left hand')
@@ -173,10 +173,10 @@ describe('the coach\'s word on gaps', () => {
     const tests = async () => (await view()).stages.find((s) => s.stage === 'tests')!
     r.now.at = '2027-01-01T10:00:00.000Z'
     expect((await tests()).state).toBe('done')
-    await own.agent.put('/api/hall').send({ staleDays: 28 }).expect(200)
+    await own.agent.put('/api/hall').send({ staleDays: 28, version: 1 }).expect(200)
     expect((await tests()).state).toBe('stale')
     expect((await gaps()).staleDays).toBe(28)
-    await own.agent.put('/api/hall').send({ staleDays: 3 }).expect(400)
-    await own.agent.put('/api/hall').send({ staleDays: 42 }).expect(200)
+    await own.agent.put('/api/hall').send({ staleDays: 3, version: 2 }).expect(400)
+    await own.agent.put('/api/hall').send({ staleDays: 42, version: 2 }).expect(200)
   })
 })

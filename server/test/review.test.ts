@@ -9,7 +9,7 @@ import { buildSeries, seriesName } from '@mano/core/review/series'
 import { seriesKey } from '@mano/core/testing/session'
 import { formatChange, formatWithUnit } from '@mano/core/units/format'
 import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
-import { jobDone, rig, signIn, type Agent, type Rig } from './hall'
+import { jobDone, rig, rosterOf, signIn, type Agent, type Rig } from './hall'
 
 const PERIOD = { from: '2026-08-20', to: '2026-11-25' }
 let r: Rig
@@ -20,7 +20,7 @@ beforeAll(async () => {
   r = await rig()
   await loadDemo(r.app, new Date(r.now.at))
   coach = await signIn(r, DEMO_SIGN_IN.login, DEMO_SIGN_IN.password)
-  roster = (await coach.get('/api/athletes').expect(200)).body as RosterRow[]
+  roster = await rosterOf(coach)
 }, 60_000)
 afterAll(() => r.close())
 const reviewOf = async (id: string) => (await coach.get(`/api/athletes/${id}/review?from=${PERIOD.from}&to=${PERIOD.to}`).expect(200)).body as ReviewView

@@ -1,8 +1,8 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { AthleteView, RosterRow } from '@mano/contract/athletes'
+import type { AthleteView } from '@mano/contract/athletes'
 import type { SessionView } from '@mano/contract/tests'
-import { addAthlete, athlete, hall, NOW, rig, sessionFor, tested, TODAY, trial, unitBody, type Rig, type Staff, importFile } from './hall'
+import { addAthlete, athlete, hall, NOW, rig, sessionFor, tested, TODAY, trial, unitBody, type Rig, type Staff, importFile, rosterOf } from './hall'
 
 let r: Rig
 let own: Staff
@@ -19,7 +19,7 @@ beforeEach(async () => {
 
 const sessions = async (id = athleteId) => (await own.agent.get(`/api/athletes/${id}/tests`).expect(200)).body as SessionView[]
 const view = async (id = athleteId) => (await own.agent.get(`/api/athletes/${id}`).expect(200)).body as AthleteView
-const row = async (id = athleteId) => ((await own.agent.get('/api/athletes').expect(200)).body as RosterRow[]).find((a) => a.id === id)!
+const row = async (id = athleteId) => (await rosterOf(own.agent)).find((a) => a.id === id)!
 const errorsOf = (reply: { body: unknown }) => (reply.body as { errors?: { field: string; message: string }[] }).errors ?? []
 
 describe('intake', () => {
@@ -38,7 +38,7 @@ describe('intake', () => {
     await own.agent.post('/api/athletes').send(body).expect(201)
     await own.agent.post('/api/athletes').send(body).expect(201)
     await own.agent.post('/api/athletes').send({ ...body, name: 'Someone Else' }).expect(409)
-    expect(((await own.agent.get('/api/athletes')).body as RosterRow[]).filter((a) => a.id === body.id)).toHaveLength(1)
+    expect((await rosterOf(own.agent)).filter((a) => a.id === body.id)).toHaveLength(1)
   })
   it('keeps measures dated, as entered and in SI', async () => {
     const m = (more: object) => ({ id: v7(), measure: 'hand_length', hand: 'left', enteredValue: 7.5, enteredUnit: 'in', measuredOn: TODAY, supersedesId: null, ...more })

@@ -37,6 +37,10 @@ export function readCsv(text: string): CsvTable {
 export const writeCsv = (columns: readonly string[], rows: readonly (readonly (string | number)[])[]): string =>
   Papa.unparse({ fields: [...columns], data: rows.map((r) => [...r]) }, { escapeFormulae: true })
 
+/** The same in pieces: the line that names the columns, then rows, each with its end. */
+export const csvHead = (columns: readonly string[]): string => `${Papa.unparse([[...columns]])}\r\n`
+export const csvLines = (rows: readonly (readonly (string | number)[])[]): string => (rows.length === 0 ? '' : `${Papa.unparse(rows.map((r) => [...r]), { escapeFormulae: true })}\r\n`)
+
 const newlines = (cells: readonly string[]): number => cells.reduce((n, c) => n + (c.match(/\r\n|\r|\n/g)?.length ?? 0), 0)
 
 /** The mark the header line uses most. */

@@ -25,6 +25,8 @@ export interface SetLog {
   /** Done though it was stopped, or without a reason: it raises no later load. */
   alarmed?: boolean | undefined
   details?: LogDetails | undefined
+  /** What is odd about when it came, in words. */
+  odd?: string | undefined
 }
 
 /** How a set was done, as far as somebody said so. */

@@ -4,14 +4,24 @@ export type LocalDate = string
 const DAY_MS = 86_400_000
 const ms = (d: LocalDate): number => Date.UTC(Number(d.slice(0, 4)), Number(d.slice(5, 7)) - 1, Number(d.slice(8, 10)))
 
+const [FIRST_MS, LAST_MS] = [Date.parse('0001-01-01T00:00:00Z'), Date.parse('9999-12-31T00:00:00Z')]
+
 /** True for an existing calendar date written `YYYY-MM-DD`. */
 export const isLocalDate = (text: string): boolean =>
   /^\d{4}-\d{2}-\d{2}$/.test(text) && new Date(ms(text)).toISOString().slice(0, 10) === text
 
+/** True for a calendar date of the years 1900 to 2100: what a record may be of, and what is reckoned with. */
+export const isRecordDate = (text: string): boolean => isLocalDate(text) && text >= '1900-01-01' && text < '2101-01-01'
+
 /** Whole days from one date to a later one; negative when it is earlier. */
 export const daysBetween = (from: LocalDate, to: LocalDate): number => Math.round((ms(to) - ms(from)) / DAY_MS)
 
-export const addDays = (d: LocalDate, days: number): LocalDate => new Date(ms(d) + days * DAY_MS).toISOString().slice(0, 10)
+/** The date some days later, or earlier; refuses what leaves the years 0001 to 9999, where dates no longer sort as texts. */
+export function addDays(d: LocalDate, days: number): LocalDate {
+  const at = ms(d) + days * DAY_MS
+  if (!(at >= FIRST_MS && at <= LAST_MS)) throw new RangeError(`${d} and ${days} days is no date of four digits`)
+  return new Date(at).toISOString().slice(0, 10)
+}
 
 /** Age in whole years; the birthday itself counts (29 February counts from 1 March in other years). */
 export function ageOn(birth: LocalDate, on: LocalDate): number {

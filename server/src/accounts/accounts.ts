@@ -1,13 +1,13 @@
 import { hash, verify } from '@node-rs/argon2'
 import { v7 } from 'uuid'
 import type { DataSource, EntityManager } from 'typeorm'
-import { assistantBody, passwordBody, setupBody, signInBody, type Installation, type Me } from '@mano/contract/accounts'
+import { type Installation, type Me } from '@mano/contract/accounts'
 import { TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { PLACES } from '@mano/core/plan/types'
 import { AccountEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, PlaceEntity, type Actor } from '../db/entities'
 import { inHall } from '../db/hall'
 import { insertOnce } from '../db/once'
-import { bodyOf, created, done, ok, type Api } from '../http/api'
+import { created, done, ok, type Api } from '../http/api'
 import { HttpProblem, notFound } from '../http/problem'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Request } from 'express'
@@ -34,13 +34,23 @@ export const UNMEASURED = { sizeMm: null, enteredValue: null, enteredUnit: null,
 
 export interface NewHall { hallId: string; accountId: string; hallName: string; timeZone: string; name: string; login: string; password: string }
 
+export const NOT_EMPTY = new HttpProblem(409, 'not-empty', 'This installation has a hall already. Sign in.')
+
+/** Of several who set up at once, by a form or a file, one does: the others wait for its end, by the one lock, in their own transaction. */
+export async function firstHall(em: EntityManager): Promise<void> {
+  await em.query('SELECT pg_advisory_xact_lock(7002)')
+  const [row] = (await em.query('SELECT installation_is_empty() AS empty')) as [{ empty: boolean }]
+  if (!row.empty) throw NOT_EMPTY
+}
+
 /** The hall, its first coach and the two implements every hall has: a dynamometer and a bar, unmeasured. */
-export async function createHall(app: DataSource, hall: NewHall, now: Date): Promise<void> {
+export async function createHall(app: DataSource, hall: NewHall, now: Date, { first = false } = {}): Promise<void> {
   const passwordHash = await hashPassword(hall.password)
   const hallId = hall.hallId
   await inHall(app, hallId, async (em) => {
+    if (first) await firstHall(em)
     const actor = { hallId, actorKind: 'coach' as const, actorId: hall.accountId, recordedAt: now }
-    await em.insert(HallEntity, { id: hallId, name: hall.hallName, timeZone: hall.timeZone, createdAt: now, staleDays: TESTS_STALE_DAYS })
+    await em.insert(HallEntity, { id: hallId, name: hall.hallName, timeZone: hall.timeZone, createdAt: now, staleDays: TESTS_STALE_DAYS, version: 1 })
     await em.insert(AccountEntity, { ...actor, id: hall.accountId, login: hall.login, name: hall.name, role: 'coach', passwordHash })
     const hallPlace = await addPlaces(em, actor)
     for (const [kind, label] of [['dyno', 'Dynamometer 1'], ['bar', 'Bar 1']] as const) {
@@ -66,23 +76,16 @@ export function startSession(req: Request, accountId: string, hallId: string): P
 export function mountAccounts(api: Api): void {
   api.open('GET /api/installation', async ({ app }) => ok({ empty: await isEmpty(app) } satisfies Installation))
 
-  api.open('POST /api/installation', async ({ app, clock }, req) => {
-    const body = await bodyOf(setupBody, { req })
-    const runner = app.createQueryRunner()
-    try {
-      await runner.query('SELECT pg_advisory_lock(7002)')
-      if (!(await isEmpty(app))) throw new HttpProblem(409, 'not-empty', 'This installation has a hall already. Sign in.')
-      await createHall(app, body, clock())
-    } finally {
-      await runner.query('SELECT pg_advisory_unlock(7002)')
-      await runner.release()
-    }
+  api.open('POST /api/installation', async ({ app, clock }, req, read) => {
+    if (!(await isEmpty(app))) throw NOT_EMPTY
+    const body = await read()
+    await createHall(app, body, clock(), { first: true })
     await startSession(req, body.accountId, body.hallId)
     return created({ id: body.accountId })
   })
 
-  api.open('POST /api/session', async ({ app }, req) => {
-    const { login, password } = await bodyOf(signInBody, { req })
+  api.open('POST /api/session', async ({ app }, req, read) => {
+    const { login, password } = await read()
     const [found] = (await app.query('SELECT * FROM account_for_login($1)', [login])) as { id: string; hall_id: string; password_hash: string }[]
     decoy ??= hashPassword('nobody has this one')
     const right = await verify(found?.password_hash ?? (await decoy), password)
@@ -94,7 +97,7 @@ export function mountAccounts(api: Api): void {
   api.on('DELETE /api/session', ({ req }) => new Promise((resolve, reject) => req.session.destroy((e) => (e ? reject(e as Error) : resolve(done)))))
 
   api.on('GET /api/me', async ({ account, hall, today, now }) =>
-    ok({ id: account.id, name: account.name, role: account.role, hall: { id: hall.id, name: hall.name, timeZone: hall.timeZone, staleDays: hall.staleDays }, today, now: now.toISOString() } satisfies Me))
+    ok({ id: account.id, name: account.name, role: account.role, hall: { id: hall.id, name: hall.name, timeZone: hall.timeZone, staleDays: hall.staleDays, version: hall.version }, today, now: now.toISOString() } satisfies Me))
 
   api.on('GET /api/people', async ({ em }) => ok((await em.find(AccountEntity, { order: { name: 'ASC' } })).map((a) => ({ id: a.id, name: a.name, login: a.login, role: a.role }))))
 
@@ -102,13 +105,13 @@ export function mountAccounts(api: Api): void {
   api.on('POST /api/people/:personId/password', async (call) => {
     const person = await call.em.findOneBy(AccountEntity, { id: String(call.req.params['personId']), role: 'assistant' })
     if (!person) throw notFound('assistant')
-    const { password } = await bodyOf(passwordBody, call)
+    const { password } = call.body
     await call.em.update(AccountEntity, { id: person.id }, { passwordHash: await hashPassword(password) })
     return ok({ id: person.id })
   })
 
   api.on('POST /api/people', async (call) => {
-    const body = await bodyOf(assistantBody, call)
+    const body = call.body
     const there = await call.em.findOneBy(AccountEntity, { id: body.id })
     const passwordHash = there?.passwordHash ?? (await hashPassword(body.password))
     await insertOnce(call.em, AccountEntity, { ...call.actor, id: body.id, login: body.login, name: body.name, role: 'assistant', passwordHash })

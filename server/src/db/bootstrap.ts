@@ -54,6 +54,31 @@ export async function dropDatabase(adminUrl: string, database: string): Promise<
   await asAdmin(adminUrl, (c) => c.query(`DROP DATABASE IF EXISTS ${quote(database)} WITH (FORCE)`))
 }
 
+/** Where a database goes that another takes the place of, until it is dropped. */
+const old = (database: string): string => `${database}_old`
+
+/** Gives one database the name of another, which goes: in one transaction, so that at every moment there is one of that name. */
+export async function swapDatabase(adminUrl: string, fresh: string, database: string): Promise<void> {
+  await dropDatabase(adminUrl, old(database))
+  await asAdmin(adminUrl, async (c) => {
+    const { rowCount } = await c.query('SELECT 1 FROM pg_database WHERE datname = $1', [database])
+    await c.query(`BEGIN; ${rowCount ? `ALTER DATABASE ${quote(database)} RENAME TO ${quote(old(database))};` : ''} ALTER DATABASE ${quote(fresh)} RENAME TO ${quote(database)}; COMMIT`)
+  })
+  await dropDatabase(adminUrl, old(database))
+}
+
+/** What a restore of an earlier release, or one that was killed, left: a whole database under the wrong name is given its own, the rest goes. */
+export async function mendSwap(adminUrl: string, database: string): Promise<void> {
+  const there = await asAdmin(adminUrl, async (c) => new Set((await c.query<{ datname: string }>('SELECT datname FROM pg_database')).rows.map((r) => r.datname)))
+  if (!there.has(database) && there.has(old(database))) await asAdmin(adminUrl, (c) => c.query(`ALTER DATABASE ${quote(old(database))} RENAME TO ${quote(database)}`))
+  else if (there.has(old(database))) await dropDatabase(adminUrl, old(database))
+  const fresh = `${database}_restore`
+  if (!there.has(fresh)) return
+  // The release before dropped the old one first: killed in between, the restored one is all there is.
+  if (there.has(database) || there.has(old(database))) await dropDatabase(adminUrl, fresh)
+  else await asAdmin(adminUrl, (c) => c.query(`ALTER DATABASE ${quote(fresh)} RENAME TO ${quote(database)}`))
+}
+
 function urlOfDatabase(adminUrl: string, database: string): string {
   const url = new URL(adminUrl)
   url.pathname = `/${database}`

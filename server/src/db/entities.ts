@@ -1,3 +1,4 @@
+import type { Problem } from '@mano/contract/common'
 import type { ConclusionLine } from '@mano/core/review/next'
 import type { SheetMapping } from '@mano/core/testing/mapping'
 import type { DaySetup } from '@mano/core/testday/live'
@@ -30,11 +31,11 @@ import type { Hand } from '@mano/core/testing/session'
 export interface Actor { actorKind: 'coach' | 'assistant' | 'athlete' | 'device' | 'demo'; actorId: string | null; recordedAt: Date }
 interface Row extends Actor { id: string; hallId: string }
 
-export interface Hall { id: string; name: string; timeZone: string; createdAt: Date; staleDays: number }
+export interface Hall { id: string; name: string; timeZone: string; createdAt: Date; staleDays: number; version: number }
 export interface Account extends Row { login: string; name: string; role: 'coach' | 'assistant'; passwordHash: string }
 export interface Athlete extends Row {
   name: string; birthDate: string | null; sexForNorms: Sex | null; dominantHand: Side | null; level: LevelId
-  guardian: Guardian | null; skin: SkinId; note: string; updatedAt: Date
+  guardian: Guardian | null; skin: SkinId; note: string; updatedAt: Date; version: number
 }
 export interface DemandVersion extends Row { athleteId: string; sources: { id: string; weight: number }[]; edits: DemandEdit[]; since: string; reason: string }
 export interface HallSport extends Row { name: string; kind: 'sport' | 'event'; originId: string; objects: string; rows: SourceRow[] }
@@ -55,7 +56,7 @@ export interface Injury extends Row {
   athleteId: string; site: InjurySiteId; side: Hand; status: InjuryStatus; since: string | null; note: string
   advisedBy: string; supersedesId: string | null
 }
-export interface ImplementUnit extends Row { kind: string; label: string; retired: boolean; placeId: string; orientation: Orientation | null; surface: Surface | null }
+export interface ImplementUnit extends Row { kind: string; label: string; retired: boolean; placeId: string; orientation: Orientation | null; surface: Surface | null; version: number }
 export interface ImplementMeasurement extends Row {
   unitId: string; sizeMm: number | null; enteredValue: number | null; enteredUnit: EntryUnit | null; measuredOn: string
   seriesId: string; depthMm: number | null; handleMm: number | null; massKg: number | null; plates: { kg: number; count: number }[]; ratingKg: number | null; ratedBy: string; ratedOn: string | null
@@ -65,7 +66,7 @@ export interface TestImportUndo extends Row { importId: string }
 export interface StoredSession extends Row {
   athleteId: string; protocolId: string; protocolVersion: number; protocolParams: Record<string, string | number>; unitId: string
   measurementId: string; variant: Record<string, string>; performedAt: Date; performedOn: string; deviceAt: Date | null
-  conditions: Partial<TestConditions & { familiar: boolean }>; overrideReason: string; practice: boolean; note: string; importId: string | null
+  conditions: Partial<TestConditions & { familiar: boolean }>; overrideReason: string; practice: boolean; note: string; importId: string | null; clockMs: number | null
 }
 export interface StoredTrial extends Row {
   sessionId: string; hand: Hand; ordinal: number; value: number; enteredValue: number; enteredUnit: EntryUnit
@@ -100,10 +101,15 @@ export interface StoredTemplate extends Row, Omit<PlanTemplate, 'id'> { removes:
 export interface StoredSetLog extends Row {
   athleteId: string; planVersionId: string; blockId: string | null; exerciseId: string; doneOn: string; hand: Hand; setNo: number; loadKg: number | null
   enteredLoad: number | null; enteredUnit: EntryUnit | null; seconds: number | null; reps: number | null; ended: EndingId; effort: number | null; pain: number | null; painWhere: PainWhere | null
-  deviceAt: Date | null; supersedesId: string | null; details: LogDetails; voided: boolean
+  deviceAt: Date | null; supersedesId: string | null; details: LogDetails; voided: boolean; clockMs: number | null
 }
 export interface TestDay extends Row { name: string; heldOn: string; setup: DaySetup }
 export interface TestDayEvent extends Row { dayId: string; at: number; kind: string; body: Record<string, unknown> }
+/** Long work: `input` goes when it has ended. */
+export interface StoredJob extends Row {
+  kind: string; input: object; state: 'waiting' | 'running' | 'done' | 'failed' | 'stopped'; done: number; total: number; says: string; result: object | null; problem: Problem | null
+  stop: boolean; tries: number; beatAt: Date | null; endedAt: Date | null; fileName: string | null; fileType: string | null; file: Buffer | null
+}
 export interface Conclusion extends Row { athleteId: string; since: string; until: string; lines: ConclusionLine[]; note: string }
 export interface Goal extends Row { athleteId: string; seriesKey: string; value: number | null; enteredValue: number | null; enteredUnit: EntryUnit | null }
 export interface ImportMapping extends Row { headerKey: string; mapping: SheetMapping }
@@ -117,6 +123,8 @@ const text = () => column('text')
 const number = () => column('double precision')
 const instant = () => column('timestamptz')
 const day = () => column('date')
+/** Grows with each change: who changes from an older one is told. */
+const VERSION: EntitySchemaColumnOptions = { type: 'integer', default: 1 }
 const maybe = (c: EntitySchemaColumnOptions): EntitySchemaColumnOptions => ({ ...c, nullable: true })
 
 const named = (columns: Columns): Columns => Object.fromEntries(Object.entries(columns).map(([k, c]) => [k, { ...c, name: snake(k) }]))
@@ -134,17 +142,17 @@ const injury: Columns = { athleteId: uuid(), site: text(), side: text(), status:
 const session: Columns = {
   athleteId: uuid(), protocolId: text(), protocolVersion: column('integer'), protocolParams: column('jsonb'), unitId: uuid(), measurementId: uuid(),
   variant: column('jsonb'), performedAt: instant(), performedOn: day(), deviceAt: maybe(instant()), conditions: column('jsonb'), overrideReason: text(),
-  practice: column('boolean'), note: text(), importId: maybe(uuid()),
+  practice: column('boolean'), note: text(), importId: maybe(uuid()), clockMs: maybe(number()),
 }
 const trial: Columns = {
   sessionId: uuid(), hand: text(), ordinal: column('integer'), value: number(), enteredValue: number(), enteredUnit: text(), pain: maybe(column('integer')), painWhere: maybe(column('jsonb')),
   deviceAt: maybe(instant()), supersedesId: maybe(uuid()), reason: text(), missed: column('boolean'), details: column('jsonb'),
 }
 
-export const HallEntity = new EntitySchema<Hall>({ name: 'Hall', tableName: 'hall', columns: named({ id: { type: 'uuid', primary: true }, name: text(), timeZone: text(), createdAt: instant(), staleDays: column('integer') }) as never })
+export const HallEntity = new EntitySchema<Hall>({ name: 'Hall', tableName: 'hall', columns: named({ id: { type: 'uuid', primary: true }, name: text(), timeZone: text(), createdAt: instant(), staleDays: column('integer'), version: VERSION }) as never })
 export const AccountEntity = table<Account>('Account', { login: text(), name: text(), role: text(), passwordHash: text() })
 export const AthleteEntity = table<Athlete>('Athlete', {
-  name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardian: maybe(column('jsonb')), skin: text(), note: text(), updatedAt: instant(),
+  name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardian: maybe(column('jsonb')), skin: text(), note: text(), updatedAt: instant(), version: VERSION,
 })
 const athleteEvent: Columns = { athleteId: uuid(), name: text(), heldOn: day(), items: column('jsonb'), note: text(), supersedesId: maybe(uuid()), removed: column('boolean') }
 const outcome: Columns = { athleteId: uuid(), name: text(), unit: text(), better: text(), value: number(), seenOn: day(), supersedesId: maybe(uuid()), removed: column('boolean') }
@@ -160,7 +168,7 @@ export const WrapGapEntity = table<WrapGap>('WrapGap', { athleteId: uuid(), unit
 export const KitPriceEntity = table<KitPrice>('KitPrice', { kind: text(), sizeMm: maybe(number()), price: text() })
 export const BodyMeasurementEntity = table<BodyMeasurementRow>('BodyMeasurement', measurement)
 export const InjuryEntity = table<Injury>('Injury', injury)
-export const ImplementUnitEntity = table<ImplementUnit>('ImplementUnit', { kind: text(), label: text(), retired: column('boolean'), placeId: uuid(), orientation: maybe(text()), surface: maybe(text()) })
+export const ImplementUnitEntity = table<ImplementUnit>('ImplementUnit', { kind: text(), label: text(), retired: column('boolean'), placeId: uuid(), orientation: maybe(text()), surface: maybe(text()), version: VERSION })
 export const ImplementMeasurementEntity = table<ImplementMeasurement>('ImplementMeasurement', {
   unitId: uuid(), sizeMm: maybe(number()), enteredValue: maybe(number()), enteredUnit: maybe(text()), measuredOn: day(), seriesId: uuid(), depthMm: maybe(number()), handleMm: maybe(number()),
   massKg: maybe(number()), plates: column('jsonb'), ratingKg: maybe(number()), ratedBy: text(), ratedOn: maybe(day()),
@@ -188,7 +196,7 @@ const integer = () => column('integer')
 const setLog: Columns = {
   athleteId: uuid(), planVersionId: uuid(), blockId: maybe(uuid()), exerciseId: text(), doneOn: day(), hand: text(), setNo: integer(), loadKg: maybe(number()),
   enteredLoad: maybe(number()), enteredUnit: maybe(text()), seconds: maybe(number()), reps: maybe(integer()), ended: text(), effort: maybe(integer()), pain: maybe(integer()), painWhere: maybe(column('jsonb')),
-  deviceAt: maybe(instant()), supersedesId: maybe(uuid()), details: { ...column('jsonb'), default: () => `'{}'` }, voided: { ...column('boolean'), default: false },
+  deviceAt: maybe(instant()), supersedesId: maybe(uuid()), details: { ...column('jsonb'), default: () => `'{}'` }, voided: { ...column('boolean'), default: false }, clockMs: maybe(number()),
 }
 export const StandardEntity = table<StandardRow>('Standard', { protocolId: text(), sportId: maybe(text()), level: maybe(text()), value: number(), enteredValue: number(), enteredUnit: text(), perBodyMass: column('boolean') })
 export const GapChoiceEntity = table<GapChoice>('GapChoice', { athleteId: uuid(), rowKey: text(), kind: text(), value: maybe(text()), reason: text() })
@@ -200,6 +208,10 @@ export const CurrentTemplateView = view<StoredTemplate>('CurrentPlanTemplate', p
 export const AthleteLinkEntity = table<AthleteLink>('AthleteLink', { athleteId: uuid(), tokenHash: text(), expiresOn: day(), revokedAt: maybe(instant()) })
 export const TestDayEntity = table<TestDay>('TestDay', { name: text(), heldOn: day(), setup: column('jsonb') })
 export const TestDayEventEntity = table<TestDayEvent>('TestDayEvent', { dayId: uuid(), at: number(), kind: text(), body: column('jsonb') })
+export const JobEntity = table<StoredJob>('Job', {
+  kind: text(), input: column('jsonb'), state: { ...text(), default: 'waiting' }, done: { ...number(), default: 0 }, total: { ...number(), default: 1 }, says: { ...text(), default: '' }, result: maybe(column('jsonb')), problem: maybe(column('jsonb')),
+  stop: { ...column('boolean'), default: false }, tries: { ...column('integer'), default: 0 }, beatAt: maybe(instant()), endedAt: maybe(instant()), fileName: maybe(text()), fileType: maybe(text()), file: maybe(column('bytea')),
+})
 export const ConclusionEntity = table<Conclusion>('Conclusion', { athleteId: uuid(), since: day(), until: day(), lines: column('jsonb'), note: text() })
 export const GoalEntity = table<Goal>('Goal', { athleteId: uuid(), seriesKey: text(), value: maybe(number()), enteredValue: maybe(number()), enteredUnit: maybe(text()) })
 export const ImportMappingEntity = table<ImportMapping>('ImportMapping', { headerKey: text(), mapping: column('jsonb') })
@@ -218,6 +230,6 @@ export const CurrentSetLogView = view<StoredSetLog>('CurrentSetLog', setLog)
 export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
   TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, TrialTraceEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity, HealthAnswerEntity, ExperienceEntryEntity, GateReasonEntity, DayFlagEntity, AlarmEntity, AlarmAnswerEntity,
-  StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity, AthleteLinkEntity, TestDayEntity, TestDayEventEntity, ConclusionEntity, GoalEntity, ImportMappingEntity,
+  StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity, AthleteLinkEntity, TestDayEntity, TestDayEventEntity, ConclusionEntity, GoalEntity, ImportMappingEntity, JobEntity,
   CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

@@ -1,9 +1,73 @@
+import type { Client } from 'pg'
 import type { DataSource, EntityManager } from 'typeorm'
+import type { Account, Hall } from './entities'
 
-/** Runs work in one transaction that sees and writes one hall only. */
-export function inHall<T>(app: DataSource, hallId: string, work: (em: EntityManager) => Promise<T>): Promise<T> {
-  return app.transaction(async (em) => {
-    await em.query(`SELECT set_config('mano.hall', $1, true)`, [hallId])
-    return work(em)
-  })
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
+const uuid = (id: string): string => {
+  if (!UUID.test(id)) throw new Error('not an id')
+  return `'${id}'`
+}
+
+export interface Who {
+  account: Account
+  hall: Hall
+}
+
+interface Entered {
+  account: Account & { recordedAt: string }
+  hall: Hall & { createdAt: string }
+}
+const asWho = ({ account, hall }: Entered): Who => ({
+  account: { ...account, recordedAt: new Date(account.recordedAt) },
+  hall: { ...hall, createdAt: new Date(hall.createdAt) },
+})
+
+/** Who asks, and their hall: one statement, no transaction. Null where there is no such person in it. */
+export async function enterHall(
+  app: DataSource,
+  hallId: string,
+  accountId: string,
+): Promise<Who | null> {
+  const [row] = (await app.query('SELECT * FROM enter_hall($1, $2)', [
+    hallId,
+    accountId,
+  ])) as Entered[]
+  return row ? asWho(row) : null
+}
+
+/** Milliseconds a statement, a lock and a silence of long work may take; those of a request are set with the connection. */
+const LONG = { statement: 300_000, lock: 10_000, idle: 60_000 }
+
+/**
+ * Runs work in one transaction that sees and writes one hall only. It begins and names its hall in one message to the
+ * database. `long`: work of a job or a file, which may take minutes. `snapshot`: all of it reads the same moment.
+ */
+export async function inHall<T>(
+  app: DataSource,
+  hallId: string,
+  work: (em: EntityManager) => Promise<T>,
+  { long = false, snapshot = false }: { long?: boolean; snapshot?: boolean } = {},
+): Promise<T> {
+  const runner = app.createQueryRunner()
+  let begun = false
+  try {
+    const client = (await runner.connect()) as Client
+    const more = long
+      ? `; SET LOCAL statement_timeout = ${LONG.statement}; SET LOCAL lock_timeout = ${LONG.lock}; SET LOCAL idle_in_transaction_session_timeout = ${LONG.idle}`
+      : ''
+    await client.query(
+      `START TRANSACTION${snapshot ? ' ISOLATION LEVEL REPEATABLE READ' : ''}; SELECT set_config('mano.hall', ${uuid(hallId)}, true)${more}`,
+    )
+    begun = true
+    const result = await work(runner.manager)
+    await client.query('COMMIT')
+    begun = false
+    return result
+  } catch (error) {
+    // A connection that is gone cannot be rolled back; the database has done it.
+    if (begun) await runner.query('ROLLBACK').catch(() => undefined)
+    throw error
+  } finally {
+    await runner.release()
+  }
 }

@@ -23,7 +23,7 @@ export async function kitUnits(em: EntityManager, on: { today: string; timeZone:
     const since = own[0]!.measuredOn
     const alike = units.filter((x) => x.kind === u.kind && x.placeId === u.placeId && !x.retired).length
     return {
-      id: u.id, kind: u.kind, label: u.label, placeId: u.placeId, place, orientation: u.orientation, surface: u.surface, retired: u.retired,
+      id: u.id, kind: u.kind, label: u.label, placeId: u.placeId, place, orientation: u.orientation, surface: u.surface, retired: u.retired, version: u.version,
       measurementId: m.seriesId, sizeMm: m.sizeMm, enteredValue: m.enteredValue, enteredUnit: m.enteredUnit as KitUnit['enteredUnit'], measuredOn: m.measuredOn,
       depthMm: m.depthMm, handleMm: m.handleMm, massKg: m.massKg, plates: m.plates, ratingKg: m.ratingKg, ratedBy: m.ratedBy, ratedOn: m.ratedOn,
       spin: check?.spin ?? null, wear: check?.wear ?? 'good', checkedOn: check?.checkedOn ?? null, checkNote: check?.note ?? '', since,

@@ -2,7 +2,7 @@ import type { EntityManager, EntitySchema, ObjectLiteral } from 'typeorm'
 import { conflict } from '../http/problem'
 
 /** Fields the server sets itself; a repeated send may differ in them. */
-const OURS = new Set(['recordedAt', 'actorKind', 'actorId', 'performedAt', 'performedOn', 'practice', 'deviceAt', 'updatedAt', 'protocolParams', 'asked'])
+const OURS = new Set(['recordedAt', 'actorKind', 'actorId', 'performedAt', 'performedOn', 'doneOn', 'practice', 'deviceAt', 'clockMs', 'version', 'updatedAt', 'protocolParams', 'asked'])
 
 /** One spelling whatever the order of keys: the database keeps its own. */
 function comparable(v: unknown): unknown {

@@ -1,83 +1,14 @@
-import { In, IsNull, Not, type EntityManager } from 'typeorm'
-import type { AthleteView, InjuryView, MeasurementView, SymptomView } from '@mano/contract/athletes'
+import { type EntityManager } from 'typeorm'
 import type { SessionView } from '@mano/contract/tests'
 import { missingIntake } from '@mano/core/intake/record'
 import type { DoneSet, SetLog } from '@mano/core/review/load'
 import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stages/rules'
-import { clearanceView } from './safetyViews'
-import { rootsOf } from './safety'
 import { isUnfinished } from '@mano/core/testing/session'
 import { addDays, localDateOf } from '@mano/core/units/dates'
-import { groupBy } from '@mano/core/units/group'
-import {
-  AccountEntity, AthleteEntity, ClearanceEntity, CurrentEventView, InjuryEntity, DemandVersionEntity, CurrentMeasurementView, CurrentSessionView, CurrentTrialView,
-  ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, PlanVersionEntity, TestAttachmentEntity, TrialEntity, TrialTraceEntity, type Athlete, type Hall, type PlanVersion, type StoredSession,
-} from './entities'
-
-/** Sessions with their current trials, oldest first. */
-export async function loadSessions(em: EntityManager, where: { athleteId?: string; ids?: readonly string[] }): Promise<SessionView[]> {
-  const stored = await em.find(CurrentSessionView, {
-    where: { ...(where.athleteId && { athleteId: where.athleteId }), ...(where.ids && { id: In([...where.ids]) }) },
-    order: { performedAt: 'ASC' },
-  })
-  if (stored.length === 0) return []
-  const ids = stored.map((s) => s.id)
-  const trials = await em.find(CurrentTrialView, { where: { sessionId: In(ids) }, order: { ordinal: 'ASC', recordedAt: 'ASC', id: 'ASC' } })
-  const observations = await em.find(ObservationEntity, { where: { sessionId: In(ids) }, order: { recordedAt: 'ASC' } })
-  const attachments = await em.find(TestAttachmentEntity, { where: { sessionId: In(ids) }, select: { id: true, sessionId: true, kind: true, text: true }, order: { recordedAt: 'ASC' } })
-  const traces = await em.find(TrialTraceEntity, { where: { sessionId: In(ids) }, select: { id: true, sessionId: true, trialId: true, instrument: true } })
-  const traced = new Map((traces.length === 0 ? [] : await em.find(TrialEntity, { where: { id: In(traces.map((t) => t.trialId)) } })).map((t) => [t.id, t]))
-  const units = new Map((await em.find(ImplementUnitEntity)).map((u) => [u.id, u]))
-  const sizes = new Map((await em.find(ImplementMeasurementEntity)).map((m) => [m.id, m.sizeMm]))
-  const people = new Map((await em.find(AccountEntity)).map((a) => [a.id, a.name]))
-  const [trialsOf, seenIn, tracesOf, keptWith] = [groupBy(trials, (t) => t.sessionId), groupBy(observations, (o) => o.sessionId), groupBy(traces, (t) => t.sessionId), groupBy(attachments, (a) => a.sessionId)]
-  const own = <V>(of: ReadonlyMap<string | null, V[]>, id: string): V[] => of.get(id) ?? []
-  return stored.map((s) => ({
-    ...setupOf(s),
-    trials: own(trialsOf, s.id).map((t) => ({
-      id: t.id, hand: t.hand, ordinal: t.ordinal, value: t.value, enteredValue: t.enteredValue, enteredUnit: t.enteredUnit, pain: t.pain, painWhere: t.painWhere, missed: t.missed, details: t.details,
-      recordedAt: t.recordedAt.toISOString(), struck: t.struck ? { reason: t.strikeReason } : null, correction: t.supersedesId ? { reason: t.reason } : null,
-    })),
-    observations: own(seenIn, s.id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom, places: o.places })),
-    traces: own(tracesOf, s.id).map((t) => ({ trialId: t.trialId, hand: traced.get(t.trialId)!.hand, ordinal: traced.get(t.trialId)!.ordinal, instrument: t.instrument })),
-    attachments: own(keptWith, s.id).map((a) => ({ id: a.id, kind: a.kind, text: a.text })),
-    testedBy: (s.actorId && people.get(s.actorId)) || '',
-    unitLabel: units.get(s.unitId)?.label ?? '',
-    sizeMm: sizes.get(s.measurementId) ?? null,
-    unitKind: units.get(s.unitId)?.kind ?? '',
-    expectedKg: typeof s.protocolParams['expectedKg'] === 'number' ? s.protocolParams['expectedKg'] : null,
-  }))
-}
-
-const setupOf = (s: StoredSession) => ({
-  id: s.id, athleteId: s.athleteId, protocolId: s.protocolId, protocolVersion: s.protocolVersion, unitId: s.unitId, measurementId: s.measurementId,
-  variant: s.variant, performedAt: s.performedAt.toISOString(), performedOn: s.performedOn, practice: s.practice, conditions: s.conditions,
-  overrideReason: s.overrideReason, note: s.note, source: s.importId ? ('import' as const) : s.actorKind === 'demo' ? ('demo' as const) : ('typed' as const),
-})
-
-interface AthleteParts { measurements: MeasurementView[]; injuries: InjuryView[]; symptoms: SymptomView[]; demand: AthleteView['demand']; events: AthleteView['events'] }
-
-/** Intake parts of many athletes at once. */
-export async function loadParts(em: EntityManager, ids: readonly string[], timeZone: string): Promise<Map<string, AthleteParts>> {
-  const where = { athleteId: In([...ids]) }
-  const measurements = await em.find(CurrentMeasurementView, { where, order: { measuredOn: 'DESC', recordedAt: 'DESC' } })
-  const versions = await em.find(InjuryEntity, { where })
-  const superseded = new Set(versions.flatMap((i) => i.supersedesId ?? []))
-  const injuries = versions.filter((i) => !superseded.has(i.id)).sort((a, b) => b.recordedAt.getTime() - a.recordedAt.getTime())
-  const roots = rootsOf(versions)
-  const observations = await em.find(ObservationEntity, { where: { ...where, symptom: Not(IsNull()) }, order: { recordedAt: 'DESC' } })
-  const clearances = await em.find(ClearanceEntity, { where, order: { recordedAt: 'DESC' } })
-  const demands = await em.find(DemandVersionEntity, { where, order: { recordedAt: 'ASC' } })
-  const events = await em.find(CurrentEventView, { where, order: { heldOn: 'ASC' } })
-  const clearanceOf = (id: string) => { const c = clearances.find((x) => (x.injuryId !== null && roots.get(x.injuryId) === roots.get(id)) || x.observationId === id); return c ? clearanceView(c) : null }
-  return new Map(ids.map((id) => [id, {
-    measurements: measurements.filter((m) => m.athleteId === id).map((m) => ({ id: m.id, measure: m.measure, hand: m.hand, value: m.value, enteredValue: m.enteredValue, enteredUnit: m.enteredUnit, on: m.measuredOn })),
-    injuries: injuries.filter((i) => i.athleteId === id).map((i) => ({ id: i.id, rootId: roots.get(i.id)!, site: i.site, side: i.side, status: i.status, since: i.since, note: i.note, advisedBy: i.advisedBy, recordedOn: localDateOf(i.recordedAt, timeZone), clearance: clearanceOf(i.id) })),
-    symptoms: observations.filter((o) => o.athleteId === id).map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom, on: localDateOf(o.recordedAt, timeZone), sessionId: o.sessionId, clearance: clearanceOf(o.id) })),
-    demand: demands.filter((d) => d.athleteId === id).map((d) => ({ sources: d.sources, edits: d.edits, since: d.since, reason: d.reason })).at(-1) ?? null,
-    events: events.filter((e) => e.athleteId === id).map((e) => ({ id: e.id, name: e.name, on: e.heldOn, items: e.items, note: e.note })),
-  }]))
-}
+import { AthleteEntity, PlanVersionEntity, type Athlete, type Hall, type PlanVersion } from './entities'
+import type { AthleteParts } from './parts'
+import { loadSessions } from './sessions'
+import { oddArrival, doneAt } from '@mano/core/testing/clock'
 
 export type StageParts = Pick<StageFacts, 'tests' | 'plan' | 'floor'>
 
@@ -97,11 +28,17 @@ const LOG_WEEKS = 16
 export async function loadLogs(em: EntityManager, athleteIds: readonly string[], today: string): Promise<(SetLog & { athleteId: string })[]> {
   // Read as they are, without an entity each.
   const rows = (await em.query(
-    `SELECT id, athlete_id AS "athleteId", block_id AS "blockId", exercise_id AS "exerciseId", done_on::text AS "on", hand, set_no AS "set", load_kg AS "loadKg", seconds, reps, ended, effort, pain, pain_where AS "painWhere", nullif(details, '{}') AS details,
-       EXISTS (SELECT 1 FROM alarm a WHERE a.athlete_id = current_set_log.athlete_id AND a.happened_on = done_on AND a.subject = 'exercise ' || exercise_id) AS alarmed
+    `SELECT id, athlete_id AS "athleteId", block_id AS "blockId", exercise_id AS "exerciseId", done_on::text AS "on", hand, set_no AS "set", load_kg AS "loadKg", seconds, reps, ended, effort, pain, pain_where AS "painWhere", nullif(details, '{}') AS details, extract(epoch FROM device_at) * 1000 AS "deviceMs", extract(epoch FROM recorded_at) * 1000 AS "recordedMs", clock_ms AS "clockMs",
+       (athlete_id, done_on, 'exercise ' || exercise_id) IN (SELECT athlete_id, happened_on, subject FROM alarm WHERE athlete_id = ANY($1)) AS alarmed
      FROM current_set_log WHERE athlete_id = ANY($1) AND done_on >= $2 ORDER BY done_on, recorded_at`, [[...athleteIds], addDays(today, -7 * LOG_WEEKS)],
-  )) as (SetLog & { athleteId: string })[]
-  return rows.map(({ details, painWhere, alarmed, ...l }) => ({ ...l, ...(details && { details }), ...(painWhere && { painWhere }), ...(alarmed && { alarmed }) }))
+  )) as (SetLog & { athleteId: string; deviceMs: string | null; recordedMs: string; clockMs: number | null })[]
+  return rows.map(({ details, painWhere, alarmed, deviceMs, recordedMs, clockMs, ...l }) => ({ ...l, ...oddOf(deviceMs, recordedMs, clockMs), ...(details && { details }), ...(painWhere && { painWhere }), ...(alarmed && { alarmed }) }))
+}
+
+const oddOf = (deviceMs: string | null, recordedMs: string, clockMs: number | null): { odd?: string } => {
+  if (deviceMs === null) return {}
+  const odd = oddArrival(doneAt(Number(deviceMs), clockMs, Number(recordedMs)), Number(recordedMs), clockMs)
+  return odd === null ? {} : { odd }
 }
 
 /** Sets of a period as far as work by week looks at them: years of them at once. */
@@ -112,6 +49,23 @@ export async function loadWork(em: EntityManager, athleteId: string, period: { f
   )) as [{ all: string }]
   type Line = [DoneSet['blockId'], string, string, DoneSet['hand'], number, number | null, number | null, number | null]
   return (JSON.parse(row.all) as Line[]).map(([blockId, exerciseId, on, hand, set, seconds, reps, pain]) => ({ blockId, exerciseId, on, hand, set, seconds, reps, pain }))
+}
+
+/** What the stages need of the tests: how many there are, and how the newest stands. */
+export async function testedFacts(em: EntityManager, athleteId: string): Promise<StageFacts['tests']> {
+  const rows = (await em.query(
+    `SELECT s.id FROM current_test_session s WHERE s.athlete_id = $1 AND EXISTS (SELECT 1 FROM current_trial t WHERE t.session_id = s.id AND NOT t.struck) ORDER BY s.performed_at`, [athleteId],
+  )) as { id: string }[]
+  const last = rows.at(-1)
+  return last ? testFacts(await loadSessions(em, { ids: [last.id] }), rows.length) : testFacts([], 0)
+}
+
+/** The newest version of the latest week that is planned. */
+export async function newestPlan(em: EntityManager, athleteId: string): Promise<Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null> {
+  const [row] = (await em.query(
+    'SELECT week_start::text AS "weekStart", blocks, recorded_at AS "recordedAt" FROM plan_version WHERE athlete_id = $1 ORDER BY week_start DESC, seq DESC LIMIT 1', [athleteId],
+  )) as Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'>[]
+  return row ?? null
 }
 
 /** Newest version of each week, newest week first, with how many versions the week has seen. */

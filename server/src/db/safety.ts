@@ -1,27 +1,18 @@
-import { In, type EntityManager } from 'typeorm'
+import type { EntityManager } from 'typeorm'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
 import { PROTOCOLS } from '@mano/core/catalogue/protocols'
 import { safetyFacts } from '@mano/core/safety/facts'
-import type { ClearanceFact, InjuryVersion, NoteFact, SafetyRecord } from '@mano/core/safety/record'
+import type { ClearanceFact, InjuryVersion, NoteFact, SafetyRecord, TestFact, SetFact } from '@mano/core/safety/record'
 import { actKey, judgeAct, judgeBy, type Judge } from '@mano/core/safety/judge'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
 import type { Subject } from '@mano/core/safety/act'
 import { localDateOf } from '@mano/core/units/dates'
-import { groupBy } from '@mano/core/units/group'
-import {
-  ClearanceEntity,
-  ExperienceEntryEntity,
-  HealthAnswerEntity,
-  InjuryEntity,
-  ObservationEntity,
-  type Athlete,
-  type Clearance,
-  type ExperienceEntry,
-  type HealthAnswer,
-  type Injury,
-} from './entities'
-import { flagsOf } from './safetyFlags'
-import { sinceOf, setsOf, testsOf, iso } from './safetySets'
+import type { Athlete, Clearance, ExperienceEntry, HealthAnswer, Injury, Observation } from './entities'
+import { jsonList, utc } from './sql'
+import type { ReasonView, AlarmView } from '@mano/contract/safety'
+import type { DayFlagId } from '@mano/core/catalogue/cautions'
+
+const iso = (d: Date | string): string => (d instanceof Date ? d : new Date(d)).toISOString()
 
 /** What names an injury through its versions. */
 export function rootsOf(all: readonly Injury[]): Map<string, string> {
@@ -53,98 +44,117 @@ export interface Kept {
   health: HealthAnswer | null
   experience: ExperienceEntry[]
   clearances: Clearance[]
+  /** Flags of the day: as somebody ticked them last, and a heavy pull that the plan of the day puts after the grip work. */
+  flags: DayFlagId[]
+  /** Reasons given for acts of the day. */
+  reasons: ReasonView[]
+  /** Alarms that wait for an answer, newest first. */
+  alarms: AlarmView[]
 }
 
-/** What is on record of athletes for safety, up to a day. */
+/** Days of sets and tests that are always looked at: half a year, as experience is counted. Back to the first pain of 4 and more where there was one. */
+const LOOK_BACK_DAYS = 26 * 7 + 6
+
+const OF = 'athlete_id = w.id'
+/**
+ * Everything safety needs of some athletes on a day ($2), one row each. Sets and trials of the day each by itself, earlier ones summed by day, act,
+ * hand and place.
+ */
+const STATEMENT = `SELECT w.id,
+  ${jsonList(`SELECT id, site, side, status, since::text AS since, supersedes_id AS "supersedesId", ${utc('recorded_at')} AS "recordedAt" FROM injury WHERE ${OF} ORDER BY recorded_at`)} AS injuries,
+  ${jsonList(`SELECT id, hand, places, pain, symptom, session_id AS "sessionId", ${utc('recorded_at')} AS "recordedAt" FROM observation WHERE ${OF} ORDER BY recorded_at`)} AS observations,
+  ${jsonList(`SELECT id, injury_id AS "injuryId", observation_id AS "observationId", health_id AS "healthId", pain_hand AS "painHand", pain_tissue AS "painTissue", cleared_by AS "clearedBy", profession, cleared_on::text AS "clearedOn", allows, until::text AS until, received, note, ${utc('recorded_at')} AS "recordedAt" FROM clearance WHERE ${OF} ORDER BY recorded_at`)} AS clearances,
+  (SELECT json_build_object('answeredOn', answered_on::text, 'yes', yes, 'complete', complete) FROM health_answer WHERE ${OF} ORDER BY seq DESC LIMIT 1) AS health,
+  ${jsonList(`SELECT quality, family, weeks, origin, entered_on::text AS "enteredOn", actor_id AS "actorId" FROM experience_entry WHERE ${OF} ORDER BY recorded_at DESC, id DESC`)} AS experience,
+  ${jsonList(`SELECT CASE WHEN l.done_on = $2 THEN l.id::text ELSE '' END AS id, l.exercise_id AS "exerciseId", l.hand, l.done_on::text AS "on", max(l.pain) AS pain, l.pain_where AS "where", ${utc('max(coalesce(l.device_at, l.recorded_at))')} AS "recordedAt"
+     FROM current_set_log l WHERE l.athlete_id = w.id AND l.done_on BETWEEN s.since AND $2 GROUP BY 1, 2, 3, 4, 6`)} AS sets,
+  ${jsonList(`SELECT t.id, t.protocol_id AS "protocolId", u.kind AS "unitKind", t.variant, t.performed_on::text AS "on",
+       ${jsonList(`SELECT CASE WHEN t.performed_on = $2 THEN r.id::text ELSE '' END AS id, r.hand, max(r.pain) AS pain, r.pain_where AS "where", ${utc('max(coalesce(r.device_at, r.recorded_at))')} AS "recordedAt"
+          FROM trial r WHERE r.session_id = t.id AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = r.id) GROUP BY 1, 2, 4`)} AS trials
+     FROM current_test_session t JOIN implement_unit u ON u.id = t.unit_id WHERE t.athlete_id = w.id AND t.performed_on BETWEEN s.since AND $2`)} AS tests,
+  coalesce((SELECT flags FROM day_flag WHERE ${OF} AND held_on = $2 ORDER BY recorded_at DESC, id DESC LIMIT 1), '[]') AS ticked,
+  (SELECT frame -> ($2::date - week_start) ->> 'heavyPull' FROM plan_version WHERE ${OF} AND week_start <= $2 AND week_start > $2::date - 7 ORDER BY seq DESC LIMIT 1) AS pull,
+  ${jsonList(`SELECT subject, hand, keys, reason FROM gate_reason WHERE ${OF} AND given_on = $2 ORDER BY recorded_at`)} AS reasons,
+  ${jsonList(`SELECT a.id, a.happened_on::text AS "on", a.hand, a.class, a.says FROM alarm a WHERE a.athlete_id = w.id AND NOT EXISTS (SELECT 1 FROM alarm_answer r WHERE r.alarm_id = a.id) AND NOT EXISTS (SELECT 1 FROM test_import_undo u WHERE u.import_id = a.source_id) ORDER BY a.seq DESC`)} AS alarms
+FROM unnest($1::uuid[]) AS w(id) CROSS JOIN LATERAL (SELECT least($2::date - ${LOOK_BACK_DAYS},
+  (SELECT min(done_on) FROM set_log WHERE ${OF} AND pain >= 4),
+  (SELECT min(t.performed_on) FROM test_session t JOIN trial r ON r.session_id = t.id AND r.pain >= 4 WHERE t.athlete_id = w.id)) AS since) s`
+
+interface Stored {
+  id: string
+  injuries: Injury[]
+  observations: Observation[]
+  clearances: Clearance[]
+  health: HealthAnswer | null
+  experience: ExperienceEntry[]
+  sets: SetFact[]
+  tests: TestFact[]
+  ticked: DayFlagId[]
+  pull: string | null
+  reasons: ReasonView[]
+  alarms: AlarmView[]
+}
+
+/** What is on record of athletes for safety, up to a day: one statement. */
 export async function loadSafety(
   em: EntityManager,
   athletes: readonly Pick<Athlete, 'id' | 'birthDate' | 'guardian'>[],
   day: string,
   timeZone: string,
 ): Promise<Map<string, Kept>> {
-  const ids = athletes.map((a) => a.id)
-  const where = { athleteId: In(ids) }
-  const injuries = await em.find(InjuryEntity, { where, order: { recordedAt: 'ASC' } })
-  const observations = await em.find(ObservationEntity, { where, order: { recordedAt: 'ASC' } })
-  const clearances = await em.find(ClearanceEntity, { where, order: { recordedAt: 'ASC' } })
-  const health = (await em.query(
-    'SELECT DISTINCT ON (athlete_id) id FROM health_answer WHERE athlete_id = ANY($1) ORDER BY athlete_id, seq DESC',
-    [ids],
-  )) as { id: string }[]
-  const answers =
-    health.length === 0
-      ? []
-      : await em.find(HealthAnswerEntity, { where: { id: In(health.map((h) => h.id)) } })
-  const experience = await em.find(ExperienceEntryEntity, {
-    where,
-    order: { recordedAt: 'DESC', id: 'DESC' },
-  })
-  const since = await sinceOf(em, ids, day)
-  const [sets, tests] = [
-    groupBy(await setsOf(em, ids, since, day), (s) => s.athleteId),
-    groupBy(await testsOf(em, ids, since, day), (t) => t.athleteId),
-  ]
-  const roots = rootsOf(injuries)
-  const superseded = new Set(injuries.flatMap((i) => i.supersedesId ?? []))
-  const [byInjury, byNote, byClearance, byExperience] = [
-    groupBy(injuries, (i) => i.athleteId),
-    groupBy(observations, (o) => o.athleteId),
-    groupBy(clearances, (c) => c.athleteId),
-    groupBy(experience, (e) => e.athleteId),
-  ]
-  return new Map(
-    athletes.map((a) => {
-      const answer = answers.find((h) => h.athleteId === a.id) ?? null
-      const entered = (byExperience.get(a.id) ?? []).filter(
-        (e, i, all) => all.findIndex((x) => x.quality === e.quality && x.family === e.family) === i,
-      )
-      return [
-        a.id,
-        {
-          health: answer,
-          experience: entered,
-          clearances: byClearance.get(a.id) ?? [],
-          record: {
-            birthDate: a.birthDate,
-            guardianConsent: a.guardian !== null,
-            // Answers from before all questions were asked are old ones: a yes counts, the questions are due.
-            health: answer && {
-              on: answer.complete ? answer.answeredOn : '2000-01-01',
-              yes: answer.yes,
-            },
-            injuries: (byInjury.get(a.id) ?? []).map((i): InjuryVersion => ({
-              id: i.id,
-              rootId: roots.get(i.id)!,
-              site: i.site,
-              side: i.side,
-              status: i.status,
-              since: i.since,
-              recordedAt: iso(i.recordedAt),
-              current: !superseded.has(i.id),
-            })),
-            notes: (byNote.get(a.id) ?? []).map((o): NoteFact => ({
-              id: o.id,
-              hand: o.hand,
-              at: o.places,
-              pain: o.pain,
-              symptom: o.symptom,
-              on: localDateOf(o.recordedAt, timeZone),
-              recordedAt: iso(o.recordedAt),
-              testId: o.sessionId,
-            })),
-            sets: sets.get(a.id) ?? [],
-            tests: tests.get(a.id) ?? [],
-            clearances: (byClearance.get(a.id) ?? []).map(clearanceFact),
-            experience: entered.map((e) => ({
-              quality: e.quality,
-              family: e.family,
-              weeks: e.weeks,
-            })),
-          },
-        },
-      ]
-    }),
+  const rows = new Map(
+    ((await em.query(STATEMENT, [athletes.map((a) => a.id), day])) as Stored[]).map((r) => [r.id, r]),
   )
+  return new Map(athletes.map((a) => [a.id, keptOf(a, rows.get(a.id)!, timeZone)]))
+}
+
+function keptOf(a: Pick<Athlete, 'birthDate' | 'guardian'>, r: Stored, timeZone: string): Kept {
+  const roots = rootsOf(r.injuries)
+  const superseded = new Set(r.injuries.flatMap((i) => i.supersedesId ?? []))
+  const newest = new Map<string, ExperienceEntry>()
+  for (const e of r.experience) if (!newest.has(`${e.quality} ${e.family}`)) newest.set(`${e.quality} ${e.family}`, e)
+  const entered = [...newest.values()]
+  return {
+    health: r.health,
+    experience: entered,
+    clearances: r.clearances,
+    flags: [...r.ticked, ...(r.pull === 'after' ? (['heavy_pull_later'] as const) : [])],
+    reasons: r.reasons,
+    alarms: r.alarms,
+    record: {
+      birthDate: a.birthDate,
+      guardianConsent: a.guardian !== null,
+      // Answers from before all questions were asked are old ones: a yes counts, the questions are due.
+      health: r.health && {
+        on: r.health.complete ? r.health.answeredOn : '2000-01-01',
+        yes: r.health.yes,
+      },
+      injuries: r.injuries.map((i): InjuryVersion => ({
+        id: i.id,
+        rootId: roots.get(i.id)!,
+        site: i.site,
+        side: i.side,
+        status: i.status,
+        since: i.since,
+        recordedAt: iso(i.recordedAt),
+        current: !superseded.has(i.id),
+      })),
+      notes: r.observations.map((o): NoteFact => ({
+        id: o.id,
+        hand: o.hand,
+        at: o.places,
+        pain: o.pain,
+        symptom: o.symptom,
+        on: localDateOf(new Date(o.recordedAt), timeZone),
+        recordedAt: iso(o.recordedAt),
+        testId: o.sessionId,
+      })),
+      sets: r.sets,
+      tests: r.tests,
+      clearances: r.clearances.map(clearanceFact),
+      experience: entered.map((e) => ({ quality: e.quality, family: e.family, weeks: e.weeks })),
+    },
+  }
 }
 
 interface Scene {
@@ -165,11 +175,8 @@ export async function factsFor(
   athlete: Athlete,
   { on = today, ...asked }: Moment = {},
 ): Promise<SafetyFacts> {
-  const { record } = (await loadSafety(em, [athlete], on, hall.timeZone)).get(athlete.id)!
-  return safetyFacts(record, on, {
-    ...asked,
-    flags: (await flagsOf(em, [athlete.id], on)).get(athlete.id) ?? [],
-  })
+  const { record, flags } = (await loadSafety(em, [athlete], on, hall.timeZone)).get(athlete.id)!
+  return safetyFacts(record, on, { ...asked, flags })
 }
 
 /** The judge of an athlete's tests, plan and floor. */

@@ -1,4 +1,6 @@
+import { Client } from 'pg'
 import { DataSource } from 'typeorm'
+import { installQueue } from '../jobs/boss'
 import { APP_ROLE, type DatabaseUrls } from './bootstrap'
 import { ENTITIES } from './entities'
 import { Ground1764000000001 } from './migrations/1-ground'
@@ -13,8 +15,36 @@ import { Floor1764800000009 } from './migrations/9-floor'
 import { TestDay1764900000010 } from './migrations/10-test-day'
 import { Review1765000000011 } from './migrations/11-review'
 import { Safety1766000000012 } from './migrations/12-safety'
+import { Standing1766400000013 } from './migrations/13-standing'
+import { Mend1764250000000 } from './migrations/14-mend'
 
-export const MIGRATIONS = [Ground1764000000001, Plan1764100000002, Fieldwork1764200000003, Judgement1764300000004, Lifts1764400000005, FloorOfTests1764500000006, Traces1764600000007, PlanTerms1764700000008, Floor1764800000009, TestDay1764900000010, Review1765000000011, Safety1766000000012]
+/** In the order they were written; each is frozen once it has landed. They run in the order of their numbers, those that have not run yet. */
+export const MIGRATIONS = [
+  Ground1764000000001,
+  Plan1764100000002,
+  Fieldwork1764200000003,
+  Judgement1764300000004,
+  Lifts1764400000005,
+  FloorOfTests1764500000006,
+  Traces1764600000007,
+  PlanTerms1764700000008,
+  Floor1764800000009,
+  TestDay1764900000010,
+  Review1765000000011,
+  Safety1766000000012,
+  Standing1766400000013,
+  Mend1764250000000,
+]
+
+/** How long a request may hold what others wait for, ms; connections at the most. */
+const PATIENCE = {
+  max: 12,
+  connectionTimeoutMillis: 3_000,
+  statement_timeout: 10_000,
+  lock_timeout: 3_000,
+  idle_in_transaction_session_timeout: 20_000,
+  keepAlive: true,
+}
 
 const common = { type: 'postgres', synchronize: false, uuidExtension: 'pgcrypto', installExtensions: false, logging: false } as const
 
@@ -25,7 +55,14 @@ export async function migrate(ownerUrl: string, upTo = MIGRATIONS.length): Promi
     return (await owner.runMigrations({ transaction: 'each' })).map((m) => m.name)
   } finally {
     await owner.destroy()
+    if (upTo === MIGRATIONS.length) await asOwner(ownerUrl, (client) => installQueue(client, APP_ROLE))
   }
+}
+
+async function asOwner(ownerUrl: string, work: (client: Client) => Promise<void>): Promise<void> {
+  const client = new Client({ connectionString: ownerUrl })
+  await client.connect()
+  try { await work(client) } finally { await client.end() }
 }
 
 /** Counts what is in the tables: after a bulk load the planner would otherwise take them for empty and join row by row. */
@@ -39,4 +76,4 @@ export async function takeStatistics(ownerUrl: string): Promise<void> {
 }
 
 /** The app's own connection: a plain role that owns nothing. */
-export const openApp = (urls: DatabaseUrls): Promise<DataSource> => new DataSource({ ...common, url: urls.app, entities: ENTITIES, extra: { max: 10 } }).initialize()
+export const openApp = (urls: DatabaseUrls, more: Partial<typeof PATIENCE> = {}): Promise<DataSource> => new DataSource({ ...common, url: urls.app, entities: ENTITIES, extra: { ...PATIENCE, ...more } }).initialize()

@@ -1,20 +1,20 @@
 import { Router, type Request, type Response } from 'express'
 import type { DataSource, EntityManager } from 'typeorm'
-import type { ObjectSchema } from 'yup'
-import type { Role } from '@mano/contract/accounts'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Clock } from '../config'
-import { AccountEntity, HallEntity, type Account, type Actor, type Hall } from '../db/entities'
-import { inHall } from '../db/hall'
-import { ACCESS, type RouteName } from './access'
+import type { Account, Actor, Hall } from '../db/entities'
+import { enterHall, inHall } from '../db/hall'
+import type { Live } from '../live'
 import type { Rack } from '../devices/rack'
-import { HttpProblem } from './problem'
+import { mustBePlain, readBody } from './body'
+import { HttpProblem, refused } from './problem'
+import { routeOf, type BodyOf, type QueryOf, type Route, type RouteName } from './routes'
 
 declare module 'express-session' {
   interface SessionData { accountId: string; hallId: string }
 }
 
-export interface Services { app: DataSource; clock: Clock; /** Instruments of the installation; none when left out. */ rack?: Rack }
+export interface Services { app: DataSource; clock: Clock; /** Instruments of the installation; none when left out. */ rack?: Rack; /** The clock is pinned: no device's clock is compared with it. */ pinned?: boolean; /** Tells the worker that there is something to do. */ look?: () => void; /** What other screens and servers say. */ live?: Live }
 
 /** One signed-in request: a transaction of its own hall, who asks, and the time. */
 export interface Call {
@@ -25,19 +25,26 @@ export interface Call {
   now: Date
   today: string
   actor: Actor & { hallId: string }
+  /** What the device's clock was ahead of the server's when it sent this, ms; null: not said. */
+  clockMs: number | null
+  /** What is done once the transaction is through. */
+  after: (() => void)[]
+  services: Services
 }
+/** With what the route reads, checked by its schemas. */
+export type Asked<N extends RouteName> = Call & { body: BodyOf<N>; query: QueryOf<N> }
 
-export interface Reply { status: number; body: unknown; type?: string; /** Offered as a file of this name. */ fileName?: string; /** Takes over the response: a live channel. */ stream?: (req: Request, res: Response) => void }
+export interface Reply { status: number; body: unknown; type?: string; /** Offered as a file of this name. */ fileName?: string; /** Takes over the response: a live channel, a file in pieces. */ stream?: (req: Request, res: Response) => void | Promise<void> }
 export const ok = (body: unknown): Reply => ({ status: 200, body })
 export const created = (body: unknown): Reply => ({ status: 201, body })
 export const done: Reply = { status: 204, body: null }
 
-type Handler = (call: Call) => Promise<Reply>
-type OpenHandler = (services: Services, req: Request) => Promise<Reply>
+type Handler<N extends RouteName> = (call: Asked<N>) => Promise<Reply>
+type OpenHandler<N extends RouteName> = (services: Services, req: Request, read: (today?: string) => Promise<BodyOf<N>>) => Promise<Reply>
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 
-/** Mounts handlers under the names of the access table, and nothing else. */
+/** Mounts handlers under the names of the routes, and nothing else: each request is looked at here before any handler sees it. */
 export class Api {
   readonly router = Router()
   readonly mounted: RouteName[] = []
@@ -47,47 +54,71 @@ export class Api {
     this.services = services
   }
 
-  open(name: RouteName, handler: OpenHandler): void {
-    if (ACCESS[name] !== 'anyone') throw new Error(`${name} is not open`)
-    this.mount(name, (req) => handler(this.services, req))
+  /** A route without a sign-in; its handler says when the body is read. */
+  open<N extends RouteName>(name: N, handler: OpenHandler<N>): void {
+    const route = routeOf(name)
+    if (route?.roles !== 'anyone') throw new Error(`${name} is not open`)
+    this.mount(name, (req, res) => handler(this.services, req, async (today) => { await readBody(route, req, res); return (await checked(route.body, req.body, today)) as BodyOf<N> }))
   }
 
-  on(name: RouteName, handler: Handler): void {
-    const roles = ACCESS[name] as 'anyone' | readonly Role[] | undefined
-    if (!roles || roles === 'anyone') throw new Error(`${name} has no roles in the access table`)
-    this.mount(name, (req) => this.signedIn(req, roles, handler))
+  on<N extends RouteName>(name: N, handler: Handler<N>): void {
+    const route = routeOf(name)
+    if (!route || route.roles === 'anyone') throw new Error(`${name} has no roles in the table of routes`)
+    this.mount(name, (req, res) => this.signedIn(route, req, res, handler as Handler<RouteName>))
   }
 
-  private mount(name: RouteName, run: (req: Request) => Promise<Reply>): void {
+  private mount(name: RouteName, run: (req: Request, res: Response) => Promise<Reply>): void {
     this.mounted.push(name)
     const [method, path] = name.split(' ') as ['GET' | 'POST' | 'PUT' | 'DELETE', string]
     this.router[method.toLowerCase() as 'get'](path, async (req: Request, res: Response) => {
       const wrong = Object.values(req.params).find((p) => !UUID.test(String(p)))
       if (wrong !== undefined) throw new HttpProblem(404, 'not-found', 'No such page.')
-      const reply = await run(req)
-      if (reply.stream) reply.stream(req, res)
+      const reply = await run(req, res)
+      if (reply.stream) await reply.stream(req, res)
       else if (reply.status === 204) res.status(204).end()
-      else if (reply.type) res.set(reply.fileName ? { 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(reply.fileName)}` } : {}).status(reply.status).type(reply.type).send(reply.body)
+      else if (reply.type) res.set(reply.fileName ? attachment(reply.fileName) : {}).status(reply.status).type(reply.type).send(reply.body)
       else res.status(reply.status).json(reply.body)
     })
   }
 
-  private signedIn(req: Request, roles: readonly Role[], handler: Handler): Promise<Reply> {
+  /** Who asks is known before the body is read, and the body is right before a transaction begins. */
+  private async signedIn(route: Route, req: Request, res: Response, handler: Handler<RouteName>): Promise<Reply> {
     const { accountId, hallId } = req.session
     if (!accountId || !hallId) throw new HttpProblem(401, 'signed-out', 'Sign in first.')
-    return inHall(this.services.app, hallId, async (em) => {
-      const account = await em.findOneBy(AccountEntity, { id: accountId })
-      const hall = await em.findOneBy(HallEntity, { id: hallId })
-      if (!account || !hall) throw new HttpProblem(401, 'signed-out', 'Sign in first.')
-      if (!roles.includes(account.role)) throw new HttpProblem(403, 'not-allowed', 'That is for the coach of this hall.')
-      const now = this.services.clock()
-      return handler({ em, req, account, hall, now, today: localDateOf(now, hall.timeZone), actor: { hallId, actorKind: account.role, actorId: account.id, recordedAt: now } })
-    })
+    const who = await enterHall(this.services.app, hallId, accountId)
+    if (!who) throw new HttpProblem(401, 'signed-out', 'Sign in first.')
+    const { account, hall } = who
+    if (!(route.roles as readonly string[]).includes(account.role)) throw new HttpProblem(403, 'not-allowed', 'That is for the coach of this hall.')
+    await readBody(route, req, res)
+    const now = this.services.clock()
+    const today = localDateOf(now, hall.timeZone)
+    const [body, query] = [await checked(route.body, req.body, today), await checked(route.query, req.query, today)]
+    const clockMs = clockMsOf(req, now, this.services)
+    const actor = { hallId, actorKind: account.role, actorId: account.id, recordedAt: now }
+    const after: Call['after'] = []
+    const reply = await inHall(this.services.app, hallId, (em) => handler({ em, req, account, hall, now, today, actor, clockMs, after, services: this.services, body, query } as Asked<RouteName>))
+    for (const act of after) act()
+    return reply
   }
 }
 
-/** The request's body by its schema; every wrong field is named. */
-export async function bodyOf<T extends object>(schema: ObjectSchema<T>, call: { req: Request; today?: string }): Promise<T> {
-  if (!call.req.is('application/json')) throw new HttpProblem(415, 'not-json', 'The request is not JSON.')
-  return (await schema.validate(call.req.body, { abortEarly: false, strict: false, context: { today: call.today } })) as T
+/** A device says what its clock shows as it sends: the difference to the server's is what it is ahead. */
+export function clockMsOf(req: Request, now: Date, { pinned = false }: Services): number | null {
+  const shown = Date.parse(req.get('X-Mano-Clock') ?? '')
+  return pinned || Number.isNaN(shown) ? null : shown - now.getTime()
+}
+
+export const attachment = (fileName: string): Record<string, string> => ({ 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}` })
+
+/** What was sent, by its schema; every wrong field is named. */
+async function checked(schema: Route['body'], given: unknown, today: string | undefined): Promise<object | undefined> {
+  if (!schema) return undefined
+  mustBePlain(given)
+  try {
+    return (await schema.validate(given, { abortEarly: false, strict: false, context: { today } })) as object
+  } catch (error) {
+    // A test of a schema looks at a value of another kind before the kind is refused.
+    if (error instanceof TypeError || error instanceof RangeError) throw refused('', 'A field holds another kind of value than it must.')
+    throw error
+  }
 }

@@ -1,47 +1,52 @@
 import {
-  athleteBody,
-  injuryBody,
-  measurementBody,
-  profileBody,
-  type AthleteView,
-  type InjuryBody,
+    type AthleteView,
+    type InjuryBody
 } from '@mano/contract/athletes'
-import type { SessionView } from '@mano/contract/tests'
 import { needsClearance, safetyFacts } from '@mano/core/safety/facts'
 import { toSi } from '@mano/core/units/convert'
 import {
-  AthleteEntity,
-  BodyMeasurementEntity,
-  DemandVersionEntity,
-  InjuryEntity,
-  type Athlete,
+    AthleteEntity,
+    BodyMeasurementEntity,
+    DemandVersionEntity,
+    InjuryEntity,
+    type Athlete,
 } from '../db/entities'
 import { loadFieldwork } from '../db/intake'
 import { insertOnce } from '../db/once'
 import { closedFacts, loadSafety } from '../db/safety'
-import { flagsOf } from '../db/safetyFlags'
-import { experienceView, healthView, openAlarms, reasonsOf } from '../db/safetyViews'
+import { experienceView, healthView, } from '../db/safetyViews'
 import {
-  findAthlete,
-  loadLogs,
-  loadParts,
-  loadSessions,
-  loadTouched,
-  planFacts,
-  planVersions,
-  stagesOf,
-  testFacts,
+    findAthlete,
+    loadLogs,
+    loadTouched,
+    newestPlan,
+    planFacts, stagesOf,
+    testedFacts
 } from '../db/read'
-import { bodyOf, created, ok, type Api, type Call } from './api'
+import { created, ok, type Api, type Call } from './api'
 import { knownSources } from './intake'
 import { conflict, notFound, refused } from './problem'
-import { roster } from './roster'
+import { freshen, rosterNames, rosterPage } from './roster'
+import { changeRow } from './change'
+import { loadParts } from '../db/parts'
 
 export async function athleteOr404(call: Call): Promise<Athlete> {
   const athlete = await findAthlete(call.em, String(call.req.params['athleteId']))
   if (!athlete) throw notFound('athlete')
   return athlete
 }
+
+/** What the form of a profile holds. */
+const profileOf = ({
+  name,
+  birthDate,
+  sexForNorms,
+  dominantHand,
+  level,
+  guardian,
+  skin,
+  note,
+}: Athlete) => ({ name, birthDate, sexForNorms, dominantHand, level, guardian, skin, note })
 
 /** Whether a clearance of this version of an injury holds today. */
 async function clearedNow(call: Call, athlete: Athlete, injuryId: string): Promise<boolean> {
@@ -53,12 +58,17 @@ async function clearedNow(call: Call, athlete: Athlete, injuryId: string): Promi
 }
 
 export function mountAthletes(api: Api): void {
-  api.on('GET /api/athletes', async (call) => ok(await roster(call)))
+  api.on('GET /api/athletes', async (call) => ({ status: 200, type: 'application/json; charset=utf-8', body: await rosterPage(call) }))
+
+  api.on('GET /api/athletes/names', async (call) => {
+    await freshen(call)
+    return ok(await rosterNames(call))
+  })
 
   api.on('POST /api/athletes', async (call) => {
-    const { id, sportEntryId, sportId, ...profile } = await bodyOf(athleteBody, call)
+    const { id, sportEntryId, sportId, ...profile } = call.body
     await knownSources(call, [sportId])
-    await insertOnce(call.em, AthleteEntity, { ...call.actor, id, ...profile, updatedAt: call.now })
+    await insertOnce(call.em, AthleteEntity, { ...call.actor, id, ...profile, updatedAt: call.now, version: 1 })
     await insertOnce(call.em, DemandVersionEntity, {
       ...call.actor,
       id: sportEntryId,
@@ -74,33 +84,24 @@ export function mountAthletes(api: Api): void {
   api.on('GET /api/athletes/:athleteId', async (call) => {
     const athlete = await athleteOr404(call)
     const parts = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
-    const sessions: SessionView[] = await loadSessions(call.em, { athleteId: athlete.id })
-    const tested = testFacts(sessions)
+    const tested = await testedFacts(call.em, athlete.id)
     const history = { logs: await loadLogs(call.em, [athlete.id], call.today) }
     const kept = (await loadSafety(call.em, [athlete], call.today, call.hall.timeZone)).get(
       athlete.id,
     )!
-    const facts = safetyFacts(kept.record, call.today, {
-      flags: (await flagsOf(call.em, [athlete.id], call.today)).get(athlete.id) ?? [],
-    })
+    const facts = safetyFacts(kept.record, call.today, { flags: kept.flags })
     const coach = call.account.role === 'coach'
     const touched = (await loadTouched(call.em, [athlete.id])).get(athlete.id)!
     return ok({
       id: athlete.id,
-      name: athlete.name,
-      birthDate: athlete.birthDate,
-      sexForNorms: athlete.sexForNorms,
-      dominantHand: athlete.dominantHand,
-      level: athlete.level,
-      guardian: athlete.guardian,
-      skin: athlete.skin,
-      note: athlete.note,
+      ...profileOf(athlete),
+      version: athlete.version,
       // Answers to health questions are the coaches' alone.
       safety: coach ? facts : closedFacts(facts),
       health: coach ? healthView(kept, call.today) : null,
       experience: await experienceView(call.em, kept, call.today),
-      reasons: await reasonsOf(call.em, athlete.id, call.today),
-      alarms: (await openAlarms(call.em, [athlete.id])).get(athlete.id)!,
+      reasons: kept.reasons,
+      alarms: kept.alarms,
       ...parts,
       ...(await loadFieldwork(call.em, athlete)),
       history,
@@ -110,7 +111,7 @@ export function mountAthletes(api: Api): void {
         {
           tests: tested,
           ...planFacts(
-            (await planVersions(call.em, athlete.id))[0] ?? null,
+            await newestPlan(call.em, athlete.id),
             history.logs,
             tested.last,
             touched,
@@ -126,23 +127,18 @@ export function mountAthletes(api: Api): void {
 
   api.on('PUT /api/athletes/:athleteId', async (call) => {
     const athlete = await athleteOr404(call)
-    const profile = await bodyOf(profileBody, call)
-    await call.em.update(
-      AthleteEntity,
-      { id: athlete.id },
-      {
-        ...profile,
-        updatedAt: call.now,
-        actorKind: call.actor.actorKind,
-        actorId: call.actor.actorId,
-      },
-    )
-    return ok({ id: athlete.id })
+    const profile = call.body
+    const { actorKind, actorId } = call.actor
+    const who = { updatedAt: call.now, actorKind, actorId }
+    return ok({
+      id: athlete.id,
+      version: await changeRow(call, AthleteEntity, athlete, profile, profileOf(athlete), who),
+    })
   })
 
   api.on('POST /api/athletes/:athleteId/measurements', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = await bodyOf(measurementBody, call)
+    const b = call.body
     const quantity = b.measure === 'body_mass' ? 'kg' : 'mm'
     await insertOnce(call.em, BodyMeasurementEntity, {
       ...call.actor,
@@ -155,7 +151,7 @@ export function mountAthletes(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/injuries', async (call) => {
     const athlete = await athleteOr404(call)
-    const b: InjuryBody = await bodyOf(injuryBody, call)
+    const b: InjuryBody = call.body
     if (b.supersedesId) {
       const before = await call.em.findOneBy(InjuryEntity, {
         id: b.supersedesId,

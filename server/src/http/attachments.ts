@@ -1,8 +1,8 @@
-import { attachmentBody, batteryBody, type BatteryBody, type BatteryView } from '@mano/contract/tests'
+import { type BatteryBody, type BatteryView } from '@mano/contract/tests'
 import { stripPicture } from '@mano/core/formats/image'
 import { BatteryEntity, CurrentBatteryView, CurrentSessionView, TestAttachmentEntity } from '../db/entities'
 import { insertOnce } from '../db/once'
-import { bodyOf, created, done, ok, type Api, type Call } from './api'
+import { created, done, ok, type Api, type Call } from './api'
 import { knownSources } from './intake'
 import { conflict, HttpProblem, notFound, refused } from './problem'
 
@@ -16,7 +16,7 @@ async function session(call: Call): Promise<string> {
 export function mountAttachments(api: Api): void {
   api.on('POST /api/tests/:sessionId/attachments', async (call) => {
     const sessionId = await session(call)
-    const body = await bodyOf(attachmentBody, call)
+    const body = call.body
     await insertOnce(call.em, TestAttachmentEntity, { ...call.actor, ...body, sessionId, mime: null, bytes: null })
     return created({ id: body.id })
   })
@@ -48,7 +48,7 @@ export function mountAttachments(api: Api): void {
   api.on('GET /api/batteries', async ({ em }) => ok((await em.find(CurrentBatteryView, { order: { name: 'ASC' } })).map((b): BatteryView => ({ id: b.id, name: b.name, sportId: b.sportId, items: b.items }))))
 
   api.on('POST /api/batteries', async (call) => {
-    const b = (await bodyOf(batteryBody, call)) as BatteryBody
+    const b = call.body as BatteryBody
     if (b.sportId !== null) await knownSources(call, [b.sportId])
     if (b.supersedesId !== null) {
       if (!(await call.em.findOneBy(BatteryEntity, { id: b.supersedesId }))) throw notFound('battery')

@@ -1,47 +1,89 @@
-import writeXlsx from 'write-excel-file/node'
+import type { Response } from 'express'
+import { once } from 'node:events'
+import type { Readable } from 'node:stream'
 import { v7 } from 'uuid'
-import { importHallBody } from '@mano/contract/accounts'
-import { writeCsv } from '@mano/core/formats/csv'
-import { hashPassword, isEmpty, startSession } from '../accounts/accounts'
+import { importHallHead } from '@mano/contract/accounts'
+import { csvHead, csvLines } from '@mano/core/formats/csv'
+import { firstHall, hashPassword, isEmpty, NOT_EMPTY, startSession } from '../accounts/accounts'
 import { inHall } from '../db/hall'
-import { exportHall, importHall, readHallFile } from '../transfer/file'
-import { tableOf, TABLES, type TableId } from '../transfer/tables'
-import { bodyOf, created, type Api, type Call } from './api'
+import { exportLines } from '../transfer/export'
+import { importRows, rowsOf } from '../transfer/import'
+import { linesOf } from '../transfer/lines'
+import { tableRows, TABLES } from '../transfer/tables'
+import { writeWorkbook } from '../transfer/workbook'
+import { attachment, created, type Api, type Asked, type Call, type Reply } from './api'
 import { HttpProblem, notFound, refused } from './problem'
+import type { RouteName } from './routes'
 
 const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
+export const HALL_TYPE = 'application/x-ndjson'
 const nameOf = ({ hall, today }: Call, what: string, ending: string): string => `${hall.name} ${what} ${today}.${ending}`
 
+/** Writes pieces as fast as the other side reads them. */
+async function send(res: Response, pieces: AsyncIterable<string | Uint8Array>): Promise<void> {
+  for await (const piece of pieces) {
+    if (res.destroyed) return
+    if (!res.write(piece)) await Promise.race([once(res, 'drain'), once(res, 'close')])
+  }
+  res.end()
+}
+
+/** A file made in pieces, in a transaction of its own that lasts as long as it is read. */
+function file<N extends RouteName>(call: Asked<N>, type: string, name: string, pieces: (own: Asked<N>) => AsyncIterable<string | Uint8Array>): Reply {
+  return {
+    status: 200, body: null,
+    stream: async (_req, res) => {
+      ;(res.locals['leave'] as (() => void) | undefined)?.()
+      res.status(200).set({ 'content-type': type, ...attachment(name) })
+      try {
+        await inHall(call.services.app, call.hall.id, (em) => send(res, pieces({ ...call, em })), { long: true, snapshot: true })
+      } catch (error) {
+        // Half a file must not look like a whole one.
+        res.destroy(error instanceof Error ? error : undefined)
+      }
+    },
+  }
+}
+
 export function mountExports(api: Api): void {
-  api.on('GET /api/export/hall', async (call) => ({ status: 200, type: 'application/json', fileName: nameOf(call, 'everything', 'json'), body: JSON.stringify(await exportHall(call.em), null, 1) }))
+  api.on('GET /api/export/hall', (call) => Promise.resolve(file(call, HALL_TYPE, nameOf(call, 'everything', 'jsonl'), ({ em }) => exportLines(em))))
 
-  api.on('GET /api/export/table', async (call) => {
-    const table = TABLES.find((t) => t.id === call.req.query['name'])
+  api.on('GET /api/export/table', (call) => {
+    const table = TABLES.find((t) => t.id === call.query.name)
     if (!table) throw notFound('table')
-    const { columns, rows } = await tableOf(table.id, call)
-    return { status: 200, type: 'text/csv', fileName: nameOf(call, table.name.toLowerCase(), 'csv'), body: writeCsv(columns.map((c) => c.id), rows) }
+    return Promise.resolve(file(call, 'text/csv; charset=utf-8', nameOf(call, table.name.toLowerCase(), 'csv'), async function* (own) {
+      yield csvHead(table.columns.map((c) => c.id))
+      for await (const rows of tableRows(table, own)) yield csvLines(rows)
+    }))
   })
 
-  // Cells are typed texts and numbers: a spreadsheet runs none of them.
-  api.on('GET /api/export/workbook', async (call) => {
-    const sheets = []
-    for (const t of TABLES) {
-      const { columns, rows } = await tableOf(t.id as TableId, call)
-      sheets.push({ sheet: t.name, stickyRowsCount: 1, columns: columns.map((c) => ({ width: Math.max(10, c.id.length + 3) })), data: [columns.map((c) => ({ value: c.id, type: String, fontWeight: 'bold' as const })), ...rows.map((r) => r.map((v) => (v === '' ? null : typeof v === 'number' ? { value: v, type: Number } : { value: v, type: String })))] })
-    }
-    return { status: 200, type: XLSX, fileName: nameOf(call, 'tables', 'xlsx'), body: await writeXlsx(sheets).toBuffer() }
-  })
+  api.on('GET /api/export/workbook', (call) => Promise.resolve(file(call, XLSX, nameOf(call, 'tables', 'xlsx'), (own) => writeWorkbook(own))))
 
-  // A hall's file makes an empty installation that hall again.
+  // A hall's file makes an empty installation that hall again. Its first line names a coach of the file, and that coach's new password.
   api.open('POST /api/installation/file', async ({ app }, req) => {
-    const body = await bodyOf(importHallBody, { req })
-    if (!(await isEmpty(app))) throw new HttpProblem(409, 'not-empty', 'This installation has a hall already.')
-    const { file, hallId } = readHallFile(app, body.file)
-    const coach = file.tables['account']?.find((a) => a['login'] === body.login && a['role'] === 'coach')
-    if (!coach) throw refused('login', `No coach of this file signs in as "${body.login}".`)
-    const [own, unknown] = [await hashPassword(body.password), await hashPassword(v7())]
-    await inHall(app, hallId, (em) => importHall(em, file, (a) => Promise.resolve(a === coach ? own : unknown)))
-    await startSession(req, String(coach['id']), hallId)
-    return created({ id: coach['id'] })
+    if (!(await isEmpty(app))) throw NOT_EMPTY
+    if (!req.is(HALL_TYPE)) throw new HttpProblem(415, 'not-lines', `Send ${HALL_TYPE}: a line with the sign-in, then the file.`)
+    const lines = linesOf((req as Readable).iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>)
+    const { login, password } = await headOf((await lines.next()).value as string | undefined)
+    const [own, unknown] = [await hashPassword(password), await hashPassword(v7())]
+    const rows = rowsOf(lines)
+    const first = await rows.next()
+    const hallId = first.done || first.value.table !== 'hall' ? null : first.value.row['id']
+    if (first.done || typeof hallId !== 'string' || !/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(hallId)) throw refused('file', 'A file holds one hall, and it comes first.')
+    const begun = (async function* () { yield first.value; yield* rows })()
+    let coachId: string | null = null
+    await inHall(app, hallId, async (em) => {
+      await firstHall(em)
+      await importRows(em, app, hallId, begun, (a) => { const is = a['login'] === login && a['role'] === 'coach'; if (is) coachId = String(a['id']); return is ? own : unknown })
+      if (coachId === null) throw refused('login', `No coach of this file signs in as "${login}".`)
+    }, { long: true })
+    await startSession(req, String(coachId), hallId)
+    return created({ id: coachId })
   })
+}
+
+async function headOf(line: string | undefined): Promise<{ login: string; password: string }> {
+  let given: unknown
+  try { given = JSON.parse(line ?? '') } catch { throw refused('file', 'This is not a file of a hall.') }
+  return importHallHead.validate(given, { abortEarly: false })
 }

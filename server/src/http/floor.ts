@@ -1,8 +1,8 @@
 import { createHash, timingSafeEqual } from 'node:crypto'
 import type { Request } from 'express'
 import type { FloorAthlete } from '@mano/contract/athletes'
-import { linkBody, logBody, type LinkSession, type LinkView, type LogBody } from '@mano/contract/plan'
-import { observationBody, type ObservationBody } from '@mano/contract/tests'
+import { type LinkSession, type LinkView, type LogBody } from '@mano/contract/plan'
+import { type ObservationBody } from '@mano/contract/tests'
 import { calendar } from '@mano/core/formats/ical'
 import { inOrder } from '@mano/core/plan/order'
 import { sessionMinutes } from '@mano/core/plan/time'
@@ -10,48 +10,38 @@ import { PLACES } from '@mano/core/plan/types'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { reasonSubject } from '@mano/core/safety/reasons'
 import { toSi } from '@mano/core/units/convert'
-import { addDays, daysBetween, localDateOf } from '@mano/core/units/dates'
-import { AthleteEntity, AthleteLinkEntity, HallEntity, ObservationEntity, PlanVersionEntity, SetLogEntity, type Athlete } from '../db/entities'
+import { addDays, localDateOf } from '@mano/core/units/dates'
+import { AthleteEntity, AthleteLinkEntity, HallEntity, ObservationEntity, SetLogEntity, type Athlete, type PlanVersion } from '../db/entities'
 import { inHall } from '../db/hall'
 import { insertOnce } from '../db/once'
 import { loadLogs } from '../db/read'
-import { closedFacts, factsFor } from '../db/safety'
-import { reasonsOf } from '../db/safetyViews'
+import { closedFacts, loadSafety } from '../db/safety'
 import { athleteOr404 } from './athletes'
-import { bodyOf, created, done, ok, type Api, type Call, type Reply, type Services } from './api'
+import { clockMsOf, created, done, ok, type Api, type Call, type Reply, type Services } from './api'
 import { alarmFor, gateFor } from './gates'
 import { names, planView } from './plan'
 import { HttpProblem, notFound } from './problem'
+import { whenDone } from './whenDone'
+import { safetyFacts } from '@mano/core/safety/facts'
 
 /** What writes on the floor need: a signed-in coach has it, and an athlete with a link. */
-type Scene = Pick<Call, 'em' | 'hall' | 'now' | 'today' | 'actor'>
-
-/** Days a set may come late from a device that was without network. */
-const LATE_DAYS = 14
-
-/** The day a set was done: the device's own, where that can be, else today. */
-function doneOn(scene: Scene, deviceAt: string | null): string {
-  const at = deviceAt ? new Date(deviceAt) : null
-  if (!at || Number.isNaN(at.getTime()) || at > scene.now) return scene.today
-  const on = localDateOf(at, scene.hall.timeZone)
-  return daysBetween(on, scene.today) <= LATE_DAYS ? on : scene.today
-}
+type Scene = Pick<Call, 'em' | 'hall' | 'now' | 'today' | 'actor' | 'clockMs'>
 
 async function keepLog(scene: Scene, athlete: Athlete, b: LogBody): Promise<Reply> {
-  if (!(await scene.em.findOneBy(PlanVersionEntity, { id: b.planVersionId, athleteId: athlete.id }))) throw notFound('plan')
-  const there = await scene.em.findOneBy(SetLogEntity, { id: b.id })
-  const on = there?.doneOn ?? doneOn(scene, b.deviceAt)
+  const [plan] = (await scene.em.query('SELECT asked FROM plan_version WHERE id = $1 AND athlete_id = $2', [b.planVersionId, athlete.id])) as Pick<PlanVersion, 'asked'>[]
+  if (!plan) throw notFound('plan')
+  if (b.supersedesId && !(await scene.em.findOneBy(SetLogEntity, { id: b.supersedesId, athleteId: athlete.id }))) throw notFound('set')
+  const done = whenDone(scene, b.deviceAt)
   const { set, load, loadUnit, deviceAt, painWhere = null, ...rest } = b
-  await insertOnce(scene.em, SetLogEntity, {
-    ...scene.actor, ...rest, athleteId: athlete.id, doneOn: on, setNo: set, loadKg: load === null ? null : toSi(load, loadUnit, 'kg'), enteredLoad: load,
-    painWhere, enteredUnit: load === null ? null : loadUnit, blockId: b.blockId ?? null, supersedesId: b.supersedesId ?? null, deviceAt: deviceAt ? new Date(deviceAt) : null, details: b.details ?? {}, voided: b.voided ?? false,
+  const did = await insertOnce(scene.em, SetLogEntity, {
+    ...scene.actor, ...rest, athleteId: athlete.id, doneOn: done.on, setNo: set, loadKg: load === null ? null : toSi(load, loadUnit, 'kg'), enteredLoad: load,
+    painWhere, enteredUnit: load === null ? null : loadUnit, blockId: b.blockId ?? null, supersedesId: b.supersedesId ?? null, deviceAt: deviceAt ? new Date(deviceAt) : null, details: b.details ?? {}, voided: b.voided ?? false, clockMs: scene.clockMs,
   })
   // What happened is kept; a stop, or an ask without a reason, raises an alarm, judged by the facts of its own day.
-  if (!there && b.supersedesId === null && !b.voided) {
-    const plan = await scene.em.findOneByOrFail(PlanVersionEntity, { id: b.planVersionId })
+  if (did === 'created' && b.supersedesId === null && !b.voided) {
     const more = plan.asked.map((a) => ({ subject: reasonSubject('exercise', a.exerciseId), hand: a.hand, keys: a.keys }))
-    const gate = await gateFor(scene, athlete, { kind: 'exercise', exercise: exerciseById(b.exerciseId)!, hand: b.hand }, { on, without: b.id, more, ...(deviceAt && new Date(deviceAt) < scene.now && { before: new Date(deviceAt).toISOString() }) })
-    await alarmFor(scene, athlete, gate, on, b.id)
+    const gate = await gateFor(scene, athlete, { kind: 'exercise', exercise: exerciseById(b.exerciseId)!, hand: b.hand }, { on: done.on, without: b.id, more, ...(done.at < scene.now && { before: done.at.toISOString() }) })
+    await alarmFor(scene, athlete, gate, done.on, b.id)
   }
   return created({ id: b.id })
 }
@@ -79,13 +69,13 @@ async function byLink(services: Services, req: Request, work: (scene: Scene, ath
     if (link.revokedAt !== null) throw ended('This link was taken back. Ask your coach for a new one.')
     if (link.expiresOn < today) throw ended('This link has run out. Ask your coach for a new one.')
     const athlete = await em.findOneByOrFail(AthleteEntity, { id: link.athleteId })
-    return work({ em, hall, now, today, actor: { hallId: hall.id, actorKind: 'athlete', actorId: athlete.id, recordedAt: now } }, athlete)
+    return work({ em, hall, now, today, clockMs: clockMsOf(req, now, services), actor: { hallId: hall.id, actorKind: 'athlete', actorId: athlete.id, recordedAt: now } }, athlete)
   })
 }
 
 export function mountFloor(api: Api): void {
-  api.on('POST /api/athletes/:athleteId/observations', async (call) => keepObservation(call, await athleteOr404(call), await bodyOf(observationBody, call)))
-  api.on('POST /api/athletes/:athleteId/logs', async (call) => keepLog(call, await athleteOr404(call), (await bodyOf(logBody, call)) as LogBody))
+  api.on('POST /api/athletes/:athleteId/observations', async (call) => keepObservation(call, await athleteOr404(call), call.body))
+  api.on('POST /api/athletes/:athleteId/logs', async (call) => keepLog(call, await athleteOr404(call), call.body as LogBody))
 
   api.on('GET /api/athletes/:athleteId/calendar', async (call) => {
     const athlete = await athleteOr404(call)
@@ -106,7 +96,7 @@ export function mountFloor(api: Api): void {
   })
   api.on('POST /api/athletes/:athleteId/links', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = await bodyOf(linkBody, call)
+    const b = call.body
     await insertOnce(call.em, AthleteLinkEntity, { ...call.actor, id: b.id, athleteId: athlete.id, tokenHash: hashOf(b.token), expiresOn: addDays(call.today, b.days), revokedAt: null })
     return created({ id: b.id })
   })
@@ -120,9 +110,10 @@ export function mountFloor(api: Api): void {
 
   api.open('GET /api/link', (services, req) => byLink(services, req, async (scene, athlete) => {
     // Answers to health questions stay with the coaches: each act says what they make of it.
-    const own: FloorAthlete = { id: athlete.id, name: athlete.name, safety: closedFacts(await factsFor(scene, athlete)), reasons: await reasonsOf(scene.em, athlete.id, scene.today), history: { logs: await loadLogs(scene.em, [athlete.id], scene.today) } }
+    const kept = (await loadSafety(scene.em, [athlete], scene.today, scene.hall.timeZone)).get(athlete.id)!
+    const own: FloorAthlete = { id: athlete.id, name: athlete.name, safety: closedFacts(safetyFacts(kept.record, scene.today, { flags: kept.flags })), reasons: kept.reasons, history: { logs: await loadLogs(scene.em, [athlete.id], scene.today) } }
     return ok({ athlete: own, plan: await planView(scene, athlete.id), today: scene.today, hall: scene.hall.name } satisfies LinkSession)
   }))
-  api.open('POST /api/link/logs', (services, req) => byLink(services, req, async (scene, athlete) => keepLog(scene, athlete, (await bodyOf(logBody, { req, today: scene.today })) as LogBody)))
-  api.open('POST /api/link/observations', (services, req) => byLink(services, req, async (scene, athlete) => keepObservation(scene, athlete, await bodyOf(observationBody, { req, today: scene.today }))))
+  api.open('POST /api/link/logs', (services, req, read) => byLink(services, req, async (scene, athlete) => keepLog(scene, athlete, (await read(scene.today)) as LogBody)))
+  api.open('POST /api/link/observations', (services, req, read) => byLink(services, req, async (scene, athlete) => keepObservation(scene, athlete, await read(scene.today))))
 }

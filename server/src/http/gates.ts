@@ -2,22 +2,22 @@ import { v7 } from 'uuid'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import type { Subject } from '@mano/core/safety/act'
-import { judgeAct, type Finding, type Judge, type Verdict } from '@mano/core/safety/judge'
+import { judgeAct, judgeBy, type Finding, type Judge, type Verdict } from '@mano/core/safety/judge'
 import {
-  afterReasons,
-  keysFor,
-  openAsks,
-  reasonKey,
-  reasonSubject,
-  recorded,
+    afterReasons,
+    keysFor,
+    openAsks,
+    reasonKey,
+    reasonSubject,
+    recorded,
 } from '@mano/core/safety/reasons'
 import { cautionName, findingLine } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/testing/session'
 import { AlarmEntity, GateReasonEntity, type Athlete } from '../db/entities'
-import { judgeFor, type Moment } from '../db/safety'
-import { reasonsOf } from '../db/safetyViews'
+import { loadSafety, type Moment } from '../db/safety'
 import type { Call } from './api'
 import { blocked, HttpProblem, refused } from './problem'
+import { safetyFacts } from '@mano/core/safety/facts'
 
 export type Scene = Pick<Call, 'em' | 'hall' | 'now' | 'today' | 'actor'>
 
@@ -43,8 +43,12 @@ export async function gatesFor(
     ...moment
   }: Moment & { more?: readonly { subject: string; hand: Hand; keys: readonly string[] }[] } = {},
 ): Promise<Gate[]> {
-  const judge = await judgeFor(scene, athlete, moment)
-  const reasons = [...(await reasonsOf(scene.em, athlete.id, moment.on ?? scene.today)), ...more]
+  const { on = scene.today, ...asked } = moment
+  const { record, flags, reasons: given } = (
+    await loadSafety(scene.em, [athlete], on, scene.hall.timeZone)
+  ).get(athlete.id)!
+  const judge = judgeBy(safetyFacts(record, on, { ...asked, flags }))
+  const reasons = [...given, ...more]
   return subjects.map((subject) => gateOf(judge, reasons, subject))
 }
 

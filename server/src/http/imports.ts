@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import type { EntityManager } from 'typeorm'
-import { importBody, type ImportReply, type ImportView, type MappingView } from '@mano/contract/tests'
+import { type ImportReply, type ImportView, type MappingView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { readCsv, type CsvRow } from '@mano/core/formats/csv'
 import { tableProblems, TrialsReader, trialKey, type ImportedSession, type ImportReport } from '@mano/core/testing/import'
@@ -8,14 +8,15 @@ import { headerKey, mapRow, type SheetMapping } from '@mano/core/testing/mapping
 import { isPractice } from '@mano/core/testing/session'
 import { AccountEntity, AthleteEntity, ImportMappingEntity, TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, type Actor, type Hall, type StoredSession, type StoredTrial, type TrialMark } from '../db/entities'
 import { bulkInsert } from '../db/bulk'
-import { inHall } from '../db/hall'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
-import type { JobHandle, Jobs } from '../jobs'
-import { bodyOf, ok, type Api } from './api'
+import type { JobHandle, JobScene } from '../jobs/kinds'
+import { ok, type Api } from './api'
 import { alarmImports } from './importAlarms'
 import { conflict, notFound } from './problem'
 import { protocolParams } from './tests'
+import { startJob } from './jobs'
+import type { BodyOf } from './routes'
 
 const clocks = new Map<string, Intl.DateTimeFormat>()
 /** A clock of a zone that writes `2026-10-08 17:30:00`; costly to make, so it is kept. */
@@ -72,7 +73,7 @@ async function store({ em, actor, hall, today }: Importer, importId: string, ses
   let done = 0
   const flush = async (least: number) => {
     if (rows.length < least) return
-    await bulkInsert(em, TestSessionEntity, { ...actor, importId, deviceAt: null, conditions: {}, overrideReason: '', note: '' }, rows)
+    await bulkInsert(em, TestSessionEntity, { ...actor, importId, deviceAt: null, clockMs: null, conditions: {}, overrideReason: '', note: '' }, rows)
     await bulkInsert(em, TrialEntity, { ...actor, deviceAt: null, supersedesId: null, reason: '' }, trials)
     rows = []
     trials = []
@@ -105,7 +106,27 @@ async function store({ em, actor, hall, today }: Importer, importId: string, ses
 /** Sessions a report names. */
 const NAMED = 12
 
-export function mountImports(api: Api, jobs: Jobs): void {
+/** Reads a file and, unless it is a trial run, saves it. A repeated one is the import that is there. */
+export async function runImport({ em, hall, today, actor }: JobScene, { body }: { body: BodyOf<'POST /api/imports'> }, handle: JobHandle): Promise<ImportReply> {
+  const importer = { em, hall, today, actor }
+  const none = { problems: [], lines: 0, already: 0, sessions: [], tests: 0 }
+  const repeated = await em.findOneBy(TestImportEntity, { id: body.id })
+  if (repeated) return { ...none, ok: true, trials: repeated.trials, importId: repeated.id }
+  const { report, key } = await read(importer, body.text, body.mapping as SheetMapping | null, handle)
+  if (!report.ok) return { ...none, ok: false, problems: report.problems.slice(0, 500), lines: report.lines, trials: 0, importId: null }
+  const saves = !body.dryRun && report.trials > 0
+  if (saves) {
+    await insertOnce(em, TestImportEntity, { ...actor, id: body.id, fileName: body.fileName, trials: report.trials })
+    await store(importer, body.id, report.sessions, handle)
+    if (body.mapping) await em.insert(ImportMappingEntity, { ...actor, id: v7(), headerKey: key, mapping: body.mapping as never })
+  }
+  return {
+    ok: true, problems: [], lines: report.lines, trials: report.trials, already: report.already, importId: saves ? body.id : null, tests: report.sessions.length,
+    sessions: report.sessions.slice(0, NAMED).map((s) => ({ athlete: s.athleteName, on: s.performedOn, protocolId: s.protocolId, trials: s.trials.length })),
+  }
+}
+
+export function mountImports(api: Api): void {
   api.on('GET /api/imports', async ({ em }) => {
     const undone = new Set((await em.find(TestImportUndoEntity)).map((u) => u.importId))
     const people = new Map((await em.find(AccountEntity)).map((a) => [a.id, a.name]))
@@ -118,29 +139,7 @@ export function mountImports(api: Api, jobs: Jobs): void {
     ok((await em.query('SELECT DISTINCT ON (header_key) header_key AS "headerKey", mapping FROM import_mapping ORDER BY header_key, seq DESC')) as MappingView[]))
 
   // Read and saved beside the requests: a long file takes seconds.
-  api.on('POST /api/imports', async (call) => {
-    const body = await bodyOf(importBody, call)
-    const { hall, today, actor } = call
-    const job = jobs.start(hall.id, (handle) => inHall(api.services.app, hall.id, async (em): Promise<ImportReply> => {
-      const importer = { em, hall, today, actor }
-      const none = { problems: [], lines: 0, already: 0, sessions: [], tests: 0 }
-      const repeated = await em.findOneBy(TestImportEntity, { id: body.id })
-      if (repeated) return { ...none, ok: true, trials: repeated.trials, importId: repeated.id }
-      const { report, key } = await read(importer, body.text, body.mapping as SheetMapping | null, handle)
-      if (!report.ok) return { ...none, ok: false, problems: report.problems.slice(0, 500), lines: report.lines, trials: 0, importId: null }
-      const saves = !body.dryRun && report.trials > 0
-      if (saves) {
-        await insertOnce(em, TestImportEntity, { ...actor, id: body.id, fileName: body.fileName, trials: report.trials })
-        await store(importer, body.id, report.sessions, handle)
-        if (body.mapping) await em.insert(ImportMappingEntity, { ...actor, id: v7(), headerKey: key, mapping: body.mapping as never })
-      }
-      return {
-        ok: true, problems: [], lines: report.lines, trials: report.trials, already: report.already, importId: saves ? body.id : null, tests: report.sessions.length,
-        sessions: report.sessions.slice(0, NAMED).map((s) => ({ athlete: s.athleteName, on: s.performedOn, protocolId: s.protocolId, trials: s.trials.length })),
-      }
-    }))
-    return { status: 202, body: { id: job } }
-  })
+  api.on('POST /api/imports', (call) => startJob(call, 'import', { body: call.body }))
 
   api.on('POST /api/imports/:importId/undo', async (call) => {
     const importId = String(call.req.params['importId'])

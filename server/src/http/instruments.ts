@@ -1,13 +1,14 @@
 import type { Response } from 'express'
-import { driveBody, type InstrumentLine, type InstrumentView } from '@mano/contract/instruments'
+import { type InstrumentLine, type InstrumentView } from '@mano/contract/instruments'
 import type { Feed } from '../devices/feed'
 import type { Rack } from '../devices/rack'
 import { isSimulated } from '../devices/simulated'
-import { bodyOf, done, ok, type Api, type Call } from './api'
+import { done, ok, type Api, type Call } from './api'
 import { conflict, notFound } from './problem'
 
 /** Live channel as server-sent events: each event a few JSON lines, its id the time of the last, so who comes back names what they have. */
 function channel(feed: Feed, afterMs: number, res: Response): void {
+  ;(res.locals['leave'] as (() => void) | undefined)?.()
   res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive', 'X-Accel-Buffering': 'no' })
   const send = (lines: readonly InstrumentLine[]) => {
     if (lines.length > 0) res.write(`id: ${lines.at(-1)!.t}\n${lines.map((l) => `data: ${JSON.stringify(l)}`).join('\n')}\n\n`)
@@ -43,7 +44,7 @@ export function mountInstruments(api: Api, rack: Rack | undefined): void {
 
   api.on('POST /api/instruments/:instrumentId/drive', async (call) => {
     const feed = feedOf(call)
-    const body = await bodyOf(driveBody, call)
+    const body = call.body
     if (!isSimulated(feed)) throw conflict(`${feed.about.name} is no simulated instrument.`)
     feed.drive(body)
     return done

@@ -1,5 +1,5 @@
-import { demandBody, ownSportBody, type DemandBody, type OwnSportBody } from '@mano/contract/demands'
-import { eventBody, outcomeBody, weekBody, wrapBody, type WeekBody } from '@mano/contract/intake'
+import { type DemandBody, type OwnSportBody } from '@mano/contract/demands'
+import { type WeekBody } from '@mano/contract/intake'
 import { shippedSource } from '@mano/core/demand/profile'
 import { toSi } from '@mano/core/units/convert'
 import type { EntitySchema, ObjectLiteral } from 'typeorm'
@@ -8,7 +8,7 @@ import { ownSports } from '../db/intake'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { athleteOr404 } from './athletes'
-import { bodyOf, created, ok, type Api, type Call } from './api'
+import { created, ok, type Api, type Call } from './api'
 import { conflict, notFound, refused } from './problem'
 
 /** A row that replaces another must replace one of the same athlete, once. */
@@ -29,7 +29,7 @@ export function mountIntake(api: Api): void {
   api.on('GET /api/sports', async ({ em }) => ok(await ownSports(em)))
 
   api.on('POST /api/sports', async (call) => {
-    const b = (await bodyOf(ownSportBody, call)) as OwnSportBody
+    const b = call.body as OwnSportBody
     if (!shippedSource(b.originId)) throw refused('originId', 'A copy names the shipped sport it comes from.')
     await insertOnce(call.em, HallSportEntity, { ...call.actor, ...b, rows: [...b.rows] })
     return created({ id: b.id })
@@ -37,7 +37,7 @@ export function mountIntake(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/demands', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = (await bodyOf(demandBody, call)) as DemandBody
+    const b = call.body as DemandBody
     await knownSources(call, b.sources.map((s) => s.id))
     await insertOnce(call.em, DemandVersionEntity, { ...call.actor, id: b.id, athleteId: athlete.id, sources: [...b.sources], edits: [...b.edits], since: call.today, reason: b.reason })
     return created({ id: b.id })
@@ -45,7 +45,7 @@ export function mountIntake(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/events', async (call) => {
     const athlete = await athleteOr404(call)
-    const { on, ...b } = await bodyOf(eventBody, call)
+    const { on, ...b } = call.body
     await replaceable(call, AthleteEventEntity, athlete.id, b as never, 'event')
     await insertOnce(call.em, AthleteEventEntity, { ...call.actor, ...b, athleteId: athlete.id, heldOn: on, items: b.items as string[] })
     return created({ id: b.id })
@@ -53,14 +53,14 @@ export function mountIntake(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/weeks', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = (await bodyOf(weekBody, call)) as WeekBody
+    const b = call.body as WeekBody
     await insertOnce(call.em, TrainingWeekEntity, { ...call.actor, id: b.id, athleteId: athlete.id, days: [...b.days], handWork: b.handWork, handWorkNote: b.handWorkNote })
     return created({ id: b.id })
   })
 
   api.on('POST /api/athletes/:athleteId/outcomes', async (call) => {
     const athlete = await athleteOr404(call)
-    const { on, ...b } = await bodyOf(outcomeBody, call)
+    const { on, ...b } = call.body
     await replaceable(call, OutcomeEntity, athlete.id, b as never, 'result')
     await insertOnce(call.em, OutcomeEntity, { ...call.actor, ...b, athleteId: athlete.id, seenOn: on })
     return created({ id: b.id })
@@ -68,7 +68,7 @@ export function mountIntake(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/wraps', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = await bodyOf(wrapBody, call)
+    const b = call.body
     const unit = (await kitUnits(call.em)).find((u) => u.id === b.unitId)
     if (!unit) throw notFound('implement')
     await insertOnce(call.em, WrapGapEntity, { ...call.actor, ...b, athleteId: athlete.id, measurementId: unit.measurementId, gapMm: toSi(b.enteredValue, b.enteredUnit, 'mm')!, measuredOn: call.today })

@@ -1,4 +1,4 @@
-import { checkBody, placeBody, priceBody, remeasureBody, unitBody, unitChangeBody, type RemeasureBody, type UnitBody, type UnitChangeBody } from '@mano/contract/kit'
+import { type RemeasureBody, type UnitBody, type UnitChangeBody } from '@mano/contract/kit'
 import { demandProfile } from '@mano/core/demand/profile'
 import { sameSeries } from '@mano/core/match/measured'
 import { whatToBuy } from '@mano/core/match/buy'
@@ -9,10 +9,14 @@ import { AthleteEntity, ImplementCheckEntity, ImplementMeasurementEntity, Implem
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { loadParts } from '../db/read'
-import { judgeFor } from '../db/safety'
-import { bodyOf, created, ok, type Api, type Call } from './api'
+import { } from '../db/read'
+import { loadSafety } from '../db/safety'
+import { created, ok, type Api, type Call } from './api'
 import { notFound, refused } from './problem'
+import { changeRow } from './change'
+import { loadParts } from '../db/parts'
+import { safetyFacts } from '@mano/core/safety/facts'
+import { judgeBy } from '@mano/core/safety/judge'
 
 async function unitOr404(call: Call): Promise<ImplementUnit> {
   const unit = await call.em.findOneBy(ImplementUnitEntity, { id: String(call.req.params['unitId']) })
@@ -35,31 +39,31 @@ export function mountKit(api: Api): void {
   api.on('GET /api/places', async ({ em }) => ok(await places(em)))
 
   api.on('POST /api/places', async (call) => {
-    const b = await bodyOf(placeBody, call)
+    const b = call.body
     if (b.athleteId && !(await call.em.findOneBy(AthleteEntity, { id: b.athleteId }))) throw notFound('athlete')
     await insertOnce(call.em, PlaceEntity, { ...call.actor, id: b.id, name: b.name, kind: b.kind, athleteId: b.athleteId ?? null })
     return created({ id: b.id })
   })
 
   api.on('POST /api/kit', async (call) => {
-    const b = await bodyOf(unitBody, call)
+    const b = call.body
     await placeOr400(call, b.placeId)
-    await insertOnce(call.em, ImplementUnitEntity, { ...call.actor, id: b.id, kind: b.kind, label: b.label, retired: false, placeId: b.placeId, orientation: b.orientation, surface: b.surface })
+    await insertOnce(call.em, ImplementUnitEntity, { ...call.actor, id: b.id, kind: b.kind, label: b.label, retired: false, placeId: b.placeId, orientation: b.orientation, surface: b.surface, version: 1 })
     await insertOnce(call.em, ImplementMeasurementEntity, { ...call.actor, id: b.measurementId, unitId: b.id, seriesId: b.measurementId, ...measuredRow(b), measuredOn: call.today })
     return created({ id: b.id })
   })
 
   api.on('PUT /api/kit/:unitId', async (call) => {
     const unit = await unitOr404(call)
-    const b: UnitChangeBody = await bodyOf(unitChangeBody, call)
+    const b: UnitChangeBody = call.body
     await placeOr400(call, b.placeId)
-    await call.em.update(ImplementUnitEntity, { id: unit.id }, { ...b, actorKind: call.actor.actorKind, actorId: call.actor.actorId })
-    return ok({ id: unit.id })
+    const { label, placeId, orientation, surface, retired } = unit
+    return ok({ id: unit.id, version: await changeRow(call, ImplementUnitEntity, unit, b, { label, placeId, orientation, surface, retired }, { actorKind: call.actor.actorKind, actorId: call.actor.actorId }) })
   })
 
   api.on('POST /api/kit/:unitId/measurements', async (call) => {
     const unit = await unitOr404(call)
-    const b = await bodyOf(remeasureBody, call)
+    const b = call.body
     const before = (await call.em.find(ImplementMeasurementEntity, { where: { unitId: unit.id }, order: { recordedAt: 'ASC', id: 'ASC' } })).filter((m) => m.id !== b.id)
     const head = before.find((m) => m.id === before.at(-1)!.seriesId)!
     const row = measuredRow(b)
@@ -70,13 +74,13 @@ export function mountKit(api: Api): void {
 
   api.on('POST /api/kit/:unitId/checks', async (call) => {
     const unit = await unitOr404(call)
-    const b = await bodyOf(checkBody, call)
+    const b = call.body
     await insertOnce(call.em, ImplementCheckEntity, { ...call.actor, ...b, unitId: unit.id })
     return created({ id: b.id })
   })
 
   api.on('POST /api/prices', async (call) => {
-    const b = await bodyOf(priceBody, call)
+    const b = call.body
     await insertOnce(call.em, KitPriceEntity, { ...call.actor, id: b.id, kind: b.kind, sizeMm: b.sizeMm ?? null, price: b.price })
     return created({ id: b.id })
   })
@@ -90,11 +94,13 @@ export function mountKit(api: Api): void {
     const parts = await loadParts(em, athletes.map((a) => a.id), hall.timeZone)
     const own = await ownSports(em)
     const wraps = await em.find(WrapGapEntity, { order: { measuredOn: 'DESC', recordedAt: 'DESC' } })
+    const safety = await loadSafety(em, athletes, call.today, hall.timeZone)
+    const judgeOf = (id: string) => { const { record, flags } = safety.get(id)!; return judgeBy(safetyFacts(record, call.today, { flags })) }
     const squad = []
     for (const a of athletes) {
       const p = parts.get(a.id)!
       const profile = p.demand && demandProfile(p.demand, own)
-      if (profile) squad.push({ name: a.name, rows: profile.rows, athlete: matchAthlete({ level: a.level, measurements: p.measurements, wraps: wraps.filter((w) => w.athleteId === a.id), judge: await judgeFor(call, a), sessions: [] }) })
+      if (profile) squad.push({ name: a.name, rows: profile.rows, athlete: matchAthlete({ level: a.level, measurements: p.measurements, wraps: wraps.filter((w) => w.athleteId === a.id), judge: judgeOf(a.id), sessions: [] }) })
     }
     const prices = await em.find(KitPriceEntity, { order: { recordedAt: 'DESC' } })
     const price = (kind: string, sizeMm: number | null) => prices.find((x) => x.kind === kind && x.sizeMm === sizeMm)?.price ?? ''

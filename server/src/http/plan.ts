@@ -1,5 +1,5 @@
 import { v7 } from 'uuid'
-import { draftBody, frameBody, gapChoiceBody, hallBody, planBody, standardBody, templateBody, type GapChoiceBody, type GapsView, type DraftView, type PlanBody, type PlanVersionView, type PlanView, type TemplateBody } from '@mano/contract/plan'
+import { type GapChoiceBody, type GapsView, type DraftView, type PlanBody, type PlanVersionView, type PlanView, type TemplateBody } from '@mano/contract/plan'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
@@ -13,22 +13,24 @@ import { draftWeek } from '@mano/core/plan/draft'
 import { frameOfWeek } from '@mano/core/intake/week'
 import { judgedWith, weekOf, withCoach } from '@mano/core/plan/coach'
 import { validate } from '@mano/core/plan/rules'
-import { weekStartOf } from '@mano/core/units/dates'
 import { DEFAULT_FRAME, type CoachTerms, type DayFrame } from '@mano/core/plan/types'
 import { judgeAct } from '@mano/core/safety/judge'
 import { reasonKey } from '@mano/core/safety/reasons'
 import { buildSeries } from '@mano/core/review/series'
 import { toSi } from '@mano/core/units/convert'
-import { isLocalDate, localDateOf } from '@mano/core/units/dates'
+import { localDateOf } from '@mano/core/units/dates'
 import { AccountEntity, CurrentTemplateView, PlanTemplateEntity, GapChoiceEntity, HallEntity, PlanVersionEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type AskedAtSave, type Athlete, type PlanVersion } from '../db/entities'
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { loadLogs, loadParts, loadSessions, loadTouched, planVersions } from '../db/read'
+import { loadLogs, loadTouched, planVersions } from '../db/read'
 import { judgeFor } from '../db/safety'
 import { athleteOr404 } from './athletes'
-import { bodyOf, created, ok, type Api, type Call } from './api'
+import { created, ok, type Api, type Call } from './api'
 import { blocked, conflict, refused } from './problem'
+import { changeRow } from './change'
+import { loadParts } from '../db/parts'
+import { loadSessions } from '../db/sessions'
 
 type Scene = Pick<Call, 'em' | 'hall'>
 
@@ -93,13 +95,6 @@ async function problemOf(call: Call, athlete: Athlete, weekStart: string, frame:
 /** Names of the people who sign in here. */
 export const names = async (call: Pick<Call, 'em'>): Promise<Map<string, string>> => new Map((await call.em.find(AccountEntity)).map((a) => [a.id, a.name]))
 
-/** The week asked for in the address. */
-function mondayOf(call: Call): string {
-  const { week } = call.req.query
-  if (typeof week !== 'string' || !isLocalDate(week) || weekStartOf(week) !== week) throw refused('week', 'A week starts on a Monday.')
-  return week
-}
-
 const versionView = (call: Scene, v: PlanVersion, number: number, who: Map<string, string>): PlanVersionView => ({
   id: v.id, weekStart: v.weekStart, frame: v.frame, blocks: v.blocks, terms: v.terms, reason: v.reason, asked: v.asked, number, savedAt: v.recordedAt.toISOString(),
   savedOn: localDateOf(v.recordedAt, call.hall.timeZone), by: who.get(v.actorId ?? '') ?? 'the demo',
@@ -120,7 +115,7 @@ export function mountPlan(api: Api): void {
   api.on('GET /api/standards', async (call) => ok(await standards(call)))
 
   api.on('POST /api/standards', async (call) => {
-    const b = await bodyOf(standardBody, call)
+    const b = call.body
     await insertOnce(call.em, StandardEntity, { ...call.actor, ...b, value: toSi(b.enteredValue, b.enteredUnit, protocolById(b.protocolId)!.unit)! })
     return created({ id: b.id })
   })
@@ -132,22 +127,21 @@ export function mountPlan(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/gap-choices', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = (await bodyOf(gapChoiceBody, call)) as GapChoiceBody
+    const b = call.body as GapChoiceBody
     await insertOnce(call.em, GapChoiceEntity, { ...call.actor, ...b, athleteId: athlete.id })
     return created({ id: b.id })
   })
 
   api.on('PUT /api/hall', async (call) => {
-    const b = await bodyOf(hallBody, call)
-    await call.em.update(HallEntity, { id: call.hall.id }, { staleDays: b.staleDays })
-    return ok({ id: call.hall.id })
+    const { staleDays } = call.hall
+    return ok({ id: call.hall.id, version: await changeRow(call, HallEntity, call.hall, call.body, { staleDays }) })
   })
 
   api.on('GET /api/athletes/:athleteId/plan', async (call) => ok(await planView(call, (await athleteOr404(call)).id)))
 
   api.on('GET /api/athletes/:athleteId/plans', async (call) => {
     const athlete = await athleteOr404(call)
-    const week = mondayOf(call)
+    const { week } = call.query
     const who = await names(call)
     const all = await call.em.find(PlanVersionEntity, { where: { athleteId: athlete.id, weekStart: week }, order: { recordedAt: 'ASC' } })
     return ok(all.map((v, i) => versionView(call, v, i + 1, who)) satisfies PlanVersionView[])
@@ -156,21 +150,21 @@ export function mountPlan(api: Api): void {
   api.on('GET /api/templates', async (call) => ok((await call.em.find(CurrentTemplateView, { order: { name: 'ASC' } })).map((t) => ({ id: t.id, name: t.name, says: t.says, kind: t.kind, weeks: t.weeks })) satisfies PlanTemplate[]))
 
   api.on('POST /api/templates', async (call) => {
-    const b = (await bodyOf(templateBody, call)) as TemplateBody
+    const b = call.body as TemplateBody
     await insertOnce(call.em, PlanTemplateEntity, { ...call.actor, ...b })
     return created({ id: b.id })
   })
 
   api.on('POST /api/athletes/:athleteId/frames', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = await bodyOf(frameBody, call)
+    const b = call.body
     await insertOnce(call.em, WeekFrameEntity, { ...call.actor, id: b.id, athleteId: athlete.id, days: b.days as DayFrame[] })
     return created({ id: b.id })
   })
 
   api.on('POST /api/athletes/:athleteId/draft', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = await bodyOf(draftBody, call)
+    const b = call.body
     const problem = await problemOf(call, athlete, b.weekStart, b.frame as DayFrame[])
     const plan = draftWeek(withCoach(problem, problem.frame, b.terms as CoachTerms, []), v7)
     return ok({ blocks: plan.blocks, testDay: plan.testDay ?? null, problem } satisfies DraftView)
@@ -178,14 +172,16 @@ export function mountPlan(api: Api): void {
 
   api.on('GET /api/athletes/:athleteId/problem', async (call) => {
     const athlete = await athleteOr404(call)
-    return ok(await problemOf(call, athlete, mondayOf(call), await frameOf(call, athlete.id)))
+    return ok(await problemOf(call, athlete, call.query.week, await frameOf(call, athlete.id)))
   })
 
   api.on('POST /api/athletes/:athleteId/plans', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = (await bodyOf(planBody, call)) as PlanBody
+    const b = call.body as PlanBody
     let asked: AskedAtSave[] = []
     if (!(await call.em.findOneBy(PlanVersionEntity, { id: b.id }))) {
+      // Who saves this week at the same moment waits here, and then sees the newer one.
+      await call.em.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`${athlete.id} ${b.weekStart}`])
       const newest = (await planVersions(call.em, athlete.id)).find((v) => v.weekStart === b.weekStart)
       if (b.basedOn !== undefined && (newest?.id ?? null) !== b.basedOn) throw conflict(`${newest ? `${(await names(call)).get(newest.actorId ?? '') ?? 'Someone'} saved version ${newest.number} of this week meanwhile` : 'The week was saved from elsewhere meanwhile'}.`)
       const context = await contextOf(call, athlete, b.weekStart, (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!.events)

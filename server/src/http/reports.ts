@@ -1,4 +1,3 @@
-import { reportBody } from '@mano/contract/review'
 import { demandProfile } from '@mano/core/demand/profile'
 import { changesOf, squadRepeats } from '@mano/core/review/changes'
 import { draftNext, lowDaysOf } from '@mano/core/review/next'
@@ -6,19 +5,24 @@ import { recordBook } from '@mano/core/review/records'
 import { buildSeries } from '@mano/core/review/series'
 import { standing } from '@mano/core/safety/standing'
 import { cautionLine } from '@mano/core/safety/words'
-import { inHall } from '../db/hall'
 import { ownSports } from '../db/intake'
-import { loadParts, loadSessions } from '../db/read'
+import { findAthlete, } from '../db/read'
 import { judgeFor } from '../db/safety'
-import type { Jobs } from '../jobs'
+import type { JobHandle, JobScene } from '../jobs/kinds'
 import { athleteReport, fileReport, pdfOf, type ReportFacts } from '../report/doc'
 import { athleteOr404 } from './athletes'
-import { bodyOf, type Api, type Call } from './api'
+import { type Api } from './api'
 import { reviewOf } from './review'
+import { startJob } from './jobs'
+import { notFound } from './problem'
+import type { BodyOf } from './routes'
+import { loadParts } from '../db/parts'
+import { loadSessions } from '../db/sessions'
 
 /** What both reports are made from: the same computation as the page of the review. */
-async function factsOf(call: Call, period: { from: string; to: string }, units: ReportFacts['units']): Promise<ReportFacts> {
-  const athlete = await athleteOr404(call)
+async function factsOf(call: JobScene, athleteId: string, period: { from: string; to: string }, units: ReportFacts['units']): Promise<ReportFacts> {
+  const athlete = await findAthlete(call.em, athleteId)
+  if (!athlete) throw notFound('athlete')
   const review = await reviewOf(call, athlete.id, period)
   const sessions = await loadSessions(call.em, { athleteId: athlete.id })
   const series = buildSeries(sessions)
@@ -35,19 +39,18 @@ async function factsOf(call: Call, period: { from: string; to: string }, units: 
   }
 }
 
-export function mountReports(api: Api, jobs: Jobs): void {
-  api.on('POST /api/athletes/:athleteId/reports', async (call) => {
-    const athlete = await athleteOr404(call)
-    const { kind, from, to, units } = await bodyOf(reportBody, call)
-    const id = jobs.start(call.hall.id, async (job) => {
-      await job.step(0, 3, 'Reading')
-      const facts = await inHall(api.services.app, call.hall.id, (em) => factsOf({ ...call, em }, { from, to }, units))
-      await job.step(1, 3, 'Drawing')
-      const bytes = await pdfOf(kind === 'athlete' ? athleteReport(facts) : fileReport(facts))
-      await job.step(2, 3, 'Done')
-      job.keepFile({ name: `${athlete.name} ${kind === 'athlete' ? 'your hands' : 'review'} ${to}.pdf`, type: 'application/pdf', bytes })
-      return { bytes: bytes.length }
-    })
-    return { status: 202, body: { id } }
-  })
+/** Draws the report and keeps it as a file of the job. */
+export async function runReport(scene: JobScene, { athleteId, body }: { athleteId: string; body: BodyOf<'POST /api/athletes/:athleteId/reports'> }, job: JobHandle): Promise<{ bytes: number }> {
+  const { kind, from, to, units } = body
+  await job.step(0, 3, 'Reading')
+  const facts = await factsOf(scene, athleteId, { from, to }, units)
+  await job.step(1, 3, 'Drawing')
+  const bytes = await pdfOf(kind === 'athlete' ? athleteReport(facts) : fileReport(facts))
+  await job.step(2, 3, 'Done')
+  job.keepFile({ name: `${facts.athlete.name} ${kind === 'athlete' ? 'your hands' : 'review'} ${to}.pdf`, type: 'application/pdf', bytes })
+  return { bytes: bytes.length }
+}
+
+export function mountReports(api: Api): void {
+  api.on('POST /api/athletes/:athleteId/reports', async (call) => startJob(call, 'report', { athleteId: (await athleteOr404(call)).id, body: call.body }))
 }

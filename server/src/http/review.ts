@@ -1,5 +1,5 @@
 import { v7 } from 'uuid'
-import { conclusionBody, goalBody, type ConclusionBody, type ConclusionView, type GoalView, type ReviewView, type SquadView } from '@mano/contract/review'
+import { type ConclusionBody, type ConclusionView, type GoalView, type ReviewView, type SquadView } from '@mano/contract/review'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { OWN_DIFFERENCES_LEAST } from '@mano/core/measure/trend'
 import { weekStartOf } from '@mano/core/units/dates'
@@ -9,29 +9,25 @@ import { joined } from '@mano/core/review/squad'
 import { weeksOf } from '@mano/core/review/weeks'
 import { seriesKey } from '@mano/core/testing/session'
 import { toSi } from '@mano/core/units/convert'
-import { addDays, daysBetween, isLocalDate, localDateOf } from '@mano/core/units/dates'
+import { addDays, localDateOf } from '@mano/core/units/dates'
 import { groupBy } from '@mano/core/units/group'
 import { AthleteEntity, ConclusionEntity, CurrentMeasurementView, GapChoiceEntity, GoalEntity, ImplementUnitEntity } from '../db/entities'
 import { insertOnce } from '../db/once'
-import { loadSessions, loadWork, planVersions } from '../db/read'
+import { loadWork, planVersions } from '../db/read'
 import { summedTests } from '../db/summed'
 import { athleteOr404 } from './athletes'
-import { bodyOf, created, ok, type Api, type Call } from './api'
+import { created, ok, type Api, type Asked, type Call } from './api'
 import { names } from './plan'
 import { refused } from './problem'
+import { loadSessions } from '../db/sessions'
 
-/** The period asked for in the address. */
-export function periodOf({ req }: Pick<Call, 'req'>): { from: string; to: string } {
-  const { from, to } = req.query
-  if (typeof from !== 'string' || typeof to !== 'string' || !isLocalDate(from) || !isLocalDate(to) || from > to || daysBetween(from, to) > 366 * 6) throw refused('period', 'A period has a first and a last day, six years at the most.')
-  return { from, to }
-}
+type Scene = Pick<Call, 'em' | 'hall' | 'today'>
 
 /** Other athletes whose repeats are pooled, at the most: from then on the error hardly changes. */
 const SQUAD_MOST = 40
 
 /** Other athletes' repeats for the series in which this athlete has too few, so that a change has an error at all. */
-async function squadOf(call: Call, athleteId: string, from: string): Promise<ReviewView['squad']> {
+async function squadOf(call: Scene, athleteId: string, from: string): Promise<ReviewView['squad']> {
   const series = buildSeries(await loadSessions(call.em, { athleteId }))
   const few = series.filter((s) => !s.protocol.curve && (s.protocol.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const)).some((h) => earlierDifferences(s, h, from).length < OWN_DIFFERENCES_LEAST))
   if (few.length === 0) return {}
@@ -45,7 +41,7 @@ async function squadOf(call: Call, athleteId: string, from: string): Promise<Rev
 /** Weeks of work a review looks at, at the most: the last of its period. Tests are looked at in full. */
 const WORK_WEEKS = 52
 
-export async function reviewOf(call: Call, athleteId: string, period: { from: string; to: string }): Promise<ReviewView> {
+export async function reviewOf(call: Scene, athleteId: string, period: { from: string; to: string }): Promise<ReviewView> {
   const versions = await planVersions(call.em, athleteId)
   const deloads = versions.filter((v) => v.terms.kind === 'deload' && v.weekStart <= call.today).map((v) => v.weekStart).sort()
   const worked = versions.filter((v) => (v.terms.kind ?? 'ordinary') === 'ordinary' && v.blocks.length > 0 && v.weekStart <= weekStartOf(call.today) && v.weekStart > (deloads.at(-1) ?? ''))
@@ -60,12 +56,11 @@ export async function reviewOf(call: Call, athleteId: string, period: { from: st
   }
 }
 
-const conclusions = (call: Call, athleteId: string) => call.em.find(ConclusionEntity, { where: { athleteId }, order: { recordedAt: 'DESC' }, take: 20 })
+const conclusions = (call: Pick<Call, 'em'>, athleteId: string) => call.em.find(ConclusionEntity, { where: { athleteId }, order: { recordedAt: 'DESC' }, take: 20 })
 
-async function squad(call: Call): Promise<SquadView> {
+async function squad(call: Asked<'GET /api/squad'>): Promise<SquadView> {
   const { em } = call
-  const protocol = protocolById(typeof call.req.query['protocol'] === 'string' ? call.req.query['protocol'] : '')
-  if (!protocol) throw refused('protocol', 'The test is not known.')
+  const protocol = protocolById(call.query.protocol)!
   const summed = await summedTests(em, [protocol.id])
   // Tests of one set-up share it as one object: each key is made once.
   const keys = new Map<object, Map<string, string>>()
@@ -91,7 +86,7 @@ async function squad(call: Call): Promise<SquadView> {
 export function mountReview(api: Api): void {
   api.on('GET /api/athletes/:athleteId/review', async (call) => {
     const athlete = await athleteOr404(call)
-    return ok(await reviewOf(call, athlete.id, periodOf(call)))
+    return ok(await reviewOf(call, athlete.id, call.query))
   })
 
   // The newest one is what the next plan is told.
@@ -103,7 +98,7 @@ export function mountReview(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/conclusions', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = (await bodyOf(conclusionBody, call)) as ConclusionBody
+    const b = call.body as ConclusionBody
     if ((await insertOnce(call.em, ConclusionEntity, { ...call.actor, ...b, athleteId: athlete.id })) === 'created') {
       for (const l of b.lines) if (l.taken && l.effect?.kind === 'raise') await call.em.insert(GapChoiceEntity, { ...call.actor, id: v7(), athleteId: athlete.id, rowKey: l.effect.rowKey, kind: 'priority', value: 'raise', reason: `Review of ${b.since} to ${b.until}: ${l.title}` })
     }
@@ -112,7 +107,7 @@ export function mountReview(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/goals', async (call) => {
     const athlete = await athleteOr404(call)
-    const { protocolId, ...b } = await bodyOf(goalBody, call)
+    const { protocolId, ...b } = call.body
     const protocol = protocolById(protocolId)
     const value = b.enteredValue === null || !protocol ? null : toSi(b.enteredValue, b.enteredUnit, protocol.unit)
     if (!protocol || (b.enteredValue !== null && value === null)) throw refused('enteredUnit', 'That unit does not fit the test.')

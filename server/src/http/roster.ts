@@ -1,140 +1,88 @@
-import { type KeyResult, type RosterRow } from '@mano/contract/athletes'
-import { demandProfile } from '@mano/core/demand/profile'
-import { leanContext } from '@mano/core/measure/asymmetry'
-import type { Block } from '@mano/core/plan/types'
-import { buildSeries, type Series } from '@mano/core/review/series'
-import { safetyFacts } from '@mano/core/safety/facts'
-import { judgeBy } from '@mano/core/safety/judge'
-import { standing } from '@mano/core/safety/standing'
-import { rosterCall } from '@mano/core/stages/roster'
-import { AthleteEntity, type Athlete } from '../db/entities'
-import { ownSports } from '../db/intake'
-import { loadSafety } from '../db/safety'
-import { flagsOf } from '../db/safetyFlags'
-import { openAlarms } from '../db/safetyViews'
-import {
-  loadLogs,
-  loadParts,
-  loadSessions,
-  loadTouched,
-  planFacts,
-  stagesOf,
-  testFacts,
-} from '../db/read'
-import { type Call } from './api'
+import type { AthleteName, RosterNeeds, RosterPage, RosterRow } from '@mano/contract/athletes'
+import { In } from 'typeorm'
+import { AthleteEntity } from '../db/entities'
+import type { Asked, Call } from './api'
+import { needOf, rosterRows } from './rosterRows'
 
-/** Sessions a protocol and athlete the roster looks at: enough for "the last two days". */
-const ROSTER_DEPTH = 4
+/** Rows brought up to date in one piece: what a first look of the day finds. */
+const PIECE = 100
 
-export async function roster(call: Call): Promise<RosterRow[]> {
-  const { em, hall, today } = call
-  const athletes = await em.find(AthleteEntity, { order: { name: 'ASC' } })
-  const newest = (await em.query(
-    `SELECT id FROM (SELECT id, row_number() OVER (PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM current_test_session) x WHERE n <= $1`,
-    [ROSTER_DEPTH],
-  )) as { id: string }[]
-  const counts = (await em.query(
-    'SELECT athlete_id, count(*)::int AS n FROM current_test_session GROUP BY athlete_id',
-  )) as { athlete_id: string; n: number }[]
-  const sessions =
-    newest.length === 0 ? [] : await loadSessions(em, { ids: newest.map((s) => s.id) })
-  const parts = await loadParts(
-    em,
-    athletes.map((a) => a.id),
-    hall.timeZone,
-  )
-  const sports = await ownSports(em)
-  const touched = await loadTouched(
-    em,
-    athletes.map((a) => a.id),
-  )
-  const logs = await loadLogs(
-    em,
-    athletes.map((a) => a.id),
-    today,
-  )
-  const plans = (await em.query(
-    'SELECT DISTINCT ON (athlete_id) athlete_id, week_start::text AS "weekStart", blocks, recorded_at AS "recordedAt" FROM plan_version ORDER BY athlete_id, week_start DESC, seq DESC',
-  )) as { athlete_id: string; weekStart: string; blocks: Block[]; recordedAt: Date }[]
-  const safety = await loadSafety(em, athletes, today, hall.timeZone)
-  const flags = await flagsOf(
-    em,
-    athletes.map((a) => a.id),
-    today,
-  )
-  const alarms = await openAlarms(
-    em,
-    athletes.map((a) => a.id),
-  )
-  return athletes.map((athlete) => {
-    const own = parts.get(athlete.id)!
-    const tests = sessions.filter((s) => s.athleteId === athlete.id)
-    const ownLogs = logs.filter((l) => l.athleteId === athlete.id)
-    const facts = testFacts(tests, counts.find((c) => c.athlete_id === athlete.id)?.n ?? 0)
-    const stages = stagesOf(
-      athlete,
-      own,
-      {
-        tests: facts,
-        ...planFacts(
-          plans.find((p) => p.athlete_id === athlete.id) ?? null,
-          ownLogs,
-          facts.last,
-          touched.get(athlete.id)!,
-          today,
-          hall.timeZone,
+/**
+ * Brings the kept rows up to date: those of another day, those that are missing, and those whose athlete was marked by a write since. The marks that
+ * were seen are taken away; one that comes while this is worked out stays for the next look.
+ */
+export async function freshen({ em, hall, today }: Pick<Call, 'em' | 'hall' | 'today'>): Promise<number> {
+  const stale = (await em.query(
+    `SELECT a.id, coalesce(array_agg(m.id::text) FILTER (WHERE m.id IS NOT NULL), '{}') AS marks
+     FROM athlete a LEFT JOIN roster_row r ON r.athlete_id = a.id LEFT JOIN athlete_mark m ON m.hall_id = a.hall_id AND m.athlete_id = a.id
+     WHERE r.athlete_id IS NULL OR r.day <> $1 OR m.id IS NOT NULL GROUP BY a.id`,
+    [today],
+  )) as { id: string; marks: string[] }[]
+  for (let i = 0; i < stale.length; i += PIECE) {
+    const piece = stale.slice(i, i + PIECE)
+    const athletes = await em.find(AthleteEntity, { where: { id: In(piece.map((s) => s.id)) } })
+    const rows = await rosterRows(em, hall, athletes, today)
+    await em.query(
+      `INSERT INTO roster_row (athlete_id, hall_id, day, name, sport, need, content)
+       SELECT x.id, $1, $2, x.name, x.sport, x.need, x.content FROM json_to_recordset($3::json) AS x(id uuid, name text, sport text, need integer, content json) ORDER BY x.id
+       ON CONFLICT (athlete_id) DO UPDATE SET day = excluded.day, name = excluded.name, sport = excluded.sport, need = excluded.need, content = excluded.content`,
+      [
+        hall.id,
+        today,
+        JSON.stringify(
+          rows.map((r) => ({ id: r.id, name: r.name, sport: r.sportName ?? '', need: needOf(r), content: r })),
         ),
-      },
-      hall,
-      today,
+      ],
     )
-    const cautions = standing(
-      judgeBy(
-        safetyFacts(safety.get(athlete.id)!.record, today, { flags: flags.get(athlete.id) ?? [] }),
-      ).active,
-    ).filter((c) => c.caution.trigger.kind !== 'health' || call.account.role === 'coach')
-    const open = alarms.get(athlete.id)!
-    const series = buildSeries(tests)
-    return {
-      id: athlete.id,
-      name: athlete.name,
-      sportName: own.demand ? (demandProfile(own.demand, sports)?.name ?? null) : null,
-      dominantHand: athlete.dominantHand,
-      stages,
-      call: rosterCall(
-        stages,
-        cautions,
-        series,
-        athlete.dominantHand,
-        open.map((a) => a.says),
-      ),
-      key: keyResult(series, athlete),
-      alarms: open.length,
-      cautions: cautions.map((c) => ({
-        title: c.caution.title,
-        hands: c.hands.length > 1 ? 'both' : c.hands[0]!,
-        says: c.caution.says,
-      })),
-    }
-  })
+    const marks = piece.flatMap((s) => s.marks)
+    if (marks.length > 0)
+      await em.query(
+        'DELETE FROM athlete_mark WHERE id IN (SELECT id FROM athlete_mark WHERE id = ANY($1::bigint[]) FOR UPDATE SKIP LOCKED)',
+        [marks],
+      )
+  }
+  return stale.length
 }
 
-/** The series with sides tested last, else the newest two-handed one. */
-function keyResult(series: readonly Series[], athlete: Athlete): KeyResult | null {
-  const pick = series.find((s) => s.protocol.hands === 'each') ?? series[0]
-  const p = pick?.points.at(-1)
-  if (!pick || !p) return null
-  const quantity = pick.protocol.unit === 'N' ? 'N' : 's'
-  const verdict = p.verdict
-  const called = verdict && (verdict.kind === 'real' || verdict.kind === 'large') && !p.practice
-  const lean = called ? leanContext(verdict, athlete.dominantHand ?? 'right') : 'none'
-  return {
-    label: pick.protocol.name,
-    quantity,
-    left: p.byHand.left?.best ?? null,
-    right: p.byHand.right?.best ?? null,
-    both: p.byHand.both?.best ?? null,
-    weaker: called && lean !== 'none' ? verdict.weaker : null,
-    on: p.on,
-  }
+/** The keys a page goes by, in its order. */
+const ORDER = { need: 'need', name: `''::text`, sport: 'sport' } as const
+const PAGE_MOST = 100
+
+/** One page of the roster after a row, in an order; what is needed over all of it. Answers on health are the coaches' alone. */
+export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<string> {
+  await freshen(call)
+  const { sort, find, after, most = PAGE_MOST } = call.query
+  const by = ORDER[sort ?? 'need']
+  const seen = after ? ((JSON.parse(after) as [string | number, string, string])) : null
+  const [page] = (await call.em.query(
+    `WITH page AS (
+       SELECT content, ${by} AS k, name, athlete_id FROM roster_row
+       WHERE ($1::text IS NULL OR name ILIKE $1 OR sport ILIKE $1) ${seen ? `AND (${by}, name, athlete_id) > ($3${by === 'need' ? '::integer' : '::text'}, $4, $5)` : ''}
+       ORDER BY k, name, athlete_id LIMIT $2
+     )
+     SELECT coalesce(json_agg(content ORDER BY k, name, athlete_id), '[]')::text AS rows, count(*)::int AS n,
+       (SELECT json_build_array(k, name, athlete_id)::text FROM page ORDER BY k DESC, name DESC, athlete_id DESC LIMIT 1) AS last
+     FROM page`,
+    [find ? `%${find.replace(/[\\%_]/g, '\\$&')}%` : null, most, ...(seen ?? [])],
+  )) as [{ rows: string; n: number; last: string | null }]
+  const [needs] = (await call.em.query(
+    `SELECT count(*) FILTER (WHERE need < 2)::int AS act, count(*) FILTER (WHERE need = 2)::int AS due, count(*) FILTER (WHERE need = 3)::int AS none, count(*)::int AS all FROM roster_row`,
+  )) as [RosterNeeds]
+  const next = page.n === most ? page.last : null
+  const rows =
+    call.account.role === 'coach' ? page.rows : JSON.stringify(withoutHealth(JSON.parse(page.rows) as RosterPage['rows']))
+  return `{"rows":${rows},"next":${JSON.stringify(next)},"needs":${JSON.stringify(needs)}}`
+}
+
+const withoutHealth = <R extends Pick<RosterRow, 'cautions'>>(rows: readonly R[]): R[] =>
+  rows.map((r) => ({ ...r, cautions: r.cautions.filter((c) => !c.health) }))
+
+/** Everybody, by name: who trains today, and what stands. */
+export async function rosterNames(call: Call): Promise<AthleteName[]> {
+  const rows = (await call.em.query(
+    `SELECT athlete_id AS id, name, nullif(sport, '') AS "sportName", content -> 'cautions' AS cautions, need = 0 AS alarm,
+       EXISTS (SELECT 1 FROM json_array_elements(content -> 'stages') s WHERE s ->> 'stage' = 'floor' AND s ->> 'word' = 'Today') AS today
+     FROM roster_row ORDER BY name, athlete_id`,
+  )) as AthleteName[]
+  return call.account.role === 'coach' ? rows : withoutHealth(rows)
 }

@@ -1,36 +1,29 @@
 import {
-  alarmAnswerBody,
-  clearanceBody,
-  experienceBody,
-  flagsBody,
-  healthBody,
-  laterBody,
-  reasonBody,
-  type ClearanceBody,
-  type ExperienceBody,
-  type FlagsBody,
-  type HealthBody,
-  type ReasonBody,
+    type ClearanceBody,
+    type ExperienceBody,
+    type FlagsBody,
+    type HealthBody,
+    type ReasonBody
 } from '@mano/contract/safety'
 import type { TissueId } from '@mano/core/catalogue/tissues'
 import { judgeAct } from '@mano/core/safety/judge'
 import { reasonKey } from '@mano/core/safety/reasons'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import {
-  AlarmAnswerEntity,
-  AlarmEntity,
-  ClearanceEntity,
-  DayFlagEntity,
-  ExperienceEntryEntity,
-  GateReasonEntity,
-  HealthAnswerEntity,
-  InjuryEntity,
-  ObservationEntity,
+    AlarmAnswerEntity,
+    AlarmEntity,
+    ClearanceEntity,
+    DayFlagEntity,
+    ExperienceEntryEntity,
+    GateReasonEntity,
+    HealthAnswerEntity,
+    InjuryEntity,
+    ObservationEntity,
 } from '../db/entities'
 import { insertOnce } from '../db/once'
 import { judgeFor } from '../db/safety'
 import { athleteOr404 } from './athletes'
-import { bodyOf, created, type Api } from './api'
+import { created, type Api } from './api'
 import { gatesFor, keepReason, subjectNamed } from './gates'
 import { notFound, refused } from './problem'
 
@@ -40,7 +33,7 @@ const ASKS_HEALTH = 'bar_hold_mixed'
 export function mountSafety(api: Api): void {
   api.on('POST /api/athletes/:athleteId/health', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = (await bodyOf(healthBody, call)) as HealthBody
+    const b = call.body as HealthBody
     await insertOnce(call.em, HealthAnswerEntity, {
       ...call.actor,
       id: b.id,
@@ -55,7 +48,7 @@ export function mountSafety(api: Api): void {
   // Put off for today: what the questions stand before goes on, once a day.
   api.on('POST /api/athletes/:athleteId/health-later', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = await bodyOf(laterBody, call)
+    const b = call.body
     const found = judgeAct(await judgeFor(call, athlete), {
       kind: 'exercise',
       exercise: exerciseById(ASKS_HEALTH)!,
@@ -77,7 +70,7 @@ export function mountSafety(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/clearances', async (call) => {
     const athlete = await athleteOr404(call)
-    const { pain, ...b } = (await bodyOf(clearanceBody, call)) as ClearanceBody
+    const { pain, ...b } = call.body as ClearanceBody
     const injury =
       b.injuryId &&
       (await call.em.findOneBy(InjuryEntity, { id: b.injuryId, athleteId: athlete.id }))
@@ -101,7 +94,7 @@ export function mountSafety(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/experience', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = (await bodyOf(experienceBody, call)) as ExperienceBody
+    const b = call.body as ExperienceBody
     for (const e of b.entries)
       await insertOnce(call.em, ExperienceEntryEntity, {
         ...call.actor,
@@ -115,7 +108,7 @@ export function mountSafety(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/reasons', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = (await bodyOf(reasonBody, call)) as ReasonBody
+    const b = call.body as ReasonBody
     await keepReason(
       call,
       athlete,
@@ -127,7 +120,7 @@ export function mountSafety(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/flags', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = (await bodyOf(flagsBody, call)) as FlagsBody
+    const b = call.body as FlagsBody
     await insertOnce(call.em, DayFlagEntity, {
       ...call.actor,
       id: b.id,
@@ -144,7 +137,7 @@ export function mountSafety(api: Api): void {
       athleteId: (await athleteOr404(call)).id,
     })
     if (!alarm) throw notFound('alarm')
-    const b = await bodyOf(alarmAnswerBody, call)
+    const b = call.body
     if (alarm.class === 'stop' && b.told.trim() === '') throw refused('told', 'Say who was told.')
     await insertOnce(call.em, AlarmAnswerEntity, { ...call.actor, ...b, alarmId: alarm.id })
     return created({ id: b.id })

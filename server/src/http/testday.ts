@@ -1,15 +1,10 @@
 import {
-  dayEventBody,
-  dayGatesBody,
-  dayReasonBody,
-  earlierKey,
-  gateKey,
-  testDayBody,
-  type DayEventBody,
-  type DayGate,
-  type TestDayBody,
-  type TestDayLine,
-  type TestDayView,
+    earlierKey,
+    gateKey, type DayEventBody,
+    type DayGate,
+    type TestDayBody,
+    type TestDayLine,
+    type TestDayView
 } from '@mano/contract/testday'
 import { In } from 'typeorm'
 import { protocolById } from '@mano/core/catalogue/protocols'
@@ -17,19 +12,17 @@ import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
 import type { DayEvent, DayStation } from '@mano/core/testday/live'
 import {
-  AthleteEntity,
-  ImplementUnitEntity,
-  TestDayEntity,
-  TestDayEventEntity,
-  type TestDay,
-  type TestDayEvent,
+    AthleteEntity,
+    ImplementUnitEntity,
+    TestDayEntity,
+    TestDayEventEntity,
+    type TestDay,
+    type TestDayEvent,
 } from '../db/entities'
 import { insertOnce } from '../db/once'
 import { findAthlete } from '../db/read'
-import { flagsOf } from '../db/safetyFlags'
 import { loadSafety } from '../db/safety'
-import { reasonsOf } from '../db/safetyViews'
-import { bodyOf, created, ok, type Api, type Call } from './api'
+import { created, ok, type Api, type Call } from './api'
 import { askLine, gateOf, gatesFor, keepReason, mustBeOpen, stopLine, type Gate } from './gates'
 import { notFound, refused } from './problem'
 
@@ -79,11 +72,10 @@ async function gatesOfDay(
     ).map((u) => [u.id, u.kind]),
   )
   const safety = await loadSafety(call.em, people, on, call.hall.timeZone)
-  const flags = await flagsOf(call.em, athletes, on)
   const out: Record<string, DayGate> = {}
   for (const p of people) {
-    const judge = judgeBy(safetyFacts(safety.get(p.id)!.record, on, { flags: flags.get(p.id)! }))
-    const reasons = await reasonsOf(call.em, p.id, on)
+    const { record, flags, reasons } = safety.get(p.id)!
+    const judge = judgeBy(safetyFacts(record, on, { flags }))
     for (const s of stations)
       for (const hand of handsOf(s.protocolId)) {
         const g = gateOf(judge, reasons, subjectAt(s, hand, kinds.get(s.unitId) ?? ''))
@@ -153,7 +145,7 @@ export function mountTestDays(api: Api): void {
     )
   })
   api.on('POST /api/test-days', async (call) => {
-    const b = (await bodyOf(testDayBody, call)) as TestDayBody
+    const b = call.body as TestDayBody
     for (const a of b.setup.athletes)
       if (!(await call.em.findOneBy(AthleteEntity, { id: a.id })))
         throw refused('setup.athletes', `${a.name} is not on the roster.`)
@@ -189,7 +181,7 @@ export function mountTestDays(api: Api): void {
   })
   api.on('POST /api/test-days/:dayId/events', async (call) => {
     const d = await dayOr404(call)
-    const b = (await bodyOf(dayEventBody, call)) as DayEventBody
+    const b = call.body as DayEventBody
     if (
       b.kind === 'done' &&
       b.body['outcome'] !== 'skipped' &&
@@ -218,13 +210,13 @@ export function mountTestDays(api: Api): void {
     return created({ id: b.id })
   })
   api.on('POST /api/test-days/gates', async (call) => {
-    const b = await bodyOf(dayGatesBody, call)
+    const b = call.body
     const known = b.stations.filter((s) => protocolById(s.protocolId))
     return ok(await gatesOfDay(call, b.athletes, known as Station[], b.heldOn))
   })
   api.on('POST /api/test-days/:dayId/reasons', async (call) => {
     const d = await dayOr404(call)
-    const b = await bodyOf(dayReasonBody, call)
+    const b = call.body
     const station = d.setup.stations.find((s) => s.id === b.stationId)
     if (!station) throw notFound('station')
     const { athlete, gates } = await gatesAt(call, b.athleteId, station, d.heldOn)

@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm'
 import { v7 } from 'uuid'
-import { correctionBody, markBody, observationBody, sessionBody, trialBody, trialProblem, type SessionBody, type SessionView, type TraceView } from '@mano/contract/tests'
+import { trialProblem, type SessionBody, type TraceView } from '@mano/contract/tests'
 import { protocolOf, type Protocol } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { writeCsv } from '@mano/core/formats/csv'
@@ -14,12 +14,14 @@ import { resultSi } from '@mano/core/testing/value'
 import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TrialTraceEntity, AlarmEntity, DayFlagEntity, type Athlete, type StoredSession } from '../db/entities'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { findAthlete, loadSessions } from '../db/read'
-import { tableOf } from '../transfer/tables'
+import { tableRows, TABLES } from '../transfer/tables'
+import { rowOf } from '@mano/core/units/row'
 import { athleteOr404 } from './athletes'
-import { bodyOf, created, ok, type Api, type Call } from './api'
+import { created, ok, type Api, type Call } from './api'
 import { alarmFor, gateFor, gatesFor, keepReason, mustBeOpen, stopLine } from './gates'
 import { blocked, notFound, refused } from './problem'
+import { whenDone } from './whenDone'
+import { loadSessions } from '../db/sessions'
 
 /** Parameters of the protocol as it stood, copied into the result. */
 export const protocolParams = (p: Protocol): Record<string, string | number> => ({
@@ -27,11 +29,16 @@ export const protocolParams = (p: Protocol): Record<string, string | number> => 
   ...(p.askOverCvPct !== null && { askOverCvPct: p.askOverCvPct }),
 })
 
-async function sessionOr404(call: Call): Promise<{ session: SessionView; protocol: Protocol }> {
-  const [session] = await loadSessions(call.em, { ids: [String(call.req.params['sessionId'])] })
-  const protocol = session && protocolOf(session)
-  if (!session || !protocol) throw notFound('test')
-  return { session, protocol }
+/** A test as its writes need it, with its athlete: one statement. */
+type Opened = Pick<StoredSession, 'id' | 'athleteId' | 'protocolId' | 'performedOn' | 'variant'> & { unitKind: string }
+async function sessionOr404(call: Call): Promise<{ session: Opened; protocol: Protocol; athlete: Athlete }> {
+  const [row] = (await call.em.query(
+    `SELECT s.id, s.athlete_id AS "athleteId", s.protocol_id AS "protocolId", s.performed_on::text AS "performedOn", s.variant, u.kind AS "unitKind", a.birth_date::text AS "birthDate", a.guardian
+     FROM current_test_session s JOIN implement_unit u ON u.id = s.unit_id JOIN athlete a ON a.id = s.athlete_id WHERE s.id = $1`, [String(call.req.params['sessionId'])],
+  )) as (Opened & Pick<Athlete, 'birthDate' | 'guardian'>)[]
+  const protocol = row && protocolOf(row)
+  if (!row || !protocol) throw notFound('test')
+  return { session: row, protocol, athlete: { id: row.athleteId, birthDate: row.birthDate, guardian: row.guardian } as Athlete }
 }
 
 function valueOf(setup: Pick<StoredSession, 'protocolId' | 'variant'>, entered: number, unit: EntryUnit): number {
@@ -41,7 +48,7 @@ function valueOf(setup: Pick<StoredSession, 'protocolId' | 'variant'>, entered: 
 }
 
 /** Details must fit the test; a close must carry the load of its rated spring. */
-async function fittingDetails(em: EntityManager, protocol: Protocol, session: SessionView, details: TryDetails, missed: boolean, value: number): Promise<void> {
+async function fittingDetails(em: EntityManager, protocol: Protocol, session: Opened, details: TryDetails, missed: boolean, value: number): Promise<void> {
   const problem = detailsProblem(protocol, session.unitKind, details, missed)
   if (problem) throw refused('details', problem)
   if (protocol.entry !== 'spring') return
@@ -58,8 +65,8 @@ const testOf = (protocol: Protocol, hand: Hand, s: { unitKind: string; variant: 
 const LATE_MS = 2 * 60_000
 
 /** Before the effort a closed hand is refused; what was done and comes late is kept. The alarm is raised once the try is in. */
-async function gateTrial(call: Call, athlete: Athlete, protocol: Protocol, session: SessionView, b: { id: string; hand: Hand; deviceAt: string | null }): Promise<() => Promise<unknown>> {
-  const at = b.deviceAt ? new Date(b.deviceAt) : call.now
+async function gateTrial(call: Call, athlete: Athlete, protocol: Protocol, session: Opened, b: { id: string; hand: Hand; deviceAt: string | null }): Promise<() => Promise<unknown>> {
+  const { at } = whenDone(call, b.deviceAt)
   const late = call.now.getTime() - at.getTime() > LATE_MS
   const gate = await gateFor(call, athlete, testOf(protocol, b.hand, session), { on: session.performedOn, without: b.id, ...(late && { before: at.toISOString() }) })
   if (!late) mustBeOpen(gate, 'overrideReason')
@@ -93,7 +100,7 @@ export function mountTests(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/tests', async (call) => {
     const athlete = await athleteOr404(call)
-    const body = (await bodyOf(sessionBody, call)) as SessionBody
+    const body = call.body as SessionBody
     const protocol = protocolOf(body)!
     await fittingUnit(call.em, body, protocol)
     const missing = missingConditions(body.conditions)
@@ -110,26 +117,27 @@ export function mountTests(api: Api): void {
     }
     const earlier = await call.em.count(CurrentSessionView, { where: { athleteId: athlete.id, protocolId: protocol.id } })
     const { deviceAt, expectedKg, ...rest } = body
+    const done = whenDone(call, deviceAt)
     await insertOnce(call.em, TestSessionEntity, {
       ...call.actor, ...rest, athleteId: athlete.id, protocolVersion: protocol.version, protocolParams: { ...protocolParams(protocol), ...(expectedKg !== null && { expectedKg }) },
-      performedAt: call.now, performedOn: call.today, deviceAt: deviceAt ? new Date(deviceAt) : null, practice: isPractice(protocol, earlier, body.conditions.familiar), importId: null,
+      performedAt: done.at, performedOn: done.on, clockMs: call.clockMs, deviceAt: deviceAt ? new Date(deviceAt) : null, practice: isPractice(protocol, earlier, body.conditions.familiar), importId: null,
     })
     return created((await loadSessions(call.em, { ids: [body.id] }))[0])
   })
 
   api.on('POST /api/tests/:sessionId/trials', async (call) => {
-    const { session, protocol } = await sessionOr404(call)
-    const body = await bodyOf(trialBody, call)
+    const { session, protocol, athlete } = await sessionOr404(call)
+    const body = call.body
     if ((body.hand === 'both') !== (protocol.hands === 'both')) throw refused('hand', protocol.hands === 'both' ? `${protocol.name} is two-handed.` : `${protocol.name} needs left or right.`)
     const value = valueOf(session, body.enteredValue, body.enteredUnit)
     if (body.missed && !protocol.heaviest) throw refused('missed', `${protocol.name} has no misses.`)
     await fittingDetails(call.em, protocol, session, body.details, body.missed, value)
-    const athlete = (await findAthlete(call.em, session.athleteId))!
-    const alarm = session.trials.some((t) => t.id === body.id) ? null : await gateTrial(call, athlete, protocol, session, body)
     const { deviceAt, trace, struck, ...rest } = body
     const did = await insertOnce(call.em, TrialEntity, { ...call.actor, ...rest, sessionId: session.id, value, deviceAt: deviceAt ? new Date(deviceAt) : null, supersedesId: null, reason: '' })
+    // What is refused here is not kept: the transaction ends with it.
+    const alarm = did === 'created' ? await gateTrial(call, athlete, protocol, session, body) : null
     if (trace && did === 'created') await call.em.insert(TrialTraceEntity, { ...call.actor, ...trace, gaps: [...trace.gaps], id: body.id, trialId: body.id, sessionId: session.id })
-    if (did === 'created') await alarm?.()
+    await alarm?.()
     if (protocol.id === 'ready_squeeze' && did === 'created') await lowTwice(call, athlete, session.id)
     if (struck && did === 'created') await call.em.insert(TrialMarkEntity, { ...call.actor, id: v7(), trialId: body.id, struck: true, reason: struck })
     return created({ id: body.id })
@@ -137,7 +145,7 @@ export function mountTests(api: Api): void {
 
   api.on('POST /api/tests/:sessionId/observations', async (call) => {
     const { session } = await sessionOr404(call)
-    const body = await bodyOf(observationBody, call)
+    const body = call.body
     await insertOnce(call.em, ObservationEntity, { ...call.actor, ...body, places: body.places ?? null, symptom: body.symptom as never, athleteId: session.athleteId, sessionId: session.id })
     return created({ id: body.id })
   })
@@ -153,7 +161,7 @@ export function mountTests(api: Api): void {
     const before = await call.em.findOneBy(TrialEntity, { id: String(call.req.params['trialId']) })
     const session = before && (await call.em.findOneBy(CurrentSessionView, { id: before.sessionId }))
     if (!before || !session) throw notFound('trial')
-    const body = await bodyOf(correctionBody, call)
+    const body = call.body
     const value = valueOf(session, body.enteredValue, body.enteredUnit)
     await insertOnce(call.em, TrialEntity, {
       ...call.actor, id: body.id, sessionId: before.sessionId, hand: before.hand, ordinal: before.ordinal, value, enteredValue: body.enteredValue,
@@ -165,14 +173,16 @@ export function mountTests(api: Api): void {
   api.on('POST /api/trials/:trialId/marks', async (call) => {
     const trial = await call.em.findOneBy(CurrentTrialView, { id: String(call.req.params['trialId']) })
     if (!trial) throw notFound('trial')
-    const body = await bodyOf(markBody, call)
+    const body = call.body
     await insertOnce(call.em, TrialMarkEntity, { ...call.actor, id: body.id, trialId: trial.id, struck: body.struck, reason: body.reason })
     return created({ id: body.id })
   })
 
   api.on('GET /api/athletes/:athleteId/trials.csv', async (call) => {
     const athlete = await athleteOr404(call)
-    const { columns, rows } = await tableOf('trials', call, athlete.id)
-    return { status: 200, type: 'text/csv', body: writeCsv(columns.map((c) => c.id), rows) }
+    const table = rowOf(TABLES, 'trials')
+    const rows = []
+    for await (const piece of tableRows(table, call, athlete.id)) rows.push(...piece)
+    return { status: 200, type: 'text/csv', body: writeCsv(table.columns.map((c) => c.id), rows) }
   })
 }

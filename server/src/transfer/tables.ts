@@ -6,13 +6,12 @@ import { recordBook } from '@mano/core/review/records'
 import { buildSeries } from '@mano/core/review/series'
 import { detailColumn, TRIAL_COLUMNS } from '@mano/core/testing/import'
 import { addDays } from '@mano/core/units/dates'
-import { rowOf } from '@mano/core/units/row'
 import { AthleteEntity, CurrentMeasurementView, CurrentOutcomeView, CurrentSetLogView, ImplementUnitEntity, type Hall } from '../db/entities'
-import { loadSessions, planVersions } from '../db/read'
+import { planVersions } from '../db/read'
+import { loadSessions } from '../db/sessions'
 
 export type Cell = string | number
 export interface Column { id: string; says: string }
-export interface Table { columns: readonly Column[]; rows: Cell[][] }
 interface Asked { em: EntityManager; hall: Hall }
 type Reader = (asked: Asked, names: ReadonlyMap<string, string>, athleteId?: string) => Promise<Record<string, Cell | null>[]>
 
@@ -75,9 +74,9 @@ export const TABLES = [
 ] as const satisfies readonly { id: string; name: string; read: Reader; columns: readonly Column[] }[]
 export type TableId = (typeof TABLES)[number]['id']
 
-/** One table of the hall, or of one athlete. */
-export async function tableOf(id: TableId, asked: Asked, athleteId?: string): Promise<Table> {
-  const { columns, read } = rowOf(TABLES, id)
+/** Rows of a table of the hall, athlete by athlete, or of one of them: never more than one athlete's are in memory. */
+export async function* tableRows({ id, columns, read }: (typeof TABLES)[number], asked: Asked, athleteId?: string): AsyncGenerator<Cell[][]> {
   const names = new Map((await asked.em.find(AthleteEntity, { order: { name: 'ASC' } })).map((a) => [a.id, a.name]))
-  return { columns, rows: (await read(asked, names, athleteId)).map((r) => columns.map((c) => r[c.id] ?? '')) }
+  for (const one of id === 'athletes' ? [undefined] : athleteId ? [athleteId] : names.keys())
+    yield (await read(asked, names, one)).map((r) => columns.map((c) => r[c.id] ?? ''))
 }

@@ -3,14 +3,14 @@ import { useHotkeys } from '@mantine/hooks'
 import { useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { Icon } from '../hands/Icon'
-import { useRoster } from './data'
+import { useNames } from './data'
 
 /** Finds an athlete by name or sport from anywhere; `/` goes to it. */
 export function FindAthlete() {
   const [text, setText] = useState('')
   const input = useRef<HTMLInputElement>(null)
   const navigate = useNavigate()
-  const roster = useRoster()
+  const roster = useNames()
   const box = useCombobox({ onDropdownClose: () => box.resetSelectedOption() })
   useHotkeys([['/', () => input.current?.focus()]])
   const needle = text.trim().toLowerCase()

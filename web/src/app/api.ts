@@ -22,9 +22,13 @@ export class Unreachable extends Error {
   }
 }
 
+/** The server answers, but its database is away or it has too much to do: the same may be asked again. */
+export const isPassing = (error: unknown): boolean => error instanceof Unreachable || (error instanceof ApiProblem && (error.problem.status === 503 || error.problem.status === 429))
+
 async function call<T>(method: string, url: string, body?: unknown, link?: string): Promise<T> {
   let response: Response
-  const own: Record<string, string> = link ? { 'X-Mano-Link': link } : {}
+  // The server sets the device's times right by what its clock shows as it sends.
+  const own: Record<string, string> = { ...(method !== 'GET' && { 'X-Mano-Clock': new Date().toISOString() }), ...(link && { 'X-Mano-Link': link }) }
   const sent = body === undefined ? { headers: own } : body instanceof Blob ? { headers: { ...own, 'content-type': body.type }, body } : { headers: { ...own, 'content-type': 'application/json' }, body: JSON.stringify(body) }
   try {
     response = await fetch(url, { method, ...sent })
@@ -44,6 +48,7 @@ export const api = {
   get: <T>(url: string, link?: string) => call<T>('GET', url, undefined, link),
   post: <T>(url: string, body: unknown = {}, link?: string) => call<T>('POST', url, body, link),
   put: <T>(url: string, body: unknown) => call<T>('PUT', url, body),
+  postBlob: (url: string, blob: Blob) => call<unknown>('POST', url, blob),
   putBlob: (url: string, blob: Blob) => call<unknown>('PUT', url, blob),
   delete: (url: string) => call<undefined>('DELETE', url),
 }
@@ -55,7 +60,7 @@ export const queryClient: QueryClient = new QueryClient({
   // A sign-in that ended anywhere is seen by the shell, which shows the entrance.
   queryCache: new QueryCache({ onError: (error, query) => { if (isSignedOut(error) && query.queryKey[0] !== 'me') void queryClient.invalidateQueries({ queryKey: ['me'] }) } }),
   defaultOptions: {
-    queries: { staleTime: 15_000, retry: (count, error) => error instanceof Unreachable && count < 2, refetchOnWindowFocus: true },
+    queries: { staleTime: 15_000, retry: (count, error) => isPassing(error) && count < 3, refetchOnWindowFocus: true },
   },
 })
 

@@ -1,6 +1,6 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import type { Installation, Me } from '@mano/contract/accounts'
-import type { AthleteView, RosterRow } from '@mano/contract/athletes'
+import type { AthleteName, AthleteView, RosterPage } from '@mano/contract/athletes'
 import type { DemandSource } from '@mano/contract/demands'
 import type { KitUnit, PlaceView } from '@mano/contract/kit'
 import type { BatteryView, ImportView, SessionView } from '@mano/contract/tests'
@@ -26,7 +26,16 @@ export const dayKey = (id: string) => ['test-day', id] as const
 
 export const useMe = () => useQuery({ queryKey: keys.me, queryFn: () => api.get<Me>('/api/me'), staleTime: 5 * 60_000 })
 export const useInstallation = (enabled: boolean) => useQuery({ queryKey: keys.installation, queryFn: () => api.get<Installation>('/api/installation'), enabled })
-export const useRoster = () => useQuery({ queryKey: keys.roster, queryFn: () => api.get<RosterRow[]>('/api/athletes') })
+export type RosterOrder = 'need' | 'name' | 'sport'
+/** Rows of the roster a page holds. */
+const ROSTER_PAGE = 60
+/** The roster page by page, in an order. */
+export const useRoster = (sort: RosterOrder) => useInfiniteQuery({
+  queryKey: [...keys.roster, sort], initialPageParam: '', getNextPageParam: (last: RosterPage) => last.next, placeholderData: (before) => before,
+  queryFn: ({ pageParam }) => api.get<RosterPage>(`/api/athletes?${new URLSearchParams({ sort, most: String(ROSTER_PAGE), ...(pageParam !== '' && { after: pageParam }) }).toString()}`),
+})
+/** Everybody on the roster, by name: for choosing, and for what stands today. */
+export const useNames = () => useQuery({ queryKey: [...keys.roster, 'names'], queryFn: () => api.get<AthleteName[]>('/api/athletes/names') })
 export const useAthlete = (id: string) => useQuery({ queryKey: keys.athlete(id), queryFn: () => api.get<AthleteView>(`/api/athletes/${id}`) })
 export const useTests = (id: string) => useQuery({ queryKey: keys.tests(id), queryFn: () => api.get<SessionView[]>(`/api/athletes/${id}/tests`) })
 /** Units in use; retired ones only where the kit room asks. */

@@ -67,22 +67,18 @@ function FromFile({ back }: { back: () => void }) {
   const [file, setFile] = useState<File | null>(null)
   const [login, setLogin] = useState('')
   const [password, setPassword] = useState('')
-  const [wrong, setWrong] = useState('')
   const send = () => void enter(async () => {
-    setWrong('')
-    let json: unknown
-    try { json = JSON.parse(await file!.text()) } catch { setWrong('This file is not JSON.'); return }
-    await api.post('/api/installation/file', { file: json, login, password })
+    if (file) await api.postBlob('/api/installation/file', new Blob([`${JSON.stringify({ login, password })}\n`, file], { type: 'application/x-ndjson' }))
   })
   return (
     <form onSubmit={(e) => { e.preventDefault(); send() }}>
       <Stack gap="md">
         <h1>Begin from a hall's file</h1>
         <p className="s">Everything of the hall comes in as it was. The file holds no passwords: name one of its coaches and give a new one.</p>
-        <FileInput label="Hall's file" placeholder="Choose a JSON file" accept="application/json,.json" value={file} onChange={setFile} />
+        <FileInput label="Hall's file" placeholder="Choose a file that ends in .jsonl or .json" accept=".jsonl,.json,application/json,application/x-ndjson" value={file} onChange={setFile} />
         <TextInput label="Sign-in name of a coach in it" autoComplete="username" value={login} onChange={(e) => setLogin(e.currentTarget.value)} />
         <PasswordInput label="New password" description={`${PASSWORD_LEAST} characters or more`} autoComplete="new-password" value={password} onChange={(e) => setPassword(e.currentTarget.value)} />
-        <p className="said" role="alert">{wrong || failed}</p>
+        <p className="said" role="alert">{failed}</p>
         <Button type="submit" loading={busy} disabled={!file || login === '' || password.length < PASSWORD_LEAST}>Bring the hall in</Button>
         <button type="button" className="lnk" onClick={back}>Make a new hall instead</button>
       </Stack>

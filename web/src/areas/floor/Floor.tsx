@@ -9,7 +9,7 @@ import { v7 } from 'uuid'
 import { readinessOn } from '@mano/core/session/readiness'
 import { warmUp } from '@mano/core/session/steps'
 import { formatDate } from '@mano/core/units/dates'
-import { useRoster, useTests } from '../../app/data'
+import { useNames, useTests } from '../../app/data'
 import { Failed } from '../../app/Trouble'
 import { Icon } from '../../hands/Icon'
 import { Chip, HandLetter } from '../../hands/marks'
@@ -31,7 +31,7 @@ export default function Floor() {
   const { athlete, me } = useAthletePage()
   const plan = usePlan(athlete.id)
   const tests = useTests(athlete.id).data
-  const roster = useRoster().data
+  const roster = useNames().data
   const key = sessionKey(athlete.id, me.today)
   const running = useFloor((s) => s.sessions[key])
   const local = useFloor((s) => s.flags[key])
@@ -46,7 +46,7 @@ export default function Floor() {
   const tick = (flag: DayFlagId, on: boolean) => { const flags = on ? [...ticked, flag] : ticked.filter((f) => f !== flag); setFlags(key, flags); send({ kind: 'flags', athleteId: athlete.id, body: { id: v7(), flags } }) }
   const going = running !== undefined && running.phase !== 'done' && running.phase !== 'warmup'
   const ready = tests ? readinessOn(tests, me.today) : null
-  const alsoToday = (roster ?? []).filter((a) => a.id !== athlete.id && a.stages.some((s) => s.stage === 'floor' && s.word === 'Today'))
+  const alsoToday = (roster ?? []).filter((a) => a.id !== athlete.id && a.today)
   return (
     <main className="cols">
       <section>
@@ -80,7 +80,7 @@ export default function Floor() {
       </section>
       <aside>
         <h2 className="h3">Logged lately</h2>
-        <ul className="fl-days">{days(athlete.history.logs.filter((l) => l.blockId !== null)).map(([on, sets]) => <li key={on}><b>{formatDate(on, me.today, { weekday: true })}</b><span className="s">{sets.length} sets{Math.max(0, ...sets.map((l) => l.pain ?? 0)) > 0 ? `, worst pain ${Math.max(...sets.map((l) => l.pain ?? 0))}/10` : ''}</span></li>)}</ul>
+        <ul className="fl-days">{days(athlete.history.logs.filter((l) => l.blockId !== null)).map(([on, sets]) => <li key={on}><b>{formatDate(on, me.today, { weekday: true })}</b><span className="s">{sets.length} sets{Math.max(0, ...sets.map((l) => l.pain ?? 0)) > 0 ? `, worst pain ${Math.max(...sets.map((l) => l.pain ?? 0))}/10` : ''}{[...new Set(sets.flatMap((l) => l.odd ?? []))].map((o) => <span key={o}> {o}</span>)}</span></li>)}</ul>
         {me.role === 'coach' && <Links />}
         <details className="block"><summary>Keys on the floor</summary><p className="note">Space: the large button. P: pain or stop. Esc: pause and go on. E: change what is logged. M: more.</p></details>
         <p className="note">{NOT_A_DIAGNOSIS}</p>

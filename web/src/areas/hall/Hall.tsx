@@ -9,6 +9,8 @@ import { api, ApiProblem, failureText } from '../../app/api'
 import { keys, useMe, useWrite } from '../../app/data'
 import { Exports } from './Exports'
 import './hall.css'
+import { Clash } from '../../app/Clash'
+import { useChange } from '../../app/useChange'
 
 /** Who works in the hall. */
 export default function Hall() {
@@ -17,7 +19,7 @@ export default function Hall() {
     <main className="narrow-hall">
       <div className="hall-head"><h1>{me.data?.hall.name}</h1></div>
       <p className="note">Dates are local to {me.data?.hall.timeZone}. Implements and places are in the kit room.</p>
-      {me.data?.role === 'coach' && <Limits key={me.data.hall.staleDays} days={me.data.hall.staleDays} />}
+      {me.data?.role === 'coach' && <Limits key={me.data.hall.staleDays} days={me.data.hall.staleDays} version={me.data.hall.version} />}
       {me.data?.role === 'coach' && <Exports />}
       {me.data?.role === 'coach' && <People />}
     </main>
@@ -25,15 +27,17 @@ export default function Hall() {
 }
 
 /** The hall's own limits. */
-function Limits({ days }: { days: number }) {
+function Limits({ days, version }: { days: number; version: number }) {
   const [text, setText] = useState(String(days))
   const n = Number(text)
   const fine = Number.isInteger(n) && n >= 7 && n <= 365
-  const write = useWrite((staleDays: number) => api.put('/api/hall', { staleDays }), [keys.me, keys.roster, ['athlete'], ['gaps']])
+  const change = useChange('/api/hall', { staleDays: days }, version, [keys.me, keys.roster, ['athlete'], ['gaps']])
   return (
-    <form className="block hall-limits" onSubmit={(e) => { e.preventDefault(); if (fine) write.mutate(n, { onSuccess: () => notifications.show({ message: `Tests are stale after ${n} days now` }) }) }}>
+    <form className="block hall-limits" onSubmit={(e) => { e.preventDefault(); if (fine) change.save({ staleDays: n }, () => notifications.show({ message: `Tests are stale after ${n} days now` })) }}>
       <TextInput label="Tests are stale after, days" description="Six weeks (42) is common; 7 to 365" inputMode="numeric" value={text} error={!fine && 'A whole number from 7 to 365'} onChange={(e) => setText(e.currentTarget.value)} />
-      <Button type="submit" variant="default" disabled={!fine || n === days} loading={write.isPending}>Keep</Button>
+      <Button type="submit" variant="default" disabled={!fine || n === days} loading={change.busy}>Keep</Button>
+      <p className="said" role="alert">{change.error !== null && failureText(change.error)}</p>
+      <Clash change={change} names={{ staleDays: 'Tests are stale after, days' }} />
     </form>
   )
 }

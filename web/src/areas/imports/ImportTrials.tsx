@@ -10,7 +10,7 @@ import { TRIAL_COLUMNS } from '@mano/core/testing/import'
 import { guessMapping, headerKey, isTrialsFile, openIn, type SheetMapping } from '@mano/core/testing/mapping'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
-import { keys, useImports, useKit, useMe, useRoster, useWrite } from '../../app/data'
+import { keys, useImports, useKit, useMe, useNames, useWrite } from '../../app/data'
 import { useJob, type JobRun } from '../../app/useJob'
 import { Chip } from '../../hands/marks'
 import { MapColumns } from './MapColumns'
@@ -28,7 +28,7 @@ interface Chosen { sheet: Sheet; mapping: SheetMapping | null; doubts: readonly 
 /** A file of trials or a coach's own sheet: read first, saved only when every line is right, taken back as one. */
 export default function ImportTrials() {
   const me = useMe()
-  const roster = useRoster()
+  const roster = useNames()
   const kit = useKit()
   const client = useQueryClient()
   const [chosen, setChosen] = useState<Chosen | null>(null)

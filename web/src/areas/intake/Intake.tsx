@@ -3,10 +3,13 @@ import { schemaResolver, useForm } from '@mantine/form'
 import { notifications } from '@mantine/notifications'
 import { useEffect, useState } from 'react'
 import { useBlocker } from 'react-router'
-import { profileBody, type ProfileBody } from '@mano/contract/athletes'
+import { object } from 'yup'
+import { profileShape } from '@mano/contract/athletes'
 import { birthDateProblem } from '@mano/core/intake/record'
-import { api, ApiProblem, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
+import { ApiProblem, failureText } from '../../app/api'
+import { Clash } from '../../app/Clash'
+import { touchedBy } from '../../app/data'
+import { useChange } from '../../app/useChange'
 import { useAthletePage } from '../athlete/AthletePage'
 import { Events } from './Events'
 import { Handles } from './Handles'
@@ -16,7 +19,7 @@ import { Injuries } from './Injuries'
 import { Experience } from './Experience'
 import { Health } from './Health'
 import { Outcomes } from './Outcomes'
-import { ProfileFields, profileOf } from './ProfileFields'
+import { ProfileFields, profileOf, type ProfileBody } from './ProfileFields'
 import { Week } from './Week'
 import './intake.css'
 
@@ -46,9 +49,12 @@ export default function Intake() {
   )
 }
 
+const PROFILE = object(profileShape)
+const NAMES = { name: 'Name', birthDate: 'Birth date', sexForNorms: 'Sex, for norms', dominantHand: 'Dominant hand', level: 'Level', guardian: 'Guardian consent', skin: 'Skin', note: 'Note' }
+
 function Profile({ onDirty }: { onDirty: (dirty: boolean) => void }) {
   const { athlete, me } = useAthletePage()
-  const schema = schemaResolver(profileBody)
+  const schema = schemaResolver(PROFILE)
   const form = useForm<ProfileBody>({
     initialValues: profileOf(athlete),
     validate: async (values) => {
@@ -57,14 +63,20 @@ function Profile({ onDirty }: { onDirty: (dirty: boolean) => void }) {
       return birth ? { ...errors, birthDate: birth } : errors
     },
   })
-  const write = useWrite((body: ProfileBody) => api.put(`/api/athletes/${athlete.id}`, body), touchedBy(athlete.id))
+  const [from, setFrom] = useState(() => ({ profile: profileOf(athlete), version: athlete.version }))
+  const change = useChange<ProfileBody>(`/api/athletes/${athlete.id}`, from.profile, from.version, touchedBy(athlete.id))
   const dirty = form.isDirty()
-  const unsaved = dirty && !write.isPending
+  const unsaved = dirty && !change.busy
   useEffect(() => onDirty(unsaved), [onDirty, unsaved])
-  const save = (body: ProfileBody) => write.mutate(body, {
-    onSuccess: () => { form.resetDirty(body); notifications.show({ message: 'Saved' }) },
-    onError: (e) => e instanceof ApiProblem && form.setErrors(e.fieldErrors()),
-  })
+  // A form nobody has touched follows what is on record; one that was is kept, and merged when it is saved.
+  useEffect(() => {
+    if (dirty || athlete.version === from.version) return
+    setFrom({ profile: profileOf(athlete), version: athlete.version })
+    form.setValues(profileOf(athlete))
+    form.resetDirty(profileOf(athlete))
+  }, [athlete.version, dirty]) // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => { if (change.error instanceof ApiProblem) form.setErrors(change.error.fieldErrors()) }, [change.error]) // eslint-disable-line react-hooks/exhaustive-deps
+  const save = (body: ProfileBody) => change.save(body, (saved) => { form.setValues(saved); form.resetDirty(saved); notifications.show({ message: 'Saved' }) })
   const coach = me.role === 'coach'
   return (
     <form onSubmit={form.onSubmit(save)} noValidate>
@@ -72,9 +84,10 @@ function Profile({ onDirty }: { onDirty: (dirty: boolean) => void }) {
         <Stack gap="sm">
           <ProfileFields form={form} today={me.today} />
           <div className="row">
-            <Button type="submit" disabled={!dirty} loading={write.isPending}>Save athlete</Button>
+            <Button type="submit" disabled={!dirty} loading={change.busy}>Save athlete</Button>
             <button type="button" className="lnk" hidden={!dirty} onClick={() => form.reset()}>Undo changes</button>
-            <span className="said" role="alert">{write.error && failureText(write.error)}</span>
+            <span className="said" role="alert">{change.error !== null && failureText(change.error)}</span>
+            <Clash change={change} names={NAMES} />
           </div>
         </Stack>
       </fieldset>

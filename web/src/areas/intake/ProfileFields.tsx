@@ -1,8 +1,11 @@
 import { SegmentedControl, Select, Textarea, TextInput } from '@mantine/core'
 import type { UseFormReturnType } from '@mantine/form'
-import type { AthleteView, ProfileBody } from '@mano/contract/athletes'
+import type { AthleteView, ProfileBody as Sent } from '@mano/contract/athletes'
 import { LEVELS, SKINS } from '@mano/core/intake/record'
 import { ageOn, isLocalDate } from '@mano/core/units/dates'
+
+/** What the form holds: the version goes with the change. */
+export type ProfileBody = Omit<Sent, 'version'>
 
 export const emptyProfile: ProfileBody = { name: '', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardian: null, skin: 'normal', note: '' }
 export const profileOf = (a: AthleteView): ProfileBody => ({

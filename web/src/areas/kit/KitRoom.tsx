@@ -11,7 +11,7 @@ import { formatWithUnit } from '@mano/core/units/format'
 import { formatBoth } from '@mano/core/units/inch'
 import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../app/api'
-import { keys, useKit, useMe, usePlaces, useRoster, useWrite } from '../../app/data'
+import { keys, useKit, useMe, usePlaces, useNames, useWrite } from '../../app/data'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
@@ -77,7 +77,7 @@ export default function KitRoom() {
 const sizeText = (u: KitUnit, unit: 'mm' | 'in'): string | null => (u.sizeMm === null ? null : `${formatBoth(u.sizeMm, unit)} ${implementById(u.kind)?.measure ?? ''}`)
 
 function AddPlace({ onDone }: { onDone: (id: string | null) => void }) {
-  const roster = useRoster().data ?? []
+  const roster = useNames().data ?? []
   const [b, setB] = useState<PlaceBody>({ id: v7(), name: '', kind: 'home', athleteId: null })
   const write = useWrite((body: PlaceBody) => api.post('/api/places', body), [keys.places])
   return (

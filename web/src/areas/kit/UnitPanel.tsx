@@ -16,6 +16,8 @@ import { Icon } from '../../hands/Icon'
 import { options } from './AddImplement'
 import { draftOf, MeasureFields, measuresOf } from './Measures'
 import { PinLoad } from './PinLoad'
+import { Clash } from '../../app/Clash'
+import { useChange } from '../../app/useChange'
 
 type Open = 'measure' | 'check' | 'change' | 'retire' | null
 const TOUCHED = [keys.kit, ['advice']]
@@ -101,10 +103,12 @@ function Check({ unit, today, onDone }: { unit: KitUnit; today: string; onDone: 
 }
 
 function Change({ unit, places, retire, onDone }: { unit: KitUnit; places: readonly PlaceView[]; retire: boolean; onDone: () => void }) {
-  const [b, setB] = useState<UnitChangeBody>({ label: unit.label, placeId: unit.placeId, orientation: unit.orientation, surface: unit.surface, retired: retire ? !unit.retired : unit.retired })
-  const write = useWrite((body: UnitChangeBody) => api.put(`/api/kit/${unit.id}`, body), TOUCHED)
+  const [from] = useState(unit)
+  const base = { label: from.label, placeId: from.placeId, orientation: from.orientation, surface: from.surface, retired: from.retired }
+  const [b, setB] = useState<Omit<UnitChangeBody, 'version'>>({ label: unit.label, placeId: unit.placeId, orientation: unit.orientation, surface: unit.surface, retired: retire ? !unit.retired : unit.retired })
+  const change = useChange<Omit<UnitChangeBody, 'version'>>(`/api/kit/${unit.id}`, base, from.version, TOUCHED)
   return (
-    <form onSubmit={(e) => { e.preventDefault(); write.mutate({ ...b, label: b.label.trim() }, { onSuccess: onDone }) }}>
+    <form onSubmit={(e) => { e.preventDefault(); change.save({ ...b, label: b.label.trim() }, onDone) }}>
       <Stack gap="sm">
         {retire ? <p>{unit.retired ? 'It can be chosen again for tests and plans.' : 'It is no longer offered for tests, matches or plans. Its results stay.'}</p> : (
           <>
@@ -114,8 +118,9 @@ function Change({ unit, places, retire, onDone }: { unit: KitUnit; places: reado
             <Select label="Lies or hangs" clearable placeholder="As usual" data={options(ORIENTATIONS)} value={b.orientation} onChange={(v) => setB({ ...b, orientation: v as UnitChangeBody['orientation'] })} />
           </>
         )}
-        <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-        <Button type="submit" disabled={b.label.trim() === ''} loading={write.isPending}>{retire ? (unit.retired ? 'Use again' : 'Retire') : 'Save'}</Button>
+        <p className="said" role="alert">{change.error !== null && failureText(change.error)}</p>
+        <Clash change={change} names={{ label: 'Label', placeId: 'Place', orientation: 'Lies or hangs', surface: 'Surface', retired: 'Retired' }} say={(k, v) => (k === 'placeId' ? places.find((p) => p.id === v)?.name : null) ?? (typeof v === 'string' ? v : typeof v === 'boolean' ? (v ? 'yes' : 'no') : 'as usual')} />
+        <Button type="submit" disabled={b.label.trim() === ''} loading={change.busy}>{retire ? (unit.retired ? 'Use again' : 'Retire') : 'Save'}</Button>
       </Stack>
     </form>
   )

@@ -8,7 +8,7 @@ import { templateWeek } from '@mano/core/plan/template'
 import { weekMinutes } from '@mano/core/plan/time'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { api, failureText, queryClient } from '../../app/api'
-import { touchedBy, useRoster } from '../../app/data'
+import { touchedBy, useNames } from '../../app/data'
 import { Icon } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import { changesOf, KIND } from './SearchStrip'
@@ -21,7 +21,7 @@ const WORDS = { waiting: 'Waiting', working: 'Planning', kept: 'Kept', left: 'Le
 /** One template for several athletes: each week is solved for their own hands, one after the other, and kept as a version. */
 export function ApplyTemplate({ template, weekStart, onBack }: { template: PlanTemplate; weekStart: string; onBack: () => void }) {
   const { athlete, me } = useAthletePage()
-  const roster = useRoster()
+  const roster = useNames()
   const [chosen, setChosen] = useState<readonly string[]>([athlete.id])
   const [text, setText] = useState('')
   const [over, setOver] = useState(false)

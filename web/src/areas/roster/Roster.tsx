@@ -1,11 +1,13 @@
-import { useState } from 'react'
+import { Button } from '@mantine/core'
+import { useIntersection } from '@mantine/hooks'
+import { useEffect, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { RosterRow } from '@mano/contract/athletes'
+import type { AthleteName, RosterNeeds, RosterRow } from '@mano/contract/athletes'
 import { STAGES, TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { formatDate } from '@mano/core/units/dates'
 import { shownUnit } from '@mano/core/units/format'
 import { rowOf } from '@mano/core/units/row'
-import { useMe, useRoster } from '../../app/data'
+import { useMe, useNames, useRoster } from '../../app/data'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
@@ -25,39 +27,49 @@ const sportName = (row: RosterRow): string => row.sportName ?? 'No sport yet'
 const longDate = (on: string): string => new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' }).format(new Date(`${on}T12:00:00Z`))
 
 function groups(rows: readonly RosterRow[], sort: Sort): { id: string; title: string; rows: RosterRow[] }[] {
-  if (sort === 'need') return NEEDS.map((n) => ({ ...n, rows: rows.filter((r) => r.call.need === n.id).sort((a, b) => Number(b.call.alarm) - Number(a.call.alarm)) })).filter((g) => g.rows.length > 0)
+  if (sort === 'need') return NEEDS.map((n) => ({ ...n, rows: rows.filter((r) => r.call.need === n.id) })).filter((g) => g.rows.length > 0)
   if (sort === 'name') return [{ id: 'all', title: 'All athletes', rows: [...rows] }]
   const sports = [...new Set(rows.map(sportName))].sort()
   return sports.map((s) => ({ id: s, title: s, rows: rows.filter((r) => sportName(r) === s) }))
 }
 
 export default function Roster() {
-  const roster = useRoster()
-  const me = useMe()
   const [sort, setSort] = useState<Sort>('need')
+  const roster = useRoster(sort)
+  const names = useNames()
+  const me = useMe()
   if (roster.error && !roster.data) return <Failed error={roster.error} retry={() => void roster.refetch()} />
-  const rows = roster.data ?? []
+  const rows = roster.data?.pages.flatMap((p) => p.rows) ?? []
+  const needs = roster.data?.pages.at(-1)?.needs ?? { act: 0, due: 0, none: 0, all: 0 }
   const today = me.data?.today ?? ''
-  const acting = rows.filter((r) => r.call.need === 'act').length
   return (
     <main className="roster">
       <section className="ros">
         <div className="head">
           <h1>{today && longDate(today)}</h1>
-          <p className="s">{rows.length > 0 && (acting === 0 ? `None of ${rows.length} athletes needs a decision before training.` : `${acting} of ${rows.length} athletes ${acting === 1 ? 'needs' : 'need'} a decision before training.`)}</p>
+          <p className="s">{needs.all > 0 && (needs.act === 0 ? `None of ${needs.all} athletes needs a decision before training.` : `${needs.act} of ${needs.all} athletes ${needs.act === 1 ? 'needs' : 'need'} a decision before training.`)}</p>
           <div className="flt" role="group" aria-label="Order">
             {SORTS.map((s) => <button key={s.id} className={`btn ${s.id === sort ? 'pri' : ''}`} aria-pressed={s.id === sort} onClick={() => setSort(s.id)}>{s.name}</button>)}
           </div>
           {me.data?.role === 'coach' && <Link className="btn pri" to="/athletes/new">Add athlete</Link>}
         </div>
-        {roster.isSuccess && rows.length === 0 ? <Empty /> : <Table rows={rows} sort={sort} loading={roster.isPending} today={today} />}
+        {roster.isSuccess && rows.length === 0 ? <Empty /> : <Table rows={rows} sort={sort} needs={needs} loading={roster.isPending} today={today} />}
+        {roster.hasNextPage && <More left={needs.all - rows.length} busy={roster.isFetchingNextPage} more={() => void roster.fetchNextPage()} />}
       </section>
-      <Aside rows={rows} loading={roster.isPending} coach={me.data?.role === 'coach'} />
+      <Aside rows={names.data ?? []} loading={names.isPending} coach={me.data?.role === 'coach'} />
     </main>
   )
 }
 
-function Table({ rows, sort, loading, today }: { rows: readonly RosterRow[]; sort: Sort; loading: boolean; today: string }) {
+/** Further rows: asked for by the button, and by itself once it comes into sight. */
+function More({ left, busy, more }: { left: number; busy: boolean; more: () => void }) {
+  const { ref, entry } = useIntersection()
+  const seen = entry?.isIntersecting ?? false
+  useEffect(() => { if (seen && !busy) more() }, [seen, busy]) // eslint-disable-line react-hooks/exhaustive-deps
+  return <p className="more-rows" ref={ref}><Button variant="default" loading={busy} onClick={more}>{left} more</Button></p>
+}
+
+function Table({ rows, sort, needs, loading, today }: { rows: readonly RosterRow[]; sort: Sort; needs: RosterNeeds; loading: boolean; today: string }) {
   return (
     <table onKeyDown={moveByArrows}>
       <colgroup><col style={{ width: 168 }} /><col /><col style={{ width: 280 }} /><col style={{ width: 132 }} /></colgroup>
@@ -65,7 +77,7 @@ function Table({ rows, sort, loading, today }: { rows: readonly RosterRow[]; sor
       {loading && <tbody aria-busy="true">{Array.from({ length: 6 }, (_, i) => <tr key={i}><td colSpan={4} style={{ height: 44 }} /></tr>)}</tbody>}
       {groups(rows, sort).map((g) => (
         <tbody key={g.id} className={`g-${g.id}`}>
-          <tr className="gh"><th colSpan={4} scope="rowgroup">{g.title}<span>{g.rows.length}</span></th></tr>
+          <tr className="gh"><th colSpan={4} scope="rowgroup">{g.title}<span>{sort === 'need' ? needs[g.id as 'act' | 'due' | 'none'] : sort === 'name' ? needs.all : g.rows.length}</span></th></tr>
           {g.rows.map((r) => <Row key={r.id} row={r} today={today} />)}
         </tbody>
       ))}
@@ -127,14 +139,14 @@ const Empty = () => (
   </div>
 )
 
-function Aside({ rows, loading, coach }: { rows: readonly RosterRow[]; loading: boolean; coach: boolean }) {
+function Aside({ rows, loading, coach }: { rows: readonly AthleteName[]; loading: boolean; coach: boolean }) {
   const cautious = rows.filter((r) => r.cautions.length > 0)
-  const today = rows.filter((r) => r.stages.some((s) => s.stage === 'floor' && s.word === 'Today'))
+  const today = rows.filter((r) => r.today)
   return (
     <aside>
       <h2 className="h3">On the floor today</h2>
       {!loading && today.length === 0 && <p className="note">No session waits to be run.</p>}
-      <ul className="today">{today.map((r) => <li key={r.id}><Link to={`/athletes/${r.id}/floor`}><b>{r.name}</b></Link>{r.call.alarm && <span className="st stop"><Icon name="stop" />Caution</span>}</li>)}</ul>
+      <ul className="today">{today.map((r) => <li key={r.id}><Link to={`/athletes/${r.id}/floor`}><b>{r.name}</b></Link>{r.alarm && <span className="st stop"><Icon name="stop" />Caution</span>}</li>)}</ul>
       <h2 className="h3">Cautions in force</h2>
       {!loading && cautious.length === 0 && <p className="note">{coach ? 'None on record.' : 'None shown. Health answers are shown to coaches; starting a session judges them all the same.'}</p>}
       <ul className="cautions">

@@ -10,7 +10,7 @@ import { FIRST_SHARE, firstLoadKg, visitsOf, type DaySetup, type DayStation } fr
 import { formatClock } from '@mano/core/units/format'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
-import { useKit, useMe, useRoster, useWrite } from '../../app/data'
+import { useKit, useMe, useNames, useWrite } from '../../app/data'
 import { Icon } from '../../hands/Icon'
 import { useWished } from './useDay'
 import './testday.css'
@@ -39,7 +39,7 @@ export default function TestDays() {
 
 function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const navigate = useNavigate()
-  const roster = useRoster().data ?? []
+  const roster = useNames().data ?? []
   const all = useKit().data
   const kit = all ?? []
   const [name, setName] = useState('Test day')

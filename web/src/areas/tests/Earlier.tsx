@@ -34,7 +34,7 @@ export function Earlier() {
               return (
                 <tr key={s.id}>
                   <td><Link className="lnk" to={`/athletes/${athlete.id}/tests/${s.id}`}>{formatDate(s.performedOn, me.today, { weekday: true })}</Link></td>
-                  <td>{protocol.name}{setupWords(protocol, s.variant, units)}{s.practice && <span className="s"> · practice</span>}<small>{s.unitLabel}</small></td>
+                  <td>{protocol.name}{setupWords(protocol, s.variant, units)}{s.practice && <span className="s"> · practice</span>}<small>{s.unitLabel}{s.clock && `. ${s.clock}`}</small></td>
                   {protocol.hands === 'both' ? <td colSpan={2} className="both">{best('both')}</td> : <><td className="l L">{best('left')}</td><td className="r R">{best('right')}</td></>}
                   <td><SessionChip session={s} /></td>
                 </tr>

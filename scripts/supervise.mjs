@@ -1,0 +1,95 @@
+// Keeps the database and the server of one data folder running until it is told to stop: what dies is started again, on the same port.
+//   node scripts/supervise.mjs DATA_FOLDER [vite]      fd 9: the lock of the folder, held as long as this process lives
+import { execFile, spawn } from 'node:child_process'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { promisify } from 'node:util'
+
+const LOCK_FD = 9
+/** Between two looks at the database, and between two starts of what keeps dying, ms. */
+const LOOK_MS = 250
+const BACKOFF = { first: 100, most: 5_000, steadyAfter: 10_000 }
+/** How long what was told to stop may take, ms. */
+const PATIENCE_MS = 9_000
+
+const [data, also] = process.argv.slice(2)
+const cluster = join(data, 'pg')
+const say = (text) => process.stderr.write(`${text}\n`)
+const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms))
+const exec = promisify(execFile)
+/** The lock must end with this process: a child gets nothing in its place. */
+const stdio = (out, ...more) => ['ignore', out, 'inherit', ...more, ...Array.from({ length: LOCK_FD - 2 - more.length }, () => 'ignore')]
+
+let stopping = false
+let server = null
+let vite = null
+
+const pg = (...args) => new Promise((resolve, reject) => {
+  const child = spawn('scripts/pg.sh', args, { stdio: stdio('pipe') })
+  let out = ''
+  child.stdout.on('data', (piece) => { out += piece })
+  child.on('close', (code) => (code === 0 ? resolve(out.trim()) : reject(new Error(`pg.sh ${args[0]}: exit ${code}`))))
+})
+
+/** The server at its port, restarted whenever it ends without having been told to. */
+async function keepServer(url) {
+  let pause = BACKOFF.first
+  for (let times = 0; !stopping; times++) {
+    const began = Date.now()
+    const child = spawn(process.execPath, ['--max-semi-space-size=8', '--max-old-space-size=512', 'server/dist/main.mjs'], {
+      stdio: stdio('inherit', 'ipc'),
+      env: { ...process.env, MANO_PG_ADMIN_URL: url.now, MANO_FRESH: times === 0 ? (process.env.MANO_FRESH ?? '0') : '0', MANO_AGAIN: times === 0 ? '0' : '1', MANO_SUPERVISED: '1' },
+    })
+    server = child
+    const code = await new Promise((resolve) => child.on('exit', (c, signal) => resolve(signal ?? c)))
+    server = null
+    if (stopping) return
+    // One that never stood has something to say, and said it.
+    if (times === 0 && Date.now() - began < BACKOFF.steadyAfter && code === 1) return stop(1)
+    if (Date.now() - began > BACKOFF.steadyAfter) pause = BACKOFF.first
+    say(`The server ended (${code}); it is started again.`)
+    await wait(pause)
+    pause = Math.min(BACKOFF.most, pause * 2)
+  }
+}
+
+const postmaster = () => {
+  try { return Number(readFileSync(join(cluster, 'postmaster.pid'), 'utf8').split('\n')[0]) } catch { return 0 }
+}
+const lives = (pid) => {
+  try { return pid > 0 && (process.kill(pid, 0), true) } catch { return false }
+}
+
+async function keepDatabase(url) {
+  while (!stopping) {
+    await wait(LOOK_MS)
+    if (stopping || lives(postmaster())) continue
+    say('The database ended; it is started again.')
+    try { url.now = await pg('start', cluster) } catch (error) { say(error.message); await wait(1000) }
+  }
+}
+
+async function stop(code = 0) {
+  if (stopping) return
+  stopping = true
+  vite?.kill('SIGTERM')
+  const child = server
+  if (child) {
+    const ended = new Promise((resolve) => child.on('exit', resolve))
+    child.kill('SIGTERM')
+    const late = setTimeout(() => child.kill('SIGKILL'), PATIENCE_MS)
+    await ended
+    clearTimeout(late)
+  }
+  await pg('stop', cluster).catch((error) => say(error.message))
+  process.exit(code)
+}
+process.on('SIGINT', () => void stop(130))
+process.on('SIGTERM', () => void stop(143))
+
+writeFileSync(join(data, 'running.json'), JSON.stringify({ pid: process.pid, port: Number(process.env.MANO_PORT ?? 5180) }))
+if (!existsSync(data)) await exec('mkdir', ['-p', data])
+const url = { now: await pg('start', cluster) }
+if (also === 'vite') vite = spawn('npx', ['--no-install', 'vite', '--host', '127.0.0.1', '--port', '5173'], { cwd: 'web', stdio: stdio('inherit') })
+void keepDatabase(url)
+await keepServer(url)

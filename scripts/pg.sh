@@ -57,7 +57,7 @@ start() {
     for try in 1 2 3 4 5 6 7 8; do
       port=$(choose_port)
       as_pg "$PGBIN/pg_ctl" -D "$DIR" -w -t 60 -l "$DIR/server.log" \
-        -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' $TUNE" start >/dev/null 2>&1 && break
+        -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' $TUNE ${MANO_PG_MORE:-}" start >/dev/null 2>&1 && break
       [ "$try" -lt 8 ] || { echo "PostgreSQL did not start; its log is $DIR/server.log." >&2; exit 1; }
       sleep 0.4
     done

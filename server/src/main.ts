@@ -1,3 +1,4 @@
+import { monitorEventLoopDelay } from 'node:perf_hooks'
 import { Worker } from 'node:worker_threads'
 import { Pool } from 'pg'
 import { buildApp } from './app'
@@ -31,6 +32,16 @@ pool.on('error', (error) => console.error(`Database connection lost: ${error.mes
 if (config.demo && (await loadDemo(app, clock()))) {
   await takeStatistics(urls.owner)
   console.log('The demo hall is loaded.')
+}
+
+// The checks ask how long the loop was held up.
+if (process.env['MANO_MEASURED'] === '1') {
+  const loop = monitorEventLoopDelay({ resolution: 5 })
+  loop.enable()
+  process.on('message', () => {
+    process.send?.({ p99: loop.percentile(99) / 1e6 })
+    loop.reset()
+  })
 }
 
 let stopping = false

@@ -35,7 +35,8 @@ export const useRoster = (sort: RosterOrder) => useInfiniteQuery({
   queryFn: ({ pageParam }) => api.get<RosterPage>(`/api/athletes?${new URLSearchParams({ sort, most: String(ROSTER_PAGE), ...(pageParam !== '' && { after: pageParam }) }).toString()}`),
 })
 /** Everybody on the roster, by name: for choosing, and for what stands today. */
-export const useNames = () => useQuery({ queryKey: [...keys.roster, 'names'], queryFn: () => api.get<AthleteName[]>('/api/athletes/names') })
+export const NAMES = { queryKey: [...keys.roster, 'names'], queryFn: () => api.get<AthleteName[]>('/api/athletes/names') } as const
+export const useNames = () => useQuery(NAMES)
 export const useAthlete = (id: string) => useQuery({ queryKey: keys.athlete(id), queryFn: () => api.get<AthleteView>(`/api/athletes/${id}`) })
 export const useTests = (id: string) => useQuery({ queryKey: keys.tests(id), queryFn: () => api.get<SessionView[]>(`/api/athletes/${id}/tests`) })
 /** Units in use; retired ones only where the kit room asks. */

@@ -3,14 +3,13 @@ import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { v7 } from 'uuid'
-import type { RosterRow } from '@mano/contract/athletes'
 import type { ImportReply, ImportView, MappingView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { TRIAL_COLUMNS } from '@mano/core/testing/import'
 import { guessMapping, headerKey, isTrialsFile, openIn, type SheetMapping } from '@mano/core/testing/mapping'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
-import { keys, useImports, useKit, useMe, useNames, useWrite } from '../../app/data'
+import { keys, NAMES, useImports, useKit, useMe, useNames, useWrite } from '../../app/data'
 import { useJob, type JobRun } from '../../app/useJob'
 import { Chip } from '../../hands/marks'
 import { MapColumns } from './MapColumns'
@@ -54,7 +53,7 @@ export default function ImportTrials() {
       return void dry.start('/api/imports', body(next, true))
     }
     // A file may be chosen before roster and earlier mappings are there.
-    const [names, mappings] = await Promise.all([client.fetchQuery({ queryKey: keys.roster, queryFn: () => api.get<RosterRow[]>('/api/athletes') }), client.fetchQuery({ ...MAPPINGS, staleTime: 0 })])
+    const [names, mappings] = await Promise.all([client.fetchQuery(NAMES), client.fetchQuery({ ...MAPPINGS, staleTime: 0 })])
     const before = mappings.find((m) => m.headerKey === headerKey((sheet.table as { columns: string[] }).columns))?.mapping
     const guess = guessMapping(sheet.table, names)
     setChosen({ sheet, mapping: before ?? guess.mapping, doubts: guess.doubts, remembered: before !== undefined })

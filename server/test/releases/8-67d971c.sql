@@ -1,0 +1,1316 @@
+SET check_function_bodies = false;
+CREATE FUNCTION public.account_for_login(asked text) RETURNS TABLE(id uuid, hall_id uuid, password_hash text)
+    LANGUAGE sql STABLE SECURITY DEFINER
+    SET search_path TO 'public'
+    AS $$SELECT a.id, a.hall_id, a.password_hash FROM account a WHERE a.login = lower(trim(asked))$$;
+CREATE FUNCTION public.installation_is_empty() RETURNS boolean
+    LANGUAGE sql STABLE SECURITY DEFINER
+    SET search_path TO 'public'
+    AS $$SELECT NOT EXISTS (SELECT 1 FROM hall)$$;
+CREATE FUNCTION public.keep_athlete_history() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+      BEGIN
+        IF to_jsonb(OLD) - 'updated_at' - 'actor_kind' - 'actor_id' IS DISTINCT FROM to_jsonb(NEW) - 'updated_at' - 'actor_kind' - 'actor_id' THEN
+          INSERT INTO athlete_change (id, hall_id, actor_kind, actor_id, recorded_at, athlete_id, before)
+          VALUES (gen_random_uuid(), NEW.hall_id, NEW.actor_kind, NEW.actor_id, NEW.updated_at, NEW.id, to_jsonb(OLD));
+        END IF;
+        RETURN NEW;
+      END $$;
+CREATE FUNCTION public.superseding_mark() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+      BEGIN
+        IF NEW.supersedes_id IS NOT NULL AND NOT EXISTS (
+          SELECT 1 FROM trial t WHERE t.id = NEW.supersedes_id AND t.hand = NEW.hand AND t.ordinal = NEW.ordinal
+        ) THEN RAISE EXCEPTION 'a correction keeps the hand and the number of its trial' USING ERRCODE = 'check_violation';
+        END IF;
+        RETURN NEW;
+      END $$;
+CREATE TABLE public.account (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    login text NOT NULL,
+    name text NOT NULL,
+    role text NOT NULL,
+    password_hash text NOT NULL,
+    CONSTRAINT account_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT account_login_check CHECK (((login = lower(login)) AND ((length(login) >= 3) AND (length(login) <= 60)))),
+    CONSTRAINT account_name_check CHECK (((length(TRIM(BOTH FROM name)) >= 1) AND (length(TRIM(BOTH FROM name)) <= 80))),
+    CONSTRAINT account_role_check CHECK ((role = ANY (ARRAY['coach'::text, 'assistant'::text])))
+);
+CREATE TABLE public.athlete (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    name text NOT NULL,
+    birth_date date,
+    sex_for_norms text,
+    dominant_hand text,
+    level text NOT NULL,
+    guardian_consent boolean DEFAULT false NOT NULL,
+    note text DEFAULT ''::text NOT NULL,
+    updated_at timestamp with time zone NOT NULL,
+    health_flags jsonb DEFAULT '[]'::jsonb NOT NULL,
+    skin text DEFAULT 'normal'::text NOT NULL,
+    consent_note text DEFAULT ''::text NOT NULL,
+    CONSTRAINT athlete_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT athlete_dominant_hand_check CHECK ((dominant_hand = ANY (ARRAY['left'::text, 'right'::text]))),
+    CONSTRAINT athlete_level_check CHECK ((level = ANY (ARRAY['novice'::text, 'trained'::text, 'advanced'::text, 'elite'::text]))),
+    CONSTRAINT athlete_name_check CHECK (((length(TRIM(BOTH FROM name)) >= 1) AND (length(TRIM(BOTH FROM name)) <= 80))),
+    CONSTRAINT athlete_sex_for_norms_check CHECK ((sex_for_norms = ANY (ARRAY['female'::text, 'male'::text]))),
+    CONSTRAINT athlete_skin_check CHECK ((skin = ANY (ARRAY['normal'::text, 'dry'::text, 'sweaty'::text])))
+);
+CREATE TABLE public.athlete_change (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    before jsonb NOT NULL,
+    seq bigint NOT NULL,
+    CONSTRAINT athlete_change_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text])))
+);
+ALTER TABLE public.athlete_change ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.athlete_change_seq_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+CREATE TABLE public.athlete_event (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    name text NOT NULL,
+    held_on date NOT NULL,
+    items jsonb NOT NULL,
+    note text DEFAULT ''::text NOT NULL,
+    supersedes_id uuid,
+    removed boolean DEFAULT false NOT NULL,
+    CONSTRAINT athlete_event_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT athlete_event_name_check CHECK (((length(TRIM(BOTH FROM name)) >= 1) AND (length(TRIM(BOTH FROM name)) <= 80)))
+);
+CREATE TABLE public.battery (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    name text NOT NULL,
+    sport_id text,
+    items jsonb NOT NULL,
+    supersedes_id uuid,
+    removed boolean DEFAULT false NOT NULL,
+    CONSTRAINT battery_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT battery_items_check CHECK ((jsonb_typeof(items) = 'array'::text)),
+    CONSTRAINT battery_name_check CHECK (((length(TRIM(BOTH FROM name)) >= 1) AND (length(TRIM(BOTH FROM name)) <= 60)))
+);
+CREATE TABLE public.body_measurement (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    measure text NOT NULL,
+    hand text NOT NULL,
+    value double precision NOT NULL,
+    entered_value double precision NOT NULL,
+    entered_unit text NOT NULL,
+    measured_on date NOT NULL,
+    supersedes_id uuid,
+    CONSTRAINT body_measurement_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT body_measurement_check CHECK (((measure = 'body_mass'::text) = (hand = 'both'::text))),
+    CONSTRAINT body_measurement_entered_value_check CHECK ((entered_value > (0)::double precision)),
+    CONSTRAINT body_measurement_hand_check CHECK ((hand = ANY (ARRAY['left'::text, 'right'::text, 'both'::text]))),
+    CONSTRAINT body_measurement_measure_check CHECK ((measure = ANY (ARRAY['hand_length'::text, 'hand_span'::text, 'body_mass'::text, 'forearm_cold'::text, 'forearm_pumped'::text, 'thumb_cold'::text, 'thumb_pumped'::text]))),
+    CONSTRAINT body_measurement_value_check CHECK ((value > (0)::double precision))
+);
+CREATE TABLE public.clearance (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    observation_id uuid,
+    injury_id uuid,
+    cleared_by text NOT NULL,
+    cleared_on date NOT NULL,
+    note text DEFAULT ''::text NOT NULL,
+    CONSTRAINT clearance_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT clearance_check CHECK (((observation_id IS NULL) <> (injury_id IS NULL))),
+    CONSTRAINT clearance_cleared_by_check CHECK ((length(TRIM(BOTH FROM cleared_by)) > 0))
+);
+CREATE VIEW public.current_athlete_event WITH (security_invoker='true') AS
+ SELECT e.id,
+    e.hall_id,
+    e.actor_kind,
+    e.actor_id,
+    e.recorded_at,
+    e.athlete_id,
+    e.name,
+    e.held_on,
+    e.items,
+    e.note,
+    e.supersedes_id,
+    e.removed
+   FROM public.athlete_event e
+  WHERE ((NOT e.removed) AND (NOT (EXISTS ( SELECT 1
+           FROM public.athlete_event n
+          WHERE (n.supersedes_id = e.id)))));
+CREATE VIEW public.current_battery WITH (security_invoker='true') AS
+ SELECT b.id,
+    b.hall_id,
+    b.actor_kind,
+    b.actor_id,
+    b.recorded_at,
+    b.name,
+    b.sport_id,
+    b.items,
+    b.supersedes_id,
+    b.removed
+   FROM public.battery b
+  WHERE ((NOT b.removed) AND (NOT (EXISTS ( SELECT 1
+           FROM public.battery n
+          WHERE (n.supersedes_id = b.id)))));
+CREATE VIEW public.current_body_measurement WITH (security_invoker='true') AS
+ SELECT b.id,
+    b.hall_id,
+    b.actor_kind,
+    b.actor_id,
+    b.recorded_at,
+    b.athlete_id,
+    b.measure,
+    b.hand,
+    b.value,
+    b.entered_value,
+    b.entered_unit,
+    b.measured_on,
+    b.supersedes_id
+   FROM public.body_measurement b
+  WHERE (NOT (EXISTS ( SELECT 1
+           FROM public.body_measurement n
+          WHERE (n.supersedes_id = b.id))));
+CREATE TABLE public.injury (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    site text NOT NULL,
+    side text NOT NULL,
+    status text NOT NULL,
+    since date,
+    note text DEFAULT ''::text NOT NULL,
+    advised_by text DEFAULT ''::text NOT NULL,
+    supersedes_id uuid,
+    CONSTRAINT injury_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT injury_side_check CHECK ((side = ANY (ARRAY['left'::text, 'right'::text, 'both'::text]))),
+    CONSTRAINT injury_status_check CHECK ((status = ANY (ARRAY['active'::text, 'settling'::text, 'settled'::text])))
+);
+CREATE VIEW public.current_injury WITH (security_invoker='true') AS
+ SELECT i.id,
+    i.hall_id,
+    i.actor_kind,
+    i.actor_id,
+    i.recorded_at,
+    i.athlete_id,
+    i.site,
+    i.side,
+    i.status,
+    i.since,
+    i.note,
+    i.advised_by,
+    i.supersedes_id
+   FROM public.injury i
+  WHERE (NOT (EXISTS ( SELECT 1
+           FROM public.injury n
+          WHERE (n.supersedes_id = i.id))));
+CREATE TABLE public.outcome (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    name text NOT NULL,
+    unit text NOT NULL,
+    better text NOT NULL,
+    value double precision NOT NULL,
+    seen_on date NOT NULL,
+    supersedes_id uuid,
+    removed boolean DEFAULT false NOT NULL,
+    CONSTRAINT outcome_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT outcome_better_check CHECK ((better = ANY (ARRAY['higher'::text, 'lower'::text]))),
+    CONSTRAINT outcome_name_check CHECK (((length(TRIM(BOTH FROM name)) >= 1) AND (length(TRIM(BOTH FROM name)) <= 60)))
+);
+CREATE VIEW public.current_outcome WITH (security_invoker='true') AS
+ SELECT o.id,
+    o.hall_id,
+    o.actor_kind,
+    o.actor_id,
+    o.recorded_at,
+    o.athlete_id,
+    o.name,
+    o.unit,
+    o.better,
+    o.value,
+    o.seen_on,
+    o.supersedes_id,
+    o.removed
+   FROM public.outcome o
+  WHERE ((NOT o.removed) AND (NOT (EXISTS ( SELECT 1
+           FROM public.outcome n
+          WHERE (n.supersedes_id = o.id)))));
+CREATE TABLE public.set_log (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    plan_version_id uuid NOT NULL,
+    block_id uuid,
+    exercise_id text NOT NULL,
+    done_on date NOT NULL,
+    hand text NOT NULL,
+    set_no integer NOT NULL,
+    load_kg double precision,
+    entered_load double precision,
+    entered_unit text,
+    seconds double precision,
+    reps integer,
+    ended text NOT NULL,
+    effort integer,
+    pain integer,
+    device_at timestamp with time zone,
+    supersedes_id uuid,
+    CONSTRAINT set_log_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT set_log_effort_check CHECK (((effort >= 1) AND (effort <= 10))),
+    CONSTRAINT set_log_ended_check CHECK ((ended = ANY (ARRAY['done'::text, 'slipped'::text, 'stopped'::text, 'pain'::text]))),
+    CONSTRAINT set_log_hand_check CHECK ((hand = ANY (ARRAY['left'::text, 'right'::text, 'both'::text]))),
+    CONSTRAINT set_log_load_kg_check CHECK (((load_kg >= (0)::double precision) AND (load_kg <= (500)::double precision))),
+    CONSTRAINT set_log_pain_check CHECK (((pain >= 0) AND (pain <= 10))),
+    CONSTRAINT set_log_reps_check CHECK (((reps >= 0) AND (reps <= 500))),
+    CONSTRAINT set_log_seconds_check CHECK (((seconds >= (0)::double precision) AND (seconds <= (7200)::double precision))),
+    CONSTRAINT set_log_set_no_check CHECK (((set_no >= 1) AND (set_no <= 60)))
+);
+CREATE VIEW public.current_set_log WITH (security_invoker='true') AS
+ SELECT l.id,
+    l.hall_id,
+    l.actor_kind,
+    l.actor_id,
+    l.recorded_at,
+    l.athlete_id,
+    l.plan_version_id,
+    l.block_id,
+    l.exercise_id,
+    l.done_on,
+    l.hand,
+    l.set_no,
+    l.load_kg,
+    l.entered_load,
+    l.entered_unit,
+    l.seconds,
+    l.reps,
+    l.ended,
+    l.effort,
+    l.pain,
+    l.device_at,
+    l.supersedes_id
+   FROM public.set_log l
+  WHERE (NOT (EXISTS ( SELECT 1
+           FROM public.set_log n
+          WHERE (n.supersedes_id = l.id))));
+CREATE TABLE public.test_import_undo (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    import_id uuid NOT NULL,
+    CONSTRAINT test_import_undo_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text])))
+);
+CREATE TABLE public.test_session (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    protocol_id text NOT NULL,
+    protocol_version integer NOT NULL,
+    protocol_params jsonb NOT NULL,
+    unit_id uuid NOT NULL,
+    measurement_id uuid NOT NULL,
+    variant jsonb NOT NULL,
+    performed_at timestamp with time zone NOT NULL,
+    performed_on date NOT NULL,
+    device_at timestamp with time zone,
+    conditions jsonb NOT NULL,
+    override_reason text DEFAULT ''::text NOT NULL,
+    practice boolean NOT NULL,
+    note text DEFAULT ''::text NOT NULL,
+    import_id uuid,
+    CONSTRAINT test_session_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT test_session_protocol_version_check CHECK ((protocol_version > 0))
+);
+CREATE VIEW public.current_test_session WITH (security_invoker='true') AS
+ SELECT s.id,
+    s.hall_id,
+    s.actor_kind,
+    s.actor_id,
+    s.recorded_at,
+    s.athlete_id,
+    s.protocol_id,
+    s.protocol_version,
+    s.protocol_params,
+    s.unit_id,
+    s.measurement_id,
+    s.variant,
+    s.performed_at,
+    s.performed_on,
+    s.device_at,
+    s.conditions,
+    s.override_reason,
+    s.practice,
+    s.note,
+    s.import_id
+   FROM public.test_session s
+  WHERE (NOT (EXISTS ( SELECT 1
+           FROM public.test_import_undo u
+          WHERE (u.import_id = s.import_id))));
+CREATE TABLE public.trial (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    session_id uuid NOT NULL,
+    hand text NOT NULL,
+    ordinal integer NOT NULL,
+    value double precision NOT NULL,
+    entered_value double precision NOT NULL,
+    entered_unit text NOT NULL,
+    pain integer,
+    device_at timestamp with time zone,
+    supersedes_id uuid,
+    reason text DEFAULT ''::text NOT NULL,
+    missed boolean DEFAULT false NOT NULL,
+    details jsonb DEFAULT '{}'::jsonb NOT NULL,
+    CONSTRAINT trial_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT trial_check CHECK (((supersedes_id IS NULL) OR (length(TRIM(BOTH FROM reason)) > 0))),
+    CONSTRAINT trial_details_check CHECK ((jsonb_typeof(details) = 'object'::text)),
+    CONSTRAINT trial_entered_value_check CHECK ((entered_value >= (0)::double precision)),
+    CONSTRAINT trial_hand_check CHECK ((hand = ANY (ARRAY['left'::text, 'right'::text, 'both'::text]))),
+    CONSTRAINT trial_ordinal_check CHECK (((ordinal >= 1) AND (ordinal <= 50))),
+    CONSTRAINT trial_pain_check CHECK (((pain >= 0) AND (pain <= 10))),
+    CONSTRAINT trial_value_check CHECK ((value >= (0)::double precision))
+);
+CREATE TABLE public.trial_mark (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    trial_id uuid NOT NULL,
+    struck boolean NOT NULL,
+    reason text DEFAULT ''::text NOT NULL,
+    seq bigint NOT NULL,
+    CONSTRAINT trial_mark_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT trial_mark_check CHECK (((NOT struck) OR (length(TRIM(BOTH FROM reason)) > 0)))
+);
+CREATE VIEW public.current_trial WITH (security_invoker='true') AS
+ SELECT t.id,
+    t.hall_id,
+    t.actor_kind,
+    t.actor_id,
+    t.recorded_at,
+    t.session_id,
+    t.hand,
+    t.ordinal,
+    t.value,
+    t.entered_value,
+    t.entered_unit,
+    t.pain,
+    t.device_at,
+    t.supersedes_id,
+    t.reason,
+    t.missed,
+    t.details,
+    COALESCE(m.struck, false) AS struck,
+        CASE
+            WHEN m.struck THEN m.reason
+            ELSE ''::text
+        END AS strike_reason
+   FROM ((public.trial t
+     JOIN public.current_test_session s ON ((s.id = t.session_id)))
+     LEFT JOIN LATERAL ( SELECT m_1.struck,
+            m_1.reason
+           FROM public.trial_mark m_1
+          WHERE (m_1.trial_id = t.id)
+          ORDER BY m_1.seq DESC
+         LIMIT 1) m ON (true))
+  WHERE (NOT (EXISTS ( SELECT 1
+           FROM public.trial n
+          WHERE (n.supersedes_id = t.id))));
+CREATE TABLE public.demand_version (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    sources jsonb NOT NULL,
+    edits jsonb NOT NULL,
+    since date NOT NULL,
+    reason text DEFAULT ''::text NOT NULL,
+    seq bigint NOT NULL,
+    CONSTRAINT demand_version_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT demand_version_sources_check CHECK ((jsonb_array_length(sources) > 0))
+);
+ALTER TABLE public.demand_version ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.demand_version_seq_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+CREATE TABLE public.gap_choice (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    row_key text NOT NULL,
+    kind text NOT NULL,
+    value text,
+    reason text DEFAULT ''::text NOT NULL,
+    seq bigint NOT NULL,
+    CONSTRAINT gap_choice_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT gap_choice_check CHECK (((kind <> 'priority'::text) OR (value IS NULL) OR (length(TRIM(BOTH FROM reason)) > 0))),
+    CONSTRAINT gap_choice_kind_check CHECK ((kind = ANY (ARRAY['priority'::text, 'reference'::text, 'lean_limit'::text])))
+);
+ALTER TABLE public.gap_choice ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.gap_choice_seq_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+CREATE TABLE public.hall (
+    id uuid NOT NULL,
+    name text NOT NULL,
+    time_zone text NOT NULL,
+    created_at timestamp with time zone NOT NULL,
+    stale_days integer DEFAULT 42 NOT NULL,
+    CONSTRAINT hall_name_check CHECK (((length(TRIM(BOTH FROM name)) >= 1) AND (length(TRIM(BOTH FROM name)) <= 80))),
+    CONSTRAINT hall_stale_days_check CHECK (((stale_days >= 7) AND (stale_days <= 365)))
+);
+CREATE TABLE public.hall_sport (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    name text NOT NULL,
+    kind text NOT NULL,
+    origin_id text NOT NULL,
+    objects text NOT NULL,
+    rows jsonb NOT NULL,
+    CONSTRAINT hall_sport_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT hall_sport_kind_check CHECK ((kind = ANY (ARRAY['sport'::text, 'event'::text]))),
+    CONSTRAINT hall_sport_name_check CHECK (((length(TRIM(BOTH FROM name)) >= 1) AND (length(TRIM(BOTH FROM name)) <= 80))),
+    CONSTRAINT hall_sport_rows_check CHECK ((jsonb_array_length(rows) > 0))
+);
+CREATE TABLE public.implement_check (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    unit_id uuid NOT NULL,
+    spin text,
+    wear text NOT NULL,
+    note text DEFAULT ''::text NOT NULL,
+    checked_on date NOT NULL,
+    seq bigint NOT NULL,
+    CONSTRAINT implement_check_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT implement_check_spin_check CHECK ((spin = ANY (ARRAY['fixed'::text, 'free'::text, 'friction'::text]))),
+    CONSTRAINT implement_check_wear_check CHECK ((wear = ANY (ARRAY['good'::text, 'worn'::text, 'replace'::text])))
+);
+ALTER TABLE public.implement_check ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.implement_check_seq_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+CREATE TABLE public.implement_measurement (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    unit_id uuid NOT NULL,
+    size_mm double precision,
+    entered_value double precision,
+    entered_unit text,
+    measured_on date NOT NULL,
+    series_id uuid NOT NULL,
+    depth_mm double precision,
+    handle_mm double precision,
+    mass_kg double precision,
+    plates jsonb DEFAULT '[]'::jsonb NOT NULL,
+    rating_kg double precision,
+    rated_by text DEFAULT ''::text NOT NULL,
+    rated_on date,
+    seq bigint NOT NULL,
+    CONSTRAINT implement_measurement_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT implement_measurement_check CHECK (((size_mm IS NULL) = (entered_value IS NULL))),
+    CONSTRAINT implement_measurement_check1 CHECK (((rating_kg IS NULL) = (rated_on IS NULL))),
+    CONSTRAINT implement_measurement_depth_mm_check CHECK ((depth_mm > (0)::double precision)),
+    CONSTRAINT implement_measurement_entered_value_check CHECK ((entered_value > (0)::double precision)),
+    CONSTRAINT implement_measurement_handle_mm_check CHECK ((handle_mm > (0)::double precision)),
+    CONSTRAINT implement_measurement_mass_kg_check CHECK ((mass_kg >= (0)::double precision)),
+    CONSTRAINT implement_measurement_rating_kg_check CHECK ((rating_kg > (0)::double precision)),
+    CONSTRAINT implement_measurement_size_mm_check CHECK ((size_mm > (0)::double precision))
+);
+ALTER TABLE public.implement_measurement ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.implement_measurement_seq_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+CREATE TABLE public.implement_unit (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    kind text NOT NULL,
+    label text NOT NULL,
+    retired boolean DEFAULT false NOT NULL,
+    place_id uuid NOT NULL,
+    orientation text,
+    surface text,
+    CONSTRAINT implement_unit_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT implement_unit_label_check CHECK (((length(TRIM(BOTH FROM label)) >= 1) AND (length(TRIM(BOTH FROM label)) <= 60))),
+    CONSTRAINT implement_unit_orientation_check CHECK ((orientation = ANY (ARRAY['across'::text, 'upright'::text]))),
+    CONSTRAINT implement_unit_surface_check CHECK ((surface = ANY (ARRAY['raw'::text, 'knurled'::text, 'smooth'::text, 'plastic'::text, 'rubber'::text, 'wood'::text, 'cloth'::text])))
+);
+CREATE TABLE public.kit_price (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    kind text NOT NULL,
+    size_mm double precision,
+    price text NOT NULL,
+    seq bigint NOT NULL,
+    CONSTRAINT kit_price_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text])))
+);
+ALTER TABLE public.kit_price ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.kit_price_seq_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+CREATE TABLE public.migrations (
+    id integer NOT NULL,
+    "timestamp" bigint NOT NULL,
+    name character varying NOT NULL
+);
+CREATE SEQUENCE public.migrations_id_seq
+    AS integer
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1;
+ALTER SEQUENCE public.migrations_id_seq OWNED BY public.migrations.id;
+CREATE TABLE public.observation (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    session_id uuid,
+    hand text NOT NULL,
+    pain integer,
+    symptom text,
+    note text DEFAULT ''::text NOT NULL,
+    CONSTRAINT observation_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT observation_check CHECK (((pain IS NOT NULL) OR (symptom IS NOT NULL))),
+    CONSTRAINT observation_hand_check CHECK ((hand = ANY (ARRAY['left'::text, 'right'::text, 'both'::text]))),
+    CONSTRAINT observation_pain_check CHECK (((pain >= 0) AND (pain <= 10)))
+);
+CREATE TABLE public.place (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    name text NOT NULL,
+    kind text NOT NULL,
+    athlete_id uuid,
+    CONSTRAINT place_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT place_kind_check CHECK ((kind = ANY (ARRAY['hall'::text, 'home'::text, 'bag'::text]))),
+    CONSTRAINT place_name_check CHECK (((length(TRIM(BOTH FROM name)) >= 1) AND (length(TRIM(BOTH FROM name)) <= 60)))
+);
+CREATE TABLE public.plan_version (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    week_start date NOT NULL,
+    frame jsonb NOT NULL,
+    blocks jsonb NOT NULL,
+    reason text DEFAULT ''::text NOT NULL,
+    seq bigint NOT NULL,
+    terms jsonb DEFAULT '{"bans": [], "settings": {}}'::jsonb NOT NULL,
+    based_on uuid,
+    CONSTRAINT plan_version_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT plan_version_frame_check CHECK ((jsonb_array_length(frame) = 7)),
+    CONSTRAINT plan_version_terms_check CHECK ((jsonb_typeof(terms) = 'object'::text)),
+    CONSTRAINT plan_version_week_start_check CHECK ((EXTRACT(isodow FROM week_start) = (1)::numeric))
+);
+ALTER TABLE public.plan_version ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.plan_version_seq_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+CREATE TABLE public.session (
+    sid text NOT NULL,
+    sess json NOT NULL,
+    expire timestamp(6) without time zone NOT NULL
+);
+CREATE TABLE public.standard (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    protocol_id text NOT NULL,
+    sport_id text,
+    level text,
+    value double precision NOT NULL,
+    entered_value double precision NOT NULL,
+    entered_unit text NOT NULL,
+    per_body_mass boolean DEFAULT false NOT NULL,
+    CONSTRAINT standard_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT standard_entered_value_check CHECK ((entered_value > (0)::double precision)),
+    CONSTRAINT standard_level_check CHECK ((level = ANY (ARRAY['novice'::text, 'trained'::text, 'advanced'::text, 'elite'::text]))),
+    CONSTRAINT standard_value_check CHECK ((value > (0)::double precision))
+);
+CREATE TABLE public.test_attachment (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    session_id uuid NOT NULL,
+    kind text NOT NULL,
+    text text DEFAULT ''::text NOT NULL,
+    mime text,
+    bytes bytea,
+    CONSTRAINT test_attachment_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT test_attachment_bytes_check CHECK ((octet_length(bytes) <= 10485760)),
+    CONSTRAINT test_attachment_check CHECK (((kind = 'photo'::text) = ((bytes IS NOT NULL) AND (mime IS NOT NULL)))),
+    CONSTRAINT test_attachment_check1 CHECK (((kind = 'photo'::text) OR (length(TRIM(BOTH FROM text)) > 0))),
+    CONSTRAINT test_attachment_kind_check CHECK ((kind = ANY (ARRAY['note'::text, 'photo'::text, 'link'::text]))),
+    CONSTRAINT test_attachment_mime_check CHECK ((mime = ANY (ARRAY['image/jpeg'::text, 'image/png'::text, 'image/webp'::text]))),
+    CONSTRAINT test_attachment_text_check CHECK ((length(text) <= 2000))
+);
+CREATE TABLE public.test_import (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    file_name text NOT NULL,
+    trials integer NOT NULL,
+    CONSTRAINT test_import_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT test_import_trials_check CHECK ((trials > 0))
+);
+CREATE TABLE public.training_week (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    days jsonb NOT NULL,
+    hand_work integer NOT NULL,
+    hand_work_note text DEFAULT ''::text NOT NULL,
+    CONSTRAINT training_week_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT training_week_days_check CHECK ((jsonb_array_length(days) = 7)),
+    CONSTRAINT training_week_hand_work_check CHECK (((hand_work >= 0) AND (hand_work <= 3)))
+);
+ALTER TABLE public.trial_mark ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.trial_mark_seq_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+CREATE TABLE public.trial_trace (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    trial_id uuid NOT NULL,
+    session_id uuid NOT NULL,
+    instrument text NOT NULL,
+    rate_hz double precision NOT NULL,
+    start_s double precision NOT NULL,
+    gaps jsonb NOT NULL,
+    data text NOT NULL,
+    CONSTRAINT trial_trace_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT trial_trace_data_check CHECK (((length(data) >= 1) AND (length(data) <= 1500000))),
+    CONSTRAINT trial_trace_gaps_check CHECK ((jsonb_typeof(gaps) = 'array'::text)),
+    CONSTRAINT trial_trace_instrument_check CHECK (((length(TRIM(BOTH FROM instrument)) >= 1) AND (length(TRIM(BOTH FROM instrument)) <= 80))),
+    CONSTRAINT trial_trace_rate_hz_check CHECK (((rate_hz >= (10)::double precision) AND (rate_hz <= (5000)::double precision)))
+);
+CREATE TABLE public.week_frame (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    days jsonb NOT NULL,
+    CONSTRAINT week_frame_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT week_frame_days_check CHECK ((jsonb_array_length(days) = 7))
+);
+CREATE TABLE public.wrap_gap (
+    id uuid NOT NULL,
+    hall_id uuid NOT NULL,
+    actor_kind text NOT NULL,
+    actor_id uuid,
+    recorded_at timestamp with time zone NOT NULL,
+    athlete_id uuid NOT NULL,
+    unit_id uuid NOT NULL,
+    measurement_id uuid NOT NULL,
+    hand text NOT NULL,
+    gap_mm double precision NOT NULL,
+    entered_value double precision NOT NULL,
+    entered_unit text NOT NULL,
+    measured_on date NOT NULL,
+    seq bigint NOT NULL,
+    CONSTRAINT wrap_gap_actor_kind_check CHECK ((actor_kind = ANY (ARRAY['coach'::text, 'assistant'::text, 'athlete'::text, 'device'::text, 'demo'::text]))),
+    CONSTRAINT wrap_gap_gap_mm_check CHECK (((gap_mm >= ('-80'::integer)::double precision) AND (gap_mm <= (150)::double precision))),
+    CONSTRAINT wrap_gap_hand_check CHECK ((hand = ANY (ARRAY['left'::text, 'right'::text])))
+);
+ALTER TABLE public.wrap_gap ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.wrap_gap_seq_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+ALTER TABLE ONLY public.migrations ALTER COLUMN id SET DEFAULT nextval('public.migrations_id_seq'::regclass);
+INSERT INTO public.account VALUES ('01a222f5-855a-76bb-9142-8ce786101798', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', 'ruth', 'ruth', 'coach', '$argon2id$v=19$m=19456,t=2,p=1$qfMeJvVq9O8dfmvUxxG6gA$LC5Fzq5AyCl3ZIs8zW0+dXtiLPA6ljv2t5JqupvtVOM');
+INSERT INTO public.athlete VALUES ('01a222f5-87ce-72b5-a941-22fdd5f1c608', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', 'Rui Castellane', '2000-05-01', 'male', 'right', 'trained', false, '', '2026-11-25 10:00:00+00', '[]', 'normal', '');
+INSERT INTO public.athlete VALUES ('01a222f5-8a0e-716f-9678-b21d21487993', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', 'Ann Tolley', '2000-05-01', 'male', 'right', 'trained', false, '', '2026-11-25 10:00:00+00', '[]', 'normal', '');
+INSERT INTO public.body_measurement VALUES ('01a222f5-8b86-70ab-835d-e3ea0b6b85b3', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-87ce-72b5-a941-22fdd5f1c608', 'body_mass', 'both', 70, 70, 'kg', '2026-11-20', NULL);
+INSERT INTO public.demand_version OVERRIDING SYSTEM VALUE VALUES ('01a222f5-87ce-72b5-a941-26a0dced426a', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-87ce-72b5-a941-22fdd5f1c608', '[{"id": "boxer", "weight": 1}]', '[]', '2026-11-25', '', 1);
+INSERT INTO public.demand_version OVERRIDING SYSTEM VALUE VALUES ('01a222f5-8a0e-716f-9678-b773de9bafa4', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8a0e-716f-9678-b21d21487993', '[{"id": "boxer", "weight": 1}]', '[]', '2026-11-25', '', 2);
+INSERT INTO public.hall VALUES ('01a222f5-855a-76bb-9142-8b8547286571', 'Hall of ruth', 'Europe/London', '2026-11-25 10:00:00+00', 42);
+INSERT INTO public.implement_measurement OVERRIDING SYSTEM VALUE VALUES ('01a222f5-85ce-7457-b9e5-35af2c5d013f', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-85ae-719a-901a-5e2a5d725c32', NULL, NULL, NULL, '2026-11-25', '01a222f5-85ce-7457-b9e5-35af2c5d013f', NULL, NULL, NULL, '[]', NULL, '', NULL, 1);
+INSERT INTO public.implement_measurement OVERRIDING SYSTEM VALUE VALUES ('01a222f5-8608-707c-bce8-e2d80244232f', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8602-7759-834d-b96ec186f4ef', NULL, NULL, NULL, '2026-11-25', '01a222f5-8608-707c-bce8-e2d80244232f', NULL, NULL, NULL, '[]', NULL, '', NULL, 2);
+INSERT INTO public.implement_unit VALUES ('01a222f5-85ae-719a-901a-5e2a5d725c32', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', 'dyno', 'Dynamometer 1', false, '01a222f5-85a4-7766-9656-7c0a4b29a100', NULL, NULL);
+INSERT INTO public.implement_unit VALUES ('01a222f5-8602-7759-834d-b96ec186f4ef', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', 'bar', 'Bar 1', false, '01a222f5-85a4-7766-9656-7c0a4b29a100', NULL, NULL);
+INSERT INTO public.injury VALUES ('01a222f5-8b93-74b8-8e25-44ae8834a7bb', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-87ce-72b5-a941-22fdd5f1c608', 'thumb', 'left', 'settling', '2026-11-01', '', '', NULL);
+INSERT INTO public.migrations VALUES (1, 1764000000001, 'Ground1764000000001');
+INSERT INTO public.migrations VALUES (2, 1764100000002, 'Plan1764100000002');
+INSERT INTO public.migrations VALUES (3, 1764200000003, 'Fieldwork1764200000003');
+INSERT INTO public.migrations VALUES (4, 1764300000004, 'Judgement1764300000004');
+INSERT INTO public.migrations VALUES (5, 1764400000005, 'Lifts1764400000005');
+INSERT INTO public.migrations VALUES (6, 1764500000006, 'FloorOfTests1764500000006');
+INSERT INTO public.migrations VALUES (7, 1764600000007, 'Traces1764600000007');
+INSERT INTO public.migrations VALUES (8, 1764700000008, 'PlanTerms1764700000008');
+INSERT INTO public.observation VALUES ('01a222f5-8ba4-74d6-8184-ba3fbc363b8b', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-87ce-72b5-a941-22fdd5f1c608', NULL, 'left', 2, NULL, '');
+INSERT INTO public.place VALUES ('01a222f5-85a4-7766-9656-7c0a4b29a100', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', 'Hall', 'hall', NULL);
+INSERT INTO public.place VALUES ('01a222f5-85a4-7766-9656-82ab27384aad', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', 'Home', 'home', NULL);
+INSERT INTO public.place VALUES ('01a222f5-85a4-7766-9656-8759e23b7f81', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', 'Travel bag', 'bag', NULL);
+INSERT INTO public.plan_version OVERRIDING SYSTEM VALUE VALUES ('01a222f5-8bb1-72fa-9910-e1a74bddcddd', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8a0e-716f-9678-b21d21487993', '2026-11-23', '[{"place": "hall", "minutes": 60, "heavyPull": "none", "sportLoad": 1, "competition": false}, {"place": "hall", "minutes": 60, "heavyPull": "none", "sportLoad": 1, "competition": false}, {"place": "hall", "minutes": 60, "heavyPull": "none", "sportLoad": 1, "competition": false}, {"place": "hall", "minutes": 60, "heavyPull": "none", "sportLoad": 1, "competition": false}, {"place": "hall", "minutes": 60, "heavyPull": "none", "sportLoad": 1, "competition": false}, {"place": "hall", "minutes": 60, "heavyPull": "none", "sportLoad": 1, "competition": false}, {"place": "hall", "minutes": 60, "heavyPull": "none", "sportLoad": 1, "competition": false}]', '[{"id": "01a222f5-8bb1-72fa-9910-e4f0da3d6578", "day": 2, "dose": 15, "sets": 2, "hands": ["left", "right"], "reason": "", "exerciseId": "wrist_curl"}]', 'Agreed', 1, '{"bans": [], "settings": {}}', NULL);
+INSERT INTO public.set_log VALUES ('01a222f5-8c18-7603-8046-a0db890ac07b', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8a0e-716f-9678-b21d21487993', '01a222f5-8bb1-72fa-9910-e1a74bddcddd', '01a222f5-8bb1-72fa-9910-e4f0da3d6578', 'wrist_curl', '2026-11-25', 'left', 1, 10, 10, 'kg', NULL, 12, 'done', 6, 0, NULL, NULL);
+INSERT INTO public.test_session VALUES ('01a222f5-8834-723c-a255-a5f32ef99328', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-87ce-72b5-a941-22fdd5f1c608', 'dyno_seated', 1, '{"unit": "N", "restS": 60, "trials": 3, "trialsUpTo": 6, "askOverCvPct": 10, "familiarSessions": 0}', '01a222f5-85ae-719a-901a-5e2a5d725c32', '01a222f5-85ce-7457-b9e5-35af2c5d013f', '{"position": "2"}', '2026-11-25 10:00:00+00', '2026-11-25', NULL, '{"warm": true, "well": true, "rested": true, "familiar": false, "skinGood": true}', '', false, '', NULL);
+INSERT INTO public.test_session VALUES ('01a222f5-8a27-711f-bb50-4ae8b99bb9dd', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8a0e-716f-9678-b21d21487993', 'dyno_seated', 1, '{"unit": "N", "restS": 60, "trials": 3, "trialsUpTo": 6, "askOverCvPct": 10, "familiarSessions": 0}', '01a222f5-85ae-719a-901a-5e2a5d725c32', '01a222f5-85ce-7457-b9e5-35af2c5d013f', '{"position": "2"}', '2026-11-25 10:00:00+00', '2026-11-25', NULL, '{"warm": true, "well": true, "rested": true, "familiar": false, "skinGood": true}', '', false, '', NULL);
+INSERT INTO public.trial VALUES ('01a222f5-8875-76bc-a3b5-63aceca832c0', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8834-723c-a255-a5f32ef99328', 'left', 1, 392.26599999999996, 40, 'kg', NULL, NULL, NULL, '', false, '{}');
+INSERT INTO public.trial VALUES ('01a222f5-88c1-758b-b104-594d23a5e3b0', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8834-723c-a255-a5f32ef99328', 'right', 1, 470.7192, 48, 'kg', NULL, NULL, NULL, '', false, '{}');
+INSERT INTO public.trial VALUES ('01a222f5-892e-72cd-9805-262a8c5b2bb4', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8834-723c-a255-a5f32ef99328', 'left', 2, 397.16932499999996, 40.5, 'kg', NULL, NULL, NULL, '', false, '{}');
+INSERT INTO public.trial VALUES ('01a222f5-897f-768d-a2e5-4ae3d4503a17', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8834-723c-a255-a5f32ef99328', 'right', 2, 475.622525, 48.5, 'kg', NULL, NULL, NULL, '', false, '{}');
+INSERT INTO public.trial VALUES ('01a222f5-89ac-71a8-a2d1-c84584741a60', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8834-723c-a255-a5f32ef99328', 'left', 3, 402.07264999999995, 41, 'kg', NULL, NULL, NULL, '', false, '{}');
+INSERT INTO public.trial VALUES ('01a222f5-89de-7378-b790-ceda8c0f3c99', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8834-723c-a255-a5f32ef99328', 'right', 3, 480.52585, 49, 'kg', NULL, NULL, NULL, '', false, '{}');
+INSERT INTO public.trial VALUES ('01a222f5-8a51-72bc-8178-08f5aacc4d9d', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8a27-711f-bb50-4ae8b99bb9dd', 'left', 1, 294.1995, 30, 'kg', NULL, NULL, NULL, '', false, '{}');
+INSERT INTO public.trial VALUES ('01a222f5-8a83-72ad-a679-de8337933a8b', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8a27-711f-bb50-4ae8b99bb9dd', 'right', 1, 323.61945, 33, 'kg', NULL, NULL, NULL, '', false, '{}');
+INSERT INTO public.trial VALUES ('01a222f5-8ae9-75ab-b9fb-a826b7c5516b', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8a27-711f-bb50-4ae8b99bb9dd', 'left', 2, 299.102825, 30.5, 'kg', NULL, NULL, NULL, '', false, '{}');
+INSERT INTO public.trial VALUES ('01a222f5-8b15-76e0-8086-c6e2f5f87371', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8a27-711f-bb50-4ae8b99bb9dd', 'right', 2, 328.52277499999997, 33.5, 'kg', NULL, NULL, NULL, '', false, '{}');
+INSERT INTO public.trial VALUES ('01a222f5-8b3b-72da-ad18-0b4bb4928a4d', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8a27-711f-bb50-4ae8b99bb9dd', 'left', 3, 304.00615, 31, 'kg', NULL, NULL, NULL, '', false, '{}');
+INSERT INTO public.trial VALUES ('01a222f5-8b63-75ab-9ccd-7a0bb66da3c8', '01a222f5-855a-76bb-9142-8b8547286571', 'coach', '01a222f5-855a-76bb-9142-8ce786101798', '2026-11-25 10:00:00+00', '01a222f5-8a27-711f-bb50-4ae8b99bb9dd', 'right', 3, 333.42609999999996, 34, 'kg', NULL, NULL, NULL, '', false, '{}');
+SELECT pg_catalog.setval('public.athlete_change_seq_seq', 1, false);
+SELECT pg_catalog.setval('public.demand_version_seq_seq', 2, true);
+SELECT pg_catalog.setval('public.gap_choice_seq_seq', 1, false);
+SELECT pg_catalog.setval('public.implement_check_seq_seq', 1, false);
+SELECT pg_catalog.setval('public.implement_measurement_seq_seq', 2, true);
+SELECT pg_catalog.setval('public.kit_price_seq_seq', 1, false);
+SELECT pg_catalog.setval('public.migrations_id_seq', 8, true);
+SELECT pg_catalog.setval('public.plan_version_seq_seq', 1, true);
+SELECT pg_catalog.setval('public.trial_mark_seq_seq', 1, false);
+SELECT pg_catalog.setval('public.wrap_gap_seq_seq', 1, false);
+ALTER TABLE ONLY public.migrations
+    ADD CONSTRAINT "PK_8c82d7f526340ab734260ea46be" PRIMARY KEY (id);
+ALTER TABLE ONLY public.account
+    ADD CONSTRAINT account_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.account
+    ADD CONSTRAINT account_login_key UNIQUE (login);
+ALTER TABLE ONLY public.account
+    ADD CONSTRAINT account_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.athlete_change
+    ADD CONSTRAINT athlete_change_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.athlete_change
+    ADD CONSTRAINT athlete_change_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.athlete_event
+    ADD CONSTRAINT athlete_event_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.athlete_event
+    ADD CONSTRAINT athlete_event_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.athlete_event
+    ADD CONSTRAINT athlete_event_supersedes_id_key UNIQUE (supersedes_id);
+ALTER TABLE ONLY public.athlete
+    ADD CONSTRAINT athlete_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.athlete
+    ADD CONSTRAINT athlete_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.battery
+    ADD CONSTRAINT battery_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.battery
+    ADD CONSTRAINT battery_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.battery
+    ADD CONSTRAINT battery_supersedes_id_key UNIQUE (supersedes_id);
+ALTER TABLE ONLY public.body_measurement
+    ADD CONSTRAINT body_measurement_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.body_measurement
+    ADD CONSTRAINT body_measurement_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.clearance
+    ADD CONSTRAINT clearance_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.clearance
+    ADD CONSTRAINT clearance_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.demand_version
+    ADD CONSTRAINT demand_version_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.demand_version
+    ADD CONSTRAINT demand_version_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.gap_choice
+    ADD CONSTRAINT gap_choice_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.gap_choice
+    ADD CONSTRAINT gap_choice_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.hall
+    ADD CONSTRAINT hall_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.hall_sport
+    ADD CONSTRAINT hall_sport_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.hall_sport
+    ADD CONSTRAINT hall_sport_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.implement_check
+    ADD CONSTRAINT implement_check_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.implement_check
+    ADD CONSTRAINT implement_check_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.implement_measurement
+    ADD CONSTRAINT implement_measurement_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.implement_measurement
+    ADD CONSTRAINT implement_measurement_hall_id_unit_id_id_key UNIQUE (hall_id, unit_id, id);
+ALTER TABLE ONLY public.implement_measurement
+    ADD CONSTRAINT implement_measurement_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.implement_unit
+    ADD CONSTRAINT implement_unit_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.implement_unit
+    ADD CONSTRAINT implement_unit_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.injury
+    ADD CONSTRAINT injury_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.injury
+    ADD CONSTRAINT injury_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.kit_price
+    ADD CONSTRAINT kit_price_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.kit_price
+    ADD CONSTRAINT kit_price_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.observation
+    ADD CONSTRAINT observation_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.observation
+    ADD CONSTRAINT observation_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.outcome
+    ADD CONSTRAINT outcome_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.outcome
+    ADD CONSTRAINT outcome_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.outcome
+    ADD CONSTRAINT outcome_supersedes_id_key UNIQUE (supersedes_id);
+ALTER TABLE ONLY public.place
+    ADD CONSTRAINT place_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.place
+    ADD CONSTRAINT place_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.plan_version
+    ADD CONSTRAINT plan_version_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.plan_version
+    ADD CONSTRAINT plan_version_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.session
+    ADD CONSTRAINT session_pkey PRIMARY KEY (sid);
+ALTER TABLE ONLY public.set_log
+    ADD CONSTRAINT set_log_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.set_log
+    ADD CONSTRAINT set_log_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.set_log
+    ADD CONSTRAINT set_log_supersedes_id_key UNIQUE (supersedes_id);
+ALTER TABLE ONLY public.standard
+    ADD CONSTRAINT standard_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.standard
+    ADD CONSTRAINT standard_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.test_attachment
+    ADD CONSTRAINT test_attachment_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.test_attachment
+    ADD CONSTRAINT test_attachment_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.test_import
+    ADD CONSTRAINT test_import_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.test_import
+    ADD CONSTRAINT test_import_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.test_import_undo
+    ADD CONSTRAINT test_import_undo_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.test_import_undo
+    ADD CONSTRAINT test_import_undo_import_id_key UNIQUE (import_id);
+ALTER TABLE ONLY public.test_import_undo
+    ADD CONSTRAINT test_import_undo_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.test_session
+    ADD CONSTRAINT test_session_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.test_session
+    ADD CONSTRAINT test_session_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.training_week
+    ADD CONSTRAINT training_week_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.training_week
+    ADD CONSTRAINT training_week_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.trial
+    ADD CONSTRAINT trial_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.trial
+    ADD CONSTRAINT trial_hall_id_session_id_id_key UNIQUE (hall_id, session_id, id);
+ALTER TABLE ONLY public.trial_mark
+    ADD CONSTRAINT trial_mark_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.trial_mark
+    ADD CONSTRAINT trial_mark_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.trial
+    ADD CONSTRAINT trial_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.trial
+    ADD CONSTRAINT trial_supersedes_id_key UNIQUE (supersedes_id);
+ALTER TABLE ONLY public.trial_trace
+    ADD CONSTRAINT trial_trace_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.trial_trace
+    ADD CONSTRAINT trial_trace_hall_id_trial_id_key UNIQUE (hall_id, trial_id);
+ALTER TABLE ONLY public.trial_trace
+    ADD CONSTRAINT trial_trace_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.week_frame
+    ADD CONSTRAINT week_frame_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.week_frame
+    ADD CONSTRAINT week_frame_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.wrap_gap
+    ADD CONSTRAINT wrap_gap_hall_id_id_key UNIQUE (hall_id, id);
+ALTER TABLE ONLY public.wrap_gap
+    ADD CONSTRAINT wrap_gap_pkey PRIMARY KEY (id);
+CREATE INDEX demand_version_of_athlete ON public.demand_version USING btree (hall_id, athlete_id, seq);
+CREATE INDEX gap_choice_of_athlete ON public.gap_choice USING btree (hall_id, athlete_id, seq);
+CREATE UNIQUE INDEX hall_sport_name ON public.hall_sport USING btree (hall_id, lower(name));
+CREATE UNIQUE INDEX implement_unit_label ON public.implement_unit USING btree (hall_id, lower(label));
+CREATE UNIQUE INDEX injury_superseded_once ON public.injury USING btree (supersedes_id) WHERE (supersedes_id IS NOT NULL);
+CREATE UNIQUE INDEX place_name ON public.place USING btree (hall_id, lower(name));
+CREATE INDEX plan_version_of_week ON public.plan_version USING btree (hall_id, athlete_id, week_start, seq);
+CREATE INDEX session_expire ON public.session USING btree (expire);
+CREATE INDEX set_log_of_day ON public.set_log USING btree (hall_id, athlete_id, done_on);
+CREATE INDEX test_attachment_of_session ON public.test_attachment USING btree (hall_id, session_id);
+CREATE INDEX test_session_of_athlete ON public.test_session USING btree (hall_id, athlete_id, performed_on);
+CREATE INDEX trial_mark_of_trial ON public.trial_mark USING btree (trial_id, seq);
+CREATE UNIQUE INDEX trial_once ON public.trial USING btree (session_id, hand, ordinal) WHERE (supersedes_id IS NULL);
+CREATE INDEX trial_trace_of_session ON public.trial_trace USING btree (hall_id, session_id);
+CREATE TRIGGER athlete_history AFTER UPDATE ON public.athlete FOR EACH ROW EXECUTE FUNCTION public.keep_athlete_history();
+CREATE TRIGGER trial_supersedes BEFORE INSERT ON public.trial FOR EACH ROW EXECUTE FUNCTION public.superseding_mark();
+ALTER TABLE ONLY public.account
+    ADD CONSTRAINT account_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.athlete_change
+    ADD CONSTRAINT athlete_change_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.athlete_change
+    ADD CONSTRAINT athlete_change_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.athlete_event
+    ADD CONSTRAINT athlete_event_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.athlete_event
+    ADD CONSTRAINT athlete_event_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.athlete_event
+    ADD CONSTRAINT athlete_event_hall_id_supersedes_id_fkey FOREIGN KEY (hall_id, supersedes_id) REFERENCES public.athlete_event(hall_id, id);
+ALTER TABLE ONLY public.athlete
+    ADD CONSTRAINT athlete_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.battery
+    ADD CONSTRAINT battery_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.battery
+    ADD CONSTRAINT battery_hall_id_supersedes_id_fkey FOREIGN KEY (hall_id, supersedes_id) REFERENCES public.battery(hall_id, id);
+ALTER TABLE ONLY public.body_measurement
+    ADD CONSTRAINT body_measurement_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.body_measurement
+    ADD CONSTRAINT body_measurement_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.body_measurement
+    ADD CONSTRAINT body_measurement_hall_id_supersedes_id_fkey FOREIGN KEY (hall_id, supersedes_id) REFERENCES public.body_measurement(hall_id, id);
+ALTER TABLE ONLY public.clearance
+    ADD CONSTRAINT clearance_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.clearance
+    ADD CONSTRAINT clearance_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.clearance
+    ADD CONSTRAINT clearance_hall_id_injury_id_fkey FOREIGN KEY (hall_id, injury_id) REFERENCES public.injury(hall_id, id);
+ALTER TABLE ONLY public.clearance
+    ADD CONSTRAINT clearance_hall_id_observation_id_fkey FOREIGN KEY (hall_id, observation_id) REFERENCES public.observation(hall_id, id);
+ALTER TABLE ONLY public.demand_version
+    ADD CONSTRAINT demand_version_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.demand_version
+    ADD CONSTRAINT demand_version_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.gap_choice
+    ADD CONSTRAINT gap_choice_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.gap_choice
+    ADD CONSTRAINT gap_choice_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.hall_sport
+    ADD CONSTRAINT hall_sport_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.implement_check
+    ADD CONSTRAINT implement_check_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.implement_check
+    ADD CONSTRAINT implement_check_hall_id_unit_id_fkey FOREIGN KEY (hall_id, unit_id) REFERENCES public.implement_unit(hall_id, id);
+ALTER TABLE ONLY public.implement_measurement
+    ADD CONSTRAINT implement_measurement_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.implement_measurement
+    ADD CONSTRAINT implement_measurement_hall_id_unit_id_fkey FOREIGN KEY (hall_id, unit_id) REFERENCES public.implement_unit(hall_id, id);
+ALTER TABLE ONLY public.implement_measurement
+    ADD CONSTRAINT implement_measurement_hall_id_unit_id_series_id_fkey FOREIGN KEY (hall_id, unit_id, series_id) REFERENCES public.implement_measurement(hall_id, unit_id, id);
+ALTER TABLE ONLY public.implement_unit
+    ADD CONSTRAINT implement_unit_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.implement_unit
+    ADD CONSTRAINT implement_unit_hall_id_place_id_fkey FOREIGN KEY (hall_id, place_id) REFERENCES public.place(hall_id, id);
+ALTER TABLE ONLY public.injury
+    ADD CONSTRAINT injury_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.injury
+    ADD CONSTRAINT injury_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.injury
+    ADD CONSTRAINT injury_hall_id_supersedes_id_fkey FOREIGN KEY (hall_id, supersedes_id) REFERENCES public.injury(hall_id, id);
+ALTER TABLE ONLY public.kit_price
+    ADD CONSTRAINT kit_price_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.observation
+    ADD CONSTRAINT observation_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.observation
+    ADD CONSTRAINT observation_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.observation
+    ADD CONSTRAINT observation_hall_id_session_id_fkey FOREIGN KEY (hall_id, session_id) REFERENCES public.test_session(hall_id, id);
+ALTER TABLE ONLY public.outcome
+    ADD CONSTRAINT outcome_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.outcome
+    ADD CONSTRAINT outcome_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.outcome
+    ADD CONSTRAINT outcome_hall_id_supersedes_id_fkey FOREIGN KEY (hall_id, supersedes_id) REFERENCES public.outcome(hall_id, id);
+ALTER TABLE ONLY public.place
+    ADD CONSTRAINT place_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.place
+    ADD CONSTRAINT place_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.plan_version
+    ADD CONSTRAINT plan_version_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.plan_version
+    ADD CONSTRAINT plan_version_hall_id_based_on_fkey FOREIGN KEY (hall_id, based_on) REFERENCES public.plan_version(hall_id, id);
+ALTER TABLE ONLY public.plan_version
+    ADD CONSTRAINT plan_version_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.set_log
+    ADD CONSTRAINT set_log_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.set_log
+    ADD CONSTRAINT set_log_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.set_log
+    ADD CONSTRAINT set_log_hall_id_plan_version_id_fkey FOREIGN KEY (hall_id, plan_version_id) REFERENCES public.plan_version(hall_id, id);
+ALTER TABLE ONLY public.set_log
+    ADD CONSTRAINT set_log_hall_id_supersedes_id_fkey FOREIGN KEY (hall_id, supersedes_id) REFERENCES public.set_log(hall_id, id);
+ALTER TABLE ONLY public.standard
+    ADD CONSTRAINT standard_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.test_attachment
+    ADD CONSTRAINT test_attachment_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.test_attachment
+    ADD CONSTRAINT test_attachment_hall_id_session_id_fkey FOREIGN KEY (hall_id, session_id) REFERENCES public.test_session(hall_id, id);
+ALTER TABLE ONLY public.test_import
+    ADD CONSTRAINT test_import_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.test_import_undo
+    ADD CONSTRAINT test_import_undo_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.test_import_undo
+    ADD CONSTRAINT test_import_undo_hall_id_import_id_fkey FOREIGN KEY (hall_id, import_id) REFERENCES public.test_import(hall_id, id);
+ALTER TABLE ONLY public.test_session
+    ADD CONSTRAINT test_session_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.test_session
+    ADD CONSTRAINT test_session_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.test_session
+    ADD CONSTRAINT test_session_hall_id_import_id_fkey FOREIGN KEY (hall_id, import_id) REFERENCES public.test_import(hall_id, id);
+ALTER TABLE ONLY public.test_session
+    ADD CONSTRAINT test_session_hall_id_unit_id_measurement_id_fkey FOREIGN KEY (hall_id, unit_id, measurement_id) REFERENCES public.implement_measurement(hall_id, unit_id, id);
+ALTER TABLE ONLY public.training_week
+    ADD CONSTRAINT training_week_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.training_week
+    ADD CONSTRAINT training_week_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.trial
+    ADD CONSTRAINT trial_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.trial
+    ADD CONSTRAINT trial_hall_id_session_id_fkey FOREIGN KEY (hall_id, session_id) REFERENCES public.test_session(hall_id, id);
+ALTER TABLE ONLY public.trial
+    ADD CONSTRAINT trial_hall_id_session_id_supersedes_id_fkey FOREIGN KEY (hall_id, session_id, supersedes_id) REFERENCES public.trial(hall_id, session_id, id);
+ALTER TABLE ONLY public.trial_mark
+    ADD CONSTRAINT trial_mark_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.trial_mark
+    ADD CONSTRAINT trial_mark_hall_id_trial_id_fkey FOREIGN KEY (hall_id, trial_id) REFERENCES public.trial(hall_id, id);
+ALTER TABLE ONLY public.trial_trace
+    ADD CONSTRAINT trial_trace_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.trial_trace
+    ADD CONSTRAINT trial_trace_hall_id_session_id_fkey FOREIGN KEY (hall_id, session_id) REFERENCES public.test_session(hall_id, id);
+ALTER TABLE ONLY public.trial_trace
+    ADD CONSTRAINT trial_trace_hall_id_trial_id_fkey FOREIGN KEY (hall_id, trial_id) REFERENCES public.trial(hall_id, id);
+ALTER TABLE ONLY public.week_frame
+    ADD CONSTRAINT week_frame_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.week_frame
+    ADD CONSTRAINT week_frame_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.wrap_gap
+    ADD CONSTRAINT wrap_gap_hall_id_athlete_id_fkey FOREIGN KEY (hall_id, athlete_id) REFERENCES public.athlete(hall_id, id);
+ALTER TABLE ONLY public.wrap_gap
+    ADD CONSTRAINT wrap_gap_hall_id_fkey FOREIGN KEY (hall_id) REFERENCES public.hall(id);
+ALTER TABLE ONLY public.wrap_gap
+    ADD CONSTRAINT wrap_gap_hall_id_unit_id_fkey FOREIGN KEY (hall_id, unit_id) REFERENCES public.implement_unit(hall_id, id);
+ALTER TABLE ONLY public.wrap_gap
+    ADD CONSTRAINT wrap_gap_hall_id_unit_id_measurement_id_fkey FOREIGN KEY (hall_id, unit_id, measurement_id) REFERENCES public.implement_measurement(hall_id, unit_id, id);
+ALTER TABLE public.account ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.athlete ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.athlete_change ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.athlete_event ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.battery ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.body_measurement ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.clearance ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.demand_version ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.gap_choice ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.hall ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.hall_sport ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.implement_check ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.implement_measurement ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.implement_unit ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.injury ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.kit_price ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.observation ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.outcome ENABLE ROW LEVEL SECURITY;
+CREATE POLICY own_hall ON public.account USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.athlete USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.athlete_change USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.athlete_event USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.battery USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.body_measurement USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.clearance USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.demand_version USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.gap_choice USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.hall USING ((id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.hall_sport USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.implement_check USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.implement_measurement USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.implement_unit USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.injury USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.kit_price USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.observation USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.outcome USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.place USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.plan_version USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.set_log USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.standard USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.test_attachment USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.test_import USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.test_import_undo USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.test_session USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.training_week USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.trial USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.trial_mark USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.trial_trace USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.week_frame USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+CREATE POLICY own_hall ON public.wrap_gap USING ((hall_id = (NULLIF(current_setting('mano.hall'::text, true), ''::text))::uuid));
+ALTER TABLE public.place ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.plan_version ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.set_log ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.standard ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.test_attachment ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.test_import ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.test_import_undo ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.test_session ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.training_week ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.trial ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.trial_mark ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.trial_trace ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.week_frame ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.wrap_gap ENABLE ROW LEVEL SECURITY;
+REVOKE USAGE ON SCHEMA public FROM PUBLIC;
+GRANT USAGE ON SCHEMA public TO mano_app;
+REVOKE ALL ON FUNCTION public.account_for_login(asked text) FROM PUBLIC;
+GRANT ALL ON FUNCTION public.account_for_login(asked text) TO mano_app;
+REVOKE ALL ON FUNCTION public.installation_is_empty() FROM PUBLIC;
+GRANT ALL ON FUNCTION public.installation_is_empty() TO mano_app;
+GRANT SELECT,INSERT,UPDATE ON TABLE public.account TO mano_app;
+GRANT SELECT,INSERT,UPDATE ON TABLE public.athlete TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.athlete_change TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.athlete_event TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.battery TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.body_measurement TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.clearance TO mano_app;
+GRANT SELECT ON TABLE public.current_athlete_event TO mano_app;
+GRANT SELECT ON TABLE public.current_battery TO mano_app;
+GRANT SELECT ON TABLE public.current_body_measurement TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.injury TO mano_app;
+GRANT SELECT ON TABLE public.current_injury TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.outcome TO mano_app;
+GRANT SELECT ON TABLE public.current_outcome TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.set_log TO mano_app;
+GRANT SELECT ON TABLE public.current_set_log TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.test_import_undo TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.test_session TO mano_app;
+GRANT SELECT ON TABLE public.current_test_session TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.trial TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.trial_mark TO mano_app;
+GRANT SELECT ON TABLE public.current_trial TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.demand_version TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.gap_choice TO mano_app;
+GRANT SELECT,INSERT,UPDATE ON TABLE public.hall TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.hall_sport TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.implement_check TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.implement_measurement TO mano_app;
+GRANT SELECT,INSERT,UPDATE ON TABLE public.implement_unit TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.kit_price TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.observation TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.place TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.plan_version TO mano_app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.session TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.standard TO mano_app;
+GRANT SELECT,INSERT,DELETE ON TABLE public.test_attachment TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.test_import TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.training_week TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.trial_trace TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.week_frame TO mano_app;
+GRANT SELECT,INSERT ON TABLE public.wrap_gap TO mano_app;

@@ -61,7 +61,7 @@ export function buildApp(options: AppOptions): Express {
     contentSecurityPolicy: { directives: { 'default-src': ["'self'"], 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:'], 'upgrade-insecure-requests': null } },
   }))
   mountHealth(server, options.app, options.stopping ?? (() => false))
-  server.use(compression({ filter: (req, res) => !String(res.getHeader('content-type')).startsWith('text/event-stream') && compression.filter(req, res) }))
+  server.use(compression({ level: 1, filter: (req, res) => !String(res.getHeader('content-type')).startsWith('text/event-stream') && compression.filter(req, res) }))
   const perMinute = (limit: number, title: string) => rateLimit({
     windowMs: 60_000, limit, standardHeaders: 'draft-8', legacyHeaders: false,
     handler: (_req, _res, next) => next(new HttpProblem(429, 'too-many', title)),

@@ -46,7 +46,7 @@ async function importOf(served: Served, hall: LargeHall): Promise<{ s: number; t
 /** The roster at growing halls: the first page after one write, and with nothing new. */
 async function rosters(): Promise<string[]> {
   const rows: string[] = []
-  for (const n of quick ? [10, 100] : [10, 100, 300, 1000]) {
+  for (const n of process.argv.includes('alone') ? [] : quick ? [10, 100] : [10, 100, 300, 1000]) {
     say(`roster of ${n}`)
     const hall = await makeHall(admin, 'mano_roster', TODAY, n, n * 100)
     const served = await serve('mano_roster', PORT + 1, TODAY)
@@ -61,8 +61,8 @@ async function rosters(): Promise<string[]> {
   return rows
 }
 
-say(`fault run`)
-const fault = await faultRun(root, quick ? 20 : 60, 5)
+say('fault run')
+const fault = process.argv.includes('alone') ? { seconds: 0, kills: [], acknowledged: 0, kept: 0, twice: 0, unacknowledgedKept: 0 } : await faultRun(root, quick ? 20 : 60, 5)
 say(faultWords(fault))
 const growth = await rosters()
 say(`hall of ${ATHLETES} athletes and ${SETS} sets`)
@@ -76,6 +76,13 @@ const one = `/api/athletes/${hall.athletes[0]!}`
 const review = await time(served, [one, `${one}/tests`, `${one}/review?from=2023-10-08&to=${TODAY}`])
 const squad = await time(served, ['/api/squad?protocol=dyno_seated'])
 say(`review ${review.median.toFixed(0)} ms, squad ${squad.median.toFixed(0)} ms; mix`)
+if (quick) {
+  const alone = await openLoop(served, hall, TODAY, 3, 30, 3)
+  say(JSON.stringify(alone))
+  for (const s of counted ? await slowest(admin, DATABASE, 8) : []) say(`${s.ms.toFixed(1)} ms x ${s.calls}: ${s.text.slice(0, 300)}`)
+  if (process.argv.includes('alone') && !process.argv.includes('mix')) { await served.stop(); process.exit(0) }
+}
+if (quick && counted) await countsStatements(admin, DATABASE)
 const bareBefore = await bareList(urlsOf(admin, DATABASE).app, hall.hallId, 200)
 const bareWhile = bareList(urlsOf(admin, DATABASE).app, hall.hallId, quick ? 300 : 3000)
 const mix = await openLoop(served, hall, TODAY, RATE, SECONDS, 7)
@@ -84,6 +91,7 @@ say(JSON.stringify(mix))
 const much = await openLoop(served, hall, TODAY, RATE * 4, quick ? 10 : 60, 8)
 say(JSON.stringify(much))
 const slow = counted ? await slowest(admin, DATABASE, 10) : []
+if (quick) for (const s of slow) say(`${s.ms.toFixed(1)} ms x ${s.calls}: ${s.text.slice(0, 110)}`)
 const imported = await importOf(served, hall)
 const memory = served.memory()
 await served.stop()

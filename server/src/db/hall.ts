@@ -46,7 +46,32 @@ export async function inHall<T>(
   app: DataSource,
   hallId: string,
   work: (em: EntityManager) => Promise<T>,
-  { long = false, snapshot = false }: { long?: boolean; snapshot?: boolean } = {},
+  options: Options = {},
+): Promise<T> {
+  return transaction(app, `SELECT set_config('mano.hall', ${uuid(hallId)}, true)`, (em) => work(em), options)
+}
+
+/** The same, and says who asks: for what has no body to wait for. */
+export function inHallAs<T>(
+  app: DataSource,
+  hallId: string,
+  accountId: string,
+  work: (em: EntityManager, who: Who | null) => Promise<T>,
+): Promise<T> {
+  const enter = `SELECT * FROM enter_hall(${uuid(hallId)}, ${uuid(accountId)})`
+  return transaction(app, enter, (em, rows) => work(em, rows[0] ? asWho(rows[0] as Entered) : null), {})
+}
+
+interface Options {
+  long?: boolean
+  snapshot?: boolean
+}
+
+async function transaction<T>(
+  app: DataSource,
+  first: string,
+  work: (em: EntityManager, rows: object[]) => Promise<T>,
+  { long = false, snapshot = false }: Options,
 ): Promise<T> {
   const runner = app.createQueryRunner()
   let begun = false
@@ -55,11 +80,12 @@ export async function inHall<T>(
     const more = long
       ? `; SET LOCAL statement_timeout = ${LONG.statement}; SET LOCAL lock_timeout = ${LONG.lock}; SET LOCAL idle_in_transaction_session_timeout = ${LONG.idle}`
       : ''
-    await client.query(
-      `START TRANSACTION${snapshot ? ' ISOLATION LEVEL REPEATABLE READ' : ''}; SELECT set_config('mano.hall', ${uuid(hallId)}, true)${more}`,
-    )
+    // Several commands answer with a list of results: the second is that of what comes first.
+    const [, { rows }] = (await client.query(
+      `START TRANSACTION${snapshot ? ' ISOLATION LEVEL REPEATABLE READ' : ''}; ${first}${more}`,
+    )) as unknown as [unknown, { rows: object[] }]
     begun = true
-    const result = await work(runner.manager)
+    const result = await work(runner.manager, rows)
     await client.query('COMMIT')
     begun = false
     return result

@@ -1,7 +1,8 @@
 import type { EntityManager } from 'typeorm'
 import type { AthleteView } from '@mano/contract/athletes'
 import type { DemandSource } from '@mano/core/demand/profile'
-import { AccountEntity, AthleteChangeEntity, CurrentOutcomeView, HallSportEntity, TrainingWeekEntity, WrapGapEntity, type Athlete, type HallSport } from './entities'
+import { HallSportEntity, type Athlete, type HallSport } from './entities'
+import { jsonList, utc } from './sql'
 
 type Fieldwork = Pick<AthleteView, 'week' | 'outcomes' | 'wraps' | 'changes'>
 
@@ -10,17 +11,20 @@ const asProfile = (row: Record<string, unknown>): Record<string, unknown> => Obj
 
 /** What intake holds beside the profile: the usual week, outcomes, measured wraps, and how the profile has changed. */
 export async function loadFieldwork(em: EntityManager, athlete: Athlete): Promise<Fieldwork> {
-  const where = { athleteId: athlete.id }
-  const week = await em.findOne(TrainingWeekEntity, { where, order: { recordedAt: 'DESC' } })
-  const outcomes = await em.find(CurrentOutcomeView, { where, order: { seenOn: 'ASC', recordedAt: 'ASC' } })
-  const wraps = await em.find(WrapGapEntity, { where, order: { measuredOn: 'DESC', recordedAt: 'DESC' } })
-  const changes = await em.find(AthleteChangeEntity, { where, order: { recordedAt: 'DESC' }, take: 50 })
-  const people = new Map((await em.find(AccountEntity)).map((a) => [a.id, a.name]))
+  const of = 'athlete_id = $1'
+  const [row] = (await em.query(
+    `SELECT (SELECT json_build_object('days', days, 'handWork', hand_work, 'handWorkNote', hand_work_note) FROM training_week WHERE ${of} ORDER BY recorded_at DESC LIMIT 1) AS week,
+       ${jsonList(`SELECT id, name, unit, better, value, seen_on::text AS "on" FROM current_outcome WHERE ${of} ORDER BY seen_on, recorded_at`)} AS outcomes,
+       ${jsonList(`SELECT unit_id AS "unitId", measurement_id AS "measurementId", hand, gap_mm AS "gapMm", measured_on::text AS "on" FROM wrap_gap WHERE ${of} ORDER BY measured_on DESC, recorded_at DESC`)} AS wraps,
+       ${jsonList(`SELECT ${utc('c.recorded_at')} AS at, coalesce(p.name, '') AS by, c.before FROM athlete_change c LEFT JOIN account p ON p.id = c.actor_id WHERE c.${of} ORDER BY c.recorded_at DESC LIMIT 50`)} AS changes`,
+    [athlete.id],
+  )) as [Omit<Fieldwork, 'changes'> & { changes: { at: string; by: string; before: Record<string, unknown> }[] }]
+  const { week, outcomes, wraps, changes } = row
   return {
-    week: week ? { days: week.days, handWork: week.handWork, handWorkNote: week.handWorkNote } : null,
-    outcomes: outcomes.map((o) => ({ id: o.id, name: o.name, unit: o.unit, better: o.better, value: o.value, on: o.seenOn })),
-    wraps: wraps.filter((w, i) => wraps.findIndex((x) => x.measurementId === w.measurementId && x.hand === w.hand) === i).map((w) => ({ unitId: w.unitId, measurementId: w.measurementId, hand: w.hand, gapMm: w.gapMm, on: w.measuredOn })),
-    changes: changes.map((c, i) => ({ at: c.recordedAt.toISOString(), by: (c.actorId && people.get(c.actorId)) || '', before: asProfile(c.before), after: i === 0 ? { ...athlete } : asProfile(changes[i - 1]!.before) })),
+    week,
+    outcomes,
+    wraps: wraps.filter((w, i) => wraps.findIndex((x) => x.measurementId === w.measurementId && x.hand === w.hand) === i),
+    changes: changes.map((c, i) => ({ at: c.at, by: c.by, before: asProfile(c.before), after: i === 0 ? { ...athlete } : asProfile(changes[i - 1]!.before) })),
   }
 }
 

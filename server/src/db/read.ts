@@ -51,21 +51,32 @@ export async function loadWork(em: EntityManager, athleteId: string, period: { f
   return (JSON.parse(row.all) as Line[]).map(([blockId, exerciseId, on, hand, set, seconds, reps, pain]) => ({ blockId, exerciseId, on, hand, set, seconds, reps, pain }))
 }
 
+/** What the stages need of some athletes beside tests and intake: one statement. */
+export interface Facts { count: number; plan: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null; done: string[]; touched: Touched }
+export async function loadFacts(em: EntityManager, ids: readonly string[], today: string): Promise<Map<string, Facts>> {
+  const last = (table: string) => `(SELECT max(recorded_at) FROM ${table} WHERE athlete_id = w.id)`
+  const rows = (await em.query(
+    `SELECT w.id, (SELECT count(*)::int FROM current_test_session WHERE athlete_id = w.id) AS count,
+       (SELECT json_build_object('weekStart', week_start::text, 'blocks', blocks, 'recordedAt', recorded_at) FROM plan_version WHERE athlete_id = w.id ORDER BY week_start DESC, seq DESC LIMIT 1) AS plan,
+       ARRAY(SELECT DISTINCT done_on::text FROM current_set_log WHERE athlete_id = w.id AND done_on >= $2 AND block_id IS NOT NULL) AS done,
+       greatest(${last('injury')}, ${last('clearance')}) AS injury, ${last('demand_version')} AS demands, ${last('training_week')} AS week
+     FROM unnest($1::uuid[]) AS w(id)`, [[...ids], addDays(today, -7 * LOG_WEEKS)],
+  )) as { id: string; count: number; plan: (Omit<NonNullable<Facts['plan']>, 'recordedAt'> & { recordedAt: string }) | null; done: string[]; injury: Date | null; demands: Date | null; week: Date | null }[]
+  return new Map(rows.map((r) => [r.id, {
+    count: r.count, done: r.done, plan: r.plan && { ...r.plan, recordedAt: new Date(r.plan.recordedAt) },
+    touched: { ...(r.injury && { injury: r.injury }), ...(r.demands && { demands: r.demands }), ...(r.week && { week: r.week }) },
+  }]))
+}
+
 /** What the stages need of the tests: how many there are, and how the newest stands. */
 export async function testedFacts(em: EntityManager, athleteId: string): Promise<StageFacts['tests']> {
   const rows = (await em.query(
-    `SELECT s.id FROM current_test_session s WHERE s.athlete_id = $1 AND EXISTS (SELECT 1 FROM current_trial t WHERE t.session_id = s.id AND NOT t.struck) ORDER BY s.performed_at`, [athleteId],
+    `SELECT s.id FROM current_test_session s WHERE s.athlete_id = $1 AND EXISTS (
+       SELECT 1 FROM trial t LEFT JOIN LATERAL (SELECT k.struck FROM trial_mark k WHERE k.trial_id = t.id ORDER BY k.seq DESC LIMIT 1) m ON true
+       WHERE t.session_id = s.id AND m.struck IS NOT TRUE AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id)) ORDER BY s.performed_at`, [athleteId],
   )) as { id: string }[]
   const last = rows.at(-1)
   return last ? testFacts(await loadSessions(em, { ids: [last.id] }), rows.length) : testFacts([], 0)
-}
-
-/** The newest version of the latest week that is planned. */
-export async function newestPlan(em: EntityManager, athleteId: string): Promise<Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null> {
-  const [row] = (await em.query(
-    'SELECT week_start::text AS "weekStart", blocks, recorded_at AS "recordedAt" FROM plan_version WHERE athlete_id = $1 ORDER BY week_start DESC, seq DESC LIMIT 1', [athleteId],
-  )) as Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'>[]
-  return row ?? null
 }
 
 /** Newest version of each week, newest week first, with how many versions the week has seen. */
@@ -89,8 +100,8 @@ export async function loadTouched(em: EntityManager, ids: readonly string[]): Pr
 }
 
 /** What the stage rules need of plan and floor. */
-export function planFacts(newest: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null, logs: readonly SetLog[], lastTest: string | null, touched: Touched, today: string, timeZone: string): Pick<StageFacts, 'plan' | 'floor'> {
-  const done = new Set(logs.filter((l) => l.blockId !== null).map((l) => l.on))
+export function planFacts(newest: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null, doneDays: readonly string[], lastTest: string | null, touched: Touched, today: string, timeZone: string): Pick<StageFacts, 'plan' | 'floor'> {
+  const done = new Set(doneDays)
   const planned = newest ? [...new Set(newest.blocks.map((b) => addDays(newest.weekStart, b.day)))] : []
   return {
     plan: {

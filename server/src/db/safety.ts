@@ -56,29 +56,41 @@ export interface Kept {
 const LOOK_BACK_DAYS = 26 * 7 + 6
 
 const OF = 'athlete_id = w.id'
-/**
- * Everything safety needs of some athletes on a day ($2), one row each. Sets and trials of the day each by itself, earlier ones summed by day, act,
- * hand and place.
- */
+/** Sets between two days, each of the day $2 by itself, earlier ones summed by day, act, hand and place. */
+const setsOf = (between: string): string => jsonList(`SELECT CASE WHEN l.done_on = $2 THEN l.id::text ELSE '' END AS id, l.exercise_id AS "exerciseId", l.hand, l.done_on::text AS "on", max(l.pain) AS pain, l.pain_where AS "where", ${utc('max(coalesce(l.device_at, l.recorded_at))')} AS "recordedAt"
+     FROM current_set_log l WHERE l.athlete_id = w.id AND l.done_on ${between} GROUP BY 1, 2, 3, 4, 6`)
+/** Tests between two days, their trials likewise. */
+const testsOf = (between: string): string => jsonList(`SELECT t.id, t.protocol_id AS "protocolId", u.kind AS "unitKind", t.variant, t.performed_on::text AS "on",
+       ${jsonList(`SELECT CASE WHEN t.performed_on = $2 THEN r.id::text ELSE '' END AS id, r.hand, max(r.pain) AS pain, r.pain_where AS "where", ${utc('max(coalesce(r.device_at, r.recorded_at))')} AS "recordedAt"
+          FROM trial r WHERE r.session_id = t.id AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = r.id) GROUP BY 1, 2, 4`)} AS trials
+     FROM current_test_session t JOIN implement_unit u ON u.id = t.unit_id WHERE t.athlete_id = w.id AND t.performed_on ${between}`)
+
+/** The day itself, and the days before it as they are kept, where nothing came late since. */
+const PRESENT = `${setsOf('= $2')} AS sets, ${testsOf('= $2')} AS tests,
+  (SELECT p.content FROM athlete_past p WHERE p.athlete_id = w.id AND p.day = $2 AND NOT EXISTS (SELECT 1 FROM athlete_late x WHERE x.athlete_id = w.id)) AS past`
+
+/** The days before $2: half a year, and back to the first pain of 4 and more. */
+const PAST_STATEMENT = `SELECT w.id, ${setsOf('>= s.since AND l.done_on < $2')} AS sets, ${testsOf('>= s.since AND t.performed_on < $2')} AS tests
+FROM unnest($1::uuid[]) AS w(id) CROSS JOIN LATERAL (SELECT least($2::date - ${LOOK_BACK_DAYS},
+  (SELECT min(done_on) FROM set_log WHERE ${OF} AND pain >= 4),
+  (SELECT min(t.performed_on) FROM test_session t JOIN trial r ON r.session_id = t.id AND r.pain >= 4 WHERE t.athlete_id = w.id)) AS since) s`
+
+/** Everything safety needs of some athletes on a day ($2), one row each. */
 const STATEMENT = `SELECT w.id,
   ${jsonList(`SELECT id, site, side, status, since::text AS since, supersedes_id AS "supersedesId", ${utc('recorded_at')} AS "recordedAt" FROM injury WHERE ${OF} ORDER BY recorded_at`)} AS injuries,
   ${jsonList(`SELECT id, hand, places, pain, symptom, session_id AS "sessionId", ${utc('recorded_at')} AS "recordedAt" FROM observation WHERE ${OF} ORDER BY recorded_at`)} AS observations,
   ${jsonList(`SELECT id, injury_id AS "injuryId", observation_id AS "observationId", health_id AS "healthId", pain_hand AS "painHand", pain_tissue AS "painTissue", cleared_by AS "clearedBy", profession, cleared_on::text AS "clearedOn", allows, until::text AS until, received, note, ${utc('recorded_at')} AS "recordedAt" FROM clearance WHERE ${OF} ORDER BY recorded_at`)} AS clearances,
   (SELECT json_build_object('answeredOn', answered_on::text, 'yes', yes, 'complete', complete) FROM health_answer WHERE ${OF} ORDER BY seq DESC LIMIT 1) AS health,
   ${jsonList(`SELECT quality, family, weeks, origin, entered_on::text AS "enteredOn", actor_id AS "actorId" FROM experience_entry WHERE ${OF} ORDER BY recorded_at DESC, id DESC`)} AS experience,
-  ${jsonList(`SELECT CASE WHEN l.done_on = $2 THEN l.id::text ELSE '' END AS id, l.exercise_id AS "exerciseId", l.hand, l.done_on::text AS "on", max(l.pain) AS pain, l.pain_where AS "where", ${utc('max(coalesce(l.device_at, l.recorded_at))')} AS "recordedAt"
-     FROM current_set_log l WHERE l.athlete_id = w.id AND l.done_on BETWEEN s.since AND $2 GROUP BY 1, 2, 3, 4, 6`)} AS sets,
-  ${jsonList(`SELECT t.id, t.protocol_id AS "protocolId", u.kind AS "unitKind", t.variant, t.performed_on::text AS "on",
-       ${jsonList(`SELECT CASE WHEN t.performed_on = $2 THEN r.id::text ELSE '' END AS id, r.hand, max(r.pain) AS pain, r.pain_where AS "where", ${utc('max(coalesce(r.device_at, r.recorded_at))')} AS "recordedAt"
-          FROM trial r WHERE r.session_id = t.id AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = r.id) GROUP BY 1, 2, 4`)} AS trials
-     FROM current_test_session t JOIN implement_unit u ON u.id = t.unit_id WHERE t.athlete_id = w.id AND t.performed_on BETWEEN s.since AND $2`)} AS tests,
+  ${PRESENT},
   coalesce((SELECT flags FROM day_flag WHERE ${OF} AND held_on = $2 ORDER BY recorded_at DESC, id DESC LIMIT 1), '[]') AS ticked,
   (SELECT frame -> ($2::date - week_start) ->> 'heavyPull' FROM plan_version WHERE ${OF} AND week_start <= $2 AND week_start > $2::date - 7 ORDER BY seq DESC LIMIT 1) AS pull,
   ${jsonList(`SELECT subject, hand, keys, reason FROM gate_reason WHERE ${OF} AND given_on = $2 ORDER BY recorded_at`)} AS reasons,
   ${jsonList(`SELECT a.id, a.happened_on::text AS "on", a.hand, a.class, a.says FROM alarm a WHERE a.athlete_id = w.id AND NOT EXISTS (SELECT 1 FROM alarm_answer r WHERE r.alarm_id = a.id) AND NOT EXISTS (SELECT 1 FROM test_import_undo u WHERE u.import_id = a.source_id) ORDER BY a.seq DESC`)} AS alarms
-FROM unnest($1::uuid[]) AS w(id) CROSS JOIN LATERAL (SELECT least($2::date - ${LOOK_BACK_DAYS},
-  (SELECT min(done_on) FROM set_log WHERE ${OF} AND pain >= 4),
-  (SELECT min(t.performed_on) FROM test_session t JOIN trial r ON r.session_id = t.id AND r.pain >= 4 WHERE t.athlete_id = w.id)) AS since) s`
+FROM unnest($1::uuid[]) AS w(id)`
+
+/** Zone and day of a scene, as the reading of safety asks for them. */
+export const sceneDay = ({ hall, today }: { hall: { timeZone: string }; today: string }): { timeZone: string; today: string } => ({ timeZone: hall.timeZone, today })
 
 interface Stored {
   id: string
@@ -89,23 +101,72 @@ interface Stored {
   experience: ExperienceEntry[]
   sets: SetFact[]
   tests: TestFact[]
+  past: Past | null
   ticked: DayFlagId[]
   pull: string | null
   reasons: ReasonView[]
   alarms: AlarmView[]
 }
 
-/** What is on record of athletes for safety, up to a day: one statement. */
+interface Past {
+  sets: SetFact[]
+  tests: TestFact[]
+}
+
+/** Works out the days before a day. `keeps`: for the next look, until something comes late; a mark that comes meanwhile stays. */
+async function loadPast(
+  em: EntityManager,
+  ids: readonly string[],
+  day: string,
+  keeps: boolean,
+): Promise<Map<string, Past>> {
+  if (ids.length === 0) return new Map()
+  const marks = keeps
+    ? ((await em.query('SELECT id::text AS id FROM athlete_late WHERE athlete_id = ANY($1)', [
+        [...ids],
+      ])) as { id: string }[])
+    : []
+  const rows = (await em.query(PAST_STATEMENT, [[...ids], day])) as (Past & { id: string })[]
+  if (keeps) {
+    await em.query(
+      `INSERT INTO athlete_past (athlete_id, hall_id, day, content) SELECT x.id, current_setting('mano.hall')::uuid, $1, x.content FROM json_to_recordset($2::json) AS x(id uuid, content json) ORDER BY x.id
+       ON CONFLICT (athlete_id) DO UPDATE SET day = excluded.day, content = excluded.content`,
+      [day, JSON.stringify(rows.map(({ id, sets, tests }) => ({ id, content: { sets, tests } })))],
+    )
+    if (marks.length > 0)
+      await em.query(
+        'DELETE FROM athlete_late WHERE id IN (SELECT id FROM athlete_late WHERE id = ANY($1::bigint[]) ORDER BY id FOR UPDATE SKIP LOCKED)',
+        [marks.map((m) => m.id)],
+      )
+  }
+  return new Map(rows.map((r) => [r.id, r]))
+}
+
+/**
+ * What is on record of athletes for safety, up to a day: one statement, where the days before are kept. `today`: the day whose past is kept; for
+ * another day it is worked out each time.
+ */
 export async function loadSafety(
   em: EntityManager,
   athletes: readonly Pick<Athlete, 'id' | 'birthDate' | 'guardian'>[],
   day: string,
-  timeZone: string,
+  { timeZone, today }: { timeZone: string; today: string },
 ): Promise<Map<string, Kept>> {
-  const rows = new Map(
-    ((await em.query(STATEMENT, [athletes.map((a) => a.id), day])) as Stored[]).map((r) => [r.id, r]),
+  const rows = (await em.query(STATEMENT, [athletes.map((a) => a.id), day])) as Stored[]
+  const keeps = day === today
+  const missing = rows.filter((r) => r.past === null || !keeps).map((r) => r.id)
+  const past = await loadPast(em, missing, day, keeps)
+  const byId = new Map(rows.map((r) => [r.id, r]))
+  return new Map(
+    athletes.map((a) => {
+      const r = byId.get(a.id)!
+      const { sets, tests } = past.get(a.id) ?? r.past!
+      return [
+        a.id,
+        keptOf(a, { ...r, sets: [...sets, ...r.sets], tests: [...tests, ...r.tests] }, timeZone),
+      ]
+    }),
   )
-  return new Map(athletes.map((a) => [a.id, keptOf(a, rows.get(a.id)!, timeZone)]))
 }
 
 function keptOf(a: Pick<Athlete, 'birthDate' | 'guardian'>, r: Stored, timeZone: string): Kept {
@@ -175,7 +236,7 @@ export async function factsFor(
   athlete: Athlete,
   { on = today, ...asked }: Moment = {},
 ): Promise<SafetyFacts> {
-  const { record, flags } = (await loadSafety(em, [athlete], on, hall.timeZone)).get(athlete.id)!
+  const { record, flags } = (await loadSafety(em, [athlete], on, { timeZone: hall.timeZone, today })).get(athlete.id)!
   return safetyFacts(record, on, { ...asked, flags })
 }
 

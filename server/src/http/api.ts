@@ -3,7 +3,7 @@ import type { DataSource, EntityManager } from 'typeorm'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Clock } from '../config'
 import type { Account, Actor, Hall } from '../db/entities'
-import { enterHall, inHall } from '../db/hall'
+import { enterHall, inHall, inHallAs, type Who } from '../db/hall'
 import type { Live } from '../live'
 import type { Rack } from '../devices/rack'
 import { mustBePlain, readBody } from './body'
@@ -81,25 +81,38 @@ export class Api {
     })
   }
 
-  /** Who asks is known before the body is read, and the body is right before a transaction begins. */
+  /** Who asks is known before the body is read, and the body is right before a transaction begins; without a body all of it begins at once. */
   private async signedIn(route: Route, req: Request, res: Response, handler: Handler<RouteName>): Promise<Reply> {
     const { accountId, hallId } = req.session
-    if (!accountId || !hallId) throw new HttpProblem(401, 'signed-out', 'Sign in first.')
-    const who = await enterHall(this.services.app, hallId, accountId)
-    if (!who) throw new HttpProblem(401, 'signed-out', 'Sign in first.')
-    const { account, hall } = who
-    if (!(route.roles as readonly string[]).includes(account.role)) throw new HttpProblem(403, 'not-allowed', 'That is for the coach of this hall.')
-    await readBody(route, req, res)
-    const now = this.services.clock()
-    const today = localDateOf(now, hall.timeZone)
-    const [body, query] = [await checked(route.body, req.body, today), await checked(route.query, req.query, today)]
-    const clockMs = clockMsOf(req, now, this.services)
-    const actor = { hallId, actorKind: account.role, actorId: account.id, recordedAt: now }
+    if (!accountId || !hallId) throw SIGNED_OUT
+    const { app } = this.services
     const after: Call['after'] = []
-    const reply = await inHall(this.services.app, hallId, (em) => handler({ em, req, account, hall, now, today, actor, clockMs, after, services: this.services, body, query } as Asked<RouteName>))
+    const answer = async (em: EntityManager, { account, hall }: Who): Promise<Reply> => {
+      const now = this.services.clock()
+      const today = localDateOf(now, hall.timeZone)
+      const [body, query] = [await checked(route.body, req.body, today), await checked(route.query, req.query, today)]
+      const actor = { hallId, actorKind: account.role, actorId: account.id, recordedAt: now }
+      return handler({ em, req, account, hall, now, today, actor, clockMs: clockMsOf(req, now, this.services), after, services: this.services, body, query } as Asked<RouteName>)
+    }
+    const reply = route.body || route.raw ? await this.afterBody(route, req, res, answer) : await inHallAs(app, hallId, accountId, (em, who) => answer(em, allowed(route, who)))
     for (const act of after) act()
     return reply
   }
+
+  private async afterBody(route: Route, req: Request, res: Response, answer: (em: EntityManager, who: Who) => Promise<Reply>): Promise<Reply> {
+    const { hallId, accountId } = req.session as { hallId: string; accountId: string }
+    const who = allowed(route, await enterHall(this.services.app, hallId, accountId))
+    await readBody(route, req, res)
+    return inHall(this.services.app, hallId, (em) => answer(em, who))
+  }
+}
+
+const SIGNED_OUT = new HttpProblem(401, 'signed-out', 'Sign in first.')
+
+function allowed(route: Route, who: Who | null): Who {
+  if (!who) throw SIGNED_OUT
+  if (!(route.roles as readonly string[]).includes(who.account.role)) throw new HttpProblem(403, 'not-allowed', 'That is for the coach of this hall.')
+  return who
 }
 
 /** A device says what its clock shows as it sends: the difference to the server's is what it is ahead. */

@@ -13,13 +13,13 @@ import {
 } from '../db/entities'
 import { loadFieldwork } from '../db/intake'
 import { insertOnce } from '../db/once'
-import { closedFacts, loadSafety } from '../db/safety'
+import { closedFacts, loadSafety, sceneDay } from '../db/safety'
 import { experienceView, healthView, } from '../db/safetyViews'
 import {
     findAthlete,
     loadLogs,
-    loadTouched,
-    newestPlan,
+    loadFacts,
+
     planFacts, stagesOf,
     testedFacts
 } from '../db/read'
@@ -50,7 +50,7 @@ const profileOf = ({
 
 /** Whether a clearance of this version of an injury holds today. */
 async function clearedNow(call: Call, athlete: Athlete, injuryId: string): Promise<boolean> {
-  const { record } = (await loadSafety(call.em, [athlete], call.today, call.hall.timeZone)).get(
+  const { record } = (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(
     athlete.id,
   )!
   const at = record.injuries.filter((i) => i.current).findIndex((i) => i.id === injuryId)
@@ -86,12 +86,12 @@ export function mountAthletes(api: Api): void {
     const parts = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
     const tested = await testedFacts(call.em, athlete.id)
     const history = { logs: await loadLogs(call.em, [athlete.id], call.today) }
-    const kept = (await loadSafety(call.em, [athlete], call.today, call.hall.timeZone)).get(
+    const kept = (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(
       athlete.id,
     )!
     const facts = safetyFacts(kept.record, call.today, { flags: kept.flags })
     const coach = call.account.role === 'coach'
-    const touched = (await loadTouched(call.em, [athlete.id])).get(athlete.id)!
+    const { plan, done, touched } = (await loadFacts(call.em, [athlete.id], call.today)).get(athlete.id)!
     return ok({
       id: athlete.id,
       ...profileOf(athlete),
@@ -111,8 +111,8 @@ export function mountAthletes(api: Api): void {
         {
           tests: tested,
           ...planFacts(
-            await newestPlan(call.em, athlete.id),
-            history.logs,
+            plan,
+            done,
             tested.last,
             touched,
             call.today,

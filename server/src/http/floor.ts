@@ -15,7 +15,7 @@ import { AthleteEntity, AthleteLinkEntity, HallEntity, ObservationEntity, SetLog
 import { inHall } from '../db/hall'
 import { insertOnce } from '../db/once'
 import { loadLogs } from '../db/read'
-import { closedFacts, loadSafety } from '../db/safety'
+import { closedFacts, loadSafety, sceneDay } from '../db/safety'
 import { athleteOr404 } from './athletes'
 import { clockMsOf, created, done, ok, type Api, type Call, type Reply, type Services } from './api'
 import { alarmFor, gateFor } from './gates'
@@ -110,7 +110,7 @@ export function mountFloor(api: Api): void {
 
   api.open('GET /api/link', (services, req) => byLink(services, req, async (scene, athlete) => {
     // Answers to health questions stay with the coaches: each act says what they make of it.
-    const kept = (await loadSafety(scene.em, [athlete], scene.today, scene.hall.timeZone)).get(athlete.id)!
+    const kept = (await loadSafety(scene.em, [athlete], scene.today, sceneDay(scene))).get(athlete.id)!
     const own: FloorAthlete = { id: athlete.id, name: athlete.name, safety: closedFacts(safetyFacts(kept.record, scene.today, { flags: kept.flags })), reasons: kept.reasons, history: { logs: await loadLogs(scene.em, [athlete.id], scene.today) } }
     return ok({ athlete: own, plan: await planView(scene, athlete.id), today: scene.today, hall: scene.hall.name } satisfies LinkSession)
   }))

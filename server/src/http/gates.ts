@@ -14,7 +14,7 @@ import {
 import { cautionName, findingLine } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/testing/session'
 import { AlarmEntity, GateReasonEntity, type Athlete } from '../db/entities'
-import { loadSafety, type Moment } from '../db/safety'
+import { loadSafety, sceneDay, type Moment } from '../db/safety'
 import type { Call } from './api'
 import { blocked, HttpProblem, refused } from './problem'
 import { safetyFacts } from '@mano/core/safety/facts'
@@ -45,7 +45,7 @@ export async function gatesFor(
 ): Promise<Gate[]> {
   const { on = scene.today, ...asked } = moment
   const { record, flags, reasons: given } = (
-    await loadSafety(scene.em, [athlete], on, scene.hall.timeZone)
+    await loadSafety(scene.em, [athlete], on, sceneDay(scene))
   ).get(athlete.id)!
   const judge = judgeBy(safetyFacts(record, on, { ...asked, flags }))
   const reasons = [...given, ...more]

@@ -31,7 +31,11 @@ export async function alarmImports(
 ): Promise<void> {
   const byAthlete = groupBy(tests, (t) => t.athleteId)
   const athletes = await scene.em.find(AthleteEntity, { where: { id: In([...byAthlete.keys()]) } })
-  const safety = await loadSafety(scene.em, athletes, scene.today, scene.hall.timeZone)
+  const safety = await loadSafety(scene.em, athletes, scene.today, {
+    timeZone: scene.hall.timeZone,
+    // Its own transaction lasts: nothing is kept in it that others wait for.
+    today: '',
+  })
   const out: Partial<Alarm>[] = []
   for (const [athleteId, own] of byAthlete) {
     const days = [...new Set(own.map((t) => t.on))].sort().reverse().slice(0, DAYS_MOST)

@@ -10,7 +10,7 @@ import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { } from '../db/read'
-import { loadSafety } from '../db/safety'
+import { loadSafety, sceneDay } from '../db/safety'
 import { created, ok, type Api, type Call } from './api'
 import { notFound, refused } from './problem'
 import { changeRow } from './change'
@@ -94,7 +94,7 @@ export function mountKit(api: Api): void {
     const parts = await loadParts(em, athletes.map((a) => a.id), hall.timeZone)
     const own = await ownSports(em)
     const wraps = await em.find(WrapGapEntity, { order: { measuredOn: 'DESC', recordedAt: 'DESC' } })
-    const safety = await loadSafety(em, athletes, call.today, hall.timeZone)
+    const safety = await loadSafety(em, athletes, call.today, sceneDay(call))
     const judgeOf = (id: string) => { const { record, flags } = safety.get(id)!; return judgeBy(safetyFacts(record, call.today, { flags })) }
     const squad = []
     for (const a of athletes) {

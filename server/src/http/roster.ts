@@ -1,4 +1,4 @@
-import type { AthleteName, RosterNeeds, RosterPage, RosterRow } from '@mano/contract/athletes'
+import type { AthleteName, RosterPage, RosterRow } from '@mano/contract/athletes'
 import { In } from 'typeorm'
 import { AthleteEntity } from '../db/entities'
 import type { Asked, Call } from './api'
@@ -8,19 +8,26 @@ import { needOf, rosterRows } from './rosterRows'
 const PIECE = 100
 
 /**
- * Brings the kept rows up to date: those of another day, those that are missing, and those whose athlete was marked by a write since. The marks that
- * were seen are taken away; one that comes while this is worked out stays for the next look.
+ * Brings the kept rows up to date: those of another day, those that are missing, and those whose athlete was marked by a write since. The marks are
+ * claimed first: who comes at the same moment waits for the rows instead of working them out again. A mark that comes meanwhile stays for the next look.
  */
 export async function freshen({ em, hall, today }: Pick<Call, 'em' | 'hall' | 'today'>): Promise<number> {
-  const stale = (await em.query(
-    `SELECT a.id, coalesce(array_agg(m.id::text) FILTER (WHERE m.id IS NOT NULL), '{}') AS marks
-     FROM athlete a LEFT JOIN roster_row r ON r.athlete_id = a.id LEFT JOIN athlete_mark m ON m.hall_id = a.hall_id AND m.athlete_id = a.id
-     WHERE r.athlete_id IS NULL OR r.day <> $1 OR m.id IS NOT NULL GROUP BY a.id`,
-    [today],
-  )) as { id: string; marks: string[] }[]
-  for (let i = 0; i < stale.length; i += PIECE) {
-    const piece = stale.slice(i, i + PIECE)
-    const athletes = await em.find(AthleteEntity, { where: { id: In(piece.map((s) => s.id)) } })
+  const claim = async (): Promise<{ id: string; missing: boolean }[]> =>
+    (await em.query(
+      `WITH gone AS (DELETE FROM athlete_mark WHERE id IN (SELECT id FROM athlete_mark ORDER BY id FOR UPDATE) RETURNING athlete_id)
+       SELECT athlete_id AS id, false AS missing FROM gone UNION SELECT a.id, true FROM athlete a LEFT JOIN roster_row r ON r.athlete_id = a.id AND r.day = $1 WHERE r.athlete_id IS NULL`,
+      [today],
+    )) as { id: string; missing: boolean }[]
+  let claimed = await claim()
+  // The first look of a day is one's: the others wait for it, and look again.
+  if (claimed.some((c) => c.missing)) {
+    await em.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 7004))', [hall.id])
+    claimed = [...claimed.filter((c) => !c.missing), ...(await claim())]
+  }
+  const stale = new Set(claimed.map((c) => c.id))
+  const ids = [...stale].sort()
+  for (let i = 0; i < ids.length; i += PIECE) {
+    const athletes = await em.find(AthleteEntity, { where: { id: In(ids.slice(i, i + PIECE)) } })
     const rows = await rosterRows(em, hall, athletes, today)
     await em.query(
       `INSERT INTO roster_row (athlete_id, hall_id, day, name, sport, need, content)
@@ -34,14 +41,8 @@ export async function freshen({ em, hall, today }: Pick<Call, 'em' | 'hall' | 't
         ),
       ],
     )
-    const marks = piece.flatMap((s) => s.marks)
-    if (marks.length > 0)
-      await em.query(
-        'DELETE FROM athlete_mark WHERE id IN (SELECT id FROM athlete_mark WHERE id = ANY($1::bigint[]) FOR UPDATE SKIP LOCKED)',
-        [marks],
-      )
   }
-  return stale.length
+  return ids.length
 }
 
 /** The keys a page goes by, in its order. */
@@ -61,17 +62,15 @@ export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<stri
        ORDER BY k, name, athlete_id LIMIT $2
      )
      SELECT coalesce(json_agg(content ORDER BY k, name, athlete_id), '[]')::text AS rows, count(*)::int AS n,
-       (SELECT json_build_array(k, name, athlete_id)::text FROM page ORDER BY k DESC, name DESC, athlete_id DESC LIMIT 1) AS last
+       (SELECT json_build_array(k, name, athlete_id)::text FROM page ORDER BY k DESC, name DESC, athlete_id DESC LIMIT 1) AS last,
+       (SELECT json_build_object('act', count(*) FILTER (WHERE need < 2), 'due', count(*) FILTER (WHERE need = 2), 'none', count(*) FILTER (WHERE need = 3), 'all', count(*))::text FROM roster_row) AS needs
      FROM page`,
     [find ? `%${find.replace(/[\\%_]/g, '\\$&')}%` : null, most, ...(seen ?? [])],
-  )) as [{ rows: string; n: number; last: string | null }]
-  const [needs] = (await call.em.query(
-    `SELECT count(*) FILTER (WHERE need < 2)::int AS act, count(*) FILTER (WHERE need = 2)::int AS due, count(*) FILTER (WHERE need = 3)::int AS none, count(*)::int AS all FROM roster_row`,
-  )) as [RosterNeeds]
+  )) as [{ rows: string; n: number; last: string | null; needs: string }]
   const next = page.n === most ? page.last : null
   const rows =
     call.account.role === 'coach' ? page.rows : JSON.stringify(withoutHealth(JSON.parse(page.rows) as RosterPage['rows']))
-  return `{"rows":${rows},"next":${JSON.stringify(next)},"needs":${JSON.stringify(needs)}}`
+  return `{"rows":${rows},"next":${JSON.stringify(next)},"needs":${page.needs}}`
 }
 
 const withoutHealth = <R extends Pick<RosterRow, 'cautions'>>(rows: readonly R[]): R[] =>

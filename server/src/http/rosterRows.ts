@@ -1,7 +1,6 @@
 import type { KeyResult, RosterRow } from '@mano/contract/athletes'
 import { demandProfile, type DemandSource } from '@mano/core/demand/profile'
 import { leanContext } from '@mano/core/measure/asymmetry'
-import type { Block } from '@mano/core/plan/types'
 import { buildSeries, type Series } from '@mano/core/review/series'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
@@ -12,7 +11,7 @@ import type { EntityManager } from 'typeorm'
 import type { Athlete, Hall } from '../db/entities'
 import { ownSports } from '../db/intake'
 import { loadParts } from '../db/parts'
-import { loadLogs, loadTouched, planFacts, stagesOf, testFacts } from '../db/read'
+import { loadFacts, planFacts, stagesOf, testFacts } from '../db/read'
 import { loadSafety } from '../db/safety'
 import { loadSessions } from '../db/sessions'
 
@@ -31,43 +30,27 @@ export async function rosterRows(
   if (athletes.length === 0) return []
   const ids = athletes.map((a) => a.id)
   const sessions = groupBy(await loadSessions(em, { newestOf: ids }), (s) => s.athleteId)
-  const counts = new Map(
-    (
-      (await em.query(
-        'SELECT athlete_id AS id, count(*)::int AS n FROM current_test_session WHERE athlete_id = ANY($1) GROUP BY athlete_id',
-        [ids],
-      )) as { id: string; n: number }[]
-    ).map((r) => [r.id, r.n]),
-  )
-  const plans = new Map(
-    (
-      (await em.query(
-        'SELECT DISTINCT ON (athlete_id) athlete_id AS id, week_start::text AS "weekStart", blocks, recorded_at AS "recordedAt" FROM plan_version WHERE athlete_id = ANY($1) ORDER BY athlete_id, week_start DESC, seq DESC',
-        [ids],
-      )) as { id: string; weekStart: string; blocks: Block[]; recordedAt: Date }[]
-    ).map((p) => [p.id, p]),
-  )
+  const facts = await loadFacts(em, ids, today)
   const parts = await loadParts(em, ids, hall.timeZone)
   const sports = await ownSports(em)
-  const touched = await loadTouched(em, ids)
-  const logs = groupBy(await loadLogs(em, ids, today), (l) => l.athleteId)
-  const safety = await loadSafety(em, athletes, today, hall.timeZone)
+  const safety = await loadSafety(em, athletes, today, { timeZone: hall.timeZone, today })
   return athletes.map((athlete) => {
     const own = parts.get(athlete.id)!
     const tests = sessions.get(athlete.id) ?? []
-    const facts = testFacts(tests, counts.get(athlete.id) ?? 0)
+    const { count, plan, done, touched } = facts.get(athlete.id)!
+    const tested = testFacts(tests, count)
     const floor = planFacts(
-      plans.get(athlete.id) ?? null,
-      logs.get(athlete.id) ?? [],
-      facts.last,
-      touched.get(athlete.id)!,
+      plan,
+      done,
+      tested.last,
+      touched,
       today,
       hall.timeZone,
     )
     const { record, flags, alarms } = safety.get(athlete.id)!
     return rowOf(athlete, {
       sportName: own.demand ? sportName(own.demand, sports) : null,
-      stages: stagesOf(athlete, own, { tests: facts, ...floor }, hall, today),
+      stages: stagesOf(athlete, own, { tests: tested, ...floor }, hall, today),
       cautions: standing(judgeBy(safetyFacts(record, today, { flags })).active),
       series: buildSeries(tests),
       alarms: alarms.map((a) => a.says),
@@ -80,7 +63,7 @@ const sportName = (
   sports: readonly DemandSource[],
 ): string | null => demandProfile(demand, sports)?.name ?? null
 
-interface Facts {
+interface RowFacts {
   sportName: string | null
   stages: KeptRow['stages']
   cautions: ReturnType<typeof standing>
@@ -88,7 +71,7 @@ interface Facts {
   alarms: readonly string[]
 }
 
-function rowOf(athlete: Athlete, { sportName, stages, cautions, series, alarms }: Facts): KeptRow {
+function rowOf(athlete: Athlete, { sportName, stages, cautions, series, alarms }: RowFacts): KeptRow {
   return {
     id: athlete.id,
     name: athlete.name,

@@ -2,8 +2,8 @@ import type { RequestHandler } from 'express'
 import { monitorEventLoopDelay } from 'node:perf_hooks'
 import type { Problem } from '@mano/contract/common'
 
-/** Requests served at once, at the most: reads leave room for what was typed. */
-const AT_ONCE = { reads: 24, writes: 48 }
+/** Requests served at once, at the most: reads leave room for what was typed, and more of it while the loop is held up. */
+const AT_ONCE = { reads: 24, writes: 48, heldUp: 8 }
 /** A loop held up longer than this, in the last second, sheds reads until it runs again, ms. */
 const HELD_UP_MS = 250
 
@@ -21,7 +21,7 @@ export function shed(): RequestHandler {
   let now = 0
   return (req, res, next) => {
     const read = req.method === 'GET'
-    if (now >= (read ? AT_ONCE.reads : AT_ONCE.writes) || (read && heldUp)) {
+    if (now >= (read ? AT_ONCE.reads : AT_ONCE.writes) || (read && heldUp && now >= AT_ONCE.heldUp)) {
       res.set({ 'Retry-After': '1', 'Cache-Control': 'no-store' }).status(503).type('application/problem+json').send(JSON.stringify(TOO_MUCH))
       return
     }

@@ -21,7 +21,7 @@ import {
 } from '../db/entities'
 import { insertOnce } from '../db/once'
 import { findAthlete } from '../db/read'
-import { loadSafety } from '../db/safety'
+import { loadSafety, sceneDay } from '../db/safety'
 import { created, ok, type Api, type Call } from './api'
 import { askLine, gateOf, gatesFor, keepReason, mustBeOpen, stopLine, type Gate } from './gates'
 import { notFound, refused } from './problem'
@@ -71,7 +71,7 @@ async function gatesOfDay(
       await call.em.find(ImplementUnitEntity, { where: { id: In(stations.map((s) => s.unitId)) } })
     ).map((u) => [u.id, u.kind]),
   )
-  const safety = await loadSafety(call.em, people, on, call.hall.timeZone)
+  const safety = await loadSafety(call.em, people, on, sceneDay(call))
   const out: Record<string, DayGate> = {}
   for (const p of people) {
     const { record, flags, reasons } = safety.get(p.id)!

@@ -34,12 +34,19 @@ const WHOSE: Readonly<Record<string, string>> = {
   implement_unit:
     'SELECT a.hall_id, a.id FROM athlete a WHERE a.hall_id IN (SELECT hall_id FROM fresh)',
 }
+/** Where a write may change the days before today: late, corrected, or brought in by a file. `f`: the rows a statement wrote; `h`: their hall. */
+const LATE: Readonly<Record<string, string>> = {
+  set_log: `SELECT DISTINCT f.hall_id, f.athlete_id FROM fresh f JOIN hall h ON h.id = f.hall_id WHERE f.supersedes_id IS NOT NULL OR f.done_on < (f.recorded_at AT TIME ZONE h.time_zone)::date`,
+  test_session: `SELECT DISTINCT f.hall_id, f.athlete_id FROM fresh f JOIN hall h ON h.id = f.hall_id WHERE f.performed_on < (f.recorded_at AT TIME ZONE h.time_zone)::date`,
+  trial: `SELECT DISTINCT f.hall_id, s.athlete_id FROM fresh f JOIN hall h ON h.id = f.hall_id JOIN test_session s ON s.id = f.session_id WHERE s.performed_on < (f.recorded_at AT TIME ZONE h.time_zone)::date`,
+  test_import_undo: `SELECT DISTINCT s.hall_id, s.athlete_id FROM fresh f JOIN test_session s ON s.import_id = f.import_id`,
+}
 const UPDATED = ['athlete', 'hall', 'implement_unit']
 
 const trigger = (table: string, event: 'INSERT' | 'UPDATE'): string =>
   `CREATE TRIGGER ${table}_marks_${event.toLowerCase()} AFTER ${event} ON ${table} REFERENCING NEW TABLE AS fresh FOR EACH STATEMENT EXECUTE FUNCTION ${table}_marks();`
 
-/** Versions, so that nobody overtakes; rows of the roster, kept by marks that the writes leave; jobs; clocks of devices; who enters, in one statement. */
+/** Versions, so that nobody overtakes; rows of the roster and the past of an athlete, kept by marks that the writes leave; jobs; clocks of devices; who enters, in one statement. */
 export class Standing1766400000013 implements MigrationInterface {
   name = 'Standing1766400000013'
 
@@ -104,6 +111,21 @@ export class Standing1766400000013 implements MigrationInterface {
       CREATE INDEX athlete_mark_of ON athlete_mark (hall_id, athlete_id);
       INSERT INTO athlete_mark (hall_id, athlete_id) SELECT hall_id, id FROM athlete;
 
+      -- Sets and tests of the days before one day, as the judge needs them. It holds while no late mark of its athlete stands.
+      CREATE TABLE athlete_past (
+        athlete_id uuid PRIMARY KEY,
+        hall_id uuid NOT NULL,
+        FOREIGN KEY (hall_id, athlete_id) REFERENCES athlete (hall_id, id),
+        day date NOT NULL,
+        content json NOT NULL
+      );
+      CREATE TABLE athlete_late (
+        id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,
+        hall_id uuid NOT NULL,
+        athlete_id uuid NOT NULL
+      );
+      CREATE INDEX athlete_late_of ON athlete_late (athlete_id);
+
       CREATE TABLE job (${ROW},
         kind text NOT NULL,
         input jsonb NOT NULL,
@@ -131,12 +153,15 @@ export class Standing1766400000013 implements MigrationInterface {
     `)
     await fence(q, 'roster_row', 'SELECT, INSERT, UPDATE, DELETE')
     await fence(q, 'athlete_mark', 'SELECT, INSERT, UPDATE, DELETE')
+    await fence(q, 'athlete_past', 'SELECT, INSERT, UPDATE, DELETE')
+    await fence(q, 'athlete_late', 'SELECT, INSERT, UPDATE, DELETE')
     await fence(q, 'job', 'SELECT, INSERT, UPDATE, DELETE')
     for (const [table, whose] of Object.entries(WHOSE))
       await q.query(`
         CREATE FUNCTION ${table}_marks() RETURNS trigger LANGUAGE plpgsql AS $$
         BEGIN
           INSERT INTO athlete_mark (hall_id, athlete_id) ${whose};
+          ${LATE[table] ? `INSERT INTO athlete_late (hall_id, athlete_id) ${LATE[table]};` : ''}
           RETURN NULL;
         END $$;
         ${trigger(table, 'INSERT')}
@@ -151,7 +176,7 @@ export class Standing1766400000013 implements MigrationInterface {
       END $$;
       CREATE TRIGGER test_day_event_tells AFTER INSERT ON test_day_event REFERENCING NEW TABLE AS fresh FOR EACH STATEMENT EXECUTE FUNCTION tell_of_day();
     `)
-    for (const t of ['roster_row', 'athlete_mark', 'job'])
+    for (const t of ['roster_row', 'athlete_mark', 'athlete_past', 'athlete_late', 'job'])
       await q.query(
         `ALTER POLICY own_hall ON ${t} USING (hall_id = (SELECT nullif(current_setting('mano.hall', true), '')::uuid))`,
       )

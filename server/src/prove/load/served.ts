@@ -20,8 +20,8 @@ export interface Served {
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 export async function serve(database: string, port: number, today: string): Promise<Served> {
-  const child: ChildProcess = spawn('node', ['--max-semi-space-size=8', '--max-old-space-size=512', new URL('./main.mjs', import.meta.url).pathname], {
-    env: { ...process.env, MANO_DATABASE: database, MANO_OWNER_PASSWORD: PASSWORDS.owner, MANO_APP_PASSWORD: PASSWORDS.app, MANO_SESSION_SECRET: 'load', MANO_PORT: String(port), MANO_NOW: `${today}T10:00:00Z`, MANO_DEMO: '0', MANO_FRESH: '0', MANO_AGAIN: '1', MANO_MEASURED: '1' },
+  const child: ChildProcess = spawn('node', [...(process.env['MANO_NODE_ARGS'] ?? '').split(' ').filter((a) => a !== ''), '--max-semi-space-size=8', '--max-old-space-size=512', new URL('./main.mjs', import.meta.url).pathname], {
+    env: { ...process.env, MANO_DATABASE: database, MANO_OWNER_PASSWORD: PASSWORDS.owner, MANO_APP_PASSWORD: PASSWORDS.app, MANO_SESSION_SECRET: 'load', MANO_PORT: String(port), MANO_NOW: `${today}T10:00:00Z`, MANO_DEMO: '0', MANO_FRESH: '0', MANO_AGAIN: '1', MANO_MEASURED: '1', MANO_SUPERVISED: '1' },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   })
   const base = `http://127.0.0.1:${port}`

@@ -10,7 +10,7 @@ const WATCHED = 'pg_stat_statements'
 /** Whether the cluster counts its statements. */
 export async function countsStatements(admin: string, database: string): Promise<boolean> {
   return asAdmin(admin, database, async (q) => {
-    try { await q.query(`CREATE EXTENSION IF NOT EXISTS ${WATCHED}`); await q.query(`SELECT 1 FROM ${WATCHED} LIMIT 1`); return true } catch { return false }
+    try { await q.query(`CREATE EXTENSION IF NOT EXISTS ${WATCHED}`); await q.query(`SELECT ${WATCHED}_reset()`); return true } catch { return false }
   })
 }
 

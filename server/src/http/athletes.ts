@@ -26,7 +26,7 @@ import {
 import { created, ok, type Api, type Call } from './api'
 import { knownSources } from './intake'
 import { conflict, notFound, refused } from './problem'
-import { freshen, rosterNames, rosterPage } from './roster'
+import { freshened, rosterNames, rosterPage } from './roster'
 import { changeRow } from './change'
 import { loadParts } from '../db/parts'
 
@@ -61,7 +61,7 @@ export function mountAthletes(api: Api): void {
   api.on('GET /api/athletes', async (call) => ({ status: 200, type: 'application/json; charset=utf-8', body: await rosterPage(call) }))
 
   api.on('GET /api/athletes/names', async (call) => {
-    await freshen(call)
+    await freshened(call)
     return ok(await rosterNames(call))
   })
 

@@ -3,6 +3,7 @@ import { In } from 'typeorm'
 import { AthleteEntity } from '../db/entities'
 import type { Asked, Call } from './api'
 import { needOf, rosterRows } from './rosterRows'
+import { inHall } from '../db/hall'
 
 /** Rows brought up to date in one piece: what a first look of the day finds. */
 const PIECE = 100
@@ -45,13 +46,37 @@ export async function freshen({ em, hall, today }: Pick<Call, 'em' | 'hall' | 't
   return ids.length
 }
 
+/** Fresh rows under way, and the ones asked for meanwhile, by hall: who asks while one runs shares the next, which begins after they asked. */
+interface UnderWay {
+  running: Promise<unknown>
+  next: Promise<unknown> | null
+}
+const underWay = new Map<string, UnderWay>()
+
+/** Waits until the kept rows hold what was written before now. */
+export function freshened({ services, hall, today }: Pick<Call, 'services' | 'hall' | 'today'>): Promise<unknown> {
+  const begin = (): Promise<unknown> => {
+    const running = inHall(services.app, hall.id, (em) => freshen({ em, hall, today }))
+    const own: UnderWay = { running, next: null }
+    underWay.set(hall.id, own)
+    void running.catch(() => undefined).then(() => {
+      if (underWay.get(hall.id) === own && own.next === null) underWay.delete(hall.id)
+    })
+    return running
+  }
+  const now = underWay.get(hall.id)
+  if (!now) return begin()
+  now.next ??= now.running.catch(() => undefined).then(begin)
+  return now.next
+}
+
 /** The keys a page goes by, in its order. */
 const ORDER = { need: 'need', name: `''::text`, sport: 'sport' } as const
 const PAGE_MOST = 100
 
 /** One page of the roster after a row, in an order; what is needed over all of it. Answers on health are the coaches' alone. */
 export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<string> {
-  await freshen(call)
+  await freshened(call)
   const { sort, find, after, most = PAGE_MOST } = call.query
   const by = ORDER[sort ?? 'need']
   const seen = after ? ((JSON.parse(after) as [string | number, string, string])) : null

@@ -5,6 +5,7 @@ import type { Me } from '@mano/contract/accounts'
 import { api, isSignedOut, Unreachable } from './api'
 import { useInstallation, useMe } from './data'
 import { FindAthlete } from './FindAthlete'
+import { OutboxMark } from './OutboxMark'
 import { Failed } from './Trouble'
 import { useUnits } from './units'
 
@@ -43,6 +44,7 @@ function Frame({ me }: { me: Me }) {
           <NavLink to="/hall">Hall</NavLink>
         </nav>
         <FindAthlete />
+        <OutboxMark />
         <AccountMenu me={me} />
       </header>
       <div id="main" tabIndex={-1}><Outlet /></div>

@@ -5,12 +5,12 @@ import type { DayEventBody, TestDayView } from '@mano/contract/testday'
 import type { DayEvent } from '@mano/core/testday/live'
 import type { ObservationBody, SessionBody, SessionView, TrialBody } from '@mano/contract/tests'
 import type { Trial } from '@mano/core/testing/session'
-import { api, ApiProblem, failureText, queryClient } from './api'
+import { api, ApiProblem, failureText, isPassing, isSignedOut, queryClient } from './api'
 import { dayKey, keys, later } from './data'
-import { all, forget, keep } from './kept'
+import { all, forget, keep, read } from './kept'
 
 /** Something noted in a test or on the floor that the server has not confirmed. Its id makes a repeated send harmless. `link`: by an athlete's own link. */
-export type Unsent = { athleteId: string; link?: string | undefined; /** Why the server refused it: it stays here until somebody has read it. */ refused?: string } & (
+export type Unsent = { athleteId: string; link?: string | undefined; /** Why the server refused it. */ refused?: string; /** When it was noted here. */ addedAt?: string } & (
   | { kind: 'trial'; sessionId: string; body: TrialBody; value: number }
   | { kind: 'observation'; sessionId: string | null; body: ObservationBody }
   | { kind: 'log'; body: LogBody }
@@ -33,25 +33,55 @@ function addressOf(u: Unsent): string {
   return u.sessionId === null ? `${athlete}/observations` : `/api/tests/${u.sessionId}/observations`
 }
 
+/** Refused by the server: it stays until somebody mends it, sends it again or lets it go with a reason. */
+export type Stuck = Unsent & { refused: string }
+const isStuck = (u: Unsent): u is Stuck => u.refused !== undefined
+
 interface Outbox {
   waiting: Unsent[]
-  /** Refused by the server, newest last: kept, and shown with the reason. */
+  stuck: Stuck[]
+  /** The newest refusal, for the page it happened on. */
   refused: string
+  /** The server, or its database, does not answer. */
   offline: boolean
+  /** Since when, ms; null: it answers. */
+  since: number | null
   add: (item: Unsent) => void
 }
 
-/** What was typed is kept on this device until the server has it: a reload, a lost network or an empty battery loses nothing. */
+/** Items of this tab that are not in the store yet, or never will be. */
+const unkept = new Set<string>()
+
+/** What was typed is kept on this device until the server has it: a reload, a lost network or an empty battery loses nothing. One outbox for all pages and tabs. */
 export const useOutbox = create<Outbox>()((set) => ({
   waiting: [],
+  stuck: [],
   refused: '',
   offline: false,
+  since: null,
   add: (item) => {
-    set((s) => ({ waiting: [...s.waiting, item], refused: '' }))
+    const dated = { ...item, addedAt: new Date().toISOString() }
+    set((s) => ({ waiting: [...s.waiting, dated], refused: '' }))
     // Where the device keeps nothing it is sent all the same.
-    void keep('outbox', item.body.id, item).catch(() => undefined).then(() => flush())
+    unkept.add(item.body.id)
+    void keep('outbox', item.body.id, dated).then(() => unkept.delete(item.body.id), () => undefined).then(() => { tell(); void flush() })
   },
 }))
+
+/** Other tabs hear that the list has changed, and look at it. */
+const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('mano-outbox')
+const tell = (): void => channel?.postMessage('changed')
+
+/** The list as this device keeps it, with what this tab could not keep. */
+async function look(): Promise<void> {
+  const kept = await all<Unsent>('outbox').catch((): Unsent[] => [])
+  const known = new Set(kept.map((k) => k.body.id))
+  const before = useOutbox.getState().waiting
+  useOutbox.setState((s) => ({ waiting: [...kept.filter((k) => !isStuck(k)), ...s.waiting.filter((w) => !known.has(w.body.id) && unkept.has(w.body.id))], stuck: kept.filter(isStuck) }))
+  // What another tab has sent is on record by now.
+  for (const gone of before.filter((w) => !known.has(w.body.id) && !unkept.has(w.body.id))) void queryClient.invalidateQueries({ queryKey: keys.tests(gone.athleteId) })
+}
+if (channel) channel.onmessage = () => void look().then(() => flush())
 
 /** What an earlier page left here. */
 const before: Promise<unknown> = (async () => {
@@ -59,48 +89,103 @@ const before: Promise<unknown> = (async () => {
   for (const item of old?.state?.waiting ?? []) await keep('outbox', item.body.id, item)
   localStorage.removeItem('mano-outbox')
   const kept = await all<Unsent>('outbox')
-  useOutbox.setState((s) => ({ waiting: [...kept.filter((k) => k.refused === undefined && !s.waiting.some((w) => w.body.id === k.body.id)), ...s.waiting], refused: s.refused || (kept.find((k) => k.refused)?.refused ?? '') }))
+  useOutbox.setState((s) => ({ waiting: [...kept.filter((k) => !isStuck(k) && !s.waiting.some((w) => w.body.id === k.body.id)), ...s.waiting], stuck: kept.filter(isStuck) }))
   if (kept.length > 0) await flush()
 })().catch(() => undefined)
 export const outboxReady = (): Promise<unknown> => before
 
-const RETRY_MS = 4000
+/** Between two tries, ms: growing, and anew from the start when something went through or the network is back. */
+const PAUSE = { first: 2_000, most: 60_000 }
+let pause = PAUSE.first
 let sending = false
 let retry: ReturnType<typeof setTimeout> | null = null
 
-/** Sends what waits, in order, one at a time. */
+/** What must arrive in the order it was done: a test and its tries, a test day, the sets of an athlete. */
+const laneOf = (u: Unsent): string => (u.kind === 'session' ? `test ${u.body.id}` : (u.kind === 'trial' || u.kind === 'observation') && u.sessionId !== null ? `test ${u.sessionId}` : u.kind === 'day' || u.kind === 'dayReason' ? `day ${u.dayId}` : `athlete ${u.athleteId}`)
+
+function again(): void {
+  if (retry !== null) clearTimeout(retry)
+  retry = setTimeout(() => void flush(), pause)
+  pause = Math.min(PAUSE.most, pause * 2)
+}
+
+/** Sends what waits, each lane in its order. One tab at a time does; it takes over what others left. */
 export async function flush(): Promise<void> {
   if (sending) return
   sending = true
   if (retry !== null) clearTimeout(retry)
-  const touched = new Set<string>()
   try {
-    for (let item = useOutbox.getState().waiting[0]; item; item = useOutbox.getState().waiting[0]) {
-      const sent: Unsent = item
-      try {
-        await api.post(addressOf(sent), sent.body, sent.link)
-        confirm(sent)
-        touched.add(sent.athleteId)
-        await forget('outbox', sent.body.id).catch(() => undefined)
-      } catch (error) {
-        const final = error instanceof ApiProblem && error.problem.status < 500 && (error.problem.status !== 401 || sent.link !== undefined)
-        if (!final) {
-          useOutbox.setState({ offline: true })
-          retry = setTimeout(() => void flush(), RETRY_MS)
-          return
-        }
-        useOutbox.setState({ refused: failureText(error) })
-        await keep('outbox', sent.body.id, { ...sent, refused: failureText(error) }).catch(() => undefined)
-      }
-      useOutbox.setState((s) => ({ waiting: s.waiting.filter((w) => w.body.id !== sent.body.id), offline: false }))
-    }
+    if (typeof navigator === 'undefined' || !('locks' in navigator)) await sendAll()
+    // Somebody else sends: they look at the same list, and this one looks again later.
+    else await navigator.locks.request('mano-outbox', { ifAvailable: true }, async (lock) => { if (lock) await sendAll(); else again() })
   } finally {
     sending = false
   }
-  for (const id of touched) void queryClient.invalidateQueries({ queryKey: keys.tests(id) })
-  void queryClient.invalidateQueries(later(keys.roster))
 }
-window.addEventListener('online', () => void flush())
+
+async function sendAll(): Promise<void> {
+  const touched = new Set<string>()
+  // A fault of the server at one item holds up its own lane, and no other.
+  const held = new Set<string>()
+  for (;;) {
+    const item = useOutbox.getState().waiting.find((w) => !held.has(laneOf(w)))
+    if (!item) break
+    const outcome = await sendOne(item)
+    if (outcome === 'later') { again(); break }
+    if (outcome === 'fault') { held.add(laneOf(item)); continue }
+    if (outcome === 'sent') { touched.add(item.athleteId); pause = PAUSE.first }
+  }
+  if (held.size > 0) again()
+  for (const id of touched) void queryClient.invalidateQueries({ queryKey: keys.tests(id) })
+  if (touched.size > 0) { void queryClient.invalidateQueries(later(keys.roster)); tell() }
+}
+
+async function sendOne(item: Unsent): Promise<'sent' | 'refused' | 'fault' | 'later'> {
+  const { id } = item.body
+  try {
+    await api.post(addressOf(item), item.body, item.link)
+  } catch (error) {
+    if (isPassing(error) || (isSignedOut(error) && item.link === undefined)) {
+      useOutbox.setState((s) => ({ offline: true, since: s.since ?? Date.now() }))
+      return 'later'
+    }
+    if (error instanceof ApiProblem && error.problem.status >= 500) return 'fault'
+    const stuck: Stuck = { ...item, refused: failureText(error) }
+    await keep('outbox', id, stuck).catch(() => undefined)
+    useOutbox.setState((s) => ({ waiting: s.waiting.filter((w) => w.body.id !== id), stuck: [...s.stuck.filter((x) => x.body.id !== id), stuck], refused: stuck.refused, offline: false, since: null }))
+    tell()
+    return 'refused'
+  }
+  confirm(item)
+  unkept.delete(id)
+  await forget('outbox', id).catch(() => undefined)
+  useOutbox.setState((s) => ({ waiting: s.waiting.filter((w) => w.body.id !== id), offline: false, since: null }))
+  return 'sent'
+}
+
+/** Sends what was refused once more, as it is or mended. */
+export async function sendAgain(item: Stuck, body: Unsent['body'] = item.body): Promise<void> {
+  const mended = { ...item, body } as Unsent
+  delete mended.refused
+  await keep('outbox', body.id, mended).catch(() => undefined)
+  useOutbox.setState((s) => ({ stuck: s.stuck.filter((x) => x.body.id !== body.id), waiting: [...s.waiting, mended] }))
+  tell()
+  await flush()
+}
+
+/** Lets go of what was refused, with the reason; the last of them stay on this device to be read. */
+export interface LetGo { item: Unsent; reason: string; at: string }
+const LET_GO = { key: 'let-go', most: 50 }
+export async function letGo(item: Stuck, reason: string): Promise<void> {
+  const earlier = (await read<LetGo[]>('state', LET_GO.key).catch(() => undefined)) ?? []
+  await keep('state', LET_GO.key, [{ item, reason, at: new Date().toISOString() }, ...earlier].slice(0, LET_GO.most)).catch(() => undefined)
+  await forget('outbox', item.body.id).catch(() => undefined)
+  useOutbox.setState((s) => ({ stuck: s.stuck.filter((x) => x.body.id !== item.body.id), refused: '' }))
+  tell()
+}
+export const lettingGo = async (): Promise<LetGo[]> => (await read<LetGo[]>('state', LET_GO.key).catch(() => undefined)) ?? []
+
+if (typeof window !== 'undefined') window.addEventListener('online', () => { pause = PAUSE.first; void flush() })
 
 /** Puts a confirmed item into what is shown, so nothing flickers until the next read. */
 function confirm(item: Unsent): void {

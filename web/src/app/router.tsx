@@ -35,6 +35,7 @@ export const router = createBrowserRouter([
       stage('kit', () => import('../areas/kit/KitRoom')),
       stage('testday', () => import('../areas/testday/TestDays')),
       stage('testday/:dayId', () => import('../areas/testday/TestDay')),
+      stage('waiting', () => import('../areas/waiting/Waiting')),
       stage('hall', () => import('../areas/hall/Hall')),
       { path: '*', Component: LostPage },
     ],

@@ -7,9 +7,10 @@ import type { OrderReply } from '../../workers/testday'
 import { api } from '../../app/api'
 import { dayKey } from '../../app/data'
 import { useOutbox } from '../../app/outbox'
+import { useLive } from '../../app/useLive'
 
-/** Between looks at what the other stations did, ms. */
-const LOOK_MS = 2000
+/** Between looks at what the other stations did where the live channel is silent, ms. */
+const LOOK_MS = 10_000
 
 /** The running order of a set-up, worked out in a worker; anew when the set-up changes or the rest is ordered anew. */
 export function useWished(setup: DaySetup | null, events: readonly DayEvent[]): OrderReply | null {
@@ -34,6 +35,7 @@ export interface Day { view: TestDayView; now: DayNow | null; events: readonly D
 /** A test day as it stands: what the server has, what is still on its way from here, and the order of what is left. */
 export function useDay(id: string): { day: Day | null; error: Error | null } {
   const read = useQuery({ queryKey: dayKey(id), queryFn: () => api.get<TestDayView>(`/api/test-days/${id}`), refetchInterval: LOOK_MS })
+  useLive('day', id, () => void read.refetch())
   const waiting = useOutbox((s) => s.waiting)
   const add = useOutbox((s) => s.add)
   const [clock, setClock] = useState(() => Date.now())

@@ -117,7 +117,8 @@ test.describe('tablet', () => {
     }
     await expect(page.getByText('Saved on this device: 10 not yet sent.')).toBeVisible()
     await own.again()
-    await page.clock.fastForward(5000)
+    // The pauses between tries have grown meanwhile.
+    await page.clock.fastForward(16_000)
     await expect(page.getByText('Saved on this device', { exact: false })).toBeHidden({ timeout: 20_000 })
     await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => `${l.hand} ${l.set}`).sort(), { timeout: 20_000 }).toEqual(['left 1', 'left 2', 'left 3', 'left 4', 'left 5', 'right 1', 'right 2', 'right 3', 'right 4', 'right 5'])
   })

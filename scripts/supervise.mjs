@@ -90,6 +90,6 @@ process.on('SIGTERM', () => void stop(143))
 writeFileSync(join(data, 'running.json'), JSON.stringify({ pid: process.pid, port: Number(process.env.MANO_PORT ?? 5180) }))
 if (!existsSync(data)) await exec('mkdir', ['-p', data])
 const url = { now: await pg('start', cluster) }
-if (also === 'vite') vite = spawn('npx', ['--no-install', 'vite', '--host', '127.0.0.1', '--port', '5173'], { cwd: 'web', stdio: stdio('inherit') })
+if (also === 'vite') vite = spawn(process.execPath, ['../node_modules/.bin/vite', '--host', '127.0.0.1', '--port', '5173'], { cwd: 'web', stdio: stdio('inherit') })
 void keepDatabase(url)
 await keepServer(url)

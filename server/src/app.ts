@@ -70,8 +70,8 @@ export function buildApp(options: AppOptions): Express {
   server.post('/api/installation', perMinute(options.signInsPerMinute ?? 20, 'Too many at once. Wait a minute.'))
   if (options.sheds ?? true) server.use('/api', shed())
   server.use('/api', sessions(options.pool, options.sessionSecret), (_req, res, next) => {
-    // Kept by the browser, but asked for each time: what has not changed is not sent again.
-    res.setHeader('Cache-Control', 'private, no-cache')
+    // Health data stays out of the browser's store: a tablet is anybody's after the sign-out.
+    res.setHeader('Cache-Control', 'no-store')
     next()
   })
   server.use(buildApi(options).router)

@@ -9,17 +9,20 @@ import { commitOf, faultRun, faultWords } from './prove/load/fault'
 import { makeHall, type LargeHall } from './prove/load/hall'
 import { openLoop, type MixResult } from './prove/load/mix'
 import { percentile, serve, urlsOf, type Served } from './prove/load/served'
+import { wholeHall, wholeWords } from './prove/load/wholeHall'
 import { countsStatements, slowest, statementsOf } from './prove/load/statements'
 import { put } from './prove/section'
 
-/** A large hall on a server of its own, asked as a busy evening asks; faults; how the roster grows. `quick`: shorter, and nothing is written. */
-const quick = process.argv.includes('quick')
+/** A large hall on a server of its own, asked as a busy evening asks; faults; how the roster grows; the whole of it out and in. `quick`: shorter, and nothing is written; `alone`, `whole`: parts of it, to look into. */
+const only = (word: string): boolean => process.argv.includes(word)
+const [quick, alone] = [only('quick'), only('alone') || only('whole')]
 const TODAY = '2026-10-08'
 const DATABASE = 'mano_load'
 const PORT = Number(process.env['MANO_LOAD_PORT'] ?? 5391)
 const ATHLETES = 300
 const SETS = quick ? 200_000 : 2_000_000
-const SECONDS = quick ? 20 : 300
+const SECONDS = Number(process.env['MANO_LOAD_SECONDS'] ?? (quick ? 20 : 300))
+const PICTURES = Number(process.env['MANO_LOAD_PICTURES'] ?? (quick ? 12 : 200))
 const RATE = 50
 const LINES = quick ? 5_000 : 50_000
 const root = process.cwd()
@@ -46,7 +49,7 @@ async function importOf(served: Served, hall: LargeHall): Promise<{ s: number; t
 /** The roster at growing halls: the first page after one write, and with nothing new. */
 async function rosters(): Promise<string[]> {
   const rows: string[] = []
-  for (const n of process.argv.includes('alone') ? [] : quick ? [10, 100] : [10, 100, 300, 1000]) {
+  for (const n of alone ? [] : quick ? [10, 100] : [10, 100, 300, 1000]) {
     say(`roster of ${n}`)
     const hall = await makeHall(admin, 'mano_roster', TODAY, n, n * 100)
     const served = await serve('mano_roster', PORT + 1, TODAY)
@@ -62,8 +65,11 @@ async function rosters(): Promise<string[]> {
 }
 
 say('fault run')
-const fault = process.argv.includes('alone') ? { seconds: 0, kills: [], acknowledged: 0, kept: 0, twice: 0, unacknowledgedKept: 0 } : await faultRun(root, quick ? 20 : 60, 5)
+const fault = alone ? { seconds: 0, kills: [], acknowledged: 0, kept: 0, twice: 0, unacknowledgedKept: 0 } : await faultRun(root, quick ? 20 : 60, 5)
 say(faultWords(fault))
+const whole = only('whole') || !alone ? await wholeHall(admin, TODAY, PORT + 2, quick ? 60 : 1000, PICTURES) : null
+if (whole) say(wholeWords(whole))
+if (only('whole')) process.exit(0)
 const growth = await rosters()
 say(`hall of ${ATHLETES} athletes and ${SETS} sets`)
 const hall = await makeHall(admin, DATABASE, TODAY, ATHLETES, SETS)
@@ -80,7 +86,7 @@ if (quick) {
   const alone = await openLoop(served, hall, TODAY, 3, 30, 3)
   say(JSON.stringify(alone))
   for (const s of counted ? await slowest(admin, DATABASE, 8) : []) say(`${s.ms.toFixed(1)} ms x ${s.calls}: ${s.text.slice(0, 300)}`)
-  if (process.argv.includes('alone') && !process.argv.includes('mix')) { await served.stop(); process.exit(0) }
+  if (alone && !only('mix')) { await served.stop(); process.exit(0) }
 }
 if (quick && counted) await countsStatements(admin, DATABASE)
 const bareBefore = await bareList(urlsOf(admin, DATABASE).app, hall.hallId, 200)
@@ -107,6 +113,7 @@ Written by \`./mano prove load\` on ${new Date().toISOString().slice(0, 10)}, co
 | what | asked | measured |
 | --- | --- | --- |
 ${faultWords(fault)}
+${whole ? wholeWords(whole) : ''}
 | review of an athlete over three years: record, tests, review | under 500 ms | ${review.median.toFixed(0)} ms (first ${review.first.toFixed(0)}) |
 | squad of ${ATHLETES} on one test | under 300 ms | ${squad.median.toFixed(0)} ms (first ${squad.first.toFixed(0)}) |
 | ${LINES.toLocaleString('en')} lines of a coach's own sheet, ${imported.trials.toLocaleString('en')} tries saved | under 10 s | ${imported.s.toFixed(1)} s; progress looked at ${imported.looks} times, answered in ${imported.slowest.toFixed(0)} ms at the slowest |

@@ -98,7 +98,7 @@ export interface Runner {
 
 /** Works at the queue, one job after the other, until it is stopped. */
 export async function startRunner(app: DataSource, url: string): Promise<Runner> {
-  const pool = new Pool({ connectionString: url, max: 2, connectionTimeoutMillis: 3000 })
+  const pool = new Pool({ connectionString: url, max: 2, connectionTimeoutMillis: 15_000 })
   pool.on('error', () => undefined)
   const boss = bossOn(pool)
   // A database that is away is asked again with the next look.

@@ -95,7 +95,7 @@ const before: Promise<unknown> = (async () => {
 export const outboxReady = (): Promise<unknown> => before
 
 /** Between two tries, ms: growing, and anew from the start when something went through or the network is back. */
-const PAUSE = { first: 2_000, most: 60_000 }
+const PAUSE = { first: 2_000, most: 15_000 }
 let pause = PAUSE.first
 let sending = false
 let retry: ReturnType<typeof setTimeout> | null = null

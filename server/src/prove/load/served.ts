@@ -32,7 +32,8 @@ export async function serve(database: string, port: number, today: string): Prom
     if (i > 300) throw new Error('the server did not start')
     await wait(100)
   }
-  cookie = (await ask('POST', '/api/session', SIGN_IN)).headers.get('set-cookie')!.split(';')[0]!
+  // An empty installation has nobody to sign in.
+  cookie = (await ask('POST', '/api/session', SIGN_IN)).headers.get('set-cookie')?.split(';')[0] ?? ''
   const status = (what: string) => Number(new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))![1]) / 1024
   return {
     pid: child.pid!, base, ask,

@@ -9,8 +9,8 @@ import { dayKey } from '../../app/data'
 import { useOutbox } from '../../app/outbox'
 import { useLive } from '../../app/useLive'
 
-/** Between looks at what the other stations did where the live channel is silent, ms. */
-const LOOK_MS = 10_000
+/** Between looks at what the other stations did, beside the live channel, ms. */
+const LOOK_MS = 2000
 
 /** The running order of a set-up, worked out in a worker; anew when the set-up changes or the rest is ordered anew. */
 export function useWished(setup: DaySetup | null, events: readonly DayEvent[]): OrderReply | null {

@@ -1,6 +1,6 @@
 import type { Response } from 'express'
-import { once } from 'node:events'
-import type { Readable } from 'node:stream'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
 import { v7 } from 'uuid'
 import { importHallHead } from '@mano/contract/accounts'
 import { csvHead, csvLines } from '@mano/core/formats/csv'
@@ -19,14 +19,8 @@ const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
 export const HALL_TYPE = 'application/x-ndjson'
 const nameOf = ({ hall, today }: Call, what: string, ending: string): string => `${hall.name} ${what} ${today}.${ending}`
 
-/** Writes pieces as fast as the other side reads them. */
-async function send(res: Response, pieces: AsyncIterable<string | Uint8Array>): Promise<void> {
-  for await (const piece of pieces) {
-    if (res.destroyed) return
-    if (!res.write(piece)) await Promise.race([once(res, 'drain'), once(res, 'close')])
-  }
-  res.end()
-}
+/** Writes pieces as fast as the other side reads them, one ahead at the most. */
+const send = (res: Response, pieces: AsyncIterable<string | Uint8Array>): Promise<void> => pipeline(Readable.from(pieces, { highWaterMark: 1 }), res)
 
 /** A file made in pieces, in a transaction of its own that lasts as long as it is read. */
 function file<N extends RouteName>(call: Asked<N>, type: string, name: string, pieces: (own: Asked<N>) => AsyncIterable<string | Uint8Array>): Reply {
@@ -34,7 +28,7 @@ function file<N extends RouteName>(call: Asked<N>, type: string, name: string, p
     status: 200, body: null,
     stream: async (_req, res) => {
       ;(res.locals['leave'] as (() => void) | undefined)?.()
-      res.status(200).set({ 'content-type': type, ...attachment(name) })
+      res.status(200).set({ 'content-type': type, 'cache-control': 'no-store, no-transform', ...attachment(name) })
       try {
         await inHall(call.services.app, call.hall.id, (em) => send(res, pieces({ ...call, em })), { long: true, snapshot: true })
       } catch (error) {

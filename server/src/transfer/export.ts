@@ -9,7 +9,7 @@ const out = (v: unknown): unknown => (v instanceof Date ? v.toISOString() : Buff
 
 /** Rows in the order they were written where that is numbered; else each after the row it points at. */
 function ordered(m: EntityMetadata, numbered: boolean): string {
-  const list = columnsOf(m).map((c) => `t.${c.databaseName}${c.type === 'date' ? '::text' : ''} AS "${c.propertyName}"`).join(', ')
+  const list = columnsOf(m).map((c) => `${c.type === 'bytea' ? `translate(encode(t.${c.databaseName}, 'base64'), E'\\n', '')` : `t.${c.databaseName}${c.type === 'date' ? '::text' : ''}`} AS "${c.propertyName}"`).join(', ')
   if (numbered) return `SELECT ${list} FROM ${m.tableName} t ORDER BY t.seq`
   const pointers = pointersOf(m).map((c) => c.databaseName)
   if (pointers.length === 0) return `SELECT ${list} FROM ${m.tableName} t ORDER BY t.id`

@@ -4,16 +4,33 @@ import { accessible, expect, open, signIn, startTest, test, typeTrials } from '.
 const NAME = 'Mirela Stroud'
 const trials = (page: Page) => page.request.get.bind(page.request)
 const stored = async (page: Page, url: string): Promise<number[]> => {
-  const names = (await (await trials(page)(`${url}/api/athletes/names`)).json()) as { id: string; name: string }[]
-  const tests = (await (await trials(page)(`${url}/api/athletes/${names.find((n) => n.name === NAME)!.id}/tests`)).json()) as { performedOn: string; trials: { enteredValue: number }[] }[]
-  return tests.at(-1)!.trials.map((t) => t.enteredValue).sort()
+  const names = (await (await trials(page)(`${url}/api/athletes/names`)).json()) as {
+    id: string
+    name: string
+  }[]
+  const tests = (await (
+    await trials(page)(`${url}/api/athletes/${names.find((n) => n.name === NAME)!.id}/tests`)
+  ).json()) as { performedOn: string; trials: { enteredValue: number }[] }[]
+  return tests
+    .at(-1)!
+    .trials.map((t) => t.enteredValue)
+    .sort()
 }
 
-test('what could not be sent is seen from every page, through a reload, and sent when the server is back', async ({ page, own }) => {
+test('what could not be sent is seen from every page, through a reload, and sent when the server is back', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, NAME, 'Tests')
   await startTest(page)
-  await page.route('**/api/tests/*/trials', (r) => r.fulfill({ status: 503, contentType: 'application/problem+json', body: JSON.stringify({ type: '/problems/away', title: 'The database is away.', status: 503 }) }))
+  await page.route('**/api/tests/*/trials', (r) =>
+    r.fulfill({
+      status: 503,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({ type: '/problems/away', title: 'The database is away.', status: 503 }),
+    }),
+  )
   await typeTrials(page, ['41.5', '48'])
   await page.getByRole('link', { name: 'Mano' }).click()
   await expect(page.getByRole('link', { name: '2 wait' })).toBeVisible()
@@ -30,7 +47,10 @@ test('what could not be sent is seen from every page, through a reload, and sent
   expect(await stored(page, own.url)).toEqual([41.5, 48])
 })
 
-test('a fault at one item holds up no other test; what is refused stays with its reason, is mended and sent, or let go with a reason', async ({ page, own }) => {
+test('a fault at one item holds up no other test; what is refused stays with its reason, is mended and sent, or let go with a reason', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, NAME, 'Tests')
   await startTest(page)
@@ -38,8 +58,28 @@ test('a fault at one item holds up no other test; what is refused stays with its
   await page.route('**/api/tests/*/trials', async (r) => {
     times++
     const { enteredValue } = r.request().postDataJSON() as { enteredValue: number }
-    if (enteredValue === 99) return r.fulfill({ status: 400, contentType: 'application/problem+json', body: JSON.stringify({ type: '/problems/bad-input', title: 'Nothing was saved.', status: 400, errors: [{ field: 'enteredValue', message: '99 kg is far from the others. Look again.' }] }) })
-    return times < 3 ? r.fulfill({ status: 500, contentType: 'application/problem+json', body: JSON.stringify({ type: '/problems/fault', title: 'Something failed here.', status: 500 }) }) : r.continue()
+    if (enteredValue === 99)
+      return r.fulfill({
+        status: 400,
+        contentType: 'application/problem+json',
+        body: JSON.stringify({
+          type: '/problems/bad-input',
+          title: 'Nothing was saved.',
+          status: 400,
+          errors: [{ field: 'enteredValue', message: '99 kg is far from the others. Look again.' }],
+        }),
+      })
+    return times < 3
+      ? r.fulfill({
+          status: 500,
+          contentType: 'application/problem+json',
+          body: JSON.stringify({
+            type: '/problems/fault',
+            title: 'Something failed here.',
+            status: 500,
+          }),
+        })
+      : r.continue()
   })
   await typeTrials(page, ['40', '99'])
   // Another page, another lane: pain noted at intake goes through meanwhile.
@@ -48,22 +88,39 @@ test('a fault at one item holds up no other test; what is refused stays with its
   await expect(page.getByText('99 kg is far from the others. Look again.')).toBeVisible()
   expect(await stored(page, own.url)).toEqual([40])
   await accessible(page)
-  await page.getByLabel('The number, if it was mistyped').fill('49')
+  await page.getByLabel('The number, if it was mistyped, kg').fill('49')
   await page.getByRole('button', { name: 'Send the mended one' }).click()
   await expect(page.getByRole('heading', { name: 'Everything is sent' })).toBeVisible()
   expect(await stored(page, own.url)).toEqual([40, 49])
 })
 
-test('what one tab left is sent by another; what is let go asks for a reason and can be read afterwards', async ({ page, own, context }) => {
+test('what one tab left is sent by another; what is let go asks for a reason and can be read afterwards', async ({
+  page,
+  own,
+  context,
+}) => {
   await signIn(page, own.url)
   await open(page, NAME, 'Tests')
   await startTest(page)
-  const refuse = { status: 400, contentType: 'application/problem+json', body: JSON.stringify({ type: '/problems/bad-input', title: 'Nothing was saved.', status: 400, detail: 'It was done twice.' }) }
+  const refuse = {
+    status: 400,
+    contentType: 'application/problem+json',
+    body: JSON.stringify({
+      type: '/problems/bad-input',
+      title: 'Nothing was saved.',
+      status: 400,
+      detail: 'It was done twice.',
+    }),
+  }
   await page.route('**/api/tests/*/trials', (r) => r.abort())
   await typeTrials(page, ['42', '50'])
   await expect(page.getByText(/2 not yet sent/)).toBeVisible()
   const other = await context.newPage()
-  await other.route('**/api/tests/*/trials', (r) => ((r.request().postDataJSON() as { enteredValue: number }).enteredValue === 50 ? r.fulfill(refuse) : r.continue()))
+  await other.route('**/api/tests/*/trials', (r) =>
+    (r.request().postDataJSON() as { enteredValue: number }).enteredValue === 50
+      ? r.fulfill(refuse)
+      : r.continue(),
+  )
   await other.goto(own.url)
   await expect(other.getByRole('link', { name: '1 refused' })).toBeVisible({ timeout: 20_000 })
   expect(await stored(page, own.url)).toEqual([42])
@@ -77,7 +134,11 @@ test('what one tab left is sent by another; what is let go asks for a reason and
   await expect(other.getByText(/Typed on two tablets/)).toBeVisible()
 })
 
-test('two pages change one athlete: other fields are merged, the same field shows both sides', async ({ page, own, context }) => {
+test('two pages change one athlete: other fields are merged, the same field shows both sides', async ({
+  page,
+  own,
+  context,
+}) => {
   await signIn(page, own.url)
   await open(page, NAME, 'Intake')
   const other = await context.newPage()
@@ -86,7 +147,11 @@ test('two pages change one athlete: other fields are merged, the same field show
   await page.getByLabel('Note').first().fill('Left thumb taped')
   await page.getByRole('button', { name: 'Save athlete' }).click()
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
-  await other.locator('section[aria-labelledby=who]').getByRole('textbox', { name: 'Name' }).first().fill('Mirela Stroud-Hale')
+  await other
+    .locator('section[aria-labelledby=who]')
+    .getByRole('textbox', { name: 'Name' })
+    .first()
+    .fill('Mirela Stroud-Hale')
   await other.getByRole('button', { name: 'Save athlete' }).click()
   await expect(other.getByText('Saved', { exact: true })).toBeVisible()
   await expect(other.getByLabel('Note').first()).toHaveValue('Left thumb taped')
@@ -102,5 +167,7 @@ test('two pages change one athlete: other fields are merged, the same field show
   await expect(dialog).toBeHidden()
   await page.reload()
   await expect(page.getByLabel('Note').first()).toHaveValue('Right thumb taped')
-  await expect(page.locator('section[aria-labelledby=who]').getByRole('textbox', { name: 'Name' }).first()).toHaveValue('Mirela Stroud-Hale')
+  await expect(
+    page.locator('section[aria-labelledby=who]').getByRole('textbox', { name: 'Name' }).first(),
+  ).toHaveValue('Mirela Stroud-Hale')
 })

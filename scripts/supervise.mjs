@@ -1,9 +1,8 @@
 // Keeps the database and the server of one data folder running until it is told to stop: what dies is started again, on the same port.
 //   node scripts/supervise.mjs DATA_FOLDER [vite]      fd 9: the lock of the folder, held as long as this process lives
-import { execFile, spawn } from 'node:child_process'
-import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { spawn } from 'node:child_process'
+import { readFileSync, readlinkSync, realpathSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { promisify } from 'node:util'
 
 const LOCK_FD = 9
 /** Between two looks at the database, and between two starts of what keeps dying, ms. */
@@ -16,7 +15,6 @@ const [data, also] = process.argv.slice(2)
 const cluster = join(data, 'pg')
 const say = (text) => process.stderr.write(`${text}\n`)
 const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms))
-const exec = promisify(execFile)
 /** The lock must end with this process: a child gets nothing in its place. */
 const stdio = (out, ...more) => ['ignore', out, 'inherit', ...more, ...Array.from({ length: LOCK_FD - 2 - more.length }, () => 'ignore')]
 
@@ -56,8 +54,9 @@ async function keepServer(url) {
 const postmaster = () => {
   try { return Number(readFileSync(join(cluster, 'postmaster.pid'), 'utf8').split('\n')[0]) } catch { return 0 }
 }
+// The number may be another process's by now: ours works in its data folder, as in pg.sh.
 const lives = (pid) => {
-  try { return pid > 0 && (process.kill(pid, 0), true) } catch { return false }
+  try { return pid > 0 && readlinkSync(`/proc/${pid}/cwd`) === realpathSync(cluster) } catch { return false }
 }
 
 async function keepDatabase(url) {
@@ -65,7 +64,10 @@ async function keepDatabase(url) {
     await wait(LOOK_MS)
     if (stopping || lives(postmaster())) continue
     say('The database ended; it is started again.')
+    const before = url.now
     try { url.now = await pg('start', cluster) } catch (error) { say(error.message); await wait(1000) }
+    // Its port was taken meanwhile: the server is told by a start of its own.
+    if (url.now !== before) server?.kill('SIGTERM')
   }
 }
 
@@ -88,7 +90,6 @@ process.on('SIGINT', () => void stop(130))
 process.on('SIGTERM', () => void stop(143))
 
 writeFileSync(join(data, 'running.json'), JSON.stringify({ pid: process.pid, port: Number(process.env.MANO_PORT ?? 5180) }))
-if (!existsSync(data)) await exec('mkdir', ['-p', data])
 const url = { now: await pg('start', cluster) }
 if (also === 'vite') vite = spawn(process.execPath, ['../node_modules/.bin/vite', '--host', '127.0.0.1', '--port', '5173'], { cwd: 'web', stdio: stdio('inherit') })
 void keepDatabase(url)

@@ -32,11 +32,17 @@ export const squadQuery = yup.object({
     .test('known', 'The test is not known.', (v) => !v || protocolById(v) !== undefined),
 })
 
-export const tableQuery = yup.object({ name: yup.string().strict().max(40).required('the table is missing') })
+export const tableQuery = yup.object({
+  name: yup.string().strict().max(40).required('the table is missing'),
+})
 
 /** A page of the roster: order, words to find, the last row of the page before, rows at the most. */
 export const rosterQuery = yup.object({
-  sort: yup.string().strict().oneOf(['need', 'name', 'sport'] as const, 'the order is not known').optional(),
+  sort: yup
+    .string()
+    .strict()
+    .oneOf(['need', 'name', 'sport'] as const, 'the order is not known')
+    .optional(),
   find: yup.string().strict().max(80, 'the words are over 80 characters').optional(),
   after: yup
     .string()
@@ -48,10 +54,23 @@ export const rosterQuery = yup.object({
       try {
         const [k, name, id, ...more] = JSON.parse(v) as unknown[]
         const sorted = (c.parent as { sort?: string }).sort ?? 'need'
-        return typeof k === (sorted === 'need' ? 'number' : 'string') && (typeof k !== 'number' || (Number.isInteger(k) && k >= 0 && k < 10)) && typeof name === 'string' && typeof id === 'string' && UUID.test(id) && more.length === 0
+        return (
+          typeof k === (sorted === 'need' ? 'number' : 'string') &&
+          (typeof k !== 'number' || (Number.isInteger(k) && k >= 0 && k < 10)) &&
+          typeof name === 'string' &&
+          typeof id === 'string' &&
+          UUID.test(id) &&
+          more.length === 0
+        )
       } catch {
         return false
       }
     }),
-  most: yup.number().integer('the number is whole').min(1, 'the number is 1 to 200').max(200, 'the number is 1 to 200').typeError('the number is not one').optional(),
+  most: yup
+    .number()
+    .integer('the number is whole')
+    .min(1, 'the number is 1 to 200')
+    .max(200, 'the number is 1 to 200')
+    .typeError('the number is not one')
+    .optional(),
 })

@@ -55,7 +55,6 @@ export function buildApi(services: Services): Api {
 export function buildApp(options: AppOptions): Express {
   const server = express()
   server.disable('x-powered-by')
-  server.set('etag', 'weak')
   server.use(helmet({
     strictTransportSecurity: false,
     contentSecurityPolicy: { directives: { 'default-src': ["'self'"], 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:'], 'upgrade-insecure-requests': null } },

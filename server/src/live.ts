@@ -23,7 +23,11 @@ export function listenLive(url: string): Live {
   let client: Client | null = null
   let ended = false
   const begin = async (again: boolean): Promise<void> => {
-    const own = new Client({ connectionString: url, keepAlive: true, connectionTimeoutMillis: 3000 })
+    const own = new Client({
+      connectionString: url,
+      keepAlive: true,
+      connectionTimeoutMillis: 3000,
+    })
     let lost = false
     const lose = () => {
       if (lost) return
@@ -42,7 +46,9 @@ export function listenLive(url: string): Live {
       await own.query(`LISTEN ${CHANNEL}`)
       client = own
       // What was said meanwhile was not heard.
-      if (again) for (const hall of said.eventNames()) said.emit(hall, { hall: String(hall), kind: 'all', id: '' } satisfies Heard)
+      if (again)
+        for (const hall of said.eventNames())
+          said.emit(hall, { hall: String(hall), kind: 'all', id: '' } satisfies Heard)
     } catch {
       lose()
     }

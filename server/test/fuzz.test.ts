@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DEFAULT_FRAME } from '@mano/core/plan/types'
+import { inHall } from '../src/db/hall'
 import { Seeded } from '../src/demo/random'
 import { ROUTES, type Route, type RouteName } from '../src/http/routes'
 import { addAthlete, hall, PASSWORD, rig, tested, type Rig } from './hall'
@@ -23,10 +24,12 @@ let base = ''
 let cookie = ''
 let named: Named
 let link = ''
+let hallId = ''
 
 beforeAll(async () => {
   r = await rig()
   const own = await hall(r, 'ruth')
+  hallId = own.hallId
   const athleteId = await addAthlete(own.agent)
   const { sessionId, trialIds } = await tested(own.agent, athleteId)
   const [unit] = (await own.agent.get('/api/kit').expect(200)).body as { id: string; measurementId: string }[]
@@ -96,17 +99,11 @@ describe(`mutated requests, ${EACH} a route`, () => {
 async function onRecord(ids: string[]): Promise<string[]> {
   if (ids.length === 0) return []
   const tables = (await r.app.query(`SELECT c.table_name AS t FROM information_schema.columns c JOIN information_schema.tables b USING (table_schema, table_name) WHERE c.column_name = 'id' AND c.data_type = 'uuid' AND c.table_schema = 'public' AND b.table_type = 'BASE TABLE'`)) as { t: string }[]
-  const runner = r.app.createQueryRunner()
-  try {
-    const [owned] = (await r.app.query(`SELECT set_config('mano.hall', (SELECT hall_id::text FROM account_for_login('ruth')), false) AS hall`)) as [{ hall: string }]
-    await runner.query(`SELECT set_config('mano.hall', $1, false)`, [owned.hall])
+  return inHall(r.app, hallId, async (em) => {
     const found: string[] = []
-    for (const { t } of tables) for (const { id } of (await runner.query(`SELECT id FROM ${t} WHERE id = ANY($1::uuid[])`, [ids])) as { id: string }[]) found.push(`${t} ${id}`)
+    for (const { t } of tables) for (const { id } of (await em.query(`SELECT id FROM ${t} WHERE id = ANY($1::uuid[])`, [ids])) as { id: string }[]) found.push(`${t} ${id}`)
     return found
-  } finally {
-    await runner.query('RESET mano.hall').catch(() => undefined)
-    await runner.release()
-  }
+  })
 }
 
 describe('what is no JSON, no text or too much', () => {

@@ -5,23 +5,23 @@ import type { AthleteView } from '@mano/contract/athletes'
 import type { LinkSession } from '@mano/contract/plan'
 import { addAthlete, importFile, rosterOf, trial } from './hall'
 import {
-    YOUNG,
-    alarms,
-    anyPlan,
-    assistant,
-    at,
-    athleteId,
-    clearance,
-    injury,
-    lift,
-    log,
-    own,
-    post,
-    r,
-    session,
-    token,
-    use,
-    view,
+  YOUNG,
+  alarms,
+  anyPlan,
+  assistant,
+  at,
+  athleteId,
+  clearance,
+  injury,
+  lift,
+  log,
+  own,
+  post,
+  r,
+  session,
+  token,
+  use,
+  view,
 } from './gatesRig'
 
 describe('reasons, alarms and who sees what', () => {
@@ -48,8 +48,7 @@ describe('reasons, alarms and who sees what', () => {
     for (const set of [1, 2, 3]) await post(at('/logs'), log(planId, 'pinch_hold', { set }))
     const [alarm, ...more] = (await view()).alarms
     expect(more).toEqual([])
-    const row = async () =>
-      (await rosterOf(own.agent)).find((a) => a.id === athleteId)!
+    const row = async () => (await rosterOf(own.agent)).find((a) => a.id === athleteId)!
     expect(await row()).toMatchObject({
       alarms: 1,
       call: { need: 'act', alarm: true, action: 'Answer the alarm' },

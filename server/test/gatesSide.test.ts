@@ -2,21 +2,21 @@ import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { addAthlete, rosterOf, trial } from './hall'
 import {
-    YOUNG,
-    alarms,
-    anyPlan,
-    at,
-    athleteId,
-    block,
-    injury,
-    lift,
-    log,
-    own,
-    plan,
-    post,
-    session,
-    use,
-    view,
+  YOUNG,
+  alarms,
+  anyPlan,
+  at,
+  athleteId,
+  block,
+  injury,
+  lift,
+  log,
+  own,
+  plan,
+  post,
+  session,
+  use,
+  view,
 } from './gatesRig'
 
 describe('side doors that stood open', () => {
@@ -142,9 +142,7 @@ describe('side doors that stood open', () => {
         birthDate: '2011-05-01',
       }),
     )
-    const row = (await rosterOf(own.agent)).find(
-      (a) => a.id === athleteId,
-    )!
+    const row = (await rosterOf(own.agent)).find((a) => a.id === athleteId)!
     expect(JSON.stringify(row)).not.toMatch(/consent noted/i)
     expect((await post(at('/tests'), lift('block', { overrideReason: 'please' }))).status).toBe(422)
   })

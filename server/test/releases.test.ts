@@ -15,41 +15,71 @@ const migrations = new URL('../src/db/migrations/', import.meta.url)
 const read = (url: URL) => readFileSync(url, 'utf8')
 
 describe('data of an earlier release', () => {
-  it.each(readdirSync(folder))('%s opens with this one: athletes, tests, plans and sets are there, and pages answer', async (name) => {
-    const admin = process.env['MANO_PG_ADMIN_URL']!
-    const database = `r_${randomBytes(6).toString('hex')}`
-    const urls = await ensureDatabase(admin, database, { owner: 'test-owner', app: 'test-app' })
-    const owner = new Client({ connectionString: urls.owner })
-    await owner.connect()
-    await owner.query(read(new URL(name, folder)))
-    await owner.end()
-    await migrate(urls.owner)
-    const app = await openApp(urls)
-    const pool = new Pool({ connectionString: urls.app, max: 2 })
-    const server = buildApp({ app, clock: () => new Date(NOW), pool, sheds: false, sessionSecret: 'test', webRoot: null })
-    const agent = await signIn({ server } as Rig, 'ruth')
-    const roster = await rosterOf(agent)
-    expect(roster.map((r) => r.name).sort()).toEqual(['Ann Tolley', 'Rui Castellane'])
-    for (const { id } of roster) {
-      expect(((await agent.get(`/api/athletes/${id}/tests`).expect(200)).body as SessionView[]).map((s) => s.trials.length)).toEqual([6])
-      await agent.get(`/api/athletes/${id}/review?from=2026-10-01&to=2026-11-25`).expect(200)
-    }
-    const ann = roster.find((r) => r.name === 'Ann Tolley')!
-    expect(((await agent.get(`/api/athletes/${ann.id}/plan`).expect(200)).body as PlanView).versions).toHaveLength(1)
-    expect(((await agent.get(`/api/athletes/${ann.id}`).expect(200)).body as AthleteView).history.logs).toMatchObject([{ exerciseId: 'wrist_curl', reps: 12 }])
-    await agent.get('/api/templates').expect(200)
-    await pool.end()
-    await app.destroy()
-    await dropDatabase(admin, database)
-  }, 60_000)
+  it.each(readdirSync(folder))(
+    '%s opens with this one: athletes, tests, plans and sets are there, and pages answer',
+    async (name) => {
+      const admin = process.env['MANO_PG_ADMIN_URL']!
+      const database = `r_${randomBytes(6).toString('hex')}`
+      const urls = await ensureDatabase(admin, database, { owner: 'test-owner', app: 'test-app' })
+      const owner = new Client({ connectionString: urls.owner })
+      await owner.connect()
+      await owner.query(read(new URL(name, folder)))
+      await owner.end()
+      await migrate(urls.owner)
+      const app = await openApp(urls)
+      const pool = new Pool({ connectionString: urls.app, max: 2 })
+      const server = buildApp({
+        app,
+        clock: () => new Date(NOW),
+        pool,
+        sheds: false,
+        sessionSecret: 'test',
+        webRoot: null,
+      })
+      const agent = await signIn({ server } as Rig, 'ruth')
+      const roster = await rosterOf(agent)
+      expect(roster.map((r) => r.name).sort()).toEqual(['Ann Tolley', 'Rui Castellane'])
+      for (const { id } of roster) {
+        expect(
+          ((await agent.get(`/api/athletes/${id}/tests`).expect(200)).body as SessionView[]).map(
+            (s) => s.trials.length,
+          ),
+        ).toEqual([6])
+        await agent.get(`/api/athletes/${id}/review?from=2026-10-01&to=2026-11-25`).expect(200)
+      }
+      const ann = roster.find((r) => r.name === 'Ann Tolley')!
+      expect(
+        ((await agent.get(`/api/athletes/${ann.id}/plan`).expect(200)).body as PlanView).versions,
+      ).toHaveLength(1)
+      expect(
+        ((await agent.get(`/api/athletes/${ann.id}`).expect(200)).body as AthleteView).history.logs,
+      ).toMatchObject([{ exerciseId: 'wrist_curl', reps: 12 }])
+      await agent.get('/api/templates').expect(200)
+      await pool.end()
+      await app.destroy()
+      await dropDatabase(admin, database)
+    },
+    60_000,
+  )
 })
 
 /** What each migration said when it landed. A new one adds a line here once it has; none is ever changed. */
-const FROZEN: Readonly<Record<string, string>> = JSON.parse(read(new URL('frozen.json', import.meta.url))) as Record<string, string>
+const FROZEN: Readonly<Record<string, string>> = JSON.parse(
+  read(new URL('frozen.json', import.meta.url)),
+) as Record<string, string>
 
 describe('migrations', () => {
   it('that have landed are as they were: data was written by that text', () => {
-    const now = Object.fromEntries(readdirSync(migrations).sort().map((f) => [f, createHash('sha256').update(read(new URL(f, migrations))).digest('hex')]))
+    const now = Object.fromEntries(
+      readdirSync(migrations)
+        .sort()
+        .map((f) => [
+          f,
+          createHash('sha256')
+            .update(read(new URL(f, migrations)))
+            .digest('hex'),
+        ]),
+    )
     expect(now).toEqual(FROZEN)
   })
   it('each has a number of its own, and a mended one comes before what needs it', () => {

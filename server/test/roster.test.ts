@@ -7,7 +7,19 @@ import { Seeded } from '../src/demo/random'
 import { AthleteEntity, HallEntity } from '../src/db/entities'
 import { inHall } from '../src/db/hall'
 import { rosterRows } from '../src/http/rosterRows'
-import { addAthlete, hall, NOW, rig, rosterOf, signIn, tested, TODAY, type Agent, type Rig, type Staff } from './hall'
+import {
+  addAthlete,
+  hall,
+  NOW,
+  rig,
+  rosterOf,
+  signIn,
+  tested,
+  TODAY,
+  type Agent,
+  type Rig,
+  type Staff,
+} from './hall'
 
 let r: Rig
 let own: Staff
@@ -21,8 +33,24 @@ beforeAll(async () => {
 afterAll(() => r.close())
 
 /** The roster worked out anew from the whole record, by name. */
-const anew = (hallId: string, today = TODAY) => inHall(r.app, hallId, async (em) => JSON.parse(JSON.stringify(await rosterRows(em, await em.findOneByOrFail(HallEntity, { id: hallId }), await em.find(AthleteEntity, { order: { name: 'ASC' } }), today))) as unknown)
-const kept = async (agent: Agent) => ((await agent.get('/api/athletes?sort=name&most=200').expect(200)).body as RosterPage).rows
+const anew = (hallId: string, today = TODAY) =>
+  inHall(
+    r.app,
+    hallId,
+    async (em) =>
+      JSON.parse(
+        JSON.stringify(
+          await rosterRows(
+            em,
+            await em.findOneByOrFail(HallEntity, { id: hallId }),
+            await em.find(AthleteEntity, { order: { name: 'ASC' } }),
+            today,
+          ),
+        ),
+      ) as unknown,
+  )
+const kept = async (agent: Agent) =>
+  ((await agent.get('/api/athletes?sort=name&most=200').expect(200)).body as RosterPage).rows
 
 describe('rows kept for the roster', () => {
   it('say what the whole record says, after every kind of write in any order', async () => {
@@ -33,18 +61,87 @@ describe('rows kept for the roster', () => {
     const writes: (() => Promise<unknown>)[] = [
       // A hand that is closed by then is refused: that writes nothing.
       () => tested(agent, any(), [40, 40.5, 41], [48, 48.5, 49]).catch(() => undefined),
-      () => agent.post(`/api/athletes/${any()}/observations`).send({ ...base(), hand: 'left', pain: 5, symptom: null, places: null, note: '' }),
-      () => agent.post(`/api/athletes/${any()}/injuries`).send({ ...base(), site: 'thumb', side: 'left', status: 'active', since: null, note: '', advisedBy: '', supersedesId: null }),
-      () => agent.post(`/api/athletes/${any()}/health`).send({ ...base(), yes: ['blood_pressure'] }),
+      () =>
+        agent
+          .post(`/api/athletes/${any()}/observations`)
+          .send({ ...base(), hand: 'left', pain: 5, symptom: null, places: null, note: '' }),
+      () =>
+        agent
+          .post(`/api/athletes/${any()}/injuries`)
+          .send({
+            ...base(),
+            site: 'thumb',
+            side: 'left',
+            status: 'active',
+            since: null,
+            note: '',
+            advisedBy: '',
+            supersedesId: null,
+          }),
+      () =>
+        agent.post(`/api/athletes/${any()}/health`).send({ ...base(), yes: ['blood_pressure'] }),
       () => agent.post(`/api/athletes/${any()}/flags`).send({ ...base(), flags: ['unwell'] }),
-      () => agent.post(`/api/athletes/${any()}/measurements`).send({ ...base(), measure: 'body_mass', hand: 'both', enteredValue: 70, enteredUnit: 'kg', measuredOn: TODAY, supersedesId: null }),
-      () => agent.post(`/api/athletes/${any()}/demands`).send({ ...base(), sources: [{ id: 'boxer', weight: 1 }], edits: [], reason: '' }),
+      () =>
+        agent
+          .post(`/api/athletes/${any()}/measurements`)
+          .send({
+            ...base(),
+            measure: 'body_mass',
+            hand: 'both',
+            enteredValue: 70,
+            enteredUnit: 'kg',
+            measuredOn: TODAY,
+            supersedesId: null,
+          }),
+      () =>
+        agent
+          .post(`/api/athletes/${any()}/demands`)
+          .send({ ...base(), sources: [{ id: 'boxer', weight: 1 }], edits: [], reason: '' }),
       async () => {
         const [a, id] = [any(), v7()]
-        await agent.post(`/api/athletes/${a}/plans`).send({ id, weekStart: '2026-11-23', frame: DEFAULT_FRAME, blocks: [{ id: v7(), day: 2, exerciseId: 'wrist_curl', sets: 2, dose: 15, hands: ['left', 'right'], reason: '' }], terms: { settings: {}, bans: [] }, reason: 'Agreed' })
-        await agent.post(`/api/athletes/${a}/logs`).send({ id: v7(), planVersionId: id, blockId: null, exerciseId: 'wrist_curl', hand: 'left', set: 1, load: 10, loadUnit: 'kg', seconds: null, reps: 12, ended: 'done', effort: 6, pain: 0, painWhere: null, deviceAt: null, supersedesId: null })
+        await agent
+          .post(`/api/athletes/${a}/plans`)
+          .send({
+            id,
+            weekStart: '2026-11-23',
+            frame: DEFAULT_FRAME,
+            blocks: [
+              {
+                id: v7(),
+                day: 2,
+                exerciseId: 'wrist_curl',
+                sets: 2,
+                dose: 15,
+                hands: ['left', 'right'],
+                reason: '',
+              },
+            ],
+            terms: { settings: {}, bans: [] },
+            reason: 'Agreed',
+          })
+        await agent
+          .post(`/api/athletes/${a}/logs`)
+          .send({
+            id: v7(),
+            planVersionId: id,
+            blockId: null,
+            exerciseId: 'wrist_curl',
+            hand: 'left',
+            set: 1,
+            load: 10,
+            loadUnit: 'kg',
+            seconds: null,
+            reps: 12,
+            ended: 'done',
+            effort: 6,
+            pain: 0,
+            painWhere: null,
+            deviceAt: null,
+            supersedesId: null,
+          })
       },
-      () => agent.put('/api/hall').send({ staleDays: 20 + Math.floor(random.next() * 20), version: 1 }),
+      () =>
+        agent.put('/api/hall').send({ staleDays: 20 + Math.floor(random.next() * 20), version: 1 }),
     ]
     for (let i = 0; i < 24; i++) {
       await writes[i < writes.length ? i : Math.floor(random.next() * writes.length)]!()
@@ -60,7 +157,14 @@ describe('rows kept for the roster', () => {
   })
   it('a write beside the look is seen by the next look', async () => {
     for (let i = 0; i < 5; i++) {
-      await Promise.all([kept(own.agent), own.agent.post(`/api/athletes/${athletes[0]!}/observations`).send({ id: v7(), hand: 'left', pain: 4 + i, symptom: null, places: null, note: '' }).expect(201), kept(own.agent)])
+      await Promise.all([
+        kept(own.agent),
+        own.agent
+          .post(`/api/athletes/${athletes[0]!}/observations`)
+          .send({ id: v7(), hand: 'left', pain: 4 + i, symptom: null, places: null, note: '' })
+          .expect(201),
+        kept(own.agent),
+      ])
       expect(await kept(own.agent)).toEqual(await anew(own.hallId))
     }
   })
@@ -75,30 +179,56 @@ describe('pages of the roster', () => {
     coach = await signIn(demo, DEMO_SIGN_IN.login, DEMO_SIGN_IN.password)
   }, 60_000)
   afterAll(() => demo.close())
-  it.each(['need', 'name', 'sport'] as const)('by %s hold every athlete once, in order, whatever the size of a page', async (sort) => {
-    const whole = (await coach.get(`/api/athletes?sort=${sort}&most=200`).expect(200)).body as RosterPage
-    for (const most of [1, 3, 7]) {
-      const rows: RosterPage['rows'] = []
-      for (let after: string | null = ''; after !== null;) {
-        const page: RosterPage = (await coach.get(`/api/athletes?${new URLSearchParams({ sort, most: String(most), ...(after && { after }) }).toString()}`).expect(200)).body as RosterPage
-        expect(page.needs).toEqual(whole.needs)
-        rows.push(...page.rows)
-        after = page.next
+  it.each(['need', 'name', 'sport'] as const)(
+    'by %s hold every athlete once, in order, whatever the size of a page',
+    async (sort) => {
+      const whole = (await coach.get(`/api/athletes?sort=${sort}&most=200`).expect(200))
+        .body as RosterPage
+      for (const most of [1, 3, 7]) {
+        const rows: RosterPage['rows'] = []
+        for (let after: string | null = ''; after !== null;) {
+          const page: RosterPage = (
+            await coach
+              .get(
+                `/api/athletes?${new URLSearchParams({ sort, most: String(most), ...(after && { after }) }).toString()}`,
+              )
+              .expect(200)
+          ).body as RosterPage
+          expect(page.needs).toEqual(whole.needs)
+          rows.push(...page.rows)
+          after = page.next
+        }
+        expect(rows).toEqual(whole.rows)
       }
-      expect(rows).toEqual(whole.rows)
-    }
-    expect(whole.rows).toHaveLength(whole.needs.all)
-  })
+      expect(whole.rows).toHaveLength(whole.needs.all)
+    },
+  )
   it('find by name and sport; a mark of the pattern is a letter like others', async () => {
     const [first] = await rosterOf(coach)
-    const found = (await coach.get(`/api/athletes?find=${encodeURIComponent(first!.name.slice(0, 5).toLowerCase())}`).expect(200)).body as RosterPage
+    const found = (
+      await coach
+        .get(`/api/athletes?find=${encodeURIComponent(first!.name.slice(0, 5).toLowerCase())}`)
+        .expect(200)
+    ).body as RosterPage
     expect(found.rows.map((x) => x.id)).toContain(first!.id)
-    expect(((await coach.get('/api/athletes?find=_').expect(200)).body as RosterPage).rows).toEqual([])
+    expect(((await coach.get('/api/athletes?find=_').expect(200)).body as RosterPage).rows).toEqual(
+      [],
+    )
   })
   it('names are everybody, with who trains today', async () => {
     const names = (await coach.get('/api/athletes/names').expect(200)).body as AthleteName[]
     const rows = await rosterOf(coach)
-    expect(names.filter((n) => n.today).map((n) => n.id).sort()).toEqual(rows.filter((x) => x.stages.some((s) => s.stage === 'floor' && s.word === 'Today')).map((x) => x.id).sort())
+    expect(
+      names
+        .filter((n) => n.today)
+        .map((n) => n.id)
+        .sort(),
+    ).toEqual(
+      rows
+        .filter((x) => x.stages.some((s) => s.stage === 'floor' && s.word === 'Today'))
+        .map((x) => x.id)
+        .sort(),
+    )
     expect(names).toHaveLength(rows.length)
   })
 })

@@ -1,5 +1,14 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { chmodSync, existsSync, mkdtempSync, readFileSync, readlinkSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  chmodSync,
+  existsSync,
+  mkdtempSync,
+  readFileSync,
+  readlinkSync,
+  readdirSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { v7 } from 'uuid'
@@ -9,7 +18,13 @@ import { PASSWORD } from './hall'
 const root = new URL('../..', import.meta.url).pathname
 const BACK_MS = 5_000
 
-const freePort = () => new Promise<number>((resolve) => { const s = createServer().listen(0, '127.0.0.1', () => { const { port } = s.address() as AddressInfo; s.close(() => resolve(port)) }) })
+const freePort = () =>
+  new Promise<number>((resolve) => {
+    const s = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = s.address() as AddressInfo
+      s.close(() => resolve(port))
+    })
+  })
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 /** A folder of its own that the postgres account can reach. */
@@ -20,41 +35,91 @@ let mano: ChildProcess
 let said = ''
 
 function start(): ChildProcess {
-  const child = spawn('./mano', ['demo', '--empty'], { cwd: root, env: { ...process.env, MANO_DATA: data, MANO_PORT: String(port), MANO_NOW: '' }, stdio: ['ignore', 'pipe', 'pipe'] })
-  for (const out of [child.stdout, child.stderr]) out.on('data', (piece: Buffer) => { said += piece.toString() })
+  const child = spawn('./mano', ['demo', '--empty'], {
+    cwd: root,
+    env: { ...process.env, MANO_DATA: data, MANO_PORT: String(port), MANO_NOW: '' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
+  for (const out of [child.stdout, child.stderr])
+    out.on('data', (piece: Buffer) => {
+      said += piece.toString()
+    })
   return child
 }
-const exited = (child: ChildProcess) => new Promise<number | null>((resolve) => (child.exitCode !== null ? resolve(child.exitCode) : child.on('exit', (code) => resolve(code))))
+const exited = (child: ChildProcess) =>
+  new Promise<number | null>((resolve) =>
+    child.exitCode !== null ? resolve(child.exitCode) : child.on('exit', (code) => resolve(code)),
+  )
 const url = (path: string) => `http://127.0.0.1:${port}${path}`
-const answers = async (path: string) => fetch(url(path), { signal: AbortSignal.timeout(2000) }).then((r) => r.status, () => 0)
+const answers = async (path: string) =>
+  fetch(url(path), { signal: AbortSignal.timeout(2000) }).then(
+    (r) => r.status,
+    () => 0,
+  )
 async function until(what: () => Promise<boolean> | boolean, ms: number): Promise<number> {
   const t = Date.now()
-  while (!(await what())) { if (Date.now() - t > ms) throw new Error(`not within ${ms} ms; said: ${said}`); await wait(50) }
+  while (!(await what())) {
+    if (Date.now() - t > ms) throw new Error(`not within ${ms} ms; said: ${said}`)
+    await wait(50)
+  }
   return Date.now() - t
 }
 
 /** Processes by a word of their command line, of this folder's. */
 function pids(word: string): number[] {
-  return readdirSync('/proc').filter((p) => /^\d+$/.test(p)).map(Number).filter((pid) => {
-    try { return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(word) && (readFileSync(`/proc/${pid}/environ`, 'utf8').includes(data) || readlinkSync(`/proc/${pid}/cwd`).startsWith(data)) } catch { return false }
-  })
+  return readdirSync('/proc')
+    .filter((p) => /^\d+$/.test(p))
+    .map(Number)
+    .filter((pid) => {
+      try {
+        return (
+          readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(word) &&
+          (readFileSync(`/proc/${pid}/environ`, 'utf8').includes(data) ||
+            readlinkSync(`/proc/${pid}/cwd`).startsWith(data))
+        )
+      } catch {
+        return false
+      }
+    })
 }
-const postmaster = () => Number(readFileSync(join(data, 'pg/postmaster.pid'), 'utf8').split('\n')[0])
+const postmaster = () =>
+  Number(readFileSync(join(data, 'pg/postmaster.pid'), 'utf8').split('\n')[0])
 const serverPid = () => pids('server/dist/main.mjs')[0]!
 
 let cookie = ''
-const call = async (method: string, path: string, body?: unknown) => fetch(url(path), { method, headers: { cookie, ...(body !== undefined && { 'content-type': 'application/json' }) }, ...(body !== undefined && { body: JSON.stringify(body) }), signal: AbortSignal.timeout(8000) })
+const call = async (method: string, path: string, body?: unknown) =>
+  fetch(url(path), {
+    method,
+    headers: { cookie, ...(body !== undefined && { 'content-type': 'application/json' }) },
+    ...(body !== undefined && { body: JSON.stringify(body) }),
+    signal: AbortSignal.timeout(8000),
+  })
 const place = () => ({ id: v7(), name: `Place ${v7()}`, kind: 'home', athleteId: null })
 /** Sends the same until it is kept, as a page does. */
 async function keep(body: object, ms: number): Promise<number> {
-  return until(() => call('POST', '/api/places', body).then((r) => r.status === 201, () => false), ms)
+  return until(
+    () =>
+      call('POST', '/api/places', body).then(
+        (r) => r.status === 201,
+        () => false,
+      ),
+    ms,
+  )
 }
 
 beforeAll(async () => {
   port = await freePort()
   mano = start()
   await until(async () => (await answers('/readyz')) === 200, 60_000)
-  const setup = await call('POST', '/api/installation', { hallId: v7(), accountId: v7(), hallName: 'Quayside Hall', timeZone: 'Europe/London', name: 'Ruth', login: 'ruth', password: PASSWORD })
+  const setup = await call('POST', '/api/installation', {
+    hallId: v7(),
+    accountId: v7(),
+    hallName: 'Quayside Hall',
+    timeZone: 'Europe/London',
+    name: 'Ruth',
+    login: 'ruth',
+    password: PASSWORD,
+  })
   cookie = setup.headers.get('set-cookie')!.split(';')[0]!
 }, 90_000)
 afterAll(async () => {
@@ -74,10 +139,18 @@ describe('what ./mano keeps running', () => {
   it('while the database is away the answer says so, and when to come again', async () => {
     process.kill(postmaster(), 'SIGKILL')
     let seen: Response | null = null
-    await until(async () => { const r = await call('POST', '/api/places', place()).catch(() => null); if (r?.status === 503) seen = r; return r?.status === 201 }, BACK_MS * 2)
+    await until(async () => {
+      const r = await call('POST', '/api/places', place()).catch(() => null)
+      if (r?.status === 503) seen = r
+      return r?.status === 201
+    }, BACK_MS * 2)
     const away = seen as Response | null
     // A request that came in the moment of its fall, or none at all: then there was nothing to say.
-    if (away) expect([away.headers.get('retry-after'), (await away.json() as { title: string }).title]).toEqual(['2', 'The database is away. What you type is kept; it is sent when it is back.'])
+    if (away)
+      expect([
+        away.headers.get('retry-after'),
+        ((await away.json()) as { title: string }).title,
+      ]).toEqual(['2', 'The database is away. What you type is kept; it is sent when it is back.'])
   }, 30_000)
   it('a server that is killed comes back on its port', async () => {
     const before = serverPid()
@@ -94,18 +167,25 @@ describe('what ./mano keeps running', () => {
   }, 30_000)
   it('a back-up while it runs leaves it running', async () => {
     const file = join(data, 'now.backup')
-    const child = spawn('./mano', ['backup', file, '--empty'], { cwd: root, env: { ...process.env, MANO_DATA: data }, stdio: 'ignore' })
+    const child = spawn('./mano', ['backup', file, '--empty'], {
+      cwd: root,
+      env: { ...process.env, MANO_DATA: data },
+      stdio: 'ignore',
+    })
     expect(await exited(child)).toBe(0)
     expect(existsSync(file)).toBe(true)
     expect((await call('GET', '/api/places')).status).toBe(200)
   }, 30_000)
-  it('what it started ends with it; a number in a stale file that is another process\'s by now is left alone', async () => {
+  it("what it started ends with it; a number in a stale file that is another process's by now is left alone", async () => {
     mano.kill('SIGTERM')
     await exited(mano)
     expect([pids('server/dist/main.mjs'), await answers('/healthz')]).toEqual([[], 0])
     expect(existsSync(join(data, 'pg/postmaster.pid'))).toBe(false)
     const other = spawn('sleep', ['60'])
-    writeFileSync(join(data, 'pg/postmaster.pid'), `${other.pid}\n${join(data, 'pg')}\n0\n${port}\n\n127.0.0.1\n`)
+    writeFileSync(
+      join(data, 'pg/postmaster.pid'),
+      `${other.pid}\n${join(data, 'pg')}\n0\n${port}\n\n127.0.0.1\n`,
+    )
     mano = start()
     await until(async () => (await answers('/readyz')) === 200, 20_000)
     expect((await call('GET', '/api/places')).status).toBe(200)

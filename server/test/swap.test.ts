@@ -11,15 +11,26 @@ async function ask<T>(database: string, sql: string): Promise<T[]> {
   url.pathname = `/${database}`
   const q = new Client({ connectionString: url.href })
   await q.connect()
-  try { return (await q.query(sql)).rows as T[] } finally { await q.end() }
+  try {
+    return (await q.query(sql)).rows as T[]
+  } finally {
+    await q.end()
+  }
 }
 /** A database that says its own name. */
 async function made(name: string): Promise<void> {
   await ensureDatabase(admin, name, passwords)
   await ask(name, `CREATE TABLE is_called AS SELECT '${name}'::text AS name`)
 }
-const called = async (name: string) => (await ask<{ name: string }>(name, 'SELECT name FROM is_called'))[0]?.name
-const there = async (like: string) => (await ask<{ datname: string }>('postgres', `SELECT datname FROM pg_database WHERE datname LIKE '${like}%' ORDER BY 1`)).map((r) => r.datname)
+const called = async (name: string) =>
+  (await ask<{ name: string }>(name, 'SELECT name FROM is_called'))[0]?.name
+const there = async (like: string) =>
+  (
+    await ask<{ datname: string }>(
+      'postgres',
+      `SELECT datname FROM pg_database WHERE datname LIKE '${like}%' ORDER BY 1`,
+    )
+  ).map((r) => r.datname)
 const name = () => `s_${randomBytes(5).toString('hex')}`
 
 describe('a restore that is killed at a bad moment', () => {
@@ -34,7 +45,11 @@ describe('a restore that is killed at a bad moment', () => {
   it.each([
     ['half put back: it goes, what was there stays', ['', '_restore'], ''],
     ['after the change of names: what was there before goes', ['', '_old'], ''],
-    ['as the release before did it, the old one gone: the restored one is the installation', ['_restore'], '_restore'],
+    [
+      'as the release before did it, the old one gone: the restored one is the installation',
+      ['_restore'],
+      '_restore',
+    ],
     ['with only the old one left: that is the installation again', ['_old', '_restore'], '_old'],
   ])('%s', async (_, left, stands) => {
     const own = name()

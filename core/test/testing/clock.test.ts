@@ -26,7 +26,11 @@ describe('what is odd about when it came', () => {
   })
   it('days late, and a clock that was off, are said', () => {
     expect(oddArrival(NOW - 15 * 24 * H, NOW, 0)).toBe('Came 15 days after it was done.')
-    expect(oddArrival(NOW, NOW, 3 * H)).toBe('The device\u2019s clock was 3 hours ahead; the time is set right.')
-    expect(oddArrival(NOW - 25 * H, NOW, -6 * 60_000)).toBe('Came 1 day after it was done. The device\u2019s clock was 6 minutes behind; the time is set right.')
+    expect(oddArrival(NOW, NOW, 3 * H)).toBe(
+      'The device\u2019s clock was 3 hours ahead; the time is set right.',
+    )
+    expect(oddArrival(NOW - 25 * H, NOW, -6 * 60_000)).toBe(
+      'Came 1 day after it was done. The device\u2019s clock was 6 minutes behind; the time is set right.',
+    )
   })
 })

@@ -31,6 +31,11 @@ export function sessions(pool: Pool, secret: string): RequestHandler {
     // Whether the line is secure is not asked of a socket that may be gone by then.
     proxy: true,
     cookie: { httpOnly: true, sameSite: 'lax', secure: false, maxAge: 30 * DAY_MS },
-    store: new CalmStore({ pool, tableName: 'session', createTableIfMissing: false, pruneSessionInterval: 3600 }),
+    store: new CalmStore({
+      pool,
+      tableName: 'session',
+      createTableIfMissing: false,
+      pruneSessionInterval: 3600,
+    }),
   })
 }

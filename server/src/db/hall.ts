@@ -1,8 +1,8 @@
 import type { Client } from 'pg'
 import type { DataSource, EntityManager } from 'typeorm'
+import { UUID } from '@mano/contract/common'
 import type { Account, Hall } from './entities'
 
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 const uuid = (id: string): string => {
   if (!UUID.test(id)) throw new Error('not an id')
   return `'${id}'`

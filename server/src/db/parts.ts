@@ -35,7 +35,11 @@ const STATEMENT = `SELECT w.id,
 FROM unnest($1::uuid[]) AS w(id)`
 
 /** Intake parts of many athletes at once: one statement. */
-export async function loadParts(em: EntityManager, ids: readonly string[], timeZone: string): Promise<Map<string, AthleteParts>> {
+export async function loadParts(
+  em: EntityManager,
+  ids: readonly string[],
+  timeZone: string,
+): Promise<Map<string, AthleteParts>> {
   const rows = (await em.query(STATEMENT, [[...ids]])) as Stored[]
   const dayOf = (at: Date | string): string => localDateOf(new Date(at), timeZone)
   return new Map(
@@ -43,7 +47,11 @@ export async function loadParts(em: EntityManager, ids: readonly string[], timeZ
       const roots = rootsOf(r.injuries)
       const superseded = new Set(r.injuries.flatMap((i) => i.supersedesId ?? []))
       const clearanceOf = (id: string) => {
-        const c = r.clearances.find((x) => (x.injuryId !== null && roots.get(x.injuryId) === roots.get(id)) || x.observationId === id)
+        const c = r.clearances.find(
+          (x) =>
+            (x.injuryId !== null && roots.get(x.injuryId) === roots.get(id)) ||
+            x.observationId === id,
+        )
         return c ? clearanceView(c) : null
       }
       return [
@@ -52,8 +60,27 @@ export async function loadParts(em: EntityManager, ids: readonly string[], timeZ
           measurements: r.measurements,
           injuries: r.injuries
             .filter((i) => !superseded.has(i.id))
-            .map((i) => ({ id: i.id, rootId: roots.get(i.id)!, site: i.site, side: i.side, status: i.status, since: i.since, note: i.note, advisedBy: i.advisedBy, recordedOn: dayOf(i.recordedAt), clearance: clearanceOf(i.id) })),
-          symptoms: r.observations.map((o) => ({ id: o.id, hand: o.hand, pain: o.pain, symptom: o.symptom, on: dayOf(o.recordedAt), sessionId: o.sessionId, clearance: clearanceOf(o.id) })),
+            .map((i) => ({
+              id: i.id,
+              rootId: roots.get(i.id)!,
+              site: i.site,
+              side: i.side,
+              status: i.status,
+              since: i.since,
+              note: i.note,
+              advisedBy: i.advisedBy,
+              recordedOn: dayOf(i.recordedAt),
+              clearance: clearanceOf(i.id),
+            })),
+          symptoms: r.observations.map((o) => ({
+            id: o.id,
+            hand: o.hand,
+            pain: o.pain,
+            symptom: o.symptom,
+            on: dayOf(o.recordedAt),
+            sessionId: o.sessionId,
+            clearance: clearanceOf(o.id),
+          })),
           demand: r.demand,
           events: r.events,
         },

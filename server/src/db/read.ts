@@ -89,16 +89,6 @@ export async function planVersions(em: EntityManager, athleteId: string): Promis
 /** When an athlete's injuries, demands and usual week were last written. */
 export type Touched = Partial<Record<'injury' | 'demands' | 'week', Date>>
 
-export async function loadTouched(em: EntityManager, ids: readonly string[]): Promise<Map<string, Touched>> {
-  const rows = (await em.query(
-    `SELECT athlete_id AS id, what, max(recorded_at) AS at FROM (
-       SELECT athlete_id, 'injury' AS what, recorded_at FROM injury UNION ALL SELECT athlete_id, 'injury', recorded_at FROM clearance
-       UNION ALL SELECT athlete_id, 'demands', recorded_at FROM demand_version UNION ALL SELECT athlete_id, 'week', recorded_at FROM training_week
-     ) x WHERE athlete_id = ANY($1) GROUP BY athlete_id, what`, [[...ids]],
-  )) as { id: string; what: keyof Touched; at: Date }[]
-  return new Map(ids.map((id) => [id, Object.fromEntries(rows.filter((r) => r.id === id).map((r) => [r.what, r.at]))]))
-}
-
 /** What the stage rules need of plan and floor. */
 export function planFacts(newest: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null, doneDays: readonly string[], lastTest: string | null, touched: Touched, today: string, timeZone: string): Pick<StageFacts, 'plan' | 'floor'> {
   const done = new Set(doneDays)

@@ -1,11 +1,8 @@
 import type { EntityManager } from 'typeorm'
-import { EXERCISES } from '@mano/core/catalogue/exercises'
-import { PROTOCOLS } from '@mano/core/catalogue/protocols'
 import { safetyFacts } from '@mano/core/safety/facts'
 import type { ClearanceFact, InjuryVersion, NoteFact, SafetyRecord, TestFact, SetFact } from '@mano/core/safety/record'
-import { actKey, judgeAct, judgeBy, type Judge } from '@mano/core/safety/judge'
+import { judgeBy, type Judge } from '@mano/core/safety/judge'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
-import type { Subject } from '@mano/core/safety/act'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Athlete, Clearance, ExperienceEntry, HealthAnswer, Injury, Observation } from './entities'
 import { jsonList, utc } from './sql'
@@ -246,32 +243,3 @@ export const judgeFor = async (
   athlete: Athlete,
   moment: Moment = {},
 ): Promise<Judge> => judgeBy(await factsFor(scene, athlete, moment))
-
-/** Facts without what only the coaches see: each act says what the answers make of it. */
-export function closedFacts(facts: SafetyFacts): SafetyFacts {
-  const judge = judgeBy(facts)
-  const acts: Subject[] = [
-    ...EXERCISES.map((exercise): Subject => ({ kind: 'exercise', exercise, hand: 'both' })),
-    ...PROTOCOLS.flatMap((protocol) =>
-      protocol.implements.map((implementKind): Subject => ({
-        kind: 'test',
-        protocol,
-        hand: 'both',
-        implementKind,
-      })),
-    ),
-  ]
-  const closed = Object.fromEntries(
-    acts.flatMap((s) => {
-      const by = judgeAct(judge, s).findings.filter(
-        (f) =>
-          ['health', 'unanswered', 'restriction_history'].includes(f.caution.trigger.kind) &&
-          f.class !== 'free',
-      )
-      return by.length === 0
-        ? []
-        : [[actKey(s), by.some((f) => f.class === 'stop') ? ('stop' as const) : ('ask' as const)]]
-    }),
-  )
-  return { ...facts, health: [], healthDue: false, closed }
-}

@@ -1,14 +1,8 @@
 import { type EntityManager } from 'typeorm'
-import type {
-    ClearanceView,
-    ExperienceView,
-    HealthView
-} from '@mano/contract/safety'
+import type { ClearanceView, ExperienceView, HealthView } from '@mano/contract/safety'
 import { countedWeeks } from '@mano/core/safety/weeks'
 import { healthDue } from '@mano/core/safety/facts'
-import {
-    AccountEntity, type Clearance
-} from './entities'
+import { AccountEntity, type Clearance } from './entities'
 import type { Kept } from './safety'
 
 export const clearanceView = (c: Clearance): ClearanceView => ({

@@ -1,13 +1,14 @@
 import type { EntityManager } from 'typeorm'
 import type { SessionView } from '@mano/contract/tests'
 import { oddArrival } from '@mano/core/testing/clock'
-import { utc } from './sql'
+import { jsonList, utc } from './sql'
 
 /** Sessions an athlete and protocol that a look at the whole hall needs: enough for "the last two days". */
 export const NEWEST_DEPTH = 4
 
 /** Which sessions: of an athlete, by their ids, or the newest of each protocol of some athletes. */
-export type SessionsOf = { athleteId?: string } | { ids: readonly string[] } | { newestOf: readonly string[] }
+export type SessionsOf =
+  { athleteId?: string } | { ids: readonly string[] } | { newestOf: readonly string[] }
 
 type Stored = Omit<SessionView, 'source' | 'clock'> & {
   importId: string | null
@@ -17,28 +18,21 @@ type Stored = Omit<SessionView, 'source' | 'clock'> & {
   clockMs: number | null
 }
 
-const list = (select: string, order: string): string =>
-  `(SELECT coalesce(json_agg(x ORDER BY ${order}), '[]') FROM (${select}) x)`
-
 const PARTS = {
-  trials: list(
+  trials: jsonList(
     `SELECT t.id, t.hand, t.ordinal, t.value, t.entered_value AS "enteredValue", t.entered_unit AS "enteredUnit", t.pain, t.pain_where AS "painWhere", t.missed, t.details,
        ${utc('t.recorded_at')} AS "recordedAt", CASE WHEN m.struck THEN json_build_object('reason', m.reason) END AS struck, CASE WHEN t.supersedes_id IS NOT NULL THEN json_build_object('reason', t.reason) END AS correction
      FROM trial t LEFT JOIN LATERAL (SELECT k.struck, k.reason FROM trial_mark k WHERE k.trial_id = t.id ORDER BY k.seq DESC LIMIT 1) m ON true
-     WHERE t.session_id = s.id AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id)`,
-    'ordinal, "recordedAt", id',
+     WHERE t.session_id = s.id AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id) ORDER BY t.ordinal, t.recorded_at, t.id`,
   ),
-  observations: list(
-    `SELECT o.id, o.hand, o.pain, o.symptom, o.places, o.recorded_at FROM observation o WHERE o.session_id = s.id`,
-    'recorded_at',
+  observations: jsonList(
+    `SELECT o.id, o.hand, o.pain, o.symptom, o.places FROM observation o WHERE o.session_id = s.id ORDER BY o.recorded_at`,
   ),
-  traces: list(
-    `SELECT r.trial_id AS "trialId", t.hand, t.ordinal, r.instrument FROM trial_trace r JOIN trial t ON t.id = r.trial_id WHERE r.session_id = s.id AND r.hall_id = s.hall_id`,
-    'ordinal, hand',
+  traces: jsonList(
+    `SELECT r.trial_id AS "trialId", t.hand, t.ordinal, r.instrument FROM trial_trace r JOIN trial t ON t.id = r.trial_id WHERE r.session_id = s.id AND r.hall_id = s.hall_id ORDER BY t.ordinal, t.hand`,
   ),
-  attachments: list(
-    `SELECT a.id, a.kind, a.text, a.recorded_at FROM test_attachment a WHERE a.session_id = s.id AND a.hall_id = s.hall_id`,
-    'recorded_at',
+  attachments: jsonList(
+    `SELECT a.id, a.kind, a.text FROM test_attachment a WHERE a.session_id = s.id AND a.hall_id = s.hall_id ORDER BY a.recorded_at`,
   ),
 }
 
@@ -73,9 +67,10 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
 function viewOf({ importId, actorKind, deviceAt, recordedAt, clockMs, ...s }: Stored): SessionView {
   return {
     ...s,
-    observations: s.observations.map(({ id, hand, pain, symptom, places }) => ({ id, hand, pain, symptom, places: places ?? null })),
-    attachments: s.attachments.map(({ id, kind, text }) => ({ id, kind, text })),
     source: importId ? 'import' : actorKind === 'demo' ? 'demo' : 'typed',
-    clock: deviceAt === null ? null : oddArrival(Date.parse(s.performedAt), Date.parse(recordedAt), clockMs),
+    clock:
+      deviceAt === null
+        ? null
+        : oddArrival(Date.parse(s.performedAt), Date.parse(recordedAt), clockMs),
   }
 }

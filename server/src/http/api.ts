@@ -1,5 +1,6 @@
 import { Router, type Request, type Response } from 'express'
 import type { DataSource, EntityManager } from 'typeorm'
+import { UUID } from '@mano/contract/common'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Clock } from '../config'
 import type { Account, Actor, Hall } from '../db/entities'
@@ -39,10 +40,9 @@ export const ok = (body: unknown): Reply => ({ status: 200, body })
 export const created = (body: unknown): Reply => ({ status: 201, body })
 export const done: Reply = { status: 204, body: null }
 
+type First = (scene: Pick<Call, 'services' | 'hall' | 'today'>) => Promise<unknown>
 type Handler<N extends RouteName> = (call: Asked<N>) => Promise<Reply>
 type OpenHandler<N extends RouteName> = (services: Services, req: Request, read: (today?: string) => Promise<BodyOf<N>>) => Promise<Reply>
-
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 
 /** Mounts handlers under the names of the routes, and nothing else: each request is looked at here before any handler sees it. */
 export class Api {
@@ -61,10 +61,11 @@ export class Api {
     this.mount(name, (req, res) => handler(this.services, req, async (today) => { await readBody(route, req, res); return (await checked(route.body, req.body, today)) as BodyOf<N> }))
   }
 
-  on<N extends RouteName>(name: N, handler: Handler<N>): void {
+  /** `first`: what must be true before its transaction begins, worked out without a connection of this request: one connection a request. */
+  on<N extends RouteName>(name: N, handler: Handler<N>, first?: First): void {
     const route = routeOf(name)
     if (!route || route.roles === 'anyone') throw new Error(`${name} has no roles in the table of routes`)
-    this.mount(name, (req, res) => this.signedIn(route, req, res, handler as Handler<RouteName>))
+    this.mount(name, (req, res) => this.signedIn(route, req, res, handler as Handler<RouteName>, first))
   }
 
   private mount(name: RouteName, run: (req: Request, res: Response) => Promise<Reply>): void {
@@ -82,27 +83,28 @@ export class Api {
   }
 
   /** Who asks is known before the body is read, and the body is right before a transaction begins; without a body all of it begins at once. */
-  private async signedIn(route: Route, req: Request, res: Response, handler: Handler<RouteName>): Promise<Reply> {
+  private async signedIn(route: Route, req: Request, res: Response, handler: Handler<RouteName>, first?: First): Promise<Reply> {
     const { accountId, hallId } = req.session
     if (!accountId || !hallId) throw SIGNED_OUT
-    const { app } = this.services
+    const { app, clock } = this.services
     const after: Call['after'] = []
     const answer = async (em: EntityManager, { account, hall }: Who): Promise<Reply> => {
-      const now = this.services.clock()
+      const now = clock()
       const today = localDateOf(now, hall.timeZone)
       const [body, query] = [await checked(route.body, req.body, today), await checked(route.query, req.query, today)]
       const actor = { hallId, actorKind: account.role, actorId: account.id, recordedAt: now }
       return handler({ em, req, account, hall, now, today, actor, clockMs: clockMsOf(req, now, this.services), after, services: this.services, body, query } as Asked<RouteName>)
     }
-    const reply = route.body || route.raw ? await this.afterBody(route, req, res, answer) : await inHallAs(app, hallId, accountId, (em, who) => answer(em, allowed(route, who)))
+    const before = async ({ hall }: Who): Promise<unknown> => { await readBody(route, req, res); return first?.({ services: this.services, hall, today: localDateOf(clock(), hall.timeZone) }) }
+    const reply = route.body || route.raw || first ? await this.afterwards(route, req, before, answer) : await inHallAs(app, hallId, accountId, (em, who) => answer(em, allowed(route, who)))
     for (const act of after) act()
     return reply
   }
 
-  private async afterBody(route: Route, req: Request, res: Response, answer: (em: EntityManager, who: Who) => Promise<Reply>): Promise<Reply> {
+  private async afterwards(route: Route, req: Request, before: (who: Who) => Promise<unknown>, answer: (em: EntityManager, who: Who) => Promise<Reply>): Promise<Reply> {
     const { hallId, accountId } = req.session as { hallId: string; accountId: string }
     const who = allowed(route, await enterHall(this.services.app, hallId, accountId))
-    await readBody(route, req, res)
+    await before(who)
     return inHall(this.services.app, hallId, (em) => answer(em, who))
   }
 }

@@ -1,28 +1,19 @@
-import {
-    type AthleteView,
-    type InjuryBody
-} from '@mano/contract/athletes'
+import { closedFacts } from '../db/closedFacts'
+import { type AthleteView, type InjuryBody } from '@mano/contract/athletes'
 import { needsClearance, safetyFacts } from '@mano/core/safety/facts'
 import { toSi } from '@mano/core/units/convert'
 import {
-    AthleteEntity,
-    BodyMeasurementEntity,
-    DemandVersionEntity,
-    InjuryEntity,
-    type Athlete,
+  AthleteEntity,
+  BodyMeasurementEntity,
+  DemandVersionEntity,
+  InjuryEntity,
+  type Athlete,
 } from '../db/entities'
 import { loadFieldwork } from '../db/intake'
 import { insertOnce } from '../db/once'
-import { closedFacts, loadSafety, sceneDay } from '../db/safety'
-import { experienceView, healthView, } from '../db/safetyViews'
-import {
-    findAthlete,
-    loadLogs,
-    loadFacts,
-
-    planFacts, stagesOf,
-    testedFacts
-} from '../db/read'
+import { loadSafety, sceneDay } from '../db/safety'
+import { experienceView, healthView } from '../db/safetyViews'
+import { findAthlete, loadLogs, loadFacts, planFacts, stagesOf, testedFacts } from '../db/read'
 import { created, ok, type Api, type Call } from './api'
 import { knownSources } from './intake'
 import { conflict, notFound, refused } from './problem'
@@ -58,17 +49,28 @@ async function clearedNow(call: Call, athlete: Athlete, injuryId: string): Promi
 }
 
 export function mountAthletes(api: Api): void {
-  api.on('GET /api/athletes', async (call) => ({ status: 200, type: 'application/json; charset=utf-8', body: await rosterPage(call) }))
+  api.on(
+    'GET /api/athletes',
+    async (call) => ({
+      status: 200,
+      type: 'application/json; charset=utf-8',
+      body: await rosterPage(call),
+    }),
+    freshened,
+  )
 
-  api.on('GET /api/athletes/names', async (call) => {
-    await freshened(call)
-    return ok(await rosterNames(call))
-  })
+  api.on('GET /api/athletes/names', async (call) => ok(await rosterNames(call)), freshened)
 
   api.on('POST /api/athletes', async (call) => {
     const { id, sportEntryId, sportId, ...profile } = call.body
     await knownSources(call, [sportId])
-    await insertOnce(call.em, AthleteEntity, { ...call.actor, id, ...profile, updatedAt: call.now, version: 1 })
+    await insertOnce(call.em, AthleteEntity, {
+      ...call.actor,
+      id,
+      ...profile,
+      updatedAt: call.now,
+      version: 1,
+    })
     await insertOnce(call.em, DemandVersionEntity, {
       ...call.actor,
       id: sportEntryId,
@@ -86,12 +88,12 @@ export function mountAthletes(api: Api): void {
     const parts = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
     const tested = await testedFacts(call.em, athlete.id)
     const history = { logs: await loadLogs(call.em, [athlete.id], call.today) }
-    const kept = (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(
-      athlete.id,
-    )!
+    const kept = (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(athlete.id)!
     const facts = safetyFacts(kept.record, call.today, { flags: kept.flags })
     const coach = call.account.role === 'coach'
-    const { plan, done, touched } = (await loadFacts(call.em, [athlete.id], call.today)).get(athlete.id)!
+    const { plan, done, touched } = (await loadFacts(call.em, [athlete.id], call.today)).get(
+      athlete.id,
+    )!
     return ok({
       id: athlete.id,
       ...profileOf(athlete),
@@ -110,14 +112,7 @@ export function mountAthletes(api: Api): void {
         parts,
         {
           tests: tested,
-          ...planFacts(
-            plan,
-            done,
-            tested.last,
-            touched,
-            call.today,
-            call.hall.timeZone,
-          ),
+          ...planFacts(plan, done, tested.last, touched, call.today, call.hall.timeZone),
         },
         call.hall,
         call.today,

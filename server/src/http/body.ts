@@ -20,8 +20,10 @@ export const isText = (text: string): boolean => !NO_TEXT.test(text)
 export function mustBePlain(given: unknown): void {
   let values = 0
   const look = (v: unknown, at: string, depth: number): void => {
-    if (++values > MOST_VALUES || depth > DEEPEST) throw refused(at, 'That is more than any form here holds.')
-    if (typeof v === 'string' && !isText(v)) throw refused(at, 'The text has a character that cannot be kept.')
+    if (++values > MOST_VALUES || depth > DEEPEST)
+      throw refused(at, 'That is more than any form here holds.')
+    if (typeof v === 'string' && !isText(v))
+      throw refused(at, 'The text has a character that cannot be kept.')
     if (typeof v !== 'object' || v === null) return
     for (const [key, x] of Object.entries(v)) {
       if (INHERITED.has(key) || !isText(key)) throw refused(at, 'a field is not known')
@@ -37,7 +39,8 @@ function parserOf(route: Route): RequestHandler {
   const key = `${route.raw ?? 'json'} ${limit}`
   const known = parsers.get(key)
   if (known) return known
-  const made = route.raw === 'picture' ? express.raw({ type: () => true, limit }) : express.json({ limit })
+  const made =
+    route.raw === 'picture' ? express.raw({ type: () => true, limit }) : express.json({ limit })
   parsers.set(key, made)
   return made
 }
@@ -45,7 +48,12 @@ function parserOf(route: Route): RequestHandler {
 /** Reads the body of a request, its size looked at before a byte of it; leaves it in `req.body`. */
 export async function readBody(route: Route, req: Request, res: Response): Promise<void> {
   if (route.raw === 'stream' || (!route.body && !route.raw)) return
-  if (route.body && !req.is('application/json')) throw new HttpProblem(415, 'not-json', 'The request is not JSON.')
-  await new Promise<void>((resolve, reject) => parserOf(route)(req, res, (error?: unknown) => (error ? reject(error instanceof Error ? error : new Error('unreadable')) : resolve())))
+  if (route.body && !req.is('application/json'))
+    throw new HttpProblem(415, 'not-json', 'The request is not JSON.')
+  await new Promise<void>((resolve, reject) =>
+    parserOf(route)(req, res, (error?: unknown) =>
+      error ? reject(error instanceof Error ? error : new Error('unreadable')) : resolve(),
+    ),
+  )
   if (route.body) mustBePlain(req.body)
 }

@@ -3,6 +3,7 @@ import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { v7 } from 'uuid'
 import { importHallHead } from '@mano/contract/accounts'
+import { UUID } from '@mano/contract/common'
 import { csvHead, csvLines } from '@mano/core/formats/csv'
 import { firstHall, hashPassword, isEmpty, NOT_EMPTY, startSession } from '../accounts/accounts'
 import { inHall } from '../db/hall'
@@ -14,6 +15,7 @@ import { writeWorkbook } from '../transfer/workbook'
 import { attachment, created, type Api, type Asked, type Call, type Reply } from './api'
 import { HttpProblem, notFound, refused } from './problem'
 import type { RouteName } from './routes'
+import { uncounted } from './shed'
 
 const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
 export const HALL_TYPE = 'application/x-ndjson'
@@ -27,7 +29,7 @@ function file<N extends RouteName>(call: Asked<N>, type: string, name: string, p
   return {
     status: 200, body: null,
     stream: async (_req, res) => {
-      ;(res.locals['leave'] as (() => void) | undefined)?.()
+      uncounted(res)
       res.status(200).set({ 'content-type': type, 'cache-control': 'no-store, no-transform', ...attachment(name) })
       try {
         await inHall(call.services.app, call.hall.id, (em) => send(res, pieces({ ...call, em })), { long: true, snapshot: true })
@@ -63,7 +65,7 @@ export function mountExports(api: Api): void {
     const rows = rowsOf(lines)
     const first = await rows.next()
     const hallId = first.done || first.value.table !== 'hall' ? null : first.value.row['id']
-    if (first.done || typeof hallId !== 'string' || !/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(hallId)) throw refused('file', 'A file holds one hall, and it comes first.')
+    if (first.done || typeof hallId !== 'string' || !UUID.test(hallId)) throw refused('file', 'A file holds one hall, and it comes first.')
     const begun = (async function* () { yield first.value; yield* rows })()
     let coachId: string | null = null
     await inHall(app, hallId, async (em) => {

@@ -1,3 +1,4 @@
+import { closedFacts } from '../db/closedFacts'
 import { createHash, timingSafeEqual } from 'node:crypto'
 import type { Request } from 'express'
 import type { FloorAthlete } from '@mano/contract/athletes'
@@ -15,7 +16,7 @@ import { AthleteEntity, AthleteLinkEntity, HallEntity, ObservationEntity, SetLog
 import { inHall } from '../db/hall'
 import { insertOnce } from '../db/once'
 import { loadLogs } from '../db/read'
-import { closedFacts, loadSafety, sceneDay } from '../db/safety'
+import { loadSafety, sceneDay } from '../db/safety'
 import { athleteOr404 } from './athletes'
 import { clockMsOf, created, done, ok, type Api, type Call, type Reply, type Services } from './api'
 import { alarmFor, gateFor } from './gates'

@@ -5,10 +5,11 @@ import type { Rack } from '../devices/rack'
 import { isSimulated } from '../devices/simulated'
 import { done, ok, type Api, type Call } from './api'
 import { conflict, notFound } from './problem'
+import { uncounted } from './shed'
 
 /** Live channel as server-sent events: each event a few JSON lines, its id the time of the last, so who comes back names what they have. */
 function channel(feed: Feed, afterMs: number, res: Response): void {
-  ;(res.locals['leave'] as (() => void) | undefined)?.()
+  uncounted(res)
   res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive', 'X-Accel-Buffering': 'no' })
   const send = (lines: readonly InstrumentLine[]) => {
     if (lines.length > 0) res.write(`id: ${lines.at(-1)!.t}\n${lines.map((l) => `data: ${JSON.stringify(l)}`).join('\n')}\n\n`)

@@ -1,6 +1,7 @@
 import type { Response } from 'express'
 import type { Heard } from '../live'
 import { type Api } from './api'
+import { uncounted } from './shed'
 
 /** A line nobody reads keeps proxies from closing a quiet channel, ms. */
 const QUIET_MS = 25_000
@@ -13,10 +14,16 @@ export function mountLive(api: Api): void {
       status: 200,
       body: null,
       stream: (_req: unknown, res: Response) => {
-        ;(res.locals['leave'] as (() => void) | undefined)?.()
-        res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive', 'X-Accel-Buffering': 'no' })
+        uncounted(res)
+        res.writeHead(200, {
+          'Content-Type': 'text/event-stream',
+          'Cache-Control': 'no-store',
+          Connection: 'keep-alive',
+          'X-Accel-Buffering': 'no',
+        })
         res.write('retry: 1000\n\n')
-        const send = ({ kind, id }: Heard) => void res.write(`data: ${JSON.stringify({ kind, id })}\n\n`)
+        const send = ({ kind, id }: Heard) =>
+          void res.write(`data: ${JSON.stringify({ kind, id })}\n\n`)
         const quiet = setInterval(() => res.write(':\n\n'), QUIET_MS)
         const leave = live?.on(call.hall.id, send)
         res.on('close', () => {

@@ -23,7 +23,7 @@ import { AccountEntity, CurrentTemplateView, PlanTemplateEntity, GapChoiceEntity
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { loadLogs, loadTouched, planVersions } from '../db/read'
+import { loadLogs, loadFacts, planVersions } from '../db/read'
 import { judgeFor } from '../db/safety'
 import { athleteOr404 } from './athletes'
 import { created, ok, type Api, type Call } from './api'
@@ -101,9 +101,9 @@ const versionView = (call: Scene, v: PlanVersion, number: number, who: Map<strin
 })
 
 /** The usual week, the newest version of each planned week, the kit at hand. */
-export async function planView(call: Scene, athleteId: string): Promise<PlanView> {
+export async function planView(call: Pick<Call, 'em' | 'hall' | 'today'>, athleteId: string): Promise<PlanView> {
   const who = await names(call)
-  const touched = (await loadTouched(call.em, [athleteId])).get(athleteId)!
+  const { touched } = (await loadFacts(call.em, [athleteId], call.today)).get(athleteId)!
   const day = (at: Date | undefined) => (at ? localDateOf(at, call.hall.timeZone) : null)
   return {
     frame: await frameOf(call, athleteId), kit: await kitAt(call, athleteId), versions: (await planVersions(call.em, athleteId)).map((v) => versionView(call, v, v.number, who)),

@@ -1,5 +1,5 @@
 import type { AthleteName, RosterPage, RosterRow } from '@mano/contract/athletes'
-import { In } from 'typeorm'
+import { In, type DataSource } from 'typeorm'
 import { AthleteEntity } from '../db/entities'
 import type { Asked, Call } from './api'
 import { needOf, rosterRows } from './rosterRows'
@@ -12,7 +12,11 @@ const PIECE = 100
  * Brings the kept rows up to date: those of another day, those that are missing, and those whose athlete was marked by a write since. The marks are
  * claimed first: who comes at the same moment waits for the rows instead of working them out again. A mark that comes meanwhile stays for the next look.
  */
-export async function freshen({ em, hall, today }: Pick<Call, 'em' | 'hall' | 'today'>): Promise<number> {
+export async function freshen({
+  em,
+  hall,
+  today,
+}: Pick<Call, 'em' | 'hall' | 'today'>): Promise<number> {
   const claim = async (): Promise<{ id: string; missing: boolean }[]> =>
     (await em.query(
       `WITH gone AS (DELETE FROM athlete_mark WHERE id IN (SELECT id FROM athlete_mark ORDER BY id FOR UPDATE) RETURNING athlete_id)
@@ -25,8 +29,7 @@ export async function freshen({ em, hall, today }: Pick<Call, 'em' | 'hall' | 't
     await em.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 7004))', [hall.id])
     claimed = [...claimed.filter((c) => !c.missing), ...(await claim())]
   }
-  const stale = new Set(claimed.map((c) => c.id))
-  const ids = [...stale].sort()
+  const ids = [...new Set(claimed.map((c) => c.id))].sort()
   for (let i = 0; i < ids.length; i += PIECE) {
     const athletes = await em.find(AthleteEntity, { where: { id: In(ids.slice(i, i + PIECE)) } })
     const rows = await rosterRows(em, hall, athletes, today)
@@ -38,7 +41,13 @@ export async function freshen({ em, hall, today }: Pick<Call, 'em' | 'hall' | 't
         hall.id,
         today,
         JSON.stringify(
-          rows.map((r) => ({ id: r.id, name: r.name, sport: r.sportName ?? '', need: needOf(r), content: r })),
+          rows.map((r) => ({
+            id: r.id,
+            name: r.name,
+            sport: r.sportName ?? '',
+            need: needOf(r),
+            content: r,
+          })),
         ),
       ],
     )
@@ -46,25 +55,34 @@ export async function freshen({ em, hall, today }: Pick<Call, 'em' | 'hall' | 't
   return ids.length
 }
 
-/** Fresh rows under way, and the ones asked for meanwhile, by hall: who asks while one runs shares the next, which begins after they asked. */
+/** Fresh rows under way, and the ones asked for meanwhile, by hall and day: who asks while one runs shares the next, which begins after they asked. */
 interface UnderWay {
   running: Promise<unknown>
   next: Promise<unknown> | null
 }
-const underWay = new Map<string, UnderWay>()
+const underWay = new WeakMap<DataSource, Map<string, UnderWay>>()
 
-/** Waits until the kept rows hold what was written before now. */
-export function freshened({ services, hall, today }: Pick<Call, 'services' | 'hall' | 'today'>): Promise<unknown> {
+/** Waits until the kept rows hold what was written before now; by a connection of its own, so whoever waits holds none. */
+export function freshened({
+  services,
+  hall,
+  today,
+}: Pick<Call, 'services' | 'hall' | 'today'>): Promise<unknown> {
+  const halls = underWay.get(services.app) ?? new Map<string, UnderWay>()
+  underWay.set(services.app, halls)
+  const key = `${hall.id} ${today}`
   const begin = (): Promise<unknown> => {
     const running = inHall(services.app, hall.id, (em) => freshen({ em, hall, today }))
     const own: UnderWay = { running, next: null }
-    underWay.set(hall.id, own)
-    void running.catch(() => undefined).then(() => {
-      if (underWay.get(hall.id) === own && own.next === null) underWay.delete(hall.id)
-    })
+    halls.set(key, own)
+    void running
+      .catch(() => undefined)
+      .then(() => {
+        if (halls.get(key) === own && own.next === null) halls.delete(key)
+      })
     return running
   }
-  const now = underWay.get(hall.id)
+  const now = halls.get(key)
   if (!now) return begin()
   now.next ??= now.running.catch(() => undefined).then(begin)
   return now.next
@@ -76,10 +94,9 @@ const PAGE_MOST = 100
 
 /** One page of the roster after a row, in an order; what is needed over all of it. Answers on health are the coaches' alone. */
 export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<string> {
-  await freshened(call)
   const { sort, find, after, most = PAGE_MOST } = call.query
   const by = ORDER[sort ?? 'need']
-  const seen = after ? ((JSON.parse(after) as [string | number, string, string])) : null
+  const seen = after ? (JSON.parse(after) as [string | number, string, string]) : null
   const [page] = (await call.em.query(
     `WITH page AS (
        SELECT content, ${by} AS k, name, athlete_id FROM roster_row
@@ -94,7 +111,9 @@ export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<stri
   )) as [{ rows: string; n: number; last: string | null; needs: string }]
   const next = page.n === most ? page.last : null
   const rows =
-    call.account.role === 'coach' ? page.rows : JSON.stringify(withoutHealth(JSON.parse(page.rows) as RosterPage['rows']))
+    call.account.role === 'coach'
+      ? page.rows
+      : JSON.stringify(withoutHealth(JSON.parse(page.rows) as RosterPage['rows']))
   return `{"rows":${rows},"next":${JSON.stringify(next)},"needs":${page.needs}}`
 }
 

@@ -39,14 +39,7 @@ export async function rosterRows(
     const tests = sessions.get(athlete.id) ?? []
     const { count, plan, done, touched } = facts.get(athlete.id)!
     const tested = testFacts(tests, count)
-    const floor = planFacts(
-      plan,
-      done,
-      tested.last,
-      touched,
-      today,
-      hall.timeZone,
-    )
+    const floor = planFacts(plan, done, tested.last, touched, today, hall.timeZone)
     const { record, flags, alarms } = safety.get(athlete.id)!
     return rowOf(athlete, {
       sportName: own.demand ? sportName(own.demand, sports) : null,
@@ -71,7 +64,10 @@ interface RowFacts {
   alarms: readonly string[]
 }
 
-function rowOf(athlete: Athlete, { sportName, stages, cautions, series, alarms }: RowFacts): KeptRow {
+function rowOf(
+  athlete: Athlete,
+  { sportName, stages, cautions, series, alarms }: RowFacts,
+): KeptRow {
   return {
     id: athlete.id,
     name: athlete.name,

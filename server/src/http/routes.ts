@@ -4,12 +4,46 @@ import { athleteBody, injuryBody, measurementBody, profileBody } from '@mano/con
 import { demandBody, ownSportBody } from '@mano/contract/demands'
 import { driveBody } from '@mano/contract/instruments'
 import { eventBody, outcomeBody, weekBody, wrapBody } from '@mano/contract/intake'
-import { checkBody, placeBody, priceBody, remeasureBody, unitBody, unitChangeBody } from '@mano/contract/kit'
-import { draftBody, frameBody, gapChoiceBody, hallBody, linkBody, logBody, planBody, standardBody, templateBody } from '@mano/contract/plan'
+import {
+  checkBody,
+  placeBody,
+  priceBody,
+  remeasureBody,
+  unitBody,
+  unitChangeBody,
+} from '@mano/contract/kit'
+import {
+  draftBody,
+  frameBody,
+  gapChoiceBody,
+  hallBody,
+  linkBody,
+  logBody,
+  planBody,
+  standardBody,
+  templateBody,
+} from '@mano/contract/plan'
 import { conclusionBody, goalBody, reportBody } from '@mano/contract/review'
-import { alarmAnswerBody, clearanceBody, experienceBody, flagsBody, healthBody, laterBody, reasonBody } from '@mano/contract/safety'
+import {
+  alarmAnswerBody,
+  clearanceBody,
+  experienceBody,
+  flagsBody,
+  healthBody,
+  laterBody,
+  reasonBody,
+} from '@mano/contract/safety'
 import { dayEventBody, dayGatesBody, dayReasonBody, testDayBody } from '@mano/contract/testday'
-import { attachmentBody, batteryBody, correctionBody, importBody, markBody, observationBody, sessionBody, trialBody } from '@mano/contract/tests'
+import {
+  attachmentBody,
+  batteryBody,
+  correctionBody,
+  importBody,
+  markBody,
+  observationBody,
+  sessionBody,
+  trialBody,
+} from '@mano/contract/tests'
 import { periodQuery, rosterQuery, squadQuery, tableQuery, weekQuery } from '@mano/contract/queries'
 import type { Role } from '@mano/contract/accounts'
 import { PICTURE_MOST_BYTES } from '@mano/core/formats/image'
@@ -74,7 +108,11 @@ export const ROUTES = {
   'POST /api/tests/:sessionId/trials': { roles: STAFF, body: trialBody, most: 2 * MB },
   'POST /api/tests/:sessionId/observations': { roles: STAFF, body: observationBody },
   'POST /api/tests/:sessionId/attachments': { roles: STAFF, body: attachmentBody },
-  'PUT /api/tests/:sessionId/pictures/:attachmentId': { roles: STAFF, raw: 'picture', most: PICTURE_MOST_BYTES },
+  'PUT /api/tests/:sessionId/pictures/:attachmentId': {
+    roles: STAFF,
+    raw: 'picture',
+    most: PICTURE_MOST_BYTES,
+  },
   'GET /api/attachments/:attachmentId': { roles: STAFF },
   'DELETE /api/attachments/:attachmentId': { roles: STAFF },
   'GET /api/traces/:trialId': { roles: STAFF },
@@ -144,7 +182,11 @@ export const ROUTES = {
 } as const satisfies Record<string, Route>
 
 export type RouteName = keyof typeof ROUTES
-type Of<N extends RouteName, K extends 'body' | 'query'> = (typeof ROUTES)[N] extends Record<K, infer S extends ObjectSchema<object>> ? InferType<S> : undefined
+type Of<N extends RouteName, K extends 'body' | 'query'> =
+  (typeof ROUTES)[N] extends Record<K, infer S extends ObjectSchema<object>>
+    ? InferType<S>
+    : undefined
 export type BodyOf<N extends RouteName> = Of<N, 'body'>
 export type QueryOf<N extends RouteName> = Of<N, 'query'>
-export const routeOf = (name: string): Route | undefined => Object.entries(ROUTES).find(([n]) => n === name)?.[1]
+export const routeOf = (name: string): Route | undefined =>
+  Object.entries(ROUTES).find(([n]) => n === name)?.[1]

@@ -1,4 +1,4 @@
-import type { RequestHandler } from 'express'
+import type { RequestHandler, Response } from 'express'
 import { monitorEventLoopDelay } from 'node:perf_hooks'
 import type { Problem } from '@mano/contract/common'
 
@@ -7,7 +7,15 @@ const AT_ONCE = { reads: 24, writes: 48, heldUp: 8 }
 /** A loop held up longer than this, in the last second, sheds reads until it runs again, ms. */
 const HELD_UP_MS = 250
 
-const TOO_MUCH: Problem = { type: '/problems/busy', title: 'Too much is asked at once. Try again in a moment.', status: 503 }
+const TOO_MUCH: Problem = {
+  type: '/problems/busy',
+  title: 'Too much is asked at once. Try again in a moment.',
+  status: 503,
+}
+
+const leaving = new WeakMap<Response, () => void>()
+/** A live channel and a long file are no load of requests: from here on this one is not counted. */
+export const uncounted = (res: Response): void => leaving.get(res)?.()
 
 /** Says no at once, with when to come again, rather than late to everybody. What is typed is kept by the page and sent again. */
 export function shed(): RequestHandler {
@@ -21,8 +29,15 @@ export function shed(): RequestHandler {
   let now = 0
   return (req, res, next) => {
     const read = req.method === 'GET'
-    if (now >= (read ? AT_ONCE.reads : AT_ONCE.writes) || (read && heldUp && now >= AT_ONCE.heldUp)) {
-      res.set({ 'Retry-After': '1', 'Cache-Control': 'no-store' }).status(503).type('application/problem+json').send(JSON.stringify(TOO_MUCH))
+    if (
+      now >= (read ? AT_ONCE.reads : AT_ONCE.writes) ||
+      (read && heldUp && now >= AT_ONCE.heldUp)
+    ) {
+      res
+        .set({ 'Retry-After': '1', 'Cache-Control': 'no-store' })
+        .status(503)
+        .type('application/problem+json')
+        .send(JSON.stringify(TOO_MUCH))
       return
     }
     now++
@@ -32,8 +47,7 @@ export function shed(): RequestHandler {
       counted = false
     }
     res.once('close', leave)
-    // A live channel and a long file are no load of requests.
-    res.locals['leave'] = leave
+    leaving.set(res, leave)
     next()
   }
 }

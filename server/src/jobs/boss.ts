@@ -28,7 +28,12 @@ export const bossOn = (db: Pool | ClientBase): PgBoss =>
 export async function installQueue(owner: Client, appRole: string): Promise<void> {
   await owner.query('SELECT pg_advisory_lock(7003)')
   try {
-    const boss = new PgBoss({ db: run(owner) as never, migrate: true, supervise: false, schedule: false })
+    const boss = new PgBoss({
+      db: run(owner) as never,
+      migrate: true,
+      supervise: false,
+      schedule: false,
+    })
     boss.on('error', () => undefined)
     await boss.start()
     if (!(await boss.getQueue(QUEUE)))

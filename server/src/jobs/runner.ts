@@ -19,22 +19,38 @@ const KEPT_MS = 60 * 60_000
 /** Thrown inside work that was asked to stop: its transaction is rolled back. */
 class Stopped extends Error {}
 
-const LOST: Problem = { type: '/problems/fault', title: 'This work ended its server more than once. Nothing was saved.', status: 500 }
+const LOST: Problem = {
+  type: '/problems/fault',
+  title: 'This work ended its server more than once. Nothing was saved.',
+  status: 500,
+}
 
-interface Said { done: number; total: number; says: string }
+interface Said {
+  done: number
+  total: number
+  says: string
+}
 
 /** Runs one queued job. Its signs of life go beside its own transaction, so that everybody sees them. */
 async function runJob(app: DataSource, { hallId, id }: Queued): Promise<void> {
   const own = <T>(work: (em: EntityManager) => Promise<T>) => inHall(app, hallId, work)
   const taken = await own(async (em) => {
-    const [row] = (await em.query(`UPDATE job SET state = 'running', beat_at = clock_timestamp(), tries = tries + 1 WHERE id = $1 AND state = 'waiting' RETURNING id`, [id])) as [{ id: string }[]]
+    const [row] = (await em.query(
+      `UPDATE job SET state = 'running', beat_at = clock_timestamp(), tries = tries + 1 WHERE id = $1 AND state = 'waiting' RETURNING id`,
+      [id],
+    )) as [{ id: string }[]]
     return row.length > 0 ? em.findOneByOrFail(JobEntity, { id }) : null
   })
   if (!taken) return
   let said: Said = { done: 0, total: 1, says: '' }
   let stop = false
   const beat = async () => {
-    const [rows] = (await own((em) => em.query(`UPDATE job SET beat_at = clock_timestamp(), done = $2, total = $3, says = $4 WHERE id = $1 AND state = 'running' RETURNING stop`, [id, said.done, said.total, said.says]))) as [{ stop: boolean }[]]
+    const [rows] = (await own((em) =>
+      em.query(
+        `UPDATE job SET beat_at = clock_timestamp(), done = $2, total = $3, says = $4 WHERE id = $1 AND state = 'running' RETURNING stop`,
+        [id, said.done, said.total, said.says],
+      ),
+    )) as [{ stop: boolean }[]]
     stop = rows[0]?.stop ?? true
   }
   const beating = setInterval(() => void beat().catch(() => undefined), BEAT_MS)
@@ -45,21 +61,46 @@ async function runJob(app: DataSource, { hallId, id }: Queued): Promise<void> {
       await new Promise((resolve) => setImmediate(resolve))
       if (stop) throw new Stopped()
     },
-    keepFile: (f) => { file = f },
+    keepFile: (f) => {
+      file = f
+    },
   }
-  const end = (more: Partial<StoredJob>) => own((em) => em.update(JobEntity, { id, state: 'running' }, { ...more, input: {}, endedAt: new Date() } as never))
+  const end = (more: Partial<StoredJob>) =>
+    own((em) =>
+      em.update(JobEntity, { id, state: 'running' }, {
+        ...more,
+        input: {},
+        endedAt: new Date(),
+      } as never),
+    )
   try {
     await beat()
     if (stop) throw new Stopped()
-    const result = await inHall(app, hallId, async (em) => {
-      const done = await KINDS[taken.kind as keyof typeof KINDS](await sceneOf(em, taken), taken.input as never, handle)
-      await beat()
-      // The last moment in which it can still be taken back.
-      if (stop) throw new Stopped()
-      return done
-    }, { long: true })
+    const result = await inHall(
+      app,
+      hallId,
+      async (em) => {
+        const done = await KINDS[taken.kind as keyof typeof KINDS](
+          await sceneOf(em, taken),
+          taken.input as never,
+          handle,
+        )
+        await beat()
+        // The last moment in which it can still be taken back.
+        if (stop) throw new Stopped()
+        return done
+      },
+      { long: true },
+    )
     const kept = file as JobFile | null
-    await end({ state: 'done', result: result as object, done: said.total, fileName: kept?.name ?? null, fileType: kept?.type ?? null, file: kept?.bytes ?? null })
+    await end({
+      state: 'done',
+      result: result as object,
+      done: said.total,
+      fileName: kept?.name ?? null,
+      fileType: kept?.type ?? null,
+      file: kept?.bytes ?? null,
+    })
   } catch (error) {
     // A database that was away: the row still says "running", and is taken up again.
     if (isPassing(error)) return
@@ -74,17 +115,38 @@ async function runJob(app: DataSource, { hallId, id }: Queued): Promise<void> {
 async function sceneOf(em: EntityManager, job: StoredJob): Promise<JobScene> {
   const hall = await em.findOneByOrFail(HallEntity, { id: job.hallId })
   const { account, today } = job.input as { account: JobScene['account']; today: string }
-  return { em, hall, account, now: job.recordedAt, today, actor: { hallId: job.hallId, actorKind: job.actorKind, actorId: job.actorId, recordedAt: job.recordedAt }, clockMs: null }
+  return {
+    em,
+    hall,
+    account,
+    now: job.recordedAt,
+    today,
+    actor: {
+      hallId: job.hallId,
+      actorKind: job.actorKind,
+      actorId: job.actorId,
+      recordedAt: job.recordedAt,
+    },
+    clockMs: null,
+  }
 }
 
 /** Takes up what another server left in the middle, and forgets what ended long ago. */
 async function rescue(app: DataSource): Promise<void> {
-  const halls = (await app.query('SELECT hall_id FROM halls_with_jobs($1)', [LOST_MS])) as { hall_id: string }[]
+  const halls = (await app.query('SELECT hall_id FROM halls_with_jobs($1)', [LOST_MS])) as {
+    hall_id: string
+  }[]
   for (const { hall_id } of halls)
     await inHall(app, hall_id, async (em) => {
       const lost = `state = 'running' AND beat_at < clock_timestamp() - $1 * interval '1 ms'`
-      await em.query(`UPDATE job SET state = 'failed', problem = $2, ended_at = clock_timestamp(), input = '{}' WHERE ${lost} AND tries >= $3`, [LOST_MS, JSON.stringify(LOST), TRIES])
-      const [rows] = (await em.query(`UPDATE job SET state = 'waiting' WHERE ${lost} RETURNING id`, [LOST_MS])) as [{ id: string }[]]
+      await em.query(
+        `UPDATE job SET state = 'failed', problem = $2, ended_at = clock_timestamp(), input = '{}' WHERE ${lost} AND tries >= $3`,
+        [LOST_MS, JSON.stringify(LOST), TRIES],
+      )
+      const [rows] = (await em.query(
+        `UPDATE job SET state = 'waiting' WHERE ${lost} RETURNING id`,
+        [LOST_MS],
+      )) as [{ id: string }[]]
       for (const { id } of rows) await enqueue(em, { hallId: hall_id, id })
       await em.delete(JobEntity, { endedAt: LessThan(new Date(Date.now() - KEPT_MS)) })
     })
@@ -104,7 +166,13 @@ export async function startRunner(app: DataSource, url: string): Promise<Runner>
   // A database that is away is asked again with the next look.
   boss.on('error', () => undefined)
   await boss.start()
-  const worker = await boss.work<Queued>(QUEUE, { batchSize: 1, pollingIntervalSeconds: 1 }, async ([job]) => { if (job) await runJob(app, job.data) })
+  const worker = await boss.work<Queued>(
+    QUEUE,
+    { batchSize: 1, pollingIntervalSeconds: 1 },
+    async ([job]) => {
+      if (job) await runJob(app, job.data)
+    },
+  )
   const rescuing = setInterval(() => void rescue(app).catch(() => undefined), LOST_MS / 2)
   return {
     look: () => boss.notifyWorker(worker),

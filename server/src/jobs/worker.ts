@@ -9,5 +9,8 @@ const app = await openApp(urls, { max: 4, connectionTimeoutMillis: 15_000, lock_
 const runner = await startRunner(app, urls.app)
 parentPort!.on('message', (said: 'look' | 'stop') => {
   if (said === 'look') return runner.look()
-  void runner.stop().then(() => app.destroy()).finally(() => process.exit(0))
+  void runner
+    .stop()
+    .then(() => app.destroy())
+    .finally(() => process.exit(0))
 })

@@ -5,11 +5,17 @@ import { columnsOf, HALL_FORMAT, HALL_VERSION, pointersOf, tablesOf, type Row } 
 const PIECE = 500
 const LARGE = new Set(['test_attachment', 'trial_trace'])
 
-const out = (v: unknown): unknown => (v instanceof Date ? v.toISOString() : Buffer.isBuffer(v) ? v.toString('base64') : v)
+const out = (v: unknown): unknown =>
+  v instanceof Date ? v.toISOString() : Buffer.isBuffer(v) ? v.toString('base64') : v
 
 /** Rows in the order they were written where that is numbered; else each after the row it points at. */
 function ordered(m: EntityMetadata, numbered: boolean): string {
-  const list = columnsOf(m).map((c) => `${c.type === 'bytea' ? `translate(encode(t.${c.databaseName}, 'base64'), E'\\n', '')` : `t.${c.databaseName}${c.type === 'date' ? '::text' : ''}`} AS "${c.propertyName}"`).join(', ')
+  const list = columnsOf(m)
+    .map(
+      (c) =>
+        `${c.type === 'bytea' ? `translate(encode(t.${c.databaseName}, 'base64'), E'\\n', '')` : `t.${c.databaseName}${c.type === 'date' ? '::text' : ''}`} AS "${c.propertyName}"`,
+    )
+    .join(', ')
   if (numbered) return `SELECT ${list} FROM ${m.tableName} t ORDER BY t.seq`
   const pointers = pointersOf(m).map((c) => c.databaseName)
   if (pointers.length === 0) return `SELECT ${list} FROM ${m.tableName} t ORDER BY t.id`
@@ -23,16 +29,31 @@ function ordered(m: EntityMetadata, numbered: boolean): string {
 
 /** Everything of the hall the transaction is in, line by line, in an order that says the same of the same hall: never more than a piece of it is in memory. */
 export async function* exportLines(em: EntityManager): AsyncGenerator<string> {
-  const numbered = new Set(((await em.query(`SELECT table_name AS t FROM information_schema.columns WHERE column_name = 'seq' AND table_schema = 'public'`)) as { t: string }[]).map((r) => r.t))
+  const numbered = new Set(
+    (
+      (await em.query(
+        `SELECT table_name AS t FROM information_schema.columns WHERE column_name = 'seq' AND table_schema = 'public'`,
+      )) as { t: string }[]
+    ).map((r) => r.t),
+  )
   let rows = 0
   yield `${JSON.stringify({ format: HALL_FORMAT, version: HALL_VERSION })}\n`
   for (const m of tablesOf(em.connection)) {
-    await em.query(`DECLARE hall_rows NO SCROLL CURSOR FOR ${ordered(m, numbered.has(m.tableName))}`)
+    await em.query(
+      `DECLARE hall_rows NO SCROLL CURSOR FOR ${ordered(m, numbered.has(m.tableName))}`,
+    )
     for (;;) {
-      const piece = (await em.query(`FETCH ${LARGE.has(m.tableName) ? 1 : PIECE} FROM hall_rows`)) as Row[]
+      const piece = (await em.query(
+        `FETCH ${LARGE.has(m.tableName) ? 1 : PIECE} FROM hall_rows`,
+      )) as Row[]
       if (piece.length === 0) break
       rows += piece.length
-      yield piece.map((row) => `${JSON.stringify({ table: m.tableName, row: Object.fromEntries(Object.entries(row).map(([k, v]) => [k, out(v)])) })}\n`).join('')
+      yield piece
+        .map(
+          (row) =>
+            `${JSON.stringify({ table: m.tableName, row: Object.fromEntries(Object.entries(row).map(([k, v]) => [k, out(v)])) })}\n`,
+        )
+        .join('')
     }
     await em.query('CLOSE hall_rows')
   }

@@ -22,7 +22,8 @@ export async function* linesOf(bytes: AsyncIterable<Buffer>): AsyncGenerator<str
     if (from < text.length) {
       pieces.push(from === 0 ? text : text.slice(from))
       length += text.length - from
-      if (length > LINE_MOST) throw new HttpProblem(413, 'too-large', 'A line of this file is longer than any row.')
+      if (length > LINE_MOST)
+        throw new HttpProblem(413, 'too-large', 'A line of this file is longer than any row.')
     }
   }
   const rest = pieces.join('') + decoder.end()

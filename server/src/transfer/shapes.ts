@@ -14,7 +14,14 @@ import { HttpProblem } from '../http/problem'
 
 const of = (body: yup.ObjectSchema<object>, path: string) => yup.reach(body, path) as yup.Schema
 const record = (what: string, fits: (v: unknown) => boolean) =>
-  yup.mixed().test('record', what, (v) => typeof v === 'object' && v !== null && !Array.isArray(v) && Object.values(v).every(fits))
+  yup
+    .mixed()
+    .test(
+      'record',
+      what,
+      (v) =>
+        typeof v === 'object' && v !== null && !Array.isArray(v) && Object.values(v).every(fits),
+    )
 const words = () => yup.array().of(yup.string().strict().required()).max(200)
 const isNamed = (v: unknown): boolean => typeof v === 'object' && v !== null && !Array.isArray(v)
 const named = yup.mixed().test('named', 'is not a set of named values', isNamed)
@@ -32,7 +39,9 @@ const SHAPES: Readonly<Record<string, yup.Schema>> = {
   'training_week.days': of(weekBody, 'days'),
   'battery.items': of(batteryBody, 'items'),
   'import_mapping.mapping': named,
-  'test_session.protocolParams': record('is not named numbers and words', (v) => ['number', 'string'].includes(typeof v)),
+  'test_session.protocolParams': record('is not named numbers and words', (v) =>
+    ['number', 'string'].includes(typeof v),
+  ),
   'test_session.variant': record('is not named choices', (v) => typeof v === 'string'),
   'test_session.conditions': record('is not named answers', (v) => typeof v === 'boolean'),
   'trial.details': of(trialBody, 'details'),
@@ -48,7 +57,17 @@ const SHAPES: Readonly<Record<string, yup.Schema>> = {
   'plan_version.frame': of(planBody, 'frame'),
   'plan_version.blocks': of(planBody, 'blocks'),
   'plan_version.terms': of(planBody, 'terms'),
-  'plan_version.asked': yup.array().of(yup.object({ exerciseId: yup.string().strict().required(), hand: yup.string().strict().required(), keys: words().required() }).exact('a field is not known')),
+  'plan_version.asked': yup
+    .array()
+    .of(
+      yup
+        .object({
+          exerciseId: yup.string().strict().required(),
+          hand: yup.string().strict().required(),
+          keys: words().required(),
+        })
+        .exact('a field is not known'),
+    ),
   'set_log.details': of(logBody, 'details'),
   'set_log.painWhere': of(logBody, 'painWhere'),
   'conclusion.lines': of(conclusionBody, 'lines'),

@@ -12,13 +12,27 @@ const NS = 'http://schemas.openxmlformats.org'
 const HEAD = '<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n'
 // eslint-disable-next-line no-control-regex -- XML 1.0 has none of these
 const NO_XML = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g
-const escaped = (text: string): string => text.slice(0, CELL_MOST).replace(NO_XML, '').replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
+const escaped = (text: string): string =>
+  text
+    .slice(0, CELL_MOST)
+    .replace(NO_XML, '')
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;')
 
 /** Cells are typed texts and numbers: a spreadsheet runs none of them. */
-const cell = (v: Cell, at: string, style = ''): string => (v === '' ? '' : typeof v === 'number' ? `<c r="${at}"><v>${v}</v></c>` : `<c r="${at}" t="inlineStr"${style}><is><t xml:space="preserve">${escaped(v)}</t></is></c>`)
+const cell = (v: Cell, at: string, style = ''): string =>
+  v === ''
+    ? ''
+    : typeof v === 'number'
+      ? `<c r="${at}"><v>${v}</v></c>`
+      : `<c r="${at}" t="inlineStr"${style}><is><t xml:space="preserve">${escaped(v)}</t></is></c>`
 /** A, B, ... Z, AA: no table here has more than 700 columns. */
-const letters = (i: number): string => (i < 26 ? '' : String.fromCharCode(64 + Math.floor(i / 26))) + String.fromCharCode(65 + (i % 26))
-const row = (cells: readonly Cell[], n: number, style = ''): string => `<row r="${n}">${cells.map((v, i) => cell(v, `${letters(i)}${n}`, style)).join('')}</row>`
+const letters = (i: number): string =>
+  (i < 26 ? '' : String.fromCharCode(64 + Math.floor(i / 26))) + String.fromCharCode(65 + (i % 26))
+const row = (cells: readonly Cell[], n: number, style = ''): string =>
+  `<row r="${n}">${cells.map((v, i) => cell(v, `${letters(i)}${n}`, style)).join('')}</row>`
 
 const sheetHead = (columns: readonly string[]): string =>
   `${HEAD}<worksheet xmlns="${NS}/spreadsheetml/2006/main"><sheetViews><sheetView workbookViewId="0"><pane ySplit="1" topLeftCell="A2" state="frozen"/></sheetView></sheetViews><cols>${columns.map((c, i) => `<col min="${i + 1}" max="${i + 1}" width="${Math.max(10, c.length + 3)}" customWidth="1"/>`).join('')}</cols><sheetData>${row(columns, 1, ' s="1"')}`
@@ -26,19 +40,48 @@ const SHEET_FOOT = '</sheetData></worksheet>'
 
 /** The parts that name the sheets; ECMA-376 part 1, the least a reader needs. */
 const frame = (sheets: readonly string[]): [string, string][] => [
-  ['[Content_Types].xml', `${HEAD}<Types xmlns="${NS}/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/><Override PartName="/xl/styles.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.styles+xml"/>${sheets.map((_, i) => `<Override PartName="/xl/worksheets/sheet${i + 1}.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/>`).join('')}</Types>`],
-  ['_rels/.rels', `${HEAD}<Relationships xmlns="${NS}/package/2006/relationships"><Relationship Id="rId1" Type="${NS}/officeDocument/2006/relationships/officeDocument" Target="xl/workbook.xml"/></Relationships>`],
-  ['xl/workbook.xml', `${HEAD}<workbook xmlns="${NS}/spreadsheetml/2006/main" xmlns:r="${NS}/officeDocument/2006/relationships"><sheets>${sheets.map((name, i) => `<sheet name="${escaped(name)}" sheetId="${i + 1}" r:id="rId${i + 1}"/>`).join('')}</sheets></workbook>`],
-  ['xl/_rels/workbook.xml.rels', `${HEAD}<Relationships xmlns="${NS}/package/2006/relationships">${sheets.map((_, i) => `<Relationship Id="rId${i + 1}" Type="${NS}/officeDocument/2006/relationships/worksheet" Target="worksheets/sheet${i + 1}.xml"/>`).join('')}<Relationship Id="rId${sheets.length + 1}" Type="${NS}/officeDocument/2006/relationships/styles" Target="styles.xml"/></Relationships>`],
-  ['xl/styles.xml', `${HEAD}<styleSheet xmlns="${NS}/spreadsheetml/2006/main"><fonts count="2"><font><sz val="11"/><name val="Calibri"/></font><font><b/><sz val="11"/><name val="Calibri"/></font></fonts><fills count="2"><fill><patternFill patternType="none"/></fill><fill><patternFill patternType="gray125"/></fill></fills><borders count="1"><border/></borders><cellStyleXfs count="1"><xf/></cellStyleXfs><cellXfs count="2"><xf xfId="0"/><xf xfId="0" fontId="1" applyFont="1"/></cellXfs></styleSheet>`],
+  [
+    '[Content_Types].xml',
+    `${HEAD}<Types xmlns="${NS}/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/><Override PartName="/xl/styles.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.styles+xml"/>${sheets.map((_, i) => `<Override PartName="/xl/worksheets/sheet${i + 1}.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/>`).join('')}</Types>`,
+  ],
+  [
+    '_rels/.rels',
+    `${HEAD}<Relationships xmlns="${NS}/package/2006/relationships"><Relationship Id="rId1" Type="${NS}/officeDocument/2006/relationships/officeDocument" Target="xl/workbook.xml"/></Relationships>`,
+  ],
+  [
+    'xl/workbook.xml',
+    `${HEAD}<workbook xmlns="${NS}/spreadsheetml/2006/main" xmlns:r="${NS}/officeDocument/2006/relationships"><sheets>${sheets.map((name, i) => `<sheet name="${escaped(name)}" sheetId="${i + 1}" r:id="rId${i + 1}"/>`).join('')}</sheets></workbook>`,
+  ],
+  [
+    'xl/_rels/workbook.xml.rels',
+    `${HEAD}<Relationships xmlns="${NS}/package/2006/relationships">${sheets.map((_, i) => `<Relationship Id="rId${i + 1}" Type="${NS}/officeDocument/2006/relationships/worksheet" Target="worksheets/sheet${i + 1}.xml"/>`).join('')}<Relationship Id="rId${sheets.length + 1}" Type="${NS}/officeDocument/2006/relationships/styles" Target="styles.xml"/></Relationships>`,
+  ],
+  [
+    'xl/styles.xml',
+    `${HEAD}<styleSheet xmlns="${NS}/spreadsheetml/2006/main"><fonts count="2"><font><sz val="11"/><name val="Calibri"/></font><font><b/><sz val="11"/><name val="Calibri"/></font></fonts><fills count="2"><fill><patternFill patternType="none"/></fill><fill><patternFill patternType="gray125"/></fill></fills><borders count="1"><border/></borders><cellStyleXfs count="1"><xf/></cellStyleXfs><cellXfs count="2"><xf xfId="0"/><xf xfId="0" fontId="1" applyFont="1"/></cellXfs></styleSheet>`,
+  ],
 ]
 
 /** All tables as one XLSX, written as it is made: no more than one athlete's rows are in memory. */
-export async function* writeWorkbook(asked: { em: EntityManager; hall: Hall }): AsyncGenerator<Uint8Array> {
+export async function* writeWorkbook(asked: {
+  em: EntityManager
+  hall: Hall
+}): AsyncGenerator<Uint8Array> {
   let ready: Uint8Array[] = []
-  const zip = new Zip((error, piece) => { if (error) throw error; ready.push(piece) })
-  const open = (name: string): ZipDeflate => { const part = new ZipDeflate(name, { level: 4 }); zip.add(part); return part }
-  const take = function* (): Generator<Uint8Array> { const now = ready; ready = []; yield* now }
+  const zip = new Zip((error, piece) => {
+    if (error) throw error
+    ready.push(piece)
+  })
+  const open = (name: string): ZipDeflate => {
+    const part = new ZipDeflate(name, { level: 4 })
+    zip.add(part)
+    return part
+  }
+  const take = function* (): Generator<Uint8Array> {
+    const now = ready
+    ready = []
+    yield* now
+  }
   const names: string[] = []
   for (const t of TABLES) {
     const columns = t.columns.map((c) => c.id)
@@ -53,8 +96,18 @@ export async function* writeWorkbook(asked: { em: EntityManager; hall: Hall }): 
     for await (const piece of tableRows(t, asked)) {
       for (let i = 0; i < piece.length;) {
         const fit = Math.min(piece.length - i, SHEET_ROWS - 1 - (rows % (SHEET_ROWS - 1)))
-        if (rows > 0 && rows % (SHEET_ROWS - 1) === 0) { part.push(strToU8(SHEET_FOOT), true); part = begin() }
-        part.push(strToU8(piece.slice(i, i + fit).map((r, k) => row(r, 2 + (rows % (SHEET_ROWS - 1)) + k)).join('')))
+        if (rows > 0 && rows % (SHEET_ROWS - 1) === 0) {
+          part.push(strToU8(SHEET_FOOT), true)
+          part = begin()
+        }
+        part.push(
+          strToU8(
+            piece
+              .slice(i, i + fit)
+              .map((r, k) => row(r, 2 + (rows % (SHEET_ROWS - 1)) + k))
+              .join(''),
+          ),
+        )
         rows += fit
         i += fit
       }

@@ -10,6 +10,21 @@ export function OutboxMark() {
   const offline = useOutbox((s) => s.offline)
   useEffect(() => void flush(), [])
   if (waiting + stuck === 0) return null
-  const says = [waiting > 0 && `${waiting} ${waiting === 1 ? 'waits' : 'wait'}`, stuck > 0 && `${stuck} refused`].filter((x) => x !== false).join(', ')
-  return <Link className={`outbox-mark ${stuck > 0 ? 'bad' : ''}`} to="/waiting" aria-label={says} title={offline ? 'The server does not answer: it is sent when it is back.' : 'Not sent yet'}><Icon name={stuck > 0 ? 'stop' : 'clock'} /><span>{says}</span></Link>
+  const says = [
+    waiting > 0 && `${waiting} ${waiting === 1 ? 'waits' : 'wait'}`,
+    stuck > 0 && `${stuck} refused`,
+  ]
+    .filter((x) => x !== false)
+    .join(', ')
+  return (
+    <Link
+      className={`outbox-mark ${stuck > 0 ? 'bad' : ''}`}
+      to="/waiting"
+      aria-label={says}
+      title={offline ? 'The server does not answer: it is sent when it is back.' : 'Not sent yet'}
+    >
+      <Icon name={stuck > 0 ? 'stop' : 'clock'} />
+      <span>{says}</span>
+    </Link>
+  )
 }

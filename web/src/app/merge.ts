@@ -1,10 +1,15 @@
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
+const same = (a: unknown, b: unknown): boolean =>
+  JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
 
 /**
  * Two changes of one form, made from the same base: what only one of them changed stands; `clashes` are the fields both changed, to different
  * things, with mine in `merged`.
  */
-export function merge<B extends object>(base: B, mine: B, theirs: B): { merged: B; clashes: (keyof B)[] } {
+export function merge<B extends object>(
+  base: B,
+  mine: B,
+  theirs: B,
+): { merged: B; clashes: (keyof B)[] } {
   const merged = { ...mine }
   const clashes: (keyof B)[] = []
   for (const key of Object.keys(mine) as (keyof B)[]) {

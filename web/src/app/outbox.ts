@@ -10,7 +10,7 @@ import { dayKey, keys, later } from './data'
 import { all, forget, keep, read } from './kept'
 
 /** Something noted in a test or on the floor that the server has not confirmed. Its id makes a repeated send harmless. `link`: by an athlete's own link. */
-export type Unsent = { athleteId: string; link?: string | undefined; /** Why the server refused it. */ refused?: string; /** When it was noted here. */ addedAt?: string } & (
+export type Unsent = { athleteId: string; link?: string | undefined; /** Why the server refused it. */ refused?: string; /** When it was noted here. */ addedAt?: string; /** Another number than it was shown with: the record says it once it is there. */ mended?: true } & (
   | { kind: 'trial'; sessionId: string; body: TrialBody; value: number }
   | { kind: 'observation'; sessionId: string | null; body: ObservationBody }
   | { kind: 'log'; body: LogBody }
@@ -165,7 +165,7 @@ async function sendOne(item: Unsent): Promise<'sent' | 'refused' | 'fault' | 'la
 
 /** Sends what was refused once more, as it is or mended. */
 export async function sendAgain(item: Stuck, body: Unsent['body'] = item.body): Promise<void> {
-  const mended = { ...item, body } as Unsent
+  const mended = { ...item, body, ...(body !== item.body && { mended: true }) } as Unsent
   delete mended.refused
   await keep('outbox', body.id, mended).catch(() => undefined)
   useOutbox.setState((s) => ({ stuck: s.stuck.filter((x) => x.body.id !== body.id), waiting: [...s.waiting, mended] }))
@@ -203,7 +203,7 @@ function confirm(item: Unsent): void {
 
 /** A session with what is still on its way. */
 export function withUnsent(session: SessionView, waiting: readonly Unsent[]): SessionView {
-  const own = waiting.filter((w) => (w.kind === 'trial' || w.kind === 'observation') && w.sessionId === session.id)
+  const own = waiting.filter((w) => w.mended === undefined && (w.kind === 'trial' || w.kind === 'observation') && w.sessionId === session.id)
   const trials = own.flatMap((w): Trial[] => (w.kind === 'trial' && !session.trials.some((t) => t.id === w.body.id)
     ? [{ id: w.body.id, hand: w.body.hand, ordinal: w.body.ordinal, value: w.value, enteredValue: w.body.enteredValue, enteredUnit: w.body.enteredUnit, pain: w.body.pain, painWhere: w.body.painWhere ?? null, missed: w.body.missed, details: w.body.details, recordedAt: w.body.deviceAt ?? '', struck: w.body.struck ? { reason: w.body.struck } : null, correction: null }]
     : []))

@@ -26,7 +26,12 @@ export interface Change<B> {
 const TRIES = 4
 
 /** Saves a form over what is on record, from the version it was made from. What others changed in other fields stays theirs; the same fields are asked about. */
-export function useChange<B extends object>(url: string, base: B, version: number, touched: readonly (readonly unknown[] | ReturnType<typeof later>)[]): Change<B> {
+export function useChange<B extends object>(
+  url: string,
+  base: B,
+  version: number,
+  touched: readonly (readonly unknown[] | ReturnType<typeof later>)[],
+): Change<B> {
   const client = useQueryClient()
   const [busy, setBusy] = useState(false)
   const [error, setError] = useState<unknown>(null)
@@ -40,11 +45,16 @@ export function useChange<B extends object>(url: string, base: B, version: numbe
       for (let i = 0; ; i++) {
         try {
           await api.put(url, { ...now, version: v })
-          await Promise.all(touched.map((t) => client.invalidateQueries('queryKey' in t ? t : { queryKey: t })))
+          await Promise.all(
+            touched.map((t) => client.invalidateQueries('queryKey' in t ? t : { queryKey: t })),
+          )
           done?.(now)
           return
         } catch (e) {
-          const current = e instanceof ApiProblem && e.problem.type === '/problems/overtaken' ? (e.problem.current as B & { version: number }) : null
+          const current =
+            e instanceof ApiProblem && e.problem.type === '/problems/overtaken'
+              ? (e.problem.current as B & { version: number })
+              : null
           if (!current || i >= TRIES) throw e
           const { version: theirVersion, ...rest } = current
           const theirs = rest as unknown as B
@@ -65,7 +75,9 @@ export function useChange<B extends object>(url: string, base: B, version: numbe
   }
   return {
     save: (mine, done) => void send(mine, base, version, done ?? null),
-    busy, error, clash,
+    busy,
+    error,
+    clash,
     choose: (side) => {
       const c = clash
       setClash(null)

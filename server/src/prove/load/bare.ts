@@ -2,7 +2,11 @@ import { Client } from 'pg'
 import { percentile } from './served'
 
 /** The roster's list as the bare database gives it, in the same shape, without the server: what the rest is compared with. */
-export async function bareList(url: string, hallId: string, times: number): Promise<{ median: number; p95: number }> {
+export async function bareList(
+  url: string,
+  hallId: string,
+  times: number,
+): Promise<{ median: number; p95: number }> {
   const q = new Client({ connectionString: url })
   await q.connect()
   const ms: number[] = []
@@ -10,7 +14,9 @@ export async function bareList(url: string, hallId: string, times: number): Prom
     await q.query(`SELECT set_config('mano.hall', $1, false)`, [hallId])
     for (let i = 0; i < times; i++) {
       const t = performance.now()
-      await q.query(`SELECT coalesce(json_agg(content ORDER BY need, name, athlete_id), '[]')::text FROM (SELECT * FROM roster_row ORDER BY need, name, athlete_id LIMIT 60) x`)
+      await q.query(
+        `SELECT coalesce(json_agg(content ORDER BY need, name, athlete_id), '[]')::text FROM (SELECT * FROM roster_row ORDER BY need, name, athlete_id LIMIT 60) x`,
+      )
       ms.push(performance.now() - t)
       // As seldom as coaches ask.
       await new Promise((resolve) => setTimeout(resolve, 80))

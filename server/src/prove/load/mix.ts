@@ -6,27 +6,90 @@ import { percentile, type Served } from './served'
 /** What coaches ask on a busy evening: 60 % tries and sets, 20 % roster, 15 % an athlete, 5 % a review. */
 const KINDS = ['try', 'set', 'roster', 'athlete', 'review'] as const
 type Kind = (typeof KINDS)[number]
-const SHARES: Readonly<Record<Kind, number>> = { try: 0.3, set: 0.3, roster: 0.2, athlete: 0.15, review: 0.05 }
+const SHARES: Readonly<Record<Kind, number>> = {
+  try: 0.3,
+  set: 0.3,
+  roster: 0.2,
+  athlete: 0.15,
+  review: 0.05,
+}
 
-export interface MixResult { rate: number; seconds: number; sent: number; answered: number; shed: number; failed: number; ms: Readonly<Record<Kind | 'all', { median: number; p95: number }>>; loopP99: number; memoryPeak: number }
+export interface MixResult {
+  rate: number
+  seconds: number
+  sent: number
+  answered: number
+  shed: number
+  failed: number
+  ms: Readonly<Record<Kind | 'all', { median: number; p95: number }>>
+  loopP99: number
+  memoryPeak: number
+}
 
 const used = new Map<string, number>()
 
-function requestOf(kind: Kind, hall: LargeHall, today: string, random: Seeded): [string, string, unknown?] {
+function requestOf(
+  kind: Kind,
+  hall: LargeHall,
+  today: string,
+  random: Seeded,
+): [string, string, unknown?] {
   const i = Math.min(hall.athletes.length - 1, Math.floor(random.next() * hall.athletes.length))
   const a = `/api/athletes/${hall.athletes[i]!}`
   if (kind === 'roster') return ['GET', '/api/athletes?most=60']
   if (kind === 'athlete') return ['GET', a]
   if (kind === 'review') return ['GET', `${a}/review?from=2026-07-01&to=${today}`]
-  if (kind === 'set') return ['POST', `${a}/logs`, { id: v7(), planVersionId: hall.plans[i]!, blockId: null, exerciseId: 'wrist_curl', hand: random.next() < 0.5 ? 'left' : 'right', set: 1 + Math.floor(random.next() * 6), load: 20, loadUnit: 'kg', seconds: null, reps: 12, ended: 'done', effort: 6, pain: 0, painWhere: null, deviceAt: null, supersedesId: null }]
+  if (kind === 'set')
+    return [
+      'POST',
+      `${a}/logs`,
+      {
+        id: v7(),
+        planVersionId: hall.plans[i]!,
+        blockId: null,
+        exerciseId: 'wrist_curl',
+        hand: random.next() < 0.5 ? 'left' : 'right',
+        set: 1 + Math.floor(random.next() * 6),
+        load: 20,
+        loadUnit: 'kg',
+        seconds: null,
+        reps: 12,
+        ended: 'done',
+        effort: 6,
+        pain: 0,
+        painWhere: null,
+        deviceAt: null,
+        supersedesId: null,
+      },
+    ]
   const hand = random.next() < 0.5 ? 'left' : 'right'
   const n = (used.get(`${i} ${hand}`) ?? 0) + 1
   used.set(`${i} ${hand}`, n)
-  return ['POST', `/api/tests/${hall.sessions[i]!}/trials`, { id: v7(), hand, ordinal: 1 + ((n - 1) % 50), enteredValue: 40 + Math.round(random.next() * 20) / 10, enteredUnit: 'kg', pain: 0, painWhere: null, deviceAt: null }]
+  return [
+    'POST',
+    `/api/tests/${hall.sessions[i]!}/trials`,
+    {
+      id: v7(),
+      hand,
+      ordinal: 1 + ((n - 1) % 50),
+      enteredValue: 40 + Math.round(random.next() * 20) / 10,
+      enteredUnit: 'kg',
+      pain: 0,
+      painWhere: null,
+      deviceAt: null,
+    },
+  ]
 }
 
 /** Sends at a fixed rate whatever comes back: a slow answer delays no later request, and its time counts from when it should have been sent. */
-export async function openLoop(served: Served, hall: LargeHall, today: string, rate: number, seconds: number, seed: number): Promise<MixResult> {
+export async function openLoop(
+  served: Served,
+  hall: LargeHall,
+  today: string,
+  rate: number,
+  seconds: number,
+  seed: number,
+): Promise<MixResult> {
   const random = new Seeded(seed)
   const ms: Record<Kind, number[]> = { try: [], set: [], roster: [], athlete: [], review: [] }
   let [sent, answered, shed, failed] = [0, 0, 0, 0]
@@ -43,16 +106,41 @@ export async function openLoop(served: Served, hall: LargeHall, today: string, r
     const kind = KINDS.find((k) => (at -= SHARES[k]) < 0) ?? 'review'
     const [method, path, body] = requestOf(kind, hall, today, random)
     sent++
-    const one = served.ask(method, path, body).then(async (r) => {
-      await r.arrayBuffer()
-      if (r.status === 503) shed++
-      else if (r.status >= 500) failed++
-      else { answered++; ms[kind].push(performance.now() - due) }
-    }, () => { failed++ })
+    const one = served.ask(method, path, body).then(
+      async (r) => {
+        await r.arrayBuffer()
+        if (r.status === 503) shed++
+        else if (r.status >= 500) failed++
+        else {
+          answered++
+          ms[kind].push(performance.now() - due)
+        }
+      },
+      () => {
+        failed++
+      },
+    )
     open.add(one)
     void one.finally(() => open.delete(one))
   }
   await Promise.all(open)
   const of = (list: number[]) => ({ median: percentile(list, 0.5), p95: percentile(list, 0.95) })
-  return { rate, seconds, sent, answered, shed, failed, ms: { try: of(ms.try), set: of(ms.set), roster: of(ms.roster), athlete: of(ms.athlete), review: of(ms.review), all: of(Object.values(ms).flat()) }, loopP99: await served.loopP99(), memoryPeak: peak }
+  return {
+    rate,
+    seconds,
+    sent,
+    answered,
+    shed,
+    failed,
+    ms: {
+      try: of(ms.try),
+      set: of(ms.set),
+      roster: of(ms.roster),
+      athlete: of(ms.athlete),
+      review: of(ms.review),
+      all: of(Object.values(ms).flat()),
+    },
+    loopP99: await served.loopP99(),
+    memoryPeak: peak,
+  }
 }

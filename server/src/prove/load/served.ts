@@ -20,32 +20,85 @@ export interface Served {
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 export async function serve(database: string, port: number, today: string): Promise<Served> {
-  const child: ChildProcess = spawn('node', [...(process.env['MANO_NODE_ARGS'] ?? '').split(' ').filter((a) => a !== ''), '--max-semi-space-size=8', '--max-old-space-size=512', new URL('./main.mjs', import.meta.url).pathname], {
-    env: { ...process.env, MANO_DATABASE: database, MANO_OWNER_PASSWORD: PASSWORDS.owner, MANO_APP_PASSWORD: PASSWORDS.app, MANO_SESSION_SECRET: 'load', MANO_PORT: String(port), MANO_NOW: `${today}T10:00:00Z`, MANO_DEMO: '0', MANO_FRESH: '0', MANO_AGAIN: '1', MANO_MEASURED: '1', MANO_SUPERVISED: '1' },
-    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-  })
+  const child: ChildProcess = spawn(
+    'node',
+    [
+      ...(process.env['MANO_NODE_ARGS'] ?? '').split(' ').filter((a) => a !== ''),
+      '--max-semi-space-size=8',
+      '--max-old-space-size=512',
+      new URL('./main.mjs', import.meta.url).pathname,
+    ],
+    {
+      env: {
+        ...process.env,
+        MANO_DATABASE: database,
+        MANO_OWNER_PASSWORD: PASSWORDS.owner,
+        MANO_APP_PASSWORD: PASSWORDS.app,
+        MANO_SESSION_SECRET: 'load',
+        MANO_PORT: String(port),
+        MANO_NOW: `${today}T10:00:00Z`,
+        MANO_DEMO: '0',
+        MANO_FRESH: '0',
+        MANO_AGAIN: '1',
+        MANO_MEASURED: '1',
+        MANO_SUPERVISED: '1',
+      },
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    },
+  )
   const base = `http://127.0.0.1:${port}`
   let cookie = ''
-  const ask: Served['ask'] = (method, path, body) => fetch(base + path, { method, headers: { cookie, ...(body !== undefined && { 'content-type': 'application/json' }) }, ...(body !== undefined && { body: JSON.stringify(body) }) })
+  const ask: Served['ask'] = (method, path, body) =>
+    fetch(base + path, {
+      method,
+      headers: { cookie, ...(body !== undefined && { 'content-type': 'application/json' }) },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+    })
   for (let i = 0; ; i++) {
-    if (await fetch(`${base}/readyz`).then((r) => r.ok, () => false)) break
+    if (
+      await fetch(`${base}/readyz`).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      break
     if (i > 300) throw new Error('the server did not start')
     await wait(100)
   }
   // An empty installation has nobody to sign in.
-  cookie = (await ask('POST', '/api/session', SIGN_IN)).headers.get('set-cookie')?.split(';')[0] ?? ''
-  const status = (what: string) => Number(new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))![1]) / 1024
+  cookie =
+    (await ask('POST', '/api/session', SIGN_IN)).headers.get('set-cookie')?.split(';')[0] ?? ''
+  const status = (what: string) =>
+    Number(
+      new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))![1],
+    ) / 1024
   return {
-    pid: child.pid!, base, ask,
-    loopP99: () => new Promise((resolve) => { child.once('message', (m) => resolve((m as { p99: number }).p99)); child.send('loop') }),
+    pid: child.pid!,
+    base,
+    ask,
+    loopP99: () =>
+      new Promise((resolve) => {
+        child.once('message', (m) => resolve((m as { p99: number }).p99))
+        child.send('loop')
+      }),
     memory: () => ({ now: status('VmRSS'), peak: status('VmHWM') }),
-    stop: async () => { child.kill('SIGTERM'); await new Promise((resolve) => child.on('exit', resolve)) },
+    stop: async () => {
+      child.kill('SIGTERM')
+      await new Promise((resolve) => child.on('exit', resolve))
+    },
   }
 }
 
 export const urlsOf = (admin: string, database: string): DatabaseUrls => {
-  const url = (role: string, password: string) => { const u = new URL(admin); u.username = role; u.password = password; u.pathname = `/${database}`; return u.href }
+  const url = (role: string, password: string) => {
+    const u = new URL(admin)
+    u.username = role
+    u.password = password
+    u.pathname = `/${database}`
+    return u.href
+  }
   return { owner: url('mano_owner', PASSWORDS.owner), app: url('mano_app', PASSWORDS.app) }
 }
 
-export const percentile = (list: readonly number[], p: number): number => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(p * list.length))] ?? 0
+export const percentile = (list: readonly number[], p: number): number =>
+  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(p * list.length))] ?? 0

@@ -3,40 +3,114 @@ import { v7 } from 'uuid'
 import type { LargeHall } from './hall'
 import type { Served } from './served'
 
-export interface Slow { ms: number; calls: number; text: string; plan: string }
+export interface Slow {
+  ms: number
+  calls: number
+  text: string
+  plan: string
+}
 
 const WATCHED = 'pg_stat_statements'
 
 /** Whether the cluster counts its statements. */
 export async function countsStatements(admin: string, database: string): Promise<boolean> {
   return asAdmin(admin, database, async (q) => {
-    try { await q.query(`CREATE EXTENSION IF NOT EXISTS ${WATCHED}`); await q.query(`SELECT ${WATCHED}_reset()`); return true } catch { return false }
+    try {
+      await q.query(`CREATE EXTENSION IF NOT EXISTS ${WATCHED}`)
+      await q.query(`SELECT ${WATCHED}_reset()`)
+      return true
+    } catch {
+      return false
+    }
   })
 }
 
-async function asAdmin<T>(admin: string, database: string, work: (q: Client) => Promise<T>): Promise<T> {
+async function asAdmin<T>(
+  admin: string,
+  database: string,
+  work: (q: Client) => Promise<T>,
+): Promise<T> {
   const url = new URL(admin)
   url.pathname = `/${database}`
   const q = new Client({ connectionString: url.href })
   await q.connect()
-  try { return await work(q) } finally { await q.end() }
+  try {
+    return await work(q)
+  } finally {
+    await q.end()
+  }
 }
 
 const ours = `JOIN pg_roles r ON r.oid = s.userid WHERE r.rolname = 'mano_app' AND s.query NOT LIKE '%pgboss%'`
-const calls = (admin: string, database: string) => asAdmin(admin, database, async (q) => Number((await q.query<{ n: string }>(`SELECT coalesce(sum(s.calls), 0) AS n FROM ${WATCHED} s ${ours}`)).rows[0]!.n))
+const calls = (admin: string, database: string) =>
+  asAdmin(admin, database, async (q) =>
+    Number(
+      (
+        await q.query<{ n: string }>(
+          `SELECT coalesce(sum(s.calls), 0) AS n FROM ${WATCHED} s ${ours}`,
+        )
+      ).rows[0]!.n,
+    ),
+  )
 
 /** Statements of one request of each kind, sign-in and transaction included, as the database counted them. */
-export async function statementsOf(admin: string, database: string, served: Served, hall: LargeHall, today: string): Promise<[string, number][]> {
+export async function statementsOf(
+  admin: string,
+  database: string,
+  served: Served,
+  hall: LargeHall,
+  today: string,
+): Promise<[string, number][]> {
   const a = `/api/athletes/${hall.athletes[7]!}`
   const list: [string, string, string, unknown?][] = [
-    ['a set', 'POST', `${a}/logs`, { id: v7(), planVersionId: hall.plans[7]!, blockId: null, exerciseId: 'wrist_curl', hand: 'left', set: 1, load: 20, loadUnit: 'kg', seconds: null, reps: 12, ended: 'done', effort: 6, pain: 0, painWhere: null, deviceAt: null, supersedesId: null }],
-    ['a try', 'POST', `/api/tests/${hall.sessions[7]!}/trials`, { id: v7(), hand: 'left', ordinal: 50, enteredValue: 41, enteredUnit: 'kg', pain: 0, painWhere: null, deviceAt: null }],
+    [
+      'a set',
+      'POST',
+      `${a}/logs`,
+      {
+        id: v7(),
+        planVersionId: hall.plans[7]!,
+        blockId: null,
+        exerciseId: 'wrist_curl',
+        hand: 'left',
+        set: 1,
+        load: 20,
+        loadUnit: 'kg',
+        seconds: null,
+        reps: 12,
+        ended: 'done',
+        effort: 6,
+        pain: 0,
+        painWhere: null,
+        deviceAt: null,
+        supersedesId: null,
+      },
+    ],
+    [
+      'a try',
+      'POST',
+      `/api/tests/${hall.sessions[7]!}/trials`,
+      {
+        id: v7(),
+        hand: 'left',
+        ordinal: 50,
+        enteredValue: 41,
+        enteredUnit: 'kg',
+        pain: 0,
+        painWhere: null,
+        deviceAt: null,
+      },
+    ],
     ['the roster, after a set and a try', 'GET', '/api/athletes?most=60'],
     ['the roster, nothing new', 'GET', '/api/athletes?most=60'],
-    ['an athlete\'s page', 'GET', a],
-    ['an athlete\'s tests', 'GET', `${a}/tests`],
+    ["an athlete's page", 'GET', a],
+    ["an athlete's tests", 'GET', `${a}/tests`],
     ['a review', 'GET', `${a}/review?from=2026-07-01&to=${today}`],
-    ['what to buy for a place (advice)', 'GET', `/api/places/${((await (await served.ask('GET', '/api/places')).json()) as { id: string }[])[0]!.id}/advice`],
+    [
+      'what to buy for a place (advice)',
+      'GET',
+      `/api/places/${((await (await served.ask('GET', '/api/places')).json()) as { id: string }[])[0]!.id}/advice`,
+    ],
   ]
   const out: [string, number][] = []
   for (const [name, method, path, body] of list) {
@@ -54,9 +128,19 @@ export async function statementsOf(admin: string, database: string, served: Serv
 /** The statements that took longest in all, with their plans. */
 export function slowest(admin: string, database: string, most: number): Promise<Slow[]> {
   return asAdmin(admin, database, async (q) => {
-    const rows = (await q.query<{ query: string; mean: number; calls: string }>(`SELECT s.query, s.mean_exec_time AS mean, s.calls FROM ${WATCHED} s ${ours} AND s.query ~* '^\\s*(SELECT|WITH|INSERT|UPDATE|DELETE)' AND s.calls > 3 ORDER BY s.total_exec_time DESC LIMIT ${most}`)).rows
+    const rows = (
+      await q.query<{ query: string; mean: number; calls: string }>(
+        `SELECT s.query, s.mean_exec_time AS mean, s.calls FROM ${WATCHED} s ${ours} AND s.query ~* '^\\s*(SELECT|WITH|INSERT|UPDATE|DELETE)' AND s.calls > 3 ORDER BY s.total_exec_time DESC LIMIT ${most}`,
+      )
+    ).rows
     const out: Slow[] = []
-    for (const r of rows) out.push({ ms: r.mean, calls: Number(r.calls), text: r.query.replace(/\s+/g, ' '), plan: await planOf(q, r.query) })
+    for (const r of rows)
+      out.push({
+        ms: r.mean,
+        calls: Number(r.calls),
+        text: r.query.replace(/\s+/g, ' '),
+        plan: await planOf(q, r.query),
+      })
     return out
   })
 }
@@ -67,7 +151,9 @@ async function planOf(q: Client, query: string): Promise<string> {
   try {
     await q.query('SET plan_cache_mode = force_generic_plan')
     await q.query(`PREPARE looked AS ${query}`)
-    const { rows } = await q.query<{ 'QUERY PLAN': string }>(`EXPLAIN EXECUTE looked${values > 0 ? `(${Array.from({ length: values }, () => 'NULL').join(', ')})` : ''}`)
+    const { rows } = await q.query<{ 'QUERY PLAN': string }>(
+      `EXPLAIN EXECUTE looked${values > 0 ? `(${Array.from({ length: values }, () => 'NULL').join(', ')})` : ''}`,
+    )
     return rows.map((r) => r['QUERY PLAN']).join('\n')
   } catch (error) {
     return `not planned: ${error instanceof Error ? error.message : 'unknown'}`

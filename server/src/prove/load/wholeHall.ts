@@ -4,43 +4,97 @@ import { migrate } from '../../db/source'
 import { makeHall } from './hall'
 import { PASSWORDS, serve, SIGN_IN, urlsOf } from './served'
 
-export interface WholeHall { athletes: number; pictures: number; gb: number; lines: number; outS: number; inS: number; memoryOut: number; memoryIn: number; workbookS: number; workbookMb: number; memoryWorkbook: number }
+export interface WholeHall {
+  athletes: number
+  pictures: number
+  gb: number
+  lines: number
+  outS: number
+  inS: number
+  memoryOut: number
+  memoryIn: number
+  workbookS: number
+  workbookMb: number
+  memoryWorkbook: number
+}
 
 /** Bytes of a made-up picture: it compresses in the database, and is whole on the way out. */
 const PICTURE_BYTES = 9_600_000
 
 /** Takes a hall with pictures out of one server and into an empty other one, as one stream, and its tables as a workbook; each server's memory at its highest. */
-export async function wholeHall(admin: string, today: string, port: number, athletes: number, pictures: number): Promise<WholeHall> {
+export async function wholeHall(
+  admin: string,
+  today: string,
+  port: number,
+  athletes: number,
+  pictures: number,
+): Promise<WholeHall> {
   const [from, to] = ['mano_out', 'mano_in']
   await makeHall(admin, from, today, athletes, athletes * 200)
   const q = new Client({ connectionString: urlsOf(admin, from).owner })
   await q.connect()
-  await q.query(`INSERT INTO test_attachment (id, hall_id, actor_kind, recorded_at, session_id, kind, text, mime, bytes) SELECT gen_random_uuid(), s.hall_id, 'coach', now(), s.id, 'photo', '', 'image/png', decode(repeat(md5(s.id::text), ${PICTURE_BYTES / 16}), 'hex') FROM (SELECT id, hall_id FROM test_session ORDER BY id LIMIT $1) s`, [pictures])
+  await q.query(
+    `INSERT INTO test_attachment (id, hall_id, actor_kind, recorded_at, session_id, kind, text, mime, bytes) SELECT gen_random_uuid(), s.hall_id, 'coach', now(), s.id, 'photo', '', 'image/png', decode(repeat(md5(s.id::text), ${PICTURE_BYTES / 16}), 'hex') FROM (SELECT id, hall_id FROM test_session ORDER BY id LIMIT $1) s`,
+    [pictures],
+  )
   await q.end()
   await dropDatabase(admin, to)
   await migrate((await ensureDatabase(admin, to, PASSWORDS)).owner)
   const a = await serve(from, port, today)
-  const b = await serve(to, port + 1, today).catch((error: unknown) => { throw error })
+  const b = await serve(to, port + 1, today).catch((error: unknown) => {
+    throw error
+  })
   try {
     const t0 = performance.now()
     let bytes = 0
     let lines = 0
     const out = await a.ask('GET', '/api/export/hall')
-    for await (const piece of out.body!) { bytes += (piece as Uint8Array).length; for (const x of piece as Uint8Array) if (x === 10) lines++ }
+    for await (const piece of out.body!) {
+      bytes += (piece as Uint8Array).length
+      for (const x of piece as Uint8Array) if (x === 10) lines++
+    }
     const outS = (performance.now() - t0) / 1000
     const memoryOut = a.memory().peak
     const t1 = performance.now()
     const again = await a.ask('GET', '/api/export/hall')
     const head = new TextEncoder().encode(`${JSON.stringify(SIGN_IN)}\n`)
-    const body = new ReadableStream({ async start(c) { c.enqueue(head); for await (const piece of again.body!) { while ((c.desiredSize ?? 1) < -50_000_000) await new Promise((resolve) => setTimeout(resolve, 5)); c.enqueue(piece as Uint8Array) } c.close() } })
-    const sent = await fetch(`${b.base}/api/installation/file`, { method: 'POST', headers: { 'content-type': 'application/x-ndjson' }, body, duplex: 'half' } as RequestInit)
+    const body = new ReadableStream({
+      async start(c) {
+        c.enqueue(head)
+        for await (const piece of again.body!) {
+          while ((c.desiredSize ?? 1) < -50_000_000)
+            await new Promise((resolve) => setTimeout(resolve, 5))
+          c.enqueue(piece as Uint8Array)
+        }
+        c.close()
+      },
+    })
+    const sent = await fetch(`${b.base}/api/installation/file`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/x-ndjson' },
+      body,
+      duplex: 'half',
+    } as RequestInit)
     if (sent.status !== 201) throw new Error(`${sent.status} ${await sent.text()}`)
     const inS = (performance.now() - t1) / 1000
     const memoryIn = b.memory().peak
     const t2 = performance.now()
     let workbook = 0
-    for await (const piece of (await a.ask('GET', '/api/export/workbook')).body!) workbook += (piece as Uint8Array).length
-    return { athletes, pictures, gb: bytes / 1e9, lines, outS, inS, memoryOut, memoryIn, workbookS: (performance.now() - t2) / 1000, workbookMb: workbook / 1e6, memoryWorkbook: a.memory().peak }
+    for await (const piece of (await a.ask('GET', '/api/export/workbook')).body!)
+      workbook += (piece as Uint8Array).length
+    return {
+      athletes,
+      pictures,
+      gb: bytes / 1e9,
+      lines,
+      outS,
+      inS,
+      memoryOut,
+      memoryIn,
+      workbookS: (performance.now() - t2) / 1000,
+      workbookMb: workbook / 1e6,
+      memoryWorkbook: a.memory().peak,
+    }
   } finally {
     await a.stop()
     await b.stop()
@@ -49,6 +103,8 @@ export async function wholeHall(admin: string, today: string, port: number, athl
   }
 }
 
-export const wholeWords = (w: WholeHall): string => `| everything of ${w.athletes.toLocaleString('en')} athletes with ${w.pictures} pictures out: ${w.gb.toFixed(1)} GB, ${w.lines.toLocaleString('en')} lines | memory under 300 MB | ${w.memoryOut.toFixed(0)} MB, ${w.outS.toFixed(0)} s |
+export const wholeWords = (
+  w: WholeHall,
+): string => `| everything of ${w.athletes.toLocaleString('en')} athletes with ${w.pictures} pictures out: ${w.gb.toFixed(1)} GB, ${w.lines.toLocaleString('en')} lines | memory under 300 MB | ${w.memoryOut.toFixed(0)} MB, ${w.outS.toFixed(0)} s |
 | the same into an empty installation, as it comes | memory under 300 MB | ${w.memoryIn.toFixed(0)} MB, ${w.inS.toFixed(0)} s |
 | all tables of it as a workbook, ${w.workbookMb.toFixed(0)} MB | memory under 300 MB | ${w.memoryWorkbook.toFixed(0)} MB, ${w.workbookS.toFixed(0)} s |`

@@ -1,4 +1,3 @@
-import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -253,14 +252,17 @@ test('the browser is killed in mid-hold: started again, the hold runs on', async
   await signIn(page, own.url)
   const id = await planToday(page, own.url, NAME, [{ exerciseId: 'pinch_hold', sets: 2, dose: 40 }])
   const profile = mkdtempSync(join(tmpdir(), 'mano-profile-'))
-  const port = 9300 + (process.pid % 500)
   const begin = async () => {
-    const child = spawn(process.env['MANO_CHROMIUM'] ?? '/usr/bin/chromium', ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', `--remote-debugging-port=${port}`, `--user-data-dir=${profile}`], { stdio: 'ignore', detached: true })
-    const browser = await expect.poll(() => chromium.connectOverCDP(`http://127.0.0.1:${port}`).catch(() => null), { timeout: 20_000 }).not.toBeNull().then(() => chromium.connectOverCDP(`http://127.0.0.1:${port}`))
-    const [context] = browser.contexts()
-    return { child, browser, page: context!.pages()[0] ?? (await context!.newPage()), context: context! }
+    const context = await chromium.launchPersistentContext(profile, test.info().project.use.launchOptions)
+    const cdp = await context.browser()!.newBrowserCDPSession()
+    const { processInfo } = (await cdp.send('SystemInfo.getProcessInfo')) as { processInfo: { type: string; id: number }[] }
+    return { pid: processInfo.find((p) => p.type === 'browser')!.id, context, page: context.pages()[0]! }
   }
-  const killed = (pid: number) => { try { process.kill(-pid, 'SIGKILL') } catch { /* gone */ } }
+  const killed = async (b: Awaited<ReturnType<typeof begin>>) => {
+    const gone = new Promise((resolve) => b.context.once('close', resolve))
+    process.kill(b.pid, 'SIGKILL')
+    await gone
+  }
   const one = await begin()
   try {
     await one.context.addCookies(await page.context().cookies())
@@ -270,7 +272,7 @@ test('the browser is killed in mid-hold: started again, the hold runs on', async
     await expect(one.page.locator('.f-digits')).toHaveText(/^[1-9]$/, { timeout: 15_000 })
     await expect(word(one.page)).toContainText('Left: hold')
     await one.page.waitForFunction(() => Number(document.querySelector('.f-digits')!.textContent) >= 2)
-  } finally { killed(one.child.pid!) }
+  } finally { await killed(one) }
   const two = await begin()
   try {
     await two.context.addCookies(await page.context().cookies())
@@ -280,7 +282,7 @@ test('the browser is killed in mid-hold: started again, the hold runs on', async
     await two.page.getByRole('button', { name: 'Let go early' }).click()
     await two.page.getByRole('button', { name: 'Keep' }).click()
     await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length).toBe(1)
-  } finally { killed(two.child.pid!); rmSync(profile, { recursive: true, force: true, maxRetries: 5 }) }
+  } finally { await killed(two); rmSync(profile, { recursive: true, force: true, maxRetries: 5 }) }
 })
 
 test('the session card prints on one page; the weeks are a calendar file', async ({ page, own }) => {

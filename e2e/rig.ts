@@ -43,6 +43,7 @@ export async function signIn(page: Page, url: string): Promise<void> {
 export async function open(page: Page, name: string, stage: string): Promise<void> {
   await page.getByRole('link', { name, exact: true }).first().click()
   await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: new RegExp(`^${stage}`) }).click()
+  await page.waitForURL(new RegExp(`/${stage.toLowerCase()}(/|$|\\?)`))
 }
 
 /** No serious finding of axe on what is shown. */

@@ -10,7 +10,7 @@ import { addDays, ageOn, daysBetween, type LocalDate } from '../units/dates'
 import { sidesOf } from './act'
 import type { SafetyRecord, ClearanceFact, InjuryVersion } from './record'
 import { notePain, setPain, trialPain, type NotedPain, loadedBy, loadedIn } from './pains'
-import type { SafetyFacts } from './triggers'
+import { ACTED, type SafetyFacts } from './triggers'
 import { countedWeeks } from './weeks'
 import { rowOf } from '../units/row'
 
@@ -149,22 +149,29 @@ const wasActive = (all: readonly InjuryVersion[], v: InjuryVersion): boolean =>
     .filter((x) => x.rootId === v.rootId && x.recordedAt < v.recordedAt)
     .sort((a, b) => (a.recordedAt < b.recordedAt ? 1 : -1))[0]?.status === 'active'
 
-/** Earlier days by hand and tissue: pain as noted, and 0 for what was loaded without a word. Warm-up alone is no session of a tissue. */
+/**
+ * Earlier days by hand and tissue, from the first pain that asks for something: pain as noted, and 0 for what was loaded without a word. Before such a
+ * pain no day says anything. Warm-up alone is no session of a tissue.
+ */
 function earlierOf(
   r: SafetyRecord,
   today: LocalDate,
   pains: readonly NotedPain[],
   cleared: (hand: Hand, tissue: TissueId, on: LocalDate, at: string) => Allowed | null,
 ): SafetyFacts['earlier'] {
+  const acted = pains.filter((p) => p.on < today && p.pain >= ACTED).map((p) => p.on)
+  if (acted.length === 0) return []
+  const since = acted.reduce((a, b) => (a < b ? a : b))
+  const looked = (on: LocalDate) => on >= since && on < today
   const went = [
     ...r.sets
       .filter(
         (s) =>
-          s.on < today && !['prepare', 'close'].includes(exerciseById(s.exerciseId)?.aim ?? ''),
+          looked(s.on) && !['prepare', 'close'].includes(exerciseById(s.exerciseId)?.aim ?? ''),
       )
       .map((s) => ({ on: s.on, hand: s.hand, tissues: loadedBy(s.exerciseId) })),
     ...r.tests
-      .filter((t) => t.on < today)
+      .filter((t) => looked(t.on))
       .flatMap((t) =>
         t.trials.map((x) => ({ on: t.on, hand: x.hand, tissues: loadedIn(t, x.hand) })),
       ),
@@ -180,7 +187,7 @@ function earlierOf(
         cleared: null,
       })
   const noted = pains
-    .filter((p) => p.on < today)
+    .filter((p) => looked(p.on))
     .flatMap((p) =>
       (p.tissues ?? INJURY_TISSUES).map((tissue) => ({
         hand: p.hand,

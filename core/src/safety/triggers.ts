@@ -136,8 +136,9 @@ function statesOf(i: InjuryFact): { state: InjuryState; liftedTo: Allowed | null
 }
 
 /** Earlier pain of a tissue and hand that still counts: back to the last day at pain 0 to 3. Days lapse after 13 where it is not lasting. */
+/** Pain of a day from which the next sessions are judged otherwise. */
+export const ACTED = 4
 const LAPSE_DAYS = 14,
-  ACTED = 4,
   LASTING = 7,
   WENT_WELL = 3
 

@@ -2,7 +2,23 @@
 export type LocalDate = string
 
 const DAY_MS = 86_400_000
-const ms = (d: LocalDate): number => Date.UTC(Number(d.slice(0, 4)), Number(d.slice(5, 7)) - 1, Number(d.slice(8, 10)))
+const read = (d: LocalDate): number =>
+  Date.UTC(Number(d.slice(0, 4)), Number(d.slice(5, 7)) - 1, Number(d.slice(8, 10)))
+
+/** A record names the same few hundred days again and again: what was worked out for them is kept, up to some ten years of days. */
+const MOST_KEPT = 4096
+function kept<T>(work: (d: LocalDate) => T): (d: LocalDate) => T {
+  const known = new Map<LocalDate, T>()
+  return (d) => {
+    const found = known.get(d)
+    if (found !== undefined) return found
+    if (known.size >= MOST_KEPT) known.clear()
+    const value = work(d)
+    known.set(d, value)
+    return value
+  }
+}
+const ms = kept(read)
 
 const [FIRST_MS, LAST_MS] = [Date.parse('0001-01-01T00:00:00Z'), Date.parse('9999-12-31T00:00:00Z')]
 
@@ -49,5 +65,6 @@ export function localDateOf(instant: Date, timeZone: string): LocalDate {
 }
 
 /** The Monday on or before a day. */
-export const weekStartOf = (d: LocalDate): LocalDate =>
-  addDays(d, -(((daysBetween('2024-01-01', d) % 7) + 7) % 7))
+export const weekStartOf = kept((d) =>
+  addDays(d, -(((daysBetween('2024-01-01', d) % 7) + 7) % 7)),
+)

@@ -66,8 +66,11 @@ const testsOf = (between: string): string => jsonList(`SELECT t.id, t.protocol_i
 const PRESENT = `${setsOf('= $2')} AS sets, ${testsOf('= $2')} AS tests,
   (SELECT p.content FROM athlete_past p WHERE p.athlete_id = w.id AND p.day = $2 AND NOT EXISTS (SELECT 1 FROM athlete_late x WHERE x.athlete_id = w.id)) AS past`
 
-/** The days before $2: half a year, and back to the first pain of 4 and more. */
-const PAST_STATEMENT = `SELECT w.id, ${setsOf('>= s.since AND l.done_on < $2')} AS sets, ${testsOf('>= s.since AND t.performed_on < $2')} AS tests
+/** The days before $2: half a year, and back to the first pain of 4 and more. Sets without pain are kept as the days of an exercise and a hand. */
+const PAST_STATEMENT = `SELECT w.id, ${setsOf('>= s.since AND l.done_on < $2 AND (l.pain > 0 OR l.pain_where IS NOT NULL)')} AS sets,
+  ${jsonList(`SELECT l.exercise_id AS "exerciseId", l.hand, json_agg(DISTINCT l.done_on) AS days FROM current_set_log l
+     WHERE l.athlete_id = w.id AND l.done_on >= s.since AND l.done_on < $2 AND coalesce(l.pain, 0) = 0 AND l.pain_where IS NULL GROUP BY 1, 2`)} AS painless,
+  ${testsOf('>= s.since AND t.performed_on < $2')} AS tests
 FROM unnest($1::uuid[]) AS w(id) CROSS JOIN LATERAL (SELECT least($2::date - ${LOOK_BACK_DAYS},
   (SELECT min(done_on) FROM set_log WHERE ${OF} AND pain >= 4),
   (SELECT min(t.performed_on) FROM test_session t JOIN trial r ON r.session_id = t.id AND r.pain >= 4 WHERE t.athlete_id = w.id)) AS since) s`
@@ -107,8 +110,16 @@ interface Stored {
 
 interface Past {
   sets: SetFact[]
+  painless: { exerciseId: string; hand: SetFact['hand']; days: string[] }[]
   tests: TestFact[]
 }
+
+const setsIn = ({ sets, painless }: Past): SetFact[] => [
+  ...sets,
+  ...painless.flatMap(({ exerciseId, hand, days }) =>
+    days.map((on) => ({ id: '', exerciseId, hand, on, recordedAt: on, pain: null, where: null })),
+  ),
+]
 
 /** Works out the days before a day. `keeps`: for the next look, until something comes late; a mark that comes meanwhile stays. */
 async function loadPast(
@@ -128,7 +139,7 @@ async function loadPast(
     await em.query(
       `INSERT INTO athlete_past (athlete_id, hall_id, day, content) SELECT x.id, current_setting('mano.hall')::uuid, $1, x.content FROM json_to_recordset($2::json) AS x(id uuid, content json) ORDER BY x.id
        ON CONFLICT (athlete_id) DO UPDATE SET day = excluded.day, content = excluded.content`,
-      [day, JSON.stringify(rows.map(({ id, sets, tests }) => ({ id, content: { sets, tests } })))],
+      [day, JSON.stringify(rows.map(({ id, ...content }) => ({ id, content })))],
     )
     if (marks.length > 0)
       await em.query(
@@ -157,11 +168,9 @@ export async function loadSafety(
   return new Map(
     athletes.map((a) => {
       const r = byId.get(a.id)!
-      const { sets, tests } = past.get(a.id) ?? r.past!
-      return [
-        a.id,
-        keptOf(a, { ...r, sets: [...sets, ...r.sets], tests: [...tests, ...r.tests] }, timeZone),
-      ]
+      const before = past.get(a.id) ?? r.past!
+      const [sets, tests] = [[...setsIn(before), ...r.sets], [...before.tests, ...r.tests]]
+      return [a.id, keptOf(a, { ...r, sets, tests }, timeZone)]
     }),
   )
 }

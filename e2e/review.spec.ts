@@ -76,6 +76,10 @@ test('a coach\'s own sheet: columns mapped, tried, saved, remembered, taken back
   await expect(page.getByRole('heading', { name: 'What the columns mean' })).toBeVisible()
   await expect(page.getByLabel('grip_l means')).toHaveValue('result')
   await expect(page.getByLabel('mass means')).toHaveValue('')
+  // Nothing in this file says whether day or month comes first: it is asked, and nothing is tried before.
+  await expect(page.getByText('3/9/2026 can be Thu 3 Sep 2026 or Mon 9 Mar 2026')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Try it, save nothing' })).toBeDisabled()
+  await page.getByLabel('Dates are').selectOption('dmy')
   await expect(page.getByText('3/9/2026 is Thu 3 Sep 2026')).toBeVisible()
   await expect(page.getByText('"Quist, Abel" is taken for Abel Quist.')).toBeVisible()
   await accessible(page)
@@ -93,6 +97,7 @@ test('a coach\'s own sheet: columns mapped, tried, saved, remembered, taken back
   await page.getByRole('button', { name: 'Try it, save nothing' }).click()
   await expect(page.getByText('2 trials in 1 test, every line right')).toBeVisible()
   await expect(page.getByText('4 trials are on record already and left out.')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Lines that repeat something' })).toContainText('Line 2, on record: Abel Quist, left, 41.2 kg')
   await page.getByRole('button', { name: 'Leave it' }).click()
   await page.getByRole('button', { name: 'Undo' }).click()
   await page.getByRole('button', { name: 'Undo the import' }).click()

@@ -12,7 +12,7 @@ import type { TrainingWeek } from '@mano/core/intake/week'
 import type { AlarmView, ClearanceView, ExperienceView, HealthView, ReasonView } from './safety'
 import type { DemandView } from './demands'
 import type { ChangeView, EventView, OutcomeView, WrapView } from './intake'
-import { HANDS, day, id, line, maybeDay, maybeId, maybeOneOf, number, oneOf, optionalLine, version } from './common'
+import { HANDS, day, flag, id, line, maybeDay, maybeId, maybeOneOf, number, oneOf, optionalLine, version } from './common'
 
 const SITE_IDS = INJURY_SITES.map((s) => s.id)
 const STATUSES = ['active', 'settling', 'settled'] as const
@@ -37,6 +37,10 @@ export const profileShape = {
 }
 export const profileBody = yup.object({ ...profileShape, version: version() }).exact('a field is not known')
 export const athleteBody = yup.object({ ...profileShape, id: id(), sportEntryId: id(), sportId: yup.string().strict().required('the sport is missing') }).exact('a field is not known')
+
+export const archiveBody = yup.object({ archived: flag(), reason: optionalLine(400) }).test('reason', 'putting an athlete away needs a reason', (v) => !v.archived || v.reason.trim() !== '').exact('a field is not known')
+/** What was entered by mistake. */
+export const strikeBody = yup.object({ id: id(), reason: line(400, 'the reason') }).exact('a field is not known')
 
 /** What is wrong with a body measure as typed; null when it is fine. */
 export function measureProblem(measureId: BodyMeasureId, hand: string, entered: number, unit: EntryUnit): string | null {
@@ -80,6 +84,7 @@ export type InjuryBody = yup.InferType<typeof injuryBody>
 export type ProfileBody = yup.InferType<typeof profileBody>
 export type AthleteBody = yup.InferType<typeof athleteBody>
 
+export interface ArchivedView { id: string; name: string; on: string; why: string }
 export interface MeasurementView { id: string; measure: BodyMeasureId; hand: (typeof HANDS)[number]; value: number; enteredValue: number; enteredUnit: EntryUnit; on: string }
 export interface InjuryView { id: string; /** Names the injury through its versions. */ rootId: string; site: (typeof SITE_IDS)[number]; side: (typeof HANDS)[number]; status: InjuryStatus; since: string | null; note: string; advisedBy: string; recordedOn: string; clearance: ClearanceView | null }
 export interface SymptomView { id: string; hand: (typeof HANDS)[number]; pain: number | null; symptom: string | null; on: string; sessionId: string | null; clearance: ClearanceView | null }

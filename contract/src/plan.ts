@@ -60,7 +60,8 @@ export const templateBody = yup.object({
 }).exact('a field is not known')
 export type TemplateBody = PlanTemplate & { removes: string | null }
 
-export const frameBody = yup.object({ id: id(), days: frame() }).exact('a field is not known')
+/** A frame of days as an earlier release kept it for the weeks to come. */
+export const frameRow = yup.object({ id: id(), days: frame() }).exact('a field is not known')
 export const draftBody = yup.object({ weekStart: monday(), frame: frame(), terms: terms() }).exact('a field is not known')
 export const planBody = yup.object({ id: id(), weekStart: monday(), frame: frame(), blocks: yup.array().of(block).max(80, 'over 80 blocks').required('the blocks are missing').test('ids', 'a block is there twice', (v) => new Set(v?.map((b) => b.id)).size === (v?.length ?? 0)), terms: terms(), basedOn: maybeId('the version it was changed from').optional(), reason: optionalLine(400) }).exact('a field is not known')
 export type PlanBody = { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; /** The version it was changed from; null: the first of its week; absent: whatever is there. */ basedOn?: string | null | undefined; reason: string }

@@ -52,14 +52,8 @@ export const dayReasonBody = yup
   })
   .exact('a field is not known')
 
-/** Protocols a station of a group can run: one result a try, hands one after the other. */
-export const GROUP_PROTOCOLS = [
-  'dyno_seated',
-  'dyno_standing',
-  'key_pinch',
-  'pull_max',
-  'lift_max',
-] as const
+/** Protocols a station of a group can run. */
+export const GROUP_PROTOCOLS: readonly string[] = TEST_PROTOCOLS.filter((p) => p.inGroup).map((p) => p.id)
 
 export const testDayBody = yup
   .object({
@@ -77,9 +71,7 @@ export const testDayBody = yup
                 id: id(),
                 name: line(40, 'the station'),
                 protocolId: oneOf(
-                  TEST_PROTOCOLS.filter((p) =>
-                    (GROUP_PROTOCOLS as readonly string[]).includes(p.id),
-                  ).map((p) => p.id),
+                  GROUP_PROTOCOLS,
                   'the protocol',
                 ),
                 unitId: id(),
@@ -87,6 +79,13 @@ export const testDayBody = yup
                 variant: yup.object().required('the set-up is missing'),
                 by: optionalLine(60),
                 plates: yup.boolean().strict().required('plates or not'),
+                tries: yup
+                  .number()
+                  .strict()
+                  .integer('tries are whole')
+                  .min(1, 'at least one try a hand')
+                  .max(6, 'at most six tries a hand')
+                  .optional(),
               })
               .exact('a field is not known'),
           )
@@ -125,7 +124,7 @@ export interface TestDayBody {
   setup: DaySetup
 }
 
-const KINDS = ['start', 'done', 'late', 'out', 'lost', 'back', 'retry', 'break', 'reorder'] as const
+const KINDS = ['start', 'done', 'late', 'out', 'lost', 'back', 'retry', 'break', 'reorder', 'undo'] as const
 export const dayEventBody = yup
   .object({
     id: id(),

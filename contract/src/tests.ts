@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { SYMPTOMS } from '@mano/core/catalogue/cautions'
 import { protocolById, protocolOf, PROTOCOLS, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
-import type { ImportProblem } from '@mano/core/testing/import'
+import type { Repeated, ImportProblem } from '@mano/core/testing/import'
 import type { ResultColumn, SheetMapping } from '@mano/core/testing/mapping'
 import { checkTrialValue } from '@mano/core/testing/value'
 import { BATTERY_MOST, type BatteryItem } from '@mano/core/testing/battery'
@@ -14,6 +14,7 @@ import type { TestSession, Trial } from '@mano/core/testing/session'
 import type { PainWhere } from '@mano/core/testing/session'
 import type { TissueId } from '@mano/core/catalogue/tissues'
 import { painWhere, places } from './safety'
+import { isRecordDate } from '@mano/core/units/dates'
 import { HANDS, flag, id, line, maybeInstant, maybeId, number, oneOf, optionalLine, pain } from './common'
 
 export const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m', 'count', 'm', 'deg']
@@ -21,6 +22,8 @@ export const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m', '
 export const sessionBody = yup.object({
   id: id(),
   protocolId: oneOf(TEST_PROTOCOLS.map((p) => p.id), 'the protocol'),
+  /** Another day than today, where results are entered afterwards. */
+  on: yup.string().strict().optional().test('day', 'the day is a date such as 2026-10-08', (v) => v === undefined || isRecordDate(v)),
   unitId: id(),
   measurementId: id(),
   variant: yup.object().required('the set-up is missing').test('variant', 'the set-up is not one of the choices', (v, c) => {
@@ -72,7 +75,10 @@ export const trialBody = yup.object({
 }).exact('a field is not known')
 export type TrialBody = Omit<yup.InferType<typeof trialBody>, 'trace' | 'painWhere'> & { trace: TraceBody | null; painWhere?: PainWhere | null }
 
-export const correctionBody = yup.object({ id: id(), enteredValue: number('the result'), enteredUnit: oneOf(ENTRY_UNITS, 'the unit'), reason: line(400, 'the reason') }).exact('a field is not known')
+/** Conditions, practice, or the whole test struck or brought back, afterwards and with a reason. */
+export const sessionChangeBody = yup.object({ id: id(), conditions: yup.object({ warm: flag(), rested: flag(), skinGood: flag(), well: flag(), familiar: flag() }).exact('a field is not known').default(undefined).optional(), practice: yup.boolean().strict().optional(), struck: yup.boolean().strict().optional(), reason: line(400, 'the reason') }).exact('a field is not known')
+/** `hand`: the other hand it was, where the wrong one was up. */
+export const correctionBody = yup.object({ id: id(), hand: yup.string<(typeof HANDS)[number]>().strict().oneOf(HANDS, `the hand is one of ${HANDS.join(', ')}`).optional(), enteredValue: number('the result'), enteredUnit: oneOf(ENTRY_UNITS, 'the unit'), reason: line(400, 'the reason') }).exact('a field is not known')
 export const markBody = yup.object({ id: id(), struck: flag(), reason: optionalLine(400) }).test('reason', 'a strike needs a reason', (v) => !v.struck || v.reason.trim() !== '').exact('a field is not known')
 export const observationBody = yup.object({
   id: id(),
@@ -112,8 +118,13 @@ const sheetMapping = yup.object({
   results: yup.mixed<ResultColumn[]>().required(), dateOrder: oneOf(['ymd', 'dmy', 'mdy'] as const, 'the order of dates'),
 }).test('shape', 'the mapping is not one', (m: { columns: object; fixed: object; names: object; results: unknown } | null) => m === null || [m.columns, m.fixed, m.names].every((r) => typeof r === 'object' && Object.values(r).every((v) => typeof v === 'string')) && Array.isArray(m.results) && (m.results as { column?: unknown }[]).every((r) => typeof r?.column === 'string'))
 
+const lineNumbers = () => yup.array().of(number('the line').integer('a line is a whole number').min(1, 'lines begin with 1')).max(5000, 'over 5,000 lines are dealt with one by one').default([])
+/** Single lines: left out, with the date written the other way, and wanted although they repeat something. */
+const linesBody = yup.object({ without: lineNumbers(), turned: lineNumbers(), wanted: lineNumbers() }).exact('a field is not known')
+export interface ImportLines { without: number[]; turned: number[]; wanted: number[] }
+
 /** A file of trials, or a coach's own sheet with how it is read. */
-export const importBody = yup.object({ id: id(), fileName: line(120, 'the file name'), text: yup.string().strict().required('the file is empty').max(IMPORT_MOST_CHARACTERS, 'the file is over 10 MB'), dryRun: flag(), mapping: sheetMapping.nullable().default(null) }).exact('a field is not known')
+export const importBody = yup.object({ id: id(), fileName: line(120, 'the file name'), text: yup.string().strict().required('the file is empty').max(IMPORT_MOST_CHARACTERS, 'the file is over 10 MB'), dryRun: flag(), mapping: sheetMapping.nullable().default(null), lines: linesBody.default({ without: [], turned: [], wanted: [] }) }).exact('a field is not known')
 
 /** Value checked against the test as it was set up, as on the screen. */
 export const trialProblem = (setup: { protocolId: string; variant: Readonly<Record<string, string>> }, entered: number, unit: EntryUnit): string | null => {
@@ -126,6 +137,8 @@ export const trialProblem = (setup: { protocolId: string; variant: Readonly<Reco
 export interface SessionView extends TestSession {
   trials: Trial[]
   observations: { id: string; hand: (typeof HANDS)[number]; pain: number | null; symptom: string | null; places?: TissueId[] | null }[]
+  /** What was changed of it afterwards. */
+  changes: { id: string; reason: string; recordedAt: string }[]
   /** Tries that have a force record. */
   traces: { trialId: string; hand: (typeof HANDS)[number]; ordinal: number; instrument: string }[]
   /** Notes, pictures and links kept with the test. */
@@ -150,6 +163,9 @@ export interface ImportReply {
   trials: number
   /** Trials left out because they are on record. */
   already: number
+  /** Lines left out because they repeat something, the first of them; and those the coach left out. */
+  repeated: Repeated[]
+  without: number
   /** The first of them. */
   sessions: { athlete: string; on: string; protocolId: string; trials: number }[]
   tests: number

@@ -28,7 +28,7 @@ beforeAll(async () => {
   await own.agent.post(`/api/tests/${sessionId}/attachments`).send({ id: attachmentId, kind: 'note', text: 'Left thumb taped' }).expect(201)
   const jobId = ((await own.agent.post(`/api/athletes/${athleteId}/reports`).send({ kind: 'athlete', from: '2026-10-01', to: '2026-11-25', units: { mass: 'kg', length: 'mm' } }).expect(202)).body as { id: string }).id
   const [unit] = (await own.agent.get('/api/kit').expect(200)).body as { id: string; measurementId: string }[]
-  ids = { alarmId: v7(), jobId, personId: await first('/api/people'), dayId: v7(), linkId: v7(), instrumentId: v7(), planId: v7(), stationId: v7(), attachmentId, athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: unit!.id, measurementId: unit!.measurementId, placeId: await first('/api/places') }
+  ids = { injuryId: v7(), alarmId: v7(), jobId, personId: await first('/api/people'), dayId: v7(), linkId: v7(), instrumentId: v7(), planId: v7(), stationId: v7(), attachmentId, athleteId, sessionId, trialId: trialIds[0]!, importId, unitId: unit!.id, measurementId: unit!.measurementId, placeId: await first('/api/places') }
 })
 afterAll(() => r.close())
 

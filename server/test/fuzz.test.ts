@@ -34,7 +34,7 @@ beforeAll(async () => {
   const { sessionId, trialIds } = await tested(own.agent, athleteId)
   const [unit] = (await own.agent.get('/api/kit').expect(200)).body as { id: string; measurementId: string }[]
   const [place] = (await own.agent.get('/api/places').expect(200)).body as { id: string }[]
-  named = { alarmId: v7(), jobId: v7(), personId: v7(), importId: v7(), linkId: v7(), instrumentId: v7(), attachmentId: v7(), planId: v7(), stationId: v7(), dayId: v7(), athleteId, sessionId, trialId: trialIds[0]!, unitId: unit!.id, measurementId: unit!.measurementId, placeId: place!.id }
+  named = { injuryId: v7(), alarmId: v7(), jobId: v7(), personId: v7(), importId: v7(), linkId: v7(), instrumentId: v7(), attachmentId: v7(), planId: v7(), stationId: v7(), dayId: v7(), athleteId, sessionId, trialId: trialIds[0]!, unitId: unit!.id, measurementId: unit!.measurementId, placeId: place!.id }
   await own.agent.post(`/api/athletes/${athleteId}/plans`).send({ ...(SAMPLES['POST /api/athletes/:athleteId/plans']!(named)), id: named.planId, weekStart: '2026-11-23', frame: DEFAULT_FRAME }).expect(201)
   await own.agent.post('/api/test-days').send({ ...SAMPLES['POST /api/test-days']!(named), id: named.dayId }).expect(201)
   link = 'l'.repeat(43)

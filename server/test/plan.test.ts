@@ -3,6 +3,8 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { AthleteView } from '@mano/contract/athletes'
 import type { GapsView, PlanView } from '@mano/contract/plan'
 import { draftWeek } from '@mano/core/plan/draft'
+import { EMPTY_WEEK, frameOfWeek } from '@mano/core/intake/week'
+import { addDays, daysBetween } from '@mano/core/units/dates'
 import { readProblem } from '@mano/core/plan/problem'
 import { DEFAULT_FRAME, type Block, type DayFrame } from '@mano/core/plan/types'
 import { addAthlete, hall, NOW, rig, rosterOf, tested, TODAY, type Rig, type Staff } from './hall'
@@ -45,6 +47,20 @@ describe('a plan', () => {
     expect(versions).toMatchObject([{ weekStart: WEEK, number: 2, reason: 'shorter' }])
     expect(await stage('plan')).toMatchObject({ state: 'done', word: 'Week of' })
   })
+  it('the week that holds today is the one stages and roster speak of, whatever is planned after it', async () => {
+    const today = block('pinch_hold', daysBetween(WEEK, TODAY))
+    await save(plan([today], { reason: 'x' }))
+    for (const weeks of [1, 2]) await save(plan([block('pinch_hold')], { weekStart: addDays(WEEK, 7 * weeks), reason: 'x' }))
+    expect(await stage('plan')).toMatchObject({ word: 'Week of', on: WEEK })
+    expect(await stage('floor')).toMatchObject({ word: 'Today', action: 'Run the session' })
+    const row = (await rosterOf(own.agent)).find((a) => a.id === athleteId)!
+    expect(row.stages.find((s) => s.stage === 'floor')).toMatchObject({ word: 'Today' })
+  })
+  it('weeks that are still to come are no ended plan', async () => {
+    await save(plan([block('pinch_hold')], { weekStart: addDays(WEEK, -14), reason: 'x' }))
+    await save(plan([block('pinch_hold')], { weekStart: addDays(WEEK, 7), reason: 'x' }))
+    expect(await stage('plan')).toMatchObject({ state: 'done', word: 'Begins', on: addDays(WEEK, 7) })
+  })
   it('never breaks a safety rule, and a practice rule only with a word', async () => {
     const two = [block('spring_low', 1), block('spring_low', 2)]
     expect((await save(plan(two, { reason: 'I want it' }), 422))['detail']).toContain('48 h')
@@ -83,9 +99,13 @@ describe('a plan', () => {
     await get('2026-11-24', 400)
     await get('soon', 400)
   })
-  it('the frame is kept for the weeks to come', async () => {
-    await own.agent.post(`/api/athletes/${athleteId}/frames`).send({ id: v7(), days: frame }).expect(201)
-    expect(((await own.agent.get(`/api/athletes/${athleteId}/plan`)).body as PlanView).frame).toEqual(frame)
+  it('there is one usual week, entered at intake: a saved week with other days of its own leaves it as it was', async () => {
+    const usual = async () => ((await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView).frame
+    const week = { ...EMPTY_WEEK, days: EMPTY_WEEK.days.map((d, i) => ({ ...d, gripMinutes: i === 1 ? 45 : 0 })) }
+    await own.agent.post(`/api/athletes/${athleteId}/weeks`).send({ id: v7(), ...week }).expect(201)
+    expect(await usual()).toEqual(frameOfWeek(week))
+    await save(plan([], { frame, reason: 'x' }))
+    expect(await usual()).toEqual(frameOfWeek(week))
   })
 })
 

@@ -8,6 +8,7 @@ export interface Named {
   athleteId: string
   sessionId: string
   trialId: string
+  injuryId: string
   importId: string
   unitId: string
   measurementId: string
@@ -63,6 +64,10 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
   'POST /api/tests/:sessionId/attachments': () => ({ id: v7(), kind: 'note', text: 'Left thumb taped' }),
   'POST /api/instruments/:instrumentId/drive': () => ({ does: 'squeeze', forceN: 300, seconds: 3, fault: 'clean' }),
   'POST /api/batteries': () => ({ id: v7(), name: 'Usual', sportId: null, items: [{ protocolId: 'dyno_seated', variant: {} }], supersedesId: null, removed: false }),
+  'PUT /api/athletes/:athleteId/archive': () => ({ archived: false, reason: '' }),
+  'POST /api/measurements/:measurementId/strike': () => ({ id: v7(), reason: 'Typed twice' }),
+  'POST /api/injuries/:injuryId/strike': () => ({ id: v7(), reason: 'Of another athlete' }),
+  'POST /api/tests/:sessionId/changes': () => ({ id: v7(), conditions: ALL, practice: true, struck: false, reason: 'Cold hands' }),
   'POST /api/trials/:trialId/corrections': () => ({ id: v7(), enteredValue: 41, enteredUnit: 'kg', reason: 'Misread' }),
   'POST /api/trials/:trialId/marks': () => ({ id: v7(), struck: true, reason: 'Slipped' }),
   'POST /api/athletes/:athleteId/gap-choices': () => ({ id: v7(), rowKey: 'close', kind: 'priority', value: 'raise', reason: 'Season' }),
@@ -76,7 +81,6 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
   'POST /api/test-days/gates': (n) => ({ heldOn: '2026-11-25', athletes: [n.athleteId], stations: [{ id: n.stationId, protocolId: 'dyno_seated', unitId: n.unitId, variant: { position: '2' } }] }),
   'POST /api/test-days/:dayId/reasons': (n) => ({ id: v7(), athleteId: n.athleteId, stationId: n.stationId, reason: 'Agreed' }),
   'POST /api/templates': () => ({ id: v7(), name: 'Own week', says: '', kind: 'ordinary', weeks: [[{ day: 0, minutes: 30, place: 'hall', blocks: [{ exerciseId: 'wrist_curl', sets: 3 }] }]], removes: null }),
-  'POST /api/athletes/:athleteId/frames': () => ({ id: v7(), days: FRAME }),
   'POST /api/athletes/:athleteId/draft': () => ({ weekStart: WEEK, frame: FRAME, terms: TERMS }),
   'POST /api/athletes/:athleteId/plans': () => ({ id: v7(), weekStart: WEEK, frame: FRAME, blocks: [{ id: v7(), day: 0, exerciseId: 'wrist_curl', sets: 3, dose: 15, hands: ['left', 'right'], extra: null, reason: '', pinned: false }], terms: TERMS, reason: 'Agreed' }),
   'POST /api/athletes/:athleteId/logs': LOG,

@@ -1,6 +1,7 @@
 import type { Highs } from 'highs'
 import type { SafetyFacts } from '../safety/triggers'
 import { addDays, type LocalDate } from '../units/dates'
+import { pinsOf } from './coach'
 import type { Want } from './coverage'
 import { draftWeek } from './draft'
 import { eventGap } from './limits'
@@ -10,7 +11,11 @@ import type { WeekProblem } from './problem'
 import { hardDaysOf } from './rules'
 import type { Settings } from './schools'
 import { solveWeek, type SolveOptions } from './solve'
-import { PLAIN_TERMS, type Ban, type Block, type DayFrame, type Pin, type WeekKind, type WeekPlan } from './types'
+import { handLoad } from './time'
+import { PLAIN_TERMS, type Ban, type Block, type CoachTerms, type DayFrame, type Pin, type WeekKind, type WeekPlan } from './types'
+
+/** A week of the block that has a plan. */
+export interface OwnWeek { weekStart: LocalDate; blocks: readonly Block[]; terms: CoachTerms }
 
 /** One to twelve weeks to be planned, as plain data. */
 export interface BlockProblem {
@@ -39,6 +44,8 @@ export interface BlockProblem {
   /** Pins and bans of every week. */
   pins: readonly Pin[]
   bans: readonly Ban[]
+  /** Weeks that are planned already, as the coach has them: their pins, bans and settings hold, and the new plan stays near to them. */
+  own?: readonly OwnWeek[] | undefined
   crushFirst: 'hold' | 'rep'
   /** What was before: hard days, the reference load, and last week's blocks. */
   before: { hardBefore: WeekProblem['hardBefore']; lastLoad: number | null; blocks: readonly Block[] | null; restedSunday: boolean }
@@ -80,12 +87,16 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
   const last = so.at(-1) ?? null
   const done = last ? last.plan.blocks.map((x) => ({ exerciseId: x.exerciseId, on: addDays(last.plan.weekStart, x.day) })) : []
   const sunday = last ? restsOnSunday(last.plan) : b.before.restedSunday
-  const like = [...so].reverse().find((w) => w.kind === 'ordinary')?.plan.blocks ?? b.before.blocks
+  const own = b.own?.find((w) => w.weekStart === week.weekStart)
+  const like = own && own.blocks.length > 0 ? own.blocks : ([...so].reverse().find((w) => w.kind === 'ordinary')?.plan.blocks ?? b.before.blocks)
+  const grown = referenceLoad(so, b.before.lastLoad)
+  // What the coach had for an ordinary week is what it grows from, where that is the lower one.
+  const had = own && own.blocks.length > 0 && (own.terms.kind ?? 'ordinary') === 'ordinary' ? handLoad(own.blocks) : null
   return {
-    weekStart: week.weekStart, frame: week.frame, wants: b.wants, facts: b.facts, units: b.units, hardBefore: last ? [...hardDaysOf(done), ...hardByTests(last.plan)] : b.before.hardBefore, lastLoad: referenceLoad(so, b.before.lastLoad),
+    weekStart: week.weekStart, frame: week.frame, wants: b.wants, facts: b.facts, units: b.units, hardBefore: last ? [...hardDaysOf(done), ...hardByTests(last.plan)] : b.before.hardBefore, lastLoad: had === null ? grown : Math.min(had, grown ?? had),
     terms: {
-      settings: b.settings, kind: week.kind === 'taper' ? 'ordinary' : week.kind, crush: week.crush, events: b.events.map((e) => e.on), tests: b.tests?.weeks.includes(i) ? { minutes: b.tests.minutes } : null,
-      restedBefore: sunday, pins: b.pins, bans: b.bans, library: null,
+      settings: own?.terms.settings ?? b.settings, kind: week.kind === 'taper' ? 'ordinary' : week.kind, crush: week.crush, events: b.events.map((e) => e.on), tests: b.tests?.weeks.includes(i) ? { minutes: b.tests.minutes } : null,
+      restedBefore: sunday, pins: [...b.pins, ...pinsOf(own?.blocks ?? [])], bans: [...b.bans, ...(own?.terms.bans ?? []).filter((x) => !b.bans.some((y) => y.exerciseId === x.exerciseId && y.day === x.day))], library: null,
     },
     // The same work from week to week is what progress is made on; a week away is another thing.
     near: like && week.kind !== 'travel' ? { blocks: like, weight: NEAR_LAST_WEEK } : null,

@@ -23,7 +23,7 @@ export interface StageFacts {
   /** Days after which tests are stale: the hall's limit. */
   staleDays: number
   tests: { last: LocalDate | null; unfinished: boolean; sessions: number }
-  /** Week of the newest saved plan, and what has come after it was saved. */
+  /** The planned week that holds today, else the next to come, else the last that was; and what has come after it was saved. */
   plan: { weekStart: LocalDate | null; after: readonly PlanTouch[] }
   /** Days with a session planned up to today that are not done, this week, and the last day logged. */
   floor: { missed: number; today: boolean; doneToday: boolean; last: LocalDate | null }
@@ -67,9 +67,10 @@ export const STAGE_RULES: readonly Rule[] = [
   { stage: 'plan', state: 'stale', word: 'Before tests', action: 'Revise plan', when: (f) => f.plan.after.includes('tests'), on: (f) => f.plan.weekStart, why: () => 'Tests came after the plan was saved' },
   { stage: 'plan', state: 'stale', word: 'Before demands', action: 'Revise plan', when: (f) => f.plan.after.includes('demands'), on: (f) => f.plan.weekStart, why: () => 'The demands were changed after the plan was saved' },
   { stage: 'plan', state: 'stale', word: 'Before week', action: 'Revise plan', when: (f) => f.plan.after.includes('week'), on: (f) => f.plan.weekStart, why: () => 'The usual week was changed after the plan was saved' },
+  { stage: 'plan', state: 'done', word: 'Begins', action: '', when: (f) => f.plan.weekStart! > f.today, on: (f) => f.plan.weekStart },
   { stage: 'plan', state: 'done', word: 'Week of', action: '', when: () => true, on: (f) => f.plan.weekStart },
   { stage: 'floor', state: 'wait', word: 'After plan', action: '', when: (f) => f.plan.weekStart === null && f.floor.last === null },
-  { stage: 'floor', state: 'due', word: 'Today', action: 'Run the session', when: (f) => f.floor.today && !f.floor.doneToday, why: () => 'A session is planned today' },
+  { stage: 'floor', state: 'due', word: 'Today', action: 'Run the session', when: (f) => f.floor.today && !f.floor.doneToday, why: (f) => `A session is planned today${f.floor.missed > 0 ? `; ${f.floor.missed} earlier this week not done` : ''}` },
   { stage: 'floor', state: 'stale', word: 'Missed', action: 'Open floor', when: (f) => f.floor.missed > 0, on: (f) => f.floor.last, why: (f) => `${f.floor.missed} planned ${f.floor.missed === 1 ? 'session' : 'sessions'} not done this week` },
   { stage: 'floor', state: 'done', word: 'Logged', action: '', when: (f) => f.floor.last !== null, on: (f) => f.floor.last },
   { stage: 'floor', state: 'wait', word: 'Not yet', action: '', when: () => true },

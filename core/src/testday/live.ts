@@ -1,8 +1,11 @@
+import { protocolById } from '../catalogue/protocols'
 import type { Side } from '../measure/asymmetry'
+import { sidesOf } from '../safety/act'
+import type { Hand } from '../testing/session'
 import { DAWN, followOrder, orderDay, tryKey, type DayParams, type DayState, type DayTry, type Order, type Visit } from './order'
 
 /** A station of the day: one protocol with one unit, and who runs it. */
-export interface DayStation { id: string; name: string; protocolId: string; unitId: string; measurementId: string; variant: Readonly<Record<string, string>>; by: string; /** Loads are hung: plates are changed. */ plates: boolean }
+export interface DayStation { id: string; name: string; protocolId: string; unitId: string; measurementId: string; variant: Readonly<Record<string, string>>; by: string; /** Loads are hung: plates are changed. */ plates: boolean; /** Tries a hand here; absent: as the day has it. */ tries?: number | undefined }
 export interface DayAthlete { id: string; name: string }
 /** A group test day as it was set up. */
 export interface DaySetup {
@@ -20,14 +23,16 @@ export interface DaySetup {
 
 /** What happened, in seconds from the start; the list is the day. */
 export type DayEvent = { id: string; at: number } & (
-  | { kind: 'done'; athlete: string; station: string; hand: Side; loadKg: number; outcome: 'clean' | 'missed' | 'skipped'; /** The result in the protocol's unit; null or absent: none. */ value?: number | null }
+  | { kind: 'done'; athlete: string; station: string; hand: Hand; loadKg: number; outcome: 'clean' | 'missed' | 'skipped'; /** The result in the protocol's unit; null or absent: none. */ value?: number | null; /** Why a try was left out. */ reason?: string }
   /** Not there before. */
   | { kind: 'late'; athlete: string; untilS: number }
   /** Ends for the day, with one hand (pain) or both. */
   | { kind: 'out'; athlete: string; hand: Side | null; reason: string }
   | { kind: 'lost'; station: string }
   | { kind: 'back'; station: string }
-  | { kind: 'retry'; athlete: string; station: string; hand: Side; loadKg: number }
+  | { kind: 'retry'; athlete: string; station: string; hand: Hand; loadKg: number }
+  /** Takes back what was said before, a try left out among it. */
+  | { kind: 'undo'; of: string }
   /** Nobody is called before. */
   | { kind: 'break'; untilS: number }
   /** The rest is ordered anew from scratch. */
@@ -45,8 +50,9 @@ export interface DayNow {
 
 const planned = (s: DaySetup, athlete: string, station: DayStation): DayTry[] => {
   const first = station.plates ? (s.firstKg[`${athlete} ${station.id}`] ?? 0) : 0
-  // Both hands with one load, then a step.
-  const all = Array.from({ length: 2 * s.perHand }, (_, i): DayTry => ({ hand: i % 2 === 0 ? 'left' : 'right', loadKg: station.plates ? first + s.stepKg * Math.floor(i / 2) : 0 }))
+  // Each hand with one load, then a step.
+  const hands: readonly Hand[] = protocolById(station.protocolId)?.hands === 'both' ? ['both'] : ['left', 'right']
+  const all = Array.from({ length: station.tries ?? s.perHand }, (_, i) => hands.map((hand): DayTry => ({ hand, loadKg: station.plates ? first + s.stepKg * i : 0 }))).flat()
   return s.closed ? all.filter((t) => !s.closed!.includes(`${athlete} ${station.id} ${t.hand}`)) : all
 }
 
@@ -57,6 +63,12 @@ export const firstLoadKg = (bestKg: number): number => Math.max(2.5, Math.round(
 
 /** All tries of the day as set up. */
 export const visitsOf = (s: DaySetup): Visit[] => s.stations.flatMap((st) => s.athletes.map((a): Visit => ({ athlete: a.id, station: st.id, begun: false, tries: planned(s, a.id, st) })))
+
+/** What was said and not taken back, in its order. */
+export function heldEvents(events: readonly DayEvent[]): DayEvent[] {
+  const gone = new Set(events.flatMap((e) => (e.kind === 'undo' ? [e.of] : [])))
+  return events.filter((e) => e.kind !== 'undo' && !gone.has(e.id)).sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
+}
 
 /** The day up to and with some events: what is left, and how things stand. */
 function stand(s: DaySetup, events: readonly DayEvent[], now: number): Omit<DayNow, 'order'> {
@@ -69,7 +81,7 @@ function stand(s: DaySetup, events: readonly DayEvent[], now: number): Omit<DayN
   const done: Extract<DayEvent, { kind: 'done' }>[] = []
   let rest = 0
   const visit = (athlete: string, station: string) => visits.find((v) => v.athlete === athlete && v.station === station)
-  for (const e of [...events].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))) {
+  for (const e of heldEvents(events)) {
     if (e.kind === 'done') {
       // A try that came from a lost station of the same protocol is done once it is done here.
       const protocol = s.stations.find((x) => x.id === e.station)?.protocolId
@@ -80,13 +92,13 @@ function stand(s: DaySetup, events: readonly DayEvent[], now: number): Omit<DayN
       if (v && i >= 0) { v.tries.splice(i, 1); v.done++ }
       done.push(e)
       if (e.outcome !== 'skipped') {
-        ;(handEnded[e.athlete] ??= {})[e.hand] = e.at
+        for (const side of sidesOf(e.hand)) (handEnded[e.athlete] ??= {})[side] = e.at
         lastStation[e.athlete] = e.station
         stations[e.station] = { freeAt: e.at, lastAthlete: e.athlete, loadKg: e.loadKg }
       }
     }
     if (e.kind === 'late') from[e.athlete] = e.untilS
-    if (e.kind === 'out') for (const v of visits) if (v.athlete === e.athlete) v.tries = v.tries.filter((t) => e.hand !== null && t.hand !== e.hand)
+    if (e.kind === 'out') for (const v of visits) if (v.athlete === e.athlete) v.tries = v.tries.filter((t) => e.hand !== null && t.hand !== e.hand && t.hand !== 'both')
     if (e.kind === 'lost') lost.add(e.station)
     if (e.kind === 'back') lost.delete(e.station)
     if (e.kind === 'retry') visit(e.athlete, e.station)?.tries.push({ hand: e.hand, loadKg: e.loadKg })

@@ -1,4 +1,5 @@
 import type { Side } from '../measure/asymmetry'
+import type { Hand } from '../testing/session'
 import { seeded } from '../units/seeded'
 
 /** Seconds and kilograms a running order counts with. */
@@ -18,8 +19,8 @@ export interface DayParams {
   walk: number
 }
 
-/** One try to come: its hand and what hangs (kg; 0: a station without plates). */
-export interface DayTry { hand: Side; loadKg: number }
+/** One try to come: its hand, or both at once, and what hangs (kg; 0: a station without plates). */
+export interface DayTry { hand: Hand; loadKg: number }
 /** What an athlete still does at a station, in order; a station begun is finished before the next. */
 export interface Visit { athlete: string; station: string; tries: readonly DayTry[]; begun: boolean }
 /** What is so at the moment of ordering: athletes who come later or are resting, stations in use. Seconds from the start of the day. */
@@ -38,7 +39,7 @@ export interface DayState {
 }
 export const DAWN: DayState = { now: 0, from: {}, handEnded: {}, lastStation: {}, stations: {} }
 
-export interface Slot { athlete: string; station: string; hand: Side; loadKg: number; start: number; end: number; /** From which the station is being made ready for it. */ setUpS: number }
+export interface Slot { athlete: string; station: string; hand: Hand; loadKg: number; start: number; end: number; /** From which the station is being made ready for it. */ setUpS: number }
 export interface Order { slots: readonly Slot[]; /** When the last try ends. */ endS: number }
 
 interface Weights { setUp: number; load: number; done: number; /** For whoever is in the middle of a station. */ stay: number; rank: number }
@@ -52,7 +53,7 @@ interface Table {
   from: Int32Array
   to: Int32Array
   begun: Uint8Array
-  /** Of each try: hand (0 left) and load. */
+  /** Of each try: hand (0 left, 1 right, 2 both) and load. */
   hand: Uint8Array
   load: Float64Array
   athletes: readonly string[]
@@ -64,6 +65,8 @@ interface Table {
   at: readonly (readonly number[])[]
 }
 
+const HANDS: readonly Hand[] = ['left', 'right', 'both']
+
 function tabled(visits: readonly Visit[]): Table {
   const athletes = [...new Set(visits.map((v) => v.athlete))]
   const stations = [...new Set(visits.map((v) => v.station))]
@@ -71,7 +74,7 @@ function tabled(visits: readonly Visit[]): Table {
   const all = visits.flatMap((v) => v.tries)
   return {
     n: visits.length, athlete: Int32Array.from(visits, (v) => athletes.indexOf(v.athlete)), station: Int32Array.from(visits, (v) => stations.indexOf(v.station)), from: Int32Array.from(starts),
-    to: Int32Array.from(visits, (v, i) => starts[i]! + v.tries.length), begun: Uint8Array.from(visits, (v) => Number(v.begun)), hand: Uint8Array.from(all, (t) => Number(t.hand === 'right')), load: Float64Array.from(all, (t) => t.loadKg),
+    to: Int32Array.from(visits, (v, i) => starts[i]! + v.tries.length), begun: Uint8Array.from(visits, (v) => Number(v.begun)), hand: Uint8Array.from(all, (t) => HANDS.indexOf(t.hand)), load: Float64Array.from(all, (t) => t.loadKg),
     athletes, stations, tries: all.length, of: athletes.map((id) => visits.flatMap((v, i) => (v.athlete === id ? [i] : []))), at: stations.map((id) => visits.flatMap((v, i) => (v.station === id ? [i] : []))),
   }
 }
@@ -97,16 +100,16 @@ function generate(t: Table, state: DayState, p: DayParams, w: Weights, rank: Flo
   const scores = new Float64Array(t.n)
   const starts = new Float64Array(t.n)
   const setUps = new Float64Array(t.n)
+  const gap = [{ left: p.gapSame, right: p.gapHands }, { left: p.gapHands, right: p.gapSame }, { left: Math.max(p.gapSame, p.gapHands), right: Math.max(p.gapSame, p.gapHands) }]
   const look = (i: number): void => {
     out.looked++
     const k = at[i]!
     const a = t.athlete[i]!
     const s = t.station[i]!
     const h = t.hand[k]!
-    const own = ended[2 * a + h]!
-    const other = ended[2 * a + 1 - h]!
-    let ready = Math.max(here[a]!, own + p.gapSame, other + p.gapHands)
-    if (where[a]! >= 0 && where[a] !== s) ready = Math.max(ready, Math.max(own, other) + p.walk)
+    const [left, right] = [ended[2 * a]!, ended[2 * a + 1]!]
+    let ready = Math.max(here[a]!, left + gap[h]!.left, right + gap[h]!.right)
+    if (where[a]! >= 0 && where[a] !== s) ready = Math.max(ready, Math.max(left, right) + p.walk)
     const hung = hangs[s]!
     const change = Number.isNaN(hung) ? 0 : Math.abs(t.load[k]! - hung)
     const setUp = (lastAthlete[s]! >= 0 && lastAthlete[s] !== a ? p.swap : 0) + (change > 0 ? p.plate0 + (p.perStep * change) / p.step : 0)
@@ -133,7 +136,8 @@ function generate(t: Table, state: DayState, p: DayParams, w: Weights, rank: Flo
     out.setUp[n] = setUps[best]!
     if (end > out.endS) out.endS = end
     at[best] = k + 1
-    ended[2 * a + t.hand[k]!] = end
+    if (t.hand[k] !== 1) ended[2 * a] = end
+    if (t.hand[k] !== 0) ended[2 * a + 1] = end
     where[a] = s
     done[a]!++
     current[a] = k + 1 < t.to[best]! ? best : -1

@@ -57,8 +57,11 @@ export interface ImportContext {
   today: LocalDate
   athletes: readonly { id: string; name: string }[]
   units: readonly { id: string; kind: string; label: string; measurementId: string; sizeMm?: number | null; handleMm?: number | null }[]
-  /** Keys of trials on record, see `trialKey`. */
-  existing: ReadonlySet<string>
+  /** How many trials of each key are on record, see `trialKey`. */
+  existing: ReadonlyMap<string, number>
+  /** Lines the coach leaves out, and lines that count although they are there already. */
+  without?: ReadonlySet<number>
+  wanted?: ReadonlySet<number>
 }
 
 type Unit = ImportContext['units'][number]
@@ -96,16 +99,19 @@ export interface ImportedSession {
   trials: ImportedTrial[]
 }
 
+/** A line that says what is there already: in the file (the line it repeats), or on record. */
+export interface Repeated { line: number; of: number | 'record'; says: string }
+
 export type ImportReport =
-  | { ok: true; sessions: ImportedSession[]; trials: number; lines: number; /** Trials left out because they are on record. */ already: number }
-  | { ok: false; problems: ImportProblem[]; lines: number }
+  | { ok: true; sessions: ImportedSession[]; trials: number; lines: number; /** Trials left out because they are on record. */ already: number; /** Lines left out because they repeat something. */ repeated: Repeated[]; /** Lines the coach left out. */ without: number }
+  | { ok: false; problems: ImportProblem[]; lines: number; repeated: Repeated[] }
 
 /** Most lines a file may have. */
 export const IMPORT_MOST_LINES = 60_000
 
-/** One trial as the duplicate check knows it. Value SI. */
-export const trialKey = (athleteId: string, on: LocalDate, protocolId: string, hand: Hand, ordinal: number, value: number): string =>
-  [athleteId, on, protocolId, hand, ordinal, value.toFixed(3)].join('|')
+/** One trial as the duplicate check knows it, whatever number it has within its hand. Value SI. */
+export const trialKey = (athleteId: string, on: LocalDate, protocolId: string, hand: Hand, value: number): string =>
+  [athleteId, on, protocolId, hand, value.toFixed(3)].join('|')
 
 const HAND_WORDS: Record<string, Hand> = { left: 'left', l: 'left', right: 'right', r: 'right', both: 'both', b: 'both' }
 
@@ -119,6 +125,11 @@ export class TrialsReader {
   private readonly sessions = new Map<string, Taken>()
   private lines = 0
   private already = 0
+  private out = 0
+  private readonly repeated: Repeated[] = []
+  /** First line of each text, and what of the record is still to be met again. */
+  private readonly seen = new Map<string, number>()
+  private readonly onRecord: Map<string, number>
   private readonly context: ImportContext
   private readonly people: People
   /** Dates read before: a long file has few. */
@@ -126,12 +137,23 @@ export class TrialsReader {
 
   constructor(context: ImportContext) {
     this.context = context
+    this.onRecord = new Map(context.existing)
     this.people = groupBy(context.athletes, (a) => a.name.toLowerCase())
     for (const a of context.athletes) this.people.set(a.id, [a])
   }
 
-  add(row: CsvRow): void {
+  /** `source`: the line of the file it comes from, where that holds several results. */
+  add(row: CsvRow, source: CsvRow = row): void {
     this.lines++
+    if (this.context.without?.has(row.line)) { this.out++; return }
+    const wanted = this.context.wanted?.has(row.line) ?? false
+    const text = JSON.stringify(source.cells)
+    const first = this.seen.get(text)
+    if (first === undefined) this.seen.set(text, row.line)
+    else if (first !== row.line && !wanted) {
+      if (this.repeated.at(-1)?.line !== row.line) this.repeated.push({ line: row.line, of: first, says: says(source) })
+      return
+    }
     const reader = new RowReader(row, this.context, this.people, this.days)
     const parsed = reader.read()
     if (!parsed) { this.problems.push(...reader.problems); return }
@@ -148,17 +170,25 @@ export class TrialsReader {
       const clash = own.lines.get(place)
       if (clash !== undefined) this.problems.push({ line: row.line, column: 'trial', message: `Line ${row.line}: trial ${ordinal} of the ${t.hand} hand is on line ${clash} already.` })
       own.lines.set(place, row.line)
-      if (clash === undefined && this.context.existing.has(trialKey(s.athleteId, s.performedOn, s.protocolId, t.hand, ordinal, t.value))) this.already++
-      else own.session.trials.push({ ...t, line: row.line, ordinal })
+      const key = trialKey(s.athleteId, s.performedOn, s.protocolId, t.hand, t.value)
+      const there = this.onRecord.get(key) ?? 0
+      if (clash === undefined && there > 0 && !wanted) {
+        this.onRecord.set(key, there - 1)
+        this.already++
+        if (this.repeated.at(-1)?.line !== row.line) this.repeated.push({ line: row.line, of: 'record', says: `${s.athleteName}, ${t.hand}, ${t.enteredValue} ${t.enteredUnit}` })
+      } else own.session.trials.push({ ...t, line: row.line, ordinal })
     }
   }
 
   report(): ImportReport {
-    if (this.problems.length > 0) return { ok: false, problems: this.problems.sort((a, b) => a.line - b.line), lines: this.lines }
+    if (this.problems.length > 0) return { ok: false, problems: this.problems.sort((a, b) => a.line - b.line), lines: this.lines, repeated: this.repeated }
     const list = [...this.sessions.values()].flatMap((x) => (x.session.trials.length > 0 ? [x.session] : []))
-    return { ok: true, sessions: list, trials: list.reduce((n, s) => n + s.trials.length, 0), lines: this.lines, already: this.already }
+    return { ok: true, sessions: list, trials: list.reduce((n, s) => n + s.trials.length, 0), lines: this.lines, already: this.already, repeated: this.repeated, without: this.out }
   }
 }
+
+/** A line as it stands in the file. */
+const says = (row: CsvRow): string => Object.values(row.cells).filter((c) => c !== '').join(', ')
 
 /** What stops a table before its first line is read: unknown or missing columns, no lines, too many. */
 export function tableProblems(table: CsvTable, mapped: boolean): ImportProblem[] {
@@ -176,7 +206,7 @@ export function tableProblems(table: CsvTable, mapped: boolean): ImportProblem[]
 export function readTrialsCsv(text: string, context: ImportContext): ImportReport {
   const table = readCsv(text)
   const problems = tableProblems(table, false)
-  if (!table.ok || problems.length > 0) return { ok: false, problems, lines: table.ok ? table.rows.length : 0 }
+  if (!table.ok || problems.length > 0) return { ok: false, problems, lines: table.ok ? table.rows.length : 0, repeated: [] }
   const reader = new TrialsReader(context)
   for (const row of table.rows) reader.add(row)
   return reader.report()

@@ -10,7 +10,7 @@ export type DateOrder = 'ymd' | 'dmy' | 'mdy'
 /** A column of results: which test, hand and unit it holds; null where another column says. */
 export interface ResultColumn { column: string; protocolId: string | null; hand: Hand | null; unit: EntryUnit | null }
 /** How a coach's own sheet is read: its columns by what they mean, what is the same for all lines, and names as the roster has them. */
-export interface SheetMapping { columns: Record<string, string>; fixed: Record<string, string>; results: ResultColumn[]; dateOrder: DateOrder; names: Record<string, string> }
+export interface SheetMapping { columns: Record<string, string>; fixed: Record<string, string>; results: ResultColumn[]; /** null: every date reads two ways, or some read one way and some the other; the coach is asked. */ dateOrder: DateOrder | null; names: Record<string, string> }
 type Table = Extract<CsvTable, { ok: true }>
 
 const OWN: readonly string[] = ['value', 'left', 'right']
@@ -50,15 +50,26 @@ function partsOf(text: string, order: DateOrder): LocalDate | null {
 }
 
 /** A date as the sheet writes it; what is no date stays as it is, for the report to name. */
-export const dateBy = (text: string, order: DateOrder): string => partsOf(text, order) ?? text
+export const dateBy = (text: string, order: DateOrder | null): string => (order && partsOf(text, order)) ?? text
 
-/** The order dates are written in. Not sure where every one reads both ways: then day first, and the coach is asked. */
-export function guessDates(cells: readonly string[]): { order: DateOrder; sure: boolean } {
-  const filled = cells.filter((c) => c.trim() !== '')
-  const fits = (['ymd', 'dmy', 'mdy'] as const).filter((o) => filled.length > 0 && filled.every((c) => partsOf(c, o) !== null))
-  if (filled.length > 0 && filled.every((c) => /^\d{4}\D/.test(c.trim()))) return { order: 'ymd', sure: true }
-  const own = fits.filter((o) => o !== 'ymd')
-  return own.length === 1 ? { order: own[0]!, sure: true } : { order: filled.some((c) => c.includes('/')) && own.includes('mdy') && !own.includes('dmy') ? 'mdy' : 'dmy', sure: filled.every((c) => c.includes('.')) && filled.length > 0 }
+/** The order a line is read in that is not written as the others are. */
+export const otherOrder = (order: DateOrder | null): DateOrder | null => (order === 'dmy' ? 'mdy' : order === 'mdy' ? 'dmy' : null)
+
+export interface DateGuess { order: DateOrder | null; /** A date that reads as two days, and the two; null: none does. */ twoWays: { text: string; dmy: LocalDate; mdy: LocalDate } | null; /** Some dates are only day first, others only month first. */ mixed: boolean }
+
+/** The order dates are written in, where they say it themselves; null where they read both ways or go both ways. Points between the numbers say nothing by themselves. */
+export function guessDates(cells: readonly string[]): DateGuess {
+  const filled = [...new Set(cells.map((c) => c.trim()).filter((c) => c !== ''))]
+  const read = filled.map((text) => ({ text, dmy: partsOf(text, 'dmy'), mdy: partsOf(text, 'mdy') }))
+  const two = read.find((r) => r.dmy !== null && r.mdy !== null && r.dmy !== r.mdy)
+  const twoWays = two ? { text: two.text, dmy: two.dmy!, mdy: two.mdy! } : null
+  const [days, months] = [read.some((r) => r.dmy !== null && r.mdy === null), read.some((r) => r.mdy !== null && r.dmy === null)]
+  if (filled.length > 0 && filled.every((c) => /^\d{4}\D/.test(c))) return { order: 'ymd', twoWays: null, mixed: false }
+  if (days && months) return { order: null, twoWays, mixed: true }
+  if (days) return { order: 'dmy', twoWays, mixed: false }
+  // A date with points and the month first is rare enough to be asked for.
+  if (months && !read.some((r) => r.text.includes('.'))) return { order: 'mdy', twoWays, mixed: false }
+  return { order: twoWays || months ? null : filled.length > 0 ? 'dmy' : 'ymd', twoWays, mixed: false }
 }
 
 export interface Guess { mapping: SheetMapping; /** What was guessed and should be looked at, in words. */ doubts: string[] }
@@ -88,7 +99,6 @@ export function guessMapping(table: Table, roster: readonly { name: string }[]):
     if (near.length === 1) names[n] = near[0]!.name
   }
   const doubts = [
-    ...(columns['date'] && !dates.sure ? ['Dates read both ways round: day first is assumed.'] : []),
     ...results.filter((r) => r.unit === null && !columns['unit']).map((r) => `No unit is written for "${r.column}": the first unit of its test is assumed.`),
     ...results.filter((r) => r.protocolId !== null && !columns['protocol']).map((r) => `"${r.column}" is taken for ${protocolById(r.protocolId!)!.name}.`),
     ...Object.entries(names).map(([a, b]) => `"${a}" is taken for ${b}.`),
@@ -103,18 +113,18 @@ const turned = (name: string): string => name.toLowerCase().split(',').map((x) =
 export function openIn(m: SheetMapping): string[] {
   const said = (id: string) => Boolean(m.columns[id] || m.fixed[id])
   return [
-    ...(said('athlete') ? [] : ['Which column names the athlete?']), ...(said('date') ? [] : ['Which column has the date?']), ...(m.results.length > 0 ? [] : ['Which columns hold results?']),
+    ...(said('athlete') ? [] : ['Which column names the athlete?']), ...(said('date') ? [] : ['Which column has the date?']), ...(said('date') && m.dateOrder === null ? ['Is the day written first in the dates, or the month?'] : []), ...(m.results.length > 0 ? [] : ['Which columns hold results?']),
     ...m.results.filter((r) => !r.protocolId && !said('protocol')).map((r) => `Which test is "${r.column}"?`),
     ...m.results.filter((r) => { const p = r.protocolId ? protocolById(r.protocolId) : null; return !r.hand && !said('hand') && p?.hands !== 'both' }).map((r) => `Which hand is "${r.column}"?`),
   ]
 }
 
-/** One line of a sheet as lines of a trials file, one for each result that is there. Lines keep their number. */
-export function mapRow(row: CsvRow, m: SheetMapping): CsvRow[] {
+/** One line of a sheet as lines of a trials file, one for each result that is there. Lines keep their number. `turned`: the date of this line is written the other way. */
+export function mapRow(row: CsvRow, m: SheetMapping, turned = false): CsvRow[] {
   const shared: Record<string, string> = { ...m.fixed }
   for (const [meaning, column] of Object.entries(m.columns)) shared[meaning] = row.cells[column] || m.fixed[meaning] || ''
   shared['athlete'] = m.names[shared['athlete'] ?? ''] ?? shared['athlete'] ?? ''
-  shared['date'] = dateBy(shared['date'] ?? '', m.dateOrder)
+  shared['date'] = dateBy(shared['date'] ?? '', turned ? otherOrder(m.dateOrder) : m.dateOrder)
   shared['protocol'] = shared['protocol'] && !protocolById(shared['protocol']) ? (TEST_PROTOCOLS.find((p) => p.name.toLowerCase() === shared['protocol']!.toLowerCase())?.id ?? testOf(shared['protocol']) ?? shared['protocol']) : (shared['protocol'] ?? '')
   return m.results.flatMap((r) => {
     const cell = row.cells[r.column] ?? ''

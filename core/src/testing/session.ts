@@ -134,20 +134,23 @@ const wants = (advice: TrialAdvice): boolean => advice.kind === 'to-go' || advic
  * spread is wide gets one more. Null when nothing is left to do.
  */
 export function nextTry(protocol: Protocol, trials: readonly Trial[], first: Side, stopped: readonly Hand[], ramp: RampSetUp | null = null): { hand: Hand; ordinal: number; loadKg?: number } | null {
-  const tries = (hand: Hand) => trials.filter((t) => t.hand === hand).length
   if (protocol.entry === 'lift' && protocol.heaviest && ramp) {
     const lifts = rampTries(trials)
     const of = (hand: Side) => rampNext(lifts, hand, ramp.expectedKg, ramp.smallestKg)
     const hand = rampHand(lifts, first, (h) => stopped.includes(h) || of(h).kind === 'done')
     const next = hand && of(hand)
-    return hand && next?.kind === 'try' ? { hand, ordinal: tries(hand) + 1, loadKg: next.loadKg } : null
+    return hand && next?.kind === 'try' ? { hand, ordinal: nextOrdinal(trials, hand), loadKg: next.loadKg } : null
   }
   const open = readSession(protocol, trials).hands.filter((h) => wants(h.advice) && !stopped.includes(h.hand))
   if (open.length === 0) return null
   const order = open.map((h) => h.hand).sort((a, b) => validValues(trials, a).length - validValues(trials, b).length || (a === first ? -1 : b === first ? 1 : 0))
   const hand = order[0]!
-  return { hand, ordinal: tries(hand) + 1 }
+  return { hand, ordinal: nextOrdinal(trials, hand) }
 }
+
+/** Number of the next try of a hand: one more than the highest, whatever was moved to the other hand. */
+export const nextOrdinal = (trials: readonly Pick<Trial, 'hand' | 'ordinal'>[], hand: Hand): number =>
+  1 + Math.max(0, ...trials.filter((t) => t.hand === hand).map((t) => t.ordinal))
 
 /** Where a ramp starts and how fine the plates are, kg. */
 export interface RampSetUp { expectedKg: number; smallestKg: number | null }

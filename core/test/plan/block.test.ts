@@ -42,6 +42,31 @@ describe('what the next week grows from', () => {
   })
 })
 
+describe('a block over weeks that are planned', () => {
+  const b = sampleBlock('boxer', 1)
+  const first = draftWeek(weekProblem(b, 0, []), ids())
+  const kept = first.blocks[0]!
+  // One the week can do without.
+  const out = first.blocks.find((x) => x.exerciseId !== kept.exerciseId && first.blocks.filter((y) => y.exerciseId === x.exerciseId).length === 1)!
+  const had = { weekStart: weeksOf(b)[0]!.weekStart, blocks: [{ ...kept, pinned: true }, ...first.blocks.slice(1).filter((x) => x.exerciseId !== out.exerciseId)], terms: { settings: {}, bans: [{ exerciseId: out.exerciseId, day: null }] } }
+  const week = weekProblem({ ...b, own: [had], before: { ...b.before, lastLoad: null } }, 0, [])
+  it('keeps the pins and bans of each of them', () => {
+    expect(week.terms.pins).toContainEqual({ exerciseId: kept.exerciseId, day: kept.day, sets: kept.sets })
+    expect(week.terms.bans).toContainEqual({ exerciseId: out.exerciseId, day: null })
+    expect(weekProblem({ ...b, own: [had] }, 1, []).terms.bans).toEqual([...b.bans])
+  })
+  it('grows from what the coach had there, and stays near to it', () => {
+    expect(week.lastLoad).toBeCloseTo(handLoad(had.blocks), 9)
+    expect(week.near?.blocks).toEqual(had.blocks)
+    const planned = planBlock(highs, { ...b, weeks: 1, own: [had], tests: null, travel: [], before: { ...b.before, lastLoad: null } }, { newId: ids(), gap: 0.05, iterations: 500 })[0]!
+    expect(planned.gap, 'no plan was found').not.toBeNull()
+    expect(handLoad(planned.plan.blocks)).toBeLessThanOrEqual(loadCap(planned.weekStart, contextOf(planned.problem))!.most + 1e-9)
+    expect(loadCap(planned.weekStart, contextOf(planned.problem))!.most).toBeLessThan(1.2 * handLoad(had.blocks))
+    expect(planned.plan.blocks.some((x) => x.exerciseId === kept.exerciseId && x.day === kept.day)).toBe(true)
+    expect(planned.plan.blocks.some((x) => x.exerciseId === out.exerciseId)).toBe(false)
+  })
+})
+
 describe('four weeks of a sport', () => {
   it('break no rule, rest in the fourth, never collapse, and keep each top quality', () => {
     const b = { ...sampleBlock('obstacle_racer', 2), weeks: 4, tests: null, travel: [] }

@@ -88,4 +88,18 @@ describe('a test day as it runs', () => {
     expect(day.order.slots).toHaveLength(73)
     expect(Math.min(...day.order.slots.map((s) => s.start))).toBeGreaterThanOrEqual(600)
   })
+  it('a try left out is taken back: it is to come again, and nothing says it was done', () => {
+    const first = dayNow(setup, [], 0, wished).order.slots[0]!
+    const skip = ev(20, { kind: 'done', athlete: first.athlete, station: first.station, hand: first.hand, loadKg: 0, outcome: 'skipped', reason: 'not here' })
+    expect(dayNow(setup, [skip], 30, wished).order.slots).toHaveLength(71)
+    const back = dayNow(setup, [skip, ev(25, { kind: 'undo', of: skip.id })], 30, wished)
+    expect(back.order.slots).toHaveLength(72)
+    expect(back.done).toEqual([])
+  })
+  it('a hang is one try of both hands; pain in one hand ends it', () => {
+    const hang: DaySetup = { ...setup, stations: [{ ...station('h', 'hang_time'), tries: 1 }], perHand: 3 }
+    expect(visitsOf(hang).map((v) => v.tries)).toEqual(Array.from({ length: 6 }, () => [{ hand: 'both', loadKg: 0 }]))
+    const order = wishedTimes(hang, [], 100_000)
+    expect(dayNow(hang, [ev(1, { kind: 'out', athlete: 'a', hand: 'left', reason: 'pain 5' })], 2, order).order.slots.map((s) => s.athlete).sort()).toEqual(['b', 'c', 'd', 'e', 'f'])
+  })
 })

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { assignment, dayBound } from '../../src/testday/bound'
 import { DAWN, orderDay, type DayParams, type DayState, type DayTry, type Order, type Visit } from '../../src/testday/order'
+import { sidesOf } from '../../src/safety/act'
 
 const P: DayParams = { att: 10, gapHands: 90, gapSame: 180, swap: 15, plate0: 10, perStep: 4, step: 2.5, walk: 30 }
 const tries = (first: number, n = 6): DayTry[] => Array.from({ length: n }, (_, i) => ({ hand: i % 2 === 0 ? 'left' : 'right', loadKg: first === 0 ? 0 : first + 2.5 * i }))
@@ -25,12 +26,15 @@ function faults(o: Order, visits: readonly Visit[], p: DayParams, state: DayStat
     let last = Math.max(ended.left ?? -Infinity, ended.right ?? -Infinity)
     const seen: string[] = []
     for (const s of own) {
-      const other = s.hand === 'left' ? 'right' : 'left'
-      say(s.start < (ended[s.hand] ?? -Infinity) + p.gapSame - eps, `${id}: a hand's rest is broken`)
-      say(s.start < (ended[other] ?? -Infinity) + p.gapHands - eps, `${id}: the rest between hands is broken`)
+      for (const hand of sidesOf(s.hand)) {
+        const other = hand === 'left' ? 'right' : 'left'
+        say(s.start < (ended[hand] ?? -Infinity) + p.gapSame - eps, `${id}: a hand's rest is broken`)
+        say(s.start < (ended[other] ?? -Infinity) + p.gapHands - eps, `${id}: the rest between hands is broken`)
+      }
       say(where !== null && where !== s.station && s.start < last + p.walk - eps, `${id} has no time to walk`)
       if (seen.at(-1) !== s.station) { say(seen.includes(s.station), `${id} comes back to ${s.station}`); seen.push(s.station) }
-      ended[s.hand] = last = s.end
+      for (const hand of sidesOf(s.hand)) ended[hand] = s.end
+      last = s.end
       where = s.station
     }
   }
@@ -51,8 +55,10 @@ const someDay = fc.record({
   p: fc.record({ att: fc.integer({ min: 3, max: 40 }), gapHands: fc.integer({ min: 0, max: 120 }), gapSame: fc.integer({ min: 60, max: 240 }), swap: fc.integer({ min: 0, max: 30 }), plate0: fc.integer({ min: 0, max: 20 }), perStep: fc.integer({ min: 0, max: 8 }), step: fc.constant(2.5), walk: fc.integer({ min: 0, max: 90 }) }),
   late: fc.integer({ min: 0, max: 6 }), broken: fc.integer({ min: 0, max: 2 }), stops: fc.integer({ min: 0, max: 6 }), at: fc.double({ min: 0, max: 0.9, noNaN: true }),
 })
+/** A hang: both hands at once. */
+const bothHands = (n: number) => Array.from({ length: n }, () => ({ hand: 'both' as const, loadKg: 0 }))
 type SomeDay = typeof someDay extends fc.Arbitrary<infer T> ? T : never
-const visitsOf = (d: SomeDay): Visit[] => Array.from({ length: d.stations }, (_, s) => Array.from({ length: d.athletes }, (_, a): Visit => ({ athlete: `a${a}`, station: `s${s}`, begun: false, tries: tries(s === 0 ? 0 : 20 + 2.5 * d.loads[s * 7 + a]!, 2 * d.perHand) }))).flat()
+const visitsOf = (d: SomeDay): Visit[] => Array.from({ length: d.stations }, (_, s) => Array.from({ length: d.athletes }, (_, a): Visit => ({ athlete: `a${a}`, station: `s${s}`, begun: false, tries: s === 2 ? bothHands(d.perHand) : tries(s === 0 ? 0 : 20 + 2.5 * d.loads[s * 7 + a]!, 2 * d.perHand) }))).flat()
 
 /** The day at an instant: what began before it stands, the rest is to be ordered anew. */
 function cutAt(o: Order, visits: readonly Visit[], now: number): { left: Visit[]; state: DayState } {
@@ -60,7 +66,7 @@ function cutAt(o: Order, visits: readonly Visit[], now: number): { left: Visit[]
   const count = (v: Visit) => done.filter((s) => s.athlete === v.athlete && s.station === v.station).length
   const handEnded: Record<string, { left?: number; right?: number }> = {}
   const [lastStation, stations]: [Record<string, string>, Record<string, { freeAt: number; lastAthlete: string | null; loadKg: number | null }>] = [{}, {}]
-  for (const s of [...done].sort((a, b) => a.start - b.start)) { (handEnded[s.athlete] ??= {})[s.hand] = s.end; lastStation[s.athlete] = s.station; stations[s.station] = { freeAt: s.end, lastAthlete: s.athlete, loadKg: s.loadKg } }
+  for (const s of [...done].sort((a, b) => a.start - b.start)) { for (const hand of sidesOf(s.hand)) (handEnded[s.athlete] ??= {})[hand] = s.end; lastStation[s.athlete] = s.station; stations[s.station] = { freeAt: s.end, lastAthlete: s.athlete, loadKg: s.loadKg } }
   return { left: visits.map((v) => ({ ...v, tries: v.tries.slice(count(v)), begun: count(v) > 0 })), state: { now, from: {}, handEnded, lastStation, stations } }
 }
 

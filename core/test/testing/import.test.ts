@@ -7,7 +7,7 @@ const context: ImportContext = {
   today: '2026-11-25',
   athletes: [{ id: 'a1', name: 'Noor Fairbrass' }, { id: 'a2', name: 'Rui Castellane' }],
   units: [{ id: 'u1', kind: 'dyno', label: 'Dynamometer 1', measurementId: 'm1' }, { id: 'u2', kind: 'bar', label: 'Bar 1', measurementId: 'm2' }, { id: 'u3', kind: 'bar', label: 'Bar 2', measurementId: 'm3' }],
-  existing: new Set(),
+  existing: new Map(),
 }
 const read = (...lines: string[]) => readTrialsCsv(lines.join('\n'), context)
 const problems = (...lines: string[]) => {
@@ -78,9 +78,21 @@ describe('anything wrong names its line and keeps nothing', () => {
   })
   it('a trial twice in the file is refused; one on record is left out and counted', () => {
     expect(problems(WIDE, `${good}1,36,,kg`, `${good}1,37,,kg`)).toEqual(['Line 3: trial 1 of the left hand is on line 2 already.'])
-    const existing = new Set([trialKey('a1', '2026-11-20', 'dyno_seated', 'left', 1, kgfToN(36))])
+    const existing = new Map([[trialKey('a1', '2026-11-20', 'dyno_seated', 'left', kgfToN(36)), 1]])
     const r = readTrialsCsv(`${WIDE}\n${good}1,36,,kg`, { ...context, existing })
     expect(r).toMatchObject({ ok: true, trials: 0, already: 1, sessions: [] })
+  })
+  it('a line that repeats another, or the record, is named and left out unless it is wanted', () => {
+    const lines = [WIDE, `${good},36,,kg`, `${good},37,,kg`, `${good},36,,kg`].join('\n')
+    const first = readTrialsCsv(lines, context)
+    expect(first).toMatchObject({ ok: true, trials: 2, repeated: [{ line: 4, of: 2 }] })
+    expect(readTrialsCsv(lines, { ...context, wanted: new Set([4]) })).toMatchObject({ ok: true, trials: 3, repeated: [] })
+    // On record under whatever number of its hand; two of one value are met one by one.
+    const existing = new Map([[trialKey('a1', '2026-11-20', 'dyno_seated', 'left', kgfToN(36)), 1]])
+    expect(readTrialsCsv(lines, { ...context, existing, wanted: new Set([4]) })).toMatchObject({ ok: true, trials: 2, already: 1, repeated: [{ line: 2, of: 'record' }] })
+  })
+  it('a line that is left out says nothing, not even what is wrong with it', () => {
+    expect(readTrialsCsv([WIDE, `${good},36,,kg`, `${good},-4,,kg`].join('\n'), { ...context, without: new Set([3]) })).toMatchObject({ ok: true, trials: 1, without: 1 })
   })
   it('columns missing, unknown, twice, too many cells, nothing at all', () => {
     expect(problems('athlete,date,left', 'x,y,1')).toEqual(['Line 1: the column "protocol" is missing.'])

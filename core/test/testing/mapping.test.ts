@@ -7,8 +7,8 @@ const ROSTER = [{ id: 'a1', name: 'Noor Fairbrass' }, { id: 'a2', name: 'Ines Va
 const UNITS = [{ id: 'u1', kind: 'dyno', label: 'Dyno A', measurementId: 'm1' }, { id: 'u2', kind: 'bar', label: 'Bar 1', measurementId: 'm2' }]
 const table = (...lines: string[]) => readCsv(lines.join('\n')) as Extract<CsvTable, { ok: true }>
 function read(t: Extract<CsvTable, { ok: true }>, m: SheetMapping): ImportReport {
-  const reader = new TrialsReader({ today: '2026-11-25', athletes: ROSTER, units: UNITS, existing: new Set() })
-  for (const row of t.rows) for (const line of mapRow(row, m)) reader.add(line)
+  const reader = new TrialsReader({ today: '2026-11-25', athletes: ROSTER, units: UNITS, existing: new Map() })
+  for (const row of t.rows) for (const line of mapRow(row, m)) reader.add(line, row)
   return reader.report()
 }
 
@@ -59,8 +59,20 @@ describe('a coach\'s own sheet', () => {
 
 describe('dates of a sheet', () => {
   it.each([
-    [['2026-10-08', '2026-10-20'], 'ymd', true], [['13/10/2026', '02/03/2026'], 'dmy', true], [['10/13/2026', '02/03/2026'], 'mdy', true], [['08.10.2026'], 'dmy', true], [['03/04/2026', '05/06/2026'], 'dmy', false], [[], 'dmy', false],
-  ] as const)('%j are read %s, sure: %s', (cells, order, sure) => expect(guessDates(cells)).toEqual({ order, sure }))
+    [['2026-10-08', '2026-10-20'], 'ymd', null, false], [['13/10/2026', '02/03/2026'], 'dmy', '02/03/2026', false], [['10/13/2026', '02/03/2026'], 'mdy', '02/03/2026', false],
+    // Nothing says which: the coach is asked, whatever stands between the numbers.
+    [['08.10.2026'], null, '08.10.2026', false], [['03/04/2026', '05/06/2026'], null, '03/04/2026', false], [['03.10.2026', '10.14.2026'], null, '03.10.2026', false],
+    // Some lines one way, some the other.
+    [['03.10.2026', '25.10.2026', '10/14/2026'], null, '03.10.2026', true], [['3.3.2026'], 'dmy', null, false], [[], 'ymd', null, false],
+  ] as const)('%j: order %s, two ways %s, mixed %s', (cells, order, two, mixed) => expect(guessDates(cells)).toEqual({ order, mixed, twoWays: two && { text: two, dmy: dateBy(two, 'dmy'), mdy: dateBy(two, 'mdy') } }))
+  it('are open until the coach says, and a single line can be turned', () => {
+    const t = table('name,date,grip_l', 'Noor Fairbrass,03.10.2026,40', 'Noor Fairbrass,10/14/2026,41')
+    const { mapping } = guessMapping(t, ROSTER)
+    expect(openIn(mapping)).toContain('Is the day written first in the dates, or the month?')
+    const said: SheetMapping = { ...mapping, dateOrder: 'dmy' }
+    expect(t.rows.map((r) => mapRow(r, said)[0]!.cells['date'])).toEqual(['2026-10-03', '10/14/2026'])
+    expect(mapRow(t.rows[1]!, said, true)[0]!.cells['date']).toBe('2026-10-14')
+  })
   it('become days; what is none stays for the report', () => {
     expect([dateBy('3.4.26', 'dmy'), dateBy('3/4/2026', 'mdy'), dateBy('2026/4/3', 'ymd'), dateBy('31.2.2026', 'dmy'), dateBy('spring', 'dmy')]).toEqual(['2026-04-03', '2026-03-04', '2026-04-03', '31.2.2026', 'spring'])
   })

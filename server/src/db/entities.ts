@@ -36,6 +36,7 @@ export interface Account extends Row { login: string; name: string; role: 'coach
 export interface Athlete extends Row {
   name: string; birthDate: string | null; sexForNorms: Sex | null; dominantHand: Side | null; level: LevelId
   guardian: Guardian | null; skin: SkinId; note: string; updatedAt: Date; version: number
+  /** Put away, since when and why; null: on the roster. */ archivedOn: string | null; archivedWhy: string
 }
 export interface DemandVersion extends Row { athleteId: string; sources: { id: string; weight: number }[]; edits: DemandEdit[]; since: string; reason: string }
 export interface HallSport extends Row { name: string; kind: 'sport' | 'event'; originId: string; objects: string; rows: SourceRow[] }
@@ -50,11 +51,11 @@ export interface WrapGap extends Row { athleteId: string; unitId: string; measur
 export interface KitPrice extends Row { kind: string; sizeMm: number | null; price: string }
 export interface BodyMeasurementRow extends Row {
   athleteId: string; measure: BodyMeasureId; hand: Hand; value: number; enteredValue: number; enteredUnit: EntryUnit
-  measuredOn: string; supersedesId: string | null
+  measuredOn: string; supersedesId: string | null; struck: boolean; reason: string
 }
 export interface Injury extends Row {
   athleteId: string; site: InjurySiteId; side: Hand; status: InjuryStatus; since: string | null; note: string
-  advisedBy: string; supersedesId: string | null
+  advisedBy: string; supersedesId: string | null; struck: boolean
 }
 export interface ImplementUnit extends Row { kind: string; label: string; retired: boolean; placeId: string; orientation: Orientation | null; surface: Surface | null; version: number }
 export interface ImplementMeasurement extends Row {
@@ -66,11 +67,14 @@ export interface TestImportUndo extends Row { importId: string }
 export interface StoredSession extends Row {
   athleteId: string; protocolId: string; protocolVersion: number; protocolParams: Record<string, string | number>; unitId: string
   measurementId: string; variant: Record<string, string>; performedAt: Date; performedOn: string; deviceAt: Date | null
-  conditions: Partial<TestConditions & { familiar: boolean }>; overrideReason: string; practice: boolean; note: string; importId: string | null; clockMs: number | null
+  conditions: Partial<TestConditions & { familiar: boolean }>; overrideReason: string; practice: boolean; note: string; importId: string | null; clockMs: number | null; struck: boolean
 }
+/** What was changed of a test afterwards, with the reason. */
+export interface SessionChange extends Row { sessionId: string; before: SessionState; after: SessionState; reason: string }
+export type SessionState = Pick<StoredSession, 'conditions' | 'practice' | 'struck'>
 export interface StoredTrial extends Row {
   sessionId: string; hand: Hand; ordinal: number; value: number; enteredValue: number; enteredUnit: EntryUnit
-  pain: number | null; painWhere: PainWhere | null; deviceAt: Date | null; supersedesId: string | null; reason: string; missed: boolean; details: TryDetails
+  pain: number | null; painWhere: PainWhere | null; deviceAt: Date | null; supersedesId: string | null; reason: string; missed: boolean; details: TryDetails; /** Moved to the other hand. */ vacated?: boolean
 }
 export interface CurrentTrial extends StoredTrial { struck: boolean; strikeReason: string }
 export interface TrialMark extends Row { trialId: string; struck: boolean; reason: string }
@@ -125,6 +129,9 @@ const instant = () => column('timestamptz')
 const day = () => column('date')
 /** Grows with each change: who changes from an older one is told. */
 const VERSION: EntitySchemaColumnOptions = { type: 'integer', default: 1 }
+/** Entered by mistake. */
+const STRUCK: EntitySchemaColumnOptions = { type: 'boolean', default: false }
+const NO_TEXT: EntitySchemaColumnOptions = { type: 'text', default: '' }
 const maybe = (c: EntitySchemaColumnOptions): EntitySchemaColumnOptions => ({ ...c, nullable: true })
 
 const named = (columns: Columns): Columns => Object.fromEntries(Object.entries(columns).map(([k, c]) => [k, { ...c, name: snake(k) }]))
@@ -137,12 +144,12 @@ function view<T extends Row>(name: string, columns: Columns): EntitySchema<T> {
   return new EntitySchema<T>({ name, type: 'view', tableName: snake(name).replace(/^_/, ''), synchronize: false, columns: named({ ...rowColumns(), ...columns }) as never })
 }
 
-const measurement: Columns = { athleteId: uuid(), measure: text(), hand: text(), value: number(), enteredValue: number(), enteredUnit: text(), measuredOn: day(), supersedesId: maybe(uuid()) }
-const injury: Columns = { athleteId: uuid(), site: text(), side: text(), status: text(), since: maybe(day()), note: text(), advisedBy: text(), supersedesId: maybe(uuid()) }
+const measurement: Columns = { athleteId: uuid(), measure: text(), hand: text(), value: number(), enteredValue: number(), enteredUnit: text(), measuredOn: day(), supersedesId: maybe(uuid()), struck: STRUCK, reason: NO_TEXT }
+const injury: Columns = { athleteId: uuid(), site: text(), side: text(), status: text(), since: maybe(day()), note: text(), advisedBy: text(), supersedesId: maybe(uuid()), struck: STRUCK }
 const session: Columns = {
   athleteId: uuid(), protocolId: text(), protocolVersion: column('integer'), protocolParams: column('jsonb'), unitId: uuid(), measurementId: uuid(),
   variant: column('jsonb'), performedAt: instant(), performedOn: day(), deviceAt: maybe(instant()), conditions: column('jsonb'), overrideReason: text(),
-  practice: column('boolean'), note: text(), importId: maybe(uuid()), clockMs: maybe(number()),
+  practice: column('boolean'), note: text(), importId: maybe(uuid()), clockMs: maybe(number()), struck: STRUCK,
 }
 const trial: Columns = {
   sessionId: uuid(), hand: text(), ordinal: column('integer'), value: number(), enteredValue: number(), enteredUnit: text(), pain: maybe(column('integer')), painWhere: maybe(column('jsonb')),
@@ -152,7 +159,7 @@ const trial: Columns = {
 export const HallEntity = new EntitySchema<Hall>({ name: 'Hall', tableName: 'hall', columns: named({ id: { type: 'uuid', primary: true }, name: text(), timeZone: text(), createdAt: instant(), staleDays: column('integer'), version: VERSION }) as never })
 export const AccountEntity = table<Account>('Account', { login: text(), name: text(), role: text(), passwordHash: text() })
 export const AthleteEntity = table<Athlete>('Athlete', {
-  name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardian: maybe(column('jsonb')), skin: text(), note: text(), updatedAt: instant(), version: VERSION,
+  name: text(), birthDate: maybe(day()), sexForNorms: maybe(text()), dominantHand: maybe(text()), level: text(), guardian: maybe(column('jsonb')), skin: text(), note: text(), updatedAt: instant(), version: VERSION, archivedOn: maybe(day()), archivedWhy: NO_TEXT,
 })
 const athleteEvent: Columns = { athleteId: uuid(), name: text(), heldOn: day(), items: column('jsonb'), note: text(), supersedesId: maybe(uuid()), removed: column('boolean') }
 const outcome: Columns = { athleteId: uuid(), name: text(), unit: text(), better: text(), value: number(), seenOn: day(), supersedesId: maybe(uuid()), removed: column('boolean') }
@@ -176,7 +183,7 @@ export const ImplementMeasurementEntity = table<ImplementMeasurement>('Implement
 export const TestImportEntity = table<TestImport>('TestImport', { fileName: text(), trials: column('integer') })
 export const TestImportUndoEntity = table<TestImportUndo>('TestImportUndo', { importId: uuid() })
 export const TestSessionEntity = table<StoredSession>('TestSession', session)
-export const TrialEntity = table<StoredTrial>('Trial', trial)
+export const TrialEntity = table<StoredTrial>('Trial', { ...trial, vacated: STRUCK })
 export const TrialMarkEntity = table<TrialMark>('TrialMark', { trialId: uuid(), struck: column('boolean'), reason: text() })
 export const TestAttachmentEntity = table<TestAttachment>('TestAttachment', { sessionId: uuid(), kind: text(), text: text(), mime: maybe(text()), bytes: maybe(column('bytea')) })
 export const TrialTraceEntity = table<TrialTrace>('TrialTrace', { trialId: uuid(), sessionId: uuid(), instrument: text(), rateHz: number(), startS: number(), gaps: column('jsonb'), data: text() })
@@ -218,6 +225,7 @@ export const ImportMappingEntity = table<ImportMapping>('ImportMapping', { heade
 export const SetLogEntity = table<StoredSetLog>('SetLog', setLog)
 
 /** Current rows: what everything but the writers reads. */
+export const SessionChangeEntity = table<SessionChange>('SessionChange', { sessionId: uuid(), before: column('jsonb'), after: column('jsonb'), reason: text() })
 export const CurrentSessionView = view<StoredSession>('CurrentTestSession', session)
 export const CurrentTrialView = view<CurrentTrial>('CurrentTrial', { ...trial, struck: column('boolean'), strikeReason: text() })
 export const CurrentInjuryView = view<Injury>('CurrentInjury', injury)
@@ -231,5 +239,5 @@ export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
   TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, TrialTraceEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity, HealthAnswerEntity, ExperienceEntryEntity, GateReasonEntity, DayFlagEntity, AlarmEntity, AlarmAnswerEntity,
   StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity, AthleteLinkEntity, TestDayEntity, TestDayEventEntity, ConclusionEntity, GoalEntity, ImportMappingEntity, JobEntity,
-  CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
+  SessionChangeEntity, CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

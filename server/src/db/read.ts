@@ -51,16 +51,19 @@ export async function loadWork(em: EntityManager, athleteId: string, period: { f
   return (JSON.parse(row.all) as Line[]).map(([blockId, exerciseId, on, hand, set, seconds, reps, pain]) => ({ blockId, exerciseId, on, hand, set, seconds, reps, pain }))
 }
 
+/** Order of planned weeks by how they stand to a day ($3): the one that holds it, then the next to come, then the last that was. */
+const NEAREST_WEEK = `CASE WHEN week_start > $3 THEN 1 WHEN week_start > $3::date - 7 THEN 0 ELSE 2 END, CASE WHEN week_start > $3 THEN week_start END, week_start DESC`
+
 /** What the stages need of some athletes beside tests and intake: one statement. */
 export interface Facts { count: number; plan: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null; done: string[]; touched: Touched }
 export async function loadFacts(em: EntityManager, ids: readonly string[], today: string): Promise<Map<string, Facts>> {
   const last = (table: string) => `(SELECT max(recorded_at) FROM ${table} WHERE athlete_id = w.id)`
   const rows = (await em.query(
     `SELECT w.id, (SELECT count(*)::int FROM current_test_session WHERE athlete_id = w.id) AS count,
-       (SELECT json_build_object('weekStart', week_start::text, 'blocks', blocks, 'recordedAt', recorded_at) FROM plan_version WHERE athlete_id = w.id ORDER BY week_start DESC, seq DESC LIMIT 1) AS plan,
+       (SELECT json_build_object('weekStart', week_start::text, 'blocks', blocks, 'recordedAt', recorded_at) FROM plan_version WHERE athlete_id = w.id ORDER BY ${NEAREST_WEEK}, seq DESC LIMIT 1) AS plan,
        ARRAY(SELECT DISTINCT done_on::text FROM current_set_log WHERE athlete_id = w.id AND done_on >= $2 AND block_id IS NOT NULL) AS done,
        greatest(${last('injury')}, ${last('clearance')}) AS injury, ${last('demand_version')} AS demands, ${last('training_week')} AS week
-     FROM unnest($1::uuid[]) AS w(id)`, [[...ids], addDays(today, -7 * LOG_WEEKS)],
+     FROM unnest($1::uuid[]) AS w(id)`, [[...ids], addDays(today, -7 * LOG_WEEKS), today],
   )) as { id: string; count: number; plan: (Omit<NonNullable<Facts['plan']>, 'recordedAt'> & { recordedAt: string }) | null; done: string[]; injury: Date | null; demands: Date | null; week: Date | null }[]
   return new Map(rows.map((r) => [r.id, {
     count: r.count, done: r.done, plan: r.plan && { ...r.plan, recordedAt: new Date(r.plan.recordedAt) },

@@ -77,7 +77,7 @@ FROM unnest($1::uuid[]) AS w(id) CROSS JOIN LATERAL (SELECT least($2::date - ${L
 
 /** Everything safety needs of some athletes on a day ($2), one row each. */
 const STATEMENT = `SELECT w.id,
-  ${jsonList(`SELECT id, site, side, status, since::text AS since, supersedes_id AS "supersedesId", ${utc('recorded_at')} AS "recordedAt" FROM injury WHERE ${OF} ORDER BY recorded_at`)} AS injuries,
+  ${jsonList(`SELECT id, site, side, status, since::text AS since, supersedes_id AS "supersedesId", struck, ${utc('recorded_at')} AS "recordedAt" FROM injury WHERE ${OF} ORDER BY recorded_at`)} AS injuries,
   ${jsonList(`SELECT id, hand, places, pain, symptom, session_id AS "sessionId", ${utc('recorded_at')} AS "recordedAt" FROM observation WHERE ${OF} ORDER BY recorded_at`)} AS observations,
   ${jsonList(`SELECT id, injury_id AS "injuryId", observation_id AS "observationId", health_id AS "healthId", pain_hand AS "painHand", pain_tissue AS "painTissue", cleared_by AS "clearedBy", profession, cleared_on::text AS "clearedOn", allows, until::text AS until, received, note, ${utc('recorded_at')} AS "recordedAt" FROM clearance WHERE ${OF} ORDER BY recorded_at`)} AS clearances,
   (SELECT json_build_object('answeredOn', answered_on::text, 'yes', yes, 'complete', complete) FROM health_answer WHERE ${OF} ORDER BY seq DESC LIMIT 1) AS health,
@@ -177,6 +177,8 @@ export async function loadSafety(
 
 function keptOf(a: Pick<Athlete, 'birthDate' | 'guardian'>, r: Stored, timeZone: string): Kept {
   const roots = rootsOf(r.injuries)
+  // One that was entered by mistake never was, through all its versions.
+  const mistaken = new Set(r.injuries.flatMap((i) => (i.struck ? [roots.get(i.id)] : [])))
   const superseded = new Set(r.injuries.flatMap((i) => i.supersedesId ?? []))
   const newest = new Map<string, ExperienceEntry>()
   for (const e of r.experience) if (!newest.has(`${e.quality} ${e.family}`)) newest.set(`${e.quality} ${e.family}`, e)
@@ -196,7 +198,7 @@ function keptOf(a: Pick<Athlete, 'birthDate' | 'guardian'>, r: Stored, timeZone:
         on: r.health.complete ? r.health.answeredOn : '2000-01-01',
         yes: r.health.yes,
       },
-      injuries: r.injuries.map((i): InjuryVersion => ({
+      injuries: r.injuries.filter((i) => !mistaken.has(roots.get(i.id))).map((i): InjuryVersion => ({
         id: i.id,
         rootId: roots.get(i.id)!,
         site: i.site,

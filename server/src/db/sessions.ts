@@ -21,7 +21,7 @@ type Stored = Omit<SessionView, 'source' | 'clock'> & {
 const PARTS = {
   trials: jsonList(
     `SELECT t.id, t.hand, t.ordinal, t.value, t.entered_value AS "enteredValue", t.entered_unit AS "enteredUnit", t.pain, t.pain_where AS "painWhere", t.missed, t.details,
-       ${utc('t.recorded_at')} AS "recordedAt", CASE WHEN m.struck THEN json_build_object('reason', m.reason) END AS struck, CASE WHEN t.supersedes_id IS NOT NULL THEN json_build_object('reason', t.reason) END AS correction
+       ${utc('CASE WHEN t.supersedes_id IS NULL THEN t.recorded_at ELSE coalesce(t.device_at, t.recorded_at) END')} AS "recordedAt", CASE WHEN m.struck THEN json_build_object('reason', m.reason) END AS struck, CASE WHEN t.supersedes_id IS NOT NULL THEN json_build_object('reason', t.reason) END AS correction
      FROM trial t LEFT JOIN LATERAL (SELECT k.struck, k.reason FROM trial_mark k WHERE k.trial_id = t.id ORDER BY k.seq DESC LIMIT 1) m ON true
      WHERE t.session_id = s.id AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id) ORDER BY t.ordinal, t.recorded_at, t.id`,
   ),
@@ -30,6 +30,9 @@ const PARTS = {
   ),
   traces: jsonList(
     `SELECT r.trial_id AS "trialId", t.hand, t.ordinal, r.instrument FROM trial_trace r JOIN trial t ON t.id = r.trial_id WHERE r.session_id = s.id AND r.hall_id = s.hall_id ORDER BY t.ordinal, t.hand`,
+  ),
+  changes: jsonList(
+    `SELECT c.id, c.reason, c.after, ${utc('c.recorded_at')} AS "recordedAt" FROM session_change c WHERE c.session_id = s.id ORDER BY c.recorded_at`,
   ),
   attachments: jsonList(
     `SELECT a.id, a.kind, a.text FROM test_attachment a WHERE a.session_id = s.id AND a.hall_id = s.hall_id ORDER BY a.recorded_at`,

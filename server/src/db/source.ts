@@ -17,6 +17,7 @@ import { Review1765000000011 } from './migrations/11-review'
 import { Safety1766000000012 } from './migrations/12-safety'
 import { Standing1766400000013 } from './migrations/13-standing'
 import { Mend1764250000000 } from './migrations/14-mend'
+import { Amend1766500000015 } from './migrations/15-amend'
 
 /** In the order they were written; each is frozen once it has landed. They run in the order of their numbers, those that have not run yet. */
 export const MIGRATIONS = [
@@ -34,6 +35,7 @@ export const MIGRATIONS = [
   Safety1766000000012,
   Standing1766400000013,
   Mend1764250000000,
+  Amend1766500000015,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */

@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
-import type { EntityManager } from 'typeorm'
-import { type ImportReply, type ImportView, type MappingView } from '@mano/contract/tests'
+import { IsNull, type EntityManager } from 'typeorm'
+import { type ImportLines, type ImportReply, type ImportView, type MappingView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { readCsv, type CsvRow } from '@mano/core/formats/csv'
 import { tableProblems, TrialsReader, trialKey, type ImportedSession, type ImportReport } from '@mano/core/testing/import'
@@ -16,44 +16,36 @@ import { alarmImports } from './importAlarms'
 import { conflict, notFound } from './problem'
 import { protocolParams } from './tests'
 import { startJob } from './jobs'
+import { instantOf } from './whenDone'
 import type { BodyOf } from './routes'
-
-const clocks = new Map<string, Intl.DateTimeFormat>()
-/** A clock of a zone that writes `2026-10-08 17:30:00`; costly to make, so it is kept. */
-function wallClock(timeZone: string): Intl.DateTimeFormat {
-  let clock = clocks.get(timeZone)
-  if (!clock) clocks.set(timeZone, (clock = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'medium' })))
-  return clock
-}
-
-/** Instant of a local wall time in a zone. */
-function instantOf(on: string, at: string, timeZone: string): Date {
-  const asUtc = new Date(`${on}T${at}:00Z`)
-  const shown = new Date(`${wallClock(timeZone).format(asUtc).replace(' ', 'T')}Z`)
-  return new Date(asUtc.getTime() - (shown.getTime() - asUtc.getTime()))
-}
 
 /** Who imports, into which hall, and when. */
 interface Importer { em: EntityManager; hall: Hall; today: string; actor: Actor & { hallId: string } }
 
-async function existingKeys(em: EntityManager): Promise<Set<string>> {
+async function existingKeys(em: EntityManager): Promise<Map<string, number>> {
   const rows = (await em.query(
-    'SELECT s.athlete_id, s.performed_on::text AS on, s.protocol_id, t.hand, t.ordinal, t.value FROM current_trial t JOIN current_test_session s ON s.id = t.session_id',
-  )) as { athlete_id: string; on: string; protocol_id: string; hand: 'left' | 'right' | 'both'; ordinal: number; value: number }[]
-  return new Set(rows.map((r) => trialKey(r.athlete_id, r.on, r.protocol_id, r.hand, r.ordinal, r.value)))
+    'SELECT s.athlete_id, s.performed_on::text AS on, s.protocol_id, t.hand, t.value FROM current_trial t JOIN current_test_session s ON s.id = t.session_id',
+  )) as { athlete_id: string; on: string; protocol_id: string; hand: 'left' | 'right' | 'both'; value: number }[]
+  const out = new Map<string, number>()
+  for (const r of rows) { const key = trialKey(r.athlete_id, r.on, r.protocol_id, r.hand, r.value); out.set(key, (out.get(key) ?? 0) + 1) }
+  return out
 }
 
 /** Lines read, or tests saved, between two looks at the others. */
 const PIECE = 500
 
-async function read({ em, today }: Importer, text: string, mapping: SheetMapping | null, job: JobHandle): Promise<{ report: ImportReport; key: string }> {
+async function read({ em, today }: Importer, { text, mapping: given, lines: single }: BodyOf<'POST /api/imports'>, job: JobHandle): Promise<{ report: ImportReport; key: string }> {
+  const mapping = given as SheetMapping | null
   const table = readCsv(text)
   const problems = tableProblems(table, mapping !== null)
-  if (!table.ok || problems.length > 0) return { report: { ok: false, problems, lines: table.ok ? table.rows.length : 0 }, key: '' }
-  const reader = new TrialsReader({ today, athletes: await em.find(AthleteEntity), units: (await kitUnits(em)).filter((u) => !u.retired), existing: await existingKeys(em) })
-  const lines = (row: CsvRow): CsvRow[] => (mapping ? mapRow(row, mapping) : [row])
+  if (!table.ok || problems.length > 0) return { report: { ok: false, problems, lines: table.ok ? table.rows.length : 0, repeated: [] }, key: '' }
+  // A job that an earlier release left knows of no single lines.
+  const { turned: other, without, wanted } = (single as ImportLines | undefined) ?? { turned: [], without: [], wanted: [] }
+  const turned = new Set(other)
+  const reader = new TrialsReader({ today, athletes: await em.find(AthleteEntity, { where: { archivedOn: IsNull() } }), units: (await kitUnits(em)).filter((u) => !u.retired), existing: await existingKeys(em), without: new Set(without), wanted: new Set(wanted) })
+  const lines = (row: CsvRow): CsvRow[] => (mapping ? mapRow(row, mapping, turned.has(row.line)) : [row])
   for (let i = 0; i < table.rows.length; i += PIECE) {
-    for (const row of table.rows.slice(i, i + PIECE)) for (const line of lines(row)) reader.add(line)
+    for (const row of table.rows.slice(i, i + PIECE)) for (const line of lines(row)) reader.add(line, row)
     await job.step(i, table.rows.length, 'Reading')
   }
   return { report: reader.report(), key: headerKey(table.columns) }
@@ -109,11 +101,11 @@ const NAMED = 12
 /** Reads a file and, unless it is a trial run, saves it. A repeated one is the import that is there. */
 export async function runImport({ em, hall, today, actor }: JobScene, { body }: { body: BodyOf<'POST /api/imports'> }, handle: JobHandle): Promise<ImportReply> {
   const importer = { em, hall, today, actor }
-  const none = { problems: [], lines: 0, already: 0, sessions: [], tests: 0 }
+  const none = { problems: [], lines: 0, already: 0, repeated: [], without: 0, sessions: [], tests: 0 }
   const repeated = await em.findOneBy(TestImportEntity, { id: body.id })
   if (repeated) return { ...none, ok: true, trials: repeated.trials, importId: repeated.id }
-  const { report, key } = await read(importer, body.text, body.mapping as SheetMapping | null, handle)
-  if (!report.ok) return { ...none, ok: false, problems: report.problems.slice(0, 500), lines: report.lines, trials: 0, importId: null }
+  const { report, key } = await read(importer, body, handle)
+  if (!report.ok) return { ...none, ok: false, problems: report.problems.slice(0, 500), repeated: report.repeated.slice(0, 500), lines: report.lines, trials: 0, importId: null }
   const saves = !body.dryRun && report.trials > 0
   if (saves) {
     await insertOnce(em, TestImportEntity, { ...actor, id: body.id, fileName: body.fileName, trials: report.trials })
@@ -121,7 +113,7 @@ export async function runImport({ em, hall, today, actor }: JobScene, { body }: 
     if (body.mapping) await em.insert(ImportMappingEntity, { ...actor, id: v7(), headerKey: key, mapping: body.mapping as never })
   }
   return {
-    ok: true, problems: [], lines: report.lines, trials: report.trials, already: report.already, importId: saves ? body.id : null, tests: report.sessions.length,
+    ok: true, problems: [], lines: report.lines, trials: report.trials, already: report.already, repeated: report.repeated.slice(0, 500), without: report.without, importId: saves ? body.id : null, tests: report.sessions.length,
     sessions: report.sessions.slice(0, NAMED).map((s) => ({ athlete: s.athleteName, on: s.performedOn, protocolId: s.protocolId, trials: s.trials.length })),
   }
 }

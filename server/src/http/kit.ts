@@ -17,6 +17,7 @@ import { changeRow } from './change'
 import { loadParts } from '../db/parts'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
+import { IsNull } from 'typeorm'
 
 async function unitOr404(call: Call): Promise<ImplementUnit> {
   const unit = await call.em.findOneBy(ImplementUnitEntity, { id: String(call.req.params['unitId']) })
@@ -90,7 +91,7 @@ export function mountKit(api: Api): void {
     const placeId = String(call.req.params['placeId'])
     if (!(await places(em)).some((p) => p.id === placeId)) throw notFound('place')
     const units = (await kitUnits(em)).filter((u) => u.placeId === placeId && !u.retired).flatMap((u) => matchUnit(u) ?? [])
-    const athletes = await em.find(AthleteEntity, { order: { name: 'ASC' } })
+    const athletes = await em.find(AthleteEntity, { where: { archivedOn: IsNull() }, order: { name: 'ASC' } })
     const parts = await loadParts(em, athletes.map((a) => a.id), hall.timeZone)
     const own = await ownSports(em)
     const wraps = await em.find(WrapGapEntity, { order: { measuredOn: 'DESC', recordedAt: 'DESC' } })

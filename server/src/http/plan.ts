@@ -62,11 +62,12 @@ async function gapsView(call: Call, athleteId: string): Promise<GapsView> {
 }
 
 /** The newer of the frame saved with the plan and the usual week of intake. */
+/** The usual week as entered at intake; a frame of an earlier release only where none was entered. */
 async function frameOf(call: Scene, athleteId: string): Promise<DayFrame[]> {
-  const frame = await call.em.findOne(WeekFrameEntity, { where: { athleteId }, order: { recordedAt: 'DESC' } })
-  const week = await call.em.findOne(TrainingWeekEntity, { where: { athleteId }, order: { recordedAt: 'DESC' } })
-  if (week && (!frame || frame.recordedAt < week.recordedAt)) return frameOfWeek(week)
-  return frame?.days ?? [...DEFAULT_FRAME]
+  const newest = { where: { athleteId }, order: { recordedAt: 'DESC' as const } }
+  const week = await call.em.findOne(TrainingWeekEntity, newest)
+  if (week) return frameOfWeek(week)
+  return (await call.em.findOne(WeekFrameEntity, newest))?.days ?? [...DEFAULT_FRAME]
 }
 
 /** Units in use at the places this athlete trains: common ones and the athlete's own. */
@@ -152,13 +153,6 @@ export function mountPlan(api: Api): void {
   api.on('POST /api/templates', async (call) => {
     const b = call.body as TemplateBody
     await insertOnce(call.em, PlanTemplateEntity, { ...call.actor, ...b })
-    return created({ id: b.id })
-  })
-
-  api.on('POST /api/athletes/:athleteId/frames', async (call) => {
-    const athlete = await athleteOr404(call)
-    const b = call.body
-    await insertOnce(call.em, WeekFrameEntity, { ...call.actor, id: b.id, athleteId: athlete.id, days: b.days as DayFrame[] })
     return created({ id: b.id })
   })
 

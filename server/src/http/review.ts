@@ -20,6 +20,7 @@ import { created, ok, type Api, type Asked, type Call } from './api'
 import { names } from './plan'
 import { refused } from './problem'
 import { loadSessions } from '../db/sessions'
+import { IsNull } from 'typeorm'
 
 type Scene = Pick<Call, 'em' | 'hall' | 'today'>
 
@@ -76,7 +77,7 @@ async function squad(call: Asked<'GET /api/squad'>): Promise<SquadView> {
   const mass = groupBy(await em.find(CurrentMeasurementView, { where: { measure: 'body_mass' }, order: { measuredOn: 'ASC', recordedAt: 'ASC' } }), (m) => m.athleteId)
   const last = new Map(((await em.query('SELECT athlete_id AS id, max(performed_on)::text AS on FROM current_test_session GROUP BY athlete_id')) as { id: string; on: string }[]).map((r) => [r.id, r.on]))
   const setups = [...groupBy(summed, keyOf)].map(([key, list]) => ({ key, protocolId: protocol.id, setup: setupWords({ protocol, setup: { ...list[0]!, unitKind: undefined, sizeMm: undefined } }), implement: units.get(list[0]!.unitId)?.label ?? '', athletes: new Set(list.map((t) => t.athleteId)).size }))
-  const athletes = await em.find(AthleteEntity, { order: { name: 'ASC' } })
+  const athletes = await em.find(AthleteEntity, { where: { archivedOn: IsNull() }, order: { name: 'ASC' } })
   return {
     setups: setups.sort((a, b) => b.athletes - a.athletes || (a.key < b.key ? -1 : 1)),
     athletes: athletes.map((a) => ({ id: a.id, name: a.name, sex: a.sexForNorms, birthDate: a.birthDate, level: a.level, massKg: mass.get(a.id)?.at(-1)?.value ?? null, tests: tests.get(a.id) ?? [], lastTest: last.get(a.id) ?? null })),

@@ -20,7 +20,7 @@ export async function freshen({
   const claim = async (): Promise<{ id: string; missing: boolean }[]> =>
     (await em.query(
       `WITH gone AS (DELETE FROM athlete_mark WHERE id IN (SELECT id FROM athlete_mark ORDER BY id FOR UPDATE) RETURNING athlete_id)
-       SELECT athlete_id AS id, false AS missing FROM gone UNION SELECT a.id, true FROM athlete a LEFT JOIN roster_row r ON r.athlete_id = a.id AND r.day = $1 WHERE r.athlete_id IS NULL`,
+       SELECT athlete_id AS id, false AS missing FROM gone UNION SELECT a.id, true FROM athlete a LEFT JOIN roster_row r ON r.athlete_id = a.id AND r.day = $1 WHERE r.athlete_id IS NULL AND a.archived_on IS NULL`,
       [today],
     )) as { id: string; missing: boolean }[]
   let claimed = await claim()
@@ -31,7 +31,10 @@ export async function freshen({
   }
   const ids = [...new Set(claimed.map((c) => c.id))].sort()
   for (let i = 0; i < ids.length; i += PIECE) {
-    const athletes = await em.find(AthleteEntity, { where: { id: In(ids.slice(i, i + PIECE)) } })
+    const found = await em.find(AthleteEntity, { where: { id: In(ids.slice(i, i + PIECE)) } })
+    const athletes = found.filter((a) => a.archivedOn === null)
+    const away = found.filter((a) => a.archivedOn !== null).map((a) => a.id)
+    if (away.length > 0) await em.query('DELETE FROM roster_row WHERE athlete_id = ANY($1)', [away])
     const rows = await rosterRows(em, hall, athletes, today)
     await em.query(
       `INSERT INTO roster_row (athlete_id, hall_id, day, name, sport, need, content)

@@ -1,48 +1,47 @@
 import type { InferType, ObjectSchema } from 'yup'
 import { assistantBody, passwordBody, setupBody, signInBody } from '@mano/contract/accounts'
-import { athleteBody, injuryBody, measurementBody, profileBody } from '@mano/contract/athletes'
+import { archiveBody, athleteBody, injuryBody, measurementBody, profileBody, strikeBody } from '@mano/contract/athletes'
 import { demandBody, ownSportBody } from '@mano/contract/demands'
 import { driveBody } from '@mano/contract/instruments'
 import { eventBody, outcomeBody, weekBody, wrapBody } from '@mano/contract/intake'
 import {
-  checkBody,
-  placeBody,
-  priceBody,
-  remeasureBody,
-  unitBody,
-  unitChangeBody,
+    checkBody,
+    placeBody,
+    priceBody,
+    remeasureBody,
+    unitBody,
+    unitChangeBody,
 } from '@mano/contract/kit'
 import {
-  draftBody,
-  frameBody,
-  gapChoiceBody,
-  hallBody,
-  linkBody,
-  logBody,
-  planBody,
-  standardBody,
-  templateBody,
+    draftBody, gapChoiceBody,
+    hallBody,
+    linkBody,
+    logBody,
+    planBody,
+    standardBody,
+    templateBody
 } from '@mano/contract/plan'
 import { conclusionBody, goalBody, reportBody } from '@mano/contract/review'
 import {
-  alarmAnswerBody,
-  clearanceBody,
-  experienceBody,
-  flagsBody,
-  healthBody,
-  laterBody,
-  reasonBody,
+    alarmAnswerBody,
+    clearanceBody,
+    experienceBody,
+    flagsBody,
+    healthBody,
+    laterBody,
+    reasonBody,
 } from '@mano/contract/safety'
 import { dayEventBody, dayGatesBody, dayReasonBody, testDayBody } from '@mano/contract/testday'
 import {
-  attachmentBody,
-  batteryBody,
-  correctionBody,
-  importBody,
-  markBody,
-  observationBody,
-  sessionBody,
-  trialBody,
+    attachmentBody,
+    batteryBody,
+    correctionBody,
+    importBody,
+    markBody,
+    observationBody,
+    sessionBody,
+    sessionChangeBody,
+    trialBody,
 } from '@mano/contract/tests'
 import { periodQuery, rosterQuery, squadQuery, tableQuery, weekQuery } from '@mano/contract/queries'
 import type { Role } from '@mano/contract/accounts'
@@ -86,6 +85,11 @@ export const ROUTES = {
   'POST /api/athletes': { roles: COACH, body: athleteBody },
   'GET /api/athletes/:athleteId': { roles: STAFF },
   'PUT /api/athletes/:athleteId': { roles: COACH, body: profileBody },
+  'GET /api/archive': { roles: COACH },
+  'PUT /api/athletes/:athleteId/archive': { roles: COACH, body: archiveBody },
+  'DELETE /api/athletes/:athleteId': { roles: COACH },
+  'POST /api/measurements/:measurementId/strike': { roles: STAFF, body: strikeBody },
+  'POST /api/injuries/:injuryId/strike': { roles: COACH, body: strikeBody },
   'POST /api/athletes/:athleteId/demands': { roles: COACH, body: demandBody },
   'POST /api/athletes/:athleteId/events': { roles: COACH, body: eventBody },
   'POST /api/athletes/:athleteId/weeks': { roles: COACH, body: weekBody },
@@ -123,6 +127,7 @@ export const ROUTES = {
   'GET /api/live': { roles: STAFF },
   'GET /api/batteries': { roles: STAFF },
   'POST /api/batteries': { roles: COACH, body: batteryBody },
+  'POST /api/tests/:sessionId/changes': { roles: STAFF, body: sessionChangeBody },
   'POST /api/trials/:trialId/corrections': { roles: STAFF, body: correctionBody },
   'POST /api/trials/:trialId/marks': { roles: STAFF, body: markBody },
   'GET /api/athletes/:athleteId/gaps': { roles: STAFF },
@@ -148,7 +153,6 @@ export const ROUTES = {
   'POST /api/test-days/:dayId/reasons': { roles: COACH, body: dayReasonBody },
   'GET /api/templates': { roles: STAFF },
   'POST /api/templates': { roles: COACH, body: templateBody },
-  'POST /api/athletes/:athleteId/frames': { roles: COACH, body: frameBody },
   'POST /api/athletes/:athleteId/draft': { roles: COACH, body: draftBody },
   'GET /api/athletes/:athleteId/problem': { roles: COACH, query: weekQuery },
   'POST /api/athletes/:athleteId/plans': { roles: COACH, body: planBody },

@@ -6,6 +6,7 @@ import {
     type TestDayLine,
     type TestDayView
 } from '@mano/contract/testday'
+import { UUID } from '@mano/contract/common'
 import { In } from 'typeorm'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { safetyFacts } from '@mano/core/safety/facts'
@@ -121,6 +122,15 @@ async function gatesAt(
   }
 }
 
+/** A try with a result is on record: it is struck out or corrected there, not taken back here. */
+async function mustBeUndoable(call: Call, d: TestDay, of: string): Promise<void> {
+  if (!UUID.test(of)) throw notFound('event')
+  const e = await call.em.findOneBy(TestDayEventEntity, { id: of, dayId: d.id })
+  if (!e) throw notFound('event')
+  if (e.kind === 'start' || (e.kind === 'done' && e.body['outcome'] !== 'skipped'))
+    throw refused('body.of', 'A try with a result is corrected or struck out at the test itself.')
+}
+
 /** A try that is said this long after it was done was done before anybody could be asked, s. */
 const LATE_S = 120
 
@@ -206,6 +216,7 @@ export function mountTestDays(api: Api): void {
           .gates)
           mustBeOpen(g, 'reason')
     }
+    if (b.kind === 'undo') await mustBeUndoable(call, d, String(b.body['of']))
     await insertOnce(call.em, TestDayEventEntity, { ...call.actor, ...b, dayId: d.id })
     return created({ id: b.id })
   })

@@ -11,7 +11,7 @@ import { testRefusal } from '@mano/core/match/unit'
 import { isPractice, type Hand } from '@mano/core/testing/session'
 import { detailsProblem, type TryDetails } from '@mano/core/testing/details'
 import { resultSi } from '@mano/core/testing/value'
-import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TrialTraceEntity, AlarmEntity, DayFlagEntity, type Athlete, type StoredSession } from '../db/entities'
+import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TrialTraceEntity, AlarmEntity, DayFlagEntity, SessionChangeEntity, type Athlete, type SessionState, type StoredSession } from '../db/entities'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { tableRows, TABLES } from '../transfer/tables'
@@ -20,7 +20,7 @@ import { athleteOr404 } from './athletes'
 import { created, ok, type Api, type Call } from './api'
 import { alarmFor, gateFor, gatesFor, keepReason, mustBeOpen, stopLine } from './gates'
 import { blocked, notFound, refused } from './problem'
-import { whenDone } from './whenDone'
+import { instantOf, whenDone } from './whenDone'
 import { loadSessions } from '../db/sessions'
 
 /** Parameters of the protocol as it stood, copied into the result. */
@@ -67,8 +67,8 @@ const LATE_MS = 2 * 60_000
 /** Before the effort a closed hand is refused; what was done and comes late is kept. The alarm is raised once the try is in. */
 async function gateTrial(call: Call, athlete: Athlete, protocol: Protocol, session: Opened, b: { id: string; hand: Hand; deviceAt: string | null }): Promise<() => Promise<unknown>> {
   const { at } = whenDone(call, b.deviceAt)
-  const late = call.now.getTime() - at.getTime() > LATE_MS
-  const gate = await gateFor(call, athlete, testOf(protocol, b.hand, session), { on: session.performedOn, without: b.id, ...(late && { before: at.toISOString() }) })
+  const late = session.performedOn < call.today || call.now.getTime() - at.getTime() > LATE_MS
+  const gate = await gateFor(call, athlete, testOf(protocol, b.hand, session), { on: session.performedOn, without: b.id, ...(late && session.performedOn === call.today && { before: at.toISOString() }) })
   if (!late) mustBeOpen(gate, 'overrideReason')
   return () => alarmFor(call, athlete, gate, session.performedOn, b.id)
 }
@@ -95,6 +95,12 @@ async function fittingUnit(em: EntityManager, body: SessionBody, protocol: Proto
   if (no) throw refused('unitId', no)
 }
 
+/** Number of the next try of a hand; of a repeated send, the one it has. */
+async function nextOrdinal(call: Call, sessionId: string, hand: Hand, id: string): Promise<number> {
+  const [row] = (await call.em.query('SELECT coalesce((SELECT ordinal FROM trial WHERE id = $3), (SELECT coalesce(max(ordinal), 0) + 1 FROM trial WHERE session_id = $1 AND hand = $2)) AS n', [sessionId, hand, id])) as { n: number }[]
+  return row?.n ?? 1
+}
+
 export function mountTests(api: Api): void {
   api.on('GET /api/athletes/:athleteId/tests', async (call) => ok(await loadSessions(call.em, { athleteId: (await athleteOr404(call)).id })))
 
@@ -106,7 +112,9 @@ export function mountTests(api: Api): void {
     const missing = missingConditions(body.conditions)
     if (protocol.maximal && missing.length > 0 && body.overrideReason.trim() === '') throw refused('overrideReason', `Before a maximal test: ${missing.join(', ')}. Give the reason to test all the same.`)
     const unit = (await call.em.findOneBy(ImplementUnitEntity, { id: body.unitId }))!
-    if (!(await call.em.findOneBy(TestSessionEntity, { id: body.id }))) {
+    // What was done on an earlier day is kept as it was; its tries raise their alarms.
+    if (body.on !== undefined && body.on > call.today) throw refused('on', 'That day is still to come.')
+    if ((body.on ?? call.today) === call.today && !(await call.em.findOneBy(TestSessionEntity, { id: body.id }))) {
       if (!body.conditions.well) await noteUnwell(call, athlete.id)
       const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
       const gates = await gatesFor(call, athlete, hands.map((hand) => testOf(protocol, hand, { unitKind: unit.kind, variant: body.variant })))
@@ -116,11 +124,11 @@ export function mountTests(api: Api): void {
       else for (const g of open) mustBeOpen(g, 'overrideReason')
     }
     const earlier = await call.em.count(CurrentSessionView, { where: { athleteId: athlete.id, protocolId: protocol.id } })
-    const { deviceAt, expectedKg, ...rest } = body
-    const done = whenDone(call, deviceAt)
+    const { deviceAt, expectedKg, on, ...rest } = body
+    const done = on !== undefined && on < call.today ? { at: instantOf(on, '12:00', call.hall.timeZone), on } : whenDone(call, deviceAt)
     await insertOnce(call.em, TestSessionEntity, {
       ...call.actor, ...rest, athleteId: athlete.id, protocolVersion: protocol.version, protocolParams: { ...protocolParams(protocol), ...(expectedKg !== null && { expectedKg }) },
-      performedAt: done.at, performedOn: done.on, clockMs: call.clockMs, deviceAt: deviceAt ? new Date(deviceAt) : null, practice: isPractice(protocol, earlier, body.conditions.familiar), importId: null,
+      performedAt: done.at, performedOn: done.on, clockMs: call.clockMs, deviceAt: deviceAt ? new Date(deviceAt) : null, practice: isPractice(protocol, earlier, body.conditions.familiar), importId: null, struck: false,
     })
     return created((await loadSessions(call.em, { ids: [body.id] }))[0])
   })
@@ -156,6 +164,19 @@ export function mountTests(api: Api): void {
     return ok({ trialId: found.trialId, instrument: found.instrument, rateHz: found.rateHz, startS: found.startS, gaps: found.gaps, data: found.data } satisfies TraceView)
   })
 
+  api.on('POST /api/tests/:sessionId/changes', async (call) => {
+    const session = await call.em.findOneBy(TestSessionEntity, { id: String(call.req.params['sessionId']) })
+    const protocol = session && protocolOf(session)
+    if (!session || !protocol) throw notFound('test')
+    const { id, reason, ...given } = call.body
+    const before: SessionState = { conditions: session.conditions, practice: session.practice, struck: session.struck }
+    const after: SessionState = { ...before, ...(given.conditions && { conditions: given.conditions }), ...(given.practice !== undefined && { practice: given.practice }), ...(given.struck !== undefined && { struck: given.struck }) }
+    if (await call.em.findOneBy(SessionChangeEntity, { id })) return created({ id })
+    await call.em.insert(SessionChangeEntity, { ...call.actor, id, sessionId: session.id, before, after, reason } as never)
+    await call.em.update(TestSessionEntity, { id: session.id }, after as never)
+    return created({ id })
+  })
+
   api.on('POST /api/trials/:trialId/corrections', async (call) => {
     // The trial may be corrected already: a repeated send still names the old row.
     const before = await call.em.findOneBy(TrialEntity, { id: String(call.req.params['trialId']) })
@@ -163,9 +184,13 @@ export function mountTests(api: Api): void {
     if (!before || !session) throw notFound('trial')
     const body = call.body
     const value = valueOf(session, body.enteredValue, body.enteredUnit)
+    const hand = body.hand ?? before.hand
+    if ((hand === 'both') !== (before.hand === 'both')) throw refused('hand', 'Both hands stay both.')
+    // The try was made when it was made: its hand rests since then, whatever is corrected later.
+    const made = before.deviceAt ?? before.recordedAt
     await insertOnce(call.em, TrialEntity, {
-      ...call.actor, id: body.id, sessionId: before.sessionId, hand: before.hand, ordinal: before.ordinal, value, enteredValue: body.enteredValue,
-      enteredUnit: body.enteredUnit, pain: before.pain, painWhere: before.painWhere, deviceAt: null, supersedesId: before.id, reason: body.reason, missed: before.missed, details: before.details,
+      ...call.actor, id: body.id, sessionId: before.sessionId, hand, ordinal: hand === before.hand ? before.ordinal : await nextOrdinal(call, before.sessionId, hand, body.id), value, enteredValue: body.enteredValue,
+      enteredUnit: body.enteredUnit, pain: before.pain, painWhere: before.painWhere, deviceAt: made, supersedesId: before.id, reason: body.reason, missed: before.missed, details: before.details,
     })
     return created({ id: body.id })
   })

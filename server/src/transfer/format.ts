@@ -44,6 +44,7 @@ const TABLES: readonly EntitySchema<never>[] = [
   T.TestImportEntity,
   T.TestImportUndoEntity,
   T.TestSessionEntity,
+  T.SessionChangeEntity,
   T.TrialEntity,
   T.TrialMarkEntity,
   T.TestAttachmentEntity,

@@ -4,7 +4,7 @@ import { profileBody } from '@mano/contract/athletes'
 import { demandBody, ownSportBody } from '@mano/contract/demands'
 import { eventBody, weekBody } from '@mano/contract/intake'
 import { remeasureBody } from '@mano/contract/kit'
-import { frameBody, logBody, planBody, templateBody } from '@mano/contract/plan'
+import { frameRow, logBody, planBody, templateBody } from '@mano/contract/plan'
 import { conclusionBody } from '@mano/contract/review'
 import { flagsBody, healthBody } from '@mano/contract/safety'
 import { testDayBody } from '@mano/contract/testday'
@@ -52,7 +52,7 @@ const SHAPES: Readonly<Record<string, yup.Schema>> = {
   'gate_reason.keys': words(),
   'day_flag.flags': of(flagsBody, 'flags'),
   'alarm.keys': words(),
-  'week_frame.days': of(frameBody, 'days'),
+  'week_frame.days': of(frameRow, 'days'),
   'plan_template.weeks': of(templateBody, 'weeks'),
   'plan_version.frame': of(planBody, 'frame'),
   'plan_version.blocks': of(planBody, 'blocks'),

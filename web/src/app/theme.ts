@@ -40,7 +40,8 @@ export const deskTheme = createTheme({
     Badge: { defaultProps: { variant: 'outline', color: 'ink.9', radius: 'xs', tt: 'none' } },
     Table: { defaultProps: { verticalSpacing: 4, horizontalSpacing: 8, borderColor: '#D8CEB8', highlightOnHoverColor: '#EAE2CF' } },
     Paper: { defaultProps: { radius: 'sm', withBorder: true, shadow: 'none' } },
-    Modal: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
+    // Gone at once: what is typed next must not go into a dialog that is fading.
+    Modal: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' }, transitionProps: { duration: 0 } } },
     Notification: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
     SegmentedControl: { defaultProps: { color: 'ink.9' } },
     Tooltip: { defaultProps: { color: 'ink.9', openDelay: 300 } },

@@ -7,6 +7,7 @@ import { v7 } from 'uuid'
 import { assistantBody, PASSWORD_LEAST, type Role } from '@mano/contract/accounts'
 import { api, ApiProblem, failureText } from '../../app/api'
 import { keys, useMe, useWrite } from '../../app/data'
+import { Archive } from './Archive'
 import { Exports } from './Exports'
 import './hall.css'
 import { Clash } from '../../app/Clash'
@@ -22,6 +23,7 @@ export default function Hall() {
       {me.data?.role === 'coach' && <Limits key={me.data.hall.staleDays} days={me.data.hall.staleDays} version={me.data.hall.version} />}
       {me.data?.role === 'coach' && <Exports />}
       {me.data?.role === 'coach' && <People />}
+      {me.data?.role === 'coach' && <Archive />}
     </main>
   )
 }

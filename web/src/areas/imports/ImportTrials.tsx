@@ -3,16 +3,17 @@ import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { v7 } from 'uuid'
-import type { ImportReply, ImportView, MappingView } from '@mano/contract/tests'
+import type { ImportLines, ImportReply, ImportView, MappingView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { TRIAL_COLUMNS } from '@mano/core/testing/import'
-import { guessMapping, headerKey, isTrialsFile, openIn, type SheetMapping } from '@mano/core/testing/mapping'
+import { guessDates, guessMapping, headerKey, isTrialsFile, openIn, type SheetMapping } from '@mano/core/testing/mapping'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { keys, NAMES, useImports, useKit, useMe, useNames, useWrite } from '../../app/data'
 import { useJob, type JobRun } from '../../app/useJob'
 import { Chip } from '../../hands/marks'
-import { MapColumns } from './MapColumns'
+import { Problems, Repeats } from './SingleLines'
+import { datesOf, MapColumns } from './MapColumns'
 import { readSheetFile, type Sheet } from './sheet'
 import './imports.css'
 
@@ -22,7 +23,8 @@ const TOUCHED = [keys.imports, keys.roster, ['tests'], ['athlete'], ['mappings']
 
 const MAPPINGS = { queryKey: ['mappings'], queryFn: () => api.get<MappingView[]>('/api/imports/mappings') }
 
-interface Chosen { sheet: Sheet; mapping: SheetMapping | null; doubts: readonly string[]; remembered: boolean }
+interface Chosen { sheet: Sheet; mapping: SheetMapping | null; doubts: readonly string[]; remembered: boolean; lines: ImportLines }
+const NO_LINES: ImportLines = { without: [], turned: [], wanted: [] }
 
 /** A file of trials or a coach's own sheet: read first, saved only when every line is right, taken back as one. */
 export default function ImportTrials() {
@@ -37,7 +39,7 @@ export default function ImportTrials() {
   const save = useJob<ImportReply>()
   const input = useRef<HTMLInputElement>(null)
   const [id, setId] = useState(() => v7())
-  const body = (c: Chosen, dryRun: boolean) => ({ id, fileName: c.sheet.fileName, text: c.sheet.text, mapping: c.mapping, dryRun })
+  const body = (c: Chosen, dryRun: boolean) => ({ id, fileName: c.sheet.fileName, text: c.sheet.text, mapping: c.mapping, lines: c.lines, dryRun })
   const leave = () => { setChosen(null); dry.reset(); save.reset(); setId(v7()) }
   const take = async (file: File | undefined) => {
     if (!file) return
@@ -48,7 +50,7 @@ export default function ImportTrials() {
     const sheet = await readSheetFile(file).catch(() => null)
     if (!sheet) return setUnreadable(`${file.name} could not be read as a sheet. Save it as CSV and try again.`)
     if (!sheet.table.ok || isTrialsFile(sheet.table.columns)) {
-      const next = { sheet, mapping: null, doubts: [], remembered: false }
+      const next = { sheet, mapping: null, doubts: [], remembered: false, lines: NO_LINES }
       setChosen(next)
       return void dry.start('/api/imports', body(next, true))
     }
@@ -56,10 +58,22 @@ export default function ImportTrials() {
     const [names, mappings] = await Promise.all([client.fetchQuery(NAMES), client.fetchQuery({ ...MAPPINGS, staleTime: 0 })])
     const before = mappings.find((m) => m.headerKey === headerKey((sheet.table as { columns: string[] }).columns))?.mapping
     const guess = guessMapping(sheet.table, names)
-    setChosen({ sheet, mapping: before ?? guess.mapping, doubts: guess.doubts, remembered: before !== undefined })
+    // A name said once holds in every sheet; the order of dates is this file's own, where it says it.
+    const onRoster = new Set(names.map((a) => a.name))
+    const known = Object.fromEntries(mappings.flatMap((m) => Object.entries(m.mapping.names)).filter(([, name]) => onRoster.has(name)))
+    const own = before ?? guess.mapping
+    const dates = guessDates(datesOf(sheet.table, own))
+    setChosen({ sheet, mapping: { ...own, dateOrder: dates.order ?? (dates.mixed ? null : (before?.dateOrder ?? null)), names: { ...own.names, ...known } }, doubts: guess.doubts, remembered: before !== undefined, lines: NO_LINES })
   }
   const report = dry.view?.state === 'done' ? dry.view.result : null
   const today = me.data?.today ?? ''
+  /** Single lines are dealt with, and the file is read again. */
+  const deal = (more: Partial<ImportLines>) => {
+    if (!chosen) return
+    const next = { ...chosen, lines: { ...chosen.lines, ...more } }
+    setChosen(next)
+    void dry.start('/api/imports', body(next, true))
+  }
   const keep = async () => {
     const done = await save.start('/api/imports', body(chosen!, false))
     if (done?.state !== 'done' || !done.result?.ok) return
@@ -90,11 +104,13 @@ export default function ImportTrials() {
           {save.busy && <Progress job={save} what="Saving" />}
           {save.view?.state === 'stopped' && <p className="s">Stopped. Nothing was saved.</p>}
           {[dry, save].map((j, i) => (j.error !== null || j.view?.problem ? <p key={i} className="said" role="alert">{j.error !== null ? failureText(j.error) : (j.view!.problem!.detail ?? j.view!.problem!.title)}</p> : null))}
-          {report && !report.ok && <Problems report={report} name={chosen!.sheet.fileName} />}
+          {report && !report.ok && chosen && <Problems report={report} name={chosen.sheet.fileName} lines={chosen.lines} dates={chosen.mapping?.dateOrder === 'dmy' || chosen.mapping?.dateOrder === 'mdy'} onDeal={deal} onLeave={leave} />}
           {report?.ok && chosen && !save.busy && (
             <div className="imp-report panel">
               <h2>{report.trials} trials in {report.tests} {report.tests === 1 ? 'test' : 'tests'}, every line right</h2>
               {report.already > 0 && <p>{report.already} {report.already === 1 ? 'trial is' : 'trials are'} on record already and left out.</p>}
+              {report.without > 0 && <p>{report.without} {report.without === 1 ? 'line is' : 'lines are'} left out as you said. <button className="lnk" onClick={() => deal({ without: [] })}>Take them in again</button></p>}
+              <Repeats rows={report.repeated} wanted={chosen.lines.wanted} onDeal={deal} />
               <ul>{report.sessions.map((s, i) => <li key={i}><b>{s.athlete}</b> {formatDate(s.on, today)} · {protocolById(s.protocolId)?.name} · {s.trials} trials</li>)}{report.tests > report.sessions.length && <li className="s">and {report.tests - report.sessions.length} more</li>}</ul>
               <div className="row">{report.trials > 0 && <button className="btn pri" onClick={() => void keep()}>Save all {report.trials} trials</button>}<button className="btn" onClick={leave}>Leave it</button></div>
             </div>
@@ -118,17 +134,6 @@ export default function ImportTrials() {
 function Progress({ job, what }: { job: JobRun<ImportReply>; what: string }) {
   const share = job.view ? job.view.done / Math.max(1, job.view.of) : 0
   return <div className="imp-progress"><label>{what} … {job.view && job.view.of > 1 ? `${job.view.says.toLowerCase()} ${job.view.done} of ${job.view.of}` : ''}<progress value={share} max={1} /></label><button className="btn" onClick={job.stop}>Stop</button></div>
-}
-
-function Problems({ report, name }: { report: ImportReply; name: string }) {
-  return (
-    <div className="imp-report panel" role="alert">
-      <h2>{name} was not imported</h2>
-      <p>{report.problems.length} {report.problems.length === 1 ? 'problem' : 'problems'} in {report.lines} lines. Nothing was saved. Mend the file and choose it again.</p>
-      <ol className="imp-problems">{report.problems.slice(0, 50).map((p, i) => <li key={i}><b className="n">{p.line}</b><span className="n">{p.column}</span><span>{p.message}</span></li>)}</ol>
-      {report.problems.length > 50 && <p className="s">and {report.problems.length - 50} more</p>}
-    </div>
-  )
 }
 
 function Earlier({ today }: { today: string }) {

@@ -1,13 +1,29 @@
 import { protocolById, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import type { CsvTable } from '@mano/core/formats/csv'
-import { dateBy, guessDates, MEANINGS, openIn, type DateOrder, type ResultColumn, type SheetMapping } from '@mano/core/testing/mapping'
+import { dateBy, guessDates, MEANINGS, openIn, type DateGuess, type DateOrder, type ResultColumn, type SheetMapping } from '@mano/core/testing/mapping'
 import type { Hand } from '@mano/core/testing/session'
 import { formatDate, isLocalDate } from '@mano/core/units/dates'
+import { AddNames } from '../intake/AddNames'
 
 const IMPORTED = TEST_PROTOCOLS.filter((p) => p.entry !== 'body')
 const ORDERS: readonly { id: DateOrder; name: string }[] = [{ id: 'ymd', name: 'year, month, day' }, { id: 'dmy', name: 'day, month, year' }, { id: 'mdy', name: 'month, day, year' }]
 const NAMED: Record<string, string> = { athlete: 'Athlete', date: 'Date', time: 'Time', protocol: 'Test', implement: 'Implement', trial: 'Number of the try', hand: 'Hand', unit: 'Unit', pain: 'Pain', missed: 'Missed', struck: 'Reason struck' }
+/** The dates of a sheet as they are written. */
+export const datesOf = (table: Extract<CsvTable, { ok: true }>, m: SheetMapping): string[] => {
+  const column = m.columns['date']
+  return column ? table.rows.map((r) => r.cells[column] ?? '').filter(Boolean) : []
+}
+
+/** How a date of the sheet is read, or what it can be. */
+function dateWords(guess: DateGuess, order: DateOrder | null, sample: string, today: string): string {
+  const day = (on: string) => formatDate(on, today, { year: true, weekday: true })
+  const mixed = guess.mixed ? 'Some dates here are only day first, others only month first: lines that do not fit can be turned one by one. ' : ''
+  if (order === null) return guess.twoWays ? `${mixed}${sample} can be ${day(guess.twoWays.dmy)} or ${day(guess.twoWays.mdy)}` : mixed
+  const read = dateBy(sample, order)
+  return mixed + (sample === '' ? '' : isLocalDate(read) ? `${sample} is ${day(read)}` : `${sample} is no date that way`)
+}
+
 /** Lines shown of a file. */
 const PREVIEW = 5
 
@@ -28,9 +44,9 @@ export function MapColumns({ table, mapping, change, doubts, remembered, roster,
   const setResult = (c: string, more: Partial<ResultColumn>) => change({ ...mapping, results: mapping.results.map((r) => (r.column === c ? { ...r, ...more } : r)) })
   const setFixed = (id: string, value: string) => change({ ...mapping, fixed: withEntry(mapping.fixed, id, value) })
   const dateColumn = mapping.columns['date']
-  const dates = dateColumn ? table.rows.map((r) => r.cells[dateColumn] ?? '').filter(Boolean) : []
-  const sample = dates[0] ?? ''
-  const read = dateBy(sample, mapping.dateOrder)
+  const dates = datesOf(table, mapping)
+  const guess = guessDates(dates)
+  const sample = guess.twoWays?.text ?? dates[0] ?? ''
   const athleteColumn = mapping.columns['athlete']
   const known = new Set(roster.map((a) => a.name.toLowerCase()))
   const strange = athleteColumn ? [...new Set(table.rows.map((r) => r.cells[athleteColumn] ?? ''))].filter((n) => n !== '' && !known.has(n.toLowerCase())) : []
@@ -61,14 +77,14 @@ export function MapColumns({ table, mapping, change, doubts, remembered, roster,
         </table>
       </div>
       <div className="map-fixed">
-        {dateColumn && <label>Dates are <select value={mapping.dateOrder} onChange={(e) => change({ ...mapping, dateOrder: e.currentTarget.value as DateOrder })}>{ORDERS.map((o) => <option key={o.id} value={o.id}>{o.name}</option>)}</select><span className="s">{sample && (isLocalDate(read) ? `${sample} is ${formatDate(read, today, { year: true, weekday: true })}` : `${sample} is no date that way`)}{guessDates(dates).sure ? '' : '; every date here reads two ways'}</span></label>}
+        {dateColumn && <label>Dates are <select value={mapping.dateOrder ?? ''} aria-invalid={mapping.dateOrder === null} onChange={(e) => change({ ...mapping, dateOrder: (e.currentTarget.value || null) as DateOrder | null })}><option value="">say which</option>{ORDERS.map((o) => <option key={o.id} value={o.id}>{o.name}</option>)}</select><span className="s">{dateWords(guess, mapping.dateOrder, sample, today)}</span></label>}
         {!mapping.columns['implement'] && <label>Implement, all lines <select value={mapping.fixed['implement'] ?? ''} onChange={(e) => setFixed('implement', e.currentTarget.value)}><option value="">the only one of its kind</option>{implementsThere.map((u) => <option key={u.label} value={u.label}>{u.label}</option>)}</select></label>}
         {choices.map((v) => <label key={v.id}>{v.name}, all lines <select value={mapping.fixed[v.id] ?? ''} onChange={(e) => setFixed(v.id, e.currentTarget.value)}><option value="">{v.options[0]!.name}</option>{v.options.slice(1).map((o) => <option key={o.id} value={o.id}>{o.name}</option>)}</select></label>)}
         {strange.length > 0 && (
           <fieldset><legend>{strange.length === 1 ? 'One name is' : `${strange.length} names are`} not on the roster</legend>
             {strange.slice(0, 30).map((n) => <label key={n}>{n} <select aria-label={`${n} is`} value={mapping.names[n] ?? ''} onChange={(e) => change({ ...mapping, names: withEntry(mapping.names, n, e.currentTarget.value) })}><option value="">choose</option>{roster.map((a) => <option key={a.name} value={a.name}>{a.name}</option>)}</select></label>)}
             {strange.length > 30 && <p className="s">and {strange.length - 30} more</p>}
-            <p className="note">Nobody is added by an import: add new athletes to the roster first.</p>
+            <AddNames names={strange.filter((n) => !mapping.names[n])} />
           </fieldset>
         )}
       </div>

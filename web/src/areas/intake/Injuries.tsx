@@ -15,6 +15,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { api, ApiProblem, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
 import { Chip, HandLetter } from '../../hands/marks'
+import { Reasoned } from '../../app/Reasoned'
 import { useAthletePage } from '../athlete/AthletePage'
 import { clearanceWords, ClearanceForm, type ClearanceOf } from './ClearanceForm'
 
@@ -80,6 +81,7 @@ function InjuryCard({ injury, cautions, onClear, editable }: { injury: InjuryVie
       {waits && onClear && <button className="lnk" onClick={onClear}>Record a clearance</button>}
       {choices.some((c) => c.disabled) && <p className="note">A change of status needs a clinician’s clearance first.</p>}
       {write.error && <p className="said" role="alert">{failureText(write.error)}</p>}
+      {editable && <Reasoned label="Entered by mistake" title={`Strike ${injurySiteName(injury.site)}?`} says="It leaves the cautions and the record shows that it was there. What somebody really has is settled or cleared instead, never struck." done="The injury is struck." act={(reason) => api.post(`/api/injuries/${injury.id}/strike`, { id: v7(), reason })} touched={touchedBy(athlete.id)} />}
     </article>
   )
 }

@@ -19,6 +19,7 @@ import { Injuries } from './Injuries'
 import { Experience } from './Experience'
 import { Health } from './Health'
 import { Outcomes } from './Outcomes'
+import { PutAway } from './PutAway'
 import { ProfileFields, profileOf, type ProfileBody } from './ProfileFields'
 import { Week } from './Week'
 import './intake.css'
@@ -40,7 +41,7 @@ export default function Intake() {
       <section aria-labelledby="events"><h2 id="events">Events</h2><Events /></section>
       <section aria-labelledby="handles"><h2 id="handles">Hands on the handles</h2><Handles /></section>
       <section aria-labelledby="outcomes"><h2 id="outcomes">Outcomes of the sport</h2><Outcomes /></section>
-      <section className="wide no-rule"><History /><button className="btn print" onClick={() => window.print()}>Print the intake sheet</button></section>
+      <section className="wide no-rule"><History /><PutAway /><button className="btn print" onClick={() => window.print()}>Print the intake sheet</button></section>
       <Modal opened={leaving.state === 'blocked'} onClose={() => leaving.reset?.()} title="Leave without saving?">
         <p className="s">{profileDirty ? `What you changed about ${athlete.name}` : 'The usual week'} is not saved yet.</p>
         <div className="row modal-row"><Button onClick={() => leaving.reset?.()}>Stay</Button><button className="btn" onClick={() => leaving.proceed?.()}>Leave without saving</button></div>

@@ -6,7 +6,8 @@ import { v7 } from 'uuid'
 import { athleteBody, type AthleteBody } from '@mano/contract/athletes'
 import { birthDateProblem } from '@mano/core/intake/record'
 import { api, ApiProblem, failureText } from '../../app/api'
-import { keys, useMe, useSports, useWrite } from '../../app/data'
+import { keys, useMe, useNames, useSports, useWrite } from '../../app/data'
+import { AddNames } from './AddNames'
 import { emptyProfile, ProfileFields } from './ProfileFields'
 import { choicesWith } from './sportChoices'
 import './intake.css'
@@ -27,6 +28,8 @@ export default function NewAthlete() {
       return birth ? { ...errors, birthDate: birth } : errors
     },
   })
+  const name = form.values.name.trim().toLowerCase()
+  const twin = (useNames().data ?? []).find((a) => a.name.toLowerCase() === name)
   const write = useWrite((body: AthleteBody) => api.post('/api/athletes', body), [keys.roster])
   const save = (body: AthleteBody) => write.mutate({ ...body, name: body.name.trim() }, {
     onSuccess: () => void navigate(`/athletes/${ids.id}/intake`),
@@ -35,10 +38,12 @@ export default function NewAthlete() {
   return (
     <main className="narrow">
       <h1>New athlete</h1>
+      <details className="several"><summary>Several at once</summary><AddNames /></details>
       <form onSubmit={form.onSubmit(save)} noValidate>
         <Stack gap="md">
           <Select label="Sport or goal" searchable data={choicesWith(own)} placeholder="Choose" {...form.getInputProps('sportId')} />
           <ProfileFields form={form} today={today} />
+          {twin && <p className="said" role="status">{twin.name} is on the roster already. <Link className="lnk" to={`/athletes/${twin.id}/intake`}>Open that athlete</Link>, or add a second one of this name.</p>}
           <p className="said" role="alert">{write.error && failureText(write.error)}</p>
           <div className="row"><Button type="submit" loading={write.isPending}>Add and go on to intake</Button><Link className="lnk" to="/">Cancel</Link></div>
         </Stack>

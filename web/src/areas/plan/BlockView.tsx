@@ -1,3 +1,4 @@
+import { Modal } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
@@ -6,6 +7,7 @@ import type { PlanView } from '@mano/contract/plan'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { TISSUES } from '@mano/core/catalogue/tissues'
 import { awayFrame, weeksOf, type BlockProblem, type PlannedWeek } from '@mano/core/plan/block'
+import { pinsOf } from '@mano/core/plan/coach'
 import { crushWeek, plannedOf } from '@mano/core/plan/context'
 import { covered, targetOf } from '@mano/core/plan/coverage'
 import { handLedger } from '@mano/core/plan/ledger'
@@ -21,6 +23,7 @@ import { addDays, formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
 import { Icon } from '../../hands/Icon'
+import { KeepWeeks, withPins } from './KeepWeeks'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { PlannerReply } from '../../workers/plannerMessages'
 import { planKey, useProblem } from './usePlan'
@@ -47,7 +50,7 @@ export function BlockView({ view }: { view: PlanView }) {
   const [tested, setTested] = useState<readonly number[]>([])
   const [planned, setPlanned] = useState<readonly PlannedWeek[]>([])
   const [state, setState] = useState<'idle' | 'planning' | 'done' | 'failed'>('idle')
-  const [asking, setAsking] = useState(false)
+  const [asking, setAsking] = useState<'new' | 'all' | null>(null)
   const worker = useRef<Worker | null>(null)
   const stop = () => { worker.current?.terminate(); worker.current = null }
   useEffect(() => stop, [])
@@ -58,7 +61,7 @@ export function BlockView({ view }: { view: PlanView }) {
     start, weeks, frame: base.frame, wants: base.wants, facts: base.facts, units: base.units, settings: last?.terms.settings ?? {}, events: athlete.events.map((e) => ({ on: e.on, name: e.name })),
     travel: chosen('travel').map((i) => ({ weekStart: addDays(start, 7 * i), frame: awayFrame(base.frame) })),
     deloadEach: deload ? DELOAD_EACH : null, workedBefore: workedBefore(view, start), kinds: Object.fromEntries((['ordinary', 'deload'] as const).flatMap((k) => chosen(k).map((i) => [i, k]))),
-    tests: tested.length > 0 ? { minutes: TEST_MINUTES, weeks: tested } : null, pins: [], bans: [...(last?.terms.bans ?? [])], crushFirst: crushWeek(start),
+    tests: tested.length > 0 ? { minutes: TEST_MINUTES, weeks: tested } : null, pins: pinsOf(last?.blocks ?? []), bans: [...(last?.terms.bans ?? [])], own: view.versions, crushFirst: crushWeek(start),
     before: { hardBefore: base.hardBefore, lastLoad: base.lastLoad, blocks: last?.blocks ?? null, restedSunday: base.terms.restedBefore },
   }
   const outline = problem ? weeksOf(problem) : []
@@ -78,9 +81,8 @@ export function BlockView({ view }: { view: PlanView }) {
     own.postMessage({ kind: 'block', block: problem })
   }
   const there = (weekStart: string) => view.versions.find((v) => v.weekStart === weekStart)
-  const keep = useWrite(async (replace: boolean) => {
-    const kept = planned.filter((w) => replace || !there(w.weekStart))
-    for (const w of kept) await api.post(`/api/athletes/${athlete.id}/plans`, { id: v7(), weekStart: w.weekStart, frame: w.frame, blocks: w.plan.blocks, terms: { origin: `Block of ${weeks} weeks from ${start}, ${KINDS[w.kind].toLowerCase()} week`, settings: problem!.settings, bans: problem!.bans, kind: w.kind, ...((w.plan.testDay ?? null) !== null && { tests: { minutes: TEST_MINUTES, day: w.plan.testDay! } }) }, basedOn: there(w.weekStart)?.id ?? null, reason: '' })
+  const keep = useWrite(async ({ kept, reason }: { kept: readonly PlannedWeek[]; reason: string }) => {
+    for (const w of kept) await api.post(`/api/athletes/${athlete.id}/plans`, { id: v7(), weekStart: w.weekStart, frame: w.frame, blocks: withPins(w), terms: { origin: `Block of ${weeks} weeks from ${start}, ${KINDS[w.kind].toLowerCase()} week`, settings: w.problem.terms.settings, bans: w.problem.terms.bans, kind: w.kind, ...((w.plan.testDay ?? null) !== null && { tests: { minutes: TEST_MINUTES, day: w.plan.testDay! } }) }, basedOn: there(w.weekStart)?.id ?? null, reason })
     return kept.length
   }, [planKey(athlete.id), ...touchedBy(athlete.id)])
   const most = Math.max(1, ...planned.map((w) => handLoad(w.plan.blocks)), ...planned.map((w) => loadCap(w.weekStart, contextOf(w.problem))?.most ?? 0))
@@ -95,12 +97,14 @@ export function BlockView({ view }: { view: PlanView }) {
         <span className="plan-act">
           <button className="btn" onClick={() => setParams({})}>Week board</button>
           {state === 'planning' ? <button className="btn" onClick={() => { stop(); setState('idle') }}>Stop</button> : <button className={`btn ${state === 'done' ? '' : 'pri'}`} disabled={!problem} onClick={plan}>Plan the block</button>}
-          {state === 'done' && taken < planned.length && <button className="btn pri" disabled={keep.isPending} onClick={() => keep.mutate(false, { onSuccess: (n) => notifications.show({ message: `${n} weeks kept as versions` }) })}>Keep {planned.length - taken} week{planned.length - taken === 1 ? '' : 's'}</button>}
-          {state === 'done' && taken > 0 && <button className="btn" disabled={keep.isPending} onClick={() => setAsking(true)}>Keep all, over {taken} planned</button>}
-          {asking && <span className="row" role="alertdialog" aria-label="New versions of planned weeks?">{taken} of these weeks have a plan; the old versions are kept. <button className="btn small" autoFocus onClick={() => { setAsking(false); keep.mutate(true) }}>Make new versions</button><button className="btn small" onClick={() => setAsking(false)}>Leave</button></span>}
+          {state === 'done' && taken < planned.length && <button className="btn pri" disabled={keep.isPending} onClick={() => setAsking('new')}>Keep {planned.length - taken} week{planned.length - taken === 1 ? '' : 's'}</button>}
+          {state === 'done' && taken > 0 && <button className="btn" disabled={keep.isPending} onClick={() => setAsking('all')}>Keep all, over {taken} planned</button>}
         </span>
       </div>
-      <p className="said" role="alert">{keep.error ? `${failureText(keep.error)} The weeks before it are kept.` : state === 'failed' ? 'The block could not be planned in this browser.' : ''}</p>
+      <Modal opened={asking !== null} onClose={() => setAsking(null)} title="Keep these weeks" size="lg">
+        {asking !== null && <KeepWeeks planned={planned.filter((w) => asking === 'all' || !there(w.weekStart))} there={there} today={me.today} busy={keep.isPending} problem={keep.error ? `${failureText(keep.error)} The weeks before it are kept.` : ''} onKeep={(kept, reason) => keep.mutate({ kept, reason }, { onSuccess: (n) => { setAsking(null); notifications.show({ message: `${n} ${n === 1 ? 'week' : 'weeks'} kept as versions` }) } })} />}
+      </Modal>
+      <p className="said" role="alert">{ state === 'failed' ? 'The block could not be planned in this browser.' : ''}</p>
       <p className="moved" role="status">{state === 'planning' ? `Planning week ${planned.length + 1} of ${weeks} …` : state === 'done' ? `${planned.length} weeks planned. Nothing is kept yet but what shows a version.` : athlete.demand ? 'Days are the usual week; say which weeks are lighter, away or with tests, then plan.' : 'Choose a sport first.'}</p>
       <table className="weeks">
         <thead><tr><th scope="col">Week</th><th scope="col">Kind</th><th scope="col">Tests</th><th scope="col" className="load">Hand load; the mark is what growth allows</th><th scope="col">Minutes</th><th scope="col">Top qualities, effective sets</th><th scope="col">Within</th></tr></thead>

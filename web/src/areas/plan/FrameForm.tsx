@@ -1,19 +1,19 @@
 import { useState } from 'react'
-import { v7 } from 'uuid'
+import { Link } from 'react-router'
 import { DAY_NAMES, type DayFrame } from '@mano/core/plan/types'
-import { api, failureText } from '../../app/api'
-import { useWrite } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
-import { planKey } from './usePlan'
 
-/** What each day leaves for grip work and how the rest of it loads the hands; kept dated for the weeks to come. */
-export function FrameForm({ frame, onDone }: { frame: readonly DayFrame[]; onDone: (frame: DayFrame[] | null) => void }) {
+const sameDay = (a: DayFrame, b: DayFrame | undefined): boolean => b !== undefined && JSON.stringify([a.minutes, a.at ?? '', a.place, a.sportLoad, a.heavyPull, a.competition]) === JSON.stringify([b.minutes, b.at ?? '', b.place, b.sportLoad, b.heavyPull, b.competition])
+
+/** The days of one week, where they are not as usual: what each leaves for grip work and how the rest of it loads the hands. The usual week stays as intake has it. */
+export function FrameForm({ frame, usual, onDone }: { frame: readonly DayFrame[]; usual: readonly DayFrame[]; onDone: (frame: DayFrame[] | null) => void }) {
   const { athlete } = useAthletePage()
   const [days, setDays] = useState([...frame])
-  const write = useWrite((d: DayFrame[]) => api.post(`/api/athletes/${athlete.id}/frames`, { id: v7(), days: d }), [planKey(athlete.id)])
+  const other = days.flatMap((d, i) => (sameDay(d, usual[i]) ? [] : [DAY_NAMES[i]]))
   const set = (i: number, more: Partial<DayFrame>) => setDays(days.map((d, k) => (k === i ? { ...d, ...more } : d)))
   return (
-    <form className="change" noValidate onSubmit={(e) => { e.preventDefault(); write.mutate(days, { onSuccess: () => onDone(days) }) }}>
+    <form className="change" noValidate onSubmit={(e) => { e.preventDefault(); onDone(days) }}>
+      <p><b>For this week only.</b> Other weeks keep the <Link className="lnk" to={`/athletes/${athlete.id}/intake`}>usual week of the intake</Link>.</p>
       <p className="note">Minutes for grip work, warm-up included; 0 is no session. Hand load counts mat, wall, strapless pulls and work: one budget for the hands.</p>
       <table className="frame">
         <thead><tr><th scope="col">Day</th><th scope="col">Minutes</th><th scope="col">From</th><th scope="col">Place</th><th scope="col">Sport, hand load</th><th scope="col">Heavy pull</th><th scope="col">Competition</th></tr></thead>
@@ -31,8 +31,8 @@ export function FrameForm({ frame, onDone }: { frame: readonly DayFrame[]; onDon
           ))}
         </tbody>
       </table>
-      <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-      <div className="row"><button className="btn pri" type="submit" disabled={write.isPending}>Keep this frame</button><button type="button" className="btn" onClick={() => onDone(null)}>Cancel</button></div>
+      <p role="status">{other.length === 0 ? 'All days are as usual.' : `Not as usual: ${other.join(', ')}.`}</p>
+      <div className="row"><button className="btn pri" type="submit">Use for this week</button>{other.length > 0 && <button type="button" className="btn" onClick={() => setDays([...usual])}>All as usual</button>}<button type="button" className="btn" onClick={() => onDone(null)}>Cancel</button></div>
     </form>
   )
 }

@@ -56,7 +56,7 @@ export default function Plan() {
 }
 
 type Dialog = 'frame' | 'save' | 'schools' | 'templates' | 'versions' | null
-const TITLES = { frame: 'Week frame', save: 'Save this week', schools: 'Schools side by side', templates: 'Templates', versions: 'Versions of this week' } as const
+const TITLES = { frame: 'Days of this week', save: 'Save this week', schools: 'Schools side by side', templates: 'Templates', versions: 'Versions of this week' } as const
 const WIDTHS = { frame: 'xl', save: 'md', schools: 'xl', templates: 'xl', versions: 'xl' } as const
 
 function Week({ view }: { view: PlanView }) {
@@ -145,7 +145,7 @@ function Week({ view }: { view: PlanView }) {
     const blocks = draft.blocks.map((b) => ({ ...b, id: v7(), reason: 'As in the week before.' }))
     const there = view.versions.find((v) => v.weekStart === next)
     const from: Draft = drafts.open[draftKey(athlete.id, next)] ?? { frame: there?.frame ?? withCompetitions(view.frame, next, athlete.events), blocks: there?.blocks ?? [], terms: there?.terms ?? NO_TERMS, basedOn: there?.id ?? null }
-    drafts.put(draftKey(athlete.id, next), { ...from, frame: withCompetitions(draft.frame, next, athlete.events), blocks, terms: { ...draft.terms, tests: null, note: undefined } }, from)
+    drafts.put(draftKey(athlete.id, next), { ...from, blocks, terms: { ...draft.terms, tests: null, note: undefined } }, from)
     go(next)
     setSaid('Copied from the week before; Undo brings back what was there.')
   }
@@ -172,7 +172,7 @@ function Week({ view }: { view: PlanView }) {
       </div>
       <div className="plan-more" role="group" aria-label="The week">
         {act('Block', () => { planner.stop(); setParams({ view: 'block' }) })}
-        {coach && <>{act('Week frame', () => setOpen('frame'))}{act('Templates', () => setOpen('templates'))}{act('Schools', () => setOpen('schools'), { off: !problem })}</>}
+        {coach && <>{act('Days of this week', () => setOpen('frame'))}{act('Templates', () => setOpen('templates'))}{act('Schools', () => setOpen('schools'), { off: !problem })}</>}
         {saved && act('Versions', () => setOpen('versions'))}
         {coach && !empty && act('Copy to next week', copyOn)}
         {coach && missed.length > 0 && act('Plan the rest of the week anew', restAnew, { off: !problem })}
@@ -202,7 +202,7 @@ function Week({ view }: { view: PlanView }) {
       <AddBlock day={adding} frame={draft.frame} context={context} blocks={draft.blocks} weekStart={weekStart} problem={problem} onBlocks={(blocks) => { put({ blocks: [...blocks] }); setAdding(null) }} onClose={() => setAdding(null)} onAdd={(b) => { put({ blocks: [...draft.blocks, b] }); setAdding(null); setPicked(b.id) }} />
       <DaySheet day={sheet} plan={week} view={view} onClose={() => setSheet(null)} />
       <Modal opened={open !== null} onClose={() => setOpen(null)} title={open && TITLES[open]} size={open ? WIDTHS[open] : 'md'}>
-        {open === 'frame' && <FrameForm frame={draft.frame} onDone={(frame) => { if (frame) put({ frame }); setOpen(null) }} />}
+        {open === 'frame' && <FrameForm frame={draft.frame} usual={withCompetitions(view.frame, weekStart, athlete.events)} onDone={(frame) => { if (frame) put({ frame }); setOpen(null) }} />}
         {open === 'schools' && problem && <Schools problem={problem} week={week} onTake={(settings, blocks) => { put({ terms: { ...draft.terms, settings }, ...(blocks && { blocks: [...blocks] }) }); setOpen(null) }} />}
         {open === 'templates' && <Templates problem={problem} week={week} onUse={(plan, terms) => { put({ frame: plan.frame.map((d, i) => (addDays(weekStart, i) < me.today ? draft.frame[i]! : d)), blocks: [...draft.blocks.filter((b) => done.has(b.id)), ...plan.blocks.filter((b) => addDays(weekStart, b.day) >= me.today && !draft.blocks.some((x) => done.has(x.id) && x.day === b.day && x.exerciseId === b.exerciseId))], terms: { ...draft.terms, ...terms } }); setOpen(null); setPicked(null) }} />}
         {open === 'versions' && saved && <Versions newest={saved} onBack={(v) => { put({ frame: v.frame, blocks: v.blocks, terms: v.terms }); setOpen(null) }} />}

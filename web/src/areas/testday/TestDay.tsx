@@ -12,6 +12,8 @@ import { Icon } from '../../hands/Icon'
 import { earlierKey } from '@mano/contract/testday'
 import { resultsOf } from '@mano/core/testday/results'
 import { useDay, type Day } from './useDay'
+import { HAND_WORD } from './words'
+import type { Hand } from '@mano/core/testing/session'
 import './testday.css'
 
 /** The hall's screen: who is on at each station, who is next, how far the day is; and what the coach says when things go wrong. */
@@ -19,6 +21,7 @@ export default function TestDay() {
   const { dayId } = useParams()
   const { day, error } = useDay(dayId!)
   const coach = useMe().data?.role === 'coach'
+  const units = useUnits()
   if (error && !day) return <Failed error={error} />
   if (!day) return <main className="td" aria-busy="true" />
   const { view, now, started, nowS } = day
@@ -41,7 +44,7 @@ export default function TestDay() {
               <section key={s.id} aria-label={s.name} className={lost ? 'lost' : ''}>
                 <h2><Link to={`/testday/${view.id}/${s.id}`}>{s.name}</Link></h2>
                 <p className="s">{protocolById(s.protocolId)!.name}{s.by && `, ${s.by}`}</p>
-                {lost ? <p><Icon name="cross" /> Out of use</p> : own.length === 0 ? <p>Done</p> : <ol>{own.map((x, i) => <li key={i} className={i === 0 ? 'on' : ''}><HandLetter hand={x.hand} /> <b>{nameOf(x.athlete)}</b>{x.loadKg > 0 && <span>{x.loadKg}{'\u00A0'}kg</span>}<span className="s">{x.start <= nowS ? 'now' : formatClock(x.start - nowS)}</span></li>)}</ol>}
+                {lost ? <p><Icon name="cross" /> Out of use</p> : own.length === 0 ? <p>Done</p> : <ol>{own.map((x, i) => <li key={i} className={i === 0 ? 'on' : ''}><HandLetter hand={x.hand} /> <b>{nameOf(x.athlete)}</b>{x.loadKg > 0 && <span>{formatWithUnit(x.loadKg, 'kg', units)}</span>}<span className="s">{x.start <= nowS ? 'now' : formatClock(x.start - nowS)}</span></li>)}</ol>}
                 {coach && started && (lost ? <button className="btn small" onClick={() => day.say('back', { station: s.id })}>It works again</button> : <button className="btn small" onClick={() => day.say('lost', { station: s.id })}>Out of use</button>)}
               </section>
             )
@@ -76,16 +79,16 @@ function Trouble({ day }: { day: Day }) {
 function OneMore({ day, who }: { day: Day; who: string }) {
   const last = day.now?.done.filter((e) => e.athlete === who && e.outcome !== 'skipped').at(-1)
   const station = day.view.setup.stations.find((s) => s.id === last?.station)
-  return <button className="btn small" disabled={!last} onClick={() => last && day.say('retry', { athlete: who, station: last.station, hand: last.hand, loadKg: last.loadKg })}>{last && station ? `One more, ${last.hand}, ${station.name}` : 'One more try'}</button>
+  return <button className="btn small" disabled={!last} onClick={() => last && day.say('retry', { athlete: who, station: last.station, hand: last.hand, loadKg: last.loadKg })}>{last && station ? `One more, ${HAND_WORD[last.hand].toLowerCase()}, ${station.name}` : 'One more try'}</button>
 }
 
 function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) {
   const units = useUnits()
   const { view } = day
-  const groups = resultsOf(view.setup, day.events, (athlete, station, hand) => view.earlier[earlierKey(athlete, station, hand)] ?? null)
+  const groups = resultsOf(view.setup, day.events, (athlete, station, hand) => view.earlier[earlierKey(athlete, station, hand)] ?? null).map((g) => ({ ...g, handsOf: (protocolById(g.protocolId)?.hands === 'both' ? ['both'] : ['left', 'right']) as Hand[] }))
   const save = () => {
-    const rows = groups.flatMap((g) => g.rows.map((r) => [g.protocolId, g.unit, nameOf(r.athlete), r.left?.toString() ?? '', r.right?.toString() ?? '', r.rank.join('-'), r.beaten.map((b) => b.hand).join(' '), r.retest ? 'yes' : '']))
-    const url = URL.createObjectURL(new Blob([writeCsv(['protocol', 'unit', 'athlete', 'left', 'right', 'rank', 'new_best', 'retest'], rows)], { type: 'text/csv' }))
+    const rows = groups.flatMap((g) => g.rows.map((r) => [g.protocolId, g.unit, nameOf(r.athlete), r.left?.toString() ?? '', r.right?.toString() ?? '', r.both?.toString() ?? '', r.rank.join('-'), r.beaten.map((b) => b.hand).join(' '), r.retest ? 'yes' : '']))
+    const url = URL.createObjectURL(new Blob([writeCsv(['protocol', 'unit', 'athlete', 'left', 'right', 'both', 'rank', 'new_best', 'retest'], rows)], { type: 'text/csv' }))
     Object.assign(document.createElement('a'), { href: url, download: `${view.name}.csv` }).click()
     setTimeout(() => URL.revokeObjectURL(url), 1000)
   }
@@ -95,10 +98,11 @@ function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) 
       {groups.map((g) => (
         <table key={g.protocolId} className="hall-kit">
           <caption>{protocolById(g.protocolId)!.name}{g.errorSi !== null ? `, error of one result about ${formatWithUnit(g.errorSi, g.unit, units)}` : ''}</caption>
-          <thead><tr><th scope="col">Rank</th><th scope="col">Athlete</th><th scope="col">Left</th><th scope="col">Right</th><th scope="col" /></tr></thead>
-          <tbody>{g.rows.map((r) => <tr key={r.athlete}><td>{r.rank[0] === r.rank[1] ? r.rank[0] : `${r.rank[0]} to ${r.rank[1]}`}</td><th scope="row">{nameOf(r.athlete)}</th><td>{r.left === null ? '' : formatWithUnit(r.left, g.unit, units)}</td><td>{r.right === null ? '' : formatWithUnit(r.right, g.unit, units)}</td><td>{r.beaten.map((b) => <span key={b.hand} className="td-best"><Icon name="up" /> New best {b.hand}, +{formatWithUnit(b.by, g.unit, units)}</span>)}{r.retest && <span><Icon name="waves" /> Too wide: test again</span>}</td></tr>)}</tbody>
+          <thead><tr><th scope="col">Rank</th><th scope="col">Athlete</th>{g.handsOf.map((h) => <th key={h} scope="col">{HAND_WORD[h]}</th>)}<th scope="col" /></tr></thead>
+          <tbody>{g.rows.map((r) => <tr key={r.athlete}><td>{r.rank[0] === r.rank[1] ? r.rank[0] : `${r.rank[0]} to ${r.rank[1]}`}</td><th scope="row">{nameOf(r.athlete)}</th>{g.handsOf.map((h) => { const v = r[h]; return <td key={h}>{v === null ? '' : formatWithUnit(v, g.unit, units)}</td> })}<td>{r.beaten.map((b) => <span key={b.hand} className="td-best"><Icon name="up" /> New best {b.hand}, +{formatWithUnit(b.by, g.unit, units)}</span>)}{r.retest && <span><Icon name="waves" /> Too wide: test again</span>}</td></tr>)}</tbody>
         </table>
       ))}
+      {groups.flatMap((g) => g.leftOut.map((x, i) => <p key={`${g.protocolId} ${i}`} className="td-lost"><Icon name="warn" /> Nothing recorded: {nameOf(x.athlete)}, {HAND_WORD[x.hand].toLowerCase()}, {protocolById(g.protocolId)?.name}{x.reason && `: ${x.reason}`}.</p>))}
       <p className="row">{groups.map((g) => <Link key={g.protocolId} className="lnk" to={`/squad?test=${g.protocolId}`}>The squad on {protocolById(g.protocolId)!.name.toLowerCase()}</Link>)}</p>
       <p className="note">A new best is one above the best before this day on the same measured implement; whether it is more than error shows in the review. Ranks that error does not tell apart share a span. The best of each hand counts; the rank is by the better hand. Results are on each athlete's own page too.</p>
     </section>

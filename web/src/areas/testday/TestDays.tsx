@@ -12,6 +12,8 @@ import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { useKit, useMe, useNames, useWrite } from '../../app/data'
 import { Icon } from '../../hands/Icon'
+import { StationSetting } from './StationSetting'
+import { platesAt, startOf, triesAt, UNSTATED } from './stationStart'
 import { useWished } from './useDay'
 import './testday.css'
 
@@ -43,6 +45,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const all = useKit().data
   const kit = all ?? []
   const [name, setName] = useState('Test day')
+  const [heldOn, setHeldOn] = useState(today)
   const [chosen, setChosen] = useState<readonly string[]>([])
   const [stations, setStations] = useState<readonly DayStation[]>([])
   const [params, setParams] = useState(PARAMS)
@@ -62,23 +65,25 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const key = (a: string, s: string) => `${a} ${s}`
   const firstKg = Object.fromEntries(chosen.flatMap((a) => withPlates.map((s) => [key(a, s.id), typed[key(a, s.id)] !== undefined && Number.isFinite(Number(typed[key(a, s.id)])) ? Number(typed[key(a, s.id)]) : estimate(a, s)])))
   // What the judge says of each athlete at each station, before anybody is called.
-  const gates = useQuery({ queryKey: ['day-gates', today, chosen, stations.map((s) => [s.id, s.protocolId, s.unitId])], enabled: chosen.length > 0 && stations.length > 0, staleTime: 15_000, placeholderData: (before) => before, queryFn: () => api.post<Record<string, DayGate>>('/api/test-days/gates', { heldOn: today, athletes: chosen, stations: stations.map(({ id, protocolId, unitId, variant }) => ({ id, protocolId, unitId, variant })) }) }).data ?? {}
+  const gates = useQuery({ queryKey: ['day-gates', heldOn, chosen, stations.map((s) => [s.id, s.protocolId, s.unitId])], enabled: chosen.length > 0 && stations.length > 0, staleTime: 15_000, placeholderData: (before) => before, queryFn: () => api.post<Record<string, DayGate>>('/api/test-days/gates', { heldOn, athletes: chosen, stations: stations.map(({ id, protocolId, unitId, variant }) => ({ id, protocolId, unitId, variant })) }) }).data ?? {}
   const met = chosen.flatMap((a) => stations.flatMap((s) => { const own = (['left', 'right'] as const).flatMap((hand) => { const g = gates[gateKey(a, s.id, hand)]; return g ? [{ hand, ...g }] : [] }); return own.length > 0 ? [{ a, s, own }] : [] }))
   const closed = met.flatMap(({ a, s, own }) => own.filter((g) => g.class === 'stop').map((g) => gateKey(a, s.id, g.hand)))
   const setup: DaySetup = { params, stations, athletes: chosen.map((id) => ({ id, name: roster.find((a) => a.id === id)?.name ?? '' })), perHand, firstKg, stepKg, ...(closed.length > 0 && { closed }) }
-  const ready = chosen.length > 0 && stations.length > 0
+  const unstated = stations.filter((s) => Object.values(s.variant).includes(UNSTATED))
+  const ready = chosen.length > 0 && stations.length > 0 && unstated.length === 0
   const order = useWished(ready ? setup : null, [])
   const endS = order ? Math.max(0, ...order.wished.values()) + params.att : 0
   const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
   /** Reasons given at set-up hold at the station; one that is refused is asked for there. */
   const keepReasons = (dayId: string) => Promise.allSettled(met.flatMap(({ a, s }) => { const reason = reasons[key(a, s.id)]?.trim(); return reason ? [api.post(`/api/test-days/${dayId}/reasons`, { id: v7(), athleteId: a, stationId: s.id, reason })] : [] }))
   const first = GROUP_PROTOCOLS.find((p) => fitting(p).length > 0)
-  const add = () => { const protocolId = first!; const unit = fitting(protocolId)[0]; if (unit) setStations([...stations, { id: v7(), name: `Station ${stations.length + 1}`, protocolId, unitId: unit.id, measurementId: unit.measurementId, variant: {}, by: '', plates: protocolId === 'lift_max' }]) }
+  const add = () => { const protocolId = first!; const unit = fitting(protocolId)[0]; if (unit) setStations([...stations, { id: v7(), name: `Station ${stations.length + 1}`, protocolId, unitId: unit.id, measurementId: unit.measurementId, variant: startOf(protocolId, unit), by: '', plates: platesAt(protocolId), ...triesAt(protocolId) }]) }
   const change = (id: string, more: Partial<DayStation>) => setStations(stations.map((s) => (s.id === id ? { ...s, ...more } : s)))
-  const choose = (s: DayStation, protocolId: string) => { const unit = fitting(protocolId)[0]; if (unit) change(s.id, { protocolId, unitId: unit.id, measurementId: unit.measurementId, plates: protocolId === 'lift_max' }) }
+  const choose = (s: DayStation, protocolId: string) => { const unit = fitting(protocolId)[0]; if (unit) change(s.id, { protocolId, unitId: unit.id, measurementId: unit.measurementId, variant: startOf(protocolId, unit), plates: platesAt(protocolId), tries: undefined, ...triesAt(protocolId) }) }
   return (
-    <form className="td-setup" onSubmit={(e) => { e.preventDefault(); const id = v7(); write.mutate({ id, name: name.trim(), heldOn: today, setup }, { onSuccess: () => void keepReasons(id).then(() => navigate(`/testday/${id}`)) }) }}>
+    <form className="td-setup" onSubmit={(e) => { e.preventDefault(); const id = v7(); write.mutate({ id, name: name.trim(), heldOn, setup }, { onSuccess: () => void keepReasons(id).then(() => navigate(`/testday/${id}`)) }) }}>
       <section><h2 className="h3">Who</h2><label>Name of the day<input value={name} maxLength={80} onChange={(e) => setName(e.currentTarget.value)} /></label>
+        <label>Day<input type="date" value={heldOn} min={today} onChange={(e) => setHeldOn(e.currentTarget.value || today)} /></label>
         <ul className="td-who" aria-label="Athletes">{roster.map((a) => <li key={a.id}><label className="tick"><input type="checkbox" checked={chosen.includes(a.id)} onChange={() => setChosen(chosen.includes(a.id) ? chosen.filter((x) => x !== a.id) : [...chosen, a.id])} />{a.name}{a.cautions.length > 0 && <span className="s"> {a.cautions[0]!.title.toLowerCase()}</span>}</label></li>)}</ul>
       </section>
       <section><h2 className="h3">Stations</h2>
@@ -86,9 +91,10 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
           <div key={s.id} className="td-station" role="group" aria-label={s.name}>
             <input aria-label="Station" value={s.name} maxLength={40} onChange={(e) => change(s.id, { name: e.currentTarget.value })} />
             <select aria-label={`Protocol of ${s.name}`} value={s.protocolId} onChange={(e) => choose(s, e.currentTarget.value)}>{GROUP_PROTOCOLS.filter((p) => fitting(p).length > 0).map((p) => <option key={p} value={p}>{protocolById(p)!.name}</option>)}</select>
-            <select aria-label={`Implement of ${s.name}`} value={s.unitId} onChange={(e) => { const u = kit.find((x) => x.id === e.currentTarget.value)!; change(s.id, { unitId: u.id, measurementId: u.measurementId }) }}>{fitting(s.protocolId).map((u) => <option key={u.id} value={u.id}>{u.label}</option>)}</select>
+            <select aria-label={`Implement of ${s.name}`} value={s.unitId} onChange={(e) => { const u = kit.find((x) => x.id === e.currentTarget.value)!; change(s.id, { unitId: u.id, measurementId: u.measurementId, variant: startOf(s.protocolId, u) }) }}>{fitting(s.protocolId).map((u) => <option key={u.id} value={u.id}>{u.label}</option>)}</select>
             <input aria-label={`Who runs ${s.name}`} placeholder="Who runs it" value={s.by} maxLength={60} onChange={(e) => change(s.id, { by: e.currentTarget.value })} />
             <button type="button" className="btn small" onClick={() => setStations(stations.filter((x) => x.id !== s.id))}>Remove</button>
+            <StationSetting station={s} unit={kit.find((u) => u.id === s.unitId)} onChange={(more) => change(s.id, more)} />
           </div>
         ))}
         <button type="button" className="btn" disabled={stations.length >= 8 || !first} onClick={add}>Add a station</button>{all && !first && <p className="s">No implement of the kit room fits a station yet.</p>}
@@ -103,7 +109,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
         <li key={key(a, s.id)}><b>{setup.athletes.find((x) => x.id === a)?.name}, {s.name}</b>{[...new Set(own.map((g) => g.says))].map((says) => <p key={says} className="alarm-line"><Icon name={own.some((g) => g.class === 'stop' && g.says === says) ? 'stop' : 'warn'} /> {own.length === 1 && !says.includes(`(${own[0]!.hand} hand`) ? `${own[0]!.hand === 'left' ? 'Left' : 'Right'} hand: ` : ''}{says}</p>)}
           {own.some((g) => g.class === 'ask') && <label>Reason, now or at the station<input value={reasons[key(a, s.id)] ?? ''} maxLength={400} onChange={(e) => { const v = e.currentTarget.value; setReasons((all) => ({ ...all, [key(a, s.id)]: v })) }} /></label>}</li>
       ))}</ul></section>}
-      <p role="status">{!ready ? 'Choose who comes and what they do.' : order ? <><b>{visitsOf(setup).reduce((a, v) => a + v.tries.length, 0)} tries, about {formatClock(endS)}.</b> No order ends before {formatClock(order.boundS)}: a bound, not a plan.</> : 'Working the order out …'}</p>
+      <p role="status">{unstated.length > 0 ? `${unstated.map((s) => s.name).join(', ')}: a number of the set-up is missing.` : !ready ? 'Choose who comes and what they do.' : order ? <><b>{visitsOf(setup).reduce((a, v) => a + v.tries.length, 0)} tries, about {formatClock(endS)}.</b> No order ends before {formatClock(order.boundS)}: a bound, not a plan.</> : 'Working the order out …'}</p>
       <p className="said" role="alert">{write.error && failureText(write.error)}</p>
       <div className="row"><button className="btn pri" disabled={!ready || name.trim() === '' || write.isPending}>Keep this day</button><button type="button" className="btn" onClick={onLeave}>Leave</button></div>
       <p className="note">Rests and times are common practice, no source. Three minutes a hand between maximal tries.</p>

@@ -30,7 +30,7 @@ export function useWished(setup: DaySetup | null, events: readonly DayEvent[]): 
   return reply?.key === key ? reply : null
 }
 
-export interface Day { view: TestDayView; now: DayNow | null; events: readonly DayEvent[]; nowS: number; boundS: number | null; started: boolean; say: (kind: DayEventBody['kind'], body?: Record<string, unknown>) => void }
+export interface Day { view: TestDayView; now: DayNow | null; events: readonly DayEvent[]; nowS: number; boundS: number | null; started: boolean; say: (kind: DayEventBody['kind'], body?: Record<string, unknown>) => string }
 
 /** A test day as it stands: what the server has, what is still on its way from here, and the order of what is left. */
 export function useDay(id: string): { day: Day | null; error: Error | null } {
@@ -50,6 +50,10 @@ export function useDay(id: string): { day: Day | null; error: Error | null } {
   if (!view) return { day: null, error: read.error }
   // Sub-second, so that two things said in one second keep their order.
   const exact = () => (begun ? Math.max(0, (Date.now() - Date.parse(begun)) / 1000) : 0)
-  const say: Day['say'] = (kind, body = {}) => add({ kind: 'day', athleteId: '', dayId: id, body: { id: v7(), at: kind === 'start' ? 0 : exact(), kind, body: kind === 'start' ? { startedAt: new Date().toISOString() } : body } })
+  const say: Day['say'] = (kind, body = {}) => {
+    const eventId = v7()
+    add({ kind: 'day', athleteId: '', dayId: id, body: { id: eventId, at: kind === 'start' ? 0 : exact(), kind, body: kind === 'start' ? { startedAt: new Date().toISOString() } : body } })
+    return eventId
+  }
   return { day: { view, now, events, nowS, boundS: wished?.boundS ?? null, started: begun !== null, say }, error: null }
 }

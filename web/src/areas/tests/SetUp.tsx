@@ -9,6 +9,7 @@ import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
+import { ChangeTest } from './ChangeTest'
 import { useRested } from './useRested'
 
 /** How long each hand has rested since its last try; at the protocol's rest the box fills. */
@@ -53,6 +54,7 @@ export function SetUp({ session, protocol }: { session: SessionView; protocol: P
       {session.overrideReason && <p><Icon name="warn" />Tested all the same: {session.overrideReason}</p>}
       {session.source === 'import' && <p><Icon name="warn" />Imported; conditions not on record</p>}
       {session.testedBy && <p className="note">Tested by {session.testedBy}</p>}
+      <ChangeTest session={session} protocol={protocol} />
     </div>
   )
 }

@@ -3,10 +3,8 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
-import type { KitUnit } from '@mano/contract/kit'
 import type { SessionBody, SessionView } from '@mano/contract/tests'
 import { asSetUp, type Protocol } from '@mano/core/catalogue/protocols'
-import type { NumberVariant } from '@mano/core/catalogue/setups'
 import { testRefusal } from '@mano/core/match/unit'
 import { whereIs } from '@mano/core/plan/types'
 import { missingConditions, TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/conditions'
@@ -14,8 +12,6 @@ import { judgeBy } from '@mano/core/safety/judge'
 import { findingLine } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/testing/session'
 import { toSi } from '@mano/core/units/convert'
-import type { UnitChoice } from '@mano/core/units/format'
-import { parseLength } from '@mano/core/units/inch'
 import { parseNumber } from '@mano/core/units/parse'
 import { api, failureText } from '../../app/api'
 import { keys, touchedBy, useKit, useTests, useWrite } from '../../app/data'
@@ -25,20 +21,11 @@ import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { HealthDialog } from '../intake/HealthDialog'
 import { AddImplement } from '../kit/AddImplement'
+import { statedNumber, unitOf } from './stated'
 import { testGate } from './testGate'
 
 const NONE: TestConditions = { warm: false, rested: false, skinGood: false, well: false }
 const ALL: TestConditions = { warm: true, rested: true, skinGood: true, well: true }
-
-/** A stated number in SI as the server keeps it; null: missing or outside its limits. */
-function statedNumber(n: NumberVariant, text: string, units: UnitChoice, unit: KitUnit | undefined): string | null {
-  if (n.auto) return String((n.auto === 'size' ? unit?.sizeMm : unit?.handleMm) ?? 0)
-  if (text.trim() === '') return n.start
-  const r = n.unit === 'mm' ? parseLength(text, units.length) : parseNumber(text)
-  const value = !r.ok ? null : 'mm' in r ? r.mm : n.unit === 'kg' ? toSi(r.value, units.mass, 'kg')! : r.value
-  return value === null || value < n.limits[0] || value > n.limits[1] ? null : String(value)
-}
-const unitOf = (n: NumberVariant, units: UnitChoice) => (n.unit === 'kg' ? units.mass : n.unit === 'mm' ? units.length : '%')
 
 /** The gate and the set-up card of a test: what is used, how the hand takes it, and what must hold before a maximal one. */
 export function StartTest({ protocol: plain }: { protocol: Protocol }) {
@@ -61,6 +48,8 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const [questions, setQuestions] = useState<{ given: TestConditions; why: string } | null>(null)
   const [adding, setAdding] = useState(false)
   const [expected, setExpected] = useState('')
+  const [on, setOn] = useState(me.today)
+  const earlierDay = on < me.today
   const protocol = asSetUp(plain, variant)
   // Within one visit what was asked before the first test still holds.
   const visit = battery ? today.at(-1)?.conditions : undefined
@@ -92,17 +81,18 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   // The test is on the screen whether or not the list was read anew in time.
   const show = (made: SessionView) => client.setQueryData<SessionView[]>(keys.tests(athlete.id), (all) => (all && !all.some((s) => s.id === made.id) ? [...all, made] : all))
   const write = useWrite((body: SessionBody) => api.post<SessionView>(`/api/athletes/${athlete.id}/tests`, body), touchedBy(athlete.id))
-  const all = held.length === hands.length
-  const can = unit && refusal === null && !all && !write.isPending && stated.every((g) => g.value !== null) && ready && (asking.length === 0 || coach)
+  // What was done is kept as it was done: a caution of today stops nothing of another day, the record raises its alarm.
+  const all = !earlierDay && held.length === hands.length
+  const can = unit && refusal === null && !all && !write.isPending && stated.every((g) => g.value !== null) && ready && (earlierDay || asking.length === 0 || coach)
   const start = (given: TestConditions, why: string, answered = false) => {
     if (!unit || !can) return
-    if (unasked && !answered) { setQuestions({ given, why }); return }
+    if (unasked && !answered && !earlierDay) { setQuestions({ given, why }); return }
     const id = v7()
     write.mutate({
       id, protocolId: protocol.id, unitId: unit.id, measurementId: unit.measurementId,
       variant: { ...Object.fromEntries(variants.map((v) => [v.id, variant[v.id]!])), ...Object.fromEntries(stated.map((g) => [g.n.id, g.value!])) },
-      conditions: { ...given, familiar }, overrideReason: why, note: '', expectedKg, deviceAt: new Date().toISOString(),
-    }, { onSuccess: (made) => { show(made); void navigate(`/athletes/${athlete.id}/tests/${id}${battery ? `?battery=${battery}` : ''}`) } })
+      conditions: { ...given, familiar }, overrideReason: why, note: '', expectedKg, ...(earlierDay && { on }), deviceAt: new Date().toISOString(),
+    }, { onSuccess: (made) => { show(made); void navigate(`/athletes/${athlete.id}/tests/${id}${earlierDay ? '?enter=1' : battery ? `?battery=${battery}` : ''}`) } })
   }
   return (
     <div className="start panel">
@@ -124,6 +114,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
             </label>
           ))}
           {stated.filter(({ n }) => !n.auto).map(({ n, value }) => <label key={n.id}>{n.name}, {unitOf(n, units)}<input value={numbers[n.id] ?? n.start ?? ''} inputMode="decimal" aria-invalid={(numbers[n.id] ?? '') !== '' && value === null} onChange={(e) => { const text = e.currentTarget.value; setNumbers((x) => ({ ...x, [n.id]: text })) }} /></label>)}
+          <label>Done on<input type="date" value={on} max={me.today} onChange={(e) => setOn(e.currentTarget.value || me.today)} /></label>
           {asked && <label>Expected best of the better hand, {units.mass}<input value={expected} placeholder={ramped ? '' : 'If known'} inputMode="decimal" aria-invalid={expected !== '' && !inRange} onChange={(x) => setExpected(x.currentTarget.value)} /></label>}
           {refusal && <p className="said whole" role="alert">{refusal}</p>}
           <p className="note whole">Another implement, size, position or hand style is another series; series are never joined.</p>
@@ -134,7 +125,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
           {protocol.familiarSessions > 0 && <label className="tick"><input type="checkbox" checked={familiar} onChange={(e) => setFamiliar(e.currentTarget.checked)} />Knows this test from before (else the first {protocol.familiarSessions === 1 ? 'session is' : `${protocol.familiarSessions} are`} practice)</label>}
           {asking.length > 0 && (coach ? <label>Your reason, kept with the test<input value={why} maxLength={400} onChange={(e) => setWhy(e.currentTarget.value)} /></label> : <p className="note">Only a coach can give this reason.</p>)}
           <div className="start-act">
-            <button className="btn pri big" autoFocus disabled={!can || (asking.length > 0 && why.trim() === '')} onClick={() => (missing.length === 0 ? start(conditions, why.trim()) : start(ALL, why.trim()))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
+            <button className="btn pri big" autoFocus disabled={!can || (!earlierDay && asking.length > 0 && why.trim() === '')} onClick={() => (missing.length === 0 ? start(conditions, why.trim()) : start(ALL, why.trim()))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
           </div>
           <details className="override">
             <summary>Not all met, test all the same</summary>

@@ -11,7 +11,7 @@ import { factsWith } from '@mano/core/safety/facts'
 import { notedIn } from '@mano/core/safety/pains'
 import type { Side } from '@mano/core/measure/asymmetry'
 import { rampHand } from '@mano/core/testing/ramp'
-import { nextTry, rampTries, readSession, sameSeries, validValues, type Hand } from '@mano/core/testing/session'
+import { nextOrdinal, nextTry, rampTries, readSession, sameSeries, validValues, type Hand } from '@mano/core/testing/session'
 import { springNext } from '@mano/core/testing/spring'
 import { smallestStep } from '@mano/core/testing/plates'
 import { detailsProblem } from '@mano/core/testing/details'
@@ -82,9 +82,12 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
   const chosen = useChosenInstrument((s) => s.id)
   const [picked, setPicked] = useState<Side>('left')
   const reading = readSession(protocol, session.trials, session.variant)
-  const [params] = useSearchParams()
+  const [params, setParams] = useSearchParams()
   const hands = reading.hands.map((h) => h.hand)
   const today = session.performedOn === me.today
+  // Results of another day are typed in afterwards; nothing is gated, timed or live then.
+  const entering = !today && params.get('enter') !== null
+  const open = today || entering
   // What was just noted counts before the next effort, on record or not.
   const judge = judgeBy(factsWith(athlete.safety, notedIn(session)))
   const [reasons, setReasons] = useState<readonly ReasonView[]>([])
@@ -99,17 +102,16 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
   const kit = useKit().data ?? []
   const smallestKg = smallestStep(kit.find((u) => u.kind === 'pin' && u.plates.length > 0)?.plates ?? [])
   const ramp = protocol.entry === 'lift' && protocol.heaviest && session.expectedKg ? { expectedKg: session.expectedKg, smallestKg } : null
-  const tries = (hand: Hand) => session.trials.filter((t) => t.hand === hand).length
   const bracket = useBracket(session).map((u) => u.ratingKg!)
   const springOf = (hand: Side) => springNext(springTries(session.trials), hand, bracket, session.expectedKg ?? null)
   const turn = (): { hand: Hand; ordinal: number; loadKg?: number } | null => {
-    if (protocol.entry === 'single') { const hand = stopped.includes(picked) ? hands.find((h) => !stopped.includes(h)) : picked; return hand ? { hand, ordinal: tries(hand) + 1 } : null }
+    if (protocol.entry === 'single') { const hand = stopped.includes(picked) ? hands.find((h) => !stopped.includes(h)) : picked; return hand ? { hand, ordinal: nextOrdinal(session.trials, hand) } : null }
     if (protocol.entry !== 'spring') return nextTry(protocol, session.trials, first, stopped, ramp)
     const hand = rampHand(rampTries(session.trials), first, (h) => stopped.includes(h) || springOf(h).kind === 'done')
     const load = hand && springOf(hand)
-    return hand && load?.kind === 'try' ? { hand, ordinal: tries(hand) + 1, loadKg: load.loadKg } : null
+    return hand && load?.kind === 'try' ? { hand, ordinal: nextOrdinal(session.trials, hand), loadKg: load.loadKg } : null
   }
-  const next = extra && !stopped.includes(extra) ? { hand: extra, ordinal: tries(extra) + 1 } : today ? turn() : null
+  const next = extra && !stopped.includes(extra) ? { hand: extra, ordinal: nextOrdinal(session.trials, extra) } : open ? turn() : null
   const unit = protocol.unit === 'N' ? (units.mass as EntryUnit) : protocol.unit === 'N m' && session.variant['armMm'] ? units.mass : shownUnit(protocol.unit, units)
 
   const enter = (text: string, more: TryMore = {}): string | null => {
@@ -151,13 +153,13 @@ function Running({ session, all, protocol }: { session: SessionView; all: readon
           <div className="who2">
             <HandLetter hand={next?.hand ?? (protocol.hands === 'both' ? 'both' : 'left')} big />
             <div>
-              <b aria-live="polite">{next ? `${HAND_NAME[next.hand]}, trial ${next.ordinal}` : today ? 'Test complete' : formatDate(session.performedOn, me.today, { weekday: true })}</b>
-              <span>{protocol.name}{session.practice ? ' · practice, stays out of norms and trends' : ''}</span>
+              <b aria-live="polite">{next ? `${HAND_NAME[next.hand]}, trial ${next.ordinal}` : open ? 'Test complete' : formatDate(session.performedOn, me.today, { weekday: true })}</b>
+              <span>{protocol.name}{entering ? ` · entered afterwards, done ${formatDate(session.performedOn, me.today, { weekday: true })}` : ''}{session.practice ? ' · practice, stays out of norms and trends' : ''}</span>
             </div>
           </div>
           {view && use && today && !next ? <LiveDone session={session} more={<More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />} read={readSays} />
             : live && next && use ? <LiveTrial key={`${live.id} ${use}`} session={session} protocol={protocol} hand={next.hand} view={live} use={use} upcoming={upcoming} bestN={bestN} onRecord={record} read={readSays} />
-            : next && entry ? <entry.Panel key={entry.each ? `${next.hand} ${next.ordinal} ${unit}` : unit} session={session} protocol={protocol} hand={next.hand} ordinal={next.ordinal} loadKg={'loadKg' in next ? (next.loadKg ?? null) : null} unit={unit} onTry={enter} onHand={(h) => setPicked(h as Side)} /> : <More hands={hands.filter((h) => !stopped.includes(h))} today={today} onMore={setExtra} athleteId={athlete.id} />}
+            : next && entry ? <entry.Panel key={entry.each ? `${next.hand} ${next.ordinal} ${unit}` : unit} session={session} protocol={protocol} hand={next.hand} ordinal={next.ordinal} loadKg={'loadKg' in next ? (next.loadKg ?? null) : null} unit={unit} onTry={enter} onHand={(h) => setPicked(h as Side)} /> : <More hands={hands.filter((h) => !stopped.includes(h))} today={open} onMore={setExtra} athleteId={athlete.id}>{!open && <button className="btn" onClick={() => setParams({ enter: '1' })}>Add results of this day</button>}</More>}
         </div>
         <p className="net" role="status">{offline ? `Saved on this device: ${useOutbox.getState().waiting.length} not yet sent.` : refused}</p>
         {!(view && today) && readSays}
@@ -189,10 +191,11 @@ function bestOf(all: readonly SessionView[], session: SessionView, hand: Hand): 
   return values.length === 0 ? null : Math.max(...values)
 }
 
-function More({ hands, today, onMore, athleteId }: { hands: readonly Hand[]; today: boolean; onMore: (hand: Hand) => void; athleteId: string }) {
+function More({ hands, today, onMore, athleteId, children }: { hands: readonly Hand[]; today: boolean; onMore: (hand: Hand) => void; athleteId: string; children?: React.ReactNode }) {
   return (
     <div className="more">
       {today && hands.map((h) => <button key={h} className="btn" onClick={() => onMore(h)}>One more, {h === 'both' ? 'both hands' : h}</button>)}
+      {children}
       <Link className="btn pri" to={`/athletes/${athleteId}/review`}>Open review</Link>
     </div>
   )

@@ -8,7 +8,7 @@ import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
-const REASONS = ['Slipped', 'Posture changed', 'Stopped too soon', 'Wrong hand', 'Reading unsure'] as const
+const REASONS = ['Slipped', 'Posture changed', 'Stopped too soon', 'Reading unsure'] as const
 
 const named = (t: Trial) => `${t.hand === 'both' ? 'both hands' : `${t.hand} hand`}, trial ${t.ordinal}: ${t.enteredValue}\u00A0${t.enteredUnit}`
 

@@ -79,15 +79,19 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
   )
 }
 
+const OTHER = { left: 'right', right: 'left' } as const
+
 function TrialButton({ trial, shown, onChange }: { trial: Trial; shown: string; onChange: (how: 'strike' | 'correct') => void }) {
   const { athlete } = useAthletePage()
   const restore = useWrite(() => api.post(`/api/trials/${trial.id}/marks`, { id: v7(), struck: false, reason: '' }), touchedBy(athlete.id))
+  const move = useWrite(() => api.post(`/api/trials/${trial.id}/corrections`, { id: v7(), hand: trial.hand === 'left' ? 'right' : 'left', enteredValue: trial.enteredValue, enteredUnit: trial.enteredUnit, reason: 'Wrong hand' }), touchedBy(athlete.id))
   const waiting = useOutbox((s) => s.waiting.some((w) => w.body.id === trial.id))
   return (
     <Menu position="bottom" withinPortal={false} disabled={waiting}>
       <Menu.Target><button className="trial" aria-label={`${trial.hand} hand, trial ${trial.ordinal}: ${shown}${trial.struck ? ', struck' : ''}. Change`}>{shown}</button></Menu.Target>
       <Menu.Dropdown>
         <Menu.Item onClick={() => onChange('correct')}>Correct the number</Menu.Item>
+        {trial.hand !== 'both' && !trial.struck && <Menu.Item onClick={() => move.mutate(undefined)}>It was the {OTHER[trial.hand]} hand</Menu.Item>}
         {trial.struck ? <Menu.Item onClick={() => restore.mutate(undefined)}>Count it again</Menu.Item> : <Menu.Item onClick={() => onChange('strike')}>Strike it out</Menu.Item>}
       </Menu.Dropdown>
     </Menu>

@@ -1,3 +1,4 @@
+import { useRef } from 'react'
 import type { SessionView } from '@mano/contract/tests'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
@@ -7,6 +8,7 @@ import { fromSi, toSi } from '@mano/core/units/convert'
 import { parseNumber } from '@mano/core/units/parse'
 import { useKit } from '../../../app/data'
 import { PlatePicture } from '../../../hands/PlatePicture'
+import { useTypedHere } from '../../../app/useTypedHere'
 import { useDraft } from './useDraft'
 
 const HANGS_ON_A_PIN: readonly string[] = ['edge', 'block', 'taper_block', 'hub', 'rolling', 'pin', 'ball', 'sleeve']
@@ -29,9 +31,11 @@ export function useLoad(session: SessionView, protocol: Protocol, hand: Hand, lo
 export type Load = ReturnType<typeof useLoad>
 
 export function LoadField({ load, hand, unit, says, wrong, onChange }: { load: Load; hand: Hand; unit: EntryUnit; says: string; wrong: boolean; onChange?: () => void }) {
+  const box = useRef<HTMLInputElement>(null)
+  useTypedHere(box)
   return (
     <div className="lift-load">
-      <label><span className="vh">{hand} hand, load in {unit}</span><input value={load.text} inputMode="decimal" autoComplete="off" aria-invalid={wrong} onChange={(e) => { load.setText(e.currentTarget.value); onChange?.() }} /></label>
+      <label><span className="vh">{hand} hand, load in {unit}</span><input ref={box} value={load.text} inputMode="decimal" autoComplete="off" aria-invalid={wrong} onChange={(e) => { load.setText(e.currentTarget.value); onChange?.() }} /></label>
       <span className="unit">{unit}</span>
       <small>{says}</small>
     </div>

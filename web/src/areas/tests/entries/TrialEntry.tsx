@@ -3,6 +3,7 @@ import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { resultSi } from '@mano/core/testing/value'
 import { formatClock } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
+import { useTypedHere } from '../../../app/useTypedHere'
 import type { EntryProps } from './types'
 import { useClock } from './useClock'
 import { useDraft } from './useDraft'
@@ -19,6 +20,7 @@ export function TrialEntry({ session, protocol, hand, unit, onTry }: EntryProps)
   const turning = protocol.unit === 'N m' && session.variant['armMm'] !== undefined
   const typed = parseNumber(text)
   const torque = turning && typed.ok ? resultSi(typed.value, chosen, protocol, session.variant) : null
+  useTypedHere(input)
   useEffect(() => input.current?.focus(), [])
   const toggle = () => {
     setProblem('')

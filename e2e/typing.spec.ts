@@ -1,0 +1,118 @@
+import { expect, open, signIn, startTest, test } from './rig'
+
+const ATHLETES = ['Mirela Stroud', 'Bram Achterley', 'Ines Varrow', 'Jonah Pell', 'Dov Hartigan']
+/** Sixty results of one kind, none like another. */
+const NUMBERS = Array.from({ length: 60 }, (_, i) => (30 + i * 0.1).toFixed(1))
+
+interface Stored { note: string; protocolId: string; trials: { enteredValue: number }[] }
+
+test('a group station takes sixty numbers as fast as they are typed, and loses none; leaving out is an act of its own, with Undo', async ({ page, own }) => {
+  test.slow()
+  await signIn(page, own.url)
+  await page.goto(`${own.url}/testday`)
+  await page.getByRole('button', { name: 'Set up a day' }).click()
+  await page.getByLabel('Name of the day').fill('Sixty')
+  for (const n of ATHLETES) await page.getByRole('list', { name: 'Athletes' }).getByLabel(new RegExp(`^${n}`)).check()
+  await page.getByRole('button', { name: 'Add a station' }).click()
+  await page.getByLabel('Tries a hand').fill('6')
+  for (const [label, s] of [['A try, s', '1'], ['Rest between hands, s', '0'], ['Rest of a hand, s', '0'], ['Next one steps up, s', '0']] as const) await page.getByLabel(label).fill(s)
+  await expect(page.getByText(/60 tries, about/)).toBeVisible()
+  await page.getByRole('button', { name: 'Keep this day' }).click()
+  await page.getByRole('button', { name: 'Begin the day' }).click()
+  await page.getByRole('link', { name: 'Station 1' }).click()
+  const box = page.getByLabel(/^Result/)
+  const met = page.getByRole('button', { name: 'All four met' })
+  // A number typed before the conditions are met waits in the box.
+  await expect(met).toBeVisible()
+  await page.keyboard.type(`${NUMBERS[0]}\n`)
+  await expect(page.getByRole('alert').filter({ hasText: 'First say that all four are met; the number waits here.' })).toBeVisible()
+  await expect(box).toHaveValue(NUMBERS[0]!)
+  await met.click()
+  await page.keyboard.press('Enter')
+  for (const n of NUMBERS.slice(1)) {
+    if (await met.isVisible()) await met.click()
+    await page.keyboard.type(`${n}\n`)
+  }
+  await expect(page.getByRole('heading', { name: 'This station is done' })).toBeVisible()
+  await expect(page.getByText('60 tries recorded.')).toBeVisible()
+  // One more is granted, left out with its reason, and the leaving out taken back.
+  await page.getByRole('button', { name: /^One more for / }).click()
+  await page.getByRole('button', { name: 'Leave out …' }).click()
+  await page.getByRole('button', { name: 'Hand not ready' }).click()
+  await expect(page.getByText(/60 tries recorded, 1 left out: /)).toBeVisible()
+  await expect(page.getByText(/Nothing is recorded: .*: hand not ready\./)).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(box).toBeFocused()
+  await page.keyboard.type('41.5\n')
+  await expect(page.getByText('61 tries recorded.')).toBeVisible()
+  const roster = (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as { id: string; name: string }[]
+  const values = async () => {
+    const all: number[] = []
+    for (const name of ATHLETES) {
+      const tests = (await (await page.request.get(`${own.url}/api/athletes/${roster.find((a) => a.name === name)!.id}/tests`)).json()) as Stored[]
+      all.push(...tests.filter((t) => t.note === 'Sixty').flatMap((t) => t.trials.map((x) => x.enteredValue)))
+    }
+    return all.sort((a, b) => a - b)
+  }
+  await expect.poll(values, { timeout: 30_000 }).toEqual([...NUMBERS.map(Number), 41.5].sort((a, b) => a - b))
+})
+
+test('a hang and a ramp are stations too: both hands at once, a time, a load other than the one proposed', async ({ page, own }) => {
+  await signIn(page, own.url)
+  await page.goto(`${own.url}/testday`)
+  await page.getByRole('button', { name: 'Set up a day' }).click()
+  await page.getByRole('list', { name: 'Athletes' }).getByLabel(/^Bram Achterley/).check()
+  for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Add a station' }).click()
+  await page.getByLabel('Protocol of Station 1').selectOption({ label: 'Timed hang, both hands' })
+  await page.getByLabel('Protocol of Station 2').selectOption({ label: 'Pick-up ramp' })
+  await expect(page.getByLabel('Tries at Station 1')).toHaveValue('1')
+  await page.getByLabel('Tries a hand').fill('1')
+  await page.getByLabel('Step, kg').fill('2.5')
+  for (const [label, s] of [['A try, s', '1'], ['Rest between hands, s', '0'], ['Rest of a hand, s', '0'], ['To the next station, s', '0']] as const) await page.getByLabel(label).fill(s)
+  await expect(page.getByText(/3 tries, about/)).toBeVisible()
+  await page.getByRole('button', { name: 'Keep this day' }).click()
+  await page.getByRole('button', { name: 'Begin the day' }).click()
+  const day = page.url()
+  await page.getByRole('link', { name: 'Station 1' }).click()
+  await page.getByRole('button', { name: 'All four met' }).click()
+  await page.keyboard.type('1:05\n')
+  await expect(page.getByText('1 tries recorded.')).toBeVisible()
+  await page.goto(day)
+  await page.getByRole('link', { name: 'Station 2' }).click()
+  await page.getByRole('button', { name: 'All four met' }).click()
+  await page.keyboard.type('17.5')
+  await page.getByRole('button', { name: 'Clean' }).click()
+  await expect(page.getByText(/Right, try 1|Left, try 1/)).toBeVisible()
+  const roster = (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as { id: string; name: string }[]
+  const id = roster.find((a) => a.name === 'Bram Achterley')!.id
+  await expect.poll(async () => {
+    const tests = (await (await page.request.get(`${own.url}/api/athletes/${id}/tests`)).json()) as Stored[]
+    return tests.filter((t) => t.note === 'Test day').map((t) => [t.protocolId, t.trials.map((x) => x.enteredValue)]).sort()
+  }).toEqual([['hang_time', [65]], ['lift_max', [17.5]]])
+})
+
+test('a single test: after a correction, a strike and a move to the other hand the next number typed is the next trial', async ({ page, own }) => {
+  await signIn(page, own.url)
+  await open(page, 'Bram Achterley', 'Tests')
+  await startTest(page)
+  await page.keyboard.type('41.1\n42.2\n')
+  const trial = (name: RegExp) => page.getByRole('button', { name })
+  await trial(/^left hand, trial 1: 41\.1/).click()
+  await page.getByRole('menuitem', { name: 'Correct the number' }).click()
+  await page.getByLabel('Right number, kg').fill('40.1')
+  await page.getByRole('button', { name: 'Correct', exact: true }).click()
+  await expect(trial(/^left hand, trial 1: 40\.1/)).toBeVisible()
+  await page.keyboard.type('41.3\n')
+  await expect(trial(/^left hand, trial 2: 41\.3/)).toBeVisible()
+  await trial(/^right hand, trial 1: 42\.2/).click()
+  await page.getByRole('menuitem', { name: 'Strike it out' }).click()
+  await page.getByRole('button', { name: 'Slipped' }).click()
+  await expect(trial(/^right hand, trial 1: 42\.2, struck/)).toBeVisible()
+  await page.keyboard.type('43.4\n')
+  await expect(trial(/^right hand, trial 2: 43\.4/)).toBeVisible()
+  await trial(/^left hand, trial 2: 41\.3/).click()
+  await page.getByRole('menuitem', { name: 'It was the right hand' }).click()
+  await expect(trial(/^right hand, trial 3: 41\.3/)).toBeVisible()
+  await page.keyboard.type('39.9\n')
+  await expect(trial(/^left hand, trial 2: 39\.9/)).toBeVisible()
+})

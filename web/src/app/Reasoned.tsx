@@ -1,0 +1,49 @@
+import { Button, Modal } from '@mantine/core'
+import { notifications } from '@mantine/notifications'
+import { useState } from 'react'
+import { failureText } from './api'
+import { useWrite } from './data'
+
+export type Touched = Parameters<typeof useWrite>[1]
+
+interface Props {
+  /** On the button that opens it, and on the one that does it. */
+  label: string
+  title: string
+  /** What goes, and what stays. */
+  says: string
+  /** Said when it is done, beside Undo where there is one. */
+  done: string
+  act: (reason: string) => Promise<unknown>
+  undo?: () => Promise<unknown>
+  touched: Touched
+  onDone?: () => void
+}
+
+/** An act that changes the record: it says what goes, asks for the reason, and can be taken back where that is possible. */
+export function Reasoned({ label, title, says, done, act, undo, touched, onDone }: Props) {
+  const [open, setOpen] = useState(false)
+  const [reason, setReason] = useState('')
+  const write = useWrite(act, touched)
+  const back = useWrite(() => undo?.() ?? Promise.resolve(), touched)
+  const close = () => { setOpen(false); setReason(''); write.reset() }
+  const shown = () => {
+    const id = notifications.show({
+      autoClose: undo ? 15_000 : 4_000,
+      message: undo ? <span className="row">{done} <button className="btn small" onClick={() => { notifications.hide(id); back.mutate(undefined) }}>Undo</button></span> : done,
+    })
+  }
+  return (
+    <>
+      <button type="button" className="lnk" onClick={() => setOpen(true)}>{label}</button>
+      <Modal opened={open} onClose={close} title={title}>
+        <form className="change" onSubmit={(e) => { e.preventDefault(); if (reason.trim()) write.mutate(reason.trim(), { onSuccess: () => { close(); shown(); onDone?.() } }) }}>
+          <p>{says}</p>
+          <label>Reason<input data-autofocus value={reason} maxLength={400} onChange={(e) => setReason(e.currentTarget.value)} /></label>
+          <p className="said" role="alert">{write.error && failureText(write.error)}</p>
+          <div className="row"><Button type="submit" disabled={reason.trim() === ''} loading={write.isPending}>{label}</Button><button type="button" className="btn" onClick={close}>Leave it</button></div>
+        </form>
+      </Modal>
+    </>
+  )
+}

@@ -1,0 +1,24 @@
+import type { KitUnit } from '@mano/contract/kit'
+import type { Protocol } from '@mano/core/catalogue/protocols'
+import type { NumberVariant } from '@mano/core/catalogue/setups'
+import { toSi } from '@mano/core/units/convert'
+import type { UnitChoice } from '@mano/core/units/format'
+import { parseLength } from '@mano/core/units/inch'
+import { parseNumber } from '@mano/core/units/parse'
+
+/** A stated number in SI as the server keeps it; null: missing or outside its limits. */
+export function statedNumber(n: NumberVariant, text: string, units: UnitChoice, unit: KitUnit | undefined): string | null {
+  if (n.auto) return String((n.auto === 'size' ? unit?.sizeMm : unit?.handleMm) ?? 0)
+  if (text.trim() === '') return n.start
+  const r = n.unit === 'mm' ? parseLength(text, units.length) : parseNumber(text)
+  const value = !r.ok ? null : 'mm' in r ? r.mm : n.unit === 'kg' ? toSi(r.value, units.mass, 'kg')! : r.value
+  return value === null || value < n.limits[0] || value > n.limits[1] ? null : String(value)
+}
+export const unitOf = (n: NumberVariant, units: UnitChoice) => (n.unit === 'kg' ? units.mass : n.unit === 'mm' ? units.length : '%')
+
+
+/** Choices and numbers a test of an implement is asked for. */
+export const choicesOf = (protocol: Protocol, kind: string) =>
+  protocol.variants.filter((v) => !v.kinds || (v.kinds as readonly string[]).includes(kind))
+export const numbersOf = (protocol: Protocol, variant: Readonly<Record<string, string>>) =>
+  protocol.numbers.filter((n) => !n.when || variant[n.when.variant] === n.when.option)

@@ -35,9 +35,9 @@ test('the whole order of work on one athlete: intake, demands, tests, gaps, plan
   await accessible(page)
 
   await stage('Plan')
-  await page.getByRole('button', { name: 'Week frame' }).click()
+  await page.getByRole('button', { name: 'Days of this week' }).click()
   await page.getByLabel('Minutes on Thu').fill('45')
-  await page.getByRole('button', { name: 'Keep this frame' }).click()
+  await page.getByRole('button', { name: 'Use for this week' }).click()
   await page.getByRole('button', { name: 'Draft the week' }).click()
   await expect(page.getByText(/All \d+ rules hold/)).toBeVisible()
   const thursday = page.getByRole('region', { name: 'Thu' })

@@ -293,7 +293,12 @@ test('the session card prints on one page; the weeks are a calendar file', async
   await accessible(page)
   const pdf = (await page.pdf({ format: 'A4' })).toString('latin1')
   expect(pdf.match(/\/Type\s*\/Page[^s]/g)?.length).toBe(1)
+  // The whole week is a page too.
+  await page.goto(`${own.url}/paper/${id}?week=2026-10-05`)
+  await expect(page.getByRole('cell', { name: /^Pinch for time/ })).toBeVisible()
+  await accessible(page)
+  expect((await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length).toBe(1)
   const file = await page.request.get(`${own.url}/api/athletes/${id}/calendar`)
   expect(file.headers()['content-type']).toContain('text/calendar')
-  expect(await file.text()).toContain('DTSTART;VALUE=DATE:20261008')
+  expect(await file.text()).toContain('DTSTART;TZID=Europe/London:20261008T183000')
 })

@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { INJURY_SITES } from '@mano/core/catalogue/tissues'
 import type { InjuryStatus } from '@mano/core/catalogue/cautionTypes'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
-import type { EntryUnit } from '@mano/core/catalogue/setups'
+import type { EntryUnit, ResultUnit } from '@mano/core/catalogue/setups'
 import { BODY_MEASURES, LEVELS, SKINS, birthDateProblem, type BodyMeasureId, type Guardian } from '@mano/core/intake/record'
 import type { SetLog } from '@mano/core/review/load'
 import type { RosterCall } from '@mano/core/stages/roster'
@@ -114,13 +114,13 @@ export interface AthleteView extends Omit<ProfileBody, 'guardian'> {
 }
 
 /** Latest result of the roster's key series; values SI. */
-export interface KeyResult { label: string; quantity: 'N' | 's'; left: number | null; right: number | null; both: number | null; weaker: 'left' | 'right' | null; on: string }
+export interface KeyResult { label: string; quantity: ResultUnit; left: number | null; right: number | null; both: number | null; weaker: 'left' | 'right' | null; on: string }
 export interface RosterRow { id: string; name: string; sportName: string | null; dominantHand: 'left' | 'right' | null; stages: StageStatus[]; call: RosterCall; key: KeyResult | null; cautions: { title: string; hands: string; says: string; /** From an answer to a health question. */ health: boolean }[]; alarms: number }
 export interface RosterNeeds { act: number; due: number; none: number; all: number }
 /** `next`: what a further page is asked after; null: there is none. */
 export interface RosterPage { rows: RosterRow[]; next: string | null; needs: RosterNeeds }
 /** Who is on the roster, for choosing; who trains today, and what stands. */
-export interface AthleteName { id: string; name: string; sportName: string | null; today: boolean; alarm: boolean; cautions: RosterRow['cautions'] }
+export interface AthleteName { id: string; name: string; sportName: string | null; today: boolean; /** Sessions of this week that were planned and not done, in words. */ missed: string | null; alarm: boolean; cautions: RosterRow['cautions'] }
 
 /** What the floor needs of an athlete. */
 export type FloorAthlete = Pick<AthleteView, 'id' | 'name' | 'safety' | 'reasons' | 'history'>

@@ -6,6 +6,7 @@ import type { TrialSummary } from '../measure/trials'
 import { rampStep } from '../testing/ramp'
 import { readSession, seriesKey, type Hand, type SeriesSetup, type TestSession } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
+import { formatStated, METRIC, type UnitChoice } from '../units/format'
 
 export interface SeriesPoint {
   sessionId: string
@@ -73,15 +74,15 @@ function singles(points: readonly SeriesPoint[], protocol: Protocol): SeriesPoin
 }
 
 /** What makes a series its own, in words; choices not asked for at the time are left out. */
-export function setupWords(s: Pick<Series, 'protocol' | 'setup'>): string {
-  return s.protocol.variants.flatMap((v) => { const o = v.options.find((x) => x.id === s.setup.variant[v.id]); return o ? [`${v.name.toLowerCase()} ${o.name.toLowerCase()}`] : [] }).concat(s.protocol.numbers.flatMap((n) => (s.setup.variant[n.id] === undefined ? [] : [`${s.setup.variant[n.id]} ${n.unit} ${n.name.toLowerCase().replace('load ', '')}`]))).join(', ')
+export function setupWords(s: Pick<Series, 'protocol' | 'setup'>, choice: UnitChoice = METRIC): string {
+  return s.protocol.variants.flatMap((v) => { const o = v.options.find((x) => x.id === s.setup.variant[v.id]); return o ? [`${v.name.toLowerCase()} ${o.name.toLowerCase()}`] : [] }).concat(s.protocol.numbers.flatMap((n) => (s.setup.variant[n.id] === undefined ? [] : [`${formatStated(Number(s.setup.variant[n.id]), n.unit, choice)} ${n.name.toLowerCase().replace('load ', '')}`]))).join(', ')
 }
 
 /** Name of a series among others: its protocol, with the choices in which it differs from others of the same protocol. */
-export function seriesName(s: Series, all: readonly Series[]): string {
+export function seriesName(s: Series, all: readonly Series[], choice: UnitChoice = METRIC): string {
   const same = all.filter((x) => x.protocol.id === s.protocol.id)
   const differs = (id: string) => new Set(same.map((x) => x.setup.variant[id] ?? '')).size > 1
-  const own = s.protocol.variants.flatMap((v) => (differs(v.id) ? [(v.options.find((o) => o.id === s.setup.variant[v.id]) ?? v.options[0]!).name.toLowerCase()] : [])).concat(s.protocol.numbers.flatMap((n) => (differs(n.id) && s.setup.variant[n.id] !== undefined ? [`${s.setup.variant[n.id]} ${n.unit}`] : [])))
+  const own = s.protocol.variants.flatMap((v) => (differs(v.id) ? [(v.options.find((o) => o.id === s.setup.variant[v.id]) ?? v.options[0]!).name.toLowerCase()] : [])).concat(s.protocol.numbers.flatMap((n) => (differs(n.id) && s.setup.variant[n.id] !== undefined ? [formatStated(Number(s.setup.variant[n.id]), n.unit, choice)] : [])))
   return [s.protocol.name, ...own].join(', ')
 }
 

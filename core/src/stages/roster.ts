@@ -44,7 +44,9 @@ function consistentLean(series: readonly Series[], dominant: Side | null): strin
   for (const s of series) {
     const verdict = s.points.filter((p) => !p.practice).at(-1)?.verdict
     if (!s.consistent || !verdict || verdict.kind === 'unknown' || verdict.kind === 'inside-error' || !verdict.weaker) continue
-    if (dominant && leanContext(verdict, dominant) === 'as-dominance') continue
+    // A dominant hand that was not asked for may be the stronger one: what that would explain is no finding.
+    const side = dominant ?? (verdict.weaker === 'left' ? 'right' : 'left')
+    if (leanContext(verdict, side) === 'as-dominance') continue
     const hand = verdict.weaker === 'left' ? 'Left' : 'Right'
     return `${hand} hand ${Math.round(verdict.asymmetryPct)}\u00A0% behind, real on its last two days (${s.protocol.name.toLowerCase()})`
   }

@@ -1,6 +1,6 @@
 import type { Protocol } from '../catalogue/protocols'
 import { SINGLE_RULES } from '../catalogue/setups'
-import { formatClock } from '../units/format'
+import { formatClock, formatWithUnit, METRIC, type UnitChoice } from '../units/format'
 
 /** What is kept beside a try's result, by the names of its protocol. `checks`: lines ticked; `unitId`, `insertKg`: the spring. */
 export type TryDetails = Readonly<Record<string, number | string | readonly string[]>>
@@ -38,7 +38,7 @@ export function detailsProblem(protocol: Protocol, kind: string, details: TryDet
 }
 
 /** Details of a try in words, with units; empty when there is nothing to say. `loads`: kg in the two hands of a carry. */
-export function detailWords(protocol: Protocol, value: number, details: TryDetails | undefined, loads: readonly [number, number] | null = null): string {
+export function detailWords(protocol: Protocol, value: number, details: TryDetails | undefined, loads: readonly [number, number] | null = null, choice: UnitChoice = METRIC): string {
   const of = (id: string) => details?.[id]
   const words = protocol.details.flatMap((d) => {
     const v = of(d.id)
@@ -54,6 +54,6 @@ export function detailWords(protocol: Protocol, value: number, details: TryDetai
   const checks = of('checks')
   if (protocol.entry === 'single' && Array.isArray(checks)) words.push(`${checks.length} lines met`)
   const insert = of('insertKg')
-  if (isNumber(insert) && insert > 0) words.push(`insert ${insert}\u00A0kg`)
+  if (isNumber(insert) && insert > 0) words.push(`insert ${formatWithUnit(insert, 'kg', choice)}`)
   return words.join(', ')
 }

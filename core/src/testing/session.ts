@@ -60,6 +60,9 @@ export interface TestSession extends SeriesSetup {
   expectedKg?: number | null | undefined
 }
 
+/** One spelling of a stated number: 88.9 and 88.89999999999999 are one length. */
+const sameNumber = (v: string): string => (Number.isFinite(Number(v)) ? String(Math.round(1000 * Number(v)) / 1000) : v)
+
 /**
  * The key of one series; results with different keys are never joined. `both` is its own hand. A choice left at its first option is
  * left out, so that a result from before the choice was asked stays in its series. Springs of one spread and handle are one series.
@@ -68,7 +71,9 @@ export function seriesKey(athleteId: string, setup: SeriesSetup, hand: Hand | 'p
   const protocol = protocolOf(setup)
   const usual = new Map<string, string | null>([...(protocol?.variants ?? []).map((v) => [v.id, v.options[0]!.id] as const), ...(protocol?.numbers ?? []).map((n) => [n.id, n.start] as const)])
   const elsewhere = new Set((protocol?.numbers ?? []).filter((n) => n.hand && (hand === 'left' || hand === 'right') && n.hand !== hand).map((n) => n.id))
-  const variant = Object.entries(setup.variant).filter(([k, v]) => usual.get(k) !== v && !elsewhere.has(k)).sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => `${k}=${v}`)
+  const stated = new Set((protocol?.numbers ?? []).map((n) => n.id))
+  const as = (k: string, v: string | null | undefined) => (stated.has(k) && v != null ? sameNumber(v) : v)
+  const variant = Object.entries(setup.variant).filter(([k, v]) => as(k, usual.get(k)) !== as(k, v) && !elsewhere.has(k)).sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => `${k}=${as(k, v)}`)
   const unit = protocol?.entry === 'spring' ? ['springs'] : [setup.unitId, setup.measurementId]
   return [athleteId, hand, `${setup.protocolId}@${setup.protocolVersion}`, ...unit, ...variant].join('|')
 }

@@ -1,5 +1,6 @@
 import type { EntryUnit, ResultUnit } from '../catalogue/setups'
 import { fromSi } from './convert'
+import { formatLength } from './inch'
 
 const NBSP = '\u00A0'
 const MINUS = '\u2212'
@@ -49,14 +50,33 @@ export function formatClock(seconds: number): string {
   return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`
 }
 
+/** How long something takes, in words: `45 s`, `19 min 20 s`, `1 h 5 min`. A clock of minutes and seconds reads as a time of day in a sentence. */
+export function formatDuration(seconds: number): string {
+  const s = Math.round(seconds)
+  if (s < 60) return `${s}${NBSP}s`
+  const [h, min] = [Math.floor(s / 3600), Math.floor((s % 3600) / 60)]
+  if (h > 0) return `${h}${NBSP}h${min > 0 ? ` ${min}${NBSP}min` : ''}`
+  return `${min}${NBSP}min${s % 60 > 0 ? ` ${s % 60}${NBSP}s` : ''}`
+}
+
+/** Units where nobody chose: exports and reports. */
+export const METRIC: UnitChoice = { mass: 'kg', length: 'mm' }
+
+/** A number stated with a test, SI: a load, a length or a share. */
+export function formatStated(value: number, unit: 'kg' | 'mm' | '%', choice: UnitChoice = METRIC): string {
+  return unit === '%' ? formatPct(value) : unit === 'mm' ? formatLength(value, choice.length) : `${Number((fromSi(value, choice.mass, 'kg') ?? value).toFixed(2))}${NBSP}${choice.mass}`
+}
+
 /** Percentage without decimals; changes carry their sign when `signed`. */
 export function formatPct(pct: number, options: { signed?: boolean; decimals?: number } = {}): string {
   const sign = options.signed && pct > 0 ? '+' : ''
   return `${sign}${plain(pct, options.decimals ?? 0)}${NBSP}%`
 }
 
+/** Rounded as written in decimals, halves away from zero: 34.55 is 34.6 and 65.85 is 65.9, whatever they are in binary or were converted from. */
 function plain(value: number, decimals: number): string {
-  const text = value.toFixed(decimals)
+  const factor = 10 ** decimals
+  const text = ((Math.sign(value) * Math.round(Number((Math.abs(value) * factor).toPrecision(12)))) / factor).toFixed(decimals)
   const zero = Number(text) === 0
   return (zero ? text.replace('-', '') : text).replace('-', MINUS)
 }

@@ -43,5 +43,8 @@ export function formatInches(mm: number): string {
 
 const mmText = (mm: number): string => `${Number(mm.toFixed(1))}\u00A0mm`
 
+/** A length in one unit: `60.3 mm`, `2 3/8 in`. */
+export const formatLength = (mm: number, unit: LengthUnit): string => (unit === 'mm' ? mmText(mm) : formatInches(mm))
+
 /** Both units, the coach's own first: `60.3 mm (2 3/8 in)`. */
 export const formatBoth = (mm: number, unit: LengthUnit): string => (unit === 'mm' ? `${mmText(mm)} (${formatInches(mm)})` : `${formatInches(mm)} (${mmText(mm)})`)

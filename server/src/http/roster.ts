@@ -127,7 +127,8 @@ const withoutHealth = <R extends Pick<RosterRow, 'cautions'>>(rows: readonly R[]
 export async function rosterNames(call: Call): Promise<AthleteName[]> {
   const rows = (await call.em.query(
     `SELECT athlete_id AS id, name, nullif(sport, '') AS "sportName", content -> 'cautions' AS cautions, need = 0 AS alarm,
-       EXISTS (SELECT 1 FROM json_array_elements(content -> 'stages') s WHERE s ->> 'stage' = 'floor' AND s ->> 'word' = 'Today') AS today
+       EXISTS (SELECT 1 FROM json_array_elements(content -> 'stages') s WHERE s ->> 'stage' = 'floor' AND s ->> 'word' = 'Today') AS today,
+       (SELECT s ->> 'why' FROM json_array_elements(content -> 'stages') s WHERE s ->> 'stage' = 'floor' AND s ->> 'word' = 'Missed') AS missed
      FROM roster_row ORDER BY name, athlete_id`,
   )) as AthleteName[]
   return call.account.role === 'coach' ? rows : withoutHealth(rows)

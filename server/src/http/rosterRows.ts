@@ -1,6 +1,5 @@
 import type { KeyResult, RosterRow } from '@mano/contract/athletes'
 import { demandProfile, type DemandSource } from '@mano/core/demand/profile'
-import { leanContext } from '@mano/core/measure/asymmetry'
 import { buildSeries, type Series } from '@mano/core/review/series'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
@@ -75,7 +74,7 @@ function rowOf(
     dominantHand: athlete.dominantHand,
     stages,
     call: rosterCall(stages, cautions, series, athlete.dominantHand, alarms),
-    key: keyResult(series, athlete),
+    key: keyResult(series),
     alarms: alarms.length,
     cautions: cautions.map((c) => ({
       title: c.caution.title,
@@ -92,21 +91,19 @@ export const needOf = ({ call }: Pick<KeptRow, 'call'>): number =>
   call.need === 'act' && !call.alarm ? 1 : NEED[call.need]
 
 /** The series with sides tested last, else the newest two-handed one. */
-function keyResult(series: readonly Series[], athlete: Athlete): KeyResult | null {
+function keyResult(series: readonly Series[]): KeyResult | null {
   const pick = series.find((s) => s.protocol.hands === 'each') ?? series[0]
   const p = pick?.points.at(-1)
   if (!pick || !p) return null
-  const quantity = pick.protocol.unit === 'N' ? 'N' : 's'
   const verdict = p.verdict
   const called = verdict && (verdict.kind === 'real' || verdict.kind === 'large') && !p.practice
-  const lean = called ? leanContext(verdict, athlete.dominantHand ?? 'right') : 'none'
   return {
     label: pick.protocol.name,
-    quantity,
+    quantity: pick.protocol.unit,
     left: p.byHand.left?.best ?? null,
     right: p.byHand.right?.best ?? null,
     both: p.byHand.both?.best ?? null,
-    weaker: called && lean !== 'none' ? verdict.weaker : null,
+    weaker: called ? verdict.weaker : null,
     on: p.on,
   }
 }

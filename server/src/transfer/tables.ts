@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolOf } from '@mano/core/catalogue/protocols'
-import { BODY_MEASURES } from '@mano/core/intake/record'
+import { BODY_MEASURES, latestMeasure } from '@mano/core/intake/record'
 import { recordBook } from '@mano/core/review/records'
 import { buildSeries } from '@mano/core/review/series'
 import { detailColumn, TRIAL_COLUMNS } from '@mano/core/testing/import'
@@ -9,6 +9,9 @@ import { addDays } from '@mano/core/units/dates'
 import { AthleteEntity, CurrentMeasurementView, CurrentOutcomeView, CurrentSetLogView, ImplementUnitEntity, type Hall } from '../db/entities'
 import { planVersions } from '../db/read'
 import { loadSessions } from '../db/sessions'
+import { demandProfile } from '@mano/core/demand/profile'
+import { ownSports } from '../db/intake'
+import { loadParts } from '../db/parts'
 
 export type Cell = string | number
 export interface Column { id: string; says: string }
@@ -59,12 +62,21 @@ const records: Reader = async ({ em }, names, athleteId) => {
   return recordBook(buildSeries(sessions), sessions).map((r) => ({ athlete: names.get(r.athleteId) ?? '', test: r.test, setup: r.setup, implement: r.implement, hand: r.hand, best: Number(r.best.toFixed(3)), unit: r.unit, date: r.on, conditions: r.conditions }))
 }
 
-const athletes: Reader = async ({ em }) =>
-  (await em.find(AthleteEntity, { order: { name: 'ASC' } })).map((a) => ({ athlete: a.name, born: a.birthDate, sex_for_norms: a.sexForNorms, dominant_hand: a.dominantHand, level: a.level, skin: a.skin, note: a.note }))
+const athletes: Reader = async ({ em, hall }) => {
+  const all = await em.find(AthleteEntity, { order: { name: 'ASC' } })
+  const parts = await loadParts(em, all.map((a) => a.id), hall.timeZone)
+  const sports = await ownSports(em)
+  return all.map((a) => {
+    const own = parts.get(a.id)
+    const mass = latestMeasure(own?.measurements ?? [], 'body_mass', 'both')
+    const sport = own?.demand ? (demandProfile(own.demand, sports)?.name ?? null) : null
+    return { athlete: a.name, sport, body_mass_kg: mass ? Number(mass.value.toFixed(1)) : null, weighed: mass?.on ?? null, put_away: a.archivedOn, born: a.birthDate, sex_for_norms: a.sexForNorms, dominant_hand: a.dominantHand, level: a.level, skin: a.skin, note: a.note }
+  })
+}
 
 /** Tables a hall can be taken out as; the page of formats and the export use the same list. */
 export const TABLES = [
-  { id: 'athletes', name: 'Athletes', read: athletes, columns: [ATHLETE, col('born', 'date'), col('sex_for_norms', 'female, male or empty'), col('dominant_hand', 'left, right or empty'), col('level', 'novice, trained, advanced, elite'), col('skin', 'normal, dry, sweaty'), col('note', '')] },
+  { id: 'athletes', name: 'Athletes', read: athletes, columns: [ATHLETE, col('sport', ''), col('body_mass_kg', 'kg, the newest'), col('weighed', 'date'), col('put_away', 'date, where the athlete is off the roster'), col('born', 'date'), col('sex_for_norms', 'female, male or empty'), col('dominant_hand', 'left, right or empty'), col('level', 'novice, trained, advanced, elite'), col('skin', 'normal, dry, sweaty'), col('note', '')] },
   { id: 'trials', name: 'Trials', read: trials, columns: TRIAL_COLUMNS.filter((c) => c.id !== 'left' && c.id !== 'right').map(({ id, says }) => ({ id, says })) },
   { id: 'records', name: 'Record book', read: records, columns: [ATHLETE, col('test', ''), col('setup', 'what makes the series its own'), col('implement', 'the unit used'), col('hand', 'left, right, both'), col('best', 'in the unit beside it, SI'), col('unit', 'kg, N, s, N m, mm, deg, m, count'), col('date', ''), col('conditions', '')] },
   { id: 'sets', name: 'Sets done', read: sets, columns: [ATHLETE, col('date', ''), col('exercise', ''), col('exercise_id', ''), col('hand', 'left, right, both'), col('set', 'number within its block'), col('load', 'as typed'), col('unit', 'of the load as typed'), col('load_kg', 'kg'), col('seconds', 's'), col('reps', 'repetitions'), col('ended', 'done, slipped, stopped, pain'), col('effort', '1 to 10'), col('pain', '0 to 10')] },

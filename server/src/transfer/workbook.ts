@@ -21,12 +21,18 @@ const escaped = (text: string): string =>
     .replaceAll('>', '&gt;')
     .replaceAll('"', '&quot;')
 
-/** Cells are typed texts and numbers: a spreadsheet runs none of them. */
+const DAY = /^\d{4}-\d{2}-\d{2}$/
+/** Days since the last of 1899, as workbooks count them (ECMA-376 part 1, 18.17.4.1: the 1900 date system). */
+const serial = (day: string): number => Math.round(Date.parse(`${day}T00:00:00Z`) / 86_400_000) + 25_569
+
+/** Cells are typed texts, numbers and dates: a spreadsheet runs none of them. */
 const cell = (v: Cell, at: string, style = ''): string =>
   v === ''
     ? ''
     : typeof v === 'number'
       ? `<c r="${at}"><v>${v}</v></c>`
+      : DAY.test(v) && v >= '1900-03-01'
+        ? `<c r="${at}" s="2"><v>${serial(v)}</v></c>`
       : `<c r="${at}" t="inlineStr"${style}><is><t xml:space="preserve">${escaped(v)}</t></is></c>`
 /** A, B, ... Z, AA: no table here has more than 700 columns. */
 const letters = (i: number): string =>
@@ -58,7 +64,7 @@ const frame = (sheets: readonly string[]): [string, string][] => [
   ],
   [
     'xl/styles.xml',
-    `${HEAD}<styleSheet xmlns="${NS}/spreadsheetml/2006/main"><fonts count="2"><font><sz val="11"/><name val="Calibri"/></font><font><b/><sz val="11"/><name val="Calibri"/></font></fonts><fills count="2"><fill><patternFill patternType="none"/></fill><fill><patternFill patternType="gray125"/></fill></fills><borders count="1"><border/></borders><cellStyleXfs count="1"><xf/></cellStyleXfs><cellXfs count="2"><xf xfId="0"/><xf xfId="0" fontId="1" applyFont="1"/></cellXfs></styleSheet>`,
+    `${HEAD}<styleSheet xmlns="${NS}/spreadsheetml/2006/main"><fonts count="2"><font><sz val="11"/><name val="Calibri"/></font><font><b/><sz val="11"/><name val="Calibri"/></font></fonts><fills count="2"><fill><patternFill patternType="none"/></fill><fill><patternFill patternType="gray125"/></fill></fills><borders count="1"><border/></borders><cellStyleXfs count="1"><xf/></cellStyleXfs><cellXfs count="3"><xf xfId="0"/><xf xfId="0" fontId="1" applyFont="1"/><xf xfId="0" numFmtId="14" applyNumberFormat="1"/></cellXfs></styleSheet>`,
   ],
 ]
 

@@ -41,6 +41,7 @@ export const router = createBrowserRouter([
     ],
   },
   { path: '/testday/:dayId/:stationId', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/testday/Station')).default }) },
+  { path: '/paper/:athleteId', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/Paper')).default }) },
   { path: '/card/:athleteId', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/Card')).default }) },
   { path: '/my', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/My')).default }) },
   { path: '/floor/:athleteId', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/FloorRun')).default }) },

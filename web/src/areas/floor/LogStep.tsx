@@ -2,11 +2,13 @@ import { useState } from 'react'
 import type { Exercise } from '@mano/core/catalogue/exercises'
 import type { LogDetails } from '@mano/core/review/load'
 import { ENDINGS, type EndingId, type Step } from '@mano/core/session/steps'
+import { LoadPad, type LoadHint } from './LoadPad'
 import { Icon } from '../../hands/Icon'
 import { HAND } from './Stage'
 import type { Entry } from './useRun'
 
 const LOAD_STEP = { kg: 0.5, lb: 1 } as const
+const asText = (load: number): string => (load === 0 ? '' : String(load))
 const UNIT = { s: 'Seconds', m: 'Metres', trips: 'Trips', reps: 'Repetitions' } as const
 const STYLES = [{ id: 'thumb-over', name: 'Thumb round' }, { id: 'thumb-off', name: 'Thumb off' }, { id: 'hook', name: 'Hook' }] as const
 
@@ -16,6 +18,9 @@ interface Props {
   workedS: number
   load: number | null
   unit: 'kg' | 'lb'
+  /** Loads that are one tap away, and the smallest step the plates allow, in the unit. */
+  hints?: readonly LoadHint[] | undefined
+  stepOf?: number | null | undefined
   /** What was logged, where it is being changed. */
   was?: { amount: number; ended: EndingId; effort: number | null; details: LogDetails } | undefined
   onKeep: (e: Entry) => void
@@ -24,21 +29,23 @@ interface Props {
 }
 
 /** What the set was, where it was not as planned: everything has a sensible value. */
-export function LogStep({ step, exercise, workedS, load, unit, was, onKeep, onPain, onBack }: Props) {
+export function LogStep({ step, exercise, workedS, load, unit, hints = [], stepOf, was, onKeep, onPain, onBack }: Props) {
   const timed = exercise.dose.unit === 's'
   const [amount, setAmount] = useState(was?.amount ?? (timed ? Math.max(1, Math.round(workedS || step.dose)) : step.dose))
   const [kg, setKg] = useState(load ?? 0)
+  const [pad, setPad] = useState<string | null>(null)
   const [effort, setEffort] = useState<number | null>(was?.effort ?? null)
   const [ended, setEnded] = useState<EndingId>(was?.ended ?? (timed && workedS > 0 && workedS < step.dose - 1 ? 'slipped' : 'done'))
   const [details, setDetails] = useState<LogDetails>(was?.details ?? {})
   const tick = (name: 'straps' | 'chalk', word: string) => <button className={`f-btn ${details[name] ? 'on' : ''}`} aria-pressed={details[name] ?? false} onClick={() => setDetails({ ...details, [name]: !details[name] })}>{word}</button>
+  if (pad !== null) return <div className="f-log"><LoadPad unit={unit} text={pad} hints={hints} onText={setPad} onDone={() => { setKg(Number(pad) || 0); setPad(null) }} /></div>
   return (
     <>
       <div className="f-log">
         <p className="f-word">{HAND[step.hand]}: set {step.set} of {step.sets}</p>
         <div className="f-steps">
           <Stepper label={UNIT[exercise.dose.unit]} value={amount} step={1} onChange={setAmount} />
-          <Stepper label={`Load, ${unit}`} value={kg} step={LOAD_STEP[unit]} onChange={setKg} none="none" />
+          <Stepper label={`Load, ${unit}`} value={kg} step={stepOf ?? LOAD_STEP[unit]} onChange={setKg} none="none" onPad={() => setPad(asText(kg))} />
         </div>
         <div className="f-choice" role="group" aria-label="How it ended">{ENDINGS.filter((e) => e.id !== 'pain').map((e) => <button key={e.id} className={`f-btn ${ended === e.id ? 'on' : ''}`} aria-pressed={ended === e.id} onClick={() => setEnded(e.id)}>{e.name}</button>)}</div>
         <div className="f-choice" role="group" aria-label="Effort of 10">{[5, 6, 7, 8, 9, 10].map((n) => <button key={n} className={`f-btn ${effort === n ? 'on' : ''}`} aria-pressed={effort === n} onClick={() => setEffort(effort === n ? null : n)}>{n}</button>)}<span>effort of 10</span></div>
@@ -49,13 +56,13 @@ export function LogStep({ step, exercise, workedS, load, unit, was, onKeep, onPa
   )
 }
 
-function Stepper({ label, value, step, none, onChange }: { label: string; value: number; step: number; none?: string; onChange: (v: number) => void }) {
+function Stepper({ label, value, step, none, onChange, onPad }: { label: string; value: number; step: number; none?: string; onChange: (v: number) => void; onPad?: () => void }) {
   return (
     <div className="f-stepper" role="group" aria-label={label}>
       <span>{label}</span>
-      <button className="f-btn" aria-label={`Less: ${label}`} onClick={() => onChange(Math.max(0, Math.round((value - step) * 10) / 10))}>−</button>
-      <b>{none && value === 0 ? none : value}</b>
-      <button className="f-btn" aria-label={`More: ${label}`} onClick={() => onChange(Math.round((value + step) * 10) / 10)}>+</button>
+      <button className="f-btn" aria-label={`Less: ${label}`} onClick={() => onChange(Math.max(0, Math.round((value - step) * 100) / 100))}>−</button>
+      {onPad ? <button className="f-btn f-value" aria-label={`Type: ${label}, now ${none && value === 0 ? none : value}`} onClick={onPad}>{none && value === 0 ? none : value}</button> : <b>{none && value === 0 ? none : value}</b>}
+      <button className="f-btn" aria-label={`More: ${label}`} onClick={() => onChange(Math.round((value + step) * 100) / 100)}>+</button>
     </div>
   )
 }

@@ -41,7 +41,7 @@ export function Stage({ run, onKept, back }: { run: RunView; onKept?: (() => voi
   if (own.phase === 'close' || !step || !exercise) return page(<Closing run={run} />)
   // Before the effort: nothing is offered until the coach has decided.
   if (own.phase === 'ready' && run.asks.length > 0) return page(<GateStep key={`${step.exerciseId} ${step.hand}`} title={`${HAND[step.hand]}: ${exercise.name.charAt(0).toLowerCase()}${exercise.name.slice(1)}`} skip={step.hand === 'both' ? 'Skip this exercise' : `Skip it, ${step.hand} hand`} findings={run.asks} onReason={(reason) => act.reason(exercise, run.blocks.find((b) => b.id === step.blockId)?.hands ?? [step.hand], reason)} onSkip={act.skipHand} />)
-  if (own.phase === 'log') return page(<LogStep key={`${step.blockId}${step.set}${step.hand}`} step={step} exercise={exercise} workedS={own.workedS} load={run.shown(run.kg)} unit={run.units.mass} onKeep={keep} onPain={act.pain} />)
+  if (own.phase === 'log') return page(<LogStep key={`${step.blockId}${step.set}${step.hand}`} step={step} exercise={exercise} workedS={own.workedS} load={run.shown(run.kg)} unit={run.units.mass} {...run.near(step)} onKeep={keep} onPain={act.pain} />)
   if (more) return page(<MorePanel run={run} onClose={() => setMore(false)} />)
 
   const elapsed = elapsedS(own, now)

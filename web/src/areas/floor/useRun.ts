@@ -21,6 +21,7 @@ import { sessionKey, useFloor, type FloorSession } from './store'
 import type { FloorData } from './useFloorData'
 import { handsFor, todaySession, type TodaySession } from './useToday'
 import { cue } from './voice'
+import { smallestStep } from '@mano/core/testing/plates'
 
 export interface Entry { load: number | null; seconds: number | null; reps: number | null; effort: number | null; pain: number | null; painWhere?: PainWhere | null; ended: EndingId; details?: LogDetails }
 type DoneSet = Logged & { id: string; exerciseId: string; ended: string; loadKg: number | null }
@@ -101,6 +102,16 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
   const kg = step ? loadKg(step) : null
   const shown = (v: number | null): number | null => (v === null ? null : Math.round(10 * fromSi(v, units.mass, 'kg')!) / 10)
 
+  /** Loads near a step's: the one advised, the one of last time, and how fine the plates are; in the coach's unit. */
+  const near = (s: Step) => {
+    const b = blocks.find((x) => x.id === s.blockId)
+    const advised = b ? shown(advise(b, s.hand)?.kg ?? null) : null
+    const last = shown([...sources.logs].reverse().find((l) => l.exerciseId === s.exerciseId && l.hand === s.hand && l.loadKg !== null)?.loadKg ?? null)
+    const finest = shown(smallestStep(sources.room?.plates ?? []))
+    const hints = [...(last === null ? [] : [{ label: 'Last time', value: last }]), ...(advised === null || advised === last ? [] : [{ label: 'As advised', value: advised }])]
+    return { hints, stepOf: finest === null || finest <= 0 ? null : finest }
+  }
+
   const log = (s: Step, e: Entry): LogBody => ({
     id: v7(), planVersionId: own.planVersionId, blockId: s.blockId, exerciseId: s.exerciseId, hand: s.hand, set: s.set, loadUnit: units.mass, deviceAt: new Date().toISOString(),
     supersedesId: own.again?.key === stepKey(s) ? own.again.logId : null, load: e.load, seconds: e.seconds, reps: e.reps, effort: e.effort, pain: e.pain, painWhere: e.painWhere ?? null, ended: e.ended, details: e.details ?? {}, voided: false,
@@ -176,7 +187,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     closed: () => put({ phase: 'done', since: Date.now() }),
   }
   const lighter = block && step ? lighterNow(block, step.hand, kg, done.map((l) => ({ ...l }))) : null
-  return { data, own, key, today, blocks, steps, open, step, asks, next, coming, exercise, now, beat, done, held, kg, shown, loadKg, advise, lighter, units, act }
+  return { data, own, key, today, blocks, steps, open, step, asks, next, coming, exercise, now, beat, done, held, kg, shown, near, loadKg, advise, lighter, units, act }
 }
 export type RunView = ReturnType<typeof useRun>
 

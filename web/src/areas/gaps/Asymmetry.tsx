@@ -8,6 +8,8 @@ import { Chip } from '../../hands/marks'
 import { IntervalBar } from '../../hands/IntervalBar'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useChoice, type GapsData } from './useGaps'
+import { formatStated } from '@mano/core/units/format'
+import { useUnits } from '../../app/units'
 
 /** Left against right in every test: interval, verdict, direction over days, what is expected, and whether it is acted on. */
 export function Asymmetry({ data }: { data: GapsData }) {
@@ -28,11 +30,12 @@ export function Asymmetry({ data }: { data: GapsData }) {
 }
 
 function Lean({ row, data }: { row: LeanRow; data: GapsData }) {
+  const units = useUnits()
   const { me } = useAthletePage()
   const v = row.latest
   const called = v && (v.kind === 'real' || v.kind === 'large') ? v : null
   const label = data.sessions.find((s) => s.id === row.series.points.at(-1)!.sessionId)?.unitLabel ?? ''
-  const set = [...row.series.protocol.variants.map((x) => x.options.find((o) => o.id === row.series.setup.variant[x.id])?.name.toLowerCase()), ...row.series.protocol.numbers.map((n) => `${row.series.setup.variant[n.id]}\u00A0kg`), label].filter(Boolean).join(', ')
+  const set = [...row.series.protocol.variants.map((x) => x.options.find((o) => o.id === row.series.setup.variant[x.id])?.name.toLowerCase()), ...row.series.protocol.numbers.map((n) => { const v = row.series.setup.variant[n.id]; return v === undefined ? undefined : formatStated(Number(v), n.unit, units) }), label].filter(Boolean).join(', ')
   return (
     <li className={row.acted ? 'acted' : ''}>
       <div className="lean-name"><b>{row.series.protocol.name}</b><small>{set}{row.days.length > 0 ? `; ${row.days.length} ${row.days.length === 1 ? 'day' : 'days'} to ${formatDate(row.days.at(-1)!.on, me.today)}` : ''}</small>

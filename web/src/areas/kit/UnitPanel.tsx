@@ -7,7 +7,7 @@ import { implementById } from '@mano/core/catalogue/implements'
 import { ORIENTATIONS, SPINS, SURFACES, TRAITS, WEARS } from '@mano/core/catalogue/traits'
 import { testRefusal } from '@mano/core/match/unit'
 import { formatDate } from '@mano/core/units/dates'
-import { formatBoth } from '@mano/core/units/inch'
+import { formatBoth, formatLength } from '@mano/core/units/inch'
 import { formatWithUnit } from '@mano/core/units/format'
 import { api, failureText } from '../../app/api'
 import { keys, useWrite } from '../../app/data'
@@ -36,7 +36,7 @@ export function UnitPanel({ unit, places, today, coach }: { unit: KitUnit; place
     ['Depth', unit.depthMm === null ? null : formatBoth(unit.depthMm, units.length)],
     ['Handle', unit.handleMm === null ? null : formatBoth(unit.handleMm, units.length)],
     ['Mass', unit.massKg === null ? null : formatWithUnit(unit.massKg, 'kg', units)],
-    ['Plates', unit.plates.length === 0 ? null : unit.plates.map((p) => `${p.count} × ${p.kg}`).join(', ') + ' kg'],
+    ['Plates', unit.plates.length === 0 ? null : unit.plates.map((p) => `${p.count} × ${formatWithUnit(p.kg, 'kg', units)}`).join(', ')],
     ['Rating', unit.kind !== 'spring' ? null : unit.ratingKg === null ? 'not rated' : `${formatWithUnit(unit.ratingKg, 'kg', units)}, by ${unit.ratedBy}, ${formatDate(unit.ratedOn!, today)}`],
     ['Surface', traits ? `${name(SURFACES, unit.surface ?? traits.surface)}${unit.surface ? '' : ' (usual)'}` : null],
     ['Lies or hangs', traits ? `${name(ORIENTATIONS, unit.orientation ?? traits.orientation)}${unit.orientation ? '' : ' (usual)'}` : null],
@@ -74,7 +74,7 @@ function Remeasure({ unit, today, onDone }: { unit: KitUnit; today: string; onDo
   return (
     <form onSubmit={(e) => { e.preventDefault(); if (measured.ok) write.mutate({ id, ...measured.body }, { onSuccess: (r) => { notifications.show({ message: r.newSeries ? 'Recorded. Results from now on are a series of their own.' : 'Recorded. Within 0.5 mm: the series goes on.' }); onDone() } }) }}>
       <Stack gap="sm">
-        <p className="note">A change over 0.5 mm, or a new rating, starts a new series: earlier results stay with the measure they had.</p>
+        <p className="note">A change over {formatLength(0.5, units.length)}, or a new rating, starts a new series: earlier results stay with the measure they had.</p>
         <MeasureFields kind={implementById(unit.kind)!} draft={draft} onChange={setDraft} today={today} />
         <p className="said" role="alert">{!measured.ok ? measured.says : write.error && failureText(write.error)}</p>
         <Button type="submit" disabled={!measured.ok} loading={write.isPending}>Record</Button>

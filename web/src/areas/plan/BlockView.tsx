@@ -96,6 +96,7 @@ export function BlockView({ view }: { view: PlanView }) {
         <label><input type="checkbox" checked={deload} onChange={(e) => { const on = e.currentTarget.checked; change(() => setDeload(on)) }} /> Every fourth lighter</label>
         <span className="plan-act">
           <button className="btn" onClick={() => setParams({})}>Week board</button>
+          {view.versions.some((v) => v.weekStart >= start) && <Link className="btn" to={`/paper/${athlete.id}?view=block&week=${start}`}>On paper</Link>}
           {state === 'planning' ? <button className="btn" onClick={() => { stop(); setState('idle') }}>Stop</button> : <button className={`btn ${state === 'done' ? '' : 'pri'}`} disabled={!problem} onClick={plan}>Plan the block</button>}
           {state === 'done' && taken < planned.length && <button className="btn pri" disabled={keep.isPending} onClick={() => setAsking('new')}>Keep {planned.length - taken} week{planned.length - taken === 1 ? '' : 's'}</button>}
           {state === 'done' && taken > 0 && <button className="btn" disabled={keep.isPending} onClick={() => setAsking('all')}>Keep all, over {taken} planned</button>}

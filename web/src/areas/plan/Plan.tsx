@@ -1,7 +1,7 @@
 import { Modal } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { DraftView, PlanView } from '@mano/contract/plan'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
@@ -174,6 +174,7 @@ function Week({ view }: { view: PlanView }) {
         {act('Block', () => { planner.stop(); setParams({ view: 'block' }) })}
         {coach && <>{act('Days of this week', () => setOpen('frame'))}{act('Templates', () => setOpen('templates'))}{act('Schools', () => setOpen('schools'), { off: !problem })}</>}
         {saved && act('Versions', () => setOpen('versions'))}
+        {saved && <Link className="btn" to={`/paper/${athlete.id}?week=${weekStart}`}>On paper</Link>}
         {coach && !empty && act('Copy to next week', copyOn)}
         {coach && missed.length > 0 && act('Plan the rest of the week anew', restAnew, { off: !problem })}
       </div>

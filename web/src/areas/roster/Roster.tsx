@@ -142,11 +142,14 @@ const Empty = () => (
 function Aside({ rows, loading, coach }: { rows: readonly AthleteName[]; loading: boolean; coach: boolean }) {
   const cautious = rows.filter((r) => r.cautions.length > 0)
   const today = rows.filter((r) => r.today)
+  const missed = rows.filter((r) => r.missed)
   return (
     <aside>
       <h2 className="h3">On the floor today</h2>
       {!loading && today.length === 0 && <p className="note">No session waits to be run.</p>}
       <ul className="today">{today.map((r) => <li key={r.id}><Link to={`/athletes/${r.id}/floor`}><b>{r.name}</b></Link>{r.alarm && <span className="st stop"><Icon name="stop" />Caution</span>}</li>)}</ul>
+      {missed.length > 0 && <><h2 className="h3">Missed this week</h2>
+      <ul className="today">{missed.map((r) => <li key={r.id}><Link to={`/athletes/${r.id}/plan`}><b>{r.name}</b></Link><span className="s">{r.missed}</span></li>)}</ul></>}
       <h2 className="h3">Cautions in force</h2>
       {!loading && cautious.length === 0 && <p className="note">{coach ? 'None on record.' : 'None shown. Health answers are shown to coaches; starting a session judges them all the same.'}</p>}
       <ul className="cautions">

@@ -3,7 +3,7 @@ import { Link, useParams } from 'react-router'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { writeCsv } from '@mano/core/formats/csv'
-import { formatClock, formatWithUnit } from '@mano/core/units/format'
+import { formatClock, formatDuration, formatWithUnit } from '@mano/core/units/format'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { useMe } from '../../app/data'
@@ -34,7 +34,7 @@ export default function TestDay() {
         {!started && coach && <button className="btn pri big" disabled={!now} onClick={() => day.say('start')}>Begin the day</button>}
         {started && <p className="td-clock" role="timer">{formatClock(nowS)}</p>}
       </div>
-      <p role="status">{!now ? 'Working the order out …' : over ? `All ${now.done.length} tries are done.` : `${now.done.length} of ${total} tries done; the last ends at about ${formatClock(now.order.endS)}${day.boundS !== null && now.done.length === 0 ? `, no order before ${formatClock(day.boundS)} (a bound)` : ''}.`}</p>
+      <p role="status">{!now ? 'Working the order out …' : over ? `All ${now.done.length} tries are done.` : `${now.done.length} of ${total} tries done; the last ends about ${formatDuration(now.order.endS)} in${day.boundS !== null && now.done.length === 0 ? `, no order before ${formatDuration(day.boundS)} (a bound)` : ''}.`}</p>
       {now && !over && (
         <div className="td-hall">
           {view.setup.stations.map((s) => {

@@ -7,7 +7,7 @@ import type { SessionView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { buildSeries } from '@mano/core/review/series'
 import { FIRST_SHARE, firstLoadKg, visitsOf, type DaySetup, type DayStation } from '@mano/core/testday/live'
-import { formatClock } from '@mano/core/units/format'
+import { formatDuration } from '@mano/core/units/format'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { useKit, useMe, useNames, useWrite } from '../../app/data'
@@ -109,7 +109,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
         <li key={key(a, s.id)}><b>{setup.athletes.find((x) => x.id === a)?.name}, {s.name}</b>{[...new Set(own.map((g) => g.says))].map((says) => <p key={says} className="alarm-line"><Icon name={own.some((g) => g.class === 'stop' && g.says === says) ? 'stop' : 'warn'} /> {own.length === 1 && !says.includes(`(${own[0]!.hand} hand`) ? `${own[0]!.hand === 'left' ? 'Left' : 'Right'} hand: ` : ''}{says}</p>)}
           {own.some((g) => g.class === 'ask') && <label>Reason, now or at the station<input value={reasons[key(a, s.id)] ?? ''} maxLength={400} onChange={(e) => { const v = e.currentTarget.value; setReasons((all) => ({ ...all, [key(a, s.id)]: v })) }} /></label>}</li>
       ))}</ul></section>}
-      <p role="status">{unstated.length > 0 ? `${unstated.map((s) => s.name).join(', ')}: a number of the set-up is missing.` : !ready ? 'Choose who comes and what they do.' : order ? <><b>{visitsOf(setup).reduce((a, v) => a + v.tries.length, 0)} tries, about {formatClock(endS)}.</b> No order ends before {formatClock(order.boundS)}: a bound, not a plan.</> : 'Working the order out …'}</p>
+      <p role="status">{unstated.length > 0 ? `${unstated.map((s) => s.name).join(', ')}: a number of the set-up is missing.` : !ready ? 'Choose who comes and what they do.' : order ? <><b>{visitsOf(setup).reduce((a, v) => a + v.tries.length, 0)} tries, about {formatDuration(endS)}.</b> No order ends before {formatDuration(order.boundS)}: a bound, not a plan.</> : 'Working the order out …'}</p>
       <p className="said" role="alert">{write.error && failureText(write.error)}</p>
       <div className="row"><button className="btn pri" disabled={!ready || name.trim() === '' || write.isPending}>Keep this day</button><button type="button" className="btn" onClick={onLeave}>Leave</button></div>
       <p className="note">Rests and times are common practice, no source. Three minutes a hand between maximal tries.</p>

@@ -23,6 +23,7 @@ import { HealthDialog } from '../intake/HealthDialog'
 import { AddImplement } from '../kit/AddImplement'
 import { statedNumber, unitOf } from './stated'
 import { testGate } from './testGate'
+import { formatLength } from '@mano/core/units/inch'
 
 const NONE: TestConditions = { warm: false, rested: false, skinGood: false, well: false }
 const ALL: TestConditions = { warm: true, rested: true, skinGood: true, well: true }
@@ -103,7 +104,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
           <legend>Set-up card</legend>
           <label className="whole">Implement
             <select value={unit?.id ?? ''} onChange={(e) => (e.currentTarget.value === '+' ? setAdding(true) : setUnitId(e.currentTarget.value))}>
-              {fitting.map((u) => <option key={u.id} value={u.id}>{u.label}{u.sizeMm === null ? '' : `, ${u.sizeMm} mm`}{u.place === 'hall' ? '' : `, ${whereIs(u.place)}`}</option>)}
+              {fitting.map((u) => <option key={u.id} value={u.id}>{u.label}{u.sizeMm === null ? '' : `, ${formatLength(u.sizeMm, units.length)}`}{u.place === 'hall' ? '' : `, ${whereIs(u.place)}`}</option>)}
               {fitting.length === 0 && <option value="">{kit.isPending ? ' ' : 'None in the hall'}</option>}
               {me.role === 'coach' && <option value="+">Add one to the hall …</option>}
             </select>

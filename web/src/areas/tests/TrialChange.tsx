@@ -1,4 +1,5 @@
 import { Button, Modal } from '@mantine/core'
+import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { Protocol } from '@mano/core/catalogue/protocols'
@@ -10,23 +11,25 @@ import { useAthletePage } from '../athlete/AthletePage'
 
 const REASONS = ['Slipped', 'Posture changed', 'Stopped too soon', 'Reading unsure'] as const
 
+const notDone = (message: string) => void notifications.show({ color: 'red', autoClose: false, message })
+
 const named = (t: Trial) => `${t.hand === 'both' ? 'both hands' : `${t.hand} hand`}, trial ${t.ordinal}: ${t.enteredValue}\u00A0${t.enteredUnit}`
 
 /** A trial that does not count: it stays on record with the reason and leaves every sum. */
 export function StrikeTrial({ trial, onClose }: { trial: Trial | null; onClose: () => void }) {
   const { athlete } = useAthletePage()
   const [reason, setReason] = useState('')
-  const write = useWrite((why: string) => api.post(`/api/trials/${trial!.id}/marks`, { id: v7(), struck: true, reason: why }), touchedBy(athlete.id))
-  const strike = (why: string) => write.mutate(why, { onSuccess: () => { setReason(''); onClose() } })
+  const write = useWrite(({ id, why }: { id: string; why: string }) => api.post(`/api/trials/${id}/marks`, { id: v7(), struck: true, reason: why }), touchedBy(athlete.id))
+  // The dialog goes at once: the next number may be on its way.
+  const strike = (why: string) => { if (!trial) return; write.mutate({ id: trial.id, why }, { onError: (e) => notDone(`Not struck: ${failureText(e)}`) }); setReason(''); onClose() }
   return (
     <Modal opened={trial !== null} onClose={onClose} title="Strike out a trial">
       {trial && (
         <form className="change" onSubmit={(e) => { e.preventDefault(); if (reason.trim()) strike(reason.trim()) }}>
           <p>{named(trial)}</p>
-          <div className="reasons">{REASONS.map((r) => <button type="button" className="btn" key={r} disabled={write.isPending} onClick={() => strike(r)}>{r}</button>)}</div>
+          <div className="reasons">{REASONS.map((r) => <button type="button" className="btn" key={r} onClick={() => strike(r)}>{r}</button>)}</div>
           <label>Another reason<input value={reason} data-autofocus onChange={(e) => setReason(e.currentTarget.value)} /></label>
-          <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-          <Button type="submit" disabled={reason.trim() === ''} loading={write.isPending}>Strike out</Button>
+          <Button type="submit" disabled={reason.trim() === ''}>Strike out</Button>
         </form>
       )}
     </Modal>
@@ -35,28 +38,32 @@ export function StrikeTrial({ trial, onClose }: { trial: Trial | null; onClose: 
 
 /** A wrong number is corrected by a new row; the old one stays on record. */
 export function CorrectTrial({ trial, protocol, variant, onClose }: { trial: Trial | null; protocol: Protocol; variant: Readonly<Record<string, string>>; onClose: () => void }) {
-  return <Modal opened={trial !== null} onClose={onClose} title="Correct a number">{trial && <Correction key={trial.id} trial={trial} protocol={protocol} variant={variant} onClose={onClose} />}</Modal>
+  const { athlete } = useAthletePage()
+  const write = useWrite(({ id, ...body }: { id: string; enteredValue: number; enteredUnit: string; reason: string }) => api.post(`/api/trials/${id}/corrections`, { id: v7(), ...body }), touchedBy(athlete.id))
+  const correct = (t: Trial, enteredValue: number, reason: string) => {
+    write.mutate({ id: t.id, enteredValue, enteredUnit: t.enteredUnit, reason }, { onError: (e) => notDone(`Not corrected to ${enteredValue}\u00A0${t.enteredUnit}: ${failureText(e)}`) })
+    onClose()
+  }
+  return <Modal opened={trial !== null} onClose={onClose} title="Correct a number">{trial && <Correction key={trial.id} trial={trial} protocol={protocol} variant={variant} onCorrect={(value, reason) => correct(trial, value, reason)} />}</Modal>
 }
 
-function Correction({ trial, protocol, variant, onClose }: { trial: Trial; protocol: Protocol; variant: Readonly<Record<string, string>>; onClose: () => void }) {
-  const { athlete } = useAthletePage()
+function Correction({ trial, protocol, variant, onCorrect }: { trial: Trial; protocol: Protocol; variant: Readonly<Record<string, string>>; onCorrect: (value: number, reason: string) => void }) {
   const [text, setText] = useState('')
   const [reason, setReason] = useState('Typed wrongly')
   const [problem, setProblem] = useState('')
-  const write = useWrite((enteredValue: number) => api.post(`/api/trials/${trial.id}/corrections`, { id: v7(), enteredValue, enteredUnit: trial.enteredUnit, reason: reason.trim() }), touchedBy(athlete.id))
   const submit = (e: React.FormEvent) => {
     e.preventDefault()
     const v = readTrialValue(text, trial.enteredUnit, protocol, variant)
     setProblem(v.ok ? (reason.trim() === '' ? 'Give the reason.' : '') : v.message)
-    if (v.ok && reason.trim() !== '') write.mutate(v.enteredValue, { onSuccess: onClose })
+    if (v.ok && reason.trim() !== '') onCorrect(v.enteredValue, reason.trim())
   }
   return (
     <form className="change" onSubmit={submit}>
       <p>{named(trial)}</p>
       <label>Right number, {trial.enteredUnit}<input value={text} data-autofocus inputMode="decimal" onChange={(e) => setText(e.currentTarget.value)} /></label>
       <label>Reason<input value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label>
-      <p className="said" role="alert">{problem || (write.error && failureText(write.error))}</p>
-      <Button type="submit" loading={write.isPending}>Correct</Button>
+      <p className="said" role="alert">{problem}</p>
+      <Button type="submit">Correct</Button>
     </form>
   )
 }

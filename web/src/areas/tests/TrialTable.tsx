@@ -35,7 +35,7 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
   const hands: Hand[] = reading.hands.map((h) => h.hand)
   const unit = protocol.unit === 'count' ? '' : `, ${shownUnit(protocol.unit, units).replace('N m', 'N·m').replace('deg', '°')}`
   const loads = protocol.entry === 'carry' ? ([Number(session.variant['leftKg']), Number(session.variant['rightKg'])] as const) : null
-  const wordsOf = (t: Trial) => detailWords(protocol, t.value, t.details, loads)
+  const wordsOf = (t: Trial) => detailWords(protocol, t.value, t.details, loads, units)
   const cell = (hand: Hand, ordinal: number) => {
     const trial = session.trials.find((t) => t.hand === hand && t.ordinal === ordinal)
     const on = next?.hand === hand && next.ordinal === ordinal

@@ -12,7 +12,7 @@ export function statedNumber(n: NumberVariant, text: string, units: UnitChoice, 
   if (text.trim() === '') return n.start
   const r = n.unit === 'mm' ? parseLength(text, units.length) : parseNumber(text)
   const value = !r.ok ? null : 'mm' in r ? r.mm : n.unit === 'kg' ? toSi(r.value, units.mass, 'kg')! : r.value
-  return value === null || value < n.limits[0] || value > n.limits[1] ? null : String(value)
+  return value === null || value < n.limits[0] || value > n.limits[1] ? null : String(Math.round(1000 * value) / 1000)
 }
 export const unitOf = (n: NumberVariant, units: UnitChoice) => (n.unit === 'kg' ? units.mass : n.unit === 'mm' ? units.length : '%')
 

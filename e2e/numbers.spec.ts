@@ -11,11 +11,14 @@ const WRONG: readonly (readonly [what: string, pattern: RegExp])[] = [
   ['raw unit', /\d\s*(N m|deg|count)\b/],
 ]
 
-/** Where pounds and inches were chosen. */
-const OTHER: readonly [string, RegExp] = ['the unit not chosen', /\d\s*(kg|mm)\b(?! \()/]
+/** Where pounds and inches were chosen; what stands in brackets gives both, and events, demands and labels are in somebody's own words. */
+const OTHER: readonly [string, RegExp] = ['the unit not chosen', /\d\s*(kg|mm)\b(?![^()\n]*\))/]
+const OWN_WORDS = /\/(intake|demands|kit)$/
+/** What a published source calls its error, as it is quoted. */
+const QUOTED = 'about 1 kg; recalled'
 
 for (const choice of [{ mass: 'kg', length: 'mm' }, { mass: 'lb', length: 'in' }] as const)
-  test(`no page of five athletes shows an unrounded or unlabelled number, in ${choice.mass} and ${choice.length}`, async ({ page, hall }) => {
+  test(`no page of five athletes shows an unrounded or unlabelled number, in ${choice.mass} and ${choice.length}${choice.mass === 'kg' ? ' @long' : ''}`, async ({ page, hall }) => {
     test.slow()
     await page.addInitScript((units) => localStorage.setItem('mano-units', JSON.stringify({ state: units, version: 0 })), choice)
     await signIn(page, hall.url)
@@ -27,8 +30,8 @@ for (const choice of [{ mass: 'kg', length: 'mm' }, { mass: 'lb', length: 'in' }
       await page.goto(hall.url + path)
       await expect(page.locator('main[aria-busy=true]')).toHaveCount(0)
       await expect(page.locator('main')).not.toBeEmpty()
-      const text = await page.evaluate(() => document.querySelector('main')!.innerText)
-      for (const [what, pattern] of choice.mass === 'lb' ? [...WRONG, OTHER] : WRONG) {
+      const text = await page.evaluate(() => document.querySelector('main')!.innerText).then((t) => t.replaceAll('\u00A0', ' ').replaceAll(QUOTED, ''))
+      for (const [what, pattern] of choice.mass === 'lb' && !OWN_WORDS.test(path) ? [...WRONG, OTHER] : WRONG) {
         const hit = pattern.exec(text)
         if (hit) found.push(`${path}: ${what}: ${text.slice(Math.max(0, hit.index - 40), hit.index + 40).replace(/\s+/g, ' ')}`)
       }

@@ -34,7 +34,7 @@ async function keepServer(url) {
   let pause = BACKOFF.first
   for (let times = 0; !stopping; times++) {
     const began = Date.now()
-    const child = spawn(process.execPath, ['--max-semi-space-size=16', '--max-old-space-size=512', 'server/dist/main.mjs'], {
+    const child = spawn(process.execPath, ['--max-semi-space-size=8', '--max-old-space-size=512', 'server/dist/main.mjs'], {
       stdio: stdio('inherit', 'ipc'),
       env: { ...process.env, MANO_PG_ADMIN_URL: url.now, MANO_FRESH: times === 0 ? (process.env.MANO_FRESH ?? '0') : '0', MANO_AGAIN: times === 0 ? '0' : '1', MANO_SUPERVISED: '1' },
     })

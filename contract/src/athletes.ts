@@ -13,6 +13,7 @@ import type { AlarmView, ClearanceView, ExperienceView, HealthView, ReasonView }
 import type { DemandView } from './demands'
 import type { ChangeView, EventView, OutcomeView, WrapView } from './intake'
 import { HANDS, day, flag, id, line, maybeDay, maybeId, maybeOneOf, number, oneOf, optionalLine, version } from './common'
+import type { SessionEndView } from './plan'
 
 const SITE_IDS = INJURY_SITES.map((s) => s.id)
 const STATUSES = ['active', 'settling', 'settled'] as const
@@ -110,7 +111,7 @@ export interface AthleteView extends Omit<ProfileBody, 'guardian'> {
   symptoms: SymptomView[]
   stages: StageStatus[]
   /** What safety and growth look back on: sets of the last weeks, days of tests. */
-  history: { logs: SetLog[] }
+  history: { logs: SetLog[]; /** Sessions that ended early, newest first. */ ends: SessionEndView[] }
 }
 
 /** Latest result of the roster's key series; values SI. */

@@ -66,6 +66,11 @@ export const draftBody = yup.object({ weekStart: monday(), frame: frame(), terms
 export const planBody = yup.object({ id: id(), weekStart: monday(), frame: frame(), blocks: yup.array().of(block).max(80, 'over 80 blocks').required('the blocks are missing').test('ids', 'a block is there twice', (v) => new Set(v?.map((b) => b.id)).size === (v?.length ?? 0)), terms: terms(), basedOn: maybeId('the version it was changed from').optional(), reason: optionalLine(400) }).exact('a field is not known')
 export type PlanBody = { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; /** The version it was changed from; null: the first of its week; absent: whatever is there. */ basedOn?: string | null | undefined; reason: string }
 
+/** A session that ended early: why, and the sets that were left. */
+export const endBody = yup.object({ id: id(), planVersionId: id(), reason: line(200, 'the reason'), setsLeft: yup.array().of(yup.object({ blockId: id(), sets: whole('the sets', 1, 60) }).exact('a field is not known')).max(80, 'over 80 blocks').required('what is left is missing') }).exact('a field is not known')
+export interface EndBody { id: string; planVersionId: string; reason: string; setsLeft: { blockId: string; sets: number }[] }
+export interface SessionEndView { on: string; reason: string; setsLeft: { blockId: string; sets: number }[] }
+
 export const logBody = yup.object({
   id: id(), planVersionId: id(), blockId: maybeId('the block'),
   exerciseId: yup.string().strict().required('the exercise is missing').test('known', 'the exercise is not known', (v) => v !== undefined && exerciseById(v) !== undefined),

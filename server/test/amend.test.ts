@@ -2,7 +2,8 @@ import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { AthleteView } from '@mano/contract/athletes'
 import type { SessionView } from '@mano/contract/tests'
-import { addDays } from '@mano/core/units/dates'
+import { DEFAULT_FRAME } from '@mano/core/plan/types'
+import { addDays, weekStartOf } from '@mano/core/units/dates'
 import { addAthlete, hall, rig, rosterOf, sessionFor, tested, TODAY, type Rig, type Staff } from './hall'
 
 let r: Rig
@@ -64,6 +65,20 @@ describe('a test put right afterwards', () => {
     await own.agent.post(`/api/athletes/${id}/tests`).send({ ...session, on }).expect(201)
     await own.agent.post(`/api/tests/${session.id}/trials`).send({ id: v7(), hand: 'left', ordinal: 1, enteredValue: 40, enteredUnit: 'kg', pain: null, deviceAt: null }).expect(201)
     expect(await testsOf(id)).toMatchObject([{ performedOn: on, trials: [{ enteredValue: 40 }] }])
+  })
+})
+
+describe('a session that ended early', () => {
+  it('is kept with the reason and what was left, once; of a plan that is there', async () => {
+    const id = await addAthlete(own.agent)
+    const block = { id: v7(), day: 2, exerciseId: 'pinch_hold', sets: 3, dose: 12, hands: ['left', 'right'], reason: 'by hand' }
+    const plan = { id: v7(), weekStart: weekStartOf(TODAY), frame: DEFAULT_FRAME, blocks: [block], reason: 'as agreed' }
+    await own.agent.post(`/api/athletes/${id}/plans`).send(plan).expect(201)
+    const end = { id: v7(), planVersionId: plan.id, reason: 'has to leave', setsLeft: [{ blockId: block.id, sets: 4 }] }
+    for (let twice = 0; twice < 2; twice++)
+      await own.agent.post(`/api/athletes/${id}/ends`).send(end).expect(201)
+    await own.agent.post(`/api/athletes/${id}/ends`).send({ ...end, id: v7(), planVersionId: v7() }).expect(404)
+    expect((await viewOf(id)).history.ends).toEqual([{ on: TODAY, reason: 'has to leave', setsLeft: end.setsLeft }])
   })
 })
 

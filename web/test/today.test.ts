@@ -37,7 +37,7 @@ function floor(
     name: 'Rui',
     safety: { ...WELL, ...facts },
     reasons: [],
-    history: { logs: [] },
+    history: { logs: [], ends: [] },
   }
   const plan: PlanView = {
     frame,

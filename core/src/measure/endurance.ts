@@ -25,7 +25,7 @@ export type EquivalentMax =
   | { ok: false; reason: 'hold-too-short' | 'hold-too-long' | 'load-not-positive' }
 
 /**
- * Maximal load (kg, any unit alike) that a hold of `seconds` at `loadKg` speaks of, as a range of two published curves: rough. Refuses
+ * Maximal load (kg, any unit alike) that a hold of `seconds` at `loadKg` points to, as a range of two published curves: rough. Refuses
  * holds under 6 s or over 600 s and loads not above 0; the power law is left out under 45 s. Rohmert 1960 and Frey Law & Avin 2010.
  */
 export function equivalentMax(seconds: number, loadKg: number): EquivalentMax {

@@ -16,7 +16,7 @@ export interface Breach {
   /** safety: never given up. practice: the coach can keep it with a reason. */
   kind: 'safety' | 'practice'
   says: string
-  /** Day it speaks of; null: the week. */
+  /** Day it is about; null: the week. */
   day: number | null
   blockIds: readonly string[]
 }

@@ -107,6 +107,8 @@ export interface StoredSetLog extends Row {
   enteredLoad: number | null; enteredUnit: EntryUnit | null; seconds: number | null; reps: number | null; ended: EndingId; effort: number | null; pain: number | null; painWhere: PainWhere | null
   deviceAt: Date | null; supersedesId: string | null; details: LogDetails; voided: boolean; clockMs: number | null
 }
+/** A session that ended before its plan did. */
+export interface SessionEnd extends Row { athleteId: string; planVersionId: string; heldOn: string; reason: string; setsLeft: { blockId: string; sets: number }[] }
 export interface TestDay extends Row { name: string; heldOn: string; setup: DaySetup }
 export interface TestDayEvent extends Row { dayId: string; at: number; kind: string; body: Record<string, unknown> }
 /** Long work: `input` goes when it has ended. */
@@ -225,6 +227,7 @@ export const ImportMappingEntity = table<ImportMapping>('ImportMapping', { heade
 export const SetLogEntity = table<StoredSetLog>('SetLog', setLog)
 
 /** Current rows: what everything but the writers reads. */
+export const SessionEndEntity = table<SessionEnd>('SessionEnd', { athleteId: uuid(), planVersionId: uuid(), heldOn: day(), reason: text(), setsLeft: column('jsonb') })
 export const SessionChangeEntity = table<SessionChange>('SessionChange', { sessionId: uuid(), before: column('jsonb'), after: column('jsonb'), reason: text() })
 export const CurrentSessionView = view<StoredSession>('CurrentTestSession', session)
 export const CurrentTrialView = view<CurrentTrial>('CurrentTrial', { ...trial, struck: column('boolean'), strikeReason: text() })
@@ -239,5 +242,5 @@ export const ENTITIES = [
   HallEntity, AccountEntity, AthleteEntity, DemandVersionEntity, HallSportEntity, AthleteEventEntity, TrainingWeekEntity, OutcomeEntity, AthleteChangeEntity, PlaceEntity, ImplementCheckEntity, WrapGapEntity, KitPriceEntity, BodyMeasurementEntity, InjuryEntity, ImplementUnitEntity, ImplementMeasurementEntity,
   TestImportEntity, TestImportUndoEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TestAttachmentEntity, TrialTraceEntity, BatteryEntity, CurrentBatteryView, ObservationEntity, ClearanceEntity, HealthAnswerEntity, ExperienceEntryEntity, GateReasonEntity, DayFlagEntity, AlarmEntity, AlarmAnswerEntity,
   StandardEntity, GapChoiceEntity, WeekFrameEntity, PlanVersionEntity, PlanTemplateEntity, CurrentTemplateView, SetLogEntity, AthleteLinkEntity, TestDayEntity, TestDayEventEntity, ConclusionEntity, GoalEntity, ImportMappingEntity, JobEntity,
-  SessionChangeEntity, CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
+  SessionChangeEntity, SessionEndEntity, CurrentSessionView, CurrentTrialView, CurrentInjuryView, CurrentMeasurementView, CurrentSetLogView, CurrentEventView, CurrentOutcomeView,
 ]

@@ -9,6 +9,7 @@ import { AthleteEntity, PlanVersionEntity, type Athlete, type Hall, type PlanVer
 import type { AthleteParts } from './parts'
 import { loadSessions } from './sessions'
 import { oddArrival, doneAt } from '@mano/core/testing/clock'
+import type { SessionEndView } from '@mano/contract/plan'
 
 export type StageParts = Pick<StageFacts, 'tests' | 'plan' | 'floor'>
 
@@ -34,6 +35,13 @@ export async function loadLogs(em: EntityManager, athleteIds: readonly string[],
   )) as (SetLog & { athleteId: string; deviceMs: string | null; recordedMs: string; clockMs: number | null })[]
   return rows.map(({ details, painWhere, alarmed, deviceMs, recordedMs, clockMs, ...l }) => ({ ...l, ...oddOf(deviceMs, recordedMs, clockMs), ...(details && { details }), ...(painWhere && { painWhere }), ...(alarmed && { alarmed }) }))
 }
+
+/** Sessions of those weeks that ended before their plan did, newest first. */
+export const loadEnds = (em: EntityManager, athleteId: string, today: string): Promise<SessionEndView[]> =>
+  em.query(
+    `SELECT held_on::text AS "on", reason, sets_left AS "setsLeft" FROM session_end WHERE athlete_id = $1 AND held_on >= $2 ORDER BY held_on DESC, recorded_at DESC`,
+    [athleteId, addDays(today, -7 * LOG_WEEKS)],
+  ) as Promise<SessionEndView[]>
 
 const oddOf = (deviceMs: string | null, recordedMs: string, clockMs: number | null): { odd?: string } => {
   if (deviceMs === null) return {}

@@ -15,7 +15,7 @@ import { loadFieldwork } from '../db/intake'
 import { insertOnce } from '../db/once'
 import { loadSafety, sceneDay } from '../db/safety'
 import { experienceView, healthView } from '../db/safetyViews'
-import { findAthlete, loadLogs, loadFacts, planFacts, stagesOf, testedFacts } from '../db/read'
+import { findAthlete, loadLogs, loadFacts, planFacts, stagesOf, testedFacts, loadEnds } from '../db/read'
 import { created, done, ok, type Api, type Call } from './api'
 import { knownSources } from './intake'
 import { conflict, notFound, refused } from './problem'
@@ -92,7 +92,10 @@ export function mountAthletes(api: Api): void {
     const athlete = await athleteOr404(call)
     const parts = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
     const tested = await testedFacts(call.em, athlete.id)
-    const history = { logs: await loadLogs(call.em, [athlete.id], call.today) }
+    const history = {
+      logs: await loadLogs(call.em, [athlete.id], call.today),
+      ends: await loadEnds(call.em, athlete.id, call.today),
+    }
     const kept = (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(athlete.id)!
     const facts = safetyFacts(kept.record, call.today, { flags: kept.flags })
     const coach = call.account.role === 'coach'

@@ -12,7 +12,7 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import { reasonSubject } from '@mano/core/safety/reasons'
 import { toSi } from '@mano/core/units/convert'
 import { addDays, localDateOf } from '@mano/core/units/dates'
-import { AthleteEntity, AthleteLinkEntity, HallEntity, ObservationEntity, SetLogEntity, type Athlete, type PlanVersion } from '../db/entities'
+import { AthleteEntity, AthleteLinkEntity, HallEntity, ObservationEntity, SessionEndEntity, PlanVersionEntity, SetLogEntity, type Athlete, type PlanVersion } from '../db/entities'
 import { inHall } from '../db/hall'
 import { insertOnce } from '../db/once'
 import { loadLogs } from '../db/read'
@@ -76,6 +76,13 @@ async function byLink(services: Services, req: Request, work: (scene: Scene, ath
 
 export function mountFloor(api: Api): void {
   api.on('POST /api/athletes/:athleteId/observations', async (call) => keepObservation(call, await athleteOr404(call), call.body))
+  api.on('POST /api/athletes/:athleteId/ends', async (call) => {
+    const athlete = await athleteOr404(call)
+    const { id, planVersionId, reason, setsLeft } = call.body
+    if (!(await call.em.findOneBy(PlanVersionEntity, { id: planVersionId, athleteId: athlete.id }))) throw notFound('plan')
+    await insertOnce(call.em, SessionEndEntity, { ...call.actor, id, athleteId: athlete.id, planVersionId, heldOn: call.today, reason, setsLeft })
+    return created({ id })
+  })
   api.on('POST /api/athletes/:athleteId/logs', async (call) => keepLog(call, await athleteOr404(call), call.body as LogBody))
 
   api.on('GET /api/athletes/:athleteId/calendar', async (call) => {
@@ -112,7 +119,7 @@ export function mountFloor(api: Api): void {
   api.open('GET /api/link', (services, req) => byLink(services, req, async (scene, athlete) => {
     // Answers to health questions stay with the coaches: each act says what they make of it.
     const kept = (await loadSafety(scene.em, [athlete], scene.today, sceneDay(scene))).get(athlete.id)!
-    const own: FloorAthlete = { id: athlete.id, name: athlete.name, safety: closedFacts(safetyFacts(kept.record, scene.today, { flags: kept.flags })), reasons: kept.reasons, history: { logs: await loadLogs(scene.em, [athlete.id], scene.today) } }
+    const own: FloorAthlete = { id: athlete.id, name: athlete.name, safety: closedFacts(safetyFacts(kept.record, scene.today, { flags: kept.flags })), reasons: kept.reasons, history: { logs: await loadLogs(scene.em, [athlete.id], scene.today), ends: [] } }
     return ok({ athlete: own, plan: await planView(scene, athlete.id), today: scene.today, hall: scene.hall.name } satisfies LinkSession)
   }))
   api.open('POST /api/link/logs', (services, req, read) => byLink(services, req, async (scene, athlete) => keepLog(scene, athlete, (await read(scene.today)) as LogBody)))

@@ -13,7 +13,7 @@ import {
     unitChangeBody,
 } from '@mano/contract/kit'
 import {
-    draftBody, gapChoiceBody,
+    draftBody, endBody, gapChoiceBody,
     hallBody,
     linkBody,
     logBody,
@@ -104,6 +104,7 @@ export const ROUTES = {
   'POST /api/athletes/:athleteId/health-later': { roles: STAFF, body: laterBody },
   'POST /api/athletes/:athleteId/experience': { roles: COACH, body: experienceBody },
   'POST /api/athletes/:athleteId/reasons': { roles: COACH, body: reasonBody },
+  'POST /api/athletes/:athleteId/ends': { roles: STAFF, body: endBody },
   'POST /api/athletes/:athleteId/flags': { roles: STAFF, body: flagsBody },
   'POST /api/athletes/:athleteId/alarms/:alarmId/answer': { roles: COACH, body: alarmAnswerBody },
   'GET /api/athletes/:athleteId/tests': { roles: STAFF },

@@ -62,6 +62,7 @@ const TABLES: readonly EntitySchema<never>[] = [
   T.PlanTemplateEntity,
   T.PlanVersionEntity,
   T.SetLogEntity,
+  T.SessionEndEntity,
   T.ConclusionEntity,
   T.GoalEntity,
   T.TestDayEntity,

@@ -1,5 +1,5 @@
 import { create } from 'zustand'
-import type { LogBody } from '@mano/contract/plan'
+import type { EndBody, LogBody } from '@mano/contract/plan'
 import type { FlagsBody, ReasonBody } from '@mano/contract/safety'
 import type { DayEventBody, TestDayView } from '@mano/contract/testday'
 import type { DayEvent } from '@mano/core/testday/live'
@@ -16,6 +16,7 @@ export type Unsent = { athleteId: string; link?: string | undefined; /** Why the
   | { kind: 'log'; body: LogBody }
   | { kind: 'reason'; body: ReasonBody }
   | { kind: 'flags'; body: FlagsBody }
+  | { kind: 'end'; body: EndBody }
   | { kind: 'session'; body: SessionBody }
   | { kind: 'day'; dayId: string; body: DayEventBody }
   | { kind: 'dayReason'; dayId: string; body: { id: string; athleteId: string; stationId: string; reason: string } }
@@ -27,6 +28,7 @@ function addressOf(u: Unsent): string {
   if (u.kind === 'session') return `${athlete}/tests`
   if (u.kind === 'reason') return `${athlete}/reasons`
   if (u.kind === 'flags') return `${athlete}/flags`
+  if (u.kind === 'end') return `${athlete}/ends`
   if (u.kind === 'dayReason') return `/api/test-days/${u.dayId}/reasons`
   if (u.kind === 'day') return `/api/test-days/${u.dayId}/events`
   if (u.kind === 'trial') return `/api/tests/${u.sessionId}/trials`

@@ -31,6 +31,18 @@ export class Amend1766500000015 implements MigrationInterface {
       CREATE OR REPLACE VIEW current_injury WITH (security_invoker = true) AS
         SELECT i.* FROM injury i WHERE NOT i.struck AND NOT EXISTS (SELECT 1 FROM injury n WHERE n.supersedes_id = i.id);
 
+      -- A session that ended before its plan did: why, and what was left.
+      CREATE TABLE session_end (${ROW},
+        athlete_id uuid NOT NULL,
+        FOREIGN KEY (hall_id, athlete_id) REFERENCES athlete (hall_id, id),
+        plan_version_id uuid NOT NULL,
+        FOREIGN KEY (hall_id, plan_version_id) REFERENCES plan_version (hall_id, id),
+        held_on date NOT NULL,
+        reason text NOT NULL CHECK (length(trim(reason)) BETWEEN 1 AND 200),
+        sets_left jsonb NOT NULL CHECK (jsonb_typeof(sets_left) = 'array')
+      );
+      CREATE INDEX session_end_of ON session_end (hall_id, athlete_id, held_on);
+
       -- A try of the wrong hand moves to the other: its old place is free for the next one.
       ALTER TABLE trial ADD COLUMN vacated boolean NOT NULL DEFAULT false;
       DROP INDEX trial_once;
@@ -73,10 +85,10 @@ export class Amend1766500000015 implements MigrationInterface {
       REVOKE ALL ON FUNCTION forget_unmeasured(uuid) FROM PUBLIC;
       GRANT EXECUTE ON FUNCTION forget_unmeasured(uuid) TO ${app};
     `)
-    await fence(q, 'session_change', 'SELECT, INSERT')
-    await q.query(
-      `ALTER POLICY own_hall ON session_change USING (hall_id = (SELECT nullif(current_setting('mano.hall', true), '')::uuid))`,
-    )
+    for (const t of ['session_change', 'session_end']) {
+      await fence(q, t, 'SELECT, INSERT')
+      await q.query(`ALTER POLICY own_hall ON ${t} USING (hall_id = (SELECT nullif(current_setting('mano.hall', true), '')::uuid))`)
+    }
   }
 
   async down(): Promise<void> {

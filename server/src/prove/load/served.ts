@@ -24,7 +24,7 @@ export async function serve(database: string, port: number, today: string): Prom
     'node',
     [
       ...(process.env['MANO_NODE_ARGS'] ?? '').split(' ').filter((a) => a !== ''),
-      '--max-semi-space-size=16',
+      '--max-semi-space-size=8',
       '--max-old-space-size=512',
       new URL('./main.mjs', import.meta.url).pathname,
     ],

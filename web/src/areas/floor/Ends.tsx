@@ -193,7 +193,14 @@ export function End({
     .filter((x) => x.hands.length > 0)
   return (
     <div className="f-end">
-      <h1>Session done</h1>
+      <h1>{own.early ? 'Session ended early' : 'Session done'}</h1>
+      {own.early && (
+        <p>
+          {own.early.reason}. Left:{' '}
+          {own.early.setsLeft.map((x) => `${x.sets} of ${exerciseById(today?.blocks.find((b) => b.id === x.blockId)?.exerciseId ?? '')?.name.toLowerCase() ?? 'a block'}`).join(', ')}.{' '}
+          {!data.link && <Link to={`/athletes/${data.athlete.id}/plan`}>Move it to another day</Link>}
+        </p>
+      )}
       <p>
         {own.logs.filter((l) => l.blockId !== null && !l.supersedesId).length} sets logged,{' '}
         {formatClock(own.logs.reduce((a, l) => a + (l.seconds ?? 0), 0))} under load.

@@ -22,6 +22,8 @@ export interface FloorSession extends Run {
   lighter: boolean
   /** Blocks left out for time. */
   cut: string[]
+  /** Ended before the plan did: why, and what was left. */
+  early?: { reason: string; setsLeft: { blockId: string; sets: number }[] }
 }
 
 interface Floor {

@@ -174,6 +174,12 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     /** Another block before this one. */
     bring: (blockId: string) => put({ order: [blockId, ...own.order.filter((x) => x !== blockId)], phase: 'ready', at: null, since: Date.now(), pausedAt: null }),
     cut: (ids: readonly string[]) => put({ cut: [...own.cut, ...ids] }),
+    /** Ends here: what was done stays, what is left is kept with the reason. */
+    finish: (reason: string): void => {
+      const setsLeft = blocks.flatMap((b) => { const sets = open.filter((s) => s.blockId === b.id).length; return sets > 0 ? [{ blockId: b.id, sets }] : [] })
+      send({ kind: 'end', athleteId: athlete.id, body: { id: v7(), planVersionId: own.planVersionId, reason, setsLeft } })
+      put({ cut: [...own.cut, ...setsLeft.map((x) => x.blockId)], early: { reason, setsLeft } })
+    },
     lighter: (on: boolean) => put({ lighter: on }),
     again: (id: string) => { const l = done.find((x) => x.id === id); if (l) put({ again: { key: `${l.blockId} ${l.hand} ${l.set}`, logId: id }, phase: 'ready', at: `${l.blockId} ${l.hand} ${l.set}`, since: Date.now(), pausedAt: null }) },
     /** Changes what was logged, by a record that takes its place. */

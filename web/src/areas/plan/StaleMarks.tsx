@@ -3,6 +3,7 @@ import type { PlanVersionView, PlanView } from '@mano/contract/plan'
 import { weekOf } from '@mano/core/plan/coach'
 import type { PlanContext } from '@mano/core/plan/situation'
 import { staleMarks } from '@mano/core/plan/stale'
+import { formatDate } from '@mano/core/units/dates'
 import { useTests } from '../../app/data'
 import { Icon } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -14,13 +15,20 @@ export function StaleMarks({ version, view, context, onPick }: { version: PlanVe
     savedOn: version.savedOn, overruled: version.reason !== '', injuries: athlete.injuries.map((i) => ({ on: i.recordedOn })), tests: useTests(athlete.id).data ?? [], logs: athlete.history.logs,
     demandsOn: view.touched.demands, weekOn: view.touched.week, today: me.today,
   })
-  if (marks.length === 0) return null
+  const ends = athlete.history.ends.filter((e) => e.setsLeft.some((x) => version.blocks.some((b) => b.id === x.blockId)))
+  if (marks.length === 0 && ends.length === 0) return null
   return (
     <section className="stale" aria-label="Out of date">
       {marks.map((m) => (
         <p key={m.cause} className={m.cause === 'caution' ? 'alarm' : ''}>
           <Icon name={m.cause === 'caution' ? 'stop' : 'clock'} /> <b>{m.says}.</b>{' '}
           {m.blockIds.length > 8 ? `${m.blockIds.length} blocks` : m.blockIds.map((id, i) => <span key={id}>{i > 0 && ', '}<button className="lnk" onClick={() => onPick(id)}>{exerciseById(version.blocks.find((b) => b.id === id)!.exerciseId)!.name}</button></span>)}
+        </p>
+      ))}
+      {ends.map((e) => (
+        <p key={e.on}>
+          <Icon name="clock" /> <b>Ended early on {formatDate(e.on, me.today, { weekday: true })}: {e.reason}.</b> Left:{' '}
+          {e.setsLeft.flatMap((x) => { const b = version.blocks.find((y) => y.id === x.blockId); return b ? [<span key={b.id}>{x.sets} of <button className="lnk" onClick={() => onPick(b.id)}>{exerciseById(b.exerciseId)?.name}</button> </span>] : [] })}
         </p>
       ))}
     </section>

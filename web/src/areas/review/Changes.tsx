@@ -29,7 +29,7 @@ export function Changes({ changes, shown, toggle }: { changes: readonly SeriesCh
               {l ? <HandCells h={l} c={{ series, hands }} /> : <><td /><td /><td /></>}
               <th scope="row">
                 <button className="ser" aria-expanded={open} onClick={() => toggle(series.key)}><Icon name={open ? 'down' : 'right'} /> {series.protocol.name}</button>
-                <span>{[UNITS[unit] ?? unit, error.some((e) => e !== null) && `error ${error[0] === error[1] || error.length === 1 ? error[0] ?? error[1] : `${error[0] ?? '?'} and ${error[1] ?? '?'}`}`, setupWords(series)].filter(Boolean).join(' · ')}</span>
+                <span>{[UNITS[unit] ?? unit, error.some((e) => e !== null) && `error ${error[0] === error[1] || error.length === 1 ? error[0] ?? error[1] : `${error[0] ?? '?'} and ${error[1] ?? '?'}`}`, setupWords(series, units)].filter(Boolean).join(' · ')}</span>
               </th>
               <HandCells h={r} c={{ series, hands }} mirrored />
             </tr>

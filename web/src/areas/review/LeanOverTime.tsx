@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { seriesName, type Series } from '@mano/core/review/series'
 import { formatDate } from '@mano/core/units/dates'
+import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const SPAN = 30
@@ -12,6 +13,7 @@ const ROW = 24
 /** Asymmetry by date, time running down: the interval of each day, an arrow to the weaker hand where it is real. */
 export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }) {
   const { me } = useAthletePage()
+  const units = useUnits()
   const [key, setKey] = useState(all[0]!.key)
   const series = all.find((s) => s.key === key) ?? all[0]!
   const days = series.points.filter((p) => p.on <= to && p.verdict && p.verdict.kind !== 'unknown').slice(-12)
@@ -20,7 +22,7 @@ export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }
   return (
     <div className="block lean">
       <h2 className="h3">How far the weaker hand trails</h2>
-      {all.length > 1 && <select className="lean-of" aria-label="In which test" value={series.key} onChange={(e) => setKey(e.currentTarget.value)}>{all.map((s) => <option key={s.key} value={s.key}>{seriesName(s, all)}</option>)}</select>}
+      {all.length > 1 && <select className="lean-of" aria-label="In which test" value={series.key} onChange={(e) => setKey(e.currentTarget.value)}>{all.map((s) => <option key={s.key} value={s.key}>{seriesName(s, all, units)}</option>)}</select>}
       {days.length === 0 && <p className="s">No verdict on the two hands yet.</p>}
       <p className="note">Line: 95 % interval, grid every 10 %. Arrow: uneven beyond error, points to the weaker hand. Open dot: could be error.</p>
       <svg viewBox={`0 0 ${W} ${height}`} width="100%" role="img" aria-label={days.map((p) => `${formatDate(p.on, me.today)}: ${p.verdict!.kind === 'unknown' ? 'no verdict' : `${Math.round(p.verdict!.asymmetryPct)} percent, ${p.verdict!.kind}`}`).join('; ')}>

@@ -24,10 +24,10 @@ export function SeriesPanel({ change, many, goal, to }: { change: SeriesChange; 
   const tests = useTests(series.athleteId)
   const label = tests.data?.find((t) => t.id === series.points[0]!.sessionId)?.unitLabel ?? ''
   return (
-    <section className="series" aria-label={`${series.protocol.name}, ${setupWords(series)}`}>
+    <section className="series" aria-label={`${series.protocol.name}, ${setupWords(series, units)}`}>
       <div className="series-head">
         {hands.length === 2 ? <b className="L">Left</b> : <span />}
-        <h2>{series.protocol.name}, {shownUnit(series.protocol.unit, units)}<small>{[many ? label : '', setupWords(series)].filter(Boolean).join(' · ')}</small></h2>
+        <h2>{series.protocol.name}, {shownUnit(series.protocol.unit, units)}<small>{[many ? label : '', setupWords(series, units)].filter(Boolean).join(' · ')}</small></h2>
         {hands.length === 2 ? <b className="R">Right</b> : <span />}
       </div>
       <TrendPair series={series} hands={hands} goal={goal?.value ?? null} to={to} />

@@ -44,6 +44,7 @@ export function lineOf(u: Unsent): Line {
     }
   if (u.kind === 'reason' || u.kind === 'dayReason')
     return { what: 'A reason', value: u.body.reason }
+  if (u.kind === 'end') return { what: 'Session ended early', value: u.body.reason }
   return { what: 'Test day', value: u.body.kind }
 }
 

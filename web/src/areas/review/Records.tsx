@@ -13,7 +13,7 @@ export function Records({ series }: { series: readonly Series[] }) {
   const { athlete, me } = useAthletePage()
   const units = useUnits()
   const tests = useTests(athlete.id)
-  const book = groupBy(recordBook(series, tests.data ?? []), (b) => b.seriesKey)
+  const book = groupBy(recordBook(series, tests.data ?? [], units), (b) => b.seriesKey)
   if (book.size === 0) return null
   return (
     <section className="series records" aria-label="Record book">

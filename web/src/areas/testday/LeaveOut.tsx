@@ -7,11 +7,12 @@ export function LeaveOut({ who, left, onBack, onLeave }: { who: string; left: nu
   const [all, setAll] = useState(false)
   return (
     <>
-      <div className="f-stage"><div className="f-main td-leave">
-        <p className="f-word">Leave out, nothing recorded<small>{who}</small></p>
-        {left > 1 && <label className="f-tick"><input type="checkbox" checked={all} onChange={(e) => setAll(e.currentTarget.checked)} />All {left} tries left here</label>}
+      <div className="f-log td-leave">
+        <p className="f-word">Leave out<small>{who}</small></p>
+        <p className="f-rule">Nothing goes on record. Why?</p>
         <div className="td-reasons">{REASONS.map((r) => <button key={r} className="f-btn" onClick={() => onLeave(r.toLowerCase(), all)}>{r}</button>)}</div>
-      </div></div>
+        {left > 1 && <button className={`f-btn ${all ? 'on' : ''}`} aria-pressed={all} onClick={() => setAll(!all)}>All {left} tries left here, not this one alone</button>}
+      </div>
       <div className="f-bar"><button className="f-btn main" onClick={onBack}>Back to the try</button></div>
     </>
   )

@@ -41,7 +41,7 @@ export default function Station() {
   const [holds, setHolds] = useState('')
   const [text, setText] = useState('')
   const [said, setSaid] = useState('')
-  const [left, setLeft] = useState<{ ids: string[]; says: string } | null>(null)
+  const [left, setLeft] = useState<{ ids: string[]; says: string; typed: string } | null>(null)
   if (error && !day) return <Failed error={error} />
   if (!day) return <main className="floor" aria-busy="true" />
   const { view, now, nowS } = day
@@ -57,7 +57,7 @@ export default function Station() {
   const head = (middle: string) => <StationHead station={station.name} protocol={protocol.name} middle={middle} />
   const net = offline && waiting > 0 ? `Saved on this device: ${waiting} not yet sent.` : ''
   const whole = <Link className="f-btn" to={`/testday/${view.id}`}>The whole day</Link>
-  const undo = left && <p className="td-left" role="status"><Icon name="warn" /><span>{left.says}</span><button className="f-btn quiet" onClick={() => { for (const of of left.ids) day.say('undo', { of }); setLeft(null) }}>Undo</button></p>
+  const undo = left && <p className="td-left" role="status"><Icon name="warn" /><span>{left.says}</span><button className="f-btn quiet" onClick={() => { for (const of of left.ids) day.say('undo', { of }); setText(left.typed); setLeft(null) }}>Undo</button></p>
   const frame = (content: React.ReactNode, hand?: Hand) => <main className="floor"><div className={`f-run ${hand ? `hand-${hand}` : ''}`}>{content}</div></main>
   if (!day.started || !now) return frame(<>{head('')}<div className="f-end"><h1>{now ? 'The day has not begun' : 'Working the order out …'}</h1>{whole}</div></>)
   if (!slot) {
@@ -80,7 +80,9 @@ export default function Station() {
   const leave = (reason: string, all: boolean) => {
     const gone = all ? own.filter((s) => s.athlete === slot.athlete) : [slot]
     const ids = gone.map((s) => day.say('done', { athlete: s.athlete, station: s.station, hand: s.hand, loadKg: s.loadKg, outcome: 'skipped', value: null, reason }))
-    setLeft({ ids, says: `Nothing is recorded: ${nameOf(slot.athlete)}, ${all ? `all ${gone.length} tries here` : `${HAND_WORD[slot.hand].toLowerCase()}, try ${ordinal}`}: ${reason}.` })
+    setLeft({ ids, says: `Nothing is recorded: ${nameOf(slot.athlete)}, ${all ? `all ${gone.length} tries here` : `${HAND_WORD[slot.hand].toLowerCase()}, try ${ordinal}`}: ${reason}.${text.trim() ? ` The ${text.trim()} that was typed is not kept.` : ''}`, typed: text })
+    // What was typed for this try is nobody else's.
+    setText('')
     setStep('try')
     setHolds('')
   }

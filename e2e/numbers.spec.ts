@@ -1,7 +1,17 @@
 import { expect, signIn, test } from './rig'
 
 const HALL = ['/', '/squad', '/kit', '/testday', '/import', '/hall'] as const
-const STAGES = ['intake', 'demands', 'tests', 'gaps', 'plan', 'plan?view=block', 'floor', 'review', 'review?view=report'] as const
+const STAGES = [
+  'intake',
+  'demands',
+  'tests',
+  'gaps',
+  'plan',
+  'plan?view=block',
+  'floor',
+  'review',
+  'review?view=report',
+] as const
 const GAPS = ['', '?tab=asymmetry', '?tab=balance', '?tab=force', '?tab=order'] as const
 
 /** What no screen may show: a number nobody rounded, a value that is none, a unit as the record spells it. */
@@ -17,23 +27,55 @@ const OWN_WORDS = /\/(intake|demands|kit)$/
 /** What a published source calls its error, as it is quoted. */
 const QUOTED = 'about 1 kg; recalled'
 
-for (const choice of [{ mass: 'kg', length: 'mm' }, { mass: 'lb', length: 'in' }] as const)
-  test(`no page of five athletes shows an unrounded or unlabelled number, in ${choice.mass} and ${choice.length}${choice.mass === 'kg' ? ' @long' : ''}`, async ({ page, hall }) => {
+for (const choice of [
+  { mass: 'kg', length: 'mm' },
+  { mass: 'lb', length: 'in' },
+] as const)
+  test(`no page of five athletes shows an unrounded or unlabelled number, in ${choice.mass} and ${choice.length}${choice.mass === 'kg' ? ' @long' : ''}`, async ({
+    page,
+    hall,
+  }) => {
     test.slow()
-    await page.addInitScript((units) => localStorage.setItem('mano-units', JSON.stringify({ state: units, version: 0 })), choice)
+    await page.addInitScript(
+      (units) => localStorage.setItem('mano-units', JSON.stringify({ state: units, version: 0 })),
+      choice,
+    )
     await signIn(page, hall.url)
-    const roster = (await (await page.request.get(`${hall.url}/api/athletes/names`)).json()) as { id: string; name: string }[]
-    const five = ['Mirela Stroud', 'Bram Achterley', 'Ines Varrow', 'Jonah Pell', 'Dov Hartigan'].map((n) => roster.find((a) => a.name === n)!.id)
-    const pages = [...HALL, ...five.flatMap((id) => [...STAGES.map((s) => `/athletes/${id}/${s}`), ...GAPS.map((g) => `/athletes/${id}/gaps${g}`), `/paper/${id}?week=2026-10-05`])]
+    const roster = (await (await page.request.get(`${hall.url}/api/athletes/names`)).json()) as {
+      id: string
+      name: string
+    }[]
+    const five = [
+      'Mirela Stroud',
+      'Bram Achterley',
+      'Ines Varrow',
+      'Jonah Pell',
+      'Dov Hartigan',
+    ].map((n) => roster.find((a) => a.name === n)!.id)
+    const pages = [
+      ...HALL,
+      ...five.flatMap((id) => [
+        ...STAGES.map((s) => `/athletes/${id}/${s}`),
+        ...GAPS.map((g) => `/athletes/${id}/gaps${g}`),
+        `/paper/${id}?week=2026-10-05`,
+      ]),
+    ]
     const found: string[] = []
     for (const path of pages) {
       await page.goto(hall.url + path)
       await expect(page.locator('main[aria-busy=true]')).toHaveCount(0)
       await expect(page.locator('main')).not.toBeEmpty()
-      const text = await page.evaluate(() => document.querySelector('main')!.innerText).then((t) => t.replaceAll('\u00A0', ' ').replaceAll(QUOTED, ''))
-      for (const [what, pattern] of choice.mass === 'lb' && !OWN_WORDS.test(path) ? [...WRONG, OTHER] : WRONG) {
+      const text = await page
+        .evaluate(() => document.querySelector('main')!.innerText)
+        .then((t) => t.replaceAll('\u00A0', ' ').replaceAll(QUOTED, ''))
+      for (const [what, pattern] of choice.mass === 'lb' && !OWN_WORDS.test(path)
+        ? [...WRONG, OTHER]
+        : WRONG) {
         const hit = pattern.exec(text)
-        if (hit) found.push(`${path}: ${what}: ${text.slice(Math.max(0, hit.index - 40), hit.index + 40).replace(/\s+/g, ' ')}`)
+        if (hit)
+          found.push(
+            `${path}: ${what}: ${text.slice(Math.max(0, hit.index - 40), hit.index + 40).replace(/\s+/g, ' ')}`,
+          )
       }
     }
     expect(found).toEqual([])

@@ -4,18 +4,35 @@ const ATHLETES = ['Mirela Stroud', 'Bram Achterley', 'Ines Varrow', 'Jonah Pell'
 /** Sixty results of one kind, none like another. */
 const NUMBERS = Array.from({ length: 60 }, (_, i) => (30 + i * 0.1).toFixed(1))
 
-interface Stored { note: string; protocolId: string; trials: { enteredValue: number }[] }
+interface Stored {
+  note: string
+  protocolId: string
+  trials: { enteredValue: number }[]
+}
 
-test('a group station takes sixty numbers as fast as they are typed, and loses none; leaving out is an act of its own, with Undo', async ({ page, own }) => {
+test('a group station takes sixty numbers as fast as they are typed, and loses none; leaving out is an act of its own, with Undo', async ({
+  page,
+  own,
+}) => {
   test.slow()
   await signIn(page, own.url)
   await page.goto(`${own.url}/testday`)
   await page.getByRole('button', { name: 'Set up a day' }).click()
   await page.getByLabel('Name of the day').fill('Sixty')
-  for (const n of ATHLETES) await page.getByRole('list', { name: 'Athletes' }).getByLabel(new RegExp(`^${n}`)).check()
+  for (const n of ATHLETES)
+    await page
+      .getByRole('list', { name: 'Athletes' })
+      .getByLabel(new RegExp(`^${n}`))
+      .check()
   await page.getByRole('button', { name: 'Add a station' }).click()
   await page.getByLabel('Tries a hand').fill('6')
-  for (const [label, s] of [['A try, s', '1'], ['Rest between hands, s', '0'], ['Rest of a hand, s', '0'], ['Next one steps up, s', '0']] as const) await page.getByLabel(label).fill(s)
+  for (const [label, s] of [
+    ['A try, s', '1'],
+    ['Rest between hands, s', '0'],
+    ['Rest of a hand, s', '0'],
+    ['Next one steps up, s', '0'],
+  ] as const)
+    await page.getByLabel(label).fill(s)
   await expect(page.getByText(/60 tries, about/)).toBeVisible()
   await page.getByRole('button', { name: 'Keep this day' }).click()
   await page.getByRole('button', { name: 'Begin the day' }).click()
@@ -25,7 +42,11 @@ test('a group station takes sixty numbers as fast as they are typed, and loses n
   // A number typed before the conditions are met waits in the box.
   await expect(met).toBeVisible()
   await page.keyboard.type(`${NUMBERS[0]}\n`)
-  await expect(page.getByRole('alert').filter({ hasText: 'First say that all four are met; the number waits here.' })).toBeVisible()
+  await expect(
+    page
+      .getByRole('alert')
+      .filter({ hasText: 'First say that all four are met; the number waits here.' }),
+  ).toBeVisible()
   await expect(box).toHaveValue(NUMBERS[0]!)
   await met.click()
   await page.keyboard.press('Enter')
@@ -41,36 +62,65 @@ test('a group station takes sixty numbers as fast as they are typed, and loses n
   await page.getByRole('button', { name: 'Leave out …' }).click()
   await page.getByRole('button', { name: 'Hand not ready' }).click()
   await expect(page.getByText(/60 tries recorded, 1 left out: /)).toBeVisible()
-  await expect(page.getByText(/Nothing is recorded: .*: hand not ready\. The 41\.5 that was typed is not kept\./)).toBeVisible()
+  await expect(
+    page.getByText(
+      /Nothing is recorded: .*: hand not ready\. The 41\.5 that was typed is not kept\./,
+    ),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(box).toBeFocused()
   await expect(box).toHaveValue('41.5')
   await page.keyboard.press('Enter')
   await expect(page.getByText('61 tries recorded.')).toBeVisible()
-  const roster = (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as { id: string; name: string }[]
+  const roster = (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as {
+    id: string
+    name: string
+  }[]
   const values = async () => {
     const all: number[] = []
     for (const name of ATHLETES) {
-      const tests = (await (await page.request.get(`${own.url}/api/athletes/${roster.find((a) => a.name === name)!.id}/tests`)).json()) as Stored[]
-      all.push(...tests.filter((t) => t.note === 'Sixty').flatMap((t) => t.trials.map((x) => x.enteredValue)))
+      const tests = (await (
+        await page.request.get(
+          `${own.url}/api/athletes/${roster.find((a) => a.name === name)!.id}/tests`,
+        )
+      ).json()) as Stored[]
+      all.push(
+        ...tests
+          .filter((t) => t.note === 'Sixty')
+          .flatMap((t) => t.trials.map((x) => x.enteredValue)),
+      )
     }
     return all.sort((a, b) => a - b)
   }
-  await expect.poll(values, { timeout: 30_000 }).toEqual([...NUMBERS.map(Number), 41.5].sort((a, b) => a - b))
+  await expect
+    .poll(values, { timeout: 30_000 })
+    .toEqual([...NUMBERS.map(Number), 41.5].sort((a, b) => a - b))
 })
 
-test('a hang and a ramp are stations too: both hands at once, a time, a load other than the one proposed', async ({ page, own }) => {
+test('a hang and a ramp are stations too: both hands at once, a time, a load other than the one proposed', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await page.goto(`${own.url}/testday`)
   await page.getByRole('button', { name: 'Set up a day' }).click()
-  await page.getByRole('list', { name: 'Athletes' }).getByLabel(/^Bram Achterley/).check()
+  await page
+    .getByRole('list', { name: 'Athletes' })
+    .getByLabel(/^Bram Achterley/)
+    .check()
   for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Add a station' }).click()
   await page.getByLabel('Protocol of Station 1').selectOption({ label: 'Timed hang, both hands' })
   await page.getByLabel('Protocol of Station 2').selectOption({ label: 'Pick-up ramp' })
   await expect(page.getByLabel('Tries at Station 1')).toHaveValue('1')
   await page.getByLabel('Tries a hand').fill('1')
   await page.getByLabel('Step, kg').fill('2.5')
-  for (const [label, s] of [['A try, s', '1'], ['Rest between hands, s', '0'], ['Rest of a hand, s', '0'], ['To the next station, s', '0']] as const) await page.getByLabel(label).fill(s)
+  for (const [label, s] of [
+    ['A try, s', '1'],
+    ['Rest between hands, s', '0'],
+    ['Rest of a hand, s', '0'],
+    ['To the next station, s', '0'],
+  ] as const)
+    await page.getByLabel(label).fill(s)
   await expect(page.getByText(/3 tries, about/)).toBeVisible()
   await page.getByRole('button', { name: 'Keep this day' }).click()
   await page.getByRole('button', { name: 'Begin the day' }).click()
@@ -85,15 +135,31 @@ test('a hang and a ramp are stations too: both hands at once, a time, a load oth
   await page.keyboard.type('17.5')
   await page.getByRole('button', { name: 'Clean' }).click()
   await expect(page.getByText(/Right, try 1|Left, try 1/)).toBeVisible()
-  const roster = (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as { id: string; name: string }[]
+  const roster = (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as {
+    id: string
+    name: string
+  }[]
   const id = roster.find((a) => a.name === 'Bram Achterley')!.id
-  await expect.poll(async () => {
-    const tests = (await (await page.request.get(`${own.url}/api/athletes/${id}/tests`)).json()) as Stored[]
-    return tests.filter((t) => t.note === 'Test day').map((t) => [t.protocolId, t.trials.map((x) => x.enteredValue)]).sort()
-  }).toEqual([['hang_time', [65]], ['lift_max', [17.5]]])
+  await expect
+    .poll(async () => {
+      const tests = (await (
+        await page.request.get(`${own.url}/api/athletes/${id}/tests`)
+      ).json()) as Stored[]
+      return tests
+        .filter((t) => t.note === 'Test day')
+        .map((t) => [t.protocolId, t.trials.map((x) => x.enteredValue)])
+        .sort()
+    })
+    .toEqual([
+      ['hang_time', [65]],
+      ['lift_max', [17.5]],
+    ])
 })
 
-test('a single test: after a correction, a strike and a move to the other hand the next number typed is the next trial', async ({ page, own }) => {
+test('a single test: after a correction, a strike and a move to the other hand the next number typed is the next trial', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, 'Bram Achterley', 'Tests')
   await startTest(page)

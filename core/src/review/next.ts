@@ -117,7 +117,7 @@ const RETEST_MINUTES = 30
 /** Weeks after its last day that a conclusion still speaks on the plan. */
 const SPEAKS_WEEKS = 8
 
-/** Whether a conclusion speaks of a week: from the week of its last day on, for eight weeks. */
+/** Whether a conclusion holds for a week: from the week of its last day on, for eight weeks. */
 export const speaksOf = (c: { until: LocalDate }, weekStart: LocalDate): boolean => { const days = daysBetween(weekStartOf(c.until), weekStart); return days >= 0 && days <= 7 * SPEAKS_WEEKS }
 
 /** What the first week after a conclusion begins with: a lighter week, a day of tests, as taken. */

@@ -1,7 +1,7 @@
 import type { Hand } from '../testing/session'
 import type { Finding, Verdict } from './judge'
 
-/** What a reason speaks of: the caution on those hands, as the facts stood. A new fact of the same kind is another key. */
+/** What a reason is for: the caution on those hands, as the facts stood. A new fact of the same kind is another key. */
 export const reasonKey = (f: Pick<Finding, 'caution' | 'hands' | 'stamp' | 'liftedTo'>): string =>
   [f.caution.id, f.hands.join('+'), f.stamp, f.liftedTo].filter(Boolean).join(' ')
 
@@ -20,7 +20,7 @@ export const recorded = (v: Verdict, given: readonly string[] = []): 'free' | 'r
 /** Names an act for the reasons given for it, whatever the implement. */
 export const reasonSubject = (kind: 'test' | 'exercise', id: string): string => `${kind} ${id}`
 
-/** Keys that reasons of the day cover for an act of a hand; `*` speaks of every act. */
+/** Keys that reasons of the day cover for an act of a hand; `*` is every act. */
 export const keysFor = (
   reasons: readonly { subject: string; hand: Hand; keys: readonly string[] }[],
   subject: string,

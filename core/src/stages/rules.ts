@@ -32,7 +32,7 @@ export interface StageFacts {
 export interface StageStatus {
   stage: StageId
   state: StageState
-  /** Short state for the rail, and the date it speaks of, if any. */
+  /** Short state for the rail, and its date, if any. */
   word: string
   on: LocalDate | null
   /** Why it needs work, as a sentence; empty when it does not. */

@@ -17,7 +17,15 @@ const clocks = new Map<string, Intl.DateTimeFormat>()
 /** A clock of a zone that writes `2026-10-08 17:30:00`; costly to make, so it is kept. */
 function wallClock(timeZone: string): Intl.DateTimeFormat {
   let clock = clocks.get(timeZone)
-  if (!clock) clocks.set(timeZone, (clock = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'medium' })))
+  if (!clock)
+    clocks.set(
+      timeZone,
+      (clock = new Intl.DateTimeFormat('sv-SE', {
+        timeZone,
+        dateStyle: 'short',
+        timeStyle: 'medium',
+      })),
+    )
   return clock
 }
 

@@ -26,22 +26,73 @@ export function Reasoned({ label, title, says, done, act, undo, touched, onDone 
   const [reason, setReason] = useState('')
   const write = useWrite(act, touched)
   const back = useWrite(() => undo?.() ?? Promise.resolve(), touched)
-  const close = () => { setOpen(false); setReason(''); write.reset() }
+  const close = () => {
+    setOpen(false)
+    setReason('')
+    write.reset()
+  }
   const shown = () => {
     const id = notifications.show({
       autoClose: undo ? 15_000 : 4_000,
-      message: undo ? <span className="row">{done} <button className="btn small" onClick={() => { notifications.hide(id); back.mutate(undefined) }}>Undo</button></span> : done,
+      message: undo ? (
+        <span className="row">
+          {done}{' '}
+          <button
+            className="btn small"
+            onClick={() => {
+              notifications.hide(id)
+              back.mutate(undefined)
+            }}
+          >
+            Undo
+          </button>
+        </span>
+      ) : (
+        done
+      ),
     })
   }
   return (
     <>
-      <button type="button" className="lnk" onClick={() => setOpen(true)}>{label}</button>
+      <button type="button" className="lnk" onClick={() => setOpen(true)}>
+        {label}
+      </button>
       <Modal opened={open} onClose={close} title={title}>
-        <form className="change" onSubmit={(e) => { e.preventDefault(); if (reason.trim()) write.mutate(reason.trim(), { onSuccess: () => { close(); shown(); onDone?.() } }) }}>
+        <form
+          className="change"
+          onSubmit={(e) => {
+            e.preventDefault()
+            if (reason.trim())
+              write.mutate(reason.trim(), {
+                onSuccess: () => {
+                  close()
+                  shown()
+                  onDone?.()
+                },
+              })
+          }}
+        >
           <p>{says}</p>
-          <label>Reason<input data-autofocus value={reason} maxLength={400} onChange={(e) => setReason(e.currentTarget.value)} /></label>
-          <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-          <div className="row"><Button type="submit" disabled={reason.trim() === ''} loading={write.isPending}>{label}</Button><button type="button" className="btn" onClick={close}>Leave it</button></div>
+          <label>
+            Reason
+            <input
+              data-autofocus
+              value={reason}
+              maxLength={400}
+              onChange={(e) => setReason(e.currentTarget.value)}
+            />
+          </label>
+          <p className="said" role="alert">
+            {write.error && failureText(write.error)}
+          </p>
+          <div className="row">
+            <Button type="submit" disabled={reason.trim() === ''} loading={write.isPending}>
+              {label}
+            </Button>
+            <button type="button" className="btn" onClick={close}>
+              Leave it
+            </button>
+          </div>
         </form>
       </Modal>
     </>

@@ -69,8 +69,38 @@ export class Amend1766500000015 implements MigrationInterface {
       CREATE TRIGGER test_session_amended AFTER UPDATE ON test_session REFERENCING NEW TABLE AS fresh FOR EACH STATEMENT EXECUTE FUNCTION test_session_amended();
     `)
     // Of the app's own hall only, and only where there is nothing but the entry itself.
-    const of = ['athlete_change', 'demand_version', 'athlete_mark', 'athlete_past', 'athlete_late', 'roster_row', 'health_answer', 'experience_entry', 'training_week', 'athlete_event', 'gap_choice', 'day_flag', 'week_frame', 'athlete_link']
-    const kept = ['body_measurement', 'injury', 'test_session', 'set_log', 'plan_version', 'observation', 'clearance', 'outcome', 'wrap_gap', 'conclusion', 'goal', 'alarm', 'place', 'gate_reason']
+    const of = [
+      'athlete_change',
+      'demand_version',
+      'athlete_mark',
+      'athlete_past',
+      'athlete_late',
+      'roster_row',
+      'health_answer',
+      'experience_entry',
+      'training_week',
+      'athlete_event',
+      'gap_choice',
+      'day_flag',
+      'week_frame',
+      'athlete_link',
+    ]
+    const kept = [
+      'body_measurement',
+      'injury',
+      'test_session',
+      'set_log',
+      'plan_version',
+      'observation',
+      'clearance',
+      'outcome',
+      'wrap_gap',
+      'conclusion',
+      'goal',
+      'alarm',
+      'place',
+      'gate_reason',
+    ]
     await q.query(`
       CREATE FUNCTION forget_unmeasured(whom uuid) RETURNS boolean LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
       DECLARE own uuid := nullif(current_setting('mano.hall', true), '')::uuid;
@@ -87,7 +117,9 @@ export class Amend1766500000015 implements MigrationInterface {
     `)
     for (const t of ['session_change', 'session_end']) {
       await fence(q, t, 'SELECT, INSERT')
-      await q.query(`ALTER POLICY own_hall ON ${t} USING (hall_id = (SELECT nullif(current_setting('mano.hall', true), '')::uuid))`)
+      await q.query(
+        `ALTER POLICY own_hall ON ${t} USING (hall_id = (SELECT nullif(current_setting('mano.hall', true), '')::uuid))`,
+      )
     }
   }
 

@@ -9,7 +9,19 @@ const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'] as c
 const MOST = 6
 
 /** A load by keys as large as a chalky thumb: any weight in as many taps as it has digits, the last one and the planned one in one. */
-export function LoadPad({ unit, text, hints, onText, onDone }: { unit: 'kg' | 'lb'; text: string; hints: readonly LoadHint[]; onText: (text: string) => void; onDone: () => void }) {
+export function LoadPad({
+  unit,
+  text,
+  hints,
+  onText,
+  onDone,
+}: {
+  unit: 'kg' | 'lb'
+  text: string
+  hints: readonly LoadHint[]
+  onText: (text: string) => void
+  onDone: () => void
+}) {
   const press = (key: string) => {
     if (key === '⌫') return onText(text.slice(0, -1))
     if (key === '.' && text.includes('.')) return
@@ -17,8 +29,10 @@ export function LoadPad({ unit, text, hints, onText, onDone }: { unit: 'kg' | 'l
   }
   useEffect(() => {
     const heard = (e: KeyboardEvent) => {
-      if (e.key === 'Enter') { e.preventDefault(); onDone() }
-      else if (e.key === 'Backspace') press('⌫')
+      if (e.key === 'Enter') {
+        e.preventDefault()
+        onDone()
+      } else if (e.key === 'Backspace') press('⌫')
       else if (/^[0-9.,]$/.test(e.key)) press(e.key.replace(',', '.'))
     }
     window.addEventListener('keydown', heard)
@@ -27,9 +41,31 @@ export function LoadPad({ unit, text, hints, onText, onDone }: { unit: 'kg' | 'l
   return (
     <div className="f-pad" role="group" aria-label={`Load, ${unit}`}>
       <output>{text === '' ? 'none' : `${text}\u00A0${unit}`}</output>
-      <div className="f-pad-hints">{hints.map((h) => <button key={h.label} className="f-btn" onClick={() => onText(String(h.value))}>{h.label} <b>{h.value}</b></button>)}<button className="f-btn" onClick={() => onText('')}>None</button></div>
-      <div className="f-pad-keys">{KEYS.map((k) => <button key={k} className="f-btn" aria-label={k === '⌫' ? 'Delete the last digit' : k} onClick={() => press(k)}>{k}</button>)}</div>
-      <button className="f-btn main go" onClick={onDone}>Use {text === '' ? 'no load' : `${text} ${unit}`}</button>
+      <div className="f-pad-hints">
+        {hints.map((h) => (
+          <button key={h.label} className="f-btn" onClick={() => onText(String(h.value))}>
+            {h.label} <b>{h.value}</b>
+          </button>
+        ))}
+        <button className="f-btn" onClick={() => onText('')}>
+          None
+        </button>
+      </div>
+      <div className="f-pad-keys">
+        {KEYS.map((k) => (
+          <button
+            key={k}
+            className="f-btn"
+            aria-label={k === '⌫' ? 'Delete the last digit' : k}
+            onClick={() => press(k)}
+          >
+            {k}
+          </button>
+        ))}
+      </div>
+      <button className="f-btn main go" onClick={onDone}>
+        Use {text === '' ? 'no load' : `${text} ${unit}`}
+      </button>
     </div>
   )
 }

@@ -9,16 +9,46 @@ import { useAthletePage } from '../athlete/AthletePage'
 export function PutAway() {
   const { athlete, me } = useAthletePage()
   const navigate = useNavigate()
-  const put = (archived: boolean, reason: string) => api.put(`/api/athletes/${athlete.id}/archive`, { archived, reason })
+  const put = (archived: boolean, reason: string) =>
+    api.put(`/api/athletes/${athlete.id}/archive`, { archived, reason })
   const touched = [keys.roster, ['squad'], ['archive'], ['athlete']]
   const gone = useWrite(() => api.delete(`/api/athletes/${athlete.id}`), touched)
   if (me.role !== 'coach') return null
-  const unmeasured = athlete.measurements.length === 0 && athlete.history.logs.length === 0 && athlete.injuries.length === 0
+  const unmeasured =
+    athlete.measurements.length === 0 &&
+    athlete.history.logs.length === 0 &&
+    athlete.injuries.length === 0
   return (
     <p className="row">
-      <Reasoned label="Put away" title={`Put ${athlete.name} away?`} says={`${athlete.name} leaves roster, squad and lists. Everything on record stays, and the hall’s page brings the athlete back.`} done={`${athlete.name} is put away.`} act={(reason) => put(true, reason)} undo={() => put(false, '')} touched={touched} onDone={() => void navigate('/')} />
-      {unmeasured && <button className="lnk" disabled={gone.isPending} onClick={() => gone.mutate(undefined, { onSuccess: () => { notifications.show({ message: `${athlete.name} is gone` }); void navigate('/') } })}>Added by mistake: remove for good</button>}
-      <span className="said" role="alert">{gone.error && failureText(gone.error)}</span>
+      <Reasoned
+        label="Put away"
+        title={`Put ${athlete.name} away?`}
+        says={`${athlete.name} leaves roster, squad and lists. Everything on record stays, and the hall’s page brings the athlete back.`}
+        done={`${athlete.name} is put away.`}
+        act={(reason) => put(true, reason)}
+        undo={() => put(false, '')}
+        touched={touched}
+        onDone={() => void navigate('/')}
+      />
+      {unmeasured && (
+        <button
+          className="lnk"
+          disabled={gone.isPending}
+          onClick={() =>
+            gone.mutate(undefined, {
+              onSuccess: () => {
+                notifications.show({ message: `${athlete.name} is gone` })
+                void navigate('/')
+              },
+            })
+          }
+        >
+          Added by mistake: remove for good
+        </button>
+      )}
+      <span className="said" role="alert">
+        {gone.error && failureText(gone.error)}
+      </span>
     </p>
   )
 }

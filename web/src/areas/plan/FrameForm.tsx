@@ -3,36 +3,154 @@ import { Link } from 'react-router'
 import { DAY_NAMES, type DayFrame } from '@mano/core/plan/types'
 import { useAthletePage } from '../athlete/AthletePage'
 
-const sameDay = (a: DayFrame, b: DayFrame | undefined): boolean => b !== undefined && JSON.stringify([a.minutes, a.at ?? '', a.place, a.sportLoad, a.heavyPull, a.competition]) === JSON.stringify([b.minutes, b.at ?? '', b.place, b.sportLoad, b.heavyPull, b.competition])
+const sameDay = (a: DayFrame, b: DayFrame | undefined): boolean =>
+  b !== undefined &&
+  JSON.stringify([a.minutes, a.at ?? '', a.place, a.sportLoad, a.heavyPull, a.competition]) ===
+    JSON.stringify([b.minutes, b.at ?? '', b.place, b.sportLoad, b.heavyPull, b.competition])
 
 /** The days of one week, where they are not as usual: what each leaves for grip work and how the rest of it loads the hands. The usual week stays as intake has it. */
-export function FrameForm({ frame, usual, onDone }: { frame: readonly DayFrame[]; usual: readonly DayFrame[]; onDone: (frame: DayFrame[] | null) => void }) {
+export function FrameForm({
+  frame,
+  usual,
+  onDone,
+}: {
+  frame: readonly DayFrame[]
+  usual: readonly DayFrame[]
+  onDone: (frame: DayFrame[] | null) => void
+}) {
   const { athlete } = useAthletePage()
   const [days, setDays] = useState([...frame])
   const other = days.flatMap((d, i) => (sameDay(d, usual[i]) ? [] : [DAY_NAMES[i]]))
-  const set = (i: number, more: Partial<DayFrame>) => setDays(days.map((d, k) => (k === i ? { ...d, ...more } : d)))
+  const set = (i: number, more: Partial<DayFrame>) =>
+    setDays(days.map((d, k) => (k === i ? { ...d, ...more } : d)))
   return (
-    <form className="change" noValidate onSubmit={(e) => { e.preventDefault(); onDone(days) }}>
-      <p><b>For this week only.</b> Other weeks keep the <Link className="lnk" to={`/athletes/${athlete.id}/intake`}>usual week of the intake</Link>.</p>
-      <p className="note">Minutes for grip work, warm-up included; 0 is no session. Hand load counts mat, wall, strapless pulls and work: one budget for the hands.</p>
+    <form
+      className="change"
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault()
+        onDone(days)
+      }}
+    >
+      <p>
+        <b>For this week only.</b> Other weeks keep the{' '}
+        <Link className="lnk" to={`/athletes/${athlete.id}/intake`}>
+          usual week of the intake
+        </Link>
+        .
+      </p>
+      <p className="note">
+        Minutes for grip work, warm-up included; 0 is no session. Hand load counts mat, wall,
+        strapless pulls and work: one budget for the hands.
+      </p>
       <table className="frame">
-        <thead><tr><th scope="col">Day</th><th scope="col">Minutes</th><th scope="col">From</th><th scope="col">Place</th><th scope="col">Sport, hand load</th><th scope="col">Heavy pull</th><th scope="col">Competition</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Day</th>
+            <th scope="col">Minutes</th>
+            <th scope="col">From</th>
+            <th scope="col">Place</th>
+            <th scope="col">Sport, hand load</th>
+            <th scope="col">Heavy pull</th>
+            <th scope="col">Competition</th>
+          </tr>
+        </thead>
         <tbody>
           {days.map((d, i) => (
             <tr key={i}>
               <th scope="row">{DAY_NAMES[i]}</th>
-              <td><input type="number" min={0} max={240} step={5} aria-label={`Minutes on ${DAY_NAMES[i]}`} value={d.minutes} onChange={(e) => set(i, { minutes: Math.min(240, Math.max(0, Math.round(Number(e.currentTarget.value) || 0))) })} /></td>
-              <td><input type="time" aria-label={`Hour on ${DAY_NAMES[i]}`} value={d.at ?? ''} onChange={(e) => set(i, { at: e.currentTarget.value || undefined })} /></td>
-              <td><select aria-label={`Place on ${DAY_NAMES[i]}`} value={d.place} onChange={(e) => set(i, { place: e.currentTarget.value as DayFrame['place'] })}><option value="hall">Hall</option><option value="home">Home</option><option value="bag">Travel bag</option></select></td>
-              <td><select aria-label={`Hand load on ${DAY_NAMES[i]}`} value={d.sportLoad} onChange={(e) => set(i, { sportLoad: Number(e.currentTarget.value) as DayFrame['sportLoad'] })}><option value={0}>0 none</option><option value={1}>1 light</option><option value={2}>2 middling</option><option value={3}>3 hard</option></select></td>
-              <td><select aria-label={`Heavy pull on ${DAY_NAMES[i]}`} value={d.heavyPull} onChange={(e) => set(i, { heavyPull: e.currentTarget.value as DayFrame['heavyPull'] })}><option value="none">None</option><option value="before">Before grip</option><option value="after">After grip</option></select></td>
-              <td><input type="checkbox" aria-label={`Competition on ${DAY_NAMES[i]}`} checked={d.competition} onChange={(e) => set(i, { competition: e.currentTarget.checked })} /></td>
+              <td>
+                <input
+                  type="number"
+                  min={0}
+                  max={240}
+                  step={5}
+                  aria-label={`Minutes on ${DAY_NAMES[i]}`}
+                  value={d.minutes}
+                  onChange={(e) =>
+                    set(i, {
+                      minutes: Math.min(
+                        240,
+                        Math.max(0, Math.round(Number(e.currentTarget.value) || 0)),
+                      ),
+                    })
+                  }
+                />
+              </td>
+              <td>
+                <input
+                  type="time"
+                  aria-label={`Hour on ${DAY_NAMES[i]}`}
+                  value={d.at ?? ''}
+                  onChange={(e) => set(i, { at: e.currentTarget.value || undefined })}
+                />
+              </td>
+              <td>
+                <select
+                  aria-label={`Place on ${DAY_NAMES[i]}`}
+                  value={d.place}
+                  onChange={(e) => set(i, { place: e.currentTarget.value as DayFrame['place'] })}
+                >
+                  <option value="hall">Hall</option>
+                  <option value="home">Home</option>
+                  <option value="bag">Travel bag</option>
+                </select>
+              </td>
+              <td>
+                <select
+                  aria-label={`Hand load on ${DAY_NAMES[i]}`}
+                  value={d.sportLoad}
+                  onChange={(e) =>
+                    set(i, { sportLoad: Number(e.currentTarget.value) as DayFrame['sportLoad'] })
+                  }
+                >
+                  <option value={0}>0 none</option>
+                  <option value={1}>1 light</option>
+                  <option value={2}>2 middling</option>
+                  <option value={3}>3 hard</option>
+                </select>
+              </td>
+              <td>
+                <select
+                  aria-label={`Heavy pull on ${DAY_NAMES[i]}`}
+                  value={d.heavyPull}
+                  onChange={(e) =>
+                    set(i, { heavyPull: e.currentTarget.value as DayFrame['heavyPull'] })
+                  }
+                >
+                  <option value="none">None</option>
+                  <option value="before">Before grip</option>
+                  <option value="after">After grip</option>
+                </select>
+              </td>
+              <td>
+                <input
+                  type="checkbox"
+                  aria-label={`Competition on ${DAY_NAMES[i]}`}
+                  checked={d.competition}
+                  onChange={(e) => set(i, { competition: e.currentTarget.checked })}
+                />
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
-      <p role="status">{other.length === 0 ? 'All days are as usual.' : `Not as usual: ${other.join(', ')}.`}</p>
-      <div className="row"><button className="btn pri" type="submit">Use for this week</button>{other.length > 0 && <button type="button" className="btn" onClick={() => setDays([...usual])}>All as usual</button>}<button type="button" className="btn" onClick={() => onDone(null)}>Cancel</button></div>
+      <p role="status">
+        {other.length === 0 ? 'All days are as usual.' : `Not as usual: ${other.join(', ')}.`}
+      </p>
+      <div className="row">
+        <button className="btn pri" type="submit">
+          Use for this week
+        </button>
+        {other.length > 0 && (
+          <button type="button" className="btn" onClick={() => setDays([...usual])}>
+            All as usual
+          </button>
+        )}
+        <button type="button" className="btn" onClick={() => onDone(null)}>
+          Cancel
+        </button>
+      </div>
     </form>
   )
 }

@@ -9,7 +9,11 @@ import { changesOf, KIND } from './SearchStrip'
 
 /** Blocks of a planned week, those the coach pinned still pinned. */
 export const withPins = (w: PlannedWeek): Block[] =>
-  w.plan.blocks.map((b) => (w.problem.terms.pins.some((p) => p.exerciseId === b.exerciseId && p.day === b.day) ? { ...b, pinned: true } : b))
+  w.plan.blocks.map((b) =>
+    w.problem.terms.pins.some((p) => p.exerciseId === b.exerciseId && p.day === b.day)
+      ? { ...b, pinned: true }
+      : b,
+  )
 
 interface Props {
   planned: readonly PlannedWeek[]
@@ -27,23 +31,86 @@ export function KeepWeeks({ planned, there, today, busy, problem, onKeep }: Prop
   const kept = planned.filter((w) => !left.includes(w.weekStart))
   const over = kept.some((w) => there(w.weekStart))
   return (
-    <form className="change keep-weeks" onSubmit={(e) => { e.preventDefault(); onKeep(kept, reason.trim()) }}>
+    <form
+      className="change keep-weeks"
+      onSubmit={(e) => {
+        e.preventDefault()
+        onKeep(kept, reason.trim())
+      }}
+    >
       <ul>
         {planned.map((w) => {
           const was = there(w.weekStart)
           const changes = was ? changesOf(was.blocks, w.plan.blocks) : []
           return (
             <li key={w.weekStart}>
-              <label className="tick"><input type="checkbox" checked={!left.includes(w.weekStart)} onChange={(e) => setLeft(e.currentTarget.checked ? left.filter((x) => x !== w.weekStart) : [...left, w.weekStart])} /><b>Week of {formatDate(w.weekStart, today)}</b></label>
-              {was ? <p className="s">Version {was.number} stays on record. Hand load {handLoad(was.blocks).toFixed(1)} becomes {handLoad(w.plan.blocks).toFixed(1)}; {changes.length === 0 ? 'the blocks stay the same' : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`}.</p> : <p className="s">New: {w.plan.blocks.length} blocks, hand load {handLoad(w.plan.blocks).toFixed(1)}.</p>}
-              {changes.length > 0 && <details><summary>What changes</summary><ul className="changes">{changes.map((c) => <li key={c.id} className={c.kind}><b>{KIND[c.kind]}</b><span>{c.says}</span></li>)}</ul></details>}
+              <label className="tick">
+                <input
+                  type="checkbox"
+                  checked={!left.includes(w.weekStart)}
+                  onChange={(e) =>
+                    setLeft(
+                      e.currentTarget.checked
+                        ? left.filter((x) => x !== w.weekStart)
+                        : [...left, w.weekStart],
+                    )
+                  }
+                />
+                <b>Week of {formatDate(w.weekStart, today)}</b>
+              </label>
+              {was ? (
+                <p className="s">
+                  Version {was.number} stays on record. Hand load {handLoad(was.blocks).toFixed(1)}{' '}
+                  becomes {handLoad(w.plan.blocks).toFixed(1)};{' '}
+                  {changes.length === 0
+                    ? 'the blocks stay the same'
+                    : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`}
+                  .
+                </p>
+              ) : (
+                <p className="s">
+                  New: {w.plan.blocks.length} blocks, hand load {handLoad(w.plan.blocks).toFixed(1)}
+                  .
+                </p>
+              )}
+              {changes.length > 0 && (
+                <details>
+                  <summary>What changes</summary>
+                  <ul className="changes">
+                    {changes.map((c) => (
+                      <li key={c.id} className={c.kind}>
+                        <b>{KIND[c.kind]}</b>
+                        <span>{c.says}</span>
+                      </li>
+                    ))}
+                  </ul>
+                </details>
+              )}
             </li>
           )
         })}
       </ul>
-      <label>{over ? 'Your reason, kept with each version' : 'Your reason, needed where a rule is broken'}<input data-autofocus value={reason} maxLength={400} onChange={(e) => setReason(e.currentTarget.value)} /></label>
-      <p className="said" role="alert">{problem}</p>
-      <Button type="submit" loading={busy} disabled={kept.length === 0 || (over && reason.trim() === '')}>Keep {kept.length} {kept.length === 1 ? 'week' : 'weeks'}</Button>
+      <label>
+        {over
+          ? 'Your reason, kept with each version'
+          : 'Your reason, needed where a rule is broken'}
+        <input
+          data-autofocus
+          value={reason}
+          maxLength={400}
+          onChange={(e) => setReason(e.currentTarget.value)}
+        />
+      </label>
+      <p className="said" role="alert">
+        {problem}
+      </p>
+      <Button
+        type="submit"
+        loading={busy}
+        disabled={kept.length === 0 || (over && reason.trim() === '')}
+      >
+        Keep {kept.length} {kept.length === 1 ? 'week' : 'weeks'}
+      </Button>
     </form>
   )
 }

@@ -46,31 +46,115 @@ export default function Station() {
   if (!day) return <main className="floor" aria-busy="true" />
   const { view, now, nowS } = day
   const station = view.setup.stations.find((s) => s.id === stationId)
-  if (!station) return <main className="floor"><div className="f-end"><h1>No such station</h1></div></main>
-  const protocol = rowOf([protocolById(station.protocolId)].flatMap((p) => p ?? []), station.protocolId)
+  if (!station)
+    return (
+      <main className="floor">
+        <div className="f-end">
+          <h1>No such station</h1>
+        </div>
+      </main>
+    )
+  const protocol = rowOf(
+    [protocolById(station.protocolId)].flatMap((p) => p ?? []),
+    station.protocolId,
+  )
   const nameOf = (id: string) => view.setup.athletes.find((a) => a.id === id)?.name ?? ''
   const here = (now?.done ?? []).filter((e) => e.station === station.id)
   const last = here.filter((e) => e.outcome !== 'skipped').at(-1)
-  const again = last && <button className="f-btn quiet td-again" onClick={() => day.say('retry', { athlete: last.athlete, station: last.station, hand: last.hand, loadKg: last.loadKg })}>One more for {nameOf(last.athlete)}, {HAND_WORD[last.hand].toLowerCase()}</button>
-  const own = (now?.order.slots ?? []).filter((s) => s.station === station.id).sort((a, b) => a.start - b.start)
+  const again = last && (
+    <button
+      className="f-btn quiet td-again"
+      onClick={() =>
+        day.say('retry', {
+          athlete: last.athlete,
+          station: last.station,
+          hand: last.hand,
+          loadKg: last.loadKg,
+        })
+      }
+    >
+      One more for {nameOf(last.athlete)}, {HAND_WORD[last.hand].toLowerCase()}
+    </button>
+  )
+  const own = (now?.order.slots ?? [])
+    .filter((s) => s.station === station.id)
+    .sort((a, b) => a.start - b.start)
   const slot = own.find((s) => `${s.athlete} ${s.hand}` === holds) ?? own[0]
-  const head = (middle: string) => <StationHead station={station.name} protocol={protocol.name} middle={middle} />
+  const head = (middle: string) => (
+    <StationHead station={station.name} protocol={protocol.name} middle={middle} />
+  )
   const net = offline && waiting > 0 ? `Saved on this device: ${waiting} not yet sent.` : ''
-  const whole = <Link className="f-btn" to={`/testday/${view.id}`}>The whole day</Link>
-  const undo = left && <p className="td-left" role="status"><Icon name="warn" /><span>{left.says}</span><button className="f-btn quiet" onClick={() => { for (const of of left.ids) day.say('undo', { of }); setText(left.typed); setLeft(null) }}>Undo</button></p>
-  const frame = (content: React.ReactNode, hand?: Hand) => <main className="floor"><div className={`f-run ${hand ? `hand-${hand}` : ''}`}>{content}</div></main>
-  if (!day.started || !now) return frame(<>{head('')}<div className="f-end"><h1>{now ? 'The day has not begun' : 'Working the order out …'}</h1>{whole}</div></>)
+  const whole = (
+    <Link className="f-btn" to={`/testday/${view.id}`}>
+      The whole day
+    </Link>
+  )
+  const undo = left && (
+    <p className="td-left" role="status">
+      <Icon name="warn" />
+      <span>{left.says}</span>
+      <button
+        className="f-btn quiet"
+        onClick={() => {
+          for (const of of left.ids) day.say('undo', { of })
+          setText(left.typed)
+          setLeft(null)
+        }}
+      >
+        Undo
+      </button>
+    </p>
+  )
+  const frame = (content: React.ReactNode, hand?: Hand) => (
+    <main className="floor">
+      <div className={`f-run ${hand ? `hand-${hand}` : ''}`}>{content}</div>
+    </main>
+  )
+  if (!day.started || !now)
+    return frame(
+      <>
+        {head('')}
+        <div className="f-end">
+          <h1>{now ? 'The day has not begun' : 'Working the order out …'}</h1>
+          {whole}
+        </div>
+      </>,
+    )
   if (!slot) {
     const out = here.filter((e) => e.outcome === 'skipped')
-    return frame(<>{head('')}<div className="f-end"><h1>{now.lost.includes(station.id) ? 'Out of use' : 'This station is done'}</h1>
-      <p role="status">{here.length - out.length} tries recorded{out.length > 0 ? `, ${out.length} left out: ${out.map((e) => `${nameOf(e.athlete)}, ${HAND_WORD[e.hand].toLowerCase()}`).join('; ')}` : ''}.</p>{undo}{again}{whole}</div><p className="f-net on" role="status">{net}</p></>)
+    return frame(
+      <>
+        {head('')}
+        <div className="f-end">
+          <h1>{now.lost.includes(station.id) ? 'Out of use' : 'This station is done'}</h1>
+          <p role="status">
+            {here.length - out.length} tries recorded
+            {out.length > 0
+              ? `, ${out.length} left out: ${out.map((e) => `${nameOf(e.athlete)}, ${HAND_WORD[e.hand].toLowerCase()}`).join('; ')}`
+              : ''}
+            .
+          </p>
+          {undo}
+          {again}
+          {whole}
+        </div>
+        <p className="f-net on" role="status">
+          {net}
+        </p>
+      </>,
+    )
   }
   const key = `${slot.athlete} ${slot.hand}`
   const gate = view.gates[gateKey(slot.athlete, station.id, slot.hand)]
   const stopped = gate?.class === 'stop'
   const asks = gate?.class === 'ask' && !reasoned.includes(key)
   const give = (reason: string) => {
-    send({ kind: 'dayReason', athleteId: slot.athlete, dayId: view.id, body: { id: v7(), athleteId: slot.athlete, stationId: station.id, reason } })
+    send({
+      kind: 'dayReason',
+      athleteId: slot.athlete,
+      dayId: view.id,
+      body: { id: v7(), athleteId: slot.athlete, stationId: station.id, reason },
+    })
     setReasoned([...reasoned, ...['left', 'right', 'both'].map((h) => `${slot.athlete} ${h}`)])
     setWhy('')
   }
@@ -79,8 +163,22 @@ export default function Station() {
   const ordinal = 1 + before.filter((e) => e.hand === slot.hand && e.outcome !== 'skipped').length
   const leave = (reason: string, all: boolean) => {
     const gone = all ? own.filter((s) => s.athlete === slot.athlete) : [slot]
-    const ids = gone.map((s) => day.say('done', { athlete: s.athlete, station: s.station, hand: s.hand, loadKg: s.loadKg, outcome: 'skipped', value: null, reason }))
-    setLeft({ ids, says: `Nothing is recorded: ${nameOf(slot.athlete)}, ${all ? `all ${gone.length} tries here` : `${HAND_WORD[slot.hand].toLowerCase()}, try ${ordinal}`}: ${reason}.${text.trim() ? ` The ${text.trim()} that was typed is not kept.` : ''}`, typed: text })
+    const ids = gone.map((s) =>
+      day.say('done', {
+        athlete: s.athlete,
+        station: s.station,
+        hand: s.hand,
+        loadKg: s.loadKg,
+        outcome: 'skipped',
+        value: null,
+        reason,
+      }),
+    )
+    setLeft({
+      ids,
+      says: `Nothing is recorded: ${nameOf(slot.athlete)}, ${all ? `all ${gone.length} tries here` : `${HAND_WORD[slot.hand].toLowerCase()}, try ${ordinal}`}: ${reason}.${text.trim() ? ` The ${text.trim()} that was typed is not kept.` : ''}`,
+      typed: text,
+    })
     // What was typed for this try is nobody else's.
     setText('')
     setStep('try')
@@ -88,9 +186,20 @@ export default function Station() {
   }
   const take = (t: Taken): void => {
     if (!known) return setSaid('First say that all four are met; the number waits here.')
-    const done = recordTry({ view, station, slot, ordinal, first: !before.some((e) => e.outcome !== 'skipped') }, t, send)
+    const done = recordTry(
+      { view, station, slot, ordinal, first: !before.some((e) => e.outcome !== 'skipped') },
+      t,
+      send,
+    )
     if (!done.ok) return setSaid(done.says)
-    day.say('done', { athlete: slot.athlete, station: station.id, hand: slot.hand, loadKg: done.loadKg, outcome: t.missed ? 'missed' : 'clean', value: t.missed ? null : done.si })
+    day.say('done', {
+      athlete: slot.athlete,
+      station: station.id,
+      hand: slot.hand,
+      loadKg: done.loadKg,
+      outcome: t.missed ? 'missed' : 'clean',
+      value: t.missed ? null : done.si,
+    })
     setText('')
     setSaid('')
     setHolds('')
@@ -100,31 +209,203 @@ export default function Station() {
     setStep('try')
     setHolds('')
     const hand = sidesOf(slot.hand).length > 1 ? null : slot.hand
-    send({ kind: 'observation', athleteId: slot.athlete, sessionId: null, body: { id: v7(), hand: hand ?? 'both', pain: null, symptom: null, places: null, note: `${view.name}, ${station.name}`, ...body } })
+    send({
+      kind: 'observation',
+      athleteId: slot.athlete,
+      sessionId: null,
+      body: {
+        id: v7(),
+        hand: hand ?? 'both',
+        pain: null,
+        symptom: null,
+        places: null,
+        note: `${view.name}, ${station.name}`,
+        ...body,
+      },
+    })
   }
-  const out = (hand: 'left' | 'right' | null, reason: string) => day.say('out', { athlete: slot.athlete, hand, reason })
+  const out = (hand: 'left' | 'right' | null, reason: string) =>
+    day.say('out', { athlete: slot.athlete, hand, reason })
   const sideOf = (hand: Hand | null) => (hand === 'both' ? null : hand)
-  if (step === 'pain') return frame(<>{head(nameOf(slot.athlete))}<PainStep hand={slot.hand} onBack={() => setStep('try')} onPain={(p, where) => { const hand = where.hand ?? slot.hand; if (p > 3) out(sideOf(hand), `pain ${p}`); note({ hand, pain: p, places: where.at ? [...where.at] : null }) }} onSymptom={(symptom, hand) => { out(sideOf(hand), symptom); note({ hand, symptom }) }} /></>, slot.hand)
-  if (step === 'leave') return frame(<>{head(nameOf(slot.athlete))}<LeaveOut who={`${nameOf(slot.athlete)}, ${HAND_WORD[slot.hand].toLowerCase()}, try ${ordinal}`} left={own.filter((s) => s.athlete === slot.athlete).length} onBack={() => setStep('try')} onLeave={leave} /></>, slot.hand)
-  const leaves = <button className="f-btn quiet" onClick={() => { setStep('leave'); setHolds(key) }}>Leave out …</button>
-  const slab = <div className={`f-slab ${slot.hand === 'both' ? 'left' : slot.hand}`} aria-hidden="true">{SLAB[slot.hand]}</div>
-  const word = <p className="f-word" role="status">{nameOf(slot.athlete)}<small>{HAND_WORD[slot.hand]}, try {ordinal}</small></p>
-  const next = <NextUp slots={own.filter((s) => s !== slot).slice(0, 4)} nameOf={nameOf} nowS={nowS} again={again} />
-  return frame(<>
-    {head(`${here.length} of ${own.length + here.length}`)}
-    {stopped || asks ? <>
-      <div className="f-stage">{slab}<div className="f-main td-on">{word}
-        <div className="td-gate"><p className="f-held"><Icon name={stopped ? 'stop' : 'warn'} />{gate.says}</p>
-          {asks && (coach ? <label className="f-own">Your reason<input value={why} maxLength={400} onChange={(e) => setWhy(e.currentTarget.value)} onKeyDown={(e) => { if (e.key === 'Enter' && why.trim()) give(why.trim()) }} /></label> : <p className="f-rule">Only a coach can give this reason.</p>)}</div>
-        {undo}</div>{next}</div>
-      <div className="f-bar">{leaves}{asks && coach && <button className="f-btn main go" disabled={why.trim() === ''} onClick={() => give(why.trim())}>Go on</button>}</div>
-    </> : (
-      <TryAt station={station} protocol={protocol} slot={slot} restS={Math.max(0, Math.ceil(slot.start - nowS))} known={known} text={text} said={said} onText={(t) => { setText(t); setSaid(''); setHolds(key) }} onTake={take} slab={slab} word={word} undo={undo} next={next}
-        conditions={<ul className="f-list">{TEST_CONDITIONS.map((c) => <li key={c.id}><b>{c.ask}</b></li>)}</ul>}
-        bar={(keep) => !known
-          ? <>{leaves}<button className="f-btn main go" onClick={() => { setAsked([...asked, slot.athlete]); setHolds(key); setSaid('') }}>All four met</button></>
-          : <><button className="f-btn pain" onClick={() => { setStep('pain'); setHolds(key) }}><Icon name="stop" />Pain or stop</button>{leaves}{keep}</>} />
-    )}
-    <p className={`f-net ${net ? 'on' : ''}`} role="status">{net}</p>
-  </>, slot.hand)
+  if (step === 'pain')
+    return frame(
+      <>
+        {head(nameOf(slot.athlete))}
+        <PainStep
+          hand={slot.hand}
+          onBack={() => setStep('try')}
+          onPain={(p, where) => {
+            const hand = where.hand ?? slot.hand
+            if (p > 3) out(sideOf(hand), `pain ${p}`)
+            note({ hand, pain: p, places: where.at ? [...where.at] : null })
+          }}
+          onSymptom={(symptom, hand) => {
+            out(sideOf(hand), symptom)
+            note({ hand, symptom })
+          }}
+        />
+      </>,
+      slot.hand,
+    )
+  if (step === 'leave')
+    return frame(
+      <>
+        {head(nameOf(slot.athlete))}
+        <LeaveOut
+          who={`${nameOf(slot.athlete)}, ${HAND_WORD[slot.hand].toLowerCase()}, try ${ordinal}`}
+          left={own.filter((s) => s.athlete === slot.athlete).length}
+          onBack={() => setStep('try')}
+          onLeave={leave}
+        />
+      </>,
+      slot.hand,
+    )
+  const leaves = (
+    <button
+      className="f-btn quiet"
+      onClick={() => {
+        setStep('leave')
+        setHolds(key)
+      }}
+    >
+      Leave out …
+    </button>
+  )
+  const slab = (
+    <div className={`f-slab ${slot.hand === 'both' ? 'left' : slot.hand}`} aria-hidden="true">
+      {SLAB[slot.hand]}
+    </div>
+  )
+  const word = (
+    <p className="f-word" role="status">
+      {nameOf(slot.athlete)}
+      <small>
+        {HAND_WORD[slot.hand]}, try {ordinal}
+      </small>
+    </p>
+  )
+  const next = (
+    <NextUp
+      slots={own.filter((s) => s !== slot).slice(0, 4)}
+      nameOf={nameOf}
+      nowS={nowS}
+      again={again}
+    />
+  )
+  return frame(
+    <>
+      {head(`${here.length} of ${own.length + here.length}`)}
+      {stopped || asks ? (
+        <>
+          <div className="f-stage">
+            {slab}
+            <div className="f-main td-on">
+              {word}
+              <div className="td-gate">
+                <p className="f-held">
+                  <Icon name={stopped ? 'stop' : 'warn'} />
+                  {gate.says}
+                </p>
+                {asks &&
+                  (coach ? (
+                    <label className="f-own">
+                      Your reason
+                      <input
+                        value={why}
+                        maxLength={400}
+                        onChange={(e) => setWhy(e.currentTarget.value)}
+                        onKeyDown={(e) => {
+                          if (e.key === 'Enter' && why.trim()) give(why.trim())
+                        }}
+                      />
+                    </label>
+                  ) : (
+                    <p className="f-rule">Only a coach can give this reason.</p>
+                  ))}
+              </div>
+              {undo}
+            </div>
+            {next}
+          </div>
+          <div className="f-bar">
+            {leaves}
+            {asks && coach && (
+              <button
+                className="f-btn main go"
+                disabled={why.trim() === ''}
+                onClick={() => give(why.trim())}
+              >
+                Go on
+              </button>
+            )}
+          </div>
+        </>
+      ) : (
+        <TryAt
+          station={station}
+          protocol={protocol}
+          slot={slot}
+          restS={Math.max(0, Math.ceil(slot.start - nowS))}
+          known={known}
+          text={text}
+          said={said}
+          onText={(t) => {
+            setText(t)
+            setSaid('')
+            setHolds(key)
+          }}
+          onTake={take}
+          slab={slab}
+          word={word}
+          undo={undo}
+          next={next}
+          conditions={
+            <ul className="f-list">
+              {TEST_CONDITIONS.map((c) => (
+                <li key={c.id}>
+                  <b>{c.ask}</b>
+                </li>
+              ))}
+            </ul>
+          }
+          bar={(keep) =>
+            !known ? (
+              <>
+                {leaves}
+                <button
+                  className="f-btn main go"
+                  onClick={() => {
+                    setAsked([...asked, slot.athlete])
+                    setHolds(key)
+                    setSaid('')
+                  }}
+                >
+                  All four met
+                </button>
+              </>
+            ) : (
+              <>
+                <button
+                  className="f-btn pain"
+                  onClick={() => {
+                    setStep('pain')
+                    setHolds(key)
+                  }}
+                >
+                  <Icon name="stop" />
+                  Pain or stop
+                </button>
+                {leaves}
+                {keep}
+              </>
+            )
+          }
+        />
+      )}
+      <p className={`f-net ${net ? 'on' : ''}`} role="status">
+        {net}
+      </p>
+    </>,
+    slot.hand,
+  )
 }

@@ -7,24 +7,73 @@ import { choicesOf, numbersOf, statedNumber, unitOf } from '../tests/stated'
 import { UNSTATED } from './stationStart'
 
 /** How a test is taken at its station: the choices and numbers that name its series, and the tries. */
-export function StationSetting({ station, unit, onChange }: { station: DayStation; unit: KitUnit | undefined; onChange: (more: Partial<DayStation>) => void }) {
+export function StationSetting({
+  station,
+  unit,
+  onChange,
+}: {
+  station: DayStation
+  unit: KitUnit | undefined
+  onChange: (more: Partial<DayStation>) => void
+}) {
   const units = useUnits()
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({})
   const protocol = protocolById(station.protocolId)
   if (!protocol || !unit) return null
   const numbers = numbersOf(protocol, station.variant).filter((n) => !n.auto)
-  const set = (id: string, value: string) => onChange({ variant: { ...station.variant, [id]: value } })
+  const set = (id: string, value: string) =>
+    onChange({ variant: { ...station.variant, [id]: value } })
   return (
-    <details className="td-setting" open={numbers.some((n) => station.variant[n.id] === UNSTATED) || undefined}>
+    <details
+      className="td-setting"
+      open={numbers.some((n) => station.variant[n.id] === UNSTATED) || undefined}
+    >
       <summary>Set-up of {station.name}</summary>
       <div>
         {choicesOf(protocol, unit.kind).map((v) => (
-          <label key={v.id}>{v.name}<select value={station.variant[v.id]} onChange={(e) => set(v.id, e.currentTarget.value)}>{v.options.map((o) => <option key={o.id} value={o.id}>{o.name}</option>)}</select></label>
+          <label key={v.id}>
+            {v.name}
+            <select
+              value={station.variant[v.id]}
+              onChange={(e) => set(v.id, e.currentTarget.value)}
+            >
+              {v.options.map((o) => (
+                <option key={o.id} value={o.id}>
+                  {o.name}
+                </option>
+              ))}
+            </select>
+          </label>
         ))}
         {numbers.map((n) => (
-          <label key={n.id}>{n.name}, {unitOf(n, units)}<input inputMode="decimal" value={typed[n.id] ?? station.variant[n.id] ?? ''} aria-invalid={station.variant[n.id] === UNSTATED} onChange={(e) => { const text = e.currentTarget.value; setTyped({ ...typed, [n.id]: text }); set(n.id, statedNumber(n, text, units, unit) ?? UNSTATED) }} /></label>
+          <label key={n.id}>
+            {n.name}, {unitOf(n, units)}
+            <input
+              inputMode="decimal"
+              value={typed[n.id] ?? station.variant[n.id] ?? ''}
+              aria-invalid={station.variant[n.id] === UNSTATED}
+              onChange={(e) => {
+                const text = e.currentTarget.value
+                setTyped({ ...typed, [n.id]: text })
+                set(n.id, statedNumber(n, text, units, unit) ?? UNSTATED)
+              }}
+            />
+          </label>
         ))}
-        <label>Tries at {station.name}<input type="number" min={1} max={6} placeholder="as the day" value={station.tries ?? ''} onChange={(e) => { const n = Number(e.currentTarget.value); onChange({ tries: n >= 1 && n <= 6 ? Math.floor(n) : undefined }) }} /></label>
+        <label>
+          Tries at {station.name}
+          <input
+            type="number"
+            min={1}
+            max={6}
+            placeholder="as the day"
+            value={station.tries ?? ''}
+            onChange={(e) => {
+              const n = Number(e.currentTarget.value)
+              onChange({ tries: n >= 1 && n <= 6 ? Math.floor(n) : undefined })
+            }}
+          />
+        </label>
       </div>
     </details>
   )

@@ -10,9 +10,19 @@ import { toSi } from '@mano/core/units/convert'
 import type { Unsent } from '../../app/outbox'
 
 /** A result as it was typed, or a load and whether it was clean. */
-export interface Taken { text: string; unit: EntryUnit; missed: boolean }
+export interface Taken {
+  text: string
+  unit: EntryUnit
+  missed: boolean
+}
 
-interface Where { view: TestDayView; station: DayStation; slot: Slot; ordinal: number; /** Nothing of this test is on record yet. */ first: boolean }
+interface Where {
+  view: TestDayView
+  station: DayStation
+  slot: Slot
+  ordinal: number
+  /** Nothing of this test is on record yet. */ first: boolean
+}
 
 /** One test of an athlete at a station, whichever device begins it. */
 const sessionId = (day: string, athlete: string, station: string): string => {
@@ -21,7 +31,11 @@ const sessionId = (day: string, athlete: string, station: string): string => {
 }
 
 /** Puts a try on its way to the record, with its test where it is the first; says why where the number cannot be right. */
-export function recordTry({ view, station, slot, ordinal, first }: Where, t: Taken, send: (item: Unsent) => void): { ok: true; si: number; loadKg: number } | { ok: false; says: string } {
+export function recordTry(
+  { view, station, slot, ordinal, first }: Where,
+  t: Taken,
+  send: (item: Unsent) => void,
+): { ok: true; si: number; loadKg: number } | { ok: false; says: string } {
   const plain = protocolById(station.protocolId)
   if (!plain) return { ok: false, says: 'This protocol is not known here.' }
   const protocol = asSetUp(plain, station.variant)
@@ -30,9 +44,42 @@ export function recordTry({ view, station, slot, ordinal, first }: Where, t: Tak
   const id = sessionId(view.id, slot.athlete, station.id)
   const deviceAt = new Date().toISOString()
   if (first) {
-    const body: SessionBody = { id, protocolId: protocol.id, unitId: station.unitId, measurementId: station.measurementId, variant: station.variant, conditions: { warm: true, rested: true, skinGood: true, well: true, familiar: false }, overrideReason: '', note: view.name, expectedKg: station.plates ? Math.max(1, slot.loadKg) : null, deviceAt }
+    const body: SessionBody = {
+      id,
+      protocolId: protocol.id,
+      unitId: station.unitId,
+      measurementId: station.measurementId,
+      variant: station.variant,
+      conditions: { warm: true, rested: true, skinGood: true, well: true, familiar: false },
+      overrideReason: '',
+      note: view.name,
+      expectedKg: station.plates ? Math.max(1, slot.loadKg) : null,
+      deviceAt,
+    }
     send({ kind: 'session', athleteId: slot.athlete, body })
   }
-  send({ kind: 'trial', athleteId: slot.athlete, sessionId: id, value: read.value, body: { id: v7(), hand: slot.hand, ordinal, enteredValue: read.enteredValue, enteredUnit: t.unit, pain: null, missed: t.missed, details: {}, trace: null, struck: null, deviceAt } })
-  return { ok: true, si: read.value, loadKg: station.plates ? (toSi(read.enteredValue, t.unit, 'kg') ?? slot.loadKg) : slot.loadKg }
+  send({
+    kind: 'trial',
+    athleteId: slot.athlete,
+    sessionId: id,
+    value: read.value,
+    body: {
+      id: v7(),
+      hand: slot.hand,
+      ordinal,
+      enteredValue: read.enteredValue,
+      enteredUnit: t.unit,
+      pain: null,
+      missed: t.missed,
+      details: {},
+      trace: null,
+      struck: null,
+      deviceAt,
+    },
+  })
+  return {
+    ok: true,
+    si: read.value,
+    loadKg: station.plates ? (toSi(read.enteredValue, t.unit, 'kg') ?? slot.loadKg) : slot.loadKg,
+  }
 }

@@ -9,8 +9,18 @@ export const UNSTATED = ''
 export function startOf(protocolId: string, unit: KitUnit): Record<string, string> {
   const protocol = protocolById(protocolId)
   if (!protocol) return {}
-  const choices = Object.fromEntries(choicesOf(protocol, unit.kind).map((v) => [v.id, v.options[0]?.id ?? '']))
-  const numbers = numbersOf(protocol, choices).map((n) => [n.id, n.auto ? String((n.auto === 'size' ? unit.sizeMm : unit.handleMm) ?? 0) : (n.start ?? UNSTATED)] as const)
+  const choices = Object.fromEntries(
+    choicesOf(protocol, unit.kind).map((v) => [v.id, v.options[0]?.id ?? '']),
+  )
+  const numbers = numbersOf(protocol, choices).map(
+    (n) =>
+      [
+        n.id,
+        n.auto
+          ? String((n.auto === 'size' ? unit.sizeMm : unit.handleMm) ?? 0)
+          : (n.start ?? UNSTATED),
+      ] as const,
+  )
   return { ...choices, ...Object.fromEntries(numbers) }
 }
 

@@ -7,15 +7,28 @@ import { parseLength } from '@mano/core/units/inch'
 import { parseNumber } from '@mano/core/units/parse'
 
 /** A stated number in SI as the server keeps it; null: missing or outside its limits. */
-export function statedNumber(n: NumberVariant, text: string, units: UnitChoice, unit: KitUnit | undefined): string | null {
+export function statedNumber(
+  n: NumberVariant,
+  text: string,
+  units: UnitChoice,
+  unit: KitUnit | undefined,
+): string | null {
   if (n.auto) return String((n.auto === 'size' ? unit?.sizeMm : unit?.handleMm) ?? 0)
   if (text.trim() === '') return n.start
   const r = n.unit === 'mm' ? parseLength(text, units.length) : parseNumber(text)
-  const value = !r.ok ? null : 'mm' in r ? r.mm : n.unit === 'kg' ? toSi(r.value, units.mass, 'kg')! : r.value
-  return value === null || value < n.limits[0] || value > n.limits[1] ? null : String(Math.round(1000 * value) / 1000)
+  const value = !r.ok
+    ? null
+    : 'mm' in r
+      ? r.mm
+      : n.unit === 'kg'
+        ? toSi(r.value, units.mass, 'kg')!
+        : r.value
+  return value === null || value < n.limits[0] || value > n.limits[1]
+    ? null
+    : String(Math.round(1000 * value) / 1000)
 }
-export const unitOf = (n: NumberVariant, units: UnitChoice) => (n.unit === 'kg' ? units.mass : n.unit === 'mm' ? units.length : '%')
-
+export const unitOf = (n: NumberVariant, units: UnitChoice) =>
+  n.unit === 'kg' ? units.mass : n.unit === 'mm' ? units.length : '%'
 
 /** Choices and numbers a test of an implement is asked for. */
 export const choicesOf = (protocol: Protocol, kind: string) =>

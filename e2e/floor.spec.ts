@@ -310,7 +310,7 @@ test('the browser is killed in mid-hold: started again, the hold runs on', async
     await two.page.getByRole('button', { name: 'Let go early' }).click()
     await two.page.getByRole('button', { name: 'Keep' }).click()
     await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length).toBe(1)
-  } finally { await killed(two); rmSync(profile, { recursive: true, force: true, maxRetries: 5 }) }
+  } finally { await killed(two); rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 200 }) }
 })
 
 test('the session card prints on one page; the weeks are a calendar file', async ({ page, own }) => {

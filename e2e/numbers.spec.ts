@@ -60,6 +60,11 @@ for (const choice of [
         `/paper/${id}?week=2026-10-05`,
       ]),
     ]
+    // Labels of implements are in somebody's own words too.
+    const kit = (await (await page.request.get(`${hall.url}/api/kit`)).json()) as {
+      label: string
+    }[]
+    const named = [QUOTED, ...kit.map((u) => u.label).filter((l) => /\d/.test(l))]
     const found: string[] = []
     for (const path of pages) {
       await page.goto(hall.url + path)
@@ -67,7 +72,7 @@ for (const choice of [
       await expect(page.locator('main')).not.toBeEmpty()
       const text = await page
         .evaluate(() => document.querySelector('main')!.innerText)
-        .then((t) => t.replaceAll('\u00A0', ' ').replaceAll(QUOTED, ''))
+        .then((t) => named.reduce((all, n) => all.replaceAll(n, ''), t.replaceAll('\u00A0', ' ')))
       for (const [what, pattern] of choice.mass === 'lb' && !OWN_WORDS.test(path)
         ? [...WRONG, OTHER]
         : WRONG) {

@@ -128,7 +128,7 @@ test('a hang and a ramp are stations too: both hands at once, a time, a load oth
   await page.getByRole('link', { name: 'Station 1' }).click()
   await page.getByRole('button', { name: 'All four met' }).click()
   await page.keyboard.type('1:05\n')
-  await expect(page.getByText('1 tries recorded.')).toBeVisible()
+  await expect(page.getByText('1 try recorded.')).toBeVisible()
   await page.goto(day)
   await page.getByRole('link', { name: 'Station 2' }).click()
   await page.getByRole('button', { name: 'All four met' }).click()

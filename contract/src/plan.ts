@@ -67,8 +67,8 @@ export const planBody = yup.object({ id: id(), weekStart: monday(), frame: frame
 export type PlanBody = { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; /** The version it was changed from; null: the first of its week; absent: whatever is there. */ basedOn?: string | null | undefined; reason: string }
 
 /** A session that ended early: why, and the sets that were left. */
-export const endBody = yup.object({ id: id(), planVersionId: id(), reason: line(200, 'the reason'), setsLeft: yup.array().of(yup.object({ blockId: id(), sets: whole('the sets', 1, 60) }).exact('a field is not known')).max(80, 'over 80 blocks').required('what is left is missing') }).exact('a field is not known')
-export interface EndBody { id: string; planVersionId: string; reason: string; setsLeft: { blockId: string; sets: number }[] }
+export const endBody = yup.object({ id: id(), planVersionId: id(), deviceAt: maybeInstant('the time'), reason: line(200, 'the reason'), setsLeft: yup.array().of(yup.object({ blockId: id(), sets: whole('the sets', 1, 60) }).exact('a field is not known')).max(80, 'over 80 blocks').required('what is left is missing') }).exact('a field is not known')
+export interface EndBody { id: string; planVersionId: string; deviceAt: string | null; reason: string; setsLeft: { blockId: string; sets: number }[] }
 export interface SessionEndView { on: string; reason: string; setsLeft: { blockId: string; sets: number }[] }
 
 export const logBody = yup.object({

@@ -8,6 +8,7 @@ import {
   addAthlete,
   hall,
   rig,
+  NOW,
   rosterOf,
   sessionFor,
   tested,
@@ -156,6 +157,8 @@ describe('a session that ended early', () => {
     const end = {
       id: v7(),
       planVersionId: plan.id,
+      // Sent two days after it was held, when the network was back.
+      deviceAt: new Date(Date.parse(NOW) - 2 * 86_400_000).toISOString(),
       reason: 'has to leave',
       setsLeft: [{ blockId: block.id, sets: 4 }],
     }
@@ -166,7 +169,7 @@ describe('a session that ended early', () => {
       .send({ ...end, id: v7(), planVersionId: v7() })
       .expect(404)
     expect((await viewOf(id)).history.ends).toEqual([
-      { on: TODAY, reason: 'has to leave', setsLeft: end.setsLeft },
+      { on: addDays(TODAY, -2), reason: 'has to leave', setsLeft: end.setsLeft },
     ])
   })
 })

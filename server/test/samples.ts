@@ -64,7 +64,7 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
   'POST /api/tests/:sessionId/attachments': () => ({ id: v7(), kind: 'note', text: 'Left thumb taped' }),
   'POST /api/instruments/:instrumentId/drive': () => ({ does: 'squeeze', forceN: 300, seconds: 3, fault: 'clean' }),
   'POST /api/batteries': () => ({ id: v7(), name: 'Usual', sportId: null, items: [{ protocolId: 'dyno_seated', variant: {} }], supersedesId: null, removed: false }),
-  'POST /api/athletes/:athleteId/ends': (n) => ({ id: v7(), planVersionId: n.planId, reason: 'Has to leave', setsLeft: [{ blockId: v7(), sets: 2 }] }),
+  'POST /api/athletes/:athleteId/ends': (n) => ({ id: v7(), planVersionId: n.planId, deviceAt: null, reason: 'Has to leave', setsLeft: [{ blockId: v7(), sets: 2 }] }),
   'PUT /api/athletes/:athleteId/archive': () => ({ archived: false, reason: '' }),
   'POST /api/measurements/:measurementId/strike': () => ({ id: v7(), reason: 'Typed twice' }),
   'POST /api/injuries/:injuryId/strike': () => ({ id: v7(), reason: 'Of another athlete' }),

@@ -41,7 +41,7 @@ export interface BlockProblem {
   kinds?: Readonly<Record<number, 'ordinary' | 'deload'>> | undefined
   /** Weeks (from 0) with a test day, and how long it takes. */
   tests: { minutes: number; weeks: readonly number[] } | null
-  /** Pins and bans of every week. */
+  /** Pins and bans of every week that has no plan of its own. */
   pins: readonly Pin[]
   bans: readonly Ban[]
   /** Weeks that are planned already, as the coach has them: their pins, bans and settings hold, and the new plan stays near to them. */
@@ -96,7 +96,7 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
     weekStart: week.weekStart, frame: week.frame, wants: b.wants, facts: b.facts, units: b.units, hardBefore: last ? [...hardDaysOf(done), ...hardByTests(last.plan)] : b.before.hardBefore, lastLoad: had === null ? grown : Math.min(had, grown ?? had),
     terms: {
       settings: own?.terms.settings ?? b.settings, kind: week.kind === 'taper' ? 'ordinary' : week.kind, crush: week.crush, events: b.events.map((e) => e.on), tests: b.tests?.weeks.includes(i) ? { minutes: b.tests.minutes } : null,
-      restedBefore: sunday, pins: [...b.pins, ...pinsOf(own?.blocks ?? [])], bans: [...b.bans, ...(own?.terms.bans ?? []).filter((x) => !b.bans.some((y) => y.exerciseId === x.exerciseId && y.day === x.day))], library: null,
+      restedBefore: sunday, pins: own ? pinsOf(own.blocks) : b.pins, bans: own?.terms.bans ?? b.bans, library: null,
     },
     // The same work from week to week is what progress is made on; a week away is another thing.
     near: like && week.kind !== 'travel' ? { blocks: like, weight: NEAR_LAST_WEEK } : null,

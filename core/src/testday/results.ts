@@ -9,7 +9,7 @@ export interface DayResults { protocolId: string; unit: Protocol['unit']; /** Of
 const HANDS = ['left', 'right', 'both'] as const
 /** Hands with repeats from which the group's error is read: own rule, no source. */
 const REPEATS = 3
-/** Two results differ for certain beyond so many errors of one (1.96 times the root of 2). */
+/** Two results differ beyond so many errors of one (1.96 times the root of 2). */
 const APART = 1.96 * Math.SQRT2
 
 /** The squad on each protocol of the day: bests of each hand, ranks by the better hand with the places error cannot tell apart. */

@@ -78,9 +78,9 @@ export function mountFloor(api: Api): void {
   api.on('POST /api/athletes/:athleteId/observations', async (call) => keepObservation(call, await athleteOr404(call), call.body))
   api.on('POST /api/athletes/:athleteId/ends', async (call) => {
     const athlete = await athleteOr404(call)
-    const { id, planVersionId, reason, setsLeft } = call.body
+    const { id, planVersionId, deviceAt, reason, setsLeft } = call.body
     if (!(await call.em.findOneBy(PlanVersionEntity, { id: planVersionId, athleteId: athlete.id }))) throw notFound('plan')
-    await insertOnce(call.em, SessionEndEntity, { ...call.actor, id, athleteId: athlete.id, planVersionId, heldOn: call.today, reason, setsLeft })
+    await insertOnce(call.em, SessionEndEntity, { ...call.actor, id, athleteId: athlete.id, planVersionId, heldOn: whenDone(call, deviceAt).on, reason, setsLeft })
     return created({ id })
   })
   api.on('POST /api/athletes/:athleteId/logs', async (call) => keepLog(call, await athleteOr404(call), call.body as LogBody))

@@ -29,7 +29,7 @@ async function factsOf(call: JobScene, athleteId: string, period: { from: string
   const changes = changesOf(series, period, squadRepeats(review.squad))
   const { demand } = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
   const judge = await judgeFor(call, athlete)
-  // A decision taken at this period's end, or after it, is the one the report speaks of.
+  // A decision taken at this period's end, or after it, is the one the report is about.
   const decided = review.conclusions.find((c) => c.until >= period.from && c.until <= period.to && c.since >= period.from) ?? null
   const lines = decided?.lines ?? draftNext({ changes, series, weeks: review.weeks, cautions: judge.active, lowDays: lowDaysOf(sessions, period), today: call.today, staleDays: call.hall.staleDays, units, weeksSinceDeload: review.weeksSinceDeload })
   return {

@@ -177,7 +177,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     /** Ends here: what was done stays, what is left is kept with the reason. */
     finish: (reason: string): void => {
       const setsLeft = blocks.flatMap((b) => { const sets = open.filter((s) => s.blockId === b.id).length; return sets > 0 ? [{ blockId: b.id, sets }] : [] })
-      send({ kind: 'end', athleteId: athlete.id, body: { id: v7(), planVersionId: own.planVersionId, reason, setsLeft } })
+      send({ kind: 'end', athleteId: athlete.id, body: { id: v7(), planVersionId: own.planVersionId, deviceAt: new Date().toISOString(), reason, setsLeft } })
       put({ cut: [...own.cut, ...setsLeft.map((x) => x.blockId)], early: { reason, setsLeft } })
     },
     lighter: (on: boolean) => put({ lighter: on }),

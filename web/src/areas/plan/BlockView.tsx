@@ -61,7 +61,7 @@ export function BlockView({ view }: { view: PlanView }) {
     start, weeks, frame: base.frame, wants: base.wants, facts: base.facts, units: base.units, settings: last?.terms.settings ?? {}, events: athlete.events.map((e) => ({ on: e.on, name: e.name })),
     travel: chosen('travel').map((i) => ({ weekStart: addDays(start, 7 * i), frame: awayFrame(base.frame) })),
     deloadEach: deload ? DELOAD_EACH : null, workedBefore: workedBefore(view, start), kinds: Object.fromEntries((['ordinary', 'deload'] as const).flatMap((k) => chosen(k).map((i) => [i, k]))),
-    tests: tested.length > 0 ? { minutes: TEST_MINUTES, weeks: tested } : null, pins: pinsOf(last?.blocks ?? []), bans: [...(last?.terms.bans ?? [])], own: view.versions, crushFirst: crushWeek(start),
+    tests: tested.length > 0 ? { minutes: TEST_MINUTES, weeks: tested } : null, pins: pinsOf(last?.blocks ?? []).map((p) => ({ ...p, sets: null })), bans: [...(last?.terms.bans ?? [])], own: view.versions, crushFirst: crushWeek(start),
     before: { hardBefore: base.hardBefore, lastLoad: base.lastLoad, blocks: last?.blocks ?? null, restedSunday: base.terms.restedBefore },
   }
   const outline = problem ? weeksOf(problem) : []

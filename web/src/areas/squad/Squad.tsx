@@ -6,7 +6,7 @@ import { protocolById, TEST_PROTOCOLS, type Protocol } from '@mano/core/catalogu
 import { rankSquad, squadError, standing, type StandBy, type Standing } from '@mano/core/review/squad'
 import { ageOn, daysBetween, formatDate } from '@mano/core/units/dates'
 import { nToKgf } from '@mano/core/units/convert'
-import { formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
+import { METRIC, formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { api } from '../../app/api'
 import { useMe } from '../../app/data'
 import { Failed } from '../../app/Trouble'
@@ -18,7 +18,6 @@ const AGES = [{ id: '', name: 'Any age' }, { id: '0-17', name: 'Under 18' }, { i
 const BY = [{ id: 'best', name: 'Better hand' }, { id: 'left', name: 'Left' }, { id: 'right', name: 'Right' }, { id: 'mass', name: 'Better hand per body mass' }] as const
 type By = StandBy
 
-const METRIC = { mass: 'kg', length: 'mm' } as const
 
 interface Line extends Standing { a: SquadAthlete }
 

@@ -15,6 +15,7 @@ import { Icon } from '../../hands/Icon'
 import '../floor/floor.css'
 import { PainStep } from '../floor/PainStep'
 import { LeaveOut } from './LeaveOut'
+import { StationGate } from './StationGate'
 import { NextUp, StationHead } from './StationParts'
 import { TryAt, type Taken } from './TryAt'
 import { recordTry } from './recordTry'
@@ -36,7 +37,6 @@ export default function Station() {
   const [step, setStep] = useState<'try' | 'pain' | 'leave'>('try')
   // Reasons given here and perhaps not yet on the server, by athlete and hand.
   const [reasoned, setReasoned] = useState<readonly string[]>([])
-  const [why, setWhy] = useState('')
   // Whoever is dealt with stays up until the result is in, whatever the order says meanwhile.
   const [holds, setHolds] = useState('')
   const [text, setText] = useState('')
@@ -128,7 +128,7 @@ export default function Station() {
         <div className="f-end">
           <h1>{now.lost.includes(station.id) ? 'Out of use' : 'This station is done'}</h1>
           <p role="status">
-            {here.length - out.length} tries recorded
+            {here.length - out.length} {here.length - out.length === 1 ? 'try' : 'tries'} recorded
             {out.length > 0
               ? `, ${out.length} left out: ${out.map((e) => `${nameOf(e.athlete)}, ${HAND_WORD[e.hand].toLowerCase()}`).join('; ')}`
               : ''}
@@ -156,7 +156,6 @@ export default function Station() {
       body: { id: v7(), athleteId: slot.athlete, stationId: station.id, reason },
     })
     setReasoned([...reasoned, ...['left', 'right', 'both'].map((h) => `${slot.athlete} ${h}`)])
-    setWhy('')
   }
   const before = here.filter((e) => e.athlete === slot.athlete)
   const known = before.length > 0 || asked.includes(slot.athlete)
@@ -296,50 +295,18 @@ export default function Station() {
     <>
       {head(`${here.length} of ${own.length + here.length}`)}
       {stopped || asks ? (
-        <>
-          <div className="f-stage">
-            {slab}
-            <div className="f-main td-on">
-              {word}
-              <div className="td-gate">
-                <p className="f-held">
-                  <Icon name={stopped ? 'stop' : 'warn'} />
-                  {gate.says}
-                </p>
-                {asks &&
-                  (coach ? (
-                    <label className="f-own">
-                      Your reason
-                      <input
-                        value={why}
-                        maxLength={400}
-                        onChange={(e) => setWhy(e.currentTarget.value)}
-                        onKeyDown={(e) => {
-                          if (e.key === 'Enter' && why.trim()) give(why.trim())
-                        }}
-                      />
-                    </label>
-                  ) : (
-                    <p className="f-rule">Only a coach can give this reason.</p>
-                  ))}
-              </div>
-              {undo}
-            </div>
-            {next}
-          </div>
-          <div className="f-bar">
-            {leaves}
-            {asks && coach && (
-              <button
-                className="f-btn main go"
-                disabled={why.trim() === ''}
-                onClick={() => give(why.trim())}
-              >
-                Go on
-              </button>
-            )}
-          </div>
-        </>
+        <StationGate
+          key={key}
+          stopped={stopped}
+          says={gate.says}
+          coach={coach}
+          slab={slab}
+          word={word}
+          undo={undo}
+          next={next}
+          leaves={leaves}
+          onReason={give}
+        />
       ) : (
         <TryAt
           station={station}

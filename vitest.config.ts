@@ -5,8 +5,29 @@ export default defineConfig({
     // Left to itself it keeps one core free.
     maxWorkers: 2,
     projects: [
-      { test: { name: 'core', include: ['core/test/**/*.test.ts', 'contract/test/**/*.test.ts', 'web/test/**/*.test.ts', 'scripts/test/**/*.test.ts'], environment: 'node', testTimeout: 30_000 } },
-      { test: { name: 'server', include: ['server/test/**/*.test.ts'], environment: 'node', testTimeout: 30_000, hookTimeout: 60_000, globalSetup: ['server/test/cluster.ts'] } },
+      {
+        test: {
+          name: 'core',
+          include: [
+            'core/test/**/*.test.ts',
+            'contract/test/**/*.test.ts',
+            'web/test/**/*.test.ts',
+            'scripts/test/**/*.test.ts',
+          ],
+          environment: 'node',
+          testTimeout: 30_000,
+        },
+      },
+      {
+        test: {
+          name: 'server',
+          include: ['server/test/**/*.test.ts'],
+          environment: 'node',
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+          globalSetup: ['server/test/cluster.ts'],
+        },
+      },
     ],
   },
 })

@@ -1,9 +1,16 @@
 import { accessible, expect, pastWarmUp, signIn, startTest, test, typeTrials } from './rig'
 
-test('the whole order of work on one athlete: intake, demands, tests, gaps, plan, floor, review', async ({ page, own }) => {
+test('the whole order of work on one athlete: intake, demands, tests, gaps, plan, floor, review', async ({
+  page,
+  own,
+}) => {
   test.slow()
   await signIn(page, own.url)
-  const stage = (name: string) => page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: new RegExp(`^${name}`) }).click()
+  const stage = (name: string) =>
+    page
+      .getByRole('navigation', { name: 'Stages' })
+      .getByRole('link', { name: new RegExp(`^${name}`) })
+      .click()
 
   await page.getByRole('link', { name: 'Add athlete' }).click()
   await page.getByRole('combobox', { name: 'Sport or goal' }).click()
@@ -12,7 +19,14 @@ test('the whole order of work on one athlete: intake, demands, tests, gaps, plan
   await page.getByLabel('Birth date').fill('1999-03-02')
   await page.getByText('Right', { exact: true }).click()
   await page.getByRole('button', { name: 'Add and go on to intake' }).click()
-  for (const [label, value] of [['Hand length, left', '190'], ['Hand length, right', '191'], ['Hand span, left', '215'], ['Hand span, right', '217'], ['Body mass', '71']] as const) await page.getByLabel(label, { exact: true }).fill(value)
+  for (const [label, value] of [
+    ['Hand length, left', '190'],
+    ['Hand length, right', '191'],
+    ['Hand span, left', '215'],
+    ['Hand span, right', '217'],
+    ['Body mass', '71'],
+  ] as const)
+    await page.getByLabel(label, { exact: true }).fill(value)
   await page.getByRole('button', { name: 'Record measures' }).click()
   await expect(page.getByText('5 measures recorded')).toBeVisible()
 
@@ -25,7 +39,10 @@ test('the whole order of work on one athlete: intake, demands, tests, gaps, plan
   await expect(page.getByText('Test complete')).toBeVisible()
 
   await stage('Gaps')
-  await page.locator('.spine').getByRole('button', { name: /^Closing force, max/ }).click()
+  await page
+    .locator('.spine')
+    .getByRole('button', { name: /^Closing force, max/ })
+    .click()
   await page.getByRole('button', { name: 'Set a standard' }).click()
   await page.getByLabel('Standard, kg').fill('46')
   await page.getByRole('button', { name: 'Set standard' }).click()
@@ -46,7 +63,9 @@ test('the whole order of work on one athlete: intake, demands, tests, gaps, plan
   // The validator speaks when a rule is broken, and undo takes it back.
   await thursday.locator('.card').first().click()
   await page.getByLabel('Day').selectOption('Sun')
-  await expect(page.getByRole('region', { name: 'Sun' }).getByText(/min planned, 0 there/)).toBeVisible()
+  await expect(
+    page.getByRole('region', { name: 'Sun' }).getByText(/min planned, 0 there/),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(thursday.locator('.card')).toHaveCount(planned)
   await page.getByRole('button', { name: 'Save version' }).click()

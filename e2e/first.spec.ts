@@ -1,6 +1,9 @@
 import { accessible, expect, startTest, test, typeTrials } from './rig'
 
-test('an empty installation: hall, athlete, six trials, verdict, and found again after a reload', async ({ page, empty }) => {
+test('an empty installation: hall, athlete, six trials, verdict, and found again after a reload', async ({
+  page,
+  empty,
+}) => {
   await page.goto(empty.url)
   await expect(page.getByRole('heading', { name: 'Set up your hall' })).toBeVisible()
   await accessible(page)
@@ -9,7 +12,11 @@ test('an empty installation: hall, athlete, six trials, verdict, and found again
   await page.getByLabel('Sign-in name').fill('cass')
   await page.getByRole('textbox', { name: 'Password' }).fill('short')
   await page.getByRole('button', { name: 'Make the hall' }).click()
-  await expect(page.getByText('The password needs 10 characters', { exact: false }).or(page.getByText('the password needs 10 characters'))).toBeVisible()
+  await expect(
+    page
+      .getByText('The password needs 10 characters', { exact: false })
+      .or(page.getByText('the password needs 10 characters')),
+  ).toBeVisible()
   await page.getByRole('textbox', { name: 'Password' }).fill('long enough to pass')
   await page.getByRole('button', { name: 'Make the hall' }).click()
 
@@ -31,10 +38,16 @@ test('an empty installation: hall, athlete, six trials, verdict, and found again
   await page.evaluate(() => {
     const w = window as unknown as { jumped: string[] }
     w.jumped = []
-    interface Shift { sources: { node: Node | null; previousRect: DOMRect; currentRect: DOMRect }[] }
+    interface Shift {
+      sources: { node: Node | null; previousRect: DOMRect; currentRect: DOMRect }[]
+    }
     new PerformanceObserver((list) => {
       for (const e of list.getEntries() as unknown as Shift[])
-        for (const s of e.sources) if (s.node?.textContent?.trim() && s.previousRect.y !== s.currentRect.y) w.jumped.push(`${s.node?.textContent?.slice(0, 40)}: ${s.previousRect.y} to ${s.currentRect.y}`)
+        for (const s of e.sources)
+          if (s.node?.textContent?.trim() && s.previousRect.y !== s.currentRect.y)
+            w.jumped.push(
+              `${s.node?.textContent?.slice(0, 40)}: ${s.previousRect.y} to ${s.currentRect.y}`,
+            )
     }).observe({ type: 'layout-shift' })
   })
   const table = page.getByRole('table', { name: 'Trials' })
@@ -50,7 +63,9 @@ test('an empty installation: hall, athlete, six trials, verdict, and found again
 
   await page.reload()
   await expect(page.getByText('Large', { exact: true })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'right hand, trial 3: 48.9. Change' })).toBeVisible()
+  await expect(
+    page.getByRole('button', { name: 'right hand, trial 3: 48.9. Change' }),
+  ).toBeVisible()
   await page.getByRole('link', { name: 'Roster' }).click()
   await page.keyboard.press('/')
   await page.keyboard.type('rui')

@@ -1,12 +1,18 @@
 import { accessible, expect, open, signIn, test } from './rig'
 
-const stages = (page: import('@playwright/test').Page, name: RegExp) => page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click()
+const stages = (page: import('@playwright/test').Page, name: RegExp) =>
+  page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click()
 
-test('a visit: batteries by sport, in the order that tires least, left and gone on with; results reach the map at once', async ({ page, own }) => {
+test('a visit: batteries by sport, in the order that tires least, left and gone on with; results reach the map at once', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, 'Bram Achterley', 'Tests')
   await page.getByRole('link', { name: 'Several tests' }).click()
-  await expect(page.getByRole('heading', { name: 'Suggested for Thrower, shot or discus' })).toBeVisible()
+  await expect(
+    page.getByRole('heading', { name: 'Suggested for Thrower, shot or discus' }),
+  ).toBeVisible()
   await accessible(page)
   await page.getByLabel(/^Add a test/).selectOption('hang_time')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
@@ -38,10 +44,15 @@ test('a visit: batteries by sport, in the order that tires least, left and gone 
   await expect(page.getByLabel('Warmed up')).toBeChecked()
   await expect(page.getByRole('button', { name: 'Start', exact: true })).toBeEnabled()
   await stages(page, /^Gaps/)
-  await expect(page.locator('.spine').getByRole('button', { name: /^Closing force, max: left 60\.5.kg/ })).toBeVisible()
+  await expect(
+    page.locator('.spine').getByRole('button', { name: /^Closing force, max: left 60\.5.kg/ }),
+  ).toBeVisible()
 })
 
-test('springs: block before each close, three tries a level, a bracket and training springs', async ({ page, own }) => {
+test('springs: block before each close, three tries a level, a bracket and training springs', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, 'Bram Achterley', 'Tests')
   await page.getByLabel('More protocols').selectOption('spring_bracket')
@@ -49,7 +60,9 @@ test('springs: block before each close, three tries a level, a bracket and train
   await page.getByLabel('Knows this test from before', { exact: false }).check()
   await page.getByRole('button', { name: 'All four met, start' }).click()
   await expect(page.getByText('Left hand, trial 1')).toBeVisible()
-  await expect(page.getByText('starts at about 23 % of its closing force', { exact: false })).toBeVisible()
+  await expect(
+    page.getByText('starts at about 23 % of its closing force', { exact: false }),
+  ).toBeVisible()
   await accessible(page)
   const best = { Left: 60, Right: 50 }
   for (let i = 0; i < 20; i++) {
@@ -61,17 +74,26 @@ test('springs: block before each close, three tries a level, a bracket and train
     if (i >= 2) await anyway.click()
     await page.getByLabel('block or card shown before the close', { exact: false }).check()
     const kg = parseFloat((await page.locator('.spring-now b').innerText()).split(', ').at(-1)!)
-    await page.getByRole('button', { name: kg <= best[hand] ? 'Closed' : 'Not closed', exact: true }).click()
+    await page
+      .getByRole('button', { name: kg <= best[hand] ? 'Closed' : 'Not closed', exact: true })
+      .click()
     await expect(page.getByText(said, { exact: true })).toBeHidden()
     if (i === 3) await page.reload()
   }
   await expect(page.getByText('Test complete')).toBeVisible()
-  await expect(page.getByText('between 54.5 kg and 63.0 kg, for this set width only', { exact: false })).toBeVisible()
-  await expect(page.getByText('between 45.5 kg and 54.5 kg, for this set width only', { exact: false })).toBeVisible()
+  await expect(
+    page.getByText('between 54.5 kg and 63.0 kg, for this set width only', { exact: false }),
+  ).toBeVisible()
+  await expect(
+    page.getByText('between 45.5 kg and 54.5 kg, for this set width only', { exact: false }),
+  ).toBeVisible()
   await expect(page.getByText('hard 54.5 kg, next aim 63.0 kg', { exact: false })).toBeVisible()
 })
 
-test('a contest minute, repeated holds across a reload, and what is kept beside a test', async ({ page, own }) => {
+test('a contest minute, repeated holds across a reload, and what is kept beside a test', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, 'Bram Achterley', 'Tests')
   await page.getByLabel('More protocols').selectOption('single_max')
@@ -106,11 +128,23 @@ test('a contest minute, repeated holds across a reload, and what is kept beside 
   await page.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect(page.getByRole('link', { name: 'clips.example/42' })).toBeVisible()
   const file = page.getByLabel('Picture of the hand')
-  await file.setInputFiles({ name: 'notes.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF') })
+  await file.setInputFiles({
+    name: 'notes.pdf',
+    mimeType: 'application/pdf',
+    buffer: Buffer.from('%PDF'),
+  })
   await expect(page.getByText('notes.pdf is not a JPEG, PNG or WebP picture.')).toBeVisible()
-  await file.setInputFiles({ name: 'big.png', mimeType: 'image/png', buffer: Buffer.alloc(11 * 1024 * 1024) })
+  await file.setInputFiles({
+    name: 'big.png',
+    mimeType: 'image/png',
+    buffer: Buffer.alloc(11 * 1024 * 1024),
+  })
   await expect(page.getByText('big.png is 11.0 MB; at most 10 MB.')).toBeVisible()
-  await file.setInputFiles({ name: 'hand.png', mimeType: 'image/png', buffer: await page.screenshot({ clip: { x: 0, y: 0, width: 200, height: 150 } }) })
+  await file.setInputFiles({
+    name: 'hand.png',
+    mimeType: 'image/png',
+    buffer: await page.screenshot({ clip: { x: 0, y: 0, width: 200, height: 150 } }),
+  })
   await expect(page.getByRole('img', { name: 'Picture 3 of this test' })).toBeVisible()
   await page.getByRole('button', { name: 'Remove photo 3' }).click()
   await page.getByRole('button', { name: 'Remove for good' }).click()

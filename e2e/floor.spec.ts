@@ -5,27 +5,71 @@ import { chromium, type Page } from '@playwright/test'
 import { accessible, expect, NOW, pastWarmUp, planToday, signIn, test, type TestBlock } from './rig'
 
 /** Twenty sets of one hand each. */
-const TWENTY: readonly TestBlock[] = [{ exerciseId: 'pinch_hold', sets: 4, dose: 45 }, { exerciseId: 'wrist_curl', sets: 3, dose: 15 }, { exerciseId: 'ext_band', sets: 3, dose: 20 }]
+const TWENTY: readonly TestBlock[] = [
+  { exerciseId: 'pinch_hold', sets: 4, dose: 45 },
+  { exerciseId: 'wrist_curl', sets: 3, dose: 15 },
+  { exerciseId: 'ext_band', sets: 3, dose: 20 },
+]
 const NAME = 'Mirela Stroud'
 
-interface Logged { id: string; blockId: string | null; exerciseId: string; hand: string; set: number; on: string; seconds: number | null; reps: number | null; ended: string; pain: number | null; painWhere?: { hand: string; at: string[] }; details?: { reason?: string } }
-const logged = async (page: Page, url: string, id: string): Promise<Logged[]> => ((await (await page.request.get(`${url}/api/athletes/${id}`)).json()) as { history: { logs: Logged[] } }).history.logs.filter((l) => l.on === '2026-10-08')
+interface Logged {
+  id: string
+  blockId: string | null
+  exerciseId: string
+  hand: string
+  set: number
+  on: string
+  seconds: number | null
+  reps: number | null
+  ended: string
+  pain: number | null
+  painWhere?: { hand: string; at: string[] }
+  details?: { reason?: string }
+}
+const logged = async (page: Page, url: string, id: string): Promise<Logged[]> =>
+  (
+    (await (await page.request.get(`${url}/api/athletes/${id}`)).json()) as {
+      history: { logs: Logged[] }
+    }
+  ).history.logs.filter((l) => l.on === '2026-10-08')
 const main = (page: Page) => page.locator('.f-btn.main')
 const word = (page: Page) => page.locator('.f-word')
 
 /** Every control shown: at least 80 px each way, its text at 7:1 on what is behind it. */
 async function controlsHold(page: Page): Promise<void> {
-  const found = await page.locator('.floor button').evaluateAll((all) => all.filter((b) => b.getBoundingClientRect().width > 0).map((b) => {
-    const light = (c: string) => { const [r, g, bl] = (c.match(/[\d.]+/g) ?? []).slice(0, 3).map((n) => { const v = Number(n) / 255; return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4 }); return 0.2126 * r! + 0.7152 * g! + 0.0722 * bl! }
-    let behind: Element | null = b
-    while (behind && /rgba\(.*, 0\)|transparent/.test(getComputedStyle(behind).backgroundColor)) behind = behind.parentElement
-    // What cannot be pressed yet is pale on purpose.
-    const box = b.getBoundingClientRect()
-    const inks = [...b.querySelectorAll('*'), b].filter((e) => [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent!.trim() !== '')).map((e) => getComputedStyle(e).color)
-    const ground = light(getComputedStyle(behind!).backgroundColor)
-    const ratio = (b as HTMLButtonElement).disabled ? 21 : Math.min(...inks.map((c) => { const l = light(c); return (Math.max(l, ground) + 0.05) / (Math.min(l, ground) + 0.05) }))
-    return { text: b.textContent, width: box.width, height: box.height, ratio }
-  }))
+  const found = await page.locator('.floor button').evaluateAll((all) =>
+    all
+      .filter((b) => b.getBoundingClientRect().width > 0)
+      .map((b) => {
+        const light = (c: string) => {
+          const [r, g, bl] = (c.match(/[\d.]+/g) ?? []).slice(0, 3).map((n) => {
+            const v = Number(n) / 255
+            return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4
+          })
+          return 0.2126 * r! + 0.7152 * g! + 0.0722 * bl!
+        }
+        let behind: Element | null = b
+        while (behind && /rgba\(.*, 0\)|transparent/.test(getComputedStyle(behind).backgroundColor))
+          behind = behind.parentElement
+        // What cannot be pressed yet is pale on purpose.
+        const box = b.getBoundingClientRect()
+        const inks = [...b.querySelectorAll('*'), b]
+          .filter((e) =>
+            [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent!.trim() !== ''),
+          )
+          .map((e) => getComputedStyle(e).color)
+        const ground = light(getComputedStyle(behind!).backgroundColor)
+        const ratio = (b as HTMLButtonElement).disabled
+          ? 21
+          : Math.min(
+              ...inks.map((c) => {
+                const l = light(c)
+                return (Math.max(l, ground) + 0.05) / (Math.min(l, ground) + 0.05)
+              }),
+            )
+        return { text: b.textContent, width: box.width, height: box.height, ratio }
+      }),
+  )
   for (const b of found) {
     expect(b.height, `${b.text} is ${b.height} px high`).toBeGreaterThanOrEqual(80)
     expect(b.width, `${b.text} is ${b.width} px wide`).toBeGreaterThanOrEqual(80)
@@ -36,20 +80,26 @@ async function controlsHold(page: Page): Promise<void> {
 test.describe('tablet', () => {
   test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true })
 
-  test('a whole session of twenty sets by touch, hands alternating: one tap a set as planned, thirty at the most; controls are large and plain', async ({ page, own }) => {
+  test('a whole session of twenty sets by touch, hands alternating: one tap a set as planned, thirty at the most; controls are large and plain', async ({
+    page,
+    own,
+  }) => {
     test.slow()
     await page.clock.install({ time: NOW })
     await signIn(page, own.url)
     const id = await planToday(page, own.url, NAME, TWENTY)
     await page.goto(`${own.url}/floor/${id}`)
     let taps = 0
-    const tap = async (name: string) => { await page.getByRole('button', { name, exact: true }).tap(); taps++ }
+    const tap = async (name: string) => {
+      await page.getByRole('button', { name, exact: true }).tap()
+      taps++
+    }
     await expect(page.getByRole('button', { name: 'Warm-up done' })).toBeVisible()
     await controlsHold(page)
     await tap('Warm-up done')
     const hands: string[] = []
     for (let set = 1; set <= 20; set++) {
-      if (await main(page).textContent() === 'Start') await tap('Start')
+      if ((await main(page).textContent()) === 'Start') await tap('Start')
       hands.push((await word(page).textContent())!.split(':')[0]!)
       if (set === 1) await controlsHold(page)
       // Counting in; then a hold that ends by itself, or repetitions.
@@ -60,7 +110,8 @@ test.describe('tablet', () => {
       await tap('As planned')
       if (set < 20) {
         await expect(word(page)).toContainText(/Rest|get ready|get set/)
-        for (let n = 0; n < 40 && (await word(page).textContent())!.startsWith('Rest'); n++) await page.clock.fastForward(5000)
+        for (let n = 0; n < 40 && (await word(page).textContent())!.startsWith('Rest'); n++)
+          await page.clock.fastForward(5000)
       }
     }
     expect(hands).toEqual(Array.from({ length: 20 }, (_, i) => (i % 2 === 0 ? 'Left' : 'Right')))
@@ -69,21 +120,35 @@ test.describe('tablet', () => {
     await expect(page.getByText(/^20 sets logged/)).toBeVisible()
     expect(taps).toBeLessThanOrEqual(30)
     await page.clock.runFor(10_000)
-    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length).toBe(20)
+    await expect
+      .poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length)
+      .toBe(20)
     const sets = (await logged(page, own.url, id)).filter((l) => l.blockId)
     expect(new Set(sets.map((l) => `${l.blockId} ${l.hand} ${l.set}`)).size).toBe(20)
-    expect(sets.every((l) => l.ended === 'done' && (l.exerciseId === 'pinch_hold' ? l.seconds === 45 : l.reps !== null))).toBe(true)
+    expect(
+      sets.every(
+        (l) =>
+          l.ended === 'done' &&
+          (l.exerciseId === 'pinch_hold' ? l.seconds === 45 : l.reps !== null),
+      ),
+    ).toBe(true)
     await accessible(page)
   })
 
   test('a reload in mid-hold goes on where the clock is', async ({ page, own }) => {
     await signIn(page, own.url)
-    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'pinch_hold', sets: 1, dose: 45 }])
+    const id = await planToday(page, own.url, NAME, [
+      { exerciseId: 'pinch_hold', sets: 1, dose: 45 },
+    ])
     await page.goto(`${own.url}/floor/${id}`)
     await pastWarmUp(page)
     await main(page).tap()
     await expect(word(page)).toContainText('Left: hold')
-    const seen = () => page.evaluate(() => ({ at: Date.now(), s: Number(document.querySelector('.f-digits')?.textContent ?? NaN) }))
+    const seen = () =>
+      page.evaluate(() => ({
+        at: Date.now(),
+        s: Number(document.querySelector('.f-digits')?.textContent ?? NaN),
+      }))
     await page.waitForFunction(() => document.querySelector('.f-digits')!.textContent === '2')
     const before = await seen()
     await page.reload()
@@ -94,18 +159,29 @@ test.describe('tablet', () => {
     await expect(page.getByRole('button', { name: 'Pain or stop' })).toBeVisible()
   })
 
-  test('the server stops in mid-session: the page is opened again without it, ten sets are logged, and all ten are there once when it is back', async ({ page, own }) => {
+  test('the server stops in mid-session: the page is opened again without it, ten sets are logged, and all ten are there once when it is back', async ({
+    page,
+    own,
+  }) => {
     test.slow()
     await page.clock.install()
     await signIn(page, own.url)
-    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 6, dose: 15 }])
+    const id = await planToday(page, own.url, NAME, [
+      { exerciseId: 'wrist_curl', sets: 6, dose: 15 },
+    ])
     await page.goto(`${own.url}/floor/${id}`)
     await pastWarmUp(page)
-    await expect.poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state)).toBe('activated')
+    await expect
+      .poll(() =>
+        page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state),
+      )
+      .toBe('activated')
     await expect.poll(async () => (await logged(page, own.url, id)).length).toBeGreaterThan(3)
     await own.halt()
     await page.reload()
-    await expect(page.getByText('The server does not answer: the session goes on from this device.')).toBeVisible({ timeout: 20_000 })
+    await expect(
+      page.getByText('The server does not answer: the session goes on from this device.'),
+    ).toBeVisible({ timeout: 20_000 })
     for (let n = 1; n <= 10; n++) {
       const at = await main(page).textContent()
       if (at === 'Start') await main(page).tap()
@@ -118,39 +194,91 @@ test.describe('tablet', () => {
     await own.again()
     // The pauses between tries have grown meanwhile.
     await page.clock.fastForward(16_000)
-    await expect(page.getByText('Saved on this device', { exact: false })).toBeHidden({ timeout: 20_000 })
-    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => `${l.hand} ${l.set}`).sort(), { timeout: 20_000 }).toEqual(['left 1', 'left 2', 'left 3', 'left 4', 'left 5', 'right 1', 'right 2', 'right 3', 'right 4', 'right 5'])
+    await expect(page.getByText('Saved on this device', { exact: false })).toBeHidden({
+      timeout: 20_000,
+    })
+    await expect
+      .poll(
+        async () =>
+          (await logged(page, own.url, id))
+            .filter((l) => l.blockId)
+            .map((l) => `${l.hand} ${l.set}`)
+            .sort(),
+        { timeout: 20_000 },
+      )
+      .toEqual([
+        'left 1',
+        'left 2',
+        'left 3',
+        'left 4',
+        'left 5',
+        'right 1',
+        'right 2',
+        'right 3',
+        'right 4',
+        'right 5',
+      ])
   })
 
-  test('two devices log one set: both are kept, the coach is asked, nothing is overwritten', async ({ page, own, browser }) => {
+  test('two devices log one set: both are kept, the coach is asked, nothing is overwritten', async ({
+    page,
+    own,
+    browser,
+  }) => {
     await signIn(page, own.url)
-    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 2, dose: 15 }])
-    const other = await (await browser.newContext({ viewport: { width: 820, height: 1180 }, hasTouch: true })).newPage()
+    const id = await planToday(page, own.url, NAME, [
+      { exerciseId: 'wrist_curl', sets: 2, dose: 15 },
+    ])
+    const other = await (
+      await browser.newContext({ viewport: { width: 820, height: 1180 }, hasTouch: true })
+    ).newPage()
     await signIn(other, own.url)
-    for (const p of [page, other]) { await p.goto(`${own.url}/floor/${id}`); await pastWarmUp(p); await p.getByRole('button', { name: 'Start' }).tap() }
+    for (const p of [page, other]) {
+      await p.goto(`${own.url}/floor/${id}`)
+      await pastWarmUp(p)
+      await p.getByRole('button', { name: 'Start' }).tap()
+    }
     // The other one says twelve, this one as planned.
     await other.getByRole('button', { name: 'Change' }).tap({ timeout: 15_000 })
     for (let n = 0; n < 3; n++) await other.getByRole('button', { name: 'Less: Repetitions' }).tap()
     await expect(main(page)).toHaveText('As planned', { timeout: 15_000 })
     await main(page).tap()
     await other.getByRole('button', { name: 'Keep' }).tap()
-    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => l.reps).sort()).toEqual([12, 15])
+    await expect
+      .poll(async () =>
+        (await logged(page, own.url, id))
+          .filter((l) => l.blockId)
+          .map((l) => l.reps)
+          .sort(),
+      )
+      .toEqual([12, 15])
     await page.goto(`${own.url}/athletes/${id}/floor`)
     const asked = page.getByRole('region', { name: 'Logged twice' })
     await expect(asked).toContainText('set 1')
     await accessible(page)
     await asked.getByRole('button', { name: 'It was 12 reps' }).click()
     await expect(asked).toBeHidden()
-    expect((await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => l.reps)).toEqual([12])
+    expect((await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => l.reps)).toEqual([
+      12,
+    ])
     await other.context().close()
   })
 
-  test('several at one station: each with a clock of their own, whose turn it is comes up by itself', async ({ page, own }) => {
+  test('several at one station: each with a clock of their own, whose turn it is comes up by itself', async ({
+    page,
+    own,
+  }) => {
     await page.clock.install({ time: NOW })
     await signIn(page, own.url)
-    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 2, dose: 15 }])
+    const id = await planToday(page, own.url, NAME, [
+      { exerciseId: 'wrist_curl', sets: 2, dose: 15 },
+    ])
     await page.goto(`${own.url}/athletes/${id}/floor`)
-    await page.getByRole('group', { name: 'At this station too' }).getByRole('checkbox').first().check()
+    await page
+      .getByRole('group', { name: 'At this station too' })
+      .getByRole('checkbox')
+      .first()
+      .check()
     await page.getByRole('link', { name: 'Run for 2' }).tap()
     const tiles = page.getByRole('group', { name: 'Athletes at this station' }).getByRole('button')
     await expect(tiles).toHaveCount(2)
@@ -171,12 +299,18 @@ test.describe('tablet', () => {
 test.describe('phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
 
-  test('pain stops at the first touch, is asked for with its place, ends that hand and is seen on the roster; what was logged can be changed; the warm-up is left out only with a reason', async ({ page, own }) => {
+  test('pain stops at the first touch, is asked for with its place, ends that hand and is seen on the roster; what was logged can be changed; the warm-up is left out only with a reason', async ({
+    page,
+    own,
+  }) => {
     await signIn(page, own.url)
-    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 3, dose: 15 }])
+    const id = await planToday(page, own.url, NAME, [
+      { exerciseId: 'wrist_curl', sets: 3, dose: 15 },
+    ])
     await page.goto(`${own.url}/athletes/${id}/floor`)
     await page.getByRole('link', { name: 'Run the session' }).tap()
-    const tap = (name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' }).tap()
+    const tap = (name: string | RegExp) =>
+      page.getByRole('button', { name, exact: typeof name === 'string' }).tap()
     await tap('Leave it out')
     await controlsHold(page)
     await tap('Warm from training')
@@ -214,7 +348,14 @@ test.describe('phone', () => {
       await main(page).tap()
     }
     await tap('Session done')
-    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).map((l) => `${l.hand} ${l.set} ${l.reps} ${l.pain}`).sort()).toEqual(['left 1 13 null', 'left 2 15 null', 'left 3 15 null', 'right 1 null 4'])
+    await expect
+      .poll(async () =>
+        (await logged(page, own.url, id))
+          .filter((l) => l.blockId)
+          .map((l) => `${l.hand} ${l.set} ${l.reps} ${l.pain}`)
+          .sort(),
+      )
+      .toEqual(['left 1 13 null', 'left 2 15 null', 'left 3 15 null', 'right 1 null 4'])
     const all = await logged(page, own.url, id)
     expect(all.find((l) => l.pain === 4)?.painWhere).toEqual({ hand: 'right', at: ['wrist'] })
     expect(all.find((l) => l.blockId === null)?.details?.reason).toBe('Warm from training')
@@ -222,33 +363,48 @@ test.describe('phone', () => {
     await expect(page.getByText(/Pain 4 to 6 today \(right hand: wrist\)/).first()).toBeVisible()
   })
 
-  test('the athlete\'s own link: only these sessions, sets go in, and it ends when it is taken back', async ({ page, own, browser }) => {
+  test("the athlete's own link: only these sessions, sets go in, and it ends when it is taken back", async ({
+    page,
+    own,
+    browser,
+  }) => {
     await signIn(page, own.url)
-    const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 2, dose: 15 }])
+    const id = await planToday(page, own.url, NAME, [
+      { exerciseId: 'wrist_curl', sets: 2, dose: 15 },
+    ])
     await page.goto(`${own.url}/athletes/${id}/floor`)
     await page.getByRole('button', { name: 'Make a link' }).tap()
     const link = await page.getByLabel(/^Copy it now/).inputValue()
-    const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage()
+    const phone = await (
+      await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
+    ).newPage()
     await phone.goto(link)
     await expect(phone.getByText(NAME)).toBeVisible()
     await expect(phone.getByRole('region', { name: 'Thu' })).toContainText('Wrist curl')
     await accessible(phone)
-    await phone.getByRole('button', { name: 'Begin today\'s session' }).tap()
+    await phone.getByRole('button', { name: "Begin today's session" }).tap()
     await pastWarmUp(phone)
     await main(phone).tap()
     await expect(main(phone)).toHaveText('As planned', { timeout: 15_000 })
     await main(phone).tap()
-    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length).toBe(1)
+    await expect
+      .poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length)
+      .toBe(1)
     await page.reload()
     await page.getByRole('button', { name: 'Take back' }).tap()
     await expect(page.getByRole('button', { name: 'Take back' })).toBeHidden()
     await phone.reload()
-    await expect(phone.getByText('This link was taken back. Ask your coach for a new one.')).toBeVisible()
+    await expect(
+      phone.getByText('This link was taken back. Ask your coach for a new one.'),
+    ).toBeVisible()
     await phone.context().close()
   })
 })
 
-test('a load is typed on a keypad; a session ended early keeps what was done, says what is left and why, and the plan shows it', async ({ page, own }) => {
+test('a load is typed on a keypad; a session ended early keeps what was done, says what is left and why, and the plan shows it', async ({
+  page,
+  own,
+}) => {
   await page.setViewportSize({ width: 820, height: 1180 })
   await signIn(page, own.url)
   const id = await planToday(page, own.url, NAME, [{ exerciseId: 'wrist_curl', sets: 2, dose: 15 }])
@@ -260,11 +416,14 @@ test('a load is typed on a keypad; a session ended early keeps what was done, sa
   await page.getByRole('button', { name: /^Type: Load/ }).click()
   const pad = page.getByRole('group', { name: /^Load/ })
   await pad.getByRole('button', { name: 'None' }).click()
-  for (const key of ['1', '2', '.', '5']) await pad.getByRole('button', { name: key, exact: true }).click()
+  for (const key of ['1', '2', '.', '5'])
+    await pad.getByRole('button', { name: key, exact: true }).click()
   await controlsHold(page)
   await pad.getByRole('button', { name: 'Use 12.5 kg' }).click()
   await page.getByRole('button', { name: 'Keep' }).click()
-  await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length).toBe(1)
+  await expect
+    .poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length)
+    .toBe(1)
   await page.getByRole('button', { name: 'More' }).click()
   await page.getByRole('button', { name: 'End early …' }).click()
   await controlsHold(page)
@@ -276,15 +435,27 @@ test('a load is typed on a keypad; a session ended early keeps what was done, sa
   await expect(page.getByText('Ended early on Thu 8 Oct: has to leave.')).toBeVisible()
 })
 
-test('the browser is killed in mid-hold: started again, the hold runs on', async ({ page, own }) => {
+test('the browser is killed in mid-hold: started again, the hold runs on', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   const id = await planToday(page, own.url, NAME, [{ exerciseId: 'pinch_hold', sets: 2, dose: 40 }])
   const profile = mkdtempSync(join(tmpdir(), 'mano-profile-'))
   const begin = async () => {
-    const context = await chromium.launchPersistentContext(profile, test.info().project.use.launchOptions)
+    const context = await chromium.launchPersistentContext(
+      profile,
+      test.info().project.use.launchOptions,
+    )
     const cdp = await context.browser()!.newBrowserCDPSession()
-    const { processInfo } = (await cdp.send('SystemInfo.getProcessInfo')) as { processInfo: { type: string; id: number }[] }
-    return { pid: processInfo.find((p) => p.type === 'browser')!.id, context, page: context.pages()[0]! }
+    const { processInfo } = (await cdp.send('SystemInfo.getProcessInfo')) as {
+      processInfo: { type: string; id: number }[]
+    }
+    return {
+      pid: processInfo.find((p) => p.type === 'browser')!.id,
+      context,
+      page: context.pages()[0]!,
+    }
   }
   const killed = async (b: Awaited<ReturnType<typeof begin>>) => {
     const gone = new Promise((resolve) => b.context.once('close', resolve))
@@ -299,8 +470,12 @@ test('the browser is killed in mid-hold: started again, the hold runs on', async
     await one.page.getByRole('button', { name: 'Start' }).click()
     await expect(one.page.locator('.f-digits')).toHaveText(/^[1-9]$/, { timeout: 15_000 })
     await expect(word(one.page)).toContainText('Left: hold')
-    await one.page.waitForFunction(() => Number(document.querySelector('.f-digits')!.textContent) >= 2)
-  } finally { await killed(one) }
+    await one.page.waitForFunction(
+      () => Number(document.querySelector('.f-digits')!.textContent) >= 2,
+    )
+  } finally {
+    await killed(one)
+  }
   const two = await begin()
   try {
     await two.context.addCookies(await page.context().cookies())
@@ -309,11 +484,19 @@ test('the browser is killed in mid-hold: started again, the hold runs on', async
     expect(Number(await two.page.locator('.f-digits').textContent())).toBeGreaterThanOrEqual(2)
     await two.page.getByRole('button', { name: 'Let go early' }).click()
     await two.page.getByRole('button', { name: 'Keep' }).click()
-    await expect.poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length).toBe(1)
-  } finally { await killed(two); rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 200 }) }
+    await expect
+      .poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length)
+      .toBe(1)
+  } finally {
+    await killed(two)
+    rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 200 })
+  }
 })
 
-test('the session card prints on one page; the weeks are a calendar file', async ({ page, own }) => {
+test('the session card prints on one page; the weeks are a calendar file', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   const id = await planToday(page, own.url, NAME, TWENTY)
   await page.goto(`${own.url}/card/${id}?day=2026-10-08`)
@@ -325,7 +508,9 @@ test('the session card prints on one page; the weeks are a calendar file', async
   await page.goto(`${own.url}/paper/${id}?week=2026-10-05`)
   await expect(page.getByRole('cell', { name: /^Pinch for time/ })).toBeVisible()
   await accessible(page)
-  expect((await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length).toBe(1)
+  expect(
+    (await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length,
+  ).toBe(1)
   const file = await page.request.get(`${own.url}/api/athletes/${id}/calendar`)
   expect(file.headers()['content-type']).toContain('text/calendar')
   expect(await file.text()).toContain('DTSTART;TZID=Europe/London:20261008T183000')

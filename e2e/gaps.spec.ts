@@ -2,28 +2,45 @@ import { accessible, expect, open, signIn, startTest, test, typeTrials } from '.
 
 test.beforeEach(async ({ page, own }) => signIn(page, own.url))
 
-test('the hand map is walked by keys, read as pairs, and opened to its arithmetic', async ({ page }) => {
+test('the hand map is walked by keys, read as pairs, and opened to its arithmetic', async ({
+  page,
+}) => {
   await open(page, 'Dov Hartigan', 'Gaps')
   const rows = page.locator('.spine').getByRole('button')
-  await expect(rows.first()).toHaveAccessibleName(/^Closing force, max: left [\d.]+.kg, [\d.]+.kg short; right [\d.]+.kg; asked 56.0.kg; left \d+ percent weaker; weight 3 of 5$/)
-  await expect(rows.filter({ hasText: 'Catch, reactive' })).toHaveAccessibleName('Catch, reactive: not tested; weight 3 of 5')
+  await expect(rows.first()).toHaveAccessibleName(
+    /^Closing force, max: left [\d.]+.kg, [\d.]+.kg short; right [\d.]+.kg; asked 56.0.kg; left \d+ percent weaker; weight 3 of 5$/,
+  )
+  await expect(rows.filter({ hasText: 'Catch, reactive' })).toHaveAccessibleName(
+    'Catch, reactive: not tested; weight 3 of 5',
+  )
   await rows.first().focus()
   await page.keyboard.press('ArrowDown')
   await expect(rows.nth(1)).toBeFocused()
   await page.keyboard.press('ArrowUp')
   await page.keyboard.press('Enter')
   const panel = page.getByRole('complementary')
-  await expect(panel).toContainText(/Left: 56\.0.kg asked less [\d.]+.kg done less error [\d.]+.kg = [\d.]+.kg short\./)
+  await expect(panel).toContainText(
+    /Left: 56\.0.kg asked less [\d.]+.kg done less error [\d.]+.kg = [\d.]+.kg short\./,
+  )
   await expect(panel).toContainText(/published mean, males 25-29 \(Mathiowetz 1985, from memory\)/)
   await expect(panel).toContainText(/typical error [\d.]+.kg from own repeats/)
-  await panel.getByRole('listitem').filter({ hasText: 'published mean' }).getByRole('button', { name: 'Use this' }).click()
+  await panel
+    .getByRole('listitem')
+    .filter({ hasText: 'published mean' })
+    .getByRole('button', { name: 'Use this' })
+    .click()
   await expect(panel).toContainText(/Left: 50\.1.kg asked/)
   await accessible(page)
 })
 
-test('the coach pins, gives the reason, and takes it back; the draft of the plan says so', async ({ page }) => {
+test('the coach pins, gives the reason, and takes it back; the draft of the plan says so', async ({
+  page,
+}) => {
   await open(page, 'Dov Hartigan', 'Gaps')
-  await page.locator('.spine').getByRole('button', { name: /^Wrist extension, sustained/ }).click()
+  await page
+    .locator('.spine')
+    .getByRole('button', { name: /^Wrist extension, sustained/ })
+    .click()
   const panel = page.getByRole('complementary')
   await panel.getByRole('button', { name: 'Pin to the top' }).click()
   await expect(panel.getByRole('button', { name: 'Say so' })).toBeDisabled()
@@ -31,17 +48,25 @@ test('the coach pins, gives the reason, and takes it back; the draft of the plan
   await panel.getByRole('button', { name: 'Say so' }).click()
   await expect(panel).toContainText('pinned by the coach: sore after the last camp')
   await panel.getByRole('button', { name: 'Close' }).click()
-  await expect(page.locator('.answers').first().getByRole('listitem').first()).toContainText('Wrist extension')
+  await expect(page.locator('.answers').first().getByRole('listitem').first()).toContainText(
+    'Wrist extension',
+  )
   await page.getByRole('button', { name: 'Wrist extension, sustained', exact: true }).click()
   await panel.getByRole('button', { name: 'Take it back' }).click()
   await expect(panel).not.toContainText('pinned by the coach')
 })
 
-test('asymmetry: sentences with their interval, an own limit; balance and critical load with error, refusals in words', async ({ page }) => {
+test('asymmetry: sentences with their interval, an own limit; balance and critical load with error, refusals in words', async ({
+  page,
+}) => {
   await open(page, 'Dov Hartigan', 'Gaps')
   await page.getByRole('tab', { name: 'Asymmetry' }).click()
-  await expect(page.getByText(/The left hand is weaker every time: \d of \d+ tests\./)).toBeVisible()
-  await expect(page.getByText(/more than expected for a right-handed grappler\. Acted on/).first()).toBeVisible()
+  await expect(
+    page.getByText(/The left hand is weaker every time: \d of \d+ tests\./),
+  ).toBeVisible()
+  await expect(
+    page.getByText(/more than expected for a right-handed grappler\. Acted on/).first(),
+  ).toBeVisible()
   await accessible(page)
   await page.getByLabel('Own limit, %').fill('5')
   await page.getByRole('button', { name: 'Set', exact: true }).click()
@@ -50,8 +75,12 @@ test('asymmetry: sentences with their interval, an own limit; balance and critic
   await expect(page.getByLabel('Own limit, %')).toHaveValue('5')
 
   await page.getByRole('tab', { name: 'Balance' }).click()
-  await expect(page.getByRole('img', { name: /^left 0\.\d\d, 4 values over time/ }).first()).toBeVisible()
-  await expect(page.getByText('Every plan trains wrist extension on two days a week', { exact: false })).toBeVisible()
+  await expect(
+    page.getByRole('img', { name: /^left 0\.\d\d, 4 values over time/ }).first(),
+  ).toBeVisible()
+  await expect(
+    page.getByText('Every plan trains wrist extension on two days a week', { exact: false }),
+  ).toBeVisible()
   await accessible(page)
 
   await page.getByRole('tab', { name: 'Critical force and curves' }).click()
@@ -70,7 +99,9 @@ test('asymmetry: sentences with their interval, an own limit; balance and critic
   await expect(page.getByText(/NaN|Infinity|undefined/)).toHaveCount(0)
 })
 
-test('holds to failure typed in: refused in words until three loads stand apart, then a fit', async ({ page }) => {
+test('holds to failure typed in: refused in words until three loads stand apart, then a fit', async ({
+  page,
+}) => {
   await open(page, 'Mirela Stroud', 'Tests')
   const hold = async (kg: string, left: string, right: string) => {
     await page.getByLabel('More protocols').selectOption('endurance_set')
@@ -81,14 +112,30 @@ test('holds to failure typed in: refused in words until three loads stand apart,
     await startTest(page)
     await expect(page.getByText(`Load held: ${kg}.0 kg`)).toBeVisible()
     await typeTrials(page, [left, right])
-    await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Tests/ }).click()
+    await page
+      .getByRole('navigation', { name: 'Stages' })
+      .getByRole('link', { name: /^Tests/ })
+      .click()
   }
-  const gaps = async () => { await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Gaps/ }).click(); await page.getByRole('tab', { name: 'Critical force and curves' }).click() }
+  const gaps = async () => {
+    await page
+      .getByRole('navigation', { name: 'Stages' })
+      .getByRole('link', { name: /^Gaps/ })
+      .click()
+    await page.getByRole('tab', { name: 'Critical force and curves' }).click()
+  }
   await hold('20', '60', '66')
   await hold('14', '150', '170')
   await gaps()
-  await expect(page.getByText('Fewer than three holds. Hold two or three loads more to failure, on other days.').first()).toBeVisible()
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Tests/ }).click()
+  await expect(
+    page
+      .getByText('Fewer than three holds. Hold two or three loads more to failure, on other days.')
+      .first(),
+  ).toBeVisible()
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: /^Tests/ })
+    .click()
   await hold('11', '400', '470')
   await gaps()
   await expect(page.getByText('Provisional: three holds.', { exact: false }).first()).toBeVisible()
@@ -102,11 +149,22 @@ test('wrist braces typed in reach the balance at once, in their own unit', async
     await page.getByLabel('Strap from the wrist, mm').fill('90')
     await startTest(page)
     await page.getByLabel('Read in').selectOption('N m')
-    await typeTrials(page, direction === 'extension' ? ['9.1', '9.6', '9.3', '9.4', '9.2', '9.7'] : ['18.2', '19', '18.6', '19.3', '18.4', '19.1'])
-    await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Tests/ }).click()
+    await typeTrials(
+      page,
+      direction === 'extension'
+        ? ['9.1', '9.6', '9.3', '9.4', '9.2', '9.7']
+        : ['18.2', '19', '18.6', '19.3', '18.4', '19.1'],
+    )
+    await page
+      .getByRole('navigation', { name: 'Stages' })
+      .getByRole('link', { name: /^Tests/ })
+      .click()
   }
   await expect(page.getByRole('row', { name: /Wrist braces, flexion/ })).toContainText('N·m')
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Gaps/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: /^Gaps/ })
+    .click()
   await page.getByRole('tab', { name: 'Balance' }).click()
   await expect(page.getByRole('img', { name: /^left 0\.50/ })).toBeVisible()
 })

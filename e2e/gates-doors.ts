@@ -18,7 +18,8 @@ export const TRY: Readonly<Record<DoorId, (s: Scene) => Promise<void>>> = {
     await expect(start).toBeEnabled()
   },
   async trial({ page, url, id, tier }) {
-    // A squeeze is free to all but the held hand; pain noted in it closes the hand before the next effort.
+    // A squeeze is free to all but the held hand; pain noted in it closes the hand before the next
+    // effort.
     await page.goto(`${url}/athletes/${id}/tests?protocol=dyno_seated`)
     const start = page.getByRole('button', { name: 'All four met, start' })
     if (TIERS[tier].injury === 'finger_pulley') {
@@ -131,7 +132,9 @@ export const TRY: Readonly<Record<DoorId, (s: Scene) => Promise<void>>> = {
     await page.goto(`${url}/testday/${day}/${station}`)
     const met = page.getByRole('button', { name: 'All four met' })
     const leave = page.getByRole('button', { name: 'Leave out …' })
-    expect(await shown(page, () => expect(met.or(leave).first()).toBeVisible())).toBe(TIERS[tier].class)
+    expect(await shown(page, () => expect(met.or(leave).first()).toBeVisible())).toBe(
+      TIERS[tier].class,
+    )
     // Nothing to type a result into before the caution is dealt with.
     if (TIERS[tier].class !== 'free') await expect(page.getByLabel(/^Result/)).toBeHidden()
     if (TIERS[tier].class !== 'ask') return

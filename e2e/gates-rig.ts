@@ -32,7 +32,10 @@ export const FRAME = Array.from({ length: 7 }, () => ({
   competition: false,
 }))
 
-/** One athlete of each tier; the injury comes after the week was saved, as it does in life. Edges are stopped, ask or are free. */
+/**
+ * One athlete of each tier; the injury comes after the week was saved, as it does in life. Edges
+ * are stopped, ask or are free.
+ */
 export const TIERS = {
   absolute: {
     class: 'stop',
@@ -85,7 +88,8 @@ export async function make(page: Page, url: string, tier: Tier): Promise<Scene> 
       entries: QUALITIES.map((quality) => ({ id: uuid(), quality, family: null, weeks: 60 })),
     }),
   ).toBe(201)
-  // A young athlete's week was saved before the birth date was known to matter: light edges; the others pull on edges today.
+  // A young athlete's week was saved before the birth date was known to matter: light edges; the
+  // others pull on edges today.
   const exercise = tier === 'absolute' ? 'edge_light' : 'edge_repeat'
   const blocks = [exercise, 'ext_band'].map((exerciseId) => ({
     id: uuid(),

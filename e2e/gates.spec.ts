@@ -11,7 +11,8 @@ for (const tier of Object.keys(TIERS) as Tier[])
     test.slow()
     await signIn(page, own.url)
     const scene = await make(page, own.url, tier)
-    // What leaves something behind comes last: a reason given at the floor opens the link and the card too.
+    // What leaves something behind comes last: a reason given at the floor opens the link and the
+    // card too.
     for (const door of [
       'test_start',
       'day_setup',

@@ -4,7 +4,9 @@ import { accessible, expect, open, signIn, test } from './rig'
 test.beforeEach(async ({ page, hall }) => signIn(page, hall.url))
 
 test('the roster puts who needs what first, and is driven by keys', async ({ page }) => {
-  const groups = page.getByRole('rowheader').filter({ hasText: /^(Act before they train|Due|Nothing needed)/ })
+  const groups = page
+    .getByRole('rowheader')
+    .filter({ hasText: /^(Act before they train|Due|Nothing needed)/ })
   await expect(groups).toHaveText([/^Act before they train2/, /^Due\d/, /^Nothing needed\d/])
   await accessible(page)
   await page.getByRole('link', { name: 'Kaya Osei-Lund' }).first().focus()
@@ -19,30 +21,45 @@ test('the roster puts who needs what first, and is driven by keys', async ({ pag
 
 const STAGES = ['Intake', 'Demands', 'Tests', 'Gaps', 'Plan', 'Floor', 'Review'] as const
 async function stage(page: Page, name: string): Promise<void> {
-  const link = page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: new RegExp(`^${name}`) })
+  const link = page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: new RegExp(`^${name}`) })
   await link.click()
   await expect(link).toHaveAttribute('aria-current', 'step')
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0)
 }
 
-test('no stage and no page of the hall has a serious accessibility finding', async ({ page, hall }) => {
+test('no stage and no page of the hall has a serious accessibility finding', async ({
+  page,
+  hall,
+}) => {
   test.slow()
   await open(page, 'Dov Hartigan', 'Intake')
-  for (const name of STAGES) await test.step(name, async () => { await stage(page, name); await accessible(page) })
-  for (const path of ['/import', '/hall', '/kit', '/athletes/new']) await test.step(path, async () => {
-    await page.goto(hall.url + path)
-    await expect(page.getByRole('heading').first()).toBeVisible()
-    await accessible(page)
-  })
+  for (const name of STAGES)
+    await test.step(name, async () => {
+      await stage(page, name)
+      await accessible(page)
+    })
+  for (const path of ['/import', '/hall', '/kit', '/athletes/new'])
+    await test.step(path, async () => {
+      await page.goto(hall.url + path)
+      await expect(page.getByRole('heading').first()).toBeVisible()
+      await accessible(page)
+    })
 })
 
-test('intake: measures both hands, refuses a slip, warns before what is typed is lost', async ({ page }) => {
+test('intake: measures both hands, refuses a slip, warns before what is typed is lost', async ({
+  page,
+}) => {
   await open(page, 'Bram Achterley', 'Intake')
   await page.getByLabel('Hand length, left').fill('7')
   await page.getByRole('button', { name: 'Record measures' }).click()
   await expect(page.getByText('Hand length of 7 mm is outside 100 to 260 mm.')).toBeVisible()
   await page.getByLabel('Name', { exact: true }).fill('Bram Achterley-Voss')
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Demands/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: /^Demands/ })
+    .click()
   await expect(page.getByText('Leave without saving?')).toBeVisible()
   await page.getByRole('button', { name: 'Leave without saving' }).click()
   await expect(page.getByRole('heading', { name: 'Thrower, shot or discus' })).toBeVisible()
@@ -50,7 +67,12 @@ test('intake: measures both hands, refuses a slip, warns before what is typed is
 
 test('an active caution holds its hand before a test starts and says why', async ({ page }) => {
   await open(page, 'Kaya Osei-Lund', 'Tests')
-  await expect(page.getByText('Thumb ligament or fracture waits for a clinician (right hand). Stopped until a licensed clinician clears it.', { exact: false })).toBeVisible()
+  await expect(
+    page.getByText(
+      'Thumb ligament or fracture waits for a clinician (right hand). Stopped until a licensed clinician clears it.',
+      { exact: false },
+    ),
+  ).toBeVisible()
   await expect(page.getByText('clinician', { exact: false }).first()).toBeVisible()
 })
 
@@ -78,16 +100,26 @@ test('signed out means signed out; an unknown address says so', async ({ page, o
   await expect(page.getByText('The name or the password is wrong.')).toBeVisible()
   await page.getByRole('textbox', { name: 'Password' }).fill('quayside-hall')
   await page.getByRole('button', { name: 'Sign in' }).click()
-  await expect(page.getByRole('heading', { name: 'Thursday 8 October' }).or(page.getByText('No such athlete.'))).toBeVisible()
+  await expect(
+    page
+      .getByRole('heading', { name: 'Thursday 8 October' })
+      .or(page.getByText('No such athlete.')),
+  ).toBeVisible()
 })
 
-for (const size of [{ width: 820, height: 1180 }, { width: 390, height: 844 }]) {
+for (const size of [
+  { width: 820, height: 1180 },
+  { width: 390, height: 844 },
+]) {
   test(`nothing is cut off at ${size.width} wide`, async ({ page }) => {
     await page.setViewportSize(size)
     await open(page, 'Dov Hartigan', 'Intake')
     for (const name of STAGES) {
       await stage(page, name)
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), name).toBeLessThanOrEqual(0)
+      expect(
+        await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+        name,
+      ).toBeLessThanOrEqual(0)
     }
   })
 }
@@ -97,13 +129,17 @@ test('what is not tested is a dashed box, never a bar; no norm under 20', async 
   const untested = page.locator('.spine li').filter({ hasText: 'Not tested' })
   await expect(untested.nth(5)).toBeVisible()
   await expect(untested.locator('.sp-bar i:not(.none)')).toHaveCount(0)
-  await page.locator('.spine').getByRole('button', { name: /^Closing force/ }).click()
+  await page
+    .locator('.spine')
+    .getByRole('button', { name: /^Closing force/ })
+    .click()
   await expect(page.getByRole('complementary')).toContainText('Measured against')
   await expect(page.getByRole('complementary')).not.toContainText('Mathiowetz')
-
 })
 
-test('the map of seventeen qualities is drawn in under 100 ms at a quarter of the speed', async ({ page }) => {
+test('the map of seventeen qualities is drawn in under 100 ms at a quarter of the speed', async ({
+  page,
+}) => {
   await open(page, 'Dov Hartigan', 'Gaps')
   await expect(page.locator('.spine li').nth(17)).toBeVisible()
   const session = await page.context().newCDPSession(page)
@@ -111,13 +147,18 @@ test('the map of seventeen qualities is drawn in under 100 ms at a quarter of th
   const ms: number[] = []
   for (let i = 0; i < 5; i++) {
     await page.getByRole('tab', { name: 'Balance' }).click()
-    ms.push(await page.evaluate(async () => {
-      const tab = [...document.querySelectorAll<HTMLElement>('[role=tab]')].find((t) => t.textContent === 'Hand map')!
-      const started = performance.now()
-      tab.click()
-      while (document.querySelectorAll('.spine li').length < 17) await new Promise((r) => setTimeout(r, 0))
-      return performance.now() - started
-    }))
+    ms.push(
+      await page.evaluate(async () => {
+        const tab = [...document.querySelectorAll<HTMLElement>('[role=tab]')].find(
+          (t) => t.textContent === 'Hand map',
+        )!
+        const started = performance.now()
+        tab.click()
+        while (document.querySelectorAll('.spine li').length < 17)
+          await new Promise((r) => setTimeout(r, 0))
+        return performance.now() - started
+      }),
+    )
   }
   await session.send('Emulation.setCPUThrottlingRate', { rate: 1 })
   expect(Math.min(...ms)).toBeLessThan(100)
@@ -139,12 +180,20 @@ test('the five athletes a coach would know: each with its sentence on screen', a
   await page.getByRole('button', { name: /^All \d+ in the hall/ }).click()
   await expect(ranked.filter({ hasText: 'Sleeve' })).toHaveText(['Sleeve, 50 mm', 'Sleeve, 67 mm'])
   await page.getByRole('button', { name: /^Sleeve, 67 mm/ }).click()
-  await expect(page.getByRole('row', { name: /right caution/ })).toContainText('thumb ligament or fracture, settling: needs your reason')
+  await expect(page.getByRole('row', { name: /right caution/ })).toContainText(
+    'thumb ligament or fracture, settling: needs your reason',
+  )
   await at('Ines Varrow', 'Hall', 'Finger edge')
-  await expect(say.filter({ hasText: 'Strong climber: edges of 8 to 14 mm.' })).toContainText('too big, the back is tested before the fingers')
+  await expect(say.filter({ hasText: 'Strong climber: edges of 8 to 14 mm.' })).toContainText(
+    'too big, the back is tested before the fingers',
+  )
   await expect(ranked.first()).toHaveText('Edge board, 10 mm')
   await at('Jonah Pell', 'Hall', 'Hang')
-  await expect(say.filter({ hasText: 'Nobody knows the objects before the day' })).toContainText('change them week by week')
+  await expect(say.filter({ hasText: 'Nobody knows the objects before the day' })).toContainText(
+    'change them week by week',
+  )
   await at('Mirela Stroud', 'Travel bag', 'Open-hand hold')
-  await expect(say.first()).toContainText('Nearest in the bag: Travel towel, over a bar; cloth, not a handle')
+  await expect(say.first()).toContainText(
+    'Nearest in the bag: Travel towel, over a bar; cloth, not a handle',
+  )
 })

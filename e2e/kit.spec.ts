@@ -2,7 +2,10 @@ import { expect, open, signIn, test } from './rig'
 
 test.beforeEach(async ({ page, own }) => signIn(page, own.url))
 
-const stage = (page: import('@playwright/test').Page, name: string) => page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: new RegExp(`^${name}`) })
+const stage = (page: import('@playwright/test').Page, name: string) =>
+  page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: new RegExp(`^${name}`) })
 const add = async (page: import('@playwright/test').Page, kind: string, label: string) => {
   await page.getByRole('button', { name: 'Add an implement' }).click()
   await page.getByRole('combobox', { name: 'Kind' }).click()
@@ -10,7 +13,9 @@ const add = async (page: import('@playwright/test').Page, kind: string, label: s
   await page.getByLabel('Label').fill(label)
 }
 
-test('a place from nothing: a handle in fractions of an inch, a spring unrated then rated, and the match follows', async ({ page }) => {
+test('a place from nothing: a handle in fractions of an inch, a spring unrated then rated, and the match follows', async ({
+  page,
+}) => {
   await page.getByRole('link', { name: 'Kit room' }).click()
   await page.getByRole('button', { name: 'Add a place' }).click()
   await page.getByLabel('Name', { exact: true }).fill('Garage in Quay Street')
@@ -32,7 +37,9 @@ test('a place from nothing: a handle in fractions of an inch, a spring unrated t
   await page.getByLabel('Handle spread, mm').fill('70')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByRole('row', { name: /Garage spring/ })).toContainText('Rate it')
-  await expect(page.getByText('train with it, test with a rated one', { exact: false })).toBeVisible()
+  await expect(
+    page.getByText('train with it, test with a rated one', { exact: false }),
+  ).toBeVisible()
 
   const score = async (): Promise<number> => {
     await page.getByRole('link', { name: 'Roster' }).click()
@@ -75,15 +82,27 @@ test('a thumb injury changes the ranking and marks the plan', async ({ page }) =
   await expect(stage(page, 'Plan')).toContainText('Before injury')
   await stage(page, 'Demands').click()
   await page.getByRole('button', { name: 'Wide pinch', exact: true }).click()
-  await expect(sentence).toContainText('left hand thumb ligament or fracture waits for a clinician: stopped')
-  await page.getByRole('list', { name: /Implements in the hall/ }).getByRole('button').first().click()
+  await expect(sentence).toContainText(
+    'left hand thumb ligament or fracture waits for a clinician: stopped',
+  )
+  await page
+    .getByRole('list', { name: /Implements in the hall/ })
+    .getByRole('button')
+    .first()
+    .click()
   await expect(page.getByRole('row', { name: /left caution/ })).toContainText('0 %')
 })
 
-test('demands: a coach\'s word asks which, a change is marked and goes back, two sports by weight, an own event', async ({ page }) => {
+test("demands: a coach's word asks which, a change is marked and goes back, two sports by weight, an own event", async ({
+  page,
+}) => {
   await open(page, 'Mirela Stroud', 'Demands')
   await page.getByLabel('Find a quality').fill('crush')
-  await expect(page.getByText('"crush" may mean closing force, closed-fist hold, cloth and rope, open-hand hold: which?')).toBeVisible()
+  await expect(
+    page.getByText(
+      '"crush" may mean closing force, closed-fist hold, cloth and rope, open-hand hold: which?',
+    ),
+  ).toBeVisible()
   await page.locator('.dem-which').getByRole('button', { name: 'Closed-fist hold' }).click()
   await expect(page.getByRole('heading', { name: 'Closed-fist hold' })).toBeVisible()
 
@@ -108,14 +127,18 @@ test('demands: a coach\'s word asks which, a change is marked and goes back, two
   await page.getByRole('option', { name: 'Climber, routes' }).click()
   await page.getByRole('textbox', { name: 'Weight of 2' }).fill('0.5')
   await page.getByRole('button', { name: 'Change from today' }).click()
-  await expect(page.getByRole('heading', { name: 'Boxer 67 % and Climber, routes 33 %' })).toBeVisible()
+  await expect(
+    page.getByRole('heading', { name: 'Boxer 67 % and Climber, routes 33 %' }),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Copy as own' }).click()
   await page.getByLabel('Name', { exact: true }).fill('Harbour bout')
   await page.getByRole('button', { name: 'Copy', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Harbour bout' })).toBeVisible()
 })
 
-test('intake: the usual week reaches the plan, an event keeps its day free, a wrap gap is measured', async ({ page }) => {
+test('intake: the usual week reaches the plan, an event keeps its day free, a wrap gap is measured', async ({
+  page,
+}) => {
   await open(page, 'Abel Quist', 'Intake')
   await page.getByRole('button', { name: /^Tue/ }).click()
   await page.getByRole('button', { name: 'Add training' }).click()
@@ -126,7 +149,9 @@ test('intake: the usual week reaches the plan, an event keeps its day free, a wr
   await expect(page.getByText('The usual week is not saved yet.')).toBeVisible()
   await page.getByRole('button', { name: 'Stay' }).click()
   await page.getByRole('button', { name: 'Keep this week' }).click()
-  await expect(page.getByRole('button', { name: /^Tue/ })).toContainText('Plan sees hand load 2 of 3, heavy pull before')
+  await expect(page.getByRole('button', { name: /^Tue/ })).toContainText(
+    'Plan sees hand load 2 of 3, heavy pull before',
+  )
 
   await page.getByRole('button', { name: 'Add an event' }).click()
   await page.getByLabel('Name', { exact: true }).last().fill('Harbour throws')
@@ -146,7 +171,9 @@ test('intake: the usual week reaches the plan, an event keeps its day free, a wr
   await expect(page.getByRole('region', { name: 'Tue' })).toContainText('Competition')
 })
 
-test('the rest of the kit room: a check, a price that stays, a pin with its plates, a unit retired and used again', async ({ page }) => {
+test('the rest of the kit room: a check, a price that stays, a pin with its plates, a unit retired and used again', async ({
+  page,
+}) => {
   await page.getByRole('link', { name: 'Kit room' }).click()
   const price = page.getByLabel(/^Price of/).first()
   await price.fill('about 40')
@@ -175,7 +202,9 @@ test('the rest of the kit room: a check, a price that stays, a pin with its plat
   await expect(page.getByRole('row', { name: /^Rolling handle/ })).not.toContainText('Retired')
 })
 
-test('an outcome of the sport, the history of the profile, and the hall\'s own limit', async ({ page }) => {
+test("an outcome of the sport, the history of the profile, and the hall's own limit", async ({
+  page,
+}) => {
   await open(page, 'Bram Achterley', 'Intake')
   await page.getByRole('button', { name: 'Add a result of Shot, best of six' }).click()
   await page.getByLabel('Result, m').fill('15.72')

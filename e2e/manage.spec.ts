@@ -6,19 +6,40 @@ test('an injury is added, moved on and cleared, and holds the hand meanwhile', a
   await open(page, 'Ines Varrow', 'Intake')
   await page.getByRole('button', { name: 'Add an injury' }).click()
   await page.getByRole('button', { name: 'Add', exact: true }).click()
-  await expect(page.getByText('the site is missing', { exact: false }).or(page.getByText('the site is not one of', { exact: false })).first()).toBeVisible()
+  await expect(
+    page
+      .getByText('the site is missing', { exact: false })
+      .or(page.getByText('the site is not one of', { exact: false }))
+      .first(),
+  ).toBeVisible()
   await page.getByRole('combobox', { name: 'Site' }).click()
   await page.getByRole('option', { name: 'Finger pulley' }).click()
   await page.getByRole('combobox', { name: 'Side' }).click()
   await page.getByRole('option', { name: 'Left' }).click()
   await page.getByRole('button', { name: 'Add', exact: true }).click()
-  const held = page.getByText('Maximal and hard work, maximal tests and all work that loads it stop.', { exact: false })
+  const held = page.getByText(
+    'Maximal and hard work, maximal tests and all work that loads it stop.',
+    { exact: false },
+  )
   await expect(held).toBeVisible()
-  await expect(page.getByText('A change of status needs a clinician\u2019s clearance first.')).toBeVisible()
+  await expect(
+    page.getByText('A change of status needs a clinician\u2019s clearance first.'),
+  ).toBeVisible()
   await accessible(page)
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Plan/ }).click()
-  await expect(page.getByText('Finger pulley waits for a clinician', { exact: false }).first().or(page.getByText(/All \d+ rules hold/))).toBeVisible()
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Intake/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: /^Plan/ })
+    .click()
+  await expect(
+    page
+      .getByText('Finger pulley waits for a clinician', { exact: false })
+      .first()
+      .or(page.getByText(/All \d+ rules hold/)),
+  ).toBeVisible()
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: /^Intake/ })
+    .click()
   await page.getByRole('button', { name: 'Record a clearance' }).click()
   await page.getByLabel('Cleared by').fill('Orla Finch')
   await page.getByRole('button', { name: 'Record', exact: true }).click()
@@ -28,11 +49,15 @@ test('an injury is added, moved on and cleared, and holds the hand meanwhile', a
   await page.getByRole('option', { name: 'All work' }).click()
   await page.getByLabel('How it was received').fill('letter')
   await page.getByRole('button', { name: 'Record', exact: true }).click()
-  await expect(page.getByText('cleared by Orla Finch, physiotherapist', { exact: false })).toBeVisible()
+  await expect(
+    page.getByText('cleared by Orla Finch, physiotherapist', { exact: false }),
+  ).toBeVisible()
   await expect(held).toBeHidden()
 })
 
-test('a week changed by hand: add, move, change hands, remove, undo; a reload keeps what is not saved', async ({ page }) => {
+test('a week changed by hand: add, move, change hands, remove, undo; a reload keeps what is not saved', async ({
+  page,
+}) => {
   await open(page, 'Mirela Stroud', 'Plan')
   const cards = page.locator('.card')
   await expect(cards.first()).toBeVisible()
@@ -43,7 +68,9 @@ test('a week changed by hand: add, move, change hands, remove, undo; a reload ke
   await page.getByRole('button', { name: /^Straight-arm hang, relaxed/ }).click()
   await page.getByRole('button', { name: 'Add all the same' }).click()
   await expect(cards).toHaveCount(before + 1)
-  await expect(page.getByRole('region', { name: 'Sun' }).getByText(/min planned, 0 there/)).toBeVisible()
+  await expect(
+    page.getByRole('region', { name: 'Sun' }).getByText(/min planned, 0 there/),
+  ).toBeVisible()
   await page.getByLabel('Day').selectOption('Sat')
   await expect(page.getByRole('region', { name: 'Sat' }).locator('.card')).toHaveCount(1)
   await page.reload()
@@ -56,23 +83,33 @@ test('a week changed by hand: add, move, change hands, remove, undo; a reload ke
   await expect(cards).toHaveCount(before + 1)
   // A rule a coach may break with a word: the version keeps the word.
   await page.getByRole('button', { name: 'Save version' }).click()
-  await expect(page.getByRole('dialog').getByRole('button', { name: 'Save version' })).toBeDisabled()
+  await expect(
+    page.getByRole('dialog').getByRole('button', { name: 'Save version' }),
+  ).toBeDisabled()
   await page.getByLabel('Your reason, kept with the version').fill('no hall on other days')
   await page.getByRole('dialog').getByRole('button', { name: 'Save version' }).click()
-  await expect(page.getByText('all the same: no hall on other days', { exact: false })).toBeVisible()
+  await expect(
+    page.getByText('all the same: no hall on other days', { exact: false }),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Week after' }).click()
   await expect(page.getByText('Nothing planned', { exact: true })).toBeVisible()
 })
 
-test('a timed hang: a session of practice, added load as a series of its own, no side', async ({ page }) => {
+test('a timed hang: a session of practice, added load as a series of its own, no side', async ({
+  page,
+}) => {
   await open(page, 'Bram Achterley', 'Tests')
   await page.getByRole('button', { name: 'Timed hang, both hands' }).click()
   await page.getByLabel('Load added, kg').fill('10')
   await page.getByRole('button', { name: 'All four met, start' }).click()
-  await expect(page.getByText('practice, stays out of norms and trends', { exact: false })).toBeVisible()
+  await expect(
+    page.getByText('practice, stays out of norms and trends', { exact: false }),
+  ).toBeVisible()
   await expect(page.getByText(/10\.0\skg added: total 109\s% of body mass/)).toBeVisible()
   await page.keyboard.type('1:02\n')
-  await expect(page.getByText('Two-handed: this result has no side.', { exact: false })).toBeVisible()
+  await expect(
+    page.getByText('Two-handed: this result has no side.', { exact: false }),
+  ).toBeVisible()
   await page.getByRole('link', { name: 'Open review' }).click()
   await expect(page.getByText('10 kg added', { exact: false })).toBeVisible()
 })
@@ -117,7 +154,10 @@ test('another sport changes the demands from today and keeps the tests', async (
   await page.getByRole('button', { name: 'Change from today' }).click()
   await expect(page.getByRole('heading', { name: 'Arm wrestler' })).toBeVisible()
   await expect(page.getByText('since 8 Oct')).toBeVisible()
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Tests/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: /^Tests/ })
+    .click()
   await expect(page.getByRole('link', { name: /^Mon 5 Oct/ })).toBeVisible()
 })
 
@@ -128,7 +168,9 @@ test('unwell today holds the hard work of the session and says why', async ({ pa
   await expect(page.getByLabel('Fever', { exact: true })).toBeChecked()
 })
 
-test('a hold by the clock: Space starts and stops, a reload in the middle goes on, and nothing longer than the clock is taken', async ({ page }) => {
+test('a hold by the clock: Space starts and stops, a reload in the middle goes on, and nothing longer than the clock is taken', async ({
+  page,
+}) => {
   await open(page, 'Jonah Pell', 'Tests')
   await page.getByLabel('More protocols').selectOption('towel_test')
   await page.getByLabel('Knows this test from before', { exact: false }).check()
@@ -145,7 +187,9 @@ test('a hold by the clock: Space starts and stops, a reload in the middle goes o
   await expect(field).toHaveValue(/^\d\.\d$/)
   await field.fill('200')
   await page.keyboard.press('Enter')
-  await expect(page.getByText(/The clock ran \d\.\d s: a hold cannot be longer than that\./)).toBeVisible()
+  await expect(
+    page.getByText(/The clock ran \d\.\d s: a hold cannot be longer than that\./),
+  ).toBeVisible()
   await field.fill('2')
   await page.keyboard.press('Enter')
   await expect(page.getByText('Test complete')).toBeVisible()

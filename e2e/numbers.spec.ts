@@ -14,14 +14,20 @@ const STAGES = [
 ] as const
 const GAPS = ['', '?tab=asymmetry', '?tab=balance', '?tab=force', '?tab=order'] as const
 
-/** What no screen may show: a number nobody rounded, a value that is none, a unit as the record spells it. */
+/**
+ * What no screen may show: a number nobody rounded, a value that is none, a unit as the record
+ * spells it.
+ */
 const WRONG: readonly (readonly [what: string, pattern: RegExp])[] = [
   ['unrounded', /(?<![\d.])\d+[.,]\d{4,}/],
   ['no value', /\b(undefined|NaN|null|Infinity)\b/],
   ['raw unit', /\d\s*(N m|deg|count)\b/],
 ]
 
-/** Where pounds and inches were chosen; what stands in brackets gives both, and events, demands and labels are in somebody's own words. */
+/**
+ * Where pounds and inches were chosen; what stands in brackets gives both, and events, demands and
+ * labels are in somebody's own words.
+ */
 const OTHER: readonly [string, RegExp] = ['the unit not chosen', /\d\s*(kg|mm)\b(?![^()\n]*\))/]
 const OWN_WORDS = /\/(intake|demands|kit)$/
 /** What a published source calls its error, as it is quoted. */

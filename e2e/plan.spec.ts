@@ -1,7 +1,10 @@
 import type { Locator, Page } from '@playwright/test'
 import { accessible, expect, open, signIn, test } from './rig'
 
-test('the draft is shown at once, a better week comes from behind, is read and taken; a stopped search changes nothing', async ({ page, own }) => {
+test('the draft is shown at once, a better week comes from behind, is read and taken; a stopped search changes nothing', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Plan')
   await page.getByRole('button', { name: 'Week after' }).click()
@@ -11,7 +14,10 @@ test('the draft is shown at once, a better week comes from behind, is read and t
   const cards = page.locator('.board .card')
   const drafted = await cards.count()
   expect(drafted).toBeGreaterThan(3)
-  await expect(strip.getByRole('status')).toContainText(/A better week was found\. \d+ points more, \d+ changes?; within \d\.\d.% of the best possible/, { timeout: 60_000 })
+  await expect(strip.getByRole('status')).toContainText(
+    /A better week was found\. \d+ points more, \d+ changes?; within \d\.\d.% of the best possible/,
+    { timeout: 60_000 },
+  )
   await strip.getByRole('button', { name: 'Show changes' }).click()
   const changes = await strip.locator('.changes li').count()
   expect(changes).toBeGreaterThan(0)
@@ -43,12 +49,22 @@ async function drag(page: Page, card: Locator, day: string): Promise<string> {
   return says
 }
 
-test('a block is dragged to a day that may not take it and the reason read; pinned, planned round, undone; keys do the same; the week under another school', async ({ page, own }) => {
+test('a block is dragged to a day that may not take it and the reason read; pinned, planned round, undone; keys do the same; the week under another school', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Plan')
   await page.getByRole('button', { name: 'Week after' }).click()
   await page.getByRole('button', { name: 'Days of this week' }).click()
-  for (const [day, minutes] of [['Mon', '45'], ['Tue', '40'], ['Wed', '45'], ['Thu', '0'], ['Fri', '45']] as const) await page.getByLabel(`Minutes on ${day}`).fill(minutes)
+  for (const [day, minutes] of [
+    ['Mon', '45'],
+    ['Tue', '40'],
+    ['Wed', '45'],
+    ['Thu', '0'],
+    ['Fri', '45'],
+  ] as const)
+    await page.getByLabel(`Minutes on ${day}`).fill(minutes)
   await page.getByLabel('Competition on Tue').check()
   await page.getByRole('button', { name: 'Use for this week' }).click()
   await page.getByRole('button', { name: 'Draft the week' }).click()
@@ -61,35 +77,52 @@ test('a block is dragged to a day that may not take it and the reason read; pinn
   const name = await card.locator('b').innerText()
   const cards = await page.locator('.board .card').count()
   expect(await drag(page, card, 'Tue')).toMatch(/competition that day/i)
-  await expect(page.locator('.moved')).toContainText(/Not moved: .*competition that day.* (Free: |No day is free)/i)
+  await expect(page.locator('.moved')).toContainText(
+    /Not moved: .*competition that day.* (Free: |No day is free)/i,
+  )
   await expect(monday.locator('.card', { hasText: name })).toBeVisible()
 
   // A practice rule may be broken: Shift and an arrow do the same as the mouse.
   await card.click()
   await page.getByRole('button', { name: 'Pin', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Pinned', exact: true })).toBeVisible()
-  expect(await drag(page, monday.locator('.card', { hasText: name }), 'Thu')).toMatch(/min planned, 0 there/)
+  expect(await drag(page, monday.locator('.card', { hasText: name }), 'Thu')).toMatch(
+    /min planned, 0 there/,
+  )
   await expect(page.locator('.moved')).toContainText(`${name} moved to Thu`)
   const thursday = page.getByRole('region', { name: 'Thu' }).locator('.card', { hasText: name })
   await expect(thursday).toContainText('min planned, 0 there')
 
-  // Pinned where there is no time: what clashes is named, with what can give; safety is not among it.
+  // Pinned where there is no time: what clashes is named, with what can give; safety is not among
+  // it.
   await page.getByRole('button', { name: 'Plan round it' }).click()
-  await expect(strip.getByRole('status')).toContainText('No week keeps all of these at once', { timeout: 60_000 })
+  await expect(strip.getByRole('status')).toContainText('No week keeps all of these at once', {
+    timeout: 60_000,
+  })
   await expect(strip.getByRole('listitem').filter({ hasText: 'Let go of the pin.' })).toBeVisible()
   await accessible(page)
   await strip.getByRole('button', { name: 'Close' }).click()
 
   await thursday.focus()
   await page.keyboard.press('Shift+ArrowRight')
-  await expect(page.getByRole('region', { name: 'Fri' }).locator('.card', { hasText: name })).toBeVisible()
+  await expect(
+    page.getByRole('region', { name: 'Fri' }).locator('.card', { hasText: name }),
+  ).toBeVisible()
   if (await page.getByRole('button', { name: 'Plan round it' }).isVisible()) {
     await page.getByRole('button', { name: 'Plan round it' }).click()
     await strip.getByRole('button', { name: 'Take it' }).click({ timeout: 60_000 })
-    await expect(page.getByRole('region', { name: 'Fri' }).locator('.card', { hasText: name })).toContainText('Pinned')
+    await expect(
+      page.getByRole('region', { name: 'Fri' }).locator('.card', { hasText: name }),
+    ).toContainText('Pinned')
     await page.getByRole('button', { name: 'Undo', exact: true }).click()
   }
-  while (await page.getByRole('region', { name: 'Mon' }).locator('.card', { hasText: name }).count() === 0) await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  while (
+    (await page
+      .getByRole('region', { name: 'Mon' })
+      .locator('.card', { hasText: name })
+      .count()) === 0
+  )
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(page.locator('.board .card')).toHaveCount(cards)
   await page.getByRole('button', { name: 'Redo' }).click()
 
@@ -98,14 +131,19 @@ test('a block is dragged to a day that may not take it and the reason read; pinn
   const dialog = page.getByRole('dialog', { name: 'Schools side by side' })
   await dialog.getByLabel('Question').selectOption({ label: 'Frequency' })
   await dialog.getByRole('button', { name: 'Plan the week the other way' }).click()
-  await expect(dialog.getByRole('button', { name: 'Take it over' })).toBeVisible({ timeout: 60_000 })
+  await expect(dialog.getByRole('button', { name: 'Take it over' })).toBeVisible({
+    timeout: 60_000,
+  })
   await expect(dialog.getByRole('row', { name: /Hard sets/ })).toBeVisible()
   await accessible(page)
   await dialog.getByRole('button', { name: 'Take it over' }).click()
   await expect(dialog).toHaveCount(0)
 })
 
-test('why a block is there, with its price; what is taken out stays out; two coaches on one week put their changes together', async ({ page, own }) => {
+test('why a block is there, with its price; what is taken out stays out; two coaches on one week put their changes together', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Plan')
   const card = page.locator('.board .card').first()
@@ -120,26 +158,62 @@ test('why a block is there, with its price; what is taken out stays out; two coa
   // Another coach saves the same week meanwhile, with a block of their own.
   const id = page.url().split('/')[4]!
   await page.evaluate(async (athlete) => {
-    const view = await (await fetch(`/api/athletes/${athlete}/plan`)).json() as { versions: { id: string; weekStart: string; frame: unknown; blocks: { sets: number }[]; terms: unknown }[] }
+    const view = (await (await fetch(`/api/athletes/${athlete}/plan`)).json()) as {
+      versions: {
+        id: string
+        weekStart: string
+        frame: unknown
+        blocks: { sets: number }[]
+        terms: unknown
+      }[]
+    }
     const v = view.versions[0]!
-    const uuid = () => { const h = [...crypto.getRandomValues(new Uint8Array(16))].map((b) => b.toString(16).padStart(2, '0')).join(''); return `${h.slice(0, 8)}-${h.slice(8, 12)}-7${h.slice(13, 16)}-8${h.slice(17, 20)}-${h.slice(20, 32)}` }
-    const r = await fetch(`/api/athletes/${athlete}/plans`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: uuid(), weekStart: v.weekStart, frame: v.frame, blocks: v.blocks.map((b, i) => (i === v.blocks.length - 1 ? { ...b, sets: b.sets - 1 || 1 } : b)), terms: v.terms, basedOn: v.id, reason: 'from the other desk' }) })
+    const uuid = () => {
+      const h = [...crypto.getRandomValues(new Uint8Array(16))]
+        .map((b) => b.toString(16).padStart(2, '0'))
+        .join('')
+      return `${h.slice(0, 8)}-${h.slice(8, 12)}-7${h.slice(13, 16)}-8${h.slice(17, 20)}-${h.slice(20, 32)}`
+    }
+    const r = await fetch(`/api/athletes/${athlete}/plans`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        id: uuid(),
+        weekStart: v.weekStart,
+        frame: v.frame,
+        blocks: v.blocks.map((b, i) =>
+          i === v.blocks.length - 1 ? { ...b, sets: b.sets - 1 || 1 } : b,
+        ),
+        terms: v.terms,
+        basedOn: v.id,
+        reason: 'from the other desk',
+      }),
+    })
     if (r.status !== 201) throw new Error(await r.text())
   }, id)
   await page.getByRole('button', { name: 'Save version' }).click()
   const dialog = page.getByRole('dialog')
-  await dialog.getByLabel(/^Your reason, kept with the version/).fill('meant so').catch(() => undefined)
+  await dialog
+    .getByLabel(/^Your reason, kept with the version/)
+    .fill('meant so')
+    .catch(() => undefined)
   await dialog.getByRole('button', { name: 'Save version' }).click()
   await expect(dialog.getByRole('alert')).toContainText(/saved version \d+ of this week meanwhile/)
   await dialog.getByRole('button', { name: /Put both together/ }).click()
   await expect(page.locator('.board .card', { hasText: name })).toHaveCount(0)
   await page.getByRole('button', { name: 'Save version' }).click()
-  await dialog.getByLabel(/^Your reason, kept with the version/).fill('meant so', { timeout: 3000 }).catch(() => undefined)
+  await dialog
+    .getByLabel(/^Your reason, kept with the version/)
+    .fill('meant so', { timeout: 3000 })
+    .catch(() => undefined)
   await dialog.getByRole('button', { name: 'Save version' }).click()
   await expect(page.getByText(/Version \d+, saved/)).toBeVisible()
 })
 
-test('a block of weeks: planned one after the other, a week away, kept as versions of their weeks', async ({ page, own }) => {
+test('a block of weeks: planned one after the other, a week away, kept as versions of their weeks', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Plan')
   await page.getByRole('button', { name: 'Block', exact: true }).click()
@@ -166,7 +240,9 @@ test('a block of weeks: planned one after the other, a week away, kept as versio
   // Over weeks that are planned: what each changes is said, and a reason is asked for.
   await page.getByRole('button', { name: 'Plan the block' }).click()
   await page.getByRole('button', { name: 'Keep all, over 4 planned' }).click({ timeout: 60_000 })
-  await expect(dialog.getByRole('listitem').first()).toContainText(/Version 1 stays on record. Hand load .* becomes/)
+  await expect(dialog.getByRole('listitem').first()).toContainText(
+    /Version 1 stays on record. Hand load .* becomes/,
+  )
   await expect(dialog.getByRole('button', { name: 'Keep 4 weeks' })).toBeDisabled()
   await dialog.getByLabel('Your reason, kept with each version').fill('New dates of the season')
   await dialog.getByRole('checkbox').nth(1).uncheck()
@@ -174,11 +250,16 @@ test('a block of weeks: planned one after the other, a week away, kept as versio
   await expect(rows.nth(3)).toContainText('version 2')
   await expect(rows.nth(1)).toContainText('version 1')
   await rows.nth(0).getByRole('button').click()
-  await expect(page.getByText(/Version 2, saved .* Block of 4 weeks.* all the same: New dates of the season/)).toBeVisible()
+  await expect(
+    page.getByText(/Version 2, saved .* Block of 4 weeks.* all the same: New dates of the season/),
+  ).toBeVisible()
   expect(await page.locator('.board .card').count()).toBeGreaterThan(4)
 })
 
-test('why an exercise is not there: a swap with its price, and what forbids it', async ({ page, own }) => {
+test('why an exercise is not there: a swap with its price, and what forbids it', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Plan')
   await page.getByRole('button', { name: 'Week after' }).click()
@@ -191,24 +272,39 @@ test('why an exercise is not there: a swap with its price, and what forbids it',
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel(/^Exercise or quality/).fill('bell swing')
   await dialog.getByRole('button', { name: /One-arm bell swing/ }).click()
-  await expect(dialog.getByRole('region', { name: /Why not/ })).toContainText('No time for grip work on Sun')
+  await expect(dialog.getByRole('region', { name: /Why not/ })).toContainText(
+    'No time for grip work on Sun',
+  )
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Add a block on Wed' }).click()
   await dialog.getByLabel(/^Exercise or quality/).fill('bell swing')
   await dialog.getByRole('button', { name: /One-arm bell swing/ }).click()
-  await expect(dialog.getByRole('region', { name: /Why not/ })).toContainText(/It would break: .*It fits when/, { timeout: 30_000 })
+  await expect(dialog.getByRole('region', { name: /Why not/ })).toContainText(
+    /It would break: .*It fits when/,
+    { timeout: 30_000 },
+  )
   await accessible(page)
   await dialog.getByRole('button', { name: /^(Swap|Plan round it)$/ }).click()
-  await expect(page.getByRole('region', { name: 'Wed' }).locator('.card', { hasText: 'One-arm bell swing' })).toBeVisible()
+  await expect(
+    page.getByRole('region', { name: 'Wed' }).locator('.card', { hasText: 'One-arm bell swing' }),
+  ).toBeVisible()
   await expect(page.getByText(/All \d+ rules hold/)).toBeVisible()
   expect(await cards.count()).toBeGreaterThan(before - 4)
 })
 
-test('a template for three athletes by keyboard, each for their own hands; versions side by side; a caution that comes later names the blocks', async ({ page, own }) => {
+test('a template for three athletes by keyboard, each for their own hands; versions side by side; a caution that comes later names the blocks', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Plan')
   const id = page.url().split('/')[4]!
-  const press = async (name: string | RegExp, within: Page | Locator = page) => { const b = within.getByRole('button', { name, exact: true }); await expect(b).toBeEnabled(); await b.focus(); await page.keyboard.press('Enter') }
+  const press = async (name: string | RegExp, within: Page | Locator = page) => {
+    const b = within.getByRole('button', { name, exact: true })
+    await expect(b).toBeEnabled()
+    await b.focus()
+    await page.keyboard.press('Enter')
+  }
   await press('Week after')
   await press('Templates')
   const dialog = page.getByRole('dialog')
@@ -216,13 +312,18 @@ test('a template for three athletes by keyboard, each for their own hands; versi
   await expect(dialog.getByRole('heading', { name: 'Two days' })).toBeVisible()
   await accessible(page)
   await press('Give to several athletes', dialog)
-  for (const name of ['Dov Hartigan', 'Ines Varrow']) { await dialog.getByLabel(new RegExp(`^${name}`)).focus(); await page.keyboard.press('Space') }
+  for (const name of ['Dov Hartigan', 'Ines Varrow']) {
+    await dialog.getByLabel(new RegExp(`^${name}`)).focus()
+    await page.keyboard.press('Space')
+  }
   await press('Plan for 3 athletes', dialog)
   const progress = dialog.getByRole('list', { name: 'Progress' })
   await expect(progress.getByText(/Kept: \d+ min/)).toHaveCount(3, { timeout: 60_000 })
   await press('Done', dialog)
   await page.keyboard.press('Escape')
-  await expect(page.getByText(/Version 1, saved .* by Ruth Amsel · Template: Two days/)).toBeVisible()
+  await expect(
+    page.getByText(/Version 1, saved .* by Ruth Amsel · Template: Two days/),
+  ).toBeVisible()
 
   // A note and one set less make a second version; the two stand side by side.
   const card = page.locator('.board .card', { hasText: 'Pinch for time' })
@@ -241,7 +342,28 @@ test('a template for three athletes by keyboard, each for their own hands; versi
   await press('Leave changes')
 
   // A caution noted after planning.
-  expect(await page.evaluate(async (athlete) => (await fetch(`/api/athletes/${athlete}/injuries`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: '0199aaaa-0000-7000-8000-000000000001', site: 'thumb', side: 'left', status: 'active', since: null, note: '', advisedBy: '', supersedesId: null }) })).status, id)).toBe(201)
+  expect(
+    await page.evaluate(
+      async (athlete) =>
+        (
+          await fetch(`/api/athletes/${athlete}/injuries`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({
+              id: '0199aaaa-0000-7000-8000-000000000001',
+              site: 'thumb',
+              side: 'left',
+              status: 'active',
+              since: null,
+              note: '',
+              advisedBy: '',
+              supersedesId: null,
+            }),
+          })
+        ).status,
+      id,
+    ),
+  ).toBe(201)
   await page.reload()
   const stale = page.getByRole('region', { name: 'Out of date' })
   await expect(stale).toContainText('Thumb ligament or fracture waits for a clinician (left hand)')
@@ -253,10 +375,15 @@ test('a template for three athletes by keyboard, each for their own hands; versi
   await accessible(page)
 })
 
-test('a missed day: what is left of the week is planned anew, keeps what is done, and the floor runs it', async ({ page, own }) => {
+test('a missed day: what is left of the week is planned anew, keeps what is done, and the floor runs it', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Plan')
-  await expect(page.getByRole('region', { name: 'Out of date' })).toContainText('Nothing was logged on Mon')
+  await expect(page.getByRole('region', { name: 'Out of date' })).toContainText(
+    'Nothing was logged on Mon',
+  )
   const done = page.getByRole('region', { name: 'Wed' }).locator('.card')
   const names = await done.locator('b').allInnerTexts()
   await page.getByRole('button', { name: 'Days of this week' }).click()
@@ -272,14 +399,22 @@ test('a missed day: what is left of the week is planned anew, keeps what is done
   expect(await thursday.count()).toBeGreaterThan(0)
   const first = await thursday.first().locator('b').innerText()
   await page.getByRole('button', { name: /^Thu 8 Oct/ }).click()
-  await expect(page.getByRole('dialog')).toContainText(/min of 40, warm-up and closing included, from 18:00/)
+  await expect(page.getByRole('dialog')).toContainText(
+    /min of 40, warm-up and closing included, from 18:00/,
+  )
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Save version' }).click()
   const dialog = page.getByRole('dialog')
-  await dialog.getByLabel(/^Your reason, kept with the version/).fill('Monday was missed', { timeout: 2000 }).catch(() => undefined)
+  await dialog
+    .getByLabel(/^Your reason, kept with the version/)
+    .fill('Monday was missed', { timeout: 2000 })
+    .catch(() => undefined)
   await dialog.getByRole('button', { name: 'Save version' }).click()
   await expect(page.getByText('Saved as a version of its own')).toBeVisible()
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Floor/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: /^Floor/ })
+    .click()
   await expect(page.getByRole('row', { name: new RegExp(first) })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Run the session' })).toBeVisible()
 })

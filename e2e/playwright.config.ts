@@ -1,6 +1,14 @@
 import { defineConfig } from '@playwright/test'
 
-const args = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+const args = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
 
 export default defineConfig({
   testDir: '.',
@@ -12,8 +20,18 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: !!process.env['CI'],
-  reporter: process.env['MANO_REPORTS'] ? [['line'], ['json', { outputFile: `${process.env['MANO_REPORTS']}/e2e.json` }]] : [['line']],
-  use: { viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'Europe/London', launchOptions: { executablePath: process.env['MANO_CHROMIUM'] ?? '/usr/bin/chromium', args }, trace: process.env['MANO_TRACE'] ? 'retain-on-failure' : 'off', actionTimeout: 20_000, contextOptions: { reducedMotion: 'reduce' } },
+  reporter: process.env['MANO_REPORTS']
+    ? [['line'], ['json', { outputFile: `${process.env['MANO_REPORTS']}/e2e.json` }]]
+    : [['line']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    launchOptions: { executablePath: process.env['MANO_CHROMIUM'] ?? '/usr/bin/chromium', args },
+    trace: process.env['MANO_TRACE'] ? 'retain-on-failure' : 'off',
+    actionTimeout: 20_000,
+    contextOptions: { reducedMotion: 'reduce' },
+  },
   projects: [
     { name: 'desk', testMatch: '*.spec.ts', grepInvert: /@long/ },
     // Long ones of the same kind: ./mano prove runs them.

@@ -6,24 +6,33 @@ export { NOW }
 
 const TEMPLATE = () => process.env['MANO_E2E_TEMPLATE']!
 
-/** `hall`: the demo hall, shared by a worker and read only. `own`: a demo hall of the test's own. `empty`: nothing in it. `fast`: as own, instruments run 20 times as fast. */
-export const test = base.extend<{ empty: Installation; own: Installation; fast: Installation }, { hall: Installation }>({
-  hall: [async ({}, use) => { // eslint-disable-line no-empty-pattern
-    const i = await start(true, await copyOf(TEMPLATE()))
-    await use(i)
-    await i.stop()
-  }, { scope: 'worker' }],
-  own: async ({}, use) => { // eslint-disable-line no-empty-pattern
+/**
+ * `hall`: the demo hall, shared by a worker and read only. `own`: a demo hall of the test's own.
+ * `empty`: nothing in it. `fast`: as own, instruments run 20 times as fast.
+ */
+export const test = base.extend<
+  { empty: Installation; own: Installation; fast: Installation },
+  { hall: Installation }
+>({
+  hall: [
+    async ({}, use) => {
+      const i = await start(true, await copyOf(TEMPLATE()))
+      await use(i)
+      await i.stop()
+    },
+    { scope: 'worker' },
+  ],
+  own: async ({}, use) => {
     const i = await start(true, await copyOf(TEMPLATE()))
     await use(i)
     await i.stop()
   },
-  fast: async ({}, use) => { // eslint-disable-line no-empty-pattern
+  fast: async ({}, use) => {
     const i = await start(true, await copyOf(TEMPLATE()), { MANO_INSTRUMENT_SPEED: '20' })
     await use(i)
     await i.stop()
   },
-  empty: async ({}, use) => { // eslint-disable-line no-empty-pattern
+  empty: async ({}, use) => {
     const i = await start(false)
     await use(i)
     await i.stop()
@@ -31,7 +40,10 @@ export const test = base.extend<{ empty: Installation; own: Installation; fast: 
 })
 export { expect }
 
-/** Opens the demo hall signed in: the session came with the copied database. One test signs in by hand. */
+/**
+ * Opens the demo hall signed in: the session came with the copied database. One test signs in by
+ * hand.
+ */
 export async function signIn(page: Page, url: string): Promise<void> {
   const [name, value] = process.env['MANO_E2E_COOKIE']!.split('=') as [string, string]
   await page.context().addCookies([{ name, value, url }])
@@ -42,7 +54,10 @@ export async function signIn(page: Page, url: string): Promise<void> {
 /** Opens an athlete of the demo hall at a stage. */
 export async function open(page: Page, name: string, stage: string): Promise<void> {
   await page.getByRole('link', { name, exact: true }).first().click()
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: new RegExp(`^${stage}`) }).click()
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: new RegExp(`^${stage}`) })
+    .click()
   await page.waitForURL(new RegExp(`/${stage.toLowerCase()}(/|$|\\?)`))
 }
 
@@ -50,7 +65,15 @@ export async function open(page: Page, name: string, stage: string): Promise<voi
 export async function accessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).analyze()
   const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
-  expect(serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 4).join(' | ')}`)).toEqual([])
+  expect(
+    serious.map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 4)
+          .join(' | ')}`,
+    ),
+  ).toEqual([])
 }
 
 /** Starts a seated dynamometer test with all conditions met. */
@@ -70,18 +93,56 @@ export async function pastWarmUp(page: Page): Promise<void> {
   await expect(page.getByText(/^Set 1 of/)).toBeVisible()
 }
 
-export interface TestBlock { exerciseId: string; sets: number; dose: number; hands?: readonly string[] }
+export interface TestBlock {
+  exerciseId: string
+  sets: number
+  dose: number
+  hands?: readonly string[]
+}
 
-/** Plans today, Thursday, for an athlete of the demo hall: these blocks and nothing else. Gives the athlete's id. */
-export async function planToday(page: Page, url: string, name: string, blocks: readonly TestBlock[]): Promise<string> {
-  const roster = (await (await page.request.get(`${url}/api/athletes/names`)).json()) as { id: string; name: string }[]
+/**
+ * Plans today, Thursday, for an athlete of the demo hall: these blocks and nothing else. Gives the
+ * athlete's id.
+ */
+export async function planToday(
+  page: Page,
+  url: string,
+  name: string,
+  blocks: readonly TestBlock[],
+): Promise<string> {
+  const roster = (await (await page.request.get(`${url}/api/athletes/names`)).json()) as {
+    id: string
+    name: string
+  }[]
   const { id } = roster.find((a) => a.name === name)!
-  const plan = (await (await page.request.get(`${url}/api/athletes/${id}/plan`)).json()) as { frame: object[]; versions: { id: string; weekStart: string }[] }
+  const plan = (await (await page.request.get(`${url}/api/athletes/${id}/plan`)).json()) as {
+    frame: object[]
+    versions: { id: string; weekStart: string }[]
+  }
   const uuid = (n: number) => `0199bbbb-0000-7000-8000-${String(n).padStart(12, '0')}`
-  const r = await page.request.post(`${url}/api/athletes/${id}/plans`, { data: {
-    id: uuid(1), weekStart: '2026-10-05', frame: plan.frame.map((d, i) => ({ ...d, minutes: i === 3 ? 90 : 0, sportLoad: 0, heavyPull: 'none', competition: false })),
-    blocks: blocks.map((b, i) => ({ id: uuid(100 + i), day: 3, reason: '', hands: ['left', 'right'], ...b })), terms: { settings: {}, bans: [] }, basedOn: plan.versions.find((v) => v.weekStart === '2026-10-05')?.id ?? null, reason: 'a session to look at',
-  } })
+  const r = await page.request.post(`${url}/api/athletes/${id}/plans`, {
+    data: {
+      id: uuid(1),
+      weekStart: '2026-10-05',
+      frame: plan.frame.map((d, i) => ({
+        ...d,
+        minutes: i === 3 ? 90 : 0,
+        sportLoad: 0,
+        heavyPull: 'none',
+        competition: false,
+      })),
+      blocks: blocks.map((b, i) => ({
+        id: uuid(100 + i),
+        day: 3,
+        reason: '',
+        hands: ['left', 'right'],
+        ...b,
+      })),
+      terms: { settings: {}, bans: [] },
+      basedOn: plan.versions.find((v) => v.weekStart === '2026-10-05')?.id ?? null,
+      reason: 'a session to look at',
+    },
+  })
   expect(r.status(), await r.text()).toBe(201)
   return id
 }

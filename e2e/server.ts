@@ -8,14 +8,20 @@ const root = new URL('../', import.meta.url).pathname
 /** The instant every browser test runs at. */
 export const NOW = '2026-10-08T10:12:00.000Z'
 
-const freePort = (): Promise<number> => new Promise((resolve) => {
-  const s = createServer().listen(0, '127.0.0.1', () => {
-    const { port } = s.address() as { port: number }
-    s.close(() => resolve(port))
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const s = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = s.address() as { port: number }
+      s.close(() => resolve(port))
+    })
   })
-})
 
-export interface Installation { url: string; stop: (keepDatabase?: boolean) => Promise<void>; /** Ends the server alone, as when the machine in the office goes off. */ halt: () => Promise<void>; /** Starts it again where it was. */ again: () => Promise<void> }
+export interface Installation {
+  url: string
+  stop: (keepDatabase?: boolean) => Promise<void>
+  /** Ends the server alone, as when the machine in the office goes off. */ halt: () => Promise<void>
+  /** Starts it again where it was. */ again: () => Promise<void>
+}
 
 function adminUrl(): string {
   const admin = process.env['MANO_PG_ADMIN_URL']
@@ -31,7 +37,8 @@ export async function copyOf(template: string): Promise<string> {
 }
 
 /** A database of a test goes with it: hundreds left behind would keep the cluster busy. */
-export const drop = (database: string): Promise<void> => asAdmin(`DROP DATABASE IF EXISTS ${database} WITH (FORCE)`)
+export const drop = (database: string): Promise<void> =>
+  asAdmin(`DROP DATABASE IF EXISTS ${database} WITH (FORCE)`)
 
 async function asAdmin(sql: string): Promise<void> {
   const client = new Client({ connectionString: adminUrl() })
@@ -41,29 +48,59 @@ async function asAdmin(sql: string): Promise<void> {
 }
 
 /** The built app on a database of its own, as the start command runs it. */
-export async function start(demo: boolean, database = `e2e_${randomBytes(6).toString('hex')}`, more: Record<string, string> = {}): Promise<Installation> {
+export async function start(
+  demo: boolean,
+  database = `e2e_${randomBytes(6).toString('hex')}`,
+  more: Record<string, string> = {},
+): Promise<Installation> {
   const port = await freePort()
   let child = await launch(port, demo, database, more)
-  const halt = () => new Promise<void>((resolve) => { child.removeAllListeners('exit').on('exit', () => resolve()); child.kill('SIGTERM') })
+  const halt = () =>
+    new Promise<void>((resolve) => {
+      child.removeAllListeners('exit').on('exit', () => resolve())
+      child.kill('SIGTERM')
+    })
   return {
-    url: `http://127.0.0.1:${port}`, halt, again: async () => { child = await launch(port, demo, database, more) },
-    stop: async (keep = false) => { await halt(); if (!keep) await drop(database) },
+    url: `http://127.0.0.1:${port}`,
+    halt,
+    again: async () => {
+      child = await launch(port, demo, database, more)
+    },
+    stop: async (keep = false) => {
+      await halt()
+      if (!keep) await drop(database)
+    },
   }
 }
 
-async function launch(port: number, demo: boolean, database: string, more: Record<string, string>): Promise<ChildProcess> {
+async function launch(
+  port: number,
+  demo: boolean,
+  database: string,
+  more: Record<string, string>,
+): Promise<ChildProcess> {
   const child: ChildProcess = spawn('node', ['server/dist/main.mjs'], {
     cwd: root,
     env: {
-      ...process.env, MANO_DATABASE: database, MANO_PORT: String(port), MANO_DEMO: demo ? '1' : '0', MANO_FRESH: '0', MANO_NOW: NOW,
-      MANO_WEB_ROOT: `${root}web/dist`, MANO_OWNER_PASSWORD: 'test-owner', MANO_APP_PASSWORD: 'test-app', MANO_SESSION_SECRET: 'test', ...more,
+      ...process.env,
+      MANO_DATABASE: database,
+      MANO_PORT: String(port),
+      MANO_DEMO: demo ? '1' : '0',
+      MANO_FRESH: '0',
+      MANO_NOW: NOW,
+      MANO_WEB_ROOT: `${root}web/dist`,
+      MANO_OWNER_PASSWORD: 'test-owner',
+      MANO_APP_PASSWORD: 'test-app',
+      MANO_SESSION_SECRET: 'test',
+      ...more,
     },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
   await new Promise<void>((resolve, reject) => {
-    child.stdout!.on('data', (text: Buffer) => { if (String(text).includes('Ctrl-C')) resolve() })
+    child.stdout!.on('data', (text: Buffer) => {
+      if (String(text).includes('Ctrl-C')) resolve()
+    })
     child.on('exit', (code) => reject(new Error(`the server ended with ${code}`)))
   })
   return child
 }
-

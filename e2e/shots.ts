@@ -1,6 +1,16 @@
 import { execFileSync } from 'node:child_process'
 import { writeFileSync } from 'node:fs'
-import { expect, NOW, open, pastWarmUp, planToday, signIn, startTest, test, typeTrials } from './rig'
+import {
+  expect,
+  NOW,
+  open,
+  pastWarmUp,
+  planToday,
+  signIn,
+  startTest,
+  test,
+  typeTrials,
+} from './rig'
 
 const dir = new URL('../docs/screenshots/', import.meta.url).pathname
 
@@ -15,7 +25,11 @@ test('pictures of the main views', async ({ page, own }) => {
     await page.screenshot({ path: `${dir}${name}.png`, animations: 'disabled', fullPage })
   }
   await page.clock.install({ time: NOW })
-  const stage = (name: string) => page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: new RegExp(`^${name}`) }).click()
+  const stage = (name: string) =>
+    page
+      .getByRole('navigation', { name: 'Stages' })
+      .getByRole('link', { name: new RegExp(`^${name}`) })
+      .click()
   await signIn(page, own.url)
   await shot('roster', 'On the floor today')
   await open(page, 'Dov Hartigan', 'Intake')
@@ -23,7 +37,10 @@ test('pictures of the main views', async ({ page, own }) => {
   await stage('Demands')
   await shot('demands', 'Trains something else')
   await stage('Gaps')
-  await page.locator('.spine').getByRole('button', { name: /^Closing force/ }).click()
+  await page
+    .locator('.spine')
+    .getByRole('button', { name: /^Closing force/ })
+    .click()
   await shot('gaps', 'Measured against')
   await page.getByRole('tab', { name: 'Asymmetry' }).click()
   await shot('asymmetry', 'every time')
@@ -37,17 +54,43 @@ test('pictures of the main views', async ({ page, own }) => {
   await shot('block', '8 weeks planned')
   await stage('Floor')
   await stage('Review')
-  await page.getByRole('region', { name: /Dynamometer, seated/ }).getByRole('button', { name: 'Set a goal' }).click()
+  await page
+    .getByRole('region', { name: /Dynamometer, seated/ })
+    .getByRole('button', { name: 'Set a goal' })
+    .click()
   await page.getByLabel('Goal, kg').fill('60')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Change the goal' })).toBeVisible()
   await shot('review', 'Your call')
-  const job = (await (await page.request.post(`${own.url}/api/athletes/${page.url().split('/')[4]}/reports`, { data: { kind: 'athlete', from: '2026-07-16', to: '2026-10-08', units: { mass: 'kg', length: 'mm' } } })).json()) as { id: string }
-  await expect.poll(async () => ((await (await page.request.get(`${own.url}/api/jobs/${job.id}`)).json()) as { state: string }).state, { timeout: 20_000 }).toBe('done')
+  const job = (await (
+    await page.request.post(`${own.url}/api/athletes/${page.url().split('/')[4]}/reports`, {
+      data: {
+        kind: 'athlete',
+        from: '2026-07-16',
+        to: '2026-10-08',
+        units: { mass: 'kg', length: 'mm' },
+      },
+    })
+  ).json()) as { id: string }
+  await expect
+    .poll(
+      async () =>
+        (
+          (await (await page.request.get(`${own.url}/api/jobs/${job.id}`)).json()) as {
+            state: string
+          }
+        ).state,
+      { timeout: 20_000 },
+    )
+    .toBe('done')
   const pdf = new URL('../docs/examples/report-athlete.pdf', import.meta.url).pathname
   writeFileSync(pdf, await (await page.request.get(`${own.url}/api/jobs/${job.id}/file`)).body())
   // Its first page as a picture, where the machine has Debian's poppler-utils.
-  try { execFileSync('pdftoppm', ['-r', '90', '-png', '-singlefile', pdf, `${dir}report`]) } catch { console.warn('no pdftoppm: report.png is as it was') }
+  try {
+    execFileSync('pdftoppm', ['-r', '90', '-png', '-singlefile', pdf, `${dir}report`])
+  } catch {
+    console.warn('no pdftoppm: report.png is as it was')
+  }
   await stage('Tests')
   await startTest(page)
   await typeTrials(page, ['45.2', '57.9', '44.6', '58.4', '46.1'])
@@ -56,12 +99,27 @@ test('pictures of the main views', async ({ page, own }) => {
   await page.getByRole('link', { name: 'Kit room' }).click()
   await shot('kit', 'Free instead')
   await page.getByRole('link', { name: 'Import', exact: true }).click()
-  await page.getByLabel('CSV file of trials').setInputFiles({ name: 'club grip.csv', mimeType: 'text/csv', buffer: Buffer.from(['Lifter;Tested;Mass;Grip L;Grip R', 'Quist, Abel;3/9/2026;81;41,2;44,5', 'Abel Quist;3/9/2026;81;41,6;44', 'I. Varrow;10/9/2026;58;38,1;37,5'].join('\n')) })
+  await page.getByLabel('CSV file of trials').setInputFiles({
+    name: 'club grip.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      [
+        'Lifter;Tested;Mass;Grip L;Grip R',
+        'Quist, Abel;3/9/2026;81;41,2;44,5',
+        'Abel Quist;3/9/2026;81;41,6;44',
+        'I. Varrow;10/9/2026;58;38,1;37,5',
+      ].join('\n'),
+    ),
+  })
   await page.getByRole('heading', { name: 'What the columns mean' }).scrollIntoViewIfNeeded()
   await shot('import', 'not on the roster')
   await page.getByRole('link', { name: 'Squad' }).click()
   await shot('squad', 'Places that the error does not tell apart')
-  const id = await planToday(page, own.url, 'Mirela Stroud', [{ exerciseId: 'pinch_hold', sets: 4, dose: 20 }, { exerciseId: 'wrist_curl', sets: 3, dose: 15 }, { exerciseId: 'ext_band', sets: 3, dose: 20 }])
+  const id = await planToday(page, own.url, 'Mirela Stroud', [
+    { exerciseId: 'pinch_hold', sets: 4, dose: 20 },
+    { exerciseId: 'wrist_curl', sets: 3, dose: 15 },
+    { exerciseId: 'ext_band', sets: 3, dose: 20 },
+  ])
   await page.goto(`${own.url}/floor/${id}`)
   await pastWarmUp(page)
   await page.getByRole('button', { name: 'Start' }).click()
@@ -69,7 +127,11 @@ test('pictures of the main views', async ({ page, own }) => {
   await shot('floor', 'Let go early')
   await page.getByRole('link').count()
   await page.goto(`${own.url}/athletes/${id}/floor`)
-  await page.getByRole('group', { name: 'At this station too' }).getByRole('checkbox').first().check()
+  await page
+    .getByRole('group', { name: 'At this station too' })
+    .getByRole('checkbox')
+    .first()
+    .check()
   await page.getByRole('link', { name: 'Run for 2' }).click()
   await page.clock.fastForward(30_000)
   await page.getByRole('button', { name: 'As planned' }).click()
@@ -84,16 +146,28 @@ test('pictures of the main views', async ({ page, own }) => {
 
 /** The instruments, on the real clock: what they show comes in its own time. */
 test('pictures of the instruments', async ({ page, own }) => {
-  const shot = async (name: string) => { await page.evaluate(() => window.scrollTo(0, 0)); await page.mouse.move(0, 799); await page.evaluate(() => document.fonts.ready); await page.screenshot({ path: `${dir}${name}.png` }) }
-  const done = (says: string) => expect(page.locator('.who2 b', { hasText: says })).toBeVisible({ timeout: 20_000 })
+  const shot = async (name: string) => {
+    await page.evaluate(() => window.scrollTo(0, 0))
+    await page.mouse.move(0, 799)
+    await page.evaluate(() => document.fonts.ready)
+    await page.screenshot({ path: `${dir}${name}.png` })
+  }
+  const done = (says: string) =>
+    expect(page.locator('.who2 b', { hasText: says })).toBeVisible({ timeout: 20_000 })
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Tests')
   await startTest(page)
-  await page.getByLabel('Instrument', { exact: true }).selectOption({ label: 'Dynamometer A, simulated' })
-  const ids = await (await page.request.get(`${own.url}/api/instruments`)).json() as { id: string }[]
+  await page
+    .getByLabel('Instrument', { exact: true })
+    .selectOption({ label: 'Dynamometer A, simulated' })
+  const ids = (await (await page.request.get(`${own.url}/api/instruments`)).json()) as {
+    id: string
+  }[]
   const drive = async (does: string, forceN: number, fault = 'clean') => {
     await expect(page.locator('.say-word')).toHaveText(/Squeeze|Rest|Clench and let go/)
-    await page.request.post(`${own.url}/api/instruments/${ids[0]!.id}/drive`, { data: { does, forceN, seconds: 5.2, fault } })
+    await page.request.post(`${own.url}/api/instruments/${ids[0]!.id}/drive`, {
+      data: { does, forceN, seconds: 5.2, fault },
+    })
   }
   await drive('squeeze', 372)
   await done('Right hand, trial 1')
@@ -111,7 +185,8 @@ test('pictures of the instruments', async ({ page, own }) => {
   await shot('live')
   await done('Right hand, trial 4')
   await page.getByRole('link', { name: 'Open and compare' }).click()
-  for (const box of ['right trial 2', 'left trial 2']) await page.getByRole('checkbox', { name: new RegExp(`Show ${box}`) }).check()
+  for (const box of ['right trial 2', 'left trial 2'])
+    await page.getByRole('checkbox', { name: new RegExp(`Show ${box}`) }).check()
   await expect(page.getByRole('checkbox', { checked: true })).toHaveCount(4)
   await page.waitForTimeout(600)
   await shot('traces')
@@ -120,18 +195,67 @@ test('pictures of the instruments', async ({ page, own }) => {
 /** A group test day in its middle, on the real clock. */
 test('pictures of a test day', async ({ page, own }) => {
   await signIn(page, own.url)
-  const get = async <T>(path: string) => (await (await page.request.get(own.url + path)).json()) as T
-  const athletes = (await get<{ id: string; name: string }[]>('/api/athletes/names')).filter((a) => a.name !== 'Abel Quist').slice(0, 7)
-  const kit = await get<{ id: string; kind: string; label: string; measurementId: string }[]>('/api/kit')
+  const get = async <T>(path: string) =>
+    (await (await page.request.get(own.url + path)).json()) as T
+  const athletes = (await get<{ id: string; name: string }[]>('/api/athletes/names'))
+    .filter((a) => a.name !== 'Abel Quist')
+    .slice(0, 7)
+  const kit =
+    await get<{ id: string; kind: string; label: string; measurementId: string }[]>('/api/kit')
   const uuid = (n: number) => `0199cccc-0000-7000-8000-${String(n).padStart(12, '0')}`
-  const station = (n: number, name: string, protocolId: string, kind: string, plates: boolean) => { const u = kit.find((k) => k.kind === kind)!; return { id: uuid(n), name, protocolId, unitId: u.id, measurementId: u.measurementId, variant: {}, by: '', plates } }
-  const stations = [station(11, 'Grip, window', 'dyno_seated', 'dyno', false), station(12, 'Thick handle', 'lift_max', 'rolling', true), station(13, 'Key pinch', 'key_pinch', 'pinch_gauge', false)].filter((s) => kit.some((k) => k.id === s.unitId))
-  const setup = { params: { att: 20, gapHands: 60, gapSame: 150, swap: 15, plate0: 10, perStep: 4, step: 2.5, walk: 30 }, stations, athletes: athletes.map((a) => ({ id: a.id, name: a.name })), perHand: 3, firstKg: Object.fromEntries(athletes.map((a, i) => [`${a.id} ${uuid(12)}`, 30 + 5 * i])), stepKg: 2.5 }
-  const day = await page.request.post(`${own.url}/api/test-days`, { data: { id: uuid(1), name: 'Autumn tests', heldOn: '2026-10-08', setup } })
+  const station = (n: number, name: string, protocolId: string, kind: string, plates: boolean) => {
+    const u = kit.find((k) => k.kind === kind)!
+    return {
+      id: uuid(n),
+      name,
+      protocolId,
+      unitId: u.id,
+      measurementId: u.measurementId,
+      variant: {},
+      by: '',
+      plates,
+    }
+  }
+  const stations = [
+    station(11, 'Grip, window', 'dyno_seated', 'dyno', false),
+    station(12, 'Thick handle', 'lift_max', 'rolling', true),
+    station(13, 'Key pinch', 'key_pinch', 'pinch_gauge', false),
+  ].filter((s) => kit.some((k) => k.id === s.unitId))
+  const setup = {
+    params: {
+      att: 20,
+      gapHands: 60,
+      gapSame: 150,
+      swap: 15,
+      plate0: 10,
+      perStep: 4,
+      step: 2.5,
+      walk: 30,
+    },
+    stations,
+    athletes: athletes.map((a) => ({ id: a.id, name: a.name })),
+    perHand: 3,
+    firstKg: Object.fromEntries(athletes.map((a, i) => [`${a.id} ${uuid(12)}`, 30 + 5 * i])),
+    stepKg: 2.5,
+  }
+  const day = await page.request.post(`${own.url}/api/test-days`, {
+    data: { id: uuid(1), name: 'Autumn tests', heldOn: '2026-10-08', setup },
+  })
   expect(day.status(), await day.text()).toBe(201)
-  const event = (n: number, at: number, kind: string, body: object) => page.request.post(`${own.url}/api/test-days/${uuid(1)}/events`, { data: { id: uuid(100 + n), at, kind, body } })
+  const event = (n: number, at: number, kind: string, body: object) =>
+    page.request.post(`${own.url}/api/test-days/${uuid(1)}/events`, {
+      data: { id: uuid(100 + n), at, kind, body },
+    })
   await event(0, 0, 'start', { startedAt: new Date(Date.now() - 700_000).toISOString() })
-  for (let n = 0; n < 18; n++) await event(1 + n, 30 + 35 * n, 'done', { athlete: athletes[n % 3]!.id, station: uuid(11), hand: Math.floor(n / 3) % 2 === 0 ? 'left' : 'right', loadKg: 0, outcome: 'clean', value: 380 + 40 * (n % 3) + ((n * 13) % 22) })
+  for (let n = 0; n < 18; n++)
+    await event(1 + n, 30 + 35 * n, 'done', {
+      athlete: athletes[n % 3]!.id,
+      station: uuid(11),
+      hand: Math.floor(n / 3) % 2 === 0 ? 'left' : 'right',
+      loadKg: 0,
+      outcome: 'clean',
+      value: 380 + 40 * (n % 3) + ((n * 13) % 22),
+    })
   await page.goto(`${own.url}/testday/${uuid(1)}`)
   await expect(page.getByText('Results so far')).toBeVisible({ timeout: 20_000 })
   await page.waitForTimeout(800)

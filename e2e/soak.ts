@@ -2,16 +2,24 @@ import { writeFileSync } from 'node:fs'
 import { expect, open, pastWarmUp, planToday, signIn, startTest, test } from './rig'
 
 /** Where `./mano prove` finds what was measured. */
-const keep = (name: string, result: unknown): void => { if (process.env['MANO_MEASURED']) writeFileSync(`${process.env['MANO_MEASURED']}/${name}.json`, JSON.stringify(result)) }
+const keep = (name: string, result: unknown): void => {
+  if (process.env['MANO_MEASURED'])
+    writeFileSync(`${process.env['MANO_MEASURED']}/${name}.json`, JSON.stringify(result))
+}
 
 const MINUTES = Number(process.env['MANO_SOAK_MINUTES'] ?? 10)
 
-/** The live trial for ten minutes, processor slowed four times: heap after collection each minute, and every task over 50 ms. */
+/**
+ * The live trial for ten minutes, processor slowed four times: heap after collection each minute,
+ * and every task over 50 ms.
+ */
 test('ten minutes of a live trial', async ({ page, own }) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Tests')
   await startTest(page)
-  await page.getByLabel('Instrument', { exact: true }).selectOption({ label: 'Dynamometer A, simulated' })
+  await page
+    .getByLabel('Instrument', { exact: true })
+    .selectOption({ label: 'Dynamometer A, simulated' })
   await expect(page.locator('.say-word')).toHaveText('Squeeze')
   const cdp = await page.context().newCDPSession(page)
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 })
@@ -19,48 +27,77 @@ test('ten minutes of a live trial', async ({ page, own }) => {
     const w = window as unknown as { tasks: number[]; seen: number }
     w.tasks = []
     w.seen = 0
-    new PerformanceObserver((l) => { for (const e of l.getEntries()) w.tasks.push(e.duration) }).observe({ type: 'longtask' })
+    new PerformanceObserver((l) => {
+      for (const e of l.getEntries()) w.tasks.push(e.duration)
+    }).observe({ type: 'longtask' })
   })
-  const id = (await (await page.request.get(`${own.url}/api/instruments`)).json() as { id: string }[])[0]!.id
-  const drive = (forceN: number) => page.request.post(`${own.url}/api/instruments/${id}/drive`, { data: { does: 'pull', forceN, seconds: 5, fault: 'clean' } })
+  const id = (
+    (await (await page.request.get(`${own.url}/api/instruments`)).json()) as { id: string }[]
+  )[0]!.id
+  const drive = (forceN: number) =>
+    page.request.post(`${own.url}/api/instruments/${id}/drive`, {
+      data: { does: 'pull', forceN, seconds: 5, fault: 'clean' },
+    })
   const heapMb: number[] = []
   const tasks: number[] = []
   const started = Date.now()
   await drive(200)
   for (let minute = 1; minute <= MINUTES; minute++) {
-    while (Date.now() < started + minute * 60_000) { await drive(150 + 25 * (minute % 4)); await page.waitForTimeout(2000) }
+    while (Date.now() < started + minute * 60_000) {
+      await drive(150 + 25 * (minute % 4))
+      await page.waitForTimeout(2000)
+    }
     // What the measuring itself costs is not the page's.
-    tasks.push(...await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks.splice(0)))
+    tasks.push(
+      ...(await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks.splice(0))),
+    )
     await cdp.send('HeapProfiler.collectGarbage')
-    heapMb.push(((await cdp.send('Runtime.getHeapUsage')) as { usedSize: number }).usedSize / 1048576)
+    heapMb.push(
+      ((await cdp.send('Runtime.getHeapUsage')) as { usedSize: number }).usedSize / 1048576,
+    )
     await page.waitForTimeout(500)
     await page.evaluate(() => void (window as unknown as { tasks: number[] }).tasks.splice(0))
   }
   const time = Number(await page.locator('.live-nums p').nth(2).locator('b').textContent())
   expect(time).toBeGreaterThan(MINUTES * 60 - 15)
-  const result = { minutes: MINUTES, samples: Math.round(100 * time), heapMb, longestMs: Math.max(0, ...tasks), longTasks: tasks.length }
+  const result = {
+    minutes: MINUTES,
+    samples: Math.round(100 * time),
+    heapMb,
+    longestMs: Math.max(0, ...tasks),
+    longTasks: tasks.length,
+  }
   console.log(JSON.stringify(result))
   keep('live', result)
   expect(heapMb.at(-1)! - heapMb[1]!).toBeLessThan(5)
   expect(result.longTasks).toBe(0)
 })
 
-/** The week board while the planner works, and twelve weeks of a block scrolled with the processor slowed four times. */
+/**
+ * The week board while the planner works, and twelve weeks of a block scrolled with the processor
+ * slowed four times.
+ */
 test('the board while solving, and twelve weeks scrolled', async ({ page, own }) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Plan')
   await page.getByRole('button', { name: 'Week after' }).click()
   await expect(page.getByRole('button', { name: 'Draft the week' })).toBeEnabled()
-  const watch = () => page.evaluate(() => {
-    const w = window as unknown as { tasks: number[] }
-    w.tasks = []
-    new PerformanceObserver((l) => { for (const e of l.getEntries()) w.tasks.push(e.duration) }).observe({ type: 'longtask' })
-  })
-  const tasks = () => page.evaluate(() => (window as unknown as { tasks: number[] }).tasks.splice(0))
+  const watch = () =>
+    page.evaluate(() => {
+      const w = window as unknown as { tasks: number[] }
+      w.tasks = []
+      new PerformanceObserver((l) => {
+        for (const e of l.getEntries()) w.tasks.push(e.duration)
+      }).observe({ type: 'longtask' })
+    })
+  const tasks = () =>
+    page.evaluate(() => (window as unknown as { tasks: number[] }).tasks.splice(0))
   await watch()
   await page.getByRole('button', { name: 'Draft the week' }).click()
   const strip = page.getByRole('region', { name: 'Search for a better week' })
-  await expect(strip.getByRole('status')).toContainText(/better week was found/, { timeout: 120_000 })
+  await expect(strip.getByRole('status')).toContainText(/better week was found/, {
+    timeout: 120_000,
+  })
   const solving = await tasks()
   await page.getByRole('button', { name: 'Block', exact: true }).click()
   await page.getByLabel('Weeks').selectOption('12')
@@ -72,24 +109,46 @@ test('the board while solving, and twelve weeks scrolled', async ({ page, own })
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 })
   await page.setViewportSize({ width: 1280, height: 600 })
   await page.waitForTimeout(1000)
-  const frames = await page.evaluate(() => new Promise<number[]>((done) => {
-    const out: number[] = []
-    let last = performance.now()
-    let n = 0
-    const step = (now: number) => { out.push(now - last); last = now; window.scrollBy(0, n % 120 < 60 ? 12 : -12); if (++n < 240) requestAnimationFrame(step); else done(out.slice(5)) }
-    requestAnimationFrame(step)
-  }))
-  const result = { solving: { longest: Math.max(0, ...solving), over: solving.length }, block: { longest: Math.max(0, ...block), over: block.length }, scroll: { frames: frames.length, meanMs: frames.reduce((a, b) => a + b, 0) / frames.length, worstMs: Math.max(...frames) } }
+  const frames = await page.evaluate(
+    () =>
+      new Promise<number[]>((done) => {
+        const out: number[] = []
+        let last = performance.now()
+        let n = 0
+        const step = (now: number) => {
+          out.push(now - last)
+          last = now
+          window.scrollBy(0, n % 120 < 60 ? 12 : -12)
+          if (++n < 240) requestAnimationFrame(step)
+          else done(out.slice(5))
+        }
+        requestAnimationFrame(step)
+      }),
+  )
+  const result = {
+    solving: { longest: Math.max(0, ...solving), over: solving.length },
+    block: { longest: Math.max(0, ...block), over: block.length },
+    scroll: {
+      frames: frames.length,
+      meanMs: frames.reduce((a, b) => a + b, 0) / frames.length,
+      worstMs: Math.max(...frames),
+    },
+  }
   console.log(JSON.stringify(result))
   keep('board', result)
   expect(result.solving.over + result.block.over).toBe(0)
   expect(result.scroll.worstMs).toBeLessThan(50)
 })
 
-/** A hold on the floor: the page halted for a minute, the processor slowed six times; how late the digits are on return and after. */
+/**
+ * A hold on the floor: the page halted for a minute, the processor slowed six times; how late the
+ * digits are on return and after.
+ */
 test('floor timers over a hidden minute', async ({ page, own }) => {
   await signIn(page, own.url)
-  const id = await planToday(page, own.url, 'Mirela Stroud', [{ exerciseId: 'pinch_hold', sets: 2, dose: 300 }])
+  const id = await planToday(page, own.url, 'Mirela Stroud', [
+    { exerciseId: 'pinch_hold', sets: 2, dose: 300 },
+  ])
   await page.goto(`${own.url}/floor/${id}`)
   await pastWarmUp(page)
   const cdp = await page.context().newCDPSession(page)
@@ -99,11 +158,23 @@ test('floor timers over a hidden minute', async ({ page, own }) => {
   await page.evaluate(() => {
     const w = window as unknown as { flips: { at: number; digit: number }[] }
     w.flips = []
-    new MutationObserver(() => w.flips.push({ at: Date.now(), digit: Number(document.querySelector('.f-digits')!.textContent) })).observe(document.querySelector('.f-digits')!, { characterData: true, subtree: true, childList: true })
+    new MutationObserver(() =>
+      w.flips.push({
+        at: Date.now(),
+        digit: Number(document.querySelector('.f-digits')!.textContent),
+      }),
+    ).observe(document.querySelector('.f-digits')!, {
+      characterData: true,
+      subtree: true,
+      childList: true,
+    })
   })
   await page.waitForTimeout(3000)
-  // A headless page is never hidden: its process is stopped for the minute, which is what a hidden one comes to at worst.
-  const { processInfo } = (await (await page.context().browser()!.newBrowserCDPSession()).send('SystemInfo.getProcessInfo')) as { processInfo: { type: string; id: number }[] }
+  // A headless page is never hidden: its process is stopped for the minute, which is what a hidden
+  // one comes to at worst.
+  const { processInfo } = (await (
+    await page.context().browser()!.newBrowserCDPSession()
+  ).send('SystemInfo.getProcessInfo')) as { processInfo: { type: string; id: number }[] }
   const pages = processInfo.filter((p) => p.type === 'renderer').map((p) => p.id)
   pages.forEach((pid) => process.kill(pid, 'SIGSTOP'))
   await new Promise((r) => setTimeout(r, 60_000))
@@ -112,14 +183,28 @@ test('floor timers over a hidden minute', async ({ page, own }) => {
   await page.waitForTimeout(8000)
   const { flips, since } = await page.evaluate(async () => {
     const w = window as unknown as { flips: { at: number; digit: number }[] }
-    const db = await new Promise<IDBDatabase>((ok) => { const r = indexedDB.open('mano'); r.onsuccess = () => ok(r.result) })
-    const kept = await new Promise<{ state: { sessions: Record<string, { since: number }> } }>((ok) => { const r = db.transaction('state').objectStore('state').get('floor'); r.onsuccess = () => ok(r.result as never) })
+    const db = await new Promise<IDBDatabase>((ok) => {
+      const r = indexedDB.open('mano')
+      r.onsuccess = () => ok(r.result)
+    })
+    const kept = await new Promise<{ state: { sessions: Record<string, { since: number }> } }>(
+      (ok) => {
+        const r = db.transaction('state').objectStore('state').get('floor')
+        r.onsuccess = () => ok(r.result as never)
+      },
+    )
     return { flips: w.flips, since: Object.values(kept.state.sessions)[0]!.since }
   })
   const returned = flips.findIndex((f, i) => i > 0 && f.at - flips[i - 1]!.at > 30_000)
   expect(returned).toBeGreaterThan(0)
   const late = (f: { at: number; digit: number }) => f.at - since - 1000 * f.digit
-  const result = { hiddenS: (flips[returned]!.at - flips[returned - 1]!.at) / 1000, onReturnMs: flips[returned]!.at - backAt, aheadOrBehindMs: flips[returned]!.at - since - 1000 * flips[returned]!.digit, laterMs: Math.max(...flips.slice(returned + 1).map(late)), beforeMs: Math.max(...flips.slice(0, returned).map(late)) }
+  const result = {
+    hiddenS: (flips[returned]!.at - flips[returned - 1]!.at) / 1000,
+    onReturnMs: flips[returned]!.at - backAt,
+    aheadOrBehindMs: flips[returned]!.at - since - 1000 * flips[returned]!.digit,
+    laterMs: Math.max(...flips.slice(returned + 1).map(late)),
+    beforeMs: Math.max(...flips.slice(0, returned).map(late)),
+  }
   console.log(JSON.stringify(result))
   keep('floor', result)
   // The digit is the whole second that is over: never ahead, and at most a tenth behind its change.

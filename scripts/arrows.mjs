@@ -6,18 +6,45 @@ const FORBIDDEN = {
   web: ['@mano/server', '@mano/e2e'],
 }
 /** Outside packages core must not know: it is plain computation. */
-const IMPURE = ['react', 'react-*', '@mantine/*', 'express', 'typeorm', 'pg', 'node:*', 'fs', 'path', 'http', 'crypto', 'yup', 'zustand', 'recharts', 'uuid']
+const IMPURE = [
+  'react',
+  'react-*',
+  '@mantine/*',
+  'express',
+  'typeorm',
+  'pg',
+  'node:*',
+  'fs',
+  'path',
+  'http',
+  'crypto',
+  'yup',
+  'zustand',
+  'recharts',
+  'uuid',
+]
 
 /** ESLint rules that hold the arrows between packages. */
 export const arrows = Object.entries(FORBIDDEN).map(([from, closed]) => ({
   files: [`${from}/src/**/*.{ts,tsx}`],
   rules: {
-    'no-restricted-imports': ['error', {
-      patterns: [
-        { group: closed.flatMap((p) => [p, `${p}/**`]), message: `${from} does not see that package.` },
-        { group: closed.map((p) => `**/${p.slice(6)}/src/**`), message: `${from} does not reach into another package.` },
-        ...(from === 'core' ? [{ group: IMPURE, message: 'core is pure: no interface, server, disk or network.' }] : []),
-      ],
-    }],
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            group: closed.flatMap((p) => [p, `${p}/**`]),
+            message: `${from} does not see that package.`,
+          },
+          {
+            group: closed.map((p) => `**/${p.slice(6)}/src/**`),
+            message: `${from} does not reach into another package.`,
+          },
+          ...(from === 'core'
+            ? [{ group: IMPURE, message: 'core is pure: no interface, server, disk or network.' }]
+            : []),
+        ],
+      },
+    ],
   },
 }))

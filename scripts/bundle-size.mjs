@@ -1,4 +1,5 @@
-// Measures the compressed JavaScript a browser fetches before the roster shows, and fails over the limit.
+// Measures the compressed JavaScript a browser fetches before the roster shows, and fails over the
+// limit.
 import { readFileSync, writeFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 
@@ -17,8 +18,13 @@ function closure(key, seen = new Set()) {
 const roster = Object.keys(manifest).find((k) => k.endsWith('areas/roster/Roster.tsx'))
 if (!roster) throw new Error('the roster is not a chunk of its own any more')
 const keys = new Set([...closure('index.html'), ...closure(roster)])
-const bytes = [...keys].map((k) => gzipSync(readFileSync(new URL(manifest[k].file, root)), { level: 9 }).length)
+const bytes = [...keys].map(
+  (k) => gzipSync(readFileSync(new URL(manifest[k].file, root)), { level: 9 }).length,
+)
 const kb = bytes.reduce((a, b) => a + b, 0) / 1000
-writeFileSync(new URL('size.json', root), JSON.stringify({ rosterJsKb: kb, limitKb: LIMIT_KB, chunks: keys.size }))
+writeFileSync(
+  new URL('size.json', root),
+  JSON.stringify({ rosterJsKb: kb, limitKb: LIMIT_KB, chunks: keys.size }),
+)
 console.log(`JavaScript before the roster: ${kb.toFixed(1)} kB compressed, limit ${LIMIT_KB} kB.`)
 if (kb > LIMIT_KB) process.exit(1)

@@ -1,8 +1,20 @@
-// Bundles the server and its small commands for Node: workspace packages inlined, node_modules left outside.
+// Bundles the server and its small commands for Node: workspace packages inlined, node_modules left
+// outside.
 import { build } from 'esbuild'
 
-const entries = { main: 'server/src/main.ts', jobs: 'server/src/jobs/worker.ts', calc: 'server/src/calc.ts', plan: 'server/src/plan.ts', restore: 'server/src/restore.ts', prove: 'server/src/prove.ts', 'prove-load': 'server/src/prove-load.ts', 'prove-planner': 'server/src/prove-planner.ts' }
-const watch = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null
+const entries = {
+  main: 'server/src/main.ts',
+  jobs: 'server/src/jobs/worker.ts',
+  calc: 'server/src/calc.ts',
+  plan: 'server/src/plan.ts',
+  restore: 'server/src/restore.ts',
+  prove: 'server/src/prove.ts',
+  'prove-load': 'server/src/prove-load.ts',
+  'prove-planner': 'server/src/prove-planner.ts',
+}
+const watch = process.argv.includes('--only')
+  ? process.argv[process.argv.indexOf('--only') + 1]
+  : null
 const chosen = watch ? { [watch]: entries[watch] } : entries
 
 await build({
@@ -15,10 +27,16 @@ await build({
   target: 'node20',
   sourcemap: true,
   logLevel: 'warning',
-  plugins: [{
-    name: 'workspace-inside',
-    setup(b) {
-      b.onResolve({ filter: /^[^./]/ }, (args) => (args.path.startsWith('@mano/') || args.kind === 'entry-point' ? undefined : { path: args.path, external: true }))
+  plugins: [
+    {
+      name: 'workspace-inside',
+      setup(b) {
+        b.onResolve({ filter: /^[^./]/ }, (args) =>
+          args.path.startsWith('@mano/') || args.kind === 'entry-point'
+            ? undefined
+            : { path: args.path, external: true },
+        )
+      },
     },
-  }],
+  ],
 })

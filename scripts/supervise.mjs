@@ -1,5 +1,7 @@
-// Keeps the database and the server of one data folder running until it is told to stop: what dies is started again, on the same port.
-//   node scripts/supervise.mjs DATA_FOLDER [vite]      fd 9: the lock of the folder, held as long as this process lives
+// Keeps the database and the server of one data folder running until it is told to stop: what dies
+// is started again, on the same port.
+// node scripts/supervise.mjs DATA_FOLDER [vite]      fd 9: the lock of the folder, held as long as
+// this process lives
 import { spawn } from 'node:child_process'
 import { readFileSync, readlinkSync, realpathSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -16,30 +18,53 @@ const cluster = join(data, 'pg')
 const say = (text) => process.stderr.write(`${text}\n`)
 const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms))
 /** The lock must end with this process: a child gets nothing in its place. */
-const stdio = (out, ...more) => ['ignore', out, 'inherit', ...more, ...Array.from({ length: LOCK_FD - 2 - more.length }, () => 'ignore')]
+const stdio = (out, ...more) => [
+  'ignore',
+  out,
+  'inherit',
+  ...more,
+  ...Array.from({ length: LOCK_FD - 2 - more.length }, () => 'ignore'),
+]
 
 let stopping = false
 let server = null
 let vite = null
 
-const pg = (...args) => new Promise((resolve, reject) => {
-  const child = spawn('scripts/pg.sh', args, { stdio: stdio('pipe') })
-  let out = ''
-  child.stdout.on('data', (piece) => { out += piece })
-  child.on('close', (code) => (code === 0 ? resolve(out.trim()) : reject(new Error(`pg.sh ${args[0]}: exit ${code}`))))
-})
+const pg = (...args) =>
+  new Promise((resolve, reject) => {
+    const child = spawn('scripts/pg.sh', args, { stdio: stdio('pipe') })
+    let out = ''
+    child.stdout.on('data', (piece) => {
+      out += piece
+    })
+    child.on('close', (code) =>
+      code === 0 ? resolve(out.trim()) : reject(new Error(`pg.sh ${args[0]}: exit ${code}`)),
+    )
+  })
 
 /** The server at its port, restarted whenever it ends without having been told to. */
 async function keepServer(url) {
   let pause = BACKOFF.first
   for (let times = 0; !stopping; times++) {
     const began = Date.now()
-    const child = spawn(process.execPath, ['--max-semi-space-size=8', '--max-old-space-size=512', 'server/dist/main.mjs'], {
-      stdio: stdio('inherit', 'ipc'),
-      env: { ...process.env, MANO_PG_ADMIN_URL: url.now, MANO_FRESH: times === 0 ? (process.env.MANO_FRESH ?? '0') : '0', MANO_AGAIN: times === 0 ? '0' : '1', MANO_SUPERVISED: '1' },
-    })
+    const child = spawn(
+      process.execPath,
+      ['--max-semi-space-size=8', '--max-old-space-size=512', 'server/dist/main.mjs'],
+      {
+        stdio: stdio('inherit', 'ipc'),
+        env: {
+          ...process.env,
+          MANO_PG_ADMIN_URL: url.now,
+          MANO_FRESH: times === 0 ? (process.env.MANO_FRESH ?? '0') : '0',
+          MANO_AGAIN: times === 0 ? '0' : '1',
+          MANO_SUPERVISED: '1',
+        },
+      },
+    )
     server = child
-    const code = await new Promise((resolve) => child.on('exit', (c, signal) => resolve(signal ?? c)))
+    const code = await new Promise((resolve) =>
+      child.on('exit', (c, signal) => resolve(signal ?? c)),
+    )
     server = null
     if (stopping) return
     // One that never stood has something to say, and said it.
@@ -52,11 +77,19 @@ async function keepServer(url) {
 }
 
 const postmaster = () => {
-  try { return Number(readFileSync(join(cluster, 'postmaster.pid'), 'utf8').split('\n')[0]) } catch { return 0 }
+  try {
+    return Number(readFileSync(join(cluster, 'postmaster.pid'), 'utf8').split('\n')[0])
+  } catch {
+    return 0
+  }
 }
 // The number may be another process's by now: ours works in its data folder, as in pg.sh.
 const lives = (pid) => {
-  try { return pid > 0 && readlinkSync(`/proc/${pid}/cwd`) === realpathSync(cluster) } catch { return false }
+  try {
+    return pid > 0 && readlinkSync(`/proc/${pid}/cwd`) === realpathSync(cluster)
+  } catch {
+    return false
+  }
 }
 
 async function keepDatabase(url) {
@@ -65,7 +98,12 @@ async function keepDatabase(url) {
     if (stopping || lives(postmaster())) continue
     say('The database ended; it is started again.')
     const before = url.now
-    try { url.now = await pg('start', cluster) } catch (error) { say(error.message); await wait(1000) }
+    try {
+      url.now = await pg('start', cluster)
+    } catch (error) {
+      say(error.message)
+      await wait(1000)
+    }
     // Its port was taken meanwhile: the server is told by a start of its own.
     if (url.now !== before) server?.kill('SIGTERM')
   }
@@ -89,8 +127,16 @@ async function stop(code = 0) {
 process.on('SIGINT', () => void stop(130))
 process.on('SIGTERM', () => void stop(143))
 
-writeFileSync(join(data, 'running.json'), JSON.stringify({ pid: process.pid, port: Number(process.env.MANO_PORT ?? 5180) }))
+writeFileSync(
+  join(data, 'running.json'),
+  JSON.stringify({ pid: process.pid, port: Number(process.env.MANO_PORT ?? 5180) }),
+)
 const url = { now: await pg('start', cluster) }
-if (also === 'vite') vite = spawn(process.execPath, ['../node_modules/.bin/vite', '--host', '127.0.0.1', '--port', '5173'], { cwd: 'web', stdio: stdio('inherit') })
+if (also === 'vite')
+  vite = spawn(
+    process.execPath,
+    ['../node_modules/.bin/vite', '--host', '127.0.0.1', '--port', '5173'],
+    { cwd: 'web', stdio: stdio('inherit') },
+  )
 void keepDatabase(url)
 await keepServer(url)

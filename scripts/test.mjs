@@ -1,4 +1,5 @@
-// Runs every check and ends with one line "N passed, N failed". Type check, lint and the size of the web count as one each.
+// Runs every check and ends with one line "N passed, N failed". Type check, lint and the size of
+// the web count as one each.
 import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 
@@ -7,13 +8,16 @@ const only = process.argv.slice(2)
 let passed = 0
 let failed = 0
 
-const run = (command, args) => new Promise((resolve) => {
-  const started = Date.now()
-  spawn(command, args, { stdio: 'inherit' }).on('exit', (code) => {
-    console.log(`-- ${command} ${args.join(' ')}: ${code === 0 ? 'ok' : `exit ${code}`}, ${Math.round((Date.now() - started) / 1000)} s`)
-    resolve(code ?? 1)
+const run = (command, args) =>
+  new Promise((resolve) => {
+    const started = Date.now()
+    spawn(command, args, { stdio: 'inherit' }).on('exit', (code) => {
+      console.log(
+        `-- ${command} ${args.join(' ')}: ${code === 0 ? 'ok' : `exit ${code}`}, ${Math.round((Date.now() - started) / 1000)} s`,
+      )
+      resolve(code ?? 1)
+    })
   })
-})
 const bin = (name) => `node_modules/.bin/${name}`
 
 function count(what, pass, fail, code) {
@@ -31,32 +35,52 @@ async function check(what, command, args) {
 async function vitest() {
   const file = `${reports}/vitest.json`
   rmSync(file, { force: true })
-  const code = await run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile=${file}`])
-  const report = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { numPassedTests: 0, numFailedTests: 0 }
+  const code = await run(bin('vitest'), [
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile=${file}`,
+  ])
+  const report = existsSync(file)
+    ? JSON.parse(readFileSync(file, 'utf8'))
+    : { numPassedTests: 0, numFailedTests: 0 }
   count('unit and server', report.numPassedTests, report.numFailedTests, code)
 }
 
 async function playwright() {
   const file = `${reports}/e2e.json`
   rmSync(file, { force: true })
-  const code = await run(bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts', '--project', 'desk'])
-  const stats = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')).stats : { expected: 0, unexpected: 0, flaky: 0 }
+  const code = await run(bin('playwright'), [
+    'test',
+    '-c',
+    'e2e/playwright.config.ts',
+    '--project',
+    'desk',
+  ])
+  const stats = existsSync(file)
+    ? JSON.parse(readFileSync(file, 'utf8')).stats
+    : { expected: 0, unexpected: 0, flaky: 0 }
   count('browser', stats.expected, stats.unexpected + stats.flaky, code)
 }
 
 const steps = {
   types: () => check('types', bin('tsc'), ['-p', '.']),
   purity: () => check('core without DOM or Node', bin('tsc'), ['-p', 'core']),
+  format: () => check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
   lint: () => check('lint', bin('eslint'), ['.']),
   size: () => check('size of the web', 'node', ['scripts/bundle-size.mjs']),
   unit: vitest,
   browser: playwright,
 }
 const chosen = only.length > 0 ? only : Object.keys(steps)
-for (const name of chosen) if (!steps[name]) throw new Error(`no step called ${name}; there are ${Object.keys(steps).join(', ')}`)
-const inTurn = async (...names) => { for (const name of names) if (chosen.includes(name)) await steps[name]() }
+for (const name of chosen)
+  if (!steps[name])
+    throw new Error(`no step called ${name}; there are ${Object.keys(steps).join(', ')}`)
+const inTurn = async (...names) => {
+  for (const name of names) if (chosen.includes(name)) await steps[name]()
+}
 // The two that run on one core each run side by side; tests have the machine to themselves.
-await Promise.all([inTurn('types', 'purity'), inTurn('lint')])
+await Promise.all([inTurn('types', 'purity'), inTurn('format', 'lint')])
 await inTurn('size', 'unit', 'browser')
 console.log(`${passed} passed, ${failed} failed`)
 process.exit(failed === 0 && passed > 0 ? 0 : 1)

@@ -2,35 +2,71 @@ import * as yup from 'yup'
 import { id, line } from './common'
 
 export const PASSWORD_LEAST = 10
-const login = () => yup.string().strict().lowercase('the sign-in name is in small letters').matches(/^[a-z0-9._@-]{3,60}$/, 'the sign-in name has 3 to 60 small letters, digits or . _ @ -').required('the sign-in name is missing')
-const password = () => yup.string().strict().min(PASSWORD_LEAST, `the password needs ${PASSWORD_LEAST} characters`).max(200, 'the password is longer than 200 characters').required('the password is missing')
+const login = () =>
+  yup
+    .string()
+    .strict()
+    .lowercase('the sign-in name is in small letters')
+    .matches(
+      /^[a-z0-9._@-]{3,60}$/,
+      'the sign-in name has 3 to 60 small letters, digits or . _ @ -',
+    )
+    .required('the sign-in name is missing')
+const password = () =>
+  yup
+    .string()
+    .strict()
+    .min(PASSWORD_LEAST, `the password needs ${PASSWORD_LEAST} characters`)
+    .max(200, 'the password is longer than 200 characters')
+    .required('the password is missing')
 
 /** First start of an empty installation: the hall and its first coach. */
-export const setupBody = yup.object({
-  hallId: id(),
-  accountId: id(),
-  hallName: line(80, "the hall's name"),
-  timeZone: yup.string().strict().required('the time zone is missing').test('zone', 'the time zone is not known', isTimeZone),
-  name: line(80, 'your name'),
-  login: login(),
-  password: password(),
-}).exact('a field is not known')
+export const setupBody = yup
+  .object({
+    hallId: id(),
+    accountId: id(),
+    hallName: line(80, "the hall's name"),
+    timeZone: yup
+      .string()
+      .strict()
+      .required('the time zone is missing')
+      .test('zone', 'the time zone is not known', isTimeZone),
+    name: line(80, 'your name'),
+    login: login(),
+    password: password(),
+  })
+  .exact('a field is not known')
 
-export const signInBody = yup.object({
-  login: yup.string().strict().max(60).required('the sign-in name is missing'),
-  password: yup.string().strict().max(200).required('the password is missing'),
-}).exact('a field is not known')
+export const signInBody = yup
+  .object({
+    login: yup.string().strict().max(60).required('the sign-in name is missing'),
+    password: yup.string().strict().max(200).required('the password is missing'),
+  })
+  .exact('a field is not known')
 
-export const assistantBody = yup.object({ id: id(), name: line(80, 'the name'), login: login(), password: password() }).exact('a field is not known')
+export const assistantBody = yup
+  .object({ id: id(), name: line(80, 'the name'), login: login(), password: password() })
+  .exact('a field is not known')
 
 /** First line sent before a hall's file: one of the coaches in it, and the new password. */
-export const importHallHead = yup.object({ login: login(), password: password() }).exact('a field is not known')
+export const importHallHead = yup
+  .object({ login: login(), password: password() })
+  .exact('a field is not known')
 
 export const passwordBody = yup.object({ password: password() }).exact('a field is not known')
 
 export type Role = 'coach' | 'assistant'
-export interface Me { id: string; name: string; role: Role; hall: { id: string; name: string; timeZone: string; staleDays: number; version: number }; today: string; now: string }
-export interface Installation { empty: boolean }
+export interface Me {
+  id: string
+  name: string
+  role: Role
+  hall: { id: string; name: string; timeZone: string; staleDays: number; version: number }
+  today: string
+  now: string
+}
+export interface Installation {
+  empty: boolean
+}
 
 function isTimeZone(zone: string | undefined): boolean {
   try {

@@ -15,119 +15,470 @@ import { ENDINGS } from '@mano/core/session/steps'
 import { checkTrialValue } from '@mano/core/testing/value'
 import type { StoredChoice } from '@mano/core/gaps/read'
 import { REFERENCE_SOURCES, type Standard } from '@mano/core/gaps/references'
-import { HANDS, day, flag, id, line, maybeId, maybeInstant, maybeOneOf, number, oneOf, optionalLine, pain, version } from './common'
+import {
+  HANDS,
+  day,
+  flag,
+  id,
+  line,
+  maybeId,
+  maybeInstant,
+  maybeOneOf,
+  number,
+  oneOf,
+  optionalLine,
+  pain,
+  version,
+} from './common'
 import { painWhere } from './safety'
 import { ENTRY_UNITS } from './tests'
 
-const whole = (what: string, low: number, high: number) => number(what).integer(`${what} is whole`).min(low, `${what} is ${low} to ${high}`).max(high, `${what} is ${low} to ${high}`)
-const monday = () => day('the week').test('monday', 'a week starts on a Monday', (v) => v !== undefined && new Date(`${v}T00:00:00Z`).getUTCDay() === 1)
+const whole = (what: string, low: number, high: number) =>
+  number(what)
+    .integer(`${what} is whole`)
+    .min(low, `${what} is ${low} to ${high}`)
+    .max(high, `${what} is ${low} to ${high}`)
+const monday = () =>
+  day('the week').test(
+    'monday',
+    'a week starts on a Monday',
+    (v) => v !== undefined && new Date(`${v}T00:00:00Z`).getUTCDay() === 1,
+  )
 
-const dayFrame = yup.object({
-  minutes: whole('minutes', 0, 240), place: oneOf(['hall', 'home', 'bag'] as const, 'the place'), sportLoad: whole('hand load', 0, 3),
-  heavyPull: oneOf(['none', 'before', 'after'] as const, 'the heavy pull'), competition: flag(),
-  at: yup.string().strict().matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'the hour is not as 17:30').optional(),
-}).exact('a field is not known')
-const frame = () => yup.array().of(dayFrame).length(7, 'a week has seven days').required('the week is missing')
+const dayFrame = yup
+  .object({
+    minutes: whole('minutes', 0, 240),
+    place: oneOf(['hall', 'home', 'bag'] as const, 'the place'),
+    sportLoad: whole('hand load', 0, 3),
+    heavyPull: oneOf(['none', 'before', 'after'] as const, 'the heavy pull'),
+    competition: flag(),
+    at: yup
+      .string()
+      .strict()
+      .matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'the hour is not as 17:30')
+      .optional(),
+  })
+  .exact('a field is not known')
+const frame = () =>
+  yup.array().of(dayFrame).length(7, 'a week has seven days').required('the week is missing')
 
-const known = () => yup.string().strict().required('the exercise is missing').test('known', 'the exercise is not known', (v) => v !== undefined && exerciseById(v) !== undefined)
-const block = yup.object({
-  id: id(), day: whole('the day', 0, 6),
-  exerciseId: yup.string().strict().required('the exercise is missing').test('known', 'the exercise is not known', (v) => v !== undefined && exerciseById(v) !== undefined),
-  sets: whole('sets', 1, 30), dose: number('the dose').moreThan(0, 'the dose is above 0').max(1000, 'the dose is over 1000'),
-  hands: yup.array().of(oneOf(HANDS, 'the hand')).min(1, 'a hand is missing').max(2).required('the hands are missing'),
-  extra: yup.string().strict().nullable().oneOf(['left', 'right', null], 'the hand is not left or right').optional(),
-  reason: optionalLine(600), pinned: yup.boolean().strict().optional(),
-}).exact('a field is not known')
+const known = () =>
+  yup
+    .string()
+    .strict()
+    .required('the exercise is missing')
+    .test(
+      'known',
+      'the exercise is not known',
+      (v) => v !== undefined && exerciseById(v) !== undefined,
+    )
+const block = yup
+  .object({
+    id: id(),
+    day: whole('the day', 0, 6),
+    exerciseId: yup
+      .string()
+      .strict()
+      .required('the exercise is missing')
+      .test(
+        'known',
+        'the exercise is not known',
+        (v) => v !== undefined && exerciseById(v) !== undefined,
+      ),
+    sets: whole('sets', 1, 30),
+    dose: number('the dose').moreThan(0, 'the dose is above 0').max(1000, 'the dose is over 1000'),
+    hands: yup
+      .array()
+      .of(oneOf(HANDS, 'the hand'))
+      .min(1, 'a hand is missing')
+      .max(2)
+      .required('the hands are missing'),
+    extra: yup
+      .string()
+      .strict()
+      .nullable()
+      .oneOf(['left', 'right', null], 'the hand is not left or right')
+      .optional(),
+    reason: optionalLine(600),
+    pinned: yup.boolean().strict().optional(),
+  })
+  .exact('a field is not known')
 
-const terms = () => yup.object({
-  settings: yup.object().test('choices', 'a school is not known', (v) => Object.entries(v ?? {}).every(([k, c]) => SCHOOLS.some((s) => s.id === k) && ['a', 'b', 'mixed'].includes(c as string))).default({}),
-  bans: yup.array().of(yup.object({ exerciseId: known(), day: yup.number().strict().integer().min(0).max(6).nullable().defined() }).exact('a field is not known')).max(60, 'over 60 exercises taken out').default([]),
-  kind: yup.string().strict().oneOf(['ordinary', 'deload', 'taper', 'travel'], 'the kind of week is not known').optional(),
-  tests: yup.object({ minutes: whole('minutes of tests', 5, 180), day: yup.number().strict().integer().min(0).max(6).nullable().defined() }).nullable().optional().default(undefined).exact('a field is not known'),
-  origin: yup.string().strict().max(200, 'the origin is over 200 characters').optional(),
-  note: yup.string().strict().max(400, 'the note is over 400 characters').optional(),
-}).exact('a field is not known')
+const terms = () =>
+  yup
+    .object({
+      settings: yup
+        .object()
+        .test('choices', 'a school is not known', (v) =>
+          Object.entries(v ?? {}).every(
+            ([k, c]) =>
+              SCHOOLS.some((s) => s.id === k) && ['a', 'b', 'mixed'].includes(c as string),
+          ),
+        )
+        .default({}),
+      bans: yup
+        .array()
+        .of(
+          yup
+            .object({
+              exerciseId: known(),
+              day: yup.number().strict().integer().min(0).max(6).nullable().defined(),
+            })
+            .exact('a field is not known'),
+        )
+        .max(60, 'over 60 exercises taken out')
+        .default([]),
+      kind: yup
+        .string()
+        .strict()
+        .oneOf(['ordinary', 'deload', 'taper', 'travel'], 'the kind of week is not known')
+        .optional(),
+      tests: yup
+        .object({
+          minutes: whole('minutes of tests', 5, 180),
+          day: yup.number().strict().integer().min(0).max(6).nullable().defined(),
+        })
+        .nullable()
+        .optional()
+        .default(undefined)
+        .exact('a field is not known'),
+      origin: yup.string().strict().max(200, 'the origin is over 200 characters').optional(),
+      note: yup.string().strict().max(400, 'the note is over 400 characters').optional(),
+    })
+    .exact('a field is not known')
 
-const templateSession = yup.object({
-  day: whole('the day', 0, 6), minutes: whole('minutes', 5, 240), place: oneOf(['hall', 'home', 'bag'] as const, 'the place'),
-  blocks: yup.array().of(yup.object({ exerciseId: known(), sets: whole('sets', 1, 30) }).exact('a field is not known')).min(1, 'a session has a block').max(12, 'over 12 blocks in a session').required('the blocks are missing'),
-}).exact('a field is not known')
-export const templateBody = yup.object({
-  id: id(), name: line(60, 'the name'), says: optionalLine(200), kind: oneOf(['ordinary', 'deload', 'travel'] as const, 'the kind of week'),
-  weeks: yup.array().of(yup.array().of(templateSession).min(1, 'a week has a session').max(7, 'over seven sessions in a week').required('the sessions are missing')).min(1).max(4, 'over four weeks').required('the weeks are missing'),
-  /** The template this takes away. */
-  removes: maybeId('what it takes away'),
-}).exact('a field is not known')
+const templateSession = yup
+  .object({
+    day: whole('the day', 0, 6),
+    minutes: whole('minutes', 5, 240),
+    place: oneOf(['hall', 'home', 'bag'] as const, 'the place'),
+    blocks: yup
+      .array()
+      .of(
+        yup
+          .object({ exerciseId: known(), sets: whole('sets', 1, 30) })
+          .exact('a field is not known'),
+      )
+      .min(1, 'a session has a block')
+      .max(12, 'over 12 blocks in a session')
+      .required('the blocks are missing'),
+  })
+  .exact('a field is not known')
+export const templateBody = yup
+  .object({
+    id: id(),
+    name: line(60, 'the name'),
+    says: optionalLine(200),
+    kind: oneOf(['ordinary', 'deload', 'travel'] as const, 'the kind of week'),
+    weeks: yup
+      .array()
+      .of(
+        yup
+          .array()
+          .of(templateSession)
+          .min(1, 'a week has a session')
+          .max(7, 'over seven sessions in a week')
+          .required('the sessions are missing'),
+      )
+      .min(1)
+      .max(4, 'over four weeks')
+      .required('the weeks are missing'),
+    /** The template this takes away. */
+    removes: maybeId('what it takes away'),
+  })
+  .exact('a field is not known')
 export type TemplateBody = PlanTemplate & { removes: string | null }
 
 /** A frame of days as an earlier release kept it for the weeks to come. */
 export const frameRow = yup.object({ id: id(), days: frame() }).exact('a field is not known')
-export const draftBody = yup.object({ weekStart: monday(), frame: frame(), terms: terms() }).exact('a field is not known')
-export const planBody = yup.object({ id: id(), weekStart: monday(), frame: frame(), blocks: yup.array().of(block).max(80, 'over 80 blocks').required('the blocks are missing').test('ids', 'a block is there twice', (v) => new Set(v?.map((b) => b.id)).size === (v?.length ?? 0)), terms: terms(), basedOn: maybeId('the version it was changed from').optional(), reason: optionalLine(400) }).exact('a field is not known')
-export type PlanBody = { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; /** The version it was changed from; null: the first of its week; absent: whatever is there. */ basedOn?: string | null | undefined; reason: string }
+export const draftBody = yup
+  .object({ weekStart: monday(), frame: frame(), terms: terms() })
+  .exact('a field is not known')
+export const planBody = yup
+  .object({
+    id: id(),
+    weekStart: monday(),
+    frame: frame(),
+    blocks: yup
+      .array()
+      .of(block)
+      .max(80, 'over 80 blocks')
+      .required('the blocks are missing')
+      .test(
+        'ids',
+        'a block is there twice',
+        (v) => new Set(v?.map((b) => b.id)).size === (v?.length ?? 0),
+      ),
+    terms: terms(),
+    basedOn: maybeId('the version it was changed from').optional(),
+    reason: optionalLine(400),
+  })
+  .exact('a field is not known')
+export type PlanBody = {
+  id: string
+  weekStart: string
+  frame: DayFrame[]
+  blocks: Block[]
+  terms: CoachTerms
+  /** The version it was changed from; null: the first of its week; absent: whatever is there. */ basedOn?:
+    string | null | undefined
+  reason: string
+}
 
 /** A session that ended early: why, and the sets that were left. */
-export const endBody = yup.object({ id: id(), planVersionId: id(), deviceAt: maybeInstant('the time'), reason: line(200, 'the reason'), setsLeft: yup.array().of(yup.object({ blockId: id(), sets: whole('the sets', 1, 60) }).exact('a field is not known')).max(80, 'over 80 blocks').required('what is left is missing') }).exact('a field is not known')
-export interface EndBody { id: string; planVersionId: string; deviceAt: string | null; reason: string; setsLeft: { blockId: string; sets: number }[] }
-export interface SessionEndView { on: string; reason: string; setsLeft: { blockId: string; sets: number }[] }
+export const endBody = yup
+  .object({
+    id: id(),
+    planVersionId: id(),
+    deviceAt: maybeInstant('the time'),
+    reason: line(200, 'the reason'),
+    setsLeft: yup
+      .array()
+      .of(
+        yup.object({ blockId: id(), sets: whole('the sets', 1, 60) }).exact('a field is not known'),
+      )
+      .max(80, 'over 80 blocks')
+      .required('what is left is missing'),
+  })
+  .exact('a field is not known')
+export interface EndBody {
+  id: string
+  planVersionId: string
+  deviceAt: string | null
+  reason: string
+  setsLeft: { blockId: string; sets: number }[]
+}
+export interface SessionEndView {
+  on: string
+  reason: string
+  setsLeft: { blockId: string; sets: number }[]
+}
 
-export const logBody = yup.object({
-  id: id(), planVersionId: id(), blockId: maybeId('the block'),
-  exerciseId: yup.string().strict().required('the exercise is missing').test('known', 'the exercise is not known', (v) => v !== undefined && exerciseById(v) !== undefined),
-  hand: oneOf(HANDS, 'the hand'), set: whole('the set', 1, 60),
-  load: yup.number().strict().nullable().defined().min(0, 'a load cannot be negative').max(1100, 'the load is too large'),
-  loadUnit: oneOf(['kg', 'lb'] as const, 'the unit'),
-  seconds: yup.number().strict().nullable().defined().min(0, 'time cannot be negative').max(7200, 'over two hours'),
-  reps: yup.number().strict().integer().nullable().defined().min(0, 'repetitions cannot be negative').max(500, 'over 500 repetitions'),
-  ended: oneOf(ENDINGS.map((e) => e.id), 'how it ended'), effort: yup.number().strict().integer().nullable().defined().min(1, 'effort is 1 to 10').max(10, 'effort is 1 to 10'), pain: pain(), painWhere: painWhere(),
-  deviceAt: maybeInstant('the device time'), supersedesId: maybeId('what it takes the place of'),
-  details: yup.object({
-    style: yup.string().strict().oneOf(['thumb-over', 'thumb-off', 'hook'], 'the hand style is not known').optional(), straps: yup.boolean().strict().optional(), chalk: yup.boolean().strict().optional(),
-    reason: yup.string().strict().max(200, 'the reason is over 200 characters').optional(),
-  }).exact('a field is not known').default({}),
-  /** Takes the record it supersedes back: it was the same set. */
-  voided: yup.boolean().strict().default(false).test('of', 'what is taken back is named', (v, c) => !v || (c.parent as { supersedesId: string | null }).supersedesId !== null),
-}).exact('a field is not known')
-export type LogBody = Omit<yup.InferType<typeof logBody>, 'details' | 'voided' | 'painWhere'> & { details?: LogDetails; voided?: boolean; painWhere?: PainWhere | null }
+export const logBody = yup
+  .object({
+    id: id(),
+    planVersionId: id(),
+    blockId: maybeId('the block'),
+    exerciseId: yup
+      .string()
+      .strict()
+      .required('the exercise is missing')
+      .test(
+        'known',
+        'the exercise is not known',
+        (v) => v !== undefined && exerciseById(v) !== undefined,
+      ),
+    hand: oneOf(HANDS, 'the hand'),
+    set: whole('the set', 1, 60),
+    load: yup
+      .number()
+      .strict()
+      .nullable()
+      .defined()
+      .min(0, 'a load cannot be negative')
+      .max(1100, 'the load is too large'),
+    loadUnit: oneOf(['kg', 'lb'] as const, 'the unit'),
+    seconds: yup
+      .number()
+      .strict()
+      .nullable()
+      .defined()
+      .min(0, 'time cannot be negative')
+      .max(7200, 'over two hours'),
+    reps: yup
+      .number()
+      .strict()
+      .integer()
+      .nullable()
+      .defined()
+      .min(0, 'repetitions cannot be negative')
+      .max(500, 'over 500 repetitions'),
+    ended: oneOf(
+      ENDINGS.map((e) => e.id),
+      'how it ended',
+    ),
+    effort: yup
+      .number()
+      .strict()
+      .integer()
+      .nullable()
+      .defined()
+      .min(1, 'effort is 1 to 10')
+      .max(10, 'effort is 1 to 10'),
+    pain: pain(),
+    painWhere: painWhere(),
+    deviceAt: maybeInstant('the device time'),
+    supersedesId: maybeId('what it takes the place of'),
+    details: yup
+      .object({
+        style: yup
+          .string()
+          .strict()
+          .oneOf(['thumb-over', 'thumb-off', 'hook'], 'the hand style is not known')
+          .optional(),
+        straps: yup.boolean().strict().optional(),
+        chalk: yup.boolean().strict().optional(),
+        reason: yup.string().strict().max(200, 'the reason is over 200 characters').optional(),
+      })
+      .exact('a field is not known')
+      .default({}),
+    /** Takes the record it supersedes back: it was the same set. */
+    voided: yup
+      .boolean()
+      .strict()
+      .default(false)
+      .test(
+        'of',
+        'what is taken back is named',
+        (v, c) => !v || (c.parent as { supersedesId: string | null }).supersedesId !== null,
+      ),
+  })
+  .exact('a field is not known')
+export type LogBody = Omit<yup.InferType<typeof logBody>, 'details' | 'voided' | 'painWhere'> & {
+  details?: LogDetails
+  voided?: boolean
+  painWhere?: PainWhere | null
+}
 
 /** A link by which an athlete sees the own sessions. */
-export const linkBody = yup.object({ id: id(), days: whole('days', 1, 366), /** Made where it is shown: only its hash is kept. */ token: yup.string().strict().required('the token is missing').matches(/^[A-Za-z0-9_-]{43}$/, 'the token is not one') }).exact('a field is not known')
-export interface LinkView { id: string; expiresOn: string; revoked: boolean; madeOn: string; by: string }
+export const linkBody = yup
+  .object({
+    id: id(),
+    days: whole('days', 1, 366),
+    /** Made where it is shown: only its hash is kept. */ token: yup
+      .string()
+      .strict()
+      .required('the token is missing')
+      .matches(/^[A-Za-z0-9_-]{43}$/, 'the token is not one'),
+  })
+  .exact('a field is not known')
+export interface LinkView {
+  id: string
+  expiresOn: string
+  revoked: boolean
+  madeOn: string
+  by: string
+}
 /** What the link shows: one athlete, the plan, nothing of anyone else. */
-export interface LinkSession { athlete: FloorAthlete; plan: PlanView; today: string; hall: string }
+export interface LinkSession {
+  athlete: FloorAthlete
+  plan: PlanView
+  today: string
+  hall: string
+}
 
-export const standardBody = yup.object({
-  id: id(), protocolId: yup.string().strict().required('the protocol is missing').test('known', 'the protocol is not known', (v) => v !== undefined && protocolById(v) !== undefined),
-  sportId: maybeOneOf(SPORTS.map((s) => s.id), 'the sport'), level: maybeOneOf(LEVELS.map((l) => l.id), 'the level'),
-  enteredValue: number('the standard').test('sane', (v, c) => {
-    const p = c.parent as { protocolId?: string; enteredUnit?: EntryUnit }
-    const protocol = p.protocolId ? protocolById(p.protocolId) : undefined
-    if (v !== undefined && protocol && (c.parent as { perBodyMass?: boolean }).perBodyMass) return protocol.unit !== 'N' && protocol.unit !== 'kg' ? c.createError({ message: 'only loads and forces go by body mass' }) : v > 0 && v <= 10 ? true : c.createError({ message: 'a share of body mass is over 0 and at most 10' })
-    const checked = v === undefined || !protocol || !p.enteredUnit ? null : checkTrialValue(v, p.enteredUnit, protocol)
-    return checked && !checked.ok ? c.createError({ message: checked.message }) : true
-  }),
-  enteredUnit: oneOf(ENTRY_UNITS, 'the unit'),
-  /** The value is for each kg of body mass. */
-  perBodyMass: flag(),
-}).exact('a field is not known')
+export const standardBody = yup
+  .object({
+    id: id(),
+    protocolId: yup
+      .string()
+      .strict()
+      .required('the protocol is missing')
+      .test(
+        'known',
+        'the protocol is not known',
+        (v) => v !== undefined && protocolById(v) !== undefined,
+      ),
+    sportId: maybeOneOf(
+      SPORTS.map((s) => s.id),
+      'the sport',
+    ),
+    level: maybeOneOf(
+      LEVELS.map((l) => l.id),
+      'the level',
+    ),
+    enteredValue: number('the standard').test('sane', (v, c) => {
+      const p = c.parent as { protocolId?: string; enteredUnit?: EntryUnit }
+      const protocol = p.protocolId ? protocolById(p.protocolId) : undefined
+      if (v !== undefined && protocol && (c.parent as { perBodyMass?: boolean }).perBodyMass)
+        return protocol.unit !== 'N' && protocol.unit !== 'kg'
+          ? c.createError({ message: 'only loads and forces go by body mass' })
+          : v > 0 && v <= 10
+            ? true
+            : c.createError({ message: 'a share of body mass is over 0 and at most 10' })
+      const checked =
+        v === undefined || !protocol || !p.enteredUnit
+          ? null
+          : checkTrialValue(v, p.enteredUnit, protocol)
+      return checked && !checked.ok ? c.createError({ message: checked.message }) : true
+    }),
+    enteredUnit: oneOf(ENTRY_UNITS, 'the unit'),
+    /** The value is for each kg of body mass. */
+    perBodyMass: flag(),
+  })
+  .exact('a field is not known')
 export type StandardBody = yup.InferType<typeof standardBody>
 
-export const gapChoiceBody = yup.object({
-  id: id(), rowKey: yup.string().strict().required('the row is missing').max(40, 'the row is not known'), kind: oneOf(['priority', 'reference', 'lean_limit'] as const, 'the kind'),
-  value: yup.string().strict().nullable().defined().test('known', 'that cannot be chosen', (v, c) => {
-    const { kind } = c.parent as { kind: string }
-    if (v === null || v === undefined) return true
-    return kind === 'priority' ? ['pin', 'raise', 'lower'].includes(v) : kind === 'reference' ? (REFERENCE_SOURCES as readonly string[]).includes(v) : /^\d{1,2}(\.\d)?$/.test(v) && Number(v) >= 1
-  }),
-  reason: yup.string().strict().max(400).default('').test('said', 'say why', (v, c) => { const p = c.parent as { kind: string; value: string | null }; return p.kind !== 'priority' || p.value === null || v.trim() !== '' }),
-}).exact('a field is not known')
-export type GapChoiceBody = { id: string; rowKey: string; kind: 'priority' | 'reference' | 'lean_limit'; value: string | null; reason: string }
-export const hallBody = yup.object({ version: version(), staleDays: whole('days', 7, 365) }).exact('a field is not known')
+export const gapChoiceBody = yup
+  .object({
+    id: id(),
+    rowKey: yup.string().strict().required('the row is missing').max(40, 'the row is not known'),
+    kind: oneOf(['priority', 'reference', 'lean_limit'] as const, 'the kind'),
+    value: yup
+      .string()
+      .strict()
+      .nullable()
+      .defined()
+      .test('known', 'that cannot be chosen', (v, c) => {
+        const { kind } = c.parent as { kind: string }
+        if (v === null || v === undefined) return true
+        return kind === 'priority'
+          ? ['pin', 'raise', 'lower'].includes(v)
+          : kind === 'reference'
+            ? (REFERENCE_SOURCES as readonly string[]).includes(v)
+            : /^\d{1,2}(\.\d)?$/.test(v) && Number(v) >= 1
+      }),
+    reason: yup
+      .string()
+      .strict()
+      .max(400)
+      .default('')
+      .test('said', 'say why', (v, c) => {
+        const p = c.parent as { kind: string; value: string | null }
+        return p.kind !== 'priority' || p.value === null || v.trim() !== ''
+      }),
+  })
+  .exact('a field is not known')
+export type GapChoiceBody = {
+  id: string
+  rowKey: string
+  kind: 'priority' | 'reference' | 'lean_limit'
+  value: string | null
+  reason: string
+}
+export const hallBody = yup
+  .object({ version: version(), staleDays: whole('days', 7, 365) })
+  .exact('a field is not known')
 
-export interface GapsView { standards: (Standard & { id: string; on: string })[]; squad: Record<string, number[]>; staleDays: number; choices: StoredChoice[] }
+export interface GapsView {
+  standards: (Standard & { id: string; on: string })[]
+  squad: Record<string, number[]>
+  staleDays: number
+  choices: StoredChoice[]
+}
 /** A drafted week and the problem it was drafted from, for the solver in the browser. */
-export interface DraftView { blocks: readonly Block[]; testDay: number | null; problem: WeekProblem }
-export interface PlanVersionView { id: string; weekStart: string; frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; reason: string; savedAt: string; /** Local. */ savedOn: string; number: number; by: string; /** Cautions the reason was given for, by exercise and hand. */ asked: { exerciseId: string; hand: Hand; keys: string[] }[] }
+export interface DraftView {
+  blocks: readonly Block[]
+  testDay: number | null
+  problem: WeekProblem
+}
+export interface PlanVersionView {
+  id: string
+  weekStart: string
+  frame: DayFrame[]
+  blocks: Block[]
+  terms: CoachTerms
+  reason: string
+  savedAt: string
+  /** Local. */ savedOn: string
+  number: number
+  by: string
+  /** Cautions the reason was given for, by exercise and hand. */ asked: {
+    exerciseId: string
+    hand: Hand
+    keys: string[]
+  }[]
+}
 export interface PlanView {
   frame: DayFrame[]
   /** Newest version of each week, newest week first. */

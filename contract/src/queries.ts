@@ -36,7 +36,9 @@ export const tableQuery = yup.object({
   name: yup.string().strict().max(40).required('the table is missing'),
 })
 
-/** A page of the roster: order, words to find, the last row of the page before, rows at the most. */
+/**
+ * A page of the roster: order, words to find, the last row of the page before, rows at the most.
+ */
 export const rosterQuery = yup.object({
   sort: yup
     .string()

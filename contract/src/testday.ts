@@ -22,11 +22,7 @@ const params = yup
 export const dayGatesBody = yup
   .object({
     heldOn: day('the day'),
-    athletes: yup
-      .array()
-      .of(someId('the athlete'))
-      .max(40)
-      .required('the athletes are missing'),
+    athletes: yup.array().of(someId('the athlete')).max(40).required('the athletes are missing'),
     stations: yup
       .array()
       .of(
@@ -53,7 +49,9 @@ export const dayReasonBody = yup
   .exact('a field is not known')
 
 /** Protocols a station of a group can run. */
-export const GROUP_PROTOCOLS: readonly string[] = TEST_PROTOCOLS.filter((p) => p.inGroup).map((p) => p.id)
+export const GROUP_PROTOCOLS: readonly string[] = TEST_PROTOCOLS.filter((p) => p.inGroup).map(
+  (p) => p.id,
+)
 
 export const testDayBody = yup
   .object({
@@ -70,10 +68,7 @@ export const testDayBody = yup
               .object({
                 id: id(),
                 name: line(40, 'the station'),
-                protocolId: oneOf(
-                  GROUP_PROTOCOLS,
-                  'the protocol',
-                ),
+                protocolId: oneOf(GROUP_PROTOCOLS, 'the protocol'),
                 unitId: id(),
                 measurementId: id(),
                 variant: yup.object().required('the set-up is missing'),
@@ -124,7 +119,18 @@ export interface TestDayBody {
   setup: DaySetup
 }
 
-const KINDS = ['start', 'done', 'late', 'out', 'lost', 'back', 'retry', 'break', 'reorder', 'undo'] as const
+const KINDS = [
+  'start',
+  'done',
+  'late',
+  'out',
+  'lost',
+  'back',
+  'retry',
+  'break',
+  'reorder',
+  'undo',
+] as const
 export const dayEventBody = yup
   .object({
     id: id(),
@@ -143,7 +149,10 @@ export interface DayEventBody {
   body: Record<string, unknown>
 }
 
-/** What the judge says of an athlete at a station, a hand: `says` in words, and whether a reason of the day covers it. */
+/**
+ * What the judge says of an athlete at a station, a hand: `says` in words, and whether a reason of
+ * the day covers it.
+ */
 export interface DayGate {
   class: 'ask' | 'stop'
   says: string

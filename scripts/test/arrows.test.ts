@@ -5,7 +5,10 @@ import { arrows } from '../arrows.mjs'
 
 /** Messages for one planted line in a file of a package. */
 function lint(filename: string, code: string): string[] {
-  const config = [{ files: ['**/*.ts'], languageOptions: { parser: ts.parser } }, ...arrows] as never
+  const config = [
+    { files: ['**/*.ts'], languageOptions: { parser: ts.parser } },
+    ...arrows,
+  ] as never
   return new Linter({ configType: 'flat' }).verify(code, config, { filename }).map((m) => m.message)
 }
 

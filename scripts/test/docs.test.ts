@@ -13,4 +13,6 @@ describe('the page about importing', () => {
 })
 
 // Written anew by `vitest -u`: the page is the data.
-it('the page about cautions says what the data say', async () => { await expect(safetyPage()).toMatchFileSnapshot('../../docs/safety.md') })
+it('the page about cautions says what the data say', async () => {
+  await expect(safetyPage()).toMatchFileSnapshot('../../docs/safety.md')
+})

@@ -28,7 +28,14 @@ import { sessions } from './accounts/sessions'
 import { mountHealth } from './http/health'
 import { shed } from './http/shed'
 
-export interface AppOptions extends Services { pool: Pool; sessionSecret: string; webRoot: string | null; signInsPerMinute?: number; /** True from when the server was told to stop. */ stopping?: () => boolean; /** False: nothing is turned away for load; in tests, whose own work holds the loop up. */ sheds?: boolean }
+export interface AppOptions extends Services {
+  pool: Pool
+  sessionSecret: string
+  webRoot: string | null
+  signInsPerMinute?: number
+  /** True from when the server was told to stop. */ stopping?: () => boolean
+  /** False: nothing is turned away for load; in tests, whose own work holds the loop up. */ sheds?: boolean
+}
 
 export function buildApi(services: Services): Api {
   const api = new Api(services)
@@ -55,18 +62,45 @@ export function buildApi(services: Services): Api {
 export function buildApp(options: AppOptions): Express {
   const server = express()
   server.disable('x-powered-by')
-  server.use(helmet({
-    strictTransportSecurity: false,
-    contentSecurityPolicy: { directives: { 'default-src': ["'self'"], 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:'], 'upgrade-insecure-requests': null } },
-  }))
+  server.use(
+    helmet({
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        directives: {
+          'default-src': ["'self'"],
+          'script-src': ["'self'", "'wasm-unsafe-eval'"],
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'img-src': ["'self'", 'data:'],
+          'upgrade-insecure-requests': null,
+        },
+      },
+    }),
+  )
   mountHealth(server, options.app, options.stopping ?? (() => false))
-  server.use(compression({ level: 1, filter: (req, res) => !String(res.getHeader('content-type')).startsWith('text/event-stream') && compression.filter(req, res) }))
-  const perMinute = (limit: number, title: string) => rateLimit({
-    windowMs: 60_000, limit, standardHeaders: 'draft-8', legacyHeaders: false,
-    handler: (_req, _res, next) => next(new HttpProblem(429, 'too-many', title)),
-  })
-  server.post('/api/session', perMinute(options.signInsPerMinute ?? 20, 'Too many sign-ins. Wait a minute.'))
-  server.post('/api/installation', perMinute(options.signInsPerMinute ?? 20, 'Too many at once. Wait a minute.'))
+  server.use(
+    compression({
+      level: 1,
+      filter: (req, res) =>
+        !String(res.getHeader('content-type')).startsWith('text/event-stream') &&
+        compression.filter(req, res),
+    }),
+  )
+  const perMinute = (limit: number, title: string) =>
+    rateLimit({
+      windowMs: 60_000,
+      limit,
+      standardHeaders: 'draft-8',
+      legacyHeaders: false,
+      handler: (_req, _res, next) => next(new HttpProblem(429, 'too-many', title)),
+    })
+  server.post(
+    '/api/session',
+    perMinute(options.signInsPerMinute ?? 20, 'Too many sign-ins. Wait a minute.'),
+  )
+  server.post(
+    '/api/installation',
+    perMinute(options.signInsPerMinute ?? 20, 'Too many at once. Wait a minute.'),
+  )
   if (options.sheds ?? true) server.use('/api', shed())
   server.use('/api', sessions(options.pool, options.sessionSecret), (_req, res, next) => {
     // Health data stays out of the browser's store: a tablet is anybody's after the sign-out.
@@ -79,9 +113,19 @@ export function buildApp(options: AppOptions): Express {
   })
   if (options.webRoot && existsSync(options.webRoot)) {
     const root = options.webRoot
-    server.use('/assets', express.static(join(root, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false, dotfiles: 'allow' }))
+    server.use(
+      '/assets',
+      express.static(join(root, 'assets'), {
+        immutable: true,
+        maxAge: '1y',
+        fallthrough: false,
+        dotfiles: 'allow',
+      }),
+    )
     server.use(express.static(root, { index: false, dotfiles: 'allow' }))
-    server.get('/{*path}', (_req, res) => res.sendFile(join(root, 'index.html'), { dotfiles: 'allow' }))
+    server.get('/{*path}', (_req, res) =>
+      res.sendFile(join(root, 'index.html'), { dotfiles: 'allow' }),
+    )
   }
   const onError: ErrorRequestHandler = (error, req, res, next) => {
     if (res.headersSent) return next(error)

@@ -4,7 +4,9 @@ import { CALC_TOPICS, answerCases, type CalcCase } from '@mano/core/calc/adapter
 
 const topic = process.argv[2]
 if (!topic || topic.startsWith('--')) {
-  console.error(`usage: ./mano calc TOPIC < cases.json > results.json   TOPIC: ${CALC_TOPICS.join(', ')} or all; --dir DIR: where paths in inputs start`)
+  console.error(
+    `usage: ./mano calc TOPIC < cases.json > results.json   TOPIC: ${CALC_TOPICS.join(', ')} or all; --dir DIR: where paths in inputs start`,
+  )
   process.exit(2)
 }
 const at = process.argv.indexOf('--dir')
@@ -12,8 +14,12 @@ const dir = (at > 0 && process.argv[at + 1]) || '../shared/checks'
 try {
   const file = JSON.parse(readFileSync(0, 'utf8')) as { cases?: CalcCase[] }
   if (!Array.isArray(file.cases)) throw new Error('no "cases" in it')
-  process.stdout.write(`${JSON.stringify({ cases: answerCases(file.cases, topic, (path) => readFileSync(resolve(dir, path), 'utf8')) }, null, 1)}\n`)
+  process.stdout.write(
+    `${JSON.stringify({ cases: answerCases(file.cases, topic, (path) => readFileSync(resolve(dir, path), 'utf8')) }, null, 1)}\n`,
+  )
 } catch (error) {
-  console.error(`The cases could not be read: ${error instanceof Error ? error.message : String(error)}`)
+  console.error(
+    `The cases could not be read: ${error instanceof Error ? error.message : String(error)}`,
+  )
   process.exit(1)
 }

@@ -17,7 +17,10 @@ const CHANNEL = 'mano_live'
 /** Between two tries to hear again, ms. */
 const AGAIN_MS = 1000
 
-/** Hears what any server wrote, by the database; a connection that is lost is made anew, and every listener is told to look. */
+/**
+ * Hears what any server wrote, by the database; a connection that is lost is made anew, and every
+ * listener is told to look.
+ */
 export function listenLive(url: string): Live {
   const said = new EventEmitter().setMaxListeners(0)
   let client: Client | null = null

@@ -26,7 +26,12 @@ await mendSwap(config.adminUrl, config.database)
 const urls = await ensureDatabase(config.adminUrl, config.database, config.passwords)
 await migrate(urls.owner)
 const app = await openApp(urls)
-const pool = new Pool({ connectionString: urls.app, max: 4, connectionTimeoutMillis: 3000, statement_timeout: 5000 })
+const pool = new Pool({
+  connectionString: urls.app,
+  max: 4,
+  connectionTimeoutMillis: 3000,
+  statement_timeout: 5000,
+})
 // A database that restarts takes idle connections with it; the next request opens a new one.
 pool.on('error', (error) => console.error(`Database connection lost: ${error.message}`))
 if (config.demo && (await loadDemo(app, clock()))) {
@@ -48,7 +53,10 @@ let stopping = false
 let jobs: Worker
 /** Long work in a thread of its own; one that ends by itself is begun anew. */
 function startJobs(): void {
-  jobs = new Worker(new URL('./jobs.mjs', import.meta.url), { workerData: { urls }, resourceLimits: { maxOldGenerationSizeMb: 512 } })
+  jobs = new Worker(new URL('./jobs.mjs', import.meta.url), {
+    workerData: { urls },
+    resourceLimits: { maxOldGenerationSizeMb: 512 },
+  })
   jobs.on('error', (error) => console.error(error))
   jobs.on('exit', () => {
     if (!stopping) setTimeout(startJobs, 1000)
@@ -57,9 +65,24 @@ function startJobs(): void {
 startJobs()
 
 // Simulated instruments ship with the demo: what they show is no athlete's.
-const rack = new Rack({ simulated: config.demo, speed: config.instrumentSpeed, paths: config.instrumentPaths })
+const rack = new Rack({
+  simulated: config.demo,
+  speed: config.instrumentSpeed,
+  paths: config.instrumentPaths,
+})
 const live = listenLive(urls.app)
-const options = { app, clock, rack, pool, live, pinned: config.pinnedNow !== null, look: () => jobs.postMessage('look'), sessionSecret: config.sessionSecret, webRoot: config.webRoot, stopping: () => stopping }
+const options = {
+  app,
+  clock,
+  rack,
+  pool,
+  live,
+  pinned: config.pinnedNow !== null,
+  look: () => jobs.postMessage('look'),
+  sessionSecret: config.sessionSecret,
+  webRoot: config.webRoot,
+  stopping: () => stopping,
+}
 const server = buildApp(options).listen(config.port, '127.0.0.1', (error) => {
   if (error) {
     console.error(`Port ${config.port} is not free; set MANO_PORT to another one.`)
@@ -68,7 +91,8 @@ const server = buildApp(options).listen(config.port, '127.0.0.1', (error) => {
   // The supervisor says it once; one that is started again need not.
   if (process.env['MANO_AGAIN'] === '1') return
   console.log(`\n  Mano: http://127.0.0.1:${config.port}`)
-  if (config.demo) console.log(`  Sign in as ${DEMO_SIGN_IN.login} with the password ${DEMO_SIGN_IN.password}`)
+  if (config.demo)
+    console.log(`  Sign in as ${DEMO_SIGN_IN.login} with the password ${DEMO_SIGN_IN.password}`)
   console.log('  Ctrl-C stops it.\n')
 })
 server.requestTimeout = 600_000
@@ -76,7 +100,8 @@ server.requestTimeout = 600_000
 async function stop(): Promise<void> {
   if (stopping) return
   stopping = true
-  // What is under way may finish; what only waits is let go. Jobs are taken up again at the next start.
+  // What is under way may finish; what only waits is let go. Jobs are taken up again at the next
+  // start.
   const closed = new Promise<void>((resolve) => server.close(() => resolve()))
   const ended = new Promise<void>((resolve) => jobs.once('exit', () => resolve()))
   jobs.postMessage('stop')

@@ -12,19 +12,34 @@ const USAGE = `usage: ./mano plan < problem.json > plan.json
        ./mano plan --check < {"problem":...,"plan":...}   what the plan breaks and its points; exit 1 where a rule is broken
 problem.json: see docs/planner.md`
 
-const out = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value, null, 1)}\n`)
-const fail = (says: string): never => { console.error(says); process.exit(2) }
+const out = (value: unknown): void =>
+  void process.stdout.write(`${JSON.stringify(value, null, 1)}\n`)
+const fail = (says: string): never => {
+  console.error(says)
+  process.exit(2)
+}
 
 const args = process.argv.slice(2)
 if (args.some((a) => a !== '--check')) fail(USAGE)
-const json = (() => { try { return JSON.parse(readFileSync(0, 'utf8')) as Record<string, unknown> } catch (error) { return fail(`The file is not JSON: ${error instanceof Error ? error.message : String(error)}`) } })()
+const json = (() => {
+  try {
+    return JSON.parse(readFileSync(0, 'utf8')) as Record<string, unknown>
+  } catch (error) {
+    return fail(`The file is not JSON: ${error instanceof Error ? error.message : String(error)}`)
+  }
+})()
 const check = args.includes('--check')
 const read = readProblem(check ? json['problem'] : json)
 if (!read.ok) fail(`The problem could not be read: ${read.says}`)
 else if (check) {
   const plan = json['plan'] as WeekPlan | undefined
   if (!plan || !Array.isArray(plan.blocks)) fail('The plan has no blocks.')
-  const whole = { weekStart: read.problem.weekStart, frame: read.problem.frame, blocks: plan!.blocks, testDay: plan!.testDay ?? null }
+  const whole = {
+    weekStart: read.problem.weekStart,
+    frame: read.problem.frame,
+    blocks: plan!.blocks,
+    testDay: plan!.testDay ?? null,
+  }
   const breaches = validate(whole, contextOf(read.problem))
   out({ ...scorePlan(whole, read.problem), breaches })
   process.exitCode = breaches.length > 0 ? 1 : 0
@@ -35,7 +50,10 @@ else if (check) {
   const solved = solveWeek(highs, read.problem, { start: draftWeek(read.problem, newId), newId })
   if (solved.ok) out({ ...solved, withinPct: 100 * solved.gap })
   else {
-    out({ ...solved, clashes: solved.reason === 'infeasible' ? conflictOf(highs, read.problem) : null })
+    out({
+      ...solved,
+      clashes: solved.reason === 'infeasible' ? conflictOf(highs, read.problem) : null,
+    })
     process.exitCode = 1
   }
 }

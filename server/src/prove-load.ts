@@ -13,7 +13,11 @@ import { wholeHall, wholeWords } from './prove/load/wholeHall'
 import { countsStatements, slowest, statementsOf } from './prove/load/statements'
 import { put } from './prove/section'
 
-/** A large hall on a server of its own, asked as a busy evening asks; faults; how the roster grows; the whole of it out and in. `quick`: shorter, and nothing is written; `alone`, `whole`: parts of it, to look into. */
+/**
+ * A large hall on a server of its own, asked as a busy evening asks; faults; how the roster grows;
+ * the whole of it out and in. `quick`: shorter, and nothing is written; `alone`, `whole`: parts of
+ * it, to look into.
+ */
 const only = (word: string): boolean => process.argv.includes(word)
 const [quick, alone] = [only('quick'), only('alone') || only('whole')]
 const TODAY = '2026-10-08'
@@ -29,21 +33,66 @@ const root = process.cwd()
 const admin = process.env['MANO_PG_ADMIN_URL']!
 const say = (text: string) => console.error(`${new Date().toISOString().slice(11, 19)} ${text}`)
 
-async function time(served: Served, paths: string[], times = 7): Promise<{ median: number; first: number }> {
+async function time(
+  served: Served,
+  paths: string[],
+  times = 7,
+): Promise<{ median: number; first: number }> {
   const ms: number[] = []
-  for (let i = 0; i < times; i++) { const t = performance.now(); for (const p of paths) { const r = await served.ask('GET', p); await r.arrayBuffer(); if (!r.ok) throw new Error(`${p}: ${r.status}`) } ms.push(performance.now() - t) }
+  for (let i = 0; i < times; i++) {
+    const t = performance.now()
+    for (const p of paths) {
+      const r = await served.ask('GET', p)
+      await r.arrayBuffer()
+      if (!r.ok) throw new Error(`${p}: ${r.status}`)
+    }
+    ms.push(performance.now() - t)
+  }
   return { first: ms[0]!, median: percentile(ms, 0.5) }
 }
 
-async function importOf(served: Served, hall: LargeHall): Promise<{ s: number; trials: number; slowest: number; looks: number }> {
-  const lines = Array.from({ length: LINES }, (_, i) => { const test = Math.floor(i / 6); const d = addDays('2021-01-01', Math.floor(test / ATHLETES) * 5); return `Athlete ${String(1 + (test % ATHLETES)).padStart(4, '0')};${d.split('-').reverse().join('.')};${i % 2 ? 'R' : 'L'};${(30 + (i % 97) / 10).toFixed(1).replace('.', ',')}` })
+async function importOf(
+  served: Served,
+  hall: LargeHall,
+): Promise<{ s: number; trials: number; slowest: number; looks: number }> {
+  const lines = Array.from({ length: LINES }, (_, i) => {
+    const test = Math.floor(i / 6)
+    const d = addDays('2021-01-01', Math.floor(test / ATHLETES) * 5)
+    return `Athlete ${String(1 + (test % ATHLETES)).padStart(4, '0')};${d.split('-').reverse().join('.')};${i % 2 ? 'R' : 'L'};${(30 + (i % 97) / 10).toFixed(1).replace('.', ',')}`
+  })
   const t0 = performance.now()
-  const { id } = (await (await served.ask('POST', '/api/imports', { id: v7(), fileName: 'years.csv', dryRun: false, text: ['Name;Day;Hand;Grip', ...lines].join('\n'), mapping: { columns: { athlete: 'name', date: 'day', hand: 'hand' }, fixed: {}, results: [{ column: 'grip', protocolId: 'dyno_seated', hand: null, unit: 'kg' }], dateOrder: 'dmy', names: {} } })).json()) as { id: string }
+  const { id } = (await (
+    await served.ask('POST', '/api/imports', {
+      id: v7(),
+      fileName: 'years.csv',
+      dryRun: false,
+      text: ['Name;Day;Hand;Grip', ...lines].join('\n'),
+      mapping: {
+        columns: { athlete: 'name', date: 'day', hand: 'hand' },
+        fixed: {},
+        results: [{ column: 'grip', protocolId: 'dyno_seated', hand: null, unit: 'kg' }],
+        dateOrder: 'dmy',
+        names: {},
+      },
+    })
+  ).json()) as { id: string }
   let [looks, slow] = [0, 0]
   let job: JobView<ImportReply>
-  do { const t = performance.now(); job = (await (await served.ask('GET', `/api/jobs/${id}`)).json()) as JobView<ImportReply>; slow = Math.max(slow, performance.now() - t); looks++; await new Promise((r) => setTimeout(r, 50)) } while (job.state === 'running')
-  if (job.state !== 'done') throw new Error(JSON.stringify(job.problem ?? job.result?.problems.slice(0, 3)))
-  return { s: (performance.now() - t0) / 1000, trials: job.result?.trials ?? 0, slowest: slow, looks: hall.athletes.length > 0 ? looks : 0 }
+  do {
+    const t = performance.now()
+    job = (await (await served.ask('GET', `/api/jobs/${id}`)).json()) as JobView<ImportReply>
+    slow = Math.max(slow, performance.now() - t)
+    looks++
+    await new Promise((r) => setTimeout(r, 50))
+  } while (job.state === 'running')
+  if (job.state !== 'done')
+    throw new Error(JSON.stringify(job.problem ?? job.result?.problems.slice(0, 3)))
+  return {
+    s: (performance.now() - t0) / 1000,
+    trials: job.result?.trials ?? 0,
+    slowest: slow,
+    looks: hall.athletes.length > 0 ? looks : 0,
+  }
 }
 
 /** The roster at growing halls: the first page after one write, and with nothing new. */
@@ -55,9 +104,21 @@ async function rosters(): Promise<string[]> {
     const served = await serve('mano_roster', PORT + 1, TODAY)
     const first = await time(served, ['/api/athletes?most=60'], 1)
     const fresh: number[] = []
-    for (let i = 0; i < 15; i++) { await served.ask('POST', `/api/athletes/${hall.athletes[i % n]!}/observations`, { id: v7(), hand: 'left', pain: 1, symptom: null, places: null, note: '' }); fresh.push((await time(served, ['/api/athletes?most=60'], 1)).first) }
+    for (let i = 0; i < 15; i++) {
+      await served.ask('POST', `/api/athletes/${hall.athletes[i % n]!}/observations`, {
+        id: v7(),
+        hand: 'left',
+        pain: 1,
+        symptom: null,
+        places: null,
+        note: '',
+      })
+      fresh.push((await time(served, ['/api/athletes?most=60'], 1)).first)
+    }
     const same = await time(served, ['/api/athletes?most=60'], 15)
-    rows.push(`| ${n} | ${first.first.toFixed(0)} ms | ${percentile(fresh, 0.5).toFixed(0)} ms | ${same.median.toFixed(0)} ms |`)
+    rows.push(
+      `| ${n} | ${first.first.toFixed(0)} ms | ${percentile(fresh, 0.5).toFixed(0)} ms | ${same.median.toFixed(0)} ms |`,
+    )
     await served.stop()
     await dropDatabase(admin, 'mano_roster')
   }
@@ -65,9 +126,14 @@ async function rosters(): Promise<string[]> {
 }
 
 say('fault run')
-const fault = alone ? { seconds: 0, kills: [], acknowledged: 0, kept: 0, twice: 0, unacknowledgedKept: 0 } : await faultRun(root, quick ? 20 : 60, 5)
+const fault = alone
+  ? { seconds: 0, kills: [], acknowledged: 0, kept: 0, twice: 0, unacknowledgedKept: 0 }
+  : await faultRun(root, quick ? 20 : 60, 5)
 say(faultWords(fault))
-const whole = only('whole') || !alone ? await wholeHall(admin, TODAY, PORT + 2, quick ? 60 : 1000, PICTURES) : null
+const whole =
+  only('whole') || !alone
+    ? await wholeHall(admin, TODAY, PORT + 2, quick ? 60 : 1000, PICTURES)
+    : null
 if (whole) say(wholeWords(whole))
 if (only('whole')) process.exit(0)
 const growth = await rosters()
@@ -79,14 +145,22 @@ await time(served, ['/api/athletes?most=60'], 1)
 const statements = counted ? await statementsOf(admin, DATABASE, served, hall, TODAY) : []
 say(JSON.stringify(statements))
 const one = `/api/athletes/${hall.athletes[0]!}`
-const review = await time(served, [one, `${one}/tests`, `${one}/review?from=2023-10-08&to=${TODAY}`])
+const review = await time(served, [
+  one,
+  `${one}/tests`,
+  `${one}/review?from=2023-10-08&to=${TODAY}`,
+])
 const squad = await time(served, ['/api/squad?protocol=dyno_seated'])
 say(`review ${review.median.toFixed(0)} ms, squad ${squad.median.toFixed(0)} ms; mix`)
 if (quick) {
   const alone = await openLoop(served, hall, TODAY, 3, 30, 3)
   say(JSON.stringify(alone))
-  for (const s of counted ? await slowest(admin, DATABASE, 8) : []) say(`${s.ms.toFixed(1)} ms x ${s.calls}: ${s.text.slice(0, 300)}`)
-  if (alone && !only('mix')) { await served.stop(); process.exit(0) }
+  for (const s of counted ? await slowest(admin, DATABASE, 8) : [])
+    say(`${s.ms.toFixed(1)} ms x ${s.calls}: ${s.text.slice(0, 300)}`)
+  if (alone && !only('mix')) {
+    await served.stop()
+    process.exit(0)
+  }
 }
 if (quick && counted) await countsStatements(admin, DATABASE)
 const bareBefore = await bareList(urlsOf(admin, DATABASE).app, hall.hallId, 200)
@@ -102,11 +176,17 @@ const imported = await importOf(served, hall)
 const memory = served.memory()
 await served.stop()
 await dropDatabase(admin, DATABASE)
-say(`import ${imported.s.toFixed(1)} s, answered in ${imported.slowest.toFixed(0)} ms at the slowest; memory ${memory.peak.toFixed(0)} MB`)
+say(
+  `import ${imported.s.toFixed(1)} s, answered in ${imported.slowest.toFixed(0)} ms at the slowest; memory ${memory.peak.toFixed(0)} MB`,
+)
 
-const line = (m: MixResult): string => `| ${m.rate} requests/s for ${m.seconds} s | ${m.answered.toLocaleString('en')} of ${m.sent.toLocaleString('en')}, ${m.shed.toLocaleString('en')} turned away, ${m.failed} failed | ${(['all', 'try', 'set', 'roster', 'athlete', 'review'] as const).map((k) => `${m.ms[k].median.toFixed(0)} / ${m.ms[k].p95.toFixed(0)}`).join(' | ')} | ${m.loopP99.toFixed(0)} | ${m.memoryPeak.toFixed(0)} |`
+const line = (m: MixResult): string =>
+  `| ${m.rate} requests/s for ${m.seconds} s | ${m.answered.toLocaleString('en')} of ${m.sent.toLocaleString('en')}, ${m.shed.toLocaleString('en')} turned away, ${m.failed} failed | ${(['all', 'try', 'set', 'roster', 'athlete', 'review'] as const).map((k) => `${m.ms[k].median.toFixed(0)} / ${m.ms[k].p95.toFixed(0)}`).join(' | ')} | ${m.loopP99.toFixed(0)} | ${m.memoryPeak.toFixed(0)} |`
 if (!quick)
-  put('docs/performance.md', 'load', `## A large hall
+  put(
+    'docs/performance.md',
+    'load',
+    `## A large hall
 
 Written by \`./mano prove load\` on ${new Date().toISOString().slice(0, 10)}, commit ${commitOf()}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}, Node ${process.versions.node}; the requests come from the same machine. ${ATHLETES} athletes with three years of tests and ${SETS.toLocaleString('en')} sets.
 
@@ -146,9 +226,19 @@ ${statements.map(([name, n]) => `| ${name} | ${n} |`).join('\n')}
 
 ### The ten statements that took longest in all
 
-${slow.map((s, i) => `${i + 1}. ${s.ms.toFixed(1)} ms on average, ${s.calls.toLocaleString('en')} calls: \`${s.text.slice(0, 160).replaceAll('`', '')}${s.text.length > 160 ? ' …' : ''}\`\n\n\`\`\`\n${s.plan.split('\n').slice(0, 14).join('\n')}\n\`\`\``).join('\n')}`)
+${slow.map((s, i) => `${i + 1}. ${s.ms.toFixed(1)} ms on average, ${s.calls.toLocaleString('en')} calls: \`${s.text.slice(0, 160).replaceAll('`', '')}${s.text.length > 160 ? ' …' : ''}\`\n\n\`\`\`\n${s.plan.split('\n').slice(0, 14).join('\n')}\n\`\`\``).join('\n')}`,
+  )
 const missed = [
-  fault.kept !== fault.acknowledged && 'an acknowledged write is gone', fault.twice > 0 && 'a write is there twice', fault.kills.some((k) => k.backMs > 5000) && 'not back within 5 s',
-  mix.failed + much.failed > 0 && 'requests failed', mix.ms.all.p95 > 100 && 'p95 over 100 ms', mix.loopP99 > 50 && 'the loop was held up', memory.peak > 300 && 'memory over 300 MB', mix.ms.roster.p95 > bare.p95 + 10 && 'the roster is over the bare database and 10 ms',
+  fault.kept !== fault.acknowledged && 'an acknowledged write is gone',
+  fault.twice > 0 && 'a write is there twice',
+  fault.kills.some((k) => k.backMs > 5000) && 'not back within 5 s',
+  mix.failed + much.failed > 0 && 'requests failed',
+  mix.ms.all.p95 > 100 && 'p95 over 100 ms',
+  mix.loopP99 > 50 && 'the loop was held up',
+  memory.peak > 300 && 'memory over 300 MB',
+  mix.ms.roster.p95 > bare.p95 + 10 && 'the roster is over the bare database and 10 ms',
 ].filter((x) => x !== false)
-if (missed.length > 0) { console.error(`Out of limits: ${missed.join('; ')}`); process.exitCode = 1 }
+if (missed.length > 0) {
+  console.error(`Out of limits: ${missed.join('; ')}`)
+  process.exitCode = 1
+}

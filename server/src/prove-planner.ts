@@ -10,16 +10,29 @@ import { allJobs, runJob, type Result } from './prove/plannerJobs'
 
 function ofPart(k: number, of: number, onResult: (r: Result) => void): Promise<void> {
   return new Promise((done, fail) => {
-    const child = spawn(process.execPath, [fileURLToPath(import.meta.url), '--part', String(k), String(of)], { stdio: ['ignore', 'pipe', 'inherit'] })
-    createInterface({ input: child.stdout }).on('line', (line) => onResult(JSON.parse(line) as Result))
+    const child = spawn(
+      process.execPath,
+      [fileURLToPath(import.meta.url), '--part', String(k), String(of)],
+      { stdio: ['ignore', 'pipe', 'inherit'] },
+    )
+    createInterface({ input: child.stdout }).on('line', (line) =>
+      onResult(JSON.parse(line) as Result),
+    )
     child.on('exit', (code) => (code === 0 ? done() : fail(new Error(`a part ended with ${code}`))))
   })
 }
 
-/** Every check, or only the kinds named in MANO_PLANNER_KINDS, beside what an earlier run found of the others. */
-const jobs = () => { const only = process.env['MANO_PLANNER_KINDS']?.split(','); return allJobs().filter((j) => !only || only.includes(j.kind)) }
+/**
+ * Every check, or only the kinds named in MANO_PLANNER_KINDS, beside what an earlier run found of
+ * the others.
+ */
+const jobs = () => {
+  const only = process.env['MANO_PLANNER_KINDS']?.split(',')
+  return allJobs().filter((j) => !only || only.includes(j.kind))
+}
 
-const quantile = (of: readonly number[], q: number): number => [...of].sort((a, b) => a - b)[Math.min(of.length - 1, Math.floor(q * of.length))] ?? NaN
+const quantile = (of: readonly number[], q: number): number =>
+  [...of].sort((a, b) => a - b)[Math.min(of.length - 1, Math.floor(q * of.length))] ?? NaN
 const pct = (n: number, of: number): string => `${n} of ${of} (${((100 * n) / of).toFixed(0)} %)`
 
 async function whole(): Promise<void> {
@@ -28,23 +41,61 @@ async function whole(): Promise<void> {
   mkdirSync('.data', { recursive: true })
   const kept = '.data/prove-planner.ndjson'
   const again = new Set(jobs().map((j) => j.kind))
-  const before = existsSync(kept) && process.env['MANO_PLANNER_KINDS'] ? readFileSync(kept, 'utf8').split('\n').filter(Boolean).map((l) => JSON.parse(l) as Result & { commit?: string }).filter((r) => !again.has(r.kind)) : []
+  const before =
+    existsSync(kept) && process.env['MANO_PLANNER_KINDS']
+      ? readFileSync(kept, 'utf8')
+          .split('\n')
+          .filter(Boolean)
+          .map((l) => JSON.parse(l) as Result & { commit?: string })
+          .filter((r) => !again.has(r.kind))
+      : []
   results.push(...before)
   writeFileSync(kept, before.map((r) => `${JSON.stringify(r)}\n`).join(''))
-  const commit = execFileSync('git', ['describe', '--always', '--dirty', '--abbrev=12'], { encoding: 'utf8' }).trim()
+  const commit = execFileSync('git', ['describe', '--always', '--dirty', '--abbrev=12'], {
+    encoding: 'utf8',
+  }).trim()
   const all = jobs().length
   const of = Math.max(1, Math.min(2, cpus().length))
-  await Promise.all(Array.from({ length: of }, (_, k) => ofPart(k, of, (r) => { results.push(r); appendFileSync(kept, `${JSON.stringify({ ...r, commit })}\n`); if (results.length % 50 === 0) console.error(`${results.length} of ${all}`) })))
-  const kind = <K extends Result['kind']>(k: K) => results.filter((r): r is Extract<Result, { kind: K }> => r.kind === k)
-  const [weeks, blocks, schools, edits, same, smalls] = [kind('week'), kind('block'), kind('school'), kind('edit'), kind('same'), kind('small')]
+  await Promise.all(
+    Array.from({ length: of }, (_, k) =>
+      ofPart(k, of, (r) => {
+        results.push(r)
+        appendFileSync(kept, `${JSON.stringify({ ...r, commit })}\n`)
+        if (results.length % 50 === 0) console.error(`${results.length} of ${all}`)
+      }),
+    ),
+  )
+  const kind = <K extends Result['kind']>(k: K) =>
+    results.filter((r): r is Extract<Result, { kind: K }> => r.kind === k)
+  const [weeks, blocks, schools, edits, same, smalls] = [
+    kind('week'),
+    kind('block'),
+    kind('school'),
+    kind('edit'),
+    kind('same'),
+    kind('small'),
+  ]
   const solved = weeks.filter((w) => w.feasible)
   const refused = weeks.filter((w) => !w.feasible)
   const room = solved.filter((w) => w.allows)
   const quick = solved.filter((w) => w.gap <= 0.02 + 1e-9 && w.cpuS <= 15)
   const failed = [
-    ...weeks.filter((w) => w.broken > 0 || w.worse || w.minimal === false).map((w) => `week ${w.seed}`), ...room.filter((w) => w.blocks < 8).map((w) => `week ${w.seed}: ${w.blocks} blocks`),
-    ...blocks.filter((b) => b.broken > 0 || b.leastShare < 0.6 || !b.kept).map((b) => `block ${b.sport} ${b.seed}: ${b.broken} broken, least share ${b.leastShare.toFixed(2)}, kept ${b.kept}`),
-    ...schools.filter((s) => s.broken > 0 || !(s.larger > s.smaller)).map((s) => `school ${s.id} ${s.seed}: ${s.larger} and ${s.smaller}`), ...edits.filter((e) => e.broken > 0).map((e) => `edit ${e.seed}`), ...same.filter((s) => !s.same).map((s) => `same ${s.seed}`), ...smalls.filter((s) => !s.best).map((s) => `small week ${s.seed}`),
+    ...weeks
+      .filter((w) => w.broken > 0 || w.worse || w.minimal === false)
+      .map((w) => `week ${w.seed}`),
+    ...room.filter((w) => w.blocks < 8).map((w) => `week ${w.seed}: ${w.blocks} blocks`),
+    ...blocks
+      .filter((b) => b.broken > 0 || b.leastShare < 0.6 || !b.kept)
+      .map(
+        (b) =>
+          `block ${b.sport} ${b.seed}: ${b.broken} broken, least share ${b.leastShare.toFixed(2)}, kept ${b.kept}`,
+      ),
+    ...schools
+      .filter((s) => s.broken > 0 || !(s.larger > s.smaller))
+      .map((s) => `school ${s.id} ${s.seed}: ${s.larger} and ${s.smaller}`),
+    ...edits.filter((e) => e.broken > 0).map((e) => `edit ${e.seed}`),
+    ...same.filter((s) => !s.same).map((s) => `same ${s.seed}`),
+    ...smalls.filter((s) => !s.best).map((s) => `small week ${s.seed}`),
   ]
   const ms = edits.map((e) => e.ms)
   if (solved.length < 0.8 * weeks.length) failed.push('too few weeks have a plan')
@@ -61,36 +112,70 @@ async function whole(): Promise<void> {
 | solved weeks worse than their draft | none | ${solved.filter((w) => w.worse).length} |
 | 8 blocks or more, where minutes and load allow | all | ${pct(room.filter((w) => w.blocks >= 8).length, room.length)} |
 | weeks without a plan: clash found, infeasible and minimal | all | ${pct(refused.filter((w) => w.minimal).length, refused.length)} |
-| draft shown | under 1 s | median ${quantile(weeks.map((w) => w.draftS), 0.5).toFixed(2)} s, 95th ${quantile(weeks.map((w) => w.draftS), 0.95).toFixed(2)} s, worst ${Math.max(...weeks.map((w) => w.draftS)).toFixed(2)} s |
+| draft shown | under 1 s | median ${quantile(
+    weeks.map((w) => w.draftS),
+    0.5,
+  ).toFixed(2)} s, 95th ${quantile(
+    weeks.map((w) => w.draftS),
+    0.95,
+  ).toFixed(2)} s, worst ${Math.max(...weeks.map((w) => w.draftS)).toFixed(2)} s |
 | within 2 % of the bound in 15 CPU s | 9 of 10 | ${pct(quick.length, solved.length)} |
-| CPU to the end | | median ${quantile(solved.map((w) => w.cpuS), 0.5).toFixed(1)} s, 90th ${quantile(solved.map((w) => w.cpuS), 0.9).toFixed(1)} s, worst ${Math.max(...solved.map((w) => w.cpuS)).toFixed(1)} s |
-| gap at the end | | median ${(100 * quantile(solved.map((w) => w.gap), 0.5)).toFixed(2)} %, worst ${(100 * Math.max(...solved.map((w) => w.gap))).toFixed(2)} % |
-| pin, ban or move planned anew (wall clock) | median under 300 ms | median ${quantile(ms, 0.5).toFixed(0)} ms, 90th ${quantile(ms, 0.9).toFixed(0)} ms; ${pct(edits.filter((e) => e.ok).length, edits.length)} possible; blocks changed, median ${quantile(edits.filter((e) => e.ok).map((e) => e.changed), 0.5)} |
+| CPU to the end | | median ${quantile(
+    solved.map((w) => w.cpuS),
+    0.5,
+  ).toFixed(1)} s, 90th ${quantile(
+    solved.map((w) => w.cpuS),
+    0.9,
+  ).toFixed(1)} s, worst ${Math.max(...solved.map((w) => w.cpuS)).toFixed(1)} s |
+| gap at the end | | median ${(
+    100 *
+    quantile(
+      solved.map((w) => w.gap),
+      0.5,
+    )
+  ).toFixed(2)} %, worst ${(100 * Math.max(...solved.map((w) => w.gap))).toFixed(2)} % |
+| pin, ban or move planned anew (wall clock) | median under 300 ms | median ${quantile(ms, 0.5).toFixed(0)} ms, 90th ${quantile(ms, 0.9).toFixed(0)} ms; ${pct(edits.filter((e) => e.ok).length, edits.length)} possible; blocks changed, median ${quantile(
+    edits.filter((e) => e.ok).map((e) => e.changed),
+    0.5,
+  )} |
 | same plan in five runs | all | ${pct(same.filter((s) => s.same).length, same.length)} |
 | blocks of 12 weeks, five sports x 10 seeds: rules broken | none | ${blocks.reduce((a, b) => a + b.broken, 0)} |
 | least ordinary week against the first | at least 60 % | ${(100 * Math.min(...blocks.map((b) => b.leastShare))).toFixed(0)} % |
 | top qualities at their keep dose in every ordinary week | all blocks | ${pct(blocks.filter((b) => b.kept).length, blocks.length)} |
-| twelve weeks | | median ${quantile(blocks.map((b) => b.cpuS), 0.5).toFixed(1)} CPU s |
+| twelve weeks | | median ${quantile(
+    blocks.map((b) => b.cpuS),
+    0.5,
+  ).toFixed(1)} CPU s |
 
 Schools: one quantity each, larger under the named choice, over 10 seeds.
 
 | school | quantity | larger under | larger in | mean, larger | mean, other |
 | --- | --- | --- | --- | --- | --- |
-${SCHOOL_EFFECTS.map((s) => { const own = schools.filter((x) => x.id === s.id); const mean = (f: (x: (typeof own)[number]) => number) => (own.reduce((a, x) => a + f(x), 0) / own.length).toFixed(1); return `| ${s.id.replaceAll('_', ' ')} | ${s.measure.what.name} | ${s.measure.largerUnder} | ${own.filter((x) => x.larger > x.smaller).length} of ${own.length} | ${mean((x) => x.larger)} | ${mean((x) => x.smaller)} |` }).join('\n')}
+${SCHOOL_EFFECTS.map((s) => {
+  const own = schools.filter((x) => x.id === s.id)
+  const mean = (f: (x: (typeof own)[number]) => number) =>
+    (own.reduce((a, x) => a + f(x), 0) / own.length).toFixed(1)
+  return `| ${s.id.replaceAll('_', ' ')} | ${s.measure.what.name} | ${s.measure.largerUnder} | ${own.filter((x) => x.larger > x.smaller).length} of ${own.length} | ${mean((x) => x.larger)} | ${mean((x) => x.smaller)} |`
+}).join('\n')}
 
 ${failed.length === 0 ? 'Nothing asked for was missed.' : `Missed: ${failed.join('; ')}.`}
 `
   put('docs/performance.md', 'planner', `## The planner\n\n${text}`)
   mkdirSync('docs/examples', { recursive: true })
-  for (const b of blocks) if (b.page) writeFileSync(`docs/examples/plan-${b.sport.replaceAll('_', '-')}.md`, b.page)
+  for (const b of blocks)
+    if (b.page) writeFileSync(`docs/examples/plan-${b.sport.replaceAll('_', '-')}.md`, b.page)
   console.log(text)
   process.exitCode = failed.length > 0 ? 1 : 0
 }
 
-/** Runs the planner's long checks on every core and writes them into docs/performance.md and docs/examples. */
+/**
+ * Runs the planner's long checks on every core and writes them into docs/performance.md and
+ * docs/examples.
+ */
 const part = process.argv.indexOf('--part')
 if (part > 0) {
   const [k, of] = [Number(process.argv[part + 1]), Number(process.argv[part + 2])]
   const highs = await loadHighs()
-  for (const [i, job] of jobs().entries()) if (i % of === k) process.stdout.write(`${JSON.stringify(runJob(highs, job))}\n`)
+  for (const [i, job] of jobs().entries())
+    if (i % of === k) process.stdout.write(`${JSON.stringify(runJob(highs, job))}\n`)
 } else await whole()

@@ -7,7 +7,13 @@ import { judgeAsymmetry } from '@mano/core/measure/asymmetry'
 import { summariseTrials } from '@mano/core/measure/trials'
 import { generateDemo } from './demo/generate'
 import { expectationWords, meets } from './demo/judge'
-import { changeRows, coverageLine, plateauRows, readinessRows, reviewRows } from './prove/simulations'
+import {
+  changeRows,
+  coverageLine,
+  plateauRows,
+  readinessRows,
+  reviewRows,
+} from './prove/simulations'
 import { timings } from './prove/timings'
 import { traceRows } from './prove/traces'
 import { Seeded } from './demo/random'
@@ -20,17 +26,36 @@ const TODAY = '2026-10-08'
 /** Hit rate of each expectation of each story over seeds. */
 function storyRows(): string[] {
   const halls = Array.from({ length: SEEDS }, (_, seed) => generateDemo(seed + 1, TODAY))
-  return STORIES.flatMap((story) => story.expects.map((e) => {
-    const hits = halls.filter((h) => meets(e, h.athletes.find((a) => a.story.id === story.id)!, TODAY)).length
-    return `| ${story.what} | ${expectationWords(e)} | ${hits} of ${SEEDS} |`
-  }))
+  return STORIES.flatMap((story) =>
+    story.expects.map((e) => {
+      const hits = halls.filter((h) =>
+        meets(
+          e,
+          h.athletes.find((a) => a.story.id === story.id)!,
+          TODAY,
+        ),
+      ).length
+      return `| ${story.what} | ${expectationWords(e)} | ${hits} of ${SEEDS} |`
+    }),
+  )
 }
 
-/** How often a pair of hands with a true lean is called, with three trials a hand, and how often the interval holds the truth. */
+/**
+ * How often a pair of hands with a true lean is called, with three trials a hand, and how often the
+ * interval holds the truth.
+ */
 function callRows(): string[] {
   const random = new Seeded(7)
-  const hand = (mean: number, cv: number) => [1, 2, 3].map(() => random.normal(mean, (mean * cv) / 100))
-  return [[0, 2], [0, 4], [8, 2], [8, 4], [15, 2], [15, 4]].map(([lean, cv]) => {
+  const hand = (mean: number, cv: number) =>
+    [1, 2, 3].map(() => random.normal(mean, (mean * cv) / 100))
+  return [
+    [0, 2],
+    [0, 4],
+    [8, 2],
+    [8, 4],
+    [15, 2],
+    [15, 4],
+  ].map(([lean, cv]) => {
     let called = 0
     let overCv = 0
     let held = 0
@@ -42,14 +67,17 @@ function callRows(): string[] {
       if (v.kind !== 'unknown' && v.signedCi[0] <= lean! && v.signedCi[1] >= lean!) held++
       const l = summariseTrials(left)
       const r = summariseTrials(right)
-      if (l.ok && r.ok && Math.abs(100 * (1 - l.mean / r.mean)) > Math.max(l.cvPct!, r.cvPct!)) overCv++
+      if (l.ok && r.ok && Math.abs(100 * (1 - l.mean / r.mean)) > Math.max(l.cvPct!, r.cvPct!))
+        overCv++
     }
     const pct = (n: number) => `${((100 * n) / PAIRS).toFixed(1)} %`
     return `| ${lean} % | ${cv} % | ${pct(called)} | ${pct(held)} | ${pct(overCv)} |`
   })
 }
 
-const commit = execFileSync('git', ['describe', '--always', '--dirty', '--abbrev=12'], { encoding: 'utf8' }).trim()
+const commit = execFileSync('git', ['describe', '--always', '--dirty', '--abbrev=12'], {
+  encoding: 'utf8',
+}).trim()
 const machine = `${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}, Node ${process.versions.node}`
 
 const page = `# Evidence
@@ -127,7 +155,10 @@ console.log(page)
 
 const dated = `Written by \`./mano prove\` on ${new Date().toISOString().slice(0, 10)}, commit ${commit}, ${machine}.`
 const PERFORMANCE = 'docs/performance.md'
-put(PERFORMANCE, 'core', `# Performance
+put(
+  PERFORMANCE,
+  'core',
+  `# Performance
 
 Figures are not typed by hand: each part says when and where it was measured.
 
@@ -137,7 +168,13 @@ ${dated}
 
 | what | asked | median | 95th of 100 |
 | --- | --- | --- | --- |
-${timings().map((t) => `| ${t.what} | under ${t.limitMs} ms | ${t.median.toFixed(1)} ms | ${t.p95.toFixed(1)} ms |`).join('\n')}`)
+${timings()
+  .map(
+    (t) =>
+      `| ${t.what} | under ${t.limitMs} ms | ${t.median.toFixed(1)} ms | ${t.p95.toFixed(1)} ms |`,
+  )
+  .join('\n')}`,
+)
 
 /** What a run in the browser measured, if it was run. */
 function measured<T>(name: string): T | null {
@@ -145,10 +182,21 @@ function measured<T>(name: string): T | null {
   const file = dir && join(dir, `${name}.json`)
   return file && existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as T) : null
 }
-const tasks = (t: { over: number; longest: number }) => `${t.over}${t.over > 0 ? `, the longest ${t.longest.toFixed(0)} ms` : ''}`
+const tasks = (t: { over: number; longest: number }) =>
+  `${t.over}${t.over > 0 ? `, the longest ${t.longest.toFixed(0)} ms` : ''}`
 
-const live = measured<{ minutes: number; samples: number; heapMb: number[]; longestMs: number; longTasks: number }>('live')
-if (live) put(PERFORMANCE, 'live', `## Ten minutes live
+const live = measured<{
+  minutes: number
+  samples: number
+  heapMb: number[]
+  longestMs: number
+  longTasks: number
+}>('live')
+if (live)
+  put(
+    PERFORMANCE,
+    'live',
+    `## Ten minutes live
 
 ${dated} The live trial in Chromium, ${live.minutes} minutes of ${live.samples.toLocaleString('en')} samples at 100 Hz, processor slowed four times, heap after collection.
 
@@ -156,10 +204,19 @@ ${dated} The live trial in Chromium, ${live.minutes} minutes of ${live.samples.t
 | --- | --- |
 ${live.heapMb.map((mb, i) => `| ${i + 1} | ${mb.toFixed(1)} MB |`).join('\n')}
 
-Minute ${live.heapMb.length} over minute 2: ${(live.heapMb.at(-1)! - live.heapMb[1]!).toFixed(1)} MB (asked: within 5). Tasks over 50 ms: ${tasks({ over: live.longTasks, longest: live.longestMs })} (asked: none).`)
+Minute ${live.heapMb.length} over minute 2: ${(live.heapMb.at(-1)! - live.heapMb[1]!).toFixed(1)} MB (asked: within 5). Tasks over 50 ms: ${tasks({ over: live.longTasks, longest: live.longestMs })} (asked: none).`,
+  )
 
-const board = measured<{ solving: { over: number; longest: number }; block: { over: number; longest: number }; scroll: { frames: number; meanMs: number; worstMs: number } }>('board')
-if (board) put(PERFORMANCE, 'board', `## The week board
+const board = measured<{
+  solving: { over: number; longest: number }
+  block: { over: number; longest: number }
+  scroll: { frames: number; meanMs: number; worstMs: number }
+}>('board')
+if (board)
+  put(
+    PERFORMANCE,
+    'board',
+    `## The week board
 
 ${dated} In Chromium, by its own account of long tasks.
 
@@ -168,10 +225,17 @@ ${dated} In Chromium, by its own account of long tasks.
 | tasks over 50 ms while a week is solved | none | ${tasks(board.solving)} |
 | tasks over 50 ms while twelve weeks are planned | none | ${tasks(board.block)} |
 | twelve weeks scrolled, processor slowed four times: mean of ${board.scroll.frames} frames | 60 a second | ${(1000 / board.scroll.meanMs).toFixed(0)} a second |
-| the longest frame of it | under 50 ms | ${board.scroll.worstMs.toFixed(1)} ms |`)
+| the longest frame of it | under 50 ms | ${board.scroll.worstMs.toFixed(1)} ms |`,
+  )
 
-const floor = measured<{ hiddenS: number; onReturnMs: number; laterMs: number; beforeMs: number }>('floor')
-if (floor) put(PERFORMANCE, 'floor', `## Timers of the floor
+const floor = measured<{ hiddenS: number; onReturnMs: number; laterMs: number; beforeMs: number }>(
+  'floor',
+)
+if (floor)
+  put(
+    PERFORMANCE,
+    'floor',
+    `## Timers of the floor
 
 ${dated} A hold in Chromium, the processor slowed six times, the page halted for ${floor.hiddenS.toFixed(0)} s in the middle of it.
 
@@ -179,4 +243,5 @@ ${dated} A hold in Chromium, the processor slowed six times, the page halted for
 | --- | --- | --- |
 | the right second shown after the page is back | within 100 ms | ${floor.onReturnMs.toFixed(0)} ms |
 | the latest change of a second after that | within 100 ms | ${floor.laterMs.toFixed(0)} ms |
-| the latest change of a second before | | ${floor.beforeMs.toFixed(0)} ms |`)
+| the latest change of a second before | | ${floor.beforeMs.toFixed(0)} ms |`,
+  )

@@ -4,31 +4,61 @@ import { readConfig } from './config'
 import { dropDatabase, ensureDatabase, swapDatabase } from './db/bootstrap'
 import { migrate, takeStatistics } from './db/source'
 
-/** Puts a back-up into a database of its own, brings it up to this release there, and only then changes the names: one step, whole or not at all. */
+/**
+ * Puts a back-up into a database of its own, brings it up to this release there, and only then
+ * changes the names: one step, whole or not at all.
+ */
 const [file, pgRestore] = process.argv.slice(2) as [string, string]
 const config = readConfig(process.env)
 const replace = process.env['MANO_REPLACE'] === '1'
-const at = (database: string): string => { const url = new URL(config.adminUrl); url.pathname = `/${database}`; return url.href }
+const at = (database: string): string => {
+  const url = new URL(config.adminUrl)
+  url.pathname = `/${database}`
+  return url.href
+}
 
 async function ask<T>(database: string, sql: string): Promise<T[]> {
   const client = new Client({ connectionString: at(database) })
   await client.connect()
-  try { return (await client.query(sql)).rows as T[] } finally { await client.end() }
+  try {
+    return (await client.query(sql)).rows as T[]
+  } finally {
+    await client.end()
+  }
 }
-const fail = (says: string): never => { console.error(says); process.exit(1) }
+const fail = (says: string): never => {
+  console.error(says)
+  process.exit(1)
+}
 
-const [there] = await ask<{ n: number }>('postgres', `SELECT count(*)::int AS n FROM pg_database WHERE datname = '${config.database}'`)
+const [there] = await ask<{ n: number }>(
+  'postgres',
+  `SELECT count(*)::int AS n FROM pg_database WHERE datname = '${config.database}'`,
+)
 if (there!.n > 0) {
-  const hall = await ask<{ name: string }>(config.database, `SELECT CASE WHEN to_regclass('public.hall') IS NULL THEN NULL ELSE (xpath('/row/name/text()', query_to_xml('SELECT name FROM hall LIMIT 1', false, true, '')))[1]::text END AS name`)
-  if (hall[0]?.name && !replace) fail(`There is a hall here already (${hall[0].name}). Back it up, then say --replace to put the file in its place.`)
-  const [busy] = await ask<{ n: number }>('postgres', `SELECT count(*)::int AS n FROM pg_stat_activity WHERE datname = '${config.database}'`)
+  const hall = await ask<{ name: string }>(
+    config.database,
+    `SELECT CASE WHEN to_regclass('public.hall') IS NULL THEN NULL ELSE (xpath('/row/name/text()', query_to_xml('SELECT name FROM hall LIMIT 1', false, true, '')))[1]::text END AS name`,
+  )
+  if (hall[0]?.name && !replace)
+    fail(
+      `There is a hall here already (${hall[0].name}). Back it up, then say --replace to put the file in its place.`,
+    )
+  const [busy] = await ask<{ n: number }>(
+    'postgres',
+    `SELECT count(*)::int AS n FROM pg_stat_activity WHERE datname = '${config.database}'`,
+  )
   if (busy!.n > 0) fail('Mano is running on this installation. Stop it first.')
 }
 const fresh = `${config.database}_restore`
 await dropDatabase(config.adminUrl, fresh)
 const urls = await ensureDatabase(config.adminUrl, fresh, config.passwords)
 try {
-  execFileSync(pgRestore, ['--exit-on-error', '--single-transaction', '--dbname', at(fresh), file], { stdio: ['ignore', 'ignore', 'inherit'] })
+  execFileSync(
+    pgRestore,
+    ['--exit-on-error', '--single-transaction', '--dbname', at(fresh), file],
+    { stdio: ['ignore', 'ignore', 'inherit'] },
+  )
   // A back-up of an earlier release is brought up to this one.
   await migrate(urls.owner)
   await takeStatistics(urls.owner)

@@ -4,43 +4,77 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { PASSWORD, rig, signIn, type Rig } from './hall'
 
 let r: Rig
-beforeAll(async () => { r = await rig() })
+beforeAll(async () => {
+  r = await rig()
+})
 afterAll(() => r.close())
 
-const setup = (more: Record<string, unknown> = {}) => ({ hallId: v7(), accountId: v7(), hallName: 'Lower Quay', timeZone: 'Europe/London', name: 'Cass Arden', login: 'cass', password: PASSWORD, ...more })
+const setup = (more: Record<string, unknown> = {}) => ({
+  hallId: v7(),
+  accountId: v7(),
+  hallName: 'Lower Quay',
+  timeZone: 'Europe/London',
+  name: 'Cass Arden',
+  login: 'cass',
+  password: PASSWORD,
+  ...more,
+})
 
 describe('first start', () => {
   it('an empty installation says so and refuses what cannot be', async () => {
     expect((await request(r.server).get('/api/installation')).body).toEqual({ empty: true })
-    const bad = await request(r.server).post('/api/installation').send(setup({ password: 'short', timeZone: 'Port/Sennet', login: 'No Spaces' }))
+    const bad = await request(r.server)
+      .post('/api/installation')
+      .send(setup({ password: 'short', timeZone: 'Port/Sennet', login: 'No Spaces' }))
     expect(bad.status).toBe(400)
-    expect((bad.body as { errors: { field: string }[] }).errors.map((e) => e.field).sort()).toEqual(['login', 'password', 'timeZone'])
+    expect((bad.body as { errors: { field: string }[] }).errors.map((e) => e.field).sort()).toEqual(
+      ['login', 'password', 'timeZone'],
+    )
     expect((await request(r.server).get('/api/installation')).body).toEqual({ empty: true })
   })
   it('two at once make one hall', async () => {
-    const replies = await Promise.all([setup(), setup({ login: 'other' })].map((b) => request(r.server).post('/api/installation').send(b)))
+    const replies = await Promise.all(
+      [setup(), setup({ login: 'other' })].map((b) =>
+        request(r.server).post('/api/installation').send(b),
+      ),
+    )
     expect(replies.map((x) => x.status).sort()).toEqual([201, 409])
-    await request(r.server).post('/api/installation').send(setup({ login: 'third' })).expect(409)
+    await request(r.server)
+      .post('/api/installation')
+      .send(setup({ login: 'third' }))
+      .expect(409)
   })
 })
 
 describe('sign-in', () => {
   it('keeps a session in a cookie a script cannot read, and ends it', async () => {
-    const login = ((await r.app.query(`SELECT * FROM account_for_login('cass')`)) as unknown[]).length ? 'cass' : 'other'
+    const login = ((await r.app.query(`SELECT * FROM account_for_login('cass')`)) as unknown[])
+      .length
+      ? 'cass'
+      : 'other'
     const agent = request.agent(r.server)
     const reply = await agent.post('/api/session').send({ login, password: PASSWORD }).expect(201)
     const cookie = String(reply.headers['set-cookie'])
     expect(cookie).toContain('HttpOnly')
     expect(cookie).toContain('SameSite=Lax')
-    expect((await agent.get('/api/me').expect(200)).body).toMatchObject({ role: 'coach', hall: { name: 'Lower Quay' } })
+    expect((await agent.get('/api/me').expect(200)).body).toMatchObject({
+      role: 'coach',
+      hall: { name: 'Lower Quay' },
+    })
     await agent.delete('/api/session').expect(204)
     await agent.get('/api/me').expect(401)
     await expect(signIn(r, login, 'wrong password')).rejects.toThrow('401')
   })
   it('says the same of an unknown name and a wrong password, and reads only JSON', async () => {
-    const unknown = await request(r.server).post('/api/session').send({ login: 'nobody', password: 'x' })
+    const unknown = await request(r.server)
+      .post('/api/session')
+      .send({ login: 'nobody', password: 'x' })
     expect(unknown.body).toMatchObject({ status: 401, title: 'The name or the password is wrong.' })
-    await request(r.server).post('/api/session').type('form').send('login=cass&password=x').expect(415)
+    await request(r.server)
+      .post('/api/session')
+      .type('form')
+      .send('login=cass&password=x')
+      .expect(415)
     await request(r.server).post('/api/session').type('json').send('{').expect(400)
   })
   it('unknown pages of the api are 404, with a problem document', async () => {

@@ -10,6 +10,8 @@ export default function setup(): (() => void) | undefined {
   if (process.env['MANO_PG_ADMIN_URL']) return undefined
   const dir = join(mkdtempSync(join(tmpdir(), 'mano-pg-')), 'pg')
   execFileSync('chmod', ['755', join(dir, '..')])
-  process.env['MANO_PG_ADMIN_URL'] = execFileSync(script, ['start', dir, '--no-fsync'], { encoding: 'utf8' }).trim()
+  process.env['MANO_PG_ADMIN_URL'] = execFileSync(script, ['start', dir, '--no-fsync'], {
+    encoding: 'utf8',
+  }).trim()
   return () => execFileSync(script, ['stop', dir])
 }

@@ -25,7 +25,9 @@ describe('the generator', () => {
     expect(generateDemo(4, DAY)).not.toEqual(generateDemo(3, DAY))
   })
   it('moves with the day it is made for, and no test is in the future', () => {
-    for (const day of [DAY, '2027-01-01']) for (const a of generateDemo(3, day).athletes) for (const s of a.sessions) expect(s.performedOn <= day).toBe(true)
+    for (const day of [DAY, '2027-01-01'])
+      for (const a of generateDemo(3, day).athletes)
+        for (const s of a.sessions) expect(s.performedOn <= day).toBe(true)
   })
   it('has nine athletes over the five families, one without tests, one under 18', () => {
     const hall = generateDemo(3, DAY)
@@ -35,7 +37,12 @@ describe('the generator', () => {
     expect(STORIES.filter((s) => s.week?.place === 'bag')).toHaveLength(1)
   })
   it('what is certain in a story is found for any seed', () => {
-    for (let seed = 1; seed <= 5; seed++) for (const a of generateDemo(seed, DAY).athletes) for (const e of a.story.expects.filter((x) => ['stage', 'caution', 'norms', 'match', 'says'].includes(x.ask))) expect(meets(e, a, DAY), `${a.story.id} ${seed}`).toBe(true)
+    for (let seed = 1; seed <= 5; seed++)
+      for (const a of generateDemo(seed, DAY).athletes)
+        for (const e of a.story.expects.filter((x) =>
+          ['stage', 'caution', 'norms', 'match', 'says'].includes(x.ask),
+        ))
+          expect(meets(e, a, DAY), `${a.story.id} ${seed}`).toBe(true)
   })
   it('its plans break no rule of safety, and its logs belong to blocks of the past', () => {
     const hall = generateDemo(3, DAY)
@@ -43,9 +50,21 @@ describe('the generator', () => {
       const plans = generatePlans(3, hall, a, DAY)
       expect(plans.length > 0).toBe(a.story.week !== null)
       for (const p of plans) {
-        const context = planContext(judgeBy(safetyFacts(demoRecord({ ...a, story: { ...a.story, injury: undefined as never } }, DAY), p.weekStart)), kitsOf(hall.units), [], p.weekStart)
+        const context = planContext(
+          judgeBy(
+            safetyFacts(
+              demoRecord({ ...a, story: { ...a.story, injury: undefined as never } }, DAY),
+              p.weekStart,
+            ),
+          ),
+          kitsOf(hall.units),
+          [],
+          p.weekStart,
+        )
         expect(validate(p, context).filter((b) => b.kind === 'safety')).toEqual([])
-        expect(p.logs.every((l) => l.on < DAY && p.blocks.some((b) => b.id === l.blockId))).toBe(true)
+        expect(p.logs.every((l) => l.on < DAY && p.blocks.some((b) => b.id === l.blockId))).toBe(
+          true,
+        )
       }
     }
   })
@@ -54,8 +73,14 @@ describe('the generator', () => {
 describe('the demo hall in the database', () => {
   let r: Rig
   let pool: Pool
-  beforeAll(async () => { r = await rig(); pool = new Pool({ connectionString: r.urls.app }) })
-  afterAll(async () => { await pool.end(); await r.close() })
+  beforeAll(async () => {
+    r = await rig()
+    pool = new Pool({ connectionString: r.urls.app })
+  })
+  afterAll(async () => {
+    await pool.end()
+    await r.close()
+  })
   it('is loaded once, and its roster tells who needs what', async () => {
     expect(await loadDemo(r.app, new Date('2026-11-25T10:00:00Z'))).toBe(true)
     expect(await loadDemo(r.app, new Date('2026-11-25T10:00:00Z'))).toBe(false)
@@ -81,44 +106,105 @@ describe('settings', () => {
 
 describe('./mano plan', () => {
   const bundle = new URL('../dist/plan.mjs', import.meta.url).pathname
-  const run = (args: string[], input: string) => { const r = spawnSync('node', [bundle, ...args], { input, encoding: 'utf8' }); return { status: r.status, says: r.stderr, out: r.stdout === '' ? null : JSON.parse(r.stdout) as Record<string, unknown> } }
+  const run = (args: string[], input: string) => {
+    const r = spawnSync('node', [bundle, ...args], { input, encoding: 'utf8' })
+    return {
+      status: r.status,
+      says: r.stderr,
+      out: r.stdout === '' ? null : (JSON.parse(r.stdout) as Record<string, unknown>),
+    }
+  }
   const problem = smallWeek(4)
-  it.runIf(existsSync(bundle))('plans a week that its own check passes, the same twice; a broken plan ends with 1 and names the rule', () => {
-    const made = run([], JSON.stringify(problem))
-    expect(made.status).toBe(0)
-    expect(run([], JSON.stringify(problem)).out).toEqual(made.out)
-    expect(made.out!['withinPct']).toBeLessThanOrEqual(2)
-    const plan = made.out!['plan'] as { blocks: { sets: number }[] }
-    const checked = run(['--check'], JSON.stringify({ problem, plan }))
-    expect(checked).toMatchObject({ status: 0, out: { breaches: [] } })
-    expect(checked.out!['total']).toBeCloseTo(made.out!['points'] as number, 6)
-    const worse = run(['--check'], JSON.stringify({ problem, plan: { ...plan, blocks: plan.blocks.map((b) => ({ ...b, sets: 25 })) } }))
-    expect(worse.status).toBe(1)
-    expect((worse.out!['breaches'] as { rule: string }[]).map((b) => b.rule)).toContain('minutes')
-  })
+  it.runIf(existsSync(bundle))(
+    'plans a week that its own check passes, the same twice; a broken plan ends with 1 and names the rule',
+    () => {
+      const made = run([], JSON.stringify(problem))
+      expect(made.status).toBe(0)
+      expect(run([], JSON.stringify(problem)).out).toEqual(made.out)
+      expect(made.out!['withinPct']).toBeLessThanOrEqual(2)
+      const plan = made.out!['plan'] as { blocks: { sets: number }[] }
+      const checked = run(['--check'], JSON.stringify({ problem, plan }))
+      expect(checked).toMatchObject({ status: 0, out: { breaches: [] } })
+      expect(checked.out!['total']).toBeCloseTo(made.out!['points'] as number, 6)
+      const worse = run(
+        ['--check'],
+        JSON.stringify({
+          problem,
+          plan: { ...plan, blocks: plan.blocks.map((b) => ({ ...b, sets: 25 })) },
+        }),
+      )
+      expect(worse.status).toBe(1)
+      expect((worse.out!['breaches'] as { rule: string }[]).map((b) => b.rule)).toContain('minutes')
+    },
+  )
   it.runIf(existsSync(bundle))('says what clashes, and what is wrong with a file', () => {
-    const shut = run([], JSON.stringify({ ...problem, terms: { ...problem.terms, pins: [{ exerciseId: problem.terms.library![0], day: problem.frame.findIndex((d) => d.minutes === 0), sets: null }] } }))
+    const shut = run(
+      [],
+      JSON.stringify({
+        ...problem,
+        terms: {
+          ...problem.terms,
+          pins: [
+            {
+              exerciseId: problem.terms.library![0],
+              day: problem.frame.findIndex((d) => d.minutes === 0),
+              sets: null,
+            },
+          ],
+        },
+      }),
+    )
     expect(shut.status).toBe(1)
     expect((shut.out!['clashes'] as { rule: string }[]).map((c) => c.rule)).toContain('pin')
-    expect(run([], 'no json')).toMatchObject({ status: 2, says: expect.stringContaining('not JSON') as string })
-    expect(run([], '{}')).toMatchObject({ status: 2, says: expect.stringContaining('weekStart is a Monday') as string })
+    expect(run([], 'no json')).toMatchObject({
+      status: 2,
+      says: expect.stringContaining('not JSON') as string,
+    })
+    expect(run([], '{}')).toMatchObject({
+      status: 2,
+      says: expect.stringContaining('weekStart is a Monday') as string,
+    })
     expect(run(['--loud'], '{}').says).toContain('usage')
   })
 })
 
 describe('./mano calc', () => {
   const bundle = new URL('../dist/calc.mjs', import.meta.url).pathname
-  const calc = (args: string[], input: string) => execFileSync('node', [bundle, ...args], { input, encoding: 'utf8', stdio: ['pipe', 'pipe', 'pipe'] })
-  it.runIf(existsSync(bundle))('answers in order, skips other topics, and a broken case does not stop the rest', () => {
-    const cases = [{ topic: '2-asymmetry', id: 'a', inputs: { left: 46, right: 50 } }, { topic: '1-trials', id: 'b', inputs: { trials: [1, 2] } }, { topic: '2-asymmetry', id: 'c' }, { topic: '2-asymmetry', id: 'd', inputs: { left: [1], right: [2] } }]
-    const answers = (JSON.parse(calc(['2'], JSON.stringify({ cases }))) as { cases: { id: string; result?: Record<string, unknown>; error?: string }[] }).cases
-    expect(answers.map((x) => x.id)).toEqual(['a', 'c', 'd'])
-    expect(answers[0]!.result!['bsa_pct']).toBeCloseTo(8, 12)
-    expect(answers[1]!.error).toBeTypeOf('string')
-    expect(answers[2]!.result!['fieller_asym']).toBeNull()
-  })
+  const calc = (args: string[], input: string) =>
+    execFileSync('node', [bundle, ...args], {
+      input,
+      encoding: 'utf8',
+      stdio: ['pipe', 'pipe', 'pipe'],
+    })
+  it.runIf(existsSync(bundle))(
+    'answers in order, skips other topics, and a broken case does not stop the rest',
+    () => {
+      const cases = [
+        { topic: '2-asymmetry', id: 'a', inputs: { left: 46, right: 50 } },
+        { topic: '1-trials', id: 'b', inputs: { trials: [1, 2] } },
+        { topic: '2-asymmetry', id: 'c' },
+        { topic: '2-asymmetry', id: 'd', inputs: { left: [1], right: [2] } },
+      ]
+      const answers = (
+        JSON.parse(calc(['2'], JSON.stringify({ cases }))) as {
+          cases: { id: string; result?: Record<string, unknown>; error?: string }[]
+        }
+      ).cases
+      expect(answers.map((x) => x.id)).toEqual(['a', 'c', 'd'])
+      expect(answers[0]!.result!['bsa_pct']).toBeCloseTo(8, 12)
+      expect(answers[1]!.error).toBeTypeOf('string')
+      expect(answers[2]!.result!['fieller_asym']).toBeNull()
+    },
+  )
   it.runIf(existsSync(bundle))('a file that is none ends with 1, no topic with 2', () => {
-    const status = (args: string[], input: string) => { try { calc(args, input); return 0 } catch (e) { return (e as { status: number }).status } }
+    const status = (args: string[], input: string) => {
+      try {
+        calc(args, input)
+        return 0
+      } catch (e) {
+        return (e as { status: number }).status
+      }
+    }
     expect(status(['2'], 'no json')).toBe(1)
     expect(status(['2'], '{}')).toBe(1)
     expect(status([], '{}')).toBe(2)

@@ -1,7 +1,19 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { SessionView } from '@mano/contract/tests'
-import { addAthlete, hall, rig, sessionFor, tested, trial, unitBody, type Agent, type Rig, type Staff, importFile } from './hall'
+import {
+  addAthlete,
+  hall,
+  rig,
+  sessionFor,
+  tested,
+  trial,
+  unitBody,
+  type Agent,
+  type Rig,
+  type Staff,
+  importFile,
+} from './hall'
 
 let r: Rig
 let own: Staff
@@ -15,45 +27,104 @@ beforeAll(async () => {
 })
 afterAll(() => r.close())
 
-async function unit(agent: Agent, more: Record<string, unknown>): Promise<{ id: string; measurementId: string }> {
+async function unit(
+  agent: Agent,
+  more: Record<string, unknown>,
+): Promise<{ id: string; measurementId: string }> {
   const body = await unitBody(agent, more)
   await agent.post('/api/kit').send(body).expect(201)
   return body
 }
-const start = async (protocolId: string, u: { id: string; measurementId: string }, variant: Record<string, string>, status = 201) => {
-  const body = await sessionFor(own.agent, 'dyno_seated', { protocolId, unitId: u.id, measurementId: u.measurementId, variant })
+const start = async (
+  protocolId: string,
+  u: { id: string; measurementId: string },
+  variant: Record<string, string>,
+  status = 201,
+) => {
+  const body = await sessionFor(own.agent, 'dyno_seated', {
+    protocolId,
+    unitId: u.id,
+    measurementId: u.measurementId,
+    variant,
+  })
   await own.agent.post(`/api/athletes/${athleteId}/tests`).send(body).expect(status)
   return body.id
 }
-const put = (sessionId: string, body: Record<string, unknown>) => own.agent.post(`/api/tests/${sessionId}/trials`).send(body)
-const session = async (id: string) => ((await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as SessionView[]).find((s) => s.id === id)!
+const put = (sessionId: string, body: Record<string, unknown>) =>
+  own.agent.post(`/api/tests/${sessionId}/trials`).send(body)
+const session = async (id: string) =>
+  (
+    (await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as SessionView[]
+  ).find((s) => s.id === id)!
 
 describe('tries of every kind', () => {
   it('a carry keeps its time and drops; without them it is refused and nothing is saved', async () => {
-    const id = await start('carry_test', await unit(own.agent, { kind: 'farm' }), { leftKg: '30', rightKg: '30' })
+    const id = await start('carry_test', await unit(own.agent, { kind: 'farm' }), {
+      leftKg: '30',
+      rightKg: '30',
+    })
     const bad = await put(id, trial('both', 1, 40, { enteredUnit: 'm' }))
     expect(bad.status).toBe(400)
     expect(bad.body.errors[0]).toEqual({ field: 'details', message: 'Time is missing.' })
-    await put(id, { ...trial('both', 1, 40, { enteredUnit: 'm' }), details: { seconds: 33, drops: 0 } }).expect(201)
-    expect((await session(id)).trials.map((t) => [t.value, t.details])).toEqual([[40, { seconds: 33, drops: 0 }]])
+    await put(id, {
+      ...trial('both', 1, 40, { enteredUnit: 'm' }),
+      details: { seconds: 33, drops: 0 },
+    }).expect(201)
+    expect((await session(id)).trials.map((t) => [t.value, t.details])).toEqual([
+      [40, { seconds: 33, drops: 0 }],
+    ])
   })
   it('a torque is force by the arm of the set-up, the typed force kept', async () => {
-    const id = await start('lever_torque', await unit(own.agent, { kind: 'lever' }), { armMm: '500', direction: 'radial' })
+    const id = await start('lever_torque', await unit(own.agent, { kind: 'lever' }), {
+      armMm: '500',
+      direction: 'radial',
+    })
     await put(id, trial('left', 1, 2)).expect(201)
     const [t] = (await session(id)).trials
     expect([t!.value, t!.enteredValue, t!.enteredUnit]).toEqual([9.80665, 2, 'kg'])
     await start('lever_torque', await unit(own.agent, { kind: 'lever' }), {}, 400)
   })
   it('a close must be of a rated spring and carry its rating, with the insert', async () => {
-    const rated = await unit(own.agent, { kind: 'spring', size: 70, handleMm: 19.5, ratingKg: 45.5, ratedBy: 'Ruth', ratedOn: '2026-10-01' })
+    const rated = await unit(own.agent, {
+      kind: 'spring',
+      size: 70,
+      handleMm: 19.5,
+      ratingKg: 45.5,
+      ratedBy: 'Ruth',
+      ratedOn: '2026-10-01',
+    })
     const plain = await unit(own.agent, { kind: 'spring', size: 70, handleMm: 19.5 })
-    const id = await start('spring_bracket', rated, { set_width: 'card', spreadMm: '70', handleMm: '19.5' })
+    const id = await start('spring_bracket', rated, {
+      set_width: 'card',
+      spreadMm: '70',
+      handleMm: '19.5',
+    })
     await put(id, { ...trial('left', 1, 45.5), details: { unitId: rated.id } }).expect(201)
-    await put(id, { ...trial('left', 2, 47.5), missed: true, details: { unitId: rated.id, insertKg: 2 } }).expect(201)
-    expect((await put(id, { ...trial('left', 3, 60), details: { unitId: rated.id } })).body.errors[0].message).toContain('close at 45.5 kg')
-    expect((await put(id, { ...trial('left', 3, 45.5), details: { unitId: plain.id } })).body.errors[0].message).toContain('measured rating')
-    await start('spring_bracket', rated, { set_width: 'measured', spreadMm: '70', handleMm: '19.5' }, 400)
-    await start('spring_bracket', rated, { set_width: 'measured', setMm: '45', spreadMm: '70', handleMm: '19.5' })
+    await put(id, {
+      ...trial('left', 2, 47.5),
+      missed: true,
+      details: { unitId: rated.id, insertKg: 2 },
+    }).expect(201)
+    expect(
+      (await put(id, { ...trial('left', 3, 60), details: { unitId: rated.id } })).body.errors[0]
+        .message,
+    ).toContain('close at 45.5 kg')
+    expect(
+      (await put(id, { ...trial('left', 3, 45.5), details: { unitId: plain.id } })).body.errors[0]
+        .message,
+    ).toContain('measured rating')
+    await start(
+      'spring_bracket',
+      rated,
+      { set_width: 'measured', spreadMm: '70', handleMm: '19.5' },
+      400,
+    )
+    await start('spring_bracket', rated, {
+      set_width: 'measured',
+      setMm: '45',
+      spreadMm: '70',
+      handleMm: '19.5',
+    })
   })
   it('pull-ups are counted, hangs are not', async () => {
     const towel = await unit(own.agent, { kind: 'towel', size: 36 })
@@ -67,32 +138,100 @@ describe('tries of every kind', () => {
     const file = (await own.agent.get(`/api/athletes/${athleteId}/trials.csv`).expect(200)).text
     expect(file).toContain('seconds')
     const rui = await addAthlete(other.agent)
-    for (const [kind, more] of [['farm', {}], ['lever', {}], ['towel', { size: 36 }], ['spring', { size: 70, handleMm: 19.5, ratingKg: 45.5, ratedBy: 'Ruth', ratedOn: '2026-10-01' }]] as const) await unit(other.agent, { kind, ...more })
+    for (const [kind, more] of [
+      ['farm', {}],
+      ['lever', {}],
+      ['towel', { size: 36 }],
+      [
+        'spring',
+        { size: 70, handleMm: 19.5, ratingKg: 45.5, ratedBy: 'Ruth', ratedOn: '2026-10-01' },
+      ],
+    ] as const)
+      await unit(other.agent, { kind, ...more })
     // Labels differ in the other hall: it has one of each kind.
     const [head, ...lines] = file.trim().split('\r\n')
     const at = head!.split(',').indexOf('implement')
-    const text = [head, ...lines.map((l) => l.split(',').map((c, i) => (i === at ? '' : c)).join(','))].join('\n')
-    const reply = await importFile(other.agent, { id: v7(), fileName: 'a.csv', dryRun: false, text })
+    const text = [
+      head,
+      ...lines.map((l) =>
+        l
+          .split(',')
+          .map((c, i) => (i === at ? '' : c))
+          .join(','),
+      ),
+    ].join('\n')
+    const reply = await importFile(other.agent, {
+      id: v7(),
+      fileName: 'a.csv',
+      dryRun: false,
+      text,
+    })
     expect(reply).toMatchObject({ ok: true })
-    const there = ((await other.agent.get(`/api/athletes/${rui}/tests`).expect(200)).body as SessionView[]).flatMap((s) => s.trials.map((t) => [s.protocolId, t.hand, t.value, t.missed, Object.keys(t.details ?? {}).sort().join()]))
-    const here = ((await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as SessionView[]).flatMap((s) => s.trials.map((t) => [s.protocolId, t.hand, t.value, t.missed, Object.keys(t.details ?? {}).filter((k) => k !== 'insertKg').sort().join()]))
+    const there = (
+      (await other.agent.get(`/api/athletes/${rui}/tests`).expect(200)).body as SessionView[]
+    ).flatMap((s) =>
+      s.trials.map((t) => [
+        s.protocolId,
+        t.hand,
+        t.value,
+        t.missed,
+        Object.keys(t.details ?? {})
+          .sort()
+          .join(),
+      ]),
+    )
+    const here = (
+      (await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as SessionView[]
+    ).flatMap((s) =>
+      s.trials.map((t) => [
+        s.protocolId,
+        t.hand,
+        t.value,
+        t.missed,
+        Object.keys(t.details ?? {})
+          .filter((k) => k !== 'insertKg')
+          .sort()
+          .join(),
+      ]),
+    )
     expect([...there].sort()).toEqual([...here].sort())
   })
 })
 
-const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+)
 
 describe('notes, pictures and links', () => {
   it('are kept with the test; a picture comes back without what it said of its maker', async () => {
     const { sessionId } = await tested(own.agent, athleteId)
     const id = v7()
-    const text = Buffer.concat([Buffer.from([0, 0, 0, 9]), Buffer.from('tEXtAuthor me'), Buffer.from([0, 0, 0, 0])])
+    const text = Buffer.concat([
+      Buffer.from([0, 0, 0, 9]),
+      Buffer.from('tEXtAuthor me'),
+      Buffer.from([0, 0, 0, 0]),
+    ])
     const withText = Buffer.concat([PNG.subarray(0, 33), text, PNG.subarray(33)])
-    await own.agent.put(`/api/tests/${sessionId}/pictures/${id}`).set('content-type', 'image/png').send(withText).expect(201)
-    await own.agent.put(`/api/tests/${sessionId}/pictures/${id}`).set('content-type', 'image/png').send(withText).expect(201)
-    await own.agent.post(`/api/tests/${sessionId}/attachments`).send({ id: v7(), kind: 'link', text: 'https://clips.example/42' }).expect(201)
+    await own.agent
+      .put(`/api/tests/${sessionId}/pictures/${id}`)
+      .set('content-type', 'image/png')
+      .send(withText)
+      .expect(201)
+    await own.agent
+      .put(`/api/tests/${sessionId}/pictures/${id}`)
+      .set('content-type', 'image/png')
+      .send(withText)
+      .expect(201)
+    await own.agent
+      .post(`/api/tests/${sessionId}/attachments`)
+      .send({ id: v7(), kind: 'link', text: 'https://clips.example/42' })
+      .expect(201)
     expect((await session(sessionId)).attachments.map((a) => a.kind)).toEqual(['photo', 'link'])
-    const picture = await own.agent.get(`/api/attachments/${id}`).expect(200).expect('content-type', 'image/png')
+    const picture = await own.agent
+      .get(`/api/attachments/${id}`)
+      .expect(200)
+      .expect('content-type', 'image/png')
     expect(Buffer.compare(picture.body as Buffer, PNG)).toBe(0)
     await other.agent.get(`/api/attachments/${id}`).expect(404)
     await other.agent.delete(`/api/attachments/${id}`).expect(404)
@@ -102,31 +241,81 @@ describe('notes, pictures and links', () => {
   it('other files, too large ones and links that are none are refused with a reason', async () => {
     const { sessionId } = await tested(own.agent, athleteId)
     const url = `/api/tests/${sessionId}/pictures/${v7()}`
-    const none = await own.agent.put(url).set('content-type', 'image/png').send(Buffer.from('GIF89a not a picture we take')).expect(400)
+    const none = await own.agent
+      .put(url)
+      .set('content-type', 'image/png')
+      .send(Buffer.from('GIF89a not a picture we take'))
+      .expect(400)
     expect(none.body.errors[0].message).toBe('Not a JPEG, PNG or WebP picture.')
-    const big = await own.agent.put(url).set('content-type', 'image/jpeg').send(Buffer.alloc(11 * 1024 * 1024, 0xff)).expect(413)
+    const big = await own.agent
+      .put(url)
+      .set('content-type', 'image/jpeg')
+      .send(Buffer.alloc(11 * 1024 * 1024, 0xff))
+      .expect(413)
     expect(big.body.title).toContain('pictures may have 10 MB')
-    await own.agent.post(`/api/tests/${sessionId}/attachments`).send({ id: v7(), kind: 'link', text: 'javascript:alert(1)' }).expect(400)
+    await own.agent
+      .post(`/api/tests/${sessionId}/attachments`)
+      .send({ id: v7(), kind: 'link', text: 'javascript:alert(1)' })
+      .expect(400)
     expect((await session(sessionId)).attachments).toEqual([])
   })
 })
 
 describe('batteries', () => {
   it('are kept, changed and taken away, by sport, within the hall', async () => {
-    const body = { id: v7(), name: 'Boxers', sportId: 'boxer', items: [{ protocolId: 'dyno_seated', variant: {} }, { protocolId: 'wrist_max', variant: { direction: 'extension' } }], supersedesId: null, removed: false }
+    const body = {
+      id: v7(),
+      name: 'Boxers',
+      sportId: 'boxer',
+      items: [
+        { protocolId: 'dyno_seated', variant: {} },
+        { protocolId: 'wrist_max', variant: { direction: 'extension' } },
+      ],
+      supersedesId: null,
+      removed: false,
+    }
     await own.agent.post('/api/batteries').send(body).expect(201)
     await own.agent.post('/api/batteries').send(body).expect(201)
-    expect((await own.agent.get('/api/batteries').expect(200)).body).toEqual([{ id: body.id, name: 'Boxers', sportId: 'boxer', items: body.items }])
+    expect((await own.agent.get('/api/batteries').expect(200)).body).toEqual([
+      { id: body.id, name: 'Boxers', sportId: 'boxer', items: body.items },
+    ])
     expect((await other.agent.get('/api/batteries').expect(200)).body).toEqual([])
-    const next = { ...body, id: v7(), name: 'Boxers, short', items: body.items.slice(0, 1), supersedesId: body.id }
+    const next = {
+      ...body,
+      id: v7(),
+      name: 'Boxers, short',
+      items: body.items.slice(0, 1),
+      supersedesId: body.id,
+    }
     await own.agent.post('/api/batteries').send(next).expect(201)
     expect((await own.agent.post('/api/batteries').send({ ...next, id: v7() })).status).toBe(409)
-    await own.agent.post('/api/batteries').send({ ...next, id: v7(), supersedesId: next.id, removed: true }).expect(201)
+    await own.agent
+      .post('/api/batteries')
+      .send({ ...next, id: v7(), supersedesId: next.id, removed: true })
+      .expect(201)
     expect((await own.agent.get('/api/batteries').expect(200)).body).toEqual([])
   })
   it('unknown tests, choices and sports are refused', async () => {
-    const body = { id: v7(), name: 'X', sportId: null, items: [{ protocolId: 'dyno_seated', variant: {} }], supersedesId: null, removed: false }
-    for (const wrong of [{ items: [] }, { items: [{ protocolId: 'chess', variant: {} }] }, { items: [{ protocolId: 'wrist_max', variant: { direction: 'up' } }] }, { sportId: 'chess' }, { name: ' ' }, { removed: true }, { items: Array.from({ length: 11 }, () => body.items[0]) }])
-      expect((await own.agent.post('/api/batteries').send({ ...body, id: v7(), ...wrong })).status, JSON.stringify(wrong).slice(0, 60)).toBe(400)
+    const body = {
+      id: v7(),
+      name: 'X',
+      sportId: null,
+      items: [{ protocolId: 'dyno_seated', variant: {} }],
+      supersedesId: null,
+      removed: false,
+    }
+    for (const wrong of [
+      { items: [] },
+      { items: [{ protocolId: 'chess', variant: {} }] },
+      { items: [{ protocolId: 'wrist_max', variant: { direction: 'up' } }] },
+      { sportId: 'chess' },
+      { name: ' ' },
+      { removed: true },
+      { items: Array.from({ length: 11 }, () => body.items[0]) },
+    ])
+      expect(
+        (await own.agent.post('/api/batteries').send({ ...body, id: v7(), ...wrong })).status,
+        JSON.stringify(wrong).slice(0, 60),
+      ).toBe(400)
   })
 })

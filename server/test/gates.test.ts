@@ -78,7 +78,10 @@ const TIERS = {
 } as const
 type Tier = (typeof TIERS)[keyof typeof TIERS]
 
-/** What each door does with a tier's act: 'free', 'ask' (goes on with a reason), 'stop', or for what already happened 'record'. */
+/**
+ * What each door does with a tier's act: 'free', 'ask' (goes on with a reason), 'stop', or for what
+ * already happened 'record'.
+ */
 const TRY: Readonly<Record<Exclude<DoorId, 'card'>, (t: Tier) => Promise<string>>> = {
   test_start: async (t) => {
     const status = (await post(at('/tests'), lift(t.kind))).status

@@ -34,7 +34,9 @@ export interface Rig {
   close: () => Promise<void>
 }
 
-/** A database, a server and a pinned clock of this file's own; `named`: a database that is there. */
+/**
+ * A database, a server and a pinned clock of this file's own; `named`: a database that is there.
+ */
 export async function rig(rack?: Rack, named?: string): Promise<Rig> {
   const admin = process.env['MANO_PG_ADMIN_URL']!
   const database = named ?? `t_${randomBytes(6).toString('hex')}`
@@ -43,18 +45,60 @@ export async function rig(rack?: Rack, named?: string): Promise<Rig> {
   const app = await openApp(urls)
   const pool = new Pool({ connectionString: urls.app, max: 2 })
   const now = { at: NOW }
-  const stop = async () => { await runner.stop(); await pool.end(); await app.destroy() }
+  const stop = async () => {
+    await runner.stop()
+    await pool.end()
+    await app.destroy()
+  }
   const runner = await startRunner(app, urls.app)
-  const server = buildApp({ app, sheds: false, look: runner.look, ...(rack && { rack }), clock: () => new Date(now.at), pool, sessionSecret: 'test', webRoot: null, signInsPerMinute: 1000 })
-  return { server, app, pool, urls, admin, now, stop, close: async () => { await stop(); await dropDatabase(admin, database) } }
+  const server = buildApp({
+    app,
+    sheds: false,
+    look: runner.look,
+    ...(rack && { rack }),
+    clock: () => new Date(now.at),
+    pool,
+    sessionSecret: 'test',
+    webRoot: null,
+    signInsPerMinute: 1000,
+  })
+  return {
+    server,
+    app,
+    pool,
+    urls,
+    admin,
+    now,
+    stop,
+    close: async () => {
+      await stop()
+      await dropDatabase(admin, database)
+    },
+  }
 }
 
-export interface Staff { agent: Agent; hallId: string; accountId: string; login: string }
+export interface Staff {
+  agent: Agent
+  hallId: string
+  accountId: string
+  login: string
+}
 
 /** A hall with a coach who is signed in. */
 export async function hall(r: Rig, login: string): Promise<Staff> {
   const ids = { hallId: v7(), accountId: v7() }
-  await createHall(r.app, { ...ids, hallName: `Hall of ${login}`, timeZone: 'Europe/London', name: login, login, password: PASSWORD }, new Date(r.now.at))
+  await createHall(
+    r.app,
+    {
+      ...ids,
+      hallName: `Hall of ${login}`,
+      timeZone: 'Europe/London',
+      name: login,
+      login,
+      password: PASSWORD,
+    },
+    new Date(r.now.at),
+  )
   return { agent: await signIn(r, login), ...ids, login }
 }
 
@@ -65,43 +109,130 @@ export async function signIn(r: Rig, login: string, password = PASSWORD): Promis
 }
 
 export const athlete = (more: Record<string, unknown> = {}) => ({
-  id: v7(), sportEntryId: v7(), sportId: 'boxer', name: 'Rui Castellane', birthDate: '2000-05-01', sexForNorms: 'male', dominantHand: 'right', level: 'trained', guardian: null, skin: 'normal', note: '', ...more,
+  id: v7(),
+  sportEntryId: v7(),
+  sportId: 'boxer',
+  name: 'Rui Castellane',
+  birthDate: '2000-05-01',
+  sexForNorms: 'male',
+  dominantHand: 'right',
+  level: 'trained',
+  guardian: null,
+  skin: 'normal',
+  note: '',
+  ...more,
 })
 
 /** A unit for the kit room, in the hall unless said otherwise. */
 export async function unitBody(agent: Agent, more: Record<string, unknown> = {}) {
   const places = (await agent.get('/api/places').expect(200)).body as { id: string; kind: string }[]
-  return { id: v7(), measurementId: v7(), kind: 'rolling', label: `Unit ${v7().slice(-8)}`, placeId: places.find((p) => p.kind === 'hall')!.id, orientation: null, surface: null, size: null, sizeUnit: 'mm', depthMm: null, handleMm: null, massKg: null, plates: [], ratingKg: null, ratedBy: '', ratedOn: null, ...more }
+  return {
+    id: v7(),
+    measurementId: v7(),
+    kind: 'rolling',
+    label: `Unit ${v7().slice(-8)}`,
+    placeId: places.find((p) => p.kind === 'hall')!.id,
+    orientation: null,
+    surface: null,
+    size: null,
+    sizeUnit: 'mm',
+    depthMm: null,
+    handleMm: null,
+    massKg: null,
+    plates: [],
+    ratingKg: null,
+    ratedBy: '',
+    ratedOn: null,
+    ...more,
+  }
 }
 
-/** A healthy athlete: health questions answered, long experience of everything; `plain`: nothing of that entered. */
-export async function addAthlete(agent: Agent, more: Record<string, unknown> = {}, plain = false): Promise<string> {
+/**
+ * A healthy athlete: health questions answered, long experience of everything; `plain`: nothing of
+ * that entered.
+ */
+export async function addAthlete(
+  agent: Agent,
+  more: Record<string, unknown> = {},
+  plain = false,
+): Promise<string> {
   const body = athlete(more)
   await agent.post('/api/athletes').send(body).expect(201)
   if (plain) return body.id
   await agent.post(`/api/athletes/${body.id}/health`).send({ id: v7(), yes: [] }).expect(201)
-  await agent.post(`/api/athletes/${body.id}/experience`).send({ id: v7(), origin: 'training diary', entries: QUALITY_IDS.map((quality) => ({ id: v7(), quality, family: null, weeks: 60 })) }).expect(201)
+  await agent
+    .post(`/api/athletes/${body.id}/experience`)
+    .send({
+      id: v7(),
+      origin: 'training diary',
+      entries: QUALITY_IDS.map((quality) => ({ id: v7(), quality, family: null, weeks: 60 })),
+    })
+    .expect(201)
   return body.id
 }
 
 const ALL = { warm: true, rested: true, skinGood: true, well: true, familiar: false }
 
-export async function sessionFor(agent: Agent, protocolId: 'dyno_seated' | 'hang_time' = 'dyno_seated', more: Record<string, unknown> = {}) {
-  const units = (await agent.get('/api/kit').expect(200)).body as { id: string; measurementId: string; kind: string }[]
+export async function sessionFor(
+  agent: Agent,
+  protocolId: 'dyno_seated' | 'hang_time' = 'dyno_seated',
+  more: Record<string, unknown> = {},
+) {
+  const units = (await agent.get('/api/kit').expect(200)).body as {
+    id: string
+    measurementId: string
+    kind: string
+  }[]
   const unit = units.find((u) => u.kind === (protocolId === 'hang_time' ? 'bar' : 'dyno'))!
-  const variant = protocolId === 'hang_time' ? { shoulders: 'active', palms: 'away', addedKg: '0' } : { position: '2' }
-  return { id: v7(), protocolId, unitId: unit.id, measurementId: unit.measurementId, variant, conditions: ALL, overrideReason: '', note: '', deviceAt: null, ...more }
+  const variant =
+    protocolId === 'hang_time'
+      ? { shoulders: 'active', palms: 'away', addedKg: '0' }
+      : { position: '2' }
+  return {
+    id: v7(),
+    protocolId,
+    unitId: unit.id,
+    measurementId: unit.measurementId,
+    variant,
+    conditions: ALL,
+    overrideReason: '',
+    note: '',
+    deviceAt: null,
+    ...more,
+  }
 }
 
-export const trial = (hand: 'left' | 'right' | 'both', ordinal: number, enteredValue: number, more: Partial<TrialBody> = {}) => ({ id: v7(), hand, ordinal, enteredValue, enteredUnit: 'kg', pain: null, deviceAt: null, ...more })
+export const trial = (
+  hand: 'left' | 'right' | 'both',
+  ordinal: number,
+  enteredValue: number,
+  more: Partial<TrialBody> = {},
+) => ({
+  id: v7(),
+  hand,
+  ordinal,
+  enteredValue,
+  enteredUnit: 'kg',
+  pain: null,
+  deviceAt: null,
+  ...more,
+})
 
 /** A session with six trials on record. */
-export async function tested(agent: Agent, athleteId: string, left = [40, 40.5, 41], right = [48, 48.5, 49]): Promise<{ sessionId: string; trialIds: string[] }> {
+export async function tested(
+  agent: Agent,
+  athleteId: string,
+  left = [40, 40.5, 41],
+  right = [48, 48.5, 49],
+): Promise<{ sessionId: string; trialIds: string[] }> {
   const session = await sessionFor(agent)
   await agent.post(`/api/athletes/${athleteId}/tests`).send(session).expect(201)
   const trialIds: string[] = []
   for (let i = 0; i < 3; i++)
-    for (const [hand, values] of [['left', left], ['right', right]] as const) {
+    for (const [hand, values] of [
+      ['left', left],
+      ['right', right],
+    ] as const) {
       const body = trial(hand, i + 1, values[i]!)
       await agent.post(`/api/tests/${session.id}/trials`).send(body).expect(201)
       trialIds.push(body.id)
@@ -110,7 +241,8 @@ export async function tested(agent: Agent, athleteId: string, left = [40, 40.5, 
 }
 
 /** Every row of the roster. */
-export const rosterOf = async (agent: Agent): Promise<RosterRow[]> => ((await agent.get('/api/athletes?most=200').expect(200)).body as RosterPage).rows
+export const rosterOf = async (agent: Agent): Promise<RosterRow[]> =>
+  ((await agent.get('/api/athletes?most=200').expect(200)).body as RosterPage).rows
 
 /** Follows work of the server to its end. */
 export async function jobDone<R>(agent: Agent, id: string): Promise<JobView<R>> {

@@ -26,21 +26,48 @@ beforeAll(async () => {
   other = await hall(r, 'cass')
   server = r.server.listen(0, '127.0.0.1')
 })
-afterAll(async () => { rack.stop(); server.close(); await r.close() })
-
-const list = async (who: Staff) => (await who.agent.get('/api/instruments').expect(200)).body as InstrumentView[]
-/** Collects a simulated instrument's lines until `until` says so. */
-const listen = (feed: Feed, until: (all: InstrumentLine[]) => boolean) => new Promise<InstrumentLine[]>((resolve) => {
-  const all: InstrumentLine[] = []
-  const leave = feed.listen((lines) => { all.push(...lines); if (until(all)) { leave(); resolve(all) } }, () => undefined)
+afterAll(async () => {
+  rack.stop()
+  server.close()
+  await r.close()
 })
+
+const list = async (who: Staff) =>
+  (await who.agent.get('/api/instruments').expect(200)).body as InstrumentView[]
+/** Collects a simulated instrument's lines until `until` says so. */
+const listen = (feed: Feed, until: (all: InstrumentLine[]) => boolean) =>
+  new Promise<InstrumentLine[]>((resolve) => {
+    const all: InstrumentLine[] = []
+    const leave = feed.listen(
+      (lines) => {
+        all.push(...lines)
+        if (until(all)) {
+          leave()
+          resolve(all)
+        }
+      },
+      () => undefined,
+    )
+  })
 const about = { id: v7(), name: 'Test cell', kind: 'load_cell', rangeN: 500 } as const
-const traceOfLines = (lines: InstrumentLine[]) => { const t = traceOf(lines.map((l) => l.t / 1000), lines.map((l) => l.f)); if (!t.ok) throw new Error(t.reason); return t.trace }
+const traceOfLines = (lines: InstrumentLine[]) => {
+  const t = traceOf(
+    lines.map((l) => l.t / 1000),
+    lines.map((l) => l.f),
+  )
+  if (!t.ok) throw new Error(t.reason)
+  return t.trace
+}
 
 describe('instruments', () => {
   it('several stand in the demo, each with an id and a name, and a hall has its own', async () => {
     const all = await list(own)
-    expect(all.map((i) => [i.name, i.kind, i.simulated, i.online])).toContainEqual(['Load cell, pin', 'load_cell', true, true])
+    expect(all.map((i) => [i.name, i.kind, i.simulated, i.online])).toContainEqual([
+      'Load cell, pin',
+      'load_cell',
+      true,
+      true,
+    ])
     expect(new Set(all.map((i) => i.id)).size).toBe(all.length)
     expect(rack.of(own.hallId)[0]).not.toBe(rack.of(other.hallId)[0])
   })
@@ -50,26 +77,42 @@ describe('instruments', () => {
   })
   it('a drive out of its limits is refused by field', async () => {
     const [i] = await list(own)
-    const bad = await own.agent.post(`/api/instruments/${i!.id}/drive`).send({ does: 'squeeze', forceN: 90_000, seconds: 5, fault: 'clean' })
+    const bad = await own.agent
+      .post(`/api/instruments/${i!.id}/drive`)
+      .send({ does: 'squeeze', forceN: 90_000, seconds: 5, fault: 'clean' })
     expect([bad.status, bad.body.errors[0].field]).toEqual([400, 'forceN'])
   })
   it('streams lines with their time as id, and who comes back gets what was missed, once', async () => {
     const [i] = await list(own)
-    const cookie = (await own.agent.post('/api/session').send({ login: 'ruth', password: 'long enough to pass' })).headers['set-cookie'] as unknown as string[]
+    const cookie = (
+      await own.agent.post('/api/session').send({ login: 'ruth', password: 'long enough to pass' })
+    ).headers['set-cookie'] as unknown as string[]
     const at = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/instruments/${i!.id}/lines`
     const take = async (after: string | null, ms: number) => {
       const stop = new AbortController()
       const seen: InstrumentLine[] = []
-      const res = await fetch(at, { headers: { cookie: cookie.map((c) => c.split(';')[0]).join('; '), ...(after && { 'last-event-id': after }) }, signal: stop.signal })
+      const res = await fetch(at, {
+        headers: {
+          cookie: cookie.map((c) => c.split(';')[0]).join('; '),
+          ...(after && { 'last-event-id': after }),
+        },
+        signal: stop.signal,
+      })
       expect(res.headers.get('content-type')).toContain('text/event-stream')
       const timer = setTimeout(() => stop.abort(), ms)
       let lastId = ''
       try {
-        for await (const chunk of res.body!.pipeThrough(new TextDecoderStream())) for (const l of chunk.split('\n')) {
-          if (l.startsWith('data: ')) { const line = lineOf(l.slice(6)); if (line) seen.push(line) }
-          if (l.startsWith('id: ')) lastId = l.slice(4)
-        }
-      } catch { /* stopped */ }
+        for await (const chunk of res.body!.pipeThrough(new TextDecoderStream()))
+          for (const l of chunk.split('\n')) {
+            if (l.startsWith('data: ')) {
+              const line = lineOf(l.slice(6))
+              if (line) seen.push(line)
+            }
+            if (l.startsWith('id: ')) lastId = l.slice(4)
+          }
+      } catch {
+        /* stopped */
+      }
       clearTimeout(timer)
       return { seen, lastId }
     }
@@ -83,16 +126,31 @@ describe('instruments', () => {
   })
   it('an unplugged instrument answers that it is lost, and comes back', async () => {
     const i = (await list(own))[1]!
-    await own.agent.post(`/api/instruments/${i.id}/drive`).send({ does: 'unplug', forceN: 0, seconds: 0.3, fault: 'clean' }).expect(204)
+    await own.agent
+      .post(`/api/instruments/${i.id}/drive`)
+      .send({ does: 'unplug', forceN: 0, seconds: 0.3, fault: 'clean' })
+      .expect(204)
     await own.agent.get(`/api/instruments/${i.id}/lines`).expect(409)
     await expect.poll(async () => (await list(own))[1]!.online).toBe(true)
   })
 })
 
 describe('the simulated hand', () => {
-  const sim = (speed = 60) => { const s = new SimulatedInstrument(about, 5, speed); s.wake(); return s }
+  const sim = (speed = 60) => {
+    const s = new SimulatedInstrument(about, 5, speed)
+    s.wake()
+    return s
+  }
   it('squeezes as strong as told, and what it does wrong is found', async () => {
-    for (const [fault, word] of [['clean', 'Counts'], ['slip', 'Slip'], ['two-squeezes', 'Second squeeze'], ['pre-touch', 'Hand on the handle'], ['slow-start', 'Slow start'], ['drift', 'Drift: tare again'], ['drop-out', 'Drop-out']] as const) {
+    for (const [fault, word] of [
+      ['clean', 'Counts'],
+      ['slip', 'Slip'],
+      ['two-squeezes', 'Second squeeze'],
+      ['pre-touch', 'Hand on the handle'],
+      ['slow-start', 'Slow start'],
+      ['drift', 'Drift: tare again'],
+      ['drop-out', 'Drop-out'],
+    ] as const) {
       const s = sim()
       const before = await listen(s, (all) => all.length > 120)
       s.drive({ does: 'squeeze', forceN: 380, seconds: 5, fault })
@@ -125,16 +183,29 @@ describe('the simulated hand', () => {
     const told = allOutShares(24, 7, 3).means
     expect(means).toHaveLength(24)
     for (const [k, m] of means.entries()) expect(Math.abs(m / 400 - told[k]!)).toBeLessThan(0.02)
-    expect(result.ok && Math.abs(result.cf / (400 * (told.slice(-3).reduce((a, b) => a + b, 0) / 3)) - 1)).toBeLessThan(0.03)
+    expect(
+      result.ok &&
+        Math.abs(result.cf / (400 * (told.slice(-3).reduce((a, b) => a + b, 0) / 3)) - 1),
+    ).toBeLessThan(0.03)
   })
 })
 
 describe('instruments by a stream of JSON lines', () => {
   it('lines are read, what is none is passed over, a repeated time is left out, the end is a loss', async () => {
     const feed = new Feed({ ...about, simulated: false, rateHz: 100 })
-    readLines(feed, Readable.from(['{"t":0,"f":1}\n{"t":10,"f":2,"s":"ok"}\n', 'noise\n{"t":10,"f":9}\n{"t":20,"f":"x"}\n{"t":30,"f":3,"s":"over"}\n']))
+    readLines(
+      feed,
+      Readable.from([
+        '{"t":0,"f":1}\n{"t":10,"f":2,"s":"ok"}\n',
+        'noise\n{"t":10,"f":9}\n{"t":20,"f":"x"}\n{"t":30,"f":3,"s":"over"}\n',
+      ]),
+    )
     await expect.poll(() => feed.online).toBe(false)
-    expect(feed.after(-1)).toEqual([{ t: 0, f: 1, s: 'ok' }, { t: 10, f: 2, s: 'ok' }, { t: 30, f: 3, s: 'over' }])
+    expect(feed.after(-1)).toEqual([
+      { t: 0, f: 1, s: 'ok' },
+      { t: 10, f: 2, s: 'ok' },
+      { t: 30, f: 3, s: 'over' },
+    ])
   })
 })
 
@@ -143,18 +214,32 @@ describe('records kept with a try', () => {
     const athleteId = await addAthlete(own.agent)
     const session = await sessionFor(own.agent)
     await own.agent.post(`/api/athletes/${athleteId}/tests`).send(session).expect(201)
-    const made = traceOf(Array.from({ length: 300 }, (_, i) => i / 100), Array.from({ length: 300 }, (_, i) => 200 + 50 * Math.sin(i / 30)))
+    const made = traceOf(
+      Array.from({ length: 300 }, (_, i) => i / 100),
+      Array.from({ length: 300 }, (_, i) => 200 + 50 * Math.sin(i / 30)),
+    )
     if (!made.ok) throw new Error(made.reason)
     const trace = { ...packTrace(made.trace), instrument: 'Dynamometer A' }
     const body = trial('left', 1, 40, { trace, struck: 'Slip' } as never)
-    for (let k = 0; k < 2; k++) await own.agent.post(`/api/tests/${session.id}/trials`).send(body).expect(201)
-    const read = async () => ((await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as SessionView[])[0]!
+    for (let k = 0; k < 2; k++)
+      await own.agent.post(`/api/tests/${session.id}/trials`).send(body).expect(201)
+    const read = async () =>
+      (
+        (await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as SessionView[]
+      )[0]!
     const [t] = (await read()).trials
-    expect([t!.struck, (await read()).traces]).toEqual([{ reason: 'Slip' }, [{ trialId: body.id, hand: 'left', ordinal: 1, instrument: 'Dynamometer A' }]])
+    expect([t!.struck, (await read()).traces]).toEqual([
+      { reason: 'Slip' },
+      [{ trialId: body.id, hand: 'left', ordinal: 1, instrument: 'Dynamometer A' }],
+    ])
     const back = (await own.agent.get(`/api/traces/${body.id}`).expect(200)).body as TraceView
-    expect(Math.max(...unpackTrace(back)!.forceN.map((f, i) => Math.abs(f - made.trace.forceN[i]!)))).toBeLessThan(0.051)
+    expect(
+      Math.max(...unpackTrace(back)!.forceN.map((f, i) => Math.abs(f - made.trace.forceN[i]!))),
+    ).toBeLessThan(0.051)
     await other.agent.get(`/api/traces/${body.id}`).expect(404)
-    const bad = await own.agent.post(`/api/tests/${session.id}/trials`).send(trial('left', 2, 40, { trace: { ...trace, data: '???' } } as never))
+    const bad = await own.agent
+      .post(`/api/tests/${session.id}/trials`)
+      .send(trial('left', 2, 40, { trace: { ...trace, data: '???' } } as never))
     expect([bad.status, bad.body.errors[0].field]).toEqual([400, 'trace.data'])
     expect((await read()).trials).toHaveLength(1)
   })

@@ -1,6 +1,9 @@
 import type { Seeded } from '../src/demo/random'
 
-/** Values that have broken servers before: of every JSON type, and texts that look like numbers, dates, ids and names. */
+/**
+ * Values that have broken servers before: of every JSON type, and texts that look like numbers,
+ * dates, ids and names.
+ */
 export const NASTY: readonly unknown[] = [
   null,
   true,
@@ -84,7 +87,10 @@ const pick = <T>(random: Seeded, list: readonly T[]): T =>
 const pathIn = (random: Seeded, list: readonly Path[]): Path =>
   list[Math.min(list.length - 1, Math.floor(random.next() * list.length))]!
 
-/** A body with one to three things wrong: a value changed for another, a field left out, put in or doubled. */
+/**
+ * A body with one to three things wrong: a value changed for another, a field left out, put in or
+ * doubled.
+ */
 export function mutate(body: object, random: Seeded): unknown {
   let out = structuredClone(body) as Record<string, unknown>
   const times = 1 + Math.floor(random.next() * 3)

@@ -25,13 +25,57 @@ beforeEach(async () => {
   athleteId = await addAthlete(own.agent)
 })
 
-const draft = async () => ((await own.agent.post(`/api/athletes/${athleteId}/draft`).send({ weekStart: WEEK, frame }).expect(200)).body as { blocks: Block[] }).blocks
-const plan = (blocks: Block[], more: object = {}) => ({ id: v7(), weekStart: WEEK, frame, blocks, reason: '', ...more })
-const save = async (body: object, status = 201) => (await own.agent.post(`/api/athletes/${athleteId}/plans`).send(body).expect(status)).body as Record<string, never>
-const block = (exerciseId: string, day = 2, sets = 2): Block => ({ id: v7(), day, exerciseId, sets, dose: 10, hands: ['left', 'right'], reason: 'by hand' })
-const log = (planVersionId: string, b: Block, more: object = {}) => ({ id: v7(), planVersionId, blockId: b.id, exerciseId: b.exerciseId, hand: 'left', set: 1, load: 33, loadUnit: 'lb', seconds: 12, reps: null, ended: 'done', effort: 7, pain: 0, deviceAt: null, supersedesId: null, ...more })
-const send = (body: object, status = 201) => own.agent.post(`/api/athletes/${athleteId}/logs`).send(body).expect(status)
-const view = async () => (await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteView
+const draft = async () =>
+  (
+    (
+      await own.agent
+        .post(`/api/athletes/${athleteId}/draft`)
+        .send({ weekStart: WEEK, frame })
+        .expect(200)
+    ).body as { blocks: Block[] }
+  ).blocks
+const plan = (blocks: Block[], more: object = {}) => ({
+  id: v7(),
+  weekStart: WEEK,
+  frame,
+  blocks,
+  reason: '',
+  ...more,
+})
+const save = async (body: object, status = 201) =>
+  (await own.agent.post(`/api/athletes/${athleteId}/plans`).send(body).expect(status))
+    .body as Record<string, never>
+const block = (exerciseId: string, day = 2, sets = 2): Block => ({
+  id: v7(),
+  day,
+  exerciseId,
+  sets,
+  dose: 10,
+  hands: ['left', 'right'],
+  reason: 'by hand',
+})
+const log = (planVersionId: string, b: Block, more: object = {}) => ({
+  id: v7(),
+  planVersionId,
+  blockId: b.id,
+  exerciseId: b.exerciseId,
+  hand: 'left',
+  set: 1,
+  load: 33,
+  loadUnit: 'lb',
+  seconds: 12,
+  reps: null,
+  ended: 'done',
+  effort: 7,
+  pain: 0,
+  deviceAt: null,
+  supersedesId: null,
+  ...more,
+})
+const send = (body: object, status = 201) =>
+  own.agent.post(`/api/athletes/${athleteId}/logs`).send(body).expect(status)
+const view = async () =>
+  (await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteView
 const stage = async (id: string) => (await view()).stages.find((s) => s.stage === id)!
 
 describe('a plan', () => {
@@ -43,14 +87,16 @@ describe('a plan', () => {
     await save(first)
     await save({ ...first, blocks: blocks.slice(1) }, 409)
     await save(plan(blocks.slice(0, -1), { reason: 'shorter' }))
-    const { versions } = (await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView
+    const { versions } = (await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200))
+      .body as PlanView
     expect(versions).toMatchObject([{ weekStart: WEEK, number: 2, reason: 'shorter' }])
     expect(await stage('plan')).toMatchObject({ state: 'done', word: 'Week of' })
   })
   it('the week that holds today is the one stages and roster speak of, whatever is planned after it', async () => {
     const today = block('pinch_hold', daysBetween(WEEK, TODAY))
     await save(plan([today], { reason: 'x' }))
-    for (const weeks of [1, 2]) await save(plan([block('pinch_hold')], { weekStart: addDays(WEEK, 7 * weeks), reason: 'x' }))
+    for (const weeks of [1, 2])
+      await save(plan([block('pinch_hold')], { weekStart: addDays(WEEK, 7 * weeks), reason: 'x' }))
     expect(await stage('plan')).toMatchObject({ word: 'Week of', on: WEEK })
     expect(await stage('floor')).toMatchObject({ word: 'Today', action: 'Run the session' })
     const row = (await rosterOf(own.agent)).find((a) => a.id === athleteId)!
@@ -59,7 +105,11 @@ describe('a plan', () => {
   it('weeks that are still to come are no ended plan', async () => {
     await save(plan([block('pinch_hold')], { weekStart: addDays(WEEK, -14), reason: 'x' }))
     await save(plan([block('pinch_hold')], { weekStart: addDays(WEEK, 7), reason: 'x' }))
-    expect(await stage('plan')).toMatchObject({ state: 'done', word: 'Begins', on: addDays(WEEK, 7) })
+    expect(await stage('plan')).toMatchObject({
+      state: 'done',
+      word: 'Begins',
+      on: addDays(WEEK, 7),
+    })
   })
   it('never breaks a safety rule, and a practice rule only with a word', async () => {
     const two = [block('spring_low', 1), block('spring_low', 2)]
@@ -68,7 +118,14 @@ describe('a plan', () => {
     expect(JSON.stringify(await save(plan(alone), 400))).toContain('extension on 0 of 2 days')
     await save(plan(alone, { reason: 'first week' }))
   })
-  it.each([['weekStart', '2026-11-24'], ['frame', []], ['blocks', [{ ...block('pinch_hold'), exerciseId: 'juggling' }]], ['blocks', [{ ...block('pinch_hold'), sets: 0 }]]])('refuses a wrong %s', async (field, value) => { await save(plan([], { [field]: value }), 400) })
+  it.each([
+    ['weekStart', '2026-11-24'],
+    ['frame', []],
+    ['blocks', [{ ...block('pinch_hold'), exerciseId: 'juggling' }]],
+    ['blocks', [{ ...block('pinch_hold'), sets: 0 }]],
+  ])('refuses a wrong %s', async (field, value) => {
+    await save(plan([], { [field]: value }), 400)
+  })
   it('two coaches on one week: the second is told whose version came between, and saves on top of it', async () => {
     const first = plan(await draft())
     await save({ ...first, basedOn: null })
@@ -79,30 +136,58 @@ describe('a plan', () => {
     await save({ ...late, basedOn: second.id })
     expect((await save(plan(first.blocks, { basedOn: null }), 409))['detail']).toMatch(/version 3/)
   })
-  it('keeps the coach\'s terms; what is out may not be in, a school that is not known is refused', async () => {
+  it("keeps the coach's terms; what is out may not be in, a school that is not known is refused", async () => {
     const blocks = await draft()
     const bans = [{ exerciseId: blocks[0]!.exerciseId, day: null }]
-    expect((await save(plan(blocks, { terms: { settings: {}, bans }, reason: 'all the same' }), 422))['detail']).toContain('taken out by the coach')
+    expect(
+      (await save(plan(blocks, { terms: { settings: {}, bans }, reason: 'all the same' }), 422))[
+        'detail'
+      ],
+    ).toContain('taken out by the coach')
     await save(plan(blocks, { terms: { settings: { juggling: 'a' }, bans: [] } }), 400)
-    await save(plan(blocks.map((b, i) => ({ ...b, pinned: i === 0 })), { terms: { settings: { straps: 'a' }, bans: [] } }))
-    const [v] = ((await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView).versions
-    expect(v).toMatchObject({ terms: { settings: { straps: 'a' }, bans: [] }, by: expect.any(String) as string })
+    await save(
+      plan(
+        blocks.map((b, i) => ({ ...b, pinned: i === 0 })),
+        { terms: { settings: { straps: 'a' }, bans: [] } },
+      ),
+    )
+    const [v] = (
+      (await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView
+    ).versions
+    expect(v).toMatchObject({
+      terms: { settings: { straps: 'a' }, bans: [] },
+      by: expect.any(String) as string,
+    })
     expect(v!.blocks[0]!.pinned).toBe(true)
   })
   it('gives the planner its problem: wants, facts, kit and days, from which the draft is made', async () => {
-    const get = (week: string, status: number) => own.agent.get(`/api/athletes/${athleteId}/problem?week=${week}`).expect(status)
+    const get = (week: string, status: number) =>
+      own.agent.get(`/api/athletes/${athleteId}/problem?week=${week}`).expect(status)
     const read = readProblem((await get(WEEK, 200)).body)
     if (!read.ok) throw new Error(read.says)
     expect(read.problem.wants.length).toBeGreaterThan(0)
     let n = 0
-    expect(draftWeek({ ...read.problem, frame }, () => `b${++n}`).blocks.map((b) => [b.day, b.exerciseId, b.sets])).toEqual((await draft()).map((b) => [b.day, b.exerciseId, b.sets]))
+    expect(
+      draftWeek({ ...read.problem, frame }, () => `b${++n}`).blocks.map((b) => [
+        b.day,
+        b.exerciseId,
+        b.sets,
+      ]),
+    ).toEqual((await draft()).map((b) => [b.day, b.exerciseId, b.sets]))
     await get('2026-11-24', 400)
     await get('soon', 400)
   })
   it('there is one usual week, entered at intake: a saved week with other days of its own leaves it as it was', async () => {
-    const usual = async () => ((await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView).frame
-    const week = { ...EMPTY_WEEK, days: EMPTY_WEEK.days.map((d, i) => ({ ...d, gripMinutes: i === 1 ? 45 : 0 })) }
-    await own.agent.post(`/api/athletes/${athleteId}/weeks`).send({ id: v7(), ...week }).expect(201)
+    const usual = async () =>
+      ((await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView).frame
+    const week = {
+      ...EMPTY_WEEK,
+      days: EMPTY_WEEK.days.map((d, i) => ({ ...d, gripMinutes: i === 1 ? 45 : 0 })),
+    }
+    await own.agent
+      .post(`/api/athletes/${athleteId}/weeks`)
+      .send({ id: v7(), ...week })
+      .expect(201)
     expect(await usual()).toEqual(frameOfWeek(week))
     await save(plan([], { frame, reason: 'x' }))
     expect(await usual()).toEqual(frameOfWeek(week))
@@ -124,7 +209,13 @@ describe('the log', () => {
     expect(logs[0]!.loadKg).toBeCloseTo(33 * 0.45359237, 9)
     expect(await stage('floor')).toMatchObject({ state: 'done' })
   })
-  it.each([[{ load: -1 }], [{ pain: 11 }], [{ seconds: -2 }], [{ ended: 'bored' }], [{ effort: 0 }]])('refuses %o', async (wrong) => {
+  it.each([
+    [{ load: -1 }],
+    [{ pain: 11 }],
+    [{ seconds: -2 }],
+    [{ ended: 'bored' }],
+    [{ effort: 0 }],
+  ])('refuses %o', async (wrong) => {
     const b = block('pinch_hold')
     const p = plan([b], { reason: 'x' })
     await save(p)
@@ -137,58 +228,98 @@ describe('the log', () => {
     await save(p)
     await send(log(p.id, b, { pain: 4, ended: 'pain' }))
     const row = (await rosterOf(own.agent)).find((a) => a.id === athleteId)!
-    expect(row.call).toMatchObject({ need: 'act', alarm: true, stage: 'plan', why: expect.stringContaining('Pain 4 to 6 today (left hand: ') })
+    expect(row.call).toMatchObject({
+      need: 'act',
+      alarm: true,
+      stage: 'plan',
+      why: expect.stringContaining('Pain 4 to 6 today (left hand: '),
+    })
     const blocks = await draft()
-    expect(JSON.stringify(await save(plan([...blocks, { ...block('pinch_hold', 4), hands: ['left'] }]), 400))).toContain('Pain 4 to 6 last time (left hand')
+    expect(
+      JSON.stringify(
+        await save(plan([...blocks, { ...block('pinch_hold', 4), hands: ['left'] }]), 400),
+      ),
+    ).toContain('Pain 4 to 6 last time (left hand')
   })
   it('a symptom on the floor stops that hand at once, in tests too', async () => {
     const b = block('pinch_hold')
     const p = plan([b], { reason: 'x' })
     await save(p)
-    await own.agent.post(`/api/athletes/${athleteId}/observations`).send({ id: v7(), hand: 'left', pain: null, symptom: 'numbness', note: '' }).expect(201)
+    await own.agent
+      .post(`/api/athletes/${athleteId}/observations`)
+      .send({ id: v7(), hand: 'left', pain: null, symptom: 'numbness', note: '' })
+      .expect(201)
     await send(log(p.id, b))
     await send(log(p.id, b, { hand: 'right' }))
-    expect((await view()).alarms).toMatchObject([{ class: 'stop', hand: 'left', says: expect.stringContaining('Stop this hand') }])
+    expect((await view()).alarms).toMatchObject([
+      { class: 'stop', hand: 'left', says: expect.stringContaining('Stop this hand') },
+    ])
     await save(plan([{ ...block('pinch_hold', 4), hands: ['left'] }], { reason: 'anyway' }), 422)
   })
 })
 
 describe('gaps', () => {
-  it('standards are the hall\'s, newest first, and bad ones are refused', async () => {
-    const standard = (value: number, unit = 'kg') => ({ id: v7(), protocolId: 'dyno_seated', sportId: 'boxer', level: 'trained', enteredValue: value, enteredUnit: unit, perBodyMass: false })
+  it("standards are the hall's, newest first, and bad ones are refused", async () => {
+    const standard = (value: number, unit = 'kg') => ({
+      id: v7(),
+      protocolId: 'dyno_seated',
+      sportId: 'boxer',
+      level: 'trained',
+      enteredValue: value,
+      enteredUnit: unit,
+      perBodyMass: false,
+    })
     await own.agent.post('/api/standards').send(standard(900)).expect(400)
     await own.agent.post('/api/standards').send(standard(40)).expect(201)
     r.now.at = '2026-11-25T11:00:00.000Z'
     await own.agent.post('/api/standards').send(standard(100, 'lb')).expect(201)
     await tested(own.agent, athleteId)
-    const { standards, squad } = (await own.agent.get(`/api/athletes/${athleteId}/gaps`).expect(200)).body as GapsView
+    const { standards, squad } = (
+      await own.agent.get(`/api/athletes/${athleteId}/gaps`).expect(200)
+    ).body as GapsView
     expect(standards).toHaveLength(1)
     expect(standards[0]!.value).toBeCloseTo(444.82216152605, 8)
     expect(squad['dyno_seated']).toHaveLength(1)
   })
 })
 
-describe('the coach\'s word on gaps', () => {
-  const word = (more: object) => ({ id: v7(), rowKey: 'wrist_ext.max', kind: 'priority', value: 'pin', reason: 'weak in the last bout', ...more })
-  const gaps = async () => (await own.agent.get(`/api/athletes/${athleteId}/gaps`).expect(200)).body as GapsView
-  const say = (body: object, status = 201) => own.agent.post(`/api/athletes/${athleteId}/gap-choices`).send(body).expect(status)
+describe("the coach's word on gaps", () => {
+  const word = (more: object) => ({
+    id: v7(),
+    rowKey: 'wrist_ext.max',
+    kind: 'priority',
+    value: 'pin',
+    reason: 'weak in the last bout',
+    ...more,
+  })
+  const gaps = async () =>
+    (await own.agent.get(`/api/athletes/${athleteId}/gaps`).expect(200)).body as GapsView
+  const say = (body: object, status = 201) =>
+    own.agent.post(`/api/athletes/${athleteId}/gap-choices`).send(body).expect(status)
   it('the newest counts, taken back it is gone, and a priority needs its reason', async () => {
     await say(word({ reason: ' ' }), 400)
     await say(word({}))
     r.now.at = '2026-11-25T11:00:00.000Z'
     await say(word({ value: 'lower', reason: 'healed' }))
     await say({ id: v7(), rowKey: '*', kind: 'lean_limit', value: '10', reason: '' })
-    expect((await gaps()).choices).toEqual(expect.arrayContaining([{ rowKey: 'wrist_ext.max', kind: 'priority', value: 'lower', reason: 'healed' }, { rowKey: '*', kind: 'lean_limit', value: '10', reason: '' }]))
+    expect((await gaps()).choices).toEqual(
+      expect.arrayContaining([
+        { rowKey: 'wrist_ext.max', kind: 'priority', value: 'lower', reason: 'healed' },
+        { rowKey: '*', kind: 'lean_limit', value: '10', reason: '' },
+      ]),
+    )
     r.now.at = '2026-11-25T11:05:00.000Z'
     await say(word({ value: null, reason: '' }))
     expect((await gaps()).choices).toHaveLength(1)
   })
   it('a pin reaches the draft in words', async () => {
     await say(word({ rowKey: 'rotation.reactive', value: 'raise' }))
-    const named = (await draft()).filter((b) => b.reason.includes('raised by the coach (weak in the last bout)'))
+    const named = (await draft()).filter((b) =>
+      b.reason.includes('raised by the coach (weak in the last bout)'),
+    )
     expect(named.length).toBeGreaterThan(0)
   })
-  it('the hall\'s limit says when tests are stale', async () => {
+  it("the hall's limit says when tests are stale", async () => {
     await tested(own.agent, athleteId)
     const tests = async () => (await view()).stages.find((s) => s.stage === 'tests')!
     r.now.at = '2027-01-01T10:00:00.000Z'

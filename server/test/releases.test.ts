@@ -63,7 +63,10 @@ describe('data of an earlier release', () => {
   )
 })
 
-/** What each migration said when it landed. A new one adds a line here once it has; none is ever changed. */
+/**
+ * What each migration said when it landed. A new one adds a line here once it has; none is ever
+ * changed.
+ */
 const FROZEN: Readonly<Record<string, string>> = JSON.parse(
   read(new URL('frozen.json', import.meta.url)),
 ) as Record<string, string>

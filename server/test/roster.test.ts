@@ -66,79 +66,71 @@ describe('rows kept for the roster', () => {
           .post(`/api/athletes/${any()}/observations`)
           .send({ ...base(), hand: 'left', pain: 5, symptom: null, places: null, note: '' }),
       () =>
-        agent
-          .post(`/api/athletes/${any()}/injuries`)
-          .send({
-            ...base(),
-            site: 'thumb',
-            side: 'left',
-            status: 'active',
-            since: null,
-            note: '',
-            advisedBy: '',
-            supersedesId: null,
-          }),
+        agent.post(`/api/athletes/${any()}/injuries`).send({
+          ...base(),
+          site: 'thumb',
+          side: 'left',
+          status: 'active',
+          since: null,
+          note: '',
+          advisedBy: '',
+          supersedesId: null,
+        }),
       () =>
         agent.post(`/api/athletes/${any()}/health`).send({ ...base(), yes: ['blood_pressure'] }),
       () => agent.post(`/api/athletes/${any()}/flags`).send({ ...base(), flags: ['unwell'] }),
       () =>
-        agent
-          .post(`/api/athletes/${any()}/measurements`)
-          .send({
-            ...base(),
-            measure: 'body_mass',
-            hand: 'both',
-            enteredValue: 70,
-            enteredUnit: 'kg',
-            measuredOn: TODAY,
-            supersedesId: null,
-          }),
+        agent.post(`/api/athletes/${any()}/measurements`).send({
+          ...base(),
+          measure: 'body_mass',
+          hand: 'both',
+          enteredValue: 70,
+          enteredUnit: 'kg',
+          measuredOn: TODAY,
+          supersedesId: null,
+        }),
       () =>
         agent
           .post(`/api/athletes/${any()}/demands`)
           .send({ ...base(), sources: [{ id: 'boxer', weight: 1 }], edits: [], reason: '' }),
       async () => {
         const [a, id] = [any(), v7()]
-        await agent
-          .post(`/api/athletes/${a}/plans`)
-          .send({
-            id,
-            weekStart: '2026-11-23',
-            frame: DEFAULT_FRAME,
-            blocks: [
-              {
-                id: v7(),
-                day: 2,
-                exerciseId: 'wrist_curl',
-                sets: 2,
-                dose: 15,
-                hands: ['left', 'right'],
-                reason: '',
-              },
-            ],
-            terms: { settings: {}, bans: [] },
-            reason: 'Agreed',
-          })
-        await agent
-          .post(`/api/athletes/${a}/logs`)
-          .send({
-            id: v7(),
-            planVersionId: id,
-            blockId: null,
-            exerciseId: 'wrist_curl',
-            hand: 'left',
-            set: 1,
-            load: 10,
-            loadUnit: 'kg',
-            seconds: null,
-            reps: 12,
-            ended: 'done',
-            effort: 6,
-            pain: 0,
-            painWhere: null,
-            deviceAt: null,
-            supersedesId: null,
-          })
+        await agent.post(`/api/athletes/${a}/plans`).send({
+          id,
+          weekStart: '2026-11-23',
+          frame: DEFAULT_FRAME,
+          blocks: [
+            {
+              id: v7(),
+              day: 2,
+              exerciseId: 'wrist_curl',
+              sets: 2,
+              dose: 15,
+              hands: ['left', 'right'],
+              reason: '',
+            },
+          ],
+          terms: { settings: {}, bans: [] },
+          reason: 'Agreed',
+        })
+        await agent.post(`/api/athletes/${a}/logs`).send({
+          id: v7(),
+          planVersionId: id,
+          blockId: null,
+          exerciseId: 'wrist_curl',
+          hand: 'left',
+          set: 1,
+          load: 10,
+          loadUnit: 'kg',
+          seconds: null,
+          reps: 12,
+          ended: 'done',
+          effort: 6,
+          pain: 0,
+          painWhere: null,
+          deviceAt: null,
+          supersedesId: null,
+        })
       },
       () =>
         agent.put('/api/hall').send({ staleDays: 20 + Math.floor(random.next() * 20), version: 1 }),

@@ -123,17 +123,15 @@ describe('two pages change one thing', () => {
   })
   it('of eight saves of a week from one version one is kept, also when they come in the same moment', async () => {
     const save = (basedOn: string | null) =>
-      own.agent
-        .post(`/api/athletes/${athleteId}/plans`)
-        .send({
-          id: v7(),
-          weekStart: '2026-11-30',
-          frame: DEFAULT_FRAME,
-          blocks: [],
-          terms: { settings: {}, bans: [] },
-          reason: '',
-          basedOn,
-        })
+      own.agent.post(`/api/athletes/${athleteId}/plans`).send({
+        id: v7(),
+        weekStart: '2026-11-30',
+        frame: DEFAULT_FRAME,
+        blocks: [],
+        terms: { settings: {}, bans: [] },
+        reason: '',
+        basedOn,
+      })
     const first = await settle(Array.from({ length: 8 }, () => save(null).then((x) => x)))
     expect(statuses(first)).toEqual([201, ...Array.from({ length: 7 }, () => 409)])
     const { versions } = (await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200))

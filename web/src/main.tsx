@@ -15,7 +15,11 @@ import { cssVariablesResolver, deskTheme } from './app/theme'
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <MantineProvider theme={deskTheme} cssVariablesResolver={cssVariablesResolver} forceColorScheme="light">
+    <MantineProvider
+      theme={deskTheme}
+      cssVariablesResolver={cssVariablesResolver}
+      forceColorScheme="light"
+    >
       <QueryClientProvider client={queryClient}>
         <ModalsProvider>
           <Notifications position="bottom-left" limit={3} />
@@ -27,4 +31,8 @@ createRoot(document.getElementById('root')!).render(
 )
 
 // The app opens without its server once it has been opened with it.
-if (import.meta.env.PROD && 'serviceWorker' in navigator) window.addEventListener('load', () => void navigator.serviceWorker.register('/sw.js').catch(() => undefined))
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  window.addEventListener(
+    'load',
+    () => void navigator.serviceWorker.register('/sw.js').catch(() => undefined),
+  )

@@ -76,7 +76,10 @@ function factsOf({ athlete: a, recent: noted, day }: GateInputs): SafetyFacts {
   }
 }
 
-/** One act of one athlete at one moment, by the judge the doors ask. A log or an import that was not free is kept with an alarm. */
+/**
+ * One act of one athlete at one moment, by the judge the doors ask. A log or an import that was not
+ * free is kept with an alarm.
+ */
 export function gateVerdict(inputs: GateInputs): { verdict: string } {
   const { act } = inputs
   const test = act.kind === 'test' || act.kind === 'import'

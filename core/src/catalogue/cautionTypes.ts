@@ -5,7 +5,11 @@ import type { QualityId } from './qualities'
 import type { InjurySiteId, Tag, TissueId } from './tissues'
 
 /** How hard a clearance lets the hand work; what is harder stays stopped. */
-export const ALLOWED = [{ id: 'light', name: 'Light work only' }, { id: 'moderate', name: 'Light and moderate work' }, { id: 'all', name: 'All work' }] as const
+export const ALLOWED = [
+  { id: 'light', name: 'Light work only' },
+  { id: 'moderate', name: 'Light and moderate work' },
+  { id: 'all', name: 'All work' },
+] as const
 export type Allowed = (typeof ALLOWED)[number]['id']
 
 export type InjuryStatus = 'active' | 'settling' | 'settled'
@@ -64,7 +68,10 @@ export interface Match {
 export type Tier = 'absolute' | 'clearance' | 'acknowledge' | 'notice'
 
 /** What a caution does to an act that fits one of `of`. */
-export interface Gate { tier: Tier; of: readonly Match[] }
+export interface Gate {
+  tier: Tier
+  of: readonly Match[]
+}
 
 export interface Caution {
   id: string

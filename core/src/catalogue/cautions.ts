@@ -1,4 +1,12 @@
-import { ageRows, dayRows, experienceRows, healthRows, noticeRows, painRows, symptomRows } from './cautionRows'
+import {
+  ageRows,
+  dayRows,
+  experienceRows,
+  healthRows,
+  noticeRows,
+  painRows,
+  symptomRows,
+} from './cautionRows'
 import type { Caution } from './cautionTypes'
 import { injuryRows } from './injuries'
 
@@ -28,12 +36,30 @@ export const DAY_FLAGS = [
 export type DayFlagId = (typeof DAY_FLAGS)[number]['id']
 
 /** Cautions and gates: common practice, no source, where docs/safety.md names none. Mano does not diagnose; pain and injury belong to a licensed clinician. */
-export const CAUTIONS: readonly Caution[] = [...symptomRows, ...dayRows, ...painRows, ...injuryRows, ...healthRows, ...ageRows, ...experienceRows, ...noticeRows]
+export const CAUTIONS: readonly Caution[] = [
+  ...symptomRows,
+  ...dayRows,
+  ...painRows,
+  ...injuryRows,
+  ...healthRows,
+  ...ageRows,
+  ...experienceRows,
+  ...noticeRows,
+]
 
 /** What stands in for answers that only the coaches see. */
 export const CLOSED: Caution = {
-  id: 'health_private', version: 2, trigger: { kind: 'always' }, scope: 'athlete', title: 'Ask the coach', says: 'The coach decides about this one first.', gates: [], until: 'until the coach has looked at it', instead: 'The rest as planned.',
+  id: 'health_private',
+  version: 2,
+  trigger: { kind: 'always' },
+  scope: 'athlete',
+  title: 'Ask the coach',
+  says: 'The coach decides about this one first.',
+  gates: [],
+  until: 'until the coach has looked at it',
+  instead: 'The rest as planned.',
 }
 
 /** The line shown wherever pain or injury is decided on. */
-export const NOT_A_DIAGNOSIS = 'Mano does not diagnose. Pain, injury and return to sport belong to a licensed clinician; local rules come first.'
+export const NOT_A_DIAGNOSIS =
+  'Mano does not diagnose. Pain, injury and return to sport belong to a licensed clinician; local rules come first.'

@@ -22,8 +22,13 @@ export interface Sport {
 
 /** Default profiles: practice estimates, no source. A quality not listed counts as absent (importance 0). */
 export const SPORTS: readonly Sport[] = [
-  { id: 'grappler_jacket', version: 1, name: 'Grappler, jacket', family: 'grapplers',
-    objects: 'Bunched cloth 25 to 40 mm, closed range only, 5 to 60 s holds, arm at chest height or extended; the sleeve end is held with curled fingers. A spring from wide open trains a range that is never used.',
+  {
+    id: 'grappler_jacket',
+    version: 1,
+    name: 'Grappler, jacket',
+    family: 'grapplers',
+    objects:
+      'Bunched cloth 25 to 40 mm, closed range only, 5 to 60 s holds, arm at chest height or extended; the sleeve end is held with curled fingers. A spring from wide open trains a range that is never used.',
     implements: ['jacket', 'towel', 'spring'],
     demands: [
       { quality: 'hang', importance: 2, emphasis: { sustained: 1 } },
@@ -43,8 +48,13 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 2, emphasis: { sustained: 1 } },
       { quality: 'rotation', importance: 3, emphasis: { sustained: 1 } },
       { quality: 'finger_ext', importance: 3, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'grappler_no_jacket', version: 1, name: 'Grappler, no jacket', family: 'grapplers',
+    ],
+  },
+  {
+    id: 'grappler_no_jacket',
+    version: 1,
+    name: 'Grappler, no jacket',
+    family: 'grapplers',
     objects: 'Wrists and limbs 55 to 90 mm; the head hooked with a flexed wrist; no cloth.',
     implements: ['sleeve', 'rolling', 'rope'],
     demands: [
@@ -63,9 +73,15 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 2, emphasis: { max: 1 } },
       { quality: 'rotation', importance: 3, emphasis: { max: 1 } },
       { quality: 'finger_ext', importance: 3, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'climber_boulder', version: 1, name: 'Climber, boulder', family: 'climbers',
-    objects: 'Edges 6 to 30 mm for 3 to 10 s, pinches 40 to 90 mm, slopers with an open hand; contact caught at speed.',
+    ],
+  },
+  {
+    id: 'climber_boulder',
+    version: 1,
+    name: 'Climber, boulder',
+    family: 'climbers',
+    objects:
+      'Edges 6 to 30 mm for 3 to 10 s, pinches 40 to 90 mm, slopers with an open hand; contact caught at speed.',
     implements: ['edge', 'block', 'taper_block', 'ball'],
     demands: [
       { quality: 'hang', importance: 3, emphasis: { max: 1 } },
@@ -84,9 +100,15 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 1, emphasis: { max: 1 } },
       { quality: 'rotation', importance: 2, emphasis: { max: 1 } },
       { quality: 'finger_ext', importance: 4, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'climber_route', version: 1, name: 'Climber, routes', family: 'climbers',
-    objects: 'Edges 6 to 30 mm for 3 to 10 s, pinches 40 to 90 mm, slopers with an open hand; hundreds of moves.',
+    ],
+  },
+  {
+    id: 'climber_route',
+    version: 1,
+    name: 'Climber, routes',
+    family: 'climbers',
+    objects:
+      'Edges 6 to 30 mm for 3 to 10 s, pinches 40 to 90 mm, slopers with an open hand; hundreds of moves.',
     implements: ['edge', 'block', 'taper_block', 'bar'],
     demands: [
       { quality: 'hang', importance: 4, emphasis: { repeated: 1 } },
@@ -105,9 +127,15 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 1, emphasis: { sustained: 1 } },
       { quality: 'rotation', importance: 2, emphasis: { sustained: 1 } },
       { quality: 'finger_ext', importance: 4, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'thrower_ball', version: 1, name: 'Thrower, ball or javelin', family: 'throwers',
-    objects: 'A ball of 73 to 97 mm or a cord-wrapped shaft held by the fingertips. Wrist flexion, the little-finger side and the palm-down turn guard the inner elbow. Wrist actions are chosen by the throw, load by the state of the elbow. Low fatigue near throwing days.',
+    ],
+  },
+  {
+    id: 'thrower_ball',
+    version: 1,
+    name: 'Thrower, ball or javelin',
+    family: 'throwers',
+    objects:
+      'A ball of 73 to 97 mm or a cord-wrapped shaft held by the fingertips. Wrist flexion, the little-finger side and the palm-down turn guard the inner elbow. Wrist actions are chosen by the throw, load by the state of the elbow. Low fatigue near throwing days.',
     implements: ['ball_band', 'ball', 'lever', 'hub'],
     demands: [
       { quality: 'hang', importance: 1, emphasis: { max: 1 } },
@@ -126,8 +154,13 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 4, emphasis: { max: 0.6, reactive: 0.4 } },
       { quality: 'rotation', importance: 5, emphasis: { max: 0.6, reactive: 0.4 } },
       { quality: 'finger_ext', importance: 3, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'thrower_shot_discus', version: 1, name: 'Thrower, shot or discus', family: 'throwers',
+    ],
+  },
+  {
+    id: 'thrower_shot_discus',
+    version: 1,
+    name: 'Thrower, shot or discus',
+    family: 'throwers',
     objects: 'A rim held by the fingertips, or the ball on the fingers with a bent-back wrist.',
     implements: ['ball', 'hub', 'lever'],
     demands: [
@@ -147,8 +180,13 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 3, emphasis: { max: 1 } },
       { quality: 'rotation', importance: 3, emphasis: { max: 0.6, reactive: 0.4 } },
       { quality: 'finger_ext', importance: 2, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'thrower_hammer', version: 1, name: 'Thrower, hammer or weight', family: 'throwers',
+    ],
+  },
+  {
+    id: 'thrower_hammer',
+    version: 1,
+    name: 'Thrower, hammer or weight',
+    family: 'throwers',
     objects: 'A handle of about 20 mm in hooked, closed fingers; a very large pull.',
     implements: ['bar', 'barbell', 'spring'],
     demands: [
@@ -167,9 +205,15 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 2, emphasis: { max: 1 } },
       { quality: 'rotation', importance: 2, emphasis: { max: 1 } },
       { quality: 'finger_ext', importance: 2, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'boxer', version: 1, name: 'Boxer', family: 'boxers',
-    objects: 'A relaxed hand that shuts hard at impact and lets go again. The wrist stays in line: flexors and extensors brace together, and the extensors are the usual weak side. Impact forces of several times body weight, very often: endurance and maximum both.',
+    ],
+  },
+  {
+    id: 'boxer',
+    version: 1,
+    name: 'Boxer',
+    family: 'boxers',
+    objects:
+      'A relaxed hand that shuts hard at impact and lets go again. The wrist stays in line: flexors and extensors brace together, and the extensors are the usual weak side. Impact forces of several times body weight, very often: endurance and maximum both.',
     implements: ['strap', 'dyno', 'lever', 'ball'],
     demands: [
       { quality: 'hang', importance: 1, emphasis: { sustained: 1 } },
@@ -186,9 +230,15 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 3, emphasis: { max: 1 } },
       { quality: 'rotation', importance: 4, emphasis: { reactive: 0.6, max: 0.4 } },
       { quality: 'finger_ext', importance: 3, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'obstacle_racer', version: 1, name: 'Obstacle racer', family: 'obstacle racers',
-    objects: 'Bars 28 to 60 mm, ropes 25 to 51 mm, hanging cylinders, rings, balls and ledges, wet and muddy; carries of 50 m and more. Unknown objects, so variety counts.',
+    ],
+  },
+  {
+    id: 'obstacle_racer',
+    version: 1,
+    name: 'Obstacle racer',
+    family: 'obstacle racers',
+    objects:
+      'Bars 28 to 60 mm, ropes 25 to 51 mm, hanging cylinders, rings, balls and ledges, wet and muddy; carries of 50 m and more. Unknown objects, so variety counts.',
     implements: ['bar', 'rope', 'towel', 'sleeve', 'ball', 'kettlebell'],
     demands: [
       { quality: 'hang', importance: 5, emphasis: { repeated: 0.6, sustained: 0.4 } },
@@ -208,8 +258,13 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 2, emphasis: { sustained: 1 } },
       { quality: 'rotation', importance: 2, emphasis: { sustained: 1 } },
       { quality: 'finger_ext', importance: 3, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'carry_strength', version: 1, name: 'Carry and strength events', family: 'other sports and goals',
+    ],
+  },
+  {
+    id: 'carry_strength',
+    version: 1,
+    name: 'Carry and strength events',
+    family: 'other sports and goals',
     objects: 'Handles 28 to 38 mm (some 50), carried 10 to 40 m; mixed rules on straps.',
     implements: ['farm', 'sleeve', 'kettlebell'],
     demands: [
@@ -227,8 +282,13 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 1, emphasis: { max: 1 } },
       { quality: 'rotation', importance: 1, emphasis: { max: 1 } },
       { quality: 'finger_ext', importance: 3, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'barbell_lifter', version: 1, name: 'Barbell lifter (lock-out)', family: 'other sports and goals',
+    ],
+  },
+  {
+    id: 'barbell_lifter',
+    version: 1,
+    name: 'Barbell lifter (lock-out)',
+    family: 'other sports and goals',
     objects: 'The bar itself, 28 to 29 mm, in the lifting grip. Thick work is off target.',
     implements: ['barbell'],
     demands: [
@@ -243,9 +303,15 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 1, emphasis: { max: 1 } },
       { quality: 'rotation', importance: 1, emphasis: { max: 1 } },
       { quality: 'finger_ext', importance: 2, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'stick_club', version: 1, name: 'Stick or club player', family: 'other sports and goals',
-    objects: 'A handle of 22 to 30 mm held lightly and firmed at impact. Face control is deviation and rotation.',
+    ],
+  },
+  {
+    id: 'stick_club',
+    version: 1,
+    name: 'Stick or club player',
+    family: 'other sports and goals',
+    objects:
+      'A handle of 22 to 30 mm held lightly and firmed at impact. Face control is deviation and rotation.',
     implements: ['lever', 'dyno'],
     demands: [
       { quality: 'hang', importance: 1, emphasis: { sustained: 1 } },
@@ -260,8 +326,13 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 5, emphasis: { reactive: 0.6, max: 0.4 } },
       { quality: 'rotation', importance: 4, emphasis: { reactive: 0.6, max: 0.4 } },
       { quality: 'finger_ext', importance: 2, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'bell_lifter', version: 1, name: 'Bell lifter', family: 'other sports and goals',
+    ],
+  },
+  {
+    id: 'bell_lifter',
+    version: 1,
+    name: 'Bell lifter',
+    family: 'other sports and goals',
     objects: 'A 35 mm handle; the wrist straight under a load that turns about the forearm.',
     implements: ['kettlebell', 'lever'],
     demands: [
@@ -277,9 +348,15 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 4, emphasis: { max: 1 } },
       { quality: 'rotation', importance: 5, emphasis: { max: 1 } },
       { quality: 'finger_ext', importance: 2, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'arm_wrestler', version: 1, name: 'Arm wrestler', family: 'other sports and goals',
-    objects: 'The opponent\'s hand: thumb, cupping (wrist flexion) and the palm-down turn, held for long.',
+    ],
+  },
+  {
+    id: 'arm_wrestler',
+    version: 1,
+    name: 'Arm wrestler',
+    family: 'other sports and goals',
+    objects:
+      "The opponent's hand: thumb, cupping (wrist flexion) and the palm-down turn, held for long.",
     implements: ['strap', 'rolling', 'band', 'lever'],
     demands: [
       { quality: 'hang', importance: 1, emphasis: { max: 1 } },
@@ -299,9 +376,15 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 4, emphasis: { max: 1 } },
       { quality: 'rotation', importance: 5, emphasis: { max: 0.6, sustained: 0.4 } },
       { quality: 'finger_ext', importance: 2, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'grip_contest', version: 1, name: 'Grip contest', family: 'other sports and goals',
-    objects: 'Rolling handle 60 mm, block 76 mm, hub, thick bar, rated springs; one clean lift, several tries inside a time limit of about a minute.',
+    ],
+  },
+  {
+    id: 'grip_contest',
+    version: 1,
+    name: 'Grip contest',
+    family: 'other sports and goals',
+    objects:
+      'Rolling handle 60 mm, block 76 mm, hub, thick bar, rated springs; one clean lift, several tries inside a time limit of about a minute.',
     implements: ['rolling', 'block', 'hub', 'sleeve', 'spring'],
     demands: [
       { quality: 'hang', importance: 2, emphasis: { max: 1 } },
@@ -320,8 +403,13 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 2, emphasis: { max: 1 } },
       { quality: 'rotation', importance: 3, emphasis: { max: 1 } },
       { quality: 'finger_ext', importance: 3, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'general_health', version: 1, name: 'General health and daily use', family: 'other sports and goals',
+    ],
+  },
+  {
+    id: 'general_health',
+    version: 1,
+    name: 'General health and daily use',
+    family: 'other sports and goals',
     objects: 'No contest object: hangs, carries and the wrist both ways.',
     implements: ['bar', 'kettlebell', 'dyno'],
     demands: [
@@ -341,8 +429,13 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 1, emphasis: { sustained: 1 } },
       { quality: 'rotation', importance: 2, emphasis: { sustained: 1 } },
       { quality: 'finger_ext', importance: 3, emphasis: { sustained: 1 } },
-    ] },
-  { id: 'forearm_size', version: 1, name: 'Forearm size', family: 'other sports and goals',
+    ],
+  },
+  {
+    id: 'forearm_size',
+    version: 1,
+    name: 'Forearm size',
+    family: 'other sports and goals',
     objects: 'No contest object: hangs, carries and the wrist both ways, for size.',
     implements: ['bar', 'dumbbell', 'roller'],
     demands: [
@@ -360,7 +453,8 @@ export const SPORTS: readonly Sport[] = [
       { quality: 'wrist_dev', importance: 2, emphasis: { sustained: 1 } },
       { quality: 'rotation', importance: 3, emphasis: { sustained: 1 } },
       { quality: 'finger_ext', importance: 2, emphasis: { sustained: 1 } },
-    ] },
+    ],
+  },
 ]
 
 export const sportById = (id: string): Sport | undefined => SPORTS.find((s) => s.id === id)

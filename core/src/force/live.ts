@@ -2,13 +2,22 @@ import { HELD } from './analyse'
 import { traceOf, type TraceResult } from './trace'
 
 /** Times and limits of a trial under way, s and N (practice values). */
-export const LIVE = { settleS: 0.5, restlessN: 8, keepBeforeS: 2, meanS: 0.05, offForS: 0.5, tailS: 1.1 } as const
+export const LIVE = {
+  settleS: 0.5,
+  restlessN: 8,
+  keepBeforeS: 2,
+  meanS: 0.05,
+  offForS: 0.5,
+  tailS: 1.1,
+} as const
 
 export type LivePhase = 'settling' | 'ready' | 'on' | 'after' | 'done'
 
 /**
- * Follows one try while its samples come: waits for a quiet instrument, starts by itself, and, for a held squeeze, ends by itself a second after
- * letting go. Constant work a sample; what it says is for the eye, the analysis reads the record again. Times in s, forces in N.
+ * Follows one try while its samples come: waits for a quiet instrument, starts by itself, and, for
+ * a held squeeze, ends by itself a second after
+ * letting go. Constant work a sample; what it says is for the eye, the analysis reads the record
+ * again. Times in s, forces in N.
  */
 export class LiveTry {
   phase: LivePhase = 'settling'
@@ -63,17 +72,28 @@ export class LiveTry {
     }
     const from = this.firstOver(s - LIVE.settleS)
     const slice = this.forceN.slice(from)
-    const settled = this.timeS[0]! <= s - LIVE.settleS && Math.max(...slice) - Math.min(...slice) < LIVE.restlessN * 2
+    const settled =
+      this.timeS[0]! <= s - LIVE.settleS &&
+      Math.max(...slice) - Math.min(...slice) < LIVE.restlessN * 2
     if (settled) this.baselineN = slice.reduce((a, b) => a + b, 0) / slice.length
     this.phase = settled ? 'ready' : this.phase
     const drop = this.firstOver(s - LIVE.keepBeforeS)
-    if (drop > 100) { this.timeS.splice(0, drop); this.forceN.splice(0, drop) }
+    if (drop > 100) {
+      this.timeS.splice(0, drop)
+      this.forceN.splice(0, drop)
+    }
   }
 
   private follow(s: number): void {
-    if (this.nowN > this.peakN) { this.peakN = this.nowN; this.peakS = s }
-    if (this.nowN > Math.max(HELD.leastN, HELD.share * this.peakN)) { if (this.offS !== null) this.count++; this.offS = null; if (this.phase === 'after') this.phase = 'on' }
-    else this.offS ??= s
+    if (this.nowN > this.peakN) {
+      this.peakN = this.nowN
+      this.peakS = s
+    }
+    if (this.nowN > Math.max(HELD.leastN, HELD.share * this.peakN)) {
+      if (this.offS !== null) this.count++
+      this.offS = null
+      if (this.phase === 'after') this.phase = 'on'
+    } else this.offS ??= s
     if (this.offS === null) return
     if (s - this.offS >= LIVE.offForS && this.endsItself) this.phase = 'after'
     if (s - this.offS >= LIVE.tailS && this.endsItself) this.phase = 'done'
@@ -81,7 +101,14 @@ export class LiveTry {
 
   private meanOver(seconds: number): number {
     let [sum, n] = [0, 0]
-    for (let i = this.timeS.length - 1; i >= 0 && this.timeS[i]! > this.lastS! - seconds + 1e-9; i--) { sum += this.forceN[i]!; n++ }
+    for (
+      let i = this.timeS.length - 1;
+      i >= 0 && this.timeS[i]! > this.lastS! - seconds + 1e-9;
+      i--
+    ) {
+      sum += this.forceN[i]!
+      n++
+    }
     return sum / Math.max(1, n)
   }
 

@@ -1,5 +1,6 @@
 /**
- * One squeeze as a curve with a known truth: a rise by 1 - exp(-(t/tau)^p), a straight fade, a straight release. The simulated instruments
+ * One squeeze as a curve with a known truth: a rise by 1 - exp(-(t/tau)^p), a straight fade, a
+ * straight release. The simulated instruments
  * and the checks of the analysis are made of it; it stands for no measured hand.
  */
 export interface SqueezeShape {
@@ -27,6 +28,7 @@ export function forceOf(s: SqueezeShape, atS: number): number {
   if (t <= 0 || t >= s.holdS + s.releaseS) return 0
   const held = Math.min(t, s.holdS)
   const slipped = s.slip ? s.slip.share * Math.min(1, Math.max(0, (held - s.slip.atS) / SLIP_S)) : 0
-  const full = s.forceN * (1 - Math.exp(-((held / s.tauS) ** s.power))) * (1 - s.fade * held) * (1 - slipped)
+  const full =
+    s.forceN * (1 - Math.exp(-((held / s.tauS) ** s.power))) * (1 - s.fade * held) * (1 - slipped)
   return full * (1 - Math.max(0, t - s.holdS) / s.releaseS)
 }

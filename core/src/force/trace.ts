@@ -9,24 +9,31 @@ export interface Trace {
 }
 
 export type TraceProblem = 'too-short' | 'not-a-number' | 'not-ascending' | 'too-slow'
-export type TraceResult = { ok: true; trace: Trace } | { ok: false; reason: TraceProblem; at: number }
+export type TraceResult =
+  { ok: true; trace: Trace } | { ok: false; reason: TraceProblem; at: number }
 
-/** Least sampling rate a record is read at, Hz, its longest, s, and the silence that counts as a gap, in samples (practice values). */
+/**
+ * Least sampling rate a record is read at, Hz, its longest, s, and the silence that counts as a
+ * gap, in samples (practice values).
+ */
 export const TRACE_LIMITS = { rateHz: 10, longestS: 1800, gapSamples: 3 } as const
 
 export const timeAt = (trace: Trace, i: number): number => trace.startS + i / trace.rateHz
 export const lengthS = (trace: Trace): number => trace.forceN.length / trace.rateHz
-export const indexAt = (trace: Trace, s: number): number => Math.min(trace.forceN.length - 1, Math.max(0, Math.round((s - trace.startS) * trace.rateHz)))
+export const indexAt = (trace: Trace, s: number): number =>
+  Math.min(trace.forceN.length - 1, Math.max(0, Math.round((s - trace.startS) * trace.rateHz)))
 
 /**
- * Samples put on an even grid at the median rate. Times in s, forces in N. Refuses under 10 samples, what is no number, times that do not
+ * Samples put on an even grid at the median rate. Times in s, forces in N. Refuses under 10
+ * samples, what is no number, times that do not
  * ascend (a repeated time is left out) and under 10 Hz; `at` is the sample.
  */
 export function traceOf(timeS: readonly number[], forceN: readonly number[]): TraceResult {
   const t: number[] = []
   const f: number[] = []
   for (let i = 0; i < timeS.length; i++) {
-    if (!Number.isFinite(timeS[i]!) || !Number.isFinite(forceN[i]!)) return { ok: false, reason: 'not-a-number', at: i }
+    if (!Number.isFinite(timeS[i]!) || !Number.isFinite(forceN[i]!))
+      return { ok: false, reason: 'not-a-number', at: i }
     const last = t.at(-1)
     if (last !== undefined && timeS[i]! < last) return { ok: false, reason: 'not-ascending', at: i }
     if (timeS[i] === last) continue
@@ -48,14 +55,20 @@ export function traceOf(timeS: readonly number[], forceN: readonly number[]): Tr
     const share = Math.min(1, Math.max(0, (at - t[k]!) / (t[k + 1]! - t[k]!)))
     grid[i] = f[k]! + share * (f[k + 1]! - f[k]!)
   }
-  for (const [i, s] of steps.entries()) if (s > TRACE_LIMITS.gapSamples / rateHz) gaps.push([t[i]!, t[i + 1]!])
+  for (const [i, s] of steps.entries())
+    if (s > TRACE_LIMITS.gapSamples / rateHz) gaps.push([t[i]!, t[i + 1]!])
   return { ok: true, trace: { rateHz, startS: t[0]!, forceN: grid, gaps } }
 }
 
 /** The stretch from one time to another, s. */
 export function part(trace: Trace, fromS: number, toS: number): Trace {
   const a = indexAt(trace, fromS)
-  return { ...trace, startS: timeAt(trace, a), forceN: trace.forceN.slice(a, indexAt(trace, toS) + 1), gaps: trace.gaps.filter(([from, to]) => to > fromS && from < toS) }
+  return {
+    ...trace,
+    startS: timeAt(trace, a),
+    forceN: trace.forceN.slice(a, indexAt(trace, toS) + 1),
+    gaps: trace.gaps.filter(([from, to]) => to > fromS && from < toS),
+  }
 }
 
 /** Centred moving mean over `seconds`, at least one sample. */

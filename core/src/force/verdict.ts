@@ -1,11 +1,27 @@
 import { CLENCH, HELD, median, readTrace, type Reading, type Squeeze } from './analyse'
 import { lengthS, type Trace } from './trace'
 
-export const TRACE_FAULTS = ['no-squeeze', 'over-range', 'drop-out', 'drift', 'pre-touch', 'two-squeezes', 'slip', 'slow-start', 'cut-short'] as const
+export const TRACE_FAULTS = [
+  'no-squeeze',
+  'over-range',
+  'drop-out',
+  'drift',
+  'pre-touch',
+  'two-squeezes',
+  'slip',
+  'slow-start',
+  'cut-short',
+] as const
 export type TraceFault = (typeof TRACE_FAULTS)[number]
 
 /** Limits of the verdict (practice values, no source). */
-export const VERDICT = { driftPct: 2, driftN: 5, offsetN: 12, slowS: 1.5, slowClenchS: 0.5 } as const
+export const VERDICT = {
+  driftPct: 2,
+  driftN: 5,
+  offsetN: 12,
+  slowS: 1.5,
+  slowClenchS: 0.5,
+} as const
 
 export interface TraceVerdict {
   reading: Reading
@@ -18,21 +34,53 @@ export interface TraceVerdict {
   says: string
 }
 
-const WORDS: Readonly<Record<TraceFault, readonly [word: string, says: (v: { squeeze: Squeeze | null; reading: Reading; rangeN: number | null }) => string]>> = {
+const WORDS: Readonly<
+  Record<
+    TraceFault,
+    readonly [
+      word: string,
+      says: (v: { squeeze: Squeeze | null; reading: Reading; rangeN: number | null }) => string,
+    ]
+  >
+> = {
   'no-squeeze': ['No squeeze', () => 'Nothing over the noise of the instrument was found.'],
-  'over-range': ['Over range', ({ rangeN }) => `The instrument ends at ${rangeN === null ? 'its range' : `${Math.round(rangeN)} N`}: the peak is higher than it can tell.`],
+  'over-range': [
+    'Over range',
+    ({ rangeN }) =>
+      `The instrument ends at ${rangeN === null ? 'its range' : `${Math.round(rangeN)} N`}: the peak is higher than it can tell.`,
+  ],
   'drop-out': ['Drop-out', () => 'Samples are missing inside the squeeze.'],
-  drift: ['Drift: tare again', ({ reading: { baseline: b } }) => `At rest the instrument stood at ${b.offsetN.toFixed(1)} N${b.driftNps === null ? '' : ` and drifted ${b.driftNps.toFixed(2)} N a second`}. Tare it, then squeeze again.`],
-  'pre-touch': ['Hand on the handle', ({ reading }) => `${Math.round(reading.preTouch?.levelN ?? 0)} N rested on the handle before the squeeze: start from a relaxed hand.`],
-  'two-squeezes': ['Second squeeze', ({ reading }) => `${reading.squeezes.length} squeezes in one trial: the first is read. One squeeze, then let go.`],
-  slip: ['Slip', ({ squeeze }) => `The hand slipped ${((squeeze?.slipS ?? 0) - (squeeze?.onsetS ?? 0)).toFixed(1)} s into the squeeze.`],
-  'slow-start': ['Slow start', ({ squeeze }) => `${(squeeze?.to95S ?? 0).toFixed(1)} s to the peak. Ask for a fast start.`],
+  drift: [
+    'Drift: tare again',
+    ({ reading: { baseline: b } }) =>
+      `At rest the instrument stood at ${b.offsetN.toFixed(1)} N${b.driftNps === null ? '' : ` and drifted ${b.driftNps.toFixed(2)} N a second`}. Tare it, then squeeze again.`,
+  ],
+  'pre-touch': [
+    'Hand on the handle',
+    ({ reading }) =>
+      `${Math.round(reading.preTouch?.levelN ?? 0)} N rested on the handle before the squeeze: start from a relaxed hand.`,
+  ],
+  'two-squeezes': [
+    'Second squeeze',
+    ({ reading }) =>
+      `${reading.squeezes.length} squeezes in one trial: the first is read. One squeeze, then let go.`,
+  ],
+  slip: [
+    'Slip',
+    ({ squeeze }) =>
+      `The hand slipped ${((squeeze?.slipS ?? 0) - (squeeze?.onsetS ?? 0)).toFixed(1)} s into the squeeze.`,
+  ],
+  'slow-start': [
+    'Slow start',
+    ({ squeeze }) => `${(squeeze?.to95S ?? 0).toFixed(1)} s to the peak. Ask for a fast start.`,
+  ],
   'cut-short': ['Cut short', () => 'The record ends before the hand let go.'],
 }
 const COUNTS: ReadonlySet<TraceFault> = new Set(['slow-start', 'cut-short'])
 
 /**
- * Judges one held squeeze: what is wrong, in words, and whether it counts. `rangeN`: where the instrument ends. A drift over 2 % of the peak or
+ * Judges one held squeeze: what is wrong, in words, and whether it counts. `rangeN`: where the
+ * instrument ends. A drift over 2 % of the peak or
  * 5 N over the record, or a rest over 12 N, asks for a tare.
  */
 export function judgeTrace(trace: Trace, rangeN: number | null = null): TraceVerdict {
@@ -43,7 +91,8 @@ export function judgeTrace(trace: Trace, rangeN: number | null = null): TraceVer
   else {
     const { onsetS, endS } = squeeze
     if (rangeN !== null && trace.forceN.some((f) => f >= 0.995 * rangeN)) faults.push('over-range')
-    if (trace.gaps.some(([from, to]) => to > onsetS && (endS === null || from < endS))) faults.push('drop-out')
+    if (trace.gaps.some(([from, to]) => to > onsetS && (endS === null || from < endS)))
+      faults.push('drop-out')
     if (drifts(trace, reading, squeeze.peakN)) faults.push('drift')
     if (reading.preTouch) faults.push('pre-touch')
     if (reading.squeezes.length > 1) faults.push('two-squeezes')
@@ -55,14 +104,25 @@ export function judgeTrace(trace: Trace, rangeN: number | null = null): TraceVer
 }
 
 function drifts(trace: Trace, { baseline: b }: Reading, peakN: number): boolean {
-  const byDrift = b.driftNps !== null && Math.abs(b.driftNps) * lengthS(trace) > Math.max(VERDICT.driftN, (VERDICT.driftPct / 100) * peakN)
+  const byDrift =
+    b.driftNps !== null &&
+    Math.abs(b.driftNps) * lengthS(trace) >
+      Math.max(VERDICT.driftN, (VERDICT.driftPct / 100) * peakN)
   return byDrift || Math.abs(b.offsetN) > VERDICT.offsetN
 }
 
-function worded(reading: Reading, squeeze: Squeeze | null, faults: TraceFault[], rangeN: number | null): TraceVerdict {
+function worded(
+  reading: Reading,
+  squeeze: Squeeze | null,
+  faults: TraceFault[],
+  rangeN: number | null,
+): TraceVerdict {
   const first = faults[0]
   return {
-    reading, squeeze, faults, counts: faults.every((f) => COUNTS.has(f)),
+    reading,
+    squeeze,
+    faults,
+    counts: faults.every((f) => COUNTS.has(f)),
     word: first ? WORDS[first][0] : 'Counts',
     says: faults.map((f) => WORDS[f][1]({ squeeze, reading, rangeN })).join(' '),
   }
@@ -70,14 +130,29 @@ function worded(reading: Reading, squeeze: Squeeze | null, faults: TraceFault[],
 
 export interface ClenchReading {
   clenches: { peakN: number; riseMs: number; releaseMs: number }[]
-  /** Best peak, N, and medians of rise to 80 % and release to under 20 %, ms; null without a whole clench. */
+  /**
+   * Best peak, N, and medians of rise to 80 % and release to under 20 %, ms; null without a whole
+   * clench.
+   */
   peakN: number | null
   riseMs: number | null
   releaseMs: number | null
 }
 
-/** Relaxed, hard, relaxed: every fast clench of the record, each with its rise and release. A clench without a release is left out. */
+/**
+ * Relaxed, hard, relaxed: every fast clench of the record, each with its rise and release. A clench
+ * without a release is left out.
+ */
 export function readClenches(trace: Trace): ClenchReading {
-  const clenches = readTrace(trace, CLENCH).squeezes.flatMap((s) => (s.releaseS === null ? [] : [{ peakN: s.peakN, riseMs: 1000 * s.to80S, releaseMs: 1000 * s.releaseS }]))
-  return { clenches, peakN: clenches.length === 0 ? null : Math.max(...clenches.map((c) => c.peakN)), riseMs: clenches.length === 0 ? null : median(clenches.map((c) => c.riseMs)), releaseMs: clenches.length === 0 ? null : median(clenches.map((c) => c.releaseMs)) }
+  const clenches = readTrace(trace, CLENCH).squeezes.flatMap((s) =>
+    s.releaseS === null
+      ? []
+      : [{ peakN: s.peakN, riseMs: 1000 * s.to80S, releaseMs: 1000 * s.releaseS }],
+  )
+  return {
+    clenches,
+    peakN: clenches.length === 0 ? null : Math.max(...clenches.map((c) => c.peakN)),
+    riseMs: clenches.length === 0 ? null : median(clenches.map((c) => c.riseMs)),
+    releaseMs: clenches.length === 0 ? null : median(clenches.map((c) => c.releaseMs)),
+  }
 }

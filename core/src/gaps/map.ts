@@ -4,7 +4,14 @@ import type { AsymmetryVerdict, Side } from '../measure/asymmetry'
 import { tInv } from '../measure/quantiles'
 import { sampleVariance } from '../measure/trials'
 import type { Series } from '../review/series'
-import { chosenReference, NO_REFERENCE, referencesFor, type Reference, type ReferenceFacts, type ReferenceSource } from './references'
+import {
+  chosenReference,
+  NO_REFERENCE,
+  referencesFor,
+  type Reference,
+  type ReferenceFacts,
+  type ReferenceSource,
+} from './references'
 import { TESTS_STALE_DAYS } from '../stages/rules'
 import { measuresRow } from '../testing/rows'
 import type { Hand } from '../testing/session'
@@ -18,7 +25,10 @@ export interface HandGap {
   error: number | null
   /** What the reference asks of this hand, SI; null: none. */
   asked: number | null
-  /** How much the reference is missed by more than the error, SI; 0 when it is not. Null: no reference or no error. */
+  /**
+   * How much the reference is missed by more than the error, SI; 0 when it is not. Null: no
+   * reference or no error.
+   */
   shortBy: number | null
 }
 
@@ -57,25 +67,60 @@ export interface GapInput extends ReferenceFacts {
 export const REPEATS_LEAST = 3
 
 /**
- * The athlete's quality x measure rows: what the sport asks, the newest counted result a hand with its error, the
+ * The athlete's quality x measure rows: what the sport asks, the newest counted result a hand with
+ * its error, the
  * reference and the shortfall. Rows by what matters most; untested rows stay, unranked, as unknown.
  */
 export function gapMap(input: GapInput): GapRow[] {
   if (!input.profile) return []
-  const rows = input.profile.rows.filter((r) => r.importance > 0).flatMap(({ quality, importance, emphasis }) => emphasis.map((e) => row(input, quality.id, importance, e)))
+  const rows = input.profile.rows
+    .filter((r) => r.importance > 0)
+    .flatMap(({ quality, importance, emphasis }) =>
+      emphasis.map((e) => row(input, quality.id, importance, e)),
+    )
   return rows.sort((a, b) => b.score - a.score || b.weight - a.weight)
 }
 
 /** Shortfall beyond error as a share of what is asked, 0 to 1. */
-export const shortShare = (h: HandGap): number => (h.asked === null || h.shortBy === null ? 0 : h.shortBy / h.asked)
+export const shortShare = (h: HandGap): number =>
+  h.asked === null || h.shortBy === null ? 0 : h.shortBy / h.asked
 
-function row(input: GapInput, qualityId: Quality['id'], importance: number, emphasis: { id: Emphasis; share: number }): GapRow {
-  const base = { key: `${qualityId}.${emphasis.id}`, quality: qualityById(qualityId), emphasis: emphasis.id, importance, weight: importance * emphasis.share }
-  const measured = input.series.filter((s) => !s.protocol.curve && measuresRow(s.protocol, s.setup, qualityId, emphasis.id))
+function row(
+  input: GapInput,
+  qualityId: Quality['id'],
+  importance: number,
+  emphasis: { id: Emphasis; share: number },
+): GapRow {
+  const base = {
+    key: `${qualityId}.${emphasis.id}`,
+    quality: qualityById(qualityId),
+    emphasis: emphasis.id,
+    importance,
+    weight: importance * emphasis.share,
+  }
+  const measured = input.series.filter(
+    (s) => !s.protocol.curve && measuresRow(s.protocol, s.setup, qualityId, emphasis.id),
+  )
   const counting = measured.filter((s) => s.points.some((p) => !p.practice))
   // A series with a standard or norm to be read against goes before a newer one without.
-  const series = counting.find((s) => ['standard', 'norm'].includes(referencesFor(input, s)[0]?.source ?? '')) ?? counting[0] ?? measured[0]
-  if (!series) return { ...base, state: 'untested', protocol: null, hands: [], verdict: null, reference: NO_REFERENCE, references: [], series: null, on: null, stale: false, score: 0 }
+  const series =
+    counting.find((s) => ['standard', 'norm'].includes(referencesFor(input, s)[0]?.source ?? '')) ??
+    counting[0] ??
+    measured[0]
+  if (!series)
+    return {
+      ...base,
+      state: 'untested',
+      protocol: null,
+      hands: [],
+      verdict: null,
+      reference: NO_REFERENCE,
+      references: [],
+      series: null,
+      on: null,
+      stale: false,
+      score: 0,
+    }
   const counted = series.points.filter((p) => !p.practice)
   const last = counted.at(-1) ?? series.points.at(-1)!
   const practice = counted.length === 0
@@ -85,15 +130,36 @@ function row(input: GapInput, qualityId: Quality['id'], importance: number, emph
     const value = last.byHand[hand]!.mean
     const error = resultError(series, hand)
     const asked = reference.byHand[hand] ?? null
-    return { hand, value, error, asked, shortBy: asked === null || error === null || practice ? null : Math.max(0, asked - value - error) }
+    return {
+      hand,
+      value,
+      error,
+      asked,
+      shortBy:
+        asked === null || error === null || practice ? null : Math.max(0, asked - value - error),
+    }
   })
   const worst = Math.max(0, ...hands.map(shortShare))
-  return { ...base, state: practice ? 'practice' : 'tested', protocol: series.protocol, hands, verdict: last.verdict, reference, references, series, on: last.on, stale: daysBetween(last.on, input.today) > (input.staleDays ?? TESTS_STALE_DAYS), score: base.weight * worst }
+  return {
+    ...base,
+    state: practice ? 'practice' : 'tested',
+    protocol: series.protocol,
+    hands,
+    verdict: last.verdict,
+    reference,
+    references,
+    series,
+    on: last.on,
+    stale: daysBetween(last.on, input.today) > (input.staleDays ?? TESTS_STALE_DAYS),
+    score: base.weight * worst,
+  }
 }
 
 /**
- * Half the 95 % interval of the newest result, SI. Several trials: spread pooled over the series' sessions, t by its
- * degrees of freedom. One trial: typical error from three or more own repeats (Hopkins 2000). Null where neither is known.
+ * Half the 95 % interval of the newest result, SI. Several trials: spread pooled over the series'
+ * sessions, t by its
+ * degrees of freedom. One trial: typical error from three or more own repeats (Hopkins 2000). Null
+ * where neither is known.
  */
 export function resultError(series: Series, hand: Hand): number | null {
   const points = series.points.filter((p) => p.byHand[hand])
@@ -102,11 +168,16 @@ export function resultError(series: Series, hand: Hand): number | null {
   if (!last) return null
   const many = summaries.filter((s) => s.n > 1)
   const df = many.reduce((a, s) => a + s.n - 1, 0)
-  if (last.n > 1 && df > 0) return tInv(0.975, df) * Math.sqrt(many.reduce((a, s) => a + (s.n - 1) * s.sd! ** 2, 0) / df / last.n)
+  if (last.n > 1 && df > 0)
+    return (
+      tInv(0.975, df) *
+      Math.sqrt(many.reduce((a, s) => a + (s.n - 1) * s.sd! ** 2, 0) / df / last.n)
+    )
   const singles = points.filter((p) => !p.practice).map((p) => p.byHand[hand]!.mean)
   const differences = singles.slice(1).map((v, i) => v - singles[i]!)
   if (differences.length < REPEATS_LEAST) return null
   return tInv(0.975, differences.length - 1) * Math.sqrt(sampleVariance(differences) / 2)
 }
 
-export const weakerSide = (v: AsymmetryVerdict | null): Side | null => (v && (v.kind === 'real' || v.kind === 'large') ? v.weaker : null)
+export const weakerSide = (v: AsymmetryVerdict | null): Side | null =>
+  v && (v.kind === 'real' || v.kind === 'large') ? v.weaker : null

@@ -13,32 +13,100 @@ import { priorities, type Priority, type PriorityChoice, type PriorityMove } fro
 import type { ReferenceSource, Standard } from './references'
 
 /** The coach's word on a row: `*` stands for the whole athlete. */
-export interface StoredChoice { rowKey: string; kind: 'priority' | 'reference' | 'lean_limit'; value: string; reason: string }
+export interface StoredChoice {
+  rowKey: string
+  kind: 'priority' | 'reference' | 'lean_limit'
+  value: string
+  reason: string
+}
 
-export interface GapJudgement { rows: GapRow[]; priorities: Priority[]; leans: LeanRow[]; limitPct: number | null }
+export interface GapJudgement {
+  rows: GapRow[]
+  priorities: Priority[]
+  leans: LeanRow[]
+  limitPct: number | null
+}
 
-interface Facts extends Omit<GapInput, 'profile' | 'series' | 'today'> { dominant: Side | null; choices: readonly StoredChoice[] }
+interface Facts extends Omit<GapInput, 'profile' | 'series' | 'today'> {
+  dominant: Side | null
+  choices: readonly StoredChoice[]
+}
 
 /** What the record and the hall give: the same for screen, plan and demo. */
 export function gapFacts(
-  athlete: { level: string; sexForNorms: Sex | null; birthDate: LocalDate | null; dominantHand: Side | null }, measurements: readonly BodyMeasurement[],
-  view: { standards: readonly Standard[]; squad: Readonly<Record<string, readonly number[]>>; staleDays: number; choices: readonly StoredChoice[] },
+  athlete: {
+    level: string
+    sexForNorms: Sex | null
+    birthDate: LocalDate | null
+    dominantHand: Side | null
+  },
+  measurements: readonly BodyMeasurement[],
+  view: {
+    standards: readonly Standard[]
+    squad: Readonly<Record<string, readonly number[]>>
+    staleDays: number
+    choices: readonly StoredChoice[]
+  },
 ): Facts {
-  return { level: athlete.level, sex: athlete.sexForNorms, birthDate: athlete.birthDate, measurements, dominant: athlete.dominantHand, ...view }
+  return {
+    level: athlete.level,
+    sex: athlete.sexForNorms,
+    birthDate: athlete.birthDate,
+    measurements,
+    dominant: athlete.dominantHand,
+    ...view,
+  }
 }
 
 /** Families in the words of a sentence about one athlete. */
-const WHO: Readonly<Record<string, string>> = { grappler: 'grappler', climber: 'climber', thrower: 'thrower', boxer: 'boxer', obstacle: 'obstacle racer', barbell: 'lifter', bell: 'bell lifter', arm: 'arm wrestler', stick: 'player' }
-const whoOf = (profile: DemandProfile | null): string => WHO[(profile?.sources[0]?.originId ?? '').split('_')[0]!] ?? 'athlete'
+const WHO: Readonly<Record<string, string>> = {
+  grappler: 'grappler',
+  climber: 'climber',
+  thrower: 'thrower',
+  boxer: 'boxer',
+  obstacle: 'obstacle racer',
+  barbell: 'lifter',
+  bell: 'bell lifter',
+  arm: 'arm wrestler',
+  stick: 'player',
+}
+const whoOf = (profile: DemandProfile | null): string =>
+  WHO[(profile?.sources[0]?.originId ?? '').split('_')[0]!] ?? 'athlete'
 
 /** Gaps, leans and priorities of an athlete, in one reading. */
-export function readGaps(input: Facts & { profile: DemandProfile | null; series: readonly Series[]; today: LocalDate; judge: Judge; injuries: readonly { site: InjurySiteId; side: Hand; since: LocalDate | null }[] }): GapJudgement {
+export function readGaps(
+  input: Facts & {
+    profile: DemandProfile | null
+    series: readonly Series[]
+    today: LocalDate
+    judge: Judge
+    injuries: readonly { site: InjurySiteId; side: Hand; since: LocalDate | null }[]
+  },
+): GapJudgement {
   const of = (kind: StoredChoice['kind']) => input.choices.filter((c) => c.kind === kind)
   const limit = of('lean_limit').find((c) => c.rowKey === '*')
   const limitPct = limit ? Number(limit.value) : null
-  const rows = gapMap({ ...input, referenceChoices: Object.fromEntries(of('reference').map((c) => [c.rowKey, c.value as ReferenceSource])) })
-  const leans = leanRows(input.series, { dominant: input.dominant, who: whoOf(input.profile), limitPct, injuries: input.injuries, today: input.today })
-  const acted = Object.fromEntries(rows.flatMap((r) => { const l = leans.find((x) => x.series === r.series); return l?.acted ? [[r.key, l.beyondPct]] : [] })) as Record<string, number>
-  const choices = Object.fromEntries(of('priority').map((c) => [c.rowKey, { move: c.value as PriorityMove, reason: c.reason }])) as Record<string, PriorityChoice>
+  const rows = gapMap({
+    ...input,
+    referenceChoices: Object.fromEntries(
+      of('reference').map((c) => [c.rowKey, c.value as ReferenceSource]),
+    ),
+  })
+  const leans = leanRows(input.series, {
+    dominant: input.dominant,
+    who: whoOf(input.profile),
+    limitPct,
+    injuries: input.injuries,
+    today: input.today,
+  })
+  const acted = Object.fromEntries(
+    rows.flatMap((r) => {
+      const l = leans.find((x) => x.series === r.series)
+      return l?.acted ? [[r.key, l.beyondPct]] : []
+    }),
+  ) as Record<string, number>
+  const choices = Object.fromEntries(
+    of('priority').map((c) => [c.rowKey, { move: c.value as PriorityMove, reason: c.reason }]),
+  ) as Record<string, PriorityChoice>
   return { rows, priorities: priorities(rows, input.judge, acted, choices), leans, limitPct }
 }

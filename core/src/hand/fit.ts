@@ -3,8 +3,10 @@ import { DYNO_POSITIONS_MM } from '../catalogue/implements'
 export type Sex = 'female' | 'male'
 
 /**
- * Adult grip span for the strongest squeeze, cm (Ruiz-Ruiz et al 2002, from memory): women hand span / 5 + 1.5, men 5.5.
- * Hand span in cm, thumb tip to little fingertip, hand stretched. Null for a span outside 10 to 30 cm (our own limit).
+ * Adult grip span for the strongest squeeze, cm (Ruiz-Ruiz et al 2002, from memory): women hand
+ * span / 5 + 1.5, men 5.5.
+ * Hand span in cm, thumb tip to little fingertip, hand stretched. Null for a span outside 10 to 30
+ * cm (our own limit).
  */
 export function optimalSpanCm(sex: Sex, handSpanCm: number): number | null {
   if (!(handSpanCm >= 10 && handSpanCm <= 30)) return null
@@ -18,7 +20,8 @@ export function nearestPosition(spanMm: number): number {
 }
 
 /**
- * Handle diameter for the strongest hold, mm: 19.7 % of hand length (Kong & Lowe 2005, from memory).
+ * Handle diameter for the strongest hold, mm: 19.7 % of hand length (Kong & Lowe 2005, from
+ * memory).
  * Null for a hand length outside 100 to 260 mm (our own limit).
  */
 export function optimalDiameterMm(handLengthMm: number): number | null {

@@ -2,49 +2,124 @@ import { EMPTY_DAY, type DayFrame, type Place } from '../plan/types'
 import { addDays, type LocalDate } from '../units/dates'
 
 /** One piece of other training. `at` is local, HH:MM; hand load 0 to 3. */
-export interface Activity { what: string; at: string; minutes: number; handLoad: 0 | 1 | 2 | 3; heavyPulls: boolean; straps: boolean }
+export interface Activity {
+  what: string
+  at: string
+  minutes: number
+  handLoad: 0 | 1 | 2 | 3
+  heavyPulls: boolean
+  straps: boolean
+}
 
 /** A day of the athlete's usual week: other training, and what is left for grip work. */
-export interface TrainingDay { activities: readonly Activity[]; gripMinutes: number; gripAt: string; place: Place }
+export interface TrainingDay {
+  activities: readonly Activity[]
+  gripMinutes: number
+  gripAt: string
+  place: Place
+}
 
 /** `handWork`: what job and home ask of the hands every day, 0 (desk) to 3 (heavy trade). */
-export interface TrainingWeek { days: readonly TrainingDay[]; handWork: 0 | 1 | 2 | 3; handWorkNote: string }
+export interface TrainingWeek {
+  days: readonly TrainingDay[]
+  handWork: 0 | 1 | 2 | 3
+  handWorkNote: string
+}
 
 export const HAND_WORK = [
-  { id: 0, name: 'Desk' }, { id: 1, name: 'Care, music, light tools' }, { id: 2, name: 'Trade' }, { id: 3, name: 'Heavy trade, all day' },
+  { id: 0, name: 'Desk' },
+  { id: 1, name: 'Care, music, light tools' },
+  { id: 2, name: 'Trade' },
+  { id: 3, name: 'Heavy trade, all day' },
 ] as const
 export const HAND_LOADS = ['none', 'little', 'some', 'much'] as const
 
-export const EMPTY_WEEK: TrainingWeek = { days: [0, 1, 2, 3, 4, 5, 6].map(() => ({ activities: [], gripMinutes: 0, gripAt: '18:00', place: 'hall' as const })), handWork: 0, handWorkNote: '' }
+export const EMPTY_WEEK: TrainingWeek = {
+  days: [0, 1, 2, 3, 4, 5, 6].map(() => ({
+    activities: [],
+    gripMinutes: 0,
+    gripAt: '18:00',
+    place: 'hall' as const,
+  })),
+  handWork: 0,
+  handWorkNote: '',
+}
 
 const cap = (n: number): 0 | 1 | 2 | 3 => Math.max(0, Math.min(3, Math.round(n))) as 0 | 1 | 2 | 3
 
 /**
- * The frame a plan works in, from the usual week: the day's worst hand load (straps take one step off), one step more for work at
- * the trade's level, heavy pulls without straps before or after the grip work. Common practice, no source.
+ * The frame a plan works in, from the usual week: the day's worst hand load (straps take one step
+ * off), one step more for work at
+ * the trade's level, heavy pulls without straps before or after the grip work. Common practice, no
+ * source.
  */
 export function frameOfWeek(week: TrainingWeek): DayFrame[] {
   const atWork = week.handWork >= 2 ? week.handWork - 1 : 0
   return week.days.map((day, d): DayFrame => {
     const worst = Math.max(0, ...day.activities.map((a) => a.handLoad - Number(a.straps)))
     const pulls = day.activities.filter((a) => a.heavyPulls && !a.straps)
-    const heavyPull = pulls.length === 0 ? 'none' : pulls.some((a) => a.at > day.gripAt) ? 'after' : 'before'
-    return { ...EMPTY_DAY, minutes: day.gripMinutes, place: day.place, sportLoad: cap(worst + (d < 5 ? atWork : 0)), heavyPull, at: day.gripAt }
+    const heavyPull =
+      pulls.length === 0 ? 'none' : pulls.some((a) => a.at > day.gripAt) ? 'after' : 'before'
+    return {
+      ...EMPTY_DAY,
+      minutes: day.gripMinutes,
+      place: day.place,
+      sportLoad: cap(worst + (d < 5 ? atWork : 0)),
+      heavyPull,
+      at: day.gripAt,
+    }
   })
 }
 
 /** True when two weeks say the same, whatever the order of their fields. */
 export function sameWeek(a: TrainingWeek, b: TrainingWeek): boolean {
-  const key = (w: TrainingWeek) => JSON.stringify([w.handWork, w.handWorkNote, w.days.map((d) => [d.gripMinutes, d.gripAt, d.place, d.activities.map((x) => [x.what, x.at, x.minutes, x.handLoad, x.heavyPulls, x.straps])])])
+  const key = (w: TrainingWeek) =>
+    JSON.stringify([
+      w.handWork,
+      w.handWorkNote,
+      w.days.map((d) => [
+        d.gripMinutes,
+        d.gripAt,
+        d.place,
+        d.activities.map((x) => [x.what, x.at, x.minutes, x.handLoad, x.heavyPulls, x.straps]),
+      ]),
+    ])
   return key(a) === key(b)
 }
 
 /** A frame with the week's competitions in it: no grip work that day. */
-export const withCompetitions = (frame: readonly DayFrame[], weekStart: LocalDate, events: readonly { on: LocalDate }[]): DayFrame[] =>
-  frame.map((d, i) => (events.some((e) => e.on === addDays(weekStart, i)) ? { ...d, competition: true, minutes: 0 } : d))
+export const withCompetitions = (
+  frame: readonly DayFrame[],
+  weekStart: LocalDate,
+  events: readonly { on: LocalDate }[],
+): DayFrame[] =>
+  frame.map((d, i) =>
+    events.some((e) => e.on === addDays(weekStart, i))
+      ? { ...d, competition: true, minutes: 0 }
+      : d,
+  )
 
 /** Changes of a profile between two records, in words: `level: trained to advanced`. */
-export function profileChanges(before: Readonly<Record<string, unknown>>, after: Readonly<Record<string, unknown>>, names: Readonly<Record<string, string>>): string[] {
-  const say = (v: unknown): string => (v === null || v === undefined || v === '' ? 'empty' : Array.isArray(v) ? v.join(', ') || 'none' : typeof v === 'boolean' ? (v ? 'yes' : 'no') : typeof v === 'string' || typeof v === 'number' ? String(v) : JSON.stringify(v))
-  return Object.entries(names).flatMap(([key, name]) => (say(before[key]) === say(after[key]) ? [] : [`${name}: ${say(before[key])} to ${say(after[key])}`]))
+export function profileChanges(
+  before: Readonly<Record<string, unknown>>,
+  after: Readonly<Record<string, unknown>>,
+  names: Readonly<Record<string, string>>,
+): string[] {
+  const say = (v: unknown): string =>
+    v === null || v === undefined || v === ''
+      ? 'empty'
+      : Array.isArray(v)
+        ? v.join(', ') || 'none'
+        : typeof v === 'boolean'
+          ? v
+            ? 'yes'
+            : 'no'
+          : typeof v === 'string' || typeof v === 'number'
+            ? String(v)
+            : JSON.stringify(v)
+  return Object.entries(names).flatMap(([key, name]) =>
+    say(before[key]) === say(after[key])
+      ? []
+      : [`${name}: ${say(before[key])} to ${say(after[key])}`],
+  )
 }

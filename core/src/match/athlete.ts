@@ -15,21 +15,46 @@ export interface AthleteFacts {
   sessions: readonly (TestSession & { sizeMm: number | null })[]
 }
 
-/** The own handle curve of the newest day it was tested: best valid try by diameter; empty without one. */
+/**
+ * The own handle curve of the newest day it was tested: best valid try by diameter; empty without
+ * one.
+ */
 export function handleCurve(sessions: AthleteFacts['sessions'], hand: Side): CurvePoint[] {
-  const tested = sessions.filter((s) => s.protocolId === 'handle_curve' && !s.practice && s.sizeMm !== null && validValues(s.trials, hand).length > 0)
-  const day = tested.map((s) => s.performedOn).sort().at(-1)
-  return tested.filter((s) => s.performedOn === day).map((s) => ({ diameterMm: s.sizeMm!, value: Math.max(...validValues(s.trials, hand)) }))
+  const tested = sessions.filter(
+    (s) =>
+      s.protocolId === 'handle_curve' &&
+      !s.practice &&
+      s.sizeMm !== null &&
+      validValues(s.trials, hand).length > 0,
+  )
+  const day = tested
+    .map((s) => s.performedOn)
+    .sort()
+    .at(-1)
+  return tested
+    .filter((s) => s.performedOn === day)
+    .map((s) => ({ diameterMm: s.sizeMm!, value: Math.max(...validValues(s.trials, hand)) }))
 }
 
 /** What the matcher looks at, from an athlete's record. */
 export function matchAthlete(facts: AthleteFacts): MatchAthlete {
-  const length = (hand: Side) => latestMeasure(facts.measurements, 'hand_length', hand)?.value ?? null
+  const length = (hand: Side) =>
+    latestMeasure(facts.measurements, 'hand_length', hand)?.value ?? null
   const wraps = new Map<string, number>()
-  for (const w of facts.wraps) if (!wraps.has(`${w.unitId} ${w.hand}`)) wraps.set(`${w.unitId} ${w.hand}`, w.gapMm)
-  const tau = (hand: Side) => { const t = ownTau(handleCurve(facts.sessions, hand)); return t.ok ? t.tauMm : null }
+  for (const w of facts.wraps)
+    if (!wraps.has(`${w.unitId} ${w.hand}`)) wraps.set(`${w.unitId} ${w.hand}`, w.gapMm)
+  const tau = (hand: Side) => {
+    const t = ownTau(handleCurve(facts.sessions, hand))
+    return t.ok ? t.tauMm : null
+  }
   return {
-    level: facts.level, judge: facts.judge, handLengthMm: { left: length('left'), right: length('right') }, ownTauMm: { left: tau('left'), right: tau('right') },
-    wrapOf: (unitId, hand) => { const gap = wraps.get(`${unitId} ${hand}`); return gap === undefined ? null : measuredWrap(gap) },
+    level: facts.level,
+    judge: facts.judge,
+    handLengthMm: { left: length('left'), right: length('right') },
+    ownTauMm: { left: tau('left'), right: tau('right') },
+    wrapOf: (unitId, hand) => {
+      const gap = wraps.get(`${unitId} ${hand}`)
+      return gap === undefined ? null : measuredWrap(gap)
+    },
   }
 }

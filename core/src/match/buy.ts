@@ -5,22 +5,62 @@ import { matchUnit, type MatchUnit } from './unit'
 
 /** Sizes worth buying or making, mm: practice estimates, no source. */
 export const CANDIDATES: readonly { kind: ImplementId; sizeMm: number | null }[] = [
-  { kind: 'bar', sizeMm: 30 }, { kind: 'sleeve', sizeMm: 50 }, { kind: 'sleeve', sizeMm: 60 }, { kind: 'sleeve', sizeMm: 70 }, { kind: 'rolling', sizeMm: 60 }, { kind: 'farm', sizeMm: 32 }, { kind: 'kettlebell', sizeMm: 35 }, { kind: 'dumbbell', sizeMm: 32 },
-  { kind: 'spring', sizeMm: 70 }, { kind: 'block', sizeMm: 76 }, { kind: 'block', sizeMm: 50 }, { kind: 'edge', sizeMm: 30 }, { kind: 'edge', sizeMm: 20 }, { kind: 'edge', sizeMm: 10 }, { kind: 'hub', sizeMm: 50 }, { kind: 'ball', sizeMm: 85 }, { kind: 'ball', sizeMm: 120 },
-  { kind: 'rope', sizeMm: 38 }, { kind: 'jacket', sizeMm: 35 }, { kind: 'lever', sizeMm: 28 }, { kind: 'band_finger', sizeMm: null }, { kind: 'band', sizeMm: null }, { kind: 'roller', sizeMm: 38 }, { kind: 'barbell', sizeMm: 28.5 }, { kind: 'plate', sizeMm: 40 },
-  { kind: 'towel', sizeMm: 38 }, { kind: 'books', sizeMm: 45 }, { kind: 'jar', sizeMm: 80 }, { kind: 'bag', sizeMm: 30 }, { kind: 'broom', sizeMm: 25 }, { kind: 'hammer', sizeMm: 30 }, { kind: 'bottle', sizeMm: null }, { kind: 'sand', sizeMm: null }, { kind: 'wet_cloth', sizeMm: 30 },
+  { kind: 'bar', sizeMm: 30 },
+  { kind: 'sleeve', sizeMm: 50 },
+  { kind: 'sleeve', sizeMm: 60 },
+  { kind: 'sleeve', sizeMm: 70 },
+  { kind: 'rolling', sizeMm: 60 },
+  { kind: 'farm', sizeMm: 32 },
+  { kind: 'kettlebell', sizeMm: 35 },
+  { kind: 'dumbbell', sizeMm: 32 },
+  { kind: 'spring', sizeMm: 70 },
+  { kind: 'block', sizeMm: 76 },
+  { kind: 'block', sizeMm: 50 },
+  { kind: 'edge', sizeMm: 30 },
+  { kind: 'edge', sizeMm: 20 },
+  { kind: 'edge', sizeMm: 10 },
+  { kind: 'hub', sizeMm: 50 },
+  { kind: 'ball', sizeMm: 85 },
+  { kind: 'ball', sizeMm: 120 },
+  { kind: 'rope', sizeMm: 38 },
+  { kind: 'jacket', sizeMm: 35 },
+  { kind: 'lever', sizeMm: 28 },
+  { kind: 'band_finger', sizeMm: null },
+  { kind: 'band', sizeMm: null },
+  { kind: 'roller', sizeMm: 38 },
+  { kind: 'barbell', sizeMm: 28.5 },
+  { kind: 'plate', sizeMm: 40 },
+  { kind: 'towel', sizeMm: 38 },
+  { kind: 'books', sizeMm: 45 },
+  { kind: 'jar', sizeMm: 80 },
+  { kind: 'bag', sizeMm: 30 },
+  { kind: 'broom', sizeMm: 25 },
+  { kind: 'hammer', sizeMm: 30 },
+  { kind: 'bottle', sizeMm: null },
+  { kind: 'sand', sizeMm: null },
+  { kind: 'wet_cloth', sizeMm: 30 },
 ]
 
-export interface SquadMember { name: string; rows: readonly DemandRow[]; athlete: MatchAthlete }
+export interface SquadMember {
+  name: string
+  rows: readonly DemandRow[]
+  athlete: MatchAthlete
+}
 
 export interface Purchase {
   kind: ImplementId
   name: string
   sizeMm: number | null
-  /** How much of the squad's coverage (0 to 100, mean over athletes, rows by importance) it adds at this point. */
+  /**
+   * How much of the squad's coverage (0 to 100, mean over athletes, rows by importance) it adds at
+   * this point.
+   */
   adds: number
   serves: readonly string[]
-  /** What costs next to nothing and the share of the gain it keeps (0 to 100); null: nothing free comes near. */
+  /**
+   * What costs next to nothing and the share of the gain it keeps (0 to 100); null: nothing free
+   * comes near.
+   */
   free: { name: string; keepsPct: number } | null
 }
 
@@ -29,13 +69,26 @@ const SERVED_FROM = 1
 const FREE_FROM_PCT = 15
 const SHOWN = 5
 
-const candidateUnit = (c: (typeof CANDIDATES)[number], i: number): MatchUnit => matchUnit({ id: `candidate ${i}`, kind: c.kind, label: implementById(c.kind)!.name, sizeMm: c.sizeMm, ratingKg: 1 })!
+const candidateUnit = (c: (typeof CANDIDATES)[number], i: number): MatchUnit =>
+  matchUnit({
+    id: `candidate ${i}`,
+    kind: c.kind,
+    label: implementById(c.kind)!.name,
+    sizeMm: c.sizeMm,
+    ratingKg: 1,
+  })!
 
 /**
- * The few implements that raise a squad's coverage of its demands most, one after the other (each counted on top of those
- * before it), with whom each serves and what is free instead. Coverage of a row is its best score in the place.
+ * The few implements that raise a squad's coverage of its demands most, one after the other (each
+ * counted on top of those
+ * before it), with whom each serves and what is free instead. Coverage of a row is its best score
+ * in the place.
  */
-export function whatToBuy(squad: readonly SquadMember[], place: readonly MatchUnit[], most = SHOWN): Purchase[] {
+export function whatToBuy(
+  squad: readonly SquadMember[],
+  place: readonly MatchUnit[],
+  most = SHOWN,
+): Purchase[] {
   // A thing that is there and not measured yet is to be measured, not bought again.
   const there = place.map((u) => ({ ...u, usualSize: false }))
   const options = CANDIDATES.map((c, i) => ({ c, unit: candidateUnit(c, i) }))
@@ -46,29 +99,69 @@ export function whatToBuy(squad: readonly SquadMember[], place: readonly MatchUn
       rows: rows.map((row) => ({
         weight: row.importance / weights,
         best: rankUnits(row, there, athlete)[0]?.mean ?? 0,
-        own: new Map(rankUnits(row, options.map((x) => x.unit), athlete).map((m) => [m.unit.id, m.mean])),
+        own: new Map(
+          rankUnits(
+            row,
+            options.map((x) => x.unit),
+            athlete,
+          ).map((m) => [m.unit.id, m.mean]),
+        ),
       })),
     }
   })
-  const gainOf = (row: (typeof table)[number]['rows'][number], id: string): number => row.weight * Math.max(0, row.own.get(id)! - row.best)
+  const gainOf = (row: (typeof table)[number]['rows'][number], id: string): number =>
+    row.weight * Math.max(0, row.own.get(id)! - row.best)
   const out: Purchase[] = []
   for (let n = 0; n < most; n++) {
-    const ranked = options.filter((x) => !x.unit.free).map((x) => ({ ...x, adds: mean(table.map((a) => sum(a.rows.map((r) => gainOf(r, x.unit.id))))) })).sort((a, b) => b.adds - a.adds)
+    const ranked = options
+      .filter((x) => !x.unit.free)
+      .map((x) => ({
+        ...x,
+        adds: mean(table.map((a) => sum(a.rows.map((r) => gainOf(r, x.unit.id))))),
+      }))
+      .sort((a, b) => b.adds - a.adds)
     const top = ranked[0]
     if (!top || top.adds < SERVED_FROM / 10) break
-    const helped = table.filter((a) => sum(a.rows.map((r) => gainOf(r, top.unit.id))) >= SERVED_FROM)
+    const helped = table.filter(
+      (a) => sum(a.rows.map((r) => gainOf(r, top.unit.id))) >= SERVED_FROM,
+    )
     if (helped.length === 0) break
-    const free = options.filter((x) => x.unit.free).map((x) => ({ name: `${x.unit.label}${x.unit.how ? `, ${x.unit.how}` : ''}`, keepsPct: keeps(table, top.unit.id, x.unit.id, gainOf) })).sort((a, b) => b.keepsPct - a.keepsPct)[0]
-    out.push({ kind: top.c.kind, name: top.unit.label, sizeMm: top.c.sizeMm, adds: top.adds, serves: helped.map((a) => a.name), free: free && free.keepsPct >= FREE_FROM_PCT ? free : null })
-    for (const a of table) for (const r of a.rows) r.best = Math.max(r.best, r.own.get(top.unit.id)!)
+    const free = options
+      .filter((x) => x.unit.free)
+      .map((x) => ({
+        name: `${x.unit.label}${x.unit.how ? `, ${x.unit.how}` : ''}`,
+        keepsPct: keeps(table, top.unit.id, x.unit.id, gainOf),
+      }))
+      .sort((a, b) => b.keepsPct - a.keepsPct)[0]
+    out.push({
+      kind: top.c.kind,
+      name: top.unit.label,
+      sizeMm: top.c.sizeMm,
+      adds: top.adds,
+      serves: helped.map((a) => a.name),
+      free: free && free.keepsPct >= FREE_FROM_PCT ? free : null,
+    })
+    for (const a of table)
+      for (const r of a.rows) r.best = Math.max(r.best, r.own.get(top.unit.id)!)
   }
   return out
 }
 
 /** How much of one unit's gain another keeps, row by row, 0 to 100. */
-function keeps<R extends { best: number; own: Map<string, number> }>(table: readonly { rows: R[] }[], of: string, by: string, gainOf: (r: R, id: string) => number): number {
-  let all = 0, kept = 0
-  for (const a of table) for (const r of a.rows) { const g = gainOf(r, of); all += g; kept += Math.min(g, gainOf(r, by)) }
+function keeps<R extends { best: number; own: Map<string, number> }>(
+  table: readonly { rows: R[] }[],
+  of: string,
+  by: string,
+  gainOf: (r: R, id: string) => number,
+): number {
+  let all = 0,
+    kept = 0
+  for (const a of table)
+    for (const r of a.rows) {
+      const g = gainOf(r, of)
+      all += g
+      kept += Math.min(g, gainOf(r, by))
+    }
   return all === 0 ? 0 : (100 * kept) / all
 }
 

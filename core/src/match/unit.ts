@@ -1,5 +1,14 @@
 import { implementById, type Contact, type ImplementKind } from '../catalogue/implements'
-import { TRAITS, type Closing, type HandsOn, type Orientation, type Spin, type Surface, type Use, type Wear } from '../catalogue/traits'
+import {
+  TRAITS,
+  type Closing,
+  type HandsOn,
+  type Orientation,
+  type Spin,
+  type Surface,
+  type Use,
+  type Wear,
+} from '../catalogue/traits'
 
 /** One implement as recorded; absent facts are what its kind usually is. Sizes mm. */
 export interface KitItem {
@@ -41,21 +50,44 @@ export interface MatchUnit {
   traitsKey: string
 }
 
-/** A unit as the matcher sees it; null for kinds no hand trains on by themselves (pins, stops, instruments). */
+/**
+ * A unit as the matcher sees it; null for kinds no hand trains on by themselves (pins, stops,
+ * instruments).
+ */
 export function matchUnit(item: KitItem): MatchUnit | null {
   const kind = implementById(item.kind)
   const traits = kind ? TRAITS[kind.id] : null
   if (!kind || !traits) return null
   const usual = kind.usualMm ? (kind.usualMm[0] + kind.usualMm[1]) / 2 : null
   const own = {
-    id: item.id, kind, label: item.label, contact: kind.contact, sizeMm: item.sizeMm ?? usual, usualSize: item.sizeMm === null && usual !== null, depthMm: item.depthMm ?? null,
-    orientation: item.orientation ?? traits.orientation, surface: item.surface ?? traits.surface, spin: item.spin ?? traits.spin, hands: traits.hands, use: traits.use, closing: traits.closing, holdMostS: traits.holdMostS,
-    how: traits.how, free: traits.free, wear: item.wear ?? 'good', unrated: kind.id === 'spring' && (item.ratingKg ?? null) === null,
+    id: item.id,
+    kind,
+    label: item.label,
+    contact: kind.contact,
+    sizeMm: item.sizeMm ?? usual,
+    usualSize: item.sizeMm === null && usual !== null,
+    depthMm: item.depthMm ?? null,
+    orientation: item.orientation ?? traits.orientation,
+    surface: item.surface ?? traits.surface,
+    spin: item.spin ?? traits.spin,
+    hands: traits.hands,
+    use: traits.use,
+    closing: traits.closing,
+    holdMostS: traits.holdMostS,
+    how: traits.how,
+    free: traits.free,
+    wear: item.wear ?? 'good',
+    unrated: kind.id === 'spring' && (item.ratingKg ?? null) === null,
   }
-  return { ...own, traitsKey: [kind.id, own.orientation, own.surface, own.spin, own.wear, own.unrated].join(' ') }
+  return {
+    ...own,
+    traitsKey: [kind.id, own.orientation, own.surface, own.spin, own.wear, own.unrated].join(' '),
+  }
 }
 
 /** Why a unit cannot be tested with; null when it can. It can be trained with all the same. */
 export function testRefusal(item: { kind: string; ratingKg: number | null }): string | null {
-  return item.kind === 'spring' && item.ratingKg === null ? 'This spring has no measured rating: train with it, test with a rated one. The number printed on a spring is not a rating.' : null
+  return item.kind === 'spring' && item.ratingKg === null
+    ? 'This spring has no measured rating: train with it, test with a rated one. The number printed on a spring is not a rating.'
+    : null
 }

@@ -19,7 +19,8 @@ export interface AsymmetryIndex {
 }
 
 /**
- * Asymmetry of two numbers of one unit, both above 0 (Bishop et al 2016); symmetry angle by Zifchock 2008.
+ * Asymmetry of two numbers of one unit, both above 0 (Bishop et al 2016); symmetry angle by
+ * Zifchock 2008.
  * Returns null where a hand is not above 0.
  */
 export function asymmetryIndex(left: number, right: number): AsymmetryIndex | null {
@@ -46,13 +47,19 @@ export interface RatioInterval {
 }
 
 /** rho as a signed asymmetry in %, plus = right stronger. */
-export const rhoToSignedPct = (rho: number): number => (rho <= 1 ? 100 * (1 - rho) : 100 * (1 / rho - 1))
+export const rhoToSignedPct = (rho: number): number =>
+  rho <= 1 ? 100 * (1 - rho) : 100 * (1 / rho - 1)
 
 /**
  * Fieller interval (1954) of the ratio of means left/right: pooled SD, t with nL + nR - 2 df.
- * Any positive unit, the same for both hands. Null under 2 trials a hand; the interval alone is null when g >= 1.
+ * Any positive unit, the same for both hands. Null under 2 trials a hand; the interval alone is
+ * null when g >= 1.
  */
-export function ratioInterval(left: readonly number[], right: readonly number[], confidence = 0.95): RatioInterval | null {
+export function ratioInterval(
+  left: readonly number[],
+  right: readonly number[],
+  confidence = 0.95,
+): RatioInterval | null {
   const nL = left.length
   const nR = right.length
   if (nL < 2 || nR < 2) return null
@@ -76,26 +83,52 @@ export function ratioInterval(left: readonly number[], right: readonly number[],
 export const LARGE_PCT = 15
 
 export type AsymmetryVerdict =
-  | { kind: 'inside-error' | 'real' | 'large'; asymmetryPct: number; stronger: Stronger; weaker: Side | null; signedPct: number; signedCi: readonly [number, number] }
-  | { kind: 'unknown'; reason: 'too-few-trials' | 'interval-unbounded' | 'no-spread' | 'error-not-known' | 'loads-differ'; need?: number }
+  | {
+      kind: 'inside-error' | 'real' | 'large'
+      asymmetryPct: number
+      stronger: Stronger
+      weaker: Side | null
+      signedPct: number
+      signedCi: readonly [number, number]
+    }
+  | {
+      kind: 'unknown'
+      reason:
+        'too-few-trials' | 'interval-unbounded' | 'no-spread' | 'error-not-known' | 'loads-differ'
+      need?: number
+    }
 
 /**
- * Verdict on two hands from their valid trials (newtons, kilograms or seconds alike): inside error while the
- * 95 % interval holds 0, else real, and large from 15 %. Refuses under 2 trials a hand, an unbounded interval,
+ * Verdict on two hands from their valid trials (newtons, kilograms or seconds alike): inside error
+ * while the
+ * 95 % interval holds 0, else real, and large from 15 %. Refuses under 2 trials a hand, an
+ * unbounded interval,
  * and trials that are all alike, whose error cannot be seen.
  */
-export function judgeAsymmetry(left: readonly number[], right: readonly number[]): AsymmetryVerdict {
+export function judgeAsymmetry(
+  left: readonly number[],
+  right: readonly number[],
+): AsymmetryVerdict {
   const interval = ratioInterval(left, right)
   if (!interval) return { kind: 'unknown', reason: 'too-few-trials', need: 2 }
   if (interval.pooledSd === 0) return { kind: 'unknown', reason: 'no-spread' }
-  // Seen from the other hand the interval is unbounded as soon as it reaches nothing: both sides are refused alike.
-  if (!interval.signedCi || interval.rhoCi![0] <= 0) return { kind: 'unknown', reason: 'interval-unbounded' }
+  // Seen from the other hand the interval is unbounded as soon as it reaches nothing: both sides
+  // are refused alike.
+  if (!interval.signedCi || interval.rhoCi![0] <= 0)
+    return { kind: 'unknown', reason: 'interval-unbounded' }
   const { signedPct, signedCi } = interval
   const asymmetryPct = Math.abs(signedPct)
   const real = signedCi[0] > 0 || signedCi[1] < 0
   const stronger: Stronger = signedPct === 0 ? 'equal' : signedPct > 0 ? 'right' : 'left'
   const weaker = stronger === 'equal' ? null : stronger === 'right' ? 'left' : 'right'
-  return { kind: !real ? 'inside-error' : asymmetryPct >= LARGE_PCT ? 'large' : 'real', asymmetryPct, stronger, weaker, signedPct, signedCi }
+  return {
+    kind: !real ? 'inside-error' : asymmetryPct >= LARGE_PCT ? 'large' : 'real',
+    asymmetryPct,
+    stronger,
+    weaker,
+    signedPct,
+    signedCi,
+  }
 }
 
 /**
@@ -104,17 +137,26 @@ export function judgeAsymmetry(left: readonly number[], right: readonly number[]
  */
 export function isConsistent(days: readonly AsymmetryVerdict[]): boolean {
   const judged = days.filter((v) => v.kind !== 'unknown').slice(-2)
-  return judged.length === 2 && judged.every((v) => v.kind === 'real' || v.kind === 'large') && judged[0]!.stronger === judged[1]!.stronger
+  return (
+    judged.length === 2 &&
+    judged.every((v) => v.kind === 'real' || v.kind === 'large') &&
+    judged[0]!.stronger === judged[1]!.stronger
+  )
 }
 
-/** Lean dominance leads one to expect, % (Petersen et al 1989, from memory): context beside a verdict, no limit. */
+/**
+ * Lean dominance leads one to expect, % (Petersen et al 1989, from memory): context beside a
+ * verdict, no limit.
+ */
 export const EXPECTED_LEAN_PCT = { right: 12, left: 0 } as const
 
 export type LeanContext = 'as-dominance' | 'beyond-dominance' | 'against-dominance' | 'none'
 
 /**
- * A real verdict beside what dominance leads one to expect: as-dominance when the expected lean lies inside or
- * beyond the interval on the dominant side, beyond-dominance when even the near end of the interval is past it.
+ * A real verdict beside what dominance leads one to expect: as-dominance when the expected lean
+ * lies inside or
+ * beyond the interval on the dominant side, beyond-dominance when even the near end of the interval
+ * is past it.
  */
 export function leanContext(verdict: AsymmetryVerdict, dominant: Side): LeanContext {
   if (verdict.kind !== 'real' && verdict.kind !== 'large') return 'none'

@@ -1,12 +1,29 @@
 import { tInv } from './quantiles'
 import { mean } from './trials'
 
-/** Critical force CF (force unit) and work above it W' (force x s), with standard errors on n - 2 df. */
-export interface CfFit { cf: number; w: number; seCf: number; seW: number; /** Residual SD in the fit's own scale. */ see: number }
+/**
+ * Critical force CF (force unit) and work above it W' (force x s), with standard errors on n - 2
+ * df.
+ */
+export interface CfFit {
+  cf: number
+  w: number
+  seCf: number
+  seW: number
+  /** Residual SD in the fit's own scale. */ see: number
+}
 
 export type CfRefusal =
-  | 'fewer_than_3_points' | 'fewer_than_3_distinct_forces' | 'times_too_alike' | 'forces_too_alike' | 'not_monotone'
-  | 'CF_not_positive' | 'W_not_positive' | 'CF_not_below_lightest_load' | 'CF_too_imprecise' | 'W_too_imprecise'
+  | 'fewer_than_3_points'
+  | 'fewer_than_3_distinct_forces'
+  | 'times_too_alike'
+  | 'forces_too_alike'
+  | 'not_monotone'
+  | 'CF_not_positive'
+  | 'W_not_positive'
+  | 'CF_not_below_lightest_load'
+  | 'CF_too_imprecise'
+  | 'W_too_imprecise'
 
 export interface CfResult {
   /** Default fit: impulse F t on t. Null under 3 points or when no line can be put through. */
@@ -21,10 +38,22 @@ export interface CfResult {
 }
 
 /** Limits of a trustworthy fit: own rule, no source. */
-export const CF_LIMITS = { points: 3, timesRatio: 2, forcesRatio: 1.1, seCfPct: 10, seWPct: 30, spreadWarnPct: 10 } as const
+export const CF_LIMITS = {
+  points: 3,
+  timesRatio: 2,
+  forcesRatio: 1.1,
+  seCfPct: 10,
+  seWPct: 30,
+  spreadWarnPct: 10,
+} as const
 
-/** Ordinary least squares y = a + b x with standard errors on n - 2 df; null where x does not vary. */
-function line(x: readonly number[], y: readonly number[]): { a: number; b: number; seA: number; seB: number; see: number } | null {
+/**
+ * Ordinary least squares y = a + b x with standard errors on n - 2 df; null where x does not vary.
+ */
+function line(
+  x: readonly number[],
+  y: readonly number[],
+): { a: number; b: number; seA: number; seB: number; see: number } | null {
   const n = x.length
   const [mx, my] = [mean(x), mean(y)]
   const sxx = x.reduce((s, v) => s + (v - mx) ** 2, 0)
@@ -32,10 +61,19 @@ function line(x: readonly number[], y: readonly number[]): { a: number; b: numbe
   const b = x.reduce((s, v, i) => s + (v - mx) * (y[i]! - my), 0) / sxx
   const a = my - b * mx
   const s2 = x.reduce((s, v, i) => s + (y[i]! - a - b * v) ** 2, 0) / (n - 2)
-  return { a, b, seA: Math.sqrt(s2 * (1 / n + (mx * mx) / sxx)), seB: Math.sqrt(s2 / sxx), see: Math.sqrt(s2) }
+  return {
+    a,
+    b,
+    seA: Math.sqrt(s2 * (1 / n + (mx * mx) / sxx)),
+    seB: Math.sqrt(s2 / sxx),
+    see: Math.sqrt(s2),
+  }
 }
 
-/** Minimises the squared error in t of t = W / (F - CF): W in closed form for each CF, CF by golden section, then Newton steps. */
+/**
+ * Minimises the squared error in t of t = W / (F - CF): W in closed form for each CF, CF by golden
+ * section, then Newton steps.
+ */
 function nonlinear(force: readonly number[], time: readonly number[]): CfFit | null {
   const lightest = Math.min(...force)
   const range = Math.max(...force) - lightest
@@ -65,8 +103,15 @@ function nonlinear(force: readonly number[], time: readonly number[]): CfFit | n
   for (let i = 0; i < 50; i++) {
     const j = force.map((f) => [w / (f - cf) ** 2, 1 / (f - cf)] as const)
     const r = force.map((f, k) => time[k]! - w / (f - cf))
-    const [a, b, c] = [j.reduce((s, v) => s + v[0] * v[0], 0), j.reduce((s, v) => s + v[0] * v[1], 0), j.reduce((s, v) => s + v[1] * v[1], 0)]
-    const [d, e] = [j.reduce((s, v, k) => s + v[0] * r[k]!, 0), j.reduce((s, v, k) => s + v[1] * r[k]!, 0)]
+    const [a, b, c] = [
+      j.reduce((s, v) => s + v[0] * v[0], 0),
+      j.reduce((s, v) => s + v[0] * v[1], 0),
+      j.reduce((s, v) => s + v[1] * v[1], 0),
+    ]
+    const [d, e] = [
+      j.reduce((s, v, k) => s + v[0] * r[k]!, 0),
+      j.reduce((s, v, k) => s + v[1] * r[k]!, 0),
+    ]
     const det = a * c - b * b
     if (!(Math.abs(det) > 0)) break
     const [dc, dw] = [(c * d - b * e) / det, (a * e - b * d) / det]
@@ -77,60 +122,120 @@ function nonlinear(force: readonly number[], time: readonly number[]): CfFit | n
   }
   w = at(cf).w
   const j = force.map((f) => [w / (f - cf) ** 2, 1 / (f - cf)] as const)
-  const [a, b, c] = [j.reduce((s, v) => s + v[0] * v[0], 0), j.reduce((s, v) => s + v[0] * v[1], 0), j.reduce((s, v) => s + v[1] * v[1], 0)]
+  const [a, b, c] = [
+    j.reduce((s, v) => s + v[0] * v[0], 0),
+    j.reduce((s, v) => s + v[0] * v[1], 0),
+    j.reduce((s, v) => s + v[1] * v[1], 0),
+  ]
   const s2 = at(cf).sse / (force.length - 2)
   const det = a * c - b * b
-  return { cf, w, seCf: Math.sqrt((s2 * c) / det), seW: Math.sqrt((s2 * a) / det), see: Math.sqrt(s2) }
+  return {
+    cf,
+    w,
+    seCf: Math.sqrt((s2 * c) / det),
+    seW: Math.sqrt((s2 * a) / det),
+    see: Math.sqrt(s2),
+  }
 }
 
 /**
- * Critical force from holds to failure (Monod & Scherrer 1965, from memory): t = W' / (F - CF), three ways. Forces in one unit,
+ * Critical force from holds to failure (Monod & Scherrer 1965, from memory): t = W' / (F - CF),
+ * three ways. Forces in one unit,
  * times s, all above 0. What stands against trusting it comes as refusals; limits are our own rule.
  */
 export function criticalForce(force: readonly number[], time: readonly number[]): CfResult {
-  const none = { impulseTime: null, inverseTime: null, nonlinear: null, spreadPct: null, provisional: false }
-  const usable = force.length === time.length && force.every((f, i) => f > 0 && Number.isFinite(f) && time[i]! > 0 && Number.isFinite(time[i]!))
-  if (!usable || force.length < CF_LIMITS.points) return { ...none, refusals: ['fewer_than_3_points'] }
-  const impulse = line(time, force.map((f, i) => f * time[i]!))
-  const inverse = line(time.map((t) => 1 / t), force)
-  const impulseTime = impulse && { cf: impulse.b, w: impulse.a, seCf: impulse.seB, seW: impulse.seA, see: impulse.see }
-  const inverseTime = inverse && { cf: inverse.a, w: inverse.b, seCf: inverse.seA, seW: inverse.seB, see: inverse.see }
+  const none = {
+    impulseTime: null,
+    inverseTime: null,
+    nonlinear: null,
+    spreadPct: null,
+    provisional: false,
+  }
+  const usable =
+    force.length === time.length &&
+    force.every((f, i) => f > 0 && Number.isFinite(f) && time[i]! > 0 && Number.isFinite(time[i]!))
+  if (!usable || force.length < CF_LIMITS.points)
+    return { ...none, refusals: ['fewer_than_3_points'] }
+  const impulse = line(
+    time,
+    force.map((f, i) => f * time[i]!),
+  )
+  const inverse = line(
+    time.map((t) => 1 / t),
+    force,
+  )
+  const impulseTime = impulse && {
+    cf: impulse.b,
+    w: impulse.a,
+    seCf: impulse.seB,
+    seW: impulse.seA,
+    see: impulse.see,
+  }
+  const inverseTime = inverse && {
+    cf: inverse.a,
+    w: inverse.b,
+    seCf: inverse.seA,
+    seW: inverse.seB,
+    see: inverse.see,
+  }
   const distinct = new Set(force).size
   const curve = distinct < 2 ? null : nonlinear(force, time)
   const refusals: CfRefusal[] = []
   if (distinct < CF_LIMITS.points) refusals.push('fewer_than_3_distinct_forces')
   if (Math.max(...time) / Math.min(...time) < CF_LIMITS.timesRatio) refusals.push('times_too_alike')
-  if (Math.max(...force) / Math.min(...force) < CF_LIMITS.forcesRatio) refusals.push('forces_too_alike')
-  if (force.some((f, i) => force.some((other, k) => f > other && time[i]! >= time[k]!))) refusals.push('not_monotone')
+  if (Math.max(...force) / Math.min(...force) < CF_LIMITS.forcesRatio)
+    refusals.push('forces_too_alike')
+  if (force.some((f, i) => force.some((other, k) => f > other && time[i]! >= time[k]!)))
+    refusals.push('not_monotone')
   if (impulseTime) {
     if (!(impulseTime.cf > 0)) refusals.push('CF_not_positive')
     if (!(impulseTime.w > 0)) refusals.push('W_not_positive')
     if (impulseTime.cf >= Math.min(...force)) refusals.push('CF_not_below_lightest_load')
     if (refusals.length === 0) {
-      if ((100 * impulseTime.seCf) / impulseTime.cf > CF_LIMITS.seCfPct) refusals.push('CF_too_imprecise')
-      if ((100 * impulseTime.seW) / impulseTime.w > CF_LIMITS.seWPct) refusals.push('W_too_imprecise')
+      if ((100 * impulseTime.seCf) / impulseTime.cf > CF_LIMITS.seCfPct)
+        refusals.push('CF_too_imprecise')
+      if ((100 * impulseTime.seW) / impulseTime.w > CF_LIMITS.seWPct)
+        refusals.push('W_too_imprecise')
     }
   }
-  const cfs = [impulseTime, inverseTime, curve].flatMap((f) => (f && Number.isFinite(f.cf) ? [f.cf] : []))
-  return { impulseTime, inverseTime, nonlinear: curve, spreadPct: cfs.length === 3 ? (100 * (Math.max(...cfs) - Math.min(...cfs))) / mean(cfs) : null, refusals, provisional: force.length === CF_LIMITS.points }
+  const cfs = [impulseTime, inverseTime, curve].flatMap((f) =>
+    f && Number.isFinite(f.cf) ? [f.cf] : [],
+  )
+  return {
+    impulseTime,
+    inverseTime,
+    nonlinear: curve,
+    spreadPct: cfs.length === 3 ? (100 * (Math.max(...cfs) - Math.min(...cfs))) / mean(cfs) : null,
+    refusals,
+    provisional: force.length === CF_LIMITS.points,
+  }
 }
 
 /** Seconds to failure at a force by a fit; Infinity at CF or below. */
-export const timeAt = (fit: CfFit, force: number): number => (force <= fit.cf ? Infinity : fit.w / (force - fit.cf))
+export const timeAt = (fit: CfFit, force: number): number =>
+  force <= fit.cf ? Infinity : fit.w / (force - fit.cf)
 
-/** Band of that time from one standard error of CF and W' each way, times t on n - 2 df; ends in s, the far one may be Infinity. */
+/**
+ * Band of that time from one standard error of CF and W' each way, times t on n - 2 df; ends in s,
+ * the far one may be Infinity.
+ */
 export function timeBand(fit: CfFit, force: number, points: number): readonly [number, number] {
   const t = tInv(0.975, Math.max(1, points - 2))
-  const low = timeAt({ ...fit, cf: fit.cf - t * fit.seCf, w: Math.max(0, fit.w - t * fit.seW) }, force)
+  const low = timeAt(
+    { ...fit, cf: fit.cf - t * fit.seCf, w: Math.max(0, fit.w - t * fit.seW) },
+    force,
+  )
   const high = timeAt({ ...fit, cf: fit.cf + t * fit.seCf, w: fit.w + t * fit.seW }, force)
   return [Math.min(low, high), Math.max(low, high)]
 }
 
 /**
- * Highest mean force of work bouts that can be kept up with rests: the mean over work and rest may not pass CF (a linear model that
+ * Highest mean force of work bouts that can be kept up with rests: the mean over work and rest may
+ * not pass CF (a linear model that
  * takes recovery at the rate of work; teaching figure). Work and rest in s.
  */
-export const keptUpWithRests = (cf: number, onS: number, offS: number): number => (cf * (onS + offS)) / onS
+export const keptUpWithRests = (cf: number, onS: number, offS: number): number =>
+  (cf * (onS + offS)) / onS
 
 export interface AllOut {
   cf: number
@@ -140,22 +245,39 @@ export interface AllOut {
   /** False: the last bouts still fall, so CF is an upper bound. */
   levelled: boolean
 }
-export type AllOutResult = ({ ok: true } & AllOut) | { ok: false; reason: 'too-few-bouts' | 'not-a-force'; need: number }
+export type AllOutResult =
+  ({ ok: true } & AllOut) | { ok: false; reason: 'too-few-bouts' | 'not-a-force'; need: number }
 
-/** Bouts the levelling is read from, the share of CF a bout and the t under which it still falls: own rule, no source. */
+/**
+ * Bouts the levelling is read from, the share of CF a bout and the t under which it still falls:
+ * own rule, no source.
+ */
 const LEVEL = { bouts: 8, pct: 1, t: -1.94 } as const
 
 /**
- * All-out test of 24 bouts, 7 s on and 3 s off (Giles et al 2021, from memory): CF = mean of the last bouts, W' = sum of (F - CF) x
+ * All-out test of 24 bouts, 7 s on and 3 s off (Giles et al 2021, from memory): CF = mean of the
+ * last bouts, W' = sum of (F - CF) x
  * on. One force unit. Refuses under 8 bouts and forces not above 0.
  */
 export function allOut(bouts: readonly number[], onS: number, last: number): AllOutResult {
-  if (bouts.length < Math.max(LEVEL.bouts, last)) return { ok: false, reason: 'too-few-bouts', need: Math.max(LEVEL.bouts, last) }
-  if (!bouts.every((f) => f > 0 && Number.isFinite(f))) return { ok: false, reason: 'not-a-force', need: 0 }
+  if (bouts.length < Math.max(LEVEL.bouts, last))
+    return { ok: false, reason: 'too-few-bouts', need: Math.max(LEVEL.bouts, last) }
+  if (!bouts.every((f) => f > 0 && Number.isFinite(f)))
+    return { ok: false, reason: 'not-a-force', need: 0 }
   const cf = mean(bouts.slice(-last))
   const tail = bouts.slice(-LEVEL.bouts)
-  const fit = line(tail.map((_, i) => i), tail)
+  const fit = line(
+    tail.map((_, i) => i),
+    tail,
+  )
   const t = fit && fit.seB > 0 ? fit.b / fit.seB : fit && fit.b < 0 ? -Infinity : 0
   const peakBout = Math.max(...bouts)
-  return { ok: true, cf, w: bouts.reduce((s, f) => s + (f - cf) * onS, 0), peakBout, cfPctOfPeak: (100 * cf) / peakBout, levelled: !(fit !== null && fit.b < (-LEVEL.pct / 100) * cf && t < LEVEL.t) }
+  return {
+    ok: true,
+    cf,
+    w: bouts.reduce((s, f) => s + (f - cf) * onS, 0),
+    peakBout,
+    cfPctOfPeak: (100 * cf) / peakBout,
+    levelled: !(fit !== null && fit.b < (-LEVEL.pct / 100) * cf && t < LEVEL.t),
+  }
 }

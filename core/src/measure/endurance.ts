@@ -1,10 +1,19 @@
-/** Shortest and longest hold the curves are read for, s, and the shortest for the power law: own rule, no source. */
+/**
+ * Shortest and longest hold the curves are read for, s, and the shortest for the power law: own
+ * rule, no source.
+ */
 export const HOLD_LIMITS = { least: 6, most: 600, power: 45 } as const
 
-/** Rohmert 1960 (from memory): endurance in s at a share of max, 0 < share <= 1. Falls all the way. */
-export const rohmertSeconds = (share: number): number => 60 * (-1.5 + 2.1 / share - 0.6 / share ** 2 + 0.1 / share ** 3)
+/**
+ * Rohmert 1960 (from memory): endurance in s at a share of max, 0 < share <= 1. Falls all the way.
+ */
+export const rohmertSeconds = (share: number): number =>
+  60 * (-1.5 + 2.1 / share - 0.6 / share ** 2 + 0.1 / share ** 3)
 
-/** Frey Law & Avin 2010, hand and grip (from memory): endurance in s at a share of max, 0 < share <= 1. */
+/**
+ * Frey Law & Avin 2010, hand and grip (from memory): endurance in s at a share of max, 0 < share <=
+ * 1.
+ */
 export const powerSeconds = (share: number): number => 33.55 * share ** -1.61
 
 /** Share of max that Rohmert 1960 says can be held for so many seconds (6 s gives 1). */
@@ -25,8 +34,10 @@ export type EquivalentMax =
   | { ok: false; reason: 'hold-too-short' | 'hold-too-long' | 'load-not-positive' }
 
 /**
- * Maximal load (kg, any unit alike) that a hold of `seconds` at `loadKg` points to, as a range of two published curves: rough. Refuses
- * holds under 6 s or over 600 s and loads not above 0; the power law is left out under 45 s. Rohmert 1960 and Frey Law & Avin 2010.
+ * Maximal load (kg, any unit alike) that a hold of `seconds` at `loadKg` points to, as a range of
+ * two published curves: rough. Refuses
+ * holds under 6 s or over 600 s and loads not above 0; the power law is left out under 45 s.
+ * Rohmert 1960 and Frey Law & Avin 2010.
  */
 export function equivalentMax(seconds: number, loadKg: number): EquivalentMax {
   if (!(loadKg > 0)) return { ok: false, reason: 'load-not-positive' }
@@ -38,27 +49,40 @@ export function equivalentMax(seconds: number, loadKg: number): EquivalentMax {
   return { ok: true, rohmertKg, powerKg, lowKg: Math.min(...all), highKg: Math.max(...all) }
 }
 
-export type LoadForTime = { ok: true; lowKg: number; highKg: number } | { ok: false; reason: Extract<EquivalentMax, { ok: false }>['reason'] }
+export type LoadForTime =
+  | { ok: true; lowKg: number; highKg: number }
+  | { ok: false; reason: Extract<EquivalentMax, { ok: false }>['reason'] }
 
 /**
- * Load for a wanted hold from one hold that was done, as a range: both curves from the hold to its max and back, each by its own
+ * Load for a wanted hold from one hold that was done, as a range: both curves from the hold to its
+ * max and back, each by its own
  * curve. Refuses as `equivalentMax`, for the wanted time too.
  */
-export function loadForTime(done: { seconds: number; loadKg: number }, wantedS: number): LoadForTime {
+export function loadForTime(
+  done: { seconds: number; loadKg: number },
+  wantedS: number,
+): LoadForTime {
   const max = equivalentMax(done.seconds, done.loadKg)
   if (!max.ok) return max
   if (!(wantedS >= HOLD_LIMITS.least)) return { ok: false, reason: 'hold-too-short' }
   if (wantedS > HOLD_LIMITS.most) return { ok: false, reason: 'hold-too-long' }
   const byRohmert = max.rohmertKg * rohmertShare(wantedS)
-  const byPower = max.powerKg === null || wantedS < HOLD_LIMITS.power ? byRohmert : max.powerKg * powerShare(wantedS)
+  const byPower =
+    max.powerKg === null || wantedS < HOLD_LIMITS.power
+      ? byRohmert
+      : max.powerKg * powerShare(wantedS)
   return { ok: true, lowKg: Math.min(byRohmert, byPower), highKg: Math.max(byRohmert, byPower) }
 }
 
 /** A hang of 45 to 60 s is long enough: add load rather than time. Common practice, no source. */
 export const HANG_LONG_S = 45
-export const hangAdvice = (seconds: number): 'add-time' | 'add-load' => (seconds < HANG_LONG_S ? 'add-time' : 'add-load')
+export const hangAdvice = (seconds: number): 'add-time' | 'add-load' =>
+  seconds < HANG_LONG_S ? 'add-time' : 'add-load'
 
-/** Counterweight that takes so many kg off a hang; `parts`: rope parts at the athlete (1 fixed pulley, 2 one at the harness), friction left out. */
+/**
+ * Counterweight that takes so many kg off a hang; `parts`: rope parts at the athlete (1 fixed
+ * pulley, 2 one at the harness), friction left out.
+ */
 export const pulleyWeight = (helpKg: number, parts: 1 | 2): number => helpKg / parts
 
 /** Load on the hands in a hang: body mass and what is added (taken off: minus), kg. */

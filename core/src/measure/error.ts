@@ -3,7 +3,11 @@ import { tInv } from './quantiles'
 import { OWN_DIFFERENCES_LEAST } from './trend'
 
 /** A typical error with the degrees of freedom it rests on, and whose repeats they are. */
-export interface TypicalError { value: number; df: number; of: 'own' | 'own and squad' | 'squad' }
+export interface TypicalError {
+  value: number
+  df: number
+  of: 'own' | 'own and squad' | 'squad'
+}
 
 const halfSquares = (differences: readonly number[]): number => {
   const m = differences.reduce((a, b) => a + b, 0) / differences.length
@@ -11,37 +15,70 @@ const halfSquares = (differences: readonly number[]): number => {
 }
 
 /**
- * Typical error from differences between repeats, SD of differences / sqrt2 (Hopkins 2000), in their unit. Fewer than 5 own differences are
+ * Typical error from differences between repeats, SD of differences / sqrt2 (Hopkins 2000), in
+ * their unit. Fewer than 5 own differences are
  * pooled with the squad's by degrees of freedom. Null when there are under 2 differences in all.
  */
-export function pooledError(own: readonly number[], squad: readonly (readonly number[])[]): TypicalError | null {
-  if (own.length >= OWN_DIFFERENCES_LEAST) return { value: Math.sqrt(halfSquares(own) / (own.length - 1)), df: own.length - 1, of: 'own' }
+export function pooledError(
+  own: readonly number[],
+  squad: readonly (readonly number[])[],
+): TypicalError | null {
+  if (own.length >= OWN_DIFFERENCES_LEAST)
+    return { value: Math.sqrt(halfSquares(own) / (own.length - 1)), df: own.length - 1, of: 'own' }
   const groups = [own, ...squad].filter((d) => d.length >= 2)
   const df = groups.reduce((a, d) => a + d.length - 1, 0)
   if (df === 0) return null
   const value = Math.sqrt(groups.reduce((a, d) => a + halfSquares(d), 0) / df)
-  return { value, df, of: groups[0] === own ? (groups.length > 1 ? 'own and squad' : 'own') : 'squad' }
+  return {
+    value,
+    df,
+    of: groups[0] === own ? (groups.length > 1 ? 'own and squad' : 'own') : 'squad',
+  }
 }
 
-export interface Change { by: number; detectable: number; word: 'changed' | 'not beyond error'; error: TypicalError }
-export type ChangeResult = ({ ok: true } & Change) | { ok: false; reason: 'one-test' | 'error-not-known' }
+export interface Change {
+  by: number
+  detectable: number
+  word: 'changed' | 'not beyond error'
+  error: TypicalError
+}
+export type ChangeResult =
+  ({ ok: true } & Change) | { ok: false; reason: 'one-test' | 'error-not-known' }
 
 /**
- * Change between two tests of one series against typical error x sqrt2 x t, t by the degrees of freedom of the error's estimate
+ * Change between two tests of one series against typical error x sqrt2 x t, t by the degrees of
+ * freedom of the error's estimate
  * (Hopkins 2000). Refuses a single test and an unknown error; says changed only beyond error.
  */
-export function changeBetween(before: number | null, after: number, error: TypicalError | null): ChangeResult {
+export function changeBetween(
+  before: number | null,
+  after: number,
+  error: TypicalError | null,
+): ChangeResult {
   if (before === null) return { ok: false, reason: 'one-test' }
   if (!error || !(error.value > 0)) return { ok: false, reason: 'error-not-known' }
   const detectable = error.value * Math.SQRT2 * tInv(0.975, error.df)
-  return { ok: true, by: after - before, detectable, word: Math.abs(after - before) > detectable ? 'changed' : 'not beyond error', error }
+  return {
+    ok: true,
+    by: after - before,
+    detectable,
+    word: Math.abs(after - before) > detectable ? 'changed' : 'not beyond error',
+    error,
+  }
 }
 
 /**
- * Verdict on two hands from one result a hand (pick-up ramp, spring bracket, hang per hand, carry): the protocol's typical error joined
- * with half a load step, by Fieller on the ratio with known error, t by the error's df. Unknown without any error: "seen once".
+ * Verdict on two hands from one result a hand (pick-up ramp, spring bracket, hang per hand, carry):
+ * the protocol's typical error joined
+ * with half a load step, by Fieller on the ratio with known error, t by the error's df. Unknown
+ * without any error: "seen once".
  */
-export function judgeSingle(left: number, right: number, error: TypicalError | null, halfStep: number): AsymmetryVerdict {
+export function judgeSingle(
+  left: number,
+  right: number,
+  error: TypicalError | null,
+  halfStep: number,
+): AsymmetryVerdict {
   if (!(left > 0) || !(right > 0)) return { kind: 'unknown', reason: 'too-few-trials', need: 1 }
   if (!error) return { kind: 'unknown', reason: 'error-not-known' }
   const variance = error.value ** 2 + halfStep ** 2 / 3
@@ -58,21 +95,40 @@ export function judgeSingle(left: number, right: number, error: TypicalError | n
   // Refused alike from both sides, as for many trials.
   if (!rho || rho[0] <= 0) return { kind: 'unknown', reason: 'interval-unbounded' }
   const signedPct = rhoToSignedPct(left / right)
-  const signedCi = [rhoToSignedPct(rho[0]), rhoToSignedPct(rho[1])].sort((a, b) => a - b) as [number, number]
+  const signedCi = [rhoToSignedPct(rho[0]), rhoToSignedPct(rho[1])].sort((a, b) => a - b) as [
+    number,
+    number,
+  ]
   const real = signedCi[0] > 0 || signedCi[1] < 0
   const stronger: Stronger = signedPct === 0 ? 'equal' : signedPct > 0 ? 'right' : 'left'
   const asymmetryPct = Math.abs(signedPct)
-  return { kind: !real ? 'inside-error' : asymmetryPct >= LARGE_PCT ? 'large' : 'real', asymmetryPct, stronger, weaker: stronger === 'equal' ? null : stronger === 'right' ? 'left' : 'right', signedPct, signedCi }
+  return {
+    kind: !real ? 'inside-error' : asymmetryPct >= LARGE_PCT ? 'large' : 'real',
+    asymmetryPct,
+    stronger,
+    weaker: stronger === 'equal' ? null : stronger === 'right' ? 'left' : 'right',
+    signedPct,
+    signedCi,
+  }
 }
 
-export interface Ratio { value: number; ci: readonly [number, number] | null }
-export type RatioResult = ({ ok: true } & Ratio) | { ok: false; reason: 'not-tested' | 'not-positive' }
+export interface Ratio {
+  value: number
+  ci: readonly [number, number] | null
+}
+export type RatioResult =
+  ({ ok: true } & Ratio) | { ok: false; reason: 'not-tested' | 'not-positive' }
 
 /**
- * Ratio of two results of one hand (extension to flexion and the like) with the error carried through by logs: SE of ln ratio =
- * sqrt(cvA2 + cvB2). Values in one unit above 0; half-widths at 95 % in that unit, null where unknown (then no interval).
+ * Ratio of two results of one hand (extension to flexion and the like) with the error carried
+ * through by logs: SE of ln ratio =
+ * sqrt(cvA2 + cvB2). Values in one unit above 0; half-widths at 95 % in that unit, null where
+ * unknown (then no interval).
  */
-export function balanceRatio(a: { value: number; half: number | null } | null, b: { value: number; half: number | null } | null): RatioResult {
+export function balanceRatio(
+  a: { value: number; half: number | null } | null,
+  b: { value: number; half: number | null } | null,
+): RatioResult {
   if (!a || !b) return { ok: false, reason: 'not-tested' }
   if (!(a.value > 0) || !(b.value > 0)) return { ok: false, reason: 'not-positive' }
   const value = a.value / b.value

@@ -5,12 +5,23 @@ import { mean, sampleVariance } from './trials'
 /** Time constant of the smoothed line, days. */
 export const EWMA_TAU_DAYS = 14
 
-/** Exponentially weighted mean over uneven days, weight 1 - exp(-dt / tau); starts at the first value. */
-export function ewma(days: readonly number[], values: readonly number[], tauDays = EWMA_TAU_DAYS): number[] {
+/**
+ * Exponentially weighted mean over uneven days, weight 1 - exp(-dt / tau); starts at the first
+ * value.
+ */
+export function ewma(
+  days: readonly number[],
+  values: readonly number[],
+  tauDays = EWMA_TAU_DAYS,
+): number[] {
   const out: number[] = []
   values.forEach((v, i) => {
     const before = out[i - 1]
-    out.push(before === undefined ? v : before + (1 - Math.exp(-(days[i]! - days[i - 1]!) / tauDays)) * (v - before))
+    out.push(
+      before === undefined
+        ? v
+        : before + (1 - Math.exp(-(days[i]! - days[i - 1]!) / tauDays)) * (v - before),
+    )
   })
   return out
 }
@@ -24,8 +35,16 @@ export interface GoalFit {
   interval: readonly [number, number] | null
 }
 
-/** Least squares and the inverse prediction interval of a goal (Draper & Smith); null under 3 points or without two days. */
-export function goalFit(days: readonly number[], values: readonly number[], goal: number, confidence = 0.95): GoalFit | null {
+/**
+ * Least squares and the inverse prediction interval of a goal (Draper & Smith); null under 3 points
+ * or without two days.
+ */
+export function goalFit(
+  days: readonly number[],
+  values: readonly number[],
+  goal: number,
+  confidence = 0.95,
+): GoalFit | null {
   const n = days.length
   if (n < 3) return null
   const [mx, my] = [mean(days), mean(values)]
@@ -37,20 +56,31 @@ export function goalFit(days: readonly number[], values: readonly number[], goal
   const g = slope === 0 ? Infinity : (t * t * s2) / (slope * slope * sxx)
   if (!(g < 1)) return { slope, g, point: null, interval: null }
   const d = (goal - my) / slope
-  const half = ((t * Math.sqrt(s2)) / (Math.abs(slope) * (1 - g))) * Math.sqrt((d * d) / sxx + (1 - g) * (1 + 1 / n))
+  const half =
+    ((t * Math.sqrt(s2)) / (Math.abs(slope) * (1 - g))) *
+    Math.sqrt((d * d) / sxx + (1 - g) * (1 + 1 / n))
   const middle = mx + d / (1 - g)
   return { slope, g, point: mx + d, interval: [middle - half, middle + half] }
 }
 
 export type GoalDate =
   | { ok: true; day: number; interval: readonly [number, number] }
-  | { ok: false; reason: 'too-few-tests' | 'slope-not-clear' | 'wrong-way' | 'reached' | 'too-far-ahead' }
+  | {
+      ok: false
+      reason: 'too-few-tests' | 'slope-not-clear' | 'wrong-way' | 'reached' | 'too-far-ahead'
+    }
 
 /**
- * When a series may reach a goal, in days on its own scale. Refuses under 6 tests, a slope that is not clear (g >= 1), one that goes
- * the other way, and dates further past the last test than the span observed. `goal` in the series' unit; higher is better.
+ * When a series may reach a goal, in days on its own scale. Refuses under 6 tests, a slope that is
+ * not clear (g >= 1), one that goes
+ * the other way, and dates further past the last test than the span observed. `goal` in the series'
+ * unit; higher is better.
  */
-export function goalDate(days: readonly number[], values: readonly number[], goal: number): GoalDate {
+export function goalDate(
+  days: readonly number[],
+  values: readonly number[],
+  goal: number,
+): GoalDate {
   if (days.length < TREND_LEAST.tests) return { ok: false, reason: 'too-few-tests' }
   if (Math.max(...values) >= goal) return { ok: false, reason: 'reached' }
   const fit = goalFit(days, values, goal)
@@ -61,17 +91,36 @@ export function goalDate(days: readonly number[], values: readonly number[], goa
   return { ok: true, day: fit.point, interval: fit.interval }
 }
 
-/** Days of squeezes a baseline rests on, and the floor of its spread, share of the mean (2 to 3 % usual). Own rule, no source. */
+/**
+ * Days of squeezes a baseline rests on, and the floor of its spread, share of the mean (2 to 3 %
+ * usual). Own rule, no source.
+ */
 export const READINESS = { least: 5, most: 28, floorCv: 0.02 } as const
 
-export interface Readiness { mean: number; sdUsed: number; z: number; zPred: number; limit95: number; limit975: number; limit995: number; word: 'normal' | 'low' | 'very-low' }
-export type ReadinessResult = ({ ok: true } & Readiness) | { ok: false; reason: 'too-few-days'; need: number }
+export interface Readiness {
+  mean: number
+  sdUsed: number
+  z: number
+  zPred: number
+  limit95: number
+  limit975: number
+  limit995: number
+  word: 'normal' | 'low' | 'very-low'
+}
+export type ReadinessResult =
+  ({ ok: true } & Readiness) | { ok: false; reason: 'too-few-days'; need: number }
 
 /**
- * Today's quick squeeze of one hand against its own rolling baseline (today left out): low under the one-sided 97.5 % t prediction
- * limit, because two hands are looked at, very low under 99.5 %. SD is never less than `floorCv` x mean. Refuses under 5 days.
+ * Today's quick squeeze of one hand against its own rolling baseline (today left out): low under
+ * the one-sided 97.5 % t prediction
+ * limit, because two hands are looked at, very low under 99.5 %. SD is never less than `floorCv` x
+ * mean. Refuses under 5 days.
  */
-export function readiness(baseline: readonly number[], today: number, floorCv: number = READINESS.floorCv): ReadinessResult {
+export function readiness(
+  baseline: readonly number[],
+  today: number,
+  floorCv: number = READINESS.floorCv,
+): ReadinessResult {
   const n = baseline.length
   if (n < READINESS.least) return { ok: false, reason: 'too-few-days', need: READINESS.least }
   const m = mean(baseline)
@@ -79,5 +128,15 @@ export function readiness(baseline: readonly number[], today: number, floorCv: n
   const wide = sdUsed * Math.sqrt(1 + 1 / n)
   const limit = (p: number) => m - tInv(p, n - 1) * wide
   const [limit95, limit975, limit995] = [limit(0.95), limit(0.975), limit(0.995)]
-  return { ok: true, mean: m, sdUsed, z: (today - m) / sdUsed, zPred: (today - m) / wide, limit95, limit975, limit995, word: today < limit995 ? 'very-low' : today < limit975 ? 'low' : 'normal' }
+  return {
+    ok: true,
+    mean: m,
+    sdUsed,
+    z: (today - m) / sdUsed,
+    zPred: (today - m) / wide,
+    limit95,
+    limit975,
+    limit995,
+    word: today < limit995 ? 'very-low' : today < limit975 ? 'low' : 'normal',
+  }
 }

@@ -1,7 +1,12 @@
 import { fInv } from './quantiles'
 import { mean, sampleVariance } from './trials'
 
-export interface Anova { MSB: number; MSJ: number; MSE: number; MSW: number }
+export interface Anova {
+  MSB: number
+  MSJ: number
+  MSE: number
+  MSW: number
+}
 
 export interface Reliability {
   anova: Anova
@@ -23,13 +28,20 @@ export interface Reliability {
   swc02: number
   /** Root mean square of the people's CVs. */
   rmsCvPct: number
-  /** SD of differences / sqrt2 for two sessions; sqrt(MSE) for more, which is the same number at two. */
+  /**
+   * SD of differences / sqrt2 for two sessions; sqrt(MSE) for more, which is the same number at
+   * two.
+   */
   typicalError: number
 }
 
 export type ReliabilityResult =
   | ({ ok: true } & Reliability)
-  | { ok: false; reason: 'too-few-people' | 'too-few-sessions' | 'ragged' | 'no-spread'; need: number }
+  | {
+      ok: false
+      reason: 'too-few-people' | 'too-few-sessions' | 'ragged' | 'no-spread'
+      need: number
+    }
 
 /** Least people and sessions for an ICC: our own rule, no source. */
 export const ICC_LEAST = { people: 5, sessions: 2 } as const
@@ -46,18 +58,26 @@ export function twoWayAnova(rows: readonly (readonly number[])[]): Anova {
   const ssCols = n * sum(rows[0]!.map((_, j) => (mean(rows.map((r) => r[j]!)) - grand) ** 2))
   const ssTotal = sum(all.map((x) => (x - grand) ** 2))
   const ssError = ssTotal - ssRows - ssCols
-  return { MSB: ssRows / (n - 1), MSJ: ssCols / (k - 1), MSE: ssError / ((n - 1) * (k - 1)), MSW: (ssCols + ssError) / (n * (k - 1)) }
+  return {
+    MSB: ssRows / (n - 1),
+    MSJ: ssCols / (k - 1),
+    MSE: ssError / ((n - 1) * (k - 1)),
+    MSW: (ssCols + ssError) / (n * (k - 1)),
+  }
 }
 
 /**
  * ICCs (Shrout & Fleiss 1979), SEM = sqrt(MSE) and MDC95 (Weir 2005), typical error (Hopkins 2000).
- * Rows people, columns sessions, one unit. Refuses under 5 people or 2 sessions, missing cells, and no spread at all.
+ * Rows people, columns sessions, one unit. Refuses under 5 people or 2 sessions, missing cells, and
+ * no spread at all.
  */
 export function reliability(rows: readonly (readonly number[])[]): ReliabilityResult {
-  if (rows.length < ICC_LEAST.people) return { ok: false, reason: 'too-few-people', need: ICC_LEAST.people }
+  if (rows.length < ICC_LEAST.people)
+    return { ok: false, reason: 'too-few-people', need: ICC_LEAST.people }
   const n = rows.length
   const k = rows[0]!.length
-  if (k < ICC_LEAST.sessions) return { ok: false, reason: 'too-few-sessions', need: ICC_LEAST.sessions }
+  if (k < ICC_LEAST.sessions)
+    return { ok: false, reason: 'too-few-sessions', need: ICC_LEAST.sessions }
   if (rows.some((r) => r.length !== k)) return { ok: false, reason: 'ragged', need: k }
   const anova = twoWayAnova(rows)
   const { MSB, MSJ, MSE, MSW } = anova
@@ -82,6 +102,7 @@ export function reliability(rows: readonly (readonly number[])[]): ReliabilityRe
     mdc95: 1.96 * Math.SQRT2 * Math.sqrt(MSE),
     swc02: 0.2 * Math.sqrt(sampleVariance(rows.map(mean))),
     rmsCvPct: Math.sqrt(mean(rows.map((r) => (100 ** 2 * sampleVariance(r)) / mean(r) ** 2))),
-    typicalError: k === 2 ? Math.sqrt(sampleVariance(rows.map((r) => r[1]! - r[0]!)) / 2) : Math.sqrt(MSE),
+    typicalError:
+      k === 2 ? Math.sqrt(sampleVariance(rows.map((r) => r[1]! - r[0]!)) / 2) : Math.sqrt(MSE),
   }
 }

@@ -1,7 +1,11 @@
 import { normalInv, tInv } from './quantiles'
 import { sampleVariance } from './trials'
 
-export interface TheilSen { slope: number; ci: readonly [number, number]; nSlopes: number }
+export interface TheilSen {
+  slope: number
+  ci: readonly [number, number]
+  nSlopes: number
+}
 
 /** Half to even, as the reference of the check cases rounds. */
 const roundHalfEven = (x: number): number => {
@@ -23,13 +27,19 @@ const tieTerm = (xs: readonly number[]): number => {
 }
 
 /**
- * Theil-Sen slope (median of pairwise slopes) with Sen's rank interval, sigma corrected for ties (Sen 1968).
+ * Theil-Sen slope (median of pairwise slopes) with Sen's rank interval, sigma corrected for ties
+ * (Sen 1968).
  * Days and one unit; pairs of one day are left out. Null without a pair of two days.
  */
-export function theilSen(days: readonly number[], values: readonly number[], confidence = 0.95): TheilSen | null {
+export function theilSen(
+  days: readonly number[],
+  values: readonly number[],
+  confidence = 0.95,
+): TheilSen | null {
   const slopes: number[] = []
   for (let i = 0; i < days.length; i++)
-    for (let j = i + 1; j < days.length; j++) if (days[i] !== days[j]) slopes.push((values[j]! - values[i]!) / (days[j]! - days[i]!))
+    for (let j = i + 1; j < days.length; j++)
+      if (days[i] !== days[j]) slopes.push((values[j]! - values[i]!) / (days[j]! - days[i]!))
   if (slopes.length === 0) return null
   slopes.sort((a, b) => a - b)
   const n = days.length
@@ -39,53 +49,87 @@ export function theilSen(days: readonly number[], values: readonly number[], con
   const clip = (k: number) => Math.min(Math.max(k, 0), top)
   return {
     slope: median(slopes),
-    ci: [slopes[clip(roundHalfEven((slopes.length - c) / 2) - 1)]!, slopes[clip(roundHalfEven((slopes.length + c) / 2))]!],
+    ci: [
+      slopes[clip(roundHalfEven((slopes.length - c) / 2) - 1)]!,
+      slopes[clip(roundHalfEven((slopes.length + c) / 2))]!,
+    ],
     nSlopes: slopes.length,
   }
 }
 
 export type TrendVerdict =
   | { kind: 'too-few'; needTests: number; needDays: number }
-  | { kind: 'improving' | 'declining' | 'plateau' | 'unclear'; slope: number; changeCi90: readonly [number, number]; spanDays: number }
+  | {
+      kind: 'improving' | 'declining' | 'plateau' | 'unclear'
+      slope: number
+      changeCi90: readonly [number, number]
+      spanDays: number
+    }
 
 /** Least tests and days for a trend: our own rule, no source. */
 export const TREND_LEAST = { tests: 6, days: 21 } as const
 
 /**
- * Direction of a series: the 90 % Theil-Sen interval of the change over its span, against a margin in the
- * series' own unit (the larger of the smallest worthwhile change and 2.77 typical errors). Too few under
+ * Direction of a series: the 90 % Theil-Sen interval of the change over its span, against a margin
+ * in the
+ * series' own unit (the larger of the smallest worthwhile change and 2.77 typical errors). Too few
+ * under
  * 6 tests or 21 days.
  */
-export function judgeTrend(days: readonly number[], values: readonly number[], margin: number, confidence = 0.9): TrendVerdict {
+export function judgeTrend(
+  days: readonly number[],
+  values: readonly number[],
+  margin: number,
+  confidence = 0.9,
+): TrendVerdict {
   const spanDays = Math.max(...days) - Math.min(...days)
-  const fit = days.length < TREND_LEAST.tests || spanDays < TREND_LEAST.days ? null : theilSen(days, values, confidence)
+  const fit =
+    days.length < TREND_LEAST.tests || spanDays < TREND_LEAST.days
+      ? null
+      : theilSen(days, values, confidence)
   if (!fit) return { kind: 'too-few', needTests: TREND_LEAST.tests, needDays: TREND_LEAST.days }
   const changeCi90 = [fit.ci[0] * spanDays, fit.ci[1] * spanDays] as const
   const [low, high] = changeCi90
-  const kind = low > 0 ? 'improving' : high < 0 ? 'declining' : low > -margin && high < margin ? 'plateau' : 'unclear'
+  const kind =
+    low > 0
+      ? 'improving'
+      : high < 0
+        ? 'declining'
+        : low > -margin && high < margin
+          ? 'plateau'
+          : 'unclear'
   return { kind, slope: fit.slope, changeCi90, spanDays }
 }
 
-/** Typical error from the athlete's own repeats is used from this many differences on: our own rule. */
+/**
+ * Typical error from the athlete's own repeats is used from this many differences on: our own rule.
+ */
 export const OWN_DIFFERENCES_LEAST = 5
 
 /**
- * Typical error of one series from consecutive tests, SD of differences / sqrt2 (Hopkins 2000), in its own unit.
+ * Typical error of one series from consecutive tests, SD of differences / sqrt2 (Hopkins 2000), in
+ * its own unit.
  * Null under 5 differences.
  */
 export function ownTypicalError(values: readonly number[]): number | null {
   const differences = values.slice(1).map((v, i) => v - values[i]!)
-  return differences.length < OWN_DIFFERENCES_LEAST ? null : Math.sqrt(sampleVariance(differences) / 2)
+  return differences.length < OWN_DIFFERENCES_LEAST
+    ? null
+    : Math.sqrt(sampleVariance(differences) / 2)
 }
 
 /**
- * Smallest change between two tests that is beyond error: typical error x sqrt2 x t, t by the degrees of freedom of
+ * Smallest change between two tests that is beyond error: typical error x sqrt2 x t, t by the
+ * degrees of freedom of
  * the error's own estimate (Hopkins 2000), in the error's unit.
  */
-export const detectableChange = (typicalError: number, df: number): number => typicalError * Math.SQRT2 * tInv(0.975, df)
+export const detectableChange = (typicalError: number, df: number): number =>
+  typicalError * Math.SQRT2 * tInv(0.975, df)
 
-/** Smallest worthwhile change: 0.2 between-person SD of the squad's latest results (Hopkins 2000). Null under 5 people. */
+/**
+ * Smallest worthwhile change: 0.2 between-person SD of the squad's latest results (Hopkins 2000).
+ * Null under 5 people.
+ */
 export function squadSwc(latest: readonly number[]): number | null {
   return latest.length < 5 ? null : 0.2 * Math.sqrt(sampleVariance(latest))
 }
-

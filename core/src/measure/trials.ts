@@ -19,7 +19,8 @@ export function sampleVariance(xs: readonly number[]): number {
 }
 
 /**
- * Best, mean, spread of one hand's valid trials, in the unit given. CV % = 100 SD(n-1)/mean, by definition.
+ * Best, mean, spread of one hand's valid trials, in the unit given. CV % = 100 SD(n-1)/mean, by
+ * definition.
  * Refuses an empty list; one trial has no spread.
  */
 export function summariseTrials(values: readonly number[]): Summarised {
@@ -27,7 +28,15 @@ export function summariseTrials(values: readonly number[]): Summarised {
   const best = Math.max(...values)
   const m = mean(values)
   const sd = values.length > 1 ? Math.sqrt(sampleVariance(values)) : null
-  return { ok: true, n: values.length, best, mean: m, sd, cvPct: sd === null || m === 0 ? null : (100 * sd) / m, bestIndex: values.indexOf(best) }
+  return {
+    ok: true,
+    n: values.length,
+    best,
+    mean: m,
+    sd,
+    cvPct: sd === null || m === 0 ? null : (100 * sd) / m,
+    bestIndex: values.indexOf(best),
+  }
 }
 
 export type TrialAdvice =
@@ -38,15 +47,20 @@ export type TrialAdvice =
 
 /**
  * What the next step of one hand is: trials left, one more because the spread is wide, or enough.
- * Limits come from the protocol (dynamometer: CV over 10 %, up to 6 trials; common practice, no source).
+ * Limits come from the protocol (dynamometer: CV over 10 %, up to 6 trials; common practice, no
+ * source).
  */
 export function adviseTrials(
   values: readonly number[],
   protocol: { trials: number; trialsUpTo: number; askOverCvPct: number | null },
 ): TrialAdvice {
-  if (values.length < protocol.trials) return { kind: 'to-go', trials: protocol.trials - values.length }
+  if (values.length < protocol.trials)
+    return { kind: 'to-go', trials: protocol.trials - values.length }
   const summary = summariseTrials(values)
   const cv = summary.ok ? summary.cvPct : null
-  if (protocol.askOverCvPct === null || cv === null || cv <= protocol.askOverCvPct) return { kind: 'enough' }
-  return values.length < protocol.trialsUpTo ? { kind: 'one-more', cvPct: cv } : { kind: 'still-wide', cvPct: cv }
+  if (protocol.askOverCvPct === null || cv === null || cv <= protocol.askOverCvPct)
+    return { kind: 'enough' }
+  return values.length < protocol.trialsUpTo
+    ? { kind: 'one-more', cvPct: cv }
+    : { kind: 'still-wide', cvPct: cv }
 }

@@ -12,10 +12,23 @@ import { hardDaysOf } from './rules'
 import type { Settings } from './schools'
 import { solveWeek, type SolveOptions } from './solve'
 import { handLoad } from './time'
-import { PLAIN_TERMS, type Ban, type Block, type CoachTerms, type DayFrame, type Pin, type WeekKind, type WeekPlan } from './types'
+import {
+  PLAIN_TERMS,
+  type Ban,
+  type Block,
+  type CoachTerms,
+  type DayFrame,
+  type Pin,
+  type WeekKind,
+  type WeekPlan,
+} from './types'
 
 /** A week of the block that has a plan. */
-export interface OwnWeek { weekStart: LocalDate; blocks: readonly Block[]; terms: CoachTerms }
+export interface OwnWeek {
+  weekStart: LocalDate
+  blocks: readonly Block[]
+  terms: CoachTerms
+}
 
 /** One to twelve weeks to be planned, as plain data. */
 export interface BlockProblem {
@@ -44,36 +57,74 @@ export interface BlockProblem {
   /** Pins and bans of every week that has no plan of its own. */
   pins: readonly Pin[]
   bans: readonly Ban[]
-  /** Weeks that are planned already, as the coach has them: their pins, bans and settings hold, and the new plan stays near to them. */
+  /**
+   * Weeks that are planned already, as the coach has them: their pins, bans and settings hold, and
+   * the new plan stays near to them.
+   */
   own?: readonly OwnWeek[] | undefined
   crushFirst: 'hold' | 'rep'
   /** What was before: hard days, the reference load, and last week's blocks. */
-  before: { hardBefore: WeekProblem['hardBefore']; lastLoad: number | null; blocks: readonly Block[] | null; restedSunday: boolean }
+  before: {
+    hardBefore: WeekProblem['hardBefore']
+    lastLoad: number | null
+    blocks: readonly Block[] | null
+    restedSunday: boolean
+  }
 }
 
-export interface WeekOfBlock { weekStart: LocalDate; kind: WeekKind; frame: readonly DayFrame[]; crush: 'hold' | 'rep' }
+export interface WeekOfBlock {
+  weekStart: LocalDate
+  kind: WeekKind
+  frame: readonly DayFrame[]
+  crush: 'hold' | 'rep'
+}
 
 /** The usual week, away: the bag's kit, short days. */
-export const awayFrame = (frame: readonly DayFrame[]): DayFrame[] => frame.map((d) => ({ ...d, place: 'bag', minutes: Math.min(AWAY_MIN, d.minutes) }))
+export const awayFrame = (frame: readonly DayFrame[]): DayFrame[] =>
+  frame.map((d) => ({ ...d, place: 'bag', minutes: Math.min(AWAY_MIN, d.minutes) }))
 
-/** What each week of a block is: travel by its dates, taper by the events, every fourth a deload; hold and repetition weeks of closing force by turns. */
+/**
+ * What each week of a block is: travel by its dates, taper by the events, every fourth a deload;
+ * hold and repetition weeks of closing force by turns.
+ */
 export function weeksOf(b: BlockProblem): WeekOfBlock[] {
   const events = b.events.map((e) => e.on)
   return Array.from({ length: b.weeks }, (_, i) => {
     const weekStart = addDays(b.start, 7 * i)
     const away = b.travel.find((t) => t.weekStart === weekStart)
-    const frame = (away?.frame ?? b.frame).map((d, day): DayFrame => (events.includes(addDays(weekStart, day)) ? { ...d, competition: true } : d))
-    const tapers = [0, 1, 2, 3, 4, 5, 6].filter((d) => eventGap(weekStart, d, { ...PLAIN_TERMS, events }) !== null).length
-    const kind = away ? 'travel' : tapers > 0 ? 'taper' : (b.kinds?.[i] ?? (b.deloadEach !== null && (i + 1 + (b.workedBefore ?? 0)) % b.deloadEach === 0 ? 'deload' : 'ordinary'))
-    return { weekStart, kind, frame, crush: (i % 2 === 0) === (b.crushFirst === 'hold') ? 'hold' : 'rep' }
+    const frame = (away?.frame ?? b.frame).map((d, day): DayFrame =>
+      events.includes(addDays(weekStart, day)) ? { ...d, competition: true } : d,
+    )
+    const tapers = [0, 1, 2, 3, 4, 5, 6].filter(
+      (d) => eventGap(weekStart, d, { ...PLAIN_TERMS, events }) !== null,
+    ).length
+    const kind = away
+      ? 'travel'
+      : tapers > 0
+        ? 'taper'
+        : (b.kinds?.[i] ??
+          (b.deloadEach !== null && (i + 1 + (b.workedBefore ?? 0)) % b.deloadEach === 0
+            ? 'deload'
+            : 'ordinary'))
+    return {
+      weekStart,
+      kind,
+      frame,
+      crush: (i % 2 === 0) === (b.crushFirst === 'hold') ? 'hold' : 'rep',
+    }
   })
 }
 
 /** A week that was planned, and what was really done of it (null: not yet known). */
-export interface WeekSoFar { kind: WeekKind; plan: WeekPlan; doneLoad: number | null }
+export interface WeekSoFar {
+  kind: WeekKind
+  plan: WeekPlan
+  doneLoad: number | null
+}
 
 /**
- * The load the next week grows from: of the last ordinary week what was done, at least nine tenths of what was planned, so that one poor or
+ * The load the next week grows from: of the last ordinary week what was done, at least nine tenths
+ * of what was planned, so that one poor or
  * missed week does not pull all later ones down. Before any: as the block says.
  */
 export function referenceLoad(so: readonly WeekSoFar[], before: number | null): number | null {
@@ -85,35 +136,79 @@ export function referenceLoad(so: readonly WeekSoFar[], before: number | null): 
 export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]): WeekProblem {
   const week = weeksOf(b)[i]!
   const last = so.at(-1) ?? null
-  const done = last ? last.plan.blocks.map((x) => ({ exerciseId: x.exerciseId, on: addDays(last.plan.weekStart, x.day) })) : []
+  const done = last
+    ? last.plan.blocks.map((x) => ({
+        exerciseId: x.exerciseId,
+        on: addDays(last.plan.weekStart, x.day),
+      }))
+    : []
   const sunday = last ? restsOnSunday(last.plan) : b.before.restedSunday
   const own = b.own?.find((w) => w.weekStart === week.weekStart)
-  const like = own && own.blocks.length > 0 ? own.blocks : ([...so].reverse().find((w) => w.kind === 'ordinary')?.plan.blocks ?? b.before.blocks)
+  const like =
+    own && own.blocks.length > 0
+      ? own.blocks
+      : ([...so].reverse().find((w) => w.kind === 'ordinary')?.plan.blocks ?? b.before.blocks)
   const grown = referenceLoad(so, b.before.lastLoad)
   // What the coach had for an ordinary week is what it grows from, where that is the lower one.
-  const had = own && own.blocks.length > 0 && (own.terms.kind ?? 'ordinary') === 'ordinary' ? handLoad(own.blocks) : null
+  const had =
+    own && own.blocks.length > 0 && (own.terms.kind ?? 'ordinary') === 'ordinary'
+      ? handLoad(own.blocks)
+      : null
   return {
-    weekStart: week.weekStart, frame: week.frame, wants: b.wants, facts: b.facts, units: b.units, hardBefore: last ? [...hardDaysOf(done), ...hardByTests(last.plan)] : b.before.hardBefore, lastLoad: had === null ? grown : Math.min(had, grown ?? had),
+    weekStart: week.weekStart,
+    frame: week.frame,
+    wants: b.wants,
+    facts: b.facts,
+    units: b.units,
+    hardBefore: last ? [...hardDaysOf(done), ...hardByTests(last.plan)] : b.before.hardBefore,
+    lastLoad: had === null ? grown : Math.min(had, grown ?? had),
     terms: {
-      settings: own?.terms.settings ?? b.settings, kind: week.kind === 'taper' ? 'ordinary' : week.kind, crush: week.crush, events: b.events.map((e) => e.on), tests: b.tests?.weeks.includes(i) ? { minutes: b.tests.minutes } : null,
-      restedBefore: sunday, pins: own ? pinsOf(own.blocks) : b.pins, bans: own?.terms.bans ?? b.bans, library: null,
+      settings: own?.terms.settings ?? b.settings,
+      kind: week.kind === 'taper' ? 'ordinary' : week.kind,
+      crush: week.crush,
+      events: b.events.map((e) => e.on),
+      tests: b.tests?.weeks.includes(i) ? { minutes: b.tests.minutes } : null,
+      restedBefore: sunday,
+      pins: own ? pinsOf(own.blocks) : b.pins,
+      bans: own?.terms.bans ?? b.bans,
+      library: null,
     },
     // The same work from week to week is what progress is made on; a week away is another thing.
     near: like && week.kind !== 'travel' ? { blocks: like, weight: NEAR_LAST_WEEK } : null,
   }
 }
 
-export interface PlannedWeek extends WeekOfBlock { problem: WeekProblem; plan: WeekPlan; gap: number | null }
+export interface PlannedWeek extends WeekOfBlock {
+  problem: WeekProblem
+  plan: WeekPlan
+  gap: number | null
+}
 
-/** A block week by week, each solved from its draft; a week the solver finds no plan for keeps its draft (gap null). `kept` weeks are taken as they are. */
-export function planBlock(highs: Highs, b: BlockProblem, o: Pick<SolveOptions, 'gap' | 'iterations'> & { newId: () => string; kept?: readonly WeekSoFar[]; onWeek?: (w: PlannedWeek, i: number) => void }): PlannedWeek[] {
+/**
+ * A block week by week, each solved from its draft; a week the solver finds no plan for keeps its
+ * draft (gap null). `kept` weeks are taken as they are.
+ */
+export function planBlock(
+  highs: Highs,
+  b: BlockProblem,
+  o: Pick<SolveOptions, 'gap' | 'iterations'> & {
+    newId: () => string
+    kept?: readonly WeekSoFar[]
+    onWeek?: (w: PlannedWeek, i: number) => void
+  },
+): PlannedWeek[] {
   const so: WeekSoFar[] = [...(o.kept ?? [])]
   const out: PlannedWeek[] = []
   for (let i = so.length; i < b.weeks; i++) {
     const problem = weekProblem(b, i, so)
     const start = draftWeek(problem, o.newId)
     const solved = solveWeek(highs, problem, { ...o, start })
-    const week: PlannedWeek = { ...weeksOf(b)[i]!, problem, plan: solved.ok ? solved.plan : start, gap: solved.ok ? solved.gap : null }
+    const week: PlannedWeek = {
+      ...weeksOf(b)[i]!,
+      problem,
+      plan: solved.ok ? solved.plan : start,
+      gap: solved.ok ? solved.gap : null,
+    }
     so.push({ kind: week.kind, plan: week.plan, doneLoad: null })
     out.push(week)
     o.onWeek?.(week, i)

@@ -10,7 +10,10 @@ export interface Clash {
   rule: string
   kind: 'safety' | 'practice'
   says: string
-  /** What it takes to let go of it, in words; null: it is never offered (safety, and what is not the coach's to change here). */
+  /**
+   * What it takes to let go of it, in words; null: it is never offered (safety, and what is not the
+   * coach's to change here).
+   */
   give: string | null
 }
 
@@ -24,7 +27,12 @@ const kindOf = (rule: string): Clash['kind'] => RULES.find((r) => r.id === rule)
 
 /** Whether any week keeps the ties and the rows of these keys. */
 export function feasible(highs: Highs, m: Model, keys: ReadonlySet<string>): boolean {
-  const data = asData(highs, { ...m, cost: m.cost.map(() => 0), offset: 0, rows: m.rows.filter((r) => isTie(r) || keys.has(r.key)) })
+  const data = asData(highs, {
+    ...m,
+    cost: m.cost.map(() => 0),
+    offset: 0,
+    rows: m.rows.filter((r) => isTie(r) || keys.has(r.key)),
+  })
   const model = highs.createModel(data)
   try {
     model.options.set({ output_flag: false, random_seed: 1 })
@@ -39,32 +47,59 @@ export function feasible(highs: Highs, m: Model, keys: ReadonlySet<string>): boo
 function minutesShort(highs: Highs, m: Model, key: string): number | null {
   const cost = [...m.cost.map(() => 0), -1]
   const slack = m.cost.length
-  const rows = m.rows.map((r) => (r.key === key ? { ...r, at: [...r.at, slack], by: [...r.by, -1] } : r))
-  const model = highs.createModel(asData(highs, { ...m, cost, low: [...m.low, 0], high: [...m.high, 600], whole: [...m.whole, false], offset: 0, rows }))
+  const rows = m.rows.map((r) =>
+    r.key === key ? { ...r, at: [...r.at, slack], by: [...r.by, -1] } : r,
+  )
+  const model = highs.createModel(
+    asData(highs, {
+      ...m,
+      cost,
+      low: [...m.low, 0],
+      high: [...m.high, 600],
+      whole: [...m.whole, false],
+      offset: 0,
+      rows,
+    }),
+  )
   try {
     model.options.set({ output_flag: false, random_seed: 1 })
     model.run()
-    return model.getModelStatus() === highs.constants.modelStatus.optimal ? Math.ceil(-model.getObjectiveValue() - 1e-6) : null
+    return model.getModelStatus() === highs.constants.modelStatus.optimal
+      ? Math.ceil(-model.getObjectiveValue() - 1e-6)
+      : null
   } finally {
     model.dispose()
   }
 }
 
 /**
- * A smallest set of things that clash in a week that cannot be planned: leave any one of them out and the rest fits. Found by leaving out
- * one after the other, safety first, so that what remains is as far as possible what can give. Null where the week can be planned.
+ * A smallest set of things that clash in a week that cannot be planned: leave any one of them out
+ * and the rest fits. Found by leaving out
+ * one after the other, safety first, so that what remains is as far as possible what can give. Null
+ * where the week can be planned.
  */
 export function conflictOf(highs: Highs, p: WeekProblem): Clash[] | null {
   const m = buildModel(p)
-  const order = (rule: string): number => (rule === 'pin' ? 3 : GIVES.has(rule) ? 2 : kindOf(rule) === 'practice' ? 1 : 0)
-  const named = [...new Map(m.rows.filter((r) => !isTie(r)).map((r) => [r.key, r])).values()].sort((a, b) => order(a.rule) - order(b.rule))
+  const order = (rule: string): number =>
+    rule === 'pin' ? 3 : GIVES.has(rule) ? 2 : kindOf(rule) === 'practice' ? 1 : 0
+  const named = [...new Map(m.rows.filter((r) => !isTie(r)).map((r) => [r.key, r])).values()].sort(
+    (a, b) => order(a.rule) - order(b.rule),
+  )
   const keys = new Set(named.map((r) => r.key))
   if (feasible(highs, m, keys)) return null
   for (const r of named) {
     keys.delete(r.key)
     if (feasible(highs, m, keys)) keys.add(r.key)
   }
-  return named.filter((r) => keys.has(r.key)).map((r) => ({ key: r.key, rule: r.rule, kind: kindOf(r.rule), says: r.says, give: GIVES.has(r.rule) ? giving(highs, m, r) : null }))
+  return named
+    .filter((r) => keys.has(r.key))
+    .map((r) => ({
+      key: r.key,
+      rule: r.rule,
+      kind: kindOf(r.rule),
+      says: r.says,
+      give: GIVES.has(r.rule) ? giving(highs, m, r) : null,
+    }))
 }
 
 function giving(highs: Highs, m: Model, r: Row): string | null {

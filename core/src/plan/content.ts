@@ -8,15 +8,48 @@ import { CLOSE_MIN, WARM_UP_MIN } from './practice'
 import { blockMinutes } from './time'
 import type { Block, DayFrame } from './types'
 
-export interface BlockContent { block: Block; exercise: Exercise; kit: readonly string[]; minutes: number; restS: number; /** Empty where nothing is lifted. */ loads: readonly (LoadAdvice & { hand: Hand })[] }
-export interface SessionContent { warmUp: readonly Exercise[]; blocks: readonly BlockContent[]; minutes: number }
+export interface BlockContent {
+  block: Block
+  exercise: Exercise
+  kit: readonly string[]
+  minutes: number
+  restS: number
+  /** Empty where nothing is lifted. */ loads: readonly (LoadAdvice & { hand: Hand })[]
+}
+export interface SessionContent {
+  warmUp: readonly Exercise[]
+  blocks: readonly BlockContent[]
+  minutes: number
+}
 
-/** What a session is made of: warm-up, blocks in their order with what each hand lifts, the rest between sets (s) and true minutes. */
-export function sessionContent(blocks: readonly Block[], day: DayFrame, sources: LoadSources): SessionContent {
+/**
+ * What a session is made of: warm-up, blocks in their order with what each hand lifts, the rest
+ * between sets (s) and true minutes.
+ */
+export function sessionContent(
+  blocks: readonly Block[],
+  day: DayFrame,
+  sources: LoadSources,
+): SessionContent {
   const own = inOrder(blocks).map((block): BlockContent => {
     const exercise = exerciseById(block.exerciseId)!
-    const loads = block.hands.flatMap((hand) => { const advice = loadAdvice(block, hand, day.place, sources); return advice ? [{ hand, ...advice }] : [] })
-    return { block, exercise, kit: kitFor(exercise, day.place, sources.kits) ?? [], minutes: blockMinutes(block), restS: exercise.restS, loads }
+    const loads = block.hands.flatMap((hand) => {
+      const advice = loadAdvice(block, hand, day.place, sources)
+      return advice ? [{ hand, ...advice }] : []
+    })
+    return {
+      block,
+      exercise,
+      kit: kitFor(exercise, day.place, sources.kits) ?? [],
+      minutes: blockMinutes(block),
+      restS: exercise.restS,
+      loads,
+    }
   })
-  return { warmUp: warmUp(blocks), blocks: own, minutes: own.length === 0 ? 0 : WARM_UP_MIN + CLOSE_MIN + own.reduce((a, b) => a + b.minutes, 0) }
+  return {
+    warmUp: warmUp(blocks),
+    blocks: own,
+    minutes:
+      own.length === 0 ? 0 : WARM_UP_MIN + CLOSE_MIN + own.reduce((a, b) => a + b.minutes, 0),
+  }
 }

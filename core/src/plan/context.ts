@@ -26,7 +26,10 @@ export interface DoneSet {
   set: number
 }
 
-/** Hand load really done in a week: each set once, however many hands; balance work left out. Null without logs. */
+/**
+ * Hand load really done in a week: each set once, however many hands; balance work left out. Null
+ * without logs.
+ */
 export function loadDone(logs: readonly DoneSet[], weekStart: LocalDate): number | null {
   const end = addDays(weekStart, 7)
   const sets = new Map(
@@ -75,14 +78,18 @@ export const restsOnSunday = (week: WeekPlan): boolean =>
   week.testDay !== 6 &&
   week.blocks.filter((b) => b.day === 6).every((b) => isRestful(exerciseById(b.exerciseId)!))
 
-/** The load a later week grows from, of an ordinary week: what was done, at least nine tenths of what was planned; not yet done (null): the plan. */
+/**
+ * The load a later week grows from, of an ordinary week: what was done, at least nine tenths of
+ * what was planned; not yet done (null): the plan.
+ */
 export function growsFrom(planned: readonly Block[], done: number | null): number {
   const load = handLoad(planned)
   return Math.max(done ?? load, PLANNED_FLOOR * load)
 }
 
 /**
- * The reference load of a week: the last ordinary week planned before it, so that a deload, a week away or a missed one does not pull later
+ * The reference load of a week: the last ordinary week planned before it, so that a deload, a week
+ * away or a missed one does not pull later
  * weeks down; without plans what was done in the week before. Null: nothing on record.
  */
 function reference(
@@ -99,7 +106,10 @@ function reference(
   return growsFrom(last.blocks, addDays(last.weekStart, 7) <= today ? (done ?? 0) : null)
 }
 
-/** What the validator knows beside the week itself: cautions, kit, what was planned and what was done before it. */
+/**
+ * What the validator knows beside the week itself: cautions, kit, what was planned and what was
+ * done before it.
+ */
 export function planContext(
   judge: Judge,
   kit: Kits,

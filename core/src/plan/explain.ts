@@ -19,13 +19,25 @@ export type Change = { total: number; parts: { id: PartId; name: string; points:
 /** What one plan has over another, in points. */
 export function difference(a: WeekPlan, b: WeekPlan, p: WeekProblem): Change {
   const [x, y] = [scorePlan(a, p), scorePlan(b, p)]
-  return { total: x.total - y.total, parts: PARTS.map((q) => ({ ...q, points: x.parts[q.id] - y.parts[q.id] })).filter((q) => Math.abs(q.points) > 1e-9) }
+  return {
+    total: x.total - y.total,
+    parts: PARTS.map((q) => ({ ...q, points: x.parts[q.id] - y.parts[q.id] })).filter(
+      (q) => Math.abs(q.points) > 1e-9,
+    ),
+  }
 }
 
-const newBreaches = (plan: WeekPlan, than: WeekPlan, p: WeekProblem): Breach[] => newlyBroken(plan, than, contextOf(p))
+const newBreaches = (plan: WeekPlan, than: WeekPlan, p: WeekProblem): Breach[] =>
+  newlyBroken(plan, than, contextOf(p))
 
-const without = (plan: WeekPlan, id: string): WeekPlan => ({ ...plan, blocks: plan.blocks.filter((b) => b.id !== id) })
-const withBlock = (plan: WeekPlan, block: Block): WeekPlan => ({ ...plan, blocks: [...plan.blocks, block] })
+const without = (plan: WeekPlan, id: string): WeekPlan => ({
+  ...plan,
+  blocks: plan.blocks.filter((b) => b.id !== id),
+})
+const withBlock = (plan: WeekPlan, block: Block): WeekPlan => ({
+  ...plan,
+  blocks: [...plan.blocks, block],
+})
 
 export interface WhyHere {
   /** What the plan loses without the block. */
@@ -34,7 +46,10 @@ export interface WhyHere {
   serves: Want | null
   /** Rules that are broken without it. */
   breaks: Breach[]
-  /** The best that could stand in its place on that day, and what the plan has less (or, below 0, more) with it; null: nothing that keeps the rules. */
+  /**
+   * The best that could stand in its place on that day, and what the plan has less (or, below 0,
+   * more) with it; null: nothing that keeps the rules.
+   */
   instead: { block: Block; loses: number } | null
   /** The same block on another day, where the rules let it: points the plan loses by that. */
   otherDays: { day: number; loses: number }[]
@@ -48,18 +63,35 @@ export function explainBlock(plan: WeekPlan, blockId: string, p: WeekProblem): W
   const points = scorePlan(plan, p).total
   const legal = (next: WeekPlan) => newBreaches(next, plan, p).length === 0
   const ranked = candidatesOf(p, [], [block.day])
-    .filter((c) => c.forbidden.length === 0 && c.block.exerciseId !== block.exerciseId && !plan.blocks.some((b) => b.day === block.day && b.exerciseId === c.block.exerciseId))
-    .map((c) => ({ block: { ...c.block, id: blockId }, loses: points - scorePlan(withBlock(rest, c.block), p).total }))
+    .filter(
+      (c) =>
+        c.forbidden.length === 0 &&
+        c.block.exerciseId !== block.exerciseId &&
+        !plan.blocks.some((b) => b.day === block.day && b.exerciseId === c.block.exerciseId),
+    )
+    .map((c) => ({
+      block: { ...c.block, id: blockId },
+      loses: points - scorePlan(withBlock(rest, c.block), p).total,
+    }))
     .sort((a, b) => a.loses - b.loses || (a.block.exerciseId < b.block.exerciseId ? -1 : 1))
   const otherDays = [0, 1, 2, 3, 4, 5, 6].flatMap((day) => {
     const moved = withBlock(rest, { ...block, day })
     const e = exerciseById(block.exerciseId)!
-    if (day === block.day || rest.blocks.some((b) => b.day === day && b.exerciseId === block.exerciseId) || forbids(e, day, blockMinutes(block), p, contextOf(p)).length > 0 || !legal(moved)) return []
+    if (
+      day === block.day ||
+      rest.blocks.some((b) => b.day === day && b.exerciseId === block.exerciseId) ||
+      forbids(e, day, blockMinutes(block), p, contextOf(p)).length > 0 ||
+      !legal(moved)
+    )
+      return []
     return [{ day, loses: points - scorePlan(moved, p).total }]
   })
   return {
-    loss: difference(plan, rest, p), serves: leadWant(block, plan.blocks, p.wants, settingsFor(p.terms.settings, p.wants, p.frame)), breaks: newBreaches(rest, plan, p),
-    instead: ranked.find((r) => legal(withBlock(rest, r.block))) ?? null, otherDays: otherDays.sort((a, b) => a.loses - b.loses),
+    loss: difference(plan, rest, p),
+    serves: leadWant(block, plan.blocks, p.wants, settingsFor(p.terms.settings, p.wants, p.frame)),
+    breaks: newBreaches(rest, plan, p),
+    instead: ranked.find((r) => legal(withBlock(rest, r.block))) ?? null,
+    otherDays: otherDays.sort((a, b) => a.loses - b.loses),
   }
 }
 
@@ -70,21 +102,43 @@ export type WhyNot =
   | { kind: 'there' }
   /** Nothing stands against it: it can be added, and the points change so. */
   | { kind: 'free'; block: Block; gains: number }
-  /** It would break these rules; taking one block out makes room, at a price (below 0: the plan gets better). */
+  /**
+   * It would break these rules; taking one block out makes room, at a price (below 0: the plan gets
+   * better).
+   */
   | { kind: 'swap'; block: Block; breaks: Breach[]; out: Block; price: number }
   /** Only by planning anew round it, at a price. */
   | { kind: 'forced'; breaks: Breach[]; plan: WeekPlan; price: number }
   /** Not even so. */
   | { kind: 'impossible'; breaks: Breach[] }
 
-/** Why an exercise does not stand on a day: what forbids it, else what it would break and the cheapest way to have it. */
-export function whyNot(highs: Highs | null, plan: WeekPlan, exerciseId: string, day: number, p: WeekProblem): WhyNot {
+/**
+ * Why an exercise does not stand on a day: what forbids it, else what it would break and the
+ * cheapest way to have it.
+ */
+export function whyNot(
+  highs: Highs | null,
+  plan: WeekPlan,
+  exerciseId: string,
+  day: number,
+  p: WeekProblem,
+): WhyNot {
   const e = exerciseById(exerciseId)
-  if (!e) return { kind: 'forbidden', reasons: [{ rule: 'unknown', says: 'The exercise is not known.' }] }
-  if (plan.blocks.some((b) => b.day === day && b.exerciseId === exerciseId)) return { kind: 'there' }
+  if (!e)
+    return { kind: 'forbidden', reasons: [{ rule: 'unknown', says: 'The exercise is not known.' }] }
+  if (plan.blocks.some((b) => b.day === day && b.exerciseId === exerciseId))
+    return { kind: 'there' }
   const c = contextOf(p)
   const free = freeHands(e, c)
-  const block: Block = { id: `${exerciseId} ${day}`, day, exerciseId, sets: setChoices(e, false)[0]!, dose: usualDose(e), hands: free.length > 0 ? free : e.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' }
+  const block: Block = {
+    id: `${exerciseId} ${day}`,
+    day,
+    exerciseId,
+    sets: setChoices(e, false)[0]!,
+    dose: usualDose(e),
+    hands: free.length > 0 ? free : e.hands === 'both' ? ['both'] : ['left', 'right'],
+    reason: '',
+  }
   const reasons = [...forbids(e, day, blockMinutes(block), p, c)]
   if (reasons.length > 0) return { kind: 'forbidden', reasons }
   const points = scorePlan(plan, p).total
@@ -98,17 +152,37 @@ export function whyNot(highs: Highs | null, plan: WeekPlan, exerciseId: string, 
   const swap = swaps.find((s) => newBreaches(s.plan, plan, p).length === 0)
   if (swap) return { kind: 'swap', block, breaks, out: swap.out, price: swap.price }
   if (!highs) return { kind: 'impossible', breaks }
-  const solved = solveWeek(highs, { ...p, terms: { ...p.terms, pins: [...p.terms.pins, { exerciseId, day, sets: null }] }, near: { blocks: plan.blocks, weight: 1 } }, { gap: 0.03, iterations: 15_000 })
-  return solved.ok ? { kind: 'forced', breaks, plan: solved.plan, price: points - scorePlan(solved.plan, p).total } : { kind: 'impossible', breaks }
+  const solved = solveWeek(
+    highs,
+    {
+      ...p,
+      terms: { ...p.terms, pins: [...p.terms.pins, { exerciseId, day, sets: null }] },
+      near: { blocks: plan.blocks, weight: 1 },
+    },
+    { gap: 0.03, iterations: 15_000 },
+  )
+  return solved.ok
+    ? { kind: 'forced', breaks, plan: solved.plan, price: points - scorePlan(solved.plan, p).total }
+    : { kind: 'impossible', breaks }
 }
 
-/** Blocks passed over: the best that could not be had, with the points it would have given by itself. */
-export function passedOver(plan: WeekPlan, p: WeekProblem, most = 5): { candidate: Candidate; gains: number; breaks: Breach[] }[] {
+/**
+ * Blocks passed over: the best that could not be had, with the points it would have given by
+ * itself.
+ */
+export function passedOver(
+  plan: WeekPlan,
+  p: WeekProblem,
+  most = 5,
+): { candidate: Candidate; gains: number; breaks: Breach[] }[] {
   const points = scorePlan(plan, p).total
   const seen = new Set<string>()
   return candidatesOf(p)
     .filter((c) => c.forbidden.length === 0 && !plan.blocks.some((b) => b.exerciseId === c.e.id))
-    .map((candidate) => ({ candidate, gains: scorePlan(withBlock(plan, candidate.block), p).total - points }))
+    .map((candidate) => ({
+      candidate,
+      gains: scorePlan(withBlock(plan, candidate.block), p).total - points,
+    }))
     .filter((x) => x.gains > 0)
     .sort((a, b) => b.gains - a.gains)
     .filter((x) => !seen.has(x.candidate.e.id) && seen.add(x.candidate.e.id))

@@ -11,4 +11,12 @@ export function newlyBroken(plan: WeekPlan, than: WeekPlan, context: PlanContext
 
 /** What the validator says of a block on each other day of the week; null: nothing new. */
 export const verdicts = (plan: WeekPlan, block: Block, context: PlanContext): (Breach | null)[] =>
-  [0, 1, 2, 3, 4, 5, 6].map((day) => (day === block.day ? null : newlyBroken({ ...plan, blocks: plan.blocks.map((b) => (b.id === block.id ? { ...b, day } : b)) }, plan, context)[0] ?? null))
+  [0, 1, 2, 3, 4, 5, 6].map((day) =>
+    day === block.day
+      ? null
+      : (newlyBroken(
+          { ...plan, blocks: plan.blocks.map((b) => (b.id === block.id ? { ...b, day } : b)) },
+          plan,
+          context,
+        )[0] ?? null),
+  )

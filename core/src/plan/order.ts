@@ -9,6 +9,8 @@ const THUMB_FIRST = 'thumb_base'
 
 /** A day's blocks in the order they are done. */
 export function inOrder(blocks: readonly Block[]): Block[] {
-  const rank = (b: Block) => POSITIONS.indexOf(exerciseById(b.exerciseId)?.position ?? 'main') * 10 + (b.exerciseId === THUMB_FIRST ? 0 : 1)
+  const rank = (b: Block) =>
+    POSITIONS.indexOf(exerciseById(b.exerciseId)?.position ?? 'main') * 10 +
+    (b.exerciseId === THUMB_FIRST ? 0 : 1)
   return [...blocks].sort((a, b) => rank(a) - rank(b))
 }

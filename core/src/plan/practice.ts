@@ -15,7 +15,11 @@ export const TISSUE_BUDGET: Record<TissueId, { day: number; week: number }> = {
 }
 
 /** Stress a level of the day's sport load adds. */
-export const SPORT_STRESS: Partial<Record<TissueId, number>> = { finger_flexors: 3, skin: 1, shoulder: 1 }
+export const SPORT_STRESS: Partial<Record<TissueId, number>> = {
+  finger_flexors: 3,
+  skin: 1,
+  shoulder: 1,
+}
 
 /** Stress in one set from which a hard block makes a hard day of that tissue. */
 export const HARD_STRESS = 2
@@ -35,13 +39,19 @@ export const EXTENSION_DAYS = 2
 export const GROWTH = 1.12
 /** Weight of a set in hand load by level. */
 export const LEVEL_WEIGHT = { light: 0.3, moderate: 0.7, hard: 1 } as const
-/** Stress on the finger flexors of a day's heavy pull, without straps and with straps on the top sets. */
+/**
+ * Stress on the finger flexors of a day's heavy pull, without straps and with straps on the top
+ * sets.
+ */
 export const PULL_STRESS = { a: 6, b: 2 } as const
 /** Hand load of a deload week against the reference, and of a day in a taper. */
 export const DELOAD = 0.6
 /** Every so many weeks a deload. */
 export const DELOAD_EACH = 4
-/** Share of last week's planned load that growth is measured from at the least, so that one missed session does not pull all later weeks down. */
+/**
+ * Share of last week's planned load that growth is measured from at the least, so that one missed
+ * session does not pull all later weeks down.
+ */
 export const PLANNED_FLOOR = 0.9
 /** How much of the price of change a new week pays against the week before. */
 export const NEAR_LAST_WEEK = 0.25
@@ -61,16 +71,32 @@ export const OFTEN_DAYS = 5
 export const POINTS = {
   coverage: 100,
   /** A day of a top quality, up to so many days, for so many qualities. */
-  frequency: 2, frequencyDays: 2, frequencyTop: 4,
+  frequency: 2,
+  frequencyDays: 2,
+  frequencyTop: 4,
   /** An effective set of a top quality under what keeps it. */
   underKeep: -12,
-  session: -1, lightDay: 0.5,
-  variety: 0.5, varietyMost: 6,
-  crushOutOfPhase: -0.5, hardBeforePull: -1, weakerExtra: 0.4,
-  changedBlock: -1, changedSet: -0.2,
+  session: -1,
+  lightDay: 0.5,
+  variety: 0.5,
+  varietyMost: 6,
+  crushOutOfPhase: -0.5,
+  hardBeforePull: -1,
+  weakerExtra: 0.4,
+  changedBlock: -1,
+  changedSet: -0.2,
 } as const
 /** Share of a best single lift a set is done with, by aim, where no hold time says it. */
-export const LOAD_SHARE = { max: 0.9, size: 0.65, sustained: 0.5, repeated: 0.6, reactive: 0.4, balance: 0.2, prepare: 0.1, close: 0.1 } as const
+export const LOAD_SHARE = {
+  max: 0.9,
+  size: 0.65,
+  sustained: 0.5,
+  repeated: 0.6,
+  reactive: 0.4,
+  balance: 0.2,
+  prepare: 0.1,
+  close: 0.1,
+} as const
 /** A hold is loaded as if it were so much longer, so that something is left. */
 export const HOLD_MARGIN = 1.25
 /** Minutes kept for warm-up and closing in every session. */

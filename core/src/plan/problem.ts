@@ -10,7 +10,8 @@ import type { PlanContext } from './situation'
 import type { Block, DayFrame, Place, WeekTerms } from './types'
 
 /**
- * One week to be planned, as plain data: what there is to know, nothing worked out. Minutes, kg-free hand load (sets weighted by level),
+ * One week to be planned, as plain data: what there is to know, nothing worked out. Minutes,
+ * kg-free hand load (sets weighted by level),
  * local dates. It is what workers, the server and `./mano plan` are given.
  */
 export interface WeekProblem {
@@ -34,26 +35,47 @@ export interface WeekProblem {
 
 /** What the validator needs of a problem, its school settings filled in. */
 export const contextOf = (p: WeekProblem): PlanContext => ({
-  judge: judgeBy(factsAhead(p.facts, p.weekStart)), kit: kitsOf(p.units), hardBefore: p.hardBefore, lastLoad: p.lastLoad, terms: { ...p.terms, settings: settingsFor(p.terms.settings, p.wants, p.frame) },
+  judge: judgeBy(factsAhead(p.facts, p.weekStart)),
+  kit: kitsOf(p.units),
+  hardBefore: p.hardBefore,
+  lastLoad: p.lastLoad,
+  terms: { ...p.terms, settings: settingsFor(p.terms.settings, p.wants, p.frame) },
 })
 
-const isObject = (v: unknown): v is Record<string, unknown> => typeof v === 'object' && v !== null && !Array.isArray(v)
+const isObject = (v: unknown): v is Record<string, unknown> =>
+  typeof v === 'object' && v !== null && !Array.isArray(v)
 
 /**
  * A problem from JSON. Refuses, in words, what is missing or of the wrong
  * kind; what is inside wants and facts is not looked through.
  */
-export function readProblem(json: unknown): { ok: true; problem: WeekProblem } | { ok: false; says: string } {
+export function readProblem(
+  json: unknown,
+): { ok: true; problem: WeekProblem } | { ok: false; says: string } {
   const no = (says: string) => ({ ok: false as const, says })
   if (!isObject(json)) return no('A problem is an object.')
   const date = json['weekStart']
-  if (typeof date !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(date) || new Date(`${date}T00:00:00Z`).getUTCDay() !== 1) return no('weekStart is a Monday, as 2026-10-05.')
-  for (const key of ['frame', 'wants', 'units', 'hardBefore'] as const) if (!Array.isArray(json[key])) return no(`${key} is a list.`)
+  if (
+    typeof date !== 'string' ||
+    !/^\d{4}-\d{2}-\d{2}$/.test(date) ||
+    new Date(`${date}T00:00:00Z`).getUTCDay() !== 1
+  )
+    return no('weekStart is a Monday, as 2026-10-05.')
+  for (const key of ['frame', 'wants', 'units', 'hardBefore'] as const)
+    if (!Array.isArray(json[key])) return no(`${key} is a list.`)
   if ((json['frame'] as unknown[]).length !== 7) return no('frame has seven days.')
   if (!isObject(json['facts'])) return no('facts is an object.')
   if (!isObject(json['terms'])) return no('terms is an object.')
   const load = json['lastLoad']
-  if (load !== null && (typeof load !== 'number' || !(load >= 0))) return no('lastLoad is a number from 0, or null.')
+  if (load !== null && (typeof load !== 'number' || !(load >= 0)))
+    return no('lastLoad is a number from 0, or null.')
   const facts = json['facts'] as unknown as SafetyFacts
-  return { ok: true, problem: { ...(json as unknown as WeekProblem), near: (json['near'] as WeekProblem['near'] | undefined) ?? null, facts } }
+  return {
+    ok: true,
+    problem: {
+      ...(json as unknown as WeekProblem),
+      near: (json['near'] as WeekProblem['near'] | undefined) ?? null,
+      facts,
+    },
+  }
 }

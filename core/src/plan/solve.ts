@@ -20,10 +20,22 @@ export interface SolveOptions {
   /** Makes ids for blocks that have none. */
   newId?: () => string
 }
-export interface Progress { points: number; bound: number; plan: WeekPlan | null }
+export interface Progress {
+  points: number
+  bound: number
+  plan: WeekPlan | null
+}
 
 export type Solved =
-  | { ok: true; plan: WeekPlan; points: number; bound: number; /** Share of the bound, 0 to 1. */ gap: number; proven: boolean; iterations: number }
+  | {
+      ok: true
+      plan: WeekPlan
+      points: number
+      bound: number
+      /** Share of the bound, 0 to 1. */ gap: number
+      proven: boolean
+      iterations: number
+    }
   | { ok: false; reason: 'infeasible' | 'stopped-without-a-plan' }
 
 export const SOLVE = { gap: 0.02, iterations: 60_000 } as const
@@ -33,39 +45,76 @@ type Start = Pick<WeekPlan, 'blocks' | 'testDay'>
 /** A model as the solver takes it, row by row. */
 export function asData(highs: Highs, m: Model): ModelData {
   const starts = new Int32Array(m.rows.length + 1)
-  m.rows.forEach((r, i) => { starts[i + 1] = starts[i]! + r.at.length })
+  m.rows.forEach((r, i) => {
+    starts[i + 1] = starts[i]! + r.at.length
+  })
   const indices = new Int32Array(starts.at(-1)!)
   const values = new Float64Array(starts.at(-1)!)
-  m.rows.forEach((r, i) => { indices.set(r.at, starts[i]!); values.set(r.by, starts[i]!) })
+  m.rows.forEach((r, i) => {
+    indices.set(r.at, starts[i]!)
+    values.set(r.by, starts[i]!)
+  })
   return {
-    numCols: m.cost.length, numRows: m.rows.length, sense: highs.constants.objectiveSense.maximize, offset: m.offset,
-    colCost: Float64Array.from(m.cost), colLower: Float64Array.from(m.low), colUpper: Float64Array.from(m.high),
-    rowLower: Float64Array.from(m.rows, (r) => r.low), rowUpper: Float64Array.from(m.rows, (r) => r.high),
-    matrix: { format: 'csr', numRows: m.rows.length, numCols: m.cost.length, starts, indices, values },
-    integrality: m.whole.map((w) => (w ? highs.constants.variableType.integer : highs.constants.variableType.continuous)),
+    numCols: m.cost.length,
+    numRows: m.rows.length,
+    sense: highs.constants.objectiveSense.maximize,
+    offset: m.offset,
+    colCost: Float64Array.from(m.cost),
+    colLower: Float64Array.from(m.low),
+    colUpper: Float64Array.from(m.high),
+    rowLower: Float64Array.from(m.rows, (r) => r.low),
+    rowUpper: Float64Array.from(m.rows, (r) => r.high),
+    matrix: {
+      format: 'csr',
+      numRows: m.rows.length,
+      numCols: m.cost.length,
+      starts,
+      indices,
+      values,
+    },
+    integrality: m.whole.map((w) =>
+      w ? highs.constants.variableType.integer : highs.constants.variableType.continuous,
+    ),
   } as unknown as ModelData
 }
 
 /** Values of all columns for a plan: the choices as they are, the rest left to the solver. */
 export function valuesOf(m: Model, plan: Start): Float64Array {
   const x = new Float64Array(m.cost.length)
-  for (const b of plan.blocks) { const i = indexOfBlock(m.candidates, b); if (i >= 0) x[i] = 1 }
+  for (const b of plan.blocks) {
+    const i = indexOfBlock(m.candidates, b)
+    if (i >= 0) x[i] = 1
+  }
   const day = plan.testDay ?? null
   if (day !== null && m.testDay[day]! >= 0) x[m.testDay[day]!] = 1
   return x
 }
 
 /** The plan in a vector of the solver; blocks keep the id they have in `known`. */
-export function planOf(m: Model, x: ArrayLike<number>, p: WeekProblem, known: readonly Block[], newId: () => string): WeekPlan {
+export function planOf(
+  m: Model,
+  x: ArrayLike<number>,
+  p: WeekProblem,
+  known: readonly Block[],
+  newId: () => string,
+): WeekPlan {
   const chosen = m.candidates.flatMap((c, i) => (x[i]! > 0.5 ? [c.block] : []))
   const testDay = m.testDay.findIndex((t) => t >= 0 && x[t]! > 0.5)
-  const blocks = chosen.map((b) => ({ ...b, id: known.find((k) => k.day === b.day && k.exerciseId === b.exerciseId)?.id ?? newId() }))
-  return inWords({ weekStart: p.weekStart, frame: p.frame, blocks, testDay: testDay < 0 ? null : testDay }, p)
+  const blocks = chosen.map((b) => ({
+    ...b,
+    id: known.find((k) => k.day === b.day && k.exerciseId === b.exerciseId)?.id ?? newId(),
+  }))
+  return inWords(
+    { weekStart: p.weekStart, frame: p.frame, blocks, testDay: testDay < 0 ? null : testDay },
+    p,
+  )
 }
 
 /**
- * The best week the solver finds, and how far from the best possible it may be. Blocks the calling thread while it works. Refuses a
- * problem in which no week keeps all rules (see `conflict` for why). The same problem and options give the same plan.
+ * The best week the solver finds, and how far from the best possible it may be. Blocks the calling
+ * thread while it works. Refuses a
+ * problem in which no week keeps all rules (see `conflict` for why). The same problem and options
+ * give the same plan.
  */
 export function solveWeek(highs: Highs, p: WeekProblem, o: SolveOptions = {}): Solved {
   const start = o.start ?? null
@@ -74,28 +123,60 @@ export function solveWeek(highs: Highs, p: WeekProblem, o: SolveOptions = {}): S
   let made = 0
   const decode = (x: ArrayLike<number>) => planOf(m, x, p, known, o.newId ?? (() => `b${++made}`))
   const first = start ? valuesOf(m, start) : null
-  if (o.days && first) m.candidates.forEach((c, i) => { if (!o.days!.includes(c.block.day)) m.low[i] = m.high[i] = first[i]! })
+  if (o.days && first)
+    m.candidates.forEach((c, i) => {
+      if (!o.days!.includes(c.block.day)) m.low[i] = m.high[i] = first[i]!
+    })
   const model = highs.createModel(asData(highs, m))
   try {
     const { callbackType, modelStatus } = highs.constants
-    model.options.set({ output_flag: false, mip_rel_gap: o.gap ?? SOLVE.gap, mip_abs_gap: 1e-9, random_seed: 1 })
+    model.options.set({
+      output_flag: false,
+      mip_rel_gap: o.gap ?? SOLVE.gap,
+      mip_abs_gap: 1e-9,
+      random_seed: 1,
+    })
     if (first) model.setSolution({ colValue: first })
     const most = o.iterations ?? SOLVE.iterations
     model.run({
-      [callbackType.mipInterrupt](e) { if (Number(e.data.mip_total_lp_iterations ?? 0) > most) e.interrupt() },
+      [callbackType.mipInterrupt](e) {
+        if (Number(e.data.mip_total_lp_iterations ?? 0) > most) e.interrupt()
+      },
       ...(o.onProgress && {
-        [callbackType.mipImprovingSolution](e) { o.onProgress!({ points: e.data.mip_primal_bound ?? NaN, bound: e.data.mip_dual_bound ?? NaN, plan: e.data.mip_solution ? decode(e.data.mip_solution) : null }) },
-        [callbackType.mipLogging](e) { o.onProgress!({ points: e.data.mip_primal_bound ?? NaN, bound: e.data.mip_dual_bound ?? NaN, plan: null }) },
+        [callbackType.mipImprovingSolution](e) {
+          o.onProgress!({
+            points: e.data.mip_primal_bound ?? NaN,
+            bound: e.data.mip_dual_bound ?? NaN,
+            plan: e.data.mip_solution ? decode(e.data.mip_solution) : null,
+          })
+        },
+        [callbackType.mipLogging](e) {
+          o.onProgress!({
+            points: e.data.mip_primal_bound ?? NaN,
+            bound: e.data.mip_dual_bound ?? NaN,
+            plan: null,
+          })
+        },
       }),
     })
     const status = model.getModelStatus()
-    if (status === modelStatus.infeasible || status === modelStatus.unboundedOrInfeasible) return { ok: false, reason: 'infeasible' }
+    if (status === modelStatus.infeasible || status === modelStatus.unboundedOrInfeasible)
+      return { ok: false, reason: 'infeasible' }
     const x = model.getSolution().colValue
     const points = model.getObjectiveValue()
     // A stop without a plan gives a vector of nothing: it is no plan.
-    if (!Number.isFinite(points) || x.length === 0 || m.rows.some((r) => !kept(r, x))) return { ok: false, reason: 'stopped-without-a-plan' }
+    if (!Number.isFinite(points) || x.length === 0 || m.rows.some((r) => !kept(r, x)))
+      return { ok: false, reason: 'stopped-without-a-plan' }
     const bound = Number(model.info.get('mip_dual_bound'))
-    return { ok: true, plan: decode(x), points, bound, gap: Math.abs(bound) < 1e-9 ? 0 : Math.max(0, (bound - points) / Math.abs(bound)), proven: status === modelStatus.optimal, iterations: Number(model.info.get('simplex_iteration_count')) }
+    return {
+      ok: true,
+      plan: decode(x),
+      points,
+      bound,
+      gap: Math.abs(bound) < 1e-9 ? 0 : Math.max(0, (bound - points) / Math.abs(bound)),
+      proven: status === modelStatus.optimal,
+      iterations: Number(model.info.get('simplex_iteration_count')),
+    }
   } finally {
     model.dispose()
   }

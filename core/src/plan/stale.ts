@@ -16,7 +16,10 @@ export interface StaleMark {
   blockIds: readonly string[]
 }
 
-/** What is known beside the week: when it was saved, what it was saved in spite of, what happened since. Days local. */
+/**
+ * What is known beside the week: when it was saved, what it was saved in spite of, what happened
+ * since. Days local.
+ */
 export interface Since {
   savedOn: LocalDate
   /** Saved with the coach's word: what may be overruled was known then. */
@@ -61,7 +64,10 @@ const cautionsOf = (week: WeekPlan, c: PlanContext, of: ReadonlySet<string>): st
   ),
 ]
 
-/** Why a saved week no longer fits what is known, and which blocks that touches; nothing: it stands. Blocks that are done are past mending. */
+/**
+ * Why a saved week no longer fits what is known, and which blocks that touches; nothing: it stands.
+ * Blocks that are done are past mending.
+ */
 export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): StaleMark[] {
   const done = doneBlocks(week, since.logs)
   const ahead = week.blocks.filter(
@@ -129,7 +135,10 @@ export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): 
   ]
 }
 
-/** The week as it can still be planned: what is done stands pinned, what was missed is out, days gone by take nothing more. */
+/**
+ * The week as it can still be planned: what is done stands pinned, what was missed is out, days
+ * gone by take nothing more.
+ */
 export function fromToday(
   week: WeekPlan,
   logs: readonly DoneSet[],

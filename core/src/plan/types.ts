@@ -4,7 +4,11 @@ import type { LocalDate } from '../units/dates'
 import type { Settings } from './schools'
 import { rowOf } from '../units/row'
 
-export const PLACES = [{ id: 'hall', name: 'Hall', where: 'in the hall' }, { id: 'home', name: 'Home', where: 'at home' }, { id: 'bag', name: 'Travel bag', where: 'in the bag' }] as const
+export const PLACES = [
+  { id: 'hall', name: 'Hall', where: 'in the hall' },
+  { id: 'home', name: 'Home', where: 'at home' },
+  { id: 'bag', name: 'Travel bag', where: 'in the bag' },
+] as const
 export type Place = (typeof PLACES)[number]['id']
 export const whereIs = (place: Place): string => rowOf(PLACES, place).where
 
@@ -50,9 +54,16 @@ export interface WeekPlan {
 }
 
 /** A block the coach wants on a day; sets null: as the plan finds best. */
-export interface Pin { exerciseId: string; day: number; sets: number | null }
+export interface Pin {
+  exerciseId: string
+  day: number
+  sets: number | null
+}
 /** What the coach will not have, on a day or at all (day null). */
-export interface Ban { exerciseId: string; day: number | null }
+export interface Ban {
+  exerciseId: string
+  day: number | null
+}
 
 /** What this week is within its block, and the coach's own terms. */
 export interface WeekTerms {
@@ -78,7 +89,10 @@ export type WeekKind = 'ordinary' | 'deload' | 'taper' | 'travel'
 export interface CoachTerms {
   settings: Settings
   bans: readonly Ban[]
-  /** What the week is in its block; absent: an ordinary one. Later weeks grow from ordinary weeks only. */
+  /**
+   * What the week is in its block; absent: an ordinary one. Later weeks grow from ordinary weeks
+   * only.
+   */
   kind?: WeekKind | undefined
   /** Minutes of tests in the week, and the day they stand on (null: not placed yet). */
   tests?: { minutes: number; day: number | null } | null | undefined
@@ -89,10 +103,29 @@ export interface CoachTerms {
 }
 export const NO_TERMS: CoachTerms = { settings: {}, bans: [] }
 
-export const PLAIN_TERMS: WeekTerms = { settings: {}, kind: 'ordinary', crush: null, events: [], tests: null, restedBefore: false, pins: [], bans: [], library: null }
+export const PLAIN_TERMS: WeekTerms = {
+  settings: {},
+  kind: 'ordinary',
+  crush: null,
+  events: [],
+  tests: null,
+  restedBefore: false,
+  pins: [],
+  bans: [],
+  library: null,
+}
 
 export const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
 
-export const EMPTY_DAY: DayFrame = { minutes: 0, place: 'hall', sportLoad: 0, heavyPull: 'none', competition: false }
+export const EMPTY_DAY: DayFrame = {
+  minutes: 0,
+  place: 'hall',
+  sportLoad: 0,
+  heavyPull: 'none',
+  competition: false,
+}
 /** Three sessions of 40 minutes: where a coach starts when nothing is entered. */
-export const DEFAULT_FRAME: readonly DayFrame[] = [0, 1, 2, 3, 4, 5, 6].map((d) => ({ ...EMPTY_DAY, minutes: [0, 2, 4].includes(d) ? 40 : d === 5 ? 15 : 0 }))
+export const DEFAULT_FRAME: readonly DayFrame[] = [0, 1, 2, 3, 4, 5, 6].map((d) => ({
+  ...EMPTY_DAY,
+  minutes: [0, 2, 4].includes(d) ? 40 : d === 5 ? 15 : 0,
+}))

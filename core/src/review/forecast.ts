@@ -4,15 +4,27 @@ import type { Hand } from '../testing/session'
 import { onePerDay, type Series } from './series'
 
 export type HandGoal =
-  | { hand: Hand; ok: true; on: LocalDate; early: LocalDate; /** Null: the interval has no late end within sight. */ late: LocalDate | null; ofBestPct: number }
+  | {
+      hand: Hand
+      ok: true
+      on: LocalDate
+      early: LocalDate
+      /** Null: the interval has no late end within sight. */ late: LocalDate | null
+      ofBestPct: number
+    }
   | { hand: Hand; ok: false; reason: Extract<GoalDate, { ok: false }>['reason'] }
 
-/** Dates of an interval further past the last test than this many spans are not named: own rule, no source. */
+/**
+ * Dates of an interval further past the last test than this many spans are not named: own rule, no
+ * source.
+ */
 const LATE_SPANS = 3
 
 /**
- * When each hand of a series may reach a goal (SI), from its tests up to a day: inverse prediction interval (Draper & Smith), refused as goalDate
- * refuses. `ofBestPct`: how much of the goal the best so far is; near one's best gains get smaller, so a straight line promises too much.
+ * When each hand of a series may reach a goal (SI), from its tests up to a day: inverse prediction
+ * interval (Draper & Smith), refused as goalDate
+ * refuses. `ofBestPct`: how much of the goal the best so far is; near one's best gains get smaller,
+ * so a straight line promises too much.
  */
 export function goalOf(series: Series, hand: Hand, goal: number, to: LocalDate): HandGoal {
   const points = onePerDay(series.points.filter((p) => !p.practice && p.byHand[hand] && p.on <= to))
@@ -23,13 +35,21 @@ export function goalOf(series: Series, hand: Hand, goal: number, to: LocalDate):
   if (!r.ok) return { hand, ok: false, reason: r.reason }
   const [last, span] = [days.at(-1)!, days.at(-1)! - days[0]!]
   const day = (d: number) => addDays(start, Math.round(d))
-  return { hand, ok: true, on: day(r.day), early: day(Math.max(r.interval[0], last)), late: r.interval[1] > last + LATE_SPANS * span ? null : day(r.interval[1]), ofBestPct: (100 * Math.max(...values)) / goal }
+  return {
+    hand,
+    ok: true,
+    on: day(r.day),
+    early: day(Math.max(r.interval[0], last)),
+    late: r.interval[1] > last + LATE_SPANS * span ? null : day(r.interval[1]),
+    ofBestPct: (100 * Math.max(...values)) / goal,
+  }
 }
 
 /** Refusals in words. */
 export const GOAL_REFUSALS: Readonly<Record<Extract<GoalDate, { ok: false }>['reason'], string>> = {
   'too-few-tests': 'Six tests are needed before a date can be named.',
-  'slope-not-clear': 'The tests scatter too much for their number: no direction is clear enough to name a date.',
+  'slope-not-clear':
+    'The tests scatter too much for their number: no direction is clear enough to name a date.',
   'wrong-way': 'The tests do not move towards this goal.',
   reached: 'Reached already: the best so far is at or over it.',
   'too-far-ahead': 'Further ahead than the tests look back: no date is named.',

@@ -46,12 +46,26 @@ export function loggedSeconds(log: Pick<SetLog, 'exerciseId' | 'seconds' | 'reps
 }
 
 /** What work by week looks at of a set. */
-export type DoneSet = Pick<SetLog, 'blockId' | 'exerciseId' | 'on' | 'hand' | 'set' | 'seconds' | 'reps' | 'pain'>
+export type DoneSet = Pick<
+  SetLog,
+  'blockId' | 'exerciseId' | 'on' | 'hand' | 'set' | 'seconds' | 'reps' | 'pain'
+>
 
-export interface HandTime { week: LocalDate; quality: QualityId; left: number; right: number }
+export interface HandTime {
+  week: LocalDate
+  quality: QualityId
+  left: number
+  right: number
+}
 
-/** Time under load a hand, quality and week, s; a two-handed set counts for each hand. Warm-up is left out. */
-export function handTime(logs: readonly DoneSet[], weekOf: (on: LocalDate) => LocalDate = weekStartOf): HandTime[] {
+/**
+ * Time under load a hand, quality and week, s; a two-handed set counts for each hand. Warm-up is
+ * left out.
+ */
+export function handTime(
+  logs: readonly DoneSet[],
+  weekOf: (on: LocalDate) => LocalDate = weekStartOf,
+): HandTime[] {
   const rows = new Map<string, HandTime>()
   for (const log of logs) {
     const quality = exerciseById(log.exerciseId)?.primary
@@ -64,16 +78,36 @@ export function handTime(logs: readonly DoneSet[], weekOf: (on: LocalDate) => Lo
     if (log.hand !== 'left') row.right += s
     rows.set(key, row)
   }
-  return [...rows.values()].sort((a, b) => (a.week === b.week ? (a.quality < b.quality ? -1 : 1) : a.week < b.week ? -1 : 1))
+  return [...rows.values()].sort((a, b) =>
+    a.week === b.week ? (a.quality < b.quality ? -1 : 1) : a.week < b.week ? -1 : 1,
+  )
 }
 
-export interface PlannedDone { block: Block; on: LocalDate; planned: number; done: number; worstPain: number | null }
+export interface PlannedDone {
+  block: Block
+  on: LocalDate
+  planned: number
+  done: number
+  worstPain: number | null
+}
 
 /** Each planned block of a week with the sets done a hand. */
-export function plannedAgainstDone(weekStart: LocalDate, blocks: readonly Block[], logs: readonly SetLog[]): PlannedDone[] {
-  return [...blocks].sort((a, b) => a.day - b.day).map((block) => {
-    const own = logs.filter((l) => l.blockId === block.id)
-    const pains = own.flatMap((l) => (l.pain === null ? [] : [l.pain]))
-    return { block, on: addDays(weekStart, block.day), planned: block.sets * block.hands.length + (block.extra ? 1 : 0), done: own.length, worstPain: pains.length === 0 ? null : Math.max(...pains) }
-  })
+export function plannedAgainstDone(
+  weekStart: LocalDate,
+  blocks: readonly Block[],
+  logs: readonly SetLog[],
+): PlannedDone[] {
+  return [...blocks]
+    .sort((a, b) => a.day - b.day)
+    .map((block) => {
+      const own = logs.filter((l) => l.blockId === block.id)
+      const pains = own.flatMap((l) => (l.pain === null ? [] : [l.pain]))
+      return {
+        block,
+        on: addDays(weekStart, block.day),
+        planned: block.sets * block.hands.length + (block.extra ? 1 : 0),
+        done: own.length,
+        worstPain: pains.length === 0 ? null : Math.max(...pains),
+      }
+    })
 }

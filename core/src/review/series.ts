@@ -4,7 +4,13 @@ import { detectableChange, judgeTrend, ownTypicalError, type TrendVerdict } from
 import { judgeSingle, pooledError } from '../measure/error'
 import type { TrialSummary } from '../measure/trials'
 import { rampStep } from '../testing/ramp'
-import { readSession, seriesKey, type Hand, type SeriesSetup, type TestSession } from '../testing/session'
+import {
+  readSession,
+  seriesKey,
+  type Hand,
+  type SeriesSetup,
+  type TestSession,
+} from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { formatStated, METRIC, type UnitChoice } from '../units/format'
 
@@ -29,7 +35,10 @@ export interface Series {
   consistent: boolean
 }
 
-/** Sessions into series by their key, oldest point first; series with the newest result first. Struck trials are out. */
+/**
+ * Sessions into series by their key, oldest point first; series with the newest result first.
+ * Struck trials are out.
+ */
 export function buildSeries(sessions: readonly TestSession[]): Series[] {
   const groups = new Map<string, TestSession[]>()
   for (const s of sessions) {
@@ -39,18 +48,36 @@ export function buildSeries(sessions: readonly TestSession[]): Series[] {
   const all = [...groups].flatMap(([key, group]): Series[] => {
     const protocol = protocolOf(group[0]!)
     if (!protocol) return []
-    const seen = [...group].sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1)).map((s) => point(protocol, s)).filter((p) => Object.keys(p.byHand).length > 0)
+    const seen = [...group]
+      .sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1))
+      .map((s) => point(protocol, s))
+      .filter((p) => Object.keys(p.byHand).length > 0)
     if (seen.length === 0) return []
-    const points = protocol.hands === 'each' && protocol.trials === 1 ? singles(seen, protocol) : seen
-    const judged = onePerDay(points.filter((p) => !p.practice)).flatMap((p) => (p.verdict ? [p.verdict] : []))
-    return [{ key, athleteId: group[0]!.athleteId, protocol, setup: group[0]!, points, consistent: isConsistent(judged) }]
+    const points =
+      protocol.hands === 'each' && protocol.trials === 1 ? singles(seen, protocol) : seen
+    const judged = onePerDay(points.filter((p) => !p.practice)).flatMap((p) =>
+      p.verdict ? [p.verdict] : [],
+    )
+    return [
+      {
+        key,
+        athleteId: group[0]!.athleteId,
+        protocol,
+        setup: group[0]!,
+        points,
+        consistent: isConsistent(judged),
+      },
+    ]
   })
   return all.sort((a, b) => (last(a).on < last(b).on ? 1 : -1))
 }
 
 const last = (s: Series): SeriesPoint => s.points[s.points.length - 1]!
 
-/** Differences between consecutive tests of both hands, practice left out: what the error of a single result is read from. */
+/**
+ * Differences between consecutive tests of both hands, practice left out: what the error of a
+ * single result is read from.
+ */
 function ownDifferences(points: readonly SeriesPoint[]): number[] {
   return (['left', 'right'] as const).flatMap((hand) => {
     const values = points.filter((p) => !p.practice).flatMap((p) => p.byHand[hand]?.best ?? [])
@@ -61,46 +88,110 @@ function ownDifferences(points: readonly SeriesPoint[]): number[] {
 /** Own repeats from which a single result has an error: own rule, no source. */
 const REPEATS = 3
 
-/** One result a hand: the verdict rests on the error between the athlete's own repeats (3 tests or more), else it is seen once. */
+/**
+ * One result a hand: the verdict rests on the error between the athlete's own repeats (3 tests or
+ * more), else it is seen once.
+ */
 function singles(points: readonly SeriesPoint[], protocol: Protocol): SeriesPoint[] {
-  const error = points.filter((p) => !p.practice).length < REPEATS ? null : pooledError(ownDifferences(points), [])
+  const error =
+    points.filter((p) => !p.practice).length < REPEATS
+      ? null
+      : pooledError(ownDifferences(points), [])
   return points.map((p) => {
     const { left, right } = p.byHand
-    if (!left || !right || left.n !== 1 || right.n !== 1 || (p.verdict?.kind === 'unknown' && p.verdict.reason === 'loads-differ')) return p
+    if (
+      !left ||
+      !right ||
+      left.n !== 1 ||
+      right.n !== 1 ||
+      (p.verdict?.kind === 'unknown' && p.verdict.reason === 'loads-differ')
+    )
+      return p
     // Half a step of the ramp, or half the bracket the best is known within.
-    const step = protocol.entry === 'lift' ? rampStep(Math.max(left.best, right.best), null) : (p.missedBy ?? 0)
+    const step =
+      protocol.entry === 'lift'
+        ? rampStep(Math.max(left.best, right.best), null)
+        : (p.missedBy ?? 0)
     return { ...p, verdict: judgeSingle(left.best, right.best, error, step / 2) }
   })
 }
 
 /** What makes a series its own, in words; choices not asked for at the time are left out. */
-export function setupWords(s: Pick<Series, 'protocol' | 'setup'>, choice: UnitChoice = METRIC): string {
-  return s.protocol.variants.flatMap((v) => { const o = v.options.find((x) => x.id === s.setup.variant[v.id]); return o ? [`${v.name.toLowerCase()} ${o.name.toLowerCase()}`] : [] }).concat(s.protocol.numbers.flatMap((n) => (s.setup.variant[n.id] === undefined ? [] : [`${formatStated(Number(s.setup.variant[n.id]), n.unit, choice)} ${n.name.toLowerCase().replace('load ', '')}`]))).join(', ')
+export function setupWords(
+  s: Pick<Series, 'protocol' | 'setup'>,
+  choice: UnitChoice = METRIC,
+): string {
+  return s.protocol.variants
+    .flatMap((v) => {
+      const o = v.options.find((x) => x.id === s.setup.variant[v.id])
+      return o ? [`${v.name.toLowerCase()} ${o.name.toLowerCase()}`] : []
+    })
+    .concat(
+      s.protocol.numbers.flatMap((n) =>
+        s.setup.variant[n.id] === undefined
+          ? []
+          : [
+              `${formatStated(Number(s.setup.variant[n.id]), n.unit, choice)} ${n.name.toLowerCase().replace('load ', '')}`,
+            ],
+      ),
+    )
+    .join(', ')
 }
 
-/** Name of a series among others: its protocol, with the choices in which it differs from others of the same protocol. */
+/**
+ * Name of a series among others: its protocol, with the choices in which it differs from others of
+ * the same protocol.
+ */
 export function seriesName(s: Series, all: readonly Series[], choice: UnitChoice = METRIC): string {
   const same = all.filter((x) => x.protocol.id === s.protocol.id)
   const differs = (id: string) => new Set(same.map((x) => x.setup.variant[id] ?? '')).size > 1
-  const own = s.protocol.variants.flatMap((v) => (differs(v.id) ? [(v.options.find((o) => o.id === s.setup.variant[v.id]) ?? v.options[0]!).name.toLowerCase()] : [])).concat(s.protocol.numbers.flatMap((n) => (differs(n.id) && s.setup.variant[n.id] !== undefined ? [formatStated(Number(s.setup.variant[n.id]), n.unit, choice)] : [])))
+  const own = s.protocol.variants
+    .flatMap((v) =>
+      differs(v.id)
+        ? [
+            (
+              v.options.find((o) => o.id === s.setup.variant[v.id]) ?? v.options[0]!
+            ).name.toLowerCase(),
+          ]
+        : [],
+    )
+    .concat(
+      s.protocol.numbers.flatMap((n) =>
+        differs(n.id) && s.setup.variant[n.id] !== undefined
+          ? [formatStated(Number(s.setup.variant[n.id]), n.unit, choice)]
+          : [],
+      ),
+    )
   return [s.protocol.name, ...own].join(', ')
 }
 
 /** The newest point of each day. */
-export const onePerDay = (points: readonly SeriesPoint[]): SeriesPoint[] => points.filter((p, i) => points[i + 1]?.on !== p.on)
+export const onePerDay = (points: readonly SeriesPoint[]): SeriesPoint[] =>
+  points.filter((p, i) => points[i + 1]?.on !== p.on)
 
 function point(protocol: Protocol, session: TestSession): SeriesPoint {
   const reading = readSession(protocol, session.trials, session.variant)
   const byHand: Partial<Record<Hand, TrialSummary>> = {}
   for (const h of reading.hands) if (h.summary) byHand[h.hand] = h.summary
-  return { sessionId: session.id, on: session.performedOn, practice: session.practice, byHand, verdict: reading.verdict, ...(protocol.heaviest && { missedBy: missedBy(session, byHand) }) }
+  return {
+    sessionId: session.id,
+    on: session.performedOn,
+    practice: session.practice,
+    byHand,
+    verdict: reading.verdict,
+    ...(protocol.heaviest && { missedBy: missedBy(session, byHand) }),
+  }
 }
 
 /** The wider of the two hands' gaps between heaviest clean and lightest missed. */
 function missedBy(session: TestSession, byHand: SeriesPoint['byHand']): number | undefined {
   const gaps = (['left', 'right'] as const).flatMap((hand) => {
     const best = byHand[hand]?.best
-    const over = session.trials.filter((t) => t.hand === hand && t.missed && !t.struck && best !== undefined && t.value > best).map((t) => t.value)
+    const over = session.trials
+      .filter(
+        (t) => t.hand === hand && t.missed && !t.struck && best !== undefined && t.value > best,
+      )
+      .map((t) => t.value)
     return over.length > 0 ? [Math.min(...over) - best!] : []
   })
   return gaps.length > 0 ? Math.max(...gaps) : undefined
@@ -118,15 +209,30 @@ export interface HandTrend {
 }
 
 /**
- * Direction of one hand's session means (SI), practice left out. The margin is the larger of the squad's smallest
- * worthwhile change (where given) and 2.77 own typical errors; without an own error the trend is too few.
+ * Direction of one hand's session means (SI), practice left out. The margin is the larger of the
+ * squad's smallest
+ * worthwhile change (where given) and 2.77 own typical errors; without an own error the trend is
+ * too few.
  */
 export function handTrend(series: Series, hand: Hand, swc: number | null): HandTrend {
   const points = onePerDay(series.points.filter((p) => !p.practice && p.byHand[hand]))
   const values = points.map((p) => p.byHand[hand]!.mean)
   const days = points.map((p) => daysBetween(points[0]!.on, p.on))
   const typicalError = ownTypicalError(values)
-  if (typicalError === null) return { hand, typicalError, margin: null, detectable: null, verdict: { kind: 'too-few', needTests: 6, needDays: 21 } }
+  if (typicalError === null)
+    return {
+      hand,
+      typicalError,
+      margin: null,
+      detectable: null,
+      verdict: { kind: 'too-few', needTests: 6, needDays: 21 },
+    }
   const margin = Math.max(swc ?? 0, 2.77 * typicalError)
-  return { hand, typicalError, margin, detectable: detectableChange(typicalError, values.length - 2), verdict: judgeTrend(days, values, margin) }
+  return {
+    hand,
+    typicalError,
+    margin,
+    detectable: detectableChange(typicalError, values.length - 2),
+    verdict: judgeTrend(days, values, margin),
+  }
 }

@@ -8,7 +8,10 @@ import type { Tag, TissueId } from '../catalogue/tissues'
 import type { Side } from '../measure/asymmetry'
 import type { Hand } from '../testing/session'
 
-/** A test of a protocol or a set of an exercise, on one hand or both. `addedKg`: load added to a hang, below 0 taken off. */
+/**
+ * A test of a protocol or a set of an exercise, on one hand or both. `addedKg`: load added to a
+ * hang, below 0 taken off.
+ */
 export type Subject =
   | {
       kind: 'test'
@@ -57,7 +60,10 @@ const use = (kind: string | null | undefined) =>
 const addedBy = (variant: Readonly<Record<string, string>> | undefined): number =>
   Number(variant?.['addedKg'] ?? 0) || 0
 
-/** A test or set as cautions look at it. Refuses nothing: an unknown implement asks nothing of its own. */
+/**
+ * A test or set as cautions look at it. Refuses nothing: an unknown implement asks nothing of its
+ * own.
+ */
 export const actOf = (s: Subject): Act => (s.kind === 'test' ? ofTest(s) : ofExercise(s))
 
 function ofTest({
@@ -137,7 +143,10 @@ function ofExercise({
   }
 }
 
-/** The family an exercise is done on: that of its quality where its kit has it, else of the first piece that has one. */
+/**
+ * The family an exercise is done on: that of its quality where its kit has it, else of the first
+ * piece that has one.
+ */
 export function familyOf(e: Exercise): FamilyId | null {
   const families = [e.kit.hall, e.kit.home, e.kit.bag]
     .flat(2)

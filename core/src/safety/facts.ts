@@ -150,7 +150,8 @@ const wasActive = (all: readonly InjuryVersion[], v: InjuryVersion): boolean =>
     .sort((a, b) => (a.recordedAt < b.recordedAt ? 1 : -1))[0]?.status === 'active'
 
 /**
- * Earlier days by hand and tissue, from the first pain that asks for something: pain as noted, and 0 for what was loaded without a word. Before such a
+ * Earlier days by hand and tissue, from the first pain that asks for something: pain as noted, and
+ * 0 for what was loaded without a word. Before such a
  * pain no day says anything. Warm-up alone is no session of a tissue.
  */
 function earlierOf(
@@ -223,7 +224,10 @@ export const factsWith = (
   flags: [...new Set([...f.flags, ...(now.flags ?? [])])],
 })
 
-/** Facts as they will stand when a week begins: what is noted today is then of an earlier day, and what lapses has lapsed. */
+/**
+ * Facts as they will stand when a week begins: what is noted today is then of an earlier day, and
+ * what lapses has lapsed.
+ */
 export function factsAhead(f: SafetyFacts, weekStart: LocalDate): SafetyFacts {
   const days = Math.max(0, daysBetween(f.today, weekStart))
   const later = (n: number) => n + days
@@ -243,7 +247,10 @@ export function factsAhead(f: SafetyFacts, weekStart: LocalDate): SafetyFacts {
   }
 }
 
-/** Whether a change of status waits for a clearance: out of active, or from settling to settled, at a site that waits for a clinician. */
+/**
+ * Whether a change of status waits for a clearance: out of active, or from settling to settled, at
+ * a site that waits for a clinician.
+ */
 export const needsClearance = (site: InjurySiteId, from: InjuryStatus, to: InjuryStatus): boolean =>
   WAITING_SITES.includes(site) &&
   ((from === 'active' && to !== 'active') || (from === 'settling' && to === 'settled'))

@@ -88,8 +88,10 @@ function findingOf(a: ActiveCaution, act: Act, facts: SafetyFacts): Finding | nu
 }
 
 /**
- * The one function that judges every act at every door: all cautions that apply, strictest first, and the strictest of them as the
- * class. An act of both hands needs both free. free: go on; ask: with the coach's reason; stop: nobody.
+ * The one function that judges every act at every door: all cautions that apply, strictest first,
+ * and the strictest of them as the
+ * class. An act of both hands needs both free. free: go on; ask: with the coach's reason; stop:
+ * nobody.
  */
 export function judgeAct(judge: Judge, subject: Subject): Verdict {
   const key =
@@ -112,7 +114,10 @@ export const actKey = (s: Subject): string =>
     : `exercise ${s.exercise.id} ${s.implementKind ?? ''}`
   ).trim()
 
-/** The same for an act that is no test or exercise of the catalogue: work of a quality on some implement. */
+/**
+ * The same for an act that is no test or exercise of the catalogue: work of a quality on some
+ * implement.
+ */
 export function judgeWork(judge: Judge, act: Act, key = ''): Verdict {
   const closed = judge.facts.closed?.[key]
   const hidden: Finding[] = closed

@@ -41,7 +41,9 @@ export const loadedIn = (t: TestFact, hand: Hand): TissueId[] => {
       ) as TissueId[])
     : []
 }
-/** Pain without a place counts for what the work loaded; work that loads nothing: for every tissue. */
+/**
+ * Pain without a place counts for what the work loaded; work that loads nothing: for every tissue.
+ */
 export const placed = (
   where: PainWhere | null,
   loaded: readonly TissueId[],
@@ -74,7 +76,10 @@ export const trialPain = (t: TestFact, x: TestFact['trials'][number]): NotedPain
         },
       ]
 
-/** What was noted in a test under way: pain with its trials and beside them, and symptoms. For `factsWith`. */
+/**
+ * What was noted in a test under way: pain with its trials and beside them, and symptoms. For
+ * `factsWith`.
+ */
 export function notedIn(
   t: Pick<TestFact, 'protocolId' | 'unitKind' | 'variant'> & {
     trials: readonly {

@@ -1,7 +1,10 @@
 import type { Hand } from '../testing/session'
 import type { Finding, Verdict } from './judge'
 
-/** What a reason is for: the caution on those hands, as the facts stood. A new fact of the same kind is another key. */
+/**
+ * What a reason is for: the caution on those hands, as the facts stood. A new fact of the same kind
+ * is another key.
+ */
 export const reasonKey = (f: Pick<Finding, 'caution' | 'hands' | 'stamp' | 'liftedTo'>): string =>
   [f.caution.id, f.hands.join('+'), f.stamp, f.liftedTo].filter(Boolean).join(' ')
 
@@ -9,11 +12,17 @@ export const reasonKey = (f: Pick<Finding, 'caution' | 'hands' | 'stamp' | 'lift
 export const openAsks = (v: Verdict, given: readonly string[]): Finding[] =>
   v.findings.filter((f) => f.class === 'ask' && !given.includes(reasonKey(f)))
 
-/** A verdict after the reasons given before: a stop stays a stop, an ask that is wholly covered is free. */
+/**
+ * A verdict after the reasons given before: a stop stays a stop, an ask that is wholly covered is
+ * free.
+ */
 export const afterReasons = (v: Verdict, given: readonly string[]): Verdict['class'] =>
   v.class === 'ask' && openAsks(v, given).length === 0 ? 'free' : v.class
 
-/** What becomes of an act that already happened: always kept; with an alarm where it was a stop, or an ask without a reason. */
+/**
+ * What becomes of an act that already happened: always kept; with an alarm where it was a stop, or
+ * an ask without a reason.
+ */
 export const recorded = (v: Verdict, given: readonly string[] = []): 'free' | 'record' =>
   afterReasons(v, given) === 'free' ? 'free' : 'record'
 

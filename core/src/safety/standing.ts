@@ -18,7 +18,10 @@ export const standing = (active: readonly ActiveCaution[]): ActiveCaution[] =>
 export const waitsForClinician = (a: ActiveCaution): boolean =>
   SEEN.includes(a.caution.trigger.kind) && a.caution.gates.some((g) => g.tier === 'clearance')
 
-/** What stands in the way of work of a quality on some implement: what is new to the athlete and the day's flags are said later, by the exercise. */
+/**
+ * What stands in the way of work of a quality on some implement: what is new to the athlete and the
+ * day's flags are said later, by the exercise.
+ */
 export function implementFindings(
   judge: Judge,
   w: {

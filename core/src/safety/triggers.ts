@@ -117,7 +117,10 @@ const hits = (
 }
 const ALL_TISSUES: readonly TissueId[] = TISSUES.map((t) => t.id)
 
-/** States an injury is in for the cautions: waiting sites are held until cleared; the others are as the coach sets them. */
+/**
+ * States an injury is in for the cautions: waiting sites are held until cleared; the others are as
+ * the coach sets them.
+ */
 function statesOf(i: InjuryFact): { state: InjuryState; liftedTo: Allowed | null }[] {
   if (!WAITING_SITES.includes(i.site)) return [{ state: i.status, liftedTo: null }]
   if (i.cleared === null)
@@ -135,7 +138,10 @@ function statesOf(i: InjuryFact): { state: InjuryState; liftedTo: Allowed | null
   ]
 }
 
-/** Earlier pain of a tissue and hand that still counts: back to the last day at pain 0 to 3. Days lapse after 13 where it is not lasting. */
+/**
+ * Earlier pain of a tissue and hand that still counts: back to the last day at pain 0 to 3. Days
+ * lapse after 13 where it is not lasting.
+ */
 /** Pain of a day from which the next sessions are judged otherwise. */
 export const ACTED = 4
 const LAPSE_DAYS = 14,
@@ -184,7 +190,10 @@ const minor = (f: SafetyFacts, years: number): boolean => f.ageYears !== null &&
 const yes = (f: SafetyFacts, ids: readonly HealthId[]) =>
   (f.health ?? []).filter((h) => ids.includes(h.id))
 
-/** What rules restriction out: answers cleared or not, a nerve injury of any date, no answers, or what waits for a clearance. */
+/**
+ * What rules restriction out: answers cleared or not, a nerve injury of any date, no answers, or
+ * what waits for a clearance.
+ */
 const ruledOut = (f: SafetyFacts): boolean =>
   f.health === null ||
   f.healthDue === true ||
@@ -192,7 +201,10 @@ const ruledOut = (f: SafetyFacts): boolean =>
   yes(f, RESTRICTION_UNTIL_CLEARED).some((h) => h.cleared === null) ||
   f.injuries.some((i) => i.site === 'nerve')
 
-/** Hands and tissues a caution is triggered on by these facts; none when it is not. Limits include both ends as written. */
+/**
+ * Hands and tissues a caution is triggered on by these facts; none when it is not. Limits include
+ * both ends as written.
+ */
 function triggered({ trigger: t }: Caution, f: SafetyFacts): Hit[] {
   switch (t.kind) {
     case 'symptom':

@@ -10,7 +10,10 @@ import type { SafetyFacts } from './triggers'
 /** Weeks of history that count for experience. */
 const COUNTED_WEEKS = 26
 
-/** Different weeks of the last 26 with work of a quality on an implement family; a test counts one week, for the quality it was done on. */
+/**
+ * Different weeks of the last 26 with work of a quality on an implement family; a test counts one
+ * week, for the quality it was done on.
+ */
 export function countedWeeks(
   r: Pick<SafetyRecord, 'sets' | 'tests'>,
   today: LocalDate,

@@ -7,32 +7,73 @@ import type { Hand } from '../testing/session'
 import { PROGRESS } from './loads'
 import type { Step } from './steps'
 
-/** A lighter load after misses in the session itself: from the second miss of a hand in a block. Null: carry on. */
-export function lighterNow(block: Pick<Block, 'id'>, hand: Hand, kg: number | null, logs: readonly Pick<SetLog, 'blockId' | 'hand' | 'ended'>[]): number | null {
-  const misses = logs.filter((l) => l.blockId === block.id && l.hand === hand && l.ended === 'slipped').length
-  return kg !== null && misses >= PROGRESS.misses ? Math.round(2 * kg * (1 - PROGRESS.backShare)) / 2 : null
+/**
+ * A lighter load after misses in the session itself: from the second miss of a hand in a block.
+ * Null: carry on.
+ */
+export function lighterNow(
+  block: Pick<Block, 'id'>,
+  hand: Hand,
+  kg: number | null,
+  logs: readonly Pick<SetLog, 'blockId' | 'hand' | 'ended'>[],
+): number | null {
+  const misses = logs.filter(
+    (l) => l.blockId === block.id && l.hand === hand && l.ended === 'slipped',
+  ).length
+  return kg !== null && misses >= PROGRESS.misses
+    ? Math.round(2 * kg * (1 - PROGRESS.backShare)) / 2
+    : null
 }
 
 /** The lighter version of a day: the hard half out, the extensors kept. */
-export const lighterDay = (blocks: readonly Block[]): Block[] => blocks.filter((b) => exerciseById(b.exerciseId)?.level !== 'hard')
+export const lighterDay = (blocks: readonly Block[]): Block[] =>
+  blocks.filter((b) => exerciseById(b.exerciseId)?.level !== 'hard')
 
-/** Minutes a running session will be over what the day leaves: what has gone by, the blocks left by the share of their sets still open, and closing. Below 0: time to spare. */
-export function minutesOver(goneMin: number, planned: number, steps: readonly Step[], open: readonly Step[], blocks: readonly Block[]): number {
-  const count = (all: readonly Step[], id: string): number => all.filter((s) => s.blockId === id).length
-  const left = blocks.reduce((a, b) => { const n = count(steps, b.id); return n === 0 ? a : a + (blockMinutes(b) * count(open, b.id)) / n }, 0)
+/**
+ * Minutes a running session will be over what the day leaves: what has gone by, the blocks left by
+ * the share of their sets still open, and closing. Below 0: time to spare.
+ */
+export function minutesOver(
+  goneMin: number,
+  planned: number,
+  steps: readonly Step[],
+  open: readonly Step[],
+  blocks: readonly Block[],
+): number {
+  const count = (all: readonly Step[], id: string): number =>
+    all.filter((s) => s.blockId === id).length
+  const left = blocks.reduce((a, b) => {
+    const n = count(steps, b.id)
+    return n === 0 ? a : a + (blockMinutes(b) * count(open, b.id)) / n
+  }, 0)
   return goneMin + left + CLOSE_MIN - planned
 }
 
 /** What goes first when time runs out; warm-up and extensors never. */
 const CUT_ORDER: readonly Exercise['position'][] = ['finisher', 'wrist', 'carry', 'main']
 
-/** Blocks to leave out, first to go first, until so many minutes are saved: finishers, wrist, carries, then main work that is not hard; what needs fresh hands and the extensors stay. */
+/**
+ * Blocks to leave out, first to go first, until so many minutes are saved: finishers, wrist,
+ * carries, then main work that is not hard; what needs fresh hands and the extensors stay.
+ */
 export function cutsFor(left: readonly Block[], minutes: number): Block[] {
   const out: Block[] = []
   let saved = 0
   for (const position of CUT_ORDER) {
-    const own = left.filter((b) => { const e = exerciseById(b.exerciseId)!; return e.position === position && e.primary !== 'finger_ext' && e.primary !== 'wrist_ext' && !(position === 'main' && e.level === 'hard') })
-    for (const b of own.sort((a, c) => blockMinutes(c) - blockMinutes(a))) { if (saved >= minutes) return out; out.push(b); saved += blockMinutes(b) }
+    const own = left.filter((b) => {
+      const e = exerciseById(b.exerciseId)!
+      return (
+        e.position === position &&
+        e.primary !== 'finger_ext' &&
+        e.primary !== 'wrist_ext' &&
+        !(position === 'main' && e.level === 'hard')
+      )
+    })
+    for (const b of own.sort((a, c) => blockMinutes(c) - blockMinutes(a))) {
+      if (saved >= minutes) return out
+      out.push(b)
+      saved += blockMinutes(b)
+    }
   }
   return out
 }

@@ -3,7 +3,10 @@ import { N_PER_KGF } from '../units/convert'
 import type { Series } from '../review/series'
 import type { TestBest } from './loads'
 
-/** What can be lifted once, from the newest counted test of each series that says it: loads in kg, pulls on a cell as the load they would lift. */
+/**
+ * What can be lifted once, from the newest counted test of each series that says it: loads in kg,
+ * pulls on a cell as the load they would lift.
+ */
 export function bestsOf(series: readonly Series[]): TestBest[] {
   return series.flatMap((s) => {
     const rows = rowsOf(s.protocol, s.setup).filter((r) => r.measure === 'max')
@@ -11,6 +14,12 @@ export function bestsOf(series: readonly Series[]): TestBest[] {
     if (!point || rows.length !== 1 || s.protocol.group !== 'lift') return []
     const perUnit = s.protocol.unit === 'kg' ? 1 : s.protocol.unit === 'N' ? 1 / N_PER_KGF : null
     if (perUnit === null) return []
-    return Object.entries(point.byHand).map(([hand, t]): TestBest => ({ quality: rows[0]!.quality, implement: s.setup.unitKind ?? '', hand: hand as TestBest['hand'], kg: t.best * perUnit, on: point.on }))
+    return Object.entries(point.byHand).map(([hand, t]): TestBest => ({
+      quality: rows[0]!.quality,
+      implement: s.setup.unitKind ?? '',
+      hand: hand as TestBest['hand'],
+      kg: t.best * perUnit,
+      on: point.on,
+    }))
   })
 }

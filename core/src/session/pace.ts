@@ -1,5 +1,10 @@
-/** Timed work that is not one long hold: on and off by turns, or a change called every so many seconds. Common practice, no source. */
-export type Pace = { kind: 'on-off'; onS: number; offS: number } | { kind: 'change'; everyS: number; words: readonly string[] }
+/**
+ * Timed work that is not one long hold: on and off by turns, or a change called every so many
+ * seconds. Common practice, no source.
+ */
+export type Pace =
+  | { kind: 'on-off'; onS: number; offS: number }
+  | { kind: 'change'; everyS: number; words: readonly string[] }
 
 const PACES: Readonly<Record<string, Pace>> = {
   edge_repeat: { kind: 'on-off', onS: 7, offS: 3 },
@@ -10,16 +15,31 @@ const PACES: Readonly<Record<string, Pace>> = {
 export const paceOf = (exerciseId: string): Pace | null => PACES[exerciseId] ?? null
 
 /** Where paced work is: the word of the moment, the round from 1, seconds left of it. */
-export interface PaceReading { word: string; round: number; leftS: number; on: boolean }
+export interface PaceReading {
+  word: string
+  round: number
+  leftS: number
+  on: boolean
+}
 
 /** `elapsedS` from 0. A change calls its words in turn, again and again. */
 export function readPace(pace: Pace, elapsedS: number): PaceReading {
   if (pace.kind === 'change') {
     const n = Math.floor(elapsedS / pace.everyS)
-    return { word: pace.words[n % pace.words.length]!, round: n + 1, leftS: pace.everyS * (n + 1) - elapsedS, on: true }
+    return {
+      word: pace.words[n % pace.words.length]!,
+      round: n + 1,
+      leftS: pace.everyS * (n + 1) - elapsedS,
+      on: true,
+    }
   }
   const round = Math.floor(elapsedS / (pace.onS + pace.offS))
   const into = elapsedS - round * (pace.onS + pace.offS)
   const on = into < pace.onS
-  return { word: on ? 'hold' : 'off', round: round + 1, leftS: on ? pace.onS - into : pace.onS + pace.offS - into, on }
+  return {
+    word: on ? 'hold' : 'off',
+    round: round + 1,
+    leftS: on ? pace.onS - into : pace.onS + pace.offS - into,
+    on,
+  }
 }

@@ -38,7 +38,10 @@ const PREP = [
   'prep_wrist',
 ] as const
 
-/** Warm-up from what the day holds: the thumb only where it is loaded, turns only where the wrist works. */
+/**
+ * Warm-up from what the day holds: the thumb only where it is loaded, turns only where the wrist
+ * works.
+ */
 export function warmUp(blocks: readonly Block[]): Exercise[] {
   const tissues = new Set(
     blocks.flatMap((b) => Object.keys(exerciseById(b.exerciseId)?.tissues ?? {})),
@@ -52,7 +55,10 @@ export function warmUp(blocks: readonly Block[]): Exercise[] {
   return PREP.filter(wants).map((id) => exerciseById(id)!)
 }
 
-/** Kind of implement the light pulses are done on: that of the day's first work that is not light; null: none of its own. */
+/**
+ * Kind of implement the light pulses are done on: that of the day's first work that is not light;
+ * null: none of its own.
+ */
 export function pulseImplement(
   blocks: readonly Block[],
   place: Place,
@@ -72,7 +78,10 @@ export interface StepChanges {
   added?: Readonly<Record<string, number>>
 }
 
-/** A session's sets as single tries in order, hands alternating, with what the coach changed: blocks in another order, sets added. */
+/**
+ * A session's sets as single tries in order, hands alternating, with what the coach changed: blocks
+ * in another order, sets added.
+ */
 export function stepsOf(
   blocks: readonly Block[],
   { order = [], added = {} }: StepChanges = {},
@@ -112,8 +121,10 @@ export const CLOSING: readonly Exercise[] = EXERCISES.filter((e) => e.aim === 'c
 export const SWAP_S = 8
 
 /**
- * Rest before the next try, s: what is left of that hand's own rest within a block, at least the time to change hands; only the
- * change between blocks; none at the end. `sinceHandS`: seconds since that hand's last try of the block, null if none.
+ * Rest before the next try, s: what is left of that hand's own rest within a block, at least the
+ * time to change hands; only the
+ * change between blocks; none at the end. `sinceHandS`: seconds since that hand's last try of the
+ * block, null if none.
  */
 export function restBefore(
   next: Step | undefined,

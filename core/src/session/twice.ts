@@ -1,7 +1,9 @@
 import type { SetLog } from '../review/load'
 
 /** Records of one set by two devices: both are kept until somebody says which it was. */
-export function loggedTwice<L extends Pick<SetLog, 'id' | 'blockId' | 'hand' | 'set' | 'on'>>(logs: readonly L[]): [L, L][] {
+export function loggedTwice<L extends Pick<SetLog, 'id' | 'blockId' | 'hand' | 'set' | 'on'>>(
+  logs: readonly L[],
+): [L, L][] {
   const seen = new Map<string, L>()
   return logs.flatMap((l): [L, L][] => {
     if (l.blockId === null) return []

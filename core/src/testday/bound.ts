@@ -1,6 +1,9 @@
 import type { DayParams, DayTry, Visit } from './order'
 
-/** Cheapest perfect matching of a square cost table (Hungarian method with potentials, Kuhn 1955; O(n^3)). Costs finite. */
+/**
+ * Cheapest perfect matching of a square cost table (Hungarian method with potentials, Kuhn 1955;
+ * O(n^3)). Costs finite.
+ */
 export function assignment(cost: readonly (readonly number[])[]): number {
   const n = cost.length
   const [u, v] = [new Float64Array(n + 1), new Float64Array(n + 1)]
@@ -18,42 +21,85 @@ export function assignment(cost: readonly (readonly number[])[]): number {
       for (let j = 1; j <= n; j++) {
         if (used[j]) continue
         const c = cost[i0 - 1]![j - 1]! - u[i0]! - v[j]!
-        if (c < least[j]!) { least[j] = c; way[j] = j0 }
-        if (least[j]! < delta) { delta = least[j]!; j1 = j }
+        if (c < least[j]!) {
+          least[j] = c
+          way[j] = j0
+        }
+        if (least[j]! < delta) {
+          delta = least[j]!
+          j1 = j
+        }
       }
-      for (let j = 0; j <= n; j++) if (used[j]) { u[match[j]!]! += delta; v[j]! -= delta } else least[j]! -= delta
+      for (let j = 0; j <= n; j++)
+        if (used[j]) {
+          u[match[j]!]! += delta
+          v[j]! -= delta
+        } else least[j]! -= delta
       j0 = j1
     } while (match[j0] !== 0)
-    do { const j1 = way[j0]!; match[j0] = match[j1]!; j0 = j1 } while (j0)
+    do {
+      const j1 = way[j0]!
+      match[j0] = match[j1]!
+      j0 = j1
+    } while (j0)
   }
   return -v[0]!
 }
 
-/** What one athlete's tries take with nobody else there, s: the rests between them, and the walks. */
+/**
+ * What one athlete's tries take with nobody else there, s: the rests between them, and the walks.
+ */
 function chain(visits: readonly Visit[], p: DayParams): number {
   const tries = visits.reduce((a, v) => a + v.tries.length, 0)
-  const inside = visits.reduce((a, v) => a + v.tries.slice(1).reduce((x, t, i) => x + (t.hand === v.tries[i]!.hand ? p.gapSame : p.gapHands), 0), 0)
-  return tries * p.att + inside + (visits.length - 1) * Math.max(p.walk, Math.min(p.gapHands, p.gapSame))
+  const inside = visits.reduce(
+    (a, v) =>
+      a +
+      v.tries
+        .slice(1)
+        .reduce((x, t, i) => x + (t.hand === v.tries[i]!.hand ? p.gapSame : p.gapHands), 0),
+    0,
+  )
+  return (
+    tries * p.att + inside + (visits.length - 1) * Math.max(p.walk, Math.min(p.gapHands, p.gapSame))
+  )
 }
 
-/** What one station's tries take if nobody ever kept it waiting, s: each try follows the one that costs least to change from. */
+/**
+ * What one station's tries take if nobody ever kept it waiting, s: each try follows the one that
+ * costs least to change from.
+ */
 function work(visits: readonly Visit[], p: DayParams): number {
   const all = visits.flatMap((v) => v.tries.map((t, k) => ({ ...t, who: v.athlete, k })))
-  const change = (a: DayTry, b: DayTry): number => (a.loadKg === b.loadKg ? 0 : p.plate0 + (p.perStep * Math.abs(a.loadKg - b.loadKg)) / p.step)
+  const change = (a: DayTry, b: DayTry): number =>
+    a.loadKg === b.loadKg ? 0 : p.plate0 + (p.perStep * Math.abs(a.loadKg - b.loadKg)) / p.step
   const FAR = 1e7
   // A path through all tries: each has one before it, but the first; the last leads nowhere.
-  const cost = [...all, null].map((a) => [...all, null].map((b) => {
-    if (a === null) return b === null ? FAR : 0
-    if (b === null) return 0
-    if (a === b) return FAR
-    if (a.who !== b.who) return p.swap + change(a, b)
-    return b.k === a.k + 1 ? Math.max(change(a, b), a.hand === b.hand ? p.gapSame : p.gapHands) : FAR
-  }))
+  const cost = [...all, null].map((a) =>
+    [...all, null].map((b) => {
+      if (a === null) return b === null ? FAR : 0
+      if (b === null) return 0
+      if (a === b) return FAR
+      if (a.who !== b.who) return p.swap + change(a, b)
+      return b.k === a.k + 1
+        ? Math.max(change(a, b), a.hand === b.hand ? p.gapSame : p.gapHands)
+        : FAR
+    }),
+  )
   return all.length * p.att + assignment(cost)
 }
 
-/** A time no order can end before, s from the start of an untouched day: the longest of what each athlete and each station need by themselves. A bound, not a plan. */
+/**
+ * A time no order can end before, s from the start of an untouched day: the longest of what each
+ * athlete and each station need by themselves. A bound, not a plan.
+ */
 export function dayBound(visits: readonly Visit[], p: DayParams): number {
-  const by = (key: 'athlete' | 'station') => [...new Set(visits.map((v) => v[key]))].map((id) => visits.filter((v) => v[key] === id && v.tries.length > 0)).filter((x) => x.length > 0)
-  return Math.max(0, ...by('athlete').map((v) => chain(v, p)), ...by('station').map((v) => work(v, p)))
+  const by = (key: 'athlete' | 'station') =>
+    [...new Set(visits.map((v) => v[key]))]
+      .map((id) => visits.filter((v) => v[key] === id && v.tries.length > 0))
+      .filter((x) => x.length > 0)
+  return Math.max(
+    0,
+    ...by('athlete').map((v) => chain(v, p)),
+    ...by('station').map((v) => work(v, p)),
+  )
 }

@@ -2,11 +2,34 @@ import { protocolById } from '../catalogue/protocols'
 import type { Side } from '../measure/asymmetry'
 import { sidesOf } from '../safety/act'
 import type { Hand } from '../testing/session'
-import { DAWN, followOrder, orderDay, tryKey, type DayParams, type DayState, type DayTry, type Order, type Visit } from './order'
+import {
+  DAWN,
+  followOrder,
+  orderDay,
+  tryKey,
+  type DayParams,
+  type DayState,
+  type DayTry,
+  type Order,
+  type Visit,
+} from './order'
 
 /** A station of the day: one protocol with one unit, and who runs it. */
-export interface DayStation { id: string; name: string; protocolId: string; unitId: string; measurementId: string; variant: Readonly<Record<string, string>>; by: string; /** Loads are hung: plates are changed. */ plates: boolean; /** Tries a hand here; absent: as the day has it. */ tries?: number | undefined }
-export interface DayAthlete { id: string; name: string }
+export interface DayStation {
+  id: string
+  name: string
+  protocolId: string
+  unitId: string
+  measurementId: string
+  variant: Readonly<Record<string, string>>
+  by: string
+  /** Loads are hung: plates are changed. */ plates: boolean
+  /** Tries a hand here; absent: as the day has it. */ tries?: number | undefined
+}
+export interface DayAthlete {
+  id: string
+  name: string
+}
 /** A group test day as it was set up. */
 export interface DaySetup {
   params: DayParams
@@ -17,13 +40,25 @@ export interface DaySetup {
   /** First load of an athlete at a station with plates, kg, by `athlete station`. */
   firstKg: Readonly<Record<string, number>>
   stepKg: number
-  /** Tries that a caution stops as the day is set up, by `athlete station hand`: nobody is called for them. */
+  /**
+   * Tries that a caution stops as the day is set up, by `athlete station hand`: nobody is called
+   * for them.
+   */
   closed?: readonly string[] | undefined
 }
 
 /** What happened, in seconds from the start; the list is the day. */
 export type DayEvent = { id: string; at: number } & (
-  | { kind: 'done'; athlete: string; station: string; hand: Hand; loadKg: number; outcome: 'clean' | 'missed' | 'skipped'; /** The result in the protocol's unit; null or absent: none. */ value?: number | null; /** Why a try was left out. */ reason?: string }
+  | {
+      kind: 'done'
+      athlete: string
+      station: string
+      hand: Hand
+      loadKg: number
+      outcome: 'clean' | 'missed' | 'skipped'
+      /** The result in the protocol's unit; null or absent: none. */ value?: number | null
+      /** Why a try was left out. */ reason?: string
+    }
   /** Not there before. */
   | { kind: 'late'; athlete: string; untilS: number }
   /** Ends for the day, with one hand (pain) or both. */
@@ -51,23 +86,42 @@ export interface DayNow {
 const planned = (s: DaySetup, athlete: string, station: DayStation): DayTry[] => {
   const first = station.plates ? (s.firstKg[`${athlete} ${station.id}`] ?? 0) : 0
   // Each hand with one load, then a step.
-  const hands: readonly Hand[] = protocolById(station.protocolId)?.hands === 'both' ? ['both'] : ['left', 'right']
-  const all = Array.from({ length: station.tries ?? s.perHand }, (_, i) => hands.map((hand): DayTry => ({ hand, loadKg: station.plates ? first + s.stepKg * i : 0 }))).flat()
-  return s.closed ? all.filter((t) => !s.closed!.includes(`${athlete} ${station.id} ${t.hand}`)) : all
+  const hands: readonly Hand[] =
+    protocolById(station.protocolId)?.hands === 'both' ? ['both'] : ['left', 'right']
+  const all = Array.from({ length: station.tries ?? s.perHand }, (_, i) =>
+    hands.map((hand): DayTry => ({ hand, loadKg: station.plates ? first + s.stepKg * i : 0 })),
+  ).flat()
+  return s.closed
+    ? all.filter((t) => !s.closed!.includes(`${athlete} ${station.id} ${t.hand}`))
+    : all
 }
 
 /** Share of an earlier best a ramp begins with: practice estimate, no source. */
 export const FIRST_SHARE = 0.8
-/** First load of a ramp, kg, in whole steps of 2.5 kg: a share of an earlier best (kg), one step at the least. */
-export const firstLoadKg = (bestKg: number): number => Math.max(2.5, Math.round((FIRST_SHARE * bestKg) / 2.5) * 2.5)
+/**
+ * First load of a ramp, kg, in whole steps of 2.5 kg: a share of an earlier best (kg), one step at
+ * the least.
+ */
+export const firstLoadKg = (bestKg: number): number =>
+  Math.max(2.5, Math.round((FIRST_SHARE * bestKg) / 2.5) * 2.5)
 
 /** All tries of the day as set up. */
-export const visitsOf = (s: DaySetup): Visit[] => s.stations.flatMap((st) => s.athletes.map((a): Visit => ({ athlete: a.id, station: st.id, begun: false, tries: planned(s, a.id, st) })))
+export const visitsOf = (s: DaySetup): Visit[] =>
+  s.stations.flatMap((st) =>
+    s.athletes.map((a): Visit => ({
+      athlete: a.id,
+      station: st.id,
+      begun: false,
+      tries: planned(s, a.id, st),
+    })),
+  )
 
 /** What was said and not taken back, in its order. */
 export function heldEvents(events: readonly DayEvent[]): DayEvent[] {
   const gone = new Set(events.flatMap((e) => (e.kind === 'undo' ? [e.of] : [])))
-  return events.filter((e) => e.kind !== 'undo' && !gone.has(e.id)).sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
+  return events
+    .filter((e) => e.kind !== 'undo' && !gone.has(e.id))
+    .sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
 }
 
 /** The day up to and with some events: what is left, and how things stand. */
@@ -76,20 +130,32 @@ function stand(s: DaySetup, events: readonly DayEvent[], now: number): Omit<DayN
   const handEnded: Record<string, Partial<Record<Side, number>>> = {}
   const from: Record<string, number> = {}
   const lastStation: Record<string, string> = {}
-  const stations: Record<string, { freeAt: number; lastAthlete: string | null; loadKg: number | null }> = {}
+  const stations: Record<
+    string,
+    { freeAt: number; lastAthlete: string | null; loadKg: number | null }
+  > = {}
   const lost = new Set<string>()
   const done: Extract<DayEvent, { kind: 'done' }>[] = []
   let rest = 0
-  const visit = (athlete: string, station: string) => visits.find((v) => v.athlete === athlete && v.station === station)
+  const visit = (athlete: string, station: string) =>
+    visits.find((v) => v.athlete === athlete && v.station === station)
   for (const e of heldEvents(events)) {
     if (e.kind === 'done') {
       // A try that came from a lost station of the same protocol is done once it is done here.
       const protocol = s.stations.find((x) => x.id === e.station)?.protocolId
-      const places = [e.station, ...s.stations.filter((x) => x.protocolId === protocol && lost.has(x.id)).map((x) => x.id)]
-      const v = places.map((id) => visit(e.athlete, id)).find((x) => x?.tries.some((t) => t.hand === e.hand))
+      const places = [
+        e.station,
+        ...s.stations.filter((x) => x.protocolId === protocol && lost.has(x.id)).map((x) => x.id),
+      ]
+      const v = places
+        .map((id) => visit(e.athlete, id))
+        .find((x) => x?.tries.some((t) => t.hand === e.hand))
       const i = v ? v.tries.findIndex((t) => t.hand === e.hand) : -1
       // A second word on a try that is behind it changes nothing of the order.
-      if (v && i >= 0) { v.tries.splice(i, 1); v.done++ }
+      if (v && i >= 0) {
+        v.tries.splice(i, 1)
+        v.done++
+      }
       done.push(e)
       if (e.outcome !== 'skipped') {
         for (const side of sidesOf(e.hand)) (handEnded[e.athlete] ??= {})[side] = e.at
@@ -98,39 +164,104 @@ function stand(s: DaySetup, events: readonly DayEvent[], now: number): Omit<DayN
       }
     }
     if (e.kind === 'late') from[e.athlete] = e.untilS
-    if (e.kind === 'out') for (const v of visits) if (v.athlete === e.athlete) v.tries = v.tries.filter((t) => e.hand !== null && t.hand !== e.hand && t.hand !== 'both')
+    if (e.kind === 'out')
+      for (const v of visits)
+        if (v.athlete === e.athlete)
+          v.tries = v.tries.filter((t) => e.hand !== null && t.hand !== e.hand && t.hand !== 'both')
     if (e.kind === 'lost') lost.add(e.station)
     if (e.kind === 'back') lost.delete(e.station)
-    if (e.kind === 'retry') visit(e.athlete, e.station)?.tries.push({ hand: e.hand, loadKg: e.loadKg })
+    if (e.kind === 'retry')
+      visit(e.athlete, e.station)?.tries.push({ hand: e.hand, loadKg: e.loadKg })
     if (e.kind === 'break') rest = Math.max(rest, e.untilS)
   }
   // A try that is being done has begun before now.
   const standing = Math.max(now - s.params.att, rest, 0)
-  const left = visits.map((v) => ({ ...v, tries: lost.has(v.station) ? [] : v.tries, begun: v.done > 0 && v.tries.length > 0 && !lost.has(v.station) && lastStation[v.athlete] === v.station }))
-  return { left: moved(s, left, visits, lost), state: { now: standing, from, handEnded, lastStation, stations, goesOn: true }, done, lost: [...lost] }
+  const left = visits.map((v) => ({
+    ...v,
+    tries: lost.has(v.station) ? [] : v.tries,
+    begun:
+      v.done > 0 &&
+      v.tries.length > 0 &&
+      !lost.has(v.station) &&
+      lastStation[v.athlete] === v.station,
+  }))
+  return {
+    left: moved(s, left, visits, lost),
+    state: { now: standing, from, handEnded, lastStation, stations, goesOn: true },
+    done,
+    lost: [...lost],
+  }
 }
 
-/** Tries of a station that is lost go to another of the same protocol, where there is one; else they wait. */
-function moved(s: DaySetup, left: readonly (Visit & { done: number })[], all: readonly (Visit & { done: number })[], lost: ReadonlySet<string>): (Visit & { done: number })[] {
-  const twin = (id: string) => { const own = s.stations.find((x) => x.id === id)!; return s.stations.find((x) => !lost.has(x.id) && x.id !== id && x.protocolId === own.protocolId) }
+/**
+ * Tries of a station that is lost go to another of the same protocol, where there is one; else they
+ * wait.
+ */
+function moved(
+  s: DaySetup,
+  left: readonly (Visit & { done: number })[],
+  all: readonly (Visit & { done: number })[],
+  lost: ReadonlySet<string>,
+): (Visit & { done: number })[] {
+  const twin = (id: string) => {
+    const own = s.stations.find((x) => x.id === id)!
+    return s.stations.find((x) => !lost.has(x.id) && x.id !== id && x.protocolId === own.protocolId)
+  }
   return left.map((v) => {
-    const extra = [...lost].flatMap((id) => (twin(id)?.id === v.station ? (all.find((x) => x.athlete === v.athlete && x.station === id)?.tries ?? []) : []))
+    const extra = [...lost].flatMap((id) =>
+      twin(id)?.id === v.station
+        ? (all.find((x) => x.athlete === v.athlete && x.station === id)?.tries ?? [])
+        : [],
+    )
     return extra.length > 0 ? { ...v, tries: [...v.tries, ...extra] } : v
   })
 }
 
-/** When each try was to begin: by the order of the morning, or the last one made anew. Costly: kept by whoever asks until an event of the kind comes. */
-export function wishedTimes(s: DaySetup, events: readonly DayEvent[], effort?: number): ReadonlyMap<string, number> {
-  const anew = [...events].filter((e) => e.kind === 'reorder').sort((a, b) => a.at - b.at).at(-1)
+/**
+ * When each try was to begin: by the order of the morning, or the last one made anew. Costly: kept
+ * by whoever asks until an event of the kind comes.
+ */
+export function wishedTimes(
+  s: DaySetup,
+  events: readonly DayEvent[],
+  effort?: number,
+): ReadonlyMap<string, number> {
+  const anew = [...events]
+    .filter((e) => e.kind === 'reorder')
+    .sort((a, b) => a.at - b.at)
+    .at(-1)
   const before = anew ? events.filter((e) => e.at <= anew.at) : []
   const so = stand(s, before, anew?.at ?? 0)
-  const order = orderDay(anew ? so.left : visitsOf(s), s.params, anew ? { ...so.state, goesOn: false } : DAWN, effort)
+  const order = orderDay(
+    anew ? so.left : visitsOf(s),
+    s.params,
+    anew ? { ...so.state, goesOn: false } : DAWN,
+    effort,
+  )
   const count = new Map<string, number>()
-  return new Map(order.slots.map((x) => { const k = `${x.athlete} ${x.station}`; const n = (count.get(k) ?? so.left.find((v) => v.athlete === x.athlete && v.station === x.station)?.done ?? 0); count.set(k, n + 1); return [tryKey(x.athlete, x.station, n), x.start] }))
+  return new Map(
+    order.slots.map((x) => {
+      const k = `${x.athlete} ${x.station}`
+      const n =
+        count.get(k) ??
+        so.left.find((v) => v.athlete === x.athlete && v.station === x.station)?.done ??
+        0
+      count.set(k, n + 1)
+      return [tryKey(x.athlete, x.station, n), x.start]
+    }),
+  )
 }
 
-/** The day as it stands at an instant (s from its start): who is on and who is next at each station, changed as little as can be by what happened. */
-export function dayNow(s: DaySetup, events: readonly DayEvent[], now: number, wished: ReadonlyMap<string, number>): DayNow {
+/**
+ * The day as it stands at an instant (s from its start): who is on and who is next at each station,
+ * changed as little as can be by what happened.
+ */
+export function dayNow(
+  s: DaySetup,
+  events: readonly DayEvent[],
+  now: number,
+  wished: ReadonlyMap<string, number>,
+): DayNow {
   const so = stand(s, events, now)
   return { ...so, order: followOrder(so.left, s.params, so.state, wished) }
 }

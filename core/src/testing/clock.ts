@@ -1,4 +1,7 @@
-/** A device's clock that differs by more than this is odd, ms; what comes later than this after it was done is late, ms. */
+/**
+ * A device's clock that differs by more than this is odd, ms; what comes later than this after it
+ * was done is late, ms.
+ */
 const ODD_CLOCK_MS = 5 * 60_000
 const LATE_MS = 20 * 3_600_000
 /** What is said to be older than this was not done then: the clock was wrong, days. */
@@ -8,7 +11,8 @@ const HOUR_MS = 3_600_000
 const DAY_MS = 24 * HOUR_MS
 
 /**
- * When something was done that a device noted at `deviceAt` by its own clock, which was `clockMs` ahead of the server's when it sent it (null: not
+ * When something was done that a device noted at `deviceAt` by its own clock, which was `clockMs`
+ * ahead of the server's when it sent it (null: not
  * said). Never in the future; what would be older than 400 days counts as of now. All instants ms.
  */
 export function doneAt(deviceAt: number | null, clockMs: number | null, now: number): number {

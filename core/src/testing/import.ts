@@ -9,23 +9,48 @@ import { detailsProblem, type TryDetails } from './details'
 import type { Hand } from './session'
 import { readTrialValue } from './value'
 
-interface ColumnRow { id: string; needed: boolean; says: string }
+interface ColumnRow {
+  id: string
+  needed: boolean
+  says: string
+}
 
-const unique = (rows: readonly ColumnRow[]): ColumnRow[] => rows.filter((r, i) => rows.findIndex((x) => x.id === r.id) === i)
+const unique = (rows: readonly ColumnRow[]): ColumnRow[] =>
+  rows.filter((r, i) => rows.findIndex((x) => x.id === r.id) === i)
 const lower = (names: readonly string[]) => names.join(', ').toLowerCase()
 
 /** A column for each choice and stated number of the protocols, saying which tests ask for it. */
 const SETUP_COLUMNS: readonly ColumnRow[] = unique([
   ...TEST_PROTOCOLS.flatMap((p) => p.variants).map((v) => {
     const of = TEST_PROTOCOLS.filter((p) => p.variants.some((x) => x.id === v.id))
-    const options = [...new Set(of.flatMap((p) => p.variants.filter((x) => x.id === v.id).flatMap((x) => x.options.map((o) => o.id))))]
-    return { id: v.id, needed: false, says: `${lower(of.map((p) => p.name))}: ${options.join(', ')}` }
+    const options = [
+      ...new Set(
+        of.flatMap((p) =>
+          p.variants.filter((x) => x.id === v.id).flatMap((x) => x.options.map((o) => o.id)),
+        ),
+      ),
+    ]
+    return {
+      id: v.id,
+      needed: false,
+      says: `${lower(of.map((p) => p.name))}: ${options.join(', ')}`,
+    }
   }),
   ...TEST_PROTOCOLS.flatMap((p) => p.numbers).map((n) => {
     const of = TEST_PROTOCOLS.filter((p) => p.numbers.some((x) => x.column === n.column))
-    return { id: n.column, needed: false, says: `${lower(of.map((p) => p.name))}: ${n.name.toLowerCase()}, ${n.unit}${n.start === null ? '' : `; ${n.start} when empty`}` }
+    return {
+      id: n.column,
+      needed: false,
+      says: `${lower(of.map((p) => p.name))}: ${n.name.toLowerCase()}, ${n.unit}${n.start === null ? '' : `; ${n.start} when empty`}`,
+    }
   }),
-  ...TEST_PROTOCOLS.flatMap((p) => p.details.map((d) => ({ id: detailColumn(d.id), needed: false, says: `${p.name.toLowerCase()}: ${d.name.toLowerCase()}${d.unit === 'count' ? '' : `, ${d.unit}`}` }))),
+  ...TEST_PROTOCOLS.flatMap((p) =>
+    p.details.map((d) => ({
+      id: detailColumn(d.id),
+      needed: false,
+      says: `${p.name.toLowerCase()}: ${d.name.toLowerCase()}${d.unit === 'count' ? '' : `, ${d.unit}`}`,
+    })),
+  ),
 ])
 
 /** Columns of a trials file; the docs page and the export use the same list. */
@@ -34,14 +59,22 @@ export const TRIAL_COLUMNS: readonly ColumnRow[] = [
   { id: 'date', needed: true, says: '2026-10-08 or 08.10.2026' },
   { id: 'time', needed: false, says: '24-hour, 17:30; noon when empty' },
   { id: 'protocol', needed: true, says: TEST_PROTOCOLS.map((p) => p.id).join(', ') },
-  { id: 'implement', needed: false, says: 'label of the unit in the kit; may be empty when the hall has one of that kind' },
+  {
+    id: 'implement',
+    needed: false,
+    says: 'label of the unit in the kit; may be empty when the hall has one of that kind',
+  },
   ...SETUP_COLUMNS,
   { id: 'trial', needed: false, says: 'number of the try within its hand; counted when empty' },
   { id: 'hand', needed: false, says: 'left, right or both, with the column value' },
   { id: 'value', needed: false, says: 'the result, decimal point or comma' },
   { id: 'left', needed: false, says: 'in place of hand and value: the left-hand result' },
   { id: 'right', needed: false, says: 'in place of hand and value: the right-hand result' },
-  { id: 'unit', needed: false, says: "kg, lb, N, N m, s, m, deg or count; the test's first unit when empty" },
+  {
+    id: 'unit',
+    needed: false,
+    says: "kg, lb, N, N m, s, m, deg or count; the test's first unit when empty",
+  },
   { id: 'pain', needed: false, says: '0 to 10' },
   { id: 'missed', needed: false, says: 'yes for a lift or close that was not clean' },
   { id: 'struck', needed: false, says: 'reason, when the trial does not count' },
@@ -56,7 +89,14 @@ export function detailColumn(id: string): string {
 export interface ImportContext {
   today: LocalDate
   athletes: readonly { id: string; name: string }[]
-  units: readonly { id: string; kind: string; label: string; measurementId: string; sizeMm?: number | null; handleMm?: number | null }[]
+  units: readonly {
+    id: string
+    kind: string
+    label: string
+    measurementId: string
+    sizeMm?: number | null
+    handleMm?: number | null
+  }[]
   /** How many trials of each key are on record, see `trialKey`. */
   existing: ReadonlyMap<string, number>
   /** Lines the coach leaves out, and lines that count although they are there already. */
@@ -100,26 +140,57 @@ export interface ImportedSession {
 }
 
 /** A line that says what is there already: in the file (the line it repeats), or on record. */
-export interface Repeated { line: number; of: number | 'record'; says: string }
+export interface Repeated {
+  line: number
+  of: number | 'record'
+  says: string
+}
 
 export type ImportReport =
-  | { ok: true; sessions: ImportedSession[]; trials: number; lines: number; /** Trials left out because they are on record. */ already: number; /** Lines left out because they repeat something. */ repeated: Repeated[]; /** Lines the coach left out. */ without: number }
+  | {
+      ok: true
+      sessions: ImportedSession[]
+      trials: number
+      lines: number
+      /** Trials left out because they are on record. */ already: number
+      /** Lines left out because they repeat something. */ repeated: Repeated[]
+      /** Lines the coach left out. */ without: number
+    }
   | { ok: false; problems: ImportProblem[]; lines: number; repeated: Repeated[] }
 
 /** Most lines a file may have. */
 export const IMPORT_MOST_LINES = 60_000
 
 /** One trial as the duplicate check knows it, whatever number it has within its hand. Value SI. */
-export const trialKey = (athleteId: string, on: LocalDate, protocolId: string, hand: Hand, value: number): string =>
-  [athleteId, on, protocolId, hand, value.toFixed(3)].join('|')
+export const trialKey = (
+  athleteId: string,
+  on: LocalDate,
+  protocolId: string,
+  hand: Hand,
+  value: number,
+): string => [athleteId, on, protocolId, hand, value.toFixed(3)].join('|')
 
-const HAND_WORDS: Record<string, Hand> = { left: 'left', l: 'left', right: 'right', r: 'right', both: 'both', b: 'both' }
+const HAND_WORDS: Record<string, Hand> = {
+  left: 'left',
+  l: 'left',
+  right: 'right',
+  r: 'right',
+  both: 'both',
+  b: 'both',
+}
 
 type People = Map<string, ImportContext['athletes'][number][]>
 /** A test being gathered: how many tries of a hand, and which line took which number. */
-interface Taken { session: ImportedSession; counted: Record<Hand, number>; lines: Map<string, number> }
+interface Taken {
+  session: ImportedSession
+  counted: Record<Hand, number>
+  lines: Map<string, number>
+}
 
-/** Takes the lines of a trials file one by one, so that a long file can be read in pieces; then says sessions or what is wrong. */
+/**
+ * Takes the lines of a trials file one by one, so that a long file can be read in pieces; then says
+ * sessions or what is wrong.
+ */
 export class TrialsReader {
   private readonly problems: ImportProblem[] = []
   private readonly sessions = new Map<string, Taken>()
@@ -145,68 +216,122 @@ export class TrialsReader {
   /** `source`: the line of the file it comes from, where that holds several results. */
   add(row: CsvRow, source: CsvRow = row): void {
     this.lines++
-    if (this.context.without?.has(row.line)) { this.out++; return }
+    if (this.context.without?.has(row.line)) {
+      this.out++
+      return
+    }
     const wanted = this.context.wanted?.has(row.line) ?? false
     const text = JSON.stringify(source.cells)
     const first = this.seen.get(text)
     if (first === undefined) this.seen.set(text, row.line)
     else if (first !== row.line && !wanted) {
-      if (this.repeated.at(-1)?.line !== row.line) this.repeated.push({ line: row.line, of: first, says: says(source) })
+      if (this.repeated.at(-1)?.line !== row.line)
+        this.repeated.push({ line: row.line, of: first, says: says(source) })
       return
     }
     const reader = new RowReader(row, this.context, this.people, this.days)
     const parsed = reader.read()
-    if (!parsed) { this.problems.push(...reader.problems); return }
+    if (!parsed) {
+      this.problems.push(...reader.problems)
+      return
+    }
     const { session: s } = parsed
     // One bracket goes through several springs; every other test has one implement.
     const one = protocolById(s.protocolId)!.entry === 'spring' ? 'springs' : s.measurementId
     const key = `${s.athleteId}|${s.performedOn}|${s.at}|${s.protocolId}|${one}|${JSON.stringify(s.variant)}`
     let own = this.sessions.get(key)
-    if (!own) this.sessions.set(key, (own = { session: { ...s, trials: [] }, counted: { left: 0, right: 0, both: 0 }, lines: new Map() }))
+    if (!own)
+      this.sessions.set(
+        key,
+        (own = {
+          session: { ...s, trials: [] },
+          counted: { left: 0, right: 0, both: 0 },
+          lines: new Map(),
+        }),
+      )
     for (const t of parsed.trials) {
       const count = ++own.counted[t.hand]
       const ordinal = t.ordinal || count
       const place = `${t.hand}${ordinal}`
       const clash = own.lines.get(place)
-      if (clash !== undefined) this.problems.push({ line: row.line, column: 'trial', message: `Line ${row.line}: trial ${ordinal} of the ${t.hand} hand is on line ${clash} already.` })
+      if (clash !== undefined)
+        this.problems.push({
+          line: row.line,
+          column: 'trial',
+          message: `Line ${row.line}: trial ${ordinal} of the ${t.hand} hand is on line ${clash} already.`,
+        })
       own.lines.set(place, row.line)
       const key = trialKey(s.athleteId, s.performedOn, s.protocolId, t.hand, t.value)
       const there = this.onRecord.get(key) ?? 0
       if (clash === undefined && there > 0 && !wanted) {
         this.onRecord.set(key, there - 1)
         this.already++
-        if (this.repeated.at(-1)?.line !== row.line) this.repeated.push({ line: row.line, of: 'record', says: `${s.athleteName}, ${t.hand}, ${t.enteredValue} ${t.enteredUnit}` })
+        if (this.repeated.at(-1)?.line !== row.line)
+          this.repeated.push({
+            line: row.line,
+            of: 'record',
+            says: `${s.athleteName}, ${t.hand}, ${t.enteredValue} ${t.enteredUnit}`,
+          })
       } else own.session.trials.push({ ...t, line: row.line, ordinal })
     }
   }
 
   report(): ImportReport {
-    if (this.problems.length > 0) return { ok: false, problems: this.problems.sort((a, b) => a.line - b.line), lines: this.lines, repeated: this.repeated }
-    const list = [...this.sessions.values()].flatMap((x) => (x.session.trials.length > 0 ? [x.session] : []))
-    return { ok: true, sessions: list, trials: list.reduce((n, s) => n + s.trials.length, 0), lines: this.lines, already: this.already, repeated: this.repeated, without: this.out }
+    if (this.problems.length > 0)
+      return {
+        ok: false,
+        problems: this.problems.sort((a, b) => a.line - b.line),
+        lines: this.lines,
+        repeated: this.repeated,
+      }
+    const list = [...this.sessions.values()].flatMap((x) =>
+      x.session.trials.length > 0 ? [x.session] : [],
+    )
+    return {
+      ok: true,
+      sessions: list,
+      trials: list.reduce((n, s) => n + s.trials.length, 0),
+      lines: this.lines,
+      already: this.already,
+      repeated: this.repeated,
+      without: this.out,
+    }
   }
 }
 
 /** A line as it stands in the file. */
-const says = (row: CsvRow): string => Object.values(row.cells).filter((c) => c !== '').join(', ')
+const says = (row: CsvRow): string =>
+  Object.values(row.cells)
+    .filter((c) => c !== '')
+    .join(', ')
 
-/** What stops a table before its first line is read: unknown or missing columns, no lines, too many. */
+/**
+ * What stops a table before its first line is read: unknown or missing columns, no lines, too many.
+ */
 export function tableProblems(table: CsvTable, mapped: boolean): ImportProblem[] {
   if (!table.ok) return [{ line: table.line, column: '', message: table.message }]
   const problems = mapped ? [] : headerProblems(table.columns)
-  if (table.rows.length === 0) problems.push({ line: 2, column: '', message: 'There are no trials under the header line.' })
-  if (table.rows.length > IMPORT_MOST_LINES) problems.push({ line: IMPORT_MOST_LINES + 2, column: '', message: `At most ${IMPORT_MOST_LINES} lines at a time.` })
+  if (table.rows.length === 0)
+    problems.push({ line: 2, column: '', message: 'There are no trials under the header line.' })
+  if (table.rows.length > IMPORT_MOST_LINES)
+    problems.push({
+      line: IMPORT_MOST_LINES + 2,
+      column: '',
+      message: `At most ${IMPORT_MOST_LINES} lines at a time.`,
+    })
   return problems
 }
 
 /**
- * Reads a trials file into sessions, all or nothing: any problem names its line and column and nothing is kept. Trials on record already are
+ * Reads a trials file into sessions, all or nothing: any problem names its line and column and
+ * nothing is kept. Trials on record already are
  * left out and counted. Reads no clock and writes nothing.
  */
 export function readTrialsCsv(text: string, context: ImportContext): ImportReport {
   const table = readCsv(text)
   const problems = tableProblems(table, false)
-  if (!table.ok || problems.length > 0) return { ok: false, problems, lines: table.ok ? table.rows.length : 0, repeated: [] }
+  if (!table.ok || problems.length > 0)
+    return { ok: false, problems, lines: table.ok ? table.rows.length : 0, repeated: [] }
   const reader = new TrialsReader(context)
   for (const row of table.rows) reader.add(row)
   return reader.report()
@@ -215,9 +340,16 @@ export function readTrialsCsv(text: string, context: ImportContext): ImportRepor
 function headerProblems(columns: readonly string[]): ImportProblem[] {
   const known: readonly string[] = TRIAL_COLUMNS.map((c) => c.id)
   const problem = (column: string, message: string): ImportProblem => ({ line: 1, column, message })
-  const out = columns.filter((c) => c !== '' && !known.includes(c)).map((c) => problem(c, `Line 1: the column "${c}" is not known. Known: ${known.join(', ')}.`))
-  for (const c of TRIAL_COLUMNS) if (c.needed && !columns.includes(c.id)) out.push(problem(c.id, `Line 1: the column "${c.id}" is missing.`))
-  if (!['value', 'left', 'right'].some((c) => columns.includes(c))) out.push(problem('value', 'Line 1: results need the columns hand and value, or left and right.'))
+  const out = columns
+    .filter((c) => c !== '' && !known.includes(c))
+    .map((c) => problem(c, `Line 1: the column "${c}" is not known. Known: ${known.join(', ')}.`))
+  for (const c of TRIAL_COLUMNS)
+    if (c.needed && !columns.includes(c.id))
+      out.push(problem(c.id, `Line 1: the column "${c.id}" is missing.`))
+  if (!['value', 'left', 'right'].some((c) => columns.includes(c)))
+    out.push(
+      problem('value', 'Line 1: results need the columns hand and value, or left and right.'),
+    )
   return out
 }
 
@@ -240,11 +372,18 @@ class RowReader {
   }
 
   private fail(column: Column, message: string): null {
-    this.problems.push({ line: this.row.line, column, message: `Line ${this.row.line}: ${message}` })
+    this.problems.push({
+      line: this.row.line,
+      column,
+      message: `Line ${this.row.line}: ${message}`,
+    })
     return null
   }
 
-  read(): { session: Omit<ImportedSession, 'trials'>; trials: Omit<ImportedTrial, 'line'>[] } | null {
+  read(): {
+    session: Omit<ImportedSession, 'trials'>
+    trials: Omit<ImportedTrial, 'line'>[]
+  } | null {
     const athlete = this.athlete()
     const performedOn = this.date()
     const at = this.time()
@@ -252,9 +391,29 @@ class RowReader {
     const unit = protocol && this.unit(protocol)
     const variant = protocol && this.variant(protocol, unit)
     const trials = protocol && variant && this.trials(asSetUp(protocol, variant), variant, unit)
-    if (!athlete || !performedOn || !at || !protocol || !unit || !variant || !trials || this.problems.length > 0) return null
+    if (
+      !athlete ||
+      !performedOn ||
+      !at ||
+      !protocol ||
+      !unit ||
+      !variant ||
+      !trials ||
+      this.problems.length > 0
+    )
+      return null
     return {
-      session: { athleteId: athlete.id, athleteName: athlete.name, protocolId: protocol.id, protocolVersion: protocol.version, unitId: unit.id, measurementId: unit.measurementId, variant, performedOn, at },
+      session: {
+        athleteId: athlete.id,
+        athleteName: athlete.name,
+        protocolId: protocol.id,
+        protocolVersion: protocol.version,
+        unitId: unit.id,
+        measurementId: unit.measurementId,
+        variant,
+        performedOn,
+        at,
+      },
       trials,
     }
   }
@@ -263,8 +422,11 @@ class RowReader {
     const name = this.cell('athlete')
     if (!name) return this.fail('athlete', 'the athlete is missing.')
     const found = this.people.get(name) ?? this.people.get(name.toLowerCase()) ?? []
-    if (found.length === 0) return this.fail('athlete', `no athlete on the roster is called "${name}".`)
-    return found.length > 1 ? this.fail('athlete', `${found.length} athletes are called "${name}".`) : found[0]!
+    if (found.length === 0)
+      return this.fail('athlete', `no athlete on the roster is called "${name}".`)
+    return found.length > 1
+      ? this.fail('athlete', `${found.length} athletes are called "${name}".`)
+      : found[0]!
   }
 
   private date(): LocalDate | null {
@@ -272,8 +434,11 @@ class RowReader {
     const known = this.days.get(text)
     if (known) return known
     const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text)
-    const iso = dotted ? `${dotted[3]}-${dotted[2]!.padStart(2, '0')}-${dotted[1]!.padStart(2, '0')}` : text
-    if (!isLocalDate(iso)) return this.fail('date', `"${text}" is not a date; write 2026-10-08 or 08.10.2026.`)
+    const iso = dotted
+      ? `${dotted[3]}-${dotted[2]!.padStart(2, '0')}-${dotted[1]!.padStart(2, '0')}`
+      : text
+    if (!isLocalDate(iso))
+      return this.fail('date', `"${text}" is not a date; write 2026-10-08 or 08.10.2026.`)
     if (iso > this.context.today) return this.fail('date', `${iso} is in the future.`)
     this.days.set(text, iso)
     return iso
@@ -282,25 +447,45 @@ class RowReader {
   private time(): string | null {
     const text = this.cell('time')
     if (text === '') return '12:00'
-    return /^([01]\d|2[0-3]):[0-5]\d$/.test(text) ? text : this.fail('time', `"${text}" is not a 24-hour time.`)
+    return /^([01]\d|2[0-3]):[0-5]\d$/.test(text)
+      ? text
+      : this.fail('time', `"${text}" is not a 24-hour time.`)
   }
 
   private protocol(): Protocol | null {
     const text = this.cell('protocol')
-    const found = protocolById(text) ?? TEST_PROTOCOLS.find((p) => p.name.toLowerCase() === text.toLowerCase())
+    const found =
+      protocolById(text) ?? TEST_PROTOCOLS.find((p) => p.name.toLowerCase() === text.toLowerCase())
     const word = found ? null : meaningOf(text)
-    if (word?.kind === 'several') return this.fail('protocol', `${askWhich(word)} Write the name of the test, such as dyno_seated.`)
-    if (!found || found.entry === 'body') return this.fail('protocol', `"${text}" cannot be imported; use ${TEST_PROTOCOLS.map((p) => p.id).join(', ')}.`)
+    if (word?.kind === 'several')
+      return this.fail(
+        'protocol',
+        `${askWhich(word)} Write the name of the test, such as dyno_seated.`,
+      )
+    if (!found || found.entry === 'body')
+      return this.fail(
+        'protocol',
+        `"${text}" cannot be imported; use ${TEST_PROTOCOLS.map((p) => p.id).join(', ')}.`,
+      )
     return found
   }
 
   private unit(protocol: Protocol) {
     const label = this.cell('implement')
-    const fitting = this.context.units.filter((u) => (protocol.implements as readonly string[]).includes(u.kind))
-    const named = label ? fitting.filter((u) => u.label.toLowerCase() === label.toLowerCase()) : fitting
+    const fitting = this.context.units.filter((u) =>
+      (protocol.implements as readonly string[]).includes(u.kind),
+    )
+    const named = label
+      ? fitting.filter((u) => u.label.toLowerCase() === label.toLowerCase())
+      : fitting
     if (named.length === 1) return named[0]!
     if (label) return this.fail('implement', `the kit has no "${label}" for ${protocol.name}.`)
-    return this.fail('implement', named.length === 0 ? `the kit has nothing for ${protocol.name}.` : `name the implement; the kit has ${named.map((u) => u.label).join(', ')}.`)
+    return this.fail(
+      'implement',
+      named.length === 0
+        ? `the kit has nothing for ${protocol.name}.`
+        : `name the implement; the kit has ${named.map((u) => u.label).join(', ')}.`,
+    )
   }
 
   private variant(protocol: Protocol, unit: Unit | null): Record<string, string> | null {
@@ -308,21 +493,33 @@ class RowReader {
     for (const v of protocol.variants) {
       const text = this.cell(v.id as Column).toLowerCase()
       const option = text === '' ? v.options[0] : v.options.find((o) => o.id === text)
-      if (!option) return this.fail(v.id as Column, `${v.name.toLowerCase()} is one of ${v.options.map((o) => o.id).join(', ')}, not "${text}".`)
+      if (!option)
+        return this.fail(
+          v.id as Column,
+          `${v.name.toLowerCase()} is one of ${v.options.map((o) => o.id).join(', ')}, not "${text}".`,
+        )
       out[v.id] = option.id
     }
     for (const n of protocol.numbers) {
       if (n.when && out[n.when.variant] !== n.when.option) continue
       const column = n.column as Column
       const known = n.auto === 'size' ? unit?.sizeMm : n.auto === 'handle' ? unit?.handleMm : null
-      const given = parseNumber(this.cell(column) || (known != null ? String(known) : (n.start ?? '')))
-      if (!given.ok || given.value < n.limits[0] || given.value > n.limits[1]) return this.fail(column, `"${this.cell(column)}" is not a ${n.name.toLowerCase()} in ${n.unit}.`)
+      const given = parseNumber(
+        this.cell(column) || (known != null ? String(known) : (n.start ?? '')),
+      )
+      if (!given.ok || given.value < n.limits[0] || given.value > n.limits[1])
+        return this.fail(
+          column,
+          `"${this.cell(column)}" is not a ${n.name.toLowerCase()} in ${n.unit}.`,
+        )
       out[n.id] = String(given.value)
     }
     return out
   }
 
-  /** Details of the row; null: refused. A checklist is not in a file: a clean lift has all of it. */
+  /**
+   * Details of the row; null: refused. A checklist is not in a file: a clean lift has all of it.
+   */
   private details(protocol: Protocol, unit: Unit | null, missed: boolean): TryDetails | null {
     const out: Record<string, number | string | string[]> = {}
     for (const d of protocol.details) {
@@ -333,12 +530,19 @@ class RowReader {
       out[d.id] = n.value
     }
     if (protocol.entry === 'spring' && unit) out['unitId'] = unit.id
-    if (protocol.entry === 'single') out['checks'] = missed ? [] : [...(SINGLE_RULES[unit?.kind ?? ''] ?? [])]
+    if (protocol.entry === 'single')
+      out['checks'] = missed ? [] : [...(SINGLE_RULES[unit?.kind ?? ''] ?? [])]
     const problem = detailsProblem(protocol, unit?.kind ?? '', out, missed)
-    return problem ? this.fail(protocol.details[0] ? detailColumn(protocol.details[0].id) : 'value', problem) : out
+    return problem
+      ? this.fail(protocol.details[0] ? detailColumn(protocol.details[0].id) : 'value', problem)
+      : out
   }
 
-  private trials(protocol: Protocol, variant: Record<string, string>, unitUsed: Unit | null): Omit<ImportedTrial, 'line'>[] | null {
+  private trials(
+    protocol: Protocol,
+    variant: Record<string, string>,
+    unitUsed: Unit | null,
+  ): Omit<ImportedTrial, 'line'>[] | null {
     const unit = (this.cell('unit') || protocol.entryUnits[0]!) as EntryUnit
     const rowHand = this.hand()
     if (rowHand === null) return null
@@ -348,21 +552,47 @@ class RowReader {
     for (const column of filled) {
       const marked = /^(left|right|both|[lrb])[\s:]+(.*)$/i.exec(this.cell(column))
       const says = marked ? HAND_WORDS[marked[1]!.toLowerCase()] : undefined
-      const hand = column === 'value' ? (rowHand ?? says ?? (protocol.hands === 'both' ? 'both' : undefined)) : column
+      const hand =
+        column === 'value'
+          ? (rowHand ?? says ?? (protocol.hands === 'both' ? 'both' : undefined))
+          : column
       if (!hand) return this.fail('hand', 'the hand is missing.')
       const wrong = [says, column === 'value' ? undefined : rowHand].find((h) => h && h !== hand)
       if (wrong) return this.fail(column, `a ${wrong}-hand trial in the ${column} column.`)
-      if ((hand === 'both') !== (protocol.hands === 'both')) return this.fail('hand', protocol.hands === 'both' ? `${protocol.name} is two-handed; the hand is both.` : `${protocol.name} needs left or right.`)
+      if ((hand === 'both') !== (protocol.hands === 'both'))
+        return this.fail(
+          'hand',
+          protocol.hands === 'both'
+            ? `${protocol.name} is two-handed; the hand is both.`
+            : `${protocol.name} needs left or right.`,
+        )
       const value = readTrialValue(marked ? marked[2]! : this.cell(column), unit, protocol, variant)
-      if (!value.ok) return this.fail(value.reason === 'wrong-unit' ? 'unit' : column, value.message)
+      if (!value.ok)
+        return this.fail(value.reason === 'wrong-unit' ? 'unit' : column, value.message)
       const pain = this.wholeNumber('pain', 0, 10)
       const ordinal = this.wholeNumber('trial', 1, 50)
       if (pain === undefined || ordinal === undefined) return null
       const missed = this.cell('missed').toLowerCase()
-      if (!['', 'yes', 'no'].includes(missed) || (missed === 'yes' && !protocol.heaviest)) return this.fail('missed', missed === 'yes' ? `${protocol.name} has no misses.` : `missed is yes, no or empty, not "${missed}".`)
+      if (!['', 'yes', 'no'].includes(missed) || (missed === 'yes' && !protocol.heaviest))
+        return this.fail(
+          'missed',
+          missed === 'yes'
+            ? `${protocol.name} has no misses.`
+            : `missed is yes, no or empty, not "${missed}".`,
+        )
       const details = this.details(protocol, unitUsed, missed === 'yes')
       if (!details) return null
-      trials.push({ details, hand, ordinal: ordinal ?? 0, value: value.value, enteredValue: value.enteredValue, enteredUnit: value.enteredUnit, pain, missed: missed === 'yes', struckReason: this.cell('struck') || null })
+      trials.push({
+        details,
+        hand,
+        ordinal: ordinal ?? 0,
+        value: value.value,
+        enteredValue: value.enteredValue,
+        enteredUnit: value.enteredUnit,
+        pain,
+        missed: missed === 'yes',
+        struckReason: this.cell('struck') || null,
+      })
     }
     return trials
   }
@@ -371,11 +601,17 @@ class RowReader {
   private hand(): Hand | null | undefined {
     const text = this.cell('hand').toLowerCase()
     if (text === '') return undefined
-    return HAND_WORDS[text] ?? this.fail('hand', `"${text}" is not a hand; write left, right or both.`)
+    return (
+      HAND_WORDS[text] ?? this.fail('hand', `"${text}" is not a hand; write left, right or both.`)
+    )
   }
 
   /** null: the cell is empty; undefined: refused. */
-  private wholeNumber(column: 'pain' | 'trial', low: number, high: number): number | null | undefined {
+  private wholeNumber(
+    column: 'pain' | 'trial',
+    low: number,
+    high: number,
+  ): number | null | undefined {
     const text = this.cell(column)
     if (text === '') return null
     const n = Number(text)

@@ -8,9 +8,23 @@ import type { Hand } from './session'
 
 export type DateOrder = 'ymd' | 'dmy' | 'mdy'
 /** A column of results: which test, hand and unit it holds; null where another column says. */
-export interface ResultColumn { column: string; protocolId: string | null; hand: Hand | null; unit: EntryUnit | null }
-/** How a coach's own sheet is read: its columns by what they mean, what is the same for all lines, and names as the roster has them. */
-export interface SheetMapping { columns: Record<string, string>; fixed: Record<string, string>; results: ResultColumn[]; /** null: every date reads two ways, or some read one way and some the other; the coach is asked. */ dateOrder: DateOrder | null; names: Record<string, string> }
+export interface ResultColumn {
+  column: string
+  protocolId: string | null
+  hand: Hand | null
+  unit: EntryUnit | null
+}
+/**
+ * How a coach's own sheet is read: its columns by what they mean, what is the same for all lines,
+ * and names as the roster has them.
+ */
+export interface SheetMapping {
+  columns: Record<string, string>
+  fixed: Record<string, string>
+  results: ResultColumn[]
+  /** null: every date reads two ways, or some read one way and some the other; the coach is asked. */ dateOrder: DateOrder | null
+  names: Record<string, string>
+}
 type Table = Extract<CsvTable, { ok: true }>
 
 const OWN: readonly string[] = ['value', 'left', 'right']
@@ -19,113 +33,241 @@ export const MEANINGS = TRIAL_COLUMNS.filter((c) => !OWN.includes(c.id))
 
 /** Words of a header that give a column away; the first that fits. Common practice, no source. */
 const HEADERS: readonly (readonly [meaning: string, words: RegExp])[] = [
-  ['athlete', /^(athlete|name|who|lifter|climber|person|client|member)s?(_name)?$/], ['date', /^(date|day|datum|when|tested(_on)?)$/], ['time', /^(time|clock|hour)$/],
-  ['protocol', /^(protocol|test|what|exercise)$/], ['hand', /^(hand|side)$/], ['unit', /^units?$/], ['trial', /^(trial|try|attempt|set|no|nr|#)$/], ['pain', /^pain(_.*)?$/],
-  ['implement', /^(implement|tool|device|kit|instrument)$/], ['missed', /^(missed|miss|failed)$/], ['struck', /^(struck|void|invalid)(_.*)?$/],
+  ['athlete', /^(athlete|name|who|lifter|climber|person|client|member)s?(_name)?$/],
+  ['date', /^(date|day|datum|when|tested(_on)?)$/],
+  ['time', /^(time|clock|hour)$/],
+  ['protocol', /^(protocol|test|what|exercise)$/],
+  ['hand', /^(hand|side)$/],
+  ['unit', /^units?$/],
+  ['trial', /^(trial|try|attempt|set|no|nr|#)$/],
+  ['pain', /^pain(_.*)?$/],
+  ['implement', /^(implement|tool|device|kit|instrument)$/],
+  ['missed', /^(missed|miss|failed)$/],
+  ['struck', /^(struck|void|invalid)(_.*)?$/],
 ]
 const TEST_WORDS: readonly (readonly [protocolId: string, words: RegExp])[] = [
-  ['dyno_standing', /standing/], ['ready_squeeze', /ready|readiness/], ['dyno_seated', /grip|dyn[ao]|crush|squeeze/], ['key_pinch', /key|tip/], ['finger_open', /exten|open/], ['hang_one', /one.?arm/], ['hang_time', /hang/], ['carry_test', /carry/],
-  ['hold_time', /hold/], ['lift_max', /lift|pinch|hub|rolling|thick/], ['spring_bracket', /spring/], ['wrist_max', /wrist/],
+  ['dyno_standing', /standing/],
+  ['ready_squeeze', /ready|readiness/],
+  ['dyno_seated', /grip|dyn[ao]|crush|squeeze/],
+  ['key_pinch', /key|tip/],
+  ['finger_open', /exten|open/],
+  ['hang_one', /one.?arm/],
+  ['hang_time', /hang/],
+  ['carry_test', /carry/],
+  ['hold_time', /hold/],
+  ['lift_max', /lift|pinch|hub|rolling|thick/],
+  ['spring_bracket', /spring/],
+  ['wrist_max', /wrist/],
 ]
-const UNIT_WORDS: readonly (readonly [EntryUnit, RegExp])[] = [['kg', /^kgf?s?$/], ['lb', /^(lbs?|pounds?)$/], ['N', /^(n|newtons?)$/], ['s', /^(s|secs?|seconds?)$/], ['mm', /^mm$/]] as never
+const UNIT_WORDS: readonly (readonly [EntryUnit, RegExp])[] = [
+  ['kg', /^kgf?s?$/],
+  ['lb', /^(lbs?|pounds?)$/],
+  ['N', /^(n|newtons?)$/],
+  ['s', /^(s|secs?|seconds?)$/],
+  ['mm', /^mm$/],
+] as never
 
-const tokens = (column: string): string[] => column.toLowerCase().split(/[^a-z#]+/).filter(Boolean)
-const handOf = (column: string): Hand | null => { const t = tokens(column); return t.some((x) => ['left', 'l', 'lh'].includes(x)) ? 'left' : t.some((x) => ['right', 'r', 'rh'].includes(x)) ? 'right' : t.includes('both') ? 'both' : null }
-const unitOf = (text: string): EntryUnit | null => tokens(text).flatMap((t) => UNIT_WORDS.find(([, re]) => re.test(t))?.[0] ?? [])[0] ?? null
-const testOf = (text: string): string | null => protocolById(text)?.id ?? TEST_PROTOCOLS.find((p) => p.name.toLowerCase() === text.toLowerCase())?.id ?? TEST_WORDS.find(([, re]) => re.test(text.toLowerCase()))?.[0] ?? null
+const tokens = (column: string): string[] =>
+  column
+    .toLowerCase()
+    .split(/[^a-z#]+/)
+    .filter(Boolean)
+const handOf = (column: string): Hand | null => {
+  const t = tokens(column)
+  return t.some((x) => ['left', 'l', 'lh'].includes(x))
+    ? 'left'
+    : t.some((x) => ['right', 'r', 'rh'].includes(x))
+      ? 'right'
+      : t.includes('both')
+        ? 'both'
+        : null
+}
+const unitOf = (text: string): EntryUnit | null =>
+  tokens(text).flatMap((t) => UNIT_WORDS.find(([, re]) => re.test(t))?.[0] ?? [])[0] ?? null
+const testOf = (text: string): string | null =>
+  protocolById(text)?.id ??
+  TEST_PROTOCOLS.find((p) => p.name.toLowerCase() === text.toLowerCase())?.id ??
+  TEST_WORDS.find(([, re]) => re.test(text.toLowerCase()))?.[0] ??
+  null
 
 const WITH_UNIT = /^(-?[\d.,:]+)\s*([a-z]+)\.?$/i
 /** The unit that every cell of a column carries; null where they differ or some carry none. */
-const sharedUnit = (cells: readonly string[]): EntryUnit | null => { const all = new Set(cells.map((x) => unitOf(WITH_UNIT.exec(x)?.[2] ?? ''))); return all.size === 1 ? [...all][0]! : null }
-const isNumber = (cell: string): boolean => parseNumber(WITH_UNIT.exec(cell)?.[1] ?? cell, { clock: true }).ok
+const sharedUnit = (cells: readonly string[]): EntryUnit | null => {
+  const all = new Set(cells.map((x) => unitOf(WITH_UNIT.exec(x)?.[2] ?? '')))
+  return all.size === 1 ? [...all][0]! : null
+}
+const isNumber = (cell: string): boolean =>
+  parseNumber(WITH_UNIT.exec(cell)?.[1] ?? cell, { clock: true }).ok
 
 /** Day, month and year of a written date; null: not one. */
 function partsOf(text: string, order: DateOrder): LocalDate | null {
   const m = /^(\d{1,4})[./\-\s](\d{1,2})[./\-\s](\d{1,4})$/.exec(text.trim())
   if (!m) return null
   const [a, b, c] = [m[1]!, m[2]!, m[3]!]
-  const [y, mo, d] = a.length === 4 ? [a, b, c] : order === 'mdy' ? [c, a, b] : order === 'dmy' ? [c, b, a] : [a, b, c]
+  const [y, mo, d] =
+    a.length === 4
+      ? [a, b, c]
+      : order === 'mdy'
+        ? [c, a, b]
+        : order === 'dmy'
+          ? [c, b, a]
+          : [a, b, c]
   const iso = `${y.length === 2 ? `20${y}` : y}-${mo.padStart(2, '0')}-${d.padStart(2, '0')}`
   return isLocalDate(iso) ? iso : null
 }
 
 /** A date as the sheet writes it; what is no date stays as it is, for the report to name. */
-export const dateBy = (text: string, order: DateOrder | null): string => (order && partsOf(text, order)) ?? text
+export const dateBy = (text: string, order: DateOrder | null): string =>
+  (order && partsOf(text, order)) ?? text
 
 /** The order a line is read in that is not written as the others are. */
-export const otherOrder = (order: DateOrder | null): DateOrder | null => (order === 'dmy' ? 'mdy' : order === 'mdy' ? 'dmy' : null)
+export const otherOrder = (order: DateOrder | null): DateOrder | null =>
+  order === 'dmy' ? 'mdy' : order === 'mdy' ? 'dmy' : null
 
-export interface DateGuess { order: DateOrder | null; /** A date that reads as two days, and the two; null: none does. */ twoWays: { text: string; dmy: LocalDate; mdy: LocalDate } | null; /** Some dates are only day first, others only month first. */ mixed: boolean }
+export interface DateGuess {
+  order: DateOrder | null
+  /** A date that reads as two days, and the two; null: none does. */ twoWays: {
+    text: string
+    dmy: LocalDate
+    mdy: LocalDate
+  } | null
+  /** Some dates are only day first, others only month first. */ mixed: boolean
+}
 
-/** The order dates are written in, where they say it themselves; null where they read both ways or go both ways. Points between the numbers say nothing by themselves. */
+/**
+ * The order dates are written in, where they say it themselves; null where they read both ways or
+ * go both ways. Points between the numbers say nothing by themselves.
+ */
 export function guessDates(cells: readonly string[]): DateGuess {
   const filled = [...new Set(cells.map((c) => c.trim()).filter((c) => c !== ''))]
-  const read = filled.map((text) => ({ text, dmy: partsOf(text, 'dmy'), mdy: partsOf(text, 'mdy') }))
+  const read = filled.map((text) => ({
+    text,
+    dmy: partsOf(text, 'dmy'),
+    mdy: partsOf(text, 'mdy'),
+  }))
   const two = read.find((r) => r.dmy !== null && r.mdy !== null && r.dmy !== r.mdy)
   const twoWays = two ? { text: two.text, dmy: two.dmy!, mdy: two.mdy! } : null
-  const [days, months] = [read.some((r) => r.dmy !== null && r.mdy === null), read.some((r) => r.mdy !== null && r.dmy === null)]
-  if (filled.length > 0 && filled.every((c) => /^\d{4}\D/.test(c))) return { order: 'ymd', twoWays: null, mixed: false }
+  const [days, months] = [
+    read.some((r) => r.dmy !== null && r.mdy === null),
+    read.some((r) => r.mdy !== null && r.dmy === null),
+  ]
+  if (filled.length > 0 && filled.every((c) => /^\d{4}\D/.test(c)))
+    return { order: 'ymd', twoWays: null, mixed: false }
   if (days && months) return { order: null, twoWays, mixed: true }
   if (days) return { order: 'dmy', twoWays, mixed: false }
   // A date with points and the month first is rare enough to be asked for.
-  if (months && !read.some((r) => r.text.includes('.'))) return { order: 'mdy', twoWays, mixed: false }
-  return { order: twoWays || months ? null : filled.length > 0 ? 'dmy' : 'ymd', twoWays, mixed: false }
+  if (months && !read.some((r) => r.text.includes('.')))
+    return { order: 'mdy', twoWays, mixed: false }
+  return {
+    order: twoWays || months ? null : filled.length > 0 ? 'dmy' : 'ymd',
+    twoWays,
+    mixed: false,
+  }
 }
 
-export interface Guess { mapping: SheetMapping; /** What was guessed and should be looked at, in words. */ doubts: string[] }
+export interface Guess {
+  mapping: SheetMapping
+  /** What was guessed and should be looked at, in words. */ doubts: string[]
+}
 
 /** A first reading of a sheet from its header and first lines; nothing of it is certain. */
 export function guessMapping(table: Table, roster: readonly { name: string }[]): Guess {
   const sample = table.rows.slice(0, 200)
-  const cellsOf = (column: string) => sample.map((r) => r.cells[column] ?? '').filter((c) => c !== '')
+  const cellsOf = (column: string) =>
+    sample.map((r) => r.cells[column] ?? '').filter((c) => c !== '')
   const columns: SheetMapping['columns'] = {}
   for (const c of table.columns) {
-    const meaning = MEANINGS.find((m) => m.id === c)?.id ?? HEADERS.find(([m, re]) => re.test(c) && !columns[m])?.[0]
+    const meaning =
+      MEANINGS.find((m) => m.id === c)?.id ??
+      HEADERS.find(([m, re]) => re.test(c) && !columns[m])?.[0]
     if (meaning && !columns[meaning]) columns[meaning] = c
   }
   const used = new Set(Object.values(columns))
-  const numeric = table.columns.filter((c) => c !== '' && !used.has(c) && cellsOf(c).length > 0 && cellsOf(c).every(isNumber))
+  const numeric = table.columns.filter(
+    (c) => c !== '' && !used.has(c) && cellsOf(c).length > 0 && cellsOf(c).every(isNumber),
+  )
   // Where some columns say a hand or a test, the others are something else: body mass, age.
   const telling = numeric.filter((c) => handOf(c) || testOf(c) || /value|result|score/.test(c))
   const results = (telling.length > 0 ? telling : numeric).map((column): ResultColumn => ({
-    column, protocolId: testOf(column) ?? null, hand: handOf(column), unit: unitOf(column.replace(/^(l|r)_|_(l|r)$/g, '')) ?? sharedUnit(cellsOf(column)),
+    column,
+    protocolId: testOf(column) ?? null,
+    hand: handOf(column),
+    unit: unitOf(column.replace(/^(l|r)_|_(l|r)$/g, '')) ?? sharedUnit(cellsOf(column)),
   }))
   const dates = guessDates(columns['date'] ? cellsOf(columns['date']) : [])
   const known = new Map(roster.map((a) => [a.name.toLowerCase(), a.name]))
   const names: SheetMapping['names'] = {}
   for (const n of new Set(columns['athlete'] ? cellsOf(columns['athlete']) : [])) {
     if (known.has(n.toLowerCase())) continue
-    const near = roster.filter((a) => a.name.toLowerCase().split(' ').some((w) => w === n.toLowerCase()) || turned(n) === a.name.toLowerCase())
+    const near = roster.filter(
+      (a) =>
+        a.name
+          .toLowerCase()
+          .split(' ')
+          .some((w) => w === n.toLowerCase()) || turned(n) === a.name.toLowerCase(),
+    )
     if (near.length === 1) names[n] = near[0]!.name
   }
   const doubts = [
-    ...results.filter((r) => r.unit === null && !columns['unit']).map((r) => `No unit is written for "${r.column}": the first unit of its test is assumed.`),
-    ...results.filter((r) => r.protocolId !== null && !columns['protocol']).map((r) => `"${r.column}" is taken for ${protocolById(r.protocolId!)!.name}.`),
+    ...results
+      .filter((r) => r.unit === null && !columns['unit'])
+      .map((r) => `No unit is written for "${r.column}": the first unit of its test is assumed.`),
+    ...results
+      .filter((r) => r.protocolId !== null && !columns['protocol'])
+      .map((r) => `"${r.column}" is taken for ${protocolById(r.protocolId!)!.name}.`),
     ...Object.entries(names).map(([a, b]) => `"${a}" is taken for ${b}.`),
   ]
   return { mapping: { columns, fixed: {}, results, dateOrder: dates.order, names }, doubts }
 }
 
 /** "Varrow, Ines" as "ines varrow". */
-const turned = (name: string): string => name.toLowerCase().split(',').map((x) => x.trim()).reverse().join(' ')
+const turned = (name: string): string =>
+  name
+    .toLowerCase()
+    .split(',')
+    .map((x) => x.trim())
+    .reverse()
+    .join(' ')
 
 /** What is still open before a mapping can be tried; empty: nothing. */
 export function openIn(m: SheetMapping): string[] {
   const said = (id: string) => Boolean(m.columns[id] || m.fixed[id])
   return [
-    ...(said('athlete') ? [] : ['Which column names the athlete?']), ...(said('date') ? [] : ['Which column has the date?']), ...(said('date') && m.dateOrder === null ? ['Is the day written first in the dates, or the month?'] : []), ...(m.results.length > 0 ? [] : ['Which columns hold results?']),
-    ...m.results.filter((r) => !r.protocolId && !said('protocol')).map((r) => `Which test is "${r.column}"?`),
-    ...m.results.filter((r) => { const p = r.protocolId ? protocolById(r.protocolId) : null; return !r.hand && !said('hand') && p?.hands !== 'both' }).map((r) => `Which hand is "${r.column}"?`),
+    ...(said('athlete') ? [] : ['Which column names the athlete?']),
+    ...(said('date') ? [] : ['Which column has the date?']),
+    ...(said('date') && m.dateOrder === null
+      ? ['Is the day written first in the dates, or the month?']
+      : []),
+    ...(m.results.length > 0 ? [] : ['Which columns hold results?']),
+    ...m.results
+      .filter((r) => !r.protocolId && !said('protocol'))
+      .map((r) => `Which test is "${r.column}"?`),
+    ...m.results
+      .filter((r) => {
+        const p = r.protocolId ? protocolById(r.protocolId) : null
+        return !r.hand && !said('hand') && p?.hands !== 'both'
+      })
+      .map((r) => `Which hand is "${r.column}"?`),
   ]
 }
 
-/** One line of a sheet as lines of a trials file, one for each result that is there. Lines keep their number. `turned`: the date of this line is written the other way. */
+/**
+ * One line of a sheet as lines of a trials file, one for each result that is there. Lines keep
+ * their number. `turned`: the date of this line is written the other way.
+ */
 export function mapRow(row: CsvRow, m: SheetMapping, turned = false): CsvRow[] {
   const shared: Record<string, string> = { ...m.fixed }
-  for (const [meaning, column] of Object.entries(m.columns)) shared[meaning] = row.cells[column] || m.fixed[meaning] || ''
+  for (const [meaning, column] of Object.entries(m.columns))
+    shared[meaning] = row.cells[column] || m.fixed[meaning] || ''
   shared['athlete'] = m.names[shared['athlete'] ?? ''] ?? shared['athlete'] ?? ''
   shared['date'] = dateBy(shared['date'] ?? '', turned ? otherOrder(m.dateOrder) : m.dateOrder)
-  shared['protocol'] = shared['protocol'] && !protocolById(shared['protocol']) ? (TEST_PROTOCOLS.find((p) => p.name.toLowerCase() === shared['protocol']!.toLowerCase())?.id ?? testOf(shared['protocol']) ?? shared['protocol']) : (shared['protocol'] ?? '')
+  shared['protocol'] =
+    shared['protocol'] && !protocolById(shared['protocol'])
+      ? (TEST_PROTOCOLS.find((p) => p.name.toLowerCase() === shared['protocol']!.toLowerCase())
+          ?.id ??
+        testOf(shared['protocol']) ??
+        shared['protocol'])
+      : (shared['protocol'] ?? '')
   return m.results.flatMap((r) => {
     const cell = row.cells[r.column] ?? ''
     if (cell === '') return []
@@ -134,11 +276,19 @@ export function mapRow(row: CsvRow, m: SheetMapping, turned = false): CsvRow[] {
     const protocol = r.protocolId ?? shared['protocol'] ?? ''
     const hand = r.hand ?? (protocolById(protocol)?.hands === 'both' ? '' : (shared['hand'] ?? ''))
     const unit = written ?? r.unit ?? unitOf(shared['unit'] ?? '') ?? shared['unit'] ?? ''
-    return [{ line: row.line, cells: { ...shared, protocol, hand, unit, value: written ? marked![1]! : cell } }]
+    return [
+      {
+        line: row.line,
+        cells: { ...shared, protocol, hand, unit, value: written ? marked![1]! : cell },
+      },
+    ]
   })
 }
 
 /** What a mapping is remembered by: the header itself. */
 export const headerKey = (columns: readonly string[]): string => columns.join('\u241F')
 /** A file that already speaks the trials format needs no mapping. */
-export const isTrialsFile = (columns: readonly string[]): boolean => columns.every((c) => c === '' || TRIAL_COLUMNS.some((t) => t.id === c)) && columns.includes('athlete') && columns.includes('protocol')
+export const isTrialsFile = (columns: readonly string[]): boolean =>
+  columns.every((c) => c === '' || TRIAL_COLUMNS.some((t) => t.id === c)) &&
+  columns.includes('athlete') &&
+  columns.includes('protocol')

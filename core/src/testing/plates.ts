@@ -1,4 +1,7 @@
-export interface Plate { kg: number; count: number }
+export interface Plate {
+  kg: number
+  count: number
+}
 export interface Loading {
   /** Plates to hang, heaviest first. */
   plates: readonly Plate[]
@@ -7,24 +10,34 @@ export interface Loading {
   /** True when the asked load is made to the gram. */
   exact: boolean
 }
-export type LoadingResult = ({ ok: true } & Loading) | { ok: false; reason: 'not-a-load' | 'under-the-pin'; pinKg: number }
+export type LoadingResult =
+  ({ ok: true } & Loading) | { ok: false; reason: 'not-a-load' | 'under-the-pin'; pinKg: number }
 
 const grams = (kg: number): number => Math.round(kg * 1000)
 
 /**
- * What to hang on a pin for a load, over the plates in the room (each with how many there are), the pin's own mass counted: exact where it
- * can be made, else the nearest, the lighter of two as near; of several ways the one with fewest plates. kg, read to the gram. Refuses a
+ * What to hang on a pin for a load, over the plates in the room (each with how many there are), the
+ * pin's own mass counted: exact where it
+ * can be made, else the nearest, the lighter of two as near; of several ways the one with fewest
+ * plates. kg, read to the gram. Refuses a
  * load that is not above 0 and one under the pin's own mass by more than it can be made with.
  */
 export function loadPin(targetKg: number, room: readonly Plate[], pinKg: number): LoadingResult {
-  if (!(targetKg > 0) || !Number.isFinite(targetKg) || !(pinKg >= 0)) return { ok: false, reason: 'not-a-load', pinKg }
+  if (!(targetKg > 0) || !Number.isFinite(targetKg) || !(pinKg >= 0))
+    return { ok: false, reason: 'not-a-load', pinKg }
   if (grams(targetKg) < grams(pinKg)) return { ok: false, reason: 'under-the-pin', pinKg }
-  const kinds = room.filter((p) => p.kg > 0 && p.count > 0).map((p) => ({ g: grams(p.kg), count: Math.floor(p.count) })).sort((a, b) => b.g - a.g)
+  const kinds = room
+    .filter((p) => p.kg > 0 && p.count > 0)
+    .map((p) => ({ g: grams(p.kg), count: Math.floor(p.count) }))
+    .sort((a, b) => b.g - a.g)
   const wanted = grams(targetKg) - grams(pinKg)
-  // Over the target only sums within one smallest way past it can be nearest: what is further is never kept.
+  // Over the target only sums within one smallest way past it can be nearest: what is further is
+  // never kept.
   const most = wanted + Math.max(...kinds.map((k) => k.g), 0)
   /** Fewest plates that make a sum, and the last kind used. */
-  let ways = new Map<number, { plates: number; used: readonly number[] }>([[0, { plates: 0, used: [] }]])
+  let ways = new Map<number, { plates: number; used: readonly number[] }>([
+    [0, { plates: 0, used: [] }],
+  ])
   for (const [i, kind] of kinds.entries()) {
     const next = new Map(ways)
     for (const [sum, way] of ways)
@@ -32,7 +45,11 @@ export function loadPin(targetKg: number, room: readonly Plate[], pinKg: number)
         const total = sum + n * kind.g
         if (total > most) break
         const there = next.get(total)
-        if (!there || way.plates + n < there.plates) next.set(total, { plates: way.plates + n, used: [...way.used, ...Array.from({ length: n }, () => i)] })
+        if (!there || way.plates + n < there.plates)
+          next.set(total, {
+            plates: way.plates + n,
+            used: [...way.used, ...Array.from({ length: n }, () => i)],
+          })
       }
     ways = next
   }
@@ -42,7 +59,10 @@ export function loadPin(targetKg: number, room: readonly Plate[], pinKg: number)
     if (d < b || (d === b && sum < best)) best = sum
   }
   const used = ways.get(best)!.used
-  const plates = kinds.flatMap((k, i) => { const count = used.filter((u) => u === i).length; return count > 0 ? [{ kg: k.g / 1000, count }] : [] })
+  const plates = kinds.flatMap((k, i) => {
+    const count = used.filter((u) => u === i).length
+    return count > 0 ? [{ kg: k.g / 1000, count }] : []
+  })
   return { ok: true, plates, totalKg: (best + grams(pinKg)) / 1000, exact: best === wanted }
 }
 

@@ -5,7 +5,10 @@ const DAY_MS = 86_400_000
 const read = (d: LocalDate): number =>
   Date.UTC(Number(d.slice(0, 4)), Number(d.slice(5, 7)) - 1, Number(d.slice(8, 10)))
 
-/** A record names the same few hundred days again and again: what was worked out for them is kept, up to some ten years of days. */
+/**
+ * A record names the same few hundred days again and again: what was worked out for them is kept,
+ * up to some ten years of days.
+ */
 const MOST_KEPT = 4096
 function kept<T>(work: (d: LocalDate) => T): (d: LocalDate) => T {
   const known = new Map<LocalDate, T>()
@@ -26,20 +29,31 @@ const [FIRST_MS, LAST_MS] = [Date.parse('0001-01-01T00:00:00Z'), Date.parse('999
 export const isLocalDate = (text: string): boolean =>
   /^\d{4}-\d{2}-\d{2}$/.test(text) && new Date(ms(text)).toISOString().slice(0, 10) === text
 
-/** True for a calendar date of the years 1900 to 2100: what a record may be of, and what is reckoned with. */
-export const isRecordDate = (text: string): boolean => isLocalDate(text) && text >= '1900-01-01' && text < '2101-01-01'
+/**
+ * True for a calendar date of the years 1900 to 2100: what a record may be of, and what is reckoned
+ * with.
+ */
+export const isRecordDate = (text: string): boolean =>
+  isLocalDate(text) && text >= '1900-01-01' && text < '2101-01-01'
 
 /** Whole days from one date to a later one; negative when it is earlier. */
-export const daysBetween = (from: LocalDate, to: LocalDate): number => Math.round((ms(to) - ms(from)) / DAY_MS)
+export const daysBetween = (from: LocalDate, to: LocalDate): number =>
+  Math.round((ms(to) - ms(from)) / DAY_MS)
 
-/** The date some days later, or earlier; refuses what leaves the years 0001 to 9999, where dates no longer sort as texts. */
+/**
+ * The date some days later, or earlier; refuses what leaves the years 0001 to 9999, where dates no
+ * longer sort as texts.
+ */
 export function addDays(d: LocalDate, days: number): LocalDate {
   const at = ms(d) + days * DAY_MS
-  if (!(at >= FIRST_MS && at <= LAST_MS)) throw new RangeError(`${d} and ${days} days is no date of four digits`)
+  if (!(at >= FIRST_MS && at <= LAST_MS))
+    throw new RangeError(`${d} and ${days} days is no date of four digits`)
   return new Date(at).toISOString().slice(0, 10)
 }
 
-/** Age in whole years; the birthday itself counts (29 February counts from 1 March in other years). */
+/**
+ * Age in whole years; the birthday itself counts (29 February counts from 1 March in other years).
+ */
 export function ageOn(birth: LocalDate, on: LocalDate): number {
   const years = Number(on.slice(0, 4)) - Number(birth.slice(0, 4))
   return on.slice(5) < birth.slice(5) ? years - 1 : years
@@ -49,7 +63,11 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
 
 /** `8 Oct`, with the year when it is not this one or asked for; `Thu 8 Oct` with `weekday`. */
-export function formatDate(d: LocalDate, today: LocalDate, options: { weekday?: boolean; year?: boolean } = {}): string {
+export function formatDate(
+  d: LocalDate,
+  today: LocalDate,
+  options: { weekday?: boolean; year?: boolean } = {},
+): string {
   const weekday = options.weekday ? `${DAYS[new Date(ms(d)).getUTCDay()]} ` : ''
   const year = !options.year && d.slice(0, 4) === today.slice(0, 4) ? '' : ` ${d.slice(0, 4)}`
   return `${weekday}${Number(d.slice(8))} ${MONTHS[Number(d.slice(5, 7)) - 1]}${year}`
@@ -57,14 +75,23 @@ export function formatDate(d: LocalDate, today: LocalDate, options: { weekday?: 
 
 const calendars = new Map<string, Intl.DateTimeFormat>()
 
-/** Calendar date of an instant in a time zone (IANA name). A calendar is costly to make and is kept. */
+/**
+ * Calendar date of an instant in a time zone (IANA name). A calendar is costly to make and is kept.
+ */
 export function localDateOf(instant: Date, timeZone: string): LocalDate {
   let calendar = calendars.get(timeZone)
-  if (!calendar) calendars.set(timeZone, (calendar = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' })))
+  if (!calendar)
+    calendars.set(
+      timeZone,
+      (calendar = new Intl.DateTimeFormat('en-CA', {
+        timeZone,
+        year: 'numeric',
+        month: '2-digit',
+        day: '2-digit',
+      })),
+    )
   return calendar.format(instant)
 }
 
 /** The Monday on or before a day. */
-export const weekStartOf = kept((d) =>
-  addDays(d, -(((daysBetween('2024-01-01', d) % 7) + 7) % 7)),
-)
+export const weekStartOf = kept((d) => addDays(d, -(((daysBetween('2024-01-01', d) % 7) + 7) % 7)))

@@ -18,9 +18,24 @@ export function shownUnit(quantity: ResultUnit, choice: UnitChoice): EntryUnit {
   return quantity
 }
 
-const DECIMALS: Record<EntryUnit, number> = { kg: 1, lb: 1, N: 0, s: 0, mm: 0, in: 2, cm: 1, 'N m': 1, deg: 0, count: 0, m: 0 }
+const DECIMALS: Record<EntryUnit, number> = {
+  kg: 1,
+  lb: 1,
+  N: 0,
+  s: 0,
+  mm: 0,
+  in: 2,
+  cm: 1,
+  'N m': 1,
+  deg: 0,
+  count: 0,
+  m: 0,
+}
 
-/** Number only, rounded for display, with a true minus. Lengths show a decimal only where they have one. */
+/**
+ * Number only, rounded for display, with a true minus. Lengths show a decimal only where they have
+ * one.
+ */
 export function formatValue(si: number, quantity: ResultUnit, choice: UnitChoice): string {
   const unit = shownUnit(quantity, choice)
   return plain(fromSi(si, unit, quantity)!, DECIMALS[unit])
@@ -34,8 +49,17 @@ export function formatWithUnit(si: number, quantity: ResultUnit, choice: UnitCho
   return `${formatValue(si, quantity, choice)}${label ? NBSP + label : ''}`
 }
 
-/** The difference of two values as they are shown, with its sign: what a reader gets by subtracting. `unit`: with the unit after it. */
-export function formatChange(from: number, to: number, quantity: ResultUnit, choice: UnitChoice, unit = true): string {
+/**
+ * The difference of two values as they are shown, with its sign: what a reader gets by subtracting.
+ * `unit`: with the unit after it.
+ */
+export function formatChange(
+  from: number,
+  to: number,
+  quantity: ResultUnit,
+  choice: UnitChoice,
+  unit = true,
+): string {
   const u = shownUnit(quantity, choice)
   const factor = 10 ** DECIMALS[u]
   const round = (si: number) => Math.round(fromSi(si, u, quantity)! * factor)
@@ -50,7 +74,10 @@ export function formatClock(seconds: number): string {
   return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`
 }
 
-/** How long something takes, in words: `45 s`, `19 min 20 s`, `1 h 5 min`. A clock of minutes and seconds reads as a time of day in a sentence. */
+/**
+ * How long something takes, in words: `45 s`, `19 min 20 s`, `1 h 5 min`. A clock of minutes and
+ * seconds reads as a time of day in a sentence.
+ */
 export function formatDuration(seconds: number): string {
   const s = Math.round(seconds)
   if (s < 60) return `${s}${NBSP}s`
@@ -63,20 +90,37 @@ export function formatDuration(seconds: number): string {
 export const METRIC: UnitChoice = { mass: 'kg', length: 'mm' }
 
 /** A number stated with a test, SI: a load, a length or a share. */
-export function formatStated(value: number, unit: 'kg' | 'mm' | '%', choice: UnitChoice = METRIC): string {
-  return unit === '%' ? formatPct(value) : unit === 'mm' ? formatLength(value, choice.length) : `${Number((fromSi(value, choice.mass, 'kg') ?? value).toFixed(2))}${NBSP}${choice.mass}`
+export function formatStated(
+  value: number,
+  unit: 'kg' | 'mm' | '%',
+  choice: UnitChoice = METRIC,
+): string {
+  return unit === '%'
+    ? formatPct(value)
+    : unit === 'mm'
+      ? formatLength(value, choice.length)
+      : `${Number((fromSi(value, choice.mass, 'kg') ?? value).toFixed(2))}${NBSP}${choice.mass}`
 }
 
 /** Percentage without decimals; changes carry their sign when `signed`. */
-export function formatPct(pct: number, options: { signed?: boolean; decimals?: number } = {}): string {
+export function formatPct(
+  pct: number,
+  options: { signed?: boolean; decimals?: number } = {},
+): string {
   const sign = options.signed && pct > 0 ? '+' : ''
   return `${sign}${plain(pct, options.decimals ?? 0)}${NBSP}%`
 }
 
-/** Rounded as written in decimals, halves away from zero: 34.55 is 34.6 and 65.85 is 65.9, whatever they are in binary or were converted from. */
+/**
+ * Rounded as written in decimals, halves away from zero: 34.55 is 34.6 and 65.85 is 65.9, whatever
+ * they are in binary or were converted from.
+ */
 function plain(value: number, decimals: number): string {
   const factor = 10 ** decimals
-  const text = ((Math.sign(value) * Math.round(Number((Math.abs(value) * factor).toPrecision(12)))) / factor).toFixed(decimals)
+  const text = (
+    (Math.sign(value) * Math.round(Number((Math.abs(value) * factor).toPrecision(12)))) /
+    factor
+  ).toFixed(decimals)
   const zero = Number(text) === 0
   return (zero ? text.replace('-', '') : text).replace('-', MINUS)
 }

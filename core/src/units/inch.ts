@@ -2,11 +2,15 @@ import { MM_PER_INCH } from './convert'
 import { parseNumber } from './parse'
 
 export type LengthUnit = 'mm' | 'in'
-export type ParsedLength = { ok: true; mm: number; entered: number; unit: LengthUnit } | { ok: false; reason: 'empty' | 'not-a-length' | 'ambiguous' }
+export type ParsedLength =
+  | { ok: true; mm: number; entered: number; unit: LengthUnit }
+  | { ok: false; reason: 'empty' | 'not-a-length' | 'ambiguous' }
 
 /**
- * Reads a calliper entry: `60.3`, `2 3/8`, `2-3/8`, `3/8`, `2 3/8 in`, `2.375"`, `60 mm`. Without a unit `unit` is meant;
- * a fraction is always inches. 1 in = 25.4 mm exactly (international inch, 1959): n/d in = 254 n / 10 d mm.
+ * Reads a calliper entry: `60.3`, `2 3/8`, `2-3/8`, `3/8`, `2 3/8 in`, `2.375"`, `60 mm`. Without a
+ * unit `unit` is meant;
+ * a fraction is always inches. 1 in = 25.4 mm exactly (international inch, 1959): n/d in = 254 n /
+ * 10 d mm.
  * Refuses text that is no length, a fraction of 0 parts, and a fraction marked mm.
  */
 export function parseLength(text: string, unit: LengthUnit): ParsedLength {
@@ -19,32 +23,54 @@ export function parseLength(text: string, unit: LengthUnit): ParsedLength {
   if (fraction) {
     const [whole, top, parts] = [Number(fraction[1] ?? 0), Number(fraction[2]), Number(fraction[3])]
     if (parts === 0 || said === 'mm') return { ok: false, reason: 'not-a-length' }
-    return { ok: true, mm: ((whole * parts + top) * 254) / (10 * parts), entered: (whole * parts + top) / parts, unit: 'in' }
+    return {
+      ok: true,
+      mm: ((whole * parts + top) * 254) / (10 * parts),
+      entered: (whole * parts + top) / parts,
+      unit: 'in',
+    }
   }
   const n = parseNumber(body)
   if (!n.ok) return { ok: false, reason: n.reason === 'ambiguous' ? 'ambiguous' : 'not-a-length' }
   const used = said ?? unit
-  return { ok: true, mm: used === 'in' ? n.value * MM_PER_INCH : n.value, entered: n.value, unit: used }
+  return {
+    ok: true,
+    mm: used === 'in' ? n.value * MM_PER_INCH : n.value,
+    entered: n.value,
+    unit: used,
+  }
 }
 
-/** How near a length must be to a thirty-second of an inch to be written as one, mm; finer ones read better as decimals. */
+/**
+ * How near a length must be to a thirty-second of an inch to be written as one, mm; finer ones read
+ * better as decimals.
+ */
 const CLOSE_MM = 0.06
 const FINEST = 32
 
-/** `2 3/8 in` where the length is a fraction of an inch down to thirty-seconds, else two decimals: `2.41 in`. */
+/**
+ * `2 3/8 in` where the length is a fraction of an inch down to thirty-seconds, else two decimals:
+ * `2.41 in`.
+ */
 export function formatInches(mm: number): string {
   const parts = Math.round((mm / MM_PER_INCH) * FINEST)
-  if (parts <= 0 || Math.abs((parts * MM_PER_INCH) / FINEST - mm) > CLOSE_MM) return `${(mm / MM_PER_INCH).toFixed(2)}\u00A0in`
+  if (parts <= 0 || Math.abs((parts * MM_PER_INCH) / FINEST - mm) > CLOSE_MM)
+    return `${(mm / MM_PER_INCH).toFixed(2)}\u00A0in`
   const whole = Math.floor(parts / FINEST)
   let [top, bottom]: [number, number] = [parts % FINEST, FINEST]
-  while (top > 0 && top % 2 === 0) { top /= 2; bottom /= 2 }
+  while (top > 0 && top % 2 === 0) {
+    top /= 2
+    bottom /= 2
+  }
   return `${[whole > 0 || top === 0 ? String(whole) : '', top > 0 ? `${top}/${bottom}` : ''].filter(Boolean).join(' ')}\u00A0in`
 }
 
 const mmText = (mm: number): string => `${Number(mm.toFixed(1))}\u00A0mm`
 
 /** A length in one unit: `60.3 mm`, `2 3/8 in`. */
-export const formatLength = (mm: number, unit: LengthUnit): string => (unit === 'mm' ? mmText(mm) : formatInches(mm))
+export const formatLength = (mm: number, unit: LengthUnit): string =>
+  unit === 'mm' ? mmText(mm) : formatInches(mm)
 
 /** Both units, the coach's own first: `60.3 mm (2 3/8 in)`. */
-export const formatBoth = (mm: number, unit: LengthUnit): string => (unit === 'mm' ? `${mmText(mm)} (${formatInches(mm)})` : `${formatInches(mm)} (${mmText(mm)})`)
+export const formatBoth = (mm: number, unit: LengthUnit): string =>
+  unit === 'mm' ? `${mmText(mm)} (${formatInches(mm)})` : `${formatInches(mm)} (${mmText(mm)})`

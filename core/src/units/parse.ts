@@ -1,14 +1,17 @@
-export type Parsed = { ok: true; value: number } | { ok: false; reason: 'empty' | 'not-a-number' | 'ambiguous' }
+export type Parsed =
+  { ok: true; value: number } | { ok: false; reason: 'empty' | 'not-a-number' | 'ambiguous' }
 
 /**
  * Reads a typed number: digits with one decimal point or comma, or minutes and seconds as `1:05`
- * (only when `clock`). Refuses letters, signs other than a leading minus, thousands marks and exponents.
+ * (only when `clock`). Refuses letters, signs other than a leading minus, thousands marks and
+ * exponents.
  */
 export function parseNumber(text: string, options: { clock?: boolean } = {}): Parsed {
   const t = text.trim().replace(/^\u2212/, '-')
   if (t === '') return { ok: false, reason: 'empty' }
   const clock = /^(\d{1,3}):([0-5]\d(?:[.,]\d+)?)$/.exec(t)
-  if (clock && options.clock) return { ok: true, value: Number(clock[1]) * 60 + Number(clock[2]!.replace(',', '.')) }
+  if (clock && options.clock)
+    return { ok: true, value: Number(clock[1]) * 60 + Number(clock[2]!.replace(',', '.')) }
   if (/^-?\d{1,3}([.,]\d{3})+[.,]\d+$/.test(t)) return { ok: false, reason: 'ambiguous' }
   if (!/^-?(\d+([.,]\d*)?|[.,]\d+)$/.test(t)) return { ok: false, reason: 'not-a-number' }
   return { ok: true, value: Number(t.replace(',', '.')) }

@@ -11,7 +11,23 @@ describe('a calendar file', () => {
     expect(foldLine('short')).toBe('short')
   })
   it('escapes what has a meaning, ends lines by CRLF, and a whole day ends with the next', () => {
-    const text = calendar('A; B', [{ uid: 'u@mano', on: '2026-12-31', at: null, minutes: 30, title: 'Grip, hard; \\', text: 'one\ntwo', where: '', sequence: 2 }], 'Europe/London', '2026-11-25T10:00:00.000Z')
+    const text = calendar(
+      'A; B',
+      [
+        {
+          uid: 'u@mano',
+          on: '2026-12-31',
+          at: null,
+          minutes: 30,
+          title: 'Grip, hard; \\',
+          text: 'one\ntwo',
+          where: '',
+          sequence: 2,
+        },
+      ],
+      'Europe/London',
+      '2026-11-25T10:00:00.000Z',
+    )
     expect(text).toContain('SUMMARY:Grip\\, hard\\; \\\\\r\n')
     expect(text).toContain('DESCRIPTION:one\\ntwo\r\n')
     expect(text).toContain('DTSTART;VALUE=DATE:20261231\r\nDTEND;VALUE=DATE:20270101\r\n')

@@ -12,11 +12,24 @@ describe('wrap gap', () => {
     expect(estimatedWrap(165, 67)!.word).toBe('gap')
   })
   it('refuses a hand or handle that cannot be', () => {
-    for (const [hand, handle] of [[90, 50], [300, 50], [190, 0], [NaN, 50]] as const) expect(estimatedWrap(hand, handle)).toBeNull()
+    for (const [hand, handle] of [
+      [90, 50],
+      [300, 50],
+      [190, 0],
+      [NaN, 50],
+    ] as const)
+      expect(estimatedWrap(hand, handle)).toBeNull()
   })
   it('has words with limits at 5 mm, and each means something', () => {
-    expect([-5.1, -5, 0, 5, 5.1].map(wrapWord)).toEqual(['overlaps', 'meets', 'meets', 'meets', 'gap'])
+    expect([-5.1, -5, 0, 5, 5.1].map(wrapWord)).toEqual([
+      'overlaps',
+      'meets',
+      'meets',
+      'meets',
+      'gap',
+    ])
     expect(measuredWrap(4)).toEqual({ word: 'meets', gapMm: 4, low: 4, high: 4, measured: true })
-    for (const m of Object.values(WRAP_MEANS)) for (const text of Object.values(m)) expect(text.length).toBeGreaterThan(10)
+    for (const m of Object.values(WRAP_MEANS))
+      for (const text of Object.values(m)) expect(text.length).toBeGreaterThan(10)
   })
 })

@@ -1,46 +1,81 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { asymmetryIndex, isConsistent, judgeAsymmetry, leanContext, ratioInterval, type AsymmetryVerdict } from '../../src/measure/asymmetry'
+import {
+  asymmetryIndex,
+  isConsistent,
+  judgeAsymmetry,
+  leanContext,
+  ratioInterval,
+  type AsymmetryVerdict,
+} from '../../src/measure/asymmetry'
 import { adviseTrials, summariseTrials } from '../../src/measure/trials'
 import { verdictWords } from '../../src/measure/words'
 
-const trials = fc.array(fc.double({ min: 20, max: 80, noNaN: true }), { minLength: 2, maxLength: 6 })
-const verdict = (kind: 'real' | 'large' | 'inside-error', signedPct: number, half = 2): AsymmetryVerdict => ({
-  kind, signedPct, asymmetryPct: Math.abs(signedPct), stronger: signedPct > 0 ? 'right' : 'left', weaker: signedPct > 0 ? 'left' : 'right', signedCi: [signedPct - half, signedPct + half],
+const trials = fc.array(fc.double({ min: 20, max: 80, noNaN: true }), {
+  minLength: 2,
+  maxLength: 6,
+})
+const verdict = (
+  kind: 'real' | 'large' | 'inside-error',
+  signedPct: number,
+  half = 2,
+): AsymmetryVerdict => ({
+  kind,
+  signedPct,
+  asymmetryPct: Math.abs(signedPct),
+  stronger: signedPct > 0 ? 'right' : 'left',
+  weaker: signedPct > 0 ? 'left' : 'right',
+  signedCi: [signedPct - half, signedPct + half],
 })
 
 describe('laws of the asymmetry', () => {
   it('swapping the hands mirrors index, interval and verdict', () => {
-    fc.assert(fc.property(trials, trials, (a, b) => {
-      const there = judgeAsymmetry(a, b)
-      const back = judgeAsymmetry(b, a)
-      expect(back.kind).toBe(there.kind)
-      if (there.kind === 'unknown' || back.kind === 'unknown') return
-      expect(back.signedPct).toBeCloseTo(-there.signedPct, 8)
-      expect(back.signedCi[0]).toBeCloseTo(-there.signedCi[1], 6)
-    }))
+    fc.assert(
+      fc.property(trials, trials, (a, b) => {
+        const there = judgeAsymmetry(a, b)
+        const back = judgeAsymmetry(b, a)
+        expect(back.kind).toBe(there.kind)
+        if (there.kind === 'unknown' || back.kind === 'unknown') return
+        expect(back.signedPct).toBeCloseTo(-there.signedPct, 8)
+        expect(back.signedCi[0]).toBeCloseTo(-there.signedCi[1], 6)
+      }),
+    )
   })
   it('does not depend on the unit', () => {
-    fc.assert(fc.property(trials, trials, fc.double({ min: 0.01, max: 100, noNaN: true }), (a, b, k) => {
-      const one = judgeAsymmetry(a, b)
-      const other = judgeAsymmetry(a.map((x) => x * k), b.map((x) => x * k))
-      expect(other.kind).toBe(one.kind)
-    }))
+    fc.assert(
+      fc.property(trials, trials, fc.double({ min: 0.01, max: 100, noNaN: true }), (a, b, k) => {
+        const one = judgeAsymmetry(a, b)
+        const other = judgeAsymmetry(
+          a.map((x) => x * k),
+          b.map((x) => x * k),
+        )
+        expect(other.kind).toBe(one.kind)
+      }),
+    )
   })
   it('the interval holds the estimate', () => {
-    fc.assert(fc.property(trials, trials, (a, b) => {
-      const r = ratioInterval(a, b)!
-      if (!r.signedCi) return
-      expect(r.signedCi[0]).toBeLessThanOrEqual(r.signedPct + 1e-9)
-      expect(r.signedCi[1]).toBeGreaterThanOrEqual(r.signedPct - 1e-9)
-    }))
+    fc.assert(
+      fc.property(trials, trials, (a, b) => {
+        const r = ratioInterval(a, b)!
+        if (!r.signedCi) return
+        expect(r.signedCi[0]).toBeLessThanOrEqual(r.signedPct + 1e-9)
+        expect(r.signedCi[1]).toBeGreaterThanOrEqual(r.signedPct - 1e-9)
+      }),
+    )
   })
 })
 
 describe('refusals are results with a reason', () => {
-  it('under two trials a hand', () => expect(judgeAsymmetry([40], [42, 43])).toEqual({ kind: 'unknown', reason: 'too-few-trials', need: 2 }))
-  it('trials all alike', () => expect(judgeAsymmetry([40, 40], [42, 42])).toMatchObject({ reason: 'no-spread' }))
-  it('scatter too wide for an interval', () => expect(judgeAsymmetry([5, 90], [4, 95])).toMatchObject({ reason: 'interval-unbounded' }))
+  it('under two trials a hand', () =>
+    expect(judgeAsymmetry([40], [42, 43])).toEqual({
+      kind: 'unknown',
+      reason: 'too-few-trials',
+      need: 2,
+    }))
+  it('trials all alike', () =>
+    expect(judgeAsymmetry([40, 40], [42, 42])).toMatchObject({ reason: 'no-spread' }))
+  it('scatter too wide for an interval', () =>
+    expect(judgeAsymmetry([5, 90], [4, 95])).toMatchObject({ reason: 'interval-unbounded' }))
   it('an index of nothing', () => expect(asymmetryIndex(0, 40)).toBeNull())
 })
 
@@ -50,13 +85,20 @@ describe('verdict at its limits', () => {
     expect(judgeAsymmetry([43.4, 44, 44.6], [49.4, 50, 50.6]).kind).toBe('real')
     expect(judgeAsymmetry([30, 42, 50], [45, 50, 55]).kind).toBe('inside-error')
   })
-  it('exactly 15 % is large', () => expect(judgeAsymmetry([42.4, 42.5, 42.6], [49.9, 50, 50.1])).toMatchObject({ kind: 'large' }))
+  it('exactly 15 % is large', () =>
+    expect(judgeAsymmetry([42.4, 42.5, 42.6], [49.9, 50, 50.1])).toMatchObject({ kind: 'large' }))
   it('is consistent only with the same side on the last two judged days', () => {
     expect(isConsistent([verdict('real', 8)])).toBe(false)
     expect(isConsistent([verdict('real', 8), verdict('large', 16)])).toBe(true)
     expect(isConsistent([verdict('real', 8), verdict('real', -8)])).toBe(false)
     expect(isConsistent([verdict('real', 8), verdict('inside-error', 2)])).toBe(false)
-    expect(isConsistent([verdict('real', 8), { kind: 'unknown', reason: 'no-spread' }, verdict('real', 9)])).toBe(true)
+    expect(
+      isConsistent([
+        verdict('real', 8),
+        { kind: 'unknown', reason: 'no-spread' },
+        verdict('real', 9),
+      ]),
+    ).toBe(true)
   })
 })
 
@@ -72,7 +114,9 @@ describe('beside dominance: Petersen et al 1989 (from memory)', () => {
     const real = verdictWords(verdict('real', 10), 'right', false)
     expect(real.says).toBe('Left 10\u00A0% behind, 95\u00A0% interval 8\u00A0% to 12\u00A0%.')
     expect(real.context).toContain('retest before acting')
-    expect(verdictWords(verdict('inside-error', 1, 4), 'right', false).says).toContain('anywhere from right 3\u00A0% behind to left 5\u00A0% behind')
+    expect(verdictWords(verdict('inside-error', 1, 4), 'right', false).says).toContain(
+      'anywhere from right 3\u00A0% behind to left 5\u00A0% behind',
+    )
     expect(verdictWords(verdict('real', 10), null, true).context).toContain('not on record')
   })
 })

@@ -1,13 +1,32 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CF_WORDS } from '../../src/gaps/curves'
-import { allOut, CF_LIMITS, criticalForce, keptUpWithRests, timeAt, timeBand } from '../../src/measure/criticalForce'
-import { equivalentMax, hangAdvice, hangLoad, loadForTime, powerShare, pulleyWeight, rohmertSeconds, rohmertShare } from '../../src/measure/endurance'
+import {
+  allOut,
+  CF_LIMITS,
+  criticalForce,
+  keptUpWithRests,
+  timeAt,
+  timeBand,
+} from '../../src/measure/criticalForce'
+import {
+  equivalentMax,
+  hangAdvice,
+  hangLoad,
+  loadForTime,
+  powerShare,
+  pulleyWeight,
+  rohmertSeconds,
+  rohmertShare,
+} from '../../src/measure/endurance'
 import { balanceRatio, changeBetween, judgeSingle, pooledError } from '../../src/measure/error'
 import { ewma, goalDate, goalFit, readiness } from '../../src/measure/forecast'
 import { tInv } from '../../src/measure/quantiles'
 
-const hostile = fc.oneof(fc.double(), fc.constantFrom(0, -0, NaN, Infinity, -Infinity, 1e308, -1e308, 5e-324, 1e-9, 40, -40))
+const hostile = fc.oneof(
+  fc.double(),
+  fc.constantFrom(0, -0, NaN, Infinity, -Infinity, 1e308, -1e308, 5e-324, 1e-9, 40, -40),
+)
 const list = fc.array(hostile, { maxLength: 12 })
 
 /** Every number inside a result that was not refused. */
@@ -16,39 +35,87 @@ function numbers(x: unknown): number[] {
   return x && typeof x === 'object' ? Object.values(x).flatMap(numbers) : []
 }
 const refusedOrFinite = (r: { ok: boolean }, infinityAllowed = false) => {
-  if (!r.ok) { expect((r as { reason?: string }).reason).toMatch(/^[a-z-]+$/); return }
-  for (const n of numbers(r)) expect(infinityAllowed ? !Number.isNaN(n) : Number.isFinite(n), JSON.stringify(r)).toBe(true)
+  if (!r.ok) {
+    expect((r as { reason?: string }).reason).toMatch(/^[a-z-]+$/)
+    return
+  }
+  for (const n of numbers(r))
+    expect(infinityAllowed ? !Number.isNaN(n) : Number.isFinite(n), JSON.stringify(r)).toBe(true)
 }
 
 describe('whatever comes in, a result is finite or a refusal with its reason', () => {
-  it('equivalent maximum and next load', () => fc.assert(fc.property(hostile, hostile, hostile, (s, kg, want) => {
-    if (Math.abs(kg) > 1e6) return
-    refusedOrFinite(equivalentMax(s, kg))
-    refusedOrFinite(loadForTime({ seconds: s, loadKg: kg }, want))
-  }), { seed: 1, numRuns: 500 }))
-  it('critical force: refused in words, never a made-up number', () => fc.assert(fc.property(list, list, (f, t) => {
-    const r = criticalForce(f, t)
-    for (const x of r.refusals) { expect(CF_WORDS[x].says.length).toBeGreaterThan(10); expect(CF_WORDS[x].next.length).toBeGreaterThan(5) }
-    if (r.refusals.length === 0) for (const n of numbers(r.impulseTime)) expect(Number.isFinite(n)).toBe(true)
-  }), { seed: 2, numRuns: 500 }))
-  it('all-out', () => fc.assert(fc.property(fc.array(hostile, { maxLength: 30 }), (b) => { if (b.some((x) => Math.abs(x) > 1e6)) return; refusedOrFinite(allOut(b, 7, 3)) }), { seed: 3, numRuns: 300 }))
-  it('change, single results and ratios', () => fc.assert(fc.property(hostile, hostile, fc.array(fc.double({ min: -50, max: 50, noNaN: true }), { maxLength: 8 }), (a, b, d) => {
-    if (Math.abs(a) > 1e6 || Math.abs(b) > 1e6 || Number.isNaN(a) || Number.isNaN(b)) return
-    const error = pooledError(d, [])
-    refusedOrFinite(changeBetween(a, b, error))
-    const v = judgeSingle(a, b, error, 1)
-    if (v.kind !== 'unknown') for (const n of numbers(v)) expect(Number.isFinite(n)).toBe(true)
-    refusedOrFinite(balanceRatio({ value: a, half: 1 }, { value: b, half: null }), true)
-  }), { seed: 4, numRuns: 500 }))
-  it('readiness and goal dates', () => fc.assert(fc.property(fc.array(fc.double({ min: 1, max: 100, noNaN: true }), { maxLength: 30 }), fc.double({ min: -10, max: 200, noNaN: true }), (v, x) => {
-    refusedOrFinite(readiness(v, x))
-    refusedOrFinite(goalDate(v.map((_, i) => 7 * i), v, x))
-  }), { seed: 5, numRuns: 500 }))
+  it('equivalent maximum and next load', () =>
+    fc.assert(
+      fc.property(hostile, hostile, hostile, (s, kg, want) => {
+        if (Math.abs(kg) > 1e6) return
+        refusedOrFinite(equivalentMax(s, kg))
+        refusedOrFinite(loadForTime({ seconds: s, loadKg: kg }, want))
+      }),
+      { seed: 1, numRuns: 500 },
+    ))
+  it('critical force: refused in words, never a made-up number', () =>
+    fc.assert(
+      fc.property(list, list, (f, t) => {
+        const r = criticalForce(f, t)
+        for (const x of r.refusals) {
+          expect(CF_WORDS[x].says.length).toBeGreaterThan(10)
+          expect(CF_WORDS[x].next.length).toBeGreaterThan(5)
+        }
+        if (r.refusals.length === 0)
+          for (const n of numbers(r.impulseTime)) expect(Number.isFinite(n)).toBe(true)
+      }),
+      { seed: 2, numRuns: 500 },
+    ))
+  it('all-out', () =>
+    fc.assert(
+      fc.property(fc.array(hostile, { maxLength: 30 }), (b) => {
+        if (b.some((x) => Math.abs(x) > 1e6)) return
+        refusedOrFinite(allOut(b, 7, 3))
+      }),
+      { seed: 3, numRuns: 300 },
+    ))
+  it('change, single results and ratios', () =>
+    fc.assert(
+      fc.property(
+        hostile,
+        hostile,
+        fc.array(fc.double({ min: -50, max: 50, noNaN: true }), { maxLength: 8 }),
+        (a, b, d) => {
+          if (Math.abs(a) > 1e6 || Math.abs(b) > 1e6 || Number.isNaN(a) || Number.isNaN(b)) return
+          const error = pooledError(d, [])
+          refusedOrFinite(changeBetween(a, b, error))
+          const v = judgeSingle(a, b, error, 1)
+          if (v.kind !== 'unknown')
+            for (const n of numbers(v)) expect(Number.isFinite(n)).toBe(true)
+          refusedOrFinite(balanceRatio({ value: a, half: 1 }, { value: b, half: null }), true)
+        },
+      ),
+      { seed: 4, numRuns: 500 },
+    ))
+  it('readiness and goal dates', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 1, max: 100, noNaN: true }), { maxLength: 30 }),
+        fc.double({ min: -10, max: 200, noNaN: true }),
+        (v, x) => {
+          refusedOrFinite(readiness(v, x))
+          refusedOrFinite(
+            goalDate(
+              v.map((_, i) => 7 * i),
+              v,
+              x,
+            ),
+          )
+        },
+      ),
+      { seed: 5, numRuns: 500 },
+    ))
 })
 
 describe('endurance', () => {
   it('the inverse undoes the curve, and both fall with time', () => {
-    for (const s of [6.5, 20, 60, 180, 599]) expect(rohmertSeconds(rohmertShare(s))).toBeCloseTo(s, 6)
+    for (const s of [6.5, 20, 60, 180, 599])
+      expect(rohmertSeconds(rohmertShare(s))).toBeCloseTo(s, 6)
     expect(rohmertShare(6)).toBeCloseTo(1, 9)
     for (const f of [rohmertShare, powerShare]) expect(f(60)).toBeGreaterThan(f(61))
   })
@@ -62,7 +129,11 @@ describe('endurance', () => {
   })
   it('the load for the same time is the same load, for a longer one less', () => {
     const same = loadForTime({ seconds: 60, loadKg: 80 }, 60)
-    expect(same).toMatchObject({ ok: true, lowKg: expect.closeTo(80, 6) as number, highKg: expect.closeTo(80, 6) as number })
+    expect(same).toMatchObject({
+      ok: true,
+      lowKg: expect.closeTo(80, 6) as number,
+      highKg: expect.closeTo(80, 6) as number,
+    })
     const longer = loadForTime({ seconds: 60, loadKg: 80 }, 120)
     expect(longer.ok && longer.highKg).toBeLessThan(80)
     expect([44.9, 45].map(hangAdvice)).toEqual(['add-time', 'add-load'])
@@ -72,18 +143,34 @@ describe('endurance', () => {
 })
 
 describe('critical force', () => {
-  const made = (cf: number, w: number, force: number[]) => criticalForce(force, force.map((f) => w / (f - cf)))
+  const made = (cf: number, w: number, force: number[]) =>
+    criticalForce(
+      force,
+      force.map((f) => w / (f - cf)),
+    )
   it('is found back from holds made with it, by all three fits', () => {
-    fc.assert(fc.property(fc.double({ min: 5, max: 40, noNaN: true }), fc.double({ min: 200, max: 3000, noNaN: true }), (cf, w) => {
-      const r = made(cf, w, [cf * 1.9, cf * 1.5, cf * 1.25, cf * 1.12])
-      for (const fit of [r.impulseTime, r.inverseTime, r.nonlinear]) { expect(fit!.cf).toBeCloseTo(cf, 4); expect(fit!.w / w).toBeCloseTo(1, 4) }
-      expect(r.refusals).toEqual([])
-      expect(r.spreadPct!).toBeLessThan(0.01)
-    }), { seed: 6, numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: 5, max: 40, noNaN: true }),
+        fc.double({ min: 200, max: 3000, noNaN: true }),
+        (cf, w) => {
+          const r = made(cf, w, [cf * 1.9, cf * 1.5, cf * 1.25, cf * 1.12])
+          for (const fit of [r.impulseTime, r.inverseTime, r.nonlinear]) {
+            expect(fit!.cf).toBeCloseTo(cf, 4)
+            expect(fit!.w / w).toBeCloseTo(1, 4)
+          }
+          expect(r.refusals).toEqual([])
+          expect(r.spreadPct!).toBeLessThan(0.01)
+        },
+      ),
+      { seed: 6, numRuns: 60 },
+    )
   })
   it('refuses at its limits, both sides', () => {
     expect(criticalForce([40, 30], [80, 140]).refusals).toEqual(['fewer_than_3_points'])
-    expect(criticalForce([40, 40, 30], [80, 82, 170]).refusals).toContain('fewer_than_3_distinct_forces')
+    expect(criticalForce([40, 40, 30], [80, 82, 170]).refusals).toContain(
+      'fewer_than_3_distinct_forces',
+    )
     expect(criticalForce([40, 36, 30], [100, 120, 199]).refusals).toContain('times_too_alike')
     expect(criticalForce([40, 36, 30], [100, 120, 200]).refusals).not.toContain('times_too_alike')
     expect(criticalForce([32.9, 31, 30], [50, 90, 200]).refusals).toContain('forces_too_alike')
@@ -102,7 +189,10 @@ describe('critical force', () => {
   })
   it('an all-out test that still falls gives an upper bound', () => {
     const falling = Array.from({ length: 24 }, (_, i) => 50 - 1.2 * i)
-    const level = [...Array.from({ length: 12 }, (_, i) => 50 - 2 * i), ...Array.from({ length: 12 }, (_, i) => 26 + (i % 2) * 0.2)]
+    const level = [
+      ...Array.from({ length: 12 }, (_, i) => 50 - 2 * i),
+      ...Array.from({ length: 12 }, (_, i) => 26 + (i % 2) * 0.2),
+    ]
     expect(allOut(falling, 7, 3)).toMatchObject({ ok: true, levelled: false })
     expect(allOut(level, 7, 3)).toMatchObject({ ok: true, levelled: true })
     expect(allOut([1, 2, 3], 7, 3)).toEqual({ ok: false, reason: 'too-few-bouts', need: 8 })
@@ -110,15 +200,19 @@ describe('critical force', () => {
 })
 
 describe('error and change', () => {
-  it('own repeats count alone from five differences, before that with the squad\'s', () => {
+  it("own repeats count alone from five differences, before that with the squad's", () => {
     const five = [1, -1, 2, -2, 0]
     // SD of differences / sqrt2 (Hopkins 2000).
-    expect(pooledError(five, [[9, -9, 9]])).toMatchObject({ value: Math.sqrt(10 / 4 / 2), df: 4, of: 'own' })
+    expect(pooledError(five, [[9, -9, 9]])).toMatchObject({
+      value: Math.sqrt(10 / 4 / 2),
+      df: 4,
+      of: 'own',
+    })
     expect(pooledError([1, -1], [[2, -2, 0]])).toMatchObject({ df: 3, of: 'own and squad' })
     expect(pooledError([], [[2, -2, 0]])).toMatchObject({ df: 2, of: 'squad' })
     expect(pooledError([1], [])).toBeNull()
   })
-  it('a change is called beyond typical error x sqrt2 x t, t by the error\'s df', () => {
+  it("a change is called beyond typical error x sqrt2 x t, t by the error's df", () => {
     const error = { value: 1, df: 9, of: 'own' as const }
     const edge = Math.SQRT2 * tInv(0.975, 9)
     expect(changeBetween(40, 40 + edge * 0.999, error)).toMatchObject({ word: 'not beyond error' })
@@ -131,16 +225,23 @@ describe('error and change', () => {
     expect(judgeSingle(30, 40, null, 1)).toEqual({ kind: 'unknown', reason: 'error-not-known' })
     const [v, m] = [judgeSingle(30, 40, error, 0), judgeSingle(40, 30, error, 0)]
     expect(v).toMatchObject({ kind: 'large', weaker: 'left' })
-    expect(m.kind !== 'unknown' && v.kind !== 'unknown' && m.signedCi[0]).toBeCloseTo(v.kind === 'unknown' ? 0 : -v.signedCi[1], 9)
+    expect(m.kind !== 'unknown' && v.kind !== 'unknown' && m.signedCi[0]).toBeCloseTo(
+      v.kind === 'unknown' ? 0 : -v.signedCi[1],
+      9,
+    )
     const wide = judgeSingle(38, 40, error, 5)
     const narrow = judgeSingle(38, 40, error, 0)
-    expect(wide.kind !== 'unknown' && narrow.kind !== 'unknown' && wide.signedCi[1] - wide.signedCi[0]).toBeGreaterThan(narrow.kind === 'unknown' ? 0 : narrow.signedCi[1] - narrow.signedCi[0])
+    expect(
+      wide.kind !== 'unknown' && narrow.kind !== 'unknown' && wide.signedCi[1] - wide.signedCi[0],
+    ).toBeGreaterThan(narrow.kind === 'unknown' ? 0 : narrow.signedCi[1] - narrow.signedCi[0])
   })
   it('a ratio carries both errors, and is not made up where one is not known', () => {
     const r = balanceRatio({ value: 8, half: 0.4 }, { value: 16, half: 0.8 })
     expect(r).toMatchObject({ ok: true, value: 0.5 })
     expect(r.ok && r.ci![0]).toBeCloseTo(0.5 * Math.exp(-Math.sqrt(0.005)), 9)
-    expect(balanceRatio({ value: 8, half: null }, { value: 16, half: 1 })).toMatchObject({ ci: null })
+    expect(balanceRatio({ value: 8, half: null }, { value: 16, half: 1 })).toMatchObject({
+      ci: null,
+    })
     expect(balanceRatio(null, { value: 16, half: 1 })).toEqual({ ok: false, reason: 'not-tested' })
   })
 })
@@ -154,7 +255,10 @@ describe('forecasts', () => {
     expect(goalDate(days, up, 60)).toEqual({ ok: false, reason: 'too-far-ahead' })
     expect(goalDate(days, up, 44)).toEqual({ ok: false, reason: 'reached' })
     expect(goalDate(days.slice(1), up.slice(1), 47)).toEqual({ ok: false, reason: 'too-few-tests' })
-    expect(goalDate(days, [40, 39, 41, 39, 41, 40], 47)).toEqual({ ok: false, reason: 'slope-not-clear' })
+    expect(goalDate(days, [40, 39, 41, 39, 41, 40], 47)).toEqual({
+      ok: false,
+      reason: 'slope-not-clear',
+    })
     expect(goalDate(days, [...up].reverse(), 47)).toEqual({ ok: false, reason: 'wrong-way' })
     expect(goalFit([0, 0, 0], [1, 2, 3], 5)).toBeNull()
   })

@@ -1,6 +1,12 @@
 import loadHighs from 'highs'
 import { describe, expect, it } from 'vitest'
-import { planBlock, referenceLoad, weekProblem, weeksOf, type WeekSoFar } from '../../src/plan/block'
+import {
+  planBlock,
+  referenceLoad,
+  weekProblem,
+  weeksOf,
+  type WeekSoFar,
+} from '../../src/plan/block'
 import { covered, targetOf } from '../../src/plan/coverage'
 import { draftWeek } from '../../src/plan/draft'
 import { loadCap } from '../../src/plan/limits'
@@ -12,32 +18,59 @@ import { settingsFor } from '../../src/plan/schools'
 import { handLoad } from '../../src/plan/time'
 
 const highs = await loadHighs()
-const ids = () => { let n = 0; return () => `b${++n}` }
+const ids = () => {
+  let n = 0
+  return () => `b${++n}`
+}
 
 describe('the weeks of a block', () => {
   const b = sampleBlock('boxer', 1)
   const weeks = weeksOf(b)
   it('every fourth is a deload, unless it is a taper or away; hold and repetition weeks by turns', () => {
-    expect(weeks.map((w, i) => (i + 1) % 4 === 0 ? w.kind === 'deload' || w.kind === 'taper' || w.kind === 'travel' : w.kind !== 'deload')).toEqual(weeks.map(() => true))
+    expect(
+      weeks.map((w, i) =>
+        (i + 1) % 4 === 0
+          ? w.kind === 'deload' || w.kind === 'taper' || w.kind === 'travel'
+          : w.kind !== 'deload',
+      ),
+    ).toEqual(weeks.map(() => true))
     expect(weeks.filter((w) => w.kind === 'travel').length).toBe(1)
     expect(weeks.filter((w) => w.kind === 'taper').length).toBeGreaterThan(0)
     for (let i = 1; i < weeks.length; i++) expect(weeks[i]!.crush).not.toBe(weeks[i - 1]!.crush)
   })
-  it('the day of an event is a competition', () => expect(weeks.flatMap((w) => w.frame).filter((d) => d.competition).length).toBe(1))
+  it('the day of an event is a competition', () =>
+    expect(weeks.flatMap((w) => w.frame).filter((d) => d.competition).length).toBe(1))
 })
 
 describe('what the next week grows from', () => {
   const p = weekProblem(sampleBlock('boxer', 1), 0, [])
   const plan = draftWeek(p, ids())
   const planned = handLoad(plan.blocks)
-  const week = (kind: WeekSoFar['kind'], doneLoad: number | null): WeekSoFar => ({ kind, plan, doneLoad })
+  const week = (kind: WeekSoFar['kind'], doneLoad: number | null): WeekSoFar => ({
+    kind,
+    plan,
+    doneLoad,
+  })
   it('a missed week counts nine tenths of what was planned, again and again', () => {
     expect(referenceLoad([week('ordinary', 0)], null)).toBeCloseTo(0.9 * planned, 9)
-    expect(referenceLoad([week('ordinary', 0), week('ordinary', 0)], null)).toBeCloseTo(0.9 * planned, 9)
+    expect(referenceLoad([week('ordinary', 0), week('ordinary', 0)], null)).toBeCloseTo(
+      0.9 * planned,
+      9,
+    )
     expect(referenceLoad([week('ordinary', null)], null)).toBeCloseTo(planned, 9)
   })
   it('deload, taper and weeks away are passed over', () => {
-    expect(referenceLoad([week('ordinary', planned), { ...week('deload', 3) }, { ...week('taper', 2) }, { ...week('travel', 1) }], null)).toBeCloseTo(planned, 9)
+    expect(
+      referenceLoad(
+        [
+          week('ordinary', planned),
+          { ...week('deload', 3) },
+          { ...week('taper', 2) },
+          { ...week('travel', 1) },
+        ],
+        null,
+      ),
+    ).toBeCloseTo(planned, 9)
     expect(referenceLoad([week('deload', 3)], 12)).toBe(12)
   })
 })
@@ -47,22 +80,54 @@ describe('a block over weeks that are planned', () => {
   const first = draftWeek(weekProblem(b, 0, []), ids())
   const kept = first.blocks[0]!
   // One the week can do without.
-  const out = first.blocks.find((x) => x.exerciseId !== kept.exerciseId && first.blocks.filter((y) => y.exerciseId === x.exerciseId).length === 1)!
-  const had = { weekStart: weeksOf(b)[0]!.weekStart, blocks: [{ ...kept, pinned: true }, ...first.blocks.slice(1).filter((x) => x.exerciseId !== out.exerciseId)], terms: { settings: {}, bans: [{ exerciseId: out.exerciseId, day: null }] } }
+  const out = first.blocks.find(
+    (x) =>
+      x.exerciseId !== kept.exerciseId &&
+      first.blocks.filter((y) => y.exerciseId === x.exerciseId).length === 1,
+  )!
+  const had = {
+    weekStart: weeksOf(b)[0]!.weekStart,
+    blocks: [
+      { ...kept, pinned: true },
+      ...first.blocks.slice(1).filter((x) => x.exerciseId !== out.exerciseId),
+    ],
+    terms: { settings: {}, bans: [{ exerciseId: out.exerciseId, day: null }] },
+  }
   const week = weekProblem({ ...b, own: [had], before: { ...b.before, lastLoad: null } }, 0, [])
   it('keeps the pins and bans of each of them', () => {
-    expect(week.terms.pins).toContainEqual({ exerciseId: kept.exerciseId, day: kept.day, sets: kept.sets })
+    expect(week.terms.pins).toContainEqual({
+      exerciseId: kept.exerciseId,
+      day: kept.day,
+      sets: kept.sets,
+    })
     expect(week.terms.bans).toContainEqual({ exerciseId: out.exerciseId, day: null })
     expect(weekProblem({ ...b, own: [had] }, 1, []).terms.bans).toEqual([...b.bans])
   })
   it('grows from what the coach had there, and stays near to it', () => {
     expect(week.lastLoad).toBeCloseTo(handLoad(had.blocks), 9)
     expect(week.near?.blocks).toEqual(had.blocks)
-    const planned = planBlock(highs, { ...b, weeks: 1, own: [had], tests: null, travel: [], before: { ...b.before, lastLoad: null } }, { newId: ids(), gap: 0.05, iterations: 500 })[0]!
+    const planned = planBlock(
+      highs,
+      {
+        ...b,
+        weeks: 1,
+        own: [had],
+        tests: null,
+        travel: [],
+        before: { ...b.before, lastLoad: null },
+      },
+      { newId: ids(), gap: 0.05, iterations: 500 },
+    )[0]!
     expect(planned.gap, 'no plan was found').not.toBeNull()
-    expect(handLoad(planned.plan.blocks)).toBeLessThanOrEqual(loadCap(planned.weekStart, contextOf(planned.problem))!.most + 1e-9)
-    expect(loadCap(planned.weekStart, contextOf(planned.problem))!.most).toBeLessThan(1.2 * handLoad(had.blocks))
-    expect(planned.plan.blocks.some((x) => x.exerciseId === kept.exerciseId && x.day === kept.day)).toBe(true)
+    expect(handLoad(planned.plan.blocks)).toBeLessThanOrEqual(
+      loadCap(planned.weekStart, contextOf(planned.problem))!.most + 1e-9,
+    )
+    expect(loadCap(planned.weekStart, contextOf(planned.problem))!.most).toBeLessThan(
+      1.2 * handLoad(had.blocks),
+    )
+    expect(
+      planned.plan.blocks.some((x) => x.exerciseId === kept.exerciseId && x.day === kept.day),
+    ).toBe(true)
     expect(planned.plan.blocks.some((x) => x.exerciseId === out.exerciseId)).toBe(false)
   })
 })
@@ -81,7 +146,14 @@ describe('four weeks of a sport', () => {
       if (w.kind === 'ordinary') {
         expect(load).toBeGreaterThanOrEqual(0.6 * base)
         const settings = settingsFor(b.settings, b.wants, w.frame)
-        for (const q of topQualities(b.wants)) expect(Math.max(...b.wants.filter((x) => x.quality === q).map((x) => covered(w.plan.blocks, x, settings) / Math.min(4, targetOf(x))))).toBeGreaterThanOrEqual(1)
+        for (const q of topQualities(b.wants))
+          expect(
+            Math.max(
+              ...b.wants
+                .filter((x) => x.quality === q)
+                .map((x) => covered(w.plan.blocks, x, settings) / Math.min(4, targetOf(x))),
+            ),
+          ).toBeGreaterThanOrEqual(1)
       }
     }
   })
@@ -90,9 +162,22 @@ describe('four weeks of a sport', () => {
 describe('a missed week', () => {
   it('is planned on from without breaking growth or collapsing', () => {
     const b = { ...sampleBlock('boxer', 2), weeks: 3, tests: null, travel: [], events: [] }
-    const first = planBlock(highs, { ...b, weeks: 1 }, { newId: ids(), gap: 0.03, iterations: 1500 })[0]!
+    const first = planBlock(
+      highs,
+      { ...b, weeks: 1 },
+      { newId: ids(), gap: 0.03, iterations: 1500 },
+    )[0]!
     const planned = handLoad(first.plan.blocks)
-    const [again] = planBlock(highs, { ...b, weeks: 2 }, { newId: ids(), gap: 0.03, iterations: 1500, kept: [{ kind: 'ordinary', plan: first.plan, doneLoad: 0 }] })
+    const [again] = planBlock(
+      highs,
+      { ...b, weeks: 2 },
+      {
+        newId: ids(),
+        gap: 0.03,
+        iterations: 1500,
+        kept: [{ kind: 'ordinary', plan: first.plan, doneLoad: 0 }],
+      },
+    )
     expect(again!.problem.lastLoad).toBeCloseTo(0.9 * planned, 9)
     expect(validate(again!.plan, contextOf(again!.problem))).toEqual([])
     expect(handLoad(again!.plan.blocks)).toBeGreaterThan(0.8 * planned)

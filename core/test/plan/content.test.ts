@@ -11,12 +11,47 @@ import { EMPTY_DAY, type Block } from '../../src/plan/types'
 
 const kits = { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null }
 const day = { ...EMPTY_DAY, minutes: 60 }
-const room = { pinKg: 2, plates: [{ kg: 10, count: 4 }, { kg: 5, count: 2 }, { kg: 2.5, count: 2 }, { kg: 1.25, count: 2 }] }
-const block = (exerciseId: string): Block => { const e = exerciseById(exerciseId)!; return { id: exerciseId, day: 0, exerciseId, sets: e.sets[0], dose: e.dose.range[0], hands: e.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' } }
-const best = (hand: TestBest['hand'], kg: number, implement = 'block', on = '2026-10-01'): TestBest => ({ quality: 'pinch_wide', implement, hand, kg, on })
-describe('a session\'s content', () => {
+const room = {
+  pinKg: 2,
+  plates: [
+    { kg: 10, count: 4 },
+    { kg: 5, count: 2 },
+    { kg: 2.5, count: 2 },
+    { kg: 1.25, count: 2 },
+  ],
+}
+const block = (exerciseId: string): Block => {
+  const e = exerciseById(exerciseId)!
+  return {
+    id: exerciseId,
+    day: 0,
+    exerciseId,
+    sets: e.sets[0],
+    dose: e.dose.range[0],
+    hands: e.hands === 'both' ? ['both'] : ['left', 'right'],
+    reason: '',
+  }
+}
+const best = (
+  hand: TestBest['hand'],
+  kg: number,
+  implement = 'block',
+  on = '2026-10-01',
+): TestBest => ({ quality: 'pinch_wide', implement, hand, kg, on })
+describe("a session's content", () => {
   const blocks = ['ext_band', 'pinch_max', 'wrist_rev', 'carry_long', 'catch_plate'].map(block)
-  const made = sessionContent(blocks, day, { logs: [], bests: [best('left', 20), best('right', 24), best('right', 40, 'ball', '2026-10-03'), best('right', 22, 'block', '2026-09-01')], room, kits, today: '2026-10-05' })
+  const made = sessionContent(blocks, day, {
+    logs: [],
+    bests: [
+      best('left', 20),
+      best('right', 24),
+      best('right', 40, 'ball', '2026-10-03'),
+      best('right', 22, 'block', '2026-09-01'),
+    ],
+    room,
+    kits,
+    today: '2026-10-05',
+  })
   it('stands in order, with the warm-up and the true minutes', () => {
     const at = made.blocks.map((b) => POSITIONS.indexOf(b.exercise.position))
     expect(at).toEqual([...at].sort((a, b) => a - b))
@@ -26,7 +61,10 @@ describe('a session\'s content', () => {
   it('gives each hand its share of its own best, made of plates that exist', () => {
     const loads = made.blocks.find((b) => b.block.id === 'pinch_max')!.loads
     expect(loads.map((l) => l.hand)).toEqual(['left', 'right'])
-    for (const [l, of] of [[loads[0]!, 20], [loads[1]!, 24]] as const) {
+    for (const [l, of] of [
+      [loads[0]!, 20],
+      [loads[1]!, 24],
+    ] as const) {
       expect(l.from).toBe('test')
       expect(Math.abs(l.kg! - LOAD_SHARE.max * of)).toBeLessThanOrEqual(0.625)
       expect(room.pinKg + l.plates!.reduce((a, p) => a + p.kg * p.count, 0)).toBeCloseTo(l.kg!, 9)
@@ -34,10 +72,18 @@ describe('a session\'s content', () => {
     expect(loads[1]!.kg!).toBeGreaterThan(loads[0]!.kg!)
   })
   it('names no load without a test, and none where nothing is lifted', () => {
-    expect(made.blocks.find((b) => b.block.id === 'wrist_rev')!.loads.every((l) => l.kg === null && l.from === 'none')).toBe(true)
+    expect(
+      made.blocks
+        .find((b) => b.block.id === 'wrist_rev')!
+        .loads.every((l) => l.kg === null && l.from === 'none'),
+    ).toBe(true)
     expect(made.blocks.find((b) => b.block.id === 'ext_band')!.loads).toEqual([])
   })
-  it('an empty day has no minutes', () => expect(sessionContent([], day, { logs: [], bests: [], room: null, kits, today: '2026-10-05' }).minutes).toBe(0))
+  it('an empty day has no minutes', () =>
+    expect(
+      sessionContent([], day, { logs: [], bests: [], room: null, kits, today: '2026-10-05' })
+        .minutes,
+    ).toBe(0))
 })
 
 describe('share of a best', () => {

@@ -14,19 +14,52 @@ import { WELL } from '../safety/well'
 
 const facts: SafetyFacts = { ...WELL, today: '2026-10-05' }
 const kit = IMPLEMENTS.map((k) => k.id as string)
-export const wantsOf = (sportId: string): Want[] => demandProfile(sportId)!.rows.flatMap((r) => r.emphasis.map((e) => ({ quality: r.quality.id, emphasis: e.id, importance: r.importance, priority: r.importance * e.share, why: `weight ${r.importance} of 5` })))
+export const wantsOf = (sportId: string): Want[] =>
+  demandProfile(sportId)!.rows.flatMap((r) =>
+    r.emphasis.map((e) => ({
+      quality: r.quality.id,
+      emphasis: e.id,
+      importance: r.importance,
+      priority: r.importance * e.share,
+      why: `weight ${r.importance} of 5`,
+    })),
+  )
 
-const input = (sportId: string, frame: DayFrame[], more: Partial<SafetyFacts> = {}, hall: readonly string[] = kit): WeekProblem =>
-  ({ weekStart: '2026-10-05', frame, wants: wantsOf(sportId), facts: { ...facts, ...more }, units: hall.map((kind) => ({ kind, place: 'hall' })), hardBefore: [], lastLoad: null, terms: PLAIN_TERMS, near: null })
-const draftWeek = (p: WeekProblem) => { let n = 0; return draft(p, () => `b${n++}`) }
+const input = (
+  sportId: string,
+  frame: DayFrame[],
+  more: Partial<SafetyFacts> = {},
+  hall: readonly string[] = kit,
+): WeekProblem => ({
+  weekStart: '2026-10-05',
+  frame,
+  wants: wantsOf(sportId),
+  facts: { ...facts, ...more },
+  units: hall.map((kind) => ({ kind, place: 'hall' })),
+  hardBefore: [],
+  lastLoad: null,
+  terms: PLAIN_TERMS,
+  near: null,
+})
+const draftWeek = (p: WeekProblem) => {
+  let n = 0
+  return draft(p, () => `b${n++}`)
+}
 
 /** A seeded frame: minutes, sport, pulls, places and competitions as they come. */
 function frameOf(seed: number): DayFrame[] {
   let state = seed * 7919 + 13
-  const next = (n: number) => { state = (state * 1103515245 + 12345) % 2147483648; return Math.floor((state / 2147483648) * n) }
+  const next = (n: number) => {
+    state = (state * 1103515245 + 12345) % 2147483648
+    return Math.floor((state / 2147483648) * n)
+  }
   return Array.from({ length: 7 }, (_, d) => ({
-    ...EMPTY_DAY, minutes: d < 2 ? 45 : [0, 0, 20, 30, 45, 60][next(6)]!, place: (['hall', 'hall', 'home', 'bag'] as const)[next(4)]!, sportLoad: next(4) as 0 | 1 | 2 | 3,
-    heavyPull: (['none', 'none', 'before', 'after'] as const)[next(4)]!, competition: d > 2 && next(12) === 0,
+    ...EMPTY_DAY,
+    minutes: d < 2 ? 45 : [0, 0, 20, 30, 45, 60][next(6)]!,
+    place: (['hall', 'hall', 'home', 'bag'] as const)[next(4)]!,
+    sportLoad: next(4) as 0 | 1 | 2 | 3,
+    heavyPull: (['none', 'none', 'before', 'after'] as const)[next(4)]!,
+    competition: d > 2 && next(12) === 0,
   }))
 }
 const FAMILIES = ['grappler_jacket', 'climber_boulder', 'thrower_ball', 'boxer', 'obstacle_racer']
@@ -44,31 +77,63 @@ describe('ten seeds by five families', () => {
     })
 })
 
-const three: DayFrame[] = Array.from({ length: 7 }, (_, d) => ({ ...EMPTY_DAY, minutes: [0, 2, 4].includes(d) ? 45 : 0 }))
+const three: DayFrame[] = Array.from({ length: 7 }, (_, d) => ({
+  ...EMPTY_DAY,
+  minutes: [0, 2, 4].includes(d) ? 45 : 0,
+}))
 
 describe('a drafted week', () => {
-  it.each(SPORTS.map((s) => s.id))('%s breaks nothing, extensors included, and says why of each block', (sportId) => {
-    const i = input(sportId, three)
-    const plan = draftWeek(i)
-    expect(validate(plan, contextOf(i))).toEqual([])
-    for (const b of plan.blocks) expect(b.reason.length).toBeGreaterThan(10)
-  })
-  it('is the same twice', () => expect(draftWeek(input('boxer', three))).toEqual(draftWeek(input('boxer', three))))
+  it.each(SPORTS.map((s) => s.id))(
+    '%s breaks nothing, extensors included, and says why of each block',
+    (sportId) => {
+      const i = input(sportId, three)
+      const plan = draftWeek(i)
+      expect(validate(plan, contextOf(i))).toEqual([])
+      for (const b of plan.blocks) expect(b.reason.length).toBeGreaterThan(10)
+    },
+  )
+  it('is the same twice', () =>
+    expect(draftWeek(input('boxer', three))).toEqual(draftWeek(input('boxer', three))))
   it('serves what matters most in the sport', () => {
     const done = draftWeek(input('boxer', three)).blocks.map((b) => exerciseById(b.exerciseId)!)
-    for (const q of ['catch', 'wrist_flex', 'wrist_ext'] as const) expect(done.some((e) => e.primary === q || e.secondary[q]), q).toBe(true)
+    for (const q of ['catch', 'wrist_flex', 'wrist_ext'] as const)
+      expect(
+        done.some((e) => e.primary === q || e.secondary[q]),
+        q,
+      ).toBe(true)
   })
-  it('fills a bare hall with what anyone has', () => expect(draftWeek(input('obstacle_racer', three, {}, ['dyno', 'bar'])).blocks.length).toBeGreaterThanOrEqual(6))
+  it('fills a bare hall with what anyone has', () =>
+    expect(
+      draftWeek(input('obstacle_racer', three, {}, ['dyno', 'bar'])).blocks.length,
+    ).toBeGreaterThanOrEqual(6))
   it('gives the free hand its work while the other is held', () => {
-    const plan = draftWeek(input('thrower_hammer', three, { injuries: [{ site: 'thumb', side: 'right', status: 'active', cleared: null, daysAgo: 20 }] }))
+    const plan = draftWeek(
+      input('thrower_hammer', three, {
+        injuries: [{ site: 'thumb', side: 'right', status: 'active', cleared: null, daysAgo: 20 }],
+      }),
+    )
     const thumb = plan.blocks.filter((b) => exerciseById(b.exerciseId)!.tissues.thumb)
     expect(thumb.every((b) => !b.hands.includes('right') && !b.hands.includes('both'))).toBe(true)
     expect(plan.blocks.some((b) => b.hands.join() === 'left')).toBe(true)
-    expect(plan.blocks.filter((b) => !b.hands.every((h) => h === 'left')).every((b) => exerciseById(b.exerciseId)!.level === 'light')).toBe(true)
+    expect(
+      plan.blocks
+        .filter((b) => !b.hands.every((h) => h === 'left'))
+        .every((b) => exerciseById(b.exerciseId)!.level === 'light'),
+    ).toBe(true)
   })
-  it('is empty without minutes', () => expect(draftWeek(input('boxer', three.map((d) => ({ ...d, minutes: 0 })))).blocks).toEqual([]))
+  it('is empty without minutes', () =>
+    expect(
+      draftWeek(
+        input(
+          'boxer',
+          three.map((d) => ({ ...d, minutes: 0 })),
+        ),
+      ).blocks,
+    ).toEqual([]))
   it('runs in the order of a session', () => {
-    const blocks = inOrder(draftWeek(input('climber_boulder', three)).blocks.filter((b) => b.day === 0))
+    const blocks = inOrder(
+      draftWeek(input('climber_boulder', three)).blocks.filter((b) => b.day === 0),
+    )
     const at = blocks.map((b) => POSITIONS.indexOf(exerciseById(b.exerciseId)!.position))
     expect(at).toEqual([...at].sort((a, b) => a - b))
   })
@@ -76,18 +141,31 @@ describe('a drafted week', () => {
 
 describe('a lean that is acted on', () => {
   const plain = draftWeek(input('boxer', three)).blocks
-  const wants = wantsOf('boxer').map((w) => (w.quality === 'closed' || w.quality === 'rotation' ? { ...w, weaker: 'right' as const } : w))
+  const wants = wantsOf('boxer').map((w) =>
+    w.quality === 'closed' || w.quality === 'rotation' ? { ...w, weaker: 'right' as const } : w,
+  )
   const i = { ...input('boxer', three), wants }
   const led = draftWeek(i)
   it('puts the weaker hand first with one set more, never over half as many, and breaks no rule by it', () => {
-    const own = led.blocks.filter((b) => ['closed', 'rotation'].includes(exerciseById(b.exerciseId)!.primary!) && b.hands.length === 2)
+    const own = led.blocks.filter(
+      (b) =>
+        ['closed', 'rotation'].includes(exerciseById(b.exerciseId)!.primary!) &&
+        b.hands.length === 2,
+    )
     expect(own.length).toBeGreaterThan(0)
-    for (const b of own) { expect(b.hands[0]).toBe('right'); expect(b.reason).toContain('its lean is acted on'); if (b.extra) expect(b.sets).toBeGreaterThanOrEqual(2) }
+    for (const b of own) {
+      expect(b.hands[0]).toBe('right')
+      expect(b.reason).toContain('its lean is acted on')
+      if (b.extra) expect(b.sets).toBeGreaterThanOrEqual(2)
+    }
     expect(own.some((b) => b.extra === 'right')).toBe(true)
     expect(validate(led, contextOf(i))).toEqual([])
   })
   it('leaves every other block as it was', () => {
     expect(led.blocks.map((b) => b.exerciseId)).toEqual(plain.map((b) => b.exerciseId))
-    for (const b of led.blocks.filter((x) => !['closed', 'rotation'].includes(exerciseById(x.exerciseId)!.primary!))) expect(b.extra ?? null).toBeNull()
+    for (const b of led.blocks.filter(
+      (x) => !['closed', 'rotation'].includes(exerciseById(x.exerciseId)!.primary!),
+    ))
+      expect(b.extra ?? null).toBeNull()
   })
 })

@@ -15,8 +15,16 @@ import type { WeekPlan } from '../../src/plan/types'
 const highs = await loadHighs()
 let n = 0
 const newId = () => `b${++n}`
-const p = { ...weekProblem({ ...sampleBlock('grappler_jacket', 3), tests: null }, 0, []), near: null }
-const solved = solveWeek(highs, p, { start: draftWeek(p, newId), gap: 0.02, iterations: 4000, newId })
+const p = {
+  ...weekProblem({ ...sampleBlock('grappler_jacket', 3), tests: null }, 0, []),
+  near: null,
+}
+const solved = solveWeek(highs, p, {
+  start: draftWeek(p, newId),
+  gap: 0.02,
+  iterations: 4000,
+  newId,
+})
 if (!solved.ok) throw new Error('no plan')
 const plan = solved.plan
 
@@ -27,66 +35,120 @@ describe('why here', () => {
       const rest: WeekPlan = { ...plan, blocks: plan.blocks.filter((x) => x.id !== b.id) }
       expect(why.loss.total).toBeCloseTo(scorePlan(plan, p).total - scorePlan(rest, p).total, 6)
       expect(why.loss.parts.reduce((a, x) => a + x.points, 0)).toBeCloseTo(why.loss.total, 6)
-      for (const broken of why.breaks) expect(validate(rest, contextOf(p), RULES.filter((r) => r.id === broken.rule)).length).toBeGreaterThan(0)
+      for (const broken of why.breaks)
+        expect(
+          validate(
+            rest,
+            contextOf(p),
+            RULES.filter((r) => r.id === broken.rule),
+          ).length,
+        ).toBeGreaterThan(0)
       if (why.instead) {
         const other: WeekPlan = { ...plan, blocks: [...rest.blocks, why.instead.block] }
         expect(validate(other, contextOf(p))).toEqual([])
-        expect(scorePlan(plan, p).total - scorePlan(other, p).total).toBeCloseTo(why.instead.loses, 6)
+        expect(scorePlan(plan, p).total - scorePlan(other, p).total).toBeCloseTo(
+          why.instead.loses,
+          6,
+        )
       }
-      for (const d of why.otherDays) expect(validate({ ...plan, blocks: [...rest.blocks, { ...b, day: d.day }] }, contextOf(p))).toEqual([])
+      for (const d of why.otherDays)
+        expect(
+          validate({ ...plan, blocks: [...rest.blocks, { ...b, day: d.day }] }, contextOf(p)),
+        ).toEqual([])
     }
   })
   it('an unknown block has no reason', () => expect(explainBlock(plan, 'nothing', p)).toBeNull())
-  it('some block cannot be taken out without breaking a rule', () => expect(plan.blocks.some((b) => explainBlock(plan, b.id, p)!.breaks.some((x) => x.rule.endsWith('_twice')))).toBe(true))
+  it('some block cannot be taken out without breaking a rule', () =>
+    expect(
+      plan.blocks.some((b) =>
+        explainBlock(plan, b.id, p)!.breaks.some((x) => x.rule.endsWith('_twice')),
+      ),
+    ).toBe(true))
 })
 
 describe('why not there', () => {
   const open = p.frame.flatMap((d, i) => (d.minutes > 0 ? [i] : []))
-  const works = EXERCISES.filter((e) => e.mode !== 'prep' && e.primary !== null && e.primary !== 'day').slice(0, 40)
+  const works = EXERCISES.filter(
+    (e) => e.mode !== 'prep' && e.primary !== null && e.primary !== 'day',
+  ).slice(0, 40)
   it('every answer is true', () => {
     const seen = new Set<string>()
     for (const [k, e] of works.entries()) {
       const day = open[k % open.length]!
       const why = whyNot(null, plan, e.id, day, p)
       seen.add(why.kind)
-      if (why.kind === 'free') expect(validate({ ...plan, blocks: [...plan.blocks, why.block] }, contextOf(p))).toEqual([])
+      if (why.kind === 'free')
+        expect(validate({ ...plan, blocks: [...plan.blocks, why.block] }, contextOf(p))).toEqual([])
       if (why.kind === 'swap') {
-        const next: WeekPlan = { ...plan, blocks: [...plan.blocks.filter((b) => b.id !== why.out.id), why.block] }
+        const next: WeekPlan = {
+          ...plan,
+          blocks: [...plan.blocks.filter((b) => b.id !== why.out.id), why.block],
+        }
         expect(why.breaks.length).toBeGreaterThan(0)
         expect(validate(next, contextOf(p))).toEqual([])
         expect(scorePlan(plan, p).total - scorePlan(next, p).total).toBeCloseTo(why.price, 6)
       }
-      if (why.kind === 'there') expect(plan.blocks.some((b) => b.exerciseId === e.id && b.day === day)).toBe(true)
+      if (why.kind === 'there')
+        expect(plan.blocks.some((b) => b.exerciseId === e.id && b.day === day)).toBe(true)
     }
     expect(seen.has('swap')).toBe(true)
   })
   it('a day without time says so; a ban says so', () => {
     const shut = p.frame.findIndex((d) => d.minutes === 0)
-    expect(whyNot(highs, plan, 'pinch_hold', shut, p)).toMatchObject({ kind: 'forbidden', reasons: [{ rule: 'minutes' }] })
-    expect(whyNot(highs, plan, 'pinch_hold', open[0]!, { ...p, terms: { ...p.terms, bans: [{ exerciseId: 'pinch_hold', day: null }] } })).toMatchObject({ kind: 'forbidden', reasons: [{ rule: 'ban' }] })
+    expect(whyNot(highs, plan, 'pinch_hold', shut, p)).toMatchObject({
+      kind: 'forbidden',
+      reasons: [{ rule: 'minutes' }],
+    })
+    expect(
+      whyNot(highs, plan, 'pinch_hold', open[0]!, {
+        ...p,
+        terms: { ...p.terms, bans: [{ exerciseId: 'pinch_hold', day: null }] },
+      }),
+    ).toMatchObject({ kind: 'forbidden', reasons: [{ rule: 'ban' }] })
   })
-  it('what was passed over would have given something', () => { for (const x of passedOver(plan, p)) expect(x.gains).toBeGreaterThan(0) })
+  it('what was passed over would have given something', () => {
+    for (const x of passedOver(plan, p)) expect(x.gains).toBeGreaterThan(0)
+  })
 })
 
 describe('planning anew after an edit', () => {
   const day = p.frame.findIndex((d) => d.minutes > 0)
   it('a pin is kept, most of the week stays, all rules hold', () => {
-    const pinned = { ...p, terms: { ...p.terms, pins: [{ exerciseId: 'pinch_hold', day, sets: null }] } }
+    const pinned = {
+      ...p,
+      terms: { ...p.terms, pins: [{ exerciseId: 'pinch_hold', day, sets: null }] },
+    }
     const r = resolveAround(highs, pinned, plan, [day], newId)
     if (!r.ok) throw new Error('clash')
     expect(r.plan.blocks.some((b) => b.exerciseId === 'pinch_hold' && b.day === day)).toBe(true)
     expect(validate(r.plan, contextOf(pinned))).toEqual([])
-    expect(r.plan.blocks.filter((b) => !plan.blocks.some((x) => x.id === b.id)).length).toBeLessThanOrEqual(4)
+    expect(
+      r.plan.blocks.filter((b) => !plan.blocks.some((x) => x.id === b.id)).length,
+    ).toBeLessThanOrEqual(4)
   })
   it('a ban is kept and nothing on other days moves for it', () => {
-    const out = plan.blocks.find((b) => b.exerciseId !== 'ext_band' && !explainBlock(plan, b.id, p)!.breaks.length)!
-    const r = resolveAround(highs, { ...p, terms: { ...p.terms, bans: [{ exerciseId: out.exerciseId, day: null }] } }, plan, [...new Set(plan.blocks.filter((b) => b.exerciseId === out.exerciseId).map((b) => b.day))], newId)
+    const out = plan.blocks.find(
+      (b) => b.exerciseId !== 'ext_band' && !explainBlock(plan, b.id, p)!.breaks.length,
+    )!
+    const r = resolveAround(
+      highs,
+      { ...p, terms: { ...p.terms, bans: [{ exerciseId: out.exerciseId, day: null }] } },
+      plan,
+      [...new Set(plan.blocks.filter((b) => b.exerciseId === out.exerciseId).map((b) => b.day))],
+      newId,
+    )
     if (!r.ok) throw new Error('clash')
     expect(r.plan.blocks.some((b) => b.exerciseId === out.exerciseId)).toBe(false)
   })
   it('pins that cannot be say what clashes, with what can give', () => {
     const shut = p.frame.findIndex((d) => d.minutes === 0)
-    const r = resolveAround(highs, { ...p, terms: { ...p.terms, pins: [{ exerciseId: 'pinch_hold', day: shut, sets: null }] } }, plan, [shut], newId)
+    const r = resolveAround(
+      highs,
+      { ...p, terms: { ...p.terms, pins: [{ exerciseId: 'pinch_hold', day: shut, sets: null }] } },
+      plan,
+      [shut],
+      newId,
+    )
     if (r.ok) throw new Error('there is no time')
     expect(r.clashes.map((c) => c.rule).sort()).toEqual(['minutes', 'pin'])
     expect(r.clashes.every((c) => c.give !== null)).toBe(true)
@@ -96,7 +158,12 @@ describe('planning anew after an edit', () => {
 describe('the same problem', () => {
   it('gives the same plan five times', () => {
     const w = sampleWeek(3)
-    const once = () => { let k = 0; const ids = () => `i${++k}`; const s = solveWeek(highs, w, { start: draftWeek(w, ids), newId: ids, iterations: 1500 }); return s.ok ? s.plan : null }
+    const once = () => {
+      let k = 0
+      const ids = () => `i${++k}`
+      const s = solveWeek(highs, w, { start: draftWeek(w, ids), newId: ids, iterations: 1500 })
+      return s.ok ? s.plan : null
+    }
     const first = once()
     expect(first).not.toBeNull()
     for (let i = 0; i < 4; i++) expect(once()).toEqual(first)

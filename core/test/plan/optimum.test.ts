@@ -11,15 +11,19 @@ const highs = await loadHighs()
 
 describe('against looking at every plan', () => {
   // Fifty more are in `./mano prove planner`.
-  it.each(Array.from({ length: 16 }, (_, i) => i + 1))('small week %i: the same optimum', (seed) => {
-    const p = smallWeek(seed)
-    const solved = solveWeek(highs, p, { gap: 0, iterations: 1e9 })
-    if (!solved.ok) return expect(bestByLooking(p)).toBeNull()
-    // It has the points it says and keeps the rules, and of all plans none that keeps them has more.
-    expect(validate(solved.plan, contextOf(p))).toEqual([])
-    expect(scorePlan(solved.plan, p).total).toBeCloseTo(solved.points, 6)
-    expect(bestByLooking(p, solved.points + 1e-6)).toBeNull()
-  })
+  it.each(Array.from({ length: 16 }, (_, i) => i + 1))(
+    'small week %i: the same optimum',
+    (seed) => {
+      const p = smallWeek(seed)
+      const solved = solveWeek(highs, p, { gap: 0, iterations: 1e9 })
+      if (!solved.ok) return expect(bestByLooking(p)).toBeNull()
+      // It has the points it says and keeps the rules, and of all plans none that keeps them has
+      // more.
+      expect(validate(solved.plan, contextOf(p))).toEqual([])
+      expect(scorePlan(solved.plan, p).total).toBeCloseTo(solved.points, 6)
+      expect(bestByLooking(p, solved.points + 1e-6)).toBeNull()
+    },
+  )
   it('the search by looking finds the best by itself, and says when there is more', () => {
     const p = smallWeek(4)
     const solved = solveWeek(highs, p, { gap: 0, iterations: 1e9 })

@@ -5,70 +5,176 @@ import { RULES, validate } from '../../src/plan/rules'
 import { weekStartOf } from '../../src/units/dates'
 import type { PlanContext } from '../../src/plan/situation'
 import { TISSUE_BUDGET } from '../../src/plan/practice'
-import { EMPTY_DAY, PLAIN_TERMS, type Block, type DayFrame, type WeekPlan } from '../../src/plan/types'
+import {
+  EMPTY_DAY,
+  PLAIN_TERMS,
+  type Block,
+  type DayFrame,
+  type WeekPlan,
+} from '../../src/plan/types'
 import { judgeBy } from '../../src/safety/judge'
 import type { SafetyFacts } from '../../src/safety/triggers'
 import { WELL } from '../safety/well'
 
 const facts: SafetyFacts = { ...WELL, today: '2026-10-05' }
-const context: PlanContext = { judge: judgeBy(facts), kit: { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null }, hardBefore: [], lastLoad: null }
-const frame = (change: Record<number, Partial<DayFrame>> = {}): DayFrame[] => Array.from({ length: 7 }, (_, d) => ({ ...EMPTY_DAY, minutes: 60, ...change[d] }))
+const context: PlanContext = {
+  judge: judgeBy(facts),
+  kit: { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null },
+  hardBefore: [],
+  lastLoad: null,
+}
+const frame = (change: Record<number, Partial<DayFrame>> = {}): DayFrame[] =>
+  Array.from({ length: 7 }, (_, d) => ({ ...EMPTY_DAY, minutes: 60, ...change[d] }))
 let n = 0
 const block = (day: number, exerciseId: string, sets?: number): Block => {
   const e = exerciseById(exerciseId)!
-  return { id: `b${n++}`, day, exerciseId, sets: sets ?? e.sets[0], dose: e.dose.range[0], hands: e.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' }
+  return {
+    id: `b${n++}`,
+    day,
+    exerciseId,
+    sets: sets ?? e.sets[0],
+    dose: e.dose.range[0],
+    hands: e.hands === 'both' ? ['both'] : ['left', 'right'],
+    reason: '',
+  }
 }
 /** The extensors every week asks for, out of the way of the rest. */
-const base = () => [block(0, 'ext_band'), block(3, 'ext_band'), block(0, 'wrist_iso_often', 1), block(3, 'wrist_iso_often', 1)]
-const week = (blocks: Block[], f = frame()): WeekPlan => ({ weekStart: '2026-10-05', frame: f, blocks: [...base(), ...blocks] })
+const base = () => [
+  block(0, 'ext_band'),
+  block(3, 'ext_band'),
+  block(0, 'wrist_iso_often', 1),
+  block(3, 'wrist_iso_often', 1),
+]
+const week = (blocks: Block[], f = frame()): WeekPlan => ({
+  weekStart: '2026-10-05',
+  frame: f,
+  blocks: [...base(), ...blocks],
+})
 
 /** For each rule a week that breaks it alone. */
 const BREAKS: Record<string, { plan: WeekPlan; context?: Partial<PlanContext> }> = {
-  caution: { plan: week([block(1, 'pinch_hold')]), context: { judge: judgeBy({ ...facts, injuries: [{ site: 'thumb', side: 'left', status: 'active', cleared: null, daysAgo: 20 }] }) } },
+  caution: {
+    plan: week([block(1, 'pinch_hold')]),
+    context: {
+      judge: judgeBy({
+        ...facts,
+        injuries: [{ site: 'thumb', side: 'left', status: 'active', cleared: null, daysAgo: 20 }],
+      }),
+    },
+  },
   competition: { plan: week([block(4, 'spring_low')], frame({ 5: { competition: true } })) },
   heavy_pull: { plan: week([block(1, 'bar_hold_long')], frame({ 1: { heavyPull: 'after' } })) },
   gap_48h: { plan: week([block(1, 'spring_low', 2), block(2, 'roll_max', 2)]) },
-  two_hard_days: { plan: week([block(0, 'spring_low', 2), block(2, 'roll_max', 2), block(4, 'edge_repeat', 2)]) },
-  rest_day: { plan: week([0, 1, 2, 3, 4, 5, 6].map((d) => block(d, ['bar_hold_long', 'pinch_hold', 'wrist_curl'][d % 3]!, 1)).map((b, i) => (i === 6 ? { ...b, exerciseId: 'lever_sup', hands: ['left', 'right'] as const } : b))) },
+  two_hard_days: {
+    plan: week([block(0, 'spring_low', 2), block(2, 'roll_max', 2), block(4, 'edge_repeat', 2)]),
+  },
+  rest_day: {
+    plan: week(
+      [0, 1, 2, 3, 4, 5, 6]
+        .map((d) => block(d, ['bar_hold_long', 'pinch_hold', 'wrist_curl'][d % 3]!, 1))
+        .map((b, i) =>
+          i === 6 ? { ...b, exerciseId: 'lever_sup', hands: ['left', 'right'] as const } : b,
+        ),
+    ),
+  },
   tissue_day: { plan: week([block(1, 'pinch_max', 7)], frame({ 1: { minutes: 200 } })) },
-  tissue_week: { plan: week([block(1, 'ball_twist', 8), block(2, 'bell_twist', 8), block(5, 'getup', 8)].map((b, i) => ({ ...b, exerciseId: ['ball_twist', 'bell_twist', 'fast_turn'][i]!, hands: b.hands })), frame({ 1: { minutes: 200 }, 2: { minutes: 200 }, 5: { minutes: 200 } })) },
+  tissue_week: {
+    plan: week(
+      [block(1, 'ball_twist', 8), block(2, 'bell_twist', 8), block(5, 'getup', 8)].map((b, i) => ({
+        ...b,
+        exerciseId: ['ball_twist', 'bell_twist', 'fast_turn'][i]!,
+        hands: b.hands,
+      })),
+      frame({ 1: { minutes: 200 }, 2: { minutes: 200 }, 5: { minutes: 200 } }),
+    ),
+  },
   minutes: { plan: week([block(1, 'bar_hold_long')], frame({ 1: { minutes: 10 } })) },
   kit: { plan: week([block(1, 'bar_hold_long')]), context: {} },
   one_per_quality: { plan: week([block(1, 'bar_hold_long', 1), block(1, 'carry_one', 1)]) },
-  qualities_day: { plan: week(['bar_hold_long', 'pinch_hold', 'wrist_curl', 'lever_sup'].map((e) => block(1, e, 1))) },
-  early_day: { plan: week([block(1, 'catch_plate', 1), block(1, 'towel_top', 1), block(1, 'fast_turn', 1)]) },
+  qualities_day: {
+    plan: week(
+      ['bar_hold_long', 'pinch_hold', 'wrist_curl', 'lever_sup'].map((e) => block(1, e, 1)),
+    ),
+  },
+  early_day: {
+    plan: week([block(1, 'catch_plate', 1), block(1, 'towel_top', 1), block(1, 'fast_turn', 1)]),
+  },
   finisher_day: { plan: week([block(1, 'thumb_side', 1), block(1, 'jar_hold', 1)]) },
-  wrist_ext_twice: { plan: { ...week([]), blocks: base().filter((b) => b.exerciseId !== 'wrist_iso_often' || b.day !== 3) } },
-  finger_ext_twice: { plan: { ...week([]), blocks: base().filter((b) => b.exerciseId !== 'ext_band' || b.day !== 3) } },
-  same_block: { plan: week([block(1, 'bar_hold_long', 1), block(2, 'bar_hold_long', 1), block(4, 'bar_hold_long', 1)]) },
+  wrist_ext_twice: {
+    plan: {
+      ...week([]),
+      blocks: base().filter((b) => b.exerciseId !== 'wrist_iso_often' || b.day !== 3),
+    },
+  },
+  finger_ext_twice: {
+    plan: { ...week([]), blocks: base().filter((b) => b.exerciseId !== 'ext_band' || b.day !== 3) },
+  },
+  same_block: {
+    plan: week([
+      block(1, 'bar_hold_long', 1),
+      block(2, 'bar_hold_long', 1),
+      block(4, 'bar_hold_long', 1),
+    ]),
+  },
   growth: { plan: week([block(1, 'bar_hold_long', 3)]), context: { lastLoad: 1 } },
-  taper_hard: { plan: week([block(4, 'spring_low')]), context: { terms: { ...PLAIN_TERMS, events: ['2026-10-12'] } } },
+  taper_hard: {
+    plan: week([block(4, 'spring_low')]),
+    context: { terms: { ...PLAIN_TERMS, events: ['2026-10-12'] } },
+  },
   tests: { plan: week([]), context: { terms: { ...PLAIN_TERMS, tests: { minutes: 20 } } } },
   test_rest: { plan: { ...week([block(1, 'bar_hold_long', 1)]), testDay: 2 } },
-  ban: { plan: week([block(1, 'bar_hold_long', 1)]), context: { terms: { ...PLAIN_TERMS, bans: [{ exerciseId: 'bar_hold_long', day: null }] } } },
-  pin: { plan: week([block(1, 'bar_hold_long', 2)]), context: { terms: { ...PLAIN_TERMS, pins: [{ exerciseId: 'bar_hold_long', day: 1, sets: 3 }] } } },
+  ban: {
+    plan: week([block(1, 'bar_hold_long', 1)]),
+    context: { terms: { ...PLAIN_TERMS, bans: [{ exerciseId: 'bar_hold_long', day: null }] } },
+  },
+  pin: {
+    plan: week([block(1, 'bar_hold_long', 2)]),
+    context: {
+      terms: { ...PLAIN_TERMS, pins: [{ exerciseId: 'bar_hold_long', day: 1, sets: 3 }] },
+    },
+  },
 }
 BREAKS['kit'] = { plan: week([block(1, 'bar_hold')], frame({ 1: { place: 'bag' } })) }
 
 describe('each hard rule', () => {
-  it('has a week that breaks it', () => expect(Object.keys(BREAKS).sort()).toEqual(RULES.map((r) => r.id).sort()))
-  it.each(Object.entries(BREAKS))('%s is caught alone, and unseen without the rule', (id, { plan, context: more }) => {
-    const all = validate(plan, { ...context, ...more })
-    expect([...new Set(all.map((b) => b.rule))]).toEqual([id])
-    expect(validate(plan, { ...context, ...more }, RULES.filter((r) => r.id !== id))).toEqual([])
-  })
+  it('has a week that breaks it', () =>
+    expect(Object.keys(BREAKS).sort()).toEqual(RULES.map((r) => r.id).sort()))
+  it.each(Object.entries(BREAKS))(
+    '%s is caught alone, and unseen without the rule',
+    (id, { plan, context: more }) => {
+      const all = validate(plan, { ...context, ...more })
+      expect([...new Set(all.map((b) => b.rule))]).toEqual([id])
+      expect(
+        validate(
+          plan,
+          { ...context, ...more },
+          RULES.filter((r) => r.id !== id),
+        ),
+      ).toEqual([])
+    },
+  )
   it('nothing is found in the base week', () => expect(validate(week([]), context)).toEqual([]))
 })
 
 describe('at the limits', () => {
-  const rules = (plan: WeekPlan, more: Partial<PlanContext> = {}) => validate(plan, { ...context, ...more }).map((b) => b.rule)
-  it('hard days two apart are fine, the day after last week\'s hard day is not', () => {
+  const rules = (plan: WeekPlan, more: Partial<PlanContext> = {}) =>
+    validate(plan, { ...context, ...more }).map((b) => b.rule)
+  it("hard days two apart are fine, the day after last week's hard day is not", () => {
     expect(rules(week([block(1, 'spring_low', 2), block(3, 'roll_max', 2)]))).toEqual([])
-    expect(rules(week([block(0, 'spring_low', 2)]), { hardBefore: [{ tissue: 'finger_flexors', on: '2026-10-04' }] })).toEqual(['gap_48h'])
-    expect(rules(week([block(0, 'spring_low', 2)]), { hardBefore: [{ tissue: 'finger_flexors', on: '2026-10-03' }] })).toEqual([])
+    expect(
+      rules(week([block(0, 'spring_low', 2)]), {
+        hardBefore: [{ tissue: 'finger_flexors', on: '2026-10-04' }],
+      }),
+    ).toEqual(['gap_48h'])
+    expect(
+      rules(week([block(0, 'spring_low', 2)]), {
+        hardBefore: [{ tissue: 'finger_flexors', on: '2026-10-03' }],
+      }),
+    ).toEqual([])
   })
   it('hard sport may share the day, not the one beside it; from four a week only budgets speak', () => {
-    const sport = (days: number[]) => frame(Object.fromEntries(days.map((d) => [d, { sportLoad: 3 as const }])))
+    const sport = (days: number[]) =>
+      frame(Object.fromEntries(days.map((d) => [d, { sportLoad: 3 as const }])))
     expect(rules(week([block(1, 'spring_low', 2)], sport([1])))).toEqual([])
     expect(rules(week([block(1, 'spring_low', 2)], sport([2])))).toEqual(['gap_48h'])
     expect(rules(week([block(1, 'spring_low', 2)], sport([2, 4, 5, 6])))).toEqual([])
@@ -81,10 +187,20 @@ describe('at the limits', () => {
     expect(rules(few, { lastLoad: 1.1 })).toEqual([])
     expect(rules(few, { lastLoad: 1.05 })).toEqual(['growth'])
   })
-  it('an absolute caution is safety, one to acknowledge is the coach\'s to break', () => {
-    const kind = (more: Partial<SafetyFacts>, e: string) => validate(week([block(1, e, 1)]), { ...context, judge: judgeBy({ ...facts, ...more }) }).map((b) => b.kind)[0]
+  it("an absolute caution is safety, one to acknowledge is the coach's to break", () => {
+    const kind = (more: Partial<SafetyFacts>, e: string) =>
+      validate(week([block(1, e, 1)]), { ...context, judge: judgeBy({ ...facts, ...more }) }).map(
+        (b) => b.kind,
+      )[0]
     expect(kind({ ageYears: 16, guardianConsent: true }, 'edge_lift')).toBe('safety')
-    expect(kind({ injuries: [{ site: 'skin', side: 'left', status: 'active', cleared: null, daysAgo: 20 }] }, 'towel_hang')).toBe('practice')
+    expect(
+      kind(
+        {
+          injuries: [{ site: 'skin', side: 'left', status: 'active', cleared: null, daysAgo: 20 }],
+        },
+        'towel_hang',
+      ),
+    ).toBe('practice')
   })
   it('the budget of a day holds to the last set', () => {
     const sets = Math.floor(TISSUE_BUDGET.thumb.day / 3)

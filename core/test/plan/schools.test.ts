@@ -15,19 +15,40 @@ const highs = await loadHighs()
 describe('schools', () => {
   it('each of the catalogue has an effect, and what it picks exists', () => {
     expect(SCHOOL_EFFECTS.map((s) => s.id)).toEqual(SCHOOLS.map((s) => s.id))
-    for (const s of SCHOOL_EFFECTS) for (const l of s.leans) expect(EXERCISES.some((e) => picks(l.pick, e)), `${s.id} ${JSON.stringify(l.pick)}`).toBe(true)
-    for (const s of SCHOOL_EFFECTS) for (const id of s.leans.flatMap((l) => l.pick.ids ?? [])) expect(EXERCISES.some((e) => e.id === id), id).toBe(true)
+    for (const s of SCHOOL_EFFECTS)
+      for (const l of s.leans)
+        expect(
+          EXERCISES.some((e) => picks(l.pick, e)),
+          `${s.id} ${JSON.stringify(l.pick)}`,
+        ).toBe(true)
+    for (const s of SCHOOL_EFFECTS)
+      for (const id of s.leans.flatMap((l) => l.pick.ids ?? []))
+        expect(
+          EXERCISES.some((e) => e.id === id),
+          id,
+        ).toBe(true)
   })
   // Ten seeds of every one are in `./mano prove`.
-  it.each(SCHOOL_EFFECTS.filter((_, i) => i % 3 === 1).map((s) => [s.id, s] as const))('%s: what it asks for is more, and the rules hold', (_, s) => {
-    const [a, b] = (['a', 'b'] as const).map((choice) => {
-      const p = schoolWeek(s.id, 1, { [s.id]: choice })
-      const solved = solveWeek(highs, p, { start: draftWeek(p, () => 'x'), gap: 0.01, iterations: 2500 })
-      if (!solved.ok) throw new Error('no plan')
-      expect(validate(solved.plan, contextOf(p))).toEqual([])
-      return measureWeek(solved.plan, s.measure.what, settingsFor(p.terms.settings, p.wants, p.frame))
-    })
-    const [larger, smaller] = s.measure.largerUnder === 'a' ? [a!, b!] : [b!, a!]
-    expect(larger).toBeGreaterThan(smaller)
-  })
+  it.each(SCHOOL_EFFECTS.filter((_, i) => i % 3 === 1).map((s) => [s.id, s] as const))(
+    '%s: what it asks for is more, and the rules hold',
+    (_, s) => {
+      const [a, b] = (['a', 'b'] as const).map((choice) => {
+        const p = schoolWeek(s.id, 1, { [s.id]: choice })
+        const solved = solveWeek(highs, p, {
+          start: draftWeek(p, () => 'x'),
+          gap: 0.01,
+          iterations: 2500,
+        })
+        if (!solved.ok) throw new Error('no plan')
+        expect(validate(solved.plan, contextOf(p))).toEqual([])
+        return measureWeek(
+          solved.plan,
+          s.measure.what,
+          settingsFor(p.terms.settings, p.wants, p.frame),
+        )
+      })
+      const [larger, smaller] = s.measure.largerUnder === 'a' ? [a!, b!] : [b!, a!]
+      expect(larger).toBeGreaterThan(smaller)
+    },
+  )
 })

@@ -6,45 +6,124 @@ import { addDays } from '../../src/units/dates'
 import { kgfToN } from '../../src/units/convert'
 
 let n = 0
-function session(on: string, left: number[], right: number[], more: Partial<TestSession> = {}): TestSession {
-  const trials = [left, right].flatMap((values, h) => values.map((kgf, i): Trial => ({
-    id: `t${++n}`, hand: h === 0 ? 'left' : 'right', ordinal: i + 1, value: kgfToN(kgf), enteredValue: kgf, enteredUnit: 'kg', pain: null, recordedAt: `${on}T10:00:00Z`, struck: null, correction: null,
-  })))
-  return { id: `s${++n}`, athleteId: 'a', protocolId: 'dyno_seated', protocolVersion: 1, unitId: 'u', measurementId: 'm', variant: { position: '2' }, performedAt: `${on}T10:00:00Z`, performedOn: on, practice: false, trials, ...more }
+function session(
+  on: string,
+  left: number[],
+  right: number[],
+  more: Partial<TestSession> = {},
+): TestSession {
+  const trials = [left, right].flatMap((values, h) =>
+    values.map((kgf, i): Trial => ({
+      id: `t${++n}`,
+      hand: h === 0 ? 'left' : 'right',
+      ordinal: i + 1,
+      value: kgfToN(kgf),
+      enteredValue: kgf,
+      enteredUnit: 'kg',
+      pain: null,
+      recordedAt: `${on}T10:00:00Z`,
+      struck: null,
+      correction: null,
+    })),
+  )
+  return {
+    id: `s${++n}`,
+    athleteId: 'a',
+    protocolId: 'dyno_seated',
+    protocolVersion: 1,
+    unitId: 'u',
+    measurementId: 'm',
+    variant: { position: '2' },
+    performedAt: `${on}T10:00:00Z`,
+    performedOn: on,
+    practice: false,
+    trials,
+    ...more,
+  }
 }
-const strike = (s: TestSession, i: number): TestSession => ({ ...s, trials: s.trials.map((t, k) => (k === i ? { ...t, struck: { reason: 'slipped' } } : t)) })
+const strike = (s: TestSession, i: number): TestSession => ({
+  ...s,
+  trials: s.trials.map((t, k) => (k === i ? { ...t, struck: { reason: 'slipped' } } : t)),
+})
 
 describe('series', () => {
   it('are never joined over another implement, size, position or posture', () => {
-    const s = [session('2026-10-01', [40, 41], [42, 43]), session('2026-10-08', [40, 41], [42, 43], { measurementId: 'm2' }), session('2026-10-15', [40, 41], [42, 43], { variant: { position: '3' } }), session('2026-10-22', [40], [42], { protocolId: 'dyno_standing' })]
+    const s = [
+      session('2026-10-01', [40, 41], [42, 43]),
+      session('2026-10-08', [40, 41], [42, 43], { measurementId: 'm2' }),
+      session('2026-10-15', [40, 41], [42, 43], { variant: { position: '3' } }),
+      session('2026-10-22', [40], [42], { protocolId: 'dyno_standing' }),
+    ]
     expect(buildSeries(s).map((x) => x.points.length)).toEqual([1, 1, 1, 1])
   })
   it('run oldest to newest and leave struck trials out', () => {
-    const [series] = buildSeries([session('2026-10-08', [40, 41, 42], [42, 43, 44]), strike(session('2026-10-01', [99, 41, 42], [42, 43, 44]), 0)])
+    const [series] = buildSeries([
+      session('2026-10-08', [40, 41, 42], [42, 43, 44]),
+      strike(session('2026-10-01', [99, 41, 42], [42, 43, 44]), 0),
+    ])
     expect(series!.points.map((p) => p.on)).toEqual(['2026-10-01', '2026-10-08'])
     expect(series!.points[0]!.byHand.left).toMatchObject({ n: 2, best: kgfToN(42) })
   })
-  it('a session with nothing valid is no point', () => expect(buildSeries([strike(session('2026-10-01', [40], []), 0)])).toEqual([]))
+  it('a session with nothing valid is no point', () =>
+    expect(buildSeries([strike(session('2026-10-01', [40], []), 0)])).toEqual([]))
   it('are consistent from two days of one real side; two tests of one day are one day', () => {
-    const real = (on: string, at = '10') => session(on, [40, 40.4, 40.8], [48, 48.4, 48.8], { performedAt: `${on}T${at}:00:00Z` })
+    const real = (on: string, at = '10') =>
+      session(on, [40, 40.4, 40.8], [48, 48.4, 48.8], { performedAt: `${on}T${at}:00:00Z` })
     expect(buildSeries([real('2026-10-01'), real('2026-10-08')])[0]!.consistent).toBe(true)
-    expect(buildSeries([real('2026-10-01', '10'), real('2026-10-01', '12')])[0]!.consistent).toBe(false)
-    expect(buildSeries([{ ...real('2026-10-01'), practice: true }, real('2026-10-08')])[0]!.consistent).toBe(false)
+    expect(buildSeries([real('2026-10-01', '10'), real('2026-10-01', '12')])[0]!.consistent).toBe(
+      false,
+    )
+    expect(
+      buildSeries([{ ...real('2026-10-01'), practice: true }, real('2026-10-08')])[0]!.consistent,
+    ).toBe(false)
   })
 })
 
 describe('direction of a hand', () => {
-  const weekly = (value: (i: number) => number, count = 9) => buildSeries(Array.from({ length: count }, (_, i) => session(addDays('2026-08-01', 7 * i), [value(i), value(i) + 0.2], [45, 45.4])))[0]!
-  it('is too few under six counted tests', () => expect(handTrend(weekly((i) => 40 + i, 6), 'left', null).verdict.kind).toBe('improving'))
+  const weekly = (value: (i: number) => number, count = 9) =>
+    buildSeries(
+      Array.from({ length: count }, (_, i) =>
+        session(addDays('2026-08-01', 7 * i), [value(i), value(i) + 0.2], [45, 45.4]),
+      ),
+    )[0]!
+  it('is too few under six counted tests', () =>
+    expect(
+      handTrend(
+        weekly((i) => 40 + i, 6),
+        'left',
+        null,
+      ).verdict.kind,
+    ).toBe('improving'))
   it('is refused below that', () => {
-    const t = handTrend(weekly((i) => 40 + i, 5), 'left', null)
-    expect(t).toMatchObject({ typicalError: null, margin: null, detectable: null, verdict: { kind: 'too-few' } })
+    const t = handTrend(
+      weekly((i) => 40 + i, 5),
+      'left',
+      null,
+    )
+    expect(t).toMatchObject({
+      typicalError: null,
+      margin: null,
+      detectable: null,
+      verdict: { kind: 'too-few' },
+    })
   })
   it('a level series inside its own error is a plateau, a falling one declines', () => {
-    expect(handTrend(weekly((i) => 40 + (i % 2 ? 0.4 : -0.4)), 'left', null).verdict.kind).toBe('plateau')
-    expect(handTrend(weekly((i) => 40 - i * 0.8), 'left', null).verdict.kind).toBe('declining')
+    expect(
+      handTrend(
+        weekly((i) => 40 + (i % 2 ? 0.4 : -0.4)),
+        'left',
+        null,
+      ).verdict.kind,
+    ).toBe('plateau')
+    expect(
+      handTrend(
+        weekly((i) => 40 - i * 0.8),
+        'left',
+        null,
+      ).verdict.kind,
+    ).toBe('declining')
   })
-  it('takes the larger of the squad\'s worthwhile change and the own error', () => {
+  it("takes the larger of the squad's worthwhile change and the own error", () => {
     const s = weekly((i) => 40 + (i % 2 ? 0.4 : -0.4))
     const own = handTrend(s, 'left', null).margin!
     expect(handTrend(s, 'left', own + 5).margin).toBeCloseTo(own + 5, 9)
@@ -56,15 +135,28 @@ describe('published norms only where they fit', () => {
   const test = session('2026-10-01', [50, 51, 52, 90], [55, 56, 57])
   it('use the mean of the first three trials a hand and the best of either', () => {
     const r = sessionNorms(test, adult)
-    expect(r).toMatchObject({ ok: true, ageYears: 30, mathiowetz: { left: { meanKgf: expect.closeTo(51, 9) } }, dodds: { bestKgf: expect.closeTo(90, 9) } })
+    expect(r).toMatchObject({
+      ok: true,
+      ageYears: 30,
+      mathiowetz: { left: { meanKgf: expect.closeTo(51, 9) } },
+      dodds: { bestKgf: expect.closeTo(90, 9) },
+    })
   })
   it('say why they are left out', () => {
-    expect(sessionNorms({ ...test, protocolId: 'dyno_standing' }, adult)).toMatchObject({ reason: 'other-protocol' })
-    expect(sessionNorms({ ...test, variant: { position: '3' } }, adult)).toMatchObject({ reason: 'other-position' })
+    expect(sessionNorms({ ...test, protocolId: 'dyno_standing' }, adult)).toMatchObject({
+      reason: 'other-protocol',
+    })
+    expect(sessionNorms({ ...test, variant: { position: '3' } }, adult)).toMatchObject({
+      reason: 'other-position',
+    })
     expect(sessionNorms({ ...test, practice: true }, adult)).toMatchObject({ reason: 'practice' })
     expect(sessionNorms(test, { ...adult, sex: null })).toMatchObject({ reason: 'no-sex' })
-    expect(sessionNorms(test, { ...adult, birthDate: null })).toMatchObject({ reason: 'no-birth-date' })
-    expect(sessionNorms(test, { ...adult, birthDate: '2006-10-02' })).toMatchObject({ reason: 'under-20' })
+    expect(sessionNorms(test, { ...adult, birthDate: null })).toMatchObject({
+      reason: 'no-birth-date',
+    })
+    expect(sessionNorms(test, { ...adult, birthDate: '2006-10-02' })).toMatchObject({
+      reason: 'under-20',
+    })
     expect(sessionNorms(test, { ...adult, birthDate: '2006-10-01' })).toMatchObject({ ok: true })
   })
   it('a hand with fewer than three valid trials has no centile', () => {

@@ -1,7 +1,19 @@
 import { describe, expect, it } from 'vitest'
 import { countedWeeks } from '../../src/safety/weeks'
-import { factsAhead, factsWith, healthDue, needsClearance, safetyFacts } from '../../src/safety/facts'
-import { NO_RECORD, type InjuryVersion, type SafetyRecord, type SetFact, type TestFact } from '../../src/safety/record'
+import {
+  factsAhead,
+  factsWith,
+  healthDue,
+  needsClearance,
+  safetyFacts,
+} from '../../src/safety/facts'
+import {
+  NO_RECORD,
+  type InjuryVersion,
+  type SafetyRecord,
+  type SetFact,
+  type TestFact,
+} from '../../src/safety/record'
 import { notedIn } from '../../src/safety/pains'
 import { judgeAct, judgeBy, weeksOf } from '../../src/safety/judge'
 import { exerciseById } from '../../src/catalogue/exercises'

@@ -27,7 +27,10 @@ export const before = (pain: number, ...daysAgo: number[]) => ({
   })),
 })
 
-/** Every caution with what triggers it alone on the left hand, and acts that it stops, asks about and leaves alone: common practice, no source. */
+/**
+ * Every caution with what triggers it alone on the left hand, and acts that it stops, asks about
+ * and leaves alone: common practice, no source.
+ */
 export const ROWS: Readonly<
   Record<string, { facts: Partial<SafetyFacts>; stop?: string; ask?: string; free?: string }>
 > = {

@@ -9,22 +9,86 @@ import type { SetLog } from '../../src/review/load'
 import { cutsFor, lighterDay, lighterNow, minutesOver } from '../../src/session/adapt'
 import { loadAdvice, PROGRESS, type LoadSources } from '../../src/session/loads'
 
-const block = (exerciseId: string, id = exerciseId): Block => ({ id, day: 0, exerciseId, sets: 3, dose: exerciseById(exerciseId)!.dose.range[1], hands: exerciseById(exerciseId)!.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' })
+const block = (exerciseId: string, id = exerciseId): Block => ({
+  id,
+  day: 0,
+  exerciseId,
+  sets: 3,
+  dose: exerciseById(exerciseId)!.dose.range[1],
+  hands: exerciseById(exerciseId)!.hands === 'both' ? ['both'] : ['left', 'right'],
+  reason: '',
+})
 const top = exerciseById('pinch_max')!.dose.range[1]
-const log = (more: Partial<SetLog> = {}): SetLog => ({ id: 'l', blockId: 'pinch_max', exerciseId: 'pinch_max', on: '2026-10-05', hand: 'left', set: 1, loadKg: 20, seconds: top, reps: null, ended: 'done', effort: null, pain: 0, ...more })
-const sources = (logs: SetLog[], more: Partial<LoadSources> = {}): LoadSources => ({ logs, bests: [], room: { pinKg: 2, plates: [{ kg: 10, count: 2 }, { kg: 5, count: 2 }, { kg: 2.5, count: 2 }, { kg: 1, count: 2 }, { kg: 0.5, count: 2 }] }, kits: { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null }, today: '2026-10-08', ...more })
-const next = (logs: SetLog[], more: Partial<LoadSources> = {}) => loadAdvice(block('pinch_max'), 'left', 'hall', sources(logs, more))
+const log = (more: Partial<SetLog> = {}): SetLog => ({
+  id: 'l',
+  blockId: 'pinch_max',
+  exerciseId: 'pinch_max',
+  on: '2026-10-05',
+  hand: 'left',
+  set: 1,
+  loadKg: 20,
+  seconds: top,
+  reps: null,
+  ended: 'done',
+  effort: null,
+  pain: 0,
+  ...more,
+})
+const sources = (logs: SetLog[], more: Partial<LoadSources> = {}): LoadSources => ({
+  logs,
+  bests: [],
+  room: {
+    pinKg: 2,
+    plates: [
+      { kg: 10, count: 2 },
+      { kg: 5, count: 2 },
+      { kg: 2.5, count: 2 },
+      { kg: 1, count: 2 },
+      { kg: 0.5, count: 2 },
+    ],
+  },
+  kits: { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null },
+  today: '2026-10-08',
+  ...more,
+})
+const next = (logs: SetLog[], more: Partial<LoadSources> = {}) =>
+  loadAdvice(block('pinch_max'), 'left', 'hall', sources(logs, more))
 
 // Common practice, no source: double progression, two misses 5 to 10 % back.
 describe('the next load of a hand', () => {
   it('all sets at the top of the range with pain to 2: the smallest step the plates allow, at most 2.5 kg', () => {
     expect(next([log(), log({ set: 2, pain: 2 })])!.kg).toBe(20.5)
-    expect(next([log()], { room: { pinKg: 0, plates: [{ kg: 20, count: 4 }, { kg: 2, count: 4 }] } })!.kg).toBe(22)
-    expect(next([log()], { room: { pinKg: 0, plates: [{ kg: 20, count: 4 }, { kg: 5, count: 4 }] } })).toMatchObject({ kg: 20, why: expect.stringMatching(/no plates/) })
+    expect(
+      next([log()], {
+        room: {
+          pinKg: 0,
+          plates: [
+            { kg: 20, count: 4 },
+            { kg: 2, count: 4 },
+          ],
+        },
+      })!.kg,
+    ).toBe(22)
+    expect(
+      next([log()], {
+        room: {
+          pinKg: 0,
+          plates: [
+            { kg: 20, count: 4 },
+            { kg: 5, count: 4 },
+          ],
+        },
+      }),
+    ).toMatchObject({ kg: 20, why: expect.stringMatching(/no plates/) })
     expect(PROGRESS.stepKg).toBe(2.5)
   })
   it('a set under the top, pain 3, or one miss: the same', () => {
-    for (const l of [log({ set: 2, seconds: top - 1 }), log({ set: 2, pain: 3 }), log({ set: 2, ended: 'slipped' })]) expect(next([log(), l])!.kg).toBe(20)
+    for (const l of [
+      log({ set: 2, seconds: top - 1 }),
+      log({ set: 2, pain: 3 }),
+      log({ set: 2, ended: 'slipped' }),
+    ])
+      expect(next([log(), l])!.kg).toBe(20)
   })
   it('two misses: 5 to 10 % less', () => {
     const kg = next([log({ ended: 'slipped' }), log({ set: 2, ended: 'slipped' })])!.kg!
@@ -38,7 +102,13 @@ describe('the next load of a hand', () => {
     expect(next([log({ on: '2026-10-08' })])!.from).toBe('none')
   })
   it('without a set on record a share of the latest best; without a test none; nothing where nothing is lifted', () => {
-    expect(next([], { bests: [{ quality: 'pinch_wide', implement: 'block', hand: 'left', kg: 20, on: '2026-10-01' }] })).toMatchObject({ from: 'test', kg: 18 })
+    expect(
+      next([], {
+        bests: [
+          { quality: 'pinch_wide', implement: 'block', hand: 'left', kg: 20, on: '2026-10-01' },
+        ],
+      }),
+    ).toMatchObject({ from: 'test', kg: 18 })
     expect(next([])).toMatchObject({ kg: null, from: 'none' })
     expect(loadAdvice(block('ext_band'), 'left', 'hall', sources([]))).toBeNull()
   })
@@ -54,20 +124,42 @@ describe('on the floor', () => {
   })
   it('the lighter version has no hard work and keeps the extensors', () => {
     const day = ['pinch_max', 'pinch_hold', 'ext_band', 'wrist_iso'].map((e) => block(e))
-    expect(lighterDay(day).map((b) => b.exerciseId)).toEqual(['pinch_hold', 'ext_band', 'wrist_iso'])
+    expect(lighterDay(day).map((b) => b.exerciseId)).toEqual([
+      'pinch_hold',
+      'ext_band',
+      'wrist_iso',
+    ])
   })
   it('minutes over are what has gone by, what is left of the blocks and closing, against the day', () => {
     const b = { ...block('pinch_hold'), id: 'b' }
     const steps = stepsOf([b])
     expect(minutesOver(0, 30, steps, steps, [b])).toBeCloseTo(blockMinutes(b) + CLOSE_MIN - 30, 9)
-    expect(minutesOver(20, 30, steps, steps.slice(3), [b])).toBeCloseTo(20 + blockMinutes(b) / 2 + CLOSE_MIN - 30, 9)
+    expect(minutesOver(20, 30, steps, steps.slice(3), [b])).toBeCloseTo(
+      20 + blockMinutes(b) / 2 + CLOSE_MIN - 30,
+      9,
+    )
   })
   it('over time finishers go first, then wrist, carries and main work; extensors, hard main work and fresh-hand work stay', () => {
-    const left = ['catch_plate', 'pinch_max', 'pinch_hold', 'carry_long', 'lever_pron', 'ext_band', 'wrist_rev'].map((e) => block(e))
+    const left = [
+      'catch_plate',
+      'pinch_max',
+      'pinch_hold',
+      'carry_long',
+      'lever_pron',
+      'ext_band',
+      'wrist_rev',
+    ].map((e) => block(e))
     const order = cutsFor(left, 1000).map((b) => exerciseById(b.exerciseId)!.position)
-    expect(order).toEqual([...order].sort((a, b) => ['finisher', 'wrist', 'carry', 'main'].indexOf(a) - ['finisher', 'wrist', 'carry', 'main'].indexOf(b)))
+    expect(order).toEqual(
+      [...order].sort(
+        (a, b) =>
+          ['finisher', 'wrist', 'carry', 'main'].indexOf(a) -
+          ['finisher', 'wrist', 'carry', 'main'].indexOf(b),
+      ),
+    )
     const out = cutsFor(left, 1000).map((b) => b.exerciseId)
-    for (const stays of ['catch_plate', 'ext_band', 'wrist_rev', 'pinch_max']) expect(out).not.toContain(stays)
+    for (const stays of ['catch_plate', 'ext_band', 'wrist_rev', 'pinch_max'])
+      expect(out).not.toContain(stays)
     expect(cutsFor(left, 1)).toHaveLength(1)
     expect(cutsFor(left, 0)).toEqual([])
   })

@@ -2,10 +2,34 @@ import { describe, expect, it } from 'vitest'
 import { exerciseById } from '../../src/catalogue/exercises'
 import type { Block } from '../../src/plan/types'
 import { readPace } from '../../src/session/pace'
-import { begun, COUNT_IN_S, elapsedS, kept, openSteps, passOver, pause, restLeftS, skipRest, start, stepKey, stop, tick, type Logged, type Run } from '../../src/session/run'
+import {
+  begun,
+  COUNT_IN_S,
+  elapsedS,
+  kept,
+  openSteps,
+  passOver,
+  pause,
+  restLeftS,
+  skipRest,
+  start,
+  stepKey,
+  stop,
+  tick,
+  type Logged,
+  type Run,
+} from '../../src/session/run'
 import { stepsOf, SWAP_S, type Step } from '../../src/session/steps'
 
-const block = (id: string, exerciseId: string, sets = 2, dose = 20): Block => ({ id, day: 0, exerciseId, sets, dose, hands: exerciseById(exerciseId)!.hands === 'both' ? ['both'] : ['left', 'right'], reason: '' })
+const block = (id: string, exerciseId: string, sets = 2, dose = 20): Block => ({
+  id,
+  day: 0,
+  exerciseId,
+  sets,
+  dose,
+  hands: exerciseById(exerciseId)!.hands === 'both' ? ['both'] : ['left', 'right'],
+  reason: '',
+})
 const T0 = 1_000_000
 const none = () => false
 
@@ -19,12 +43,26 @@ describe('a session by the clock', () => {
     expect(r.phase).toBe('work')
     expect(elapsedS(r, T0 + 1000 * (COUNT_IN_S + 7))).toBe(7)
     const end = tick(r, l1, r1, T0 + 1000 * (COUNT_IN_S + 20.4))
-    expect(end).toMatchObject({ phase: 'confirm', workedS: 20, restUntil: T0 + 1000 * (COUNT_IN_S + 20 + SWAP_S) })
+    expect(end).toMatchObject({
+      phase: 'confirm',
+      workedS: 20,
+      restUntil: T0 + 1000 * (COUNT_IN_S + 20 + SWAP_S),
+    })
     expect(restLeftS(end, T0 + 1000 * (COUNT_IN_S + 20 + 3))).toBe(SWAP_S - 3)
   })
   it('a page hidden for a minute comes back where the minute led', () => {
-    expect(tick(going(), l1, r1, T0 + 60_000)).toMatchObject({ phase: 'confirm', workedS: 20, since: T0 + 1000 * (COUNT_IN_S + 20) })
-    const resting: Run = { ...going(), phase: 'rest', at: stepKey(l2), ended: { 'a left': T0, 'a right': T0 }, restUntil: T0 + 30_000 }
+    expect(tick(going(), l1, r1, T0 + 60_000)).toMatchObject({
+      phase: 'confirm',
+      workedS: 20,
+      since: T0 + 1000 * (COUNT_IN_S + 20),
+    })
+    const resting: Run = {
+      ...going(),
+      phase: 'rest',
+      at: stepKey(l2),
+      ended: { 'a left': T0, 'a right': T0 },
+      restUntil: T0 + 30_000,
+    }
     const on = tick(resting, l2, undefined, T0 + 30_000 + 1000 * COUNT_IN_S + 5000)
     expect(on).toMatchObject({ phase: 'work', since: T0 + 30_000 + 1000 * COUNT_IN_S })
   })
@@ -39,7 +77,9 @@ describe('a session by the clock', () => {
     expect(tick(rest, b1, undefined, T0 + 1000).phase).toBe('ready')
     expect(tick(rest, r1, undefined, T0 + 1000).phase).toBe('count')
     const lift = stepsOf([block('s', 'spring_super')])
-    expect(tick({ ...rest, ended: { 's left': T0 } }, lift[1], undefined, T0 + 1000).phase).toBe('ready')
+    expect(tick({ ...rest, ended: { 's left': T0 } }, lift[1], undefined, T0 + 1000).phase).toBe(
+      'ready',
+    )
   })
   it('a pause stops every clock and goes on where it was', () => {
     const work = tick(going(), l1, r1, T0 + 1000 * (COUNT_IN_S + 5))
@@ -51,8 +91,14 @@ describe('a session by the clock', () => {
   })
   it('letting go early says how long it was; pain stops at the first touch', () => {
     const work = tick(going(), l1, r1, T0 + 1000 * (COUNT_IN_S + 1))
-    expect(stop(work, l1, r1, T0 + 1000 * (COUNT_IN_S + 12.34), 'log')).toMatchObject({ phase: 'log', workedS: 12.3 })
-    expect(stop(work, l1, r1, T0 + 1000 * (COUNT_IN_S + 4), 'pain')).toMatchObject({ phase: 'pain', workedS: 4 })
+    expect(stop(work, l1, r1, T0 + 1000 * (COUNT_IN_S + 12.34), 'log')).toMatchObject({
+      phase: 'log',
+      workedS: 12.3,
+    })
+    expect(stop(work, l1, r1, T0 + 1000 * (COUNT_IN_S + 4), 'pain')).toMatchObject({
+      phase: 'pain',
+      workedS: 4,
+    })
     expect(stop(going(), l1, r1, T0 + 500, 'pain')).toMatchObject({ phase: 'pain', workedS: 0 })
   })
   it('what is kept goes into rest, or on where the rest is over, and at the end to closing', () => {
@@ -67,8 +113,14 @@ describe('a session by the clock', () => {
 describe('what is still to be done', () => {
   const steps = stepsOf([block('a', 'pinch_hold')])
   const r = begun(T0)
-  const keys = (logs: Logged[], more: Partial<Run> = {}, held: (s: Step) => boolean = none) => openSteps(steps, { ...r, ...more }, logs, held).map((s) => `${s.set}${s.hand}`)
-  const log = (hand: 'left' | 'right', set: number, pain = 0): Logged => ({ blockId: 'a', hand, set, pain })
+  const keys = (logs: Logged[], more: Partial<Run> = {}, held: (s: Step) => boolean = none) =>
+    openSteps(steps, { ...r, ...more }, logs, held).map((s) => `${s.set}${s.hand}`)
+  const log = (hand: 'left' | 'right', set: number, pain = 0): Logged => ({
+    blockId: 'a',
+    hand,
+    set,
+    pain,
+  })
   it('goes on after what is logged; pain over 3 ends that hand of the block, exactly 3 does not', () => {
     expect(keys([])).toEqual(['1left', '1right', '2left', '2right'])
     expect(keys([log('left', 1, 3), log('right', 1)])).toEqual(['2left', '2right'])
@@ -81,7 +133,9 @@ describe('what is still to be done', () => {
     expect(keys([], { passed: [stepKey(steps[0]!)] })).toEqual(['1right', '2left', '2right'])
   })
   it('a set done again comes first, once', () => {
-    expect(keys([log('left', 1), log('right', 1)], { again: { key: stepKey(steps[0]!), logId: 'x' } })).toEqual(['1left', '2left', '2right'])
+    expect(
+      keys([log('left', 1), log('right', 1)], { again: { key: stepKey(steps[0]!), logId: 'x' } }),
+    ).toEqual(['1left', '2left', '2right'])
   })
 })
 
@@ -94,6 +148,11 @@ describe('paced work', () => {
   })
   it('a change is called each so many seconds, words in turn', () => {
     const at = (s: number) => readPace({ kind: 'change', everyS: 60, words: ['open', 'close'] }, s)
-    expect([at(0), at(59.5), at(60), at(125)].map((x) => `${x.round}${x.word}`)).toEqual(['1open', '1open', '2close', '3open'])
+    expect([at(0), at(59.5), at(60), at(125)].map((x) => `${x.round}${x.word}`)).toEqual([
+      '1open',
+      '1open',
+      '2close',
+      '3open',
+    ])
   })
 })

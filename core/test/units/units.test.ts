@@ -1,8 +1,30 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fromSi, inchToMm, kgToLb, kgfToN, lbToKg, mmToInch, nToKgf, toSi } from '../../src/units/convert'
-import { addDays, ageOn, daysBetween, formatDate, isLocalDate, localDateOf } from '../../src/units/dates'
-import { formatClock, formatPct, formatValue, formatWithUnit, ordinal } from '../../src/units/format'
+import {
+  fromSi,
+  inchToMm,
+  kgToLb,
+  kgfToN,
+  lbToKg,
+  mmToInch,
+  nToKgf,
+  toSi,
+} from '../../src/units/convert'
+import {
+  addDays,
+  ageOn,
+  daysBetween,
+  formatDate,
+  isLocalDate,
+  localDateOf,
+} from '../../src/units/dates'
+import {
+  formatClock,
+  formatPct,
+  formatValue,
+  formatWithUnit,
+  ordinal,
+} from '../../src/units/format'
 import { parseNumber } from '../../src/units/parse'
 
 const KG = { mass: 'kg', length: 'mm' } as const
@@ -10,12 +32,20 @@ const LB = { mass: 'lb', length: 'in' } as const
 
 describe('units: exact by definition (pound and inch 1959, standard gravity CGPM 1901)', () => {
   it('round-trips', () => {
-    fc.assert(fc.property(fc.double({ min: 1e-6, max: 1e6, noNaN: true }), (v) => {
-      for (const [there, back] of [[lbToKg, kgToLb], [inchToMm, mmToInch], [kgfToN, nToKgf]] as const) expect(back(there(v))).toBeCloseTo(v, 9 - Math.ceil(Math.log10(v + 1)))
-      expect(fromSi(toSi(v, 'lb', 'N')!, 'lb', 'N')! / v).toBeCloseTo(1, 12)
-    }))
+    fc.assert(
+      fc.property(fc.double({ min: 1e-6, max: 1e6, noNaN: true }), (v) => {
+        for (const [there, back] of [
+          [lbToKg, kgToLb],
+          [inchToMm, mmToInch],
+          [kgfToN, nToKgf],
+        ] as const)
+          expect(back(there(v))).toBeCloseTo(v, 9 - Math.ceil(Math.log10(v + 1)))
+        expect(fromSi(toSi(v, 'lb', 'N')!, 'lb', 'N')! / v).toBeCloseTo(1, 12)
+      }),
+    )
   })
-  it('a pound of force is a pound of mass under standard gravity', () => expect(toSi(100, 'lb', 'N')).toBeCloseTo(444.82216152605, 9))
+  it('a pound of force is a pound of mass under standard gravity', () =>
+    expect(toSi(100, 'lb', 'N')).toBeCloseTo(444.82216152605, 9))
   it('refuses a unit of another quantity', () => {
     expect(toSi(1, 's', 'N')).toBeNull()
     expect(fromSi(1, 'kg', 's')).toBeNull()
@@ -23,13 +53,34 @@ describe('units: exact by definition (pound and inch 1959, standard gravity CGPM
 })
 
 describe('typed numbers', () => {
-  it.each([['37.2', 37.2], ['37,2', 37.2], ['.5', 0.5], ['12.', 12], [' 7 ', 7], ['−3', -3]])('%s', (text, value) => expect(parseNumber(text)).toEqual({ ok: true, value }))
-  it.each([['', 'empty'], ['abc', 'not-a-number'], ['1e3', 'not-a-number'], ['4x', 'not-a-number'], ['1.234,5', 'ambiguous'], ['1:05', 'not-a-number'], ['--1', 'not-a-number']])('%s is refused', (text, reason) => expect(parseNumber(text)).toEqual({ ok: false, reason }))
+  it.each([
+    ['37.2', 37.2],
+    ['37,2', 37.2],
+    ['.5', 0.5],
+    ['12.', 12],
+    [' 7 ', 7],
+    ['−3', -3],
+  ])('%s', (text, value) => expect(parseNumber(text)).toEqual({ ok: true, value }))
+  it.each([
+    ['', 'empty'],
+    ['abc', 'not-a-number'],
+    ['1e3', 'not-a-number'],
+    ['4x', 'not-a-number'],
+    ['1.234,5', 'ambiguous'],
+    ['1:05', 'not-a-number'],
+    ['--1', 'not-a-number'],
+  ])('%s is refused', (text, reason) => expect(parseNumber(text)).toEqual({ ok: false, reason }))
   it('reads minutes and seconds where time is meant', () => {
     expect(parseNumber('1:05', { clock: true })).toEqual({ ok: true, value: 65 })
     expect(parseNumber('1:75', { clock: true }).ok).toBe(false)
   })
-  it('never gives NaN', () => fc.assert(fc.property(fc.string(), (s) => { const r = parseNumber(s); expect(!r.ok || Number.isFinite(r.value)).toBe(true) })))
+  it('never gives NaN', () =>
+    fc.assert(
+      fc.property(fc.string(), (s) => {
+        const r = parseNumber(s)
+        expect(!r.ok || Number.isFinite(r.value)).toBe(true)
+      }),
+    ))
 })
 
 describe('shown numbers', () => {
@@ -46,7 +97,13 @@ describe('shown numbers', () => {
     expect(formatValue(-0.01, 'kg', KG)).toBe('0.0')
     expect(formatPct(4.4, { signed: true })).toBe('+4\u00A0%')
   })
-  it.each([[0.2, '1st'], [2, '2nd'], [11, '11th'], [23, '23rd'], [99.9, '99th']])('percentile %s is the %s', (p, text) => expect(ordinal(p)).toBe(text))
+  it.each([
+    [0.2, '1st'],
+    [2, '2nd'],
+    [11, '11th'],
+    [23, '23rd'],
+    [99.9, '99th'],
+  ])('percentile %s is the %s', (p, text) => expect(ordinal(p)).toBe(text))
 })
 
 describe('dates', () => {
@@ -56,9 +113,11 @@ describe('dates', () => {
     expect(isLocalDate('2026-2-1')).toBe(false)
   })
   it('adds and counts back over month ends and leap days', () =>
-    fc.assert(fc.property(fc.integer({ min: -20000, max: 20000 }), (n) => {
-      expect(daysBetween('2024-02-28', addDays('2024-02-28', n))).toBe(n)
-    })))
+    fc.assert(
+      fc.property(fc.integer({ min: -20000, max: 20000 }), (n) => {
+        expect(daysBetween('2024-02-28', addDays('2024-02-28', n))).toBe(n)
+      }),
+    ))
   it('counts the birthday itself', () => {
     expect(ageOn('2008-11-25', '2026-11-24')).toBe(17)
     expect(ageOn('2008-11-25', '2026-11-25')).toBe(18)

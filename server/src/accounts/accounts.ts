@@ -4,7 +4,14 @@ import type { DataSource, EntityManager } from 'typeorm'
 import { type Installation, type Me } from '@mano/contract/accounts'
 import { TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { PLACES } from '@mano/core/plan/types'
-import { AccountEntity, HallEntity, ImplementMeasurementEntity, ImplementUnitEntity, PlaceEntity, type Actor } from '../db/entities'
+import {
+  AccountEntity,
+  HallEntity,
+  ImplementMeasurementEntity,
+  ImplementUnitEntity,
+  PlaceEntity,
+  type Actor,
+} from '../db/entities'
 import { inHall } from '../db/hall'
 import { insertOnce } from '../db/once'
 import { created, done, ok, type Api } from '../http/api'
@@ -23,41 +30,112 @@ export async function isEmpty(app: DataSource): Promise<boolean> {
 }
 
 /** The three places every hall starts with; gives the id of the hall's own. */
-export async function addPlaces(em: EntityManager, actor: Actor & { hallId: string }): Promise<string> {
+export async function addPlaces(
+  em: EntityManager,
+  actor: Actor & { hallId: string },
+): Promise<string> {
   const ids = PLACES.map((p) => ({ ...p, row: v7() }))
-  for (const p of ids) await em.insert(PlaceEntity, { ...actor, id: p.row, name: p.name, kind: p.id, athleteId: null })
+  for (const p of ids)
+    await em.insert(PlaceEntity, { ...actor, id: p.row, name: p.name, kind: p.id, athleteId: null })
   return ids[0]!.row
 }
 
 /** A unit nobody has put a calliper to. */
-export const UNMEASURED = { sizeMm: null, enteredValue: null, enteredUnit: null, depthMm: null, handleMm: null, massKg: null, plates: [], ratingKg: null, ratedBy: '', ratedOn: null }
+export const UNMEASURED = {
+  sizeMm: null,
+  enteredValue: null,
+  enteredUnit: null,
+  depthMm: null,
+  handleMm: null,
+  massKg: null,
+  plates: [],
+  ratingKg: null,
+  ratedBy: '',
+  ratedOn: null,
+}
 
-export interface NewHall { hallId: string; accountId: string; hallName: string; timeZone: string; name: string; login: string; password: string }
+export interface NewHall {
+  hallId: string
+  accountId: string
+  hallName: string
+  timeZone: string
+  name: string
+  login: string
+  password: string
+}
 
-export const NOT_EMPTY = new HttpProblem(409, 'not-empty', 'This installation has a hall already. Sign in.')
+export const NOT_EMPTY = new HttpProblem(
+  409,
+  'not-empty',
+  'This installation has a hall already. Sign in.',
+)
 
-/** Of several who set up at once, by a form or a file, one does: the others wait for its end, by the one lock, in their own transaction. */
+/**
+ * Of several who set up at once, by a form or a file, one does: the others wait for its end, by the
+ * one lock, in their own transaction.
+ */
 export async function firstHall(em: EntityManager): Promise<void> {
   await em.query('SELECT pg_advisory_xact_lock(7002)')
   const [row] = (await em.query('SELECT installation_is_empty() AS empty')) as [{ empty: boolean }]
   if (!row.empty) throw NOT_EMPTY
 }
 
-/** The hall, its first coach and the two implements every hall has: a dynamometer and a bar, unmeasured. */
-export async function createHall(app: DataSource, hall: NewHall, now: Date, { first = false } = {}): Promise<void> {
+/**
+ * The hall, its first coach and the two implements every hall has: a dynamometer and a bar,
+ * unmeasured.
+ */
+export async function createHall(
+  app: DataSource,
+  hall: NewHall,
+  now: Date,
+  { first = false } = {},
+): Promise<void> {
   const passwordHash = await hashPassword(hall.password)
   const hallId = hall.hallId
   await inHall(app, hallId, async (em) => {
     if (first) await firstHall(em)
     const actor = { hallId, actorKind: 'coach' as const, actorId: hall.accountId, recordedAt: now }
-    await em.insert(HallEntity, { id: hallId, name: hall.hallName, timeZone: hall.timeZone, createdAt: now, staleDays: TESTS_STALE_DAYS, version: 1 })
-    await em.insert(AccountEntity, { ...actor, id: hall.accountId, login: hall.login, name: hall.name, role: 'coach', passwordHash })
+    await em.insert(HallEntity, {
+      id: hallId,
+      name: hall.hallName,
+      timeZone: hall.timeZone,
+      createdAt: now,
+      staleDays: TESTS_STALE_DAYS,
+      version: 1,
+    })
+    await em.insert(AccountEntity, {
+      ...actor,
+      id: hall.accountId,
+      login: hall.login,
+      name: hall.name,
+      role: 'coach',
+      passwordHash,
+    })
     const hallPlace = await addPlaces(em, actor)
-    for (const [kind, label] of [['dyno', 'Dynamometer 1'], ['bar', 'Bar 1']] as const) {
+    for (const [kind, label] of [
+      ['dyno', 'Dynamometer 1'],
+      ['bar', 'Bar 1'],
+    ] as const) {
       const unitId = v7()
-      await em.insert(ImplementUnitEntity, { ...actor, id: unitId, kind, label, retired: false, placeId: hallPlace, orientation: null, surface: null })
+      await em.insert(ImplementUnitEntity, {
+        ...actor,
+        id: unitId,
+        kind,
+        label,
+        retired: false,
+        placeId: hallPlace,
+        orientation: null,
+        surface: null,
+      })
       const id = v7()
-      await em.insert(ImplementMeasurementEntity, { ...actor, ...UNMEASURED, id, unitId, seriesId: id, measuredOn: localDateOf(now, hall.timeZone) })
+      await em.insert(ImplementMeasurementEntity, {
+        ...actor,
+        ...UNMEASURED,
+        id,
+        unitId,
+        seriesId: id,
+        measuredOn: localDateOf(now, hall.timeZone),
+      })
     }
   })
 }
@@ -74,7 +152,9 @@ export function startSession(req: Request, accountId: string, hallId: string): P
 }
 
 export function mountAccounts(api: Api): void {
-  api.open('GET /api/installation', async ({ app }) => ok({ empty: await isEmpty(app) } satisfies Installation))
+  api.open('GET /api/installation', async ({ app }) =>
+    ok({ empty: await isEmpty(app) } satisfies Installation),
+  )
 
   api.open('POST /api/installation', async ({ app, clock }, req, read) => {
     if (!(await isEmpty(app))) throw NOT_EMPTY
@@ -86,27 +166,68 @@ export function mountAccounts(api: Api): void {
 
   api.open('POST /api/session', async ({ app }, req, read) => {
     const { login, password } = await read()
-    const [found] = (await app.query('SELECT * FROM account_for_login($1)', [login])) as { id: string; hall_id: string; password_hash: string }[]
+    const [found] = (await app.query('SELECT * FROM account_for_login($1)', [login])) as {
+      id: string
+      hall_id: string
+      password_hash: string
+    }[]
     decoy ??= hashPassword('nobody has this one')
     const right = await verify(found?.password_hash ?? (await decoy), password)
-    if (!found || !right) throw new HttpProblem(401, 'wrong-sign-in', 'The name or the password is wrong.')
+    if (!found || !right)
+      throw new HttpProblem(401, 'wrong-sign-in', 'The name or the password is wrong.')
     await startSession(req, found.id, found.hall_id)
     return created({ id: found.id })
   })
 
-  api.on('DELETE /api/session', ({ req }) => new Promise((resolve, reject) => req.session.destroy((e) => (e ? reject(e as Error) : resolve(done)))))
+  api.on(
+    'DELETE /api/session',
+    ({ req }) =>
+      new Promise((resolve, reject) =>
+        req.session.destroy((e) => (e ? reject(e as Error) : resolve(done))),
+      ),
+  )
 
   api.on('GET /api/me', async ({ account, hall, today, now }) =>
-    ok({ id: account.id, name: account.name, role: account.role, hall: { id: hall.id, name: hall.name, timeZone: hall.timeZone, staleDays: hall.staleDays, version: hall.version }, today, now: now.toISOString() } satisfies Me))
+    ok({
+      id: account.id,
+      name: account.name,
+      role: account.role,
+      hall: {
+        id: hall.id,
+        name: hall.name,
+        timeZone: hall.timeZone,
+        staleDays: hall.staleDays,
+        version: hall.version,
+      },
+      today,
+      now: now.toISOString(),
+    } satisfies Me),
+  )
 
-  api.on('GET /api/people', async ({ em }) => ok((await em.find(AccountEntity, { order: { name: 'ASC' } })).map((a) => ({ id: a.id, name: a.name, login: a.login, role: a.role }))))
+  api.on('GET /api/people', async ({ em }) =>
+    ok(
+      (await em.find(AccountEntity, { order: { name: 'ASC' } })).map((a) => ({
+        id: a.id,
+        name: a.name,
+        login: a.login,
+        role: a.role,
+      })),
+    ),
+  )
 
   // For assistants only: a coach's own password is the coach's.
   api.on('POST /api/people/:personId/password', async (call) => {
-    const person = await call.em.findOneBy(AccountEntity, { id: String(call.req.params['personId']), role: 'assistant' })
+    const person = await call.em.findOneBy(AccountEntity, {
+      id: String(call.req.params['personId']),
+      role: 'assistant',
+    })
     if (!person) throw notFound('assistant')
     const { password } = call.body
-    await call.em.update(AccountEntity, { id: person.id }, { passwordHash: await hashPassword(password) })
+    await call.em.update(
+      AccountEntity,
+      { id: person.id },
+      { passwordHash: await hashPassword(password) },
+    )
     return ok({ id: person.id })
   })
 
@@ -114,7 +235,14 @@ export function mountAccounts(api: Api): void {
     const body = call.body
     const there = await call.em.findOneBy(AccountEntity, { id: body.id })
     const passwordHash = there?.passwordHash ?? (await hashPassword(body.password))
-    await insertOnce(call.em, AccountEntity, { ...call.actor, id: body.id, login: body.login, name: body.name, role: 'assistant', passwordHash })
+    await insertOnce(call.em, AccountEntity, {
+      ...call.actor,
+      id: body.id,
+      login: body.login,
+      name: body.name,
+      role: 'assistant',
+      passwordHash,
+    })
     return created({ id: body.id })
   })
 }

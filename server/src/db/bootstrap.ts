@@ -4,7 +4,10 @@ import { Client } from 'pg'
 export const OWNER_ROLE = 'mano_owner'
 export const APP_ROLE = 'mano_app'
 
-export interface DatabaseUrls { owner: string; app: string }
+export interface DatabaseUrls {
+  owner: string
+  app: string
+}
 
 const quote = (name: string): string => `"${name.replaceAll('"', '""')}"`
 
@@ -27,12 +30,20 @@ async function asAdmin<T>(adminUrl: string, work: (c: Client) => Promise<T>): Pr
 }
 
 /** Makes roles and the named database where missing, and sets the roles' passwords. */
-export async function ensureDatabase(adminUrl: string, database: string, passwords: { owner: string; app: string }): Promise<DatabaseUrls> {
+export async function ensureDatabase(
+  adminUrl: string,
+  database: string,
+  passwords: { owner: string; app: string },
+): Promise<DatabaseUrls> {
   await asAdmin(adminUrl, async (c) => {
     await c.query('SELECT pg_advisory_lock(7001)')
-    for (const [role, password] of [[OWNER_ROLE, passwords.owner], [APP_ROLE, passwords.app]] as const) {
+    for (const [role, password] of [
+      [OWNER_ROLE, passwords.owner],
+      [APP_ROLE, passwords.app],
+    ] as const) {
       const { rowCount } = await c.query('SELECT 1 FROM pg_roles WHERE rolname = $1', [role])
-      if (!rowCount) await c.query(`CREATE ROLE ${role} LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE NOBYPASSRLS`)
+      if (!rowCount)
+        await c.query(`CREATE ROLE ${role} LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE NOBYPASSRLS`)
       await c.query(`ALTER ROLE ${role} PASSWORD ${c.escapeLiteral(password)}`)
     }
     const { rowCount } = await c.query('SELECT 1 FROM pg_database WHERE datname = $1', [database])
@@ -47,7 +58,10 @@ export async function ensureDatabase(adminUrl: string, database: string, passwor
     await c.query(`ALTER SCHEMA public OWNER TO ${OWNER_ROLE}`)
     await c.query('REVOKE ALL ON SCHEMA public FROM PUBLIC')
   })
-  return { owner: urlFor(adminUrl, OWNER_ROLE, passwords.owner, database), app: urlFor(adminUrl, APP_ROLE, passwords.app, database) }
+  return {
+    owner: urlFor(adminUrl, OWNER_ROLE, passwords.owner, database),
+    app: urlFor(adminUrl, APP_ROLE, passwords.app, database),
+  }
 }
 
 export async function dropDatabase(adminUrl: string, database: string): Promise<void> {
@@ -57,26 +71,53 @@ export async function dropDatabase(adminUrl: string, database: string): Promise<
 /** Where a database goes that another takes the place of, until it is dropped. */
 const old = (database: string): string => `${database}_old`
 
-/** Gives one database the name of another, which goes: in one transaction, so that at every moment there is one of that name. */
-export async function swapDatabase(adminUrl: string, fresh: string, database: string): Promise<void> {
+/**
+ * Gives one database the name of another, which goes: in one transaction, so that at every moment
+ * there is one of that name.
+ */
+export async function swapDatabase(
+  adminUrl: string,
+  fresh: string,
+  database: string,
+): Promise<void> {
   await dropDatabase(adminUrl, old(database))
   await asAdmin(adminUrl, async (c) => {
     const { rowCount } = await c.query('SELECT 1 FROM pg_database WHERE datname = $1', [database])
-    await c.query(`BEGIN; ${rowCount ? `ALTER DATABASE ${quote(database)} RENAME TO ${quote(old(database))};` : ''} ALTER DATABASE ${quote(fresh)} RENAME TO ${quote(database)}; COMMIT`)
+    await c.query(
+      `BEGIN; ${rowCount ? `ALTER DATABASE ${quote(database)} RENAME TO ${quote(old(database))};` : ''} ALTER DATABASE ${quote(fresh)} RENAME TO ${quote(database)}; COMMIT`,
+    )
   })
   await dropDatabase(adminUrl, old(database))
 }
 
-/** What a restore of an earlier release, or one that was killed, left: a whole database under the wrong name is given its own, the rest goes. */
+/**
+ * What a restore of an earlier release, or one that was killed, left: a whole database under the
+ * wrong name is given its own, the rest goes.
+ */
 export async function mendSwap(adminUrl: string, database: string): Promise<void> {
-  const there = await asAdmin(adminUrl, async (c) => new Set((await c.query<{ datname: string }>('SELECT datname FROM pg_database')).rows.map((r) => r.datname)))
-  if (!there.has(database) && there.has(old(database))) await asAdmin(adminUrl, (c) => c.query(`ALTER DATABASE ${quote(old(database))} RENAME TO ${quote(database)}`))
+  const there = await asAdmin(
+    adminUrl,
+    async (c) =>
+      new Set(
+        (await c.query<{ datname: string }>('SELECT datname FROM pg_database')).rows.map(
+          (r) => r.datname,
+        ),
+      ),
+  )
+  if (!there.has(database) && there.has(old(database)))
+    await asAdmin(adminUrl, (c) =>
+      c.query(`ALTER DATABASE ${quote(old(database))} RENAME TO ${quote(database)}`),
+    )
   else if (there.has(old(database))) await dropDatabase(adminUrl, old(database))
   const fresh = `${database}_restore`
   if (!there.has(fresh)) return
-  // The release before dropped the old one first: killed in between, the restored one is all there is.
+  // The release before dropped the old one first: killed in between, the restored one is all there
+  // is.
   if (there.has(database) || there.has(old(database))) await dropDatabase(adminUrl, fresh)
-  else await asAdmin(adminUrl, (c) => c.query(`ALTER DATABASE ${quote(fresh)} RENAME TO ${quote(database)}`))
+  else
+    await asAdmin(adminUrl, (c) =>
+      c.query(`ALTER DATABASE ${quote(fresh)} RENAME TO ${quote(database)}`),
+    )
 }
 
 function urlOfDatabase(adminUrl: string, database: string): string {

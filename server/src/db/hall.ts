@@ -22,7 +22,10 @@ const asWho = ({ account, hall }: Entered): Who => ({
   hall: { ...hall, createdAt: new Date(hall.createdAt) },
 })
 
-/** Who asks, and their hall: one statement, no transaction. Null where there is no such person in it. */
+/**
+ * Who asks, and their hall: one statement, no transaction. Null where there is no such person in
+ * it.
+ */
 export async function enterHall(
   app: DataSource,
   hallId: string,
@@ -35,12 +38,17 @@ export async function enterHall(
   return row ? asWho(row) : null
 }
 
-/** Milliseconds a statement, a lock and a silence of long work may take; those of a request are set with the connection. */
+/**
+ * Milliseconds a statement, a lock and a silence of long work may take; those of a request are set
+ * with the connection.
+ */
 const LONG = { statement: 300_000, lock: 10_000, idle: 60_000 }
 
 /**
- * Runs work in one transaction that sees and writes one hall only. It begins and names its hall in one message to the
- * database. `long`: work of a job or a file, which may take minutes. `snapshot`: all of it reads the same moment.
+ * Runs work in one transaction that sees and writes one hall only. It begins and names its hall in
+ * one message to the
+ * database. `long`: work of a job or a file, which may take minutes. `snapshot`: all of it reads
+ * the same moment.
  */
 export async function inHall<T>(
   app: DataSource,
@@ -48,7 +56,12 @@ export async function inHall<T>(
   work: (em: EntityManager) => Promise<T>,
   options: Options = {},
 ): Promise<T> {
-  return transaction(app, `SELECT set_config('mano.hall', ${uuid(hallId)}, true)`, (em) => work(em), options)
+  return transaction(
+    app,
+    `SELECT set_config('mano.hall', ${uuid(hallId)}, true)`,
+    (em) => work(em),
+    options,
+  )
 }
 
 /** The same, and says who asks: for what has no body to wait for. */
@@ -59,7 +72,12 @@ export function inHallAs<T>(
   work: (em: EntityManager, who: Who | null) => Promise<T>,
 ): Promise<T> {
   const enter = `SELECT * FROM enter_hall(${uuid(hallId)}, ${uuid(accountId)})`
-  return transaction(app, enter, (em, rows) => work(em, rows[0] ? asWho(rows[0] as Entered) : null), {})
+  return transaction(
+    app,
+    enter,
+    (em, rows) => work(em, rows[0] ? asWho(rows[0] as Entered) : null),
+    {},
+  )
 }
 
 interface Options {

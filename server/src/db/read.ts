@@ -5,7 +5,13 @@ import type { DoneSet, SetLog } from '@mano/core/review/load'
 import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stages/rules'
 import { isUnfinished } from '@mano/core/testing/session'
 import { addDays, localDateOf } from '@mano/core/units/dates'
-import { AthleteEntity, PlanVersionEntity, type Athlete, type Hall, type PlanVersion } from './entities'
+import {
+  AthleteEntity,
+  PlanVersionEntity,
+  type Athlete,
+  type Hall,
+  type PlanVersion,
+} from './entities'
 import type { AthleteParts } from './parts'
 import { loadSessions } from './sessions'
 import { oddArrival, doneAt } from '@mano/core/testing/clock'
@@ -13,111 +19,255 @@ import type { SessionEndView } from '@mano/contract/plan'
 
 export type StageParts = Pick<StageFacts, 'tests' | 'plan' | 'floor'>
 
-export function stagesOf(athlete: Athlete, parts: AthleteParts, facts: StageParts, hall: Pick<Hall, 'staleDays'>, today: string): StageStatus[] {
+export function stagesOf(
+  athlete: Athlete,
+  parts: AthleteParts,
+  facts: StageParts,
+  hall: Pick<Hall, 'staleDays'>,
+  today: string,
+): StageStatus[] {
   return stageStates({
     today,
-    intake: { missing: missingIntake(athlete, parts.measurements), latest: parts.measurements[0]?.on ?? null },
+    intake: {
+      missing: missingIntake(athlete, parts.measurements),
+      latest: parts.measurements[0]?.on ?? null,
+    },
     demandsSince: parts.demand?.since ?? null,
     staleDays: hall.staleDays,
     ...facts,
   })
 }
 
-/** Weeks of logs that safety, growth and the pages look back on; a review asks for its own period. */
+/**
+ * Weeks of logs that safety, growth and the pages look back on; a review asks for its own period.
+ */
 const LOG_WEEKS = 16
 
-export async function loadLogs(em: EntityManager, athleteIds: readonly string[], today: string): Promise<(SetLog & { athleteId: string })[]> {
+export async function loadLogs(
+  em: EntityManager,
+  athleteIds: readonly string[],
+  today: string,
+): Promise<(SetLog & { athleteId: string })[]> {
   // Read as they are, without an entity each.
   const rows = (await em.query(
     `SELECT id, athlete_id AS "athleteId", block_id AS "blockId", exercise_id AS "exerciseId", done_on::text AS "on", hand, set_no AS "set", load_kg AS "loadKg", seconds, reps, ended, effort, pain, pain_where AS "painWhere", nullif(details, '{}') AS details, extract(epoch FROM device_at) * 1000 AS "deviceMs", extract(epoch FROM recorded_at) * 1000 AS "recordedMs", clock_ms AS "clockMs",
        (athlete_id, done_on, 'exercise ' || exercise_id) IN (SELECT athlete_id, happened_on, subject FROM alarm WHERE athlete_id = ANY($1)) AS alarmed
-     FROM current_set_log WHERE athlete_id = ANY($1) AND done_on >= $2 ORDER BY done_on, recorded_at`, [[...athleteIds], addDays(today, -7 * LOG_WEEKS)],
-  )) as (SetLog & { athleteId: string; deviceMs: string | null; recordedMs: string; clockMs: number | null })[]
-  return rows.map(({ details, painWhere, alarmed, deviceMs, recordedMs, clockMs, ...l }) => ({ ...l, ...oddOf(deviceMs, recordedMs, clockMs), ...(details && { details }), ...(painWhere && { painWhere }), ...(alarmed && { alarmed }) }))
+     FROM current_set_log WHERE athlete_id = ANY($1) AND done_on >= $2 ORDER BY done_on, recorded_at`,
+    [[...athleteIds], addDays(today, -7 * LOG_WEEKS)],
+  )) as (SetLog & {
+    athleteId: string
+    deviceMs: string | null
+    recordedMs: string
+    clockMs: number | null
+  })[]
+  return rows.map(({ details, painWhere, alarmed, deviceMs, recordedMs, clockMs, ...l }) => ({
+    ...l,
+    ...oddOf(deviceMs, recordedMs, clockMs),
+    ...(details && { details }),
+    ...(painWhere && { painWhere }),
+    ...(alarmed && { alarmed }),
+  }))
 }
 
 /** Sessions of those weeks that ended before their plan did, newest first. */
-export const loadEnds = (em: EntityManager, athleteId: string, today: string): Promise<SessionEndView[]> =>
+export const loadEnds = (
+  em: EntityManager,
+  athleteId: string,
+  today: string,
+): Promise<SessionEndView[]> =>
   em.query(
     `SELECT held_on::text AS "on", reason, sets_left AS "setsLeft" FROM session_end WHERE athlete_id = $1 AND held_on >= $2 ORDER BY held_on DESC, recorded_at DESC`,
     [athleteId, addDays(today, -7 * LOG_WEEKS)],
   ) as Promise<SessionEndView[]>
 
-const oddOf = (deviceMs: string | null, recordedMs: string, clockMs: number | null): { odd?: string } => {
+const oddOf = (
+  deviceMs: string | null,
+  recordedMs: string,
+  clockMs: number | null,
+): { odd?: string } => {
   if (deviceMs === null) return {}
-  const odd = oddArrival(doneAt(Number(deviceMs), clockMs, Number(recordedMs)), Number(recordedMs), clockMs)
+  const odd = oddArrival(
+    doneAt(Number(deviceMs), clockMs, Number(recordedMs)),
+    Number(recordedMs),
+    clockMs,
+  )
   return odd === null ? {} : { odd }
 }
 
 /** Sets of a period as far as work by week looks at them: years of them at once. */
-export async function loadWork(em: EntityManager, athleteId: string, period: { from: string; to: string }): Promise<DoneSet[]> {
-  // One text for all: tens of thousands of rows as JSON are read in a tenth of the time of rows each by itself.
+export async function loadWork(
+  em: EntityManager,
+  athleteId: string,
+  period: { from: string; to: string },
+): Promise<DoneSet[]> {
+  // One text for all: tens of thousands of rows as JSON are read in a tenth of the time of rows
+  // each by itself.
   const [row] = (await em.query(
-    `SELECT coalesce(json_agg(json_build_array(block_id, exercise_id, done_on, hand, set_no, seconds, reps, pain)), '[]')::text AS all FROM current_set_log WHERE athlete_id = $1 AND done_on BETWEEN $2 AND $3`, [athleteId, period.from, period.to],
+    `SELECT coalesce(json_agg(json_build_array(block_id, exercise_id, done_on, hand, set_no, seconds, reps, pain)), '[]')::text AS all FROM current_set_log WHERE athlete_id = $1 AND done_on BETWEEN $2 AND $3`,
+    [athleteId, period.from, period.to],
   )) as [{ all: string }]
-  type Line = [DoneSet['blockId'], string, string, DoneSet['hand'], number, number | null, number | null, number | null]
-  return (JSON.parse(row.all) as Line[]).map(([blockId, exerciseId, on, hand, set, seconds, reps, pain]) => ({ blockId, exerciseId, on, hand, set, seconds, reps, pain }))
+  type Line = [
+    DoneSet['blockId'],
+    string,
+    string,
+    DoneSet['hand'],
+    number,
+    number | null,
+    number | null,
+    number | null,
+  ]
+  return (JSON.parse(row.all) as Line[]).map(
+    ([blockId, exerciseId, on, hand, set, seconds, reps, pain]) => ({
+      blockId,
+      exerciseId,
+      on,
+      hand,
+      set,
+      seconds,
+      reps,
+      pain,
+    }),
+  )
 }
 
-/** Order of planned weeks by how they stand to a day ($3): the one that holds it, then the next to come, then the last that was. */
+/**
+ * Order of planned weeks by how they stand to a day ($3): the one that holds it, then the next to
+ * come, then the last that was.
+ */
 const NEAREST_WEEK = `CASE WHEN week_start > $3 THEN 1 WHEN week_start > $3::date - 7 THEN 0 ELSE 2 END, CASE WHEN week_start > $3 THEN week_start END, week_start DESC`
 
 /** What the stages need of some athletes beside tests and intake: one statement. */
-export interface Facts { count: number; plan: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null; done: string[]; touched: Touched }
-export async function loadFacts(em: EntityManager, ids: readonly string[], today: string): Promise<Map<string, Facts>> {
+export interface Facts {
+  count: number
+  plan: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null
+  done: string[]
+  touched: Touched
+}
+export async function loadFacts(
+  em: EntityManager,
+  ids: readonly string[],
+  today: string,
+): Promise<Map<string, Facts>> {
   const last = (table: string) => `(SELECT max(recorded_at) FROM ${table} WHERE athlete_id = w.id)`
   const rows = (await em.query(
     `SELECT w.id, (SELECT count(*)::int FROM current_test_session WHERE athlete_id = w.id) AS count,
        (SELECT json_build_object('weekStart', week_start::text, 'blocks', blocks, 'recordedAt', recorded_at) FROM plan_version WHERE athlete_id = w.id ORDER BY ${NEAREST_WEEK}, seq DESC LIMIT 1) AS plan,
        ARRAY(SELECT DISTINCT done_on::text FROM current_set_log WHERE athlete_id = w.id AND done_on >= $2 AND block_id IS NOT NULL) AS done,
        greatest(${last('injury')}, ${last('clearance')}) AS injury, ${last('demand_version')} AS demands, ${last('training_week')} AS week
-     FROM unnest($1::uuid[]) AS w(id)`, [[...ids], addDays(today, -7 * LOG_WEEKS), today],
-  )) as { id: string; count: number; plan: (Omit<NonNullable<Facts['plan']>, 'recordedAt'> & { recordedAt: string }) | null; done: string[]; injury: Date | null; demands: Date | null; week: Date | null }[]
-  return new Map(rows.map((r) => [r.id, {
-    count: r.count, done: r.done, plan: r.plan && { ...r.plan, recordedAt: new Date(r.plan.recordedAt) },
-    touched: { ...(r.injury && { injury: r.injury }), ...(r.demands && { demands: r.demands }), ...(r.week && { week: r.week }) },
-  }]))
+     FROM unnest($1::uuid[]) AS w(id)`,
+    [[...ids], addDays(today, -7 * LOG_WEEKS), today],
+  )) as {
+    id: string
+    count: number
+    plan: (Omit<NonNullable<Facts['plan']>, 'recordedAt'> & { recordedAt: string }) | null
+    done: string[]
+    injury: Date | null
+    demands: Date | null
+    week: Date | null
+  }[]
+  return new Map(
+    rows.map((r) => [
+      r.id,
+      {
+        count: r.count,
+        done: r.done,
+        plan: r.plan && { ...r.plan, recordedAt: new Date(r.plan.recordedAt) },
+        touched: {
+          ...(r.injury && { injury: r.injury }),
+          ...(r.demands && { demands: r.demands }),
+          ...(r.week && { week: r.week }),
+        },
+      },
+    ]),
+  )
 }
 
 /** What the stages need of the tests: how many there are, and how the newest stands. */
-export async function testedFacts(em: EntityManager, athleteId: string): Promise<StageFacts['tests']> {
+export async function testedFacts(
+  em: EntityManager,
+  athleteId: string,
+): Promise<StageFacts['tests']> {
   const rows = (await em.query(
     `SELECT s.id FROM current_test_session s WHERE s.athlete_id = $1 AND EXISTS (
        SELECT 1 FROM trial t LEFT JOIN LATERAL (SELECT k.struck FROM trial_mark k WHERE k.trial_id = t.id ORDER BY k.seq DESC LIMIT 1) m ON true
-       WHERE t.session_id = s.id AND m.struck IS NOT TRUE AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id)) ORDER BY s.performed_at`, [athleteId],
+       WHERE t.session_id = s.id AND m.struck IS NOT TRUE AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id)) ORDER BY s.performed_at`,
+    [athleteId],
   )) as { id: string }[]
   const last = rows.at(-1)
-  return last ? testFacts(await loadSessions(em, { ids: [last.id] }), rows.length) : testFacts([], 0)
+  return last
+    ? testFacts(await loadSessions(em, { ids: [last.id] }), rows.length)
+    : testFacts([], 0)
 }
 
 /** Newest version of each week, newest week first, with how many versions the week has seen. */
-export async function planVersions(em: EntityManager, athleteId: string): Promise<(PlanVersion & { number: number })[]> {
-  const all = await em.find(PlanVersionEntity, { where: { athleteId }, order: { recordedAt: 'ASC' } })
+export async function planVersions(
+  em: EntityManager,
+  athleteId: string,
+): Promise<(PlanVersion & { number: number })[]> {
+  const all = await em.find(PlanVersionEntity, {
+    where: { athleteId },
+    order: { recordedAt: 'ASC' },
+  })
   const weeks = [...new Set(all.map((v) => v.weekStart))].sort().reverse()
-  return weeks.map((w) => { const own = all.filter((v) => v.weekStart === w); return { ...own.at(-1)!, number: own.length } })
+  return weeks.map((w) => {
+    const own = all.filter((v) => v.weekStart === w)
+    return { ...own.at(-1)!, number: own.length }
+  })
 }
 
 /** When an athlete's injuries, demands and usual week were last written. */
 export type Touched = Partial<Record<'injury' | 'demands' | 'week', Date>>
 
 /** What the stage rules need of plan and floor. */
-export function planFacts(newest: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null, doneDays: readonly string[], lastTest: string | null, touched: Touched, today: string, timeZone: string): Pick<StageFacts, 'plan' | 'floor'> {
+export function planFacts(
+  newest: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null,
+  doneDays: readonly string[],
+  lastTest: string | null,
+  touched: Touched,
+  today: string,
+  timeZone: string,
+): Pick<StageFacts, 'plan' | 'floor'> {
   const done = new Set(doneDays)
-  const planned = newest ? [...new Set(newest.blocks.map((b) => addDays(newest.weekStart, b.day)))] : []
+  const planned = newest
+    ? [...new Set(newest.blocks.map((b) => addDays(newest.weekStart, b.day)))]
+    : []
   return {
     plan: {
       weekStart: newest?.weekStart ?? null,
-      after: newest === null ? [] : [...(lastTest !== null && lastTest > localDateOf(newest.recordedAt, timeZone) ? (['tests'] as const) : []), ...(['injury', 'demands', 'week'] as const).filter((w) => touched[w] !== undefined && touched[w] > newest.recordedAt)],
+      after:
+        newest === null
+          ? []
+          : [
+              ...(lastTest !== null && lastTest > localDateOf(newest.recordedAt, timeZone)
+                ? (['tests'] as const)
+                : []),
+              ...(['injury', 'demands', 'week'] as const).filter(
+                (w) => touched[w] !== undefined && touched[w] > newest.recordedAt,
+              ),
+            ],
     },
-    floor: { missed: planned.filter((d) => d < today && !done.has(d)).length, today: planned.includes(today), doneToday: done.has(today), last: [...done].sort().at(-1) ?? null },
+    floor: {
+      missed: planned.filter((d) => d < today && !done.has(d)).length,
+      today: planned.includes(today),
+      doneToday: done.has(today),
+      last: [...done].sort().at(-1) ?? null,
+    },
   }
 }
 
 /** What the stage rules need of the tests: counts over all, details from the newest session. */
-export function testFacts(sessions: readonly SessionView[], count = sessions.length): StageFacts['tests'] {
+export function testFacts(
+  sessions: readonly SessionView[],
+  count = sessions.length,
+): StageFacts['tests'] {
   const counted = sessions.filter((s) => s.trials.some((t) => !t.struck))
   const last = counted.at(-1)
-  return { last: last?.performedOn ?? null, unfinished: last !== undefined && last.observations.length === 0 && isUnfinished(last), sessions: count }
+  return {
+    last: last?.performedOn ?? null,
+    unfinished: last !== undefined && last.observations.length === 0 && isUnfinished(last),
+    sessions: count,
+  }
 }
 
-export const findAthlete = (em: EntityManager, id: string): Promise<Athlete | null> => em.findOneBy(AthleteEntity, { id })
+export const findAthlete = (em: EntityManager, id: string): Promise<Athlete | null> =>
+  em.findOneBy(AthleteEntity, { id })

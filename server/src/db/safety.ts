@@ -1,10 +1,24 @@
 import type { EntityManager } from 'typeorm'
 import { safetyFacts } from '@mano/core/safety/facts'
-import type { ClearanceFact, InjuryVersion, NoteFact, SafetyRecord, TestFact, SetFact } from '@mano/core/safety/record'
+import type {
+  ClearanceFact,
+  InjuryVersion,
+  NoteFact,
+  SafetyRecord,
+  TestFact,
+  SetFact,
+} from '@mano/core/safety/record'
 import { judgeBy, type Judge } from '@mano/core/safety/judge'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
 import { localDateOf } from '@mano/core/units/dates'
-import type { Athlete, Clearance, ExperienceEntry, HealthAnswer, Injury, Observation } from './entities'
+import type {
+  Athlete,
+  Clearance,
+  ExperienceEntry,
+  HealthAnswer,
+  Injury,
+  Observation,
+} from './entities'
 import { jsonList, utc } from './sql'
 import type { ReasonView, AlarmView } from '@mano/contract/safety'
 import type { DayFlagId } from '@mano/core/catalogue/cautions'
@@ -41,7 +55,10 @@ export interface Kept {
   health: HealthAnswer | null
   experience: ExperienceEntry[]
   clearances: Clearance[]
-  /** Flags of the day: as somebody ticked them last, and a heavy pull that the plan of the day puts after the grip work. */
+  /**
+   * Flags of the day: as somebody ticked them last, and a heavy pull that the plan of the day puts
+   * after the grip work.
+   */
   flags: DayFlagId[]
   /** Reasons given for acts of the day. */
   reasons: ReasonView[]
@@ -49,15 +66,23 @@ export interface Kept {
   alarms: AlarmView[]
 }
 
-/** Days of sets and tests that are always looked at: half a year, as experience is counted. Back to the first pain of 4 and more where there was one. */
+/**
+ * Days of sets and tests that are always looked at: half a year, as experience is counted. Back to
+ * the first pain of 4 and more where there was one.
+ */
 const LOOK_BACK_DAYS = 26 * 7 + 6
 
 const OF = 'athlete_id = w.id'
-/** Sets between two days, each of the day $2 by itself, earlier ones summed by day, act, hand and place. */
-const setsOf = (between: string): string => jsonList(`SELECT CASE WHEN l.done_on = $2 THEN l.id::text ELSE '' END AS id, l.exercise_id AS "exerciseId", l.hand, l.done_on::text AS "on", max(l.pain) AS pain, l.pain_where AS "where", ${utc('max(coalesce(l.device_at, l.recorded_at))')} AS "recordedAt"
+/**
+ * Sets between two days, each of the day $2 by itself, earlier ones summed by day, act, hand and
+ * place.
+ */
+const setsOf = (between: string): string =>
+  jsonList(`SELECT CASE WHEN l.done_on = $2 THEN l.id::text ELSE '' END AS id, l.exercise_id AS "exerciseId", l.hand, l.done_on::text AS "on", max(l.pain) AS pain, l.pain_where AS "where", ${utc('max(coalesce(l.device_at, l.recorded_at))')} AS "recordedAt"
      FROM current_set_log l WHERE l.athlete_id = w.id AND l.done_on ${between} GROUP BY 1, 2, 3, 4, 6`)
 /** Tests between two days, their trials likewise. */
-const testsOf = (between: string): string => jsonList(`SELECT t.id, t.protocol_id AS "protocolId", u.kind AS "unitKind", t.variant, t.performed_on::text AS "on",
+const testsOf = (between: string): string =>
+  jsonList(`SELECT t.id, t.protocol_id AS "protocolId", u.kind AS "unitKind", t.variant, t.performed_on::text AS "on",
        ${jsonList(`SELECT CASE WHEN t.performed_on = $2 THEN r.id::text ELSE '' END AS id, r.hand, max(r.pain) AS pain, r.pain_where AS "where", ${utc('max(coalesce(r.device_at, r.recorded_at))')} AS "recordedAt"
           FROM trial r WHERE r.session_id = t.id AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = r.id) GROUP BY 1, 2, 4`)} AS trials
      FROM current_test_session t JOIN implement_unit u ON u.id = t.unit_id WHERE t.athlete_id = w.id AND t.performed_on ${between}`)
@@ -66,7 +91,10 @@ const testsOf = (between: string): string => jsonList(`SELECT t.id, t.protocol_i
 const PRESENT = `${setsOf('= $2')} AS sets, ${testsOf('= $2')} AS tests,
   (SELECT p.content FROM athlete_past p WHERE p.athlete_id = w.id AND p.day = $2 AND NOT EXISTS (SELECT 1 FROM athlete_late x WHERE x.athlete_id = w.id)) AS past`
 
-/** The days before $2: half a year, and back to the first pain of 4 and more. Sets without pain are kept as the days of an exercise and a hand. */
+/**
+ * The days before $2: half a year, and back to the first pain of 4 and more. Sets without pain are
+ * kept as the days of an exercise and a hand.
+ */
 const PAST_STATEMENT = `SELECT w.id, ${setsOf('>= s.since AND l.done_on < $2 AND (l.pain > 0 OR l.pain_where IS NOT NULL)')} AS sets,
   ${jsonList(`SELECT l.exercise_id AS "exerciseId", l.hand, json_agg(DISTINCT l.done_on) AS days FROM current_set_log l
      WHERE l.athlete_id = w.id AND l.done_on >= s.since AND l.done_on < $2 AND coalesce(l.pain, 0) = 0 AND l.pain_where IS NULL GROUP BY 1, 2`)} AS painless,
@@ -90,7 +118,13 @@ const STATEMENT = `SELECT w.id,
 FROM unnest($1::uuid[]) AS w(id)`
 
 /** Zone and day of a scene, as the reading of safety asks for them. */
-export const sceneDay = ({ hall, today }: { hall: { timeZone: string }; today: string }): { timeZone: string; today: string } => ({ timeZone: hall.timeZone, today })
+export const sceneDay = ({
+  hall,
+  today,
+}: {
+  hall: { timeZone: string }
+  today: string
+}): { timeZone: string; today: string } => ({ timeZone: hall.timeZone, today })
 
 interface Stored {
   id: string
@@ -121,7 +155,10 @@ const setsIn = ({ sets, painless }: Past): SetFact[] => [
   ),
 ]
 
-/** Works out the days before a day. `keeps`: for the next look, until something comes late; a mark that comes meanwhile stays. */
+/**
+ * Works out the days before a day. `keeps`: for the next look, until something comes late; a mark
+ * that comes meanwhile stays.
+ */
 async function loadPast(
   em: EntityManager,
   ids: readonly string[],
@@ -151,7 +188,8 @@ async function loadPast(
 }
 
 /**
- * What is on record of athletes for safety, up to a day: one statement, where the days before are kept. `today`: the day whose past is kept; for
+ * What is on record of athletes for safety, up to a day: one statement, where the days before are
+ * kept. `today`: the day whose past is kept; for
  * another day it is worked out each time.
  */
 export async function loadSafety(
@@ -169,7 +207,10 @@ export async function loadSafety(
     athletes.map((a) => {
       const r = byId.get(a.id)!
       const before = past.get(a.id) ?? r.past!
-      const [sets, tests] = [[...setsIn(before), ...r.sets], [...before.tests, ...r.tests]]
+      const [sets, tests] = [
+        [...setsIn(before), ...r.sets],
+        [...before.tests, ...r.tests],
+      ]
       return [a.id, keptOf(a, { ...r, sets, tests }, timeZone)]
     }),
   )
@@ -181,7 +222,8 @@ function keptOf(a: Pick<Athlete, 'birthDate' | 'guardian'>, r: Stored, timeZone:
   const mistaken = new Set(r.injuries.flatMap((i) => (i.struck ? [roots.get(i.id)] : [])))
   const superseded = new Set(r.injuries.flatMap((i) => i.supersedesId ?? []))
   const newest = new Map<string, ExperienceEntry>()
-  for (const e of r.experience) if (!newest.has(`${e.quality} ${e.family}`)) newest.set(`${e.quality} ${e.family}`, e)
+  for (const e of r.experience)
+    if (!newest.has(`${e.quality} ${e.family}`)) newest.set(`${e.quality} ${e.family}`, e)
   const entered = [...newest.values()]
   return {
     health: r.health,
@@ -193,21 +235,24 @@ function keptOf(a: Pick<Athlete, 'birthDate' | 'guardian'>, r: Stored, timeZone:
     record: {
       birthDate: a.birthDate,
       guardianConsent: a.guardian !== null,
-      // Answers from before all questions were asked are old ones: a yes counts, the questions are due.
+      // Answers from before all questions were asked are old ones: a yes counts, the questions are
+      // due.
       health: r.health && {
         on: r.health.complete ? r.health.answeredOn : '2000-01-01',
         yes: r.health.yes,
       },
-      injuries: r.injuries.filter((i) => !mistaken.has(roots.get(i.id))).map((i): InjuryVersion => ({
-        id: i.id,
-        rootId: roots.get(i.id)!,
-        site: i.site,
-        side: i.side,
-        status: i.status,
-        since: i.since,
-        recordedAt: iso(i.recordedAt),
-        current: !superseded.has(i.id),
-      })),
+      injuries: r.injuries
+        .filter((i) => !mistaken.has(roots.get(i.id)))
+        .map((i): InjuryVersion => ({
+          id: i.id,
+          rootId: roots.get(i.id)!,
+          site: i.site,
+          side: i.side,
+          status: i.status,
+          since: i.since,
+          recordedAt: iso(i.recordedAt),
+          current: !superseded.has(i.id),
+        })),
       notes: r.observations.map((o): NoteFact => ({
         id: o.id,
         hand: o.hand,
@@ -231,7 +276,10 @@ interface Scene {
   hall: { timeZone: string }
   today: string
 }
-/** `before`: only what was noted by then; `without`: the record being judged; `on`: another day than today. */
+/**
+ * `before`: only what was noted by then; `without`: the record being judged; `on`: another day than
+ * today.
+ */
 export interface Moment {
   on?: string
   before?: string
@@ -244,7 +292,9 @@ export async function factsFor(
   athlete: Athlete,
   { on = today, ...asked }: Moment = {},
 ): Promise<SafetyFacts> {
-  const { record, flags } = (await loadSafety(em, [athlete], on, { timeZone: hall.timeZone, today })).get(athlete.id)!
+  const { record, flags } = (
+    await loadSafety(em, [athlete], on, { timeZone: hall.timeZone, today })
+  ).get(athlete.id)!
   return safetyFacts(record, on, { ...asked, flags })
 }
 

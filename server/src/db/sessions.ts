@@ -3,7 +3,10 @@ import type { SessionView } from '@mano/contract/tests'
 import { oddArrival } from '@mano/core/testing/clock'
 import { jsonList, utc } from './sql'
 
-/** Sessions an athlete and protocol that a look at the whole hall needs: enough for "the last two days". */
+/**
+ * Sessions an athlete and protocol that a look at the whole hall needs: enough for "the last two
+ * days".
+ */
 export const NEWEST_DEPTH = 4
 
 /** Which sessions: of an athlete, by their ids, or the newest of each protocol of some athletes. */

@@ -19,7 +19,10 @@ import { Standing1766400000013 } from './migrations/13-standing'
 import { Mend1764250000000 } from './migrations/14-mend'
 import { Amend1766500000015 } from './migrations/15-amend'
 
-/** In the order they were written; each is frozen once it has landed. They run in the order of their numbers, those that have not run yet. */
+/**
+ * In the order they were written; each is frozen once it has landed. They run in the order of their
+ * numbers, those that have not run yet.
+ */
 export const MIGRATIONS = [
   Ground1764000000001,
   Plan1764100000002,
@@ -48,28 +51,56 @@ const PATIENCE = {
   keepAlive: true,
 }
 
-const common = { type: 'postgres', synchronize: false, uuidExtension: 'pgcrypto', installExtensions: false, logging: false } as const
+const common = {
+  type: 'postgres',
+  synchronize: false,
+  uuidExtension: 'pgcrypto',
+  installExtensions: false,
+  logging: false,
+} as const
 
-/** Runs the migrations as the owner, then lets go of that role. `upTo`: only so many, for a test of the step from an earlier release. */
+/**
+ * Runs the migrations as the owner, then lets go of that role. `upTo`: only so many, for a test of
+ * the step from an earlier release.
+ */
 export async function migrate(ownerUrl: string, upTo = MIGRATIONS.length): Promise<string[]> {
-  const owner = await new DataSource({ ...common, url: ownerUrl, migrations: MIGRATIONS.slice(0, upTo), entities: [], extra: { max: 1, options: `-c mano.app_role=${APP_ROLE}` } }).initialize()
+  const owner = await new DataSource({
+    ...common,
+    url: ownerUrl,
+    migrations: MIGRATIONS.slice(0, upTo),
+    entities: [],
+    extra: { max: 1, options: `-c mano.app_role=${APP_ROLE}` },
+  }).initialize()
   try {
     return (await owner.runMigrations({ transaction: 'each' })).map((m) => m.name)
   } finally {
     await owner.destroy()
-    if (upTo === MIGRATIONS.length) await asOwner(ownerUrl, (client) => installQueue(client, APP_ROLE))
+    if (upTo === MIGRATIONS.length)
+      await asOwner(ownerUrl, (client) => installQueue(client, APP_ROLE))
   }
 }
 
 async function asOwner(ownerUrl: string, work: (client: Client) => Promise<void>): Promise<void> {
   const client = new Client({ connectionString: ownerUrl })
   await client.connect()
-  try { await work(client) } finally { await client.end() }
+  try {
+    await work(client)
+  } finally {
+    await client.end()
+  }
 }
 
-/** Counts what is in the tables: after a bulk load the planner would otherwise take them for empty and join row by row. */
+/**
+ * Counts what is in the tables: after a bulk load the planner would otherwise take them for empty
+ * and join row by row.
+ */
 export async function takeStatistics(ownerUrl: string): Promise<void> {
-  const owner = await new DataSource({ ...common, url: ownerUrl, entities: [], extra: { max: 1 } }).initialize()
+  const owner = await new DataSource({
+    ...common,
+    url: ownerUrl,
+    entities: [],
+    extra: { max: 1 },
+  }).initialize()
   try {
     await owner.query('ANALYZE')
   } finally {
@@ -78,4 +109,13 @@ export async function takeStatistics(ownerUrl: string): Promise<void> {
 }
 
 /** The app's own connection: a plain role that owns nothing. */
-export const openApp = (urls: DatabaseUrls, more: Partial<typeof PATIENCE> = {}): Promise<DataSource> => new DataSource({ ...common, url: urls.app, entities: ENTITIES, extra: { ...PATIENCE, ...more } }).initialize()
+export const openApp = (
+  urls: DatabaseUrls,
+  more: Partial<typeof PATIENCE> = {},
+): Promise<DataSource> =>
+  new DataSource({
+    ...common,
+    url: urls.app,
+    entities: ENTITIES,
+    extra: { ...PATIENCE, ...more },
+  }).initialize()

@@ -31,18 +31,39 @@ export function meets(expectation: Expectation, athlete: DemoAthlete, today: Loc
     case 'lean':
       return last !== null && leanContext(last, athlete.story.dominant) === expectation.is
     case 'trend':
-      return series !== undefined && (['left', 'right'] as const).every((h) => handTrend(series, h, null).verdict.kind === expectation.is)
+      return (
+        series !== undefined &&
+        (['left', 'right'] as const).every(
+          (h) => handTrend(series, h, null).verdict.kind === expectation.is,
+        )
+      )
     case 'stage': {
       const newest = [...sessions].sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1)).at(-1)
       const states = stageStates({
-        today, intake: { missing: missingIntake({ birthDate: athlete.birthDate, dominantHand: athlete.story.dominant }, athlete.measures), latest: null }, demandsSince: athlete.joined, staleDays: TESTS_STALE_DAYS,
-        tests: { last: newest?.performedOn ?? null, unfinished: newest !== undefined && isUnfinished(newest), sessions: sessions.length },
-        plan: { weekStart: null, after: [] }, floor: { missed: 0, today: false, doneToday: false, last: null },
+        today,
+        intake: {
+          missing: missingIntake(
+            { birthDate: athlete.birthDate, dominantHand: athlete.story.dominant },
+            athlete.measures,
+          ),
+          latest: null,
+        },
+        demandsSince: athlete.joined,
+        staleDays: TESTS_STALE_DAYS,
+        tests: {
+          last: newest?.performedOn ?? null,
+          unfinished: newest !== undefined && isUnfinished(newest),
+          sessions: sessions.length,
+        },
+        plan: { weekStart: null, after: [] },
+        floor: { missed: 0, today: false, doneToday: false, last: null },
       })
       return states.find((s) => s.stage === expectation.stage)?.state === expectation.is
     }
     case 'caution': {
-      return judgeBy(safetyFacts(demoRecord(athlete, today), today)).active.some((c) => c.caution.id === expectation.id)
+      return judgeBy(safetyFacts(demoRecord(athlete, today), today)).active.some(
+        (c) => c.caution.id === expectation.id,
+      )
     }
     case 'match': {
       const ranked = ranking(athlete, expectation.quality, expectation.place, today)?.ranked ?? []
@@ -51,11 +72,17 @@ export function meets(expectation: Expectation, athlete: DemoAthlete, today: Loc
     }
     case 'says': {
       const r = ranking(athlete, expectation.quality, expectation.place, today)
-      return r !== null && matchSentences(r.profile, r.row, r.ranked, r.units, r.who, expectation.place).some((s) => s.includes(expectation.words))
+      return (
+        r !== null &&
+        matchSentences(r.profile, r.row, r.ranked, r.units, r.who, expectation.place).some((s) =>
+          s.includes(expectation.words),
+        )
+      )
     }
     case 'norms': {
       const newest = sessions.filter((s) => s.protocolId === 'dyno_seated').at(-1)
-      const norms = newest && sessionNorms(newest, { sex: athlete.story.sex, birthDate: athlete.birthDate })
+      const norms =
+        newest && sessionNorms(newest, { sex: athlete.story.sex, birthDate: athlete.birthDate })
       return norms !== undefined && !norms.ok && norms.reason === expectation.refused
     }
   }
@@ -68,20 +95,35 @@ function ranking(athlete: DemoAthlete, quality: QualityId, place: Place, today: 
   const row = profile.rows.find((r) => r.quality.id === quality)
   const units = athlete.kit.filter((u) => u.place === place).flatMap((u) => matchUnit(u) ?? [])
   const judge = judgeBy(safetyFacts(demoRecord(athlete, today), today))
-  const who = matchAthlete({ level: story.level, measurements: athlete.measures, wraps: athlete.wraps, judge, sessions: [] })
+  const who = matchAthlete({
+    level: story.level,
+    measurements: athlete.measures,
+    wraps: athlete.wraps,
+    judge,
+    sessions: [],
+  })
   return row ? { profile, row, units, who, ranked: rankUnits(row, units, who) } : null
 }
 
 export const expectationWords = (e: Expectation): string => {
   switch (e.ask) {
-    case 'asymmetry': return `last verdict ${e.among.join(' or ')}`
-    case 'consistent': return e.is ? 'same hand on the last two days' : 'not on two days'
-    case 'lean': return `lean ${e.is}`
-    case 'trend': return `both hands ${e.is}`
-    case 'stage': return `${e.stage} ${e.is}`
-    case 'caution': return `caution ${e.id}`
-    case 'match': return `${e.quality} ${e.place}: ${e.above} above ${e.below}`
-    case 'says': return `${e.quality} ${e.place}: "${e.words}"`
-    case 'norms': return `norms refused: ${e.refused}`
+    case 'asymmetry':
+      return `last verdict ${e.among.join(' or ')}`
+    case 'consistent':
+      return e.is ? 'same hand on the last two days' : 'not on two days'
+    case 'lean':
+      return `lean ${e.is}`
+    case 'trend':
+      return `both hands ${e.is}`
+    case 'stage':
+      return `${e.stage} ${e.is}`
+    case 'caution':
+      return `caution ${e.id}`
+    case 'match':
+      return `${e.quality} ${e.place}: ${e.above} above ${e.below}`
+    case 'says':
+      return `${e.quality} ${e.place}: "${e.words}"`
+    case 'norms':
+      return `norms refused: ${e.refused}`
   }
 }

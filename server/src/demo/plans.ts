@@ -21,32 +21,94 @@ import type { DemoAthlete, DemoHall } from './generate'
 import { Seeded } from './random'
 import { STANDARDS } from './stories'
 
-export interface DemoPlan { id: string; weekStart: LocalDate; frame: DayFrame[]; blocks: Block[]; savedOn: LocalDate; logs: SetLog[] }
+export interface DemoPlan {
+  id: string
+  weekStart: LocalDate
+  frame: DayFrame[]
+  blocks: Block[]
+  savedOn: LocalDate
+  logs: SetLog[]
+}
 
 /** Weeks planned before this one. */
 const WEEKS_BACK = 2
 const SESSION_DONE = 0.93
 
-/** A running plan and its log for an athlete of the demo hall; the same seed and day give the same. */
-export function generatePlans(seed: number, hall: DemoHall, athlete: DemoAthlete, today: LocalDate): DemoPlan[] {
+/**
+ * A running plan and its log for an athlete of the demo hall; the same seed and day give the same.
+ */
+export function generatePlans(
+  seed: number,
+  hall: DemoHall,
+  athlete: DemoAthlete,
+  today: LocalDate,
+): DemoPlan[] {
   const { story } = athlete
   if (!story.week) return []
   const week = story.week
   const random = new Seeded(seed * 31 + story.id.length * 7 + story.name.length)
-  const id = (on: LocalDate) => v7({ msecs: Date.parse(`${on}T00:00:00Z`), random: random.bytes(16), seq: Math.floor(random.next() * 2 ** 31) })
-  const frame = Array.from({ length: 7 }, (_, d): DayFrame => ({ ...EMPTY_DAY, minutes: week.minutes[d] ?? 0, place: week.place, sportLoad: week.sport[d] ?? 0, heavyPull: week.heavyPull === d ? 'before' : 'none' }))
+  const id = (on: LocalDate) =>
+    v7({
+      msecs: Date.parse(`${on}T00:00:00Z`),
+      random: random.bytes(16),
+      seq: Math.floor(random.next() * 2 ** 31),
+    })
+  const frame = Array.from({ length: 7 }, (_, d): DayFrame => ({
+    ...EMPTY_DAY,
+    minutes: week.minutes[d] ?? 0,
+    place: week.place,
+    sportLoad: week.sport[d] ?? 0,
+    heavyPull: week.heavyPull === d ? 'before' : 'none',
+  }))
   const kit = kitsOf(hall.units)
-  const standards = STANDARDS.map((s) => ({ ...s, value: s.protocolId === 'dyno_seated' ? s.value * N_PER_KGF : s.value }))
+  const standards = STANDARDS.map((s) => ({
+    ...s,
+    value: s.protocolId === 'dyno_seated' ? s.value * N_PER_KGF : s.value,
+  }))
   const logs: SetLog[] = []
   const plans: DemoPlan[] = []
   for (let back = WEEKS_BACK; back >= 0; back--) {
     const weekStart = addDays(weekStartOf(today), -7 * back)
-    const savedOn = back === 0 && addDays(weekStart, -1) < today ? addDays(weekStart, -1) : addDays(weekStart, -2)
+    const savedOn =
+      back === 0 && addDays(weekStart, -1) < today ? addDays(weekStart, -1) : addDays(weekStart, -2)
     const seen = athlete.sessions.filter((s) => s.performedOn <= savedOn)
-    const facts = safetyFacts({ ...demoRecord(athlete, today, { logs, until: back === 0 ? today : savedOn }) }, weekStart)
-    const judgement = readGaps({ ...gapFacts({ level: story.level, sexForNorms: story.sex, birthDate: athlete.birthDate, dominantHand: story.dominant }, athlete.measures, { standards, squad: {}, staleDays: TESTS_STALE_DAYS, choices: [] }), profile: demandProfile(story.sportId), series: buildSeries(seen), today: weekStart, judge: judgeBy(facts), injuries: [] })
-    const context = planContext(judgeBy(facts), kit, logs, weekStart, plans.map((p) => ({ ...p, kind: 'ordinary' as const })))
-    const { blocks } = draftWeek(problemIn(context, { weekStart, frame, wants: wantsOf(judgement.priorities), units: hall.units }), () => id(weekStart))
+    const facts = safetyFacts(
+      { ...demoRecord(athlete, today, { logs, until: back === 0 ? today : savedOn }) },
+      weekStart,
+    )
+    const judgement = readGaps({
+      ...gapFacts(
+        {
+          level: story.level,
+          sexForNorms: story.sex,
+          birthDate: athlete.birthDate,
+          dominantHand: story.dominant,
+        },
+        athlete.measures,
+        { standards, squad: {}, staleDays: TESTS_STALE_DAYS, choices: [] },
+      ),
+      profile: demandProfile(story.sportId),
+      series: buildSeries(seen),
+      today: weekStart,
+      judge: judgeBy(facts),
+      injuries: [],
+    })
+    const context = planContext(
+      judgeBy(facts),
+      kit,
+      logs,
+      weekStart,
+      plans.map((p) => ({ ...p, kind: 'ordinary' as const })),
+    )
+    const { blocks } = draftWeek(
+      problemIn(context, {
+        weekStart,
+        frame,
+        wants: wantsOf(judgement.priorities),
+        units: hall.units,
+      }),
+      () => id(weekStart),
+    )
     const done = logWeek(random, id, weekStart, blocks, today)
     logs.push(...done)
     plans.push({ id: id(weekStart), weekStart, frame, blocks: [...blocks], savedOn, logs: done })
@@ -54,20 +116,47 @@ export function generatePlans(seed: number, hall: DemoHall, athlete: DemoAthlete
   return plans
 }
 
-function logWeek(random: Seeded, id: (on: LocalDate) => string, weekStart: LocalDate, blocks: readonly Block[], today: LocalDate): SetLog[] {
+function logWeek(
+  random: Seeded,
+  id: (on: LocalDate) => string,
+  weekStart: LocalDate,
+  blocks: readonly Block[],
+  today: LocalDate,
+): SetLog[] {
   const days = [...new Set(blocks.map((b) => b.day))].filter((d) => addDays(weekStart, d) < today)
   return days.flatMap((day) => {
     const on = addDays(weekStart, day)
     if (random.next() > SESSION_DONE) return []
-    return blocks.filter((b) => b.day === day).flatMap((b) => {
-      const e = exerciseById(b.exerciseId)!
-      const loaded = [...e.kit.hall, ...e.kit.bag].flat().some((k) => ['pin', 'dumbbell', 'kettlebell', 'bag', 'plate', 'farm'].includes(k))
-      const load = loaded ? Math.round(2 * random.between(6, 22)) / 2 : null
-      return Array.from({ length: setsOf(b) }, (_, i) => b.hands.filter((h) => i < b.sets || h === b.extra).map((hand): SetLog => {
-        const amount = Math.max(1, Math.round(b.dose * random.normal(1, 0.08)))
-        const timed = e.dose.unit === 's'
-        return { id: id(on), blockId: b.id, exerciseId: e.id, on, hand, set: i + 1, loadKg: load, seconds: timed ? amount : null, reps: timed ? null : amount, ended: 'done', effort: Math.min(10, Math.max(4, Math.round(random.normal(7, 1)))), pain: random.next() < 0.06 ? 1 : 0 }
-      })).flat()
-    })
+    return blocks
+      .filter((b) => b.day === day)
+      .flatMap((b) => {
+        const e = exerciseById(b.exerciseId)!
+        const loaded = [...e.kit.hall, ...e.kit.bag]
+          .flat()
+          .some((k) => ['pin', 'dumbbell', 'kettlebell', 'bag', 'plate', 'farm'].includes(k))
+        const load = loaded ? Math.round(2 * random.between(6, 22)) / 2 : null
+        return Array.from({ length: setsOf(b) }, (_, i) =>
+          b.hands
+            .filter((h) => i < b.sets || h === b.extra)
+            .map((hand): SetLog => {
+              const amount = Math.max(1, Math.round(b.dose * random.normal(1, 0.08)))
+              const timed = e.dose.unit === 's'
+              return {
+                id: id(on),
+                blockId: b.id,
+                exerciseId: e.id,
+                on,
+                hand,
+                set: i + 1,
+                loadKg: load,
+                seconds: timed ? amount : null,
+                reps: timed ? null : amount,
+                ended: 'done',
+                effort: Math.min(10, Math.max(4, Math.round(random.normal(7, 1)))),
+                pain: random.next() < 0.06 ? 1 : 0,
+              }
+            }),
+        ).flat()
+      })
   })
 }

@@ -28,7 +28,10 @@ export function experienceOf(s: Story): { quality: QualityId; family: null; week
       ].map((quality) => ({ quality, family: null, weeks: WEEKS[s.level] }))
 }
 
-/** What the demo's record says of an athlete on a day: the same facts that are loaded into the database. */
+/**
+ * What the demo's record says of an athlete on a day: the same facts that are loaded into the
+ * database.
+ */
 export function demoRecord(
   a: Pick<DemoAthlete, 'story' | 'birthDate' | 'sessions' | 'kit'>,
   today: LocalDate,

@@ -2,12 +2,17 @@ import { createInterface } from 'node:readline'
 import type { Readable } from 'node:stream'
 import type { InstrumentLine, InstrumentView } from '@mano/contract/instruments'
 
-/** How much of the past a listener that comes back can still be given, ms of the instrument's clock. */
+/**
+ * How much of the past a listener that comes back can still be given, ms of the instrument's clock.
+ */
 const KEEP_MS = 60_000
 
 type Listener = (lines: readonly InstrumentLine[]) => void
 
-/** An instrument as the server knows it: who it is, the last minute of its lines, and who listens. Lines come in order; a repeated time is left out. */
+/**
+ * An instrument as the server knows it: who it is, the last minute of its lines, and who listens.
+ * Lines come in order; a repeated time is left out.
+ */
 export class Feed {
   readonly about: Omit<InstrumentView, 'online'>
   private kept: InstrumentLine[] = []
@@ -26,7 +31,9 @@ export class Feed {
 
   push(raw: readonly InstrumentLine[]): void {
     const last = this.kept.at(-1)?.t ?? -Infinity
-    const lines = raw.filter((l) => l.t > last).map((l) => ({ ...l, f: Math.round(10 * (l.f - this.offsetN)) / 10 }))
+    const lines = raw
+      .filter((l) => l.t > last)
+      .map((l) => ({ ...l, f: Math.round(10 * (l.f - this.offsetN)) / 10 }))
     if (lines.length === 0) return
     this.kept.push(...lines)
     const cut = lines.at(-1)!.t - KEEP_MS
@@ -38,11 +45,17 @@ export class Feed {
     return this.kept.filter((l) => l.t > t)
   }
 
-  /** Listens until the returned function is called; `closed` when the instrument goes or the line is cut. */
+  /**
+   * Listens until the returned function is called; `closed` when the instrument goes or the line is
+   * cut.
+   */
   listen(listener: Listener, closed: () => void): () => void {
     this.listeners.add(listener)
     this.closers.add(closed)
-    return () => { this.listeners.delete(listener); this.closers.delete(closed) }
+    return () => {
+      this.listeners.delete(listener)
+      this.closers.delete(closed)
+    }
   }
 
   /** Ends every live channel; listeners come back by themselves. */
@@ -60,14 +73,20 @@ export class Feed {
   }
 }
 
-/** Feeds an instrument from any stream of JSON lines, a serial port or a pipe; a line that is none is passed over. */
+/**
+ * Feeds an instrument from any stream of JSON lines, a serial port or a pipe; a line that is none
+ * is passed over.
+ */
 export function readLines(feed: Feed, stream: Readable): void {
   const reader = createInterface({ input: stream })
   reader.on('line', (text) => {
     const line = lineOf(text)
     if (line) feed.push([line])
   })
-  const gone = () => { feed.online = false; feed.cut() }
+  const gone = () => {
+    feed.online = false
+    feed.cut()
+  }
   reader.on('close', gone)
   stream.on('error', gone)
 }
@@ -76,7 +95,11 @@ export function readLines(feed: Feed, stream: Readable): void {
 export function lineOf(text: string): InstrumentLine | null {
   try {
     const x = JSON.parse(text) as Partial<InstrumentLine>
-    return Number.isFinite(x.t) && Number.isFinite(x.f) && (x.s === undefined || x.s === 'ok' || x.s === 'over') ? { t: x.t!, f: x.f!, s: x.s ?? 'ok' } : null
+    return Number.isFinite(x.t) &&
+      Number.isFinite(x.f) &&
+      (x.s === undefined || x.s === 'ok' || x.s === 'over')
+      ? { t: x.t!, f: x.f!, s: x.s ?? 'ok' }
+      : null
   } catch {
     return null
   }

@@ -10,9 +10,17 @@ const TICK_MS = 25
 /** After nobody listens for so long the simulated instrument sleeps, ms. */
 const SLEEP_MS = 5000
 
-interface Move { endS: number; force: (s: number) => number; missing?: readonly [number, number]; driftNps?: number }
+interface Move {
+  endS: number
+  force: (s: number) => number
+  missing?: readonly [number, number]
+  driftNps?: number
+}
 
-/** A simulated instrument at 100 Hz: noise, a slow drift, an end to its range, and a simulated hand on it. `speed`: seconds of its clock a second. */
+/**
+ * A simulated instrument at 100 Hz: noise, a slow drift, an end to its range, and a simulated hand
+ * on it. `speed`: seconds of its clock a second.
+ */
 export class SimulatedInstrument extends Feed {
   private readonly random: Seeded
   private readonly speed: number
@@ -26,7 +34,11 @@ export class SimulatedInstrument extends Feed {
   private handN = 0
   private restN = 0
 
-  constructor(about: Omit<InstrumentView, 'online' | 'simulated' | 'rateHz'>, seed: number, speed: number) {
+  constructor(
+    about: Omit<InstrumentView, 'online' | 'simulated' | 'rateHz'>,
+    seed: number,
+    speed: number,
+  ) {
     super({ ...about, simulated: true, rateHz: 100 })
     this.random = new Seeded(seed)
     this.speed = speed
@@ -53,7 +65,16 @@ export class SimulatedInstrument extends Feed {
     this.pullN = d.does === 'pull' ? d.forceN : 0
     if (d.does === 'cut') return this.cut()
     if (d.does === 'unplug') return this.unplug(d.seconds)
-    this.move = d.does === 'squeeze' ? this.squeeze(now, d) : d.does === 'clenches' ? clenches(now, d.forceN) : d.does === 'bouts' ? bouts(now, d.forceN) : d.does === 'hang' ? hang(now, d) : null
+    this.move =
+      d.does === 'squeeze'
+        ? this.squeeze(now, d)
+        : d.does === 'clenches'
+          ? clenches(now, d.forceN)
+          : d.does === 'bouts'
+            ? bouts(now, d.forceN)
+            : d.does === 'hang'
+              ? hang(now, d)
+              : null
   }
 
   private unplug(seconds: number): void {
@@ -61,23 +82,40 @@ export class SimulatedInstrument extends Feed {
     this.move = null
     this.cut()
     if (this.back) clearTimeout(this.back)
-    this.back = setTimeout(() => { this.online = true; this.seenAt = Date.now() }, seconds * 1000)
+    this.back = setTimeout(() => {
+      this.online = true
+      this.seenAt = Date.now()
+    }, seconds * 1000)
     this.back.unref()
   }
 
   private squeeze(now: number, d: DriveBody): Move {
     const r = this.random
     const s: SqueezeShape = {
-      startS: now + 0.8, forceN: d.forceN * (1 + r.normal(0, 0.02)), tauS: d.fault === 'slow-start' ? 1.4 : r.between(0.12, 0.2), power: 1.4,
-      holdS: d.fault === 'two-squeezes' ? Math.min(2, d.seconds) : d.seconds, releaseS: 0.25, fade: r.between(0.008, 0.02),
+      startS: now + 0.8,
+      forceN: d.forceN * (1 + r.normal(0, 0.02)),
+      tauS: d.fault === 'slow-start' ? 1.4 : r.between(0.12, 0.2),
+      power: 1.4,
+      holdS: d.fault === 'two-squeezes' ? Math.min(2, d.seconds) : d.seconds,
+      releaseS: 0.25,
+      fade: r.between(0.008, 0.02),
     }
     if (d.fault === 'slip') s.slip = { atS: Math.max(0.8, 0.5 * d.seconds), share: 0.35 }
-    const again: SqueezeShape | null = d.fault === 'two-squeezes' ? { ...s, startS: s.startS + s.holdS + 1, forceN: 0.9 * s.forceN } : null
+    const again: SqueezeShape | null =
+      d.fault === 'two-squeezes'
+        ? { ...s, startS: s.startS + s.holdS + 1, forceN: 0.9 * s.forceN }
+        : null
     const touchN = d.fault === 'pre-touch' ? 0.07 * d.forceN : 0
     const endS = (again ?? s).startS + (again ?? s).holdS + 3
     return {
-      endS, force: (t) => Math.max(t < s.startS + 0.05 && t > s.startS - 0.6 ? touchN : 0, forceOf(s, t) + (again ? forceOf(again, t) : 0)),
-      ...(d.fault === 'drop-out' && { missing: [s.startS + 1, s.startS + 1.4] as const }), ...(d.fault === 'drift' && { driftNps: 3 }),
+      endS,
+      force: (t) =>
+        Math.max(
+          t < s.startS + 0.05 && t > s.startS - 0.6 ? touchN : 0,
+          forceOf(s, t) + (again ? forceOf(again, t) : 0),
+        ),
+      ...(d.fault === 'drop-out' && { missing: [s.startS + 1, s.startS + 1.4] as const }),
+      ...(d.fault === 'drift' && { driftNps: 3 }),
     }
   }
 
@@ -86,11 +124,19 @@ export class SimulatedInstrument extends Feed {
     const ms = Math.min(2000, now - this.seenAt) * this.speed
     this.seenAt = now
     if (this.listened) this.heardAt = now
-    else if (now - this.heardAt > SLEEP_MS && this.timer) { clearInterval(this.timer); this.timer = null }
+    else if (now - this.heardAt > SLEEP_MS && this.timer) {
+      clearInterval(this.timer)
+      this.timer = null
+    }
     const lines: InstrumentLine[] = []
     for (let t = Math.ceil((this.clockMs + 0.001) / 10) * 10; t <= this.clockMs + ms; t += 10) {
       const f = this.sample(t / 1000)
-      if (f !== null && this.online) lines.push({ t, f: Math.min(this.about.rangeN, f), s: f >= this.about.rangeN ? 'over' : 'ok' })
+      if (f !== null && this.online)
+        lines.push({
+          t,
+          f: Math.min(this.about.rangeN, f),
+          s: f >= this.about.rangeN ? 'over' : 'ok',
+        })
     }
     this.clockMs += ms
     this.push(lines)
@@ -106,7 +152,15 @@ export class SimulatedInstrument extends Feed {
 }
 
 function clenches(now: number, forceN: number): Move {
-  const shapes = Array.from({ length: 5 }, (_, k): SqueezeShape => ({ startS: now + 1 + 1.3 * k, forceN: forceN * (1 - 0.015 * k), tauS: 0.08, power: 1.4, holdS: 0.35, releaseS: 0.14, fade: 0 }))
+  const shapes = Array.from({ length: 5 }, (_, k): SqueezeShape => ({
+    startS: now + 1 + 1.3 * k,
+    forceN: forceN * (1 - 0.015 * k),
+    tauS: 0.08,
+    power: 1.4,
+    holdS: 0.35,
+    releaseS: 0.14,
+    fade: 0,
+  }))
   return { endS: now + 9, force: (t) => shapes.reduce((f, s) => f + forceOf(s, t), 0) }
 }
 
@@ -118,7 +172,10 @@ function bouts(now: number, forceN: number): Move {
     endS: from + ALL_OUT.bouts * (PACE.onS + PACE.offS) + 2,
     force: (t) => {
       const into = t - from
-      const working = into >= 0 && into < ALL_OUT.bouts * (PACE.onS + PACE.offS) && into % (PACE.onS + PACE.offS) < PACE.onS
+      const working =
+        into >= 0 &&
+        into < ALL_OUT.bouts * (PACE.onS + PACE.offS) &&
+        into % (PACE.onS + PACE.offS) < PACE.onS
       if (into >= 0) pools = step(pools, working ? 1 : 0, 0.01)
       return forceN * pools.active
     },
@@ -126,8 +183,23 @@ function bouts(now: number, forceN: number): Move {
 }
 
 function hang(now: number, d: DriveBody): Move {
-  const shape: SqueezeShape = { startS: now + 1, forceN: d.forceN, tauS: 0.06, power: 1.5, holdS: d.seconds, releaseS: 0.08, fade: 0 }
-  return { endS: now + d.seconds + 4, force: (t) => { const f = forceOf(shape, t); return f > 0 ? f * (1 + 0.01 * Math.sin(5 * t)) : 0 } }
+  const shape: SqueezeShape = {
+    startS: now + 1,
+    forceN: d.forceN,
+    tauS: 0.06,
+    power: 1.5,
+    holdS: d.seconds,
+    releaseS: 0.08,
+    fade: 0,
+  }
+  return {
+    endS: now + d.seconds + 4,
+    force: (t) => {
+      const f = forceOf(shape, t)
+      return f > 0 ? f * (1 + 0.01 * Math.sin(5 * t)) : 0
+    },
+  }
 }
 
-export const isSimulated = (feed: Feed): feed is SimulatedInstrument => feed instanceof SimulatedInstrument
+export const isSimulated = (feed: Feed): feed is SimulatedInstrument =>
+  feed instanceof SimulatedInstrument

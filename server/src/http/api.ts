@@ -12,10 +12,20 @@ import { HttpProblem, refused } from './problem'
 import { routeOf, type BodyOf, type QueryOf, type Route, type RouteName } from './routes'
 
 declare module 'express-session' {
-  interface SessionData { accountId: string; hallId: string }
+  interface SessionData {
+    accountId: string
+    hallId: string
+  }
 }
 
-export interface Services { app: DataSource; clock: Clock; /** Instruments of the installation; none when left out. */ rack?: Rack; /** The clock is pinned: no device's clock is compared with it. */ pinned?: boolean; /** Tells the worker that there is something to do. */ look?: () => void; /** What other screens and servers say. */ live?: Live }
+export interface Services {
+  app: DataSource
+  clock: Clock
+  /** Instruments of the installation; none when left out. */ rack?: Rack
+  /** The clock is pinned: no device's clock is compared with it. */ pinned?: boolean
+  /** Tells the worker that there is something to do. */ look?: () => void
+  /** What other screens and servers say. */ live?: Live
+}
 
 /** One signed-in request: a transaction of its own hall, who asks, and the time. */
 export interface Call {
@@ -35,16 +45,32 @@ export interface Call {
 /** With what the route reads, checked by its schemas. */
 export type Asked<N extends RouteName> = Call & { body: BodyOf<N>; query: QueryOf<N> }
 
-export interface Reply { status: number; body: unknown; type?: string; /** Offered as a file of this name. */ fileName?: string; /** Takes over the response: a live channel, a file in pieces. */ stream?: (req: Request, res: Response) => void | Promise<void> }
+export interface Reply {
+  status: number
+  body: unknown
+  type?: string
+  /** Offered as a file of this name. */ fileName?: string
+  /** Takes over the response: a live channel, a file in pieces. */ stream?: (
+    req: Request,
+    res: Response,
+  ) => void | Promise<void>
+}
 export const ok = (body: unknown): Reply => ({ status: 200, body })
 export const created = (body: unknown): Reply => ({ status: 201, body })
 export const done: Reply = { status: 204, body: null }
 
 type First = (scene: Pick<Call, 'services' | 'hall' | 'today'>) => Promise<unknown>
 type Handler<N extends RouteName> = (call: Asked<N>) => Promise<Reply>
-type OpenHandler<N extends RouteName> = (services: Services, req: Request, read: (today?: string) => Promise<BodyOf<N>>) => Promise<Reply>
+type OpenHandler<N extends RouteName> = (
+  services: Services,
+  req: Request,
+  read: (today?: string) => Promise<BodyOf<N>>,
+) => Promise<Reply>
 
-/** Mounts handlers under the names of the routes, and nothing else: each request is looked at here before any handler sees it. */
+/**
+ * Mounts handlers under the names of the routes, and nothing else: each request is looked at here
+ * before any handler sees it.
+ */
 export class Api {
   readonly router = Router()
   readonly mounted: RouteName[] = []
@@ -58,14 +84,25 @@ export class Api {
   open<N extends RouteName>(name: N, handler: OpenHandler<N>): void {
     const route = routeOf(name)
     if (route?.roles !== 'anyone') throw new Error(`${name} is not open`)
-    this.mount(name, (req, res) => handler(this.services, req, async (today) => { await readBody(route, req, res); return (await checked(route.body, req.body, today)) as BodyOf<N> }))
+    this.mount(name, (req, res) =>
+      handler(this.services, req, async (today) => {
+        await readBody(route, req, res)
+        return (await checked(route.body, req.body, today)) as BodyOf<N>
+      }),
+    )
   }
 
-  /** `first`: what must be true before its transaction begins, worked out without a connection of this request: one connection a request. */
+  /**
+   * `first`: what must be true before its transaction begins, worked out without a connection of
+   * this request: one connection a request.
+   */
   on<N extends RouteName>(name: N, handler: Handler<N>, first?: First): void {
     const route = routeOf(name)
-    if (!route || route.roles === 'anyone') throw new Error(`${name} has no roles in the table of routes`)
-    this.mount(name, (req, res) => this.signedIn(route, req, res, handler as Handler<RouteName>, first))
+    if (!route || route.roles === 'anyone')
+      throw new Error(`${name} has no roles in the table of routes`)
+    this.mount(name, (req, res) =>
+      this.signedIn(route, req, res, handler as Handler<RouteName>, first),
+    )
   }
 
   private mount(name: RouteName, run: (req: Request, res: Response) => Promise<Reply>): void {
@@ -77,13 +114,27 @@ export class Api {
       const reply = await run(req, res)
       if (reply.stream) await reply.stream(req, res)
       else if (reply.status === 204) res.status(204).end()
-      else if (reply.type) res.set(reply.fileName ? attachment(reply.fileName) : {}).status(reply.status).type(reply.type).send(reply.body)
+      else if (reply.type)
+        res
+          .set(reply.fileName ? attachment(reply.fileName) : {})
+          .status(reply.status)
+          .type(reply.type)
+          .send(reply.body)
       else res.status(reply.status).json(reply.body)
     })
   }
 
-  /** Who asks is known before the body is read, and the body is right before a transaction begins; without a body all of it begins at once. */
-  private async signedIn(route: Route, req: Request, res: Response, handler: Handler<RouteName>, first?: First): Promise<Reply> {
+  /**
+   * Who asks is known before the body is read, and the body is right before a transaction begins;
+   * without a body all of it begins at once.
+   */
+  private async signedIn(
+    route: Route,
+    req: Request,
+    res: Response,
+    handler: Handler<RouteName>,
+    first?: First,
+  ): Promise<Reply> {
     const { accountId, hallId } = req.session
     if (!accountId || !hallId) throw SIGNED_OUT
     const { app, clock } = this.services
@@ -91,17 +142,44 @@ export class Api {
     const answer = async (em: EntityManager, { account, hall }: Who): Promise<Reply> => {
       const now = clock()
       const today = localDateOf(now, hall.timeZone)
-      const [body, query] = [await checked(route.body, req.body, today), await checked(route.query, req.query, today)]
+      const [body, query] = [
+        await checked(route.body, req.body, today),
+        await checked(route.query, req.query, today),
+      ]
       const actor = { hallId, actorKind: account.role, actorId: account.id, recordedAt: now }
-      return handler({ em, req, account, hall, now, today, actor, clockMs: clockMsOf(req, now, this.services), after, services: this.services, body, query } as Asked<RouteName>)
+      return handler({
+        em,
+        req,
+        account,
+        hall,
+        now,
+        today,
+        actor,
+        clockMs: clockMsOf(req, now, this.services),
+        after,
+        services: this.services,
+        body,
+        query,
+      } as Asked<RouteName>)
     }
-    const before = async ({ hall }: Who): Promise<unknown> => { await readBody(route, req, res); return first?.({ services: this.services, hall, today: localDateOf(clock(), hall.timeZone) }) }
-    const reply = route.body || route.raw || first ? await this.afterwards(route, req, before, answer) : await inHallAs(app, hallId, accountId, (em, who) => answer(em, allowed(route, who)))
+    const before = async ({ hall }: Who): Promise<unknown> => {
+      await readBody(route, req, res)
+      return first?.({ services: this.services, hall, today: localDateOf(clock(), hall.timeZone) })
+    }
+    const reply =
+      route.body || route.raw || first
+        ? await this.afterwards(route, req, before, answer)
+        : await inHallAs(app, hallId, accountId, (em, who) => answer(em, allowed(route, who)))
     for (const act of after) act()
     return reply
   }
 
-  private async afterwards(route: Route, req: Request, before: (who: Who) => Promise<unknown>, answer: (em: EntityManager, who: Who) => Promise<Reply>): Promise<Reply> {
+  private async afterwards(
+    route: Route,
+    req: Request,
+    before: (who: Who) => Promise<unknown>,
+    answer: (em: EntityManager, who: Who) => Promise<Reply>,
+  ): Promise<Reply> {
     const { hallId, accountId } = req.session as { hallId: string; accountId: string }
     const who = allowed(route, await enterHall(this.services.app, hallId, accountId))
     await before(who)
@@ -113,27 +191,42 @@ const SIGNED_OUT = new HttpProblem(401, 'signed-out', 'Sign in first.')
 
 function allowed(route: Route, who: Who | null): Who {
   if (!who) throw SIGNED_OUT
-  if (!(route.roles as readonly string[]).includes(who.account.role)) throw new HttpProblem(403, 'not-allowed', 'That is for the coach of this hall.')
+  if (!(route.roles as readonly string[]).includes(who.account.role))
+    throw new HttpProblem(403, 'not-allowed', 'That is for the coach of this hall.')
   return who
 }
 
-/** A device says what its clock shows as it sends: the difference to the server's is what it is ahead. */
+/**
+ * A device says what its clock shows as it sends: the difference to the server's is what it is
+ * ahead.
+ */
 export function clockMsOf(req: Request, now: Date, { pinned = false }: Services): number | null {
   const shown = Date.parse(req.get('X-Mano-Clock') ?? '')
   return pinned || Number.isNaN(shown) ? null : shown - now.getTime()
 }
 
-export const attachment = (fileName: string): Record<string, string> => ({ 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}` })
+export const attachment = (fileName: string): Record<string, string> => ({
+  'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
+})
 
 /** What was sent, by its schema; every wrong field is named. */
-async function checked(schema: Route['body'], given: unknown, today: string | undefined): Promise<object | undefined> {
+async function checked(
+  schema: Route['body'],
+  given: unknown,
+  today: string | undefined,
+): Promise<object | undefined> {
   if (!schema) return undefined
   mustBePlain(given)
   try {
-    return (await schema.validate(given, { abortEarly: false, strict: false, context: { today } })) as object
+    return (await schema.validate(given, {
+      abortEarly: false,
+      strict: false,
+      context: { today },
+    })) as object
   } catch (error) {
     // A test of a schema looks at a value of another kind before the kind is refused.
-    if (error instanceof TypeError || error instanceof RangeError) throw refused('', 'A field holds another kind of value than it must.')
+    if (error instanceof TypeError || error instanceof RangeError)
+      throw refused('', 'A field holds another kind of value than it must.')
     throw error
   }
 }

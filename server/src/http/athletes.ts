@@ -3,19 +3,27 @@ import { type ArchivedView, type AthleteView, type InjuryBody } from '@mano/cont
 import { needsClearance, safetyFacts } from '@mano/core/safety/facts'
 import { toSi } from '@mano/core/units/convert'
 import {
-    AthleteEntity,
-    BodyMeasurementEntity,
-    CurrentMeasurementView,
-    CurrentInjuryView,
-    DemandVersionEntity,
-    InjuryEntity,
-    type Athlete,
+  AthleteEntity,
+  BodyMeasurementEntity,
+  CurrentMeasurementView,
+  CurrentInjuryView,
+  DemandVersionEntity,
+  InjuryEntity,
+  type Athlete,
 } from '../db/entities'
 import { loadFieldwork } from '../db/intake'
 import { insertOnce } from '../db/once'
 import { loadSafety, sceneDay } from '../db/safety'
 import { experienceView, healthView } from '../db/safetyViews'
-import { findAthlete, loadLogs, loadFacts, planFacts, stagesOf, testedFacts, loadEnds } from '../db/read'
+import {
+  findAthlete,
+  loadLogs,
+  loadFacts,
+  planFacts,
+  stagesOf,
+  testedFacts,
+  loadEnds,
+} from '../db/read'
 import { created, done, ok, type Api, type Call } from './api'
 import { knownSources } from './intake'
 import { conflict, notFound, refused } from './problem'
@@ -140,39 +148,82 @@ export function mountAthletes(api: Api): void {
   })
 
   api.on('GET /api/archive', async (call) => {
-    const away = await call.em.find(AthleteEntity, { where: { archivedOn: Not(IsNull()) }, order: { name: 'ASC' } })
-    return ok(away.map((a) => ({ id: a.id, name: a.name, on: a.archivedOn!, why: a.archivedWhy })) satisfies ArchivedView[])
+    const away = await call.em.find(AthleteEntity, {
+      where: { archivedOn: Not(IsNull()) },
+      order: { name: 'ASC' },
+    })
+    return ok(
+      away.map((a) => ({
+        id: a.id,
+        name: a.name,
+        on: a.archivedOn!,
+        why: a.archivedWhy,
+      })) satisfies ArchivedView[],
+    )
   })
 
   api.on('PUT /api/athletes/:athleteId/archive', async (call) => {
     const athlete = await athleteOr404(call)
     const { archived, reason } = call.body
     if ((athlete.archivedOn !== null) !== archived)
-      await call.em.update(AthleteEntity, { id: athlete.id }, { archivedOn: archived ? call.today : null, archivedWhy: archived ? reason.trim() : '', updatedAt: call.now })
+      await call.em.update(
+        AthleteEntity,
+        { id: athlete.id },
+        {
+          archivedOn: archived ? call.today : null,
+          archivedWhy: archived ? reason.trim() : '',
+          updatedAt: call.now,
+        },
+      )
     return ok({ id: athlete.id })
   })
 
   // Gone for good only where nothing was measured or done; anything else is put away.
   api.on('DELETE /api/athletes/:athleteId', async (call) => {
     const athlete = await athleteOr404(call)
-    const [{ gone }] = (await call.em.query('SELECT forget_unmeasured($1) AS gone', [athlete.id])) as [{ gone: boolean }]
-    if (!gone) throw conflict('Something was measured, planned or done with this athlete. Put the athlete away instead.')
+    const [{ gone }] = (await call.em.query('SELECT forget_unmeasured($1) AS gone', [
+      athlete.id,
+    ])) as [{ gone: boolean }]
+    if (!gone)
+      throw conflict(
+        'Something was measured, planned or done with this athlete. Put the athlete away instead.',
+      )
     return done
   })
 
   api.on('POST /api/measurements/:measurementId/strike', async (call) => {
-    const before = await call.em.findOneBy(CurrentMeasurementView, { id: String(call.req.params['measurementId']) })
+    const before = await call.em.findOneBy(CurrentMeasurementView, {
+      id: String(call.req.params['measurementId']),
+    })
     const repeated = await call.em.findOneBy(BodyMeasurementEntity, { id: call.body.id })
     if (!before && !repeated) throw notFound('measure')
-    if (before && !repeated) await call.em.insert(BodyMeasurementEntity, { ...before, ...call.actor, id: call.body.id, supersedesId: before.id, struck: true, reason: call.body.reason })
+    if (before && !repeated)
+      await call.em.insert(BodyMeasurementEntity, {
+        ...before,
+        ...call.actor,
+        id: call.body.id,
+        supersedesId: before.id,
+        struck: true,
+        reason: call.body.reason,
+      })
     return created({ id: call.body.id })
   })
 
   api.on('POST /api/injuries/:injuryId/strike', async (call) => {
-    const before = await call.em.findOneBy(CurrentInjuryView, { id: String(call.req.params['injuryId']) })
+    const before = await call.em.findOneBy(CurrentInjuryView, {
+      id: String(call.req.params['injuryId']),
+    })
     const repeated = await call.em.findOneBy(InjuryEntity, { id: call.body.id })
     if (!before && !repeated) throw notFound('injury')
-    if (before && !repeated) await call.em.insert(InjuryEntity, { ...before, ...call.actor, id: call.body.id, supersedesId: before.id, struck: true, note: call.body.reason })
+    if (before && !repeated)
+      await call.em.insert(InjuryEntity, {
+        ...before,
+        ...call.actor,
+        id: call.body.id,
+        supersedesId: before.id,
+        struck: true,
+        note: call.body.reason,
+      })
     return created({ id: call.body.id })
   })
 
@@ -214,7 +265,12 @@ export function mountAthletes(api: Api): void {
           'Record a clinician\u2019s clearance first: this injury waits for one.',
         )
     }
-    await insertOnce(call.em, InjuryEntity, { ...call.actor, ...b, athleteId: athlete.id, struck: false })
+    await insertOnce(call.em, InjuryEntity, {
+      ...call.actor,
+      ...b,
+      athleteId: athlete.id,
+      struck: false,
+    })
     return created({ id: b.id })
   })
 }

@@ -2,7 +2,10 @@ import express, { type Request, type RequestHandler, type Response } from 'expre
 import { BODY_MOST, type Route } from './routes'
 import { HttpProblem, refused } from './problem'
 
-/** How deep a body nests and how many values it holds, at the most: a plan of a week has about 1,000. */
+/**
+ * How deep a body nests and how many values it holds, at the most: a plan of a week has about
+ * 1,000.
+ */
 const DEEPEST = 24
 const MOST_VALUES = 200_000
 

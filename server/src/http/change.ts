@@ -3,8 +3,10 @@ import type { Call } from './api'
 import { overtaken } from './problem'
 
 /**
- * Changes a row from the version its form was made from, and gives the new version. Where somebody changed it meanwhile nothing is
- * written and what is there goes back: `current`, in the words of the form. The same change sent twice is one change.
+ * Changes a row from the version its form was made from, and gives the new version. Where somebody
+ * changed it meanwhile nothing is
+ * written and what is there goes back: `current`, in the words of the form. The same change sent
+ * twice is one change.
  * `more`: what goes with a change and is none by itself.
  */
 export async function changeRow<T extends ObjectLiteral & { id: string; version: number }>(

@@ -4,12 +4,12 @@ import { protocolById } from '@mano/core/catalogue/protocols'
 import type { Subject } from '@mano/core/safety/act'
 import { judgeAct, judgeBy, type Finding, type Judge, type Verdict } from '@mano/core/safety/judge'
 import {
-    afterReasons,
-    keysFor,
-    openAsks,
-    reasonKey,
-    reasonSubject,
-    recorded,
+  afterReasons,
+  keysFor,
+  openAsks,
+  reasonKey,
+  reasonSubject,
+  recorded,
 } from '@mano/core/safety/reasons'
 import { cautionName, findingLine } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/testing/session'
@@ -44,9 +44,11 @@ export async function gatesFor(
   }: Moment & { more?: readonly { subject: string; hand: Hand; keys: readonly string[] }[] } = {},
 ): Promise<Gate[]> {
   const { on = scene.today, ...asked } = moment
-  const { record, flags, reasons: given } = (
-    await loadSafety(scene.em, [athlete], on, sceneDay(scene))
-  ).get(athlete.id)!
+  const {
+    record,
+    flags,
+    reasons: given,
+  } = (await loadSafety(scene.em, [athlete], on, sceneDay(scene))).get(athlete.id)!
   const judge = judgeBy(safetyFacts(record, on, { ...asked, flags }))
   const reasons = [...given, ...more]
   return subjects.map((subject) => gateOf(judge, reasons, subject))
@@ -114,7 +116,10 @@ const HAND: Readonly<Record<Hand, string>> = {
   both: 'both hands',
 }
 
-/** What already happened is kept; a stop, or an ask without a reason, raises one alarm a day, act and hand. True where one stands. */
+/**
+ * What already happened is kept; a stop, or an ask without a reason, raises one alarm a day, act
+ * and hand. True where one stands.
+ */
 export async function alarmFor(
   scene: Scene,
   athlete: Athlete,

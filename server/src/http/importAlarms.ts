@@ -23,7 +23,10 @@ export interface ImportedTest {
 /** Days of one athlete that are looked at, the newest: what is older is history. */
 const DAYS_MOST = 120
 
-/** What a file brought in that would have been stopped or asked: kept, and one alarm for each athlete and test. */
+/**
+ * What a file brought in that would have been stopped or asked: kept, and one alarm for each
+ * athlete and test.
+ */
 export async function alarmImports(
   scene: { em: EntityManager; hall: Hall; today: string; actor: Actor & { hallId: string } },
   importId: string,

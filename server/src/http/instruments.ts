@@ -7,12 +7,23 @@ import { done, ok, type Api, type Call } from './api'
 import { conflict, notFound } from './problem'
 import { uncounted } from './shed'
 
-/** Live channel as server-sent events: each event a few JSON lines, its id the time of the last, so who comes back names what they have. */
+/**
+ * Live channel as server-sent events: each event a few JSON lines, its id the time of the last, so
+ * who comes back names what they have.
+ */
 function channel(feed: Feed, afterMs: number, res: Response): void {
   uncounted(res)
-  res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive', 'X-Accel-Buffering': 'no' })
+  res.writeHead(200, {
+    'Content-Type': 'text/event-stream',
+    'Cache-Control': 'no-store',
+    Connection: 'keep-alive',
+    'X-Accel-Buffering': 'no',
+  })
   const send = (lines: readonly InstrumentLine[]) => {
-    if (lines.length > 0) res.write(`id: ${lines.at(-1)!.t}\n${lines.map((l) => `data: ${JSON.stringify(l)}`).join('\n')}\n\n`)
+    if (lines.length > 0)
+      res.write(
+        `id: ${lines.at(-1)!.t}\n${lines.map((l) => `data: ${JSON.stringify(l)}`).join('\n')}\n\n`,
+      )
   }
   res.write('retry: 400\n\n')
   const missed = Number.isFinite(afterMs) ? feed.after(afterMs) : []
@@ -28,7 +39,9 @@ export function mountInstruments(api: Api, rack: Rack | undefined): void {
     return feed
   }
 
-  api.on('GET /api/instruments', async ({ hall }) => ok((rack?.of(hall.id) ?? []).map((f): InstrumentView => ({ ...f.about, online: f.online }))))
+  api.on('GET /api/instruments', async ({ hall }) =>
+    ok((rack?.of(hall.id) ?? []).map((f): InstrumentView => ({ ...f.about, online: f.online }))),
+  )
 
   api.on('GET /api/instruments/:instrumentId/lines', async (call) => {
     const feed = feedOf(call)
@@ -39,7 +52,8 @@ export function mountInstruments(api: Api, rack: Rack | undefined): void {
   })
 
   api.on('POST /api/instruments/:instrumentId/tare', async (call) => {
-    if (!feedOf(call).tare()) throw conflict('Nothing has been read yet: connect the instrument first.')
+    if (!feedOf(call).tare())
+      throw conflict('Nothing has been read yet: connect the instrument first.')
     return done
   })
 

@@ -10,30 +10,64 @@ import { notFound, tooMany } from './problem'
 const AT_ONCE = 8
 
 /** Keeps long work with who asked for it; a server takes it up once this request is through. */
-export async function startJob(call: Call, kind: keyof typeof KINDS, input: object): Promise<Reply> {
-  const waiting = await call.em.count(JobEntity, { where: [{ state: 'waiting' }, { state: 'running' }] })
-  if (waiting >= AT_ONCE) throw tooMany('Eight pieces of long work wait already. Let one end first.')
+export async function startJob(
+  call: Call,
+  kind: keyof typeof KINDS,
+  input: object,
+): Promise<Reply> {
+  const waiting = await call.em.count(JobEntity, {
+    where: [{ state: 'waiting' }, { state: 'running' }],
+  })
+  if (waiting >= AT_ONCE)
+    throw tooMany('Eight pieces of long work wait already. Let one end first.')
   const id = v7()
   const { id: accountId, name, role } = call.account
-  await call.em.insert(JobEntity, { ...call.actor, id, kind, input: { ...input, account: { id: accountId, name, role }, today: call.today } })
+  await call.em.insert(JobEntity, {
+    ...call.actor,
+    id,
+    kind,
+    input: { ...input, account: { id: accountId, name, role }, today: call.today },
+  })
   await enqueue(call.em, { hallId: call.hall.id, id })
   call.after.push(() => call.services.look?.())
   return { status: 202, body: { id } }
 }
 
-const view = (j: StoredJob): JobView => ({ id: j.id, state: j.state === 'waiting' ? 'running' : j.state, done: j.done, of: j.total, says: j.says, result: j.result, problem: j.problem, file: j.fileName === null ? null : `/api/jobs/${j.id}/file` })
+const view = (j: StoredJob): JobView => ({
+  id: j.id,
+  state: j.state === 'waiting' ? 'running' : j.state,
+  done: j.done,
+  of: j.total,
+  says: j.says,
+  result: j.result,
+  problem: j.problem,
+  file: j.fileName === null ? null : `/api/jobs/${j.id}/file`,
+})
 
 export function mountJobs(api: Api): void {
-  const seen = { id: true, state: true, done: true, total: true, says: true, result: true, problem: true, fileName: true } as const
+  const seen = {
+    id: true,
+    state: true,
+    done: true,
+    total: true,
+    says: true,
+    result: true,
+    problem: true,
+    fileName: true,
+  } as const
   api.on('GET /api/jobs/:jobId', async ({ em, req }) => {
-    const job = await em.findOne(JobEntity, { where: { id: String(req.params['jobId']) }, select: seen })
+    const job = await em.findOne(JobEntity, {
+      where: { id: String(req.params['jobId']) },
+      select: seen,
+    })
     if (!job) throw notFound('job')
     return ok(view(job))
   })
 
   api.on('POST /api/jobs/:jobId/stop', async ({ em, req }) => {
     const id = String(req.params['jobId'])
-    if (!(await em.findOne(JobEntity, { where: { id }, select: { id: true } }))) throw notFound('job')
+    if (!(await em.findOne(JobEntity, { where: { id }, select: { id: true } })))
+      throw notFound('job')
     await em.update(JobEntity, { id, state: 'waiting' }, { state: 'stopped', endedAt: new Date() })
     await em.update(JobEntity, { id, state: 'running' }, { stop: true })
     return ok({})

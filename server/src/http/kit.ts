@@ -5,11 +5,20 @@ import { whatToBuy } from '@mano/core/match/buy'
 import { matchUnit } from '@mano/core/match/unit'
 import { matchAthlete } from '@mano/core/match/athlete'
 import { toSi } from '@mano/core/units/convert'
-import { AthleteEntity, ImplementCheckEntity, ImplementMeasurementEntity, ImplementUnitEntity, KitPriceEntity, PlaceEntity, WrapGapEntity, type ImplementUnit } from '../db/entities'
+import {
+  AthleteEntity,
+  ImplementCheckEntity,
+  ImplementMeasurementEntity,
+  ImplementUnitEntity,
+  KitPriceEntity,
+  PlaceEntity,
+  WrapGapEntity,
+  type ImplementUnit,
+} from '../db/entities'
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { } from '../db/read'
+import {} from '../db/read'
 import { loadSafety, sceneDay } from '../db/safety'
 import { created, ok, type Api, type Call } from './api'
 import { notFound, refused } from './problem'
@@ -20,37 +29,77 @@ import { judgeBy } from '@mano/core/safety/judge'
 import { IsNull } from 'typeorm'
 
 async function unitOr404(call: Call): Promise<ImplementUnit> {
-  const unit = await call.em.findOneBy(ImplementUnitEntity, { id: String(call.req.params['unitId']) })
+  const unit = await call.em.findOneBy(ImplementUnitEntity, {
+    id: String(call.req.params['unitId']),
+  })
   if (!unit) throw notFound('implement')
   return unit
 }
 
 async function placeOr400(call: Call, placeId: string): Promise<void> {
-  if (!(await places(call.em)).some((p) => p.id === placeId)) throw refused('placeId', 'That place is not one of this hall.')
+  if (!(await places(call.em)).some((p) => p.id === placeId))
+    throw refused('placeId', 'That place is not one of this hall.')
 }
 
-/** Stored columns of what a calliper, a scale and a rating gave; a number typed in inches stays beside the millimetres. */
+/**
+ * Stored columns of what a calliper, a scale and a rating gave; a number typed in inches stays
+ * beside the millimetres.
+ */
 const measuredRow = (b: UnitBody | RemeasureBody) => ({
-  sizeMm: b.size === null ? null : toSi(b.size, b.sizeUnit, 'mm'), enteredValue: b.size, enteredUnit: b.size === null ? null : b.sizeUnit,
-  depthMm: b.depthMm, handleMm: b.handleMm, massKg: b.massKg, plates: b.plates as { kg: number; count: number }[], ratingKg: b.ratingKg, ratedBy: b.ratedBy, ratedOn: b.ratedOn ?? null,
+  sizeMm: b.size === null ? null : toSi(b.size, b.sizeUnit, 'mm'),
+  enteredValue: b.size,
+  enteredUnit: b.size === null ? null : b.sizeUnit,
+  depthMm: b.depthMm,
+  handleMm: b.handleMm,
+  massKg: b.massKg,
+  plates: b.plates as { kg: number; count: number }[],
+  ratingKg: b.ratingKg,
+  ratedBy: b.ratedBy,
+  ratedOn: b.ratedOn ?? null,
 })
 
 export function mountKit(api: Api): void {
-  api.on('GET /api/kit', async ({ em, today, hall }) => ok(await kitUnits(em, { today, timeZone: hall.timeZone })))
+  api.on('GET /api/kit', async ({ em, today, hall }) =>
+    ok(await kitUnits(em, { today, timeZone: hall.timeZone })),
+  )
   api.on('GET /api/places', async ({ em }) => ok(await places(em)))
 
   api.on('POST /api/places', async (call) => {
     const b = call.body
-    if (b.athleteId && !(await call.em.findOneBy(AthleteEntity, { id: b.athleteId }))) throw notFound('athlete')
-    await insertOnce(call.em, PlaceEntity, { ...call.actor, id: b.id, name: b.name, kind: b.kind, athleteId: b.athleteId ?? null })
+    if (b.athleteId && !(await call.em.findOneBy(AthleteEntity, { id: b.athleteId })))
+      throw notFound('athlete')
+    await insertOnce(call.em, PlaceEntity, {
+      ...call.actor,
+      id: b.id,
+      name: b.name,
+      kind: b.kind,
+      athleteId: b.athleteId ?? null,
+    })
     return created({ id: b.id })
   })
 
   api.on('POST /api/kit', async (call) => {
     const b = call.body
     await placeOr400(call, b.placeId)
-    await insertOnce(call.em, ImplementUnitEntity, { ...call.actor, id: b.id, kind: b.kind, label: b.label, retired: false, placeId: b.placeId, orientation: b.orientation, surface: b.surface, version: 1 })
-    await insertOnce(call.em, ImplementMeasurementEntity, { ...call.actor, id: b.measurementId, unitId: b.id, seriesId: b.measurementId, ...measuredRow(b), measuredOn: call.today })
+    await insertOnce(call.em, ImplementUnitEntity, {
+      ...call.actor,
+      id: b.id,
+      kind: b.kind,
+      label: b.label,
+      retired: false,
+      placeId: b.placeId,
+      orientation: b.orientation,
+      surface: b.surface,
+      version: 1,
+    })
+    await insertOnce(call.em, ImplementMeasurementEntity, {
+      ...call.actor,
+      id: b.measurementId,
+      unitId: b.id,
+      seriesId: b.measurementId,
+      ...measuredRow(b),
+      measuredOn: call.today,
+    })
     return created({ id: b.id })
   })
 
@@ -59,17 +108,39 @@ export function mountKit(api: Api): void {
     const b: UnitChangeBody = call.body
     await placeOr400(call, b.placeId)
     const { label, placeId, orientation, surface, retired } = unit
-    return ok({ id: unit.id, version: await changeRow(call, ImplementUnitEntity, unit, b, { label, placeId, orientation, surface, retired }, { actorKind: call.actor.actorKind, actorId: call.actor.actorId }) })
+    return ok({
+      id: unit.id,
+      version: await changeRow(
+        call,
+        ImplementUnitEntity,
+        unit,
+        b,
+        { label, placeId, orientation, surface, retired },
+        { actorKind: call.actor.actorKind, actorId: call.actor.actorId },
+      ),
+    })
   })
 
   api.on('POST /api/kit/:unitId/measurements', async (call) => {
     const unit = await unitOr404(call)
     const b = call.body
-    const before = (await call.em.find(ImplementMeasurementEntity, { where: { unitId: unit.id }, order: { recordedAt: 'ASC', id: 'ASC' } })).filter((m) => m.id !== b.id)
+    const before = (
+      await call.em.find(ImplementMeasurementEntity, {
+        where: { unitId: unit.id },
+        order: { recordedAt: 'ASC', id: 'ASC' },
+      })
+    ).filter((m) => m.id !== b.id)
     const head = before.find((m) => m.id === before.at(-1)!.seriesId)!
     const row = measuredRow(b)
     const seriesId = sameSeries(head, row) ? head.id : b.id
-    await insertOnce(call.em, ImplementMeasurementEntity, { ...call.actor, id: b.id, unitId: unit.id, seriesId, ...row, measuredOn: call.today })
+    await insertOnce(call.em, ImplementMeasurementEntity, {
+      ...call.actor,
+      id: b.id,
+      unitId: unit.id,
+      seriesId,
+      ...row,
+      measuredOn: call.today,
+    })
     return created({ id: b.id, newSeries: seriesId === b.id })
   })
 
@@ -82,7 +153,13 @@ export function mountKit(api: Api): void {
 
   api.on('POST /api/prices', async (call) => {
     const b = call.body
-    await insertOnce(call.em, KitPriceEntity, { ...call.actor, id: b.id, kind: b.kind, sizeMm: b.sizeMm ?? null, price: b.price })
+    await insertOnce(call.em, KitPriceEntity, {
+      ...call.actor,
+      id: b.id,
+      kind: b.kind,
+      sizeMm: b.sizeMm ?? null,
+      price: b.price,
+    })
     return created({ id: b.id })
   })
 
@@ -90,21 +167,50 @@ export function mountKit(api: Api): void {
     const { em, hall } = call
     const placeId = String(call.req.params['placeId'])
     if (!(await places(em)).some((p) => p.id === placeId)) throw notFound('place')
-    const units = (await kitUnits(em)).filter((u) => u.placeId === placeId && !u.retired).flatMap((u) => matchUnit(u) ?? [])
-    const athletes = await em.find(AthleteEntity, { where: { archivedOn: IsNull() }, order: { name: 'ASC' } })
-    const parts = await loadParts(em, athletes.map((a) => a.id), hall.timeZone)
+    const units = (await kitUnits(em))
+      .filter((u) => u.placeId === placeId && !u.retired)
+      .flatMap((u) => matchUnit(u) ?? [])
+    const athletes = await em.find(AthleteEntity, {
+      where: { archivedOn: IsNull() },
+      order: { name: 'ASC' },
+    })
+    const parts = await loadParts(
+      em,
+      athletes.map((a) => a.id),
+      hall.timeZone,
+    )
     const own = await ownSports(em)
-    const wraps = await em.find(WrapGapEntity, { order: { measuredOn: 'DESC', recordedAt: 'DESC' } })
+    const wraps = await em.find(WrapGapEntity, {
+      order: { measuredOn: 'DESC', recordedAt: 'DESC' },
+    })
     const safety = await loadSafety(em, athletes, call.today, sceneDay(call))
-    const judgeOf = (id: string) => { const { record, flags } = safety.get(id)!; return judgeBy(safetyFacts(record, call.today, { flags })) }
+    const judgeOf = (id: string) => {
+      const { record, flags } = safety.get(id)!
+      return judgeBy(safetyFacts(record, call.today, { flags }))
+    }
     const squad = []
     for (const a of athletes) {
       const p = parts.get(a.id)!
       const profile = p.demand && demandProfile(p.demand, own)
-      if (profile) squad.push({ name: a.name, rows: profile.rows, athlete: matchAthlete({ level: a.level, measurements: p.measurements, wraps: wraps.filter((w) => w.athleteId === a.id), judge: judgeOf(a.id), sessions: [] }) })
+      if (profile)
+        squad.push({
+          name: a.name,
+          rows: profile.rows,
+          athlete: matchAthlete({
+            level: a.level,
+            measurements: p.measurements,
+            wraps: wraps.filter((w) => w.athleteId === a.id),
+            judge: judgeOf(a.id),
+            sessions: [],
+          }),
+        })
     }
     const prices = await em.find(KitPriceEntity, { order: { recordedAt: 'DESC' } })
-    const price = (kind: string, sizeMm: number | null) => prices.find((x) => x.kind === kind && x.sizeMm === sizeMm)?.price ?? ''
-    return ok({ athletes: squad.length, buy: whatToBuy(squad, units).map((x) => ({ ...x, price: price(x.kind, x.sizeMm) })) })
+    const price = (kind: string, sizeMm: number | null) =>
+      prices.find((x) => x.kind === kind && x.sizeMm === sizeMm)?.price ?? ''
+    return ok({
+      athletes: squad.length,
+      buy: whatToBuy(squad, units).map((x) => ({ ...x, price: price(x.kind, x.sizeMm) })),
+    })
   })
 }

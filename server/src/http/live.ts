@@ -6,7 +6,10 @@ import { uncounted } from './shed'
 /** A line nobody reads keeps proxies from closing a quiet channel, ms. */
 const QUIET_MS = 25_000
 
-/** What happens in the hall, as server-sent events: `kind` and `id` of what was written. Who hears it reads it anew. */
+/**
+ * What happens in the hall, as server-sent events: `kind` and `id` of what was written. Who hears
+ * it reads it anew.
+ */
 export function mountLive(api: Api): void {
   api.on('GET /api/live', (call) => {
     const { live } = call.services

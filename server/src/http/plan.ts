@@ -1,5 +1,13 @@
 import { v7 } from 'uuid'
-import { type GapChoiceBody, type GapsView, type DraftView, type PlanBody, type PlanVersionView, type PlanView, type TemplateBody } from '@mano/contract/plan'
+import {
+  type GapChoiceBody,
+  type GapsView,
+  type DraftView,
+  type PlanBody,
+  type PlanVersionView,
+  type PlanView,
+  type TemplateBody,
+} from '@mano/contract/plan'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
@@ -19,7 +27,20 @@ import { reasonKey } from '@mano/core/safety/reasons'
 import { buildSeries } from '@mano/core/review/series'
 import { toSi } from '@mano/core/units/convert'
 import { localDateOf } from '@mano/core/units/dates'
-import { AccountEntity, CurrentTemplateView, PlanTemplateEntity, GapChoiceEntity, HallEntity, PlanVersionEntity, StandardEntity, TrainingWeekEntity, WeekFrameEntity, type AskedAtSave, type Athlete, type PlanVersion } from '../db/entities'
+import {
+  AccountEntity,
+  CurrentTemplateView,
+  PlanTemplateEntity,
+  GapChoiceEntity,
+  HallEntity,
+  PlanVersionEntity,
+  StandardEntity,
+  TrainingWeekEntity,
+  WeekFrameEntity,
+  type AskedAtSave,
+  type Athlete,
+  type PlanVersion,
+} from '../db/entities'
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
@@ -34,11 +55,25 @@ import { loadSessions } from '../db/sessions'
 
 type Scene = Pick<Call, 'em' | 'hall'>
 
-/** Standards newest first: a later one for the same protocol, sport and level takes the place of an earlier. */
+/**
+ * Standards newest first: a later one for the same protocol, sport and level takes the place of an
+ * earlier.
+ */
 async function standards(call: Call): Promise<GapsView['standards']> {
   const all = await call.em.find(StandardEntity, { order: { recordedAt: 'DESC' } })
-  const key = (s: { protocolId: string; sportId: string | null; level: string | null }) => `${s.protocolId} ${s.sportId} ${s.level}`
-  return all.filter((s, i) => all.findIndex((x) => key(x) === key(s)) === i).map((s) => ({ id: s.id, protocolId: s.protocolId, sportId: s.sportId, level: s.level, value: s.value, perBodyMass: s.perBodyMass, on: localDateOf(s.recordedAt, call.hall.timeZone) }))
+  const key = (s: { protocolId: string; sportId: string | null; level: string | null }) =>
+    `${s.protocolId} ${s.sportId} ${s.level}`
+  return all
+    .filter((s, i) => all.findIndex((x) => key(x) === key(s)) === i)
+    .map((s) => ({
+      id: s.id,
+      protocolId: s.protocolId,
+      sportId: s.sportId,
+      level: s.level,
+      value: s.value,
+      perBodyMass: s.perBodyMass,
+      on: localDateOf(s.recordedAt, call.hall.timeZone),
+    }))
 }
 
 /** Newest counted result of each athlete by protocol: the best hand's mean. */
@@ -54,15 +89,36 @@ async function squad(call: Call): Promise<Record<string, number[]>> {
   return out
 }
 
-/** What the gaps of an athlete are judged by beside the tests: the newest word of the coach on each row counts. */
+/**
+ * What the gaps of an athlete are judged by beside the tests: the newest word of the coach on each
+ * row counts.
+ */
 async function gapsView(call: Call, athleteId: string): Promise<GapsView> {
-  const all = await call.em.find(GapChoiceEntity, { where: { athleteId }, order: { recordedAt: 'DESC', id: 'DESC' } })
-  const newest = all.filter((c, i) => all.findIndex((x) => x.rowKey === c.rowKey && x.kind === c.kind) === i && c.value !== null)
-  return { standards: await standards(call), squad: await squad(call), staleDays: call.hall.staleDays, choices: newest.map((c) => ({ rowKey: c.rowKey, kind: c.kind, value: c.value!, reason: c.reason })) }
+  const all = await call.em.find(GapChoiceEntity, {
+    where: { athleteId },
+    order: { recordedAt: 'DESC', id: 'DESC' },
+  })
+  const newest = all.filter(
+    (c, i) =>
+      all.findIndex((x) => x.rowKey === c.rowKey && x.kind === c.kind) === i && c.value !== null,
+  )
+  return {
+    standards: await standards(call),
+    squad: await squad(call),
+    staleDays: call.hall.staleDays,
+    choices: newest.map((c) => ({
+      rowKey: c.rowKey,
+      kind: c.kind,
+      value: c.value!,
+      reason: c.reason,
+    })),
+  }
 }
 
 /** The newer of the frame saved with the plan and the usual week of intake. */
-/** The usual week as entered at intake; a frame of an earlier release only where none was entered. */
+/**
+ * The usual week as entered at intake; a frame of an earlier release only where none was entered.
+ */
 async function frameOf(call: Scene, athleteId: string): Promise<DayFrame[]> {
   const newest = { where: { athleteId }, order: { recordedAt: 'DESC' as const } }
   const week = await call.em.findOne(TrainingWeekEntity, newest)
@@ -72,42 +128,99 @@ async function frameOf(call: Scene, athleteId: string): Promise<DayFrame[]> {
 
 /** Units in use at the places this athlete trains: common ones and the athlete's own. */
 async function kitAt(call: Scene, athleteId: string) {
-  const foreign = new Set((await places(call.em)).filter((p) => p.athleteId !== null && p.athleteId !== athleteId).map((p) => p.id))
-  return (await kitUnits(call.em)).filter((u) => !u.retired && !foreign.has(u.placeId)).map((u) => ({ kind: u.kind, place: u.place }))
+  const foreign = new Set(
+    (await places(call.em))
+      .filter((p) => p.athleteId !== null && p.athleteId !== athleteId)
+      .map((p) => p.id),
+  )
+  return (await kitUnits(call.em))
+    .filter((u) => !u.retired && !foreign.has(u.placeId))
+    .map((u) => ({ kind: u.kind, place: u.place }))
 }
 
-async function contextOf(call: Call, athlete: Athlete, weekStart: string, events: readonly { on: string }[]) {
+async function contextOf(
+  call: Call,
+  athlete: Athlete,
+  weekStart: string,
+  events: readonly { on: string }[],
+) {
   const kit = kitsOf(await kitAt(call, athlete.id))
-  return planContext(await judgeFor(call, athlete), kit, await loadLogs(call.em, [athlete.id], call.today), weekStart, plannedOf(await planVersions(call.em, athlete.id)), events.map((e) => e.on))
+  return planContext(
+    await judgeFor(call, athlete),
+    kit,
+    await loadLogs(call.em, [athlete.id], call.today),
+    weekStart,
+    plannedOf(await planVersions(call.em, athlete.id)),
+    events.map((e) => e.on),
+  )
 }
 
 /** The week as the planner is given it: what the athlete needs, may and can. */
-async function problemOf(call: Call, athlete: Athlete, weekStart: string, frame: DayFrame[]): Promise<WeekProblem> {
-  const { demand, events, measurements } = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
+async function problemOf(
+  call: Call,
+  athlete: Athlete,
+  weekStart: string,
+  frame: DayFrame[],
+): Promise<WeekProblem> {
+  const { demand, events, measurements } = (
+    await loadParts(call.em, [athlete.id], call.hall.timeZone)
+  ).get(athlete.id)!
   const profile = demand && demandProfile(demand, await ownSports(call.em))
   if (!profile) throw refused('sport', 'Choose a sport first.')
   const context = await contextOf(call, athlete, weekStart, events)
   const judgement = readGaps({
-    ...gapFacts(athlete, measurements, await gapsView(call, athlete.id)), profile, series: buildSeries(await loadSessions(call.em, { athleteId: athlete.id })), today: call.today, judge: context.judge, injuries: [],
+    ...gapFacts(athlete, measurements, await gapsView(call, athlete.id)),
+    profile,
+    series: buildSeries(await loadSessions(call.em, { athleteId: athlete.id })),
+    today: call.today,
+    judge: context.judge,
+    injuries: [],
   })
-  return problemIn(context, { weekStart, frame, wants: wantsOf(judgement.priorities), units: await kitAt(call, athlete.id) })
+  return problemIn(context, {
+    weekStart,
+    frame,
+    wants: wantsOf(judgement.priorities),
+    units: await kitAt(call, athlete.id),
+  })
 }
 
 /** Names of the people who sign in here. */
-export const names = async (call: Pick<Call, 'em'>): Promise<Map<string, string>> => new Map((await call.em.find(AccountEntity)).map((a) => [a.id, a.name]))
+export const names = async (call: Pick<Call, 'em'>): Promise<Map<string, string>> =>
+  new Map((await call.em.find(AccountEntity)).map((a) => [a.id, a.name]))
 
-const versionView = (call: Scene, v: PlanVersion, number: number, who: Map<string, string>): PlanVersionView => ({
-  id: v.id, weekStart: v.weekStart, frame: v.frame, blocks: v.blocks, terms: v.terms, reason: v.reason, asked: v.asked, number, savedAt: v.recordedAt.toISOString(),
-  savedOn: localDateOf(v.recordedAt, call.hall.timeZone), by: who.get(v.actorId ?? '') ?? 'the demo',
+const versionView = (
+  call: Scene,
+  v: PlanVersion,
+  number: number,
+  who: Map<string, string>,
+): PlanVersionView => ({
+  id: v.id,
+  weekStart: v.weekStart,
+  frame: v.frame,
+  blocks: v.blocks,
+  terms: v.terms,
+  reason: v.reason,
+  asked: v.asked,
+  number,
+  savedAt: v.recordedAt.toISOString(),
+  savedOn: localDateOf(v.recordedAt, call.hall.timeZone),
+  by: who.get(v.actorId ?? '') ?? 'the demo',
 })
 
 /** The usual week, the newest version of each planned week, the kit at hand. */
-export async function planView(call: Pick<Call, 'em' | 'hall' | 'today'>, athleteId: string): Promise<PlanView> {
+export async function planView(
+  call: Pick<Call, 'em' | 'hall' | 'today'>,
+  athleteId: string,
+): Promise<PlanView> {
   const who = await names(call)
   const { touched } = (await loadFacts(call.em, [athleteId], call.today)).get(athleteId)!
   const day = (at: Date | undefined) => (at ? localDateOf(at, call.hall.timeZone) : null)
   return {
-    frame: await frameOf(call, athleteId), kit: await kitAt(call, athleteId), versions: (await planVersions(call.em, athleteId)).map((v) => versionView(call, v, v.number, who)),
+    frame: await frameOf(call, athleteId),
+    kit: await kitAt(call, athleteId),
+    versions: (await planVersions(call.em, athleteId)).map((v) =>
+      versionView(call, v, v.number, who),
+    ),
     touched: { demands: day(touched.demands), week: day(touched.week) },
   }
 }
@@ -117,7 +230,11 @@ export function mountPlan(api: Api): void {
 
   api.on('POST /api/standards', async (call) => {
     const b = call.body
-    await insertOnce(call.em, StandardEntity, { ...call.actor, ...b, value: toSi(b.enteredValue, b.enteredUnit, protocolById(b.protocolId)!.unit)! })
+    await insertOnce(call.em, StandardEntity, {
+      ...call.actor,
+      ...b,
+      value: toSi(b.enteredValue, b.enteredUnit, protocolById(b.protocolId)!.unit)!,
+    })
     return created({ id: b.id })
   })
 
@@ -135,20 +252,38 @@ export function mountPlan(api: Api): void {
 
   api.on('PUT /api/hall', async (call) => {
     const { staleDays } = call.hall
-    return ok({ id: call.hall.id, version: await changeRow(call, HallEntity, call.hall, call.body, { staleDays }) })
+    return ok({
+      id: call.hall.id,
+      version: await changeRow(call, HallEntity, call.hall, call.body, { staleDays }),
+    })
   })
 
-  api.on('GET /api/athletes/:athleteId/plan', async (call) => ok(await planView(call, (await athleteOr404(call)).id)))
+  api.on('GET /api/athletes/:athleteId/plan', async (call) =>
+    ok(await planView(call, (await athleteOr404(call)).id)),
+  )
 
   api.on('GET /api/athletes/:athleteId/plans', async (call) => {
     const athlete = await athleteOr404(call)
     const { week } = call.query
     const who = await names(call)
-    const all = await call.em.find(PlanVersionEntity, { where: { athleteId: athlete.id, weekStart: week }, order: { recordedAt: 'ASC' } })
+    const all = await call.em.find(PlanVersionEntity, {
+      where: { athleteId: athlete.id, weekStart: week },
+      order: { recordedAt: 'ASC' },
+    })
     return ok(all.map((v, i) => versionView(call, v, i + 1, who)) satisfies PlanVersionView[])
   })
 
-  api.on('GET /api/templates', async (call) => ok((await call.em.find(CurrentTemplateView, { order: { name: 'ASC' } })).map((t) => ({ id: t.id, name: t.name, says: t.says, kind: t.kind, weeks: t.weeks })) satisfies PlanTemplate[]))
+  api.on('GET /api/templates', async (call) =>
+    ok(
+      (await call.em.find(CurrentTemplateView, { order: { name: 'ASC' } })).map((t) => ({
+        id: t.id,
+        name: t.name,
+        says: t.says,
+        kind: t.kind,
+        weeks: t.weeks,
+      })) satisfies PlanTemplate[],
+    ),
+  )
 
   api.on('POST /api/templates', async (call) => {
     const b = call.body as TemplateBody
@@ -175,21 +310,57 @@ export function mountPlan(api: Api): void {
     let asked: AskedAtSave[] = []
     if (!(await call.em.findOneBy(PlanVersionEntity, { id: b.id }))) {
       // Who saves this week at the same moment waits here, and then sees the newer one.
-      await call.em.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`${athlete.id} ${b.weekStart}`])
-      const newest = (await planVersions(call.em, athlete.id)).find((v) => v.weekStart === b.weekStart)
-      if (b.basedOn !== undefined && (newest?.id ?? null) !== b.basedOn) throw conflict(`${newest ? `${(await names(call)).get(newest.actorId ?? '') ?? 'Someone'} saved version ${newest.number} of this week meanwhile` : 'The week was saved from elsewhere meanwhile'}.`)
-      const context = await contextOf(call, athlete, b.weekStart, (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!.events)
-      const breaches = validate(weekOf(b.weekStart, b.frame, b.blocks, b.terms), judgedWith(context, b.terms))
+      await call.em.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [
+        `${athlete.id} ${b.weekStart}`,
+      ])
+      const newest = (await planVersions(call.em, athlete.id)).find(
+        (v) => v.weekStart === b.weekStart,
+      )
+      if (b.basedOn !== undefined && (newest?.id ?? null) !== b.basedOn)
+        throw conflict(
+          `${newest ? `${(await names(call)).get(newest.actorId ?? '') ?? 'Someone'} saved version ${newest.number} of this week meanwhile` : 'The week was saved from elsewhere meanwhile'}.`,
+        )
+      const context = await contextOf(
+        call,
+        athlete,
+        b.weekStart,
+        (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!.events,
+      )
+      const breaches = validate(
+        weekOf(b.weekStart, b.frame, b.blocks, b.terms),
+        judgedWith(context, b.terms),
+      )
       const safety = breaches.filter((x) => x.kind === 'safety')
       if (safety.length > 0) throw blocked(safety.map((x) => x.says).join('. '))
-      if (breaches.length > 0 && b.reason.trim() === '') throw refused('reason', `${breaches.map((x) => x.says).join('. ')}. Give the reason to plan it all the same.`)
+      if (breaches.length > 0 && b.reason.trim() === '')
+        throw refused(
+          'reason',
+          `${breaches.map((x) => x.says).join('. ')}. Give the reason to plan it all the same.`,
+        )
       // What the reason was given for: on the floor it covers that and nothing that comes later.
-      asked = b.reason.trim() === '' ? [] : b.blocks.flatMap((x) => x.hands.flatMap((hand): AskedAtSave[] => {
-        const keys = judgeAct(context.judge, { kind: 'exercise', exercise: exerciseById(x.exerciseId)!, hand }).findings.filter((f) => f.class === 'ask').map(reasonKey)
-        return keys.length > 0 ? [{ exerciseId: x.exerciseId, hand, keys }] : []
-      }))
+      asked =
+        b.reason.trim() === ''
+          ? []
+          : b.blocks.flatMap((x) =>
+              x.hands.flatMap((hand): AskedAtSave[] => {
+                const keys = judgeAct(context.judge, {
+                  kind: 'exercise',
+                  exercise: exerciseById(x.exerciseId)!,
+                  hand,
+                })
+                  .findings.filter((f) => f.class === 'ask')
+                  .map(reasonKey)
+                return keys.length > 0 ? [{ exerciseId: x.exerciseId, hand, keys }] : []
+              }),
+            )
     }
-    await insertOnce(call.em, PlanVersionEntity, { ...call.actor, ...b, asked, basedOn: b.basedOn ?? null, athleteId: athlete.id })
+    await insertOnce(call.em, PlanVersionEntity, {
+      ...call.actor,
+      ...b,
+      asked,
+      basedOn: b.basedOn ?? null,
+      athleteId: athlete.id,
+    })
     return created({ id: b.id })
   })
 }

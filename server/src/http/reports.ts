@@ -6,7 +6,7 @@ import { buildSeries } from '@mano/core/review/series'
 import { standing } from '@mano/core/safety/standing'
 import { cautionLine } from '@mano/core/safety/words'
 import { ownSports } from '../db/intake'
-import { findAthlete, } from '../db/read'
+import { findAthlete } from '../db/read'
 import { judgeFor } from '../db/safety'
 import type { JobHandle, JobScene } from '../jobs/kinds'
 import { athleteReport, fileReport, pdfOf, type ReportFacts } from '../report/doc'
@@ -20,7 +20,12 @@ import { loadParts } from '../db/parts'
 import { loadSessions } from '../db/sessions'
 
 /** What both reports are made from: the same computation as the page of the review. */
-async function factsOf(call: JobScene, athleteId: string, period: { from: string; to: string }, units: ReportFacts['units']): Promise<ReportFacts> {
+async function factsOf(
+  call: JobScene,
+  athleteId: string,
+  period: { from: string; to: string },
+  units: ReportFacts['units'],
+): Promise<ReportFacts> {
   const athlete = await findAthlete(call.em, athleteId)
   if (!athlete) throw notFound('athlete')
   const review = await reviewOf(call, athlete.id, period)
@@ -30,27 +35,71 @@ async function factsOf(call: JobScene, athleteId: string, period: { from: string
   const { demand } = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
   const judge = await judgeFor(call, athlete)
   // A decision taken at this period's end, or after it, is the one the report is about.
-  const decided = review.conclusions.find((c) => c.until >= period.from && c.until <= period.to && c.since >= period.from) ?? null
-  const lines = decided?.lines ?? draftNext({ changes, series, weeks: review.weeks, cautions: judge.active, lowDays: lowDaysOf(sessions, period), today: call.today, staleDays: call.hall.staleDays, units, weeksSinceDeload: review.weeksSinceDeload })
+  const decided =
+    review.conclusions.find(
+      (c) => c.until >= period.from && c.until <= period.to && c.since >= period.from,
+    ) ?? null
+  const lines =
+    decided?.lines ??
+    draftNext({
+      changes,
+      series,
+      weeks: review.weeks,
+      cautions: judge.active,
+      lowDays: lowDaysOf(sessions, period),
+      today: call.today,
+      staleDays: call.hall.staleDays,
+      units,
+      weeksSinceDeload: review.weeksSinceDeload,
+    })
   return {
-    hall: call.hall.name, coach: call.account.name, today: call.today, period, changes, weeks: review.weeks, bests: recordBook(series, sessions), lines, drafted: decided === null, note: decided?.note ?? '', units,
-    athlete: { name: athlete.name, birthDate: athlete.birthDate, dominantHand: athlete.dominantHand, level: athlete.level, sport: (demand && demandProfile(demand, await ownSports(call.em))?.name) || 'sport not chosen' },
-    cautions: standing(judge.active).filter((c) => c.caution.trigger.kind !== 'health').map(cautionLine),
+    hall: call.hall.name,
+    coach: call.account.name,
+    today: call.today,
+    period,
+    changes,
+    weeks: review.weeks,
+    bests: recordBook(series, sessions),
+    lines,
+    drafted: decided === null,
+    note: decided?.note ?? '',
+    units,
+    athlete: {
+      name: athlete.name,
+      birthDate: athlete.birthDate,
+      dominantHand: athlete.dominantHand,
+      level: athlete.level,
+      sport:
+        (demand && demandProfile(demand, await ownSports(call.em))?.name) || 'sport not chosen',
+    },
+    cautions: standing(judge.active)
+      .filter((c) => c.caution.trigger.kind !== 'health')
+      .map(cautionLine),
   }
 }
 
 /** Draws the report and keeps it as a file of the job. */
-export async function runReport(scene: JobScene, { athleteId, body }: { athleteId: string; body: BodyOf<'POST /api/athletes/:athleteId/reports'> }, job: JobHandle): Promise<{ bytes: number }> {
+export async function runReport(
+  scene: JobScene,
+  { athleteId, body }: { athleteId: string; body: BodyOf<'POST /api/athletes/:athleteId/reports'> },
+  job: JobHandle,
+): Promise<{ bytes: number }> {
   const { kind, from, to, units } = body
   await job.step(0, 3, 'Reading')
   const facts = await factsOf(scene, athleteId, { from, to }, units)
   await job.step(1, 3, 'Drawing')
   const bytes = await pdfOf(kind === 'athlete' ? athleteReport(facts) : fileReport(facts))
   await job.step(2, 3, 'Done')
-  job.keepFile({ name: `${facts.athlete.name} ${kind === 'athlete' ? 'your hands' : 'review'} ${to}.pdf`, type: 'application/pdf', bytes })
+  job.keepFile({
+    name: `${facts.athlete.name} ${kind === 'athlete' ? 'your hands' : 'review'} ${to}.pdf`,
+    type: 'application/pdf',
+    bytes,
+  })
   return { bytes: bytes.length }
 }
 
 export function mountReports(api: Api): void {
-  api.on('POST /api/athletes/:athleteId/reports', async (call) => startJob(call, 'report', { athleteId: (await athleteOr404(call)).id, body: call.body }))
+  api.on('POST /api/athletes/:athleteId/reports', async (call) =>
+    startJob(call, 'report', { athleteId: (await athleteOr404(call)).id, body: call.body }),
+  )
 }

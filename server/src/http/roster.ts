@@ -9,8 +9,10 @@ import { inHall } from '../db/hall'
 const PIECE = 100
 
 /**
- * Brings the kept rows up to date: those of another day, those that are missing, and those whose athlete was marked by a write since. The marks are
- * claimed first: who comes at the same moment waits for the rows instead of working them out again. A mark that comes meanwhile stays for the next look.
+ * Brings the kept rows up to date: those of another day, those that are missing, and those whose
+ * athlete was marked by a write since. The marks are
+ * claimed first: who comes at the same moment waits for the rows instead of working them out again.
+ * A mark that comes meanwhile stays for the next look.
  */
 export async function freshen({
   em,
@@ -58,14 +60,20 @@ export async function freshen({
   return ids.length
 }
 
-/** Fresh rows under way, and the ones asked for meanwhile, by hall and day: who asks while one runs shares the next, which begins after they asked. */
+/**
+ * Fresh rows under way, and the ones asked for meanwhile, by hall and day: who asks while one runs
+ * shares the next, which begins after they asked.
+ */
 interface UnderWay {
   running: Promise<unknown>
   next: Promise<unknown> | null
 }
 const underWay = new WeakMap<DataSource, Map<string, UnderWay>>()
 
-/** Waits until the kept rows hold what was written before now; by a connection of its own, so whoever waits holds none. */
+/**
+ * Waits until the kept rows hold what was written before now; by a connection of its own, so
+ * whoever waits holds none.
+ */
 export function freshened({
   services,
   hall,
@@ -95,7 +103,10 @@ export function freshened({
 const ORDER = { need: 'need', name: `''::text`, sport: 'sport' } as const
 const PAGE_MOST = 100
 
-/** One page of the roster after a row, in an order; what is needed over all of it. Answers on health are the coaches' alone. */
+/**
+ * One page of the roster after a row, in an order; what is needed over all of it. Answers on health
+ * are the coaches' alone.
+ */
 export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<string> {
   const { sort, find, after, most = PAGE_MOST } = call.query
   const by = ORDER[sort ?? 'need']

@@ -14,7 +14,10 @@ import { loadFacts, planFacts, stagesOf, testFacts } from '../db/read'
 import { loadSafety } from '../db/safety'
 import { loadSessions } from '../db/sessions'
 
-/** A row of the roster as it is kept: `caution.health` is left out where somebody else than a coach looks. */
+/**
+ * A row of the roster as it is kept: `caution.health` is left out where somebody else than a coach
+ * looks.
+ */
 export interface KeptRow extends Omit<RosterRow, 'cautions'> {
   cautions: (RosterRow['cautions'][number] & { health: boolean })[]
 }
@@ -85,7 +88,10 @@ function rowOf(
   }
 }
 
-/** How soon a row is needed, soonest first: alarms before the rest of what must be done before they train. */
+/**
+ * How soon a row is needed, soonest first: alarms before the rest of what must be done before they
+ * train.
+ */
 const NEED: Readonly<Record<Need, number>> = { act: 0, due: 2, none: 3 }
 export const needOf = ({ call }: Pick<KeptRow, 'call'>): number =>
   call.need === 'act' && !call.alarm ? 1 : NEED[call.need]

@@ -1,47 +1,56 @@
 import type { InferType, ObjectSchema } from 'yup'
 import { assistantBody, passwordBody, setupBody, signInBody } from '@mano/contract/accounts'
-import { archiveBody, athleteBody, injuryBody, measurementBody, profileBody, strikeBody } from '@mano/contract/athletes'
+import {
+  archiveBody,
+  athleteBody,
+  injuryBody,
+  measurementBody,
+  profileBody,
+  strikeBody,
+} from '@mano/contract/athletes'
 import { demandBody, ownSportBody } from '@mano/contract/demands'
 import { driveBody } from '@mano/contract/instruments'
 import { eventBody, outcomeBody, weekBody, wrapBody } from '@mano/contract/intake'
 import {
-    checkBody,
-    placeBody,
-    priceBody,
-    remeasureBody,
-    unitBody,
-    unitChangeBody,
+  checkBody,
+  placeBody,
+  priceBody,
+  remeasureBody,
+  unitBody,
+  unitChangeBody,
 } from '@mano/contract/kit'
 import {
-    draftBody, endBody, gapChoiceBody,
-    hallBody,
-    linkBody,
-    logBody,
-    planBody,
-    standardBody,
-    templateBody
+  draftBody,
+  endBody,
+  gapChoiceBody,
+  hallBody,
+  linkBody,
+  logBody,
+  planBody,
+  standardBody,
+  templateBody,
 } from '@mano/contract/plan'
 import { conclusionBody, goalBody, reportBody } from '@mano/contract/review'
 import {
-    alarmAnswerBody,
-    clearanceBody,
-    experienceBody,
-    flagsBody,
-    healthBody,
-    laterBody,
-    reasonBody,
+  alarmAnswerBody,
+  clearanceBody,
+  experienceBody,
+  flagsBody,
+  healthBody,
+  laterBody,
+  reasonBody,
 } from '@mano/contract/safety'
 import { dayEventBody, dayGatesBody, dayReasonBody, testDayBody } from '@mano/contract/testday'
 import {
-    attachmentBody,
-    batteryBody,
-    correctionBody,
-    importBody,
-    markBody,
-    observationBody,
-    sessionBody,
-    sessionChangeBody,
-    trialBody,
+  attachmentBody,
+  batteryBody,
+  correctionBody,
+  importBody,
+  markBody,
+  observationBody,
+  sessionBody,
+  sessionChangeBody,
+  trialBody,
 } from '@mano/contract/tests'
 import { periodQuery, rosterQuery, squadQuery, tableQuery, weekQuery } from '@mano/contract/queries'
 import type { Role } from '@mano/contract/accounts'
@@ -55,7 +64,8 @@ const MB = 1024 * 1024
 export const BODY_MOST = 256 * 1024
 
 /**
- * One route: who may call it, and what it reads. `body`, `query`: their schemas. `most`: bytes of its body. `raw`: the body is no JSON:
+ * One route: who may call it, and what it reads. `body`, `query`: their schemas. `most`: bytes of
+ * its body. `raw`: the body is no JSON:
  * a picture, or a stream that the handler reads.
  */
 export interface Route {
@@ -68,7 +78,8 @@ export interface Route {
 
 /**
  * Every route. One that is not here cannot be mounted, and a test fails for a row without a route.
- * Assistants test and look; changing who is on the roster, injuries, imports and people is the coach's.
+ * Assistants test and look; changing who is on the roster, injuries, imports and people is the
+ * coach's.
  */
 export const ROUTES = {
   'GET /api/installation': { roles: 'anyone' },

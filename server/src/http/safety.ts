@@ -1,24 +1,24 @@
 import {
-    type ClearanceBody,
-    type ExperienceBody,
-    type FlagsBody,
-    type HealthBody,
-    type ReasonBody
+  type ClearanceBody,
+  type ExperienceBody,
+  type FlagsBody,
+  type HealthBody,
+  type ReasonBody,
 } from '@mano/contract/safety'
 import type { TissueId } from '@mano/core/catalogue/tissues'
 import { judgeAct } from '@mano/core/safety/judge'
 import { reasonKey } from '@mano/core/safety/reasons'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import {
-    AlarmAnswerEntity,
-    AlarmEntity,
-    ClearanceEntity,
-    DayFlagEntity,
-    ExperienceEntryEntity,
-    GateReasonEntity,
-    HealthAnswerEntity,
-    InjuryEntity,
-    ObservationEntity,
+  AlarmAnswerEntity,
+  AlarmEntity,
+  ClearanceEntity,
+  DayFlagEntity,
+  ExperienceEntryEntity,
+  GateReasonEntity,
+  HealthAnswerEntity,
+  InjuryEntity,
+  ObservationEntity,
 } from '../db/entities'
 import { insertOnce } from '../db/once'
 import { judgeFor } from '../db/safety'

@@ -2,7 +2,10 @@ import type { RequestHandler, Response } from 'express'
 import { monitorEventLoopDelay } from 'node:perf_hooks'
 import type { Problem } from '@mano/contract/common'
 
-/** Requests served at once, at the most: reads leave room for what was typed, and more of it while the loop is held up. */
+/**
+ * Requests served at once, at the most: reads leave room for what was typed, and more of it while
+ * the loop is held up.
+ */
 const AT_ONCE = { reads: 24, writes: 48, heldUp: 8 }
 /** A loop held up longer than this, in the last second, sheds reads until it runs again, ms. */
 const HELD_UP_MS = 250
@@ -17,7 +20,10 @@ const leaving = new WeakMap<Response, () => void>()
 /** A live channel and a long file are no load of requests: from here on this one is not counted. */
 export const uncounted = (res: Response): void => leaving.get(res)?.()
 
-/** Says no at once, with when to come again, rather than late to everybody. What is typed is kept by the page and sent again. */
+/**
+ * Says no at once, with when to come again, rather than late to everybody. What is typed is kept by
+ * the page and sent again.
+ */
 export function shed(): RequestHandler {
   const loop = monitorEventLoopDelay({ resolution: 20 })
   loop.enable()

@@ -1,10 +1,11 @@
 import {
-    earlierKey,
-    gateKey, type DayEventBody,
-    type DayGate,
-    type TestDayBody,
-    type TestDayLine,
-    type TestDayView
+  earlierKey,
+  gateKey,
+  type DayEventBody,
+  type DayGate,
+  type TestDayBody,
+  type TestDayLine,
+  type TestDayView,
 } from '@mano/contract/testday'
 import { UUID } from '@mano/contract/common'
 import { In } from 'typeorm'
@@ -13,12 +14,12 @@ import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
 import type { DayEvent, DayStation } from '@mano/core/testday/live'
 import {
-    AthleteEntity,
-    ImplementUnitEntity,
-    TestDayEntity,
-    TestDayEventEntity,
-    type TestDay,
-    type TestDayEvent,
+  AthleteEntity,
+  ImplementUnitEntity,
+  TestDayEntity,
+  TestDayEventEntity,
+  type TestDay,
+  type TestDayEvent,
 } from '../db/entities'
 import { insertOnce } from '../db/once'
 import { findAthlete } from '../db/read'
@@ -59,7 +60,10 @@ async function earlierBests(call: Call, d: TestDay): Promise<TestDayView['earlie
 
 type Station = Pick<DayStation, 'id' | 'protocolId' | 'unitId' | 'variant'>
 
-/** Each athlete at each station, hand by hand, as the judge says on the day: what is free is left out. */
+/**
+ * Each athlete at each station, hand by hand, as the judge says on the day: what is free is left
+ * out.
+ */
 async function gatesOfDay(
   call: Call,
   athletes: readonly string[],

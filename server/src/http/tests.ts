@@ -11,7 +11,23 @@ import { testRefusal } from '@mano/core/match/unit'
 import { isPractice, type Hand } from '@mano/core/testing/session'
 import { detailsProblem, type TryDetails } from '@mano/core/testing/details'
 import { resultSi } from '@mano/core/testing/value'
-import { CurrentSessionView, CurrentTrialView, ImplementMeasurementEntity, ImplementUnitEntity, ObservationEntity, TestSessionEntity, TrialEntity, TrialMarkEntity, TrialTraceEntity, AlarmEntity, DayFlagEntity, SessionChangeEntity, type Athlete, type SessionState, type StoredSession } from '../db/entities'
+import {
+  CurrentSessionView,
+  CurrentTrialView,
+  ImplementMeasurementEntity,
+  ImplementUnitEntity,
+  ObservationEntity,
+  TestSessionEntity,
+  TrialEntity,
+  TrialMarkEntity,
+  TrialTraceEntity,
+  AlarmEntity,
+  DayFlagEntity,
+  SessionChangeEntity,
+  type Athlete,
+  type SessionState,
+  type StoredSession,
+} from '../db/entities'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { tableRows, TABLES } from '../transfer/tables'
@@ -25,84 +41,168 @@ import { loadSessions } from '../db/sessions'
 
 /** Parameters of the protocol as it stood, copied into the result. */
 export const protocolParams = (p: Protocol): Record<string, string | number> => ({
-  trials: p.trials, trialsUpTo: p.trialsUpTo, restS: p.restS, familiarSessions: p.familiarSessions, unit: p.unit,
+  trials: p.trials,
+  trialsUpTo: p.trialsUpTo,
+  restS: p.restS,
+  familiarSessions: p.familiarSessions,
+  unit: p.unit,
   ...(p.askOverCvPct !== null && { askOverCvPct: p.askOverCvPct }),
 })
 
 /** A test as its writes need it, with its athlete: one statement. */
-type Opened = Pick<StoredSession, 'id' | 'athleteId' | 'protocolId' | 'performedOn' | 'variant'> & { unitKind: string }
-async function sessionOr404(call: Call): Promise<{ session: Opened; protocol: Protocol; athlete: Athlete }> {
+type Opened = Pick<StoredSession, 'id' | 'athleteId' | 'protocolId' | 'performedOn' | 'variant'> & {
+  unitKind: string
+}
+async function sessionOr404(
+  call: Call,
+): Promise<{ session: Opened; protocol: Protocol; athlete: Athlete }> {
   const [row] = (await call.em.query(
     `SELECT s.id, s.athlete_id AS "athleteId", s.protocol_id AS "protocolId", s.performed_on::text AS "performedOn", s.variant, u.kind AS "unitKind", a.birth_date::text AS "birthDate", a.guardian
-     FROM current_test_session s JOIN implement_unit u ON u.id = s.unit_id JOIN athlete a ON a.id = s.athlete_id WHERE s.id = $1`, [String(call.req.params['sessionId'])],
+     FROM current_test_session s JOIN implement_unit u ON u.id = s.unit_id JOIN athlete a ON a.id = s.athlete_id WHERE s.id = $1`,
+    [String(call.req.params['sessionId'])],
   )) as (Opened & Pick<Athlete, 'birthDate' | 'guardian'>)[]
   const protocol = row && protocolOf(row)
   if (!row || !protocol) throw notFound('test')
-  return { session: row, protocol, athlete: { id: row.athleteId, birthDate: row.birthDate, guardian: row.guardian } as Athlete }
+  return {
+    session: row,
+    protocol,
+    athlete: { id: row.athleteId, birthDate: row.birthDate, guardian: row.guardian } as Athlete,
+  }
 }
 
-function valueOf(setup: Pick<StoredSession, 'protocolId' | 'variant'>, entered: number, unit: EntryUnit): number {
+function valueOf(
+  setup: Pick<StoredSession, 'protocolId' | 'variant'>,
+  entered: number,
+  unit: EntryUnit,
+): number {
   const problem = trialProblem(setup, entered, unit)
   if (problem) throw refused('enteredValue', problem)
   return resultSi(entered, unit, protocolOf(setup)!, setup.variant)!
 }
 
 /** Details must fit the test; a close must carry the load of its rated spring. */
-async function fittingDetails(em: EntityManager, protocol: Protocol, session: Opened, details: TryDetails, missed: boolean, value: number): Promise<void> {
+async function fittingDetails(
+  em: EntityManager,
+  protocol: Protocol,
+  session: Opened,
+  details: TryDetails,
+  missed: boolean,
+  value: number,
+): Promise<void> {
   const problem = detailsProblem(protocol, session.unitKind, details, missed)
   if (problem) throw refused('details', problem)
   if (protocol.entry !== 'spring') return
   const spring = (await kitUnits(em)).find((u) => u.id === details['unitId'])
-  if (!spring || spring.kind !== 'spring' || spring.ratingKg === null) throw refused('details', 'Only a spring with a measured rating is tested with.')
+  if (!spring || spring.kind !== 'spring' || spring.ratingKg === null)
+    throw refused('details', 'Only a spring with a measured rating is tested with.')
   const loadKg = spring.ratingKg + Number(details['insertKg'] ?? 0)
-  if (Math.abs(loadKg - value) > 0.06) throw refused('enteredValue', `${spring.label} and its insert close at ${loadKg} kg.`)
+  if (Math.abs(loadKg - value) > 0.06)
+    throw refused('enteredValue', `${spring.label} and its insert close at ${loadKg} kg.`)
 }
 
 /** A test of one hand as the judge looks at it. */
-const testOf = (protocol: Protocol, hand: Hand, s: { unitKind: string; variant: Readonly<Record<string, string>> }): Subject => ({ kind: 'test', protocol, hand, implementKind: s.unitKind, variant: s.variant })
+const testOf = (
+  protocol: Protocol,
+  hand: Hand,
+  s: { unitKind: string; variant: Readonly<Record<string, string>> },
+): Subject => ({ kind: 'test', protocol, hand, implementKind: s.unitKind, variant: s.variant })
 
-/** Tries that come this long after they were done were done before anybody could be asked: kept, with an alarm. */
+/**
+ * Tries that come this long after they were done were done before anybody could be asked: kept,
+ * with an alarm.
+ */
 const LATE_MS = 2 * 60_000
 
-/** Before the effort a closed hand is refused; what was done and comes late is kept. The alarm is raised once the try is in. */
-async function gateTrial(call: Call, athlete: Athlete, protocol: Protocol, session: Opened, b: { id: string; hand: Hand; deviceAt: string | null }): Promise<() => Promise<unknown>> {
+/**
+ * Before the effort a closed hand is refused; what was done and comes late is kept. The alarm is
+ * raised once the try is in.
+ */
+async function gateTrial(
+  call: Call,
+  athlete: Athlete,
+  protocol: Protocol,
+  session: Opened,
+  b: { id: string; hand: Hand; deviceAt: string | null },
+): Promise<() => Promise<unknown>> {
   const { at } = whenDone(call, b.deviceAt)
   const late = session.performedOn < call.today || call.now.getTime() - at.getTime() > LATE_MS
-  const gate = await gateFor(call, athlete, testOf(protocol, b.hand, session), { on: session.performedOn, without: b.id, ...(late && session.performedOn === call.today && { before: at.toISOString() }) })
+  const gate = await gateFor(call, athlete, testOf(protocol, b.hand, session), {
+    on: session.performedOn,
+    without: b.id,
+    ...(late && session.performedOn === call.today && { before: at.toISOString() }),
+  })
   if (!late) mustBeOpen(gate, 'overrideReason')
   return () => alarmFor(call, athlete, gate, session.performedOn, b.id)
 }
 
 /** Not well today: it holds for the whole day, at every door. */
 async function noteUnwell(call: Call, athleteId: string): Promise<void> {
-  const [last] = await call.em.find(DayFlagEntity, { where: { athleteId, heldOn: call.today }, order: { recordedAt: 'DESC' }, take: 1 })
-  if (!last?.flags.includes('unwell')) await call.em.insert(DayFlagEntity, { ...call.actor, id: v7(), athleteId, heldOn: call.today, flags: [...(last?.flags ?? []), 'unwell'] })
+  const [last] = await call.em.find(DayFlagEntity, {
+    where: { athleteId, heldOn: call.today },
+    order: { recordedAt: 'DESC' },
+    take: 1,
+  })
+  if (!last?.flags.includes('unwell'))
+    await call.em.insert(DayFlagEntity, {
+      ...call.actor,
+      id: v7(),
+      athleteId,
+      heldOn: call.today,
+      flags: [...(last?.flags ?? []), 'unwell'],
+    })
 }
 
 /** Low for the second time on end: somebody has to look at it. */
 async function lowTwice(call: Call, athlete: Athlete, sourceId: string): Promise<void> {
   const day = readinessOn(await loadSessions(call.em, { athleteId: athlete.id }), call.today)
-  const row = { athleteId: athlete.id, happenedOn: call.today, subject: 'readiness', hand: 'both' as const, class: 'ask' as const }
-  if (day?.lowTwice && !(await call.em.findOneBy(AlarmEntity, row))) await call.em.insert(AlarmEntity, { ...call.actor, ...row, id: v7(), keys: [], sourceId, says: 'Readiness squeeze low twice in a row. Talk before loading; a lighter session is offered.' })
+  const row = {
+    athleteId: athlete.id,
+    happenedOn: call.today,
+    subject: 'readiness',
+    hand: 'both' as const,
+    class: 'ask' as const,
+  }
+  if (day?.lowTwice && !(await call.em.findOneBy(AlarmEntity, row)))
+    await call.em.insert(AlarmEntity, {
+      ...call.actor,
+      ...row,
+      id: v7(),
+      keys: [],
+      sourceId,
+      says: 'Readiness squeeze low twice in a row. Talk before loading; a lighter session is offered.',
+    })
 }
 
-async function fittingUnit(em: EntityManager, body: SessionBody, protocol: Protocol): Promise<void> {
+async function fittingUnit(
+  em: EntityManager,
+  body: SessionBody,
+  protocol: Protocol,
+): Promise<void> {
   const unit = await em.findOneBy(ImplementUnitEntity, { id: body.unitId })
-  const measurement = await em.findOneBy(ImplementMeasurementEntity, { id: body.measurementId, unitId: body.unitId })
+  const measurement = await em.findOneBy(ImplementMeasurementEntity, {
+    id: body.measurementId,
+    unitId: body.unitId,
+  })
   if (!unit || !measurement) throw notFound('implement')
-  if (!(protocol.implements as readonly string[]).includes(unit.kind)) throw refused('unitId', `${unit.label} does not fit ${protocol.name}.`)
+  if (!(protocol.implements as readonly string[]).includes(unit.kind))
+    throw refused('unitId', `${unit.label} does not fit ${protocol.name}.`)
   const no = testRefusal({ kind: unit.kind, ratingKg: measurement.ratingKg })
   if (no) throw refused('unitId', no)
 }
 
 /** Number of the next try of a hand; of a repeated send, the one it has. */
 async function nextOrdinal(call: Call, sessionId: string, hand: Hand, id: string): Promise<number> {
-  const [row] = (await call.em.query('SELECT coalesce((SELECT ordinal FROM trial WHERE id = $3), (SELECT coalesce(max(ordinal), 0) + 1 FROM trial WHERE session_id = $1 AND hand = $2)) AS n', [sessionId, hand, id])) as { n: number }[]
+  const [row] = (await call.em.query(
+    'SELECT coalesce((SELECT ordinal FROM trial WHERE id = $3), (SELECT coalesce(max(ordinal), 0) + 1 FROM trial WHERE session_id = $1 AND hand = $2)) AS n',
+    [sessionId, hand, id],
+  )) as { n: number }[]
   return row?.n ?? 1
 }
 
 export function mountTests(api: Api): void {
-  api.on('GET /api/athletes/:athleteId/tests', async (call) => ok(await loadSessions(call.em, { athleteId: (await athleteOr404(call)).id })))
+  api.on('GET /api/athletes/:athleteId/tests', async (call) =>
+    ok(await loadSessions(call.em, { athleteId: (await athleteOr404(call)).id })),
+  )
 
   api.on('POST /api/athletes/:athleteId/tests', async (call) => {
     const athlete = await athleteOr404(call)
@@ -110,25 +210,53 @@ export function mountTests(api: Api): void {
     const protocol = protocolOf(body)!
     await fittingUnit(call.em, body, protocol)
     const missing = missingConditions(body.conditions)
-    if (protocol.maximal && missing.length > 0 && body.overrideReason.trim() === '') throw refused('overrideReason', `Before a maximal test: ${missing.join(', ')}. Give the reason to test all the same.`)
+    if (protocol.maximal && missing.length > 0 && body.overrideReason.trim() === '')
+      throw refused(
+        'overrideReason',
+        `Before a maximal test: ${missing.join(', ')}. Give the reason to test all the same.`,
+      )
     const unit = (await call.em.findOneBy(ImplementUnitEntity, { id: body.unitId }))!
     // What was done on an earlier day is kept as it was; its tries raise their alarms.
-    if (body.on !== undefined && body.on > call.today) throw refused('on', 'That day is still to come.')
-    if ((body.on ?? call.today) === call.today && !(await call.em.findOneBy(TestSessionEntity, { id: body.id }))) {
+    if (body.on !== undefined && body.on > call.today)
+      throw refused('on', 'That day is still to come.')
+    if (
+      (body.on ?? call.today) === call.today &&
+      !(await call.em.findOneBy(TestSessionEntity, { id: body.id }))
+    ) {
       if (!body.conditions.well) await noteUnwell(call, athlete.id)
       const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
-      const gates = await gatesFor(call, athlete, hands.map((hand) => testOf(protocol, hand, { unitKind: unit.kind, variant: body.variant })))
+      const gates = await gatesFor(
+        call,
+        athlete,
+        hands.map((hand) => testOf(protocol, hand, { unitKind: unit.kind, variant: body.variant })),
+      )
       const open = gates.filter((g) => g.class !== 'stop')
       if (open.length === 0) throw blocked(stopLine(gates[0]!))
-      if (body.overrideReason.trim() !== '') await keepReason(call, athlete, open, body.overrideReason.trim())
+      if (body.overrideReason.trim() !== '')
+        await keepReason(call, athlete, open, body.overrideReason.trim())
       else for (const g of open) mustBeOpen(g, 'overrideReason')
     }
-    const earlier = await call.em.count(CurrentSessionView, { where: { athleteId: athlete.id, protocolId: protocol.id } })
+    const earlier = await call.em.count(CurrentSessionView, {
+      where: { athleteId: athlete.id, protocolId: protocol.id },
+    })
     const { deviceAt, expectedKg, on, ...rest } = body
-    const done = on !== undefined && on < call.today ? { at: instantOf(on, '12:00', call.hall.timeZone), on } : whenDone(call, deviceAt)
+    const done =
+      on !== undefined && on < call.today
+        ? { at: instantOf(on, '12:00', call.hall.timeZone), on }
+        : whenDone(call, deviceAt)
     await insertOnce(call.em, TestSessionEntity, {
-      ...call.actor, ...rest, athleteId: athlete.id, protocolVersion: protocol.version, protocolParams: { ...protocolParams(protocol), ...(expectedKg !== null && { expectedKg }) },
-      performedAt: done.at, performedOn: done.on, clockMs: call.clockMs, deviceAt: deviceAt ? new Date(deviceAt) : null, practice: isPractice(protocol, earlier, body.conditions.familiar), importId: null, struck: false,
+      ...call.actor,
+      ...rest,
+      athleteId: athlete.id,
+      protocolVersion: protocol.version,
+      protocolParams: { ...protocolParams(protocol), ...(expectedKg !== null && { expectedKg }) },
+      performedAt: done.at,
+      performedOn: done.on,
+      clockMs: call.clockMs,
+      deviceAt: deviceAt ? new Date(deviceAt) : null,
+      practice: isPractice(protocol, earlier, body.conditions.familiar),
+      importId: null,
+      struck: false,
     })
     return created((await loadSessions(call.em, { ids: [body.id] }))[0])
   })
@@ -136,43 +264,108 @@ export function mountTests(api: Api): void {
   api.on('POST /api/tests/:sessionId/trials', async (call) => {
     const { session, protocol, athlete } = await sessionOr404(call)
     const body = call.body
-    if ((body.hand === 'both') !== (protocol.hands === 'both')) throw refused('hand', protocol.hands === 'both' ? `${protocol.name} is two-handed.` : `${protocol.name} needs left or right.`)
+    if ((body.hand === 'both') !== (protocol.hands === 'both'))
+      throw refused(
+        'hand',
+        protocol.hands === 'both'
+          ? `${protocol.name} is two-handed.`
+          : `${protocol.name} needs left or right.`,
+      )
     const value = valueOf(session, body.enteredValue, body.enteredUnit)
-    if (body.missed && !protocol.heaviest) throw refused('missed', `${protocol.name} has no misses.`)
+    if (body.missed && !protocol.heaviest)
+      throw refused('missed', `${protocol.name} has no misses.`)
     await fittingDetails(call.em, protocol, session, body.details, body.missed, value)
     const { deviceAt, trace, struck, ...rest } = body
-    const did = await insertOnce(call.em, TrialEntity, { ...call.actor, ...rest, sessionId: session.id, value, deviceAt: deviceAt ? new Date(deviceAt) : null, supersedesId: null, reason: '' })
+    const did = await insertOnce(call.em, TrialEntity, {
+      ...call.actor,
+      ...rest,
+      sessionId: session.id,
+      value,
+      deviceAt: deviceAt ? new Date(deviceAt) : null,
+      supersedesId: null,
+      reason: '',
+    })
     // What is refused here is not kept: the transaction ends with it.
     const alarm = did === 'created' ? await gateTrial(call, athlete, protocol, session, body) : null
-    if (trace && did === 'created') await call.em.insert(TrialTraceEntity, { ...call.actor, ...trace, gaps: [...trace.gaps], id: body.id, trialId: body.id, sessionId: session.id })
+    if (trace && did === 'created')
+      await call.em.insert(TrialTraceEntity, {
+        ...call.actor,
+        ...trace,
+        gaps: [...trace.gaps],
+        id: body.id,
+        trialId: body.id,
+        sessionId: session.id,
+      })
     await alarm?.()
-    if (protocol.id === 'ready_squeeze' && did === 'created') await lowTwice(call, athlete, session.id)
-    if (struck && did === 'created') await call.em.insert(TrialMarkEntity, { ...call.actor, id: v7(), trialId: body.id, struck: true, reason: struck })
+    if (protocol.id === 'ready_squeeze' && did === 'created')
+      await lowTwice(call, athlete, session.id)
+    if (struck && did === 'created')
+      await call.em.insert(TrialMarkEntity, {
+        ...call.actor,
+        id: v7(),
+        trialId: body.id,
+        struck: true,
+        reason: struck,
+      })
     return created({ id: body.id })
   })
 
   api.on('POST /api/tests/:sessionId/observations', async (call) => {
     const { session } = await sessionOr404(call)
     const body = call.body
-    await insertOnce(call.em, ObservationEntity, { ...call.actor, ...body, places: body.places ?? null, symptom: body.symptom as never, athleteId: session.athleteId, sessionId: session.id })
+    await insertOnce(call.em, ObservationEntity, {
+      ...call.actor,
+      ...body,
+      places: body.places ?? null,
+      symptom: body.symptom as never,
+      athleteId: session.athleteId,
+      sessionId: session.id,
+    })
     return created({ id: body.id })
   })
 
   api.on('GET /api/traces/:trialId', async (call) => {
-    const found = await call.em.findOneBy(TrialTraceEntity, { trialId: String(call.req.params['trialId']) })
+    const found = await call.em.findOneBy(TrialTraceEntity, {
+      trialId: String(call.req.params['trialId']),
+    })
     if (!found) throw notFound('force record')
-    return ok({ trialId: found.trialId, instrument: found.instrument, rateHz: found.rateHz, startS: found.startS, gaps: found.gaps, data: found.data } satisfies TraceView)
+    return ok({
+      trialId: found.trialId,
+      instrument: found.instrument,
+      rateHz: found.rateHz,
+      startS: found.startS,
+      gaps: found.gaps,
+      data: found.data,
+    } satisfies TraceView)
   })
 
   api.on('POST /api/tests/:sessionId/changes', async (call) => {
-    const session = await call.em.findOneBy(TestSessionEntity, { id: String(call.req.params['sessionId']) })
+    const session = await call.em.findOneBy(TestSessionEntity, {
+      id: String(call.req.params['sessionId']),
+    })
     const protocol = session && protocolOf(session)
     if (!session || !protocol) throw notFound('test')
     const { id, reason, ...given } = call.body
-    const before: SessionState = { conditions: session.conditions, practice: session.practice, struck: session.struck }
-    const after: SessionState = { ...before, ...(given.conditions && { conditions: given.conditions }), ...(given.practice !== undefined && { practice: given.practice }), ...(given.struck !== undefined && { struck: given.struck }) }
+    const before: SessionState = {
+      conditions: session.conditions,
+      practice: session.practice,
+      struck: session.struck,
+    }
+    const after: SessionState = {
+      ...before,
+      ...(given.conditions && { conditions: given.conditions }),
+      ...(given.practice !== undefined && { practice: given.practice }),
+      ...(given.struck !== undefined && { struck: given.struck }),
+    }
     if (await call.em.findOneBy(SessionChangeEntity, { id })) return created({ id })
-    await call.em.insert(SessionChangeEntity, { ...call.actor, id, sessionId: session.id, before, after, reason } as never)
+    await call.em.insert(SessionChangeEntity, {
+      ...call.actor,
+      id,
+      sessionId: session.id,
+      before,
+      after,
+      reason,
+    } as never)
     await call.em.update(TestSessionEntity, { id: session.id }, after as never)
     return created({ id })
   })
@@ -180,26 +373,52 @@ export function mountTests(api: Api): void {
   api.on('POST /api/trials/:trialId/corrections', async (call) => {
     // The trial may be corrected already: a repeated send still names the old row.
     const before = await call.em.findOneBy(TrialEntity, { id: String(call.req.params['trialId']) })
-    const session = before && (await call.em.findOneBy(CurrentSessionView, { id: before.sessionId }))
+    const session =
+      before && (await call.em.findOneBy(CurrentSessionView, { id: before.sessionId }))
     if (!before || !session) throw notFound('trial')
     const body = call.body
     const value = valueOf(session, body.enteredValue, body.enteredUnit)
     const hand = body.hand ?? before.hand
-    if ((hand === 'both') !== (before.hand === 'both')) throw refused('hand', 'Both hands stay both.')
+    if ((hand === 'both') !== (before.hand === 'both'))
+      throw refused('hand', 'Both hands stay both.')
     // The try was made when it was made: its hand rests since then, whatever is corrected later.
     const made = before.deviceAt ?? before.recordedAt
     await insertOnce(call.em, TrialEntity, {
-      ...call.actor, id: body.id, sessionId: before.sessionId, hand, ordinal: hand === before.hand ? before.ordinal : await nextOrdinal(call, before.sessionId, hand, body.id), value, enteredValue: body.enteredValue,
-      enteredUnit: body.enteredUnit, pain: before.pain, painWhere: before.painWhere, deviceAt: made, supersedesId: before.id, reason: body.reason, missed: before.missed, details: before.details,
+      ...call.actor,
+      id: body.id,
+      sessionId: before.sessionId,
+      hand,
+      ordinal:
+        hand === before.hand
+          ? before.ordinal
+          : await nextOrdinal(call, before.sessionId, hand, body.id),
+      value,
+      enteredValue: body.enteredValue,
+      enteredUnit: body.enteredUnit,
+      pain: before.pain,
+      painWhere: before.painWhere,
+      deviceAt: made,
+      supersedesId: before.id,
+      reason: body.reason,
+      missed: before.missed,
+      details: before.details,
     })
     return created({ id: body.id })
   })
 
   api.on('POST /api/trials/:trialId/marks', async (call) => {
-    const trial = await call.em.findOneBy(CurrentTrialView, { id: String(call.req.params['trialId']) })
+    const trial = await call.em.findOneBy(CurrentTrialView, {
+      id: String(call.req.params['trialId']),
+    })
     if (!trial) throw notFound('trial')
     const body = call.body
-    await insertOnce(call.em, TrialMarkEntity, { ...call.actor, id: body.id, trialId: trial.id, struck: body.struck, reason: body.reason })
+    await insertOnce(call.em, TrialMarkEntity, {
+      ...call.actor,
+      id: body.id,
+      trialId: trial.id,
+      struck: body.struck,
+      reason: body.reason,
+    })
     return created({ id: body.id })
   })
 
@@ -208,6 +427,13 @@ export function mountTests(api: Api): void {
     const table = rowOf(TABLES, 'trials')
     const rows = []
     for await (const piece of tableRows(table, call, athlete.id)) rows.push(...piece)
-    return { status: 200, type: 'text/csv', body: writeCsv(table.columns.map((c) => c.id), rows) }
+    return {
+      status: 200,
+      type: 'text/csv',
+      body: writeCsv(
+        table.columns.map((c) => c.id),
+        rows,
+      ),
+    }
   })
 }

@@ -19,10 +19,15 @@ export interface JobScene {
 }
 
 export interface JobHandle {
-  /** Says how far the work is, lets others be served, and ends it here when it was asked to stop. */
+  /**
+   * Says how far the work is, lets others be served, and ends it here when it was asked to stop.
+   */
   step: (done: number, of: number, says: string) => Promise<void>
   keepFile: (file: JobFile) => void
 }
 
-/** Long work of one kind, in one transaction: all of what it writes or nothing. Asked twice it does the same once. */
+/**
+ * Long work of one kind, in one transaction: all of what it writes or nothing. Asked twice it does
+ * the same once.
+ */
 export type JobKind = (scene: JobScene, input: never, handle: JobHandle) => Promise<unknown>

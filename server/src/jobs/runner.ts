@@ -8,10 +8,15 @@ import { bossOn, enqueue, QUEUE, type Queued } from './boss'
 import type { JobFile, JobHandle, JobScene } from './kinds'
 import { KINDS } from './registry'
 
-/** Between two signs of life of a job, and after how long without one it is taken up by another server, ms. */
+/**
+ * Between two signs of life of a job, and after how long without one it is taken up by another
+ * server, ms.
+ */
 const BEAT_MS = 400
 const LOST_MS = 5_000
-/** How often a job is begun at the most: one that ends its server each time must not do so for ever. */
+/**
+ * How often a job is begun at the most: one that ends its server each time must not do so for ever.
+ */
 const TRIES = 3
 /** How long what has ended is kept. */
 const KEPT_MS = 60 * 60_000
@@ -31,7 +36,10 @@ interface Said {
   says: string
 }
 
-/** Runs one queued job. Its signs of life go beside its own transaction, so that everybody sees them. */
+/**
+ * Runs one queued job. Its signs of life go beside its own transaction, so that everybody sees
+ * them.
+ */
 async function runJob(app: DataSource, { hallId, id }: Queued): Promise<void> {
   const own = <T>(work: (em: EntityManager) => Promise<T>) => inHall(app, hallId, work)
   const taken = await own(async (em) => {

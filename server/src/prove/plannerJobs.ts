@@ -30,10 +30,39 @@ export type Job =
   | { kind: 'small'; seed: number }
 
 export type Result =
-  | { kind: 'week'; seed: number; feasible: boolean; draftS: number; cpuS: number; gap: number; broken: number; worse: boolean; blocks: number; allows: boolean; minimal: boolean | null }
-  | { kind: 'block'; sport: string; seed: number; cpuS: number; broken: number; leastShare: number; kept: boolean; page: string | null }
+  | {
+      kind: 'week'
+      seed: number
+      feasible: boolean
+      draftS: number
+      cpuS: number
+      gap: number
+      broken: number
+      worse: boolean
+      blocks: number
+      allows: boolean
+      minimal: boolean | null
+    }
+  | {
+      kind: 'block'
+      sport: string
+      seed: number
+      cpuS: number
+      broken: number
+      leastShare: number
+      kept: boolean
+      page: string | null
+    }
   | { kind: 'school'; id: string; seed: number; larger: number; smaller: number; broken: number }
-  | { kind: 'edit'; seed: number; what: string; ms: number; ok: boolean; broken: number; changed: number }
+  | {
+      kind: 'edit'
+      seed: number
+      what: string
+      ms: number
+      ok: boolean
+      broken: number
+      changed: number
+    }
   | { kind: 'same'; seed: number; same: boolean }
   | { kind: 'small'; seed: number; best: boolean; feasible: boolean }
 
@@ -41,46 +70,94 @@ export function allJobs(): Job[] {
   const n = (k: number) => Array.from({ length: k }, (_, i) => i + 1)
   return [
     ...n(500).map((seed): Job => ({ kind: 'week', seed })),
-    ...FAMILIES.flatMap((sport) => n(10).map((seed): Job => ({ kind: 'block', sport, seed, print: seed === 1 && (sport === 'grappler_jacket' || sport === 'climber_boulder') }))),
-    ...SCHOOL_EFFECTS.flatMap((s) => n(10).map((seed): Job => ({ kind: 'school', id: s.id, seed }))),
+    ...FAMILIES.flatMap((sport) =>
+      n(10).map((seed): Job => ({
+        kind: 'block',
+        sport,
+        seed,
+        print: seed === 1 && (sport === 'grappler_jacket' || sport === 'climber_boulder'),
+      })),
+    ),
+    ...SCHOOL_EFFECTS.flatMap((s) =>
+      n(10).map((seed): Job => ({ kind: 'school', id: s.id, seed })),
+    ),
     ...n(60).map((seed): Job => ({ kind: 'edit', seed })),
     ...n(3).map((seed): Job => ({ kind: 'same', seed: seed + 2 })),
     ...n(50).map((seed): Job => ({ kind: 'small', seed: seed + 16 })),
   ]
 }
 
-const cpuS = (): number => { const u = process.cpuUsage(); return (u.user + u.system) / 1e6 }
-const ids = () => { let n = 0; return () => `b${++n}` }
+const cpuS = (): number => {
+  const u = process.cpuUsage()
+  return (u.user + u.system) / 1e6
+}
+const ids = () => {
+  let n = 0
+  return () => `b${++n}`
+}
 
-/** Minutes for eight blocks or more, four a day at the most, in a week that takes the load of them. */
+/**
+ * Minutes for eight blocks or more, four a day at the most, in a week that takes the load of them.
+ */
 function roomForEight(p: WeekProblem): boolean {
-  const room = p.frame.reduce((a, d) => a + (d.competition || d.heavyPull === 'after' ? 0 : Math.max(0, Math.min(4, Math.floor((d.minutes - 7) / 7)))), 0)
-  return room >= 8 && p.terms.kind === 'ordinary' && p.terms.events.length === 0 && p.terms.tests === null && p.facts.injuries.length === 0 && (p.lastLoad === null || p.lastLoad >= 15)
+  const room = p.frame.reduce(
+    (a, d) =>
+      a +
+      (d.competition || d.heavyPull === 'after'
+        ? 0
+        : Math.max(0, Math.min(4, Math.floor((d.minutes - 7) / 7)))),
+    0,
+  )
+  return (
+    room >= 8 &&
+    p.terms.kind === 'ordinary' &&
+    p.terms.events.length === 0 &&
+    p.terms.tests === null &&
+    p.facts.injuries.length === 0 &&
+    (p.lastLoad === null || p.lastLoad >= 15)
+  )
 }
 
 export function runJob(highs: Highs, job: Job): Result {
   switch (job.kind) {
-    case 'week': return week(highs, job.seed)
-    case 'block': return block(highs, job)
-    case 'school': return school(highs, job.id, job.seed)
-    case 'edit': return edit(highs, job.seed)
-    case 'small': return small(highs, job.seed)
+    case 'week':
+      return week(highs, job.seed)
+    case 'block':
+      return block(highs, job)
+    case 'school':
+      return school(highs, job.id, job.seed)
+    case 'edit':
+      return edit(highs, job.seed)
+    case 'small':
+      return small(highs, job.seed)
     case 'same': {
       const p = sampleWeek(job.seed)
-      const once = () => { const newId = ids(); return JSON.stringify(solveWeek(highs, p, { start: draftWeek(p, newId), newId })) }
+      const once = () => {
+        const newId = ids()
+        return JSON.stringify(solveWeek(highs, p, { start: draftWeek(p, newId), newId }))
+      }
       const first = once()
       return { kind: 'same', seed: job.seed, same: [1, 2, 3, 4].every(() => once() === first) }
     }
   }
 }
 
-/** A week small enough to look at every plan: none that keeps the rules has more than the solver's. */
+/**
+ * A week small enough to look at every plan: none that keeps the rules has more than the solver's.
+ */
 function small(highs: Highs, seed: number): Result {
   const p = smallWeek(seed)
   const solved = solveWeek(highs, p, { gap: 0, iterations: 1e9 })
   if (!solved.ok) return { kind: 'small', seed, feasible: false, best: bestByLooking(p) === null }
-  const fair = validate(solved.plan, contextOf(p)).length === 0 && Math.abs(scorePlan(solved.plan, p).total - solved.points) < 1e-6
-  return { kind: 'small', seed, feasible: true, best: fair && bestByLooking(p, solved.points + 1e-6) === null }
+  const fair =
+    validate(solved.plan, contextOf(p)).length === 0 &&
+    Math.abs(scorePlan(solved.plan, p).total - solved.points) < 1e-6
+  return {
+    kind: 'small',
+    seed,
+    feasible: true,
+    best: fair && bestByLooking(p, solved.points + 1e-6) === null,
+  }
 }
 
 function week(highs: Highs, seed: number): Result {
@@ -91,16 +168,34 @@ function week(highs: Highs, seed: number): Result {
   const t1 = cpuS()
   const solved = solveWeek(highs, p, { start: draft, newId })
   const t2 = cpuS()
-  const base = { kind: 'week' as const, seed, draftS: t1 - t0, cpuS: t2 - t1, allows: roomForEight(p) }
+  const base = {
+    kind: 'week' as const,
+    seed,
+    draftS: t1 - t0,
+    cpuS: t2 - t1,
+    allows: roomForEight(p),
+  }
   if (solved.ok) {
     const c = contextOf(p)
     const fair = validate(draft, c).length === 0
-    return { ...base, feasible: true, gap: solved.gap, broken: validate(solved.plan, c).length, worse: fair && solved.points < scorePlan(draft, p).total - 1e-6, blocks: solved.plan.blocks.length, minimal: null }
+    return {
+      ...base,
+      feasible: true,
+      gap: solved.gap,
+      broken: validate(solved.plan, c).length,
+      worse: fair && solved.points < scorePlan(draft, p).total - 1e-6,
+      blocks: solved.plan.blocks.length,
+      minimal: null,
+    }
   }
   const clashes = conflictOf(highs, p)
   const m = buildModel(p)
   const keys = new Set(clashes?.map((x) => x.key))
-  const minimal = clashes !== null && keys.size > 0 && !feasible(highs, m, keys) && [...keys].every((k) => feasible(highs, m, new Set([...keys].filter((x) => x !== k))))
+  const minimal =
+    clashes !== null &&
+    keys.size > 0 &&
+    !feasible(highs, m, keys) &&
+    [...keys].every((k) => feasible(highs, m, new Set([...keys].filter((x) => x !== k))))
   return { ...base, feasible: false, gap: 0, broken: 0, worse: false, blocks: 0, minimal }
 }
 
@@ -110,10 +205,22 @@ function block(highs: Highs, job: Extract<Job, { kind: 'block' }>): Result {
   const weeks = planBlock(highs, b, { newId: ids(), gap: 0.03, iterations: 3000 })
   const base = handLoad(weeks[0]!.plan.blocks)
   const ordinary = weeks.filter((w) => w.kind === 'ordinary')
-  const kept = ordinary.every((w) => topQualities(b.wants).every((q) => b.wants.filter((x) => x.quality === q).every((x) => keeps(setsOfQuality(w.plan.blocks, q), x))))
+  const kept = ordinary.every((w) =>
+    topQualities(b.wants).every((q) =>
+      b.wants
+        .filter((x) => x.quality === q)
+        .every((x) => keeps(setsOfQuality(w.plan.blocks, q), x)),
+    ),
+  )
   return {
-    kind: 'block', sport: job.sport, seed: job.seed, cpuS: cpuS() - t0, broken: weeks.reduce((a, w) => a + validate(w.plan, contextOf(w.problem)).length, 0),
-    leastShare: Math.min(...ordinary.map((w) => handLoad(w.plan.blocks) / base)), kept, page: job.print ? printed(job.sport, weeks) : null,
+    kind: 'block',
+    sport: job.sport,
+    seed: job.seed,
+    cpuS: cpuS() - t0,
+    broken: weeks.reduce((a, w) => a + validate(w.plan, contextOf(w.problem)).length, 0),
+    leastShare: Math.min(...ordinary.map((w) => handLoad(w.plan.blocks) / base)),
+    kept,
+    page: job.print ? printed(job.sport, weeks) : null,
   }
 }
 
@@ -123,11 +230,21 @@ function school(highs: Highs, id: string, seed: number): Result {
   const [a, b] = (['a', 'b'] as const).map((choice) => {
     const p = schoolWeek(id, seed, { [id]: choice })
     const solved = solveWeek(highs, p, { start: draftWeek(p, ids()), gap: 0.01, iterations: 4000 })
-    if (!solved.ok) { broken++; return NaN }
+    if (!solved.ok) {
+      broken++
+      return NaN
+    }
     broken += validate(solved.plan, contextOf(p)).length
     return measureWeek(solved.plan, s.measure.what, settingsFor(p.terms.settings, p.wants, p.frame))
   })
-  return { kind: 'school', id, seed, larger: s.measure.largerUnder === 'a' ? a! : b!, smaller: s.measure.largerUnder === 'a' ? b! : a!, broken }
+  return {
+    kind: 'school',
+    id,
+    seed,
+    larger: s.measure.largerUnder === 'a' ? a! : b!,
+    smaller: s.measure.largerUnder === 'a' ? b! : a!,
+    broken,
+  }
 }
 
 /** A pin, a ban or a move on a solved week, by turns. */
@@ -147,19 +264,49 @@ function edit(highs: Highs, seed: number): Result {
     const what = (['pin', 'ban', 'move'] as const)[seed % 3]!
     const other = solved.plan.blocks.find((x) => x.day !== day)
     const pin = { exerciseId: (what === 'move' ? one : (other ?? one)).exerciseId, day, sets: null }
-    const terms = what === 'ban' ? { ...p.terms, bans: [...p.terms.bans, { exerciseId: one.exerciseId, day: null }] } : { ...p.terms, pins: [pin], bans: what === 'move' && one.day !== day ? [...p.terms.bans, { exerciseId: one.exerciseId, day: one.day }] : p.terms.bans }
-    const touched = what === 'ban' ? [...new Set(plan.blocks.filter((x) => x.exerciseId === one.exerciseId).map((x) => x.day))] : what === 'move' ? [...new Set([one.day, day])] : [day]
+    const terms =
+      what === 'ban'
+        ? { ...p.terms, bans: [...p.terms.bans, { exerciseId: one.exerciseId, day: null }] }
+        : {
+            ...p.terms,
+            pins: [pin],
+            bans:
+              what === 'move' && one.day !== day
+                ? [...p.terms.bans, { exerciseId: one.exerciseId, day: one.day }]
+                : p.terms.bans,
+          }
+    const touched =
+      what === 'ban'
+        ? [...new Set(plan.blocks.filter((x) => x.exerciseId === one.exerciseId).map((x) => x.day))]
+        : what === 'move'
+          ? [...new Set([one.day, day])]
+          : [day]
     const edited = { ...p, terms }
     const t0 = performance.now()
     const again = resolveAround(highs, edited, plan, touched, newId)
     const ms = performance.now() - t0
     const key = (w: WeekPlan) => new Set(w.blocks.map((x) => `${x.day} ${x.exerciseId}`))
     const [was, now] = [key(plan), again.ok ? key(again.plan) : new Set<string>()]
-    return { kind: 'edit', seed, what, ms, ok: again.ok, broken: again.ok ? validate(again.plan, contextOf(edited)).length : 0, changed: again.ok ? [...was].filter((x) => !now.has(x)).length + [...now].filter((x) => !was.has(x)).length : 0 }
+    return {
+      kind: 'edit',
+      seed,
+      what,
+      ms,
+      ok: again.ok,
+      broken: again.ok ? validate(again.plan, contextOf(edited)).length : 0,
+      changed: again.ok
+        ? [...was].filter((x) => !now.has(x)).length + [...now].filter((x) => !was.has(x)).length
+        : 0,
+    }
   }
 }
 
-const NOTE = { ordinary: '', deload: 'Deload: hand load held to 60 % of the last ordinary week.', taper: 'Taper: days before the event count half; hard work only 4 to 6 days ahead.', travel: 'Away: what the bag allows in the minutes there; later weeks do not grow from it.' } as const
+const NOTE = {
+  ordinary: '',
+  deload: 'Deload: hand load held to 60 % of the last ordinary week.',
+  taper: 'Taper: days before the event count half; hard work only 4 to 6 days ahead.',
+  travel: 'Away: what the bag allows in the minutes there; later weeks do not grow from it.',
+} as const
 
 /** Twelve weeks as a page to read, with what to look at. */
 function printed(sport: string, weeks: readonly PlannedWeek[]): string {
@@ -171,13 +318,31 @@ function printed(sport: string, weeks: readonly PlannedWeek[]): string {
       const own = inOrder(w.plan.blocks.filter((x) => x.day === d))
       const tests = w.plan.testDay === d
       if (own.length === 0 && !tests) return []
-      return [`| ${DAY_NAMES[d]} | ${Math.ceil(sessionMinutes(own, tests ? w.problem.terms.tests!.minutes : null))} of ${w.frame[d]!.minutes} | ${tests ? `Tests, ${w.problem.terms.tests!.minutes} min. ` : ''}${own.map((x) => `${exerciseById(x.exerciseId)!.name} ${x.sets} x ${x.dose} ${exerciseById(x.exerciseId)!.dose.unit}${x.extra ? ` (+1 ${x.extra})` : ''}`).join('; ')} |`]
+      return [
+        `| ${DAY_NAMES[d]} | ${Math.ceil(sessionMinutes(own, tests ? w.problem.terms.tests!.minutes : null))} of ${w.frame[d]!.minutes} | ${tests ? `Tests, ${w.problem.terms.tests!.minutes} min. ` : ''}${own.map((x) => `${exerciseById(x.exerciseId)!.name} ${x.sets} x ${x.dose} ${exerciseById(x.exerciseId)!.dose.unit}${x.extra ? ` (+1 ${x.extra})` : ''}`).join('; ')} |`,
+      ]
     })
-    const cover = top.map((q) => { const own = w.problem.wants.filter((x) => x.quality === q).sort((a, b) => b.priority - a.priority)[0]!; return `${qualityById(q).name.toLowerCase()} ${covered(w.plan.blocks, own, settings).toFixed(1)} of ${targetOf(own)}` }).join(', ')
+    const cover = top
+      .map((q) => {
+        const own = w.problem.wants
+          .filter((x) => x.quality === q)
+          .sort((a, b) => b.priority - a.priority)[0]!
+        return `${qualityById(q).name.toLowerCase()} ${covered(w.plan.blocks, own, settings).toFixed(1)} of ${targetOf(own)}`
+      })
+      .join(', ')
     const event = w.frame.findIndex((d) => d.competition)
-    const says = [NOTE[w.kind], event >= 0 ? `Event on ${DAY_NAMES[event]}.` : '', `Closing force by ${w.crush === 'hold' ? 'holds' : 'repetitions'}.`, `Effective sets: ${cover}.`].filter(Boolean).join(' ')
+    const says = [
+      NOTE[w.kind],
+      event >= 0 ? `Event on ${DAY_NAMES[event]}.` : '',
+      `Closing force by ${w.crush === 'hold' ? 'holds' : 'repetitions'}.`,
+      `Effective sets: ${cover}.`,
+    ]
+      .filter(Boolean)
+      .join(' ')
     return `## Week ${i + 1}, from ${w.weekStart}: ${w.kind}\n\nHand load ${handLoad(w.plan.blocks).toFixed(1)}${w.problem.lastLoad === null ? '' : ` after ${w.problem.lastLoad.toFixed(1)}`}; within ${w.gap === null ? 'an unknown share' : `${(100 * w.gap).toFixed(1)} %`} of the best possible. ${says}\n\n| day | minutes | blocks |\n| --- | --- | --- |\n${days.join('\n')}\n`
   })
-  const why = [...weeks[0]!.plan.blocks].slice(0, 4).map((x) => `- ${DAY_NAMES[x.day]}, ${exerciseById(x.exerciseId)!.name}: ${x.reason}`)
+  const why = [...weeks[0]!.plan.blocks]
+    .slice(0, 4)
+    .map((x) => `- ${DAY_NAMES[x.day]}, ${exerciseById(x.exerciseId)!.name}: ${x.reason}`)
   return `# Twelve weeks, planned: ${sport.replaceAll('_', ' ')}\n\nWritten by \`./mano prove\` from a drawn athlete, everything in the hall, an event and a week away. Minutes are of what the day has, warm-up and\nclosing included. Weights and budgets are practice estimates: a coach should read these weeks with that in mind.\n\nWhy the first blocks are there:\n\n${why.join('\n')}\n\n${lines.join('\n')}`
 }

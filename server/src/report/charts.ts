@@ -3,30 +3,70 @@ import { onePerDay, type Series } from '@mano/core/review/series'
 import { daysBetween, formatDate, type LocalDate } from '@mano/core/units/dates'
 import { formatValue, type UnitChoice } from '@mano/core/units/format'
 
-export const INK = { ink: '#1B1A17', soft: '#676050', rule: '#D8CEB8', shade: '#EAE2CF', left: '#0E5F82', right: '#A04500', both: '#1B1A17' } as const
+export const INK = {
+  ink: '#1B1A17',
+  soft: '#676050',
+  rule: '#D8CEB8',
+  shade: '#EAE2CF',
+  left: '#0E5F82',
+  right: '#A04500',
+  both: '#1B1A17',
+} as const
 const W = 250
 const H = 92
 const PAD = { left: 34, right: 34, top: 8, bottom: 16 }
 
 /** The scale both hands share: lowest and highest of tests and error bands. */
 function scaleOf(hands: readonly HandChange[], series: Series): readonly [number, number] {
-  const values = hands.flatMap((h) => [...series.points.filter((p) => p.byHand[h.hand]).map((p) => p.byHand[h.hand]!.mean), ...(h.first && h.result.ok ? [h.first.value - h.result.detectable, h.first.value + h.result.detectable] : [])])
+  const values = hands.flatMap((h) => [
+    ...series.points.filter((p) => p.byHand[h.hand]).map((p) => p.byHand[h.hand]!.mean),
+    ...(h.first && h.result.ok
+      ? [h.first.value - h.result.detectable, h.first.value + h.result.detectable]
+      : []),
+  ])
   const [low, high] = [Math.min(...values), Math.max(...values)]
   const room = Math.max(1e-6, (high - low) * 0.1)
   return [low - room, high + room]
 }
 
-/** One hand of a series over a period as SVG: tests, the error of the first as a band, filled where the change is beyond it. */
-function panel(series: Series, h: HandChange, range: readonly [number, number], days: { from: LocalDate; to: LocalDate }, today: LocalDate, units: UnitChoice, x0: number): string {
+/**
+ * One hand of a series over a period as SVG: tests, the error of the first as a band, filled where
+ * the change is beyond it.
+ */
+function panel(
+  series: Series,
+  h: HandChange,
+  range: readonly [number, number],
+  days: { from: LocalDate; to: LocalDate },
+  today: LocalDate,
+  units: UnitChoice,
+  x0: number,
+): string {
   const colour = INK[h.hand]
   const span = Math.max(1, daysBetween(days.from, days.to))
-  const x = (on: LocalDate) => x0 + PAD.left + ((W - PAD.left - PAD.right) * daysBetween(days.from, on)) / span
-  const y = (v: number) => PAD.top + (H - PAD.top - PAD.bottom) * (1 - (v - range[0]) / (range[1] - range[0]))
-  const points = onePerDay(series.points.filter((p) => !p.practice && p.byHand[h.hand] && p.on >= days.from && p.on <= days.to)).map((p) => ({ on: p.on, v: p.byHand[h.hand]!.mean }))
-  const band = h.first && h.result.ok ? `<rect x="${x0 + PAD.left}" y="${y(h.first.value + h.result.detectable)}" width="${W - PAD.left - PAD.right}" height="${y(h.first.value - h.result.detectable) - y(h.first.value + h.result.detectable)}" fill="${INK.shade}"/>` : ''
-  const text = (v: number, at: number) => `<text x="${x0 + PAD.left - 4}" y="${at + 3}" font-size="7" text-anchor="end" fill="${INK.soft}">${formatValue(v, series.protocol.unit, units)}</text>`
-  const far = (v: number) => h.first !== null && h.result.ok && Math.abs(v - h.first.value) > h.result.detectable
-  const dots = points.map((p) => `<circle cx="${x(p.on)}" cy="${y(p.v)}" r="2.6" fill="${far(p.v) ? colour : '#FFFFFF'}" stroke="${colour}" stroke-width="1.4"/>`).join('')
+  const x = (on: LocalDate) =>
+    x0 + PAD.left + ((W - PAD.left - PAD.right) * daysBetween(days.from, on)) / span
+  const y = (v: number) =>
+    PAD.top + (H - PAD.top - PAD.bottom) * (1 - (v - range[0]) / (range[1] - range[0]))
+  const points = onePerDay(
+    series.points.filter(
+      (p) => !p.practice && p.byHand[h.hand] && p.on >= days.from && p.on <= days.to,
+    ),
+  ).map((p) => ({ on: p.on, v: p.byHand[h.hand]!.mean }))
+  const band =
+    h.first && h.result.ok
+      ? `<rect x="${x0 + PAD.left}" y="${y(h.first.value + h.result.detectable)}" width="${W - PAD.left - PAD.right}" height="${y(h.first.value - h.result.detectable) - y(h.first.value + h.result.detectable)}" fill="${INK.shade}"/>`
+      : ''
+  const text = (v: number, at: number) =>
+    `<text x="${x0 + PAD.left - 4}" y="${at + 3}" font-size="7" text-anchor="end" fill="${INK.soft}">${formatValue(v, series.protocol.unit, units)}</text>`
+  const far = (v: number) =>
+    h.first !== null && h.result.ok && Math.abs(v - h.first.value) > h.result.detectable
+  const dots = points
+    .map(
+      (p) =>
+        `<circle cx="${x(p.on)}" cy="${y(p.v)}" r="2.6" fill="${far(p.v) ? colour : '#FFFFFF'}" stroke="${colour}" stroke-width="1.4"/>`,
+    )
+    .join('')
   const last = points.at(-1)
   return `${band}${text(range[1], PAD.top)}${text(range[0], H - PAD.bottom)}<path d="M${x0 + PAD.left} ${H - PAD.bottom}H${x0 + W - PAD.right}" stroke="${INK.ink}" stroke-width="0.8"/>
     <text x="${x0 + PAD.left}" y="${H - 5}" font-size="7" fill="${INK.soft}">${formatDate(days.from, today)}</text><text x="${x0 + W - PAD.right}" y="${H - 5}" font-size="7" text-anchor="end" fill="${INK.soft}">${formatDate(days.to, today)}</text>
@@ -35,13 +75,22 @@ function panel(series: Series, h: HandChange, range: readonly [number, number], 
 }
 
 /** Both hands side by side on one scale. */
-export function seriesSvg(series: Series, hands: readonly HandChange[], days: { from: LocalDate; to: LocalDate }, today: LocalDate, units: UnitChoice): string {
+export function seriesSvg(
+  series: Series,
+  hands: readonly HandChange[],
+  days: { from: LocalDate; to: LocalDate },
+  today: LocalDate,
+  units: UnitChoice,
+): string {
   const range = scaleOf(hands, series)
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${W * hands.length}" height="${H}" viewBox="0 0 ${W * hands.length} ${H}">${hands.map((h, i) => panel(series, h, range, days, today, units, i * W)).join('')}</svg>`
 }
 
 /** Hand load by week as bars, worst pain as a number over them. */
-export function weeksSvg(weeks: readonly { week: LocalDate; load: number | null; worstPain: number | null }[], today: LocalDate): string {
+export function weeksSvg(
+  weeks: readonly { week: LocalDate; load: number | null; worstPain: number | null }[],
+  today: LocalDate,
+): string {
   const most = Math.max(1, ...weeks.map((w) => w.load ?? 0))
   const step = 500 / Math.max(1, weeks.length)
   const every = Math.ceil(weeks.length / 9)

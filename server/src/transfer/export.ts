@@ -8,7 +8,9 @@ const LARGE = new Set(['test_attachment', 'trial_trace'])
 const out = (v: unknown): unknown =>
   v instanceof Date ? v.toISOString() : Buffer.isBuffer(v) ? v.toString('base64') : v
 
-/** Rows in the order they were written where that is numbered; else each after the row it points at. */
+/**
+ * Rows in the order they were written where that is numbered; else each after the row it points at.
+ */
 function ordered(m: EntityMetadata, numbered: boolean): string {
   const list = columnsOf(m)
     .map(
@@ -27,7 +29,10 @@ function ordered(m: EntityMetadata, numbered: boolean): string {
     SELECT ${list} FROM ${m.tableName} t JOIN last USING (id) ORDER BY last.n, t.id`
 }
 
-/** Everything of the hall the transaction is in, line by line, in an order that says the same of the same hall: never more than a piece of it is in memory. */
+/**
+ * Everything of the hall the transaction is in, line by line, in an order that says the same of the
+ * same hall: never more than a piece of it is in memory.
+ */
 export async function* exportLines(em: EntityManager): AsyncGenerator<string> {
   const numbered = new Set(
     (

@@ -1,10 +1,16 @@
 import { HttpProblem, refused } from '../http/problem'
 import { HALL_FORMAT, POINTERS, type HallLine, type Row } from './format'
 
-/** Characters of a file of the first version, at the most: it is one JSON document, and is read as a whole. */
+/**
+ * Characters of a file of the first version, at the most: it is one JSON document, and is read as a
+ * whole.
+ */
 const MOST = 80 * 1024 * 1024
 
-/** A file of the first version begins with a brace on a line of its own, or is one line with its tables in it. */
+/**
+ * A file of the first version begins with a brace on a line of its own, or is one line with its
+ * tables in it.
+ */
 export const isFirstVersion = (line: string): boolean =>
   line.trim() === '{' || /^\{\s*"format":.*"version":\s*1\b/.test(line.slice(0, 200))
 

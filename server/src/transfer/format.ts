@@ -7,8 +7,10 @@ import { refused } from '../http/problem'
 import { shapeProblem } from './shapes'
 
 /**
- * A hall's file, version 2: JSON lines. The first says what it is, each further one holds one row of one table, the last how many rows there were.
- * The version grows when a table or column changes its meaning; an installation reads its own version and the ones before.
+ * A hall's file, version 2: JSON lines. The first says what it is, each further one holds one row
+ * of one table, the last how many rows there were.
+ * The version grows when a table or column changes its meaning; an installation reads its own
+ * version and the ones before.
  */
 export const HALL_FORMAT = 'mano.hall'
 export const HALL_VERSION = 2
@@ -19,7 +21,10 @@ export interface HallLine {
   row: Row
 }
 
-/** Every table of a hall, each after those it points at. Left out: athletes' links and sign-ins, which belong to an installation, jobs and rows that are worked out, and password hashes. */
+/**
+ * Every table of a hall, each after those it points at. Left out: athletes' links and sign-ins,
+ * which belong to an installation, jobs and rows that are worked out, and password hashes.
+ */
 const TABLES: readonly EntitySchema<never>[] = [
   T.HallEntity,
   T.AccountEntity,
@@ -79,7 +84,10 @@ export const pointersOf = (m: EntityMetadata) =>
   columnsOf(m).filter((c) => POINTERS.includes(c.propertyName))
 type Column = ReturnType<typeof columnsOf>[number]
 
-/** Columns that came after the first file was written have a value of their own where a row leaves them out. */
+/**
+ * Columns that came after the first file was written have a value of their own where a row leaves
+ * them out.
+ */
 const ADDED: Readonly<Record<string, unknown>> = { version: 1, clockMs: null }
 
 /** JSON type of a column. */
@@ -156,7 +164,10 @@ const fits = (type: string, v: unknown): boolean => {
         : true
 }
 
-/** Looks at the rows of a file one by one, in their order: the first thing wrong is named by table, row and column. */
+/**
+ * Looks at the rows of a file one by one, in their order: the first thing wrong is named by table,
+ * row and column.
+ */
 export class RowReader {
   private readonly all: readonly EntityMetadata[]
   private readonly columns = new Map<string, Column[]>()

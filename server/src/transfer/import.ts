@@ -22,7 +22,10 @@ const parsed = (line: string): Row => {
     : wrong('This is not a file of a hall.')
 }
 
-/** Rows of a file of either version, each with the length of its line; the end of the file says how many there were. */
+/**
+ * Rows of a file of either version, each with the length of its line; the end of the file says how
+ * many there were.
+ */
 export async function* rowsOf(
   lines: AsyncGenerator<string>,
 ): AsyncGenerator<HallLine & { length: number }> {
@@ -52,7 +55,10 @@ export async function* rowsOf(
   wrong('This file ends in the middle: a part of it is missing.')
 }
 
-/** Puts the rows of a file into the hall the transaction is in: the first thing wrong ends it, and the transaction with it. `secret` gives what the file leaves out for an account. */
+/**
+ * Puts the rows of a file into the hall the transaction is in: the first thing wrong ends it, and
+ * the transaction with it. `secret` gives what the file leaves out for an account.
+ */
 export async function importRows(
   em: EntityManager,
   app: DataSource,

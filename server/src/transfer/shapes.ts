@@ -26,7 +26,10 @@ const words = () => yup.array().of(yup.string().strict().required()).max(200)
 const isNamed = (v: unknown): boolean => typeof v === 'object' && v !== null && !Array.isArray(v)
 const named = yup.mixed().test('named', 'is not a set of named values', isNamed)
 
-/** What is inside the columns that are more than one value, as the forms that write them say it; and the zone of the hall. */
+/**
+ * What is inside the columns that are more than one value, as the forms that write them say it; and
+ * the zone of the hall.
+ */
 const SHAPES: Readonly<Record<string, yup.Schema>> = {
   'hall.timeZone': of(setupBody, 'timeZone'),
   'athlete.guardian': of(profileBody, 'guardian'),
@@ -57,17 +60,15 @@ const SHAPES: Readonly<Record<string, yup.Schema>> = {
   'plan_version.frame': of(planBody, 'frame'),
   'plan_version.blocks': of(planBody, 'blocks'),
   'plan_version.terms': of(planBody, 'terms'),
-  'plan_version.asked': yup
-    .array()
-    .of(
-      yup
-        .object({
-          exerciseId: yup.string().strict().required(),
-          hand: yup.string().strict().required(),
-          keys: words().required(),
-        })
-        .exact('a field is not known'),
-    ),
+  'plan_version.asked': yup.array().of(
+    yup
+      .object({
+        exerciseId: yup.string().strict().required(),
+        hand: yup.string().strict().required(),
+        keys: words().required(),
+      })
+      .exact('a field is not known'),
+  ),
   'set_log.details': of(logBody, 'details'),
   'set_log.painWhere': of(logBody, 'painWhere'),
   'conclusion.lines': of(conclusionBody, 'lines'),

@@ -6,7 +6,14 @@ import { recordBook } from '@mano/core/review/records'
 import { buildSeries } from '@mano/core/review/series'
 import { detailColumn, TRIAL_COLUMNS } from '@mano/core/testing/import'
 import { addDays } from '@mano/core/units/dates'
-import { AthleteEntity, CurrentMeasurementView, CurrentOutcomeView, CurrentSetLogView, ImplementUnitEntity, type Hall } from '../db/entities'
+import {
+  AthleteEntity,
+  CurrentMeasurementView,
+  CurrentOutcomeView,
+  CurrentSetLogView,
+  ImplementUnitEntity,
+  type Hall,
+} from '../db/entities'
 import { planVersions } from '../db/read'
 import { loadSessions } from '../db/sessions'
 import { demandProfile } from '@mano/core/demand/profile'
@@ -14,9 +21,19 @@ import { ownSports } from '../db/intake'
 import { loadParts } from '../db/parts'
 
 export type Cell = string | number
-export interface Column { id: string; says: string }
-interface Asked { em: EntityManager; hall: Hall }
-type Reader = (asked: Asked, names: ReadonlyMap<string, string>, athleteId?: string) => Promise<Record<string, Cell | null>[]>
+export interface Column {
+  id: string
+  says: string
+}
+interface Asked {
+  em: EntityManager
+  hall: Hall
+}
+type Reader = (
+  asked: Asked,
+  names: ReadonlyMap<string, string>,
+  athleteId?: string,
+) => Promise<Record<string, Cell | null>[]>
 
 const of = (athleteId?: string) => (athleteId ? { athleteId } : {})
 const col = (id: string, says: string): Column => ({ id, says })
@@ -25,70 +42,282 @@ const ATHLETE = col('athlete', 'name as on the roster')
 const trials: Reader = async ({ em, hall }, names, athleteId) => {
   const sessions = await loadSessions(em, of(athleteId))
   const labels = new Map((await em.find(ImplementUnitEntity)).map((u) => [u.id, u.label]))
-  const time = new Intl.DateTimeFormat('en-GB', { timeZone: hall.timeZone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
+  const time = new Intl.DateTimeFormat('en-GB', {
+    timeZone: hall.timeZone,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  })
   return sessions.flatMap((s) => {
     const protocol = protocolOf(s)
-    const setup = Object.fromEntries([...(protocol?.variants ?? []).map((v) => [v.id, s.variant[v.id] ?? '']), ...(protocol?.numbers ?? []).map((n) => [n.column, s.variant[n.id] ?? ''])]) as Record<string, string>
+    const setup = Object.fromEntries([
+      ...(protocol?.variants ?? []).map((v) => [v.id, s.variant[v.id] ?? '']),
+      ...(protocol?.numbers ?? []).map((n) => [n.column, s.variant[n.id] ?? '']),
+    ]) as Record<string, string>
     return s.trials.map((t) => ({
-      ...setup, ...Object.fromEntries((protocol?.details ?? []).map((d) => [detailColumn(d.id), String(t.details?.[d.id] ?? '')])),
-      athlete: names.get(s.athleteId) ?? '', date: s.performedOn, time: time.format(new Date(s.performedAt)), protocol: s.protocolId, implement: labels.get(String(t.details?.['unitId'])) ?? s.unitLabel,
-      trial: t.ordinal, hand: t.hand, value: t.enteredValue, unit: t.enteredUnit, pain: t.pain, missed: t.missed ? 'yes' : '', struck: t.struck?.reason ?? '',
+      ...setup,
+      ...Object.fromEntries(
+        (protocol?.details ?? []).map((d) => [detailColumn(d.id), String(t.details?.[d.id] ?? '')]),
+      ),
+      athlete: names.get(s.athleteId) ?? '',
+      date: s.performedOn,
+      time: time.format(new Date(s.performedAt)),
+      protocol: s.protocolId,
+      implement: labels.get(String(t.details?.['unitId'])) ?? s.unitLabel,
+      trial: t.ordinal,
+      hand: t.hand,
+      value: t.enteredValue,
+      unit: t.enteredUnit,
+      pain: t.pain,
+      missed: t.missed ? 'yes' : '',
+      struck: t.struck?.reason ?? '',
     }))
   })
 }
 
 const sets: Reader = async ({ em }, names, athleteId) =>
-  (await em.find(CurrentSetLogView, { where: of(athleteId), order: { doneOn: 'ASC', recordedAt: 'ASC' } })).map((l) => ({
-    athlete: names.get(l.athleteId) ?? '', date: l.doneOn, exercise: exerciseById(l.exerciseId)?.name ?? l.exerciseId, exercise_id: l.exerciseId, hand: l.hand, set: l.setNo,
-    load: l.enteredLoad, unit: l.enteredUnit, load_kg: l.loadKg, seconds: l.seconds, reps: l.reps, ended: l.ended, effort: l.effort, pain: l.pain,
+  (
+    await em.find(CurrentSetLogView, {
+      where: of(athleteId),
+      order: { doneOn: 'ASC', recordedAt: 'ASC' },
+    })
+  ).map((l) => ({
+    athlete: names.get(l.athleteId) ?? '',
+    date: l.doneOn,
+    exercise: exerciseById(l.exerciseId)?.name ?? l.exerciseId,
+    exercise_id: l.exerciseId,
+    hand: l.hand,
+    set: l.setNo,
+    load: l.enteredLoad,
+    unit: l.enteredUnit,
+    load_kg: l.loadKg,
+    seconds: l.seconds,
+    reps: l.reps,
+    ended: l.ended,
+    effort: l.effort,
+    pain: l.pain,
   }))
 
 const measurements: Reader = async ({ em }, names, athleteId) =>
-  (await em.find(CurrentMeasurementView, { where: of(athleteId), order: { measuredOn: 'ASC', recordedAt: 'ASC' } })).map((m) => ({ athlete: names.get(m.athleteId) ?? '', date: m.measuredOn, measure: BODY_MEASURES.find((x) => x.id === m.measure)?.name ?? m.measure, hand: m.hand, value: m.enteredValue, unit: m.enteredUnit }))
+  (
+    await em.find(CurrentMeasurementView, {
+      where: of(athleteId),
+      order: { measuredOn: 'ASC', recordedAt: 'ASC' },
+    })
+  ).map((m) => ({
+    athlete: names.get(m.athleteId) ?? '',
+    date: m.measuredOn,
+    measure: BODY_MEASURES.find((x) => x.id === m.measure)?.name ?? m.measure,
+    hand: m.hand,
+    value: m.enteredValue,
+    unit: m.enteredUnit,
+  }))
 
 const outcomes: Reader = async ({ em }, names, athleteId) =>
-  (await em.find(CurrentOutcomeView, { where: of(athleteId), order: { seenOn: 'ASC' } })).map((o) => ({ athlete: names.get(o.athleteId) ?? '', date: o.seenOn, outcome: o.name, value: o.value, unit: o.unit, better: o.better }))
+  (await em.find(CurrentOutcomeView, { where: of(athleteId), order: { seenOn: 'ASC' } })).map(
+    (o) => ({
+      athlete: names.get(o.athleteId) ?? '',
+      date: o.seenOn,
+      outcome: o.name,
+      value: o.value,
+      unit: o.unit,
+      better: o.better,
+    }),
+  )
 
 const plans: Reader = async ({ em }, names, athleteId) => {
   const out: Awaited<ReturnType<Reader>> = []
-  for (const id of athleteId ? [athleteId] : names.keys()) out.push(...(await planVersions(em, id)).reverse().flatMap((v) => v.blocks.map((b) => ({
-    athlete: names.get(id) ?? '', week: v.weekStart, date: addDays(v.weekStart, b.day), exercise: exerciseById(b.exerciseId)?.name ?? b.exerciseId, exercise_id: b.exerciseId, sets: b.sets, dose: b.dose, unit: exerciseById(b.exerciseId)?.dose.unit ?? '', hands: b.hands.join(' and '), why: b.reason,
-  }))))
+  for (const id of athleteId ? [athleteId] : names.keys())
+    out.push(
+      ...(await planVersions(em, id)).reverse().flatMap((v) =>
+        v.blocks.map((b) => ({
+          athlete: names.get(id) ?? '',
+          week: v.weekStart,
+          date: addDays(v.weekStart, b.day),
+          exercise: exerciseById(b.exerciseId)?.name ?? b.exerciseId,
+          exercise_id: b.exerciseId,
+          sets: b.sets,
+          dose: b.dose,
+          unit: exerciseById(b.exerciseId)?.dose.unit ?? '',
+          hands: b.hands.join(' and '),
+          why: b.reason,
+        })),
+      ),
+    )
   return out
 }
 
 const records: Reader = async ({ em }, names, athleteId) => {
   const sessions = await loadSessions(em, of(athleteId))
-  return recordBook(buildSeries(sessions), sessions).map((r) => ({ athlete: names.get(r.athleteId) ?? '', test: r.test, setup: r.setup, implement: r.implement, hand: r.hand, best: Number(r.best.toFixed(3)), unit: r.unit, date: r.on, conditions: r.conditions }))
+  return recordBook(buildSeries(sessions), sessions).map((r) => ({
+    athlete: names.get(r.athleteId) ?? '',
+    test: r.test,
+    setup: r.setup,
+    implement: r.implement,
+    hand: r.hand,
+    best: Number(r.best.toFixed(3)),
+    unit: r.unit,
+    date: r.on,
+    conditions: r.conditions,
+  }))
 }
 
 const athletes: Reader = async ({ em, hall }) => {
   const all = await em.find(AthleteEntity, { order: { name: 'ASC' } })
-  const parts = await loadParts(em, all.map((a) => a.id), hall.timeZone)
+  const parts = await loadParts(
+    em,
+    all.map((a) => a.id),
+    hall.timeZone,
+  )
   const sports = await ownSports(em)
   return all.map((a) => {
     const own = parts.get(a.id)
     const mass = latestMeasure(own?.measurements ?? [], 'body_mass', 'both')
     const sport = own?.demand ? (demandProfile(own.demand, sports)?.name ?? null) : null
-    return { athlete: a.name, sport, body_mass_kg: mass ? Number(mass.value.toFixed(1)) : null, weighed: mass?.on ?? null, put_away: a.archivedOn, born: a.birthDate, sex_for_norms: a.sexForNorms, dominant_hand: a.dominantHand, level: a.level, skin: a.skin, note: a.note }
+    return {
+      athlete: a.name,
+      sport,
+      body_mass_kg: mass ? Number(mass.value.toFixed(1)) : null,
+      weighed: mass?.on ?? null,
+      put_away: a.archivedOn,
+      born: a.birthDate,
+      sex_for_norms: a.sexForNorms,
+      dominant_hand: a.dominantHand,
+      level: a.level,
+      skin: a.skin,
+      note: a.note,
+    }
   })
 }
 
 /** Tables a hall can be taken out as; the page of formats and the export use the same list. */
 export const TABLES = [
-  { id: 'athletes', name: 'Athletes', read: athletes, columns: [ATHLETE, col('sport', ''), col('body_mass_kg', 'kg, the newest'), col('weighed', 'date'), col('put_away', 'date, where the athlete is off the roster'), col('born', 'date'), col('sex_for_norms', 'female, male or empty'), col('dominant_hand', 'left, right or empty'), col('level', 'novice, trained, advanced, elite'), col('skin', 'normal, dry, sweaty'), col('note', '')] },
-  { id: 'trials', name: 'Trials', read: trials, columns: TRIAL_COLUMNS.filter((c) => c.id !== 'left' && c.id !== 'right').map(({ id, says }) => ({ id, says })) },
-  { id: 'records', name: 'Record book', read: records, columns: [ATHLETE, col('test', ''), col('setup', 'what makes the series its own'), col('implement', 'the unit used'), col('hand', 'left, right, both'), col('best', 'in the unit beside it, SI'), col('unit', 'kg, N, s, N m, mm, deg, m, count'), col('date', ''), col('conditions', '')] },
-  { id: 'sets', name: 'Sets done', read: sets, columns: [ATHLETE, col('date', ''), col('exercise', ''), col('exercise_id', ''), col('hand', 'left, right, both'), col('set', 'number within its block'), col('load', 'as typed'), col('unit', 'of the load as typed'), col('load_kg', 'kg'), col('seconds', 's'), col('reps', 'repetitions'), col('ended', 'done, slipped, stopped, pain'), col('effort', '1 to 10'), col('pain', '0 to 10')] },
-  { id: 'plans', name: 'Plans', read: plans, columns: [ATHLETE, col('week', 'its Monday'), col('date', ''), col('exercise', ''), col('exercise_id', ''), col('sets', 'a hand'), col('dose', 'of a set'), col('unit', 's, reps or m'), col('hands', 'in their order'), col('why', '')] },
-  { id: 'measurements', name: 'Body measures', read: measurements, columns: [ATHLETE, col('date', ''), col('measure', ''), col('hand', 'left, right, both'), col('value', 'as typed'), col('unit', 'as typed')] },
-  { id: 'outcomes', name: 'Sport outcomes', read: outcomes, columns: [ATHLETE, col('date', ''), col('outcome', ''), col('value', ''), col('unit', ''), col('better', 'higher or lower')] },
-] as const satisfies readonly { id: string; name: string; read: Reader; columns: readonly Column[] }[]
+  {
+    id: 'athletes',
+    name: 'Athletes',
+    read: athletes,
+    columns: [
+      ATHLETE,
+      col('sport', ''),
+      col('body_mass_kg', 'kg, the newest'),
+      col('weighed', 'date'),
+      col('put_away', 'date, where the athlete is off the roster'),
+      col('born', 'date'),
+      col('sex_for_norms', 'female, male or empty'),
+      col('dominant_hand', 'left, right or empty'),
+      col('level', 'novice, trained, advanced, elite'),
+      col('skin', 'normal, dry, sweaty'),
+      col('note', ''),
+    ],
+  },
+  {
+    id: 'trials',
+    name: 'Trials',
+    read: trials,
+    columns: TRIAL_COLUMNS.filter((c) => c.id !== 'left' && c.id !== 'right').map(
+      ({ id, says }) => ({ id, says }),
+    ),
+  },
+  {
+    id: 'records',
+    name: 'Record book',
+    read: records,
+    columns: [
+      ATHLETE,
+      col('test', ''),
+      col('setup', 'what makes the series its own'),
+      col('implement', 'the unit used'),
+      col('hand', 'left, right, both'),
+      col('best', 'in the unit beside it, SI'),
+      col('unit', 'kg, N, s, N m, mm, deg, m, count'),
+      col('date', ''),
+      col('conditions', ''),
+    ],
+  },
+  {
+    id: 'sets',
+    name: 'Sets done',
+    read: sets,
+    columns: [
+      ATHLETE,
+      col('date', ''),
+      col('exercise', ''),
+      col('exercise_id', ''),
+      col('hand', 'left, right, both'),
+      col('set', 'number within its block'),
+      col('load', 'as typed'),
+      col('unit', 'of the load as typed'),
+      col('load_kg', 'kg'),
+      col('seconds', 's'),
+      col('reps', 'repetitions'),
+      col('ended', 'done, slipped, stopped, pain'),
+      col('effort', '1 to 10'),
+      col('pain', '0 to 10'),
+    ],
+  },
+  {
+    id: 'plans',
+    name: 'Plans',
+    read: plans,
+    columns: [
+      ATHLETE,
+      col('week', 'its Monday'),
+      col('date', ''),
+      col('exercise', ''),
+      col('exercise_id', ''),
+      col('sets', 'a hand'),
+      col('dose', 'of a set'),
+      col('unit', 's, reps or m'),
+      col('hands', 'in their order'),
+      col('why', ''),
+    ],
+  },
+  {
+    id: 'measurements',
+    name: 'Body measures',
+    read: measurements,
+    columns: [
+      ATHLETE,
+      col('date', ''),
+      col('measure', ''),
+      col('hand', 'left, right, both'),
+      col('value', 'as typed'),
+      col('unit', 'as typed'),
+    ],
+  },
+  {
+    id: 'outcomes',
+    name: 'Sport outcomes',
+    read: outcomes,
+    columns: [
+      ATHLETE,
+      col('date', ''),
+      col('outcome', ''),
+      col('value', ''),
+      col('unit', ''),
+      col('better', 'higher or lower'),
+    ],
+  },
+] as const satisfies readonly {
+  id: string
+  name: string
+  read: Reader
+  columns: readonly Column[]
+}[]
 export type TableId = (typeof TABLES)[number]['id']
 
-/** Rows of a table of the hall, athlete by athlete, or of one of them: never more than one athlete's are in memory. */
-export async function* tableRows({ id, columns, read }: (typeof TABLES)[number], asked: Asked, athleteId?: string): AsyncGenerator<Cell[][]> {
-  const names = new Map((await asked.em.find(AthleteEntity, { order: { name: 'ASC' } })).map((a) => [a.id, a.name]))
+/**
+ * Rows of a table of the hall, athlete by athlete, or of one of them: never more than one athlete's
+ * are in memory.
+ */
+export async function* tableRows(
+  { id, columns, read }: (typeof TABLES)[number],
+  asked: Asked,
+  athleteId?: string,
+): AsyncGenerator<Cell[][]> {
+  const names = new Map(
+    (await asked.em.find(AthleteEntity, { order: { name: 'ASC' } })).map((a) => [a.id, a.name]),
+  )
   for (const one of id === 'athletes' ? [undefined] : athleteId ? [athleteId] : names.keys())
     yield (await read(asked, names, one)).map((r) => columns.map((c) => r[c.id] ?? ''))
 }

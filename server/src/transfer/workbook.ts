@@ -22,8 +22,12 @@ const escaped = (text: string): string =>
     .replaceAll('"', '&quot;')
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/
-/** Days since the last of 1899, as workbooks count them (ECMA-376 part 1, 18.17.4.1: the 1900 date system). */
-const serial = (day: string): number => Math.round(Date.parse(`${day}T00:00:00Z`) / 86_400_000) + 25_569
+/**
+ * Days since the last of 1899, as workbooks count them (ECMA-376 part 1, 18.17.4.1: the 1900 date
+ * system).
+ */
+const serial = (day: string): number =>
+  Math.round(Date.parse(`${day}T00:00:00Z`) / 86_400_000) + 25_569
 
 /** Cells are typed texts, numbers and dates: a spreadsheet runs none of them. */
 const cell = (v: Cell, at: string, style = ''): string =>
@@ -33,7 +37,7 @@ const cell = (v: Cell, at: string, style = ''): string =>
       ? `<c r="${at}"><v>${v}</v></c>`
       : DAY.test(v) && v >= '1900-03-01'
         ? `<c r="${at}" s="2"><v>${serial(v)}</v></c>`
-      : `<c r="${at}" t="inlineStr"${style}><is><t xml:space="preserve">${escaped(v)}</t></is></c>`
+        : `<c r="${at}" t="inlineStr"${style}><is><t xml:space="preserve">${escaped(v)}</t></is></c>`
 /** A, B, ... Z, AA: no table here has more than 700 columns. */
 const letters = (i: number): string =>
   (i < 26 ? '' : String.fromCharCode(64 + Math.floor(i / 26))) + String.fromCharCode(65 + (i % 26))

@@ -14,7 +14,10 @@ const words = (v: unknown): string =>
           ? String(v)
           : ''
 
-/** Both sides of what two people changed at once; nothing is saved until one is chosen. `names`: the fields as the form calls them; `say`: a value as the form shows it. */
+/**
+ * Both sides of what two people changed at once; nothing is saved until one is chosen. `names`: the
+ * fields as the form calls them; `say`: a value as the form shows it.
+ */
 export function Clash<B extends object>({
   change,
   names,

@@ -14,7 +14,9 @@ export function FindAthlete() {
   const box = useCombobox({ onDropdownClose: () => box.resetSelectedOption() })
   useHotkeys([['/', () => input.current?.focus()]])
   const needle = text.trim().toLowerCase()
-  const found = (roster.data ?? []).filter((a) => `${a.name} ${a.sportName ?? ''}`.toLowerCase().includes(needle)).slice(0, 8)
+  const found = (roster.data ?? [])
+    .filter((a) => `${a.name} ${a.sportName ?? ''}`.toLowerCase().includes(needle))
+    .slice(0, 8)
   const open = (id: string) => {
     setText('')
     box.closeDropdown()
@@ -27,10 +29,20 @@ export function FindAthlete() {
         <label className="find">
           <Icon name="search" />
           <input
-            ref={input} value={text} placeholder="Find an athlete" aria-label="Find an athlete"
-            onChange={(e) => { setText(e.currentTarget.value); box.openDropdown(); box.selectFirstOption() }}
-            onFocus={() => box.openDropdown()} onBlur={() => box.closeDropdown()}
-            onKeyDown={(e) => { if (e.key === 'Escape') input.current?.blur() }}
+            ref={input}
+            value={text}
+            placeholder="Find an athlete"
+            aria-label="Find an athlete"
+            onChange={(e) => {
+              setText(e.currentTarget.value)
+              box.openDropdown()
+              box.selectFirstOption()
+            }}
+            onFocus={() => box.openDropdown()}
+            onBlur={() => box.closeDropdown()}
+            onKeyDown={(e) => {
+              if (e.key === 'Escape') input.current?.blur()
+            }}
           />
           <kbd>/</kbd>
         </label>
@@ -38,7 +50,9 @@ export function FindAthlete() {
       <Combobox.Dropdown hidden={needle === ''}>
         <Combobox.Options aria-label="Athletes">
           {found.map((a) => (
-            <Combobox.Option value={a.id} key={a.id}><b>{a.name}</b> <span className="s">{a.sportName}</span></Combobox.Option>
+            <Combobox.Option value={a.id} key={a.id}>
+              <b>{a.name}</b> <span className="s">{a.sportName}</span>
+            </Combobox.Option>
           ))}
           {found.length === 0 && <Combobox.Empty>No athlete like that</Combobox.Empty>}
         </Combobox.Options>

@@ -3,7 +3,10 @@ import { Link } from 'react-router'
 import { Icon } from '../hands/Icon'
 import { flush, useOutbox } from './outbox'
 
-/** In the frame of every page: what waits on this device, and what was refused. Nothing where there is neither. */
+/**
+ * In the frame of every page: what waits on this device, and what was refused. Nothing where there
+ * is neither.
+ */
 export function OutboxMark() {
   const waiting = useOutbox((s) => s.waiting.length)
   const stuck = useOutbox((s) => s.stuck.length)

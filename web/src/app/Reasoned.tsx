@@ -20,7 +20,10 @@ interface Props {
   onDone?: () => void
 }
 
-/** An act that changes the record: it says what goes, asks for the reason, and can be taken back where that is possible. */
+/**
+ * An act that changes the record: it says what goes, asks for the reason, and can be taken back
+ * where that is possible.
+ */
 export function Reasoned({ label, title, says, done, act, undo, touched, onDone }: Props) {
   const [open, setOpen] = useState(false)
   const [reason, setReason] = useState('')

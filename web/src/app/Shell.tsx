@@ -17,14 +17,23 @@ export function Shell() {
   const signedOut = isSignedOut(me.error)
   const installation = useInstallation(signedOut)
   if (me.data && !signedOut) return <Frame me={me.data} />
-  if (me.error instanceof Unreachable || installation.error) return <Failed error={me.error ?? installation.error} retry={() => void me.refetch()} />
+  if (me.error instanceof Unreachable || installation.error)
+    return <Failed error={me.error ?? installation.error} retry={() => void me.refetch()} />
   if (!signedOut || !installation.data) return <div className="top" aria-busy="true" />
-  return <Suspense fallback={null}><Entrance empty={installation.data.empty} /></Suspense>
+  return (
+    <Suspense fallback={null}>
+      <Entrance empty={installation.data.empty} />
+    </Suspense>
+  )
 }
 
 export const Mark = () => (
   <>
-    <svg width="26" height="22" viewBox="0 0 26 22" aria-hidden="true"><path d="M13 0v22" stroke="#FCF9F1" strokeWidth="2" /><path d="M11 4H3M11 10H0M11 16H5" stroke="#62C6F2" strokeWidth="4" /><path d="M15 4h9M15 10h6M15 16h9" stroke="#FFA54F" strokeWidth="4" /></svg>
+    <svg width="26" height="22" viewBox="0 0 26 22" aria-hidden="true">
+      <path d="M13 0v22" stroke="#FCF9F1" strokeWidth="2" />
+      <path d="M11 4H3M11 10H0M11 16H5" stroke="#62C6F2" strokeWidth="4" />
+      <path d="M15 4h9M15 10h6M15 16h9" stroke="#FFA54F" strokeWidth="4" />
+    </svg>
     Mano
   </>
 )
@@ -32,11 +41,17 @@ export const Mark = () => (
 function Frame({ me }: { me: Me }) {
   return (
     <>
-      <a className="skip" href="#main">Skip to the page</a>
+      <a className="skip" href="#main">
+        Skip to the page
+      </a>
       <header className="top">
-        <NavLink className="mark" to="/"><Mark /></NavLink>
+        <NavLink className="mark" to="/">
+          <Mark />
+        </NavLink>
         <nav aria-label="Main">
-          <NavLink to="/" end>Roster</NavLink>
+          <NavLink to="/" end>
+            Roster
+          </NavLink>
           <NavLink to="/squad">Squad</NavLink>
           <NavLink to="/kit">Kit room</NavLink>
           <NavLink to="/testday">Test days</NavLink>
@@ -47,7 +62,9 @@ function Frame({ me }: { me: Me }) {
         <OutboxMark />
         <AccountMenu me={me} />
       </header>
-      <div id="main" tabIndex={-1}><Outlet /></div>
+      <div id="main" tabIndex={-1}>
+        <Outlet />
+      </div>
     </>
   )
 }
@@ -62,12 +79,24 @@ function AccountMenu({ me }: { me: Me }) {
   return (
     <Menu position="bottom-end" withinPortal={false} width={210}>
       <Menu.Target>
-        <button className="who">{me.hall.name} · {me.name}</button>
+        <button className="who">
+          {me.hall.name} · {me.name}
+        </button>
       </Menu.Target>
       <Menu.Dropdown>
         <Menu.Label>Units</Menu.Label>
-        <Menu.Item closeMenuOnClick={false} onClick={() => units.set({ mass: units.mass === 'kg' ? 'lb' : 'kg' })}>Mass and force: <b>{units.mass}</b></Menu.Item>
-        <Menu.Item closeMenuOnClick={false} onClick={() => units.set({ length: units.length === 'mm' ? 'in' : 'mm' })}>Lengths: <b>{units.length}</b></Menu.Item>
+        <Menu.Item
+          closeMenuOnClick={false}
+          onClick={() => units.set({ mass: units.mass === 'kg' ? 'lb' : 'kg' })}
+        >
+          Mass and force: <b>{units.mass}</b>
+        </Menu.Item>
+        <Menu.Item
+          closeMenuOnClick={false}
+          onClick={() => units.set({ length: units.length === 'mm' ? 'in' : 'mm' })}
+        >
+          Lengths: <b>{units.length}</b>
+        </Menu.Item>
         <Menu.Divider />
         <Menu.Item onClick={() => void signOut()}>Sign out</Menu.Item>
       </Menu.Dropdown>

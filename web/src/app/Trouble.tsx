@@ -1,7 +1,15 @@
 import { Link, useRouteError } from 'react-router'
 import { failureText } from './api'
 
-function Message({ title, says, children }: { title: string; says: string; children?: React.ReactNode }) {
+function Message({
+  title,
+  says,
+  children,
+}: {
+  title: string
+  says: string
+  children?: React.ReactNode
+}) {
   return (
     <main className="trouble">
       <h1>{title}</h1>
@@ -13,7 +21,9 @@ function Message({ title, says, children }: { title: string; says: string; child
 
 export const LostPage = () => (
   <Message title="No such page" says="The address leads nowhere in this hall.">
-    <Link className="lnk" to="/">Back to the roster</Link>
+    <Link className="lnk" to="/">
+      Back to the roster
+    </Link>
   </Message>
 )
 
@@ -22,7 +32,9 @@ export function CrashPage() {
   const error = useRouteError()
   return (
     <Message title="This page failed" says={`${failureText(error)} What was saved is safe.`}>
-      <button className="btn" onClick={() => window.location.reload()}>Reload the page</button>
+      <button className="btn" onClick={() => window.location.reload()}>
+        Reload the page
+      </button>
     </Message>
   )
 }
@@ -31,8 +43,14 @@ export function CrashPage() {
 export const Failed = ({ error, retry }: { error: unknown; retry?: () => void }) => (
   <Message title="That could not be shown" says={failureText(error)}>
     <p className="row">
-      {retry && <button className="btn" onClick={retry}>Try again</button>}
-      <Link className="lnk" to="/">Back to the roster</Link>
+      {retry && (
+        <button className="btn" onClick={retry}>
+          Try again
+        </button>
+      )}
+      <Link className="lnk" to="/">
+        Back to the roster
+      </Link>
     </p>
   </Message>
 )

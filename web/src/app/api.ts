@@ -22,14 +22,27 @@ export class Unreachable extends Error {
   }
 }
 
-/** The server answers, but its database is away or it has too much to do: the same may be asked again. */
-export const isPassing = (error: unknown): boolean => error instanceof Unreachable || (error instanceof ApiProblem && (error.problem.status === 503 || error.problem.status === 429))
+/**
+ * The server answers, but its database is away or it has too much to do: the same may be asked
+ * again.
+ */
+export const isPassing = (error: unknown): boolean =>
+  error instanceof Unreachable ||
+  (error instanceof ApiProblem && (error.problem.status === 503 || error.problem.status === 429))
 
 async function call<T>(method: string, url: string, body?: unknown, link?: string): Promise<T> {
   let response: Response
   // The server sets the device's times right by what its clock shows as it sends.
-  const own: Record<string, string> = { ...(method !== 'GET' && { 'X-Mano-Clock': new Date().toISOString() }), ...(link && { 'X-Mano-Link': link }) }
-  const sent = body === undefined ? { headers: own } : body instanceof Blob ? { headers: { ...own, 'content-type': body.type }, body } : { headers: { ...own, 'content-type': 'application/json' }, body: JSON.stringify(body) }
+  const own: Record<string, string> = {
+    ...(method !== 'GET' && { 'X-Mano-Clock': new Date().toISOString() }),
+    ...(link && { 'X-Mano-Link': link }),
+  }
+  const sent =
+    body === undefined
+      ? { headers: own }
+      : body instanceof Blob
+        ? { headers: { ...own, 'content-type': body.type }, body }
+        : { headers: { ...own, 'content-type': 'application/json' }, body: JSON.stringify(body) }
   try {
     response = await fetch(url, { method, ...sent })
   } catch {
@@ -54,15 +67,26 @@ export const api = {
 }
 
 /** True when the sign-in has ended. */
-export const isSignedOut = (error: unknown): boolean => error instanceof ApiProblem && error.problem.status === 401
+export const isSignedOut = (error: unknown): boolean =>
+  error instanceof ApiProblem && error.problem.status === 401
 
 export const queryClient: QueryClient = new QueryClient({
   // A sign-in that ended anywhere is seen by the shell, which shows the entrance.
-  queryCache: new QueryCache({ onError: (error, query) => { if (isSignedOut(error) && query.queryKey[0] !== 'me') void queryClient.invalidateQueries({ queryKey: ['me'] }) } }),
+  queryCache: new QueryCache({
+    onError: (error, query) => {
+      if (isSignedOut(error) && query.queryKey[0] !== 'me')
+        void queryClient.invalidateQueries({ queryKey: ['me'] })
+    },
+  }),
   defaultOptions: {
-    queries: { staleTime: 15_000, retry: (count, error) => isPassing(error) && count < 3, refetchOnWindowFocus: true },
+    queries: {
+      staleTime: 15_000,
+      retry: (count, error) => isPassing(error) && count < 3,
+      refetchOnWindowFocus: true,
+    },
   },
 })
 
 /** What to say of any failure. */
-export const failureText = (error: unknown): string => (error instanceof Error ? error.message : 'Something failed. Nothing was half-saved.')
+export const failureText = (error: unknown): string =>
+  error instanceof Error ? error.message : 'Something failed. Nothing was half-saved.'

@@ -24,48 +24,100 @@ export const keys = {
 
 export const dayKey = (id: string) => ['test-day', id] as const
 
-export const useMe = () => useQuery({ queryKey: keys.me, queryFn: () => api.get<Me>('/api/me'), staleTime: 5 * 60_000 })
-export const useInstallation = (enabled: boolean) => useQuery({ queryKey: keys.installation, queryFn: () => api.get<Installation>('/api/installation'), enabled })
+export const useMe = () =>
+  useQuery({ queryKey: keys.me, queryFn: () => api.get<Me>('/api/me'), staleTime: 5 * 60_000 })
+export const useInstallation = (enabled: boolean) =>
+  useQuery({
+    queryKey: keys.installation,
+    queryFn: () => api.get<Installation>('/api/installation'),
+    enabled,
+  })
 export type RosterOrder = 'need' | 'name' | 'sport'
 /** Rows of the roster a page holds. */
 const ROSTER_PAGE = 60
 /** The roster page by page, in an order. */
-export const useRoster = (sort: RosterOrder) => useInfiniteQuery({
-  queryKey: [...keys.roster, sort], initialPageParam: '', getNextPageParam: (last: RosterPage) => last.next, placeholderData: (before) => before,
-  queryFn: ({ pageParam }) => api.get<RosterPage>(`/api/athletes?${new URLSearchParams({ sort, most: String(ROSTER_PAGE), ...(pageParam !== '' && { after: pageParam }) }).toString()}`),
-})
+export const useRoster = (sort: RosterOrder) =>
+  useInfiniteQuery({
+    queryKey: [...keys.roster, sort],
+    initialPageParam: '',
+    getNextPageParam: (last: RosterPage) => last.next,
+    placeholderData: (before) => before,
+    queryFn: ({ pageParam }) =>
+      api.get<RosterPage>(
+        `/api/athletes?${new URLSearchParams({ sort, most: String(ROSTER_PAGE), ...(pageParam !== '' && { after: pageParam }) }).toString()}`,
+      ),
+  })
 /** Everybody on the roster, by name: for choosing, and for what stands today. */
-export const NAMES = { queryKey: [...keys.roster, 'names'], queryFn: () => api.get<AthleteName[]>('/api/athletes/names') } as const
+export const NAMES = {
+  queryKey: [...keys.roster, 'names'],
+  queryFn: () => api.get<AthleteName[]>('/api/athletes/names'),
+} as const
 export const useNames = () => useQuery(NAMES)
-export const useAthlete = (id: string) => useQuery({ queryKey: keys.athlete(id), queryFn: () => api.get<AthleteView>(`/api/athletes/${id}`) })
-export const useTests = (id: string) => useQuery({ queryKey: keys.tests(id), queryFn: () => api.get<SessionView[]>(`/api/athletes/${id}/tests`) })
+export const useAthlete = (id: string) =>
+  useQuery({
+    queryKey: keys.athlete(id),
+    queryFn: () => api.get<AthleteView>(`/api/athletes/${id}`),
+  })
+export const useTests = (id: string) =>
+  useQuery({
+    queryKey: keys.tests(id),
+    queryFn: () => api.get<SessionView[]>(`/api/athletes/${id}/tests`),
+  })
 /** Units in use; retired ones only where the kit room asks. */
-export const useKit = (retired = false) => useQuery({ queryKey: keys.kit, queryFn: () => api.get<KitUnit[]>('/api/kit'), select: (all) => (retired ? all : all.filter((u) => !u.retired)) })
-export const usePlaces = () => useQuery({ queryKey: keys.places, queryFn: () => api.get<PlaceView[]>('/api/places') })
+export const useKit = (retired = false) =>
+  useQuery({
+    queryKey: keys.kit,
+    queryFn: () => api.get<KitUnit[]>('/api/kit'),
+    select: (all) => (retired ? all : all.filter((u) => !u.retired)),
+  })
+export const usePlaces = () =>
+  useQuery({ queryKey: keys.places, queryFn: () => api.get<PlaceView[]>('/api/places') })
 /** Sports and events of the hall's own. */
-export const useSports = () => useQuery({ queryKey: keys.sports, queryFn: () => api.get<DemandSource[]>('/api/sports'), staleTime: 60_000 })
-export const useBatteries = () => useQuery({ queryKey: keys.batteries, queryFn: () => api.get<BatteryView[]>('/api/batteries') })
-export const useImports = () => useQuery({ queryKey: keys.imports, queryFn: () => api.get<ImportView[]>('/api/imports') })
+export const useSports = () =>
+  useQuery({
+    queryKey: keys.sports,
+    queryFn: () => api.get<DemandSource[]>('/api/sports'),
+    staleTime: 60_000,
+  })
+export const useBatteries = () =>
+  useQuery({ queryKey: keys.batteries, queryFn: () => api.get<BatteryView[]>('/api/batteries') })
+export const useImports = () =>
+  useQuery({ queryKey: keys.imports, queryFn: () => api.get<ImportView[]>('/api/imports') })
 
-/** What an athlete trains for, with the hall's own sports known; null until both are there, or without a sport. */
+/**
+ * What an athlete trains for, with the hall's own sports known; null until both are there, or
+ * without a sport.
+ */
 export function useProfile(athlete: AthleteView): DemandProfile | null {
   const own = useSports().data
   return athlete.demand ? demandProfile(athlete.demand, own ?? []) : null
 }
 
-/** To be read anew when it is next looked at: the roster is costly and need not follow every try of a test. */
+/**
+ * To be read anew when it is next looked at: the roster is costly and need not follow every try of
+ * a test.
+ */
 export const later = (queryKey: readonly unknown[]) => ({ queryKey, refetchType: 'none' as const })
 
 /** A write that makes what it touched be read anew. */
-export function useWrite<B, R = unknown>(write: (body: B) => Promise<R>, touched: readonly (readonly unknown[] | ReturnType<typeof later>)[]) {
+export function useWrite<B, R = unknown>(
+  write: (body: B) => Promise<R>,
+  touched: readonly (readonly unknown[] | ReturnType<typeof later>)[],
+) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: write,
     onSuccess: async () => {
-      await Promise.all(touched.map((t) => client.invalidateQueries('queryKey' in t ? t : { queryKey: t })))
+      await Promise.all(
+        touched.map((t) => client.invalidateQueries('queryKey' in t ? t : { queryKey: t })),
+      )
     },
   })
 }
 
 /** Everything an athlete's page shows. */
-export const touchedBy = (athleteId: string) => [keys.athlete(athleteId), keys.tests(athleteId), later(keys.roster)]
+export const touchedBy = (athleteId: string) => [
+  keys.athlete(athleteId),
+  keys.tests(athleteId),
+  later(keys.roster),
+]

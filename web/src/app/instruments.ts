@@ -7,10 +7,19 @@ import { api } from './api'
 
 export type LinkState = 'joining' | 'on' | 'lost'
 
-/** What every instrument offers, whatever stands behind it. Lines come in order of their own clock, and none comes twice. */
+/**
+ * What every instrument offers, whatever stands behind it. Lines come in order of their own clock,
+ * and none comes twice.
+ */
 export interface Instrument extends InstrumentView {
-  /** Streams until the returned function is called; a lost line is taken up again by itself, with what was missed. */
-  open: (handlers: { lines: (lines: readonly InstrumentLine[]) => void; state: (state: LinkState) => void }) => () => void
+  /**
+   * Streams until the returned function is called; a lost line is taken up again by itself, with
+   * what was missed.
+   */
+  open: (handlers: {
+    lines: (lines: readonly InstrumentLine[]) => void
+    state: (state: LinkState) => void
+  }) => () => void
   tare: () => Promise<void>
   /** Moves the simulated hand; only on simulated instruments. */
   drive: (body: DriveBody) => Promise<void>
@@ -31,7 +40,10 @@ export function servedInstrument(view: InstrumentView): Instrument {
         source = new EventSource(`${at}/lines${last === null ? '' : `?after=${last}`}`)
         source.onopen = () => state('on')
         source.onmessage = (e: MessageEvent<string>) => {
-          const fresh = e.data.split('\n').map((l) => JSON.parse(l) as InstrumentLine).filter((l) => last === null || l.t > last)
+          const fresh = e.data
+            .split('\n')
+            .map((l) => JSON.parse(l) as InstrumentLine)
+            .filter((l) => last === null || l.t > last)
           if (fresh.length === 0) return
           last = fresh.at(-1)!.t
           lines(fresh)
@@ -44,24 +56,40 @@ export function servedInstrument(view: InstrumentView): Instrument {
       }
       state('joining')
       join()
-      return () => { clearTimeout(timer); source?.close() }
+      return () => {
+        clearTimeout(timer)
+        source?.close()
+      }
     },
     tare: () => api.post(`${at}/tare`, {}),
     drive: (body) => api.post(`${at}/drive`, body),
   }
 }
 
-export const useInstruments = (): readonly InstrumentView[] => useQuery({ queryKey: ['instruments'], queryFn: () => api.get<InstrumentView[]>('/api/instruments'), staleTime: 30_000 }).data ?? []
+export const useInstruments = (): readonly InstrumentView[] =>
+  useQuery({
+    queryKey: ['instruments'],
+    queryFn: () => api.get<InstrumentView[]>('/api/instruments'),
+    staleTime: 30_000,
+  }).data ?? []
 
 /** The instrument this browser takes tests with; null: results are typed. */
-export const useChosenInstrument = create<{ id: string | null; choose: (id: string | null) => void }>()(persist((set) => ({ id: null, choose: (id) => set({ id }) }), { name: 'mano-instrument' }))
+export const useChosenInstrument = create<{
+  id: string | null
+  choose: (id: string | null) => void
+}>()(persist((set) => ({ id: null, choose: (id) => set({ id }) }), { name: 'mano-instrument' }))
 
 /** A live line to an instrument: its state, and every batch of lines to whoever asks. */
-export function useLink(view: InstrumentView | null, onLines: (lines: readonly InstrumentLine[]) => void): { state: LinkState; instrument: Instrument | null } {
+export function useLink(
+  view: InstrumentView | null,
+  onLines: (lines: readonly InstrumentLine[]) => void,
+): { state: LinkState; instrument: Instrument | null } {
   const [state, setState] = useState<LinkState>('joining')
   const [instrument, setInstrument] = useState<Instrument | null>(null)
   const listener = useRef(onLines)
-  useEffect(() => { listener.current = onLines })
+  useEffect(() => {
+    listener.current = onLines
+  })
   const id = view?.id ?? null
   useEffect(() => {
     if (!view) return

@@ -2,7 +2,8 @@ const same = (a: unknown, b: unknown): boolean =>
   JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
 
 /**
- * Two changes of one form, made from the same base: what only one of them changed stands; `clashes` are the fields both changed, to different
+ * Two changes of one form, made from the same base: what only one of them changed stands; `clashes`
+ * are the fields both changed, to different
  * things, with mine in `merged`.
  */
 export function merge<B extends object>(

@@ -9,8 +9,17 @@ import { api, ApiProblem, failureText, isPassing, isSignedOut, queryClient } fro
 import { dayKey, keys, later } from './data'
 import { all, forget, keep, read } from './kept'
 
-/** Something noted in a test or on the floor that the server has not confirmed. Its id makes a repeated send harmless. `link`: by an athlete's own link. */
-export type Unsent = { athleteId: string; link?: string | undefined; /** Why the server refused it. */ refused?: string; /** When it was noted here. */ addedAt?: string; /** Another number than it was shown with: the record says it once it is there. */ mended?: true } & (
+/**
+ * Something noted in a test or on the floor that the server has not confirmed. Its id makes a
+ * repeated send harmless. `link`: by an athlete's own link.
+ */
+export type Unsent = {
+  athleteId: string
+  link?: string | undefined
+  /** Why the server refused it. */ refused?: string
+  /** When it was noted here. */ addedAt?: string
+  /** Another number than it was shown with: the record says it once it is there. */ mended?: true
+} & (
   | { kind: 'trial'; sessionId: string; body: TrialBody; value: number }
   | { kind: 'observation'; sessionId: string | null; body: ObservationBody }
   | { kind: 'log'; body: LogBody }
@@ -19,7 +28,11 @@ export type Unsent = { athleteId: string; link?: string | undefined; /** Why the
   | { kind: 'end'; body: EndBody }
   | { kind: 'session'; body: SessionBody }
   | { kind: 'day'; dayId: string; body: DayEventBody }
-  | { kind: 'dayReason'; dayId: string; body: { id: string; athleteId: string; stationId: string; reason: string } }
+  | {
+      kind: 'dayReason'
+      dayId: string
+      body: { id: string; athleteId: string; stationId: string; reason: string }
+    }
 )
 
 function addressOf(u: Unsent): string {
@@ -35,7 +48,10 @@ function addressOf(u: Unsent): string {
   return u.sessionId === null ? `${athlete}/observations` : `/api/tests/${u.sessionId}/observations`
 }
 
-/** Refused by the server: it stays until somebody mends it, sends it again or lets it go with a reason. */
+/**
+ * Refused by the server: it stays until somebody mends it, sends it again or lets it go with a
+ * reason.
+ */
 export type Stuck = Unsent & { refused: string }
 const isStuck = (u: Unsent): u is Stuck => u.refused !== undefined
 
@@ -54,7 +70,10 @@ interface Outbox {
 /** Items of this tab that are not in the store yet, or never will be. */
 const unkept = new Set<string>()
 
-/** What was typed is kept on this device until the server has it: a reload, a lost network or an empty battery loses nothing. One outbox for all pages and tabs. */
+/**
+ * What was typed is kept on this device until the server has it: a reload, a lost network or an
+ * empty battery loses nothing. One outbox for all pages and tabs.
+ */
 export const useOutbox = create<Outbox>()((set) => ({
   waiting: [],
   stuck: [],
@@ -66,7 +85,15 @@ export const useOutbox = create<Outbox>()((set) => ({
     set((s) => ({ waiting: [...s.waiting, dated], refused: '' }))
     // Where the device keeps nothing it is sent all the same.
     unkept.add(item.body.id)
-    void keep('outbox', item.body.id, dated).then(() => unkept.delete(item.body.id), () => undefined).then(() => { tell(); void flush() })
+    void keep('outbox', item.body.id, dated)
+      .then(
+        () => unkept.delete(item.body.id),
+        () => undefined,
+      )
+      .then(() => {
+        tell()
+        void flush()
+      })
   },
 }))
 
@@ -79,31 +106,59 @@ async function look(): Promise<void> {
   const kept = await all<Unsent>('outbox').catch((): Unsent[] => [])
   const known = new Set(kept.map((k) => k.body.id))
   const before = useOutbox.getState().waiting
-  useOutbox.setState((s) => ({ waiting: [...kept.filter((k) => !isStuck(k)), ...s.waiting.filter((w) => !known.has(w.body.id) && unkept.has(w.body.id))], stuck: kept.filter(isStuck) }))
+  useOutbox.setState((s) => ({
+    waiting: [
+      ...kept.filter((k) => !isStuck(k)),
+      ...s.waiting.filter((w) => !known.has(w.body.id) && unkept.has(w.body.id)),
+    ],
+    stuck: kept.filter(isStuck),
+  }))
   // What another tab has sent is on record by now.
-  for (const gone of before.filter((w) => !known.has(w.body.id) && !unkept.has(w.body.id))) void queryClient.invalidateQueries({ queryKey: keys.tests(gone.athleteId) })
+  for (const gone of before.filter((w) => !known.has(w.body.id) && !unkept.has(w.body.id)))
+    void queryClient.invalidateQueries({ queryKey: keys.tests(gone.athleteId) })
 }
 if (channel) channel.onmessage = () => void look().then(() => flush())
 
 /** What an earlier page left here. */
 const before: Promise<unknown> = (async () => {
-  const old = JSON.parse(localStorage.getItem('mano-outbox') ?? 'null') as { state?: { waiting?: Unsent[] } } | null
+  const old = JSON.parse(localStorage.getItem('mano-outbox') ?? 'null') as {
+    state?: { waiting?: Unsent[] }
+  } | null
   for (const item of old?.state?.waiting ?? []) await keep('outbox', item.body.id, item)
   localStorage.removeItem('mano-outbox')
   const kept = await all<Unsent>('outbox')
-  useOutbox.setState((s) => ({ waiting: [...kept.filter((k) => !isStuck(k) && !s.waiting.some((w) => w.body.id === k.body.id)), ...s.waiting], stuck: kept.filter(isStuck) }))
+  useOutbox.setState((s) => ({
+    waiting: [
+      ...kept.filter((k) => !isStuck(k) && !s.waiting.some((w) => w.body.id === k.body.id)),
+      ...s.waiting,
+    ],
+    stuck: kept.filter(isStuck),
+  }))
   if (kept.length > 0) await flush()
 })().catch(() => undefined)
 export const outboxReady = (): Promise<unknown> => before
 
-/** Between two tries, ms: growing, and anew from the start when something went through or the network is back. */
+/**
+ * Between two tries, ms: growing, and anew from the start when something went through or the
+ * network is back.
+ */
 const PAUSE = { first: 2_000, most: 15_000 }
 let pause = PAUSE.first
 let sending = false
 let retry: ReturnType<typeof setTimeout> | null = null
 
-/** What must arrive in the order it was done: a test and its tries, a test day, the sets of an athlete. */
-const laneOf = (u: Unsent): string => (u.kind === 'session' ? `test ${u.body.id}` : (u.kind === 'trial' || u.kind === 'observation') && u.sessionId !== null ? `test ${u.sessionId}` : u.kind === 'day' || u.kind === 'dayReason' ? `day ${u.dayId}` : `athlete ${u.athleteId}`)
+/**
+ * What must arrive in the order it was done: a test and its tries, a test day, the sets of an
+ * athlete.
+ */
+const laneOf = (u: Unsent): string =>
+  u.kind === 'session'
+    ? `test ${u.body.id}`
+    : (u.kind === 'trial' || u.kind === 'observation') && u.sessionId !== null
+      ? `test ${u.sessionId}`
+      : u.kind === 'day' || u.kind === 'dayReason'
+        ? `day ${u.dayId}`
+        : `athlete ${u.athleteId}`
 
 function again(): void {
   if (retry !== null) clearTimeout(retry)
@@ -111,7 +166,9 @@ function again(): void {
   pause = Math.min(PAUSE.most, pause * 2)
 }
 
-/** Sends what waits, each lane in its order. One tab at a time does; it takes over what others left. */
+/**
+ * Sends what waits, each lane in its order. One tab at a time does; it takes over what others left.
+ */
 export async function flush(): Promise<void> {
   if (sending) return
   sending = true
@@ -119,7 +176,11 @@ export async function flush(): Promise<void> {
   try {
     if (typeof navigator === 'undefined' || !('locks' in navigator)) await sendAll()
     // Somebody else sends: they look at the same list, and this one looks again later.
-    else await navigator.locks.request('mano-outbox', { ifAvailable: true }, async (lock) => { if (lock) await sendAll(); else again() })
+    else
+      await navigator.locks.request('mano-outbox', { ifAvailable: true }, async (lock) => {
+        if (lock) await sendAll()
+        else again()
+      })
   } finally {
     sending = false
   }
@@ -133,13 +194,25 @@ async function sendAll(): Promise<void> {
     const item = useOutbox.getState().waiting.find((w) => !held.has(laneOf(w)))
     if (!item) break
     const outcome = await sendOne(item)
-    if (outcome === 'later') { again(); break }
-    if (outcome === 'fault') { held.add(laneOf(item)); continue }
-    if (outcome === 'sent') { touched.add(item.athleteId); pause = PAUSE.first }
+    if (outcome === 'later') {
+      again()
+      break
+    }
+    if (outcome === 'fault') {
+      held.add(laneOf(item))
+      continue
+    }
+    if (outcome === 'sent') {
+      touched.add(item.athleteId)
+      pause = PAUSE.first
+    }
   }
   if (held.size > 0) again()
   for (const id of touched) void queryClient.invalidateQueries({ queryKey: keys.tests(id) })
-  if (touched.size > 0) { void queryClient.invalidateQueries(later(keys.roster)); tell() }
+  if (touched.size > 0) {
+    void queryClient.invalidateQueries(later(keys.roster))
+    tell()
+  }
 }
 
 async function sendOne(item: Unsent): Promise<'sent' | 'refused' | 'fault' | 'later'> {
@@ -154,14 +227,24 @@ async function sendOne(item: Unsent): Promise<'sent' | 'refused' | 'fault' | 'la
     if (error instanceof ApiProblem && error.problem.status >= 500) return 'fault'
     const stuck: Stuck = { ...item, refused: failureText(error) }
     await keep('outbox', id, stuck).catch(() => undefined)
-    useOutbox.setState((s) => ({ waiting: s.waiting.filter((w) => w.body.id !== id), stuck: [...s.stuck.filter((x) => x.body.id !== id), stuck], refused: stuck.refused, offline: false, since: null }))
+    useOutbox.setState((s) => ({
+      waiting: s.waiting.filter((w) => w.body.id !== id),
+      stuck: [...s.stuck.filter((x) => x.body.id !== id), stuck],
+      refused: stuck.refused,
+      offline: false,
+      since: null,
+    }))
     tell()
     return 'refused'
   }
   confirm(item)
   unkept.delete(id)
   await forget('outbox', id).catch(() => undefined)
-  useOutbox.setState((s) => ({ waiting: s.waiting.filter((w) => w.body.id !== id), offline: false, since: null }))
+  useOutbox.setState((s) => ({
+    waiting: s.waiting.filter((w) => w.body.id !== id),
+    offline: false,
+    since: null,
+  }))
   return 'sent'
 }
 
@@ -170,24 +253,45 @@ export async function sendAgain(item: Stuck, body: Unsent['body'] = item.body): 
   const mended = { ...item, body, ...(body !== item.body && { mended: true }) } as Unsent
   delete mended.refused
   await keep('outbox', body.id, mended).catch(() => undefined)
-  useOutbox.setState((s) => ({ stuck: s.stuck.filter((x) => x.body.id !== body.id), waiting: [...s.waiting, mended] }))
+  useOutbox.setState((s) => ({
+    stuck: s.stuck.filter((x) => x.body.id !== body.id),
+    waiting: [...s.waiting, mended],
+  }))
   tell()
   await flush()
 }
 
-/** Lets go of what was refused, with the reason; the last of them stay on this device to be read. */
-export interface LetGo { item: Unsent; reason: string; at: string }
+/**
+ * Lets go of what was refused, with the reason; the last of them stay on this device to be read.
+ */
+export interface LetGo {
+  item: Unsent
+  reason: string
+  at: string
+}
 const LET_GO = { key: 'let-go', most: 50 }
 export async function letGo(item: Stuck, reason: string): Promise<void> {
   const earlier = (await read<LetGo[]>('state', LET_GO.key).catch(() => undefined)) ?? []
-  await keep('state', LET_GO.key, [{ item, reason, at: new Date().toISOString() }, ...earlier].slice(0, LET_GO.most)).catch(() => undefined)
+  await keep(
+    'state',
+    LET_GO.key,
+    [{ item, reason, at: new Date().toISOString() }, ...earlier].slice(0, LET_GO.most),
+  ).catch(() => undefined)
   await forget('outbox', item.body.id).catch(() => undefined)
-  useOutbox.setState((s) => ({ stuck: s.stuck.filter((x) => x.body.id !== item.body.id), refused: '' }))
+  useOutbox.setState((s) => ({
+    stuck: s.stuck.filter((x) => x.body.id !== item.body.id),
+    refused: '',
+  }))
   tell()
 }
-export const lettingGo = async (): Promise<LetGo[]> => (await read<LetGo[]>('state', LET_GO.key).catch(() => undefined)) ?? []
+export const lettingGo = async (): Promise<LetGo[]> =>
+  (await read<LetGo[]>('state', LET_GO.key).catch(() => undefined)) ?? []
 
-if (typeof window !== 'undefined') window.addEventListener('online', () => { pause = PAUSE.first; void flush() })
+if (typeof window !== 'undefined')
+  window.addEventListener('online', () => {
+    pause = PAUSE.first
+    void flush()
+  })
 
 /** Puts a confirmed item into what is shown, so nothing flickers until the next read. */
 function confirm(item: Unsent): void {
@@ -196,19 +300,72 @@ function confirm(item: Unsent): void {
   if (item.kind === 'day') {
     const { id, at, kind, body } = item.body
     void queryClient.cancelQueries({ queryKey: dayKey(item.dayId) })
-    queryClient.setQueryData<TestDayView>(dayKey(item.dayId), (d) => d && (kind === 'start' ? { ...d, startedAt: d.startedAt ?? String(body['startedAt']) } : d.events.some((e) => e.id === id) ? d : { ...d, events: [...d.events, { id, at, kind, ...body } as DayEvent] }))
+    queryClient.setQueryData<TestDayView>(
+      dayKey(item.dayId),
+      (d) =>
+        d &&
+        (kind === 'start'
+          ? { ...d, startedAt: d.startedAt ?? String(body['startedAt']) }
+          : d.events.some((e) => e.id === id)
+            ? d
+            : { ...d, events: [...d.events, { id, at, kind, ...body } as DayEvent] }),
+    )
     return
   }
-  if (item.kind === 'trial' || item.kind === 'observation') queryClient.setQueryData<SessionView[]>(keys.tests(item.athleteId), (all) => all?.map((s) => (s.id === item.sessionId ? withUnsent(s, [item]) : s)))
+  if (item.kind === 'trial' || item.kind === 'observation')
+    queryClient.setQueryData<SessionView[]>(keys.tests(item.athleteId), (all) =>
+      all?.map((s) => (s.id === item.sessionId ? withUnsent(s, [item]) : s)),
+    )
   void queryClient.invalidateQueries({ queryKey: keys.athlete(item.athleteId) })
 }
 
 /** A session with what is still on its way. */
 export function withUnsent(session: SessionView, waiting: readonly Unsent[]): SessionView {
-  const own = waiting.filter((w) => w.mended === undefined && (w.kind === 'trial' || w.kind === 'observation') && w.sessionId === session.id)
-  const trials = own.flatMap((w): Trial[] => (w.kind === 'trial' && !session.trials.some((t) => t.id === w.body.id)
-    ? [{ id: w.body.id, hand: w.body.hand, ordinal: w.body.ordinal, value: w.value, enteredValue: w.body.enteredValue, enteredUnit: w.body.enteredUnit, pain: w.body.pain, painWhere: w.body.painWhere ?? null, missed: w.body.missed, details: w.body.details, recordedAt: w.body.deviceAt ?? '', struck: w.body.struck ? { reason: w.body.struck } : null, correction: null }]
-    : []))
-  const observations = own.flatMap((w) => (w.kind === 'observation' && !session.observations.some((o) => o.id === w.body.id) ? [{ id: w.body.id, hand: w.body.hand, pain: w.body.pain, symptom: w.body.symptom ?? null, places: w.body.places ?? null }] : []))
-  return trials.length + observations.length === 0 ? session : { ...session, trials: [...session.trials, ...trials], observations: [...session.observations, ...observations] }
+  const own = waiting.filter(
+    (w) =>
+      w.mended === undefined &&
+      (w.kind === 'trial' || w.kind === 'observation') &&
+      w.sessionId === session.id,
+  )
+  const trials = own.flatMap((w): Trial[] =>
+    w.kind === 'trial' && !session.trials.some((t) => t.id === w.body.id)
+      ? [
+          {
+            id: w.body.id,
+            hand: w.body.hand,
+            ordinal: w.body.ordinal,
+            value: w.value,
+            enteredValue: w.body.enteredValue,
+            enteredUnit: w.body.enteredUnit,
+            pain: w.body.pain,
+            painWhere: w.body.painWhere ?? null,
+            missed: w.body.missed,
+            details: w.body.details,
+            recordedAt: w.body.deviceAt ?? '',
+            struck: w.body.struck ? { reason: w.body.struck } : null,
+            correction: null,
+          },
+        ]
+      : [],
+  )
+  const observations = own.flatMap((w) =>
+    w.kind === 'observation' && !session.observations.some((o) => o.id === w.body.id)
+      ? [
+          {
+            id: w.body.id,
+            hand: w.body.hand,
+            pain: w.body.pain,
+            symptom: w.body.symptom ?? null,
+            places: w.body.places ?? null,
+          },
+        ]
+      : [],
+  )
+  return trials.length + observations.length === 0
+    ? session
+    : {
+        ...session,
+        trials: [...session.trials, ...trials],
+        observations: [...session.observations, ...observations],
+      }
 }

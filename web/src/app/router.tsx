@@ -2,7 +2,10 @@ import { createBrowserRouter, redirect, type RouteObject } from 'react-router'
 import { Shell } from './Shell'
 import { CrashPage, LostPage } from './Trouble'
 
-const stage = (path: string, load: () => Promise<{ default: React.ComponentType }>): RouteObject => ({ path, lazy: async () => ({ Component: (await load()).default }) })
+const stage = (
+  path: string,
+  load: () => Promise<{ default: React.ComponentType }>,
+): RouteObject => ({ path, lazy: async () => ({ Component: (await load()).default }) })
 
 export const router = createBrowserRouter([
   {
@@ -11,13 +14,19 @@ export const router = createBrowserRouter([
     ErrorBoundary: CrashPage,
     HydrateFallback: () => null,
     children: [
-      { index: true, lazy: async () => ({ Component: (await import('../areas/roster/Roster')).default }) },
+      {
+        index: true,
+        lazy: async () => ({ Component: (await import('../areas/roster/Roster')).default }),
+      },
       stage('athletes/new', () => import('../areas/intake/NewAthlete')),
       {
         path: 'athletes/:athleteId',
         lazy: async () => ({ Component: (await import('../areas/athlete/AthletePage')).default }),
         children: [
-          { index: true, loader: ({ params }) => redirect(`/athletes/${params['athleteId']}/intake`) },
+          {
+            index: true,
+            loader: ({ params }) => redirect(`/athletes/${params['athleteId']}/intake`),
+          },
           stage('intake', () => import('../areas/intake/Intake')),
           stage('demands', () => import('../areas/demands/Demands')),
           stage('tests', () => import('../areas/tests/Tests')),
@@ -40,9 +49,34 @@ export const router = createBrowserRouter([
       { path: '*', Component: LostPage },
     ],
   },
-  { path: '/testday/:dayId/:stationId', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/testday/Station')).default }) },
-  { path: '/paper/:athleteId', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/Paper')).default }) },
-  { path: '/card/:athleteId', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/Card')).default }) },
-  { path: '/my', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/My')).default }) },
-  { path: '/floor/:athleteId', ErrorBoundary: CrashPage, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('../areas/floor/FloorRun')).default }) },
+  {
+    path: '/testday/:dayId/:stationId',
+    ErrorBoundary: CrashPage,
+    HydrateFallback: () => null,
+    lazy: async () => ({ Component: (await import('../areas/testday/Station')).default }),
+  },
+  {
+    path: '/paper/:athleteId',
+    ErrorBoundary: CrashPage,
+    HydrateFallback: () => null,
+    lazy: async () => ({ Component: (await import('../areas/floor/Paper')).default }),
+  },
+  {
+    path: '/card/:athleteId',
+    ErrorBoundary: CrashPage,
+    HydrateFallback: () => null,
+    lazy: async () => ({ Component: (await import('../areas/floor/Card')).default }),
+  },
+  {
+    path: '/my',
+    ErrorBoundary: CrashPage,
+    HydrateFallback: () => null,
+    lazy: async () => ({ Component: (await import('../areas/floor/My')).default }),
+  },
+  {
+    path: '/floor/:athleteId',
+    ErrorBoundary: CrashPage,
+    HydrateFallback: () => null,
+    lazy: async () => ({ Component: (await import('../areas/floor/FloorRun')).default }),
+  },
 ])

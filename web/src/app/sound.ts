@@ -2,7 +2,11 @@ let sound: AudioContext | null = null
 
 /** Opens the sound ahead of the first tone: that takes a while, and must not fall into a trial. */
 export function readySound(): void {
-  try { sound ??= new AudioContext() } catch { /* No sound here. */ }
+  try {
+    sound ??= new AudioContext()
+  } catch {
+    /* No sound here. */
+  }
 }
 
 /** A short tone at a change; silent where the browser has no sound. */

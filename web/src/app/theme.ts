@@ -1,9 +1,53 @@
 import { createTheme, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core'
 
-const ink: MantineColorsTuple = ['#FCF9F1', '#F4EEE0', '#EAE2CF', '#D8CEB8', '#B4AA94', '#8B8370', '#676050', '#454137', '#2E2B25', '#1B1A17']
-const left: MantineColorsTuple = ['#EDF4F6', '#CFE1E6', '#A8C9D3', '#7FB0C0', '#5897AC', '#377F9A', '#1F6D8C', '#0E5F82', '#0B4E6B', '#083D54']
-const right: MantineColorsTuple = ['#FBF1E7', '#F4DCC3', '#E8BC94', '#DA9A65', '#CB7B3D', '#BC6220', '#AE520D', '#A04500', '#843900', '#692D00']
-const alarm: MantineColorsTuple = ['#FBEFF0', '#F6DEDF', '#E9B4BA', '#DA8793', '#CB5D70', '#BC3B54', '#AC2341', '#9A1030', '#7E0C27', '#63081E']
+const ink: MantineColorsTuple = [
+  '#FCF9F1',
+  '#F4EEE0',
+  '#EAE2CF',
+  '#D8CEB8',
+  '#B4AA94',
+  '#8B8370',
+  '#676050',
+  '#454137',
+  '#2E2B25',
+  '#1B1A17',
+]
+const left: MantineColorsTuple = [
+  '#EDF4F6',
+  '#CFE1E6',
+  '#A8C9D3',
+  '#7FB0C0',
+  '#5897AC',
+  '#377F9A',
+  '#1F6D8C',
+  '#0E5F82',
+  '#0B4E6B',
+  '#083D54',
+]
+const right: MantineColorsTuple = [
+  '#FBF1E7',
+  '#F4DCC3',
+  '#E8BC94',
+  '#DA9A65',
+  '#CB7B3D',
+  '#BC6220',
+  '#AE520D',
+  '#A04500',
+  '#843900',
+  '#692D00',
+]
+const alarm: MantineColorsTuple = [
+  '#FBEFF0',
+  '#F6DEDF',
+  '#E9B4BA',
+  '#DA8793',
+  '#CB5D70',
+  '#BC3B54',
+  '#AC2341',
+  '#9A1030',
+  '#7E0C27',
+  '#63081E',
+]
 const font = '"Archivo Variable", Archivo, "Arial Narrow", sans-serif'
 
 export const deskTheme = createTheme({
@@ -30,7 +74,13 @@ export const deskTheme = createTheme({
   spacing: { xs: '4px', sm: '8px', md: '12px', lg: '16px', xl: '24px' },
   radius: { xs: '2px', sm: '4px', md: '8px', lg: '14px', xl: '14px' },
   defaultRadius: 'sm',
-  shadows: { xs: 'none', sm: 'none', md: '0 2px 0 #D8CEB8', lg: '0 2px 0 #D8CEB8', xl: '0 2px 0 #D8CEB8' },
+  shadows: {
+    xs: 'none',
+    sm: 'none',
+    md: '0 2px 0 #D8CEB8',
+    lg: '0 2px 0 #D8CEB8',
+    xl: '0 2px 0 #D8CEB8',
+  },
   breakpoints: { xs: '30em', sm: '40em', md: '51em', lg: '64em', xl: '80em' },
   focusRing: 'auto',
   cursorType: 'pointer',
@@ -38,10 +88,22 @@ export const deskTheme = createTheme({
   components: {
     Button: { defaultProps: { size: 'sm', fw: 600 } },
     Badge: { defaultProps: { variant: 'outline', color: 'ink.9', radius: 'xs', tt: 'none' } },
-    Table: { defaultProps: { verticalSpacing: 4, horizontalSpacing: 8, borderColor: '#D8CEB8', highlightOnHoverColor: '#EAE2CF' } },
+    Table: {
+      defaultProps: {
+        verticalSpacing: 4,
+        horizontalSpacing: 8,
+        borderColor: '#D8CEB8',
+        highlightOnHoverColor: '#EAE2CF',
+      },
+    },
     Paper: { defaultProps: { radius: 'sm', withBorder: true, shadow: 'none' } },
     // Gone at once: what is typed next must not go into a dialog that is fading.
-    Modal: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' }, transitionProps: { duration: 0 } } },
+    Modal: {
+      defaultProps: {
+        closeButtonProps: { 'aria-label': 'Close' },
+        transitionProps: { duration: 0 },
+      },
+    },
     Notification: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
     SegmentedControl: { defaultProps: { color: 'ink.9' } },
     Tooltip: { defaultProps: { color: 'ink.9', openDelay: 300 } },
@@ -49,7 +111,13 @@ export const deskTheme = createTheme({
   other: {
     width: { wide: '112%', text: '100%', data: '88%', digit: '78%', count: '86%' },
     hand: { left: '#0E5F82', leftTint: '#CFE1E6', right: '#A04500', rightTint: '#F4DCC3' },
-    floor: { left: '#62C6F2', leftDeep: '#0A2C3B', right: '#FFA54F', rightDeep: '#3B2208', alarm: '#FF6F78' },
+    floor: {
+      left: '#62C6F2',
+      leftDeep: '#0A2C3B',
+      right: '#FFA54F',
+      rightDeep: '#3B2208',
+      alarm: '#FF6F78',
+    },
     spine: { demandAt: 0.7, leanMaxPx: 14 },
   },
 })

@@ -8,5 +8,7 @@ interface UnitStore extends UnitChoice {
 
 /** Units for display and entry, kept in this browser. */
 export const useUnits = create<UnitStore>()(
-  persist((set) => ({ mass: 'kg', length: 'mm', set: (choice) => set(choice) }), { name: 'mano-units' }),
+  persist((set) => ({ mass: 'kg', length: 'mm', set: (choice) => set(choice) }), {
+    name: 'mano-units',
+  }),
 )

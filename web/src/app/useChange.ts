@@ -25,7 +25,10 @@ export interface Change<B> {
 /** How often a merge is tried before it is given up: each time somebody was faster again. */
 const TRIES = 4
 
-/** Saves a form over what is on record, from the version it was made from. What others changed in other fields stays theirs; the same fields are asked about. */
+/**
+ * Saves a form over what is on record, from the version it was made from. What others changed in
+ * other fields stays theirs; the same fields are asked about.
+ */
 export function useChange<B extends object>(
   url: string,
   base: B,

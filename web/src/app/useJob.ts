@@ -5,9 +5,19 @@ import { api } from './api'
 /** Between two looks at a job, ms. */
 const LOOK = 250
 
-export interface JobRun<R> { view: JobView<R> | null; busy: boolean; error: unknown; start: (url: string, body: unknown) => Promise<JobView<R> | null>; stop: () => void; reset: () => void }
+export interface JobRun<R> {
+  view: JobView<R> | null
+  busy: boolean
+  error: unknown
+  start: (url: string, body: unknown) => Promise<JobView<R> | null>
+  stop: () => void
+  reset: () => void
+}
 
-/** Starts work of the server and follows it to its end, also when its page is left meanwhile; what was asked last is what is shown. */
+/**
+ * Starts work of the server and follows it to its end, also when its page is left meanwhile; what
+ * was asked last is what is shown.
+ */
 export function useJob<R>(): JobRun<R> {
   const [view, setView] = useState<JobView<R> | null>(null)
   const [busy, setBusy] = useState(false)
@@ -35,8 +45,18 @@ export function useJob<R>(): JobRun<R> {
     }
   }
   return {
-    view, busy, error, start,
-    stop: () => { if (view) void api.post(`/api/jobs/${view.id}/stop`).catch(setError) },
-    reset: () => { run.current++; setView(null); setError(null); setBusy(false) },
+    view,
+    busy,
+    error,
+    start,
+    stop: () => {
+      if (view) void api.post(`/api/jobs/${view.id}/stop`).catch(setError)
+    },
+    reset: () => {
+      run.current++
+      setView(null)
+      setError(null)
+      setBusy(false)
+    },
   }
 }

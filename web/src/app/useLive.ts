@@ -1,6 +1,9 @@
 import { useEffect, useRef } from 'react'
 
-/** Hears that something of a kind and id was written, by whoever and on whichever server; and, after a lost line, that it should be looked at anew. */
+/**
+ * Hears that something of a kind and id was written, by whoever and on whichever server; and, after
+ * a lost line, that it should be looked at anew.
+ */
 export function useLive(kind: string, id: string, heard: () => void): void {
   const last = useRef(heard)
   last.current = heard

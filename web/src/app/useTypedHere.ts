@@ -3,7 +3,10 @@ import { useEffect, type RefObject } from 'react'
 const TAKES_TEXT =
   'input:not([type=checkbox], [type=radio], [type=range]), textarea, select, [contenteditable=true]'
 
-/** A digit typed while no field has the focus goes into this box: no number is lost, wherever the last tap left the focus. Not behind a dialog. */
+/**
+ * A digit typed while no field has the focus goes into this box: no number is lost, wherever the
+ * last tap left the focus. Not behind a dialog.
+ */
 export function useTypedHere(box: RefObject<HTMLInputElement | null>): void {
   useEffect(() => {
     const heard = (e: KeyboardEvent) => {

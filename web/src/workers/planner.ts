@@ -14,23 +14,54 @@ import type { PlannerReply, PlannerTask } from './plannerMessages'
 const ready = loadHighs({ locateFile: () => wasmUrl })
 /** What a week of a block is worth in search: twelve come one after the other. */
 const BLOCK_EFFORT = { gap: 0.03, iterations: 3000 } as const
-const say = (m: PlannerReply, key?: string): void => postMessage(key === undefined ? m : { ...m, key })
+const say = (m: PlannerReply, key?: string): void =>
+  postMessage(key === undefined ? m : { ...m, key })
 
-addEventListener('message', (e: MessageEvent<PlannerTask & { key?: string }>) => void run(e.data, e.data.key))
+addEventListener(
+  'message',
+  (e: MessageEvent<PlannerTask & { key?: string }>) => void run(e.data, e.data.key),
+)
 
 async function run(task: PlannerTask, key?: string): Promise<void> {
   try {
     // What needs no solver does not wait for it.
-    if (task.kind === 'why') return say({ kind: 'why', answer: explainBlock(task.plan, task.blockId, task.problem) }, key)
-    if (task.kind === 'passed') return say({ kind: 'passed', rows: passedOver(task.plan, task.problem).map((x) => ({ block: x.candidate.block, gains: x.gains, breaks: x.breaks[0]?.says ?? null })) }, key)
+    if (task.kind === 'why')
+      return say({ kind: 'why', answer: explainBlock(task.plan, task.blockId, task.problem) }, key)
+    if (task.kind === 'passed')
+      return say(
+        {
+          kind: 'passed',
+          rows: passedOver(task.plan, task.problem).map((x) => ({
+            block: x.candidate.block,
+            gains: x.gains,
+            breaks: x.breaks[0]?.says ?? null,
+          })),
+        },
+        key,
+      )
     const highs = await ready
-    if (task.kind === 'why-not') return say({ kind: 'why-not', answer: whyNot(highs, task.plan, task.exerciseId, task.day, task.problem) }, key)
+    if (task.kind === 'why-not')
+      return say(
+        {
+          kind: 'why-not',
+          answer: whyNot(highs, task.plan, task.exerciseId, task.day, task.problem),
+        },
+        key,
+      )
     if (task.kind === 'resolve') {
       const r = resolveAround(highs, task.problem, task.plan, task.days, v7)
-      return say(r.ok ? { kind: 'done', plan: r.plan, points: r.solved.points, gap: r.solved.gap } : { kind: 'clash', clashes: r.clashes })
+      return say(
+        r.ok
+          ? { kind: 'done', plan: r.plan, points: r.solved.points, gap: r.solved.gap }
+          : { kind: 'clash', clashes: r.clashes },
+      )
     }
     if (task.kind === 'block') {
-      planBlock(highs, task.block, { ...BLOCK_EFFORT, newId: v7, onWeek: (week) => say({ kind: 'week', week }) })
+      planBlock(highs, task.block, {
+        ...BLOCK_EFFORT,
+        newId: v7,
+        onWeek: (week) => say({ kind: 'week', week }),
+      })
       return say({ kind: 'block-done' })
     }
     improve(highs, task.problem, task.plan)
@@ -40,8 +71,21 @@ async function run(task: PlannerTask, key?: string): Promise<void> {
 }
 
 function improve(highs: Awaited<typeof ready>, problem: WeekProblem, start: WeekPlan | null): void {
-  const solved = solveWeek(highs, problem, { start, newId: v7, onProgress: (p) => { if (Number.isFinite(p.points) && Number.isFinite(p.bound)) say({ kind: 'progress', points: p.points, gap: Math.max(0, (p.bound - p.points) / Math.abs(p.bound)), plan: p.plan }) } })
+  const solved = solveWeek(highs, problem, {
+    start,
+    newId: v7,
+    onProgress: (p) => {
+      if (Number.isFinite(p.points) && Number.isFinite(p.bound))
+        say({
+          kind: 'progress',
+          points: p.points,
+          gap: Math.max(0, (p.bound - p.points) / Math.abs(p.bound)),
+          plan: p.plan,
+        })
+    },
+  })
   if (solved.ok) say({ kind: 'done', plan: solved.plan, points: solved.points, gap: solved.gap })
-  else if (solved.reason === 'infeasible') say({ kind: 'clash', clashes: conflictOf(highs, problem) ?? [] })
+  else if (solved.reason === 'infeasible')
+    say({ kind: 'clash', clashes: conflictOf(highs, problem) ?? [] })
   else say({ kind: 'failed', says: 'No plan was found in the time there was.' })
 }

@@ -1,7 +1,10 @@
 import { Client } from 'pg'
 import { percentile } from './served'
 
-/** The roster's list as the bare database gives it, in the same shape, without the server: what the rest is compared with. */
+/**
+ * The roster's list as the bare database gives it, in the same shape, without the server: what the
+ * rest is compared with.
+ */
 export async function bareList(
   url: string,
   hallId: string,

@@ -27,7 +27,10 @@ const freePort = () =>
     })
   })
 
-/** Writers on a whole installation as `./mano` runs it, while server and database are killed at random, and nobody starts them again. */
+/**
+ * Writers on a whole installation as `./mano` runs it, while server and database are killed at
+ * random, and nobody starts them again.
+ */
 export async function faultRun(root: string, seconds: number, seed: number): Promise<FaultResult> {
   const data = mkdtempSync('/var/tmp/mano-fault-')
   chmodSync(data, 0o755)

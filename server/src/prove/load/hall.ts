@@ -33,7 +33,10 @@ const FRAME = Array.from({ length: 7 }, () => ({
   competition: false,
 }))
 
-/** A hall of some athletes with three years behind them: tests by the fortnight, sets in all. Made by the database itself: it is 2 million rows. */
+/**
+ * A hall of some athletes with three years behind them: tests by the fortnight, sets in all. Made
+ * by the database itself: it is 2 million rows.
+ */
 export async function makeHall(
   admin: string,
   database: string,

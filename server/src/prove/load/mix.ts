@@ -3,7 +3,10 @@ import { Seeded } from '../../demo/random'
 import type { LargeHall } from './hall'
 import { percentile, type Served } from './served'
 
-/** What coaches ask on a busy evening: 60 % tries and sets, 20 % roster, 15 % an athlete, 5 % a review. */
+/**
+ * What coaches ask on a busy evening: 60 % tries and sets, 20 % roster, 15 % an athlete, 5 % a
+ * review.
+ */
 const KINDS = ['try', 'set', 'roster', 'athlete', 'review'] as const
 type Kind = (typeof KINDS)[number]
 const SHARES: Readonly<Record<Kind, number>> = {
@@ -81,7 +84,10 @@ function requestOf(
   ]
 }
 
-/** Sends at a fixed rate whatever comes back: a slow answer delays no later request, and its time counts from when it should have been sent. */
+/**
+ * Sends at a fixed rate whatever comes back: a slow answer delays no later request, and its time
+ * counts from when it should have been sent.
+ */
 export async function openLoop(
   served: Served,
   hall: LargeHall,

@@ -53,7 +53,10 @@ const calls = (admin: string, database: string) =>
     ),
   )
 
-/** Statements of one request of each kind, sign-in and transaction included, as the database counted them. */
+/**
+ * Statements of one request of each kind, sign-in and transaction included, as the database counted
+ * them.
+ */
 export async function statementsOf(
   admin: string,
   database: string,

@@ -21,7 +21,10 @@ export interface WholeHall {
 /** Bytes of a made-up picture: it compresses in the database, and is whole on the way out. */
 const PICTURE_BYTES = 9_600_000
 
-/** Takes a hall with pictures out of one server and into an empty other one, as one stream, and its tables as a workbook; each server's memory at its highest. */
+/**
+ * Takes a hall with pictures out of one server and into an empty other one, as one stream, and its
+ * tables as a workbook; each server's memory at its highest.
+ */
 export async function wholeHall(
   admin: string,
   today: string,

@@ -12,7 +12,10 @@ import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { Alarms } from './Alarms'
 
-export interface AthleteContext { athlete: AthleteView; me: Me }
+export interface AthleteContext {
+  athlete: AthleteView
+  me: Me
+}
 export const useAthletePage = (): AthleteContext => useOutletContext<AthleteContext>()
 
 /** Head and stage rail; the stages draw below. */
@@ -20,8 +23,14 @@ export default function AthletePage() {
   const { athleteId } = useParams()
   const athlete = useAthlete(athleteId!)
   const me = useMe()
-  if (athlete.error && !athlete.data) return <Failed error={athlete.error} retry={() => void athlete.refetch()} />
-  if (!athlete.data || !me.data) return <div className="ath" aria-busy="true"><h1>&nbsp;</h1></div>
+  if (athlete.error && !athlete.data)
+    return <Failed error={athlete.error} retry={() => void athlete.refetch()} />
+  if (!athlete.data || !me.data)
+    return (
+      <div className="ath" aria-busy="true">
+        <h1>&nbsp;</h1>
+      </div>
+    )
   return (
     <>
       <div className="ath">
@@ -30,7 +39,10 @@ export default function AthletePage() {
       </div>
       <Alarms athlete={athlete.data} me={me.data} />
       <Rail athlete={athlete.data} today={me.data.today} />
-      <Outlet context={{ athlete: athlete.data, me: me.data } satisfies AthleteContext} key={athlete.data.id} />
+      <Outlet
+        context={{ athlete: athlete.data, me: me.data } satisfies AthleteContext}
+        key={athlete.data.id}
+      />
     </>
   )
 }
@@ -62,9 +74,18 @@ function Rail({ athlete, today }: { athlete: AthleteView; today: string }) {
       <ol className="rail" onKeyDown={move}>
         {athlete.stages.map((s) => (
           <li key={s.stage} className={s.state}>
-            <Link to={`/athletes/${athlete.id}/${s.stage}`} aria-current={s.stage === here ? 'step' : undefined}>
+            <Link
+              to={`/athletes/${athlete.id}/${s.stage}`}
+              aria-current={s.stage === here ? 'step' : undefined}
+            >
               <span className="kn">{s.state === 'done' && <Icon name="check" />}</span>
-              <span><b>{rowOf(STAGES, s.stage).name}</b><small>{s.word}{s.on ? ` ${formatDate(s.on, today)}` : ''}</small></span>
+              <span>
+                <b>{rowOf(STAGES, s.stage).name}</b>
+                <small>
+                  {s.word}
+                  {s.on ? ` ${formatDate(s.on, today)}` : ''}
+                </small>
+              </span>
             </Link>
           </li>
         ))}

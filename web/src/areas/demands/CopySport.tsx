@@ -16,18 +16,58 @@ export function CopySport({ profile, onClose }: { profile: DemandProfile; onClos
   const [use, setUse] = useState(true)
   const write = useWrite(async () => {
     await api.post('/api/sports', copyAsSource(profile, { id: ids.sport, name: name.trim(), kind }))
-    if (use) await api.post(`/api/athletes/${athlete.id}/demands`, { id: ids.demand, sources: [{ id: ids.sport, weight: 1 }], edits: [], reason: `Own ${kind}: ${name.trim()}` })
+    if (use)
+      await api.post(`/api/athletes/${athlete.id}/demands`, {
+        id: ids.demand,
+        sources: [{ id: ids.sport, weight: 1 }],
+        edits: [],
+        reason: `Own ${kind}: ${name.trim()}`,
+      })
   }, [keys.sports, ...touchedBy(athlete.id)])
   return (
     <Modal opened onClose={onClose} title="Copy as an own sport or event">
-      <form onSubmit={(e) => { e.preventDefault(); write.mutate(undefined, { onSuccess: () => { notifications.show({ message: `${name.trim()} can be chosen for any athlete now` }); onClose() } }) }}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          write.mutate(undefined, {
+            onSuccess: () => {
+              notifications.show({ message: `${name.trim()} can be chosen for any athlete now` })
+              onClose()
+            },
+          })
+        }}
+      >
         <Stack gap="sm">
-          <p className="note">Keeps weights, emphasis and objects as shown, also those changed by hand. {profile.name} itself stays as shipped.</p>
-          <SegmentedControl aria-label="Kind" data={[{ value: 'sport', label: 'Sport or goal' }, { value: 'event', label: 'Event or obstacle list' }]} value={kind} onChange={(v) => setKind(v as typeof kind)} />
-          <TextInput label="Name" data-autofocus value={name} onChange={(e) => setName(e.currentTarget.value)} />
-          <Checkbox label={`Use it for ${athlete.name} from today`} checked={use} onChange={(e) => setUse(e.currentTarget.checked)} />
-          <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-          <Button type="submit" disabled={name.trim() === ''} loading={write.isPending}>Copy</Button>
+          <p className="note">
+            Keeps weights, emphasis and objects as shown, also those changed by hand. {profile.name}{' '}
+            itself stays as shipped.
+          </p>
+          <SegmentedControl
+            aria-label="Kind"
+            data={[
+              { value: 'sport', label: 'Sport or goal' },
+              { value: 'event', label: 'Event or obstacle list' },
+            ]}
+            value={kind}
+            onChange={(v) => setKind(v as typeof kind)}
+          />
+          <TextInput
+            label="Name"
+            data-autofocus
+            value={name}
+            onChange={(e) => setName(e.currentTarget.value)}
+          />
+          <Checkbox
+            label={`Use it for ${athlete.name} from today`}
+            checked={use}
+            onChange={(e) => setUse(e.currentTarget.checked)}
+          />
+          <p className="said" role="alert">
+            {write.error && failureText(write.error)}
+          </p>
+          <Button type="submit" disabled={name.trim() === ''} loading={write.isPending}>
+            Copy
+          </Button>
         </Stack>
       </form>
     </Modal>

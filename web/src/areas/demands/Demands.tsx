@@ -25,44 +25,120 @@ export const weightWord = (importance: number): string => WORDS[Math.round(impor
 export default function Demands() {
   const { athlete, me } = useAthletePage()
   const sports = useSports()
-  const profile = useMemo(() => (athlete.demand && sports.data ? demandProfile(athlete.demand, sports.data) : null), [athlete.demand, sports.data])
+  const profile = useMemo(
+    () => (athlete.demand && sports.data ? demandProfile(athlete.demand, sports.data) : null),
+    [athlete.demand, sports.data],
+  )
   const [params, setParams] = useSearchParams()
-  const place = (PLACES.find((p) => p.id === params.get('place'))?.id ?? athlete.week?.days.find((d) => d.gripMinutes > 0)?.place ?? 'hall') as Place
+  const place = (PLACES.find((p) => p.id === params.get('place'))?.id ??
+    athlete.week?.days.find((d) => d.gripMinutes > 0)?.place ??
+    'hall') as Place
   const { view, error, retry } = useMatch(profile, place)
   const [modal, setModal] = useState<'sources' | 'copy' | QualityId | null>(null)
   const coach = me.role === 'coach'
-  if (error ?? sports.error) return <Failed error={(error ?? sports.error)!} retry={() => { retry(); void sports.refetch() }} />
+  if (error ?? sports.error)
+    return (
+      <Failed
+        error={(error ?? sports.error)!}
+        retry={() => {
+          retry()
+          void sports.refetch()
+        }}
+      />
+    )
   const row = profile?.rows.find((r) => r.quality.id === params.get('quality')) ?? profile?.rows[0]
-  const go = (more: Record<string, string>) => setParams((p) => { for (const [k, v] of Object.entries(more)) p.set(k, v); return p }, { replace: true })
+  const go = (more: Record<string, string>) =>
+    setParams(
+      (p) => {
+        for (const [k, v] of Object.entries(more)) p.set(k, v)
+        return p
+      },
+      { replace: true },
+    )
   return (
     <main className="cols dem-cols">
       <section>
         <div className="dem-head">
           <h2>{profile?.name ?? (athlete.demand ? '\u00A0' : 'No sport chosen')}</h2>
-          {athlete.demand && <span className="s">since {formatDate(athlete.demand.since, me.today)}{athlete.demand.edits.length > 0 ? `, ${athlete.demand.edits.length} changed by the coach` : ''}</span>}
-          {coach && <span className="dem-act"><button className="btn small" onClick={() => setModal('sources')}>Sports and weights</button>{profile && <button className="btn small" onClick={() => setModal('copy')}>Copy as own</button>}</span>}
+          {athlete.demand && (
+            <span className="s">
+              since {formatDate(athlete.demand.since, me.today)}
+              {athlete.demand.edits.length > 0
+                ? `, ${athlete.demand.edits.length} changed by the coach`
+                : ''}
+            </span>
+          )}
+          {coach && (
+            <span className="dem-act">
+              <button className="btn small" onClick={() => setModal('sources')}>
+                Sports and weights
+              </button>
+              {profile && (
+                <button className="btn small" onClick={() => setModal('copy')}>
+                  Copy as own
+                </button>
+              )}
+            </span>
+          )}
         </div>
         {profile && (
           <>
             <p className="note dem-objects">{profile.sources.map((s) => s.objects).join(' ')}</p>
             <div className="dem-tools">
               <Find profile={profile} onFind={(q) => go({ quality: q })} />
-              <SegmentedControl aria-label="Place" data={PLACES.map((p) => ({ value: p.id, label: p.name }))} value={place} onChange={(v) => go({ place: v })} />
+              <SegmentedControl
+                aria-label="Place"
+                data={PLACES.map((p) => ({ value: p.id, label: p.name }))}
+                value={place}
+                onChange={(v) => go({ place: v })}
+              />
             </div>
-            <DemandTable profile={profile} level={athlete.level} picked={row?.quality.id ?? null} best={(r) => view?.ranked.get(r.quality.id)?.[0] ?? null} loaded={view !== null} onPick={(q) => go({ quality: q })} />
-            <p className="note">Weights, emphasis and likeness are practice estimates, no source. Max is up to 10 s, sustained 30 to 120 s, repeated means bouts with short rests, reactive under a second.</p>
+            <DemandTable
+              profile={profile}
+              level={athlete.level}
+              picked={row?.quality.id ?? null}
+              best={(r) => view?.ranked.get(r.quality.id)?.[0] ?? null}
+              loaded={view !== null}
+              onPick={(q) => go({ quality: q })}
+            />
+            <p className="note">
+              Weights, emphasis and likeness are practice estimates, no source. Max is up to 10 s,
+              sustained 30 to 120 s, repeated means bouts with short rests, reactive under a second.
+            </p>
           </>
         )}
       </section>
-      <aside className="aside-stays">{profile && row && view && <MatchPanel key={row.quality.id} profile={profile} row={row} view={view} place={place} onEdit={coach ? () => setModal(row.quality.id) : undefined} />}</aside>
+      <aside className="aside-stays">
+        {profile && row && view && (
+          <MatchPanel
+            key={row.quality.id}
+            profile={profile}
+            row={row}
+            view={view}
+            place={place}
+            onEdit={coach ? () => setModal(row.quality.id) : undefined}
+          />
+        )}
+      </aside>
       {modal === 'sources' && <Sources onClose={() => setModal(null)} />}
-      {modal === 'copy' && profile && <CopySport profile={profile} onClose={() => setModal(null)} />}
+      {modal === 'copy' && profile && (
+        <CopySport profile={profile} onClose={() => setModal(null)} />
+      )}
       {row && modal === row.quality.id && <EditDemand row={row} onClose={() => setModal(null)} />}
     </main>
   )
 }
 
-interface TableProps { profile: DemandProfile; level: string; picked: QualityId | null; best: (row: DemandRow) => { unit: { label: string }; score: { left: number; right: number }; mean: number } | null; loaded: boolean; onPick: (q: QualityId) => void }
+interface TableProps {
+  profile: DemandProfile
+  level: string
+  picked: QualityId | null
+  best: (
+    row: DemandRow,
+  ) => { unit: { label: string }; score: { left: number; right: number }; mean: number } | null
+  loaded: boolean
+  onPick: (q: QualityId) => void
+}
 
 function DemandTable({ profile, level, picked, best, loaded, onPick }: TableProps) {
   const units = useUnits()
@@ -71,21 +147,85 @@ function DemandTable({ profile, level, picked, best, loaded, onPick }: TableProp
     if (!step) return
     const all = [...e.currentTarget.querySelectorAll<HTMLButtonElement>('th button')]
     const next = all[all.indexOf(document.activeElement as HTMLButtonElement) + step]
-    if (next) { e.preventDefault(); next.focus(); next.click() }
+    if (next) {
+      e.preventDefault()
+      next.focus()
+      next.click()
+    }
   }
   return (
     <table className="dem" onKeyDown={move}>
-      <thead><tr><th scope="col">Quality</th><th scope="col">Weight</th><th scope="col">Emphasis</th><th scope="col">Nearest there</th><th scope="col">Match, left and right of 100</th></tr></thead>
+      <thead>
+        <tr>
+          <th scope="col">Quality</th>
+          <th scope="col">Weight</th>
+          <th scope="col">Emphasis</th>
+          <th scope="col">Nearest there</th>
+          <th scope="col">Match, left and right of 100</th>
+        </tr>
+      </thead>
       <tbody>
         {profile.rows.map((r) => {
           const top = best(r)
           return (
-            <tr key={r.quality.id} className={`${r.importance >= 4 ? 'heavy' : ''} ${r.quality.id === picked ? 'picked' : ''} ${r.importance === 0 ? 'out' : ''}`} onClick={() => onPick(r.quality.id)}>
-              <th scope="row"><button aria-pressed={r.quality.id === picked} onClick={(e) => { e.stopPropagation(); onPick(r.quality.id) }}><b>{r.quality.name}</b></button><small>{idealWords(r, level, units.length)}{r.changed.length > 0 && <em> · changed</em>}</small></th>
-              <td><span className="pips" aria-hidden="true">{[1, 2, 3, 4, 5].map((n) => <i key={n} className={n <= Math.round(r.importance) ? 'on' : ''} />)}</span><span className="n">{r.importance} {weightWord(r.importance)}</span></td>
-              <td className="n">{r.emphasis.map((e) => (r.emphasis.length > 1 ? `${e.id} ${Math.round(e.share * 100)}\u00A0%` : e.id)).join(', ')}</td>
-              <td className="near">{top && top.mean > 0 ? top.unit.label : loaded ? <span className="blank">Nothing there</span> : ''}</td>
-              <td className="pairs">{top && top.mean > 0 && <PairCell quantity="count" left={top.score.left} right={top.score.right} both={null} weaker={null} scale={100} />}</td>
+            <tr
+              key={r.quality.id}
+              className={`${r.importance >= 4 ? 'heavy' : ''} ${r.quality.id === picked ? 'picked' : ''} ${r.importance === 0 ? 'out' : ''}`}
+              onClick={() => onPick(r.quality.id)}
+            >
+              <th scope="row">
+                <button
+                  aria-pressed={r.quality.id === picked}
+                  onClick={(e) => {
+                    e.stopPropagation()
+                    onPick(r.quality.id)
+                  }}
+                >
+                  <b>{r.quality.name}</b>
+                </button>
+                <small>
+                  {idealWords(r, level, units.length)}
+                  {r.changed.length > 0 && <em> · changed</em>}
+                </small>
+              </th>
+              <td>
+                <span className="pips" aria-hidden="true">
+                  {[1, 2, 3, 4, 5].map((n) => (
+                    <i key={n} className={n <= Math.round(r.importance) ? 'on' : ''} />
+                  ))}
+                </span>
+                <span className="n">
+                  {r.importance} {weightWord(r.importance)}
+                </span>
+              </td>
+              <td className="n">
+                {r.emphasis
+                  .map((e) =>
+                    r.emphasis.length > 1 ? `${e.id} ${Math.round(e.share * 100)}\u00A0%` : e.id,
+                  )
+                  .join(', ')}
+              </td>
+              <td className="near">
+                {top && top.mean > 0 ? (
+                  top.unit.label
+                ) : loaded ? (
+                  <span className="blank">Nothing there</span>
+                ) : (
+                  ''
+                )}
+              </td>
+              <td className="pairs">
+                {top && top.mean > 0 && (
+                  <PairCell
+                    quantity="count"
+                    left={top.score.left}
+                    right={top.score.right}
+                    both={null}
+                    weaker={null}
+                    scale={100}
+                  />
+                )}
+              </td>
             </tr>
           )
         })}
@@ -98,16 +238,48 @@ function DemandTable({ profile, level, picked, best, loaded, onPick }: TableProp
 function Find({ profile, onFind }: { profile: DemandProfile; onFind: (q: QualityId) => void }) {
   const [text, setText] = useState('')
   const meaning = meaningOf(text)
-  const like = text.trim().length > 1 && meaning.kind === 'none' ? profile.rows.filter((r) => `${r.quality.name} ${r.quality.does}`.toLowerCase().includes(text.trim().toLowerCase())) : []
-  const hits = meaning.kind === 'several' ? meaning.qualities : meaning.kind === 'one' ? [meaning.quality] : like.map((r) => r.quality)
-  const take = (q: QualityId) => { onFind(q); setText('') }
+  const like =
+    text.trim().length > 1 && meaning.kind === 'none'
+      ? profile.rows.filter((r) =>
+          `${r.quality.name} ${r.quality.does}`.toLowerCase().includes(text.trim().toLowerCase()),
+        )
+      : []
+  const hits =
+    meaning.kind === 'several'
+      ? meaning.qualities
+      : meaning.kind === 'one'
+        ? [meaning.quality]
+        : like.map((r) => r.quality)
+  const take = (q: QualityId) => {
+    onFind(q)
+    setText('')
+  }
   return (
     <div className="dem-find">
-      <input aria-label="Find a quality" placeholder="crush, pinch, support …" value={text} onChange={(e) => setText(e.currentTarget.value)} onKeyDown={(e) => { if (e.key === 'Enter' && hits.length === 1) take(hits[0]!.id); if (e.key === 'Escape') setText('') }} />
+      <input
+        aria-label="Find a quality"
+        placeholder="crush, pinch, support …"
+        value={text}
+        onChange={(e) => setText(e.currentTarget.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter' && hits.length === 1) take(hits[0]!.id)
+          if (e.key === 'Escape') setText('')
+        }}
+      />
       {text.trim() !== '' && (
         <div className="dem-which" role="status">
-          <p>{meaning.kind === 'several' ? askWhich(meaning) : hits.length === 0 ? 'No quality is called that.' : ''}</p>
-          {hits.map((q) => <button key={q.id} className="btn small" onClick={() => take(q.id)}>{q.name}</button>)}
+          <p>
+            {meaning.kind === 'several'
+              ? askWhich(meaning)
+              : hits.length === 0
+                ? 'No quality is called that.'
+                : ''}
+          </p>
+          {hits.map((q) => (
+            <button key={q.id} className="btn small" onClick={() => take(q.id)}>
+              {q.name}
+            </button>
+          ))}
         </div>
       )}
     </div>

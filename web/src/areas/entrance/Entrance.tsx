@@ -13,8 +13,14 @@ import './entrance.css'
 export default function Entrance({ empty }: { empty: boolean }) {
   return (
     <>
-      <header className="top"><span className="mark"><Mark /></span></header>
-      <main className="entrance" id="main">{empty ? <Begin /> : <SignIn />}</main>
+      <header className="top">
+        <span className="mark">
+          <Mark />
+        </span>
+      </header>
+      <main className="entrance" id="main">
+        {empty ? <Begin /> : <SignIn />}
+      </main>
     </>
   )
 }
@@ -23,7 +29,10 @@ function useEnter() {
   const client = useQueryClient()
   const [failed, setFailed] = useState('')
   const [busy, setBusy] = useState(false)
-  const enter = async (send: () => Promise<unknown>, onFields?: (errors: Record<string, string>) => void) => {
+  const enter = async (
+    send: () => Promise<unknown>,
+    onFields?: (errors: Record<string, string>) => void,
+  ) => {
     setBusy(true)
     setFailed('')
     try {
@@ -41,16 +50,32 @@ function useEnter() {
 }
 
 function SignIn() {
-  const form = useForm({ initialValues: { login: '', password: '' }, validate: schemaResolver(signInBody) })
+  const form = useForm({
+    initialValues: { login: '', password: '' },
+    validate: schemaResolver(signInBody),
+  })
   const { enter, failed, busy } = useEnter()
   return (
     <form onSubmit={form.onSubmit((v) => void enter(() => api.post('/api/session', v)))}>
       <Stack gap="md">
         <h1>Sign in</h1>
-        <TextInput label="Sign-in name" autoComplete="username" autoFocus {...form.getInputProps('login')} />
-        <PasswordInput label="Password" autoComplete="current-password" {...form.getInputProps('password')} />
-        <p className="said" role="alert">{failed}</p>
-        <Button type="submit" loading={busy}>Sign in</Button>
+        <TextInput
+          label="Sign-in name"
+          autoComplete="username"
+          autoFocus
+          {...form.getInputProps('login')}
+        />
+        <PasswordInput
+          label="Password"
+          autoComplete="current-password"
+          {...form.getInputProps('password')}
+        />
+        <p className="said" role="alert">
+          {failed}
+        </p>
+        <Button type="submit" loading={busy}>
+          Sign in
+        </Button>
       </Stack>
     </form>
   )
@@ -59,7 +84,16 @@ function SignIn() {
 /** A new hall, or one that was taken out as a file elsewhere. */
 function Begin() {
   const [fromFile, setFromFile] = useState(false)
-  return fromFile ? <FromFile back={() => setFromFile(false)} /> : <><Setup /><button className="lnk" onClick={() => setFromFile(true)}>Begin from a hall's file instead</button></>
+  return fromFile ? (
+    <FromFile back={() => setFromFile(false)} />
+  ) : (
+    <>
+      <Setup />
+      <button className="lnk" onClick={() => setFromFile(true)}>
+        Begin from a hall's file instead
+      </button>
+    </>
+  )
 }
 
 function FromFile({ back }: { back: () => void }) {
@@ -67,20 +101,62 @@ function FromFile({ back }: { back: () => void }) {
   const [file, setFile] = useState<File | null>(null)
   const [login, setLogin] = useState('')
   const [password, setPassword] = useState('')
-  const send = () => void enter(async () => {
-    if (file) await api.postBlob('/api/installation/file', new Blob([`${JSON.stringify({ login, password })}\n`, file], { type: 'application/x-ndjson' }))
-  })
+  const send = () =>
+    void enter(async () => {
+      if (file)
+        await api.postBlob(
+          '/api/installation/file',
+          new Blob([`${JSON.stringify({ login, password })}\n`, file], {
+            type: 'application/x-ndjson',
+          }),
+        )
+    })
   return (
-    <form onSubmit={(e) => { e.preventDefault(); send() }}>
+    <form
+      onSubmit={(e) => {
+        e.preventDefault()
+        send()
+      }}
+    >
       <Stack gap="md">
         <h1>Begin from a hall's file</h1>
-        <p className="s">Everything of the hall comes in as it was. The file holds no passwords: name one of its coaches and give a new one.</p>
-        <FileInput label="Hall's file" placeholder="Choose a file that ends in .jsonl or .json" accept=".jsonl,.json,application/json,application/x-ndjson" value={file} onChange={setFile} />
-        <TextInput label="Sign-in name of a coach in it" autoComplete="username" value={login} onChange={(e) => setLogin(e.currentTarget.value)} />
-        <PasswordInput label="New password" description={`${PASSWORD_LEAST} characters or more`} autoComplete="new-password" value={password} onChange={(e) => setPassword(e.currentTarget.value)} />
-        <p className="said" role="alert">{failed}</p>
-        <Button type="submit" loading={busy} disabled={!file || login === '' || password.length < PASSWORD_LEAST}>Bring the hall in</Button>
-        <button type="button" className="lnk" onClick={back}>Make a new hall instead</button>
+        <p className="s">
+          Everything of the hall comes in as it was. The file holds no passwords: name one of its
+          coaches and give a new one.
+        </p>
+        <FileInput
+          label="Hall's file"
+          placeholder="Choose a file that ends in .jsonl or .json"
+          accept=".jsonl,.json,application/json,application/x-ndjson"
+          value={file}
+          onChange={setFile}
+        />
+        <TextInput
+          label="Sign-in name of a coach in it"
+          autoComplete="username"
+          value={login}
+          onChange={(e) => setLogin(e.currentTarget.value)}
+        />
+        <PasswordInput
+          label="New password"
+          description={`${PASSWORD_LEAST} characters or more`}
+          autoComplete="new-password"
+          value={password}
+          onChange={(e) => setPassword(e.currentTarget.value)}
+        />
+        <p className="said" role="alert">
+          {failed}
+        </p>
+        <Button
+          type="submit"
+          loading={busy}
+          disabled={!file || login === '' || password.length < PASSWORD_LEAST}
+        >
+          Bring the hall in
+        </Button>
+        <button type="button" className="lnk" onClick={back}>
+          Make a new hall instead
+        </button>
       </Stack>
     </form>
   )
@@ -91,23 +167,59 @@ const ZONES = Intl.supportedValuesOf('timeZone')
 function Setup() {
   const [ids] = useState(() => ({ hallId: v7(), accountId: v7() }))
   const form = useForm({
-    initialValues: { ...ids, hallName: '', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, name: '', login: '', password: '' },
+    initialValues: {
+      ...ids,
+      hallName: '',
+      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+      name: '',
+      login: '',
+      password: '',
+    },
     validate: schemaResolver(setupBody),
   })
   const { enter, failed, busy } = useEnter()
   return (
-    <form onSubmit={form.onSubmit((v) => void enter(() => api.post('/api/installation', v), form.setErrors))}>
+    <form
+      onSubmit={form.onSubmit(
+        (v) => void enter(() => api.post('/api/installation', v), form.setErrors),
+      )}
+    >
       <Stack gap="md">
         <h1>Set up your hall</h1>
-        <p className="s">This installation is empty. Name the hall and its first coach; everything stays on this machine.</p>
+        <p className="s">
+          This installation is empty. Name the hall and its first coach; everything stays on this
+          machine.
+        </p>
         <TextInput label="Name of the hall" autoFocus {...form.getInputProps('hallName')} />
-        <Select label="Time zone" searchable data={ZONES.includes(form.values.timeZone) ? ZONES : [form.values.timeZone, ...ZONES]} {...form.getInputProps('timeZone')} />
+        <Select
+          label="Time zone"
+          searchable
+          data={ZONES.includes(form.values.timeZone) ? ZONES : [form.values.timeZone, ...ZONES]}
+          {...form.getInputProps('timeZone')}
+        />
         <TextInput label="Your name" autoComplete="name" {...form.getInputProps('name')} />
-        <TextInput label="Sign-in name" description="Small letters and digits" autoComplete="username" {...form.getInputProps('login')} />
-        <PasswordInput label="Password" description={`${PASSWORD_LEAST} characters or more`} autoComplete="new-password" {...form.getInputProps('password')} />
-        <p className="said" role="alert">{failed}</p>
-        <Button type="submit" loading={busy}>Make the hall</Button>
-        <p className="note">Mano is a planning aid for coaches. It does not diagnose: pain, injury and return to sport belong to a licensed clinician, and local rules for minors, venues and events come first.</p>
+        <TextInput
+          label="Sign-in name"
+          description="Small letters and digits"
+          autoComplete="username"
+          {...form.getInputProps('login')}
+        />
+        <PasswordInput
+          label="Password"
+          description={`${PASSWORD_LEAST} characters or more`}
+          autoComplete="new-password"
+          {...form.getInputProps('password')}
+        />
+        <p className="said" role="alert">
+          {failed}
+        </p>
+        <Button type="submit" loading={busy}>
+          Make the hall
+        </Button>
+        <p className="note">
+          Mano is a planning aid for coaches. It does not diagnose: pain, injury and return to sport
+          belong to a licensed clinician, and local rules for minors, venues and events come first.
+        </p>
       </Stack>
     </form>
   )

@@ -74,7 +74,10 @@ export function WarmUp({ run }: { run: RunView }) {
   )
 }
 
-/** Warm-up or closing work as the judge leaves it: with both hands, one, or not at all; what asks waits for the coach's reason. */
+/**
+ * Warm-up or closing work as the judge leaves it: with both hands, one, or not at all; what asks
+ * waits for the coach's reason.
+ */
 function Exercises({ run, of }: { run: RunView; of: readonly Exercise[] }) {
   const { today, data, act } = run
   const rows = of.map((e) => ({
@@ -197,8 +200,16 @@ export function End({
       {own.early && (
         <p>
           {own.early.reason}. Left:{' '}
-          {own.early.setsLeft.map((x) => `${x.sets} of ${exerciseById(today?.blocks.find((b) => b.id === x.blockId)?.exerciseId ?? '')?.name.toLowerCase() ?? 'a block'}`).join(', ')}.{' '}
-          {!data.link && <Link to={`/athletes/${data.athlete.id}/plan`}>Move it to another day</Link>}
+          {own.early.setsLeft
+            .map(
+              (x) =>
+                `${x.sets} of ${exerciseById(today?.blocks.find((b) => b.id === x.blockId)?.exerciseId ?? '')?.name.toLowerCase() ?? 'a block'}`,
+            )
+            .join(', ')}
+          .{' '}
+          {!data.link && (
+            <Link to={`/athletes/${data.athlete.id}/plan`}>Move it to another day</Link>
+          )}
         </p>
       )}
       <p>

@@ -38,12 +38,17 @@ export default function Floor() {
   const setFlags = useFloor((s) => s.setFlags)
   const send = useOutbox((s) => s.add)
   const [others, setOthers] = useState<readonly string[]>([])
-  if (plan.error && !plan.data) return <Failed error={plan.error} retry={() => void plan.refetch()} />
+  if (plan.error && !plan.data)
+    return <Failed error={plan.error} retry={() => void plan.refetch()} />
   if (!plan.data) return <main className="cols" aria-busy="true" />
   const todays = athlete.history.logs.filter((l) => l.on === me.today && l.blockId !== null)
   const session = todaySession(athlete, plan.data, me.today, { flags: local })
   const ticked = local ?? athlete.safety.flags.filter((f) => f !== 'heavy_pull_later')
-  const tick = (flag: DayFlagId, on: boolean) => { const flags = on ? [...ticked, flag] : ticked.filter((f) => f !== flag); setFlags(key, flags); send({ kind: 'flags', athleteId: athlete.id, body: { id: v7(), flags } }) }
+  const tick = (flag: DayFlagId, on: boolean) => {
+    const flags = on ? [...ticked, flag] : ticked.filter((f) => f !== flag)
+    setFlags(key, flags)
+    send({ kind: 'flags', athleteId: athlete.id, body: { id: v7(), flags } })
+  }
   const going = running !== undefined && running.phase !== 'done' && running.phase !== 'warmup'
   const ready = tests ? readinessOn(tests, me.today) : null
   const alsoToday = (roster ?? []).filter((a) => a.id !== athlete.id && a.today)
@@ -53,36 +58,154 @@ export default function Floor() {
         <Twice logs={athlete.history.logs} versionId={plan.data.versions[0]?.id ?? null} />
         {session ? (
           <>
-            <div className="fl-head"><h2>Today, {formatDate(me.today, me.today, { weekday: true })}</h2><span className="s">{Math.ceil(sessionMinutes(session.blocks))} min</span>{todays.length > 0 && <Chip icon="check">{todays.length} sets logged</Chip>}<Link className="btn pri big" to={`/floor/${athlete.id}${others.length > 0 ? `?with=${others.join(',')}` : ''}`}>{others.length > 0 ? `Run for ${others.length + 1}` : going ? 'Go on' : 'Run the session'}</Link></div>
-            <div className="fl-well" role="group" aria-label="Today">{TICKS.filter((f) => f.id !== 'restriction_supervised' || session.blocks.some((b) => exerciseById(b.exerciseId)!.tags.includes('restriction'))).map((f) => <label className="tick" key={f.id}><input type="checkbox" checked={ticked.includes(f.id)} onChange={(e) => tick(f.id, e.currentTarget.checked)} />{f.name}</label>)}</div>
-            {alsoToday.length > 0 && <fieldset className="fl-also"><legend>At this station too</legend>{alsoToday.map((a) => <label className="tick" key={a.id}><input type="checkbox" checked={others.includes(a.id)} onChange={() => setOthers(others.includes(a.id) ? others.filter((x) => x !== a.id) : [...others, a.id])} />{a.name}</label>)}</fieldset>}
-            <p className="note">Readiness: {ready ? ready.hands.map((h) => `${h.hand} ${h.todayN === null ? 'not squeezed' : h.r?.ok ? READY[h.r.word] : 'no baseline yet'}`).join(', ') : 'not squeezed today'}{ready?.lowTwice ? '; low twice in a row: talk before loading' : ''}. <Link className="lnk" to={`/athletes/${athlete.id}/tests?protocol=ready_squeeze`}>Squeeze</Link></p>
-            <p className="note">Warm-up: {warmUp(session.blocks).map((e) => e.name.toLowerCase()).join(' · ')}</p>
+            <div className="fl-head">
+              <h2>Today, {formatDate(me.today, me.today, { weekday: true })}</h2>
+              <span className="s">{Math.ceil(sessionMinutes(session.blocks))} min</span>
+              {todays.length > 0 && <Chip icon="check">{todays.length} sets logged</Chip>}
+              <Link
+                className="btn pri big"
+                to={`/floor/${athlete.id}${others.length > 0 ? `?with=${others.join(',')}` : ''}`}
+              >
+                {others.length > 0
+                  ? `Run for ${others.length + 1}`
+                  : going
+                    ? 'Go on'
+                    : 'Run the session'}
+              </Link>
+            </div>
+            <div className="fl-well" role="group" aria-label="Today">
+              {TICKS.filter(
+                (f) =>
+                  f.id !== 'restriction_supervised' ||
+                  session.blocks.some((b) =>
+                    exerciseById(b.exerciseId)!.tags.includes('restriction'),
+                  ),
+              ).map((f) => (
+                <label className="tick" key={f.id}>
+                  <input
+                    type="checkbox"
+                    checked={ticked.includes(f.id)}
+                    onChange={(e) => tick(f.id, e.currentTarget.checked)}
+                  />
+                  {f.name}
+                </label>
+              ))}
+            </div>
+            {alsoToday.length > 0 && (
+              <fieldset className="fl-also">
+                <legend>At this station too</legend>
+                {alsoToday.map((a) => (
+                  <label className="tick" key={a.id}>
+                    <input
+                      type="checkbox"
+                      checked={others.includes(a.id)}
+                      onChange={() =>
+                        setOthers(
+                          others.includes(a.id)
+                            ? others.filter((x) => x !== a.id)
+                            : [...others, a.id],
+                        )
+                      }
+                    />
+                    {a.name}
+                  </label>
+                ))}
+              </fieldset>
+            )}
+            <p className="note">
+              Readiness:{' '}
+              {ready
+                ? ready.hands
+                    .map(
+                      (h) =>
+                        `${h.hand} ${h.todayN === null ? 'not squeezed' : h.r?.ok ? READY[h.r.word] : 'no baseline yet'}`,
+                    )
+                    .join(', ')
+                : 'not squeezed today'}
+              {ready?.lowTwice ? '; low twice in a row: talk before loading' : ''}.{' '}
+              <Link className="lnk" to={`/athletes/${athlete.id}/tests?protocol=ready_squeeze`}>
+                Squeeze
+              </Link>
+            </p>
+            <p className="note">
+              Warm-up:{' '}
+              {warmUp(session.blocks)
+                .map((e) => e.name.toLowerCase())
+                .join(' · ')}
+            </p>
             <table className="hall-kit fl-list">
               <tbody>
                 {session.blocks.map((b) => {
                   const e = exerciseById(b.exerciseId)!
-                  const held = b.hands.map((h) => ({ h, by: session.held(b, h) })).filter((x) => x.by.length > 0)
+                  const held = b.hands
+                    .map((h) => ({ h, by: session.held(b, h) }))
+                    .filter((x) => x.by.length > 0)
                   return (
                     <tr key={b.id}>
-                      <th scope="row">{e.name}{held.map(({ h, by }) => <p className="alarm-line" key={h}><Icon name={by[0]!.class === 'stop' ? 'stop' : 'warn'} /> <HandLetter hand={h} /> {findingLine(by[0]!)}</p>)}</th>
-                      <td className="n">{doseWords(b)}</td><td className="n s">{e.level}, rest {e.restS}{'\u00A0'}s</td>
+                      <th scope="row">
+                        {e.name}
+                        {held.map(({ h, by }) => (
+                          <p className="alarm-line" key={h}>
+                            <Icon name={by[0]!.class === 'stop' ? 'stop' : 'warn'} />{' '}
+                            <HandLetter hand={h} /> {findingLine(by[0]!)}
+                          </p>
+                        ))}
+                      </th>
+                      <td className="n">{doseWords(b)}</td>
+                      <td className="n s">
+                        {e.level}, rest {e.restS}
+                        {'\u00A0'}s
+                      </td>
                     </tr>
                   )
                 })}
               </tbody>
             </table>
-            <p className="row"><Link className="btn" to={`/card/${athlete.id}?day=${me.today}`}>Session card</Link><a className="btn" href={`/api/athletes/${athlete.id}/calendar`} download>Calendar of the weeks</a></p>
+            <p className="row">
+              <Link className="btn" to={`/card/${athlete.id}?day=${me.today}`}>
+                Session card
+              </Link>
+              <a className="btn" href={`/api/athletes/${athlete.id}/calendar`} download>
+                Calendar of the weeks
+              </a>
+            </p>
           </>
         ) : (
-          <div className="empty"><h2>Nothing planned today</h2><p className="s">The floor runs what the plan says for the day.</p><Link className="btn pri" to={`/athletes/${athlete.id}/plan`}>Open plan</Link></div>
+          <div className="empty">
+            <h2>Nothing planned today</h2>
+            <p className="s">The floor runs what the plan says for the day.</p>
+            <Link className="btn pri" to={`/athletes/${athlete.id}/plan`}>
+              Open plan
+            </Link>
+          </div>
         )}
       </section>
       <aside>
         <h2 className="h3">Logged lately</h2>
-        <ul className="fl-days">{days(athlete.history.logs.filter((l) => l.blockId !== null)).map(([on, sets]) => <li key={on}><b>{formatDate(on, me.today, { weekday: true })}</b><span className="s">{sets.length} sets{Math.max(0, ...sets.map((l) => l.pain ?? 0)) > 0 ? `, worst pain ${Math.max(...sets.map((l) => l.pain ?? 0))}/10` : ''}{[...new Set(sets.flatMap((l) => l.odd ?? []))].map((o) => <span key={o}> {o}</span>)}</span></li>)}</ul>
+        <ul className="fl-days">
+          {days(athlete.history.logs.filter((l) => l.blockId !== null)).map(([on, sets]) => (
+            <li key={on}>
+              <b>{formatDate(on, me.today, { weekday: true })}</b>
+              <span className="s">
+                {sets.length} sets
+                {Math.max(0, ...sets.map((l) => l.pain ?? 0)) > 0
+                  ? `, worst pain ${Math.max(...sets.map((l) => l.pain ?? 0))}/10`
+                  : ''}
+                {[...new Set(sets.flatMap((l) => l.odd ?? []))].map((o) => (
+                  <span key={o}> {o}</span>
+                ))}
+              </span>
+            </li>
+          ))}
+        </ul>
         {me.role === 'coach' && <Links />}
-        <details className="block"><summary>Keys on the floor</summary><p className="note">Space: the large button. P: pain or stop. Esc: pause and go on. E: change what is logged. M: more.</p></details>
+        <details className="block">
+          <summary>Keys on the floor</summary>
+          <p className="note">
+            Space: the large button. P: pain or stop. Esc: pause and go on. E: change what is
+            logged. M: more.
+          </p>
+        </details>
         <p className="note">{NOT_A_DIAGNOSIS}</p>
       </aside>
     </main>

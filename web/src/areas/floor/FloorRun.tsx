@@ -27,37 +27,110 @@ export default function FloorRun() {
     const { sessions } = useFloor.getState()
     const own = Object.values(sessions).filter((s) => ids.includes(s.athleteId))
     const now = Date.now()
-    const wait = (s: FloorSession) => (s.phase === 'rest' ? restLeftS(s, now) : s.phase === 'ready' || s.phase === 'warmup' ? 0 : Infinity)
-    const best = own.filter((s) => s.athleteId !== front && wait(s) < Infinity).sort((a, b) => wait(a) - wait(b))[0]
-    if (best) { setFront(best.athleteId); setTurn(best.athleteId) }
+    const wait = (s: FloorSession) =>
+      s.phase === 'rest'
+        ? restLeftS(s, now)
+        : s.phase === 'ready' || s.phase === 'warmup'
+          ? 0
+          : Infinity
+    const best = own
+      .filter((s) => s.athleteId !== front && wait(s) < Infinity)
+      .sort((a, b) => wait(a) - wait(b))[0]
+    if (best) {
+      setFront(best.athleteId)
+      setTurn(best.athleteId)
+    }
   }
   return (
     <main className={`floor ${several ? 'several' : ''}`}>
-      {several && <div className="f-squad" role="group" aria-label="Athletes at this station">{ids.map((id) => <Tile key={id} athleteId={id} front={id === front} turn={id === turn} onPick={() => setFront(id)} />)}</div>}
+      {several && (
+        <div className="f-squad" role="group" aria-label="Athletes at this station">
+          {ids.map((id) => (
+            <Tile
+              key={id}
+              athleteId={id}
+              front={id === front}
+              turn={id === turn}
+              onPick={() => setFront(id)}
+            />
+          ))}
+        </div>
+      )}
       <One key={front} athleteId={front} alone={!several} onKept={several ? follow : undefined} />
     </main>
   )
 }
 
-function One({ athleteId, alone, onKept }: { athleteId: string; alone: boolean; onKept: (() => void) | undefined }) {
+function One({
+  athleteId,
+  alone,
+  onKept,
+}: {
+  athleteId: string
+  alone: boolean
+  onKept: (() => void) | undefined
+}) {
   const { data, error } = useFloorData(athleteId)
   if (error) return <Failed error={error} />
   if (!data) return <div aria-busy="true" />
-  return <WithSession data={data}>{(own) => <Running data={data} own={own} alone={alone} onKept={onKept} back={`/athletes/${athleteId}/floor`} />}</WithSession>
+  return (
+    <WithSession data={data}>
+      {(own) => (
+        <Running
+          data={data}
+          own={own}
+          alone={alone}
+          onKept={onKept}
+          back={`/athletes/${athleteId}/floor`}
+        />
+      )}
+    </WithSession>
+  )
 }
 
 /** Begins the day's session where none runs yet. */
-export function WithSession({ data, children }: { data: FloorData; children: (own: FloorSession) => React.ReactNode }) {
+export function WithSession({
+  data,
+  children,
+}: {
+  data: FloorData
+  children: (own: FloorSession) => React.ReactNode
+}) {
   const ready = useFloorReady()
   const own = useFloor((s) => s.sessions[sessionKey(data.athlete.id, data.today)])
   const begin = useFloor((s) => s.begin)
   const versionId = todaySession(data.athlete, data.plan, data.today)?.version.id
-  useEffect(() => { if (ready && versionId && !own) begin({ athleteId: data.athlete.id, planVersionId: versionId, on: data.today }) }, [ready, versionId, own, data.athlete.id, data.today, begin])
-  if (!versionId) return <div className="f-end"><h1>Nothing planned today</h1>{!data.link && <Link className="f-btn" to={`/athletes/${data.athlete.id}/floor`}>Back</Link>}</div>
+  useEffect(() => {
+    if (ready && versionId && !own)
+      begin({ athleteId: data.athlete.id, planVersionId: versionId, on: data.today })
+  }, [ready, versionId, own, data.athlete.id, data.today, begin])
+  if (!versionId)
+    return (
+      <div className="f-end">
+        <h1>Nothing planned today</h1>
+        {!data.link && (
+          <Link className="f-btn" to={`/athletes/${data.athlete.id}/floor`}>
+            Back
+          </Link>
+        )}
+      </div>
+    )
   return own ? children(own) : <div aria-busy="true" />
 }
 
-export function Running({ data, own, alone, onKept, back }: { data: FloorData; own: FloorSession; alone: boolean; onKept?: (() => void) | undefined; back: string | null }) {
+export function Running({
+  data,
+  own,
+  alone,
+  onKept,
+  back,
+}: {
+  data: FloorData
+  own: FloorSession
+  alone: boolean
+  onKept?: (() => void) | undefined
+  back: string | null
+}) {
   const run = useRun(data, own, alone, alone)
   return <Stage run={run} onKept={onKept} back={back} />
 }

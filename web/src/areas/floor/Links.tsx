@@ -9,26 +9,85 @@ import { useAthletePage } from '../athlete/AthletePage'
 
 const DAYS = [7, 30, 90] as const
 /** 256 random bits, as they stand in an address. */
-const newToken = (): string => btoa(String.fromCharCode(...crypto.getRandomValues(new Uint8Array(32)))).replace(/\+/g, '-').replace(/\//g, '_').replace(/=+$/, '')
+const newToken = (): string =>
+  btoa(String.fromCharCode(...crypto.getRandomValues(new Uint8Array(32))))
+    .replace(/\+/g, '-')
+    .replace(/\//g, '_')
+    .replace(/=+$/, '')
 
 /** The athlete's own link: shown once, taken back at any time. */
 export function Links() {
   const { athlete, me } = useAthletePage()
   const key = ['links', athlete.id]
-  const links = useQuery({ queryKey: key, queryFn: () => api.get<LinkView[]>(`/api/athletes/${athlete.id}/links`) })
+  const links = useQuery({
+    queryKey: key,
+    queryFn: () => api.get<LinkView[]>(`/api/athletes/${athlete.id}/links`),
+  })
   const [days, setDays] = useState<number>(30)
   const [made, setMade] = useState('')
-  const make = useWrite((b: { id: string; days: number; token: string }) => api.post(`/api/athletes/${athlete.id}/links`, b), [key])
-  const revoke = useWrite((id: string) => api.post(`/api/athletes/${athlete.id}/links/${id}/revoke`), [key])
+  const make = useWrite(
+    (b: { id: string; days: number; token: string }) =>
+      api.post(`/api/athletes/${athlete.id}/links`, b),
+    [key],
+  )
+  const revoke = useWrite(
+    (id: string) => api.post(`/api/athletes/${athlete.id}/links/${id}/revoke`),
+    [key],
+  )
   const live = (links.data ?? []).filter((l) => !l.revoked && l.expiresOn >= me.today)
   return (
     <div className="block fl-links">
       <h2 className="h3">{athlete.name}'s own link</h2>
-      <p className="note">Shows only these sessions, on a phone, and takes the sets. Give it to nobody else.</p>
-      {live.map((l) => <p key={l.id} className="row"><span className="s">until {formatDate(l.expiresOn, me.today)}, made {formatDate(l.madeOn, me.today)} by {l.by}</span><button className="btn small" onClick={() => revoke.mutate(l.id)}>Take back</button></p>)}
-      <p className="row"><label>Valid for <select value={days} onChange={(e) => setDays(Number(e.currentTarget.value))}>{DAYS.map((d) => <option key={d} value={d}>{d} days</option>)}</select></label><button className="btn small" disabled={make.isPending} onClick={() => { const token = newToken(); make.mutate({ id: v7(), days, token }, { onSuccess: () => setMade(`${location.origin}/my#${token}`) }) }}>Make a link</button></p>
-      {made && <p><label className="fl-made">Copy it now: it is not shown again<input readOnly value={made} onFocus={(e) => e.currentTarget.select()} /></label></p>}
-      <p className="said" role="alert">{(make.error ?? revoke.error) ? failureText(make.error ?? revoke.error) : ''}</p>
+      <p className="note">
+        Shows only these sessions, on a phone, and takes the sets. Give it to nobody else.
+      </p>
+      {live.map((l) => (
+        <p key={l.id} className="row">
+          <span className="s">
+            until {formatDate(l.expiresOn, me.today)}, made {formatDate(l.madeOn, me.today)} by{' '}
+            {l.by}
+          </span>
+          <button className="btn small" onClick={() => revoke.mutate(l.id)}>
+            Take back
+          </button>
+        </p>
+      ))}
+      <p className="row">
+        <label>
+          Valid for{' '}
+          <select value={days} onChange={(e) => setDays(Number(e.currentTarget.value))}>
+            {DAYS.map((d) => (
+              <option key={d} value={d}>
+                {d} days
+              </option>
+            ))}
+          </select>
+        </label>
+        <button
+          className="btn small"
+          disabled={make.isPending}
+          onClick={() => {
+            const token = newToken()
+            make.mutate(
+              { id: v7(), days, token },
+              { onSuccess: () => setMade(`${location.origin}/my#${token}`) },
+            )
+          }}
+        >
+          Make a link
+        </button>
+      </p>
+      {made && (
+        <p>
+          <label className="fl-made">
+            Copy it now: it is not shown again
+            <input readOnly value={made} onFocus={(e) => e.currentTarget.select()} />
+          </label>
+        </p>
+      )}
+      <p className="said" role="alert">
+        {(make.error ?? revoke.error) ? failureText(make.error ?? revoke.error) : ''}
+      </p>
     </div>
   )
 }

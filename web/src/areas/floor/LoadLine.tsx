@@ -3,7 +3,10 @@ import { loadPin } from '@mano/core/testing/plates'
 import { formatWithUnit } from '@mano/core/units/format'
 import type { RunView } from './useRun'
 
-/** What to load for a step, with the plates where it hangs on a pin; a lighter load after misses, to take or leave. */
+/**
+ * What to load for a step, with the plates where it hangs on a pin; a lighter load after misses, to
+ * take or leave.
+ */
 export function LoadLine({ run, step }: { run: RunView; step: Step }) {
   const { blocks, units, lighter, act, kg, data } = run
   const block = blocks.find((b) => b.id === step.blockId)
@@ -11,12 +14,30 @@ export function LoadLine({ run, step }: { run: RunView; step: Step }) {
   if (!advice && kg === null) return <div className="f-load" />
   const f = (v: number) => formatWithUnit(v, 'kg', units)
   const own = kg !== null && kg !== advice?.kg
-  const hung = own && advice?.plates && data.sources.room ? loadPin(kg, data.sources.room.plates, data.sources.room.pinKg) : null
+  const hung =
+    own && advice?.plates && data.sources.room
+      ? loadPin(kg, data.sources.room.plates, data.sources.room.pinKg)
+      : null
   const plates = hung?.ok ? hung.plates : own ? null : advice?.plates
   return (
     <div className="f-load">
-      <p><b>{kg === null ? 'Find the load' : f(kg)}</b>{plates ? <span>{plates.length === 0 ? 'the pin alone' : plates.map((p) => `${p.count} × ${f(p.kg)}`).join(' + ')} and pin</span> : null}<small>{own ? 'as taken on the floor' : advice?.why}</small></p>
-      {lighter !== null && <button className="f-btn" onClick={() => act.takeLoad(lighter)}>Missed twice: take {f(lighter)}</button>}
+      <p>
+        <b>{kg === null ? 'Find the load' : f(kg)}</b>
+        {plates ? (
+          <span>
+            {plates.length === 0
+              ? 'the pin alone'
+              : plates.map((p) => `${p.count} × ${f(p.kg)}`).join(' + ')}{' '}
+            and pin
+          </span>
+        ) : null}
+        <small>{own ? 'as taken on the floor' : advice?.why}</small>
+      </p>
+      {lighter !== null && (
+        <button className="f-btn" onClick={() => act.takeLoad(lighter)}>
+          Missed twice: take {f(lighter)}
+        </button>
+      )}
     </div>
   )
 }

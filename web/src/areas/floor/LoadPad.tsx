@@ -8,7 +8,10 @@ const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'] as c
 /** Digits a load may have. */
 const MOST = 6
 
-/** A load by keys as large as a chalky thumb: any weight in as many taps as it has digits, the last one and the planned one in one. */
+/**
+ * A load by keys as large as a chalky thumb: any weight in as many taps as it has digits, the last
+ * one and the planned one in one.
+ */
 export function LoadPad({
   unit,
   text,

@@ -10,7 +10,11 @@ import type { Entry } from './useRun'
 const LOAD_STEP = { kg: 0.5, lb: 1 } as const
 const asText = (load: number): string => (load === 0 ? '' : String(load))
 const UNIT = { s: 'Seconds', m: 'Metres', trips: 'Trips', reps: 'Repetitions' } as const
-const STYLES = [{ id: 'thumb-over', name: 'Thumb round' }, { id: 'thumb-off', name: 'Thumb off' }, { id: 'hook', name: 'Hook' }] as const
+const STYLES = [
+  { id: 'thumb-over', name: 'Thumb round' },
+  { id: 'thumb-off', name: 'Thumb off' },
+  { id: 'hook', name: 'Hook' },
+] as const
 
 interface Props {
   step: Pick<Step, 'hand' | 'set' | 'sets' | 'dose'>
@@ -29,40 +33,189 @@ interface Props {
 }
 
 /** What the set was, where it was not as planned: everything has a sensible value. */
-export function LogStep({ step, exercise, workedS, load, unit, hints = [], stepOf, was, onKeep, onPain, onBack }: Props) {
+export function LogStep({
+  step,
+  exercise,
+  workedS,
+  load,
+  unit,
+  hints = [],
+  stepOf,
+  was,
+  onKeep,
+  onPain,
+  onBack,
+}: Props) {
   const timed = exercise.dose.unit === 's'
-  const [amount, setAmount] = useState(was?.amount ?? (timed ? Math.max(1, Math.round(workedS || step.dose)) : step.dose))
+  const [amount, setAmount] = useState(
+    was?.amount ?? (timed ? Math.max(1, Math.round(workedS || step.dose)) : step.dose),
+  )
   const [kg, setKg] = useState(load ?? 0)
   const [pad, setPad] = useState<string | null>(null)
   const [effort, setEffort] = useState<number | null>(was?.effort ?? null)
-  const [ended, setEnded] = useState<EndingId>(was?.ended ?? (timed && workedS > 0 && workedS < step.dose - 1 ? 'slipped' : 'done'))
+  const [ended, setEnded] = useState<EndingId>(
+    was?.ended ?? (timed && workedS > 0 && workedS < step.dose - 1 ? 'slipped' : 'done'),
+  )
   const [details, setDetails] = useState<LogDetails>(was?.details ?? {})
-  const tick = (name: 'straps' | 'chalk', word: string) => <button className={`f-btn ${details[name] ? 'on' : ''}`} aria-pressed={details[name] ?? false} onClick={() => setDetails({ ...details, [name]: !details[name] })}>{word}</button>
-  if (pad !== null) return <div className="f-log"><LoadPad unit={unit} text={pad} hints={hints} onText={setPad} onDone={() => { setKg(Number(pad) || 0); setPad(null) }} /></div>
+  const tick = (name: 'straps' | 'chalk', word: string) => (
+    <button
+      className={`f-btn ${details[name] ? 'on' : ''}`}
+      aria-pressed={details[name] ?? false}
+      onClick={() => setDetails({ ...details, [name]: !details[name] })}
+    >
+      {word}
+    </button>
+  )
+  if (pad !== null)
+    return (
+      <div className="f-log">
+        <LoadPad
+          unit={unit}
+          text={pad}
+          hints={hints}
+          onText={setPad}
+          onDone={() => {
+            setKg(Number(pad) || 0)
+            setPad(null)
+          }}
+        />
+      </div>
+    )
   return (
     <>
       <div className="f-log">
-        <p className="f-word">{HAND[step.hand]}: set {step.set} of {step.sets}</p>
+        <p className="f-word">
+          {HAND[step.hand]}: set {step.set} of {step.sets}
+        </p>
         <div className="f-steps">
           <Stepper label={UNIT[exercise.dose.unit]} value={amount} step={1} onChange={setAmount} />
-          <Stepper label={`Load, ${unit}`} value={kg} step={stepOf ?? LOAD_STEP[unit]} onChange={setKg} none="none" onPad={() => setPad(asText(kg))} />
+          <Stepper
+            label={`Load, ${unit}`}
+            value={kg}
+            step={stepOf ?? LOAD_STEP[unit]}
+            onChange={setKg}
+            none="none"
+            onPad={() => setPad(asText(kg))}
+          />
         </div>
-        <div className="f-choice" role="group" aria-label="How it ended">{ENDINGS.filter((e) => e.id !== 'pain').map((e) => <button key={e.id} className={`f-btn ${ended === e.id ? 'on' : ''}`} aria-pressed={ended === e.id} onClick={() => setEnded(e.id)}>{e.name}</button>)}</div>
-        <div className="f-choice" role="group" aria-label="Effort of 10">{[5, 6, 7, 8, 9, 10].map((n) => <button key={n} className={`f-btn ${effort === n ? 'on' : ''}`} aria-pressed={effort === n} onClick={() => setEffort(effort === n ? null : n)}>{n}</button>)}<span>effort of 10</span></div>
-        <div className="f-choice" role="group" aria-label="How it was held">{STYLES.map((s) => <button key={s.id} className={`f-btn ${details.style === s.id ? 'on' : ''}`} aria-pressed={details.style === s.id} onClick={() => setDetails({ ...details, style: details.style === s.id ? undefined : s.id })}>{s.name}</button>)}{tick('chalk', 'Chalk')}{tick('straps', 'Straps')}</div>
+        <div className="f-choice" role="group" aria-label="How it ended">
+          {ENDINGS.filter((e) => e.id !== 'pain').map((e) => (
+            <button
+              key={e.id}
+              className={`f-btn ${ended === e.id ? 'on' : ''}`}
+              aria-pressed={ended === e.id}
+              onClick={() => setEnded(e.id)}
+            >
+              {e.name}
+            </button>
+          ))}
+        </div>
+        <div className="f-choice" role="group" aria-label="Effort of 10">
+          {[5, 6, 7, 8, 9, 10].map((n) => (
+            <button
+              key={n}
+              className={`f-btn ${effort === n ? 'on' : ''}`}
+              aria-pressed={effort === n}
+              onClick={() => setEffort(effort === n ? null : n)}
+            >
+              {n}
+            </button>
+          ))}
+          <span>effort of 10</span>
+        </div>
+        <div className="f-choice" role="group" aria-label="How it was held">
+          {STYLES.map((s) => (
+            <button
+              key={s.id}
+              className={`f-btn ${details.style === s.id ? 'on' : ''}`}
+              aria-pressed={details.style === s.id}
+              onClick={() =>
+                setDetails({ ...details, style: details.style === s.id ? undefined : s.id })
+              }
+            >
+              {s.name}
+            </button>
+          ))}
+          {tick('chalk', 'Chalk')}
+          {tick('straps', 'Straps')}
+        </div>
       </div>
-      <div className="f-bar">{onPain && <button className="f-btn pain" onClick={onPain}><Icon name="stop" />Pain or stop</button>}{onBack && <button className="f-btn" onClick={onBack}>Back</button>}<button className="f-btn main go" onClick={() => onKeep({ load: kg === 0 ? null : kg, seconds: timed ? amount : null, reps: timed ? null : Math.round(amount), effort, pain: null, ended, details })}>Keep</button></div>
+      <div className="f-bar">
+        {onPain && (
+          <button className="f-btn pain" onClick={onPain}>
+            <Icon name="stop" />
+            Pain or stop
+          </button>
+        )}
+        {onBack && (
+          <button className="f-btn" onClick={onBack}>
+            Back
+          </button>
+        )}
+        <button
+          className="f-btn main go"
+          onClick={() =>
+            onKeep({
+              load: kg === 0 ? null : kg,
+              seconds: timed ? amount : null,
+              reps: timed ? null : Math.round(amount),
+              effort,
+              pain: null,
+              ended,
+              details,
+            })
+          }
+        >
+          Keep
+        </button>
+      </div>
     </>
   )
 }
 
-function Stepper({ label, value, step, none, onChange, onPad }: { label: string; value: number; step: number; none?: string; onChange: (v: number) => void; onPad?: () => void }) {
+function Stepper({
+  label,
+  value,
+  step,
+  none,
+  onChange,
+  onPad,
+}: {
+  label: string
+  value: number
+  step: number
+  none?: string
+  onChange: (v: number) => void
+  onPad?: () => void
+}) {
   return (
     <div className="f-stepper" role="group" aria-label={label}>
       <span>{label}</span>
-      <button className="f-btn" aria-label={`Less: ${label}`} onClick={() => onChange(Math.max(0, Math.round((value - step) * 100) / 100))}>−</button>
-      {onPad ? <button className="f-btn f-value" aria-label={`Type: ${label}, now ${none && value === 0 ? none : value}`} onClick={onPad}>{none && value === 0 ? none : value}</button> : <b>{none && value === 0 ? none : value}</b>}
-      <button className="f-btn" aria-label={`More: ${label}`} onClick={() => onChange(Math.round((value + step) * 100) / 100)}>+</button>
+      <button
+        className="f-btn"
+        aria-label={`Less: ${label}`}
+        onClick={() => onChange(Math.max(0, Math.round((value - step) * 100) / 100))}
+      >
+        −
+      </button>
+      {onPad ? (
+        <button
+          className="f-btn f-value"
+          aria-label={`Type: ${label}, now ${none && value === 0 ? none : value}`}
+          onClick={onPad}
+        >
+          {none && value === 0 ? none : value}
+        </button>
+      ) : (
+        <b>{none && value === 0 ? none : value}</b>
+      )}
+      <button
+        className="f-btn"
+        aria-label={`More: ${label}`}
+        onClick={() => onChange(Math.round((value + step) * 100) / 100)}
+      >
+        +
+      </button>
     </div>
   )
 }

@@ -51,14 +51,46 @@ export const useFloor = create<Floor>()(
       set: (more) => set(more),
       setFlags: (key, flags) => set((f) => ({ flags: { ...f.flags, [key]: flags } })),
       // Sessions of other days are over.
-      begin: (s) => set((f) => ({ sessions: { ...Object.fromEntries(Object.entries(f.sessions).filter(([, x]) => x.on === s.on)), [sessionKey(s.athleteId, s.on)]: { ...s, ...begun(Date.now()), logs: [], symptoms: [], reasons: [], lighter: false, cut: [] } } })),
-      change: (key, more) => set((f) => (f.sessions[key] ? { sessions: { ...f.sessions, [key]: { ...f.sessions[key], ...more } } } : f)),
-      leave: (key) => set((f) => ({ sessions: Object.fromEntries(Object.entries(f.sessions).filter(([k]) => k !== key)) })),
+      begin: (s) =>
+        set((f) => ({
+          sessions: {
+            ...Object.fromEntries(Object.entries(f.sessions).filter(([, x]) => x.on === s.on)),
+            [sessionKey(s.athleteId, s.on)]: {
+              ...s,
+              ...begun(Date.now()),
+              logs: [],
+              symptoms: [],
+              reasons: [],
+              lighter: false,
+              cut: [],
+            },
+          },
+        })),
+      change: (key, more) =>
+        set((f) =>
+          f.sessions[key]
+            ? { sessions: { ...f.sessions, [key]: { ...f.sessions[key], ...more } } }
+            : f,
+        ),
+      leave: (key) =>
+        set((f) => ({
+          sessions: Object.fromEntries(Object.entries(f.sessions).filter(([k]) => k !== key)),
+        })),
     }),
     // A session from before this version has no reasons of its own.
-    { name: 'floor', version: 1, migrate: (old) => ({ ...(old as Floor), flags: {}, sessions: {} }), storage: keptStorage(), partialize: ({ sessions, flags, sound, voice }) => ({ sessions, flags, sound, voice }) },
+    {
+      name: 'floor',
+      version: 1,
+      migrate: (old) => ({ ...(old as Floor), flags: {}, sessions: {} }),
+      storage: keptStorage(),
+      partialize: ({ sessions, flags, sound, voice }) => ({ sessions, flags, sound, voice }),
+    },
   ),
 )
 
 /** Whether what this device kept has been read. */
-export const useFloorReady = (): boolean => useSyncExternalStore((seen) => useFloor.persist.onFinishHydration(seen), () => useFloor.persist.hasHydrated())
+export const useFloorReady = (): boolean =>
+  useSyncExternalStore(
+    (seen) => useFloor.persist.onFinishHydration(seen),
+    () => useFloor.persist.hasHydrated(),
+  )

@@ -35,7 +35,10 @@ export interface Now {
   reasons?: readonly ReasonView[]
 }
 
-/** Today's planned session, and what the one judge says of each exercise in it with what was just noted. */
+/**
+ * Today's planned session, and what the one judge says of each exercise in it with what was just
+ * noted.
+ */
 export function todaySession(
   athlete: FloorAthlete,
   plan: PlanView,

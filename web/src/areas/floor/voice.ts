@@ -2,7 +2,10 @@ import { useEffect } from 'react'
 import { beep } from '../../app/sound'
 import { useFloor } from './store'
 
-/** A word said aloud where the browser has a voice and the coach wants it; a beep in any case, unless sound is off. */
+/**
+ * A word said aloud where the browser has a voice and the coach wants it; a beep in any case,
+ * unless sound is off.
+ */
 export function cue(word: string, high = false): void {
   const { sound, voice } = useFloor.getState()
   if (sound) beep(high)
@@ -13,19 +16,37 @@ export function cue(word: string, high = false): void {
     said.lang = 'en'
     said.rate = 1.1
     speechSynthesis.speak(said)
-  } catch { /* No voice here: the screen says it. */ }
+  } catch {
+    /* No voice here: the screen says it. */
+  }
 }
 
-/** Keeps the screen on while a session runs, where the browser can; it lets go of it when hidden, so it is asked for again. */
+/**
+ * Keeps the screen on while a session runs, where the browser can; it lets go of it when hidden, so
+ * it is asked for again.
+ */
 export function useAwake(on: boolean): void {
   useEffect(() => {
     if (!on || !('wakeLock' in navigator)) return
     let lock: WakeLockSentinel | null = null
     let over = false
-    const ask = () => void navigator.wakeLock.request('screen').then((l) => { if (over) void l.release(); else lock = l }, () => undefined)
-    const seen = () => { if (document.visibilityState === 'visible') ask() }
+    const ask = () =>
+      void navigator.wakeLock.request('screen').then(
+        (l) => {
+          if (over) void l.release()
+          else lock = l
+        },
+        () => undefined,
+      )
+    const seen = () => {
+      if (document.visibilityState === 'visible') ask()
+    }
     ask()
     document.addEventListener('visibilitychange', seen)
-    return () => { over = true; document.removeEventListener('visibilitychange', seen); void lock?.release().catch(() => undefined) }
+    return () => {
+      over = true
+      document.removeEventListener('visibilitychange', seen)
+      void lock?.release().catch(() => undefined)
+    }
   }, [on])
 }

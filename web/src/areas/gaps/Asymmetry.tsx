@@ -11,20 +11,47 @@ import { useChoice, type GapsData } from './useGaps'
 import { formatStated } from '@mano/core/units/format'
 import { useUnits } from '../../app/units'
 
-/** Left against right in every test: interval, verdict, direction over days, what is expected, and whether it is acted on. */
+/**
+ * Left against right in every test: interval, verdict, direction over days, what is expected, and
+ * whether it is acted on.
+ */
 export function Asymmetry({ data }: { data: GapsData }) {
   const { athlete, me } = useAthletePage()
   const { leans } = data.judgement
   return (
     <section aria-label="Asymmetry" className="lean">
       <div className="lean-head">
-        <p><b>{acrossTests(leans)}</b> At 5 % each, seventeen tests give a false one more often than not: only what is consistent and beyond the expected is acted on.</p>
+        <p>
+          <b>{acrossTests(leans)}</b> At 5 % each, seventeen tests give a false one more often than
+          not: only what is consistent and beyond the expected is acted on.
+        </p>
         <Limit limit={data.judgement.limitPct} coach={me.role === 'coach'} />
       </div>
       {leans.length === 0 && <p className="blank">No test of each hand yet.</p>}
-      <ul>{leans.map((l) => <Lean key={l.series.key} row={l} data={data} />)}</ul>
-      {athlete.injuries.length > 0 && <div className="block"><h3 className="h3">Injuries beside it</h3><ul className="records">{athlete.injuries.map((i) => <li key={i.id}>{injurySiteName(i.site)}, {i.side}, {i.status}, {i.since ? formatDate(i.since, me.today) : `noted ${formatDate(i.recordedOn, me.today)}`}</li>)}</ul></div>}
-      <p className="note">A dominant hand about 12 % stronger is common in right-handers, left-handers are near equal (Petersen 1989, from memory): context, no limit.</p>
+      <ul>
+        {leans.map((l) => (
+          <Lean key={l.series.key} row={l} data={data} />
+        ))}
+      </ul>
+      {athlete.injuries.length > 0 && (
+        <div className="block">
+          <h3 className="h3">Injuries beside it</h3>
+          <ul className="records">
+            {athlete.injuries.map((i) => (
+              <li key={i.id}>
+                {injurySiteName(i.site)}, {i.side}, {i.status},{' '}
+                {i.since
+                  ? formatDate(i.since, me.today)
+                  : `noted ${formatDate(i.recordedOn, me.today)}`}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      <p className="note">
+        A dominant hand about 12 % stronger is common in right-handers, left-handers are near equal
+        (Petersen 1989, from memory): context, no limit.
+      </p>
     </section>
   )
 }
@@ -34,15 +61,58 @@ function Lean({ row, data }: { row: LeanRow; data: GapsData }) {
   const { me } = useAthletePage()
   const v = row.latest
   const called = v && (v.kind === 'real' || v.kind === 'large') ? v : null
-  const label = data.sessions.find((s) => s.id === row.series.points.at(-1)!.sessionId)?.unitLabel ?? ''
-  const set = [...row.series.protocol.variants.map((x) => x.options.find((o) => o.id === row.series.setup.variant[x.id])?.name.toLowerCase()), ...row.series.protocol.numbers.map((n) => { const v = row.series.setup.variant[n.id]; return v === undefined ? undefined : formatStated(Number(v), n.unit, units) }), label].filter(Boolean).join(', ')
+  const label =
+    data.sessions.find((s) => s.id === row.series.points.at(-1)!.sessionId)?.unitLabel ?? ''
+  const set = [
+    ...row.series.protocol.variants.map((x) =>
+      x.options.find((o) => o.id === row.series.setup.variant[x.id])?.name.toLowerCase(),
+    ),
+    ...row.series.protocol.numbers.map((n) => {
+      const v = row.series.setup.variant[n.id]
+      return v === undefined ? undefined : formatStated(Number(v), n.unit, units)
+    }),
+    label,
+  ]
+    .filter(Boolean)
+    .join(', ')
   return (
     <li className={row.acted ? 'acted' : ''}>
-      <div className="lean-name"><b>{row.series.protocol.name}</b><small>{set}{row.days.length > 0 ? `; ${row.days.length} ${row.days.length === 1 ? 'day' : 'days'} to ${formatDate(row.days.at(-1)!.on, me.today)}` : ''}</small>
-        {!v ? <Chip icon="question" tone="dash">One hand only</Chip> : called ? <Chip icon={called.weaker === 'left' ? 'left' : 'right'} tone={row.acted ? 'solid' : 'outline'}>{called.kind === 'large' ? 'Large' : 'Real'}, {called.weaker} −{Math.round(called.asymmetryPct)}{'\u00A0'}%</Chip> : v.kind === 'unknown' ? <Chip icon="question" tone="dash">No verdict</Chip> : <Chip icon="waves" tone="soft">Inside error</Chip>}
+      <div className="lean-name">
+        <b>{row.series.protocol.name}</b>
+        <small>
+          {set}
+          {row.days.length > 0
+            ? `; ${row.days.length} ${row.days.length === 1 ? 'day' : 'days'} to ${formatDate(row.days.at(-1)!.on, me.today)}`
+            : ''}
+        </small>
+        {!v ? (
+          <Chip icon="question" tone="dash">
+            One hand only
+          </Chip>
+        ) : called ? (
+          <Chip
+            icon={called.weaker === 'left' ? 'left' : 'right'}
+            tone={row.acted ? 'solid' : 'outline'}
+          >
+            {called.kind === 'large' ? 'Large' : 'Real'}, {called.weaker} −
+            {Math.round(called.asymmetryPct)}
+            {'\u00A0'}%
+          </Chip>
+        ) : v.kind === 'unknown' ? (
+          <Chip icon="question" tone="dash">
+            No verdict
+          </Chip>
+        ) : (
+          <Chip icon="waves" tone="soft">
+            Inside error
+          </Chip>
+        )}
       </div>
       {v && <IntervalBar verdict={v} expected={row.expectedPct} large={LARGE_PCT} />}
-      <div className="lean-says"><p>{row.says}</p><Days row={row} /></div>
+      <div className="lean-says">
+        <p>{row.says}</p>
+        <Days row={row} />
+      </div>
     </li>
   )
 }
@@ -54,7 +124,17 @@ function Days({ row }: { row: LeanRow }) {
     <ol className="lean-days" aria-label="Days">
       {row.days.slice(-10).map((d) => {
         const called = d.verdict.kind === 'real' || d.verdict.kind === 'large' ? d.verdict : null
-        return <li key={d.on} className={called?.weaker ?? 'none'} title={`${formatDate(d.on, me.today)}: ${called ? `${called.weaker} weaker by ${Math.round(called.asymmetryPct)} %` : 'inside error'}`}><span className="vh">{formatDate(d.on, me.today)}: {called ? `${called.weaker} weaker` : 'inside error'}</span></li>
+        return (
+          <li
+            key={d.on}
+            className={called?.weaker ?? 'none'}
+            title={`${formatDate(d.on, me.today)}: ${called ? `${called.weaker} weaker by ${Math.round(called.asymmetryPct)} %` : 'inside error'}`}
+          >
+            <span className="vh">
+              {formatDate(d.on, me.today)}: {called ? `${called.weaker} weaker` : 'inside error'}
+            </span>
+          </li>
+        )
       })}
     </ol>
   )
@@ -65,10 +145,37 @@ function Limit({ limit, coach }: { limit: number | null; coach: boolean }) {
   const [text, setText] = useState(limit === null ? '' : String(limit))
   const bad = text.trim() !== '' && !/^\d{1,2}(\.\d)?$/.test(text.trim())
   return (
-    <form className="lean-limit" onSubmit={(e) => { e.preventDefault(); if (!bad) choose('*', 'lean_limit', text.trim() === '' ? null : text.trim()) }}>
-      <label>Own limit, %<input disabled={!coach} inputMode="decimal" placeholder="none" aria-invalid={bad} value={text} onChange={(e) => setText(e.currentTarget.value)} /></label>
-      {coach && <button className="btn small" disabled={bad || write.isPending || text.trim() === (limit === null ? '' : String(limit))}>Set</button>}
-      {write.error && <p className="said" role="alert">{failureText(write.error)}</p>}
+    <form
+      className="lean-limit"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (!bad) choose('*', 'lean_limit', text.trim() === '' ? null : text.trim())
+      }}
+    >
+      <label>
+        Own limit, %
+        <input
+          disabled={!coach}
+          inputMode="decimal"
+          placeholder="none"
+          aria-invalid={bad}
+          value={text}
+          onChange={(e) => setText(e.currentTarget.value)}
+        />
+      </label>
+      {coach && (
+        <button
+          className="btn small"
+          disabled={bad || write.isPending || text.trim() === (limit === null ? '' : String(limit))}
+        >
+          Set
+        </button>
+      )}
+      {write.error && (
+        <p className="said" role="alert">
+          {failureText(write.error)}
+        </p>
+      )}
     </form>
   )
 }

@@ -10,29 +10,92 @@ import { RowPanel } from './RowPanel'
 import { useGaps } from './useGaps'
 import './gaps.css'
 
-const VIEWS = [{ id: 'map', name: 'Hand map' }, { id: 'balance', name: 'Balance' }, { id: 'asymmetry', name: 'Asymmetry' }, { id: 'force', name: 'Critical force and curves' }] as const
+const VIEWS = [
+  { id: 'map', name: 'Hand map' },
+  { id: 'balance', name: 'Balance' },
+  { id: 'asymmetry', name: 'Asymmetry' },
+  { id: 'force', name: 'Critical force and curves' },
+] as const
 
-/** From trials to a judgement: the hand map, balance, asymmetry, critical force, and what the plan should answer. */
+/**
+ * From trials to a judgement: the hand map, balance, asymmetry, critical force, and what the plan
+ * should answer.
+ */
 export default function Gaps() {
   const { athlete } = useAthletePage()
   const { data, error, retry } = useGaps()
   const [params, setParams] = useSearchParams()
   const view = VIEWS.find((v) => v.id === params.get('view'))?.id ?? 'map'
-  const go = (more: Record<string, string | null>) => setParams((p) => { for (const [k, v] of Object.entries(more)) { if (v === null) p.delete(k); else p.set(k, v) } return p }, { replace: true })
+  const go = (more: Record<string, string | null>) =>
+    setParams(
+      (p) => {
+        for (const [k, v] of Object.entries(more)) {
+          if (v === null) p.delete(k)
+          else p.set(k, v)
+        }
+        return p
+      },
+      { replace: true },
+    )
   if (error && !data) return <Failed error={error} retry={retry} />
-  if (!athlete.demand) return <main className="cols"><p>Choose a sport in <Link className="lnk" to={`/athletes/${athlete.id}/demands`}>demands</Link> first.</p></main>
+  if (!athlete.demand)
+    return (
+      <main className="cols">
+        <p>
+          Choose a sport in{' '}
+          <Link className="lnk" to={`/athletes/${athlete.id}/demands`}>
+            demands
+          </Link>{' '}
+          first.
+        </p>
+      </main>
+    )
   if (!data) return <main className="cols" aria-busy="true" />
   const picked = data.judgement.rows.find((r) => r.key === params.get('row')) ?? null
   return (
     <main className={`cols gaps ${view === 'map' ? '' : 'whole'}`}>
       <section>
-        <div className="tabs" role="tablist" aria-label="Gaps">{VIEWS.map((v) => <button key={v.id} role="tab" aria-selected={v.id === view} onClick={() => go({ view: v.id, row: null })}>{v.name}</button>)}</div>
-        {view === 'map' && <HandMap rows={data.judgement.rows} picked={picked?.key ?? null} onPick={(key) => go({ row: key })} />}
+        <div className="tabs" role="tablist" aria-label="Gaps">
+          {VIEWS.map((v) => (
+            <button
+              key={v.id}
+              role="tab"
+              aria-selected={v.id === view}
+              onClick={() => go({ view: v.id, row: null })}
+            >
+              {v.name}
+            </button>
+          ))}
+        </div>
+        {view === 'map' && (
+          <HandMap
+            rows={data.judgement.rows}
+            picked={picked?.key ?? null}
+            onPick={(key) => go({ row: key })}
+          />
+        )}
         {view === 'balance' && <Balance series={data.series} />}
         {view === 'asymmetry' && <Asymmetry data={data} />}
         {view === 'force' && <Force data={data} />}
       </section>
-      {view === 'map' && <aside className="aside-stays">{picked ? <RowPanel key={picked.key} row={picked} priority={data.judgement.priorities.find((p) => p.row.key === picked.key)!} data={data} onClose={() => go({ row: null })} /> : <><Order list={data.judgement.priorities} onPick={(key) => go({ row: key })} /><TestNext rows={data.judgement.rows} /></>}</aside>}
+      {view === 'map' && (
+        <aside className="aside-stays">
+          {picked ? (
+            <RowPanel
+              key={picked.key}
+              row={picked}
+              priority={data.judgement.priorities.find((p) => p.row.key === picked.key)!}
+              data={data}
+              onClose={() => go({ row: null })}
+            />
+          ) : (
+            <>
+              <Order list={data.judgement.priorities} onPick={(key) => go({ row: key })} />
+              <TestNext rows={data.judgement.rows} />
+            </>
+          )}
+        </aside>
+      )}
     </main>
   )
 }

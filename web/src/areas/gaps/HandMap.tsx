@@ -9,33 +9,104 @@ import { useAthletePage } from '../athlete/AthletePage'
 const DEMAND_AT = 70
 const CLIP = 99
 
-/** The hand map: each row scaled to its own demand, left on the left, right on the right; arrows move, Enter opens. */
-export function HandMap({ rows, picked, onPick }: { rows: readonly GapRow[]; picked: string | null; onPick: (key: string | null) => void }) {
+/**
+ * The hand map: each row scaled to its own demand, left on the left, right on the right; arrows
+ * move, Enter opens.
+ */
+export function HandMap({
+  rows,
+  picked,
+  onPick,
+}: {
+  rows: readonly GapRow[]
+  picked: string | null
+  onPick: (key: string | null) => void
+}) {
   const tested = rows.filter((r) => r.state !== 'untested').sort((a, b) => b.weight - a.weight)
   const untested = rows.filter((r) => r.state === 'untested').sort((a, b) => b.weight - a.weight)
-  const short = (hand: 'left' | 'right') => rows.flatMap((r) => r.hands).filter((h) => h.hand === hand && (h.shortBy ?? 0) > 0).length
+  const short = (hand: 'left' | 'right') =>
+    rows.flatMap((r) => r.hands).filter((h) => h.hand === hand && (h.shortBy ?? 0) > 0).length
   const move = (e: React.KeyboardEvent<HTMLElement>) => {
     const step = e.key === 'ArrowDown' ? 1 : e.key === 'ArrowUp' ? -1 : 0
     const all = [...e.currentTarget.querySelectorAll<HTMLButtonElement>('button.vert')]
     const next = all[all.indexOf(document.activeElement as HTMLButtonElement) + step]
-    if (step && next) { e.preventDefault(); next.focus() }
+    if (step && next) {
+      e.preventDefault()
+      next.focus()
+    }
   }
   return (
     <>
-      <div className="sp-head"><b className="L">Left hand <small>{short('left')} short</small></b><span>Quality · demand · weight in sport</span><b className="R"><small>{short('right')} short</small> Right hand</b></div>
-      <ul className="spine" onKeyDown={move}>{[...tested, ...untested].map((r) => <SpineRow key={r.key} row={r} open={picked === r.key} onOpen={() => onPick(picked === r.key ? null : r.key)} />)}</ul>
+      <div className="sp-head">
+        <b className="L">
+          Left hand <small>{short('left')} short</small>
+        </b>
+        <span>Quality · demand · weight in sport</span>
+        <b className="R">
+          <small>{short('right')} short</small> Right hand
+        </b>
+      </div>
+      <ul className="spine" onKeyDown={move}>
+        {[...tested, ...untested].map((r) => (
+          <SpineRow
+            key={r.key}
+            row={r}
+            open={picked === r.key}
+            onOpen={() => onPick(picked === r.key ? null : r.key)}
+          />
+        ))}
+      </ul>
       <ul className="sp-key">
-        <li><i className="hot l" /><i className="hot r" />Short, or the weaker hand</li><li><i className="pale" />Meets demand, or no call</li><li><i className="whisk" />Measurement error</li><li><i className="hatch" />Short by more than error</li><li><i className="void" />Stale, practice, or not tested</li>
+        <li>
+          <i className="hot l" />
+          <i className="hot r" />
+          Short, or the weaker hand
+        </li>
+        <li>
+          <i className="pale" />
+          Meets demand, or no call
+        </li>
+        <li>
+          <i className="whisk" />
+          Measurement error
+        </li>
+        <li>
+          <i className="hatch" />
+          Short by more than error
+        </li>
+        <li>
+          <i className="void" />
+          Stale, practice, or not tested
+        </li>
       </ul>
     </>
   )
 }
 
 /** The pair in one sentence, for a screen reader. */
-function pairWords(row: GapRow, units: UnitChoice, lean: number | null, weaker: string | null): string {
+function pairWords(
+  row: GapRow,
+  units: UnitChoice,
+  lean: number | null,
+  weaker: string | null,
+): string {
   const unit = row.protocol?.unit
-  const hand = (h: HandGap) => `${h.hand === 'both' ? 'both hands' : h.hand} ${formatWithUnit(h.value, unit!, units)}${(h.shortBy ?? 0) > 0 ? `, ${formatWithUnit(h.shortBy!, unit!, units)} short` : ''}`
-  const facts = row.state === 'untested' || !unit ? 'not tested' : [...row.hands.map(hand), row.reference.value === null ? 'nothing asked' : `asked ${formatWithUnit(row.reference.value, unit, units)}`, row.stale ? 'stale' : '', row.state === 'practice' ? 'practice' : '', lean !== null ? `${weaker} ${Math.round(lean)} percent weaker` : ''].filter(Boolean).join('; ')
+  const hand = (h: HandGap) =>
+    `${h.hand === 'both' ? 'both hands' : h.hand} ${formatWithUnit(h.value, unit!, units)}${(h.shortBy ?? 0) > 0 ? `, ${formatWithUnit(h.shortBy!, unit!, units)} short` : ''}`
+  const facts =
+    row.state === 'untested' || !unit
+      ? 'not tested'
+      : [
+          ...row.hands.map(hand),
+          row.reference.value === null
+            ? 'nothing asked'
+            : `asked ${formatWithUnit(row.reference.value, unit, units)}`,
+          row.stale ? 'stale' : '',
+          row.state === 'practice' ? 'practice' : '',
+          lean !== null ? `${weaker} ${Math.round(lean)} percent weaker` : '',
+        ]
+          .filter(Boolean)
+          .join('; ')
   return `${row.quality.name}, ${row.emphasis}: ${facts}; weight ${row.importance} of 5`
 }
 
@@ -43,43 +114,115 @@ function SpineRow({ row, open, onOpen }: { row: GapRow; open: boolean; onOpen: (
   const units = useUnits()
   const { me } = useAthletePage()
   const unit = row.protocol?.unit
-  const top = (h: HandGap) => h.asked ?? row.reference.value ?? Math.max(0, ...row.hands.map((x) => x.value))
+  const top = (h: HandGap) =>
+    h.asked ?? row.reference.value ?? Math.max(0, ...row.hands.map((x) => x.value))
   const weaker = row.stale || row.state === 'practice' ? null : weakerSide(row.verdict)
-  const lean = weaker && row.verdict && row.verdict.kind !== 'unknown' ? row.verdict.asymmetryPct : null
+  const lean =
+    weaker && row.verdict && row.verdict.kind !== 'unknown' ? row.verdict.asymmetryPct : null
   const shift = lean === null ? 0 : Math.min(14, 4 + 0.4 * lean) * (weaker === 'left' ? -1 : 1)
   const both = row.hands.find((h) => h.hand === 'both')
   const of = (hand: 'left' | 'right') => row.hands.find((h) => h.hand === hand)
   const asks = row.reference.value !== null
-  const facts = [asks && unit ? formatWithUnit(row.reference.value!, unit, units) : null, `weight ${row.importance} of 5`, row.state === 'practice' ? 'practice' : null, row.stale && row.on ? `stale, ${formatDate(row.on, me.today)}` : null].filter(Boolean).join(' · ')
+  const facts = [
+    asks && unit ? formatWithUnit(row.reference.value!, unit, units) : null,
+    `weight ${row.importance} of 5`,
+    row.state === 'practice' ? 'practice' : null,
+    row.stale && row.on ? `stale, ${formatDate(row.on, me.today)}` : null,
+  ]
+    .filter(Boolean)
+    .join(' · ')
   const bar = (side: 'left' | 'right', h: HandGap | undefined) => {
     const edge = side === 'left' ? 'right' : 'left'
-    if (!h) return <span className={`sp-bar ${side}`}><i className="none" style={{ width: `${DEMAND_AT}%` }} />{asks && <u style={{ [edge]: `${DEMAND_AT}%` }} />}</span>
+    if (!h)
+      return (
+        <span className={`sp-bar ${side}`}>
+          <i className="none" style={{ width: `${DEMAND_AT}%` }} />
+          {asks && <u style={{ [edge]: `${DEMAND_AT}%` }} />}
+        </span>
+      )
     const at = (v: number) => Math.min(CLIP, Math.max(0, (v / top(h)) * DEMAND_AT))
     const isBoth = h.hand === 'both'
     const short = (h.shortBy ?? 0) > 0
     const hot = !row.stale && (short || weaker === side)
     return (
-      <span className={`sp-bar ${side} ${isBoth ? 'ink' : ''} ${row.stale || row.state === 'practice' ? 'void' : ''} ${hot ? 'hot' : ''}`}>
+      <span
+        className={`sp-bar ${side} ${isBoth ? 'ink' : ''} ${row.stale || row.state === 'practice' ? 'void' : ''} ${hot ? 'hot' : ''}`}
+      >
         <i style={{ width: `${at(h.value)}%` }} />
-        {short && <em style={{ [edge]: `${at(h.value)}%`, width: `${Math.max(0, DEMAND_AT - at(h.value))}%` }} />}
-        {h.error !== null && <s style={{ [edge]: `${at(h.value - h.error)}%`, width: `${Math.max(0.5, at(h.value + h.error) - at(h.value - h.error))}%` }} />}
+        {short && (
+          <em
+            style={{ [edge]: `${at(h.value)}%`, width: `${Math.max(0, DEMAND_AT - at(h.value))}%` }}
+          />
+        )}
+        {h.error !== null && (
+          <s
+            style={{
+              [edge]: `${at(h.value - h.error)}%`,
+              width: `${Math.max(0.5, at(h.value + h.error) - at(h.value - h.error))}%`,
+            }}
+          />
+        )}
         {asks && <u style={{ [edge]: `${DEMAND_AT}%` }} />}
       </span>
     )
   }
   const number = (side: 'left' | 'right', h: HandGap | undefined) => (
-    <span className={`sp-v ${side}`}>{h && unit ? <><b className={h.hand === 'both' ? 'ink' : ''}>{formatValue(h.value, unit, units)}</b>{(h.shortBy ?? 0) > 0 && <small>{formatWithUnit(h.shortBy!, unit, units)} short</small>}{h.error === null && <small>error not known</small>}</> : <small className="blank">Not tested</small>}</span>
+    <span className={`sp-v ${side}`}>
+      {h && unit ? (
+        <>
+          <b className={h.hand === 'both' ? 'ink' : ''}>{formatValue(h.value, unit, units)}</b>
+          {(h.shortBy ?? 0) > 0 && <small>{formatWithUnit(h.shortBy!, unit, units)} short</small>}
+          {h.error === null && <small>error not known</small>}
+        </>
+      ) : (
+        <small className="blank">Not tested</small>
+      )}
+    </span>
   )
   return (
     <li className={open ? 'open' : ''}>
-      <span className="sp-side" aria-hidden="true">{number('left', both ?? of('left'))}</span>
+      <span className="sp-side" aria-hidden="true">
+        {number('left', both ?? of('left'))}
+      </span>
       <span aria-hidden="true">{bar('left', both ?? of('left'))}</span>
-      <button className={`vert ${lean !== null ? `act ${weaker}` : ''}`} style={{ transform: `translateX(${shift}px)` }} aria-expanded={open} aria-label={pairWords(row, units, lean, weaker)} onClick={onOpen}>
-        <b>{row.quality.name}, {row.emphasis}</b>
-        <span>{row.stale && <><Icon name="hourglass" />{' '}</>}{facts}{lean !== null && <> <b>{weaker === 'left' ? 'Left' : 'Right'} −{Math.round(lean)}{'\u00A0'}%</b></>}</span>
+      <button
+        className={`vert ${lean !== null ? `act ${weaker}` : ''}`}
+        style={{ transform: `translateX(${shift}px)` }}
+        aria-expanded={open}
+        aria-label={pairWords(row, units, lean, weaker)}
+        onClick={onOpen}
+      >
+        <b>
+          {row.quality.name}, {row.emphasis}
+        </b>
+        <span>
+          {row.stale && (
+            <>
+              <Icon name="hourglass" />{' '}
+            </>
+          )}
+          {facts}
+          {lean !== null && (
+            <>
+              {' '}
+              <b>
+                {weaker === 'left' ? 'Left' : 'Right'} −{Math.round(lean)}
+                {'\u00A0'}%
+              </b>
+            </>
+          )}
+        </span>
       </button>
       <span aria-hidden="true">{bar('right', both ?? of('right'))}</span>
-      <span className="sp-side" aria-hidden="true">{both ? <span className="sp-v right"><small>both hands</small></span> : number('right', of('right'))}</span>
+      <span className="sp-side" aria-hidden="true">
+        {both ? (
+          <span className="sp-v right">
+            <small>both hands</small>
+          </span>
+        ) : (
+          number('right', of('right'))
+        )}
+      </span>
     </li>
   )
 }

@@ -6,7 +6,13 @@ import type { EntryUnit } from '@mano/core/catalogue/setups'
 import type { GapRow, HandGap } from '@mano/core/gaps/map'
 import type { Priority } from '@mano/core/gaps/priorities'
 import { latestMeasure } from '@mano/core/intake/record'
-import { equivalentMax, hangAdvice, hangLoad, loadForTime, pulleyWeight } from '@mano/core/measure/endurance'
+import {
+  equivalentMax,
+  hangAdvice,
+  hangLoad,
+  loadForTime,
+  pulleyWeight,
+} from '@mano/core/measure/endurance'
 import { changeBetween, pooledError } from '@mano/core/measure/error'
 import { validTrials } from '@mano/core/testing/session'
 import { formatDate } from '@mano/core/units/dates'
@@ -21,31 +27,86 @@ import { Overrule } from './Order'
 import { gapsKey, useChoice, type GapsData } from './useGaps'
 
 /** One row opened: its trials, the formula in words, every reference, the series over time. */
-export function RowPanel({ row, priority, data, onClose }: { row: GapRow; priority: Priority; data: GapsData; onClose: () => void }) {
+export function RowPanel({
+  row,
+  priority,
+  data,
+  onClose,
+}: {
+  row: GapRow
+  priority: Priority
+  data: GapsData
+  onClose: () => void
+}) {
   const { athlete, me } = useAthletePage()
   const coach = me.role === 'coach'
   const units = useUnits()
-  const session = row.series ? data.sessions.find((s) => s.id === row.series!.points.at(-1)!.sessionId) : undefined
+  const session = row.series
+    ? data.sessions.find((s) => s.id === row.series!.points.at(-1)!.sessionId)
+    : undefined
   const unit = row.protocol?.unit
   return (
     <div className="row-panel">
-      <div className="row"><h2 className="h3">{row.quality.name}, {row.emphasis}</h2><button className="btn small" onClick={onClose}>Close</button></div>
-      <p className="note">{row.quality.does}. Weight {row.importance} of 5, {formatPct(100 * (row.weight / row.importance))} of it {row.emphasis}.</p>
-      {row.state === 'untested' && <p><b>Not tested.</b> Neither zero nor fine: nothing is known of it.</p>}
+      <div className="row">
+        <h2 className="h3">
+          {row.quality.name}, {row.emphasis}
+        </h2>
+        <button className="btn small" onClick={onClose}>
+          Close
+        </button>
+      </div>
+      <p className="note">
+        {row.quality.does}. Weight {row.importance} of 5,{' '}
+        {formatPct(100 * (row.weight / row.importance))} of it {row.emphasis}.
+      </p>
+      {row.state === 'untested' && (
+        <p>
+          <b>Not tested.</b> Neither zero nor fine: nothing is known of it.
+        </p>
+      )}
       {row.series && unit && (
         <>
-          <h3 className="h3">Trials of {formatDate(row.series.points.at(-1)!.on, me.today)}{row.state === 'practice' ? ', practice' : ''}</h3>
-          {row.hands.map((h) => <p key={h.hand} className="trials-line"><HandLetter hand={h.hand} /> <span className="n">{session ? validTrials(session.trials, h.hand).map((t) => formatValue(t.value, unit, units)).join(' · ') : ''}</span></p>)}
-          <p className="note">{row.protocol!.name}{session ? `, ${session.unitLabel}` : ''}. <Link className="lnk" to={`/athletes/${athlete.id}/tests/${row.series.points.at(-1)!.sessionId}`}>Open the test</Link></p>
-          {row.hands.map((h) => <Formula key={h.hand} h={h} row={row} />)}
-          {row.hands.map((h) => <ChangeLine key={h.hand} h={h} row={row} />)}
+          <h3 className="h3">
+            Trials of {formatDate(row.series.points.at(-1)!.on, me.today)}
+            {row.state === 'practice' ? ', practice' : ''}
+          </h3>
+          {row.hands.map((h) => (
+            <p key={h.hand} className="trials-line">
+              <HandLetter hand={h.hand} />{' '}
+              <span className="n">
+                {session
+                  ? validTrials(session.trials, h.hand)
+                      .map((t) => formatValue(t.value, unit, units))
+                      .join(' · ')
+                  : ''}
+              </span>
+            </p>
+          ))}
+          <p className="note">
+            {row.protocol!.name}
+            {session ? `, ${session.unitLabel}` : ''}.{' '}
+            <Link
+              className="lnk"
+              to={`/athletes/${athlete.id}/tests/${row.series.points.at(-1)!.sessionId}`}
+            >
+              Open the test
+            </Link>
+          </p>
+          {row.hands.map((h) => (
+            <Formula key={h.hand} h={h} row={row} />
+          ))}
+          {row.hands.map((h) => (
+            <ChangeLine key={h.hand} h={h} row={row} />
+          ))}
           <References row={row} coach={coach} />
           <Spark row={row} />
         </>
       )}
       {row.protocol?.id === 'hang_time' && <HangAndLoad row={row} />}
       <h3 className="h3">In the order of work</h3>
-      <p>{priority.says} Score {priority.score.toFixed(2)}.</p>
+      <p>
+        {priority.says} Score {priority.score.toFixed(2)}.
+      </p>
       {coach && <Overrule priority={priority} />}
     </div>
   )
@@ -56,22 +117,57 @@ function Formula({ h, row }: { h: HandGap; row: GapRow }) {
   const unit = row.protocol!.unit
   const f = (v: number) => formatWithUnit(v, unit, units)
   const who = h.hand === 'both' ? 'Both hands' : h.hand === 'left' ? 'Left' : 'Right'
-  if (h.asked === null) return <p className="formula">{who}: {f(h.value)}{h.error === null ? ', error not known' : `, error ${f(h.error)}`}. {row.reference.says}.</p>
-  if (h.error === null) return <p className="formula">{who}: {f(h.asked)} asked, {f(h.value)} done. Seen too seldom to know its error, so nothing is called.</p>
+  if (h.asked === null)
+    return (
+      <p className="formula">
+        {who}: {f(h.value)}
+        {h.error === null ? ', error not known' : `, error ${f(h.error)}`}. {row.reference.says}.
+      </p>
+    )
+  if (h.error === null)
+    return (
+      <p className="formula">
+        {who}: {f(h.asked)} asked, {f(h.value)} done. Seen too seldom to know its error, so nothing
+        is called.
+      </p>
+    )
   const rest = h.asked - h.value - h.error
-  return <p className="formula">{who}: {f(h.asked)} asked less {f(h.value)} done less error {f(h.error)} = {rest > 0 ? `${f(rest)} short` : h.value >= h.asked ? 'met' : 'not short beyond error'}.</p>
+  return (
+    <p className="formula">
+      {who}: {f(h.asked)} asked less {f(h.value)} done less error {f(h.error)} ={' '}
+      {rest > 0 ? `${f(rest)} short` : h.value >= h.asked ? 'met' : 'not short beyond error'}.
+    </p>
+  )
 }
 
 /** Change since the test before, against what the test can detect. */
 function ChangeLine({ h, row }: { h: HandGap; row: GapRow }) {
   const units = useUnits()
   const unit = row.protocol!.unit
-  const values = row.series!.points.filter((p) => !p.practice).flatMap((p) => p.byHand[h.hand]?.mean ?? [])
+  const values = row
+    .series!.points.filter((p) => !p.practice)
+    .flatMap((p) => p.byHand[h.hand]?.mean ?? [])
   if (values.length < 2) return null
-  const result = changeBetween(values.at(-2)!, values.at(-1)!, pooledError(values.slice(1).map((v, i) => v - values[i]!), []))
+  const result = changeBetween(
+    values.at(-2)!,
+    values.at(-1)!,
+    pooledError(
+      values.slice(1).map((v, i) => v - values[i]!),
+      [],
+    ),
+  )
   const who = h.hand === 'both' ? '' : `${h.hand}: `
-  if (!result.ok) return <p className="note">{who}change since the last test: error of the test not known yet.</p>
-  return <p className="note">{who}{result.by >= 0 ? '+' : '−'}{formatWithUnit(Math.abs(result.by), unit, units)} since the last test, {result.word} ({formatWithUnit(result.detectable, unit, units)} would be; typical error {formatWithUnit(result.error.value, unit, units)} from {result.error.of} repeats).</p>
+  if (!result.ok)
+    return <p className="note">{who}change since the last test: error of the test not known yet.</p>
+  return (
+    <p className="note">
+      {who}
+      {result.by >= 0 ? '+' : '−'}
+      {formatWithUnit(Math.abs(result.by), unit, units)} since the last test, {result.word} (
+      {formatWithUnit(result.detectable, unit, units)} would be; typical error{' '}
+      {formatWithUnit(result.error.value, unit, units)} from {result.error.of} repeats).
+    </p>
+  )
 }
 
 function References({ row, coach }: { row: GapRow; coach: boolean }) {
@@ -86,13 +182,38 @@ function References({ row, coach }: { row: GapRow; coach: boolean }) {
       <ul className="refs">
         {row.references.map((r) => (
           <li key={r.source}>
-            <span>{r.value === null ? '–' : r.byHand.left !== undefined && r.byHand.left !== r.byHand.right ? `${formatValue(r.byHand.left, unit, units)} | ${formatWithUnit(r.byHand.right!, unit, units)}` : formatWithUnit(r.value, unit, units)} <small>{r.says}{r.on ? `, set ${formatDate(r.on, me.today)}` : ''}</small></span>
-            {r.source === row.reference.source ? <b>used</b> : coach && r.value !== null && <button className="lnk" onClick={() => choose(row.key, 'reference', r.source)}>Use this</button>}
+            <span>
+              {r.value === null
+                ? '–'
+                : r.byHand.left !== undefined && r.byHand.left !== r.byHand.right
+                  ? `${formatValue(r.byHand.left, unit, units)} | ${formatWithUnit(r.byHand.right!, unit, units)}`
+                  : formatWithUnit(r.value, unit, units)}{' '}
+              <small>
+                {r.says}
+                {r.on ? `, set ${formatDate(r.on, me.today)}` : ''}
+              </small>
+            </span>
+            {r.source === row.reference.source ? (
+              <b>used</b>
+            ) : (
+              coach &&
+              r.value !== null && (
+                <button className="lnk" onClick={() => choose(row.key, 'reference', r.source)}>
+                  Use this
+                </button>
+              )
+            )}
           </li>
         ))}
-        {row.references.length === 0 && <li className="blank">No standard set, nothing earlier to compare with.</li>}
+        {row.references.length === 0 && (
+          <li className="blank">No standard set, nothing earlier to compare with.</li>
+        )}
       </ul>
-      {coach && !setting && <button className="btn small" onClick={() => setSetting(true)}>Set a standard</button>}
+      {coach && !setting && (
+        <button className="btn small" onClick={() => setSetting(true)}>
+          Set a standard
+        </button>
+      )}
       {setting && <SetStandard row={row} onDone={() => setSetting(false)} />}
     </>
   )
@@ -106,16 +227,66 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
   const unit = shownUnit(protocol.unit, units) as EntryUnit
   const [text, setText] = useState('')
   const [perBodyMass, setPer] = useState(false)
-  const write = useWrite((b: StandardBody) => api.post('/api/standards', b), [gapsKey(athlete.id), keys.roster])
+  const write = useWrite(
+    (b: StandardBody) => api.post('/api/standards', b),
+    [gapsKey(athlete.id), keys.roster],
+  )
   const n = parseNumber(text, { clock: protocol.unit === 's' })
   const byMass = protocol.unit === 'N' || protocol.unit === 'kg'
   return (
-    <form className="change" onSubmit={(e) => { e.preventDefault(); if (n.ok) write.mutate({ id: v7(), protocolId: protocol.id, sportId: (profile?.sources[0]?.originId ?? null) as never, level: athlete.level, enteredValue: n.value, enteredUnit: unit, perBodyMass }, { onSuccess: onDone }) }}>
-      <p className="note">What this hall asks of a {athlete.level} athlete of this sport on {protocol.name.toLowerCase()}. It holds for every such athlete; earlier ones stay on record.</p>
-      <label>Standard, {perBodyMass ? `${unit} a kg of body mass` : unit}<input autoFocus value={text} inputMode="decimal" onChange={(e) => setText(e.currentTarget.value)} /></label>
-      {byMass && <label className="tick"><input type="checkbox" checked={perBodyMass} onChange={(e) => setPer(e.currentTarget.checked)} /> By body mass</label>}
-      <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-      <div className="row"><button className="btn pri" type="submit" disabled={!n.ok || write.isPending}>Set standard</button><button className="btn" type="button" onClick={onDone}>Cancel</button></div>
+    <form
+      className="change"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (n.ok)
+          write.mutate(
+            {
+              id: v7(),
+              protocolId: protocol.id,
+              sportId: (profile?.sources[0]?.originId ?? null) as never,
+              level: athlete.level,
+              enteredValue: n.value,
+              enteredUnit: unit,
+              perBodyMass,
+            },
+            { onSuccess: onDone },
+          )
+      }}
+    >
+      <p className="note">
+        What this hall asks of a {athlete.level} athlete of this sport on{' '}
+        {protocol.name.toLowerCase()}. It holds for every such athlete; earlier ones stay on record.
+      </p>
+      <label>
+        Standard, {perBodyMass ? `${unit} a kg of body mass` : unit}
+        <input
+          autoFocus
+          value={text}
+          inputMode="decimal"
+          onChange={(e) => setText(e.currentTarget.value)}
+        />
+      </label>
+      {byMass && (
+        <label className="tick">
+          <input
+            type="checkbox"
+            checked={perBodyMass}
+            onChange={(e) => setPer(e.currentTarget.checked)}
+          />{' '}
+          By body mass
+        </label>
+      )}
+      <p className="said" role="alert">
+        {write.error && failureText(write.error)}
+      </p>
+      <div className="row">
+        <button className="btn pri" type="submit" disabled={!n.ok || write.isPending}>
+          Set standard
+        </button>
+        <button className="btn" type="button" onClick={onDone}>
+          Cancel
+        </button>
+      </div>
     </form>
   )
 }
@@ -133,14 +304,42 @@ function Spark({ row }: { row: GapRow }) {
   const unit = row.protocol!.unit
   return (
     <figure className="spark">
-      <svg viewBox="0 0 300 82" role="img" aria-label={`${points.length} tests, ${formatWithUnit(low, unit, units)} to ${formatWithUnit(high, unit, units)}`}>
+      <svg
+        viewBox="0 0 300 82"
+        role="img"
+        aria-label={`${points.length} tests, ${formatWithUnit(low, unit, units)} to ${formatWithUnit(high, unit, units)}`}
+      >
         {(['left', 'right', 'both'] as const).map((hand) => {
-          const own = points.flatMap((p, i) => (p.byHand[hand] ? [{ i, v: p.byHand[hand].mean, practice: p.practice }] : []))
-          const colour = hand === 'left' ? 'var(--left)' : hand === 'right' ? 'var(--right)' : 'var(--ink)'
-          return <g key={hand} stroke={colour} fill="none" strokeWidth="1.5"><polyline points={own.map((p) => `${x(p.i).toFixed(1)},${y(p.v).toFixed(1)}`).join(' ')} />{own.map((p) => <circle key={p.i} cx={x(p.i)} cy={y(p.v)} r="3.2" fill={p.practice ? 'var(--paper)' : colour} />)}</g>
+          const own = points.flatMap((p, i) =>
+            p.byHand[hand] ? [{ i, v: p.byHand[hand].mean, practice: p.practice }] : [],
+          )
+          const colour =
+            hand === 'left' ? 'var(--left)' : hand === 'right' ? 'var(--right)' : 'var(--ink)'
+          return (
+            <g key={hand} stroke={colour} fill="none" strokeWidth="1.5">
+              <polyline
+                points={own.map((p) => `${x(p.i).toFixed(1)},${y(p.v).toFixed(1)}`).join(' ')}
+              />
+              {own.map((p) => (
+                <circle
+                  key={p.i}
+                  cx={x(p.i)}
+                  cy={y(p.v)}
+                  r="3.2"
+                  fill={p.practice ? 'var(--paper)' : colour}
+                />
+              ))}
+            </g>
+          )
         })}
       </svg>
-      <figcaption className="note">{formatDate(points[0]!.on, me.today)} to {formatDate(points.at(-1)!.on, me.today)}, {formatWithUnit(low, unit, units)} to {formatWithUnit(high, unit, units)}. <Link className="lnk" to="../review">Trends in review</Link></figcaption>
+      <figcaption className="note">
+        {formatDate(points[0]!.on, me.today)} to {formatDate(points.at(-1)!.on, me.today)},{' '}
+        {formatWithUnit(low, unit, units)} to {formatWithUnit(high, unit, units)}.{' '}
+        <Link className="lnk" to="../review">
+          Trends in review
+        </Link>
+      </figcaption>
     </figure>
   )
 }
@@ -152,24 +351,79 @@ function HangAndLoad({ row }: { row: GapRow }) {
   const [wanted, setWanted] = useState('60')
   const last = row.series!.points.at(-1)!
   const seconds = last.byHand.both?.best
-  const mass = latestMeasure(athlete.measurements.filter((m) => m.on <= last.on), 'body_mass', 'both')
+  const mass = latestMeasure(
+    athlete.measurements.filter((m) => m.on <= last.on),
+    'body_mass',
+    'both',
+  )
   if (seconds === undefined) return null
-  if (!mass) return <><h3 className="h3">Hang and load</h3><p>Body mass of that day is not taken: <Link className="lnk" to="../intake">take it</Link>, then the load can be worked out.</p></>
+  if (!mass)
+    return (
+      <>
+        <h3 className="h3">Hang and load</h3>
+        <p>
+          Body mass of that day is not taken:{' '}
+          <Link className="lnk" to="../intake">
+            take it
+          </Link>
+          , then the load can be worked out.
+        </p>
+      </>
+    )
   const loadKg = hangLoad(mass.value, Number(row.series!.setup.variant['addedKg'] ?? 0))
   const max = equivalentMax(seconds, loadKg)
   const want = parseNumber(wanted, { clock: true })
   const next = want.ok ? loadForTime({ seconds, loadKg }, want.value) : null
   const f = (kg: number) => formatWithUnit(kg, 'kg', units)
-  const range = (low: number, high: number) => (Math.abs(high - low) < 0.05 ? f(low) : `${f(low)} to ${f(high)}`)
-  const REFUSED = { 'hold-too-short': 'A hold under 6 s says nothing through these curves: use a lighter load.', 'hold-too-long': 'Over 600 s the curves do not hold: use a heavier load.', 'load-not-positive': 'More help than body mass: no load to work with.' } as const
+  const range = (low: number, high: number) =>
+    Math.abs(high - low) < 0.05 ? f(low) : `${f(low)} to ${f(high)}`
+  const REFUSED = {
+    'hold-too-short': 'A hold under 6 s says nothing through these curves: use a lighter load.',
+    'hold-too-long': 'Over 600 s the curves do not hold: use a heavier load.',
+    'load-not-positive': 'More help than body mass: no load to work with.',
+  } as const
   return (
     <>
       <h3 className="h3">Hang and load</h3>
-      <p>{formatWithUnit(seconds, 's', units)} at {f(loadKg)} ({formatPct((100 * loadKg) / mass.value)} of body mass).</p>
-      <p>{max.ok ? `Speaks of a maximum of ${range(max.lowKg, max.highKg)}, roughly: two published curves${max.powerKg === null ? ', one of which does not reach holds this short' : ' that do not agree'} (Rohmert 1960, Frey Law & Avin 2010, from memory).` : REFUSED[max.reason]}</p>
-      <p>{hangAdvice(seconds) === 'add-time' ? 'Under 45 s: add time before load.' : 'At 45 to 60 s and more: add load, or go toward one arm.'}</p>
-      <label className="wanted">Load for a hold of <input value={wanted} inputMode="numeric" aria-label="Wanted hold" onChange={(e) => setWanted(e.currentTarget.value)} /> s: <b>{!next ? 'type a time' : next.ok ? `${range(next.lowKg, next.highKg)} in all, ${next.lowKg - mass.value >= 0 ? 'added' : 'taken off'} ${range(Math.min(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)), Math.max(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)))}` : REFUSED[next.reason]}</b></label>
-      {next?.ok && next.highKg < mass.value && <p className="note">To take off {f(mass.value - next.highKg)}: a counterweight of {f(pulleyWeight(mass.value - next.highKg, 1))} over a fixed pulley, {f(pulleyWeight(mass.value - next.highKg, 2))} where the rope runs through a pulley at the harness (each kilogram helps twice).</p>}
+      <p>
+        {formatWithUnit(seconds, 's', units)} at {f(loadKg)} (
+        {formatPct((100 * loadKg) / mass.value)} of body mass).
+      </p>
+      <p>
+        {max.ok
+          ? `Speaks of a maximum of ${range(max.lowKg, max.highKg)}, roughly: two published curves${max.powerKg === null ? ', one of which does not reach holds this short' : ' that do not agree'} (Rohmert 1960, Frey Law & Avin 2010, from memory).`
+          : REFUSED[max.reason]}
+      </p>
+      <p>
+        {hangAdvice(seconds) === 'add-time'
+          ? 'Under 45 s: add time before load.'
+          : 'At 45 to 60 s and more: add load, or go toward one arm.'}
+      </p>
+      <label className="wanted">
+        Load for a hold of{' '}
+        <input
+          value={wanted}
+          inputMode="numeric"
+          aria-label="Wanted hold"
+          onChange={(e) => setWanted(e.currentTarget.value)}
+        />{' '}
+        s:{' '}
+        <b>
+          {!next
+            ? 'type a time'
+            : next.ok
+              ? `${range(next.lowKg, next.highKg)} in all, ${next.lowKg - mass.value >= 0 ? 'added' : 'taken off'} ${range(Math.min(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)), Math.max(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)))}`
+              : REFUSED[next.reason]}
+        </b>
+      </label>
+      {next?.ok && next.highKg < mass.value && (
+        <p className="note">
+          To take off {f(mass.value - next.highKg)}: a counterweight of{' '}
+          {f(pulleyWeight(mass.value - next.highKg, 1))} over a fixed pulley,{' '}
+          {f(pulleyWeight(mass.value - next.highKg, 2))} where the rope runs through a pulley at the
+          harness (each kilogram helps twice).
+        </p>
+      )}
     </>
   )
 }

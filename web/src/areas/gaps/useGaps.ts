@@ -12,27 +12,73 @@ import { useAthletePage } from '../athlete/AthletePage'
 
 export const gapsKey = (id: string) => ['gaps', id]
 
-export interface GapsData { judgement: GapJudgement; series: Series[]; sessions: SessionView[]; view: GapsView }
+export interface GapsData {
+  judgement: GapJudgement
+  series: Series[]
+  sessions: SessionView[]
+  view: GapsView
+}
 
-/** Gaps, leans and priorities from the same functions as the plan's draft; null while something is not there. */
+/**
+ * Gaps, leans and priorities from the same functions as the plan's draft; null while something is
+ * not there.
+ */
 export function useGaps(): { data: GapsData | null; error: Error | null; retry: () => void } {
   const { athlete, me } = useAthletePage()
   const tests = useTests(athlete.id)
-  const gaps = useQuery({ queryKey: gapsKey(athlete.id), queryFn: () => api.get<GapsView>(`/api/athletes/${athlete.id}/gaps`) })
+  const gaps = useQuery({
+    queryKey: gapsKey(athlete.id),
+    queryFn: () => api.get<GapsView>(`/api/athletes/${athlete.id}/gaps`),
+  })
   const profile = useProfile(athlete)
   const data = useMemo(() => {
     if (!tests.data || !gaps.data || !profile) return null
     const series = buildSeries(tests.data)
     const judge = judgeBy(athlete.safety)
-    const injuries = athlete.injuries.map((i) => ({ site: i.site, side: i.side, since: i.since ?? i.recordedOn }))
-    return { judgement: readGaps({ ...gapFacts(athlete, athlete.measurements, gaps.data), profile, series, today: me.today, judge, injuries }), series, sessions: tests.data, view: gaps.data }
+    const injuries = athlete.injuries.map((i) => ({
+      site: i.site,
+      side: i.side,
+      since: i.since ?? i.recordedOn,
+    }))
+    return {
+      judgement: readGaps({
+        ...gapFacts(athlete, athlete.measurements, gaps.data),
+        profile,
+        series,
+        today: me.today,
+        judge,
+        injuries,
+      }),
+      series,
+      sessions: tests.data,
+      view: gaps.data,
+    }
   }, [tests.data, gaps.data, profile, athlete, me.today])
-  return { data, error: tests.error ?? gaps.error, retry: () => { void tests.refetch(); void gaps.refetch() } }
+  return {
+    data,
+    error: tests.error ?? gaps.error,
+    retry: () => {
+      void tests.refetch()
+      void gaps.refetch()
+    },
+  }
 }
 
 /** The coach's word on a row, or its taking back (value null). */
 export function useChoice() {
   const { athlete } = useAthletePage()
-  const write = useWrite((b: GapChoiceBody) => api.post(`/api/athletes/${athlete.id}/gap-choices`, b), [gapsKey(athlete.id), keys.roster])
-  return { write, choose: (rowKey: string, kind: GapChoiceBody['kind'], value: string | null, reason = '', then?: () => void) => write.mutate({ id: v7(), rowKey, kind, value, reason }, { onSuccess: then }) }
+  const write = useWrite(
+    (b: GapChoiceBody) => api.post(`/api/athletes/${athlete.id}/gap-choices`, b),
+    [gapsKey(athlete.id), keys.roster],
+  )
+  return {
+    write,
+    choose: (
+      rowKey: string,
+      kind: GapChoiceBody['kind'],
+      value: string | null,
+      reason = '',
+      then?: () => void,
+    ) => write.mutate({ id: v7(), rowKey, kind, value, reason }, { onSuccess: then }),
+  }
 }

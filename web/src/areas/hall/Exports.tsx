@@ -1,14 +1,43 @@
-const TABLES = [{ id: 'trials', name: 'Trials' }, { id: 'records', name: 'Record book' }, { id: 'sets', name: 'Sets done' }, { id: 'plans', name: 'Plans' }, { id: 'athletes', name: 'Athletes' }, { id: 'measurements', name: 'Body measures' }, { id: 'outcomes', name: 'Sport outcomes' }] as const
+const TABLES = [
+  { id: 'trials', name: 'Trials' },
+  { id: 'records', name: 'Record book' },
+  { id: 'sets', name: 'Sets done' },
+  { id: 'plans', name: 'Plans' },
+  { id: 'athletes', name: 'Athletes' },
+  { id: 'measurements', name: 'Body measures' },
+  { id: 'outcomes', name: 'Sport outcomes' },
+] as const
 
 /** The hall's data out, in open formats. */
 export function Exports() {
   return (
     <div className="block exports">
       <h2 className="h3">Take the data out</h2>
-      <p className="note">Everything as one file of JSON lines makes an empty installation this hall again. Passwords and athletes' links stay here. What the columns mean stands in docs/formats.md.</p>
-      <div className="row"><a className="btn pri" href="/api/export/hall" download>Everything, JSON lines</a><a className="btn" href="/api/export/workbook" download>All tables, XLSX</a></div>
-      <ul className="ex-tables">{TABLES.map((t) => <li key={t.id}><a className="lnk" href={`/api/export/table?name=${t.id}`} download>{t.name}, CSV</a></li>)}</ul>
-      <p className="note">The calendar of an athlete's sessions is on the plan; a record of a pull on its test. Back up the whole installation with <b>./mano backup</b>.</p>
+      <p className="note">
+        Everything as one file of JSON lines makes an empty installation this hall again. Passwords
+        and athletes' links stay here. What the columns mean stands in docs/formats.md.
+      </p>
+      <div className="row">
+        <a className="btn pri" href="/api/export/hall" download>
+          Everything, JSON lines
+        </a>
+        <a className="btn" href="/api/export/workbook" download>
+          All tables, XLSX
+        </a>
+      </div>
+      <ul className="ex-tables">
+        {TABLES.map((t) => (
+          <li key={t.id}>
+            <a className="lnk" href={`/api/export/table?name=${t.id}`} download>
+              {t.name}, CSV
+            </a>
+          </li>
+        ))}
+      </ul>
+      <p className="note">
+        The calendar of an athlete's sessions is on the plan; a record of a pull on its test. Back
+        up the whole installation with <b>./mano backup</b>.
+      </p>
     </div>
   )
 }

@@ -6,7 +6,14 @@ import { v7 } from 'uuid'
 import type { ImportLines, ImportReply, ImportView, MappingView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { TRIAL_COLUMNS } from '@mano/core/testing/import'
-import { guessDates, guessMapping, headerKey, isTrialsFile, openIn, type SheetMapping } from '@mano/core/testing/mapping'
+import {
+  guessDates,
+  guessMapping,
+  headerKey,
+  isTrialsFile,
+  openIn,
+  type SheetMapping,
+} from '@mano/core/testing/mapping'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { keys, NAMES, useImports, useKit, useMe, useNames, useWrite } from '../../app/data'
@@ -17,16 +24,33 @@ import { datesOf, MapColumns } from './MapColumns'
 import { readSheetFile, type Sheet } from './sheet'
 import './imports.css'
 
-const EXAMPLE = ['athlete;date;time;protocol;trial;left;right;unit', 'Noor Fairbrass;2026-10-08;17:30;dyno_seated;1;36,5;41,0;kg', 'Noor Fairbrass;2026-10-08;17:30;dyno_seated;2;37,1;40,4;kg', 'Noor Fairbrass;2026-10-08;17:30;dyno_seated;3;36,8;41,2;kg'].join('\r\n')
+const EXAMPLE = [
+  'athlete;date;time;protocol;trial;left;right;unit',
+  'Noor Fairbrass;2026-10-08;17:30;dyno_seated;1;36,5;41,0;kg',
+  'Noor Fairbrass;2026-10-08;17:30;dyno_seated;2;37,1;40,4;kg',
+  'Noor Fairbrass;2026-10-08;17:30;dyno_seated;3;36,8;41,2;kg',
+].join('\r\n')
 
 const TOUCHED = [keys.imports, keys.roster, ['tests'], ['athlete'], ['mappings'], ['squad']]
 
-const MAPPINGS = { queryKey: ['mappings'], queryFn: () => api.get<MappingView[]>('/api/imports/mappings') }
+const MAPPINGS = {
+  queryKey: ['mappings'],
+  queryFn: () => api.get<MappingView[]>('/api/imports/mappings'),
+}
 
-interface Chosen { sheet: Sheet; mapping: SheetMapping | null; doubts: readonly string[]; remembered: boolean; lines: ImportLines }
+interface Chosen {
+  sheet: Sheet
+  mapping: SheetMapping | null
+  doubts: readonly string[]
+  remembered: boolean
+  lines: ImportLines
+}
 const NO_LINES: ImportLines = { without: [], turned: [], wanted: [] }
 
-/** A file of trials or a coach's own sheet: read first, saved only when every line is right, taken back as one. */
+/**
+ * A file of trials or a coach's own sheet: read first, saved only when every line is right, taken
+ * back as one.
+ */
 export default function ImportTrials() {
   const me = useMe()
   const roster = useNames()
@@ -39,8 +63,20 @@ export default function ImportTrials() {
   const save = useJob<ImportReply>()
   const input = useRef<HTMLInputElement>(null)
   const [id, setId] = useState(() => v7())
-  const body = (c: Chosen, dryRun: boolean) => ({ id, fileName: c.sheet.fileName, text: c.sheet.text, mapping: c.mapping, lines: c.lines, dryRun })
-  const leave = () => { setChosen(null); dry.reset(); save.reset(); setId(v7()) }
+  const body = (c: Chosen, dryRun: boolean) => ({
+    id,
+    fileName: c.sheet.fileName,
+    text: c.sheet.text,
+    mapping: c.mapping,
+    lines: c.lines,
+    dryRun,
+  })
+  const leave = () => {
+    setChosen(null)
+    dry.reset()
+    save.reset()
+    setId(v7())
+  }
   const take = async (file: File | undefined) => {
     if (!file) return
     leave()
@@ -48,22 +84,45 @@ export default function ImportTrials() {
     setSaved(false)
     if (input.current) input.current.value = ''
     const sheet = await readSheetFile(file).catch(() => null)
-    if (!sheet) return setUnreadable(`${file.name} could not be read as a sheet. Save it as CSV and try again.`)
+    if (!sheet)
+      return setUnreadable(
+        `${file.name} could not be read as a sheet. Save it as CSV and try again.`,
+      )
     if (!sheet.table.ok || isTrialsFile(sheet.table.columns)) {
       const next = { sheet, mapping: null, doubts: [], remembered: false, lines: NO_LINES }
       setChosen(next)
       return void dry.start('/api/imports', body(next, true))
     }
     // A file may be chosen before roster and earlier mappings are there.
-    const [names, mappings] = await Promise.all([client.fetchQuery(NAMES), client.fetchQuery({ ...MAPPINGS, staleTime: 0 })])
-    const before = mappings.find((m) => m.headerKey === headerKey((sheet.table as { columns: string[] }).columns))?.mapping
+    const [names, mappings] = await Promise.all([
+      client.fetchQuery(NAMES),
+      client.fetchQuery({ ...MAPPINGS, staleTime: 0 }),
+    ])
+    const before = mappings.find(
+      (m) => m.headerKey === headerKey((sheet.table as { columns: string[] }).columns),
+    )?.mapping
     const guess = guessMapping(sheet.table, names)
-    // A name said once holds in every sheet; the order of dates is this file's own, where it says it.
+    // A name said once holds in every sheet; the order of dates is this file's own, where it says
+    // it.
     const onRoster = new Set(names.map((a) => a.name))
-    const known = Object.fromEntries(mappings.flatMap((m) => Object.entries(m.mapping.names)).filter(([, name]) => onRoster.has(name)))
+    const known = Object.fromEntries(
+      mappings
+        .flatMap((m) => Object.entries(m.mapping.names))
+        .filter(([, name]) => onRoster.has(name)),
+    )
     const own = before ?? guess.mapping
     const dates = guessDates(datesOf(sheet.table, own))
-    setChosen({ sheet, mapping: { ...own, dateOrder: dates.order ?? (dates.mixed ? null : (before?.dateOrder ?? null)), names: { ...own.names, ...known } }, doubts: guess.doubts, remembered: before !== undefined, lines: NO_LINES })
+    setChosen({
+      sheet,
+      mapping: {
+        ...own,
+        dateOrder: dates.order ?? (dates.mixed ? null : (before?.dateOrder ?? null)),
+        names: { ...own.names, ...known },
+      },
+      doubts: guess.doubts,
+      remembered: before !== undefined,
+      lines: NO_LINES,
+    })
   }
   const report = dry.view?.state === 'done' ? dry.view.result : null
   const today = me.data?.today ?? ''
@@ -86,33 +145,134 @@ export default function ImportTrials() {
     <main className="cols">
       <section>
         <h1 className="imp-title">Import trials</h1>
-        <div className="drop panel" onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); void take(e.dataTransfer.files[0]) }}>
+        <div
+          className="drop panel"
+          onDragOver={(e) => e.preventDefault()}
+          onDrop={(e) => {
+            e.preventDefault()
+            void take(e.dataTransfer.files[0])
+          }}
+        >
           <p>Drop a CSV file or a workbook here, or</p>
-          <input ref={input} type="file" accept=".csv,.txt,.xlsx,text/csv,text/plain" className="vh" id="trials-file" aria-label="CSV file of trials" onChange={(e) => void take(e.currentTarget.files?.[0])} />
-          <label className="btn pri" htmlFor="trials-file">Choose a file</label>
-          <p className="note">Your own sheet will do: you say what its columns mean. It is only read at first; nothing is saved until you say so, and then all of it or none.</p>
+          <input
+            ref={input}
+            type="file"
+            accept=".csv,.txt,.xlsx,text/csv,text/plain"
+            className="vh"
+            id="trials-file"
+            aria-label="CSV file of trials"
+            onChange={(e) => void take(e.currentTarget.files?.[0])}
+          />
+          <label className="btn pri" htmlFor="trials-file">
+            Choose a file
+          </label>
+          <p className="note">
+            Your own sheet will do: you say what its columns mean. It is only read at first; nothing
+            is saved until you say so, and then all of it or none.
+          </p>
         </div>
-        {unreadable && <p className="said" role="alert">{unreadable}</p>}
+        {unreadable && (
+          <p className="said" role="alert">
+            {unreadable}
+          </p>
+        )}
         {chosen?.mapping && chosen.sheet.table.ok && !save.busy && (
           <>
-            <MapColumns table={chosen.sheet.table} mapping={chosen.mapping} change={(mapping) => { dry.reset(); setChosen({ ...chosen, mapping }) }} doubts={chosen.doubts} remembered={chosen.remembered} roster={roster.data ?? []} units={kit.data ?? []} today={today} />
-            {!report && !dry.busy && <div className="row map-go"><button className="btn pri" disabled={openIn(chosen.mapping).length > 0} onClick={() => void dry.start('/api/imports', body(chosen, true))}>Try it, save nothing</button><button className="btn" onClick={leave}>Leave it</button></div>}
+            <MapColumns
+              table={chosen.sheet.table}
+              mapping={chosen.mapping}
+              change={(mapping) => {
+                dry.reset()
+                setChosen({ ...chosen, mapping })
+              }}
+              doubts={chosen.doubts}
+              remembered={chosen.remembered}
+              roster={roster.data ?? []}
+              units={kit.data ?? []}
+              today={today}
+            />
+            {!report && !dry.busy && (
+              <div className="row map-go">
+                <button
+                  className="btn pri"
+                  disabled={openIn(chosen.mapping).length > 0}
+                  onClick={() => void dry.start('/api/imports', body(chosen, true))}
+                >
+                  Try it, save nothing
+                </button>
+                <button className="btn" onClick={leave}>
+                  Leave it
+                </button>
+              </div>
+            )}
           </>
         )}
         <div aria-live="polite">
           {dry.busy && <Progress job={dry} what={`Reading ${chosen?.sheet.fileName}`} />}
           {save.busy && <Progress job={save} what="Saving" />}
           {save.view?.state === 'stopped' && <p className="s">Stopped. Nothing was saved.</p>}
-          {[dry, save].map((j, i) => (j.error !== null || j.view?.problem ? <p key={i} className="said" role="alert">{j.error !== null ? failureText(j.error) : (j.view!.problem!.detail ?? j.view!.problem!.title)}</p> : null))}
-          {report && !report.ok && chosen && <Problems report={report} name={chosen.sheet.fileName} lines={chosen.lines} dates={chosen.mapping?.dateOrder === 'dmy' || chosen.mapping?.dateOrder === 'mdy'} onDeal={deal} onLeave={leave} />}
+          {[dry, save].map((j, i) =>
+            j.error !== null || j.view?.problem ? (
+              <p key={i} className="said" role="alert">
+                {j.error !== null
+                  ? failureText(j.error)
+                  : (j.view!.problem!.detail ?? j.view!.problem!.title)}
+              </p>
+            ) : null,
+          )}
+          {report && !report.ok && chosen && (
+            <Problems
+              report={report}
+              name={chosen.sheet.fileName}
+              lines={chosen.lines}
+              dates={chosen.mapping?.dateOrder === 'dmy' || chosen.mapping?.dateOrder === 'mdy'}
+              onDeal={deal}
+              onLeave={leave}
+            />
+          )}
           {report?.ok && chosen && !save.busy && (
             <div className="imp-report panel">
-              <h2>{report.trials} trials in {report.tests} {report.tests === 1 ? 'test' : 'tests'}, every line right</h2>
-              {report.already > 0 && <p>{report.already} {report.already === 1 ? 'trial is' : 'trials are'} on record already and left out.</p>}
-              {report.without > 0 && <p>{report.without} {report.without === 1 ? 'line is' : 'lines are'} left out as you said. <button className="lnk" onClick={() => deal({ without: [] })}>Take them in again</button></p>}
+              <h2>
+                {report.trials} trials in {report.tests} {report.tests === 1 ? 'test' : 'tests'},
+                every line right
+              </h2>
+              {report.already > 0 && (
+                <p>
+                  {report.already} {report.already === 1 ? 'trial is' : 'trials are'} on record
+                  already and left out.
+                </p>
+              )}
+              {report.without > 0 && (
+                <p>
+                  {report.without} {report.without === 1 ? 'line is' : 'lines are'} left out as you
+                  said.{' '}
+                  <button className="lnk" onClick={() => deal({ without: [] })}>
+                    Take them in again
+                  </button>
+                </p>
+              )}
               <Repeats rows={report.repeated} wanted={chosen.lines.wanted} onDeal={deal} />
-              <ul>{report.sessions.map((s, i) => <li key={i}><b>{s.athlete}</b> {formatDate(s.on, today)} · {protocolById(s.protocolId)?.name} · {s.trials} trials</li>)}{report.tests > report.sessions.length && <li className="s">and {report.tests - report.sessions.length} more</li>}</ul>
-              <div className="row">{report.trials > 0 && <button className="btn pri" onClick={() => void keep()}>Save all {report.trials} trials</button>}<button className="btn" onClick={leave}>Leave it</button></div>
+              <ul>
+                {report.sessions.map((s, i) => (
+                  <li key={i}>
+                    <b>{s.athlete}</b> {formatDate(s.on, today)} ·{' '}
+                    {protocolById(s.protocolId)?.name} · {s.trials} trials
+                  </li>
+                ))}
+                {report.tests > report.sessions.length && (
+                  <li className="s">and {report.tests - report.sessions.length} more</li>
+                )}
+              </ul>
+              <div className="row">
+                {report.trials > 0 && (
+                  <button className="btn pri" onClick={() => void keep()}>
+                    Save all {report.trials} trials
+                  </button>
+                )}
+                <button className="btn" onClick={leave}>
+                  Leave it
+                </button>
+              </div>
             </div>
           )}
           {saved && <p className="s">Saved. It can be taken back below as one.</p>}
@@ -120,12 +280,31 @@ export default function ImportTrials() {
         <Earlier today={today} />
         <h2 className="imp-sub">An example</h2>
         <pre className="imp-example">{EXAMPLE}</pre>
-        <a className="lnk" download="trials example.csv" href={`data:text/csv;charset=utf-8,${encodeURIComponent(EXAMPLE)}`}>Save the example</a>
+        <a
+          className="lnk"
+          download="trials example.csv"
+          href={`data:text/csv;charset=utf-8,${encodeURIComponent(EXAMPLE)}`}
+        >
+          Save the example
+        </a>
       </section>
       <aside>
         <h2 className="h3">Columns that need no mapping</h2>
-        <p className="note">The first line names them, in any order; comma, semicolon or tab between. A decimal comma needs semicolons.</p>
-        <dl className="imp-cols">{TRIAL_COLUMNS.map((c) => <div key={c.id}><dt>{c.id}{c.needed ? '' : <span className="s"> optional</span>}</dt><dd>{c.says}</dd></div>)}</dl>
+        <p className="note">
+          The first line names them, in any order; comma, semicolon or tab between. A decimal comma
+          needs semicolons.
+        </p>
+        <dl className="imp-cols">
+          {TRIAL_COLUMNS.map((c) => (
+            <div key={c.id}>
+              <dt>
+                {c.id}
+                {c.needed ? '' : <span className="s"> optional</span>}
+              </dt>
+              <dd>{c.says}</dd>
+            </div>
+          ))}
+        </dl>
       </aside>
     </main>
   )
@@ -133,7 +312,20 @@ export default function ImportTrials() {
 
 function Progress({ job, what }: { job: JobRun<ImportReply>; what: string }) {
   const share = job.view ? job.view.done / Math.max(1, job.view.of) : 0
-  return <div className="imp-progress"><label>{what} … {job.view && job.view.of > 1 ? `${job.view.says.toLowerCase()} ${job.view.done} of ${job.view.of}` : ''}<progress value={share} max={1} /></label><button className="btn" onClick={job.stop}>Stop</button></div>
+  return (
+    <div className="imp-progress">
+      <label>
+        {what} …{' '}
+        {job.view && job.view.of > 1
+          ? `${job.view.says.toLowerCase()} ${job.view.done} of ${job.view.of}`
+          : ''}
+        <progress value={share} max={1} />
+      </label>
+      <button className="btn" onClick={job.stop}>
+        Stop
+      </button>
+    </div>
+  )
 }
 
 function Earlier({ today }: { today: string }) {
@@ -147,14 +339,46 @@ function Earlier({ today }: { today: string }) {
       <table className="hall-kit">
         <tbody>
           {imports.data.map((i) => (
-            <tr key={i.id}><th scope="row">{i.fileName}</th><td>{i.trials} trials</td><td>{formatDate(i.recordedAt.slice(0, 10), today)}, {i.by}</td><td>{i.undone ? <Chip icon="cross" tone="dash">Undone</Chip> : <button className="lnk" onClick={() => setUndoing(i)}>Undo</button>}</td></tr>
+            <tr key={i.id}>
+              <th scope="row">{i.fileName}</th>
+              <td>{i.trials} trials</td>
+              <td>
+                {formatDate(i.recordedAt.slice(0, 10), today)}, {i.by}
+              </td>
+              <td>
+                {i.undone ? (
+                  <Chip icon="cross" tone="dash">
+                    Undone
+                  </Chip>
+                ) : (
+                  <button className="lnk" onClick={() => setUndoing(i)}>
+                    Undo
+                  </button>
+                )}
+              </td>
+            </tr>
           ))}
         </tbody>
       </table>
       <Modal opened={undoing !== null} onClose={() => setUndoing(null)} title="Undo this import?">
-        <p className="s">All {undoing?.trials} trials of {undoing?.fileName} leave every list and sum. The record that they were there stays.</p>
-        <p className="said" role="alert">{undo.error && failureText(undo.error)}</p>
-        <div className="row"><Button loading={undo.isPending} onClick={() => undo.mutate(undoing!.id, { onSuccess: () => setUndoing(null) })}>Undo the import</Button><button className="btn" onClick={() => setUndoing(null)}>Keep it</button></div>
+        <p className="s">
+          All {undoing?.trials} trials of {undoing?.fileName} leave every list and sum. The record
+          that they were there stays.
+        </p>
+        <p className="said" role="alert">
+          {undo.error && failureText(undo.error)}
+        </p>
+        <div className="row">
+          <Button
+            loading={undo.isPending}
+            onClick={() => undo.mutate(undoing!.id, { onSuccess: () => setUndoing(null) })}
+          >
+            Undo the import
+          </Button>
+          <button className="btn" onClick={() => setUndoing(null)}>
+            Keep it
+          </button>
+        </div>
       </Modal>
     </>
   )

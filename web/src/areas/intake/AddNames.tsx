@@ -17,7 +17,10 @@ const namesIn = (text: string): string[] => [
   ),
 ]
 
-/** Several athletes put on the roster at once, after a yes: names of a file, or a pasted list. Who is there already is not added again. */
+/**
+ * Several athletes put on the roster at once, after a yes: names of a file, or a pasted list. Who
+ * is there already is not added again.
+ */
 export function AddNames({ names }: { names?: readonly string[] }) {
   const roster = useNames().data ?? []
   const own = useSports().data ?? []

@@ -7,7 +7,9 @@ import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
-/** Dates that matter, each with its lifts or obstacles. Plans keep the day and the day before free. */
+/**
+ * Dates that matter, each with its lifts or obstacles. Plans keep the day and the day before free.
+ */
 export function Events() {
   const { athlete, me } = useAthletePage()
   const [open, setOpen] = useState<EventView | 'new' | null>(null)
@@ -20,14 +22,32 @@ export function Events() {
       <ul className="records">
         {[...coming, ...past].map((e) => (
           <li key={e.id}>
-            <b>{e.name}</b> <span className="s">{formatDate(e.on, me.today, { weekday: true })}{e.on >= me.today ? `, in ${daysBetween(me.today, e.on)}\u00A0d` : ', past'}</span>
+            <b>{e.name}</b>{' '}
+            <span className="s">
+              {formatDate(e.on, me.today, { weekday: true })}
+              {e.on >= me.today ? `, in ${daysBetween(me.today, e.on)}\u00A0d` : ', past'}
+            </span>
             {e.items.length > 0 && <p className="note">{e.items.join(' · ')}</p>}
-            {coach && <button className="lnk" onClick={() => setOpen(e)}>Change {e.name}</button>}
+            {coach && (
+              <button className="lnk" onClick={() => setOpen(e)}>
+                Change {e.name}
+              </button>
+            )}
           </li>
         ))}
       </ul>
-      {coach && <button className="btn" onClick={() => setOpen('new')}>Add an event</button>}
-      <Modal opened={open !== null} onClose={() => setOpen(null)} title={open === 'new' ? 'Add an event' : 'Change the event'}>{open && <Form event={open === 'new' ? null : open} onDone={() => setOpen(null)} />}</Modal>
+      {coach && (
+        <button className="btn" onClick={() => setOpen('new')}>
+          Add an event
+        </button>
+      )}
+      <Modal
+        opened={open !== null}
+        onClose={() => setOpen(null)}
+        title={open === 'new' ? 'Add an event' : 'Change the event'}
+      >
+        {open && <Form event={open === 'new' ? null : open} onDone={() => setOpen(null)} />}
+      </Modal>
     </>
   )
 }
@@ -38,16 +58,71 @@ function Form({ event, onDone }: { event: EventView | null; onDone: () => void }
   const [name, setName] = useState(event?.name ?? '')
   const [on, setOn] = useState(event?.on ?? '')
   const [items, setItems] = useState(event?.items.join('\n') ?? '')
-  const write = useWrite((b: EventBody) => api.post(`/api/athletes/${athlete.id}/events`, b), touchedBy(athlete.id))
-  const save = (removed: boolean) => write.mutate({ id, name: name.trim(), on, items: items.split('\n').map((t) => t.trim()).filter(Boolean), note: event?.note ?? '', supersedesId: event?.id ?? null, removed }, { onSuccess: onDone })
+  const write = useWrite(
+    (b: EventBody) => api.post(`/api/athletes/${athlete.id}/events`, b),
+    touchedBy(athlete.id),
+  )
+  const save = (removed: boolean) =>
+    write.mutate(
+      {
+        id,
+        name: name.trim(),
+        on,
+        items: items
+          .split('\n')
+          .map((t) => t.trim())
+          .filter(Boolean),
+        note: event?.note ?? '',
+        supersedesId: event?.id ?? null,
+        removed,
+      },
+      { onSuccess: onDone },
+    )
   return (
-    <form onSubmit={(e) => { e.preventDefault(); save(false) }}>
+    <form
+      onSubmit={(e) => {
+        e.preventDefault()
+        save(false)
+      }}
+    >
       <Stack gap="sm">
-        <TextInput label="Name" data-autofocus value={name} onChange={(e) => setName(e.currentTarget.value)} />
-        <TextInput label="Date" type="date" value={on} onChange={(e) => setOn(e.currentTarget.value)} />
-        <Textarea label="Lifts or obstacles" description="One a line" autosize minRows={3} value={items} onChange={(e) => setItems(e.currentTarget.value)} />
-        <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-        <div className="row"><Button type="submit" disabled={name.trim() === '' || on === ''} loading={write.isPending}>{event ? 'Change' : 'Add'}</Button>{event && <button type="button" className="btn" onClick={() => save(true)}>Take it out</button>}</div>
+        <TextInput
+          label="Name"
+          data-autofocus
+          value={name}
+          onChange={(e) => setName(e.currentTarget.value)}
+        />
+        <TextInput
+          label="Date"
+          type="date"
+          value={on}
+          onChange={(e) => setOn(e.currentTarget.value)}
+        />
+        <Textarea
+          label="Lifts or obstacles"
+          description="One a line"
+          autosize
+          minRows={3}
+          value={items}
+          onChange={(e) => setItems(e.currentTarget.value)}
+        />
+        <p className="said" role="alert">
+          {write.error && failureText(write.error)}
+        </p>
+        <div className="row">
+          <Button
+            type="submit"
+            disabled={name.trim() === '' || on === ''}
+            loading={write.isPending}
+          >
+            {event ? 'Change' : 'Add'}
+          </Button>
+          {event && (
+            <button type="button" className="btn" onClick={() => save(true)}>
+              Take it out
+            </button>
+          )}
+        </div>
       </Stack>
     </form>
   )

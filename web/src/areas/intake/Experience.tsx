@@ -14,7 +14,10 @@ const familyName = (id: FamilyId | null): string =>
   id ? rowOf(FAMILIES, id).name.toLowerCase() : 'any implement'
 const weekWord = (n: number): string => `${n} ${n === 1 ? 'week' : 'weeks'}`
 
-/** Weeks of each quality: entered with their origin, or counted from the record of the last half year. Eight open maximal work. */
+/**
+ * Weeks of each quality: entered with their origin, or counted from the record of the last half
+ * year. Eight open maximal work.
+ */
 export function Experience() {
   const { athlete, me } = useAthletePage()
   const [adding, setAdding] = useState(false)

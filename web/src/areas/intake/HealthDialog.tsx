@@ -8,7 +8,10 @@ import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
-/** All health questions at once, the first time something needs them; they can wait a day. `onDone`: answered or put off. */
+/**
+ * All health questions at once, the first time something needs them; they can wait a day. `onDone`:
+ * answered or put off.
+ */
 export function HealthDialog({
   opened,
   onClose,

@@ -32,26 +32,80 @@ export default function Intake() {
   const leaving = useBlocker(profileDirty || weekDirty)
   return (
     <main className="intake">
-      <section aria-labelledby="who"><h2 id="who">Athlete</h2><Profile onDirty={setProfileDirty} /></section>
-      <section aria-labelledby="hands"><h2 id="hands">Hands and body mass</h2><Hands /></section>
-      <section aria-labelledby="injuries"><h2 id="injuries">Injuries, past and present</h2><Injuries /></section>
-      <section aria-labelledby="health"><h2 id="health">Health questions</h2><Health /></section>
-      <section aria-labelledby="experience"><h2 id="experience">Experience</h2><Experience /></section>
-      <section className="wide" aria-labelledby="week"><h2 id="week">Usual week</h2><Week onDirty={setWeekDirty} /></section>
-      <section aria-labelledby="events"><h2 id="events">Events</h2><Events /></section>
-      <section aria-labelledby="handles"><h2 id="handles">Hands on the handles</h2><Handles /></section>
-      <section aria-labelledby="outcomes"><h2 id="outcomes">Outcomes of the sport</h2><Outcomes /></section>
-      <section className="wide no-rule"><History /><PutAway /><button className="btn print" onClick={() => window.print()}>Print the intake sheet</button></section>
-      <Modal opened={leaving.state === 'blocked'} onClose={() => leaving.reset?.()} title="Leave without saving?">
-        <p className="s">{profileDirty ? `What you changed about ${athlete.name}` : 'The usual week'} is not saved yet.</p>
-        <div className="row modal-row"><Button onClick={() => leaving.reset?.()}>Stay</Button><button className="btn" onClick={() => leaving.proceed?.()}>Leave without saving</button></div>
+      <section aria-labelledby="who">
+        <h2 id="who">Athlete</h2>
+        <Profile onDirty={setProfileDirty} />
+      </section>
+      <section aria-labelledby="hands">
+        <h2 id="hands">Hands and body mass</h2>
+        <Hands />
+      </section>
+      <section aria-labelledby="injuries">
+        <h2 id="injuries">Injuries, past and present</h2>
+        <Injuries />
+      </section>
+      <section aria-labelledby="health">
+        <h2 id="health">Health questions</h2>
+        <Health />
+      </section>
+      <section aria-labelledby="experience">
+        <h2 id="experience">Experience</h2>
+        <Experience />
+      </section>
+      <section className="wide" aria-labelledby="week">
+        <h2 id="week">Usual week</h2>
+        <Week onDirty={setWeekDirty} />
+      </section>
+      <section aria-labelledby="events">
+        <h2 id="events">Events</h2>
+        <Events />
+      </section>
+      <section aria-labelledby="handles">
+        <h2 id="handles">Hands on the handles</h2>
+        <Handles />
+      </section>
+      <section aria-labelledby="outcomes">
+        <h2 id="outcomes">Outcomes of the sport</h2>
+        <Outcomes />
+      </section>
+      <section className="wide no-rule">
+        <History />
+        <PutAway />
+        <button className="btn print" onClick={() => window.print()}>
+          Print the intake sheet
+        </button>
+      </section>
+      <Modal
+        opened={leaving.state === 'blocked'}
+        onClose={() => leaving.reset?.()}
+        title="Leave without saving?"
+      >
+        <p className="s">
+          {profileDirty ? `What you changed about ${athlete.name}` : 'The usual week'} is not saved
+          yet.
+        </p>
+        <div className="row modal-row">
+          <Button onClick={() => leaving.reset?.()}>Stay</Button>
+          <button className="btn" onClick={() => leaving.proceed?.()}>
+            Leave without saving
+          </button>
+        </div>
       </Modal>
     </main>
   )
 }
 
 const PROFILE = object(profileShape)
-const NAMES = { name: 'Name', birthDate: 'Birth date', sexForNorms: 'Sex, for norms', dominantHand: 'Dominant hand', level: 'Level', guardian: 'Guardian consent', skin: 'Skin', note: 'Note' }
+const NAMES = {
+  name: 'Name',
+  birthDate: 'Birth date',
+  sexForNorms: 'Sex, for norms',
+  dominantHand: 'Dominant hand',
+  level: 'Level',
+  guardian: 'Guardian consent',
+  skin: 'Skin',
+  note: 'Note',
+}
 
 function Profile({ onDirty }: { onDirty: (dirty: boolean) => void }) {
   const { athlete, me } = useAthletePage()
@@ -64,20 +118,36 @@ function Profile({ onDirty }: { onDirty: (dirty: boolean) => void }) {
       return birth ? { ...errors, birthDate: birth } : errors
     },
   })
-  const [from, setFrom] = useState(() => ({ profile: profileOf(athlete), version: athlete.version }))
-  const change = useChange<ProfileBody>(`/api/athletes/${athlete.id}`, from.profile, from.version, touchedBy(athlete.id))
+  const [from, setFrom] = useState(() => ({
+    profile: profileOf(athlete),
+    version: athlete.version,
+  }))
+  const change = useChange<ProfileBody>(
+    `/api/athletes/${athlete.id}`,
+    from.profile,
+    from.version,
+    touchedBy(athlete.id),
+  )
   const dirty = form.isDirty()
   const unsaved = dirty && !change.busy
   useEffect(() => onDirty(unsaved), [onDirty, unsaved])
-  // A form nobody has touched follows what is on record; one that was is kept, and merged when it is saved.
+  // A form nobody has touched follows what is on record; one that was is kept, and merged when it
+  // is saved.
   useEffect(() => {
     if (dirty || athlete.version === from.version) return
     setFrom({ profile: profileOf(athlete), version: athlete.version })
     form.setValues(profileOf(athlete))
     form.resetDirty(profileOf(athlete))
   }, [athlete.version, dirty]) // eslint-disable-line react-hooks/exhaustive-deps
-  useEffect(() => { if (change.error instanceof ApiProblem) form.setErrors(change.error.fieldErrors()) }, [change.error]) // eslint-disable-line react-hooks/exhaustive-deps
-  const save = (body: ProfileBody) => change.save(body, (saved) => { form.setValues(saved); form.resetDirty(saved); notifications.show({ message: 'Saved' }) })
+  useEffect(() => {
+    if (change.error instanceof ApiProblem) form.setErrors(change.error.fieldErrors())
+  }, [change.error]) // eslint-disable-line react-hooks/exhaustive-deps
+  const save = (body: ProfileBody) =>
+    change.save(body, (saved) => {
+      form.setValues(saved)
+      form.resetDirty(saved)
+      notifications.show({ message: 'Saved' })
+    })
   const coach = me.role === 'coach'
   return (
     <form onSubmit={form.onSubmit(save)} noValidate>
@@ -85,9 +155,15 @@ function Profile({ onDirty }: { onDirty: (dirty: boolean) => void }) {
         <Stack gap="sm">
           <ProfileFields form={form} today={me.today} />
           <div className="row">
-            <Button type="submit" disabled={!dirty} loading={change.busy}>Save athlete</Button>
-            <button type="button" className="lnk" hidden={!dirty} onClick={() => form.reset()}>Undo changes</button>
-            <span className="said" role="alert">{change.error !== null && failureText(change.error)}</span>
+            <Button type="submit" disabled={!dirty} loading={change.busy}>
+              Save athlete
+            </Button>
+            <button type="button" className="lnk" hidden={!dirty} onClick={() => form.reset()}>
+              Undo changes
+            </button>
+            <span className="said" role="alert">
+              {change.error !== null && failureText(change.error)}
+            </span>
             <Clash change={change} names={NAMES} />
           </div>
         </Stack>

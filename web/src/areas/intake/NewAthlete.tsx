@@ -31,21 +31,51 @@ export default function NewAthlete() {
   const name = form.values.name.trim().toLowerCase()
   const twin = (useNames().data ?? []).find((a) => a.name.toLowerCase() === name)
   const write = useWrite((body: AthleteBody) => api.post('/api/athletes', body), [keys.roster])
-  const save = (body: AthleteBody) => write.mutate({ ...body, name: body.name.trim() }, {
-    onSuccess: () => void navigate(`/athletes/${ids.id}/intake`),
-    onError: (e) => e instanceof ApiProblem && form.setErrors(e.fieldErrors()),
-  })
+  const save = (body: AthleteBody) =>
+    write.mutate(
+      { ...body, name: body.name.trim() },
+      {
+        onSuccess: () => void navigate(`/athletes/${ids.id}/intake`),
+        onError: (e) => e instanceof ApiProblem && form.setErrors(e.fieldErrors()),
+      },
+    )
   return (
     <main className="narrow">
       <h1>New athlete</h1>
-      <details className="several"><summary>Several at once</summary><AddNames /></details>
+      <details className="several">
+        <summary>Several at once</summary>
+        <AddNames />
+      </details>
       <form onSubmit={form.onSubmit(save)} noValidate>
         <Stack gap="md">
-          <Select label="Sport or goal" searchable data={choicesWith(own)} placeholder="Choose" {...form.getInputProps('sportId')} />
+          <Select
+            label="Sport or goal"
+            searchable
+            data={choicesWith(own)}
+            placeholder="Choose"
+            {...form.getInputProps('sportId')}
+          />
           <ProfileFields form={form} today={today} />
-          {twin && <p className="said" role="status">{twin.name} is on the roster already. <Link className="lnk" to={`/athletes/${twin.id}/intake`}>Open that athlete</Link>, or add a second one of this name.</p>}
-          <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-          <div className="row"><Button type="submit" loading={write.isPending}>Add and go on to intake</Button><Link className="lnk" to="/">Cancel</Link></div>
+          {twin && (
+            <p className="said" role="status">
+              {twin.name} is on the roster already.{' '}
+              <Link className="lnk" to={`/athletes/${twin.id}/intake`}>
+                Open that athlete
+              </Link>
+              , or add a second one of this name.
+            </p>
+          )}
+          <p className="said" role="alert">
+            {write.error && failureText(write.error)}
+          </p>
+          <div className="row">
+            <Button type="submit" loading={write.isPending}>
+              Add and go on to intake
+            </Button>
+            <Link className="lnk" to="/">
+              Cancel
+            </Link>
+          </div>
         </Stack>
       </form>
     </main>

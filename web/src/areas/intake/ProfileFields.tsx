@@ -7,32 +7,105 @@ import { ageOn, isLocalDate } from '@mano/core/units/dates'
 /** What the form holds: the version goes with the change. */
 export type ProfileBody = Omit<Sent, 'version'>
 
-export const emptyProfile: ProfileBody = { name: '', birthDate: null, sexForNorms: null, dominantHand: null, level: 'trained', guardian: null, skin: 'normal', note: '' }
+export const emptyProfile: ProfileBody = {
+  name: '',
+  birthDate: null,
+  sexForNorms: null,
+  dominantHand: null,
+  level: 'trained',
+  guardian: null,
+  skin: 'normal',
+  note: '',
+}
 export const profileOf = (a: AthleteView): ProfileBody => ({
-  name: a.name, birthDate: a.birthDate, sexForNorms: a.sexForNorms, dominantHand: a.dominantHand, level: a.level, guardian: a.guardian, skin: a.skin, note: a.note,
+  name: a.name,
+  birthDate: a.birthDate,
+  sexForNorms: a.sexForNorms,
+  dominantHand: a.dominantHand,
+  level: a.level,
+  guardian: a.guardian,
+  skin: a.skin,
+  note: a.note,
 })
 
 /** The fields of an athlete's profile; the same rules speak here and on the server. */
-export function ProfileFields<T extends ProfileBody>({ form, today, autoFocus = false }: { form: UseFormReturnType<T>; today: string; autoFocus?: boolean }) {
+export function ProfileFields<T extends ProfileBody>({
+  form,
+  today,
+  autoFocus = false,
+}: {
+  form: UseFormReturnType<T>
+  today: string
+  autoFocus?: boolean
+}) {
   const f = form as unknown as UseFormReturnType<ProfileBody>
   const birth = f.values.birthDate
   const minor = birth !== null && isLocalDate(birth) && birth <= today && ageOn(birth, today) < 18
   return (
     <>
       <TextInput label="Name" autoFocus={autoFocus} {...f.getInputProps('name')} />
-      <TextInput label="Birth date" type="date" max={today} {...f.getInputProps('birthDate')} value={birth ?? ''} onChange={(e) => f.setFieldValue('birthDate', e.currentTarget.value || null)} />
+      <TextInput
+        label="Birth date"
+        type="date"
+        max={today}
+        {...f.getInputProps('birthDate')}
+        value={birth ?? ''}
+        onChange={(e) => f.setFieldValue('birthDate', e.currentTarget.value || null)}
+      />
       <div>
-        <span className="field-label" id="dominant">Dominant hand</span>
-        <SegmentedControl aria-labelledby="dominant" fullWidth data={[{ value: 'left', label: 'Left' }, { value: '', label: 'Not asked' }, { value: 'right', label: 'Right' }]} value={f.values.dominantHand ?? ''} onChange={(v) => f.setFieldValue('dominantHand', (v || null) as ProfileBody['dominantHand'])} />
+        <span className="field-label" id="dominant">
+          Dominant hand
+        </span>
+        <SegmentedControl
+          aria-labelledby="dominant"
+          fullWidth
+          data={[
+            { value: 'left', label: 'Left' },
+            { value: '', label: 'Not asked' },
+            { value: 'right', label: 'Right' },
+          ]}
+          value={f.values.dominantHand ?? ''}
+          onChange={(v) =>
+            f.setFieldValue('dominantHand', (v || null) as ProfileBody['dominantHand'])
+          }
+        />
       </div>
-      <Select label="Level" allowDeselect={false} data={LEVELS.map((l) => ({ value: l.id, label: l.says ? `${l.name}, ${l.says}` : l.name }))} {...f.getInputProps('level')} />
-      <Select label="Sex, for published norms only" description="May stay empty: norms are then left out" clearable data={[{ value: 'female', label: 'Female' }, { value: 'male', label: 'Male' }]} {...f.getInputProps('sexForNorms')} />
+      <Select
+        label="Level"
+        allowDeselect={false}
+        data={LEVELS.map((l) => ({ value: l.id, label: l.says ? `${l.name}, ${l.says}` : l.name }))}
+        {...f.getInputProps('level')}
+      />
+      <Select
+        label="Sex, for published norms only"
+        description="May stay empty: norms are then left out"
+        clearable
+        data={[
+          { value: 'female', label: 'Female' },
+          { value: 'male', label: 'Male' },
+        ]}
+        {...f.getInputProps('sexForNorms')}
+      />
       {birth === null && <p className="note">Without a birth date the gates for under 18 apply.</p>}
       {(minor || f.values.guardian) && <GuardianFields form={f} today={today} />}
       <div>
-        <span className="field-label" id="skin">Skin</span>
-        <SegmentedControl aria-labelledby="skin" fullWidth data={SKINS.map((s) => ({ value: s.id, label: s.name }))} value={f.values.skin} onChange={(v) => f.setFieldValue('skin', v as ProfileBody['skin'])} />
-        <p className="note">{f.values.skin === 'sweaty' ? 'Chalk on the hand; wipe the implement each try.' : f.values.skin === 'dry' ? 'Little chalk; watch for splits.' : 'A split or flapper is entered as an injury.'}</p>
+        <span className="field-label" id="skin">
+          Skin
+        </span>
+        <SegmentedControl
+          aria-labelledby="skin"
+          fullWidth
+          data={SKINS.map((s) => ({ value: s.id, label: s.name }))}
+          value={f.values.skin}
+          onChange={(v) => f.setFieldValue('skin', v as ProfileBody['skin'])}
+        />
+        <p className="note">
+          {f.values.skin === 'sweaty'
+            ? 'Chalk on the hand; wipe the implement each try.'
+            : f.values.skin === 'dry'
+              ? 'Little chalk; watch for splits.'
+              : 'A split or flapper is entered as an injury.'}
+        </p>
       </div>
       <Textarea label="Note" autosize minRows={2} maxRows={6} {...f.getInputProps('note')} />
     </>
@@ -40,7 +113,13 @@ export function ProfileFields<T extends ProfileBody>({ form, today, autoFocus = 
 }
 
 /** Consent is a fact: who, in what relation, when. Nothing is claimed until all three are there. */
-function GuardianFields({ form: f, today }: { form: UseFormReturnType<ProfileBody>; today: string }) {
+function GuardianFields({
+  form: f,
+  today,
+}: {
+  form: UseFormReturnType<ProfileBody>
+  today: string
+}) {
   const g = f.values.guardian
   const set = (more: Partial<NonNullable<ProfileBody['guardian']>>) => {
     const next = { by: '', relation: '', on: today, ...g, ...more }
@@ -48,10 +127,33 @@ function GuardianFields({ form: f, today }: { form: UseFormReturnType<ProfileBod
   }
   return (
     <fieldset className="guardian">
-      <legend>Guardian consent: {g && g.by && g.relation ? `${g.by}, ${g.relation}` : 'not recorded'}</legend>
-      <TextInput label="Guardian's name" maxLength={120} value={g?.by ?? ''} error={f.errors['guardian.by']} onChange={(e) => set({ by: e.currentTarget.value })} />
-      <TextInput label="Relation" placeholder="Mother, father, legal guardian" maxLength={60} value={g?.relation ?? ''} error={f.errors['guardian.relation']} onChange={(e) => set({ relation: e.currentTarget.value })} />
-      <TextInput label="Consented on" type="date" max={today} value={g?.on ?? ''} error={f.errors['guardian.on']} disabled={!g} onChange={(e) => set({ on: e.currentTarget.value })} />
+      <legend>
+        Guardian consent: {g && g.by && g.relation ? `${g.by}, ${g.relation}` : 'not recorded'}
+      </legend>
+      <TextInput
+        label="Guardian's name"
+        maxLength={120}
+        value={g?.by ?? ''}
+        error={f.errors['guardian.by']}
+        onChange={(e) => set({ by: e.currentTarget.value })}
+      />
+      <TextInput
+        label="Relation"
+        placeholder="Mother, father, legal guardian"
+        maxLength={60}
+        value={g?.relation ?? ''}
+        error={f.errors['guardian.relation']}
+        onChange={(e) => set({ relation: e.currentTarget.value })}
+      />
+      <TextInput
+        label="Consented on"
+        type="date"
+        max={today}
+        value={g?.on ?? ''}
+        error={f.errors['guardian.on']}
+        disabled={!g}
+        onChange={(e) => set({ on: e.currentTarget.value })}
+      />
     </fieldset>
   )
 }

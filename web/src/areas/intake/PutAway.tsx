@@ -5,7 +5,10 @@ import { keys, useWrite } from '../../app/data'
 import { Reasoned } from '../../app/Reasoned'
 import { useAthletePage } from '../athlete/AthletePage'
 
-/** An athlete who left is put away: off the roster, nothing erased, brought back from the hall's page. Who was added by mistake and never measured can go for good. */
+/**
+ * An athlete who left is put away: off the roster, nothing erased, brought back from the hall's
+ * page. Who was added by mistake and never measured can go for good.
+ */
 export function PutAway() {
   const { athlete, me } = useAthletePage()
   const navigate = useNavigate()

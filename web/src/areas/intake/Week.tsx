@@ -2,16 +2,35 @@ import { notifications } from '@mantine/notifications'
 import { useEffect, useState } from 'react'
 import { v7 } from 'uuid'
 import type { WeekBody } from '@mano/contract/intake'
-import { EMPTY_WEEK, frameOfWeek, HAND_LOADS, HAND_WORK, sameWeek, type Activity, type TrainingDay, type TrainingWeek } from '@mano/core/intake/week'
+import {
+  EMPTY_WEEK,
+  frameOfWeek,
+  HAND_LOADS,
+  HAND_WORK,
+  sameWeek,
+  type Activity,
+  type TrainingDay,
+  type TrainingWeek,
+} from '@mano/core/intake/week'
 import { DAY_NAMES, PLACES } from '@mano/core/plan/types'
 import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
-const NEW: Activity = { what: 'Sport training', at: '18:00', minutes: 90, handLoad: 2, heavyPulls: false, straps: false }
+const NEW: Activity = {
+  what: 'Sport training',
+  at: '18:00',
+  minutes: 90,
+  handLoad: 2,
+  heavyPulls: false,
+  straps: false,
+}
 
-/** The usual week: other training with what it does to the hands, daily work, and what is left for grip. Plans start from it. */
+/**
+ * The usual week: other training with what it does to the hands, daily work, and what is left for
+ * grip. Plans start from it.
+ */
 export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
   const { athlete, me } = useAthletePage()
   const saved = athlete.week ?? EMPTY_WEEK
@@ -19,57 +38,277 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
   const [picked, setPicked] = useState<number | null>(null)
   const dirty = !sameWeek(week, saved)
   useEffect(() => onDirty(dirty), [onDirty, dirty])
-  const write = useWrite((b: WeekBody) => api.post(`/api/athletes/${athlete.id}/weeks`, b), [...touchedBy(athlete.id), ['plan', athlete.id]])
+  const write = useWrite(
+    (b: WeekBody) => api.post(`/api/athletes/${athlete.id}/weeks`, b),
+    [...touchedBy(athlete.id), ['plan', athlete.id]],
+  )
   const coach = me.role === 'coach'
-  const setDay = (d: number, more: Partial<TrainingDay>) => setWeek({ ...week, days: week.days.map((x, i) => (i === d ? { ...x, ...more } : x)) })
+  const setDay = (d: number, more: Partial<TrainingDay>) =>
+    setWeek({ ...week, days: week.days.map((x, i) => (i === d ? { ...x, ...more } : x)) })
   const frame = frameOfWeek(week)
-  const wrong = week.days.some((d) => d.activities.some((a) => a.what.trim() === '' || !/^\d\d:\d\d$/.test(a.at) || a.minutes < 1))
+  const wrong = week.days.some((d) =>
+    d.activities.some((a) => a.what.trim() === '' || !/^\d\d:\d\d$/.test(a.at) || a.minutes < 1),
+  )
   return (
-    <form className="week" noValidate onSubmit={(e) => { e.preventDefault(); write.mutate({ id: v7(), ...week, days: week.days.map((d) => ({ ...d, activities: d.activities.map((a) => ({ ...a, what: a.what.trim() })) })) }, { onSuccess: () => { setPicked(null); notifications.show({ message: 'Usual week kept; new plans start from it' }) } }) }}>
+    <form
+      className="week"
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault()
+        write.mutate(
+          {
+            id: v7(),
+            ...week,
+            days: week.days.map((d) => ({
+              ...d,
+              activities: d.activities.map((a) => ({ ...a, what: a.what.trim() })),
+            })),
+          },
+          {
+            onSuccess: () => {
+              setPicked(null)
+              notifications.show({ message: 'Usual week kept; new plans start from it' })
+            },
+          },
+        )
+      }}
+    >
       <div className="week-days">
         {week.days.map((day, d) => (
-          <button type="button" key={d} aria-pressed={picked === d} className={`week-day ${picked === d ? 'picked' : ''}`} onClick={() => setPicked(picked === d ? null : d)}>
+          <button
+            type="button"
+            key={d}
+            aria-pressed={picked === d}
+            className={`week-day ${picked === d ? 'picked' : ''}`}
+            onClick={() => setPicked(picked === d ? null : d)}
+          >
             <b>{DAY_NAMES[d]}</b>
-            {day.activities.map((a, i) => <span key={i} className="n">{a.at} {a.what}, {a.minutes} min<small>hands {HAND_LOADS[a.handLoad]}{a.heavyPulls ? `, heavy pulls${a.straps ? ' with straps' : ''}` : ''}</small></span>)}
+            {day.activities.map((a, i) => (
+              <span key={i} className="n">
+                {a.at} {a.what}, {a.minutes} min
+                <small>
+                  hands {HAND_LOADS[a.handLoad]}
+                  {a.heavyPulls ? `, heavy pulls${a.straps ? ' with straps' : ''}` : ''}
+                </small>
+              </span>
+            ))}
             {day.activities.length === 0 && <span className="blank">No training</span>}
-            <span className="grip">{day.gripMinutes > 0 ? `Grip ${day.gripAt}, ${day.gripMinutes} min, ${rowOf(PLACES, day.place).name.toLowerCase()}` : 'No grip work'}</span>
-            <small>Plan sees hand load {frame[d]!.sportLoad} of 3{frame[d]!.heavyPull === 'none' ? '' : `, heavy pull ${frame[d]!.heavyPull}`}</small>
+            <span className="grip">
+              {day.gripMinutes > 0
+                ? `Grip ${day.gripAt}, ${day.gripMinutes} min, ${rowOf(PLACES, day.place).name.toLowerCase()}`
+                : 'No grip work'}
+            </span>
+            <small>
+              Plan sees hand load {frame[d]!.sportLoad} of 3
+              {frame[d]!.heavyPull === 'none' ? '' : `, heavy pull ${frame[d]!.heavyPull}`}
+            </small>
           </button>
         ))}
       </div>
-      {picked !== null && <Day key={picked} name={DAY_NAMES[picked]!} day={week.days[picked]!} disabled={!coach} onChange={(more) => setDay(picked, more)} />}
+      {picked !== null && (
+        <Day
+          key={picked}
+          name={DAY_NAMES[picked]!}
+          day={week.days[picked]!}
+          disabled={!coach}
+          onChange={(more) => setDay(picked, more)}
+        />
+      )}
       <div className="row week-foot">
-        <label>Work and daily use of the hands<select disabled={!coach} value={week.handWork} onChange={(e) => setWeek({ ...week, handWork: Number(e.currentTarget.value) as TrainingWeek['handWork'] })}>{HAND_WORK.map((h) => <option key={h.id} value={h.id}>{h.name}</option>)}</select></label>
-        <label>In words<input disabled={!coach} maxLength={200} value={week.handWorkNote} onChange={(e) => setWeek({ ...week, handWorkNote: e.currentTarget.value })} /></label>
-        {coach && <button className="btn pri" type="submit" disabled={!dirty || wrong || write.isPending}>Keep this week</button>}
-        <button type="button" className="lnk" hidden={!dirty} onClick={() => { setWeek(saved); setPicked(null) }}>Undo changes</button>
-        <span className="said" role="alert">{wrong ? 'Each piece of training needs a name, a time and minutes.' : write.error && failureText(write.error)}</span>
+        <label>
+          Work and daily use of the hands
+          <select
+            disabled={!coach}
+            value={week.handWork}
+            onChange={(e) =>
+              setWeek({
+                ...week,
+                handWork: Number(e.currentTarget.value) as TrainingWeek['handWork'],
+              })
+            }
+          >
+            {HAND_WORK.map((h) => (
+              <option key={h.id} value={h.id}>
+                {h.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          In words
+          <input
+            disabled={!coach}
+            maxLength={200}
+            value={week.handWorkNote}
+            onChange={(e) => setWeek({ ...week, handWorkNote: e.currentTarget.value })}
+          />
+        </label>
+        {coach && (
+          <button className="btn pri" type="submit" disabled={!dirty || wrong || write.isPending}>
+            Keep this week
+          </button>
+        )}
+        <button
+          type="button"
+          className="lnk"
+          hidden={!dirty}
+          onClick={() => {
+            setWeek(saved)
+            setPicked(null)
+          }}
+        >
+          Undo changes
+        </button>
+        <span className="said" role="alert">
+          {wrong
+            ? 'Each piece of training needs a name, a time and minutes.'
+            : write.error && failureText(write.error)}
+        </span>
       </div>
     </form>
   )
 }
 
-function Day({ name, day, disabled, onChange }: { name: string; day: TrainingDay; disabled: boolean; onChange: (more: Partial<TrainingDay>) => void }) {
-  const set = (i: number, more: Partial<Activity>) => onChange({ activities: day.activities.map((a, k) => (k === i ? { ...a, ...more } : a)) })
+function Day({
+  name,
+  day,
+  disabled,
+  onChange,
+}: {
+  name: string
+  day: TrainingDay
+  disabled: boolean
+  onChange: (more: Partial<TrainingDay>) => void
+}) {
+  const set = (i: number, more: Partial<Activity>) =>
+    onChange({ activities: day.activities.map((a, k) => (k === i ? { ...a, ...more } : a)) })
   return (
     <fieldset className="day-edit" disabled={disabled}>
       <legend>{name}</legend>
       {day.activities.map((a, i) => (
         <div className="row" key={i}>
-          <label>Training<input value={a.what} maxLength={60} onChange={(e) => set(i, { what: e.currentTarget.value })} /></label>
-          <label>At<input type="time" value={a.at} onChange={(e) => set(i, { at: e.currentTarget.value })} /></label>
-          <label>Minutes<input type="number" min={1} max={600} step={5} value={a.minutes} onChange={(e) => set(i, { minutes: Math.round(Number(e.currentTarget.value)) || 0 })} /></label>
-          <label>Loads the hands<select value={a.handLoad} onChange={(e) => set(i, { handLoad: Number(e.currentTarget.value) as Activity['handLoad'] })}>{HAND_LOADS.map((w, n) => <option key={w} value={n}>{n} {w}</option>)}</select></label>
-          <label className="tick"><input type="checkbox" checked={a.heavyPulls} onChange={(e) => set(i, { heavyPulls: e.currentTarget.checked, straps: e.currentTarget.checked && a.straps })} /> Heavy pulls</label>
-          <label className="tick"><input type="checkbox" disabled={!a.heavyPulls} checked={a.straps} onChange={(e) => set(i, { straps: e.currentTarget.checked })} /> With straps</label>
-          <button type="button" className="lnk" onClick={() => onChange({ activities: day.activities.filter((_, k) => k !== i) })}>Take out</button>
+          <label>
+            Training
+            <input
+              value={a.what}
+              maxLength={60}
+              onChange={(e) => set(i, { what: e.currentTarget.value })}
+            />
+          </label>
+          <label>
+            At
+            <input
+              type="time"
+              value={a.at}
+              onChange={(e) => set(i, { at: e.currentTarget.value })}
+            />
+          </label>
+          <label>
+            Minutes
+            <input
+              type="number"
+              min={1}
+              max={600}
+              step={5}
+              value={a.minutes}
+              onChange={(e) => set(i, { minutes: Math.round(Number(e.currentTarget.value)) || 0 })}
+            />
+          </label>
+          <label>
+            Loads the hands
+            <select
+              value={a.handLoad}
+              onChange={(e) =>
+                set(i, { handLoad: Number(e.currentTarget.value) as Activity['handLoad'] })
+              }
+            >
+              {HAND_LOADS.map((w, n) => (
+                <option key={w} value={n}>
+                  {n} {w}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="tick">
+            <input
+              type="checkbox"
+              checked={a.heavyPulls}
+              onChange={(e) =>
+                set(i, {
+                  heavyPulls: e.currentTarget.checked,
+                  straps: e.currentTarget.checked && a.straps,
+                })
+              }
+            />{' '}
+            Heavy pulls
+          </label>
+          <label className="tick">
+            <input
+              type="checkbox"
+              disabled={!a.heavyPulls}
+              checked={a.straps}
+              onChange={(e) => set(i, { straps: e.currentTarget.checked })}
+            />{' '}
+            With straps
+          </label>
+          <button
+            type="button"
+            className="lnk"
+            onClick={() => onChange({ activities: day.activities.filter((_, k) => k !== i) })}
+          >
+            Take out
+          </button>
         </div>
       ))}
-      {day.activities.length < 6 && <button type="button" className="lnk" onClick={() => onChange({ activities: [...day.activities, NEW] })}>Add training</button>}
+      {day.activities.length < 6 && (
+        <button
+          type="button"
+          className="lnk"
+          onClick={() => onChange({ activities: [...day.activities, NEW] })}
+        >
+          Add training
+        </button>
+      )}
       <div className="row">
-        <label>Minutes for grip<input type="number" min={0} max={240} step={5} value={day.gripMinutes} onChange={(e) => onChange({ gripMinutes: Math.min(240, Math.max(0, Math.round(Number(e.currentTarget.value)) || 0)) })} /></label>
-        <label>At<input type="time" value={day.gripAt} onChange={(e) => onChange({ gripAt: e.currentTarget.value || '18:00' })} /></label>
-        <label>Where<select value={day.place} onChange={(e) => onChange({ place: e.currentTarget.value as TrainingDay['place'] })}>{PLACES.map((p) => <option key={p.id} value={p.id}>{p.name}</option>)}</select></label>
+        <label>
+          Minutes for grip
+          <input
+            type="number"
+            min={0}
+            max={240}
+            step={5}
+            value={day.gripMinutes}
+            onChange={(e) =>
+              onChange({
+                gripMinutes: Math.min(
+                  240,
+                  Math.max(0, Math.round(Number(e.currentTarget.value)) || 0),
+                ),
+              })
+            }
+          />
+        </label>
+        <label>
+          At
+          <input
+            type="time"
+            value={day.gripAt}
+            onChange={(e) => onChange({ gripAt: e.currentTarget.value || '18:00' })}
+          />
+        </label>
+        <label>
+          Where
+          <select
+            value={day.place}
+            onChange={(e) => onChange({ place: e.currentTarget.value as TrainingDay['place'] })}
+          >
+            {PLACES.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.name}
+              </option>
+            ))}
+          </select>
+        </label>
       </div>
     </fieldset>
   )

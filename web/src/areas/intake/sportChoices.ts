@@ -3,8 +3,15 @@ import type { DemandSource } from '@mano/core/demand/profile'
 
 /** Shipped sports and goals by family. */
 const shipped = [...new Set(SPORTS.map((s) => s.family))].map((family) => ({
-  group: family.charAt(0).toUpperCase() + family.slice(1), items: SPORTS.filter((s) => s.family === family).map((s) => ({ value: s.id as string, label: s.name })),
+  group: family.charAt(0).toUpperCase() + family.slice(1),
+  items: SPORTS.filter((s) => s.family === family).map((s) => ({
+    value: s.id as string,
+    label: s.name,
+  })),
 }))
 
 /** With the hall's own sports and events first. */
-export const choicesWith = (own: readonly DemandSource[]) => (own.length > 0 ? [{ group: 'Own', items: own.map((s) => ({ value: s.id, label: s.name })) }, ...shipped] : shipped)
+export const choicesWith = (own: readonly DemandSource[]) =>
+  own.length > 0
+    ? [{ group: 'Own', items: own.map((s) => ({ value: s.id, label: s.name })) }, ...shipped]
+    : shipped

@@ -3,7 +3,13 @@ import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { UnitBody } from '@mano/contract/kit'
 import { IMPLEMENTS, implementById } from '@mano/core/catalogue/implements'
-import { ORIENTATIONS, SURFACES, TRAITS, type Orientation, type Surface } from '@mano/core/catalogue/traits'
+import {
+  ORIENTATIONS,
+  SURFACES,
+  TRAITS,
+  type Orientation,
+  type Surface,
+} from '@mano/core/catalogue/traits'
 import { formatBoth } from '@mano/core/units/inch'
 import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../app/api'
@@ -12,14 +18,25 @@ import { useUnits } from '../../app/units'
 import { emptyMeasures, MeasureFields, measuresOf } from './Measures'
 import './kit.css'
 
-interface Props { opened: boolean; kinds: readonly string[] | null; placeId?: string | undefined; onClose: () => void; onAdded: (id: string) => void }
+interface Props {
+  opened: boolean
+  kinds: readonly string[] | null
+  placeId?: string | undefined
+  onClose: () => void
+  onAdded: (id: string) => void
+}
 
 /** Adds one implement to a place, with all that is measured of it. */
 export function AddImplement({ opened, ...rest }: Props) {
-  return <Modal opened={opened} onClose={rest.onClose} title="Add an implement" size="lg">{opened && <Form {...rest} />}</Modal>
+  return (
+    <Modal opened={opened} onClose={rest.onClose} title="Add an implement" size="lg">
+      {opened && <Form {...rest} />}
+    </Modal>
+  )
 }
 
-export const options = (list: readonly { id: string; name: string }[]) => list.map((x) => ({ value: x.id, label: x.name }))
+export const options = (list: readonly { id: string; name: string }[]) =>
+  list.map((x) => ({ value: x.id, label: x.name }))
 
 function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
   const units = useUnits()
@@ -33,29 +50,103 @@ function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
   const [orientation, setOrientation] = useState<Orientation | null>(null)
   const [surface, setSurface] = useState<Surface | null>(null)
   const [draft, setDraft] = useState(emptyMeasures)
-  const write = useWrite((body: UnitBody) => api.post<{ id: string }>('/api/kit', body), [keys.kit, ['advice']])
+  const write = useWrite(
+    (body: UnitBody) => api.post<{ id: string }>('/api/kit', body),
+    [keys.kit, ['advice']],
+  )
   const chosen = kind ? implementById(kind) : undefined
   const traits = chosen ? TRAITS[chosen.id] : null
   const at = place ?? places.find((p) => p.kind === 'hall')?.id ?? null
   const measured = measuresOf(draft, units.length, today)
   return (
-    <form onSubmit={(e) => { e.preventDefault(); if (measured.ok && at) write.mutate({ ...ids, kind: kind as UnitBody['kind'], label: label.trim(), placeId: at, orientation, surface, ...measured.body } as UnitBody, { onSuccess: () => onAdded(ids.id) }) }}>
+    <form
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (measured.ok && at)
+          write.mutate(
+            {
+              ...ids,
+              kind: kind as UnitBody['kind'],
+              label: label.trim(),
+              placeId: at,
+              orientation,
+              surface,
+              ...measured.body,
+            } as UnitBody,
+            { onSuccess: () => onAdded(ids.id) },
+          )
+      }}
+    >
       <Stack gap="sm">
         <div className="two">
-          <Select label="Kind" data-autofocus searchable allowDeselect={false} data={options(choices)} value={kind} onChange={(v) => { setKind(v); setDraft(emptyMeasures) }} />
-          <Select label="Place" allowDeselect={false} data={options(places)} value={at} onChange={setPlace} />
+          <Select
+            label="Kind"
+            data-autofocus
+            searchable
+            allowDeselect={false}
+            data={options(choices)}
+            value={kind}
+            onChange={(v) => {
+              setKind(v)
+              setDraft(emptyMeasures)
+            }}
+          />
+          <Select
+            label="Place"
+            allowDeselect={false}
+            data={options(places)}
+            value={at}
+            onChange={setPlace}
+          />
         </div>
-        <TextInput label="Label" description="As written on it" value={label} onChange={(e) => setLabel(e.currentTarget.value)} />
+        <TextInput
+          label="Label"
+          description="As written on it"
+          value={label}
+          onChange={(e) => setLabel(e.currentTarget.value)}
+        />
         {chosen && <MeasureFields kind={chosen} draft={draft} onChange={setDraft} today={today} />}
         {traits && (
           <div className="two">
-            <Select label="Surface" clearable placeholder={`Usual: ${rowOf(SURFACES, traits.surface).name}`} data={options(SURFACES)} value={surface} onChange={(v) => setSurface(v as Surface | null)} />
-            <Select label="Lies or hangs" clearable placeholder={`Usual: ${rowOf(ORIENTATIONS, traits.orientation).name}`} data={options(ORIENTATIONS)} value={orientation} onChange={(v) => setOrientation(v as Orientation | null)} />
+            <Select
+              label="Surface"
+              clearable
+              placeholder={`Usual: ${rowOf(SURFACES, traits.surface).name}`}
+              data={options(SURFACES)}
+              value={surface}
+              onChange={(v) => setSurface(v as Surface | null)}
+            />
+            <Select
+              label="Lies or hangs"
+              clearable
+              placeholder={`Usual: ${rowOf(ORIENTATIONS, traits.orientation).name}`}
+              data={options(ORIENTATIONS)}
+              value={orientation}
+              onChange={(v) => setOrientation(v as Orientation | null)}
+            />
           </div>
         )}
-        {chosen && <p className="note">{[chosen.notes, chosen.usualMm && `usually ${formatBoth(chosen.usualMm[0], units.length)} to ${formatBoth(chosen.usualMm[1], units.length)}`].filter(Boolean).join('; ')}</p>}
-        <p className="said" role="alert">{!measured.ok ? measured.says : write.error && failureText(write.error)}</p>
-        <Button type="submit" disabled={!kind || label.trim() === '' || !measured.ok || !at} loading={write.isPending}>Add</Button>
+        {chosen && (
+          <p className="note">
+            {[
+              chosen.notes,
+              chosen.usualMm &&
+                `usually ${formatBoth(chosen.usualMm[0], units.length)} to ${formatBoth(chosen.usualMm[1], units.length)}`,
+            ]
+              .filter(Boolean)
+              .join('; ')}
+          </p>
+        )}
+        <p className="said" role="alert">
+          {!measured.ok ? measured.says : write.error && failureText(write.error)}
+        </p>
+        <Button
+          type="submit"
+          disabled={!kind || label.trim() === '' || !measured.ok || !at}
+          loading={write.isPending}
+        >
+          Add
+        </Button>
       </Stack>
     </form>
   )

@@ -30,64 +30,287 @@ export default function KitRoom() {
   const [adding, setAdding] = useState<'unit' | 'place' | null>(null)
   const [text, setText] = useState('')
   const error = kit.error ?? places.error
-  if (error) return <Failed error={error} retry={() => { void kit.refetch(); void places.refetch() }} />
+  if (error)
+    return (
+      <Failed
+        error={error}
+        retry={() => {
+          void kit.refetch()
+          void places.refetch()
+        }}
+      />
+    )
   if (!kit.data || !places.data || !me.data) return <main className="cols" aria-busy="true" />
   const today = me.data.today
   const coach = me.data.role === 'coach'
   const place = places.data.find((p) => p.id === params.get('place')) ?? places.data[0]!
   const here = kit.data.filter((u) => u.placeId === place.id)
   const needle = text.trim().toLowerCase()
-  const shown = here.filter((u) => needle === '' || `${u.label} ${implementById(u.kind)?.name ?? ''} ${implementById(u.kind)?.contact ?? ''}`.toLowerCase().includes(needle)).sort((a, b) => Number(a.retired) - Number(b.retired) || Number(b.upkeep?.due ?? false) - Number(a.upkeep?.due ?? false))
+  const shown = here
+    .filter(
+      (u) =>
+        needle === '' ||
+        `${u.label} ${implementById(u.kind)?.name ?? ''} ${implementById(u.kind)?.contact ?? ''}`
+          .toLowerCase()
+          .includes(needle),
+    )
+    .sort(
+      (a, b) =>
+        Number(a.retired) - Number(b.retired) ||
+        Number(b.upkeep?.due ?? false) - Number(a.upkeep?.due ?? false),
+    )
   const picked = kit.data.find((u) => u.id === params.get('unit') && u.placeId === place.id) ?? null
-  const go = (more: Record<string, string | null>) => setParams((p) => { for (const [k, v] of Object.entries(more)) { if (v === null) p.delete(k); else p.set(k, v) } return p }, { replace: true })
+  const go = (more: Record<string, string | null>) =>
+    setParams(
+      (p) => {
+        for (const [k, v] of Object.entries(more)) {
+          if (v === null) p.delete(k)
+          else p.set(k, v)
+        }
+        return p
+      },
+      { replace: true },
+    )
   const means = meaningOf(text)
   return (
     <main className="cols kit-cols">
       <section>
-        <div className="hall-head"><h1>Kit room</h1>{coach && <><button className="btn" onClick={() => setAdding('place')}>Add a place</button><button className="btn pri" onClick={() => setAdding('unit')}>Add an implement</button></>}</div>
-        <div className="kit-tools">
-          <div className="tabs" role="tablist" aria-label="Places">{places.data.map((p) => <button key={p.id} role="tab" aria-selected={p.id === place.id} onClick={() => go({ place: p.id, unit: null })}>{p.name} <small>{kit.data.filter((u) => u.placeId === p.id && !u.retired).length}</small></button>)}</div>
-          <input className="kit-find" aria-label="Find an implement" placeholder="Find" value={text} onChange={(e) => setText(e.currentTarget.value)} />
+        <div className="hall-head">
+          <h1>Kit room</h1>
+          {coach && (
+            <>
+              <button className="btn" onClick={() => setAdding('place')}>
+                Add a place
+              </button>
+              <button className="btn pri" onClick={() => setAdding('unit')}>
+                Add an implement
+              </button>
+            </>
+          )}
         </div>
-        {means.kind === 'several' && shown.length === 0 && <p className="note">"{means.word}" is a quality; it may mean {means.qualities.map((q) => q.name.toLowerCase()).join(', ')}. Implements for each are ranked in an athlete's demands.</p>}
+        <div className="kit-tools">
+          <div className="tabs" role="tablist" aria-label="Places">
+            {places.data.map((p) => (
+              <button
+                key={p.id}
+                role="tab"
+                aria-selected={p.id === place.id}
+                onClick={() => go({ place: p.id, unit: null })}
+              >
+                {p.name}{' '}
+                <small>{kit.data.filter((u) => u.placeId === p.id && !u.retired).length}</small>
+              </button>
+            ))}
+          </div>
+          <input
+            className="kit-find"
+            aria-label="Find an implement"
+            placeholder="Find"
+            value={text}
+            onChange={(e) => setText(e.currentTarget.value)}
+          />
+        </div>
+        {means.kind === 'several' && shown.length === 0 && (
+          <p className="note">
+            "{means.word}" is a quality; it may mean{' '}
+            {means.qualities.map((q) => q.name.toLowerCase()).join(', ')}. Implements for each are
+            ranked in an athlete's demands.
+          </p>
+        )}
         <table className="hall-kit">
-          <thead><tr><th scope="col">Label</th><th scope="col">Kind</th><th scope="col">Measured</th><th scope="col">State</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Label</th>
+              <th scope="col">Kind</th>
+              <th scope="col">Measured</th>
+              <th scope="col">State</th>
+            </tr>
+          </thead>
           <tbody>
             {shown.map((u) => (
-              <tr key={u.id} className={`${u.id === picked?.id ? 'picked' : ''} ${u.retired ? 'out' : ''}`} onClick={() => go({ unit: u.id })}>
-                <th scope="row"><button aria-pressed={u.id === picked?.id} onClick={(e) => { e.stopPropagation(); go({ unit: u.id }) }}>{u.label}</button></th>
+              <tr
+                key={u.id}
+                className={`${u.id === picked?.id ? 'picked' : ''} ${u.retired ? 'out' : ''}`}
+                onClick={() => go({ unit: u.id })}
+              >
+                <th scope="row">
+                  <button
+                    aria-pressed={u.id === picked?.id}
+                    onClick={(e) => {
+                      e.stopPropagation()
+                      go({ unit: u.id })
+                    }}
+                  >
+                    {u.label}
+                  </button>
+                </th>
                 <td>{implementById(u.kind)?.name}</td>
-                <td className="n">{sizeText(u, units.length) ?? <span className="blank">{implementById(u.kind)?.measure === 'position' ? 'By handle position' : implementById(u.kind)?.measure === 'none' ? 'No size' : 'Not measured'}</span>}{u.kind === 'pin' && (u.massKg !== null || u.plates.length > 0) && <small>{[u.massKg !== null && `pin ${formatWithUnit(u.massKg, 'kg', units)}`, u.plates.length > 0 && `${u.plates.reduce((a, p) => a + p.count, 0)} plates, ${formatWithUnit(u.plates.reduce((a, p) => a + p.kg * p.count, 0), 'kg', units)}`].filter(Boolean).join(', ')}</small>}{u.kind === 'spring' && <small>{u.ratingKg === null ? 'not rated' : `closes at ${formatWithUnit(u.ratingKg, 'kg', units)}`}</small>}</td>
-                <td>{u.retired ? 'Retired' : <>{u.upkeep?.due && <b className="due-line"><Icon name="warn" /> {u.kind === 'spring' ? (u.ratingKg === null ? 'Rate it' : 'Rate again') : 'Look at it'}</b>}{u.wear !== 'good' && <span><Icon name="warn" /> {rowOf(WEARS, u.wear).name}</span>}</>}</td>
+                <td className="n">
+                  {sizeText(u, units.length) ?? (
+                    <span className="blank">
+                      {implementById(u.kind)?.measure === 'position'
+                        ? 'By handle position'
+                        : implementById(u.kind)?.measure === 'none'
+                          ? 'No size'
+                          : 'Not measured'}
+                    </span>
+                  )}
+                  {u.kind === 'pin' && (u.massKg !== null || u.plates.length > 0) && (
+                    <small>
+                      {[
+                        u.massKg !== null && `pin ${formatWithUnit(u.massKg, 'kg', units)}`,
+                        u.plates.length > 0 &&
+                          `${u.plates.reduce((a, p) => a + p.count, 0)} plates, ${formatWithUnit(
+                            u.plates.reduce((a, p) => a + p.kg * p.count, 0),
+                            'kg',
+                            units,
+                          )}`,
+                      ]
+                        .filter(Boolean)
+                        .join(', ')}
+                    </small>
+                  )}
+                  {u.kind === 'spring' && (
+                    <small>
+                      {u.ratingKg === null
+                        ? 'not rated'
+                        : `closes at ${formatWithUnit(u.ratingKg, 'kg', units)}`}
+                    </small>
+                  )}
+                </td>
+                <td>
+                  {u.retired ? (
+                    'Retired'
+                  ) : (
+                    <>
+                      {u.upkeep?.due && (
+                        <b className="due-line">
+                          <Icon name="warn" />{' '}
+                          {u.kind === 'spring'
+                            ? u.ratingKg === null
+                              ? 'Rate it'
+                              : 'Rate again'
+                            : 'Look at it'}
+                        </b>
+                      )}
+                      {u.wear !== 'good' && (
+                        <span>
+                          <Icon name="warn" /> {rowOf(WEARS, u.wear).name}
+                        </span>
+                      )}
+                    </>
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
-        {here.length === 0 && <p className="blank kit-empty">Nothing recorded here. Until then plans take what such a place usually has. {coach && <button className="lnk" onClick={() => setAdding('unit')}>Add the first implement</button>}</p>}
-        {here.length > 0 && shown.length === 0 && <p className="blank kit-empty">Nothing here is called that.</p>}
-        <p className="note">Two handles of one kind are different implements: each result points at its unit and the size it had that day.</p>
+        {here.length === 0 && (
+          <p className="blank kit-empty">
+            Nothing recorded here. Until then plans take what such a place usually has.{' '}
+            {coach && (
+              <button className="lnk" onClick={() => setAdding('unit')}>
+                Add the first implement
+              </button>
+            )}
+          </p>
+        )}
+        {here.length > 0 && shown.length === 0 && (
+          <p className="blank kit-empty">Nothing here is called that.</p>
+        )}
+        <p className="note">
+          Two handles of one kind are different implements: each result points at its unit and the
+          size it had that day.
+        </p>
       </section>
-      <aside className="aside-stays">{picked ? <><UnitPanel key={picked.id} unit={picked} places={places.data} today={today} coach={coach} /><p className="unit-back"><button className="lnk" onClick={() => go({ unit: null })}>What would help most here</button></p></> : <Advice place={place} coach={coach} />}</aside>
-      <AddImplement opened={adding === 'unit'} kinds={null} placeId={place.id} onClose={() => setAdding(null)} onAdded={(id) => { setAdding(null); go({ unit: id }) }} />
-      <Modal opened={adding === 'place'} onClose={() => setAdding(null)} title="Add a place">{adding === 'place' && <AddPlace onDone={(id) => { setAdding(null); if (id) go({ place: id, unit: null }) }} />}</Modal>
+      <aside className="aside-stays">
+        {picked ? (
+          <>
+            <UnitPanel
+              key={picked.id}
+              unit={picked}
+              places={places.data}
+              today={today}
+              coach={coach}
+            />
+            <p className="unit-back">
+              <button className="lnk" onClick={() => go({ unit: null })}>
+                What would help most here
+              </button>
+            </p>
+          </>
+        ) : (
+          <Advice place={place} coach={coach} />
+        )}
+      </aside>
+      <AddImplement
+        opened={adding === 'unit'}
+        kinds={null}
+        placeId={place.id}
+        onClose={() => setAdding(null)}
+        onAdded={(id) => {
+          setAdding(null)
+          go({ unit: id })
+        }}
+      />
+      <Modal opened={adding === 'place'} onClose={() => setAdding(null)} title="Add a place">
+        {adding === 'place' && (
+          <AddPlace
+            onDone={(id) => {
+              setAdding(null)
+              if (id) go({ place: id, unit: null })
+            }}
+          />
+        )}
+      </Modal>
     </main>
   )
 }
 
-const sizeText = (u: KitUnit, unit: 'mm' | 'in'): string | null => (u.sizeMm === null ? null : `${formatBoth(u.sizeMm, unit)} ${implementById(u.kind)?.measure ?? ''}`)
+const sizeText = (u: KitUnit, unit: 'mm' | 'in'): string | null =>
+  u.sizeMm === null ? null : `${formatBoth(u.sizeMm, unit)} ${implementById(u.kind)?.measure ?? ''}`
 
 function AddPlace({ onDone }: { onDone: (id: string | null) => void }) {
   const roster = useNames().data ?? []
   const [b, setB] = useState<PlaceBody>({ id: v7(), name: '', kind: 'home', athleteId: null })
   const write = useWrite((body: PlaceBody) => api.post('/api/places', body), [keys.places])
   return (
-    <form onSubmit={(e) => { e.preventDefault(); write.mutate({ ...b, name: b.name.trim() }, { onSuccess: () => onDone(b.id) }) }}>
+    <form
+      onSubmit={(e) => {
+        e.preventDefault()
+        write.mutate({ ...b, name: b.name.trim() }, { onSuccess: () => onDone(b.id) })
+      }}
+    >
       <Stack gap="sm">
-        <TextInput label="Name" data-autofocus placeholder="Garage in Quay Street" value={b.name} onChange={(e) => setB({ ...b, name: e.currentTarget.value })} />
-        <Select label="Counts in plans as" allowDeselect={false} data={options(PLACES)} value={b.kind} onChange={(v) => v && setB({ ...b, kind: v as PlaceBody['kind'] })} />
-        <Select label="Whose" clearable placeholder="Everybody's" searchable data={roster.map((r) => ({ value: r.id, label: r.name }))} value={b.athleteId ?? null} onChange={(v) => setB({ ...b, athleteId: v })} />
-        <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-        <Button type="submit" disabled={b.name.trim() === ''} loading={write.isPending}>Add place</Button>
+        <TextInput
+          label="Name"
+          data-autofocus
+          placeholder="Garage in Quay Street"
+          value={b.name}
+          onChange={(e) => setB({ ...b, name: e.currentTarget.value })}
+        />
+        <Select
+          label="Counts in plans as"
+          allowDeselect={false}
+          data={options(PLACES)}
+          value={b.kind}
+          onChange={(v) => v && setB({ ...b, kind: v as PlaceBody['kind'] })}
+        />
+        <Select
+          label="Whose"
+          clearable
+          placeholder="Everybody's"
+          searchable
+          data={roster.map((r) => ({ value: r.id, label: r.name }))}
+          value={b.athleteId ?? null}
+          onChange={(v) => setB({ ...b, athleteId: v })}
+        />
+        <p className="said" role="alert">
+          {write.error && failureText(write.error)}
+        </p>
+        <Button type="submit" disabled={b.name.trim() === ''} loading={write.isPending}>
+          Add place
+        </Button>
       </Stack>
     </form>
   )

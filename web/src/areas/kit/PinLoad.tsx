@@ -17,9 +17,30 @@ export function PinLoad({ unit }: { unit: KitUnit }) {
   const f = (kg: number) => formatWithUnit(kg, 'kg', units)
   return (
     <div className="pin-load">
-      <label className="wanted">What to hang for <input inputMode="decimal" aria-label="Load wanted" placeholder={units.mass} value={text} onChange={(e) => setText(e.currentTarget.value)} /> {units.mass}</label>
-      {r && !r.ok && <p className="note">{r.reason === 'under-the-pin' ? `The pin alone is ${f(r.pinKg)}.` : 'That is no load.'}</p>}
-      {r?.ok && <PlatePicture loading={r} wantedKg={wanted!} pinKg={unit.massKg ?? 0} heaviestKg={Math.max(1, ...unit.plates.map((p) => p.kg))} />}
+      <label className="wanted">
+        What to hang for{' '}
+        <input
+          inputMode="decimal"
+          aria-label="Load wanted"
+          placeholder={units.mass}
+          value={text}
+          onChange={(e) => setText(e.currentTarget.value)}
+        />{' '}
+        {units.mass}
+      </label>
+      {r && !r.ok && (
+        <p className="note">
+          {r.reason === 'under-the-pin' ? `The pin alone is ${f(r.pinKg)}.` : 'That is no load.'}
+        </p>
+      )}
+      {r?.ok && (
+        <PlatePicture
+          loading={r}
+          wantedKg={wanted!}
+          pinKg={unit.massKg ?? 0}
+          heaviestKg={Math.max(1, ...unit.plates.map((p) => p.kg))}
+        />
+      )}
     </div>
   )
 }

@@ -13,41 +13,155 @@ import type { WeekProblem } from '@mano/core/plan/problem'
 import { Icon } from '../../hands/Icon'
 import { WhyNotPanel } from './WhyNotPanel'
 
-interface Props { day: number | null; frame: readonly DayFrame[]; context: PlanContext; blocks: readonly Block[]; weekStart: string; problem: WeekProblem | null; onClose: () => void; onAdd: (b: Block) => void; onBlocks: (blocks: readonly Block[]) => void }
+interface Props {
+  day: number | null
+  frame: readonly DayFrame[]
+  context: PlanContext
+  blocks: readonly Block[]
+  weekStart: string
+  problem: WeekProblem | null
+  onClose: () => void
+  onAdd: (b: Block) => void
+  onBlocks: (blocks: readonly Block[]) => void
+}
 
 /** The library, searched by name or quality; each row says beforehand which rule it would break. */
 export function AddBlock({ day, ...rest }: Props) {
-  return <Modal opened={day !== null} onClose={rest.onClose} title={day === null ? '' : `Add to ${DAY_NAMES[day]}`} size="lg">{day !== null && <List day={day} {...rest} />}</Modal>
+  return (
+    <Modal
+      opened={day !== null}
+      onClose={rest.onClose}
+      title={day === null ? '' : `Add to ${DAY_NAMES[day]}`}
+      size="lg"
+    >
+      {day !== null && <List day={day} {...rest} />}
+    </Modal>
+  )
 }
 
 const MOST = 30
 
-function List({ day, frame, context, blocks, weekStart, problem, onAdd, onBlocks }: Props & { day: number }) {
+function List({
+  day,
+  frame,
+  context,
+  blocks,
+  weekStart,
+  problem,
+  onAdd,
+  onBlocks,
+}: Props & { day: number }) {
   const [asked, setAsked] = useState<Block | null>(null)
   const [text, setText] = useState('')
   const needle = text.trim().toLowerCase()
   const meaning = meaningOf(text)
   const [only, setOnly] = useState<QualityId | null>(null)
-  const alias = meaning.kind === 'several' ? meaning.qualities.map((q) => q.id).filter((q) => only === null || q === only) : []
-  const found = EXERCISES.filter((e) => e.mode !== 'prep' && e.primary !== null && e.primary !== 'day').filter((e) => meaning.kind === 'several' ? alias.includes(e.primary as QualityId) : needle === '' || e.name.toLowerCase().includes(needle) || qualityById(e.primary as QualityId).name.toLowerCase().includes(needle))
+  const alias =
+    meaning.kind === 'several'
+      ? meaning.qualities.map((q) => q.id).filter((q) => only === null || q === only)
+      : []
+  const found = EXERCISES.filter(
+    (e) => e.mode !== 'prep' && e.primary !== null && e.primary !== 'day',
+  ).filter((e) =>
+    meaning.kind === 'several'
+      ? alias.includes(e.primary as QualityId)
+      : needle === '' ||
+        e.name.toLowerCase().includes(needle) ||
+        qualityById(e.primary as QualityId)
+          .name.toLowerCase()
+          .includes(needle),
+  )
   const week = { weekStart, frame, blocks }
-  const rows = found.slice(0, MOST).map((e) => {
-    const hands: Hand[] = e.hands === 'both' ? ['both'] : ['left', 'right']
-    const block: Block = { id: v7(), day, exerciseId: e.id, sets: e.sets[0], dose: usualDose(e), hands, reason: 'Added by the coach.' }
-    return { e, block, breaks: newlyBroken({ ...week, blocks: [...blocks, block] }, week, context).find((b) => !b.rule.endsWith('_twice')) }
-  }).sort((a, b) => Number(a.breaks !== undefined) - Number(b.breaks !== undefined))
+  const rows = found
+    .slice(0, MOST)
+    .map((e) => {
+      const hands: Hand[] = e.hands === 'both' ? ['both'] : ['left', 'right']
+      const block: Block = {
+        id: v7(),
+        day,
+        exerciseId: e.id,
+        sets: e.sets[0],
+        dose: usualDose(e),
+        hands,
+        reason: 'Added by the coach.',
+      }
+      return {
+        e,
+        block,
+        breaks: newlyBroken({ ...week, blocks: [...blocks, block] }, week, context).find(
+          (b) => !b.rule.endsWith('_twice'),
+        ),
+      }
+    })
+    .sort((a, b) => Number(a.breaks !== undefined) - Number(b.breaks !== undefined))
   return (
     <div className="change">
-      <label>Exercise or quality<input data-autofocus value={text} placeholder="pinch, hang, wrist …" onChange={(e) => { setText(e.currentTarget.value); setOnly(null) }} /></label>
-      {meaning.kind === 'several' && <div className="row which" role="status"><span>{askWhich(meaning)}</span>{meaning.qualities.map((q) => <button key={q.id} type="button" className="btn small" aria-pressed={only === q.id} onClick={() => setOnly(only === q.id ? null : q.id)}>{q.name}</button>)}</div>}
+      <label>
+        Exercise or quality
+        <input
+          data-autofocus
+          value={text}
+          placeholder="pinch, hang, wrist …"
+          onChange={(e) => {
+            setText(e.currentTarget.value)
+            setOnly(null)
+          }}
+        />
+      </label>
+      {meaning.kind === 'several' && (
+        <div className="row which" role="status">
+          <span>{askWhich(meaning)}</span>
+          {meaning.qualities.map((q) => (
+            <button
+              key={q.id}
+              type="button"
+              className="btn small"
+              aria-pressed={only === q.id}
+              onClick={() => setOnly(only === q.id ? null : q.id)}
+            >
+              {q.name}
+            </button>
+          ))}
+        </div>
+      )}
       <ul className="library">
         {rows.map(({ e, block, breaks }) => (
           <li key={e.id}>
-            <button onClick={() => (breaks ? setAsked(asked?.exerciseId === e.id ? null : block) : onAdd(block))} className={breaks?.kind ?? ''} aria-expanded={breaks ? asked?.exerciseId === e.id : undefined}>
-              <b>{e.name}</b><span className="s">{qualityById(e.primary as QualityId).name} · {e.level}</span>
-              {breaks && <small><Icon name={breaks.kind === 'safety' ? 'stop' : 'warn'} /> {breaks.says}</small>}
+            <button
+              onClick={() =>
+                breaks ? setAsked(asked?.exerciseId === e.id ? null : block) : onAdd(block)
+              }
+              className={breaks?.kind ?? ''}
+              aria-expanded={breaks ? asked?.exerciseId === e.id : undefined}
+            >
+              <b>{e.name}</b>
+              <span className="s">
+                {qualityById(e.primary as QualityId).name} · {e.level}
+              </span>
+              {breaks && (
+                <small>
+                  <Icon name={breaks.kind === 'safety' ? 'stop' : 'warn'} /> {breaks.says}
+                </small>
+              )}
             </button>
-            {asked?.exerciseId === e.id && breaks && (problem ? <WhyNotPanel exerciseId={e.id} day={day} week={week} problem={problem} onBlocks={onBlocks} onAnyway={breaks.kind === 'safety' ? null : () => onAdd(block)} /> : breaks.kind === 'practice' && <button className="btn small" onClick={() => onAdd(block)}>Add all the same</button>)}
+            {asked?.exerciseId === e.id &&
+              breaks &&
+              (problem ? (
+                <WhyNotPanel
+                  exerciseId={e.id}
+                  day={day}
+                  week={week}
+                  problem={problem}
+                  onBlocks={onBlocks}
+                  onAnyway={breaks.kind === 'safety' ? null : () => onAdd(block)}
+                />
+              ) : (
+                breaks.kind === 'practice' && (
+                  <button className="btn small" onClick={() => onAdd(block)}>
+                    Add all the same
+                  </button>
+                )
+              ))}
           </li>
         ))}
         {found.length === 0 && <li className="blank">Nothing like that in the library</li>}

@@ -11,16 +11,54 @@ export function doseWords(block: Pick<Block, 'exerciseId' | 'sets' | 'dose' | 'e
 }
 
 /** A block on the board; the edges show which hands work. */
-export function BlockCard({ block, picked, done = false, breaches, onPick }: { block: Block; picked: boolean; done?: boolean; breaches: readonly Breach[]; onPick: () => void }) {
+export function BlockCard({
+  block,
+  picked,
+  done = false,
+  breaches,
+  onPick,
+}: {
+  block: Block
+  picked: boolean
+  done?: boolean
+  breaches: readonly Breach[]
+  onPick: () => void
+}) {
   const e = exerciseById(block.exerciseId)
   if (!e) return null
   const left = block.hands.some((h) => h !== 'right')
   const right = block.hands.some((h) => h !== 'left')
   return (
-    <button className={`card ${picked ? 'picked' : ''} ${left ? 'cl' : ''} ${right ? 'cr' : ''} ${breaches.length > 0 ? breaches[0]!.kind : ''}`} aria-pressed={picked} onClick={onPick}>
-      <span className="n">{doseWords(block)}<em>{done && <><Icon name="check" /><span className="vh">Done, </span></>}{block.pinned && <><Icon name="pin" /><span className="vh">Pinned, </span></>}{Math.ceil(blockMinutes(block))} min</em></span>
+    <button
+      className={`card ${picked ? 'picked' : ''} ${left ? 'cl' : ''} ${right ? 'cr' : ''} ${breaches.length > 0 ? breaches[0]!.kind : ''}`}
+      aria-pressed={picked}
+      onClick={onPick}
+    >
+      <span className="n">
+        {doseWords(block)}
+        <em>
+          {done && (
+            <>
+              <Icon name="check" />
+              <span className="vh">Done, </span>
+            </>
+          )}
+          {block.pinned && (
+            <>
+              <Icon name="pin" />
+              <span className="vh">Pinned, </span>
+            </>
+          )}
+          {Math.ceil(blockMinutes(block))} min
+        </em>
+      </span>
       <b>{e.name}</b>
-      {breaches.length > 0 && <small><Icon name={breaches[0]!.kind === 'safety' ? 'stop' : 'warn'} />{breaches[0]!.says}</small>}
+      {breaches.length > 0 && (
+        <small>
+          <Icon name={breaches[0]!.kind === 'safety' ? 'stop' : 'warn'} />
+          {breaches[0]!.says}
+        </small>
+      )}
     </button>
   )
 }

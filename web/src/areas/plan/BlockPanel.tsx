@@ -10,43 +10,207 @@ import { Icon } from '../../hands/Icon'
 import { doseWords } from './BlockCard'
 import { WhyPanel } from './WhyPanel'
 
-interface Props { block: Block; plan: WeekPlan; problem: WeekProblem | null; context: PlanContext; breaches: readonly Breach[]; editable: boolean; onChange: (more: Partial<Block>) => void; onMove: (day: number) => void; onReplace: (b: Block) => void; onRemove: () => void; onBan: () => void }
+interface Props {
+  block: Block
+  plan: WeekPlan
+  problem: WeekProblem | null
+  context: PlanContext
+  breaches: readonly Breach[]
+  editable: boolean
+  onChange: (more: Partial<Block>) => void
+  onMove: (day: number) => void
+  onReplace: (b: Block) => void
+  onRemove: () => void
+  onBan: () => void
+}
 
 /** One block: why it is there, and everything that can be changed about it. */
-export function BlockPanel({ block, plan, problem, context, breaches, editable, onChange, onMove, onReplace, onRemove, onBan }: Props) {
+export function BlockPanel({
+  block,
+  plan,
+  problem,
+  context,
+  breaches,
+  editable,
+  onChange,
+  onMove,
+  onReplace,
+  onRemove,
+  onBan,
+}: Props) {
   const e = exerciseById(block.exerciseId)!
-  const free = breaches.length === 0 ? [] : verdicts(plan, block, context).flatMap((v, d) => (v === null && d !== block.day && plan.frame[d]!.minutes > 0 ? [d] : []))
+  const free =
+    breaches.length === 0
+      ? []
+      : verdicts(plan, block, context).flatMap((v, d) =>
+          v === null && d !== block.day && plan.frame[d]!.minutes > 0 ? [d] : [],
+        )
   const step = e.dose.unit === 's' ? 5 : 1
   return (
     <div className="block one-block">
       <h2 className="h3">{e.name}</h2>
-      <p className="s">{doseWords(block)}, rest {e.restS}{'\u00A0'}s, {e.level}, {Math.ceil(blockMinutes(block))} min{e.primary && e.primary !== 'day' ? ` · ${qualityById(e.primary).name}` : ''}</p>
+      <p className="s">
+        {doseWords(block)}, rest {e.restS}
+        {'\u00A0'}s, {e.level}, {Math.ceil(blockMinutes(block))} min
+        {e.primary && e.primary !== 'day' ? ` · ${qualityById(e.primary).name}` : ''}
+      </p>
       {e.cue && <p className="note">Cue: {e.cue}.</p>}
-      {e.caution && <p className="note"><Icon name="warn" /> {e.caution}.</p>}
-      <ul className="breaches">{breaches.map((b, i) => <li key={i} className={b.kind}><Icon name={b.kind === 'safety' ? 'stop' : 'warn'} /><span>{b.says}.{b.kind === 'safety' ? '' : ' You can keep it if you give a reason.'}</span></li>)}</ul>
-      {breaches.length > 0 && <p><b>Free:</b> {free.length > 0 ? free.map((d) => DAY_NAMES[d]).join(', ') : 'no other day as the week stands'}.</p>}
+      {e.caution && (
+        <p className="note">
+          <Icon name="warn" /> {e.caution}.
+        </p>
+      )}
+      <ul className="breaches">
+        {breaches.map((b, i) => (
+          <li key={i} className={b.kind}>
+            <Icon name={b.kind === 'safety' ? 'stop' : 'warn'} />
+            <span>
+              {b.says}.{b.kind === 'safety' ? '' : ' You can keep it if you give a reason.'}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {breaches.length > 0 && (
+        <p>
+          <b>Free:</b>{' '}
+          {free.length > 0
+            ? free.map((d) => DAY_NAMES[d]).join(', ')
+            : 'no other day as the week stands'}
+          .
+        </p>
+      )}
       {editable && (
         <div className="edit">
-          <Stepper label="Sets" value={block.sets} step={1} least={1} onChange={(sets) => onChange({ sets })} />
-          <Stepper label={`Dose, ${e.dose.unit}`} value={block.dose} step={step} least={1} onChange={(dose) => onChange({ dose })} />
-          <label>Day<select value={block.day} onChange={(x) => onMove(Number(x.currentTarget.value))}>{DAY_NAMES.map((d, i) => <option key={d} value={i}>{d}</option>)}</select></label>
-          {e.hands === 'each' && <label>Hands<select value={block.hands.join()} onChange={(x) => onChange({ hands: x.currentTarget.value.split(',') as Block['hands'], ...(block.extra && !x.currentTarget.value.includes(block.extra) && { extra: null }) })}><option value="left,right">Both in turn, left first</option><option value="right,left">Both in turn, right first</option><option value="left">Left only</option><option value="right">Right only</option></select></label>}
-          {e.hands === 'each' && <label>One set more<select value={block.extra ?? ''} onChange={(x) => onChange({ extra: (x.currentTarget.value || null) as Block['extra'] })}><option value="">Neither hand</option>{block.hands.filter((h) => h !== 'both').map((h) => <option key={h} value={h}>{h === 'left' ? 'Left' : 'Right'}</option>)}</select></label>}
-          <div className="row"><button className="btn small" aria-pressed={block.pinned ?? false} onClick={() => onChange({ pinned: !block.pinned })}>{block.pinned ? 'Pinned' : 'Pin'}</button><button className="btn small" onClick={onRemove}>Remove</button><button className="btn small" onClick={onBan}>Never this week</button></div>
+          <Stepper
+            label="Sets"
+            value={block.sets}
+            step={1}
+            least={1}
+            onChange={(sets) => onChange({ sets })}
+          />
+          <Stepper
+            label={`Dose, ${e.dose.unit}`}
+            value={block.dose}
+            step={step}
+            least={1}
+            onChange={(dose) => onChange({ dose })}
+          />
+          <label>
+            Day
+            <select value={block.day} onChange={(x) => onMove(Number(x.currentTarget.value))}>
+              {DAY_NAMES.map((d, i) => (
+                <option key={d} value={i}>
+                  {d}
+                </option>
+              ))}
+            </select>
+          </label>
+          {e.hands === 'each' && (
+            <label>
+              Hands
+              <select
+                value={block.hands.join()}
+                onChange={(x) =>
+                  onChange({
+                    hands: x.currentTarget.value.split(',') as Block['hands'],
+                    ...(block.extra &&
+                      !x.currentTarget.value.includes(block.extra) && { extra: null }),
+                  })
+                }
+              >
+                <option value="left,right">Both in turn, left first</option>
+                <option value="right,left">Both in turn, right first</option>
+                <option value="left">Left only</option>
+                <option value="right">Right only</option>
+              </select>
+            </label>
+          )}
+          {e.hands === 'each' && (
+            <label>
+              One set more
+              <select
+                value={block.extra ?? ''}
+                onChange={(x) =>
+                  onChange({ extra: (x.currentTarget.value || null) as Block['extra'] })
+                }
+              >
+                <option value="">Neither hand</option>
+                {block.hands
+                  .filter((h) => h !== 'both')
+                  .map((h) => (
+                    <option key={h} value={h}>
+                      {h === 'left' ? 'Left' : 'Right'}
+                    </option>
+                  ))}
+              </select>
+            </label>
+          )}
+          <div className="row">
+            <button
+              className="btn small"
+              aria-pressed={block.pinned ?? false}
+              onClick={() => onChange({ pinned: !block.pinned })}
+            >
+              {block.pinned ? 'Pinned' : 'Pin'}
+            </button>
+            <button className="btn small" onClick={onRemove}>
+              Remove
+            </button>
+            <button className="btn small" onClick={onBan}>
+              Never this week
+            </button>
+          </div>
         </div>
       )}
-      {problem ? <WhyPanel block={block} plan={plan} problem={problem} onReplace={onReplace} onMove={onMove} /> : <p><b>Why:</b> {block.reason}</p>}
+      {problem ? (
+        <WhyPanel
+          block={block}
+          plan={plan}
+          problem={problem}
+          onReplace={onReplace}
+          onMove={onMove}
+        />
+      ) : (
+        <p>
+          <b>Why:</b> {block.reason}
+        </p>
+      )}
     </div>
   )
 }
 
-function Stepper({ label, value, step, least, onChange }: { label: string; value: number; step: number; least: number; onChange: (v: number) => void }) {
+function Stepper({
+  label,
+  value,
+  step,
+  least,
+  onChange,
+}: {
+  label: string
+  value: number
+  step: number
+  least: number
+  onChange: (v: number) => void
+}) {
   return (
     <div className="stepper" role="group" aria-label={label}>
       <span>{label}</span>
-      <button className="btn small" aria-label={`Less: ${label}`} disabled={value - step < least} onClick={() => onChange(value - step)}>−</button>
+      <button
+        className="btn small"
+        aria-label={`Less: ${label}`}
+        disabled={value - step < least}
+        onClick={() => onChange(value - step)}
+      >
+        −
+      </button>
       <b className="n">{value}</b>
-      <button className="btn small" aria-label={`More: ${label}`} onClick={() => onChange(value + step)}>+</button>
+      <button
+        className="btn small"
+        aria-label={`More: ${label}`}
+        onClick={() => onChange(value + step)}
+      >
+        +
+      </button>
     </div>
   )
 }

@@ -38,7 +38,10 @@ function workedBefore(view: PlanView, start: string): number {
   return n % DELOAD_EACH
 }
 
-/** One to twelve weeks planned one after the other: deloads, tapers, weeks away, the load of each against what growth allows; kept as versions of their weeks. */
+/**
+ * One to twelve weeks planned one after the other: deloads, tapers, weeks away, the load of each
+ * against what growth allows; kept as versions of their weeks.
+ */
 export function BlockView({ view }: { view: PlanView }) {
   const { athlete, me } = useAthletePage()
   const [, setParams] = useSearchParams()
@@ -52,17 +55,44 @@ export function BlockView({ view }: { view: PlanView }) {
   const [state, setState] = useState<'idle' | 'planning' | 'done' | 'failed'>('idle')
   const [asking, setAsking] = useState<'new' | 'all' | null>(null)
   const worker = useRef<Worker | null>(null)
-  const stop = () => { worker.current?.terminate(); worker.current = null }
+  const stop = () => {
+    worker.current?.terminate()
+    worker.current = null
+  }
   useEffect(() => stop, [])
   const last = view.versions.find((v) => v.weekStart === addDays(start, -7))
 
-  const chosen = (kind: WeekKind) => Object.entries(kinds).flatMap(([i, k]) => (k === kind && Number(i) < weeks ? [Number(i)] : []))
+  const chosen = (kind: WeekKind) =>
+    Object.entries(kinds).flatMap(([i, k]) => (k === kind && Number(i) < weeks ? [Number(i)] : []))
   const problem: BlockProblem | null = base && {
-    start, weeks, frame: base.frame, wants: base.wants, facts: base.facts, units: base.units, settings: last?.terms.settings ?? {}, events: athlete.events.map((e) => ({ on: e.on, name: e.name })),
-    travel: chosen('travel').map((i) => ({ weekStart: addDays(start, 7 * i), frame: awayFrame(base.frame) })),
-    deloadEach: deload ? DELOAD_EACH : null, workedBefore: workedBefore(view, start), kinds: Object.fromEntries((['ordinary', 'deload'] as const).flatMap((k) => chosen(k).map((i) => [i, k]))),
-    tests: tested.length > 0 ? { minutes: TEST_MINUTES, weeks: tested } : null, pins: pinsOf(last?.blocks ?? []).map((p) => ({ ...p, sets: null })), bans: [...(last?.terms.bans ?? [])], own: view.versions, crushFirst: crushWeek(start),
-    before: { hardBefore: base.hardBefore, lastLoad: base.lastLoad, blocks: last?.blocks ?? null, restedSunday: base.terms.restedBefore },
+    start,
+    weeks,
+    frame: base.frame,
+    wants: base.wants,
+    facts: base.facts,
+    units: base.units,
+    settings: last?.terms.settings ?? {},
+    events: athlete.events.map((e) => ({ on: e.on, name: e.name })),
+    travel: chosen('travel').map((i) => ({
+      weekStart: addDays(start, 7 * i),
+      frame: awayFrame(base.frame),
+    })),
+    deloadEach: deload ? DELOAD_EACH : null,
+    workedBefore: workedBefore(view, start),
+    kinds: Object.fromEntries(
+      (['ordinary', 'deload'] as const).flatMap((k) => chosen(k).map((i) => [i, k])),
+    ),
+    tests: tested.length > 0 ? { minutes: TEST_MINUTES, weeks: tested } : null,
+    pins: pinsOf(last?.blocks ?? []).map((p) => ({ ...p, sets: null })),
+    bans: [...(last?.terms.bans ?? [])],
+    own: view.versions,
+    crushFirst: crushWeek(start),
+    before: {
+      hardBefore: base.hardBefore,
+      lastLoad: base.lastLoad,
+      blocks: last?.blocks ?? null,
+      restedSunday: base.terms.restedBefore,
+    },
   }
   const outline = problem ? weeksOf(problem) : []
   const plan = () => {
@@ -70,83 +100,348 @@ export function BlockView({ view }: { view: PlanView }) {
     stop()
     setPlanned([])
     setState('planning')
-    const own = (worker.current = new Worker(new URL('../../workers/planner.ts', import.meta.url), { type: 'module' }))
+    const own = (worker.current = new Worker(new URL('../../workers/planner.ts', import.meta.url), {
+      type: 'module',
+    }))
     own.onmessage = ({ data }: MessageEvent<PlannerReply>) => {
       if (worker.current !== own) return
       if (data.kind === 'week') setPlanned((so) => [...so, data.week])
-      if (data.kind === 'block-done') { setState('done'); stop() }
-      if (data.kind === 'failed') { setState('failed'); stop() }
+      if (data.kind === 'block-done') {
+        setState('done')
+        stop()
+      }
+      if (data.kind === 'failed') {
+        setState('failed')
+        stop()
+      }
     }
-    own.onerror = () => { setState('failed'); stop() }
+    own.onerror = () => {
+      setState('failed')
+      stop()
+    }
     own.postMessage({ kind: 'block', block: problem })
   }
   const there = (weekStart: string) => view.versions.find((v) => v.weekStart === weekStart)
-  const keep = useWrite(async ({ kept, reason }: { kept: readonly PlannedWeek[]; reason: string }) => {
-    for (const w of kept) await api.post(`/api/athletes/${athlete.id}/plans`, { id: v7(), weekStart: w.weekStart, frame: w.frame, blocks: withPins(w), terms: { origin: `Block of ${weeks} weeks from ${start}, ${KINDS[w.kind].toLowerCase()} week`, settings: w.problem.terms.settings, bans: w.problem.terms.bans, kind: w.kind, ...((w.plan.testDay ?? null) !== null && { tests: { minutes: TEST_MINUTES, day: w.plan.testDay! } }) }, basedOn: there(w.weekStart)?.id ?? null, reason })
-    return kept.length
-  }, [planKey(athlete.id), ...touchedBy(athlete.id)])
-  const most = Math.max(1, ...planned.map((w) => handLoad(w.plan.blocks)), ...planned.map((w) => loadCap(w.weekStart, contextOf(w.problem))?.most ?? 0))
+  const keep = useWrite(
+    async ({ kept, reason }: { kept: readonly PlannedWeek[]; reason: string }) => {
+      for (const w of kept)
+        await api.post(`/api/athletes/${athlete.id}/plans`, {
+          id: v7(),
+          weekStart: w.weekStart,
+          frame: w.frame,
+          blocks: withPins(w),
+          terms: {
+            origin: `Block of ${weeks} weeks from ${start}, ${KINDS[w.kind].toLowerCase()} week`,
+            settings: w.problem.terms.settings,
+            bans: w.problem.terms.bans,
+            kind: w.kind,
+            ...((w.plan.testDay ?? null) !== null && {
+              tests: { minutes: TEST_MINUTES, day: w.plan.testDay! },
+            }),
+          },
+          basedOn: there(w.weekStart)?.id ?? null,
+          reason,
+        })
+      return kept.length
+    },
+    [planKey(athlete.id), ...touchedBy(athlete.id)],
+  )
+  const most = Math.max(
+    1,
+    ...planned.map((w) => handLoad(w.plan.blocks)),
+    ...planned.map((w) => loadCap(w.weekStart, contextOf(w.problem))?.most ?? 0),
+  )
   const taken = planned.filter((w) => there(w.weekStart)).length
-  const change = (run: () => void) => { run(); stop(); setPlanned([]); setState('idle') }
+  const change = (run: () => void) => {
+    run()
+    stop()
+    setPlanned([])
+    setState('idle')
+  }
   return (
     <main className="plan block-view">
       <div className="plan-bar">
         <h2>Block from {formatDate(start, me.today)}</h2>
-        <label>Weeks <select value={weeks} onChange={(e) => { const n = Number(e.currentTarget.value); change(() => setWeeks(n)) }}>{Array.from({ length: 12 }, (_, i) => <option key={i} value={i + 1}>{i + 1}</option>)}</select></label>
-        <label><input type="checkbox" checked={deload} onChange={(e) => { const on = e.currentTarget.checked; change(() => setDeload(on)) }} /> Every fourth lighter</label>
+        <label>
+          Weeks{' '}
+          <select
+            value={weeks}
+            onChange={(e) => {
+              const n = Number(e.currentTarget.value)
+              change(() => setWeeks(n))
+            }}
+          >
+            {Array.from({ length: 12 }, (_, i) => (
+              <option key={i} value={i + 1}>
+                {i + 1}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          <input
+            type="checkbox"
+            checked={deload}
+            onChange={(e) => {
+              const on = e.currentTarget.checked
+              change(() => setDeload(on))
+            }}
+          />{' '}
+          Every fourth lighter
+        </label>
         <span className="plan-act">
-          <button className="btn" onClick={() => setParams({})}>Week board</button>
-          {view.versions.some((v) => v.weekStart >= start) && <Link className="btn" to={`/paper/${athlete.id}?view=block&week=${start}`}>On paper</Link>}
-          {state === 'planning' ? <button className="btn" onClick={() => { stop(); setState('idle') }}>Stop</button> : <button className={`btn ${state === 'done' ? '' : 'pri'}`} disabled={!problem} onClick={plan}>Plan the block</button>}
-          {state === 'done' && taken < planned.length && <button className="btn pri" disabled={keep.isPending} onClick={() => setAsking('new')}>Keep {planned.length - taken} week{planned.length - taken === 1 ? '' : 's'}</button>}
-          {state === 'done' && taken > 0 && <button className="btn" disabled={keep.isPending} onClick={() => setAsking('all')}>Keep all, over {taken} planned</button>}
+          <button className="btn" onClick={() => setParams({})}>
+            Week board
+          </button>
+          {view.versions.some((v) => v.weekStart >= start) && (
+            <Link className="btn" to={`/paper/${athlete.id}?view=block&week=${start}`}>
+              On paper
+            </Link>
+          )}
+          {state === 'planning' ? (
+            <button
+              className="btn"
+              onClick={() => {
+                stop()
+                setState('idle')
+              }}
+            >
+              Stop
+            </button>
+          ) : (
+            <button
+              className={`btn ${state === 'done' ? '' : 'pri'}`}
+              disabled={!problem}
+              onClick={plan}
+            >
+              Plan the block
+            </button>
+          )}
+          {state === 'done' && taken < planned.length && (
+            <button className="btn pri" disabled={keep.isPending} onClick={() => setAsking('new')}>
+              Keep {planned.length - taken} week{planned.length - taken === 1 ? '' : 's'}
+            </button>
+          )}
+          {state === 'done' && taken > 0 && (
+            <button className="btn" disabled={keep.isPending} onClick={() => setAsking('all')}>
+              Keep all, over {taken} planned
+            </button>
+          )}
         </span>
       </div>
-      <Modal opened={asking !== null} onClose={() => setAsking(null)} title="Keep these weeks" size="lg">
-        {asking !== null && <KeepWeeks planned={planned.filter((w) => asking === 'all' || !there(w.weekStart))} there={there} today={me.today} busy={keep.isPending} problem={keep.error ? `${failureText(keep.error)} The weeks before it are kept.` : ''} onKeep={(kept, reason) => keep.mutate({ kept, reason }, { onSuccess: (n) => { setAsking(null); notifications.show({ message: `${n} ${n === 1 ? 'week' : 'weeks'} kept as versions` }) } })} />}
+      <Modal
+        opened={asking !== null}
+        onClose={() => setAsking(null)}
+        title="Keep these weeks"
+        size="lg"
+      >
+        {asking !== null && (
+          <KeepWeeks
+            planned={planned.filter((w) => asking === 'all' || !there(w.weekStart))}
+            there={there}
+            today={me.today}
+            busy={keep.isPending}
+            problem={keep.error ? `${failureText(keep.error)} The weeks before it are kept.` : ''}
+            onKeep={(kept, reason) =>
+              keep.mutate(
+                { kept, reason },
+                {
+                  onSuccess: (n) => {
+                    setAsking(null)
+                    notifications.show({
+                      message: `${n} ${n === 1 ? 'week' : 'weeks'} kept as versions`,
+                    })
+                  },
+                },
+              )
+            }
+          />
+        )}
       </Modal>
-      <p className="said" role="alert">{ state === 'failed' ? 'The block could not be planned in this browser.' : ''}</p>
-      <p className="moved" role="status">{state === 'planning' ? `Planning week ${planned.length + 1} of ${weeks} …` : state === 'done' ? `${planned.length} weeks planned. Nothing is kept yet but what shows a version.` : athlete.demand ? 'Days are the usual week; say which weeks are lighter, away or with tests, then plan.' : 'Choose a sport first.'}</p>
+      <p className="said" role="alert">
+        {state === 'failed' ? 'The block could not be planned in this browser.' : ''}
+      </p>
+      <p className="moved" role="status">
+        {state === 'planning'
+          ? `Planning week ${planned.length + 1} of ${weeks} …`
+          : state === 'done'
+            ? `${planned.length} weeks planned. Nothing is kept yet but what shows a version.`
+            : athlete.demand
+              ? 'Days are the usual week; say which weeks are lighter, away or with tests, then plan.'
+              : 'Choose a sport first.'}
+      </p>
       <table className="weeks">
-        <thead><tr><th scope="col">Week</th><th scope="col">Kind</th><th scope="col">Tests</th><th scope="col" className="load">Hand load; the mark is what growth allows</th><th scope="col">Minutes</th><th scope="col">Top qualities, effective sets</th><th scope="col">Within</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Week</th>
+            <th scope="col">Kind</th>
+            <th scope="col">Tests</th>
+            <th scope="col" className="load">
+              Hand load; the mark is what growth allows
+            </th>
+            <th scope="col">Minutes</th>
+            <th scope="col">Top qualities, effective sets</th>
+            <th scope="col">Within</th>
+          </tr>
+        </thead>
         <tbody>
           {outline.map((w, i) => {
             const p = planned[i]
             const load = p ? handLoad(p.plan.blocks) : 0
             const cap = p ? loadCap(p.weekStart, contextOf(p.problem)) : null
-            const settings = p ? settingsFor(p.problem.terms.settings, p.problem.wants, p.frame) : {}
-            const events = athlete.events.filter((e) => e.on >= w.weekStart && e.on < addDays(w.weekStart, 7))
+            const settings = p
+              ? settingsFor(p.problem.terms.settings, p.problem.wants, p.frame)
+              : {}
+            const events = athlete.events.filter(
+              (e) => e.on >= w.weekStart && e.on < addDays(w.weekStart, 7),
+            )
             const saved = there(w.weekStart)
             return (
               <tr key={w.weekStart} className={w.kind}>
-                <th scope="row"><button className="lnk" onClick={() => setParams({ week: w.weekStart })}>{formatDate(w.weekStart, me.today)}</button>{saved && <small>version {saved.number}</small>}</th>
-                <td>{w.kind === 'taper' ? KINDS.taper : <select aria-label={`Kind of the week of ${formatDate(w.weekStart, me.today)}`} value={w.kind} onChange={(e) => { const k = e.currentTarget.value as WeekKind; change(() => setKinds({ ...kinds, [i]: k })) }}>{(['ordinary', 'deload', 'travel'] as const).map((k) => <option key={k} value={k}>{KINDS[k]}</option>)}</select>}{events.map((e) => <small key={e.id}><Icon name="warn" /> {e.name}, {DAY_NAMES[w.frame.findIndex((_, d) => addDays(w.weekStart, d) === e.on)]}</small>)}</td>
-                <td><input type="checkbox" aria-label={`Tests in the week of ${formatDate(w.weekStart, me.today)}`} checked={tested.includes(i)} onChange={() => change(() => setTested(tested.includes(i) ? tested.filter((x) => x !== i) : [...tested, i]))} />{p && (p.plan.testDay ?? null) !== null && <small>{DAY_NAMES[p.plan.testDay!]}</small>}</td>
-                <td className="load"><span className="bar2"><i style={{ width: `${(100 * load) / most}%` }} />{cap && <em aria-hidden style={{ left: `${Math.min(100, (100 * cap.most) / most)}%` }} />}</span><span>{p ? load.toFixed(1) : ''}{cap ? <small> of {cap.most.toFixed(1)}</small> : null}</span></td>
+                <th scope="row">
+                  <button className="lnk" onClick={() => setParams({ week: w.weekStart })}>
+                    {formatDate(w.weekStart, me.today)}
+                  </button>
+                  {saved && <small>version {saved.number}</small>}
+                </th>
+                <td>
+                  {w.kind === 'taper' ? (
+                    KINDS.taper
+                  ) : (
+                    <select
+                      aria-label={`Kind of the week of ${formatDate(w.weekStart, me.today)}`}
+                      value={w.kind}
+                      onChange={(e) => {
+                        const k = e.currentTarget.value as WeekKind
+                        change(() => setKinds({ ...kinds, [i]: k }))
+                      }}
+                    >
+                      {(['ordinary', 'deload', 'travel'] as const).map((k) => (
+                        <option key={k} value={k}>
+                          {KINDS[k]}
+                        </option>
+                      ))}
+                    </select>
+                  )}
+                  {events.map((e) => (
+                    <small key={e.id}>
+                      <Icon name="warn" /> {e.name},{' '}
+                      {DAY_NAMES[w.frame.findIndex((_, d) => addDays(w.weekStart, d) === e.on)]}
+                    </small>
+                  ))}
+                </td>
+                <td>
+                  <input
+                    type="checkbox"
+                    aria-label={`Tests in the week of ${formatDate(w.weekStart, me.today)}`}
+                    checked={tested.includes(i)}
+                    onChange={() =>
+                      change(() =>
+                        setTested(
+                          tested.includes(i) ? tested.filter((x) => x !== i) : [...tested, i],
+                        ),
+                      )
+                    }
+                  />
+                  {p && (p.plan.testDay ?? null) !== null && (
+                    <small>{DAY_NAMES[p.plan.testDay!]}</small>
+                  )}
+                </td>
+                <td className="load">
+                  <span className="bar2">
+                    <i style={{ width: `${(100 * load) / most}%` }} />
+                    {cap && (
+                      <em
+                        aria-hidden
+                        style={{ left: `${Math.min(100, (100 * cap.most) / most)}%` }}
+                      />
+                    )}
+                  </span>
+                  <span>
+                    {p ? load.toFixed(1) : ''}
+                    {cap ? <small> of {cap.most.toFixed(1)}</small> : null}
+                  </span>
+                </td>
                 <td>{p ? Math.ceil(weekMinutes(p.plan.blocks)) : ''}</td>
-                <td>{p ? topQualities(p.problem.wants).map((q) => { const want = p.problem.wants.filter((x) => x.quality === q).sort((a, b) => b.priority - a.priority)[0]!; return `${qualityById(q).name} ${covered(p.plan.blocks, want, settings).toFixed(1)}/${targetOf(want)}` }).join(', ') : ''}</td>
-                <td>{p ? (p.gap === null ? 'draft' : `${(100 * p.gap).toFixed(1)}\u00A0%`) : ''}</td>
+                <td>
+                  {p
+                    ? topQualities(p.problem.wants)
+                        .map((q) => {
+                          const want = p.problem.wants
+                            .filter((x) => x.quality === q)
+                            .sort((a, b) => b.priority - a.priority)[0]!
+                          return `${qualityById(q).name} ${covered(p.plan.blocks, want, settings).toFixed(1)}/${targetOf(want)}`
+                        })
+                        .join(', ')
+                    : ''}
+                </td>
+                <td>
+                  {p ? (p.gap === null ? 'draft' : `${(100 * p.gap).toFixed(1)}\u00A0%`) : ''}
+                </td>
               </tr>
             )
           })}
         </tbody>
       </table>
       {planned.length > 0 && <Tissues planned={planned} today={me.today} />}
-      <p className="note">Each week grows from the last ordinary one by 12 % at the most; a deload takes 60 % of it, the nine days before an event count half. Within: share of the best possible, week by week. Practice estimates, no source. Events and the usual week are kept in <Link to={`/athletes/${athlete.id}/intake`}>intake</Link>. Planned anew, the block begins with next week and grows from what was really done.</p>
+      <p className="note">
+        Each week grows from the last ordinary one by 12 % at the most; a deload takes 60 % of it,
+        the nine days before an event count half. Within: share of the best possible, week by week.
+        Practice estimates, no source. Events and the usual week are kept in{' '}
+        <Link to={`/athletes/${athlete.id}/intake`}>intake</Link>. Planned anew, the block begins
+        with next week and grows from what was really done.
+      </p>
     </main>
   )
 }
 
 /** What each tissue bears week by week, as a share of its budget, sport and pulls counted. */
 function Tissues({ planned, today }: { planned: readonly PlannedWeek[]; today: string }) {
-  const weeks = planned.map((w) => ({ w, rows: handLedger(w.frame, w.plan.blocks, w.problem.terms.settings) }))
-  const share = (rows: ReturnType<typeof handLedger>, id: string) => { const own = rows.filter((r) => r.tissue === id); return own.length === 0 ? 0 : Math.max(...own.map((r) => (r.budget - r.left) / TISSUE_BUDGET[r.tissue].week)) }
+  const weeks = planned.map((w) => ({
+    w,
+    rows: handLedger(w.frame, w.plan.blocks, w.problem.terms.settings),
+  }))
+  const share = (rows: ReturnType<typeof handLedger>, id: string) => {
+    const own = rows.filter((r) => r.tissue === id)
+    return own.length === 0
+      ? 0
+      : Math.max(...own.map((r) => (r.budget - r.left) / TISSUE_BUDGET[r.tissue].week))
+  }
   const shown = TISSUES.filter((t) => weeks.some(({ rows }) => share(rows, t.id) > 0))
   return (
     <table className="weeks tissues">
-      <caption className="h3">Load by tissue, share of the week's budget, the hand that bears more</caption>
-      <thead><tr><th scope="col">Tissue</th>{weeks.map(({ w }) => <th key={w.weekStart} scope="col">{formatDate(w.weekStart, today)}</th>)}</tr></thead>
-      <tbody>{shown.map((t) => <tr key={t.id}><th scope="row">{t.name}</th>{weeks.map(({ w, rows }) => { const s = share(rows, t.id); return <td key={w.weekStart} className={w.kind}><span className="bar2"><i style={{ width: `${Math.min(100, 100 * s)}%` }} /></span>{Math.round(100 * s)}{'\u00A0'}%</td> })}</tr>)}</tbody>
+      <caption className="h3">
+        Load by tissue, share of the week's budget, the hand that bears more
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Tissue</th>
+          {weeks.map(({ w }) => (
+            <th key={w.weekStart} scope="col">
+              {formatDate(w.weekStart, today)}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {shown.map((t) => (
+          <tr key={t.id}>
+            <th scope="row">{t.name}</th>
+            {weeks.map(({ w, rows }) => {
+              const s = share(rows, t.id)
+              return (
+                <td key={w.weekStart} className={w.kind}>
+                  <span className="bar2">
+                    <i style={{ width: `${Math.min(100, 100 * s)}%` }} />
+                  </span>
+                  {Math.round(100 * s)}
+                  {'\u00A0'}%
+                </td>
+              )
+            })}
+          </tr>
+        ))}
+      </tbody>
     </table>
   )
 }

@@ -17,9 +17,32 @@ import { useLoadsOf } from './useLoads'
 import { Icon } from '../../hands/Icon'
 
 /** One day's session as it will be run: order, what each hand lifts, rests, true minutes. */
-export function DaySheet({ day, plan, view, onClose }: { day: number | null; plan: WeekPlan; view: PlanView; onClose: () => void }) {
+export function DaySheet({
+  day,
+  plan,
+  view,
+  onClose,
+}: {
+  day: number | null
+  plan: WeekPlan
+  view: PlanView
+  onClose: () => void
+}) {
   const { me } = useAthletePage()
-  return <Modal opened={day !== null} onClose={onClose} size="lg" title={day === null ? '' : `${DAY_NAMES[day]} ${formatDate(addDays(plan.weekStart, day), me.today)}`}>{day !== null && <Sheet day={day} plan={plan} view={view} />}</Modal>
+  return (
+    <Modal
+      opened={day !== null}
+      onClose={onClose}
+      size="lg"
+      title={
+        day === null
+          ? ''
+          : `${DAY_NAMES[day]} ${formatDate(addDays(plan.weekStart, day), me.today)}`
+      }
+    >
+      {day !== null && <Sheet day={day} plan={plan} view={view} />}
+    </Modal>
+  )
 }
 
 function Sheet({ day, plan, view }: { day: number; plan: WeekPlan; view: PlanView }) {
@@ -27,29 +50,102 @@ function Sheet({ day, plan, view }: { day: number; plan: WeekPlan; view: PlanVie
   const units = useUnits()
   const { bests, room } = useLoadsOf(athlete.id)
   const frame = plan.frame[day]!
-  const content = sessionContent(plan.blocks.filter((b) => b.day === day), frame, { logs: athlete.history.logs, bests, room, kits: kitsOf(view.kit), today: addDays(plan.weekStart, day) })
+  const content = sessionContent(
+    plan.blocks.filter((b) => b.day === day),
+    frame,
+    {
+      logs: athlete.history.logs,
+      bests,
+      room,
+      kits: kitsOf(view.kit),
+      today: addDays(plan.weekStart, day),
+    },
+  )
   const kg = (v: number) => formatWithUnit(v, 'kg', units)
   if (content.blocks.length === 0) return <p className="note">No grip work that day.</p>
   const judge = judgeBy(factsAhead(athlete.safety, addDays(plan.weekStart, day)))
-  const held = [...new Map(content.blocks.flatMap((b) => b.block.hands.flatMap((hand) => blockedBy(judge, { kind: 'exercise', exercise: b.exercise, hand }))).map((c) => [findingLine(c), c])).values()]
+  const held = [
+    ...new Map(
+      content.blocks
+        .flatMap((b) =>
+          b.block.hands.flatMap((hand) =>
+            blockedBy(judge, { kind: 'exercise', exercise: b.exercise, hand }),
+          ),
+        )
+        .map((c) => [findingLine(c), c]),
+    ).values(),
+  ]
   return (
     <div className="change sheet">
-      <p><b>{Math.ceil(content.minutes)} min</b> of {frame.minutes}, warm-up and closing included{frame.at ? `, from ${frame.at}` : ''}.</p>
+      <p>
+        <b>{Math.ceil(content.minutes)} min</b> of {frame.minutes}, warm-up and closing included
+        {frame.at ? `, from ${frame.at}` : ''}.
+      </p>
       <p className="note">Warm-up: {content.warmUp.map((e) => e.name.toLowerCase()).join(' · ')}</p>
       <table>
-        <thead><tr><th scope="col">Block</th><th scope="col">Dose</th><th scope="col">Load a hand</th><th scope="col">Rest</th><th scope="col">Min</th></tr></thead>
-        <tbody>{content.blocks.map((b) => (
-          <tr key={b.block.id}>
-            <th scope="row">{b.exercise.name}</th>
-            <td>{doseWords(b.block)}</td>
-            <td>{b.loads.length === 0 ? <span className="s">body, band or spring</span> : b.loads.map((l) => <span key={l.hand} className="one-load"><HandLetter hand={l.hand} /> {l.kg === null ? <span className="s">{l.why}</span> : <><b>{kg(l.kg)}</b> <span className="s">{l.why}{l.plates ? `; ${l.plates.map((p) => `${p.count} × ${kg(p.kg)}`).join(', ') || 'the pin alone'}` : ''}</span></>}</span>)}</td>
-            <td>{b.restS}{'\u00A0'}s</td><td>{Math.ceil(b.minutes)}</td>
+        <thead>
+          <tr>
+            <th scope="col">Block</th>
+            <th scope="col">Dose</th>
+            <th scope="col">Load a hand</th>
+            <th scope="col">Rest</th>
+            <th scope="col">Min</th>
           </tr>
-        ))}</tbody>
+        </thead>
+        <tbody>
+          {content.blocks.map((b) => (
+            <tr key={b.block.id}>
+              <th scope="row">{b.exercise.name}</th>
+              <td>{doseWords(b.block)}</td>
+              <td>
+                {b.loads.length === 0 ? (
+                  <span className="s">body, band or spring</span>
+                ) : (
+                  b.loads.map((l) => (
+                    <span key={l.hand} className="one-load">
+                      <HandLetter hand={l.hand} />{' '}
+                      {l.kg === null ? (
+                        <span className="s">{l.why}</span>
+                      ) : (
+                        <>
+                          <b>{kg(l.kg)}</b>{' '}
+                          <span className="s">
+                            {l.why}
+                            {l.plates
+                              ? `; ${l.plates.map((p) => `${p.count} × ${kg(p.kg)}`).join(', ') || 'the pin alone'}`
+                              : ''}
+                          </span>
+                        </>
+                      )}
+                    </span>
+                  ))
+                )}
+              </td>
+              <td>
+                {b.restS}
+                {'\u00A0'}s
+              </td>
+              <td>{Math.ceil(b.minutes)}</td>
+            </tr>
+          ))}
+        </tbody>
       </table>
-      {content.blocks.some((b) => b.loads.some((l) => l.kg !== null)) && <p className="note">Loads go on from the last time, or are a share of the latest test: practice estimates, no source, and holds by Rohmert 1960 with a margin. The first set says whether it fits.</p>}
-      {held.map((c) => <p key={findingLine(c)} className="alarm-line"><Icon name={c.class === 'stop' ? 'stop' : 'warn'} /> {findingLine(c)}</p>)}
-      <div className="row"><Link className="btn" to={`/athletes/${athlete.id}/floor`}>Open floor</Link></div>
+      {content.blocks.some((b) => b.loads.some((l) => l.kg !== null)) && (
+        <p className="note">
+          Loads go on from the last time, or are a share of the latest test: practice estimates, no
+          source, and holds by Rohmert 1960 with a margin. The first set says whether it fits.
+        </p>
+      )}
+      {held.map((c) => (
+        <p key={findingLine(c)} className="alarm-line">
+          <Icon name={c.class === 'stop' ? 'stop' : 'warn'} /> {findingLine(c)}
+        </p>
+      ))}
+      <div className="row">
+        <Link className="btn" to={`/athletes/${athlete.id}/floor`}>
+          Open floor
+        </Link>
+      </div>
     </div>
   )
 }

@@ -8,7 +8,10 @@ const sameDay = (a: DayFrame, b: DayFrame | undefined): boolean =>
   JSON.stringify([a.minutes, a.at ?? '', a.place, a.sportLoad, a.heavyPull, a.competition]) ===
     JSON.stringify([b.minutes, b.at ?? '', b.place, b.sportLoad, b.heavyPull, b.competition])
 
-/** The days of one week, where they are not as usual: what each leaves for grip work and how the rest of it loads the hands. The usual week stays as intake has it. */
+/**
+ * The days of one week, where they are not as usual: what each leaves for grip work and how the
+ * rest of it loads the hands. The usual week stays as intake has it.
+ */
 export function FrameForm({
   frame,
   usual,

@@ -24,7 +24,10 @@ interface Props {
   onKeep: (kept: readonly PlannedWeek[], reason: string) => void
 }
 
-/** What keeping a block does, week by week, before it is done: what comes and goes of a plan that is there, and the reason for it. */
+/**
+ * What keeping a block does, week by week, before it is done: what comes and goes of a plan that is
+ * there, and the reason for it.
+ */
 export function KeepWeeks({ planned, there, today, busy, problem, onKeep }: Props) {
   const [reason, setReason] = useState('')
   const [left, setLeft] = useState<readonly string[]>([])

@@ -45,18 +45,28 @@ import { FromReview, useConclusion } from './FromReview'
 import { WeekTermsPanel } from './WeekTermsPanel'
 import './plan.css'
 
-/** One week: drafted, bettered in the background, argued with by hand while the validator speaks, kept as frozen versions. */
+/**
+ * One week: drafted, bettered in the background, argued with by hand while the validator speaks,
+ * kept as frozen versions.
+ */
 export default function Plan() {
   const { athlete } = useAthletePage()
   const plan = usePlan(athlete.id)
   const [params] = useSearchParams()
-  if (plan.error && !plan.data) return <Failed error={plan.error} retry={() => void plan.refetch()} />
+  if (plan.error && !plan.data)
+    return <Failed error={plan.error} retry={() => void plan.refetch()} />
   if (!plan.data) return <main className="cols" aria-busy="true" />
   return params.get('view') === 'block' ? <BlockView view={plan.data} /> : <Week view={plan.data} />
 }
 
 type Dialog = 'frame' | 'save' | 'schools' | 'templates' | 'versions' | null
-const TITLES = { frame: 'Days of this week', save: 'Save this week', schools: 'Schools side by side', templates: 'Templates', versions: 'Versions of this week' } as const
+const TITLES = {
+  frame: 'Days of this week',
+  save: 'Save this week',
+  schools: 'Schools side by side',
+  templates: 'Templates',
+  versions: 'Versions of this week',
+} as const
 const WIDTHS = { frame: 'xl', save: 'md', schools: 'xl', templates: 'xl', versions: 'xl' } as const
 
 function Week({ view }: { view: PlanView }) {
@@ -67,7 +77,12 @@ function Week({ view }: { view: PlanView }) {
   const saved = view.versions.find((v) => v.weekStart === weekStart)
   const key = draftKey(athlete.id, weekStart)
   const drafts = useDrafts()
-  const stored: Draft = { frame: saved?.frame ?? withCompetitions(view.frame, weekStart, athlete.events), blocks: saved?.blocks ?? [], terms: saved?.terms ?? { ...NO_TERMS, ...carriedTerms(conclusion ?? null, weekStart) }, basedOn: saved?.id ?? null }
+  const stored: Draft = {
+    frame: saved?.frame ?? withCompetitions(view.frame, weekStart, athlete.events),
+    blocks: saved?.blocks ?? [],
+    terms: saved?.terms ?? { ...NO_TERMS, ...carriedTerms(conclusion ?? null, weekStart) },
+    basedOn: saved?.id ?? null,
+  }
   const draft = drafts.open[key] ?? stored
   const changed = drafts.open[key] !== undefined
   const week = weekOf(weekStart, draft.frame, draft.blocks, draft.terms)
@@ -79,7 +94,14 @@ function Week({ view }: { view: PlanView }) {
   const done = doneBlocks(week, logs)
   const base = useProblem(athlete.id, weekStart, coach && athlete.demand !== null)
   // What is done stands, whatever is planned anew.
-  const problemOf = (w: WeekPlan) => base && withCoach(base, w.frame, draft.terms, w.blocks.map((b) => (done.has(b.id) ? { ...b, pinned: true } : b)))
+  const problemOf = (w: WeekPlan) =>
+    base &&
+    withCoach(
+      base,
+      w.frame,
+      draft.terms,
+      w.blocks.map((b) => (done.has(b.id) ? { ...b, pinned: true } : b)),
+    )
   const problem = problemOf(week)
   const planner = usePlanner()
   const [picked, setPicked] = useState<string | null>(null)
@@ -87,45 +109,107 @@ function Week({ view }: { view: PlanView }) {
   const [adding, setAdding] = useState<number | null>(null)
   const [sheet, setSheet] = useState<number | null>(null)
   const [said, setSaid] = useState('')
-  const put = (next: Partial<Draft>) => { setSaid(''); drafts.put(key, { ...draft, ...next }, draft) }
-  const change = (id: string, more: Partial<Block>) => put({ blocks: draft.blocks.map((b) => (b.id === id ? { ...b, ...more } : b)) })
+  const put = (next: Partial<Draft>) => {
+    setSaid('')
+    drafts.put(key, { ...draft, ...next }, draft)
+  }
+  const change = (id: string, more: Partial<Block>) =>
+    put({ blocks: draft.blocks.map((b) => (b.id === id ? { ...b, ...more } : b)) })
   // Days gone by take nothing new.
   const left = fromToday(week, logs, me.today)
   const running = left.days.length < 7
-  const make = useWrite(() => api.post<DraftView>(`/api/athletes/${athlete.id}/draft`, { weekStart, frame: running ? left.plan.frame : draft.frame, terms: draft.terms }), [])
+  const make = useWrite(
+    () =>
+      api.post<DraftView>(`/api/athletes/${athlete.id}/draft`, {
+        weekStart,
+        frame: running ? left.plan.frame : draft.frame,
+        terms: draft.terms,
+      }),
+    [],
+  )
   const block = draft.blocks.find((b) => b.id === picked)
-  const go = (to: string) => { planner.stop(); setPicked(null); setSaid(''); setParams({ week: to }) }
+  const go = (to: string) => {
+    planner.stop()
+    setPicked(null)
+    setSaid('')
+    setParams({ week: to })
+  }
 
-  /** A block to another day: a practice rule it breaks is shown, a safety rule holds it, with the days that are free. */
+  /**
+   * A block to another day: a practice rule it breaks is shown, a safety rule holds it, with the
+   * days that are free.
+   */
   const move = (b: Block, day: number) => {
     if (done.has(b.id)) return setSaid(`Not moved: ${exerciseById(b.exerciseId)!.name} is done.`)
     const says = verdicts(week, b, context)
     const held = says[day]
     if (held?.kind === 'safety') {
-      const free = says.flatMap((v, d) => (v === null && d !== b.day && draft.frame[d]!.minutes > 0 ? [DAY_NAMES[d]] : []))
-      return setSaid(`Not moved: ${held.says}. ${free.length > 0 ? `Free: ${free.join(', ')}.` : 'No day is free as the week stands.'}`)
+      const free = says.flatMap((v, d) =>
+        v === null && d !== b.day && draft.frame[d]!.minutes > 0 ? [DAY_NAMES[d]] : [],
+      )
+      return setSaid(
+        `Not moved: ${held.says}. ${free.length > 0 ? `Free: ${free.join(', ')}.` : 'No day is free as the week stands.'}`,
+      )
     }
     change(b.id, { day })
     setPicked(b.id)
-    setSaid(`${exerciseById(b.exerciseId)!.name} moved to ${DAY_NAMES[day]}.${held ? ` ${held.says}: you can keep it if you give a reason when saving.` : ''}`)
+    setSaid(
+      `${exerciseById(b.exerciseId)!.name} moved to ${DAY_NAMES[day]}.${held ? ` ${held.says}: you can keep it if you give a reason when saving.` : ''}`,
+    )
   }
   /** The draft is shown at once and bettered behind it. */
-  const draftAnew = () => make.mutate(undefined, {
-    onSuccess: (made) => {
-      const read = readProblem(made.problem)
-      const stays = (b: Block) => done.has(b.id) || (b.pinned && left.days.includes(b.day))
-      const blocks = [...draft.blocks.filter(stays), ...made.blocks.filter((b) => !draft.blocks.some((x) => stays(x) && x.day === b.day && x.exerciseId === b.exerciseId))]
-      const terms = withTestDay(draft.terms, made.testDay)
-      put({ blocks, terms })
-      setPicked(null)
-      if (read.ok) planner.look({ kind: 'improve', problem: withCoach(read.problem, running ? left.plan.frame : draft.frame, terms, blocks.map((b) => (done.has(b.id) ? { ...b, pinned: true } : b))), plan: { ...week, blocks, testDay: made.testDay } })
-    },
-  })
+  const draftAnew = () =>
+    make.mutate(undefined, {
+      onSuccess: (made) => {
+        const read = readProblem(made.problem)
+        const stays = (b: Block) => done.has(b.id) || (b.pinned && left.days.includes(b.day))
+        const blocks = [
+          ...draft.blocks.filter(stays),
+          ...made.blocks.filter(
+            (b) =>
+              !draft.blocks.some(
+                (x) => stays(x) && x.day === b.day && x.exerciseId === b.exerciseId,
+              ),
+          ),
+        ]
+        const terms = withTestDay(draft.terms, made.testDay)
+        put({ blocks, terms })
+        setPicked(null)
+        if (read.ok)
+          planner.look({
+            kind: 'improve',
+            problem: withCoach(
+              read.problem,
+              running ? left.plan.frame : draft.frame,
+              terms,
+              blocks.map((b) => (done.has(b.id) ? { ...b, pinned: true } : b)),
+            ),
+            plan: { ...week, blocks, testDay: made.testDay },
+          })
+      },
+    })
   const pins = draft.blocks.filter((b) => b.pinned)
   const better = () => {
     if (!problem) return
-    // With something broken or pinned the week is planned round it, near to what it is; else the whole week is looked at.
-    planner.look(running ? { kind: 'improve', problem: { ...problem, frame: left.plan.frame }, plan: week } : breaches.length > 0 ? { kind: 'resolve', problem, plan: week, days: [...new Set([...breaches.flatMap((b) => (b.day === null ? [] : [b.day])), ...pins.map((b) => b.day)])] } : { kind: 'improve', problem, plan: week })
+    // With something broken or pinned the week is planned round it, near to what it is; else the
+    // whole week is looked at.
+    planner.look(
+      running
+        ? { kind: 'improve', problem: { ...problem, frame: left.plan.frame }, plan: week }
+        : breaches.length > 0
+          ? {
+              kind: 'resolve',
+              problem,
+              plan: week,
+              days: [
+                ...new Set([
+                  ...breaches.flatMap((b) => (b.day === null ? [] : [b.day])),
+                  ...pins.map((b) => b.day),
+                ]),
+              ],
+            }
+          : { kind: 'improve', problem, plan: week },
+    )
   }
   /** What is left of a running week, planned round what was done and without what was missed. */
   const missed = missedBlocks(week, logs, me.today).filter((b) => !done.has(b.id))
@@ -135,79 +219,338 @@ function Week({ view }: { view: PlanView }) {
     if (p) planner.look({ kind: 'resolve', problem: { ...p, frame: plan.frame }, plan, days })
   }
   const take = (blocks: readonly Block[], testDay: number | null | undefined) => {
-    put({ blocks: blocks.map((b) => ({ ...b, pinned: pins.some((x) => x.day === b.day && x.exerciseId === b.exerciseId) || undefined })), terms: withTestDay(draft.terms, testDay) })
+    put({
+      blocks: blocks.map((b) => ({
+        ...b,
+        pinned: pins.some((x) => x.day === b.day && x.exerciseId === b.exerciseId) || undefined,
+      })),
+      terms: withTestDay(draft.terms, testDay),
+    })
     planner.stop()
     setPicked(null)
   }
-  const ban = (b: Block) => { put({ blocks: draft.blocks.filter((x) => x.exerciseId !== b.exerciseId), terms: { ...draft.terms, bans: [...draft.terms.bans, { exerciseId: b.exerciseId, day: null }] } }); setPicked(null) }
+  const ban = (b: Block) => {
+    put({
+      blocks: draft.blocks.filter((x) => x.exerciseId !== b.exerciseId),
+      terms: {
+        ...draft.terms,
+        bans: [...draft.terms.bans, { exerciseId: b.exerciseId, day: null }],
+      },
+    })
+    setPicked(null)
+  }
   const copyOn = () => {
     const next = addDays(weekStart, 7)
     const blocks = draft.blocks.map((b) => ({ ...b, id: v7(), reason: 'As in the week before.' }))
     const there = view.versions.find((v) => v.weekStart === next)
-    const from: Draft = drafts.open[draftKey(athlete.id, next)] ?? { frame: there?.frame ?? withCompetitions(view.frame, next, athlete.events), blocks: there?.blocks ?? [], terms: there?.terms ?? NO_TERMS, basedOn: there?.id ?? null }
-    drafts.put(draftKey(athlete.id, next), { ...from, blocks, terms: { ...draft.terms, tests: null, note: undefined } }, from)
+    const from: Draft = drafts.open[draftKey(athlete.id, next)] ?? {
+      frame: there?.frame ?? withCompetitions(view.frame, next, athlete.events),
+      blocks: there?.blocks ?? [],
+      terms: there?.terms ?? NO_TERMS,
+      basedOn: there?.id ?? null,
+    }
+    drafts.put(
+      draftKey(athlete.id, next),
+      { ...from, blocks, terms: { ...draft.terms, tests: null, note: undefined } },
+      from,
+    )
     go(next)
     setSaid('Copied from the week before; Undo brings back what was there.')
   }
-  const act = (label: string, run: () => void, more: { pri?: boolean; off?: boolean } = {}) => <button className={`btn ${more.pri ? 'pri' : ''}`} disabled={more.off} onClick={run}>{label}</button>
+  const act = (label: string, run: () => void, more: { pri?: boolean; off?: boolean } = {}) => (
+    <button className={`btn ${more.pri ? 'pri' : ''}`} disabled={more.off} onClick={run}>
+      {label}
+    </button>
+  )
   const empty = draft.blocks.length === 0
 
   return (
     <main className="plan">
       <div className="plan-bar">
-        <button className="btn" aria-label="Week before" onClick={() => go(addDays(weekStart, -7))}><Icon name="left" /></button>
+        <button className="btn" aria-label="Week before" onClick={() => go(addDays(weekStart, -7))}>
+          <Icon name="left" />
+        </button>
         <h2>Week of {formatDate(weekStart, me.today)}</h2>
-        <button className="btn" aria-label="Week after" onClick={() => go(addDays(weekStart, 7))}><Icon name="right" /></button>
-        <span className="s">{changed ? 'Not saved yet; kept in this browser' : saved ? <>{`Version ${saved.number}, saved ${formatDate(saved.savedOn, me.today)} by ${saved.by}`}</> : 'Nothing planned'}{saved && !changed ? [saved.terms.origin, saved.reason && `all the same: ${saved.reason}`].filter(Boolean).map((x) => ` · ${x}`).join('') : ''}</span>
+        <button className="btn" aria-label="Week after" onClick={() => go(addDays(weekStart, 7))}>
+          <Icon name="right" />
+        </button>
+        <span className="s">
+          {changed ? (
+            'Not saved yet; kept in this browser'
+          ) : saved ? (
+            <>{`Version ${saved.number}, saved ${formatDate(saved.savedOn, me.today)} by ${saved.by}`}</>
+          ) : (
+            'Nothing planned'
+          )}
+          {saved && !changed
+            ? [saved.terms.origin, saved.reason && `all the same: ${saved.reason}`]
+                .filter(Boolean)
+                .map((x) => ` · ${x}`)
+                .join('')
+            : ''}
+        </span>
         {coach && (
           <span className="plan-act">
             {(drafts.past[key]?.length ?? 0) > 0 && act('Undo', () => drafts.undo(key))}
             {(drafts.future[key]?.length ?? 0) > 0 && act('Redo', () => drafts.redo(key))}
-            {changed && act('Leave changes', () => { drafts.drop(key); setPicked(null) })}
-            {act(empty ? 'Draft the week' : 'Draft anew', draftAnew, { pri: empty, off: make.isPending || !athlete.demand })}
-            {!empty && act(breaches.length > 0 ? 'Plan round it' : 'Look for better', better, { off: !problem || planner.search.state === 'looking' })}
+            {changed &&
+              act('Leave changes', () => {
+                drafts.drop(key)
+                setPicked(null)
+              })}
+            {act(empty ? 'Draft the week' : 'Draft anew', draftAnew, {
+              pri: empty,
+              off: make.isPending || !athlete.demand,
+            })}
+            {!empty &&
+              act(breaches.length > 0 ? 'Plan round it' : 'Look for better', better, {
+                off: !problem || planner.search.state === 'looking',
+              })}
             {act('Save version', () => setOpen('save'), { pri: true, off: !changed })}
           </span>
         )}
       </div>
       <div className="plan-more" role="group" aria-label="The week">
-        {act('Block', () => { planner.stop(); setParams({ view: 'block' }) })}
-        {coach && <>{act('Days of this week', () => setOpen('frame'))}{act('Templates', () => setOpen('templates'))}{act('Schools', () => setOpen('schools'), { off: !problem })}</>}
+        {act('Block', () => {
+          planner.stop()
+          setParams({ view: 'block' })
+        })}
+        {coach && (
+          <>
+            {act('Days of this week', () => setOpen('frame'))}
+            {act('Templates', () => setOpen('templates'))}
+            {act('Schools', () => setOpen('schools'), { off: !problem })}
+          </>
+        )}
         {saved && act('Versions', () => setOpen('versions'))}
-        {saved && <Link className="btn" to={`/paper/${athlete.id}?week=${weekStart}`}>On paper</Link>}
+        {saved && (
+          <Link className="btn" to={`/paper/${athlete.id}?week=${weekStart}`}>
+            On paper
+          </Link>
+        )}
         {coach && !empty && act('Copy to next week', copyOn)}
-        {coach && missed.length > 0 && act('Plan the rest of the week anew', restAnew, { off: !problem })}
+        {coach &&
+          missed.length > 0 &&
+          act('Plan the rest of the week anew', restAnew, { off: !problem })}
       </div>
-      <p className="said" role="alert">{make.error && failureText(make.error)}</p>
-      {saved && !changed && <StaleMarks version={saved} view={view} context={context} onPick={setPicked} />}
-      <SearchStrip search={planner.search} problem={problem} blocks={draft.blocks} mends={breaches.length > 0 || missed.length > 0} onTake={take} onStop={planner.stop} />
-      <p className="moved" role="status">{said}</p>
+      <p className="said" role="alert">
+        {make.error && failureText(make.error)}
+      </p>
+      {saved && !changed && (
+        <StaleMarks version={saved} view={view} context={context} onPick={setPicked} />
+      )}
+      <SearchStrip
+        search={planner.search}
+        problem={problem}
+        blocks={draft.blocks}
+        mends={breaches.length > 0 || missed.length > 0}
+        onTake={take}
+        onStop={planner.stop}
+      />
+      <p className="moved" role="status">
+        {said}
+      </p>
       <div className="plan-body">
         <div>
-          <Board plan={week} context={context} breaches={breaches} today={me.today} editable={coach} picked={picked} done={done} onPick={setPicked} onMove={move} onAdd={setAdding} onSheet={setSheet} />
-          <Lanes weekStart={weekStart} frame={draft.frame} blocks={draft.blocks} context={context} />
+          <Board
+            plan={week}
+            context={context}
+            breaches={breaches}
+            today={me.today}
+            editable={coach}
+            picked={picked}
+            done={done}
+            onPick={setPicked}
+            onMove={move}
+            onAdd={setAdding}
+            onSheet={setSheet}
+          />
+          <Lanes
+            weekStart={weekStart}
+            frame={draft.frame}
+            blocks={draft.blocks}
+            context={context}
+          />
           <HandBudget frame={draft.frame} blocks={draft.blocks} settings={draft.terms.settings} />
         </div>
         <aside>
-          {block ? <BlockPanel key={block.id} block={block} plan={week} problem={problem} context={context} breaches={breaches.filter((b) => b.blockIds.includes(block.id))} editable={coach && !done.has(block.id)} onChange={(more) => change(block.id, more)} onMove={(day) => move(block, day)} onReplace={(b) => change(block.id, { ...b, id: block.id, pinned: undefined })} onRemove={() => { put({ blocks: draft.blocks.filter((b) => b.id !== block.id) }); setPicked(null) }} onBan={() => ban(block)} /> : <>
-            <Speaking breaches={breaches} blocks={draft.blocks} onPick={setPicked} />
-            {conclusion && speaksOf(conclusion, weekStart) && <FromReview conclusion={conclusion} />}
-            <WeekTermsPanel terms={draft.terms} editable={coach} onChange={(terms) => put({ terms })} />
-            {draft.terms.bans.length > 0 && <div className="block"><h2 className="h3">Out this week</h2><ul className="breaches">{draft.terms.bans.map((x) => <li key={x.exerciseId}><Icon name="cross" /><span>{exerciseById(x.exerciseId)?.name} {coach && <button className="lnk" onClick={() => put({ terms: { ...draft.terms, bans: draft.terms.bans.filter((y) => y !== x) } })}>Allow again</button>}</span></li>)}</ul></div>}
-            {problem && !empty && <Coverage problem={problem} blocks={draft.blocks} />}
-            {problem && !empty && <PassedOver problem={problem} plan={week} onAdd={(b) => { put({ blocks: [...draft.blocks, b] }); setPicked(b.id) }} />}
-          </>}
-          <div className="block"><p className="note">{NOT_A_DIAGNOSIS} Drag a block to another day, or press Shift and an arrow key on it.</p></div>
+          {block ? (
+            <BlockPanel
+              key={block.id}
+              block={block}
+              plan={week}
+              problem={problem}
+              context={context}
+              breaches={breaches.filter((b) => b.blockIds.includes(block.id))}
+              editable={coach && !done.has(block.id)}
+              onChange={(more) => change(block.id, more)}
+              onMove={(day) => move(block, day)}
+              onReplace={(b) => change(block.id, { ...b, id: block.id, pinned: undefined })}
+              onRemove={() => {
+                put({ blocks: draft.blocks.filter((b) => b.id !== block.id) })
+                setPicked(null)
+              }}
+              onBan={() => ban(block)}
+            />
+          ) : (
+            <>
+              <Speaking breaches={breaches} blocks={draft.blocks} onPick={setPicked} />
+              {conclusion && speaksOf(conclusion, weekStart) && (
+                <FromReview conclusion={conclusion} />
+              )}
+              <WeekTermsPanel
+                terms={draft.terms}
+                editable={coach}
+                onChange={(terms) => put({ terms })}
+              />
+              {draft.terms.bans.length > 0 && (
+                <div className="block">
+                  <h2 className="h3">Out this week</h2>
+                  <ul className="breaches">
+                    {draft.terms.bans.map((x) => (
+                      <li key={x.exerciseId}>
+                        <Icon name="cross" />
+                        <span>
+                          {exerciseById(x.exerciseId)?.name}{' '}
+                          {coach && (
+                            <button
+                              className="lnk"
+                              onClick={() =>
+                                put({
+                                  terms: {
+                                    ...draft.terms,
+                                    bans: draft.terms.bans.filter((y) => y !== x),
+                                  },
+                                })
+                              }
+                            >
+                              Allow again
+                            </button>
+                          )}
+                        </span>
+                      </li>
+                    ))}
+                  </ul>
+                </div>
+              )}
+              {problem && !empty && <Coverage problem={problem} blocks={draft.blocks} />}
+              {problem && !empty && (
+                <PassedOver
+                  problem={problem}
+                  plan={week}
+                  onAdd={(b) => {
+                    put({ blocks: [...draft.blocks, b] })
+                    setPicked(b.id)
+                  }}
+                />
+              )}
+            </>
+          )}
+          <div className="block">
+            <p className="note">
+              {NOT_A_DIAGNOSIS} Drag a block to another day, or press Shift and an arrow key on it.
+            </p>
+          </div>
         </aside>
       </div>
-      <AddBlock day={adding} frame={draft.frame} context={context} blocks={draft.blocks} weekStart={weekStart} problem={problem} onBlocks={(blocks) => { put({ blocks: [...blocks] }); setAdding(null) }} onClose={() => setAdding(null)} onAdd={(b) => { put({ blocks: [...draft.blocks, b] }); setAdding(null); setPicked(b.id) }} />
+      <AddBlock
+        day={adding}
+        frame={draft.frame}
+        context={context}
+        blocks={draft.blocks}
+        weekStart={weekStart}
+        problem={problem}
+        onBlocks={(blocks) => {
+          put({ blocks: [...blocks] })
+          setAdding(null)
+        }}
+        onClose={() => setAdding(null)}
+        onAdd={(b) => {
+          put({ blocks: [...draft.blocks, b] })
+          setAdding(null)
+          setPicked(b.id)
+        }}
+      />
       <DaySheet day={sheet} plan={week} view={view} onClose={() => setSheet(null)} />
-      <Modal opened={open !== null} onClose={() => setOpen(null)} title={open && TITLES[open]} size={open ? WIDTHS[open] : 'md'}>
-        {open === 'frame' && <FrameForm frame={draft.frame} usual={withCompetitions(view.frame, weekStart, athlete.events)} onDone={(frame) => { if (frame) put({ frame }); setOpen(null) }} />}
-        {open === 'schools' && problem && <Schools problem={problem} week={week} onTake={(settings, blocks) => { put({ terms: { ...draft.terms, settings }, ...(blocks && { blocks: [...blocks] }) }); setOpen(null) }} />}
-        {open === 'templates' && <Templates problem={problem} week={week} onUse={(plan, terms) => { put({ frame: plan.frame.map((d, i) => (addDays(weekStart, i) < me.today ? draft.frame[i]! : d)), blocks: [...draft.blocks.filter((b) => done.has(b.id)), ...plan.blocks.filter((b) => addDays(weekStart, b.day) >= me.today && !draft.blocks.some((x) => done.has(x.id) && x.day === b.day && x.exerciseId === b.exerciseId))], terms: { ...draft.terms, ...terms } }); setOpen(null); setPicked(null) }} />}
-        {open === 'versions' && saved && <Versions newest={saved} onBack={(v) => { put({ frame: v.frame, blocks: v.blocks, terms: v.terms }); setOpen(null) }} />}
-        {open === 'save' && <SaveWeek body={{ id: v7(), weekStart, ...draft, reason: '' }} breaches={breaches} newest={saved ?? null} onMerge={(blocks, basedOn) => { drafts.put(key, { ...draft, blocks, basedOn }, draft); setOpen(null) }} onDone={() => { drafts.drop(key); setOpen(null); notifications.show({ message: 'Saved as a version of its own. The floor runs it from now on.' }) }} />}
+      <Modal
+        opened={open !== null}
+        onClose={() => setOpen(null)}
+        title={open && TITLES[open]}
+        size={open ? WIDTHS[open] : 'md'}
+      >
+        {open === 'frame' && (
+          <FrameForm
+            frame={draft.frame}
+            usual={withCompetitions(view.frame, weekStart, athlete.events)}
+            onDone={(frame) => {
+              if (frame) put({ frame })
+              setOpen(null)
+            }}
+          />
+        )}
+        {open === 'schools' && problem && (
+          <Schools
+            problem={problem}
+            week={week}
+            onTake={(settings, blocks) => {
+              put({ terms: { ...draft.terms, settings }, ...(blocks && { blocks: [...blocks] }) })
+              setOpen(null)
+            }}
+          />
+        )}
+        {open === 'templates' && (
+          <Templates
+            problem={problem}
+            week={week}
+            onUse={(plan, terms) => {
+              put({
+                frame: plan.frame.map((d, i) =>
+                  addDays(weekStart, i) < me.today ? draft.frame[i]! : d,
+                ),
+                blocks: [
+                  ...draft.blocks.filter((b) => done.has(b.id)),
+                  ...plan.blocks.filter(
+                    (b) =>
+                      addDays(weekStart, b.day) >= me.today &&
+                      !draft.blocks.some(
+                        (x) => done.has(x.id) && x.day === b.day && x.exerciseId === b.exerciseId,
+                      ),
+                  ),
+                ],
+                terms: { ...draft.terms, ...terms },
+              })
+              setOpen(null)
+              setPicked(null)
+            }}
+          />
+        )}
+        {open === 'versions' && saved && (
+          <Versions
+            newest={saved}
+            onBack={(v) => {
+              put({ frame: v.frame, blocks: v.blocks, terms: v.terms })
+              setOpen(null)
+            }}
+          />
+        )}
+        {open === 'save' && (
+          <SaveWeek
+            body={{ id: v7(), weekStart, ...draft, reason: '' }}
+            breaches={breaches}
+            newest={saved ?? null}
+            onMerge={(blocks, basedOn) => {
+              drafts.put(key, { ...draft, blocks, basedOn }, draft)
+              setOpen(null)
+            }}
+            onDone={() => {
+              drafts.drop(key)
+              setOpen(null)
+              notifications.show({
+                message: 'Saved as a version of its own. The floor runs it from now on.',
+              })
+            }}
+          />
+        )}
       </Modal>
     </main>
   )

@@ -12,15 +12,30 @@ import { rowOf } from '@mano/core/units/row'
 import { changesOf, KIND } from './SearchStrip'
 import { usePlanner } from './usePlanner'
 
-/** A question where practitioners differ: the same week under the other choice, side by side, to take over or leave. */
-export function Schools({ problem, week, onTake }: { problem: WeekProblem; week: WeekPlan; onTake: (settings: Settings, blocks: readonly Block[] | null) => void }) {
+/**
+ * A question where practitioners differ: the same week under the other choice, side by side, to
+ * take over or leave.
+ */
+export function Schools({
+  problem,
+  week,
+  onTake,
+}: {
+  problem: WeekProblem
+  week: WeekPlan
+  onTake: (settings: Settings, blocks: readonly Block[] | null) => void
+}) {
   const [id, setId] = useState('isolate_combine')
   const school = rowOf(SCHOOLS, id)
   const effect = rowOf(SCHOOL_EFFECTS, id)
   const now = choiceOf(problem, id)!
   const other: Choice = now === 'a' ? 'b' : 'a'
   const settings = { ...problem.terms.settings, [id]: other }
-  const under: WeekProblem = { ...problem, terms: { ...problem.terms, settings }, near: { blocks: week.blocks, weight: 0.1 } }
+  const under: WeekProblem = {
+    ...problem,
+    terms: { ...problem.terms, settings },
+    near: { blocks: week.blocks, weight: 0.1 },
+  }
   const planner = usePlanner()
   const { search } = planner
   const best = 'best' in search ? search.best : null
@@ -30,35 +45,128 @@ export function Schools({ problem, week, onTake }: { problem: WeekProblem; week:
     const wanted = p.wants.filter((w) => targetOf(w) > 0)
     return [
       ['Minutes a week', Math.ceil(weekMinutes(blocks)).toString()],
-      ['of it combined work', Math.round(blocks.filter((x) => exerciseById(x.exerciseId)?.integrated).reduce((t, x) => t + blockMinutes(x), 0)).toString()],
+      [
+        'of it combined work',
+        Math.round(
+          blocks
+            .filter((x) => exerciseById(x.exerciseId)?.integrated)
+            .reduce((t, x) => t + blockMinutes(x), 0),
+        ).toString(),
+      ],
       ['Hand load', handLoad(blocks).toFixed(1)],
-      ['Hand time under load, min a hand', (blocks.reduce((t, x) => { const e = exerciseById(x.exerciseId); return t + (e ? setsOf(x) * workSeconds(e, x.dose) : 0) }, 0) / 60).toFixed(0)],
-      ['Rows of the demand kept', `${wanted.filter((w) => keeps(covered(blocks, w, s), w)).length} of ${wanted.length}`],
-      [effect.measure.what.name[0]!.toUpperCase() + effect.measure.what.name.slice(1), measureWeek({ ...week, blocks }, effect.measure.what, s).toString()],
+      [
+        'Hand time under load, min a hand',
+        (
+          blocks.reduce((t, x) => {
+            const e = exerciseById(x.exerciseId)
+            return t + (e ? setsOf(x) * workSeconds(e, x.dose) : 0)
+          }, 0) / 60
+        ).toFixed(0),
+      ],
+      [
+        'Rows of the demand kept',
+        `${wanted.filter((w) => keeps(covered(blocks, w, s), w)).length} of ${wanted.length}`,
+      ],
+      [
+        effect.measure.what.name[0]!.toUpperCase() + effect.measure.what.name.slice(1),
+        measureWeek({ ...week, blocks }, effect.measure.what, s).toString(),
+      ],
     ] as const
   }
   const [a, b] = [column(problem, week.blocks), best ? column(under, best.blocks) : null]
   return (
     <div className="change schools">
-      <label>Question<select data-autofocus value={id} onChange={(e) => { planner.stop(); setId(e.currentTarget.value) }}>{SCHOOLS.map((s) => <option key={s.id} value={s.id}>{s.question}</option>)}</select></label>
+      <label>
+        Question
+        <select
+          data-autofocus
+          value={id}
+          onChange={(e) => {
+            planner.stop()
+            setId(e.currentTarget.value)
+          }}
+        >
+          {SCHOOLS.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.question}
+            </option>
+          ))}
+        </select>
+      </label>
       <div className="side">
-        <section aria-label="As it is"><h3 className="h4">As it is: {says(now)}</h3><p className="note">{now === 'mixed' ? 'Neither is leant to.' : effect.says[now]}</p></section>
-        <section aria-label="The other school"><h3 className="h4">The other: {says(other)}</h3><p className="note">{effect.says[other as 'a' | 'b']}</p></section>
+        <section aria-label="As it is">
+          <h3 className="h4">As it is: {says(now)}</h3>
+          <p className="note">{now === 'mixed' ? 'Neither is leant to.' : effect.says[now]}</p>
+        </section>
+        <section aria-label="The other school">
+          <h3 className="h4">The other: {says(other)}</h3>
+          <p className="note">{effect.says[other as 'a' | 'b']}</p>
+        </section>
       </div>
       {week.blocks.length > 0 && (
         <table className="facts">
-          <thead><tr><th scope="col">The week</th><th scope="col">As it is</th><th scope="col">The other</th></tr></thead>
-          <tbody>{a.map(([name, v], i) => <tr key={name}><th scope="row">{name}</th><td>{v}</td><td>{b ? <b className={b[i]![1] === v ? '' : 'differs'}>{b[i]![1]}</b> : '…'}</td></tr>)}</tbody>
+          <thead>
+            <tr>
+              <th scope="col">The week</th>
+              <th scope="col">As it is</th>
+              <th scope="col">The other</th>
+            </tr>
+          </thead>
+          <tbody>
+            {a.map(([name, v], i) => (
+              <tr key={name}>
+                <th scope="row">{name}</th>
+                <td>{v}</td>
+                <td>{b ? <b className={b[i]![1] === v ? '' : 'differs'}>{b[i]![1]}</b> : '…'}</td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       )}
-      {best && <ul className="changes">{changesOf(week.blocks, best.blocks).map((c) => <li key={c.id} className={c.kind}><b>{KIND[c.kind]}</b><span>{c.says}</span></li>)}</ul>}
-      <p role="status">{search.state === 'looking' ? 'Planning the week under the other school …' : search.state === 'done' ? `Within ${(100 * search.gap).toFixed(1)}\u00A0% of the best possible under it.` : search.state === 'clash' ? 'No week keeps all rules under it.' : search.state === 'failed' ? search.says : ''}</p>
+      {best && (
+        <ul className="changes">
+          {changesOf(week.blocks, best.blocks).map((c) => (
+            <li key={c.id} className={c.kind}>
+              <b>{KIND[c.kind]}</b>
+              <span>{c.says}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <p role="status">
+        {search.state === 'looking'
+          ? 'Planning the week under the other school …'
+          : search.state === 'done'
+            ? `Within ${(100 * search.gap).toFixed(1)}\u00A0% of the best possible under it.`
+            : search.state === 'clash'
+              ? 'No week keeps all rules under it.'
+              : search.state === 'failed'
+                ? search.says
+                : ''}
+      </p>
       <div className="row">
-        {week.blocks.length > 0 && <button className={`btn ${search.state === 'done' ? '' : 'pri'}`} disabled={search.state === 'looking'} onClick={() => planner.look({ kind: 'improve', problem: under, plan: week })}>Plan the week the other way</button>}
-        {search.state === 'done' && <button className="btn pri" onClick={() => onTake(settings, search.best.blocks)}>Take it over</button>}
-        <button className="btn" onClick={() => onTake(settings, null)}>Only set the school</button>
+        {week.blocks.length > 0 && (
+          <button
+            className={`btn ${search.state === 'done' ? '' : 'pri'}`}
+            disabled={search.state === 'looking'}
+            onClick={() => planner.look({ kind: 'improve', problem: under, plan: week })}
+          >
+            Plan the week the other way
+          </button>
+        )}
+        {search.state === 'done' && (
+          <button className="btn pri" onClick={() => onTake(settings, search.best.blocks)}>
+            Take it over
+          </button>
+        )}
+        <button className="btn" onClick={() => onTake(settings, null)}>
+          Only set the school
+        </button>
       </div>
-      <p className="note">Default: {school.default}. Common practice, no source; what share of the gain a school gives is the coach's own guess.</p>
+      <p className="note">
+        Default: {school.default}. Common practice, no source; what share of the gain a school gives
+        is the coach's own guess.
+      </p>
     </div>
   )
 }

@@ -8,45 +8,156 @@ import type { Search } from './usePlanner'
 
 const pct = (share: number) => `${(100 * share).toFixed(1)}\u00A0%`
 const same = (a: Block, b: Block) => a.day === b.day && a.exerciseId === b.exerciseId
-const line = (b: Block) => `${DAY_NAMES[b.day]}: ${exerciseById(b.exerciseId)?.name ?? b.exerciseId}, ${doseWords(b)}`
+const line = (b: Block) =>
+  `${DAY_NAMES[b.day]}: ${exerciseById(b.exerciseId)?.name ?? b.exerciseId}, ${doseWords(b)}`
 
 export const KIND = { new: 'New', gone: 'Gone', changed: 'Changed' } as const
 
 /** What comes, goes and changes from one week to another. */
-export function changesOf(from: readonly Block[], to: readonly Block[]): { id: string; says: string; kind: keyof typeof KIND }[] {
-  const added = to.filter((b) => !from.some((x) => same(x, b))).map((b) => ({ id: `+${b.day}${b.exerciseId}`, kind: 'new' as const, says: line(b) }))
-  const gone = from.filter((b) => !to.some((x) => same(x, b))).map((b) => ({ id: `-${b.day}${b.exerciseId}`, kind: 'gone' as const, says: line(b) }))
-  const changed = to.flatMap((b) => { const was = from.find((x) => same(x, b)); return was && doseWords(was) !== doseWords(b) ? [{ id: `~${b.day}${b.exerciseId}`, kind: 'changed' as const, says: `${line(was)} becomes ${doseWords(b)}` }] : [] })
+export function changesOf(
+  from: readonly Block[],
+  to: readonly Block[],
+): { id: string; says: string; kind: keyof typeof KIND }[] {
+  const added = to
+    .filter((b) => !from.some((x) => same(x, b)))
+    .map((b) => ({ id: `+${b.day}${b.exerciseId}`, kind: 'new' as const, says: line(b) }))
+  const gone = from
+    .filter((b) => !to.some((x) => same(x, b)))
+    .map((b) => ({ id: `-${b.day}${b.exerciseId}`, kind: 'gone' as const, says: line(b) }))
+  const changed = to.flatMap((b) => {
+    const was = from.find((x) => same(x, b))
+    return was && doseWords(was) !== doseWords(b)
+      ? [
+          {
+            id: `~${b.day}${b.exerciseId}`,
+            kind: 'changed' as const,
+            says: `${line(was)} becomes ${doseWords(b)}`,
+          },
+        ]
+      : []
+  })
   return [...added, ...gone, ...changed].sort((a, b) => (a.id.slice(1) < b.id.slice(1) ? -1 : 1))
 }
 
 /** The search for a better week: how far it is, stop, and what it found, to take or leave. */
-export function SearchStrip({ search, problem, blocks, mends, onTake, onStop }: { search: Search; problem: WeekProblem | null; blocks: readonly Block[]; /** The week shown breaks a rule: any that keeps them is the better. */ mends: boolean; onTake: (blocks: readonly Block[], testDay: number | null | undefined) => void; onStop: () => void }) {
+export function SearchStrip({
+  search,
+  problem,
+  blocks,
+  mends,
+  onTake,
+  onStop,
+}: {
+  search: Search
+  problem: WeekProblem | null
+  blocks: readonly Block[]
+  /** The week shown breaks a rule: any that keeps them is the better. */ mends: boolean
+  onTake: (blocks: readonly Block[], testDay: number | null | undefined) => void
+  onStop: () => void
+}) {
   const [shown, setShown] = useState(false)
   if (search.state === 'idle') return null
   const best = 'best' in search ? search.best : null
   const changes = best ? changesOf(blocks, best.blocks) : []
-  const more = best && problem ? scorePlan(best, problem).total - scorePlan({ blocks }, problem).total : 0
+  const more =
+    best && problem ? scorePlan(best, problem).total - scorePlan({ blocks }, problem).total : 0
   const better = best !== null && (mends || more > 0.05) && changes.length > 0
   return (
     <section className="search-strip" aria-label="Search for a better week">
       <div className="row">
         <p role="status">
-          {search.state === 'looking' && <><b>Looking for a better week.</b> {search.gap === null ? 'The draft is shown meanwhile.' : `Within ${pct(search.gap)} of the best possible so far.`}</>}
-          {search.state === 'done' && (better ? <><b>{mends ? 'A week that keeps the rules was found.' : 'A better week was found.'}</b> {Math.abs(more).toFixed(0)} points {more < 0 ? 'less' : 'more'}, {changes.length} {changes.length === 1 ? 'change' : 'changes'}; within {pct(search.gap)} of the best possible.</> : <><b>No better week was found.</b> This one is within {pct(search.gap)} of the best possible.</>)}
-          {search.state === 'clash' && <><b>No week keeps all of these at once.</b> Any one of them left out, the rest fits.</>}
-          {search.state === 'failed' && <><b>The search ended.</b> {search.says}</>}
+          {search.state === 'looking' && (
+            <>
+              <b>Looking for a better week.</b>{' '}
+              {search.gap === null
+                ? 'The draft is shown meanwhile.'
+                : `Within ${pct(search.gap)} of the best possible so far.`}
+            </>
+          )}
+          {search.state === 'done' &&
+            (better ? (
+              <>
+                <b>
+                  {mends ? 'A week that keeps the rules was found.' : 'A better week was found.'}
+                </b>{' '}
+                {Math.abs(more).toFixed(0)} points {more < 0 ? 'less' : 'more'}, {changes.length}{' '}
+                {changes.length === 1 ? 'change' : 'changes'}; within {pct(search.gap)} of the best
+                possible.
+              </>
+            ) : (
+              <>
+                <b>No better week was found.</b> This one is within {pct(search.gap)} of the best
+                possible.
+              </>
+            ))}
+          {search.state === 'clash' && (
+            <>
+              <b>No week keeps all of these at once.</b> Any one of them left out, the rest fits.
+            </>
+          )}
+          {search.state === 'failed' && (
+            <>
+              <b>The search ended.</b> {search.says}
+            </>
+          )}
         </p>
         {search.state === 'looking' && <progress aria-label="Search under way" />}
         <span className="plan-act">
-          {better && <button className="btn" aria-expanded={shown} onClick={() => setShown(!shown)}>{shown ? 'Hide changes' : 'Show changes'}</button>}
-          {better && <button className="btn pri" onClick={() => { setShown(false); onTake(best.blocks, best.testDay) }}>Take it</button>}
-          <button className="btn" onClick={() => { setShown(false); onStop() }}>{search.state === 'looking' ? 'Stop' : better ? 'Leave it' : 'Close'}</button>
+          {better && (
+            <button className="btn" aria-expanded={shown} onClick={() => setShown(!shown)}>
+              {shown ? 'Hide changes' : 'Show changes'}
+            </button>
+          )}
+          {better && (
+            <button
+              className="btn pri"
+              onClick={() => {
+                setShown(false)
+                onTake(best.blocks, best.testDay)
+              }}
+            >
+              Take it
+            </button>
+          )}
+          <button
+            className="btn"
+            onClick={() => {
+              setShown(false)
+              onStop()
+            }}
+          >
+            {search.state === 'looking' ? 'Stop' : better ? 'Leave it' : 'Close'}
+          </button>
         </span>
       </div>
-      {shown && better && <ul className="changes">{changes.map((c) => <li key={c.id} className={c.kind}><b>{KIND[c.kind]}</b><span>{c.says}</span></li>)}</ul>}
-      {search.state === 'clash' && <ul className="changes">{search.clashes.map((c) => <li key={c.key}><b>{c.kind === 'safety' ? 'Safety' : 'Rule'}</b><span>{c.says} {c.give ?? (c.kind === 'safety' ? 'Not given up.' : '')}</span></li>)}</ul>}
-      {search.state !== 'clash' && search.state !== 'failed' && <p className="note">Points: 100 is everything the sport asks for, each by its weight. Weights are practice estimates, no source.</p>}
+      {shown && better && (
+        <ul className="changes">
+          {changes.map((c) => (
+            <li key={c.id} className={c.kind}>
+              <b>{KIND[c.kind]}</b>
+              <span>{c.says}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {search.state === 'clash' && (
+        <ul className="changes">
+          {search.clashes.map((c) => (
+            <li key={c.key}>
+              <b>{c.kind === 'safety' ? 'Safety' : 'Rule'}</b>
+              <span>
+                {c.says} {c.give ?? (c.kind === 'safety' ? 'Not given up.' : '')}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {search.state !== 'clash' && search.state !== 'failed' && (
+        <p className="note">
+          Points: 100 is everything the sport asks for, each by its weight. Weights are practice
+          estimates, no source.
+        </p>
+      )}
     </section>
   )
 }

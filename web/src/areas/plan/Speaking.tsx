@@ -6,13 +6,53 @@ import { Icon } from '../../hands/Icon'
 import { Chip } from '../../hands/marks'
 
 /** What the validator says of the week, safety first. */
-export function Speaking({ breaches, blocks, onPick }: { breaches: readonly Breach[]; blocks: readonly Block[]; onPick: (id: string) => void }) {
+export function Speaking({
+  breaches,
+  blocks,
+  onPick,
+}: {
+  breaches: readonly Breach[]
+  blocks: readonly Block[]
+  onPick: (id: string) => void
+}) {
   return (
     <div className="block">
       <h2 className="h3">What the rules say</h2>
-      {blocks.length === 0 ? <p className="note">Nothing planned yet. Draft the week, or add a block by hand.</p> : breaches.length === 0 ? <p><Chip icon="check">All {RULES.length} rules hold</Chip></p> : null}
-      <ul className="breaches">{breaches.map((b, i) => <li key={i} className={b.kind}><Icon name={b.kind === 'safety' ? 'stop' : 'warn'} /><span>{b.says.replace(/\.$/, '')}. {b.kind === 'practice' ? <i>You can keep it if you give a reason.</i> : <i>Safety rule: cannot be saved.</i>} {b.blockIds[0] && <button className="lnk" onClick={() => onPick(b.blockIds[0]!)}>Show</button>}</span></li>)}</ul>
-      {blocks.length > 0 && <p className="note">Hand load {handLoad(blocks).toFixed(1)} (sets weighted by level, balance work apart), {blocks.length} blocks, {new Set(blocks.map((b) => exerciseById(b.exerciseId)?.primary)).size} qualities. Rules and budgets are common practice, no source.</p>}
+      {blocks.length === 0 ? (
+        <p className="note">Nothing planned yet. Draft the week, or add a block by hand.</p>
+      ) : breaches.length === 0 ? (
+        <p>
+          <Chip icon="check">All {RULES.length} rules hold</Chip>
+        </p>
+      ) : null}
+      <ul className="breaches">
+        {breaches.map((b, i) => (
+          <li key={i} className={b.kind}>
+            <Icon name={b.kind === 'safety' ? 'stop' : 'warn'} />
+            <span>
+              {b.says.replace(/\.$/, '')}.{' '}
+              {b.kind === 'practice' ? (
+                <i>You can keep it if you give a reason.</i>
+              ) : (
+                <i>Safety rule: cannot be saved.</i>
+              )}{' '}
+              {b.blockIds[0] && (
+                <button className="lnk" onClick={() => onPick(b.blockIds[0]!)}>
+                  Show
+                </button>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {blocks.length > 0 && (
+        <p className="note">
+          Hand load {handLoad(blocks).toFixed(1)} (sets weighted by level, balance work apart),{' '}
+          {blocks.length} blocks,{' '}
+          {new Set(blocks.map((b) => exerciseById(b.exerciseId)?.primary)).size} qualities. Rules
+          and budgets are common practice, no source.
+        </p>
+      )}
     </div>
   )
 }

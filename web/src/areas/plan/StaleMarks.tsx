@@ -9,26 +9,73 @@ import { Icon } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** What has come since the week was saved, with the blocks it touches. */
-export function StaleMarks({ version, view, context, onPick }: { version: PlanVersionView; view: PlanView; context: PlanContext; onPick: (id: string) => void }) {
+export function StaleMarks({
+  version,
+  view,
+  context,
+  onPick,
+}: {
+  version: PlanVersionView
+  view: PlanView
+  context: PlanContext
+  onPick: (id: string) => void
+}) {
   const { athlete, me } = useAthletePage()
-  const marks = staleMarks(weekOf(version.weekStart, version.frame, version.blocks, version.terms), context, {
-    savedOn: version.savedOn, overruled: version.reason !== '', injuries: athlete.injuries.map((i) => ({ on: i.recordedOn })), tests: useTests(athlete.id).data ?? [], logs: athlete.history.logs,
-    demandsOn: view.touched.demands, weekOn: view.touched.week, today: me.today,
-  })
-  const ends = athlete.history.ends.filter((e) => e.setsLeft.some((x) => version.blocks.some((b) => b.id === x.blockId)))
+  const marks = staleMarks(
+    weekOf(version.weekStart, version.frame, version.blocks, version.terms),
+    context,
+    {
+      savedOn: version.savedOn,
+      overruled: version.reason !== '',
+      injuries: athlete.injuries.map((i) => ({ on: i.recordedOn })),
+      tests: useTests(athlete.id).data ?? [],
+      logs: athlete.history.logs,
+      demandsOn: view.touched.demands,
+      weekOn: view.touched.week,
+      today: me.today,
+    },
+  )
+  const ends = athlete.history.ends.filter((e) =>
+    e.setsLeft.some((x) => version.blocks.some((b) => b.id === x.blockId)),
+  )
   if (marks.length === 0 && ends.length === 0) return null
   return (
     <section className="stale" aria-label="Out of date">
       {marks.map((m) => (
         <p key={m.cause} className={m.cause === 'caution' ? 'alarm' : ''}>
           <Icon name={m.cause === 'caution' ? 'stop' : 'clock'} /> <b>{m.says}.</b>{' '}
-          {m.blockIds.length > 8 ? `${m.blockIds.length} blocks` : m.blockIds.map((id, i) => <span key={id}>{i > 0 && ', '}<button className="lnk" onClick={() => onPick(id)}>{exerciseById(version.blocks.find((b) => b.id === id)!.exerciseId)!.name}</button></span>)}
+          {m.blockIds.length > 8
+            ? `${m.blockIds.length} blocks`
+            : m.blockIds.map((id, i) => (
+                <span key={id}>
+                  {i > 0 && ', '}
+                  <button className="lnk" onClick={() => onPick(id)}>
+                    {exerciseById(version.blocks.find((b) => b.id === id)!.exerciseId)!.name}
+                  </button>
+                </span>
+              ))}
         </p>
       ))}
       {ends.map((e) => (
         <p key={e.on}>
-          <Icon name="clock" /> <b>Ended early on {formatDate(e.on, me.today, { weekday: true })}: {e.reason}.</b> Left:{' '}
-          {e.setsLeft.flatMap((x) => { const b = version.blocks.find((y) => y.id === x.blockId); return b ? [<span key={b.id}>{x.sets} of <button className="lnk" onClick={() => onPick(b.id)}>{exerciseById(b.exerciseId)?.name}</button> </span>] : [] })}
+          <Icon name="clock" />{' '}
+          <b>
+            Ended early on {formatDate(e.on, me.today, { weekday: true })}: {e.reason}.
+          </b>{' '}
+          Left:{' '}
+          {e.setsLeft.flatMap((x) => {
+            const b = version.blocks.find((y) => y.id === x.blockId)
+            return b
+              ? [
+                  <span key={b.id}>
+                    {x.sets} of{' '}
+                    <button className="lnk" onClick={() => onPick(b.id)}>
+                      {exerciseById(b.exerciseId)?.name}
+                    </button>{' '}
+                  </span>,
+                ]
+              : []
+          })}
         </p>
       ))}
     </section>

@@ -12,8 +12,19 @@ import { ApplyTemplate } from './ApplyTemplate'
 
 const KEY = ['templates']
 
-/** Weeks to start from, shipped and the coach's own: put on this board, or given to several athletes at once. */
-export function Templates({ problem, week, onUse }: { problem: WeekProblem | null; week: WeekPlan; onUse: (plan: WeekPlan, terms: CoachTerms) => void }) {
+/**
+ * Weeks to start from, shipped and the coach's own: put on this board, or given to several athletes
+ * at once.
+ */
+export function Templates({
+  problem,
+  week,
+  onUse,
+}: {
+  problem: WeekProblem | null
+  week: WeekPlan
+  onUse: (plan: WeekPlan, terms: CoachTerms) => void
+}) {
   const own = useQuery({ queryKey: KEY, queryFn: () => api.get<PlanTemplate[]>('/api/templates') })
   const all = [...TEMPLATES, ...(own.data ?? [])]
   const [id, setId] = useState(TEMPLATES[0]!.id)
@@ -21,37 +32,147 @@ export function Templates({ problem, week, onUse }: { problem: WeekProblem | nul
   const [applying, setApplying] = useState(false)
   const [leaving, setLeaving] = useState(false)
   const template = all.find((t) => t.id === id) ?? all[0]!
-  const keep = useWrite((t: PlanTemplate & { removes: string | null }) => api.post('/api/templates', t), [KEY])
+  const keep = useWrite(
+    (t: PlanTemplate & { removes: string | null }) => api.post('/api/templates', t),
+    [KEY],
+  )
   const mine = own.data?.some((t) => t.id === template.id) ?? false
-  if (applying) return <ApplyTemplate template={template} weekStart={week.weekStart} onBack={() => setApplying(false)} />
+  if (applying)
+    return (
+      <ApplyTemplate
+        template={template}
+        weekStart={week.weekStart}
+        onBack={() => setApplying(false)}
+      />
+    )
   return (
     <div className="change templates">
       <div className="side">
-        <ul className="choose" aria-label="Templates">{all.map((t) => <li key={t.id}><button aria-pressed={t.id === template.id} className={t.id === template.id ? 'on' : ''} onClick={() => { setId(t.id); setLeaving(false) }}><b>{t.name}</b><span className="s">{own.data?.includes(t) ? 'Own. ' : ''}{t.says}</span></button></li>)}</ul>
+        <ul className="choose" aria-label="Templates">
+          {all.map((t) => (
+            <li key={t.id}>
+              <button
+                aria-pressed={t.id === template.id}
+                className={t.id === template.id ? 'on' : ''}
+                onClick={() => {
+                  setId(t.id)
+                  setLeaving(false)
+                }}
+              >
+                <b>{t.name}</b>
+                <span className="s">
+                  {own.data?.includes(t) ? 'Own. ' : ''}
+                  {t.says}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
         <div>
           <h3 className="h4">{template.name}</h3>
           {template.weeks.map((sessions, w) => (
             <div key={w}>
-              {template.weeks.length > 1 && <p><b>Week {w + 1}</b></p>}
-              <ul className="sessions">{sessions.map((s) => <li key={s.day}><b>{DAY_NAMES[s.day]}, {s.minutes} min {whereIs(s.place)}</b><span>{s.blocks.map((b) => `${b.sets} × ${exerciseById(b.exerciseId)?.name ?? b.exerciseId}`).join(' · ')}</span></li>)}</ul>
+              {template.weeks.length > 1 && (
+                <p>
+                  <b>Week {w + 1}</b>
+                </p>
+              )}
+              <ul className="sessions">
+                {sessions.map((s) => (
+                  <li key={s.day}>
+                    <b>
+                      {DAY_NAMES[s.day]}, {s.minutes} min {whereIs(s.place)}
+                    </b>
+                    <span>
+                      {s.blocks
+                        .map(
+                          (b) => `${b.sets} × ${exerciseById(b.exerciseId)?.name ?? b.exerciseId}`,
+                        )
+                        .join(' · ')}
+                    </span>
+                  </li>
+                ))}
+              </ul>
             </div>
           ))}
           <div className="row">
-            <button className="btn pri" disabled={!problem} onClick={() => { const made = templateWeek(template, 0, problem!, v7); onUse(made.plan, made.terms) }}>Put on this week</button>
-            <button className="btn" onClick={() => setApplying(true)}>Give to several athletes</button>
-            {mine && !leaving && <button className="btn" onClick={() => setLeaving(true)}>Remove</button>}
-            {mine && leaving && <button className="btn" onClick={() => keep.mutate({ ...template, id: v7(), removes: template.id }, { onSuccess: () => { setId(TEMPLATES[0]!.id); setLeaving(false) } })}>Really remove {template.name}</button>}
+            <button
+              className="btn pri"
+              disabled={!problem}
+              onClick={() => {
+                const made = templateWeek(template, 0, problem!, v7)
+                onUse(made.plan, made.terms)
+              }}
+            >
+              Put on this week
+            </button>
+            <button className="btn" onClick={() => setApplying(true)}>
+              Give to several athletes
+            </button>
+            {mine && !leaving && (
+              <button className="btn" onClick={() => setLeaving(true)}>
+                Remove
+              </button>
+            )}
+            {mine && leaving && (
+              <button
+                className="btn"
+                onClick={() =>
+                  keep.mutate(
+                    { ...template, id: v7(), removes: template.id },
+                    {
+                      onSuccess: () => {
+                        setId(TEMPLATES[0]!.id)
+                        setLeaving(false)
+                      },
+                    },
+                  )
+                }
+              >
+                Really remove {template.name}
+              </button>
+            )}
           </div>
-          <p className="note">Sessions go to the athlete's own days where there are enough; what a caution or missing kit holds is replaced. Invented weeks, common practice, no source.</p>
+          <p className="note">
+            Sessions go to the athlete's own days where there are enough; what a caution or missing
+            kit holds is replaced. Invented weeks, common practice, no source.
+          </p>
         </div>
       </div>
       {week.blocks.length > 0 && (
-        <form className="row" onSubmit={(e) => { e.preventDefault(); const made = asTemplate(v7(), name.trim(), week, 'ordinary'); keep.mutate({ ...made, removes: null }, { onSuccess: () => { setName(''); setId(made.id) } }) }}>
-          <label>Keep this week as a template<input value={name} maxLength={60} placeholder="Name" onChange={(e) => setName(e.currentTarget.value)} /></label>
-          <button className="btn" type="submit" disabled={name.trim() === '' || keep.isPending}>Keep template</button>
+        <form
+          className="row"
+          onSubmit={(e) => {
+            e.preventDefault()
+            const made = asTemplate(v7(), name.trim(), week, 'ordinary')
+            keep.mutate(
+              { ...made, removes: null },
+              {
+                onSuccess: () => {
+                  setName('')
+                  setId(made.id)
+                },
+              },
+            )
+          }}
+        >
+          <label>
+            Keep this week as a template
+            <input
+              value={name}
+              maxLength={60}
+              placeholder="Name"
+              onChange={(e) => setName(e.currentTarget.value)}
+            />
+          </label>
+          <button className="btn" type="submit" disabled={name.trim() === '' || keep.isPending}>
+            Keep template
+          </button>
         </form>
       )}
-      <p className="said" role="alert">{keep.error && failureText(keep.error)}</p>
+      <p className="said" role="alert">
+        {keep.error && failureText(keep.error)}
+      </p>
     </div>
   )
 }

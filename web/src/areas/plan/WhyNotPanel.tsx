@@ -9,33 +9,140 @@ import { doseWords } from './BlockCard'
 import { changesOf } from './SearchStrip'
 import { useAnswer } from './usePlanner'
 
-const price = (n: number): string => (Math.abs(n) < 0.05 ? 'at no price' : n > 0 ? `for ${n.toFixed(1)} points` : `and the week is ${(-n).toFixed(1)} points better: it is not proven best`)
+const price = (n: number): string =>
+  Math.abs(n) < 0.05
+    ? 'at no price'
+    : n > 0
+      ? `for ${n.toFixed(1)} points`
+      : `and the week is ${(-n).toFixed(1)} points better: it is not proven best`
 
 /** Why an exercise does not stand on a day, and what having it there would take. */
-export function WhyNotPanel({ exerciseId, day, week, problem, onBlocks, onAnyway }: { exerciseId: string; day: number; week: WeekPlan; problem: WeekProblem; onBlocks: (blocks: readonly Block[]) => void; /** Null: a safety rule holds it. */ onAnyway: (() => void) | null }) {
-  const answer = useAnswer('why-not', { kind: 'why-not', problem, plan: week, exerciseId, day }, JSON.stringify([exerciseId, day, week.blocks, problem.terms]))?.answer
+export function WhyNotPanel({
+  exerciseId,
+  day,
+  week,
+  problem,
+  onBlocks,
+  onAnyway,
+}: {
+  exerciseId: string
+  day: number
+  week: WeekPlan
+  problem: WeekProblem
+  onBlocks: (blocks: readonly Block[]) => void
+  /** Null: a safety rule holds it. */ onAnyway: (() => void) | null
+}) {
+  const answer = useAnswer(
+    'why-not',
+    { kind: 'why-not', problem, plan: week, exerciseId, day },
+    JSON.stringify([exerciseId, day, week.blocks, problem.terms]),
+  )?.answer
   const e = exerciseById(exerciseId)!
   const here = useRef<HTMLDivElement>(null)
   // What it returns (a promise in newer browsers) is no clean-up.
-  useEffect(() => { void here.current?.scrollIntoView({ block: 'nearest' }) }, [answer])
+  useEffect(() => {
+    void here.current?.scrollIntoView({ block: 'nearest' })
+  }, [answer])
   return (
-    <div ref={here} className="block why-not" role="region" aria-label={`Why not ${e.name} on ${DAY_NAMES[day]}`}>
-      <h3 className="h4">{e.name} on {DAY_NAMES[day]}</h3>
-      {!answer ? <p className="note" role="status">Working out what it would take …</p> : <Says answer={answer} week={week} onBlocks={onBlocks} />}
-      {onAnyway ? <button className="btn small" onClick={onAnyway}>Add all the same</button> : <p className="note">A safety rule: not added.</p>}
+    <div
+      ref={here}
+      className="block why-not"
+      role="region"
+      aria-label={`Why not ${e.name} on ${DAY_NAMES[day]}`}
+    >
+      <h3 className="h4">
+        {e.name} on {DAY_NAMES[day]}
+      </h3>
+      {!answer ? (
+        <p className="note" role="status">
+          Working out what it would take …
+        </p>
+      ) : (
+        <Says answer={answer} week={week} onBlocks={onBlocks} />
+      )}
+      {onAnyway ? (
+        <button className="btn small" onClick={onAnyway}>
+          Add all the same
+        </button>
+      ) : (
+        <p className="note">A safety rule: not added.</p>
+      )}
     </div>
   )
 }
 
 const broken = (b: readonly Breach[]) => <p>It would break: {b.map((x) => x.says).join('; ')}.</p>
 
-function Says({ answer: a, week, onBlocks }: { answer: WhyNot; week: WeekPlan; onBlocks: (blocks: readonly Block[]) => void }) {
+function Says({
+  answer: a,
+  week,
+  onBlocks,
+}: {
+  answer: WhyNot
+  week: WeekPlan
+  onBlocks: (blocks: readonly Block[]) => void
+}) {
   switch (a.kind) {
-    case 'there': return <p>It is there already.</p>
-    case 'forbidden': return <ul>{a.reasons.map((r) => <li key={r.rule}>{r.says}</li>)}</ul>
-    case 'free': return <p>Nothing stands against it: {a.gains >= 0 ? `${a.gains.toFixed(1)} points more` : `${(-a.gains).toFixed(1)} points less`}.</p>
-    case 'swap': return <>{broken(a.breaks)}<p>It fits when {exerciseById(a.out.exerciseId)?.name}, {doseWords(a.out)} on {DAY_NAMES[a.out.day]} goes, {price(a.price)}. <button className="btn small" onClick={() => onBlocks([...week.blocks.filter((b) => b.id !== a.out.id), { ...a.block, id: v7(), reason: '' }])}>Swap</button></p></>
-    case 'forced': return <>{broken(a.breaks)}<p>It fits when {changesOf(week.blocks, a.plan.blocks).length} blocks change, {price(a.price)}. <button className="btn small" onClick={() => onBlocks(a.plan.blocks)}>Plan round it</button></p></>
-    case 'impossible': return <>{broken(a.breaks)}<p>No week keeps all rules with it there.</p></>
+    case 'there':
+      return <p>It is there already.</p>
+    case 'forbidden':
+      return (
+        <ul>
+          {a.reasons.map((r) => (
+            <li key={r.rule}>{r.says}</li>
+          ))}
+        </ul>
+      )
+    case 'free':
+      return (
+        <p>
+          Nothing stands against it:{' '}
+          {a.gains >= 0
+            ? `${a.gains.toFixed(1)} points more`
+            : `${(-a.gains).toFixed(1)} points less`}
+          .
+        </p>
+      )
+    case 'swap':
+      return (
+        <>
+          {broken(a.breaks)}
+          <p>
+            It fits when {exerciseById(a.out.exerciseId)?.name}, {doseWords(a.out)} on{' '}
+            {DAY_NAMES[a.out.day]} goes, {price(a.price)}.{' '}
+            <button
+              className="btn small"
+              onClick={() =>
+                onBlocks([
+                  ...week.blocks.filter((b) => b.id !== a.out.id),
+                  { ...a.block, id: v7(), reason: '' },
+                ])
+              }
+            >
+              Swap
+            </button>
+          </p>
+        </>
+      )
+    case 'forced':
+      return (
+        <>
+          {broken(a.breaks)}
+          <p>
+            It fits when {changesOf(week.blocks, a.plan.blocks).length} blocks change,{' '}
+            {price(a.price)}.{' '}
+            <button className="btn small" onClick={() => onBlocks(a.plan.blocks)}>
+              Plan round it
+            </button>
+          </p>
+        </>
+      )
+    case 'impossible':
+      return (
+        <>
+          {broken(a.breaks)}
+          <p>No week keeps all rules with it there.</p>
+        </>
+      )
   }
 }

@@ -4,10 +4,26 @@ import { DAY_NAMES, type Block, type WeekPlan } from '@mano/core/plan/types'
 import { doseWords } from './BlockCard'
 import { useAnswer } from './usePlanner'
 
-const signed = (n: number): string => `${n > 0 ? '+' : n < 0 ? '\u2212' : ''}${Math.abs(n).toFixed(1)}`
+const signed = (n: number): string =>
+  `${n > 0 ? '+' : n < 0 ? '\u2212' : ''}${Math.abs(n).toFixed(1)}`
 
-/** Why a block is where it is: what is lost without it, what could stand in its place, where else it could go. */
-export function WhyPanel({ block, plan, problem, onReplace, onMove }: { block: Block; plan: WeekPlan; problem: WeekProblem; onReplace: (b: Block) => void; onMove: (day: number) => void }) {
+/**
+ * Why a block is where it is: what is lost without it, what could stand in its place, where else it
+ * could go.
+ */
+export function WhyPanel({
+  block,
+  plan,
+  problem,
+  onReplace,
+  onMove,
+}: {
+  block: Block
+  plan: WeekPlan
+  problem: WeekProblem
+  onReplace: (b: Block) => void
+  onMove: (day: number) => void
+}) {
   const key = JSON.stringify([block.id, plan.blocks, problem.terms, problem.frame])
   const answer = useAnswer('why', { kind: 'why', problem, plan, blockId: block.id }, key)
   const why = answer?.answer
@@ -16,15 +32,64 @@ export function WhyPanel({ block, plan, problem, onReplace, onMove }: { block: B
       <h3 className="h4">Why this block</h3>
       <p>{block.reason || 'Chosen by the coach.'}</p>
       <h3 className="h4">Without it</h3>
-      {!why ? <p className="note">Working it out …</p> : (
+      {!why ? (
+        <p className="note">Working it out …</p>
+      ) : (
         <>
-          <p>{Math.abs(why.loss.total) < 0.05 ? 'The week would lose nothing.' : why.loss.total > 0 ? <>The week loses <b>{why.loss.total.toFixed(1)} points</b>.</> : <>The week would be <b>{(-why.loss.total).toFixed(1)} points better</b>: it is not proven best.</>}</p>
-          <ul className="parts">{why.loss.parts.map((x) => <li key={x.id}><span>{x.name}</span><b>{signed(-x.points)}</b></li>)}</ul>
-          {why.breaks.length > 0 && <p>A rule would break: {why.breaks.map((b) => b.says).join('; ')}.</p>}
+          <p>
+            {Math.abs(why.loss.total) < 0.05 ? (
+              'The week would lose nothing.'
+            ) : why.loss.total > 0 ? (
+              <>
+                The week loses <b>{why.loss.total.toFixed(1)} points</b>.
+              </>
+            ) : (
+              <>
+                The week would be <b>{(-why.loss.total).toFixed(1)} points better</b>: it is not
+                proven best.
+              </>
+            )}
+          </p>
+          <ul className="parts">
+            {why.loss.parts.map((x) => (
+              <li key={x.id}>
+                <span>{x.name}</span>
+                <b>{signed(-x.points)}</b>
+              </li>
+            ))}
+          </ul>
+          {why.breaks.length > 0 && (
+            <p>A rule would break: {why.breaks.map((b) => b.says).join('; ')}.</p>
+          )}
           <h3 className="h4">In its place</h3>
-          {why.instead ? <p>{exerciseById(why.instead.block.exerciseId)!.name}, {doseWords(why.instead.block)}: {Math.abs(why.instead.loses) < 0.05 ? 'as good' : why.instead.loses > 0 ? `${why.instead.loses.toFixed(1)} points less` : `${(-why.instead.loses).toFixed(1)} points more, so this week is not proven best`}. <button className="lnk" onClick={() => onReplace(why.instead!.block)}>Swap</button></p> : <p>Nothing else keeps the rules there.</p>}
+          {why.instead ? (
+            <p>
+              {exerciseById(why.instead.block.exerciseId)!.name}, {doseWords(why.instead.block)}:{' '}
+              {Math.abs(why.instead.loses) < 0.05
+                ? 'as good'
+                : why.instead.loses > 0
+                  ? `${why.instead.loses.toFixed(1)} points less`
+                  : `${(-why.instead.loses).toFixed(1)} points more, so this week is not proven best`}
+              .{' '}
+              <button className="lnk" onClick={() => onReplace(why.instead!.block)}>
+                Swap
+              </button>
+            </p>
+          ) : (
+            <p>Nothing else keeps the rules there.</p>
+          )}
           <h3 className="h4">Another day</h3>
-          {why.otherDays.length === 0 ? <p>No other day takes it as the week stands.</p> : <p className="row">{why.otherDays.map((d) => <button key={d.day} className="btn small" onClick={() => onMove(d.day)}>{DAY_NAMES[d.day]} {signed(-d.loses)}</button>)}</p>}
+          {why.otherDays.length === 0 ? (
+            <p>No other day takes it as the week stands.</p>
+          ) : (
+            <p className="row">
+              {why.otherDays.map((d) => (
+                <button key={d.day} className="btn small" onClick={() => onMove(d.day)}>
+                  {DAY_NAMES[d.day]} {signed(-d.loses)}
+                </button>
+              ))}
+            </p>
+          )}
         </>
       )}
     </div>

@@ -2,8 +2,16 @@ import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import { NO_TERMS, type Block, type CoachTerms, type DayFrame } from '@mano/core/plan/types'
 
-/** A week under change; `basedOn` is the version it was begun from (null: none was there; undefined: not known any more). */
-export interface Draft { frame: DayFrame[]; blocks: Block[]; terms: CoachTerms; basedOn: string | null | undefined }
+/**
+ * A week under change; `basedOn` is the version it was begun from (null: none was there; undefined:
+ * not known any more).
+ */
+export interface Draft {
+  frame: DayFrame[]
+  blocks: Block[]
+  terms: CoachTerms
+  basedOn: string | null | undefined
+}
 
 interface Drafts {
   /** Unsaved weeks by athlete and Monday; kept in this browser until saved or left. */
@@ -17,7 +25,8 @@ interface Drafts {
 }
 
 const PAST = 30
-const without = <T>(all: Record<string, T>, key: string): Record<string, T> => Object.fromEntries(Object.entries(all).filter(([k]) => k !== key))
+const without = <T>(all: Record<string, T>, key: string): Record<string, T> =>
+  Object.fromEntries(Object.entries(all).filter(([k]) => k !== key))
 
 export const useDrafts = create<Drafts>()(
   persist(
@@ -25,20 +34,57 @@ export const useDrafts = create<Drafts>()(
       open: {},
       past: {},
       future: {},
-      put: (key, next, before) => set((s) => ({ open: { ...s.open, [key]: next }, past: { ...s.past, [key]: [...(s.past[key] ?? []), before].slice(-PAST) }, future: without(s.future, key) })),
-      undo: (key) => set((s) => {
-        const [back, now] = [s.past[key]?.at(-1), s.open[key]]
-        return back && now ? { open: { ...s.open, [key]: back }, past: { ...s.past, [key]: s.past[key]!.slice(0, -1) }, future: { ...s.future, [key]: [...(s.future[key] ?? []), now] } } : s
-      }),
-      redo: (key) => set((s) => {
-        const [next, now] = [s.future[key]?.at(-1), s.open[key]]
-        return next && now ? { open: { ...s.open, [key]: next }, past: { ...s.past, [key]: [...(s.past[key] ?? []), now] }, future: { ...s.future, [key]: s.future[key]!.slice(0, -1) } } : s
-      }),
-      drop: (key) => set((s) => ({ open: without(s.open, key), past: without(s.past, key), future: without(s.future, key) })),
+      put: (key, next, before) =>
+        set((s) => ({
+          open: { ...s.open, [key]: next },
+          past: { ...s.past, [key]: [...(s.past[key] ?? []), before].slice(-PAST) },
+          future: without(s.future, key),
+        })),
+      undo: (key) =>
+        set((s) => {
+          const [back, now] = [s.past[key]?.at(-1), s.open[key]]
+          return back && now
+            ? {
+                open: { ...s.open, [key]: back },
+                past: { ...s.past, [key]: s.past[key]!.slice(0, -1) },
+                future: { ...s.future, [key]: [...(s.future[key] ?? []), now] },
+              }
+            : s
+        }),
+      redo: (key) =>
+        set((s) => {
+          const [next, now] = [s.future[key]?.at(-1), s.open[key]]
+          return next && now
+            ? {
+                open: { ...s.open, [key]: next },
+                past: { ...s.past, [key]: [...(s.past[key] ?? []), now] },
+                future: { ...s.future, [key]: s.future[key]!.slice(0, -1) },
+              }
+            : s
+        }),
+      drop: (key) =>
+        set((s) => ({
+          open: without(s.open, key),
+          past: without(s.past, key),
+          future: without(s.future, key),
+        })),
     }),
     // Drafts of an earlier form knew no terms and no version.
-    { name: 'mano-plan-drafts', version: 2, migrate: (old) => ({ open: Object.fromEntries(Object.entries((old as { open?: Record<string, Draft> }).open ?? {}).map(([k, d]) => [k, { ...d, terms: NO_TERMS, basedOn: undefined }])) }), partialize: (s) => ({ open: s.open }) },
+    {
+      name: 'mano-plan-drafts',
+      version: 2,
+      migrate: (old) => ({
+        open: Object.fromEntries(
+          Object.entries((old as { open?: Record<string, Draft> }).open ?? {}).map(([k, d]) => [
+            k,
+            { ...d, terms: NO_TERMS, basedOn: undefined },
+          ]),
+        ),
+      }),
+      partialize: (s) => ({ open: s.open }),
+    },
   ),
 )
 
-export const draftKey = (athleteId: string, weekStart: string): string => `${athleteId} ${weekStart}`
+export const draftKey = (athleteId: string, weekStart: string): string =>
+  `${athleteId} ${weekStart}`

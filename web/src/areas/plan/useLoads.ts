@@ -6,7 +6,10 @@ import { buildSeries } from '@mano/core/review/series'
 import { useKit, useTests } from '../../app/data'
 
 /** The first pin with plates. */
-const roomOf = (kit: readonly KitUnit[] | undefined): Room | null => { const pin = kit?.find((u) => u.kind === 'pin' && u.plates.length > 0); return pin ? { plates: pin.plates, pinKg: pin.massKg ?? 0 } : null }
+const roomOf = (kit: readonly KitUnit[] | undefined): Room | null => {
+  const pin = kit?.find((u) => u.kind === 'pin' && u.plates.length > 0)
+  return pin ? { plates: pin.plates, pinKg: pin.massKg ?? 0 } : null
+}
 
 /** What loads are made from: the athlete's bests and the plates of the hall's pin. */
 export function useLoadsOf(athleteId: string): { bests: TestBest[]; room: Room | null } {

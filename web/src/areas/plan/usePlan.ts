@@ -10,16 +10,34 @@ import { api } from '../../app/api'
 import { useAthletePage } from '../athlete/AthletePage'
 
 export const planKey = (id: string) => ['plan', id]
-export const usePlan = (id: string) => useQuery({ queryKey: planKey(id), queryFn: () => api.get<PlanView>(`/api/athletes/${id}/plan`) })
+export const usePlan = (id: string) =>
+  useQuery({ queryKey: planKey(id), queryFn: () => api.get<PlanView>(`/api/athletes/${id}/plan`) })
 
-/** The week as the planner is given it; its days and the coach's terms are put in by the page. Null until it is there, or without a sport. */
+/**
+ * The week as the planner is given it; its days and the coach's terms are put in by the page. Null
+ * until it is there, or without a sport.
+ */
 export function useProblem(athleteId: string, weekStart: string, on: boolean): WeekProblem | null {
-  const read = useQuery({ queryKey: [...planKey(athleteId), 'problem', weekStart], queryFn: () => api.get<unknown>(`/api/athletes/${athleteId}/problem?week=${weekStart}`), enabled: on }).data
-  return useMemo(() => { const r = read === undefined ? null : readProblem(read); return r?.ok ? r.problem : null }, [read])
+  const read = useQuery({
+    queryKey: [...planKey(athleteId), 'problem', weekStart],
+    queryFn: () => api.get<unknown>(`/api/athletes/${athleteId}/problem?week=${weekStart}`),
+    enabled: on,
+  }).data
+  return useMemo(() => {
+    const r = read === undefined ? null : readProblem(read)
+    return r?.ok ? r.problem : null
+  }, [read])
 }
 
 /** What the validator knows of this athlete; the same facts as on the server. */
 export function usePlanContext(view: PlanView, weekStart: string): PlanContext {
   const { athlete } = useAthletePage()
-  return planContext(judgeBy(athlete.safety), kitsOf(view.kit), athlete.history.logs, weekStart, plannedOf(view.versions), athlete.events.map((e) => e.on))
+  return planContext(
+    judgeBy(athlete.safety),
+    kitsOf(view.kit),
+    athlete.history.logs,
+    weekStart,
+    plannedOf(view.versions),
+    athlete.events.map((e) => e.on),
+  )
 }

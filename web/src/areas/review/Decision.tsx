@@ -13,23 +13,60 @@ import { Icon, type IconName } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import { reviewKey } from './useReview'
 
-const ICON: Record<LineKind, IconName> = { keep: 'check', loss: 'down', emphasis: 'pin', even: 'waves', deload: 'hourglass', retest: 'clock', refer: 'stop' }
+const ICON: Record<LineKind, IconName> = {
+  keep: 'check',
+  loss: 'down',
+  emphasis: 'pin',
+  even: 'waves',
+  deload: 'hourglass',
+  retest: 'clock',
+  refer: 'stop',
+}
 
 /** What each line does to the next plan, in words. */
 const follows = (l: ConclusionLine): string | null =>
-  l.effect === null ? null : l.effect.kind === 'raise' ? `Next plan: ${raisedQuality(l)} first` : l.effect.kind === 'deload' ? 'Next plan: a lighter week' : 'Next plan: a test day'
+  l.effect === null
+    ? null
+    : l.effect.kind === 'raise'
+      ? `Next plan: ${raisedQuality(l)} first`
+      : l.effect.kind === 'deload'
+        ? 'Next plan: a lighter week'
+        : 'Next plan: a test day'
 
 /** The drafted decision: taken line by line, rewritten, kept as the block's conclusion. */
-export function Decision({ draft, period, conclusions }: { draft: readonly ConclusionLine[]; period: Period; conclusions: readonly ConclusionView[] }) {
+export function Decision({
+  draft,
+  period,
+  conclusions,
+}: {
+  draft: readonly ConclusionLine[]
+  period: Period
+  conclusions: readonly ConclusionView[]
+}) {
   const { athlete, me } = useAthletePage()
   const [own, setOwn] = useState<ConclusionLine[] | null>(null)
   const [note, setNote] = useState('')
   const [editing, setEditing] = useState<string | null>(null)
   const lines = own ?? [...draft]
-  const change = (id: string, more: Partial<ConclusionLine>) => setOwn(lines.map((l) => (l.id === id ? { ...l, ...more } : l)))
-  const write = useWrite((body: ConclusionBody) => api.post(`/api/athletes/${athlete.id}/conclusions`, body), [reviewKey(athlete.id), ['conclusion', athlete.id], ['gaps'], ...touchedBy(athlete.id)])
+  const change = (id: string, more: Partial<ConclusionLine>) =>
+    setOwn(lines.map((l) => (l.id === id ? { ...l, ...more } : l)))
+  const write = useWrite(
+    (body: ConclusionBody) => api.post(`/api/athletes/${athlete.id}/conclusions`, body),
+    [reviewKey(athlete.id), ['conclusion', athlete.id], ['gaps'], ...touchedBy(athlete.id)],
+  )
   const taken = lines.filter((l) => l.taken).length
-  const keep = () => write.mutate({ id: v7(), since: period.from, until: period.to, note: note.trim(), lines }, { onSuccess: () => { setOwn(null); setNote(''); setEditing(null); notifications.show({ message: 'Kept; the next plan knows it' }) } })
+  const keep = () =>
+    write.mutate(
+      { id: v7(), since: period.from, until: period.to, note: note.trim(), lines },
+      {
+        onSuccess: () => {
+          setOwn(null)
+          setNote('')
+          setEditing(null)
+          notifications.show({ message: 'Kept; the next plan knows it' })
+        },
+      },
+    )
   const last = conclusions[0]
   return (
     <div className="block decision">
@@ -38,19 +75,105 @@ export function Decision({ draft, period, conclusions }: { draft: readonly Concl
         {lines.map((l) => (
           <li key={l.id} className={l.taken ? '' : 'off'}>
             <Icon name={ICON[l.kind]} />
-            {editing === l.id
-              ? <div className="edit"><Textarea aria-label="Finding" autosize minRows={1} value={l.title} onChange={(e) => change(l.id, { title: e.currentTarget.value })} /><Textarea aria-label="What follows" autosize minRows={2} value={l.says} onChange={(e) => change(l.id, { says: e.currentTarget.value })} /><button className="btn small" disabled={l.title.trim() === ''} onClick={() => setEditing(null)}>Done</button></div>
-              : <div><b>{l.title}</b> {l.says}{l.taken && follows(l) && <em>{follows(l)}</em>}</div>}
-            {me.role === 'coach' && editing !== l.id && <span className="tools"><label><input type="checkbox" checked={l.taken} onChange={(e) => change(l.id, { taken: e.currentTarget.checked })} /> take</label><button className="lnk" onClick={() => setEditing(l.id)} aria-label={`Edit: ${l.title}`}>Edit</button></span>}
+            {editing === l.id ? (
+              <div className="edit">
+                <Textarea
+                  aria-label="Finding"
+                  autosize
+                  minRows={1}
+                  value={l.title}
+                  onChange={(e) => change(l.id, { title: e.currentTarget.value })}
+                />
+                <Textarea
+                  aria-label="What follows"
+                  autosize
+                  minRows={2}
+                  value={l.says}
+                  onChange={(e) => change(l.id, { says: e.currentTarget.value })}
+                />
+                <button
+                  className="btn small"
+                  disabled={l.title.trim() === ''}
+                  onClick={() => setEditing(null)}
+                >
+                  Done
+                </button>
+              </div>
+            ) : (
+              <div>
+                <b>{l.title}</b> {l.says}
+                {l.taken && follows(l) && <em>{follows(l)}</em>}
+              </div>
+            )}
+            {me.role === 'coach' && editing !== l.id && (
+              <span className="tools">
+                <label>
+                  <input
+                    type="checkbox"
+                    checked={l.taken}
+                    onChange={(e) => change(l.id, { taken: e.currentTarget.checked })}
+                  />{' '}
+                  take
+                </label>
+                <button
+                  className="lnk"
+                  onClick={() => setEditing(l.id)}
+                  aria-label={`Edit: ${l.title}`}
+                >
+                  Edit
+                </button>
+              </span>
+            )}
           </li>
         ))}
       </ul>
-      {me.role === 'coach' && <>
-        <Textarea label="In your words" autosize minRows={1} maxLength={2000} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
-        <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-        <div className="row"><button className="btn pri" disabled={write.isPending} onClick={keep}>{taken === 0 ? 'Keep as the conclusion' : `Take ${taken === 1 ? 'it' : `${taken} lines`} into the next block`}</button>{own && <button className="btn" onClick={() => { setOwn(null); setEditing(null) }}>As drafted</button>}</div>
-      </>}
-      {last && <p className="note">Last concluded {formatDate(last.savedOn, me.today)} by {last.by}, for {formatDate(last.since, me.today)} to {formatDate(last.until, me.today)}: {last.lines.filter((l) => l.taken).map((l) => l.title).join(' ') || 'nothing taken'} {last.note} <Link className="lnk" to={`/athletes/${athlete.id}/plan`}>To the plan</Link></p>}
+      {me.role === 'coach' && (
+        <>
+          <Textarea
+            label="In your words"
+            autosize
+            minRows={1}
+            maxLength={2000}
+            value={note}
+            onChange={(e) => setNote(e.currentTarget.value)}
+          />
+          <p className="said" role="alert">
+            {write.error && failureText(write.error)}
+          </p>
+          <div className="row">
+            <button className="btn pri" disabled={write.isPending} onClick={keep}>
+              {taken === 0
+                ? 'Keep as the conclusion'
+                : `Take ${taken === 1 ? 'it' : `${taken} lines`} into the next block`}
+            </button>
+            {own && (
+              <button
+                className="btn"
+                onClick={() => {
+                  setOwn(null)
+                  setEditing(null)
+                }}
+              >
+                As drafted
+              </button>
+            )}
+          </div>
+        </>
+      )}
+      {last && (
+        <p className="note">
+          Last concluded {formatDate(last.savedOn, me.today)} by {last.by}, for{' '}
+          {formatDate(last.since, me.today)} to {formatDate(last.until, me.today)}:{' '}
+          {last.lines
+            .filter((l) => l.taken)
+            .map((l) => l.title)
+            .join(' ') || 'nothing taken'}{' '}
+          {last.note}{' '}
+          <Link className="lnk" to={`/athletes/${athlete.id}/plan`}>
+            To the plan
+          </Link>
+        </p>
+      )}
     </div>
   )
 }

@@ -18,8 +18,37 @@ export function Done() {
     <section className="series done-week">
       <h2>This week, planned and done</h2>
       <table>
-        <thead><tr><th scope="col">Day</th><th scope="col">Block</th><th scope="col">Sets done</th><th scope="col">Worst pain</th></tr></thead>
-        <tbody>{rows.map((r) => <tr key={r.block.id} className={r.on > me.today ? 'ahead' : ''}><td>{formatDate(r.on, me.today, { weekday: true })}</td><th scope="row">{exerciseById(r.block.exerciseId)?.name}</th><td className="n">{r.done} of {r.planned}{r.on < me.today && r.done === 0 ? ' · missed' : ''}</td><td className="n">{r.worstPain === null ? '' : r.worstPain > 3 ? <b className="alarm-line"><Icon name="stop" /> {r.worstPain}/10</b> : `${r.worstPain}/10`}</td></tr>)}</tbody>
+        <thead>
+          <tr>
+            <th scope="col">Day</th>
+            <th scope="col">Block</th>
+            <th scope="col">Sets done</th>
+            <th scope="col">Worst pain</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => (
+            <tr key={r.block.id} className={r.on > me.today ? 'ahead' : ''}>
+              <td>{formatDate(r.on, me.today, { weekday: true })}</td>
+              <th scope="row">{exerciseById(r.block.exerciseId)?.name}</th>
+              <td className="n">
+                {r.done} of {r.planned}
+                {r.on < me.today && r.done === 0 ? ' · missed' : ''}
+              </td>
+              <td className="n">
+                {r.worstPain === null ? (
+                  ''
+                ) : r.worstPain > 3 ? (
+                  <b className="alarm-line">
+                    <Icon name="stop" /> {r.worstPain}/10
+                  </b>
+                ) : (
+                  `${r.worstPain}/10`
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
       </table>
     </section>
   )

@@ -8,17 +8,50 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { SPANS, type usePeriod } from './useReview'
 
 /** Which weeks are looked at, and what is made of them for paper. */
-export function PeriodBar({ chosen, lastReview }: { chosen: ReturnType<typeof usePeriod>; lastReview: string | null }) {
+export function PeriodBar({
+  chosen,
+  lastReview,
+}: {
+  chosen: ReturnType<typeof usePeriod>
+  lastReview: string | null
+}) {
   const { me } = useAthletePage()
   const { period, span, setSpan, setDates } = chosen
   return (
     <div className="period">
       <div className="flt" role="group" aria-label="Period">
-        {lastReview && <button className={`btn ${period.from === lastReview && span === null ? 'pri' : ''}`} onClick={() => setDates({ from: lastReview, to: me.today })}>Since the last review</button>}
-        {SPANS.map((s) => <button key={s.id} className={`btn ${span === s.id ? 'pri' : ''}`} aria-pressed={span === s.id} onClick={() => setSpan(s.id)}>{s.name}</button>)}
+        {lastReview && (
+          <button
+            className={`btn ${period.from === lastReview && span === null ? 'pri' : ''}`}
+            onClick={() => setDates({ from: lastReview, to: me.today })}
+          >
+            Since the last review
+          </button>
+        )}
+        {SPANS.map((s) => (
+          <button
+            key={s.id}
+            className={`btn ${span === s.id ? 'pri' : ''}`}
+            aria-pressed={span === s.id}
+            onClick={() => setSpan(s.id)}
+          >
+            {s.name}
+          </button>
+        ))}
       </div>
-      <OwnDates key={`${period.from} ${period.to}`} period={span === 'all' ? { ...period, from: '' } : period} set={setDates} />
-      <span className="act"><Report kind="athlete" period={period}>Print for athlete</Report><Report kind="file" period={period}>Print for the file</Report></span>
+      <OwnDates
+        key={`${period.from} ${period.to}`}
+        period={span === 'all' ? { ...period, from: '' } : period}
+        set={setDates}
+      />
+      <span className="act">
+        <Report kind="athlete" period={period}>
+          Print for athlete
+        </Report>
+        <Report kind="file" period={period}>
+          Print for the file
+        </Report>
+      </span>
     </div>
   )
 }
@@ -26,28 +59,70 @@ export function PeriodBar({ chosen, lastReview }: { chosen: ReturnType<typeof us
 function OwnDates({ period, set }: { period: Period; set: (p: Period) => void }) {
   const [own, setOwn] = useState(period)
   const { me } = useAthletePage()
-  const take = (next: Period) => { setOwn(next); if (next.from && next.to && next.from <= next.to) set(next) }
+  const take = (next: Period) => {
+    setOwn(next)
+    if (next.from && next.to && next.from <= next.to) set(next)
+  }
   return (
     <span className="dates n">
-      <label>From <input type="date" value={own.from} max={own.to} onChange={(e) => take({ ...own, from: e.currentTarget.value })} /></label>
-      <label>to <input type="date" value={own.to} max={me.today} onChange={(e) => take({ ...own, to: e.currentTarget.value })} /></label>
+      <label>
+        From{' '}
+        <input
+          type="date"
+          value={own.from}
+          max={own.to}
+          onChange={(e) => take({ ...own, from: e.currentTarget.value })}
+        />
+      </label>
+      <label>
+        to{' '}
+        <input
+          type="date"
+          value={own.to}
+          max={me.today}
+          onChange={(e) => take({ ...own, to: e.currentTarget.value })}
+        />
+      </label>
     </span>
   )
 }
 
 /** A report is made by the server and offered when it is done. */
-function Report({ kind, period, children }: { kind: 'athlete' | 'file'; period: Period; children: string }) {
+function Report({
+  kind,
+  period,
+  children,
+}: {
+  kind: 'athlete' | 'file'
+  period: Period
+  children: string
+}) {
   const { athlete, me } = useAthletePage()
   const units = useUnits()
   const job = useJob()
   const make = async () => {
-    const done = await job.start(`/api/athletes/${athlete.id}/reports`, { kind, ...period, units: { mass: units.mass, length: units.length } })
+    const done = await job.start(`/api/athletes/${athlete.id}/reports`, {
+      kind,
+      ...period,
+      units: { mass: units.mass, length: units.length },
+    })
     if (done?.file) window.location.assign(done.file)
   }
   return (
     <>
-      <button className="btn" disabled={job.busy} onClick={() => void make()} title={`PDF, ${formatDate(period.from, me.today)} to ${formatDate(period.to, me.today)}`}>{job.busy ? `${job.view?.says || 'Starting'} …` : children}</button>
-      {(job.error !== null || job.view?.problem) && <span className="said" role="alert">{job.error !== null ? failureText(job.error) : job.view!.problem!.title}</span>}
+      <button
+        className="btn"
+        disabled={job.busy}
+        onClick={() => void make()}
+        title={`PDF, ${formatDate(period.from, me.today)} to ${formatDate(period.to, me.today)}`}
+      >
+        {job.busy ? `${job.view?.says || 'Starting'} …` : children}
+      </button>
+      {(job.error !== null || job.view?.problem) && (
+        <span className="said" role="alert">
+          {job.error !== null ? failureText(job.error) : job.view!.problem!.title}
+        </span>
+      )}
     </>
   )
 }

@@ -8,7 +8,9 @@ import { useUnits } from '../../app/units'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 
-/** The best of each hand in each exact series: another implement, width or position is another line. */
+/**
+ * The best of each hand in each exact series: another implement, width or position is another line.
+ */
 export function Records({ series }: { series: readonly Series[] }) {
   const { athlete, me } = useAthletePage()
   const units = useUnits()
@@ -19,16 +21,38 @@ export function Records({ series }: { series: readonly Series[] }) {
     <section className="series records" aria-label="Record book">
       <h2>Record book</h2>
       <table>
-        <thead><tr><th scope="col">Test</th><th scope="col">Implement</th><th scope="col">Best</th><th scope="col">Day</th><th scope="col">Conditions</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Test</th>
+            <th scope="col">Implement</th>
+            <th scope="col">Best</th>
+            <th scope="col">Day</th>
+            <th scope="col">Conditions</th>
+          </tr>
+        </thead>
         <tbody>
-          {[...book.values()].flatMap((own) => own.map((b, i) => (
-            <tr key={`${b.seriesKey} ${b.hand}`} className={i === 0 ? 'first' : ''}>
-              {i === 0 && <><th scope="row" rowSpan={own.length}>{b.test}<small>{b.setup}</small></th><td rowSpan={own.length}>{b.implement}</td></>}
-              <td className="n"><HandLetter hand={b.hand} /><span className="vh">{b.hand} </span> <b>{formatWithUnit(b.best, b.unit, units)}</b></td>
-              <td className="n">{formatDate(b.on, me.today)}</td>
-              <td className="s">{b.conditions}</td>
-            </tr>
-          )))}
+          {[...book.values()].flatMap((own) =>
+            own.map((b, i) => (
+              <tr key={`${b.seriesKey} ${b.hand}`} className={i === 0 ? 'first' : ''}>
+                {i === 0 && (
+                  <>
+                    <th scope="row" rowSpan={own.length}>
+                      {b.test}
+                      <small>{b.setup}</small>
+                    </th>
+                    <td rowSpan={own.length}>{b.implement}</td>
+                  </>
+                )}
+                <td className="n">
+                  <HandLetter hand={b.hand} />
+                  <span className="vh">{b.hand} </span>{' '}
+                  <b>{formatWithUnit(b.best, b.unit, units)}</b>
+                </td>
+                <td className="n">{formatDate(b.on, me.today)}</td>
+                <td className="s">{b.conditions}</td>
+              </tr>
+            )),
+          )}
         </tbody>
       </table>
     </section>

@@ -37,32 +37,116 @@ export default function Review() {
   const draft = useMemo(() => {
     if (!view || !tests.data) return []
     const judge = judgeBy(athlete.safety)
-    return draftNext({ changes, series, weeks: view.weeks, cautions: judge.active, lowDays: lowDaysOf(tests.data, period), today: me.today, staleDays: me.hall.staleDays, units: { mass: units.mass, length: units.length }, weeksSinceDeload: view.weeksSinceDeload })
+    return draftNext({
+      changes,
+      series,
+      weeks: view.weeks,
+      cautions: judge.active,
+      lowDays: lowDaysOf(tests.data, period),
+      today: me.today,
+      staleDays: me.hall.staleDays,
+      units: { mass: units.mass, length: units.length },
+      weeksSinceDeload: view.weeksSinceDeload,
+    })
   }, [view, tests.data, athlete, me, changes, series, period, units.mass, units.length])
   const failed = (tests.error && !tests.data && tests) || (review.error && !view && review)
   if (failed) return <Failed error={failed.error} retry={() => void failed.refetch()} />
   if (tests.isSuccess && series.length === 0 && athlete.history.logs.length === 0) {
-    return <main className="trouble"><h2>Nothing to review yet</h2><p className="s">A first test gives a verdict on the two hands; from the second on they are seen over time.</p><Link className="btn pri" to={`/athletes/${athlete.id}/tests`}>Start a test</Link></main>
+    return (
+      <main className="trouble">
+        <h2>Nothing to review yet</h2>
+        <p className="s">
+          A first test gives a verdict on the two hands; from the second on they are seen over time.
+        </p>
+        <Link className="btn pri" to={`/athletes/${athlete.id}/tests`}>
+          Start a test
+        </Link>
+      </main>
+    )
   }
-  const shown = new Set(changes.filter((c, i) => (i < OPEN) !== flipped.has(c.series.key)).map((c) => c.series.key))
-  const toggle = (key: string) => setFlipped((s) => { const next = new Set(s); if (!next.delete(key)) next.add(key); return next })
+  const shown = new Set(
+    changes.filter((c, i) => i < OPEN !== flipped.has(c.series.key)).map((c) => c.series.key),
+  )
+  const toggle = (key: string) =>
+    setFlipped((s) => {
+      const next = new Set(s)
+      if (!next.delete(key)) next.add(key)
+      return next
+    })
   const sided = changes.map((c) => c.series).filter((s) => s.protocol.hands === 'each')
   return (
     <>
       <PeriodBar chosen={chosen} lastReview={view?.conclusions[0]?.until ?? null} />
       <main className="cols review" aria-busy={review.isPending}>
         <section>
-          {changes.filter((c) => shown.has(c.series.key)).map((c) => <SeriesPanel key={c.series.key} change={c} many={changes.filter((x) => x.series.protocol.id === c.series.protocol.id).length > 1} goal={view?.goals.find((g) => g.seriesKey === c.series.key) ?? null} to={period.to} />)}
-          {changes.length > 0
-            ? <><Changes changes={changes} shown={shown} toggle={toggle} /><p className="legend"><span><i className="band" />Within error of the first test</span><span><i className="dot full" />Change beyond error</span><span><i className="dot" />Could be error</span><span><i className="dot dash" />Practice, not counted</span></p></>
-            : tests.isSuccess && <p className="s no-tests">No counted test from {formatDate(period.from, me.today)} to {formatDate(period.to, me.today)}. Choose a longer period, or <Link className="lnk" to={`/athletes/${athlete.id}/tests`}>test</Link>.</p>}
+          {changes
+            .filter((c) => shown.has(c.series.key))
+            .map((c) => (
+              <SeriesPanel
+                key={c.series.key}
+                change={c}
+                many={
+                  changes.filter((x) => x.series.protocol.id === c.series.protocol.id).length > 1
+                }
+                goal={view?.goals.find((g) => g.seriesKey === c.series.key) ?? null}
+                to={period.to}
+              />
+            ))}
+          {changes.length > 0 ? (
+            <>
+              <Changes changes={changes} shown={shown} toggle={toggle} />
+              <p className="legend">
+                <span>
+                  <i className="band" />
+                  Within error of the first test
+                </span>
+                <span>
+                  <i className="dot full" />
+                  Change beyond error
+                </span>
+                <span>
+                  <i className="dot" />
+                  Could be error
+                </span>
+                <span>
+                  <i className="dot dash" />
+                  Practice, not counted
+                </span>
+              </p>
+            </>
+          ) : (
+            tests.isSuccess && (
+              <p className="s no-tests">
+                No counted test from {formatDate(period.from, me.today)} to{' '}
+                {formatDate(period.to, me.today)}. Choose a longer period, or{' '}
+                <Link className="lnk" to={`/athletes/${athlete.id}/tests`}>
+                  test
+                </Link>
+                .
+              </p>
+            )
+          )}
           {view && <Weeks all={view.weeks} />}
-          {series.length > 0 && <details className="series rv-balance"><summary><b>Opposite directions over time</b></summary><Balance series={series} /></details>}
+          {series.length > 0 && (
+            <details className="series rv-balance">
+              <summary>
+                <b>Opposite directions over time</b>
+              </summary>
+              <Balance series={series} />
+            </details>
+          )}
           <Done />
           <Records series={series} />
         </section>
         <aside>
-          {view && tests.data && <Decision key={`${period.from} ${period.to}`} draft={draft} period={period} conclusions={view.conclusions} />}
+          {view && tests.data && (
+            <Decision
+              key={`${period.from} ${period.to}`}
+              draft={draft}
+              period={period}
+              conclusions={view.conclusions}
+            />
+          )}
           {sided.length > 0 && <LeanOverTime all={sided} to={period.to} />}
           {sided[0] && <Hands series={sided[0]} />}
           <Girths period={period} />
@@ -82,7 +166,9 @@ function Hands({ series }: { series: Series }) {
   return (
     <div className="block call">
       <h2 className="h3">The two hands on {formatDate(last.on, me.today)}</h2>
-      <p><b>{words.word}.</b> {words.says}</p>
+      <p>
+        <b>{words.word}.</b> {words.says}
+      </p>
       <p className="s">{words.context}</p>
     </div>
   )

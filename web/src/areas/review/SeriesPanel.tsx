@@ -17,32 +17,73 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { TrendPair } from './TrendPair'
 import { reviewKey } from './useReview'
 
-/** One series over the period, both hands on one scale, its direction in words, and what a goal would take. */
-export function SeriesPanel({ change, many, goal, to }: { change: SeriesChange; many: boolean; goal: GoalView | null; to: string }) {
+/**
+ * One series over the period, both hands on one scale, its direction in words, and what a goal
+ * would take.
+ */
+export function SeriesPanel({
+  change,
+  many,
+  goal,
+  to,
+}: {
+  change: SeriesChange
+  many: boolean
+  goal: GoalView | null
+  to: string
+}) {
   const { series, hands } = change
   const units = useUnits()
   const tests = useTests(series.athleteId)
   const label = tests.data?.find((t) => t.id === series.points[0]!.sessionId)?.unitLabel ?? ''
   return (
-    <section className="series" aria-label={`${series.protocol.name}, ${setupWords(series, units)}`}>
+    <section
+      className="series"
+      aria-label={`${series.protocol.name}, ${setupWords(series, units)}`}
+    >
       <div className="series-head">
         {hands.length === 2 ? <b className="L">Left</b> : <span />}
-        <h2>{series.protocol.name}, {shownUnit(series.protocol.unit, units)}<small>{[many ? label : '', setupWords(series, units)].filter(Boolean).join(' · ')}</small></h2>
+        <h2>
+          {series.protocol.name}, {shownUnit(series.protocol.unit, units)}
+          <small>
+            {[many ? label : '', setupWords(series, units)].filter(Boolean).join(' · ')}
+          </small>
+        </h2>
         {hands.length === 2 ? <b className="R">Right</b> : <span />}
       </div>
       <TrendPair series={series} hands={hands} goal={goal?.value ?? null} to={to} />
-      <div className={`trend-words ${hands.length === 1 ? 'one' : ''}`}>{hands.map((h) => <Words key={h.hand} h={h} series={series} goal={goal} to={to} />)}</div>
+      <div className={`trend-words ${hands.length === 1 ? 'one' : ''}`}>
+        {hands.map((h) => (
+          <Words key={h.hand} h={h} series={series} goal={goal} to={to} />
+        ))}
+      </div>
       <GoalLine series={series} goal={goal} />
     </section>
   )
 }
 
-const TREND_LOOK: Record<string, { word: string; icon: IconName; tone: 'outline' | 'solid' | 'soft' | 'dash' }> = {
-  improving: { word: 'Improving', icon: 'up', tone: 'outline' }, declining: { word: 'Declining', icon: 'down', tone: 'solid' }, plateau: { word: 'Plateau', icon: 'waves', tone: 'soft' },
-  unclear: { word: 'Unclear', icon: 'question', tone: 'dash' }, 'too-few': { word: 'Too few tests', icon: 'clock', tone: 'dash' },
+const TREND_LOOK: Record<
+  string,
+  { word: string; icon: IconName; tone: 'outline' | 'solid' | 'soft' | 'dash' }
+> = {
+  improving: { word: 'Improving', icon: 'up', tone: 'outline' },
+  declining: { word: 'Declining', icon: 'down', tone: 'solid' },
+  plateau: { word: 'Plateau', icon: 'waves', tone: 'soft' },
+  unclear: { word: 'Unclear', icon: 'question', tone: 'dash' },
+  'too-few': { word: 'Too few tests', icon: 'clock', tone: 'dash' },
 }
 
-function Words({ h, series, goal, to }: { h: HandChange; series: Series; goal: GoalView | null; to: string }) {
+function Words({
+  h,
+  series,
+  goal,
+  to,
+}: {
+  h: HandChange
+  series: Series
+  goal: GoalView | null
+  to: string
+}) {
   const units = useUnits()
   const { me } = useAthletePage()
   const look = TREND_LOOK[h.trend.kind]!
@@ -52,14 +93,42 @@ function Words({ h, series, goal, to }: { h: HandChange; series: Series; goal: G
   const g = goal && goalOf(series, h.hand, goal.value, to)
   return (
     <div className={`trend ${h.hand}`}>
-      <Chip icon={look.icon} tone={look.tone}>{look.word}</Chip>
-      <p>{t.kind === 'too-few' ? `A direction needs ${t.needTests || 6} tests over ${t.needDays || 21} days; ${h.tests} here.` : `Over these ${h.tests} tests ${signed(t.changeCi90[0])} to ${signed(t.changeCi90[1])} (90 % interval of the change); it would have to pass ${show(h.margin!)} to matter.`}</p>
-      {t.kind === 'plateau' && <details><summary className="lnk">Usual next moves</summary><ol className="moves">{PLATEAU_MOVES.map((m) => <li key={m}>{m}</li>)}</ol></details>}
+      <Chip icon={look.icon} tone={look.tone}>
+        {look.word}
+      </Chip>
+      <p>
+        {t.kind === 'too-few'
+          ? `A direction needs ${t.needTests || 6} tests over ${t.needDays || 21} days; ${h.tests} here.`
+          : `Over these ${h.tests} tests ${signed(t.changeCi90[0])} to ${signed(t.changeCi90[1])} (90 % interval of the change); it would have to pass ${show(h.margin!)} to matter.`}
+      </p>
+      {t.kind === 'plateau' && (
+        <details>
+          <summary className="lnk">Usual next moves</summary>
+          <ol className="moves">
+            {PLATEAU_MOVES.map((m) => (
+              <li key={m}>{m}</li>
+            ))}
+          </ol>
+        </details>
+      )}
       {g && (
         <p className="goal">
-          {g.ok
-            ? <><b>{show(goal.value)} about {formatDate(g.on, me.today)}</b>, 95 % interval {formatDate(g.early, me.today)} to {g.late === null ? 'out of sight' : formatDate(g.late, me.today)}. {g.ofBestPct > 90 ? 'Gains get smaller near one\u2019s best: a straight line promises too much.' : 'If it goes on in a straight line.'}</>
-            : <><b>{show(goal.value)}:</b> {GOAL_REFUSALS[g.reason]}</>}
+          {g.ok ? (
+            <>
+              <b>
+                {show(goal.value)} about {formatDate(g.on, me.today)}
+              </b>
+              , 95 % interval {formatDate(g.early, me.today)} to{' '}
+              {g.late === null ? 'out of sight' : formatDate(g.late, me.today)}.{' '}
+              {g.ofBestPct > 90
+                ? 'Gains get smaller near one\u2019s best: a straight line promises too much.'
+                : 'If it goes on in a straight line.'}
+            </>
+          ) : (
+            <>
+              <b>{show(goal.value)}:</b> {GOAL_REFUSALS[g.reason]}
+            </>
+          )}
         </p>
       )}
     </div>
@@ -70,25 +139,74 @@ function GoalLine({ series, goal }: { series: Series; goal: GoalView | null }) {
   const { me } = useAthletePage()
   const [open, setOpen] = useState(false)
   if (me.role !== 'coach') return null
-  return <>
-    <button className="lnk goal-set" onClick={() => setOpen(true)}>{goal ? 'Change the goal' : 'Set a goal'}</button>
-    {open && <GoalForm series={series} goal={goal} close={() => setOpen(false)} />}
-  </>
+  return (
+    <>
+      <button className="lnk goal-set" onClick={() => setOpen(true)}>
+        {goal ? 'Change the goal' : 'Set a goal'}
+      </button>
+      {open && <GoalForm series={series} goal={goal} close={() => setOpen(false)} />}
+    </>
+  )
 }
 
-function GoalForm({ series, goal, close }: { series: Series; goal: GoalView | null; close: () => void }) {
+function GoalForm({
+  series,
+  goal,
+  close,
+}: {
+  series: Series
+  goal: GoalView | null
+  close: () => void
+}) {
   const units = useUnits()
   const unit = shownUnit(series.protocol.unit, units)
-  const [text, setText] = useState(goal && goal.enteredUnit === unit ? String(goal.enteredValue) : '')
-  const write = useWrite((enteredValue: number | null) => api.post(`/api/athletes/${series.athleteId}/goals`, { id: v7(), seriesKey: series.key, enteredValue, enteredUnit: unit, protocolId: series.protocol.id }), [reviewKey(series.athleteId)])
+  const [text, setText] = useState(
+    goal && goal.enteredUnit === unit ? String(goal.enteredValue) : '',
+  )
+  const write = useWrite(
+    (enteredValue: number | null) =>
+      api.post(`/api/athletes/${series.athleteId}/goals`, {
+        id: v7(),
+        seriesKey: series.key,
+        enteredValue,
+        enteredUnit: unit,
+        protocolId: series.protocol.id,
+      }),
+    [reviewKey(series.athleteId)],
+  )
   const n = parseNumber(text, { clock: unit === 's' })
   const save = (value: number | null) => write.mutate(value, { onSuccess: close })
   return (
     <Modal opened onClose={close} title={`A goal for ${series.protocol.name.toLowerCase()}`}>
-      <form onSubmit={(e) => { e.preventDefault(); if (n.ok && n.value > 0) save(n.value) }}>
-        <TextInput label={`Goal, ${unit}`} description="The same for both hands" inputMode="decimal" autoFocus data-autofocus value={text} onChange={(e) => setText(e.currentTarget.value)} error={text !== '' && !(n.ok && n.value > 0) ? 'A number above 0' : undefined} />
-        <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-        <div className="row"><button className="btn pri" disabled={!(n.ok && n.value > 0) || write.isPending}>Keep the goal</button>{goal && <button type="button" className="btn" onClick={() => save(null)}>Take it away</button>}</div>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (n.ok && n.value > 0) save(n.value)
+        }}
+      >
+        <TextInput
+          label={`Goal, ${unit}`}
+          description="The same for both hands"
+          inputMode="decimal"
+          autoFocus
+          data-autofocus
+          value={text}
+          onChange={(e) => setText(e.currentTarget.value)}
+          error={text !== '' && !(n.ok && n.value > 0) ? 'A number above 0' : undefined}
+        />
+        <p className="said" role="alert">
+          {write.error && failureText(write.error)}
+        </p>
+        <div className="row">
+          <button className="btn pri" disabled={!(n.ok && n.value > 0) || write.isPending}>
+            Keep the goal
+          </button>
+          {goal && (
+            <button type="button" className="btn" onClick={() => save(null)}>
+              Take it away
+            </button>
+          )}
+        </div>
       </form>
     </Modal>
   )

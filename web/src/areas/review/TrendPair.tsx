@@ -1,4 +1,15 @@
-import { CartesianGrid, Line, LineChart, ReferenceArea, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis, type DotItemDotProps } from 'recharts'
+import {
+  CartesianGrid,
+  Line,
+  LineChart,
+  ReferenceArea,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+  type DotItemDotProps,
+} from 'recharts'
 import type { HandChange } from '@mano/core/review/changes'
 import type { Series } from '@mano/core/review/series'
 import type { Hand } from '@mano/core/testing/session'
@@ -13,7 +24,16 @@ const COLOUR = { left: 'var(--left)', right: 'var(--right)', both: 'var(--ink)' 
 const HEIGHT = 176
 const BOTTOM = 22
 
-interface Datum { day: number; shown: number; counted: number | null; n: number; on: string; best: number; last: boolean; beyond: boolean }
+interface Datum {
+  day: number
+  shown: number
+  counted: number | null
+  n: number
+  on: string
+  best: number
+  last: boolean
+  beyond: boolean
+}
 
 interface PanelProps {
   data: readonly Datum[]
@@ -29,27 +49,69 @@ interface PanelProps {
   goal: number | null
 }
 
-/** Twin panels flanking one scale: the mean of each test's valid tries over the period, its robust line, and the goal where there is one. Up to `to`. */
-export function TrendPair({ series, hands, goal, to }: { series: Series; hands: readonly HandChange[]; goal: number | null; to: LocalDate }) {
+/**
+ * Twin panels flanking one scale: the mean of each test's valid tries over the period, its robust
+ * line, and the goal where there is one. Up to `to`.
+ */
+export function TrendPair({
+  series,
+  hands,
+  goal,
+  to,
+}: {
+  series: Series
+  hands: readonly HandChange[]
+  goal: number | null
+  to: LocalDate
+}) {
   const units = useUnits()
   const unit = shownUnit(series.protocol.unit, units)
   const show = (si: number) => fromSi(si, unit, series.protocol.unit)!
   const start = hands.flatMap((h) => h.first?.on ?? []).sort()[0] ?? series.points[0]!.on
   const panels = hands.map((h) => {
     const points = series.points.filter((p) => p.byHand[h.hand] && p.on >= start && p.on <= to)
-    const band = h.first && h.result.ok ? ([show(h.first.value - h.result.detectable), show(h.first.value + h.result.detectable)] as const) : null
+    const band =
+      h.first && h.result.ok
+        ? ([
+            show(h.first.value - h.result.detectable),
+            show(h.first.value + h.result.detectable),
+          ] as const)
+        : null
     const data = points.map((p): Datum => {
       const s = p.byHand[h.hand]!
       const shown = show(s.mean)
-      return { day: daysBetween(start, p.on), shown, counted: p.practice ? null : shown, best: s.best, n: s.n, on: p.on, last: p === points.at(-1), beyond: !p.practice && band !== null && (shown < band[0] || shown > band[1]) }
+      return {
+        day: daysBetween(start, p.on),
+        shown,
+        counted: p.practice ? null : shown,
+        best: s.best,
+        n: s.n,
+        on: p.on,
+        last: p === points.at(-1),
+        beyond: !p.practice && band !== null && (shown < band[0] || shown > band[1]),
+      }
     })
     const end = data.at(-1)?.day ?? 0
     const shift = h.first ? daysBetween(start, h.first.on) : 0
-    const at = (day: number) => ({ x: day, y: show(h.through![1] + h.line!.slope * (day - shift - h.through![0])) })
-    return { hand: h.hand, data, band, line: h.line && h.through && end > 0 ? ([at(shift), at(end)] as const) : null }
+    const at = (day: number) => ({
+      x: day,
+      y: show(h.through![1] + h.line!.slope * (day - shift - h.through![0])),
+    })
+    return {
+      hand: h.hand,
+      data,
+      band,
+      line: h.line && h.through && end > 0 ? ([at(shift), at(end)] as const) : null,
+    }
   })
   const shownGoal = goal === null ? null : show(goal)
-  const ticks = niceScale(panels.flatMap((p) => [...p.data.map((d) => d.shown), ...(p.band ?? []), ...(shownGoal === null ? [] : [shownGoal])]))
+  const ticks = niceScale(
+    panels.flatMap((p) => [
+      ...p.data.map((d) => d.shown),
+      ...(p.band ?? []),
+      ...(shownGoal === null ? [] : [shownGoal]),
+    ]),
+  )
   const lastDay = Math.max(7, ...panels.flatMap((p) => p.data.map((d) => d.day)))
   const [first, second] = panels
   const shared = { ticks, start, lastDay, series, goal: shownGoal }
@@ -67,7 +129,15 @@ function Scale({ ticks }: { ticks: readonly number[] }) {
   const low = ticks[0]!
   const high = ticks.at(-1)!
   const y = (v: number) => 18 + (HEIGHT - BOTTOM - 18) * (1 - (v - low) / (high - low))
-  return <svg className="scale" width="44" height={HEIGHT} aria-hidden="true">{ticks.map((t) => <text key={t} x="22" y={y(t) + 4} textAnchor="middle">{Number(t.toFixed(1))}</text>)}</svg>
+  return (
+    <svg className="scale" width="44" height={HEIGHT} aria-hidden="true">
+      {ticks.map((t) => (
+        <text key={t} x="22" y={y(t) + 4} textAnchor="middle">
+          {Number(t.toFixed(1))}
+        </text>
+      ))}
+    </svg>
+  )
 }
 
 function Panel({ data, hand, ticks, start, lastDay, series, band, line, goal }: PanelProps) {
@@ -80,27 +150,115 @@ function Panel({ data, hand, ticks, start, lastDay, series, band, line, goal }: 
     if (p.cx === undefined || p.cy === undefined) return <g key={d.day} />
     return (
       <g key={d.day}>
-        <circle cx={p.cx} cy={p.cy} r="4.5" fill={d.beyond ? colour : 'var(--paper)'} stroke={colour} strokeWidth={d.counted === null ? 1.5 : 2.5} strokeDasharray={d.counted === null ? '2 2' : undefined} />
-        {d.last && <text x={p.cx + 9} y={p.cy + 5} style={{ fill: colour, font: '700 15px var(--font)', fontStretch: '88%' }}>{label(d.shown)}</text>}
+        <circle
+          cx={p.cx}
+          cy={p.cy}
+          r="4.5"
+          fill={d.beyond ? colour : 'var(--paper)'}
+          stroke={colour}
+          strokeWidth={d.counted === null ? 1.5 : 2.5}
+          strokeDasharray={d.counted === null ? '2 2' : undefined}
+        />
+        {d.last && (
+          <text
+            x={p.cx + 9}
+            y={p.cy + 5}
+            style={{ fill: colour, font: '700 15px var(--font)', fontStretch: '88%' }}
+          >
+            {label(d.shown)}
+          </text>
+        )}
       </g>
     )
   }
   return (
-    <div className="panel-chart" role="img" aria-label={`${hand === 'both' ? 'Both hands' : `${hand} hand`}: ${data.map((d) => `${formatDate(d.on, me.today)} ${label(d.shown)}`).join(', ')}`}>
+    <div
+      className="panel-chart"
+      role="img"
+      aria-label={`${hand === 'both' ? 'Both hands' : `${hand} hand`}: ${data.map((d) => `${formatDate(d.on, me.today)} ${label(d.shown)}`).join(', ')}`}
+    >
       <ResponsiveContainer width="100%" height={HEIGHT}>
-        <LineChart data={[...data]} margin={{ top: 18, right: 50, bottom: 0, left: 24 }} accessibilityLayer={false}>
+        <LineChart
+          data={[...data]}
+          margin={{ top: 18, right: 50, bottom: 0, left: 24 }}
+          accessibilityLayer={false}
+        >
           <CartesianGrid vertical={false} stroke="var(--rule)" />
-          {band && <ReferenceArea y1={band[0]} y2={band[1]} fill="var(--shade)" fillOpacity={1} stroke="none" ifOverflow="hidden" />}
-          {goal !== null && <ReferenceLine y={goal} stroke="var(--ink)" strokeDasharray="2 3" label={{ value: 'goal', position: 'insideTopLeft', fontSize: 12 }} />}
-          {line && <ReferenceLine segment={[...line]} stroke="var(--ink-2)" strokeDasharray="6 4" ifOverflow="hidden" />}
-          <XAxis dataKey="day" type="number" domain={[0, lastDay]} ticks={[0, Math.round(lastDay / 2), lastDay]} tickFormatter={(d: number) => formatDate(addDays(start, d), me.today)} height={BOTTOM} tickLine={false} stroke="var(--ink-2)" fontSize={12} interval={0} />
+          {band && (
+            <ReferenceArea
+              y1={band[0]}
+              y2={band[1]}
+              fill="var(--shade)"
+              fillOpacity={1}
+              stroke="none"
+              ifOverflow="hidden"
+            />
+          )}
+          {goal !== null && (
+            <ReferenceLine
+              y={goal}
+              stroke="var(--ink)"
+              strokeDasharray="2 3"
+              label={{ value: 'goal', position: 'insideTopLeft', fontSize: 12 }}
+            />
+          )}
+          {line && (
+            <ReferenceLine
+              segment={[...line]}
+              stroke="var(--ink-2)"
+              strokeDasharray="6 4"
+              ifOverflow="hidden"
+            />
+          )}
+          <XAxis
+            dataKey="day"
+            type="number"
+            domain={[0, lastDay]}
+            ticks={[0, Math.round(lastDay / 2), lastDay]}
+            tickFormatter={(d: number) => formatDate(addDays(start, d), me.today)}
+            height={BOTTOM}
+            tickLine={false}
+            stroke="var(--ink-2)"
+            fontSize={12}
+            interval={0}
+          />
           <YAxis domain={[ticks[0]!, ticks.at(-1)!]} ticks={[...ticks]} hide />
-          <Tooltip isAnimationActive={false} content={({ payload }) => {
-            const d = payload?.[0]?.payload as Datum | undefined
-            return d ? <div className="tip"><b>{formatDate(d.on, me.today)}</b><br />mean {label(d.shown)} of {d.n}<br />best {formatValue(d.best, series.protocol.unit, units)}{d.counted === null ? <><br />practice</> : null}</div> : null
-          }} />
-          <Line dataKey="counted" stroke={colour} strokeWidth={2} dot={false} activeDot={false} isAnimationActive={false} />
-          <Line dataKey="shown" stroke="none" dot={dot} activeDot={false} isAnimationActive={false} />
+          <Tooltip
+            isAnimationActive={false}
+            content={({ payload }) => {
+              const d = payload?.[0]?.payload as Datum | undefined
+              return d ? (
+                <div className="tip">
+                  <b>{formatDate(d.on, me.today)}</b>
+                  <br />
+                  mean {label(d.shown)} of {d.n}
+                  <br />
+                  best {formatValue(d.best, series.protocol.unit, units)}
+                  {d.counted === null ? (
+                    <>
+                      <br />
+                      practice
+                    </>
+                  ) : null}
+                </div>
+              ) : null
+            }}
+          />
+          <Line
+            dataKey="counted"
+            stroke={colour}
+            strokeWidth={2}
+            dot={false}
+            activeDot={false}
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="shown"
+            stroke="none"
+            dot={dot}
+            activeDot={false}
+            isAnimationActive={false}
+          />
         </LineChart>
       </ResponsiveContainer>
     </div>

@@ -25,7 +25,10 @@ import './testday.css'
 
 const SLAB: Readonly<Record<Hand, string>> = { left: 'L', right: 'R', both: 'LR' }
 
-/** The tablet at a station: who is on, which hand, what hangs, how long yet; the result goes in at once. */
+/**
+ * The tablet at a station: who is on, which hand, what hangs, how long yet; the result goes in at
+ * once.
+ */
 export default function Station() {
   const { dayId, stationId } = useParams()
   const { day, error } = useDay(dayId!)

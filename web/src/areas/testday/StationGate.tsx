@@ -13,7 +13,10 @@ interface Props {
   onReason: (reason: string) => void
 }
 
-/** A try that a caution holds: why, and the coach's reason where one opens it. There is nothing to type a result into. */
+/**
+ * A try that a caution holds: why, and the coach's reason where one opens it. There is nothing to
+ * type a result into.
+ */
 export function StationGate({
   stopped,
   says,

@@ -6,7 +6,9 @@ import { useUnits } from '../../app/units'
 import { choicesOf, numbersOf, statedNumber, unitOf } from '../tests/stated'
 import { UNSTATED } from './stationStart'
 
-/** How a test is taken at its station: the choices and numbers that name its series, and the tries. */
+/**
+ * How a test is taken at its station: the choices and numbers that name its series, and the tries.
+ */
 export function StationSetting({
   station,
   unit,

@@ -16,7 +16,10 @@ import { HAND_WORD } from './words'
 import type { Hand } from '@mano/core/testing/session'
 import './testday.css'
 
-/** The hall's screen: who is on at each station, who is next, how far the day is; and what the coach says when things go wrong. */
+/**
+ * The hall's screen: who is on at each station, who is next, how far the day is; and what the coach
+ * says when things go wrong.
+ */
 export default function TestDay() {
   const { dayId } = useParams()
   const { day, error } = useDay(dayId!)
@@ -30,22 +33,79 @@ export default function TestDay() {
   const over = started && now !== null && now.order.slots.length === 0 && now.lost.length === 0
   return (
     <main className="td">
-      <div className="hall-head"><h1>{view.name}</h1>
-        {!started && coach && <button className="btn pri big" disabled={!now} onClick={() => day.say('start')}>Begin the day</button>}
-        {started && <p className="td-clock" role="timer">{formatClock(nowS)}</p>}
+      <div className="hall-head">
+        <h1>{view.name}</h1>
+        {!started && coach && (
+          <button className="btn pri big" disabled={!now} onClick={() => day.say('start')}>
+            Begin the day
+          </button>
+        )}
+        {started && (
+          <p className="td-clock" role="timer">
+            {formatClock(nowS)}
+          </p>
+        )}
       </div>
-      <p role="status">{!now ? 'Working the order out …' : over ? `All ${now.done.length} tries are done.` : `${now.done.length} of ${total} tries done; the last ends about ${formatDuration(now.order.endS)} in${day.boundS !== null && now.done.length === 0 ? `, no order before ${formatDuration(day.boundS)} (a bound)` : ''}.`}</p>
+      <p role="status">
+        {!now
+          ? 'Working the order out …'
+          : over
+            ? `All ${now.done.length} tries are done.`
+            : `${now.done.length} of ${total} tries done; the last ends about ${formatDuration(now.order.endS)} in${day.boundS !== null && now.done.length === 0 ? `, no order before ${formatDuration(day.boundS)} (a bound)` : ''}.`}
+      </p>
       {now && !over && (
         <div className="td-hall">
           {view.setup.stations.map((s) => {
-            const own = now.order.slots.filter((x) => x.station === s.id).sort((a, b) => a.start - b.start).slice(0, 4)
+            const own = now.order.slots
+              .filter((x) => x.station === s.id)
+              .sort((a, b) => a.start - b.start)
+              .slice(0, 4)
             const lost = now.lost.includes(s.id)
             return (
               <section key={s.id} aria-label={s.name} className={lost ? 'lost' : ''}>
-                <h2><Link to={`/testday/${view.id}/${s.id}`}>{s.name}</Link></h2>
-                <p className="s">{protocolById(s.protocolId)!.name}{s.by && `, ${s.by}`}</p>
-                {lost ? <p><Icon name="cross" /> Out of use</p> : own.length === 0 ? <p>Done</p> : <ol>{own.map((x, i) => <li key={i} className={i === 0 ? 'on' : ''}><HandLetter hand={x.hand} /> <b>{nameOf(x.athlete)}</b>{x.loadKg > 0 && <span>{formatWithUnit(x.loadKg, 'kg', units)}</span>}<span className="s">{x.start <= nowS ? 'now' : formatClock(x.start - nowS)}</span></li>)}</ol>}
-                {coach && started && (lost ? <button className="btn small" onClick={() => day.say('back', { station: s.id })}>It works again</button> : <button className="btn small" onClick={() => day.say('lost', { station: s.id })}>Out of use</button>)}
+                <h2>
+                  <Link to={`/testday/${view.id}/${s.id}`}>{s.name}</Link>
+                </h2>
+                <p className="s">
+                  {protocolById(s.protocolId)!.name}
+                  {s.by && `, ${s.by}`}
+                </p>
+                {lost ? (
+                  <p>
+                    <Icon name="cross" /> Out of use
+                  </p>
+                ) : own.length === 0 ? (
+                  <p>Done</p>
+                ) : (
+                  <ol>
+                    {own.map((x, i) => (
+                      <li key={i} className={i === 0 ? 'on' : ''}>
+                        <HandLetter hand={x.hand} /> <b>{nameOf(x.athlete)}</b>
+                        {x.loadKg > 0 && <span>{formatWithUnit(x.loadKg, 'kg', units)}</span>}
+                        <span className="s">
+                          {x.start <= nowS ? 'now' : formatClock(x.start - nowS)}
+                        </span>
+                      </li>
+                    ))}
+                  </ol>
+                )}
+                {coach &&
+                  started &&
+                  (lost ? (
+                    <button
+                      className="btn small"
+                      onClick={() => day.say('back', { station: s.id })}
+                    >
+                      It works again
+                    </button>
+                  ) : (
+                    <button
+                      className="btn small"
+                      onClick={() => day.say('lost', { station: s.id })}
+                    >
+                      Out of use
+                    </button>
+                  ))}
               </section>
             )
           })}
@@ -64,13 +124,41 @@ function Trouble({ day }: { day: Day }) {
   const [who, setWho] = useState(view.setup.athletes[0]!.id)
   return (
     <section className="td-trouble" aria-label="When things go wrong">
-      <label>Athlete<select value={who} onChange={(e) => setWho(e.currentTarget.value)}>{view.setup.athletes.map((a) => <option key={a.id} value={a.id}>{a.name}</option>)}</select></label>
-      {[5, 10, 20].map((m) => <button key={m} className="btn small" onClick={() => day.say('late', { athlete: who, untilS: nowS + 60 * m })}>Late by {m} min</button>)}
-      <button className="btn small" onClick={() => day.say('late', { athlete: who, untilS: nowS })}>Is here</button>
-      <button className="btn small" onClick={() => day.say('out', { athlete: who, hand: null, reason: 'stopped' })}>Stops for today</button>
+      <label>
+        Athlete
+        <select value={who} onChange={(e) => setWho(e.currentTarget.value)}>
+          {view.setup.athletes.map((a) => (
+            <option key={a.id} value={a.id}>
+              {a.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      {[5, 10, 20].map((m) => (
+        <button
+          key={m}
+          className="btn small"
+          onClick={() => day.say('late', { athlete: who, untilS: nowS + 60 * m })}
+        >
+          Late by {m} min
+        </button>
+      ))}
+      <button className="btn small" onClick={() => day.say('late', { athlete: who, untilS: nowS })}>
+        Is here
+      </button>
+      <button
+        className="btn small"
+        onClick={() => day.say('out', { athlete: who, hand: null, reason: 'stopped' })}
+      >
+        Stops for today
+      </button>
       <OneMore day={day} who={who} />
-      <button className="btn small" onClick={() => day.say('break', { untilS: nowS + 300 })}>Break of 5 min for all</button>
-      <button className="btn small" onClick={() => day.say('reorder')}>Order the rest anew</button>
+      <button className="btn small" onClick={() => day.say('break', { untilS: nowS + 300 })}>
+        Break of 5 min for all
+      </button>
+      <button className="btn small" onClick={() => day.say('reorder')}>
+        Order the rest anew
+      </button>
     </section>
   )
 }
@@ -79,32 +167,144 @@ function Trouble({ day }: { day: Day }) {
 function OneMore({ day, who }: { day: Day; who: string }) {
   const last = day.now?.done.filter((e) => e.athlete === who && e.outcome !== 'skipped').at(-1)
   const station = day.view.setup.stations.find((s) => s.id === last?.station)
-  return <button className="btn small" disabled={!last} onClick={() => last && day.say('retry', { athlete: who, station: last.station, hand: last.hand, loadKg: last.loadKg })}>{last && station ? `One more, ${HAND_WORD[last.hand].toLowerCase()}, ${station.name}` : 'One more try'}</button>
+  return (
+    <button
+      className="btn small"
+      disabled={!last}
+      onClick={() =>
+        last &&
+        day.say('retry', {
+          athlete: who,
+          station: last.station,
+          hand: last.hand,
+          loadKg: last.loadKg,
+        })
+      }
+    >
+      {last && station
+        ? `One more, ${HAND_WORD[last.hand].toLowerCase()}, ${station.name}`
+        : 'One more try'}
+    </button>
+  )
 }
 
 function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) {
   const units = useUnits()
   const { view } = day
-  const groups = resultsOf(view.setup, day.events, (athlete, station, hand) => view.earlier[earlierKey(athlete, station, hand)] ?? null).map((g) => ({ ...g, handsOf: (protocolById(g.protocolId)?.hands === 'both' ? ['both'] : ['left', 'right']) as Hand[] }))
+  const groups = resultsOf(
+    view.setup,
+    day.events,
+    (athlete, station, hand) => view.earlier[earlierKey(athlete, station, hand)] ?? null,
+  ).map((g) => ({
+    ...g,
+    handsOf: (protocolById(g.protocolId)?.hands === 'both'
+      ? ['both']
+      : ['left', 'right']) as Hand[],
+  }))
   const save = () => {
-    const rows = groups.flatMap((g) => g.rows.map((r) => [g.protocolId, g.unit, nameOf(r.athlete), r.left?.toString() ?? '', r.right?.toString() ?? '', r.both?.toString() ?? '', r.rank.join('-'), r.beaten.map((b) => b.hand).join(' '), r.retest ? 'yes' : '']))
-    const url = URL.createObjectURL(new Blob([writeCsv(['protocol', 'unit', 'athlete', 'left', 'right', 'both', 'rank', 'new_best', 'retest'], rows)], { type: 'text/csv' }))
+    const rows = groups.flatMap((g) =>
+      g.rows.map((r) => [
+        g.protocolId,
+        g.unit,
+        nameOf(r.athlete),
+        r.left?.toString() ?? '',
+        r.right?.toString() ?? '',
+        r.both?.toString() ?? '',
+        r.rank.join('-'),
+        r.beaten.map((b) => b.hand).join(' '),
+        r.retest ? 'yes' : '',
+      ]),
+    )
+    const url = URL.createObjectURL(
+      new Blob(
+        [
+          writeCsv(
+            ['protocol', 'unit', 'athlete', 'left', 'right', 'both', 'rank', 'new_best', 'retest'],
+            rows,
+          ),
+        ],
+        { type: 'text/csv' },
+      ),
+    )
     Object.assign(document.createElement('a'), { href: url, download: `${view.name}.csv` }).click()
     setTimeout(() => URL.revokeObjectURL(url), 1000)
   }
   return (
     <section className="td-results" aria-label="Results">
-      <div className="hall-head"><h2>Results so far</h2><button className="btn small" onClick={save}>Save as CSV</button></div>
+      <div className="hall-head">
+        <h2>Results so far</h2>
+        <button className="btn small" onClick={save}>
+          Save as CSV
+        </button>
+      </div>
       {groups.map((g) => (
         <table key={g.protocolId} className="hall-kit">
-          <caption>{protocolById(g.protocolId)!.name}{g.errorSi !== null ? `, error of one result about ${formatWithUnit(g.errorSi, g.unit, units)}` : ''}</caption>
-          <thead><tr><th scope="col">Rank</th><th scope="col">Athlete</th>{g.handsOf.map((h) => <th key={h} scope="col">{HAND_WORD[h]}</th>)}<th scope="col" /></tr></thead>
-          <tbody>{g.rows.map((r) => <tr key={r.athlete}><td>{r.rank[0] === r.rank[1] ? r.rank[0] : `${r.rank[0]} to ${r.rank[1]}`}</td><th scope="row">{nameOf(r.athlete)}</th>{g.handsOf.map((h) => { const v = r[h]; return <td key={h}>{v === null ? '' : formatWithUnit(v, g.unit, units)}</td> })}<td>{r.beaten.map((b) => <span key={b.hand} className="td-best"><Icon name="up" /> New best {b.hand}, +{formatWithUnit(b.by, g.unit, units)}</span>)}{r.retest && <span><Icon name="waves" /> Too wide: test again</span>}</td></tr>)}</tbody>
+          <caption>
+            {protocolById(g.protocolId)!.name}
+            {g.errorSi !== null
+              ? `, error of one result about ${formatWithUnit(g.errorSi, g.unit, units)}`
+              : ''}
+          </caption>
+          <thead>
+            <tr>
+              <th scope="col">Rank</th>
+              <th scope="col">Athlete</th>
+              {g.handsOf.map((h) => (
+                <th key={h} scope="col">
+                  {HAND_WORD[h]}
+                </th>
+              ))}
+              <th scope="col" />
+            </tr>
+          </thead>
+          <tbody>
+            {g.rows.map((r) => (
+              <tr key={r.athlete}>
+                <td>{r.rank[0] === r.rank[1] ? r.rank[0] : `${r.rank[0]} to ${r.rank[1]}`}</td>
+                <th scope="row">{nameOf(r.athlete)}</th>
+                {g.handsOf.map((h) => {
+                  const v = r[h]
+                  return <td key={h}>{v === null ? '' : formatWithUnit(v, g.unit, units)}</td>
+                })}
+                <td>
+                  {r.beaten.map((b) => (
+                    <span key={b.hand} className="td-best">
+                      <Icon name="up" /> New best {b.hand}, +{formatWithUnit(b.by, g.unit, units)}
+                    </span>
+                  ))}
+                  {r.retest && (
+                    <span>
+                      <Icon name="waves" /> Too wide: test again
+                    </span>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       ))}
-      {groups.flatMap((g) => g.leftOut.map((x, i) => <p key={`${g.protocolId} ${i}`} className="td-lost"><Icon name="warn" /> Nothing recorded: {nameOf(x.athlete)}, {HAND_WORD[x.hand].toLowerCase()}, {protocolById(g.protocolId)?.name}{x.reason && `: ${x.reason}`}.</p>))}
-      <p className="row">{groups.map((g) => <Link key={g.protocolId} className="lnk" to={`/squad?test=${g.protocolId}`}>The squad on {protocolById(g.protocolId)!.name.toLowerCase()}</Link>)}</p>
-      <p className="note">A new best is one above the best before this day on the same measured implement; whether it is more than error shows in the review. Ranks that error does not tell apart share a span. The best of each hand counts; the rank is by the better hand. Results are on each athlete's own page too.</p>
+      {groups.flatMap((g) =>
+        g.leftOut.map((x, i) => (
+          <p key={`${g.protocolId} ${i}`} className="td-lost">
+            <Icon name="warn" /> Nothing recorded: {nameOf(x.athlete)},{' '}
+            {HAND_WORD[x.hand].toLowerCase()}, {protocolById(g.protocolId)?.name}
+            {x.reason && `: ${x.reason}`}.
+          </p>
+        )),
+      )}
+      <p className="row">
+        {groups.map((g) => (
+          <Link key={g.protocolId} className="lnk" to={`/squad?test=${g.protocolId}`}>
+            The squad on {protocolById(g.protocolId)!.name.toLowerCase()}
+          </Link>
+        ))}
+      </p>
+      <p className="note">
+        A new best is one above the best before this day on the same measured implement; whether it
+        is more than error shows in the review. Ranks that error does not tell apart share a span.
+        The best of each hand counts; the rank is by the better hand. Results are on each athlete's
+        own page too.
+      </p>
     </section>
   )
 }

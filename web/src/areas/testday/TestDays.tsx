@@ -2,11 +2,23 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { v7 } from 'uuid'
-import { gateKey, GROUP_PROTOCOLS, type DayGate, type TestDayBody, type TestDayLine } from '@mano/contract/testday'
+import {
+  gateKey,
+  GROUP_PROTOCOLS,
+  type DayGate,
+  type TestDayBody,
+  type TestDayLine,
+} from '@mano/contract/testday'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { buildSeries } from '@mano/core/review/series'
-import { FIRST_SHARE, firstLoadKg, visitsOf, type DaySetup, type DayStation } from '@mano/core/testday/live'
+import {
+  FIRST_SHARE,
+  firstLoadKg,
+  visitsOf,
+  type DaySetup,
+  type DayStation,
+} from '@mano/core/testday/live'
 import { formatDuration } from '@mano/core/units/format'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
@@ -18,10 +30,28 @@ import { useWished } from './useDay'
 import './testday.css'
 
 const KEY = ['test-days']
-/** Where a ramp begins when nothing is known: practice estimate, no source; the coach changes it. */
+/**
+ * Where a ramp begins when nothing is known: practice estimate, no source; the coach changes it.
+ */
 const FIRST_KG = 20
-const PARAMS = { att: 10, gapHands: 90, gapSame: 180, swap: 15, plate0: 10, perStep: 4, step: 2.5, walk: 30 }
-const RESTS = [['att', 'A try'], ['gapHands', 'Rest between hands'], ['gapSame', 'Rest of a hand'], ['swap', 'Next one steps up'], ['plate0', 'Changing plates'], ['walk', 'To the next station']] as const
+const PARAMS = {
+  att: 10,
+  gapHands: 90,
+  gapSame: 180,
+  swap: 15,
+  plate0: 10,
+  perStep: 4,
+  step: 2.5,
+  walk: 30,
+}
+const RESTS = [
+  ['att', 'A try'],
+  ['gapHands', 'Rest between hands'],
+  ['gapSame', 'Rest of a hand'],
+  ['swap', 'Next one steps up'],
+  ['plate0', 'Changing plates'],
+  ['walk', 'To the next station'],
+] as const
 
 /** Group test days: those there were, and a new one. */
 export default function TestDays() {
@@ -31,9 +61,38 @@ export default function TestDays() {
   if (!me) return <main className="td" aria-busy="true" />
   return (
     <main className="td">
-      <div className="hall-head"><h1>Group test days</h1>{me.role === 'coach' && !making && <button className="btn pri" onClick={() => setMaking(true)}>Set up a day</button>}</div>
-      {making ? <SetUp today={me.today} onLeave={() => setMaking(false)} /> : (days.data ?? []).length === 0 ? <p className="note">None yet. A day gives every hand its rest, sets near loads one after the other, and ends soon.</p> : (
-        <table className="hall-kit"><tbody>{days.data!.map((d) => <tr key={d.id}><th scope="row"><Link to={`/testday/${d.id}`}>{d.name}</Link></th><td>{formatDate(d.heldOn, me.today)}</td><td>{d.athletes} athletes, {d.stations} stations</td><td>{d.started ? 'begun' : 'set up'}</td></tr>)}</tbody></table>
+      <div className="hall-head">
+        <h1>Group test days</h1>
+        {me.role === 'coach' && !making && (
+          <button className="btn pri" onClick={() => setMaking(true)}>
+            Set up a day
+          </button>
+        )}
+      </div>
+      {making ? (
+        <SetUp today={me.today} onLeave={() => setMaking(false)} />
+      ) : (days.data ?? []).length === 0 ? (
+        <p className="note">
+          None yet. A day gives every hand its rest, sets near loads one after the other, and ends
+          soon.
+        </p>
+      ) : (
+        <table className="hall-kit">
+          <tbody>
+            {days.data!.map((d) => (
+              <tr key={d.id}>
+                <th scope="row">
+                  <Link to={`/testday/${d.id}`}>{d.name}</Link>
+                </th>
+                <td>{formatDate(d.heldOn, me.today)}</td>
+                <td>
+                  {d.athletes} athletes, {d.stations} stations
+                </td>
+                <td>{d.started ? 'begun' : 'set up'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       )}
     </main>
   )
@@ -53,66 +112,404 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const [stepKg, setStepKg] = useState(2.5)
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({})
   const write = useWrite((b: TestDayBody) => api.post('/api/test-days', b), [KEY])
-  const fitting = (protocolId: string) => kit.filter((u) => (protocolById(protocolId)!.implements as readonly string[]).includes(u.kind) && u.place === 'hall')
+  const fitting = (protocolId: string) =>
+    kit.filter(
+      (u) =>
+        (protocolById(protocolId)!.implements as readonly string[]).includes(u.kind) &&
+        u.place === 'hall',
+    )
   const withPlates = stations.filter((s) => s.plates)
   // What each has lifted before, for the first load.
-  const past = useQuery({ queryKey: ['estimates', ...chosen], enabled: withPlates.length > 0 && chosen.length > 0, staleTime: 60_000, queryFn: async () => Object.fromEntries(await Promise.all(chosen.map(async (id) => [id, buildSeries(await api.get<SessionView[]>(`/api/athletes/${id}/tests`))] as const))) }).data
+  const past = useQuery({
+    queryKey: ['estimates', ...chosen],
+    enabled: withPlates.length > 0 && chosen.length > 0,
+    staleTime: 60_000,
+    queryFn: async () =>
+      Object.fromEntries(
+        await Promise.all(
+          chosen.map(
+            async (id) =>
+              [id, buildSeries(await api.get<SessionView[]>(`/api/athletes/${id}/tests`))] as const,
+          ),
+        ),
+      ),
+  }).data
   const estimate = (athlete: string, s: DayStation): number => {
-    const own = past?.[athlete]?.find((x) => x.protocol.id === s.protocolId && x.setup.unitId === s.unitId)
-    const best = own ? Math.max(0, ...Object.values(own.points.at(-1)!.byHand).map((h) => h.best)) : 0
+    const own = past?.[athlete]?.find(
+      (x) => x.protocol.id === s.protocolId && x.setup.unitId === s.unitId,
+    )
+    const best = own
+      ? Math.max(0, ...Object.values(own.points.at(-1)!.byHand).map((h) => h.best))
+      : 0
     return best > 0 ? firstLoadKg(best) : FIRST_KG
   }
   const key = (a: string, s: string) => `${a} ${s}`
-  const firstKg = Object.fromEntries(chosen.flatMap((a) => withPlates.map((s) => [key(a, s.id), typed[key(a, s.id)] !== undefined && Number.isFinite(Number(typed[key(a, s.id)])) ? Number(typed[key(a, s.id)]) : estimate(a, s)])))
+  const firstKg = Object.fromEntries(
+    chosen.flatMap((a) =>
+      withPlates.map((s) => [
+        key(a, s.id),
+        typed[key(a, s.id)] !== undefined && Number.isFinite(Number(typed[key(a, s.id)]))
+          ? Number(typed[key(a, s.id)])
+          : estimate(a, s),
+      ]),
+    ),
+  )
   // What the judge says of each athlete at each station, before anybody is called.
-  const gates = useQuery({ queryKey: ['day-gates', heldOn, chosen, stations.map((s) => [s.id, s.protocolId, s.unitId])], enabled: chosen.length > 0 && stations.length > 0, staleTime: 15_000, placeholderData: (before) => before, queryFn: () => api.post<Record<string, DayGate>>('/api/test-days/gates', { heldOn, athletes: chosen, stations: stations.map(({ id, protocolId, unitId, variant }) => ({ id, protocolId, unitId, variant })) }) }).data ?? {}
-  const met = chosen.flatMap((a) => stations.flatMap((s) => { const own = (['left', 'right'] as const).flatMap((hand) => { const g = gates[gateKey(a, s.id, hand)]; return g ? [{ hand, ...g }] : [] }); return own.length > 0 ? [{ a, s, own }] : [] }))
-  const closed = met.flatMap(({ a, s, own }) => own.filter((g) => g.class === 'stop').map((g) => gateKey(a, s.id, g.hand)))
-  const setup: DaySetup = { params, stations, athletes: chosen.map((id) => ({ id, name: roster.find((a) => a.id === id)?.name ?? '' })), perHand, firstKg, stepKg, ...(closed.length > 0 && { closed }) }
+  const gates =
+    useQuery({
+      queryKey: ['day-gates', heldOn, chosen, stations.map((s) => [s.id, s.protocolId, s.unitId])],
+      enabled: chosen.length > 0 && stations.length > 0,
+      staleTime: 15_000,
+      placeholderData: (before) => before,
+      queryFn: () =>
+        api.post<Record<string, DayGate>>('/api/test-days/gates', {
+          heldOn,
+          athletes: chosen,
+          stations: stations.map(({ id, protocolId, unitId, variant }) => ({
+            id,
+            protocolId,
+            unitId,
+            variant,
+          })),
+        }),
+    }).data ?? {}
+  const met = chosen.flatMap((a) =>
+    stations.flatMap((s) => {
+      const own = (['left', 'right'] as const).flatMap((hand) => {
+        const g = gates[gateKey(a, s.id, hand)]
+        return g ? [{ hand, ...g }] : []
+      })
+      return own.length > 0 ? [{ a, s, own }] : []
+    }),
+  )
+  const closed = met.flatMap(({ a, s, own }) =>
+    own.filter((g) => g.class === 'stop').map((g) => gateKey(a, s.id, g.hand)),
+  )
+  const setup: DaySetup = {
+    params,
+    stations,
+    athletes: chosen.map((id) => ({ id, name: roster.find((a) => a.id === id)?.name ?? '' })),
+    perHand,
+    firstKg,
+    stepKg,
+    ...(closed.length > 0 && { closed }),
+  }
   const unstated = stations.filter((s) => Object.values(s.variant).includes(UNSTATED))
   const ready = chosen.length > 0 && stations.length > 0 && unstated.length === 0
   const order = useWished(ready ? setup : null, [])
   const endS = order ? Math.max(0, ...order.wished.values()) + params.att : 0
   const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
   /** Reasons given at set-up hold at the station; one that is refused is asked for there. */
-  const keepReasons = (dayId: string) => Promise.allSettled(met.flatMap(({ a, s }) => { const reason = reasons[key(a, s.id)]?.trim(); return reason ? [api.post(`/api/test-days/${dayId}/reasons`, { id: v7(), athleteId: a, stationId: s.id, reason })] : [] }))
+  const keepReasons = (dayId: string) =>
+    Promise.allSettled(
+      met.flatMap(({ a, s }) => {
+        const reason = reasons[key(a, s.id)]?.trim()
+        return reason
+          ? [
+              api.post(`/api/test-days/${dayId}/reasons`, {
+                id: v7(),
+                athleteId: a,
+                stationId: s.id,
+                reason,
+              }),
+            ]
+          : []
+      }),
+    )
   const first = GROUP_PROTOCOLS.find((p) => fitting(p).length > 0)
-  const add = () => { const protocolId = first!; const unit = fitting(protocolId)[0]; if (unit) setStations([...stations, { id: v7(), name: `Station ${stations.length + 1}`, protocolId, unitId: unit.id, measurementId: unit.measurementId, variant: startOf(protocolId, unit), by: '', plates: platesAt(protocolId), ...triesAt(protocolId) }]) }
-  const change = (id: string, more: Partial<DayStation>) => setStations(stations.map((s) => (s.id === id ? { ...s, ...more } : s)))
-  const choose = (s: DayStation, protocolId: string) => { const unit = fitting(protocolId)[0]; if (unit) change(s.id, { protocolId, unitId: unit.id, measurementId: unit.measurementId, variant: startOf(protocolId, unit), plates: platesAt(protocolId), tries: undefined, ...triesAt(protocolId) }) }
+  const add = () => {
+    const protocolId = first!
+    const unit = fitting(protocolId)[0]
+    if (unit)
+      setStations([
+        ...stations,
+        {
+          id: v7(),
+          name: `Station ${stations.length + 1}`,
+          protocolId,
+          unitId: unit.id,
+          measurementId: unit.measurementId,
+          variant: startOf(protocolId, unit),
+          by: '',
+          plates: platesAt(protocolId),
+          ...triesAt(protocolId),
+        },
+      ])
+  }
+  const change = (id: string, more: Partial<DayStation>) =>
+    setStations(stations.map((s) => (s.id === id ? { ...s, ...more } : s)))
+  const choose = (s: DayStation, protocolId: string) => {
+    const unit = fitting(protocolId)[0]
+    if (unit)
+      change(s.id, {
+        protocolId,
+        unitId: unit.id,
+        measurementId: unit.measurementId,
+        variant: startOf(protocolId, unit),
+        plates: platesAt(protocolId),
+        tries: undefined,
+        ...triesAt(protocolId),
+      })
+  }
   return (
-    <form className="td-setup" onSubmit={(e) => { e.preventDefault(); const id = v7(); write.mutate({ id, name: name.trim(), heldOn, setup }, { onSuccess: () => void keepReasons(id).then(() => navigate(`/testday/${id}`)) }) }}>
-      <section><h2 className="h3">Who</h2><label>Name of the day<input value={name} maxLength={80} onChange={(e) => setName(e.currentTarget.value)} /></label>
-        <label>Day<input type="date" value={heldOn} min={today} onChange={(e) => setHeldOn(e.currentTarget.value || today)} /></label>
-        <ul className="td-who" aria-label="Athletes">{roster.map((a) => <li key={a.id}><label className="tick"><input type="checkbox" checked={chosen.includes(a.id)} onChange={() => setChosen(chosen.includes(a.id) ? chosen.filter((x) => x !== a.id) : [...chosen, a.id])} />{a.name}{a.cautions.length > 0 && <span className="s"> {a.cautions[0]!.title.toLowerCase()}</span>}</label></li>)}</ul>
+    <form
+      className="td-setup"
+      onSubmit={(e) => {
+        e.preventDefault()
+        const id = v7()
+        write.mutate(
+          { id, name: name.trim(), heldOn, setup },
+          { onSuccess: () => void keepReasons(id).then(() => navigate(`/testday/${id}`)) },
+        )
+      }}
+    >
+      <section>
+        <h2 className="h3">Who</h2>
+        <label>
+          Name of the day
+          <input value={name} maxLength={80} onChange={(e) => setName(e.currentTarget.value)} />
+        </label>
+        <label>
+          Day
+          <input
+            type="date"
+            value={heldOn}
+            min={today}
+            onChange={(e) => setHeldOn(e.currentTarget.value || today)}
+          />
+        </label>
+        <ul className="td-who" aria-label="Athletes">
+          {roster.map((a) => (
+            <li key={a.id}>
+              <label className="tick">
+                <input
+                  type="checkbox"
+                  checked={chosen.includes(a.id)}
+                  onChange={() =>
+                    setChosen(
+                      chosen.includes(a.id) ? chosen.filter((x) => x !== a.id) : [...chosen, a.id],
+                    )
+                  }
+                />
+                {a.name}
+                {a.cautions.length > 0 && (
+                  <span className="s"> {a.cautions[0]!.title.toLowerCase()}</span>
+                )}
+              </label>
+            </li>
+          ))}
+        </ul>
       </section>
-      <section><h2 className="h3">Stations</h2>
+      <section>
+        <h2 className="h3">Stations</h2>
         {stations.map((s) => (
           <div key={s.id} className="td-station" role="group" aria-label={s.name}>
-            <input aria-label="Station" value={s.name} maxLength={40} onChange={(e) => change(s.id, { name: e.currentTarget.value })} />
-            <select aria-label={`Protocol of ${s.name}`} value={s.protocolId} onChange={(e) => choose(s, e.currentTarget.value)}>{GROUP_PROTOCOLS.filter((p) => fitting(p).length > 0).map((p) => <option key={p} value={p}>{protocolById(p)!.name}</option>)}</select>
-            <select aria-label={`Implement of ${s.name}`} value={s.unitId} onChange={(e) => { const u = kit.find((x) => x.id === e.currentTarget.value)!; change(s.id, { unitId: u.id, measurementId: u.measurementId, variant: startOf(s.protocolId, u) }) }}>{fitting(s.protocolId).map((u) => <option key={u.id} value={u.id}>{u.label}</option>)}</select>
-            <input aria-label={`Who runs ${s.name}`} placeholder="Who runs it" value={s.by} maxLength={60} onChange={(e) => change(s.id, { by: e.currentTarget.value })} />
-            <button type="button" className="btn small" onClick={() => setStations(stations.filter((x) => x.id !== s.id))}>Remove</button>
-            <StationSetting station={s} unit={kit.find((u) => u.id === s.unitId)} onChange={(more) => change(s.id, more)} />
+            <input
+              aria-label="Station"
+              value={s.name}
+              maxLength={40}
+              onChange={(e) => change(s.id, { name: e.currentTarget.value })}
+            />
+            <select
+              aria-label={`Protocol of ${s.name}`}
+              value={s.protocolId}
+              onChange={(e) => choose(s, e.currentTarget.value)}
+            >
+              {GROUP_PROTOCOLS.filter((p) => fitting(p).length > 0).map((p) => (
+                <option key={p} value={p}>
+                  {protocolById(p)!.name}
+                </option>
+              ))}
+            </select>
+            <select
+              aria-label={`Implement of ${s.name}`}
+              value={s.unitId}
+              onChange={(e) => {
+                const u = kit.find((x) => x.id === e.currentTarget.value)!
+                change(s.id, {
+                  unitId: u.id,
+                  measurementId: u.measurementId,
+                  variant: startOf(s.protocolId, u),
+                })
+              }}
+            >
+              {fitting(s.protocolId).map((u) => (
+                <option key={u.id} value={u.id}>
+                  {u.label}
+                </option>
+              ))}
+            </select>
+            <input
+              aria-label={`Who runs ${s.name}`}
+              placeholder="Who runs it"
+              value={s.by}
+              maxLength={60}
+              onChange={(e) => change(s.id, { by: e.currentTarget.value })}
+            />
+            <button
+              type="button"
+              className="btn small"
+              onClick={() => setStations(stations.filter((x) => x.id !== s.id))}
+            >
+              Remove
+            </button>
+            <StationSetting
+              station={s}
+              unit={kit.find((u) => u.id === s.unitId)}
+              onChange={(more) => change(s.id, more)}
+            />
           </div>
         ))}
-        <button type="button" className="btn" disabled={stations.length >= 8 || !first} onClick={add}>Add a station</button>{all && !first && <p className="s">No implement of the kit room fits a station yet.</p>}
+        <button
+          type="button"
+          className="btn"
+          disabled={stations.length >= 8 || !first}
+          onClick={add}
+        >
+          Add a station
+        </button>
+        {all && !first && <p className="s">No implement of the kit room fits a station yet.</p>}
         <div className="td-params">
-          <label>Tries a hand<input type="number" min={1} max={6} value={perHand} onChange={(e) => setPerHand(Math.max(1, Math.min(6, Number(e.currentTarget.value) || 1)))} /></label>
-          {withPlates.length > 0 && <label>Step, kg<input type="number" min={0} max={20} step={0.5} value={stepKg} onChange={(e) => setStepKg(Number(e.currentTarget.value) || 0)} /></label>}
-          {RESTS.map(([k, label]) => <label key={k}>{label}, s<input type="number" min={0} max={1800} value={params[k]} onChange={(e) => setParams({ ...params, [k]: Math.max(0, Number(e.currentTarget.value) || 0) })} /></label>)}
+          <label>
+            Tries a hand
+            <input
+              type="number"
+              min={1}
+              max={6}
+              value={perHand}
+              onChange={(e) =>
+                setPerHand(Math.max(1, Math.min(6, Number(e.currentTarget.value) || 1)))
+              }
+            />
+          </label>
+          {withPlates.length > 0 && (
+            <label>
+              Step, kg
+              <input
+                type="number"
+                min={0}
+                max={20}
+                step={0.5}
+                value={stepKg}
+                onChange={(e) => setStepKg(Number(e.currentTarget.value) || 0)}
+              />
+            </label>
+          )}
+          {RESTS.map(([k, label]) => (
+            <label key={k}>
+              {label}, s
+              <input
+                type="number"
+                min={0}
+                max={1800}
+                value={params[k]}
+                onChange={(e) =>
+                  setParams({ ...params, [k]: Math.max(0, Number(e.currentTarget.value) || 0) })
+                }
+              />
+            </label>
+          ))}
         </div>
-        {withPlates.length > 0 && chosen.length > 0 && <table className="hall-kit"><caption>First load, kg: {Math.round(100 * FIRST_SHARE)} % of the last best, {FIRST_KG} where none is known</caption><tbody>{setup.athletes.map((a) => <tr key={a.id}><th scope="row">{a.name}</th>{withPlates.map((s) => <td key={s.id}><input inputMode="decimal" aria-label={`First load of ${a.name} at ${s.name}`} value={typed[key(a.id, s.id)] ?? String(firstKg[key(a.id, s.id)])} onChange={(e) => { const v = e.currentTarget.value; setTyped((all) => ({ ...all, [key(a.id, s.id)]: v })) }} /></td>)}</tr>)}</tbody></table>}
+        {withPlates.length > 0 && chosen.length > 0 && (
+          <table className="hall-kit">
+            <caption>
+              First load, kg: {Math.round(100 * FIRST_SHARE)} % of the last best, {FIRST_KG} where
+              none is known
+            </caption>
+            <tbody>
+              {setup.athletes.map((a) => (
+                <tr key={a.id}>
+                  <th scope="row">{a.name}</th>
+                  {withPlates.map((s) => (
+                    <td key={s.id}>
+                      <input
+                        inputMode="decimal"
+                        aria-label={`First load of ${a.name} at ${s.name}`}
+                        value={typed[key(a.id, s.id)] ?? String(firstKg[key(a.id, s.id)])}
+                        onChange={(e) => {
+                          const v = e.currentTarget.value
+                          setTyped((all) => ({ ...all, [key(a.id, s.id)]: v }))
+                        }}
+                      />
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
       </section>
-      {met.length > 0 && <section className="td-met" aria-label="Cautions"><h2 className="h3">Cautions on this day</h2><ul>{met.map(({ a, s, own }) => (
-        <li key={key(a, s.id)}><b>{setup.athletes.find((x) => x.id === a)?.name}, {s.name}</b>{[...new Set(own.map((g) => g.says))].map((says) => <p key={says} className="alarm-line"><Icon name={own.some((g) => g.class === 'stop' && g.says === says) ? 'stop' : 'warn'} /> {own.length === 1 && !says.includes(`(${own[0]!.hand} hand`) ? `${own[0]!.hand === 'left' ? 'Left' : 'Right'} hand: ` : ''}{says}</p>)}
-          {own.some((g) => g.class === 'ask') && <label>Reason, now or at the station<input value={reasons[key(a, s.id)] ?? ''} maxLength={400} onChange={(e) => { const v = e.currentTarget.value; setReasons((all) => ({ ...all, [key(a, s.id)]: v })) }} /></label>}</li>
-      ))}</ul></section>}
-      <p role="status">{unstated.length > 0 ? `${unstated.map((s) => s.name).join(', ')}: a number of the set-up is missing.` : !ready ? 'Choose who comes and what they do.' : order ? <><b>{visitsOf(setup).reduce((a, v) => a + v.tries.length, 0)} tries, about {formatDuration(endS)}.</b> No order ends before {formatDuration(order.boundS)}: a bound, not a plan.</> : 'Working the order out …'}</p>
-      <p className="said" role="alert">{write.error && failureText(write.error)}</p>
-      <div className="row"><button className="btn pri" disabled={!ready || name.trim() === '' || write.isPending}>Keep this day</button><button type="button" className="btn" onClick={onLeave}>Leave</button></div>
-      <p className="note">Rests and times are common practice, no source. Three minutes a hand between maximal tries.</p>
+      {met.length > 0 && (
+        <section className="td-met" aria-label="Cautions">
+          <h2 className="h3">Cautions on this day</h2>
+          <ul>
+            {met.map(({ a, s, own }) => (
+              <li key={key(a, s.id)}>
+                <b>
+                  {setup.athletes.find((x) => x.id === a)?.name}, {s.name}
+                </b>
+                {[...new Set(own.map((g) => g.says))].map((says) => (
+                  <p key={says} className="alarm-line">
+                    <Icon
+                      name={
+                        own.some((g) => g.class === 'stop' && g.says === says) ? 'stop' : 'warn'
+                      }
+                    />{' '}
+                    {own.length === 1 && !says.includes(`(${own[0]!.hand} hand`)
+                      ? `${own[0]!.hand === 'left' ? 'Left' : 'Right'} hand: `
+                      : ''}
+                    {says}
+                  </p>
+                ))}
+                {own.some((g) => g.class === 'ask') && (
+                  <label>
+                    Reason, now or at the station
+                    <input
+                      value={reasons[key(a, s.id)] ?? ''}
+                      maxLength={400}
+                      onChange={(e) => {
+                        const v = e.currentTarget.value
+                        setReasons((all) => ({ ...all, [key(a, s.id)]: v }))
+                      }}
+                    />
+                  </label>
+                )}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <p role="status">
+        {unstated.length > 0 ? (
+          `${unstated.map((s) => s.name).join(', ')}: a number of the set-up is missing.`
+        ) : !ready ? (
+          'Choose who comes and what they do.'
+        ) : order ? (
+          <>
+            <b>
+              {visitsOf(setup).reduce((a, v) => a + v.tries.length, 0)} tries, about{' '}
+              {formatDuration(endS)}.
+            </b>{' '}
+            No order ends before {formatDuration(order.boundS)}: a bound, not a plan.
+          </>
+        ) : (
+          'Working the order out …'
+        )}
+      </p>
+      <p className="said" role="alert">
+        {write.error && failureText(write.error)}
+      </p>
+      <div className="row">
+        <button className="btn pri" disabled={!ready || name.trim() === '' || write.isPending}>
+          Keep this day
+        </button>
+        <button type="button" className="btn" onClick={onLeave}>
+          Leave
+        </button>
+      </div>
+      <p className="note">
+        Rests and times are common practice, no source. Three minutes a hand between maximal tries.
+      </p>
     </form>
   )
 }

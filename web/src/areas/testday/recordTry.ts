@@ -30,7 +30,10 @@ const sessionId = (day: string, athlete: string, station: string): string => {
   return `${id.slice(0, 14)}7${id.slice(15)}`
 }
 
-/** Puts a try on its way to the record, with its test where it is the first; says why where the number cannot be right. */
+/**
+ * Puts a try on its way to the record, with its test where it is the first; says why where the
+ * number cannot be right.
+ */
 export function recordTry(
   { view, station, slot, ordinal, first }: Where,
   t: Taken,

@@ -5,7 +5,10 @@ import { choicesOf, numbersOf } from '../tests/stated'
 /** Stands for a number that must still be stated. */
 export const UNSTATED = ''
 
-/** Set-up of a station as it begins: the first of each choice, and the numbers that have a beginning. */
+/**
+ * Set-up of a station as it begins: the first of each choice, and the numbers that have a
+ * beginning.
+ */
 export function startOf(protocolId: string, unit: KitUnit): Record<string, string> {
   const protocol = protocolById(protocolId)
   if (!protocol) return {}

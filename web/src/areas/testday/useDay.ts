@@ -12,7 +12,10 @@ import { useLive } from '../../app/useLive'
 /** Between looks at what the other stations did, beside the live channel, ms. */
 const LOOK_MS = 2000
 
-/** The running order of a set-up, worked out in a worker; anew when the set-up changes or the rest is ordered anew. */
+/**
+ * The running order of a set-up, worked out in a worker; anew when the set-up changes or the rest
+ * is ordered anew.
+ */
 export function useWished(setup: DaySetup | null, events: readonly DayEvent[]): OrderReply | null {
   const [reply, setReply] = useState<OrderReply | null>(null)
   const worker = useRef<Worker | null>(null)
@@ -51,7 +54,10 @@ export interface Day {
   say: (kind: DayEventBody['kind'], body?: Record<string, unknown>) => string
 }
 
-/** A test day as it stands: what the server has, what is still on its way from here, and the order of what is left. */
+/**
+ * A test day as it stands: what the server has, what is still on its way from here, and the order
+ * of what is left.
+ */
 export function useDay(id: string): { day: Day | null; error: Error | null } {
   const read = useQuery({
     queryKey: dayKey(id),

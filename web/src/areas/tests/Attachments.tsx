@@ -14,9 +14,18 @@ const SIDE_PX = 1600
 async function smaller(file: File): Promise<Blob> {
   const picture = await createImageBitmap(file, { imageOrientation: 'from-image' })
   const scale = Math.min(1, SIDE_PX / Math.max(picture.width, picture.height))
-  const canvas = Object.assign(document.createElement('canvas'), { width: Math.round(picture.width * scale), height: Math.round(picture.height * scale) })
+  const canvas = Object.assign(document.createElement('canvas'), {
+    width: Math.round(picture.width * scale),
+    height: Math.round(picture.height * scale),
+  })
   canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height)
-  return new Promise((resolve, reject) => canvas.toBlob((b) => (b ? resolve(b) : reject(new Error('The picture cannot be read.'))), 'image/jpeg', 0.85))
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(
+      (b) => (b ? resolve(b) : reject(new Error('The picture cannot be read.'))),
+      'image/jpeg',
+      0.85,
+    ),
+  )
 }
 
 /** Notes, a picture of the hand position and links to clips, kept with the test. */
@@ -27,13 +36,24 @@ export function Attachments({ session }: { session: SessionView }) {
   const [seen, setSeen] = useState<string | null>(null)
   const [going, setGoing] = useState<string | null>(null)
   const touched = touchedBy(athlete.id)
-  const say = useWrite((body: { kind: 'note' | 'link'; text: string }) => api.post(`/api/tests/${session.id}/attachments`, { id: v7(), ...body }), touched)
-  const picture = useWrite((blob: Blob) => api.putBlob(`/api/tests/${session.id}/pictures/${v7()}`, blob), touched)
+  const say = useWrite(
+    (body: { kind: 'note' | 'link'; text: string }) =>
+      api.post(`/api/tests/${session.id}/attachments`, { id: v7(), ...body }),
+    touched,
+  )
+  const picture = useWrite(
+    (blob: Blob) => api.putBlob(`/api/tests/${session.id}/pictures/${v7()}`, blob),
+    touched,
+  )
   const remove = useWrite((id: string) => api.delete(`/api/attachments/${id}`), touched)
   const take = async (file: File | undefined) => {
     if (!file) return
-    if (!(PICTURE_TYPES as readonly string[]).includes(file.type)) return setProblem(`${file.name} is not a JPEG, PNG or WebP picture.`)
-    if (file.size > PICTURE_MOST_BYTES) return setProblem(`${file.name} is ${(file.size / 1048576).toFixed(1)}\u00A0MB; at most 10\u00A0MB.`)
+    if (!(PICTURE_TYPES as readonly string[]).includes(file.type))
+      return setProblem(`${file.name} is not a JPEG, PNG or WebP picture.`)
+    if (file.size > PICTURE_MOST_BYTES)
+      return setProblem(
+        `${file.name} is ${(file.size / 1048576).toFixed(1)}\u00A0MB; at most 10\u00A0MB.`,
+      )
     try {
       const blob = await smaller(file)
       setProblem('')
@@ -45,7 +65,11 @@ export function Attachments({ session }: { session: SessionView }) {
   const add = (e: React.FormEvent) => {
     e.preventDefault()
     const t = text.trim()
-    if (t) say.mutate({ kind: /^https?:\/\/\S+$/.test(t) ? 'link' : 'note', text: t }, { onSuccess: () => setText((now) => (now.trim() === t ? '' : now)) })
+    if (t)
+      say.mutate(
+        { kind: /^https?:\/\/\S+$/.test(t) ? 'link' : 'note', text: t },
+        { onSuccess: () => setText((now) => (now.trim() === t ? '' : now)) },
+      )
   }
   const failed = say.error ?? picture.error ?? remove.error
   return (
@@ -54,17 +78,82 @@ export function Attachments({ session }: { session: SessionView }) {
       <ul>
         {session.attachments.map((a, i) => (
           <li key={a.id}>
-            {a.kind === 'photo' ? <button type="button" className="thumb" onClick={() => setSeen(a.id)}><img src={`/api/attachments/${a.id}`} alt={`Picture ${i + 1} of this test`} /></button> : a.kind === 'link' ? <a className="lnk" href={a.text} target="_blank" rel="noopener noreferrer">{a.text.replace(/^https?:\/\//, '')}</a> : <span>{a.text}</span>}
-            {going === a.id
-              ? <span className="row"><button type="button" className="btn small" onClick={() => remove.mutate(a.id, { onSuccess: () => setGoing(null) })}>Remove for good</button><button type="button" className="btn small" onClick={() => setGoing(null)}>Keep</button></span>
-              : <button type="button" className="lnk" aria-label={`Remove ${a.kind} ${i + 1}`} onClick={() => setGoing(a.id)}>Remove</button>}
+            {a.kind === 'photo' ? (
+              <button type="button" className="thumb" onClick={() => setSeen(a.id)}>
+                <img src={`/api/attachments/${a.id}`} alt={`Picture ${i + 1} of this test`} />
+              </button>
+            ) : a.kind === 'link' ? (
+              <a className="lnk" href={a.text} target="_blank" rel="noopener noreferrer">
+                {a.text.replace(/^https?:\/\//, '')}
+              </a>
+            ) : (
+              <span>{a.text}</span>
+            )}
+            {going === a.id ? (
+              <span className="row">
+                <button
+                  type="button"
+                  className="btn small"
+                  onClick={() => remove.mutate(a.id, { onSuccess: () => setGoing(null) })}
+                >
+                  Remove for good
+                </button>
+                <button type="button" className="btn small" onClick={() => setGoing(null)}>
+                  Keep
+                </button>
+              </span>
+            ) : (
+              <button
+                type="button"
+                className="lnk"
+                aria-label={`Remove ${a.kind} ${i + 1}`}
+                onClick={() => setGoing(a.id)}
+              >
+                Remove
+              </button>
+            )}
           </li>
         ))}
       </ul>
-      <form onSubmit={add}><label className="vh" htmlFor="note-text">Note or link to a clip</label><input id="note-text" value={text} maxLength={2000} placeholder="Note, or link to a clip" onChange={(e) => setText(e.currentTarget.value)} /><button className="btn" type="submit" disabled={text.trim() === '' || say.isPending}>Keep</button></form>
-      <label className="btn file">{picture.isPending ? 'Sending …' : 'Picture of the hand'}<input type="file" accept={PICTURE_TYPES.join(',')} className="vh" onChange={(e) => { void take(e.currentTarget.files?.[0]); e.currentTarget.value = '' }} /></label>
-      <p className="said" role="alert">{problem || (failed && failureText(failed))}</p>
-      <Modal opened={seen !== null} onClose={() => setSeen(null)} title="Picture" size="xl">{seen && <img className="seen" src={`/api/attachments/${seen}`} alt="Picture kept with this test" />}</Modal>
+      <form onSubmit={add}>
+        <label className="vh" htmlFor="note-text">
+          Note or link to a clip
+        </label>
+        <input
+          id="note-text"
+          value={text}
+          maxLength={2000}
+          placeholder="Note, or link to a clip"
+          onChange={(e) => setText(e.currentTarget.value)}
+        />
+        <button className="btn" type="submit" disabled={text.trim() === '' || say.isPending}>
+          Keep
+        </button>
+      </form>
+      <label className="btn file">
+        {picture.isPending ? 'Sending …' : 'Picture of the hand'}
+        <input
+          type="file"
+          accept={PICTURE_TYPES.join(',')}
+          className="vh"
+          onChange={(e) => {
+            void take(e.currentTarget.files?.[0])
+            e.currentTarget.value = ''
+          }}
+        />
+      </label>
+      <p className="said" role="alert">
+        {problem || (failed && failureText(failed))}
+      </p>
+      <Modal opened={seen !== null} onClose={() => setSeen(null)} title="Picture" size="xl">
+        {seen && (
+          <img
+            className="seen"
+            src={`/api/attachments/${seen}`}
+            alt="Picture kept with this test"
+          />
+        )}
+      </Modal>
     </div>
   )
 }

@@ -9,7 +9,9 @@ import { startAddress, useVisit } from './useBattery'
 export function itemWords(item: BatteryItem): string {
   const p = protocolById(item.protocolId)
   if (!p) return item.protocolId
-  const words = p.variants.flatMap((v) => v.options.find((o) => o.id === item.variant[v.id])?.name.toLowerCase() ?? [])
+  const words = p.variants.flatMap(
+    (v) => v.options.find((o) => o.id === item.variant[v.id])?.name.toLowerCase() ?? [],
+  )
   return [p.name, ...words].join(', ')
 }
 
@@ -22,15 +24,36 @@ export function NextInBattery({ batteryId }: { batteryId: string | null }) {
   const next = visit.steps.find((s) => s.state === 'to do')
   return (
     <div className="block in-battery">
-      <h2 className="h3">{visit.name}: {done} of {visit.steps.length} done</h2>
-      {next ? <p>Next: <Link className="lnk" to={startAddress(athlete.id, batteryId, next.item)}>{itemWords(next.item)}</Link></p> : <p><Chip icon="check">All tests of the visit are begun</Chip></p>}
-      <Link className="lnk" to={`/athletes/${athlete.id}/tests/batteries?b=${batteryId}`}>Whole visit</Link>
+      <h2 className="h3">
+        {visit.name}: {done} of {visit.steps.length} done
+      </h2>
+      {next ? (
+        <p>
+          Next:{' '}
+          <Link className="lnk" to={startAddress(athlete.id, batteryId, next.item)}>
+            {itemWords(next.item)}
+          </Link>
+        </p>
+      ) : (
+        <p>
+          <Chip icon="check">All tests of the visit are begun</Chip>
+        </p>
+      )}
+      <Link className="lnk" to={`/athletes/${athlete.id}/tests/batteries?b=${batteryId}`}>
+        Whole visit
+      </Link>
     </div>
   )
 }
 
 /** The tests of a visit in their order, each with its state and minutes. */
-export function VisitSteps({ batteryId, onRemove }: { batteryId: string; onRemove: ((at: number) => void) | null }) {
+export function VisitSteps({
+  batteryId,
+  onRemove,
+}: {
+  batteryId: string
+  onRemove: ((at: number) => void) | null
+}) {
   const { athlete } = useAthletePage()
   const visit = useVisit(batteryId)
   if (!visit) return null
@@ -40,10 +63,49 @@ export function VisitSteps({ batteryId, onRemove }: { batteryId: string; onRemov
       {visit.steps.map((s, i) => (
         <li key={`${i} ${s.item.protocolId}`} className={i === next ? 'next' : ''}>
           <b className="n">{i + 1}</b>
-          <span><b>{itemWords(s.item)}</b><small>about {testMinutes(s.item)}{'\u00A0'}min</small></span>
-          {s.state === 'done' ? <Chip icon="check">Done</Chip> : s.state === 'under way' ? <Chip icon="clock" tone="dash">Under way</Chip> : <Chip icon="circle" tone="soft">To do</Chip>}
-          {s.sessionId ? <Link className={`btn ${i === next ? 'pri' : ''}`} to={`/athletes/${athlete.id}/tests/${s.sessionId}?battery=${batteryId}`}>{s.state === 'done' ? 'Open' : 'Go on'}</Link> : <Link className={`btn ${i === next ? 'pri' : ''}`} to={startAddress(athlete.id, batteryId, s.item)}>Start</Link>}
-          {onRemove && <button type="button" className="lnk" aria-label={`Take out ${itemWords(s.item)}`} onClick={() => onRemove(i)}>Take out</button>}
+          <span>
+            <b>{itemWords(s.item)}</b>
+            <small>
+              about {testMinutes(s.item)}
+              {'\u00A0'}min
+            </small>
+          </span>
+          {s.state === 'done' ? (
+            <Chip icon="check">Done</Chip>
+          ) : s.state === 'under way' ? (
+            <Chip icon="clock" tone="dash">
+              Under way
+            </Chip>
+          ) : (
+            <Chip icon="circle" tone="soft">
+              To do
+            </Chip>
+          )}
+          {s.sessionId ? (
+            <Link
+              className={`btn ${i === next ? 'pri' : ''}`}
+              to={`/athletes/${athlete.id}/tests/${s.sessionId}?battery=${batteryId}`}
+            >
+              {s.state === 'done' ? 'Open' : 'Go on'}
+            </Link>
+          ) : (
+            <Link
+              className={`btn ${i === next ? 'pri' : ''}`}
+              to={startAddress(athlete.id, batteryId, s.item)}
+            >
+              Start
+            </Link>
+          )}
+          {onRemove && (
+            <button
+              type="button"
+              className="lnk"
+              aria-label={`Take out ${itemWords(s.item)}`}
+              onClick={() => onRemove(i)}
+            >
+              Take out
+            </button>
+          )}
         </li>
       ))}
     </ol>

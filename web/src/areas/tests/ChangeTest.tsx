@@ -11,7 +11,10 @@ import { touchedBy, useWrite } from '../../app/data'
 import { Reasoned, type Touched } from '../../app/Reasoned'
 import { useAthletePage } from '../athlete/AthletePage'
 
-/** What was wrong about a test as a whole is put right afterwards: its conditions, whether it was practice, or that it was one at all. */
+/**
+ * What was wrong about a test as a whole is put right afterwards: its conditions, whether it was
+ * practice, or that it was one at all.
+ */
 export function ChangeTest({ session, protocol }: { session: SessionView; protocol: Protocol }) {
   const { athlete, me } = useAthletePage()
   const navigate = useNavigate()

@@ -16,27 +16,92 @@ export function Earlier() {
   const { athlete, me } = useAthletePage()
   const units = useUnits()
   const tests = useTests(athlete.id)
-  if (tests.error && !tests.data) return <Failed error={tests.error} retry={() => void tests.refetch()} />
+  if (tests.error && !tests.data)
+    return <Failed error={tests.error} retry={() => void tests.refetch()} />
   // A test opened and left without a try is only of use on its day.
-  const rows = (tests.data ?? []).filter((s) => s.trials.length > 0 || s.performedOn === me.today).reverse()
+  const rows = (tests.data ?? [])
+    .filter((s) => s.trials.length > 0 || s.performedOn === me.today)
+    .reverse()
   return (
     <>
-      <div className="earlier-head"><h2>Tests so far</h2>{rows.some((s) => s.traces.length > 0) && <Link className="lnk" to={`/athletes/${athlete.id}/tests/traces`}>Force records</Link>}{rows.length > 0 && <a className="lnk" href={`/api/athletes/${athlete.id}/trials.csv`} download={`${athlete.name} trials.csv`}>Save as CSV</a>}</div>
-      {tests.isSuccess && rows.length === 0 && <p className="blank">None yet. Start one above, or <Link className="lnk" to="/import">import trials</Link>.</p>}
+      <div className="earlier-head">
+        <h2>Tests so far</h2>
+        {rows.some((s) => s.traces.length > 0) && (
+          <Link className="lnk" to={`/athletes/${athlete.id}/tests/traces`}>
+            Force records
+          </Link>
+        )}
+        {rows.length > 0 && (
+          <a
+            className="lnk"
+            href={`/api/athletes/${athlete.id}/trials.csv`}
+            download={`${athlete.name} trials.csv`}
+          >
+            Save as CSV
+          </a>
+        )}
+      </div>
+      {tests.isSuccess && rows.length === 0 && (
+        <p className="blank">
+          None yet. Start one above, or{' '}
+          <Link className="lnk" to="/import">
+            import trials
+          </Link>
+          .
+        </p>
+      )}
       {rows.length > 0 && (
         <table className="earlier">
-          <thead><tr><th scope="col">Day</th><th scope="col">Protocol</th><th scope="col" className="l">Left, best</th><th scope="col" className="r">Right, best</th><th scope="col">Hands</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col">Protocol</th>
+              <th scope="col" className="l">
+                Left, best
+              </th>
+              <th scope="col" className="r">
+                Right, best
+              </th>
+              <th scope="col">Hands</th>
+            </tr>
+          </thead>
           <tbody>
             {rows.map((s) => {
               const protocol = protocolOf(s)!
               const reading = readSession(protocol, s.trials, s.variant)
-              const best = (hand: Hand) => { const v = reading.hands.find((h) => h.hand === hand)?.summary?.best; return v === undefined ? '–' : formatWithUnit(v, protocol.unit, units) }
+              const best = (hand: Hand) => {
+                const v = reading.hands.find((h) => h.hand === hand)?.summary?.best
+                return v === undefined ? '–' : formatWithUnit(v, protocol.unit, units)
+              }
               return (
                 <tr key={s.id}>
-                  <td><Link className="lnk" to={`/athletes/${athlete.id}/tests/${s.id}`}>{formatDate(s.performedOn, me.today, { weekday: true })}</Link></td>
-                  <td>{protocol.name}{setupWords(protocol, s.variant, units)}{s.practice && <span className="s"> · practice</span>}<small>{s.unitLabel}{s.clock && `. ${s.clock}`}</small></td>
-                  {protocol.hands === 'both' ? <td colSpan={2} className="both">{best('both')}</td> : <><td className="l L">{best('left')}</td><td className="r R">{best('right')}</td></>}
-                  <td><SessionChip session={s} /></td>
+                  <td>
+                    <Link className="lnk" to={`/athletes/${athlete.id}/tests/${s.id}`}>
+                      {formatDate(s.performedOn, me.today, { weekday: true })}
+                    </Link>
+                  </td>
+                  <td>
+                    {protocol.name}
+                    {setupWords(protocol, s.variant, units)}
+                    {s.practice && <span className="s"> · practice</span>}
+                    <small>
+                      {s.unitLabel}
+                      {s.clock && `. ${s.clock}`}
+                    </small>
+                  </td>
+                  {protocol.hands === 'both' ? (
+                    <td colSpan={2} className="both">
+                      {best('both')}
+                    </td>
+                  ) : (
+                    <>
+                      <td className="l L">{best('left')}</td>
+                      <td className="r R">{best('right')}</td>
+                    </>
+                  )}
+                  <td>
+                    <SessionChip session={s} />
+                  </td>
                 </tr>
               )
             })}
@@ -50,21 +115,70 @@ export function Earlier() {
 /** Numbers that stand in the aside of the test, not in its name. */
 const QUIET = ['armMm', 'spreadMm', 'handleMm', 'addedKg']
 
-/** Choices that tell series of one protocol apart, after its name: what is not the usual, and the stated loads. */
-function setupWords(protocol: Protocol, variant: Readonly<Record<string, string>>, units: UnitChoice): string {
+/**
+ * Choices that tell series of one protocol apart, after its name: what is not the usual, and the
+ * stated loads.
+ */
+function setupWords(
+  protocol: Protocol,
+  variant: Readonly<Record<string, string>>,
+  units: UnitChoice,
+): string {
   const words = [
-    ...protocol.variants.filter((v) => v.id === 'direction' || v.id === 'angle' || v.id === 'set_width' || (variant[v.id] ?? v.options[0]!.id) !== v.options[0]!.id).map((v) => (v.options.find((o) => o.id === variant[v.id]) ?? v.options[0]!).name.toLowerCase()),
-    ...protocol.numbers.filter((n) => !QUIET.includes(n.id) && variant[n.id] !== undefined && variant[n.id] !== n.start).map((n) => (n.unit === '%' ? `${variant[n.id]}\u00A0%` : `${n.hand ? `${n.hand} ` : ''}${formatWithUnit(Number(variant[n.id]), n.unit, units)}`)),
+    ...protocol.variants
+      .filter(
+        (v) =>
+          v.id === 'direction' ||
+          v.id === 'angle' ||
+          v.id === 'set_width' ||
+          (variant[v.id] ?? v.options[0]!.id) !== v.options[0]!.id,
+      )
+      .map((v) =>
+        (v.options.find((o) => o.id === variant[v.id]) ?? v.options[0]!).name.toLowerCase(),
+      ),
+    ...protocol.numbers
+      .filter(
+        (n) => !QUIET.includes(n.id) && variant[n.id] !== undefined && variant[n.id] !== n.start,
+      )
+      .map((n) =>
+        n.unit === '%'
+          ? `${variant[n.id]}\u00A0%`
+          : `${n.hand ? `${n.hand} ` : ''}${formatWithUnit(Number(variant[n.id]), n.unit, units)}`,
+      ),
   ]
   return words.length > 0 ? `, ${words.join(', ')}` : ''
 }
 
 function SessionChip({ session }: { session: SessionView }) {
   const reading = readSession(protocolOf(session)!, session.trials, session.variant)
-  if (isUnfinished(session) && session.observations.length === 0) return <Chip icon="clock">Unfinished</Chip>
+  if (isUnfinished(session) && session.observations.length === 0)
+    return <Chip icon="clock">Unfinished</Chip>
   const v = reading.verdict
-  if (!v) return <Chip icon="circle" tone="plain">No side</Chip>
-  if (v.kind === 'unknown') return <Chip icon="question" tone="dash">No verdict</Chip>
-  if (v.kind === 'inside-error') return <Chip icon="waves" tone="soft">Inside error</Chip>
-  return <Chip icon={v.weaker === 'left' ? 'left' : 'right'} tone={v.kind === 'large' ? 'solid' : 'outline'}>{verdictWords(v, null, false).word}, {v.weaker} −{Math.round(v.asymmetryPct)}{'\u00A0'}%</Chip>
+  if (!v)
+    return (
+      <Chip icon="circle" tone="plain">
+        No side
+      </Chip>
+    )
+  if (v.kind === 'unknown')
+    return (
+      <Chip icon="question" tone="dash">
+        No verdict
+      </Chip>
+    )
+  if (v.kind === 'inside-error')
+    return (
+      <Chip icon="waves" tone="soft">
+        Inside error
+      </Chip>
+    )
+  return (
+    <Chip
+      icon={v.weaker === 'left' ? 'left' : 'right'}
+      tone={v.kind === 'large' ? 'solid' : 'outline'}
+    >
+      {verdictWords(v, null, false).word}, {v.weaker} −{Math.round(v.asymmetryPct)}
+      {'\u00A0'}%
+    </Chip>
+  )
 }

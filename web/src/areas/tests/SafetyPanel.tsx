@@ -27,7 +27,10 @@ const SAYS = [
   'This hand is done today.',
 ] as const
 
-/** Pain now, hand by hand also in a two-handed test, and what stops or asks. From 3 up it asks once where, because it closes the hand. */
+/**
+ * Pain now, hand by hand also in a two-handed test, and what stops or asks. From 3 up it asks once
+ * where, because it closes the hand.
+ */
 export function SafetyPanel({ session, stops, onReason }: Props) {
   const { athlete, me } = useAthletePage()
   const add = useOutbox((s) => s.add)

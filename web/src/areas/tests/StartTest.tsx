@@ -7,7 +7,11 @@ import type { SessionBody, SessionView } from '@mano/contract/tests'
 import { asSetUp, type Protocol } from '@mano/core/catalogue/protocols'
 import { testRefusal } from '@mano/core/match/unit'
 import { whereIs } from '@mano/core/plan/types'
-import { missingConditions, TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/conditions'
+import {
+  missingConditions,
+  TEST_CONDITIONS,
+  type TestConditions,
+} from '@mano/core/safety/conditions'
 import { judgeBy } from '@mano/core/safety/judge'
 import { findingLine } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/testing/session'
@@ -28,7 +32,10 @@ import { formatLength } from '@mano/core/units/inch'
 const NONE: TestConditions = { warm: false, rested: false, skinGood: false, well: false }
 const ALL: TestConditions = { warm: true, rested: true, skinGood: true, well: true }
 
-/** The gate and the set-up card of a test: what is used, how the hand takes it, and what must hold before a maximal one. */
+/**
+ * The gate and the set-up card of a test: what is used, how the hand takes it, and what must hold
+ * before a maximal one.
+ */
 export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const { athlete, me } = useAthletePage()
   const [params] = useSearchParams()
@@ -38,9 +45,21 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const navigate = useNavigate()
   const units = useUnits()
   const order = (kind: string) => (plain.implements as readonly string[]).indexOf(kind)
-  const fitting = (kit.data ?? []).filter((u) => order(u.kind) >= 0).sort((a, b) => Number(a.place !== 'hall') - Number(b.place !== 'hall') || order(a.kind) - order(b.kind))
+  const fitting = (kit.data ?? [])
+    .filter((u) => order(u.kind) >= 0)
+    .sort(
+      (a, b) =>
+        Number(a.place !== 'hall') - Number(b.place !== 'hall') || order(a.kind) - order(b.kind),
+    )
   const [unitId, setUnitId] = useState<string | null>(null)
-  const [variant, setVariant] = useState<Record<string, string>>(() => Object.fromEntries(plain.variants.map((v) => [v.id, v.options.find((o) => o.id === params.get(v.id))?.id ?? v.options[0]!.id])))
+  const [variant, setVariant] = useState<Record<string, string>>(() =>
+    Object.fromEntries(
+      plain.variants.map((v) => [
+        v.id,
+        v.options.find((o) => o.id === params.get(v.id))?.id ?? v.options[0]!.id,
+      ]),
+    ),
+  )
   const [numbers, setNumbers] = useState<Record<string, string>>({})
   const [ticked, setConditions] = useState<TestConditions | null>(null)
   const [familiar, setFamiliar] = useState(false)
@@ -54,8 +73,14 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const protocol = asSetUp(plain, variant)
   // Within one visit what was asked before the first test still holds.
   const visit = battery ? today.at(-1)?.conditions : undefined
-  const conditions = ticked ?? { ...NONE, ...(visit && Object.fromEntries(TEST_CONDITIONS.map((c) => [c.id, visit[c.id] === true]))) }
-  const unit = fitting.find((u) => u.id === unitId) ?? fitting.find((u) => testRefusal(u) === null) ?? fitting[0]
+  const conditions = ticked ?? {
+    ...NONE,
+    ...(visit && Object.fromEntries(TEST_CONDITIONS.map((c) => [c.id, visit[c.id] === true]))),
+  }
+  const unit =
+    fitting.find((u) => u.id === unitId) ??
+    fitting.find((u) => testRefusal(u) === null) ??
+    fitting[0]
   const ramped = protocol.entry === 'lift' && protocol.trialsUpTo > 1
   const asked = ramped || protocol.entry === 'spring'
   const e = parseNumber(expected)
@@ -65,79 +90,298 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const refusal = unit ? testRefusal(unit) : null
   const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
   const missing = missingConditions(conditions)
-  const variants = protocol.variants.filter((v) => !v.kinds || (unit && (v.kinds as readonly string[]).includes(unit.kind)))
-  const stated = protocol.numbers.filter((n) => !n.when || variant[n.when.variant] === n.when.option).map((n) => ({ n, value: statedNumber(n, numbers[n.id] ?? '', units, unit) }))
+  const variants = protocol.variants.filter(
+    (v) => !v.kinds || (unit && (v.kinds as readonly string[]).includes(unit.kind)),
+  )
+  const stated = protocol.numbers
+    .filter((n) => !n.when || variant[n.when.variant] === n.when.option)
+    .map((n) => ({ n, value: statedNumber(n, numbers[n.id] ?? '', units, unit) }))
   // The one judge, with the implement and the load as they are set up here.
-  const given = Object.fromEntries([...variants.map((v) => [v.id, variant[v.id]!] as const), ...stated.flatMap((g) => (g.value === null ? [] : [[g.n.id, g.value] as const]))])
+  const given = Object.fromEntries([
+    ...variants.map((v) => [v.id, variant[v.id]!] as const),
+    ...stated.flatMap((g) => (g.value === null ? [] : [[g.n.id, g.value] as const])),
+  ])
   const judge = judgeBy(athlete.safety)
-  const gates = hands.map((hand) => ({ hand, ...testGate(judge, athlete.reasons, { protocol, hand, unitKind: unit?.kind ?? '', variant: given }) }))
+  const gates = hands.map((hand) => ({
+    hand,
+    ...testGate(judge, athlete.reasons, {
+      protocol,
+      hand,
+      unitKind: unit?.kind ?? '',
+      variant: given,
+    }),
+  }))
   const held = gates.filter((g) => g.class === 'stop')
-  const stopLines = [...new Set(held.flatMap((h) => h.findings.map(findingLine)))].map((line) => ({ line, hands: held.filter((h) => h.findings.some((f) => findingLine(f) === line)).map((h) => h.hand) }))
-  const ageUnknown = held.some((h) => h.findings.some((f) => f.caution.trigger.kind === 'age_unknown'))
+  const stopLines = [...new Set(held.flatMap((h) => h.findings.map(findingLine)))].map((line) => ({
+    line,
+    hands: held.filter((h) => h.findings.some((f) => findingLine(f) === line)).map((h) => h.hand),
+  }))
+  const ageUnknown = held.some((h) =>
+    h.findings.some((f) => f.caution.trigger.kind === 'age_unknown'),
+  )
   const asks = gates.filter((g) => g.class === 'ask').flatMap((g) => g.findings)
   const unasked = asks.some((f) => f.caution.trigger.kind === 'unanswered')
-  const asking = [...new Set(asks.filter((f) => f.caution.trigger.kind !== 'unanswered').map(findingLine))]
+  const asking = [
+    ...new Set(asks.filter((f) => f.caution.trigger.kind !== 'unanswered').map(findingLine)),
+  ]
   const coach = me.role === 'coach'
   const client = useQueryClient()
   // The test is on the screen whether or not the list was read anew in time.
-  const show = (made: SessionView) => client.setQueryData<SessionView[]>(keys.tests(athlete.id), (all) => (all && !all.some((s) => s.id === made.id) ? [...all, made] : all))
-  const write = useWrite((body: SessionBody) => api.post<SessionView>(`/api/athletes/${athlete.id}/tests`, body), touchedBy(athlete.id))
-  // What was done is kept as it was done: a caution of today stops nothing of another day, the record raises its alarm.
+  const show = (made: SessionView) =>
+    client.setQueryData<SessionView[]>(keys.tests(athlete.id), (all) =>
+      all && !all.some((s) => s.id === made.id) ? [...all, made] : all,
+    )
+  const write = useWrite(
+    (body: SessionBody) => api.post<SessionView>(`/api/athletes/${athlete.id}/tests`, body),
+    touchedBy(athlete.id),
+  )
+  // What was done is kept as it was done: a caution of today stops nothing of another day, the
+  // record raises its alarm.
   const all = !earlierDay && held.length === hands.length
-  const can = unit && refusal === null && !all && !write.isPending && stated.every((g) => g.value !== null) && ready && (earlierDay || asking.length === 0 || coach)
+  const can =
+    unit &&
+    refusal === null &&
+    !all &&
+    !write.isPending &&
+    stated.every((g) => g.value !== null) &&
+    ready &&
+    (earlierDay || asking.length === 0 || coach)
   const start = (given: TestConditions, why: string, answered = false) => {
     if (!unit || !can) return
-    if (unasked && !answered && !earlierDay) { setQuestions({ given, why }); return }
+    if (unasked && !answered && !earlierDay) {
+      setQuestions({ given, why })
+      return
+    }
     const id = v7()
-    write.mutate({
-      id, protocolId: protocol.id, unitId: unit.id, measurementId: unit.measurementId,
-      variant: { ...Object.fromEntries(variants.map((v) => [v.id, variant[v.id]!])), ...Object.fromEntries(stated.map((g) => [g.n.id, g.value!])) },
-      conditions: { ...given, familiar }, overrideReason: why, note: '', expectedKg, ...(earlierDay && { on }), deviceAt: new Date().toISOString(),
-    }, { onSuccess: (made) => { show(made); void navigate(`/athletes/${athlete.id}/tests/${id}${earlierDay ? '?enter=1' : battery ? `?battery=${battery}` : ''}`) } })
+    write.mutate(
+      {
+        id,
+        protocolId: protocol.id,
+        unitId: unit.id,
+        measurementId: unit.measurementId,
+        variant: {
+          ...Object.fromEntries(variants.map((v) => [v.id, variant[v.id]!])),
+          ...Object.fromEntries(stated.map((g) => [g.n.id, g.value!])),
+        },
+        conditions: { ...given, familiar },
+        overrideReason: why,
+        note: '',
+        expectedKg,
+        ...(earlierDay && { on }),
+        deviceAt: new Date().toISOString(),
+      },
+      {
+        onSuccess: (made) => {
+          show(made)
+          void navigate(
+            `/athletes/${athlete.id}/tests/${id}${earlierDay ? '?enter=1' : battery ? `?battery=${battery}` : ''}`,
+          )
+        },
+      },
+    )
   }
   return (
     <div className="start panel">
-      {stopLines.map(({ line, hands: of }) => <p key={line} className="held"><HandLetter hand={of.length > 1 ? 'both' : of[0]!} /><span>{line}{ageUnknown && line.startsWith('Birth date') && <> <Link className="lnk" to={`/athletes/${athlete.id}/intake`}>Enter the birth date</Link></>}</span></p>)}
-      {asking.map((line) => <p key={line} className="held ask"><Icon name="warn" /><span>{line}</span></p>)}
+      {stopLines.map(({ line, hands: of }) => (
+        <p key={line} className="held">
+          <HandLetter hand={of.length > 1 ? 'both' : of[0]!} />
+          <span>
+            {line}
+            {ageUnknown && line.startsWith('Birth date') && (
+              <>
+                {' '}
+                <Link className="lnk" to={`/athletes/${athlete.id}/intake`}>
+                  Enter the birth date
+                </Link>
+              </>
+            )}
+          </span>
+        </p>
+      ))}
+      {asking.map((line) => (
+        <p key={line} className="held ask">
+          <Icon name="warn" />
+          <span>{line}</span>
+        </p>
+      ))}
       <div className="start-grid">
         <fieldset className="set-up-card">
           <legend>Set-up card</legend>
-          <label className="whole">Implement
-            <select value={unit?.id ?? ''} onChange={(e) => (e.currentTarget.value === '+' ? setAdding(true) : setUnitId(e.currentTarget.value))}>
-              {fitting.map((u) => <option key={u.id} value={u.id}>{u.label}{u.sizeMm === null ? '' : `, ${formatLength(u.sizeMm, units.length)}`}{u.place === 'hall' ? '' : `, ${whereIs(u.place)}`}</option>)}
-              {fitting.length === 0 && <option value="">{kit.isPending ? ' ' : 'None in the hall'}</option>}
+          <label className="whole">
+            Implement
+            <select
+              value={unit?.id ?? ''}
+              onChange={(e) =>
+                e.currentTarget.value === '+' ? setAdding(true) : setUnitId(e.currentTarget.value)
+              }
+            >
+              {fitting.map((u) => (
+                <option key={u.id} value={u.id}>
+                  {u.label}
+                  {u.sizeMm === null ? '' : `, ${formatLength(u.sizeMm, units.length)}`}
+                  {u.place === 'hall' ? '' : `, ${whereIs(u.place)}`}
+                </option>
+              ))}
+              {fitting.length === 0 && (
+                <option value="">{kit.isPending ? ' ' : 'None in the hall'}</option>
+              )}
               {me.role === 'coach' && <option value="+">Add one to the hall …</option>}
             </select>
           </label>
           {variants.map((v) => (
-            <label key={v.id}>{v.name}
-              <select value={variant[v.id]} onChange={(e) => { const value = e.currentTarget.value; setVariant((x) => ({ ...x, [v.id]: value })) }}>{v.options.map((o) => <option key={o.id} value={o.id}>{o.name}</option>)}</select>
+            <label key={v.id}>
+              {v.name}
+              <select
+                value={variant[v.id]}
+                onChange={(e) => {
+                  const value = e.currentTarget.value
+                  setVariant((x) => ({ ...x, [v.id]: value }))
+                }}
+              >
+                {v.options.map((o) => (
+                  <option key={o.id} value={o.id}>
+                    {o.name}
+                  </option>
+                ))}
+              </select>
             </label>
           ))}
-          {stated.filter(({ n }) => !n.auto).map(({ n, value }) => <label key={n.id}>{n.name}, {unitOf(n, units)}<input value={numbers[n.id] ?? n.start ?? ''} inputMode="decimal" aria-invalid={(numbers[n.id] ?? '') !== '' && value === null} onChange={(e) => { const text = e.currentTarget.value; setNumbers((x) => ({ ...x, [n.id]: text })) }} /></label>)}
-          <label>Done on<input type="date" value={on} max={me.today} onChange={(e) => setOn(e.currentTarget.value || me.today)} /></label>
-          {asked && <label>Expected best of the better hand, {units.mass}<input value={expected} placeholder={ramped ? '' : 'If known'} inputMode="decimal" aria-invalid={expected !== '' && !inRange} onChange={(x) => setExpected(x.currentTarget.value)} /></label>}
-          {refusal && <p className="said whole" role="alert">{refusal}</p>}
-          <p className="note whole">Another implement, size, position or hand style is another series; series are never joined.</p>
+          {stated
+            .filter(({ n }) => !n.auto)
+            .map(({ n, value }) => (
+              <label key={n.id}>
+                {n.name}, {unitOf(n, units)}
+                <input
+                  value={numbers[n.id] ?? n.start ?? ''}
+                  inputMode="decimal"
+                  aria-invalid={(numbers[n.id] ?? '') !== '' && value === null}
+                  onChange={(e) => {
+                    const text = e.currentTarget.value
+                    setNumbers((x) => ({ ...x, [n.id]: text }))
+                  }}
+                />
+              </label>
+            ))}
+          <label>
+            Done on
+            <input
+              type="date"
+              value={on}
+              max={me.today}
+              onChange={(e) => setOn(e.currentTarget.value || me.today)}
+            />
+          </label>
+          {asked && (
+            <label>
+              Expected best of the better hand, {units.mass}
+              <input
+                value={expected}
+                placeholder={ramped ? '' : 'If known'}
+                inputMode="decimal"
+                aria-invalid={expected !== '' && !inRange}
+                onChange={(x) => setExpected(x.currentTarget.value)}
+              />
+            </label>
+          )}
+          {refusal && (
+            <p className="said whole" role="alert">
+              {refusal}
+            </p>
+          )}
+          <p className="note whole">
+            Another implement, size, position or hand style is another series; series are never
+            joined.
+          </p>
         </fieldset>
         <fieldset>
           <legend>{protocol.maximal ? 'Before a maximal test' : 'Before the test'}</legend>
-          {TEST_CONDITIONS.map((c) => <label className="tick" key={c.id}><input type="checkbox" checked={conditions[c.id]} onChange={(e) => setConditions({ ...conditions, [c.id]: e.currentTarget.checked })} />{c.ask}</label>)}
-          {protocol.familiarSessions > 0 && <label className="tick"><input type="checkbox" checked={familiar} onChange={(e) => setFamiliar(e.currentTarget.checked)} />Knows this test from before (else the first {protocol.familiarSessions === 1 ? 'session is' : `${protocol.familiarSessions} are`} practice)</label>}
-          {asking.length > 0 && (coach ? <label>Your reason, kept with the test<input value={why} maxLength={400} onChange={(e) => setWhy(e.currentTarget.value)} /></label> : <p className="note">Only a coach can give this reason.</p>)}
+          {TEST_CONDITIONS.map((c) => (
+            <label className="tick" key={c.id}>
+              <input
+                type="checkbox"
+                checked={conditions[c.id]}
+                onChange={(e) => setConditions({ ...conditions, [c.id]: e.currentTarget.checked })}
+              />
+              {c.ask}
+            </label>
+          ))}
+          {protocol.familiarSessions > 0 && (
+            <label className="tick">
+              <input
+                type="checkbox"
+                checked={familiar}
+                onChange={(e) => setFamiliar(e.currentTarget.checked)}
+              />
+              Knows this test from before (else the first{' '}
+              {protocol.familiarSessions === 1 ? 'session is' : `${protocol.familiarSessions} are`}{' '}
+              practice)
+            </label>
+          )}
+          {asking.length > 0 &&
+            (coach ? (
+              <label>
+                Your reason, kept with the test
+                <input
+                  value={why}
+                  maxLength={400}
+                  onChange={(e) => setWhy(e.currentTarget.value)}
+                />
+              </label>
+            ) : (
+              <p className="note">Only a coach can give this reason.</p>
+            ))}
           <div className="start-act">
-            <button className="btn pri big" autoFocus disabled={!can || (!earlierDay && asking.length > 0 && why.trim() === '')} onClick={() => (missing.length === 0 ? start(conditions, why.trim()) : start(ALL, why.trim()))}>{missing.length === 0 ? 'Start' : 'All four met, start'}</button>
+            <button
+              className="btn pri big"
+              autoFocus
+              disabled={!can || (!earlierDay && asking.length > 0 && why.trim() === '')}
+              onClick={() =>
+                missing.length === 0 ? start(conditions, why.trim()) : start(ALL, why.trim())
+              }
+            >
+              {missing.length === 0 ? 'Start' : 'All four met, start'}
+            </button>
           </div>
           <details className="override">
             <summary>Not all met, test all the same</summary>
-            <label>Reason, kept on the record<input value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label>
-            <button className="btn" disabled={!can || reason.trim() === '' || (asking.length > 0 && why.trim() === '')} onClick={() => start(conditions, [reason.trim(), why.trim()].filter(Boolean).join('; '))}>Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}</button>
+            <label>
+              Reason, kept on the record
+              <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
+            </label>
+            <button
+              className="btn"
+              disabled={!can || reason.trim() === '' || (asking.length > 0 && why.trim() === '')}
+              onClick={() =>
+                start(conditions, [reason.trim(), why.trim()].filter(Boolean).join('; '))
+              }
+            >
+              Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}
+            </button>
           </details>
-          <p className="said" role="alert">{write.error && failureText(write.error)}</p>
+          <p className="said" role="alert">
+            {write.error && failureText(write.error)}
+          </p>
         </fieldset>
       </div>
-      <HealthDialog opened={questions !== null} onClose={() => setQuestions(null)} onDone={() => { const q = questions; setQuestions(null); if (q) start(q.given, q.why, true) }} />
-      <AddImplement opened={adding} kinds={protocol.implements} onClose={() => setAdding(false)} onAdded={(id) => { setUnitId(id); setAdding(false); notifications.show({ message: 'Added to the hall' }) }} />
+      <HealthDialog
+        opened={questions !== null}
+        onClose={() => setQuestions(null)}
+        onDone={() => {
+          const q = questions
+          setQuestions(null)
+          if (q) start(q.given, q.why, true)
+        }}
+      />
+      <AddImplement
+        opened={adding}
+        kinds={protocol.implements}
+        onClose={() => setAdding(false)}
+        onAdded={(id) => {
+          setUnitId(id)
+          setAdding(false)
+          notifications.show({ message: 'Added to the hall' })
+        }}
+      />
     </div>
   )
 }

@@ -22,20 +22,63 @@ export default function Tests() {
     <main className="cols tests">
       <section>
         <div className="proto-pick" role="group" aria-label="Protocol">
-          {FIRST.map((id) => <button key={id} className={`btn big ${id === protocol.id ? 'pri' : ''}`} aria-pressed={id === protocol.id} onClick={() => pick(id)}>{protocolById(id)!.name}</button>)}
-          <select aria-label="More protocols" className={`more ${own ? '' : 'on'}`} value={own ? '' : protocol.id} onChange={(e) => pick(e.currentTarget.value)}>
+          {FIRST.map((id) => (
+            <button
+              key={id}
+              className={`btn big ${id === protocol.id ? 'pri' : ''}`}
+              aria-pressed={id === protocol.id}
+              onClick={() => pick(id)}
+            >
+              {protocolById(id)!.name}
+            </button>
+          ))}
+          <select
+            aria-label="More protocols"
+            className={`more ${own ? '' : 'on'}`}
+            value={own ? '' : protocol.id}
+            onChange={(e) => pick(e.currentTarget.value)}
+          >
             <option value="">More …</option>
-            {PROTOCOL_GROUPS.map((g) => <optgroup key={g.id} label={g.name}>{PROTOCOLS.filter((p) => p.group === g.id && !(FIRST as readonly string[]).includes(p.id)).map((p) => <option key={p.id} value={p.id}>{p.name}</option>)}</optgroup>)}
+            {PROTOCOL_GROUPS.map((g) => (
+              <optgroup key={g.id} label={g.name}>
+                {PROTOCOLS.filter(
+                  (p) => p.group === g.id && !(FIRST as readonly string[]).includes(p.id),
+                ).map((p) => (
+                  <option key={p.id} value={p.id}>
+                    {p.name}
+                  </option>
+                ))}
+              </optgroup>
+            ))}
           </select>
-          <Link className="btn big" to={`/athletes/${athlete.id}/tests/batteries`}>Several tests</Link>
+          <Link className="btn big" to={`/athletes/${athlete.id}/tests/batteries`}>
+            Several tests
+          </Link>
         </div>
-        {protocol.entry === 'body' ? <BodyEntry key={protocol.id} protocol={protocol} /> : <StartTest key={params.toString()} protocol={protocol} />}
+        {protocol.entry === 'body' ? (
+          <BodyEntry key={protocol.id} protocol={protocol} />
+        ) : (
+          <StartTest key={params.toString()} protocol={protocol} />
+        )}
         <Earlier />
       </section>
       <aside>
         <NextInBattery batteryId={params.get('battery')} />
-        <div className="block"><h2 className="h3">{protocol.name}</h2><p className="steps">{protocol.steps}</p>{protocol.card.length > 0 && <ul className="card-list">{protocol.card.map((c) => <li key={c}>{c}</li>)}</ul>}<p className="note">Result: {protocol.result}.</p></div>
-        <div className="block"><p className="note">{NOT_A_DIAGNOSIS}</p></div>
+        <div className="block">
+          <h2 className="h3">{protocol.name}</h2>
+          <p className="steps">{protocol.steps}</p>
+          {protocol.card.length > 0 && (
+            <ul className="card-list">
+              {protocol.card.map((c) => (
+                <li key={c}>{c}</li>
+              ))}
+            </ul>
+          )}
+          <p className="note">Result: {protocol.result}.</p>
+        </div>
+        <div className="block">
+          <p className="note">{NOT_A_DIAGNOSIS}</p>
+        </div>
       </aside>
     </main>
   )

@@ -11,25 +11,60 @@ import { useAthletePage } from '../athlete/AthletePage'
 
 const REASONS = ['Slipped', 'Posture changed', 'Stopped too soon', 'Reading unsure'] as const
 
-const notDone = (message: string) => void notifications.show({ color: 'red', autoClose: false, message })
+const notDone = (message: string) =>
+  void notifications.show({ color: 'red', autoClose: false, message })
 
-const named = (t: Trial) => `${t.hand === 'both' ? 'both hands' : `${t.hand} hand`}, trial ${t.ordinal}: ${t.enteredValue}\u00A0${t.enteredUnit}`
+const named = (t: Trial) =>
+  `${t.hand === 'both' ? 'both hands' : `${t.hand} hand`}, trial ${t.ordinal}: ${t.enteredValue}\u00A0${t.enteredUnit}`
 
 /** A trial that does not count: it stays on record with the reason and leaves every sum. */
 export function StrikeTrial({ trial, onClose }: { trial: Trial | null; onClose: () => void }) {
   const { athlete } = useAthletePage()
   const [reason, setReason] = useState('')
-  const write = useWrite(({ id, why }: { id: string; why: string }) => api.post(`/api/trials/${id}/marks`, { id: v7(), struck: true, reason: why }), touchedBy(athlete.id))
+  const write = useWrite(
+    ({ id, why }: { id: string; why: string }) =>
+      api.post(`/api/trials/${id}/marks`, { id: v7(), struck: true, reason: why }),
+    touchedBy(athlete.id),
+  )
   // The dialog goes at once: the next number may be on its way.
-  const strike = (why: string) => { if (!trial) return; write.mutate({ id: trial.id, why }, { onError: (e) => notDone(`Not struck: ${failureText(e)}`) }); setReason(''); onClose() }
+  const strike = (why: string) => {
+    if (!trial) return
+    write.mutate(
+      { id: trial.id, why },
+      { onError: (e) => notDone(`Not struck: ${failureText(e)}`) },
+    )
+    setReason('')
+    onClose()
+  }
   return (
     <Modal opened={trial !== null} onClose={onClose} title="Strike out a trial">
       {trial && (
-        <form className="change" onSubmit={(e) => { e.preventDefault(); if (reason.trim()) strike(reason.trim()) }}>
+        <form
+          className="change"
+          onSubmit={(e) => {
+            e.preventDefault()
+            if (reason.trim()) strike(reason.trim())
+          }}
+        >
           <p>{named(trial)}</p>
-          <div className="reasons">{REASONS.map((r) => <button type="button" className="btn" key={r} onClick={() => strike(r)}>{r}</button>)}</div>
-          <label>Another reason<input value={reason} data-autofocus onChange={(e) => setReason(e.currentTarget.value)} /></label>
-          <Button type="submit" disabled={reason.trim() === ''}>Strike out</Button>
+          <div className="reasons">
+            {REASONS.map((r) => (
+              <button type="button" className="btn" key={r} onClick={() => strike(r)}>
+                {r}
+              </button>
+            ))}
+          </div>
+          <label>
+            Another reason
+            <input
+              value={reason}
+              data-autofocus
+              onChange={(e) => setReason(e.currentTarget.value)}
+            />
+          </label>
+          <Button type="submit" disabled={reason.trim() === ''}>
+            Strike out
+          </Button>
         </form>
       )}
     </Modal>
@@ -37,17 +72,59 @@ export function StrikeTrial({ trial, onClose }: { trial: Trial | null; onClose: 
 }
 
 /** A wrong number is corrected by a new row; the old one stays on record. */
-export function CorrectTrial({ trial, protocol, variant, onClose }: { trial: Trial | null; protocol: Protocol; variant: Readonly<Record<string, string>>; onClose: () => void }) {
+export function CorrectTrial({
+  trial,
+  protocol,
+  variant,
+  onClose,
+}: {
+  trial: Trial | null
+  protocol: Protocol
+  variant: Readonly<Record<string, string>>
+  onClose: () => void
+}) {
   const { athlete } = useAthletePage()
-  const write = useWrite(({ id, ...body }: { id: string; enteredValue: number; enteredUnit: string; reason: string }) => api.post(`/api/trials/${id}/corrections`, { id: v7(), ...body }), touchedBy(athlete.id))
+  const write = useWrite(
+    ({ id, ...body }: { id: string; enteredValue: number; enteredUnit: string; reason: string }) =>
+      api.post(`/api/trials/${id}/corrections`, { id: v7(), ...body }),
+    touchedBy(athlete.id),
+  )
   const correct = (t: Trial, enteredValue: number, reason: string) => {
-    write.mutate({ id: t.id, enteredValue, enteredUnit: t.enteredUnit, reason }, { onError: (e) => notDone(`Not corrected to ${enteredValue}\u00A0${t.enteredUnit}: ${failureText(e)}`) })
+    write.mutate(
+      { id: t.id, enteredValue, enteredUnit: t.enteredUnit, reason },
+      {
+        onError: (e) =>
+          notDone(`Not corrected to ${enteredValue}\u00A0${t.enteredUnit}: ${failureText(e)}`),
+      },
+    )
     onClose()
   }
-  return <Modal opened={trial !== null} onClose={onClose} title="Correct a number">{trial && <Correction key={trial.id} trial={trial} protocol={protocol} variant={variant} onCorrect={(value, reason) => correct(trial, value, reason)} />}</Modal>
+  return (
+    <Modal opened={trial !== null} onClose={onClose} title="Correct a number">
+      {trial && (
+        <Correction
+          key={trial.id}
+          trial={trial}
+          protocol={protocol}
+          variant={variant}
+          onCorrect={(value, reason) => correct(trial, value, reason)}
+        />
+      )}
+    </Modal>
+  )
 }
 
-function Correction({ trial, protocol, variant, onCorrect }: { trial: Trial; protocol: Protocol; variant: Readonly<Record<string, string>>; onCorrect: (value: number, reason: string) => void }) {
+function Correction({
+  trial,
+  protocol,
+  variant,
+  onCorrect,
+}: {
+  trial: Trial
+  protocol: Protocol
+  variant: Readonly<Record<string, string>>
+  onCorrect: (value: number, reason: string) => void
+}) {
   const [text, setText] = useState('')
   const [reason, setReason] = useState('Typed wrongly')
   const [problem, setProblem] = useState('')
@@ -60,9 +137,22 @@ function Correction({ trial, protocol, variant, onCorrect }: { trial: Trial; pro
   return (
     <form className="change" onSubmit={submit}>
       <p>{named(trial)}</p>
-      <label>Right number, {trial.enteredUnit}<input value={text} data-autofocus inputMode="decimal" onChange={(e) => setText(e.currentTarget.value)} /></label>
-      <label>Reason<input value={reason} onChange={(e) => setReason(e.currentTarget.value)} /></label>
-      <p className="said" role="alert">{problem}</p>
+      <label>
+        Right number, {trial.enteredUnit}
+        <input
+          value={text}
+          data-autofocus
+          inputMode="decimal"
+          onChange={(e) => setText(e.currentTarget.value)}
+        />
+      </label>
+      <label>
+        Reason
+        <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
+      </label>
+      <p className="said" role="alert">
+        {problem}
+      </p>
       <Button type="submit">Correct</Button>
     </form>
   )

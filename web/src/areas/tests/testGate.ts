@@ -5,9 +5,32 @@ import { afterReasons, keysFor, openAsks, reasonSubject } from '@mano/core/safet
 import type { Hand } from '@mano/core/testing/session'
 
 /** What the judge says of one hand of a test, with the reasons of the day taken in. */
-export function testGate(judge: Judge, reasons: readonly ReasonView[], t: { protocol: Protocol; hand: Hand; unitKind: string; variant: Readonly<Record<string, string>> }): { class: ActClass; findings: readonly Finding[] } {
-  const verdict = judgeAct(judge, { kind: 'test', protocol: t.protocol, hand: t.hand, implementKind: t.unitKind, variant: t.variant })
+export function testGate(
+  judge: Judge,
+  reasons: readonly ReasonView[],
+  t: {
+    protocol: Protocol
+    hand: Hand
+    unitKind: string
+    variant: Readonly<Record<string, string>>
+  },
+): { class: ActClass; findings: readonly Finding[] } {
+  const verdict = judgeAct(judge, {
+    kind: 'test',
+    protocol: t.protocol,
+    hand: t.hand,
+    implementKind: t.unitKind,
+    variant: t.variant,
+  })
   const given = keysFor(reasons, reasonSubject('test', t.protocol.id), t.hand)
   const is = afterReasons(verdict, given)
-  return { class: is, findings: is === 'stop' ? verdict.findings.filter((f) => f.class === 'stop') : is === 'ask' ? openAsks(verdict, given) : [] }
+  return {
+    class: is,
+    findings:
+      is === 'stop'
+        ? verdict.findings.filter((f) => f.class === 'stop')
+        : is === 'ask'
+          ? openAsks(verdict, given)
+          : [],
+  }
 }

@@ -1,12 +1,20 @@
 import type { BatteryView } from '@mano/contract/tests'
-import { batterySteps, suggestBattery, type BatteryItem, type BatteryStep } from '@mano/core/testing/battery'
+import {
+  batterySteps,
+  suggestBattery,
+  type BatteryItem,
+  type BatteryStep,
+} from '@mano/core/testing/battery'
 import { useBatteries, useKit, useProfile, useTests } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** The battery suggested for the athlete's demands has this id. */
 export const SUGGESTED = 'suggested'
 
-/** Batteries of the hall that fit this athlete's sport, the suggested one first; undefined while they are read. */
+/**
+ * Batteries of the hall that fit this athlete's sport, the suggested one first; undefined while
+ * they are read.
+ */
 export function useChoices(): BatteryView[] | undefined {
   const { athlete } = useAthletePage()
   const stored = useBatteries().data
@@ -14,9 +22,20 @@ export function useChoices(): BatteryView[] | undefined {
   const profile = useProfile(athlete)
   if (!stored || !kit) return undefined
   const sports = new Set(profile?.sources.flatMap((s) => [s.id, s.originId]) ?? [])
-  const kinds = new Set(kit.filter((u) => u.place === 'hall' && (u.kind !== 'spring' || u.ratingKg !== null)).map((u) => u.kind))
+  const kinds = new Set(
+    kit
+      .filter((u) => u.place === 'hall' && (u.kind !== 'spring' || u.ratingKg !== null))
+      .map((u) => u.kind),
+  )
   const items = profile ? suggestBattery(profile, kinds) : []
-  return [...(items.length > 0 ? [{ id: SUGGESTED, name: `Suggested for ${profile!.name}`, sportId: null, items }] : []), ...[...stored].sort((a, b) => Number(sports.has(b.sportId ?? '')) - Number(sports.has(a.sportId ?? '')))]
+  return [
+    ...(items.length > 0
+      ? [{ id: SUGGESTED, name: `Suggested for ${profile!.name}`, sportId: null, items }]
+      : []),
+    ...[...stored].sort(
+      (a, b) => Number(sports.has(b.sportId ?? '')) - Number(sports.has(a.sportId ?? '')),
+    ),
+  ]
 }
 
 /** Where today's visit stands with a battery; null while it is read, or when there is none. */
@@ -24,7 +43,9 @@ export function useVisit(batteryId: string | null): { name: string; steps: Batte
   const { athlete, me } = useAthletePage()
   const chosen = useChoices()?.find((b) => b.id === batteryId)
   const tests = useTests(athlete.id).data
-  return chosen && tests ? { name: chosen.name, steps: batterySteps(chosen.items, tests, me.today) } : null
+  return chosen && tests
+    ? { name: chosen.name, steps: batterySteps(chosen.items, tests, me.today) }
+    : null
 }
 
 /** Address that starts a test of a battery with its choices. */

@@ -13,4 +13,7 @@ export function useBracket(session: SessionView): KitUnit[] {
 }
 
 export const springTries = (trials: readonly Trial[]): SpringTry[] =>
-  trials.filter((t) => !t.struck && t.hand !== 'both').sort((a, b) => a.ordinal - b.ordinal).map((t) => ({ hand: t.hand as Side, loadKg: t.value, closed: !t.missed }))
+  trials
+    .filter((t) => !t.struck && t.hand !== 'both')
+    .sort((a, b) => a.ordinal - b.ordinal)
+    .map((t) => ({ hand: t.hand as Side, loadKg: t.value, closed: !t.missed }))

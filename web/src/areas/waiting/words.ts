@@ -48,7 +48,9 @@ export function lineOf(u: Unsent): Line {
   return { what: 'Test day', value: u.body.kind }
 }
 
-/** The number that can be mended before it is sent again, with its unit; null where there is none. */
+/**
+ * The number that can be mended before it is sent again, with its unit; null where there is none.
+ */
 export function numberOf(u: Unsent): { value: number; unit: string } | null {
   if (u.kind === 'trial') return { value: u.body.enteredValue, unit: u.body.enteredUnit }
   if (u.kind !== 'log') return null

@@ -5,14 +5,23 @@ import type { EntryProps } from './types'
 import { useClock, useSpace } from './useClock'
 import { useDraft } from './useDraft'
 
-/** A carry: the clock runs while the coach walks along; distance, time and drops are put right after. */
+/**
+ * A carry: the clock runs while the coach walks along; distance, time and drops are put right
+ * after.
+ */
 export function CarryEntry({ session, onTry }: EntryProps) {
   const clock = useClock(`mano-carry-${session.id}`)
   const [metres, setMetres] = useDraft(`${session.id}-metres`, '')
   const [time, setTime] = useDraft(`${session.id}-time`, '')
   const [drops, setDrops] = useDraft(`${session.id}-drops`, 0)
   const [problem, setProblem] = useState('')
-  const toggle = () => { if (clock.running) setTime(clock.stop().toFixed(1)); else { setTime(''); clock.start() } }
+  const toggle = () => {
+    if (clock.running) setTime(clock.stop().toFixed(1))
+    else {
+      setTime('')
+      clock.start()
+    }
+  }
   useSpace(toggle)
   const log = (e: React.FormEvent) => {
     e.preventDefault()
@@ -20,16 +29,71 @@ export function CarryEntry({ session, onTry }: EntryProps) {
     if (!s.ok) return setProblem('The time is missing: run the clock or type it.')
     const refused = onTry(metres, { details: { seconds: s.value, drops } })
     setProblem(refused ?? '')
-    if (refused === null) { setMetres(''); setTime(''); setDrops(0) }
+    if (refused === null) {
+      setMetres('')
+      setTime('')
+      setDrops(0)
+    }
   }
   return (
     <form className="fields" onSubmit={log}>
-      <button type="button" className="btn big clock" onClick={toggle}>{clock.running ? 'Set down' : 'Pick up'} <small>Space</small></button>
-      <label>Time, s<input value={clock.running ? formatClock(clock.seconds) : time} readOnly={clock.running} inputMode="decimal" autoComplete="off" onChange={(e) => { setTime(e.currentTarget.value); setProblem('') }} /></label>
-      <label>Distance, m<input value={metres} inputMode="decimal" autoComplete="off" aria-invalid={problem !== ''} onChange={(e) => { setMetres(e.currentTarget.value); setProblem('') }} /></label>
-      <div className="count" role="group" aria-label="Drops"><span>Drops</span><button type="button" className="btn" aria-label="One drop fewer" disabled={drops === 0} onClick={() => setDrops(drops - 1)}>−</button><b className="n">{drops}</b><button type="button" className="btn" aria-label="One drop more" disabled={drops === 20} onClick={() => setDrops(drops + 1)}>+</button></div>
-      <button className="btn pri big" type="submit" disabled={clock.running}>Enter</button>
-      <p className="said" role="alert">{problem}</p>
+      <button type="button" className="btn big clock" onClick={toggle}>
+        {clock.running ? 'Set down' : 'Pick up'} <small>Space</small>
+      </button>
+      <label>
+        Time, s
+        <input
+          value={clock.running ? formatClock(clock.seconds) : time}
+          readOnly={clock.running}
+          inputMode="decimal"
+          autoComplete="off"
+          onChange={(e) => {
+            setTime(e.currentTarget.value)
+            setProblem('')
+          }}
+        />
+      </label>
+      <label>
+        Distance, m
+        <input
+          value={metres}
+          inputMode="decimal"
+          autoComplete="off"
+          aria-invalid={problem !== ''}
+          onChange={(e) => {
+            setMetres(e.currentTarget.value)
+            setProblem('')
+          }}
+        />
+      </label>
+      <div className="count" role="group" aria-label="Drops">
+        <span>Drops</span>
+        <button
+          type="button"
+          className="btn"
+          aria-label="One drop fewer"
+          disabled={drops === 0}
+          onClick={() => setDrops(drops - 1)}
+        >
+          −
+        </button>
+        <b className="n">{drops}</b>
+        <button
+          type="button"
+          className="btn"
+          aria-label="One drop more"
+          disabled={drops === 20}
+          onClick={() => setDrops(drops + 1)}
+        >
+          +
+        </button>
+      </div>
+      <button className="btn pri big" type="submit" disabled={clock.running}>
+        Enter
+      </button>
+      <p className="said" role="alert">
+        {problem}
+      </p>
     </form>
   )
 }

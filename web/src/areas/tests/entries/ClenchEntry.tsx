@@ -7,7 +7,22 @@ import { useDraft } from './useDraft'
 export function ClenchEntry({ session, hand, unit, onTry }: EntryProps) {
   const [text, setText] = useDraft(`${session.id}-clench`, { peak: '', rise: '', release: '' })
   const [problem, setProblem] = useState('')
-  const field = (id: keyof typeof text, label: string) => <label>{label}<input value={text[id]} inputMode="decimal" autoComplete="off" aria-invalid={problem !== ''} onChange={(e) => { const v = e.currentTarget.value; setText({ ...text, [id]: v }); setProblem('') }} /></label>
+  const field = (id: keyof typeof text, label: string) => (
+    <label>
+      {label}
+      <input
+        value={text[id]}
+        inputMode="decimal"
+        autoComplete="off"
+        aria-invalid={problem !== ''}
+        onChange={(e) => {
+          const v = e.currentTarget.value
+          setText({ ...text, [id]: v })
+          setProblem('')
+        }}
+      />
+    </label>
+  )
   const log = (e: React.FormEvent) => {
     e.preventDefault()
     const [rise, release] = [parseNumber(text.rise), parseNumber(text.release)]
@@ -21,8 +36,12 @@ export function ClenchEntry({ session, hand, unit, onTry }: EntryProps) {
       {field('peak', `Peak, ${unit}`)}
       {field('rise', 'To 80 % of the peak, ms')}
       {field('release', 'Release to under 20 %, ms')}
-      <button className="btn pri big" type="submit">Enter</button>
-      <p className="said" role="alert">{problem}</p>
+      <button className="btn pri big" type="submit">
+        Enter
+      </button>
+      <p className="said" role="alert">
+        {problem}
+      </p>
     </form>
   )
 }

@@ -8,7 +8,9 @@ import { useClock, useMark, useSpace } from './useClock'
 /** A lift without a stated hold is held this long, s (bottom-up bell hold). */
 const HOLD_S = 30
 
-/** One lift: the load with its plates, the rest that is left, the seconds it is held, clean or not. */
+/**
+ * One lift: the load with its plates, the rest that is left, the seconds it is held, clean or not.
+ */
 export function LiftEntry({ session, protocol, hand, ordinal, loadKg, unit, onTry }: EntryProps) {
   const load = useLoad(session, protocol, hand, loadKg, unit)
   const rest = useRestLeft(session, hand, RAMP.restBetweenS, RAMP.restHandS)
@@ -21,13 +23,55 @@ export function LiftEntry({ session, protocol, hand, ordinal, loadKg, unit, onTr
   }
   return (
     <div className={`lift ${hand}`}>
-      <LoadField load={load} hand={hand} unit={unit} wrong={problem !== ''} onChange={() => setProblem('')} says={`try ${ordinal}${protocol.trialsUpTo > 1 ? ` of ${protocol.trialsUpTo}` : ''}`} />
+      <LoadField
+        load={load}
+        hand={hand}
+        unit={unit}
+        wrong={problem !== ''}
+        onChange={() => setProblem('')}
+        says={`try ${ordinal}${protocol.trialsUpTo > 1 ? ` of ${protocol.trialsUpTo}` : ''}`}
+      />
       <Plates load={load} />
       <div className="lift-act">
-        {resting ? <RestLine wait={rest.wait} word="Lift" onEarly={rest.goEarly} /> : <Held key={ordinal} sessionId={session.id} seconds={Number(session.variant['hold_s'] ?? (protocol.variants.some((v) => v.id === 'hold_s') ? 7 : HOLD_S))} />}
-        <div className="row"><button type="button" className="btn pri big" disabled={resting || !load.valid} onClick={() => log(true)}>Clean</button><button type="button" className="btn big" disabled={resting || !load.valid} onClick={() => log(false)}>Not clean</button></div>
-        <p className="note">{load.plated ? `Clean: lifted with control, held ${session.variant['hold_s'] ?? 7} s from leaving to touching the floor.` : protocol.steps} {RAMP.restBetweenS} s between tries, {RAMP.restHandS / 60} min for one hand.</p>
-        <p className="said" role="alert">{problem}</p>
+        {resting ? (
+          <RestLine wait={rest.wait} word="Lift" onEarly={rest.goEarly} />
+        ) : (
+          <Held
+            key={ordinal}
+            sessionId={session.id}
+            seconds={Number(
+              session.variant['hold_s'] ??
+                (protocol.variants.some((v) => v.id === 'hold_s') ? 7 : HOLD_S),
+            )}
+          />
+        )}
+        <div className="row">
+          <button
+            type="button"
+            className="btn pri big"
+            disabled={resting || !load.valid}
+            onClick={() => log(true)}
+          >
+            Clean
+          </button>
+          <button
+            type="button"
+            className="btn big"
+            disabled={resting || !load.valid}
+            onClick={() => log(false)}
+          >
+            Not clean
+          </button>
+        </div>
+        <p className="note">
+          {load.plated
+            ? `Clean: lifted with control, held ${session.variant['hold_s'] ?? 7} s from leaving to touching the floor.`
+            : protocol.steps}{' '}
+          {RAMP.restBetweenS} s between tries, {RAMP.restHandS / 60} min for one hand.
+        </p>
+        <p className="said" role="alert">
+          {problem}
+        </p>
       </div>
     </div>
   )
@@ -36,16 +80,29 @@ export function LiftEntry({ session, protocol, hand, ordinal, loadKg, unit, onTr
 /** Seconds from leaving to touching the floor; Space starts and stops. */
 function Held({ seconds, sessionId }: { seconds: number; sessionId: string }) {
   const clock = useClock(`mano-lift-${sessionId}`, 100)
-  const toggle = () => { if (clock.running) clock.stop(); else clock.start() }
+  const toggle = () => {
+    if (clock.running) clock.stop()
+    else clock.start()
+  }
   useSpace(toggle)
   useMark(clock.seconds, clock.running, seconds)
   const held = Math.floor(clock.seconds)
   return (
     <div className="lift-held">
-      <button type="button" className="btn" onClick={toggle}>{clock.running ? 'Stop the clock' : 'Off the floor'}</button>
-      {seconds <= 10
-        ? <span className="boxes" role="timer" aria-label={`${held} of ${seconds} seconds`}>{Array.from({ length: seconds }, (_, i) => <i key={i} className={i < held ? 'on' : ''} />)}</span>
-        : <span className="bar2 wide" role="timer" aria-label={`${held} of ${seconds} seconds`}><i style={{ width: `${Math.min(100, (100 * held) / seconds)}%` }} /></span>}
+      <button type="button" className="btn" onClick={toggle}>
+        {clock.running ? 'Stop the clock' : 'Off the floor'}
+      </button>
+      {seconds <= 10 ? (
+        <span className="boxes" role="timer" aria-label={`${held} of ${seconds} seconds`}>
+          {Array.from({ length: seconds }, (_, i) => (
+            <i key={i} className={i < held ? 'on' : ''} />
+          ))}
+        </span>
+      ) : (
+        <span className="bar2 wide" role="timer" aria-label={`${held} of ${seconds} seconds`}>
+          <i style={{ width: `${Math.min(100, (100 * held) / seconds)}%` }} />
+        </span>
+      )}
       <b>{!clock.running ? '' : held >= seconds ? 'Down' : `${held} s`}</b>
     </div>
   )

@@ -13,10 +13,17 @@ export function PacedEntry({ session, hand, onTry }: EntryProps) {
   const [problem, setProblem] = useState('')
   const at = clock.running ? pacedAt(clock.seconds) : null
   const word = at?.phase ?? null
-  useEffect(() => { if (word) beep(word === 'hold') }, [word, at?.bout])
+  useEffect(() => {
+    if (word) beep(word === 'hold')
+  }, [word, at?.bout])
   const toggle = () => {
     setProblem('')
-    if (!clock.running) { setBouts(''); setLastS(null); clock.start(); return }
+    if (!clock.running) {
+      setBouts('')
+      setLastS(null)
+      clock.start()
+      return
+    }
     const end = pacedAt(clock.stop())
     setBouts(String(end.kept))
     setLastS(end.phase === 'hold' ? Math.floor(end.intoS) : null)
@@ -26,19 +33,61 @@ export function PacedEntry({ session, hand, onTry }: EntryProps) {
     e.preventDefault()
     const refused = onTry(bouts, { details: lastS === null ? {} : { lastS } })
     setProblem(refused ?? '')
-    if (refused === null) { setBouts(''); setLastS(null) }
+    if (refused === null) {
+      setBouts('')
+      setLastS(null)
+    }
   }
-  const boxes = at === null ? PACE.onS : at.phase === 'ready' ? PACE.readyS : at.phase === 'hold' ? PACE.onS : PACE.offS
+  const boxes =
+    at === null
+      ? PACE.onS
+      : at.phase === 'ready'
+        ? PACE.readyS
+        : at.phase === 'hold'
+          ? PACE.onS
+          : PACE.offS
   return (
     <form className={`fields paced ${hand}`} onSubmit={log}>
-      <button type="button" className="btn big press" onClick={toggle}>{clock.running ? 'Let go' : 'Start'} <small>Space</small></button>
+      <button type="button" className="btn big press" onClick={toggle}>
+        {clock.running ? 'Let go' : 'Start'} <small>Space</small>
+      </button>
       <div className={`pace ${at?.phase ?? ''}`} role="timer" aria-live="off">
-        <b>{at === null ? '7 s on, 3 s off' : at.phase === 'ready' ? 'Ready' : at.phase === 'hold' ? `Hold ${at.bout}` : 'Rest'}</b>
-        <span className="boxes">{Array.from({ length: boxes }, (_, i) => <i key={i} className={at !== null && i <= at.intoS ? 'on' : ''} />)}</span>
+        <b>
+          {at === null
+            ? '7 s on, 3 s off'
+            : at.phase === 'ready'
+              ? 'Ready'
+              : at.phase === 'hold'
+                ? `Hold ${at.bout}`
+                : 'Rest'}
+        </b>
+        <span className="boxes">
+          {Array.from({ length: boxes }, (_, i) => (
+            <i key={i} className={at !== null && i <= at.intoS ? 'on' : ''} />
+          ))}
+        </span>
       </div>
-      <label>Holds kept<input value={clock.running ? String(at!.kept) : bouts} readOnly={clock.running} inputMode="numeric" autoComplete="off" aria-label={`${hand} hand, holds kept`} aria-invalid={problem !== ''} onChange={(e) => { setBouts(e.currentTarget.value); setProblem('') }} /></label>
-      <button className="btn pri big" type="submit" disabled={clock.running}>Enter</button>
-      <p className="said" role="alert">{problem || (lastS !== null ? `The last hold lasted ${lastS} s of 7.` : '')}</p>
+      <label>
+        Holds kept
+        <input
+          value={clock.running ? String(at!.kept) : bouts}
+          readOnly={clock.running}
+          inputMode="numeric"
+          autoComplete="off"
+          aria-label={`${hand} hand, holds kept`}
+          aria-invalid={problem !== ''}
+          onChange={(e) => {
+            setBouts(e.currentTarget.value)
+            setProblem('')
+          }}
+        />
+      </label>
+      <button className="btn pri big" type="submit" disabled={clock.running}>
+        Enter
+      </button>
+      <p className="said" role="alert">
+        {problem || (lastS !== null ? `The last hold lasted ${lastS} s of 7.` : '')}
+      </p>
     </form>
   )
 }

@@ -9,7 +9,10 @@ import { useDraft } from './useDraft'
 
 const WINDOW_S = 60
 
-/** A contest single: the checklist of the implement, any number of tries, a minute where that is the rule. */
+/**
+ * A contest single: the checklist of the implement, any number of tries, a minute where that is the
+ * rule.
+ */
 export function SingleEntry({ session, protocol, hand, ordinal, unit, onTry, onHand }: EntryProps) {
   const last = session.trials.filter((t) => t.hand === hand && !t.struck).at(-1)
   const load = useLoad(session, protocol, hand, last?.value ?? null, unit)
@@ -25,28 +28,98 @@ export function SingleEntry({ session, protocol, hand, ordinal, unit, onTry, onH
   const log = () => {
     const refused = onTry(load.text, { missed: !clean, details: { checks: [...met] } })
     setProblem(refused ?? '')
-    if (refused === null) { load.clear(); setMet([]); if (over) clock.stop() }
+    if (refused === null) {
+      load.clear()
+      setMet([])
+      if (over) clock.stop()
+    }
   }
   return (
     <div className={`lift ${hand}`}>
       <div>
-        <div className="flt hand-pick" role="group" aria-label="Hand">{(['left', 'right'] as const).map((h) => <button key={h} type="button" className={`btn small ${h === hand ? 'pri' : ''}`} aria-pressed={h === hand} onClick={() => onHand(h)}>{h === 'left' ? 'Left' : 'Right'}</button>)}</div>
-        <LoadField load={load} hand={hand} unit={unit} wrong={problem !== ''} onChange={() => setProblem('')} says={`try ${ordinal}, as many as are wanted`} />
-        {limited && <div className="window-clock"><button type="button" className="btn" onClick={() => (clock.running ? clock.stop() : clock.start())}>{clock.running ? 'End the minute' : 'Start the minute'}</button><b className="n" role="timer">{!clock.running ? '1:00' : over ? 'Time' : formatClock(Math.ceil(left))}</b></div>}
+        <div className="flt hand-pick" role="group" aria-label="Hand">
+          {(['left', 'right'] as const).map((h) => (
+            <button
+              key={h}
+              type="button"
+              className={`btn small ${h === hand ? 'pri' : ''}`}
+              aria-pressed={h === hand}
+              onClick={() => onHand(h)}
+            >
+              {h === 'left' ? 'Left' : 'Right'}
+            </button>
+          ))}
+        </div>
+        <LoadField
+          load={load}
+          hand={hand}
+          unit={unit}
+          wrong={problem !== ''}
+          onChange={() => setProblem('')}
+          says={`try ${ordinal}, as many as are wanted`}
+        />
+        {limited && (
+          <div className="window-clock">
+            <button
+              type="button"
+              className="btn"
+              onClick={() => (clock.running ? clock.stop() : clock.start())}
+            >
+              {clock.running ? 'End the minute' : 'Start the minute'}
+            </button>
+            <b className="n" role="timer">
+              {!clock.running ? '1:00' : over ? 'Time' : formatClock(Math.ceil(left))}
+            </b>
+          </div>
+        )}
       </div>
       <Plates load={load} />
       <div className="lift-act">
         <fieldset className="checks">
           <legend className="vh">Checklist</legend>
-          {rules.map((r) => <label key={r} className="tick"><input type="checkbox" checked={met.includes(r)} onChange={() => setMet(met.includes(r) ? met.filter((x) => x !== r) : [...met, r])} />{r}</label>)}
+          {rules.map((r) => (
+            <label key={r} className="tick">
+              <input
+                type="checkbox"
+                checked={met.includes(r)}
+                onChange={() => setMet(met.includes(r) ? met.filter((x) => x !== r) : [...met, r])}
+              />
+              {r}
+            </label>
+          ))}
         </fieldset>
         <div className="row">
-          <button type="button" className="btn pri big" disabled={!load.valid || (limited && !clock.running)} onClick={log}>{clean ? 'Clean' : `Not clean, ${rules.length - met.length} not met`}</button>
-          {!clean && <button type="button" className="btn big" onClick={() => setMet(rules)}>All met</button>}
+          <button
+            type="button"
+            className="btn pri big"
+            disabled={!load.valid || (limited && !clock.running)}
+            onClick={log}
+          >
+            {clean ? 'Clean' : `Not clean, ${rules.length - met.length} not met`}
+          </button>
+          {!clean && (
+            <button type="button" className="btn big" onClick={() => setMet(rules)}>
+              All met
+            </button>
+          )}
         </div>
-        <p className="said" role="alert">{problem}</p>
-        {limited && <p className="note">{!clock.running ? 'Start the minute, then note each try.' : over ? 'Time: a lift begun inside the minute may still be noted.' : 'Any number of tries until the minute is over.'}</p>}
-        {rules.length === 0 && <p className="note"><Icon name="warn" /> No checklist for this implement.</p>}
+        <p className="said" role="alert">
+          {problem}
+        </p>
+        {limited && (
+          <p className="note">
+            {!clock.running
+              ? 'Start the minute, then note each try.'
+              : over
+                ? 'Time: a lift begun inside the minute may still be noted.'
+                : 'Any number of tries until the minute is over.'}
+          </p>
+        )}
+        {rules.length === 0 && (
+          <p className="note">
+            <Icon name="warn" /> No checklist for this implement.
+          </p>
+        )}
       </div>
     </div>
   )

@@ -8,7 +8,10 @@ import type { EntryProps } from './types'
 import { useClock } from './useClock'
 import { useDraft } from './useDraft'
 
-/** The one field of a running test: it keeps the focus and its place while the hands change. Times can be taken with the clock. */
+/**
+ * The one field of a running test: it keeps the focus and its place while the hands change. Times
+ * can be taken with the clock.
+ */
 export function TrialEntry({ session, protocol, hand, unit, onTry }: EntryProps) {
   const input = useRef<HTMLInputElement>(null)
   const [text, setText] = useDraft(`${session.id}-typed`, '')
@@ -19,12 +22,18 @@ export function TrialEntry({ session, protocol, hand, unit, onTry }: EntryProps)
   const timed = protocol.entry === 'clock'
   const turning = protocol.unit === 'N m' && session.variant['armMm'] !== undefined
   const typed = parseNumber(text)
-  const torque = turning && typed.ok ? resultSi(typed.value, chosen, protocol, session.variant) : null
+  const torque =
+    turning && typed.ok ? resultSi(typed.value, chosen, protocol, session.variant) : null
   useTypedHere(input)
   useEffect(() => input.current?.focus(), [])
   const toggle = () => {
     setProblem('')
-    if (!clock.running) { setText(''); setRan(null); clock.start(); return }
+    if (!clock.running) {
+      setText('')
+      setRan(null)
+      clock.start()
+      return
+    }
     const s = clock.stop()
     setRan(s)
     setText(s.toFixed(1))
@@ -34,24 +43,81 @@ export function TrialEntry({ session, protocol, hand, unit, onTry }: EntryProps)
     e.preventDefault()
     if (clock.running) return toggle()
     const n = parseNumber(text, { clock: true })
-    const over = timed && ran !== null && n.ok && n.value > ran + 0.5 ? `The clock ran ${ran.toFixed(1)} s: a hold cannot be longer than that.` : null
+    const over =
+      timed && ran !== null && n.ok && n.value > ran + 0.5
+        ? `The clock ran ${ran.toFixed(1)} s: a hold cannot be longer than that.`
+        : null
     const wrong = over ?? onTry(text, turning ? { unit: chosen } : {})
     setProblem(wrong ?? '')
     if (wrong) input.current?.select()
-    else { setText(''); setRan(null) }
+    else {
+      setText('')
+      setRan(null)
+    }
   }
   return (
-    <form className={`entry ${hand} ${timed ? 'timed' : ''} ${turning ? 'turning' : ''}`} onSubmit={submit}>
-      {timed && <button type="button" className="btn clock" onClick={toggle}>{clock.running ? 'Stop' : 'Start'} <small>Space</small></button>}
+    <form
+      className={`entry ${hand} ${timed ? 'timed' : ''} ${turning ? 'turning' : ''}`}
+      onSubmit={submit}
+    >
+      {timed && (
+        <button type="button" className="btn clock" onClick={toggle}>
+          {clock.running ? 'Stop' : 'Start'} <small>Space</small>
+        </button>
+      )}
       <label>
-        <span className="vh">{hand === 'both' ? 'Both hands' : `${hand} hand`}, result in {turning ? chosen : unit}</span>
-        <input ref={input} value={clock.running ? formatClock(clock.seconds) : text} readOnly={clock.running} inputMode="decimal" autoComplete="off" enterKeyHint="next" aria-invalid={problem !== ''} aria-describedby="entry-problem" onChange={(e) => { setText(e.currentTarget.value); setProblem('') }} onKeyDown={(e) => { if (timed && e.key === ' ') { e.preventDefault(); toggle() } }} />
+        <span className="vh">
+          {hand === 'both' ? 'Both hands' : `${hand} hand`}, result in {turning ? chosen : unit}
+        </span>
+        <input
+          ref={input}
+          value={clock.running ? formatClock(clock.seconds) : text}
+          readOnly={clock.running}
+          inputMode="decimal"
+          autoComplete="off"
+          enterKeyHint="next"
+          aria-invalid={problem !== ''}
+          aria-describedby="entry-problem"
+          onChange={(e) => {
+            setText(e.currentTarget.value)
+            setProblem('')
+          }}
+          onKeyDown={(e) => {
+            if (timed && e.key === ' ') {
+              e.preventDefault()
+              toggle()
+            }
+          }}
+        />
       </label>
-      {turning
-        ? <select className="unit" aria-label="Read in" value={chosen} onChange={(e) => { setChosen(e.currentTarget.value as EntryUnit); input.current?.focus() }}>{protocol.entryUnits.map((u) => <option key={u} value={u}>{u === 'N m' ? 'N·m' : u}</option>)}</select>
-        : <span className="unit">{unit}</span>}
-      <button className="btn pri" type="submit">Enter</button>
-      <p id="entry-problem" className="said" role="alert">{problem || (torque !== null && chosen !== 'N m' ? `= ${torque.toFixed(1)}\u00A0N·m at ${session.variant['armMm']}\u00A0mm` : '')}</p>
+      {turning ? (
+        <select
+          className="unit"
+          aria-label="Read in"
+          value={chosen}
+          onChange={(e) => {
+            setChosen(e.currentTarget.value as EntryUnit)
+            input.current?.focus()
+          }}
+        >
+          {protocol.entryUnits.map((u) => (
+            <option key={u} value={u}>
+              {u === 'N m' ? 'N·m' : u}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <span className="unit">{unit}</span>
+      )}
+      <button className="btn pri" type="submit">
+        Enter
+      </button>
+      <p id="entry-problem" className="said" role="alert">
+        {problem ||
+          (torque !== null && chosen !== 'N m'
+            ? `= ${torque.toFixed(1)}\u00A0N·m at ${session.variant['armMm']}\u00A0mm`
+            : '')}
+      </p>
     </form>
   )
 }

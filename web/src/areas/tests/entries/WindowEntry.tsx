@@ -13,21 +13,56 @@ export function WindowEntry({ session, hand, onTry }: EntryProps) {
   const left = Math.max(0, WINDOW_S - clock.seconds)
   const live = clock.running && left > 0
   useMark(clock.seconds, clock.running, WINDOW_S)
-  const press = () => { setProblem(''); if (live) setCount(String(Number(count || '0') + 1)); else { setCount('0'); clock.start() } }
+  const press = () => {
+    setProblem('')
+    if (live) setCount(String(Number(count || '0') + 1))
+    else {
+      setCount('0')
+      clock.start()
+    }
+  }
   useSpace(press)
   const log = (e: React.FormEvent) => {
     e.preventDefault()
     const refused = onTry(count)
     setProblem(refused ?? '')
-    if (refused === null) { setCount(''); if (clock.running) clock.stop() }
+    if (refused === null) {
+      setCount('')
+      if (clock.running) clock.stop()
+    }
   }
   return (
     <form className={`fields ${hand}`} onSubmit={log}>
-      <button type="button" className="btn big press" onClick={press}>{live ? 'Caught' : 'Start 20 s'} <small>Space</small></button>
-      <b className="big-clock n" role="timer" aria-label={live ? `${Math.ceil(left)} seconds left` : 'Clock'}>{live ? `${Math.ceil(left)} s` : clock.running ? 'Time' : '20 s'}</b>
-      <label>Clean catches<input value={count} inputMode="numeric" autoComplete="off" aria-label={`${hand} hand, clean catches`} aria-invalid={problem !== ''} onChange={(e) => { setCount(e.currentTarget.value); setProblem('') }} /></label>
-      <button className="btn pri big" type="submit" disabled={live}>Enter</button>
-      <p className="said" role="alert">{problem}</p>
+      <button type="button" className="btn big press" onClick={press}>
+        {live ? 'Caught' : 'Start 20 s'} <small>Space</small>
+      </button>
+      <b
+        className="big-clock n"
+        role="timer"
+        aria-label={live ? `${Math.ceil(left)} seconds left` : 'Clock'}
+      >
+        {live ? `${Math.ceil(left)} s` : clock.running ? 'Time' : '20 s'}
+      </b>
+      <label>
+        Clean catches
+        <input
+          value={count}
+          inputMode="numeric"
+          autoComplete="off"
+          aria-label={`${hand} hand, clean catches`}
+          aria-invalid={problem !== ''}
+          onChange={(e) => {
+            setCount(e.currentTarget.value)
+            setProblem('')
+          }}
+        />
+      </label>
+      <button className="btn pri big" type="submit" disabled={live}>
+        Enter
+      </button>
+      <p className="said" role="alert">
+        {problem}
+      </p>
     </form>
   )
 }

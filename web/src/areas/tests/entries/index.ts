@@ -11,8 +11,16 @@ import { TrialEntry } from './TrialEntry'
 import type { EntryProps } from './types'
 import { WindowEntry } from './WindowEntry'
 
-/** How each kind of try is taken. `wide`: it has the whole width. `each`: made anew for every try; the others keep their field and its focus. */
-export const ENTRY_PANELS: Readonly<Record<Exclude<EntryKind, 'body'>, { Panel: ComponentType<EntryProps>; wide: boolean; each: boolean }>> = {
+/**
+ * How each kind of try is taken. `wide`: it has the whole width. `each`: made anew for every try;
+ * the others keep their field and its focus.
+ */
+export const ENTRY_PANELS: Readonly<
+  Record<
+    Exclude<EntryKind, 'body'>,
+    { Panel: ComponentType<EntryProps>; wide: boolean; each: boolean }
+  >
+> = {
   value: { Panel: TrialEntry, wide: false, each: false },
   clock: { Panel: TrialEntry, wide: false, each: false },
   lift: { Panel: LiftEntry, wide: true, each: true },

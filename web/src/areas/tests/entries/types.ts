@@ -4,7 +4,14 @@ import type { EntryUnit } from '@mano/core/catalogue/setups'
 import type { TryDetails } from '@mano/core/testing/details'
 import type { Hand } from '@mano/core/testing/session'
 
-export interface TryMore { missed?: boolean; details?: TryDetails; unit?: EntryUnit; /** Number of the try, where several come at once. */ ordinal?: number; /** Kept and struck at once, with the reason. */ struck?: string | null; trace?: TraceBody | null }
+export interface TryMore {
+  missed?: boolean
+  details?: TryDetails
+  unit?: EntryUnit
+  /** Number of the try, where several come at once. */ ordinal?: number
+  /** Kept and struck at once, with the reason. */ struck?: string | null
+  trace?: TraceBody | null
+}
 
 /** What every way of taking a try is given; `onTry` answers with why it was refused. */
 export interface EntryProps {

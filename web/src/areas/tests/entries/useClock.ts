@@ -1,9 +1,15 @@
 import { useEffect, useState } from 'react'
 import { beep } from '../../../app/sound'
 
-/** A stopwatch by the wall clock, kept in this browser: a reload in the middle goes on where it was. `everyMs`: how often it is drawn. */
+/**
+ * A stopwatch by the wall clock, kept in this browser: a reload in the middle goes on where it was.
+ * `everyMs`: how often it is drawn.
+ */
 export function useClock(key: string, everyMs = 200) {
-  const [started, setStarted] = useState<number | null>(() => { const t = Number(localStorage.getItem(key)); return t > 0 ? t : null })
+  const [started, setStarted] = useState<number | null>(() => {
+    const t = Number(localStorage.getItem(key))
+    return t > 0 ? t : null
+  })
   const [now, setNow] = useState(() => Date.now())
   useEffect(() => {
     if (started === null) return
@@ -13,9 +19,20 @@ export function useClock(key: string, everyMs = 200) {
   return {
     running: started !== null,
     seconds: started === null ? 0 : Math.max(0, (now - started) / 1000),
-    start: () => { const t = Date.now(); localStorage.setItem(key, String(t)); setNow(t); setStarted(t); beep(true) },
+    start: () => {
+      const t = Date.now()
+      localStorage.setItem(key, String(t))
+      setNow(t)
+      setStarted(t)
+      beep(true)
+    },
     /** Seconds it ran. */
-    stop: () => { localStorage.removeItem(key); setStarted(null); beep(); return started === null ? 0 : Math.max(0, (Date.now() - started) / 1000) },
+    stop: () => {
+      localStorage.removeItem(key)
+      setStarted(null)
+      beep()
+      return started === null ? 0 : Math.max(0, (Date.now() - started) / 1000)
+    },
   }
 }
 
@@ -23,7 +40,8 @@ export function useClock(key: string, everyMs = 200) {
 export function useSpace(press: () => void): void {
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
-      if (e.key !== ' ' || (e.target as HTMLElement).closest('input, button, select, textarea, a')) return
+      if (e.key !== ' ' || (e.target as HTMLElement).closest('input, button, select, textarea, a'))
+        return
       e.preventDefault()
       press()
     }
@@ -35,5 +53,7 @@ export function useSpace(press: () => void): void {
 /** A tone when a running number of seconds passes a mark. */
 export function useMark(seconds: number, running: boolean, mark: number): void {
   const past = running && seconds >= mark
-  useEffect(() => { if (past) beep(true) }, [past])
+  useEffect(() => {
+    if (past) beep(true)
+  }, [past])
 }

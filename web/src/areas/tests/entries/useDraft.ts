@@ -1,10 +1,17 @@
 import { useState } from 'react'
 
-/** What is being entered, kept in this browser until it is set back to `blank`: a reload in the middle of a try loses no digit and no tick. */
+/**
+ * What is being entered, kept in this browser until it is set back to `blank`: a reload in the
+ * middle of a try loses no digit and no tick.
+ */
 export function useDraft<T>(key: string, blank: T): [T, (value: T) => void] {
   const name = `mano-draft-${key}`
   const [value, setValue] = useState<T>(() => {
-    try { return (JSON.parse(localStorage.getItem(name) ?? 'null') as T | null) ?? blank } catch { return blank }
+    try {
+      return (JSON.parse(localStorage.getItem(name) ?? 'null') as T | null) ?? blank
+    } catch {
+      return blank
+    }
   })
   const set = (next: T) => {
     if (JSON.stringify(next) === JSON.stringify(blank)) localStorage.removeItem(name)

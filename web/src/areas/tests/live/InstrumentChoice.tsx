@@ -3,18 +3,41 @@ import { useChosenInstrument, useInstruments } from '../../../app/instruments'
 import { TraceFile } from './TraceFile'
 
 /** How results come: typed, by an instrument, or from a file of one. */
-export function InstrumentChoice({ onTrace, said }: { onTrace: (trace: Trace, name: string) => void; said: string }) {
+export function InstrumentChoice({
+  onTrace,
+  said,
+}: {
+  onTrace: (trace: Trace, name: string) => void
+  said: string
+}) {
   const all = useInstruments()
   const { id, choose } = useChosenInstrument()
   return (
     <div className="block by">
-      <div className="by-head"><label className="h3" htmlFor="instrument">Instrument</label><TraceFile onTrace={onTrace} /></div>
-      <select id="instrument" value={all.some((i) => i.id === id) ? id! : ''} onChange={(e) => choose(e.currentTarget.value || null)}>
+      <div className="by-head">
+        <label className="h3" htmlFor="instrument">
+          Instrument
+        </label>
+        <TraceFile onTrace={onTrace} />
+      </div>
+      <select
+        id="instrument"
+        value={all.some((i) => i.id === id) ? id! : ''}
+        onChange={(e) => choose(e.currentTarget.value || null)}
+      >
         <option value="">Typed</option>
-        {all.map((i) => <option key={i.id} value={i.id}>{i.name}{i.simulated ? ', simulated' : ''}{i.online ? '' : ', not there'}</option>)}
+        {all.map((i) => (
+          <option key={i.id} value={i.id}>
+            {i.name}
+            {i.simulated ? ', simulated' : ''}
+            {i.online ? '' : ', not there'}
+          </option>
+        ))}
       </select>
       {all.length === 0 && <p className="note">No instrument is connected to this installation.</p>}
-      <p className="said" role="alert">{said}</p>
+      <p className="said" role="alert">
+        {said}
+      </p>
     </div>
   )
 }

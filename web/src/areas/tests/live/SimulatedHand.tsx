@@ -7,32 +7,114 @@ import { failureText } from '../../../app/api'
 import type { Instrument } from '../../../app/instruments'
 import { useUnits } from '../../../app/units'
 
-const FAULT_NAMES: Readonly<Record<SimulatedFault, string>> = { clean: 'Cleanly', 'slow-start': 'Slow start', slip: 'With a slip', 'two-squeezes': 'Twice', 'pre-touch': 'Hand on the handle', drift: 'Drifting zero', 'drop-out': 'Samples missing' }
-const MOVE: Readonly<Record<LiveUse, { does: DriveBody['does']; word: string; seconds: number }>> = {
-  held: { does: 'squeeze', word: 'Squeeze', seconds: 5.2 }, clenches: { does: 'clenches', word: 'Five clenches', seconds: 5 }, bouts: { does: 'bouts', word: 'All-out bouts', seconds: 5 },
-  repeats: { does: 'bouts', word: 'Holds', seconds: 5 }, hang: { does: 'hang', word: 'Hang', seconds: 12 },
+const FAULT_NAMES: Readonly<Record<SimulatedFault, string>> = {
+  clean: 'Cleanly',
+  'slow-start': 'Slow start',
+  slip: 'With a slip',
+  'two-squeezes': 'Twice',
+  'pre-touch': 'Hand on the handle',
+  drift: 'Drifting zero',
+  'drop-out': 'Samples missing',
 }
+const MOVE: Readonly<Record<LiveUse, { does: DriveBody['does']; word: string; seconds: number }>> =
+  {
+    held: { does: 'squeeze', word: 'Squeeze', seconds: 5.2 },
+    clenches: { does: 'clenches', word: 'Five clenches', seconds: 5 },
+    bouts: { does: 'bouts', word: 'All-out bouts', seconds: 5 },
+    repeats: { does: 'bouts', word: 'Holds', seconds: 5 },
+    hang: { does: 'hang', word: 'Hang', seconds: 12 },
+  }
 
 /** The stand-in's hand: as strong as this athlete last was, or by the slider. */
-export function SimulatedHand({ instrument, use, hand, bestN, onProblem }: { instrument: Instrument; use: LiveUse; hand: Hand; bestN: number | null; onProblem: (says: string) => void }) {
+export function SimulatedHand({
+  instrument,
+  use,
+  hand,
+  bestN,
+  onProblem,
+}: {
+  instrument: Instrument
+  use: LiveUse
+  hand: Hand
+  bestN: number | null
+  onProblem: (says: string) => void
+}) {
   const units = useUnits()
   const usual = Math.round(fromSi(bestN ?? (use === 'hang' ? 700 : 350), units.mass, 'N')!)
   const [strength, setStrength] = useState<number | null>(null)
   const [fault, setFault] = useState<SimulatedFault>('clean')
-  const drive = (body: Partial<DriveBody> & Pick<DriveBody, 'does'>) => void instrument.drive({ forceN: 0, seconds: 5, fault: 'clean', ...body }).catch((e: unknown) => onProblem(failureText(e)))
+  const drive = (body: Partial<DriveBody> & Pick<DriveBody, 'does'>) =>
+    void instrument
+      .drive({ forceN: 0, seconds: 5, fault: 'clean', ...body })
+      .catch((e: unknown) => onProblem(failureText(e)))
   const forceN = toSi(strength ?? usual, units.mass, 'N')!
   const move = MOVE[use]
   return (
     <details className="sim">
       <summary>Simulated {hand === 'both' ? 'hands' : `${hand} hand`}</summary>
       <div className="sim-row">
-        <label>Strength, {units.mass}<input type="number" min={1} max={300} value={strength ?? usual} onChange={(e) => setStrength(Number(e.currentTarget.value) || 1)} /></label>
-        {use === 'held' && <label>How<select value={fault} onChange={(e) => setFault(e.currentTarget.value as SimulatedFault)}>{SIMULATED_FAULTS.map((f) => <option key={f} value={f}>{FAULT_NAMES[f]}</option>)}</select></label>}
-        <button type="button" className="btn" onClick={() => drive({ does: move.does, forceN, seconds: move.seconds, fault: use === 'held' ? fault : 'clean' })}>{move.word}</button>
-        <label className="pull">Pull by hand<input type="range" min={0} max={Math.round(1.3 * (strength ?? usual))} defaultValue={0} onChange={(e) => drive({ does: 'pull', forceN: toSi(Number(e.currentTarget.value), units.mass, 'N')! })} /></label>
-        <button type="button" className="btn small" onClick={() => drive({ does: 'unplug', seconds: 6 })}>Unplug for 6 s</button>
+        <label>
+          Strength, {units.mass}
+          <input
+            type="number"
+            min={1}
+            max={300}
+            value={strength ?? usual}
+            onChange={(e) => setStrength(Number(e.currentTarget.value) || 1)}
+          />
+        </label>
+        {use === 'held' && (
+          <label>
+            How
+            <select
+              value={fault}
+              onChange={(e) => setFault(e.currentTarget.value as SimulatedFault)}
+            >
+              {SIMULATED_FAULTS.map((f) => (
+                <option key={f} value={f}>
+                  {FAULT_NAMES[f]}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        <button
+          type="button"
+          className="btn"
+          onClick={() =>
+            drive({
+              does: move.does,
+              forceN,
+              seconds: move.seconds,
+              fault: use === 'held' ? fault : 'clean',
+            })
+          }
+        >
+          {move.word}
+        </button>
+        <label className="pull">
+          Pull by hand
+          <input
+            type="range"
+            min={0}
+            max={Math.round(1.3 * (strength ?? usual))}
+            defaultValue={0}
+            onChange={(e) =>
+              drive({ does: 'pull', forceN: toSi(Number(e.currentTarget.value), units.mass, 'N')! })
+            }
+          />
+        </label>
+        <button
+          type="button"
+          className="btn small"
+          onClick={() => drive({ does: 'unplug', seconds: 6 })}
+        >
+          Unplug for 6 s
+        </button>
       </div>
-      <p className="note">A stand-in that ships with the demo: what it shows is no one's strength.</p>
+      <p className="note">
+        A stand-in that ships with the demo: what it shows is no one's strength.
+      </p>
     </details>
   )
 }

@@ -1,6 +1,15 @@
 import { Modal } from '@mantine/core'
 import { useState } from 'react'
-import { FORCE_UNITS, guessColumns, readTraceCsv, TIME_UNITS, traceColumns, type ForceUnit, type TimeUnit, type TraceColumns } from '@mano/core/force/csv'
+import {
+  FORCE_UNITS,
+  guessColumns,
+  readTraceCsv,
+  TIME_UNITS,
+  traceColumns,
+  type ForceUnit,
+  type TimeUnit,
+  type TraceColumns,
+} from '@mano/core/force/csv'
 import { readTrace } from '@mano/core/force/analyse'
 import type { Trace } from '@mano/core/force/trace'
 import { lengthS } from '@mano/core/force/trace'
@@ -8,10 +17,22 @@ import { formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../../app/units'
 import { ForceChart } from '../../../hands/ForceChart'
 
-interface File_ { name: string; text: string; columns: string[]; by: TraceColumns }
-const TIME_NAMES: Readonly<Record<TimeUnit, string>> = { s: 'seconds', ms: 'milliseconds', rate: 'no time column' }
+interface File_ {
+  name: string
+  text: string
+  columns: string[]
+  by: TraceColumns
+}
+const TIME_NAMES: Readonly<Record<TimeUnit, string>> = {
+  s: 'seconds',
+  ms: 'milliseconds',
+  rate: 'no time column',
+}
 
-/** A record of another device: columns, rate and unit are chosen, the curve is looked at, then it is a try like any other. */
+/**
+ * A record of another device: columns, rate and unit are chosen, the curve is looked at, then it is
+ * a try like any other.
+ */
 export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) => void }) {
   const units = useUnits()
   const [file, setFile] = useState<File_ | null>(null)
@@ -24,36 +45,176 @@ export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) =
     const table = traceColumns(text)
     setProblem(table.ok ? '' : `${f.name}: ${table.message}`)
     setSure(false)
-    if (table.ok) setFile({ name: f.name, text, columns: table.columns, by: guessColumns(table.columns) })
+    if (table.ok)
+      setFile({ name: f.name, text, columns: table.columns, by: guessColumns(table.columns) })
   }
   const read = file && readTraceCsv(file.text, file.by)
-  const change = (by: Partial<TraceColumns>) => { setSure(false); setFile((f) => f && { ...f, by: { ...f.by, ...by } }) }
+  const change = (by: Partial<TraceColumns>) => {
+    setSure(false)
+    setFile((f) => f && { ...f, by: { ...f.by, ...by } })
+  }
   const doubt = read?.ok ? read.doubt : null
   const reading = read?.ok ? readTrace(read.trace) : null
   return (
     <>
-      <label className="lnk file">From a file<input className="vh" type="file" accept=".csv,text/csv,text/plain" onChange={(e) => { void take(e.currentTarget.files?.[0]); e.currentTarget.value = '' }} /></label>
-      {problem && <span className="said" role="alert">{problem}</span>}
-      <Modal opened={file !== null} onClose={() => setFile(null)} title={file ? `Force record: ${file.name}` : ''} size="xl">
+      <label className="lnk file">
+        From a file
+        <input
+          className="vh"
+          type="file"
+          accept=".csv,text/csv,text/plain"
+          onChange={(e) => {
+            void take(e.currentTarget.files?.[0])
+            e.currentTarget.value = ''
+          }}
+        />
+      </label>
+      {problem && (
+        <span className="said" role="alert">
+          {problem}
+        </span>
+      )}
+      <Modal
+        opened={file !== null}
+        onClose={() => setFile(null)}
+        title={file ? `Force record: ${file.name}` : ''}
+        size="xl"
+      >
         {file && (
           <div className="trace-file">
             <div className="row">
-              <label>Force in<select value={file.by.force} onChange={(e) => change({ force: e.currentTarget.value })}>{file.columns.map((c) => <option key={c}>{c}</option>)}</select></label>
-              <label>Unit<select value={file.by.forceUnit} onChange={(e) => change({ forceUnit: e.currentTarget.value as ForceUnit })}>{FORCE_UNITS.map((u) => <option key={u}>{u}</option>)}</select></label>
-              <label>Time<select value={file.by.timeUnit} onChange={(e) => { const timeUnit = e.currentTarget.value as TimeUnit; change({ timeUnit, time: timeUnit === 'rate' ? null : (file.by.time ?? file.columns.find((c) => c !== file.by.force) ?? null), rateHz: timeUnit === 'rate' ? (file.by.rateHz ?? 100) : null }) }}>{TIME_UNITS.map((u) => <option key={u} value={u}>{TIME_NAMES[u]}</option>)}</select></label>
-              {file.by.timeUnit === 'rate'
-                ? <label>Samples a second<input type="number" min={10} max={5000} value={file.by.rateHz ?? ''} onChange={(e) => change({ rateHz: Number(e.currentTarget.value) })} /></label>
-                : <label>Time in<select value={file.by.time ?? ''} onChange={(e) => change({ time: e.currentTarget.value })}>{file.columns.map((c) => <option key={c}>{c}</option>)}</select></label>}
+              <label>
+                Force in
+                <select
+                  value={file.by.force}
+                  onChange={(e) => change({ force: e.currentTarget.value })}
+                >
+                  {file.columns.map((c) => (
+                    <option key={c}>{c}</option>
+                  ))}
+                </select>
+              </label>
+              <label>
+                Unit
+                <select
+                  value={file.by.forceUnit}
+                  onChange={(e) => change({ forceUnit: e.currentTarget.value as ForceUnit })}
+                >
+                  {FORCE_UNITS.map((u) => (
+                    <option key={u}>{u}</option>
+                  ))}
+                </select>
+              </label>
+              <label>
+                Time
+                <select
+                  value={file.by.timeUnit}
+                  onChange={(e) => {
+                    const timeUnit = e.currentTarget.value as TimeUnit
+                    change({
+                      timeUnit,
+                      time:
+                        timeUnit === 'rate'
+                          ? null
+                          : (file.by.time ?? file.columns.find((c) => c !== file.by.force) ?? null),
+                      rateHz: timeUnit === 'rate' ? (file.by.rateHz ?? 100) : null,
+                    })
+                  }}
+                >
+                  {TIME_UNITS.map((u) => (
+                    <option key={u} value={u}>
+                      {TIME_NAMES[u]}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              {file.by.timeUnit === 'rate' ? (
+                <label>
+                  Samples a second
+                  <input
+                    type="number"
+                    min={10}
+                    max={5000}
+                    value={file.by.rateHz ?? ''}
+                    onChange={(e) => change({ rateHz: Number(e.currentTarget.value) })}
+                  />
+                </label>
+              ) : (
+                <label>
+                  Time in
+                  <select
+                    value={file.by.time ?? ''}
+                    onChange={(e) => change({ time: e.currentTarget.value })}
+                  >
+                    {file.columns.map((c) => (
+                      <option key={c}>{c}</option>
+                    ))}
+                  </select>
+                </label>
+              )}
             </div>
-            {read && !read.ok && <p className="said" role="alert">{read.message} Nothing was taken.</p>}
+            {read && !read.ok && (
+              <p className="said" role="alert">
+                {read.message} Nothing was taken.
+              </p>
+            )}
             {read?.ok && reading && (
               <>
-                <ForceChart label="Record of the file" curves={[{ trace: read.trace, zeroS: read.trace.startS, baseN: reading.baseline.offsetN, label: file.name, tone: 'both', strong: true }]} fromS={0} toS={Math.max(2, lengthS(read.trace))} topN={Math.max(10, 1.15 * read.peakN)} />
-                <p>Peak {formatWithUnit(read.peakN - reading.baseline.offsetN, 'N', units)} in {lengthS(read.trace).toFixed(1)} s at {Math.round(read.trace.rateHz)} samples a second.</p>
-                {doubt && <p className="said" role="alert">A peak of {Math.round(read.peakN)} N is no hand's. {doubt.length === 0 ? 'Is this a force?' : `Is the unit ${doubt.join(' or ')}?`} <label className="tick"><input type="checkbox" checked={sure} onChange={(e) => setSure(e.currentTarget.checked)} />The unit is right</label></p>}
+                <ForceChart
+                  label="Record of the file"
+                  curves={[
+                    {
+                      trace: read.trace,
+                      zeroS: read.trace.startS,
+                      baseN: reading.baseline.offsetN,
+                      label: file.name,
+                      tone: 'both',
+                      strong: true,
+                    },
+                  ]}
+                  fromS={0}
+                  toS={Math.max(2, lengthS(read.trace))}
+                  topN={Math.max(10, 1.15 * read.peakN)}
+                />
+                <p>
+                  Peak {formatWithUnit(read.peakN - reading.baseline.offsetN, 'N', units)} in{' '}
+                  {lengthS(read.trace).toFixed(1)} s at {Math.round(read.trace.rateHz)} samples a
+                  second.
+                </p>
+                {doubt && (
+                  <p className="said" role="alert">
+                    A peak of {Math.round(read.peakN)} N is no hand's.{' '}
+                    {doubt.length === 0 ? 'Is this a force?' : `Is the unit ${doubt.join(' or ')}?`}{' '}
+                    <label className="tick">
+                      <input
+                        type="checkbox"
+                        checked={sure}
+                        onChange={(e) => setSure(e.currentTarget.checked)}
+                      />
+                      The unit is right
+                    </label>
+                  </p>
+                )}
               </>
             )}
-            <div className="row"><button type="button" className="btn pri" disabled={!read?.ok || (doubt !== null && !sure)} onClick={() => { if (read?.ok) { onTrace(read.trace, file.name.slice(0, 80)); setFile(null) } }}>Take as this try</button><button type="button" className="btn" onClick={() => setFile(null)}>Cancel</button></div>
+            <div className="row">
+              <button
+                type="button"
+                className="btn pri"
+                disabled={!read?.ok || (doubt !== null && !sure)}
+                onClick={() => {
+                  if (read?.ok) {
+                    onTrace(read.trace, file.name.slice(0, 80))
+                    setFile(null)
+                  }
+                }}
+              >
+                Take as this try
+              </button>
+              <button type="button" className="btn" onClick={() => setFile(null)}>
+                Cancel
+              </button>
+            </div>
           </div>
         )}
       </Modal>

@@ -101,6 +101,7 @@ const block = yup
       .optional(),
     reason: optionalLine(600),
     pinned: yup.boolean().strict().optional(),
+    lead: yup.boolean().strict().optional(),
   })
   .exact('a field is not known')
 
@@ -131,7 +132,7 @@ const terms = () =>
       kind: yup
         .string()
         .strict()
-        .oneOf(['ordinary', 'deload', 'taper', 'travel'], 'the kind of week is not known')
+        .oneOf(['ordinary', 'deload', 'taper', 'travel', 'return'], 'the kind of week is not known')
         .optional(),
       tests: yup
         .object({

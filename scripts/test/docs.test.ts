@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { exercisesCsv, staplesCsv } from '../../core/src/formats/lists'
 import { safetyPage } from '../../core/src/safety/page'
 import { TRIAL_COLUMNS } from '../../core/src/testing/import'
 
@@ -15,4 +16,9 @@ describe('the page about importing', () => {
 // Written anew by `vitest -u`: the page is the data.
 it('the page about cautions says what the data say', async () => {
   await expect(safetyPage()).toMatchFileSnapshot('../../docs/safety.md')
+})
+
+it('the lists of exercises and of what coaches put first are written from the data', async () => {
+  await expect(exercisesCsv()).toMatchFileSnapshot('../../docs/formats/exercises.csv')
+  await expect(staplesCsv()).toMatchFileSnapshot('../../docs/formats/staples.csv')
 })

@@ -414,7 +414,7 @@ function spring(i: Inputs) {
 const noFiles: ReadFile = (path) => {
   throw new Error(`${path} cannot be read here.`)
 }
-const numberOf = (topic: string): string => topic.split('-')[0]!
+const numberOf = (topic: string | undefined): string => (topic ?? '').split('-')[0]!
 
 /** Topics answered today, by number. */
 export const CALC_TOPICS = Object.keys(TOPICS)

@@ -41,6 +41,7 @@ export interface BlockProblem {
   wants: readonly Want[]
   facts: SafetyFacts
   units: WeekProblem['units']
+  who?: WeekProblem['who']
   settings: Settings
   /** Dates to be fresh for. */
   events: readonly { on: LocalDate; name: string }[]
@@ -160,6 +161,7 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
     wants: b.wants,
     facts: b.facts,
     units: b.units,
+    who: b.who && whoIn(b, so),
     hardBefore: last ? [...hardDaysOf(done), ...hardByTests(last.plan)] : b.before.hardBefore,
     lastLoad: had === null ? grown : Math.min(had, grown ?? had),
     terms: {
@@ -175,6 +177,21 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
     },
     // The same work from week to week is what progress is made on; a week away is another thing.
     near: like && week.kind !== 'travel' ? { blocks: like, weight: NEAR_LAST_WEEK } : null,
+  }
+}
+
+/** Whose block it is, with what the weeks so far held. */
+function whoIn(b: BlockProblem, so: readonly WeekSoFar[]): WeekProblem['who'] {
+  const who = b.who!
+  const ids = so.slice(-3).flatMap((w) => w.plan.blocks.map((x) => x.exerciseId))
+  const last = [...so].reverse().find((w) => w.kind === 'ordinary')
+  return {
+    ...who,
+    last: last?.plan.blocks ?? who.last,
+    practised:
+      ids.length > 0
+        ? [...new Set([...ids, ...(so.length < 3 ? (who.practised ?? []) : [])])]
+        : who.practised,
   }
 }
 

@@ -3,7 +3,7 @@ import { TISSUES, type TissueId } from '../catalogue/tissues'
 import { findingLine } from '../safety/words'
 import { blockedBy } from '../safety/judge'
 import { daysBetween } from '../units/dates'
-import { counts, effectiveSets, serves, weakerOf } from './coverage'
+import { weakerOf } from './coverage'
 import { kitFor } from './kit'
 import {
   choosable,
@@ -17,9 +17,12 @@ import {
   usualDose,
 } from './limits'
 import { CLOSE_MIN, LEVEL_WEIGHT, WARM_UP_MIN } from './practice'
+import { briefOf } from './brief'
+import { isMain } from './faults'
+import { outOfPlace } from './place'
 import { contextOf, type WeekProblem } from './problem'
 import { hardTissues } from './rules'
-import type { PlanContext } from './situation'
+import { whoOf, type PlanContext } from './situation'
 import { blockMinutes, setsOf } from './time'
 import { DAY_NAMES, whereIs, type Block } from './types'
 
@@ -32,8 +35,6 @@ export interface Candidate {
   e: Exercise
   minutes: number
   load: number
-  /** Effective sets for each want, in the order of the problem. */
-  gives: readonly number[]
   stress: Partial<Record<TissueId, number>>
   hard: readonly TissueId[]
   restful: boolean
@@ -51,7 +52,7 @@ const sameDose = (a: Block, b: Block): boolean =>
   (a.extra ?? null) === (b.extra ?? null) &&
   a.hands.join() === b.hands.join()
 
-type Forbidden = Candidate['forbidden']
+type Forbidden = readonly { rule: string; says: string }[]
 
 /**
  * Why an exercise cannot stand on a day, whatever else the week holds and however long it takes.
@@ -99,7 +100,7 @@ export function forbids(
   minutes: number,
   p: WeekProblem,
   c: PlanContext,
-  always = standing(e, day, p, c),
+  always: Forbidden = [...standing(e, day, p, c), ...outOfPlace(e, day, 2, p.weekStart, c)],
 ): Forbidden {
   const d = p.frame[day]!
   if (WARM_UP_MIN + CLOSE_MIN + minutes <= d.minutes + 1e-9) return always
@@ -115,7 +116,15 @@ export function forbids(
   ]
 }
 
-function made(block: Block, p: WeekProblem, c: PlanContext, always?: Forbidden): Candidate {
+function made(
+  block: Block,
+  p: WeekProblem,
+  c: PlanContext,
+  always: Forbidden = [
+    ...standing(exerciseById(block.exerciseId)!, block.day, p, c),
+    ...outOfPlace(exerciseById(block.exerciseId)!, block.day, block.sets, p.weekStart, c),
+  ],
+): Candidate {
   const e = exerciseById(block.exerciseId)!
   const n = setsOf(block)
   const minutes = blockMinutes(block)
@@ -128,7 +137,6 @@ function made(block: Block, p: WeekProblem, c: PlanContext, always?: Forbidden):
     minutes,
     stress,
     load: e.aim === 'balance' ? 0 : n * LEVEL_WEIGHT[e.level],
-    gives: p.wants.map((w) => effectiveSets(block) * counts(e, w, c.terms!.settings)),
     hard: hardTissues({ e }),
     restful: isRestful(e),
     forbidden: forbids(e, block.day, minutes, p, c, always),
@@ -150,8 +158,12 @@ export function candidatesOf(
   const lighter = isLighter(p.weekStart, c)
   const pinned = (day: number, id: string) =>
     terms.pins.some((x) => x.day === day && x.exerciseId === id)
-  const wanted = (e: Exercise) => serves(e, p.wants, terms.settings)
-  const library = choosable(terms)
+  const brief = briefOf(p)
+  const wanted = (e: Exercise) => {
+    const r = brief.of(e)
+    return r.extensor || r.shares.some((s, i) => s > 0 && brief.rows[i]!.worth > 0)
+  }
+  const library = choosable(terms, whoOf(c))
   const pins = terms.pins.flatMap((x) => {
     const e = exerciseById(x.exerciseId)
     return e && !library.includes(e) ? [e] : []
@@ -174,21 +186,23 @@ export function candidatesOf(
       const fixed = terms.pins.flatMap((x) =>
         x.day === day && x.exerciseId === e.id && x.sets !== null ? [x.sets] : [],
       )
-      return [...new Set([...setChoices(e, lighter), ...fixed])].flatMap((sets) => {
-        const block: Block = {
-          id: '',
-          day,
-          exerciseId: e.id,
-          sets,
-          dose: usualDose(e),
-          hands: lead,
-          reason: '',
-        }
-        const all = weaker && sets >= 2 ? [block, { ...block, extra: weaker }] : [block]
-        return all
-          .map((b) => made(b, p, c, always))
-          .filter((x) => x.forbidden.length === 0 || isPinned)
-      })
+      return [...new Set([...setChoices(e, lighter, isMain(brief.of(e))), ...fixed])].flatMap(
+        (sets) => {
+          const block: Block = {
+            id: '',
+            day,
+            exerciseId: e.id,
+            sets,
+            dose: usualDose(e, p.who),
+            hands: lead,
+            reason: '',
+          }
+          const all = weaker && sets >= 2 ? [block, { ...block, extra: weaker }] : [block]
+          return all
+            .map((b) => made(b, p, c, [...always, ...outOfPlace(e, day, b.sets, p.weekStart, c)]))
+            .filter((x) => x.forbidden.length === 0 || isPinned)
+        },
+      )
     })
   })
   const more = extra

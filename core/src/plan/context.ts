@@ -17,7 +17,7 @@ import {
 } from './types'
 import { hardDaysOf } from './rules'
 import type { WeekProblem } from './problem'
-import { termsOf, type PlanContext } from './situation'
+import { NOBODY, termsOf, type PlanContext, type Who } from './situation'
 
 export interface DoneSet {
   blockId: string | null
@@ -106,6 +106,34 @@ function reference(
   return growsFrom(last.blocks, addDays(last.weekStart, 7) <= today ? (done ?? 0) : null)
 }
 
+/** Weeks within which an exercise counts as practised. */
+const PRACTISED_WEEKS = 3
+
+/** Whose week it is, with what the weeks before held. */
+export function whoseWeek(
+  about: Pick<Who, 'sports' | 'level'>,
+  weekStart: LocalDate,
+  planned: readonly PlannedBefore[],
+  logs: readonly DoneSet[],
+): Who {
+  const from = addDays(weekStart, -7 * PRACTISED_WEEKS)
+  const before = planned
+    .filter((w) => w.weekStart < weekStart)
+    .sort((a, b) => (a.weekStart < b.weekStart ? 1 : -1))
+  const ids = [
+    ...before.filter((w) => w.weekStart >= from).flatMap((w) => w.blocks.map((b) => b.exerciseId)),
+    ...logs.filter((l) => l.on >= from && l.on < weekStart).map((l) => l.exerciseId),
+  ]
+  const last = before.find((w) => w.kind === 'ordinary' && w.blocks.length > 0)
+  return {
+    ...NOBODY,
+    sports: about.sports,
+    level: about.level,
+    last: last?.blocks ?? null,
+    practised: ids.length > 0 ? [...new Set(ids)] : null,
+  }
+}
+
 /**
  * What the validator knows beside the week itself: cautions, kit, what was planned and what was
  * done before it.
@@ -117,6 +145,7 @@ export function planContext(
   weekStart: LocalDate,
   planned: readonly PlannedBefore[] = [],
   events: readonly LocalDate[] = [],
+  about: Pick<Who, 'sports' | 'level'> = NOBODY,
 ): PlanContext {
   const { today } = judge.facts
   const before = logs.filter((l) => l.on < weekStart && l.on >= addDays(weekStart, -7))
@@ -130,6 +159,7 @@ export function planContext(
     kit,
     hardBefore: [...hardDaysOf([...before, ...toCome]), ...(last ? hardByTests(last) : [])],
     lastLoad: reference(weekStart, planned, logs, today),
+    who: whoseWeek(about, weekStart, planned, logs),
     terms: {
       ...PLAIN_TERMS,
       restedBefore: last !== undefined && restsOnSunday(last),
@@ -148,6 +178,7 @@ export const problemIn = (
   facts: c.judge.facts,
   hardBefore: c.hardBefore,
   lastLoad: c.lastLoad,
+  who: c.who,
   terms: termsOf(c),
   near: null,
 })

@@ -1,13 +1,15 @@
 import { exerciseById } from '../catalogue/exercises'
+import { briefOf, type Brief } from './brief'
 import { candidatesOf, type Candidate } from './candidates'
-import { covered, SLOPES, targetOf, weakerOf, worthOf } from './coverage'
-import { EXTENSION_DAYS, POINTS } from './practice'
+import { weakerOf } from './coverage'
+import { mainOf } from './faults'
+import { EXTENSION_DAYS } from './practice'
 import { contextOf, type WeekProblem } from './problem'
 import { inWords } from './reasons'
-import { keepsRules, RULES } from './rules'
-import { schoolPoints, settingsFor } from './schools'
-import { scorePlan, shares } from './score'
+import { keepsRules, RULES, type Rule } from './rules'
+import { scorePlan } from './score'
 import { extensionDays } from './limits'
+import type { PlanContext } from './situation'
 import type { Block, WeekPlan } from './types'
 
 export type { Want } from './coverage'
@@ -16,30 +18,28 @@ export type { Want } from './coverage'
  * Rules a growing week may not break; those that ask for something to be there are met by the order
  * of drafting.
  */
-const WHILE_GROWING = RULES.filter(
-  (r) => !r.id.endsWith('_twice') && r.id !== 'pin' && r.id !== 'tests',
-)
+const ASKING = ['wrist_ext_twice', 'finger_ext_twice', 'closes', 'pin', 'tests']
+const WHILE_GROWING = RULES.filter((r) => !ASKING.includes(r.id))
 
-/** Points a minute must give, so that time is not filled for its own sake. */
-const LEAST_WORTH = 0.01
+/** Steps of mending after which a draft is shown as it is. */
+const STEPS = 30
+/** Neighbours of a step that are looked at for rules, the best first. */
+const LOOKED = 60
 
 /**
- * A week made by plain rules in a moment: what is pinned and the tests first, extensors on two
- * days, then block by block what covers the
- * wants best for its minutes, each checked by the validator. The same problem gives the same week.
- * Breaks no hard rule but what pins and
- * tests that do not fit ask for.
+ * A week made in a moment: what is pinned and the tests first, extensors on two days, then step by
+ * step what makes it better by the score, each checked by the validator. The same problem gives the
+ * same week. Breaks no hard rule but what pins and tests that do not fit ask for.
  */
 export function draftWeek(p: WeekProblem, newId: () => string): WeekPlan {
   const context = contextOf(p)
-  let plan: WeekPlan = { weekStart: p.weekStart, frame: p.frame, blocks: [], testDay: null }
+  const brief = briefOf(p)
   const all = candidatesOf(p)
-  const least = all.filter(
-    (c) => c.forbidden.length === 0 && !c.block.extra && c.block.sets <= c.e.sets[0],
-  )
-  const keep = (block: Block, rules = WHILE_GROWING): boolean => {
-    const next = { ...plan, blocks: [...plan.blocks, { ...block, id: newId() }] }
-    if (!keepsRules(next, context, rules)) return false
+  const open = all.filter((c) => c.forbidden.length === 0 && !c.block.extra)
+  let plan: WeekPlan = { weekStart: p.weekStart, frame: p.frame, blocks: [], testDay: null }
+  const keep = (block: Block): boolean => {
+    const next = { ...plan, blocks: [...plan.blocks, block] }
+    if (!keepsRules(next, context, WHILE_GROWING)) return false
     plan = next
     return true
   }
@@ -61,45 +61,150 @@ export function draftWeek(p: WeekProblem, newId: () => string): WeekPlan {
           keepsRules(
             x,
             context,
-            RULES.filter((r) => !r.id.endsWith('_twice') && r.id !== 'pin'),
+            RULES.filter((r) => !ASKING.includes(r.id) || r.id === 'tests'),
           ),
         ) ?? plan
-  extensors(p, least, (b) => keep(b))
-  // A growing week never makes room again: what was refused once stays out.
-  const refused = new Set<Candidate>()
-  for (;;) {
-    const best = ranked(p, plan, least, refused).find((c) => {
-      const kept = keep(c.block)
-      if (!kept) refused.add(c)
-      return kept
-    })
-    if (!best) break
-  }
-  return inWords(forWeaker(grown(plan, all, p), p), p)
+  extensors(p, open, keep)
+  plan = mended(plan, worthTrying(open, brief), open, p, brief, context)
+  const named = { ...plan, blocks: plan.blocks.map((b) => ({ ...b, id: newId() })) }
+  return inWords(withLeads(forWeaker(named, p), p), p)
 }
 
-/** Set counts raised where the rules let it and the week is the better for it. */
-function grown(plan: WeekPlan, all: readonly Candidate[], p: WeekProblem): WeekPlan {
-  const context = contextOf(p)
-  let out = plan
-  for (const block of plan.blocks)
-    for (const c of all.filter(
-      (x) =>
-        x.block.day === block.day &&
-        x.e.id === block.exerciseId &&
-        !x.block.extra &&
-        x.block.sets > block.sets,
-    )) {
-      const next = {
-        ...out,
-        blocks: out.blocks.map((x) => (x.id === block.id ? { ...x, sets: c.block.sets } : x)),
-      }
-      if (
-        scorePlan(next, p).total > scorePlan(out, p).total &&
-        keepsRules(next, context, WHILE_GROWING)
-      )
-        out = next
+/** Marks the main exercise of each day. */
+export function withLeads(plan: WeekPlan, p: WeekProblem): WeekPlan {
+  const brief = briefOf(p)
+  const leads = new Set(
+    [0, 1, 2, 3, 4, 5, 6].map(
+      (d) =>
+        mainOf(
+          plan.blocks.filter((b) => b.day === d),
+          brief,
+        )?.id,
+    ),
+  )
+  return {
+    ...plan,
+    blocks: plan.blocks.map((b) => {
+      if (leads.has(b.id)) return { ...b, lead: true }
+      const rest = { ...b }
+      delete rest.lead
+      return rest
+    }),
+  }
+}
+
+/**
+ * What a draft tries: staples and good exercises with fewest and middling sets, others only where a
+ * day has none of those.
+ */
+function worthTrying(open: readonly Candidate[], brief: Brief): Candidate[] {
+  const by = new Map<string, Candidate[]>()
+  for (const c of open) {
+    const key = `${c.block.day} ${c.e.id}`
+    by.set(key, [...(by.get(key) ?? []), c])
+  }
+  const good = (c: Candidate) => {
+    const { tier } = brief.of(c.e)
+    return tier === 'staple' || tier === 'good'
+  }
+  const days = new Set(open.filter(good).map((c) => c.block.day))
+  return [...by.values()].flatMap((all) => {
+    if (!good(all[0]!) && days.has(all[0]!.block.day)) return []
+    const sorted = [...all].sort((a, b) => a.block.sets - b.block.sets)
+    return [...new Set([sorted[0]!, sorted[Math.floor((sorted.length - 1) / 2)]!])]
+  })
+}
+
+type Change = { blocks: readonly Block[]; points: number }
+
+/** Steps to the better, the best legal one each time, until there is none. */
+function mended(
+  start: WeekPlan,
+  tried: readonly Candidate[],
+  open: readonly Candidate[],
+  p: WeekProblem,
+  brief: Brief,
+  context: PlanContext,
+): WeekPlan {
+  let plan = start
+  // What holds now must hold on; what the pins broke already is not asked again.
+  const holds: Rule[] = RULES.filter((r) => keepsRules(plan, context, [r]))
+  const refused = new Set<string>()
+  for (let step = 0; step < STEPS; step++) {
+    const points = scorePlan(plan, p).total
+    const next = changes(plan, tried, open, brief, p)
+      .map((blocks): Change => ({ blocks, points: scorePlan({ ...plan, blocks }, p).total }))
+      .filter((c) => c.points > points + 1e-6 && !refused.has(keyOf(c.blocks)))
+      .sort((a, b) => b.points - a.points)
+      .slice(0, LOOKED)
+      .find((c) => {
+        const legal = keepsRules({ ...plan, blocks: c.blocks }, context, holds)
+        if (!legal) refused.add(keyOf(c.blocks))
+        return legal
+      })
+    if (!next) break
+    plan = { ...plan, blocks: next.blocks }
+  }
+  return plan
+}
+
+const keyOf = (blocks: readonly Block[]): string =>
+  blocks
+    .map((b) => `${b.day}${b.exerciseId}${b.sets}`)
+    .sort()
+    .join()
+
+/** Weeks one step away: a block more, out, in another's place; the same main on two days. */
+function changes(
+  plan: WeekPlan,
+  tried: readonly Candidate[],
+  open: readonly Candidate[],
+  brief: Brief,
+  p: WeekProblem,
+): Block[][] {
+  const pinned = (b: Block) =>
+    p.terms.pins.some((x) => x.day === b.day && x.exerciseId === b.exerciseId)
+  const there = new Set(plan.blocks.map((b) => `${b.day} ${b.exerciseId}`))
+  const opens = (day: number, blocks: readonly Block[]) =>
+    blocks.some((b) => b.day === day && brief.of(exerciseById(b.exerciseId)!).extensor)
+  const closers = new Map<number, Block[]>()
+  for (const c of open)
+    if (c.e.aim === 'balance' || (c.e.primary === 'wrist_ext' && c.e.level !== 'hard')) {
+      const own = closers.get(c.block.day) ?? []
+      if (own.length < 3 && !own.some((b) => b.exerciseId === c.e.id)) own.push(c.block)
+      closers.set(c.block.day, own)
     }
+  /** With an extensor at the end where the day has none yet. */
+  const closed = (blocks: readonly Block[], day: number): Block[][] =>
+    opens(day, blocks) ? [[...blocks]] : (closers.get(day) ?? []).map((c) => [...blocks, c])
+  const out: Block[][] = []
+  for (const b of plan.blocks) if (!pinned(b)) out.push(plan.blocks.filter((x) => x !== b))
+  for (const c of open) {
+    const same = plan.blocks.find((b) => b.day === c.block.day && b.exerciseId === c.e.id)
+    if (same && same.sets !== c.block.sets && !pinned(same))
+      out.push(plan.blocks.map((b) => (b === same ? { ...same, sets: c.block.sets } : b)))
+  }
+  for (const c of tried) {
+    if (there.has(`${c.block.day} ${c.e.id}`)) continue
+    out.push(...closed([...plan.blocks, c.block], c.block.day))
+    for (const b of plan.blocks)
+      if (b.day === c.block.day && !pinned(b))
+        out.push(...closed([...plan.blocks.filter((x) => x !== b), c.block], c.block.day))
+    // The same on a second day at once: neither alone may be worth it.
+    if (brief.top.some((k) => brief.of(c.e).good[k]))
+      for (const d of tried)
+        if (
+          d.e.id === c.e.id &&
+          d.block.day > c.block.day &&
+          d.block.sets === c.block.sets &&
+          !there.has(`${d.block.day} ${d.e.id}`)
+        )
+          out.push(
+            ...closed([...plan.blocks, c.block], c.block.day)
+              .slice(0, 1)
+              .flatMap((x) => closed([...x, d.block], d.block.day).slice(0, 1)),
+          )
+  }
   return out
 }
 
@@ -120,61 +225,27 @@ function forWeaker(plan: WeekPlan, p: WeekProblem): WeekPlan {
 }
 
 /** The first rule of every plan: the wrist extensors and the opened hand, on days spread apart. */
-function extensors(p: WeekProblem, least: readonly Candidate[], keep: (b: Block) => boolean): void {
+function extensors(p: WeekProblem, open: readonly Candidate[], keep: (b: Block) => boolean): void {
+  const brief = briefOf(p)
   for (const quality of ['finger_ext', 'wrist_ext'] as const) {
     const need = extensionDays(quality, p.frame, contextOf(p))
-    const own = least.filter((c) => c.e.primary === quality)
-    const room = (d: number) => p.frame[d]!.minutes * (quality === 'finger_ext' ? 1 : -1)
+    const own = open.filter((c) => c.e.primary === quality)
+    const room = (d: number) => p.frame[d]!.minutes
+    const worth = (c: Candidate) => Math.max(...brief.of(c.e).shares, 0)
     let placed = 0
     for (const day of [...new Set(own.map((c) => c.block.day))].sort(
-      (a, b) => room(a) - room(b) || a - b,
+      (a, b) => room(b) - room(a) || a - b,
     )) {
       if (placed >= Math.max(need, need > 0 ? EXTENSION_DAYS : 0)) break
       if (
         own
           .filter((c) => c.block.day === day)
-          .sort((a, b) => a.minutes - b.minutes || (a.e.id < b.e.id ? -1 : 1))
+          .sort(
+            (a, b) => worth(b) - worth(a) || a.minutes - b.minutes || (a.e.id < b.e.id ? -1 : 1),
+          )
           .some((c) => keep(c.block))
       )
         placed++
     }
   }
-}
-
-/** What is left to choose from, by points a minute. */
-function ranked(
-  p: WeekProblem,
-  plan: WeekPlan,
-  least: readonly Candidate[],
-  refused: ReadonlySet<Candidate>,
-): Candidate[] {
-  const share = shares(p.wants)
-  const settings = settingsFor(p.terms.settings, p.wants, p.frame)
-  const there = new Set(plan.blocks.map((b) => `${b.day} ${b.exerciseId}`))
-  const sets = p.wants.map((w) => covered(plan.blocks, w, settings))
-  return least
-    .flatMap((c) => {
-      if (refused.has(c) || there.has(`${c.block.day} ${c.e.id}`)) return []
-      const points =
-        p.wants.reduce(
-          (a, w, i) =>
-            share[i]! > 0 && c.gives[i]! > 0
-              ? a +
-                POINTS.coverage *
-                  share[i]! *
-                  (worthOf(sets[i]! + c.gives[i]!, targetOf(w)) - worthOf(sets[i]!, targetOf(w)))
-              : a,
-          0,
-        ) +
-        c.block.sets * schoolPoints(c.e, settings)
-      return points / c.minutes < LEAST_WORTH * SLOPES[0] ? [] : [{ c, worth: points / c.minutes }]
-    })
-    .sort(
-      (a, b) =>
-        b.worth - a.worth ||
-        a.c.block.day - b.c.block.day ||
-        (a.c.e.id < b.c.e.id ? -1 : 1) ||
-        b.c.block.sets - a.c.block.sets,
-    )
-    .map((x) => x.c)
 }

@@ -3,14 +3,12 @@ import { exerciseById } from '../catalogue/exercises'
 import { candidatesOf, forbids, type Candidate } from './candidates'
 import { setChoices, freeHands, usualDose } from './limits'
 import { contextOf, type WeekProblem } from './problem'
-import { leadWant } from './reasons'
+import { leadRow, type Served } from './reasons'
 import { newlyBroken } from './moves'
 import type { Breach } from './rules'
-import { settingsFor } from './schools'
 import { PARTS, scorePlan, type PartId } from './score'
 import { solveWeek } from './solve'
 import { blockMinutes } from './time'
-import type { Want } from './coverage'
 import type { Block, WeekPlan } from './types'
 
 /** Points by part, only those that are not nothing. */
@@ -42,8 +40,8 @@ const withBlock = (plan: WeekPlan, block: Block): WeekPlan => ({
 export interface WhyHere {
   /** What the plan loses without the block. */
   loss: Change
-  /** The want it serves most here. */
-  serves: Want | null
+  /** The quality it serves most here. */
+  serves: Served | null
   /** Rules that are broken without it. */
   breaks: Breach[]
   /**
@@ -88,7 +86,7 @@ export function explainBlock(plan: WeekPlan, blockId: string, p: WeekProblem): W
   })
   return {
     loss: difference(plan, rest, p),
-    serves: leadWant(block, plan.blocks, p.wants, settingsFor(p.terms.settings, p.wants, p.frame)),
+    serves: leadRow(block, plan.blocks, p),
     breaks: newBreaches(rest, plan, p),
     instead: ranked.find((r) => legal(withBlock(rest, r.block))) ?? null,
     otherDays: otherDays.sort((a, b) => a.loses - b.loses),
@@ -135,7 +133,7 @@ export function whyNot(
     day,
     exerciseId,
     sets: setChoices(e, false)[0]!,
-    dose: usualDose(e),
+    dose: usualDose(e, p.who),
     hands: free.length > 0 ? free : e.hands === 'both' ? ['both'] : ['left', 'right'],
     reason: '',
   }

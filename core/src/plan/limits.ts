@@ -2,7 +2,6 @@ import { EXERCISES, type Exercise } from '../catalogue/exercises'
 import type { TissueId } from '../catalogue/tissues'
 import { blockedBy } from '../safety/judge'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
-import { DOSES } from '../catalogue/doses'
 import type { Hand } from '../testing/session'
 import { kitFor } from './kit'
 import {
@@ -21,7 +20,8 @@ import {
   USUAL_HOUR,
   WARM_UP_MIN,
 } from './practice'
-import { termsOf, type PlanContext } from './situation'
+import { mayChoose } from './brief'
+import { termsOf, whoOf, type PlanContext, type Who } from './situation'
 import type { Settings } from './schools'
 import { blockMinutes } from './time'
 import type { DayFrame, WeekTerms } from './types'
@@ -93,6 +93,9 @@ export function loadCap(
   const terms = termsOf(c)
   if (terms.kind === 'deload')
     return { most: DELOAD * after, after, says: 'a deload week takes 60 % at the most' }
+  if (terms.kind === 'return')
+    return { most: DELOAD * after, after, says: 'the first weeks back take 60 % at the most' }
+  if (whoOf(c).flat) return { most: after, after, says: 'hands that are flat take no more' }
   const tapering = [0, 1, 2, 3, 4, 5, 6].filter(
     (d) => eventGap(weekStart, d, terms) !== null,
   ).length
@@ -116,38 +119,83 @@ export function freeHands(e: Exercise, c: PlanContext): Hand[] {
 /** Tags a plan never reaches for by itself: the coach adds such work by hand. */
 const BY_HAND_ONLY = ['valgus', 'negative', 'restriction'] as const
 
-/** Exercises a plan may choose from. */
-export const choosable = (terms: WeekTerms): Exercise[] =>
+/** Exercises a plan may choose from by itself. */
+export const choosable = (terms: WeekTerms, who: Who): Exercise[] =>
   EXERCISES.filter(
     (e) =>
       e.mode !== 'prep' &&
       e.primary !== null &&
       e.primary !== 'day' &&
       !BY_HAND_ONLY.some((t) => e.tags.includes(t)) &&
-      (terms.library === null || terms.library.includes(e.id)),
+      (terms.library === null ? mayChoose(e, who, terms.settings) : terms.library.includes(e.id)),
   )
 
+/** A long hold is done once or twice. */
+const LONG_HOLD_S = 60
+
 /**
- * Set counts a plan chooses from: the usual of the exercise, one step down and up within the doses
- * of its aim; half in a lighter week.
+ * Set counts a plan chooses from, as a coach writes them: three to six of a main exercise (more of
+ * very short holds), two or three of the rest, fewer in a lighter week.
  */
-export function setChoices(e: Exercise, lighter: boolean): number[] {
-  const [low, high] = DOSES.find((d) => d.aim === e.aim)!.sets
+export function setChoices(e: Exercise, lighter: boolean, main = true): number[] {
   const [from, to] = e.sets
-  const down = Math.min(from, Math.max(low, from - 1))
-  const up = to > from ? to : Math.max(from, Math.min(high, from + 1))
-  return [...new Set([...(lighter ? [Math.ceil(from / 2)] : []), down, from, up])].sort(
-    (a, b) => a - b,
-  )
+  const extensor = e.primary === 'wrist_ext' || e.primary === 'finger_ext'
+  if (to === 1 || (e.aim === 'balance' && from > 4)) return [from]
+  if (extensor && e.level !== 'hard') {
+    const long = e.mode === 'hold' && e.dose.range[0] >= LONG_HOLD_S
+    return long ? (lighter ? [1] : [1, 2]) : lighter ? [1, 2] : [2, 3]
+  }
+  if (!main) return lighter ? [1, 2] : [2, 3]
+  if (lighter) return [2, 3]
+  if (e.aim === 'max')
+    return [3, 4, 5, ...(from >= 6 || to >= 6 ? [6] : []), ...(to >= 8 ? [8] : [])]
+  return [3, 4, ...(to >= 5 ? [5] : [])]
 }
 
-/** Amount a set. */
-export const usualDose = (e: Exercise): number =>
-  Math.round((e.dose.range[0] + e.dose.range[1]) / 2)
+/** Amount a set: the middle of the usual, its lower end for a novice. */
+export const usualDose = (e: Exercise, who: Pick<Who, 'level'> | null = null): number =>
+  who?.level === 'novice' ? e.dose.range[0] : Math.round((e.dose.range[0] + e.dose.range[1]) / 2)
+
+/** Whether the extensors, of one quality or either, can be worked on a day at all. */
+export function canExtend(
+  quality: 'wrist_ext' | 'finger_ext' | null,
+  frame: readonly DayFrame[],
+  day: number,
+  c: PlanContext,
+): boolean {
+  const terms = termsOf(c)
+  const d = frame[day]!
+  if (d.minutes === 0 || d.competition) return false
+  return choosable(terms, whoOf(c)).some((e) => {
+    if (
+      quality === null
+        ? e.primary !== 'wrist_ext' && e.primary !== 'finger_ext'
+        : e.primary !== quality
+    )
+      return false
+    if (e.aim !== 'balance' && e.level === 'hard') return false
+    const hands = freeHands(e, c)
+    return (
+      hands.length > 0 &&
+      kitFor(e, d.place, c.kit) !== null &&
+      !terms.bans.some((b) => b.exerciseId === e.id && (b.day === null || b.day === day)) &&
+      (d.heavyPull !== 'after' || isRestful(e)) &&
+      WARM_UP_MIN +
+        CLOSE_MIN +
+        blockMinutes({
+          exerciseId: e.id,
+          sets: setChoices(e, true)[0]!,
+          dose: usualDose(e, whoOf(c)),
+          hands,
+        }) <=
+        d.minutes
+    )
+  })
+}
 
 /**
- * Days on which wrist or finger extension is asked for: as many as the school says, of those on
- * which it can be done at all.
+ * Days on which wrist or finger extension is asked for: as many as the school says (one in the week
+ * of an event and away), of those on which it can be done at all.
  */
 export function extensionDays(
   quality: 'wrist_ext' | 'finger_ext',
@@ -155,34 +203,14 @@ export function extensionDays(
   c: PlanContext,
 ): number {
   const terms = termsOf(c)
-  const own = choosable(terms).filter(
-    (e) => e.primary === quality && (e.aim === 'balance' || e.level !== 'hard'),
-  )
-  const free = own.map((e) => ({ e, hands: freeHands(e, c) })).filter((x) => x.hands.length > 0)
-  const can = frame.filter(
-    (d, day) =>
-      d.minutes > 0 &&
-      !d.competition &&
-      free.some(
-        ({ e, hands }) =>
-          kitFor(e, d.place, c.kit) !== null &&
-          !terms.bans.some((b) => b.exerciseId === e.id && (b.day === null || b.day === day)) &&
-          (d.heavyPull !== 'after' || isRestful(e)) &&
-          WARM_UP_MIN +
-            CLOSE_MIN +
-            blockMinutes({
-              exerciseId: e.id,
-              sets: setChoices(e, false)[0]!,
-              dose: usualDose(e),
-              hands,
-            }) <=
-            d.minutes,
-      ),
-  ).length
+  const can = frame.filter((_, day) => canExtend(quality, frame, day, c)).length
+  const few = terms.kind === 'travel' || frame.some((d) => d.competition)
   return Math.min(
     quality === 'wrist_ext' && terms.settings['ext_isometrics'] === 'a'
       ? OFTEN_DAYS
-      : EXTENSION_DAYS,
+      : few
+        ? 1
+        : EXTENSION_DAYS,
     can,
   )
 }

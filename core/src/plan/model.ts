@@ -1,15 +1,19 @@
 import { TISSUES, type TissueId } from '../catalogue/tissues'
 import { candidatesOf, hardBeforeDays, type Candidate } from './candidates'
+import { briefOf, dayPoints } from './brief'
 import {
-  countsForQuality,
-  effectiveSets,
-  keepDose,
-  serves,
+  BLOCKS_A_DAY,
+  DAYS_OFF,
+  EXTENSORS_A_SESSION,
+  LIKES,
+  POINTS,
+  SERVED,
+  sessionBlocks,
   SLOPES,
-  targetOf,
-  trains,
-} from './coverage'
+} from './compose'
+import { effectiveSets } from './coverage'
 import {
+  canExtend,
   extensionDays,
   hardDayLimit,
   loadCap,
@@ -22,7 +26,6 @@ import {
   CLOSE_MIN,
   EARLY_A_DAY,
   FINISHERS_A_DAY,
-  POINTS,
   QUALITIES_A_DAY,
   SAME_BLOCK_A_WEEK,
   SPORT_HARD_DAYS,
@@ -31,8 +34,8 @@ import {
   WARM_UP_MIN,
 } from './practice'
 import { contextOf, type WeekProblem } from './problem'
-import { taperHardBefore } from './rules'
-import { leanOf, outOfPhase, sessionPoints, shares, topQualities } from './score'
+import { standTogether, taperHardBefore } from './rules'
+import { outOfPhase, sessionPoints } from './score'
 import { DAY_NAMES, type Block } from './types'
 
 /**
@@ -60,6 +63,8 @@ export interface Model {
   offset: number
   /** Column of the test day of each day; -1: none. */
   testDay: readonly number[]
+  /** Columns that are 1 where so many of others are, in the order they follow from each other. */
+  helpers: { col: number; at: readonly number[]; need: number }[]
 }
 
 const DAYS = [0, 1, 2, 3, 4, 5, 6] as const
@@ -91,6 +96,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
     rows: [],
     offset: 0,
     testDay: [],
+    helpers: [],
   }
   const col = (cost: number, high = 1, whole = false): number => {
     m.cost.push(cost)
@@ -120,23 +126,24 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
       })
   }
   const all = cs.map((_, i) => i)
-  for (const x of cs) {
-    const eve = x.e.level === 'hard' && (p.frame[x.block.day + 1]?.heavyPull ?? 'none') !== 'none'
+  const brief = briefOf(p)
+  const rated = cs.map((x) => brief.of(x.e))
+  cs.forEach((x, i) =>
     col(
-      x.block.sets * leanOf(x.e, p.wants, terms.settings) +
-        (eve ? POINTS.hardBeforePull : 0) +
-        (x.block.extra && trains(x.e, x.e.primary) ? POINTS.weakerExtra : 0) +
-        (outOfPhase(x.e.id, terms.crush) ? POINTS.crushOutOfPhase * x.block.sets : 0),
+      rated[i]!.block +
+        dayPoints(x.e, brief, x.block.day) +
+        (x.block.extra && !rated[i]!.close ? POINTS.weaker : 0) +
+        (outOfPhase(x.e, terms.crush) ? POINTS.crushOutOfPhase * x.block.sets : 0),
       1,
       true,
-    )
-  }
+    ),
+  )
   cs.forEach((x, i) =>
     x.forbidden.forEach((f) =>
       row(f.rule, `${f.rule} ${x.e.id} ${x.block.day}`, f.says, -Infinity, 0, [i]),
     ),
   )
-  const session = DAYS.map(() => col(sessionPoints(terms.settings)))
+  const session = DAYS.map(() => col(sessionPoints(p.terms.settings)))
   const any = col(0)
   const tests = terms.tests
   const testDay = DAYS.map((d) => (tests && !p.frame[d]!.competition ? col(0, 1, true) : -1))
@@ -144,15 +151,16 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   const test = (d: number): number[] => (testDay[d]! >= 0 ? [testDay[d]!] : [])
   const onDay = by(all, (i) => cs[i]!.block.day)
   const day = (d: number): number[] => onDay.get(d) ?? []
-  const groups = DAYS.map((d) => [...by(day(d), (i) => cs[i]!.e.primary).values()])
+  // The set counts of one exercise on a day: one of them at the most.
+  const groups = DAYS.map((d) => [...by(day(d), (i) => cs[i]!.e.id).values()])
 
   for (const d of DAYS) {
     const name = DAY_NAMES[d]
     for (const g of groups[d]!) {
       row(
         'one_per_quality',
-        'one_per_quality',
-        `${name}: one block of a quality.`,
+        'session',
+        '',
         -Infinity,
         0,
         [...g, session[d]!],
@@ -168,18 +176,34 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
         [...g.map(() => 1), -1],
       )
     }
+    onePerQuality(d)
+    if (canExtend(null, p.frame, d, c)) {
+      const closing = day(d).filter((i) => rated[i]!.extensor)
+      for (const g of groups[d]!)
+        if (!rated[g[0]!]!.extensor)
+          row(
+            'closes',
+            'closes',
+            `${name}: the session ends with the extensors.`,
+            -Infinity,
+            0,
+            [...g, ...closing],
+            [...g.map(() => 1), ...closing.map(() => -1)],
+          )
+    }
+    row(
+      'blocks_day',
+      'blocks_day',
+      `${name}: ${BLOCKS_A_DAY} exercises at the most.`,
+      -Infinity,
+      BLOCKS_A_DAY,
+      day(d),
+    )
     test(d).forEach((t) => {
       row('tests', 'session', '', -Infinity, 0, [t, session[d]!], [1, -1])
       row('extension', 'extension', '', -Infinity, 0, [t, any], [1, -1])
     })
-    row(
-      'qualities_day',
-      'qualities_day',
-      `${name}: three qualities at the most.`,
-      -Infinity,
-      QUALITIES_A_DAY,
-      day(d).filter((i) => cs[i]!.e.primary !== 'finger_ext'),
-    )
+    qualitiesOf(d)
     row(
       'early_day',
       'early_day',
@@ -238,6 +262,43 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
       own.map((i) => cs[i]!.stress[id]!),
     )
     hardDays(id)
+  }
+
+  function qualitiesOf(d: number): void {
+    const used = [...by(day(d), (i) => cs[i]!.e.primary).values()].flatMap((own) => {
+      if (rated[own[0]!]!.extensor) return []
+      const v = col(0)
+      for (const g of by(own, (i) => cs[i]!.e.id).values())
+        row('qualities_day', 'session', '', -Infinity, 0, [v, ...g], [-1, ...g.map(() => 1)])
+      return [v]
+    })
+    row(
+      'qualities_day',
+      'qualities_day',
+      `${DAY_NAMES[d]}: three qualities at the most.`,
+      -Infinity,
+      QUALITIES_A_DAY,
+      used,
+    )
+  }
+
+  function onePerQuality(d: number): void {
+    for (const own of by(day(d), (i) => cs[i]!.e.primary).values()) {
+      const kinds = [...by(own, (i) => cs[i]!.e.id).values()]
+      const says = `${DAY_NAMES[d]}: one block of a quality.`
+      const apart = (a: readonly number[], b: readonly number[]) =>
+        !standTogether(cs[a[0]!]!.e, cs[b[0]!]!.e)
+      if (kinds.every((a, n) => kinds.every((b, k) => k <= n || apart(a, b)))) {
+        row('one_per_quality', 'one_per_quality', says, -Infinity, 1, own)
+        continue
+      }
+      kinds.forEach((a, n) =>
+        kinds.forEach((b, k) => {
+          if (k > n && apart(a, b))
+            row('one_per_quality', 'one_per_quality', says, -Infinity, 1, [...a, ...b])
+        }),
+      )
+    }
   }
 
   function hardDays(id: TissueId): void {
@@ -398,13 +459,48 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   points()
   return m
 
+  /** Something over a limit costs: a column for what is over. */
+  function over(cost: number, most: number, at: number[], values?: number[]): void {
+    if (at.length <= most && !values) return
+    row(
+      'points',
+      'points',
+      '',
+      -Infinity,
+      most,
+      [col(cost, Infinity), ...at],
+      [-1, ...(values ?? at.map(() => 1))],
+    )
+  }
+
+  /** A column that is 1 only if one of these is there. */
+  function there(own: readonly number[], cost = 0): number {
+    const v = col(cost)
+    m.helpers.push({ col: v, at: own, need: 1 })
+    row('points', 'points', '', -Infinity, 0, [v, ...own], [1, ...own.map(() => -1)])
+    return v
+  }
+
+  /** A whole column that is 1 only where at least two of these are. */
+  function two(own: readonly number[], cost = 0): number {
+    const v = col(cost, 1, true)
+    m.helpers.push({ col: v, at: own, need: 2 })
+    row('points', 'points', '', -Infinity, 0, [v, ...own], [2, ...own.map(() => -1)])
+    return v
+  }
+
   function points(): void {
-    const share = shares(p.wants)
-    p.wants.forEach((w, k) => {
-      const own = all.filter((i) => cs[i]!.gives[k]! > 0)
-      if (share[k]! <= 0 || own.length === 0) return
-      const half = targetOf(w) / 2
-      const pieces = SLOPES.map((s) => col((POINTS.coverage * share[k]! * s) / targetOf(w), half))
+    m.offset += POINTS.start
+    // All that is served, in pieces worth less and less.
+    const serve: { at: number[]; by: number[] } = { at: [], by: [] }
+    brief.rows.forEach((r, k) => {
+      const own = all.filter((i) => rated[i]!.shares[k]! > 0)
+      if (r.worth <= 0 || r.aim === 0 || own.length === 0) return
+      const pieces = SLOPES.map(() => col(0, r.aim / 2))
+      SLOPES.forEach((s, n) => {
+        serve.at.push(pieces[n]!)
+        serve.by.push(-(r.worth * s) / r.aim)
+      })
       row(
         'points',
         'points',
@@ -412,47 +508,176 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
         -Infinity,
         0,
         [...pieces, ...own],
-        [...pieces.map(() => 1), ...own.map((i) => -cs[i]!.gives[k]!)],
+        [
+          ...pieces.map(() => 1),
+          ...own.map((i) => -effectiveSets(cs[i]!.block) * rated[i]!.shares[k]!),
+        ],
       )
     })
-    for (const q of topQualities(p.wants)) {
-      const own = all.filter((i) => trains(cs[i]!.e, q))
-      if (own.length > 0)
-        row(
-          'points',
-          'points',
-          '',
-          -Infinity,
-          0,
-          [col(POINTS.frequency, POINTS.frequencyDays), ...own],
-          [1, ...own.map(() => -1)],
-        )
-    }
-    for (const q of topQualities(p.wants)) {
-      const own = all.filter((i) => countsForQuality(cs[i]!.e, q) > 0)
-      const need = keepDose(p.wants, q)
+    const served = SERVED.map((piece, i) =>
+      col(piece.slope, piece.upTo - (i === 0 ? 0 : SERVED[i - 1]!.upTo)),
+    )
+    row(
+      'points',
+      'points',
+      '',
+      -Infinity,
+      0,
+      [...served, ...serve.at],
+      [...served.map(() => 1), ...serve.by],
+    )
+    top()
+    kinds()
+    for (const d of DAYS) sessionsOf(d)
+    likes()
+    rest()
+    if (p.near) nearTo(p.near.blocks, p.near.weight)
+  }
+
+  function top(): void {
+    const good = brief.top.map((k) => all.filter((i) => rated[i]!.good[k]))
+    const looked = good.map((own, n) => {
+      const halves = [col(0, 0.5), col(0, 0.5)]
       row(
         'points',
         'points',
         '',
-        need,
-        Infinity,
-        [col(POINTS.underKeep, need), ...own],
-        [1, ...own.map((i) => effectiveSets(cs[i]!.block) * countsForQuality(cs[i]!.e, q))],
+        -Infinity,
+        0,
+        [...halves, ...own],
+        [
+          brief.topSets,
+          brief.topSets,
+          ...own.map((i) => -rated[i]!.looks[brief.top[n]!]! * effectiveSets(cs[i]!.block)),
+        ],
       )
-    }
-    const kinds = [
-      ...by(
-        all.filter((i) => serves(cs[i]!.e, p.wants, terms.settings)),
-        (i) => cs[i]!.e.id,
-      ).values(),
-    ].map((own) => {
-      const v = col(POINTS.variety)
-      row('points', 'points', '', -Infinity, 0, [v, ...own], [1, ...own.map(() => -1)])
+      const v = col(POINTS.topMore)
+      const first = POINTS.topFirstHalf
+      row('points', 'points', '', -Infinity, 0, [v, ...halves], [1, -2 * first, -2 * (1 - first)])
       return v
     })
-    row('points', 'points', '', -Infinity, POINTS.varietyMost, kinds)
-    if (p.near) nearTo(p.near.blocks, p.near.weight)
+    // The first two count for more: a column for what is up to two.
+    row(
+      'points',
+      'points',
+      '',
+      -Infinity,
+      0,
+      [col(POINTS.top - POINTS.topMore, 2), ...looked],
+      [1, ...looked.map(() => -1)],
+    )
+    if (brief.twoDays) {
+      const twice = good.flatMap((own) => {
+        const onDays = [...by(own, (i) => cs[i]!.block.day).values()]
+        return onDays.length < 2 ? [] : [two(onDays.map((g) => there(g)))]
+      })
+      if (twice.length > 0) there(twice, POINTS.topTwoDays)
+    }
+    const again = (brief.mainTwice ? good : []).flatMap((own) => {
+      const mains = [...by(own, (i) => cs[i]!.e.id).values()].flatMap((g) =>
+        new Set(g.map((i) => cs[i]!.block.day)).size < 2 ? [] : [two(g)],
+      )
+      return mains.length === 0 ? [] : [there(mains)]
+    })
+    if (again.length > 0)
+      row(
+        'points',
+        'points',
+        '',
+        -Infinity,
+        0,
+        [col(POINTS.twice), col(POINTS.twiceMore), ...again],
+        [1, 1, ...again.map(() => -1)],
+      )
+  }
+
+  function kinds(): void {
+    const used = [...by(all, (i) => cs[i]!.e.id).values()].flatMap((own) => {
+      if (rated[own[0]!]!.close) return []
+      const v = col(POINTS.exercise)
+      for (const d of DAYS) {
+        const at = own.filter((i) => cs[i]!.block.day === d)
+        if (at.length > 0)
+          row('points', 'points', '', -Infinity, 0, [v, ...at], [-1, ...at.map(() => 1)])
+      }
+      return [v]
+    })
+    over(POINTS.exerciseOver, brief.exercisesMost, used)
+  }
+
+  function sessionsOf(d: number): void {
+    over(POINTS.blockOver, sessionBlocks(p.frame[d]!.minutes), day(d))
+    over(
+      POINTS.extensorOver,
+      EXTENSORS_A_SESSION,
+      day(d).filter((i) => rated[i]!.extensor),
+    )
+    for (const t of ['finger_flexors', 'thumb'] as const)
+      over(
+        POINTS.maximalOver,
+        brief.maximalMost,
+        day(d).filter((i) => rated[i]!.maximal.includes(t)),
+      )
+    if (brief.kind !== 'contest')
+      over(
+        POINTS.closingOver,
+        2,
+        day(d).filter((i) => rated[i]!.closing),
+      )
+  }
+
+  function likes(): void {
+    for (const l of LIKES) {
+      const used = l.ids.flatMap((id) => {
+        const own = all.filter((i) => cs[i]!.e.id === id)
+        if (own.length === 0) return []
+        const v = col(0)
+        for (const g of by(own, (i) => cs[i]!.block.day).values())
+          row('points', 'points', '', -Infinity, 0, [v, ...g], [-1, ...g.map(() => 1)])
+        return [v]
+      })
+      over(POINTS.duplicate, l.most, used)
+    }
+    const drills = all.filter((i) => rated[i]!.thumbDrill)
+    if (drills.length > 0)
+      over(
+        POINTS.thumbSet,
+        brief.thumbMost,
+        drills,
+        drills.map((i) => cs[i]!.block.sets),
+      )
+  }
+
+  function rest(): void {
+    const off = DAYS.filter((d) => p.frame[d]!.sportLoad <= 1 && !p.frame[d]!.competition).map(
+      (d) => {
+        const v = col(0)
+        for (const g of groups[d]!)
+          if (!rated[g[0]!]!.close) row('points', 'points', '', -Infinity, 1, [v, ...g])
+        return v
+      },
+    )
+    if (off.length > 0)
+      row(
+        'points',
+        'points',
+        '',
+        -Infinity,
+        0,
+        [col(POINTS.dayOff, DAYS_OFF), ...off],
+        [1, ...off.map(() => -1)],
+      )
+    const fingers = DAYS.map((d) => {
+      const own = groups[d]!.filter((g) => rated[g[0]!]!.fingers)
+      if (own.length === 0) return -1
+      const v = col(0)
+      for (const g of own)
+        row('points', 'points', '', -Infinity, 0, [v, ...g], [-1, ...g.map(() => 1)])
+      return v
+    })
+    for (const d of DAYS.slice(1))
+      if (fingers[d]! >= 0 && fingers[d - 1]! >= 0)
+        over(POINTS.fingerEve, 1, [fingers[d]!, fingers[d - 1]!])
   }
 
   function nearTo(blocks: readonly Block[], weight: number): void {

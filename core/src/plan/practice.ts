@@ -54,38 +54,17 @@ export const DELOAD_EACH = 4
  */
 export const PLANNED_FLOOR = 0.9
 /** How much of the price of change a new week pays against the week before. */
-export const NEAR_LAST_WEEK = 0.25
+export const NEAR_LAST_WEEK = 0.6
 export const TAPER_SHARE = 0.5
 /** Days before an event that taper, those on which a hard day is kept, and the most such days. */
 export const TAPER_DAYS = 9
 export const TAPER_HARD = { from: 4, to: 6, days: 1 } as const
-/** Effective sets a week that keep a quality. */
-export const KEEP_SETS = 4
 /** Minutes that a week away leaves of a day with time for grip work. */
 export const AWAY_MIN = 20
 /** A dose of so many sets is of very short holds and counts half. */
 export const SHORT_SETS = 8
 /** Days of wrist extension where it is done short and often. */
 export const OFTEN_DAYS = 5
-/** Points of a week's plan beside coverage, which is worth 100 in full. */
-export const POINTS = {
-  coverage: 100,
-  /** A day of a top quality, up to so many days, for so many qualities. */
-  frequency: 2,
-  frequencyDays: 2,
-  frequencyTop: 4,
-  /** An effective set of a top quality under what keeps it. */
-  underKeep: -12,
-  session: -1,
-  lightDay: 0.5,
-  variety: 0.5,
-  varietyMost: 6,
-  crushOutOfPhase: -0.5,
-  hardBeforePull: -1,
-  weakerExtra: 0.4,
-  changedBlock: -1,
-  changedSet: -0.2,
-} as const
 /** Share of a best single lift a set is done with, by aim, where no hold time says it. */
 export const LOAD_SHARE = {
   max: 0.9,
@@ -102,7 +81,5 @@ export const HOLD_MARGIN = 1.25
 /** Minutes kept for warm-up and closing in every session. */
 export const WARM_UP_MIN = 5
 export const CLOSE_MIN = 2
-/** Effective sets a week aimed at, by importance in the sport. */
-export const WEEKLY_SETS = [0, 0, 2, 4, 6, 8] as const
 /** Seconds a repetition, metre or trip takes. */
 export const SECONDS_EACH = { s: 1, reps: 3, m: 1.2, trips: 30 } as const

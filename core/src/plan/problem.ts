@@ -6,7 +6,7 @@ import type { LocalDate } from '../units/dates'
 import type { Want } from './coverage'
 import { kitsOf } from './kit'
 import { settingsFor } from './schools'
-import type { PlanContext } from './situation'
+import type { PlanContext, Who } from './situation'
 import type { Block, DayFrame, Place, WeekTerms } from './types'
 
 /**
@@ -29,6 +29,8 @@ export interface WeekProblem {
   /** Hand load of the reference week; null: none on record. */
   lastLoad: number | null
   terms: WeekTerms
+  /** Whose week it is, where that is known. */
+  who?: Who | undefined
   /** A plan to stay near to: the one being changed (weight 1) or last week's (less); null: none. */
   near: { blocks: readonly Block[]; weight: number } | null
 }
@@ -40,6 +42,7 @@ export const contextOf = (p: WeekProblem): PlanContext => ({
   hardBefore: p.hardBefore,
   lastLoad: p.lastLoad,
   terms: { ...p.terms, settings: settingsFor(p.terms.settings, p.wants, p.frame) },
+  who: p.who,
 })
 
 const isObject = (v: unknown): v is Record<string, unknown> =>

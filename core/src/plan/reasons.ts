@@ -1,70 +1,92 @@
 import { exerciseById } from '../catalogue/exercises'
 import { qualityById, type QualityId } from '../catalogue/qualities'
-import { counts, covered, effectiveSets, targetOf, weakerOf, worthOf, type Want } from './coverage'
+import { effectiveSets, weakerOf, type Want } from './coverage'
+import { briefOf, ratingIn, served, type BriefRow } from './brief'
+import { mainOf } from './faults'
 import type { WeekProblem } from './problem'
-import { settingsFor, type Settings } from './schools'
-import { shares } from './score'
 import type { Block, WeekPlan } from './types'
 
 const EXTENSORS: Partial<Record<QualityId, string>> = {
-  finger_ext: 'Opening the hand balances the forearm: two days a week in every plan.',
-  wrist_ext:
-    'The wrist extensors hold the wrist where grip is strongest: two days a week in every plan.',
+  finger_ext: 'Opens the hand again and closes the session.',
+  wrist_ext: 'Keeps the wrist that carries the grip: twice a week in every plan.',
 }
 
-/** The want a block gives most to in this plan: what would be lost without it. Null: none. */
-export function leadWant(
-  block: Block,
-  blocks: readonly Block[],
-  wants: readonly Want[],
-  settings: Settings,
-): Want | null {
+export interface Served {
+  row: BriefRow
+  /** Sets the week gives it. */
+  sets: number
+  /** Points lost without the block. */
+  points: number
+}
+
+/** The quality a block gives most to in this plan: what would be lost without it. Null: none. */
+export function leadRow(block: Block, blocks: readonly Block[], p: WeekProblem): Served | null {
+  const brief = briefOf(p)
   const e = exerciseById(block.exerciseId)
   if (!e) return null
-  const share = shares(wants)
-  const lost = wants.map((w, i) => {
-    const [all, own] = [covered(blocks, w, settings), effectiveSets(block) * counts(e, w, settings)]
-    return { w, points: share[i]! * (worthOf(all, targetOf(w)) - worthOf(all - own, targetOf(w))) }
+  const all = brief.rows.map((row, k): Served => {
+    const sets = blocks.reduce((a, b) => {
+      const x = exerciseById(b.exerciseId)
+      return x ? a + effectiveSets(b) * brief.of(x).shares[k]! : a
+    }, 0)
+    const own = effectiveSets(block) * brief.of(e).shares[k]!
+    return { row, sets, points: row.worth * (served(sets, row.aim) - served(sets - own, row.aim)) }
   })
-  return lost.filter((l) => l.points > 1e-9).sort((a, b) => b.points - a.points)[0]?.w ?? null
+  return all.filter((x) => x.points > 1e-9).sort((a, b) => b.points - a.points)[0] ?? null
 }
 
-/** Why a block stands in the plan, in one line; also whose hand leads and which is held. */
-export function whyHere(
-  block: Block,
-  blocks: readonly Block[],
-  wants: readonly Want[],
-  settings: Settings,
-): string {
+/** The want behind a row, the heaviest. */
+export const wantOf = (row: BriefRow, wants: readonly Want[]): Want | null =>
+  [...wants].filter((w) => w.quality === row.quality).sort((a, b) => b.priority - a.priority)[0] ??
+  null
+
+const TIER_SAYS = {
+  staple: 'what most coaches put first for it',
+  good: 'a good choice for it',
+  accessory: 'a help for it',
+  rare: 'rarely used for it',
+} as const
+
+/** Why a block stands in the plan, in a coach's words; also whose hand leads and which is held. */
+export function whyHere(block: Block, blocks: readonly Block[], p: WeekProblem): string {
   const e = exerciseById(block.exerciseId)!
-  const want = leadWant(block, blocks, wants, settings)
+  const brief = briefOf(p)
+  const lead = leadRow(block, blocks, p)
   const extensor = EXTENSORS[e.primary as QualityId]
-  const through =
-    want && e.primary !== want.quality && e.primary !== null && e.primary !== 'day'
-      ? ` (also through ${qualityById(e.primary).name.toLowerCase()})`
-      : ''
-  const main = want
-    ? `${qualityById(want.quality).name}${through}: ${want.why}; ${Math.round(covered(blocks, want, settings))} of ${targetOf(want)} sets a week.`
-    : (extensor ?? 'Chosen by the coach.')
+  const main = mainOf(
+    blocks.filter((b) => b.day === block.day),
+    brief,
+  )
+  const rating = lead && ratingIn(brief, lead.row.quality, e.id)
+  const want = lead && wantOf(lead.row, p.wants)
+  const twice = new Set(blocks.filter((b) => b.exerciseId === block.exerciseId).map((b) => b.day))
+  const text = lead
+    ? `${qualityById(lead.row.quality).name}: ${rating ? TIER_SAYS[rating.tier] : 'serves it'}; ${want ? want.why : `weight ${lead.row.imp} of 5`}.${
+        main === block || main?.id === block.id
+          ? ` The main exercise of the day${twice.size > 1 ? ', the same on two days' : ''}.`
+          : ''
+      }`
+    : extensor
+      ? ''
+      : 'Chosen by the coach.'
   const held =
     e.hands === 'each' && block.hands.length === 1
       ? ` Only the ${block.hands[0]} hand: the other is held by a caution.`
       : ''
-  const lead = weakerOf(e, wants)
+  const hand = weakerOf(e, p.wants)
   const weaker =
-    lead && block.hands.length === 2 && block.hands[0] === lead
-      ? ` The ${lead} hand leads${block.extra ? ' and gets one set more' : ''}: its lean is acted on.`
+    hand && block.hands.length === 2 && block.hands[0] === hand
+      ? ` The ${hand} hand leads${block.extra ? ' and gets one set more' : ''}: its lean is acted on.`
       : ''
-  return `${extensor && want ? `${extensor} ` : ''}${main}${held}${weaker}`
+  return `${extensor ? `${extensor} ` : ''}${text}${held}${weaker}`.trim()
 }
 
 /** A plan with its reasons written out; those the coach wrote stay. */
 export function inWords(plan: WeekPlan, p: WeekProblem): WeekPlan {
-  const settings = settingsFor(p.terms.settings, p.wants, p.frame)
   return {
     ...plan,
     blocks: plan.blocks.map((b) =>
-      b.reason !== '' ? b : { ...b, reason: whyHere(b, plan.blocks, p.wants, settings) },
+      b.reason !== '' ? b : { ...b, reason: whyHere(b, plan.blocks, p) },
     ),
   }
 }

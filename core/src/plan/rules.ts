@@ -5,6 +5,7 @@ import { findingLine } from '../safety/words'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { kitFor } from './kit'
 import {
+  canExtend,
   eventGap,
   extensionDays,
   hardDayLimit,
@@ -26,6 +27,8 @@ import {
   TAPER_HARD,
   TISSUE_BUDGET,
 } from './practice'
+import { BLOCKS_A_DAY, OPPOSITES, THUMB_DRILLS } from './compose'
+import { outOfPlace, type OutOfPlace } from './place'
 import { termsOf, type PlanContext } from './situation'
 import { handLoad, sessionMinutes, setsOf } from './time'
 import { DAY_NAMES, type Block, type WeekPlan } from './types'
@@ -117,6 +120,26 @@ export function taperHardBefore(weekStart: LocalDate, c: PlanContext): number {
   const on = new Set(c.hardBefore.map((h) => h.on))
   return [...on].filter((d) => taperHardOn(weekStart, daysBetween(weekStart, d), termsOf(c))).length
 }
+
+/** Whether two exercises of one quality are one choice on a day. */
+export const standTogether = (a: Exercise, b: Exercise): boolean =>
+  THUMB_DRILLS.includes(a.id) !== THUMB_DRILLS.includes(b.id) ||
+  OPPOSITES.some((o) => o.includes(a.id) && o.includes(b.id) && a.id !== b.id)
+
+const PLACE_RULES: readonly (readonly [OutOfPlace['rule'], string])[] = [
+  ['deload_same', 'A deload holds exercises of the last ordinary week only.'],
+  ['event_known', 'Before an event only what was done in the last three weeks.'],
+  [
+    'event_quiet',
+    'Quiet hands before an event: two days of warm-up and extensors, three without load on the skin.',
+  ],
+  [
+    'novice',
+    'Beginners: nothing hard or maximal, no edges in rounds, no claw work, no catching under load.',
+  ],
+  ['young', 'Under 18: no loaded or repeated edges, light wrist flexion.'],
+  ['return_easy', 'Back after a layoff: two weeks without hard work.'],
+]
 
 /** The hard rules of a week, each on its own: common practice, no source. */
 export const RULES: readonly Rule[] = [
@@ -326,23 +349,54 @@ export const RULES: readonly Rule[] = [
   {
     id: 'one_per_quality',
     kind: 'practice',
-    says: 'One block of a quality a day.',
+    says: 'One block of a quality a day; two ways of one joint, or a thumb drill after a pinch, are one.',
     check: (s) =>
       days.flatMap((d) =>
-        s.byDay[d]!.filter(
-          (i, n, all) =>
-            i.e.primary !== null && all.findIndex((x) => x.e.primary === i.e.primary) !== n,
+        s.byDay[d]!.filter((i, n, all) =>
+          all.some((x, k) => k < n && x.e.primary === i.e.primary && !standTogether(x.e, i.e)),
         ).map((i) =>
           found(`${DAY_NAMES[d]}: a second block for the same quality (${i.e.name})`, d, [i]),
         ),
       ),
   },
   overDay(
+    'blocks_day',
+    'practice',
+    `${BLOCKS_A_DAY} exercises a session`,
+    BLOCKS_A_DAY,
+    (items) => items,
+  ),
+  {
+    id: 'closes',
+    kind: 'practice',
+    says: 'Every session ends with the extensors, where they can be worked.',
+    check: (s) =>
+      days.flatMap((d) =>
+        s.byDay[d]!.length > 0 &&
+        !s.byDay[d]!.some((i) => i.e.primary === 'wrist_ext' || i.e.primary === 'finger_ext') &&
+        canExtend(null, s.plan.frame, d, s.context)
+          ? [found(`${DAY_NAMES[d]}: nothing opens the hand at the end`, d, s.byDay[d]!)]
+          : [],
+      ),
+  },
+  ...PLACE_RULES.map(([id, says]): Rule => ({
+    id,
+    kind: 'practice',
+    says,
+    check: (s) =>
+      s.items.flatMap((i) =>
+        outOfPlace(i.e, i.block.day, i.block.sets, s.plan.weekStart, s.context)
+          .filter((x) => x.rule === id)
+          .map((x) => found(x.says, i.block.day, [i])),
+      ),
+  })),
+  overDay(
     'qualities_day',
     'practice',
-    'three qualities a day, finger extension apart',
+    'three qualities a day, the extensors apart',
     QUALITIES_A_DAY,
-    (items) => firstOf(items.filter((i) => i.e.primary !== 'finger_ext')),
+    (items) =>
+      firstOf(items.filter((i) => i.e.primary !== 'finger_ext' && i.e.primary !== 'wrist_ext')),
   ),
   overDay('early_day', 'practice', 'two blocks that need fresh hands a day', EARLY_A_DAY, (items) =>
     items.filter((i) => i.e.position === 'early'),
@@ -353,7 +407,10 @@ export const RULES: readonly Rule[] = [
   ...(['wrist_ext', 'finger_ext'] as const).map((q): Rule => ({
     id: `${q}_twice`,
     kind: 'practice',
-    says: q === 'wrist_ext' ? 'Wrist extension on two days.' : 'Finger extension on two days.',
+    says:
+      q === 'wrist_ext'
+        ? 'Wrist extension on two days, one in the week of an event or away.'
+        : 'Finger extension on two days, one in the week of an event or away.',
     check: (s) => {
       const on = days.filter((d) => s.byDay[d]!.some((i) => i.e.primary === q)).length
       const need = extensionDays(q, s.plan.frame, s.context)

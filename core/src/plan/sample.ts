@@ -9,6 +9,7 @@ import { seeded } from '../units/seeded'
 import { awayFrame, type BlockProblem } from './block'
 import type { Want } from './coverage'
 import type { WeekProblem } from './problem'
+import { NOBODY } from './situation'
 import { EMPTY_DAY, PLAIN_TERMS, type DayFrame, type Pin, type Place } from './types'
 
 /** Problems drawn by a seed, to check the planner with. */
@@ -55,6 +56,12 @@ export function wantsOfSport(sportId: string, r: () => number): Want[] {
   )
 }
 
+/** A trained athlete of a sport. */
+const ofSport = (sportId: string, r: () => number) => ({
+  wants: wantsOfSport(sportId, r),
+  who: { ...NOBODY, sports: [sportId], level: 'trained' as const },
+})
+
 function days(r: () => number): DayFrame[] {
   const open = 2 + Math.floor(r() * 4)
   const order = [0, 1, 2, 3, 4, 5, 6].sort(() => r() - 0.5).slice(0, open)
@@ -84,7 +91,7 @@ export function sampleWeek(seed: number): WeekProblem {
   return {
     weekStart: START,
     frame,
-    wants: wantsOfSport(one(r, SPORTS).id, r),
+    ...ofSport(one(r, SPORTS).id, r),
     units: UNITS(r),
     facts: {
       ...WELL,
@@ -142,7 +149,7 @@ export function smallWeek(seed: number): WeekProblem {
   )
   const library = [...works]
     .sort(() => r() - 0.5)
-    .slice(0, 4)
+    .slice(0, 3)
     .map((e) => e.id)
     .concat(r() < 0.7 ? ['ext_band', 'wrist_iso'] : [one(r, works).id, 'ext_band'])
   const wants = [...new Set(library.map((id) => works.find((e) => e.id === id)!.primary))].flatMap(
@@ -166,7 +173,7 @@ export function smallWeek(seed: number): WeekProblem {
     units: IMPLEMENTS.map((k) => ({ kind: k.id, place: 'hall' as const })),
     frame: [0, 1, 2, 3, 4, 5, 6].map((d): DayFrame => ({
       ...EMPTY_DAY,
-      minutes: on.includes(d) ? one(r, [18, 22, 26]) : 0,
+      minutes: on.includes(d) ? one(r, [16, 19, 22]) : 0,
       sportLoad: one(r, [0, 0, 1, 3] as const),
       heavyPull: r() < 0.1 ? 'after' : r() < 0.1 ? 'before' : 'none',
       competition: r() < 0.04,
@@ -248,7 +255,7 @@ export function sampleBlock(sportId: string, seed: number): BlockProblem {
     start: START,
     weeks: 12,
     frame,
-    wants: wantsOfSport(sportId, r),
+    ...ofSport(sportId, r),
     facts: WELL,
     units: IMPLEMENTS.flatMap((k) => [{ kind: k.id, place: 'hall' as const }]),
     settings: {},
@@ -289,15 +296,13 @@ export function schoolWeek(
   const quality = about[schoolId]
   // A sport in which both ways are open: where thick handles or combined work are the sport itself
   // there is nothing to choose.
-  const base = wantsOfSport(
-    one(
-      r,
-      schoolId === 'thick' || schoolId === 'isolate_combine'
-        ? (['grappler_jacket', 'obstacle_racer'] as const)
-        : (['grappler_jacket', 'obstacle_racer', 'carry_strength', 'thrower_hammer'] as const),
-    ),
+  const sportId = one(
     r,
-  ).filter((w) => schoolId !== 'thick' || w.quality !== 'thick')
+    schoolId === 'thick' || schoolId === 'isolate_combine'
+      ? (['grappler_jacket', 'obstacle_racer'] as const)
+      : (['grappler_jacket', 'obstacle_racer', 'carry_strength', 'thrower_hammer'] as const),
+  )
+  const base = wantsOfSport(sportId, r).filter((w) => schoolId !== 'thick' || w.quality !== 'thick')
   const wants = quality
     ? [
         ...base.filter((w) => w.quality !== quality),
@@ -370,6 +375,7 @@ export function schoolWeek(
     weekStart: START,
     frame,
     wants,
+    who: { ...NOBODY, sports: [sportId], level: 'trained' },
     facts: WELL,
     units: IMPLEMENTS.map((k) => ({ kind: k.id, place: 'hall' as const })),
     hardBefore: [],

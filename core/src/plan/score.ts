@@ -1,31 +1,35 @@
-import { exerciseById, type Exercise } from '../catalogue/exercises'
-import type { QualityId } from '../catalogue/qualities'
+import type { Exercise } from '../catalogue/exercises'
 import {
-  covered,
-  keepDose,
-  serves,
-  setsOfQuality,
-  targetOf,
-  trains,
-  worthOf,
-  type Want,
-} from './coverage'
-import { POINTS } from './practice'
+  briefOf,
+  dayPoints,
+  exerciseOf,
+  served,
+  servedInAll,
+  type Brief,
+  type Rated,
+} from './brief'
+import { DAYS_OFF, EXTENSORS_A_SESSION, LIKES, POINTS, sessionBlocks } from './compose'
+import { effectiveSets } from './coverage'
+import { doseFaults, orderFaults } from './faults'
 import type { WeekProblem } from './problem'
-import { schoolPoints, settingsFor, type Settings } from './schools'
+import type { Settings } from './schools'
 import type { Block, WeekPlan, WeekTerms } from './types'
 
 export const PARTS = [
-  { id: 'coverage', name: 'Coverage of what the sport asks' },
-  { id: 'frequency', name: 'Top qualities on two days' },
-  { id: 'keep', name: 'Top qualities under what keeps them' },
+  { id: 'start', name: 'A week to start from' },
+  { id: 'serve', name: 'What the sport asks, by exercises coaches put first' },
+  { id: 'top', name: 'The top qualities have their sets' },
+  { id: 'twice', name: 'The same main exercise on two days' },
+  { id: 'choice', name: 'Exercises few coaches would choose here' },
+  { id: 'few', name: 'Few exercises' },
+  { id: 'spread', name: 'Maximal and closing work spread out' },
+  { id: 'likes', name: 'Near duplicates' },
+  { id: 'days', name: 'On the right days of sport, pull and rest' },
   { id: 'sessions', name: 'Sessions' },
-  { id: 'variety', name: 'Variety' },
   { id: 'phase', name: 'Hold and repetition weeks of closing force' },
-  { id: 'schools', name: "The coach's schools" },
-  { id: 'pull_eve', name: 'Hard work on the eve of a heavy pull' },
   { id: 'weaker', name: 'A set more for the weaker hand' },
   { id: 'near', name: 'Staying near the plan before' },
+  { id: 'order', name: 'Order and sets of a session' },
 ] as const
 export type PartId = (typeof PARTS)[number]['id']
 
@@ -34,44 +38,15 @@ export interface Score {
   parts: Record<PartId, number>
 }
 
-/** Share of each want in the whole, adding to 1; 0 for those without a target. */
-export function shares(wants: readonly Want[]): number[] {
-  const p = wants.map((w) => (targetOf(w) > 0 ? Math.max(0, w.priority) : 0))
-  const all = p.reduce((a, b) => a + b, 0)
-  return p.map((x) => (all > 0 ? x / all : 0))
-}
-
-/** The qualities whose days count for frequency, by priority. */
-export function topQualities(wants: readonly Want[]): QualityId[] {
-  const sum = new Map<QualityId, number>()
-  for (const w of wants)
-    if (targetOf(w) > 0 && w.priority > 0)
-      sum.set(w.quality, (sum.get(w.quality) ?? 0) + w.priority)
-  return [...sum]
-    .sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))
-    .slice(0, POINTS.frequencyTop)
-    .map(([q]) => q)
-}
-
 /**
  * A closing-force block in the wrong week: holds in a week of repetitions, or the other way round.
  */
-export function outOfPhase(exerciseId: string, crush: WeekTerms['crush']): boolean {
-  const e = exerciseById(exerciseId)
+export function outOfPhase(e: Exercise, crush: WeekTerms['crush']): boolean {
   return (
-    e?.primary === 'crush' &&
+    e.primary === 'crush' &&
     crush !== null &&
     (crush === 'hold' ? e.mode === 'reps' : e.mode === 'hold')
   )
-}
-
-/**
- * Points a set gets from the schools chosen; what serves nothing wanted is not leant to, only away
- * from.
- */
-export const leanOf = (e: Exercise, wants: readonly Want[], settings: Settings): number => {
-  const points = schoolPoints(e, settings)
-  return points > 0 && !serves(e, wants, settings) ? 0 : points
 }
 
 /** Points of a day with hand work. */
@@ -98,75 +73,179 @@ export function changeCost(now: readonly Block[], before: readonly Block[]): num
   return cost
 }
 
-/**
- * Points of a plan by part; about 100 is everything covered. Says nothing of rules: that is the
- * validator's.
- */
-export function scorePlan(plan: Pick<WeekPlan, 'blocks' | 'testDay'>, p: WeekProblem): Score {
-  const settings = settingsFor(p.terms.settings, p.wants, p.frame)
-  const { blocks } = plan
-  const of = (b: Block) => exerciseById(b.exerciseId)
-  const share = shares(p.wants)
-  const sum = (f: (b: Block) => number): number => blocks.reduce((a, b) => a + f(b), 0)
-  const days = (q: QualityId): number =>
-    new Set(
-      blocks
-        .filter((b) => {
-          const e = of(b)
-          return e && trains(e, q)
-        })
-        .map((b) => b.day),
-    ).size
-  const sessions = new Set([
-    ...blocks.map((b) => b.day),
-    ...((plan.testDay ?? null) === null ? [] : [plan.testDay!]),
-  ]).size
-  const parts: Score['parts'] = {
-    coverage: p.wants.reduce(
-      (a, w, i) =>
-        a +
-        (share[i]! > 0
-          ? POINTS.coverage * share[i]! * worthOf(covered(blocks, w, settings), targetOf(w))
-          : 0),
-      0,
-    ),
-    frequency: topQualities(p.wants).reduce(
-      (a, q) => a + POINTS.frequency * Math.min(POINTS.frequencyDays, days(q)),
-      0,
-    ),
-    keep: topQualities(p.wants).reduce(
-      (a, q) => a + POINTS.underKeep * Math.max(0, keepDose(p.wants, q) - setsOfQuality(blocks, q)),
-      0,
-    ),
-    sessions: sessionPoints(settings) * sessions,
-    variety:
-      POINTS.variety *
-      Math.min(
-        POINTS.varietyMost,
-        new Set(
-          blocks.flatMap((b) => {
-            const e = of(b)
-            return e && serves(e, p.wants, settings) ? [e.id] : []
-          }),
-        ).size,
-      ),
-    phase: sum((b) =>
-      outOfPhase(b.exerciseId, p.terms.crush) ? POINTS.crushOutOfPhase * b.sets : 0,
-    ),
-    schools: sum((b) => {
-      const e = of(b)
-      return e ? b.sets * leanOf(e, p.wants, settings) : 0
-    }),
-    pull_eve: sum((b) =>
-      of(b)?.level === 'hard' && (p.frame[b.day + 1]?.heavyPull ?? 'none') !== 'none'
-        ? POINTS.hardBeforePull
-        : 0,
-    ),
-    weaker: sum((b) => {
-      const e = of(b)
-      return e && b.extra && trains(e, e.primary) ? POINTS.weakerExtra : 0
-    }),
-    near: p.near === null ? 0 : p.near.weight * changeCost(blocks, p.near.blocks),
+interface Item {
+  block: Block
+  e: Exercise
+  r: Rated
+  sets: number
+}
+type Days = readonly (readonly Item[])[]
+
+/** Points of top qualities looked after, each 0 to 1: the first two count most. */
+function topPoints(looked: readonly number[]): number {
+  let all = 0
+  for (const x of looked) all += x
+  return POINTS.top * Math.min(2, all) + POINTS.topMore * Math.max(0, all - 2)
+}
+
+const over = (n: number, most: number): number => Math.max(0, n - most)
+function count<T>(items: readonly T[], of: (x: T) => boolean): number {
+  let n = 0
+  for (const x of items) if (of(x)) n++
+  return n
+}
+const WEEK = [0, 1, 2, 3, 4, 5, 6]
+
+function top(items: readonly Item[], b: Brief): number {
+  const first = POINTS.topFirstHalf
+  let twoDays = false
+  const looked = b.top.map((row) => {
+    let sets = 0
+    const days = new Set<number>()
+    for (const x of items)
+      if (x.r.good[row]) {
+        sets += x.r.looks[row]! * x.sets
+        days.add(x.block.day)
+      }
+    twoDays ||= days.size >= 2
+    const part = Math.min(1, sets / b.topSets)
+    return 2 * first * Math.min(0.5, part) + 2 * (1 - first) * Math.max(0, part - 0.5)
+  })
+  return topPoints(looked) + (b.twoDays && twoDays ? POINTS.topTwoDays : 0)
+}
+
+/** Top qualities whose main exercise stands on two days; the first two count. */
+function twice(items: readonly Item[], b: Brief): number {
+  if (!b.mainTwice) return 0
+  const again = items.filter((x) =>
+    items.some((y) => y.e.id === x.e.id && y.block.day !== x.block.day),
+  )
+  const rows = count(b.top, (row) => again.some((x) => x.r.good[row]!))
+  return POINTS.twice * Math.min(1, rows) + POINTS.twiceMore * Math.min(1, over(rows, 1))
+}
+
+function few(items: readonly Item[], days: Days, b: Brief, p: WeekProblem): number {
+  const kinds = new Set<string>()
+  for (const x of items) if (!x.r.close) kinds.add(x.e.id)
+  let sessions = 0
+  days.forEach((own, d) => {
+    sessions +=
+      POINTS.blockOver * over(own.length, sessionBlocks(p.frame[d]!.minutes)) +
+      POINTS.extensorOver *
+        over(
+          count(own, (x) => x.r.extensor),
+          EXTENSORS_A_SESSION,
+        )
+  })
+  return (
+    POINTS.exercise * kinds.size +
+    POINTS.exerciseOver * over(kinds.size, b.exercisesMost) +
+    sessions
+  )
+}
+
+function spread(days: Days, b: Brief): number {
+  let points = 0
+  for (const own of days) {
+    if (own.length < 2) continue
+    for (const t of ['finger_flexors', 'thumb'] as const)
+      points +=
+        POINTS.maximalOver *
+        over(
+          count(own, (x) => x.r.maximal.includes(t)),
+          b.maximalMost,
+        )
+    if (b.kind !== 'contest')
+      points +=
+        POINTS.closingOver *
+        over(
+          count(own, (x) => x.r.closing),
+          2,
+        )
   }
-  return { total: Object.values(parts).reduce((a, b) => a + b, 0), parts }
+  return points
+}
+
+function likes(items: readonly Item[], b: Brief): number {
+  const ids = new Set(items.map((x) => x.e.id))
+  let thumb = 0
+  for (const x of items) if (x.r.thumbDrill) thumb += x.block.sets
+  let points = POINTS.thumbSet * over(thumb, b.thumbMost)
+  for (const l of LIKES)
+    points +=
+      POINTS.duplicate *
+      over(
+        count(l.ids, (id) => ids.has(id)),
+        l.most,
+      )
+  return points
+}
+
+function days(items: readonly Item[], week: Days, b: Brief, p: WeekProblem): number {
+  const fingers = week.map((own) => own.some((x) => x.r.fingers))
+  const off = count(
+    WEEK,
+    (d) =>
+      p.frame[d]!.sportLoad <= 1 && !p.frame[d]!.competition && week[d]!.every((x) => x.r.close),
+  )
+  let points = POINTS.dayOff * Math.min(DAYS_OFF, off)
+  for (let d = 1; d < 7; d++) if (fingers[d]! && fingers[d - 1]!) points += POINTS.fingerEve
+  for (const x of items) points += dayPoints(x.e, b, x.block.day)
+  return points
+}
+
+function serve(items: readonly Item[], b: Brief): number {
+  let sum = 0
+  b.rows.forEach((r, i) => {
+    let sets = 0
+    for (const x of items) sets += x.sets * x.r.shares[i]!
+    if (sets > 0) sum += r.worth * served(sets, r.aim)
+  })
+  return servedInAll(sum)
+}
+
+/**
+ * Points of a plan by part. Says nothing of rules: that is the validator's. `asWritten`: blocks
+ * stand in the order they are done; else they are put in order first. Figures are practice
+ * estimates (compose.ts), no source.
+ */
+export function scorePlan(
+  plan: Pick<WeekPlan, 'blocks' | 'testDay'>,
+  p: WeekProblem,
+  asWritten = false,
+): Score {
+  const b = briefOf(p)
+  const items: Item[] = []
+  const week: Item[][] = WEEK.map(() => [])
+  for (const block of plan.blocks) {
+    const e = exerciseOf(block)
+    if (!e) continue
+    const item = { block, e, r: b.of(e), sets: effectiveSets(block) }
+    items.push(item)
+    week[block.day]!.push(item)
+  }
+  const sum = (f: (x: Item) => number): number => {
+    let a = 0
+    for (const x of items) a += f(x)
+    return a
+  }
+  const test = plan.testDay ?? null
+  const sessions = count(WEEK, (d) => week[d]!.length > 0 || d === test)
+  const parts: Score['parts'] = {
+    start: POINTS.start,
+    serve: serve(items, b),
+    top: top(items, b),
+    twice: twice(items, b),
+    choice: sum((x) => x.r.block),
+    few: few(items, week, b, p),
+    spread: spread(week, b),
+    likes: likes(items, b),
+    days: days(items, week, b, p),
+    sessions: sessionPoints(p.terms.settings) * sessions,
+    phase: sum((x) => (outOfPhase(x.e, p.terms.crush) ? POINTS.crushOutOfPhase * x.block.sets : 0)),
+    weaker: sum((x) => (x.block.extra && !x.r.close ? POINTS.weaker : 0)),
+    near: p.near === null ? 0 : p.near.weight * changeCost(plan.blocks, p.near.blocks),
+    order: (asWritten ? orderFaults(plan.blocks, b) : 0) + doseFaults(week, b),
+  }
+  return { total: Object.values(parts).reduce((a, x) => a + x, 0), parts }
 }

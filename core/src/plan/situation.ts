@@ -2,7 +2,33 @@ import type { TissueId } from '../catalogue/tissues'
 import type { Judge } from '../safety/judge'
 import type { LocalDate } from '../units/dates'
 import type { Kits } from './kit'
-import { PLAIN_TERMS, type WeekTerms } from './types'
+import type { OwnTier } from '../catalogue/tiers'
+import type { LevelId } from '../intake/record'
+import { PLAIN_TERMS, type Block, type WeekTerms } from './types'
+
+/** Whose week it is, as far as it shapes what a coach would write. */
+export interface Who {
+  /** Sports the exercises are rated for; empty: what most sports say. */
+  sports: readonly string[]
+  /** Null: not known. */
+  level: LevelId | null
+  /** The hall's own ratings. */
+  tiers: readonly OwnTier[]
+  /** Blocks of the last ordinary week: what a lighter week keeps of. Null: none known. */
+  last: readonly Block[] | null
+  /** Exercises of the last three weeks: before an event nothing else. Null: not known. */
+  practised: readonly string[] | null
+  /** The hands were flat twice in a row: less than last week. */
+  flat: boolean
+}
+export const NOBODY: Who = {
+  sports: [],
+  level: null,
+  tiers: [],
+  last: null,
+  practised: null,
+  flat: false,
+}
 
 /** What a week is judged by beside itself. */
 export interface PlanContext {
@@ -14,6 +40,9 @@ export interface PlanContext {
   lastLoad: number | null
   /** Absent: an ordinary week without wishes. */
   terms?: WeekTerms
+  /** Absent: nobody in particular. */
+  who?: Who | undefined
 }
 
+export const whoOf = (c: { who?: Who | undefined }): Who => c.who ?? NOBODY
 export const termsOf = (c: PlanContext): WeekTerms => c.terms ?? PLAIN_TERMS

@@ -3,7 +3,9 @@ import { indexOfBlock } from './candidates'
 import { buildModel, type Model } from './model'
 import type { WeekProblem } from './problem'
 import type { Block, WeekPlan } from './types'
+import { withLeads } from './draft'
 import { inWords } from './reasons'
+import { scorePlan } from './score'
 
 /** Stops by gap and by iterations, never by the clock: that is what makes a plan the same twice. */
 export interface SolveOptions {
@@ -31,6 +33,8 @@ export type Solved =
       ok: true
       plan: WeekPlan
       points: number
+      /** Points as the model counted them: as many, or less where the search ended early. */
+      counted: number
       bound: number
       /** Share of the bound, 0 to 1. */ gap: number
       proven: boolean
@@ -87,6 +91,7 @@ export function valuesOf(m: Model, plan: Start): Float64Array {
   }
   const day = plan.testDay ?? null
   if (day !== null && m.testDay[day]! >= 0) x[m.testDay[day]!] = 1
+  for (const h of m.helpers) x[h.col] = h.at.reduce((a, i) => a + x[i]!, 0) >= h.need ? 1 : 0
   return x
 }
 
@@ -104,10 +109,13 @@ export function planOf(
     ...b,
     id: known.find((k) => k.day === b.day && k.exerciseId === b.exerciseId)?.id ?? newId(),
   }))
-  return inWords(
-    { weekStart: p.weekStart, frame: p.frame, blocks, testDay: testDay < 0 ? null : testDay },
-    p,
-  )
+  const week = {
+    weekStart: p.weekStart,
+    frame: p.frame,
+    blocks,
+    testDay: testDay < 0 ? null : testDay,
+  }
+  return inWords(withLeads(week, p), p)
 }
 
 /**
@@ -163,14 +171,18 @@ export function solveWeek(highs: Highs, p: WeekProblem, o: SolveOptions = {}): S
     if (status === modelStatus.infeasible || status === modelStatus.unboundedOrInfeasible)
       return { ok: false, reason: 'infeasible' }
     const x = model.getSolution().colValue
-    const points = model.getObjectiveValue()
+    const counted = model.getObjectiveValue()
     // A stop without a plan gives a vector of nothing: it is no plan.
-    if (!Number.isFinite(points) || x.length === 0 || m.rows.some((r) => !kept(r, x)))
+    if (!Number.isFinite(counted) || x.length === 0 || m.rows.some((r) => !kept(r, x)))
       return { ok: false, reason: 'stopped-without-a-plan' }
     const bound = Number(model.info.get('mip_dual_bound'))
+    const plan = decode(x)
+    // A search that ends early may leave a helping column lower than the plan is worth.
+    const points = Math.max(counted, scorePlan(plan, p).total)
     return {
       ok: true,
-      plan: decode(x),
+      plan,
+      counted,
       points,
       bound,
       gap: Math.abs(bound) < 1e-9 ? 0 : Math.max(0, (bound - points) / Math.abs(bound)),

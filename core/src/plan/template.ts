@@ -3,7 +3,6 @@ import type { PlanTemplate, TemplateSession } from '../catalogue/templates'
 import { freeHands, usualDose } from './limits'
 import { contextOf, type WeekProblem } from './problem'
 import { whyHere } from './reasons'
-import { settingsFor } from './schools'
 import { NO_TERMS, type Block, type CoachTerms, type DayFrame, type WeekPlan } from './types'
 
 /**
@@ -61,7 +60,6 @@ export function templateWeek(
   }
   const own: WeekProblem = { ...p, frame, terms: { ...p.terms, kind: template.kind } }
   const c = contextOf(own)
-  const settings = settingsFor(own.terms.settings, own.wants, frame)
   const blocks = sessions.flatMap((s, i) =>
     s.blocks.flatMap((b): Block[] => {
       const e = exerciseById(b.exerciseId)!
@@ -74,7 +72,7 @@ export function templateWeek(
               day: days[i]!,
               exerciseId: e.id,
               sets: b.sets,
-              dose: usualDose(e),
+              dose: usualDose(e, p.who),
               hands,
               reason: '',
             },
@@ -84,7 +82,7 @@ export function templateWeek(
   const plan: WeekPlan = {
     weekStart: p.weekStart,
     frame,
-    blocks: blocks.map((b) => ({ ...b, reason: whyHere(b, blocks, own.wants, settings) })),
+    blocks: blocks.map((b) => ({ ...b, reason: whyHere(b, blocks, own) })),
   }
   return { plan, terms, problem: { ...own, near: { blocks, weight: NEAR_TEMPLATE } } }
 }

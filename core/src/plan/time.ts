@@ -16,7 +16,7 @@ export function blockMinutes(
   const e = exerciseById(block.exerciseId)
   if (!e) return 0
   const work = workSeconds(e, block.dose)
-  const hands = block.hands.length
+  const hands = e.together ? 1 : block.hands.length
   const rest = Math.max(e.restS - (hands - 1) * work, 10 * hands)
   return (
     e.setupMin +

@@ -40,6 +40,8 @@ export interface Block {
   extra?: Side | null | undefined
   /** Why it is there, in words. */
   reason: string
+  /** The day's main exercise: it stands before all but quick work for fresh hands. */
+  lead?: boolean | undefined
   /** The coach wants it just so: planning anew leaves it. */
   pinned?: boolean | undefined
 }
@@ -68,7 +70,7 @@ export interface Ban {
 /** What this week is within its block, and the coach's own terms. */
 export interface WeekTerms {
   settings: Settings
-  kind: 'ordinary' | 'deload' | 'travel'
+  kind: 'ordinary' | 'deload' | 'travel' | 'return'
   /** Closing force by holds or by repetitions this week; null: either. */
   crush: 'hold' | 'rep' | null
   /** Days of competitions and other dates to be fresh for, in this week and after. */
@@ -83,7 +85,7 @@ export interface WeekTerms {
   library: readonly string[] | null
 }
 
-export type WeekKind = 'ordinary' | 'deload' | 'taper' | 'travel'
+export type WeekKind = 'ordinary' | 'deload' | 'taper' | 'travel' | 'return'
 
 /** What a coach sets for a week beside its days, kept with its versions. */
 export interface CoachTerms {

@@ -51,7 +51,7 @@ const plan = (frame: readonly DayFrame[], blocks: readonly Block[]) => ({
 const places = (frame: readonly DayFrame[], blocks: readonly Block[]) =>
   new Set(
     validate(plan(frame, blocks), context)
-      .filter((b) => !b.rule.endsWith('_twice'))
+      .filter((b) => !b.rule.endsWith('_twice') && b.rule !== 'closes')
       .map((b) => b.rule),
   )
 

@@ -11,7 +11,7 @@ const highs = await loadHighs()
 
 describe('against looking at every plan', () => {
   // Fifty more are in `./mano prove planner`.
-  it.each(Array.from({ length: 16 }, (_, i) => i + 1))(
+  it.each(Array.from({ length: 14 }, (_, i) => i + 1))(
     'small week %i: the same optimum',
     (seed) => {
       const p = smallWeek(seed)
@@ -20,7 +20,7 @@ describe('against looking at every plan', () => {
       // It has the points it says and keeps the rules, and of all plans none that keeps them has
       // more.
       expect(validate(solved.plan, contextOf(p))).toEqual([])
-      expect(scorePlan(solved.plan, p).total).toBeCloseTo(solved.points, 6)
+      expect(scorePlan(solved.plan, p).total).toBeCloseTo(solved.counted, 6)
       expect(bestByLooking(p, solved.points + 1e-6)).toBeNull()
     },
   )

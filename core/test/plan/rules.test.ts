@@ -3,7 +3,7 @@ import { exerciseById } from '../../src/catalogue/exercises'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
 import { RULES, validate } from '../../src/plan/rules'
 import { weekStartOf } from '../../src/units/dates'
-import type { PlanContext } from '../../src/plan/situation'
+import { NOBODY, type PlanContext } from '../../src/plan/situation'
 import { TISSUE_BUDGET } from '../../src/plan/practice'
 import {
   EMPTY_DAY,
@@ -48,8 +48,15 @@ const base = () => [
 const week = (blocks: Block[], f = frame()): WeekPlan => ({
   weekStart: '2026-10-05',
   frame: f,
-  blocks: [...base(), ...blocks],
+  blocks: [...base(), ...blocks, ...closing(blocks)],
 })
+/** Every session ends with the extensors. */
+const closing = (blocks: Block[]): Block[] =>
+  [...new Set(blocks.map((b) => b.day))]
+    .filter(
+      (d) => ![0, 3].includes(d) && !blocks.some((b) => b.day === d && b.exerciseId === 'ext_band'),
+    )
+    .map((d) => block(d, 'ext_band', 1))
 
 /** For each rule a week that breaks it alone. */
 const BREAKS: Record<string, { plan: WeekPlan; context?: Partial<PlanContext> }> = {
@@ -133,6 +140,44 @@ const BREAKS: Record<string, { plan: WeekPlan; context?: Partial<PlanContext> }>
       terms: { ...PLAIN_TERMS, pins: [{ exerciseId: 'bar_hold_long', day: 1, sets: 3 }] },
     },
   },
+}
+BREAKS['blocks_day'] = {
+  plan: week(
+    ['bar_hold_long', 'pinch_hold', 'thumb_base', 'wrist_curl', 'wrist_iso'].map((e) =>
+      block(1, e, 1),
+    ),
+  ),
+}
+BREAKS['closes'] = {
+  plan: { ...week([]), blocks: [...base(), block(1, 'bar_hold_long', 1)] },
+}
+BREAKS['deload_same'] = {
+  plan: week([block(1, 'bar_hold_long', 1)]),
+  context: {
+    terms: { ...PLAIN_TERMS, kind: 'deload' },
+    who: { ...NOBODY, last: [block(1, 'pinch_hold')] },
+  },
+}
+const EVENT = { ...PLAIN_TERMS, events: ['2026-10-10'] }
+BREAKS['event_known'] = {
+  plan: week([block(1, 'bar_hold_long', 1)]),
+  context: { terms: EVENT, who: { ...NOBODY, practised: ['pinch_hold'] } },
+}
+BREAKS['event_quiet'] = {
+  plan: week([block(4, 'bar_hold_long', 1)]),
+  context: { terms: EVENT },
+}
+BREAKS['novice'] = {
+  plan: week([block(1, 'hub_hold', 2)]),
+  context: { who: { ...NOBODY, level: 'novice' } },
+}
+BREAKS['young'] = {
+  plan: week([block(1, 'wrist_curl', 3)]),
+  context: { judge: judgeBy({ ...facts, ageYears: 16, guardianConsent: true }) },
+}
+BREAKS['return_easy'] = {
+  plan: week([block(1, 'spring_low', 2)]),
+  context: { terms: { ...PLAIN_TERMS, kind: 'return' } },
 }
 BREAKS['kit'] = { plan: week([block(1, 'bar_hold')], frame({ 1: { place: 'bag' } })) }
 

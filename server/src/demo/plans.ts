@@ -99,6 +99,8 @@ export function generatePlans(
       logs,
       weekStart,
       plans.map((p) => ({ ...p, kind: 'ordinary' as const })),
+      [],
+      { sports: [story.sportId], level: story.level },
     )
     const { blocks } = draftWeek(
       problemIn(context, {

@@ -11,7 +11,7 @@ import {
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
-import { demandProfile } from '@mano/core/demand/profile'
+import { demandProfile, sportsIn, type DemandSet } from '@mano/core/demand/profile'
 import { gapFacts, readGaps } from '@mano/core/gaps/read'
 import { wantsOf } from '@mano/core/gaps/wants'
 import { planContext, plannedOf, problemIn } from '@mano/core/plan/context'
@@ -143,6 +143,7 @@ async function contextOf(
   athlete: Athlete,
   weekStart: string,
   events: readonly { on: string }[],
+  demand: DemandSet | null,
 ) {
   const kit = kitsOf(await kitAt(call, athlete.id))
   return planContext(
@@ -152,6 +153,7 @@ async function contextOf(
     weekStart,
     plannedOf(await planVersions(call.em, athlete.id)),
     events.map((e) => e.on),
+    { sports: demand ? sportsIn(demand, await ownSports(call.em)) : [], level: athlete.level },
   )
 }
 
@@ -167,7 +169,7 @@ async function problemOf(
   ).get(athlete.id)!
   const profile = demand && demandProfile(demand, await ownSports(call.em))
   if (!profile) throw refused('sport', 'Choose a sport first.')
-  const context = await contextOf(call, athlete, weekStart, events)
+  const context = await contextOf(call, athlete, weekStart, events, demand)
   const judgement = readGaps({
     ...gapFacts(athlete, measurements, await gapsView(call, athlete.id)),
     profile,
@@ -320,12 +322,8 @@ export function mountPlan(api: Api): void {
         throw conflict(
           `${newest ? `${(await names(call)).get(newest.actorId ?? '') ?? 'Someone'} saved version ${newest.number} of this week meanwhile` : 'The week was saved from elsewhere meanwhile'}.`,
         )
-      const context = await contextOf(
-        call,
-        athlete,
-        b.weekStart,
-        (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!.events,
-      )
+      const parts = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
+      const context = await contextOf(call, athlete, b.weekStart, parts.events, parts.demand)
       const breaches = validate(
         weekOf(b.weekStart, b.frame, b.blocks, b.terms),
         judgedWith(context, b.terms),

@@ -3,7 +3,6 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { planBlock, type PlannedWeek } from '@mano/core/plan/block'
 import { conflictOf, feasible } from '@mano/core/plan/conflict'
-import { covered, keeps, setsOfQuality, targetOf } from '@mano/core/plan/coverage'
 import { draftWeek } from '@mano/core/plan/draft'
 import { bestByLooking } from '@mano/core/plan/looking'
 import { measureWeek } from '@mano/core/plan/measureWeek'
@@ -15,11 +14,12 @@ import { validate } from '@mano/core/plan/rules'
 import { FAMILIES, sampleBlock, sampleWeek, schoolWeek, smallWeek } from '@mano/core/plan/sample'
 import { seeded } from '@mano/core/units/seeded'
 import { SCHOOL_EFFECTS, settingsFor } from '@mano/core/plan/schools'
-import { scorePlan, topQualities } from '@mano/core/plan/score'
+import { scorePlan } from '@mano/core/plan/score'
 import { solveWeek } from '@mano/core/plan/solve'
 import { handLoad, sessionMinutes } from '@mano/core/plan/time'
 import { DAY_NAMES, type WeekPlan } from '@mano/core/plan/types'
 import { rowOf } from '@mano/core/units/row'
+import { servesOf, isKept } from '@mano/core/plan/serves'
 
 export type Job =
   | { kind: 'week'; seed: number }
@@ -205,12 +205,8 @@ function block(highs: Highs, job: Extract<Job, { kind: 'block' }>): Result {
   const weeks = planBlock(highs, b, { newId: ids(), gap: 0.03, iterations: 3000 })
   const base = handLoad(weeks[0]!.plan.blocks)
   const ordinary = weeks.filter((w) => w.kind === 'ordinary')
-  const kept = ordinary.every((w) =>
-    topQualities(b.wants).every((q) =>
-      b.wants
-        .filter((x) => x.quality === q)
-        .every((x) => keeps(setsOfQuality(w.plan.blocks, q), x)),
-    ),
+  const kept = ordinary.every(
+    (w) => servesOf(w.plan.blocks, w.problem).filter((r) => r.top && isKept(r)).length >= 2,
   )
   return {
     kind: 'block',
@@ -305,15 +301,13 @@ const NOTE = {
   ordinary: '',
   deload: 'Deload: hand load held to 60 % of the last ordinary week.',
   taper: 'Taper: days before the event count half; hard work only 4 to 6 days ahead.',
+  return: 'Way back: nothing hard, 60 % of what was done before.',
   travel: 'Away: what the bag allows in the minutes there; later weeks do not grow from it.',
 } as const
 
 /** Twelve weeks as a page to read, with what to look at. */
 function printed(sport: string, weeks: readonly PlannedWeek[]): string {
-  const p = weeks[0]!.problem
-  const top = topQualities(p.wants)
   const lines = weeks.map((w, i) => {
-    const settings = settingsFor(w.problem.terms.settings, w.problem.wants, w.frame)
     const days = [0, 1, 2, 3, 4, 5, 6].flatMap((d) => {
       const own = inOrder(w.plan.blocks.filter((x) => x.day === d))
       const tests = w.plan.testDay === d
@@ -322,20 +316,20 @@ function printed(sport: string, weeks: readonly PlannedWeek[]): string {
         `| ${DAY_NAMES[d]} | ${Math.ceil(sessionMinutes(own, tests ? w.problem.terms.tests!.minutes : null))} of ${w.frame[d]!.minutes} | ${tests ? `Tests, ${w.problem.terms.tests!.minutes} min. ` : ''}${own.map((x) => `${exerciseById(x.exerciseId)!.name} ${x.sets} x ${x.dose} ${exerciseById(x.exerciseId)!.dose.unit}${x.extra ? ` (+1 ${x.extra})` : ''}`).join('; ')} |`,
       ]
     })
-    const cover = top
-      .map((q) => {
-        const own = w.problem.wants
-          .filter((x) => x.quality === q)
-          .sort((a, b) => b.priority - a.priority)[0]!
-        return `${qualityById(q).name.toLowerCase()} ${covered(w.plan.blocks, own, settings).toFixed(1)} of ${targetOf(own)}`
-      })
+    const cover = servesOf(w.plan.blocks, w.problem)
+      .filter((r) => r.top)
+      .slice(0, 4)
+      .map(
+        (r) =>
+          `${qualityById(r.quality).name.toLowerCase()} ${r.sets.toFixed(1)} of ${r.aim.toFixed(0)}`,
+      )
       .join(', ')
     const event = w.frame.findIndex((d) => d.competition)
     const says = [
       NOTE[w.kind],
       event >= 0 ? `Event on ${DAY_NAMES[event]}.` : '',
       `Closing force by ${w.crush === 'hold' ? 'holds' : 'repetitions'}.`,
-      `Effective sets: ${cover}.`,
+      `Sets: ${cover}.`,
     ]
       .filter(Boolean)
       .join(' ')

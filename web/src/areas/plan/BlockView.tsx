@@ -9,14 +9,13 @@ import { TISSUES } from '@mano/core/catalogue/tissues'
 import { awayFrame, weeksOf, type BlockProblem, type PlannedWeek } from '@mano/core/plan/block'
 import { pinsOf } from '@mano/core/plan/coach'
 import { crushWeek, plannedOf } from '@mano/core/plan/context'
-import { covered, targetOf } from '@mano/core/plan/coverage'
 import { handLedger } from '@mano/core/plan/ledger'
 import { loadCap } from '@mano/core/plan/limits'
 import { DELOAD_EACH, TISSUE_BUDGET } from '@mano/core/plan/practice'
 import { contextOf } from '@mano/core/plan/problem'
 import { weekStartOf } from '@mano/core/units/dates'
 import { settingsFor } from '@mano/core/plan/schools'
-import { topQualities } from '@mano/core/plan/score'
+import { servesOf } from '@mano/core/plan/serves'
 import { handLoad, weekMinutes } from '@mano/core/plan/time'
 import { DAY_NAMES, type WeekKind } from '@mano/core/plan/types'
 import { addDays, formatDate } from '@mano/core/units/dates'
@@ -71,6 +70,7 @@ export function BlockView({ view }: { view: PlanView }) {
     wants: base.wants,
     facts: base.facts,
     units: base.units,
+    who: base.who,
     settings: last?.terms.settings ?? {},
     events: athlete.events.map((e) => ({ on: e.on, name: e.name })),
     travel: chosen('travel').map((i) => ({
@@ -365,13 +365,13 @@ export function BlockView({ view }: { view: PlanView }) {
                 <td>{p ? Math.ceil(weekMinutes(p.plan.blocks)) : ''}</td>
                 <td>
                   {p
-                    ? topQualities(p.problem.wants)
-                        .map((q) => {
-                          const want = p.problem.wants
-                            .filter((x) => x.quality === q)
-                            .sort((a, b) => b.priority - a.priority)[0]!
-                          return `${qualityById(q).name} ${covered(p.plan.blocks, want, settings).toFixed(1)}/${targetOf(want)}`
-                        })
+                    ? servesOf(p.plan.blocks, p.problem)
+                        .filter((r) => r.top)
+                        .slice(0, 3)
+                        .map(
+                          (r) =>
+                            `${qualityById(r.quality).name} ${r.sets.toFixed(1)} of ${r.aim.toFixed(0)}`,
+                        )
                         .join(', ')
                     : ''}
                 </td>

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { SCHOOLS } from '@mano/core/catalogue/schools'
 import { choiceOf } from '@mano/core/plan/coach'
-import { covered, keeps, targetOf } from '@mano/core/plan/coverage'
+import { isKept, servesOf } from '@mano/core/plan/serves'
 import { measureWeek } from '@mano/core/plan/measureWeek'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { SCHOOL_EFFECTS, settingsFor, type Choice, type Settings } from '@mano/core/plan/schools'
@@ -42,7 +42,7 @@ export function Schools({
   const says = (c: Choice) => (c === 'mixed' ? 'A mix of both' : c === 'a' ? school.a : school.b)
   const column = (p: WeekProblem, blocks: readonly Block[]) => {
     const s = settingsFor(p.terms.settings, p.wants, p.frame)
-    const wanted = p.wants.filter((w) => targetOf(w) > 0)
+    const rows = servesOf(blocks, p)
     return [
       ['Minutes a week', Math.ceil(weekMinutes(blocks)).toString()],
       [
@@ -63,10 +63,7 @@ export function Schools({
           }, 0) / 60
         ).toFixed(0),
       ],
-      [
-        'Rows of the demand kept',
-        `${wanted.filter((w) => keeps(covered(blocks, w, s), w)).length} of ${wanted.length}`,
-      ],
+      ['Qualities with half their sets', `${rows.filter(isKept).length} of ${rows.length}`],
       [
         effect.measure.what.name[0]!.toUpperCase() + effect.measure.what.name.slice(1),
         measureWeek({ ...week, blocks }, effect.measure.what, s).toString(),

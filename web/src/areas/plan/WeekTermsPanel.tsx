@@ -7,6 +7,7 @@ export const KINDS: Record<WeekKind, string> = {
   deload: 'Deload',
   taper: 'Taper',
   travel: 'Away',
+  return: 'Way back',
 }
 const TEST_MINUTES = [15, 20, 30, 45, 60]
 

@@ -39,5 +39,6 @@ export function usePlanContext(view: PlanView, weekStart: string): PlanContext {
     weekStart,
     plannedOf(view.versions),
     athlete.events.map((e) => e.on),
+    { sports: athlete.demand?.sources.map((s) => s.id) ?? [], level: athlete.level },
   )
 }

@@ -1,0 +1,356 @@
+import { exerciseById, type Exercise } from '../catalogue/exercises'
+import type { Emphasis, QualityId } from '../catalogue/qualities'
+import { sportById } from '../catalogue/sports'
+import { ratingsOf, tierRank, type Rating, type Tier } from '../catalogue/tiers'
+import type { TissueId } from '../catalogue/tissues'
+import { addDays } from '../units/dates'
+import {
+  AIM_SETS,
+  BESIDE,
+  CLOSING,
+  FULL_WEEK_MIN,
+  HISTORY,
+  LEAST_SHARE,
+  MANY_MAINS,
+  NOVICE_SHARE,
+  OTHER_EFFORT,
+  POINTS,
+  RANK_STEP,
+  SERVED,
+  SLOPES,
+  THUMB_DRILLS,
+  TIER_SHARE,
+  TOP_SHARE,
+  TOO_SOON,
+  weekExercises,
+  WORTH,
+} from './compose'
+import { SERVES, type Want } from './coverage'
+import type { WeekProblem } from './problem'
+import { whoOf, type Who } from './situation'
+import { schoolPoints, settingsFor, type Settings } from './schools'
+
+/** A quality of the week, its rows taken together. */
+export interface BriefRow {
+  quality: QualityId
+  /** 0 to 5, one more where it is short or raised by the coach. */
+  imp: number
+  /** Points it is worth when fully served. */
+  worth: number
+  /** Sets a week aimed at. */
+  aim: number
+  emphases: readonly Emphasis[]
+}
+
+/** What an exercise is to this athlete's week, whatever the day. */
+export interface Rated {
+  /** Best tier in the sport; null: unrated there. */
+  tier: Tier | null
+  /** Body work for the lifting plan: no grip exercise. */
+  noted: boolean
+  /** What one set counts for each row. */
+  shares: readonly number[]
+  /** For each row: staple or good there. */
+  good: readonly boolean[]
+  /** What a set looks after of each row. */
+  looks: readonly number[]
+  /** Importance of the best quality it is rated in. */
+  imp: number
+  extensor: boolean
+  /** Balance or closing work: it neither counts as an exercise of the week nor ends a day off. */
+  close: boolean
+  closing: boolean
+  /** Loads the fingers or the thumb by 2 or more a set. */
+  fingers: boolean
+  maximal: readonly TissueId[]
+  thumbDrill: boolean
+  /** Points of a block of it, whatever its day and sets. */
+  block: number
+  /** What a healed injury has against it, in words; null: nothing. */
+  history: string | null
+}
+
+/** What a week is to be, worked out once from its problem. */
+export interface Brief {
+  kind: 'ordinary' | 'deload' | 'travel' | 'return' | 'contest'
+  rows: readonly BriefRow[]
+  /** Rows that must not be dropped: the two of highest importance and those as high. */
+  top: readonly number[]
+  topSets: number
+  /** Two sessions are possible. */
+  twoDays: boolean
+  /** The main exercise is asked for on two days; with many mains each has its own. */
+  mainTwice: boolean
+  settings: Settings
+  ratings: ReadonlyMap<string, Rating>
+  of: (e: Exercise) => Rated
+  novice: boolean
+  young: boolean
+  sports: readonly string[]
+  climber: boolean
+  thrower: boolean
+  exercisesMost: number
+  maximalMost: number
+  thumbMost: number
+  /** By day: points of a hard block, of a block that loads the skin, of long wrist curls, of finger work. */
+  hardDay: readonly number[]
+  skinDay: readonly number[]
+  curlDay: readonly number[]
+  fingerDay: readonly number[]
+}
+
+const WEEK = [0, 1, 2, 3, 4, 5, 6]
+/** A set of the way the coach chose counts for more, of the other way for less. */
+const LEAN_TO = 0.25
+const LEAN_FROM = 1.5
+/** The way a coach has chosen is never rare. */
+const chosen = (r: Rating, lean: number): Rating =>
+  lean >= 0.5 && r.tier === 'rare' && r.body === 'no' ? { ...r, tier: 'good' } : r
+
+const clamp = (x: number, low: number, high: number): number => Math.min(high, Math.max(low, x))
+
+/** Rows of a week's wants by quality, the most important first. */
+export function briefRows(wants: readonly Want[]): BriefRow[] {
+  const rows: (BriefRow & { order: number })[] = []
+  for (const w of wants) {
+    if (rows.some((r) => r.quality === w.quality)) continue
+    const own = wants.filter((x) => x.quality === w.quality)
+    const importance = Math.max(...own.map((x) => x.importance))
+    const plain = importance / 5
+    const raised = plain > 0 ? own.reduce((a, x) => a + Math.max(0, x.priority), 0) / plain : 1
+    const up = raised >= 1.25 ? 1 : 0
+    const imp = clamp(Math.round(importance) + up, 0, 5)
+    rows.push({
+      quality: w.quality,
+      imp,
+      worth:
+        WORTH[imp]! *
+        (raised < 1 ? clamp(raised / 0.8, 0.3, 1) : clamp(1 + 0.2 * (raised - 1), 1, 1.4)),
+      aim: AIM_SETS[imp]! + (up && importance >= 3 ? 1 : 0),
+      emphases: own.map((x) => x.emphasis),
+      order: rows.length,
+    })
+  }
+  return rows
+    .sort((a, b) => b.imp - a.imp || b.worth - a.worth || a.order - b.order)
+    .map(({ order: _, ...r }) => r)
+}
+
+/** Worth of sets against an aim, 0 to 1.05: most for the first half, next to nothing past it. */
+export function served(sets: number, aim: number): number {
+  if (aim === 0) return 0
+  const x = sets / aim
+  return (
+    SLOPES[0] * Math.min(x, 0.5) +
+    SLOPES[1] * clamp(x - 0.5, 0, 0.5) +
+    SLOPES[2] * clamp(x - 1, 0, 0.5)
+  )
+}
+
+/** Sets a week aims at, by what the week is. */
+const LESS = { ordinary: 1, deload: 0.6, travel: 0.8, return: 0.6, contest: 0.5 } as const
+
+const known = new WeakMap<WeekProblem, Brief>()
+
+/** What a week serves, all told, in points: less and less. */
+export const servedInAll = (sum: number): number =>
+  SERVED.reduce((a, piece, i) => {
+    const from = i === 0 ? 0 : SERVED[i - 1]!.upTo
+    return a + piece.slope * clamp(sum - from, 0, piece.upTo - from)
+  }, 0)
+
+/** The brief of a problem; the same problem gives the same brief. */
+export function briefOf(p: WeekProblem): Brief {
+  const was = known.get(p)
+  if (was) return was
+  const brief = makeBrief(p)
+  known.set(p, brief)
+  return brief
+}
+
+function makeBrief(p: WeekProblem): Brief {
+  const who = whoOf(p)
+  const sports = who.sports
+  const ratings = new Map<string, Rating>()
+  const byExercise = new Map<string, Rating[]>()
+  for (const r of ratingsOf(sports, who.tiers)) {
+    ratings.set(`${r.quality} ${r.exerciseId}`, r)
+    byExercise.set(r.exerciseId, [...(byExercise.get(r.exerciseId) ?? []), r])
+  }
+  const open = p.frame.filter((d) => d.minutes > 0 && !d.competition).length
+  const inWeek = p.terms.events.some((e) => e >= p.weekStart && e <= addDays(p.weekStart, 6))
+  const kind = inWeek || p.frame.some((d) => d.competition) ? 'contest' : p.terms.kind
+  const minutes = p.frame.reduce((a, d) => a + d.minutes, 0)
+  const less =
+    LESS[kind] *
+    clamp(minutes / FULL_WEEK_MIN, LEAST_SHARE, 1) *
+    (who.level === 'novice' ? NOVICE_SHARE : 1)
+  const rows = briefRows(p.wants).map((r) => ({ ...r, aim: r.aim * less }))
+  const second = rows[Math.min(1, rows.length - 1)]
+  const top = rows.flatMap((r, i) => (second && r.imp >= second.imp && r.imp >= 2 ? [i] : []))
+  const settings = settingsFor(p.terms.settings, p.wants, p.frame)
+  const novice = who.level === 'novice'
+  const family = sports.map((s) => sportById(s)?.family)
+  const healed = p.facts.injuries.filter((i) => i.status !== 'active').map((i) => i.site)
+  const history = HISTORY.filter((h) => healed.includes(h.site))
+  const cache = new Map<string, Rated>()
+
+  const rate = (e: Exercise): Rated => {
+    const lean = schoolPoints(e, p.terms.settings)
+    const own = (byExercise.get(e.id) ?? []).map((r) => chosen(r, lean))
+    const tier = own.map((r) => r.tier).sort((a, b) => tierRank(a) - tierRank(b))[0] ?? null
+    const noted = own.some((r) => r.body === 'noted')
+    const inRow = (r: BriefRow): Rating | undefined => own.find((x) => x.quality === r.quality)
+    const extensor = e.primary === 'wrist_ext' || e.primary === 'finger_ext'
+    const close = e.aim === 'balance' || e.aim === 'close' || e.aim === 'prepare'
+    const imps = rows.flatMap((r) => (inRow(r) || r.quality === e.primary ? [r.imp] : []))
+    const imp = Math.max(0, ...imps)
+    const against = history.find(
+      (h) => h.ids.includes(e.id) || h.tags.some((t) => e.tags.includes(t)),
+    )
+    const filler = !extensor && !close && imp <= 2
+    return {
+      tier,
+      noted,
+      shares: rows.map((r) => {
+        const rating = inRow(r)
+        if (!rating || noted) return 0
+        return (
+          TIER_SHARE[rating.tier] *
+          Math.max(0.7, 1 - RANK_STEP * rating.rank) *
+          (r.quality === e.primary ? 1 : BESIDE) *
+          (r.emphases.some((x) => SERVES[e.aim].includes(x)) || close || extensor
+            ? 1
+            : OTHER_EFFORT) *
+          (rating.level === 'experienced' && (who.level === 'novice' || who.level === 'trained')
+            ? TOO_SOON[who.level]
+            : 1) *
+          (lean > 0 ? 1 + LEAN_TO * Math.min(1, lean) : 1 / (1 - LEAN_FROM * lean))
+        )
+      }),
+      good: rows.map((r) => {
+        const t = inRow(r)?.tier
+        return !noted && (t === 'staple' || t === 'good')
+      }),
+      looks: rows.map((r) => {
+        const t = inRow(r)?.tier
+        return noted || (t !== 'staple' && t !== 'good')
+          ? 0
+          : TOP_SHARE[t] * (r.quality === e.primary ? 1 : TOP_SHARE.beside)
+      }),
+      imp,
+      extensor,
+      close,
+      closing: CLOSING.includes(e.primary as QualityId),
+      fingers: (e.tissues.finger_flexors ?? 0) >= 2 || (e.tissues.thumb ?? 0) >= 2,
+      maximal:
+        e.aim === 'max' && e.level === 'hard'
+          ? (['finger_flexors', 'thumb'] as const).filter((t) => (e.tissues[t] ?? 0) >= 2)
+          : [],
+      thumbDrill: THUMB_DRILLS.includes(e.id),
+      history: against?.says ?? null,
+      block:
+        (noted ? POINTS.noted : 0) +
+        (tier === 'good' ? POINTS.good : 0) +
+        (tier === 'accessory' ? POINTS.accessory : 0) +
+        (tier === null || tier === 'rare' ? POINTS.rare : 0) +
+        (filler ? POINTS.filler : 0) +
+        (against ? POINTS.history : 0),
+    }
+  }
+
+  const next = (d: number) => p.frame[(d + 1) % 7]!
+  const before = (d: number) => p.frame[(d + 6) % 7]!
+  const hardest = Math.max(...p.frame.map((d) => d.sportLoad))
+  const key = (d: { sportLoad: number; competition: boolean }) =>
+    d.competition || (hardest >= 2 && d.sportLoad === hardest)
+  const climber = family.includes('climbers')
+  const thrower = family.includes('throwers')
+  const sportDayOpen = p.frame.some((d) => d.sportLoad >= 2 && d.minutes > 0)
+  return {
+    kind,
+    rows,
+    top,
+    topSets:
+      kind === 'deload' || kind === 'contest'
+        ? POINTS.topSetsLess
+        : novice
+          ? POINTS.topSetsNovice
+          : POINTS.topSets,
+    mainTwice: rows.filter((r) => r.imp === 5).length < MANY_MAINS,
+    twoDays: open >= 2 && kind !== 'contest',
+    settings,
+    ratings,
+    of: (e) => {
+      const hit = cache.get(e.id)
+      if (hit) return hit
+      const made = rate(e)
+      cache.set(e.id, made)
+      return made
+    },
+    novice,
+    young: p.facts.ageYears !== null && p.facts.ageYears < 18,
+    sports,
+    climber,
+    thrower,
+    exercisesMost: weekExercises(p.frame.map((d) => d.minutes)),
+    maximalMost: kind === 'contest' || open < 2 ? 2 : 1,
+    thumbMost: sports.some((s) => s === 'arm_wrestler' || s === 'grip_contest') ? 20 : 6,
+    hardDay: WEEK.map(
+      (d) =>
+        (next(d).heavyPull !== 'none' ? POINTS.hardBeforePull : 0) +
+        (key(next(d)) ? POINTS.hardBeforeSport : 0),
+    ),
+    skinDay: WEEK.map((d) => (key(next(d)) ? POINTS.skinBeforeSport : 0)),
+    curlDay: WEEK.map((d) => (thrower && key(next(d)) ? POINTS.curlsBeforeSport : 0)),
+    fingerDay: WEEK.map((d) => {
+      const own = p.frame[d]!.sportLoad
+      const beside = [before(d), next(d)].filter((x) => x.sportLoad >= 2).length
+      return (
+        (own >= 2 ? 0 : POINTS.besideSport * beside) +
+        (climber && sportDayOpen && own < 2 && beside === 2 ? POINTS.betweenSport : 0) +
+        (own === 3 ? POINTS.onHardestSport : 0)
+      )
+    }),
+  }
+}
+
+/** Points that hang on the day a block stands on. */
+export const dayPoints = (e: Exercise, b: Brief, day: number): number => {
+  const r = b.of(e)
+  return (
+    (e.level === 'hard' ? b.hardDay[day]! : 0) +
+    ((e.tissues.skin ?? 0) >= 2 ? b.skinDay[day]! : 0) +
+    (e.primary === 'wrist_flex' && e.mode === 'reps' && e.dose.range[1] >= 15
+      ? b.curlDay[day]!
+      : 0) +
+    (r.fingers ? b.fingerDay[day]! : 0)
+  )
+}
+
+/** Rating of an exercise in a quality for this week's athlete; undefined: none. */
+export const ratingIn = (b: Brief, quality: string, exerciseId: string): Rating | undefined =>
+  b.ratings.get(`${quality} ${exerciseId}`)
+
+/** The exercise of a block, known to the catalogue. */
+export const exerciseOf = (block: { exerciseId: string }): Exercise | undefined =>
+  exerciseById(block.exerciseId)
+
+const choices = new WeakMap<Who, ReadonlySet<string>>()
+
+/**
+ * Whether a plan may reach for an exercise by itself: rated staple, good or accessory in the
+ * athlete's sports, and grip work. A school the coach chose brings its own way in.
+ */
+export function mayChoose(e: Exercise, who: Who, settings: Settings): boolean {
+  let ids = choices.get(who)
+  if (!ids) {
+    const all = ratingsOf(who.sports, who.tiers)
+    const noted = new Set(all.filter((r) => r.body === 'noted').map((r) => r.exerciseId))
+    ids = new Set(
+      all.filter((r) => r.tier !== 'rare' && !noted.has(r.exerciseId)).map((r) => r.exerciseId),
+    )
+    choices.set(who, ids)
+  }
+  return ids.has(e.id) || (schoolPoints(e, settings) >= 0.5 && !e.integrated)
+}

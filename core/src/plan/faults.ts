@@ -1,0 +1,86 @@
+import type { Brief, Rated } from './brief'
+import { exerciseOf } from './brief'
+import { POINTS } from './compose'
+import { rankIn } from './order'
+import { tierRank } from '../catalogue/tiers'
+import type { Exercise } from '../catalogue/exercises'
+import type { Block } from './types'
+
+/**
+ * What a week as it is written down can have wrong with the order and the sets of its sessions.
+ * Weeks that are planned here have none of it: blocks are put in order, and set counts come from
+ * what a coach would write.
+ */
+
+const TIER_POINTS = [3, 2, 0, 0]
+const weightOf = (r: Rated): number =>
+  r.tier === null ? 0 : r.imp * TIER_POINTS[tierRank(r.tier)]!
+
+/**
+ * The block of a day that matters most: staple or good in the most important quality. The
+ * extensors close a session: they are its main only where nothing else is.
+ */
+export function mainOf(blocks: readonly Block[], b: Brief): Block | null {
+  let best: { block: Block; weight: number } | null = null
+  for (const block of blocks) {
+    const e = exerciseOf(block)
+    if (!e || b.of(e).close) continue
+    const weight = b.of(e).extensor ? weightOf(b.of(e)) / 1000 : weightOf(b.of(e)) + 0.1
+    if (weight > 0 && (!best || weight > best.weight)) best = { block, weight }
+  }
+  return best?.block ?? null
+}
+
+const days = (blocks: readonly Block[]): Block[][] =>
+  [0, 1, 2, 3, 4, 5, 6].map((d) => blocks.filter((x) => x.day === d))
+
+/** Points for the order blocks of each day stand in: main while fresh, extensors last. */
+export function orderFaults(blocks: readonly Block[], b: Brief): number {
+  return days(blocks).reduce((sum, own) => {
+    if (own.length < 2) return sum
+    const main = mainOf(own, b)
+    const at = main ? own.indexOf(main) : -1
+    const late = own.slice(0, Math.max(0, at)).some((x) => {
+      const e = exerciseOf(x)
+      return e !== undefined && b.of(e).fingers && e.position !== 'early'
+    })
+    const ranks = own.map((x) => rankIn(x, x === main))
+    const turned = ranks.filter((r, i) => i > 0 && Math.floor(r) < Math.floor(ranks[i - 1]!)).length
+    return sum + (late ? POINTS.mainLate : 0) + POINTS.order * turned
+  }, 0)
+}
+
+/** Sets of one exercise on one day: the most a coach writes. */
+export function mostSets(e: Exercise, main: boolean): number {
+  if (e.aim === 'balance' && e.sets[0] > 4) return e.sets[1]
+  if (e.primary === 'finger_ext' || (e.primary === 'wrist_ext' && !main))
+    return e.aim === 'balance' ? 4 : 3
+  if (!main) return 4
+  const short = e.dose.unit === 's' && e.dose.range[1] <= 10
+  return short ? Math.max(6, Math.min(10, e.sets[1])) : 6
+}
+
+/** Points for set counts no coach would write, by day. */
+export function doseFaults(
+  week: readonly (readonly { block: Block; e: Exercise; r: Rated }[])[],
+  b: Brief,
+): number {
+  let faults = 0
+  for (const own of week) {
+    for (const x of own)
+      faults += Math.max(0, x.block.sets - mostSets(x.e, x.r.imp >= 3 && x.r.good.includes(true)))
+    const most = Math.max(0, ...own.map((x) => (x.r.close || isMain(x.r) ? 0 : x.block.sets)))
+    if (most < 3) continue
+    const main = mainOf(
+      own.map((x) => x.block),
+      b,
+    )
+    for (const x of own)
+      if (main && x.block !== main && !x.r.close && !isMain(x.r) && x.block.sets > main.sets)
+        faults++
+  }
+  return POINTS.overDose * faults
+}
+
+/** Whether an exercise is a main one in this sport: staple or good in a quality of 4 or 5. */
+export const isMain = (r: Rated): boolean => r.imp >= 4 && r.good.includes(true)

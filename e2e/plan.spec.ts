@@ -146,7 +146,7 @@ test('why a block is there, with its price; what is taken out stays out; two coa
 }) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Plan')
-  const card = page.locator('.board .card').first()
+  const card = page.locator('.board .card').last()
   const name = await card.locator('b').innerText()
   await card.click()
   await expect(page.getByRole('heading', { name: 'In its place' })).toBeVisible()
@@ -380,7 +380,7 @@ test('a missed day: what is left of the week is planned anew, keeps what is done
   own,
 }) => {
   await signIn(page, own.url)
-  await open(page, 'Mirela Stroud', 'Plan')
+  await open(page, 'Jonah Pell', 'Plan')
   await expect(page.getByRole('region', { name: 'Out of date' })).toContainText(
     'Nothing was logged on Mon',
   )

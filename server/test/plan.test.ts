@@ -313,7 +313,7 @@ describe("the coach's word on gaps", () => {
     expect((await gaps()).choices).toHaveLength(1)
   })
   it('a pin reaches the draft in words', async () => {
-    await say(word({ rowKey: 'rotation.reactive', value: 'raise' }))
+    await say(word({ rowKey: 'catch.reactive', value: 'raise' }))
     const named = (await draft()).filter((b) =>
       b.reason.includes('raised by the coach (weak in the last bout)'),
     )

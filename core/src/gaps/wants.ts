@@ -31,6 +31,7 @@ export function wantsOf(list: readonly Priority[]): Want[] {
       priority: r.weight + RAISE * score,
       why: `weight ${r.importance} of 5, ${r.emphasis}${short}${lean > 0 ? ', a lean acted on' : ''}${word}`,
       weaker,
+      ...(choice && { byCoach: true }),
     }
   })
 }

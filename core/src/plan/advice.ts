@@ -64,9 +64,12 @@ export function unlocks(plan: WeekPlan, p: WeekProblem): Unlock[] {
 }
 
 /** What a coach should hear about days and minutes before reading the week. */
-export function adviceFor(plan: WeekPlan, p: WeekProblem): string[] {
+export function adviceFor(
+  plan: WeekPlan,
+  p: WeekProblem,
+  open: readonly Unlock[] = unlocks(plan, p),
+): string[] {
   const b = briefOf(p)
-  const open = unlocks(plan, p)
   const short = b.top.slice(0, 2).flatMap((row) => {
     const has = setsOf(plan, p, row)
     const name = qualityById(b.rows[row]!.quality).name

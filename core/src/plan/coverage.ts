@@ -14,6 +14,8 @@ export interface Want {
   priority: number
   /** Why, in words. */
   why: string
+  /** The coach's own word stands behind it. */
+  byCoach?: boolean | undefined
   /** The hand whose lean is acted on: it leads and gets one set more. */
   weaker?: Side | null | undefined
 }

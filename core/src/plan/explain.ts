@@ -1,6 +1,6 @@
 import type { Highs } from 'highs'
 import { exerciseById } from '../catalogue/exercises'
-import { candidatesOf, forbids, type Candidate } from './candidates'
+import { candidatesOf, forbids } from './candidates'
 import { setChoices, freeHands, usualDose } from './limits'
 import { contextOf, type WeekProblem } from './problem'
 import { leadRow, type Served } from './reasons'
@@ -162,28 +162,4 @@ export function whyNot(
   return solved.ok
     ? { kind: 'forced', breaks, plan: solved.plan, price: points - scorePlan(solved.plan, p).total }
     : { kind: 'impossible', breaks }
-}
-
-/**
- * Blocks passed over: the best that could not be had, with the points it would have given by
- * itself.
- */
-export function passedOver(
-  plan: WeekPlan,
-  p: WeekProblem,
-  most = 5,
-): { candidate: Candidate; gains: number; breaks: Breach[] }[] {
-  const points = scorePlan(plan, p).total
-  const seen = new Set<string>()
-  return candidatesOf(p)
-    .filter((c) => c.forbidden.length === 0 && !plan.blocks.some((b) => b.exerciseId === c.e.id))
-    .map((candidate) => ({
-      candidate,
-      gains: scorePlan(withBlock(plan, candidate.block), p).total - points,
-    }))
-    .filter((x) => x.gains > 0)
-    .sort((a, b) => b.gains - a.gains)
-    .filter((x) => !seen.has(x.candidate.e.id) && seen.add(x.candidate.e.id))
-    .slice(0, most)
-    .map((x) => ({ ...x, breaks: newBreaches(withBlock(plan, x.candidate.block), plan, p) }))
 }

@@ -119,9 +119,15 @@ export function freeHands(e: Exercise, c: PlanContext): Hand[] {
 /** Tags a plan never reaches for by itself: the coach adds such work by hand. */
 const BY_HAND_ONLY = ['valgus', 'negative', 'restriction'] as const
 
-/** Exercises a plan may choose from by itself. */
-export const choosable = (terms: WeekTerms, who: Who): Exercise[] =>
-  EXERCISES.filter(
+const chosen = new WeakMap<WeekTerms, WeakMap<Who, Exercise[]>>()
+
+/** Exercises a plan may choose from by itself; the same terms and athlete give the same list. */
+export function choosable(terms: WeekTerms, who: Who): Exercise[] {
+  const by = chosen.get(terms) ?? new WeakMap<Who, Exercise[]>()
+  chosen.set(terms, by)
+  const was = by.get(who)
+  if (was) return was
+  const made = EXERCISES.filter(
     (e) =>
       e.mode !== 'prep' &&
       e.primary !== null &&
@@ -129,6 +135,23 @@ export const choosable = (terms: WeekTerms, who: Who): Exercise[] =>
       !BY_HAND_ONLY.some((t) => e.tags.includes(t)) &&
       (terms.library === null ? mayChoose(e, who, terms.settings) : terms.library.includes(e.id)),
   )
+  by.set(who, made)
+  return made
+}
+
+const opening = new WeakMap<Exercise[], Exercise[]>()
+/** The extensors among exercises that close a session. */
+function extensorsOf(all: Exercise[]): Exercise[] {
+  const was = opening.get(all)
+  if (was) return was
+  const made = all.filter(
+    (e) =>
+      (e.primary === 'wrist_ext' || e.primary === 'finger_ext') &&
+      (e.aim === 'balance' || e.level !== 'hard'),
+  )
+  opening.set(all, made)
+  return made
+}
 
 /** A long hold is done once or twice. */
 const LONG_HOLD_S = 60
@@ -166,14 +189,8 @@ export function canExtend(
   const terms = termsOf(c)
   const d = frame[day]!
   if (d.minutes === 0 || d.competition) return false
-  return choosable(terms, whoOf(c)).some((e) => {
-    if (
-      quality === null
-        ? e.primary !== 'wrist_ext' && e.primary !== 'finger_ext'
-        : e.primary !== quality
-    )
-      return false
-    if (e.aim !== 'balance' && e.level === 'hard') return false
+  return extensorsOf(choosable(terms, whoOf(c))).some((e) => {
+    if (quality !== null && e.primary !== quality) return false
     const hands = freeHands(e, c)
     return (
       hands.length > 0 &&

@@ -35,10 +35,13 @@ export function leadRow(block: Block, blocks: readonly Block[], p: WeekProblem):
   return all.filter((x) => x.points > 1e-9).sort((a, b) => b.points - a.points)[0] ?? null
 }
 
-/** The want behind a row, the heaviest. */
+/** The want behind a row: one with the coach's own word, else the heaviest. */
 export const wantOf = (row: BriefRow, wants: readonly Want[]): Want | null =>
-  [...wants].filter((w) => w.quality === row.quality).sort((a, b) => b.priority - a.priority)[0] ??
-  null
+  [...wants]
+    .filter((w) => w.quality === row.quality)
+    .sort(
+      (a, b) => Number(b.byCoach ?? false) - Number(a.byCoach ?? false) || b.priority - a.priority,
+    )[0] ?? null
 
 const TIER_SAYS = {
   staple: 'what most coaches put first for it',

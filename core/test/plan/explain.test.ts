@@ -2,7 +2,10 @@ import loadHighs from 'highs'
 import { describe, expect, it } from 'vitest'
 import { EXERCISES } from '../../src/catalogue/exercises'
 import { draftWeek } from '../../src/plan/draft'
-import { explainBlock, passedOver, whyNot } from '../../src/plan/explain'
+import { explainBlock, whyNot } from '../../src/plan/explain'
+import { adviceFor, unlocks } from '../../src/plan/advice'
+import { problemFor } from '../../src/calc/week'
+import { staplesLeftOut } from '../../src/plan/leftOut'
 import { contextOf } from '../../src/plan/problem'
 import { resolveAround } from '../../src/plan/resolve'
 import { RULES, validate } from '../../src/plan/rules'
@@ -106,8 +109,38 @@ describe('why not there', () => {
       }),
     ).toMatchObject({ kind: 'forbidden', reasons: [{ rule: 'ban' }] })
   })
-  it('what was passed over would have given something', () => {
-    for (const x of passedOver(plan, p)) expect(x.gains).toBeGreaterThan(0)
+  it('each staple left out says why, and what can be added gives something', () => {
+    for (const x of staplesLeftOut(plan, p)) {
+      expect(plan.blocks.some((b) => b.exerciseId === x.exerciseId)).toBe(false)
+      expect(x.says.length).toBeGreaterThan(5)
+      if (x.block)
+        expect(scorePlan({ ...plan, blocks: [...plan.blocks, x.block] }, p).total).toBeGreaterThan(
+          scorePlan(plan, p).total,
+        )
+    }
+  })
+  it('a top quality without a day is said first, with the day that would give it sets', () => {
+    const climber = problemFor({
+      sport: 'climber_boulder',
+      level: 'advanced',
+      kit: { hall: 'full', home: ['bag', 'band_finger'] },
+      days: [0, 1, 2, 3, 4, 5, 6].map((d) => ({
+        minutes: d === 1 || d === 4 ? 30 : 0,
+        place: d === 1 || d === 4 ? ('home' as const) : ('hall' as const),
+        sport_load: d === 6 ? 2 : 0,
+      })),
+    })
+    const week = draftWeek(climber, () => 'x')
+    const [way] = unlocks(week, climber)
+    expect(way).toMatchObject({ quality: 'edge', minutes: 30 })
+    expect(way!.sets).toBeGreaterThanOrEqual(3)
+    expect(adviceFor(week, climber)[0]).toMatch(/^Finger edge .*30 min on \w{3}.* would give \d/)
+    expect(
+      adviceFor(
+        draftWeek({ ...climber, frame: way!.frame }, () => 'y'),
+        climber,
+      ),
+    ).toEqual([])
   })
 })
 

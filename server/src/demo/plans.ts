@@ -111,7 +111,10 @@ export function generatePlans(
       }),
       () => id(weekStart),
     )
-    const done = logWeek(random, id, weekStart, blocks, today)
+    const missed = back === 0 ? story.missed : undefined
+    const done = logWeek(random, id, weekStart, blocks, today).filter(
+      (l) => missed === undefined || l.on !== addDays(weekStart, missed),
+    )
     logs.push(...done)
     plans.push({ id: id(weekStart), weekStart, frame, blocks: [...blocks], savedOn, logs: done })
   }

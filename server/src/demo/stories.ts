@@ -69,6 +69,8 @@ export interface Story {
     sport: Readonly<Record<number, 0 | 1 | 2 | 3>>
     heavyPull?: number
   } | null
+  /** Day of this week on which nothing was logged. */
+  missed?: number
   /** A second sport, by weight against 1 for the first. */
   second?: { sportId: string; weight: number }
   /** Measured wrap gaps by label of the unit, mm, left and right. */
@@ -267,6 +269,7 @@ export const STORIES: readonly Story[] = [
       hang: { seconds: 74, gainPct: 20 },
     },
     week: { minutes: { 0: 30, 2: 25, 4: 30 }, place: 'bag', sport: { 6: 2 } },
+    missed: 0,
     event: {
       name: 'Breakwater Run, 14 obstacles',
       inDays: 61,

@@ -4,7 +4,9 @@ import { planBlock } from '@mano/core/plan/block'
 import { conflictOf } from '@mano/core/plan/conflict'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { resolveAround } from '@mano/core/plan/resolve'
-import { explainBlock, passedOver, whyNot } from '@mano/core/plan/explain'
+import { adviceFor, unlocks } from '@mano/core/plan/advice'
+import { explainBlock, whyNot } from '@mano/core/plan/explain'
+import { staplesLeftOut } from '@mano/core/plan/leftOut'
 import { solveWeek } from '@mano/core/plan/solve'
 import type { WeekPlan } from '@mano/core/plan/types'
 import { v7 } from 'uuid'
@@ -27,18 +29,18 @@ async function run(task: PlannerTask, key?: string): Promise<void> {
     // What needs no solver does not wait for it.
     if (task.kind === 'why')
       return say({ kind: 'why', answer: explainBlock(task.plan, task.blockId, task.problem) }, key)
-    if (task.kind === 'passed')
+    if (task.kind === 'passed') {
+      const found = unlocks(task.plan, task.problem)
       return say(
         {
           kind: 'passed',
-          rows: passedOver(task.plan, task.problem).map((x) => ({
-            block: x.candidate.block,
-            gains: x.gains,
-            breaks: x.breaks[0]?.says ?? null,
-          })),
+          rows: staplesLeftOut(task.plan, task.problem),
+          advice: adviceFor(task.plan, task.problem, found),
+          unlocks: found,
         },
         key,
       )
+    }
     const highs = await ready
     if (task.kind === 'why-not')
       return say(

@@ -2,7 +2,9 @@ import type { BlockProblem, PlannedWeek } from '@mano/core/plan/block'
 import type { Clash } from '@mano/core/plan/conflict'
 import type { WhyHere, WhyNot } from '@mano/core/plan/explain'
 import type { WeekProblem } from '@mano/core/plan/problem'
-import type { Block, WeekPlan } from '@mano/core/plan/types'
+import type { Unlock } from '@mano/core/plan/advice'
+import type { LeftOut } from '@mano/core/plan/leftOut'
+import type { WeekPlan } from '@mano/core/plan/types'
 
 export type PlannerTask =
   | { kind: 'improve'; problem: WeekProblem; plan: WeekPlan | null }
@@ -17,7 +19,12 @@ export type PlannerReply =
   | { kind: 'done'; plan: WeekPlan; points: number; gap: number }
   | { kind: 'clash'; clashes: readonly Clash[] }
   | { kind: 'why'; answer: WhyHere | null }
-  | { kind: 'passed'; rows: { block: Block; gains: number; breaks: string | null }[] }
+  | {
+      kind: 'passed'
+      rows: readonly LeftOut[]
+      advice: readonly string[]
+      unlocks: readonly Unlock[]
+    }
   | { kind: 'why-not'; answer: WhyNot }
   | { kind: 'week'; week: PlannedWeek }
   | { kind: 'block-done' }

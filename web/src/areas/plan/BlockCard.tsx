@@ -37,6 +37,7 @@ export function BlockCard({
       <span className="n">
         {doseWords(block)}
         <em>
+          {block.lead && <span className="lead">main</span>}
           {done && (
             <>
               <Icon name="check" />

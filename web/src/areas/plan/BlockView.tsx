@@ -14,7 +14,6 @@ import { loadCap } from '@mano/core/plan/limits'
 import { DELOAD_EACH, TISSUE_BUDGET } from '@mano/core/plan/practice'
 import { contextOf } from '@mano/core/plan/problem'
 import { weekStartOf } from '@mano/core/units/dates'
-import { settingsFor } from '@mano/core/plan/schools'
 import { servesOf } from '@mano/core/plan/serves'
 import { handLoad, weekMinutes } from '@mano/core/plan/time'
 import { DAY_NAMES, type WeekKind } from '@mano/core/plan/types'
@@ -289,9 +288,6 @@ export function BlockView({ view }: { view: PlanView }) {
             const p = planned[i]
             const load = p ? handLoad(p.plan.blocks) : 0
             const cap = p ? loadCap(p.weekStart, contextOf(p.problem)) : null
-            const settings = p
-              ? settingsFor(p.problem.terms.settings, p.problem.wants, p.frame)
-              : {}
             const events = athlete.events.filter(
               (e) => e.on >= w.weekStart && e.on < addDays(w.weekStart, 7),
             )

@@ -1,45 +1,45 @@
-import type { WeekProblem } from '@mano/core/plan/problem'
-import { DAY_NAMES, type Block, type WeekPlan } from '@mano/core/plan/types'
+import { qualityById } from '@mano/core/catalogue/qualities'
 import { exerciseById } from '@mano/core/catalogue/exercises'
+import type { LeftOut } from '@mano/core/plan/leftOut'
+import { DAY_NAMES, type Block } from '@mano/core/plan/types'
 import { v7 } from 'uuid'
-import { useAnswer } from './usePlanner'
 
-/** What would have given most and is not there, with the rule that keeps it out. */
+/** What most coaches would put first here and the week does without, each with its reason. */
 export function PassedOver({
-  problem,
-  plan,
+  rows,
   onAdd,
 }: {
-  problem: WeekProblem
-  plan: WeekPlan
+  /** Undefined: still being worked out. */
+  rows: readonly LeftOut[] | undefined
   onAdd: (b: Block) => void
 }) {
-  const key = JSON.stringify(['passed', plan.blocks, problem.terms, plan.frame])
-  const rows = useAnswer('passed', { kind: 'passed', problem, plan }, key)?.rows
   if (rows?.length === 0) return null
   return (
     <div className="block passed">
-      <h2 className="h3">Passed over</h2>
+      <h2 className="h3">Staples left out</h2>
       {!rows ? (
         <p className="note">Working it out …</p>
       ) : (
         <ul>
-          {rows.map(({ block, gains, breaks }) => (
-            <li key={block.exerciseId}>
+          {rows.map((r) => (
+            <li key={`${r.quality} ${r.exerciseId}`}>
               <span>
-                <b>{exerciseById(block.exerciseId)!.name}</b>, {DAY_NAMES[block.day]}: +
-                {gains.toFixed(1)} points by itself
+                <b>{exerciseById(r.exerciseId)!.name}</b>, {qualityById(r.quality).name}
               </span>
               <small>
-                {breaks ? (
-                  `Not there: ${breaks}.`
-                ) : (
+                {r.says}
+                {r.block ? (
                   <>
-                    No rule stands against it: this week is not proven best.{' '}
-                    <button className="lnk" onClick={() => onAdd({ ...block, id: v7() })}>
-                      Add
+                    .{' '}
+                    <button
+                      className="lnk"
+                      onClick={() => onAdd({ ...r.block!, id: v7(), reason: '' })}
+                    >
+                      Add on {DAY_NAMES[r.block.day]}
                     </button>
                   </>
+                ) : (
+                  '.'
                 )}
               </small>
             </li>

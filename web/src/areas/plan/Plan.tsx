@@ -13,7 +13,13 @@ import { readProblem } from '@mano/core/plan/problem'
 import { validate } from '@mano/core/plan/rules'
 import { weekStartOf } from '@mano/core/units/dates'
 import { doneBlocks, fromToday, missedBlocks } from '@mano/core/plan/stale'
-import { DAY_NAMES, NO_TERMS, type Block, type WeekPlan } from '@mano/core/plan/types'
+import {
+  DAY_NAMES,
+  NO_TERMS,
+  type Block,
+  type DayFrame,
+  type WeekPlan,
+} from '@mano/core/plan/types'
 import { carriedTerms, speaksOf } from '@mano/core/review/next'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
@@ -32,13 +38,14 @@ import { FrameForm } from './FrameForm'
 import { HandBudget } from './HandBudget'
 import { Lanes } from './Lanes'
 import { PassedOver } from './PassedOver'
+import { WeekAdvice } from './WeekAdvice'
 import { SaveWeek } from './SaveWeek'
 import { Schools } from './Schools'
 import { SearchStrip } from './SearchStrip'
 import { Speaking } from './Speaking'
 import { StaleMarks } from './StaleMarks'
 import { Templates } from './Templates'
-import { usePlanner } from './usePlanner'
+import { useAnswer, usePlanner } from './usePlanner'
 import { usePlan, usePlanContext, useProblem } from './usePlan'
 import { Versions } from './Versions'
 import { FromReview, useConclusion } from './FromReview'
@@ -211,6 +218,11 @@ function Week({ view }: { view: PlanView }) {
           : { kind: 'improve', problem, plan: week },
     )
   }
+  const looked = useAnswer(
+    'passed',
+    problem && draft.blocks.length > 0 ? { kind: 'passed', problem, plan: week } : null,
+    JSON.stringify(['passed', week.blocks, problem?.terms, week.frame]),
+  )
   /** What is left of a running week, planned round what was done and without what was missed. */
   const missed = missedBlocks(week, logs, me.today).filter((b) => !done.has(b.id))
   const restAnew = () => {
@@ -350,6 +362,23 @@ function Week({ view }: { view: PlanView }) {
       <p className="moved" role="status">
         {said}
       </p>
+      {looked && !empty && (
+        <WeekAdvice
+          lines={looked.advice}
+          unlocks={looked.unlocks}
+          {...(coach && {
+            onTry: (frame: readonly DayFrame[]) => {
+              put({ frame: [...frame] })
+              if (problem)
+                planner.look({
+                  kind: 'improve',
+                  problem: { ...problem, frame },
+                  plan: { ...week, frame },
+                })
+            },
+          })}
+        />
+      )}
       <div className="plan-body">
         <div>
           <Board
@@ -436,8 +465,7 @@ function Week({ view }: { view: PlanView }) {
               {problem && !empty && <Coverage problem={problem} blocks={draft.blocks} />}
               {problem && !empty && (
                 <PassedOver
-                  problem={problem}
-                  plan={week}
+                  rows={looked?.rows}
                   onAdd={(b) => {
                     put({ blocks: [...draft.blocks, b] })
                     setPicked(b.id)

@@ -1,0 +1,33 @@
+import type { Unlock } from '@mano/core/plan/advice'
+import { DAY_NAMES, type DayFrame } from '@mano/core/plan/types'
+import { Icon } from '../../hands/Icon'
+
+/** What a coach should hear about days and minutes before reading the week. */
+export function WeekAdvice({
+  lines,
+  unlocks,
+  onTry,
+}: {
+  lines: readonly string[]
+  unlocks: readonly Unlock[]
+  /** Absent: the week is only looked at. */
+  onTry?: (frame: readonly DayFrame[]) => void
+}) {
+  if (lines.length === 0) return null
+  return (
+    <section className="week-advice" aria-label="Days and minutes">
+      <Icon name="warn" />
+      <ul>
+        {lines.map((l) => (
+          <li key={l}>{l}</li>
+        ))}
+      </ul>
+      {onTry &&
+        unlocks.map((u) => (
+          <button key={u.day} className="btn" onClick={() => onTry(u.frame)}>
+            Try {u.minutes} min on {DAY_NAMES[u.day]}
+          </button>
+        ))}
+    </section>
+  )
+}

@@ -1,5 +1,5 @@
 import { qualityById } from '../catalogue/qualities'
-import { exerciseById } from '../catalogue/exercises'
+import { EXERCISES, exerciseById } from '../catalogue/exercises'
 import { briefOf } from './brief'
 import { scorePlan } from './score'
 import { draftWeek } from './draft'
@@ -14,49 +14,76 @@ export interface Unlock {
   quality: string
   day: number
   minutes: number
-  /** Sets the quality would get. */
+  /** Sets the quality would get, and of what. */
   sets: number
+  by: string | null
   frame: readonly DayFrame[]
 }
 
-const setsOf = (plan: WeekPlan, p: WeekProblem, row: number): number => {
-  const b = briefOf(p)
-  return plan.blocks.reduce((a, x) => {
-    const e = exerciseById(x.exerciseId)
-    return e && b.of(e).good[row] ? a + effectiveSets(x) : a
-  }, 0)
+interface Had {
+  /** Sets of staples and good exercises, and of staples alone. */
+  good: number
+  staple: number
+  /** A staple of it in the week. */
+  by: string | null
 }
+const hadOf = (plan: WeekPlan, p: WeekProblem, row: number): Had => {
+  const b = briefOf(p)
+  const quality = b.rows[row]!.quality
+  const had: Had = { good: 0, staple: 0, by: null }
+  for (const x of plan.blocks) {
+    const e = exerciseById(x.exerciseId)
+    if (!e || !b.of(e).good[row]) continue
+    had.good += effectiveSets(x)
+    if (b.ratings.get(`${quality} ${e.id}`)?.tier !== 'staple' || e.primary !== quality) continue
+    had.staple += effectiveSets(x)
+    had.by = e.name
+  }
+  return had
+}
+/** Whether coaches of the sport put anything first for a quality. */
+const hasStaple = (p: WeekProblem, row: number): boolean => {
+  const b = briefOf(p)
+  const quality = b.rows[row]!.quality
+  return EXERCISES.some(
+    (e) => e.primary === quality && b.ratings.get(`${quality} ${e.id}`)?.tier === 'staple',
+  )
+}
+const TOP_LOOKED = 2
+const isShort = (had: Had, p: WeekProblem, row: number): boolean =>
+  had.good < briefOf(p).topSets || (had.staple === 0 && hasStaple(p, row))
 
 /**
- * Top qualities the week has no room for, and a day on which half an hour would give them sets.
- * Days before a competition and the hardest sport day are not proposed.
+ * Top qualities the week has no room for, or serves without what coaches put first, and a day on
+ * which half an hour would mend it. Days before a competition and the hardest sport days are not
+ * proposed.
  */
 export function unlocks(plan: WeekPlan, p: WeekProblem): Unlock[] {
   const b = briefOf(p)
-  const hardest = Math.max(...p.frame.map((d) => d.sportLoad))
-  return b.top.slice(0, 2).flatMap((row): Unlock[] => {
-    const has = setsOf(plan, p, row)
-    if (has >= b.topSets) return []
-    const days = [0, 1, 2, 3, 4, 5, 6].filter((d) => {
-      const f = p.frame[d]!
-      return (
-        f.minutes < ASK_MIN &&
-        !f.competition &&
-        !p.frame[(d + 1) % 7]!.competition &&
-        (f.sportLoad < 3 || hardest < 3)
-      )
-    })
+  return b.top.slice(0, TOP_LOOKED).flatMap((row): Unlock[] => {
+    const has = hadOf(plan, p, row)
+    if (!isShort(has, p, row)) return []
     let best: Unlock | null = null
     let points = scorePlan(plan, p).total
-    for (const day of days) {
-      const frame = p.frame.map((f, d) => (d === day ? { ...f, minutes: ASK_MIN } : f))
+    for (const day of [0, 1, 2, 3, 4, 5, 6]) {
+      const f = p.frame[day]!
+      if (f.minutes >= ASK_MIN || f.competition || f.sportLoad === 3) continue
+      if (p.frame[(day + 1) % 7]!.competition) continue
+      const frame = p.frame.map((x, d) => (d === day ? { ...x, minutes: ASK_MIN } : x))
       const q = { ...p, frame }
       const tried = draftWeek(q, () => '')
-      const sets = setsOf(tried, q, row)
-      const now = scorePlan(tried, q).total
-      if (sets > has && now > points) {
-        points = now
-        best = { quality: b.rows[row]!.quality, day, minutes: ASK_MIN, sets, frame }
+      const now = hadOf(tried, q, row)
+      const mends = has.good < b.topSets ? now.good > has.good : now.staple > 0
+      const worth = scorePlan(tried, q).total
+      if (!mends || worth <= points) continue
+      points = worth
+      best = {
+        quality: b.rows[row]!.quality,
+        day,
+        minutes: ASK_MIN,
+        sets: has.good < b.topSets ? now.good : now.staple,
+        by: now.by,
+        frame,
       }
     }
     return best ? [best] : []
@@ -70,17 +97,26 @@ export function adviceFor(
   open: readonly Unlock[] = unlocks(plan, p),
 ): string[] {
   const b = briefOf(p)
-  const short = b.top.slice(0, 2).flatMap((row) => {
-    const has = setsOf(plan, p, row)
-    const name = qualityById(b.rows[row]!.quality).name
-    if (has >= b.topSets) return []
-    const way = open.find((u) => u.quality === b.rows[row]!.quality)
-    const lack = has === 0 ? `${name} has no day.` : `${name} has ${has} of ${b.topSets} sets.`
-    return [
-      way
-        ? `${lack} ${way.minutes} min on ${DAY_NAMES[way.day]} ${p.frame[way.day]!.sportLoad > 0 ? 'before the sport ' : ''}would give ${way.sets} sets.`
-        : `${lack} No day leaves room for it this week: a caution, the kit or the days around stand against it.`,
-    ]
+  return b.top.slice(0, TOP_LOOKED).flatMap((row) => {
+    const has = hadOf(plan, p, row)
+    if (!isShort(has, p, row)) return []
+    const { quality } = b.rows[row]!
+    const { name } = qualityById(quality)
+    const way = open.find((u) => u.quality === quality)
+    const lack =
+      has.good === 0
+        ? `${name} has no day.`
+        : has.good < b.topSets
+          ? `${name} has ${has.good} of ${b.topSets} sets.`
+          : `${name} is served without what most coaches put first.`
+    if (way)
+      return [
+        `${lack} ${way.minutes} min on ${DAY_NAMES[way.day]} ${p.frame[way.day]!.sportLoad > 0 ? 'before the sport ' : ''}would give ${way.sets} sets${way.by ? ` of ${way.by.toLowerCase()}` : ''}.`,
+      ]
+    return has.good < b.topSets
+      ? [
+          `${lack} No day leaves room for it this week: a caution, the kit or the days around stand against it.`,
+        ]
+      : []
   })
-  return short
 }

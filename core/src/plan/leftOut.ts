@@ -49,7 +49,8 @@ export function staplesLeftOut(plan: WeekPlan, p: WeekProblem): LeftOut[] {
         const against = forbids(e, d, blockMinutes(x), p, c)[0]
         if (against) return { x, says: against.says, kind: 0, gains: -Infinity }
         const next = { ...plan, blocks: [...plan.blocks, x] }
-        const broken = newlyBroken(next, plan, c)[0]
+        // A session that only it would open gets its close from the planner.
+        const broken = newlyBroken(next, plan, c).find((x) => x.rule !== 'closes')
         const gains = scorePlan(next, p).total - points
         return broken ? { x, says: broken.says, kind: 1, gains } : { x, says: '', kind: 2, gains }
       })

@@ -37,7 +37,6 @@ export function BlockCard({
       <span className="n">
         {doseWords(block)}
         <em>
-          {block.lead && <span className="lead">main</span>}
           {done && (
             <>
               <Icon name="check" />
@@ -54,6 +53,7 @@ export function BlockCard({
         </em>
       </span>
       <b>{e.name}</b>
+      {block.lead && <small className="lead">Main exercise</small>}
       {breaches.length > 0 && (
         <small>
           <Icon name={breaches[0]!.kind === 'safety' ? 'stop' : 'warn'} />

@@ -7,7 +7,11 @@ test('every door of the screens is tried here', () =>
   expect(Object.keys(TRY).sort()).toEqual(DOORS.map((d) => d.id).sort()))
 
 for (const tier of Object.keys(TIERS) as Tier[])
-  test(`one athlete of the tier ${tier} at every door of the screens`, async ({ page, own }) => {
+  // The strictest here; the others with the long checks.
+  test(`one athlete of the tier ${tier} at every door of the screens${tier === 'absolute' ? '' : ' @long'}`, async ({
+    page,
+    own,
+  }) => {
     test.slow()
     await signIn(page, own.url)
     const scene = await make(page, own.url, tier)

@@ -162,7 +162,7 @@ test('another sport changes the demands from today and keeps the tests', async (
 })
 
 test('unwell today holds the hard work of the session and says why', async ({ page }) => {
-  await open(page, 'Bram Achterley', 'Floor')
+  await open(page, 'Dov Hartigan', 'Floor')
   await page.getByLabel('Fever', { exact: true }).check()
   await page.reload()
   await expect(page.getByLabel('Fever', { exact: true })).toBeChecked()

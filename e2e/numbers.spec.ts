@@ -37,7 +37,7 @@ for (const choice of [
   { mass: 'kg', length: 'mm' },
   { mass: 'lb', length: 'in' },
 ] as const)
-  test(`no page of five athletes shows an unrounded or unlabelled number, in ${choice.mass} and ${choice.length}${choice.mass === 'kg' ? ' @long' : ''}`, async ({
+  test(`no page of five athletes shows an unrounded or unlabelled number, in ${choice.mass} and ${choice.length} @long`, async ({
     page,
     hall,
   }) => {

@@ -292,7 +292,7 @@ test('why an exercise is not there: a swap with its price, and what forbids it',
   expect(await cards.count()).toBeGreaterThan(before - 4)
 })
 
-test('a template for three athletes by keyboard, each for their own hands; versions side by side; a caution that comes later names the blocks', async ({
+test('a template for three athletes by keyboard, each for their own hands; versions side by side; a caution that comes later names the blocks @long', async ({
   page,
   own,
 }) => {

@@ -13,6 +13,7 @@ import {
   LEAST_SHARE,
   MANY_MAINS,
   NOVICE_SHARE,
+  NOVICE_WEEK,
   OTHER_EFFORT,
   POINTS,
   RANK_STEP,
@@ -90,6 +91,7 @@ export interface Brief {
   climber: boolean
   thrower: boolean
   exercisesMost: number
+  sessionsMost: number
   maximalMost: number
   thumbMost: number
   /** By day: points of a hard block, of a block that loads the skin, of long wrist curls, of finger work. */
@@ -293,7 +295,8 @@ function makeBrief(p: WeekProblem): Brief {
     sports,
     climber,
     thrower,
-    exercisesMost: weekExercises(p.frame.map((d) => d.minutes)),
+    exercisesMost: novice ? NOVICE_WEEK.exercises : weekExercises(p.frame.map((d) => d.minutes)),
+    sessionsMost: novice ? NOVICE_WEEK.sessions : 7,
     maximalMost: kind === 'contest' || open < 2 ? 2 : 1,
     thumbMost: sports.some((s) => s === 'arm_wrestler' || s === 'grip_contest') ? 20 : 6,
     hardDay: WEEK.map(

@@ -4,6 +4,9 @@ import type { Tier } from '../catalogue/tiers'
 
 /** How a coach composes a week, in figures: practice estimates, common practice, no source. */
 
+/** What a beginner's week holds at the most: sessions, and exercises but closing ones. */
+export const NOVICE_WEEK = { sessions: 2, exercises: 4 } as const
+
 /** Minutes a week from which the whole of the sets is aimed at, and the least share of them. */
 export const FULL_WEEK_MIN = 100
 export const LEAST_SHARE = 0.6
@@ -55,6 +58,8 @@ export const POINTS = {
   twice: 2.5,
   twiceMore: 1.5,
   session: -0.4,
+  /** A session more than a beginner needs. */
+  sessionOver: -3,
   lightDay: 0.4,
   good: -0.5,
   accessory: -1.5,

@@ -7,6 +7,8 @@ import { kitFor } from './kit'
 import {
   CLOSE_MIN,
   DELOAD,
+  FLAT_SHARE,
+  QUIET_WEEK_DAYS,
   EXTENSION_DAYS,
   GROWTH,
   HARD_DAYS_A_WEEK,
@@ -95,7 +97,8 @@ export function loadCap(
     return { most: DELOAD * after, after, says: 'a deload week takes 60 % at the most' }
   if (terms.kind === 'return')
     return { most: DELOAD * after, after, says: 'the first weeks back take 60 % at the most' }
-  if (whoOf(c).flat) return { most: after, after, says: 'hands that are flat take no more' }
+  if (whoOf(c).flat)
+    return { most: FLAT_SHARE * after, after, says: 'hands that are flat take less than last week' }
   const tapering = [0, 1, 2, 3, 4, 5, 6].filter(
     (d) => eventGap(weekStart, d, terms) !== null,
   ).length
@@ -232,6 +235,11 @@ export function extensionDays(
   )
 }
 
-/** A week that takes less than the one it grows from: half set counts are open to it. */
+/**
+ * A week that takes less than the one it grows from, or leads to an event within days: half set
+ * counts are open to it.
+ */
 export const isLighter = (weekStart: LocalDate, c: PlanContext): boolean =>
-  termsOf(c).kind !== 'ordinary' || (loadCap(weekStart, c)?.most ?? Infinity) < (c.lastLoad ?? 0)
+  termsOf(c).kind !== 'ordinary' ||
+  (loadCap(weekStart, c)?.most ?? Infinity) < (c.lastLoad ?? 0) ||
+  (eventGap(weekStart, 0, termsOf(c)) ?? Infinity) <= QUIET_WEEK_DAYS

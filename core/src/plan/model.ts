@@ -528,6 +528,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
     )
     top()
     kinds()
+    over(POINTS.sessionOver, brief.sessionsMost, session)
     for (const d of DAYS) sessionsOf(d)
     likes()
     rest()

@@ -46,6 +46,10 @@ export const LEVEL_WEIGHT = { light: 0.3, moderate: 0.7, hard: 1 } as const
 export const PULL_STRESS = { a: 6, b: 2 } as const
 /** Hand load of a deload week against the reference, and of a day in a taper. */
 export const DELOAD = 0.6
+/** Share of last week's load for hands that were flat twice in a row. */
+export const FLAT_SHARE = 0.9
+/** Days from the Monday to an event that make a week one of few sets. */
+export const QUIET_WEEK_DAYS = 6
 /** Every so many weeks a deload. */
 export const DELOAD_EACH = 4
 /**

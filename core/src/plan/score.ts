@@ -241,7 +241,9 @@ export function scorePlan(
     spread: spread(week, b),
     likes: likes(items, b),
     days: days(items, week, b, p),
-    sessions: sessionPoints(p.terms.settings) * sessions,
+    sessions:
+      sessionPoints(p.terms.settings) * sessions +
+      POINTS.sessionOver * over(sessions, b.sessionsMost),
     phase: sum((x) => (outOfPhase(x.e, p.terms.crush) ? POINTS.crushOutOfPhase * x.block.sets : 0)),
     weaker: sum((x) => (x.block.extra && !x.r.close ? POINTS.weaker : 0)),
     near: p.near === null ? 0 : p.near.weight * changeCost(plan.blocks, p.near.blocks),

@@ -103,8 +103,8 @@ export interface Brief {
 
 const WEEK = [0, 1, 2, 3, 4, 5, 6]
 /** A set of the way the coach chose counts for more, of the other way for less. */
-const LEAN_TO = 0.25
-const LEAN_FROM = 1.5
+const LEAN_TO = 0.05
+const LEAN_FROM = 2
 /** The way a coach has chosen is never rare. */
 const chosen = (r: Rating, lean: number): Rating =>
   lean >= 0.5 && r.tier === 'rare' && r.body === 'no' ? { ...r, tier: 'good' } : r
@@ -257,6 +257,7 @@ function makeBrief(p: WeekProblem): Brief {
         (tier === 'accessory' ? POINTS.accessory : 0) +
         (tier === null || tier === 'rare' ? POINTS.rare : 0) +
         (filler ? POINTS.filler : 0) +
+        (lean < 0 ? POINTS.otherSchool * Math.min(1, -lean) : 0) +
         (against ? POINTS.history : 0),
     }
   }

@@ -84,6 +84,8 @@ export const POINTS = {
   skinBeforeSport: -1,
   curlsBeforeSport: -1,
   history: -3,
+  /** A block of the way the coach did not choose. */
+  otherSchool: -1.5,
   crushOutOfPhase: -0.3,
   weaker: 0.6,
   changedBlock: -1,

@@ -20,6 +20,7 @@ import {
   SERVED,
   SLOPES,
   THUMB_DRILLS,
+  THUMB_SETS,
   TIER_SHARE,
   TOP_SHARE,
   TOO_SOON,
@@ -299,7 +300,9 @@ function makeBrief(p: WeekProblem): Brief {
     exercisesMost: novice ? NOVICE_WEEK.exercises : weekExercises(p.frame.map((d) => d.minutes)),
     sessionsMost: novice ? NOVICE_WEEK.sessions : 7,
     maximalMost: kind === 'contest' || open < 2 ? 2 : 1,
-    thumbMost: sports.some((s) => s === 'arm_wrestler' || s === 'grip_contest') ? 20 : 6,
+    thumbMost: sports.some((s) => (THUMB_SETS.sports as readonly string[]).includes(s))
+      ? THUMB_SETS.mostThere
+      : THUMB_SETS.most,
     hardDay: WEEK.map(
       (d) =>
         (next(d).heavyPull !== 'none' ? POINTS.hardBeforePull : 0) +

@@ -99,7 +99,7 @@ export const POINTS = {
 export const DAYS_OFF = 2
 export const THUMB_SETS = {
   most: 6,
-  sport: ['arm_wrestler', 'grip_contest'],
+  sports: ['arm_wrestler', 'grip_contest'],
   mostThere: 20,
 } as const
 export const THUMB_DRILLS: readonly string[] = ['thumb_base', 'thumb_across', 'thumb_side']
@@ -244,7 +244,7 @@ export const NOVICE_OUT = {
   qualities: ['claw'],
   ids: ['edge_repeat'],
 } as const
-export const YOUNG_OUT = { qualities: ['edge'], ids: [], mostFlexSets: 2 } as const
+export const YOUNG_OUT = { mostFlexSets: 2 } as const
 
 /** Blocks of a session: what a coach writes by its minutes, and the most. */
 export const sessionBlocks = (minutes: number): number => (minutes < 25 ? 3 : 4)

@@ -2,7 +2,7 @@ import { exerciseById } from '../catalogue/exercises'
 import { briefOf, type Brief } from './brief'
 import { candidatesOf, type Candidate } from './candidates'
 import { weakerOf } from './coverage'
-import { mainOf } from './faults'
+import { withLeads } from './leads'
 import { EXTENSION_DAYS } from './practice'
 import { contextOf, type WeekProblem } from './problem'
 import { inWords } from './reasons'
@@ -68,29 +68,6 @@ export function draftWeek(p: WeekProblem, newId: () => string): WeekPlan {
   plan = mended(plan, worthTrying(open, brief), open, p, brief, context)
   const named = { ...plan, blocks: plan.blocks.map((b) => ({ ...b, id: newId() })) }
   return inWords(withLeads(forWeaker(named, p), p), p)
-}
-
-/** Marks the main exercise of each day. */
-export function withLeads(plan: WeekPlan, p: WeekProblem): WeekPlan {
-  const brief = briefOf(p)
-  const leads = new Set(
-    [0, 1, 2, 3, 4, 5, 6].map(
-      (d) =>
-        mainOf(
-          plan.blocks.filter((b) => b.day === d),
-          brief,
-        )?.id,
-    ),
-  )
-  return {
-    ...plan,
-    blocks: plan.blocks.map((b) => {
-      if (leads.has(b.id)) return { ...b, lead: true }
-      const rest = { ...b }
-      delete rest.lead
-      return rest
-    }),
-  }
 }
 
 /**

@@ -3,7 +3,7 @@ import { indexOfBlock } from './candidates'
 import { buildModel, type Model } from './model'
 import type { WeekProblem } from './problem'
 import type { Block, WeekPlan } from './types'
-import { withLeads } from './draft'
+import { withLeads } from './leads'
 import { inWords } from './reasons'
 import { scorePlan } from './score'
 

@@ -1,3 +1,4 @@
+import { withLeads } from '../../src/plan/leads'
 import { describe, expect, it } from 'vitest'
 import { SPORTS } from '../../src/catalogue/sports'
 import { exerciseById } from '../../src/catalogue/exercises'
@@ -171,4 +172,17 @@ describe('a lean that is acted on', () => {
     ))
       expect(b.extra ?? null).toBeNull()
   })
+})
+
+it('the main exercise of a day follows from what stands there, also after a coach moves it', () => {
+  const p = input('boxer', three)
+  const plan = draftWeek(p)
+  const lead = plan.blocks.find((b) => b.lead)!
+  const gone = withLeads({ ...plan, blocks: plan.blocks.filter((b) => b !== lead) }, p)
+  const others = gone.blocks.filter((b) => b.day === lead.day && b.lead)
+  expect(others.map((b) => b.id)).not.toContain(lead.id)
+  const other = plan.blocks.find((b) => b.lead && b.day !== lead.day)!
+  const moved = plan.blocks.map((b) => (b === lead ? { ...b, day: other.day } : b))
+  const again = withLeads({ ...plan, blocks: moved }, p).blocks
+  expect(again.filter((b) => b.day === other.day && b.lead)).toHaveLength(1)
 })

@@ -8,6 +8,7 @@ import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { withCompetitions } from '@mano/core/intake/week'
 import { judgedWith, weekOf, withCoach, withTestDay } from '@mano/core/plan/coach'
+import { withLeads } from '@mano/core/plan/leads'
 import { verdicts } from '@mano/core/plan/moves'
 import { readProblem } from '@mano/core/plan/problem'
 import { validate } from '@mano/core/plan/rules'
@@ -118,7 +119,12 @@ function Week({ view }: { view: PlanView }) {
   const [said, setSaid] = useState('')
   const put = (next: Partial<Draft>) => {
     setSaid('')
-    drafts.put(key, { ...draft, ...next }, draft)
+    // Which exercise is the day's main follows from what stands there, whoever changed it.
+    const blocks =
+      next.blocks && problem
+        ? withLeads({ ...week, blocks: next.blocks }, problem).blocks
+        : next.blocks
+    drafts.put(key, { ...draft, ...next, ...(blocks && { blocks: [...blocks] }) }, draft)
   }
   const change = (id: string, more: Partial<Block>) =>
     put({ blocks: draft.blocks.map((b) => (b.id === id ? { ...b, ...more } : b)) })

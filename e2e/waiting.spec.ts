@@ -47,6 +47,24 @@ test('what could not be sent is seen from every page, through a reload, and sent
   expect(await stored(page, own.url)).toEqual([41.5, 48])
 })
 
+test('a number typed and the page gone before the disk has it is not lost', async ({ page, own }) => {
+  await signIn(page, own.url)
+  await open(page, NAME, 'Tests')
+  await startTest(page)
+  await page.route('**/api/tests/*/trials', (r) => r.abort())
+  // Every write to the store of this page is cut off, as it is when a page goes in the middle of it.
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('cut off', 'AbortError')
+    }
+  })
+  await typeTrials(page, ['41.5', '48'])
+  await page.unroute('**/api/tests/*/trials')
+  await page.goto(`${own.url}/waiting`)
+  await expect(page.getByRole('heading', { name: 'Everything is sent' })).toBeVisible()
+  await expect.poll(() => stored(page, own.url)).toEqual([41.5, 48])
+})
+
 test('a fault at one item holds up no other test; what is refused stays with its reason, is mended and sent, or let go with a reason', async ({
   page,
   own,

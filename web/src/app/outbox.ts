@@ -67,6 +67,32 @@ interface Outbox {
   add: (item: Unsent) => void
 }
 
+/**
+ * The store writes behind the page's back: a page closed within that moment would take the number
+ * with it. So it is jotted down first, at once, and the jotting goes when the store has it.
+ */
+const JOT = 'mano-jot '
+function jot(item: Unsent): void {
+  try {
+    localStorage.setItem(`${JOT}${item.body.id}`, JSON.stringify(item))
+  } catch {
+    // No room or not allowed: the store alone keeps it.
+  }
+}
+function unjot(id: string): void {
+  try {
+    localStorage.removeItem(`${JOT}${id}`)
+  } catch {
+    // Not allowed, so nothing stands there.
+  }
+}
+/** What an earlier page jotted down and could not hand to the store. */
+const jotted = (): Unsent[] =>
+  Object.keys(localStorage)
+    .filter((key) => key.startsWith(JOT))
+    .map((key) => JSON.parse(localStorage.getItem(key) ?? 'null') as Unsent | null)
+    .filter((item) => item !== null)
+
 /** Items of this tab that are not in the store yet, or never will be. */
 const unkept = new Set<string>()
 
@@ -85,9 +111,13 @@ export const useOutbox = create<Outbox>()((set) => ({
     set((s) => ({ waiting: [...s.waiting, dated], refused: '' }))
     // Where the device keeps nothing it is sent all the same.
     unkept.add(item.body.id)
+    jot(dated)
     void keep('outbox', item.body.id, dated)
       .then(
-        () => unkept.delete(item.body.id),
+        () => {
+          unkept.delete(item.body.id)
+          unjot(item.body.id)
+        },
         () => undefined,
       )
       .then(() => {
@@ -124,7 +154,10 @@ const before: Promise<unknown> = (async () => {
   const old = JSON.parse(localStorage.getItem('mano-outbox') ?? 'null') as {
     state?: { waiting?: Unsent[] }
   } | null
-  for (const item of old?.state?.waiting ?? []) await keep('outbox', item.body.id, item)
+  for (const item of [...(old?.state?.waiting ?? []), ...jotted()]) {
+    await keep('outbox', item.body.id, item)
+    unjot(item.body.id)
+  }
   localStorage.removeItem('mano-outbox')
   const kept = await all<Unsent>('outbox')
   useOutbox.setState((s) => ({
@@ -239,6 +272,7 @@ async function sendOne(item: Unsent): Promise<'sent' | 'refused' | 'fault' | 'la
   }
   confirm(item)
   unkept.delete(id)
+  unjot(id)
   await forget('outbox', id).catch(() => undefined)
   useOutbox.setState((s) => ({
     waiting: s.waiting.filter((w) => w.body.id !== id),

@@ -47,7 +47,10 @@ test('what could not be sent is seen from every page, through a reload, and sent
   expect(await stored(page, own.url)).toEqual([41.5, 48])
 })
 
-test('a number typed and the page gone before the disk has it is not lost', async ({ page, own }) => {
+test('a number typed and the page gone before the disk has it is not lost', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own.url)
   await open(page, NAME, 'Tests')
   await startTest(page)

@@ -14,7 +14,8 @@ import type { Block, CoachTerms, DayFrame, Place } from '@mano/core/plan/types'
 import { ENDINGS } from '@mano/core/session/steps'
 import { checkTrialValue } from '@mano/core/testing/value'
 import type { StoredChoice } from '@mano/core/gaps/read'
-import { REFERENCE_SOURCES, type Standard } from '@mano/core/gaps/references'
+import { REFERENCE_SOURCES, type SquadResult, type Standard } from '@mano/core/gaps/references'
+import type { SquadSteps } from '@mano/core/review/known'
 import {
   HANDS,
   day,
@@ -368,6 +369,16 @@ export interface LinkSession {
   hall: string
 }
 
+const age = (what: string) =>
+  yup
+    .number()
+    .strict()
+    .nullable()
+    .default(null)
+    .integer(`${what} is whole`)
+    .min(0, `${what} is 0 to 120`)
+    .max(120, `${what} is 0 to 120`)
+
 export const standardBody = yup
   .object({
     id: id(),
@@ -406,6 +417,34 @@ export const standardBody = yup
     enteredUnit: oneOf(ENTRY_UNITS, 'the unit'),
     /** The value is for each kg of body mass. */
     perBodyMass: flag(),
+    /** Only for a test done so, one sex, an age range; null: any. */
+    variant: yup
+      .object()
+      .strict()
+      .nullable()
+      .default(null)
+      .test(
+        'choices',
+        'the set-up is not one of the choices',
+        (v, c) =>
+          !v ||
+          Object.entries(v as Record<string, unknown>).every(([k, option]) =>
+            protocolById(String((c.parent as { protocolId?: string }).protocolId))?.variants.some(
+              (x) => x.id === k && x.options.some((o) => o.id === option),
+            ),
+          ),
+      ),
+    sex: yup
+      .string<'female' | 'male'>()
+      .strict()
+      .nullable()
+      .default(null)
+      .oneOf(['female', 'male', null], 'the sex is not one of female, male'),
+    ageFrom: age('the youngest age'),
+    ageTo: age('the oldest age').test('order', 'the oldest age is under the youngest', (v, c) => {
+      const from = (c.parent as { ageFrom?: number | null }).ageFrom
+      return (v ?? null) === null ? (from ?? null) === null : from != null && v! >= from
+    }),
   })
   .exact('a field is not known')
 export type StandardBody = yup.InferType<typeof standardBody>
@@ -453,7 +492,9 @@ export const hallBody = yup
 
 export interface GapsView {
   standards: (Standard & { id: string; on: string })[]
-  squad: Record<string, number[]>
+  /** Other athletes' newest results, and the steps between their tests. */
+  squad: SquadResult[]
+  steps: SquadSteps
   staleDays: number
   choices: StoredChoice[]
 }

@@ -3,6 +3,7 @@ import type { EntryUnit } from '@mano/core/catalogue/setups'
 import type { LevelId } from '@mano/core/intake/record'
 import type { Sex } from '@mano/core/hand/fit'
 import { LINE_KINDS, type ConclusionLine } from '@mano/core/review/next'
+import type { SquadSteps } from '@mano/core/review/known'
 import type { SquadSetup, SquadTest } from '@mano/core/review/squad'
 import type { WeekDone } from '@mano/core/review/weeks'
 import { day, flag, id, line, oneOf, optionalLine } from './common'
@@ -100,11 +101,13 @@ export interface GoalView {
 export interface ReviewView {
   weeks: WeekDone[]
   weeksSinceDeload: number | null
+  /** The coach's own limit for a lean, %. */
+  leanLimitPct: number | null
   /**
    * Differences between other athletes' tests one after the other, by series key without the
    * athlete and hand; only where this athlete has too few.
    */
-  squad: Record<string, number[][]>
+  squad: SquadSteps
   conclusions: ConclusionView[]
   goals: GoalView[]
 }

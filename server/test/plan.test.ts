@@ -270,16 +270,36 @@ describe('gaps', () => {
       perBodyMass: false,
     })
     await own.agent.post('/api/standards').send(standard(900)).expect(400)
+    for (const odd of [
+      { variant: { position: '9' } },
+      { sex: 'any' },
+      { ageFrom: 30, ageTo: 20 },
+      { ageFrom: 30 },
+    ])
+      await own.agent
+        .post('/api/standards')
+        .send({ ...standard(40), ...odd })
+        .expect(400)
+    const meant = { variant: { position: '2' }, sex: 'male', ageFrom: 18, ageTo: 39 }
+    await own.agent
+      .post('/api/standards')
+      .send({ ...standard(45), ...meant })
+      .expect(201)
     await own.agent.post('/api/standards').send(standard(40)).expect(201)
     r.now.at = '2026-11-25T11:00:00.000Z'
     await own.agent.post('/api/standards').send(standard(100, 'lb')).expect(201)
     await tested(own.agent, athleteId)
-    const { standards, squad } = (
+    const { standards, squad, steps } = (
       await own.agent.get(`/api/athletes/${athleteId}/gaps`).expect(200)
     ).body as GapsView
-    expect(standards).toHaveLength(1)
-    expect(standards[0]!.value).toBeCloseTo(444.82216152605, 8)
-    expect(squad['dyno_seated']).toHaveLength(1)
+    expect(standards).toHaveLength(2)
+    expect(standards.find((s) => s.sex === null)!.value).toBeCloseTo(444.82216152605, 8)
+    expect(standards.find((s) => s.sex === 'male')).toMatchObject({
+      variant: { position: '2' },
+      ages: [18, 39],
+    })
+    expect(squad).toEqual([])
+    expect(steps).toEqual({})
   })
 })
 

@@ -4,7 +4,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { RosterRow } from '@mano/contract/athletes'
 import type { ConclusionView, ReviewView, SquadView } from '@mano/contract/review'
 import type { SessionView } from '@mano/contract/tests'
-import { changesOf, squadRepeats } from '@mano/core/review/changes'
+import { changesOf } from '@mano/core/review/changes'
+import { knownBy } from '@mano/core/review/known'
 import { buildSeries, seriesName } from '@mano/core/review/series'
 import { seriesKey } from '@mano/core/testing/session'
 import { formatChange, formatWithUnit } from '@mano/core/units/format'
@@ -196,7 +197,7 @@ describe('reports', () => {
       const series = buildSeries(
         (await coach.get(`/api/athletes/${id}/tests`).expect(200)).body as SessionView[],
       )
-      const changes = changesOf(series, PERIOD, squadRepeats(view.squad))
+      const changes = changesOf(series, PERIOD, knownBy(view.squad))
       const told = (c: (typeof changes)[number]) =>
         c.hands.some((h) => h.word === 'gain' || h.word === 'loss')
       const shown =
@@ -215,16 +216,8 @@ describe('reports', () => {
           const own = lines.filter((l) => l.startsWith(label))
           const show = (si: number) =>
             formatWithUnit(si, s.protocol.unit, { mass, length: 'mm' }).replaceAll('\u00A0', ' ')
-          const wanted = h.result.ok
-            ? [
-                show(h.first!.value),
-                show(h.last.value),
-                formatChange(h.first!.value, h.last.value, s.protocol.unit, {
-                  mass,
-                  length: 'mm',
-                }).replaceAll('\u00A0', ' '),
-                show(h.result.detectable),
-              ]
+          const wanted = h.move
+            ? [show(h.move.from), show(h.move.to), show(Math.abs(h.move.change))]
             : [show(h.last.value)]
           for (const w of wanted) {
             numbers++
@@ -233,9 +226,9 @@ describe('reports', () => {
               `${label}: ${w} in ${JSON.stringify(own)}`,
             ).toBe(true)
           }
-          if (kind === 'file' && h.error)
+          if (kind === 'file' && h.move)
             expect(
-              own.some((l) => l.includes('typical error') && l.includes(show(h.error!.value))),
+              own.some((l) => l.includes('by error alone') && l.includes(show(h.detectable!))),
             ).toBe(true)
         }
       expect(numbers).toBeGreaterThan(8)

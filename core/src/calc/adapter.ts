@@ -12,6 +12,7 @@ import { chiSquareInv, fInv, normalInv, tInv } from '../measure/quantiles'
 import { reliability } from '../measure/reliability'
 import { judgeTrend, theilSen } from '../measure/trend'
 import { sampleVariance, summariseTrials } from '../measure/trials'
+import { claimsOf, type ClaimInputs } from './claims'
 import { gateVerdict, type GateInputs } from './gates'
 import { inchToMm, kgToLb, kgfToN, lbToKg, nToKgf } from '../units/convert'
 
@@ -136,6 +137,7 @@ const TOPICS: Readonly<Record<string, Topic>> = {
           ? spring(i)
           : roller(i),
   '12': (i) => gateVerdict(i as unknown as GateInputs),
+  '13': (i) => ({ claims: claimsOf(i as unknown as ClaimInputs) }),
 }
 
 function fatigue(i: Inputs) {

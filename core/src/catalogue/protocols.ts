@@ -27,6 +27,8 @@ export interface Protocol {
   trialsUpTo: number
   /** Within-hand CV in % over which one more trial is asked for; null: never. */
   askOverCvPct: number | null
+  /** Typical error of a day's result, %, before anybody's own repeats are known. Practice estimate, no source. */
+  errorPct: number
   /** Least rest between two trials of one hand, s. */
   restS: number
   /** Sessions of practice before a result counts in norms and trends. */
@@ -80,10 +82,13 @@ const FLEXORS: readonly TissueId[] = ['finger_flexors']
 const NOTHING: readonly TissueId[] = []
 const HANG: readonly TissueId[] = ['finger_flexors', 'skin', 'shoulder']
 
+/** By group, where a row says nothing else: squeezes and lifts repeat well, holds and repeats do not. */
+const ERROR_PCT: Readonly<Record<Protocol['group'], number>> = { squeeze: 4, lift: 5, hold: 10, wrist: 6, repeat: 12, body: 2 }
+
 type Row = Pick<Protocol, 'id' | 'name' | 'group' | 'rows' | 'hands' | 'unit' | 'entryUnits' | 'implements' | 'plausible' | 'steps' | 'result' | 'tires'> & Partial<Protocol>
 
 const row = (p: Row): Protocol => ({
-  version: 1, trials: 1, trialsUpTo: p.trials ?? 1, askOverCvPct: null, restS: 180, familiarSessions: 0, entry: p.unit === 's' ? 'clock' : 'value', card: [], details: [], measures: [],
+  version: 1, trials: 1, trialsUpTo: p.trials ?? 1, askOverCvPct: null, errorPct: ERROR_PCT[p.group], restS: 180, familiarSessions: 0, entry: p.unit === 's' ? 'clock' : 'value', card: [], details: [], measures: [],
   maximal: true, overhead: false, variants: [], numbers: [], curve: false, heaviest: false, effort: p.maximal === false ? 'light' : 'maximal', nearMaximal: false, short: false, tissues: FLEXORS, qualityOn: {},
   experienced: false, youthEdge: false, inGroup: false, ...p, tags: [...(p.overhead ? (['overhead'] as const) : []), ...(p.tags ?? [])],
 })

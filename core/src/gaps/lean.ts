@@ -1,10 +1,8 @@
 import type { InjurySiteId } from '../catalogue/tissues'
-import {
-  EXPECTED_LEAN_PCT,
-  leanContext,
-  type AsymmetryVerdict,
-  type Side,
-} from '../measure/asymmetry'
+import { EXPECTED_LEAN_PCT, type AsymmetryVerdict, type Side } from '../measure/asymmetry'
+import { ownLean, type OwnLean } from '../measure/leanLevel'
+import { squaresOfSteps } from '../measure/spread'
+import { daysOf, knownBy, stepsOf, type Known } from '../review/known'
 import type { Series } from '../review/series'
 import type { Hand } from '../testing/session'
 import { formatDate, type LocalDate } from '../units/dates'
@@ -19,6 +17,10 @@ export interface LeanRow {
   /** Judged days, oldest first, practice left out. */
   days: readonly LeanDay[]
   latest: AsymmetryVerdict | null
+  /** The athlete's own lean over the last days, with its interval; null: never compared. */
+  lean: OwnLean | null
+  /** The hand behind in it. */
+  weaker: Side | null
   /** How the real ones among the last days point. */
   direction: 'none' | 'once' | 'same hand' | 'mixed'
   /** Days in a row, up to the latest, with the same hand really weaker, and since when. */
@@ -27,9 +29,9 @@ export interface LeanRow {
    * What dominance leads one to expect, signed %, plus = right stronger; null: dominance unknown.
    */
   expectedPct: number | null
-  /** True when the coach's word goes: consistent, and beyond the expected or the own limit. */
+  /** The interval over days is beyond what is expected, or beyond the coach's own limit. */
   acted: boolean
-  /** How far the lean is beyond what is expected, %; 0 when it is not acted on. */
+  /** How far the near end of the interval is beyond that, %; 0 when it is not acted on. */
   beyondPct: number
   says: string
 }
@@ -42,24 +44,12 @@ export interface LeanFacts {
   limitPct: number | null
   injuries: readonly { site: InjurySiteId; side: Hand; since: LocalDate | null }[]
   today: LocalDate
+  /** What is known of a test's error beside the athlete's own; nothing given: the test's estimate. */
+  known?: ((s: Series) => Known) | undefined
 }
 
-type Known = Exclude<AsymmetryVerdict, { kind: 'unknown' }>
-const real = (v: AsymmetryVerdict): v is Known => v.kind === 'real' || v.kind === 'large'
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-]
+type Judged = Exclude<AsymmetryVerdict, { kind: 'unknown' }>
+const real = (v: AsymmetryVerdict): v is Judged => v.kind === 'real' || v.kind === 'large'
 const COUNT = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']
 const count = (n: number): string => COUNT[n] ?? String(n)
 
@@ -77,7 +67,62 @@ export function leanRows(all: readonly Series[], facts: LeanFacts): LeanRow[] {
     .sort((a, b) => Number(b.acted) - Number(a.acted) || size(b) - size(a))
 }
 
-const size = (r: LeanRow): number => (r.latest && real(r.latest) ? r.latest.asymmetryPct : -1)
+const size = (r: LeanRow): number => (r.lean ? Math.abs(r.lean.signedPct) : -1)
+
+/**
+ * How far beyond what is expected an athlete's lean has to be before work follows from it, %:
+ * practice estimate, no source.
+ */
+export const LEAN_MARGIN_PCT = 4
+/** Days from which an athlete's lean is acted on, and how many are looked back on. */
+const ACTED_DAYS = 2
+
+const signOf = (side: Side): 1 | -1 => (side === 'right' ? 1 : -1)
+
+/** What dominance leads one to expect, signed %, as a range; unknown: either hand may be dominant. */
+export function expectedRange(dominant: Side | null): readonly [number, number] {
+  if (dominant === null) return [-EXPECTED_LEAN_PCT.right, EXPECTED_LEAN_PCT.right]
+  const end = signOf(dominant) * EXPECTED_LEAN_PCT[dominant]
+  return end < 0 ? [end, 0] : [0, end]
+}
+
+/** Logs of right over left by day, both hands tested, from the newest days up to `to`. */
+export function leanDays(series: Series, to: LocalDate): { on: LocalDate; log: number }[] {
+  const right = new Map(daysOf(series, 'right', to).map((d) => [d.point, d.value]))
+  return daysOf(series, 'left', to).flatMap((d) =>
+    right.has(d.point) ? [{ on: d.point.on, log: Math.log(right.get(d.point)! / d.value) }] : [],
+  )
+}
+
+/** The athlete's own lean over the last days up to `to`; null: both hands never tested. */
+export function leanUpTo(series: Series, known: Known, to: LocalDate): OwnLean | null {
+  const logs = leanDays(series, to).map((d) => d.log)
+  return ownLean(
+    logs.slice(-LOOKED_BACK),
+    known.lean,
+    squaresOfSteps(stepsOf(logs.slice(0, -LOOKED_BACK))),
+  )
+}
+
+/** How far the near end of an interval is outside a range, %; 0 when it is not. */
+const beyondRange = (ci: readonly [number, number], range: readonly [number, number]): number =>
+  Math.max(0, ci[0] - range[1], range[0] - ci[1])
+
+/** Whether a lean is acted on, and how far beyond what is expected or the coach's limit, %. */
+export function actedOn(
+  lean: OwnLean | null,
+  facts: Pick<LeanFacts, 'dominant' | 'limitPct'>,
+): { acted: boolean; beyondPct: number; overLimit: boolean } {
+  if (!lean || lean.days < ACTED_DAYS) return { acted: false, beyondPct: 0, overLimit: false }
+  const beyond = beyondRange(lean.signedCi, expectedRange(facts.dominant))
+  const limit = facts.limitPct
+  const over = limit === null ? 0 : beyondRange(lean.signedCi, [-limit, limit])
+  return {
+    acted: beyond > LEAN_MARGIN_PCT || over > 0,
+    beyondPct: beyond > LEAN_MARGIN_PCT ? beyond : over,
+    overLimit: over > 0,
+  }
+}
 
 function leanRow(series: Series, facts: LeanFacts): LeanRow {
   const byDay = new Map<LocalDate, AsymmetryVerdict>()
@@ -95,41 +140,26 @@ function leanRow(series: Series, facts: LeanFacts): LeanRow {
         : new Set(recent).size === 1
           ? 'same hand'
           : 'mixed'
+  const known = facts.known ?? knownBy({})
+  const lean = leanUpTo(series, known(series), facts.today)
+  const { acted, beyondPct, overLimit } = actedOn(lean, facts)
   const run = runOf(days)
+  const weaker: Side | null =
+    lean && Math.abs(lean.signedPct) > 0 ? (lean.signedPct > 0 ? 'left' : 'right') : null
   const expectedPct =
-    facts.dominant === null
-      ? null
-      : (facts.dominant === 'right' ? 1 : -1) * EXPECTED_LEAN_PCT[facts.dominant]
-  const context = latest && facts.dominant ? leanContext(latest, facts.dominant) : 'none'
-  const beyond = context === 'beyond-dominance' || context === 'against-dominance'
-  const overLimit =
-    facts.limitPct !== null &&
-    latest !== null &&
-    real(latest) &&
-    latest.asymmetryPct > facts.limitPct
-  const acted = run.tests >= 2 && (beyond || overLimit)
-  const near =
-    latest && real(latest)
-      ? Math.min(Math.abs(latest.signedCi[0]), Math.abs(latest.signedCi[1]))
-      : 0
-  const allowed =
-    context === 'against-dominance' || facts.dominant === null
-      ? 0
-      : EXPECTED_LEAN_PCT[facts.dominant]
-  const beyondPct =
-    acted && latest && real(latest)
-      ? Math.max(0, overLimit && !beyond ? latest.asymmetryPct - facts.limitPct! : near - allowed)
-      : 0
+    facts.dominant === null ? null : signOf(facts.dominant) * EXPECTED_LEAN_PCT[facts.dominant]
   return {
     series,
     days,
     latest,
+    lean,
+    weaker,
     direction,
     run,
     expectedPct,
     acted,
     beyondPct,
-    says: sentence({ days, latest, direction, run, acted, beyond, overLimit, context }, facts),
+    says: sentence({ days, latest, lean, weaker, run, acted, overLimit }, facts),
   }
 }
 
@@ -148,69 +178,69 @@ function runOf(days: readonly LeanDay[]): LeanRow['run'] {
 interface Told {
   days: readonly LeanDay[]
   latest: AsymmetryVerdict | null
-  direction: LeanRow['direction']
+  lean: OwnLean | null
+  weaker: Side | null
   run: LeanRow['run']
   acted: boolean
-  beyond: boolean
   overLimit: boolean
-  context: ReturnType<typeof leanContext>
 }
+
+const pct = (n: number): string => `${Math.round(Math.abs(n))}\u00A0%`
 
 function sentence(t: Told, facts: LeanFacts): string {
-  const { latest, run, days } = t
-  if (!latest) return 'Nothing to compare yet: both hands in one test.'
-  if (latest.kind === 'unknown')
-    return latest.reason === 'error-not-known'
-      ? 'Seen once, error not known: nothing is called. Repeat it on other days.'
-      : 'No verdict: take more trials a hand.'
-  if (!real(latest))
-    return t.direction === 'none'
-      ? 'Inside the error of the test.'
-      : `Inside error now; a real lean was seen ${t.direction === 'once' ? 'once' : t.direction === 'mixed' ? 'before, not always the same hand' : 'before'}.`
-  const tests =
-    run.tests === 1
-      ? 'seen on one day: retest before acting on it'
-      : `${count(run.tests)} tests agree`
-  const isNew = run.since !== null && days[0]!.on !== run.since
-  const since =
-    isNew && run.since
-      ? `new since ${run.since.slice(0, 4) === facts.today.slice(0, 4) ? MONTHS[Number(run.since.slice(5, 7)) - 1]! : formatDate(run.since, facts.today)}, `
-      : ''
-  const injury = facts.injuries.find(
-    (i) => (i.side === latest.weaker || i.side === 'both') && i.since !== null,
-  )
-  const hurt = injury
-    ? ` The ${latest.weaker} was hurt on ${formatDate(injury.since!, facts.today)}.`
-    : ''
+  const { lean, weaker } = t
+  if (!lean || !weaker) return 'Not compared yet. Test both hands on one day.'
+  const [low, high] = lean.signedCi
+  const ends = [low, high].map(Math.abs).sort((a, b) => a - b)
+  const open = low <= 0 && high >= 0
+  const spread = open
+    ? `between ${pct(low)} on one side and ${pct(high)} on the other`
+    : `between ${pct(ends[0]!)} and ${pct(ends[1]!)}`
+  const days = `${count(lean.days)} ${lean.days === 1 ? 'day' : 'days'}`
+  const found = `Over ${days} the ${weaker} hand is ${pct(lean.signedPct)} behind, ${spread} (95\u00A0% interval).`
   const who = facts.dominant
     ? `a ${facts.dominant}-handed ${facts.who || 'athlete'}`
-    : 'this athlete'
+    : 'an athlete whose dominant hand is not on record'
+  const range = expectedRange(facts.dominant)
+  const inside = low >= range[0] - LEAN_MARGIN_PCT && high <= range[1] + LEAN_MARGIN_PCT
   const fits =
-    t.context === 'as-dominance'
-      ? `as expected for ${who}`
-      : t.context === 'beyond-dominance'
-        ? `more than expected for ${who}`
-        : t.context === 'against-dominance'
-          ? 'the dominant hand is the weaker one'
-          : 'dominance not on record'
+    lean.days < ACTED_DAYS
+      ? 'Seen on one day: test again before acting on it.'
+      : t.acted
+        ? `${facts.dominant === weaker ? 'The dominant hand is the weaker one' : `More than expected for ${who}`}${t.overLimit ? `, over your limit of ${facts.limitPct}\u00A0%` : ''}.`
+        : open
+          ? 'It could be error.'
+          : inside
+            ? `As expected for ${who}.`
+            : `It may be what is expected for ${who}. More test days would tell.`
+  const injury = facts.injuries.find(
+    (i) => (i.side === weaker || i.side === 'both') && i.since !== null,
+  )
+  const hurt =
+    injury && !open ? ` The ${weaker} was hurt on ${formatDate(injury.since!, facts.today)}.` : ''
+  const since =
+    t.acted && t.run.since !== null && t.days[0]!.on !== t.run.since
+      ? ` Seen on each test day since ${formatDate(t.run.since, facts.today)}.`
+      : ''
   const act = t.acted
-    ? ` Acted on: in drafts the ${latest.weaker} hand leads, with one set more where the rules let it.`
+    ? ` Acted on: the ${weaker} hand leads, with one extra set where the rules allow it.`
     : ''
-  return `${capital(`${since}${tests}; ${fits}`)}${t.overLimit ? `, over the coach's limit of ${facts.limitPct}\u00A0%` : ''}.${hurt}${act}`
+  return `${found} ${fits}${hurt}${since}${act}`
 }
 
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)
-
-/** Across tests: whether the same hand is weaker wherever a lean is real now. */
+/** Across tests: whether the same hand is behind wherever the athlete's own lean is beyond error. */
 export function acrossTests(rows: readonly LeanRow[]): string {
   const weaker = rows.flatMap((r) =>
-    r.latest && real(r.latest) && r.latest.weaker ? [r.latest.weaker] : [],
+    r.lean && r.weaker && r.lean.days >= ACTED_DAYS && r.lean.signedCi[0] * r.lean.signedCi[1] > 0
+      ? [r.weaker]
+      : [],
   )
-  if (weaker.length === 0) return 'No lean beyond error in any test now.'
+  const of = `${rows.length} ${rows.length === 1 ? 'test' : 'tests'}`
+  if (weaker.length === 0) return `No lean beyond error over days in ${of}.`
   const left = weaker.filter((w) => w === 'left').length
   if (weaker.length === 1)
-    return `A real lean in one of ${rows.length} ${rows.length === 1 ? 'test' : 'tests'}: one among many is a reason to retest.`
+    return `The ${weaker[0]} hand is behind in one of ${of}. One among many: test again before acting on it.`
   return left === weaker.length || left === 0
-    ? `The ${left === 0 ? 'right' : 'left'} hand is weaker every time: ${weaker.length} of ${rows.length} tests.`
-    : `Mixed: the left hand weaker in ${left}, the right in ${weaker.length - left} of ${rows.length} tests.`
+    ? `The ${left === 0 ? 'right' : 'left'} hand is behind in ${weaker.length} of ${of}.`
+    : `Mixed: the left hand is behind in ${left}, the right in ${weaker.length - left} of ${of}.`
 }

@@ -1,9 +1,14 @@
 import type { Protocol } from '../catalogue/protocols'
 import { qualityById, type Emphasis, type Quality } from '../catalogue/qualities'
 import type { AsymmetryVerdict, Side } from '../measure/asymmetry'
+import { moderated, type Spread } from '../measure/spread'
 import { tInv } from '../measure/quantiles'
-import { sampleVariance } from '../measure/trials'
+import { CARRY_OVER } from '../catalogue/qualities'
+import { daysOf, knownBy, squaresBefore, type Known } from '../review/known'
 import type { Series } from '../review/series'
+import { leanVerdict } from '../measure/leanLevel'
+import { leanUpTo } from './lean'
+import { BEFORE, besides, expectedShort, learnt, SAME_QUALITY, type Belief } from './belief'
 import {
   chosenReference,
   NO_REFERENCE,
@@ -21,8 +26,10 @@ export interface HandGap {
   hand: Hand
   /** Latest counted result, SI (mean of valid trials; the single result where there is one). */
   value: number
-  /** Half the 95 % interval of that result, SI; null: seen too seldom to know. */
+  /** Half the 95 % interval of that result as the hand's level, SI; null: no result above 0. */
   error: number | null
+  /** Its standard error as a share of the value. */
+  se: number
   /** What the reference asks of this hand, SI; null: none. */
   asked: number | null
   /**
@@ -42,6 +49,7 @@ export interface GapRow {
   state: 'tested' | 'practice' | 'untested'
   protocol: Protocol | null
   hands: readonly HandGap[]
+  /** The athlete's own lean over days, as a verdict. */
   verdict: AsymmetryVerdict | null
   reference: Reference
   /** All the row has; the one used is `reference`. */
@@ -50,7 +58,11 @@ export interface GapRow {
   series: Series | null
   on: LocalDate | null
   stale: boolean
-  /** weight x worst shortfall beyond error as a share of the reference. */
+  /** What is believed of the shortfall as a share of the reference, tested or not. */
+  belief: Belief
+  /** The row an untested one is estimated from; null: tested, or nothing near is. */
+  near: { key: string; name: string } | null
+  /** weight x expected shortfall as a share of the reference. */
   score: number
 }
 
@@ -59,12 +71,11 @@ export interface GapInput extends ReferenceFacts {
   today: LocalDate
   /** Days after which a test is stale; the coach's limit, else six weeks. */
   staleDays?: number | undefined
+  /** What is known of a test's error beside the athlete's own; nothing given: the test's estimate. */
+  known?: ((s: Series) => Known) | undefined
   /** Reference the coach chose for a row, by row key. */
   referenceChoices?: Readonly<Record<string, ReferenceSource>> | undefined
 }
-
-/** Least own repeats for the error of a single-result test: own rule, no source. */
-export const REPEATS_LEAST = 3
 
 /**
  * The athlete's quality x measure rows: what the sport asks, the newest counted result a hand with
@@ -78,7 +89,32 @@ export function gapMap(input: GapInput): GapRow[] {
     .flatMap(({ quality, importance, emphasis }) =>
       emphasis.map((e) => row(input, quality.id, importance, e)),
     )
-  return rows.sort((a, b) => b.score - a.score || b.weight - a.weight)
+  return rows
+    .map((r) => estimated(r, rows))
+    .sort((a, b) => b.score - a.score || b.weight - a.weight)
+}
+
+/** An untested row from the nearest tested one: the same quality first, then what carries over to it. */
+function estimated(r: GapRow, rows: readonly GapRow[]): GapRow {
+  if (r.state !== 'untested') return r
+  const near = rows
+    .filter((x) => x.state === 'tested' && x.reference.value !== null)
+    .map((x) => ({
+      x,
+      r:
+        x.quality.id === r.quality.id
+          ? SAME_QUALITY
+          : (CARRY_OVER.find((c) => c.from === x.quality.id && c.to === r.quality.id)?.share ?? 0),
+    }))
+    .sort((a, b) => b.r - a.r)[0]
+  if (!near || near.r === 0) return r
+  const belief = besides(near.x.belief, near.r)
+  return {
+    ...r,
+    belief,
+    near: { key: near.x.key, name: `${near.x.quality.name.toLowerCase()}, ${near.x.emphasis}` },
+    score: r.weight * expectedShort(belief),
+  }
 }
 
 /** Shortfall beyond error as a share of what is asked, 0 to 1. */
@@ -119,64 +155,97 @@ function row(
       series: null,
       on: null,
       stale: false,
-      score: 0,
+      belief: BEFORE,
+      near: null,
+      score: base.weight * expectedShort(BEFORE),
     }
   const counted = series.points.filter((p) => !p.practice)
   const last = counted.at(-1) ?? series.points.at(-1)!
   const practice = counted.length === 0
   const references = referencesFor(input, series)
   const reference = chosenReference(references, input.referenceChoices?.[base.key] ?? null)
+  const known = (input.known ?? knownBy({}))(series)
+  const lean =
+    series.protocol.hands === 'each' && !practice ? leanUpTo(series, known, input.today) : null
   const hands = (Object.keys(last.byHand) as Hand[]).map((hand): HandGap => {
     const value = last.byHand[hand]!.mean
-    const error = resultError(series, hand)
+    const spread = resultSpread(series, hand, known)
+    const error =
+      spread && value * (Math.exp(tInv(0.975, spread.df) * Math.sqrt(spread.variance)) - 1)
     const asked = reference.byHand[hand] ?? null
+    const off = Math.hypot(error ?? 0, (asked ?? 0) * (reference.errorShare ?? 0))
     return {
       hand,
       value,
       error,
+      se: spread ? Math.sqrt(spread.variance) : 0,
       asked,
       shortBy:
-        asked === null || error === null || practice ? null : Math.max(0, asked - value - error),
+        asked === null || error === null || practice ? null : Math.max(0, asked - value - off),
     }
   })
-  const worst = Math.max(0, ...hands.map(shortShare))
+  const age = daysBetween(last.on, input.today)
+  const stale = age > (input.staleDays ?? TESTS_STALE_DAYS)
+  const extra =
+    (practice ? PRACTICE_SD : 0) + (stale ? Math.min(STALE_MOST, STALE_SD * (age / 42)) : 0)
+  const belief = hands
+    .flatMap((h) => (h.asked === null ? [] : [believed(h, reference.errorShare ?? 0, extra)]))
+    .reduce<Belief>((a, b) => (a === BEFORE || b.mean > a.mean ? b : a), BEFORE)
   return {
     ...base,
     state: practice ? 'practice' : 'tested',
     protocol: series.protocol,
     hands,
-    verdict: last.verdict,
+    verdict: lean && leanVerdict(lean),
     reference,
     references,
     series,
     on: last.on,
-    stale: daysBetween(last.on, input.today) > (input.staleDays ?? TESTS_STALE_DAYS),
-    score: base.weight * worst,
+    stale,
+    belief,
+    near: null,
+    score: base.weight * expectedShort(belief),
   }
 }
 
+/** What practice and age add to the error of a result, as shares: practice estimates, no source. */
+const PRACTICE_SD = 0.1,
+  STALE_SD = 0.03,
+  STALE_MOST = 0.12
+
+const believed = (h: HandGap, referenceError: number, extra: number): Belief => {
+  const met = h.value / h.asked!
+  return learnt(BEFORE, {
+    mean: 1 - met,
+    se: Math.hypot(met * h.se, referenceError / 2, extra),
+  })
+}
+
 /**
- * Half the 95 % interval of the newest result, SI. Several trials: spread pooled over the series'
- * sessions, t by its
- * degrees of freedom. One trial: typical error from three or more own repeats (Hopkins 2000). Null
- * where neither is known.
+ * Spread of one day's result of a hand about its level, logs: the athlete's own repeats joined with
+ * what is known of the test, never less than the trials of that day show. Null without a result
+ * above 0.
  */
-export function resultError(series: Series, hand: Hand): number | null {
-  const points = series.points.filter((p) => p.byHand[hand])
-  const summaries = points.map((p) => p.byHand[hand]!)
-  const last = summaries.at(-1)
-  if (!last) return null
-  const many = summaries.filter((s) => s.n > 1)
-  const df = many.reduce((a, s) => a + s.n - 1, 0)
-  if (last.n > 1 && df > 0)
-    return (
-      tInv(0.975, df) *
-      Math.sqrt(many.reduce((a, s) => a + (s.n - 1) * s.sd! ** 2, 0) / df / last.n)
-    )
-  const singles = points.filter((p) => !p.practice).map((p) => p.byHand[hand]!.mean)
-  const differences = singles.slice(1).map((v, i) => v - singles[i]!)
-  if (differences.length < REPEATS_LEAST) return null
-  return tInv(0.975, differences.length - 1) * Math.sqrt(sampleVariance(differences) / 2)
+export function resultSpread(series: Series, hand: Hand, known: Known): Spread | null {
+  const days = daysOf(series, hand, '9999-12-31')
+  const last = days.at(-1)?.point.byHand[hand] ?? series.points.at(-1)?.byHand[hand]
+  if (!last || !(last.mean > 0)) return null
+  const spread = moderated(known.hand, squaresBefore(days.map((d) => Math.log(d.value))))
+  const trials = last.n > 1 && last.sd !== null ? (last.sd / last.mean) ** 2 / last.n : 0
+  return { variance: Math.max(spread.variance, trials), df: spread.df }
+}
+
+/** Half the 95 % interval of the newest result as the hand's level, SI; null: none above 0. */
+export function resultError(
+  series: Series,
+  hand: Hand,
+  known: Known = knownBy({})(series),
+): number | null {
+  const spread = resultSpread(series, hand, known)
+  const value = series.points.findLast((p) => p.byHand[hand])?.byHand[hand]?.mean
+  return spread && value
+    ? value * (Math.exp(tInv(0.975, spread.df) * Math.sqrt(spread.variance)) - 1)
+    : null
 }
 
 export const weakerSide = (v: AsymmetryVerdict | null): Side | null =>

@@ -1,9 +1,11 @@
-import { CARRY_OVER, type QualityId } from '../catalogue/qualities'
+import { CARRY_OVER, qualityById, type QualityId } from '../catalogue/qualities'
 import type { TissueId } from '../catalogue/tissues'
 import { isFinal, type Judge } from '../safety/judge'
 import { implementFindings } from '../safety/standing'
 import type { Side } from '../measure/asymmetry'
-import { shortShare, weakerSide, type GapRow } from './map'
+import { seeded } from '../units/seeded'
+import type { Belief } from './belief'
+import type { GapRow } from './map'
 
 export type PriorityMove = 'pin' | 'raise' | 'lower'
 /** What the coach said of a row, with the reason. */
@@ -15,7 +17,7 @@ export interface PriorityChoice {
 export interface Priority {
   row: GapRow
   score: number
-  /** importance share x shortfall beyond error. */
+  /** importance share x expected shortfall. */
   own: number
   /** What a gain here would lift in the neighbours. */
   carry: number
@@ -70,46 +72,51 @@ function capOf(row: GapRow, judge: Judge): { cap: number; says: string } {
 }
 
 const pct = (share: number): string => `${Math.round(100 * share)}\u00A0%`
-const num = (n: number): string => n.toFixed(2)
+
+/** A belief as a range in words: nineteen in twenty. */
+export function shortWords({ mean, sd }: Belief): string {
+  const [low, high] = [mean - 1.96 * sd, mean + 1.96 * sd]
+  if (high <= 0.005) return 'reference met'
+  return low <= 0.005 ? `between met and ${pct(high)} short` : `${pct(low)} to ${pct(high)} short`
+}
+
+/** What a gain in a row carries to its tested neighbours. */
+const carriedTo = (row: GapRow) => CARRY_OVER.filter((c) => c.from === row.quality.id)
 
 /**
- * Rows in the order the work should answer: importance x shortfall beyond error, plus what a gain
- * carries to short neighbours, plus a lean
- * that is acted on; cautions cap it, the coach's word moves it. Untested rows score nothing of
- * their own. `acted`: lean in % beyond what
- * is expected, by row key.
+ * Rows in the order the work should answer: importance x expected shortfall, plus what a gain
+ * carries to tested neighbours, plus a lean that is acted on; cautions cap it, the coach's word
+ * moves it. What is not tested counts by what could be true of it. `acted`: lean in % beyond what
+ * is expected and the weaker hand, by row key.
  */
 export function priorities(
   rows: readonly GapRow[],
   judge: Judge,
-  acted: Readonly<Record<string, number>>,
+  acted: Readonly<Record<string, { beyondPct: number; weaker: Side | null }>>,
   choices: Readonly<Record<string, PriorityChoice>>,
 ): Priority[] {
   const shortOf = (q: QualityId) =>
-    rows.filter((r) => r.quality.id === q).reduce((a, r) => a + r.score, 0)
+    rows.filter((r) => r.quality.id === q && r.state === 'tested').reduce((a, r) => a + r.score, 0)
   const out = rows.map((row): Priority => {
-    const carried = CARRY_OVER.filter((c) => c.from === row.quality.id)
+    const carried = carriedTo(row)
       .map((c) => ({ ...c, gain: c.share * shortOf(c.to) }))
-      .filter((c) => c.gain > 0)
+      .filter((c) => c.gain > 0.005)
     const carry = carried.reduce((a, c) => a + c.gain, 0)
-    const leanPct = acted[row.key] ?? 0
+    const leanPct = acted[row.key]?.beyondPct ?? 0
     const lean = row.weight * (leanPct / 100)
     const { cap, says: held } = capOf(row, judge)
     const choice = choices[row.key] ?? null
-    const score = (row.score + carry + lean) * cap * (choice ? MOVES[choice.move] : 1)
-    const worst = [...row.hands].sort((a, b) => shortShare(b) - shortShare(a))[0]
+    const worst = row.hands.find((h) => (h.shortBy ?? 0) > 0 && h.hand !== 'both')
     const parts = [
-      row.score > 0 && worst
-        ? `weight ${num(row.weight)} x ${pct(shortShare(worst))} short beyond error${worst.hand === 'both' ? '' : ` in the ${worst.hand} hand`} = ${num(row.score)}`
-        : row.state === 'untested'
-          ? 'not tested: nothing known of it'
-          : 'not short beyond error',
-      ...carried.map(
-        (c) => `lifts ${c.to.replace('_', ' ')} too: ${pct(c.share)} of ${num(shortOf(c.to))}`,
-      ),
-      lean > 0
-        ? `a lean acted on, ${Math.round(leanPct)}\u00A0% beyond the expected: ${num(lean)}`
-        : '',
+      row.state === 'untested'
+        ? row.near
+          ? `not tested; by ${row.near.name}: ${shortWords(row.belief)}`
+          : `not tested: ${shortWords(row.belief)}`
+        : row.reference.value === null
+          ? 'nothing to compare with'
+          : `${shortWords(row.belief)}${worst ? `, ${worst.hand} hand` : ''}`,
+      ...carried.map((c) => `also lifts ${qualityById(c.to).name.toLowerCase()}`),
+      lean > 0 ? `lean ${Math.round(leanPct)}\u00A0% beyond what is expected` : '',
       held,
       choice
         ? `${choice.move === 'pin' ? 'pinned' : `${choice.move}d`.replace('ee', 'e')} by the coach: ${choice.reason}`
@@ -117,14 +124,14 @@ export function priorities(
     ].filter(Boolean)
     return {
       row,
-      score,
+      score: (row.score + carry + lean) * cap * (choice ? MOVES[choice.move] : 1),
       own: row.score,
       carry,
       lean,
       cap,
       choice,
-      weaker: row.key in acted ? weakerSide(row.verdict) : null,
-      says: `${parts.join('; ')}.`,
+      weaker: acted[row.key]?.weaker ?? null,
+      says: `${capital(parts.join('; '))}.`,
     }
   })
   return out.sort(
@@ -134,6 +141,61 @@ export function priorities(
       b.row.weight - a.row.weight,
   )
 }
+const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)
+
+/** How often a row is first, and among the first three, in what could be true. */
+export interface Sure {
+  first: number
+  three: number
+}
+const DRAWS = 1000
+
+/**
+ * Shares of drawn truths in which each row is first or among the first three, by row key. Shortfalls
+ * are drawn from what is believed of each row; pinned rows stay first.
+ */
+export function howSure(list: readonly Priority[]): Map<string, Sure> {
+  const next = seeded(7)
+  const normal = () =>
+    Math.sqrt(-2 * Math.log(Math.max(next(), 1e-12))) * Math.cos(2 * Math.PI * next())
+  const out = new Map(list.map((p) => [p.row.key, { first: 0, three: 0 }]))
+  const moving = list.filter((p) => p.choice?.move !== 'pin' && p.cap > 0)
+  for (let d = 0; d < DRAWS; d++) {
+    const own = new Map(
+      moving.map((p) => [
+        p,
+        p.row.weight * Math.max(0, p.row.belief.mean + p.row.belief.sd * normal()),
+      ]),
+    )
+    const short = new Map<QualityId, number>()
+    for (const [p, v] of own)
+      if (p.row.state === 'tested')
+        short.set(p.row.quality.id, (short.get(p.row.quality.id) ?? 0) + v)
+    const scored = moving.map((p) => ({
+      key: p.row.key,
+      score:
+        (own.get(p)! +
+          carriedTo(p.row).reduce((a, c) => a + c.share * (short.get(c.to) ?? 0), 0) +
+          p.lean) *
+        p.cap *
+        (p.choice ? MOVES[p.choice.move] : 1),
+    }))
+    scored.sort((a, b) => b.score - a.score)
+    scored.slice(0, 3).forEach((s, i) => {
+      const o = out.get(s.key)!
+      o.three += 1 / DRAWS
+      if (i === 0) o.first += 1 / DRAWS
+    })
+  }
+  return out
+}
+
+/** Share of the sport's weight of which something is known: tested, counted, with a reference. */
+export const knownShare = (rows: readonly GapRow[]): number => {
+  const all = rows.reduce((a, r) => a + r.weight, 0)
+  const known = rows.filter((r) => r.state === 'tested' && r.reference.value !== null && !r.stale)
+  return all === 0 ? 0 : known.reduce((a, r) => a + r.weight, 0) / all
+}
 
 export interface TestNext {
   row: GapRow
@@ -142,40 +204,29 @@ export interface TestNext {
 }
 
 /**
- * Share of a reference a first test could turn out short, before anything is known: practice
- * estimate, no source.
- */
-const UNKNOWN = 0.3,
-  OLD = 0.15
-
-/**
- * What to test next by what a result could change: unknown rows by weight, then old, practised and
- * unsure ones.
+ * What to test next by what a result could change: weight x how much is not known of the row. A
+ * test of today leaves only its own error.
  */
 export function testNext(rows: readonly GapRow[]): TestNext[] {
   return rows
-    .flatMap((row): TestNext[] => {
-      const at = (share: number, says: string): TestNext[] => [
-        { row, worth: row.weight * share, says },
-      ]
-      if (row.state === 'untested')
-        return at(UNKNOWN, 'not tested: a result could put it at the top, or take it off')
-      if (row.state === 'practice') return at(UNKNOWN * 0.8, 'practice only so far')
-      if (row.stale)
-        return at(OLD + row.score / Math.max(row.weight, 1e-9) / 2, 'stale: the order rests on it')
-      if (row.hands.some((h) => h.error === null))
-        return at(UNKNOWN * 0.6, 'error not known: nothing can be called yet')
-      const unsure = Math.max(
-        0,
-        ...row.hands.map((h) =>
-          h.asked !== null && h.value < h.asked && h.shortBy === 0
-            ? Math.min(OLD, h.error! / h.asked)
-            : 0,
-        ),
-      )
-      return unsure > 0
-        ? at(unsure, 'under the reference but inside error: more trials would decide')
-        : []
-    })
+    .filter((r) => r.belief.sd > SETTLED)
+    .map((row) => ({
+      row,
+      worth: row.weight * (row.belief.sd - SETTLED),
+      says:
+        row.state === 'untested'
+          ? row.near
+            ? `not tested; ${row.near.name} says ${shortWords(row.belief)}`
+            : `not tested: ${shortWords(row.belief)}`
+          : row.state === 'practice'
+            ? 'practice only so far'
+            : row.stale
+              ? 'the last test is old'
+              : row.reference.value === null
+                ? 'nothing to compare with: set a standard'
+                : `${shortWords(row.belief)}: another test day would tell`,
+    }))
     .sort((a, b) => b.worth - a.worth)
 }
+/** A shortfall known as well as this is not worth another test, share: own rule, no source. */
+const SETTLED = 0.03

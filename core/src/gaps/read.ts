@@ -4,13 +4,14 @@ import type { Sex } from '../hand/fit'
 import type { BodyMeasurement } from '../intake/record'
 import type { Side } from '../measure/asymmetry'
 import type { Judge } from '../safety/judge'
+import { knownBy, type SquadSteps } from '../review/known'
 import type { Series } from '../review/series'
 import type { Hand } from '../testing/session'
 import type { LocalDate } from '../units/dates'
 import { leanRows, type LeanRow } from './lean'
 import { gapMap, type GapInput, type GapRow } from './map'
 import { priorities, type Priority, type PriorityChoice, type PriorityMove } from './priorities'
-import type { ReferenceSource, Standard } from './references'
+import type { ReferenceSource, SquadResult, Standard } from './references'
 
 /** The coach's word on a row: `*` stands for the whole athlete. */
 export interface StoredChoice {
@@ -43,7 +44,8 @@ export function gapFacts(
   measurements: readonly BodyMeasurement[],
   view: {
     standards: readonly Standard[]
-    squad: Readonly<Record<string, readonly number[]>>
+    squad: readonly SquadResult[]
+    steps: SquadSteps
     staleDays: number
     choices: readonly StoredChoice[]
   },
@@ -54,6 +56,7 @@ export function gapFacts(
     birthDate: athlete.birthDate,
     measurements,
     dominant: athlete.dominantHand,
+    known: knownBy(view.steps),
     ...view,
   }
 }
@@ -98,13 +101,14 @@ export function readGaps(
     limitPct,
     injuries: input.injuries,
     today: input.today,
+    known: input.known,
   })
   const acted = Object.fromEntries(
     rows.flatMap((r) => {
       const l = leans.find((x) => x.series === r.series)
-      return l?.acted ? [[r.key, l.beyondPct]] : []
+      return l?.acted ? [[r.key, { beyondPct: l.beyondPct, weaker: l.weaker }]] : []
     }),
-  ) as Record<string, number>
+  ) as Record<string, { beyondPct: number; weaker: Side | null }>
   const choices = Object.fromEntries(
     of('priority').map((c) => [c.rowKey, { move: c.value as PriorityMove, reason: c.reason }]),
   ) as Record<string, PriorityChoice>

@@ -3,9 +3,13 @@ import { latestMeasure, type BodyMeasurement } from '../intake/record'
 import type { DemandProfile } from '../demand/profile'
 import { MATHIOWETZ_1985, mathiowetzBand } from '../measure/norms'
 import type { Series } from '../review/series'
-import type { Hand } from '../testing/session'
+import { seriesKey, type Hand } from '../testing/session'
 import { KG_PER_LB, kgfToN } from '../units/convert'
 import { ageOn, type LocalDate } from '../units/dates'
+import { EXPECTED_LEAN_PCT, type Side } from '../measure/asymmetry'
+import { moderated } from '../measure/spread'
+import { sampleVariance } from '../measure/trials'
+import { daysOf, knownBy, squaresBefore, type Known } from '../review/known'
 
 /** A coach's standard, SI (or SI a kg of body mass); a sport or level of null stands for any. */
 export interface Standard {
@@ -14,7 +18,22 @@ export interface Standard {
   level: string | null
   value: number
   perBodyMass?: boolean | undefined
+  /** Only for a test done so; absent: any set-up of the protocol. */
+  variant?: Readonly<Record<string, string>> | null | undefined
+  sex?: Sex | null | undefined
+  /** Ages it is meant for, from and to, years. */
+  ages?: readonly [number, number] | null | undefined
   on?: LocalDate | undefined
+}
+
+/** One other athlete's newest counted result of a set-up: the better hand, SI. */
+export interface SquadResult {
+  /** Series key without the athlete. */ setup: string
+  value: number
+  sex: Sex | null
+  ageYears: number | null
+  sports: readonly string[]
+  massKg: number | null
 }
 
 export const REFERENCE_SOURCES = ['standard', 'norm', 'squad', 'own-best', 'none'] as const
@@ -25,6 +44,8 @@ export interface Reference {
   /** Largest of the hands' figures, SI; null: none, or it cannot be worked out. */
   value: number | null
   byHand: Partial<Record<Hand, number>>
+  /** Its own error as a share, 95 %; absent: taken as it is. */
+  errorShare?: number | undefined
   /** Where it comes from, in words, always shown. */
   says: string
   /** Day the coach set it; null where it is no standard. */
@@ -36,8 +57,10 @@ export interface ReferenceFacts {
   profile: DemandProfile | null
   level: string
   standards: readonly Standard[]
-  /** Latest results of the squad by protocol, SI, one an athlete. */
-  squad: Readonly<Record<string, readonly number[]>>
+  squad: readonly SquadResult[]
+  dominant?: Side | null | undefined
+  /** Error of the athlete's own results by series. */
+  known?: ((s: Series) => Known) | undefined
   sex?: Sex | null | undefined
   birthDate?: LocalDate | null | undefined
   measurements?: readonly BodyMeasurement[] | undefined
@@ -46,11 +69,43 @@ export interface ReferenceFacts {
 /** Least athletes for a squad quantile: own rule, no source. */
 export const SQUAD_LEAST = 8
 
-const all = (value: number): Partial<Record<Hand, number>> => ({
-  left: value,
-  right: value,
-  both: value,
-})
+/** Age bands athletes are compared in, years: common practice, no source. */
+export const AGE_BANDS = [
+  { from: 0, to: 13, name: 'under 14' },
+  { from: 14, to: 17, name: '14 to 17' },
+  { from: 18, to: 39, name: '18 to 39' },
+  { from: 40, to: 59, name: '40 to 59' },
+  { from: 60, to: 120, name: '60 and over' },
+] as const
+const bandOf = (age: number | null) =>
+  age === null ? null : (AGE_BANDS.find((b) => age >= b.from && age <= b.to) ?? null)
+
+/** Strength goes with body mass to this power (Jaric 2002, from memory). */
+const MASS_POWER = 2 / 3
+const GOES_WITH_MASS: readonly string[] = ['N', 'kg', 'N m']
+
+/**
+ * One figure for the better hand: the other is asked less where dominance leads one to expect it.
+ */
+function byHandOf(
+  value: number,
+  dominant: Side | null | undefined,
+): { byHand: Partial<Record<Hand, number>>; says: string } {
+  const less = dominant ? EXPECTED_LEAN_PCT[dominant] : 0
+  const other = value * (1 - less / 100)
+  return {
+    byHand: {
+      left: dominant === 'right' ? other : value,
+      right: dominant === 'left' ? other : value,
+      both: value,
+    },
+    says:
+      less > 0
+        ? `; ${dominant === 'right' ? 'left' : 'right'} hand ${less}\u00A0% lower, as expected`
+        : '',
+  }
+}
+
 export const NO_REFERENCE: Reference = {
   source: 'none',
   value: null,
@@ -59,51 +114,57 @@ export const NO_REFERENCE: Reference = {
   on: null,
 }
 
-function standard(facts: ReferenceFacts, series: Series): Reference | null {
-  const sports = facts.profile?.sources.map((s) => s.originId) ?? []
-  const fits = facts.standards.filter(
-    (s) =>
-      s.protocolId === series.protocol.id &&
-      (s.sportId === null || sports.includes(s.sportId)) &&
-      (s.level === null || s.level === facts.level),
+/** How closely a standard is meant for this athlete and test; null: it is not. */
+function fit(s: Standard, facts: ReferenceFacts, series: Series): number | null {
+  const sports = facts.profile?.sources.map((x) => x.originId) ?? []
+  const age = ageIn(facts, series)
+  const asks: (boolean | null)[] = [
+    s.sportId === null ? null : sports.includes(s.sportId),
+    s.level === null ? null : s.level === facts.level,
+    s.sex ? s.sex === facts.sex : null,
+    s.ages ? age !== null && age >= s.ages[0] && age <= s.ages[1] : null,
+    s.variant
+      ? Object.entries(s.variant).every(([k, v]) => (series.setup.variant[k] ?? v) === v)
+      : null,
+  ]
+  return s.protocolId !== series.protocol.id || asks.includes(false)
+    ? null
+    : asks.filter((x) => x === true).length
+}
+
+const ageIn = (facts: ReferenceFacts, series: Series): number | null =>
+  facts.birthDate ? ageOn(facts.birthDate, series.points.at(-1)!.on) : null
+
+const massIn = (facts: ReferenceFacts, series: Series): number | null => {
+  const all = facts.measurements ?? []
+  const upTo = all.filter((m) => m.on <= series.points.at(-1)!.on)
+  return (
+    (latestMeasure(upTo, 'body_mass', 'both') ?? latestMeasure(all, 'body_mass', 'both'))?.value ??
+    null
   )
-  const best = fits.sort(
-    (a, b) =>
-      Number(b.sportId !== null) +
-      Number(b.level !== null) -
-      Number(a.sportId !== null) -
-      Number(a.level !== null),
-  )[0]
+}
+
+function standard(facts: ReferenceFacts, series: Series): Reference | null {
+  const best = facts.standards
+    .flatMap((s) => {
+      const close = fit(s, facts, series)
+      return close === null ? [] : [{ s, close }]
+    })
+    .sort((a, b) => b.close - a.close)[0]?.s
   if (!best) return null
-  if (!best.perBodyMass)
-    return {
-      source: 'standard',
-      value: best.value,
-      byHand: all(best.value),
-      says: "coach's standard",
-      on: best.on ?? null,
-    }
-  const mass =
-    latestMeasure(
-      (facts.measurements ?? []).filter((m) => m.on <= series.points.at(-1)!.on),
-      'body_mass',
-      'both',
-    ) ?? latestMeasure(facts.measurements ?? [], 'body_mass', 'both')
-  if (!mass)
-    return {
-      source: 'standard',
-      value: null,
-      byHand: {},
-      says: "coach's standard by body mass: body mass not taken",
-      on: best.on ?? null,
-    }
-  return {
-    source: 'standard',
-    value: best.value * mass.value,
-    byHand: all(best.value * mass.value),
-    says: "coach's standard by body mass",
-    on: best.on ?? null,
-  }
+  const base = { source: 'standard' as const, on: best.on ?? null }
+  const words = [
+    "coach's standard",
+    best.perBodyMass ? ' by body mass' : '',
+    best.sex ? `, ${best.sex === 'male' ? 'men' : 'women'}` : '',
+    best.ages ? `, ${best.ages[0]} to ${best.ages[1]} years` : '',
+  ].join('')
+  const mass = best.perBodyMass ? massIn(facts, series) : 1
+  if (mass === null)
+    return { ...base, value: null, byHand: {}, says: `${words}: body mass not taken` }
+  const value = best.value * mass
+  const hands = byHandOf(value, series.protocol.hands === 'each' ? facts.dominant : null)
+  return { ...base, value, byHand: hands.byHand, says: `${words}${hands.says}` }
 }
 
 /**
@@ -133,30 +194,70 @@ function norm(facts: ReferenceFacts, series: Series): Reference | null {
   }
 }
 
+/** The median of athletes like this one on the same set-up: of the same sport where there are enough. */
 function squad(facts: ReferenceFacts, series: Series): Reference | null {
-  const sorted = [...(facts.squad[series.protocol.id] ?? [])].sort((a, b) => a - b)
-  if (sorted.length < SQUAD_LEAST) return null
-  const value = (sorted[(sorted.length - 1) >> 1]! + sorted[sorted.length >> 1]!) / 2
+  const band = bandOf(ageIn(facts, series))
+  const mass = GOES_WITH_MASS.includes(series.protocol.unit) ? massIn(facts, series) : null
+  if (!facts.sex || !band) return null
+  const setup = seriesKey('', series.setup, 'pair')
+  const like = facts.squad.filter(
+    (r) =>
+      r.setup === setup &&
+      r.sex === facts.sex &&
+      bandOf(r.ageYears) === band &&
+      (mass === null || r.massKg !== null),
+  )
+  const sports = facts.profile?.sources.map((x) => x.originId) ?? []
+  const own = like.filter((r) => r.sports.some((s) => sports.includes(s)))
+  const used = own.length >= SQUAD_LEAST ? own : like
+  if (used.length < SQUAD_LEAST) return null
+  const values = used
+    .map((r) => (mass === null ? r.value : r.value * (mass / r.massKg!) ** MASS_POWER))
+    .sort((a, b) => a - b)
+  const value = (values[(values.length - 1) >> 1]! + values[values.length >> 1]!) / 2
+  const hands = byHandOf(value, series.protocol.hands === 'each' ? facts.dominant : null)
   return {
     source: 'squad',
     value,
-    byHand: all(value),
-    says: `squad median of ${sorted.length}`,
+    byHand: hands.byHand,
+    // A median of n: about 1.25 SD / root n.
+    errorShare: (1.96 * 1.25 * (spreadOf(values) / value)) / Math.sqrt(values.length),
+    says: `squad median of ${used.length} ${facts.sex === 'male' ? 'men' : 'women'} ${band.name}${own.length >= SQUAD_LEAST ? ' of this sport' : ', all sports'}${mass === null ? '' : `, at ${Math.round(mass)} kg`}${hands.says}`,
     on: null,
   }
 }
+const spreadOf = (xs: readonly number[]): number => Math.sqrt(sampleVariance(xs))
 
-function ownBest(_facts: ReferenceFacts, series: Series): Reference | null {
-  const earlier = series.points.filter((p) => !p.practice).slice(0, -1)
-  const best = (hand: Hand) => Math.max(...earlier.flatMap((p) => p.byHand[hand]?.mean ?? []))
-  const hands = (['left', 'right', 'both'] as const).filter((h) => earlier.some((p) => p.byHand[h]))
-  if (hands.length === 0) return null
-  const value = Math.max(...hands.map(best))
+/** Expected best of n draws, in standard deviations (normal order statistics, from memory). */
+const BEST_OF = [0, 0.56, 0.85, 1.03, 1.16, 1.27, 1.35, 1.42, 1.49, 1.54] as const
+
+/**
+ * That hand's own best before the newest test, less what the best of several is above the level by
+ * chance alone.
+ */
+function ownBest(facts: ReferenceFacts, series: Series): Reference | null {
+  const last = series.points.at(-1)!.on
+  const known = (facts.known ?? knownBy({}))(series)
+  const byHand: Partial<Record<Hand, number>> = {}
+  let error = 0
+  for (const hand of ['left', 'right', 'both'] as const) {
+    const earlier = daysOf(series, hand, last).slice(0, -1)
+    if (earlier.length === 0) continue
+    const logs = earlier.map((d) => Math.log(d.value))
+    const sd = Math.sqrt(moderated(known.hand, squaresBefore(logs)).variance)
+    byHand[hand] = Math.exp(
+      Math.max(...logs) - sd * BEST_OF[Math.min(logs.length, BEST_OF.length) - 1]!,
+    )
+    error = Math.max(error, 1.96 * sd)
+  }
+  const values = Object.values(byHand)
+  if (values.length === 0) return null
   return {
     source: 'own-best',
-    value,
-    byHand: all(value),
-    says: 'own best so far, the better hand',
+    value: Math.max(...values),
+    byHand,
+    errorShare: error,
+    says: 'own best before, each hand its own, less what the best of several gains by chance',
     on: null,
   }
 }

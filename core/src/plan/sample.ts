@@ -14,7 +14,7 @@ import { EMPTY_DAY, PLAIN_TERMS, type DayFrame, type Pin, type Place } from './t
 
 /** Problems drawn by a seed, to check the planner with. */
 
-const WELL: SafetyFacts = {
+export const WELL: SafetyFacts = {
   today: '2026-10-05',
   ageYears: 28,
   guardianConsent: false,

@@ -1,167 +1,253 @@
-import { changeBetween, pooledError, type ChangeResult, type TypicalError } from '../measure/error'
-import { theilSen, judgeTrend, type TheilSen, type TrendVerdict } from '../measure/trend'
-import { seriesKey, type Hand } from '../testing/session'
+import { between, holm, moveOf, type Move } from '../measure/level'
+import { moderated, type Spread } from '../measure/spread'
+import { tInv } from '../measure/quantiles'
+import type { Hand } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
-import { onePerDay, type Series, type SeriesPoint } from './series'
+import { daysOf, knownBy, squaresBefore, type HandDay, type Known } from './known'
+import type { Series } from './series'
 
 export interface Period {
   from: LocalDate
   to: LocalDate
 }
-export type ChangeWord = 'gain' | 'loss' | 'within' | 'too-few' | 'error-unknown'
+export type ChangeWord = 'gain' | 'loss' | 'flat' | 'unclear' | 'too-few'
 
-/**
- * One hand of one series over a period, SI: from its first counted test to its last, against the
- * test's own error.
- */
+/** One hand of one series over a period, by all its tests, SI. */
 export interface HandChange {
   hand: Hand
   tests: number
   first: { on: LocalDate; value: number } | null
   last: { on: LocalDate; value: number } | null
-  error: TypicalError | null
-  result: ChangeResult
+  /** Movement of the level by a line through all tests of the period; null: one test. */
+  move: Change | null
+  /** Difference between two single tests that error alone makes once in twenty, SI; null: no test. */
+  detectable: number | null
+  /** Whose repeats the error is from. */
+  errorOf: 'own' | 'own and squad' | 'own and estimate' | 'squad' | 'estimate'
   word: ChangeWord
-  trend: TrendVerdict
-  /** Robust slope a day with its 95 % interval, from three tests of the period on. */
-  line: TheilSen | null
-  /** The value of the robust line on a day: it runs through the medians. */
-  through: readonly [days: number, value: number] | null
-  margin: number | null
+}
+export interface Change extends Move {
+  /** SI over the days of its tests, with its 95 % interval. */
+  change: number
+  ci: readonly [number, number]
+  /** SI value of the line at its first and last day. */
+  from: number
+  to: number
+  /** p of the whole series among all that were compared (Holm). */
+  adjusted: number
+  /** Smallest change that matters, SI, and the 90 % interval it is compared with. */
+  margin: number
+  ci90: readonly [number, number]
 }
 export interface SeriesChange {
   series: Series
   hands: readonly HandChange[]
 }
 
-/** What a day's test says of a hand: the mean of its tries; of lifts the heaviest. */
-const valueOf = (p: SeriesPoint, hand: Hand): number => p.byHand[hand]!.mean
-const median = (xs: readonly number[]): number => {
-  const s = [...xs].sort((a, b) => a - b)
-  const m = s.length >> 1
-  return s.length % 2 ? s[m]! : (s[m - 1]! + s[m]!) / 2
-}
-/** Tests from which a robust line is drawn: own rule, no source. */
-const LINE_LEAST = 3
-
-const stepsOf = (points: readonly SeriesPoint[], hand: Hand): number[] =>
-  points.slice(1).map((p, i) => valueOf(p, hand) - valueOf(points[i]!, hand))
-
 /**
- * Differences between tests one after the other of a hand up to the first test of a period (the
- * last one on or before its first day), practice left out.
+ * Of a hundred reviews in which nothing changed, at most so many say that something did. A review
+ * is acted on as a whole, so the family-wise error is held (Holm), not the false discovery rate.
  */
-export function earlierDifferences(series: Series, hand: Hand, from: LocalDate): number[] {
-  return stepsOf(
-    onePerDay(series.points.filter((p) => !p.practice && p.byHand[hand] && p.on <= from)),
-    hand,
-  )
+export const FALSE_REVIEWS = 0.04
+/** A finding as rare as this by chance may change the next plan by itself. */
+export const ACTED = 0.01
+/** Both hands together are looked at first; a hand alone has the rest of the error. */
+const TOGETHER = 0.9
+/** Both hands are called together where neither alone is sure, if each leans the same way by this. */
+const EACH_LEANS = 0.15
+/** Tests and days from which standing still can be said: own rule, no source. */
+export const FLAT_LEAST = { tests: 6, days: 21 } as const
+
+/** A hand over the period before anything is called. */
+interface Seen {
+  hand: Hand
+  days: readonly HandDay[]
+  inside: readonly HandDay[]
+  move: Move | null
+  spread: Spread
+  errorOf: HandChange['errorOf']
 }
 
-/**
- * A hand's change over a period. The first test is the last counted one on or before its beginning,
- * else the first inside; the error is from
- * own repeats before it, so that the change itself does not count as error; with fewer than five
- * they are pooled with `squad`, the differences of other
- * athletes' same test; without a squad all own repeats speak, which can only miss a change. `swc`
- * the squad's smallest
- * worthwhile change where known, SI. A single test is too few; without any error nothing is called.
- */
-export function changeOf(
-  series: Series,
-  hand: Hand,
-  period: Period,
-  squad: readonly (readonly number[])[],
-  swc: number | null = null,
-): HandChange {
-  const all = onePerDay(
-    series.points.filter((p) => !p.practice && p.byHand[hand] && p.on <= period.to),
+function seen(hand: Hand, days: readonly HandDay[], period: Period, known: Known): Seen {
+  const start = startOf(days, period.from)
+  const inside = days.slice(start)
+  const own = squaresBefore(days.slice(0, start).map((d) => Math.log(d.value)))
+  const move = moveOf(
+    logsOf(inside, (d) => d.value),
+    known.hand,
+    own,
   )
-  const start = Math.max(
-    0,
-    all.findLastIndex((p) => p.on <= period.from),
-  )
-  const inside = all.slice(start)
-  const at = (p: SeriesPoint | undefined) => (p ? { on: p.on, value: valueOf(p, hand) } : null)
-  const earlier = stepsOf(all.slice(0, start + 1), hand)
-  const error = pooledError(earlier, squad) ?? pooledError(stepsOf(all, hand), [])
-  const [first, last] = [at(inside[0]), at(inside.at(-1))]
-  const result: ChangeResult =
-    inside.length < 2
-      ? { ok: false, reason: 'one-test' }
-      : changeBetween(first!.value, last!.value, error)
-  const days = inside.map((p) => daysBetween(inside[0]!.on, p.on))
-  const values = inside.map((p) => valueOf(p, hand))
-  const margin = error ? Math.max(swc ?? 0, 2.77 * error.value) : null
-  const word: ChangeWord = !result.ok
-    ? result.reason === 'one-test'
-      ? 'too-few'
-      : 'error-unknown'
-    : result.word !== 'changed'
-      ? 'within'
-      : result.by > 0
-        ? 'gain'
-        : 'loss'
+  const all = squaresBefore(days.map((d) => Math.log(d.value)))
   return {
     hand,
-    tests: inside.length,
-    first,
-    last,
-    error,
-    result,
-    word,
-    margin,
-    trend: margin === null ? judgeTrend([], [], 0) : judgeTrend(days, values, margin),
-    line: inside.length < LINE_LEAST ? null : theilSen(days, values),
-    through: inside.length < LINE_LEAST ? null : [median(days), median(values)],
+    days,
+    inside,
+    move,
+    spread: moderated(known.hand, all),
+    errorOf: all.df === 0 ? known.of : all.df > known.hand.df ? 'own' : `own and ${known.of}`,
   }
 }
 
+/** Where a period begins among tests: the last on or before its first day, else the first inside. */
+const startOf = (days: readonly HandDay[], from: LocalDate): number =>
+  Math.max(
+    0,
+    days.findLastIndex((d) => d.point.on <= from),
+  )
+const logsOf = <T extends HandDay>(days: readonly T[], value: (d: T) => number) =>
+  days.map((d) => ({ day: daysBetween(days[0]!.point.on, d.point.on), log: Math.log(value(d)) }))
+
+/** Movement of the mean of both hands over the days both were tested. */
+function together(hands: readonly Seen[], period: Period, known: Known): Move | null {
+  const right = new Map(hands[1]!.days.map((d) => [d.point, d.value]))
+  const days = hands[0]!.days.flatMap((d) =>
+    right.has(d.point) ? [{ ...d, value: Math.sqrt(d.value * right.get(d.point)!) }] : [],
+  )
+  const start = startOf(days, period.from)
+  return moveOf(
+    logsOf(days.slice(start), (d) => d.value),
+    known.mean,
+    squaresBefore(days.slice(0, start).map((d) => Math.log(d.value))),
+  )
+}
+
+/** p that nothing moved in any hand of a series; null: nothing to compare. */
+function pOf(mean: Move | null, hands: readonly Seen[]): number | null {
+  const ps = hands.flatMap((h) => h.move?.p ?? []).sort((a, b) => a - b)
+  if (ps.length === 0) return null
+  if (!mean || ps.length === 1) return Math.min(1, ps.length * ps[0]!)
+  const simes = Math.min(2 * ps[0]!, ps[1]!)
+  return Math.min(1, mean.p / TOGETHER, simes / (1 - TOGETHER))
+}
+
+/** A movement that no single test makes; two tests have no third to disagree. */
+const holds = (m: Move | null): m is Move => m !== null && (m.tests === 2 || m.agreed)
+
+/** Hands of a series that moved, once the series as a whole did, at level `a`. */
+function moved(mean: Move | null, hands: readonly Seen[], a: number): ReadonlySet<Hand> {
+  const alone = hands.filter((h) => holds(h.move) && h.move.p <= a).map((h) => h.hand)
+  if (alone.length > 0 || !holds(mean)) return new Set(alone)
+  const same = hands.every((h) => h.move && h.move.by * mean.by > 0 && h.move.p <= 2 * EACH_LEANS)
+  return new Set(same ? hands.map((h) => h.hand) : [])
+}
+
 /**
- * Every series with a counted test in or before the period, newest first, each hand judged.
- * `squad`: see squadRepeats.
+ * Every series with a counted test in the period, newest first, each hand judged by all its tests
+ * on the log scale. Over all of them at most {@link FALSE_REVIEWS} of unchanged athletes get a
+ * gain or a loss. `swc`: the squad's smallest worthwhile change where known, as a share.
  */
 export function changesOf(
   series: readonly Series[],
   period: Period,
-  squad: (s: Series) => readonly (readonly number[])[] = () => [],
+  known: (s: Series) => Known = knownBy({}),
+  swc: (s: Series) => number = () => 0,
 ): SeriesChange[] {
-  return series
+  const all = series
     .filter(
       (s) =>
         !s.protocol.curve &&
         s.points.some((p) => !p.practice && p.on <= period.to && p.on >= period.from),
     )
-    .map((s) => ({
-      series: s,
-      hands: (s.protocol.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const)).map(
-        (h) => changeOf(s, h, period, squad(s)),
-      ),
-    }))
+    .map((s) => {
+      const k = known(s)
+      const both = s.protocol.hands === 'both'
+      const hands = (both ? (['both'] as const) : (['left', 'right'] as const)).map((h) =>
+        seen(h, daysOf(s, h, period.to), period, k),
+      )
+      const mean = both ? null : together(hands, period, k)
+      return { series: s, hands, mean, p: pOf(mean, hands) }
+    })
+  const compared = all.filter((x) => x.p !== null)
+  const adjusted = holm(compared.map((x) => x.p!))
+  return all.map(({ series: s, hands, mean, p }) => {
+    const adj = p === null ? 1 : adjusted[compared.findIndex((x) => x.series === s)]!
+    const called =
+      adj <= FALSE_REVIEWS ? moved(mean, hands, (FALSE_REVIEWS * p!) / adj) : new Set<Hand>()
+    return { series: s, hands: hands.map((h) => judged(h, called.has(h.hand), adj, swc(s))) }
+  })
 }
 
-/**
- * Other athletes' repeats of a series' test, both hands together: it is one test. `kept`: by series
- * key without the athlete and hand, as the review has it.
- */
-export const squadRepeats =
-  (kept: Readonly<Record<string, readonly (readonly number[])[]>>) =>
-  (s: Series): (readonly number[])[] =>
-    (['left', 'right', 'both'] as const).flatMap(
-      (hand) => kept[`${seriesKey('', s.setup, 'pair')} ${hand}`] ?? [],
-    )
+function judged(h: Seen, called: boolean, adjusted: number, swc: number): HandChange {
+  const at = (d: HandDay | undefined) => (d ? { on: d.point.on, value: d.value } : null)
+  const m = h.move
+  const level = h.inside.at(-1)?.value ?? null
+  const two = tInv(0.975, h.spread.df) * Math.SQRT2 * Math.sqrt(h.spread.variance)
+  const move = m && changeIn(m, adjusted, Math.max(swc, two))
+  return {
+    hand: h.hand,
+    tests: h.inside.length,
+    first: at(h.inside[0]),
+    last: at(h.inside.at(-1)),
+    move,
+    detectable: level === null ? null : level * (Math.exp(two) - 1),
+    errorOf: h.errorOf,
+    word: !move
+      ? 'too-few'
+      : called
+        ? move.by > 0
+          ? 'gain'
+          : 'loss'
+        : isFlat(move)
+          ? 'flat'
+          : 'unclear',
+  }
+}
+
+const isFlat = (c: Change): boolean =>
+  c.tests >= FLAT_LEAST.tests &&
+  c.days >= FLAT_LEAST.days &&
+  c.ci90[0] > -c.margin &&
+  c.ci90[1] < c.margin
+
+function changeIn(m: Move, adjusted: number, margin: number): Change {
+  const from = Math.exp(m.at)
+  const si = (log: number) => from * (Math.exp(log) - 1)
+  const ends = (confidence: number) => {
+    const [low, high] = between(m.by, m.se, m.df, confidence)
+    return [si(low), si(high)] as const
+  }
+  return {
+    ...m,
+    adjusted,
+    from,
+    to: from + si(m.by),
+    change: si(m.by),
+    ci: ends(0.95),
+    ci90: ends(0.9),
+    margin: si(margin),
+  }
+}
 
 /** A change in a word. */
 export const CHANGE_WORDS: Readonly<Record<ChangeWord, string>> = {
-  gain: 'Real gain',
-  loss: 'Real loss',
-  within: 'Within error',
+  gain: 'Up',
+  loss: 'Down',
+  flat: 'Standing still',
+  unclear: 'Could be error',
   'too-few': 'One test only',
-  'error-unknown': 'Error not known',
 }
-/** Why nothing is called, in words. */
-export const CHANGE_REFUSALS: Readonly<Partial<Record<ChangeWord, string>>> = {
-  'too-few': 'One test in this period: a second one is needed to compare.',
-  'error-unknown':
-    'The error of this test is not known yet: three tests, or a squad that repeats it.',
+/** The same as a sentence. */
+export const CHANGE_SAYS: Readonly<Record<ChangeWord, string>> = {
+  gain: 'Up by more than the test\u2019s error.',
+  loss: 'Down by more than the test\u2019s error.',
+  flat: 'No change that matters.',
+  unclear: 'What changed could be the test\u2019s error.',
+  'too-few': 'One test in this period: test again to compare.',
+}
+
+/** How sure a called change is, in words; empty where nothing is called. */
+export const sureOf = (h: HandChange): string =>
+  h.move && (h.word === 'gain' || h.word === 'loss')
+    ? h.move.adjusted < 0.001
+      ? 'By chance alone in fewer than 1 of 1,000 such reviews.'
+      : `By chance alone in at most ${Math.max(1, Math.round(h.move.adjusted * 1000))} of 1,000 such reviews.`
+    : ''
+
+/** What chance would say beside what was found. */
+export function byChance(changes: readonly SeriesChange[]): string {
+  const compared = changes.flatMap((c) => c.hands).filter((h) => h.move !== null)
+  const called = compared.filter((h) => h.word === 'gain' || h.word === 'loss').length
+  return compared.length === 0
+    ? ''
+    : `${compared.length} ${compared.length === 1 ? 'comparison' : 'comparisons'}, ${called === 0 ? 'none' : called} beyond error. If nothing had changed, ${Math.round(FALSE_REVIEWS * 1000) / 10} of 100 such reviews would show one.`
 }

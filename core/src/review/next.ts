@@ -6,13 +6,17 @@ import { waitsForClinician } from '../safety/standing'
 import { cautionLine } from '../safety/words'
 import { weekStartOf } from '../units/dates'
 import type { CoachTerms } from '../plan/types'
-import { readinessOf } from '../session/readiness'
+import { readinessOn } from '../session/readiness'
 import type { TestSession } from '../testing/session'
 import { rowsOf } from '../testing/rows'
 import { addDays, daysBetween, formatDate, type LocalDate } from '../units/dates'
-import { formatChange, formatValue, formatWithUnit, type UnitChoice } from '../units/format'
-import type { HandChange, Period, SeriesChange } from './changes'
-import { onePerDay, seriesName, type Series } from './series'
+import { formatValue, formatWithUnit, type UnitChoice } from '../units/format'
+import { actedOn, leanDays, leanUpTo } from '../gaps/lean'
+import { ownLean, type OwnLean } from '../measure/leanLevel'
+import { tInv } from '../measure/quantiles'
+import { ACTED, byChance, sureOf, type HandChange, type Period, type SeriesChange } from './changes'
+import type { Known } from './known'
+import { seriesName, type Series } from './series'
 import type { WeekDone } from './weeks'
 
 /** What a line does to the next plan once it is accepted; none: it is said and kept. */
@@ -39,8 +43,13 @@ export interface NextFacts {
   series: readonly Series[]
   weeks: readonly WeekDone[]
   cautions: readonly ActiveCaution[]
-  /** Days with a low readiness squeeze in the period's last two weeks. */
-  lowDays: readonly LocalDate[]
+  period: Period
+  dominant: Side | null
+  /** The coach's own limit for a lean, %. */
+  limitPct: number | null
+  known: (s: Series) => Known
+  /** The newest day readiness was low for the second time in a row, in the last two weeks. */
+  lowTwice: LocalDate | null
   today: LocalDate
   staleDays: number
   units: UnitChoice
@@ -51,12 +60,10 @@ export interface NextFacts {
 const HAND: Record<string, string> = { left: 'Left', right: 'Right', both: 'Both hands:' }
 /** A low line of each kind that is drafted at the most: a decision has few lines. */
 const MOST = 3
-/**
- * Work weeks after which a lighter one is due, and pain that is acted on: as in the plan's own
- * rules.
- */
-const DELOAD_AFTER = 3
+/** Pain that is acted on: as in the plan's own rules. */
 const PAIN_ACTED = 4
+/** Signs of too much work that ask for a lighter week together; each comes from another record. */
+const SIGNS_LEAST = 2
 
 const rowKeyOf = (s: Series): { key: string; quality: QualityId } | null => {
   const r = rowsOf(s.protocol, s.setup)[0]
@@ -74,16 +81,18 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
     title: string,
     says: string,
     effect: LineEffect = null,
-  ): ConclusionLine => ({ id, kind, title, says, effect, taken: kind !== 'keep' })
+    taken = kind !== 'keep',
+  ): ConclusionLine => ({ id, kind, title, says, effect, taken })
   const named = f.changes.map((c) => c.series)
   const name = (s: Series): string => {
     const n = seriesName(s, named)
     return n.charAt(0).toLowerCase() + n.slice(1)
   }
   const show = (s: Series, si: number) => formatWithUnit(Math.abs(si), s.protocol.unit, f.units)
+  /** From, to, how much with its interval, over how many tests. */
   const numbers = (s: Series, h: HandChange): string =>
-    h.result.ok
-      ? `${formatValue(h.first!.value, s.protocol.unit, f.units)} to ${formatWithUnit(h.last!.value, s.protocol.unit, f.units)} since ${formatDate(h.first!.on, f.today)}; beyond error is ${show(s, h.result.detectable)}.`
+    h.move
+      ? `${formatValue(h.move.from, s.protocol.unit, f.units)} to ${formatWithUnit(h.move.to, s.protocol.unit, f.units)} over ${h.tests} tests since ${formatDate(h.first!.on, f.today)}; 95\u00A0% interval of the change ${signed(s, h.move.ci[0], f)} to ${signed(s, h.move.ci[1], f)}.`
       : ''
   const refer = f.cautions
     .filter((c) => waitsForClinician(c) && c.caution.trigger.kind !== 'health')
@@ -121,87 +130,87 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
       })
       .slice(0, MOST)
   const by = (s: Series, own: readonly HandChange[]) =>
-    own
-      .map((h) =>
-        formatChange(h.first!.value, h.last!.value, s.protocol.unit, f.units).replace(
-          /^[+\u2212]/,
-          '',
-        ),
-      )
-      .join(' and ')
+    own.map((h) => show(s, h.move?.change ?? 0)).join(' and ')
   const lost = told((h) => h.word === 'loss')
+  const sure = lost.filter(({ own }) => own.some(isActed))
+  const signs = [
+    ...(f.lowTwice
+      ? [`readiness low two sessions in a row (${formatDate(f.lowTwice, f.today)})`]
+      : []),
+    ...(sure.length > 0 ? ['a loss beyond error'] : []),
+    ...((f.weeks.at(-1)?.worstPain ?? 0) > (f.weeks.at(-3)?.worstPain ?? 0) &&
+    (f.weeks.at(-1)?.worstPain ?? 0) > 2
+      ? [`pain up to ${f.weeks.at(-1)!.worstPain}/10`]
+      : []),
+  ]
+  const lighter = signs.length >= SIGNS_LEAST
+  const deload = lighter
+    ? [
+        line(
+          'deload',
+          'deload',
+          'A lighter week next.',
+          `${capital(signs.join(', '))}.${f.weeksSinceDeload === null ? '' : ` ${f.weeksSinceDeload} work weeks since the last lighter one.`} These signs come from different records and agree.`,
+          { kind: 'deload' },
+        ),
+      ]
+    : []
   const losses = lost.map(({ series, own, who }) => {
-    const row = rowKeyOf(series)
+    const acted = own.some(isActed)
+    const follows =
+      refer.length > 0
+        ? 'No more work for it until the clinician has seen the athlete.'
+        : lighter
+          ? 'The lighter week comes first. Then look again.'
+          : acted
+            ? 'Check for soreness and missed weeks. More work for it next.'
+            : 'Test again before you change the plan.'
     return line(
       `loss ${series.key}`,
       'loss',
-      `${who} ${name(series)} fell ${by(series, own)}.`,
-      `${own.map((h) => numbers(series, h)).join(' ')} Check for soreness and missed weeks; ${refer.length > 0 ? 'no more work for it before the clinician has spoken' : 'more work for it next'}.`,
-      raise(row),
+      `${who} ${name(series)} down ${by(series, own)}.`,
+      `${own.map((h) => numbers(series, h)).join(' ')} ${sureOf(own[0]!)} ${follows}`,
+      acted && !lighter
+        ? raise(rowKeyOf(series))
+        : acted
+          ? null
+          : { kind: 'retest', protocolId: series.protocol.id },
+      acted,
     )
   })
   const evened = f.changes
     .flatMap(({ series }) => caughtUp(series, f))
     .slice(0, MOST)
-    .map(({ series, hand, on }) =>
+    .map(({ series, hand, was, is }) =>
       line(
         `even ${series.key}`,
         'even',
         `${HAND[hand]} has caught up.`,
-        `${seriesName(series, named)} is even within error since ${formatDate(on, f.today)}. The next plan gives it no extra set.`,
+        `${seriesName(series, named)}: ${Math.round(Math.abs(was.signedPct))}\u00A0% behind before ${formatDate(f.period.from, f.today)}, ${Math.round(Math.abs(is.signedCi[0]))} to ${Math.round(Math.abs(is.signedCi[1]))}\u00A0% now (95\u00A0% interval over ${is.days} days). The next plan gives it no extra set.`,
       ),
     )
-  const flat = told((h) => h.trend.kind === 'plateau').map(({ series, own, who }) => {
-    const row = rowKeyOf(series)
+  const flat = told((h) => h.word === 'flat').map(({ series, own, who }) => {
     const spans = own
-      .map((h) =>
-        h.trend.kind === 'plateau'
-          ? `${signed(series, h.trend.changeCi90[0], f)} to ${signed(series, h.trend.changeCi90[1], f)}`
-          : '',
-      )
+      .map((h) => `${signed(series, h.move!.ci90[0], f)} to ${signed(series, h.move!.ci90[1], f)}`)
       .join(' and ')
     return line(
       `plateau ${series.key}`,
       'emphasis',
       `${who} ${name(series)} ${own.length > 1 ? 'stand' : 'stands'} still.`,
-      `90 % interval of the change over ${own[0]!.tests} tests ${spans}: inside what matters (${show(series, Math.max(...own.map((h) => h.margin ?? 0)))}). Look at sleep and other load first, then change what is asked.`,
-      raise(row),
+      `90\u00A0% interval of the change over ${own[0]!.tests} tests ${spans}, less than the ${show(series, Math.max(...own.map((h) => h.move!.margin)))} that would matter. Look at sleep and other load first. Then change one thing in the work.`,
+      null,
+      false,
     )
   })
-  const signs = [
-    ...(f.lowDays.length >= 2 ? [`readiness low on ${f.lowDays.length} of the last days`] : []),
-    ...(losses.length >= 2 ? [`${losses.length} real losses`] : []),
-    ...((f.weeks.at(-1)?.worstPain ?? 0) > (f.weeks.at(-3)?.worstPain ?? 0) &&
-    (f.weeks.at(-1)?.worstPain ?? 0) > 2
-      ? [`pain up to ${f.weeks.at(-1)!.worstPain}/10`]
-      : []),
-    ...(f.weeksSinceDeload !== null && f.weeksSinceDeload >= DELOAD_AFTER
-      ? [`${f.weeksSinceDeload} work weeks since the last lighter one`]
-      : []),
-  ]
-  const deload =
-    signs.length >= 2
-      ? [
-          line(
-            'deload',
-            'deload',
-            'A lighter week next.',
-            `${signs[0]!.charAt(0).toUpperCase()}${[signs[0]!.slice(1), ...signs.slice(1)].join(', ')}. One sign alone would be noise.`,
-            { kind: 'deload' },
-          ),
-        ]
-      : []
   const stale = lastTests(f.series)
-    .filter((x) => daysBetween(x.on, f.today) > f.staleDays || unclear(f.changes, x.protocolId))
-    .slice(0, MOST)
+    .filter((x) => daysBetween(x.on, f.today) > f.staleDays)
+    .slice(0, 1)
     .map((x) =>
       line(
         `retest ${x.protocolId}`,
         'retest',
         `Test ${protocolById(x.protocolId)!.name.toLowerCase()} again.`,
-        daysBetween(x.on, f.today) > f.staleDays
-          ? `Last tested ${formatDate(x.on, f.today)}, ${daysBetween(x.on, f.today)} days ago.`
-          : 'Too few tests or too much scatter to say; one more test day narrows it.',
+        `Last tested ${formatDate(x.on, f.today)}, ${daysBetween(x.on, f.today)} days ago.`,
         { kind: 'retest', protocolId: x.protocolId },
       ),
     )
@@ -209,66 +218,69 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
     line(
       `gain ${series.key}`,
       'keep',
-      `${who} ${name(series)} gained ${by(series, own)}.`,
-      `${own.map((h) => numbers(series, h)).join(' ')} Keep what works.`,
+      `${who} ${name(series)} up ${by(series, own)}.`,
+      `${own.map((h) => numbers(series, h)).join(' ')} ${sureOf(own[0]!)} Keep what works.`,
     ),
   )
-  const drafted = [
-    ...refer,
-    ...losses,
-    ...deload,
-    ...evened,
-    ...flat,
-    ...stale.slice(0, 1),
-    ...gains,
-  ]
+  const drafted = [...refer, ...losses, ...deload, ...evened, ...flat, ...stale, ...gains]
   return drafted.length > 0
     ? drafted
     : [
         line(
           'keep',
           'keep',
-          'Nothing changed beyond error.',
-          'Keep the block as it is and test again when the tests are due.',
+          'No change beyond the tests\u2019 error.',
+          `${byChance(f.changes)} Keep the block as it is and test again when tests are due.`.trim(),
         ),
       ]
 }
 
-/** Days with a low readiness squeeze in the last two weeks of a period. */
-export function lowDaysOf(sessions: readonly TestSession[], period: Period): LocalDate[] {
-  const squeezes = sessions.filter(
-    (s) =>
-      s.protocolId === 'ready_squeeze' &&
-      s.performedOn <= period.to &&
-      daysBetween(s.performedOn, period.to) < 14,
+/** A loss so rare by chance, and agreed on by more than one test, that work follows from it. */
+const isActed = (h: HandChange): boolean =>
+  h.move !== null && h.move.agreed && h.move.adjusted <= ACTED
+
+/**
+ * The newest day in the last two weeks of a period on which the readiness squeeze was low, as the
+ * one before it was; null: none.
+ */
+export function lowTwiceOf(sessions: readonly TestSession[], period: Period): LocalDate | null {
+  const squeezes = sessions
+    .filter((s) => s.protocolId === 'ready_squeeze' && s.performedOn <= period.to)
+    .sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1))
+  const days = [...new Set(squeezes.map((s) => s.performedOn))].filter(
+    (on) => daysBetween(on, period.to) < 14,
   )
-  return [
-    ...new Set(squeezes.filter((s) => readinessOf(s, sessions).low).map((s) => s.performedOn)),
-  ]
+  return days.filter((on) => readinessOn(squeezes, on)?.lowTwice === true).at(-1) ?? null
 }
 
 const signed = (s: Series, si: number, f: NextFacts): string =>
   `${si < 0 ? '\u2212' : '+'}${formatWithUnit(Math.abs(si), s.protocol.unit, f.units)}`
 
 /**
- * The hand that was really weaker in an earlier test and is even within error on the last two days.
+ * The hand whose lean was acted on by the tests up to the period's beginning, where the days since
+ * exclude that lean and it is acted on no longer. Both estimates carry their error.
  */
-function caughtUp(series: Series, f: NextFacts): { series: Series; hand: Side; on: LocalDate }[] {
-  const days = onePerDay(series.points.filter((p) => !p.practice && p.verdict && p.on <= f.today))
-  const even = days.slice(-2)
-  const before = days
-    .slice(0, -2)
-    .reverse()
-    .find((p) => p.verdict!.kind === 'real' || p.verdict!.kind === 'large')
-  if (even.length < 2 || !before || even.some((p) => p.verdict!.kind !== 'inside-error')) return []
-  const v = before.verdict!
-  const first = days
-    .slice(days.indexOf(before) + 1)
-    .find((p) => p.verdict!.kind === 'inside-error')!
-  return (v.kind === 'real' || v.kind === 'large') && v.weaker
-    ? [{ series, hand: v.weaker, on: first.on }]
+function caughtUp(
+  series: Series,
+  f: NextFacts,
+): { series: Series; hand: Side; was: OwnLean; is: OwnLean }[] {
+  const known = f.known(series)
+  const was = leanUpTo(series, known, f.period.from)
+  if (!was || !actedOn(was, f).acted) return []
+  const since = leanDays(series, f.period.to).filter((d) => d.on > f.period.from)
+  const is = ownLean(
+    since.map((d) => d.log),
+    known.lean,
+  )
+  if (!is || is.days < 2 || actedOn(is, f).acted) return []
+  const apart = Math.hypot(was.se, is.se) * tInv(1 - CAUGHT_UP / 2, Math.min(was.df, is.df))
+  const less = Math.abs(is.mean) < Math.abs(was.mean) || is.mean * was.mean < 0
+  return less && Math.abs(is.mean - was.mean) > apart
+    ? [{ series, hand: was.mean > 0 ? 'left' : 'right', was, is }]
     : []
 }
+/** How rare a change of lean has to be by chance. */
+const CAUGHT_UP = 0.01
 
 const lastTests = (series: readonly Series[]): { protocolId: string; on: LocalDate }[] => {
   const out = new Map<string, LocalDate>()
@@ -286,14 +298,7 @@ const lastTests = (series: readonly Series[]): { protocolId: string; on: LocalDa
     .sort((a, b) => (a.on < b.on ? -1 : 1))
 }
 
-const unclear = (changes: readonly SeriesChange[], protocolId: string): boolean =>
-  changes.some(
-    (c) =>
-      c.series.protocol.id === protocolId &&
-      c.hands.every(
-        (h) => h.word === 'too-few' || (h.word === 'within' && h.trend.kind === 'unclear'),
-      ),
-  )
+const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)
 
 /** The quality a line puts first in the next plan; null: none. */
 export const raisedQuality = (l: ConclusionLine): string | null =>

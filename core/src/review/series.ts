@@ -1,6 +1,5 @@
 import { protocolOf, type Protocol } from '../catalogue/protocols'
 import { isConsistent, type AsymmetryVerdict } from '../measure/asymmetry'
-import { detectableChange, judgeTrend, ownTypicalError, type TrendVerdict } from '../measure/trend'
 import { judgeSingle, pooledError } from '../measure/error'
 import type { TrialSummary } from '../measure/trials'
 import { rampStep } from '../testing/ramp'
@@ -11,7 +10,7 @@ import {
   type SeriesSetup,
   type TestSession,
 } from '../testing/session'
-import { daysBetween, type LocalDate } from '../units/dates'
+import type { LocalDate } from '../units/dates'
 import { formatStated, METRIC, type UnitChoice } from '../units/format'
 
 export interface SeriesPoint {
@@ -195,44 +194,4 @@ function missedBy(session: TestSession, byHand: SeriesPoint['byHand']): number |
     return over.length > 0 ? [Math.min(...over) - best!] : []
   })
   return gaps.length > 0 ? Math.max(...gaps) : undefined
-}
-
-export interface HandTrend {
-  hand: Hand
-  verdict: TrendVerdict
-  /** From the athlete's own consecutive tests, SI; null when there are too few. */
-  typicalError: number | null
-  /** SI margin the verdict used; null when it could not be made. */
-  margin: number | null
-  /** SI change between two tests that is beyond error; null when the error is not known. */
-  detectable: number | null
-}
-
-/**
- * Direction of one hand's session means (SI), practice left out. The margin is the larger of the
- * squad's smallest
- * worthwhile change (where given) and 2.77 own typical errors; without an own error the trend is
- * too few.
- */
-export function handTrend(series: Series, hand: Hand, swc: number | null): HandTrend {
-  const points = onePerDay(series.points.filter((p) => !p.practice && p.byHand[hand]))
-  const values = points.map((p) => p.byHand[hand]!.mean)
-  const days = points.map((p) => daysBetween(points[0]!.on, p.on))
-  const typicalError = ownTypicalError(values)
-  if (typicalError === null)
-    return {
-      hand,
-      typicalError,
-      margin: null,
-      detectable: null,
-      verdict: { kind: 'too-few', needTests: 6, needDays: 21 },
-    }
-  const margin = Math.max(swc ?? 0, 2.77 * typicalError)
-  return {
-    hand,
-    typicalError,
-    margin,
-    detectable: detectableChange(typicalError, values.length - 2),
-    verdict: judgeTrend(days, values, margin),
-  }
 }

@@ -1,5 +1,5 @@
 import { tInv } from '../measure/quantiles'
-import { sampleVariance } from '../measure/trials'
+import { squaresOfSteps } from '../measure/spread'
 import type { Hand, SeriesSetup } from '../testing/session'
 import { groupBy } from '../units/group'
 import type { LocalDate } from '../units/dates'
@@ -24,7 +24,7 @@ export interface SquadTest {
   on: LocalDate
   n: number
   sd: number | null
-  /** Differences between own tests one after the other. */ differences: number[]
+  /** Differences between the logs of own tests one after the other. */ differences: number[]
 }
 
 /**
@@ -36,32 +36,32 @@ export interface SummedTests extends SeriesSetup, Omit<SquadTest, 'setup'> {
 }
 
 /**
- * Error of one result, SI: half its 95 % interval, from the tries' spread pooled over the squad,
- * else from repeats on other days (typical error, Hopkins 2000). Null: not known.
+ * Error of one result, SI: half its 95 % interval, as a share of the result pooled over the squad:
+ * from repeats on other days (typical error, Hopkins 2000), else from the tries' spread. Null: not
+ * known.
  */
 export function squadError(tests: readonly SquadTest[]): (t: SquadTest) => number | null {
-  const many = tests.filter((t) => t.sd !== null && t.n > 1)
+  const many = tests.filter((t) => t.sd !== null && t.n > 1 && t.value > 0)
   const df = many.reduce((a, t) => a + t.n - 1, 0)
   const within =
-    df >= 2 ? Math.sqrt(many.reduce((a, t) => a + (t.n - 1) * t.sd! ** 2, 0) / df) : null
-  const repeats = tests.filter((t) => t.differences.length >= 2)
-  const dfRepeats = repeats.reduce((a, t) => a + t.differences.length - 1, 0)
-  const between =
-    dfRepeats >= 2
-      ? Math.sqrt(
-          repeats.reduce(
-            (a, t) => a + ((t.differences.length - 1) * sampleVariance(t.differences)) / 2,
-            0,
-          ) / dfRepeats,
-        )
+    df >= 2
+      ? Math.sqrt(many.reduce((a, t) => a + (t.n - 1) * (t.sd! / t.value) ** 2, 0) / df)
       : null
+  const repeats = tests.map((t) => squaresOfSteps(t.differences))
+  const dfRepeats = repeats.reduce((a, r) => a + r.df, 0)
+  const between =
+    dfRepeats >= 2 ? Math.sqrt(repeats.reduce((a, r) => a + r.ss, 0) / dfRepeats) : null
   // Tests of other days hold the error of a day as well: they go first where there are any.
-  return (t) =>
+  const share = (t: SquadTest): number | null =>
     between !== null
       ? tInv(0.975, dfRepeats) * between
       : within !== null && t.n > 0
         ? (tInv(0.975, df) * within) / Math.sqrt(t.n)
         : null
+  return (t) => {
+    const s = share(t)
+    return s === null ? null : t.value * s
+  }
 }
 
 export interface Ranked<T> {

@@ -1,9 +1,8 @@
-import type { Side } from '../measure/asymmetry'
-import { leanContext } from '../measure/asymmetry'
+import type { LeanRow } from '../gaps/lean'
 import type { ActiveCaution } from '../safety/triggers'
 import { waitsForClinician } from '../safety/standing'
 import { cautionName } from '../safety/words'
-import type { Series } from '../review/series'
+import type { LocalDate } from '../units/dates'
 import type { StageId, StageStatus } from './rules'
 
 export type Need = 'act' | 'due' | 'none'
@@ -21,15 +20,15 @@ const ACTS: readonly string[] = ['pain', 'earlier_pain']
 
 /**
  * What an athlete needs first: an alarm that waits for an answer, a caution that stops work, then a
- * consistent lean beyond dominance, then the first stage
+ * lean that is acted on, then the first stage
  * that is due or stale. One line each, soonest first.
  */
 export function rosterCall(
   stages: readonly StageStatus[],
   cautions: readonly ActiveCaution[],
-  series: readonly Series[],
-  dominant: Side | null,
+  leans: readonly LeanRow[],
   alarms: readonly string[] = [],
+  lowTwice: LocalDate | null = null,
 ): RosterCall {
   if (alarms.length > 0)
     return { need: 'act', why: alarms[0]!, action: 'Answer the alarm', stage: 'floor', alarm: true }
@@ -57,34 +56,31 @@ export function rosterCall(
       stage: 'tests',
       alarm: false,
     }
-  const lean = consistentLean(series, dominant)
+  if (lowTwice)
+    return {
+      need: 'act',
+      why: 'Readiness low two sessions in a row',
+      action: 'Open floor',
+      stage: 'floor',
+      alarm: false,
+    }
+  // What is on today, or was missed, goes before what can wait.
+  const floor = stages.find(
+    (s) => s.stage === 'floor' && (s.state === 'due' || s.state === 'stale'),
+  )
+  if (floor)
+    return { need: 'due', why: floor.why, action: floor.action, stage: 'floor', alarm: false }
+  const lean = actedLean(leans)
   if (lean) return { need: 'act', why: lean, action: 'Open review', stage: 'review', alarm: false }
   const due = stages.find((s) => s.state === 'due' || s.state === 'stale')
   if (due) return { need: 'due', why: due.why, action: due.action, stage: due.stage, alarm: false }
   return { need: 'none', why: '', action: 'Open tests', stage: 'tests', alarm: false }
 }
 
-/**
- * A sentence on the first series whose lean is consistent and not what dominance leads one to
- * expect.
- */
-function consistentLean(series: readonly Series[], dominant: Side | null): string | null {
-  for (const s of series) {
-    const verdict = s.points.filter((p) => !p.practice).at(-1)?.verdict
-    if (
-      !s.consistent ||
-      !verdict ||
-      verdict.kind === 'unknown' ||
-      verdict.kind === 'inside-error' ||
-      !verdict.weaker
-    )
-      continue
-    // A dominant hand that was not asked for may be the stronger one: what that would explain is no
-    // finding.
-    const side = dominant ?? (verdict.weaker === 'left' ? 'right' : 'left')
-    if (leanContext(verdict, side) === 'as-dominance') continue
-    const hand = verdict.weaker === 'left' ? 'Left' : 'Right'
-    return `${hand} hand ${Math.round(verdict.asymmetryPct)}\u00A0% behind, real on its last two days (${s.protocol.name.toLowerCase()})`
-  }
-  return null
+/** A sentence on the first lean that is acted on. */
+function actedLean(leans: readonly LeanRow[]): string | null {
+  const row = leans.find((l) => l.acted && l.weaker && l.lean)
+  if (!row) return null
+  const hand = row.weaker === 'left' ? 'Left' : 'Right'
+  return `${hand} hand ${Math.round(Math.abs(row.lean!.signedPct))}\u00A0% behind over ${row.lean!.days} days, more than expected (${row.series.protocol.name.toLowerCase()})`
 }

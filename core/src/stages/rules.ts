@@ -27,7 +27,12 @@ export interface StageFacts {
    * The planned week that holds today, else the next to come, else the last that was; and what has
    * come after it was saved.
    */
-  plan: { weekStart: LocalDate | null; after: readonly PlanTouch[] }
+  plan: {
+    weekStart: LocalDate | null
+    after: readonly PlanTouch[]
+    /** What tests since it was saved change of the order of work, in words. */
+    moved?: readonly string[]
+  }
   /**
    * Days with a session planned up to today that are not done, this week, and the last day logged.
    */
@@ -187,7 +192,7 @@ export const STAGE_RULES: readonly Rule[] = [
     action: 'Revise plan',
     when: (f) => f.plan.after.includes('tests'),
     on: (f) => f.plan.weekStart,
-    why: () => 'Tests came after the plan was saved',
+    why: (f) => `Tests since the plan: ${(f.plan.moved ?? []).join('; ')}`,
   },
   {
     stage: 'plan',

@@ -8,14 +8,21 @@ const THICK: readonly string[] = ['rolling', 'sleeve']
 const CARRY: readonly string[] = ['farm', 'kettlebell', 'barbell', 'bag']
 const PINCH: readonly string[] = ['block', 'taper_block', 'plate', 'books']
 
-function byImplement(kind: string, sizeMm: number | null): QualityId | null {
-  if (kind === 'edge') return 'edge'
-  if (CLAW.includes(kind)) return 'claw'
-  if (THICK.includes(kind)) return 'thick'
-  if (CARRY.includes(kind)) return 'carry'
+/** Qualities an implement can stand for, the first that the protocol measures counts. */
+function byImplement(kind: string, sizeMm: number | null): readonly QualityId[] {
+  if (kind === 'edge') return ['edge']
+  if (CLAW.includes(kind)) return ['claw']
+  if (THICK.includes(kind)) return ['thick']
+  if (CARRY.includes(kind)) return ['carry']
   if (PINCH.includes(kind))
-    return sizeMm !== null && sizeMm < WIDE_PINCH_MM ? 'pinch_narrow' : 'pinch_wide'
-  return kind === 'dyno' ? 'crush' : kind === 'spring' ? 'closed' : null
+    return [sizeMm !== null && sizeMm < WIDE_PINCH_MM ? 'pinch_narrow' : 'pinch_wide']
+  return kind === 'dyno'
+    ? ['crush']
+    : kind === 'spring'
+      ? ['closed', 'crush']
+      : kind === 'bar'
+        ? ['hang', 'carry', 'thick']
+        : []
 }
 
 /**
@@ -31,12 +38,16 @@ export function rowsOf(
     sizeMm?: number | null | undefined
   },
 ): Protocol['rows'] {
-  const named =
-    protocol.variants.flatMap(
-      (v) => v.options.find((o) => o.id === setup.variant[v.id])?.quality ?? [],
-    )[0] ?? byImplement(setup.unitKind ?? '', setup.sizeMm ?? null)
-  const own = named ? protocol.rows.filter((r) => r.quality === named) : []
-  return own.length > 0 ? own : protocol.rows
+  const chosen = protocol.variants.flatMap(
+    (v) => v.options.find((o) => o.id === setup.variant[v.id])?.quality ?? [],
+  )
+  const own = protocol.qualityOn[setup.unitKind as keyof Protocol['qualityOn']]
+  const named = [
+    ...chosen.slice(0, 1),
+    ...(own ? [own] : []),
+    ...byImplement(setup.unitKind ?? '', setup.sizeMm ?? null),
+  ].find((q) => protocol.rows.some((r) => r.quality === q))
+  return named ? protocol.rows.filter((r) => r.quality === named) : protocol.rows
 }
 
 export const measuresRow = (
@@ -44,4 +55,8 @@ export const measuresRow = (
   setup: Parameters<typeof rowsOf>[1],
   quality: QualityId,
   measure: Measure,
-): boolean => rowsOf(protocol, setup).some((r) => r.quality === quality && r.measure === measure)
+): boolean => {
+  // One result fills one row: the one its direction or implement names, else the protocol's first.
+  const row = rowsOf(protocol, setup)[0]
+  return row?.quality === quality && row.measure === measure
+}

@@ -21,7 +21,7 @@ export const wantsOf = (sportId: string): Want[] =>
       quality: r.quality.id,
       emphasis: e.id,
       importance: r.importance,
-      priority: r.importance * e.share,
+      priority: (r.importance / 5) * e.share,
       why: `weight ${r.importance} of 5`,
     })),
   )

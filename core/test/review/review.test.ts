@@ -1,17 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { tInv } from '../../src/measure/quantiles'
-import { changeOf, changesOf, earlierDifferences } from '../../src/review/changes'
+import { byChance, changesOf, sureOf } from '../../src/review/changes'
+import { knownBy, knownOf, type Steps } from '../../src/review/known'
 import { goalOf } from '../../src/review/forecast'
 import {
   carriedTerms,
   draftNext,
-  lowDaysOf,
+  lowTwiceOf,
   speaksOf,
   type ConclusionLine,
   type NextFacts,
 } from '../../src/review/next'
 import { recordBook } from '../../src/review/records'
-import { buildSeries } from '../../src/review/series'
+import { buildSeries, type Series } from '../../src/review/series'
 import { girthChange } from '../../src/review/girth'
 import { joined, rankSquad, squadError, standing, type SummedTests } from '../../src/review/squad'
 import { sumOf, weeksOf } from '../../src/review/weeks'
@@ -72,47 +73,69 @@ const ALL = { from: START, to: '2026-12-31' }
 const UNITS = { mass: 'kg', length: 'mm' } as const
 
 describe('a change over a period', () => {
-  // Worked by hand: differences 1, -1, 1, -1, 1, 6; SD over sqrt 2 is the typical error (Hopkins
-  // 2000), from memory.
-  const series = fortnightly([34, 35, 34, 35, 34, 35, 41])
-  it("is first to last against typical error x root 2 x t by the error's own degrees of freedom", () => {
-    const c = changeOf(series, 'left', ALL, [])
-    const d = [1, -1, 1, -1, 1, 6].map(kgfToN)
-    const m = d.reduce((a, b) => a + b, 0) / 6
-    const te = Math.sqrt(d.reduce((a, x) => a + (x - m) ** 2, 0) / 5 / 2)
-    expect(c.error).toMatchObject({ df: 5, of: 'own' })
-    expect(c.error!.value).toBeCloseTo(te, 9)
-    expect(c.result).toMatchObject({ ok: true })
-    expect(c.result.ok && c.result.detectable).toBeCloseTo(te * Math.SQRT2 * tInv(0.975, 5), 9)
-    expect(c.word).toBe('gain')
-    expect([c.first!.value, c.last!.value].map((x) => Math.round(x / 9.80665))).toEqual([34, 41])
+  const series = fortnightly([34, 35, 34.5, 36, 36.5, 38, 39])
+  const judged = (s: Series, period = ALL, squad: Steps[] = []) =>
+    changesOf([s], period, (x) => knownOf(x.protocol, squad))[0]!.hands
+  /** Steps of a squad that repeats within 1 %. */
+  const exact: Steps[] = Array.from({ length: 6 }, (_, k) => ({
+    left: [0.01, -0.012, 0.008, -0.006 + k / 1000],
+    right: [-0.01, 0.011, -0.007, 0.006],
+  }))
+
+  it('is a line through all tests on the log scale, beside its 95 % interval', () => {
+    const [left] = judged(series)
+    // Least squares by hand on seven evenly spaced logs.
+    const logs = [34, 35, 34.5, 36, 36.5, 38, 39].map((v) => Math.log(kgfToN(v)))
+    const slope = logs.reduce((a, v, i) => a + (i - 3) * v, 0) / 28
+    expect(left!.move!.by).toBeCloseTo(6 * slope, 9)
+    expect(left!.move!.change).toBeCloseTo(left!.move!.to - left!.move!.from, 9)
+    expect(left!.move!.ci[0]).toBeLessThan(left!.move!.change)
+    expect(left!.word).toBe('gain')
+    expect(sureOf(left!)).toMatch(/of 1,000 such reviews/)
   })
-  it('is not hidden by its own step: repeats before the period are the error where there are five', () => {
-    const step = fortnightly([34, 35, 34, 35, 34, 35, 34, 41, 41])
-    const c = changeOf(step, 'left', { from: addDays(START, 14 * 6), to: '2026-12-31' }, [])
-    expect(c.error).toMatchObject({ of: 'own', df: 5 })
-    expect(c.word).toBe('gain')
+  it('one bad test at the end makes no change', () => {
+    const [left] = judged(fortnightly([40, 40.4, 39.8, 40.2, 33]), ALL, exact)
+    expect(left!.move!.p).toBeLessThan(0.05)
+    expect(left!.word).toBe('unclear')
   })
   it('takes the last test on or before its first day as where it began, and looks at nothing after its end', () => {
-    const c = changeOf(series, 'left', { from: addDays(START, 20), to: addDays(START, 60) }, [])
-    expect([c.first!.on, c.last!.on, c.tests]).toEqual([addDays(START, 14), addDays(START, 56), 4])
+    const [c] = judged(series, { from: addDays(START, 20), to: addDays(START, 60) })
+    expect([c!.first!.on, c!.last!.on, c!.tests]).toEqual([
+      addDays(START, 14),
+      addDays(START, 56),
+      4,
+    ])
   })
-  it("with few own repeats the squad's count too; without any nothing is called; one test is too few", () => {
+  it("few own tests rest on the squad's repeats, else on the test's estimate; one test is too few", () => {
     const two = fortnightly([34, 40])
-    expect(changeOf(two, 'left', ALL, []).word).toBe('error-unknown')
-    const squad = [
-      [0.4, -0.5, 0.3, -0.2],
-      [0.5, -0.4, 0.1],
-    ].map((x) => x.map(kgfToN))
-    const c = changeOf(two, 'left', ALL, squad)
-    expect(c).toMatchObject({ word: 'gain', error: { of: 'squad', df: 5 } })
-    expect(changeOf(fortnightly([34]), 'left', ALL, squad).word).toBe('too-few')
-    expect(changeOf(fortnightly([40, 34]), 'left', ALL, squad).word).toBe('loss')
+    expect(judged(two)[0]).toMatchObject({ word: 'unclear', errorOf: 'estimate' })
+    expect(judged(two, ALL, exact)[0]).toMatchObject({ word: 'gain', errorOf: 'squad' })
+    expect(judged(fortnightly([40, 34]), ALL, exact)[0]!.word).toBe('loss')
+    expect(judged(fortnightly([34]), ALL, exact)[0]!.word).toBe('too-few')
+  })
+  it('a strong and a weak athlete with the same shares get the same words', () => {
+    const logs = [1, 1.02, 0.99, 1.03, 1.05, 1.04]
+    const of = (level: number) => judged(fortnightly(logs.map((x) => level * x)), ALL, exact)
+    expect(of(20)[0]!.move!.p).toBeCloseTo(of(80)[0]!.move!.p, 9)
+  })
+  it('the same change among more comparisons is less sure', () => {
+    const up = fortnightly([38, 38.6, 39, 39.6, 40.2])
+    const others = Array.from({ length: 7 }, (_, k) => ({
+      ...fortnightly([40, 40.4, 39.8, 40.2, 40]),
+      key: `k${k}`,
+    }))
+    const alone = changesOf([up], ALL)[0]!.hands[0]!.move!.adjusted
+    expect(changesOf([up, ...others], ALL)[0]!.hands[0]!.move!.adjusted).toBeGreaterThan(alone)
   })
   it('leaves practice out, and the series with it where nothing else is there', () => {
     const practice = buildSeries([session(START, [34, 35], [40, 41], { practice: true })])
     expect(changesOf(practice, ALL)).toEqual([])
-    expect(earlierDifferences(series, 'left', addDays(START, 40))).toHaveLength(2)
+  })
+  it('says how many were compared and what chance would show', () => {
+    expect(byChance(changesOf([series], ALL))).toMatch(
+      /^2 comparisons, 1 beyond error\. .*4 of 100/,
+    )
+    expect(byChance([])).toBe('')
   })
 })
 
@@ -229,12 +252,18 @@ describe('what next', () => {
   const facts = (left: number[], right: number[], more: Partial<NextFacts> = {}): NextFacts => {
     const series = fortnightly(left, right)
     const today = addDays(START, 14 * (left.length - 1) + 3)
+    const period = more.period ?? { from: START, to: today }
+    const known = knownBy({})
     return {
       series: [series],
-      changes: changesOf([series], { from: START, to: today }),
+      changes: changesOf([series], period, known),
       weeks: [],
       cautions: [],
-      lowDays: [],
+      period,
+      dominant: 'right',
+      limitPct: null,
+      known,
+      lowTwice: null,
       today,
       staleDays: 42,
       units: UNITS,
@@ -244,7 +273,22 @@ describe('what next', () => {
   }
   const kinds = (f: NextFacts) => draftNext(f).map((l) => l.kind)
   const steady = [40, 40.4, 39.8, 40.2, 40, 39.9, 40.1]
-  it('keeps what gained, raises what fell, each with its numbers', () => {
+  const falling = steady.map((v, i) => v - i * 1.4)
+  const week = (worstPain: number | null, on = '2026-09-28') => ({
+    week: on,
+    load: 1,
+    changePct: null,
+    time: [],
+    hardDays: [],
+    hardByQuality: [],
+    planned: 0,
+    done: 0,
+    sessionsPlanned: 0,
+    sessionsDone: 0,
+    worstPain,
+    painNotes: 1,
+  })
+  it('keeps what gained, raises what fell, each with its numbers and how sure it is', () => {
     const up = draftNext(
       facts(
         steady.map((v, i) => v - 6 + i * 1.4),
@@ -253,44 +297,66 @@ describe('what next', () => {
     )
     expect(up.find((l) => l.kind === 'keep')).toMatchObject({
       taken: false,
-      title: expect.stringContaining('gained') as string,
-      says: expect.stringMatching(/beyond error is .*kg/) as string,
+      title: expect.stringContaining(' up ') as string,
+      says: expect.stringMatching(/95\u00A0% interval of the change .*such reviews/) as string,
     })
-    const down = draftNext(
-      facts(
-        steady.map((v, i) => v - i * 1.4),
-        steady,
-      ),
-    )
-    expect(down[0]).toMatchObject({
+    expect(draftNext(facts(falling, steady))[0]).toMatchObject({
       kind: 'loss',
       effect: { kind: 'raise', rowKey: 'crush.max' },
       taken: true,
     })
   })
-  it('says that a hand has caught up only from two even days after a real lean', () => {
-    const gap = [33, 33.2, 35, 37, 39.9, 40, 40.1]
-    expect(kinds(facts(gap, steady))).toContain('even')
-    expect(kinds(facts(gap.slice(0, 4), steady))).not.toContain('even')
+  it('a fall by two tests alone asks for a third and is not taken', () => {
+    const f = facts([40, 33], [40, 40], { known: () => sure })
+    const lines = draftNext({
+      ...f,
+      changes: changesOf(f.series, f.period, () => sure),
+    })
+    expect(lines[0]).toMatchObject({ kind: 'loss', effect: { kind: 'retest' }, taken: false })
   })
-  it('calls a plateau with the usual moves, a retest where tests are old, and a lighter week on two signs, never on one', () => {
-    expect(
-      draftNext(facts(steady, steady)).some(
-        (l) => l.kind === 'emphasis' && /stands? still/.test(l.title) && l.says.includes('sleep'),
-      ),
-    ).toBe(true)
+  const sure = knownOf(fortnightly([40, 40]).protocol, [
+    ...Array.from({ length: 8 }, () => ({
+      left: [0.01, -0.012, 0.008, -0.006],
+      right: [-0.01, 0.011, -0.007, 0.006],
+    })),
+  ])
+  it('says that a hand has caught up only where days since exclude the lean that was acted on', () => {
+    const gap = [30, 30.2, 29.9, 30.1, 37.5, 38, 37.8]
+    const right = steady
+    const period = { from: addDays(START, 3 * 14), to: addDays(START, 6 * 14 + 3) }
+    expect(kinds(facts(gap, right, { period }))).toContain('even')
+    // The lean was never acted on: two even days say nothing.
+    expect(kinds(facts([38, 38.2, 38.1, 38, 40, 40.1, 40], right, { period }))).not.toContain(
+      'even',
+    )
+    // Acted on, and nothing since excludes it.
+    expect(kinds(facts([30, 30.2, 29.9, 30.1, 30.3, 30, 30.2], right, { period }))).not.toContain(
+      'even',
+    )
+  })
+  it('says what stands still, without touching the plan, and asks for a test where they are old', () => {
+    const lines = draftNext(facts(steady, steady))
+    expect(lines.find((l) => l.kind === 'emphasis')).toMatchObject({ effect: null, taken: false })
     expect(kinds({ ...facts(steady, steady), staleDays: 2 })).toContain('retest')
-    expect(kinds(facts(steady, steady, { weeksSinceDeload: 4 }))).not.toContain('deload')
-    expect(
-      draftNext(
-        facts(steady, steady, { weeksSinceDeload: 4, lowDays: ['2026-09-20', '2026-09-24'] }),
-      ).find((l) => l.kind === 'deload')!.says,
-    ).toContain('4 work weeks')
+  })
+  it('a lighter week needs two signs from different records; work weeks are none, and nothing is raised beside it', () => {
+    const low = { lowTwice: '2026-09-24' }
+    expect(kinds(facts(steady, steady, { weeksSinceDeload: 4, ...low }))).not.toContain('deload')
+    expect(kinds(facts(falling, steady, { weeksSinceDeload: 9 }))).not.toContain('deload')
+    const lines = draftNext(
+      facts(falling, steady, {
+        weeksSinceDeload: 4,
+        weeks: [week(0), week(1), week(3)],
+        ...low,
+      }),
+    )
+    expect(lines.find((l) => l.kind === 'deload')!.says).toContain('4 work weeks')
+    expect(lines.filter((l) => l.effect?.kind === 'raise')).toEqual([])
   })
   it('with nothing beyond error it says so', () => {
     const f = facts([40, 40.3], [40, 40.2])
-    expect(draftNext({ ...f, changes: [], series: [] })).toMatchObject([
-      { kind: 'keep', title: 'Nothing changed beyond error.' },
+    expect(draftNext(f)).toMatchObject([
+      { kind: 'keep', title: 'No change beyond the tests\u2019 error.' },
     ])
   })
   it('while a clinician is to see the athlete nothing is raised', () => {
@@ -298,21 +364,7 @@ describe('what next', () => {
       steady.map((v, i) => v - i * 1.4),
       steady,
     )
-    const week = {
-      week: f.today,
-      load: 1,
-      changePct: null,
-      time: [],
-      hardDays: [],
-      hardByQuality: [],
-      planned: 0,
-      done: 0,
-      sessionsPlanned: 0,
-      sessionsDone: 0,
-      worstPain: 6,
-      painNotes: 1,
-    }
-    const lines = draftNext({ ...f, weeks: [week] })
+    const lines = draftNext({ ...f, weeks: [week(6, f.today)] })
     expect(lines[0]).toMatchObject({ kind: 'refer', taken: true })
     expect(lines.filter((l) => l.effect?.kind === 'raise')).toEqual([])
   })
@@ -344,18 +396,13 @@ describe('what next', () => {
       speaksOf(c, '2026-09-28'),
     ]).toEqual([true, true, false, false])
   })
-  it('low squeezes of the last two weeks are days, once each', () => {
+  it('a squeeze low twice in a row counts, one low day does not', () => {
     const squeeze = (i: number, kg: number) =>
       session(addDays(START, i), [kg], [kg], { protocolId: 'ready_squeeze', id: `r${i}` })
-    const list = [
-      ...Array.from({ length: 8 }, (_, i) => squeeze(i, 40 + (i % 2))),
-      squeeze(9, 30),
-      squeeze(10, 30.5),
-      squeeze(11, 40),
-    ]
-    expect(lowDaysOf(list, { from: START, to: addDays(START, 12) })).toEqual(
-      [addDays(START, 9), addDays(START, 10)].filter((d) => d >= START),
-    )
+    const base = Array.from({ length: 8 }, (_, i) => squeeze(i, 40 + (i % 2)))
+    const to = { from: START, to: addDays(START, 12) }
+    expect(lowTwiceOf([...base, squeeze(9, 30), squeeze(10, 30.5)], to)).toBe(addDays(START, 10))
+    expect(lowTwiceOf([...base, squeeze(9, 30), squeeze(10, 40)], to)).toBeNull()
   })
 })
 
@@ -385,30 +432,35 @@ describe('the squad', () => {
   it('joins sums of one set-up, the newest counting, and has an error from repeats before tries', () => {
     const byAthlete = joined(
       [
-        sum('a', '2026-10-15', 41, [2, -1]),
-        sum('a', '2026-09-01', 45, [0.5], { variant: { chalk: 'hand' } }),
+        sum('a', '2026-10-15', 41, [0.02, -0.01]),
+        sum('a', '2026-09-01', 45, [0.05], { variant: { chalk: 'hand' } }),
         sum('b', '2026-10-08', 50, []),
       ],
       () => 'k',
     )
     expect(byAthlete.get('a')).toMatchObject([
-      { value: 41, best: 46, on: '2026-10-15', differences: [0.5, 2, -1] },
+      { value: 41, best: 46, on: '2026-10-15', differences: [0.05, 0.02, -0.01] },
     ])
-    // Too few repeats: the spread of tries speaks. 4 degrees of freedom, three tries.
+    // Too few repeats: the spread of trials, as a share. 4 degrees of freedom, three trials.
     const few = [
       ...joined(
-        [sum('a', '2026-10-15', 41, [2]), sum('b', '2026-10-08', 50, [])],
+        [sum('a', '2026-10-15', 40, [0.02]), sum('b', '2026-10-08', 40, [])],
         () => 'k',
       ).values(),
     ].flat()
-    expect(squadError(few)(few[0]!)).toBeCloseTo(tInv(0.975, 4) / Math.sqrt(3), 9)
+    expect(squadError(few)(few[0]!)).toBeCloseTo(40 * (tInv(0.975, 4) / 40 / Math.sqrt(3)), 9)
+    // Paths 0, .02, .01 twice: squares about a line 0.03^2 / 6 each, one degree of freedom each.
     const more = [
       ...joined(
-        [sum('a', '2026-10-15', 41, [2, -1]), sum('b', '2026-10-08', 41, [2, -1])],
+        [sum('a', '2026-10-15', 41, [0.02, -0.01]), sum('b', '2026-10-08', 82, [0.02, -0.01])],
         () => 'k',
       ).values(),
     ].flat()
-    expect(squadError(more)(more[0]!)).toBeCloseTo(tInv(0.975, 2) * 1.5, 9)
+    const share = tInv(0.975, 2) * (0.03 / Math.sqrt(6))
+    expect(more.map(squadError(more))).toEqual([
+      expect.closeTo(41 * share, 9),
+      expect.closeTo(82 * share, 9),
+    ])
   })
   it('stands by the better hand, one hand, or for each kg of body mass; without a mass not at all', () => {
     const own = [

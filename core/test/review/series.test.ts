@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { buildSeries, handTrend } from '../../src/review/series'
+import { buildSeries } from '../../src/review/series'
 import { sessionNorms } from '../../src/review/norms'
 import type { TestSession, Trial } from '../../src/testing/session'
 import { addDays } from '../../src/units/dates'
@@ -76,57 +76,6 @@ describe('series', () => {
     expect(
       buildSeries([{ ...real('2026-10-01'), practice: true }, real('2026-10-08')])[0]!.consistent,
     ).toBe(false)
-  })
-})
-
-describe('direction of a hand', () => {
-  const weekly = (value: (i: number) => number, count = 9) =>
-    buildSeries(
-      Array.from({ length: count }, (_, i) =>
-        session(addDays('2026-08-01', 7 * i), [value(i), value(i) + 0.2], [45, 45.4]),
-      ),
-    )[0]!
-  it('is too few under six counted tests', () =>
-    expect(
-      handTrend(
-        weekly((i) => 40 + i, 6),
-        'left',
-        null,
-      ).verdict.kind,
-    ).toBe('improving'))
-  it('is refused below that', () => {
-    const t = handTrend(
-      weekly((i) => 40 + i, 5),
-      'left',
-      null,
-    )
-    expect(t).toMatchObject({
-      typicalError: null,
-      margin: null,
-      detectable: null,
-      verdict: { kind: 'too-few' },
-    })
-  })
-  it('a level series inside its own error is a plateau, a falling one declines', () => {
-    expect(
-      handTrend(
-        weekly((i) => 40 + (i % 2 ? 0.4 : -0.4)),
-        'left',
-        null,
-      ).verdict.kind,
-    ).toBe('plateau')
-    expect(
-      handTrend(
-        weekly((i) => 40 - i * 0.8),
-        'left',
-        null,
-      ).verdict.kind,
-    ).toBe('declining')
-  })
-  it("takes the larger of the squad's worthwhile change and the own error", () => {
-    const s = weekly((i) => 40 + (i % 2 ? 0.4 : -0.4))
-    const own = handTrend(s, 'left', null).margin!
-    expect(handTrend(s, 'left', own + 5).margin).toBeCloseTo(own + 5, 9)
   })
 })
 

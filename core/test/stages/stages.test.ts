@@ -85,7 +85,7 @@ describe('stage states', () => {
 
 describe('the roster', () => {
   const call = (facts: Partial<StageFacts>) =>
-    rosterCall(stageStates({ ...good, ...facts }), [], [], 'right')
+    rosterCall(stageStates({ ...good, ...facts }), [], [])
   it('asks nothing of an athlete in order', () => expect(call({}).need).toBe('none'))
   it('puts an unfinished test before a stale one, and a due stage among the due', () => {
     expect(call({ tests: { ...good.tests, unfinished: true } })).toMatchObject({
@@ -96,6 +96,16 @@ describe('the roster', () => {
       need: 'due',
       action: 'Book tests',
     })
+  })
+  it("today's session goes before tests that wait, and readiness low twice before both", () => {
+    const today = {
+      tests: { ...good.tests, last: '2026-01-01' },
+      floor: { ...good.floor, today: true, doneToday: false },
+    }
+    expect(call(today)).toMatchObject({ stage: 'floor', action: 'Run the session' })
+    expect(rosterCall(stageStates({ ...good, ...today }), [], [], [], '2026-11-27').why).toContain(
+      'two sessions in a row',
+    )
   })
 })
 

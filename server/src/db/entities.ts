@@ -344,6 +344,10 @@ export interface StandardRow extends Row {
   enteredValue: number
   enteredUnit: EntryUnit
   perBodyMass: boolean
+  variant: Record<string, string> | null
+  sex: Sex | null
+  ageFrom: number | null
+  ageTo: number | null
 }
 export interface GapChoice extends Row {
   athleteId: string
@@ -826,6 +830,10 @@ export const StandardEntity = table<StandardRow>('Standard', {
   enteredValue: number(),
   enteredUnit: text(),
   perBodyMass: column('boolean'),
+  variant: maybe(column('jsonb')),
+  sex: maybe(text()),
+  ageFrom: maybe(column('integer')),
+  ageTo: maybe(column('integer')),
 })
 export const GapChoiceEntity = table<GapChoice>('GapChoice', {
   athleteId: uuid(),

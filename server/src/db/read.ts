@@ -222,10 +222,9 @@ export type Touched = Partial<Record<'injury' | 'demands' | 'week', Date>>
 export function planFacts(
   newest: Pick<PlanVersion, 'weekStart' | 'blocks' | 'recordedAt'> | null,
   doneDays: readonly string[],
-  lastTest: string | null,
+  moved: readonly string[],
   touched: Touched,
   today: string,
-  timeZone: string,
 ): Pick<StageFacts, 'plan' | 'floor'> {
   const done = new Set(doneDays)
   const planned = newest
@@ -238,13 +237,12 @@ export function planFacts(
         newest === null
           ? []
           : [
-              ...(lastTest !== null && lastTest > localDateOf(newest.recordedAt, timeZone)
-                ? (['tests'] as const)
-                : []),
+              ...(moved.length > 0 ? (['tests'] as const) : []),
               ...(['injury', 'demands', 'week'] as const).filter(
                 (w) => touched[w] !== undefined && touched[w] > newest.recordedAt,
               ),
             ],
+      moved,
     },
     floor: {
       missed: planned.filter((d) => d < today && !done.has(d)).length,

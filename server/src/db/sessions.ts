@@ -7,7 +7,9 @@ import { jsonList, utc } from './sql'
  * Sessions an athlete and protocol that a look at the whole hall needs: enough for "the last two
  * days".
  */
-export const NEWEST_DEPTH = 4
+export const NEWEST_DEPTH = 6
+/** Squeezes for readiness are read against those before them. */
+const SQUEEZE_DEPTH = 14
 
 /** Which sessions: of an athlete, by their ids, or the newest of each protocol of some athletes. */
 export type SessionsOf =
@@ -49,7 +51,7 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
       ? ['s.id = ANY($1)', [[...of.ids]]]
       : 'newestOf' in of
         ? [
-            `s.id IN (SELECT id FROM (SELECT id, row_number() OVER (PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM current_test_session WHERE athlete_id = ANY($1)) x WHERE n <= ${NEWEST_DEPTH})`,
+            `s.id IN (SELECT id FROM (SELECT id, protocol_id, row_number() OVER (PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM current_test_session WHERE athlete_id = ANY($1)) x WHERE n <= CASE WHEN protocol_id = 'ready_squeeze' THEN ${SQUEEZE_DEPTH} ELSE ${NEWEST_DEPTH} END)`,
             [[...of.newestOf]],
           ]
         : of.athleteId

@@ -18,6 +18,7 @@ import { Safety1766000000012 } from './migrations/12-safety'
 import { Standing1766400000013 } from './migrations/13-standing'
 import { Mend1764250000000 } from './migrations/14-mend'
 import { Amend1766500000015 } from './migrations/15-amend'
+import { Standards1766700000016 } from './migrations/16-standards'
 
 /**
  * In the order they were written; each is frozen once it has landed. They run in the order of their
@@ -39,6 +40,7 @@ export const MIGRATIONS = [
   Standing1766400000013,
   Mend1764250000000,
   Amend1766500000015,
+  Standards1766700000016,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */

@@ -8,7 +8,7 @@ const HEAVIEST = TEST_PROTOCOLS.filter((p) => p.heaviest).map((p) => p.id)
 /**
  * Counted tests of protocols over the whole hall, one row an athlete, set-up and hand, summed up by
  * the database: the newest with its tries, the best,
- * the differences between tests one after the other. Practice, struck tries and misses are out. SI.
+ * the differences between the logs of tests one after the other. Practice, struck tries and misses are out. SI.
  * `others`: only so many other athletes.
  */
 export async function summedTests(
@@ -16,12 +16,12 @@ export async function summedTests(
   protocolIds: readonly string[],
   others: { than: string; most: number } | null = null,
 ): Promise<SummedTests[]> {
-  // For an error a few dozen others are enough: those who tested last.
+  // For an error a few dozen others are enough: those who repeated it and tested last.
   const who =
     others &&
     (
       (await em.query(
-        'SELECT athlete_id AS id FROM current_test_session WHERE protocol_id = ANY($1) AND athlete_id <> $2 AND NOT practice GROUP BY athlete_id HAVING count(*) >= 3 ORDER BY max(performed_at) DESC LIMIT $3',
+        'SELECT athlete_id AS id FROM current_test_session WHERE protocol_id = ANY($1) AND athlete_id <> $2 AND NOT practice GROUP BY athlete_id ORDER BY (count(*) >= 3) DESC, max(performed_at) DESC LIMIT $3',
         [[...protocolIds], others.than, others.most],
       )) as { id: string }[]
     ).map((r) => r.id)
@@ -33,7 +33,8 @@ export async function summedTests(
        FROM current_test_session s JOIN current_trial t ON t.session_id = s.id
        WHERE s.protocol_id = ANY($1) AND NOT s.practice AND NOT t.struck AND NOT t.missed AND ($2::uuid[] IS NULL OR s.athlete_id = ANY($2))
        GROUP BY s.id, s.athlete_id, s.protocol_id, s.protocol_version, s.unit_id, s.measurement_id, s.variant, s.performed_on, s.performed_at, t.hand
-     ), step AS (SELECT *, value - lag(value) OVER (PARTITION BY athlete_id, protocol_id, protocol_version, measurement_id, variant, hand ORDER BY performed_at) AS difference FROM test)
+     ), before AS (SELECT *, lag(value) OVER (PARTITION BY athlete_id, protocol_id, protocol_version, measurement_id, variant, hand ORDER BY performed_at) AS earlier FROM test),
+     step AS (SELECT *, CASE WHEN value > 0 AND earlier > 0 THEN ln(value) - ln(earlier) END AS difference FROM before)
      SELECT athlete_id AS "athleteId", protocol_id AS "protocolId", protocol_version AS "protocolVersion", unit_id AS "unitId", measurement_id AS "measurementId", variant, hand, max(best) AS best,
             (array_agg(value ORDER BY performed_at DESC))[1] AS value, (array_agg(n ORDER BY performed_at DESC))[1] AS n, (array_agg(sd ORDER BY performed_at DESC))[1] AS sd, max(performed_on)::text AS "on",
             coalesce(array_agg(difference ORDER BY performed_at) FILTER (WHERE difference IS NOT NULL), '{}') AS differences

@@ -1,6 +1,7 @@
 import { leanContext, type AsymmetryVerdict } from '@mano/core/measure/asymmetry'
 import { missingIntake } from '@mano/core/intake/record'
-import { buildSeries, handTrend } from '@mano/core/review/series'
+import { changesOf } from '@mano/core/review/changes'
+import { buildSeries } from '@mano/core/review/series'
 import { sessionNorms } from '@mano/core/review/norms'
 import type { QualityId } from '@mano/core/catalogue/qualities'
 import { demandProfile } from '@mano/core/demand/profile'
@@ -33,8 +34,8 @@ export function meets(expectation: Expectation, athlete: DemoAthlete, today: Loc
     case 'trend':
       return (
         series !== undefined &&
-        (['left', 'right'] as const).every(
-          (h) => handTrend(series, h, null).verdict.kind === expectation.is,
+        changesOf([series], { from: series.points[0]!.on, to: today })[0]!.hands.every(
+          (h) => h.word === expectation.is,
         )
       )
     case 'stage': {

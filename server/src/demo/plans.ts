@@ -85,7 +85,7 @@ export function generatePlans(
           dominantHand: story.dominant,
         },
         athlete.measures,
-        { standards, squad: {}, staleDays: TESTS_STALE_DAYS, choices: [] },
+        { standards, squad: [], steps: {}, staleDays: TESTS_STALE_DAYS, choices: [] },
       ),
       profile: demandProfile(story.sportId),
       series: buildSeries(seen),

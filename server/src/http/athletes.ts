@@ -11,7 +11,7 @@ import {
   InjuryEntity,
   type Athlete,
 } from '../db/entities'
-import { loadFieldwork } from '../db/intake'
+import { loadFieldwork, ownSports } from '../db/intake'
 import { insertOnce } from '../db/once'
 import { loadSafety, sceneDay } from '../db/safety'
 import { experienceView, healthView } from '../db/safetyViews'
@@ -31,6 +31,11 @@ import { freshened, rosterNames, rosterPage } from './roster'
 import { changeRow } from './change'
 import { loadParts } from '../db/parts'
 import { Not, IsNull } from 'typeorm'
+import { judgeBy } from '@mano/core/safety/judge'
+import { localDateOf } from '@mano/core/units/dates'
+import { movedSince } from '../db/moved'
+import { loadSessions } from '../db/sessions'
+import { standards } from '../db/standards'
 
 export async function athleteOr404(call: Call): Promise<Athlete> {
   const athlete = await findAthlete(call.em, String(call.req.params['athleteId']))
@@ -110,6 +115,22 @@ export function mountAthletes(api: Api): void {
     const { plan, done, touched } = (await loadFacts(call.em, [athlete.id], call.today)).get(
       athlete.id,
     )!
+    const moved =
+      plan && tested.last && tested.last > localDateOf(plan.recordedAt, call.hall.timeZone)
+        ? movedSince(
+            athlete,
+            parts,
+            await loadSessions(call.em, { newestOf: [athlete.id] }),
+            plan,
+            judgeBy(facts),
+            {
+              standards: await standards(call.em, call.hall.timeZone),
+              sports: await ownSports(call.em),
+              hall: call.hall,
+              today: call.today,
+            },
+          )
+        : []
     return ok({
       id: athlete.id,
       ...profileOf(athlete),
@@ -128,7 +149,7 @@ export function mountAthletes(api: Api): void {
         parts,
         {
           tests: tested,
-          ...planFacts(plan, done, tested.last, touched, call.today, call.hall.timeZone),
+          ...planFacts(plan, done, moved, touched, call.today),
         },
         call.hall,
         call.today,

@@ -51,7 +51,9 @@ import { created, ok, type Api, type Call } from './api'
 import { blocked, conflict, refused } from './problem'
 import { changeRow } from './change'
 import { loadParts } from '../db/parts'
+import { peersOf } from '../db/peers'
 import { loadSessions } from '../db/sessions'
+import { standards } from '../db/standards'
 
 type Scene = Pick<Call, 'em' | 'hall'>
 
@@ -59,36 +61,6 @@ type Scene = Pick<Call, 'em' | 'hall'>
  * Standards newest first: a later one for the same protocol, sport and level takes the place of an
  * earlier.
  */
-async function standards(call: Call): Promise<GapsView['standards']> {
-  const all = await call.em.find(StandardEntity, { order: { recordedAt: 'DESC' } })
-  const key = (s: { protocolId: string; sportId: string | null; level: string | null }) =>
-    `${s.protocolId} ${s.sportId} ${s.level}`
-  return all
-    .filter((s, i) => all.findIndex((x) => key(x) === key(s)) === i)
-    .map((s) => ({
-      id: s.id,
-      protocolId: s.protocolId,
-      sportId: s.sportId,
-      level: s.level,
-      value: s.value,
-      perBodyMass: s.perBodyMass,
-      on: localDateOf(s.recordedAt, call.hall.timeZone),
-    }))
-}
-
-/** Newest counted result of each athlete by protocol: the best hand's mean. */
-async function squad(call: Call): Promise<Record<string, number[]>> {
-  const newest = (await call.em.query(
-    `SELECT id FROM (SELECT id, row_number() OVER (PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM current_test_session WHERE NOT practice) x WHERE n = 1`,
-  )) as { id: string }[]
-  const out: Record<string, number[]> = {}
-  for (const s of buildSeries(await loadSessions(call.em, { ids: newest.map((x) => x.id) }))) {
-    const best = Math.max(...Object.values(s.points.at(-1)!.byHand).map((h) => h.mean))
-    ;(out[s.protocol.id] ??= []).push(best)
-  }
-  return out
-}
-
 /**
  * What the gaps of an athlete are judged by beside the tests: the newest word of the coach on each
  * row counts.
@@ -102,9 +74,20 @@ async function gapsView(call: Call, athleteId: string): Promise<GapsView> {
     (c, i) =>
       all.findIndex((x) => x.rowKey === c.rowKey && x.kind === c.kind) === i && c.value !== null,
   )
+  const tested = (await call.em.query(
+    'SELECT DISTINCT protocol_id AS id FROM current_test_session WHERE athlete_id = $1 AND NOT practice',
+    [athleteId],
+  )) as { id: string }[]
+  const peers = await peersOf(
+    call.em,
+    athleteId,
+    tested.map((t) => t.id),
+    { today: call.today, timeZone: call.hall.timeZone },
+  )
   return {
-    standards: await standards(call),
-    squad: await squad(call),
+    standards: await standards(call.em, call.hall.timeZone),
+    squad: peers.results,
+    steps: peers.steps,
     staleDays: call.hall.staleDays,
     choices: newest.map((c) => ({
       rowKey: c.rowKey,
@@ -228,7 +211,7 @@ export async function planView(
 }
 
 export function mountPlan(api: Api): void {
-  api.on('GET /api/standards', async (call) => ok(await standards(call)))
+  api.on('GET /api/standards', async (call) => ok(await standards(call.em, call.hall.timeZone)))
 
   api.on('POST /api/standards', async (call) => {
     const b = call.body

@@ -1,6 +1,7 @@
 import { demandProfile } from '@mano/core/demand/profile'
-import { changesOf, squadRepeats } from '@mano/core/review/changes'
-import { draftNext, lowDaysOf } from '@mano/core/review/next'
+import { changesOf } from '@mano/core/review/changes'
+import { knownBy } from '@mano/core/review/known'
+import { draftNext, lowTwiceOf } from '@mano/core/review/next'
 import { recordBook } from '@mano/core/review/records'
 import { buildSeries } from '@mano/core/review/series'
 import { standing } from '@mano/core/safety/standing'
@@ -31,7 +32,8 @@ async function factsOf(
   const review = await reviewOf(call, athlete.id, period)
   const sessions = await loadSessions(call.em, { athleteId: athlete.id })
   const series = buildSeries(sessions)
-  const changes = changesOf(series, period, squadRepeats(review.squad))
+  const known = knownBy(review.squad)
+  const changes = changesOf(series, period, known)
   const { demand } = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
   const judge = await judgeFor(call, athlete)
   // A decision taken at this period's end, or after it, is the one the report is about.
@@ -46,7 +48,11 @@ async function factsOf(
       series,
       weeks: review.weeks,
       cautions: judge.active,
-      lowDays: lowDaysOf(sessions, period),
+      period,
+      dominant: athlete.dominantHand,
+      limitPct: review.leanLimitPct,
+      known,
+      lowTwice: lowTwiceOf(sessions, period),
       today: call.today,
       staleDays: call.hall.staleDays,
       units,

@@ -7,10 +7,8 @@ import {
   type SquadView,
 } from '@mano/contract/review'
 import { protocolById } from '@mano/core/catalogue/protocols'
-import { OWN_DIFFERENCES_LEAST } from '@mano/core/measure/trend'
 import { weekStartOf } from '@mano/core/units/dates'
-import { earlierDifferences } from '@mano/core/review/changes'
-import { buildSeries, setupWords } from '@mano/core/review/series'
+import { setupWords } from '@mano/core/review/series'
 import { joined } from '@mano/core/review/squad'
 import { weeksOf } from '@mano/core/review/weeks'
 import { seriesKey } from '@mano/core/testing/session'
@@ -27,47 +25,39 @@ import {
 } from '../db/entities'
 import { insertOnce } from '../db/once'
 import { loadWork, planVersions } from '../db/read'
+import { peersOf } from '../db/peers'
 import { summedTests } from '../db/summed'
 import { athleteOr404 } from './athletes'
 import { created, ok, type Api, type Asked, type Call } from './api'
 import { names } from './plan'
 import { refused } from './problem'
-import { loadSessions } from '../db/sessions'
 import { IsNull } from 'typeorm'
 
 type Scene = Pick<Call, 'em' | 'hall' | 'today'>
 
-/** Other athletes whose repeats are pooled, at the most: from then on the error hardly changes. */
-const SQUAD_MOST = 40
+/** Other athletes' repeats of the tests this athlete has, which the error is read from too. */
+async function squadOf(call: Scene, athleteId: string): Promise<ReviewView['squad']> {
+  const protocols = (await call.em.query(
+    'SELECT DISTINCT protocol_id AS id FROM current_test_session WHERE athlete_id = $1 AND NOT practice',
+    [athleteId],
+  )) as { id: string }[]
+  return (
+    await peersOf(
+      call.em,
+      athleteId,
+      protocols.map((p) => p.id),
+      { today: call.today, timeZone: call.hall.timeZone },
+    )
+  ).steps
+}
 
-/**
- * Other athletes' repeats for the series in which this athlete has too few, so that a change has an
- * error at all.
- */
-async function squadOf(call: Scene, athleteId: string, from: string): Promise<ReviewView['squad']> {
-  const series = buildSeries(await loadSessions(call.em, { athleteId }))
-  const few = series.filter(
-    (s) =>
-      !s.protocol.curve &&
-      (s.protocol.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const)).some(
-        (h) => earlierDifferences(s, h, from).length < OWN_DIFFERENCES_LEAST,
-      ),
-  )
-  if (few.length === 0) return {}
-  const wanted = new Set(few.map((s) => seriesKey('', s.setup, 'pair')))
-  const others = joined(
-    await summedTests(call.em, [...new Set(few.map((s) => s.protocol.id))], {
-      than: athleteId,
-      most: SQUAD_MOST,
-    }),
-    (t) => seriesKey('', t, 'pair'),
-  )
-  const out: ReviewView['squad'] = {}
-  for (const tests of others.values())
-    for (const t of tests)
-      if (wanted.has(t.setup) && t.differences.length >= 2)
-        (out[`${t.setup} ${t.hand}`] ??= []).push(t.differences)
-  return out
+/** The coach's own limit for an athlete's lean, %; null: none, or taken back. */
+async function leanLimit(em: Scene['em'], athleteId: string): Promise<number | null> {
+  const [row] = (await em.query(
+    "SELECT value FROM gap_choice WHERE athlete_id = $1 AND kind = 'lean_limit' AND row_key = '*' ORDER BY recorded_at DESC, id DESC LIMIT 1",
+    [athleteId],
+  )) as { value: string | null }[]
+  return row?.value ? Number(row.value) : null
 }
 
 /**
@@ -106,7 +96,8 @@ export async function reviewOf(
       work,
     ),
     weeksSinceDeload: versions.length === 0 ? null : worked.length,
-    squad: await squadOf(call, athleteId, period.from),
+    leanLimitPct: await leanLimit(call.em, athleteId),
+    squad: await squadOf(call, athleteId),
     conclusions: (await conclusions(call, athleteId)).map((c) => ({
       id: c.id,
       since: c.since,

@@ -1,5 +1,7 @@
 import type { KeyResult, RosterRow } from '@mano/contract/athletes'
 import { demandProfile, type DemandSource } from '@mano/core/demand/profile'
+import { leanRows, type LeanRow } from '@mano/core/gaps/lean'
+import { lowTwiceOf } from '@mano/core/review/next'
 import { buildSeries, type Series } from '@mano/core/review/series'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
@@ -11,7 +13,9 @@ import type { Athlete, Hall } from '../db/entities'
 import { ownSports } from '../db/intake'
 import { loadParts } from '../db/parts'
 import { loadFacts, planFacts, stagesOf, testFacts } from '../db/read'
+import { movedSince } from '../db/moved'
 import { loadSafety } from '../db/safety'
+import { standards } from '../db/standards'
 import { loadSessions } from '../db/sessions'
 
 /**
@@ -35,19 +39,31 @@ export async function rosterRows(
   const facts = await loadFacts(em, ids, today)
   const parts = await loadParts(em, ids, hall.timeZone)
   const sports = await ownSports(em)
+  const of = { standards: await standards(em, hall.timeZone), sports, hall, today }
   const safety = await loadSafety(em, athletes, today, { timeZone: hall.timeZone, today })
   return athletes.map((athlete) => {
     const own = parts.get(athlete.id)!
     const tests = sessions.get(athlete.id) ?? []
     const { count, plan, done, touched } = facts.get(athlete.id)!
     const tested = testFacts(tests, count)
-    const floor = planFacts(plan, done, tested.last, touched, today, hall.timeZone)
     const { record, flags, alarms } = safety.get(athlete.id)!
+    const judge = judgeBy(safetyFacts(record, today, { flags }))
+    const moved = movedSince(athlete, own, tests, plan, judge, of)
+    const floor = planFacts(plan, done, moved, touched, today)
+    const series = buildSeries(tests)
     return rowOf(athlete, {
       sportName: own.demand ? sportName(own.demand, sports) : null,
       stages: stagesOf(athlete, own, { tests: tested, ...floor }, hall, today),
-      cautions: standing(judgeBy(safetyFacts(record, today, { flags })).active),
-      series: buildSeries(tests),
+      cautions: standing(judge.active),
+      series,
+      leans: leanRows(series, {
+        dominant: athlete.dominantHand,
+        who: '',
+        limitPct: null,
+        injuries: [],
+        today,
+      }),
+      readiness: lowTwiceOf(tests, { from: today, to: today }),
       alarms: alarms.map((a) => a.says),
     })
   })
@@ -63,12 +79,15 @@ interface RowFacts {
   stages: KeptRow['stages']
   cautions: ReturnType<typeof standing>
   series: readonly Series[]
+  leans: readonly LeanRow[]
+  /** The day readiness was low for the second time in a row; null: it was not. */
+  readiness: string | null
   alarms: readonly string[]
 }
 
 function rowOf(
   athlete: Athlete,
-  { sportName, stages, cautions, series, alarms }: RowFacts,
+  { sportName, stages, cautions, series, leans, readiness, alarms }: RowFacts,
 ): KeptRow {
   return {
     id: athlete.id,
@@ -76,7 +95,7 @@ function rowOf(
     sportName,
     dominantHand: athlete.dominantHand,
     stages,
-    call: rosterCall(stages, cautions, series, athlete.dominantHand, alarms),
+    call: rosterCall(stages, cautions, leans, alarms, readiness),
     key: keyResult(series),
     alarms: alarms.length,
     cautions: cautions.map((c) => ({

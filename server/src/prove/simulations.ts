@@ -1,8 +1,6 @@
 import { judgeAsymmetry } from '@mano/core/measure/asymmetry'
-import { changeBetween, pooledError } from '@mano/core/measure/error'
 import { readiness } from '@mano/core/measure/forecast'
-import { ownTypicalError, judgeTrend } from '@mano/core/measure/trend'
-import { changeOf } from '@mano/core/review/changes'
+import { changesOf } from '@mano/core/review/changes'
 import { buildSeries } from '@mano/core/review/series'
 import type { TestSession } from '@mano/core/testing/session'
 import { addDays } from '@mano/core/units/dates'
@@ -12,45 +10,6 @@ const RUNS = 4000
 const pct = (n: number, of: number): string => `${((100 * n) / of).toFixed(1)} %`
 const draw = (random: Seeded, mean: number, cv: number): number =>
   random.normal(mean, (mean * cv) / 100)
-
-/**
- * Change between two tests: how often no change is called one, and a true change of twice the
- * detectable one is found. An athlete has
- * so many own earlier differences; fewer than five are pooled with a squad of ten who have six
- * each.
- */
-export function changeRows(): string[] {
-  const random = new Seeded(23)
-  return [
-    [4, 2],
-    [5, 3],
-    [8, 3],
-    [15, 3],
-    [15, 6],
-  ].map(([own, cv]) => {
-    let called = 0
-    let found = 0
-    for (let i = 0; i < RUNS; i++) {
-      const tests = Array.from({ length: own! + 1 }, () => draw(random, 50, cv!))
-      const differences = tests.slice(1).map((v, k) => v - tests[k]!)
-      const squad =
-        own! >= 5
-          ? []
-          : Array.from({ length: 10 }, () =>
-              Array.from({ length: 6 }, () => draw(random, 50, cv!) - draw(random, 50, cv!)),
-            )
-      const error = pooledError(differences, squad)
-      const before = draw(random, 50, cv!)
-      const same = changeBetween(before, draw(random, 50, cv!), error)
-      if (same.ok && same.word === 'changed') called++
-      const moved = same.ok
-        ? changeBetween(before, draw(random, 50 + 2 * same.detectable, cv!), error)
-        : same
-      if (moved.ok && moved.word === 'changed') found++
-    }
-    return `| ${own} own differences${own! >= 5 ? '' : ', pooled with the squad'} | ${cv} % | ${pct(called, RUNS)} | ${pct(found, RUNS)} |`
-  })
-}
 
 /**
  * Readiness: days of two hands falsely called low, and a 10 % drop of one hand found within two
@@ -103,10 +62,10 @@ const FIRST = '2025-01-06'
  * Tests of one hand a fortnight apart, three tries each (spread 3 %, day to day 2 %), round means
  * of a known truth.
  */
-function athlete(random: Seeded, means: readonly number[]): TestSession[] {
+function athlete(random: Seeded, means: readonly number[], every = FORTNIGHT): TestSession[] {
   return means.map((mean, i) => {
     const day = draw(random, mean, 2)
-    const on = addDays(FIRST, FORTNIGHT * i)
+    const on = addDays(FIRST, every * i)
     return {
       id: `s${i}`,
       athleteId: 'a',
@@ -134,63 +93,41 @@ function athlete(random: Seeded, means: readonly number[]): TestSession[] {
   })
 }
 
-/**
- * The review itself over whole simulated athletes: eight, twelve and sixteen tests, the last five
- * the period, nothing changed or grown by twice the detectable.
- */
-export function reviewRows(): string[] {
-  const random = new Seeded(37)
-  return [8, 12, 16].map((n) => {
-    const period = { from: addDays(FIRST, FORTNIGHT * (n - 5)), to: addDays(FIRST, FORTNIGHT * n) }
-    const count = { called: 0, grown: 0, stepped: 0 }
-    for (let i = 0; i < RUNS; i++) {
-      // Repeats of ten others stand beside, as in a squad.
-      const squad = Array.from({ length: 10 }, () => {
-        const v = athlete(
-          random,
-          Array.from({ length: 7 }, () => 500),
-        ).map((s) => s.trials.reduce((a, t) => a + t.value, 0) / 3)
-        return v.slice(1).map((x, k) => x - v[k]!)
-      })
-      const judge = (means: number[]) =>
-        changeOf(buildSeries(athlete(random, means))[0]!, 'left', period, squad)
-      const flat = judge(Array.from({ length: n }, () => 500))
-      if (flat.word === 'gain' || flat.word === 'loss') count.called++
-      const by = flat.result.ok ? 2 * flat.result.detectable : 0
-      if (
-        judge(Array.from({ length: n }, (_, k) => 500 + (by * Math.max(0, k - (n - 5))) / 4))
-          .word === 'gain'
-      )
-        count.grown++
-      if (judge(Array.from({ length: n }, (_, k) => 500 + (k > n - 4 ? by : 0))).word === 'gain')
-        count.stepped++
-    }
-    return `| ${n} | ${pct(count.called, RUNS)} | ${pct(count.grown, RUNS)} | ${pct(count.stepped, RUNS)} |`
-  })
+/** A long record: sessions of eight set-ups, both hands, one a day. */
+export function longRecord(random: Seeded, count: number): TestSession[] {
+  return athlete(
+    random,
+    Array.from({ length: count }, () => 500),
+    1,
+  ).map((s, i) => ({
+    ...s,
+    variant: { position: String((i % 5) + 1) },
+    measurementId: `m${i % 8}`,
+    trials: s.trials.flatMap((t) => [t, { ...t, id: `${t.id} r`, hand: 'right' as const }]),
+  }))
 }
 
 /**
- * What the plateau rule says of athletes who stand still, and of those who gain 1 % a fortnight, by
- * number of tests.
+ * What is said of athletes who stand still, and of those who gain 1 % a fortnight, by number of
+ * tests.
  */
 export function plateauRows(): string[] {
   const random = new Seeded(41)
   return [8, 12, 16].flatMap((n) =>
     [0, 0.01].map((gain) => {
       const words = new Map<string, number>()
-      for (let i = 0; i < RUNS; i++) {
-        const values = athlete(
-          random,
-          Array.from({ length: n }, (_, k) => 500 * (1 + gain * k)),
-        ).map((s) => s.trials.reduce((a, t) => a + t.value, 0) / 3)
-        const word = judgeTrend(
-          values.map((_, k) => FORTNIGHT * k),
-          values,
-          2.77 * ownTypicalError(values)!,
-        ).kind
+      for (let i = 0; i < RUNS / 4; i++) {
+        const series = buildSeries(
+          athlete(
+            random,
+            Array.from({ length: n }, (_, k) => 500 * (1 + gain * k)),
+          ),
+        )
+        const period = { from: FIRST, to: addDays(FIRST, FORTNIGHT * n) }
+        const word = changesOf(series, period)[0]!.hands[0]!.word
         words.set(word, (words.get(word) ?? 0) + 1)
       }
-      return `| ${n} | ${gain === 0 ? 'stands still' : 'gains 1 % a fortnight'} | ${['plateau', 'unclear', 'improving', 'declining'].map((w) => pct(words.get(w) ?? 0, RUNS)).join(' | ')} |`
+      return `| ${n} | ${gain === 0 ? 'stands still' : 'gains 1 % a fortnight'} | ${['flat', 'unclear', 'gain', 'loss'].map((w) => pct(words.get(w) ?? 0, RUNS / 4)).join(' | ')} |`
     }),
   )
 }

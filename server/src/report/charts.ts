@@ -16,13 +16,17 @@ const W = 250
 const H = 92
 const PAD = { left: 34, right: 34, top: 8, bottom: 16 }
 
+/** What error alone makes of the first test, SI; null: one test. */
+const bandOf = (h: HandChange): readonly [number, number] | null =>
+  h.first && h.move && h.detectable !== null
+    ? [h.first.value - h.detectable, h.first.value + h.detectable]
+    : null
+
 /** The scale both hands share: lowest and highest of tests and error bands. */
 function scaleOf(hands: readonly HandChange[], series: Series): readonly [number, number] {
   const values = hands.flatMap((h) => [
     ...series.points.filter((p) => p.byHand[h.hand]).map((p) => p.byHand[h.hand]!.mean),
-    ...(h.first && h.result.ok
-      ? [h.first.value - h.result.detectable, h.first.value + h.result.detectable]
-      : []),
+    ...(bandOf(h) ?? []),
   ])
   const [low, high] = [Math.min(...values), Math.max(...values)]
   const room = Math.max(1e-6, (high - low) * 0.1)
@@ -53,14 +57,13 @@ function panel(
       (p) => !p.practice && p.byHand[h.hand] && p.on >= days.from && p.on <= days.to,
     ),
   ).map((p) => ({ on: p.on, v: p.byHand[h.hand]!.mean }))
-  const band =
-    h.first && h.result.ok
-      ? `<rect x="${x0 + PAD.left}" y="${y(h.first.value + h.result.detectable)}" width="${W - PAD.left - PAD.right}" height="${y(h.first.value - h.result.detectable) - y(h.first.value + h.result.detectable)}" fill="${INK.shade}"/>`
-      : ''
+  const error = bandOf(h)
+  const band = error
+    ? `<rect x="${x0 + PAD.left}" y="${y(error[1])}" width="${W - PAD.left - PAD.right}" height="${y(error[0]) - y(error[1])}" fill="${INK.shade}"/>`
+    : ''
   const text = (v: number, at: number) =>
     `<text x="${x0 + PAD.left - 4}" y="${at + 3}" font-size="7" text-anchor="end" fill="${INK.soft}">${formatValue(v, series.protocol.unit, units)}</text>`
-  const far = (v: number) =>
-    h.first !== null && h.result.ok && Math.abs(v - h.first.value) > h.result.detectable
+  const far = (v: number) => error !== null && (v < error[0] || v > error[1])
   const dots = points
     .map(
       (p) =>

@@ -1,7 +1,8 @@
 import { useState } from 'react'
-import { acrossTests, type LeanRow } from '@mano/core/gaps/lean'
+import { acrossTests, LEAN_MARGIN_PCT, type LeanRow } from '@mano/core/gaps/lean'
 import { injurySiteName } from '@mano/core/intake/record'
 import { LARGE_PCT } from '@mano/core/measure/asymmetry'
+import { leanVerdict } from '@mano/core/measure/leanLevel'
 import { formatDate } from '@mano/core/units/dates'
 import { failureText } from '../../app/api'
 import { Chip } from '../../hands/marks'
@@ -22,8 +23,9 @@ export function Asymmetry({ data }: { data: GapsData }) {
     <section aria-label="Asymmetry" className="lean">
       <div className="lean-head">
         <p>
-          <b>{acrossTests(leans)}</b> At 5 % each, seventeen tests give a false one more often than
-          not: only what is consistent and beyond the expected is acted on.
+          <b>{acrossTests(leans)}</b> The interval is the athlete's own lean over days, not one
+          day's. Work follows only where all of it is {LEAN_MARGIN_PCT} % or more beyond what is
+          expected.
         </p>
         <Limit limit={data.judgement.limitPct} coach={me.role === 'coach'} />
       </div>
@@ -59,8 +61,7 @@ export function Asymmetry({ data }: { data: GapsData }) {
 function Lean({ row, data }: { row: LeanRow; data: GapsData }) {
   const units = useUnits()
   const { me } = useAthletePage()
-  const v = row.latest
-  const called = v && (v.kind === 'real' || v.kind === 'large') ? v : null
+  const v = row.lean && leanVerdict(row.lean)
   const label =
     data.sessions.find((s) => s.id === row.series.points.at(-1)!.sessionId)?.unitLabel ?? ''
   const set = [
@@ -89,22 +90,14 @@ function Lean({ row, data }: { row: LeanRow; data: GapsData }) {
           <Chip icon="question" tone="dash">
             One hand only
           </Chip>
-        ) : called ? (
-          <Chip
-            icon={called.weaker === 'left' ? 'left' : 'right'}
-            tone={row.acted ? 'solid' : 'outline'}
-          >
-            {called.kind === 'large' ? 'Large' : 'Real'}, {called.weaker} −
-            {Math.round(called.asymmetryPct)}
-            {'\u00A0'}%
-          </Chip>
-        ) : v.kind === 'unknown' ? (
-          <Chip icon="question" tone="dash">
-            No verdict
+        ) : v.kind === 'inside-error' || v.weaker === null ? (
+          <Chip icon="waves" tone="soft">
+            Could be error
           </Chip>
         ) : (
-          <Chip icon="waves" tone="soft">
-            Inside error
+          <Chip icon={v.weaker} tone={row.acted ? 'solid' : 'outline'}>
+            {v.weaker === 'left' ? 'Left' : 'Right'} −{Math.round(v.asymmetryPct)}
+            {'\u00A0'}%
           </Chip>
         )}
       </div>

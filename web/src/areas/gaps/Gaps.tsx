@@ -1,4 +1,5 @@
 import { Link, useSearchParams } from 'react-router'
+import { knownShare } from '@mano/core/gaps/priorities'
 import { Failed } from '../../app/Trouble'
 import { useAthletePage } from '../athlete/AthletePage'
 import { Asymmetry } from './Asymmetry'
@@ -9,6 +10,9 @@ import { Order, TestNext } from './Order'
 import { RowPanel } from './RowPanel'
 import { useGaps } from './useGaps'
 import './gaps.css'
+
+/** Under this share of the sport's importance known, the page leads with what to test: own rule. */
+const ENOUGH_KNOWN = 0.5
 
 const VIEWS = [
   { id: 'map', name: 'Hand map' },
@@ -51,6 +55,7 @@ export default function Gaps() {
       </main>
     )
   if (!data) return <main className="cols" aria-busy="true" />
+  const known = knownShare(data.judgement.rows)
   const picked = data.judgement.rows.find((r) => r.key === params.get('row')) ?? null
   return (
     <main className={`cols gaps ${view === 'map' ? '' : 'whole'}`}>
@@ -85,13 +90,19 @@ export default function Gaps() {
               key={picked.key}
               row={picked}
               priority={data.judgement.priorities.find((p) => p.row.key === picked.key)!}
+              sure={data.sure.get(picked.key)}
               data={data}
               onClose={() => go({ row: null })}
             />
           ) : (
             <>
-              <Order list={data.judgement.priorities} onPick={(key) => go({ row: key })} />
-              <TestNext rows={data.judgement.rows} />
+              {known < ENOUGH_KNOWN && <TestNext rows={data.judgement.rows} known={known} />}
+              <Order
+                list={data.judgement.priorities}
+                sure={data.sure}
+                onPick={(key) => go({ row: key })}
+              />
+              {known >= ENOUGH_KNOWN && <TestNext rows={data.judgement.rows} known={known} />}
             </>
           )}
         </aside>

@@ -41,7 +41,7 @@ export function HandMap({
         <b className="L">
           Left hand <small>{short('left')} short</small>
         </b>
-        <span>Quality · demand · weight in sport</span>
+        <span>Quality · reference · importance in the sport</span>
         <b className="R">
           <small>{short('right')} short</small> Right hand
         </b>
@@ -99,15 +99,15 @@ function pairWords(
       : [
           ...row.hands.map(hand),
           row.reference.value === null
-            ? 'nothing asked'
-            : `asked ${formatWithUnit(row.reference.value, unit, units)}`,
+            ? 'no reference'
+            : `reference ${formatWithUnit(row.reference.value, unit, units)}`,
           row.stale ? 'stale' : '',
           row.state === 'practice' ? 'practice' : '',
           lean !== null ? `${weaker} ${Math.round(lean)} percent weaker` : '',
         ]
           .filter(Boolean)
           .join('; ')
-  return `${row.quality.name}, ${row.emphasis}: ${facts}; weight ${row.importance} of 5`
+  return `${row.quality.name}, ${row.emphasis}: ${facts}; importance ${row.importance} of 5`
 }
 
 function SpineRow({ row, open, onOpen }: { row: GapRow; open: boolean; onOpen: () => void }) {
@@ -125,7 +125,7 @@ function SpineRow({ row, open, onOpen }: { row: GapRow; open: boolean; onOpen: (
   const asks = row.reference.value !== null
   const facts = [
     asks && unit ? formatWithUnit(row.reference.value!, unit, units) : null,
-    `weight ${row.importance} of 5`,
+    `importance ${row.importance} of 5`,
     row.state === 'practice' ? 'practice' : null,
     row.stale && row.on ? `stale, ${formatDate(row.on, me.today)}` : null,
   ]

@@ -2,35 +2,42 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { GapRow } from '@mano/core/gaps/map'
-import { testNext, type Priority, type PriorityMove } from '@mano/core/gaps/priorities'
+import { testNext, type Priority, type PriorityMove, type Sure } from '@mano/core/gaps/priorities'
 import { failureText } from '../../app/api'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useChoice } from './useGaps'
 
-/** The order of work, each line with its arithmetic in words. */
+/** The order of work, each line with what is known of it and how sure its place is. */
 export function Order({
   list,
+  sure,
   onPick,
 }: {
   list: readonly Priority[]
+  sure: ReadonlyMap<string, Sure>
   onPick: (key: string) => void
 }) {
   const { athlete } = useAthletePage()
   const ranked = list.filter((p) => p.score > 0 || p.choice)
+  const first = ranked.find((p) => p.choice?.move !== 'pin')
+  const odds = first ? (sure.get(first.row.key)?.first ?? 0) : 0
   const capped = list.filter((p) => p.score === 0 && !p.choice && p.own + p.carry + p.lean > 0)
   return (
     <div className="block">
       <h2 className="h3">What the plan should answer</h2>
-      {ranked.length === 0 && <p className="note">Nothing tested falls short beyond its error.</p>}
+      {first && (
+        <p className="note">
+          {first.row.quality.name} is first in {Math.round(100 * odds)} of 100 of what could be true
+          {odds < 0.5 ? ': the order is open until more is tested' : ''}.
+        </p>
+      )}
       <ol className="answers">
         {ranked.slice(0, 8).map((p) => (
           <li key={p.row.key}>
             <button className="lnk" onClick={() => onPick(p.row.key)}>
               {p.row.quality.name}, {p.row.emphasis}
             </button>
-            <p>
-              {p.says} Score {p.score.toFixed(2)}.
-            </p>
+            <p>{p.says}</p>
           </li>
         ))}
       </ol>
@@ -46,7 +53,8 @@ export function Order({
   )
 }
 
-export function TestNext({ rows }: { rows: readonly GapRow[] }) {
+/** `known`: share of the sport's importance that tests say something of. */
+export function TestNext({ rows, known }: { rows: readonly GapRow[]; known: number }) {
   const { athlete } = useAthletePage()
   const next = testNext(rows)
   const unknown = rows.filter((r) => r.state === 'untested').length
@@ -58,7 +66,9 @@ export function TestNext({ rows }: { rows: readonly GapRow[] }) {
     <div className="block">
       <h2 className="h3">Test next</h2>
       <p className="note">
-        {unknown} of {rows.length} rows are unknown: neither zero nor fine.
+        Tests cover {Math.round(100 * known)}
+        {'\u00A0'}% of what the sport asks of the hand. {unknown} of {rows.length} rows are not
+        tested yet.
       </p>
       <ol className="answers">
         {next.slice(0, 6).map(({ row, says }) => {
@@ -69,7 +79,7 @@ export function TestNext({ rows }: { rows: readonly GapRow[] }) {
                 {row.quality.name}, {row.emphasis}
               </b>
               <p>
-                Weight {row.weight.toFixed(1)}; {says}.{' '}
+                Importance {row.weight.toFixed(1)} of 5; {says}.{' '}
                 {protocol ? (
                   <Link
                     className="lnk"
@@ -78,7 +88,7 @@ export function TestNext({ rows }: { rows: readonly GapRow[] }) {
                     {protocol.name}
                   </Link>
                 ) : (
-                  `By ${row.quality.typicalTest.toLowerCase()}; Mano does not run that test yet.`
+                  `Usual test: ${row.quality.typicalTest.toLowerCase()}. Mano has no test for this row.`
                 )}
               </p>
             </li>

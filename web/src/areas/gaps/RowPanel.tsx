@@ -4,16 +4,17 @@ import { v7 } from 'uuid'
 import type { StandardBody } from '@mano/contract/plan'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import type { GapRow, HandGap } from '@mano/core/gaps/map'
-import type { Priority } from '@mano/core/gaps/priorities'
+import { shortWords, type Priority, type Sure } from '@mano/core/gaps/priorities'
+import { AGE_BANDS } from '@mano/core/gaps/references'
 import { latestMeasure } from '@mano/core/intake/record'
+import { setupWords } from '@mano/core/review/series'
 import {
-  equivalentMax,
-  hangAdvice,
-  hangLoad,
-  loadForTime,
-  pulleyWeight,
+    equivalentMax,
+    hangAdvice,
+    hangLoad,
+    loadForTime,
+    pulleyWeight,
 } from '@mano/core/measure/endurance'
-import { changeBetween, pooledError } from '@mano/core/measure/error'
 import { validTrials } from '@mano/core/testing/session'
 import { formatDate } from '@mano/core/units/dates'
 import { formatPct, formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
@@ -30,11 +31,13 @@ import { gapsKey, useChoice, type GapsData } from './useGaps'
 export function RowPanel({
   row,
   priority,
+  sure,
   data,
   onClose,
 }: {
   row: GapRow
   priority: Priority
+  sure: Sure | undefined
   data: GapsData
   onClose: () => void
 }) {
@@ -56,12 +59,15 @@ export function RowPanel({
         </button>
       </div>
       <p className="note">
-        {row.quality.does}. Weight {row.importance} of 5,{' '}
+        {row.quality.does}. Importance {row.importance} of 5,{' '}
         {formatPct(100 * (row.weight / row.importance))} of it {row.emphasis}.
       </p>
       {row.state === 'untested' && (
         <p>
-          <b>Not tested.</b> Neither zero nor fine: nothing is known of it.
+          <b>Not tested yet.</b>{' '}
+          {row.near
+            ? `Estimated from ${row.near.name}: ${shortWords(row.belief)}. A test would tell.`
+            : 'Nothing can be said of it.'}
         </p>
       )}
       {row.series && unit && (
@@ -95,9 +101,6 @@ export function RowPanel({
           {row.hands.map((h) => (
             <Formula key={h.hand} h={h} row={row} />
           ))}
-          {row.hands.map((h) => (
-            <ChangeLine key={h.hand} h={h} row={row} />
-          ))}
           <References row={row} coach={coach} />
           <Spark row={row} />
         </>
@@ -105,8 +108,18 @@ export function RowPanel({
       {row.protocol?.id === 'hang_time' && <HangAndLoad row={row} />}
       <h3 className="h3">In the order of work</h3>
       <p>
-        {priority.says} Score {priority.score.toFixed(2)}.
+        {priority.says}{' '}
+        {sure && `First in ${Math.round(100 * sure.first)} of 100 of what could be true.`}
       </p>
+      <details>
+        <summary className="lnk">Details</summary>
+        <p className="note">
+          Importance {row.weight.toFixed(1)} × expected shortfall{' '}
+          {formatPct((100 * priority.own) / Math.max(row.weight, 1e-9))}; carried to others{' '}
+          {priority.carry.toFixed(2)}; lean {priority.lean.toFixed(2)}. Score{' '}
+          {priority.score.toFixed(2)}.
+        </p>
+      </details>
       {coach && <Overrule priority={priority} />}
     </div>
   )
@@ -121,51 +134,19 @@ function Formula({ h, row }: { h: HandGap; row: GapRow }) {
     return (
       <p className="formula">
         {who}: {f(h.value)}
-        {h.error === null ? ', error not known' : `, error ${f(h.error)}`}. {row.reference.says}.
+        {h.error === null ? ', error not known' : `, error ±${f(h.error)}`}. {row.reference.says}.
       </p>
     )
-  if (h.error === null)
-    return (
-      <p className="formula">
-        {who}: {f(h.asked)} asked, {f(h.value)} done. Seen too seldom to know its error, so nothing
-        is called.
-      </p>
-    )
-  const rest = h.asked - h.value - h.error
   return (
     <p className="formula">
-      {who}: {f(h.asked)} asked less {f(h.value)} done less error {f(h.error)} ={' '}
-      {rest > 0 ? `${f(rest)} short` : h.value >= h.asked ? 'met' : 'not short beyond error'}.
-    </p>
-  )
-}
-
-/** Change since the test before, against what the test can detect. */
-function ChangeLine({ h, row }: { h: HandGap; row: GapRow }) {
-  const units = useUnits()
-  const unit = row.protocol!.unit
-  const values = row
-    .series!.points.filter((p) => !p.practice)
-    .flatMap((p) => p.byHand[h.hand]?.mean ?? [])
-  if (values.length < 2) return null
-  const result = changeBetween(
-    values.at(-2)!,
-    values.at(-1)!,
-    pooledError(
-      values.slice(1).map((v, i) => v - values[i]!),
-      [],
-    ),
-  )
-  const who = h.hand === 'both' ? '' : `${h.hand}: `
-  if (!result.ok)
-    return <p className="note">{who}change since the last test: error of the test not known yet.</p>
-  return (
-    <p className="note">
-      {who}
-      {result.by >= 0 ? '+' : '−'}
-      {formatWithUnit(Math.abs(result.by), unit, units)} since the last test, {result.word} (
-      {formatWithUnit(result.detectable, unit, units)} would be; typical error{' '}
-      {formatWithUnit(result.error.value, unit, units)} from {result.error.of} repeats).
+      {who}: {f(h.value)}
+      {h.error === null ? '' : `, error ±${f(h.error)}`}. Reference {f(h.asked)}:{' '}
+      {(h.shortBy ?? 0) > 0
+        ? `short by at least ${f(h.shortBy!)}`
+        : h.value >= h.asked
+          ? 'met'
+          : 'under it by no more than the error'}
+      .
     </p>
   )
 }
@@ -206,7 +187,7 @@ function References({ row, coach }: { row: GapRow; coach: boolean }) {
           </li>
         ))}
         {row.references.length === 0 && (
-          <li className="blank">No standard set, nothing earlier to compare with.</li>
+          <li className="blank">No reference yet. Set a standard, or test again.</li>
         )}
       </ul>
       {coach && !setting && (
@@ -227,6 +208,12 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
   const unit = shownUnit(protocol.unit, units) as EntryUnit
   const [text, setText] = useState('')
   const [perBodyMass, setPer] = useState(false)
+  const [whom, setWhom] = useState({
+    setup: protocol.variants.length > 0,
+    sex: athlete.sexForNorms,
+    ages: '18-39' as string,
+  })
+  const range = AGE_BANDS.find((b) => `${b.from}-${b.to}` === whom.ages)
   const write = useWrite(
     (b: StandardBody) => api.post('/api/standards', b),
     [gapsKey(athlete.id), keys.roster],
@@ -248,6 +235,10 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
               enteredValue: n.value,
               enteredUnit: unit,
               perBodyMass,
+              variant: whom.setup ? { ...chosenVariants(row) } : null,
+              sex: whom.sex,
+              ageFrom: range?.from ?? null,
+              ageTo: range?.to ?? null,
             },
             { onSuccess: onDone },
           )
@@ -276,6 +267,43 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
           By body mass
         </label>
       )}
+      {protocol.variants.length > 0 && (
+        <label className="tick">
+          <input
+            type="checkbox"
+            checked={whom.setup}
+            onChange={(e) => setWhom({ ...whom, setup: e.currentTarget.checked })}
+          />{' '}
+          Only for this set-up: {setupWords(row.series!, units)}
+        </label>
+      )}
+      <label>
+        For
+        <select
+          value={whom.sex ?? ''}
+          onChange={(e) =>
+            setWhom({ ...whom, sex: (e.currentTarget.value || null) as typeof whom.sex })
+          }
+        >
+          <option value="">men and women</option>
+          <option value="male">men</option>
+          <option value="female">women</option>
+        </select>
+      </label>
+      <label>
+        Age
+        <select
+          value={whom.ages}
+          onChange={(e) => setWhom({ ...whom, ages: e.currentTarget.value })}
+        >
+          <option value="">any</option>
+          {AGE_BANDS.map((b) => (
+            <option key={b.from} value={`${b.from}-${b.to}`}>
+              {b.name}
+            </option>
+          ))}
+        </select>
+      </label>
       <p className="said" role="alert">
         {write.error && failureText(write.error)}
       </p>
@@ -290,6 +318,15 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
     </form>
   )
 }
+
+/** Choices of a row's set-up that are the protocol's variants. */
+const chosenVariants = (row: GapRow): Record<string, string> =>
+  Object.fromEntries(
+    row.protocol!.variants.flatMap((v) => {
+      const chosen = row.series!.setup.variant[v.id]
+      return chosen === undefined ? [] : [[v.id, chosen]]
+    }),
+  )
 
 /** The series over time: left and right apart, never joined, practice hollow. */
 function Spark({ row }: { row: GapRow }) {
@@ -391,7 +428,7 @@ function HangAndLoad({ row }: { row: GapRow }) {
       </p>
       <p>
         {max.ok
-          ? `Speaks of a maximum of ${range(max.lowKg, max.highKg)}, roughly: two published curves${max.powerKg === null ? ', one of which does not reach holds this short' : ' that do not agree'} (Rohmert 1960, Frey Law & Avin 2010, from memory).`
+          ? `Estimates a maximum of ${range(max.lowKg, max.highKg)}, roughly: two published curves${max.powerKg === null ? ', one of which does not reach holds this short' : ' that do not agree'} (Rohmert 1960, Frey Law & Avin 2010, from memory).`
           : REFUSED[max.reason]}
       </p>
       <p>

@@ -4,6 +4,7 @@ import { v7 } from 'uuid'
 import type { GapChoiceBody, GapsView } from '@mano/contract/plan'
 import type { SessionView } from '@mano/contract/tests'
 import { gapFacts, readGaps, type GapJudgement } from '@mano/core/gaps/read'
+import { howSure, type Sure } from '@mano/core/gaps/priorities'
 import { buildSeries, type Series } from '@mano/core/review/series'
 import { judgeBy } from '@mano/core/safety/judge'
 import { api } from '../../app/api'
@@ -14,6 +15,8 @@ export const gapsKey = (id: string) => ['gaps', id]
 
 export interface GapsData {
   judgement: GapJudgement
+  /** How often each row is first in what could be true. */
+  sure: ReadonlyMap<string, Sure>
   series: Series[]
   sessions: SessionView[]
   view: GapsView
@@ -40,15 +43,17 @@ export function useGaps(): { data: GapsData | null; error: Error | null; retry: 
       side: i.side,
       since: i.since ?? i.recordedOn,
     }))
+    const judgement = readGaps({
+      ...gapFacts(athlete, athlete.measurements, gaps.data),
+      profile,
+      series,
+      today: me.today,
+      judge,
+      injuries,
+    })
     return {
-      judgement: readGaps({
-        ...gapFacts(athlete, athlete.measurements, gaps.data),
-        profile,
-        series,
-        today: me.today,
-        judge,
-        injuries,
-      }),
+      judgement,
+      sure: howSure(judgement.priorities),
       series,
       sessions: tests.data,
       view: gaps.data,

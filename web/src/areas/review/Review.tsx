@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { verdictWords } from '@mano/core/measure/words'
-import { draftNext, lowDaysOf } from '@mano/core/review/next'
+import { byChance } from '@mano/core/review/changes'
+import { draftNext, lowTwiceOf } from '@mano/core/review/next'
 import type { Series } from '@mano/core/review/series'
 import { judgeBy } from '@mano/core/safety/judge'
 import { formatDate } from '@mano/core/units/dates'
@@ -30,7 +31,7 @@ export default function Review() {
   const { athlete, me } = useAthletePage()
   const chosen = usePeriod()
   const { period } = chosen
-  const { tests, review, series, changes } = useReview(period)
+  const { tests, review, series, changes, known } = useReview(period)
   const units = useUnits()
   const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set())
   const view = review.data
@@ -42,13 +43,17 @@ export default function Review() {
       series,
       weeks: view.weeks,
       cautions: judge.active,
-      lowDays: lowDaysOf(tests.data, period),
+      period,
+      dominant: athlete.dominantHand,
+      limitPct: view.leanLimitPct,
+      known,
+      lowTwice: lowTwiceOf(tests.data, period),
       today: me.today,
       staleDays: me.hall.staleDays,
       units: { mass: units.mass, length: units.length },
       weeksSinceDeload: view.weeksSinceDeload,
     })
-  }, [view, tests.data, athlete, me, changes, series, period, units.mass, units.length])
+  }, [view, tests.data, athlete, me, changes, series, known, period, units.mass, units.length])
   const failed = (tests.error && !tests.data && tests) || (review.error && !view && review)
   if (failed) return <Failed error={failed.error} retry={() => void failed.refetch()} />
   if (tests.isSuccess && series.length === 0 && athlete.history.logs.length === 0) {
@@ -95,18 +100,23 @@ export default function Review() {
           {changes.length > 0 ? (
             <>
               <Changes changes={changes} shown={shown} toggle={toggle} />
+              <p className="s by-chance">{byChance(changes)}</p>
               <p className="legend">
                 <span>
                   <i className="band" />
-                  Within error of the first test
+                  What error alone makes of the first test
                 </span>
                 <span>
                   <i className="dot full" />
-                  Change beyond error
+                  Outside it
                 </span>
                 <span>
                   <i className="dot" />
-                  Could be error
+                  Inside it
+                </span>
+                <span>
+                  <i className="line" />
+                  Line through all tests
                 </span>
                 <span>
                   <i className="dot dash" />

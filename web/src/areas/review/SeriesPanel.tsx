@@ -2,7 +2,13 @@ import { Modal, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { GoalView } from '@mano/contract/review'
-import type { HandChange, SeriesChange } from '@mano/core/review/changes'
+import {
+  CHANGE_SAYS,
+  CHANGE_WORDS,
+  sureOf,
+  type HandChange,
+  type SeriesChange,
+} from '@mano/core/review/changes'
 import { goalOf, GOAL_REFUSALS, PLATEAU_MOVES } from '@mano/core/review/forecast'
 import { setupWords, type Series } from '@mano/core/review/series'
 import { formatDate } from '@mano/core/units/dates'
@@ -12,8 +18,8 @@ import { api, failureText } from '../../app/api'
 import { useTests, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
 import { Chip } from '../../hands/marks'
-import type { IconName } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
+import { CHANGE_LOOK } from './look'
 import { TrendPair } from './TrendPair'
 import { reviewKey } from './useReview'
 
@@ -62,17 +68,6 @@ export function SeriesPanel({
   )
 }
 
-const TREND_LOOK: Record<
-  string,
-  { word: string; icon: IconName; tone: 'outline' | 'solid' | 'soft' | 'dash' }
-> = {
-  improving: { word: 'Improving', icon: 'up', tone: 'outline' },
-  declining: { word: 'Declining', icon: 'down', tone: 'solid' },
-  plateau: { word: 'Plateau', icon: 'waves', tone: 'soft' },
-  unclear: { word: 'Unclear', icon: 'question', tone: 'dash' },
-  'too-few': { word: 'Too few tests', icon: 'clock', tone: 'dash' },
-}
-
 function Words({
   h,
   series,
@@ -86,22 +81,22 @@ function Words({
 }) {
   const units = useUnits()
   const { me } = useAthletePage()
-  const look = TREND_LOOK[h.trend.kind]!
+  const look = CHANGE_LOOK[h.word]
   const show = (si: number) => formatWithUnit(si, series.protocol.unit, units)
   const signed = (si: number) => `${si < 0 ? '\u2212' : '+'}${show(Math.abs(si))}`
-  const t = h.trend
+  const m = h.move
   const g = goal && goalOf(series, h.hand, goal.value, to)
   return (
     <div className={`trend ${h.hand}`}>
       <Chip icon={look.icon} tone={look.tone}>
-        {look.word}
+        {CHANGE_WORDS[h.word]}
       </Chip>
       <p>
-        {t.kind === 'too-few'
-          ? `A direction needs ${t.needTests || 6} tests over ${t.needDays || 21} days; ${h.tests} here.`
-          : `Over these ${h.tests} tests ${signed(t.changeCi90[0])} to ${signed(t.changeCi90[1])} (90 % interval of the change); it would have to pass ${show(h.margin!)} to matter.`}
+        {m
+          ? `${signed(m.change)} over ${h.tests} tests, 95 % interval ${signed(m.ci[0])} to ${signed(m.ci[1])}. ${sureOf(h)}`
+          : CHANGE_SAYS[h.word]}
       </p>
-      {t.kind === 'plateau' && (
+      {h.word === 'flat' && (
         <details>
           <summary className="lnk">Usual next moves</summary>
           <ol className="moves">

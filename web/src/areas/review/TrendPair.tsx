@@ -44,14 +44,14 @@ interface PanelProps {
   series: Series
   /** Shaded: within error of the first counted test. */
   band: readonly [number, number] | null
-  /** Ends of the robust line, in the shown unit. */
+  /** Ends of the line through all tests, in the shown unit. */
   line: readonly [{ x: number; y: number }, { x: number; y: number }] | null
   goal: number | null
 }
 
 /**
- * Twin panels flanking one scale: the mean of each test's valid tries over the period, its robust
- * line, and the goal where there is one. Up to `to`.
+ * Twin panels flanking one scale: the mean of each test's valid trials over the period, the line
+ * through them, and the goal where there is one. Up to `to`.
  */
 export function TrendPair({
   series,
@@ -71,11 +71,8 @@ export function TrendPair({
   const panels = hands.map((h) => {
     const points = series.points.filter((p) => p.byHand[h.hand] && p.on >= start && p.on <= to)
     const band =
-      h.first && h.result.ok
-        ? ([
-            show(h.first.value - h.result.detectable),
-            show(h.first.value + h.result.detectable),
-          ] as const)
+      h.first && h.move && h.detectable !== null
+        ? ([show(h.first.value - h.detectable), show(h.first.value + h.detectable)] as const)
         : null
     const data = points.map((p): Datum => {
       const s = p.byHand[h.hand]!
@@ -91,18 +88,14 @@ export function TrendPair({
         beyond: !p.practice && band !== null && (shown < band[0] || shown > band[1]),
       }
     })
-    const end = data.at(-1)?.day ?? 0
     const shift = h.first ? daysBetween(start, h.first.on) : 0
-    const at = (day: number) => ({
-      x: day,
-      y: show(h.through![1] + h.line!.slope * (day - shift - h.through![0])),
-    })
-    return {
-      hand: h.hand,
-      data,
-      band,
-      line: h.line && h.through && end > 0 ? ([at(shift), at(end)] as const) : null,
-    }
+    const line = h.move
+      ? ([
+          { x: shift, y: show(h.move.from) },
+          { x: shift + h.move.days, y: show(h.move.to) },
+        ] as const)
+      : null
+    return { hand: h.hand, data, band, line }
   })
   const shownGoal = goal === null ? null : show(goal)
   const ticks = niceScale(

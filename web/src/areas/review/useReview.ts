@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
 import type { ReviewView } from '@mano/contract/review'
-import { changesOf, squadRepeats, type Period } from '@mano/core/review/changes'
+import { changesOf, type Period } from '@mano/core/review/changes'
+import { knownBy } from '@mano/core/review/known'
 import { buildSeries } from '@mano/core/review/series'
 import { addDays, isLocalDate } from '@mano/core/units/dates'
 import { api } from '../../app/api'
@@ -53,9 +54,7 @@ export function useReview(period: Period) {
   )
   const squad = review.data?.squad
   const { from, to } = period
-  const changes = useMemo(
-    () => changesOf(series, { from, to }, squadRepeats(squad ?? {})),
-    [series, from, to, squad],
-  )
-  return { tests, review, series, changes }
+  const known = useMemo(() => knownBy(squad ?? {}), [squad])
+  const changes = useMemo(() => changesOf(series, { from, to }, known), [series, from, to, known])
+  return { tests, review, series, changes, known }
 }

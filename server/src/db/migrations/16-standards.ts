@@ -1,0 +1,22 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm'
+
+/** A standard may be meant for one set-up of a test, one sex and an age range. */
+export class Standards1766700000016 implements MigrationInterface {
+  name = 'Standards1766700000016'
+
+  async up(q: QueryRunner): Promise<void> {
+    await q.query(`
+      ALTER TABLE standard
+        ADD COLUMN variant jsonb,
+        ADD COLUMN sex text CHECK (sex IN ('female', 'male')),
+        ADD COLUMN age_from integer CHECK (age_from BETWEEN 0 AND 120),
+        ADD COLUMN age_to integer CHECK (age_to BETWEEN 0 AND 120 AND age_to >= age_from);
+    `)
+  }
+
+  async down(q: QueryRunner): Promise<void> {
+    await q.query(
+      'ALTER TABLE standard DROP COLUMN variant, DROP COLUMN sex, DROP COLUMN age_from, DROP COLUMN age_to',
+    )
+  }
+}

@@ -1,0 +1,64 @@
+import type { EntityManager } from 'typeorm'
+import type { SquadResult } from '@mano/core/gaps/references'
+import { sportsIn } from '@mano/core/demand/profile'
+import { latestMeasure } from '@mano/core/intake/record'
+import type { SquadSteps, Steps } from '@mano/core/review/known'
+import { joined } from '@mano/core/review/squad'
+import { seriesKey } from '@mano/core/testing/session'
+import { ageOn, type LocalDate } from '@mano/core/units/dates'
+import { groupBy } from '@mano/core/units/group'
+import type { Sex } from '@mano/core/hand/fit'
+import { ownSports } from './intake'
+import { loadParts } from './parts'
+import { summedTests } from './summed'
+
+/** Other athletes at the most: from then on neither an error nor a median changes much. */
+const MOST = 40
+
+export interface Peers {
+  /** Steps between their tests by series: what the error of a test is read from. */
+  steps: SquadSteps
+  /** Their newest results with what they are compared by. */
+  results: SquadResult[]
+}
+
+/** Other athletes' tests of these protocols: repeats, and the newest result of each set-up. */
+export async function peersOf(
+  em: EntityManager,
+  athleteId: string,
+  protocolIds: readonly string[],
+  of: { today: LocalDate; timeZone: string },
+): Promise<Peers> {
+  if (protocolIds.length === 0) return { steps: {}, results: [] }
+  const tests = joined(await summedTests(em, protocolIds, { than: athleteId, most: MOST }), (t) =>
+    seriesKey('', t, 'pair'),
+  )
+  const ids = [...tests.keys()]
+  const facts = new Map(
+    (
+      (await em.query(
+        'SELECT id, sex_for_norms AS sex, birth_date::text AS born FROM athlete WHERE id = ANY($1)',
+        [ids],
+      )) as { id: string; sex: Sex | null; born: string | null }[]
+    ).map((a) => [a.id, a]),
+  )
+  const parts = await loadParts(em, ids, of.timeZone)
+  const sports = await ownSports(em)
+  const steps: Record<string, Steps[]> = {}
+  const results: SquadResult[] = []
+  for (const [id, own] of tests)
+    for (const [setup, hands] of groupBy(own, (t) => t.setup)) {
+      ;(steps[setup] ??= []).push(Object.fromEntries(hands.map((t) => [t.hand, t.differences])))
+      const a = facts.get(id)
+      const p = parts.get(id)
+      results.push({
+        setup,
+        value: Math.max(...hands.map((t) => t.value)),
+        sex: a?.sex ?? null,
+        ageYears: a?.born ? ageOn(a.born, of.today) : null,
+        sports: p?.demand ? sportsIn(p.demand, sports) : [],
+        massKg: latestMeasure(p?.measurements ?? [], 'body_mass', 'both')?.value ?? null,
+      })
+    }
+  return { steps, results }
+}

@@ -72,5 +72,5 @@ test('an empty installation: hall, athlete, six trials, verdict, and found again
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Rui Castellane' })).toBeVisible()
   await page.getByRole('link', { name: /^Review/ }).click()
-  await expect(page.getByText('The two hands on 8 Oct')).toBeVisible()
+  await expect(page.getByText('The two hands over days')).toBeVisible()
 })

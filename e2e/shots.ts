@@ -43,7 +43,7 @@ test('pictures of the main views', async ({ page, own }) => {
     .click()
   await shot('gaps', 'Measured against')
   await page.getByRole('tab', { name: 'Asymmetry' }).click()
-  await shot('asymmetry', 'every time')
+  await shot('asymmetry', 'own lean over days')
   await stage('Plan')
   await page.locator('.card').first().click()
   await shot('plan', 'In its place', true)
@@ -61,6 +61,7 @@ test('pictures of the main views', async ({ page, own }) => {
   await page.getByLabel('Goal, kg').fill('60')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Change the goal' })).toBeVisible()
+  await page.evaluate(() => scrollTo(0, 0))
   await shot('review', 'Your call')
   const job = (await (
     await page.request.post(`${own.url}/api/athletes/${page.url().split('/')[4]}/reports`, {

@@ -320,6 +320,7 @@ export const logBody = yup
           .optional(),
         straps: yup.boolean().strict().optional(),
         chalk: yup.boolean().strict().optional(),
+        rung: yup.string().strict().max(80, 'the step is over 80 characters').optional(),
         reason: yup.string().strict().max(200, 'the reason is over 200 characters').optional(),
       })
       .exact('a field is not known')

@@ -9,6 +9,7 @@ import { generateDemo } from './demo/generate'
 import { expectationWords, meets } from './demo/judge'
 import { leanRows, nothingRows, riseRows, speedLine, strengthRows } from './prove/decisions'
 import { firstPriorityRows } from './prove/firstPriority'
+import { ladderRows } from './prove/ladders'
 import { coverageLine, plateauRows, readinessRows } from './prove/simulations'
 import { timings } from './prove/timings'
 import { traceRows } from './prove/traces'
@@ -161,6 +162,16 @@ Stated odds of being first beside how often the row is first in the truth, five 
 ${priorities.odds.join('\n')}
 
 ${speedLine()}
+
+## What rises from session to session
+
+Twelve weeks of two sessions by the ladders, 15 athletes of six exercises each a row, small plates; a set is done while it asks no more than the
+athlete can (own model, load times amount to the power 0.35). Counted: a load that rose faster than its level's cap, an exercise of an adapting
+athlete flat for over four weeks, a rise while it hurt, a load the room cannot hang.
+
+| level | athletes | exercises followed | steps up each | too fast | flat | rose in pain | not to be hung |
+| --- | --- | --- | --- | --- | --- | --- | --- |
+${ladderRows().join('\n')}
 
 ## Plateau
 

@@ -12,6 +12,7 @@ import { chiSquareInv, fInv, normalInv, tInv } from '../measure/quantiles'
 import { reliability } from '../measure/reliability'
 import { judgeTrend, theilSen } from '../measure/trend'
 import { sampleVariance, summariseTrials } from '../measure/trials'
+import { targetCase, type TargetInputs } from './targets'
 import { claimsOf, type ClaimInputs } from './claims'
 import { gateVerdict, type GateInputs } from './gates'
 import { inchToMm, kgToLb, kgfToN, lbToKg, nToKgf } from '../units/convert'
@@ -137,6 +138,7 @@ const TOPICS: Readonly<Record<string, Topic>> = {
           ? spring(i)
           : roller(i),
   '12': (i) => gateVerdict(i as unknown as GateInputs),
+  '15': (i) => targetCase(i as unknown as TargetInputs),
   '13': (i) => ({ claims: claimsOf(i as unknown as ClaimInputs) }),
 }
 

@@ -87,7 +87,7 @@ export const girthOf: Variant = {
 export const SET_WIDTHS = { none: null, card: 54, mid: 38, narrow: 20, measured: null } as const
 export const setWidth: Variant = {
   id: 'set_width', name: 'Set width',
-  options: [{ id: 'card', name: 'Card, 54 mm' }, { id: 'none', name: 'None: from wide open' }, { id: 'mid', name: 'Mid, 38 mm' }, { id: 'narrow', name: 'Narrow, 20 mm' }, { id: 'measured', name: 'As measured' }],
+  options: [{ id: 'card', name: 'Card, 54 mm', quality: 'crush' }, { id: 'none', name: 'None: from wide open', quality: 'crush' }, { id: 'mid', name: 'Mid, 38 mm', quality: 'crush' }, { id: 'narrow', name: 'Narrow, 20 mm', quality: 'closed' }, { id: 'measured', name: 'As measured', quality: 'crush' }],
 }
 
 const kg = (id: string, name: string, column: string, start: string | null, limits: readonly [number, number], more: Partial<NumberVariant> = {}): NumberVariant => ({ id, name, column, unit: 'kg', limits, start, ...more })

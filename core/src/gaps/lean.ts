@@ -5,7 +5,7 @@ import { squaresOfSteps } from '../measure/spread'
 import { daysOf, knownBy, stepsOf, type Known } from '../review/known'
 import type { Series } from '../review/series'
 import type { Hand } from '../testing/session'
-import { formatDate, type LocalDate } from '../units/dates'
+import { daysBetween, formatDate, type LocalDate } from '../units/dates'
 
 export interface LeanDay {
   on: LocalDate
@@ -70,8 +70,8 @@ export function leanRows(all: readonly Series[], facts: LeanFacts): LeanRow[] {
 const size = (r: LeanRow): number => (r.lean ? Math.abs(r.lean.signedPct) : -1)
 
 /**
- * How far beyond what is expected an athlete's lean has to be before work follows from it, %:
- * practice estimate, no source.
+ * How far beyond what is expected an athlete's lean has to be before work follows from it, %; a
+ * growing one acts as soon as it is beyond it. Practice estimate, no source.
  */
 export const LEAN_MARGIN_PCT = 4
 /** Days from which an athlete's lean is acted on, and how many are looked back on. */
@@ -96,13 +96,15 @@ export function leanDays(series: Series, to: LocalDate): { on: LocalDate; log: n
 
 /** The athlete's own lean over the last days up to `to`; null: both hands never tested. */
 export function leanUpTo(series: Series, known: Known, to: LocalDate): OwnLean | null {
-  const logs = leanDays(series, to).map((d) => d.log)
+  const days = leanDays(series, to)
   return ownLean(
-    logs.slice(-LOOKED_BACK),
+    asTests(days.slice(-LOOKED_BACK)),
     known.lean,
-    squaresOfSteps(stepsOf(logs.slice(0, -LOOKED_BACK))),
+    squaresOfSteps(stepsOf(days.slice(0, -LOOKED_BACK).map((d) => d.log))),
   )
 }
+export const asTests = (days: readonly { on: LocalDate; log: number }[]) =>
+  days.map((d) => ({ day: daysBetween(days[0]!.on, d.on), log: d.log }))
 
 /** How far the near end of an interval is outside a range, %; 0 when it is not. */
 const beyondRange = (ci: readonly [number, number], range: readonly [number, number]): number =>
@@ -117,9 +119,10 @@ export function actedOn(
   const beyond = beyondRange(lean.signedCi, expectedRange(facts.dominant))
   const limit = facts.limitPct
   const over = limit === null ? 0 : beyondRange(lean.signedCi, [-limit, limit])
+  const acts = beyond > (lean.growing ? 0 : LEAN_MARGIN_PCT)
   return {
-    acted: beyond > LEAN_MARGIN_PCT || over > 0,
-    beyondPct: beyond > LEAN_MARGIN_PCT ? beyond : over,
+    acted: acts || over > 0,
+    beyondPct: acts ? beyond : over,
     overLimit: over > 0,
   }
 }
@@ -197,7 +200,7 @@ function sentence(t: Told, facts: LeanFacts): string {
     ? `between ${pct(low)} on one side and ${pct(high)} on the other`
     : `between ${pct(ends[0]!)} and ${pct(ends[1]!)}`
   const days = `${count(lean.days)} ${lean.days === 1 ? 'day' : 'days'}`
-  const found = `Over ${days} the ${weaker} hand is ${pct(lean.signedPct)} behind, ${spread} (95\u00A0% interval).`
+  const found = `Over ${days} the ${weaker} hand is ${pct(lean.signedPct)} behind${lean.growing ? ' and falling further' : ''}, ${spread} (95\u00A0% interval).`
   const who = facts.dominant
     ? `a ${facts.dominant}-handed ${facts.who || 'athlete'}`
     : 'an athlete whose dominant hand is not on record'

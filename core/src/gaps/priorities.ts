@@ -2,6 +2,7 @@ import { CARRY_OVER, qualityById, type QualityId } from '../catalogue/qualities'
 import type { TissueId } from '../catalogue/tissues'
 import { isFinal, type Judge } from '../safety/judge'
 import { implementFindings } from '../safety/standing'
+import { testsOf } from '../testing/rows'
 import type { Side } from '../measure/asymmetry'
 import { seeded } from '../units/seeded'
 import type { Belief } from './belief'
@@ -111,7 +112,7 @@ export function priorities(
       row.state === 'untested'
         ? row.near
           ? `not tested; by ${row.near.name}: ${shortWords(row.belief)}`
-          : `not tested: ${shortWords(row.belief)}`
+          : 'not tested yet'
         : row.reference.value === null
           ? 'nothing to compare with'
           : `${shortWords(row.belief)}${worst ? `, ${worst.hand} hand` : ''}`,
@@ -190,6 +191,10 @@ export function howSure(list: readonly Priority[]): Map<string, Sure> {
   return out
 }
 
+/** Rows no test of Mano's measures: they stay estimates, and count as such. */
+export const untestable = (rows: readonly GapRow[]): GapRow[] =>
+  rows.filter((r) => r.state === 'untested' && testsOf(r.quality.id, r.emphasis).length === 0)
+
 /** Share of the sport's weight of which something is known: tested, counted, with a reference. */
 export const knownShare = (rows: readonly GapRow[]): number => {
   const all = rows.reduce((a, r) => a + r.weight, 0)
@@ -209,7 +214,7 @@ export interface TestNext {
  */
 export function testNext(rows: readonly GapRow[]): TestNext[] {
   return rows
-    .filter((r) => r.belief.sd > SETTLED)
+    .filter((r) => r.belief.sd > SETTLED && testsOf(r.quality.id, r.emphasis).length > 0)
     .map((row) => ({
       row,
       worth: row.weight * (row.belief.sd - SETTLED),
@@ -217,7 +222,7 @@ export function testNext(rows: readonly GapRow[]): TestNext[] {
         row.state === 'untested'
           ? row.near
             ? `not tested; ${row.near.name} says ${shortWords(row.belief)}`
-            : `not tested: ${shortWords(row.belief)}`
+            : 'not tested yet'
           : row.state === 'practice'
             ? 'practice only so far'
             : row.stale

@@ -196,6 +196,7 @@ function judged(h: Seen, called: boolean, adjusted: number, swc: number): HandCh
 const isFlat = (c: Change): boolean =>
   c.tests >= FLAT_LEAST.tests &&
   c.days >= FLAT_LEAST.days &&
+  Math.abs(c.change) <= c.margin / 2 &&
   c.ci90[0] > -c.margin &&
   c.ci90[1] < c.margin
 
@@ -243,11 +244,19 @@ export const sureOf = (h: HandChange): string =>
       : `By chance alone in at most ${Math.max(1, Math.round(h.move.adjusted * 1000))} of 1,000 such reviews.`
     : ''
 
+/** Comparisons of a review, and how many are called a gain or a loss. */
+export function counted(changes: readonly SeriesChange[]): { compared: number; called: number } {
+  const all = changes.flatMap((c) => c.hands).filter((h) => h.move !== null)
+  return {
+    compared: all.length,
+    called: all.filter((h) => h.word === 'gain' || h.word === 'loss').length,
+  }
+}
+
 /** What chance would say beside what was found. */
 export function byChance(changes: readonly SeriesChange[]): string {
-  const compared = changes.flatMap((c) => c.hands).filter((h) => h.move !== null)
-  const called = compared.filter((h) => h.word === 'gain' || h.word === 'loss').length
-  return compared.length === 0
+  const { compared, called } = counted(changes)
+  return compared === 0
     ? ''
-    : `${compared.length} ${compared.length === 1 ? 'comparison' : 'comparisons'}, ${called === 0 ? 'none' : called} beyond error. If nothing had changed, ${Math.round(FALSE_REVIEWS * 1000) / 10} of 100 such reviews would show one.`
+    : `${compared} ${compared === 1 ? 'comparison' : 'comparisons'}, ${called === 0 ? 'none' : called} beyond error. If nothing had changed, ${Math.round(FALSE_REVIEWS * 1000) / 10} of 100 such reviews would show one.`
 }

@@ -34,6 +34,8 @@ export interface LogDetails {
   style?: 'thumb-over' | 'thumb-off' | 'hook' | undefined
   straps?: boolean | undefined
   chalk?: boolean | undefined
+  /** Step of the ladder it was done on, where more than dose and load rises. */
+  rung?: string | undefined
   /** Why a warm-up was left out, or one of two records was taken back. */
   reason?: string | undefined
 }

@@ -11,7 +11,7 @@ import type { TestSession } from '../testing/session'
 import { rowsOf } from '../testing/rows'
 import { addDays, daysBetween, formatDate, type LocalDate } from '../units/dates'
 import { formatValue, formatWithUnit, type UnitChoice } from '../units/format'
-import { actedOn, leanDays, leanUpTo } from '../gaps/lean'
+import { actedOn, asTests, leanDays, leanUpTo } from '../gaps/lean'
 import { ownLean, type OwnLean } from '../measure/leanLevel'
 import { tInv } from '../measure/quantiles'
 import { ACTED, byChance, sureOf, type HandChange, type Period, type SeriesChange } from './changes'
@@ -57,7 +57,7 @@ export interface NextFacts {
   weeksSinceDeload: number | null
 }
 
-const HAND: Record<string, string> = { left: 'Left', right: 'Right', both: 'Both hands:' }
+const HAND: Record<string, string> = { left: 'Left', right: 'Right' }
 /** A low line of each kind that is drafted at the most: a decision has few lines. */
 const MOST = 3
 /** Pain that is acted on: as in the plan's own rules. */
@@ -84,10 +84,14 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
     taken = kind !== 'keep',
   ): ConclusionLine => ({ id, kind, title, says, effect, taken })
   const named = f.changes.map((c) => c.series)
-  const name = (s: Series): string => {
-    const n = seriesName(s, named)
-    return n.charAt(0).toLowerCase() + n.slice(1)
-  }
+  /** The test, and of which hands: "Wrist braces, ulnar, left". */
+  const whose = (s: Series, own: readonly HandChange[]): string =>
+    [
+      seriesName(s, named),
+      own.length > 1 ? 'both hands' : own[0]!.hand === 'both' ? '' : own[0]!.hand,
+    ]
+      .filter(Boolean)
+      .join(', ')
   const show = (s: Series, si: number) => formatWithUnit(Math.abs(si), s.protocol.unit, f.units)
   /** From, to, how much with its interval, over how many tests. */
   const numbers = (s: Series, h: HandChange): string =>
@@ -124,9 +128,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
     f.changes
       .flatMap(({ series, hands }) => {
         const own = hands.filter(word)
-        return own.length > 0
-          ? [{ series, own, who: own.length > 1 ? 'Both hands:' : HAND[own[0]!.hand]! }]
-          : []
+        return own.length > 0 ? [{ series, own, who: whose(series, own) }] : []
       })
       .slice(0, MOST)
   const by = (s: Series, own: readonly HandChange[]) =>
@@ -168,7 +170,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
     return line(
       `loss ${series.key}`,
       'loss',
-      `${who} ${name(series)} down ${by(series, own)}.`,
+      `${who}: down ${by(series, own)}.`,
       `${own.map((h) => numbers(series, h)).join(' ')} ${sureOf(own[0]!)} ${follows}`,
       acted && !lighter
         ? raise(rowKeyOf(series))
@@ -196,7 +198,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
     return line(
       `plateau ${series.key}`,
       'emphasis',
-      `${who} ${name(series)} ${own.length > 1 ? 'stand' : 'stands'} still.`,
+      `${who}: standing still.`,
       `90\u00A0% interval of the change over ${own[0]!.tests} tests ${spans}, less than the ${show(series, Math.max(...own.map((h) => h.move!.margin)))} that would matter. Look at sleep and other load first. Then change one thing in the work.`,
       null,
       false,
@@ -218,7 +220,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
     line(
       `gain ${series.key}`,
       'keep',
-      `${who} ${name(series)} up ${by(series, own)}.`,
+      `${who}: up ${by(series, own)}.`,
       `${own.map((h) => numbers(series, h)).join(' ')} ${sureOf(own[0]!)} Keep what works.`,
     ),
   )
@@ -229,8 +231,12 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
         line(
           'keep',
           'keep',
-          'No change beyond the tests\u2019 error.',
-          `${byChance(f.changes)} Keep the block as it is and test again when tests are due.`.trim(),
+          f.changes.length === 0
+            ? 'No tests to compare yet.'
+            : 'No change beyond the tests\u2019 error.',
+          f.changes.length === 0
+            ? 'Changes are judged from the second test day on.'
+            : `${byChance(f.changes)} Keep the block as it is and test again when tests are due.`.trim(),
         ),
       ]
 }
@@ -268,10 +274,7 @@ function caughtUp(
   const was = leanUpTo(series, known, f.period.from)
   if (!was || !actedOn(was, f).acted) return []
   const since = leanDays(series, f.period.to).filter((d) => d.on > f.period.from)
-  const is = ownLean(
-    since.map((d) => d.log),
-    known.lean,
-  )
+  const is = ownLean(asTests(since), known.lean)
   if (!is || is.days < 2 || actedOn(is, f).acted) return []
   const apart = Math.hypot(was.se, is.se) * tInv(1 - CAUGHT_UP / 2, Math.min(was.df, is.df))
   const less = Math.abs(is.mean) < Math.abs(was.mean) || is.mean * was.mean < 0

@@ -9,6 +9,7 @@ import type { SetLog } from '../review/load'
 import { loadPin, type Plate } from '../testing/plates'
 import type { Hand } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
+import { targetsOf } from './today'
 
 /**
  * Latest counted best single lift of a hand in a quality, kg hung or held, and with what kind of
@@ -64,6 +65,9 @@ export interface LoadSources {
   room: Room | null
   kits: Kits
   today: LocalDate
+  /** For how fast a load may rise; absent: trained. */
+  level?: string | undefined
+  bodyMassKg?: number | null | undefined
 }
 
 const WEIGHS: readonly string[] = [
@@ -77,9 +81,6 @@ const WEIGHS: readonly string[] = [
   'rolling',
 ]
 const HANGS: readonly string[] = ['pin']
-
-const missed = (l: SetLog): boolean => l.ended === 'slipped'
-const amount = (e: Exercise, l: SetLog): number => (e.dose.unit === 's' ? l.seconds : l.reps) ?? 0
 
 /** The kit an exercise is done with, where it is a load that changes. */
 export const weighsWith = (e: Exercise, place: Place, kits: Kits): readonly string[] | null => {
@@ -99,89 +100,23 @@ function made(
     : { kg: Math.round(2 * kg) / 2, plates: null }
 }
 
-/** The next load that can be made, at most one step up; null: none. */
-function stepUp(
-  kg: number,
-  kit: readonly string[],
-  room: Room | null,
-): ReturnType<typeof made> | null {
-  for (let more = PROGRESS.usualStepKg; more <= PROGRESS.stepKg; more += 0.25) {
-    const m = made(kg + more, kit, room)
-    if (m.kg > kg + 1e-9 && m.kg <= kg + PROGRESS.stepKg + 1e-9) return m
-  }
-  return null
-}
-
 /**
- * Double progression from the last day this hand did the exercise: every set at the top of its
- * range with pain 0 to 2 brings the smallest
- * step more, two misses 5 to 10 % less, else the same; without a day of the last six weeks a share
- * of the latest test. Null: not loaded.
+ * By the exercise's ladder from the days this hand did it in the last weeks; without one of the last
+ * six weeks a share of the latest test. Null: not loaded. `hold`: why nothing rises today.
  */
 export function loadAdvice(
   block: Pick<Block, 'exerciseId' | 'dose'>,
   hand: Hand,
   place: Place,
   s: LoadSources,
+  hold: string | null = null,
 ): LoadAdvice | null {
   const e = exerciseById(block.exerciseId)!
   const kit = weighsWith(e, place, s.kits)
   if (!kit) return null
-  const own = s.logs.filter(
-    (l) =>
-      l.exerciseId === e.id &&
-      l.hand === hand &&
-      l.loadKg !== null &&
-      l.on < s.today &&
-      daysBetween(l.on, s.today) <= PROGRESS.goesStale,
-  )
-  const last = own
-    .map((l) => l.on)
-    .sort()
-    .at(-1)
-  const day = own.filter((l) => l.on === last)
-  if (day.length > 0) {
-    const kg = Math.max(...day.map((l) => l.loadKg!))
-    const misses = day.filter(missed).length
-    const pain = Math.max(0, ...day.map((l) => l.pain ?? 0))
-    if (misses >= PROGRESS.misses)
-      return {
-        from: 'log',
-        why: `missed ${misses} times last time: 5 to 10 % less`,
-        ...made(kg * (1 - PROGRESS.backShare), kit, s.room),
-      }
-    if (pain > PROGRESS.painMost)
-      return {
-        from: 'log',
-        why: `pain ${pain} of 10 last time: no more than then`,
-        ...made(kg, kit, s.room),
-      }
-    if (day.some((l) => l.alarmed))
-      return {
-        from: 'log',
-        why: 'done last time against a caution: no more than then',
-        ...made(kg, kit, s.room),
-      }
-    if (misses === 0 && day.every((l) => amount(e, l) >= e.dose.range[1])) {
-      const more = stepUp(kg, kit, s.room)
-      return more
-        ? {
-            from: 'log',
-            why: 'top of the range on every set last time: the smallest step more',
-            ...more,
-          }
-        : {
-            from: 'log',
-            why: `top of the range last time, and no plates for a step of ${PROGRESS.stepKg} kg or less: longer, or bigger steps by hand`,
-            ...made(kg, kit, s.room),
-          }
-    }
-    return {
-      from: 'log',
-      why: 'as last time, up to the top of the range first',
-      ...made(kg, kit, s.room),
-    }
-  }
+  const [target] = targetsOf({ exerciseId: e.id, hands: [hand], sets: e.sets[0] }, place, s, hold)
+  if (target?.loadKg != null && daysBetween(target.last.on, s.today) <= PROGRESS.goesStale)
+    return { from: 'log', why: target.why, ...made(target.loadKg, kit, s.room) }
   const uses = (b: TestBest) => Number(kit.includes(b.implement))
   const best = s.bests
     .filter((b) => b.hand === hand && b.quality === e.primary)

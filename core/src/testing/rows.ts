@@ -1,4 +1,4 @@
-import type { Protocol } from '../catalogue/protocols'
+import { TEST_PROTOCOLS, type Protocol } from '../catalogue/protocols'
 import type { Measure, QualityId } from '../catalogue/qualities'
 
 /** From this width a pinch is wide, mm. */
@@ -60,3 +60,9 @@ export const measuresRow = (
   const row = rowsOf(protocol, setup)[0]
   return row?.quality === quality && row.measure === measure
 }
+
+/** Protocols that measure a row, curves left out; empty: no test of Mano's does. */
+export const testsOf = (quality: QualityId, measure: Measure): readonly Protocol[] =>
+  TEST_PROTOCOLS.filter(
+    (p) => !p.curve && p.rows.some((r) => r.quality === quality && r.measure === measure),
+  )

@@ -142,12 +142,21 @@ describe('many comparisons', () => {
 })
 
 describe('an own lean', () => {
+  const on = (logs: number[]) => logs.map((log, i) => ({ day: 14 * i, log }))
+  it('is read at its newest day where it clearly grows', () => {
+    const lean = ownLean(on([0.02, 0.06, 0.1, 0.14, 0.18, 0.22]), { variance: 0.0004, df: 60 })!
+    expect(lean.growing).toBe(true)
+    expect(lean.mean).toBeCloseTo(0.22, 9)
+    const held = ownLean(on([0.12, 0.1, 0.13, 0.11]), { variance: 0.0004, df: 60 })!
+    expect(held.growing).toBe(false)
+    expect(held.mean).toBeCloseTo(0.115, 9)
+  })
   it('holds the athlete in 93 to 97 of 100 though hands differ from day to day', () => {
     const n = normals(11)
     const true12 = -Math.log(1 - 0.12)
     let held = 0
     for (let i = 0; i < 2000; i++) {
-      const days = Array.from({ length: 5 }, () => true12 + 0.035 * n())
+      const days = on(Array.from({ length: 5 }, () => true12 + 0.035 * n()))
       const lean = ownLean(days, { variance: 0.035 ** 2, df: 80 })!
       if (lean.signedCi[0] <= 12 && lean.signedCi[1] >= 12) held++
     }
@@ -156,12 +165,12 @@ describe('an own lean', () => {
   })
   it('says the hand and is inside error while its interval holds 0', () => {
     const known = { variance: 0.001, df: 30 }
-    expect(leanVerdict(ownLean([0.2, 0.21, 0.19], known)!)).toMatchObject({
+    expect(leanVerdict(ownLean(on([0.2, 0.21, 0.19]), known)!)).toMatchObject({
       kind: 'large',
       weaker: 'left',
       stronger: 'right',
     })
-    expect(leanVerdict(ownLean([0.02, -0.03], known)!).kind).toBe('inside-error')
+    expect(leanVerdict(ownLean(on([0.02, -0.03]), known)!).kind).toBe('inside-error')
     expect(ownLean([], known)).toBeNull()
     expect(heldLevel([], known)).toBeNull()
   })

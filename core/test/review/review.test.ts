@@ -297,7 +297,7 @@ describe('what next', () => {
     )
     expect(up.find((l) => l.kind === 'keep')).toMatchObject({
       taken: false,
-      title: expect.stringContaining(' up ') as string,
+      title: expect.stringContaining(': up ') as string,
       says: expect.stringMatching(/95\u00A0% interval of the change .*such reviews/) as string,
     })
     expect(draftNext(facts(falling, steady))[0]).toMatchObject({

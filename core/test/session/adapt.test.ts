@@ -8,6 +8,7 @@ import { stepsOf } from '../../src/session/steps'
 import type { SetLog } from '../../src/review/load'
 import { cutsFor, lighterDay, lighterNow, minutesOver } from '../../src/session/adapt'
 import { loadAdvice, PROGRESS, type LoadSources } from '../../src/session/loads'
+import { targetsOf, withTargets } from '../../src/session/today'
 
 const block = (exerciseId: string, id = exerciseId): Block => ({
   id,
@@ -54,50 +55,54 @@ const sources = (logs: SetLog[], more: Partial<LoadSources> = {}): LoadSources =
 const next = (logs: SetLog[], more: Partial<LoadSources> = {}) =>
   loadAdvice(block('pinch_max'), 'left', 'hall', sources(logs, more))
 
-// Common practice, no source: double progression, two misses 5 to 10 % back.
+/** The same sets on an earlier day: what is done twice rises. */
+const twice = (logs: SetLog[], earlier = '2026-10-01'): SetLog[] => [
+  ...logs.map((l) => ({ ...l, id: `${l.id} before`, on: earlier })),
+  ...logs,
+]
+// Common practice, no source: twice as proposed, the smallest step; twice missed, 5 to 10 % back.
 describe('the next load of a hand', () => {
-  it('all sets at the top of the range with pain to 2: the smallest step the plates allow, at most 2.5 kg', () => {
-    expect(next([log(), log({ set: 2, pain: 2 })])!.kg).toBe(20.5)
-    expect(
-      next([log()], {
-        room: {
-          pinKg: 0,
-          plates: [
-            { kg: 20, count: 4 },
-            { kg: 2, count: 4 },
-          ],
-        },
-      })!.kg,
-    ).toBe(22)
-    expect(
-      next([log()], {
-        room: {
-          pinKg: 0,
-          plates: [
-            { kg: 20, count: 4 },
-            { kg: 5, count: 4 },
-          ],
-        },
-      }),
-    ).toMatchObject({ kg: 20, why: expect.stringMatching(/no plates/) })
+  it('twice at the top of the range with pain to 2, and long enough at this load: the smallest step of the plates', () => {
+    const top2 = [log(), log({ set: 2, pain: 2 })]
+    expect(next(twice(top2, '2026-09-10'))!.kg).toBe(20.5)
+    expect(next(top2)!.kg).toBe(20)
+    expect(next(twice(top2))!.kg).toBe(20)
     expect(PROGRESS.stepKg).toBe(2.5)
   })
-  it('a set under the top, pain 3, or one miss: the same', () => {
-    for (const l of [
-      log({ set: 2, seconds: top - 1 }),
-      log({ set: 2, pain: 3 }),
-      log({ set: 2, ended: 'slipped' }),
-    ])
-      expect(next([log(), l])!.kg).toBe(20)
+  it('pain 3, or a set slipped: the same', () => {
+    const before = twice([log(), log({ set: 2 })], '2026-09-10').slice(0, 2)
+    for (const l of [log({ set: 2, pain: 3 }), log({ set: 2, ended: 'slipped' })])
+      expect(next([...before, log(), l])!.kg).toBe(20)
   })
-  it('two misses: 5 to 10 % less', () => {
-    const kg = next([log({ ended: 'slipped' }), log({ set: 2, ended: 'slipped' })])!.kg!
+  it('missed on two days: 5 to 10 % less', () => {
+    const kg = next(twice([log({ ended: 'slipped' }), log({ set: 2, ended: 'slipped' })]))!.kg!
     expect(kg).toBeGreaterThanOrEqual(18)
     expect(kg).toBeLessThanOrEqual(19)
   })
+  it('a lighter week holds what would rise', () => {
+    const all = twice([log(), log({ set: 2 })], '2026-09-10')
+    const held = loadAdvice(block('pinch_max'), 'left', 'hall', sources(all), 'a lighter week')
+    expect(held).toMatchObject({ kg: 20, why: 'a lighter week' })
+  })
+  it('today\u2019s amount is that of the hand that is behind', () => {
+    const both = ['left', 'right'] as const
+    const logs = both.flatMap((hand) =>
+      twice([
+        log({ hand, seconds: hand === 'left' ? 5 : 6 }),
+        log({ hand, set: 2, seconds: hand === 'left' ? 5 : 6 }),
+      ]),
+    )
+    const b = { ...block('pinch_max'), hands: both }
+    expect(targetsOf(b, 'hall', sources(logs)).map((t) => [t.hand, t.dose, t.last.dose])).toEqual([
+      ['left', 6, 5],
+      ['right', 7, 6],
+    ])
+    expect(withTargets([b], 'hall', sources(logs))[0]!.dose).toBe(6)
+    expect(withTargets([b], 'hall', sources([]))[0]).toBe(b)
+  })
   it('is of this hand, of the last day, of the last six weeks and not of today', () => {
     expect(next([log({ hand: 'right', loadKg: 30 })])!.from).toBe('none')
-    expect(next([log({ on: '2026-09-01', loadKg: 30 }), log()])!.kg).toBe(20.5)
+    expect(next([log({ on: '2026-09-25', loadKg: 30 }), log()])!.kg).toBe(20)
     expect(next([log({ on: '2026-08-20' })])!.from).toBe('none')
     expect(next([log({ on: '2026-10-08' })])!.from).toBe('none')
   })

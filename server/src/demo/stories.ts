@@ -238,7 +238,7 @@ export const STORIES: readonly Story[] = [
       hold: { label: 'Edge board, 20 mm', cfKg: 21, w: 940 },
     },
     expects: [
-      { ask: 'trend', is: 'plateau' },
+      { ask: 'trend', is: 'flat' },
       {
         ask: 'match',
         quality: 'edge',

@@ -119,7 +119,7 @@ export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<stri
      )
      SELECT coalesce(json_agg(content ORDER BY k, name, athlete_id), '[]')::text AS rows, count(*)::int AS n,
        (SELECT json_build_array(k, name, athlete_id)::text FROM page ORDER BY k DESC, name DESC, athlete_id DESC LIMIT 1) AS last,
-       (SELECT json_build_object('act', count(*) FILTER (WHERE need < 2), 'due', count(*) FILTER (WHERE need = 2), 'none', count(*) FILTER (WHERE need = 3), 'all', count(*))::text FROM roster_row) AS needs
+       (SELECT json_build_object('act', count(*) FILTER (WHERE need < 2), 'due', count(*) FILTER (WHERE need IN (2, 3)), 'none', count(*) FILTER (WHERE need = 4), 'all', count(*))::text FROM roster_row) AS needs
      FROM page`,
     [find ? `%${find.replace(/[\\%_]/g, '\\$&')}%` : null, most, ...(seen ?? [])],
   )) as [{ rows: string; n: number; last: string | null; needs: string }]

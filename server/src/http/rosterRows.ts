@@ -96,7 +96,7 @@ function rowOf(
     dominantHand: athlete.dominantHand,
     stages,
     call: rosterCall(stages, cautions, leans, alarms, readiness),
-    key: keyResult(series),
+    key: keyResult(series, leans),
     alarms: alarms.length,
     cautions: cautions.map((c) => ({
       title: c.caution.title,
@@ -109,26 +109,34 @@ function rowOf(
 
 /**
  * How soon a row is needed, soonest first: alarms before the rest of what must be done before they
- * train.
+ * train, today's and missed sessions before what can wait.
  */
-const NEED: Readonly<Record<Need, number>> = { act: 0, due: 2, none: 3 }
+const NEED: Readonly<Record<Need, number>> = { act: 0, due: 3, none: 4 }
 export const needOf = ({ call }: Pick<KeptRow, 'call'>): number =>
-  call.need === 'act' && !call.alarm ? 1 : NEED[call.need]
+  call.need === 'act' && !call.alarm
+    ? 1
+    : call.need === 'due' && call.stage === 'floor'
+      ? 2
+      : NEED[call.need]
 
-/** The series with sides tested last, else the newest two-handed one. */
-function keyResult(series: readonly Series[]): KeyResult | null {
+/**
+ * The series with sides tested last, else the newest two-handed one; the hand behind where the
+ * athlete's own lean over days is beyond error.
+ */
+function keyResult(series: readonly Series[], leans: readonly LeanRow[]): KeyResult | null {
   const pick = series.find((s) => s.protocol.hands === 'each') ?? series[0]
   const p = pick?.points.at(-1)
   if (!pick || !p) return null
-  const verdict = p.verdict
-  const called = verdict && (verdict.kind === 'real' || verdict.kind === 'large') && !p.practice
+  const lean = leans.find((l) => l.series === pick)
+  const called =
+    lean?.lean && lean.lean.days > 1 && lean.lean.signedCi[0] * lean.lean.signedCi[1] > 0
   return {
     label: pick.protocol.name,
     quantity: pick.protocol.unit,
     left: p.byHand.left?.best ?? null,
     right: p.byHand.right?.best ?? null,
     both: p.byHand.both?.best ?? null,
-    weaker: called ? verdict.weaker : null,
+    weaker: called && !p.practice ? lean.weaker : null,
     on: p.on,
   }
 }

@@ -11,6 +11,8 @@ export class Standards1766700000016 implements MigrationInterface {
         ADD COLUMN sex text CHECK (sex IN ('female', 'male')),
         ADD COLUMN age_from integer CHECK (age_from BETWEEN 0 AND 120),
         ADD COLUMN age_to integer CHECK (age_to BETWEEN 0 AND 120 AND age_to >= age_from);
+      -- Rows of the roster are worked out from the record; their order has another step now.
+      DELETE FROM roster_row;
     `)
   }
 

@@ -1,5 +1,7 @@
 import type { Step } from '@mano/core/session/steps'
 import { loadPin } from '@mano/core/testing/plates'
+import { exerciseById } from '@mano/core/catalogue/exercises'
+import type { TodayTarget } from '@mano/core/session/today'
 import { formatWithUnit } from '@mano/core/units/format'
 import type { RunView } from './useRun'
 
@@ -11,8 +13,10 @@ export function LoadLine({ run, step }: { run: RunView; step: Step }) {
   const { blocks, units, lighter, act, kg, data } = run
   const block = blocks.find((b) => b.id === step.blockId)
   const advice = block ? run.advise(block, step.hand) : null
-  if (!advice && kg === null) return <div className="f-load" />
+  const target = run.targetOf(step)
+  if (!advice && kg === null && !target) return <div className="f-load" />
   const f = (v: number) => formatWithUnit(v, 'kg', units)
+  const unit = exerciseById(step.exerciseId)!.dose.unit
   const own = kg !== null && kg !== advice?.kg
   const hung =
     own && advice?.plates && data.sources.room
@@ -22,7 +26,7 @@ export function LoadLine({ run, step }: { run: RunView; step: Step }) {
   return (
     <div className="f-load">
       <p>
-        <b>{kg === null ? 'Find the load' : f(kg)}</b>
+        {(advice || kg !== null) && <b>{kg === null ? 'Find the load' : f(kg)}</b>}
         {plates ? (
           <span>
             {plates.length === 0
@@ -31,7 +35,11 @@ export function LoadLine({ run, step }: { run: RunView; step: Step }) {
             and pin
           </span>
         ) : null}
-        <small>{own ? 'as taken on the floor' : advice?.why}</small>
+        {target?.rung && <span>{target.rung}</span>}
+        <small>
+          {target && `Last time ${lastWords(target, unit, f)}. `}
+          {own ? 'Load as taken on the floor.' : sentence(target?.why ?? advice?.why ?? '')}
+        </small>
       </p>
       {lighter !== null && (
         <button className="f-btn" onClick={() => act.takeLoad(lighter)}>
@@ -41,3 +49,8 @@ export function LoadLine({ run, step }: { run: RunView; step: Step }) {
     </div>
   )
 }
+
+const lastWords = (t: TodayTarget, unit: string, f: (kg: number) => string): string =>
+  `${t.last.dose}\u00A0${unit}${t.last.loadKg === null ? '' : ` at ${f(t.last.loadKg)}`}`
+const sentence = (why: string): string =>
+  why === '' ? '' : `${why.charAt(0).toUpperCase()}${why.slice(1)}.`

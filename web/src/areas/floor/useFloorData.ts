@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 import type { FloorAthlete } from '@mano/contract/athletes'
 import type { PlanView } from '@mano/contract/plan'
+import { latestMeasure } from '@mano/core/intake/record'
 import type { LoadSources } from '@mano/core/session/loads'
 import { readinessOn } from '@mano/core/session/readiness'
 import { kitsOf } from '@mano/core/plan/kit'
@@ -54,7 +55,14 @@ export function useFloorData(athleteId: string): { data: FloorData | null; error
       today,
       packed: false,
       low: ready && { low: ready.low, lowTwice: ready.lowTwice },
-      sources: { logs: history.logs, ...loads, kits: kitsOf(plan.data.kit), today },
+      sources: {
+        logs: history.logs,
+        ...loads,
+        kits: kitsOf(plan.data.kit),
+        today,
+        level: athlete.data.level,
+        bodyMassKg: latestMeasure(athlete.data.measurements, 'body_mass', 'both')?.value ?? null,
+      },
     }
   }
   const stamp = there ? queries.map((q) => q.dataUpdatedAt).join() : ''

@@ -21,6 +21,7 @@ import {
   type Logged,
 } from '@mano/core/session/run'
 import { stepsOf, warmUp, type EndingId, type Step } from '@mano/core/session/steps'
+import { targetsOf, withTargets, type TodayTarget } from '@mano/core/session/today'
 import { reasonKey, reasonSubject } from '@mano/core/safety/reasons'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
 import type { SymptomId } from '@mano/core/catalogue/cautions'
@@ -115,12 +116,26 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
       }),
     [athlete, data.plan, data.today, own.logs, own.symptoms, own.reasons, flags],
   )
+  const place = today?.frame.place ?? 'hall'
+  // A lighter day or week, or a low squeeze: nothing rises.
+  const hold = own.lighter
+    ? 'a lighter day: as last time'
+    : today?.version.terms.kind === 'deload'
+      ? 'a lighter week: as last time'
+      : data.low?.low
+        ? 'readiness is low: as last time'
+        : null
   const blocks = useMemo(
     (): Block[] =>
-      (own.lighter ? lighterDay(today?.blocks ?? []) : (today?.blocks ?? [])).filter(
-        (b) => !own.cut.includes(b.id),
+      withTargets(
+        (own.lighter ? lighterDay(today?.blocks ?? []) : (today?.blocks ?? [])).filter(
+          (b) => !own.cut.includes(b.id),
+        ),
+        place,
+        sources,
+        hold,
       ),
-    [today, own.lighter, own.cut],
+    [today, own.lighter, own.cut, place, sources, hold],
   )
   const steps = useMemo(
     () => stepsOf(blocks, { order: own.order, added: own.added }),
@@ -177,7 +192,12 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
 
   const block = step && blocks.find((b) => b.id === step.blockId)
   const advise = (b: Block, hand: Hand): LoadAdvice | null =>
-    loadAdvice(b, hand, today?.frame.place ?? 'hall', sources)
+    loadAdvice(b, hand, place, sources, hold)
+  /** Today's target of a step beside the last time; null: a first time, or as planned. */
+  const targetOf = (s: Step): TodayTarget | null => {
+    const b = blocks.find((x) => x.id === s.blockId)
+    return (b && targetsOf(b, place, sources, hold).find((t) => t.hand === s.hand)) ?? null
+  }
   /** Load of a step, kg: taken on the floor, else as advised. */
   const loadKg = (s: Step): number | null => {
     const k = `${s.exerciseId} ${s.hand}`
@@ -212,6 +232,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     return { hints, stepOf: finest === null || finest <= 0 ? null : finest }
   }
 
+  const rungOf = (s: Step): string | null => targetOf(s)?.rung ?? null
   const log = (s: Step, e: Entry): LogBody => ({
     id: v7(),
     planVersionId: own.planVersionId,
@@ -229,7 +250,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     pain: e.pain,
     painWhere: e.painWhere ?? null,
     ended: e.ended,
-    details: e.details ?? {},
+    details: rungOf(s) ? { ...e.details, rung: rungOf(s)! } : (e.details ?? {}),
     voided: false,
   })
   const post = (body: LogBody) =>
@@ -527,6 +548,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     near,
     loadKg,
     advise,
+    targetOf,
     lighter,
     units,
     act,

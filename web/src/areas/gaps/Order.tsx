@@ -1,8 +1,14 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { GapRow } from '@mano/core/gaps/map'
-import { testNext, type Priority, type PriorityMove, type Sure } from '@mano/core/gaps/priorities'
+import { testsOf } from '@mano/core/testing/rows'
+import {
+  testNext,
+  untestable,
+  type Priority,
+  type PriorityMove,
+  type Sure,
+} from '@mano/core/gaps/priorities'
 import { failureText } from '../../app/api'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useChoice } from './useGaps'
@@ -20,15 +26,15 @@ export function Order({
   const { athlete } = useAthletePage()
   const ranked = list.filter((p) => p.score > 0 || p.choice)
   const first = ranked.find((p) => p.choice?.move !== 'pin')
-  const odds = first ? (sure.get(first.row.key)?.first ?? 0) : 0
+  const odds = first ? (sure.get(first.row.key)?.three ?? 0) : 0
   const capped = list.filter((p) => p.score === 0 && !p.choice && p.own + p.carry + p.lean > 0)
   return (
     <div className="block">
       <h2 className="h3">What the plan should answer</h2>
       {first && (
         <p className="note">
-          {first.row.quality.name} is first in {Math.round(100 * odds)} of 100 of what could be true
-          {odds < 0.5 ? ': the order is open until more is tested' : ''}.
+          {first.row.quality.name} is among the first three in {Math.round(100 * odds)} of 100 of
+          what could be true{odds < 0.5 ? ': the order stays open until more is tested' : ''}.
         </p>
       )}
       <ol className="answers">
@@ -58,10 +64,8 @@ export function TestNext({ rows, known }: { rows: readonly GapRow[]; known: numb
   const { athlete } = useAthletePage()
   const next = testNext(rows)
   const unknown = rows.filter((r) => r.state === 'untested').length
-  const here = (r: GapRow) =>
-    TEST_PROTOCOLS.find((p) =>
-      p.rows.some((x) => x.quality === r.quality.id && x.measure === r.emphasis),
-    )
+  const none = untestable(rows)
+  const share = none.reduce((a, r) => a + r.weight, 0) / rows.reduce((a, r) => a + r.weight, 1e-9)
   return (
     <div className="block">
       <h2 className="h3">Test next</h2>
@@ -72,7 +76,7 @@ export function TestNext({ rows, known }: { rows: readonly GapRow[]; known: numb
       </p>
       <ol className="answers">
         {next.slice(0, 6).map(({ row, says }) => {
-          const protocol = here(row)
+          const protocol = testsOf(row.quality.id, row.emphasis)[0]!
           return (
             <li key={row.key}>
               <b>
@@ -80,21 +84,22 @@ export function TestNext({ rows, known }: { rows: readonly GapRow[]; known: numb
               </b>
               <p>
                 Importance {row.weight.toFixed(1)} of 5; {says}.{' '}
-                {protocol ? (
-                  <Link
-                    className="lnk"
-                    to={`/athletes/${athlete.id}/tests?protocol=${protocol.id}`}
-                  >
-                    {protocol.name}
-                  </Link>
-                ) : (
-                  `Usual test: ${row.quality.typicalTest.toLowerCase()}. Mano has no test for this row.`
-                )}
+                <Link className="lnk" to={`/athletes/${athlete.id}/tests?protocol=${protocol.id}`}>
+                  {protocol.name}
+                </Link>
               </p>
             </li>
           )
         })}
       </ol>
+      {none.length > 0 && (
+        <p className="note">
+          No test yet for{' '}
+          {none.map((r) => `${r.quality.name.toLowerCase()}, ${r.emphasis}`).join('; ')} (
+          {Math.round(100 * share)}
+          {'\u00A0'}% of the importance). They are estimated from their neighbours.
+        </p>
+      )}
     </div>
   )
 }

@@ -9,11 +9,11 @@ import { AGE_BANDS } from '@mano/core/gaps/references'
 import { latestMeasure } from '@mano/core/intake/record'
 import { setupWords } from '@mano/core/review/series'
 import {
-    equivalentMax,
-    hangAdvice,
-    hangLoad,
-    loadForTime,
-    pulleyWeight,
+  equivalentMax,
+  hangAdvice,
+  hangLoad,
+  loadForTime,
+  pulleyWeight,
 } from '@mano/core/measure/endurance'
 import { validTrials } from '@mano/core/testing/session'
 import { formatDate } from '@mano/core/units/dates'
@@ -109,7 +109,8 @@ export function RowPanel({
       <h3 className="h3">In the order of work</h3>
       <p>
         {priority.says}{' '}
-        {sure && `First in ${Math.round(100 * sure.first)} of 100 of what could be true.`}
+        {sure &&
+          `Among the first three in ${Math.round(100 * sure.three)} of 100 of what could be true.`}
       </p>
       <details>
         <summary className="lnk">Details</summary>

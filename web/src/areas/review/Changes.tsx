@@ -1,24 +1,24 @@
 import {
+  byChance,
   CHANGE_SAYS,
-  CHANGE_WORDS,
+  counted,
   sureOf,
   type HandChange,
   type SeriesChange,
 } from '@mano/core/review/changes'
 import { setupWords } from '@mano/core/review/series'
+import { surenessOf } from '@mano/core/review/sure'
 import { formatDate } from '@mano/core/units/dates'
-import { formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
+import { formatValue, formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../app/units'
-import { Icon } from '../../hands/Icon'
-import { Chip } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
-import { CHANGE_LOOK } from './look'
+import { ChangePlot } from './ChangePlot'
 
-const UNITS: Record<string, string> = { 'N m': 'N·m', deg: '°', count: 'times' }
+const isCalled = (h: HandChange | null): boolean => h?.word === 'gain' || h?.word === 'loss'
 
 /**
- * Each series of the period, hands mirrored: from, to, by how much with its interval, and whether
- * that is more than error. A row opens its chart.
+ * Each series of the period, hands mirrored: the change with its interval against the smallest
+ * change to trust, and how sure it is. A row opens its chart.
  */
 export function Changes({
   changes,
@@ -30,90 +30,113 @@ export function Changes({
   toggle: (key: string) => void
 }) {
   const units = useUnits()
+  const { compared, called } = counted(changes)
   return (
-    <table className="changes" aria-label="Changes">
-      <thead className="vh">
-        <tr>
-          <th>Left</th>
-          <th>Test</th>
-          <th>Right</th>
-        </tr>
-      </thead>
-      <tbody>
-        {changes.map(({ series, hands }) => {
-          const [l, r] = hands.length > 1 ? [hands[0]!, hands[1]!] : [null, hands[0]!]
-          const open = shown.has(series.key)
-          const unit = shownUnit(series.protocol.unit, units)
-          return (
-            <tr key={series.key}>
-              {l ? (
-                <HandCells h={l} c={{ series, hands }} />
-              ) : (
-                <>
-                  <td />
-                  <td />
-                  <td />
-                </>
-              )}
-              <th scope="row">
-                <button className="ser" aria-expanded={open} onClick={() => toggle(series.key)}>
-                  <Icon name={open ? 'down' : 'right'} /> {series.protocol.name}
-                </button>
-                <span>
-                  {[UNITS[unit] ?? unit, setupWords(series, units)].filter(Boolean).join(' · ')}
-                </span>
-              </th>
-              <HandCells h={r} c={{ series, hands }} mirrored />
-            </tr>
-          )
-        })}
-      </tbody>
-    </table>
+    <>
+      <p className="chance">
+        <span className="sq" aria-hidden="true">
+          {Array.from({ length: Math.min(compared, 40) }, (_, i) => (
+            <i key={i} className={i < called ? 'f' : ''} />
+          ))}
+        </span>
+        <span>{byChance(changes)}</span>
+      </p>
+      <table className="rv-changes" aria-label="Changes">
+        <thead>
+          <tr>
+            <th>
+              <b className="L">Left</b> how sure
+            </th>
+            <th>stronger · weaker</th>
+            <th>Test</th>
+            <th>weaker · stronger</th>
+            <th>
+              how sure <b className="R">Right</b>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {changes.map(({ series, hands }) => {
+            const [l, r] = hands.length > 1 ? [hands[0]!, hands[1]!] : [null, hands[0]!]
+            const open = shown.has(series.key)
+            const margin = Math.max(...hands.map((h) => h.move?.margin ?? 0))
+            return (
+              <tr key={series.key} className={open ? 'sel' : ''}>
+                <Sure h={l} side="l" />
+                <Plot h={l} side="l" series={series} />
+                <th scope="row" className={`${isCalled(l) ? 'cl' : ''} ${isCalled(r) ? 'cr' : ''}`}>
+                  <button className="ser" aria-expanded={open} onClick={() => toggle(series.key)}>
+                    {series.protocol.name}
+                  </button>
+                  <span>
+                    {[
+                      margin > 0 &&
+                        `smallest change ${formatWithUnit(margin, series.protocol.unit, units)}`,
+                      setupWords(series, units),
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </span>
+                </th>
+                <Plot h={r} side="r" series={series} />
+                <Sure h={r} side="r" />
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </>
   )
 }
 
-function HandCells({
+function Sure({ h, side }: { h: HandChange | null; side: 'l' | 'r' }) {
+  if (!h) return <td className={`sure ${side}`} />
+  const { level, word } = surenessOf(h)
+  const bars = Array.from({ length: 5 }, (_, i) => <i key={i} className={i < level ? 'f' : ''} />)
+  return (
+    <td className={`sure ${side} ${isCalled(h) ? 'told' : ''}`}>
+      {word}
+      <span className="br" aria-hidden="true">
+        {side === 'r' ? bars.reverse() : bars}
+      </span>
+    </td>
+  )
+}
+
+function Plot({
   h,
-  c,
-  mirrored = false,
+  side,
+  series,
 }: {
-  h: HandChange
-  c: SeriesChange
-  mirrored?: boolean
+  h: HandChange | null
+  side: 'l' | 'r'
+  series: SeriesChange['series']
 }) {
   const units = useUnits()
   const { me } = useAthletePage()
-  const show = (si: number) => formatValue(si, c.series.protocol.unit, units)
-  const look = CHANGE_LOOK[h.word]
-  const chip = (
-    <td key="c" className="c">
-      <Chip icon={look.icon} tone={look.tone}>
-        {CHANGE_WORDS[h.word]}
-      </Chip>
-    </td>
-  )
-  const m = h.move
+  const unit = series.protocol.unit
+  if (!h) return <td className={`plot ${side}`} />
   const signed = (si: number) =>
-    `${si < 0 ? '\u2212' : '+'}${formatValue(Math.abs(si), c.series.protocol.unit, units)}`
-  const where = m
-    ? `${formatDate(h.first!.on, me.today)} to ${formatDate(h.last!.on, me.today)}, ${h.tests} tests. ${CHANGE_SAYS[h.word]} ${sureOf(h)} Two single tests differ by error alone up to ${formatWithUnit(h.detectable ?? 0, c.series.protocol.unit, units)} (${h.errorOf} repeats).`
+    `${si < 0 ? '\u2212' : '+'}${formatValue(Math.abs(si), unit, units)}`
+  const m = h.move
+  const title = m
+    ? `${formatWithUnit(m.from, unit, units)} to ${formatWithUnit(m.to, unit, units)}, ${formatDate(h.first!.on, me.today)} to ${formatDate(h.last!.on, me.today)}, ${h.tests} tests. ${CHANGE_SAYS[h.word]} ${sureOf(h)} Two single tests differ by error alone up to ${formatWithUnit(h.detectable ?? 0, unit, units)} (${h.errorOf} repeats).`
     : CHANGE_SAYS[h.word]
-  const range = (
-    <td key="x" className="x n" title={where}>
-      {m ? `${show(m.from)} to ${show(m.to)}` : h.last ? show(h.last.value) : ''}
+  return (
+    <td className={`plot ${side}`} title={title}>
+      <ChangePlot
+        change={m && { value: m.change, ci: m.ci, margin: m.margin }}
+        hand={h.hand}
+        called={isCalled(h)}
+        words={
+          m
+            ? [
+                `${m.change < 0 ? '\u2212' : '+'}${formatWithUnit(Math.abs(m.change), unit, units)}`,
+                `, ${signed(m.ci[0])} to ${signed(m.ci[1])}`,
+              ]
+            : [h.last ? formatWithUnit(h.last.value, unit, units) : '', '']
+        }
+      />
     </td>
   )
-  const by = (
-    <td key="v" className={`v n ${h.hand === 'left' ? 'L' : h.hand === 'right' ? 'R' : ''}`}>
-      {m && (
-        <>
-          {signed(m.change)}
-          <small title="95 % interval of the change">
-            {signed(m.ci[0])} to {signed(m.ci[1])}
-          </small>
-        </>
-      )}
-    </td>
-  )
-  return <>{mirrored ? [by, range, chip] : [chip, range, by]}</>
 }

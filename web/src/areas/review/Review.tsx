@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { verdictWords } from '@mano/core/measure/words'
-import { byChance } from '@mano/core/review/changes'
+import { leanRows } from '@mano/core/gaps/lean'
+import type { Known } from '@mano/core/review/known'
 import { draftNext, lowTwiceOf } from '@mano/core/review/next'
 import type { Series } from '@mano/core/review/series'
 import { judgeBy } from '@mano/core/safety/judge'
@@ -24,7 +24,7 @@ import { Weeks } from './Weeks'
 import './review.css'
 
 /** Charts open at first. */
-const OPEN = 2
+const OPEN = 1
 
 /** A block or any period looked back on: what really changed, what was done, what follows. */
 export default function Review() {
@@ -84,23 +84,23 @@ export default function Review() {
       <PeriodBar chosen={chosen} lastReview={view?.conclusions[0]?.until ?? null} />
       <main className="cols review" aria-busy={review.isPending}>
         <section>
-          {changes
-            .filter((c) => shown.has(c.series.key))
-            .map((c) => (
-              <SeriesPanel
-                key={c.series.key}
-                change={c}
-                many={
-                  changes.filter((x) => x.series.protocol.id === c.series.protocol.id).length > 1
-                }
-                goal={view?.goals.find((g) => g.seriesKey === c.series.key) ?? null}
-                to={period.to}
-              />
-            ))}
           {changes.length > 0 ? (
             <>
               <Changes changes={changes} shown={shown} toggle={toggle} />
-              <p className="s by-chance">{byChance(changes)}</p>
+              {changes
+                .filter((c) => shown.has(c.series.key))
+                .map((c) => (
+                  <SeriesPanel
+                    key={c.series.key}
+                    change={c}
+                    many={
+                      changes.filter((x) => x.series.protocol.id === c.series.protocol.id).length >
+                      1
+                    }
+                    goal={view?.goals.find((g) => g.seriesKey === c.series.key) ?? null}
+                    to={period.to}
+                  />
+                ))}
               <p className="legend">
                 <span>
                   <i className="band" />
@@ -158,7 +158,7 @@ export default function Review() {
             />
           )}
           {sided.length > 0 && <LeanOverTime all={sided} to={period.to} />}
-          {sided[0] && <Hands series={sided[0]} />}
+          {sided[0] && <Hands series={sided[0]} known={known} />}
           <Girths period={period} />
           {tests.data && <Norms sessions={tests.data} />}
         </aside>
@@ -167,19 +167,22 @@ export default function Review() {
   )
 }
 
-/** The latest verdict of the series with sides. */
-function Hands({ series }: { series: Series }) {
+/** What the days together say of the two hands, in the series tested last. */
+function Hands({ series, known }: { series: Series; known: (s: Series) => Known }) {
   const { athlete, me } = useAthletePage()
-  const last = series.points.filter((p) => !p.practice).at(-1)
-  if (!last?.verdict) return null
-  const words = verdictWords(last.verdict, athlete.dominantHand, series.consistent)
-  return (
+  const [row] = leanRows([series], {
+    dominant: athlete.dominantHand,
+    who: '',
+    limitPct: null,
+    injuries: [],
+    today: me.today,
+    known,
+  })
+  return row ? (
     <div className="block call">
-      <h2 className="h3">The two hands on {formatDate(last.on, me.today)}</h2>
-      <p>
-        <b>{words.word}.</b> {words.says}
-      </p>
-      <p className="s">{words.context}</p>
+      <h2 className="h3">The two hands over days</h2>
+      <p>{row.says}</p>
+      <p className="s">{series.protocol.name}</p>
     </div>
-  )
+  ) : null
 }

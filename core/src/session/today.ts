@@ -1,0 +1,134 @@
+import { exerciseById, type Exercise } from '../catalogue/exercises'
+import { kitFor } from '../plan/kit'
+import type { Block, Place } from '../plan/types'
+import { targetOf, type Target, type TargetSession } from '../progress/target'
+import type { SetLog } from '../review/load'
+import type { Hand } from '../testing/session'
+import { daysBetween, type LocalDate } from '../units/dates'
+import type { LoadSources, Room } from './loads'
+
+/** What a hand does today of a block, beside what it did the last time. */
+export interface TodayTarget extends Target {
+  hand: Hand
+  last: { on: LocalDate; dose: number; loadKg: number | null }
+}
+
+const amount = (e: Exercise, l: SetLog): number => (e.dose.unit === 's' ? l.seconds : l.reps) ?? 0
+const EPOCH = '2020-01-01'
+/** Sets older than this are no longer looked at, days: as many weeks as a ladder looks back on. */
+const LOOKED_BACK = 120
+
+/** A hand's sets of an exercise as sessions by day, oldest first; those done against a caution and today's left out. */
+export function sessionsOf(
+  e: Exercise,
+  hand: Hand,
+  logs: readonly SetLog[],
+  today: LocalDate,
+): TargetSession[] {
+  const own = logs.filter(
+    (l) =>
+      l.exerciseId === e.id &&
+      l.hand === hand &&
+      l.on < today &&
+      daysBetween(l.on, today) <= LOOKED_BACK,
+  )
+  const days = [...new Set(own.map((l) => l.on))].sort()
+  return days.map((on) => {
+    const sets = own.filter((l) => l.on === on)
+    return {
+      day: daysBetween(EPOCH, on),
+      // A set done against a caution counts as one that raises nothing.
+      pain: Math.max(0, ...sets.map((l) => Math.max(l.pain ?? 0, l.alarmed ? 3 : 0))),
+      sets: sets.map((l) => ({
+        dose: amount(e, l),
+        loadKg: l.loadKg,
+        rung: l.details?.rung ?? null,
+        done: l.ended === 'done',
+      })),
+    }
+  })
+}
+
+/** Loads of kit that hangs on no pin rise by half kilograms. */
+const HALVES: Room = {
+  pinKg: 0,
+  plates: [
+    { kg: 0.5, count: 1 },
+    { kg: 1, count: 1 },
+    { kg: 2, count: 2 },
+    { kg: 5, count: 1 },
+    { kg: 10, count: 9 },
+  ],
+}
+/** Where an exercise's load comes from: the hall's pin, or what is in the rack. */
+export const roomFor = (e: Exercise, place: Place, s: Pick<LoadSources, 'kits' | 'room'>): Room =>
+  s.room && kitFor(e, place, s.kits)?.includes('pin') ? s.room : HALVES
+
+/**
+ * Targets of a block's hands that have a day on record, by the exercise's ladder. `hold`: why nothing
+ * rises today, such as a lighter week; null: it may.
+ */
+export function targetsOf(
+  block: Pick<Block, 'exerciseId' | 'hands' | 'sets'>,
+  place: Place,
+  s: LoadSources,
+  hold: string | null = null,
+): TodayTarget[] {
+  const e = exerciseById(block.exerciseId)
+  if (!e || e.mode === 'prep') return []
+  const day = daysBetween(EPOCH, s.today)
+  return block.hands.flatMap((hand): TodayTarget[] => {
+    const sessions = sessionsOf(e, hand, s.logs, s.today)
+    const before = sessions.at(-1)
+    if (!before) return []
+    const t = targetOf(
+      e,
+      { level: s.level ?? 'trained', bodyMassKg: s.bodyMassKg ?? null },
+      roomFor(e, place, s),
+      sessions,
+      day,
+      block.sets,
+    )
+    const loads = before.sets.flatMap((x) => x.loadKg ?? [])
+    const last = {
+      on: s.logs
+        .filter((l) => l.exerciseId === e.id && l.hand === hand && l.on < s.today)
+        .map((l) => l.on)
+        .sort()
+        .at(-1)!,
+      dose: Math.max(...before.sets.map((x) => x.dose)),
+      loadKg: loads.length > 0 ? Math.max(...loads) : null,
+    }
+    return [
+      hold !== null && t.move === 'up'
+        ? {
+            ...t,
+            hand,
+            last,
+            dose: last.dose,
+            loadKg: last.loadKg,
+            rung: before.sets[0]!.rung,
+            move: 'hold',
+            why: hold,
+          }
+        : { ...t, hand, last },
+    ]
+  })
+}
+
+/**
+ * Blocks with today's amount in place of the planned one where there is a target: the hand that is
+ * behind sets the pace.
+ */
+export const withTargets = (
+  blocks: readonly Block[],
+  place: Place,
+  s: LoadSources,
+  hold: string | null = null,
+): Block[] =>
+  blocks.map((b) => {
+    const doses = targetsOf(b, place, s, hold).map((t) => t.dose)
+    return doses.length < b.hands.length || doses.some((d) => d <= 0)
+      ? b
+      : { ...b, dose: Math.min(...doses) }
+  })

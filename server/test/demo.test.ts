@@ -90,7 +90,7 @@ describe('the demo hall in the database', () => {
     expect(rows).toHaveLength(9)
     expect(need('Kaya Osei-Lund')).toMatchObject({ need: 'act', alarm: true })
     expect(need('Dov Hartigan')).toMatchObject({ need: 'act', stage: 'review' })
-    expect(need('Jonah Pell')).toMatchObject({ need: 'due', stage: 'tests' })
+    expect(need('Jonah Pell')).toMatchObject({ need: 'due', stage: 'floor' })
     expect(need('Abel Quist')).toMatchObject({ need: 'due', stage: 'intake' })
   })
 })

@@ -110,6 +110,10 @@ export const asTests = (days: readonly { on: LocalDate; log: number }[]) =>
 const beyondRange = (ci: readonly [number, number], range: readonly [number, number]): number =>
   Math.max(0, ci[0] - range[1], range[0] - ci[1])
 
+/** Whether a lean as read, its error aside, is beyond what is expected. */
+export const isOutside = (lean: OwnLean, dominant: Side | null): boolean =>
+  beyondRange([lean.signedPct, lean.signedPct], expectedRange(dominant)) > 0
+
 /** Whether a lean is acted on, and how far beyond what is expected or the coach's limit, %. */
 export function actedOn(
   lean: OwnLean | null,

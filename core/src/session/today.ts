@@ -1,5 +1,6 @@
 import { exerciseById, type Exercise } from '../catalogue/exercises'
 import { kitFor } from '../plan/kit'
+import { usualDose } from '../plan/limits'
 import type { Block, Place } from '../plan/types'
 import { targetOf, type Target, type TargetSession } from '../progress/target'
 import type { SetLog } from '../review/load'
@@ -116,9 +117,15 @@ export function targetsOf(
   })
 }
 
+/** The planner's own amount: another one is the coach's word and stays. */
+const planned = (b: Block): boolean => {
+  const e = exerciseById(b.exerciseId)
+  return e !== undefined && [usualDose(e), usualDose(e, { level: 'novice' })].includes(b.dose)
+}
+
 /**
  * Blocks with today's amount in place of the planned one where there is a target: the hand that is
- * behind sets the pace.
+ * behind sets the pace. An amount the coach set stays.
  */
 export const withTargets = (
   blocks: readonly Block[],
@@ -127,6 +134,7 @@ export const withTargets = (
   hold: string | null = null,
 ): Block[] =>
   blocks.map((b) => {
+    if (!planned(b)) return b
     const doses = targetsOf(b, place, s, hold).map((t) => t.dose)
     return doses.length < b.hands.length || doses.some((d) => d <= 0)
       ? b

@@ -92,12 +92,16 @@ describe('the next load of a hand', () => {
         log({ hand, set: 2, seconds: hand === 'left' ? 5 : 6 }),
       ]),
     )
-    const b = { ...block('pinch_max'), hands: both }
+    const b = { ...block('pinch_max'), hands: both, dose: 6 }
     expect(targetsOf(b, 'hall', sources(logs)).map((t) => [t.hand, t.dose, t.last.dose])).toEqual([
       ['left', 6, 5],
       ['right', 7, 6],
     ])
     expect(withTargets([b], 'hall', sources(logs))[0]!.dose).toBe(6)
+    // The planned amount gives way; one the coach set stays.
+    const slower = sources(logs.map((l) => ({ ...l, seconds: 5 })))
+    expect(withTargets([{ ...b, dose: 5 }], 'hall', slower)[0]!.dose).toBe(6)
+    expect(withTargets([{ ...b, dose: 9 }], 'hall', slower)[0]!.dose).toBe(9)
     expect(withTargets([b], 'hall', sources([]))[0]).toBe(b)
   })
   it('is of this hand, of the last day, of the last six weeks and not of today', () => {

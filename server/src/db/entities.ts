@@ -344,8 +344,8 @@ export interface StandardRow extends Row {
   enteredValue: number
   enteredUnit: EntryUnit
   perBodyMass: boolean
-  variant: Record<string, string> | null
-  sex: Sex | null
+  forVariant: Record<string, string> | null
+  forSex: Sex | null
   ageFrom: number | null
   ageTo: number | null
 }
@@ -830,8 +830,8 @@ export const StandardEntity = table<StandardRow>('Standard', {
   enteredValue: number(),
   enteredUnit: text(),
   perBodyMass: column('boolean'),
-  variant: maybe(column('jsonb')),
-  sex: maybe(text()),
+  forVariant: maybe(column('jsonb')),
+  forSex: maybe(text()),
   ageFrom: maybe(column('integer')),
   ageTo: maybe(column('integer')),
 })

@@ -22,6 +22,25 @@ export interface Peers {
   results: SquadResult[]
 }
 
+const testsOf = async (em: EntityManager, than: string, protocolIds: readonly string[]) =>
+  joined(await summedTests(em, protocolIds, { than, most: MOST }), (t) => seriesKey('', t, 'pair'))
+
+function stepsIn(tests: Awaited<ReturnType<typeof testsOf>>): SquadSteps {
+  const steps: Record<string, Steps[]> = {}
+  for (const own of tests.values())
+    for (const [setup, hands] of groupBy(own, (t) => t.setup))
+      (steps[setup] ??= []).push(Object.fromEntries(hands.map((t) => [t.hand, t.differences])))
+  return steps
+}
+
+/** Other athletes' repeats of these protocols alone. */
+export const peerSteps = async (
+  em: EntityManager,
+  athleteId: string,
+  protocolIds: readonly string[],
+): Promise<SquadSteps> =>
+  protocolIds.length === 0 ? {} : stepsIn(await testsOf(em, athleteId, protocolIds))
+
 /** Other athletes' tests of these protocols: repeats, and the newest result of each set-up. */
 export async function peersOf(
   em: EntityManager,
@@ -44,11 +63,9 @@ export async function peersOf(
   )
   const parts = await loadParts(em, ids, of.timeZone)
   const sports = await ownSports(em)
-  const steps: Record<string, Steps[]> = {}
   const results: SquadResult[] = []
   for (const [id, own] of tests)
     for (const [setup, hands] of groupBy(own, (t) => t.setup)) {
-      ;(steps[setup] ??= []).push(Object.fromEntries(hands.map((t) => [t.hand, t.differences])))
       const a = facts.get(id)
       const p = parts.get(id)
       results.push({
@@ -60,5 +77,5 @@ export async function peersOf(
         massKg: latestMeasure(p?.measurements ?? [], 'body_mass', 'both')?.value ?? null,
       })
     }
-  return { steps, results }
+  return { steps: stepsIn(tests), results }
 }

@@ -4,7 +4,7 @@ import { localDateOf } from '@mano/core/units/dates'
 import { StandardEntity, type StandardRow } from './entities'
 
 const meantFor = (s: StandardRow): string =>
-  JSON.stringify([s.protocolId, s.sportId, s.level, s.variant, s.sex, s.ageFrom, s.ageTo])
+  JSON.stringify([s.protocolId, s.sportId, s.level, s.forVariant, s.forSex, s.ageFrom, s.ageTo])
 
 /** The hall's standards: the newest of each test and kind of athlete. */
 export async function standards(
@@ -21,8 +21,8 @@ export async function standards(
     level: s.level,
     value: s.value,
     perBodyMass: s.perBodyMass,
-    variant: s.variant,
-    sex: s.sex,
+    variant: s.forVariant,
+    sex: s.forSex,
     ages: s.ageFrom === null || s.ageTo === null ? null : [s.ageFrom, s.ageTo],
     on: localDateOf(s.recordedAt, timeZone),
   }))

@@ -214,10 +214,14 @@ export function mountPlan(api: Api): void {
   api.on('GET /api/standards', async (call) => ok(await standards(call.em, call.hall.timeZone)))
 
   api.on('POST /api/standards', async (call) => {
-    const b = call.body
+    const { variant, sex, ...b } = call.body
     await insertOnce(call.em, StandardEntity, {
       ...call.actor,
       ...b,
+      forVariant: (variant as Record<string, string> | null | undefined) ?? null,
+      forSex: sex ?? null,
+      ageFrom: b.ageFrom ?? null,
+      ageTo: b.ageTo ?? null,
       value: toSi(b.enteredValue, b.enteredUnit, protocolById(b.protocolId)!.unit)!,
     })
     return created({ id: b.id })

@@ -1,6 +1,7 @@
 import type { KeyResult, RosterRow } from '@mano/contract/athletes'
 import { demandProfile, type DemandSource } from '@mano/core/demand/profile'
-import { leanRows, type LeanRow } from '@mano/core/gaps/lean'
+import { isOutside, leanRows, type LeanRow } from '@mano/core/gaps/lean'
+import { knownBy } from '@mano/core/review/known'
 import { lowTwiceOf } from '@mano/core/review/next'
 import { buildSeries, type Series } from '@mano/core/review/series'
 import { safetyFacts } from '@mano/core/safety/facts'
@@ -14,6 +15,7 @@ import { ownSports } from '../db/intake'
 import { loadParts } from '../db/parts'
 import { loadFacts, planFacts, stagesOf, testFacts } from '../db/read'
 import { movedSince } from '../db/moved'
+import { peerSteps } from '../db/peers'
 import { loadSafety } from '../db/safety'
 import { standards } from '../db/standards'
 import { loadSessions } from '../db/sessions'
@@ -41,7 +43,8 @@ export async function rosterRows(
   const sports = await ownSports(em)
   const of = { standards: await standards(em, hall.timeZone), sports, hall, today }
   const safety = await loadSafety(em, athletes, today, { timeZone: hall.timeZone, today })
-  return athletes.map((athlete) => {
+  const rows: KeptRow[] = []
+  for (const athlete of athletes) {
     const own = parts.get(athlete.id)!
     const tests = sessions.get(athlete.id) ?? []
     const { count, plan, done, touched } = facts.get(athlete.id)!
@@ -51,22 +54,45 @@ export async function rosterRows(
     const moved = movedSince(athlete, own, tests, plan, judge, of)
     const floor = planFacts(plan, done, moved, touched, today)
     const series = buildSeries(tests)
-    return rowOf(athlete, {
-      sportName: own.demand ? sportName(own.demand, sports) : null,
-      stages: stagesOf(athlete, own, { tests: tested, ...floor }, hall, today),
-      cautions: standing(judge.active),
-      series,
-      leans: leanRows(series, {
-        dominant: athlete.dominantHand,
-        who: '',
-        limitPct: null,
-        injuries: [],
-        today,
+    rows.push(
+      rowOf(athlete, {
+        sportName: own.demand ? sportName(own.demand, sports) : null,
+        stages: stagesOf(athlete, own, { tests: tested, ...floor }, hall, today),
+        cautions: standing(judge.active),
+        series,
+        leans: await leansOf(em, athlete, series, today),
+        readiness: lowTwiceOf(tests, { from: today, to: today }),
+        alarms: alarms.map((a) => a.says),
       }),
-      readiness: lowTwiceOf(tests, { from: today, to: today }),
-      alarms: alarms.map((a) => a.says),
-    })
-  })
+    )
+  }
+  return rows
+}
+
+/**
+ * Leans by the athlete's own tests; where one is beyond what is expected to look at, with the error the
+ * whole hall's repeats show, as the page of the gaps has it.
+ */
+async function leansOf(
+  em: EntityManager,
+  athlete: Athlete,
+  series: readonly Series[],
+  today: string,
+): Promise<LeanRow[]> {
+  const facts = {
+    dominant: athlete.dominantHand,
+    who: '',
+    limitPct: null,
+    injuries: [],
+    today,
+  }
+  const own = leanRows(series, facts)
+  const near = own.filter(
+    (l) => l.lean && l.lean.days > 1 && isOutside(l.lean, athlete.dominantHand),
+  )
+  if (near.length === 0) return own
+  const protocols = [...new Set(near.map((l) => l.series.protocol.id))]
+  return leanRows(series, { ...facts, known: knownBy(await peerSteps(em, athlete.id, protocols)) })
 }
 
 const sportName = (

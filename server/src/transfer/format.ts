@@ -88,7 +88,14 @@ type Column = ReturnType<typeof columnsOf>[number]
  * Columns that came after the first file was written have a value of their own where a row leaves
  * them out.
  */
-const ADDED: Readonly<Record<string, unknown>> = { version: 1, clockMs: null }
+const ADDED: Readonly<Record<string, unknown>> = {
+  version: 1,
+  clockMs: null,
+  forVariant: null,
+  forSex: null,
+  ageFrom: null,
+  ageTo: null,
+}
 
 /** JSON type of a column. */
 const JSON_TYPE: Record<string, Row> = {

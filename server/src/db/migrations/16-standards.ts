@@ -7,8 +7,8 @@ export class Standards1766700000016 implements MigrationInterface {
   async up(q: QueryRunner): Promise<void> {
     await q.query(`
       ALTER TABLE standard
-        ADD COLUMN variant jsonb,
-        ADD COLUMN sex text CHECK (sex IN ('female', 'male')),
+        ADD COLUMN for_variant jsonb,
+        ADD COLUMN for_sex text CHECK (for_sex IN ('female', 'male')),
         ADD COLUMN age_from integer CHECK (age_from BETWEEN 0 AND 120),
         ADD COLUMN age_to integer CHECK (age_to BETWEEN 0 AND 120 AND age_to >= age_from);
       -- Rows of the roster are worked out from the record; their order has another step now.
@@ -18,7 +18,7 @@ export class Standards1766700000016 implements MigrationInterface {
 
   async down(q: QueryRunner): Promise<void> {
     await q.query(
-      'ALTER TABLE standard DROP COLUMN variant, DROP COLUMN sex, DROP COLUMN age_from, DROP COLUMN age_to',
+      'ALTER TABLE standard DROP COLUMN for_variant, DROP COLUMN for_sex, DROP COLUMN age_from, DROP COLUMN age_to',
     )
   }
 }

@@ -40,6 +40,9 @@ export function changesOf(
 }
 
 /** The search for a better week: how far it is, stop, and what it found, to take or leave. */
+/** Points under which another week is not worth reading through: own rule. */
+const WORTH_SHOWING = 1
+
 export function SearchStrip({
   search,
   problem,
@@ -61,7 +64,7 @@ export function SearchStrip({
   const changes = best ? changesOf(blocks, best.blocks) : []
   const more =
     best && problem ? scorePlan(best, problem).total - scorePlan({ blocks }, problem).total : 0
-  const better = best !== null && (mends || more > 0.05) && changes.length > 0
+  const better = best !== null && (mends || more > WORTH_SHOWING) && changes.length > 0
   return (
     <section className="search-strip" aria-label="Search for a better week">
       <div className="row">

@@ -12,7 +12,7 @@ test('the roster puts who needs what first, and is driven by keys', async ({ pag
   await page.getByRole('link', { name: 'Kaya Osei-Lund' }).first().focus()
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Dov Hartigan' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Dov Hartigan', exact: true })).toBeVisible()
   await page.keyboard.press('/')
   await page.keyboard.type('obstacle')
   await page.keyboard.press('Enter')

@@ -8,7 +8,7 @@ import { changesOf } from '@mano/core/review/changes'
 import { knownBy } from '@mano/core/review/known'
 import { buildSeries, seriesName } from '@mano/core/review/series'
 import { seriesKey } from '@mano/core/testing/session'
-import { formatChange, formatWithUnit } from '@mano/core/units/format'
+import { formatWithUnit } from '@mano/core/units/format'
 import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
 import { jobDone, rig, rosterOf, signIn, type Agent, type Rig } from './hall'
 

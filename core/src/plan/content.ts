@@ -1,6 +1,7 @@
 import { exerciseById, type Exercise } from '../catalogue/exercises'
 import { loadAdvice, type LoadAdvice, type LoadSources } from '../session/loads'
 import { warmUp } from '../session/steps'
+import { withTargets } from '../session/today'
 import type { Hand } from '../testing/session'
 import { kitFor } from './kit'
 import { inOrder } from './order'
@@ -24,17 +25,18 @@ export interface SessionContent {
 
 /**
  * What a session is made of: warm-up, blocks in their order with what each hand lifts, the rest
- * between sets (s) and true minutes.
+ * between sets (s) and true minutes. Amounts are today's by the ladder; `hold`: why nothing rises.
  */
 export function sessionContent(
   blocks: readonly Block[],
   day: DayFrame,
   sources: LoadSources,
+  hold: string | null = null,
 ): SessionContent {
-  const own = inOrder(blocks).map((block): BlockContent => {
+  const own = inOrder(withTargets(blocks, day.place, sources, hold)).map((block): BlockContent => {
     const exercise = exerciseById(block.exerciseId)!
     const loads = block.hands.flatMap((hand) => {
-      const advice = loadAdvice(block, hand, day.place, sources)
+      const advice = loadAdvice(block, hand, day.place, sources, hold)
       return advice ? [{ hand, ...advice }] : []
     })
     return {

@@ -1,5 +1,4 @@
 import { EXERCISES, exerciseById, type Exercise } from '../catalogue/exercises'
-import type { LevelId } from '../intake/record'
 import type { QualityId } from '../catalogue/qualities'
 
 /**
@@ -149,11 +148,7 @@ export function ladderOf(e: Exercise): Ladder {
 }
 
 /** First load of a hand in kg for a body of that mass, before plates; null: nothing is loaded. */
-export const firstLoad = (
-  e: Exercise,
-  level: LevelId | string,
-  bodyMassKg: number,
-): number | null => {
+export const firstLoad = (e: Exercise, level: string, bodyMassKg: number): number | null => {
   const share = ladderOf(e).firstShare
   return share === null ? null : share * bodyMassKg * (FIRST_BY_LEVEL[level] ?? 1)
 }

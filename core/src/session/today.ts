@@ -117,6 +117,10 @@ export function targetsOf(
   })
 }
 
+/** Why nothing rises in a week of a kind; null: it may. */
+export const holdIn = (kind: string | undefined): string | null =>
+  kind === 'deload' ? 'a lighter week: as last time' : null
+
 /** The planner's own amount: another one is the coach's word and stays. */
 const planned = (b: Block): boolean => {
   const e = exerciseById(b.exerciseId)

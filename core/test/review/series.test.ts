@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest'
 import { buildSeries } from '../../src/review/series'
 import { sessionNorms } from '../../src/review/norms'
 import type { TestSession, Trial } from '../../src/testing/session'
-import { addDays } from '../../src/units/dates'
 import { kgfToN } from '../../src/units/convert'
 
 let n = 0

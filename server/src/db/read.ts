@@ -4,13 +4,13 @@ import { missingIntake } from '@mano/core/intake/record'
 import type { DoneSet, SetLog } from '@mano/core/review/load'
 import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stages/rules'
 import { isUnfinished } from '@mano/core/testing/session'
-import { addDays, localDateOf } from '@mano/core/units/dates'
+import { addDays } from '@mano/core/units/dates'
 import {
-  AthleteEntity,
-  PlanVersionEntity,
-  type Athlete,
-  type Hall,
-  type PlanVersion,
+    AthleteEntity,
+    PlanVersionEntity,
+    type Athlete,
+    type Hall,
+    type PlanVersion,
 } from './entities'
 import type { AthleteParts } from './parts'
 import { loadSessions } from './sessions'

@@ -83,7 +83,7 @@ export function firstPriorityRows(athletes: number): { same: string[]; odds: str
       const again = read('2026-10-15')
       all++
       if (first.priorities[0]!.row.key === again.priorities[0]!.row.key) kept++
-      count === 5 && tally(first, truth, bins)
+      if (count === 5) tally(first, truth, bins)
     }
     return `| ${count} | ${pct(kept, all)} |`
   })

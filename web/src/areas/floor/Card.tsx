@@ -4,6 +4,7 @@ import type { Block } from '@mano/core/plan/types'
 import type { Hand } from '@mano/core/testing/session'
 import { sessionContent } from '@mano/core/plan/content'
 import { CLOSING } from '@mano/core/session/steps'
+import { holdIn } from '@mano/core/session/today'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
 import { Failed } from '../../app/Trouble'
@@ -29,7 +30,12 @@ export default function Card() {
         <h1>Nothing planned on {formatDate(day, data.today)}</h1>
       </main>
     )
-  const content = sessionContent(session.blocks, session.frame, { ...data.sources, today: day })
+  const content = sessionContent(
+    session.blocks,
+    session.frame,
+    { ...data.sources, today: day },
+    holdIn(session.version.terms.kind),
+  )
   const kg = (v: number) => formatWithUnit(v, 'kg', units)
   // What is stopped, or waits for a reason nobody gave, is off on paper: no dose, no load.
   const off = (b: Block, hand: Hand) => session.held(b, hand).length > 0

@@ -21,6 +21,10 @@ import { sessionKey, useFloor } from './store'
 import { Twice } from './Twice'
 import { todaySession } from './useToday'
 import './floor-desk.css'
+import { kitsOf } from '@mano/core/plan/kit'
+import type { LoadSources } from '@mano/core/session/loads'
+import { withTargets, holdIn } from '@mano/core/session/today'
+import { useLoadsOf } from '../plan/useLoads'
 
 /** What is ticked by hand for a day; a heavy pull comes from the plan. */
 const TICKS = DAY_FLAGS.filter((f) => f.id !== 'heavy_pull_later')
@@ -32,6 +36,7 @@ export default function Floor() {
   const plan = usePlan(athlete.id)
   const tests = useTests(athlete.id).data
   const roster = useNames().data
+  const loads = useLoadsOf(athlete.id)
   const key = sessionKey(athlete.id, me.today)
   const running = useFloor((s) => s.sessions[key])
   const local = useFloor((s) => s.flags[key])
@@ -49,6 +54,16 @@ export default function Floor() {
     setFlags(key, flags)
     send({ kind: 'flags', athleteId: athlete.id, body: { id: v7(), flags } })
   }
+  const sources: LoadSources = {
+    logs: athlete.history.logs,
+    ...loads,
+    kits: kitsOf(plan.data.kit),
+    today: me.today,
+    level: athlete.level,
+  }
+  const blocks = session
+    ? withTargets(session.blocks, session.frame.place, sources, holdIn(session.version.terms.kind))
+    : []
   const going = running !== undefined && running.phase !== 'done' && running.phase !== 'warmup'
   const ready = tests ? readinessOn(tests, me.today) : null
   const alsoToday = (roster ?? []).filter((a) => a.id !== athlete.id && a.today)
@@ -135,7 +150,7 @@ export default function Floor() {
             </p>
             <table className="hall-kit fl-list">
               <tbody>
-                {session.blocks.map((b) => {
+                {blocks.map((b) => {
                   const e = exerciseById(b.exerciseId)!
                   const held = b.hands
                     .map((h) => ({ h, by: session.held(b, h) }))

@@ -1,6 +1,7 @@
 import { useParams, useSearchParams } from 'react-router'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { sessionContent } from '@mano/core/plan/content'
+import { holdIn } from '@mano/core/session/today'
 import { weekMinutes } from '@mano/core/plan/time'
 import { DAY_NAMES, whereIs, type Block } from '@mano/core/plan/types'
 import { findingLine } from '@mano/core/safety/words'
@@ -78,10 +79,12 @@ function Days({ data, week }: { data: FloorData; week: string }) {
         const day = addDays(week, d)
         const session = todaySession(data.athlete, data.plan, day)
         if (!session) return null
-        const content = sessionContent(session.blocks, session.frame, {
-          ...data.sources,
-          today: day,
-        })
+        const content = sessionContent(
+          session.blocks,
+          session.frame,
+          { ...data.sources, today: day },
+          holdIn(session.version.terms.kind),
+        )
         const off = (b: Block) => b.hands.every((h) => session.held(b, h).length > 0)
         const why = (b: Block) =>
           [...new Set(b.hands.flatMap((h) => session.held(b, h).map(findingLine)))].join(' ')

@@ -21,7 +21,7 @@ import {
   type Logged,
 } from '@mano/core/session/run'
 import { stepsOf, warmUp, type EndingId, type Step } from '@mano/core/session/steps'
-import { targetsOf, withTargets, type TodayTarget } from '@mano/core/session/today'
+import { holdIn, targetsOf, withTargets, type TodayTarget } from '@mano/core/session/today'
 import { reasonKey, reasonSubject } from '@mano/core/safety/reasons'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
 import type { SymptomId } from '@mano/core/catalogue/cautions'
@@ -120,11 +120,8 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
   // A lighter day or week, or a low squeeze: nothing rises.
   const hold = own.lighter
     ? 'a lighter day: as last time'
-    : today?.version.terms.kind === 'deload'
-      ? 'a lighter week: as last time'
-      : data.low?.low
-        ? 'readiness is low: as last time'
-        : null
+    : (holdIn(today?.version.terms.kind) ??
+      (data.low?.low ? 'readiness is low: as last time' : null))
   const blocks = useMemo(
     (): Block[] =>
       withTargets(

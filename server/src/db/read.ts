@@ -6,11 +6,11 @@ import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stage
 import { isUnfinished } from '@mano/core/testing/session'
 import { addDays } from '@mano/core/units/dates'
 import {
-    AthleteEntity,
-    PlanVersionEntity,
-    type Athlete,
-    type Hall,
-    type PlanVersion,
+  AthleteEntity,
+  PlanVersionEntity,
+  type Athlete,
+  type Hall,
+  type PlanVersion,
 } from './entities'
 import type { AthleteParts } from './parts'
 import { loadSessions } from './sessions'

@@ -52,7 +52,7 @@ const OWN_RUNGS: Readonly<Record<string, readonly string[]>> = {
   ext_bucket: ['dry rice', 'dry rice, to the wrist', 'sand', 'sand, to the wrist'],
 }
 /** Loads that hang, lie or are held, and so rise by plates. */
-const LOADED: readonly string[] = [
+export const LOADED: readonly string[] = [
   'pin',
   'plate',
   'dumbbell',

@@ -4,6 +4,7 @@ import { HOLD_LIMITS, rohmertShare } from '../measure/endurance'
 import { kitFor, type Kits } from '../plan/kit'
 import { HOLD_MARGIN, LOAD_SHARE } from '../plan/practice'
 import { workSeconds } from '../plan/time'
+import { LOADED } from '../progress/ladders'
 import type { Block, Place } from '../plan/types'
 import type { SetLog } from '../review/load'
 import { loadPin, type Plate } from '../testing/plates'
@@ -70,22 +71,12 @@ export interface LoadSources {
   bodyMassKg?: number | null | undefined
 }
 
-const WEIGHS: readonly string[] = [
-  'pin',
-  'plate',
-  'dumbbell',
-  'kettlebell',
-  'barbell',
-  'farm',
-  'bag',
-  'rolling',
-]
 const HANGS: readonly string[] = ['pin']
 
 /** The kit an exercise is done with, where it is a load that changes. */
 export const weighsWith = (e: Exercise, place: Place, kits: Kits): readonly string[] | null => {
   const kit = kitFor(e, place, kits)
-  return kit?.some((k) => WEIGHS.includes(k)) ? kit : null
+  return kit?.some((k) => LOADED.includes(k)) ? kit : null
 }
 
 function made(

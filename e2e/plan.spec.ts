@@ -339,7 +339,7 @@ test('a template for three athletes by keyboard, each for their own hands; versi
   await accessible(page)
   await press('Put version 1 on the board', dialog)
   await expect(page.getByText('Not saved yet')).toBeVisible()
-  await press('Leave changes')
+  await press('Discard changes')
 
   // A caution noted after planning.
   expect(

@@ -118,14 +118,16 @@ export const isOutside = (lean: OwnLean, dominant: Side | null): boolean =>
 export function actedOn(
   lean: OwnLean | null,
   facts: Pick<LeanFacts, 'dominant' | 'limitPct'>,
-): { acted: boolean; beyondPct: number; overLimit: boolean } {
-  if (!lean || lean.days < ACTED_DAYS) return { acted: false, beyondPct: 0, overLimit: false }
+): { acted: boolean; beyond: boolean; beyondPct: number; overLimit: boolean } {
+  if (!lean || lean.days < ACTED_DAYS)
+    return { acted: false, beyond: false, beyondPct: 0, overLimit: false }
   const beyond = beyondRange(lean.signedCi, expectedRange(facts.dominant))
   const limit = facts.limitPct
   const over = limit === null ? 0 : beyondRange(lean.signedCi, [-limit, limit])
   const acts = beyond > (lean.growing ? 0 : LEAN_MARGIN_PCT)
   return {
     acted: acts || over > 0,
+    beyond: acts,
     beyondPct: acts ? beyond : over,
     overLimit: over > 0,
   }
@@ -149,7 +151,7 @@ function leanRow(series: Series, facts: LeanFacts): LeanRow {
           : 'mixed'
   const known = facts.known ?? knownBy({})
   const lean = leanUpTo(series, known(series), facts.today)
-  const { acted, beyondPct, overLimit } = actedOn(lean, facts)
+  const { acted, beyond, beyondPct, overLimit } = actedOn(lean, facts)
   const run = runOf(days)
   const weaker: Side | null =
     lean && Math.abs(lean.signedPct) > 0 ? (lean.signedPct > 0 ? 'left' : 'right') : null
@@ -166,7 +168,7 @@ function leanRow(series: Series, facts: LeanFacts): LeanRow {
     expectedPct,
     acted,
     beyondPct,
-    says: sentence({ days, latest, lean, weaker, run, acted, overLimit }, facts),
+    says: sentence({ days, lean, weaker, run, acted, beyond, overLimit }, facts),
   }
 }
 
@@ -184,11 +186,11 @@ function runOf(days: readonly LeanDay[]): LeanRow['run'] {
 
 interface Told {
   days: readonly LeanDay[]
-  latest: AsymmetryVerdict | null
   lean: OwnLean | null
   weaker: Side | null
   run: LeanRow['run']
   acted: boolean
+  beyond: boolean
   overLimit: boolean
 }
 
@@ -214,7 +216,7 @@ function sentence(t: Told, facts: LeanFacts): string {
     lean.days < ACTED_DAYS
       ? 'Seen on one day: test again before acting on it.'
       : t.acted
-        ? `${facts.dominant === weaker ? 'The dominant hand is the weaker one' : `More than expected for ${who}`}${t.overLimit ? `, over your limit of ${facts.limitPct}\u00A0%` : ''}.`
+        ? actedWords(t, facts, who)
         : open
           ? 'It could be error.'
           : inside
@@ -233,6 +235,17 @@ function sentence(t: Told, facts: LeanFacts): string {
     ? ` Acted on: the ${weaker} hand leads, with one extra set where the rules allow it.`
     : ''
   return `${found} ${fits}${hurt}${since}${act}`
+}
+
+/** Why a lean is acted on: beyond what is expected, over the coach's limit, or both. */
+function actedWords(t: Told, facts: LeanFacts, who: string): string {
+  const limit = `ver your limit of ${facts.limitPct}\u00A0%`
+  if (!t.beyond) return `O${limit}.`
+  const beyond =
+    facts.dominant === t.weaker
+      ? 'The dominant hand is the weaker one'
+      : `More than expected for ${who}`
+  return `${beyond}${t.overLimit ? `, o${limit}` : ''}.`
 }
 
 /** Across tests: whether the same hand is behind wherever the athlete's own lean is beyond error. */

@@ -170,8 +170,7 @@ function row(
   const hands = (Object.keys(last.byHand) as Hand[]).map((hand): HandGap => {
     const value = last.byHand[hand]!.mean
     const spread = resultSpread(series, hand, known)
-    const error =
-      spread && value * (Math.exp(tInv(0.975, spread.df) * Math.sqrt(spread.variance)) - 1)
+    const error = spread && halfOf(value, spread)
     const asked = reference.byHand[hand] ?? null
     const off = Math.hypot(error ?? 0, (asked ?? 0) * (reference.errorShare ?? 0))
     return {
@@ -235,6 +234,10 @@ export function resultSpread(series: Series, hand: Hand, known: Known): Spread |
   return { variance: Math.max(spread.variance, trials), df: spread.df }
 }
 
+/** Half a 95 % interval about a value, from a spread of logs. */
+const halfOf = (value: number, { variance, df }: Spread): number =>
+  value * (Math.exp(tInv(0.975, df) * Math.sqrt(variance)) - 1)
+
 /** Half the 95 % interval of the newest result as the hand's level, SI; null: none above 0. */
 export function resultError(
   series: Series,
@@ -243,9 +246,7 @@ export function resultError(
 ): number | null {
   const spread = resultSpread(series, hand, known)
   const value = series.points.findLast((p) => p.byHand[hand])?.byHand[hand]?.mean
-  return spread && value
-    ? value * (Math.exp(tInv(0.975, spread.df) * Math.sqrt(spread.variance)) - 1)
-    : null
+  return spread && value ? halfOf(value, spread) : null
 }
 
 export const weakerSide = (v: AsymmetryVerdict | null): Side | null =>

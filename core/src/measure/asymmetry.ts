@@ -99,6 +99,27 @@ export type AsymmetryVerdict =
     }
 
 /**
+ * A signed asymmetry with its interval as a verdict: inside error while the interval holds 0, else
+ * real, and large from 15 %. In %, plus = right stronger.
+ */
+export function called(
+  signedPct: number,
+  signedCi: readonly [number, number],
+): Exclude<AsymmetryVerdict, { kind: 'unknown' }> {
+  const asymmetryPct = Math.abs(signedPct)
+  const real = signedCi[0] > 0 || signedCi[1] < 0
+  const stronger: Stronger = signedPct === 0 ? 'equal' : signedPct > 0 ? 'right' : 'left'
+  return {
+    kind: !real ? 'inside-error' : asymmetryPct >= LARGE_PCT ? 'large' : 'real',
+    asymmetryPct,
+    stronger,
+    weaker: stronger === 'equal' ? null : stronger === 'right' ? 'left' : 'right',
+    signedPct,
+    signedCi,
+  }
+}
+
+/**
  * Verdict on two hands from their valid trials (newtons, kilograms or seconds alike): inside error
  * while the
  * 95 % interval holds 0, else real, and large from 15 %. Refuses under 2 trials a hand, an
@@ -116,19 +137,7 @@ export function judgeAsymmetry(
   // are refused alike.
   if (!interval.signedCi || interval.rhoCi![0] <= 0)
     return { kind: 'unknown', reason: 'interval-unbounded' }
-  const { signedPct, signedCi } = interval
-  const asymmetryPct = Math.abs(signedPct)
-  const real = signedCi[0] > 0 || signedCi[1] < 0
-  const stronger: Stronger = signedPct === 0 ? 'equal' : signedPct > 0 ? 'right' : 'left'
-  const weaker = stronger === 'equal' ? null : stronger === 'right' ? 'left' : 'right'
-  return {
-    kind: !real ? 'inside-error' : asymmetryPct >= LARGE_PCT ? 'large' : 'real',
-    asymmetryPct,
-    stronger,
-    weaker,
-    signedPct,
-    signedCi,
-  }
+  return called(interval.signedPct, interval.signedCi)
 }
 
 /**

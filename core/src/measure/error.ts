@@ -1,4 +1,4 @@
-import { rhoToSignedPct, type AsymmetryVerdict, LARGE_PCT, type Stronger } from './asymmetry'
+import { called, rhoToSignedPct, type AsymmetryVerdict } from './asymmetry'
 import { tInv } from './quantiles'
 import { OWN_DIFFERENCES_LEAST } from './trend'
 
@@ -99,17 +99,7 @@ export function judgeSingle(
     number,
     number,
   ]
-  const real = signedCi[0] > 0 || signedCi[1] < 0
-  const stronger: Stronger = signedPct === 0 ? 'equal' : signedPct > 0 ? 'right' : 'left'
-  const asymmetryPct = Math.abs(signedPct)
-  return {
-    kind: !real ? 'inside-error' : asymmetryPct >= LARGE_PCT ? 'large' : 'real',
-    asymmetryPct,
-    stronger,
-    weaker: stronger === 'equal' ? null : stronger === 'right' ? 'left' : 'right',
-    signedPct,
-    signedCi,
-  }
+  return called(signedPct, signedCi)
 }
 
 export interface Ratio {

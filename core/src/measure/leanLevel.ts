@@ -1,4 +1,4 @@
-import { LARGE_PCT, rhoToSignedPct, type AsymmetryVerdict } from './asymmetry'
+import { called, rhoToSignedPct } from './asymmetry'
 import { between, heldLevel, moveOf, type DayLog, type Held, type Move } from './level'
 import { NO_SQUARES, type Spread, type Squares } from './spread'
 
@@ -58,17 +58,4 @@ function endOf(move: Move, tests: readonly DayLog[]): Omit<Held, 'days'> {
 }
 
 /** An athlete's own lean as a verdict: inside error while its interval holds 0. */
-export function leanVerdict(lean: OwnLean): Exclude<AsymmetryVerdict, { kind: 'unknown' }> {
-  const { signedPct, signedCi } = lean
-  const stronger = signedPct === 0 ? 'equal' : signedPct > 0 ? 'right' : 'left'
-  const asymmetryPct = Math.abs(signedPct)
-  const called = signedCi[0] > 0 || signedCi[1] < 0
-  return {
-    kind: !called ? 'inside-error' : asymmetryPct >= LARGE_PCT ? 'large' : 'real',
-    asymmetryPct,
-    stronger,
-    weaker: stronger === 'equal' ? null : stronger === 'right' ? 'left' : 'right',
-    signedPct,
-    signedCi,
-  }
-}
+export const leanVerdict = (lean: OwnLean) => called(lean.signedPct, lean.signedCi)

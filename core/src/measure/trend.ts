@@ -1,5 +1,4 @@
 import { normalInv, tInv } from './quantiles'
-import { sampleVariance } from './trials'
 
 export interface TheilSen {
   slope: number
@@ -107,29 +106,9 @@ export function judgeTrend(
 export const OWN_DIFFERENCES_LEAST = 5
 
 /**
- * Typical error of one series from consecutive tests, SD of differences / sqrt2 (Hopkins 2000), in
- * its own unit.
- * Null under 5 differences.
- */
-export function ownTypicalError(values: readonly number[]): number | null {
-  const differences = values.slice(1).map((v, i) => v - values[i]!)
-  return differences.length < OWN_DIFFERENCES_LEAST
-    ? null
-    : Math.sqrt(sampleVariance(differences) / 2)
-}
-
-/**
  * Smallest change between two tests that is beyond error: typical error x sqrt2 x t, t by the
  * degrees of freedom of
  * the error's own estimate (Hopkins 2000), in the error's unit.
  */
 export const detectableChange = (typicalError: number, df: number): number =>
   typicalError * Math.SQRT2 * tInv(0.975, df)
-
-/**
- * Smallest worthwhile change: 0.2 between-person SD of the squad's latest results (Hopkins 2000).
- * Null under 5 people.
- */
-export function squadSwc(latest: readonly number[]): number | null {
-  return latest.length < 5 ? null : 0.2 * Math.sqrt(sampleVariance(latest))
-}

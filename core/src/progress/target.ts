@@ -90,8 +90,14 @@ const grams = (kg: number): number => Math.round(kg * 1000)
 /** Heaviest load looked at, kg. */
 const MOST_KG = 400
 
+/** Loads of a room once worked out: a session asks at every second of its clock. */
+const MADE = new WeakMap<Room, readonly number[]>()
+
 /** Every load the pin and plates of a room make, kg, lightest first. */
-function loadsOf({ plates, pinKg }: Room): number[] {
+function loadsOf(room: Room): readonly number[] {
+  const known = MADE.get(room)
+  if (known) return known
+  const { plates, pinKg } = room
   let sums = new Set([grams(pinKg)])
   for (const p of plates)
     for (let n = 0; n < p.count && p.kg > 0; n++) {
@@ -99,10 +105,12 @@ function loadsOf({ plates, pinKg }: Room): number[] {
       for (const s of sums) if (s + grams(p.kg) <= grams(MOST_KG)) more.add(s + grams(p.kg))
       sums = more
     }
-  return [...sums]
+  const loads = [...sums]
     .filter((g) => g > 0)
     .sort((a, b) => a - b)
     .map((g) => g / 1000)
+  MADE.set(room, loads)
+  return loads
 }
 /** The load nearest a wanted one, the lighter of two as near; null: nothing hangs. */
 const hung = (kg: number, room: Room): number | null =>

@@ -134,13 +134,12 @@ function moved(mean: Move | null, hands: readonly Seen[], a: number): ReadonlySe
 /**
  * Every series with a counted test in the period, newest first, each hand judged by all its tests
  * on the log scale. Over all of them at most {@link FALSE_REVIEWS} of unchanged athletes get a
- * gain or a loss. `swc`: the squad's smallest worthwhile change where known, as a share.
+ * gain or a loss.
  */
 export function changesOf(
   series: readonly Series[],
   period: Period,
   known: (s: Series) => Known = knownBy({}),
-  swc: (s: Series) => number = () => 0,
 ): SeriesChange[] {
   const all = series
     .filter(
@@ -163,16 +162,16 @@ export function changesOf(
     const adj = p === null ? 1 : adjusted[compared.findIndex((x) => x.series === s)]!
     const called =
       adj <= FALSE_REVIEWS ? moved(mean, hands, (FALSE_REVIEWS * p!) / adj) : new Set<Hand>()
-    return { series: s, hands: hands.map((h) => judged(h, called.has(h.hand), adj, swc(s))) }
+    return { series: s, hands: hands.map((h) => judged(h, called.has(h.hand), adj)) }
   })
 }
 
-function judged(h: Seen, called: boolean, adjusted: number, swc: number): HandChange {
+function judged(h: Seen, called: boolean, adjusted: number): HandChange {
   const at = (d: HandDay | undefined) => (d ? { on: d.point.on, value: d.value } : null)
   const m = h.move
   const level = h.inside.at(-1)?.value ?? null
   const two = tInv(0.975, h.spread.df) * Math.SQRT2 * Math.sqrt(h.spread.variance)
-  const move = m && changeIn(m, adjusted, Math.max(swc, two))
+  const move = m && changeIn(m, adjusted, two)
   return {
     hand: h.hand,
     tests: h.inside.length,
@@ -258,5 +257,5 @@ export function byChance(changes: readonly SeriesChange[]): string {
   const { compared, called } = counted(changes)
   return compared === 0
     ? ''
-    : `${compared} ${compared === 1 ? 'comparison' : 'comparisons'}, ${called === 0 ? 'none' : called} beyond error. If nothing had changed, ${Math.round(FALSE_REVIEWS * 1000) / 10} of 100 such reviews would show one.`
+    : `${compared} ${compared === 1 ? 'comparison' : 'comparisons'}, ${called === 0 ? 'none' : called} beyond error. If nothing had changed, at most ${Math.round(FALSE_REVIEWS * 1000) / 10} of 100 such reviews would show one.`
 }

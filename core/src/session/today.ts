@@ -5,7 +5,7 @@ import type { Block, Place } from '../plan/types'
 import { targetOf, type Target, type TargetSession } from '../progress/target'
 import type { SetLog } from '../review/load'
 import type { Hand } from '../testing/session'
-import { daysBetween, type LocalDate } from '../units/dates'
+import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import type { LoadSources, Room } from './loads'
 
 /** What a hand does today of a block, beside what it did the last time. */
@@ -92,11 +92,7 @@ export function targetsOf(
     )
     const loads = before.sets.flatMap((x) => x.loadKg ?? [])
     const last = {
-      on: s.logs
-        .filter((l) => l.exerciseId === e.id && l.hand === hand && l.on < s.today)
-        .map((l) => l.on)
-        .sort()
-        .at(-1)!,
+      on: addDays(EPOCH, before.day),
       dose: Math.max(...before.sets.map((x) => x.dose)),
       loadKg: loads.length > 0 ? Math.max(...loads) : null,
     }

@@ -10,6 +10,7 @@ import { addDays, formatDate } from '@mano/core/units/dates'
 import { api, ApiProblem, failureText } from '../../app/api'
 import { keep, read } from '../../app/kept'
 import { flush } from '../../app/outbox'
+import { holdIn, withTargets } from '@mano/core/session/today'
 import { doseWords } from '../plan/BlockCard'
 import { todaySession } from './useToday'
 import { Running, WithSession } from './FloorRun'
@@ -99,7 +100,15 @@ export default function My() {
               {Math.ceil(sessionMinutes(blocks))} min
             </h2>
             <ul className="f-list">
-              {blocks.map((b) => {
+              {(on === s.today
+                ? withTargets(
+                    blocks,
+                    now?.frame.place ?? 'hall',
+                    data.sources,
+                    holdIn(now?.version.terms.kind),
+                  )
+                : blocks
+              ).map((b) => {
                 const off = on === s.today ? b.hands.filter((h) => now!.held(b, h).length > 0) : []
                 const all = off.length === b.hands.length && off.length > 0
                 return (

@@ -16,7 +16,7 @@ import {
   pulleyWeight,
 } from '@mano/core/measure/endurance'
 import { validTrials } from '@mano/core/testing/session'
-import { formatDate } from '@mano/core/units/dates'
+import { ageOn, formatDate } from '@mano/core/units/dates'
 import { formatPct, formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
 import { api, failureText } from '../../app/api'
@@ -201,8 +201,14 @@ function References({ row, coach }: { row: GapRow; coach: boolean }) {
   )
 }
 
+/** The age band a standard is offered for: the athlete's own; not known: any. */
+const bandFor = (age: number | null): string => {
+  const band = age === null ? undefined : AGE_BANDS.find((b) => age >= b.from && age <= b.to)
+  return band ? `${band.from}-${band.to}` : ''
+}
+
 function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
-  const { athlete } = useAthletePage()
+  const { athlete, me } = useAthletePage()
   const units = useUnits()
   const profile = useProfile(athlete)
   const protocol = row.protocol!
@@ -212,7 +218,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
   const [whom, setWhom] = useState({
     setup: protocol.variants.length > 0,
     sex: athlete.sexForNorms,
-    ages: '18-39' as string,
+    ages: bandFor(athlete.birthDate ? ageOn(athlete.birthDate, me.today) : null),
   })
   const range = AGE_BANDS.find((b) => `${b.from}-${b.to}` === whom.ages)
   const write = useWrite(

@@ -54,7 +54,7 @@ import { WeekTermsPanel } from './WeekTermsPanel'
 import './plan.css'
 
 /**
- * One week: drafted, bettered in the background, argued with by hand while the validator speaks,
+ * One week: drafted, improved in the background, argued with by hand while the validator speaks,
  * kept as frozen versions.
  */
 export default function Plan() {
@@ -170,7 +170,7 @@ function Week({ view }: { view: PlanView }) {
       `${exerciseById(b.exerciseId)!.name} moved to ${DAY_NAMES[day]}.${held ? ` ${held.says}: you can keep it if you give a reason when saving.` : ''}`,
     )
   }
-  /** The draft is shown at once and bettered behind it. */
+  /** The draft is shown at once and improved behind it. */
   const draftAnew = () =>
     make.mutate(undefined, {
       onSuccess: (made) => {
@@ -312,7 +312,7 @@ function Week({ view }: { view: PlanView }) {
             {(drafts.past[key]?.length ?? 0) > 0 && act('Undo', () => drafts.undo(key))}
             {(drafts.future[key]?.length ?? 0) > 0 && act('Redo', () => drafts.redo(key))}
             {changed &&
-              act('Leave changes', () => {
+              act('Discard changes', () => {
                 drafts.drop(key)
                 setPicked(null)
               })}

@@ -16,5 +16,6 @@ export function useLoadsOf(athleteId: string): { bests: TestBest[]; room: Room |
   const tests = useTests(athleteId).data
   const kit = useKit().data
   const bests = useMemo(() => (tests ? bestsOf(buildSeries(tests)) : []), [tests])
-  return { bests, room: roomOf(kit) }
+  const room = useMemo(() => roomOf(kit), [kit])
+  return { bests, room }
 }

@@ -311,7 +311,7 @@ function Aside({
   return (
     <aside>
       <h2 className="h3">On the floor today</h2>
-      {!loading && today.length === 0 && <p className="note">No session waits to be run.</p>}
+      {!loading && today.length === 0 && <p className="note">No session planned today.</p>}
       <ul className="today">
         {today.map((r) => (
           <li key={r.id}>

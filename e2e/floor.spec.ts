@@ -435,6 +435,51 @@ test('a load is typed on a keypad; a session ended early keeps what was done, sa
   await expect(page.getByText('Ended early on Thu 8 Oct: has to leave.')).toBeVisible()
 })
 
+test('a set far under the first of its hand offers to end the exercise; a step is taken by name', async ({
+  page,
+  own,
+}) => {
+  await page.clock.install({ time: NOW })
+  await signIn(page, own.url)
+  const id = await planToday(page, own.url, NAME, [
+    { exerciseId: 'ext_band', sets: 3, dose: 20 },
+    { exerciseId: 'wrist_curl', sets: 3, dose: 15 },
+  ])
+  await page.goto(`${own.url}/floor/${id}`)
+  await pastWarmUp(page)
+  const first = await page.locator('.f-top span').first().innerText()
+  const hand = async () => ((await word(page).innerText()).startsWith('Left') ? 'Left' : 'Right')
+  const set = async (less: number, step?: string) => {
+    await page.getByRole('button', { name: /^(Start|Skip rest)$/ }).click()
+    await page.clock.runFor(3100)
+    await page.getByRole('button', { name: 'Change' }).click()
+    for (let i = 0; i < less; i++)
+      await page.getByRole('button', { name: 'Less: Repetitions' }).click()
+    if (step)
+      await page.getByRole('group', { name: 'Step' }).getByRole('button', { name: step }).click()
+    await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  }
+  const offer = page.getByRole('button', {
+    name: /fell to \d+.% of its first set: end this exercise/,
+  })
+  const begun = await hand()
+  const steps = first.includes('Wrist curl') ? undefined : 'strong band'
+  await set(0, steps)
+  await expect(offer).toHaveCount(0)
+  await set(0)
+  await set(9)
+  await expect(offer).toContainText(begun)
+  await offer.click()
+  // The other hand goes on with its second set; the third of the first hand is not asked for.
+  await set(0)
+  await expect(word(page)).not.toContainText(`${begun}`)
+  await expect
+    .poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId !== null).length)
+    .toBe(4)
+  const [one] = (await logged(page, own.url, id)).filter((l) => l.blockId !== null)
+  expect((one as unknown as { details?: { rung?: string } }).details?.rung).toBe(steps)
+})
+
 test('the browser is killed in mid-hold: started again, the hold runs on', async ({
   page,
   own,

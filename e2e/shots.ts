@@ -262,3 +262,62 @@ test('pictures of a test day', async ({ page, own }) => {
   await page.waitForTimeout(800)
   await page.screenshot({ path: `${dir}testday.png`, fullPage: true })
 })
+
+const FIVE = ['Ines Varrow', 'Dov Hartigan', 'Mirela Stroud', 'Bram Achterley', 'Jonah Pell']
+
+/** Eight weeks of five athletes of the demo hall as text: what rises, exercise by exercise. */
+test('blocks of five athletes', async ({ page, own }) => {
+  test.setTimeout(400_000)
+  await page.clock.install({ time: NOW })
+  await signIn(page, own.url)
+  const parts: string[] = []
+  for (const name of FIVE) {
+    await page.goto(own.url)
+    await open(page, name, 'Plan')
+    await page.getByRole('button', { name: 'Block', exact: true }).click()
+    await page.getByLabel('Weeks').selectOption('8')
+    await page.getByRole('button', { name: 'Plan the block' }).click()
+    await expect(page.getByText('8 weeks planned.')).toBeVisible({ timeout: 90_000 })
+    const board = page.getByRole('table', { name: /what rises in each/ })
+    parts.push(
+      [
+        `## ${name}`,
+        '',
+        await page.locator('h1').locator('xpath=following-sibling::*[1]').innerText(),
+        '',
+      ]
+        .concat(await board.evaluate(asRows))
+        .join('\n'),
+    )
+    const pictures = process.env['MANO_BLOCK_PICTURES']
+    if (pictures)
+      await page.screenshot({ path: `${pictures}/${name.split(' ')[0]}.png`, fullPage: true })
+  }
+  writeFileSync(
+    new URL('../docs/examples/blocks.md', import.meta.url).pathname,
+    `# Eight weeks of five athletes of the demo hall\n\nWritten by \`e2e/shots.ts\` from the block board. Amounts rise as they would if each session goes as proposed.\n\n${parts.join('\n\n')}\n`,
+  )
+})
+
+/** A table of the page as lines of Markdown; a cell over several columns is said in each. */
+function asRows(table: Element): string[] {
+  const text = (c: Element) => {
+    const seen = c.cloneNode(true) as Element
+    seen.querySelectorAll('select, [aria-hidden]').forEach((x) => x.remove())
+    seen.querySelectorAll('p, small, li, span, label, button').forEach((x) => {
+      x.prepend(' ')
+      x.append(' ')
+    })
+    const kind = c.querySelector('select')?.selectedOptions[0]?.text ?? ''
+    return `${seen.textContent ?? ''} ${kind}`.replace(/\s+/g, ' ').trim()
+  }
+  const rows = [...table.querySelectorAll('tr')]
+    .filter((r) => !r.classList.contains('band'))
+    .map((r) =>
+      [...r.children].flatMap((c) =>
+        Array.from({ length: (c as HTMLTableCellElement).colSpan }, () => text(c)),
+      ),
+    )
+  const line = (cells: readonly string[]) => `| ${cells.join(' | ')} |`
+  return [line(rows[0]!), line(rows[0]!.map(() => '---')), ...rows.slice(1).map(line)]
+}

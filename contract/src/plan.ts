@@ -9,6 +9,7 @@ import { LEVELS } from '@mano/core/intake/record'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import type { LogDetails } from '@mano/core/review/load'
 import type { Hand, PainWhere } from '@mano/core/testing/session'
+import type { LoadSources } from '@mano/core/session/loads'
 import type { FloorAthlete } from './athletes'
 import type { Block, CoachTerms, DayFrame, Place } from '@mano/core/plan/types'
 import { ENDINGS } from '@mano/core/session/steps'
@@ -102,6 +103,7 @@ const block = yup
       .optional(),
     reason: optionalLine(600),
     pinned: yup.boolean().strict().optional(),
+    fixed: yup.boolean().strict().optional(),
     lead: yup.boolean().strict().optional(),
   })
   .exact('a field is not known')
@@ -368,6 +370,8 @@ export interface LinkSession {
   plan: PlanView
   today: string
   hall: string
+  /** What amounts and loads are made from beside the record. */
+  loads: Pick<LoadSources, 'bests' | 'holds' | 'room' | 'level' | 'bodyMassKg'>
 }
 
 const age = (what: string) =>

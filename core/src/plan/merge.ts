@@ -18,6 +18,7 @@ const text = (b: Block | undefined): string =>
         b.hands,
         b.extra ?? null,
         b.pinned ?? false,
+        b.fixed ?? null,
       ])
     : ''
 

@@ -25,6 +25,39 @@ export function lighterNow(
     : null
 }
 
+/**
+ * Share of the first set's amount under which an exercise has had its effect for today. Practice,
+ * no source.
+ */
+export const DROP_OFF = 0.7
+
+/** A set as done: amount in the exercise's unit. */
+export interface DoneAmount {
+  blockId: string | null
+  hand: Hand
+  set: number
+  amount: number | null
+  loadKg: number | null
+}
+
+/**
+ * Share of its first set a hand's last set of a block came to, at no more load, where that is under
+ * `DROP_OFF`; null: carry on.
+ */
+export function droppedTo(
+  block: Pick<Block, 'id'>,
+  hand: Hand,
+  sets: readonly DoneAmount[],
+): number | null {
+  const own = sets
+    .filter((l) => l.blockId === block.id && l.hand === hand && l.amount !== null)
+    .sort((a, b) => a.set - b.set)
+  const [first, last] = [own[0], own.at(-1)]
+  if (!first || !last || first === last || !first.amount) return null
+  const share = last.amount! / first.amount
+  return share < DROP_OFF && (last.loadKg ?? 0) <= (first.loadKg ?? 0) + 1e-6 ? share : null
+}
+
 /** The lighter version of a day: the hard half out, the extensors kept. */
 export const lighterDay = (blocks: readonly Block[]): Block[] =>
   blocks.filter((b) => exerciseById(b.exerciseId)?.level !== 'hard')

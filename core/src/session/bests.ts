@@ -1,7 +1,7 @@
 import { rowsOf } from '../testing/rows'
 import { N_PER_KGF } from '../units/convert'
 import type { Series } from '../review/series'
-import type { TestBest } from './loads'
+import type { HoldBest, TestBest } from './loads'
 
 /**
  * What can be lifted once, from the newest counted test of each series that says it: loads in kg,
@@ -22,4 +22,24 @@ export function bestsOf(series: readonly Series[]): TestBest[] {
       on: point.on,
     }))
   })
+}
+
+/** Newest counted time of each timed series without added load or help, s, oldest first. */
+export function holdsOf(series: readonly Series[]): HoldBest[] {
+  return series
+    .flatMap((s) => {
+      const row = rowsOf(s.protocol, s.setup)[0]
+      const point = s.points.filter((p) => !p.practice).at(-1)
+      const plain = s.protocol.numbers.every((n) => Number(s.setup.variant[n.id] ?? 0) === 0)
+      if (!point || !row || row.measure !== 'sustained' || s.protocol.unit !== 's' || !plain)
+        return []
+      return Object.entries(point.byHand).map(([hand, t]): HoldBest => ({
+        quality: row.quality,
+        implement: s.setup.unitKind ?? '',
+        hand: hand as HoldBest['hand'],
+        seconds: t.best,
+        on: point.on,
+      }))
+    })
+    .sort((a, b) => (a.on < b.on ? -1 : 1))
 }

@@ -23,10 +23,25 @@ export interface TestBest {
   kg: number
   on: LocalDate
 }
+/** Latest counted time a hand (or both) held or hung in a quality, s, and on what. */
+export interface HoldBest {
+  quality: QualityId
+  implement: string
+  hand: Hand
+  seconds: number
+  on: LocalDate
+}
 /** What hangs on a pin in the hall. */
 export interface Room {
   plates: readonly Plate[]
   pinKg: number
+}
+/** The first pin with plates of a hall's kit; null: none. */
+export function roomOf(
+  kit: readonly { kind: string; plates: readonly Plate[]; massKg: number | null }[] | undefined,
+): Room | null {
+  const pin = kit?.find((u) => u.kind === 'pin' && u.plates.length > 0)
+  return pin ? { plates: pin.plates, pinKg: pin.massKg ?? 0 } : null
 }
 
 /**
@@ -63,6 +78,8 @@ export interface LoadAdvice {
 export interface LoadSources {
   logs: readonly SetLog[]
   bests: readonly TestBest[]
+  /** Oldest first; absent: none. */
+  holds?: readonly HoldBest[] | undefined
   room: Room | null
   kits: Kits
   today: LocalDate
@@ -106,7 +123,11 @@ export function loadAdvice(
   const kit = weighsWith(e, place, s.kits)
   if (!kit) return null
   const [target] = targetsOf({ exerciseId: e.id, hands: [hand], sets: e.sets[0] }, place, s, hold)
-  if (target?.loadKg != null && daysBetween(target.last.on, s.today) <= PROGRESS.goesStale)
+  if (
+    target?.loadKg != null &&
+    target.last &&
+    daysBetween(target.last.on, s.today) <= PROGRESS.goesStale
+  )
     return { from: 'log', why: target.why, ...made(target.loadKg, kit, s.room) }
   const uses = (b: TestBest) => Number(kit.includes(b.implement))
   const best = s.bests

@@ -2,6 +2,7 @@ import { exerciseById, type Exercise } from '../catalogue/exercises'
 import { kitFor } from '../plan/kit'
 import { usualDose } from '../plan/limits'
 import type { Block, Place } from '../plan/types'
+import { firstRung, ladderOf } from '../progress/ladders'
 import { targetOf, type Target, type TargetSession } from '../progress/target'
 import type { SetLog } from '../review/load'
 import type { Hand } from '../testing/session'
@@ -11,7 +12,8 @@ import type { LoadSources, Room } from './loads'
 /** What a hand does today of a block, beside what it did the last time. */
 export interface TodayTarget extends Target {
   hand: Hand
-  last: { on: LocalDate; dose: number; loadKg: number | null }
+  /** Null: a first time, begun from the hand's own test. */
+  last: { on: LocalDate; dose: number; loadKg: number | null } | null
 }
 
 const amount = (e: Exercise, l: SetLog): number => (e.dose.unit === 's' ? l.seconds : l.reps) ?? 0
@@ -66,8 +68,54 @@ export const roomFor = (e: Exercise, place: Place, s: Pick<LoadSources, 'kits' |
   s.room && kitFor(e, place, s.kits)?.includes('pin') ? s.room : HALVES
 
 /**
- * Targets of a block's hands that have a day on record, by the exercise's ladder. `hold`: why nothing
- * rises today, such as a lighter week; null: it may.
+ * Share of the own best time a first set is held for: the rest is reserve, less of it with
+ * experience. A test grown old counts a tenth less. Practice, no source.
+ */
+export const FIRST_HOLD = {
+  share: { novice: 0.45, trained: 0.5, advanced: 0.55, elite: 0.6 } as Readonly<
+    Record<string, number>
+  >,
+  oldDays: 84,
+  oldShare: 0.9,
+} as const
+
+/**
+ * The first target of a hold without load from the hand's own timed test of that quality with that
+ * implement, within the exercise's ladder; null: none to go by.
+ */
+function fromOwnTest(
+  e: Exercise,
+  hand: Hand,
+  place: Place,
+  s: LoadSources,
+  sets: number,
+): TodayTarget | null {
+  const l = ladderOf(e)
+  if (e.dose.unit !== 's' || e.mode !== 'hold' || l.loaded) return null
+  const kit = kitFor(e, place, s.kits) ?? []
+  const best = (s.holds ?? []).findLast(
+    (h) => h.hand === hand && h.quality === e.primary && kit.includes(h.implement),
+  )
+  if (!best) return null
+  const old = daysBetween(best.on, s.today) > FIRST_HOLD.oldDays
+  const share = FIRST_HOLD.share[s.level ?? 'trained'] ?? FIRST_HOLD.share['trained']!
+  const wanted = share * (old ? FIRST_HOLD.oldShare : 1) * best.seconds
+  const dose = [...l.doses, ...l.beyond].findLast((d) => d <= wanted) ?? l.doses[0]!
+  return {
+    hand,
+    last: null,
+    sets,
+    dose,
+    loadKg: null,
+    rung: l.rungs[firstRung(l, s.level ?? 'trained')] ?? null,
+    move: 'first',
+    why: `first time: ${Math.round((100 * dose) / best.seconds)} % of the ${Math.round(best.seconds)} s of ${best.on}${old ? ', an old test' : ''}`,
+  }
+}
+
+/**
+ * Targets of a block's hands that have a day or a timed test on record, by the exercise's ladder.
+ * `hold`: why nothing rises today, such as a lighter week; null: it may.
  */
 export function targetsOf(
   block: Pick<Block, 'exerciseId' | 'hands' | 'sets'>,
@@ -81,7 +129,10 @@ export function targetsOf(
   return block.hands.flatMap((hand): TodayTarget[] => {
     const sessions = sessionsOf(e, hand, s.logs, s.today)
     const before = sessions.at(-1)
-    if (!before) return []
+    if (!before) {
+      const first = fromOwnTest(e, hand, place, s, block.sets)
+      return first ? [first] : []
+    }
     const t = targetOf(
       e,
       { level: s.level ?? 'trained', bodyMassKg: s.bodyMassKg ?? null },
@@ -113,14 +164,24 @@ export function targetsOf(
   })
 }
 
-/** Why nothing rises in a week of a kind; null: it may. */
-export const holdIn = (kind: string | undefined): string | null =>
-  kind === 'deload' ? 'a lighter week: as last time' : null
+/** Why nothing rises in a week of a kind; a kind that is not here lets it. */
+const HOLDS: Readonly<Record<string, string>> = {
+  deload: 'a lighter week: as last time',
+  taper: 'an event is near: nothing new',
+  travel: 'a week away: as last time',
+}
+export const holdIn = (kind: string | undefined): string | null => HOLDS[kind ?? ''] ?? null
 
-/** The planner's own amount: another one is the coach's word and stays. */
-const planned = (b: Block): boolean => {
+/**
+ * Whether the amount is the coach's word and stays: as the block says, else any that is not the
+ * planner's own.
+ */
+export const isFixed = (b: Block): boolean => {
   const e = exerciseById(b.exerciseId)
-  return e !== undefined && [usualDose(e), usualDose(e, { level: 'novice' })].includes(b.dose)
+  return (
+    b.fixed ??
+    (e === undefined || ![usualDose(e), usualDose(e, { level: 'novice' })].includes(b.dose))
+  )
 }
 
 /**
@@ -134,7 +195,7 @@ export const withTargets = (
   hold: string | null = null,
 ): Block[] =>
   blocks.map((b) => {
-    if (!planned(b)) return b
+    if (isFixed(b)) return b
     const doses = targetsOf(b, place, s, hold).map((t) => t.dose)
     return doses.length < b.hands.length || doses.some((d) => d <= 0)
       ? b

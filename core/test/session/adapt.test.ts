@@ -93,7 +93,7 @@ describe('the next load of a hand', () => {
       ]),
     )
     const b = { ...block('pinch_max'), hands: both, dose: 6 }
-    expect(targetsOf(b, 'hall', sources(logs)).map((t) => [t.hand, t.dose, t.last.dose])).toEqual([
+    expect(targetsOf(b, 'hall', sources(logs)).map((t) => [t.hand, t.dose, t.last?.dose])).toEqual([
       ['left', 6, 5],
       ['right', 7, 6],
     ])

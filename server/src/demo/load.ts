@@ -353,6 +353,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
               ended: l.ended as 'done',
               effort: l.effort,
               pain: l.pain,
+              ...(l.details && { details: l.details }),
               deviceAt: null,
               supersedesId: null,
             })),

@@ -19,7 +19,8 @@ import { N_PER_KGF } from '@mano/core/units/convert'
 import { v7 } from 'uuid'
 import type { DemoAthlete, DemoHall } from './generate'
 import { Seeded } from './random'
-import { STANDARDS } from './stories'
+import { firstLoad, ladderOf } from '@mano/core/progress/ladders'
+import { STANDARDS, type Story } from './stories'
 
 export interface DemoPlan {
   id: string
@@ -33,6 +34,12 @@ export interface DemoPlan {
 /** Weeks planned before this one. */
 const WEEKS_BACK = 2
 const SESSION_DONE = 0.93
+
+/** Loads of the demo beside the light first ones, and what they rise by a week. */
+const WORKING = 1.35
+const WEEKLY = 0.008
+/** Step of a ladder a level works on. */
+const RUNG: Readonly<Record<string, number>> = { novice: 0, trained: 1, advanced: 2, elite: 2 }
 
 /**
  * A running plan and its log for an athlete of the demo hall; the same seed and day give the same.
@@ -112,7 +119,7 @@ export function generatePlans(
       () => id(weekStart),
     )
     const missed = back === 0 ? story.missed : undefined
-    const done = logWeek(random, id, weekStart, blocks, today).filter(
+    const done = logWeek(random, id, weekStart, blocks, today, story, WEEKS_BACK - back).filter(
       (l) => missed === undefined || l.on !== addDays(weekStart, missed),
     )
     logs.push(...done)
@@ -127,6 +134,8 @@ function logWeek(
   weekStart: LocalDate,
   blocks: readonly Block[],
   today: LocalDate,
+  story: Story,
+  week: number,
 ): SetLog[] {
   const days = [...new Set(blocks.map((b) => b.day))].filter((d) => addDays(weekStart, d) < today)
   return days.flatMap((day) => {
@@ -136,10 +145,12 @@ function logWeek(
       .filter((b) => b.day === day)
       .flatMap((b) => {
         const e = exerciseById(b.exerciseId)!
-        const loaded = [...e.kit.hall, ...e.kit.bag]
-          .flat()
-          .some((k) => ['pin', 'dumbbell', 'kettlebell', 'bag', 'plate', 'farm'].includes(k))
-        const load = loaded ? Math.round(2 * random.between(6, 22)) / 2 : null
+        const rungs = ladderOf(e).rungs
+        const rung = rungs[Math.min(rungs.length - 1, RUNG[story.level] ?? 1)]
+        // A working load a third over the light first one, and a little more each week.
+        const first = firstLoad(e, story.level, story.massKg)
+        const working = WORKING * (1 + WEEKLY * week) * random.between(0.99, 1.01)
+        const load = first === null ? null : Math.max(1, Math.round(2 * first * working) / 2)
         return Array.from({ length: setsOf(b) }, (_, i) =>
           b.hands
             .filter((h) => i < b.sets || h === b.extra)
@@ -159,6 +170,7 @@ function logWeek(
                 ended: 'done',
                 effort: Math.min(10, Math.max(4, Math.round(random.normal(7, 1)))),
                 pain: random.next() < 0.06 ? 1 : 0,
+                ...(rung !== undefined && { details: { rung } }),
               }
             }),
         ).flat()

@@ -26,6 +26,13 @@ import {
 import { inHall } from '../db/hall'
 import { insertOnce } from '../db/once'
 import { loadLogs } from '../db/read'
+import { kitUnits } from '../db/kit'
+import { loadParts } from '../db/parts'
+import { loadSessions } from '../db/sessions'
+import { latestMeasure } from '@mano/core/intake/record'
+import { buildSeries } from '@mano/core/review/series'
+import { bestsOf, holdsOf } from '@mano/core/session/bests'
+import { roomOf } from '@mano/core/session/loads'
 import { loadSafety, sceneDay } from '../db/safety'
 import { athleteOr404 } from './athletes'
 import { clockMsOf, created, done, ok, type Api, type Call, type Reply, type Services } from './api'
@@ -268,8 +275,17 @@ export function mountFloor(api: Api): void {
         reasons: kept.reasons,
         history: { logs: await loadLogs(scene.em, [athlete.id], scene.today), ends: [] },
       }
+      const parts = (await loadParts(scene.em, [athlete.id], scene.hall.timeZone)).get(athlete.id)!
+      const series = buildSeries(await loadSessions(scene.em, { newestOf: [athlete.id] }))
       return ok({
         athlete: own,
+        loads: {
+          bests: bestsOf(series),
+          holds: holdsOf(series),
+          room: roomOf(await kitUnits(scene.em)),
+          level: athlete.level,
+          bodyMassKg: latestMeasure(parts.measurements, 'body_mass', 'both')?.value ?? null,
+        },
         plan: await planView(scene, athlete.id),
         today: scene.today,
         hall: scene.hall.name,

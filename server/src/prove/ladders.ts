@@ -1,4 +1,5 @@
-import { EXERCISES, type Exercise } from '@mano/core/catalogue/exercises'
+import { exerciseById, type Exercise } from '@mano/core/catalogue/exercises'
+import { ratingsOf } from '@mano/core/catalogue/tiers'
 import { MONTHLY_RISE } from '@mano/core/progress/ladders'
 import { targetOf, type Target, type TargetSession } from '@mano/core/progress/target'
 import { Seeded } from '../demo/random'
@@ -24,6 +25,22 @@ const KINDS = [
   { name: 'adapts, 4 %, three weeks of pain', monthly: 0.04, misses: 0, pain: true },
   { name: 'does not adapt', monthly: 0, misses: 0, pain: false },
 ] as const
+/** Sports the athletes are of, in turn. */
+const SPORTS = [
+  'climber_boulder',
+  'grappler_jacket',
+  'thrower_shot_discus',
+  'boxer',
+  'obstacle_racer',
+] as const
+/** What coaches of a sport reach for, in the qualities they train. */
+const workOf = (sport: string): Exercise[] =>
+  ratingsOf([sport]).flatMap((r) => {
+    const e = exerciseById(r.exerciseId)
+    const chosen = r.tier === 'staple' || r.tier === 'good'
+    return e && e.mode !== 'prep' && r.body !== 'noted' && chosen ? [e] : []
+  })
+const SMALL = ROOM.plates.filter((p) => p.kg <= 5)
 
 /** What a set of a target takes against the first one, load and amount together. */
 const demand = (t: Target, first: Target): number =>
@@ -35,13 +52,17 @@ const demand = (t: Target, first: Target): number =>
  */
 export function ladderRows(): string[] {
   const random = new Seeded(71)
-  const work = EXERCISES.filter((e) => e.mode !== 'prep')
+  const work = SPORTS.map(workOf)
   return Object.keys(MONTHLY_RISE).flatMap((level) =>
     KINDS.map((kind) => {
       const n = { all: 0, flat: 0, fast: 0, hurt: 0, unhung: 0, up: 0 }
-      for (let athlete = 0; athlete < 15; athlete++)
+      for (let athlete = 0; athlete < 15; athlete++) {
+        const own = work[athlete % SPORTS.length]!
+        // Every third hall has small plates only.
+        const room = athlete % 3 === 2 ? { ...ROOM, plates: SMALL } : ROOM
         for (let k = 0; k < PER; k++)
-          follow(work[Math.floor(random.between(0, work.length))]!, level, kind, random, n)
+          follow(own[Math.floor(random.between(0, own.length))]!, level, kind, random, n, room)
+      }
       return `| ${level} | ${kind.name} | ${n.all} | ${(n.up / n.all).toFixed(1)} | ${n.fast} | ${n.flat} | ${n.hurt} | ${n.unhung} |`
     }),
   )
@@ -53,10 +74,11 @@ function follow(
   kind: (typeof KINDS)[number],
   random: Seeded,
   n: { all: number; flat: number; fast: number; hurt: number; unhung: number; up: number },
+  hall: typeof ROOM,
 ): void {
   const bodyMassKg = random.between(55, 95)
   const sessions: TargetSession[] = []
-  const room = loads()
+  const room = loads(hall)
   let first: Target | null = null
   let was: Target | null = null
   let changed = 0
@@ -64,7 +86,7 @@ function follow(
   n.all++
   for (let day = 0; day <= 7 * WEEKS; day += day % 7 === 0 ? 3 : 4) {
     if (day > 0 && random.next() < kind.misses) continue
-    const t: Target = targetOf(e, { level, bodyMassKg }, ROOM, sessions, day)
+    const t: Target = targetOf(e, { level, bodyMassKg }, hall, sessions, day)
     first ??= t
     if (was && (was.dose !== t.dose || was.loadKg !== t.loadKg || was.rung !== t.rung))
       changed = day
@@ -94,9 +116,9 @@ function follow(
 }
 
 /** Everything the room makes, grams. */
-function loads(): ReadonlySet<number> {
-  let sums = new Set([1000 * ROOM.pinKg])
-  for (const p of ROOM.plates)
+function loads(room: typeof ROOM): ReadonlySet<number> {
+  let sums = new Set([1000 * room.pinKg])
+  for (const p of room.plates)
     for (let i = 0; i < p.count; i++)
       sums = new Set([...sums, ...[...sums].map((s) => s + 1000 * p.kg)])
   return sums

@@ -27,6 +27,7 @@ const SHAPES = {
   ),
   left: <path d="M11.5 2.5v11L3.5 8z" fill="currentColor" />,
   right: <path d="M4.5 2.5v11l8-5.5z" fill="currentColor" />,
+  plus: <path d="M8 2.5v11M2.5 8h11" stroke="currentColor" strokeWidth="2.5" fill="none" />,
   up: <path d="M2.5 12h11L8 4z" fill="currentColor" />,
   down: <path d="M2.5 4h11L8 12z" fill="currentColor" />,
   hourglass: stroke('M4 2h8M4 14h8M4.8 2c0 4 6.4 8 6.4 12M11.2 2c0 4-6.4 8-6.4 12', 1.6),

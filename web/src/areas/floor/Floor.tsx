@@ -24,7 +24,7 @@ import './floor-desk.css'
 import { kitsOf } from '@mano/core/plan/kit'
 import type { LoadSources } from '@mano/core/session/loads'
 import { withTargets, holdIn } from '@mano/core/session/today'
-import { useLoadsOf } from '../plan/useLoads'
+import { useSources } from '../plan/useLoads'
 
 /** What is ticked by hand for a day; a heavy pull comes from the plan. */
 const TICKS = DAY_FLAGS.filter((f) => f.id !== 'heavy_pull_later')
@@ -36,7 +36,7 @@ export default function Floor() {
   const plan = usePlan(athlete.id)
   const tests = useTests(athlete.id).data
   const roster = useNames().data
-  const loads = useLoadsOf(athlete.id)
+  const sources = useSources(athlete, plan.data, me.today)
   const key = sessionKey(athlete.id, me.today)
   const running = useFloor((s) => s.sessions[key])
   const local = useFloor((s) => s.flags[key])
@@ -53,13 +53,6 @@ export default function Floor() {
     const flags = on ? [...ticked, flag] : ticked.filter((f) => f !== flag)
     setFlags(key, flags)
     send({ kind: 'flags', athleteId: athlete.id, body: { id: v7(), flags } })
-  }
-  const sources: LoadSources = {
-    logs: athlete.history.logs,
-    ...loads,
-    kits: kitsOf(plan.data.kit),
-    today: me.today,
-    level: athlete.level,
   }
   const blocks = session
     ? withTargets(session.blocks, session.frame.place, sources, holdIn(session.version.terms.kind))

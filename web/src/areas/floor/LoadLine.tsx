@@ -10,11 +10,17 @@ import type { RunView } from './useRun'
  * take or leave.
  */
 export function LoadLine({ run, step }: { run: RunView; step: Step }) {
-  const { blocks, units, lighter, act, kg, data } = run
+  const { blocks, units, lighter, dropped, act, kg, data } = run
   const block = blocks.find((b) => b.id === step.blockId)
   const advice = block ? run.advise(block, step.hand) : null
   const target = run.targetOf(step)
-  if (!advice && kg === null && !target) return <div className="f-load" />
+  const ending = dropped && (
+    <button className="f-btn" onClick={act.endExercise}>
+      {HAND_WORD[dropped.hand]} fell to {Math.round(100 * dropped.to)}
+      {'\u00A0'}% of its first set: end this exercise
+    </button>
+  )
+  if (!advice && kg === null && !target) return <div className="f-load">{ending}</div>
   const f = (v: number) => formatWithUnit(v, 'kg', units)
   const unit = exerciseById(step.exerciseId)!.dose.unit
   const own = kg !== null && kg !== advice?.kg
@@ -37,11 +43,12 @@ export function LoadLine({ run, step }: { run: RunView; step: Step }) {
         ) : null}
         {target?.rung && <span>{target.rung}</span>}
         <small>
-          {target && `Last time ${lastWords(target, unit, f)}. `}
+          {target?.last && `Last time ${lastWords(target.last, unit, f)}. `}
           {own ? 'Load as taken on the floor.' : sentence(target?.why ?? advice?.why ?? '')}
         </small>
       </p>
-      {lighter !== null && (
+      {ending}
+      {lighter !== null && !ending && (
         <button className="f-btn" onClick={() => act.takeLoad(lighter)}>
           Missed twice: take {f(lighter)}
         </button>
@@ -50,7 +57,11 @@ export function LoadLine({ run, step }: { run: RunView; step: Step }) {
   )
 }
 
-const lastWords = (t: TodayTarget, unit: string, f: (kg: number) => string): string =>
-  `${t.last.dose}\u00A0${unit}${t.last.loadKg === null ? '' : ` at ${f(t.last.loadKg)}`}`
+const HAND_WORD = { left: 'Left', right: 'Right', both: 'It' } as const
+const lastWords = (
+  last: NonNullable<TodayTarget['last']>,
+  unit: string,
+  f: (kg: number) => string,
+): string => `${last.dose}\u00A0${unit}${last.loadKg === null ? '' : ` at ${f(last.loadKg)}`}`
 const sentence = (why: string): string =>
   why === '' ? '' : `${why.charAt(0).toUpperCase()}${why.slice(1)}.`

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import type { Exercise } from '@mano/core/catalogue/exercises'
+import { ladderOf } from '@mano/core/progress/ladders'
 import type { LogDetails } from '@mano/core/review/load'
 import { ENDINGS, type EndingId, type Step } from '@mano/core/session/steps'
 import { LoadPad, type LoadHint } from './LoadPad'
@@ -25,6 +26,8 @@ interface Props {
   /** Loads that are one tap away, and the smallest step the plates allow, in the unit. */
   hints?: readonly LoadHint[] | undefined
   stepOf?: number | null | undefined
+  /** Step of the ladder that was proposed. */
+  rung?: string | null | undefined
   /** What was logged, where it is being changed. */
   was?: { amount: number; ended: EndingId; effort: number | null; details: LogDetails } | undefined
   onKeep: (e: Entry) => void
@@ -41,6 +44,7 @@ export function LogStep({
   unit,
   hints = [],
   stepOf,
+  rung,
   was,
   onKeep,
   onPain,
@@ -57,6 +61,8 @@ export function LogStep({
     was?.ended ?? (timed && workedS > 0 && workedS < step.dose - 1 ? 'slipped' : 'done'),
   )
   const [details, setDetails] = useState<LogDetails>(was?.details ?? {})
+  const { rungs } = ladderOf(exercise)
+  const at = details.rung ?? rung
   const tick = (name: 'straps' | 'chalk', word: string) => (
     <button
       className={`f-btn ${details[name] ? 'on' : ''}`}
@@ -139,6 +145,20 @@ export function LogStep({
           {tick('chalk', 'Chalk')}
           {tick('straps', 'Straps')}
         </div>
+        {rungs.length > 0 && (
+          <div className="f-choice" role="group" aria-label="Step">
+            {rungs.map((r) => (
+              <button
+                key={r}
+                className={`f-btn ${at === r ? 'on' : ''}`}
+                aria-pressed={at === r}
+                onClick={() => setDetails({ ...details, rung: r })}
+              >
+                {r}
+              </button>
+            ))}
+          </div>
+        )}
       </div>
       <div className="f-bar">
         {onPain && (

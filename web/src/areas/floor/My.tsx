@@ -60,8 +60,7 @@ export default function My() {
     link: token,
     sources: {
       logs: s.athlete.history.logs,
-      bests: [],
-      room: null,
+      ...s.loads,
       kits: kitsOf(s.plan.kit),
       today: s.today,
     },

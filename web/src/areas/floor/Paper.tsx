@@ -10,10 +10,12 @@ import { addDays, formatDate, weekStartOf } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
+import { BlockBoard, type BoardColumn } from '../plan/BlockBoard'
 import { doseWords } from '../plan/BlockCard'
 import { KINDS } from '../plan/WeekTermsPanel'
 import { useFloorData, type FloorData } from './useFloorData'
 import { todaySession } from './useToday'
+import '../plan/plan.css'
 import './card.css'
 
 /** A planned week on one page, or all weeks from one on, a page together. */
@@ -129,6 +131,31 @@ function Days({ data, week }: { data: FloorData; week: string }) {
 }
 
 function Weeks({ data, weeks }: { data: FloorData; weeks: FloorData['plan']['versions'] }) {
+  const columns = weeks.map((w): BoardColumn => ({
+    weekStart: w.weekStart,
+    kind: w.terms.kind ?? 'ordinary',
+    frame: w.frame,
+    blocks: w.blocks,
+    filled: true,
+    most: null,
+    now: false,
+    head: (
+      <>
+        {formatDate(w.weekStart, data.today)}
+        <small>{KINDS[w.terms.kind ?? 'ordinary']}</small>
+      </>
+    ),
+  }))
+  return (
+    <>
+      <BlockBoard columns={columns} sources={data.sources} />
+      <DayNames weeks={weeks} today={data.today} />
+    </>
+  )
+}
+
+/** Which exercises stand on which day; their amounts are on the board. */
+function DayNames({ weeks, today }: { weeks: FloorData['plan']['versions']; today: string }) {
   return (
     <table className="paper-weeks">
       <thead>
@@ -145,7 +172,7 @@ function Weeks({ data, weeks }: { data: FloorData; weeks: FloorData['plan']['ver
         {weeks.map((w) => (
           <tr key={w.weekStart}>
             <th scope="row">
-              {formatDate(w.weekStart, data.today)}
+              {formatDate(w.weekStart, today)}
               <small>
                 {KINDS[w.terms.kind ?? 'ordinary']}, {Math.ceil(weekMinutes(w.blocks))} min
               </small>
@@ -156,7 +183,8 @@ function Weeks({ data, weeks }: { data: FloorData; weeks: FloorData['plan']['ver
                   .filter((b) => b.day === i)
                   .map((b) => (
                     <span key={b.id}>
-                      {exerciseById(b.exerciseId)?.name}: {doseWords(b)}
+                      {exerciseById(b.exerciseId)?.name}, {b.sets}
+                      {'\u00A0'}sets
                     </span>
                   ))}
                 {w.terms.tests?.day === i && <span>Tests</span>}

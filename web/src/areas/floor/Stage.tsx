@@ -135,6 +135,7 @@ export function Stage({
         load={run.shown(run.kg)}
         unit={run.units.mass}
         {...run.near(step)}
+        rung={run.targetOf(step)?.rung}
         onKeep={keep}
         onPain={act.pain}
       />,

@@ -1,13 +1,11 @@
 import { useEffect, useState } from 'react'
 import type { FloorAthlete } from '@mano/contract/athletes'
 import type { PlanView } from '@mano/contract/plan'
-import { latestMeasure } from '@mano/core/intake/record'
 import type { LoadSources } from '@mano/core/session/loads'
 import { readinessOn } from '@mano/core/session/readiness'
-import { kitsOf } from '@mano/core/plan/kit'
 import { keep, read } from '../../app/kept'
 import { useAthlete, useKit, useMe, useTests } from '../../app/data'
-import { useLoadsOf } from '../plan/useLoads'
+import { useSources } from '../plan/useLoads'
 import { usePlan } from '../plan/usePlan'
 
 /**
@@ -32,7 +30,7 @@ export function useFloorData(athleteId: string): { data: FloorData | null; error
     useTests(athleteId),
     useKit(),
   ]
-  const loads = useLoadsOf(athleteId)
+  const sources = useSources(athlete.data, plan.data, me.data?.today ?? '')
   const [pack, setPack] = useState<FloorData | null>(null)
   const queries = [athlete, plan, me, tests, kit]
   const there =
@@ -55,14 +53,7 @@ export function useFloorData(athleteId: string): { data: FloorData | null; error
       today,
       packed: false,
       low: ready && { low: ready.low, lowTwice: ready.lowTwice },
-      sources: {
-        logs: history.logs,
-        ...loads,
-        kits: kitsOf(plan.data.kit),
-        today,
-        level: athlete.data.level,
-        bodyMassKg: latestMeasure(athlete.data.measurements, 'body_mass', 'both')?.value ?? null,
-      },
+      sources,
     }
   }
   const stamp = there ? queries.map((q) => q.dataUpdatedAt).join() : ''

@@ -4,7 +4,7 @@ import type { LogBody } from '@mano/contract/plan'
 import { exerciseById, type Exercise } from '@mano/core/catalogue/exercises'
 import type { Block } from '@mano/core/plan/types'
 import type { LogDetails } from '@mano/core/review/load'
-import { lighterDay, lighterNow } from '@mano/core/session/adapt'
+import { droppedTo, lighterDay, lighterNow } from '@mano/core/session/adapt'
 import { loadAdvice, type LoadAdvice } from '@mano/core/session/loads'
 import { paceOf, readPace } from '@mano/core/session/pace'
 import {
@@ -46,7 +46,18 @@ export interface Entry {
   ended: EndingId
   details?: LogDetails
 }
-type DoneSet = Logged & { id: string; exerciseId: string; ended: string; loadKg: number | null }
+type DoneSet = Logged & {
+  id: string
+  exerciseId: string
+  ended: string
+  loadKg: number | null
+  amount: number | null
+}
+const amountOf = (l: {
+  exerciseId: string
+  seconds?: number | null | undefined
+  reps?: number | null | undefined
+}): number | null => (exerciseById(l.exerciseId)?.dose.unit === 's' ? l.seconds : l.reps) ?? null
 
 const SAY = { left: 'left', right: 'right', both: 'both hands' } as const
 
@@ -67,10 +78,11 @@ function doneSets(data: FloorData, own: FloorSession): DoneSet[] {
       pain: l.pain ?? null,
       ended: l.ended,
       loadKg: l.load === null ? null : toSi(l.load, l.loadUnit, 'kg'),
+      amount: amountOf(l),
     }))
-  const known = data.athlete.history.logs.filter(
-    (l) => l.on === own.on && !own.logs.some((x) => x.id === l.id),
-  )
+  const known = data.athlete.history.logs
+    .filter((l) => l.on === own.on && !own.logs.some((x) => x.id === l.id))
+    .map((l): DoneSet => ({ ...l, amount: amountOf(l) }))
   return [...known, ...mine].filter((l) => !replaced.has(l.id))
 }
 
@@ -247,7 +259,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     pain: e.pain,
     painWhere: e.painWhere ?? null,
     ended: e.ended,
-    details: rungOf(s) ? { ...e.details, rung: rungOf(s)! } : (e.details ?? {}),
+    details: rungOf(s) ? { rung: rungOf(s)!, ...e.details } : (e.details ?? {}),
     voided: false,
   })
   const post = (body: LogBody) =>
@@ -465,6 +477,15 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
         since: Date.now(),
         pausedAt: null,
       }),
+    /** The sets of a hand that are left of the exercise just done, passed over at once. */
+    endExercise: (): void => {
+      const last = done.at(-1)
+      if (!last) return
+      const left = open.filter((s) => s.blockId === last.blockId && s.hand === last.hand)
+      const after = open.find((s) => !left.includes(s))
+      const at = Date.now()
+      put(kept({ ...own, passed: [...own.passed, ...left.map(stepKey)] }, after, at, alone))
+    },
     cut: (ids: readonly string[]) => put({ cut: [...own.cut, ...ids] }),
     /** Ends here: what was done stays, what is left is kept with the reason. */
     finish: (reason: string): void => {
@@ -523,6 +544,14 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
           done.map((l) => ({ ...l })),
         )
       : null
+  const lastSet = done.at(-1)
+  /** How far the set just done fell under the first of its hand, with sets of it still to come. */
+  const dropped =
+    lastSet &&
+    lastSet.blockId !== null &&
+    open.some((s) => s.blockId === lastSet.blockId && s.hand === lastSet.hand)
+      ? droppedTo({ id: lastSet.blockId }, lastSet.hand, done)
+      : null
   return {
     data,
     own,
@@ -547,6 +576,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     advise,
     targetOf,
     lighter,
+    dropped: dropped !== null && lastSet ? { to: dropped, hand: lastSet.hand } : null,
     units,
     act,
   }

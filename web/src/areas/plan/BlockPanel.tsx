@@ -6,6 +6,7 @@ import type { Breach } from '@mano/core/plan/rules'
 import { blockMinutes } from '@mano/core/plan/time'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { DAY_NAMES, type Block, type WeekPlan } from '@mano/core/plan/types'
+import { isFixed } from '@mano/core/session/today'
 import { Icon } from '../../hands/Icon'
 import { doseWords } from './BlockCard'
 import { WhyPanel } from './WhyPanel'
@@ -93,8 +94,16 @@ export function BlockPanel({
             value={block.dose}
             step={step}
             least={1}
-            onChange={(dose) => onChange({ dose })}
+            onChange={(dose) => onChange({ dose, fixed: true })}
           />
+          <label>
+            <input
+              type="checkbox"
+              checked={!isFixed(block)}
+              onChange={(x) => onChange({ fixed: !x.currentTarget.checked })}
+            />{' '}
+            Rises by its ladder
+          </label>
           <label>
             Day
             <select value={block.day} onChange={(x) => onMove(Number(x.currentTarget.value))}>

@@ -4,23 +4,27 @@ import { Link, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { notifications } from '@mantine/notifications'
 import type { PlanView } from '@mano/contract/plan'
-import { qualityById } from '@mano/core/catalogue/qualities'
-import { TISSUES } from '@mano/core/catalogue/tissues'
-import { awayFrame, weeksOf, type BlockProblem, type PlannedWeek } from '@mano/core/plan/block'
+import {
+  awayFrame,
+  weeksOf,
+  type BlockProblem,
+  type PlannedWeek,
+  type WeekOfBlock,
+} from '@mano/core/plan/block'
 import { pinsOf } from '@mano/core/plan/coach'
 import { crushWeek, plannedOf } from '@mano/core/plan/context'
-import { handLedger } from '@mano/core/plan/ledger'
 import { loadCap } from '@mano/core/plan/limits'
-import { DELOAD_EACH, TISSUE_BUDGET } from '@mano/core/plan/practice'
+import { DELOAD_EACH } from '@mano/core/plan/practice'
 import { contextOf } from '@mano/core/plan/problem'
 import { weekStartOf } from '@mano/core/units/dates'
-import { servesOf } from '@mano/core/plan/serves'
-import { handLoad, weekMinutes } from '@mano/core/plan/time'
 import { DAY_NAMES, type WeekKind } from '@mano/core/plan/types'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
 import { Icon } from '../../hands/Icon'
+import { BlockBoard, type BoardColumn } from './BlockBoard'
+import { BlockTissues } from './BlockTissues'
+import { useSources } from './useLoads'
 import { KeepWeeks, withPins } from './KeepWeeks'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { PlannerReply } from '../../workers/plannerMessages'
@@ -51,6 +55,7 @@ export function BlockView({ view }: { view: PlanView }) {
   const [tested, setTested] = useState<readonly number[]>([])
   const [planned, setPlanned] = useState<readonly PlannedWeek[]>([])
   const [state, setState] = useState<'idle' | 'planning' | 'done' | 'failed'>('idle')
+  const sources = useSources(athlete, view, me.today)
   const [asking, setAsking] = useState<'new' | 'all' | null>(null)
   const worker = useRef<Worker | null>(null)
   const stop = () => {
@@ -145,11 +150,6 @@ export function BlockView({ view }: { view: PlanView }) {
     },
     [planKey(athlete.id), ...touchedBy(athlete.id)],
   )
-  const most = Math.max(
-    1,
-    ...planned.map((w) => handLoad(w.plan.blocks)),
-    ...planned.map((w) => loadCap(w.weekStart, contextOf(w.problem))?.most ?? 0),
-  )
   const taken = planned.filter((w) => there(w.weekStart)).length
   const change = (run: () => void) => {
     run()
@@ -157,6 +157,59 @@ export function BlockView({ view }: { view: PlanView }) {
     setPlanned([])
     setState('idle')
   }
+  const now = weekStartOf(me.today)
+  const current = there(now)
+  const columns: BoardColumn[] = [
+    ...(current
+      ? [
+          {
+            weekStart: now,
+            kind: current.terms.kind ?? 'ordinary',
+            frame: current.frame,
+            blocks: current.blocks,
+            filled: true,
+            most: null,
+            now: true,
+            head: (
+              <Current name={formatDate(now, me.today)} open={() => setParams({ week: now })} />
+            ),
+          } satisfies BoardColumn,
+        ]
+      : []),
+    ...outline.map((w, i): BoardColumn => {
+      const p = planned[i]
+      const saved = there(w.weekStart)
+      const blocks = p?.plan.blocks ?? saved?.blocks ?? []
+      return {
+        weekStart: w.weekStart,
+        kind: w.kind,
+        frame: w.frame,
+        blocks,
+        filled: p !== undefined || saved !== undefined,
+        most: p ? (loadCap(p.weekStart, contextOf(p.problem))?.most ?? null) : null,
+        now: false,
+        head: (
+          <WeekHead
+            week={w}
+            planned={p}
+            version={saved?.number ?? null}
+            events={athlete.events.filter(
+              (e) => e.on >= w.weekStart && e.on < addDays(w.weekStart, 7),
+            )}
+            today={me.today}
+            tests={tested.includes(i)}
+            onOpen={() => setParams({ week: w.weekStart })}
+            onKind={(k) => change(() => setKinds({ ...kinds, [i]: k }))}
+            onTests={() =>
+              change(() =>
+                setTested(tested.includes(i) ? tested.filter((x) => x !== i) : [...tested, i]),
+              )
+            }
+          />
+        ),
+      }
+    }),
+  ]
   return (
     <main className="plan block-view">
       <div className="plan-bar">
@@ -269,117 +322,8 @@ export function BlockView({ view }: { view: PlanView }) {
               ? 'Days are the usual week; say which weeks are lighter, away or with tests, then plan.'
               : 'Choose a sport first.'}
       </p>
-      <table className="weeks">
-        <thead>
-          <tr>
-            <th scope="col">Week</th>
-            <th scope="col">Kind</th>
-            <th scope="col">Tests</th>
-            <th scope="col" className="load">
-              Hand load; the mark is what growth allows
-            </th>
-            <th scope="col">Minutes</th>
-            <th scope="col">Top qualities, effective sets</th>
-            <th scope="col">Within</th>
-          </tr>
-        </thead>
-        <tbody>
-          {outline.map((w, i) => {
-            const p = planned[i]
-            const load = p ? handLoad(p.plan.blocks) : 0
-            const cap = p ? loadCap(p.weekStart, contextOf(p.problem)) : null
-            const events = athlete.events.filter(
-              (e) => e.on >= w.weekStart && e.on < addDays(w.weekStart, 7),
-            )
-            const saved = there(w.weekStart)
-            return (
-              <tr key={w.weekStart} className={w.kind}>
-                <th scope="row">
-                  <button className="lnk" onClick={() => setParams({ week: w.weekStart })}>
-                    {formatDate(w.weekStart, me.today)}
-                  </button>
-                  {saved && <small>version {saved.number}</small>}
-                </th>
-                <td>
-                  {w.kind === 'taper' ? (
-                    KINDS.taper
-                  ) : (
-                    <select
-                      aria-label={`Kind of the week of ${formatDate(w.weekStart, me.today)}`}
-                      value={w.kind}
-                      onChange={(e) => {
-                        const k = e.currentTarget.value as WeekKind
-                        change(() => setKinds({ ...kinds, [i]: k }))
-                      }}
-                    >
-                      {(['ordinary', 'deload', 'travel'] as const).map((k) => (
-                        <option key={k} value={k}>
-                          {KINDS[k]}
-                        </option>
-                      ))}
-                    </select>
-                  )}
-                  {events.map((e) => (
-                    <small key={e.id}>
-                      <Icon name="warn" /> {e.name},{' '}
-                      {DAY_NAMES[w.frame.findIndex((_, d) => addDays(w.weekStart, d) === e.on)]}
-                    </small>
-                  ))}
-                </td>
-                <td>
-                  <input
-                    type="checkbox"
-                    aria-label={`Tests in the week of ${formatDate(w.weekStart, me.today)}`}
-                    checked={tested.includes(i)}
-                    onChange={() =>
-                      change(() =>
-                        setTested(
-                          tested.includes(i) ? tested.filter((x) => x !== i) : [...tested, i],
-                        ),
-                      )
-                    }
-                  />
-                  {p && (p.plan.testDay ?? null) !== null && (
-                    <small>{DAY_NAMES[p.plan.testDay!]}</small>
-                  )}
-                </td>
-                <td className="load">
-                  <span className="bar2">
-                    <i style={{ width: `${(100 * load) / most}%` }} />
-                    {cap && (
-                      <em
-                        aria-hidden
-                        style={{ left: `${Math.min(100, (100 * cap.most) / most)}%` }}
-                      />
-                    )}
-                  </span>
-                  <span>
-                    {p ? load.toFixed(1) : ''}
-                    {cap ? <small> of {cap.most.toFixed(1)}</small> : null}
-                  </span>
-                </td>
-                <td>{p ? Math.ceil(weekMinutes(p.plan.blocks)) : ''}</td>
-                <td>
-                  {p
-                    ? servesOf(p.plan.blocks, p.problem)
-                        .filter((r) => r.top)
-                        .slice(0, 3)
-                        .map(
-                          (r) =>
-                            `${qualityById(r.quality).name} ${r.sets.toFixed(1)} of ${r.aim.toFixed(0)}`,
-                        )
-                        .join(', ')
-                    : ''}
-                </td>
-                <td>
-                  {p ? (p.gap === null ? 'draft' : `${(100 * p.gap).toFixed(1)}\u00A0%`) : ''}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
-      {planned.length > 0 && <Tissues planned={planned} today={me.today} />}
+      <BlockBoard columns={columns} sources={sources} />
+      {planned.length > 0 && <BlockTissues planned={planned} today={me.today} />}
       <p className="note">
         Each week grows from the last ordinary one by 12 % at the most; a deload takes 60 % of it,
         the nine days before an event count half. Within: share of the best possible, week by week.
@@ -391,53 +335,80 @@ export function BlockView({ view }: { view: PlanView }) {
   )
 }
 
-/** What each tissue bears week by week, as a share of its budget, sport and pulls counted. */
-function Tissues({ planned, today }: { planned: readonly PlannedWeek[]; today: string }) {
-  const weeks = planned.map((w) => ({
-    w,
-    rows: handLedger(w.frame, w.plan.blocks, w.problem.terms.settings),
-  }))
-  const share = (rows: ReturnType<typeof handLedger>, id: string) => {
-    const own = rows.filter((r) => r.tissue === id)
-    return own.length === 0
-      ? 0
-      : Math.max(...own.map((r) => (r.budget - r.left) / TISSUE_BUDGET[r.tissue].week))
-  }
-  const shown = TISSUES.filter((t) => weeks.some(({ rows }) => share(rows, t.id) > 0))
+const Current = ({ name, open }: { name: string; open: () => void }) => (
+  <>
+    <button className="lnk" onClick={open}>
+      {name}
+    </button>
+    <small>this week</small>
+  </>
+)
+
+/** The head of a week: what it is, whether it has tests, what falls into it. */
+function WeekHead({
+  week,
+  planned,
+  version,
+  events,
+  today,
+  tests,
+  onOpen,
+  onKind,
+  onTests,
+}: {
+  week: WeekOfBlock
+  planned: PlannedWeek | undefined
+  version: number | null
+  events: readonly { id: string; on: string; name: string }[]
+  today: string
+  tests: boolean
+  onOpen: () => void
+  onKind: (k: WeekKind) => void
+  onTests: () => void
+}) {
+  const name = formatDate(week.weekStart, today)
+  const testDay = planned?.plan.testDay ?? null
   return (
-    <table className="weeks tissues">
-      <caption className="h3">
-        Load by tissue, share of the week's budget, the hand that bears more
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">Tissue</th>
-          {weeks.map(({ w }) => (
-            <th key={w.weekStart} scope="col">
-              {formatDate(w.weekStart, today)}
-            </th>
+    <>
+      <button className="lnk" onClick={onOpen}>
+        {name}
+      </button>
+      {version !== null && <small>version {version}</small>}
+      {week.kind === 'taper' ? (
+        <span>{KINDS.taper}</span>
+      ) : (
+        <select
+          aria-label={`Kind of the week of ${name}`}
+          value={week.kind}
+          onChange={(e) => onKind(e.currentTarget.value as WeekKind)}
+        >
+          {(['ordinary', 'deload', 'travel'] as const).map((k) => (
+            <option key={k} value={k}>
+              {KINDS[k]}
+            </option>
           ))}
-        </tr>
-      </thead>
-      <tbody>
-        {shown.map((t) => (
-          <tr key={t.id}>
-            <th scope="row">{t.name}</th>
-            {weeks.map(({ w, rows }) => {
-              const s = share(rows, t.id)
-              return (
-                <td key={w.weekStart} className={w.kind}>
-                  <span className="bar2">
-                    <i style={{ width: `${Math.min(100, 100 * s)}%` }} />
-                  </span>
-                  {Math.round(100 * s)}
-                  {'\u00A0'}%
-                </td>
-              )
-            })}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+        </select>
+      )}
+      <label>
+        <input
+          type="checkbox"
+          aria-label={`Tests in the week of ${name}`}
+          checked={tests}
+          onChange={onTests}
+        />{' '}
+        Tests{testDay !== null && `, ${DAY_NAMES[testDay]}`}
+      </label>
+      {events.map((e) => (
+        <small key={e.id}>
+          <Icon name="warn" /> {e.name},{' '}
+          {DAY_NAMES[week.frame.findIndex((_, d) => addDays(week.weekStart, d) === e.on)]}
+        </small>
+      ))}
+      {planned && (
+        <small>
+          {planned.gap === null ? 'draft' : `within ${(100 * planned.gap).toFixed(1)}\u00A0%`}
+        </small>
+      )}
+    </>
   )
 }

@@ -5,26 +5,28 @@ import { findingLine } from '@mano/core/safety/words'
 import { blockedBy, judgeBy } from '@mano/core/safety/judge'
 import { factsAhead } from '@mano/core/safety/facts'
 import { sessionContent } from '@mano/core/plan/content'
-import { kitsOf } from '@mano/core/plan/kit'
-import { DAY_NAMES, type WeekPlan } from '@mano/core/plan/types'
+import { DAY_NAMES, type WeekKind, type WeekPlan } from '@mano/core/plan/types'
+import { holdIn } from '@mano/core/session/today'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../app/units'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { doseWords } from './BlockCard'
-import { useLoadsOf } from './useLoads'
+import { useSources } from './useLoads'
 import { Icon } from '../../hands/Icon'
 
 /** One day's session as it will be run: order, what each hand lifts, rests, true minutes. */
 export function DaySheet({
   day,
   plan,
+  kind,
   view,
   onClose,
 }: {
   day: number | null
   plan: WeekPlan
+  kind: WeekKind
   view: PlanView
   onClose: () => void
 }) {
@@ -40,26 +42,31 @@ export function DaySheet({
           : `${DAY_NAMES[day]} ${formatDate(addDays(plan.weekStart, day), me.today)}`
       }
     >
-      {day !== null && <Sheet day={day} plan={plan} view={view} />}
+      {day !== null && <Sheet day={day} plan={plan} kind={kind} view={view} />}
     </Modal>
   )
 }
 
-function Sheet({ day, plan, view }: { day: number; plan: WeekPlan; view: PlanView }) {
-  const { athlete } = useAthletePage()
+function Sheet({
+  day,
+  plan,
+  kind,
+  view,
+}: {
+  day: number
+  plan: WeekPlan
+  kind: WeekKind
+  view: PlanView
+}) {
+  const { athlete, me } = useAthletePage()
   const units = useUnits()
-  const { bests, room } = useLoadsOf(athlete.id)
+  const sources = useSources(athlete, view, me.today)
   const frame = plan.frame[day]!
   const content = sessionContent(
     plan.blocks.filter((b) => b.day === day),
     frame,
-    {
-      logs: athlete.history.logs,
-      bests,
-      room,
-      kits: kitsOf(view.kit),
-      today: addDays(plan.weekStart, day),
-    },
+    { ...sources, today: addDays(plan.weekStart, day) },
+    holdIn(kind),
   )
   const kg = (v: number) => formatWithUnit(v, 'kg', units)
   if (content.blocks.length === 0) return <p className="note">No grip work that day.</p>

@@ -505,7 +505,13 @@ function Week({ view }: { view: PlanView }) {
           setPicked(b.id)
         }}
       />
-      <DaySheet day={sheet} plan={week} view={view} onClose={() => setSheet(null)} />
+      <DaySheet
+        day={sheet}
+        plan={week}
+        kind={draft.terms.kind ?? 'ordinary'}
+        view={view}
+        onClose={() => setSheet(null)}
+      />
       <Modal
         opened={open !== null}
         onClose={() => setOpen(null)}

@@ -1,21 +1,37 @@
 import { useMemo } from 'react'
-import type { KitUnit } from '@mano/contract/kit'
-import { bestsOf } from '@mano/core/session/bests'
-import type { Room, TestBest } from '@mano/core/session/loads'
+import type { AthleteView } from '@mano/contract/athletes'
+import type { PlanView } from '@mano/contract/plan'
+import { latestMeasure } from '@mano/core/intake/record'
+import { kitsOf } from '@mano/core/plan/kit'
+import { bestsOf, holdsOf } from '@mano/core/session/bests'
+import { roomOf, type LoadSources } from '@mano/core/session/loads'
 import { buildSeries } from '@mano/core/review/series'
 import { useKit, useTests } from '../../app/data'
 
-/** The first pin with plates. */
-const roomOf = (kit: readonly KitUnit[] | undefined): Room | null => {
-  const pin = kit?.find((u) => u.kind === 'pin' && u.plates.length > 0)
-  return pin ? { plates: pin.plates, pinKg: pin.massKg ?? 0 } : null
-}
+const NO_KIT: PlanView['kit'] = []
 
-/** What loads are made from: the athlete's bests and the plates of the hall's pin. */
-export function useLoadsOf(athleteId: string): { bests: TestBest[]; room: Room | null } {
-  const tests = useTests(athleteId).data
+/** What amounts and loads are made from: the athlete's record, bests, level, and the hall's plates. */
+export function useSources(
+  athlete: Pick<AthleteView, 'id' | 'level' | 'measurements' | 'history'> | undefined,
+  plan: Pick<PlanView, 'kit'> | undefined,
+  today: string,
+): LoadSources {
+  const tests = useTests(athlete?.id ?? '').data
   const kit = useKit().data
-  const bests = useMemo(() => (tests ? bestsOf(buildSeries(tests)) : []), [tests])
-  const room = useMemo(() => roomOf(kit), [kit])
-  return { bests, room }
+  const logs = athlete?.history.logs
+  return useMemo(() => {
+    const series = tests ? buildSeries(tests) : []
+    return {
+      logs: logs ?? [],
+      bests: bestsOf(series),
+      holds: holdsOf(series),
+      room: roomOf(kit),
+      kits: kitsOf(plan?.kit ?? NO_KIT),
+      today,
+      level: athlete?.level,
+      bodyMassKg: athlete
+        ? (latestMeasure(athlete.measurements, 'body_mass', 'both')?.value ?? null)
+        : null,
+    }
+  }, [tests, kit, logs, plan?.kit, today, athlete])
 }

@@ -10,6 +10,8 @@ import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { Balance } from '../gaps/Balance'
+import { Standing } from '../plan/Standing'
+import { usePlan } from '../plan/usePlan'
 import { Changes } from './Changes'
 import { Decision } from './Decision'
 import { Done } from './Done'
@@ -33,6 +35,7 @@ export default function Review() {
   const { period } = chosen
   const { tests, review, series, changes, known } = useReview(period)
   const units = useUnits()
+  const plan = usePlan(athlete.id).data
   const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set())
   const view = review.data
   const draft = useMemo(() => {
@@ -157,6 +160,7 @@ export default function Review() {
               conclusions={view.conclusions}
             />
           )}
+          {plan && <Standing view={plan} series={series} />}
           {sided.length > 0 && <LeanOverTime all={sided} to={period.to} />}
           {sided[0] && <Hands series={sided[0]} known={known} />}
           <Girths period={period} />

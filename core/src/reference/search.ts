@@ -1,0 +1,276 @@
+import { SPORTS } from '../catalogue/sports'
+import { ratingsOf, tierRank } from '../catalogue/tiers'
+import { PAGES, type Page, type PageKind } from './pages'
+
+/** Words that say nothing of what is looked for. */
+const EMPTY = new Set(
+  'a an and are as at be by can cant do does for from get go has have he her his how i if in into is it its me my need not of on one or our she should so some than that the their them then there they this to too up us use used want was we what when where which who why will with you your'.split(
+    ' ',
+  ),
+)
+/** Words for one thing, the first stands for all. */
+const SAME: readonly (readonly string[])[] = [
+  [
+    'hurt',
+    'hurts',
+    'hurting',
+    'sore',
+    'pain',
+    'painful',
+    'ache',
+    'aches',
+    'aching',
+    'injury',
+    'injured',
+  ],
+  ['thick', 'fat'],
+  ['gripper', 'grippers', 'squeezer'],
+  ['bell', 'kettlebell'],
+  ['kid', 'kids', 'child', 'children', 'youth', 'teenager', 'teen', 'junior', 'minor'],
+  ['pullup', 'pullups', 'chinup', 'chinups'],
+  ['fingerboard', 'hangboard'],
+  ['gi', 'kimono', 'jacket'],
+  ['beginner', 'novice', 'newbie'],
+  ['kg', 'kilo', 'kilos', 'kilogram', 'kilograms'],
+  ['lb', 'lbs', 'pound', 'pounds'],
+  ['mm', 'millimetre', 'millimetres', 'millimeter', 'millimeters'],
+  ['inch', 'inches', 'in'],
+  ['metre', 'metres', 'meter', 'meters'],
+  ['tired', 'fatigue', 'fatigued', 'exhausted'],
+  ['calculate', 'calculator', 'compute'],
+  ['farmer', 'farmers'],
+  ['competition', 'contest', 'event', 'comp'],
+]
+const SAME_AS = new Map(SAME.flatMap((all) => all.map((w) => [w, all[0]!] as const)))
+
+/** Words of every second page: they tell little. */
+const COMMON = new Set(
+  ['grip', 'hand', 'strength', 'train', 'exercise', 'test', 'good', 'best'].map(stem),
+)
+/** Words that say which kind of page is meant. */
+const KIND_WORDS: Readonly<Record<string, PageKind>> = {
+  test: 'protocol',
+  measure: 'protocol',
+  exercise: 'exercise',
+  drill: 'exercise',
+  calculate: 'calculator',
+  pain: 'caution',
+}
+const KIND_SHARE = 1.3
+
+/** What an everyday word says of the sport. */
+const SPORT_WORDS: Readonly<Record<string, readonly string[]>> = {
+  thrower: ['thrower_ball', 'thrower_shot_discus', 'thrower_hammer'],
+  pitcher: ['thrower_ball'],
+  javelin: ['thrower_ball'],
+  baseball: ['thrower_ball'],
+  discus: ['thrower_shot_discus'],
+  shotput: ['thrower_shot_discus'],
+  climber: ['climber_boulder', 'climber_route'],
+  climb: ['climber_boulder', 'climber_route'],
+  boulder: ['climber_boulder'],
+  boxer: ['boxer'],
+  box: ['boxer'],
+  punch: ['boxer'],
+  fighter: ['boxer', 'grappler_no_jacket'],
+  grappler: ['grappler_jacket', 'grappler_no_jacket'],
+  judo: ['grappler_jacket'],
+  judoka: ['grappler_jacket'],
+  wrestler: ['grappler_no_jacket'],
+  wrestle: ['grappler_no_jacket'],
+  racer: ['obstacle_racer'],
+  obstacle: ['obstacle_racer'],
+  strongman: ['carry_strength'],
+  lifter: ['barbell_lifter'],
+  deadlift: ['barbell_lifter'],
+  golfer: ['stick_club'],
+  tennis: ['stick_club'],
+  hockey: ['stick_club'],
+  armwrestler: ['arm_wrestler'],
+}
+
+/** A word without its ending, so that one form finds the others. */
+function stem(word: string): string {
+  const same = SAME_AS.get(word)
+  if (same) return same
+  for (const end of ['ings', 'ing', 'ers', 'ies', 'es', 's', 'ed'])
+    if (word.length - end.length >= 3 && word.endsWith(end) && !word.endsWith('ss')) {
+      const cut = word.slice(0, -end.length) + (end === 'ies' ? 'y' : end === 'ers' ? 'er' : '')
+      return SAME_AS.get(cut) ?? cut.replace(/([bdgklmnprt])\1$/, '$1')
+    }
+  return word
+}
+
+/** Words of a text, in their short forms; `all`: also those that say little. */
+export function wordsOf(text: string, all = false): string[] {
+  return text
+    .toLowerCase()
+    .replace(/[’']/g, '')
+    .replace(/pull[\s-]?up/g, 'pullup')
+    .replace(/chin[\s-]?up/g, 'chinup')
+    .replace(/push[\s-]?up/g, 'pushup')
+    .replace(/arm[\s-]wrest/g, 'armwrest')
+    .replace(/shot[\s-]put/g, 'shotput')
+    .split(/[^a-z0-9]+/)
+    .filter((w) => w !== '' && (all || !EMPTY.has(w)))
+    .map(stem)
+}
+
+/** Whether two words are one but for a slip of one letter. */
+function near(a: string, b: string): boolean {
+  if (Math.abs(a.length - b.length) > 1 || Math.min(a.length, b.length) < 5) return false
+  let [i, j, slips] = [0, 0, 0]
+  while (i < a.length && j < b.length) {
+    if (a[i] === b[j]) {
+      i++
+      j++
+      continue
+    }
+    if (++slips > 1) return false
+    // Two letters changed round count as one slip.
+    if (a[i] === b[j + 1] && a[i + 1] === b[j]) {
+      i += 2
+      j += 2
+    } else if (a.length > b.length) i++
+    else if (a.length < b.length) j++
+    else {
+      i++
+      j++
+    }
+  }
+  return slips + (a.length - i) + (b.length - j) <= 1
+}
+
+interface Indexed {
+  page: Page
+  name: readonly string[]
+  phrases: readonly (readonly string[])[]
+  text: ReadonlySet<string>
+}
+const INDEX: readonly Indexed[] = PAGES.map((page) => ({
+  page,
+  name: wordsOf(page.name),
+  phrases: page.words.map((w) => wordsOf(w)).filter((w) => w.length > 0),
+  text: new Set(wordsOf(page.text)),
+}))
+
+/** How rare a word is among pages: a word that stands on few says more. */
+const COUNTS = (() => {
+  const n = new Map<string, number>()
+  for (const x of INDEX)
+    for (const w of new Set([...x.name, ...x.phrases.flat(), ...x.text]))
+      n.set(w, (n.get(w) ?? 0) + 1)
+  return n
+})()
+const LITTLE = 0.35
+const rare = (w: string): number =>
+  Math.log(1 + INDEX.length / (1 + (COUNTS.get(w) ?? 0))) * (COMMON.has(w) ? LITTLE : 1)
+
+/**
+ * What a match is worth: a coach's own phrase said whole, a part of it, the name, the text; a slip
+ * of a letter costs. Own weights, no source.
+ */
+const WORTH = {
+  whole: 2.2,
+  phrase: 1.2,
+  name: 1.4,
+  text: 0.4,
+  slip: 0.6,
+  prefix: 0.7,
+  sport: 0.8,
+} as const
+/** Kinds a coach asks for more often, where all else is equal. */
+const KIND: Readonly<Record<PageKind, number>> = {
+  quality: 1.06,
+  exercise: 1.02,
+  implement: 1,
+  protocol: 0.98,
+  calculator: 1.04,
+  caution: 1,
+  approach: 0.96,
+  term: 0.94,
+  source: 0.7,
+}
+
+const among = (q: string, words: Iterable<string>): number => {
+  let best = 0
+  for (const w of words) {
+    if (w === q) return 1
+    if (q.length >= 4 && w.startsWith(q)) best = Math.max(best, WORTH.prefix)
+    else if (near(q, w)) best = Math.max(best, WORTH.slip)
+  }
+  return best
+}
+
+/** Exercises that coaches of a sport reach for first, by id. */
+const STAPLES = new Map<string, ReadonlySet<string>>()
+const staplesOf = (sport: string): ReadonlySet<string> => {
+  const known = STAPLES.get(sport)
+  if (known) return known
+  const own = new Set(
+    ratingsOf([sport]).flatMap((r) => (tierRank(r.tier) <= 1 ? [r.exerciseId] : [])),
+  )
+  STAPLES.set(sport, own)
+  return own
+}
+
+/** Whether a page belongs to one of the sports a query names. */
+function ofSport(page: Page, sports: readonly string[]): boolean {
+  return sports.some((id) => {
+    const sport = SPORTS.find((s) => s.id === id)
+    return (
+      (page.kind === 'exercise' && staplesOf(id).has(page.id)) ||
+      (page.kind === 'implement' && (sport?.implements as readonly string[]).includes(page.id)) ||
+      (page.kind === 'quality' &&
+        (sport?.demands ?? []).some((d) => d.quality === page.id && d.importance >= 4))
+    )
+  })
+}
+
+export interface Found {
+  page: Page
+  score: number
+  /** Words of the query that were found, as they are compared. */
+  matched: readonly string[]
+}
+
+/**
+ * Pages for a coach's everyday words, best first, at most `most`. Empty where no word is known.
+ */
+export function search(query: string, most = 10): Found[] {
+  const asked = wordsOf(query)
+  const words = asked.length > 0 ? asked : wordsOf(query, true)
+  if (words.length === 0) return []
+  const sports = words.flatMap((w) => SPORT_WORDS[w] ?? [])
+  const kinds = words.flatMap((w) => KIND_WORDS[w] ?? [])
+  const total = words.reduce((a, w) => a + rare(w), 0)
+  return INDEX.flatMap(({ page, name, phrases, text }): Found[] => {
+    const matched: string[] = []
+    let score = 0
+    for (const w of words) {
+      const inName = WORTH.name * among(w, name)
+      const inPhrases = WORTH.phrase * among(w, phrases.flat())
+      const inText = WORTH.text * among(w, text)
+      const best = Math.max(inName, inPhrases, inText)
+      if (best > 0) matched.push(w)
+      score += best * rare(w)
+    }
+    // The more of a coach's phrase the query says, the surer it is meant.
+    const whole = Math.max(
+      0,
+      ...[...phrases, name].map((phrase) => {
+        const hit = phrase.filter((p) => words.some((w) => w === p || near(w, p)))
+        const asked = hit.reduce((a, w) => a + rare(w), 0)
+        const own = phrase.reduce((a, w) => a + rare(w), 0)
+        return own === 0 ? 0 : (asked / own) * Math.min(1, asked / total)
+      }),
+    )
+    score += WORTH.whole * whole * total
+    if (score > 0 && sports.length > 0 && ofSport(page, sports))
+      score += (WORTH.sport * total) / words.length
+    if (kinds.includes(page.kind)) score *= KIND_SHARE
+    return score > 0 ? [{ page, score: score * KIND[page.kind], matched }] : []
+  })
+    .sort((a, b) => b.score - a.score || (a.page.id < b.page.id ? -1 : 1))
+    .slice(0, most)
+}

@@ -1,0 +1,117 @@
+import { Link } from 'react-router'
+import type { PlanView } from '@mano/contract/plan'
+import { exerciseById } from '@mano/core/catalogue/exercises'
+import { protocolById } from '@mano/core/catalogue/protocols'
+import { qualityById } from '@mano/core/catalogue/qualities'
+import { kitsOf } from '@mano/core/plan/kit'
+import type { Series } from '@mano/core/review/series'
+import { flatLines } from '@mano/core/session/flat'
+import { tellsMost, trainingSince, type TrainingChange } from '@mano/core/session/training'
+import { testsOf } from '@mano/core/testing/rows'
+import { addDays, formatDate, weekStartOf } from '@mano/core/units/dates'
+import { useAthletePage } from '../athlete/AthletePage'
+
+/** Smallest rise that matters, %. Practice, no source. */
+const MATTERS_PCT = 4
+/** Without a test sets are looked at so far back, days. */
+const LOOKED_BACK = 84
+
+const pct = (share: number): string =>
+  `${share < 0 ? '\u2212' : '+'}${Math.abs(Math.round(100 * share))}`
+const HAND = { left: 'left', right: 'right', both: 'both hands' } as const
+
+/** What training says between tests: what stands still, with one change each, and what has moved. */
+export function Standing({ view, series }: { view: PlanView; series: readonly Series[] }) {
+  const { athlete, me } = useAthletePage()
+  const monday = weekStartOf(me.today)
+  const week = view.versions.find((v) => v.weekStart <= monday)
+  const sports = athlete.demand?.sources.map((s) => s.id) ?? []
+  const flat = flatLines(
+    {
+      blocks: week?.blocks ?? [],
+      logs: athlete.history.logs,
+      series,
+      kits: kitsOf(view.kit),
+      sports,
+      today: me.today,
+    },
+    MATTERS_PCT,
+  )
+  const lastTest = series
+    .flatMap((s) => s.points.map((p) => p.on))
+    .sort()
+    .at(-1)
+  const since = lastTest ?? addDays(me.today, -LOOKED_BACK)
+  const moved = trainingSince(athlete.history.logs, since)
+  if (flat.length === 0 && moved.length === 0) return null
+  const most = tellsMost(moved)
+  const test = most && testsOf(most.quality, 'max').concat(testsOf(most.quality, 'sustained'))[0]
+  return (
+    <section className="block standing" aria-label="In training">
+      <h2 className="h3">In training</h2>
+      {flat.length > 0 && (
+        <ul>
+          {flat.map((l) => (
+            <li key={`${l.quality} ${l.exerciseId}`}>
+              <b>{l.says}</b> One change: {l.change.says}
+              {l.tried.length > 0 && (
+                <small>
+                  Done for {qualityById(l.quality).name.toLowerCase()} in the last year:{' '}
+                  {l.tried.map((id) => exerciseById(id)!.name.toLowerCase()).join(', ')}.
+                </small>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {moved.length > 0 && (
+        <table>
+          <caption>
+            Sets since {formatDate(since, me.today)}
+            {lastTest ? ', the last test' : ''}: what was done, no test
+          </caption>
+          <tbody>
+            {moved.slice(0, 6).map((c) => (
+              <Moved key={`${c.exerciseId} ${c.hand}`} c={c} />
+            ))}
+          </tbody>
+        </table>
+      )}
+      {most && test && (
+        <p>
+          A test would tell most of {qualityById(most.quality).name.toLowerCase()}:{' '}
+          <Link to={`/athletes/${athlete.id}/tests?protocol=${test.id}`}>
+            {protocolById(test.id)!.name.toLowerCase()}
+          </Link>
+          .
+        </p>
+      )}
+      <details>
+        <summary>How sure</summary>
+        <p className="note">
+          Flat: no higher step in four weeks without pain, or three tests of which none is{' '}
+          {MATTERS_PCT}
+          {'\u00A0'}% above the first. No odds stand beside a change: nothing on record says how
+          often it helps. A set says what was done, not what could have been: the range is the 90
+          {'\u00A0'}% interval with 8{'\u00A0'}% for a day (practice, no source).
+        </p>
+      </details>
+    </section>
+  )
+}
+
+const Moved = ({ c }: { c: TrainingChange }) => (
+  <tr>
+    <th scope="row">
+      {exerciseById(c.exerciseId)!.name}, {HAND[c.hand]}
+    </th>
+    <td>
+      <b>
+        {pct(c.change)}
+        {'\u00A0'}%
+      </b>{' '}
+      ({pct(c.ci90[0])} to {pct(c.ci90[1])})
+    </td>
+    <td>{c.days} days</td>
+  </tr>
+)

@@ -13,7 +13,8 @@ test('a bad line 7 is named and nothing saved; the mended file is saved whole an
   own,
 }) => {
   await signIn(page, own.url)
-  await page.getByRole('link', { name: 'Import' }).click()
+  await page.getByRole('link', { name: 'Hall', exact: true }).click()
+  await page.getByRole('link', { name: 'Import', exact: true }).click()
   await page
     .getByLabel('CSV file of trials')
     .setInputFiles(file([1, 2, 3, 4, 5].map((n) => line(n, '41,2')).concat(line(6, '-4'))))
@@ -25,6 +26,7 @@ test('a bad line 7 is named and nothing saved; the mended file is saved whole an
   await open(page, 'Abel Quist', 'Tests')
   await expect(page.getByText('None yet.', { exact: false })).toBeVisible()
 
+  await page.getByRole('link', { name: 'Hall', exact: true }).click()
   await page.getByRole('link', { name: 'Import', exact: true }).click()
   await page
     .getByLabel('CSV file of trials')
@@ -35,6 +37,7 @@ test('a bad line 7 is named and nothing saved; the mended file is saved whole an
   await open(page, 'Abel Quist', 'Tests')
   await expect(page.getByRole('cell', { name: '44.5 kg' })).toBeVisible()
 
+  await page.getByRole('link', { name: 'Hall', exact: true }).click()
   await page.getByRole('link', { name: 'Import', exact: true }).click()
   await page.getByRole('button', { name: 'Undo' }).click()
   await page.getByRole('button', { name: 'Undo the import' }).click()

@@ -110,6 +110,7 @@ test("a coach's own sheet: columns mapped, tried, saved, remembered, taken back"
     buffer: Buffer.from(['Lifter;Tested;Mass;Grip L;Grip R', ...lines].join('\n')),
   })
   await signIn(page, own.url)
+  await page.getByRole('link', { name: 'Hall', exact: true }).click()
   await page.getByRole('link', { name: 'Import', exact: true }).click()
   await page
     .getByLabel('CSV file of trials')

@@ -99,6 +99,7 @@ test('pictures of the main views', async ({ page, own }) => {
   await shot('test', 'Set-up of this series')
   await page.getByRole('link', { name: 'Kit room' }).click()
   await shot('kit', 'Free instead')
+  await page.getByRole('link', { name: 'Hall', exact: true }).click()
   await page.getByRole('link', { name: 'Import', exact: true }).click()
   await page.getByLabel('CSV file of trials').setInputFiles({
     name: 'club grip.csv',

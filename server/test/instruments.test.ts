@@ -102,14 +102,19 @@ describe('instruments', () => {
       const timer = setTimeout(() => stop.abort(), ms)
       let lastId = ''
       try {
-        for await (const chunk of res.body!.pipeThrough(new TextDecoderStream()))
-          for (const l of chunk.split('\n')) {
+        // A chunk may end in the middle of a line.
+        let rest = ''
+        for await (const chunk of res.body!.pipeThrough(new TextDecoderStream())) {
+          const lines = (rest + chunk).split('\n')
+          rest = lines.pop()!
+          for (const l of lines) {
             if (l.startsWith('data: ')) {
               const line = lineOf(l.slice(6))
               if (line) seen.push(line)
             }
             if (l.startsWith('id: ')) lastId = l.slice(4)
           }
+        }
       } catch {
         /* stopped */
       }

@@ -34,7 +34,7 @@ describe('several at once, signed out', () => {
       .post('/api/session')
       .send({ login: 'nobody', password: PASSWORD })
       .expect(401)
-    expect(performance.now() - t).toBeLessThan(2000)
+    expect(performance.now() - t).toBeLessThan(10_000)
     expect(
       (await r.app.query(
         'SELECT count(*)::int AS n FROM (SELECT installation_is_empty() AS e) x WHERE NOT e',

@@ -12,6 +12,7 @@ import { chiSquareInv, fInv, normalInv, tInv } from '../measure/quantiles'
 import { reliability } from '../measure/reliability'
 import { judgeTrend, theilSen } from '../measure/trend'
 import { sampleVariance, summariseTrials } from '../measure/trials'
+import { search } from '../reference/search'
 import { targetCase, type TargetInputs } from './targets'
 import { claimsOf, type ClaimInputs } from './claims'
 import { gateVerdict, type GateInputs } from './gates'
@@ -83,6 +84,7 @@ interface Inputs {
   LD?: number
   LR?: number
   csv: string
+  query: string
 }
 /** Reads a file named in a case. */
 export type ReadFile = (path: string) => string
@@ -138,6 +140,7 @@ const TOPICS: Readonly<Record<string, Topic>> = {
           ? spring(i)
           : roller(i),
   '12': (i) => gateVerdict(i as unknown as GateInputs),
+  '14': (i) => ({ pages: search(i.query).map((f) => ({ kind: f.page.kind, id: f.page.id })) }),
   '15': (i) => targetCase(i as unknown as TargetInputs),
   '13': (i) => ({ claims: claimsOf(i as unknown as ClaimInputs) }),
 }

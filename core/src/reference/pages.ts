@@ -47,6 +47,9 @@ const page = (
 ): Page => ({ kind, id, name, words: own(kind, id), text, qualities })
 const names = (ids: readonly QualityId[]): string => ids.map((q) => qualityById(q).name).join(' ')
 
+/** What coaches say for the quality of an exercise finds it too. */
+const said = (quality: string | null): string => own('quality', quality ?? '').join(' ')
+
 /** Every page there is, made from the catalogue: nothing is written twice. */
 export const PAGES: readonly Page[] = [
   ...QUALITIES.map((q) => ({
@@ -67,7 +70,13 @@ export const PAGES: readonly Page[] = [
       ...(e.primary === null || e.primary === 'day' ? [] : [e.primary]),
       ...(Object.keys(e.secondary) as QualityId[]),
     ]
-    return page('exercise', e.id, e.name, `${e.cue} ${e.caution} ${names(qualities)}`, qualities)
+    return page(
+      'exercise',
+      e.id,
+      e.name,
+      `${e.cue} ${e.caution} ${names(qualities)} ${said(e.primary)}`,
+      qualities,
+    )
   }),
   ...PROTOCOLS.map((p) => {
     const qualities = [...new Set(p.rows.map((r) => r.quality))]

@@ -4,7 +4,7 @@ import { PAGES, type Page, type PageKind } from './pages'
 
 /** Words that say nothing of what is looked for. */
 const EMPTY = new Set(
-  'a an and are as at be by can cant do does for from get go has have he her his how i if in into is it its me my need not of on one or our she should so some than that the their them then there they this to too up us use used want was we what when where which who why will with you your'.split(
+  'a an and are as at be by can cant do does for from get go has have he her his how i if in into is it its me my need not of off on one or our she should so some than that the their them then there they this to too up us use used want was we what when where which who why will with you your'.split(
     ' ',
   ),
 )
@@ -145,14 +145,20 @@ interface Indexed {
   page: Page
   name: readonly string[]
   phrases: readonly (readonly string[])[]
+  said: ReadonlySet<string>
   text: ReadonlySet<string>
 }
-const INDEX: readonly Indexed[] = PAGES.map((page) => ({
-  page,
-  name: wordsOf(page.name),
-  phrases: page.words.map((w) => wordsOf(w)).filter((w) => w.length > 0),
-  text: new Set(wordsOf(page.text)),
-}))
+const INDEX: readonly Indexed[] = PAGES.map((page) => {
+  const name = wordsOf(page.name)
+  const phrases = page.words.map((w) => wordsOf(w)).filter((w) => w.length > 0)
+  return {
+    page,
+    name: name.length > 0 ? name : wordsOf(page.name, true),
+    phrases,
+    said: new Set(phrases.flat()),
+    text: new Set(wordsOf(page.text)),
+  }
+})
 
 /** How rare a word is among pages: a word that stands on few says more. */
 const COUNTS = (() => {
@@ -192,13 +198,26 @@ const KIND: Readonly<Record<PageKind, number>> = {
   source: 0.7,
 }
 
-const among = (q: string, words: Iterable<string>): number => {
-  let best = 0
-  for (const w of words) {
-    if (w === q) return 1
-    if (q.length >= 4 && w.startsWith(q)) best = Math.max(best, WORTH.prefix)
-    else if (near(q, w)) best = Math.max(best, WORTH.slip)
+/** Every word that stands on a page, with how well a word asked for meets it. */
+const VOCABULARY = [...new Set(INDEX.flatMap((x) => [...x.name, ...x.phrases.flat(), ...x.text]))]
+const MET = new Map<string, ReadonlyMap<string, number>>()
+function met(q: string): ReadonlyMap<string, number> {
+  const known = MET.get(q)
+  if (known) return known
+  const own = new Map<string, number>()
+  for (const w of VOCABULARY) {
+    if (w === q) own.set(w, 1)
+    else if (q.length >= 4 && w.startsWith(q)) own.set(w, WORTH.prefix)
+    else if (near(q, w)) own.set(w, WORTH.slip)
   }
+  // What is typed letter by letter leaves many behind.
+  if (MET.size > 500) MET.clear()
+  MET.set(q, own)
+  return own
+}
+const among = (m: ReadonlyMap<string, number>, words: Iterable<string>): number => {
+  let best = 0
+  for (const w of words) best = Math.max(best, m.get(w) ?? 0)
   return best
 }
 
@@ -243,14 +262,16 @@ export function search(query: string, most = 10): Found[] {
   if (words.length === 0) return []
   const sports = words.flatMap((w) => SPORT_WORDS[w] ?? [])
   const kinds = words.flatMap((w) => KIND_WORDS[w] ?? [])
+  const maps = words.map(met)
   const total = words.reduce((a, w) => a + rare(w), 0)
-  return INDEX.flatMap(({ page, name, phrases, text }): Found[] => {
+  return INDEX.flatMap(({ page, name, phrases, said, text }): Found[] => {
     const matched: string[] = []
     let score = 0
     for (const w of words) {
-      const inName = WORTH.name * among(w, name)
-      const inPhrases = WORTH.phrase * among(w, phrases.flat())
-      const inText = WORTH.text * among(w, text)
+      const m = met(w)
+      const inName = WORTH.name * among(m, name)
+      const inPhrases = WORTH.phrase * among(m, said)
+      const inText = WORTH.text * among(m, text)
       const best = Math.max(inName, inPhrases, inText)
       if (best > 0) matched.push(w)
       score += best * rare(w)
@@ -259,7 +280,9 @@ export function search(query: string, most = 10): Found[] {
     const whole = Math.max(
       0,
       ...[...phrases, name].map((phrase) => {
-        const hit = phrase.filter((p) => words.some((w) => w === p || near(w, p)))
+        const hit = phrase.filter((p) =>
+          maps.some((m) => (m.get(p) ?? 0) >= WORTH.slip && m.get(p) !== WORTH.prefix),
+        )
         const asked = hit.reduce((a, w) => a + rare(w), 0)
         const own = phrase.reduce((a, w) => a + rare(w), 0)
         return own === 0 ? 0 : (asked / own) * Math.min(1, asked / total)

@@ -4,7 +4,7 @@ import { NavLink, Outlet } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
 import { api, isSignedOut, Unreachable } from './api'
 import { useInstallation, useMe } from './data'
-import { FindAthlete } from './FindAthlete'
+import { Command } from './Command'
 import { OutboxMark } from './OutboxMark'
 import { Failed } from './Trouble'
 import { useUnits } from './units'
@@ -55,10 +55,11 @@ function Frame({ me }: { me: Me }) {
           <NavLink to="/squad">Squad</NavLink>
           <NavLink to="/kit">Kit room</NavLink>
           <NavLink to="/testday">Test days</NavLink>
-          {me.role === 'coach' && <NavLink to="/import">Import</NavLink>}
+          <NavLink to="/reference">Reference</NavLink>
+          <NavLink to="/bench">Bench</NavLink>
           <NavLink to="/hall">Hall</NavLink>
         </nav>
-        <FindAthlete />
+        <Command />
         <OutboxMark />
         <AccountMenu me={me} />
       </header>

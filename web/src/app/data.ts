@@ -57,11 +57,13 @@ export const useAthlete = (id: string) =>
   useQuery({
     queryKey: keys.athlete(id),
     queryFn: () => api.get<AthleteView>(`/api/athletes/${id}`),
+    enabled: id !== '',
   })
 export const useTests = (id: string) =>
   useQuery({
     queryKey: keys.tests(id),
     queryFn: () => api.get<SessionView[]>(`/api/athletes/${id}/tests`),
+    enabled: id !== '',
   })
 /** Units in use; retired ones only where the kit room asks. */
 export const useKit = (retired = false) =>

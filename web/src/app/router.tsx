@@ -44,6 +44,8 @@ export const router = createBrowserRouter([
       stage('kit', () => import('../areas/kit/KitRoom')),
       stage('testday', () => import('../areas/testday/TestDays')),
       stage('testday/:dayId', () => import('../areas/testday/TestDay')),
+      stage('bench/:calculator?', () => import('../areas/bench/Bench')),
+      stage('reference/:kind?/:id?', () => import('../areas/reference/Reference')),
       stage('waiting', () => import('../areas/waiting/Waiting')),
       stage('hall', () => import('../areas/hall/Hall')),
       { path: '*', Component: LostPage },

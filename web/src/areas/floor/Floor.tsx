@@ -24,6 +24,7 @@ import './floor-desk.css'
 import { kitsOf } from '@mano/core/plan/kit'
 import type { LoadSources } from '@mano/core/session/loads'
 import { withTargets, holdIn } from '@mano/core/session/today'
+import { FatigueLine } from '../plan/FatigueLine'
 import { useSources } from '../plan/useLoads'
 
 /** What is ticked by hand for a day; a heavy pull comes from the plan. */
@@ -81,6 +82,7 @@ export default function Floor() {
                     : 'Run the session'}
               </Link>
             </div>
+            <FatigueLine blocks={blocks} place={session.frame.place} sources={sources} />
             <div className="fl-well" role="group" aria-label="Today">
               {TICKS.filter(
                 (f) =>

@@ -52,7 +52,10 @@ export function RowPanel({
     <div className="row-panel">
       <div className="row">
         <h2 className="h3">
-          {row.quality.name}, {row.emphasis}
+          <Link className="term" to={`/reference/quality/${row.quality.id}`}>
+            {row.quality.name}
+          </Link>
+          , {row.emphasis}
         </h2>
         <button className="btn small" onClick={onClose}>
           Close

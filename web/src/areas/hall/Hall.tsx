@@ -3,6 +3,7 @@ import { schemaResolver, useForm } from '@mantine/form'
 import { notifications } from '@mantine/notifications'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { v7 } from 'uuid'
 import { assistantBody, PASSWORD_LEAST, type Role } from '@mano/contract/accounts'
 import { api, ApiProblem, failureText } from '../../app/api'
@@ -20,6 +21,11 @@ export default function Hall() {
     <main className="narrow-hall">
       <div className="hall-head">
         <h1>{me.data?.hall.name}</h1>
+        {me.data?.role === 'coach' && (
+          <Link className="btn" to="/import">
+            Import
+          </Link>
+        )}
       </div>
       <p className="note">
         Dates are local to {me.data?.hall.timeZone}. Implements and places are in the kit room.

@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { verdicts } from '@mano/core/plan/moves'
@@ -49,7 +50,11 @@ export function BlockPanel({
   const step = e.dose.unit === 's' ? 5 : 1
   return (
     <div className="block one-block">
-      <h2 className="h3">{e.name}</h2>
+      <h2 className="h3">
+        <Link className="term" to={`/reference/exercise/${e.id}`}>
+          {e.name}
+        </Link>
+      </h2>
       <p className="s">
         {doseWords(block)}, rest {e.restS}
         {'\u00A0'}s, {e.level}, {Math.ceil(blockMinutes(block))} min

@@ -1,4 +1,5 @@
 import { Modal } from '@mantine/core'
+import { useMemo } from 'react'
 import { Link } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
 import { findingLine } from '@mano/core/safety/words'
@@ -13,6 +14,7 @@ import { useUnits } from '../../app/units'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { doseWords } from './BlockCard'
+import { FatigueLine } from './FatigueLine'
 import { useSources } from './useLoads'
 import { Icon } from '../../hands/Icon'
 
@@ -62,10 +64,12 @@ function Sheet({
   const units = useUnits()
   const sources = useSources(athlete, view, me.today)
   const frame = plan.frame[day]!
+  const on = addDays(plan.weekStart, day)
+  const ahead = useMemo(() => ({ ...sources, today: on }), [sources, on])
   const content = sessionContent(
     plan.blocks.filter((b) => b.day === day),
     frame,
-    { ...sources, today: addDays(plan.weekStart, day) },
+    ahead,
     holdIn(kind),
   )
   const kg = (v: number) => formatWithUnit(v, 'kg', units)
@@ -89,6 +93,11 @@ function Sheet({
         {frame.at ? `, from ${frame.at}` : ''}.
       </p>
       <p className="note">Warm-up: {content.warmUp.map((e) => e.name.toLowerCase()).join(' · ')}</p>
+      <FatigueLine
+        blocks={content.blocks.map((b) => b.block)}
+        place={frame.place}
+        sources={ahead}
+      />
       <table>
         <thead>
           <tr>
@@ -102,7 +111,11 @@ function Sheet({
         <tbody>
           {content.blocks.map((b) => (
             <tr key={b.block.id}>
-              <th scope="row">{b.exercise.name}</th>
+              <th scope="row">
+                <Link className="term" to={`/reference/exercise/${b.exercise.id}`}>
+                  {b.exercise.name}
+                </Link>
+              </th>
               <td>{doseWords(b.block)}</td>
               <td>
                 {b.loads.length === 0 ? (

@@ -1,3 +1,4 @@
+import { focusHere } from '../../app/focusHere'
 import { useEffect, useRef } from 'react'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
@@ -57,7 +58,7 @@ export function TryAt({
   const box = useRef<HTMLInputElement>(null)
   useTypedHere(box)
   const turn = `${slot.athlete} ${slot.hand} ${known}`
-  useEffect(() => box.current?.focus(), [turn])
+  useEffect(() => focusHere(box.current), [turn])
   const clock = useClock(`mano-station-${station.id}`)
   const lift = protocol.entry === 'lift'
   const timed = protocol.entry === 'clock'

@@ -17,6 +17,7 @@ import { findingLine } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/testing/session'
 import { toSi } from '@mano/core/units/convert'
 import { parseNumber } from '@mano/core/units/parse'
+import { focusHere } from '../../app/focusHere'
 import { api, failureText } from '../../app/api'
 import { keys, touchedBy, useKit, useTests, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
@@ -333,7 +334,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
           <div className="start-act">
             <button
               className="btn pri big"
-              autoFocus
+              ref={focusHere}
               disabled={!can || (!earlierDay && asking.length > 0 && why.trim() === '')}
               onClick={() =>
                 missing.length === 0 ? start(conditions, why.trim()) : start(ALL, why.trim())

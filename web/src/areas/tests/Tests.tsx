@@ -1,6 +1,7 @@
 import { Link, useSearchParams } from 'react-router'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { protocolById, PROTOCOL_GROUPS, PROTOCOLS } from '@mano/core/catalogue/protocols'
+import { Grip } from '../../hands/Grip'
 import { useAthletePage } from '../athlete/AthletePage'
 import { NextInBattery } from './BatteryVisit'
 import { BodyEntry } from './BodyEntry'
@@ -65,7 +66,12 @@ export default function Tests() {
       <aside>
         <NextInBattery batteryId={params.get('battery')} />
         <div className="block">
-          <h2 className="h3">{protocol.name}</h2>
+          <h2 className="h3 with-figure">
+            {protocol.rows[0] && <Grip id={protocol.rows[0].quality} size={48} />}
+            <Link className="term" to={`/reference/protocol/${protocol.id}`}>
+              {protocol.name}
+            </Link>
+          </h2>
           <p className="steps">{protocol.steps}</p>
           {protocol.card.length > 0 && (
             <ul className="card-list">

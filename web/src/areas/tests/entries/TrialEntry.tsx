@@ -1,3 +1,4 @@
+import { focusHere } from '../../../app/focusHere'
 import { useEffect, useRef, useState } from 'react'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import { resultSi } from '@mano/core/testing/value'
@@ -25,7 +26,7 @@ export function TrialEntry({ session, protocol, hand, unit, onTry }: EntryProps)
   const torque =
     turning && typed.ok ? resultSi(typed.value, chosen, protocol, session.variant) : null
   useTypedHere(input)
-  useEffect(() => input.current?.focus(), [])
+  useEffect(() => focusHere(input.current), [])
   const toggle = () => {
     setProblem('')
     if (!clock.running) {

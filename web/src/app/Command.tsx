@@ -1,0 +1,84 @@
+import { Modal } from '@mantine/core'
+import { useHotkeys } from '@mantine/hooks'
+import { lazy, Suspense, useRef, useState } from 'react'
+import { Icon } from '../hands/Icon'
+
+const CommandHits = lazy(() => import('./CommandHits'))
+
+/** What a key does to the list of hits. */
+export interface Keys {
+  move: (step: 1 | -1) => void
+  go: () => void
+}
+
+/**
+ * Finds an athlete, a page, a calculator or an act from anywhere; `/` or Ctrl K opens it. The line is
+ * there at once, what it finds as soon as it has come.
+ */
+export function Command() {
+  const [open, setOpen] = useState(false)
+  const [line, setLine] = useState('')
+  const keys = useRef<Keys | null>(null)
+  const show = () => {
+    setLine('')
+    setOpen(true)
+  }
+  const hide = () => setOpen(false)
+  useHotkeys([
+    ['/', show],
+    ['mod+K', show],
+  ])
+  return (
+    <>
+      <button className="find" onClick={show} aria-haspopup="dialog">
+        <Icon name="search" />
+        <span>Find or do anything</span>
+        <kbd>/</kbd>
+      </button>
+      <Modal.Root
+        opened={open}
+        onClose={hide}
+        size={820}
+        yOffset={74}
+        transitionProps={{ duration: 0 }}
+      >
+        <Modal.Overlay />
+        <Modal.Content className="command" aria-label="Find or do anything">
+          <label className="command-line">
+            <Icon name="search" />
+            <input
+              data-autofocus
+              role="combobox"
+              aria-expanded
+              aria-controls="command-hits"
+              aria-label="Find or do anything"
+              placeholder="A name, a page, a question"
+              value={line}
+              autoComplete="off"
+              onChange={(e) => setLine(e.currentTarget.value)}
+              onKeyDown={(e) => {
+                const step = e.key === 'ArrowDown' ? 1 : e.key === 'ArrowUp' ? -1 : 0
+                if (step !== 0) {
+                  e.preventDefault()
+                  keys.current?.move(step)
+                }
+                if (e.key === 'Enter') {
+                  e.preventDefault()
+                  keys.current?.go()
+                }
+              }}
+            />
+            <kbd>Esc</kbd>
+          </label>
+          <Suspense fallback={<div className="command-wait" aria-busy="true" />}>
+            {open && <CommandHits line={line} keys={keys} onDone={hide} />}
+          </Suspense>
+          <p className="command-keys">
+            <kbd>↑</kbd> <kbd>↓</kbd> choose <kbd>Enter</kbd> go there. Try “test dov squeeze”, “fat
+            bar”, “thumb hurts”.
+          </p>
+        </Modal.Content>
+      </Modal.Root>
+    </>
+  )
+}

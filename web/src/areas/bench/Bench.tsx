@@ -1,0 +1,181 @@
+import { Select, TextInput } from '@mantine/core'
+import { lazy, Suspense } from 'react'
+import { Link, NavLink, useParams } from 'react-router'
+import { SOURCES } from '@mano/core/catalogue/sources'
+import { CALCULATORS, calculatorById, type Calculator } from '@mano/core/reference/calculators'
+import { useNames } from '../../app/data'
+import { LostPage } from '../../app/Trouble'
+import { defOf, type CalculatorDef, type Outcome } from './defs'
+import { ClubPlot } from '../../hands/ClubPlot'
+import { PlatePicture } from '../../hands/PlatePicture'
+import { useBench, type Filling } from './useBench'
+import './bench.css'
+
+const Simulator = lazy(() => import('./Simulator'))
+
+/** How the calculators are listed. */
+const GROUPS: readonly { name: string; ids: readonly string[] }[] = [
+  { name: 'Every day', ids: ['plates', 'percent', 'conversion'] },
+  { name: 'Levers, springs, handles', ids: ['lever', 'roller', 'spring', 'handle', 'thick'] },
+  {
+    name: 'Hangs, carries, holds',
+    ids: ['hang', 'carry', 'endurance', 'critical_force', 'simulator'],
+  },
+  { name: 'Tests and time', ids: ['asymmetry', 'detectable', 'trials', 'isolate'] },
+]
+
+/** Answers a coach wants in ten seconds, with or without an athlete. */
+export default function Bench() {
+  const { calculator = 'plates' } = useParams()
+  const row = calculatorById(calculator)
+  const def = defOf(calculator)
+  return (
+    <div className="bench">
+      <nav aria-label="Calculators">
+        {GROUPS.map((g) => (
+          <div key={g.name}>
+            <h2>{g.name}</h2>
+            {g.ids.map((id) => (
+              <NavLink key={id} to={`/bench/${id}`} className={calculator === id ? 'on' : ''}>
+                {calculatorById(id)!.name}
+              </NavLink>
+            ))}
+          </div>
+        ))}
+      </nav>
+      {row && def ? (
+        <Page key={row.id} row={row} def={def} />
+      ) : row ? (
+        <Suspense fallback={<main aria-busy="true" />}>
+          <Simulator row={row} />
+        </Suspense>
+      ) : (
+        <LostPage />
+      )}
+    </div>
+  )
+}
+export const COUNT = CALCULATORS.length
+
+function Page({ row, def }: { row: Calculator; def: CalculatorDef }) {
+  const { fields, outcome, set, athleteId, needs } = useBench(def)
+  const names = useNames().data
+  return (
+    <main>
+      <header>
+        <h1>{row.name}</h1>
+        <p className="s">{row.answers}</p>
+      </header>
+      <div className="bench-cols">
+        <form onSubmit={(e) => e.preventDefault()} aria-label={row.name}>
+          {needs && (
+            <Select
+              label="Use for this athlete"
+              placeholder="Nobody"
+              clearable
+              searchable
+              data={(names ?? []).map((a) => ({ value: a.id, label: a.name }))}
+              value={athleteId === '' ? null : athleteId}
+              onChange={(id) => set('athlete', id ?? '')}
+            />
+          )}
+          {fields.map((f) => (
+            <Field key={f.field.id} f={f} set={set} />
+          ))}
+        </form>
+        <section aria-live="polite" aria-label="Answer">
+          {outcome.ok && outcome.club && <ClubPlot {...outcome.club} />}
+          <Answer outcome={outcome} />
+          {outcome.ok && outcome.hung && <PlatePicture {...outcome.hung} />}
+        </section>
+      </div>
+      <How row={row} />
+    </main>
+  )
+}
+
+function Field({ f, set }: { f: Filling; set: (id: string, text: string) => void }) {
+  const { field, text, wrong } = f
+  if (field.kind === 'choice')
+    return (
+      <Select
+        label={field.name}
+        data={field.options!.map((o) => ({ value: o.id, label: o.name }))}
+        value={text}
+        allowDeselect={false}
+        onChange={(v) => set(field.id, v ?? field.start)}
+      />
+    )
+  return (
+    <TextInput
+      label={field.unit ? `${field.name}, ${field.unit}` : field.name}
+      description={field.hint}
+      value={text}
+      error={wrong === '' ? undefined : wrong}
+      inputMode={field.kind === 'number' ? 'decimal' : 'text'}
+      onChange={(e) => set(field.id, e.currentTarget.value)}
+      onFocus={(e) => e.currentTarget.select()}
+    />
+  )
+}
+
+function Answer({ outcome }: { outcome: Outcome }) {
+  if (!outcome.ok) return <p className="refused">{outcome.why}</p>
+  return (
+    <>
+      <dl>
+        {outcome.lines.map((l) => (
+          <div key={l.label} className={l.main ? 'main' : ''}>
+            <dt>{l.label}</dt>
+            <dd>{l.value}</dd>
+          </div>
+        ))}
+      </dl>
+      {outcome.note && <p className="note">{outcome.note}</p>}
+      {outcome.table && (
+        <table>
+          <thead>
+            <tr>
+              {outcome.table.head.map((h) => (
+                <th key={h} scope="col">
+                  {h}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {outcome.table.rows.map((r, i) => (
+              <tr key={i}>
+                {r.map((c, k) => (
+                  <td key={k}>{c}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </>
+  )
+}
+
+/** How it is worked out, and on what it rests. */
+export function How({ row }: { row: Calculator }) {
+  return (
+    <section className="how" aria-label="How it is worked out">
+      <h2>How it is worked out</h2>
+      <p>{row.how}</p>
+      <p className="s">
+        Rests on:{' '}
+        {row.sources.map((id, i) => (
+          <span key={id}>
+            {i > 0 && ', '}
+            <Link to={`/reference/source/${id}`}>
+              {SOURCES.find((s) => s.id === id)?.cite ?? id}
+            </Link>
+          </span>
+        ))}
+        .
+      </p>
+    </section>
+  )
+}

@@ -1,0 +1,50 @@
+import { useEffect, useRef, useState } from 'react'
+import { DRAWS, type Rates, type Script, type Simulation } from '@mano/core/bench/simulate'
+import type { SimulatorReply, SimulatorTask } from '../../workers/simulator'
+
+export interface Simulated {
+  result: Simulation | null
+  /** Share that is done; null: nothing under way. */
+  share: number | null
+  ms: number | null
+  stop: () => void
+}
+
+/** A script followed in a worker of its own; changing it drops the one under way. */
+export function useSimulation(script: Script | null, rates: Rates): Simulated {
+  const worker = useRef<Worker | null>(null)
+  const [state, setState] = useState<Omit<Simulated, 'stop'>>({
+    result: null,
+    share: null,
+    ms: null,
+  })
+  const key = JSON.stringify([script, rates])
+  useEffect(() => {
+    if (!script) return
+    worker.current ??= new Worker(new URL('../../workers/simulator.ts', import.meta.url), {
+      type: 'module',
+    })
+    const own = worker.current
+    own.onmessage = ({ data }: MessageEvent<SimulatorReply>) => {
+      if (data.key !== key) return
+      setState((s) =>
+        data.kind === 'progress'
+          ? { ...s, share: data.share }
+          : { result: data.result, share: null, ms: data.ms },
+      )
+    }
+    // A slider moves through many values: only where it rests is followed.
+    const wait = setTimeout(() => {
+      setState((s) => ({ ...s, share: 0 }))
+      own.postMessage({ key, script, rates, draws: DRAWS } satisfies SimulatorTask)
+    }, 60)
+    return () => clearTimeout(wait)
+  }, [key]) // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => () => worker.current?.terminate(), [])
+  const stop = () => {
+    worker.current?.terminate()
+    worker.current = null
+    setState((s) => ({ ...s, share: null }))
+  }
+  return { ...state, stop }
+}

@@ -152,3 +152,30 @@ test('one line for everything: an athlete, an act, a page and a question, by key
   await page.keyboard.press('Escape')
   await expect(line).toBeHidden()
 })
+
+test('a hall\u2019s own word on a page: kept with its origin, changed, taken out and brought back', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own.url)
+  await page.goto(`${own.url}/reference/exercise/edge_hang`)
+  const ours = page.getByRole('region', { name: 'In your hall' })
+  await ours.getByRole('button', { name: 'Add your hall' }).click()
+  await expect(ours.getByRole('textbox', { name: 'Title' })).toHaveValue('Edge hang, ours')
+  await expect(ours.getByText('A title and a text are needed.')).toBeVisible()
+  await ours.getByRole('textbox', { name: 'Text' }).fill('Second rung from the left, brushed.')
+  await ours.getByRole('button', { name: 'Save' }).click()
+  await expect(ours.getByText('Second rung from the left, brushed.')).toBeVisible()
+  await ours.getByRole('button', { name: 'Edit: Edge hang, ours' }).click()
+  await ours.getByRole('textbox', { name: 'Text' }).fill('Third rung.')
+  await ours.getByRole('button', { name: 'Save' }).click()
+  await expect(ours.getByText('Third rung.')).toBeVisible()
+  await page.goto(`${own.url}/reference`)
+  await expect(page.getByRole('link', { name: /Edge hang, ours from Edge hang/ })).toBeVisible()
+  await accessible(page)
+  await page.goto(`${own.url}/reference/exercise/edge_hang`)
+  await ours.getByRole('button', { name: 'Take out: Edge hang, ours' }).click()
+  await expect(ours.getByText('Third rung.')).toBeHidden()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(ours.getByText('Third rung.')).toBeVisible()
+})

@@ -99,22 +99,13 @@ test('pictures of the main views', async ({ page, own }) => {
   await shot('test', 'Set-up of this series')
   await page.getByRole('link', { name: 'Kit room' }).click()
   await shot('kit', 'Free instead')
-  await page.getByRole('link', { name: 'Hall', exact: true }).click()
-  await page.getByRole('link', { name: 'Import', exact: true }).click()
-  await page.getByLabel('CSV file of trials').setInputFiles({
-    name: 'club grip.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.from(
-      [
-        'Lifter;Tested;Mass;Grip L;Grip R',
-        'Quist, Abel;3/9/2026;81;41,2;44,5',
-        'Abel Quist;3/9/2026;81;41,6;44',
-        'I. Varrow;10/9/2026;58;38,1;37,5',
-      ].join('\n'),
-    ),
-  })
-  await page.getByRole('heading', { name: 'What the columns mean' }).scrollIntoViewIfNeeded()
-  await shot('import', 'not on the roster')
+  await page.goto(`${own.url}/reference/exercise/edge_hang?q=${encodeURIComponent('small holds')}`)
+  await shot('reference', 'What one set trains')
+  await page.goto(`${own.url}/bench/simulator?a=turn-72-60-25-1-3-6-60&b=turn-72-60-12-1-3-12-60`)
+  await page.clock.runFor(500)
+  await expect(page.getByText(/^1,000 draws/)).toHaveCount(2, { timeout: 30_000 })
+  await shot('simulator', 'Script B', true)
+  await page.goto(own.url)
   await page.getByRole('link', { name: 'Squad' }).click()
   await shot('squad', 'Places that the error does not tell apart')
   const id = await planToday(page, own.url, 'Mirela Stroud', [
@@ -186,12 +177,6 @@ test('pictures of the instruments', async ({ page, own }) => {
   await page.waitForTimeout(3000)
   await shot('live')
   await done('Right hand, trial 4')
-  await page.getByRole('link', { name: 'Open and compare' }).click()
-  for (const box of ['right trial 2', 'left trial 2'])
-    await page.getByRole('checkbox', { name: new RegExp(`Show ${box}`) }).check()
-  await expect(page.getByRole('checkbox', { checked: true })).toHaveCount(4)
-  await page.waitForTimeout(600)
-  await shot('traces')
 })
 
 /** A group test day in its middle, on the real clock. */

@@ -1,3 +1,4 @@
+import { CALCULATORS } from '@mano/core/reference/calculators'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { exercisesCsv, staplesCsv } from '../../core/src/formats/lists'
@@ -21,4 +22,9 @@ it('the page about cautions says what the data say', async () => {
 it('the lists of exercises and of what coaches put first are written from the data', async () => {
   await expect(exercisesCsv()).toMatchFileSnapshot('../../docs/formats/exercises.csv')
   await expect(staplesCsv()).toMatchFileSnapshot('../../docs/formats/staples.csv')
+})
+
+it('docs/bench.md has a row for every calculator, as the bench says it', () => {
+  const bench = readFileSync(new URL('../../docs/bench.md', import.meta.url), 'utf8')
+  for (const c of CALCULATORS) expect(bench).toContain(`| ${c.name} | ${c.answers} ${c.how} |`)
 })

@@ -14,6 +14,7 @@ import { mountJobs } from './http/jobs'
 import { mountLive } from './http/live'
 import { mountIntake } from './http/intake'
 import { mountKit } from './http/kit'
+import { mountReference } from './http/reference'
 import { mountFloor } from './http/floor'
 import { mountPlan } from './http/plan'
 import { mountInstruments } from './http/instruments'
@@ -52,6 +53,7 @@ export function buildApi(services: Services): Api {
   mountReports(api)
   mountIntake(api)
   mountKit(api)
+  mountReference(api)
   mountPlan(api)
   mountFloor(api)
   mountTestDays(api)

@@ -88,6 +88,7 @@ describe('what was measured stays', () => {
     'implement_check',
     'wrap_gap',
     'kit_price',
+    'reference_note',
   ])('the app may not change or delete a row of %s', async (table) => {
     await expect(app.query(`UPDATE ${table} SET recorded_at = now()`)).rejects.toThrow(
       'permission denied',

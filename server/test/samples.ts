@@ -444,6 +444,17 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
     kind: 'home',
     athleteId: n.athleteId,
   }),
+  'POST /api/reference': () => {
+    const own = v7()
+    return {
+      id: own,
+      lineage: own,
+      origin: 'exercise:edge_hang',
+      title: 'Edge hang, our rung',
+      body: 'The second rung from the left.',
+      struck: false,
+    }
+  },
   'POST /api/prices': () => ({ id: v7(), kind: 'rolling', sizeMm: 60, price: '40' }),
   'POST /api/athletes/:athleteId/conclusions': () => ({
     id: v7(),

@@ -65,7 +65,10 @@ const TIER_NAMES = new Map<Tier, string>(TIERS.map((t) => [t.id, t.name.toLowerC
 const usersOf = (id: string): Row[] =>
   SPORTS.flatMap((s) => {
     const r = ratingsOf([s.id]).find(
-      (x) => x.exerciseId === id && (x.tier === 'staple' || x.tier === 'good'),
+      (x) =>
+        x.exerciseId === id &&
+        (x.tier === 'staple' || x.tier === 'good') &&
+        QUALITIES.some((q) => q.id === x.quality),
     )
     return r
       ? [

@@ -136,6 +136,13 @@ export interface KitPrice extends Row {
   sizeMm: number | null
   price: string
 }
+export interface ReferenceNote extends Row {
+  lineage: string
+  origin: string
+  title: string
+  body: string
+  struck: boolean
+}
 export interface BodyMeasurementRow extends Row {
   athleteId: string
   measure: BodyMeasureId
@@ -668,6 +675,13 @@ export const KitPriceEntity = table<KitPrice>('KitPrice', {
   sizeMm: maybe(number()),
   price: text(),
 })
+export const ReferenceNoteEntity = table<ReferenceNote>('ReferenceNote', {
+  lineage: uuid(),
+  origin: text(),
+  title: text(),
+  body: text(),
+  struck: column('boolean'),
+})
 export const BodyMeasurementEntity = table<BodyMeasurementRow>('BodyMeasurement', measurement)
 export const InjuryEntity = table<Injury>('Injury', injury)
 export const ImplementUnitEntity = table<ImplementUnit>('ImplementUnit', {
@@ -963,6 +977,7 @@ export const ENTITIES = [
   ImplementCheckEntity,
   WrapGapEntity,
   KitPriceEntity,
+  ReferenceNoteEntity,
   BodyMeasurementEntity,
   InjuryEntity,
   ImplementUnitEntity,

@@ -19,6 +19,7 @@ import { Standing1766400000013 } from './migrations/13-standing'
 import { Mend1764250000000 } from './migrations/14-mend'
 import { Amend1766500000015 } from './migrations/15-amend'
 import { Standards1766700000016 } from './migrations/16-standards'
+import { Reference1766800000017 } from './migrations/17-reference'
 
 /**
  * In the order they were written; each is frozen once it has landed. They run in the order of their
@@ -41,6 +42,7 @@ export const MIGRATIONS = [
   Mend1764250000000,
   Amend1766500000015,
   Standards1766700000016,
+  Reference1766800000017,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */

@@ -30,6 +30,7 @@ import {
   standardBody,
   templateBody,
 } from '@mano/contract/plan'
+import { referenceBody } from '@mano/contract/reference'
 import { conclusionBody, goalBody, reportBody } from '@mano/contract/review'
 import {
   alarmAnswerBody,
@@ -179,6 +180,8 @@ export const ROUTES = {
   'POST /api/places': { roles: COACH, body: placeBody },
   'GET /api/places/:placeId/advice': { roles: STAFF },
   'POST /api/prices': { roles: COACH, body: priceBody },
+  'GET /api/reference': { roles: STAFF },
+  'POST /api/reference': { roles: COACH, body: referenceBody },
   'GET /api/athletes/:athleteId/review': { roles: STAFF, query: periodQuery },
   'GET /api/athletes/:athleteId/conclusion': { roles: STAFF },
   'POST /api/athletes/:athleteId/conclusions': { roles: COACH, body: conclusionBody },

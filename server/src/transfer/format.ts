@@ -36,6 +36,7 @@ const TABLES: readonly EntitySchema<never>[] = [
   T.ImplementMeasurementEntity,
   T.ImplementCheckEntity,
   T.KitPriceEntity,
+  T.ReferenceNoteEntity,
   T.WrapGapEntity,
   T.DemandVersionEntity,
   T.AthleteEventEntity,

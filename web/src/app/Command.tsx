@@ -30,7 +30,12 @@ export function Command() {
   ])
   return (
     <>
-      <button className="find" onClick={show} aria-haspopup="dialog">
+      <button
+        className="find"
+        onClick={show}
+        aria-haspopup="dialog"
+        aria-label="Find or do anything"
+      >
         <Icon name="search" />
         <span>Find or do anything</span>
         <kbd>/</kbd>

@@ -4,7 +4,7 @@ import { roomOf } from '@mano/core/session/loads'
 import { useAthlete, useKit } from '../../app/data'
 import { useAddress } from '../../app/useAddress'
 import { useUnits } from '../../app/units'
-import type { CalculatorDef, Context, Outcome } from './defs'
+import type { CalculatorDef, Context, Outcome } from './shared'
 import { readField, type FieldDef, type Values } from './fields'
 
 export interface Filling {

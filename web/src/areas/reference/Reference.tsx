@@ -7,6 +7,7 @@ import { search } from '@mano/core/reference/search'
 import { useAddress } from '../../app/useAddress'
 import { LostPage } from '../../app/Trouble'
 import { Figure } from './Figure'
+import { OwnIndex, OwnPages } from './OwnPages'
 import './reference.css'
 
 export const pathOf = (kind: string, id: string): string =>
@@ -101,6 +102,7 @@ function Index() {
   return (
     <main className="ref-index">
       <h1>Reference</h1>
+      <OwnIndex />
       {PAGE_KINDS.map((k) => (
         <details key={k.id} open={k.id === 'quality'}>
           <summary>
@@ -148,6 +150,7 @@ function PageView({ page }: { page: Page }) {
           .map((s) => (
             <Part key={s.title} section={s} />
           ))}
+        <OwnPages key={`${page.kind}:${page.id}`} origin={`${page.kind}:${page.id}`} />
         {said.length > 0 && <p className="s words">Also called: {said.join(', ')}.</p>}
       </main>
       <aside>

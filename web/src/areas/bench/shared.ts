@@ -1,0 +1,76 @@
+import type { ClubShape } from '../../hands/ClubPlot'
+import type { Room } from '@mano/core/session/loads'
+import type { Loading } from '@mano/core/testing/plates'
+import { fromSi } from '@mano/core/units/convert'
+import { formatLength } from '@mano/core/units/inch'
+import { formatClock, type UnitChoice } from '@mano/core/units/format'
+import type { FieldDef, Values } from './fields'
+
+export interface Line {
+  label: string
+  /** Already in words, both units where it has any. */
+  value: string
+  main?: boolean
+}
+export type Outcome =
+  | {
+      ok: true
+      lines: readonly Line[]
+      table?: { head: readonly string[]; rows: readonly (readonly string[])[] }
+      note?: string
+      /** What hangs on the pin, to be drawn. */
+      hung?: { loading: Loading; wantedKg: number; pinKg: number; heaviestKg: number }
+      /** Hand and balance point of clubs, mm from the end, to be drawn. */
+      club?: ClubShape
+    }
+  | { ok: false; why: string }
+export interface Context {
+  room: Room | null
+  units: UnitChoice
+}
+/** What an athlete fills in, by field. */
+export interface Filled {
+  bodyMass?: string
+  handLength?: string
+}
+export interface CalculatorDef {
+  id: string
+  fields: readonly FieldDef[]
+  /** Fields that an athlete's record fills. */
+  fills?: Partial<Record<keyof Filled, string>>
+  compute: (v: Values, c: Context) => Outcome
+}
+
+export const no = (why: string): Outcome => ({ ok: false, why })
+export const round = (n: number, digits = 1): string => {
+  const text = n.toFixed(digits)
+  return n < 0 && Number(text) !== 0
+    ? `\u2212${text.slice(1)}`
+    : Number(text) === 0
+      ? (0).toFixed(digits)
+      : text
+}
+/** Both units, the coach's own first. */
+export const mass = (kg: number, c: Context): string => {
+  const [a, b] = [`${round(kg)}\u00A0kg`, `${round(fromSi(kg, 'lb', 'kg')!)}\u00A0lb`]
+  return c.units.mass === 'kg' ? `${a} · ${b}` : `${b} · ${a}`
+}
+export const length = (mm: number): string =>
+  `${round(mm).replace(/\.0$/, '')}\u00A0mm · ${formatLength(mm, 'in')}`
+export const torque = (nm: number): string =>
+  `${round(nm)}\u00A0N·m · ${round(nm * 0.737562149)}\u00A0lbf·ft`
+export const seconds = (s: number): string =>
+  s < 60 ? `${round(s, 0)}\u00A0s` : `${formatClock(s)} (${round(s, 0)}\u00A0s)`
+export const pct = (share: number): string => `${round(100 * share, 0)}\u00A0%`
+export const platesOf = (plates: readonly { kg: number; count: number }[], c: Context): string =>
+  plates.length === 0
+    ? 'the pin alone'
+    : plates
+        .map(
+          (p) =>
+            `${p.count} × ${c.units.mass === 'kg' ? `${p.kg}\u00A0kg` : `${round(fromSi(p.kg, 'lb', 'kg')!)}\u00A0lb`}`,
+        )
+        .join(' + ')
+
+export const NO_ROOM =
+  'No pin with plates is in the kit room. Enter one there, and its loads stand here.'

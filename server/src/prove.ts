@@ -10,6 +10,7 @@ import { expectationWords, meets } from './demo/judge'
 import { leanRows, nothingRows, riseRows, speedLine, strengthRows } from './prove/decisions'
 import { firstPriorityRows } from './prove/firstPriority'
 import { ladderRows } from './prove/ladders'
+import { simulatorSection } from './prove/simulator'
 import { coverageLine, plateauRows, readinessRows } from './prove/simulations'
 import { timings } from './prove/timings'
 import { traceRows } from './prove/traces'
@@ -165,7 +166,7 @@ ${speedLine()}
 
 ## What rises from session to session
 
-Twelve weeks of two sessions by the ladders, 15 athletes of six exercises each a row, small plates; a set is done while it asks no more than the
+Twelve weeks of two sessions by the ladders, 15 athletes of five sports in turn a row, six exercises each that coaches of the sport reach for, small plates and in every third hall none over 5 kg; a set is done while it asks no more than the
 athlete can (own model, load times amount to the power 0.35). Counted: a load that rose faster than its level's cap, an exercise of an adapting
 athlete flat for over four weeks, a rise while it hurt, a load the room cannot hang.
 
@@ -224,6 +225,8 @@ ${timings()
   )
   .join('\n')}`,
 )
+
+put(PERFORMANCE, 'simulator', `## The simulator\n\n${dated}\n\n${simulatorSection()}`)
 
 /** What a run in the browser measured, if it was run. */
 function measured<T>(name: string): T | null {

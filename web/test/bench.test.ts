@@ -4,6 +4,9 @@ import { DEFS } from '../src/areas/bench/defs'
 import { readField, type FieldDef } from '../src/areas/bench/fields'
 import { dialsOf, scriptOf, START, textOf } from '../src/areas/bench/scripts'
 import type { Context, Outcome } from '../src/areas/bench/shared'
+import { figureOf } from '../src/areas/reference/figures'
+import { GRIPS } from '../src/hands/grips'
+import { PAGES } from '@mano/core/reference/pages'
 
 const kg = { mass: 'kg', length: 'mm' } as const
 const lb = { mass: 'lb', length: 'in' } as const
@@ -50,9 +53,13 @@ describe('a field of the bench', () => {
       value: expect.closeTo(4.5359237, 9) as number,
     })
     expect(readField(field('mass'), '10 kg', lb)).toMatchObject({ value: 10 })
-    expect(readField(field('length'), '2 3/8', kg)).toMatchObject({ value: expect.closeTo(60.325, 9) as number })
+    expect(readField(field('length'), '2 3/8', kg)).toMatchObject({
+      value: expect.closeTo(60.325, 9) as number,
+    })
     expect(readField(field('length'), '6 cm', kg)).toMatchObject({ value: 60 })
-    expect(readField(field('length'), '2.375 in', kg)).toMatchObject({ value: expect.closeTo(60.325, 9) as number })
+    expect(readField(field('length'), '2.375 in', kg)).toMatchObject({
+      value: expect.closeTo(60.325, 9) as number,
+    })
     expect(readField(field('list'), '50 51,5  49', kg)).toMatchObject({ value: [50, 51.5, 49] })
   })
   it('refuses nonsense in a sentence that names the field', () => {
@@ -129,5 +136,19 @@ describe('dials of the simulator', () => {
       return own
     })
     expect(begins[1]! - begins[0]! - 20).toBe(90)
+  })
+})
+
+describe('figures of the reference', () => {
+  it('every quality, implement, exercise and test has one that is drawn', () => {
+    const drawn = PAGES.filter((p) =>
+      ['quality', 'implement', 'exercise', 'protocol'].includes(p.kind),
+    )
+    expect(drawn.length).toBeGreaterThan(200)
+    for (const p of drawn) {
+      const f = figureOf(p)
+      expect(f, `${p.kind}:${p.id}`).not.toBeNull()
+      if (f && 'grip' in f) expect(GRIPS[f.grip], f.grip).toMatch(/^M/)
+    }
   })
 })

@@ -62,6 +62,8 @@ export interface SessionCheck {
     /** Rest after each of its holds with which it is kept, s; null: none within ten minutes. */
     restS: number | null
     plannedRestS: number
+    /** The exercise alone, as the simulator takes it: shares of the maximum by hand, hold, sets. */
+    script: { left: number; right: number; holdS: number; sets: number; inTurn: boolean }
   } | null
 }
 
@@ -136,6 +138,13 @@ export function checkSession(
       likely: bad.fails >= LIKELY,
       restS: bad.fails >= LIKELY ? ownRest(restNeeded(own, rates)) : null,
       plannedRestS: ownRest(at.restS)!,
+      script: {
+        left: (own.find((x) => x.hand !== 'right') ?? at).share,
+        right: (own.find((x) => x.hand !== 'left') ?? at).share,
+        holdS: at.workS,
+        sets: Math.max(...own.map((x) => x.n)),
+        inTurn: at.inTurn,
+      },
     },
   }
 }

@@ -106,7 +106,8 @@ function doneOn(e: Exercise, hand: Hand, on: LocalDate, s: LoadSources): Asked |
  * and counted as done before the next. Days before today are as they were done, else as they were asked.
  */
 export function ahead(weeks: readonly AheadWeek[], sources: LoadSources): AheadRow[] {
-  const logs: SetLog[] = [...sources.logs]
+  const wanted = new Set(weeks.flatMap((w) => w.blocks.map((b) => b.exerciseId)))
+  const logs: SetLog[] = sources.logs.filter((l) => wanted.has(l.exerciseId))
   const rows = new Map<string, { lead: boolean; cells: (AheadCell | null)[] }>()
   const guesses = new Set<string>()
   weeks.forEach((week, w) => {

@@ -28,6 +28,15 @@ export interface TrainingChange {
   change: number
   se: number
   ci90: readonly [number, number]
+  /**
+   * What the hand could do by its sets now: the single lift they stand for (kg), or the amount where
+   * nothing is lifted, with its 90 % interval. An estimate, no test.
+   */
+  level: {
+    value: number
+    ci90: readonly [number, number]
+    unit: 'kg' | 's' | 'reps' | 'm' | 'trips'
+  }
 }
 
 /**
@@ -84,6 +93,11 @@ export function trainingSince(logs: readonly SetLog[], since: LocalDate): Traini
         change: share(mean),
         se,
         ci90: [share(mean - Z90 * se), share(mean + Z90 * se)],
+        level: {
+          value: Math.exp(line.end),
+          ci90: [Math.exp(line.end - Z90 * line.seEnd), Math.exp(line.end + Z90 * line.seEnd)],
+          unit: loaded ? 'kg' : e.dose.unit,
+        },
       },
     ]
   })
@@ -97,7 +111,13 @@ function lineOf(points: readonly (readonly [number, number])[]) {
   const sxx = points.reduce((a, [x]) => a + (x - mx) ** 2, 0)
   if (sxx === 0) return null
   const slope = points.reduce((a, [x, y]) => a + (x - mx) * (y - my), 0) / sxx
-  return { slope, se: SET_ERROR / Math.sqrt(sxx) }
+  const last = points.at(-1)![0]
+  return {
+    slope,
+    se: SET_ERROR / Math.sqrt(sxx),
+    end: my + slope * (last - mx),
+    seEnd: SET_ERROR * Math.sqrt(1 / n + (last - mx) ** 2 / sxx),
+  }
 }
 
 /** The change a test would tell most of: the one farthest beyond its own error; null: none is. */

@@ -231,6 +231,11 @@ describe('sets as soft evidence', () => {
     expect(c!.change).toBeLessThan(0.115)
     expect(c!.ci90[0]).toBeLessThan(c!.change)
     expect(c!.ci90[1]).toBeGreaterThan(c!.change)
+    // What 22 kg for 8 s stands for as a single lift (Rohmert 1960), with an interval about it.
+    expect(c!.level.unit).toBe('kg')
+    expect(c!.level.value).toBeGreaterThan(22)
+    expect(c!.level.ci90[0]).toBeLessThan(c!.level.value)
+    expect(c!.level.ci90[1]).toBeGreaterThan(c!.level.value)
   })
   it('few days, pain, alarms and sets before that day say nothing; more days say it surer', () => {
     expect(trainingSince(daysBack([20, 10, 1]), since)).toEqual([])

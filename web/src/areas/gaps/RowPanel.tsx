@@ -16,13 +16,15 @@ import {
   pulleyWeight,
 } from '@mano/core/measure/endurance'
 import { validTrials } from '@mano/core/testing/session'
-import { ageOn, formatDate } from '@mano/core/units/dates'
+import { addDays, ageOn, formatDate } from '@mano/core/units/dates'
 import { formatPct, formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
 import { api, failureText } from '../../app/api'
 import { keys, useProfile, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
 import { HandLetter } from '../../hands/marks'
+import { InTraining } from '../plan/Standing'
+import '../plan/standing.css'
 import { useAthletePage } from '../athlete/AthletePage'
 import { Overrule } from './Order'
 import { gapsKey, useChoice, type GapsData } from './useGaps'
@@ -61,6 +63,11 @@ export function RowPanel({
           Close
         </button>
       </div>
+      <InTraining
+        logs={athlete.history.logs}
+        quality={row.quality.id}
+        since={row.series?.points.at(-1)?.on ?? addDays(me.today, -84)}
+      />
       <p className="note">
         {row.quality.does}. Importance {row.importance} of 5,{' '}
         {formatPct(100 * (row.weight / row.importance))} of it {row.emphasis}.

@@ -25,6 +25,7 @@ import { Icon } from '../../hands/Icon'
 import { BlockBoard, type BoardColumn } from './BlockBoard'
 import { BlockTissues } from './BlockTissues'
 import { useSources } from './useLoads'
+import { WeekHead } from './WeekHead'
 import { KeepWeeks, withPins } from './KeepWeeks'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { PlannerReply } from '../../workers/plannerMessages'
@@ -343,72 +344,3 @@ const Current = ({ name, open }: { name: string; open: () => void }) => (
     <small>this week</small>
   </>
 )
-
-/** The head of a week: what it is, whether it has tests, what falls into it. */
-function WeekHead({
-  week,
-  planned,
-  version,
-  events,
-  today,
-  tests,
-  onOpen,
-  onKind,
-  onTests,
-}: {
-  week: WeekOfBlock
-  planned: PlannedWeek | undefined
-  version: number | null
-  events: readonly { id: string; on: string; name: string }[]
-  today: string
-  tests: boolean
-  onOpen: () => void
-  onKind: (k: WeekKind) => void
-  onTests: () => void
-}) {
-  const name = formatDate(week.weekStart, today)
-  const testDay = planned?.plan.testDay ?? null
-  return (
-    <>
-      <button className="lnk" onClick={onOpen}>
-        {name}
-      </button>
-      {version !== null && <small>version {version}</small>}
-      {week.kind === 'taper' ? (
-        <span>{KINDS.taper}</span>
-      ) : (
-        <select
-          aria-label={`Kind of the week of ${name}`}
-          value={week.kind}
-          onChange={(e) => onKind(e.currentTarget.value as WeekKind)}
-        >
-          {(['ordinary', 'deload', 'travel'] as const).map((k) => (
-            <option key={k} value={k}>
-              {KINDS[k]}
-            </option>
-          ))}
-        </select>
-      )}
-      <label>
-        <input
-          type="checkbox"
-          aria-label={`Tests in the week of ${name}`}
-          checked={tests}
-          onChange={onTests}
-        />{' '}
-        Tests{testDay !== null && `, ${DAY_NAMES[testDay]}`}
-      </label>
-      {events.map((e) => (
-        <small key={e.id}>
-          <Icon name="warn" /> {e.name},{' '}
-          {DAY_NAMES[week.frame.findIndex((_, d) => addDays(week.weekStart, d) === e.on)]}
-        </small>
-      ))}
-      {planned && (
-        <small>
-          {planned.gap === null ? 'draft' : `within ${(100 * planned.gap).toFixed(1)}\u00A0%`}
-        </small>
-      )}
-    </>
-  )
-}

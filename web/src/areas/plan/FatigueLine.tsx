@@ -1,13 +1,30 @@
 import { useMemo } from 'react'
 import { Link } from 'react-router'
-import { checkSession } from '@mano/core/bench/check'
+import { checkSession, type SessionCheck } from '@mano/core/bench/check'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { Block, Place } from '@mano/core/plan/types'
 import type { LoadSources } from '@mano/core/session/loads'
 import { formatClock } from '@mano/core/units/format'
+import { textOf } from '../bench/scripts'
 
 const name = (id: string): string => exerciseById(id)?.name.toLowerCase() ?? id
 const listed = (ids: readonly string[]): string => ids.map(name).join(', ')
+
+/** The exercise as the simulator's dials. */
+function dials(w: NonNullable<SessionCheck['worst']>): string {
+  const { left, right, holdS, sets, inTurn } = w.script
+  const text = textOf({
+    left: Math.round(100 * left),
+    right: Math.round(100 * right),
+    holdS: Math.round(holdS),
+    reps: 1,
+    betweenS: 3,
+    sets,
+    restS: 15 * Math.round(w.plannedRestS / 15),
+    hands: inTurn ? 'turn' : 'both',
+  })
+  return `?a=${text}`
+}
 
 /** What the fatigue model says of a session, with how sure, before hands pay for it. */
 export function FatigueLine({
@@ -35,7 +52,7 @@ export function FatigueLine({
                 : ''
           }.`}{' '}
       {check.leftOut.length > 0 && `No load or test is known for ${listed(check.leftOut)}. `}A rough
-      model: <Link to="/bench/simulator">try other rests</Link>.
+      model: <Link to={`/bench/simulator${w ? dials(w) : ''}`}>try other rests</Link>.
     </p>
   )
 }

@@ -1,15 +1,19 @@
 import { Link } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
+import type { SetLog } from '@mano/core/review/load'
 import { protocolById } from '@mano/core/catalogue/protocols'
-import { qualityById } from '@mano/core/catalogue/qualities'
+import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { kitsOf } from '@mano/core/plan/kit'
 import type { Series } from '@mano/core/review/series'
 import { flatLines } from '@mano/core/session/flat'
 import { tellsMost, trainingSince, type TrainingChange } from '@mano/core/session/training'
 import { testsOf } from '@mano/core/testing/rows'
 import { addDays, formatDate, weekStartOf } from '@mano/core/units/dates'
+import { formatWithUnit } from '@mano/core/units/format'
+import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
+import './standing.css'
 
 /** Smallest rise that matters, %. Practice, no source. */
 const MATTERS_PCT = 4
@@ -100,18 +104,52 @@ export function Standing({ view, series }: { view: PlanView; series: readonly Se
   )
 }
 
-const Moved = ({ c }: { c: TrainingChange }) => (
-  <tr>
-    <th scope="row">
-      {exerciseById(c.exerciseId)!.name}, {HAND[c.hand]}
-    </th>
-    <td>
-      <b>
-        {pct(c.change)}
-        {'\u00A0'}%
-      </b>{' '}
-      ({pct(c.ci90[0])} to {pct(c.ci90[1])})
-    </td>
-    <td>{c.days} days</td>
-  </tr>
-)
+function Moved({ c }: { c: TrainingChange }) {
+  const units = useUnits()
+  const f = (v: number) =>
+    c.level.unit === 'kg' ? formatWithUnit(v, 'kg', units) : `${Math.round(v)}\u00A0${c.level.unit}`
+  return (
+    <tr>
+      <th scope="row">
+        {exerciseById(c.exerciseId)!.name}, {HAND[c.hand]}
+      </th>
+      <td>
+        <b>
+          {pct(c.change)}
+          {'\u00A0'}%
+        </b>{' '}
+        ({pct(c.ci90[0])} to {pct(c.ci90[1])})
+        <small>
+          stands for about {f(c.level.value)}
+          {c.level.unit === 'kg' ? ' once' : ''} ({f(c.level.ci90[0])} to {f(c.level.ci90[1])})
+        </small>
+      </td>
+      <td>{c.days} days</td>
+    </tr>
+  )
+}
+
+/** What sets since the last test say of one quality: beside a row of the map, marked as training. */
+export function InTraining({
+  logs,
+  quality,
+  since,
+}: {
+  logs: readonly SetLog[]
+  quality: QualityId
+  since: string
+}) {
+  const own = trainingSince(logs, since).filter((c) => c.quality === quality)
+  return own.length === 0 ? null : (
+    <div className="standing">
+      <table>
+        <caption>In training since: what was done, no test</caption>
+        <tbody>
+          {own.map((c) => (
+            <Moved key={`${c.exerciseId} ${c.hand}`} c={c} />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}

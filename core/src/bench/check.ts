@@ -24,7 +24,7 @@ export function ownHolds(series: readonly Series[]): { share: number; seconds: n
           if (q && t) best.set(`${q} ${hand}`, Math.max(best.get(`${q} ${hand}`) ?? 0, t.best))
     }
   return series.flatMap((s) => {
-    const load = Number(s.setup.variant['load'] ?? 0)
+    const load = Number(s.setup.variant['loadKg'] ?? 0)
     const q = rowsOf(s.protocol, s.setup)[0]?.quality
     if (s.protocol.unit !== 's' || !(load > 0) || !q) return []
     return s.points.flatMap((p) =>
@@ -90,7 +90,8 @@ export function checkSession(
       const kg = loadAdvice(b, hand, place, s)?.kg
       return best && kg ? kg / best.kg : null
     }
-    const held = (s.holds ?? []).filter((x) => x.hand === hand && x.quality === quality).at(-1)
+    const whose = e.hands === 'both' ? 'both' : hand
+    const held = (s.holds ?? []).filter((x) => x.hand === whose && x.quality === quality).at(-1)
     return held ? shareOfTime(held.seconds, rates) : null
   }
   const script: (ScriptSet & { exerciseId: string; n: number; inTurn: boolean })[] = []

@@ -9,6 +9,9 @@ import {
   testsToSee,
   thickLoss,
 } from '../../src/bench/calculate'
+import { IMPLEMENTS } from '../../src/catalogue/implements'
+import type { Block } from '../../src/plan/types'
+import { checkSession } from '../../src/bench/check'
 import { after, failsAfter, holdFrom, RESTED } from '../../src/bench/pools'
 import {
   DRAWS,
@@ -234,5 +237,53 @@ describe('the bench', () => {
     expect(e.typical).toBeCloseTo(1, 9)
     expect(errorOfRepeats([50]).ok).toBe(false)
     expect(errorOfRepeats([50, 50]).ok).toBe(false)
+  })
+})
+
+describe('a planned session through the model', () => {
+  const kits = { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null }
+  const sources = {
+    logs: [],
+    bests: [],
+    holds: [
+      {
+        quality: 'hang' as const,
+        implement: 'bar',
+        hand: 'both' as const,
+        seconds: 66,
+        on: '2026-09-22',
+      },
+    ],
+    room: null,
+    kits,
+    today: '2026-10-08',
+  }
+  const hang = (sets: number, dose: number): Block => ({
+    id: 'h',
+    day: 3,
+    exerciseId: 'hang_active',
+    sets,
+    dose,
+    hands: ['both'],
+    reason: '',
+  })
+  it('names the first hold that is likely to fail, with the rest that keeps it', () => {
+    const { worst, followed } = checkSession([hang(5, 60)], 'hall', sources)
+    expect(followed).toEqual(['hang_active'])
+    expect(worst).toMatchObject({ exerciseId: 'hang_active', likely: true })
+    expect(worst!.restS!).toBeGreaterThan(worst!.plannedRestS)
+    expect(worst!.script).toMatchObject({ holdS: 60, sets: 5, inTurn: false })
+    expect(checkSession([hang(3, 15)], 'hall', sources).worst).toBeNull()
+  })
+  it('leaves out what no test and no load speaks of, and says so', () => {
+    const { followed, leftOut, worst } = checkSession([hang(5, 60)], 'hall', {
+      ...sources,
+      holds: [],
+    })
+    expect({ followed, leftOut, worst }).toEqual({
+      followed: [],
+      leftOut: ['hang_active'],
+      worst: null,
+    })
   })
 })

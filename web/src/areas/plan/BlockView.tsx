@@ -4,24 +4,17 @@ import { Link, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { notifications } from '@mantine/notifications'
 import type { PlanView } from '@mano/contract/plan'
-import {
-  awayFrame,
-  weeksOf,
-  type BlockProblem,
-  type PlannedWeek,
-  type WeekOfBlock,
-} from '@mano/core/plan/block'
+import { awayFrame, weeksOf, type BlockProblem, type PlannedWeek } from '@mano/core/plan/block'
 import { pinsOf } from '@mano/core/plan/coach'
 import { crushWeek, plannedOf } from '@mano/core/plan/context'
 import { loadCap } from '@mano/core/plan/limits'
 import { DELOAD_EACH } from '@mano/core/plan/practice'
 import { contextOf } from '@mano/core/plan/problem'
 import { weekStartOf } from '@mano/core/units/dates'
-import { DAY_NAMES, type WeekKind } from '@mano/core/plan/types'
+import type { WeekKind } from '@mano/core/plan/types'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
-import { Icon } from '../../hands/Icon'
 import { BlockBoard, type BoardColumn } from './BlockBoard'
 import { BlockTissues } from './BlockTissues'
 import { useSources } from './useLoads'

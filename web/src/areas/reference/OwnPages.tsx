@@ -58,7 +58,8 @@ function Note({
 }) {
   const me = useMe().data
   const keep = useKeep()
-  const { id: _, on, by, ...rest } = note
+  const { lineage, origin, title, body, on, by } = note
+  const rest = { lineage, origin, title, body }
   const strike = () =>
     keep.mutate(
       { ...rest, struck: true },

@@ -14,7 +14,13 @@ test('the bench: every calculator by keyboard alone, nonsense refused in a sente
       .sort(),
   ).toEqual(CALCULATORS.map((c) => c.id).sort())
   for (const def of DEFS) {
-    await page.goto(`${hall.url}/bench/${def.id}`)
+    // From one to the next by its link, as a coach goes.
+    if (def === DEFS[0]) await page.goto(`${hall.url}/bench/${def.id}`)
+    else
+      await page
+        .getByRole('navigation', { name: 'Calculators' })
+        .getByRole('link', { name: CALCULATORS.find((c) => c.id === def.id)!.name, exact: true })
+        .click()
     const answer = page.getByRole('region', { name: 'Answer' })
     await expect(answer.locator('dd').first()).not.toHaveText('')
     const field = def.fields.find((f) => f.kind !== 'choice')!
@@ -30,9 +36,12 @@ test('the bench: every calculator by keyboard alone, nonsense refused in a sente
     await expect
       .poll(() => new URL(page.url()).searchParams.get(field.id), { message: def.id })
       .toBe(typed)
-    const now = await answer.innerText()
-    await page.goto(page.url())
-    await expect.poll(() => answer.innerText(), { message: def.id }).toBe(now)
+    // The address alone gives the same answer: tried on one of each kind of field.
+    if (['plates', 'lever', 'conversion'].includes(def.id)) {
+      const now = await answer.innerText()
+      await page.goto(page.url())
+      await expect.poll(() => answer.innerText(), { message: def.id }).toBe(now)
+    }
     await box.focus()
     await page.keyboard.press('ControlOrMeta+A')
     await page.keyboard.type('-x')
@@ -60,7 +69,7 @@ test('the simulator: a tight session is likely to fail, more rest mends it, two 
   expect(took).toBeLessThan(process.env['CI'] ? 6 : 3)
   await expect(a.getByText(/Left: set \d+ is likely to fail \(\d+ of 100 draws\)/)).toBeVisible()
   await expect(
-    a.getByText(/of rest after each hold no set is likely to fail|No rest up to ten/),
+    a.getByText(/of rest of a hand no set is likely to fail|No rest up to ten/),
   ).toBeVisible()
   await expect(a.getByRole('img', { name: /Reserve of both hands/ })).toBeVisible()
   await page.getByRole('button', { name: 'A second script beside it' }).click()

@@ -51,6 +51,7 @@ test('pictures of the main views', async ({ page, own }) => {
   await page.getByLabel('Weeks').selectOption('8')
   await page.getByRole('button', { name: 'Plan the block' }).click()
   await expect(page.getByText('8 weeks planned.')).toBeVisible({ timeout: 90_000 })
+  await page.evaluate(() => scrollTo(0, 0))
   await shot('block', '8 weeks planned')
   await stage('Floor')
   await stage('Review')

@@ -8,7 +8,7 @@ import { stepsOf } from '../session/steps'
 import type { Place } from '../plan/types'
 import { rowsOf } from '../testing/rows'
 import { holdFrom, RESTED } from './pools'
-import { COULD, LIKELY, restNeeded, simulate, USUAL, type Rates, type ScriptSet } from './simulate'
+import { COULD, LIKELY, leastRest, simulate, USUAL, type Rates, type ScriptSet } from './simulate'
 
 /**
  * Holds to failure on record as shares of the hand's best single of the same quality: what own rates
@@ -67,6 +67,12 @@ export interface SessionCheck {
   } | null
 }
 
+/** Least seconds to change hands. */
+const CHANGE_S = 5
+/** Rest after each set of hands in turn: the other hand's set is rest too. */
+const between = (handRestS: number, workS: number): number =>
+  Math.max(CHANGE_S, (handRestS - workS) / 2)
+
 /** Draws of a check: it stands on a page that must answer at once. */
 const QUICK = 150
 
@@ -94,7 +100,12 @@ export function checkSession(
     const held = (s.holds ?? []).filter((x) => x.hand === whose && x.quality === quality).at(-1)
     return held ? shareOfTime(held.seconds, rates) : null
   }
-  const script: (ScriptSet & { exerciseId: string; n: number; inTurn: boolean })[] = []
+  const script: (ScriptSet & {
+    exerciseId: string
+    n: number
+    inTurn: boolean
+    handRestS: number
+  })[] = []
   for (const step of stepsOf(blocks)) {
     const b = blocks.find((x) => x.id === step.blockId)
     const e = exerciseById(step.exerciseId)
@@ -112,8 +123,8 @@ export function checkSession(
       hand: step.hand,
       workS,
       share: f,
-      // The other hand's set is rest too.
-      restS: each ? Math.max(5, (step.restS - workS) / 2) : step.restS,
+      restS: each ? between(step.restS, workS) : step.restS,
+      handRestS: step.restS,
       exerciseId: e.id,
       n: step.set,
       inTurn: each,
@@ -125,9 +136,8 @@ export function checkSession(
   if (!bad) return { followed: [...followed], leftOut: [...leftOut], worst: null }
   const at = script[bad.set]!
   const own = script.filter((x) => x.exerciseId === at.exerciseId)
-  // A hand in turn rests while the other works, and on both sides of it.
-  const ownRest = (r: number | null): number | null =>
-    r === null || !at.inTurn ? r : 2 * r + at.workS
+  const restAs = (restS: number) =>
+    own.map((x) => ({ ...x, restS: x.inTurn ? between(restS, x.workS) : restS }))
   return {
     followed: [...followed],
     leftOut: [...leftOut],
@@ -137,8 +147,8 @@ export function checkSession(
       set: at.n,
       fails: bad.fails,
       likely: bad.fails >= LIKELY,
-      restS: bad.fails >= LIKELY ? ownRest(restNeeded(own, rates)) : null,
-      plannedRestS: ownRest(at.restS)!,
+      restS: bad.fails >= LIKELY ? leastRest(restAs, rates) : null,
+      plannedRestS: at.handRestS,
       script: {
         left: (own.find((x) => x.hand !== 'right') ?? at).share,
         right: (own.find((x) => x.hand !== 'left') ?? at).share,

@@ -251,23 +251,20 @@ const REST_MOST = 600
 const REST_STEP = 15
 
 /**
- * The shortest rest before each set of a hand, s in steps of 15, with which a set that is likely to
- * fail is held in more than half of the draws; null: not within ten minutes, or no set is likely to.
+ * The shortest rest of a hand, s in steps of 15, with which no set is likely to fail: over half of the
+ * draws hold each. `scriptAt` makes the script of a rest. Null: not within ten minutes.
  */
-export function restNeeded(script: Script, rates: Rates = USUAL): number | null {
-  const first = simulate(script, rates, QUICK)
-  if (!first.sets.some((s) => s.fails >= LIKELY)) return null
-  const fits = (rest: number): boolean =>
-    !simulate(
-      script.map((s) => ({ ...s, restS: Math.max(s.restS, rest) })),
-      rates,
-      QUICK,
-    ).sets.some((s) => s.fails >= LIKELY)
-  let [low, high] = [0, REST_MOST / REST_STEP]
-  if (!fits(REST_MOST)) return null
+export function leastRest(
+  scriptAt: (restS: number) => Script,
+  rates: Rates = USUAL,
+): number | null {
+  const fits = (steps: number): boolean =>
+    !simulate(scriptAt(steps * REST_STEP), rates, QUICK).sets.some((s) => s.fails >= LIKELY)
+  let [low, high] = [-1, REST_MOST / REST_STEP]
+  if (!fits(high)) return null
   while (high - low > 1) {
     const middle = Math.floor((low + high) / 2)
-    if (fits(middle * REST_STEP)) high = middle
+    if (fits(middle)) high = middle
     else low = middle
   }
   return high * REST_STEP

@@ -18,7 +18,7 @@ import {
   fitRates,
   LIKELY,
   refuseScript,
-  restNeeded,
+  leastRest,
   simulate,
   simulation,
   USUAL,
@@ -101,18 +101,15 @@ describe('a session tried before hands pay for it', () => {
     expect(both.reserve.left).toEqual(both.reserve.right)
   })
   it('the rest it proposes holds what it was too short for, and less does not', () => {
-    const script = sets(6, 0.7, 28, 30)
-    const rest = restNeeded(script)!
-    expect(rest).toBeGreaterThan(30)
+    const at = (restS: number) => sets(6, 0.7, 28, restS)
+    const rest = leastRest(at)!
     const likely = (restS: number) =>
-      simulate(
-        script.map((s) => ({ ...s, restS })),
-        USUAL,
-        120,
-      ).sets.some((s) => s.fails >= LIKELY)
+      simulate(at(restS), USUAL, 120).sets.some((s) => s.fails >= LIKELY)
+    expect(rest).toBeGreaterThan(15)
     expect(likely(rest)).toBe(false)
     expect(likely(rest - 15)).toBe(true)
-    expect(restNeeded(sets(3, 0.2, 10, 120))).toBeNull()
+    expect(leastRest((r) => sets(3, 0.2, 10, r))).toBe(0)
+    expect(leastRest((r) => sets(6, 0.97, 60, r))).toBeNull()
   })
   it('can be stopped between batches, and refuses nonsense in a sentence', () => {
     const run = simulation(sets(6, 0.6, 25, 45))

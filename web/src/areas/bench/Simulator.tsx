@@ -6,7 +6,7 @@ import {
   fitRates,
   LIKELY,
   refuseScript,
-  restNeeded,
+  leastRest,
   USUAL,
   type Fitted,
   type Rates,
@@ -168,7 +168,11 @@ function Script({
 
 function Shown({ sim, d, rates }: { sim: Simulation; d: Dials; rates: Rates }) {
   const script = useMemo(() => scriptOf(d), [textOf(d)]) // eslint-disable-line react-hooks/exhaustive-deps
-  const rest = useMemo(() => restNeeded(script, rates), [script, rates])
+  const likely = sim.sets.some((s) => s.fails >= LIKELY)
+  const rest = useMemo(
+    () => (likely ? leastRest((restS) => scriptOf({ ...d, restS }), rates) : null),
+    [likely, script, rates], // eslint-disable-line react-hooks/exhaustive-deps
+  )
   const starts = script.map((_, i) => script.slice(0, i).reduce((a, s) => a + s.workS + s.restS, 0))
   const number = (i: number) => Math.floor(i / (d.reps * (d.hands === 'turn' ? 2 : 1))) + 1
   const sets = script.map((s, i) => ({
@@ -190,10 +194,10 @@ function Shown({ sim, d, rates }: { sim: Simulation; d: Dials; rates: Rates }) {
       </ul>
       <ReservePlot simulation={sim} load={load} sets={sets} />
       <p>
-        {sim.sets.some((s) => s.fails >= LIKELY)
+        {likely
           ? rest === null
             ? 'No rest up to ten minutes mends that: the load or the hold is too much.'
-            : `With ${formatClock(Math.max(rest, d.restS))} of rest after each hold no set is likely to fail.`
+            : `With ${formatClock(Math.max(rest, d.restS))} of rest of a hand no set is likely to fail.`
           : 'The rest is long enough for this load.'}
       </p>
       <Longest sim={sim} number={number} />

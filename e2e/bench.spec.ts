@@ -80,6 +80,14 @@ test('the simulator: a tight session is likely to fail, more rest mends it, two 
   await expect(b.getByText('Left: no set fails')).toBeVisible({ timeout: 30_000 })
   expect(page.url()).toContain('b=turn-5-60')
   await accessible(page)
+  // Typed line by line: begun from what the sliders said, refused with the line that is not read.
+  await b.getByRole('button', { name: 'Type it line by line' }).click()
+  const lines = b.getByRole('textbox', { name: 'Holds, script B' })
+  await expect(lines).toHaveValue(/left 30 s 5 % rest/)
+  await lines.fill('left 20 s 50 %\nfoot 3 s')
+  await expect(b.getByRole('status')).toContainText('Line 2 is not read.')
+  await lines.fill('8 x left 45 s 70 % rest 10')
+  await expect(b.getByText(/Left: set \d is likely to fail/)).toBeVisible({ timeout: 30_000 })
   // The page answers while the worker works.
   const longest = await page.evaluate(async () => {
     let worst = 0

@@ -57,6 +57,7 @@ export async function start(
   let child = await launch(port, demo, database, more)
   const halt = () =>
     new Promise<void>((resolve) => {
+      if (child.exitCode !== null || child.signalCode !== null) return resolve()
       child.removeAllListeners('exit').on('exit', () => resolve())
       child.kill('SIGTERM')
     })
@@ -67,6 +68,8 @@ export async function start(
       child = await launch(port, demo, database, more)
     },
     stop: async (keep = false) => {
+      // What is thrown away with its database need not say goodbye.
+      if (!keep) child.kill('SIGKILL')
       await halt()
       if (!keep) await drop(database)
     },

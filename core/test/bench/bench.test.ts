@@ -24,6 +24,7 @@ import {
   USUAL,
   type Script,
 } from '../../src/bench/simulate'
+import { readScript, writeScript } from '../../src/bench/typed'
 import { FRESH, HAND_FATIGUE, holdSeconds, step } from '../../src/measure/fatigue'
 import { leverTorque } from '../../src/measure/mechanics'
 import { detectableChange } from '../../src/measure/trend'
@@ -281,6 +282,33 @@ describe('a planned session through the model', () => {
       followed: [],
       leftOut: ['hang_active'],
       worst: null,
+    })
+  })
+})
+
+describe('a session typed line by line', () => {
+  it('is read with or without units, several alike at once, and written back', () => {
+    const text = 'left 20 s 65 % rest 60\n3 x both 10 s 50 % rest 90\nR 12,5 s 70%'
+    const read = readScript(text)
+    expect(read.ok && read.script).toEqual([
+      { hand: 'left', workS: 20, share: 0.65, restS: 60 },
+      ...Array.from({ length: 3 }, () => ({ hand: 'both', workS: 10, share: 0.5, restS: 90 })),
+      { hand: 'right', workS: 12.5, share: 0.7, restS: 0 },
+    ])
+    if (read.ok) {
+      const again = readScript(writeScript(read.script))
+      expect(again.ok && again.script).toEqual(read.script)
+    }
+  })
+  it('names the line that is not read', () => {
+    expect(readScript('')).toMatchObject({ ok: false })
+    expect(readScript('left 20 s 65 % rest 60\nfoot 20 s 65 %')).toMatchObject({
+      ok: false,
+      why: expect.stringContaining('Line 2') as string,
+    })
+    expect(readScript('99 x left 20 s 65 %')).toMatchObject({
+      ok: false,
+      why: expect.stringContaining('once to 50') as string,
     })
   })
 })

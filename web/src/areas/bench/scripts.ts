@@ -1,4 +1,5 @@
-import type { Script, ScriptSet } from '@mano/core/bench/simulate'
+import { refuseScript, type Script, type ScriptSet } from '@mano/core/bench/simulate'
+import { readScript } from '@mano/core/bench/typed'
 
 /** A session by its sliders. */
 export interface Dials {
@@ -81,3 +82,48 @@ export function dialsOf(text: string | null): Dials {
   } as Dials
 }
 export const textOf = (d: Dials): string => [d.hands, ...DIALS.map((x) => d[x.id])].join('-')
+
+const TYPED = 'typed:'
+/** A session to be followed: by its dials, or typed line by line. */
+export interface Session {
+  /** Null: typed. */
+  dials: Dials | null
+  typed: string
+  script: Script
+  /** What cannot be followed, in a sentence; null: it can. */
+  refused: string | null
+  /** Number of the set a line of the script belongs to, from 1. */
+  number: (i: number) => number
+  /** The same with another rest of a hand, s. */
+  withRest: (restS: number) => Script
+  restS: number
+  /** Highest share of the maximum of each hand. */
+  load: { left: number; right: number }
+}
+
+const highest = (script: Script, hand: 'left' | 'right'): number =>
+  Math.max(0, ...script.flatMap((s) => (s.hand === hand || s.hand === 'both' ? [s.share] : [])))
+
+/** A session from an address. */
+export function sessionOf(text: string | null): Session {
+  const typed = text?.startsWith(TYPED) ?? false
+  const dials = typed ? null : dialsOf(text)
+  const lines = typed ? text!.slice(TYPED.length) : ''
+  const read = typed ? readScript(lines) : null
+  const script = dials ? scriptOf(dials) : read?.ok ? read.script : []
+  const group = dials ? dials.reps * (dials.hands === 'turn' ? 2 : 1) : 1
+  return {
+    dials,
+    typed: lines,
+    script,
+    refused: read && !read.ok ? read.why : refuseScript(script),
+    number: (i) => Math.floor(i / group) + 1,
+    withRest: (restS) =>
+      dials
+        ? scriptOf({ ...dials, restS })
+        : script.map((s) => ({ ...s, restS: Math.max(s.restS, restS) })),
+    restS: dials?.restS ?? 0,
+    load: { left: highest(script, 'left'), right: highest(script, 'right') },
+  }
+}
+export const typedText = (lines: string): string => TYPED + lines

@@ -1,9 +1,12 @@
 import { useEffect, useRef, useState } from 'react'
-import { DRAWS, type Rates, type Script, type Simulation } from '@mano/core/bench/simulate'
+import { DRAWS, type Rates, type Simulation } from '@mano/core/bench/simulate'
+import type { Session } from './scripts'
 import type { SimulatorReply, SimulatorTask } from '../../workers/simulator'
 
 export interface Simulated {
   result: Simulation | null
+  /** The session the result is of: while another is under way it is still this one. */
+  of: Session | null
   /** Share that is done; null: nothing under way. */
   share: number | null
   ms: number | null
@@ -11,10 +14,12 @@ export interface Simulated {
 }
 
 /** A script followed in a worker of its own; changing it drops the one under way. */
-export function useSimulation(script: Script | null, rates: Rates): Simulated {
+export function useSimulation(session: Session | null, rates: Rates): Simulated {
+  const script = session?.script ?? null
   const worker = useRef<Worker | null>(null)
   const [state, setState] = useState<Omit<Simulated, 'stop'>>({
     result: null,
+    of: null,
     share: null,
     ms: null,
   })
@@ -30,7 +35,7 @@ export function useSimulation(script: Script | null, rates: Rates): Simulated {
       setState((s) =>
         data.kind === 'progress'
           ? { ...s, share: data.share }
-          : { result: data.result, share: null, ms: data.ms },
+          : { result: data.result, of: session, share: null, ms: data.ms },
       )
     }
     // A slider moves through many values: only where it rests is followed.

@@ -311,7 +311,7 @@ export function BlockView({ view }: { view: PlanView }) {
         {state === 'planning'
           ? `Planning week ${planned.length + 1} of ${weeks} …`
           : state === 'done'
-            ? `${planned.length} weeks planned. Nothing is kept yet but what shows a version.`
+            ? `${planned.length} weeks planned. Only weeks with a version number are saved.`
             : athlete.demand
               ? 'Days are the usual week; say which weeks are lighter, away or with tests, then plan.'
               : 'Choose a sport first.'}

@@ -128,7 +128,12 @@ function Sheet({
                         <span className="s">{l.why}</span>
                       ) : (
                         <>
-                          <b>{kg(l.kg)}</b>{' '}
+                          <Link
+                            className="term"
+                            to={`/bench/plates?load=${encodeURIComponent(kg(l.kg).replace(/[^0-9.]/g, ''))}`}
+                          >
+                            <b>{kg(l.kg)}</b>
+                          </Link>{' '}
                           <span className="s">
                             {l.why}
                             {l.plates

@@ -420,7 +420,9 @@ function Week({ view }: { view: PlanView }) {
               editable={coach && !done.has(block.id)}
               onChange={(more) => change(block.id, more)}
               onMove={(day) => move(block, day)}
-              onReplace={(b) => change(block.id, { ...b, id: block.id, pinned: undefined })}
+              onReplace={(b) =>
+                change(block.id, { ...b, id: block.id, pinned: undefined, fixed: undefined })
+              }
               onRemove={() => {
                 put({ blocks: draft.blocks.filter((b) => b.id !== block.id) })
                 setPicked(null)

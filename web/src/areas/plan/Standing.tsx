@@ -120,8 +120,9 @@ function Moved({ c }: { c: TrainingChange }) {
         </b>{' '}
         ({pct(c.ci90[0])} to {pct(c.ci90[1])})
         <small>
-          stands for about {f(c.level.value)}
-          {c.level.unit === 'kg' ? ' once' : ''} ({f(c.level.ci90[0])} to {f(c.level.ci90[1])})
+          about {f(c.level.value)}
+          {c.level.unit === 'kg' ? ' as a single lift' : ' at most'} ({f(c.level.ci90[0])} to{' '}
+          {f(c.level.ci90[1])})
         </small>
       </td>
       <td>{c.days} days</td>

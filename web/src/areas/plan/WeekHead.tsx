@@ -66,7 +66,9 @@ export function WeekHead({
       ))}
       {planned && (
         <small>
-          {planned.gap === null ? 'draft' : `within ${(100 * planned.gap).toFixed(1)}\u00A0%`}
+          {planned.gap === null
+            ? 'draft'
+            : `within ${(100 * planned.gap).toFixed(1)}\u00A0% of the best week`}
         </small>
       )}
     </>

@@ -19,7 +19,10 @@ export function Command() {
   const [open, setOpen] = useState(false)
   const [line, setLine] = useState('')
   const keys = useRef<Keys | null>(null)
+  /** Enter came before what it is meant for: it is done as soon as that is there. */
+  const waiting = useRef(false)
   const show = () => {
+    waiting.current = false
     setLine('')
     setOpen(true)
   }
@@ -69,14 +72,15 @@ export function Command() {
                 }
                 if (e.key === 'Enter') {
                   e.preventDefault()
-                  keys.current?.go()
+                  if (keys.current) keys.current.go()
+                  else waiting.current = true
                 }
               }}
             />
             <kbd>Esc</kbd>
           </label>
           <Suspense fallback={<div className="command-wait" aria-busy="true" />}>
-            {open && <CommandHits line={line} keys={keys} onDone={hide} />}
+            {open && <CommandHits line={line} keys={keys} waiting={waiting} onDone={hide} />}
           </Suspense>
           <p className="command-keys">
             <kbd>↑</kbd> <kbd>↓</kbd> choose <kbd>Enter</kbd> go there. Try “test dov squeeze”, “fat

@@ -1,4 +1,12 @@
-import { useEffect, useImperativeHandle, useMemo, useRef, useState, type Ref } from 'react'
+import {
+  useEffect,
+  useImperativeHandle,
+  useMemo,
+  useRef,
+  useState,
+  type Ref,
+  type RefObject,
+} from 'react'
 import { useNavigate } from 'react-router'
 import { Figure } from '../areas/reference/Figure'
 import type { Keys } from './Command'
@@ -9,10 +17,13 @@ import { useMe, useNames } from './data'
 export default function CommandHits({
   line,
   keys,
+  waiting,
   onDone,
 }: {
   line: string
   keys: Ref<Keys>
+  /** Enter was pressed before the names were there. */
+  waiting: RefObject<boolean>
   onDone: () => void
 }) {
   const [at, setAt] = useState({ line, n: 0 })
@@ -34,8 +45,16 @@ export default function CommandHits({
   }
   useImperativeHandle(keys, () => ({
     move: (step) => setAt({ line, n: (chosen + step + hits.length) % Math.max(1, hits.length) }),
-    go: () => go(chosen),
+    go: () => {
+      if (names) go(chosen)
+      else waiting.current = true
+    },
   }))
+  useEffect(() => {
+    if (!names || !waiting.current) return
+    waiting.current = false
+    go(0)
+  }, [names]) // eslint-disable-line react-hooks/exhaustive-deps
   return (
     <>
       <ul id="command-hits" role="listbox" aria-label="What it finds" ref={list}>

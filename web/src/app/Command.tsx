@@ -1,6 +1,7 @@
 import { Modal } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { lazy, Suspense, useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
 import { Icon } from '../hands/Icon'
 
 const CommandHits = lazy(() => import('./CommandHits'))
@@ -21,10 +22,15 @@ export function Command() {
   const keys = useRef<Keys | null>(null)
   /** Enter came before what it is meant for: it is done as soon as that is there. */
   const waiting = useRef(false)
+  const input = useRef<HTMLInputElement>(null)
   const show = () => {
     waiting.current = false
-    setLine('')
-    setOpen(true)
+    // There at once: what is typed right after the key must not go past it.
+    flushSync(() => {
+      setLine('')
+      setOpen(true)
+    })
+    input.current?.focus()
   }
   const hide = () => setOpen(false)
   useHotkeys([
@@ -55,6 +61,7 @@ export function Command() {
           <label className="command-line">
             <Icon name="search" />
             <input
+              ref={input}
               data-autofocus
               role="combobox"
               aria-expanded

@@ -1,5 +1,6 @@
-import { CALCULATORS } from '@mano/core/reference/calculators'
+import { CALCULATORS } from '@mano/core/catalogue/calculators'
 import { DEFS } from '../web/src/areas/bench/defs'
+import { withUnit } from '../web/src/areas/bench/fields'
 import { accessible, expect, open, signIn, test } from './rig'
 
 test('the bench: every calculator by keyboard alone, nonsense refused in a sentence, its state in the address', async ({
@@ -29,13 +30,18 @@ test('the bench: every calculator by keyboard alone, nonsense refused in a sente
     // Tab leads from the address into the page's first field.
     await box.focus()
     await page.keyboard.press('ControlOrMeta+A')
-    const typed = field.kind === 'list' ? '31 33 32' : field.kind === 'length' ? '63 mm' : '7'
+    const typed =
+      field.kind === 'list' || field.kind === 'masses'
+        ? '31 33 32'
+        : field.kind === 'length'
+          ? '63 mm'
+          : '7'
     await page.keyboard.type(typed)
     if (!(def.id === 'critical_force'))
       await expect.poll(() => answer.innerText(), { message: def.id }).not.toBe(before)
     await expect
       .poll(() => new URL(page.url()).searchParams.get(field.id), { message: def.id })
-      .toBe(typed)
+      .toBe(withUnit(field, typed, { mass: 'kg', length: 'mm' }))
     // The address alone gives the same answer: tried on one of each kind of field.
     if (['plates', 'lever', 'conversion'].includes(def.id)) {
       const now = await answer.innerText()

@@ -1,4 +1,4 @@
-import { CALCULATORS } from '@mano/core/reference/calculators'
+import { CALCULATORS } from '@mano/core/catalogue/calculators'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { exercisesCsv, staplesCsv } from '../../core/src/formats/lists'

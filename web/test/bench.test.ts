@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { CALCULATORS } from '@mano/core/reference/calculators'
+import { CALCULATORS } from '@mano/core/catalogue/calculators'
 import { DEFS } from '../src/areas/bench/defs'
-import { readField, type FieldDef } from '../src/areas/bench/fields'
-import { dialsOf, scriptOf, START, textOf } from '../src/areas/bench/scripts'
+import { readField, withUnit, type FieldDef } from '../src/areas/bench/fields'
+import { dialsOf, scriptOf, START, textOf } from '@mano/core/bench/dials'
 import type { Context, Outcome } from '../src/areas/bench/shared'
 import { figureOf } from '../src/areas/reference/figures'
-import { GRIPS } from '../src/hands/grips'
+import figures from '../src/hands/figures.json'
 import { PAGES } from '@mano/core/reference/pages'
 
 const kg = { mass: 'kg', length: 'mm' } as const
@@ -62,6 +62,18 @@ describe('a field of the bench', () => {
     })
     expect(readField(field('list'), '50 51,5  49', kg)).toMatchObject({ value: [50, 51.5, 49] })
   })
+  it('goes into the address with its unit, as typed where that says it', () => {
+    const kept = (kind: FieldDef['kind'], text: string, units: typeof kg | typeof lb = kg) =>
+      withUnit(field(kind), text, units)
+    expect(kept('mass', '10')).toBe('10 kg')
+    expect(kept('mass', '10', lb)).toBe('10 lb')
+    expect(kept('mass', '10 lb')).toBe('10 lb')
+    expect(kept('masses', '20 22.5', lb)).toBe('20 22.5 lb')
+    expect(kept('length', '60')).toBe('60 mm')
+    expect(kept('length', '2 3/8')).toBe('2 3/8')
+    expect(kept('mass', 'x')).toBe('x')
+    expect(kept('number', '7')).toBe('7')
+  })
   it('refuses nonsense in a sentence that names the field', () => {
     for (const [kind, text] of [
       ['mass', 'x'],
@@ -110,6 +122,20 @@ describe('the calculators', () => {
     expect(answer('endurance', { ask: 'time', time: '601' }).ok).toBe(false)
     expect(answer('endurance', { share: '100' }).ok).toBe(false)
   })
+  it('holds: the power law is silent under 45 s, so one curve stands alone and is said to', () => {
+    const o = answer('endurance', { share: '88' })
+    expect(says(o)).not.toContain(' to ')
+    expect(o.ok && o.note).toMatch(/One published curve only/)
+    expect((answer('endurance') as { note?: string }).note).toMatch(/Two published curves/)
+  })
+  it('loads in a list are in the coach\u2019s unit, or in the one that is typed', () => {
+    const cf = (loads: string, units: typeof kg | typeof lb) =>
+      says(answer('critical_force', { loads }, { room, units }))
+    expect(cf('40 32 26 kg', kg)).toContain(cf('88.18 70.55 57.32', lb).match(/[\d.]+\u00A0kg/)![0])
+    expect(cf('88.18 70.55 57.32 lb', kg)).toBe(cf('40 32 26', kg))
+    const plates = answer('plates', { load: '22 26.5' }, { room, units: lb })
+    expect(plates.ok && plates.table!.rows[1]!.at(-1)).not.toContain('kg')
+  })
   it('hands: a verdict with its interval, and none from one trial', () => {
     expect(says(answer('asymmetry'))).toMatch(/Weaker hand: left/)
     expect(says(answer('asymmetry', { left: '50 51', right: '51 50' }))).toMatch(/inside error/)
@@ -148,7 +174,9 @@ describe('figures of the reference', () => {
     for (const p of drawn) {
       const f = figureOf(p)
       expect(f, `${p.kind}:${p.id}`).not.toBeNull()
-      if (f && 'grip' in f) expect(GRIPS[f.grip], f.grip).toMatch(/^M/)
+      const of: Readonly<Record<string, string>> = { ...figures.grips, ...figures.things }
+      const id = f && ('grip' in f ? f.grip : f.thing)
+      expect(id && of[id], String(id)).toMatch(/^M/)
     }
   })
 })

@@ -1,6 +1,7 @@
+import { hangLoad } from '../measure/endurance'
 import { G, leverTorque } from '../measure/mechanics'
 import { detectableChange } from '../measure/trend'
-import { tInv } from '../measure/quantiles'
+import { summariseTrials } from '../measure/trials'
 import { loadPin, type Plate } from '../testing/plates'
 
 /** What a calculator answers, or a sentence that says why not. */
@@ -30,13 +31,19 @@ export function placeFor(club: Club, torqueNm: number, angleDeg: number): Answer
   return { ok: true, value: handM }
 }
 
-/** Loss on thicker bars (Ratamess et al. 2007, from memory): mm, share; a thin bar of 28 mm loses none. */
+/**
+ * Loss on thicker bars (Ratamess et al. 2007, from memory): mm, share; a thin bar of 28 mm loses
+ * none.
+ */
 const LOSS: readonly (readonly [mm: number, share: number])[] = [
   [28, 0],
   [51, 0.28],
   [76, 0.55],
 ]
-/** Share lost on a bar of so many mm beside one of 28 mm: straight between the published points, 28 to 76 mm. */
+/**
+ * Share lost on a bar of so many mm beside one of 28 mm: straight between the published points, 28
+ * to 76 mm.
+ */
 export function thickLoss(mm: number): Answer<number> {
   if (!(mm >= 28 && mm <= 76)) return no('Published figures go from 28 to 76 mm only.')
   const i = Math.max(
@@ -60,17 +67,19 @@ export function hangBears(
 ): Answer<number> {
   if (!(bodyKg > 0)) return no('Enter the body mass.')
   if (addedKg < 0 || helpKg < 0) return no('Added mass and help are not below 0.')
-  const left = bodyKg + addedKg - helpKg * parts
+  const left = hangLoad(bodyKg, addedKg) - helpKg * parts
   return left <= 0
     ? no('The help carries all of the body: nothing is left for the hands.')
     : { ok: true, value: left / hands }
 }
 
-/** Seconds a way takes at a pace, m and m/s. */
-export function carrySeconds(metres: number, pace: number): Answer<number> {
+/** What a turn takes, s. Practice, no source. */
+const TURN_S = 2
+/** Seconds a way takes at a pace, m and m/s, turns counted in. */
+export function carrySeconds(metres: number, pace: number, turns = 0): Answer<number> {
   if (!(metres > 0) || !(pace > 0)) return no('Way and pace are over 0.')
   if (pace > 4) return no('A pace over 4 m/s is a run, no carry.')
-  return { ok: true, value: metres / pace }
+  return { ok: true, value: metres / pace + TURN_S * turns }
 }
 
 export interface PercentRow {
@@ -102,13 +111,32 @@ export function percentTable(
   }
 }
 
+/**
+ * What lies between a spring and the next one (same unit), and the turns of an insert that make
+ * it up.
+ * `turns` null: the insert adds nothing.
+ */
+export function toNextSpring(
+  close: number,
+  next: number,
+  aTurn: number,
+): Answer<{ gap: number; turns: number | null }> {
+  const gap = next - close
+  return gap <= 0
+    ? no('it is no harder')
+    : { ok: true, value: { gap, turns: aTurn > 0 ? gap / aTurn : null } }
+}
+
 export interface Isolating {
   /** Qualities that are wanted. */
   qualities: number
   /** Effective sets a week of each. */
   sets: number
   minutesASet: number
-  /** Qualities one combined set serves, and the share of a set it counts for each: the coach's own figures. */
+  /**
+   * Qualities one combined set serves, and the share of a set it counts for each: the coach's own
+   * figures.
+   */
   servesAtOnce: number
   share: number
 }
@@ -124,17 +152,17 @@ export function isolateOrCombine(i: Isolating): Answer<{ alone: number; combined
   return { ok: true, value: { alone, combined: alone / (i.servesAtOnce * i.share) } }
 }
 
-/** Typical error from repeats of one hand, same unit, with its degrees of freedom (Hopkins 2000). */
+/**
+ * Typical error from repeats of one hand, same unit, with its degrees of freedom (Hopkins 2000).
+ */
 export function errorOfRepeats(
   values: readonly number[],
 ): Answer<{ typical: number; df: number; mean: number }> {
-  if (values.length < 2) return no('Enter two repeats or more.')
-  const mean = values.reduce((a, b) => a + b, 0) / values.length
-  const df = values.length - 1
-  const typical = Math.sqrt(values.reduce((a, v) => a + (v - mean) ** 2, 0) / df)
-  return typical === 0
+  const s = summariseTrials(values)
+  if (!s.ok || s.sd === null) return no('Enter two repeats or more.')
+  return s.sd === 0
     ? no('All repeats are the same: the error is smaller than the instrument shows.')
-    : { ok: true, value: { typical, df, mean } }
+    : { ok: true, value: { typical: s.sd, df: s.n - 1, mean: s.mean } }
 }
 
 /** Most tests that are looked at. */
@@ -152,6 +180,3 @@ export function testsToSee(changePct: number, errorPct: number, df: number): Ans
     `Over ${MOST_TESTS} tests each time: a change of ${changePct} % cannot be told from an error of ${errorPct} %.`,
   )
 }
-
-/** t of a 95 % interval, for what is said beside a result. */
-export const t95 = (df: number): number => tInv(0.975, df)

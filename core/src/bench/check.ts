@@ -1,40 +1,12 @@
 import { exerciseById } from '../catalogue/exercises'
 import type { QualityId } from '../catalogue/qualities'
-import type { Block } from '../plan/types'
 import { workSeconds } from '../plan/time'
-import type { Series } from '../review/series'
-import { loadAdvice, weighsWith, type LoadSources } from '../session/loads'
+import { bestFor, loadAdvice, weighsWith, type LoadSources } from '../session/loads'
 import { stepsOf } from '../session/steps'
-import type { Place } from '../plan/types'
-import { rowsOf } from '../testing/rows'
+import type { Block, Place } from '../plan/types'
 import { holdFrom, RESTED } from './pools'
-import { COULD, LIKELY, leastRest, simulate, USUAL, type Rates, type ScriptSet } from './simulate'
-
-/**
- * Holds to failure on record as shares of the hand's best single of the same quality: what own rates
- * are fitted to.
- */
-export function ownHolds(series: readonly Series[]): { share: number; seconds: number }[] {
-  const best = new Map<string, number>()
-  for (const s of series)
-    if (s.protocol.group === 'lift' && s.protocol.unit === 'kg') {
-      const q = rowsOf(s.protocol, s.setup)[0]?.quality
-      for (const p of s.points)
-        for (const [hand, t] of Object.entries(p.byHand))
-          if (q && t) best.set(`${q} ${hand}`, Math.max(best.get(`${q} ${hand}`) ?? 0, t.best))
-    }
-  return series.flatMap((s) => {
-    const load = Number(s.setup.variant['loadKg'] ?? 0)
-    const q = rowsOf(s.protocol, s.setup)[0]?.quality
-    if (s.protocol.unit !== 's' || !(load > 0) || !q) return []
-    return s.points.flatMap((p) =>
-      Object.entries(p.byHand).flatMap(([hand, t]) => {
-        const max = best.get(`${q} ${hand}`)
-        return max && t ? [{ share: load / max, seconds: t.best }] : []
-      }),
-    )
-  })
-}
+import { leastRest, restInTurn } from './rest'
+import { COULD, LIKELY, simulate, USUAL, type Rates, type ScriptSet } from './simulate'
 
 /** Share of the maximum that is held for so long and no longer: what an unloaded hold asks. */
 function shareOfTime(seconds: number, rates: Rates): number {
@@ -67,23 +39,21 @@ export interface SessionCheck {
   } | null
 }
 
-/** Least seconds to change hands. */
-const CHANGE_S = 5
-/** Rest after each set of hands in turn: the other hand's set is rest too. */
-const between = (handRestS: number, workS: number): number =>
-  Math.max(CHANGE_S, (handRestS - workS) / 2)
-
 /** Draws of a check: it stands on a page that must answer at once. */
 const QUICK = 150
 
 /**
- * A planned session through the fatigue model: its holds and carries by load against the hand's best,
+ * A planned session through the fatigue model: its holds and carries by load against the hand's
+ * best,
  * or by time against the best time. Repetitions and what has neither are left out and named.
+ * `hold`:
+ * why nothing rises that day, as the floor has it.
  */
 export function checkSession(
   blocks: readonly Block[],
   place: Place,
   s: LoadSources,
+  hold: string | null = null,
   rates: Rates = USUAL,
 ): SessionCheck {
   const leftOut = new Set<string>()
@@ -91,9 +61,10 @@ export function checkSession(
   const share = (b: Block, hand: Block['hands'][number]): number | null => {
     const e = exerciseById(b.exerciseId)!
     const quality = e.primary as QualityId
-    if (weighsWith(e, place, s.kits)) {
-      const best = s.bests.filter((x) => x.hand === hand && x.quality === quality).at(-1)
-      const kg = loadAdvice(b, hand, place, s)?.kg
+    const kit = weighsWith(e, place, s.kits)
+    if (kit) {
+      const best = bestFor(e, hand, kit, s)
+      const kg = loadAdvice(b, hand, place, s, hold)?.kg
       return best && kg ? kg / best.kg : null
     }
     const whose = e.hands === 'both' ? 'both' : hand
@@ -106,12 +77,16 @@ export function checkSession(
     inTurn: boolean
     handRestS: number
   })[] = []
+  // Every set of a hand asks the same: looked up once.
+  const shares = new Map<string, number | null>()
   for (const step of stepsOf(blocks)) {
     const b = blocks.find((x) => x.id === step.blockId)
     const e = exerciseById(step.exerciseId)
     if (!b || !e || e.mode === 'prep') continue
     const timed = e.mode === 'hold' || e.mode === 'carry'
-    const f = timed ? share(b, step.hand) : null
+    const own = `${b.id} ${step.hand}`
+    if (timed && !shares.has(own)) shares.set(own, share(b, step.hand))
+    const f = shares.get(own) ?? null
     if (f === null || f <= 0.02 || f >= 0.99) {
       if (timed) leftOut.add(e.id)
       continue
@@ -123,7 +98,7 @@ export function checkSession(
       hand: step.hand,
       workS,
       share: f,
-      restS: each ? between(step.restS, workS) : step.restS,
+      restS: each ? restInTurn(step.restS, workS) : step.restS,
       handRestS: step.restS,
       exerciseId: e.id,
       n: step.set,
@@ -137,7 +112,7 @@ export function checkSession(
   const at = script[bad.set]!
   const own = script.filter((x) => x.exerciseId === at.exerciseId)
   const restAs = (restS: number) =>
-    own.map((x) => ({ ...x, restS: x.inTurn ? between(restS, x.workS) : restS }))
+    own.map((x) => ({ ...x, restS: x.inTurn ? restInTurn(restS, x.workS) : restS }))
   return {
     followed: [...followed],
     leftOut: [...leftOut],

@@ -3,16 +3,17 @@ import { HAND_FATIGUE, type FatigueRates } from '../measure/fatigue'
 /**
  * The three-compartment model of `measure/fatigue` in closed form. Up to failure the drive follows
  * the target, so that the working share goes to it with one rate and the tired share is a sum of
- * exponentials; past failure nothing is followed. Equal rates up and down (`LD` = `LR`) are assumed.
+ * exponentials; past failure nothing is followed. Equal rates up and down (`LD` = `LR`) are
+ * assumed.
  */
-export interface Hand {
+export interface Spent {
   active: number
   tired: number
 }
-export const RESTED: Hand = { active: 0, tired: 0 }
+export const RESTED: Spent = { active: 0, tired: 0 }
 
 /** Both shares after so many seconds under a target, a share of max in [0, 1). */
-export function after(h: Hand, target: number, seconds: number, k: FatigueRates): Hand {
+export function after(h: Spent, target: number, seconds: number, k: FatigueRates): Spent {
   const recovery = target > 0 ? k.R : k.r * k.R
   const rate = k.LD + k.F
   const level = (k.LD * target) / rate
@@ -28,7 +29,7 @@ export function after(h: Hand, target: number, seconds: number, k: FatigueRates)
   }
 }
 
-/** A try within a hundredth of a second is near enough. */
+/** A moment within a hundredth of a second is near enough. */
 const NEAR_S = 0.005
 
 /**
@@ -36,7 +37,7 @@ const NEAR_S = 0.005
  * only grows under a target that is still to be reached, so halving finds the moment.
  */
 export function failsAfter(
-  h: Hand,
+  h: Spent,
   target: number,
   within: number,
   k: FatigueRates,
@@ -56,5 +57,5 @@ export function failsAfter(
 /** Longest hold that is looked at, s. */
 const LONGEST_S = 20_000
 /** Seconds a share of max can be held from a state; Infinity: on and on. */
-export const holdFrom = (h: Hand, target: number, k: FatigueRates = HAND_FATIGUE): number =>
+export const holdFrom = (h: Spent, target: number, k: FatigueRates = HAND_FATIGUE): number =>
   failsAfter(h, target, LONGEST_S, k) ?? Infinity

@@ -1,22 +1,23 @@
 import { HAND_FATIGUE, type FatigueRates } from '../measure/fatigue'
 import { seeded } from '../units/seeded'
-import { after, failsAfter, holdFrom, RESTED, type Hand } from './pools'
+import type { Hand } from '../testing/session'
+import { after, failsAfter, holdFrom, RESTED, type Spent } from './pools'
 
-export type SideOf = 'left' | 'right' | 'both'
 /** One set of a script: a hold of one hand at a share of its maximum, then rest. */
 export interface ScriptSet {
-  hand: SideOf
+  hand: Hand
   workS: number
   /** Share of the hand's maximum, over 0 and under 1. */
   share: number
   /** Rest until the next set of the script begins, s. */
   restS: number
-  /** What it belongs to, shown beside it. */
-  name?: string | undefined
 }
 export type Script = readonly ScriptSet[]
 
-/** What is not known of the rates: each drawn evenly within it. Page 7 of the trade: F and R by a fifth, r 15 to 30. */
+/**
+ * What is not known of the rates: each drawn evenly within it. Page 7 of the trade: F and R by a
+ * fifth, r 15 to 30.
+ */
 export const UNKNOWN = { spread: 0.2, r: [15, 30] } as const
 /** From this share of the draws a set counts as likely to fail, and as one that could. */
 export const LIKELY = 0.5
@@ -121,8 +122,8 @@ interface Runs {
 }
 
 /**
- * A script followed by many draws of the rates, a batch at a time so that it can be stopped:
- * `next` returns null when it is done. A set that fails ends there; the hand rests until the next.
+ * A script followed by many draws of the rates, a batch at a time so that it can be stopped. A
+ * set that fails ends there; the hand rests until the next.
  */
 export function simulation(script: Script, rates: Rates = USUAL, draws = DRAWS, seed = 1) {
   const refused = refuseScript(script)
@@ -157,12 +158,12 @@ export function simulation(script: Script, rates: Rates = USUAL, draws = DRAWS, 
 }
 
 function follow(all: readonly Stretch[], k: FatigueRates, seconds: number, runs: Runs): void {
-  let h: Hand = RESTED
+  let h: Spent = RESTED
   let at = 0
   const curve = new Float64Array(POINTS + 1)
   let next = 0
   const step = seconds / POINTS
-  const mark = (from: number, to: number, target: number, start: Hand) => {
+  const mark = (from: number, to: number, target: number, start: Spent) => {
     while (next <= POINTS && next * step <= to + 1e-9) {
       curve[next] = 1 - after(start, target, Math.max(0, next * step - from), k).tired
       next++
@@ -242,80 +243,4 @@ export function simulate(
   const run = simulation(script, rates, draws, seed)
   run.advance(draws)
   return run.result()
-}
-
-/** Draws a question about a rest is answered with. */
-const QUICK = 120
-/** Longest rest that is proposed, s. */
-const REST_MOST = 600
-const REST_STEP = 15
-
-/**
- * The shortest rest of a hand, s in steps of 15, with which no set is likely to fail: over half of the
- * draws hold each. `scriptAt` makes the script of a rest. Null: not within ten minutes.
- */
-export function leastRest(
-  scriptAt: (restS: number) => Script,
-  rates: Rates = USUAL,
-): number | null {
-  const fits = (steps: number): boolean =>
-    !simulate(scriptAt(steps * REST_STEP), rates, QUICK).sets.some((s) => s.fails >= LIKELY)
-  let [low, high] = [-1, REST_MOST / REST_STEP]
-  if (!fits(high)) return null
-  while (high - low > 1) {
-    const middle = Math.floor((low + high) / 2)
-    if (fits(middle)) high = middle
-    else low = middle
-  }
-  return high * REST_STEP
-}
-
-/** Least holds to failure, and how far apart, for rates of one's own. */
-export const FIT_LEAST = { holds: 3, shareApart: 0.1 } as const
-
-export type Fitted = { ok: true; rates: Rates; holds: number } | { ok: false; why: string }
-
-/**
- * Rates from an athlete's own holds to failure (share of the maximum, seconds): both scaled by one
- * factor, least squares of log times. Refused with a reason where there are too few.
- */
-export function fitRates(holds: readonly { share: number; seconds: number }[]): Fitted {
-  const used = holds.filter(
-    (h) => h.share > 0.15 && h.share < 0.95 && h.seconds >= 6 && h.seconds <= 600,
-  )
-  if (used.length < FIT_LEAST.holds)
-    return {
-      ok: false,
-      why: `Own rates need ${FIT_LEAST.holds} holds to failure of 6 to 600 s between 15 and 95 % of the maximum; there are ${used.length}.`,
-    }
-  const shares = used.map((h) => h.share)
-  if (Math.max(...shares) - Math.min(...shares) < FIT_LEAST.shareApart)
-    return {
-      ok: false,
-      why: 'The holds are at nearly one load: own rates need loads a tenth of the maximum apart.',
-    }
-  const rates = (f: number): FatigueRates => ({
-    ...HAND_FATIGUE,
-    F: HAND_FATIGUE.F * f,
-    R: HAND_FATIGUE.R * f,
-  })
-  const misfit = (log: number): number =>
-    used.reduce((a, h) => {
-      const t = holdFrom(RESTED, h.share, rates(Math.exp(log)))
-      return a + Math.log(Math.min(t, 2000) / h.seconds) ** 2
-    }, 0)
-  let [low, high] = [Math.log(0.1), Math.log(10)]
-  const golden = (Math.sqrt(5) - 1) / 2
-  while (high - low > 1e-4) {
-    const [a, b] = [high - golden * (high - low), low + golden * (high - low)]
-    if (misfit(a) < misfit(b)) high = b
-    else low = a
-  }
-  const best = (low + high) / 2
-  const sd = Math.sqrt(misfit(best) / Math.max(1, used.length - 1))
-  return {
-    ok: true,
-    holds: used.length,
-    rates: { k: rates(Math.exp(best)), spread: Math.min(0.4, Math.max(0.05, sd)) },
-  }
 }

@@ -1,8 +1,9 @@
+import type { Hand } from '../testing/session'
 import type { Script, ScriptSet } from './simulate'
 
 export type Typed = { ok: true; script: Script } | { ok: false; why: string }
 
-const HANDS: Readonly<Record<string, ScriptSet['hand']>> = {
+const HANDS: Readonly<Record<string, Hand>> = {
   l: 'left',
   left: 'left',
   r: 'right',
@@ -18,8 +19,10 @@ const TIMES_MOST = 50
 const number = (t: string): number => Number(t.replace(',', '.'))
 
 /**
- * A session typed line by line: `left 20 s 65 % rest 60`, `3 x both 10 s 50 % rest 90`. Hand, seconds,
- * share of the maximum, rest after it (none where left out). Refused with the line that is not read.
+ * A session typed line by line: `left 20 s 65 % rest 60`, `3 x both 10 s 50 % rest 90`. Hand,
+ * seconds,
+ * share of the maximum, rest after it (none where left out). Refused with the line that is not
+ * read.
  */
 export function readScript(text: string): Typed {
   const lines = text
@@ -29,22 +32,22 @@ export function readScript(text: string): Typed {
   if (lines.length === 0) return { ok: false, why: 'Type a hold: left 20 s 65 % rest 60.' }
   const script: ScriptSet[] = []
   for (const [i, line] of lines.entries()) {
-    const m = LINE.exec(line)
-    const hand = m && HANDS[m[2]!.toLowerCase()]
-    if (!m || !hand)
+    const [, repeat = '1', who = '', hold = '', share = '', rest = '0'] = LINE.exec(line) ?? []
+    const hand = HANDS[who.toLowerCase()]
+    if (!hand)
       return {
         ok: false,
         why: `Line ${i + 1} is not read. Type it like this: left 20 s 65 % rest 60.`,
       }
-    const times = m[1] === undefined ? 1 : Number(m[1])
+    const times = Number(repeat)
     if (times < 1 || times > TIMES_MOST)
       return { ok: false, why: `Line ${i + 1}: once to ${TIMES_MOST} times.` }
     for (let n = 0; n < times; n++)
       script.push({
         hand,
-        workS: number(m[3]!),
-        share: number(m[4]!) / 100,
-        restS: m[5] === undefined ? 0 : Number(m[5]),
+        workS: number(hold),
+        share: number(share) / 100,
+        restS: Number(rest),
       })
   }
   return { ok: true, script }

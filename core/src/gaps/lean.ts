@@ -44,7 +44,9 @@ export interface LeanFacts {
   limitPct: number | null
   injuries: readonly { site: InjurySiteId; side: Hand; since: LocalDate | null }[]
   today: LocalDate
-  /** What is known of a test's error beside the athlete's own; nothing given: the test's estimate. */
+  /**
+   * What is known of a test's error beside the athlete's own; nothing given: the test's estimate.
+   */
   known?: ((s: Series) => Known) | undefined
 }
 
@@ -79,7 +81,9 @@ const ACTED_DAYS = 2
 
 const signOf = (side: Side): 1 | -1 => (side === 'right' ? 1 : -1)
 
-/** What dominance leads one to expect, signed %, as a range; unknown: either hand may be dominant. */
+/**
+ * What dominance leads one to expect, signed %, as a range; unknown: either hand may be dominant.
+ */
 export function expectedRange(dominant: Side | null): readonly [number, number] {
   if (dominant === null) return [-EXPECTED_LEAN_PCT.right, EXPECTED_LEAN_PCT.right]
   const end = signOf(dominant) * EXPECTED_LEAN_PCT[dominant]
@@ -248,7 +252,9 @@ function actedWords(t: Told, facts: LeanFacts, who: string): string {
   return `${beyond}${t.overLimit ? `, o${limit}` : ''}.`
 }
 
-/** Across tests: whether the same hand is behind wherever the athlete's own lean is beyond error. */
+/**
+ * Across tests: whether the same hand is behind wherever the athlete's own lean is beyond error.
+ */
 export function acrossTests(rows: readonly LeanRow[]): string {
   const weaker = rows.flatMap((r) =>
     r.lean && r.weaker && r.lean.days >= ACTED_DAYS && r.lean.signedCi[0] * r.lean.signedCi[1] > 0

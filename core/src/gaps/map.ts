@@ -71,7 +71,9 @@ export interface GapInput extends ReferenceFacts {
   today: LocalDate
   /** Days after which a test is stale; the coach's limit, else six weeks. */
   staleDays?: number | undefined
-  /** What is known of a test's error beside the athlete's own; nothing given: the test's estimate. */
+  /**
+   * What is known of a test's error beside the athlete's own; nothing given: the test's estimate.
+   */
   known?: ((s: Series) => Known) | undefined
   /** Reference the coach chose for a row, by row key. */
   referenceChoices?: Readonly<Record<string, ReferenceSource>> | undefined
@@ -94,7 +96,10 @@ export function gapMap(input: GapInput): GapRow[] {
     .sort((a, b) => b.score - a.score || b.weight - a.weight)
 }
 
-/** An untested row from the nearest tested one: the same quality first, then what carries over to it. */
+/**
+ * An untested row from the nearest tested one: the same quality first, then what carries over to
+ * it.
+ */
 function estimated(r: GapRow, rows: readonly GapRow[]): GapRow {
   if (r.state !== 'untested') return r
   const near = rows

@@ -1,3 +1,4 @@
+import { line } from './line'
 import { tInv } from './quantiles'
 import { mean } from './trials'
 
@@ -46,29 +47,6 @@ export const CF_LIMITS = {
   seWPct: 30,
   spreadWarnPct: 10,
 } as const
-
-/**
- * Ordinary least squares y = a + b x with standard errors on n - 2 df; null where x does not vary.
- */
-function line(
-  x: readonly number[],
-  y: readonly number[],
-): { a: number; b: number; seA: number; seB: number; see: number } | null {
-  const n = x.length
-  const [mx, my] = [mean(x), mean(y)]
-  const sxx = x.reduce((s, v) => s + (v - mx) ** 2, 0)
-  if (!(sxx > 0)) return null
-  const b = x.reduce((s, v, i) => s + (v - mx) * (y[i]! - my), 0) / sxx
-  const a = my - b * mx
-  const s2 = x.reduce((s, v, i) => s + (y[i]! - a - b * v) ** 2, 0) / (n - 2)
-  return {
-    a,
-    b,
-    seA: Math.sqrt(s2 * (1 / n + (mx * mx) / sxx)),
-    seB: Math.sqrt(s2 / sxx),
-    see: Math.sqrt(s2),
-  }
-}
 
 /**
  * Minimises the squared error in t of t = W / (F - CF): W in closed form for each CF, CF by golden

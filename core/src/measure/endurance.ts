@@ -74,6 +74,30 @@ export function loadForTime(
   return { ok: true, lowKg: Math.min(byRohmert, byPower), highKg: Math.max(byRohmert, byPower) }
 }
 
+const within = (seconds: number): boolean =>
+  seconds >= HOLD_LIMITS.least && seconds <= HOLD_LIMITS.most
+
+/**
+ * Seconds a share of the maximum (over 0, under 1) can be held by each curve that speaks there, the
+ * shorter first: 6 s to 10 min, the power law from 45 s. Empty: neither does.
+ */
+export const timesAt = (share: number): number[] => {
+  const power = powerSeconds(share)
+  return [rohmertSeconds(share), ...(power >= HOLD_LIMITS.power ? [power] : [])]
+    .filter(within)
+    .sort((a, b) => a - b)
+}
+/**
+ * Shares of the maximum a time in seconds allows by each curve, the lower first; empty outside 6
+ * to 600 s.
+ */
+export const sharesFor = (seconds: number): number[] =>
+  within(seconds)
+    ? [rohmertShare(seconds), ...(seconds >= HOLD_LIMITS.power ? [powerShare(seconds)] : [])].sort(
+        (a, b) => a - b,
+      )
+    : []
+
 /** A hang of 45 to 60 s is long enough: add load rather than time. Common practice, no source. */
 export const HANG_LONG_S = 45
 export const hangAdvice = (seconds: number): 'add-time' | 'add-load' =>

@@ -44,7 +44,10 @@ export interface Block {
   lead?: boolean | undefined
   /** The coach wants it just so: planning anew leaves it. */
   pinned?: boolean | undefined
-  /** The amount is the coach's own: the ladder leaves it. False: the ladder sets it. Absent: by its value. */
+  /**
+   * The amount is the coach's own: the ladder leaves it. False: the ladder sets it. Absent: by its
+   * value.
+   */
   fixed?: boolean | undefined
 }
 

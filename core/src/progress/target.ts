@@ -26,7 +26,8 @@ export interface Target {
 }
 
 /**
- * Rules of a ladder: twice as proposed moves up, twice missed moves down, pain over 2 holds and over 4
+ * Rules of a ladder: twice as proposed moves up, twice missed moves down, pain over 2 holds and
+ * over 4
  * eases, a layoff eases. Own rules after common practice, no source.
  */
 export const LADDER_RULES = {

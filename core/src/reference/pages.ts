@@ -6,9 +6,9 @@ import { PROTOCOLS } from '../catalogue/protocols'
 import { QUALITIES, QUALITY_ALIASES, qualityById, type QualityId } from '../catalogue/qualities'
 import { SCHOOLS } from '../catalogue/schools'
 import { SOURCES } from '../catalogue/sources'
-import { CALCULATORS } from './calculators'
-import { TERMS } from './terms'
-import { WORDS } from './words'
+import { CALCULATORS } from '../catalogue/calculators'
+import { TERMS } from '../catalogue/glossary'
+import { WORDS } from '../catalogue/everydayWords'
 
 export const PAGE_KINDS = [
   { id: 'quality', name: 'Grip qualities' },

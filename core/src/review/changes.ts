@@ -20,7 +20,9 @@ export interface HandChange {
   last: { on: LocalDate; value: number } | null
   /** Movement of the level by a line through all tests of the period; null: one test. */
   move: Change | null
-  /** Difference between two single tests that error alone makes once in twenty, SI; null: no test. */
+  /**
+   * Difference between two single tests that error alone makes once in twenty, SI; null: no test.
+   */
   detectable: number | null
   /** Whose repeats the error is from. */
   errorOf: 'own' | 'own and squad' | 'own and estimate' | 'squad' | 'estimate'
@@ -53,7 +55,9 @@ export const FALSE_REVIEWS = 0.04
 export const ACTED = 0.01
 /** Both hands together are looked at first; a hand alone has the rest of the error. */
 const TOGETHER = 0.9
-/** Both hands are called together where neither alone is sure, if each leans the same way by this. */
+/**
+ * Both hands are called together where neither alone is sure, if each leans the same way by this.
+ */
 const EACH_LEANS = 0.15
 /** Tests and days from which standing still can be said: own rule, no source. */
 export const FLAT_LEAST = { tests: 6, days: 21 } as const
@@ -88,7 +92,9 @@ function seen(hand: Hand, days: readonly HandDay[], period: Period, known: Known
   }
 }
 
-/** Where a period begins among tests: the last on or before its first day, else the first inside. */
+/**
+ * Where a period begins among tests: the last on or before its first day, else the first inside.
+ */
 const startOf = (days: readonly HandDay[], from: LocalDate): number =>
   Math.max(
     0,

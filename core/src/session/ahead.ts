@@ -4,9 +4,9 @@ import type { Block, DayFrame, WeekKind } from '../plan/types'
 import { targetOf } from '../progress/target'
 import type { SetLog } from '../review/load'
 import type { Hand } from '../testing/session'
-import { addDays, daysBetween, type LocalDate } from '../units/dates'
+import { addDays, type LocalDate } from '../units/dates'
 import { loadAdvice, type LoadSources } from './loads'
-import { holdIn, roomFor, sessionsOf, targetsOf, withTargets } from './today'
+import { holdIn, roomFor, mostOf, sessionsOf, targetsOf, withTargets } from './today'
 
 /** A planned week, as much of it as its amounts need. */
 export interface AheadWeek {
@@ -57,7 +57,8 @@ interface Asked {
 }
 
 /**
- * What one hand would be asked on a day, by the same rules as the floor; where nothing says the load,
+ * What one hand would be asked on a day, by the same rules as the floor; where nothing says the
+ * load,
  * the ladder's first one.
  */
 function asked(
@@ -72,9 +73,7 @@ function asked(
   const advised = loadAdvice(b, hand, place, s, hold)
   const who = { level: s.level ?? 'trained', bodyMassKg: s.bodyMassKg ?? null }
   const first =
-    advised && advised.kg === null
-      ? targetOf(e, who, roomFor(e, place, s), [], daysBetween(s.today, s.today)).loadKg
-      : null
+    advised && advised.kg === null ? targetOf(e, who, roomFor(e, place, s), [], 0).loadKg : null
   return {
     dose: b.dose,
     loadKg: advised?.kg ?? first,
@@ -91,19 +90,13 @@ function doneOn(e: Exercise, hand: Hand, on: LocalDate, s: LoadSources): Asked |
     s.logs.filter((l) => l.on === on),
     s.today,
   )
-  if (!day) return null
-  const loads = day.sets.flatMap((x) => x.loadKg ?? [])
-  return {
-    dose: Math.max(...day.sets.map((x) => x.dose)),
-    loadKg: loads.length > 0 ? Math.max(...loads) : null,
-    rung: day.sets[0]!.rung,
-    guessed: false,
-  }
+  return day ? { ...mostOf(day), guessed: false } : null
 }
 
 /**
  * Weeks as they go if each set is done as proposed: every session is asked of the floor's own rules
- * and counted as done before the next. Days before today are as they were done, else as they were asked.
+ * and counted as done before the next. Days before today are as they were done, else as they were
+ * asked.
  */
 export function ahead(weeks: readonly AheadWeek[], sources: LoadSources): AheadRow[] {
   const wanted = new Set(weeks.flatMap((w) => w.blocks.map((b) => b.exerciseId)))

@@ -10,10 +10,11 @@ import type { Series } from '../review/series'
 import { rowsOf } from '../testing/rows'
 import type { Hand } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
-import { isFixed, sessionsOf } from './today'
+import { dayNumber, isFixed, sessionsOf } from './today'
 
 /**
- * When nothing has risen: four weeks of an exercise, or three tests. Own rules after common practice,
+ * When nothing has risen: four weeks of an exercise, or three tests. Own rules after common
+ * practice,
  * no source.
  */
 export const FLAT = {
@@ -21,6 +22,8 @@ export const FLAT = {
   sessions: 5,
   tests: 3,
   testDays: 21,
+  /** Rise of a test that matters, %. Practice, no source. */
+  risePct: 4,
   /** Share of sets that fell short from which the dose is the thing to change. */
   missed: 1 / 3,
   /** Days of an exercise from which it counts as tried. */
@@ -71,10 +74,13 @@ function heightOf(e: Exercise, s: TargetSession): number {
   )
 }
 
-/** Whether an exercise of a hand has not risen in four weeks of work without pain; with its missed share. */
+/**
+ * Whether an exercise of a hand has not risen in four weeks of work without pain; with its missed
+ * share.
+ */
 function still(e: Exercise, hand: Hand, f: FlatFacts): { sessions: number; missed: number } | null {
   const all = sessionsOf(e, hand, f.logs, f.today)
-  const now = daysBetween('2020-01-01', f.today)
+  const now = dayNumber(f.today)
   const since = all.filter((s) => now - s.day <= FLAT.days)
   const before = all.filter((s) => now - s.day > FLAT.days)
   if (before.length === 0 || since.length < FLAT.sessions) return null
@@ -107,7 +113,7 @@ function oneChange(
   missed: number,
   f: FlatFacts,
 ): OneChange {
-  const name = (id: string) => exerciseById(id)!.name
+  const name = (id: string) => exerciseById(id)?.name ?? id
   const block = blocks[0]
   const days = new Set(blocks.map((b) => b.day)).size
   const tried = triedIn(quality, f)
@@ -161,7 +167,7 @@ function oneChange(
  * qualities whose last three tests are none above the first by more than the smallest change that
  * matters. No odds: no record here says how often such a change helps.
  */
-export function flatLines(f: FlatFacts, marginPct: number): FlatLine[] {
+export function flatLines(f: FlatFacts): FlatLine[] {
   const out: FlatLine[] = []
   for (const id of new Set(f.blocks.map((b) => b.exerciseId))) {
     const e = exerciseById(id)
@@ -186,15 +192,16 @@ export function flatLines(f: FlatFacts, marginPct: number): FlatLine[] {
   for (const s of f.series) {
     const row = rowsOf(s.protocol, s.setup)[0]
     const last = s.points.filter((p) => !p.practice).slice(-FLAT.tests)
-    if (!row || s.protocol.curve || last.length < FLAT.tests) continue
-    if (daysBetween(last[0]!.on, last.at(-1)!.on) < FLAT.testDays) continue
-    if (daysBetween(last.at(-1)!.on, f.today) > 2 * FLAT.days) continue
-    const hands = (Object.keys(last[0]!.byHand) as Hand[]).filter((h) => {
-      const values = last.map((p) => p.byHand[h]?.best)
-      return (
-        values.every((v) => v !== undefined) &&
-        values.slice(1).every((v) => v! <= values[0]! * (1 + marginPct / 100))
-      )
+    const [first, newest] = [last[0], last.at(-1)]
+    if (!row || s.protocol.curve || !first || !newest || last.length < FLAT.tests) continue
+    if (daysBetween(first.on, newest.on) < FLAT.testDays) continue
+    if (daysBetween(newest.on, f.today) > 2 * FLAT.days) continue
+    const hands = (Object.keys(first.byHand) as Hand[]).filter((h) => {
+      const most = (first.byHand[h]?.best ?? 0) * (1 + FLAT.risePct / 100)
+      return last.every((p) => {
+        const best = p.byHand[h]?.best
+        return best !== undefined && best <= most
+      })
     })
     if (hands.length === 0 || out.some((l) => l.quality === row.quality)) continue
     const own = f.blocks.filter((b) => exerciseById(b.exerciseId)?.primary === row.quality)
@@ -204,7 +211,7 @@ export function flatLines(f: FlatFacts, marginPct: number): FlatLine[] {
       quality: row.quality,
       exerciseId: null,
       hands,
-      says: `${s.protocol.name}: none of the last ${FLAT.tests} tests is ${marginPct}\u00A0% above the first of them.`,
+      says: `${s.protocol.name}: none of the last ${FLAT.tests} tests is ${FLAT.risePct}\u00A0% above the first of them.`,
       change: oneChange(row.quality, own, 0, f),
       tried: triedIn(row.quality, f),
     })

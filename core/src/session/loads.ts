@@ -109,7 +109,23 @@ function made(
 }
 
 /**
- * By the exercise's ladder from the days this hand did it in the last weeks; without one of the last
+ * The hand's best single lift an exercise is measured by: on its own kit first, then the newest.
+ */
+export function bestFor(
+  e: Exercise,
+  hand: Hand,
+  kit: readonly string[],
+  s: Pick<LoadSources, 'bests'>,
+): TestBest | undefined {
+  const uses = (b: TestBest) => Number(kit.includes(b.implement))
+  return s.bests
+    .filter((b) => b.hand === hand && b.quality === e.primary)
+    .sort((a, b) => uses(b) - uses(a) || (a.on < b.on ? 1 : -1))[0]
+}
+
+/**
+ * By the exercise's ladder from the days this hand did it in the last weeks; without one of the
+ * last
  * six weeks a share of the latest test. Null: not loaded. `hold`: why nothing rises today.
  */
 export function loadAdvice(
@@ -129,10 +145,7 @@ export function loadAdvice(
     daysBetween(target.last.on, s.today) <= PROGRESS.goesStale
   )
     return { from: 'log', why: target.why, ...made(target.loadKg, kit, s.room) }
-  const uses = (b: TestBest) => Number(kit.includes(b.implement))
-  const best = s.bests
-    .filter((b) => b.hand === hand && b.quality === e.primary)
-    .sort((a, b) => uses(b) - uses(a) || (a.on < b.on ? 1 : -1))[0]
+  const best = bestFor(e, hand, kit, s)
   if (!best)
     return {
       kg: null,

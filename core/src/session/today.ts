@@ -18,10 +18,15 @@ export interface TodayTarget extends Target {
 
 const amount = (e: Exercise, l: SetLog): number => (e.dose.unit === 's' ? l.seconds : l.reps) ?? 0
 const EPOCH = '2020-01-01'
+/** A day as the ladder counts it. */
+export const dayNumber = (on: LocalDate): number => daysBetween(EPOCH, on)
 /** Sets older than this are no longer looked at, days: as many weeks as a ladder looks back on. */
 const LOOKED_BACK = 120
 
-/** A hand's sets of an exercise as sessions by day, oldest first; those done against a caution and today's left out. */
+/**
+ * A hand's sets of an exercise as sessions by day, oldest first; those done against a caution and
+ * today's left out.
+ */
 export function sessionsOf(
   e: Exercise,
   hand: Hand,
@@ -39,7 +44,7 @@ export function sessionsOf(
   return days.map((on) => {
     const sets = own.filter((l) => l.on === on)
     return {
-      day: daysBetween(EPOCH, on),
+      day: dayNumber(on),
       // A set done against a caution counts as one that raises nothing.
       pain: Math.max(0, ...sets.map((l) => Math.max(l.pain ?? 0, l.alarmed ? 3 : 0))),
       sets: sets.map((l) => ({
@@ -50,6 +55,20 @@ export function sessionsOf(
       })),
     }
   })
+}
+
+/** The most that was done on a day. */
+export function mostOf(day: TargetSession): {
+  dose: number
+  loadKg: number | null
+  rung: string | null
+} {
+  const loads = day.sets.flatMap((x) => x.loadKg ?? [])
+  return {
+    dose: Math.max(...day.sets.map((x) => x.dose)),
+    loadKg: loads.length > 0 ? Math.max(...loads) : null,
+    rung: day.sets[0]?.rung ?? null,
+  }
 }
 
 /** Loads of kit that hangs on no pin rise by half kilograms. */
@@ -125,7 +144,7 @@ export function targetsOf(
 ): TodayTarget[] {
   const e = exerciseById(block.exerciseId)
   if (!e || e.mode === 'prep') return []
-  const day = daysBetween(EPOCH, s.today)
+  const day = dayNumber(s.today)
   return block.hands.flatMap((hand): TodayTarget[] => {
     const sessions = sessionsOf(e, hand, s.logs, s.today)
     const before = sessions.at(-1)
@@ -141,12 +160,8 @@ export function targetsOf(
       day,
       block.sets,
     )
-    const loads = before.sets.flatMap((x) => x.loadKg ?? [])
-    const last = {
-      on: addDays(EPOCH, before.day),
-      dose: Math.max(...before.sets.map((x) => x.dose)),
-      loadKg: loads.length > 0 ? Math.max(...loads) : null,
-    }
+    const { rung, ...done } = mostOf(before)
+    const last = { on: addDays(EPOCH, before.day), ...done }
     return [
       hold !== null && t.move === 'up'
         ? {
@@ -155,7 +170,7 @@ export function targetsOf(
             last,
             dose: last.dose,
             loadKg: last.loadKg,
-            rung: before.sets[0]!.rung,
+            rung,
             move: 'hold',
             why: hold,
           }

@@ -66,6 +66,15 @@ export function loadPin(targetKg: number, room: readonly Plate[], pinKg: number)
   return { ok: true, plates, totalKg: (best + grams(pinKg)) / 1000, exact: best === wanted }
 }
 
+/** What to add and take off between two loadings: plates taken off first. `by` below 0: off. */
+export function changeOf(from: Loading, to: Loading): { kg: number; by: number }[] {
+  const of = (l: Loading, kg: number) => l.plates.find((p) => p.kg === kg)?.count ?? 0
+  return [...new Set([...from.plates, ...to.plates].map((p) => p.kg))]
+    .map((kg) => ({ kg, by: of(to, kg) - of(from, kg) }))
+    .filter(({ by }) => by !== 0)
+    .sort((a, b) => a.by - b.by)
+}
+
 /** Smallest step the plates of a room allow, kg: the smallest plate. Null without plates. */
 export const smallestStep = (room: readonly Plate[]): number | null => {
   const all = room.filter((p) => p.kg > 0 && p.count > 0).map((p) => p.kg)

@@ -8,6 +8,10 @@ export const KG_PER_LB = 0.45359237
 export const MM_PER_INCH = 25.4
 export const N_PER_KGF = 9.80665
 
+/** 1 lbf, N; 1 N m, lbf ft: exact by definition of pound, inch and standard gravity. */
+export const N_PER_LBF = KG_PER_LB * N_PER_KGF
+export const LBF_FT_PER_NM = 1000 / (12 * MM_PER_INCH) / N_PER_LBF
+
 export const lbToKg = (lb: number): number => lb * KG_PER_LB
 export const kgToLb = (kg: number): number => kg / KG_PER_LB
 export const inchToMm = (inch: number): number => inch * MM_PER_INCH
@@ -17,7 +21,7 @@ export const nToKgf = (newton: number): number => newton / N_PER_KGF
 
 /** How many SI units one entered unit is, by the quantity it is entered for. */
 const FACTORS: Record<ResultUnit, Partial<Record<EntryUnit, number>>> = {
-  N: { N: 1, kg: N_PER_KGF, lb: KG_PER_LB * N_PER_KGF },
+  N: { N: 1, kg: N_PER_KGF, lb: N_PER_LBF },
   kg: { kg: 1, lb: KG_PER_LB },
   mm: { mm: 1, cm: 10, in: MM_PER_INCH },
   s: { s: 1 },

@@ -15,15 +15,15 @@ import { checkSession } from '../../src/bench/check'
 import { after, failsAfter, holdFrom, RESTED } from '../../src/bench/pools'
 import {
   DRAWS,
-  fitRates,
   LIKELY,
   refuseScript,
-  leastRest,
   simulate,
   simulation,
   USUAL,
   type Script,
 } from '../../src/bench/simulate'
+import { fitRates } from '../../src/bench/fit'
+import { leastRest } from '../../src/bench/rest'
 import { readScript, writeScript } from '../../src/bench/typed'
 import { FRESH, HAND_FATIGUE, holdSeconds, step } from '../../src/measure/fatigue'
 import { leverTorque } from '../../src/measure/mechanics'

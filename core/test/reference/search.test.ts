@@ -2,11 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { readdirSync, readFileSync, statSync } from 'node:fs'
 import { answerCases } from '../../src/calc/adapter'
 import { SOURCES } from '../../src/catalogue/sources'
-import { CALCULATORS } from '../../src/reference/calculators'
+import { CALCULATORS } from '../../src/catalogue/calculators'
 import { PAGE_KINDS, PAGES, pageOf } from '../../src/reference/pages'
 import { search } from '../../src/reference/search'
-import { TERMS } from '../../src/reference/terms'
-import { WORDS } from '../../src/reference/words'
+import { TERMS } from '../../src/catalogue/glossary'
+import { WORDS } from '../../src/catalogue/everydayWords'
 
 /** Thirty things a coach types, each with a page that should come up. */
 const ASKED: readonly (readonly [query: string, ...pages: string[]])[] = [

@@ -9,7 +9,7 @@ import { ahead, behind, changesIn, type AheadWeek } from '../../src/session/ahea
 import { flatLines } from '../../src/session/flat'
 import type { LoadSources } from '../../src/session/loads'
 import { targetsOf, withTargets } from '../../src/session/today'
-import { tellsMost, trainingSince } from '../../src/session/training'
+import { tellsMost, testedOn, trainingSince, trainingSinceTests } from '../../src/session/training'
 import { addDays } from '../../src/units/dates'
 
 const MONDAY = '2026-10-05'
@@ -180,14 +180,14 @@ const facts = (logs: SetLog[], blocks: Block[] = pair) => ({
 describe('standing still', () => {
   const still = daysBack([49, 42, 35, 28, 24, 20, 16, 12, 8, 4])
   it('is four weeks without a higher step: one change, with what was done before', () => {
-    const [line] = flatLines(facts(still), 4)
+    const [line] = flatLines(facts(still))
     expect(line).toMatchObject({ exerciseId: 'edge_lift', hands: ['left'], tried: [] })
     expect(line!.change).toMatchObject({ kind: 'exercise' })
     const to = exerciseById(line!.change.exerciseId!)!
     expect(to.primary).toBe('edge')
     // What was done this year is not proposed again.
     const tried = daysBack([200, 196, 192, 188], () => ({ exerciseId: to.id, loadKg: null }))
-    const [again] = flatLines(facts([...tried, ...still]), 4)
+    const [again] = flatLines(facts([...tried, ...still]))
     expect(again!.tried).toEqual([to.id])
     expect(again!.change.exerciseId).not.toBe(to.id)
   })
@@ -199,11 +199,10 @@ describe('standing still', () => {
       pain: i === 8 ? 3 : 0,
     }))
     for (const logs of [rose, hurt, daysBack([49, 8, 4]), daysBack([8, 6, 4, 3, 2, 1])])
-      expect(flatLines(facts(logs), 4)).toEqual([])
+      expect(flatLines(facts(logs))).toEqual([])
   })
   it('changes what stands in the way first: a fixed amount, sets that fall short, one day a week', () => {
-    const kind = (logs: SetLog[], blocks: Block[]) =>
-      flatLines(facts(logs, blocks), 4)[0]!.change.kind
+    const kind = (logs: SetLog[], blocks: Block[]) => flatLines(facts(logs, blocks))[0]!.change.kind
     expect(
       kind(
         still,
@@ -232,10 +231,10 @@ describe('sets as soft evidence', () => {
     expect(c!.ci90[0]).toBeLessThan(c!.change)
     expect(c!.ci90[1]).toBeGreaterThan(c!.change)
     // What 22 kg for 8 s stands for as a single lift (Rohmert 1960), with an interval about it.
-    expect(c!.level.unit).toBe('kg')
-    expect(c!.level.value).toBeGreaterThan(22)
-    expect(c!.level.ci90[0]).toBeLessThan(c!.level.value)
-    expect(c!.level.ci90[1]).toBeGreaterThan(c!.level.value)
+    expect(c!.level!.unit).toBe('kg')
+    expect(c!.level!.value).toBeGreaterThan(22)
+    expect(c!.level!.ci90[0]).toBeLessThan(c!.level!.value)
+    expect(c!.level!.ci90[1]).toBeGreaterThan(c!.level!.value)
   })
   it('few days, pain, alarms and sets before that day say nothing; more days say it surer', () => {
     expect(trainingSince(daysBack([20, 10, 1]), since)).toEqual([])
@@ -266,5 +265,49 @@ describe('sets as soft evidence', () => {
     )
     expect(tellsMost([...flat, ...up])!.exerciseId).toBe('edge_lift')
     expect(tellsMost(flat)).toBeNull()
+  })
+  it('repetitions with a load stand for no single lift: curves of holds do not speak of them', () => {
+    const curls = daysBack([40, 30, 20, 10, 1], () => ({
+      exerciseId: 'wrist_curl',
+      seconds: null,
+      reps: 15,
+    }))
+    const [c] = trainingSince(curls, since)
+    expect(c).toMatchObject({ exerciseId: 'wrist_curl', level: null })
+  })
+  it('counts from the quality\u2019s own newest test, whatever else was tested since', () => {
+    const session = (protocolId: string, unitKind: string, on: string) =>
+      ({
+        id: `${protocolId} ${on}`,
+        athleteId: 'a',
+        protocolId,
+        protocolVersion: 1,
+        unitId: 'u',
+        unitLabel: 'U',
+        unitKind,
+        sizeMm: 20,
+        measurementId: 'm',
+        performedOn: on,
+        performedAt: `${on}T10:00:00Z`,
+        variant: {},
+        practice: false,
+        conditions: [],
+        notMet: '',
+        trials: [
+          { id: `${protocolId} ${on} l`, hand: 'left', ordinal: 1, value: 100, valid: true },
+          { id: `${protocolId} ${on} r`, hand: 'right', ordinal: 1, value: 100, valid: true },
+        ],
+      }) as never
+    const all = buildSeries([
+      session('lift_max', 'edge', addDays(MONDAY, -50)),
+      session('dyno_seated', 'dyno', addDays(MONDAY, -2)),
+      session('ready_squeeze', 'dyno', addDays(MONDAY, -1)),
+    ])
+    expect(testedOn('edge', all, MONDAY)).toBe(addDays(MONDAY, -50))
+    expect(testedOn('cloth', all, MONDAY)).toBe(addDays(MONDAY, -84))
+    const logs = daysBack([60, 40, 30, 20, 10, 1], (i) => ({ loadKg: 20 + i }))
+    expect(trainingSinceTests(logs, all, MONDAY)).toMatchObject([
+      { exerciseId: 'edge_lift', days: 5 },
+    ])
   })
 })

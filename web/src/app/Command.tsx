@@ -1,4 +1,4 @@
-import { Modal } from '@mantine/core'
+import { Modal, UnstyledButton } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { lazy, Suspense, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
@@ -13,7 +13,8 @@ export interface Keys {
 }
 
 /**
- * Finds an athlete, a page, a calculator or an act from anywhere; `/` or Ctrl K opens it. The line is
+ * Finds an athlete, a page, a calculator or an act from anywhere; `/` or Ctrl K opens it. The
+ * line is
  * there at once, what it finds as soon as it has come.
  */
 export function Command() {
@@ -39,7 +40,7 @@ export function Command() {
   ])
   return (
     <>
-      <button
+      <UnstyledButton
         className="find"
         onClick={show}
         aria-haspopup="dialog"
@@ -48,7 +49,7 @@ export function Command() {
         <Icon name="search" />
         <span>Find or do anything</span>
         <kbd>/</kbd>
-      </button>
+      </UnstyledButton>
       <Modal.Root
         opened={open}
         onClose={hide}

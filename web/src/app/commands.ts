@@ -1,4 +1,5 @@
 import type { AthleteName } from '@mano/contract/athletes'
+import { STAGES, type StageId } from '@mano/core/stages/rules'
 import { PAGE_KINDS, type Page } from '@mano/core/reference/pages'
 import { search } from '@mano/core/reference/search'
 
@@ -12,16 +13,17 @@ export interface Hit {
   group: 'Athletes' | 'Do' | 'Pages' | 'Reference and bench'
 }
 
-/** What is done of an athlete, with the words for it. */
-const STAGES = [
-  { path: 'tests', name: 'Tests', words: 'test tests measure trial' },
-  { path: 'plan', name: 'Plan', words: 'plan week block programme program' },
-  { path: 'floor', name: 'Floor', words: 'floor session train run today' },
-  { path: 'gaps', name: 'Gaps', words: 'gap gaps weak priorities weakness' },
-  { path: 'review', name: 'Review', words: 'review change progress report' },
-  { path: 'intake', name: 'Intake', words: 'intake injury measure profile usual week' },
-  { path: 'demands', name: 'Demands', words: 'demand demands sport needs' },
-] as const
+/** Words for a stage beside its name. */
+const STAGE_WORDS: Readonly<Record<StageId, string>> = {
+  tests: 'test measure trial',
+  plan: 'week block programme program',
+  floor: 'session train run today',
+  gaps: 'gap weak priorities weakness',
+  review: 'change progress report',
+  intake: 'injury measure profile usual week',
+  demands: 'demand sport needs',
+}
+const STAGE_HITS = STAGES.map((s) => ({ ...s, words: `${s.id} ${STAGE_WORDS[s.id]}` }))
 const PAGES = [
   { to: '/', name: 'Roster', words: 'roster athletes today home' },
   { to: '/squad', name: 'Squad', words: 'squad ranking compare team' },
@@ -71,13 +73,13 @@ export function hitsFor(line: string, athletes: readonly AthleteName[], coach: b
   const out: Hit[] = []
   for (const { a, names, sports } of named) {
     const rest = words.filter((w) => !names.includes(w) && !sports.includes(w))
-    const stages = STAGES.filter((s) => rest.some((w) => has(s.words, w)))
+    const stages = STAGE_HITS.filter((s) => rest.some((w) => has(s.words, w)))
     const left = rest.filter((w) => !stages.some((s) => has(s.words, w)))
     if (names.length > 0)
       for (const s of stages) {
         // "test dov squeeze": the tests the last words name.
         const protocols =
-          s.path === 'tests' && left.length > 0
+          s.id === 'tests' && left.length > 0
             ? search(`test ${left.join(' ')}`, 8)
                 .filter((f) => f.page.kind === 'protocol')
                 .slice(0, 3)
@@ -92,10 +94,10 @@ export function hitsFor(line: string, athletes: readonly AthleteName[], coach: b
             group: 'Do',
           })
         out.push({
-          id: `${a.id} ${s.path}`,
+          id: `${a.id} ${s.id}`,
           name: `${a.name}: ${s.name.toLowerCase()}`,
           says: a.sportName ?? '',
-          to: `/athletes/${a.id}/${s.path}`,
+          to: `/athletes/${a.id}/${s.id}`,
           group: 'Do',
         })
       }

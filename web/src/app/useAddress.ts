@@ -2,7 +2,8 @@ import { useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
 
 /**
- * What stands in the address after the question mark, as fields: what is typed is there at once, the
+ * What stands in the address after the question mark, as fields: what is typed is there at once,
+ * the
  * address follows. Another page begins anew.
  */
 export function useAddress() {
@@ -16,15 +17,15 @@ export function useAddress() {
   /** A field; null: not in the address. */
   const get = (id: string): string | null =>
     id in own ? (own[id] === '' ? null : own[id]!) : params.get(id)
-  /** Empty takes it out of the address. */
-  const set = (id: string, text: string): void => {
+  /** Empty takes it out of the address. `stored`: how the address says it. */
+  const set = (id: string, text: string, stored = text): void => {
     const values = { ...own, [id]: text }
     setTyped({ path: pathname, values })
     setParams(
       (p) => {
-        for (const [k, v] of Object.entries(values)) {
+        for (const [k, v] of Object.entries({ ...own, [id]: stored })) {
           if (v === '') p.delete(k)
-          else p.set(k, v)
+          else if (k === id || !p.has(k)) p.set(k, v)
         }
         return p
       },

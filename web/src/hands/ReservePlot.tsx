@@ -17,7 +17,8 @@ interface Props {
 }
 
 /**
- * What is left in each hand over a session: time runs down, reserve reaches out from the middle. A hold
+ * What is left in each hand over a session: time runs down, reserve reaches out from the middle.
+ * A hold
  * fails where the band meets the load.
  */
 export function ReservePlot({ simulation, load, sets }: Props) {

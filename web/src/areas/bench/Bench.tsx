@@ -2,13 +2,14 @@ import { Select, TextInput } from '@mantine/core'
 import { lazy, Suspense } from 'react'
 import { Link, NavLink, useParams } from 'react-router'
 import { SOURCES } from '@mano/core/catalogue/sources'
-import { CALCULATORS, calculatorById, type Calculator } from '@mano/core/reference/calculators'
+import { calculatorById, type Calculator } from '@mano/core/catalogue/calculators'
 import { useNames } from '../../app/data'
 import { LostPage } from '../../app/Trouble'
 import { defOf } from './defs'
 import type { CalculatorDef, Outcome } from './shared'
 import { ClubPlot } from '../../hands/ClubPlot'
 import { PlatePicture } from '../../hands/PlatePicture'
+import type { FieldDef } from './fields'
 import { useBench, type Filling } from './useBench'
 import './bench.css'
 
@@ -56,10 +57,9 @@ export default function Bench() {
     </div>
   )
 }
-export const COUNT = CALCULATORS.length
 
 function Page({ row, def }: { row: Calculator; def: CalculatorDef }) {
-  const { fields, outcome, set, athleteId, needs } = useBench(def)
+  const { fields, outcome, set, choose, athleteId, needs } = useBench(def)
   const names = useNames().data
   return (
     <main>
@@ -77,7 +77,7 @@ function Page({ row, def }: { row: Calculator; def: CalculatorDef }) {
               searchable
               data={(names ?? []).map((a) => ({ value: a.id, label: a.name }))}
               value={athleteId === '' ? null : athleteId}
-              onChange={(id) => set('athlete', id ?? '')}
+              onChange={(id) => choose(id ?? '')}
             />
           )}
           {fields.map((f) => (
@@ -95,7 +95,7 @@ function Page({ row, def }: { row: Calculator; def: CalculatorDef }) {
   )
 }
 
-function Field({ f, set }: { f: Filling; set: (id: string, text: string) => void }) {
+function Field({ f, set }: { f: Filling; set: (field: FieldDef, text: string) => void }) {
   const { field, text, wrong } = f
   if (field.kind === 'choice')
     return (
@@ -104,7 +104,7 @@ function Field({ f, set }: { f: Filling; set: (id: string, text: string) => void
         data={field.options!.map((o) => ({ value: o.id, label: o.name }))}
         value={text}
         allowDeselect={false}
-        onChange={(v) => set(field.id, v ?? field.start)}
+        onChange={(v) => set(field, v ?? field.start)}
       />
     )
   return (
@@ -114,7 +114,7 @@ function Field({ f, set }: { f: Filling; set: (id: string, text: string) => void
       value={text}
       error={wrong === '' ? undefined : wrong}
       inputMode={field.kind === 'number' ? 'decimal' : 'text'}
-      onChange={(e) => set(field.id, e.currentTarget.value)}
+      onChange={(e) => set(field, e.currentTarget.value)}
       onFocus={(e) => e.currentTarget.select()}
     />
   )

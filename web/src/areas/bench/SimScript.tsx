@@ -1,8 +1,8 @@
-import { Button, SegmentedControl, Slider, Textarea } from '@mantine/core'
+import { Button, SegmentedControl, Slider, Textarea, UnstyledButton } from '@mantine/core'
 import { useMemo } from 'react'
 import type { Rates } from '@mano/core/bench/simulate'
 import { writeScript } from '@mano/core/bench/typed'
-import { DIALS, START, sessionOf, textOf, typedText, type Dials } from './scripts'
+import { DIALS, START, sessionOf, textOf, typedText, type Dials } from '@mano/core/bench/dials'
 import { SimShown } from './SimShown'
 import { useSimulation } from './useSimulation'
 
@@ -63,9 +63,9 @@ export function SimScript({
                   ? `${sim.result.draws.toLocaleString('en-GB')} draws in ${((sim.ms ?? 0) / 1000).toFixed(1)}\u00A0s`
                   : '')}
             {sim.share !== null && (
-              <button className="lnk" onClick={sim.stop}>
+              <UnstyledButton className="lnk" onClick={sim.stop}>
                 Stop
-              </button>
+              </UnstyledButton>
             )}
           </p>
           {sim.result && sim.of && !refused && (

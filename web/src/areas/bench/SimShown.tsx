@@ -1,11 +1,15 @@
 import { useMemo } from 'react'
-import { COULD, leastRest, LIKELY, type Rates, type Simulation } from '@mano/core/bench/simulate'
+import { leastRest } from '@mano/core/bench/rest'
+import { COULD, LIKELY, type Rates, type Simulation } from '@mano/core/bench/simulate'
 import { formatClock } from '@mano/core/units/format'
 import { Icon } from '../../hands/Icon'
 import { ReservePlot } from '../../hands/ReservePlot'
-import type { Session } from './scripts'
+import type { Session } from '@mano/core/bench/dials'
 
-/** What the model says of a script: the set that fails, the reserve over time, the rest that keeps it. */
+/**
+ * What the model says of a script: the set that fails, the reserve over time, the rest that keeps
+ * it.
+ */
 export function SimShown({
   sim,
   session,

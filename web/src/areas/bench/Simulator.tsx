@@ -1,17 +1,20 @@
 import { Button, Select } from '@mantine/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
-import { fitRates, USUAL, type Fitted } from '@mano/core/bench/simulate'
+import { fitRates, ownHolds, type Fitted } from '@mano/core/bench/fit'
+import { USUAL } from '@mano/core/bench/simulate'
 import { buildSeries } from '@mano/core/review/series'
-import { ownHolds } from '@mano/core/bench/check'
-import type { Calculator } from '@mano/core/reference/calculators'
+import type { Calculator } from '@mano/core/catalogue/calculators'
 import { useNames, useTests } from '../../app/data'
 import { useAddress } from '../../app/useAddress'
 import { How } from './Bench'
-import { dialsOf, textOf } from './scripts'
+import { dialsOf, textOf } from '@mano/core/bench/dials'
 import { SimScript } from './SimScript'
 
-/** A session tried before hands pay for it: two scripts side by side, what is left in each hand over time. */
+/**
+ * A session tried before hands pay for it: two scripts side by side, what is left in each hand
+ * over time.
+ */
 export default function Simulator({ row }: { row: Calculator }) {
   const { get, set } = useAddress()
   const names = useNames().data

@@ -1,8 +1,8 @@
 import { percentTable } from '@mano/core/bench/calculate'
-import { loadPin } from '@mano/core/testing/plates'
-import { fromSi, N_PER_KGF } from '@mano/core/units/convert'
+import { changeOf, loadPin } from '@mano/core/testing/plates'
+import { kgToLb, N_PER_KGF, N_PER_LBF } from '@mano/core/units/convert'
 import { formatLength } from '@mano/core/units/inch'
-import { no, round, mass, pct, platesOf, NO_ROOM, type CalculatorDef } from './shared'
+import { no, round, mass, pct, plate, platesOf, NO_ROOM, type CalculatorDef } from './shared'
 
 /** What is asked every day. */
 export const EVERYDAY: readonly CalculatorDef[] = [
@@ -12,32 +12,25 @@ export const EVERYDAY: readonly CalculatorDef[] = [
       {
         id: 'load',
         name: 'Load',
-        kind: 'list',
-        start: '20',
-        hint: 'Several with spaces: lifters or sets in turn.',
+        kind: 'masses',
+        start: '20 kg',
+        hint: 'Several with spaces: 20 22.5 42 kg. Lifters or sets in turn.',
       },
     ],
     compute: (v, c) => {
-      if (!c.room) return no(NO_ROOM)
-      const wanted = v.list('load').map((x) => (c.units.mass === 'lb' ? x * 0.45359237 : x))
-      const rows = wanted.map((kg) => ({ kg, made: loadPin(kg, c.room!.plates, c.room!.pinKg) }))
+      const { room } = c
+      if (!room) return no(NO_ROOM)
+      const rows = v.list('load').map((kg) => ({ kg, made: loadPin(kg, room.plates, room.pinKg) }))
       const bad = rows.find((r) => !r.made.ok)
       if (bad)
         return no(`${mass(bad.kg, c)} cannot be hung: it is less than the pin alone, or no load.`)
       const change = (i: number): string => {
-        const [a, b] = [rows[i - 1]?.made, rows[i]!.made]
-        if (!a?.ok || !b.ok) return ''
-        const kinds = [...new Set([...a.plates, ...b.plates].map((p) => p.kg))]
-        const of = (all: typeof a.plates, kg: number) => all.find((p) => p.kg === kg)?.count ?? 0
-        return (
-          kinds
-            .map((kg) => ({ kg, d: of(b.plates, kg) - of(a.plates, kg) }))
-            .filter(({ d }) => d !== 0)
-            // Off first, then on.
-            .sort((x, y) => x.d - y.d)
-            .map(({ kg, d }) => `${d > 0 ? 'add' : 'take off'} ${Math.abs(d)} × ${kg}\u00A0kg`)
-            .join(', ') || 'nothing'
+        const [a, b] = [rows[i - 1]?.made, rows[i]?.made]
+        if (!a?.ok || !b?.ok) return ''
+        const words = changeOf(a, b).map(
+          ({ kg, by }) => `${by > 0 ? 'add' : 'take off'} ${Math.abs(by)} × ${plate(kg, c)}`,
         )
+        return words.join(', ') || 'nothing'
       }
       return {
         ok: true,
@@ -59,11 +52,11 @@ export const EVERYDAY: readonly CalculatorDef[] = [
           hung: {
             loading: rows[0].made,
             wantedKg: rows[0].kg,
-            pinKg: c.room.pinKg,
-            heaviestKg: Math.max(...c.room.plates.map((p) => p.kg)),
+            pinKg: room.pinKg,
+            heaviestKg: Math.max(...room.plates.map((p) => p.kg)),
           },
         }),
-        note: `The pin weighs ${mass(c.room.pinKg, c)}. Both hands at once: load each pin with this.`,
+        note: `The pin weighs ${mass(room.pinKg, c)}. Both hands at once: load each pin with this.`,
       }
     },
   },
@@ -108,7 +101,7 @@ export const EVERYDAY: readonly CalculatorDef[] = [
       lines: [
         {
           label: 'Mass',
-          value: `${round(v.n('mass'), 2)}\u00A0kg · ${round(fromSi(v.n('mass'), 'lb', 'kg')!, 2)}\u00A0lb`,
+          value: `${round(v.n('mass'), 2)}\u00A0kg · ${round(kgToLb(v.n('mass')), 2)}\u00A0lb`,
           main: true,
         },
         {
@@ -118,7 +111,7 @@ export const EVERYDAY: readonly CalculatorDef[] = [
         },
         {
           label: 'Force',
-          value: `${round(v.n('force'), 0)}\u00A0N · ${round(v.n('force') / N_PER_KGF, 2)}\u00A0kgf · ${round(v.n('force') / 4.4482216152605, 2)}\u00A0lbf`,
+          value: `${round(v.n('force'), 0)}\u00A0N · ${round(v.n('force') / N_PER_KGF, 2)}\u00A0kgf · ${round(v.n('force') / N_PER_LBF, 2)}\u00A0lbf`,
           main: true,
         },
       ],

@@ -1,15 +1,15 @@
 import { carrySeconds, hangBears } from '@mano/core/bench/calculate'
 import { CF_WORDS } from '@mano/core/gaps/curves'
 import { criticalForce } from '@mano/core/measure/criticalForce'
-import {
-  HOLD_LIMITS,
-  powerSeconds,
-  powerShare,
-  rohmertSeconds,
-  rohmertShare,
-} from '@mano/core/measure/endurance'
+import { sharesFor, timesAt } from '@mano/core/measure/endurance'
 import { N_PER_KGF } from '@mano/core/units/convert'
 import { no, round, mass, seconds, pct, type CalculatorDef } from './shared'
+
+/** What is said of a range by so many published curves. */
+const curves = (n: number): string =>
+  n > 1
+    ? 'Two published curves that disagree: take it as rough. Three holds of one\u2019s own replace both.'
+    : 'One published curve only: the other begins at 45 s. Three holds of one\u2019s own replace it.'
 
 /** Hangs, carries and holds. */
 export const HOLDS: readonly CalculatorDef[] = [
@@ -82,14 +82,13 @@ export const HOLDS: readonly CalculatorDef[] = [
       { id: 'load', name: 'Load of a hand', kind: 'mass', start: '32 kg' },
     ],
     compute: (v, c) => {
-      const t = carrySeconds(v.n('way'), v.n('pace'))
+      const t = carrySeconds(v.n('way'), v.n('pace'), v.n('turns'))
       if (!t.ok) return no(t.why)
-      const s = t.value + 2 * v.n('turns')
       return {
         ok: true,
         lines: [
-          { label: 'Time under load', value: seconds(s), main: true },
-          { label: 'A hold as long', value: `${seconds(s)} at ${mass(v.n('load'), c)}` },
+          { label: 'Time under load', value: seconds(t.value), main: true },
+          { label: 'A hold as long', value: `${seconds(t.value)} at ${mass(v.n('load'), c)}` },
           {
             label: 'Load times way, a hand',
             value: `${round(v.n('load') * v.n('way'), 0)}\u00A0kg·m`,
@@ -118,11 +117,8 @@ export const HOLDS: readonly CalculatorDef[] = [
     compute: (v, c) => {
       if (v.choice('ask') === 'time') {
         const t = v.n('time')
-        if (t < HOLD_LIMITS.least || t > HOLD_LIMITS.most)
-          return no('The curves hold from 6 s to 10 min.')
-        const shares = [rohmertShare(t), ...(t >= HOLD_LIMITS.power ? [powerShare(t)] : [])].sort(
-          (a, b) => a - b,
-        )
+        const shares = sharesFor(t)
+        if (shares.length === 0) return no('The curves hold from 6 s to 10 min.')
         return {
           ok: true,
           lines: [
@@ -136,16 +132,12 @@ export const HOLDS: readonly CalculatorDef[] = [
               value: shares.map((s) => mass(s * v.n('best'), c)).join(' to '),
             },
           ],
-          note:
-            shares.length > 1
-              ? 'Two published curves that disagree: take it as rough.'
-              : 'Under 45 s one curve only. Three holds of one\u2019s own replace it.',
+          note: curves(shares.length),
         }
       }
       const f = v.n('share') / 100
       if (!(f > 0 && f < 1)) return no('The share is over 0 and under 100 %.')
-      const times = [rohmertSeconds(f), powerSeconds(f)].sort((a, b) => a - b)
-      const kept = times.filter((t) => t >= HOLD_LIMITS.least && t <= HOLD_LIMITS.most)
+      const kept = timesAt(f)
       if (kept.length === 0)
         return no('At this share the curves are under 6 s or over 10 min: they say nothing there.')
       return {
@@ -154,14 +146,14 @@ export const HOLDS: readonly CalculatorDef[] = [
           { label: `Time at ${pct(f)}`, value: kept.map(seconds).join(' to '), main: true },
           { label: 'That is', value: mass(f * v.n('best'), c) },
         ],
-        note: 'Two published curves that disagree: take it as rough. Three holds of one\u2019s own replace both.',
+        note: curves(kept.length),
       }
     },
   },
   {
     id: 'critical_force',
     fields: [
-      { id: 'loads', name: 'Loads of three holds or more', kind: 'list', start: '40 32 26' },
+      { id: 'loads', name: 'Loads of three holds or more', kind: 'masses', start: '40 32 26 kg' },
       { id: 'times', name: 'Seconds each was held', kind: 'list', start: '35 75 150' },
     ],
     compute: (v, c) => {

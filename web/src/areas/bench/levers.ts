@@ -1,4 +1,4 @@
-import { placeFor, thickLoss } from '@mano/core/bench/calculate'
+import { placeFor, thickLoss, toNextSpring } from '@mano/core/bench/calculate'
 import { leverTorque, springAtSet, wristRoller } from '@mano/core/measure/mechanics'
 import { estimatedWrap, wrapWord } from '@mano/core/hand/wrap'
 import { optimalDiameterMm } from '@mano/core/hand/fit'
@@ -124,8 +124,7 @@ export const LEVERS: readonly CalculatorDef[] = [
     compute: (v, c) => {
       const s = springAtSet(v.n('close'), v.n('free'), v.n('set'))
       if (!s) return no('The set width is between shut and the free opening.')
-      const gap = v.n('next') - v.n('close')
-      const turns = v.n('turn') > 0 ? gap / v.n('turn') : NaN
+      const more = toNextSpring(v.n('close'), v.n('next'), v.n('turn'))
       return {
         ok: true,
         lines: [
@@ -137,10 +136,9 @@ export const LEVERS: readonly CalculatorDef[] = [
           { label: 'Force when shut', value: mass(v.n('close'), c) },
           {
             label: 'To the next spring',
-            value:
-              gap > 0
-                ? `${mass(gap, c)} more, ${Number.isFinite(turns) ? `${round(turns)} turns of the insert` : 'no insert'}`
-                : 'it is no harder',
+            value: more.ok
+              ? `${mass(more.value.gap, c)} more, ${more.value.turns === null ? 'no insert' : `${round(more.value.turns)} turns of the insert`}`
+              : more.why,
           },
         ],
         table: {

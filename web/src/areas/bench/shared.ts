@@ -1,7 +1,7 @@
 import type { ClubShape } from '../../hands/ClubPlot'
 import type { Room } from '@mano/core/session/loads'
-import type { Loading } from '@mano/core/testing/plates'
-import { fromSi } from '@mano/core/units/convert'
+import type { Loading, Plate } from '@mano/core/testing/plates'
+import { kgToLb, LBF_FT_PER_NM } from '@mano/core/units/convert'
 import { formatLength } from '@mano/core/units/inch'
 import { formatClock, type UnitChoice } from '@mano/core/units/format'
 import type { FieldDef, Values } from './fields'
@@ -28,16 +28,11 @@ export interface Context {
   room: Room | null
   units: UnitChoice
 }
-/** What an athlete fills in, by field. */
-export interface Filled {
-  bodyMass?: string
-  handLength?: string
-}
 export interface CalculatorDef {
   id: string
   fields: readonly FieldDef[]
   /** Fields that an athlete's record fills. */
-  fills?: Partial<Record<keyof Filled, string>>
+  fills?: { bodyMass?: string; handLength?: string }
   compute: (v: Values, c: Context) => Outcome
 }
 
@@ -52,25 +47,23 @@ export const round = (n: number, digits = 1): string => {
 }
 /** Both units, the coach's own first. */
 export const mass = (kg: number, c: Context): string => {
-  const [a, b] = [`${round(kg)}\u00A0kg`, `${round(fromSi(kg, 'lb', 'kg')!)}\u00A0lb`]
+  const [a, b] = [`${round(kg)}\u00A0kg`, `${round(kgToLb(kg))}\u00A0lb`]
   return c.units.mass === 'kg' ? `${a} · ${b}` : `${b} · ${a}`
 }
 export const length = (mm: number): string =>
   `${round(mm).replace(/\.0$/, '')}\u00A0mm · ${formatLength(mm, 'in')}`
 export const torque = (nm: number): string =>
-  `${round(nm)}\u00A0N·m · ${round(nm * 0.737562149)}\u00A0lbf·ft`
+  `${round(nm)}\u00A0N·m · ${round(nm * LBF_FT_PER_NM)}\u00A0lbf·ft`
 export const seconds = (s: number): string =>
   s < 60 ? `${round(s, 0)}\u00A0s` : `${formatClock(s)} (${round(s, 0)}\u00A0s)`
 export const pct = (share: number): string => `${round(100 * share, 0)}\u00A0%`
-export const platesOf = (plates: readonly { kg: number; count: number }[], c: Context): string =>
+/** A plate's own mass: quarters need two decimals. */
+export const plate = (kg: number, c: Context): string =>
+  `${Number((c.units.mass === 'kg' ? kg : kgToLb(kg)).toFixed(2))}\u00A0${c.units.mass}`
+export const platesOf = (plates: readonly Plate[], c: Context): string =>
   plates.length === 0
     ? 'the pin alone'
-    : plates
-        .map(
-          (p) =>
-            `${p.count} × ${c.units.mass === 'kg' ? `${p.kg}\u00A0kg` : `${round(fromSi(p.kg, 'lb', 'kg')!)}\u00A0lb`}`,
-        )
-        .join(' + ')
+    : plates.map((p) => `${p.count} × ${plate(p.kg, c)}`).join(' + ')
 
 export const NO_ROOM =
   'No pin with plates is in the kit room. Enter one there, and its loads stand here.'

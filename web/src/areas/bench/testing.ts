@@ -46,11 +46,11 @@ export const TESTING: readonly CalculatorDef[] = [
     fields: [
       {
         id: 'repeats',
-        name: 'Repeats of one hand, nothing changed',
+        name: 'Repeats of one hand, nothing changed, one unit',
         kind: 'list',
         start: '50 51.5 49.2 50.8',
       },
-      { id: 'change', name: 'A change you saw', kind: 'number', start: '3' },
+      { id: 'change', name: 'A change you saw, same unit', kind: 'number', start: '3' },
     ],
     compute: (v) => {
       const e = errorOfRepeats(v.list('repeats'))
@@ -61,12 +61,12 @@ export const TESTING: readonly CalculatorDef[] = [
         ok: true,
         lines: [
           {
-            label: 'Smallest change to trust',
+            label: 'Smallest change to trust, in the unit you typed',
             value: `${round(least)} (${round((100 * least) / e.value.mean)}\u00A0%)`,
             main: true,
           },
           {
-            label: 'Typical error',
+            label: 'Typical error, in the unit you typed',
             value: `${round(e.value.typical, 2)} (${round((100 * e.value.typical) / e.value.mean)}\u00A0%)`,
           },
           {

@@ -5,7 +5,7 @@ import { useAthlete, useKit } from '../../app/data'
 import { useAddress } from '../../app/useAddress'
 import { useUnits } from '../../app/units'
 import type { CalculatorDef, Context, Outcome } from './shared'
-import { readField, type FieldDef, type Values } from './fields'
+import { readField, withUnit, type FieldDef, type Values } from './fields'
 
 export interface Filling {
   field: FieldDef
@@ -59,7 +59,10 @@ export function useBench(def: CalculatorDef) {
   return {
     fields,
     outcome,
-    set: address.set,
+    /** What is typed in a field; the address keeps it with its unit. */
+    set: (field: FieldDef, text: string) =>
+      address.set(field.id, text, withUnit(field, text, context.units)),
+    choose: (id: string) => address.set('athlete', id),
     athleteId,
     needs: Object.keys(def.fills ?? {}).length > 0,
   }

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { DRAWS, type Rates, type Simulation } from '@mano/core/bench/simulate'
-import type { Session } from './scripts'
+import type { Session } from '@mano/core/bench/dials'
 import type { SimulatorReply, SimulatorTask } from '../../workers/simulator'
 
 export interface Simulated {

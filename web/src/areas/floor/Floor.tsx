@@ -80,7 +80,12 @@ export default function Floor() {
                     : 'Run the session'}
               </Link>
             </div>
-            <FatigueLine blocks={blocks} place={session.frame.place} sources={sources} />
+            <FatigueLine
+              blocks={blocks}
+              place={session.frame.place}
+              sources={sources}
+              hold={holdIn(session.version.terms.kind)}
+            />
             <div className="fl-well" role="group" aria-label="Today">
               {TICKS.filter(
                 (f) =>

@@ -16,7 +16,7 @@ import {
   pulleyWeight,
 } from '@mano/core/measure/endurance'
 import { validTrials } from '@mano/core/testing/session'
-import { addDays, ageOn, formatDate } from '@mano/core/units/dates'
+import { ageOn, formatDate } from '@mano/core/units/dates'
 import { formatPct, formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
 import { api, failureText } from '../../app/api'
@@ -24,7 +24,6 @@ import { keys, useProfile, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
 import { HandLetter } from '../../hands/marks'
 import { InTraining } from '../plan/Standing'
-import '../plan/standing.css'
 import { useAthletePage } from '../athlete/AthletePage'
 import { Overrule } from './Order'
 import { gapsKey, useChoice, type GapsData } from './useGaps'
@@ -66,7 +65,8 @@ export function RowPanel({
       <InTraining
         logs={athlete.history.logs}
         quality={row.quality.id}
-        since={row.series?.points.at(-1)?.on ?? addDays(me.today, -84)}
+        series={data.series}
+        today={me.today}
       />
       <p className="note">
         {row.quality.does}. Importance {row.importance} of 5,{' '}

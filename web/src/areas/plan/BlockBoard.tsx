@@ -20,7 +20,10 @@ export interface BoardColumn extends AheadWeek {
 
 /** Changes named in a week at the most. */
 const NAMED = 3
-/** A block of weeks side by side: what each changes, each exercise as it rises, and the load of a hand. */
+/**
+ * A block of weeks side by side: what each changes, each exercise as it rises, and the load of a
+ * hand.
+ */
 export function BlockBoard({
   columns,
   sources,

@@ -1,3 +1,4 @@
+import { Checkbox } from '@mantine/core'
 import { Link } from 'react-router'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
@@ -101,14 +102,11 @@ export function BlockPanel({
             least={1}
             onChange={(dose) => onChange({ dose, fixed: true })}
           />
-          <label>
-            <input
-              type="checkbox"
-              checked={!isFixed(block)}
-              onChange={(x) => onChange({ fixed: !x.currentTarget.checked })}
-            />{' '}
-            Rises by its ladder
-          </label>
+          <Checkbox
+            label="Rises by its ladder"
+            checked={!isFixed(block)}
+            onChange={(x) => onChange({ fixed: !x.currentTarget.checked })}
+          />
           <label>
             Day
             <select value={block.day} onChange={(x) => onMove(Number(x.currentTarget.value))}>

@@ -1,4 +1,4 @@
-import { Modal } from '@mantine/core'
+import { Modal, UnstyledButton } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
@@ -331,9 +331,9 @@ export function BlockView({ view }: { view: PlanView }) {
 
 const Current = ({ name, open }: { name: string; open: () => void }) => (
   <>
-    <button className="lnk" onClick={open}>
+    <UnstyledButton className="lnk" onClick={open}>
       {name}
-    </button>
+    </UnstyledButton>
     <small>this week</small>
   </>
 )

@@ -97,6 +97,7 @@ function Sheet({
         blocks={content.blocks.map((b) => b.block)}
         place={frame.place}
         sources={ahead}
+        hold={holdIn(kind)}
       />
       <table>
         <thead>
@@ -130,7 +131,7 @@ function Sheet({
                         <>
                           <Link
                             className="term"
-                            to={`/bench/plates?load=${encodeURIComponent(kg(l.kg).replace(/[^0-9.]/g, ''))}`}
+                            to={`/bench/plates?load=${encodeURIComponent(`${l.kg} kg`)}`}
                           >
                             <b>{kg(l.kg)}</b>
                           </Link>{' '}

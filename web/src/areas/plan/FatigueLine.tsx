@@ -5,7 +5,7 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { Block, Place } from '@mano/core/plan/types'
 import type { LoadSources } from '@mano/core/session/loads'
 import { formatClock } from '@mano/core/units/format'
-import { textOf } from '../bench/scripts'
+import { textOf } from '@mano/core/bench/dials'
 
 const name = (id: string): string => exerciseById(id)?.name.toLowerCase() ?? id
 const listed = (ids: readonly string[]): string => ids.map(name).join(', ')
@@ -31,12 +31,18 @@ export function FatigueLine({
   blocks,
   place,
   sources,
+  hold,
 }: {
   blocks: readonly Block[]
   place: Place
   sources: LoadSources
+  /** Why nothing rises that day; null: it may. */
+  hold: string | null
 }) {
-  const check = useMemo(() => checkSession(blocks, place, sources), [blocks, place, sources])
+  const check = useMemo(
+    () => checkSession(blocks, place, sources, hold),
+    [blocks, place, sources, hold],
+  )
   if (check.followed.length === 0) return null
   const w = check.worst
   return (

@@ -2,51 +2,38 @@ import { Link } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { SetLog } from '@mano/core/review/load'
-import { protocolById } from '@mano/core/catalogue/protocols'
 import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { kitsOf } from '@mano/core/plan/kit'
 import type { Series } from '@mano/core/review/series'
-import { flatLines } from '@mano/core/session/flat'
-import { tellsMost, trainingSince, type TrainingChange } from '@mano/core/session/training'
+import { FLAT, flatLines } from '@mano/core/session/flat'
+import { tellsMost, trainingSinceTests, type TrainingChange } from '@mano/core/session/training'
 import { testsOf } from '@mano/core/testing/rows'
-import { addDays, formatDate, weekStartOf } from '@mano/core/units/dates'
+import { weekStartOf } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import './standing.css'
 
-/** Smallest rise that matters, %. Practice, no source. */
-const MATTERS_PCT = 4
-/** Without a test sets are looked at so far back, days. */
-const LOOKED_BACK = 84
-
 const pct = (share: number): string =>
   `${share < 0 ? '\u2212' : '+'}${Math.abs(Math.round(100 * share))}`
 const HAND = { left: 'left', right: 'right', both: 'both hands' } as const
 
-/** What training says between tests: what stands still, with one change each, and what has moved. */
+/**
+ * What training says between tests: what stands still, with one change each, and what has moved.
+ */
 export function Standing({ view, series }: { view: PlanView; series: readonly Series[] }) {
   const { athlete, me } = useAthletePage()
   const monday = weekStartOf(me.today)
-  const week = view.versions.find((v) => v.weekStart <= monday)
-  const sports = athlete.demand?.sources.map((s) => s.id) ?? []
-  const flat = flatLines(
-    {
-      blocks: week?.blocks ?? [],
-      logs: athlete.history.logs,
-      series,
-      kits: kitsOf(view.kit),
-      sports,
-      today: me.today,
-    },
-    MATTERS_PCT,
-  )
-  const lastTest = series
-    .flatMap((s) => s.points.map((p) => p.on))
-    .sort()
-    .at(-1)
-  const since = lastTest ?? addDays(me.today, -LOOKED_BACK)
-  const moved = trainingSince(athlete.history.logs, since)
+  const week = view.versions.find((v) => v.weekStart === monday)
+  const flat = flatLines({
+    blocks: week?.blocks ?? [],
+    logs: athlete.history.logs,
+    series,
+    kits: kitsOf(view.kit),
+    sports: athlete.demand?.sources.map((s) => s.id) ?? [],
+    today: me.today,
+  })
+  const moved = trainingSinceTests(athlete.history.logs, series, me.today)
   if (flat.length === 0 && moved.length === 0) return null
   const most = tellsMost(moved)
   const test = most && testsOf(most.quality, 'max').concat(testsOf(most.quality, 'sustained'))[0]
@@ -61,7 +48,7 @@ export function Standing({ view, series }: { view: PlanView; series: readonly Se
               {l.tried.length > 0 && (
                 <small>
                   Done for {qualityById(l.quality).name.toLowerCase()} in the last year:{' '}
-                  {l.tried.map((id) => exerciseById(id)!.name.toLowerCase()).join(', ')}.
+                  {l.tried.map((id) => exerciseById(id)?.name.toLowerCase()).join(', ')}.
                 </small>
               )}
             </li>
@@ -70,10 +57,7 @@ export function Standing({ view, series }: { view: PlanView; series: readonly Se
       )}
       {moved.length > 0 && (
         <table>
-          <caption>
-            Sets since {formatDate(since, me.today)}
-            {lastTest ? ', the last test' : ''}: what was done, no test
-          </caption>
+          <caption>Sets since the last test of each quality: what was done, no test</caption>
           <tbody>
             {moved.slice(0, 6).map((c) => (
               <Moved key={`${c.exerciseId} ${c.hand}`} c={c} />
@@ -85,7 +69,7 @@ export function Standing({ view, series }: { view: PlanView; series: readonly Se
         <p>
           A test would tell most of {qualityById(most.quality).name.toLowerCase()}:{' '}
           <Link to={`/athletes/${athlete.id}/tests?protocol=${test.id}`}>
-            {protocolById(test.id)!.name.toLowerCase()}
+            {test.name.toLowerCase()}
           </Link>
           .
         </p>
@@ -94,7 +78,7 @@ export function Standing({ view, series }: { view: PlanView; series: readonly Se
         <summary>How sure</summary>
         <p className="note">
           Flat: no higher step in four weeks without pain, or three tests of which none is{' '}
-          {MATTERS_PCT}
+          {FLAT.risePct}
           {'\u00A0'}% above the first. No odds stand beside a change: nothing on record says how
           often it helps. A set says what was done, not what could have been: the range is the 90
           {'\u00A0'}% interval with 8{'\u00A0'}% for a day (practice, no source).
@@ -106,12 +90,13 @@ export function Standing({ view, series }: { view: PlanView; series: readonly Se
 
 function Moved({ c }: { c: TrainingChange }) {
   const units = useUnits()
+  const { level } = c
   const f = (v: number) =>
-    c.level.unit === 'kg' ? formatWithUnit(v, 'kg', units) : `${Math.round(v)}\u00A0${c.level.unit}`
+    level?.unit === 'kg' ? formatWithUnit(v, 'kg', units) : `${Math.round(v)}\u00A0${level?.unit}`
   return (
     <tr>
       <th scope="row">
-        {exerciseById(c.exerciseId)!.name}, {HAND[c.hand]}
+        {exerciseById(c.exerciseId)?.name}, {HAND[c.hand]}
       </th>
       <td>
         <b>
@@ -119,28 +104,34 @@ function Moved({ c }: { c: TrainingChange }) {
           {'\u00A0'}%
         </b>{' '}
         ({pct(c.ci90[0])} to {pct(c.ci90[1])})
-        <small>
-          about {f(c.level.value)}
-          {c.level.unit === 'kg' ? ' as a single lift' : ' at most'} ({f(c.level.ci90[0])} to{' '}
-          {f(c.level.ci90[1])})
-        </small>
+        {level && (
+          <small>
+            about {f(level.value)}
+            {level.unit === 'kg' ? ' as a single lift' : ' at most'} ({f(level.ci90[0])} to{' '}
+            {f(level.ci90[1])})
+          </small>
+        )}
       </td>
       <td>{c.days} days</td>
     </tr>
   )
 }
 
-/** What sets since the last test say of one quality: beside a row of the map, marked as training. */
+/**
+ * What sets since the last test say of one quality: beside a row of the map, marked as training.
+ */
 export function InTraining({
   logs,
   quality,
-  since,
+  series,
+  today,
 }: {
   logs: readonly SetLog[]
   quality: QualityId
-  since: string
+  series: readonly Series[]
+  today: string
 }) {
-  const own = trainingSince(logs, since).filter((c) => c.quality === quality)
+  const own = trainingSinceTests(logs, series, today).filter((c) => c.quality === quality)
   return own.length === 0 ? null : (
     <div className="standing">
       <table>

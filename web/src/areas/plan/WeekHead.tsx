@@ -1,8 +1,12 @@
+import { Checkbox, NativeSelect, UnstyledButton } from '@mantine/core'
 import type { PlannedWeek, WeekOfBlock } from '@mano/core/plan/block'
 import { DAY_NAMES, type WeekKind } from '@mano/core/plan/types'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { Icon } from '../../hands/Icon'
 import { KINDS } from './WeekTermsPanel'
+
+/** Kinds a coach chooses; a taper follows from the event. */
+const CHOSEN = ['ordinary', 'deload', 'travel'] as const
 
 /** The head of a week: what it is, whether it has tests, what falls into it. */
 export function WeekHead({
@@ -30,34 +34,26 @@ export function WeekHead({
   const testDay = planned?.plan.testDay ?? null
   return (
     <>
-      <button className="lnk" onClick={onOpen}>
+      <UnstyledButton className="lnk" onClick={onOpen}>
         {name}
-      </button>
+      </UnstyledButton>
       {version !== null && <small>version {version}</small>}
       {week.kind === 'taper' ? (
         <span>{KINDS.taper}</span>
       ) : (
-        <select
+        <NativeSelect
           aria-label={`Kind of the week of ${name}`}
           value={week.kind}
           onChange={(e) => onKind(e.currentTarget.value as WeekKind)}
-        >
-          {(['ordinary', 'deload', 'travel'] as const).map((k) => (
-            <option key={k} value={k}>
-              {KINDS[k]}
-            </option>
-          ))}
-        </select>
+          data={CHOSEN.map((k) => ({ value: k, label: KINDS[k] }))}
+        />
       )}
-      <label>
-        <input
-          type="checkbox"
-          aria-label={`Tests in the week of ${name}`}
-          checked={tests}
-          onChange={onTests}
-        />{' '}
-        Tests{testDay !== null && `, ${DAY_NAMES[testDay]}`}
-      </label>
+      <Checkbox
+        aria-label={`Tests in the week of ${name}`}
+        label={`Tests${testDay === null ? '' : `, ${DAY_NAMES[testDay]}`}`}
+        checked={tests}
+        onChange={onTests}
+      />
       {events.map((e) => (
         <small key={e.id}>
           <Icon name="warn" /> {e.name},{' '}

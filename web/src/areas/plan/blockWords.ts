@@ -17,11 +17,12 @@ export function says(c: AheadChange, units: UnitChoice): string {
   if (c.what === 'new') return 'new'
   if (c.what === 'out') return 'out'
   if (c.what === 'rung') return c.rung ?? ''
-  const by = Math.abs(c.by!)
-  if (c.what === 'load') return signed(c.by!, formatWithUnit(by, 'kg', units))
-  if (c.what === 'dose') return signed(c.by!, amountOf(c.exerciseId, by))
+  const change = c.by ?? 0
+  const by = Math.abs(change)
+  if (c.what === 'load') return signed(change, formatWithUnit(by, 'kg', units))
+  if (c.what === 'dose') return signed(change, amountOf(c.exerciseId, by))
   const sets = Math.round(2 * by) / 2
-  return `${sets} ${sets === 1 ? 'set' : 'sets'} ${c.by! < 0 ? 'fewer' : 'more'}`
+  return `${sets} ${sets === 1 ? 'set' : 'sets'} ${change < 0 ? 'fewer' : 'more'}`
 }
 
 /** The quality, where one exercise of the week stands for it; else the exercise. */
@@ -30,7 +31,7 @@ export function shortName(id: string, all: readonly AheadChange[]): string {
   const own = quality(id)
   return own && own !== 'day' && all.filter((c) => quality(c.exerciseId) === own).length === 1
     ? qualityById(own).name
-    : (exerciseById(id)?.name ?? id).split(',')[0]!
+    : (exerciseById(id)?.name ?? id).replace(/,.*/, '')
 }
 
 /** What one set of a cell is: load and amount, or amount and step. */

@@ -10,7 +10,9 @@ import { useKit, useTests } from '../../app/data'
 
 const NO_KIT: PlanView['kit'] = []
 
-/** What amounts and loads are made from: the athlete's record, bests, level, and the hall's plates. */
+/**
+ * What amounts and loads are made from: the athlete's record, bests, level, and the hall's plates.
+ */
 export function useSources(
   athlete: Pick<AthleteView, 'id' | 'level' | 'measurements' | 'history'> | undefined,
   plan: Pick<PlanView, 'kit'> | undefined,

@@ -1,4 +1,4 @@
-import { Button, Textarea, TextInput } from '@mantine/core'
+import { Button, Textarea, TextInput, UnstyledButton } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -69,9 +69,12 @@ function Note({
             message: (
               <>
                 “{note.title}” is taken out.{' '}
-                <button className="lnk" onClick={() => keep.mutate({ ...rest, struck: false })}>
+                <UnstyledButton
+                  className="lnk"
+                  onClick={() => keep.mutate({ ...rest, struck: false })}
+                >
                   Undo
-                </button>
+                </UnstyledButton>
               </>
             ),
             autoClose: 10_000,
@@ -87,12 +90,12 @@ function Note({
         {coach && (
           <>
             {' '}
-            <button className="lnk" onClick={onEdit} aria-label={`Edit: ${note.title}`}>
+            <UnstyledButton className="lnk" onClick={onEdit} aria-label={`Edit: ${note.title}`}>
               Edit
-            </button>{' '}
-            <button className="lnk" onClick={strike} aria-label={`Take out: ${note.title}`}>
+            </UnstyledButton>{' '}
+            <UnstyledButton className="lnk" onClick={strike} aria-label={`Take out: ${note.title}`}>
               Take out
-            </button>
+            </UnstyledButton>
           </>
         )}
       </p>

@@ -1,7 +1,8 @@
 import { Button, TextInput } from '@mantine/core'
 import { useDeferredValue, useMemo } from 'react'
 import { Link, useParams } from 'react-router'
-import { factsOf, type Row, type Section } from '@mano/core/reference/facts'
+import { factsOf } from '@mano/core/reference/facts'
+import type { Row, Section } from '@mano/core/reference/rows'
 import { PAGE_KINDS, pageOf, PAGES, type Page } from '@mano/core/reference/pages'
 import { search } from '@mano/core/reference/search'
 import { useAddress } from '../../app/useAddress'
@@ -13,7 +14,10 @@ import './reference.css'
 export const pathOf = (kind: string, id: string): string =>
   kind === 'calculator' ? `/bench/${id}` : `/reference/${kind}/${id}`
 
-/** What the trade knows, readable: search by everyday words, a page for every row, one step from each term. */
+/**
+ * What the trade knows, readable: search by everyday words, a page for every row, one step from
+ * each term.
+ */
 export default function Reference() {
   const { kind, id } = useParams()
   const address = useAddress()

@@ -1,5 +1,6 @@
-import { refuseScript, type Script, type ScriptSet } from '@mano/core/bench/simulate'
-import { readScript } from '@mano/core/bench/typed'
+import { restInTurn } from './rest'
+import { refuseScript, type Script, type ScriptSet } from './simulate'
+import { readScript } from './typed'
 
 /** A session by its sliders. */
 export interface Dials {
@@ -44,9 +45,6 @@ export const DIALS: readonly Dial[] = [
   { id: 'restS', name: 'Rest of a hand', unit: 's', from: 0, to: 600, step: 15 },
 ]
 
-/** Seconds to change hands. */
-const CHANGE_S = 10
-
 /** The script of some dials: both hands at once, or in turn with each hand's own rest kept. */
 export function scriptOf(d: Dials): Script {
   const one = (hand: ScriptSet['hand'], share: number, after: number): ScriptSet[] =>
@@ -59,9 +57,8 @@ export function scriptOf(d: Dials): Script {
   const setS = d.reps * d.holdS + (d.reps - 1) * d.betweenS
   return Array.from({ length: d.sets }, (): ScriptSet[] => {
     if (d.hands === 'both') return one('both', (d.left + d.right) / 2, d.restS)
-    // While one hand works the other rests already.
-    const after = Math.max(0, d.restS - setS - CHANGE_S)
-    return [...one('left', d.left, CHANGE_S), ...one('right', d.right, Math.max(after, CHANGE_S))]
+    const after = restInTurn(d.restS, setS)
+    return [...one('left', d.left, after), ...one('right', d.right, after)]
   }).flat()
 }
 

@@ -63,7 +63,9 @@ export async function open(page: Page, name: string, stage: string): Promise<voi
 
 /** No serious finding of axe on what is shown. */
 export async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze()
+  const { violations } = await new AxeBuilder({ page })
+    .options({ resultTypes: ['violations'] })
+    .analyze()
   const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
   expect(
     serious.map(

@@ -50,19 +50,24 @@ if (process.env['MANO_MEASURED'] === '1') {
 }
 
 let stopping = false
-let jobs: Worker
+let jobs: Worker | undefined
 /** Long work in a thread of its own; one that ends by itself is begun anew. */
-function startJobs(): void {
-  jobs = new Worker(new URL('./jobs.mjs', import.meta.url), {
+function startJobs(): Worker {
+  const worker = new Worker(new URL('./jobs.mjs', import.meta.url), {
     workerData: { urls },
     resourceLimits: { maxOldGenerationSizeMb: 512 },
   })
-  jobs.on('error', (error) => console.error(error))
-  jobs.on('exit', () => {
-    if (!stopping) setTimeout(startJobs, 1000)
+  worker.on('error', (error) => console.error(error))
+  worker.on('exit', () => {
+    jobs = undefined
+    if (!stopping) setTimeout(() => (jobs ??= startJobs()), 1000)
   })
+  return worker
 }
-startJobs()
+// Its seconds of starting belong to whoever opens the first page: it begins with the first job, or
+// a while later for what another server left.
+const JOBS_AFTER_MS = 20_000
+const begin = setTimeout(() => (jobs ??= startJobs()), JOBS_AFTER_MS)
 
 // Simulated instruments ship with the demo: what they show is no athlete's.
 const rack = new Rack({
@@ -78,7 +83,7 @@ const options = {
   pool,
   live,
   pinned: config.pinnedNow !== null,
-  look: () => jobs.postMessage('look'),
+  look: () => (jobs ??= startJobs()).postMessage('look'),
   sessionSecret: config.sessionSecret,
   webRoot: config.webRoot,
   stopping: () => stopping,
@@ -103,13 +108,17 @@ async function stop(): Promise<void> {
   // What is under way may finish; what only waits is let go. Jobs are taken up again at the next
   // start.
   const closed = new Promise<void>((resolve) => server.close(() => resolve()))
-  const ended = new Promise<void>((resolve) => jobs.once('exit', () => resolve()))
-  jobs.postMessage('stop')
+  clearTimeout(begin)
+  const working = jobs
+  const ended = new Promise<void>((resolve) =>
+    working ? working.once('exit', () => resolve()) : resolve(),
+  )
+  working?.postMessage('stop')
   rack.stop()
   await live.stop()
   server.closeIdleConnections()
   const patience = setTimeout(() => server.closeAllConnections(), 2000)
-  const late = setTimeout(() => void jobs.terminate(), 4000)
+  const late = setTimeout(() => void working?.terminate(), 4000)
   await Promise.all([closed, ended])
   clearTimeout(patience)
   clearTimeout(late)

@@ -27,7 +27,10 @@ import {
   token,
   use,
   view,
+  gatesHall,
 } from './gatesRig'
+
+gatesHall()
 
 /** Athletes of each tier, each with an act that the tier is about: a test and an exercise. */
 const TIERS = {

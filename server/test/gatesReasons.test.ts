@@ -22,7 +22,10 @@ import {
   token,
   use,
   view,
+  gatesHall,
 } from './gatesRig'
+
+gatesHall()
 
 describe('reasons, alarms and who sees what', () => {
   it('only a coach gives a reason; it holds for that test today, and new pain asks again', async () => {

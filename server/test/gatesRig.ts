@@ -122,37 +122,40 @@ export const anyPlan = async (): Promise<string> => {
   return p.id
 }
 
-beforeAll(async () => {
-  r = await rig()
-  own = await hall(r, 'ruth')
-  await own.agent
-    .post('/api/people')
-    .send({ id: v7(), name: 'Ola Reyes-Lund', login: 'ola', password: PASSWORD })
-    .expect(201)
-  assistant = await signIn(r, 'ola')
-  for (const [kind, size] of [
-    ['edge', 20],
-    ['block', 76],
-    ['pin', null],
-  ] as const)
+/** A hall and an athlete for the tests of a file: call it at its top. */
+export function gatesHall(): void {
+  beforeAll(async () => {
+    r = await rig()
+    own = await hall(r, 'ruth')
     await own.agent
-      .post('/api/kit')
-      .send(
-        await unitBody(own.agent, {
-          kind,
-          size,
-          label: kind,
-          ...(kind === 'pin' && { massKg: 1, plates: [{ kg: 5, count: 8 }] }),
-        }),
-      )
+      .post('/api/people')
+      .send({ id: v7(), name: 'Ola Reyes-Lund', login: 'ola', password: PASSWORD })
       .expect(201)
-  kit = (await own.agent.get('/api/kit').expect(200)).body as KitUnit[]
-})
-afterAll(() => r.close())
-beforeEach(async () => {
-  r.now.at = NOW
-  athleteId = await addAthlete(own.agent, { name: `Rui ${v7().slice(-6)}` })
-})
+    assistant = await signIn(r, 'ola')
+    for (const [kind, size] of [
+      ['edge', 20],
+      ['block', 76],
+      ['pin', null],
+    ] as const)
+      await own.agent
+        .post('/api/kit')
+        .send(
+          await unitBody(own.agent, {
+            kind,
+            size,
+            label: kind,
+            ...(kind === 'pin' && { massKg: 1, plates: [{ kg: 5, count: 8 }] }),
+          }),
+        )
+        .expect(201)
+    kit = (await own.agent.get('/api/kit').expect(200)).body as KitUnit[]
+  })
+  afterAll(() => r.close())
+  beforeEach(async () => {
+    r.now.at = NOW
+    athleteId = await addAthlete(own.agent, { name: `Rui ${v7().slice(-6)}` })
+  })
+}
 
 export const day = (kind: string) => ({
   id: v7(),

@@ -17,7 +17,10 @@ import {
   session,
   use,
   view,
+  gatesHall,
 } from './gatesRig'
+
+gatesHall()
 
 describe('side doors that stood open', () => {
   it('a 15-year-old does no edge ramp to 55 kg, no edge pull and no edge hang with 25 kg, and a caution of the day before opens nothing', async () => {

@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs'
+import { PAGES } from '@mano/core/reference/pages'
 import { expect, open, pastWarmUp, planToday, signIn, startTest, test } from './rig'
 
 /** Where `./mano prove` finds what was measured. */
@@ -212,4 +213,80 @@ test('floor timers over a hidden minute', async ({ page, own }) => {
   expect(result.aheadOrBehindMs).toBeGreaterThanOrEqual(0)
   expect(result.aheadOrBehindMs).toBeLessThanOrEqual(1100)
   expect(result.laterMs).toBeLessThanOrEqual(100)
+})
+
+/**
+ * The bench while a session is followed: how long the page is held up, how fast a stop is there;
+ * and every page of the reference on paper.
+ */
+test('the bench at work, and every page of the reference on a sheet', async ({ page, hall }) => {
+  await signIn(page, hall.url)
+  await page.goto(`${hall.url}/bench/simulator?a=turn-60-55-8-6-3-8-150`)
+  const a = page.getByRole('region', { name: 'Script A' })
+  await expect(a.getByText(/^1,000 draws in/)).toBeVisible({ timeout: 30_000 })
+  const load = a.getByRole('slider', { name: 'Left, load, script A' })
+  await load.focus()
+  await page.evaluate(() => {
+    const w = window as unknown as { tasks: number[] }
+    w.tasks = []
+    new PerformanceObserver((l) => {
+      for (const e of l.getEntries()) w.tasks.push(e.duration)
+    }).observe({ type: 'longtask' })
+  })
+  const heldUp: number[] = []
+  const stopped: number[] = []
+  for (let i = 0; i < 10; i++) {
+    await page.keyboard.press(i % 2 ? 'ArrowLeft' : 'ArrowRight')
+    const stop = a.getByRole('button', { name: 'Stop' })
+    await stop.waitFor()
+    heldUp.push(
+      await page.evaluate(async () => {
+        let worst = 0
+        let last = performance.now()
+        const end = last + 150
+        while (performance.now() < end) {
+          await new Promise((r) => setTimeout(r))
+          worst = Math.max(worst, performance.now() - last)
+          last = performance.now()
+        }
+        return worst
+      }),
+    )
+    stopped.push(
+      await stop.evaluate(
+        (button) =>
+          new Promise<number>((done) => {
+            const began = performance.now()
+            const look = () =>
+              button.isConnected ? setTimeout(look) : done(performance.now() - began)
+            ;(button as HTMLButtonElement).click()
+            look()
+          }),
+      ),
+    )
+  }
+  const tasks = await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks)
+  const all = PAGES.map((p) =>
+    p.kind === 'calculator' ? `/bench/${p.id}` : `/reference/${p.kind}/${p.id}`,
+  )
+  const long: string[] = []
+  for (const at of all) {
+    await page.goto(`${hall.url}${at}`)
+    await page.getByRole('heading', { level: 1 }).waitFor()
+    const pdf = await page.pdf({ format: 'A4' })
+    if ((pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)?.length ?? 0) !== 1) long.push(at)
+  }
+  const result = {
+    heldUpMs: Math.max(...heldUp),
+    stopMs: Math.max(...stopped),
+    longTasks: tasks.length,
+    pages: all.length,
+    long,
+  }
+  console.log(JSON.stringify(result))
+  keep('bench', result)
+  expect(result.pages).toBeGreaterThan(300)
+  expect(long).toEqual([])
+  expect(result.heldUpMs).toBeLessThan(50)
+  expect(result.stopMs).toBeLessThan(100)
 })

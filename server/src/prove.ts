@@ -10,7 +10,7 @@ import { expectationWords, meets } from './demo/judge'
 import { leanRows, nothingRows, riseRows, speedLine, strengthRows } from './prove/decisions'
 import { firstPriorityRows } from './prove/firstPriority'
 import { ladderRows } from './prove/ladders'
-import { simulatorSection } from './prove/simulator'
+import { simulatorSection, type BenchMeasured } from './prove/simulator'
 import { coverageLine, plateauRows, readinessRows } from './prove/simulations'
 import { timings } from './prove/timings'
 import { traceRows } from './prove/traces'
@@ -226,7 +226,8 @@ ${timings()
   .join('\n')}`,
 )
 
-put(PERFORMANCE, 'simulator', `## The simulator\n\n${dated}\n\n${simulatorSection()}`)
+const bench = measured<BenchMeasured>('bench')
+put(PERFORMANCE, 'simulator', `## The simulator\n\n${dated}\n\n${simulatorSection(bench)}`)
 
 /** What a run in the browser measured, if it was run. */
 function measured<T>(name: string): T | null {

@@ -137,7 +137,7 @@ describe('the calculators', () => {
     expect(plates.ok && plates.table!.rows[1]!.at(-1)).not.toContain('kg')
   })
   it('hands: a verdict with its interval, and none from one trial', () => {
-    expect(says(answer('asymmetry'))).toMatch(/Weaker hand: left/)
+    expect(says(answer('asymmetry'))).toMatch(/Weaker hand: Left/)
     expect(says(answer('asymmetry', { left: '50 51', right: '51 50' }))).toMatch(/inside error/)
     expect(says(answer('asymmetry', { left: '50' }))).toMatch(/Two trials/)
   })

@@ -14,8 +14,7 @@ import { dayNumber, isFixed, sessionsOf } from './today'
 
 /**
  * When nothing has risen: four weeks of an exercise, or three tests. Own rules after common
- * practice,
- * no source.
+ * practice, no source.
  */
 export const FLAT = {
   days: 28,
@@ -58,6 +57,8 @@ export interface FlatFacts {
   kits: Kits
   sports: readonly string[]
   own?: readonly OwnTier[] | undefined
+  /** Mondays of the weeks that were planned lighter, or away: nothing was to rise in them. */
+  lighter?: readonly LocalDate[]
   today: LocalDate
 }
 
@@ -79,10 +80,15 @@ function heightOf(e: Exercise, s: TargetSession): number {
  * share.
  */
 function still(e: Exercise, hand: Hand, f: FlatFacts): { sessions: number; missed: number } | null {
-  const all = sessionsOf(e, hand, f.logs, f.today)
   const now = dayNumber(f.today)
-  const since = all.filter((s) => now - s.day <= FLAT.days)
-  const before = all.filter((s) => now - s.day > FLAT.days)
+  const lighter = (f.lighter ?? []).map(dayNumber)
+  const all = sessionsOf(e, hand, f.logs, f.today).filter(
+    (s) => !lighter.some((monday) => s.day >= monday && s.day < monday + 7),
+  )
+  // A lighter week is no week of the four.
+  const days = lighter.reduce((d, m) => (m <= now && now - m <= d ? d + 7 : d), FLAT.days as number)
+  const since = all.filter((s) => now - s.day <= days)
+  const before = all.filter((s) => now - s.day > days)
   if (before.length === 0 || since.length < FLAT.sessions) return null
   if (since.some((s) => (s.pain ?? 0) > 2)) return null
   const top = (some: readonly TargetSession[]) => Math.max(...some.map((s) => heightOf(e, s)))

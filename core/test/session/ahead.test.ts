@@ -201,6 +201,17 @@ describe('standing still', () => {
     for (const logs of [rose, hurt, daysBack([49, 8, 4]), daysBack([8, 6, 4, 3, 2, 1])])
       expect(flatLines(facts(logs))).toEqual([])
   })
+  it('a lighter week is no week of the four: what rose before it still counts as risen within them', () => {
+    // The eight weeks end with a rise 33 days ago, and a lighter week since.
+    const logs = daysBack([49, 42, 35, 33, 24, 20, 16, 12, 8, 4], (i) => ({
+      seconds: i < 3 ? 7 : i === 6 || i === 7 ? 6 : 8,
+    }))
+    expect(flatLines(facts(logs))).toHaveLength(1)
+    const lighter = [addDays(MONDAY, -21)]
+    expect(flatLines({ ...facts(logs), lighter })).toEqual([])
+    // Four weeks of work without a rise are four weeks with a lighter one between them too.
+    expect(flatLines({ ...facts(still), lighter })).toHaveLength(1)
+  })
   it('changes what stands in the way first: a fixed amount, sets that fall short, one day a week', () => {
     const kind = (logs: SetLog[], blocks: Block[]) => flatLines(facts(logs, blocks))[0]!.change.kind
     expect(

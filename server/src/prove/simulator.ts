@@ -21,8 +21,17 @@ function msOf(work: () => void): number {
   return performance.now() - t
 }
 
+/** What the browser measured of the page while the worker follows a session, and of its prints. */
+export interface BenchMeasured {
+  heldUpMs: number
+  stopMs: number
+  longTasks: number
+  pages: number
+  long: readonly string[]
+}
+
 /** Simulated seconds a second, beside a plain fixed-step integrator of the same model. */
-export function simulatorSection(): string {
+export function simulatorSection(page: BenchMeasured | null): string {
   simulate(FORTY, USUAL, 50)
   const whole = msOf(() => simulate(FORTY))
   const plain =
@@ -57,5 +66,12 @@ export function simulatorSection(): string {
 | simulated seconds a second, closed form | ${perSecond(1000 * SECONDS * 2, whole)} |
 | simulated seconds a second, plain fixed step of 0.05 s | ${perSecond(SECONDS, plain)} |
 | tired share beside a fixed step of 1 ms, farthest apart | ${(100 * apart).toFixed(4)} % (asked 0.1) |
-| a search of the reference, words seen before | ${found.toFixed(1)} ms |`
+| a search of the reference, words seen before | ${found.toFixed(1)} ms |${
+    page
+      ? `
+| the page held up while a session is followed, at most | ${page.heldUpMs.toFixed(0)} ms (asked 50), ${page.longTasks} tasks over 50 ms |
+| stopped after the tap, at most | ${page.stopMs.toFixed(0)} ms (asked 100) |
+| pages of reference and bench that fill one sheet | ${page.pages - page.long.length} of ${page.pages} |`
+      : ''
+  }`
 }

@@ -2,7 +2,7 @@ import { LIKELY, type Reserve, type Simulation } from '@mano/core/bench/simulate
 import { formatClock } from '@mano/core/units/format'
 
 const W = 464
-const SIDE = 178
+const SIDE = 160
 const SPINE = 60
 const TOP = 26
 /** Pixels of a minute, and the least and most of the whole. */
@@ -56,7 +56,7 @@ export function ReservePlot({ simulation, load, sets }: Props) {
       </defs>
       {minutes.map((s) => (
         <g key={s}>
-          <path d={`M28 ${y(s)}H${W - 8}`} stroke="var(--rule)" />
+          <path d={`M40 ${y(s)}H${W - 8}`} stroke="var(--rule)" />
           <text x="0" y={y(s) + 4}>
             {s / 60} min
           </text>

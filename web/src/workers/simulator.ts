@@ -1,24 +1,27 @@
-import { simulation, type Rates, type Script, type Simulation } from '@mano/core/bench/simulate'
+import { sessionOf } from '@mano/core/bench/dials'
+import { leastRest } from '@mano/core/bench/rest'
+import { LIKELY, simulation, type Rates, type Simulation } from '@mano/core/bench/simulate'
 
-/** A script to be followed; a new one takes the place of one under way. */
+/** A session to be followed, as the address says it; a new one takes the place of one under way. */
 export interface SimulatorTask {
   key: string
-  script: Script
+  text: string | null
   rates: Rates
   draws: number
 }
 export type SimulatorReply =
   | { key: string; kind: 'progress'; share: number }
-  | { key: string; kind: 'done'; result: Simulation; ms: number }
+  | { key: string; kind: 'done'; result: Simulation; restS: number | null; ms: number }
 
 /** Draws between two looks at what else was asked. */
 const BATCH = 25
 let current = ''
 
 addEventListener('message', (e: MessageEvent<SimulatorTask>) => {
-  const { key, script, rates, draws } = e.data
+  const { key, text, rates, draws } = e.data
   current = key
   const began = performance.now()
+  const { script, withRest } = sessionOf(text)
   const run = simulation(script, rates, draws)
   const go = () => {
     if (current !== key) return
@@ -28,12 +31,11 @@ addEventListener('message', (e: MessageEvent<SimulatorTask>) => {
       setTimeout(go)
       return
     }
-    postMessage({
-      key,
-      kind: 'done',
-      result: run.result(),
-      ms: performance.now() - began,
-    } satisfies SimulatorReply)
+    const result = run.result()
+    const ms = performance.now() - began
+    const isLikely = result.sets.some((s) => s.fails >= LIKELY)
+    const restS = isLikely ? leastRest(withRest, rates) : null
+    postMessage({ key, kind: 'done', result, restS, ms } satisfies SimulatorReply)
   }
   go()
 })

@@ -96,7 +96,7 @@ function Page({ row, def }: { row: Calculator; def: CalculatorDef }) {
 }
 
 function Field({ f, set }: { f: Filling; set: (field: FieldDef, text: string) => void }) {
-  const { field, text, wrong } = f
+  const { field, text, wrong, from } = f
   if (field.kind === 'choice')
     return (
       <Select
@@ -110,7 +110,7 @@ function Field({ f, set }: { f: Filling; set: (field: FieldDef, text: string) =>
   return (
     <TextInput
       label={field.unit ? `${field.name}, ${field.unit}` : field.name}
-      description={field.hint}
+      description={from ?? field.hint}
       value={text}
       error={wrong === '' ? undefined : wrong}
       inputMode={field.kind === 'number' ? 'decimal' : 'text'}

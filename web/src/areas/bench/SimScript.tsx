@@ -20,7 +20,7 @@ export function SimScript({
 }) {
   const session = useMemo(() => sessionOf(text), [text])
   const { dials, refused, script } = session
-  const sim = useSimulation(refused ? null : session, rates)
+  const sim = useSimulation(text, refused ? null : session, rates)
   return (
     <section aria-label={`Script ${name}`}>
       <h2>
@@ -69,7 +69,7 @@ export function SimScript({
             )}
           </p>
           {sim.result && sim.of && !refused && (
-            <SimShown sim={sim.result} session={sim.of} rates={rates} />
+            <SimShown sim={sim.result} session={sim.of} leastRestS={sim.restS} />
           )}
         </div>
       </div>

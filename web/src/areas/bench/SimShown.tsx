@@ -1,6 +1,5 @@
-import { useMemo } from 'react'
-import { leastRest } from '@mano/core/bench/rest'
-import { COULD, LIKELY, type Rates, type Simulation } from '@mano/core/bench/simulate'
+import { memo } from 'react'
+import { COULD, LIKELY, type Simulation } from '@mano/core/bench/simulate'
 import { formatClock } from '@mano/core/units/format'
 import { Icon } from '../../hands/Icon'
 import { ReservePlot } from '../../hands/ReservePlot'
@@ -8,23 +7,19 @@ import type { Session } from '@mano/core/bench/dials'
 
 /**
  * What the model says of a script: the set that fails, the reserve over time, the rest that keeps
- * it.
+ * it. Drawn anew only for another result: while one is under way the page has its time.
  */
-export function SimShown({
+export const SimShown = memo(function SimShown({
   sim,
   session,
-  rates,
+  leastRestS,
 }: {
   sim: Simulation
   session: Session
-  rates: Rates
+  leastRestS: number | null
 }) {
-  const { script, number, load, withRest, restS } = session
+  const { script, number, load, restS } = session
   const likely = sim.sets.some((s) => s.fails >= LIKELY)
-  const rest = useMemo(
-    () => (likely ? leastRest(withRest, rates) : null),
-    [likely, withRest, rates],
-  )
   const starts = script.map((_, i) => script.slice(0, i).reduce((a, s) => a + s.workS + s.restS, 0))
   const sets = script.map((s, i) => ({
     atS: starts[i]!,
@@ -43,14 +38,14 @@ export function SimShown({
       <p>
         {!likely
           ? 'The rest is long enough for this load.'
-          : rest === null
+          : leastRestS === null
             ? 'No rest up to ten minutes mends that: the load or the hold is too much.'
-            : `With ${formatClock(Math.max(rest, restS))} of rest of a hand no set is likely to fail.`}
+            : `With ${formatClock(Math.max(leastRestS, restS))} of rest of a hand no set is likely to fail.`}
       </p>
       <Longest sim={sim} number={number} />
     </>
   )
-}
+})
 
 function Chip({
   sim,

@@ -66,6 +66,7 @@ export const EVERYDAY: readonly CalculatorDef[] = [
       { id: 'best', name: 'Best single', kind: 'mass', start: '40 kg' },
       { id: 'shares', name: 'Shares, %', kind: 'list', start: '50 60 70 80 85 90 95' },
     ],
+    fills: { best: 'best_lift' },
     compute: (v, c) => {
       const t = percentTable(
         v.n('best'),

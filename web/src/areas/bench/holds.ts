@@ -11,6 +11,9 @@ const curves = (n: number): string =>
     ? 'Two published curves that disagree: take it as rough. Three holds of one\u2019s own replace both.'
     : 'One published curve only: the other begins at 45 s. Three holds of one\u2019s own replace it.'
 
+const errorOf = (share: number): string =>
+  share < 0.01 ? 'under 1\u00A0%' : `${round(100 * share, 0)}\u00A0%`
+
 /** Hangs, carries and holds. */
 export const HOLDS: readonly CalculatorDef[] = [
   {
@@ -40,7 +43,7 @@ export const HOLDS: readonly CalculatorDef[] = [
         ],
       },
     ],
-    fills: { bodyMass: 'body' },
+    fills: { body: 'body_mass' },
     compute: (v, c) => {
       const parts = v.choice('parts') === '2' ? 2 : 1
       const hands = v.choice('hands') === '2' ? 2 : 1
@@ -114,6 +117,7 @@ export const HOLDS: readonly CalculatorDef[] = [
       { id: 'time', name: 'Time', kind: 'number', unit: 's', start: '30' },
       { id: 'best', name: 'Maximum', kind: 'mass', start: '50 kg' },
     ],
+    fills: { best: 'best_lift' },
     compute: (v, c) => {
       if (v.choice('ask') === 'time') {
         const t = v.n('time')
@@ -156,6 +160,7 @@ export const HOLDS: readonly CalculatorDef[] = [
       { id: 'loads', name: 'Loads of three holds or more', kind: 'masses', start: '40 32 26 kg' },
       { id: 'times', name: 'Seconds each was held', kind: 'list', start: '35 75 150' },
     ],
+    fills: { loads: 'hold_loads', times: 'hold_times' },
     compute: (v, c) => {
       const [f, t] = [v.list('loads'), v.list('times')]
       if (f.length !== t.length) return no('As many times as loads, in the same order.')
@@ -171,7 +176,7 @@ export const HOLDS: readonly CalculatorDef[] = [
         lines: [
           {
             label: 'Critical force',
-            value: `${mass(cf / N_PER_KGF, c)} (± ${round((100 * seCf) / cf, 0)}\u00A0%)`,
+            value: `${mass(cf / N_PER_KGF, c)} (± ${errorOf(seCf / cf)})`,
             main: true,
           },
           { label: 'Work above it', value: `${round(w / N_PER_KGF, 0)}\u00A0kg·s` },
@@ -179,7 +184,7 @@ export const HOLDS: readonly CalculatorDef[] = [
             ? [{ label: 'Other ways to fit differ by', value: `${round(r.spreadPct, 0)}\u00A0%` }]
             : []),
         ],
-        ...(r.provisional && { note: 'Three holds: provisional.' }),
+        note: `${r.provisional ? 'Three holds: provisional. ' : ''}The error is that of the line through these holds. Another day differs by more.`,
       }
     },
   },

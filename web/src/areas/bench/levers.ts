@@ -170,7 +170,7 @@ export const LEVERS: readonly CalculatorDef[] = [
         hint: 'Crease of the wrist to the tip of the middle finger.',
       },
     ],
-    fills: { handLength: 'hand' },
+    fills: { hand: 'hand_length' },
     compute: (v) => {
       const best = optimalDiameterMm(v.n('hand'))
       const wrap = estimatedWrap(v.n('hand'), v.n('diameter'))
@@ -196,6 +196,7 @@ export const LEVERS: readonly CalculatorDef[] = [
       { id: 'best', name: 'Best on a thin bar', kind: 'mass', start: '100 kg' },
       { id: 'diameter', name: 'Thick bar', kind: 'length', start: '51 mm' },
     ],
+    fills: { best: 'thin_bar' },
     compute: (v, c) => {
       const loss = thickLoss(v.n('diameter'))
       if (!loss.ok) return no(loss.why)

@@ -1,4 +1,5 @@
 import type { ClubShape } from '../../hands/ClubPlot'
+import type { RecordId } from '@mano/core/bench/record'
 import type { Room } from '@mano/core/session/loads'
 import type { Loading, Plate } from '@mano/core/testing/plates'
 import { kgToLb, LBF_FT_PER_NM } from '@mano/core/units/convert'
@@ -32,7 +33,7 @@ export interface CalculatorDef {
   id: string
   fields: readonly FieldDef[]
   /** Fields that an athlete's record fills. */
-  fills?: { bodyMass?: string; handLength?: string }
+  fills?: Readonly<Record<string, RecordId>>
   compute: (v: Values, c: Context) => Outcome
 }
 

@@ -11,6 +11,7 @@ export const TESTING: readonly CalculatorDef[] = [
       { id: 'left', name: 'Left, trials', kind: 'list', start: '46 47.5 45.8' },
       { id: 'right', name: 'Right, trials', kind: 'list', start: '52 51.2 53.1' },
     ],
+    fills: { left: 'left_trials', right: 'right_trials' },
     compute: (v) => {
       const r = judgeAsymmetry(v.list('left'), v.list('right'))
       if (r.kind === 'unknown')
@@ -23,7 +24,11 @@ export const TESTING: readonly CalculatorDef[] = [
       return {
         ok: true,
         lines: [
-          { label: 'Weaker hand', value: r.weaker ?? 'neither', main: true },
+          {
+            label: 'Weaker hand',
+            value: { left: 'Left', right: 'Right', none: 'Neither' }[r.weaker ?? 'none'],
+            main: true,
+          },
           {
             label: 'Behind by',
             value: `${round(r.asymmetryPct)}\u00A0% (95\u00A0% interval ${r.kind === 'inside-error' ? `${round(r.signedCi[0])} to ${round(r.signedCi[1])}, right over left` : `${round(low!)} to ${round(high!)}`})`,

@@ -1,7 +1,7 @@
 import { useMemo } from 'react'
-import { latestMeasure } from '@mano/core/intake/record'
 import { roomOf } from '@mano/core/session/loads'
-import { useAthlete, useKit } from '../../app/data'
+import { useKit } from '../../app/data'
+import { useFilled } from './useFilled'
 import { useAddress } from '../../app/useAddress'
 import { useUnits } from '../../app/units'
 import type { CalculatorDef, Context, Outcome } from './shared'
@@ -10,6 +10,8 @@ import { readField, withUnit, type FieldDef, type Values } from './fields'
 export interface Filling {
   field: FieldDef
   text: string
+  /** The test or measure it was filled from; nothing once it is typed over. */
+  from?: string | undefined
   /** What is wrong with it; empty: nothing. */
   wrong: string
 }
@@ -20,25 +22,16 @@ export function useBench(def: CalculatorDef) {
   const kit = useKit().data
   const units = useUnits()
   const athleteId = address.get('athlete') ?? ''
-  const athlete = useAthlete(athleteId).data
   const context: Context = useMemo(
     () => ({ room: roomOf(kit), units: { mass: units.mass, length: units.length } }),
     [kit, units.mass, units.length],
   )
-  const record = (id: 'body_mass' | 'hand_length'): number | null =>
-    athlete && athleteId !== ''
-      ? (latestMeasure(athlete.measurements, id, id === 'body_mass' ? 'both' : 'right')?.value ??
-        latestMeasure(athlete.measurements, id, 'left')?.value ??
-        null)
-      : null
-  const filled: Record<string, string> = {}
-  const [body, hand] = [record('body_mass'), record('hand_length')]
-  if (def.fills?.bodyMass && body !== null) filled[def.fills.bodyMass] = `${body} kg`
-  if (def.fills?.handLength && hand !== null) filled[def.fills.handLength] = `${hand} mm`
+  const filled = useFilled(def, athleteId, units)
   const fields = def.fields.map((field): Filling => {
-    const text = address.text(field.id) ?? filled[field.id] ?? field.start
+    const text = address.text(field.id) ?? filled.get(field.id)?.text ?? field.start
     const read = readField(field, text, context.units)
-    return { field, text, wrong: read.ok ? '' : read.why }
+    const from = address.text(field.id) === null ? filled.get(field.id)?.from : undefined
+    return { field, text, from, wrong: read.ok ? '' : read.why }
   })
   const wrong = fields.find((f) => f.wrong !== '')
   const outcome: Outcome = useMemo(() => {

@@ -5,6 +5,9 @@ import type { SimulatorReply, SimulatorTask } from '../../workers/simulator'
 
 export interface Simulated {
   result: Simulation | null
+  /** Rest of a hand with which no set is likely to fail, s; null: none within ten minutes, or not
+   * needed. */
+  restS: number | null
   /** The session the result is of: while another is under way it is still this one. */
   of: Session | null
   /** Share that is done; null: nothing under way. */
@@ -14,18 +17,22 @@ export interface Simulated {
 }
 
 /** A script followed in a worker of its own; changing it drops the one under way. */
-export function useSimulation(session: Session | null, rates: Rates): Simulated {
-  const script = session?.script ?? null
+export function useSimulation(
+  text: string | null,
+  session: Session | null,
+  rates: Rates,
+): Simulated {
   const worker = useRef<Worker | null>(null)
   const [state, setState] = useState<Omit<Simulated, 'stop'>>({
     result: null,
+    restS: null,
     of: null,
     share: null,
     ms: null,
   })
-  const key = JSON.stringify([script, rates])
+  const key = JSON.stringify([text, rates])
   useEffect(() => {
-    if (!script) return
+    if (!session) return
     worker.current ??= new Worker(new URL('../../workers/simulator.ts', import.meta.url), {
       type: 'module',
     })
@@ -35,13 +42,13 @@ export function useSimulation(session: Session | null, rates: Rates): Simulated 
       setState((s) =>
         data.kind === 'progress'
           ? { ...s, share: data.share }
-          : { result: data.result, of: session, share: null, ms: data.ms },
+          : { result: data.result, restS: data.restS, of: session, share: null, ms: data.ms },
       )
     }
     // A slider moves through many values: only where it rests is followed.
     const wait = setTimeout(() => {
       setState((s) => ({ ...s, share: 0 }))
-      own.postMessage({ key, script, rates, draws: DRAWS } satisfies SimulatorTask)
+      own.postMessage({ key, text, rates, draws: DRAWS } satisfies SimulatorTask)
     }, 60)
     return () => clearTimeout(wait)
   }, [key]) // eslint-disable-line react-hooks/exhaustive-deps

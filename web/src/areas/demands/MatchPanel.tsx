@@ -10,6 +10,7 @@ import { idealWords, lost, matchSentences, notThese } from '@mano/core/match/wor
 import { PLACES, type Place } from '@mano/core/plan/types'
 import { formatBoth } from '@mano/core/units/inch'
 import { rowOf } from '@mano/core/units/row'
+import { Term } from '../../app/Term'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { PairCell } from '../../hands/PairCell'
@@ -43,7 +44,11 @@ export function MatchPanel({
   return (
     <div className="match">
       <div className="row">
-        <h2 className="h3">{row.quality.name}</h2>
+        <h2 className="h3">
+          <Term kind="quality" id={row.quality.id}>
+            {row.quality.name}
+          </Term>
+        </h2>
         {onEdit && (
           <button className="btn small" onClick={onEdit}>
             Change this demand

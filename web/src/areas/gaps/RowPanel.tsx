@@ -19,6 +19,7 @@ import { validTrials } from '@mano/core/testing/session'
 import { ageOn, formatDate } from '@mano/core/units/dates'
 import { formatPct, formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
+import { Term } from '../../app/Term'
 import { api, failureText } from '../../app/api'
 import { keys, useProfile, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
@@ -53,9 +54,9 @@ export function RowPanel({
     <div className="row-panel">
       <div className="row">
         <h2 className="h3">
-          <Link className="term" to={`/reference/quality/${row.quality.id}`}>
+          <Term kind="quality" id={row.quality.id}>
             {row.quality.name}
-          </Link>
+          </Term>
           , {row.emphasis}
         </h2>
         <button className="btn small" onClick={onClose}>

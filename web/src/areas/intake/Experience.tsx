@@ -6,6 +6,7 @@ import { FAMILIES, type FamilyId } from '@mano/core/catalogue/implementUse'
 import { QUALITIES, qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { formatDate } from '@mano/core/units/dates'
 import { rowOf } from '@mano/core/units/row'
+import { Term } from '../../app/Term'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useProfile, useWrite } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -45,7 +46,11 @@ export function Experience() {
           <tbody>
             {rows.map((r) => (
               <tr key={r.quality}>
-                <th scope="row">{qualityById(r.quality).name}</th>
+                <th scope="row">
+                  <Term kind="quality" id={r.quality}>
+                    {qualityById(r.quality).name}
+                  </Term>
+                </th>
                 <td>
                   {r.entered.map((x) => (
                     <span

@@ -10,6 +10,7 @@ import { PLACES } from '@mano/core/plan/types'
 import { formatWithUnit } from '@mano/core/units/format'
 import { formatBoth } from '@mano/core/units/inch'
 import { rowOf } from '@mano/core/units/row'
+import { Term } from '../../app/Term'
 import { api, failureText } from '../../app/api'
 import { keys, useKit, useMe, usePlaces, useNames, useWrite } from '../../app/data'
 import { Failed } from '../../app/Trouble'
@@ -144,7 +145,11 @@ export default function KitRoom() {
                     {u.label}
                   </button>
                 </th>
-                <td>{implementById(u.kind)?.name}</td>
+                <td>
+                  <Term kind="implement" id={u.kind}>
+                    {implementById(u.kind)?.name}
+                  </Term>
+                </td>
                 <td className="n">
                   {sizeText(u, units.length) ?? (
                     <span className="blank">

@@ -1,5 +1,4 @@
 import { Checkbox } from '@mantine/core'
-import { Link } from 'react-router'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { verdicts } from '@mano/core/plan/moves'
@@ -9,6 +8,7 @@ import { blockMinutes } from '@mano/core/plan/time'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { DAY_NAMES, type Block, type WeekPlan } from '@mano/core/plan/types'
 import { isFixed } from '@mano/core/session/today'
+import { Term } from '../../app/Term'
 import { Icon } from '../../hands/Icon'
 import { doseWords } from './BlockCard'
 import { WhyPanel } from './WhyPanel'
@@ -52,9 +52,9 @@ export function BlockPanel({
   return (
     <div className="block one-block">
       <h2 className="h3">
-        <Link className="term" to={`/reference/exercise/${e.id}`}>
+        <Term kind="exercise" id={e.id}>
           {e.name}
-        </Link>
+        </Term>
       </h2>
       <p className="s">
         {doseWords(block)}, rest {e.restS}

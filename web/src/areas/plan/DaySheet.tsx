@@ -10,6 +10,7 @@ import { DAY_NAMES, type WeekKind, type WeekPlan } from '@mano/core/plan/types'
 import { holdIn } from '@mano/core/session/today'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
+import { Term } from '../../app/Term'
 import { useUnits } from '../../app/units'
 import { HandLetter } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -113,9 +114,9 @@ function Sheet({
           {content.blocks.map((b) => (
             <tr key={b.block.id}>
               <th scope="row">
-                <Link className="term" to={`/reference/exercise/${b.exercise.id}`}>
+                <Term kind="exercise" id={b.exercise.id}>
                   {b.exercise.name}
-                </Link>
+                </Term>
               </th>
               <td>{doseWords(b.block)}</td>
               <td>

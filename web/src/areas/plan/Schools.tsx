@@ -9,6 +9,7 @@ import { SCHOOL_EFFECTS, settingsFor, type Choice, type Settings } from '@mano/c
 import { blockMinutes, handLoad, setsOf, weekMinutes, workSeconds } from '@mano/core/plan/time'
 import type { Block, WeekPlan } from '@mano/core/plan/types'
 import { rowOf } from '@mano/core/units/row'
+import { Term } from '../../app/Term'
 import { changesOf, KIND } from './SearchStrip'
 import { usePlanner } from './usePlanner'
 
@@ -90,6 +91,11 @@ export function Schools({
           ))}
         </select>
       </label>
+      <p className="note">
+        <Term kind="approach" id={id}>
+          What both sides say
+        </Term>
+      </p>
       <div className="side">
         <section aria-label="As it is">
           <h3 className="h4">As it is: {says(now)}</h3>

@@ -4,6 +4,7 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { SetLog } from '@mano/core/review/load'
 import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { kitsOf } from '@mano/core/plan/kit'
+import type { WeekKind } from '@mano/core/plan/types'
 import type { Series } from '@mano/core/review/series'
 import { FLAT, flatLines } from '@mano/core/session/flat'
 import { tellsMost, trainingSinceTests, type TrainingChange } from '@mano/core/session/training'
@@ -16,6 +17,8 @@ import './standing.css'
 
 const pct = (share: number): string =>
   `${share < 0 ? '\u2212' : '+'}${Math.abs(Math.round(100 * share))}`
+const isLighter = (kind: WeekKind | undefined): boolean =>
+  kind === 'deload' || kind === 'taper' || kind === 'travel'
 const HAND = { left: 'left', right: 'right', both: 'both hands' } as const
 
 /**
@@ -31,6 +34,7 @@ export function Standing({ view, series }: { view: PlanView; series: readonly Se
     series,
     kits: kitsOf(view.kit),
     sports: athlete.demand?.sources.map((s) => s.id) ?? [],
+    lighter: view.versions.filter((v) => isLighter(v.terms.kind)).map((v) => v.weekStart),
     today: me.today,
   })
   const moved = trainingSinceTests(athlete.history.logs, series, me.today)

@@ -6,6 +6,7 @@ import { draftNext, lowTwiceOf } from '@mano/core/review/next'
 import type { Series } from '@mano/core/review/series'
 import { judgeBy } from '@mano/core/safety/judge'
 import { formatDate } from '@mano/core/units/dates'
+import { Term } from '../../app/Term'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -186,7 +187,11 @@ function Hands({ series, known }: { series: Series; known: (s: Series) => Known 
     <div className="block call">
       <h2 className="h3">The two hands over days</h2>
       <p>{row.says}</p>
-      <p className="s">{series.protocol.name}</p>
+      <p className="s">
+        <Term kind="protocol" id={series.protocol.id}>
+          {series.protocol.name}
+        </Term>
+      </p>
     </div>
   ) : null
 }

@@ -5,6 +5,7 @@ import { sumOf, type WeekDone } from '@mano/core/review/weeks'
 import { readinessOf } from '@mano/core/session/readiness'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { formatClock } from '@mano/core/units/format'
+import { Term } from '../../app/Term'
 import { useTests } from '../../app/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
@@ -159,7 +160,11 @@ export function Weeks({ all }: { all: readonly WeekDone[] }) {
             {by === 'time' &&
               qualities.map((q) => (
                 <tr key={q}>
-                  <th scope="row">{qualityById(q).name}</th>
+                  <th scope="row">
+                    <Term kind="quality" id={q}>
+                      {qualityById(q).name}
+                    </Term>
+                  </th>
                   {weeks.map((w) => {
                     const t = w.time.find((x) => x.quality === q)
                     return (
@@ -184,7 +189,11 @@ export function Weeks({ all }: { all: readonly WeekDone[] }) {
             {by === 'quality' &&
               hard.map((q) => (
                 <tr key={q}>
-                  <th scope="row">{qualityById(q).name}</th>
+                  <th scope="row">
+                    <Term kind="quality" id={q}>
+                      {qualityById(q).name}
+                    </Term>
+                  </th>
                   {weeks.map((w) => (
                     <td key={w.week} className="n">
                       {w.hardByQuality.find((h) => h.quality === q)?.days ?? ''}

@@ -4,6 +4,7 @@ import { protocolById } from '@mano/core/catalogue/protocols'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { writeCsv } from '@mano/core/formats/csv'
 import { formatClock, formatDuration, formatWithUnit } from '@mano/core/units/format'
+import { Term } from '../../app/Term'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { useMe } from '../../app/data'
@@ -67,7 +68,9 @@ export default function TestDay() {
                   <Link to={`/testday/${view.id}/${s.id}`}>{s.name}</Link>
                 </h2>
                 <p className="s">
-                  {protocolById(s.protocolId)!.name}
+                  <Term kind="protocol" id={s.protocolId}>
+                    {protocolById(s.protocolId)!.name}
+                  </Term>
                   {s.by && `, ${s.by}`}
                 </p>
                 {lost ? (
@@ -240,7 +243,9 @@ function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) 
       {groups.map((g) => (
         <table key={g.protocolId} className="hall-kit">
           <caption>
-            {protocolById(g.protocolId)!.name}
+            <Term kind="protocol" id={g.protocolId}>
+              {protocolById(g.protocolId)!.name}
+            </Term>
             {g.errorSi !== null
               ? `, error of one result about ${formatWithUnit(g.errorSi, g.unit, units)}`
               : ''}

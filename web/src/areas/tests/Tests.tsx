@@ -1,6 +1,7 @@
 import { Link, useSearchParams } from 'react-router'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { protocolById, PROTOCOL_GROUPS, PROTOCOLS } from '@mano/core/catalogue/protocols'
+import { Term } from '../../app/Term'
 import { Grip } from '../../hands/Grip'
 import { useAthletePage } from '../athlete/AthletePage'
 import { NextInBattery } from './BatteryVisit'
@@ -68,9 +69,9 @@ export default function Tests() {
         <div className="block">
           <h2 className="h3 with-figure">
             {protocol.rows[0] && <Grip id={protocol.rows[0].quality} size={48} />}
-            <Link className="term" to={`/reference/protocol/${protocol.id}`}>
+            <Term kind="protocol" id={protocol.id}>
               {protocol.name}
-            </Link>
+            </Term>
           </h2>
           <p className="steps">{protocol.steps}</p>
           {protocol.card.length > 0 && (

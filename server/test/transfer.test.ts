@@ -223,6 +223,8 @@ describe("a hall's file", () => {
       'athlete_mark.',
       'athlete_past.',
       'athlete_late.',
+      'test_sum.',
+      'test_sum_mark.',
     ]
     const snake = (k: string) => k.replace(/[A-Z]/g, (x) => `_${x.toLowerCase()}`)
     const schema = lineSchema(demo.app) as {

@@ -20,6 +20,7 @@ import { Mend1764250000000 } from './migrations/14-mend'
 import { Amend1766500000015 } from './migrations/15-amend'
 import { Standards1766700000016 } from './migrations/16-standards'
 import { Reference1766800000017 } from './migrations/17-reference'
+import { Sums1766900000018 } from './migrations/18-sums'
 
 /**
  * In the order they were written; each is frozen once it has landed. They run in the order of their
@@ -43,6 +44,7 @@ export const MIGRATIONS = [
   Amend1766500000015,
   Standards1766700000016,
   Reference1766800000017,
+  Sums1766900000018,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */

@@ -144,8 +144,8 @@ async function squad(call: Asked<'GET /api/squad'>): Promise<SquadView> {
   const last = new Map(
     (
       (await em.query(
-        'SELECT athlete_id AS id, max(performed_on)::text AS on FROM current_test_session GROUP BY athlete_id',
-      )) as { id: string; on: string }[]
+        `SELECT a.id, (SELECT s.performed_on::text FROM current_test_session s WHERE s.hall_id = a.hall_id AND s.athlete_id = a.id ORDER BY s.performed_on DESC LIMIT 1) AS on FROM athlete a WHERE a.archived_on IS NULL`,
+      )) as { id: string; on: string | null }[]
     ).map((r) => [r.id, r.on]),
   )
   const setups = [...groupBy(summed, keyOf)].map(([key, list]) => ({

@@ -94,14 +94,14 @@ describe('rows kept for the roster', () => {
           .post(`/api/athletes/${any()}/demands`)
           .send({ ...base(), sources: [{ id: 'boxer', weight: 1 }], edits: [], reason: '' }),
       async () => {
-        const [a, id] = [any(), v7()]
+        const [a, id, block] = [any(), v7(), v7()]
         await agent.post(`/api/athletes/${a}/plans`).send({
           id,
           weekStart: '2026-11-23',
           frame: DEFAULT_FRAME,
           blocks: [
             {
-              id: v7(),
+              id: block,
               day: 2,
               exerciseId: 'wrist_curl',
               sets: 2,
@@ -113,24 +113,32 @@ describe('rows kept for the roster', () => {
           terms: { settings: {}, bans: [] },
           reason: 'Agreed',
         })
-        await agent.post(`/api/athletes/${a}/logs`).send({
+        // Sets of the plan and beside it, with pain and without, taken back and changed.
+        const set = (n: number, more: object = {}) => ({
           id: v7(),
           planVersionId: id,
-          blockId: null,
+          blockId: random.next() < 0.7 ? block : null,
           exerciseId: 'wrist_curl',
           hand: 'left',
-          set: 1,
+          set: n,
           load: 10,
           loadUnit: 'kg',
           seconds: null,
           reps: 12,
           ended: 'done',
           effort: 6,
-          pain: 0,
+          pain: random.next() < 0.2 ? 5 : 0,
           painWhere: null,
           deviceAt: null,
           supersedesId: null,
+          ...more,
         })
+        const sets = [1, 2, 3].map((n) => set(n))
+        const taken = { supersedesId: sets[0]!.id, voided: true, details: { reason: 'not done' } }
+        for (const body of [...sets, { ...sets[0]!, id: v7(), ...taken }, set(4)]) {
+          await agent.post(`/api/athletes/${a}/logs`).send(body)
+          expect(await kept(agent)).toEqual(await anew(own.hallId))
+        }
       },
       () =>
         agent.put('/api/hall').send({ staleDays: 20 + Math.floor(random.next() * 20), version: 1 }),

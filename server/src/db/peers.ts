@@ -33,13 +33,28 @@ function stepsIn(tests: Awaited<ReturnType<typeof testsOf>>): SquadSteps {
   return steps
 }
 
-/** Other athletes' repeats of these protocols alone. */
-export const peerSteps = async (
+const NOBODY = '00000000-0000-0000-0000-000000000000'
+
+/**
+ * Other athletes' repeats of protocols, for one athlete after the other: each protocol is read
+ * once.
+ */
+export function peerSteps(
   em: EntityManager,
-  athleteId: string,
-  protocolIds: readonly string[],
-): Promise<SquadSteps> =>
-  protocolIds.length === 0 ? {} : stepsIn(await testsOf(em, athleteId, protocolIds))
+): (athleteId: string, protocolIds: readonly string[]) => Promise<SquadSteps> {
+  const read = new Map<string, ReturnType<typeof testsOf>>()
+  return async (athleteId, protocolIds) => {
+    const steps: Record<string, readonly Steps[]> = {}
+    for (const id of protocolIds) {
+      const tests = read.get(id) ?? testsOf(em, NOBODY, [id])
+      read.set(id, tests)
+      const others = new Map(await tests)
+      others.delete(athleteId)
+      Object.assign(steps, stepsIn(others))
+    }
+    return steps
+  }
+}
 
 /** Other athletes' tests of these protocols: repeats, and the newest result of each set-up. */
 export async function peersOf(

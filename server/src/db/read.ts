@@ -52,7 +52,7 @@ export async function loadLogs(
   const rows = (await em.query(
     `SELECT id, athlete_id AS "athleteId", block_id AS "blockId", exercise_id AS "exerciseId", done_on::text AS "on", hand, set_no AS "set", load_kg AS "loadKg", seconds, reps, ended, effort, pain, pain_where AS "painWhere", nullif(details, '{}') AS details, extract(epoch FROM device_at) * 1000 AS "deviceMs", extract(epoch FROM recorded_at) * 1000 AS "recordedMs", clock_ms AS "clockMs",
        (athlete_id, done_on, 'exercise ' || exercise_id) IN (SELECT athlete_id, happened_on, subject FROM alarm WHERE athlete_id = ANY($1)) AS alarmed
-     FROM current_set_log WHERE athlete_id = ANY($1) AND done_on >= $2 ORDER BY done_on, recorded_at`,
+     FROM unnest($1::uuid[]) AS w(whose) CROSS JOIN LATERAL (SELECT * FROM current_set_log WHERE athlete_id = w.whose AND done_on >= $2) l ORDER BY done_on, recorded_at`,
     [[...athleteIds], addDays(today, -7 * LOG_WEEKS)],
   )) as (SetLog & {
     athleteId: string

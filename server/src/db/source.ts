@@ -3,6 +3,7 @@ import { DataSource } from 'typeorm'
 import { installQueue } from '../jobs/boss'
 import { APP_ROLE, type DatabaseUrls } from './bootstrap'
 import { ENTITIES } from './entities'
+import { Planned } from './planned'
 import { Ground1764000000001 } from './migrations/1-ground'
 import { Plan1764100000002 } from './migrations/2-plan'
 import { Fieldwork1764200000003 } from './migrations/3-fieldwork'
@@ -123,5 +124,10 @@ export const openApp = (
     ...common,
     url: urls.app,
     entities: ENTITIES,
-    extra: { ...PATIENCE, ...more },
+    extra: {
+      ...PATIENCE,
+      ...more,
+      Client: Planned,
+      options: '-c plan_cache_mode=force_generic_plan',
+    },
   }).initialize()

@@ -6,17 +6,25 @@ import type { SummedTests } from '@mano/core/review/squad'
 const HEAVIEST = TEST_PROTOCOLS.filter((p) => p.heaviest).map((p) => p.id)
 
 /**
+ * Others' tests of the last minute may wait, s: an error of dozens does not hang on one of them.
+ * Not those of somebody who has no sum yet.
+ */
+const MAY_WAIT_S = 60
+const MAY_NOT_WAIT = `AND (athlete_id, protocol_id) IN (SELECT m.athlete_id, m.protocol_id FROM test_sum_mark m LEFT JOIN test_sum t ON t.athlete_id = m.athlete_id AND t.protocol_id = m.protocol_id
+  WHERE m.protocol_id = ANY($1) AND (t.athlete_id IS NULL OR m.marked_at < clock_timestamp() - interval '${MAY_WAIT_S} s'))`
+
+/**
  * Works out again what writes have marked of these protocols: the marks are claimed first, so that
- * one that comes meanwhile stays for the next look. `wait`: for who works at the same; else what
- * they hold is left to them, and their last sums are read.
+ * one that comes meanwhile stays for the next look. `all`: those of this minute too, and those who
+ * work at the same are waited for.
  */
 async function freshen(
   em: EntityManager,
   protocolIds: readonly string[],
-  wait: boolean,
+  all: boolean,
 ): Promise<void> {
   const claimed = (await em.query(
-    `WITH gone AS (DELETE FROM test_sum_mark WHERE id IN (SELECT id FROM test_sum_mark WHERE protocol_id = ANY($1) ORDER BY id FOR UPDATE ${wait ? '' : 'SKIP LOCKED'}) RETURNING athlete_id, protocol_id, hall_id)
+    `WITH gone AS (DELETE FROM test_sum_mark WHERE id IN (SELECT id FROM test_sum_mark WHERE protocol_id = ANY($1) ${all ? '' : MAY_NOT_WAIT} ORDER BY id FOR UPDATE ${all ? '' : 'SKIP LOCKED'}) RETURNING athlete_id, protocol_id, hall_id)
      SELECT DISTINCT athlete_id AS a, protocol_id AS p, hall_id AS h FROM gone`,
     [[...protocolIds]],
   )) as { a: string; p: string; h: string }[]

@@ -43,6 +43,7 @@ export async function rosterRows(
   const sports = await ownSports(em)
   const of = { standards: await standards(em, hall.timeZone), sports, hall, today }
   const safety = await loadSafety(em, athletes, today, { timeZone: hall.timeZone, today })
+  const others = peerSteps(em)
   const rows: KeptRow[] = []
   for (const athlete of athletes) {
     const own = parts.get(athlete.id)!
@@ -60,7 +61,7 @@ export async function rosterRows(
         stages: stagesOf(athlete, own, { tests: tested, ...floor }, hall, today),
         cautions: standing(judge.active),
         series,
-        leans: await leansOf(em, athlete, series, today),
+        leans: await leansOf(others, athlete, series, today),
         readiness: lowTwiceOf(tests, { from: today, to: today }),
         alarms: alarms.map((a) => a.says),
       }),
@@ -74,7 +75,7 @@ export async function rosterRows(
  * whole hall's repeats show, as the page of the gaps has it.
  */
 async function leansOf(
-  em: EntityManager,
+  others: ReturnType<typeof peerSteps>,
   athlete: Athlete,
   series: readonly Series[],
   today: string,
@@ -92,7 +93,7 @@ async function leansOf(
   )
   if (near.length === 0) return own
   const protocols = [...new Set(near.map((l) => l.series.protocol.id))]
-  return leanRows(series, { ...facts, known: knownBy(await peerSteps(em, athlete.id, protocols)) })
+  return leanRows(series, { ...facts, known: knownBy(await others(athlete.id, protocols)) })
 }
 
 const sportName = (

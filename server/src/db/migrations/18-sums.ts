@@ -35,7 +35,8 @@ export class Sums1766900000018 implements MigrationInterface {
         id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,
         hall_id uuid NOT NULL,
         athlete_id uuid NOT NULL,
-        protocol_id text NOT NULL
+        protocol_id text NOT NULL,
+        marked_at timestamptz NOT NULL DEFAULT clock_timestamp()
       );
       CREATE INDEX test_sum_mark_of ON test_sum_mark (hall_id, protocol_id);
       INSERT INTO test_sum_mark (hall_id, athlete_id, protocol_id) SELECT DISTINCT hall_id, athlete_id, protocol_id FROM test_session;
@@ -54,6 +55,22 @@ export class Sums1766900000018 implements MigrationInterface {
           )
           .join('\n')}
       `)
+    await q.query(`
+      -- A set of today without pain changes the roster only where it is the first of its day's plan.
+      CREATE OR REPLACE FUNCTION set_log_marks() RETURNS trigger LANGUAGE plpgsql AS $$
+      BEGIN
+        INSERT INTO athlete_mark (hall_id, athlete_id)
+          SELECT DISTINCT f.hall_id, f.athlete_id FROM fresh f JOIN hall h ON h.id = f.hall_id
+          WHERE f.supersedes_id IS NOT NULL OR f.voided OR coalesce(f.pain, 0) > 0 OR f.pain_where IS NOT NULL
+            OR f.done_on <> (f.recorded_at AT TIME ZONE h.time_zone)::date
+            OR (f.block_id IS NOT NULL AND NOT EXISTS (
+              SELECT 1 FROM current_set_log l WHERE l.athlete_id = f.athlete_id AND l.done_on = f.done_on AND l.block_id IS NOT NULL AND l.id NOT IN (SELECT id FROM fresh)));
+        INSERT INTO athlete_late (hall_id, athlete_id)
+          SELECT DISTINCT f.hall_id, f.athlete_id FROM fresh f JOIN hall h ON h.id = f.hall_id
+          WHERE f.supersedes_id IS NOT NULL OR f.done_on < (f.recorded_at AT TIME ZONE h.time_zone)::date;
+        RETURN NULL;
+      END $$;
+    `)
     for (const t of ['test_sum', 'test_sum_mark']) {
       await fence(q, t, 'SELECT, INSERT, UPDATE, DELETE')
       await q.query(

@@ -219,7 +219,7 @@ test("an outcome of the sport, the history of the profile, and the hall's own li
   await page.getByLabel('Tests are stale after, days').fill('3')
   await expect(page.getByText('A whole number from 7 to 365')).toBeVisible()
   await page.getByLabel('Tests are stale after, days').fill('90')
-  await page.getByRole('button', { name: 'Keep' }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
   await page.getByRole('link', { name: 'Roster' }).click()
   await open(page, 'Jonah Pell', 'Tests')
   await expect(stage(page, 'Tests')).not.toContainText('Stale')

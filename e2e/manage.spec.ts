@@ -194,3 +194,63 @@ test('a hold by the clock: Space starts and stops, a reload in the middle goes o
   await page.keyboard.press('Enter')
   await expect(page.getByText('Test complete')).toBeVisible()
 })
+
+test('people: a second coach comes and goes, a weak password is refused, one\u2019s own is changed', async ({
+  page,
+  own,
+  browser,
+}) => {
+  await signIn(page, own.url)
+  await page.goto(`${own.url}/hall`)
+  const add = page.locator('form', { hasText: 'Add a person' })
+  await add.getByText('Coach', { exact: true }).click()
+  await add.getByRole('textbox', { name: 'Name', exact: true }).fill('Bea Norwell')
+  await add.getByRole('textbox', { name: 'Sign-in name' }).fill('bea')
+  const first = add.getByRole('textbox', { name: 'First password' })
+  await first.fill('1234567890')
+  await add.getByRole('button', { name: 'Add coach' }).click()
+  await expect(
+    add.getByText('too few different characters').or(add.getByText('tried first')),
+  ).toBeVisible()
+  await first.fill('tide nine rope')
+  await add.getByRole('button', { name: 'Add coach' }).click()
+  await expect(page.getByText('coach, signs in as bea')).toBeVisible()
+  await accessible(page)
+  // She is a coach: the people are hers too.
+  const hers = await browser.newPage()
+  await hers.goto(own.url)
+  await hers.getByRole('textbox', { name: 'Sign-in name' }).fill('bea')
+  await hers.getByRole('textbox', { name: 'Password' }).fill('tide nine rope')
+  await hers.getByRole('button', { name: 'Sign in' }).click()
+  await expect(hers.getByText('Bea Norwell')).toBeVisible()
+  await hers.goto(`${own.url}/hall`)
+  await expect(hers.getByRole('heading', { name: 'People' })).toBeVisible()
+  const row = page.getByRole('listitem').filter({ hasText: 'Bea Norwell' })
+  await row.getByRole('button', { name: 'Take out' }).click()
+  await expect(page.getByText('What they recorded stays, with their name.')).toBeVisible()
+  await page.getByRole('dialog').getByRole('button', { name: 'Take out' }).click()
+  await expect(page.getByText('coach, left 8 Oct')).toBeVisible()
+  await hers.reload()
+  await expect(hers.getByRole('button', { name: 'Sign in' })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('coach, signs in as bea')).toBeVisible()
+  // One's own sign-in.
+  await hers.getByRole('textbox', { name: 'Sign-in name' }).fill('bea')
+  await hers.getByRole('textbox', { name: 'Password' }).fill('tide nine rope')
+  await hers.getByRole('button', { name: 'Sign in' }).click()
+  await expect(hers.getByText('Bea Norwell')).toBeVisible()
+  await hers.goto(`${own.url}/hall`)
+  await expect(hers.getByText(/Chromium on Linux/)).toBeVisible()
+  await hers.getByRole('textbox', { name: 'Password now' }).fill('not this one')
+  await hers.getByRole('textbox', { name: 'Your new password' }).fill('a grey heron on the pier')
+  await hers.getByRole('button', { name: 'Set the new password' }).click()
+  await expect(hers.getByText('That is not the password now.')).toBeVisible()
+  await hers.getByRole('textbox', { name: 'Password now' }).fill('tide nine rope')
+  await hers.getByRole('button', { name: 'Set the new password' }).click()
+  await expect(hers.getByText('New password set.')).toBeVisible()
+  if (process.env['MANO_PICTURE']) {
+    await page.screenshot({ path: '/tmp/hall1.png', fullPage: true })
+    await hers.screenshot({ path: '/tmp/hall2.png', fullPage: true })
+  }
+  await hers.close()
+})

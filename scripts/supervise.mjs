@@ -49,11 +49,13 @@ async function keepServer(url) {
     const began = Date.now()
     const child = spawn(
       process.execPath,
-      ['--max-semi-space-size=8', '--max-old-space-size=512', 'server/dist/main.mjs'],
+      ['--max-semi-space-size=8', '--max-old-space-size=320', 'server/dist/main.mjs'],
       {
         stdio: stdio('inherit', 'ipc'),
         env: {
           ...process.env,
+          // Threads share two arenas: each of its own would keep what it once needed.
+          MALLOC_ARENA_MAX: '2',
           MANO_PG_ADMIN_URL: url.now,
           MANO_FRESH: times === 0 ? (process.env.MANO_FRESH ?? '0') : '0',
           MANO_AGAIN: times === 0 ? '0' : '1',

@@ -1,5 +1,6 @@
 import * as yup from 'yup'
 import { id, line } from './common'
+import { passwordProblem } from './passwords'
 
 export const PASSWORD_LEAST = 10
 const login = () =>
@@ -19,6 +20,12 @@ const password = () =>
     .min(PASSWORD_LEAST, `the password needs ${PASSWORD_LEAST} characters`)
     .max(200, 'the password is longer than 200 characters')
     .required('the password is missing')
+    .test('strong', 'the password is weak', (v, c) => {
+      const of = c.parent as Partial<Record<'login' | 'name' | 'hallName', unknown>>
+      const about = [of.login, of.name, of.hallName].filter((x) => typeof x === 'string')
+      const problem = typeof v === 'string' ? passwordProblem(v, about) : null
+      return problem === null ? true : c.createError({ message: problem })
+    })
 
 /** First start of an empty installation: the hall and its first coach. */
 export const setupBody = yup
@@ -44,8 +51,31 @@ export const signInBody = yup
   })
   .exact('a field is not known')
 
-export const assistantBody = yup
-  .object({ id: id(), name: line(80, 'the name'), login: login(), password: password() })
+/** Somebody who works in the hall; an assistant where nothing else is said. */
+export const personBody = yup
+  .object({
+    id: id(),
+    name: line(80, 'the name'),
+    login: login(),
+    password: password(),
+    role: yup
+      .string()
+      .oneOf(['coach', 'assistant'] as const, 'the role is not known')
+      .default('assistant'),
+  })
+  .exact('a field is not known')
+
+/** Somebody leaves the hall, or comes back. */
+export const leftBody = yup
+  .object({ left: yup.boolean().strict().required('whether they left is missing') })
+  .exact('a field is not known')
+
+/** A new password of one's own. */
+export const ownPasswordBody = yup
+  .object({
+    old: yup.string().strict().max(200).required('the old password is missing'),
+    password: password(),
+  })
   .exact('a field is not known')
 
 /** First line sent before a hall's file: one of the coaches in it, and the new password. */
@@ -56,6 +86,21 @@ export const importHallHead = yup
 export const passwordBody = yup.object({ password: password() }).exact('a field is not known')
 
 export type Role = 'coach' | 'assistant'
+export interface Person {
+  id: string
+  name: string
+  login: string
+  role: Role
+  /** The day they left: they sign in no more, their records keep their name. */
+  leftOn: string | null
+}
+/** One of one's own sign-ins. */
+export interface SignIn {
+  since: string | null
+  /** Words of the browser it is in. */
+  device: string
+  here: boolean
+}
 export interface Me {
   id: string
   name: string

@@ -6,6 +6,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Pool } from 'pg'
 import { mountAccounts } from './accounts/accounts'
+import { mountPeople } from './accounts/people'
 import { Api, type Services } from './http/api'
 import { mountAthletes } from './http/athletes'
 import { mountExports } from './http/exports'
@@ -26,6 +27,8 @@ import { mountSafety } from './http/safety'
 import { mountTestDays } from './http/testday'
 import { mountTests } from './http/tests'
 import { sessions } from './accounts/sessions'
+import { ownOrigin } from './http/origin'
+import { errorWords } from './http/errorWords'
 import { mountHealth } from './http/health'
 import { shed } from './http/shed'
 
@@ -41,6 +44,7 @@ export interface AppOptions extends Services {
 export function buildApi(services: Services): Api {
   const api = new Api(services)
   mountAccounts(api)
+  mountPeople(api)
   mountAthletes(api)
   mountTests(api)
   mountSafety(api)
@@ -103,6 +107,7 @@ export function buildApp(options: AppOptions): Express {
     '/api/installation',
     perMinute(options.signInsPerMinute ?? 20, 'Too many at once. Wait a minute.'),
   )
+  server.use('/api', ownOrigin)
   if (options.sheds ?? true) server.use('/api', shed())
   server.use('/api', sessions(options.pool, options.sessionSecret), (_req, res, next) => {
     // Health data stays out of the browser's store: a tablet is anybody's after the sign-out.
@@ -132,7 +137,7 @@ export function buildApp(options: AppOptions): Express {
   const onError: ErrorRequestHandler = (error, req, res, next) => {
     if (res.headersSent) return next(error)
     const problem = problemOf(error)
-    if (problem.status === 500) console.error(error)
+    if (problem.status === 500) console.error(errorWords(error))
     if (problem.status === 503) res.setHeader('Retry-After', '2')
     // What is still coming of a refused body is passed over, so that its sender hears the answer.
     if (!req.complete) req.resume()

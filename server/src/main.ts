@@ -55,7 +55,7 @@ let jobs: Worker | undefined
 function startJobs(): Worker {
   const worker = new Worker(new URL('./jobs.mjs', import.meta.url), {
     workerData: { urls },
-    resourceLimits: { maxOldGenerationSizeMb: 512 },
+    resourceLimits: { maxOldGenerationSizeMb: 256 },
   })
   worker.on('error', (error) => console.error(error))
   worker.on('exit', () => {

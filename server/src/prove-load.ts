@@ -28,7 +28,7 @@ const SETS = quick ? 200_000 : 2_000_000
 const SECONDS = Number(process.env['MANO_LOAD_SECONDS'] ?? (quick ? 20 : 300))
 const PICTURES = Number(process.env['MANO_LOAD_PICTURES'] ?? (quick ? 12 : 200))
 const RATE = 50
-const LINES = quick ? 5_000 : 50_000
+const LINES = Number(process.env['MANO_LOAD_LINES'] ?? (quick ? 5_000 : 50_000))
 const root = process.cwd()
 const admin = process.env['MANO_PG_ADMIN_URL']!
 const say = (text: string) => console.error(`${new Date().toISOString().slice(11, 19)} ${text}`)

@@ -107,6 +107,8 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
     password: 'long enough to pass',
   }),
   'POST /api/people/:personId/password': () => ({ password: 'long enough to pass' }),
+  'PUT /api/people/:personId/left': () => ({ left: false }),
+  'PUT /api/me/password': () => ({ old: 'long enough to pass', password: 'long enough to pass' }),
   'POST /api/athletes': () => athlete(),
   'PUT /api/athletes/:athleteId': () => {
     const { name, birthDate, sexForNorms, dominantHand, level, guardian, skin, note } = athlete()

@@ -13,11 +13,12 @@ import {
   type Actor,
 } from '../db/entities'
 import { inHall } from '../db/hall'
-import { insertOnce } from '../db/once'
 import { created, done, ok, type Api } from '../http/api'
-import { HttpProblem, notFound } from '../http/problem'
+import { HttpProblem } from '../http/problem'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Request } from 'express'
+import { deviceOf } from './device'
+import { Patience } from './patience'
 
 export const hashPassword = (password: string): Promise<string> => hash(password)
 
@@ -140,12 +141,17 @@ export async function createHall(
   })
 }
 
-export function startSession(req: Request, accountId: string, hallId: string): Promise<void> {
+export function startSession(
+  req: Request,
+  accountId: string,
+  hallId: string,
+  now: Date,
+): Promise<void> {
   return new Promise((resolve, reject) => {
+    const device = deviceOf(req.get('user-agent') ?? '')
     req.session.regenerate((error) => {
       if (error) return reject(error as Error)
-      req.session.accountId = accountId
-      req.session.hallId = hallId
+      Object.assign(req.session, { accountId, hallId, device, since: now.toISOString() })
       req.session.save((e) => (e ? reject(e as Error) : resolve()))
     })
   })
@@ -160,12 +166,17 @@ export function mountAccounts(api: Api): void {
     if (!(await isEmpty(app))) throw NOT_EMPTY
     const body = await read()
     await createHall(app, body, clock(), { first: true })
-    await startSession(req, body.accountId, body.hallId)
+    await startSession(req, body.accountId, body.hallId, clock())
     return created({ id: body.accountId })
   })
 
-  api.open('POST /api/session', async ({ app }, req, read) => {
+  const patience = new Patience()
+  api.open('POST /api/session', async ({ app, clock }, req, read) => {
     const { login, password } = await read()
+    const who = `${login.trim().toLowerCase()} ${req.ip ?? ''}`
+    const waitS = patience.waitS(who)
+    if (waitS > 0)
+      throw new HttpProblem(429, 'too-many', `Wrong several times. Try again in ${waitS} s.`)
     const [found] = (await app.query('SELECT * FROM account_for_login($1)', [login])) as {
       id: string
       hall_id: string
@@ -173,9 +184,12 @@ export function mountAccounts(api: Api): void {
     }[]
     decoy ??= hashPassword('nobody has this one')
     const right = await verify(found?.password_hash ?? (await decoy), password)
-    if (!found || !right)
+    if (!found || !right) {
+      patience.wrong(who)
       throw new HttpProblem(401, 'wrong-sign-in', 'The name or the password is wrong.')
-    await startSession(req, found.id, found.hall_id)
+    }
+    patience.right(who)
+    await startSession(req, found.id, found.hall_id, clock())
     return created({ id: found.id })
   })
 
@@ -203,46 +217,4 @@ export function mountAccounts(api: Api): void {
       now: now.toISOString(),
     } satisfies Me),
   )
-
-  api.on('GET /api/people', async ({ em }) =>
-    ok(
-      (await em.find(AccountEntity, { order: { name: 'ASC' } })).map((a) => ({
-        id: a.id,
-        name: a.name,
-        login: a.login,
-        role: a.role,
-      })),
-    ),
-  )
-
-  // For assistants only: a coach's own password is the coach's.
-  api.on('POST /api/people/:personId/password', async (call) => {
-    const person = await call.em.findOneBy(AccountEntity, {
-      id: String(call.req.params['personId']),
-      role: 'assistant',
-    })
-    if (!person) throw notFound('assistant')
-    const { password } = call.body
-    await call.em.update(
-      AccountEntity,
-      { id: person.id },
-      { passwordHash: await hashPassword(password) },
-    )
-    return ok({ id: person.id })
-  })
-
-  api.on('POST /api/people', async (call) => {
-    const body = call.body
-    const there = await call.em.findOneBy(AccountEntity, { id: body.id })
-    const passwordHash = there?.passwordHash ?? (await hashPassword(body.password))
-    await insertOnce(call.em, AccountEntity, {
-      ...call.actor,
-      id: body.id,
-      login: body.login,
-      name: body.name,
-      role: 'assistant',
-      passwordHash,
-    })
-    return created({ id: body.id })
-  })
 }

@@ -51,6 +51,7 @@ export interface Account extends Row {
   name: string
   role: 'coach' | 'assistant'
   passwordHash: string
+  leftOn: string | null
 }
 export interface Athlete extends Row {
   name: string
@@ -588,6 +589,7 @@ export const AccountEntity = table<Account>('Account', {
   name: text(),
   role: text(),
   passwordHash: text(),
+  leftOn: maybe(day()),
 })
 export const AthleteEntity = table<Athlete>('Athlete', {
   name: text(),

@@ -44,6 +44,9 @@ const PARTS = {
   ),
 }
 
+/** What a look at the whole hall leaves out of each session. */
+const NOT_OF_HALL: readonly string[] = ['traces', 'changes', 'attachments']
+
 /** Sessions with their current trials, oldest first: one statement. */
 export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<SessionView[]> {
   const [where, values]: [string, unknown[]] =
@@ -63,7 +66,10 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
        s.import_id AS "importId", s.actor_kind AS "actorKind", ${utc('s.device_at')} AS "deviceAt", ${utc('s.recorded_at')} AS "recordedAt", s.clock_ms AS "clockMs",
        coalesce(p.name, '') AS "testedBy", u.label AS "unitLabel", m.size_mm AS "sizeMm", u.kind AS "unitKind", (s.protocol_params ->> 'expectedKg')::float8 AS "expectedKg",
        ${Object.entries(PARTS)
-         .map(([name, sql]) => `${sql} AS ${name}`)
+         .map(
+           ([name, sql]) =>
+             `${'newestOf' in of && NOT_OF_HALL.includes(name) ? `'[]'::json` : sql} AS ${name}`,
+         )
          .join(', ')}
      FROM current_test_session s JOIN implement_unit u ON u.id = s.unit_id JOIN implement_measurement m ON m.id = s.measurement_id LEFT JOIN account p ON p.id = s.actor_id
      WHERE ${where} ORDER BY s.performed_at`,

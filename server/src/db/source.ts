@@ -22,6 +22,7 @@ import { Amend1766500000015 } from './migrations/15-amend'
 import { Standards1766700000016 } from './migrations/16-standards'
 import { Reference1766800000017 } from './migrations/17-reference'
 import { Sums1766900000018 } from './migrations/18-sums'
+import { People1767000000019 } from './migrations/19-people'
 
 /**
  * In the order they were written; each is frozen once it has landed. They run in the order of their
@@ -46,6 +47,7 @@ export const MIGRATIONS = [
   Standards1766700000016,
   Reference1766800000017,
   Sums1766900000018,
+  People1767000000019,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */

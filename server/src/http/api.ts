@@ -15,6 +15,9 @@ declare module 'express-session' {
   interface SessionData {
     accountId: string
     hallId: string
+    /** When and in what browser it began. */
+    since?: string
+    device?: string
   }
 }
 

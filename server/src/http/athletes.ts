@@ -251,6 +251,17 @@ export function mountAthletes(api: Api): void {
   api.on('POST /api/athletes/:athleteId/measurements', async (call) => {
     const athlete = await athleteOr404(call)
     const b = call.body
+    // It takes the place of the same measure of the same athlete, or of none.
+    if (
+      b.supersedesId &&
+      !(await call.em.findOneBy(BodyMeasurementEntity, {
+        id: b.supersedesId,
+        athleteId: athlete.id,
+        measure: b.measure,
+        hand: b.hand,
+      }))
+    )
+      throw notFound('measure')
     const quantity = b.measure === 'body_mass' ? 'kg' : 'mm'
     await insertOnce(call.em, BodyMeasurementEntity, {
       ...call.actor,

@@ -85,7 +85,7 @@ export function mountExports(api: Api): void {
 
   // A hall's file makes an empty installation that hall again. Its first line names a coach of the
   // file, and that coach's new password.
-  api.open('POST /api/installation/file', async ({ app }, req) => {
+  api.open('POST /api/installation/file', async ({ app, clock }, req) => {
     if (!(await isEmpty(app))) throw NOT_EMPTY
     if (!req.is(HALL_TYPE))
       throw new HttpProblem(
@@ -114,7 +114,7 @@ export function mountExports(api: Api): void {
       async (em) => {
         await firstHall(em)
         await importRows(em, app, hallId, begun, (a) => {
-          const is = a['login'] === login && a['role'] === 'coach'
+          const is = a['login'] === login && a['role'] === 'coach' && !a['leftOn']
           if (is) coachId = String(a['id'])
           return is ? own : unknown
         })
@@ -123,7 +123,7 @@ export function mountExports(api: Api): void {
       },
       { long: true },
     )
-    await startSession(req, String(coachId), hallId)
+    await startSession(req, String(coachId), hallId, clock())
     return created({ id: coachId })
   })
 }

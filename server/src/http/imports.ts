@@ -71,7 +71,7 @@ async function existingKeys(em: EntityManager): Promise<Map<string, number>> {
 }
 
 /** Lines read, or tests saved, between two looks at the others. */
-const PIECE = 500
+const PIECE = 2000
 
 async function read(
   { em, today }: Importer,

@@ -1,5 +1,12 @@
 import type { InferType, ObjectSchema } from 'yup'
-import { assistantBody, passwordBody, setupBody, signInBody } from '@mano/contract/accounts'
+import {
+  leftBody,
+  ownPasswordBody,
+  passwordBody,
+  personBody,
+  setupBody,
+  signInBody,
+} from '@mano/contract/accounts'
 import {
   archiveBody,
   athleteBody,
@@ -89,9 +96,13 @@ export const ROUTES = {
   'POST /api/session': { roles: 'anyone', body: signInBody },
   'DELETE /api/session': { roles: STAFF },
   'GET /api/me': { roles: STAFF },
+  'PUT /api/me/password': { roles: STAFF, body: ownPasswordBody },
+  'GET /api/me/sessions': { roles: STAFF },
+  'DELETE /api/me/sessions': { roles: STAFF },
   'GET /api/people': { roles: COACH },
-  'POST /api/people': { roles: COACH, body: assistantBody },
+  'POST /api/people': { roles: COACH, body: personBody },
   'POST /api/people/:personId/password': { roles: COACH, body: passwordBody },
+  'PUT /api/people/:personId/left': { roles: COACH, body: leftBody },
   'GET /api/athletes': { roles: STAFF, query: rosterQuery },
   'GET /api/athletes/names': { roles: STAFF },
   'POST /api/athletes': { roles: COACH, body: athleteBody },

@@ -1,3 +1,4 @@
+import { errorWords } from '../http/errorWords'
 import { Pool } from 'pg'
 import { LessThan, type DataSource, type EntityManager } from 'typeorm'
 import type { Problem } from '@mano/contract/common'
@@ -113,7 +114,7 @@ async function runJob(app: DataSource, { hallId, id }: Queued): Promise<void> {
     // A database that was away: the row still says "running", and is taken up again.
     if (isPassing(error)) return
     const problem = problemOf(error)
-    if (problem.status >= 500 && !(error instanceof Stopped)) console.error(error)
+    if (problem.status >= 500 && !(error instanceof Stopped)) console.error(errorWords(error))
     await end(error instanceof Stopped ? { state: 'stopped' } : { state: 'failed', problem })
   } finally {
     clearInterval(beating)

@@ -96,6 +96,7 @@ const ADDED: Readonly<Record<string, unknown>> = {
   forSex: null,
   ageFrom: null,
   ageTo: null,
+  leftOn: null,
 }
 
 /** JSON type of a column. */

@@ -1,4 +1,4 @@
-import { Button, Modal } from '@mantine/core'
+import { Button, Modal, TextInput, UnstyledButton } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { failureText } from './api'
@@ -15,6 +15,8 @@ interface Props {
   /** Said when it is done, beside Undo where there is one. */
   done: string
   act: (reason: string) => Promise<unknown>
+  /** False: it is only confirmed; no reason is kept. */
+  asks?: boolean
   undo?: () => Promise<unknown>
   touched: Touched
   onDone?: () => void
@@ -24,7 +26,17 @@ interface Props {
  * An act that changes the record: it says what goes, asks for the reason, and can be taken back
  * where that is possible.
  */
-export function Reasoned({ label, title, says, done, act, undo, touched, onDone }: Props) {
+export function Reasoned({
+  label,
+  title,
+  says,
+  done,
+  act,
+  asks = true,
+  undo,
+  touched,
+  onDone,
+}: Props) {
   const [open, setOpen] = useState(false)
   const [reason, setReason] = useState('')
   const write = useWrite(act, touched)
@@ -40,15 +52,16 @@ export function Reasoned({ label, title, says, done, act, undo, touched, onDone 
       message: undo ? (
         <span className="row">
           {done}{' '}
-          <button
-            className="btn small"
+          <Button
+            size="compact-sm"
+            variant="default"
             onClick={() => {
               notifications.hide(id)
               back.mutate(undefined)
             }}
           >
             Undo
-          </button>
+          </Button>
         </span>
       ) : (
         done
@@ -57,15 +70,15 @@ export function Reasoned({ label, title, says, done, act, undo, touched, onDone 
   }
   return (
     <>
-      <button type="button" className="lnk" onClick={() => setOpen(true)}>
+      <UnstyledButton className="lnk" onClick={() => setOpen(true)}>
         {label}
-      </button>
+      </UnstyledButton>
       <Modal opened={open} onClose={close} title={title}>
         <form
           className="change"
           onSubmit={(e) => {
             e.preventDefault()
-            if (reason.trim())
+            if (!asks || reason.trim())
               write.mutate(reason.trim(), {
                 onSuccess: () => {
                   close()
@@ -76,25 +89,25 @@ export function Reasoned({ label, title, says, done, act, undo, touched, onDone 
           }}
         >
           <p>{says}</p>
-          <label>
-            Reason
-            <input
+          {asks && (
+            <TextInput
+              label="Reason"
               data-autofocus
               value={reason}
               maxLength={400}
               onChange={(e) => setReason(e.currentTarget.value)}
             />
-          </label>
+          )}
           <p className="said" role="alert">
             {write.error && failureText(write.error)}
           </p>
           <div className="row">
-            <Button type="submit" disabled={reason.trim() === ''} loading={write.isPending}>
+            <Button type="submit" disabled={asks && reason.trim() === ''} loading={write.isPending}>
               {label}
             </Button>
-            <button type="button" className="btn" onClick={close}>
+            <Button variant="default" onClick={close}>
               Leave it
-            </button>
+            </Button>
           </div>
         </form>
       </Modal>

@@ -15,6 +15,12 @@ export class ApiProblem extends Error {
   }
 }
 
+/** What is said above a form: nothing where each error stands at its field. */
+export const formText = (error: Error | null): string | null =>
+  error === null || (error instanceof ApiProblem && Object.keys(error.fieldErrors()).length > 0)
+    ? null
+    : failureText(error)
+
 /** The server could not be reached: nothing was refused, a later try may work. */
 export class Unreachable extends Error {
   constructor() {

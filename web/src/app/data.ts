@@ -20,6 +20,7 @@ export const keys = {
   imports: ['imports'],
   batteries: ['batteries'],
   people: ['people'],
+  signIns: ['sign-ins'],
 } as const
 
 export const dayKey = (id: string) => ['test-day', id] as const

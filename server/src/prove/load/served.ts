@@ -25,12 +25,14 @@ export async function serve(database: string, port: number, today: string): Prom
     [
       ...(process.env['MANO_NODE_ARGS'] ?? '').split(' ').filter((a) => a !== ''),
       '--max-semi-space-size=8',
-      '--max-old-space-size=512',
+      '--max-old-space-size=320',
       new URL('./main.mjs', import.meta.url).pathname,
     ],
     {
       env: {
         ...process.env,
+        // Threads share two arenas: each of its own would keep what it once needed.
+        MALLOC_ARENA_MAX: '2',
         MANO_DATABASE: database,
         MANO_OWNER_PASSWORD: PASSWORDS.owner,
         MANO_APP_PASSWORD: PASSWORDS.app,

@@ -1,8 +1,10 @@
 import { execFileSync } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
 import readXlsx from 'read-excel-file/node'
 import request from 'supertest'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { inHall } from '../src/db/hall'
 import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
 import { lineSchema } from '../src/transfer/format'
 import {
@@ -208,6 +210,34 @@ describe("a hall's file", () => {
     ])
     expect(both.map((r) => r.status).sort()).toEqual([201, 409])
     await empty.close()
+  }, 60_000)
+  it('holds a picture of many slices whole, and brings it in again', async () => {
+    const from = await rig()
+    const own = await hall(from, 'ruth')
+    const { sessionId } = await tested(own.agent, await addAthlete(own.agent))
+    const bytes = randomBytes(3 * 786_432 + 7)
+    const put = (of: Rig, mine: Buffer) =>
+      inHall(of.app, own.hallId, (em) =>
+        em.query(
+          `INSERT INTO test_attachment (id, hall_id, actor_kind, recorded_at, session_id, kind, mime, bytes) VALUES ($1, $2, 'coach', now(), $3, 'photo', 'image/png', $4)`,
+          [v7(), own.hallId, sessionId, mine],
+        ),
+      )
+    await put(from, bytes)
+    await put(from, Buffer.from([1]))
+    const file = await download(own.agent)
+    const sent = linesOf(file).flatMap((l) =>
+      l.table === 'test_attachment' ? [Buffer.from(String(l.row['bytes']), 'base64')] : [],
+    )
+    expect(sent.map((b) => b.length).sort()).toEqual([1, bytes.length])
+    expect(sent.some((b) => b.equals(bytes))).toBe(true)
+    const to = await rig()
+    await bring(request.agent(to.server), file, 'ruth').expect(201)
+    const there = await inHall(to.app, own.hallId, (em) =>
+      em.query('SELECT bytes FROM test_attachment'),
+    )
+    expect((there as { bytes: Buffer }[]).some((t) => t.bytes.equals(bytes))).toBe(true)
+    await Promise.all([from.close(), to.close()])
   }, 60_000)
   it('holds every column the database has, no secret, and fits its published schema', async () => {
     const columns = (await demo.app.query(

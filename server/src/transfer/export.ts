@@ -1,12 +1,14 @@
 import type { EntityManager, EntityMetadata } from 'typeorm'
 import { columnsOf, HALL_FORMAT, HALL_VERSION, pointersOf, tablesOf, type Row } from './format'
 
-/** Rows of one look at the database; those with pictures and force records one by one. */
+/** Rows of one look at the database; those with force records one by one. */
 const PIECE = 500
-const LARGE = new Set(['test_attachment', 'trial_trace'])
+const LARGE = new Set(['trial_trace'])
+/** Bytes of a picture that are in memory at once: a multiple of three, so that base64 joins. */
+const SLICE = 3 * 256 * 1024
 
-const out = (v: unknown): unknown =>
-  v instanceof Date ? v.toISOString() : Buffer.isBuffer(v) ? v.toString('base64') : v
+const out = (v: unknown): unknown => (v instanceof Date ? v.toISOString() : v)
+const bytesOf = (m: EntityMetadata) => columnsOf(m).find((c) => c.type === 'bytea')
 
 /**
  * Rows in the order they were written where that is numbered; else each after the row it points at.
@@ -15,7 +17,7 @@ function ordered(m: EntityMetadata, numbered: boolean): string {
   const list = columnsOf(m)
     .map(
       (c) =>
-        `${c.type === 'bytea' ? `translate(encode(t.${c.databaseName}, 'base64'), E'\\n', '')` : `t.${c.databaseName}${c.type === 'date' ? '::text' : ''}`} AS "${c.propertyName}"`,
+        `${c.type === 'bytea' ? `octet_length(t.${c.databaseName})` : `t.${c.databaseName}${c.type === 'date' ? '::text' : ''}`} AS "${c.propertyName}"`,
     )
     .join(', ')
   if (numbered) return `SELECT ${list} FROM ${m.tableName} t ORDER BY t.seq`
@@ -27,6 +29,35 @@ function ordered(m: EntityMetadata, numbered: boolean): string {
       UNION SELECT t.id, d.n + 1 FROM ${m.tableName} t JOIN deep d ON (${pointers.map((p) => `t.${p} = d.id`).join(' OR ')}) AND t.id <> d.id
     ), last AS (SELECT id, max(n) AS n FROM deep GROUP BY id)
     SELECT ${list} FROM ${m.tableName} t JOIN last USING (id) ORDER BY last.n, t.id`
+}
+
+const lineOf = (m: EntityMetadata, row: Row): string =>
+  JSON.stringify({
+    table: m.tableName,
+    row: Object.fromEntries(Object.entries(row).map(([k, v]) => [k, out(v)])),
+  })
+
+/** The line of a row with bytes, slice by slice; the row says how many there are. */
+async function* withBytes(
+  em: EntityManager,
+  m: EntityMetadata,
+  row: Row,
+  { propertyName, databaseName }: { propertyName: string; databaseName: string },
+): AsyncGenerator<string> {
+  const { [propertyName]: size, ...rest } = row
+  if (size === null) {
+    yield `${lineOf(m, row)}\n`
+    return
+  }
+  yield `${lineOf(m, rest).slice(0, -2)},"${propertyName}":"`
+  for (let at = 1; at <= Number(size); at += SLICE) {
+    const [{ part }] = (await em.query(
+      `SELECT translate(encode(substring(${databaseName} FROM $2 FOR ${SLICE}), 'base64'), E'\\n', '') AS part FROM ${m.tableName} WHERE id = $1`,
+      [row['id'], at],
+    )) as [{ part: string }]
+    yield part
+  }
+  yield '"}}\n'
 }
 
 /**
@@ -53,12 +84,9 @@ export async function* exportLines(em: EntityManager): AsyncGenerator<string> {
       )) as Row[]
       if (piece.length === 0) break
       rows += piece.length
-      yield piece
-        .map(
-          (row) =>
-            `${JSON.stringify({ table: m.tableName, row: Object.fromEntries(Object.entries(row).map(([k, v]) => [k, out(v)])) })}\n`,
-        )
-        .join('')
+      const bytes = bytesOf(m)
+      if (bytes) for (const row of piece) yield* withBytes(em, m, row, bytes)
+      else yield piece.map((row) => `${lineOf(m, row)}\n`).join('')
     }
     await em.query('CLOSE hall_rows')
   }

@@ -52,10 +52,13 @@ export function useSimulation(
     }, 60)
     return () => clearTimeout(wait)
   }, [key]) // eslint-disable-line react-hooks/exhaustive-deps
-  useEffect(() => () => worker.current?.terminate(), [])
-  const stop = () => {
+  const end = () => {
     worker.current?.terminate()
     worker.current = null
+  }
+  useEffect(() => end, [])
+  const stop = () => {
+    end()
     setState((s) => ({ ...s, share: null }))
   }
   return { ...state, stop }

@@ -17,6 +17,7 @@ import { judgeBy } from '@mano/core/safety/judge'
 import type { ActiveCaution } from '@mano/core/safety/triggers'
 import { waitsForClinician } from '@mano/core/safety/standing'
 import { formatDate } from '@mano/core/units/dates'
+import { Term } from '../../app/Term'
 import { api, ApiProblem, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
 import { Chip, HandLetter } from '../../hands/marks'
@@ -70,7 +71,11 @@ export function Injuries() {
         <article className="injury" key={`${p.caution.id}${p.hands.join()}${p.tissues?.join()}`}>
           <div className="row">
             <HandLetter hand={p.hands.length > 1 ? 'both' : p.hands[0]!} />
-            <b>{p.caution.title}</b>
+            <b>
+              <Term kind="caution" id={p.caution.id}>
+                {p.caution.title}
+              </Term>
+            </b>
           </div>
           <p className="alarm-line">
             {p.caution.says} {p.caution.instead} It holds {p.caution.until}.

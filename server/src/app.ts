@@ -68,6 +68,8 @@ export function buildApi(services: Services): Api {
 export function buildApp(options: AppOptions): Express {
   const server = express()
   server.disable('x-powered-by')
+  // A proxy stands on this machine: who asked is the address it names, not its own.
+  server.set('trust proxy', 'loopback')
   server.use(
     helmet({
       strictTransportSecurity: false,

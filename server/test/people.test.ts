@@ -69,6 +69,10 @@ describe('people', () => {
     await ola.get('/api/me').expect(200)
     await own.agent
       .post(`/api/people/${id}/password`)
+      .send({ password: 'Ola Reyes-Lund' })
+      .expect(400)
+    await own.agent
+      .post(`/api/people/${id}/password`)
       .send({ password: 'another one by heart' })
       .expect(200)
     await ola.get('/api/me').expect(401)

@@ -2,7 +2,7 @@ import { criticalForceViews } from '../gaps/curves'
 import { latestMeasure, type BodyMeasureId, type BodyMeasurement } from '../intake/record'
 import { protocolOf } from '../catalogue/protocols'
 import type { ResultUnit } from '../catalogue/setups'
-import { isUnfinished, validValues, type TestSession } from '../testing/session'
+import { countedValues, isUnfinished, validValues, type TestSession } from '../testing/session'
 import type { LocalDate } from '../units/dates'
 
 /** What an athlete's record can say to a calculator. */
@@ -46,8 +46,10 @@ const bestOf =
     const s = newest(r, (t) => wanted(t) && bests(t).length > 0)
     return s && { values: [Math.max(...bests(s))], ...of(s) }
   }
-const bests = (s: Taken): number[] =>
-  (['left', 'right', 'both'] as const).flatMap((h) => validValues(s.trials, h))
+const bests = (s: Taken): number[] => {
+  const p = protocolOf(s)
+  return p ? (['left', 'right', 'both'] as const).flatMap((h) => countedValues(p, s.trials, h)) : []
+}
 const of = (s: Taken): Omit<FromRecord, 'values'> => ({
   unit: protocolOf(s)?.unit ?? 'count',
   what: `${protocolOf(s)?.name ?? 'Test'}, ${s.unitLabel}`,
@@ -67,6 +69,8 @@ const trialsOf =
     const s = newest(
       r,
       (t) =>
+        protocolOf(t)?.maximal === true &&
+        !protocolOf(t)?.curve &&
         protocolOf(t)?.heaviest === false &&
         (['left', 'right'] as const).every((h) => validValues(t.trials, h).length > 1),
     )

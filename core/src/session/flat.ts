@@ -81,7 +81,7 @@ function heightOf(e: Exercise, s: TargetSession): number {
  */
 function still(e: Exercise, hand: Hand, f: FlatFacts): { sessions: number; missed: number } | null {
   const now = dayNumber(f.today)
-  const lighter = (f.lighter ?? []).map(dayNumber)
+  const lighter = (f.lighter ?? []).map(dayNumber).sort((a, b) => b - a)
   const all = sessionsOf(e, hand, f.logs, f.today).filter(
     (s) => !lighter.some((monday) => s.day >= monday && s.day < monday + 7),
   )

@@ -1,5 +1,6 @@
 import { verify } from '@node-rs/argon2'
 import type { Person, SignIn } from '@mano/contract/accounts'
+import { passwordProblem } from '@mano/contract/passwords'
 import { IsNull, Not, type EntityManager } from 'typeorm'
 import { AccountEntity } from '../db/entities'
 import { insertOnce } from '../db/once'
@@ -10,6 +11,12 @@ import { hashPassword } from './accounts'
 /** Ends the sign-ins of somebody, but for one. */
 const endSessions = (em: EntityManager, accountId: string, but = ''): Promise<unknown> =>
   em.query(`DELETE FROM session WHERE sess ->> 'accountId' = $1 AND sid <> $2`, [accountId, but])
+
+/** What the body alone cannot tell: whether the password is the name of who it is for. */
+function mustBeStrong(password: string, { login, name }: { login: string; name: string }): void {
+  const problem = passwordProblem(password, [login, name])
+  if (problem) throw refused('password', problem)
+}
 
 export function mountPeople(api: Api): void {
   api.on('GET /api/people', async ({ em }) =>
@@ -42,6 +49,7 @@ export function mountPeople(api: Api): void {
     const id = String(call.req.params['personId'])
     const person = await call.em.findOneBy(AccountEntity, { id, role: 'assistant' })
     if (!person) throw notFound('assistant')
+    mustBeStrong(call.body.password, person)
     const passwordHash = await hashPassword(call.body.password)
     await call.em.update(AccountEntity, { id }, { passwordHash })
     await endSessions(call.em, id)
@@ -75,6 +83,7 @@ export function mountPeople(api: Api): void {
     const own = await call.em.findOneByOrFail(AccountEntity, { id })
     if (!(await verify(own.passwordHash, old)))
       throw refused('old', 'That is not the password now.')
+    mustBeStrong(password, own)
     await call.em.update(AccountEntity, { id }, { passwordHash: await hashPassword(password) })
     await endSessions(call.em, id, call.req.sessionID)
     return ok({ id })

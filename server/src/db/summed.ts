@@ -10,6 +10,7 @@ const HEAVIEST = TEST_PROTOCOLS.filter((p) => p.heaviest).map((p) => p.id)
  * Not those of somebody who has no sum yet.
  */
 const MAY_WAIT_S = 60
+const LOCK = `hashtextextended(current_setting('mano.hall'), 7006)`
 const MAY_NOT_WAIT = `AND (athlete_id, protocol_id) IN (SELECT m.athlete_id, m.protocol_id FROM test_sum_mark m LEFT JOIN test_sum t ON t.athlete_id = m.athlete_id AND t.protocol_id = m.protocol_id
   WHERE m.protocol_id = ANY($1) AND (t.athlete_id IS NULL OR m.marked_at < clock_timestamp() - interval '${MAY_WAIT_S} s'))`
 
@@ -23,8 +24,14 @@ async function freshen(
   protocolIds: readonly string[],
   all: boolean,
 ): Promise<void> {
+  // One at a time in a hall: of two who work out the same sum, the one that looked earlier must not
+  // write later. Who need not have this minute reads the last sums instead of waiting.
+  const [{ mine }] = (await em.query(
+    `SELECT ${all ? `pg_advisory_xact_lock(${LOCK}) IS NOT NULL` : `pg_try_advisory_xact_lock(${LOCK})`} AS mine`,
+  )) as [{ mine: boolean }]
+  if (!mine) return
   const claimed = (await em.query(
-    `WITH gone AS (DELETE FROM test_sum_mark WHERE id IN (SELECT id FROM test_sum_mark WHERE protocol_id = ANY($1) ${all ? '' : MAY_NOT_WAIT} ORDER BY id FOR UPDATE ${all ? '' : 'SKIP LOCKED'}) RETURNING athlete_id, protocol_id, hall_id)
+    `WITH gone AS (DELETE FROM test_sum_mark WHERE id IN (SELECT id FROM test_sum_mark WHERE protocol_id = ANY($1) ${all ? '' : MAY_NOT_WAIT} ORDER BY id FOR UPDATE) RETURNING athlete_id, protocol_id, hall_id)
      SELECT DISTINCT athlete_id AS a, protocol_id AS p, hall_id AS h FROM gone`,
     [[...protocolIds]],
   )) as { a: string; p: string; h: string }[]

@@ -3,13 +3,26 @@ import { accessible, expect, open, signIn, test } from './rig'
 
 test.beforeEach(async ({ page, hall }) => signIn(page, hall.url))
 
-test('the roster puts who needs what first, and is driven by keys', async ({ page }) => {
-  const groups = page
-    .getByRole('rowheader')
-    .filter({ hasText: /^(Act before they train|Due|Nothing needed)/ })
-  await expect(groups).toHaveText([/^Act before they train1/, /^Due\d/, /^Nothing needed\d/])
+test('the roster goes by the clock under what waits for a decision, and is driven by keys', async ({
+  page,
+}) => {
+  const groups = page.getByRole('rowheader').filter({ hasText: /^(Train today|Missed|Not today)/ })
+  await expect(groups).toHaveText([/^Train today\d/, /^Missed\d/, /^Not today\d/])
+  // Decisions by when they must be made: before today's session, then before later ones.
+  const decisions = page.getByRole('region', { name: 'Decisions' }).getByRole('article')
+  await expect(decisions.first()).toContainText('Kaya Osei-Lund')
+  const by = await decisions.locator('.by').allInnerTexts()
+  expect(by.length).toBeGreaterThan(0)
+  expect(by.length).toBeLessThan(4)
+  const rows = page.locator('.g-today tr:not(.gh) td.when b')
+  const hours = await rows.allInnerTexts()
+  expect(hours).toEqual([...hours].sort())
   await accessible(page)
-  await page.getByRole('link', { name: 'Kaya Osei-Lund' }).first().focus()
+  await page.getByRole('button', { name: 'By need' }).click()
+  await expect(
+    page.getByRole('rowheader').filter({ hasText: /^(Act before they train|Due|Nothing needed)/ }),
+  ).toHaveText([/^Act before they train1/, /^Due\d/, /^Nothing needed\d/])
+  await page.locator('td').getByRole('link', { name: 'Kaya Osei-Lund' }).first().focus()
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Dov Hartigan', exact: true })).toBeVisible()

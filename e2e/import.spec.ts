@@ -1,4 +1,4 @@
-import { expect, open, signIn, test } from './rig'
+import { accessible, expect, open, signIn, test } from './rig'
 
 const HEAD = 'athlete;date;protocol;trial;left;right;unit'
 const line = (n: number, left: string) => `Abel Quist;2026-10-01;dyno_seated;${n};${left};44,5;kg`
@@ -45,4 +45,45 @@ test('a bad line 7 is named and nothing saved; the mended file is saved whole an
   await page.getByRole('link', { name: 'Roster' }).click()
   await open(page, 'Abel Quist', 'Tests')
   await expect(page.getByText('None yet.', { exact: false })).toBeVisible()
+})
+
+test("a club's notebook of sets: exercises named, tried, saved, in the record, taken back", async ({
+  page,
+  own,
+}) => {
+  const sheet = {
+    name: 'notebook.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      [
+        'Who;Day;Exercise;Sets;Hold s;Weight;Side',
+        'Quist, Abel;1/10/2026;easy hanging;3;40;;',
+        'Abel Quist;2/10/2026;Rolling handle, single lifts;5;3;30 kg;both',
+      ].join('\n'),
+    ),
+  }
+  await signIn(page, own.url)
+  await page.getByRole('link', { name: 'Hall', exact: true }).click()
+  await page.getByRole('link', { name: 'Import', exact: true }).click()
+  await page.getByLabel('CSV file of trials').setInputFiles(sheet)
+  await expect(page.getByLabel('The sheet holds')).toHaveValue('sets')
+  await page.getByLabel('Dates are').selectOption('dmy')
+  await page.getByRole('combobox', { name: 'easy hanging is' }).click()
+  await page.getByRole('combobox', { name: 'easy hanging is' }).fill('relaxed')
+  await page.getByRole('option', { name: 'Straight-arm hang, relaxed' }).click()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Try it, save nothing' }).click()
+  await expect(page.getByText('13 sets, every line right')).toBeVisible()
+  await page.getByRole('button', { name: 'Save all 13 sets' }).click()
+  await expect(page.getByText('Saved. It can be taken back below as one.')).toBeVisible()
+  const csv = await page.request.get(`${own.url}/api/export/table?name=sets`)
+  expect((await csv.text()).match(/^"?Abel Quist.*Rolling handle/gm)).toHaveLength(10)
+  // The same file again: nothing is doubled.
+  await page.getByLabel('CSV file of trials').setInputFiles(sheet)
+  await page.getByRole('button', { name: 'Try it, save nothing' }).click()
+  await expect(page.getByText('13 sets are on record already and left out.')).toBeVisible()
+  await page.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Undo the import' }).click()
+  await expect(page.getByText('Undone')).toBeVisible()
 })

@@ -1,4 +1,4 @@
-import { expect, open, signIn, test } from './rig'
+import { accessible, expect, open, signIn, test } from './rig'
 
 test.beforeEach(async ({ page, own }) => signIn(page, own.url))
 
@@ -223,4 +223,47 @@ test("an outcome of the sport, the history of the profile, and the hall's own li
   await page.getByRole('link', { name: 'Roster' }).click()
   await open(page, 'Jonah Pell', 'Tests')
   await expect(stage(page, 'Tests')).not.toContainText('Stale')
+})
+
+test('several at once: ticked and pasted, in pounds; a length in the wrong unit is asked about', async ({
+  page,
+}) => {
+  await page.getByRole('link', { name: 'Kit room' }).click()
+  await page.getByRole('button', { name: 'Add a place' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Net loft')
+  await page.getByRole('button', { name: 'Add place' }).click()
+  await page.getByRole('button', { name: 'Add what is there' }).click()
+  await page.getByLabel('Hand dynamometer').check()
+  await page
+    .getByLabel('Or a list, one a line')
+    .fill('2 x Pinch block 76 mm\nOld thing\n45 lb dumbbell')
+  await expect(page.getByText('1 line has no kind yet and is left out.')).toBeVisible()
+  await page.getByRole('combobox', { name: 'Kind of Old thing' }).click()
+  await page.getByRole('option', { name: 'Rope', exact: true }).click()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Add 5 to Net loft' }).click()
+  await expect(page.getByText(/^5 implements added to Net loft/)).toBeVisible()
+  await expect(page.getByRole('row', { name: /Pinch block 76 mm 2/ })).toContainText(
+    '76 mm (2.99 in)',
+  )
+  await expect(page.getByRole('row', { name: /Old thing/ })).toContainText('Rope')
+
+  await page.locator('.who').click()
+  await page.getByRole('menuitem', { name: 'Mass and force: kg' }).click()
+  await page.keyboard.press('Escape')
+  await add(page, 'Loading pin and plates', 'Loft pin')
+  await page.getByLabel('Mass of the pin, lb').fill('5')
+  await page.getByRole('button', { name: 'Add a plate' }).click()
+  await page.getByLabel('Plate 1, lb').fill('45')
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(page.getByRole('row', { name: /Loft pin/ })).toContainText('pin 5.0 lb')
+  await expect(page.getByRole('row', { name: /Loft pin/ })).toContainText('2 plates, 90.0 lb')
+  // Measured again and nothing retyped: nothing has changed.
+  await page.getByRole('button', { name: 'Measure or rate' }).click()
+  await expect(page.getByLabel('Plate 1, lb')).toHaveValue('45')
+  await page.keyboard.press('Escape')
+  await add(page, 'Thick sleeve', 'Loft sleeve')
+  await page.getByLabel('Diameter, mm').fill('2.375')
+  await page.getByRole('button', { name: '2.375 in?' }).click()
+  await expect(page.getByText('= 60.3 mm (2 3/8 in)')).toBeVisible()
 })

@@ -222,7 +222,7 @@ test('people: a second coach comes and goes, a weak password is refused, one\u20
   await hers.getByRole('textbox', { name: 'Sign-in name' }).fill('bea')
   await hers.getByRole('textbox', { name: 'Password' }).fill('tide nine rope')
   await hers.getByRole('button', { name: 'Sign in' }).click()
-  await expect(hers.getByText('Bea Norwell')).toBeVisible()
+  await expect(hers.getByRole('button', { name: /Bea Norwell/ })).toBeVisible()
   await hers.goto(`${own.url}/hall`)
   await expect(hers.getByRole('heading', { name: 'People' })).toBeVisible()
   const row = page.getByRole('listitem').filter({ hasText: 'Bea Norwell' })
@@ -238,7 +238,7 @@ test('people: a second coach comes and goes, a weak password is refused, one\u20
   await hers.getByRole('textbox', { name: 'Sign-in name' }).fill('bea')
   await hers.getByRole('textbox', { name: 'Password' }).fill('tide nine rope')
   await hers.getByRole('button', { name: 'Sign in' }).click()
-  await expect(hers.getByText('Bea Norwell')).toBeVisible()
+  await expect(hers.getByRole('button', { name: /Bea Norwell/ })).toBeVisible()
   await hers.goto(`${own.url}/hall`)
   await expect(hers.getByText(/Chromium on Linux/)).toBeVisible()
   await hers.getByRole('textbox', { name: 'Password now' }).fill('not this one')
@@ -253,4 +253,111 @@ test('people: a second coach comes and goes, a weak password is refused, one\u20
     await hers.screenshot({ path: '/tmp/hall2.png', fullPage: true })
   }
   await hers.close()
+})
+
+test('a session that was missed is moved to a day that is left, or let go with why, and that taken back', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own.url)
+  const names = (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as {
+    id: string
+    name: string
+    missed: number | null
+  }[]
+  const who = names.find((a) => a.missed)!
+  await page.goto(`${own.url}/athletes/${who.id}/floor`)
+  const region = page.getByRole('region', { name: 'Sessions not done this week' })
+  const first = region.getByText(/was not done:/)
+  await expect(first.first()).toBeVisible()
+  const n = await first.count()
+  await region.getByRole('button', { name: 'Let it go …' }).first().click()
+  await region.getByRole('button', { name: 'No time' }).click()
+  await expect(region.getByText(/was let go: no time/)).toBeVisible()
+  await expect(first).toHaveCount(n - 1)
+  const roster = async () =>
+    ((await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as typeof names).find(
+      (a) => a.id === who.id,
+    )!.missed
+  await expect.poll(roster).not.toBe(who.missed)
+  await region.getByRole('button', { name: 'Take that back' }).click()
+  await expect(first).toHaveCount(n)
+  await expect.poll(roster).toBe(who.missed)
+  // Moved it stands on the board, unsaved, for the coach to look at.
+  await region.getByRole('link', { name: 'Move to Sat' }).first().click()
+  await expect(page.getByText(/session stands on Sat now/)).toBeVisible()
+  await expect(page.getByText('Not saved yet; kept in this browser')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Mon' }).locator('.card').first()).toBeVisible()
+})
+
+test('intake: a day copied to others, and a measure that cannot be is named and takes the focus', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own.url)
+  await open(page, 'Abel Quist', 'Intake')
+  await page.getByLabel('Hand length, left').fill('1850')
+  await page.getByRole('button', { name: 'Record measures' }).click()
+  await expect(page.getByText('Nothing is recorded yet. Look at Hand length, left.')).toBeVisible()
+  await expect(page.getByLabel('Hand length, left')).toBeFocused()
+  await page.getByLabel('Hand length, left').fill('')
+  const days = page.locator('.week-day')
+  await days.nth(1).click()
+  await page.getByRole('button', { name: 'Add training' }).click()
+  await page.getByRole('textbox', { name: 'Training' }).last().fill('Rowing')
+  await page
+    .getByRole('group', { name: 'Tue copied to' })
+    .getByRole('button', { name: 'Thu' })
+    .click()
+  await expect(days.nth(3)).toContainText('Rowing')
+  await expect(
+    page.getByRole('group', { name: 'Tue copied to' }).getByRole('button', { name: 'Thu' }),
+  ).toBeDisabled()
+  await page.getByRole('button', { name: 'Keep this week' }).click()
+  await expect(page.getByText('Usual week kept; new plans start from it')).toBeVisible()
+})
+
+test('a link that works once brings somebody in; an athlete is erased by writing the name', async ({
+  page,
+  own,
+  browser,
+}) => {
+  await signIn(page, own.url)
+  await page.goto(`${own.url}/hall`)
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  await page.getByLabel('For', { exact: true }).fill('Ola Reyes')
+  await page.getByRole('button', { name: 'Make it' }).click()
+  const address = await page.getByLabel('Address').inputValue()
+  await page.keyboard.press('Escape')
+  await expect(page.getByText(/assistant, Ola Reyes, until/)).toBeVisible()
+  const hers = await (await browser.newContext()).newPage()
+  await hers.goto(address)
+  await expect(hers.getByRole('heading', { name: 'Come into Quayside Hall' })).toBeVisible()
+  await expect(hers.getByLabel('Your name')).toHaveValue('Ola Reyes')
+  await accessible(hers)
+  await hers.getByLabel('Sign-in name').fill('ola')
+  await hers.getByRole('textbox', { name: 'Password' }).fill('1234567890')
+  await hers.getByRole('button', { name: 'Come in' }).click()
+  await expect(hers.getByText(/tried first/)).toBeVisible()
+  await hers.getByRole('textbox', { name: 'Password' }).fill('tide nine rope')
+  await hers.getByRole('button', { name: 'Come in' }).click()
+  await expect(hers.getByText('You sign in as ola now.')).toBeVisible()
+  await hers.goto(address)
+  await hers.reload()
+  await expect(hers.getByRole('heading', { name: 'This link does not work' })).toBeVisible()
+  await hers.context().close()
+
+  await page.goto(own.url)
+  await open(page, 'Abel Quist', 'Intake')
+  await page.getByRole('button', { name: 'Erase for good …' }).click()
+  const dialog = page.getByRole('dialog')
+  const go = dialog.getByRole('button', { name: 'Erase for good' })
+  await expect(go).toBeDisabled()
+  await dialog.getByLabel('Write Abel Quist to erase').fill('abel quist')
+  await accessible(page)
+  await go.click()
+  await expect(page.getByText('Abel Quist is erased')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Thursday 8 October' })).toBeVisible()
+  await expect(page.locator('td').getByText('Abel Quist')).toHaveCount(0)
 })

@@ -31,7 +31,7 @@ test('pictures of the main views', async ({ page, own }) => {
       .getByRole('link', { name: new RegExp(`^${name}`) })
       .click()
   await signIn(page, own.url)
-  await shot('roster', 'On the floor today')
+  await shot('roster', 'Train today')
   await open(page, 'Dov Hartigan', 'Intake')
   await shot('intake', 'Injuries, past and present')
   await stage('Demands')

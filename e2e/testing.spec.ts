@@ -77,7 +77,9 @@ test('pain over 3 asks once, ends that hand and leaves the other; a symptom show
   ).toBeVisible()
   await expect(page.getByText('Test complete')).toBeVisible()
   await page.getByRole('link', { name: 'Roster' }).click()
-  await expect(page.getByRole('cell', { name: /^Stop this hand \(right hand\)/ })).toBeVisible()
+  await expect(
+    page.getByRole('article').filter({ hasText: /Stop this hand \(right hand\)/ }),
+  ).toBeVisible()
 })
 
 test('without the network trials are kept on this device and sent when it is back', async ({

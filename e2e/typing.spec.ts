@@ -184,3 +184,20 @@ test('a single test: after a correction, a strike and a move to the other hand t
   await page.keyboard.type('39.9\n')
   await expect(trial(/^left hand, trial 2: 39\.9/)).toBeVisible()
 })
+
+test('a number out of all proportion is asked about once, alone and at a station, and waits in the box', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own.url)
+  await open(page, 'Bram Achterley', 'Tests')
+  await startTest(page)
+  await page.keyboard.type('38.2\n40.1\n93.5\n')
+  await expect(page.getByText(/93\.5.kg beside 38\.2.kg: is that right\?/)).toBeVisible()
+  await expect(page.getByText('Left hand, trial 2')).toBeVisible()
+  // Said again it counts; typed anew the slip never was.
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /^left hand, trial 2: 93\.5/ })).toBeVisible()
+  await page.keyboard.type('19\n')
+  await expect(page.getByText(/19\.0.kg beside 40\.1.kg/)).toBeVisible()
+})

@@ -8,6 +8,7 @@ const entries = {
   calc: 'server/src/calc.ts',
   plan: 'server/src/plan.ts',
   restore: 'server/src/restore.ts',
+  password: 'server/src/password.ts',
   prove: 'server/src/prove.ts',
   'prove-load': 'server/src/prove-load.ts',
   'prove-planner': 'server/src/prove-planner.ts',

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { id, line } from './common'
+import { id, line, maybeId } from './common'
 import { passwordProblem } from './passwords'
 
 export const PASSWORD_LEAST = 10
@@ -84,6 +84,50 @@ export const importHallHead = yup
   .exact('a field is not known')
 
 export const passwordBody = yup.object({ password: password() }).exact('a field is not known')
+
+/** 256 random bits, as they stand in an address. */
+const token = () =>
+  yup
+    .string()
+    .strict()
+    .matches(/^[\w-]{43}$/, 'the token is not one')
+    .required('the token is missing')
+
+/** A link that works once: for somebody new, with their role; or for a new password of a person. */
+export const entryLinkBody = yup
+  .object({
+    id: id(),
+    token: token(),
+    role: yup
+      .string()
+      .strict()
+      .oneOf(['coach', 'assistant'] as const, 'the role is not known')
+      .required('the role is missing'),
+    name: yup.string().strict().max(80, 'the name is over 80 characters').default(''),
+    accountId: maybeId('the person'),
+  })
+  .exact('a field is not known')
+/** Who comes in by such a link; the password alone where it is for a new one. */
+export const entryBody = yup
+  .object({
+    login: login().nullable().default(null),
+    name: yup.string().strict().max(80, 'the name is over 80 characters').nullable().default(null),
+    password: password(),
+  })
+  .exact('a field is not known')
+export interface EntryLink {
+  id: string
+  name: string
+  /** null: for a new password. */ role: Role | null
+  expiresAt: string
+}
+/** What a link says before it is used; `login`: null for somebody new. */
+export interface EntryView {
+  hall: string
+  name: string
+  role: Role
+  login: string | null
+}
 
 export type Role = 'coach' | 'assistant'
 export interface Person {

@@ -12,6 +12,7 @@ import {
   type Guardian,
 } from '@mano/core/intake/record'
 import type { SetLog } from '@mano/core/review/load'
+import type { RosterDay } from '@mano/core/stages/day'
 import type { RosterCall } from '@mano/core/stages/roster'
 import type { StageStatus } from '@mano/core/stages/rules'
 import { toSi } from '@mano/core/units/convert'
@@ -93,6 +94,14 @@ export const athleteBody = yup
   })
   .exact('a field is not known')
 
+/** The athlete's name, written out: what is erased does not come back. */
+export const eraseBody = yup.object({ name: line(80, 'the name') }).exact('a field is not known')
+/** Who saw an athlete's health answers: on how many days, and when last. */
+export interface SeenView {
+  by: string
+  days: number
+  last: string
+}
 export const archiveBody = yup
   .object({ archived: flag(), reason: optionalLine(400) })
   .test(
@@ -246,7 +255,7 @@ export interface RosterRow {
   name: string
   sportName: string | null
   dominantHand: 'left' | 'right' | null
-  stages: StageStatus[]
+  /** The newest tests are too old to stand on. */ testsStale: boolean
   call: RosterCall
   key: KeyResult | null
   cautions: {
@@ -256,16 +265,22 @@ export interface RosterRow {
     /** From an answer to a health question. */ health: boolean
   }[]
   alarms: number
+  day: RosterDay
 }
 export interface RosterNeeds {
   act: number
   due: number
   none: number
   all: number
+  /** Decisions that wait, and who trains today. */
+  waits: number
+  today: number
 }
 /** `next`: what a further page is asked after; null: there is none. */
 export interface RosterPage {
   rows: RosterRow[]
+  /** On the first page: what waits for a decision, the soonest first. */
+  decisions: RosterRow[]
   next: string | null
   needs: RosterNeeds
 }
@@ -275,7 +290,7 @@ export interface AthleteName {
   name: string
   sportName: string | null
   today: boolean
-  /** Sessions of this week that were planned and not done, in words. */ missed: string | null
+  /** Sessions of this week that were planned and not done; null: none. */ missed: number | null
   alarm: boolean
   cautions: RosterRow['cautions']
 }

@@ -23,6 +23,7 @@ import {
   flag,
   id,
   line,
+  maybeDay,
   maybeId,
   maybeInstant,
   maybeOneOf,
@@ -160,7 +161,17 @@ const templateSession = yup
       .array()
       .of(
         yup
-          .object({ exerciseId: known(), sets: whole('sets', 1, 30) })
+          .object({
+            exerciseId: known(),
+            sets: whole('sets', 1, 30),
+            /** The coach's own amount a set; absent: each athlete's. */
+            dose: yup
+              .number()
+              .strict()
+              .min(1, 'the amount is 1 at the least')
+              .max(600, 'the amount is too large')
+              .optional(),
+          })
           .exact('a field is not known'),
       )
       .min(1, 'a session has a block')
@@ -235,7 +246,10 @@ export const endBody = yup
     id: id(),
     planVersionId: id(),
     deviceAt: maybeInstant('the time'),
+    /** The day of the session, where that is gone by; absent: the day of the time. */
+    on: maybeDay('the day').optional(),
     reason: line(200, 'the reason'),
+    /** Empty: what was said of the day before is taken back. */
     setsLeft: yup
       .array()
       .of(
@@ -249,6 +263,7 @@ export interface EndBody {
   id: string
   planVersionId: string
   deviceAt: string | null
+  on?: string | null | undefined
   reason: string
   setsLeft: { blockId: string; sets: number }[]
 }

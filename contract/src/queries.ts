@@ -43,7 +43,7 @@ export const rosterQuery = yup.object({
   sort: yup
     .string()
     .strict()
-    .oneOf(['need', 'name', 'sport'] as const, 'the order is not known')
+    .oneOf(['clock', 'need', 'name', 'sport'] as const, 'the order is not known')
     .optional(),
   find: yup.string().strict().max(80, 'the words are over 80 characters').optional(),
   after: yup
@@ -55,10 +55,10 @@ export const rosterQuery = yup.object({
       if (v === undefined) return true
       try {
         const [k, name, id, ...more] = JSON.parse(v) as unknown[]
-        const sorted = (c.parent as { sort?: string }).sort ?? 'need'
+        const sorted = (c.parent as { sort?: string }).sort ?? 'clock'
         return (
-          typeof k === (sorted === 'need' ? 'number' : 'string') &&
-          (typeof k !== 'number' || (Number.isInteger(k) && k >= 0 && k < 10)) &&
+          typeof k === (['clock', 'need'].includes(sorted) ? 'number' : 'string') &&
+          (typeof k !== 'number' || (Number.isInteger(k) && k >= 0 && k < 1e6)) &&
           typeof name === 'string' &&
           typeof id === 'string' &&
           UUID.test(id) &&

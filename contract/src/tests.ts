@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { SYMPTOMS } from '@mano/core/catalogue/cautions'
 import { protocolById, protocolOf, PROTOCOLS, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
-import type { Repeated, ImportProblem } from '@mano/core/testing/import'
+import type { Repeated, ImportProblem } from '@mano/core/testing/sheet'
 import type { ResultColumn, SheetMapping } from '@mano/core/testing/mapping'
 import { checkTrialValue } from '@mano/core/testing/value'
 import { BATTERY_MOST, type BatteryItem } from '@mano/core/testing/battery'
@@ -298,13 +298,28 @@ const sheetMapping = yup
     names: yup.mixed<Record<string, string>>().required(),
     results: yup.mixed<ResultColumn[]>().required(),
     dateOrder: oneOf(['ymd', 'dmy', 'mdy'] as const, 'the order of dates'),
+    /** Absent: trials, as sheets were before sets could be read. */
+    of: yup
+      .string<'trials' | 'sets'>()
+      .strict()
+      .oneOf(['trials', 'sets'], 'what the sheet holds is not known')
+      .optional(),
+    exercises: yup.mixed<Record<string, string>>().optional(),
   })
   .test(
     'shape',
     'the mapping is not one',
-    (m: { columns: object; fixed: object; names: object; results: unknown } | null) =>
+    (
+      m: {
+        columns: object
+        fixed: object
+        names: object
+        exercises?: object | undefined
+        results: unknown
+      } | null,
+    ) =>
       m === null ||
-      ([m.columns, m.fixed, m.names].every(
+      ([m.columns, m.fixed, m.names, m.exercises ?? {}].every(
         (r) => typeof r === 'object' && Object.values(r).every((v) => typeof v === 'string'),
       ) &&
         Array.isArray(m.results) &&
@@ -394,6 +409,7 @@ export interface SessionView extends TestSession {
 
 export interface ImportReply {
   ok: boolean
+  /** What the file holds, and how many of them. */ of: 'trials' | 'sets'
   problems: ImportProblem[]
   lines: number
   trials: number
@@ -404,8 +420,8 @@ export interface ImportReply {
    */
   repeated: Repeated[]
   without: number
-  /** The first of them. */
-  sessions: { athlete: string; on: string; protocolId: string; trials: number }[]
+  /** The first of them: a test, or an athlete's sets of an exercise on a day. */
+  sessions: { athlete: string; on: string; what: string; trials: number }[]
   tests: number
   importId: string | null
 }
@@ -416,6 +432,7 @@ export interface MappingView {
 export interface ImportView {
   id: string
   fileName: string
+  of: 'trials' | 'sets'
   trials: number
   recordedAt: string
   by: string

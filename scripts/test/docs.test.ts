@@ -3,13 +3,16 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { exercisesCsv, staplesCsv } from '../../core/src/formats/lists'
 import { safetyPage } from '../../core/src/safety/page'
+import { SET_COLUMNS } from '../../core/src/session/importSets'
 import { TRIAL_COLUMNS } from '../../core/src/testing/import'
 
 const page = readFileSync(new URL('../../docs/import.md', import.meta.url), 'utf8')
-const rows = TRIAL_COLUMNS.map((c) => `| ${c.id} | ${c.needed ? 'needed' : ''} | ${c.says} |`)
+const rows = [...TRIAL_COLUMNS, ...SET_COLUMNS].map(
+  (c) => `| ${c.id} | ${c.needed ? 'needed' : ''} | ${c.says} |`,
+)
 
 describe('the page about importing', () => {
-  it('has the columns the reader knows, in its words and order, and no other', () => {
+  it('has the columns the readers know, in its words and order, and no other', () => {
     expect(page.split('\n').filter((l) => /^\| [a-z_]+ \| (needed)? \|/.test(l))).toEqual(rows)
   })
 })

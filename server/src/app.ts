@@ -6,6 +6,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Pool } from 'pg'
 import { mountAccounts } from './accounts/accounts'
+import { mountEntry } from './accounts/entry'
 import { mountPeople } from './accounts/people'
 import { Api, type Services } from './http/api'
 import { mountAthletes } from './http/athletes'
@@ -17,6 +18,7 @@ import { mountIntake } from './http/intake'
 import { mountKit } from './http/kit'
 import { mountReference } from './http/reference'
 import { mountFloor } from './http/floor'
+import { mountPrivacy } from './http/privacy'
 import { mountPlan } from './http/plan'
 import { mountInstruments } from './http/instruments'
 import { mountAttachments } from './http/attachments'
@@ -32,10 +34,14 @@ import { errorWords } from './http/errorWords'
 import { mountHealth } from './http/health'
 import { shed } from './http/shed'
 
+/** Browsers ask by HTTPS alone for so long, once they were told. */
+const HTTPS_FOR_S = 180 * 86_400
+
 export interface AppOptions extends Services {
   pool: Pool
   sessionSecret: string
   webRoot: string | null
+  /** The proxy before it speaks HTTPS. */ https?: boolean
   signInsPerMinute?: number
   /** True from when the server was told to stop. */ stopping?: () => boolean
   /** False: nothing is turned away for load; in tests, whose own work holds the loop up. */ sheds?: boolean
@@ -45,6 +51,8 @@ export function buildApi(services: Services): Api {
   const api = new Api(services)
   mountAccounts(api)
   mountPeople(api)
+  mountEntry(api)
+  mountPrivacy(api)
   mountAthletes(api)
   mountTests(api)
   mountSafety(api)
@@ -72,7 +80,9 @@ export function buildApp(options: AppOptions): Express {
   server.set('trust proxy', 'loopback')
   server.use(
     helmet({
-      strictTransportSecurity: false,
+      strictTransportSecurity: options.https
+        ? { maxAge: HTTPS_FOR_S, includeSubDomains: false }
+        : false,
       contentSecurityPolicy: {
         directives: {
           'default-src': ["'self'"],
@@ -111,11 +121,15 @@ export function buildApp(options: AppOptions): Express {
   )
   server.use('/api', ownOrigin)
   if (options.sheds ?? true) server.use('/api', shed())
-  server.use('/api', sessions(options.pool, options.sessionSecret), (_req, res, next) => {
-    // Health data stays out of the browser's store: a tablet is anybody's after the sign-out.
-    res.setHeader('Cache-Control', 'no-store')
-    next()
-  })
+  server.use(
+    '/api',
+    sessions(options.pool, options.sessionSecret, options.https),
+    (_req, res, next) => {
+      // Health data stays out of the browser's store: a tablet is anybody's after the sign-out.
+      res.setHeader('Cache-Control', 'no-store')
+      next()
+    },
+  )
   server.use(buildApi(options).router)
   server.all('/api/{*rest}', () => {
     throw new HttpProblem(404, 'not-found', 'No such page.')

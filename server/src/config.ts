@@ -5,6 +5,8 @@ export interface Config {
   passwords: { owner: string; app: string }
   port: number
   sessionSecret: string
+  /** A proxy before it speaks HTTPS: cookies go by that alone. */
+  https: boolean
   webRoot: string | null
   /** An instant that pins now for tests and demos; null: the real clock. */
   pinnedNow: string | null
@@ -29,8 +31,9 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     adminUrl: need('MANO_PG_ADMIN_URL'),
     database: env['MANO_DATABASE'] ?? 'mano',
     passwords: { owner: need('MANO_OWNER_PASSWORD'), app: need('MANO_APP_PASSWORD') },
-    port: Number(env['MANO_PORT'] ?? 5180),
+    port: portOf(env['MANO_PORT'] ?? '5180'),
     sessionSecret: need('MANO_SESSION_SECRET'),
+    https: flagOf('MANO_HTTPS', env['MANO_HTTPS']),
     webRoot: env['MANO_WEB_ROOT'] ?? null,
     pinnedNow: env['MANO_NOW'] ?? null,
     demo: env['MANO_DEMO'] === '1',
@@ -38,6 +41,17 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     instrumentSpeed: Number(env['MANO_INSTRUMENT_SPEED'] ?? 1),
     instrumentPaths: (env['MANO_INSTRUMENTS'] ?? '').split(';').filter((p) => p !== ''),
   }
+}
+
+function portOf(text: string): number {
+  const port = Number(text)
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new Error(`MANO_PORT is "${text}"; a port is a whole number up to 65535.`)
+  return port
+}
+function flagOf(name: string, text = '0'): boolean {
+  if (text !== '0' && text !== '1') throw new Error(`${name} is "${text}"; say 1, or leave it out.`)
+  return text === '1'
 }
 
 /** The real clock, or one that runs on from a pinned instant. */

@@ -85,6 +85,7 @@ const options = {
   pinned: config.pinnedNow !== null,
   look: () => (jobs ??= startJobs()).postMessage('look'),
   sessionSecret: config.sessionSecret,
+  https: config.https,
   webRoot: config.webRoot,
   stopping: () => stopping,
 }

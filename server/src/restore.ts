@@ -11,6 +11,8 @@ import { migrate, takeStatistics } from './db/source'
 const [file, pgRestore] = process.argv.slice(2) as [string, string]
 const config = readConfig(process.env)
 const replace = process.env['MANO_REPLACE'] === '1'
+/** Only tried: the file is put into a database beside the others, looked at, and thrown away. */
+const drill = process.env['MANO_DRILL'] === '1'
 const at = (database: string): string => {
   const url = new URL(config.adminUrl)
   url.pathname = `/${database}`
@@ -35,7 +37,7 @@ const [there] = await ask<{ n: number }>(
   'postgres',
   `SELECT count(*)::int AS n FROM pg_database WHERE datname = '${config.database}'`,
 )
-if (there!.n > 0) {
+if (!drill && there!.n > 0) {
   const hall = await ask<{ name: string }>(
     config.database,
     `SELECT CASE WHEN to_regclass('public.hall') IS NULL THEN NULL ELSE (xpath('/row/name/text()', query_to_xml('SELECT name FROM hall LIMIT 1', false, true, '')))[1]::text END AS name`,
@@ -50,7 +52,7 @@ if (there!.n > 0) {
   )
   if (busy!.n > 0) fail('Mano is running on this installation. Stop it first.')
 }
-const fresh = `${config.database}_restore`
+const fresh = `${config.database}_${drill ? 'drill' : 'restore'}`
 await dropDatabase(config.adminUrl, fresh)
 const urls = await ensureDatabase(config.adminUrl, fresh, config.passwords)
 try {
@@ -66,6 +68,26 @@ try {
   await dropDatabase(config.adminUrl, fresh)
   console.error(error instanceof Error ? error.message : error)
   fail('The file could not be put back. What was here is as it was.')
+}
+if (drill) {
+  const [seen] = await ask<{
+    halls: number
+    athletes: number
+    tests: number
+    sets: number
+    last: string | null
+  }>(
+    fresh,
+    `SELECT (SELECT count(*)::int FROM hall) AS halls, (SELECT count(*)::int FROM athlete) AS athletes, (SELECT count(*)::int FROM test_session) AS tests, (SELECT count(*)::int FROM set_log) AS sets,
+       (SELECT to_char(max(t) AT TIME ZONE 'UTC', 'YYYY-MM-DD HH24:MI') FROM (SELECT max(recorded_at) AS t FROM trial UNION ALL SELECT max(recorded_at) FROM set_log UNION ALL SELECT max(recorded_at) FROM athlete) x) AS last`,
+  )
+  await dropDatabase(config.adminUrl, fresh)
+  const s = seen!
+  if (s.halls === 0) fail(`${file} can be put back, but holds no hall.`)
+  console.error(
+    `${file} can be put back: ${s.athletes} athletes, ${s.tests} tests, ${s.sets} sets; the newest entry is of ${s.last ?? 'no day'} UTC. Nothing here was changed.`,
+  )
+  process.exit(0)
 }
 await swapDatabase(config.adminUrl, fresh, config.database)
 console.error(`Restored from ${file}.`)

@@ -140,8 +140,9 @@ describe('another hall', () => {
   it('sees nothing of the other in any list', async () => {
     expect((await other.agent.get('/api/athletes')).body).toEqual({
       rows: [],
+      decisions: [],
       next: null,
-      needs: { act: 0, due: 0, none: 0, all: 0 },
+      needs: { act: 0, due: 0, none: 0, all: 0, waits: 0, today: 0 },
     })
     expect((await other.agent.get('/api/athletes/names')).body).toEqual([])
     expect((await other.agent.get('/api/imports')).body).toEqual([])

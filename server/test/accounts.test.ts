@@ -1,4 +1,5 @@
 import request from 'supertest'
+import { buildApp } from '../src/app'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { PASSWORD, rig, signIn, type Rig } from './hall'
@@ -64,6 +65,30 @@ describe('sign-in', () => {
     await agent.delete('/api/session').expect(204)
     await agent.get('/api/me').expect(401)
     await expect(signIn(r, login, 'wrong password')).rejects.toThrow('401')
+  })
+  it('behind a proxy with HTTPS the cookie goes by that alone, and browsers are told', async () => {
+    const server = buildApp({
+      app: r.app,
+      pool: r.pool,
+      sheds: false,
+      clock: () => new Date(r.now.at),
+      sessionSecret: 'test',
+      webRoot: null,
+      https: true,
+    })
+    const [{ login }] = (await r.app.query(
+      `SELECT login FROM (SELECT 'cass' AS login UNION SELECT 'other') x WHERE EXISTS (SELECT 1 FROM account_for_login(x.login))`,
+    )) as [{ login: string }]
+    const enter = (proto: string) =>
+      request(server)
+        .post('/api/session')
+        .set('X-Forwarded-Proto', proto)
+        .send({ login, password: PASSWORD })
+    const secure = await enter('https').expect(201)
+    expect(String(secure.headers['set-cookie'])).toContain('Secure')
+    expect(secure.headers['strict-transport-security']).toContain('max-age=')
+    // Over plain HTTP no cookie is given: nobody is signed in by it.
+    expect((await enter('http')).headers['set-cookie']).toBeUndefined()
   })
   it('says the same of an unknown name and a wrong password, and reads only JSON', async () => {
     const unknown = await request(r.server)

@@ -244,3 +244,61 @@ describe('doors of the record', () => {
     expect(errorWords('x')).toBe('An error that is none.')
   })
 })
+
+describe('links that work once', () => {
+  const token = (n: number) => String(n).repeat(43)
+  const make = (n: number, more: object = {}) =>
+    own.agent
+      .post('/api/entry-links')
+      .send({ id: v7(), token: token(n), role: 'assistant', name: 'Ola', accountId: null, ...more })
+  const come = (n: number, body: object) =>
+    request(r.server).post('/api/entry').set('X-Mano-Link', token(n)).send(body)
+  const look = (n: number) => request(r.server).get('/api/entry').set('X-Mano-Link', token(n))
+
+  it('somebody new comes in with a name and password of their own, once', async () => {
+    await make(1, { role: 'coach' }).expect(201)
+    expect((await look(1).expect(200)).body).toMatchObject({
+      name: 'Ola',
+      role: 'coach',
+      login: null,
+    })
+    await come(1, { login: 'ola.new', name: 'Ola Reyes', password: '1234567890' }).expect(400)
+    await come(1, { login: 'ruth', name: 'Ola Reyes', password: 'tide nine rope' }).expect(409)
+    await come(1, { login: 'ola.new', name: 'Ola Reyes', password: 'tide nine rope' }).expect(201)
+    const agent = await signIn(r, 'ola.new', 'tide nine rope')
+    expect((await agent.get('/api/me').expect(200)).body).toMatchObject({ role: 'coach' })
+    await look(1).expect(401)
+    await come(1, { login: 'ola.two', name: 'Ola', password: 'tide nine rope' }).expect(401)
+  })
+  it('two who come with one link: one is in', async () => {
+    await make(2).expect(201)
+    const both = await Promise.all(
+      ['ann.a', 'ann.b'].map((login) =>
+        come(2, { login, name: 'Ann', password: 'tide nine rope' }),
+      ),
+    )
+    expect(both.map((x) => x.status).sort()).toEqual([201, 401])
+  })
+  it('a coach who forgot sets a new password, and is out where the old one was used', async () => {
+    const id = await add('cleo.b', { role: 'coach' })
+    const before = await signIn(r, 'cleo.b')
+    await make(3, { accountId: id }).expect(201)
+    expect((await look(3).expect(200)).body).toMatchObject({ login: 'cleo.b' })
+    await come(3, { login: null, name: null, password: 'heron on the pier' }).expect(201)
+    await before.get('/api/me').expect(401)
+    await signIn(r, 'cleo.b', 'heron on the pier')
+  })
+  it('it can be taken back, runs out after three days, and is not known by its hash', async () => {
+    await make(4).expect(201)
+    const [link] = (await own.agent.get('/api/entry-links').expect(200)).body as { id: string }[]
+    await own.agent.post(`/api/entry-links/${link!.id}/revoke`).expect(204)
+    await look(4).expect(401)
+    await make(5).expect(201)
+    const at = r.now.at
+    r.now.at = new Date(Date.parse(at) + 73 * 3_600_000).toISOString()
+    await look(5).expect(401)
+    r.now.at = at
+    await look(5).expect(200)
+    await request(r.server).get('/api/entry').expect(401)
+  })
+})

@@ -100,7 +100,7 @@ describe('a plan', () => {
     expect(await stage('plan')).toMatchObject({ word: 'Week of', on: WEEK })
     expect(await stage('floor')).toMatchObject({ word: 'Today', action: 'Run the session' })
     const row = (await rosterOf(own.agent)).find((a) => a.id === athleteId)!
-    expect(row.stages.find((s) => s.stage === 'floor')).toMatchObject({ word: 'Today' })
+    expect(row.day).toMatchObject({ group: 'today', next: { on: TODAY } })
   })
   it('weeks that are still to come are no ended plan', async () => {
     await save(plan([block('pinch_hold')], { weekStart: addDays(WEEK, -14), reason: 'x' }))

@@ -225,7 +225,7 @@ describe('pages of the roster', () => {
         .sort(),
     ).toEqual(
       rows
-        .filter((x) => x.stages.some((s) => s.stage === 'floor' && s.word === 'Today'))
+        .filter((x) => x.day.group === 'today' && !x.day.done)
         .map((x) => x.id)
         .sort(),
     )

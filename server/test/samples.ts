@@ -290,6 +290,15 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
     setsLeft: [{ blockId: v7(), sets: 2 }],
   }),
   'PUT /api/athletes/:athleteId/archive': () => ({ archived: false, reason: '' }),
+  'POST /api/entry': () => ({ login: 'nobody', name: 'Nobody', password: 'a tide nine rope' }),
+  'POST /api/entry-links': () => ({
+    id: v7(),
+    token: 'a'.repeat(43),
+    role: 'assistant',
+    name: '',
+    accountId: null,
+  }),
+  'POST /api/athletes/:athleteId/erase': () => ({ name: 'Nobody by this name' }),
   'POST /api/measurements/:measurementId/strike': () => ({ id: v7(), reason: 'Typed twice' }),
   'POST /api/injuries/:injuryId/strike': () => ({ id: v7(), reason: 'Of another athlete' }),
   'POST /api/tests/:sessionId/changes': () => ({

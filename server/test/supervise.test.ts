@@ -177,6 +177,34 @@ describe('what ./mano keeps running', () => {
     expect(existsSync(file)).toBe(true)
     expect((await call('GET', '/api/places')).status).toBe(200)
   }, 30_000)
+  it('a back-up is tried beside what runs; of those by the timer the newest stay', async () => {
+    const run = (...args: string[]) => {
+      const child = spawn('./mano', args, {
+        cwd: root,
+        env: { ...process.env, MANO_DATA: data, MANO_PORT: String(port) },
+        stdio: ['ignore', 'pipe', 'pipe'],
+      })
+      let out = ''
+      for (const s of [child.stdout, child.stderr]) s.on('data', (x) => (out += String(x)))
+      return exited(child).then((code) => ({ code, out }))
+    }
+    const tried = await run('drill', join(data, 'now.backup'))
+    expect(tried.out).toMatch(/can be put back: \d+ athletes?, \d+ tests?/)
+    expect(tried.code).toBe(0)
+    writeFileSync(join(data, 'bad.backup'), 'no back-up')
+    expect((await run('drill', join(data, 'bad.backup'))).out).toContain('is not a back-up')
+    for (let n = 0; n < 3; n++) {
+      expect((await run('backup', '--empty', '--keep', '2')).code).toBe(0)
+      await new Promise((resolve) => setTimeout(resolve, 1100))
+    }
+    expect(readdirSync(join(data, 'backups'))).toHaveLength(2)
+    expect((await run('backup', '--keep', 'many')).out).toContain('--keep needs how many')
+    const { out } = await run('doctor')
+    expect(out).toContain(`Server: answers on port ${port}, its database too.`)
+    expect(out).toContain('the newest is of today')
+    expect((await run('password', 'nobody', '--empty')).out).toContain('Nobody signs in as')
+    expect((await call('GET', '/api/places')).status).toBe(200)
+  }, 90_000)
   it("what it started ends with it; a number in a stale file that is another process's by now is left alone", async () => {
     mano.kill('SIGTERM')
     await exited(mano)

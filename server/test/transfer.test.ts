@@ -255,6 +255,8 @@ describe("a hall's file", () => {
       'athlete_late.',
       'test_sum.',
       'test_sum_mark.',
+      'health_seen.',
+      'entry_link.',
     ]
     const snake = (k: string) => k.replace(/[A-Z]/g, (x) => `_${x.toLowerCase()}`)
     const schema = lineSchema(demo.app) as {

@@ -1,6 +1,7 @@
 import type { Place } from '../plan/types'
 
-export interface TemplateBlock { exerciseId: string; sets: number }
+/** `dose`: the coach's own amount a set; absent: each athlete's. */
+export interface TemplateBlock { exerciseId: string; sets: number; dose?: number }
 /** A session of a template: the day it would rather have (0 Monday), its minutes and where. */
 export interface TemplateSession { day: number; minutes: number; place: Place; blocks: readonly TemplateBlock[] }
 export interface PlanTemplate {

@@ -99,9 +99,10 @@ export function missingIntake(
   const out: string[] = []
   if (!athlete.birthDate) out.push('birth date')
   if (!athlete.dominantHand) out.push('dominant hand')
-  const both = (id: BodyMeasureId) =>
-    (['left', 'right'] as const).every((h) => latestMeasure(measures, id, h))
-  if (!both('hand_length') || !both('hand_span')) out.push('hand size')
+  const lacks = (id: BodyMeasureId) =>
+    !(['left', 'right'] as const).every((h) => latestMeasure(measures, id, h))
+  const [length, span] = [lacks('hand_length'), lacks('hand_span')]
+  if (length || span) out.push(length && span ? 'hand size' : length ? 'hand length' : 'hand span')
   if (!latestMeasure(measures, 'body_mass', 'both')) out.push('body mass')
   return out
 }

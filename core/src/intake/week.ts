@@ -71,19 +71,21 @@ export function frameOfWeek(week: TrainingWeek): DayFrame[] {
   })
 }
 
+/** What a day says, whatever the order of its fields. */
+const dayKey = (d: TrainingDay): string =>
+  JSON.stringify([
+    d.gripMinutes,
+    d.gripAt,
+    d.place,
+    d.activities.map((x) => [x.what, x.at, x.minutes, x.handLoad, x.heavyPulls, x.straps]),
+  ])
+
+/** True when two days say the same. */
+export const sameDay = (a: TrainingDay, b: TrainingDay): boolean => dayKey(a) === dayKey(b)
+
 /** True when two weeks say the same, whatever the order of their fields. */
 export function sameWeek(a: TrainingWeek, b: TrainingWeek): boolean {
-  const key = (w: TrainingWeek) =>
-    JSON.stringify([
-      w.handWork,
-      w.handWorkNote,
-      w.days.map((d) => [
-        d.gripMinutes,
-        d.gripAt,
-        d.place,
-        d.activities.map((x) => [x.what, x.at, x.minutes, x.handLoad, x.heavyPulls, x.straps]),
-      ]),
-    ])
+  const key = (w: TrainingWeek) => JSON.stringify([w.handWork, w.handWorkNote, w.days.map(dayKey)])
   return key(a) === key(b)
 }
 

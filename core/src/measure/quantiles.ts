@@ -16,3 +16,10 @@ export const normalBelow = (z: number): number => normalCdf(z, 0, 1)
 /** Both tails of t beyond |t|, df above 0 or infinite. */
 export const tTails = (t: number, df: number): number =>
   df === Infinity ? 2 * normalBelow(-Math.abs(t)) : betainc(df / (df + t * t), df / 2, 0.5)
+
+/** Middle of some values, the mean of the two middle ones where they are even; refuses none (NaN). */
+export const medianOf = (values: readonly number[]): number => {
+  const sorted = [...values].sort((a, b) => a - b)
+  const m = sorted.length >> 1
+  return sorted.length % 2 ? sorted[m]! : (sorted[m - 1]! + sorted[m]!) / 2
+}

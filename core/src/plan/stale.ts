@@ -27,6 +27,7 @@ export interface Since {
   injuries: readonly { on: LocalDate }[]
   tests: readonly { protocolId: string; performedOn: LocalDate }[]
   logs: readonly DoneSet[]
+  ends: Ends
   demandsOn: LocalDate | null
   weekOn: LocalDate | null
   today: LocalDate
@@ -44,6 +45,35 @@ export const missedBlocks = (week: WeekPlan, logs: readonly DoneSet[], today: Lo
   week.blocks.filter(
     (b) => addDays(week.weekStart, b.day) < today && !logs.some((l) => l.blockId === b.id),
   )
+
+/** What was said of a day's session that was not done whole, the newest first. */
+export type Ends = readonly { on: LocalDate; setsLeft: readonly unknown[] }[]
+
+/** Days whose session was let go: what was said last of a day counts. */
+export const letGoDays = (ends: Ends): Set<LocalDate> =>
+  new Set(
+    ends.flatMap((e, i) =>
+      ends.findIndex((x) => x.on === e.on) === i && e.setsLeft.length > 0 ? [e.on] : [],
+    ),
+  )
+
+/** Days gone by with a session of which nothing is logged and that was not let go. */
+export function missedDays(
+  week: WeekPlan,
+  logs: readonly DoneSet[],
+  ends: Ends,
+  today: LocalDate,
+): { day: number; on: LocalDate; blocks: Block[] }[] {
+  const gone = letGoDays(ends)
+  const missed = missedBlocks(week, logs, today)
+  return [0, 1, 2, 3, 4, 5, 6].flatMap((day) => {
+    const own = week.blocks.filter((b) => b.day === day)
+    const on = addDays(week.weekStart, day)
+    return own.length > 0 && own.every((b) => missed.includes(b)) && !gone.has(on)
+      ? [{ day, on, blocks: own }]
+      : []
+  })
+}
 
 /** Blocks of which something is logged: planning anew leaves them. */
 export const doneBlocks = (week: Pick<WeekPlan, 'blocks'>, logs: readonly DoneSet[]): Set<string> =>
@@ -89,10 +119,7 @@ export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): 
     ],
     ahead,
   )
-  const missed = missedBlocks(week, since.logs, since.today)
-  const missedDays = [...new Set(missed.map((b) => b.day))]
-    .filter((d) => !week.blocks.some((b) => b.day === d && done.has(b.id)))
-    .sort((a, b) => a - b)
+  const missed = missedDays(week, since.logs, since.ends, since.today)
   const mark = (
     cause: StaleMark['cause'],
     says: string,
@@ -114,8 +141,8 @@ export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): 
     ),
     ...mark(
       'missed',
-      `Nothing was logged on ${missedDays.map((d) => DAY_NAMES[d]).join(', ')}`,
-      missedDays.length > 0 ? ids(missed.filter((b) => missedDays.includes(b.day))) : [],
+      `Nothing was logged on ${missed.map((m) => DAY_NAMES[m.day]).join(', ')}`,
+      ids(missed.flatMap((m) => m.blocks)),
     ),
     ...mark(
       'test',

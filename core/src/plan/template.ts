@@ -72,7 +72,8 @@ export function templateWeek(
               day: days[i]!,
               exerciseId: e.id,
               sets: b.sets,
-              dose: usualDose(e, p.who),
+              dose: b.dose ?? usualDose(e, p.who),
+              ...(b.dose !== undefined && { fixed: true }),
               hands,
               reason: '',
             },
@@ -103,7 +104,12 @@ export function asTemplate(
             day,
             minutes: week.frame[day]!.minutes,
             place: week.frame[day]!.place,
-            blocks: own.map((b) => ({ exerciseId: b.exerciseId, sets: b.sets })),
+            // An amount of the coach's own goes with the template; any other is each athlete's.
+            blocks: own.map((b) => ({
+              exerciseId: b.exerciseId,
+              sets: b.sets,
+              ...(b.fixed && { dose: b.dose }),
+            })),
           },
         ]
   })

@@ -37,6 +37,13 @@ export const sessionMinutes = (blocks: readonly Block[], tests: number | null = 
 export const weekMinutes = (blocks: readonly Block[]): number =>
   [0, 1, 2, 3, 4, 5, 6].reduce((a, d) => a + sessionMinutes(blocks.filter((b) => b.day === d)), 0)
 
+/** The same as the screens add it up: each day in whole minutes, as it is shown. */
+export const wholeWeekMinutes = (blocks: readonly Block[]): number =>
+  [0, 1, 2, 3, 4, 5, 6].reduce(
+    (a, d) => a + Math.ceil(sessionMinutes(blocks.filter((b) => b.day === d))),
+    0,
+  )
+
 /** Hand load of blocks: sets weighted by level, balance work left out. */
 export const handLoad = (blocks: readonly Pick<Block, 'exerciseId' | 'sets' | 'extra'>[]): number =>
   blocks.reduce((a, b) => {

@@ -1,19 +1,24 @@
 import { asSetUp, protocolById, TEST_PROTOCOLS, type Protocol } from '../catalogue/protocols'
 import { SINGLE_RULES, type EntryUnit } from '../catalogue/setups'
-import { readCsv, type CsvRow, type CsvTable } from '../formats/csv'
+import { readCsv, type CsvRow } from '../formats/csv'
 import { askWhich, meaningOf } from '../match/words'
-import { groupBy } from '../units/group'
-import { isLocalDate, type LocalDate } from '../units/dates'
+import type { LocalDate } from '../units/dates'
 import { parseNumber } from '../units/parse'
 import { detailsProblem, type TryDetails } from './details'
 import type { Hand } from './session'
+import {
+  columnProblems,
+  HAND_WORDS,
+  SheetLines,
+  SheetRow,
+  tableProblems,
+  type Accepted,
+  type ColumnRow,
+  type ImportProblem,
+  type Refused,
+  type SheetContext,
+} from './sheet'
 import { readTrialValue } from './value'
-
-interface ColumnRow {
-  id: string
-  needed: boolean
-  says: string
-}
 
 const unique = (rows: readonly ColumnRow[]): ColumnRow[] =>
   rows.filter((r, i) => rows.findIndex((x) => x.id === r.id) === i)
@@ -79,16 +84,13 @@ export const TRIAL_COLUMNS: readonly ColumnRow[] = [
   { id: 'missed', needed: false, says: 'yes for a lift or close that was not clean' },
   { id: 'struck', needed: false, says: 'reason, when the trial does not count' },
 ]
-type Column = string
 
 /** Name of a detail's column in files. */
 export function detailColumn(id: string): string {
   return id.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`)
 }
 
-export interface ImportContext {
-  today: LocalDate
-  athletes: readonly { id: string; name: string }[]
+export interface ImportContext extends SheetContext {
   units: readonly {
     id: string
     kind: string
@@ -99,18 +101,9 @@ export interface ImportContext {
   }[]
   /** How many trials of each key are on record, see `trialKey`. */
   existing: ReadonlyMap<string, number>
-  /** Lines the coach leaves out, and lines that count although they are there already. */
-  without?: ReadonlySet<number>
-  wanted?: ReadonlySet<number>
 }
 
 type Unit = ImportContext['units'][number]
-
-export interface ImportProblem {
-  line: number
-  column: string
-  message: string
-}
 
 export interface ImportedTrial {
   line: number
@@ -139,27 +132,7 @@ export interface ImportedSession {
   trials: ImportedTrial[]
 }
 
-/** A line that says what is there already: in the file (the line it repeats), or on record. */
-export interface Repeated {
-  line: number
-  of: number | 'record'
-  says: string
-}
-
-export type ImportReport =
-  | {
-      ok: true
-      sessions: ImportedSession[]
-      trials: number
-      lines: number
-      /** Trials left out because they are on record. */ already: number
-      /** Lines left out because they repeat something. */ repeated: Repeated[]
-      /** Lines the coach left out. */ without: number
-    }
-  | { ok: false; problems: ImportProblem[]; lines: number; repeated: Repeated[] }
-
-/** Most lines a file may have. */
-export const IMPORT_MOST_LINES = 60_000
+export type ImportReport = (Accepted & { sessions: ImportedSession[]; trials: number }) | Refused
 
 /** One trial as the duplicate check knows it, whatever number it has within its hand. Value SI. */
 export const trialKey = (
@@ -170,16 +143,6 @@ export const trialKey = (
   value: number,
 ): string => [athleteId, on, protocolId, hand, value.toFixed(3)].join('|')
 
-const HAND_WORDS: Record<string, Hand> = {
-  left: 'left',
-  l: 'left',
-  right: 'right',
-  r: 'right',
-  both: 'both',
-  b: 'both',
-}
-
-type People = Map<string, ImportContext['athletes'][number][]>
 /** A test being gathered: how many tries of a hand, and which line took which number. */
 interface Taken {
   session: ImportedSession
@@ -194,42 +157,18 @@ interface Taken {
 export class TrialsReader {
   private readonly problems: ImportProblem[] = []
   private readonly sessions = new Map<string, Taken>()
-  private lines = 0
-  private already = 0
-  private out = 0
-  private readonly repeated: Repeated[] = []
-  /** First line of each text, and what of the record is still to be met again. */
-  private readonly seen = new Map<string, number>()
-  private readonly onRecord: Map<string, number>
+  private readonly seen: SheetLines
   private readonly context: ImportContext
-  private readonly people: People
-  /** Dates read before: a long file has few. */
-  private readonly days = new Map<string, LocalDate>()
 
   constructor(context: ImportContext) {
     this.context = context
-    this.onRecord = new Map(context.existing)
-    this.people = groupBy(context.athletes, (a) => a.name.toLowerCase())
-    for (const a of context.athletes) this.people.set(a.id, [a])
+    this.seen = new SheetLines(context, context.existing)
   }
 
   /** `source`: the line of the file it comes from, where that holds several results. */
   add(row: CsvRow, source: CsvRow = row): void {
-    this.lines++
-    if (this.context.without?.has(row.line)) {
-      this.out++
-      return
-    }
-    const wanted = this.context.wanted?.has(row.line) ?? false
-    const text = JSON.stringify(source.cells)
-    const first = this.seen.get(text)
-    if (first === undefined) this.seen.set(text, row.line)
-    else if (first !== row.line && !wanted) {
-      if (this.repeated.at(-1)?.line !== row.line)
-        this.repeated.push({ line: row.line, of: first, says: says(source) })
-      return
-    }
-    const reader = new RowReader(row, this.context, this.people, this.days)
+    if (!this.seen.takes(row, source)) return
+    const reader = new RowReader(row, this.context, this.seen)
     const parsed = reader.read()
     if (!parsed) {
       this.problems.push(...reader.problems)
@@ -262,64 +201,28 @@ export class TrialsReader {
         })
       own.lines.set(place, row.line)
       const key = trialKey(s.athleteId, s.performedOn, s.protocolId, t.hand, t.value)
-      const there = this.onRecord.get(key) ?? 0
-      if (clash === undefined && there > 0 && !wanted) {
-        this.onRecord.set(key, there - 1)
-        this.already++
-        if (this.repeated.at(-1)?.line !== row.line)
-          this.repeated.push({
-            line: row.line,
-            of: 'record',
-            says: `${s.athleteName}, ${t.hand}, ${t.enteredValue} ${t.enteredUnit}`,
-          })
-      } else own.session.trials.push({ ...t, line: row.line, ordinal })
+      const known =
+        clash === undefined &&
+        this.seen.isOnRecord(
+          row.line,
+          key,
+          () => `${s.athleteName}, ${t.hand}, ${t.enteredValue} ${t.enteredUnit}`,
+        )
+      if (!known) own.session.trials.push({ ...t, line: row.line, ordinal })
     }
   }
 
   report(): ImportReport {
-    if (this.problems.length > 0)
-      return {
-        ok: false,
-        problems: this.problems.sort((a, b) => a.line - b.line),
-        lines: this.lines,
-        repeated: this.repeated,
-      }
+    if (this.problems.length > 0) return this.seen.refused(this.problems)
     const list = [...this.sessions.values()].flatMap((x) =>
       x.session.trials.length > 0 ? [x.session] : [],
     )
     return {
-      ok: true,
+      ...this.seen.accepted(),
       sessions: list,
       trials: list.reduce((n, s) => n + s.trials.length, 0),
-      lines: this.lines,
-      already: this.already,
-      repeated: this.repeated,
-      without: this.out,
     }
   }
-}
-
-/** A line as it stands in the file. */
-const says = (row: CsvRow): string =>
-  Object.values(row.cells)
-    .filter((c) => c !== '')
-    .join(', ')
-
-/**
- * What stops a table before its first line is read: unknown or missing columns, no lines, too many.
- */
-export function tableProblems(table: CsvTable, mapped: boolean): ImportProblem[] {
-  if (!table.ok) return [{ line: table.line, column: '', message: table.message }]
-  const problems = mapped ? [] : headerProblems(table.columns)
-  if (table.rows.length === 0)
-    problems.push({ line: 2, column: '', message: 'There are no trials under the header line.' })
-  if (table.rows.length > IMPORT_MOST_LINES)
-    problems.push({
-      line: IMPORT_MOST_LINES + 2,
-      column: '',
-      message: `At most ${IMPORT_MOST_LINES} lines at a time.`,
-    })
-  return problems
 }
 
 /**
@@ -329,7 +232,7 @@ export function tableProblems(table: CsvTable, mapped: boolean): ImportProblem[]
  */
 export function readTrialsCsv(text: string, context: ImportContext): ImportReport {
   const table = readCsv(text)
-  const problems = tableProblems(table, false)
+  const problems = tableProblems(table, headerProblems)
   if (!table.ok || problems.length > 0)
     return { ok: false, problems, lines: table.ok ? table.rows.length : 0, repeated: [] }
   const reader = new TrialsReader(context)
@@ -337,47 +240,26 @@ export function readTrialsCsv(text: string, context: ImportContext): ImportRepor
   return reader.report()
 }
 
-function headerProblems(columns: readonly string[]): ImportProblem[] {
-  const known: readonly string[] = TRIAL_COLUMNS.map((c) => c.id)
-  const problem = (column: string, message: string): ImportProblem => ({ line: 1, column, message })
-  const out = columns
-    .filter((c) => c !== '' && !known.includes(c))
-    .map((c) => problem(c, `Line 1: the column "${c}" is not known. Known: ${known.join(', ')}.`))
-  for (const c of TRIAL_COLUMNS)
-    if (c.needed && !columns.includes(c.id))
-      out.push(problem(c.id, `Line 1: the column "${c.id}" is missing.`))
-  if (!['value', 'left', 'right'].some((c) => columns.includes(c)))
-    out.push(
-      problem('value', 'Line 1: results need the columns hand and value, or left and right.'),
-    )
-  return out
-}
+/** Unknown and missing columns of a trials file. */
+export const headerProblems = (columns: readonly string[]): ImportProblem[] => [
+  ...columnProblems(columns, TRIAL_COLUMNS),
+  ...(['value', 'left', 'right'].some((c) => columns.includes(c))
+    ? []
+    : [
+        {
+          line: 1,
+          column: 'value',
+          message: 'Line 1: results need the columns hand and value, or left and right.',
+        },
+      ]),
+]
 
-class RowReader {
-  readonly problems: ImportProblem[] = []
-  private readonly row: CsvRow
+class RowReader extends SheetRow {
   private readonly context: ImportContext
-  private readonly people: People
-  private readonly days: Map<string, LocalDate>
 
-  constructor(row: CsvRow, context: ImportContext, people: People, days: Map<string, LocalDate>) {
-    this.row = row
+  constructor(row: CsvRow, context: ImportContext, seen: SheetLines) {
+    super(row, seen)
     this.context = context
-    this.people = people
-    this.days = days
-  }
-
-  private cell(column: Column): string {
-    return this.row.cells[column] ?? ''
-  }
-
-  private fail(column: Column, message: string): null {
-    this.problems.push({
-      line: this.row.line,
-      column,
-      message: `Line ${this.row.line}: ${message}`,
-    })
-    return null
   }
 
   read(): {
@@ -416,32 +298,6 @@ class RowReader {
       },
       trials,
     }
-  }
-
-  private athlete() {
-    const name = this.cell('athlete')
-    if (!name) return this.fail('athlete', 'the athlete is missing.')
-    const found = this.people.get(name) ?? this.people.get(name.toLowerCase()) ?? []
-    if (found.length === 0)
-      return this.fail('athlete', `no athlete on the roster is called "${name}".`)
-    return found.length > 1
-      ? this.fail('athlete', `${found.length} athletes are called "${name}".`)
-      : found[0]!
-  }
-
-  private date(): LocalDate | null {
-    const text = this.cell('date')
-    const known = this.days.get(text)
-    if (known) return known
-    const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text)
-    const iso = dotted
-      ? `${dotted[3]}-${dotted[2]!.padStart(2, '0')}-${dotted[1]!.padStart(2, '0')}`
-      : text
-    if (!isLocalDate(iso))
-      return this.fail('date', `"${text}" is not a date; write 2026-10-08 or 08.10.2026.`)
-    if (iso > this.context.today) return this.fail('date', `${iso} is in the future.`)
-    this.days.set(text, iso)
-    return iso
   }
 
   private time(): string | null {
@@ -491,18 +347,18 @@ class RowReader {
   private variant(protocol: Protocol, unit: Unit | null): Record<string, string> | null {
     const out: Record<string, string> = {}
     for (const v of protocol.variants) {
-      const text = this.cell(v.id as Column).toLowerCase()
+      const text = this.cell(v.id).toLowerCase()
       const option = text === '' ? v.options[0] : v.options.find((o) => o.id === text)
       if (!option)
         return this.fail(
-          v.id as Column,
+          v.id,
           `${v.name.toLowerCase()} is one of ${v.options.map((o) => o.id).join(', ')}, not "${text}".`,
         )
       out[v.id] = option.id
     }
     for (const n of protocol.numbers) {
       if (n.when && out[n.when.variant] !== n.when.option) continue
-      const column = n.column as Column
+      const column = n.column
       const known = n.auto === 'size' ? unit?.sizeMm : n.auto === 'handle' ? unit?.handleMm : null
       const given = parseNumber(
         this.cell(column) || (known != null ? String(known) : (n.start ?? '')),
@@ -595,28 +451,5 @@ class RowReader {
       })
     }
     return trials
-  }
-
-  /** undefined: the cell is empty; null: refused. */
-  private hand(): Hand | null | undefined {
-    const text = this.cell('hand').toLowerCase()
-    if (text === '') return undefined
-    return (
-      HAND_WORDS[text] ?? this.fail('hand', `"${text}" is not a hand; write left, right or both.`)
-    )
-  }
-
-  /** null: the cell is empty; undefined: refused. */
-  private wholeNumber(
-    column: 'pain' | 'trial',
-    low: number,
-    high: number,
-  ): number | null | undefined {
-    const text = this.cell(column)
-    if (text === '') return null
-    const n = Number(text)
-    if (Number.isInteger(n) && n >= low && n <= high) return n
-    this.fail(column, `${column} is a whole number from ${low} to ${high}, not "${text}".`)
-    return undefined
   }
 }

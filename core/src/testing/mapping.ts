@@ -19,11 +19,15 @@ export interface ResultColumn {
  * and names as the roster has them.
  */
 export interface SheetMapping {
+  /** What the sheet holds; trials where it is not said. */
+  of?: 'trials' | 'sets'
   columns: Record<string, string>
   fixed: Record<string, string>
   results: ResultColumn[]
   /** null: every date reads two ways, or some read one way and some the other; the coach is asked. */ dateOrder: DateOrder | null
   names: Record<string, string>
+  /** Exercises as the catalogue has them, by the word of the sheet. */
+  exercises?: Record<string, string>
 }
 type Table = Extract<CsvTable, { ok: true }>
 
@@ -67,7 +71,8 @@ const UNIT_WORDS: readonly (readonly [EntryUnit, RegExp])[] = [
   ['mm', /^mm$/],
 ] as never
 
-const tokens = (column: string): string[] =>
+/** The words of a header, lower case. */
+export const tokens = (column: string): string[] =>
   column
     .toLowerCase()
     .split(/[^a-z#]+/)
@@ -82,7 +87,8 @@ const handOf = (column: string): Hand | null => {
         ? 'both'
         : null
 }
-const unitOf = (text: string): EntryUnit | null =>
+/** A unit named in a text; null: none. */
+export const unitOf = (text: string): EntryUnit | null =>
   tokens(text).flatMap((t) => UNIT_WORDS.find(([, re]) => re.test(t))?.[0] ?? [])[0] ?? null
 const testOf = (text: string): string | null =>
   protocolById(text)?.id ??
@@ -195,19 +201,7 @@ export function guessMapping(table: Table, roster: readonly { name: string }[]):
     unit: unitOf(column.replace(/^(l|r)_|_(l|r)$/g, '')) ?? sharedUnit(cellsOf(column)),
   }))
   const dates = guessDates(columns['date'] ? cellsOf(columns['date']) : [])
-  const known = new Map(roster.map((a) => [a.name.toLowerCase(), a.name]))
-  const names: SheetMapping['names'] = {}
-  for (const n of new Set(columns['athlete'] ? cellsOf(columns['athlete']) : [])) {
-    if (known.has(n.toLowerCase())) continue
-    const near = roster.filter(
-      (a) =>
-        a.name
-          .toLowerCase()
-          .split(' ')
-          .some((w) => w === n.toLowerCase()) || turned(n) === a.name.toLowerCase(),
-    )
-    if (near.length === 1) names[n] = near[0]!.name
-  }
+  const names = guessNames(columns['athlete'] ? cellsOf(columns['athlete']) : [], roster)
   const doubts = [
     ...results
       .filter((r) => r.unit === null && !columns['unit'])
@@ -220,6 +214,25 @@ export function guessMapping(table: Table, roster: readonly { name: string }[]):
   return { mapping: { columns, fixed: {}, results, dateOrder: dates.order, names }, doubts }
 }
 
+/** Names that are not on the roster as written, but stand for one who is: a first name, or turned. */
+export function guessNames(
+  cells: readonly string[],
+  roster: readonly { name: string }[],
+): Record<string, string> {
+  const known = new Set(roster.map((a) => a.name.toLowerCase()))
+  const names: Record<string, string> = {}
+  for (const n of new Set(cells)) {
+    const said = n.toLowerCase()
+    if (known.has(said)) continue
+    const near = roster.filter((a) => {
+      const own = a.name.toLowerCase()
+      return own.split(' ').includes(said) || turned(n) === own
+    })
+    if (near.length === 1) names[n] = near[0]!.name
+  }
+  return names
+}
+
 /** "Varrow, Ines" as "ines varrow". */
 const turned = (name: string): string =>
   name
@@ -229,15 +242,26 @@ const turned = (name: string): string =>
     .reverse()
     .join(' ')
 
+/** Whether a mapping says something: by a column, or the same for all lines. */
+export const saidIn =
+  (m: SheetMapping) =>
+  (id: string): boolean =>
+    Boolean(m.columns[id] || m.fixed[id])
+
+/** What is open of who and when. */
+export const openOfLines = (m: SheetMapping): string[] => [
+  ...(saidIn(m)('athlete') ? [] : ['Which column names the athlete?']),
+  ...(saidIn(m)('date') ? [] : ['Which column has the date?']),
+  ...(saidIn(m)('date') && m.dateOrder === null
+    ? ['Is the day written first in the dates, or the month?']
+    : []),
+]
+
 /** What is still open before a mapping can be tried; empty: nothing. */
 export function openIn(m: SheetMapping): string[] {
-  const said = (id: string) => Boolean(m.columns[id] || m.fixed[id])
+  const said = saidIn(m)
   return [
-    ...(said('athlete') ? [] : ['Which column names the athlete?']),
-    ...(said('date') ? [] : ['Which column has the date?']),
-    ...(said('date') && m.dateOrder === null
-      ? ['Is the day written first in the dates, or the month?']
-      : []),
+    ...openOfLines(m),
     ...(m.results.length > 0 ? [] : ['Which columns hold results?']),
     ...m.results
       .filter((r) => !r.protocolId && !said('protocol'))
@@ -251,16 +275,22 @@ export function openIn(m: SheetMapping): string[] {
   ]
 }
 
-/**
- * One line of a sheet as lines of a trials file, one for each result that is there. Lines keep
- * their number. `turned`: the date of this line is written the other way.
- */
-export function mapRow(row: CsvRow, m: SheetMapping, turned = false): CsvRow[] {
+/** The cells of a line by their meaning, with the roster's name and a date of one order. */
+export function sharedCells(row: CsvRow, m: SheetMapping, turned: boolean): Record<string, string> {
   const shared: Record<string, string> = { ...m.fixed }
   for (const [meaning, column] of Object.entries(m.columns))
     shared[meaning] = row.cells[column] || m.fixed[meaning] || ''
   shared['athlete'] = m.names[shared['athlete'] ?? ''] ?? shared['athlete'] ?? ''
   shared['date'] = dateBy(shared['date'] ?? '', turned ? otherOrder(m.dateOrder) : m.dateOrder)
+  return shared
+}
+
+/**
+ * One line of a sheet as lines of a trials file, one for each result that is there. Lines keep
+ * their number. `turned`: the date of this line is written the other way.
+ */
+export function mapRow(row: CsvRow, m: SheetMapping, turned = false): CsvRow[] {
+  const shared = sharedCells(row, m, turned)
   shared['protocol'] =
     shared['protocol'] && !protocolById(shared['protocol'])
       ? (TEST_PROTOCOLS.find((p) => p.name.toLowerCase() === shared['protocol']!.toLowerCase())

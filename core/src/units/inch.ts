@@ -41,6 +41,27 @@ export function parseLength(text: string, unit: LengthUnit): ParsedLength {
   }
 }
 
+/** How far off what is usual a length is before it is asked about: practice estimate, no source. */
+const FAR = 3
+
+/**
+ * The same number in the other unit, where a length typed without a unit is far off what is usual
+ * and would fit in the other: `2.375` typed for mm is `2.375 in`. null: nothing to ask.
+ */
+export function otherUnitMeant(
+  text: string,
+  unit: LengthUnit,
+  [low, high]: readonly [number, number],
+): string | null {
+  const fits = (mm: number) => mm >= low / FAR && mm <= high * FAR
+  const body = text.trim()
+  const [as, other] = [parseLength(body, unit), unit === 'mm' ? ('in' as const) : ('mm' as const)]
+  // What was written with its unit was meant so.
+  if (!as.ok || !parseNumber(body).ok || fits(as.mm)) return null
+  const turned = parseLength(body, other)
+  return turned.ok && fits(turned.mm) ? `${body} ${other}` : null
+}
+
 /**
  * How near a length must be to a thirty-second of an inch to be written as one, mm; finer ones read
  * better as decimals.

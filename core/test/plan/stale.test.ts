@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
 import { planContext } from '../../src/plan/context'
-import { fromToday, missedBlocks, staleMarks, type Since } from '../../src/plan/stale'
+import {
+  fromToday,
+  letGoDays,
+  missedBlocks,
+  missedDays,
+  staleMarks,
+  type Since,
+} from '../../src/plan/stale'
 import { EMPTY_DAY, type Block, type WeekPlan } from '../../src/plan/types'
 import { judgeBy } from '../../src/safety/judge'
 import type { SafetyFacts } from '../../src/safety/triggers'
@@ -35,6 +42,7 @@ const since: Since = {
   injuries: [],
   tests: [],
   logs: [],
+  ends: [],
   demandsOn: null,
   weekOn: null,
   today: '2026-10-05',
@@ -127,6 +135,25 @@ describe('planning on from today', () => {
     expect(days).toEqual([2, 3, 4, 5, 6])
     expect(fromToday(week, [], '2026-10-07').plan.frame.map((d) => d.minutes)).toEqual([
       0, 0, 60, 0, 60, 0, 60,
+    ])
+  })
+})
+
+describe('a session that was not done', () => {
+  const end = (on: string, setsLeft: unknown[]) => ({ on, setsLeft })
+  it('is missed until a set of it is logged, or it is let go', () => {
+    const days = (logs: Since['logs'], ends: Since['ends'], today = '2026-10-08') =>
+      missedDays(week, logs, ends, today).map((m) => m.day)
+    expect(days([], [])).toEqual([0])
+    expect(days([log('b')], [])).toEqual([])
+    expect(days([], [end('2026-10-05', ['a'])])).toEqual([])
+    expect(days([], [], '2026-10-05')).toEqual([])
+    expect(days([], [end('2026-10-05', ['a'])], '2026-10-10')).toEqual([4])
+  })
+  it('is missed again when letting go is taken back: what was said last counts', () => {
+    expect([...letGoDays([end('2026-10-05', []), end('2026-10-05', ['a'])])]).toEqual([])
+    expect([...letGoDays([end('2026-10-05', ['a']), end('2026-10-05', [])])]).toEqual([
+      '2026-10-05',
     ])
   })
 })

@@ -128,9 +128,16 @@ describe('intake', () => {
     expect(missingIntake({ birthDate: null, dominantHand: null }, all.slice(1, 4))).toEqual([
       'birth date',
       'dominant hand',
-      'hand size',
+      'hand length',
       'body mass',
     ])
+    const without = (...gone: number[]) =>
+      missingIntake(
+        { birthDate: '2000-01-01', dominantHand: 'left' },
+        all.filter((_, i) => !gone.includes(i)),
+      )
+    expect(without(3)).toEqual(['hand span'])
+    expect(without(0, 2)).toEqual(['hand size'])
   })
   it('takes the newest measure', () =>
     expect(

@@ -205,7 +205,7 @@ describe('anything wrong names its line and keeps nothing', () => {
     expect(problems('athlete,athlete', 'x')).toEqual(['The column "athlete" is there twice.'])
     expect(problems(WIDE, `${good}1,36,5,41,2,kg`)[0]).toContain('A decimal comma needs semicolons')
     expect(problems('')).toEqual(['The first line must name the columns.'])
-    expect(problems(WIDE)).toEqual(['There are no trials under the header line.'])
+    expect(problems(WIDE)).toEqual(['There are no lines under the header line.'])
   })
 })
 

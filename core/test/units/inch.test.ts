@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { formatBoth, formatInches, parseLength } from '../../src/units/inch'
+import { formatBoth, formatInches, otherUnitMeant, parseLength } from '../../src/units/inch'
 
 describe('fractions of an inch', () => {
   it('are exact: every sixty-fourth from 0 to 6 in against whole-number arithmetic', () => {
@@ -43,5 +43,15 @@ describe('fractions of an inch', () => {
     expect(formatBoth(76.2, 'in')).toBe('3\u00A0in (76.2\u00A0mm)')
     expect(formatInches(60.0)).toBe('2.36\u00A0in')
     expect(formatInches(61.2)).toBe('2.41\u00A0in')
+  })
+})
+
+describe('a length far off what is usual is asked about', () => {
+  it('2.375 typed for mm is 2 3/8 in; what fits, or says its unit, is not asked', () => {
+    expect(otherUnitMeant('2.375', 'mm', [25, 76])).toBe('2.375 in')
+    expect(otherUnitMeant('60', 'in', [25, 76])).toBe('60 mm')
+    for (const text of ['60', '2.375 mm', '2 3/8', '', 'x'])
+      expect(otherUnitMeant(text, 'mm', [25, 76])).toBeNull()
+    expect(otherUnitMeant('9000', 'mm', [25, 76])).toBeNull()
   })
 })

@@ -9,11 +9,14 @@ import { conflict, notFound, refused } from '../http/problem'
 import { hashPassword } from './accounts'
 
 /** Ends the sign-ins of somebody, but for one. */
-const endSessions = (em: EntityManager, accountId: string, but = ''): Promise<unknown> =>
+export const endSessions = (em: EntityManager, accountId: string, but = ''): Promise<unknown> =>
   em.query(`DELETE FROM session WHERE sess ->> 'accountId' = $1 AND sid <> $2`, [accountId, but])
 
 /** What the body alone cannot tell: whether the password is the name of who it is for. */
-function mustBeStrong(password: string, { login, name }: { login: string; name: string }): void {
+export function mustBeStrong(
+  password: string,
+  { login, name }: { login: string; name: string },
+): void {
   const problem = passwordProblem(password, [login, name])
   if (problem) throw refused('password', problem)
 }

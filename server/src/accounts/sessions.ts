@@ -10,7 +10,7 @@ const TOUCH_MS = DAY_MS / 2
 const REMEMBERED = 5000
 
 /** Sign-ins kept in the database: read with each request, written twice a day. */
-export function sessions(pool: Pool, secret: string): RequestHandler {
+export function sessions(pool: Pool, secret: string, https = false): RequestHandler {
   const Store = connectPgSimple(session)
   const touched = new Map<string, number>()
   class CalmStore extends Store {
@@ -28,9 +28,10 @@ export function sessions(pool: Pool, secret: string): RequestHandler {
     resave: false,
     saveUninitialized: false,
     rolling: true,
-    // Whether the line is secure is not asked of a socket that may be gone by then.
+    // Whether the line is secure is not asked of a socket that may be gone by then: the setting
+    // says it.
     proxy: true,
-    cookie: { httpOnly: true, sameSite: 'lax', secure: false, maxAge: 30 * DAY_MS },
+    cookie: { httpOnly: true, sameSite: 'lax', secure: https, maxAge: 30 * DAY_MS },
     store: new CalmStore({
       pool,
       tableName: 'session',

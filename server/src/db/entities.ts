@@ -66,6 +66,7 @@ export interface Athlete extends Row {
   version: number
   /** Put away, since when and why; null: on the roster. */ archivedOn: string | null
   archivedWhy: string
+  /** Who it was is gone since; null: is known. */ erasedOn: string | null
 }
 export interface DemandVersion extends Row {
   athleteId: string
@@ -193,6 +194,7 @@ export interface ImplementMeasurement extends Row {
 }
 export interface TestImport extends Row {
   fileName: string
+  of: 'trials' | 'sets'
   trials: number
 }
 export interface TestImportUndo extends Row {
@@ -383,7 +385,8 @@ export interface StoredTemplate extends Row, Omit<PlanTemplate, 'id'> {
 }
 export interface StoredSetLog extends Row {
   athleteId: string
-  planVersionId: string
+  /** null: it came from a file. */ planVersionId: string | null
+  importId: string | null
   blockId: string | null
   exerciseId: string
   doneOn: string
@@ -604,6 +607,7 @@ export const AthleteEntity = table<Athlete>('Athlete', {
   version: VERSION,
   archivedOn: maybe(day()),
   archivedWhy: NO_TEXT,
+  erasedOn: maybe(day()),
 })
 const athleteEvent: Columns = {
   athleteId: uuid(),
@@ -712,6 +716,7 @@ export const ImplementMeasurementEntity = table<ImplementMeasurement>('Implement
 })
 export const TestImportEntity = table<TestImport>('TestImport', {
   fileName: text(),
+  of: text(),
   trials: column('integer'),
 })
 export const TestImportUndoEntity = table<TestImportUndo>('TestImportUndo', { importId: uuid() })
@@ -817,7 +822,8 @@ export const AlarmAnswerEntity = table<AlarmAnswer>('AlarmAnswer', {
 const integer = () => column('integer')
 const setLog: Columns = {
   athleteId: uuid(),
-  planVersionId: uuid(),
+  planVersionId: maybe(uuid()),
+  importId: maybe(uuid()),
   blockId: maybe(uuid()),
   exerciseId: text(),
   doneOn: day(),

@@ -23,6 +23,11 @@ import { Standards1766700000016 } from './migrations/16-standards'
 import { Reference1766800000017 } from './migrations/17-reference'
 import { Sums1766900000018 } from './migrations/18-sums'
 import { People1767000000019 } from './migrations/19-people'
+import { SetsIn1767100000020 } from './migrations/20-sets-in'
+import { LetGo1767200000021 } from './migrations/21-let-go'
+import { Clock1767300000022 } from './migrations/22-clock'
+import { Erase1767400000023 } from './migrations/23-erase'
+import { Entry1767500000024 } from './migrations/24-entry'
 
 /**
  * In the order they were written; each is frozen once it has landed. They run in the order of their
@@ -48,6 +53,11 @@ export const MIGRATIONS = [
   Reference1766800000017,
   Sums1766900000018,
   People1767000000019,
+  SetsIn1767100000020,
+  LetGo1767200000021,
+  Clock1767300000022,
+  Erase1767400000023,
+  Entry1767500000024,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */
@@ -130,6 +140,6 @@ export const openApp = (
       ...PATIENCE,
       ...more,
       Client: Planned,
-      options: '-c plan_cache_mode=force_generic_plan',
+      options: '-c plan_cache_mode=force_generic_plan -c jit=off',
     },
   }).initialize()

@@ -38,6 +38,8 @@ const SESSION_DONE = 0.93
 /** Loads of the demo beside the light first ones, and what they rise by a week. */
 const WORKING = 1.35
 const WEEKLY = 0.008
+/** When the demo's athletes train: each at an hour of their own. */
+const HOURS = ['16:00', '17:00', '18:30', '10:30', '19:00'] as const
 /** Step of a ladder a level works on. */
 const RUNG: Readonly<Record<string, number>> = { novice: 0, trained: 1, advanced: 2, elite: 2 }
 
@@ -66,6 +68,7 @@ export function generatePlans(
     place: week.place,
     sportLoad: week.sport[d] ?? 0,
     heavyPull: week.heavyPull === d ? 'before' : 'none',
+    at: HOURS[story.name.length % HOURS.length]!,
   }))
   const kit = kitsOf(hall.units)
   const standards = STANDARDS.map((s) => ({

@@ -27,6 +27,7 @@ import {
 import { created, done, ok, type Api, type Call } from './api'
 import { knownSources } from './intake'
 import { conflict, notFound, refused } from './problem'
+import { noteSeen } from '../db/seen'
 import { freshened, rosterNames, rosterPage } from './roster'
 import { changeRow } from './change'
 import { loadParts } from '../db/parts'
@@ -88,6 +89,7 @@ export function mountAthletes(api: Api): void {
       version: 1,
       archivedOn: null,
       archivedWhy: '',
+      erasedOn: null,
     })
     await insertOnce(call.em, DemandVersionEntity, {
       ...call.actor,
@@ -112,7 +114,8 @@ export function mountAthletes(api: Api): void {
     const kept = (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(athlete.id)!
     const facts = safetyFacts(kept.record, call.today, { flags: kept.flags })
     const coach = call.account.role === 'coach'
-    const { plan, done, touched } = (await loadFacts(call.em, [athlete.id], call.today)).get(
+    if (coach) await noteSeen(call, athlete.id)
+    const { plan, done, gone, touched } = (await loadFacts(call.em, [athlete.id], call.today)).get(
       athlete.id,
     )!
     const moved =
@@ -149,7 +152,7 @@ export function mountAthletes(api: Api): void {
         parts,
         {
           tests: tested,
-          ...planFacts(plan, done, moved, touched, call.today),
+          ...planFacts(plan, { done, gone }, moved, touched, call.today),
         },
         call.hall,
         call.today,
@@ -170,7 +173,7 @@ export function mountAthletes(api: Api): void {
 
   api.on('GET /api/archive', async (call) => {
     const away = await call.em.find(AthleteEntity, {
-      where: { archivedOn: Not(IsNull()) },
+      where: { archivedOn: Not(IsNull()), erasedOn: IsNull() },
       order: { name: 'ASC' },
     })
     return ok(

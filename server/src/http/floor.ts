@@ -38,7 +38,7 @@ import { athleteOr404 } from './athletes'
 import { clockMsOf, created, done, ok, type Api, type Call, type Reply, type Services } from './api'
 import { alarmFor, gateFor } from './gates'
 import { names, planView } from './plan'
-import { HttpProblem, notFound } from './problem'
+import { conflict, HttpProblem, notFound } from './problem'
 import { whenDone } from './whenDone'
 import { safetyFacts } from '@mano/core/safety/facts'
 
@@ -61,6 +61,7 @@ async function keepLog(scene: Scene, athlete: Athlete, b: LogBody): Promise<Repl
   const did = await insertOnce(scene.em, SetLogEntity, {
     ...scene.actor,
     ...rest,
+    importId: null,
     athleteId: athlete.id,
     doneOn: done.on,
     setNo: set,
@@ -164,7 +165,9 @@ export function mountFloor(api: Api): void {
   )
   api.on('POST /api/athletes/:athleteId/ends', async (call) => {
     const athlete = await athleteOr404(call)
-    const { id, planVersionId, deviceAt, reason, setsLeft } = call.body
+    const { id, planVersionId, deviceAt, on, reason, setsLeft } = call.body
+    const heldOn = on ?? whenDone(call, deviceAt).on
+    if (heldOn > call.today) throw conflict('This session is still to come: move it instead.')
     if (!(await call.em.findOneBy(PlanVersionEntity, { id: planVersionId, athleteId: athlete.id })))
       throw notFound('plan')
     await insertOnce(call.em, SessionEndEntity, {
@@ -172,7 +175,7 @@ export function mountFloor(api: Api): void {
       id,
       athleteId: athlete.id,
       planVersionId,
-      heldOn: whenDone(call, deviceAt).on,
+      heldOn,
       reason,
       setsLeft,
     })

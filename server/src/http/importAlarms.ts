@@ -1,9 +1,9 @@
 import { v7 } from 'uuid'
 import { In, type EntityManager } from 'typeorm'
-import { protocolById } from '@mano/core/catalogue/protocols'
 import { safetyFacts } from '@mano/core/safety/facts'
+import type { Subject } from '@mano/core/safety/act'
 import { judgeAct, judgeBy, type Finding, type Judge } from '@mano/core/safety/judge'
-import { reasonKey, reasonSubject } from '@mano/core/safety/reasons'
+import { reasonKey } from '@mano/core/safety/reasons'
 import { cautionName } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/testing/session'
 import { groupBy } from '@mano/core/units/group'
@@ -11,13 +11,14 @@ import { bulkInsert } from '../db/bulk'
 import { AlarmEntity, AthleteEntity, type Actor, type Alarm, type Hall } from '../db/entities'
 import { loadSafety } from '../db/safety'
 
-export interface ImportedTest {
+/** A test, or the sets of an exercise, of one day. */
+export interface ImportedAct {
   athleteId: string
-  protocolId: string
-  unitKind: string
-  variant: Readonly<Record<string, string>>
+  /** What a reason of it would be kept under. */ subject: string
+  name: string
   on: string
   hands: readonly Hand[]
+  act: (hand: Hand) => Subject
 }
 
 /** Days of one athlete that are looked at, the newest: what is older is history. */
@@ -25,14 +26,15 @@ const DAYS_MOST = 120
 
 /**
  * What a file brought in that would have been stopped or asked: kept, and one alarm for each
- * athlete and test.
+ * athlete and test or exercise. `words`: one of them, and several.
  */
 export async function alarmImports(
   scene: { em: EntityManager; hall: Hall; today: string; actor: Actor & { hallId: string } },
   importId: string,
-  tests: readonly ImportedTest[],
+  acts: readonly ImportedAct[],
+  words: readonly [one: string, several: string],
 ): Promise<void> {
-  const byAthlete = groupBy(tests, (t) => t.athleteId)
+  const byAthlete = groupBy(acts, (t) => t.athleteId)
   const athletes = await scene.em.find(AthleteEntity, { where: { id: In([...byAthlete.keys()]) } })
   const safety = await loadSafety(scene.em, athletes, scene.today, {
     timeZone: scene.hall.timeZone,
@@ -48,19 +50,14 @@ export async function alarmImports(
       // Others are answered meanwhile.
       await new Promise((resolve) => setImmediate(resolve))
     }
-    for (const [protocolId, same] of groupBy(own, (t) => t.protocolId)) {
-      const protocol = protocolById(protocolId)!
+    for (const [subject, same] of groupBy(own, (t) => t.subject)) {
       const found = same.flatMap((t) => {
         const judge = judges.get(t.on)
         return judge
           ? t.hands.flatMap((hand) => {
-              const findings = judgeAct(judge, {
-                kind: 'test',
-                protocol,
-                hand,
-                implementKind: t.unitKind,
-                variant: t.variant,
-              }).findings.filter((f) => f.class !== 'free')
+              const findings = judgeAct(judge, t.act(hand)).findings.filter(
+                (f) => f.class !== 'free',
+              )
               return findings.length > 0 ? [{ t, hand, findings }] : []
             })
           : []
@@ -78,12 +75,12 @@ export async function alarmImports(
         id: v7(),
         athleteId,
         happenedOn: on,
-        subject: reasonSubject('test', protocolId),
+        subject,
         hand: hands.size === 1 ? [...hands][0]! : 'both',
         class: is,
         keys: [...new Set(all.map(reasonKey))],
         sourceId: importId,
-        says: `${protocol.name}: ${n === 1 ? 'one imported test' : `${n} imported tests`} ${is === 'stop' ? 'though it was stopped' : 'without a reason'}. ${[...new Set(all.filter((f) => f.class === is).map(cautionName))].join('; ')}.`,
+        says: `${same[0]!.name}: ${n === 1 ? words[0] : `${n} ${words[1]}`} ${is === 'stop' ? 'though it was stopped' : 'without a reason'}. ${[...new Set(all.filter((f) => f.class === is).map(cautionName))].join('; ')}.`,
       })
     }
   }

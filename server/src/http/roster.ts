@@ -3,6 +3,7 @@ import { In, type DataSource } from 'typeorm'
 import { AthleteEntity } from '../db/entities'
 import type { Asked, Call } from './api'
 import { needOf, rosterRows } from './rosterRows'
+import { clockOf, dueIn, TODAY_UNDER, waitsForCoach } from '@mano/core/stages/day'
 import { inHall } from '../db/hall'
 
 /** Rows brought up to date in one piece: what a first look of the day finds. */
@@ -39,9 +40,9 @@ export async function freshen({
     if (away.length > 0) await em.query('DELETE FROM roster_row WHERE athlete_id = ANY($1)', [away])
     const rows = await rosterRows(em, hall, athletes, today)
     await em.query(
-      `INSERT INTO roster_row (athlete_id, hall_id, day, name, sport, need, content)
-       SELECT x.id, $1, $2, x.name, x.sport, x.need, x.content FROM json_to_recordset($3::json) AS x(id uuid, name text, sport text, need integer, content json) ORDER BY x.id
-       ON CONFLICT (athlete_id) DO UPDATE SET day = excluded.day, name = excluded.name, sport = excluded.sport, need = excluded.need, content = excluded.content`,
+      `INSERT INTO roster_row (athlete_id, hall_id, day, name, sport, need, clock, due, waits, content)
+       SELECT x.id, $1, $2, x.name, x.sport, x.need, x.clock, x.due, x.waits, x.content FROM json_to_recordset($3::json) AS x(id uuid, name text, sport text, need integer, clock integer, due integer, waits boolean, content json) ORDER BY x.id
+       ON CONFLICT (athlete_id) DO UPDATE SET day = excluded.day, name = excluded.name, sport = excluded.sport, need = excluded.need, clock = excluded.clock, due = excluded.due, waits = excluded.waits, content = excluded.content`,
       [
         hall.id,
         today,
@@ -51,6 +52,9 @@ export async function freshen({
             name: r.name,
             sport: r.sportName ?? '',
             need: needOf(r),
+            clock: clockOf(r.day, today),
+            due: dueIn(r.day, today),
+            waits: waitsForCoach(r.call, r.day),
             content: r,
           })),
         ),
@@ -100,8 +104,11 @@ export function freshened({
 }
 
 /** The keys a page goes by, in its order. */
-const ORDER = { need: 'need', name: `''::text`, sport: 'sport' } as const
+const ORDER = { clock: 'clock', need: 'need', name: `''::text`, sport: 'sport' } as const
+const NUMBERED: readonly string[] = [ORDER.clock, ORDER.need]
 const PAGE_MOST = 100
+/** Decisions told at once: the first of them stand open, the rest are there when asked for. */
+const DECISIONS_MOST = 12
 
 /**
  * One page of the roster after a row, in an order; what is needed over all of it. Answers on health
@@ -109,26 +116,27 @@ const PAGE_MOST = 100
  */
 export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<string> {
   const { sort, find, after, most = PAGE_MOST } = call.query
-  const by = ORDER[sort ?? 'need']
+  const by = ORDER[sort ?? 'clock']
   const seen = after ? (JSON.parse(after) as [string | number, string, string]) : null
   const [page] = (await call.em.query(
     `WITH page AS (
        SELECT content, ${by} AS k, name, athlete_id FROM roster_row
-       WHERE ($1::text IS NULL OR name ILIKE $1 OR sport ILIKE $1) ${seen ? `AND (${by}, name, athlete_id) > ($3${by === 'need' ? '::integer' : '::text'}, $4, $5)` : ''}
+       WHERE ($1::text IS NULL OR name ILIKE $1 OR sport ILIKE $1) ${seen ? `AND (${by}, name, athlete_id) > ($3${NUMBERED.includes(by) ? '::integer' : '::text'}, $4, $5)` : ''}
        ORDER BY k, name, athlete_id LIMIT $2
      )
      SELECT coalesce(json_agg(content ORDER BY k, name, athlete_id), '[]')::text AS rows, count(*)::int AS n,
        (SELECT json_build_array(k, name, athlete_id)::text FROM page ORDER BY k DESC, name DESC, athlete_id DESC LIMIT 1) AS last,
-       (SELECT json_build_object('act', count(*) FILTER (WHERE need < 2), 'due', count(*) FILTER (WHERE need IN (2, 3)), 'none', count(*) FILTER (WHERE need = 4), 'all', count(*))::text FROM roster_row) AS needs
+       (SELECT json_build_object('act', count(*) FILTER (WHERE need < 2), 'due', count(*) FILTER (WHERE need IN (2, 3)), 'none', count(*) FILTER (WHERE need = 4), 'all', count(*), 'waits', count(*) FILTER (WHERE waits), 'today', count(*) FILTER (WHERE clock < ${TODAY_UNDER}))::text FROM roster_row) AS needs,
+       ${seen ? `'[]'` : `(SELECT coalesce(json_agg(content ORDER BY due / 1440, need, due, name, athlete_id), '[]')::text FROM (SELECT * FROM roster_row WHERE waits ORDER BY due / 1440, need, due, name, athlete_id LIMIT ${DECISIONS_MOST}) d)`} AS decisions
      FROM page`,
     [find ? `%${find.replace(/[\\%_]/g, '\\$&')}%` : null, most, ...(seen ?? [])],
-  )) as [{ rows: string; n: number; last: string | null; needs: string }]
+  )) as [{ rows: string; n: number; last: string | null; needs: string; decisions: string }]
   const next = page.n === most ? page.last : null
-  const rows =
+  const shown = (rows: string): string =>
     call.account.role === 'coach'
-      ? page.rows
-      : JSON.stringify(withoutHealth(JSON.parse(page.rows) as RosterPage['rows']))
-  return `{"rows":${rows},"next":${JSON.stringify(next)},"needs":${page.needs}}`
+      ? rows
+      : JSON.stringify(withoutHealth(JSON.parse(rows) as RosterPage['rows']))
+  return `{"rows":${shown(page.rows)},"decisions":${shown(page.decisions)},"next":${JSON.stringify(next)},"needs":${page.needs}}`
 }
 
 const withoutHealth = <R extends Pick<RosterRow, 'cautions'>>(rows: readonly R[]): R[] =>
@@ -138,8 +146,8 @@ const withoutHealth = <R extends Pick<RosterRow, 'cautions'>>(rows: readonly R[]
 export async function rosterNames(call: Call): Promise<AthleteName[]> {
   const rows = (await call.em.query(
     `SELECT athlete_id AS id, name, nullif(sport, '') AS "sportName", content -> 'cautions' AS cautions, need = 0 AS alarm,
-       EXISTS (SELECT 1 FROM json_array_elements(content -> 'stages') s WHERE s ->> 'stage' = 'floor' AND s ->> 'word' = 'Today') AS today,
-       (SELECT s ->> 'why' FROM json_array_elements(content -> 'stages') s WHERE s ->> 'stage' = 'floor' AND s ->> 'word' = 'Missed') AS missed
+       content -> 'day' ->> 'group' = 'today' AND (content -> 'day' ->> 'done')::boolean IS FALSE AS today,
+       (SELECT nullif(count(*), 0)::int FROM json_array_elements(content -> 'day' -> 'week') w WHERE w ->> 'state' = 'missed') AS missed
      FROM roster_row ORDER BY name, athlete_id`,
   )) as AthleteName[]
   return call.account.role === 'coach' ? rows : withoutHealth(rows)

@@ -7,7 +7,9 @@ import { buildSeries, type Series } from '@mano/core/review/series'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
 import { standing } from '@mano/core/safety/standing'
+import { rosterDay, type RosterDay } from '@mano/core/stages/day'
 import { rosterCall, type Need } from '@mano/core/stages/roster'
+import type { StageStatus } from '@mano/core/stages/rules'
 import { groupBy } from '@mano/core/units/group'
 import type { EntityManager } from 'typeorm'
 import type { Athlete, Hall } from '../db/entities'
@@ -48,12 +50,12 @@ export async function rosterRows(
   for (const athlete of athletes) {
     const own = parts.get(athlete.id)!
     const tests = sessions.get(athlete.id) ?? []
-    const { count, plan, done, touched } = facts.get(athlete.id)!
+    const { count, plan, upcoming, done, gone, touched } = facts.get(athlete.id)!
     const tested = testFacts(tests, count)
     const { record, flags, alarms } = safety.get(athlete.id)!
     const judge = judgeBy(safetyFacts(record, today, { flags }))
     const moved = movedSince(athlete, own, tests, plan, judge, of)
-    const floor = planFacts(plan, done, moved, touched, today)
+    const floor = planFacts(plan, { done, gone }, moved, touched, today)
     const series = buildSeries(tests)
     rows.push(
       rowOf(athlete, {
@@ -64,6 +66,14 @@ export async function rosterRows(
         leans: await leansOf(others, athlete, series, today),
         readiness: lowTwiceOf(tests, { from: today, to: today }),
         alarms: alarms.map((a) => a.says),
+        day: rosterDay(
+          [plan, upcoming]
+            .filter((w, i, all) => w !== null && (i === 0 || w.weekStart !== all[0]?.weekStart))
+            .flatMap((w) => w ?? []),
+          done,
+          gone,
+          today,
+        ),
       }),
     )
   }
@@ -103,28 +113,30 @@ const sportName = (
 
 interface RowFacts {
   sportName: string | null
-  stages: KeptRow['stages']
+  stages: readonly StageStatus[]
   cautions: ReturnType<typeof standing>
   series: readonly Series[]
   leans: readonly LeanRow[]
   /** The day readiness was low for the second time in a row; null: it was not. */
   readiness: string | null
   alarms: readonly string[]
+  day: RosterDay
 }
 
 function rowOf(
   athlete: Athlete,
-  { sportName, stages, cautions, series, leans, readiness, alarms }: RowFacts,
+  { sportName, stages, cautions, series, leans, readiness, alarms, day }: RowFacts,
 ): KeptRow {
   return {
     id: athlete.id,
     name: athlete.name,
     sportName,
     dominantHand: athlete.dominantHand,
-    stages,
+    testsStale: stages.some((s) => s.stage === 'tests' && s.state === 'stale'),
     call: rosterCall(stages, cautions, leans, alarms, readiness),
     key: keyResult(series, leans),
     alarms: alarms.length,
+    day,
     cautions: cautions.map((c) => ({
       title: c.caution.title,
       hands: c.hands.length > 1 ? 'both' : c.hands[0]!,

@@ -2,6 +2,8 @@ import type { InferType, ObjectSchema } from 'yup'
 import {
   leftBody,
   ownPasswordBody,
+  entryBody,
+  entryLinkBody,
   passwordBody,
   personBody,
   setupBody,
@@ -9,6 +11,7 @@ import {
 } from '@mano/contract/accounts'
 import {
   archiveBody,
+  eraseBody,
   athleteBody,
   injuryBody,
   measurementBody,
@@ -103,6 +106,11 @@ export const ROUTES = {
   'POST /api/people': { roles: COACH, body: personBody },
   'POST /api/people/:personId/password': { roles: COACH, body: passwordBody },
   'PUT /api/people/:personId/left': { roles: COACH, body: leftBody },
+  'GET /api/entry': { roles: 'anyone' },
+  'POST /api/entry': { roles: 'anyone', body: entryBody },
+  'GET /api/entry-links': { roles: COACH },
+  'POST /api/entry-links': { roles: COACH, body: entryLinkBody },
+  'POST /api/entry-links/:linkId/revoke': { roles: COACH },
   'GET /api/athletes': { roles: STAFF, query: rosterQuery },
   'GET /api/athletes/names': { roles: STAFF },
   'POST /api/athletes': { roles: COACH, body: athleteBody },
@@ -111,6 +119,9 @@ export const ROUTES = {
   'GET /api/archive': { roles: COACH },
   'PUT /api/athletes/:athleteId/archive': { roles: COACH, body: archiveBody },
   'DELETE /api/athletes/:athleteId': { roles: COACH },
+  'POST /api/athletes/:athleteId/erase': { roles: COACH, body: eraseBody },
+  'GET /api/athletes/:athleteId/record': { roles: COACH },
+  'GET /api/athletes/:athleteId/seen': { roles: COACH },
   'POST /api/measurements/:measurementId/strike': { roles: STAFF, body: strikeBody },
   'POST /api/injuries/:injuryId/strike': { roles: COACH, body: strikeBody },
   'POST /api/athletes/:athleteId/demands': { roles: COACH, body: demandBody },

@@ -97,7 +97,13 @@ const ADDED: Readonly<Record<string, unknown>> = {
   ageFrom: null,
   ageTo: null,
   leftOn: null,
+  'set_log.importId': null,
+  'athlete.erasedOn': null,
+  'test_import.of': 'trials',
 }
+/** The key of a column that came later, by itself or in one table; null: it was there. */
+const addedKey = (table: string, column: string): string | null =>
+  [`${table}.${column}`, column].find((k) => k in ADDED) ?? null
 
 /** JSON type of a column. */
 const JSON_TYPE: Record<string, Row> = {
@@ -129,7 +135,7 @@ export function lineSchema(app: DataSource): Row {
         additionalProperties: false,
         required: columnsOf(m)
           .map((c) => c.propertyName)
-          .filter((k) => !(k in ADDED)),
+          .filter((k) => addedKey(m.tableName, k) === null),
         properties: Object.fromEntries(columnsOf(m).map((c) => [c.propertyName, jsonType(c)])),
       },
     },
@@ -210,10 +216,9 @@ export class RowReader {
     if (extra) throw refused('file', `${where}: the column "${extra}" is not known.`)
     const whole: Row = {}
     for (const c of columns) {
+      const added = addedKey(table, c.propertyName)
       const v =
-        row[c.propertyName] === undefined && c.propertyName in ADDED
-          ? ADDED[c.propertyName]
-          : row[c.propertyName]
+        row[c.propertyName] === undefined && added !== null ? ADDED[added] : row[c.propertyName]
       if (v === null ? !c.isNullable : !fits(String(c.type), v))
         throw refused(
           'file',

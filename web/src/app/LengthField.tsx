@@ -1,5 +1,5 @@
 import { TextInput } from '@mantine/core'
-import { formatBoth, parseLength, type LengthUnit } from '@mano/core/units/inch'
+import { formatBoth, otherUnitMeant, parseLength, type LengthUnit } from '@mano/core/units/inch'
 
 interface Props {
   label: string
@@ -8,6 +8,8 @@ interface Props {
   onChange: (text: string) => void
   placeholder?: string
   autoFocus?: boolean
+  /** What is usual: a length far off it that fits in the other unit is asked about. */
+  usualMm?: readonly [number, number] | null | undefined
 }
 
 /**
@@ -20,8 +22,10 @@ export function LengthField({
   onChange,
   placeholder = 'Not measured',
   autoFocus = false,
+  usualMm = null,
 }: Props) {
   const r = parseLength(value, unit)
+  const meant = usualMm && otherUnitMeant(value, unit, usualMm)
   const wrong = value.trim() !== '' && (!r.ok || r.mm <= 0)
   return (
     <TextInput
@@ -32,6 +36,14 @@ export function LengthField({
       placeholder={placeholder}
       value={value}
       error={wrong && 'Not a length: 60.3, 2 3/8 or 2 3/8 in'}
+      {...(meant && {
+        rightSectionWidth: 'auto',
+        rightSection: (
+          <button type="button" className="btn small" onClick={() => onChange(meant)}>
+            {meant}?
+          </button>
+        ),
+      })}
       description={
         r.ok && r.mm > 0
           ? `= ${formatBoth(r.mm, unit)}`

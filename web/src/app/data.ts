@@ -33,7 +33,7 @@ export const useInstallation = (enabled: boolean) =>
     queryFn: () => api.get<Installation>('/api/installation'),
     enabled,
   })
-export type RosterOrder = 'need' | 'name' | 'sport'
+export type RosterOrder = 'clock' | 'need' | 'name' | 'sport'
 /** Rows of the roster a page holds. */
 const ROSTER_PAGE = 60
 /** The roster page by page, in an order. */

@@ -40,7 +40,7 @@ export const router = createBrowserRouter([
         ],
       },
       stage('squad', () => import('../areas/squad/Squad')),
-      stage('import', () => import('../areas/imports/ImportTrials')),
+      stage('import', () => import('../areas/imports/Import')),
       stage('kit', () => import('../areas/kit/KitRoom')),
       stage('testday', () => import('../areas/testday/TestDays')),
       stage('testday/:dayId', () => import('../areas/testday/TestDay')),
@@ -68,6 +68,12 @@ export const router = createBrowserRouter([
     ErrorBoundary: CrashPage,
     HydrateFallback: () => null,
     lazy: async () => ({ Component: (await import('../areas/floor/Card')).default }),
+  },
+  {
+    path: '/enter',
+    ErrorBoundary: CrashPage,
+    HydrateFallback: () => null,
+    lazy: async () => ({ Component: (await import('../areas/entrance/Enter')).default }),
   },
   {
     path: '/my',

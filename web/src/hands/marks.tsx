@@ -1,8 +1,5 @@
 import type { ReactNode } from 'react'
-import type { StageStatus } from '@mano/core/stages/rules'
-import { STAGES } from '@mano/core/stages/rules'
 import type { Hand } from '@mano/core/testing/session'
-import { rowOf } from '@mano/core/units/row'
 import { Icon, type IconName } from './Icon'
 
 /** L or R in the colour of its hand. */
@@ -31,18 +28,5 @@ export const Chip = ({
   <span className={`chip ${tone === 'outline' ? '' : tone}`}>
     <Icon name={icon} />
     {children}
-  </span>
-)
-
-/** The seven stages as a strip, for the roster. */
-export const StageStrip = ({ stages }: { stages: readonly StageStatus[] }) => (
-  <span
-    className="strip"
-    role="img"
-    aria-label={stages.map((s) => `${rowOf(STAGES, s.stage).name} ${s.word}`).join(', ')}
-  >
-    {stages.map((s) => (
-      <i key={s.stage} className={s.state} />
-    ))}
   </span>
 )

@@ -18,7 +18,7 @@ export async function bareList(
     for (let i = 0; i < times; i++) {
       const t = performance.now()
       await q.query(
-        `SELECT coalesce(json_agg(content ORDER BY need, name, athlete_id), '[]')::text FROM (SELECT * FROM roster_row ORDER BY need, name, athlete_id LIMIT 60) x`,
+        `SELECT coalesce(json_agg(content ORDER BY clock, name, athlete_id), '[]')::text FROM (SELECT * FROM roster_row ORDER BY clock, name, athlete_id LIMIT 60) x`,
       )
       ms.push(performance.now() - t)
       // As seldom as coaches ask.

@@ -17,6 +17,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { doseWords } from '../plan/BlockCard'
 import { usePlan } from '../plan/usePlan'
 import { Links } from './Links'
+import { Missed } from './Missed'
 import { sessionKey, useFloor } from './store'
 import { Twice } from './Twice'
 import { todaySession } from './useToday'
@@ -62,6 +63,7 @@ export default function Floor() {
   return (
     <main className="cols">
       <section>
+        <Missed view={plan.data} />
         <Twice logs={athlete.history.logs} versionId={plan.data.versions[0]?.id ?? null} />
         {session ? (
           <>
@@ -196,7 +198,11 @@ export default function Floor() {
       <aside>
         <h2 className="h3">Logged lately</h2>
         <ul className="fl-days">
-          {days(athlete.history.logs.filter((l) => l.blockId !== null)).map(([on, sets]) => (
+          {days(
+            athlete.history.logs.filter(
+              (l) => l.blockId !== null || exerciseById(l.exerciseId)?.mode !== 'prep',
+            ),
+          ).map(([on, sets]) => (
             <li key={on}>
               <b>{formatDate(on, me.today, { weekday: true })}</b>
               <span className="s">

@@ -5,16 +5,10 @@ import type { LinkView } from '@mano/contract/plan'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { useWrite } from '../../app/data'
+import { newToken } from '../../app/token'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const DAYS = [7, 30, 90] as const
-/** 256 random bits, as they stand in an address. */
-const newToken = (): string =>
-  btoa(String.fromCharCode(...crypto.getRandomValues(new Uint8Array(32))))
-    .replace(/\+/g, '-')
-    .replace(/\//g, '_')
-    .replace(/=+$/, '')
-
 /** The athlete's own link: shown once, taken back at any time. */
 export function Links() {
   const { athlete, me } = useAthletePage()

@@ -2,7 +2,7 @@ import { useParams, useSearchParams } from 'react-router'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { sessionContent } from '@mano/core/plan/content'
 import { holdIn } from '@mano/core/session/today'
-import { weekMinutes } from '@mano/core/plan/time'
+import { wholeWeekMinutes } from '@mano/core/plan/time'
 import { DAY_NAMES, whereIs, type Block } from '@mano/core/plan/types'
 import { findingLine } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/testing/session'
@@ -39,7 +39,7 @@ export default function Paper() {
             ? ''
             : block
               ? `${weeks.length} weeks from ${formatDate(weeks[0]!.weekStart, data.today)}`
-              : `Week of ${formatDate(week, data.today)}, ${Math.ceil(weekMinutes(weeks[0]!.blocks))} min`}
+              : `Week of ${formatDate(week, data.today)}, ${wholeWeekMinutes(weeks[0]!.blocks)} min`}
         </p>
         <button className="btn pri no-print" onClick={() => window.print()}>
           Print or save as PDF
@@ -174,7 +174,7 @@ function DayNames({ weeks, today }: { weeks: FloorData['plan']['versions']; toda
             <th scope="row">
               {formatDate(w.weekStart, today)}
               <small>
-                {KINDS[w.terms.kind ?? 'ordinary']}, {Math.ceil(weekMinutes(w.blocks))} min
+                {KINDS[w.terms.kind ?? 'ordinary']}, {wholeWeekMinutes(w.blocks)} min
               </small>
             </th>
             {DAY_NAMES.map((d, i) => (

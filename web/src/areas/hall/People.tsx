@@ -9,6 +9,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { api, ApiProblem, formText } from '../../app/api'
 import { keys, useMe, useWrite } from '../../app/data'
 import { Reasoned } from '../../app/Reasoned'
+import { Invite, ResetLink } from './EntryLinks'
 import { NewPassword } from './NewPassword'
 
 const MAY = {
@@ -40,6 +41,7 @@ export function People({ me }: { me: string }) {
               </span>
               <span className="acts">
                 {p.role === 'assistant' && !p.leftOn && <NewPassword person={p} />}
+                {p.id !== me && !p.leftOn && <ResetLink person={p} />}
                 {p.id !== me && !p.leftOn && (
                   <Reasoned
                     label="Take out"
@@ -69,6 +71,7 @@ export function People({ me }: { me: string }) {
           ))}
         </ul>
       </div>
+      <Invite />
       <AddPerson />
     </>
   )

@@ -1,6 +1,8 @@
 import { protocolById, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
+import { EXERCISES } from '@mano/core/catalogue/exercises'
 import type { CsvTable } from '@mano/core/formats/csv'
+import { openInSets, SET_MEANINGS, strangeExercises } from '@mano/core/session/mapSets'
 import {
   dateBy,
   guessDates,
@@ -14,6 +16,7 @@ import {
 import type { Hand } from '@mano/core/testing/session'
 import { formatDate, isLocalDate } from '@mano/core/units/dates'
 import { AddNames } from '../intake/AddNames'
+import { withEntry, Words } from './Words'
 
 const IMPORTED = TEST_PROTOCOLS.filter((p) => p.entry !== 'body')
 const ORDERS: readonly { id: DateOrder; name: string }[] = [
@@ -33,7 +36,23 @@ const NAMED: Record<string, string> = {
   pain: 'Pain',
   missed: 'Missed',
   struck: 'Reason struck',
+  exercise: 'Exercise',
+  set: 'Number of the set',
+  sets: 'How many such sets',
+  load: 'Load',
+  seconds: 'Seconds',
+  reps: 'Repetitions',
+  amount: 'Repetitions or seconds',
+  ended: 'How it ended',
+  effort: 'Effort, 1 to 10',
 }
+/** What a sheet holds, what its columns can mean, and what is open before it can be tried. */
+const OF = {
+  trials: { name: 'results of tests', meanings: MEANINGS, open: openIn },
+  sets: { name: 'sets done', meanings: SET_MEANINGS, open: openInSets },
+} as const
+/** What is still open before a sheet can be tried. */
+export const openQuestions = (m: SheetMapping): string[] => OF[m.of ?? 'trials'].open(m)
 /** The dates of a sheet as they are written. */
 export const datesOf = (table: Extract<CsvTable, { ok: true }>, m: SheetMapping): string[] => {
   const column = m.columns['date']
@@ -69,17 +88,13 @@ function dateWords(
 /** Lines shown of a file. */
 const PREVIEW = 5
 
-/** A record with one entry set, or without it where the value is empty. */
-const withEntry = (r: Record<string, string>, key: string, value: string): Record<string, string> =>
-  Object.fromEntries([
-    ...Object.entries(r).filter(([k]) => k !== key),
-    ...(value ? [[key, value]] : []),
-  ]) as Record<string, string>
+const EXERCISE_NAMES = EXERCISES.map((e) => e.name)
 
 interface Props {
   table: Extract<CsvTable, { ok: true }>
   mapping: SheetMapping
   change: (m: SheetMapping) => void
+  /** Reads the sheet as holding something else. */ turnTo: (of: 'trials' | 'sets') => void
   doubts: readonly string[]
   remembered: boolean
   roster: readonly { name: string }[]
@@ -92,6 +107,7 @@ export function MapColumns({
   table,
   mapping,
   change,
+  turnTo,
   doubts,
   remembered,
   roster,
@@ -149,7 +165,12 @@ export function MapColumns({
   const choices = tests
     .flatMap((p) => p.variants)
     .filter((v, i, list) => list.findIndex((x) => x.id === v.id) === i && !mapping.columns[v.id])
-  const open = openIn(mapping)
+  const of = mapping.of ?? 'trials'
+  const open = openQuestions(mapping)
+  const exerciseColumn = of === 'sets' ? mapping.columns['exercise'] : undefined
+  const odd = exerciseColumn
+    ? strangeExercises(table.rows.map((r) => r.cells[exerciseColumn] ?? ''))
+    : []
   return (
     <div className="map panel">
       <h2>What the columns mean</h2>
@@ -159,6 +180,16 @@ export function MapColumns({
           : 'Guessed from the header and the first lines.'}{' '}
         {table.rows.length} lines.
       </p>
+      <label className="map-of">
+        The sheet holds{' '}
+        <select value={of} onChange={(e) => turnTo(e.currentTarget.value as keyof typeof OF)}>
+          {Object.entries(OF).map(([id, o]) => (
+            <option key={id} value={id}>
+              {o.name}
+            </option>
+          ))}
+        </select>
+      </label>
       <div className="map-scroll" tabIndex={0} role="region" aria-label="Columns of the sheet">
         <table>
           <thead>
@@ -178,8 +209,8 @@ export function MapColumns({
                     onChange={(e) => setMeaning(c, e.currentTarget.value)}
                   >
                     <option value="">left out</option>
-                    <option value="result">Result</option>
-                    {MEANINGS.map((m) => (
+                    {of === 'trials' && <option value="result">Result</option>}
+                    {OF[of].meanings.map((m) => (
                       <option key={m.id} value={m.id}>
                         {NAMED[m.id] ?? m.id.replaceAll('_', ' ')}
                       </option>
@@ -238,7 +269,7 @@ export function MapColumns({
             <span className="s">{dateWords(guess, mapping.dateOrder, sample, today)}</span>
           </label>
         )}
-        {!mapping.columns['implement'] && (
+        {of === 'trials' && !mapping.columns['implement'] && (
           <label>
             Implement, all lines{' '}
             <select
@@ -270,38 +301,26 @@ export function MapColumns({
             </select>
           </label>
         ))}
-        {strange.length > 0 && (
-          <fieldset>
-            <legend>
-              {strange.length === 1 ? 'One name is' : `${strange.length} names are`} not on the
-              roster
-            </legend>
-            {strange.slice(0, 30).map((n) => (
-              <label key={n}>
-                {n}{' '}
-                <select
-                  aria-label={`${n} is`}
-                  value={mapping.names[n] ?? ''}
-                  onChange={(e) =>
-                    change({
-                      ...mapping,
-                      names: withEntry(mapping.names, n, e.currentTarget.value),
-                    })
-                  }
-                >
-                  <option value="">choose</option>
-                  {roster.map((a) => (
-                    <option key={a.name} value={a.name}>
-                      {a.name}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            ))}
-            {strange.length > 30 && <p className="s">and {strange.length - 30} more</p>}
-            <AddNames names={strange.filter((n) => !mapping.names[n])} />
-          </fieldset>
-        )}
+        <Words
+          words={strange}
+          says={(n) =>
+            n === 1 ? 'One name is not on the roster' : `${n} names are not on the roster`
+          }
+          choices={roster.map((a) => a.name)}
+          chosen={mapping.names}
+          choose={(names) => change({ ...mapping, names })}
+        >
+          <AddNames names={strange.filter((n) => !mapping.names[n])} />
+        </Words>
+        <Words
+          words={odd}
+          says={(n) =>
+            n === 1 ? 'One word is no exercise by name' : `${n} words are no exercises by name`
+          }
+          choices={EXERCISE_NAMES}
+          chosen={mapping.exercises ?? {}}
+          choose={(exercises) => change({ ...mapping, exercises })}
+        />
       </div>
       {!remembered && doubts.length > 0 && (
         <ul className="map-doubts">

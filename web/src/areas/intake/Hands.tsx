@@ -15,6 +15,10 @@ import { touchedBy, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
 
+const nameOfCell = (cell: string): string => {
+  const [measure, hand] = cell.split('.') as [BodyMeasureId, Hand]
+  return `${rowOf(BODY_MEASURES, measure).name}${hand === 'both' ? '' : `, ${hand}`}`
+}
 const cellId = (measure: BodyMeasureId, hand: Hand) => `${measure}.${hand}`
 
 /**
@@ -58,7 +62,9 @@ export function Hands() {
         })
     }
     setProblems(wrong)
-    if (Object.keys(wrong).length > 0 || bodies.length === 0) return
+    const first = Object.keys(wrong)[0]
+    if (first !== undefined) document.getElementById(first)?.focus()
+    if (first !== undefined || bodies.length === 0) return
     write.mutate(bodies, {
       onSuccess: () => {
         setTyped({})
@@ -76,6 +82,7 @@ export function Hands() {
     return (
       <div className={`measure ${hand}`}>
         <input
+          id={id}
           aria-label={label}
           inputMode="decimal"
           autoComplete="off"
@@ -148,7 +155,10 @@ export function Hands() {
           Record measures
         </button>
         <span className="said" role="alert">
-          {write.error && failureText(write.error)}
+          {write.error
+            ? failureText(write.error)
+            : Object.keys(problems).length > 0 &&
+              `Nothing is recorded yet. Look at ${Object.keys(problems).map(nameOfCell).join('; ')}.`}
         </span>
       </div>
     </form>

@@ -6,6 +6,7 @@ import { Chip } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { clearanceWords, ClearanceForm, type ClearanceOf } from './ClearanceForm'
 import { HealthDialog } from './HealthDialog'
+import { Seen } from './Seen'
 
 /** The health answers and when they are due again; only coaches see them. */
 export function Health() {
@@ -60,6 +61,7 @@ export function Health() {
         onClose={() => setAsking(false)}
         onDone={() => setAsking(false)}
       />
+      <Seen />
       <Modal
         opened={clearing !== null}
         onClose={() => setClearing(null)}

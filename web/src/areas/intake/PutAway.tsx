@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router'
 import { api, failureText } from '../../app/api'
 import { keys, useWrite } from '../../app/data'
 import { Reasoned } from '../../app/Reasoned'
+import { Erase } from './Erase'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /**
@@ -49,6 +50,10 @@ export function PutAway() {
           Added by mistake: remove for good
         </button>
       )}
+      <a className="lnk" href={`/api/athletes/${athlete.id}/record`} download>
+        Everything on record, JSON
+      </a>
+      <Erase />
       <span className="said" role="alert">
         {gone.error && failureText(gone.error)}
       </span>

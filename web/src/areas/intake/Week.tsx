@@ -7,6 +7,7 @@ import {
   frameOfWeek,
   HAND_LOADS,
   HAND_WORK,
+  sameDay,
   sameWeek,
   type Activity,
   type TrainingDay,
@@ -113,6 +114,26 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
           disabled={!coach}
           onChange={(more) => setDay(picked, more)}
         />
+      )}
+      {picked !== null && coach && (
+        <div className="row week-copy" role="group" aria-label={`${DAY_NAMES[picked]} copied to`}>
+          <span>{DAY_NAMES[picked]} the same on</span>
+          {DAY_NAMES.map((name, d) => {
+            const same = sameDay(week.days[d]!, week.days[picked]!)
+            return d === picked ? null : (
+              <button
+                type="button"
+                className="btn small"
+                key={name}
+                aria-pressed={same}
+                disabled={same}
+                onClick={() => setDay(d, structuredClone(week.days[picked]!))}
+              >
+                {name}
+              </button>
+            )
+          })}
+        </div>
       )}
       <div className="row week-foot">
         <label>

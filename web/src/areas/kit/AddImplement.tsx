@@ -23,7 +23,7 @@ interface Props {
   kinds: readonly string[] | null
   placeId?: string | undefined
   onClose: () => void
-  onAdded: (id: string) => void
+  onAdded: (id: string, placeId: string) => void
 }
 
 /** Adds one implement to a place, with all that is measured of it. */
@@ -57,7 +57,7 @@ function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
   const chosen = kind ? implementById(kind) : undefined
   const traits = chosen ? TRAITS[chosen.id] : null
   const at = place ?? places.find((p) => p.kind === 'hall')?.id ?? null
-  const measured = measuresOf(draft, units.length, today)
+  const measured = measuresOf(draft, units, today)
   return (
     <form
       onSubmit={(e) => {
@@ -73,7 +73,7 @@ function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
               surface,
               ...measured.body,
             } as UnitBody,
-            { onSuccess: () => onAdded(ids.id) },
+            { onSuccess: () => onAdded(ids.id, at) },
           )
       }}
     >

@@ -17,6 +17,7 @@ import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { AddImplement, options } from './AddImplement'
+import { AddSeveral } from './AddSeveral'
 import { Advice } from './Advice'
 import { UnitPanel } from './UnitPanel'
 import './kit.css'
@@ -28,7 +29,7 @@ export default function KitRoom() {
   const places = usePlaces()
   const units = useUnits()
   const [params, setParams] = useSearchParams()
-  const [adding, setAdding] = useState<'unit' | 'place' | null>(null)
+  const [adding, setAdding] = useState<'unit' | 'several' | 'place' | null>(null)
   const [text, setText] = useState('')
   const error = kit.error ?? places.error
   if (error)
@@ -82,6 +83,9 @@ export default function KitRoom() {
             <>
               <button className="btn" onClick={() => setAdding('place')}>
                 Add a place
+              </button>
+              <button className="btn" onClick={() => setAdding('several')}>
+                Add several
               </button>
               <button className="btn pri" onClick={() => setAdding('unit')}>
                 Add an implement
@@ -214,8 +218,8 @@ export default function KitRoom() {
           <p className="blank kit-empty">
             Nothing recorded here. Until then plans take what such a place usually has.{' '}
             {coach && (
-              <button className="lnk" onClick={() => setAdding('unit')}>
-                Add the first implement
+              <button className="lnk" onClick={() => setAdding('several')}>
+                Add what is there
               </button>
             )}
           </p>
@@ -253,10 +257,16 @@ export default function KitRoom() {
         kinds={null}
         placeId={place.id}
         onClose={() => setAdding(null)}
-        onAdded={(id) => {
+        onAdded={(id, placeId) => {
           setAdding(null)
-          go({ unit: id })
+          setText('')
+          go({ place: placeId, unit: id })
         }}
+      />
+      <AddSeveral
+        opened={adding === 'several'}
+        placeId={place.id}
+        onClose={() => setAdding(null)}
       />
       <Modal opened={adding === 'place'} onClose={() => setAdding(null)} title="Add a place">
         {adding === 'place' && (

@@ -1,8 +1,11 @@
-import { NumberInput, TextInput } from '@mantine/core'
+import { TextInput } from '@mantine/core'
 import type { RemeasureBody } from '@mano/contract/kit'
 import type { ImplementKind } from '@mano/core/catalogue/implements'
 import { formatInches, type LengthUnit } from '@mano/core/units/inch'
+import type { UnitChoice } from '@mano/core/units/format'
+import { massText, parseMass, type MassUnit } from '@mano/core/units/mass'
 import { lengthOf, LengthField } from '../../app/LengthField'
+import { MassField } from '../../app/MassField'
 import { useUnits } from '../../app/units'
 
 export interface MeasureDraft {
@@ -10,10 +13,12 @@ export interface MeasureDraft {
   depth: string
   handle: string
   mass: string
-  plates: { kg: string; count: string }[]
+  plates: { mass: string; count: string }[]
   rating: string
   ratedBy: string
   ratedOn: string
+  /** Masses on record by how they are written here: what is not retyped stays exact. */
+  exact: Readonly<Record<string, number>>
 }
 export const emptyMeasures: MeasureDraft = {
   size: '',
@@ -24,6 +29,7 @@ export const emptyMeasures: MeasureDraft = {
   rating: '',
   ratedBy: '',
   ratedOn: '',
+  exact: {},
 }
 
 const BLOCKS = ['block', 'taper_block']
@@ -47,25 +53,38 @@ export const draftOf = (
     ratedBy: string
     ratedOn: string | null
   },
-  unit: LengthUnit,
+  units: UnitChoice,
 ): MeasureDraft => ({
-  size: lengthText(u.sizeMm, unit),
-  depth: lengthText(u.depthMm, unit),
-  handle: lengthText(u.handleMm, unit),
-  mass: u.massKg === null ? '' : String(u.massKg),
-  plates: u.plates.map((p) => ({ kg: String(p.kg), count: String(p.count) })),
-  rating: u.ratingKg === null ? '' : String(u.ratingKg),
+  size: lengthText(u.sizeMm, units.length),
+  depth: lengthText(u.depthMm, units.length),
+  handle: lengthText(u.handleMm, units.length),
+  mass: u.massKg === null ? '' : massText(u.massKg, units.mass),
+  plates: u.plates.map((p) => ({ mass: massText(p.kg, units.mass), count: String(p.count) })),
+  rating: u.ratingKg === null ? '' : massText(u.ratingKg, units.mass),
   ratedBy: u.ratedBy,
   ratedOn: u.ratedOn ?? '',
+  exact: Object.fromEntries(
+    [u.massKg, u.ratingKg, ...u.plates.map((p) => p.kg)].flatMap((kg) =>
+      kg === null ? [] : [[massText(kg, units.mass), kg]],
+    ),
+  ),
 })
 
-const amount = (text: string): number | null =>
-  text.trim() === '' ? null : Number(text.replace(',', '.'))
+/** kg; null: nothing typed; undefined: no mass. */
+const kgOf = (
+  text: string,
+  unit: MassUnit,
+  exact: MeasureDraft['exact'],
+): number | null | undefined => {
+  const r = parseMass(text, unit)
+  if (exact[text] !== undefined) return exact[text]
+  return r.ok ? r.kg : r.reason === 'empty' ? null : undefined
+}
 
 /** The body of what was measured, or what is still wrong with it. */
 export function measuresOf(
   d: MeasureDraft,
-  unit: LengthUnit,
+  { length: unit, mass }: UnitChoice,
   today: string,
 ): { ok: true; body: Omit<RemeasureBody, 'id'> } | { ok: false; says: string } {
   const [size, depth, handle] = [
@@ -76,15 +95,19 @@ export function measuresOf(
   if (size === undefined || depth === undefined || handle === undefined)
     return { ok: false, says: 'A length cannot be read.' }
   const plates = d.plates
-    .filter((p) => p.kg.trim() !== '')
-    .map((p) => ({ kg: amount(p.kg)!, count: Number(p.count) }))
-  const [massKg, ratingKg] = [amount(d.mass), amount(d.rating)]
+    .filter((p) => p.mass.trim() !== '')
+    .flatMap((p) => {
+      const [kg, count] = [kgOf(p.mass, mass, d.exact), Number(p.count)]
+      return kg ? [{ kg, count }] : []
+    })
+  const [massKg, ratingKg] = [kgOf(d.mass, mass, d.exact), kgOf(d.rating, mass, d.exact)]
+  if (massKg === undefined || ratingKg === undefined)
+    return { ok: false, says: 'A mass cannot be read.' }
   if (
-    [massKg, ratingKg, ...plates.flatMap((p) => [p.kg, p.count])].some(
-      (n) => n !== null && !Number.isFinite(n),
-    )
+    plates.length < d.plates.filter((p) => p.mass.trim() !== '').length ||
+    plates.some((p) => !Number.isInteger(p.count) || p.count < 1)
   )
-    return { ok: false, says: 'A number cannot be read.' }
+    return { ok: false, says: 'Each plate needs its mass and how many there are.' }
   if (ratingKg !== null && d.ratedBy.trim() === '')
     return { ok: false, says: 'A rating needs who hung the load.' }
   return {
@@ -131,6 +154,7 @@ export function MeasureFields({
         <LengthField
           label={SIZE_WORDS[kind.measure] ?? 'Size'}
           unit={units.length}
+          usualMm={kind.usualMm}
           value={draft.size}
           onChange={(size) => set({ size })}
         />
@@ -152,14 +176,10 @@ export function MeasureFields({
         />
       )}
       {kind.load === 'plates' && (
-        <NumberInput
-          label={kind.id === 'pin' ? 'Mass of the pin, kg' : 'Own mass, kg'}
-          min={0}
-          max={300}
-          decimalScale={2}
+        <MassField
+          label={kind.id === 'pin' ? 'Mass of the pin' : 'Own mass'}
           value={draft.mass}
-          onChange={(v) => set({ mass: String(v) })}
-          placeholder="Not weighed"
+          onChange={(mass) => set({ mass })}
         />
       )}
       {kind.id === 'pin' && (
@@ -168,19 +188,19 @@ export function MeasureFields({
           {draft.plates.map((p, i) => (
             <div className="row" key={i}>
               <input
-                aria-label={`Plate ${i + 1}, kg`}
+                aria-label={`Plate ${i + 1}, ${units.mass}`}
                 inputMode="decimal"
-                value={p.kg}
-                placeholder="kg"
+                value={p.mass}
+                placeholder={units.mass}
                 onChange={(e) =>
                   set({
                     plates: draft.plates.map((x, k) =>
-                      k === i ? { ...x, kg: e.currentTarget.value } : x,
+                      k === i ? { ...x, mass: e.currentTarget.value } : x,
                     ),
                   })
                 }
               />
-              <span>kg ×</span>
+              <span>{units.mass} ×</span>
               <input
                 aria-label={`How many of plate ${i + 1}`}
                 inputMode="numeric"
@@ -205,7 +225,7 @@ export function MeasureFields({
           <button
             type="button"
             className="lnk"
-            onClick={() => set({ plates: [...draft.plates, { kg: '', count: '2' }] })}
+            onClick={() => set({ plates: [...draft.plates, { mass: '', count: '2' }] })}
           >
             Add a plate
           </button>
@@ -218,13 +238,10 @@ export function MeasureFields({
             Hang load from the end of the handle until the handles touch. The number printed on a
             spring is not a rating.
           </p>
-          <NumberInput
-            label="Closes at, kg"
-            min={1}
-            max={300}
-            decimalScale={1}
+          <MassField
+            label="Closes at"
             value={draft.rating}
-            onChange={(v) => set({ rating: String(v) })}
+            onChange={(rating) => set({ rating })}
             placeholder="Not rated"
           />
           <TextInput

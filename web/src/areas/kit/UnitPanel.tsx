@@ -180,8 +180,8 @@ export function UnitPanel({
 function Remeasure({ unit, today, onDone }: { unit: KitUnit; today: string; onDone: () => void }) {
   const units = useUnits()
   const [id] = useState(() => v7())
-  const [draft, setDraft] = useState(() => draftOf(unit, units.length))
-  const measured = measuresOf(draft, units.length, today)
+  const [draft, setDraft] = useState(() => draftOf(unit, units))
+  const measured = measuresOf(draft, units, today)
   const write = useWrite(
     (body: object) => api.post<{ newSeries: boolean }>(`/api/kit/${unit.id}/measurements`, body),
     TOUCHED,

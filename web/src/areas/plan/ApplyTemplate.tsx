@@ -5,7 +5,7 @@ import type { PlanView } from '@mano/contract/plan'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { readProblem } from '@mano/core/plan/problem'
 import { templateWeek } from '@mano/core/plan/template'
-import { weekMinutes } from '@mano/core/plan/time'
+import { wholeWeekMinutes } from '@mano/core/plan/time'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { api, failureText, queryClient } from '../../app/api'
 import { touchedBy, useNames } from '../../app/data'
@@ -78,7 +78,7 @@ export function ApplyTemplate({
       )
       if (!solved.ok) return { state: 'left', says: solved.says }
       changes.push(...changesOf(made.plan.blocks, solved.plan.blocks))
-      minutes += weekMinutes(solved.plan.blocks)
+      minutes += wholeWeekMinutes(solved.plan.blocks)
       await api.post(`/api/athletes/${id}/plans`, {
         id: v7(),
         weekStart: week,
@@ -91,7 +91,7 @@ export function ApplyTemplate({
     }
     return {
       state: 'kept',
-      says: `${Math.ceil(minutes)} min, ${changes.length === 0 ? 'as in the template' : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} for these hands`}`,
+      says: `${minutes} min, ${changes.length === 0 ? 'as in the template' : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} for these hands`}`,
       changes,
     }
   }

@@ -1,5 +1,5 @@
 import { useMemo, type ReactNode } from 'react'
-import { handLoad, weekMinutes } from '@mano/core/plan/time'
+import { handLoad, wholeWeekMinutes } from '@mano/core/plan/time'
 import { ahead, changesIn, type AheadChange, type AheadWeek } from '@mano/core/session/ahead'
 import type { LoadSources } from '@mano/core/session/loads'
 import type { UnitChoice } from '@mano/core/units/format'
@@ -105,7 +105,7 @@ export function BlockBoard({
                       load={handLoad(c.blocks)}
                       most={c.most}
                       top={top}
-                      minutes={Math.ceil(weekMinutes(c.blocks))}
+                      minutes={wholeWeekMinutes(c.blocks)}
                     />
                   )}
                 </td>

@@ -1,6 +1,6 @@
 import { Modal } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { DraftView, PlanView } from '@mano/contract/plan'
@@ -117,6 +117,7 @@ function Week({ view }: { view: PlanView }) {
   const [adding, setAdding] = useState<number | null>(null)
   const [sheet, setSheet] = useState<number | null>(null)
   const [said, setSaid] = useState('')
+  const asked = params.get('move')
   const put = (next: Partial<Draft>) => {
     setSaid('')
     // Which exercise is the day's main follows from what stands there, whoever changed it.
@@ -170,6 +171,29 @@ function Week({ view }: { view: PlanView }) {
       `${exerciseById(b.exerciseId)!.name} moved to ${DAY_NAMES[day]}.${held ? ` ${held.says}: you can keep it if you give a reason when saving.` : ''}`,
     )
   }
+  // A whole day to another, as asked from the floor: shown on the board, kept when it is saved.
+  useEffect(() => {
+    const [from, to] = (asked ?? '').split('-').map(Number)
+    if (from === undefined || to === undefined || !draft.frame[from] || !draft.frame[to]) return
+    setParams({ week: weekStart }, { replace: true })
+    const own = draft.blocks.filter((b) => b.day === from && !done.has(b.id))
+    if (own.length === 0 || from === to) return
+    put({
+      blocks: draft.blocks.map((b) => (own.includes(b) ? { ...b, day: to } : b)),
+      frame: draft.frame.map((d, i) =>
+        i === to
+          ? {
+              ...d,
+              minutes: Math.max(d.minutes, draft.frame[from]!.minutes),
+              place: draft.frame[from]!.place,
+            }
+          : d,
+      ),
+    })
+    setSaid(
+      `${DAY_NAMES[from]}'s session stands on ${DAY_NAMES[to]} now. Look at what it breaks, then save the week.`,
+    )
+  }, [asked]) // eslint-disable-line react-hooks/exhaustive-deps
   /** The draft is shown at once and improved behind it. */
   const draftAnew = () =>
     make.mutate(undefined, {

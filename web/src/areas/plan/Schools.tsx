@@ -6,7 +6,7 @@ import { isKept, servesOf } from '@mano/core/plan/serves'
 import { measureWeek } from '@mano/core/plan/measureWeek'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { SCHOOL_EFFECTS, settingsFor, type Choice, type Settings } from '@mano/core/plan/schools'
-import { blockMinutes, handLoad, setsOf, weekMinutes, workSeconds } from '@mano/core/plan/time'
+import { blockMinutes, handLoad, setsOf, wholeWeekMinutes, workSeconds } from '@mano/core/plan/time'
 import type { Block, WeekPlan } from '@mano/core/plan/types'
 import { rowOf } from '@mano/core/units/row'
 import { Term } from '../../app/Term'
@@ -45,7 +45,7 @@ export function Schools({
     const s = settingsFor(p.terms.settings, p.wants, p.frame)
     const rows = servesOf(blocks, p)
     return [
-      ['Minutes a week', Math.ceil(weekMinutes(blocks)).toString()],
+      ['Minutes a week', wholeWeekMinutes(blocks).toString()],
       [
         'of it combined work',
         Math.round(

@@ -30,13 +30,16 @@ export function StaleMarks({
       injuries: athlete.injuries.map((i) => ({ on: i.recordedOn })),
       tests: useTests(athlete.id).data ?? [],
       logs: athlete.history.logs,
+      ends: athlete.history.ends,
       demandsOn: view.touched.demands,
       weekOn: view.touched.week,
       today: me.today,
     },
   )
-  const ends = athlete.history.ends.filter((e) =>
-    e.setsLeft.some((x) => version.blocks.some((b) => b.id === x.blockId)),
+  const ends = athlete.history.ends.filter(
+    (e, i, all) =>
+      all.findIndex((x) => x.on === e.on) === i &&
+      e.setsLeft.some((x) => version.blocks.some((b) => b.id === x.blockId)),
   )
   if (marks.length === 0 && ends.length === 0) return null
   return (
@@ -60,7 +63,10 @@ export function StaleMarks({
         <p key={e.on}>
           <Icon name="clock" />{' '}
           <b>
-            Ended early on {formatDate(e.on, me.today, { weekday: true })}: {e.reason}.
+            {athlete.history.logs.some((l) => l.on === e.on && l.blockId !== null)
+              ? 'Ended early on'
+              : 'Let go:'}{' '}
+            {formatDate(e.on, me.today, { weekday: true })}: {e.reason}.
           </b>{' '}
           Left:{' '}
           {e.setsLeft.flatMap((x) => {

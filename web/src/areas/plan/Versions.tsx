@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { PlanVersionView } from '@mano/contract/plan'
-import { handLoad, weekMinutes } from '@mano/core/plan/time'
+import { handLoad, wholeWeekMinutes } from '@mano/core/plan/time'
 import { formatDate } from '@mano/core/units/dates'
 import { api } from '../../app/api'
 import { Failed } from '../../app/Trouble'
@@ -83,7 +83,7 @@ export function Versions({
             [
               ['Kind', (v) => KINDS[v.terms.kind ?? 'ordinary']],
               ['Blocks', (v) => String(v.blocks.length)],
-              ['Minutes', (v) => String(Math.ceil(weekMinutes(v.blocks)))],
+              ['Minutes', (v) => String(wholeWeekMinutes(v.blocks))],
               ['Hand load', (v) => handLoad(v.blocks).toFixed(1)],
             ] as [string, (v: PlanVersionView) => string][]
           ).map(([name, f]) => (

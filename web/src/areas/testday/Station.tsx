@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { v7 } from 'uuid'
 import { gateKey } from '@mano/contract/testday'
@@ -6,11 +6,13 @@ import type { ObservationBody } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { sidesOf } from '@mano/core/safety/act'
 import { TEST_CONDITIONS } from '@mano/core/safety/conditions'
+import { oddWords } from '@mano/core/testing/odd'
 import type { Hand } from '@mano/core/testing/session'
 import { rowOf } from '@mano/core/units/row'
 import { useMe } from '../../app/data'
 import { useOutbox } from '../../app/outbox'
 import { Failed } from '../../app/Trouble'
+import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import '../floor/floor.css'
 import { PainStep } from '../floor/PainStep'
@@ -18,11 +20,12 @@ import { LeaveOut } from './LeaveOut'
 import { StationGate } from './StationGate'
 import { NextUp, StationHead } from './StationParts'
 import { TryAt, type Taken } from './TryAt'
-import { recordTry } from './recordTry'
+import { oddIn, recordTry } from './recordTry'
 import { useDay } from './useDay'
 import { HAND_WORD } from './words'
 import './testday.css'
 
+const OTHER: Readonly<Record<Hand, Hand>> = { left: 'right', right: 'left', both: 'both' }
 const SLAB: Readonly<Record<Hand, string>> = { left: 'L', right: 'R', both: 'LR' }
 
 /**
@@ -44,6 +47,9 @@ export default function Station() {
   const [holds, setHolds] = useState('')
   const [text, setText] = useState('')
   const [said, setSaid] = useState('')
+  // What was asked about once, and counts when it is said again.
+  const doubt = useRef('')
+  const units = useUnits()
   const [left, setLeft] = useState<{ ids: string[]; says: string; typed: string } | null>(null)
   if (error && !day) return <Failed error={error} />
   if (!day) return <main className="floor" aria-busy="true" />
@@ -188,6 +194,13 @@ export default function Station() {
   }
   const take = (t: Taken): void => {
     if (!known) return setSaid('First say that all four are met; the number waits here.')
+    const results = (hand: Hand) =>
+      before.flatMap((e) => (e.hand === hand && typeof e.value === 'number' ? [e.value] : []))
+    const beside = oddIn(t, station, results(slot.hand), results(OTHER[slot.hand]))
+    if (beside !== null && doubt.current !== `${key} ${ordinal} ${t.text}`) {
+      doubt.current = `${key} ${ordinal} ${t.text}`
+      return setSaid(oddWords(beside.value, beside.by, protocol.unit, units))
+    }
     const done = recordTry(
       { view, station, slot, ordinal, first: !before.some((e) => e.outcome !== 'skipped') },
       t,

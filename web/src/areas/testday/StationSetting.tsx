@@ -3,7 +3,7 @@ import type { KitUnit } from '@mano/contract/kit'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import type { DayStation } from '@mano/core/testday/live'
 import { useUnits } from '../../app/units'
-import { choicesOf, numbersOf, statedNumber, unitOf } from '../tests/stated'
+import { choicesOf, numbersOf, statedNumber, statedText, unitOf } from '../tests/stated'
 import { UNSTATED } from './stationStart'
 
 /**
@@ -52,7 +52,7 @@ export function StationSetting({
             {n.name}, {unitOf(n, units)}
             <input
               inputMode="decimal"
-              value={typed[n.id] ?? station.variant[n.id] ?? ''}
+              value={typed[n.id] ?? statedText(n, station.variant[n.id] ?? '', units)}
               aria-invalid={station.variant[n.id] === UNSTATED}
               onChange={(e) => {
                 const text = e.currentTarget.value

@@ -21,8 +21,10 @@ import {
 } from '@mano/core/testday/live'
 import { formatDuration } from '@mano/core/units/format'
 import { formatDate } from '@mano/core/units/dates'
+import { massText, parseMass, type MassUnit } from '@mano/core/units/mass'
 import { api, failureText } from '../../app/api'
 import { useKit, useMe, useNames, useWrite } from '../../app/data'
+import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { StationSetting } from './StationSetting'
 import { platesAt, startOf, triesAt, UNSTATED } from './stationStart'
@@ -34,6 +36,7 @@ const KEY = ['test-days']
  * Where a ramp begins when nothing is known: practice estimate, no source; the coach changes it.
  */
 const FIRST_KG = 20
+const STEP_KG = 2.5
 const PARAMS = {
   att: 10,
   gapHands: 90,
@@ -98,6 +101,14 @@ export default function TestDays() {
   )
 }
 
+/** A typed mass in kg; null where nothing, or no mass, is typed. */
+const massOf = (text: string, unit: MassUnit): number | null => {
+  const r = parseMass(text, unit)
+  return r.ok ? r.kg : null
+}
+const unread = (text: string, unit: MassUnit): boolean =>
+  text.trim() !== '' && massOf(text, unit) === null
+
 function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const navigate = useNavigate()
   const roster = useNames().data ?? []
@@ -109,7 +120,8 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const [stations, setStations] = useState<readonly DayStation[]>([])
   const [params, setParams] = useState(PARAMS)
   const [perHand, setPerHand] = useState(3)
-  const [stepKg, setStepKg] = useState(2.5)
+  const units = useUnits()
+  const [step, setStep] = useState('')
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({})
   const write = useWrite((b: TestDayBody) => api.post('/api/test-days', b), [KEY])
   const fitting = (protocolId: string) =>
@@ -148,12 +160,11 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
     chosen.flatMap((a) =>
       withPlates.map((s) => [
         key(a, s.id),
-        typed[key(a, s.id)] !== undefined && Number.isFinite(Number(typed[key(a, s.id)]))
-          ? Number(typed[key(a, s.id)])
-          : estimate(a, s),
+        massOf(typed[key(a, s.id)] ?? '', units.mass) ?? estimate(a, s),
       ]),
     ),
   )
+  const stepKg = massOf(step, units.mass) ?? STEP_KG
   // What the judge says of each athlete at each station, before anybody is called.
   const gates =
     useQuery({
@@ -195,7 +206,8 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
     ...(closed.length > 0 && { closed }),
   }
   const unstated = stations.filter((s) => Object.values(s.variant).includes(UNSTATED))
-  const ready = chosen.length > 0 && stations.length > 0 && unstated.length === 0
+  const misread = [step, ...Object.values(typed)].some((t) => unread(t, units.mass))
+  const ready = chosen.length > 0 && stations.length > 0 && unstated.length === 0 && !misread
   const order = useWished(ready ? setup : null, [])
   const endS = order ? Math.max(0, ...order.wished.values()) + params.att : 0
   const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
@@ -384,14 +396,13 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
           </label>
           {withPlates.length > 0 && (
             <label>
-              Step, kg
+              Step, {units.mass}
               <input
-                type="number"
-                min={0}
-                max={20}
-                step={0.5}
-                value={stepKg}
-                onChange={(e) => setStepKg(Number(e.currentTarget.value) || 0)}
+                inputMode="decimal"
+                placeholder={massText(STEP_KG, units.mass)}
+                aria-invalid={unread(step, units.mass)}
+                value={step}
+                onChange={(e) => setStep(e.currentTarget.value)}
               />
             </label>
           )}
@@ -413,8 +424,8 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
         {withPlates.length > 0 && chosen.length > 0 && (
           <table className="hall-kit">
             <caption>
-              First load, kg: {Math.round(100 * FIRST_SHARE)} % of the last best, {FIRST_KG} where
-              none is known
+              First load, {units.mass}: {Math.round(100 * FIRST_SHARE)} % of the last best,{' '}
+              {massText(FIRST_KG, units.mass)} where none is known
             </caption>
             <tbody>
               {setup.athletes.map((a) => (
@@ -425,7 +436,12 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
                       <input
                         inputMode="decimal"
                         aria-label={`First load of ${a.name} at ${s.name}`}
-                        value={typed[key(a.id, s.id)] ?? String(firstKg[key(a.id, s.id)])}
+                        aria-invalid={unread(typed[key(a.id, s.id)] ?? '', units.mass)}
+                        placeholder={massText(estimate(a.id, s), units.mass)}
+                        value={
+                          typed[key(a.id, s.id)] ??
+                          massText(firstKg[key(a.id, s.id)] ?? FIRST_KG, units.mass)
+                        }
                         onChange={(e) => {
                           const v = e.currentTarget.value
                           setTyped((all) => ({ ...all, [key(a.id, s.id)]: v }))
@@ -482,6 +498,8 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
       <p role="status">
         {unstated.length > 0 ? (
           `${unstated.map((s) => s.name).join(', ')}: a number of the set-up is missing.`
+        ) : misread ? (
+          'A load cannot be read.'
         ) : !ready ? (
           'Choose who comes and what they do.'
         ) : order ? (

@@ -5,6 +5,7 @@ import { asSetUp, protocolById } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import type { DayStation } from '@mano/core/testday/live'
 import type { Slot } from '@mano/core/testday/order'
+import { oddBeside } from '@mano/core/testing/odd'
 import { readTrialValue } from '@mano/core/testing/value'
 import { toSi } from '@mano/core/units/convert'
 import type { Unsent } from '../../app/outbox'
@@ -85,4 +86,19 @@ export function recordTry(
     si: read.value,
     loadKg: station.plates ? (toSi(read.enteredValue, t.unit, 'kg') ?? slot.loadKg) : slot.loadKg,
   }
+}
+
+/** A result out of all proportion to those of this hand, or of the other, and what it stands beside. */
+export function oddIn(
+  t: Taken,
+  station: DayStation,
+  own: readonly number[],
+  other: readonly number[],
+): { value: number; by: number } | null {
+  const plain = protocolById(station.protocolId)
+  if (!plain) return null
+  const protocol = asSetUp(plain, station.variant)
+  const read = readTrialValue(t.text, t.unit, protocol, station.variant)
+  const by = read.ok ? oddBeside(read.value, own, other, protocol) : null
+  return read.ok && by !== null ? { value: read.value, by } : null
 }

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { ReasonView } from '@mano/contract/safety'
@@ -23,6 +23,7 @@ import {
 import { springNext } from '@mano/core/testing/spring'
 import { smallestStep } from '@mano/core/testing/plates'
 import { detailsProblem } from '@mano/core/testing/details'
+import { oddBeside, oddWords } from '@mano/core/testing/odd'
 import { readTrialValue } from '@mano/core/testing/value'
 import { formatDate } from '@mano/core/units/dates'
 import { liveUse, type LiveTries } from '@mano/core/force/tries'
@@ -101,6 +102,8 @@ function Running({
   const offline = useOutbox((s) => s.offline && s.waiting.length > 0)
   const [first, setFirst] = useState<'left' | 'right'>('left')
   const [extra, setExtra] = useState<Hand | null>(null)
+  // What was asked about once, and counts when it is said again.
+  const doubt = useRef('')
   const [read, setRead] = useState<(LiveTries & { whose: string }) | null>(null)
   const [fileSaid, setFileSaid] = useState('')
   const instruments = useInstruments()
@@ -205,6 +208,22 @@ function Running({
     const details = more.details ?? {}
     const problem = detailsProblem(protocol, session.unitKind, details, more.missed ?? false)
     if (problem) return problem
+    const doubted = `${next.hand} ${next.ordinal} ${text}`
+    const beside =
+      more.trace || more.struck
+        ? null
+        : oddBeside(
+            v.value,
+            validValues(session.trials, next.hand),
+            next.hand === 'both'
+              ? []
+              : validValues(session.trials, next.hand === 'left' ? 'right' : 'left'),
+            protocol,
+          )
+    if (beside !== null && doubt.current !== doubted) {
+      doubt.current = doubted
+      return oddWords(v.value, beside, protocol.unit, units)
+    }
     setExtra(null)
     add({
       kind: 'trial',

@@ -1,8 +1,9 @@
 import type { KitUnit } from '@mano/contract/kit'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import type { NumberVariant } from '@mano/core/catalogue/setups'
-import { toSi } from '@mano/core/units/convert'
 import type { UnitChoice } from '@mano/core/units/format'
+import { massText } from '@mano/core/units/mass'
+import { mmToInch, toSi } from '@mano/core/units/convert'
 import { parseLength } from '@mano/core/units/inch'
 import { parseNumber } from '@mano/core/units/parse'
 
@@ -26,6 +27,16 @@ export function statedNumber(
   return value === null || value < n.limits[0] || value > n.limits[1]
     ? null
     : String(Math.round(1000 * value) / 1000)
+}
+/** A stated number on record, as it would be typed. */
+export function statedText(n: NumberVariant, value: string, units: UnitChoice): string {
+  const si = Number(value)
+  if (value.trim() === '' || !Number.isFinite(si)) return value
+  return n.unit === 'kg'
+    ? massText(si, units.mass)
+    : n.unit === 'mm' && units.length === 'in'
+      ? String(Math.round(1000 * mmToInch(si)) / 1000)
+      : value
 }
 export const unitOf = (n: NumberVariant, units: UnitChoice) =>
   n.unit === 'kg' ? units.mass : n.unit === 'mm' ? units.length : '%'

@@ -4,14 +4,14 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { v7 } from 'uuid'
 import type { ImportLines, ImportReply, ImportView, MappingView } from '@mano/contract/tests'
-import { protocolById } from '@mano/core/catalogue/protocols'
+import { isSetsFile, SET_COLUMNS } from '@mano/core/session/importSets'
+import { guessSets, looksLikeSets } from '@mano/core/session/mapSets'
 import { TRIAL_COLUMNS } from '@mano/core/testing/import'
 import {
   guessDates,
   guessMapping,
   headerKey,
   isTrialsFile,
-  openIn,
   type SheetMapping,
 } from '@mano/core/testing/mapping'
 import { formatDate } from '@mano/core/units/dates'
@@ -20,7 +20,7 @@ import { keys, NAMES, useImports, useKit, useMe, useNames, useWrite } from '../.
 import { useJob, type JobRun } from '../../app/useJob'
 import { Chip } from '../../hands/marks'
 import { Problems, Repeats } from './SingleLines'
-import { datesOf, MapColumns } from './MapColumns'
+import { datesOf, MapColumns, openQuestions } from './MapColumns'
 import { readSheetFile, type Sheet } from './sheet'
 import './imports.css'
 
@@ -31,7 +31,29 @@ const EXAMPLE = [
   'Noor Fairbrass;2026-10-08;17:30;dyno_seated;3;36,8;41,2;kg',
 ].join('\r\n')
 
-const TOUCHED = [keys.imports, keys.roster, ['tests'], ['athlete'], ['mappings'], ['squad']]
+const SETS_EXAMPLE = [
+  'athlete;date;exercise;hand;sets;load;unit;reps;seconds;effort',
+  'Noor Fairbrass;2026-10-08;Straight-arm hang, relaxed;;3;;;;40;7',
+  'Noor Fairbrass;2026-10-08;Rolling handle, single lifts;both;5;32,5;kg;;3;8',
+].join('\r\n')
+const EXAMPLES = [
+  { of: 'trials', name: 'Tests', text: EXAMPLE, columns: TRIAL_COLUMNS },
+  { of: 'sets', name: 'Sets done', text: SETS_EXAMPLE, columns: SET_COLUMNS },
+] as const
+/** One result of a file, and several. */
+const RESULT = { trials: ['trial', 'trials'], sets: ['set', 'sets'] } as const
+const count = (of: 'trials' | 'sets', n: number) => `${n} ${RESULT[of][n === 1 ? 0 : 1]}`
+
+const TOUCHED = [
+  keys.imports,
+  keys.roster,
+  ['tests'],
+  ['athlete'],
+  ['mappings'],
+  ['squad'],
+  ['review'],
+  ['floor'],
+]
 
 const MAPPINGS = {
   queryKey: ['mappings'],
@@ -48,10 +70,10 @@ interface Chosen {
 const NO_LINES: ImportLines = { without: [], turned: [], wanted: [] }
 
 /**
- * A file of trials or a coach's own sheet: read first, saved only when every line is right, taken
+ * A file of tests or sets, or a coach's own sheet: read first, saved only when every line is right, taken
  * back as one.
  */
-export default function ImportTrials() {
+export default function Import() {
   const me = useMe()
   const roster = useNames()
   const kit = useKit()
@@ -88,20 +110,30 @@ export default function ImportTrials() {
       return setUnreadable(
         `${file.name} could not be read as a sheet. Save it as CSV and try again.`,
       )
-    if (!sheet.table.ok || isTrialsFile(sheet.table.columns)) {
+    if (!sheet.table.ok || isTrialsFile(sheet.table.columns) || isSetsFile(sheet.table.columns)) {
       const next = { sheet, mapping: null, doubts: [], remembered: false, lines: NO_LINES }
       setChosen(next)
       return void dry.start('/api/imports', body(next, true))
     }
+    await guess(sheet, null)
+  }
+  /** Reads a sheet of the coach's own; `of`: what it holds, null: as it looks. */
+  const guess = async (sheet: Sheet, of: 'trials' | 'sets' | null) => {
+    if (!sheet.table.ok) return
+    const table = sheet.table
+    dry.reset()
     // A file may be chosen before roster and earlier mappings are there.
     const [names, mappings] = await Promise.all([
       client.fetchQuery(NAMES),
       client.fetchQuery({ ...MAPPINGS, staleTime: 0 }),
     ])
     const before = mappings.find(
-      (m) => m.headerKey === headerKey((sheet.table as { columns: string[] }).columns),
+      (m) =>
+        m.headerKey === headerKey(table.columns) &&
+        (of === null || (m.mapping.of ?? 'trials') === of),
     )?.mapping
-    const guess = guessMapping(sheet.table, names)
+    const kind = of ?? before?.of ?? (looksLikeSets(table.columns) ? 'sets' : 'trials')
+    const first = kind === 'sets' ? guessSets(table, names) : guessMapping(table, names)
     // A name said once holds in every sheet; the order of dates is this file's own, where it says
     // it.
     const onRoster = new Set(names.map((a) => a.name))
@@ -110,8 +142,8 @@ export default function ImportTrials() {
         .flatMap((m) => Object.entries(m.mapping.names))
         .filter(([, name]) => onRoster.has(name)),
     )
-    const own = before ?? guess.mapping
-    const dates = guessDates(datesOf(sheet.table, own))
+    const own = before ?? first.mapping
+    const dates = guessDates(datesOf(table, own))
     setChosen({
       sheet,
       mapping: {
@@ -119,7 +151,7 @@ export default function ImportTrials() {
         dateOrder: dates.order ?? (dates.mixed ? null : (before?.dateOrder ?? null)),
         names: { ...own.names, ...known },
       },
-      doubts: guess.doubts,
+      doubts: first.doubts,
       remembered: before !== undefined,
       lines: NO_LINES,
     })
@@ -136,7 +168,7 @@ export default function ImportTrials() {
   const keep = async () => {
     const done = await save.start('/api/imports', body(chosen!, false))
     if (done?.state !== 'done' || !done.result?.ok) return
-    notifications.show({ message: `${done.result.trials} trials imported` })
+    notifications.show({ message: `${count(done.result.of, done.result.trials)} imported` })
     await Promise.all(TOUCHED.map((queryKey) => client.invalidateQueries({ queryKey })))
     leave()
     setSaved(true)
@@ -144,7 +176,7 @@ export default function ImportTrials() {
   return (
     <main className="cols">
       <section>
-        <h1 className="imp-title">Import trials</h1>
+        <h1 className="imp-title">Import tests or sets</h1>
         <div
           className="drop panel"
           onDragOver={(e) => e.preventDefault()}
@@ -160,7 +192,7 @@ export default function ImportTrials() {
             accept=".csv,.txt,.xlsx,text/csv,text/plain"
             className="vh"
             id="trials-file"
-            aria-label="CSV file of trials"
+            aria-label="CSV file of trials or sets"
             onChange={(e) => void take(e.currentTarget.files?.[0])}
           />
           <label className="btn pri" htmlFor="trials-file">
@@ -185,6 +217,7 @@ export default function ImportTrials() {
                 dry.reset()
                 setChosen({ ...chosen, mapping })
               }}
+              turnTo={(of) => void guess(chosen.sheet, of)}
               doubts={chosen.doubts}
               remembered={chosen.remembered}
               roster={roster.data ?? []}
@@ -195,7 +228,7 @@ export default function ImportTrials() {
               <div className="row map-go">
                 <button
                   className="btn pri"
-                  disabled={openIn(chosen.mapping).length > 0}
+                  disabled={openQuestions(chosen.mapping).length > 0}
                   onClick={() => void dry.start('/api/imports', body(chosen, true))}
                 >
                   Try it, save nothing
@@ -233,12 +266,14 @@ export default function ImportTrials() {
           {report?.ok && chosen && !save.busy && (
             <div className="imp-report panel">
               <h2>
-                {report.trials} trials in {report.tests} {report.tests === 1 ? 'test' : 'tests'},
-                every line right
+                {report.of === 'trials'
+                  ? `${count('trials', report.trials)} in ${report.tests} ${report.tests === 1 ? 'test' : 'tests'}`
+                  : count('sets', report.trials)}
+                , every line right
               </h2>
               {report.already > 0 && (
                 <p>
-                  {report.already} {report.already === 1 ? 'trial is' : 'trials are'} on record
+                  {count(report.of, report.already)} {report.already === 1 ? 'is' : 'are'} on record
                   already and left out.
                 </p>
               )}
@@ -255,8 +290,8 @@ export default function ImportTrials() {
               <ul>
                 {report.sessions.map((s, i) => (
                   <li key={i}>
-                    <b>{s.athlete}</b> {formatDate(s.on, today)} ·{' '}
-                    {protocolById(s.protocolId)?.name} · {s.trials} trials
+                    <b>{s.athlete}</b> {formatDate(s.on, today)} ·{s.what} ·{' '}
+                    {count(report.of, s.trials)}
                   </li>
                 ))}
                 {report.tests > report.sessions.length && (
@@ -266,7 +301,7 @@ export default function ImportTrials() {
               <div className="row">
                 {report.trials > 0 && (
                   <button className="btn pri" onClick={() => void keep()}>
-                    Save all {report.trials} trials
+                    Save all {count(report.of, report.trials)}
                   </button>
                 )}
                 <button className="btn" onClick={leave}>
@@ -278,15 +313,19 @@ export default function ImportTrials() {
           {saved && <p className="s">Saved. It can be taken back below as one.</p>}
         </div>
         <Earlier today={today} />
-        <h2 className="imp-sub">An example</h2>
-        <pre className="imp-example">{EXAMPLE}</pre>
-        <a
-          className="lnk"
-          download="trials example.csv"
-          href={`data:text/csv;charset=utf-8,${encodeURIComponent(EXAMPLE)}`}
-        >
-          Save the example
-        </a>
+        {EXAMPLES.map((x) => (
+          <div key={x.of}>
+            <h2 className="imp-sub">An example: {x.name.toLowerCase()}</h2>
+            <pre className="imp-example">{x.text}</pre>
+            <a
+              className="lnk"
+              download={`${x.of} example.csv`}
+              href={`data:text/csv;charset=utf-8,${encodeURIComponent(x.text)}`}
+            >
+              Save the example
+            </a>
+          </div>
+        ))}
       </section>
       <aside>
         <h2 className="h3">Columns that need no mapping</h2>
@@ -294,17 +333,22 @@ export default function ImportTrials() {
           The first line names them, in any order; comma, semicolon or tab between. A decimal comma
           needs semicolons.
         </p>
-        <dl className="imp-cols">
-          {TRIAL_COLUMNS.map((c) => (
-            <div key={c.id}>
-              <dt>
-                {c.id}
-                {c.needed ? '' : <span className="s"> optional</span>}
-              </dt>
-              <dd>{c.says}</dd>
-            </div>
-          ))}
-        </dl>
+        {EXAMPLES.map((x) => (
+          <details key={x.of} open={x.of === 'trials'}>
+            <summary>{x.name}</summary>
+            <dl className="imp-cols">
+              {x.columns.map((c) => (
+                <div key={c.id}>
+                  <dt>
+                    {c.id}
+                    {c.needed ? '' : <span className="s"> optional</span>}
+                  </dt>
+                  <dd>{c.says}</dd>
+                </div>
+              ))}
+            </dl>
+          </details>
+        ))}
       </aside>
     </main>
   )
@@ -341,7 +385,7 @@ function Earlier({ today }: { today: string }) {
           {imports.data.map((i) => (
             <tr key={i.id}>
               <th scope="row">{i.fileName}</th>
-              <td>{i.trials} trials</td>
+              <td>{count(i.of, i.trials)}</td>
               <td>
                 {formatDate(i.recordedAt.slice(0, 10), today)}, {i.by}
               </td>
@@ -362,8 +406,8 @@ function Earlier({ today }: { today: string }) {
       </table>
       <Modal opened={undoing !== null} onClose={() => setUndoing(null)} title="Undo this import?">
         <p className="s">
-          All {undoing?.trials} trials of {undoing?.fileName} leave every list and sum. The record
-          that they were there stays.
+          All {undoing && count(undoing.of, undoing.trials)} of {undoing?.fileName} leave every list
+          and sum. The record that they were there stays.
         </p>
         <p className="said" role="alert">
           {undo.error && failureText(undo.error)}

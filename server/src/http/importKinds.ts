@@ -1,0 +1,35 @@
+import type { EntityManager } from 'typeorm'
+import type { ImportReply } from '@mano/contract/tests'
+import type { CsvRow } from '@mano/core/formats/csv'
+import type { SheetMapping } from '@mano/core/testing/mapping'
+import type { Accepted, ImportProblem, Refused, SheetContext } from '@mano/core/testing/sheet'
+import type { Actor, Hall } from '../db/entities'
+import type { JobHandle } from '../jobs/kinds'
+
+/** Who imports, into which hall, and when. */
+export interface Importer {
+  em: EntityManager
+  hall: Hall
+  today: string
+  actor: Actor & { hallId: string }
+}
+
+/** Lines read, or rows saved, between two looks at the others. */
+export const PIECE = 2000
+
+/** What a file brings in, and how it is kept. */
+export interface Brought extends Accepted {
+  count: number
+  groups: ImportReply['sessions']
+  store: (importer: Importer, importId: string, job: JobHandle) => Promise<void>
+}
+
+/** A kind of file that can be brought in: how its lines are read, and what is kept of them. */
+export interface FileKind {
+  headers: (columns: readonly string[]) => ImportProblem[]
+  map: (row: CsvRow, m: SheetMapping, turned: boolean) => CsvRow[]
+  begin: (
+    importer: Importer,
+    context: SheetContext,
+  ) => Promise<{ add: (row: CsvRow, source: CsvRow) => void; end: () => Brought | Refused }>
+}

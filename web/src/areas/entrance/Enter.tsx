@@ -1,0 +1,105 @@
+import { Button, PasswordInput, Stack, TextInput } from '@mantine/core'
+import { schemaResolver, useForm } from '@mantine/form'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { entryBody, PASSWORD_LEAST, type EntryView } from '@mano/contract/accounts'
+import { api, ApiProblem, failureText, formText } from '../../app/api'
+import { useWrite } from '../../app/data'
+import { Mark } from '../../app/Shell'
+import './entrance.css'
+
+/** Where a link that works once leads: into the hall, or to a new password. */
+export default function Enter() {
+  const token = location.hash.slice(1)
+  const read = useQuery({
+    queryKey: ['entry', token],
+    queryFn: () => api.get<EntryView>('/api/entry', token),
+    retry: (n, e) => !(e instanceof ApiProblem) && n < 1,
+    staleTime: Infinity,
+  })
+  return (
+    <>
+      <header className="top">
+        <span className="mark">
+          <Mark />
+        </span>
+      </header>
+      <main className="entrance" id="main">
+        {read.error && (
+          <Stack gap="md">
+            <h1>This link does not work</h1>
+            <p>{failureText(read.error)}</p>
+            <Link className="btn" to="/">
+              To the sign-in
+            </Link>
+          </Stack>
+        )}
+        {read.data && <Form of={read.data} token={token} />}
+      </main>
+    </>
+  )
+}
+
+function Form({ of, token }: { of: EntryView; token: string }) {
+  const [done, setDone] = useState('')
+  const fresh = of.login === null
+  const form = useForm({
+    initialValues: { login: fresh ? '' : null, name: fresh ? of.name : null, password: '' },
+    validate: schemaResolver(entryBody),
+  })
+  const write = useWrite((b: typeof form.values) => api.post('/api/entry', b, token), [])
+  if (done)
+    return (
+      <Stack gap="md">
+        <h1>Done</h1>
+        <p>You sign in as {done} now.</p>
+        <Link className="btn pri" to="/">
+          Sign in
+        </Link>
+      </Stack>
+    )
+  return (
+    <form
+      noValidate
+      onSubmit={form.onSubmit((v) =>
+        write.mutate(v, {
+          onSuccess: () => setDone(of.login ?? v.login ?? ''),
+          onError: (e) => e instanceof ApiProblem && form.setErrors(e.fieldErrors()),
+        }),
+      )}
+    >
+      <Stack gap="md">
+        <h1>{fresh ? `Come into ${of.hall}` : `A new password for ${of.name}`}</h1>
+        {fresh ? (
+          <>
+            <p className="note">As {of.role === 'coach' ? 'a coach' : 'an assistant'}.</p>
+            <TextInput label="Your name" autoFocus {...form.getInputProps('name')} />
+            <TextInput
+              label="Sign-in name"
+              autoComplete="username"
+              {...form.getInputProps('login')}
+            />
+          </>
+        ) : (
+          <p className="note">
+            You sign in as {of.login}. Whoever is signed in as you is signed out everywhere.
+          </p>
+        )}
+        <PasswordInput
+          label="Password"
+          description={`${PASSWORD_LEAST} characters or more; a few words are better than signs`}
+          autoComplete="new-password"
+          autoFocus={!fresh}
+          {...form.getInputProps('password')}
+        />
+        <p className="said" role="alert">
+          {formText(write.error)}
+        </p>
+        <Button type="submit" loading={write.isPending}>
+          {fresh ? 'Come in' : 'Set it'}
+        </Button>
+      </Stack>
+    </form>
+  )
+}

@@ -1,0 +1,112 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { v7 } from 'uuid'
+import type { PlanView } from '@mano/contract/plan'
+import { missedDays } from '@mano/core/plan/stale'
+import { sessionMinutes } from '@mano/core/plan/time'
+import { DAY_NAMES } from '@mano/core/plan/types'
+import { addDays, formatDate, weekStartOf } from '@mano/core/units/dates'
+import { touchedBy, useWrite } from '../../app/data'
+import { api, failureText } from '../../app/api'
+import { useAthletePage } from '../athlete/AthletePage'
+
+const REASONS = ['Ill', 'No time', 'Other training instead', 'Hands needed rest'] as const
+
+/** Sessions of this week that were not done: moved to a day that is left, or let go with why. */
+export function Missed({ view }: { view: PlanView }) {
+  const { athlete, me } = useAthletePage()
+  const [leaving, setLeaving] = useState<string | null>(null)
+  const version = view.versions.find((v) => v.weekStart === weekStartOf(me.today))
+  const write = useWrite(
+    (b: { on: string; reason: string; setsLeft: { blockId: string; sets: number }[] }) =>
+      api.post(`/api/athletes/${athlete.id}/ends`, {
+        id: v7(),
+        planVersionId: version!.id,
+        deviceAt: null,
+        ...b,
+      }),
+    touchedBy(athlete.id),
+  )
+  if (!version) return null
+  const { logs, ends } = athlete.history
+  const missed = missedDays(version, logs, ends, me.today)
+  const gone = missedDays(version, logs, [], me.today).filter(
+    (m) => !missed.some((x) => x.day === m.day),
+  )
+  if (missed.length + gone.length === 0) return null
+  const left = [0, 1, 2, 3, 4, 5, 6].filter((d) => addDays(version.weekStart, d) >= me.today)
+  return (
+    <section className="fl-missed" aria-label="Sessions not done this week">
+      {missed.map((m) => (
+        <div key={m.day}>
+          <p>
+            <b>{formatDate(m.on, me.today, { weekday: true })} was not done:</b> {m.blocks.length}{' '}
+            {m.blocks.length === 1 ? 'exercise' : 'exercises'},{' '}
+            {Math.ceil(sessionMinutes(m.blocks))} min.
+          </p>
+          {me.role === 'coach' && (
+            <div className="row">
+              {left.map((d) => (
+                <Link
+                  className="btn small"
+                  key={d}
+                  to={`/athletes/${athlete.id}/plan?week=${version.weekStart}&move=${m.day}-${d}`}
+                >
+                  Move to {addDays(version.weekStart, d) === me.today ? 'today' : DAY_NAMES[d]}
+                </Link>
+              ))}
+              <button
+                className="btn small"
+                aria-expanded={leaving === m.on}
+                onClick={() => setLeaving(leaving === m.on ? null : m.on)}
+              >
+                Let it go …
+              </button>
+            </div>
+          )}
+          {leaving === m.on && (
+            <div className="row" role="group" aria-label="Why it is let go">
+              {REASONS.map((reason) => (
+                <button
+                  className="btn small"
+                  key={reason}
+                  disabled={write.isPending}
+                  onClick={() =>
+                    write.mutate(
+                      {
+                        on: m.on,
+                        reason,
+                        setsLeft: m.blocks.map((b) => ({ blockId: b.id, sets: b.sets })),
+                      },
+                      { onSuccess: () => setLeaving(null) },
+                    )
+                  }
+                >
+                  {reason}
+                </button>
+              ))}
+            </div>
+          )}
+        </div>
+      ))}
+      {gone.map((m) => (
+        <p key={m.day} className="s">
+          {formatDate(m.on, me.today, { weekday: true })} was let go:{' '}
+          {ends.find((e) => e.on === m.on)?.reason.toLowerCase()}.{' '}
+          {me.role === 'coach' && (
+            <button
+              className="lnk"
+              disabled={write.isPending}
+              onClick={() => write.mutate({ on: m.on, reason: 'Taken back', setsLeft: [] })}
+            >
+              Take that back
+            </button>
+          )}
+        </p>
+      ))}
+      <p className="said" role="alert">
+        {write.error && failureText(write.error)}
+      </p>
+    </section>
+  )
+}

@@ -1,0 +1,172 @@
+import { Button, Modal, SegmentedControl, Stack, TextInput } from '@mantine/core'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { v7 } from 'uuid'
+import type { EntryLink, Person, Role } from '@mano/contract/accounts'
+import { api, failureText } from '../../app/api'
+import { useWrite } from '../../app/data'
+import { newToken } from '../../app/token'
+
+const KEY = ['entry-links']
+const until = (instant: string): string =>
+  new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  }).format(new Date(instant))
+
+interface Asked {
+  role: Role
+  name: string
+  accountId: string | null
+}
+
+/** Makes a link that works once; its address is shown once and kept nowhere. */
+function useEntryLink() {
+  const [address, setAddress] = useState('')
+  const write = useWrite(
+    async (b: Asked) => {
+      const token = newToken()
+      await api.post('/api/entry-links', { id: v7(), token, ...b })
+      return `${location.origin}/enter#${token}`
+    },
+    [KEY],
+  )
+  return {
+    address,
+    clear: () => setAddress(''),
+    make: (b: Asked) => write.mutate(b, { onSuccess: setAddress }),
+    busy: write.isPending,
+    error: write.error,
+  }
+}
+
+function Address({ of, address }: { of: string; address: string }) {
+  return (
+    <Stack gap="sm">
+      <p>Give this to {of}. It works once, for three days, and is not shown again.</p>
+      <TextInput
+        aria-label="Address"
+        readOnly
+        value={address}
+        onFocus={(e) => e.currentTarget.select()}
+      />
+      <Button onClick={() => void navigator.clipboard?.writeText(address)}>Copy it</Button>
+    </Stack>
+  )
+}
+
+/** Somebody new brings their own name and password; open links can be taken back. */
+export function Invite() {
+  const [open, setOpen] = useState(false)
+  const [name, setName] = useState('')
+  const [role, setRole] = useState<Role>('assistant')
+  const link = useEntryLink()
+  const links = useQuery({
+    queryKey: KEY,
+    queryFn: () => api.get<EntryLink[]>('/api/entry-links'),
+  })
+  const revoke = useWrite((id: string) => api.post(`/api/entry-links/${id}/revoke`), [KEY])
+  return (
+    <div className="block">
+      <h2 className="h3">Invite by a link</h2>
+      <p className="note">Who gets it chooses the sign-in name and the password.</p>
+      {(links.data ?? []).map((l) => (
+        <p key={l.id} className="row">
+          <span className="s">
+            {l.role === null ? `New password for ${l.name}` : `${l.role}, ${l.name || 'no name'}`},
+            until {until(l.expiresAt)}
+          </span>
+          <button className="lnk" disabled={revoke.isPending} onClick={() => revoke.mutate(l.id)}>
+            Take back
+          </button>
+        </p>
+      ))}
+      <button className="btn" onClick={() => setOpen(true)}>
+        Make a link
+      </button>
+      <Modal
+        opened={open}
+        onClose={() => {
+          setOpen(false)
+          setName('')
+          link.clear()
+        }}
+        title="A link into the hall"
+      >
+        {link.address ? (
+          <Address of={name || 'them'} address={link.address} />
+        ) : (
+          <form
+            onSubmit={(e) => {
+              e.preventDefault()
+              link.make({ role, name: name.trim(), accountId: null })
+            }}
+          >
+            <Stack gap="sm">
+              <SegmentedControl
+                aria-label="Role of the link"
+                data={[
+                  { value: 'assistant', label: 'Assistant' },
+                  { value: 'coach', label: 'Coach' },
+                ]}
+                value={role}
+                onChange={(v) => setRole(v as Role)}
+              />
+              <TextInput
+                label="For"
+                description="Their name; they can change it"
+                value={name}
+                onChange={(e) => setName(e.currentTarget.value)}
+              />
+              <p className="said" role="alert">
+                {link.error && failureText(link.error)}
+              </p>
+              <Button type="submit" loading={link.busy}>
+                Make it
+              </Button>
+            </Stack>
+          </form>
+        )}
+      </Modal>
+    </div>
+  )
+}
+
+/** A coach who forgot sets a new password by a link; nobody else ever knows it. */
+export function ResetLink({ person }: { person: Person }) {
+  const [open, setOpen] = useState(false)
+  const link = useEntryLink()
+  return (
+    <>
+      <button className="lnk" onClick={() => setOpen(true)}>
+        Link for a new password
+      </button>
+      <Modal
+        opened={open}
+        onClose={() => {
+          setOpen(false)
+          link.clear()
+        }}
+        title={`A new password for ${person.name}`}
+      >
+        {link.address ? (
+          <Address of={person.name} address={link.address} />
+        ) : (
+          <Stack gap="sm">
+            <p>{person.name} sets it by a link that works once. The old one holds until then.</p>
+            <p className="said" role="alert">
+              {link.error && failureText(link.error)}
+            </p>
+            <Button
+              loading={link.busy}
+              onClick={() => link.make({ role: person.role, name: '', accountId: person.id })}
+            >
+              Make the link
+            </Button>
+          </Stack>
+        )}
+      </Modal>
+    </>
+  )
+}

@@ -1,0 +1,59 @@
+import type { RosterRow } from '@mano/contract/athletes'
+import { exerciseById } from '@mano/core/catalogue/exercises'
+import { dueIn } from '@mano/core/stages/day'
+import { daysBetween, formatDate } from '@mano/core/units/dates'
+import { formatDuration } from '@mano/core/units/format'
+
+/** Local time of an instant as minutes of its day. */
+export function minutesAt(instant: string, timeZone: string): number {
+  const [h, m] = new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  })
+    .format(new Date(instant))
+    .split(':')
+    .map(Number)
+  return 60 * h! + m!
+}
+
+/** By when something must be decided: before the next session. */
+export function byWhen(
+  row: RosterRow,
+  today: string,
+  nowMin: number,
+): { by: string; left: string | null } {
+  const next = row.day.next
+  if (!next || (row.day.done && next.on === today))
+    return { by: 'No session is planned', left: null }
+  if (next.on !== today) {
+    const days = daysBetween(today, next.on)
+    return {
+      by: `By ${formatDate(next.on, today, { weekday: true })}`,
+      left: days === 1 ? 'tomorrow' : `in ${days} days`,
+    }
+  }
+  if (next.at === null) return { by: 'Before today\u2019s session', left: null }
+  const left = dueIn(row.day, today) - nowMin
+  return {
+    by: `By ${next.at}`,
+    left: left > 0 ? `in ${formatDuration(60 * left)}` : 'the hour has come',
+  }
+}
+
+/** `4 × 10 s` of the main exercises. */
+export const doseWords = (m: { exerciseId: string; sets: number; dose: number }): string => {
+  const unit = exerciseById(m.exerciseId)?.dose.unit ?? 'reps'
+  return `${m.sets} × ${m.dose}\u00A0${unit}`
+}
+export const exerciseName = (id: string): string => exerciseById(id)?.name ?? id
+
+/** What the coach does about a row, as its button says. */
+export const actWord = (row: RosterRow): string =>
+  row.call.stage === 'floor' &&
+  !row.call.alarm &&
+  row.day.group !== 'today' &&
+  row.day.week.some((w) => w.state === 'missed')
+    ? 'Move it or let it go'
+    : row.call.action

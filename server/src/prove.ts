@@ -10,6 +10,7 @@ import { expectationWords, meets } from './demo/judge'
 import { leanRows, nothingRows, riseRows, speedLine, strengthRows } from './prove/decisions'
 import { firstPriorityRows } from './prove/firstPriority'
 import { ladderRows } from './prove/ladders'
+import { actionsSection, type Actions } from './prove/actions'
 import { simulatorSection, type BenchMeasured } from './prove/simulator'
 import { coverageLine, plateauRows, readinessRows } from './prove/simulations'
 import { timings } from './prove/timings'
@@ -227,6 +228,9 @@ ${timings()
 )
 
 const bench = measured<BenchMeasured>('bench')
+const actions = measured<Actions>('fortnight')
+if (actions)
+  put(PERFORMANCE, 'actions', `## Actions of a job\n\n${dated}\n\n${actionsSection(actions)}`)
 put(PERFORMANCE, 'simulator', `## The simulator\n\n${dated}\n\n${simulatorSection(bench)}`)
 
 /** What a run in the browser measured, if it was run. */

@@ -267,3 +267,16 @@ test('several at once: ticked and pasted, in pounds; a length in the wrong unit 
   await page.getByRole('button', { name: '2.375 in?' }).click()
   await expect(page.getByText('= 60.3 mm (2 3/8 in)')).toBeVisible()
 })
+
+test('a place nobody uses is closed, taken back, and opened again', async ({ page }) => {
+  await page.getByRole('link', { name: 'Kit room' }).click()
+  await page.getByRole('button', { name: 'Add a place' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Old shed')
+  await page.getByRole('button', { name: 'Add place' }).click()
+  await page.getByRole('button', { name: 'Close this place' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Close this place' }).click()
+  await expect(page.getByText('Old shed is closed.').first()).toBeVisible()
+  await expect(page.getByRole('tab', { name: /^Old shed/ })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('tab', { name: /^Old shed/ })).toBeVisible()
+})

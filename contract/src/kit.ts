@@ -122,6 +122,10 @@ export const checkBody = yup
   })
   .exact('a field is not known')
 export type CheckBody = yup.InferType<typeof checkBody>
+/** A place is closed, or opened again. */
+export const closeBody = yup
+  .object({ closed: yup.boolean().strict().required('whether it is closed is missing') })
+  .exact('a field is not known')
 export const placeBody = yup
   .object({
     id: id(),
@@ -146,6 +150,7 @@ export interface PlaceView {
   name: string
   kind: Place
   athleteId: string | null
+  closed: boolean
 }
 export interface KitUnit {
   id: string

@@ -290,6 +290,7 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
     setsLeft: [{ blockId: v7(), sets: 2 }],
   }),
   'PUT /api/athletes/:athleteId/archive': () => ({ archived: false, reason: '' }),
+  'PUT /api/places/:placeId/closed': () => ({ closed: false }),
   'POST /api/entry': () => ({ login: 'nobody', name: 'Nobody', password: 'a tide nine rope' }),
   'POST /api/entry-links': () => ({
     id: v7(),

@@ -52,7 +52,7 @@ export function verdictWords(
     }
   const says = `${capital(behind(v.signedPct))}, ${range}.`
   return {
-    word: v.kind === 'large' ? 'Large' : 'Real',
+    word: v.kind === 'large' ? 'Large' : 'Uneven',
     says,
     context: [
       lean(v, dominant),

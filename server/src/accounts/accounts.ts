@@ -37,7 +37,14 @@ export async function addPlaces(
 ): Promise<string> {
   const ids = PLACES.map((p) => ({ ...p, row: v7() }))
   for (const p of ids)
-    await em.insert(PlaceEntity, { ...actor, id: p.row, name: p.name, kind: p.id, athleteId: null })
+    await em.insert(PlaceEntity, {
+      ...actor,
+      id: p.row,
+      name: p.name,
+      kind: p.id,
+      athleteId: null,
+      closedOn: null,
+    })
   return ids[0]!.row
 }
 

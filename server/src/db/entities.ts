@@ -115,6 +115,7 @@ export interface PlaceRow extends Row {
   name: string
   kind: Place
   athleteId: string | null
+  /** No longer used, since when; null: it is. */ closedOn: string | null
 }
 export interface ImplementCheck extends Row {
   unitId: string
@@ -658,6 +659,7 @@ export const PlaceEntity = table<PlaceRow>('Place', {
   name: text(),
   kind: text(),
   athleteId: maybe(uuid()),
+  closedOn: maybe(day()),
 })
 export const ImplementCheckEntity = table<ImplementCheck>('ImplementCheck', {
   unitId: uuid(),

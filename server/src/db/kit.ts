@@ -17,6 +17,7 @@ export const places = async (em: EntityManager): Promise<PlaceView[]> =>
     name: p.name,
     kind: p.kind,
     athleteId: p.athleteId,
+    closed: p.closedOn !== null,
   }))
 
 /**

@@ -180,7 +180,8 @@ export interface Facts {
   plan: Pick<PlanVersion, 'weekStart' | 'blocks' | 'frame' | 'recordedAt'> | null
   /** The first week planned after this one. */
   upcoming: Pick<PlanVersion, 'weekStart' | 'blocks' | 'frame'> | null
-  /** Days with sets logged, and days whose session was let go. */ done: string[]
+  /** Days of that week with sets logged, and the last such day; days whose session was let go. */
+  done: string[]
   gone: string[]
   touched: Touched
 }
@@ -190,14 +191,16 @@ export async function loadFacts(
   today: string,
 ): Promise<Map<string, Facts>> {
   const last = (table: string) => `(SELECT max(recorded_at) FROM ${table} WHERE athlete_id = w.id)`
+  const logged = 'FROM current_set_log WHERE athlete_id = w.id AND block_id IS NOT NULL AND done_on'
   const rows = (await em.query(
     `SELECT w.id, (SELECT count(*)::int FROM current_test_session WHERE athlete_id = w.id) AS count,
-       (SELECT json_build_object('weekStart', week_start::text, 'blocks', blocks, 'frame', frame, 'recordedAt', recorded_at) FROM plan_version WHERE athlete_id = w.id ORDER BY ${NEAREST_WEEK}, seq DESC LIMIT 1) AS plan,
+       CASE WHEN p.week_start IS NOT NULL THEN json_build_object('weekStart', p.week_start::text, 'blocks', p.blocks, 'frame', p.frame, 'recordedAt', p.recorded_at) END AS plan,
        (SELECT json_build_object('weekStart', week_start::text, 'blocks', blocks, 'frame', frame) FROM plan_version WHERE athlete_id = w.id AND week_start > $3 ORDER BY week_start, seq DESC LIMIT 1) AS upcoming,
-       ARRAY(SELECT DISTINCT done_on::text FROM current_set_log WHERE athlete_id = w.id AND done_on >= $2 AND block_id IS NOT NULL) AS done,
+       array_remove(ARRAY(SELECT done_on::text ${logged} BETWEEN p.week_start AND p.week_start + 6 UNION SELECT (SELECT done_on::text ${logged} >= $2 ORDER BY done_on DESC LIMIT 1)), NULL) AS done,
        ARRAY(SELECT held_on::text FROM (SELECT DISTINCT ON (held_on) held_on, sets_left FROM session_end WHERE athlete_id = w.id AND held_on >= $2 ORDER BY held_on, recorded_at DESC) e WHERE sets_left <> '[]') AS gone,
        greatest(${last('injury')}, ${last('clearance')}) AS injury, ${last('demand_version')} AS demands, ${last('training_week')} AS week
-     FROM unnest($1::uuid[]) AS w(id)`,
+     FROM unnest($1::uuid[]) AS w(id)
+       LEFT JOIN LATERAL (SELECT week_start, blocks, frame, recorded_at FROM plan_version WHERE athlete_id = w.id ORDER BY ${NEAREST_WEEK}, seq DESC LIMIT 1) p ON true`,
     [[...ids], addDays(today, -7 * LOG_WEEKS), today],
   )) as {
     id: string

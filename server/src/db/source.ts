@@ -28,6 +28,7 @@ import { LetGo1767200000021 } from './migrations/21-let-go'
 import { Clock1767300000022 } from './migrations/22-clock'
 import { Erase1767400000023 } from './migrations/23-erase'
 import { Entry1767500000024 } from './migrations/24-entry'
+import { Places1767600000025 } from './migrations/25-places'
 
 /**
  * In the order they were written; each is frozen once it has landed. They run in the order of their
@@ -58,6 +59,7 @@ export const MIGRATIONS = [
   Clock1767300000022,
   Erase1767400000023,
   Entry1767500000024,
+  Places1767600000025,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */

@@ -21,7 +21,7 @@ import { insertOnce } from '../db/once'
 import {} from '../db/read'
 import { loadSafety, sceneDay } from '../db/safety'
 import { created, ok, type Api, type Call } from './api'
-import { notFound, refused } from './problem'
+import { conflict, notFound, refused } from './problem'
 import { changeRow } from './change'
 import { loadParts } from '../db/parts'
 import { safetyFacts } from '@mano/core/safety/facts'
@@ -37,7 +37,7 @@ async function unitOr404(call: Call): Promise<ImplementUnit> {
 }
 
 async function placeOr400(call: Call, placeId: string): Promise<void> {
-  if (!(await places(call.em)).some((p) => p.id === placeId))
+  if (!(await places(call.em)).some((p) => p.id === placeId && !p.closed))
     throw refused('placeId', 'That place is not one of this hall.')
 }
 
@@ -74,8 +74,28 @@ export function mountKit(api: Api): void {
       name: b.name,
       kind: b.kind,
       athleteId: b.athleteId ?? null,
+      closedOn: null,
     })
     return created({ id: b.id })
+  })
+
+  api.on('PUT /api/places/:placeId/closed', async (call) => {
+    const id = String(call.req.params['placeId'])
+    const all = await places(call.em)
+    const place = all.find((p) => p.id === id)
+    if (!place) throw notFound('place')
+    const { closed } = call.body
+    if (closed) {
+      const there = (await kitUnits(call.em)).filter((u) => u.placeId === id && !u.retired).length
+      if (there > 0)
+        throw conflict(
+          `${there} ${there === 1 ? 'implement is' : 'implements are'} there. Move or retire ${there === 1 ? 'it' : 'them'} first.`,
+        )
+      if (!all.some((p) => p.id !== id && p.kind === place.kind && !p.closed && !p.athleteId))
+        throw conflict(`${place.name} is the only place of its kind: plans count on it.`)
+    }
+    await call.em.update(PlaceEntity, { id }, { closedOn: closed ? call.today : null })
+    return ok({ id })
   })
 
   api.on('POST /api/kit', async (call) => {

@@ -23,6 +23,7 @@ import { driveBody } from '@mano/contract/instruments'
 import { eventBody, outcomeBody, weekBody, wrapBody } from '@mano/contract/intake'
 import {
   checkBody,
+  closeBody,
   placeBody,
   priceBody,
   remeasureBody,
@@ -201,6 +202,7 @@ export const ROUTES = {
   'GET /api/places': { roles: STAFF },
   'POST /api/places': { roles: COACH, body: placeBody },
   'GET /api/places/:placeId/advice': { roles: STAFF },
+  'PUT /api/places/:placeId/closed': { roles: COACH, body: closeBody },
   'POST /api/prices': { roles: COACH, body: priceBody },
   'GET /api/reference': { roles: STAFF },
   'POST /api/reference': { roles: COACH, body: referenceBody },

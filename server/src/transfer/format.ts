@@ -98,6 +98,7 @@ const ADDED: Readonly<Record<string, unknown>> = {
   ageTo: null,
   leftOn: null,
   'set_log.importId': null,
+  'place.closedOn': null,
   'athlete.erasedOn': null,
   'test_import.of': 'trials',
 }

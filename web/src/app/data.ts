@@ -73,8 +73,16 @@ export const useKit = (retired = false) =>
     queryFn: () => api.get<KitUnit[]>('/api/kit'),
     select: (all) => (retired ? all : all.filter((u) => !u.retired)),
   })
+const PLACES = {
+  queryKey: keys.places,
+  queryFn: () => api.get<PlaceView[]>('/api/places'),
+} as const
+/** Places in use. */
 export const usePlaces = () =>
-  useQuery({ queryKey: keys.places, queryFn: () => api.get<PlaceView[]>('/api/places') })
+  useQuery({ ...PLACES, select: (all) => all.filter((p) => !p.closed) })
+/** Places that were closed, to be opened again. */
+export const useClosedPlaces = () =>
+  useQuery({ ...PLACES, select: (all) => all.filter((p) => p.closed) })
 /** Sports and events of the hall's own. */
 export const useSports = () =>
   useQuery({

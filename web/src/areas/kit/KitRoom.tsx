@@ -12,7 +12,8 @@ import { formatBoth } from '@mano/core/units/inch'
 import { rowOf } from '@mano/core/units/row'
 import { Term } from '../../app/Term'
 import { api, failureText } from '../../app/api'
-import { keys, useKit, useMe, usePlaces, useNames, useWrite } from '../../app/data'
+import { keys, useClosedPlaces, useKit, useMe, usePlaces, useNames, useWrite } from '../../app/data'
+import { Reasoned } from '../../app/Reasoned'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
@@ -27,10 +28,12 @@ export default function KitRoom() {
   const me = useMe()
   const kit = useKit(true)
   const places = usePlaces()
+  const closed = useClosedPlaces().data ?? []
   const units = useUnits()
   const [params, setParams] = useSearchParams()
   const [adding, setAdding] = useState<'unit' | 'several' | 'place' | null>(null)
   const [text, setText] = useState('')
+  const reopen = useWrite((id: string) => close(id, false), [keys.places])
   const error = kit.error ?? places.error
   if (error)
     return (
@@ -227,6 +230,35 @@ export default function KitRoom() {
         {here.length > 0 && shown.length === 0 && (
           <p className="blank kit-empty">Nothing here is called that.</p>
         )}
+        {coach && (
+          <p className="row kit-places">
+            {here.every((u) => u.retired) && places.data.length > 1 && (
+              <Reasoned
+                label="Close this place"
+                title={`Close ${place.name}?`}
+                says={`${place.name} leaves the lists. What was measured there stays, and it can be opened again.`}
+                done={`${place.name} is closed.`}
+                asks={false}
+                act={() => close(place.id, true)}
+                undo={() => close(place.id, false)}
+                touched={[keys.places]}
+                onDone={() => go({ place: null, unit: null })}
+              />
+            )}
+            {closed.map((p) => (
+              <span key={p.id} className="s">
+                {p.name} is closed.{' '}
+                <button
+                  className="lnk"
+                  disabled={reopen.isPending}
+                  onClick={() => reopen.mutate(p.id)}
+                >
+                  Open it again
+                </button>
+              </span>
+            ))}
+          </p>
+        )}
         <p className="note">
           Two handles of one kind are different implements: each result points at its unit and the
           size it had that day.
@@ -281,6 +313,8 @@ export default function KitRoom() {
     </main>
   )
 }
+
+const close = (id: string, closed: boolean) => api.put(`/api/places/${id}/closed`, { closed })
 
 const sizeText = (u: KitUnit, unit: 'mm' | 'in'): string | null =>
   u.sizeMm === null ? null : `${formatBoth(u.sizeMm, unit)} ${implementById(u.kind)?.measure ?? ''}`

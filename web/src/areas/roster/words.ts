@@ -47,7 +47,9 @@ export const doseWords = (m: { exerciseId: string; sets: number; dose: number })
   const unit = exerciseById(m.exerciseId)?.dose.unit ?? 'reps'
   return `${m.sets} × ${m.dose}\u00A0${unit}`
 }
-export const exerciseName = (id: string): string => exerciseById(id)?.name ?? id
+/** An exercise by name, without what the catalogue adds in brackets. */
+export const exerciseName = (id: string): string =>
+  exerciseById(id)?.name.replace(/ \([^)]*\)$/, '') ?? id
 
 /** What the coach does about a row, as its button says. */
 export const actWord = (row: RosterRow): string =>

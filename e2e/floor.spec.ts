@@ -534,7 +534,12 @@ test('the browser is killed in mid-hold: started again, the hold runs on', async
       .toBe(1)
   } finally {
     await killed(two)
-    rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 200 })
+    // What a killed browser still writes is not this test's matter.
+    try {
+      rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 200 })
+    } catch {
+      // The folder of temporary files is emptied by the machine.
+    }
   }
 })
 

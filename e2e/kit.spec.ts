@@ -259,7 +259,7 @@ test('several at once: ticked and pasted, in pounds; a length in the wrong unit 
   await expect(page.getByRole('row', { name: /Loft pin/ })).toContainText('pin 5.0 lb')
   await expect(page.getByRole('row', { name: /Loft pin/ })).toContainText('2 plates, 90.0 lb')
   // Measured again and nothing retyped: nothing has changed.
-  await page.getByRole('button', { name: 'Measure or rate' }).click()
+  await page.getByRole('button', { name: 'Measure again' }).click()
   await expect(page.getByLabel('Plate 1, lb')).toHaveValue('45')
   await page.keyboard.press('Escape')
   await add(page, 'Thick sleeve', 'Loft sleeve')

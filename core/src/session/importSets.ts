@@ -15,9 +15,10 @@ import {
   type SheetContext,
 } from '../testing/sheet'
 import type { Hand } from '../testing/session'
+import { ENDINGS, type EndingId } from './steps'
 
 /** How a set ended, as the floor keeps it. */
-const ENDED = ['done', 'slipped', 'stopped', 'pain'] as const
+const ENDED = ENDINGS.map((e) => e.id)
 /** Most sets of one line, heaviest load in kg and longest set: what the floor takes. */
 const MOST = { sets: 30, setNo: 60, loadKg: 500, seconds: 7200, reps: 500 }
 
@@ -62,7 +63,7 @@ export interface ImportedSet {
   enteredUnit: 'kg' | 'lb' | null
   seconds: number | null
   reps: number | null
-  ended: (typeof ENDED)[number]
+  ended: EndingId
   effort: number | null
   pain: number | null
 }

@@ -6,8 +6,7 @@ import { Link } from 'react-router'
 import { entryBody, PASSWORD_LEAST, type EntryView } from '@mano/contract/accounts'
 import { api, ApiProblem, failureText, formText } from '../../app/api'
 import { useWrite } from '../../app/data'
-import { Mark } from '../../app/Shell'
-import './entrance.css'
+import { Frame } from './Entrance'
 
 /** Where a link that works once leads: into the hall, or to a new password. */
 export default function Enter() {
@@ -19,25 +18,18 @@ export default function Enter() {
     staleTime: Infinity,
   })
   return (
-    <>
-      <header className="top">
-        <span className="mark">
-          <Mark />
-        </span>
-      </header>
-      <main className="entrance" id="main">
-        {read.error && (
-          <Stack gap="md">
-            <h1>This link does not work</h1>
-            <p>{failureText(read.error)}</p>
-            <Link className="btn" to="/">
-              To the sign-in
-            </Link>
-          </Stack>
-        )}
-        {read.data && <Form of={read.data} token={token} />}
-      </main>
-    </>
+    <Frame>
+      {read.error && (
+        <Stack gap="md">
+          <h1>This link does not work</h1>
+          <p>{failureText(read.error)}</p>
+          <Link className="btn" to="/">
+            To the sign-in
+          </Link>
+        </Stack>
+      )}
+      {read.data && <Form of={read.data} token={token} />}
+    </Frame>
   )
 }
 

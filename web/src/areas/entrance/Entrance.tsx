@@ -1,7 +1,7 @@
 import { Button, FileInput, PasswordInput, Select, Stack, TextInput } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
 import { useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { v7 } from 'uuid'
 import { PASSWORD_LEAST, setupBody, signInBody } from '@mano/contract/accounts'
 import { api, ApiProblem, failureText } from '../../app/api'
@@ -11,19 +11,22 @@ import './entrance.css'
 
 /** Sign-in, or on an empty installation the making of the hall and its first coach. */
 export default function Entrance({ empty }: { empty: boolean }) {
-  return (
-    <>
-      <header className="top">
-        <span className="mark">
-          <Mark />
-        </span>
-      </header>
-      <main className="entrance" id="main">
-        {empty ? <Begin /> : <SignIn />}
-      </main>
-    </>
-  )
+  return <Frame>{empty ? <Begin /> : <SignIn />}</Frame>
 }
+
+/** What stands round a page of somebody who is not signed in. */
+export const Frame = ({ children }: { children: ReactNode }) => (
+  <>
+    <header className="top">
+      <span className="mark">
+        <Mark />
+      </span>
+    </header>
+    <main className="entrance" id="main">
+      {children}
+    </main>
+  </>
+)
 
 function useEnter() {
   const client = useQueryClient()

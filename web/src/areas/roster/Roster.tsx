@@ -1,7 +1,8 @@
 import { Button } from '@mantine/core'
-import { useIntersection } from '@mantine/hooks'
+import { useIntersection, useInterval } from '@mantine/hooks'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import type { Me } from '@mano/contract/accounts'
 import type { RosterNeeds, RosterRow } from '@mano/contract/athletes'
 import { TESTS_STALE_DAYS } from '@mano/core/stages/rules'
 import { useMe, useRoster } from '../../app/data'
@@ -68,6 +69,7 @@ export default function Roster() {
   const [sort, setSort] = useState<Sort>('clock')
   const roster = useRoster(sort)
   const me = useMe()
+  const nowMin = useNowMin(me.data, me.dataUpdatedAt)
   if (roster.error && !roster.data)
     return <Failed error={roster.error} retry={() => void roster.refetch()} />
   const pages = roster.data?.pages ?? []
@@ -75,7 +77,6 @@ export default function Roster() {
   const decisions = pages[0]?.decisions ?? []
   const needs = pages.at(-1)?.needs ?? { act: 0, due: 0, none: 0, all: 0, waits: 0, today: 0 }
   const today = me.data?.today ?? ''
-  const nowMin = me.data ? minutesAt(me.data.now, me.data.hall.timeZone) : 0
   return (
     <main className="ros">
       <div className="head">
@@ -139,6 +140,16 @@ export default function Roster() {
       )}
     </main>
   )
+}
+
+const LOOK_MS = 30_000
+/** Minutes of the hall's day: the server's clock as it was read, run on while the page is open. */
+function useNowMin(me: Me | undefined, readAt: number): number {
+  const [now, setNow] = useState(() => Date.now())
+  useInterval(() => setNow(Date.now()), LOOK_MS, { autoInvoke: true })
+  if (!me) return 0
+  const since = Math.max(0, now - readAt)
+  return minutesAt(new Date(Date.parse(me.now) + since).toISOString(), me.hall.timeZone)
 }
 
 const told = ({ all, today, waits }: RosterNeeds): string =>

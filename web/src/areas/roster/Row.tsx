@@ -6,7 +6,8 @@ import { shownUnit } from '@mano/core/units/format'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { PairCell } from '../../hands/PairCell'
-import { actWord, doseWords, exerciseName } from './words'
+import { doseWords } from '../plan/BlockCard'
+import { actWord, exerciseName } from './words'
 
 const SQUARES = { done: 'done', missed: 'missed', gone: 'let go', ahead: 'to come' } as const
 
@@ -110,7 +111,7 @@ function Main({ row }: { row: RosterRow }) {
       <b>{exerciseName(next.main[0]!.exerciseId)}</b>
       {next.main[1] && `, ${exerciseName(next.main[1].exerciseId).toLowerCase()}`}
       <small>
-        {next.main.map(doseWords).join(', ')}
+        {next.main.map((m) => doseWords(m)).join(', ')}
         {next.more > 0 && ` and ${next.more} more`}
       </small>
     </>

@@ -42,11 +42,6 @@ export function byWhen(
   }
 }
 
-/** `4 × 10 s` of the main exercises. */
-export const doseWords = (m: { exerciseId: string; sets: number; dose: number }): string => {
-  const unit = exerciseById(m.exerciseId)?.dose.unit ?? 'reps'
-  return `${m.sets} × ${m.dose}\u00A0${unit}`
-}
 /** An exercise by name, without what the catalogue adds in brackets. */
 export const exerciseName = (id: string): string =>
   exerciseById(id)?.name.replace(/ \([^)]*\)$/, '') ?? id

@@ -1,5 +1,6 @@
 import * as yup from 'yup'
 import { number, oneOf } from './common'
+import type { Newton, Seconds } from '@mano/core/units/quantity'
 
 /**
  * One line of an instrument: time of its own clock, ms; force, N; state. See docs/instruments.md.
@@ -15,7 +16,7 @@ export interface InstrumentView {
   name: string
   kind: (typeof INSTRUMENT_KINDS)[number]
   /** Where it ends, N. */
-  rangeN: number
+  rangeN: Newton
   rateHz: number
   simulated: boolean
   online: boolean

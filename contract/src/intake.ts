@@ -2,6 +2,7 @@ import * as yup from 'yup'
 import type { TrainingWeek } from '@mano/core/intake/week'
 import { toSi } from '@mano/core/units/convert'
 import { day, flag, id, line, maybeId, number, oneOf, optionalLine } from './common'
+import type { Mm } from '@mano/core/units/quantity'
 
 const whole = (what: string, low: number, high: number) =>
   number(what)
@@ -115,7 +116,7 @@ export interface WrapView {
   unitId: string
   measurementId: string
   hand: 'left' | 'right'
-  gapMm: number
+  gapMm: Mm
   on: string
 }
 export interface ChangeView {

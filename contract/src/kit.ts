@@ -27,6 +27,7 @@ import {
   someId,
   version,
 } from './common'
+import type { Kg, Mm } from '@mano/core/units/quantity'
 
 const ids = <T extends string>(list: readonly { id: T }[]) => list.map((x) => x.id)
 const maybeAmount = (what: string, most: number) =>
@@ -75,7 +76,7 @@ const measured = {
   ratedOn: maybeDay('the day of the rating').test(
     'date',
     'a rating has the day it was taken',
-    (v, c) => (v === null) === ((c.parent as { ratingKg: number | null }).ratingKg === null),
+    (v, c) => (v === null) === ((c.parent as { ratingKg: Kg | null }).ratingKg === null),
   ),
 }
 export const unitBody = yup
@@ -162,14 +163,14 @@ export interface KitUnit {
   surface: Surface | null
   /** Head of the series its present measurement belongs to: what a result points at. */
   measurementId: string
-  sizeMm: number | null
+  sizeMm: Mm | null
   enteredValue: number | null
   enteredUnit: 'mm' | 'in' | null
-  depthMm: number | null
-  handleMm: number | null
-  massKg: number | null
-  plates: { kg: number; count: number }[]
-  ratingKg: number | null
+  depthMm: Mm | null
+  handleMm: Mm | null
+  massKg: Kg | null
+  plates: { kg: Kg; count: number }[]
+  ratingKg: Kg | null
   ratedBy: string
   ratedOn: string | null
   measuredOn: string
@@ -182,7 +183,7 @@ export interface KitUnit {
   retired: boolean
   version: number
   /** Earlier measurements, newest first. */
-  history: { on: string; sizeMm: number | null; ratingKg: number | null; newSeries: boolean }[]
+  history: { on: string; sizeMm: Mm | null; ratingKg: Kg | null; newSeries: boolean }[]
 }
 export interface KitAdvice {
   athletes: number

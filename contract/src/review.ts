@@ -8,6 +8,7 @@ import type { SquadSetup, SquadTest } from '@mano/core/review/squad'
 import type { WeekDone } from '@mano/core/review/weeks'
 import { day, flag, id, line, oneOf, optionalLine } from './common'
 import { ENTRY_UNITS } from './tests'
+import type { Kg, Percent } from '@mano/core/units/quantity'
 
 const effect = yup
   .mixed<NonNullable<ConclusionLine['effect']>>()
@@ -102,7 +103,7 @@ export interface ReviewView {
   weeks: WeekDone[]
   weeksSinceDeload: number | null
   /** The coach's own limit for a lean, %. */
-  leanLimitPct: number | null
+  leanLimitPct: Percent | null
   /**
    * Differences between other athletes' tests one after the other, by series key without the
    * athlete and hand; only where this athlete has too few.
@@ -118,7 +119,7 @@ export interface SquadAthlete {
   sex: Sex | null
   birthDate: string | null
   level: LevelId
-  massKg: number | null
+  massKg: Kg | null
   tests: SquadTest[]
   /** Any test at all, newest; null: never. */ lastTest: string | null
 }

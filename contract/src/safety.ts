@@ -9,6 +9,7 @@ import { QUALITY_IDS, type QualityId } from '@mano/core/catalogue/qualities'
 import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
 import type { Hand } from '@mano/core/testing/session'
 import { HANDS, day, id, line, maybeDay, maybeId, maybeOneOf, oneOf, optionalLine } from './common'
+import type { Kg } from '@mano/core/units/quantity'
 
 const HEALTH_IDS = HEALTH_QUESTIONS.map((q) => q.id)
 export const TISSUE_IDS = TISSUES.map((t) => t.id)
@@ -172,7 +173,7 @@ export interface ReasonBody {
   kind: 'test' | 'exercise'
   of: string
   implementKind: string | null
-  addedKg: number | null
+  addedKg: Kg | null
   hand: Hand
   reason: string
 }

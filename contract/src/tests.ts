@@ -27,6 +27,7 @@ import {
   optionalLine,
   pain,
 } from './common'
+import type { Mm } from '@mano/core/units/quantity'
 
 export const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m', 'count', 'm', 'deg']
 
@@ -403,7 +404,7 @@ export interface SessionView extends TestSession {
   clock: string | null
   testedBy: string
   unitLabel: string
-  sizeMm: number | null
+  sizeMm: Mm | null
   unitKind: string
 }
 

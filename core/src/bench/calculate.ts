@@ -3,6 +3,7 @@ import { G, leverTorque } from '../measure/mechanics'
 import { detectableChange } from '../measure/trend'
 import { summariseTrials } from '../measure/trials'
 import { loadPin, type Plate } from '../testing/plates'
+import type { Kg, Mm, Nm, Percent } from '../units/quantity'
 
 /** What a calculator answers, or a sentence that says why not. */
 export type Answer<T> = { ok: true; value: T } | { ok: false; why: string }
@@ -10,7 +11,7 @@ const no = (why: string): { ok: false; why: string } => ({ ok: false, why })
 
 /** A club as a handle and a head: masses kg at distances m from the butt. */
 export interface Club {
-  masses: readonly (readonly [kg: number, atM: number])[]
+  masses: readonly (readonly [kg: Kg, atM: number])[]
   /** End of what a hand can hold, m from the butt. */
   handleM: number
 }
@@ -19,7 +20,7 @@ export interface Club {
  * Where on a club a hand meets a torque (N m) at an angle from upright (degrees, 90 is level). m
  * from the butt. Refused where it is not on the handle.
  */
-export function placeFor(club: Club, torqueNm: number, angleDeg: number): Answer<number> {
+export function placeFor(club: Club, torqueNm: Nm, angleDeg: number): Answer<number> {
   const at = leverTorque(club.masses, 0, angleDeg)
   if (!at) return no('Enter what the club weighs.')
   const sine = Math.sin((angleDeg * Math.PI) / 180)
@@ -35,7 +36,7 @@ export function placeFor(club: Club, torqueNm: number, angleDeg: number): Answer
  * Loss on thicker bars (Ratamess et al. 2007, from memory): mm, share; a thin bar of 28 mm loses
  * none.
  */
-const LOSS: readonly (readonly [mm: number, share: number])[] = [
+const LOSS: readonly (readonly [mm: Mm, share: number])[] = [
   [28, 0],
   [51, 0.28],
   [76, 0.55],
@@ -44,7 +45,7 @@ const LOSS: readonly (readonly [mm: number, share: number])[] = [
  * Share lost on a bar of so many mm beside one of 28 mm: straight between the published points, 28
  * to 76 mm.
  */
-export function thickLoss(mm: number): Answer<number> {
+export function thickLoss(mm: Mm): Answer<number> {
   if (!(mm >= 28 && mm <= 76)) return no('Published figures go from 28 to 76 mm only.')
   const i = Math.max(
     1,
@@ -59,9 +60,9 @@ export function thickLoss(mm: number): Answer<number> {
  * over a pulley counts once or twice (`parts`).
  */
 export function hangBears(
-  bodyKg: number,
-  addedKg: number,
-  helpKg: number,
+  bodyKg: Kg,
+  addedKg: Kg,
+  helpKg: Kg,
   parts: 1 | 2,
   hands: 1 | 2,
 ): Answer<number> {
@@ -84,16 +85,16 @@ export function carrySeconds(metres: number, pace: number, turns = 0): Answer<nu
 
 export interface PercentRow {
   share: number
-  wantedKg: number
+  wantedKg: Kg
   /** What the room makes of it; null: nothing hangs. */
-  madeKg: number | null
+  madeKg: Kg | null
   plates: readonly Plate[]
 }
 /** Loads at shares of a best (kg), as the room's plates make them. */
 export function percentTable(
-  bestKg: number,
+  bestKg: Kg,
   shares: readonly number[],
-  room: { plates: readonly Plate[]; pinKg: number } | null,
+  room: { plates: readonly Plate[]; pinKg: Kg } | null,
 ): Answer<PercentRow[]> {
   if (!(bestKg > 0 && bestKg <= 500)) return no('A best is over 0 and at most 500 kg.')
   return {
@@ -171,7 +172,7 @@ const MOST_TESTS = 200
  * Tests before and tests after that it takes until a change of `changePct` shows, with an error of
  * `errorPct` a test: 95 %, both means of so many tests. `df`: of the error's estimate.
  */
-export function testsToSee(changePct: number, errorPct: number, df: number): Answer<number> {
+export function testsToSee(changePct: Percent, errorPct: Percent, df: number): Answer<number> {
   if (!(changePct > 0) || !(errorPct > 0)) return no('Change and error are over 0 %.')
   if (!(df >= 1)) return no('The error needs one degree of freedom or more.')
   for (let n = 1; n <= MOST_TESTS; n++)

@@ -7,9 +7,10 @@ import type { Block, Place } from '../plan/types'
 import { holdFrom, RESTED } from './pools'
 import { leastRest, restInTurn } from './rest'
 import { COULD, LIKELY, simulate, USUAL, type Rates, type ScriptSet } from './simulate'
+import type { Seconds } from '../units/quantity'
 
 /** Share of the maximum that is held for so long and no longer: what an unloaded hold asks. */
-function shareOfTime(seconds: number, rates: Rates): number {
+function shareOfTime(seconds: Seconds, rates: Rates): number {
   let [low, high] = [0.02, 0.98]
   for (let i = 0; i < 40; i++) {
     const middle = (low + high) / 2

@@ -3,6 +3,7 @@ import type { Series } from '../review/series'
 import { rowsOf } from '../testing/rows'
 import { holdFrom, RESTED } from './pools'
 import type { Rates } from './simulate'
+import type { Seconds } from '../units/quantity'
 
 /** Least holds to failure, and how far apart, for rates of one's own. */
 export const FIT_LEAST = { holds: 3, shareApart: 0.1 } as const
@@ -13,7 +14,7 @@ export type Fitted = { ok: true; rates: Rates; holds: number } | { ok: false; wh
  * Rates from an athlete's own holds to failure (share of the maximum, seconds): both scaled by one
  * factor, least squares of log times. Refused with a reason where there are too few.
  */
-export function fitRates(holds: readonly { share: number; seconds: number }[]): Fitted {
+export function fitRates(holds: readonly { share: number; seconds: Seconds }[]): Fitted {
   const used = holds.filter(
     (h) => h.share > 0.15 && h.share < 0.95 && h.seconds >= 6 && h.seconds <= 600,
   )
@@ -59,7 +60,7 @@ export function fitRates(holds: readonly { share: number; seconds: number }[]): 
  * rates
  * are fitted to.
  */
-export function ownHolds(series: readonly Series[]): { share: number; seconds: number }[] {
+export function ownHolds(series: readonly Series[]): { share: number; seconds: Seconds }[] {
   const best = new Map<string, number>()
   for (const s of series)
     if (s.protocol.group === 'lift' && s.protocol.unit === 'kg') {

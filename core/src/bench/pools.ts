@@ -1,4 +1,5 @@
 import { HAND_FATIGUE, type FatigueRates } from '../measure/fatigue'
+import type { Seconds } from '../units/quantity'
 
 /**
  * The three-compartment model of `measure/fatigue` in closed form. Up to failure the drive follows
@@ -13,7 +14,7 @@ export interface Spent {
 export const RESTED: Spent = { active: 0, tired: 0 }
 
 /** Both shares after so many seconds under a target, a share of max in [0, 1). */
-export function after(h: Spent, target: number, seconds: number, k: FatigueRates): Spent {
+export function after(h: Spent, target: number, seconds: Seconds, k: FatigueRates): Spent {
   const recovery = target > 0 ? k.R : k.r * k.R
   const rate = k.LD + k.F
   const level = (k.LD * target) / rate

@@ -2,6 +2,7 @@ import { HAND_FATIGUE, type FatigueRates } from '../measure/fatigue'
 import { seeded } from '../units/seeded'
 import type { Hand } from '../testing/session'
 import { after, failsAfter, holdFrom, RESTED, type Spent } from './pools'
+import type { Seconds } from '../units/quantity'
 
 /** One set of a script: a hold of one hand at a share of its maximum, then rest. */
 export interface ScriptSet {
@@ -55,7 +56,7 @@ export const USUAL: Rates = { k: HAND_FATIGUE, spread: UNKNOWN.spread }
 interface Stretch {
   set: number | null
   target: number
-  seconds: number
+  seconds: Seconds
 }
 
 /** What one hand does while the script runs: the other hand's work is its rest. */
@@ -90,7 +91,7 @@ export interface Simulation {
   draws: number
   sets: readonly SetOutlook[]
   reserve: Readonly<Record<'left' | 'right', readonly Reserve[]>>
-  seconds: number
+  seconds: Seconds
 }
 
 /** One draw of the rates. */
@@ -157,7 +158,7 @@ export function simulation(script: Script, rates: Rates = USUAL, draws = DRAWS, 
   }
 }
 
-function follow(all: readonly Stretch[], k: FatigueRates, seconds: number, runs: Runs): void {
+function follow(all: readonly Stretch[], k: FatigueRates, seconds: Seconds, runs: Runs): void {
   let h: Spent = RESTED
   let at = 0
   const curve = new Float64Array(POINTS + 1)
@@ -193,7 +194,7 @@ function summary(
   runs: Readonly<Record<'left' | 'right', Runs>>,
   stretches: Readonly<Record<'left' | 'right', readonly Stretch[]>>,
   draws: number,
-  seconds: number,
+  seconds: Seconds,
 ): Simulation {
   const sets = (['left', 'right'] as const).flatMap((hand): SetOutlook[] => {
     let at = 0

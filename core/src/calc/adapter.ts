@@ -17,6 +17,7 @@ import { targetCase, type TargetInputs } from './targets'
 import { claimsOf, type ClaimInputs } from './claims'
 import { gateVerdict, type GateInputs } from './gates'
 import { inchToMm, kgToLb, kgfToN, lbToKg, nToKgf } from '../units/convert'
+import type { Kg, Kgf, Mm } from '../units/quantity'
 
 export interface CalcCase {
   topic: string
@@ -44,13 +45,13 @@ interface Inputs {
   hand: Side
   age_band: string
   age: number
-  kg: number
+  /** A dynamometer's kg. */ kg: Kgf
   hand_span_cm: number
-  hand_length_mm: number
+  hand_length_mm: Mm
   value: number
   fraction_of_max: number
   hold_s: number
-  load_kg: number
+  load_kg: Kg
   force: number[]
   time_s: number[]
   bout_mean_force: number[]
@@ -67,13 +68,13 @@ interface Inputs {
   point_masses_kg_m: [number, number][]
   hand_from_butt_m: number
   angle_from_vertical_deg: number
-  mass_kg: number
+  mass_kg: Kg
   lift_m: number
-  bare_diameter_mm: number
-  rope_diameter_mm: number
-  close_force_kgf: number
-  free_opening_mm: number
-  set_opening_mm: number
+  bare_diameter_mm: Mm
+  rope_diameter_mm: Mm
+  close_force_kgf: Kgf
+  free_opening_mm: Mm
+  set_opening_mm: Mm
   target_load: number
   off_s?: number
   n_bouts?: number

@@ -9,6 +9,7 @@ import type { InjurySiteId, TissueId } from '../catalogue/tissues'
 import { judgeAct, judgeBy } from '../safety/judge'
 import type { SafetyFacts } from '../safety/triggers'
 import { recorded } from '../safety/reasons'
+import type { Kg } from '../units/quantity'
 
 type Hand = 'left' | 'right' | 'both'
 /** One act of one athlete at one moment, as it comes from outside. */
@@ -28,7 +29,7 @@ export interface GateInputs {
   }
   recent: Recent[]
   day: { flags: DayFlagId[]; heavyPullLater: boolean }
-  act: { kind: string; id: string; implementKind: string | null; hand: Hand; addedLoadKg?: number }
+  act: { kind: string; id: string; implementKind: string | null; hand: Hand; addedLoadKg?: Kg }
 }
 interface Recent {
   daysAgo: number

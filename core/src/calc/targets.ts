@@ -1,17 +1,18 @@
 import { exerciseById } from '../catalogue/exercises'
 import { targetOf } from '../progress/target'
 import type { Plate } from '../testing/plates'
+import type { Kg } from '../units/quantity'
 
 export interface TargetInputs {
   exercise_id: string
   level: string
-  body_mass_kg: number | null
+  body_mass_kg: Kg | null
   /** One of each pair that hangs, with repeats. */
-  plates_kg: readonly number[]
-  pin_kg: number
+  plates_kg: readonly Kg[]
+  pin_kg: Kg
   sessions: readonly {
     day: number
-    sets: readonly { dose: number; load_kg: number | null; rung: string | null; done: boolean }[]
+    sets: readonly { dose: number; load_kg: Kg | null; rung: string | null; done: boolean }[]
     pain?: number | null
   }[]
   day: number

@@ -24,6 +24,7 @@ import {
   type WeekPlan,
 } from '../plan/types'
 import { addDays } from '../units/dates'
+import type { Minutes } from '../units/quantity'
 
 /** Check commands on weeks: which of two is better, and the week that would be planned. */
 
@@ -44,7 +45,7 @@ export interface GivenAthlete {
   kit?: Partial<Record<Place, 'full' | readonly string[]>>
   days: {
     day?: number
-    minutes?: number
+    minutes?: Minutes
     place?: Place
     sport_load?: number
     pull?: 'none' | 'before' | 'after'

@@ -7,6 +7,7 @@ import {
   added, angle, arm, carried, chalk, direction, fingers, girthOf, helpBy, helps, hold, lever, load, openBy, palms, pinchOf, plateKg, position, range, setMm, setWidth,
   sharePct, shoulders, spacing, springSize, thumb, timeLimit, towelBy, towels, turn, wet, type Detail, type EntryKind, type EntryUnit, type NumberVariant, type ResultUnit, type Variant,
 } from './setups'
+import type { Percent } from '../units/quantity'
 
 export interface Protocol {
   id: string
@@ -26,9 +27,9 @@ export interface Protocol {
   /** Trials a hand may be asked for when the spread is wide; same as `trials` where it never is. */
   trialsUpTo: number
   /** Within-hand CV in % over which one more trial is asked for; null: never. */
-  askOverCvPct: number | null
+  askOverCvPct: Percent | null
   /** Typical error of a day's result, %, before anybody's own repeats are known. Practice estimate, no source. */
-  errorPct: number
+  errorPct: Percent
   /** Least rest between two trials of one hand, s. */
   restS: number
   /** Sessions of practice before a result counts in norms and trends. */

@@ -1,9 +1,10 @@
 import type { Place } from '../plan/types'
+import type { Minutes } from '../units/quantity'
 
 /** `dose`: the coach's own amount a set; absent: each athlete's. */
 export interface TemplateBlock { exerciseId: string; sets: number; dose?: number }
 /** A session of a template: the day it would rather have (0 Monday), its minutes and where. */
-export interface TemplateSession { day: number; minutes: number; place: Place; blocks: readonly TemplateBlock[] }
+export interface TemplateSession { day: number; minutes: Minutes; place: Place; blocks: readonly TemplateBlock[] }
 export interface PlanTemplate {
   id: string
   name: string

@@ -1,4 +1,5 @@
 import { indexAt, lengthS, smooth, timeAt, type Trace } from './trace'
+import type { Newton, Percent } from '../units/quantity'
 
 /**
  * What a squeeze is read by. Shares and times are the working rules of the trade (common practice,
@@ -8,7 +9,7 @@ export interface ReadingRules {
   /** A squeeze is over this share of the peak, this many noise SD and this force, N. */
   share: number
   sds: number
-  leastN: number
+  leastN: Newton
   /** Gaps shorter than this are joined, squeezes shorter than this dropped, s. */
   joinS: number
   shortestS: number
@@ -57,7 +58,7 @@ export interface Squeeze {
   /** Time it is let go of (under 2.5 noise SD), s; null when the record ends before. */
   endS: number | null
   /** Best short mean, N, and its time. */
-  peakN: number
+  peakN: Newton
   peakS: number
   /** From onset to 80 and 95 % of the peak, s. */
   to80S: number
@@ -72,7 +73,7 @@ export interface Squeeze {
   /** Force x time from onset to the end, N s. */
   impulseNs: number
   /** Loss from the peak to the last 0.3 s before letting go, %; null under 1 s. */
-  sagPct: number | null
+  sagPct: Percent | null
   /** Time a slip starts, s. */
   slipS: number | null
 }
@@ -82,10 +83,10 @@ export interface Reading {
    * Line under the record: force at its start, N, its drift, N/s (null when only one end is quiet),
    * the SD round it, N.
    */
-  baseline: { offsetN: number; driftNps: number | null; noiseN: number; quietBeforeS: number }
+  baseline: { offsetN: Newton; driftNps: number | null; noiseN: Newton; quietBeforeS: number }
   squeezes: Squeeze[]
   /** A hand resting on the handle before the first squeeze. */
-  preTouch: { fromS: number; levelN: number } | null
+  preTouch: { fromS: number; levelN: Newton } | null
   /** Force over the baseline, for drawing. */
   correctedN: Float64Array
 }
@@ -207,7 +208,7 @@ function over(f50: Float64Array, threshold: number, rules: ReadingRules, rateHz:
 
 interface Onset {
   s: number
-  levelN: number
+  levelN: Newton
 }
 
 /**
@@ -220,15 +221,15 @@ function onset(
   f50: Float64Array,
   from: number,
   before: number,
-  noiseN: number,
+  noiseN: Newton,
 ): Onset {
   const sd = Math.max(noiseN, 0.2)
-  const back = (floorN: number) => {
+  const back = (floorN: Newton) => {
     let i = from
     while (i > before && f50[i]! > floorN) i--
     return i
   }
-  const crossing = (i: number, floorN: number) => {
+  const crossing = (i: number, floorN: Newton) => {
     const [a, b] = [f50[i]!, f50[i + 1] ?? f50[i]!]
     return (
       timeAt(trace, i) +
@@ -259,7 +260,7 @@ function touchBefore(
   trace: Trace,
   f: Float64Array,
   onsetS: number,
-  peakN: number,
+  peakN: Newton,
 ): Reading['preTouch'] {
   const [a, b] = [
     indexAt(trace, onsetS - TOUCH.forS - TOUCH.clearS),

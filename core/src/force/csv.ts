@@ -2,6 +2,7 @@ import { readCsv } from '../formats/csv'
 import { toSi } from '../units/convert'
 import { parseNumber } from '../units/parse'
 import { timeAt, traceOf, type Trace } from './trace'
+import type { Newton } from '../units/quantity'
 
 export const FORCE_UNITS = ['N', 'kg', 'lb', 'kN'] as const
 export type ForceUnit = (typeof FORCE_UNITS)[number]
@@ -27,7 +28,7 @@ export type TraceFile =
   | {
       ok: true
       trace: Trace
-      peakN: number
+      peakN: Newton
       /** Set when the peak in that unit is no hand's; names units in which it would be. */ doubt:
         ForceUnit[] | null
     }

@@ -1,5 +1,6 @@
 import { forceOf, type SqueezeShape } from './shape'
 import { traceOf, type Trace } from './trace'
+import type { Newton } from '../units/quantity'
 
 /** What a drawn record can have wrong with it. */
 export const DRAWN = ['clean', 'two-squeezes', 'slip', 'pre-touch', 'drift', 'no-squeeze'] as const
@@ -21,7 +22,7 @@ const HZ = 100
 export function drawTrace(
   draws: Draws,
   what: Drawn,
-): { trace: Trace; shapes: SqueezeShape[]; noiseN: number } {
+): { trace: Trace; shapes: SqueezeShape[]; noiseN: Newton } {
   const between = (a: number, b: number) => a + (b - a) * draws.next()
   const noiseN = between(0.5, 3)
   const offsetN = between(-6, 6)

@@ -1,5 +1,6 @@
 import { HELD } from './analyse'
 import { traceOf, type TraceResult } from './trace'
+import type { Newton, Seconds } from '../units/quantity'
 
 /** Times and limits of a trial under way, s and N (practice values). */
 export const LIVE = {
@@ -32,7 +33,7 @@ export class LiveTry {
   /** Squeezes begun. */
   count = 0
   readonly timeS: number[] = []
-  readonly forceN: number[] = []
+  readonly forceN: Newton[] = []
   private readonly endsItself: boolean
 
   constructor(endsItself = true) {
@@ -44,7 +45,7 @@ export class LiveTry {
     return this.onsetS === null || this.lastS === null ? 0 : (this.offS ?? this.lastS) - this.onsetS
   }
 
-  push(s: number, forceN: number): void {
+  push(s: number, forceN: Newton): void {
     if (this.phase === 'done' || (this.lastS !== null && s <= this.lastS)) return
     this.lastS = s
     this.timeS.push(s)
@@ -99,7 +100,7 @@ export class LiveTry {
     if (s - this.offS >= LIVE.tailS && this.endsItself) this.phase = 'done'
   }
 
-  private meanOver(seconds: number): number {
+  private meanOver(seconds: Seconds): number {
     let [sum, n] = [0, 0]
     for (
       let i = this.timeS.length - 1;

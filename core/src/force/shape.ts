@@ -1,3 +1,5 @@
+import type { Newton } from '../units/quantity'
+
 /**
  * One squeeze as a curve with a known truth: a rise by 1 - exp(-(t/tau)^p), a straight fade, a
  * straight release. The simulated instruments
@@ -7,7 +9,7 @@ export interface SqueezeShape {
   /** Start, s. */
   startS: number
   /** Force the rise goes to, N. */
-  forceN: number
+  forceN: Newton
   /** Time constant of the rise, s, and its power. */
   tauS: number
   power: number

@@ -1,3 +1,5 @@
+import type { Newton, Seconds } from '../units/quantity'
+
 /** A force record on an even grid. */
 export interface Trace {
   rateHz: number
@@ -28,7 +30,7 @@ export const indexAt = (trace: Trace, s: number): number =>
  * samples, what is no number, times that do not
  * ascend (a repeated time is left out) and under 10 Hz; `at` is the sample.
  */
-export function traceOf(timeS: readonly number[], forceN: readonly number[]): TraceResult {
+export function traceOf(timeS: readonly number[], forceN: readonly Newton[]): TraceResult {
   const t: number[] = []
   const f: number[] = []
   for (let i = 0; i < timeS.length; i++) {
@@ -72,7 +74,7 @@ export function part(trace: Trace, fromS: number, toS: number): Trace {
 }
 
 /** Centred moving mean over `seconds`, at least one sample. */
-export function smooth(forceN: Float64Array, rateHz: number, seconds: number): Float64Array {
+export function smooth(forceN: Float64Array, rateHz: number, seconds: Seconds): Float64Array {
   const half = Math.max(0, Math.round((seconds * rateHz - 1) / 2))
   const sums = new Float64Array(forceN.length + 1)
   for (let i = 0; i < forceN.length; i++) sums[i + 1] = sums[i]! + forceN[i]!

@@ -7,6 +7,7 @@ import { readTrace } from './analyse'
 import { lengthS, type Trace } from './trace'
 import { ALL_OUT, boutMeans, hangOf } from './uses'
 import { judgeTrace, readClenches } from './verdict'
+import type { Newton } from '../units/quantity'
 
 /** How an instrument takes a test. */
 export type LiveUse = 'held' | 'clenches' | 'bouts' | 'hang' | 'repeats'
@@ -44,7 +45,7 @@ const none = (word: string, says: string): LiveTries => ({ tries: [], counts: fa
  * Hang: seconds from feet off to feet on. Repeats: holds of 7 s kept. `rangeN`: where the
  * instrument ends.
  */
-export function triesOf(use: LiveUse, trace: Trace, rangeN: number | null): LiveTries {
+export function triesOf(use: LiveUse, trace: Trace, rangeN: Newton | null): LiveTries {
   if (use === 'clenches') return clenches(trace)
   if (use === 'bouts') return bouts(trace)
   if (use === 'hang') return hang(trace)

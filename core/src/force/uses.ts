@@ -1,5 +1,6 @@
 import { PACE } from '../testing/paced'
 import { indexAt, lengthS, timeAt, type Trace } from './trace'
+import type { Newton, Seconds } from '../units/quantity'
 
 /**
  * Bouts of the all-out test, and how many of the last give critical force (Giles et al. 2021, from
@@ -23,7 +24,7 @@ export function boutMeans(trace: Trace, startS: number, baselineN = 0): number[]
 }
 
 export type Hang =
-  | { ok: true; feetOffS: number; feetOnS: number | null; seconds: number; meanN: number }
+  | { ok: true; feetOffS: number; feetOnS: number | null; seconds: Seconds; meanN: Newton }
   | { ok: false; reason: 'no-hang' }
 
 const HANG = { leastN: 50, share: 0.5, leastS: 0.5 } as const

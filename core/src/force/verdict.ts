@@ -1,5 +1,6 @@
 import { CLENCH, HELD, median, readTrace, type Reading, type Squeeze } from './analyse'
 import { lengthS, type Trace } from './trace'
+import type { Newton } from '../units/quantity'
 
 export const TRACE_FAULTS = [
   'no-squeeze',
@@ -39,7 +40,7 @@ const WORDS: Readonly<
     TraceFault,
     readonly [
       word: string,
-      says: (v: { squeeze: Squeeze | null; reading: Reading; rangeN: number | null }) => string,
+      says: (v: { squeeze: Squeeze | null; reading: Reading; rangeN: Newton | null }) => string,
     ]
   >
 > = {
@@ -83,7 +84,7 @@ const COUNTS: ReadonlySet<TraceFault> = new Set(['slow-start', 'cut-short'])
  * instrument ends. A drift over 2 % of the peak or
  * 5 N over the record, or a rest over 12 N, asks for a tare.
  */
-export function judgeTrace(trace: Trace, rangeN: number | null = null): TraceVerdict {
+export function judgeTrace(trace: Trace, rangeN: Newton | null = null): TraceVerdict {
   const reading = readTrace(trace, HELD)
   const squeeze = reading.squeezes[0] ?? null
   const faults: TraceFault[] = []
@@ -103,7 +104,7 @@ export function judgeTrace(trace: Trace, rangeN: number | null = null): TraceVer
   return worded(reading, squeeze, faults, rangeN)
 }
 
-function drifts(trace: Trace, { baseline: b }: Reading, peakN: number): boolean {
+function drifts(trace: Trace, { baseline: b }: Reading, peakN: Newton): boolean {
   const byDrift =
     b.driftNps !== null &&
     Math.abs(b.driftNps) * lengthS(trace) >
@@ -115,7 +116,7 @@ function worded(
   reading: Reading,
   squeeze: Squeeze | null,
   faults: TraceFault[],
-  rangeN: number | null,
+  rangeN: Newton | null,
 ): TraceVerdict {
   const first = faults[0]
   return {
@@ -129,12 +130,12 @@ function worded(
 }
 
 export interface ClenchReading {
-  clenches: { peakN: number; riseMs: number; releaseMs: number }[]
+  clenches: { peakN: Newton; riseMs: number; releaseMs: number }[]
   /**
    * Best peak, N, and medians of rise to 80 % and release to under 20 %, ms; null without a whole
    * clench.
    */
-  peakN: number | null
+  peakN: Newton | null
   riseMs: number | null
   releaseMs: number | null
 }

@@ -1,9 +1,11 @@
+import type { Minutes } from '../units/quantity'
+
 /** One entry of a calendar: all of a day, or from a local hour on. */
 export interface CalendarEvent {
   uid: string
   /** Local day. */ on: string
   /** Local HH:MM; null: the whole day. */ at: string | null
-  minutes: number
+  minutes: Minutes
   title: string
   text: string
   where: string

@@ -2,10 +2,11 @@ import { criticalForce, type CfRefusal, type CfResult } from '../measure/critica
 import type { Side } from '../measure/asymmetry'
 import { validValues, type TestSession } from '../testing/session'
 import type { LocalDate } from '../units/dates'
+import type { Kg, Seconds } from '../units/quantity'
 
 export interface HoldPoint {
-  loadKg: number
-  seconds: number
+  loadKg: Kg
+  seconds: Seconds
   on: LocalDate
 }
 export interface CfView {

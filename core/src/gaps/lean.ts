@@ -6,6 +6,7 @@ import { daysOf, knownBy, stepsOf, type Known } from '../review/known'
 import type { Series } from '../review/series'
 import type { Hand } from '../testing/session'
 import { daysBetween, formatDate, type LocalDate } from '../units/dates'
+import type { Percent } from '../units/quantity'
 
 export interface LeanDay {
   on: LocalDate
@@ -28,11 +29,11 @@ export interface LeanRow {
   /**
    * What dominance leads one to expect, signed %, plus = right stronger; null: dominance unknown.
    */
-  expectedPct: number | null
+  expectedPct: Percent | null
   /** The interval over days is beyond what is expected, or beyond the coach's own limit. */
   acted: boolean
   /** How far the near end of the interval is beyond that, %; 0 when it is not acted on. */
-  beyondPct: number
+  beyondPct: Percent
   says: string
 }
 
@@ -41,7 +42,7 @@ export interface LeanFacts {
   /** The athlete in words, such as "thrower". */
   who: string
   /** The coach's own limit, %; null: none set. */
-  limitPct: number | null
+  limitPct: Percent | null
   injuries: readonly { site: InjurySiteId; side: Hand; since: LocalDate | null }[]
   today: LocalDate
   /**
@@ -122,7 +123,7 @@ export const isOutside = (lean: OwnLean, dominant: Side | null): boolean =>
 export function actedOn(
   lean: OwnLean | null,
   facts: Pick<LeanFacts, 'dominant' | 'limitPct'>,
-): { acted: boolean; beyond: boolean; beyondPct: number; overLimit: boolean } {
+): { acted: boolean; beyond: boolean; beyondPct: Percent; overLimit: boolean } {
   if (!lean || lean.days < ACTED_DAYS)
     return { acted: false, beyond: false, beyondPct: 0, overLimit: false }
   const beyond = beyondRange(lean.signedCi, expectedRange(facts.dominant))

@@ -7,6 +7,7 @@ import type { Side } from '../measure/asymmetry'
 import { seeded } from '../units/seeded'
 import type { Belief } from './belief'
 import type { GapRow } from './map'
+import type { Percent } from '../units/quantity'
 
 export type PriorityMove = 'pin' | 'raise' | 'lower'
 /** What the coach said of a row, with the reason. */
@@ -93,7 +94,7 @@ const carriedTo = (row: GapRow) => CARRY_OVER.filter((c) => c.from === row.quali
 export function priorities(
   rows: readonly GapRow[],
   judge: Judge,
-  acted: Readonly<Record<string, { beyondPct: number; weaker: Side | null }>>,
+  acted: Readonly<Record<string, { beyondPct: Percent; weaker: Side | null }>>,
   choices: Readonly<Record<string, PriorityChoice>>,
 ): Priority[] {
   const shortOf = (q: QualityId) =>

@@ -12,6 +12,7 @@ import { leanRows, type LeanRow } from './lean'
 import { gapMap, type GapInput, type GapRow } from './map'
 import { priorities, type Priority, type PriorityChoice, type PriorityMove } from './priorities'
 import type { ReferenceSource, SquadResult, Standard } from './references'
+import type { Percent } from '../units/quantity'
 
 /** The coach's word on a row: `*` stands for the whole athlete. */
 export interface StoredChoice {
@@ -25,7 +26,7 @@ export interface GapJudgement {
   rows: GapRow[]
   priorities: Priority[]
   leans: LeanRow[]
-  limitPct: number | null
+  limitPct: Percent | null
 }
 
 interface Facts extends Omit<GapInput, 'profile' | 'series' | 'today'> {
@@ -108,7 +109,7 @@ export function readGaps(
       const l = leans.find((x) => x.series === r.series)
       return l?.acted ? [[r.key, { beyondPct: l.beyondPct, weaker: l.weaker }]] : []
     }),
-  ) as Record<string, { beyondPct: number; weaker: Side | null }>
+  ) as Record<string, { beyondPct: Percent; weaker: Side | null }>
   const choices = Object.fromEntries(
     of('priority').map((c) => [c.rowKey, { move: c.value as PriorityMove, reason: c.reason }]),
   ) as Record<string, PriorityChoice>

@@ -10,6 +10,7 @@ import { EXPECTED_LEAN_PCT, type Side } from '../measure/asymmetry'
 import { moderated } from '../measure/spread'
 import { sampleVariance } from '../measure/trials'
 import { daysOf, knownBy, squaresBefore, type Known } from '../review/known'
+import type { Kg } from '../units/quantity'
 
 /** A coach's standard, SI (or SI a kg of body mass); a sport or level of null stands for any. */
 export interface Standard {
@@ -33,7 +34,7 @@ export interface SquadResult {
   sex: Sex | null
   ageYears: number | null
   sports: readonly string[]
-  massKg: number | null
+  massKg: Kg | null
 }
 
 export const REFERENCE_SOURCES = ['standard', 'norm', 'squad', 'own-best', 'none'] as const

@@ -1,11 +1,12 @@
 import { TAU_LIMITS, TAU_MM } from '../match/parts'
+import type { Mm } from '../units/quantity'
 
 export interface CurvePoint {
-  diameterMm: number
+  diameterMm: Mm
   value: number
 }
 export type OwnTau =
-  | { ok: true; tauMm: number; lossPctPerCm: number }
+  | { ok: true; tauMm: Mm; lossPctPerCm: number }
   | { ok: false; reason: 'too-few-diameters' | 'not-falling' }
 
 /**

@@ -1,4 +1,5 @@
 import { DYNO_POSITIONS_MM } from '../catalogue/implements'
+import type { Mm } from '../units/quantity'
 
 export type Sex = 'female' | 'male'
 
@@ -14,7 +15,7 @@ export function optimalSpanCm(sex: Sex, handSpanCm: number): number | null {
 }
 
 /** Handle position (1 to 5) of a common dynamometer nearest to a span in mm. */
-export function nearestPosition(spanMm: number): number {
+export function nearestPosition(spanMm: Mm): number {
   const gaps = DYNO_POSITIONS_MM.map((p) => Math.abs(p - spanMm))
   return gaps.indexOf(Math.min(...gaps)) + 1
 }
@@ -24,6 +25,6 @@ export function nearestPosition(spanMm: number): number {
  * memory).
  * Null for a hand length outside 100 to 260 mm (our own limit).
  */
-export function optimalDiameterMm(handLengthMm: number): number | null {
+export function optimalDiameterMm(handLengthMm: Mm): number | null {
   return handLengthMm >= 100 && handLengthMm <= 260 ? 0.197 * handLengthMm : null
 }

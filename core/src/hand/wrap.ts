@@ -1,3 +1,5 @@
+import type { Mm } from '../units/quantity'
+
 /**
  * Diameter at which thumb and middle fingertip just touch, as a share of hand length: practice
  * estimate, no source.
@@ -18,16 +20,16 @@ export type WrapWord = 'overlaps' | 'meets' | 'gap'
  */
 export interface Wrap {
   word: WrapWord
-  gapMm: number
+  gapMm: Mm
   low: number
   high: number
   measured: boolean
 }
 
-export const wrapWord = (gapMm: number): WrapWord =>
+export const wrapWord = (gapMm: Mm): WrapWord =>
   gapMm < -MEETS_MM ? 'overlaps' : gapMm <= MEETS_MM ? 'meets' : 'gap'
 
-export const measuredWrap = (gapMm: number): Wrap => ({
+export const measuredWrap = (gapMm: Mm): Wrap => ({
   word: wrapWord(gapMm),
   gapMm,
   low: gapMm,
@@ -41,7 +43,7 @@ export const measuredWrap = (gapMm: number): Wrap => ({
  * circumference the hand leaves open, with a band. Null outside those. Practice estimate, no
  * source: measure where it matters.
  */
-export function estimatedWrap(handLengthMm: number, diameterMm: number): Wrap | null {
+export function estimatedWrap(handLengthMm: Mm, diameterMm: Mm): Wrap | null {
   if (!(handLengthMm >= 100 && handLengthMm <= 260) || !(diameterMm > 0)) return null
   const at = (share: number) => Math.PI * (diameterMm - share * handLengthMm)
   const gapMm = at(TOUCH_SHARE)

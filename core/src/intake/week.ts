@@ -1,11 +1,12 @@
 import { EMPTY_DAY, type DayFrame, type Place } from '../plan/types'
 import { addDays, type LocalDate } from '../units/dates'
+import type { Minutes } from '../units/quantity'
 
 /** One piece of other training. `at` is local, HH:MM; hand load 0 to 3. */
 export interface Activity {
   what: string
   at: string
-  minutes: number
+  minutes: Minutes
   handLoad: 0 | 1 | 2 | 3
   heavyPulls: boolean
   straps: boolean
@@ -14,7 +15,7 @@ export interface Activity {
 /** A day of the athlete's usual week: other training, and what is left for grip work. */
 export interface TrainingDay {
   activities: readonly Activity[]
-  gripMinutes: number
+  gripMinutes: Minutes
   gripAt: string
   place: Place
 }

@@ -5,14 +5,15 @@ import type { Side } from '../measure/asymmetry'
 import type { Judge } from '../safety/judge'
 import { validValues, type TestSession } from '../testing/session'
 import type { MatchAthlete } from './rank'
+import type { Mm } from '../units/quantity'
 
 export interface AthleteFacts {
   level: string
   measurements: readonly BodyMeasurement[]
   /** Newest first. */
-  wraps: readonly { unitId: string; hand: Side; gapMm: number }[]
+  wraps: readonly { unitId: string; hand: Side; gapMm: Mm }[]
   judge: Judge
-  sessions: readonly (TestSession & { sizeMm: number | null })[]
+  sessions: readonly (TestSession & { sizeMm: Mm | null })[]
 }
 
 /**

@@ -2,9 +2,10 @@ import { implementById, type ImplementId } from '../catalogue/implements'
 import type { DemandRow } from '../demand/profile'
 import { rankUnits, type MatchAthlete } from './rank'
 import { matchUnit, type MatchUnit } from './unit'
+import type { Mm, Percent } from '../units/quantity'
 
 /** Sizes worth buying or making, mm: practice estimates, no source. */
-export const CANDIDATES: readonly { kind: ImplementId; sizeMm: number | null }[] = [
+export const CANDIDATES: readonly { kind: ImplementId; sizeMm: Mm | null }[] = [
   { kind: 'bar', sizeMm: 30 },
   { kind: 'sleeve', sizeMm: 50 },
   { kind: 'sleeve', sizeMm: 60 },
@@ -50,7 +51,7 @@ export interface SquadMember {
 export interface Purchase {
   kind: ImplementId
   name: string
-  sizeMm: number | null
+  sizeMm: Mm | null
   /**
    * How much of the squad's coverage (0 to 100, mean over athletes, rows by importance) it adds at
    * this point.
@@ -61,7 +62,7 @@ export interface Purchase {
    * What costs next to nothing and the share of the gain it keeps (0 to 100); null: nothing free
    * comes near.
    */
-  free: { name: string; keepsPct: number } | null
+  free: { name: string; keepsPct: Percent } | null
 }
 
 /** An athlete is served when own coverage rises by this, points. */

@@ -1,9 +1,11 @@
+import type { Kg, Mm } from '../units/quantity'
+
 /** What makes two measurements of one unit the same implement for comparing results. */
 export interface Measured {
-  sizeMm: number | null
-  depthMm: number | null
-  handleMm: number | null
-  ratingKg: number | null
+  sizeMm: Mm | null
+  depthMm: Mm | null
+  handleMm: Mm | null
+  ratingKg: Kg | null
   ratedOn: string | null
 }
 

@@ -10,6 +10,7 @@ import {
   type Closing,
 } from '../catalogue/traits'
 import type { MatchUnit } from './unit'
+import type { Mm } from '../units/quantity'
 
 export type PartId =
   | 'contact'
@@ -232,7 +233,7 @@ function traitParts(object: DemandObject, emphasis: Emphasis, u: MatchUnit): Par
 export function objectJudge(
   object: DemandObject,
   emphasis: Emphasis,
-  ownTauMm: number | null,
+  ownTauMm: Mm | null,
   pull = 1,
   of = '',
 ): (u: MatchUnit) => { parts: readonly Part[]; value: number } {

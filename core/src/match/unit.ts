@@ -9,20 +9,21 @@ import {
   type Use,
   type Wear,
 } from '../catalogue/traits'
+import type { Kg, Mm } from '../units/quantity'
 
 /** One implement as recorded; absent facts are what its kind usually is. Sizes mm. */
 export interface KitItem {
   id: string
   kind: string
   label: string
-  sizeMm: number | null
-  depthMm?: number | null | undefined
+  sizeMm: Mm | null
+  depthMm?: Mm | null | undefined
   orientation?: Orientation | null | undefined
   surface?: Surface | null | undefined
   spin?: Spin | null | undefined
   wear?: Wear | null | undefined
   /** Measured closing force of a spring, kg hung from the handle; null: not rated. */
-  ratingKg?: number | null | undefined
+  ratingKg?: Kg | null | undefined
 }
 
 /** What the matcher looks at. `usualSize`: not measured, the middle of what is usual stands in. */
@@ -31,9 +32,9 @@ export interface MatchUnit {
   kind: ImplementKind
   label: string
   contact: Contact
-  sizeMm: number | null
+  sizeMm: Mm | null
   usualSize: boolean
-  depthMm: number | null
+  depthMm: Mm | null
   orientation: Orientation
   surface: Surface
   spin: Spin
@@ -86,7 +87,7 @@ export function matchUnit(item: KitItem): MatchUnit | null {
 }
 
 /** Why a unit cannot be tested with; null when it can. It can be trained with all the same. */
-export function testRefusal(item: { kind: string; ratingKg: number | null }): string | null {
+export function testRefusal(item: { kind: string; ratingKg: Kg | null }): string | null {
   return item.kind === 'spring' && item.ratingKg === null
     ? 'This spring has no measured rating: train with it, test with a rated one. The number printed on a spring is not a rating.'
     : null

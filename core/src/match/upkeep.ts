@@ -3,12 +3,13 @@ import { implementById } from '../catalogue/implements'
 import { RERATE, TRAITS } from '../catalogue/traits'
 import { daysBetween, type LocalDate } from '../units/dates'
 import type { Place } from '../plan/types'
+import type { Kg } from '../units/quantity'
 
 export interface UpkeepUnit {
   kind: string
   since: LocalDate
   ratedOn: LocalDate | null
-  ratingKg: number | null
+  ratingKg: Kg | null
 }
 export interface UpkeepUse {
   exerciseId: string

@@ -6,6 +6,7 @@ import { whereIs, type Place } from '../plan/types'
 import { formatInches, type LengthUnit } from '../units/inch'
 import type { Part } from './parts'
 import type { MatchUnit } from './unit'
+import type { Mm } from '../units/quantity'
 
 /**
  * From this score a unit does the job; under LITTLE it trains something else. 0 to 100, practice
@@ -46,8 +47,7 @@ export function lost(m: Match): string[] {
 export function idealWords(row: DemandRow, level: string, unit: LengthUnit = 'mm'): string {
   const o = objectsFor(row, level)[0]!
   if (!o.sizeMm) return o.words
-  const show = (mm: number) =>
-    unit === 'mm' ? String(mm) : formatInches(mm).replace('\u00A0in', '')
+  const show = (mm: Mm) => (unit === 'mm' ? String(mm) : formatInches(mm).replace('\u00A0in', ''))
   const size = `${o.sizeMm[0] === o.sizeMm[1] ? show(o.sizeMm[0]) : `${show(o.sizeMm[0])} to ${show(o.sizeMm[1])}`}\u00A0${unit}`
   return o.words.includes(size.replace('\u00A0', ' ')) ? o.words : `${o.words}, ${size}`
 }

@@ -1,5 +1,6 @@
 import { tInv } from './quantiles'
 import { mean, sampleVariance } from './trials'
+import type { Percent } from '../units/quantity'
 
 export type Side = 'left' | 'right'
 export type Stronger = Side | 'equal'
@@ -10,11 +11,11 @@ export const signedAsymmetryPct = (left: number, right: number): number =>
 
 export interface AsymmetryIndex {
   /** (stronger - weaker) / stronger x 100, never negative. */
-  asymmetryPct: number
-  signedPct: number
+  asymmetryPct: Percent
+  signedPct: Percent
   /** Left as a share of right, %. */
-  lsiPct: number
-  symmetryAnglePct: number
+  lsiPct: Percent
+  symmetryAnglePct: Percent
   stronger: Stronger
 }
 
@@ -40,7 +41,7 @@ export interface RatioInterval {
   pooledSd: number
   df: number
   g: number
-  signedPct: number
+  signedPct: Percent
   /** Null when g >= 1: the interval is unbounded. */
   rhoCi: readonly [number, number] | null
   signedCi: readonly [number, number] | null
@@ -85,10 +86,10 @@ export const LARGE_PCT = 15
 export type AsymmetryVerdict =
   | {
       kind: 'inside-error' | 'real' | 'large'
-      asymmetryPct: number
+      asymmetryPct: Percent
       stronger: Stronger
       weaker: Side | null
-      signedPct: number
+      signedPct: Percent
       signedCi: readonly [number, number]
     }
   | {
@@ -103,7 +104,7 @@ export type AsymmetryVerdict =
  * real, and large from 15 %. In %, plus = right stronger.
  */
 export function called(
-  signedPct: number,
+  signedPct: Percent,
   signedCi: readonly [number, number],
 ): Exclude<AsymmetryVerdict, { kind: 'unknown' }> {
   const asymmetryPct = Math.abs(signedPct)

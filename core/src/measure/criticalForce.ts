@@ -1,6 +1,7 @@
 import { line } from './line'
 import { tInv } from './quantiles'
 import { mean } from './trials'
+import type { Percent } from '../units/quantity'
 
 /**
  * Critical force CF (force unit) and work above it W' (force x s), with standard errors on n - 2
@@ -32,7 +33,7 @@ export interface CfResult {
   inverseTime: CfFit | null
   nonlinear: CfFit | null
   /** 100 (max - min) / mean of the three CF; null without all three. */
-  spreadPct: number | null
+  spreadPct: Percent | null
   refusals: readonly CfRefusal[]
   /** Three points: provisional. */
   provisional: boolean

@@ -1,3 +1,5 @@
+import type { Kg, Seconds } from '../units/quantity'
+
 /**
  * Shortest and longest hold the curves are read for, s, and the shortest for the power law: own
  * rule, no source.
@@ -17,7 +19,7 @@ export const rohmertSeconds = (share: number): number =>
 export const powerSeconds = (share: number): number => 33.55 * share ** -1.61
 
 /** Share of max that Rohmert 1960 says can be held for so many seconds (6 s gives 1). */
-export function rohmertShare(seconds: number): number {
+export function rohmertShare(seconds: Seconds): number {
   let [low, high] = [1e-4, 1]
   for (let i = 0; i < 200 && high - low > 1e-15; i++) {
     const middle = (low + high) / 2
@@ -27,10 +29,10 @@ export function rohmertShare(seconds: number): number {
   return (low + high) / 2
 }
 
-export const powerShare = (seconds: number): number => (33.55 / seconds) ** (1 / 1.61)
+export const powerShare = (seconds: Seconds): number => (33.55 / seconds) ** (1 / 1.61)
 
 export type EquivalentMax =
-  | { ok: true; rohmertKg: number; powerKg: number | null; lowKg: number; highKg: number }
+  | { ok: true; rohmertKg: Kg; powerKg: Kg | null; lowKg: Kg; highKg: Kg }
   | { ok: false; reason: 'hold-too-short' | 'hold-too-long' | 'load-not-positive' }
 
 /**
@@ -39,7 +41,7 @@ export type EquivalentMax =
  * holds under 6 s or over 600 s and loads not above 0; the power law is left out under 45 s.
  * Rohmert 1960 and Frey Law & Avin 2010.
  */
-export function equivalentMax(seconds: number, loadKg: number): EquivalentMax {
+export function equivalentMax(seconds: Seconds, loadKg: Kg): EquivalentMax {
   if (!(loadKg > 0)) return { ok: false, reason: 'load-not-positive' }
   if (!(seconds >= HOLD_LIMITS.least)) return { ok: false, reason: 'hold-too-short' }
   if (seconds > HOLD_LIMITS.most) return { ok: false, reason: 'hold-too-long' }
@@ -50,7 +52,7 @@ export function equivalentMax(seconds: number, loadKg: number): EquivalentMax {
 }
 
 export type LoadForTime =
-  | { ok: true; lowKg: number; highKg: number }
+  | { ok: true; lowKg: Kg; highKg: Kg }
   | { ok: false; reason: Extract<EquivalentMax, { ok: false }>['reason'] }
 
 /**
@@ -58,10 +60,7 @@ export type LoadForTime =
  * max and back, each by its own
  * curve. Refuses as `equivalentMax`, for the wanted time too.
  */
-export function loadForTime(
-  done: { seconds: number; loadKg: number },
-  wantedS: number,
-): LoadForTime {
+export function loadForTime(done: { seconds: Seconds; loadKg: Kg }, wantedS: number): LoadForTime {
   const max = equivalentMax(done.seconds, done.loadKg)
   if (!max.ok) return max
   if (!(wantedS >= HOLD_LIMITS.least)) return { ok: false, reason: 'hold-too-short' }
@@ -74,7 +73,7 @@ export function loadForTime(
   return { ok: true, lowKg: Math.min(byRohmert, byPower), highKg: Math.max(byRohmert, byPower) }
 }
 
-const within = (seconds: number): boolean =>
+const within = (seconds: Seconds): boolean =>
   seconds >= HOLD_LIMITS.least && seconds <= HOLD_LIMITS.most
 
 /**
@@ -91,7 +90,7 @@ export const timesAt = (share: number): number[] => {
  * Shares of the maximum a time in seconds allows by each curve, the lower first; empty outside 6
  * to 600 s.
  */
-export const sharesFor = (seconds: number): number[] =>
+export const sharesFor = (seconds: Seconds): number[] =>
   within(seconds)
     ? [rohmertShare(seconds), ...(seconds >= HOLD_LIMITS.power ? [powerShare(seconds)] : [])].sort(
         (a, b) => a - b,
@@ -100,14 +99,14 @@ export const sharesFor = (seconds: number): number[] =>
 
 /** A hang of 45 to 60 s is long enough: add load rather than time. Common practice, no source. */
 export const HANG_LONG_S = 45
-export const hangAdvice = (seconds: number): 'add-time' | 'add-load' =>
+export const hangAdvice = (seconds: Seconds): 'add-time' | 'add-load' =>
   seconds < HANG_LONG_S ? 'add-time' : 'add-load'
 
 /**
  * Counterweight that takes so many kg off a hang; `parts`: rope parts at the athlete (1 fixed
  * pulley, 2 one at the harness), friction left out.
  */
-export const pulleyWeight = (helpKg: number, parts: 1 | 2): number => helpKg / parts
+export const pulleyWeight = (helpKg: Kg, parts: 1 | 2): number => helpKg / parts
 
 /** Load on the hands in a hang: body mass and what is added (taken off: minus), kg. */
-export const hangLoad = (bodyMassKg: number, addedKg: number): number => bodyMassKg + addedKg
+export const hangLoad = (bodyMassKg: Kg, addedKg: Kg): number => bodyMassKg + addedKg

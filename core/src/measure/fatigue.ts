@@ -1,3 +1,5 @@
+import type { Seconds } from '../units/quantity'
+
 /**
  * Rates of the three-compartment model for the hand, a second, and its resting factor (Frey-Law et
  * al. 2012, Looft et al. 2018, from memory).
@@ -35,7 +37,7 @@ function change(p: Pools, target: number, k: FatigueRates, recovery: number): Po
 export function step(
   p: Pools,
   target: number,
-  seconds: number,
+  seconds: Seconds,
   k: FatigueRates = HAND_FATIGUE,
 ): Pools {
   const recovery = target > 0 ? k.R : k.r * k.R
@@ -56,7 +58,7 @@ export function step(
 function run(
   p: Pools,
   target: number,
-  seconds: number,
+  seconds: Seconds,
   k: FatigueRates,
   stop: (p: Pools) => boolean = () => false,
   each: (p: Pools, h: number) => void = () => undefined,

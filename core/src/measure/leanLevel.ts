@@ -1,10 +1,11 @@
 import { called, rhoToSignedPct } from './asymmetry'
 import { between, heldLevel, moveOf, type DayLog, type Held, type Move } from './level'
 import { NO_SQUARES, type Spread, type Squares } from './spread'
+import type { Percent } from '../units/quantity'
 
 /** An athlete's own lean over days: signed %, plus = right stronger, with its 95 % interval. */
 export interface OwnLean extends Held {
-  signedPct: number
+  signedPct: Percent
   signedCi: readonly [number, number]
   /** The lean has grown over these days by more than chance would. */
   growing: boolean

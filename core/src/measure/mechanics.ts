@@ -1,11 +1,13 @@
+import type { Kg, Mm, Nm } from '../units/quantity'
+
 /** Standard gravity, m/s2 (CGPM 1901, exact). */
 export const G = 9.80665
 
 export interface LeverResult {
-  totalKg: number
+  totalKg: Kg
   comM: number
   armM: number
-  torqueNm: number
+  torqueNm: Nm
 }
 
 /**
@@ -16,7 +18,7 @@ export interface LeverResult {
  * Null without mass.
  */
 export function leverTorque(
-  masses: readonly (readonly [kg: number, atM: number])[],
+  masses: readonly (readonly [kg: Kg, atM: number])[],
   handM: number,
   angleDeg: number,
 ): LeverResult | null {
@@ -34,8 +36,8 @@ export function leverTorque(
 
 export interface RollerResult {
   turns: number
-  torqueStartNm: number
-  torqueEndNm: number
+  torqueStartNm: Nm
+  torqueEndNm: Nm
   workJ: number
 }
 
@@ -45,10 +47,10 @@ export interface RollerResult {
  * kg, m, mm; a cord of 0 mm is ideal. Null where mass, lift or diameter is not above 0.
  */
 export function wristRoller(
-  massKg: number,
+  massKg: Kg,
   liftM: number,
-  diameterMm: number,
-  cordMm: number,
+  diameterMm: Mm,
+  cordMm: Mm,
 ): RollerResult | null {
   if (!(massKg > 0) || !(liftM > 0) || !(diameterMm > 0) || cordMm < 0) return null
   const d = diameterMm / 1000
@@ -70,8 +72,8 @@ export function wristRoller(
  */
 export function springAtSet(
   closeForce: number,
-  freeMm: number,
-  setMm: number,
+  freeMm: Mm,
+  setMm: Mm,
 ): { force: number; shareOfClose: number } | null {
   if (!(freeMm > 0) || setMm < 0 || setMm > freeMm) return null
   const shareOfClose = (freeMm - setMm) / freeMm

@@ -2,6 +2,7 @@ import { KG_PER_LB } from '../units/convert'
 import type { Sex } from '../hand/fit'
 import type { Side } from './asymmetry'
 import { normalBelow, normalInv } from './quantiles'
+import type { Kg, Kgf } from '../units/quantity'
 
 /**
  * Mathiowetz et al 1985, pounds: US adults, mean of three trials, handle position 2, seated, elbow
@@ -128,7 +129,7 @@ export const DODDS_2014 = {
 export type NormRefusal = 'age-outside-source' | 'band-unknown' | 'value-not-positive'
 
 export type MathiowetzResult =
-  | { ok: true; meanKg: number; sdKg: number; z: number; percentile: number; approximate: boolean }
+  | { ok: true; meanKg: Kg; sdKg: Kg; z: number; percentile: number; approximate: boolean }
   | { ok: false; reason: NormRefusal }
 
 /** Age band of Mathiowetz 1985 for an age in whole years; null under 20. */
@@ -147,7 +148,7 @@ export function mathiowetzPercentile(
   sex: Sex,
   hand: Side,
   band: string,
-  meanKgf: number,
+  meanKgf: Kgf,
 ): MathiowetzResult {
   const i = (MATHIOWETZ_1985.bands as readonly string[]).indexOf(band)
   if (i < 0) return { ok: false, reason: 'band-unknown' }
@@ -167,8 +168,8 @@ export function mathiowetzPercentile(
 }
 
 export type DoddsResult =
-  | { ok: true; percentile: number; medianKg: number }
-  | { ok: true; percentile: null; label: '<10' | '>90'; medianKg: number }
+  | { ok: true; percentile: number; medianKg: Kg }
+  | { ok: true; percentile: null; label: '<10' | '>90'; medianKg: Kg }
   | { ok: false; reason: NormRefusal }
 
 /**
@@ -176,7 +177,7 @@ export type DoddsResult =
  * between the
  * published centiles; outside the 10th to 90th only a label. Refuses ages outside 20 to 80.
  */
-export function doddsCentile(sex: Sex, ageYears: number, bestKgf: number): DoddsResult {
+export function doddsCentile(sex: Sex, ageYears: number, bestKgf: Kgf): DoddsResult {
   const { ages, centiles } = DODDS_2014
   if (!(ageYears >= ages[0] && ageYears <= ages[ages.length - 1]!))
     return { ok: false, reason: 'age-outside-source' }

@@ -1,5 +1,6 @@
 import { fInv } from './quantiles'
 import { mean, sampleVariance } from './trials'
+import type { Percent } from '../units/quantity'
 
 export interface Anova {
   MSB: number
@@ -27,7 +28,7 @@ export interface Reliability {
   /** 0.2 x SD of the people's means. */
   swc02: number
   /** Root mean square of the people's CVs. */
-  rmsCvPct: number
+  rmsCvPct: Percent
   /**
    * SD of differences / sqrt2 for two sessions; sqrt(MSE) for more, which is the same number at
    * two.

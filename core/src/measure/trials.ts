@@ -1,3 +1,5 @@
+import type { Percent } from '../units/quantity'
+
 export interface TrialSummary {
   n: number
   best: number
@@ -5,7 +7,7 @@ export interface TrialSummary {
   /** Sample SD (n - 1); null under 2 trials. */
   sd: number | null
   /** 100 SD / mean; null under 2 trials or a mean of 0. */
-  cvPct: number | null
+  cvPct: Percent | null
   bestIndex: number
 }
 
@@ -41,8 +43,8 @@ export function summariseTrials(values: readonly number[]): Summarised {
 
 export type TrialAdvice =
   | { kind: 'to-go'; trials: number }
-  | { kind: 'one-more'; cvPct: number }
-  | { kind: 'still-wide'; cvPct: number }
+  | { kind: 'one-more'; cvPct: Percent }
+  | { kind: 'still-wide'; cvPct: Percent }
   | { kind: 'enough' }
 
 /**
@@ -52,7 +54,7 @@ export type TrialAdvice =
  */
 export function adviseTrials(
   values: readonly number[],
-  protocol: { trials: number; trialsUpTo: number; askOverCvPct: number | null },
+  protocol: { trials: number; trialsUpTo: number; askOverCvPct: Percent | null },
 ): TrialAdvice {
   if (values.length < protocol.trials)
     return { kind: 'to-go', trials: protocol.trials - values.length }

@@ -6,6 +6,7 @@ import { draftWeek } from './draft'
 import type { WeekProblem } from './problem'
 import { effectiveSets } from './coverage'
 import { DAY_NAMES, type DayFrame, type WeekPlan } from './types'
+import type { Minutes } from '../units/quantity'
 
 /** Minutes a coach would ask for on a sport day: warm-up, one main exercise, closing. */
 const ASK_MIN = 30
@@ -13,7 +14,7 @@ const ASK_MIN = 30
 export interface Unlock {
   quality: string
   day: number
-  minutes: number
+  minutes: Minutes
   /** Sets the quality would get, and of what. */
   sets: number
   by: string | null

@@ -22,6 +22,7 @@ import {
   type WeekKind,
   type WeekPlan,
 } from './types'
+import type { Minutes } from '../units/quantity'
 
 /** A week of the block that has a plan. */
 export interface OwnWeek {
@@ -54,7 +55,7 @@ export interface BlockProblem {
   /** Weeks (from 0) the coach makes lighter or not, whatever the count says. */
   kinds?: Readonly<Record<number, 'ordinary' | 'deload'>> | undefined
   /** Weeks (from 0) with a test day, and how long it takes. */
-  tests: { minutes: number; weeks: readonly number[] } | null
+  tests: { minutes: Minutes; weeks: readonly number[] } | null
   /** Pins and bans of every week that has no plan of its own. */
   pins: readonly Pin[]
   bans: readonly Ban[]

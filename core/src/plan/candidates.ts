@@ -25,6 +25,7 @@ import { hardTissues } from './rules'
 import { whoOf, type PlanContext } from './situation'
 import { blockMinutes, setsOf } from './time'
 import { DAY_NAMES, whereIs, type Block } from './types'
+import type { Minutes } from '../units/quantity'
 
 /**
  * A block that could stand on a day, with what it takes and gives; those that something forbids say
@@ -33,7 +34,7 @@ import { DAY_NAMES, whereIs, type Block } from './types'
 export interface Candidate {
   block: Block
   e: Exercise
-  minutes: number
+  minutes: Minutes
   load: number
   stress: Partial<Record<TissueId, number>>
   hard: readonly TissueId[]
@@ -97,7 +98,7 @@ function standing(e: Exercise, day: number, p: WeekProblem, c: PlanContext): For
 export function forbids(
   e: Exercise,
   day: number,
-  minutes: number,
+  minutes: Minutes,
   p: WeekProblem,
   c: PlanContext,
   always: Forbidden = [...standing(e, day, p, c), ...outOfPlace(e, day, 2, p.weekStart, c)],

@@ -1,6 +1,7 @@
 import type { QualityId } from '../catalogue/qualities'
 import type { InjurySiteId, Tag } from '../catalogue/tissues'
 import type { Tier } from '../catalogue/tiers'
+import type { Minutes } from '../units/quantity'
 
 /** How a coach composes a week, in figures: practice estimates, common practice, no source. */
 
@@ -247,11 +248,11 @@ export const NOVICE_OUT = {
 export const YOUNG_OUT = { mostFlexSets: 2 } as const
 
 /** Blocks of a session: what a coach writes by its minutes, and the most. */
-export const sessionBlocks = (minutes: number): number => (minutes < 25 ? 3 : 4)
+export const sessionBlocks = (minutes: Minutes): number => (minutes < 25 ? 3 : 4)
 export const BLOCKS_A_DAY = 5
 export const EXTENSORS_A_SESSION = 2
 /** Exercises of a week (closing apart) by its sessions. */
-export function weekExercises(minutes: readonly number[]): number {
+export function weekExercises(minutes: readonly Minutes[]): number {
   const open = minutes.filter((m) => m > 0)
   if (open.length >= 3) return 8
   return open.length === 2 && open.some((m) => m >= 30) ? 6 : 4

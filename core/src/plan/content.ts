@@ -8,19 +8,20 @@ import { inOrder } from './order'
 import { CLOSE_MIN, WARM_UP_MIN } from './practice'
 import { blockMinutes } from './time'
 import type { Block, DayFrame } from './types'
+import type { Minutes } from '../units/quantity'
 
 export interface BlockContent {
   block: Block
   exercise: Exercise
   kit: readonly string[]
-  minutes: number
+  minutes: Minutes
   restS: number
   /** Empty where nothing is lifted. */ loads: readonly (LoadAdvice & { hand: Hand })[]
 }
 export interface SessionContent {
   warmUp: readonly Exercise[]
   blocks: readonly BlockContent[]
-  minutes: number
+  minutes: Minutes
 }
 
 /**

@@ -3,6 +3,7 @@ import type { Hand } from '../testing/session'
 import type { LocalDate } from '../units/dates'
 import type { Settings } from './schools'
 import { rowOf } from '../units/row'
+import type { Minutes } from '../units/quantity'
 
 export const PLACES = [
   { id: 'hall', name: 'Hall', where: 'in the hall' },
@@ -15,7 +16,7 @@ export const whereIs = (place: Place): string => rowOf(PLACES, place).where
 /** What a day leaves for grip work. */
 export interface DayFrame {
   /** Minutes for grip work, warm-up included; 0: no session. */
-  minutes: number
+  minutes: Minutes
   place: Place
   /** How much the day's other training and work load the hands, 0 to 3. */
   sportLoad: 0 | 1 | 2 | 3
@@ -81,7 +82,7 @@ export interface WeekTerms {
   /** Days of competitions and other dates to be fresh for, in this week and after. */
   events: readonly LocalDate[]
   /** Minutes of tests asked for in the week; null: none. */
-  tests: { minutes: number } | null
+  tests: { minutes: Minutes } | null
   /** The Sunday before was a hand-rest day. */
   restedBefore: boolean
   pins: readonly Pin[]
@@ -102,7 +103,7 @@ export interface CoachTerms {
    */
   kind?: WeekKind | undefined
   /** Minutes of tests in the week, and the day they stand on (null: not placed yet). */
-  tests?: { minutes: number; day: number | null } | null | undefined
+  tests?: { minutes: Minutes; day: number | null } | null | undefined
   /** What the week was made from: a block, a template. */
   origin?: string | undefined
   /** The coach's word on the week. */

@@ -1,5 +1,6 @@
 import { EXERCISES, exerciseById, type Exercise } from '../catalogue/exercises'
 import type { QualityId } from '../catalogue/qualities'
+import type { Kg } from '../units/quantity'
 
 /**
  * What rises beside seconds, repetitions and load, easiest first, by the implement an exercise is
@@ -148,7 +149,7 @@ export function ladderOf(e: Exercise): Ladder {
 }
 
 /** First load of a hand in kg for a body of that mass, before plates; null: nothing is loaded. */
-export const firstLoad = (e: Exercise, level: string, bodyMassKg: number): number | null => {
+export const firstLoad = (e: Exercise, level: string, bodyMassKg: Kg): number | null => {
   const share = ladderOf(e).firstShare
   return share === null ? null : share * bodyMassKg * (FIRST_BY_LEVEL[level] ?? 1)
 }

@@ -1,24 +1,25 @@
 import type { Exercise } from '../catalogue/exercises'
 import type { Plate } from '../testing/plates'
 import { firstLoad, firstRung, ladderOf, MONTHLY_RISE, type Ladder } from './ladders'
+import type { Kg } from '../units/quantity'
 
 /** One hand's session of an exercise: what was proposed and how each set went. */
 export interface TargetSession {
   /** Day number. */
   day: number
-  sets: readonly { dose: number; loadKg: number | null; rung: string | null; done: boolean }[]
+  sets: readonly { dose: number; loadKg: Kg | null; rung: string | null; done: boolean }[]
   /** Worst of the exercise in this hand, 0 to 10; null: none asked or none felt. */
   pain: number | null
 }
 export interface TargetWho {
   level: string
-  bodyMassKg: number | null
+  bodyMassKg: Kg | null
 }
 export interface Target {
   sets: number
   /** Amount of one set, in the exercise's unit. */
   dose: number
-  loadKg: number | null
+  loadKg: Kg | null
   rung: string | null
   /** What it does beside the last time. */
   move: 'first' | 'hold' | 'up' | 'down'
@@ -46,10 +47,10 @@ export const LADDER_RULES = {
 /** Where a session stood on the ladder. */
 interface Place {
   dose: number
-  loadKg: number | null
+  loadKg: Kg | null
   rung: string | null
 }
-type Room = { plates: readonly Plate[]; pinKg: number }
+type Room = { plates: readonly Plate[]; pinKg: Kg }
 
 const placeOf = (s: TargetSession, l: Ladder): Place => {
   const most = Math.max(...s.sets.map((x) => x.dose))
@@ -87,7 +88,7 @@ function inARow(
   return n
 }
 
-const grams = (kg: number): number => Math.round(kg * 1000)
+const grams = (kg: Kg): number => Math.round(kg * 1000)
 /** Heaviest load looked at, kg. */
 const MOST_KG = 400
 
@@ -114,13 +115,13 @@ function loadsOf(room: Room): readonly number[] {
   return loads
 }
 /** The load nearest a wanted one, the lighter of two as near; null: nothing hangs. */
-const hung = (kg: number, room: Room): number | null =>
+const hung = (kg: Kg, room: Room): number | null =>
   loadsOf(room).reduce<number | null>(
     (best, x) => (best === null || Math.abs(x - kg) < Math.abs(best - kg) - 1e-9 ? x : best),
     null,
   )
 /** The next heavier load the plates make, or the next lighter one. */
-function nextLoad(kg: number, room: Room, way: 1 | -1): number | null {
+function nextLoad(kg: Kg, room: Room, way: 1 | -1): number | null {
   const all = loadsOf(room)
   return (way > 0 ? all.find((x) => x > kg + 1e-6) : all.findLast((x) => x < kg - 1e-6)) ?? null
 }

@@ -3,6 +3,7 @@ import type { UnitChoice } from '../units/format'
 import { parseLength } from '../units/inch'
 import { parseMass } from '../units/mass'
 import { search } from './search'
+import type { Kg } from '../units/quantity'
 
 /** An implement as a line of a list names it; what was not read is null and asked. */
 export interface KitLine {
@@ -11,7 +12,7 @@ export interface KitLine {
   kind: ImplementId | null
   /** As it was written, with its unit: `60 mm`, `2 3/8 in`; null: none. */
   size: string | null
-  massKg: number | null
+  massKg: Kg | null
   count: number
 }
 

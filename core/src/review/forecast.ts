@@ -2,6 +2,7 @@ import { goalDate, type GoalDate } from '../measure/forecast'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import type { Hand } from '../testing/session'
 import { onePerDay, type Series } from './series'
+import type { Percent } from '../units/quantity'
 
 export type HandGoal =
   | {
@@ -10,7 +11,7 @@ export type HandGoal =
       on: LocalDate
       early: LocalDate
       /** Null: the interval has no late end within sight. */ late: LocalDate | null
-      ofBestPct: number
+      ofBestPct: Percent
     }
   | { hand: Hand; ok: false; reason: Extract<GoalDate, { ok: false }>['reason'] }
 

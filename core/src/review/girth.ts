@@ -1,12 +1,13 @@
 import type { Side } from '../measure/asymmetry'
 import type { LocalDate } from '../units/dates'
 import type { Period } from './changes'
+import type { Mm } from '../units/quantity'
 
 /** Girth differences a tape can make by itself, mm: common practice, no source. */
 const TAPE_MM = 5
 
 export interface GirthChange {
-  mm: number
+  mm: Mm
   /** Within what a tape does. */ byTape: boolean
 }
 

@@ -5,6 +5,7 @@ import type { Block } from '../plan/types'
 import { weekStartOf } from '../units/dates'
 import type { Hand, PainWhere } from '../testing/session'
 import { addDays, type LocalDate } from '../units/dates'
+import type { Kg, Seconds } from '../units/quantity'
 
 /** One set as logged. Load kg, time s, or repetitions, as the exercise counts. */
 export interface SetLog {
@@ -14,8 +15,8 @@ export interface SetLog {
   on: LocalDate
   hand: Hand
   set: number
-  loadKg: number | null
-  seconds: number | null
+  loadKg: Kg | null
+  seconds: Seconds | null
   reps: number | null
   ended: string
   effort: number | null

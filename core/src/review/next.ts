@@ -18,6 +18,7 @@ import { ACTED, byChance, sureOf, type HandChange, type Period, type SeriesChang
 import type { Known } from './known'
 import { seriesName, type Series } from './series'
 import type { WeekDone } from './weeks'
+import type { Percent } from '../units/quantity'
 
 /** What a line does to the next plan once it is accepted; none: it is said and kept. */
 export type LineEffect =
@@ -46,7 +47,7 @@ export interface NextFacts {
   period: Period
   dominant: Side | null
   /** The coach's own limit for a lean, %. */
-  limitPct: number | null
+  limitPct: Percent | null
   known: (s: Series) => Known
   /** The newest day readiness was low for the second time in a row, in the last two weeks. */
   lowTwice: LocalDate | null

@@ -11,6 +11,7 @@ import { mean } from '../measure/trials'
 import { validValues, type TestSession } from '../testing/session'
 import { nToKgf } from '../units/convert'
 import { ageOn, type LocalDate } from '../units/dates'
+import type { Kgf } from '../units/quantity'
 
 export type NormsRefusal =
   | 'other-protocol'
@@ -26,8 +27,8 @@ export type SessionNorms =
   | {
       ok: true
       ageYears: number
-      mathiowetz: Partial<Record<Side, MathiowetzResult & { meanKgf: number }>>
-      dodds: DoddsResult & { bestKgf: number }
+      mathiowetz: Partial<Record<Side, MathiowetzResult & { meanKgf: Kgf }>>
+      dodds: DoddsResult & { bestKgf: Kgf }
     }
 
 /**
@@ -53,7 +54,7 @@ export function sessionNorms(
   const left = validValues(session.trials, 'left').map(nToKgf)
   const right = validValues(session.trials, 'right').map(nToKgf)
   if (left.length + right.length === 0) return { ok: false, reason: 'too-few-trials' }
-  const mathiowetz: Partial<Record<Side, MathiowetzResult & { meanKgf: number }>> = {}
+  const mathiowetz: Partial<Record<Side, MathiowetzResult & { meanKgf: Kgf }>> = {}
   for (const [hand, values] of [
     ['left', left],
     ['right', right],

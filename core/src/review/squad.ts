@@ -3,6 +3,7 @@ import { squaresOfSteps } from '../measure/spread'
 import type { Hand, SeriesSetup } from '../testing/session'
 import { groupBy } from '../units/group'
 import type { LocalDate } from '../units/dates'
+import type { Kg } from '../units/quantity'
 
 /** One exact set-up of a test, as many athletes may have done it. */
 export interface SquadSetup {
@@ -106,7 +107,7 @@ export interface Standing {
  * kg of body mass (SI a kg). Null without the test, or without the mass asked for.
  */
 export function standing(
-  a: { tests: readonly SquadTest[]; massKg: number | null },
+  a: { tests: readonly SquadTest[]; massKg: Kg | null },
   setup: string,
   by: StandBy,
   error: (t: SquadTest) => number | null,

@@ -9,6 +9,7 @@ import { addDays, type LocalDate } from '../units/dates'
 import { groupBy } from '../units/group'
 import type { Period } from './changes'
 import { handTime, type DoneSet, type HandTime } from './load'
+import type { Percent } from '../units/quantity'
 
 /** One week of work as it was: what was planned and done, how hard, and what it hurt. */
 export interface WeekDone {
@@ -16,7 +17,7 @@ export interface WeekDone {
   /** Hand load done; null: nothing logged. */
   load: number | null
   /** Change on the week before, %; null without both. */
-  changePct: number | null
+  changePct: Percent | null
   time: readonly HandTime[]
   hardDays: readonly { tissue: TissueId; days: number }[]
   hardByQuality: readonly { quality: QualityId; days: number }[]

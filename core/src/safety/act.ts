@@ -7,6 +7,7 @@ import type { QualityId } from '../catalogue/qualities'
 import type { Tag, TissueId } from '../catalogue/tissues'
 import type { Side } from '../measure/asymmetry'
 import type { Hand } from '../testing/session'
+import type { Kg } from '../units/quantity'
 
 /**
  * A test of a protocol or a set of an exercise, on one hand or both. `addedKg`: load added to a
@@ -19,14 +20,14 @@ export type Subject =
       hand: Hand
       implementKind?: string | null
       variant?: Readonly<Record<string, string>>
-      addedKg?: number
+      addedKg?: Kg
     }
   | {
       kind: 'exercise'
       exercise: Exercise
       hand: Hand
       implementKind?: string | null
-      addedKg?: number
+      addedKg?: Kg
     }
 
 /** What cautions look at in an act, worked out once. */

@@ -6,6 +6,7 @@ import type { SetLog } from '../review/load'
 import type { Hand } from '../testing/session'
 import { PROGRESS } from './loads'
 import type { Step } from './steps'
+import type { Kg, Minutes } from '../units/quantity'
 
 /**
  * A lighter load after misses in the session itself: from the second miss of a hand in a block.
@@ -14,7 +15,7 @@ import type { Step } from './steps'
 export function lighterNow(
   block: Pick<Block, 'id'>,
   hand: Hand,
-  kg: number | null,
+  kg: Kg | null,
   logs: readonly Pick<SetLog, 'blockId' | 'hand' | 'ended'>[],
 ): number | null {
   const misses = logs.filter(
@@ -37,7 +38,7 @@ export interface DoneAmount {
   hand: Hand
   set: number
   amount: number | null
-  loadKg: number | null
+  loadKg: Kg | null
 }
 
 /**
@@ -89,7 +90,7 @@ const CUT_ORDER: readonly Exercise['position'][] = ['finisher', 'wrist', 'carry'
  * Blocks to leave out, first to go first, until so many minutes are saved: finishers, wrist,
  * carries, then main work that is not hard; what needs fresh hands and the extensors stay.
  */
-export function cutsFor(left: readonly Block[], minutes: number): Block[] {
+export function cutsFor(left: readonly Block[], minutes: Minutes): Block[] {
   const out: Block[] = []
   let saved = 0
   for (const position of CUT_ORDER) {

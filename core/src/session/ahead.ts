@@ -7,6 +7,7 @@ import type { Hand } from '../testing/session'
 import { addDays, type LocalDate } from '../units/dates'
 import { loadAdvice, type LoadSources } from './loads'
 import { holdIn, roomFor, mostOf, sessionsOf, targetsOf, withTargets } from './today'
+import type { Kg } from '../units/quantity'
 
 /** A planned week, as much of it as its amounts need. */
 export interface AheadWeek {
@@ -22,7 +23,7 @@ export interface AheadHand {
   sets: number
   /** Amount of one set, in the exercise's unit. */
   dose: number
-  loadKg: number | null
+  loadKg: Kg | null
   rung: string | null
   /** Neither a set nor a test says the load: a light guess by body mass. */
   guessed: boolean
@@ -51,7 +52,7 @@ export interface AheadChange {
 
 interface Asked {
   dose: number
-  loadKg: number | null
+  loadKg: Kg | null
   rung: string | null
   guessed: boolean
 }

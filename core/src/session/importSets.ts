@@ -16,6 +16,7 @@ import {
 } from '../testing/sheet'
 import type { Hand } from '../testing/session'
 import { ENDINGS, type EndingId } from './steps'
+import type { Kg, Seconds } from '../units/quantity'
 
 /** How a set ended, as the floor keeps it. */
 const ENDED = ENDINGS.map((e) => e.id)
@@ -58,10 +59,10 @@ export interface ImportedSet {
   on: LocalDate
   hand: Hand
   set: number
-  loadKg: number | null
+  loadKg: Kg | null
   enteredLoad: number | null
   enteredUnit: 'kg' | 'lb' | null
-  seconds: number | null
+  seconds: Seconds | null
   reps: number | null
   ended: EndingId
   effort: number | null
@@ -81,8 +82,8 @@ export const setKey = (s: {
   on: LocalDate
   exerciseId: string
   hand: Hand
-  loadKg: number | null
-  seconds: number | null
+  loadKg: Kg | null
+  seconds: Seconds | null
   reps: number | null
 }): string =>
   [

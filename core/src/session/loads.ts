@@ -11,6 +11,7 @@ import { loadPin, type Plate } from '../testing/plates'
 import type { Hand } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { targetsOf } from './today'
+import type { Kg, Seconds } from '../units/quantity'
 
 /**
  * Latest counted best single lift of a hand in a quality, kg hung or held, and with what kind of
@@ -20,7 +21,7 @@ export interface TestBest {
   quality: QualityId
   implement: string
   hand: Hand
-  kg: number
+  kg: Kg
   on: LocalDate
 }
 /** Latest counted time a hand (or both) held or hung in a quality, s, and on what. */
@@ -28,17 +29,17 @@ export interface HoldBest {
   quality: QualityId
   implement: string
   hand: Hand
-  seconds: number
+  seconds: Seconds
   on: LocalDate
 }
 /** What hangs on a pin in the hall. */
 export interface Room {
   plates: readonly Plate[]
-  pinKg: number
+  pinKg: Kg
 }
 /** The first pin with plates of a hall's kit; null: none. */
 export function roomOf(
-  kit: readonly { kind: string; plates: readonly Plate[]; massKg: number | null }[] | undefined,
+  kit: readonly { kind: string; plates: readonly Plate[]; massKg: Kg | null }[] | undefined,
 ): Room | null {
   const pin = kit?.find((u) => u.kind === 'pin' && u.plates.length > 0)
   return pin ? { plates: pin.plates, pinKg: pin.massKg ?? 0 } : null
@@ -70,7 +71,7 @@ export const PROGRESS = {
 
 /** What a hand should lift next, and why; kg null: nothing to go by. */
 export interface LoadAdvice {
-  kg: number | null
+  kg: Kg | null
   from: 'log' | 'test' | 'none'
   why: string
   plates: readonly Plate[] | null
@@ -85,7 +86,7 @@ export interface LoadSources {
   today: LocalDate
   /** For how fast a load may rise; absent: trained. */
   level?: string | undefined
-  bodyMassKg?: number | null | undefined
+  bodyMassKg?: Kg | null | undefined
 }
 
 const HANGS: readonly string[] = ['pin']
@@ -97,10 +98,10 @@ export const weighsWith = (e: Exercise, place: Place, kits: Kits): readonly stri
 }
 
 function made(
-  kg: number,
+  kg: Kg,
   kit: readonly string[],
   room: Room | null,
-): { kg: number; plates: readonly Plate[] | null } {
+): { kg: Kg; plates: readonly Plate[] | null } {
   const hung =
     room && kit.some((k) => HANGS.includes(k)) ? loadPin(kg, room.plates, room.pinKg) : null
   return hung?.ok

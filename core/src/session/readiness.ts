@@ -2,10 +2,11 @@ import { readiness, READINESS, type ReadinessResult } from '../measure/forecast'
 import type { Side } from '../measure/asymmetry'
 import { sameSeries, validValues, type TestSession } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
+import type { Newton } from '../units/quantity'
 
 export interface HandReadiness {
   hand: Side
-  todayN: number | null
+  todayN: Newton | null
   days: number
   r: ReadinessResult | null
 }

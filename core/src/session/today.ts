@@ -8,12 +8,13 @@ import type { SetLog } from '../review/load'
 import type { Hand } from '../testing/session'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import type { LoadSources, Room } from './loads'
+import type { Kg } from '../units/quantity'
 
 /** What a hand does today of a block, beside what it did the last time. */
 export interface TodayTarget extends Target {
   hand: Hand
   /** Null: a first time, begun from the hand's own test. */
-  last: { on: LocalDate; dose: number; loadKg: number | null } | null
+  last: { on: LocalDate; dose: number; loadKg: Kg | null } | null
 }
 
 const amount = (e: Exercise, l: SetLog): number => (e.dose.unit === 's' ? l.seconds : l.reps) ?? 0
@@ -60,7 +61,7 @@ export function sessionsOf(
 /** The most that was done on a day. */
 export function mostOf(day: TargetSession): {
   dose: number
-  loadKg: number | null
+  loadKg: Kg | null
   rung: string | null
 } {
   const loads = day.sets.flatMap((x) => x.loadKg ?? [])

@@ -4,13 +4,14 @@ import { sessionMinutes } from '../plan/time'
 import type { Block, DayFrame, Place } from '../plan/types'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import type { RosterCall } from './roster'
+import type { Minutes } from '../units/quantity'
 
 /** A session to come: when, where, and what its main exercises are. */
 export interface NextSession {
   on: LocalDate
   /** Local HH:MM; null: no hour is set. */
   at: string | null
-  minutes: number
+  minutes: Minutes
   place: Place
   /** The day's main exercises in the order they are done, at most two; the rest is counted. */
   main: { exerciseId: string; sets: number; dose: number }[]

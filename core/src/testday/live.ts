@@ -13,6 +13,7 @@ import {
   type Order,
   type Visit,
 } from './order'
+import type { Kg } from '../units/quantity'
 
 /** A station of the day: one protocol with one unit, and who runs it. */
 export interface DayStation {
@@ -39,7 +40,7 @@ export interface DaySetup {
   perHand: number
   /** First load of an athlete at a station with plates, kg, by `athlete station`. */
   firstKg: Readonly<Record<string, number>>
-  stepKg: number
+  stepKg: Kg
   /**
    * Tries that a caution stops as the day is set up, by `athlete station hand`: nobody is called
    * for them.
@@ -54,7 +55,7 @@ export type DayEvent = { id: string; at: number } & (
       athlete: string
       station: string
       hand: Hand
-      loadKg: number
+      loadKg: Kg
       outcome: 'clean' | 'missed' | 'skipped'
       /** The result in the protocol's unit; null or absent: none. */ value?: number | null
       /** Why a try was left out. */ reason?: string
@@ -65,7 +66,7 @@ export type DayEvent = { id: string; at: number } & (
   | { kind: 'out'; athlete: string; hand: Side | null; reason: string }
   | { kind: 'lost'; station: string }
   | { kind: 'back'; station: string }
-  | { kind: 'retry'; athlete: string; station: string; hand: Hand; loadKg: number }
+  | { kind: 'retry'; athlete: string; station: string; hand: Hand; loadKg: Kg }
   /** Takes back what was said before, a try left out among it. */
   | { kind: 'undo'; of: string }
   /** Nobody is called before. */
@@ -102,7 +103,7 @@ export const FIRST_SHARE = 0.8
  * First load of a ramp, kg, in whole steps of 2.5 kg: a share of an earlier best (kg), one step at
  * the least.
  */
-export const firstLoadKg = (bestKg: number): number =>
+export const firstLoadKg = (bestKg: Kg): number =>
   Math.max(2.5, Math.round((FIRST_SHARE * bestKg) / 2.5) * 2.5)
 
 /** All tries of the day as set up. */
@@ -132,7 +133,7 @@ function stand(s: DaySetup, events: readonly DayEvent[], now: number): Omit<DayN
   const lastStation: Record<string, string> = {}
   const stations: Record<
     string,
-    { freeAt: number; lastAthlete: string | null; loadKg: number | null }
+    { freeAt: number; lastAthlete: string | null; loadKg: Kg | null }
   > = {}
   const lost = new Set<string>()
   const done: Extract<DayEvent, { kind: 'done' }>[] = []

@@ -1,6 +1,7 @@
 import type { Side } from '../measure/asymmetry'
 import type { Hand } from '../testing/session'
 import { seeded } from '../units/seeded'
+import type { Kg } from '../units/quantity'
 
 /** Seconds and kilograms a running order counts with. */
 export interface DayParams {
@@ -22,7 +23,7 @@ export interface DayParams {
 /** One try to come: its hand, or both at once, and what hangs (kg; 0: a station without plates). */
 export interface DayTry {
   hand: Hand
-  loadKg: number
+  loadKg: Kg
 }
 /**
  * What an athlete still does at a station, in order; a station begun is finished before the next.
@@ -50,7 +51,7 @@ export interface DayState {
    * empty.
    */
   stations: Readonly<
-    Record<string, { freeAt: number; lastAthlete: string | null; loadKg: number | null }>
+    Record<string, { freeAt: number; lastAthlete: string | null; loadKg: Kg | null }>
   >
   /**
    * The order goes on as it was: what comes next was made ready since its station was free. Absent:
@@ -64,7 +65,7 @@ export interface Slot {
   athlete: string
   station: string
   hand: Hand
-  loadKg: number
+  loadKg: Kg
   start: number
   end: number
   /** From which the station is being made ready for it. */ setUpS: number

@@ -19,6 +19,7 @@ import {
   type SheetContext,
 } from './sheet'
 import { readTrialValue } from './value'
+import type { Mm } from '../units/quantity'
 
 const unique = (rows: readonly ColumnRow[]): ColumnRow[] =>
   rows.filter((r, i) => rows.findIndex((x) => x.id === r.id) === i)
@@ -96,8 +97,8 @@ export interface ImportContext extends SheetContext {
     kind: string
     label: string
     measurementId: string
-    sizeMm?: number | null
-    handleMm?: number | null
+    sizeMm?: Mm | null
+    handleMm?: Mm | null
   }[]
   /** How many trials of each key are on record, see `trialKey`. */
   existing: ReadonlyMap<string, number>

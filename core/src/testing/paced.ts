@@ -1,3 +1,5 @@
+import type { Seconds } from '../units/quantity'
+
 /** Repeated holds: seconds on and off, and a count-in (protocol; the count-in is our own). */
 export const PACE = { readyS: 3, onS: 7, offS: 3 } as const
 
@@ -15,7 +17,7 @@ export interface PacedAt {
  * Where repeated holds stand at a time since the start, s; a time before the start is the start.
  */
 export function pacedAt(
-  seconds: number,
+  seconds: Seconds,
   pace: { readyS: number; onS: number; offS: number } = PACE,
 ): PacedAt {
   const t = Math.max(0, seconds)

@@ -1,19 +1,21 @@
+import type { Kg } from '../units/quantity'
+
 export interface Plate {
-  kg: number
+  kg: Kg
   count: number
 }
 export interface Loading {
   /** Plates to hang, heaviest first. */
   plates: readonly Plate[]
   /** Pin and plates together, kg. */
-  totalKg: number
+  totalKg: Kg
   /** True when the asked load is made to the gram. */
   exact: boolean
 }
 export type LoadingResult =
-  ({ ok: true } & Loading) | { ok: false; reason: 'not-a-load' | 'under-the-pin'; pinKg: number }
+  ({ ok: true } & Loading) | { ok: false; reason: 'not-a-load' | 'under-the-pin'; pinKg: Kg }
 
-const grams = (kg: number): number => Math.round(kg * 1000)
+const grams = (kg: Kg): number => Math.round(kg * 1000)
 
 /**
  * What to hang on a pin for a load, over the plates in the room (each with how many there are), the
@@ -22,7 +24,7 @@ const grams = (kg: number): number => Math.round(kg * 1000)
  * plates. kg, read to the gram. Refuses a
  * load that is not above 0 and one under the pin's own mass by more than it can be made with.
  */
-export function loadPin(targetKg: number, room: readonly Plate[], pinKg: number): LoadingResult {
+export function loadPin(targetKg: Kg, room: readonly Plate[], pinKg: Kg): LoadingResult {
   if (!(targetKg > 0) || !Number.isFinite(targetKg) || !(pinKg >= 0))
     return { ok: false, reason: 'not-a-load', pinKg }
   if (grams(targetKg) < grams(pinKg)) return { ok: false, reason: 'under-the-pin', pinKg }
@@ -67,8 +69,8 @@ export function loadPin(targetKg: number, room: readonly Plate[], pinKg: number)
 }
 
 /** What to add and take off between two loadings: plates taken off first. `by` below 0: off. */
-export function changeOf(from: Loading, to: Loading): { kg: number; by: number }[] {
-  const of = (l: Loading, kg: number) => l.plates.find((p) => p.kg === kg)?.count ?? 0
+export function changeOf(from: Loading, to: Loading): { kg: Kg; by: number }[] {
+  const of = (l: Loading, kg: Kg) => l.plates.find((p) => p.kg === kg)?.count ?? 0
   return [...new Set([...from.plates, ...to.plates].map((p) => p.kg))]
     .map((kg) => ({ kg, by: of(to, kg) - of(from, kg) }))
     .filter(({ by }) => by !== 0)

@@ -1,4 +1,5 @@
 import type { Side } from '../measure/asymmetry'
+import type { Kg } from '../units/quantity'
 
 /**
  * A pick-up ramp: steps from an expected best up to a miss. Limits from the protocol (common
@@ -15,20 +16,20 @@ export const RAMP = {
 
 export interface RampTry {
   hand: Side
-  loadKg: number
+  loadKg: Kg
   clean: boolean
 }
 
 /**
  * Step of a ramp, kg: 4 % of the expected best, 2.5 kg at the most, no less than the plates allow.
  */
-export const rampStep = (expectedKg: number, smallestKg: number | null): number =>
+export const rampStep = (expectedKg: Kg, smallestKg: Kg | null): number =>
   Math.max(smallestKg ?? 0, Math.min(RAMP.mostStepKg, (RAMP.stepPct / 100) * expectedKg))
 
 export type RampNext =
-  | { kind: 'try'; loadKg: number; left: number }
+  | { kind: 'try'; loadKg: Kg; left: number }
   /** `open`: every try was clean, so the best may lie higher. */
-  | { kind: 'done'; bestKg: number | null; missedKg: number | null; open: boolean }
+  | { kind: 'done'; bestKg: Kg | null; missedKg: Kg | null; open: boolean }
 
 /**
  * What one hand lifts next: from the expected best minus five steps, a step up after a clean lift,
@@ -40,8 +41,8 @@ export type RampNext =
 export function rampNext(
   tries: readonly RampTry[],
   hand: Side,
-  expectedKg: number,
-  smallestKg: number | null,
+  expectedKg: Kg,
+  smallestKg: Kg | null,
 ): RampNext {
   const own = tries.filter((t) => t.hand === hand)
   const clean = own.filter((t) => t.clean).map((t) => t.loadKg)
@@ -57,7 +58,7 @@ export function rampNext(
   const left = RAMP.tries - own.length
   if (left <= 0) return done(missed.length === 0)
   const step = rampStep(expectedKg, smallestKg)
-  const at = (loadKg: number): RampNext => ({
+  const at = (loadKg: Kg): RampNext => ({
     kind: 'try',
     loadKg: Math.max(smallestKg ?? 0, loadKg),
     left,

@@ -1,5 +1,6 @@
 import { TEST_PROTOCOLS, type Protocol } from '../catalogue/protocols'
 import type { Measure, QualityId } from '../catalogue/qualities'
+import type { Mm } from '../units/quantity'
 
 /** From this width a pinch is wide, mm. */
 const WIDE_PINCH_MM = 60
@@ -9,7 +10,7 @@ const CARRY: readonly string[] = ['farm', 'kettlebell', 'barbell', 'bag']
 const PINCH: readonly string[] = ['block', 'taper_block', 'plate', 'books']
 
 /** Qualities an implement can stand for, the first that the protocol measures counts. */
-function byImplement(kind: string, sizeMm: number | null): readonly QualityId[] {
+function byImplement(kind: string, sizeMm: Mm | null): readonly QualityId[] {
   if (kind === 'edge') return ['edge']
   if (CLAW.includes(kind)) return ['claw']
   if (THICK.includes(kind)) return ['thick']
@@ -35,7 +36,7 @@ export function rowsOf(
   setup: {
     variant: Readonly<Record<string, string>>
     unitKind?: string | undefined
-    sizeMm?: number | null | undefined
+    sizeMm?: Mm | null | undefined
   },
 ): Protocol['rows'] {
   const chosen = protocol.variants.flatMap(

@@ -12,6 +12,7 @@ import {
   type TrialAdvice,
   type TrialSummary,
 } from '../measure/trials'
+import type { Kg, Mm } from '../units/quantity'
 
 export type Hand = Side | 'both'
 
@@ -66,9 +67,9 @@ export interface TestSession extends SeriesSetup {
   trials: readonly Trial[]
   /** Kind and size of the implement that day, where known. */
   unitKind?: string | undefined
-  sizeMm?: number | null | undefined
+  sizeMm?: Mm | null | undefined
   /** Expected best a ramp starts from, kg. */
-  expectedKg?: number | null | undefined
+  expectedKg?: Kg | null | undefined
 }
 
 /** One spelling of a stated number: 88.9 and 88.89999999999999 are one length. */
@@ -211,7 +212,7 @@ export function nextTry(
   first: Side,
   stopped: readonly Hand[],
   ramp: RampSetUp | null = null,
-): { hand: Hand; ordinal: number; loadKg?: number } | null {
+): { hand: Hand; ordinal: number; loadKg?: Kg } | null {
   if (protocol.entry === 'lift' && protocol.heaviest && ramp) {
     const lifts = rampTries(trials)
     const of = (hand: Side) => rampNext(lifts, hand, ramp.expectedKg, ramp.smallestKg)
@@ -247,8 +248,8 @@ export const nextOrdinal = (
 
 /** Where a ramp starts and how fine the plates are, kg. */
 export interface RampSetUp {
-  expectedKg: number
-  smallestKg: number | null
+  expectedKg: Kg
+  smallestKg: Kg | null
 }
 
 /** Lifts in the order they were done; struck ones are out. */

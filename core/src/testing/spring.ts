@@ -1,5 +1,6 @@
 import type { Side } from '../measure/asymmetry'
 import { springAtSet } from '../measure/mechanics'
+import type { Kg, Mm } from '../units/quantity'
 
 /**
  * Rules of the bracket: 3 tries at a level, 3 to 5 min rest (protocol; common practice, no source).
@@ -12,17 +13,17 @@ export const SPRING_SHARES = { warm: 0.6, repetitions: 0.85 } as const
 
 export interface SpringTry {
   hand: Side
-  loadKg: number
+  loadKg: Kg
   closed: boolean
 }
 
 export type SpringNext =
-  | { kind: 'try'; loadKg: number; left: number }
+  | { kind: 'try'; loadKg: Kg; left: number }
   /**
    * `closedKg` null: none was closed. `missedKg` null: nothing heavier was missed. `top`: the
    * heaviest spring there is was closed.
    */
-  | { kind: 'done'; closedKg: number | null; missedKg: number | null; top: boolean }
+  | { kind: 'done'; closedKg: Kg | null; missedKg: Kg | null; top: boolean }
 
 const same = (a: number, b: number) => Math.abs(a - b) < 1e-6
 
@@ -35,14 +36,14 @@ const same = (a: number, b: number) => Math.abs(a - b) < 1e-6
 export function springNext(
   tries: readonly SpringTry[],
   hand: Side,
-  ratingsKg: readonly number[],
-  expectedKg: number | null,
+  ratingsKg: readonly Kg[],
+  expectedKg: Kg | null,
 ): SpringNext {
   const levels = [...new Set(ratingsKg.filter((r) => r > 0))].sort((a, b) => a - b)
   const own = tries.filter((t) => t.hand === hand)
   const closed = own.filter((t) => t.closed).map((t) => t.loadKg)
   const best = closed.length > 0 ? Math.max(...closed) : null
-  const misses = (kg: number) => own.filter((t) => !t.closed && same(t.loadKg, kg)).length
+  const misses = (kg: Kg) => own.filter((t) => !t.closed && same(t.loadKg, kg)).length
   const beaten = own
     .filter(
       (t) =>
@@ -50,7 +51,7 @@ export function springNext(
     )
     .map((t) => t.loadKg)
   const missedKg = beaten.length > 0 ? Math.min(...beaten) : null
-  const at = (loadKg: number | undefined): SpringNext =>
+  const at = (loadKg: Kg | undefined): SpringNext =>
     loadKg === undefined
       ? { kind: 'done', closedKg: best, missedKg, top: best !== null && missedKg === null }
       : { kind: 'try', loadKg, left: SPRING.tries - misses(loadKg) }
@@ -75,17 +76,17 @@ export function springNext(
 }
 
 export interface TrainingSprings {
-  warmKg: number | null
-  repetitionsKg: number | null
-  workKg: number
-  nextKg: number | null
+  warmKg: Kg | null
+  repetitionsKg: Kg | null
+  workKg: Kg
+  nextKg: Kg | null
 }
 
 /**
  * Springs to train with after a bracket, kg: to warm up, for repetitions, the heaviest closed, and
  * the next aim. Shares are practice estimates.
  */
-export function trainingSprings(ratingsKg: readonly number[], closedKg: number): TrainingSprings {
+export function trainingSprings(ratingsKg: readonly Kg[], closedKg: Kg): TrainingSprings {
   const levels = [...new Set(ratingsKg)].sort((a, b) => a - b)
   const under = (share: number) => levels.filter((l) => l <= share * closedKg).at(-1) ?? null
   return {
@@ -100,7 +101,7 @@ export function trainingSprings(ratingsKg: readonly number[], closedKg: number):
  * Share of the closing force a spring starts at from a set width, %, linear model; null where its
  * spread is not measured or under the set.
  */
-export function startsAtPct(spreadMm: number | null, setMm: number | null): number | null {
+export function startsAtPct(spreadMm: Mm | null, setMm: Mm | null): number | null {
   if (spreadMm === null || !(spreadMm > 0)) return null
   const s = springAtSet(1, spreadMm, setMm ?? spreadMm)
   return s && 100 * s.shareOfClose
@@ -113,9 +114,9 @@ export function startsAtPct(spreadMm: number | null, setMm: number | null): numb
 export function bracketSprings<
   T extends {
     kind: string
-    ratingKg: number | null
-    sizeMm: number | null
-    handleMm: number | null
+    ratingKg: Kg | null
+    sizeMm: Mm | null
+    handleMm: Mm | null
   },
 >(units: readonly T[], first: Pick<T, 'sizeMm' | 'handleMm'>): T[] {
   const near = (a: number | null, b: number | null, by: number) =>

@@ -1,4 +1,5 @@
 import type { EntryUnit, ResultUnit } from '../catalogue/setups'
+import type { Inch, Kg, Kgf, Lb, Mm, Newton, Of } from './quantity'
 
 /**
  * Exact factors (international pound and inch 1959, standard gravity CGPM 1901).
@@ -12,12 +13,12 @@ export const N_PER_KGF = 9.80665
 export const N_PER_LBF = KG_PER_LB * N_PER_KGF
 export const LBF_FT_PER_NM = 1000 / (12 * MM_PER_INCH) / N_PER_LBF
 
-export const lbToKg = (lb: number): number => lb * KG_PER_LB
-export const kgToLb = (kg: number): number => kg / KG_PER_LB
-export const inchToMm = (inch: number): number => inch * MM_PER_INCH
-export const mmToInch = (mm: number): number => mm / MM_PER_INCH
-export const kgfToN = (kgf: number): number => kgf * N_PER_KGF
-export const nToKgf = (newton: number): number => newton / N_PER_KGF
+export const lbToKg = (lb: Lb): Kg => lb * KG_PER_LB
+export const kgToLb = (kg: Kg): Lb => kg / KG_PER_LB
+export const inchToMm = (inch: Inch): Mm => inch * MM_PER_INCH
+export const mmToInch = (mm: Mm): Inch => mm / MM_PER_INCH
+export const kgfToN = (kgf: Kgf): Newton => kgf * N_PER_KGF
+export const nToKgf = (newton: Newton): Kgf => newton / N_PER_KGF
 
 /** How many SI units one entered unit is, by the quantity it is entered for. */
 const FACTORS: Record<ResultUnit, Partial<Record<EntryUnit, number>>> = {
@@ -32,13 +33,21 @@ const FACTORS: Record<ResultUnit, Partial<Record<EntryUnit, number>>> = {
 }
 
 /** Entered value to SI; null when the unit does not measure that quantity. */
-export function toSi(value: number, entered: EntryUnit, quantity: ResultUnit): number | null {
+export function toSi<U extends ResultUnit>(
+  value: number,
+  entered: EntryUnit,
+  quantity: U,
+): Of<U> | null {
   const factor = FACTORS[quantity][entered]
   return factor === undefined ? null : value * factor
 }
 
 /** SI value to a display unit; null when the unit does not measure that quantity. */
-export function fromSi(value: number, shown: EntryUnit, quantity: ResultUnit): number | null {
+export function fromSi<U extends ResultUnit>(
+  value: Of<NoInfer<U>>,
+  shown: EntryUnit,
+  quantity: U,
+): number | null {
   const factor = FACTORS[quantity][shown]
   return factor === undefined ? null : value / factor
 }

@@ -1,6 +1,7 @@
 import type { EntryUnit, ResultUnit } from '../catalogue/setups'
 import { fromSi } from './convert'
 import { formatLength } from './inch'
+import type { Of, Percent, Seconds } from './quantity'
 
 const NBSP = '\u00A0'
 const MINUS = '\u2212'
@@ -36,14 +37,22 @@ const DECIMALS: Record<EntryUnit, number> = {
  * Number only, rounded for display, with a true minus. Lengths show a decimal only where they have
  * one.
  */
-export function formatValue(si: number, quantity: ResultUnit, choice: UnitChoice): string {
+export function formatValue<U extends ResultUnit>(
+  si: Of<NoInfer<U>>,
+  quantity: U,
+  choice: UnitChoice,
+): string {
   const unit = shownUnit(quantity, choice)
   return plain(fromSi(si, unit, quantity)!, DECIMALS[unit])
 }
 
 /** `37.2 kg`, `12 s`, `2:00`. */
-export function formatWithUnit(si: number, quantity: ResultUnit, choice: UnitChoice): string {
-  if (quantity === 's' && si >= 60) return formatClock(si)
+export function formatWithUnit<U extends ResultUnit>(
+  si: Of<NoInfer<U>>,
+  quantity: U,
+  choice: UnitChoice,
+): string {
+  if (quantity === 's' && si >= 60) return formatClock(si as Seconds)
   const unit = shownUnit(quantity, choice)
   const label = unit === 'N m' ? 'N·m' : unit === 'deg' ? '°' : unit === 'count' ? '' : unit
   return `${formatValue(si, quantity, choice)}${label ? NBSP + label : ''}`
@@ -53,10 +62,10 @@ export function formatWithUnit(si: number, quantity: ResultUnit, choice: UnitCho
  * The difference of two values as they are shown, with its sign: what a reader gets by subtracting.
  * `unit`: with the unit after it.
  */
-export function formatChange(
-  from: number,
-  to: number,
-  quantity: ResultUnit,
+export function formatChange<U extends ResultUnit>(
+  from: Of<NoInfer<U>>,
+  to: Of<NoInfer<U>>,
+  quantity: U,
   choice: UnitChoice,
   unit = true,
 ): string {
@@ -69,7 +78,7 @@ export function formatChange(
 }
 
 /** Seconds as `m:ss`. */
-export function formatClock(seconds: number): string {
+export function formatClock(seconds: Seconds): string {
   const s = Math.round(seconds)
   return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`
 }
@@ -78,7 +87,7 @@ export function formatClock(seconds: number): string {
  * How long something takes, in words: `45 s`, `19 min 20 s`, `1 h 5 min`. A clock of minutes and
  * seconds reads as a time of day in a sentence.
  */
-export function formatDuration(seconds: number): string {
+export function formatDuration(seconds: Seconds): string {
   const s = Math.round(seconds)
   if (s < 60) return `${s}${NBSP}s`
   const [h, min] = [Math.floor(s / 3600), Math.floor((s % 3600) / 60)]
@@ -90,21 +99,23 @@ export function formatDuration(seconds: number): string {
 export const METRIC: UnitChoice = { mass: 'kg', length: 'mm' }
 
 /** A number stated with a test, SI: a load, a length or a share. */
-export function formatStated(
-  value: number,
-  unit: 'kg' | 'mm' | '%',
+export function formatStated<U extends 'kg' | 'mm' | '%'>(
+  value: Of<NoInfer<U>>,
+  unit: U,
   choice: UnitChoice = METRIC,
 ): string {
+  // The compiler does not narrow U by the branch taken.
+  const n: number = value
   return unit === '%'
-    ? formatPct(value)
+    ? formatPct(n)
     : unit === 'mm'
-      ? formatLength(value, choice.length)
-      : `${Number((fromSi(value, choice.mass, 'kg') ?? value).toFixed(2))}${NBSP}${choice.mass}`
+      ? formatLength(n, choice.length)
+      : `${Number((fromSi(n, choice.mass, 'kg') ?? n).toFixed(2))}${NBSP}${choice.mass}`
 }
 
 /** Percentage without decimals; changes carry their sign when `signed`. */
 export function formatPct(
-  pct: number,
+  pct: Percent,
   options: { signed?: boolean; decimals?: number } = {},
 ): string {
   const sign = options.signed && pct > 0 ? '+' : ''

@@ -1,9 +1,10 @@
 import { MM_PER_INCH } from './convert'
 import { parseNumber } from './parse'
+import type { Mm } from './quantity'
 
 export type LengthUnit = 'mm' | 'in'
 export type ParsedLength =
-  | { ok: true; mm: number; entered: number; unit: LengthUnit }
+  | { ok: true; mm: Mm; entered: number; unit: LengthUnit }
   | { ok: false; reason: 'empty' | 'not-a-length' | 'ambiguous' }
 
 /**
@@ -53,7 +54,7 @@ export function otherUnitMeant(
   unit: LengthUnit,
   [low, high]: readonly [number, number],
 ): string | null {
-  const fits = (mm: number) => mm >= low / FAR && mm <= high * FAR
+  const fits = (mm: Mm) => mm >= low / FAR && mm <= high * FAR
   const body = text.trim()
   const [as, other] = [parseLength(body, unit), unit === 'mm' ? ('in' as const) : ('mm' as const)]
   // What was written with its unit was meant so.
@@ -73,7 +74,7 @@ const FINEST = 32
  * `2 3/8 in` where the length is a fraction of an inch down to thirty-seconds, else two decimals:
  * `2.41 in`.
  */
-export function formatInches(mm: number): string {
+export function formatInches(mm: Mm): string {
   const parts = Math.round((mm / MM_PER_INCH) * FINEST)
   if (parts <= 0 || Math.abs((parts * MM_PER_INCH) / FINEST - mm) > CLOSE_MM)
     return `${(mm / MM_PER_INCH).toFixed(2)}\u00A0in`
@@ -86,12 +87,12 @@ export function formatInches(mm: number): string {
   return `${[whole > 0 || top === 0 ? String(whole) : '', top > 0 ? `${top}/${bottom}` : ''].filter(Boolean).join(' ')}\u00A0in`
 }
 
-const mmText = (mm: number): string => `${Number(mm.toFixed(1))}\u00A0mm`
+const mmText = (mm: Mm): string => `${Number(mm.toFixed(1))}\u00A0mm`
 
 /** A length in one unit: `60.3 mm`, `2 3/8 in`. */
-export const formatLength = (mm: number, unit: LengthUnit): string =>
+export const formatLength = (mm: Mm, unit: LengthUnit): string =>
   unit === 'mm' ? mmText(mm) : formatInches(mm)
 
 /** Both units, the coach's own first: `60.3 mm (2 3/8 in)`. */
-export const formatBoth = (mm: number, unit: LengthUnit): string =>
+export const formatBoth = (mm: Mm, unit: LengthUnit): string =>
   unit === 'mm' ? `${mmText(mm)} (${formatInches(mm)})` : `${formatInches(mm)} (${mmText(mm)})`

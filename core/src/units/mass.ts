@@ -1,9 +1,10 @@
 import { fromSi, toSi } from './convert'
 import { parseNumber } from './parse'
+import type { Kg } from './quantity'
 
 export type MassUnit = 'kg' | 'lb'
 export type ParsedMass =
-  | { ok: true; kg: number; entered: number; unit: MassUnit }
+  | { ok: true; kg: Kg; entered: number; unit: MassUnit }
   | { ok: false; reason: 'empty' | 'not-a-mass' }
 
 /**
@@ -22,5 +23,5 @@ export function parseMass(text: string, unit: MassUnit): ParsedMass {
 }
 
 /** A mass as it would be typed: no unit, at most two decimals. */
-export const massText = (kg: number, unit: MassUnit): string =>
+export const massText = (kg: Kg, unit: MassUnit): string =>
   String(Math.round(100 * fromSi(kg, unit, 'kg')!) / 100)

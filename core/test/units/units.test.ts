@@ -38,7 +38,7 @@ describe('units: exact by definition (pound and inch 1959, standard gravity CGPM
           [lbToKg, kgToLb],
           [inchToMm, mmToInch],
           [kgfToN, nToKgf],
-        ] as const)
+        ] as readonly (readonly [(n: number) => number, (n: number) => number])[])
           expect(back(there(v))).toBeCloseTo(v, 9 - Math.ceil(Math.log10(v + 1)))
         expect(fromSi(toSi(v, 'lb', 'N')!, 'lb', 'N')! / v).toBeCloseTo(1, 12)
       }),

@@ -1,5 +1,6 @@
 import { TextInput } from '@mantine/core'
 import { formatBoth, otherUnitMeant, parseLength, type LengthUnit } from '@mano/core/units/inch'
+import type { Mm } from '@mano/core/units/quantity'
 
 interface Props {
   label: string
@@ -60,7 +61,7 @@ export function LengthField({
 export function lengthOf(
   text: string,
   unit: LengthUnit,
-): { mm: number; entered: number; unit: LengthUnit } | null | undefined {
+): { mm: Mm; entered: number; unit: LengthUnit } | null | undefined {
   if (text.trim() === '') return null
   const r = parseLength(text, unit)
   return r.ok && r.mm > 0 ? { mm: r.mm, entered: r.entered, unit: r.unit } : undefined

@@ -1,6 +1,8 @@
+import type { Mm } from '@mano/core/units/quantity'
+
 /** Clubs lying level, handle end at the left, one ruler for all. */
 export interface ClubShape {
-  clubs: readonly { name: string; handMm: number; balanceMm: number }[]
+  clubs: readonly { name: string; handMm: Mm; balanceMm: Mm }[]
 }
 
 const W = 620
@@ -9,7 +11,7 @@ const ROW = 78
 /** Where the hand holds a club, where it balances, and the arm between. */
 export function ClubPlot({ clubs }: ClubShape) {
   const longest = Math.max(...clubs.map((c) => 1.6 * Math.max(c.balanceMm, c.handMm)), 300)
-  const x = (mm: number) => 70 + ((W - 90) * mm) / longest
+  const x = (mm: Mm) => 70 + ((W - 90) * mm) / longest
   return (
     <svg
       className="club-plot"

@@ -2,11 +2,12 @@ import { memo, useId } from 'react'
 import { fromSi } from '@mano/core/units/convert'
 import type { Trace } from '@mano/core/force/trace'
 import { useUnits } from '../app/units'
+import type { Newton } from '@mano/core/units/quantity'
 
 export interface Curve {
   trace: Trace
   /** Time that stands at 0, s. */ zeroS: number
-  baseN: number
+  baseN: Newton
   label: string
   tone: 'left' | 'right' | 'both' | 'past'
   dash?: boolean
@@ -26,7 +27,7 @@ export function marks(top: number): number[] {
 export const scaleX = (fromS: number, toS: number) => (s: number) =>
   FORCE_CHART.left +
   ((s - fromS) / (toS - fromS)) * (FORCE_CHART.w - FORCE_CHART.left - FORCE_CHART.right)
-export const scaleY = (topN: number) => (n: number) =>
+export const scaleY = (topN: Newton) => (n: number) =>
   FORCE_CHART.h -
   FORCE_CHART.bottom -
   (Math.max(-0.04 * topN, n) / topN) * (FORCE_CHART.h - FORCE_CHART.top - FORCE_CHART.bottom)
@@ -49,7 +50,7 @@ function pathOf(
   x: (s: number) => number,
   y: (n: number) => number,
   zeroS: number,
-  baseN: number,
+  baseN: Newton,
 ): string {
   const every = Math.max(1, Math.ceil(timeS.length / 700))
   const points: string[] = []
@@ -71,7 +72,7 @@ const Curves = memo(function Curves({
   curves: readonly Curve[]
   fromS: number
   toS: number
-  topN: number
+  topN: Newton
 }) {
   const [x, y] = [scaleX(fromS, toS), scaleY(topN)]
   return curves.map((c, k) => {
@@ -104,7 +105,7 @@ export function ForceChart({
   curves: readonly Curve[]
   fromS: number
   toS: number
-  topN: number
+  topN: Newton
   label: string
   unit?: 'mass' | 'N'
   line?: { n: number; says: string } | null

@@ -1,5 +1,6 @@
 import { useElementSize } from '@mantine/hooks'
 import type { AsymmetryVerdict } from '@mano/core/measure/asymmetry'
+import type { Percent } from '@mano/core/units/quantity'
 
 const SPAN = 32
 
@@ -19,7 +20,7 @@ export function IntervalBar({
 }) {
   const { ref, width } = useElementSize()
   const W = Math.max(width, 240)
-  const x = (pct: number): number =>
+  const x = (pct: Percent): number =>
     W / 2 - (Math.max(-SPAN, Math.min(SPAN, pct)) / SPAN) * (W / 2 - 14)
   const known = verdict.kind !== 'unknown'
   // Plus is right stronger, so left behind: it is drawn on the left hand's side.

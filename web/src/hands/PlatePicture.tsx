@@ -1,6 +1,7 @@
 import type { Loading } from '@mano/core/testing/plates'
 import { KG_PER_LB } from '@mano/core/units/convert'
 import { useUnits } from '../app/units'
+import type { Kg } from '@mano/core/units/quantity'
 
 /** What hangs on the pin, heaviest lowest, with its sum. `pinKg`: the pin and the implement. */
 export function PlatePicture({
@@ -10,13 +11,13 @@ export function PlatePicture({
   heaviestKg,
 }: {
   loading: Loading
-  wantedKg: number
-  pinKg: number
-  heaviestKg: number
+  wantedKg: Kg
+  pinKg: Kg
+  heaviestKg: Kg
 }) {
   const units = useUnits()
   // Plates come in quarters: two decimals where they are needed.
-  const f = (kg: number) =>
+  const f = (kg: Kg) =>
     `${Number((units.mass === 'kg' ? kg : kg / KG_PER_LB).toFixed(2))}\u00A0${units.mass}`
   const discs = loading.plates.flatMap((p) => Array.from({ length: p.count }, () => p.kg))
   return (

@@ -6,6 +6,7 @@ import { kgToLb, LBF_FT_PER_NM } from '@mano/core/units/convert'
 import { formatLength } from '@mano/core/units/inch'
 import { formatClock, type UnitChoice } from '@mano/core/units/format'
 import type { FieldDef, Values } from './fields'
+import type { Kg, Mm } from '@mano/core/units/quantity'
 
 export interface Line {
   label: string
@@ -20,7 +21,7 @@ export type Outcome =
       table?: { head: readonly string[]; rows: readonly (readonly string[])[] }
       note?: string
       /** What hangs on the pin, to be drawn. */
-      hung?: { loading: Loading; wantedKg: number; pinKg: number; heaviestKg: number }
+      hung?: { loading: Loading; wantedKg: Kg; pinKg: Kg; heaviestKg: Kg }
       /** Hand and balance point of clubs, mm from the end, to be drawn. */
       club?: ClubShape
     }
@@ -47,11 +48,11 @@ export const round = (n: number, digits = 1): string => {
       : text
 }
 /** Both units, the coach's own first. */
-export const mass = (kg: number, c: Context): string => {
+export const mass = (kg: Kg, c: Context): string => {
   const [a, b] = [`${round(kg)}\u00A0kg`, `${round(kgToLb(kg))}\u00A0lb`]
   return c.units.mass === 'kg' ? `${a} · ${b}` : `${b} · ${a}`
 }
-export const length = (mm: number): string =>
+export const length = (mm: Mm): string =>
   `${round(mm).replace(/\.0$/, '')}\u00A0mm · ${formatLength(mm, 'in')}`
 export const torque = (nm: number): string =>
   `${round(nm)}\u00A0N·m · ${round(nm * LBF_FT_PER_NM)}\u00A0lbf·ft`
@@ -59,7 +60,7 @@ export const seconds = (s: number): string =>
   s < 60 ? `${round(s, 0)}\u00A0s` : `${formatClock(s)} (${round(s, 0)}\u00A0s)`
 export const pct = (share: number): string => `${round(100 * share, 0)}\u00A0%`
 /** A plate's own mass: quarters need two decimals. */
-export const plate = (kg: number, c: Context): string =>
+export const plate = (kg: Kg, c: Context): string =>
   `${Number((c.units.mass === 'kg' ? kg : kgToLb(kg)).toFixed(2))}\u00A0${c.units.mass}`
 export const platesOf = (plates: readonly Plate[], c: Context): string =>
   plates.length === 0

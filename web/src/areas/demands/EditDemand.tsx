@@ -19,6 +19,7 @@ import { api, failureText } from '../../app/api'
 import { touchedBy, useSports, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
+import type { Mm } from '@mano/core/units/quantity'
 
 type Draft = {
   importance: number
@@ -42,7 +43,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
   const units = useUnits()
   const own = useSports().data ?? []
   const base = defaultRow(athlete.demand!, row.quality.id, own)
-  const length = (mm: number) =>
+  const length = (mm: Mm) =>
     units.length === 'mm'
       ? String(Math.round(10 * mm) / 10)
       : formatInches(mm).replace('\u00A0in', '')

@@ -4,6 +4,7 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { TodayTarget } from '@mano/core/session/today'
 import { formatWithUnit } from '@mano/core/units/format'
 import type { RunView } from './useRun'
+import type { Kg } from '@mano/core/units/quantity'
 
 /**
  * What to load for a step, with the plates where it hangs on a pin; a lighter load after misses, to
@@ -61,7 +62,7 @@ const HAND_WORD = { left: 'Left', right: 'Right', both: 'It' } as const
 const lastWords = (
   last: NonNullable<TodayTarget['last']>,
   unit: string,
-  f: (kg: number) => string,
+  f: (kg: Kg) => string,
 ): string => `${last.dose}\u00A0${unit}${last.loadKg === null ? '' : ` at ${f(last.loadKg)}`}`
 const sentence = (why: string): string =>
   why === '' ? '' : `${why.charAt(0).toUpperCase()}${why.slice(1)}.`

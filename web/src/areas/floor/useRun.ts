@@ -35,10 +35,11 @@ import type { FloorData } from './useFloorData'
 import { handsFor, todaySession, type TodaySession } from './useToday'
 import { cue } from './voice'
 import { smallestStep } from '@mano/core/testing/plates'
+import type { Kg, Seconds } from '@mano/core/units/quantity'
 
 export interface Entry {
   load: number | null
-  seconds: number | null
+  seconds: Seconds | null
   reps: number | null
   effort: number | null
   pain: number | null
@@ -50,12 +51,12 @@ type DoneSet = Logged & {
   id: string
   exerciseId: string
   ended: string
-  loadKg: number | null
+  loadKg: Kg | null
   amount: number | null
 }
 const amountOf = (l: {
   exerciseId: string
-  seconds?: number | null | undefined
+  seconds?: Seconds | null | undefined
   reps?: number | null | undefined
 }): number | null => (exerciseById(l.exerciseId)?.dose.unit === 's' ? l.seconds : l.reps) ?? null
 

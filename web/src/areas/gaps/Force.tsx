@@ -25,6 +25,7 @@ import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { GapsData } from './useGaps'
+import type { Kg } from '@mano/core/units/quantity'
 
 /** Holds to failure and what can be kept up; the hand's own curves by angle and by handle. */
 export function Force({ data }: { data: GapsData }) {
@@ -70,7 +71,7 @@ function Critical({ view }: { view: CfView }) {
     ((Math.log(Math.min(LONGEST, Math.max(SHORTEST, s))) - Math.log(SHORTEST)) /
       (Math.log(LONGEST) - Math.log(SHORTEST))) *
       (W - LEFT - 8)
-  const y = (kg: number) => H - BOTTOM - (Math.min(top, Math.max(0, kg)) / top) * (H - BOTTOM - 10)
+  const y = (kg: Kg) => H - BOTTOM - (Math.min(top, Math.max(0, kg)) / top) * (H - BOTTOM - 10)
   const times = Array.from({ length: 80 }, (_, i) => SHORTEST * (LONGEST / SHORTEST) ** (i / 79))
   const drawn = (points: readonly (readonly [number, number])[]) =>
     points
@@ -81,7 +82,7 @@ function Critical({ view }: { view: CfView }) {
   const heaviest = [...all].sort((a, b) => b.loadKg - a.loadKg)[0]!
   const max = equivalentMax(heaviest.seconds, heaviest.loadKg)
   // Population curves: load against time through the heaviest hold, each by its own maximum.
-  const population = (seconds: (share: number) => number, maxKg: number) =>
+  const population = (seconds: (share: number) => number, maxKg: Kg) =>
     drawn(
       Array.from({ length: 60 }, (_, i) => 0.1 + (0.9 * i) / 59).map(
         (f) => [seconds(f), f * maxKg] as const,
@@ -248,7 +249,7 @@ function HandFit({ hand, view }: { hand: Side; view: CfView }) {
   )
 }
 
-function TimeAt({ hand, view, kg }: { hand: Side; view: CfView; kg: number }) {
+function TimeAt({ hand, view, kg }: { hand: Side; view: CfView; kg: Kg }) {
   const { fit, points } = view.hands[hand]
   const f = fit.refusals.length === 0 ? fit.impulseTime : null
   const words = (s: number) => (s === Infinity ? 'no end by this model' : formatClock(s))

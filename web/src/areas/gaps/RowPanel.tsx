@@ -28,6 +28,7 @@ import { InTraining } from '../plan/Standing'
 import { useAthletePage } from '../athlete/AthletePage'
 import { Overrule } from './Order'
 import { gapsKey, useChoice, type GapsData } from './useGaps'
+import type { Kg } from '@mano/core/units/quantity'
 
 /** One row opened: its trials, the formula in words, every reference, the series over time. */
 export function RowPanel({
@@ -429,7 +430,7 @@ function HangAndLoad({ row }: { row: GapRow }) {
   const max = equivalentMax(seconds, loadKg)
   const want = parseNumber(wanted, { clock: true })
   const next = want.ok ? loadForTime({ seconds, loadKg }, want.value) : null
-  const f = (kg: number) => formatWithUnit(kg, 'kg', units)
+  const f = (kg: Kg) => formatWithUnit(kg, 'kg', units)
   const range = (low: number, high: number) =>
     Math.abs(high - low) < 0.05 ? f(low) : `${f(low)} to ${f(high)}`
   const REFUSED = {

@@ -11,6 +11,7 @@ import { api, failureText } from '../../app/api'
 import { touchedBy, useKit, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
+import type { Mm } from '@mano/core/units/quantity'
 
 const WORD = { overlaps: 'overlaps', meets: 'meets', gap: 'gap' } as const
 
@@ -26,12 +27,12 @@ export function Handles() {
       return m && u.sizeMm !== null && ['bar', 'rope'].includes(m.contact) ? [u] : []
     })
     .sort((a, b) => a.sizeMm! - b.sizeMm!)
-  const wrapOf = (unitId: string, mm: number, hand: 'left' | 'right'): Wrap | null => {
+  const wrapOf = (unitId: string, mm: Mm, hand: 'left' | 'right'): Wrap | null => {
     const measured = athlete.wraps.find((w) => w.unitId === unitId && w.hand === hand)
     const length = latestMeasure(athlete.measurements, 'hand_length', hand)
     return measured ? measuredWrap(measured.gapMm) : length ? estimatedWrap(length.value, mm) : null
   }
-  const show = (mm: number) => formatValue(mm, 'mm', units)
+  const show = (mm: Mm) => formatValue(mm, 'mm', units)
   const say = (w: Wrap | null) =>
     w === null ? (
       <span className="blank">hand not measured</span>

@@ -7,6 +7,7 @@ import { formatBoth } from '@mano/core/units/inch'
 import { api, failureText } from '../../app/api'
 import { keys, useWrite } from '../../app/data'
 import { useUnits } from '../../app/units'
+import type { Mm } from '@mano/core/units/quantity'
 
 /**
  * What would help the squad most, one after the other, with whom it serves and what is free
@@ -81,7 +82,7 @@ function Price({
   placeId,
 }: {
   kind: string
-  sizeMm: number | null
+  sizeMm: Mm | null
   price: string
   placeId: string
 }) {

@@ -7,6 +7,7 @@ import { massText, parseMass, type MassUnit } from '@mano/core/units/mass'
 import { lengthOf, LengthField } from '../../app/LengthField'
 import { MassField } from '../../app/MassField'
 import { useUnits } from '../../app/units'
+import type { Kg, Mm } from '@mano/core/units/quantity'
 
 export interface MeasureDraft {
   size: string
@@ -35,7 +36,7 @@ export const emptyMeasures: MeasureDraft = {
 const BLOCKS = ['block', 'taper_block']
 export const hasSize = (kind: ImplementKind): boolean =>
   !['none', 'position'].includes(kind.measure)
-const lengthText = (mm: number | null, unit: LengthUnit): string =>
+const lengthText = (mm: Mm | null, unit: LengthUnit): string =>
   mm === null
     ? ''
     : unit === 'mm'
@@ -44,12 +45,12 @@ const lengthText = (mm: number | null, unit: LengthUnit): string =>
 
 export const draftOf = (
   u: {
-    sizeMm: number | null
-    depthMm: number | null
-    handleMm: number | null
-    massKg: number | null
-    plates: { kg: number; count: number }[]
-    ratingKg: number | null
+    sizeMm: Mm | null
+    depthMm: Mm | null
+    handleMm: Mm | null
+    massKg: Kg | null
+    plates: { kg: Kg; count: number }[]
+    ratingKg: Kg | null
     ratedBy: string
     ratedOn: string | null
   },

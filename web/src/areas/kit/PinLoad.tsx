@@ -6,6 +6,7 @@ import { KG_PER_LB } from '@mano/core/units/convert'
 import { formatWithUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
 import { useUnits } from '../../app/units'
+import type { Kg } from '@mano/core/units/quantity'
 
 /** What to hang on the pin for a load, as a picture: heaviest plate lowest. */
 export function PinLoad({ unit }: { unit: KitUnit }) {
@@ -14,7 +15,7 @@ export function PinLoad({ unit }: { unit: KitUnit }) {
   const n = parseNumber(text)
   const wanted = n.ok ? (units.mass === 'kg' ? n.value : n.value * KG_PER_LB) : null
   const r = wanted === null ? null : loadPin(wanted, unit.plates, unit.massKg ?? 0)
-  const f = (kg: number) => formatWithUnit(kg, 'kg', units)
+  const f = (kg: Kg) => formatWithUnit(kg, 'kg', units)
   return (
     <div className="pin-load">
       <label className="wanted">

@@ -7,6 +7,7 @@ import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { Main, Other } from './BlockRows'
 import { says, shortName } from './blockWords'
+import type { Minutes } from '@mano/core/units/quantity'
 
 /** A column: what heads it, and its plan where it has one. */
 export interface BoardColumn extends AheadWeek {
@@ -171,7 +172,7 @@ function Load({
   load: number
   most: number | null
   top: number
-  minutes: number
+  minutes: Minutes
 }) {
   return (
     <>

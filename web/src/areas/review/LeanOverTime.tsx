@@ -3,6 +3,7 @@ import { seriesName, type Series } from '@mano/core/review/series'
 import { formatDate } from '@mano/core/units/dates'
 import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
+import type { Percent } from '@mano/core/units/quantity'
 
 const SPAN = 30
 const W = 300
@@ -22,7 +23,7 @@ export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }
   const days = series.points
     .filter((p) => p.on <= to && p.verdict && p.verdict.kind !== 'unknown')
     .slice(-12)
-  const x = (pct: number) => MID - (Math.max(-SPAN, Math.min(SPAN, pct)) / SPAN) * HALF
+  const x = (pct: Percent) => MID - (Math.max(-SPAN, Math.min(SPAN, pct)) / SPAN) * HALF
   const height = 34 + days.length * ROW
   return (
     <div className="block lean">

@@ -9,6 +9,7 @@ import { oddBeside } from '@mano/core/testing/odd'
 import { readTrialValue } from '@mano/core/testing/value'
 import { toSi } from '@mano/core/units/convert'
 import type { Unsent } from '../../app/outbox'
+import type { Kg } from '@mano/core/units/quantity'
 
 /** A result as it was typed, or a load and whether it was clean. */
 export interface Taken {
@@ -39,7 +40,7 @@ export function recordTry(
   { view, station, slot, ordinal, first }: Where,
   t: Taken,
   send: (item: Unsent) => void,
-): { ok: true; si: number; loadKg: number } | { ok: false; says: string } {
+): { ok: true; si: number; loadKg: Kg } | { ok: false; says: string } {
   const plain = protocolById(station.protocolId)
   if (!plain) return { ok: false, says: 'This protocol is not known here.' }
   const protocol = asSetUp(plain, station.variant)

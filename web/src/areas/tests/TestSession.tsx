@@ -55,6 +55,7 @@ import { TrialTable } from './TrialTable'
 import { springTries, useBracket } from './useBracket'
 import { VerdictPanel } from './VerdictPanel'
 import './tests.css'
+import type { Kg } from '@mano/core/units/quantity'
 
 /** One test, run or reopened: type, Enter, the other hand. */
 export default function TestSession() {
@@ -171,7 +172,7 @@ function Running({
   const bracket = useBracket(session).map((u) => u.ratingKg!)
   const springOf = (hand: Side) =>
     springNext(springTries(session.trials), hand, bracket, session.expectedKg ?? null)
-  const turn = (): { hand: Hand; ordinal: number; loadKg?: number } | null => {
+  const turn = (): { hand: Hand; ordinal: number; loadKg?: Kg } | null => {
     if (protocol.entry === 'single') {
       const hand = stopped.includes(picked) ? hands.find((h) => !stopped.includes(h)) : picked
       return hand ? { hand, ordinal: nextOrdinal(session.trials, hand) } : null

@@ -4,6 +4,7 @@ import { LoadField, Plates, useLoad } from './LoadField'
 import { RestLine, useRestLeft } from './RestGate'
 import type { EntryProps } from './types'
 import { useClock, useMark, useSpace } from './useClock'
+import type { Seconds } from '@mano/core/units/quantity'
 
 /** A lift without a stated hold is held this long, s (bottom-up bell hold). */
 const HOLD_S = 30
@@ -78,7 +79,7 @@ export function LiftEntry({ session, protocol, hand, ordinal, loadKg, unit, onTr
 }
 
 /** Seconds from leaving to touching the floor; Space starts and stops. */
-function Held({ seconds, sessionId }: { seconds: number; sessionId: string }) {
+function Held({ seconds, sessionId }: { seconds: Seconds; sessionId: string }) {
   const clock = useClock(`mano-lift-${sessionId}`, 100)
   const toggle = () => {
     if (clock.running) clock.stop()

@@ -10,6 +10,7 @@ import { useKit } from '../../../app/data'
 import { PlatePicture } from '../../../hands/PlatePicture'
 import { useTypedHere } from '../../../app/useTypedHere'
 import { useDraft } from './useDraft'
+import type { Kg } from '@mano/core/units/quantity'
 
 const HANGS_ON_A_PIN: readonly string[] = [
   'edge',
@@ -27,7 +28,7 @@ export function useLoad(
   session: SessionView,
   protocol: Protocol,
   hand: Hand,
-  loadKg: number | null,
+  loadKg: Kg | null,
   unit: EntryUnit,
 ) {
   const kit = useKit().data ?? []

@@ -12,6 +12,7 @@ import { springTries, useBracket } from '../useBracket'
 import { RestLine, useRestLeft } from './RestGate'
 import type { EntryProps } from './types'
 import { useDraft } from './useDraft'
+import type { Kg } from '@mano/core/units/quantity'
 
 /** Opening the springs are closed from, mm; null from wide open. */
 function setOf(variant: Readonly<Record<string, string>>): number | null {
@@ -149,7 +150,7 @@ export function Ladder({
   const levels = [
     ...new Set([...springs.map((s) => s.ratingKg!), ...tries.map((t) => t.loadKg)]),
   ].sort((a, b) => b - a)
-  const cell = (side: Side, kg: number) => {
+  const cell = (side: Side, kg: Kg) => {
     const own = tries.filter((t) => t.hand === side && Math.abs(t.loadKg - kg) < 1e-6)
     const missed = own.filter((t) => !t.closed).length
     if (own.some((t) => t.closed))

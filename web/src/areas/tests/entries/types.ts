@@ -3,6 +3,7 @@ import type { Protocol } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/catalogue/setups'
 import type { TryDetails } from '@mano/core/testing/details'
 import type { Hand } from '@mano/core/testing/session'
+import type { Kg } from '@mano/core/units/quantity'
 
 export interface TryMore {
   missed?: boolean
@@ -20,7 +21,7 @@ export interface EntryProps {
   hand: Hand
   ordinal: number
   /** Load the runner proposes, kg. */
-  loadKg: number | null
+  loadKg: Kg | null
   unit: EntryUnit
   onTry: (text: string, more?: TryMore) => string | null
   /** Where the coach picks the hand. */

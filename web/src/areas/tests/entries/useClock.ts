@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { beep } from '../../../app/sound'
+import type { Seconds } from '@mano/core/units/quantity'
 
 /**
  * A stopwatch by the wall clock, kept in this browser: a reload in the middle goes on where it was.
@@ -51,7 +52,7 @@ export function useSpace(press: () => void): void {
 }
 
 /** A tone when a running number of seconds passes a mark. */
-export function useMark(seconds: number, running: boolean, mark: number): void {
+export function useMark(seconds: Seconds, running: boolean, mark: number): void {
   const past = running && seconds >= mark
   useEffect(() => {
     if (past) beep(true)

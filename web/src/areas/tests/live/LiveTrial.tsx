@@ -20,6 +20,7 @@ import { useRested } from '../useRested'
 import { SimulatedHand } from './SimulatedHand'
 import type { Recorded } from './record'
 import { usePastCurves } from './useTraces'
+import type { Newton } from '@mano/core/units/quantity'
 
 const DRAW_MS = 33
 /** One turn in so many is the numbers', the others the curve's. */
@@ -53,7 +54,7 @@ export function LiveTrial({
   use: LiveUse
   upcoming: NextUp | null
   /** Best of this hand's series, N. */
-  bestN: number | null
+  bestN: Newton | null
   /** Logs the record; why it could not, or null. */
   onRecord: (record: Recorded) => string | null
   /** What the last record said. */
@@ -380,7 +381,7 @@ function drawLive(
   zero: number,
   fromS: number,
   span: number,
-  topN: number,
+  topN: Newton,
 ): void {
   const c = canvas.getContext('2d')
   if (!c) return

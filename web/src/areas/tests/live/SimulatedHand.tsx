@@ -6,6 +6,7 @@ import { fromSi, toSi } from '@mano/core/units/convert'
 import { failureText } from '../../../app/api'
 import type { Instrument } from '../../../app/instruments'
 import { useUnits } from '../../../app/units'
+import type { Newton, Seconds } from '@mano/core/units/quantity'
 
 const FAULT_NAMES: Readonly<Record<SimulatedFault, string>> = {
   clean: 'Cleanly',
@@ -16,7 +17,7 @@ const FAULT_NAMES: Readonly<Record<SimulatedFault, string>> = {
   drift: 'Drifting zero',
   'drop-out': 'Samples missing',
 }
-const MOVE: Readonly<Record<LiveUse, { does: DriveBody['does']; word: string; seconds: number }>> =
+const MOVE: Readonly<Record<LiveUse, { does: DriveBody['does']; word: string; seconds: Seconds }>> =
   {
     held: { does: 'squeeze', word: 'Squeeze', seconds: 5.2 },
     clenches: { does: 'clenches', word: 'Five clenches', seconds: 5 },
@@ -36,7 +37,7 @@ export function SimulatedHand({
   instrument: Instrument
   use: LiveUse
   hand: Hand
-  bestN: number | null
+  bestN: Newton | null
   onProblem: (says: string) => void
 }) {
   const units = useUnits()

@@ -2,11 +2,12 @@ import { packTrace } from '@mano/core/force/codec'
 import { triesOf, type LiveTries, type LiveUse } from '@mano/core/force/tries'
 import type { Trace } from '@mano/core/force/trace'
 import type { EntryProps } from '../entries/types'
+import type { Newton } from '@mano/core/units/quantity'
 
 export interface Recorded {
   trace: Trace
   /** Instrument or file. */ from: string
-  rangeN: number | null
+  rangeN: Newton | null
   /** Seconds into the try at which the instrument was lost. */ lostAt: number | null
 }
 

@@ -159,65 +159,70 @@ test.describe('tablet', () => {
     await expect(page.getByRole('button', { name: 'Pain or stop' })).toBeVisible()
   })
 
-  test('the server stops in mid-session: the page is opened again without it, ten sets are logged, and all ten are there once when it is back', async ({
-    page,
-    own,
-  }) => {
-    test.slow()
-    await page.clock.install()
-    await signIn(page, own.url)
-    const id = await planToday(page, own.url, NAME, [
-      { exerciseId: 'wrist_curl', sets: 6, dose: 15 },
-    ])
-    await page.goto(`${own.url}/floor/${id}`)
-    await pastWarmUp(page)
-    await expect
-      .poll(() =>
-        page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state),
-      )
-      .toBe('activated')
-    await expect.poll(async () => (await logged(page, own.url, id)).length).toBeGreaterThan(3)
-    await own.halt()
-    await page.reload()
-    await expect(
-      page.getByText('The server does not answer: the session goes on from this device.'),
-    ).toBeVisible({ timeout: 20_000 })
-    for (let n = 1; n <= 10; n++) {
-      const at = await main(page).textContent()
-      if (at === 'Start') await main(page).tap()
-      if (at === 'Skip rest') await main(page).tap()
-      await page.clock.fastForward(3500)
-      await expect(main(page)).toHaveText('As planned', { timeout: 20_000 })
-      await main(page).tap()
-    }
-    await expect(page.getByText('Saved on this device: 10 not yet sent.')).toBeVisible()
-    await own.again()
-    // The pauses between tries have grown meanwhile.
-    await page.clock.fastForward(16_000)
-    await expect(page.getByText('Saved on this device', { exact: false })).toBeHidden({
-      timeout: 20_000,
-    })
-    await expect
-      .poll(
-        async () =>
-          (await logged(page, own.url, id))
-            .filter((l) => l.blockId)
-            .map((l) => `${l.hand} ${l.set}`)
-            .sort(),
-        { timeout: 20_000 },
-      )
-      .toEqual([
-        'left 1',
-        'left 2',
-        'left 3',
-        'left 4',
-        'left 5',
-        'right 1',
-        'right 2',
-        'right 3',
-        'right 4',
-        'right 5',
+  test.describe('without its server', () => {
+    test.use({ serviceWorkers: 'allow' })
+    test('the server stops in mid-session: the page is opened again without it, ten sets are logged, and all ten are there once when it is back', async ({
+      page,
+      alone,
+    }) => {
+      test.slow()
+      await page.clock.install()
+      await signIn(page, alone.url)
+      const id = await planToday(page, alone.url, NAME, [
+        { exerciseId: 'wrist_curl', sets: 6, dose: 15 },
       ])
+      await page.goto(`${alone.url}/floor/${id}`)
+      await pastWarmUp(page)
+      await expect
+        .poll(() =>
+          page.evaluate(
+            async () => (await navigator.serviceWorker.getRegistration())?.active?.state,
+          ),
+        )
+        .toBe('activated')
+      await expect.poll(async () => (await logged(page, alone.url, id)).length).toBeGreaterThan(3)
+      await alone.halt()
+      await page.reload()
+      await expect(
+        page.getByText('The server does not answer: the session goes on from this device.'),
+      ).toBeVisible({ timeout: 20_000 })
+      for (let n = 1; n <= 10; n++) {
+        const at = await main(page).textContent()
+        if (at === 'Start') await main(page).tap()
+        if (at === 'Skip rest') await main(page).tap()
+        await page.clock.fastForward(3500)
+        await expect(main(page)).toHaveText('As planned', { timeout: 20_000 })
+        await main(page).tap()
+      }
+      await expect(page.getByText('Saved on this device: 10 not yet sent.')).toBeVisible()
+      await alone.again()
+      // The pauses between tries have grown meanwhile.
+      await page.clock.fastForward(16_000)
+      await expect(page.getByText('Saved on this device', { exact: false })).toBeHidden({
+        timeout: 20_000,
+      })
+      await expect
+        .poll(
+          async () =>
+            (await logged(page, alone.url, id))
+              .filter((l) => l.blockId)
+              .map((l) => `${l.hand} ${l.set}`)
+              .sort(),
+          { timeout: 20_000 },
+        )
+        .toEqual([
+          'left 1',
+          'left 2',
+          'left 3',
+          'left 4',
+          'left 5',
+          'right 1',
+          'right 2',
+          'right 3',
+          'right 4',
+          'right 5',
+        ])
+    })
   })
 
   test('two devices log one set: both are kept, the coach is asked, nothing is overwritten', async ({

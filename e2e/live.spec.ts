@@ -24,9 +24,9 @@ const hump = (unit: number) =>
 
 test('a live trial: starts and ends by itself, the line cut in the middle loses and doubles nothing, a lost instrument keeps its part', async ({
   page,
-  own,
+  alone,
 }) => {
-  await signIn(page, own.url)
+  await signIn(page, alone.url)
   await open(page, 'Mirela Stroud', 'Tests')
   await startTest(page)
   await instrument(page)
@@ -34,9 +34,9 @@ test('a live trial: starts and ends by itself, the line cut in the middle loses 
   await go(page, 'Squeeze')
   await expect(page.locator('.say-word')).toHaveText('Keep squeezing')
   const id = (
-    (await (await page.request.get(`${own.url}/api/instruments`)).json()) as { id: string }[]
+    (await (await page.request.get(`${alone.url}/api/instruments`)).json()) as { id: string }[]
   )[0]!.id
-  const cut = page.request.post(`${own.url}/api/instruments/${id}/drive`, {
+  const cut = page.request.post(`${alone.url}/api/instruments/${id}/drive`, {
     data: { does: 'cut', forceN: 0, seconds: 1, fault: 'clean' },
   })
   await cut
@@ -63,7 +63,7 @@ test('a live trial: starts and ends by itself, the line cut in the middle loses 
   const athlete = page.url().match(/athletes\/([0-9a-f-]+)/)![1]!
   const read = async () =>
     (
-      (await (await page.request.get(`${own.url}/api/athletes/${athlete}/tests`)).json()) as {
+      (await (await page.request.get(`${alone.url}/api/athletes/${athlete}/tests`)).json()) as {
         id: string
         trials: { id: string; hand: string; ordinal: number; struck: { reason: string } | null }[]
         traces: { trialId: string }[]
@@ -84,7 +84,7 @@ test('a live trial: starts and ends by itself, the line cut in the middle loses 
     ['right', 2, null],
   ])
   const kept = (await (
-    await page.request.get(`${own.url}/api/traces/${session.trials[0]!.id}`)
+    await page.request.get(`${alone.url}/api/traces/${session.trials[0]!.id}`)
   ).json()) as { gaps: unknown[]; rateHz: number }
   expect([kept.gaps, kept.rateHz]).toEqual([[], 100])
 

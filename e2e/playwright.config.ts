@@ -30,6 +30,7 @@ export default defineConfig({
     launchOptions: { executablePath: process.env['MANO_CHROMIUM'] ?? '/usr/bin/chromium', args },
     trace: process.env['MANO_TRACE'] ? 'retain-on-failure' : 'off',
     actionTimeout: 20_000,
+    serviceWorkers: 'block',
     contextOptions: { reducedMotion: 'reduce' },
   },
   projects: [

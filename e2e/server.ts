@@ -36,12 +36,56 @@ export async function copyOf(template: string): Promise<string> {
   return database
 }
 
+/** The database as it is now is kept beside itself, for `putBack`. */
+export const keepAsItIs = (database: string): Promise<void> =>
+  inside(
+    database,
+    `DO $$ DECLARE t text; BEGIN
+      CREATE SCHEMA kept;
+      FOR t IN SELECT tablename FROM pg_tables WHERE schemaname = 'public' LOOP
+        EXECUTE format('CREATE TABLE kept.%1$I AS TABLE public.%1$I', t);
+      END LOOP;
+    END $$`,
+  )
+
+/**
+ * The database as it was kept, under a server that runs on: a test costs a fifth of a second, not a
+ * server. What is still being answered is waited for.
+ */
+export async function putBack(database: string): Promise<void> {
+  await inside(
+    database,
+    `DO $$ DECLARE t text; busy int; BEGIN
+      FOR i IN 1..100 LOOP
+        PERFORM pg_stat_clear_snapshot();
+        SELECT count(*) INTO busy FROM pg_stat_activity
+          WHERE datname = current_database() AND pid <> pg_backend_pid()
+          AND usename = 'mano_app' AND state <> 'idle';
+        EXIT WHEN busy = 0;
+        PERFORM pg_sleep(0.02);
+      END LOOP;
+      SET session_replication_role = replica;
+      EXECUTE (SELECT 'TRUNCATE ' || string_agg(format('public.%I', tablename), ', ')
+        FROM pg_tables WHERE schemaname = 'public');
+      FOR t IN SELECT tablename FROM pg_tables WHERE schemaname = 'public' LOOP
+        EXECUTE format('INSERT INTO public.%1$I OVERRIDING SYSTEM VALUE TABLE kept.%1$I', t);
+      END LOOP;
+    END $$`,
+  )
+}
+
 /** A database of a test goes with it: hundreds left behind would keep the cluster busy. */
 export const drop = (database: string): Promise<void> =>
   asAdmin(`DROP DATABASE IF EXISTS ${database} WITH (FORCE)`)
 
-async function asAdmin(sql: string): Promise<void> {
-  const client = new Client({ connectionString: adminUrl() })
+const asAdmin = (sql: string): Promise<void> => run(adminUrl(), sql)
+function inside(database: string, sql: string): Promise<void> {
+  const url = new URL(adminUrl())
+  url.pathname = database
+  return run(url.href, sql)
+}
+async function run(connectionString: string, sql: string): Promise<void> {
+  const client = new Client({ connectionString })
   await client.connect()
   await client.query(sql)
   await client.end()

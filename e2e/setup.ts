@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto'
-import { drop, start } from './server'
+import { drop, keepAsItIs, start } from './server'
 
 /**
  * Loads the demo once and signs in once; tests run on copies of that database, the session within.
@@ -15,6 +15,7 @@ export default async function setup(): Promise<() => Promise<void>> {
   const cookie = reply.headers.get('set-cookie')?.split(';')[0]
   if (!cookie) throw new Error(`the demo could not be signed in to: ${reply.status}`)
   await i.stop(true)
+  await keepAsItIs(database)
   process.env['MANO_E2E_TEMPLATE'] = database
   process.env['MANO_E2E_COOKIE'] = cookie
   return () => drop(database)

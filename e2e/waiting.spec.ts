@@ -24,13 +24,18 @@ test('what could not be sent is seen from every page, through a reload, and sent
   await signIn(page, own.url)
   await open(page, NAME, 'Tests')
   await startTest(page)
-  await page.route('**/api/tests/*/trials', (r) =>
-    r.fulfill({
+  // The server is back with the click and not before: else the page may send by itself meanwhile.
+  let away = true
+  await page.exposeFunction('serverIsBack', () => (away = false))
+  await page.route('**/api/tests/*/trials', async (r) => {
+    for (let i = 0; away && i < 10; i++) await new Promise((go) => setTimeout(go, 50))
+    if (!away) return r.continue()
+    await r.fulfill({
       status: 503,
       contentType: 'application/problem+json',
       body: JSON.stringify({ type: '/problems/away', title: 'The database is away.', status: 503 }),
-    }),
-  )
+    })
+  })
   await typeTrials(page, ['41.5', '48'])
   await page.getByRole('link', { name: 'Mano' }).click()
   await expect(page.getByRole('link', { name: '2 wait' })).toBeVisible()
@@ -40,7 +45,13 @@ test('what could not be sent is seen from every page, through a reload, and sent
   await expect(page.getByText(/No answer from the server since/)).toBeVisible()
   await expect(page.getByText('41.5 kg')).toBeVisible()
   await accessible(page)
-  await page.unroute('**/api/tests/*/trials')
+  await page.evaluate(() =>
+    document.addEventListener(
+      'click',
+      () => void (window as unknown as { serverIsBack: () => void }).serverIsBack(),
+      true,
+    ),
+  )
   await page.getByRole('button', { name: 'Send what waits' }).click()
   await expect(page.getByRole('heading', { name: 'Everything is sent' })).toBeVisible()
   await expect(page.getByRole('link', { name: /wait/ })).toHaveCount(0)

@@ -17,6 +17,7 @@ import { timings } from './prove/timings'
 import { traceRows } from './prove/traces'
 import { Seeded } from './demo/random'
 import { STORIES } from './demo/stories'
+import type { Minutes } from '@mano/core/units/quantity'
 
 const SEEDS = 100
 const PAIRS = 20_000
@@ -243,7 +244,7 @@ const tasks = (t: { over: number; longest: number }) =>
   `${t.over}${t.over > 0 ? `, the longest ${t.longest.toFixed(0)} ms` : ''}`
 
 const live = measured<{
-  minutes: number
+  minutes: Minutes
   samples: number
   heapMb: number[]
   longestMs: number

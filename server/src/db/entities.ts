@@ -27,6 +27,7 @@ import type { TestConditions } from '@mano/core/safety/conditions'
 import type { Block, CoachTerms, DayFrame, Place } from '@mano/core/plan/types'
 import type { EndingId } from '@mano/core/session/steps'
 import type { Hand } from '@mano/core/testing/session'
+import type { Kg, Mm, Seconds } from '@mano/core/units/quantity'
 
 export interface Actor {
   actorKind: 'coach' | 'assistant' | 'athlete' | 'device' | 'demo'
@@ -129,14 +130,14 @@ export interface WrapGap extends Row {
   unitId: string
   measurementId: string
   hand: Side
-  gapMm: number
+  gapMm: Mm
   enteredValue: number
   enteredUnit: EntryUnit
   measuredOn: string
 }
 export interface KitPrice extends Row {
   kind: string
-  sizeMm: number | null
+  sizeMm: Mm | null
   price: string
 }
 export interface ReferenceNote extends Row {
@@ -180,16 +181,16 @@ export interface ImplementUnit extends Row {
 }
 export interface ImplementMeasurement extends Row {
   unitId: string
-  sizeMm: number | null
+  sizeMm: Mm | null
   enteredValue: number | null
   enteredUnit: EntryUnit | null
   measuredOn: string
   seriesId: string
-  depthMm: number | null
-  handleMm: number | null
-  massKg: number | null
-  plates: { kg: number; count: number }[]
-  ratingKg: number | null
+  depthMm: Mm | null
+  handleMm: Mm | null
+  massKg: Kg | null
+  plates: { kg: Kg; count: number }[]
+  ratingKg: Kg | null
   ratedBy: string
   ratedOn: string | null
 }
@@ -393,10 +394,10 @@ export interface StoredSetLog extends Row {
   doneOn: string
   hand: Hand
   setNo: number
-  loadKg: number | null
+  loadKg: Kg | null
   enteredLoad: number | null
   enteredUnit: EntryUnit | null
-  seconds: number | null
+  seconds: Seconds | null
   reps: number | null
   ended: EndingId
   effort: number | null

@@ -16,6 +16,7 @@ import type { AthleteParts } from './parts'
 import { loadSessions } from './sessions'
 import { oddArrival, doneAt } from '@mano/core/testing/clock'
 import type { SessionEndView } from '@mano/contract/plan'
+import type { Kg, Seconds } from '@mano/core/units/quantity'
 
 export type StageParts = Pick<StageFacts, 'tests' | 'plan' | 'floor'>
 
@@ -76,8 +77,8 @@ type LogLine = [
   on: string,
   hand: SetLog['hand'],
   set: number,
-  loadKg: number | null,
-  seconds: number | null,
+  loadKg: Kg | null,
+  seconds: Seconds | null,
   reps: number | null,
   ended: SetLog['ended'],
   effort: number | null,

@@ -2,10 +2,6 @@ import type { EntityManager } from 'typeorm'
 import type { SeenView } from '@mano/contract/athletes'
 import type { Account, Hall } from './entities'
 
-/** Looks remembered here, so that each costs one statement a day; what is forgotten only costs another. */
-const REMEMBERED = 20_000
-const noted = new Set<string>()
-
 /** Keeps that somebody saw an athlete's health answers, once a day. */
 export async function noteSeen(
   {
@@ -16,14 +12,10 @@ export async function noteSeen(
   }: { em: EntityManager; hall: Pick<Hall, 'id'>; account: Pick<Account, 'id'>; today: string },
   athleteId: string,
 ): Promise<void> {
-  const key = `${athleteId} ${account.id} ${today}`
-  if (noted.has(key)) return
   await em.query(
     'INSERT INTO health_seen (hall_id, athlete_id, account_id, seen_on) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING',
     [hall.id, athleteId, account.id, today],
   )
-  if (noted.size >= REMEMBERED) noted.clear()
-  noted.add(key)
 }
 
 /** Who saw them, by name, how often and when last; the newest first. */

@@ -7,6 +7,7 @@ import { N_PER_KGF } from '@mano/core/units/convert'
 import type { DemoUnit } from './generate'
 import { Seeded } from './random'
 import type { Story } from './stories'
+import type { Percent } from '@mano/core/units/quantity'
 
 /** Days ago the further tests were taken. */
 const DAYS = [98, 70, 42, 14] as const
@@ -82,7 +83,7 @@ export function furtherTests(
     })
   }
   const round = (x: number, step: number) => Math.round(x / step) * step
-  const three = (value: number, behindPct: number, step: number) => {
+  const three = (value: number, behindPct: Percent, step: number) => {
     const of = (v: number) =>
       [1, 2, 3].map(() => Number(round(v * (1 + random.normal(0, CV / 100)), step).toFixed(2)))
     return [of(value * (1 - behindPct / 100)), of(value)] as const

@@ -11,20 +11,21 @@ import { N_PER_KGF } from '@mano/core/units/convert'
 import { furtherTests } from './further'
 import { Seeded } from './random'
 import { STORIES, type Story } from './stories'
+import type { Kg, Mm } from '@mano/core/units/quantity'
 
 export interface DemoUnit {
   id: string
   measurementId: string
   kind: string
   label: string
-  sizeMm: number | null
+  sizeMm: Mm | null
   place: Place
   surface?: Surface
   wear?: Wear
-  handleMm?: number
-  massKg?: number
-  plates?: { kg: number; count: number }[]
-  ratingKg?: number
+  handleMm?: Mm
+  massKg?: Kg
+  plates?: { kg: Kg; count: number }[]
+  ratingKg?: Kg
 }
 export interface DemoMeasure {
   id: string
@@ -41,7 +42,7 @@ export interface DemoAthlete {
   joined: LocalDate
   measures: DemoMeasure[]
   sessions: TestSession[]
-  wraps: { id: string; unitId: string; measurementId: string; hand: Side; gapMm: number }[]
+  wraps: { id: string; unitId: string; measurementId: string; hand: Side; gapMm: Mm }[]
   /** What the hall has: the matcher's view of every story. */
   kit: readonly DemoUnit[]
 }
@@ -70,7 +71,7 @@ export function generateDemo(seed: number, today: LocalDate): DemoHall {
       seq: Math.floor(random.next() * 2 ** 31),
     })
   const start = addDays(today, -7 * WEEKS)
-  const unit = (kind: string, label: string, sizeMm: number | null): DemoUnit => ({
+  const unit = (kind: string, label: string, sizeMm: Mm | null): DemoUnit => ({
     id: id(start),
     measurementId: id(start),
     kind,
@@ -131,7 +132,7 @@ function furtherUnits(seed: number, start: LocalDate): DemoUnit[] {
     place: Place,
     kind: string,
     label: string,
-    sizeMm: number | null,
+    sizeMm: Mm | null,
     more: Partial<DemoUnit> = {},
   ): DemoUnit => ({ id: id(), measurementId: id(), kind, label, sizeMm, place, ...more })
   return [

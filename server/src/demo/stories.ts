@@ -5,6 +5,7 @@ import type { LevelId } from '@mano/core/intake/record'
 import type { Side } from '@mano/core/measure/asymmetry'
 import type { Sex } from '@mano/core/hand/fit'
 import type { Place } from '@mano/core/plan/types'
+import type { Kg, Kgf, Newton, Percent, Seconds } from '@mano/core/units/quantity'
 
 /** What a judge of the data should find, in words any reader of verdicts can check. */
 export type Expectation =
@@ -29,7 +30,7 @@ export interface Story {
   ageYears: number
   dominant: Side
   level: LevelId
-  massKg: number
+  massKg: Kg
   /** mm, left and right. */
   handLength: readonly [number, number]
   handSpan: readonly [number, number]
@@ -53,11 +54,11 @@ export interface Story {
     everyDays: number
     lastDaysAgo: number
     /** kgf of the stronger hand at the first test and how it changes by the last, %. */
-    forceKgf: number
-    gainPct: number
+    forceKgf: Kgf
+    gainPct: Percent
     /** How far the left hand is behind (plus) at the first and at the last test, %. */
     leftBehindPct: readonly [number, number]
-    hang?: { seconds: number; gainPct: number }
+    hang?: { seconds: Seconds; gainPct: Percent }
   } | null
   /**
    * Days of the week (0 Monday) with their minutes, where they train, and how the sport loads the
@@ -86,8 +87,8 @@ export interface Story {
     leftBehindPct: readonly [number, number]
     wristNm: Readonly<Record<'flexion' | 'extension' | 'radial' | 'ulnar', number>>
     turnNm: Readonly<Record<'pronation' | 'supination', number>>
-    openN: number
-    hold?: { label: string; cfKg: number; w: number }
+    openN: Newton
+    hold?: { label: string; cfKg: Kg; w: number }
   }
   expects: readonly Expectation[]
 }

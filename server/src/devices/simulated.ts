@@ -5,6 +5,7 @@ import { FRESH, step } from '@mano/core/measure/fatigue'
 import { PACE } from '@mano/core/testing/paced'
 import { Seeded } from '../demo/random'
 import { Feed } from './feed'
+import type { Newton, Seconds } from '@mano/core/units/quantity'
 
 const TICK_MS = 25
 /** After nobody listens for so long the simulated instrument sleeps, ms. */
@@ -77,7 +78,7 @@ export class SimulatedInstrument extends Feed {
               : null
   }
 
-  private unplug(seconds: number): void {
+  private unplug(seconds: Seconds): void {
     this.online = false
     this.move = null
     this.cut()
@@ -151,7 +152,7 @@ export class SimulatedInstrument extends Feed {
   }
 }
 
-function clenches(now: number, forceN: number): Move {
+function clenches(now: number, forceN: Newton): Move {
   const shapes = Array.from({ length: 5 }, (_, k): SqueezeShape => ({
     startS: now + 1 + 1.3 * k,
     forceN: forceN * (1 - 0.015 * k),
@@ -165,7 +166,7 @@ function clenches(now: number, forceN: number): Move {
 }
 
 /** All-out bouts after the count-in; the hand tires by the three-compartment model. */
-function bouts(now: number, forceN: number): Move {
+function bouts(now: number, forceN: Newton): Move {
   let pools = FRESH
   const from = now + PACE.readyS
   return {

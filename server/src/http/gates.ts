@@ -18,6 +18,7 @@ import { loadSafety, sceneDay, type Moment } from '../db/safety'
 import type { Call } from './api'
 import { blocked, HttpProblem, refused } from './problem'
 import { safetyFacts } from '@mano/core/safety/facts'
+import type { Kg } from '@mano/core/units/quantity'
 
 export type Scene = Pick<Call, 'em' | 'hall' | 'now' | 'today' | 'actor'>
 
@@ -160,7 +161,7 @@ export function subjectNamed(
   hand: Hand,
   more: {
     implementKind?: string | null
-    addedKg?: number | null
+    addedKg?: Kg | null
     variant?: Readonly<Record<string, string>>
   } = {},
 ): Subject {

@@ -27,6 +27,7 @@ import { loadParts } from '../db/parts'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
 import { IsNull } from 'typeorm'
+import type { Kg, Mm } from '@mano/core/units/quantity'
 
 async function unitOr404(call: Call): Promise<ImplementUnit> {
   const unit = await call.em.findOneBy(ImplementUnitEntity, {
@@ -52,7 +53,7 @@ const measuredRow = (b: UnitBody | RemeasureBody) => ({
   depthMm: b.depthMm,
   handleMm: b.handleMm,
   massKg: b.massKg,
-  plates: b.plates as { kg: number; count: number }[],
+  plates: b.plates as { kg: Kg; count: number }[],
   ratingKg: b.ratingKg,
   ratedBy: b.ratedBy,
   ratedOn: b.ratedOn ?? null,
@@ -226,7 +227,7 @@ export function mountKit(api: Api): void {
         })
     }
     const prices = await em.find(KitPriceEntity, { order: { recordedAt: 'DESC' } })
-    const price = (kind: string, sizeMm: number | null) =>
+    const price = (kind: string, sizeMm: Mm | null) =>
       prices.find((x) => x.kind === kind && x.sizeMm === sizeMm)?.price ?? ''
     return ok({
       athletes: squad.length,

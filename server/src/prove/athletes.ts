@@ -1,12 +1,13 @@
 import type { ClaimInputs } from '@mano/core/calc/claims'
 import { Seeded } from '../demo/random'
+import type { Percent } from '@mano/core/units/quantity'
 
 /** How results of unchanged or changing athletes are drawn. CVs in %. */
 export interface Drawn {
   trialCv: number
   /** Of a hand from day to day, in %. */ dayCv: number
-  /** True lean, signed %, plus = right stronger. */ leanPct: number
-  /** True rise over the period, %, in the first so many series. */ risePct?: number
+  /** True lean, signed %, plus = right stronger. */ leanPct: Percent
+  /** True rise over the period, %, in the first so many series. */ risePct?: Percent
   rising?: number
   dominant?: 'left' | 'right'
   /** Tests of the twelve weeks before the period, none of them with a rise. */ history?: number

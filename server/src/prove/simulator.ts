@@ -2,6 +2,7 @@ import { after, RESTED } from '@mano/core/bench/pools'
 import { simulate, USUAL, type Script } from '@mano/core/bench/simulate'
 import { FRESH, HAND_FATIGUE, step } from '@mano/core/measure/fatigue'
 import { search } from '@mano/core/reference/search'
+import type { Seconds } from '@mano/core/units/quantity'
 
 /** Forty minutes of both hands: thirty holds of 20 s, a minute of rest after each. */
 const FORTY: Script = Array.from({ length: 30 }, () => ({
@@ -58,7 +59,7 @@ export function simulatorSection(page: BenchMeasured | null): string {
   const asked = ['hook for throwers', 'thumb hurts', 'fat bar', 'how much rest between sets']
   for (const q of asked) search(q)
   const found = msOf(() => asked.forEach((q) => search(q))) / asked.length
-  const perSecond = (seconds: number, ms: number) =>
+  const perSecond = (seconds: Seconds, ms: number) =>
     Math.round((seconds / ms) * 1000).toLocaleString('en-GB')
   return `| | |
 | --- | --- |

@@ -5,12 +5,13 @@ import { join } from 'node:path'
 import { v7 } from 'uuid'
 import { Seeded } from '../../demo/random'
 import { percentile, SIGN_IN } from './served'
+import type { Seconds } from '@mano/core/units/quantity'
 
 const WRITERS = 8
 const KILLS = 10
 
 export interface FaultResult {
-  seconds: number
+  seconds: Seconds
   kills: { what: string; backMs: number }[]
   acknowledged: number
   kept: number
@@ -31,7 +32,7 @@ const freePort = () =>
  * Writers on a whole installation as `./mano` runs it, while server and database are killed at
  * random, and nobody starts them again.
  */
-export async function faultRun(root: string, seconds: number, seed: number): Promise<FaultResult> {
+export async function faultRun(root: string, seconds: Seconds, seed: number): Promise<FaultResult> {
   const data = mkdtempSync('/var/tmp/mano-fault-')
   chmodSync(data, 0o755)
   const port = await freePort()

@@ -2,6 +2,7 @@ import { v7 } from 'uuid'
 import { Seeded } from '../../demo/random'
 import type { LargeHall } from './hall'
 import { percentile, type Served } from './served'
+import type { Seconds } from '@mano/core/units/quantity'
 
 /**
  * What coaches ask on a busy evening: 60 % tries and sets, 20 % roster, 15 % an athlete, 5 % a
@@ -19,7 +20,7 @@ const SHARES: Readonly<Record<Kind, number>> = {
 
 export interface MixResult {
   rate: number
-  seconds: number
+  seconds: Seconds
   sent: number
   answered: number
   shed: number
@@ -93,7 +94,7 @@ export async function openLoop(
   hall: LargeHall,
   today: string,
   rate: number,
-  seconds: number,
+  seconds: Seconds,
   seed: number,
 ): Promise<MixResult> {
   const random = new Seeded(seed)

@@ -113,6 +113,7 @@ export const wrapBody = yup
   .exact('a field is not known')
 export type WrapBody = yup.InferType<typeof wrapBody>
 export interface WrapView {
+  id: string
   unitId: string
   measurementId: string
   hand: 'left' | 'right'

@@ -183,7 +183,7 @@ export interface KitUnit {
   retired: boolean
   version: number
   /** Earlier measurements, newest first. */
-  history: { on: string; sizeMm: Mm | null; ratingKg: Kg | null; newSeries: boolean }[]
+  history: { id: string; on: string; sizeMm: Mm | null; ratingKg: Kg | null; newSeries: boolean }[]
 }
 export interface KitAdvice {
   athletes: number

@@ -204,6 +204,7 @@ export const alarmAnswerBody = yup
 export type AlarmAnswerBody = yup.InferType<typeof alarmAnswerBody>
 
 export interface ClearanceView {
+  id: string
   by: string
   profession: string
   on: string

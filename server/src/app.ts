@@ -26,6 +26,7 @@ import { HttpProblem, problemOf } from './http/problem'
 import { mountReports } from './http/reports'
 import { mountReview } from './http/review'
 import { mountSafety } from './http/safety'
+import { mountTakenBack } from './http/takenBack'
 import { mountTestDays } from './http/testday'
 import { mountTests } from './http/tests'
 import { sessions } from './accounts/sessions'
@@ -56,6 +57,7 @@ export function buildApi(services: Services): Api {
   mountAthletes(api)
   mountTests(api)
   mountSafety(api)
+  mountTakenBack(api)
   mountAttachments(api)
   mountInstruments(api, services.rack)
   mountJobs(api)

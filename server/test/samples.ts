@@ -291,6 +291,11 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
   }),
   'PUT /api/athletes/:athleteId/archive': () => ({ archived: false, reason: '' }),
   'PUT /api/places/:placeId/closed': () => ({ closed: false }),
+  'POST /api/taken-back': (n) => ({
+    id: v7(),
+    kind: 'implement_measurement',
+    rowId: n.measurementId,
+  }),
   'POST /api/entry': () => ({ login: 'nobody', name: 'Nobody', password: 'a tide nine rope' }),
   'POST /api/entry-links': () => ({
     id: v7(),

@@ -1,3 +1,4 @@
+import type { TakenBackKind } from '@mano/contract/takenBack'
 import type { Problem } from '@mano/contract/common'
 import type { ConclusionLine } from '@mano/core/review/next'
 import type { SheetMapping } from '@mano/core/testing/mapping'
@@ -416,6 +417,11 @@ export interface SessionEnd extends Row {
   heldOn: string
   reason: string
   setsLeft: { blockId: string; sets: number }[]
+}
+export interface TakenBack extends Row {
+  kind: TakenBackKind
+  rowId: string
+  athleteId: string | null
 }
 export interface TestDay extends Row {
   name: string
@@ -952,6 +958,11 @@ export const SessionEndEntity = table<SessionEnd>('SessionEnd', {
   reason: text(),
   setsLeft: column('jsonb'),
 })
+export const TakenBackEntity = table<TakenBack>('TakenBack', {
+  kind: text(),
+  rowId: uuid(),
+  athleteId: maybe(uuid()),
+})
 export const SessionChangeEntity = table<SessionChange>('SessionChange', {
   sessionId: uuid(),
   before: column('jsonb'),
@@ -1026,6 +1037,7 @@ export const ENTITIES = [
   JobEntity,
   SessionChangeEntity,
   SessionEndEntity,
+  TakenBackEntity,
   CurrentSessionView,
   CurrentTrialView,
   CurrentInjuryView,

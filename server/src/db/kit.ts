@@ -10,6 +10,7 @@ import {
   PlaceEntity,
   type ImplementMeasurement,
 } from './entities'
+import { standing } from './takenBack'
 
 export const places = async (em: EntityManager): Promise<PlaceView[]> =>
   (await em.find(PlaceEntity, { order: { recordedAt: 'ASC', name: 'ASC' } })).map((p) => ({
@@ -29,13 +30,21 @@ export async function kitUnits(
   on: { today: string; timeZone: string } | null = null,
 ): Promise<KitUnit[]> {
   const units = await em.find(ImplementUnitEntity, { order: { label: 'ASC' } })
-  const measurements = await em.find(ImplementMeasurementEntity, {
-    order: { measuredOn: 'ASC', recordedAt: 'ASC', id: 'ASC' },
-  })
+  const measurements = await standing(
+    em,
+    'implement_measurement',
+    await em.find(ImplementMeasurementEntity, {
+      order: { measuredOn: 'ASC', recordedAt: 'ASC', id: 'ASC' },
+    }),
+  )
   const checks = new Map(
-    (await em.find(ImplementCheckEntity, { order: { checkedOn: 'ASC', recordedAt: 'ASC' } })).map(
-      (c) => [c.unitId, c],
-    ),
+    (
+      await standing(
+        em,
+        'implement_check',
+        await em.find(ImplementCheckEntity, { order: { checkedOn: 'ASC', recordedAt: 'ASC' } }),
+      )
+    ).map((c) => [c.unitId, c]),
   )
   const where = new Map((await em.find(PlaceEntity)).map((p) => [p.id, p.kind]))
   const uses: UpkeepUse[] = on
@@ -96,6 +105,7 @@ export async function kitUnits(
           )
         : null,
       history: [...own].reverse().map((x) => ({
+        id: x.id,
         on: on ? localDateOf(x.recordedAt, on.timeZone) : x.measuredOn,
         sizeMm: x.sizeMm,
         ratingKg: x.ratingKg,

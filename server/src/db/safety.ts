@@ -20,6 +20,7 @@ import type {
   Observation,
 } from './entities'
 import { jsonList, utc } from './sql'
+import { stands } from './takenBack'
 import type { ReasonView, AlarmView } from '@mano/contract/safety'
 import type { DayFlagId } from '@mano/core/catalogue/cautions'
 
@@ -107,7 +108,7 @@ FROM unnest($1::uuid[]) AS w(id) CROSS JOIN LATERAL (SELECT least($2::date - ${L
 const STATEMENT = `SELECT w.id,
   ${jsonList(`SELECT id, site, side, status, since::text AS since, supersedes_id AS "supersedesId", struck, ${utc('recorded_at')} AS "recordedAt" FROM injury WHERE ${OF} ORDER BY recorded_at`)} AS injuries,
   ${jsonList(`SELECT id, hand, places, pain, symptom, session_id AS "sessionId", ${utc('recorded_at')} AS "recordedAt" FROM observation WHERE ${OF} ORDER BY recorded_at`)} AS observations,
-  ${jsonList(`SELECT id, injury_id AS "injuryId", observation_id AS "observationId", health_id AS "healthId", pain_hand AS "painHand", pain_tissue AS "painTissue", cleared_by AS "clearedBy", profession, cleared_on::text AS "clearedOn", allows, until::text AS until, received, note, ${utc('recorded_at')} AS "recordedAt" FROM clearance WHERE ${OF} ORDER BY recorded_at`)} AS clearances,
+  ${jsonList(`SELECT id, injury_id AS "injuryId", observation_id AS "observationId", health_id AS "healthId", pain_hand AS "painHand", pain_tissue AS "painTissue", cleared_by AS "clearedBy", profession, cleared_on::text AS "clearedOn", allows, until::text AS until, received, note, ${utc('recorded_at')} AS "recordedAt" FROM clearance WHERE ${OF} AND ${stands('clearance')} ORDER BY recorded_at`)} AS clearances,
   (SELECT json_build_object('answeredOn', answered_on::text, 'yes', yes, 'complete', complete) FROM health_answer WHERE ${OF} ORDER BY seq DESC LIMIT 1) AS health,
   ${jsonList(`SELECT quality, family, weeks, origin, entered_on::text AS "enteredOn", actor_id AS "actorId" FROM experience_entry WHERE ${OF} ORDER BY recorded_at DESC, id DESC`)} AS experience,
   ${PRESENT},

@@ -6,6 +6,7 @@ import { AccountEntity, type Clearance } from './entities'
 import type { Kept } from './safety'
 
 export const clearanceView = (c: Clearance): ClearanceView => ({
+  id: c.id,
   by: c.clearedBy,
   profession: c.profession,
   on: c.clearedOn,

@@ -29,6 +29,7 @@ import { Clock1767300000022 } from './migrations/22-clock'
 import { Erase1767400000023 } from './migrations/23-erase'
 import { Entry1767500000024 } from './migrations/24-entry'
 import { Places1767600000025 } from './migrations/25-places'
+import { TakenBack1767700000026 } from './migrations/26-taken-back'
 
 /**
  * In the order they were written; each is frozen once it has landed. They run in the order of their
@@ -60,6 +61,7 @@ export const MIGRATIONS = [
   Erase1767400000023,
   Entry1767500000024,
   Places1767600000025,
+  TakenBack1767700000026,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */

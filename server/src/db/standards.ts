@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm'
 import type { GapsView } from '@mano/contract/plan'
 import { localDateOf } from '@mano/core/units/dates'
 import { StandardEntity, type StandardRow } from './entities'
+import { standing } from './takenBack'
 
 const meantFor = (s: StandardRow): string =>
   JSON.stringify([s.protocolId, s.sportId, s.level, s.forVariant, s.forSex, s.ageFrom, s.ageTo])
@@ -11,7 +12,11 @@ export async function standards(
   em: EntityManager,
   timeZone: string,
 ): Promise<GapsView['standards']> {
-  const all = await em.find(StandardEntity, { order: { recordedAt: 'DESC' } })
+  const all = await standing(
+    em,
+    'standard',
+    await em.find(StandardEntity, { order: { recordedAt: 'DESC' } }),
+  )
   const newest = new Map<string, StandardRow>()
   for (const s of all) if (!newest.has(meantFor(s))) newest.set(meantFor(s), s)
   return [...newest.values()].map((s) => ({

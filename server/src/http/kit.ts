@@ -18,6 +18,7 @@ import {
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
+import { standing } from '../db/takenBack'
 import {} from '../db/read'
 import { loadSafety, sceneDay } from '../db/safety'
 import { created, ok, type Api, type Call } from './api'
@@ -146,10 +147,14 @@ export function mountKit(api: Api): void {
     const unit = await unitOr404(call)
     const b = call.body
     const before = (
-      await call.em.find(ImplementMeasurementEntity, {
-        where: { unitId: unit.id },
-        order: { recordedAt: 'ASC', id: 'ASC' },
-      })
+      await standing(
+        call.em,
+        'implement_measurement',
+        await call.em.find(ImplementMeasurementEntity, {
+          where: { unitId: unit.id },
+          order: { recordedAt: 'ASC', id: 'ASC' },
+        }),
+      )
     ).filter((m) => m.id !== b.id)
     const head = before.find((m) => m.id === before.at(-1)!.seriesId)!
     const row = measuredRow(b)
@@ -201,9 +206,11 @@ export function mountKit(api: Api): void {
       hall.timeZone,
     )
     const own = await ownSports(em)
-    const wraps = await em.find(WrapGapEntity, {
-      order: { measuredOn: 'DESC', recordedAt: 'DESC' },
-    })
+    const wraps = await standing(
+      em,
+      'wrap_gap',
+      await em.find(WrapGapEntity, { order: { measuredOn: 'DESC', recordedAt: 'DESC' } }),
+    )
     const safety = await loadSafety(em, athletes, call.today, sceneDay(call))
     const judgeOf = (id: string) => {
       const { record, flags } = safety.get(id)!

@@ -24,6 +24,7 @@ import {
   ImplementUnitEntity,
 } from '../db/entities'
 import { insertOnce } from '../db/once'
+import { standing } from '../db/takenBack'
 import { loadWork, planVersions } from '../db/read'
 import { peersOf } from '../db/peers'
 import { summedTests } from '../db/summed'
@@ -116,8 +117,16 @@ export async function reviewOf(
   }
 }
 
-const conclusions = (call: Pick<Call, 'em'>, athleteId: string) =>
-  call.em.find(ConclusionEntity, { where: { athleteId }, order: { recordedAt: 'DESC' }, take: 20 })
+const conclusions = async ({ em }: Pick<Call, 'em'>, athleteId: string) =>
+  standing(
+    em,
+    'conclusion',
+    await em.find(ConclusionEntity, {
+      where: { athleteId },
+      order: { recordedAt: 'DESC' },
+      take: 20,
+    }),
+  )
 
 async function squad(call: Asked<'GET /api/squad'>): Promise<SquadView> {
   const { em } = call

@@ -52,6 +52,7 @@ import {
   laterBody,
   reasonBody,
 } from '@mano/contract/safety'
+import { takenBackBody } from '@mano/contract/takenBack'
 import { dayEventBody, dayGatesBody, dayReasonBody, testDayBody } from '@mano/contract/testday'
 import {
   attachmentBody,
@@ -222,6 +223,7 @@ export const ROUTES = {
   'GET /api/imports': { roles: STAFF },
   'POST /api/imports': { roles: COACH, body: importBody, most: 12 * MB },
   'POST /api/imports/:importId/undo': { roles: COACH },
+  'POST /api/taken-back': { roles: COACH, body: takenBackBody },
 } as const satisfies Record<string, Route>
 
 export type RouteName = keyof typeof ROUTES

@@ -22,6 +22,7 @@ import {
   type TestDayEvent,
 } from '../db/entities'
 import { insertOnce } from '../db/once'
+import { standing } from '../db/takenBack'
 import { findAthlete } from '../db/read'
 import { loadSafety, sceneDay } from '../db/safety'
 import { created, ok, type Api, type Call } from './api'
@@ -140,10 +141,14 @@ const LATE_S = 120
 
 export function mountTestDays(api: Api): void {
   api.on('GET /api/test-days', async (call) => {
-    const days = await call.em.find(TestDayEntity, {
-      order: { heldOn: 'DESC', recordedAt: 'DESC' },
-      take: 50,
-    })
+    const days = await standing(
+      call.em,
+      'test_day',
+      await call.em.find(TestDayEntity, {
+        order: { heldOn: 'DESC', recordedAt: 'DESC' },
+        take: 50,
+      }),
+    )
     const started = new Set(
       (await call.em.find(TestDayEventEntity, { where: { kind: 'start' } })).map((e) => e.dayId),
     )

@@ -73,6 +73,7 @@ const TABLES: readonly EntitySchema<never>[] = [
   T.GoalEntity,
   T.TestDayEntity,
   T.TestDayEventEntity,
+  T.TakenBackEntity,
 ] as never
 const SECRET = ['passwordHash']
 /** Columns that name a row of the same table. */

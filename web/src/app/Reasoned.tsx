@@ -1,10 +1,10 @@
 import { Button, Modal, TextInput, UnstyledButton } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { failureText } from './api'
-import { useWrite } from './data'
-
-export type Touched = Parameters<typeof useWrite>[1]
+import { readAnew, useWrite, type Touched } from './data'
+import { offerUndo } from './undo'
 
 interface Props {
   /** On the button that opens it, and on the one that does it. */
@@ -40,32 +40,17 @@ export function Reasoned({
   const [open, setOpen] = useState(false)
   const [reason, setReason] = useState('')
   const write = useWrite(act, touched)
-  const back = useWrite(() => undo?.() ?? Promise.resolve(), touched)
   const close = () => {
     setOpen(false)
     setReason('')
     write.reset()
   }
+  const client = useQueryClient()
   const shown = () => {
-    const id = notifications.show({
-      autoClose: undo ? 15_000 : 4_000,
-      message: undo ? (
-        <span className="row">
-          {done}{' '}
-          <Button
-            size="compact-sm"
-            variant="default"
-            onClick={() => {
-              notifications.hide(id)
-              back.mutate(undefined)
-            }}
-          >
-            Undo
-          </Button>
-        </span>
-      ) : (
-        done
-      ),
+    if (!undo) return notifications.show({ autoClose: 4_000, message: done })
+    offerUndo(done, async () => {
+      await undo()
+      await readAnew(client, touched)
     })
   }
   return (

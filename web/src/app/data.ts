@@ -1,4 +1,10 @@
-import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import {
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type QueryClient,
+} from '@tanstack/react-query'
 import type { Installation, Me } from '@mano/contract/accounts'
 import type { AthleteName, AthleteView, RosterPage } from '@mano/contract/athletes'
 import type { DemandSource } from '@mano/contract/demands'
@@ -110,19 +116,18 @@ export function useProfile(athlete: AthleteView): DemandProfile | null {
  */
 export const later = (queryKey: readonly unknown[]) => ({ queryKey, refetchType: 'none' as const })
 
+/** What a write touched: keys to read anew. */
+export type Touched = readonly (readonly unknown[] | ReturnType<typeof later>)[]
+
+export const readAnew = (client: QueryClient, touched: Touched): Promise<unknown> =>
+  Promise.all(touched.map((t) => client.invalidateQueries('queryKey' in t ? t : { queryKey: t })))
+
 /** A write that makes what it touched be read anew. */
-export function useWrite<B, R = unknown>(
-  write: (body: B) => Promise<R>,
-  touched: readonly (readonly unknown[] | ReturnType<typeof later>)[],
-) {
+export function useWrite<B, R = unknown>(write: (body: B) => Promise<R>, touched: Touched) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: write,
-    onSuccess: async () => {
-      await Promise.all(
-        touched.map((t) => client.invalidateQueries('queryKey' in t ? t : { queryKey: t })),
-      )
-    },
+    onSuccess: () => readAnew(client, touched),
   })
 }
 

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { api, ApiProblem } from './api'
-import { later } from './data'
+import { readAnew, type Touched } from './data'
 import { merge } from './merge'
 
 /** Two people changed the same fields: both sides, until somebody chooses. */
@@ -15,6 +15,7 @@ export interface ClashOf<B> {
 export interface Change<B> {
   /** `done` is told what was saved: mine, with what somebody else changed meanwhile. */
   save: (mine: B, done?: (saved: B) => void) => void
+  /** Puts back what stood before the last save, where nobody changed it since. */ back: () => Promise<unknown>
   busy: boolean
   error: unknown
   clash: ClashOf<B> | null
@@ -33,12 +34,13 @@ export function useChange<B extends object>(
   url: string,
   base: B,
   version: number,
-  touched: readonly (readonly unknown[] | ReturnType<typeof later>)[],
+  touched: Touched,
 ): Change<B> {
   const client = useQueryClient()
   const [busy, setBusy] = useState(false)
   const [error, setError] = useState<unknown>(null)
   const [clash, setClash] = useState<ClashOf<B> | null>(null)
+  const before = useRef<(B & { version: number }) | null>(null)
   const [told, setTold] = useState<((saved: B) => void) | null>(null)
   const send = async (mine: B, from: B, at: number, done: ((saved: B) => void) | null) => {
     setBusy(true)
@@ -47,10 +49,9 @@ export function useChange<B extends object>(
     try {
       for (let i = 0; ; i++) {
         try {
-          await api.put(url, { ...now, version: v })
-          await Promise.all(
-            touched.map((t) => client.invalidateQueries('queryKey' in t ? t : { queryKey: t })),
-          )
+          const { version: saved } = await api.put<{ version: number }>(url, { ...now, version: v })
+          before.current = { ...was, version: saved }
+          await readAnew(client, touched)
           done?.(now)
           return
         } catch (e) {
@@ -77,6 +78,7 @@ export function useChange<B extends object>(
     }
   }
   return {
+    back: () => api.put(url, before.current).then(() => readAnew(client, touched)),
     save: (mine, done) => void send(mine, base, version, done ?? null),
     busy,
     error,

@@ -21,7 +21,8 @@ import { formatPct, formatValue, formatWithUnit, shownUnit } from '@mano/core/un
 import { parseNumber } from '@mano/core/units/parse'
 import { Term } from '../../app/Term'
 import { api, failureText } from '../../app/api'
-import { keys, useProfile, useWrite } from '../../app/data'
+import { keys, useProfile } from '../../app/data'
+import { takeBack, useUndoable } from '../../app/undo'
 import { useUnits } from '../../app/units'
 import { HandLetter } from '../../hands/marks'
 import { InTraining } from '../plan/Standing'
@@ -233,9 +234,13 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
     ages: bandFor(athlete.birthDate ? ageOn(athlete.birthDate, me.today) : null),
   })
   const range = AGE_BANDS.find((b) => `${b.from}-${b.to}` === whom.ages)
-  const write = useWrite(
+  const write = useUndoable(
     (b: StandardBody) => api.post('/api/standards', b),
     [gapsKey(athlete.id), keys.roster],
+    {
+      did: (b) => `Standard ${b.enteredValue}\u00A0${b.enteredUnit} saved.`,
+      undo: (b) => takeBack('standard', b.id),
+    },
   )
   const n = parseNumber(text, { clock: protocol.unit === 's' })
   const byMass = protocol.unit === 'N' || protocol.unit === 'kg'

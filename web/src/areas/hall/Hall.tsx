@@ -1,5 +1,4 @@
 import { Button, TextInput } from '@mantine/core'
-import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { failureText } from '../../app/api'
@@ -10,6 +9,7 @@ import { OwnSignIn } from './OwnSignIn'
 import { People } from './People'
 import './hall.css'
 import { Clash } from '../../app/Clash'
+import { offerUndo } from '../../app/undo'
 import { useChange } from '../../app/useChange'
 
 /** Who works in the hall. */
@@ -61,7 +61,10 @@ function Limits({ days, version }: { days: number; version: number }) {
         e.preventDefault()
         if (fine)
           change.save({ staleDays: n }, () =>
-            notifications.show({ message: `Tests are stale after ${n} days now` }),
+            offerUndo(`Tests are stale after ${n} days now.`, async () => {
+              await change.back()
+              setText(String(days))
+            }),
           )
       }}
     >

@@ -7,7 +7,9 @@ import { ALLOWED } from '@mano/core/catalogue/cautionTypes'
 import { formatDate } from '@mano/core/units/dates'
 import { rowOf } from '@mano/core/units/row'
 import { api, ApiProblem, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
+import { TakeBack } from '../../app/TakeBack'
+import { touchedBy } from '../../app/data'
+import { takeBack, useUndoable } from '../../app/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 
 export type ClearanceOf = Pick<ClearanceBody, 'injuryId' | 'observationId' | 'healthId' | 'pain'>
@@ -17,6 +19,21 @@ export const clearanceWords = (c: ClearanceView, today: string): string =>
   `cleared by ${c.by}${c.profession ? `, ${c.profession}` : ''}, ${formatDate(c.on, today)}: ${rowOf(ALLOWED, c.allows).name.toLowerCase()}${c.until ? ` until ${formatDate(c.until, today)}` : ''}`
 
 /** What a licensed clinician said: who, when, what is allowed, until when, how it came. */
+/** One that was recorded by mistake opens what must stay closed. */
+export function TakeBackClearance({ clearance: c }: { clearance: ClearanceView }) {
+  const { athlete, me } = useAthletePage()
+  if (me.role !== 'coach') return null
+  return (
+    <TakeBack
+      kind="clearance"
+      rowId={c.id}
+      what={`the clearance by ${c.by}`}
+      says="What it opened is closed again from now on. What was done meanwhile stays on record."
+      touched={touchedBy(athlete.id)}
+    />
+  )
+}
+
 export function ClearanceForm({ of, onDone }: { of: ClearanceOf; onDone: () => void }) {
   const { athlete, me } = useAthletePage()
   const [id] = useState(() => v7())
@@ -34,9 +51,13 @@ export function ClearanceForm({ of, onDone }: { of: ClearanceOf; onDone: () => v
     },
     validate: schemaResolver(clearanceBody) as never,
   })
-  const write = useWrite(
+  const write = useUndoable(
     (b: ClearanceBody) => api.post(`/api/athletes/${athlete.id}/clearances`, b),
     touchedBy(athlete.id),
+    {
+      did: (b) => `Clearance by ${b.clearedBy} recorded.`,
+      undo: (b) => takeBack('clearance', b.id),
+    },
   )
   return (
     <form

@@ -4,7 +4,8 @@ import { v7 } from 'uuid'
 import type { EventBody, EventView } from '@mano/contract/intake'
 import { daysBetween, formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
+import { touchedBy } from '../../app/data'
+import { useUndoable } from '../../app/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /**
@@ -58,10 +59,18 @@ function Form({ event, onDone }: { event: EventView | null; onDone: () => void }
   const [name, setName] = useState(event?.name ?? '')
   const [on, setOn] = useState(event?.on ?? '')
   const [items, setItems] = useState(event?.items.join('\n') ?? '')
-  const write = useWrite(
-    (b: EventBody) => api.post(`/api/athletes/${athlete.id}/events`, b),
-    touchedBy(athlete.id),
-  )
+  const post = (b: EventBody) => api.post(`/api/athletes/${athlete.id}/events`, b)
+  const write = useUndoable(post, touchedBy(athlete.id), {
+    did: (b) => `${b.name} ${b.removed ? 'taken out' : event ? 'changed' : 'added'}.`,
+    undo: (b) =>
+      post({
+        ...b,
+        ...event,
+        id: v7(),
+        supersedesId: b.removed ? null : b.id,
+        removed: event === null,
+      }),
+  })
   const save = (removed: boolean) =>
     write.mutate(
       {

@@ -8,7 +8,8 @@ import { matchUnit } from '@mano/core/match/unit'
 import { formatValue } from '@mano/core/units/format'
 import { formatBoth, parseLength } from '@mano/core/units/inch'
 import { api, failureText } from '../../app/api'
-import { touchedBy, useKit, useWrite } from '../../app/data'
+import { touchedBy, useKit } from '../../app/data'
+import { takeBack, useUndoable } from '../../app/undo'
 import { useUnits } from '../../app/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { Mm } from '@mano/core/units/quantity'
@@ -98,9 +99,16 @@ function Form({
   const [unitId, setUnitId] = useState<string | null>(null)
   const [gaps, setGaps] = useState({ left: '', right: '' })
   const [way, setWay] = useState({ left: 'gap', right: 'gap' })
-  const write = useWrite(async (bodies: WrapBody[]) => {
-    for (const b of bodies) await api.post(`/api/athletes/${athlete.id}/wraps`, b)
-  }, touchedBy(athlete.id))
+  const write = useUndoable(
+    async (bodies: WrapBody[]) => {
+      for (const b of bodies) await api.post(`/api/athletes/${athlete.id}/wraps`, b)
+    },
+    touchedBy(athlete.id),
+    {
+      did: () => 'Gap recorded.',
+      undo: (bodies) => Promise.all(bodies.map((b) => takeBack('wrap_gap', b.id))),
+    },
+  )
   const read = (hand: 'left' | 'right') => {
     const r = parseLength(gaps[hand], units.length)
     return gaps[hand].trim() === ''

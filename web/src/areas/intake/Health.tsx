@@ -4,7 +4,7 @@ import { healthQuestion } from '@mano/core/catalogue/health'
 import { formatDate } from '@mano/core/units/dates'
 import { Chip } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
-import { clearanceWords, ClearanceForm, type ClearanceOf } from './ClearanceForm'
+import { clearanceWords, ClearanceForm, TakeBackClearance, type ClearanceOf } from './ClearanceForm'
 import { HealthDialog } from './HealthDialog'
 import { Seen } from './Seen'
 
@@ -40,7 +40,11 @@ export function Health() {
               {active.has(y.id) ? 'Not cleared' : 'Cleared'}
             </Chip>
           </div>
-          {y.clearance && <p className="note">{clearanceWords(y.clearance, me.today)}</p>}
+          {y.clearance && (
+            <p className="note">
+              {clearanceWords(y.clearance, me.today)} <TakeBackClearance clearance={y.clearance} />
+            </p>
+          )}
           {active.has(y.id) && me.role === 'coach' && (
             <button
               className="lnk"

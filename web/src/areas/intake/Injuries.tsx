@@ -23,7 +23,7 @@ import { touchedBy, useWrite } from '../../app/data'
 import { Chip, HandLetter } from '../../hands/marks'
 import { Reasoned } from '../../app/Reasoned'
 import { useAthletePage } from '../athlete/AthletePage'
-import { clearanceWords, ClearanceForm, type ClearanceOf } from './ClearanceForm'
+import { clearanceWords, ClearanceForm, TakeBackClearance, type ClearanceOf } from './ClearanceForm'
 
 const STATUSES: { value: InjuryStatus; label: string }[] = [
   { value: 'active', label: 'Active' },
@@ -217,7 +217,8 @@ function InjuryCard({
           injury.clearance && clearanceWords(injury.clearance, me.today),
         ]
           .filter(Boolean)
-          .join(' \u00B7 ')}
+          .join(' \u00B7 ')}{' '}
+        {injury.clearance && <TakeBackClearance clearance={injury.clearance} />}
       </p>
       {own.map((c) => (
         <p

@@ -1,6 +1,5 @@
 import { Button, Modal, Stack } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
-import { notifications } from '@mantine/notifications'
 import { useEffect, useState } from 'react'
 import { useBlocker } from 'react-router'
 import { object } from 'yup'
@@ -9,6 +8,7 @@ import { birthDateProblem } from '@mano/core/intake/record'
 import { ApiProblem, failureText } from '../../app/api'
 import { Clash } from '../../app/Clash'
 import { touchedBy } from '../../app/data'
+import { offerUndo } from '../../app/undo'
 import { useChange } from '../../app/useChange'
 import { useAthletePage } from '../athlete/AthletePage'
 import { Events } from './Events'
@@ -146,7 +146,7 @@ function Profile({ onDirty }: { onDirty: (dirty: boolean) => void }) {
     change.save(body, (saved) => {
       form.setValues(saved)
       form.resetDirty(saved)
-      notifications.show({ message: 'Saved' })
+      offerUndo('Saved.', change.back)
     })
   const coach = me.role === 'coach'
   return (

@@ -5,19 +5,27 @@ import type { OutcomeBody, OutcomeView } from '@mano/contract/intake'
 import { formatDate } from '@mano/core/units/dates'
 import { parseNumber } from '@mano/core/units/parse'
 import { api, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
+import { touchedBy } from '../../app/data'
+import { useUndoable } from '../../app/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const key = (o: OutcomeView) => `${o.name}, ${o.unit}`
+
+function useOutcome() {
+  const { athlete } = useAthletePage()
+  const post = (b: OutcomeBody) => api.post(`/api/athletes/${athlete.id}/outcomes`, b)
+  return useUndoable(post, touchedBy(athlete.id), {
+    did: (b) => `${b.name} ${b.value}\u00A0${b.unit} ${b.removed ? 'taken out' : 'added'}.`,
+    undo: (b) =>
+      post({ ...b, id: v7(), supersedesId: b.removed ? null : b.id, removed: !b.removed }),
+  })
+}
 
 /** Numbers of the sport beside grip: plotted along, never claimed as cause. */
 export function Outcomes() {
   const { athlete, me } = useAthletePage()
   const [adding, setAdding] = useState<string | null>(null)
-  const write = useWrite(
-    (b: OutcomeBody) => api.post(`/api/athletes/${athlete.id}/outcomes`, b),
-    touchedBy(athlete.id),
-  )
+  const write = useOutcome()
   const series = [...new Set(athlete.outcomes.map(key))]
   return (
     <>
@@ -123,17 +131,14 @@ function Spark({ values, label }: { values: readonly number[]; label: string }) 
 }
 
 function Form({ of, onDone }: { of: OutcomeView | null; onDone: () => void }) {
-  const { athlete, me } = useAthletePage()
+  const { me } = useAthletePage()
   const [id] = useState(() => v7())
   const [name, setName] = useState(of?.name ?? '')
   const [unit, setUnit] = useState(of?.unit ?? '')
   const [better, setBetter] = useState<'higher' | 'lower'>(of?.better ?? 'higher')
   const [text, setText] = useState('')
   const [on, setOn] = useState(me.today)
-  const write = useWrite(
-    (b: OutcomeBody) => api.post(`/api/athletes/${athlete.id}/outcomes`, b),
-    touchedBy(athlete.id),
-  )
+  const write = useOutcome()
   const n = parseNumber(text)
   return (
     <form

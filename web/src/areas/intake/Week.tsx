@@ -1,5 +1,4 @@
-import { notifications } from '@mantine/notifications'
-import { useEffect, useState } from 'react'
+import { useEffect, useState, useRef } from 'react'
 import { v7 } from 'uuid'
 import type { WeekBody } from '@mano/contract/intake'
 import {
@@ -16,7 +15,8 @@ import {
 import { DAY_NAMES, PLACES } from '@mano/core/plan/types'
 import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
+import { touchedBy } from '../../app/data'
+import { useUndoable } from '../../app/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const NEW: Activity = {
@@ -39,10 +39,15 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
   const [picked, setPicked] = useState<number | null>(null)
   const dirty = !sameWeek(week, saved)
   useEffect(() => onDirty(dirty), [onDirty, dirty])
-  const write = useWrite(
-    (b: WeekBody) => api.post(`/api/athletes/${athlete.id}/weeks`, b),
-    [...touchedBy(athlete.id), ['plan', athlete.id]],
-  )
+  const post = (b: WeekBody) => api.post(`/api/athletes/${athlete.id}/weeks`, b)
+  const before = useRef(saved)
+  const write = useUndoable(post, [...touchedBy(athlete.id), ['plan', athlete.id]], {
+    did: () => 'Usual week saved. New plans start from it.',
+    undo: async () => {
+      await post({ ...before.current, id: v7() })
+      setWeek(before.current)
+    },
+  })
   const coach = me.role === 'coach'
   const setDay = (d: number, more: Partial<TrainingDay>) =>
     setWeek({ ...week, days: week.days.map((x, i) => (i === d ? { ...x, ...more } : x)) })
@@ -56,6 +61,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
       noValidate
       onSubmit={(e) => {
         e.preventDefault()
+        before.current = saved
         write.mutate(
           {
             id: v7(),
@@ -66,10 +72,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
             })),
           },
           {
-            onSuccess: () => {
-              setPicked(null)
-              notifications.show({ message: 'Usual week kept; new plans start from it' })
-            },
+            onSuccess: () => setPicked(null),
           },
         )
       }}

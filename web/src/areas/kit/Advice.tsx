@@ -5,7 +5,8 @@ import type { KitAdvice, PlaceView } from '@mano/contract/kit'
 import { whereIs } from '@mano/core/plan/types'
 import { formatBoth } from '@mano/core/units/inch'
 import { api, failureText } from '../../app/api'
-import { keys, useWrite } from '../../app/data'
+import { keys } from '../../app/data'
+import { useUndoable } from '../../app/undo'
 import { useUnits } from '../../app/units'
 import type { Mm } from '@mano/core/units/quantity'
 
@@ -87,10 +88,14 @@ function Price({
   placeId: string
 }) {
   const [text, setText] = useState(price)
-  const write = useWrite(
-    (p: string) => api.post('/api/prices', { id: v7(), kind, sizeMm, price: p }),
-    [keys.advice(placeId)],
-  )
+  const post = (p: string) => api.post('/api/prices', { id: v7(), kind, sizeMm, price: p })
+  const write = useUndoable(post, [keys.advice(placeId)], {
+    did: (p) => (p === '' ? 'Price taken out.' : `Price ${p} saved.`),
+    undo: async () => {
+      await post(price)
+      setText(price)
+    },
+  })
   return (
     <label className="price">
       Price{' '}

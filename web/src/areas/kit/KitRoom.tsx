@@ -13,6 +13,7 @@ import { rowOf } from '@mano/core/units/row'
 import { Term } from '../../app/Term'
 import { api, failureText } from '../../app/api'
 import { keys, useClosedPlaces, useKit, useMe, usePlaces, useNames, useWrite } from '../../app/data'
+import { useUndoable } from '../../app/undo'
 import { Reasoned } from '../../app/Reasoned'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
@@ -322,7 +323,10 @@ const sizeText = (u: KitUnit, unit: 'mm' | 'in'): string | null =>
 function AddPlace({ onDone }: { onDone: (id: string | null) => void }) {
   const roster = useNames().data ?? []
   const [b, setB] = useState<PlaceBody>({ id: v7(), name: '', kind: 'home', athleteId: null })
-  const write = useWrite((body: PlaceBody) => api.post('/api/places', body), [keys.places])
+  const write = useUndoable((body: PlaceBody) => api.post('/api/places', body), [keys.places], {
+    did: (b) => `${b.name} added.`,
+    undo: (b) => close(b.id, true),
+  })
   return (
     <form
       onSubmit={(e) => {

@@ -10,7 +10,9 @@ import { formatDate } from '@mano/core/units/dates'
 import { formatBoth, formatLength } from '@mano/core/units/inch'
 import { formatWithUnit } from '@mano/core/units/format'
 import { api, failureText } from '../../app/api'
-import { keys, useWrite } from '../../app/data'
+import { TakeBack } from '../../app/TakeBack'
+import { keys } from '../../app/data'
+import { offerUndo, takeBack, useUndoable } from '../../app/undo'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { options } from './AddImplement'
@@ -148,7 +150,16 @@ export function UnitPanel({
                 {formatDate(h.on, today)}:{' '}
                 {h.sizeMm === null ? 'no size' : formatBoth(h.sizeMm, units.length)}
                 {h.ratingKg === null ? '' : `, rated ${formatWithUnit(h.ratingKg, 'kg', units)}`}
-                {h.newSeries ? ' · a series of its own' : ''}
+                {h.newSeries ? ' · a series of its own' : ''}{' '}
+                {coach && i === 0 && (
+                  <TakeBack
+                    kind="implement_measurement"
+                    rowId={h.id}
+                    what={`the newest measure of ${unit.label}`}
+                    says="The measure before it holds again. Not possible once something was tested with it."
+                    touched={TOUCHED}
+                  />
+                )}
               </li>
             ))}
           </ul>
@@ -182,9 +193,13 @@ function Remeasure({ unit, today, onDone }: { unit: KitUnit; today: string; onDo
   const [id] = useState(() => v7())
   const [draft, setDraft] = useState(() => draftOf(unit, units))
   const measured = measuresOf(draft, units, today)
-  const write = useWrite(
+  const write = useUndoable(
     (body: object) => api.post<{ newSeries: boolean }>(`/api/kit/${unit.id}/measurements`, body),
     TOUCHED,
+    {
+      did: () => `${unit.label} measured again.`,
+      undo: () => takeBack('implement_measurement', id),
+    },
   )
   return (
     <form
@@ -233,7 +248,10 @@ function Check({ unit, today, onDone }: { unit: KitUnit; today: string; onDone: 
   const [spin, setSpin] = useState(unit.spin)
   const [wear, setWear] = useState(unit.wear)
   const [note, setNote] = useState('')
-  const write = useWrite((b: CheckBody) => api.post(`/api/kit/${unit.id}/checks`, b), TOUCHED)
+  const write = useUndoable((b: CheckBody) => api.post(`/api/kit/${unit.id}/checks`, b), TOUCHED, {
+    did: () => `Check of ${unit.label} recorded.`,
+    undo: (b) => takeBack('implement_check', b.id),
+  })
   return (
     <form
       onSubmit={(e) => {
@@ -310,7 +328,10 @@ function Change({
     <form
       onSubmit={(e) => {
         e.preventDefault()
-        change.save({ ...b, label: b.label.trim() }, onDone)
+        change.save({ ...b, label: b.label.trim() }, () => {
+          offerUndo(`${from.label} changed.`, () => change.back())
+          onDone()
+        })
       }}
     >
       <Stack gap="sm">

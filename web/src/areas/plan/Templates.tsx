@@ -7,7 +7,7 @@ import type { WeekProblem } from '@mano/core/plan/problem'
 import { asTemplate, templateWeek } from '@mano/core/plan/template'
 import { DAY_NAMES, whereIs, type CoachTerms, type WeekPlan } from '@mano/core/plan/types'
 import { api, failureText } from '../../app/api'
-import { useWrite } from '../../app/data'
+import { useUndoable } from '../../app/undo'
 import { ApplyTemplate } from './ApplyTemplate'
 
 const KEY = ['templates']
@@ -32,10 +32,11 @@ export function Templates({
   const [applying, setApplying] = useState(false)
   const [leaving, setLeaving] = useState(false)
   const template = all.find((t) => t.id === id) ?? all[0]!
-  const keep = useWrite(
-    (t: PlanTemplate & { removes: string | null }) => api.post('/api/templates', t),
-    [KEY],
-  )
+  const post = (t: PlanTemplate & { removes: string | null }) => api.post('/api/templates', t)
+  const keep = useUndoable(post, [KEY], {
+    did: (t) => `${t.name} ${t.removes === null ? 'saved' : 'removed'}.`,
+    undo: (t) => post({ ...t, id: v7(), removes: t.removes === null ? t.id : null }),
+  })
   const mine = own.data?.some((t) => t.id === template.id) ?? false
   if (applying)
     return (

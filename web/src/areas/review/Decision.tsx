@@ -1,5 +1,4 @@
 import { Textarea } from '@mantine/core'
-import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
@@ -8,7 +7,9 @@ import type { Period } from '@mano/core/review/changes'
 import { raisedQuality, type ConclusionLine, type LineKind } from '@mano/core/review/next'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
+import { TakeBack } from '../../app/TakeBack'
+import { touchedBy } from '../../app/data'
+import { takeBack, useUndoable } from '../../app/undo'
 import { Icon, type IconName } from '../../hands/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import { reviewKey } from './useReview'
@@ -50,9 +51,19 @@ export function Decision({
   const lines = own ?? [...draft]
   const change = (id: string, more: Partial<ConclusionLine>) =>
     setOwn(lines.map((l) => (l.id === id ? { ...l, ...more } : l)))
-  const write = useWrite(
+  const touched = [
+    reviewKey(athlete.id),
+    ['conclusion', athlete.id],
+    ['gaps'],
+    ...touchedBy(athlete.id),
+  ]
+  const write = useUndoable(
     (body: ConclusionBody) => api.post(`/api/athletes/${athlete.id}/conclusions`, body),
-    [reviewKey(athlete.id), ['conclusion', athlete.id], ['gaps'], ...touchedBy(athlete.id)],
+    touched,
+    {
+      did: () => 'Decision saved. The next plan knows it.',
+      undo: (b) => takeBack('conclusion', b.id),
+    },
   )
   const taken = lines.filter((l) => l.taken).length
   const keep = () =>
@@ -63,7 +74,6 @@ export function Decision({
           setOwn(null)
           setNote('')
           setEditing(null)
-          notifications.show({ message: 'Kept; the next plan knows it' })
         },
       },
     )
@@ -171,7 +181,16 @@ export function Decision({
           {last.note}{' '}
           <Link className="lnk" to={`/athletes/${athlete.id}/plan`}>
             To the plan
-          </Link>
+          </Link>{' '}
+          {me.role === 'coach' && (
+            <TakeBack
+              kind="conclusion"
+              rowId={last.id}
+              what="the last decision"
+              says="The next plan no longer knows it. The decision before it holds again, where there is one."
+              touched={touched}
+            />
+          )}
         </p>
       )}
     </div>

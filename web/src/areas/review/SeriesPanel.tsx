@@ -15,7 +15,8 @@ import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
 import { api, failureText } from '../../app/api'
-import { useTests, useWrite } from '../../app/data'
+import { useTests } from '../../app/data'
+import { useUndoable } from '../../app/undo'
 import { useUnits } from '../../app/units'
 import { Chip } from '../../hands/marks'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -158,16 +159,21 @@ function GoalForm({
   const [text, setText] = useState(
     goal && goal.enteredUnit === unit ? String(goal.enteredValue) : '',
   )
-  const write = useWrite(
-    (enteredValue: number | null) =>
-      api.post(`/api/athletes/${series.athleteId}/goals`, {
-        id: v7(),
-        seriesKey: series.key,
-        enteredValue,
-        enteredUnit: unit,
-        protocolId: series.protocol.id,
-      }),
+  const post = (enteredValue: number | null, enteredUnit = unit) =>
+    api.post(`/api/athletes/${series.athleteId}/goals`, {
+      id: v7(),
+      seriesKey: series.key,
+      enteredValue,
+      enteredUnit,
+      protocolId: series.protocol.id,
+    })
+  const write = useUndoable(
+    (enteredValue: number | null) => post(enteredValue),
     [reviewKey(series.athleteId)],
+    {
+      did: (v) => (v === null ? 'Goal taken out.' : `Goal ${v}\u00A0${unit} saved.`),
+      undo: () => post(goal?.enteredValue ?? null, goal?.enteredUnit),
+    },
   )
   const n = parseNumber(text, { clock: unit === 's' })
   const save = (value: number | null) => write.mutate(value, { onSuccess: close })

@@ -23,7 +23,9 @@ import { formatDuration } from '@mano/core/units/format'
 import { formatDate } from '@mano/core/units/dates'
 import { massText, parseMass, type MassUnit } from '@mano/core/units/mass'
 import { api, failureText } from '../../app/api'
-import { useKit, useMe, useNames, useWrite } from '../../app/data'
+import { TakeBack } from '../../app/TakeBack'
+import { useKit, useMe, useNames } from '../../app/data'
+import { takeBack, useUndoable } from '../../app/undo'
 import { useUnits } from '../../app/units'
 import { Icon } from '../../hands/Icon'
 import { StationSetting } from './StationSetting'
@@ -92,6 +94,17 @@ export default function TestDays() {
                   {d.athletes} athletes, {d.stations} stations
                 </td>
                 <td>{d.started ? 'begun' : 'set up'}</td>
+                <td>
+                  {!d.started && me.role === 'coach' && (
+                    <TakeBack
+                      kind="test_day"
+                      rowId={d.id}
+                      what={d.name}
+                      says="The day leaves this list. Nothing was recorded on it yet."
+                      touched={[KEY]}
+                    />
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
@@ -123,7 +136,10 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const units = useUnits()
   const [step, setStep] = useState('')
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({})
-  const write = useWrite((b: TestDayBody) => api.post('/api/test-days', b), [KEY])
+  const write = useUndoable((b: TestDayBody) => api.post('/api/test-days', b), [KEY], {
+    did: (b) => `${b.name} saved.`,
+    undo: (b) => takeBack('test_day', b.id),
+  })
   const fitting = (protocolId: string) =>
     kit.filter(
       (u) =>

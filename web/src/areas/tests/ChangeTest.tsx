@@ -8,7 +8,8 @@ import { TEST_CONDITIONS } from '@mano/core/safety/conditions'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../app/api'
 import { touchedBy, useWrite } from '../../app/data'
-import { Reasoned, type Touched } from '../../app/Reasoned'
+import type { Touched } from '../../app/data'
+import { Reasoned } from '../../app/Reasoned'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /**

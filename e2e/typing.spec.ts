@@ -185,6 +185,55 @@ test('a single test: after a correction, a strike and a move to the other hand t
   await expect(trial(/^left hand, trial 2: 39\.9/)).toBeVisible()
 })
 
+test('beside an instrument sixty numbers are typed as fast as they come, a live trial among them; one that is being measured takes no number', async ({
+  page,
+  alone,
+}) => {
+  test.slow()
+  await signIn(page, alone.url)
+  await open(page, 'Bram Achterley', 'Tests')
+  await startTest(page)
+  await page
+    .getByLabel('Instrument', { exact: true })
+    .selectOption({ label: 'Dynamometer A, simulated' })
+  await page.getByText(/^Simulated (left|right)/).click()
+  await expect(page.locator('.say-word')).toHaveText('Squeeze')
+  const more = page.getByRole('button', { name: /^One more, / })
+  const type = async (numbers: readonly string[]) => {
+    for (const n of numbers) {
+      if (await more.first().isVisible()) await more.nth(Number(n) < 33 ? 0 : 1).click()
+      await page.keyboard.type(`${n}\n`)
+    }
+  }
+  await type(NUMBERS.slice(0, 2))
+  await page.getByRole('button', { name: 'Squeeze', exact: true }).click()
+  await expect(page.locator('.say-word')).toHaveText('Keep squeezing')
+  await page.keyboard.type('55.5\n')
+  await expect(page.getByText('A trial is being measured.', { exact: false })).toBeVisible()
+  const box = page.getByLabel(/result in kg$/)
+  await expect(box).toHaveValue('55.5')
+  await box.fill('')
+  await expect(page.getByText(/: Counts\./)).toBeVisible({ timeout: 20_000 })
+  await type(NUMBERS.slice(2))
+  const stored = async () => {
+    const names = (await (await page.request.get(`${alone.url}/api/athletes/names`)).json()) as {
+      id: string
+      name: string
+    }[]
+    const { id } = names.find((n) => n.name === 'Bram Achterley')!
+    const tests = (await (
+      await page.request.get(`${alone.url}/api/athletes/${id}/tests`)
+    ).json()) as Stored[]
+    // The one that was measured has more decimals.
+    return tests
+      .at(-1)!
+      .trials.map((t) => t.enteredValue)
+      .filter((v) => NUMBERS.includes(String(v.toFixed(1))) && v === Number(v.toFixed(1)))
+      .sort((a, b) => a - b)
+  }
+  await expect.poll(stored, { timeout: 30_000 }).toEqual(NUMBERS.map(Number))
+})
+
 test('a number out of all proportion is asked about once, alone and at a station, and waits in the box', async ({
   page,
   own,

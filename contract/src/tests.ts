@@ -139,7 +139,7 @@ export const trialBody = yup
     ordinal: number('the number of the trial')
       .integer('the number of the trial is whole')
       .min(1)
-      .max(50),
+      .max(50, 'a hand has fifty trials in one test at the most: start another test'),
     enteredValue: number('the result'),
     enteredUnit: oneOf(ENTRY_UNITS, 'the unit'),
     pain: pain(),

@@ -48,6 +48,7 @@ import { testGate } from './testGate'
 import { RestClocks, SetUp } from './SetUp'
 import { InstrumentChoice } from './live/InstrumentChoice'
 import { LiveDone } from './live/LiveDone'
+import { TrialEntry } from './entries/TrialEntry'
 import { LiveTrial } from './live/LiveTrial'
 import { logRecord, type Recorded } from './live/record'
 import { TraceFacts } from './live/TraceFacts'
@@ -106,6 +107,7 @@ function Running({
   // What was asked about once, and counts when it is said again.
   const doubt = useRef('')
   const [read, setRead] = useState<(LiveTries & { whose: string }) | null>(null)
+  const [measuring, setMeasuring] = useState(false)
   const [fileSaid, setFileSaid] = useState('')
   const instruments = useInstruments()
   const chosen = useChosenInstrument((s) => s.id)
@@ -353,18 +355,42 @@ function Running({
               read={readSays}
             />
           ) : live && next && use ? (
-            <LiveTrial
-              key={`${live.id} ${use}`}
-              session={session}
-              protocol={protocol}
-              hand={next.hand}
-              view={live}
-              use={use}
-              upcoming={upcoming}
-              bestN={bestN}
-              onRecord={record}
-              read={readSays}
-            />
+            <>
+              <LiveTrial
+                key={`${live.id} ${use}`}
+                session={session}
+                protocol={protocol}
+                hand={next.hand}
+                view={live}
+                use={use}
+                upcoming={upcoming}
+                bestN={bestN}
+                onRecord={record}
+                onMeasuring={setMeasuring}
+                read={readSays}
+              />
+              {protocol.entry === 'value' && (
+                <div className="beside">
+                  <span className="s">Or type it</span>
+                  <TrialEntry
+                    beside
+                    key={unit}
+                    session={session}
+                    protocol={protocol}
+                    hand={next.hand}
+                    ordinal={next.ordinal}
+                    loadKg={null}
+                    unit={unit}
+                    onTry={(text, more) =>
+                      measuring
+                        ? 'A trial is being measured. Enter it when that has ended.'
+                        : enter(text, more)
+                    }
+                    onHand={(h) => setPicked(h as Side)}
+                  />
+                </div>
+              )}
+            </>
           ) : next && entry ? (
             <entry.Panel
               key={entry.each ? `${next.hand} ${next.ordinal} ${unit}` : unit}

@@ -13,7 +13,16 @@ import { useDraft } from './useDraft'
  * The one field of a running test: it keeps the focus and its place while the hands change. Times
  * can be taken with the clock.
  */
-export function TrialEntry({ session, protocol, hand, unit, onTry }: EntryProps) {
+export function TrialEntry({
+  session,
+  protocol,
+  hand,
+  unit,
+  onTry,
+  beside = false,
+}: EntryProps & {
+  /** Under a live trial: it takes what is typed, but no focus by itself. */ beside?: boolean
+}) {
   const input = useRef<HTMLInputElement>(null)
   const [text, setText] = useDraft(`${session.id}-typed`, '')
   const [problem, setProblem] = useState('')
@@ -26,7 +35,9 @@ export function TrialEntry({ session, protocol, hand, unit, onTry }: EntryProps)
   const torque =
     turning && typed.ok ? resultSi(typed.value, chosen, protocol, session.variant) : null
   useTypedHere(input)
-  useEffect(() => focusHere(input.current), [])
+  useEffect(() => {
+    if (!beside) focusHere(input.current)
+  }, [beside])
   const toggle = () => {
     setProblem('')
     if (!clock.running) {

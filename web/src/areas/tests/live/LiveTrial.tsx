@@ -48,6 +48,7 @@ export function LiveTrial({
   upcoming,
   bestN,
   onRecord,
+  onMeasuring,
   read,
 }: Pick<EntryProps, 'session' | 'protocol' | 'hand'> & {
   view: InstrumentView
@@ -57,6 +58,7 @@ export function LiveTrial({
   bestN: Newton | null
   /** Logs the record; why it could not, or null. */
   onRecord: (record: Recorded) => string | null
+  /** A trial has begun, or is over. */ onMeasuring: (measuring: boolean) => void
   /** What the last record said. */
   read: React.ReactNode
 }) {
@@ -119,6 +121,7 @@ export function LiveTrial({
 
   // A lost instrument: its part is kept once it has not come back for a while.
   const on = live.current.phase === 'on' || live.current.phase === 'after'
+  useEffect(() => onMeasuring(on), [on, onMeasuring])
   useEffect(() => {
     if (state !== 'lost' || !on) return
     const timer = setTimeout(() => finish(live.current.heldS), GIVE_UP_MS)

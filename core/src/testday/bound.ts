@@ -64,14 +64,43 @@ function chain(visits: readonly Visit[], p: DayParams): number {
   )
 }
 
+const changeOf =
+  (p: DayParams) =>
+  (a: DayTry, b: DayTry): number =>
+    a.loadKg === b.loadKg ? 0 : p.plate0 + (p.perStep * Math.abs(a.loadKg - b.loadKg)) / p.step
+
+/**
+ * What one station's tries take at the least since the bar goes through every load, s: it is changed
+ * once less than there are loads, and moved from the lightest to the heaviest. A matching may fall
+ * apart into rounds that never meet, and then misses that.
+ */
+function loads(visits: readonly Visit[], p: DayParams): number {
+  const change = changeOf(p)
+  const all = visits.flatMap((v) => v.tries.map((t) => t.loadKg))
+  /** What a step from one try to the next costs beside the change of load, at the least. */
+  const beside = visits
+    .flatMap((v) =>
+      v.tries.slice(1).map((t, i) => {
+        const c = change(v.tries[i]!, t)
+        return Math.max(c, t.hand === v.tries[i]!.hand ? p.gapSame : p.gapHands) - c
+      }),
+    )
+    .reduce((a, x) => Math.min(a, x), p.swap)
+  return (
+    all.length * p.att +
+    (all.length - 1) * beside +
+    (new Set(all).size - 1) * p.plate0 +
+    (p.perStep * (Math.max(...all) - Math.min(...all))) / p.step
+  )
+}
+
 /**
  * What one station's tries take if nobody ever kept it waiting, s: each try follows the one that
  * costs least to change from.
  */
 function work(visits: readonly Visit[], p: DayParams): number {
   const all = visits.flatMap((v) => v.tries.map((t, k) => ({ ...t, who: v.athlete, k })))
-  const change = (a: DayTry, b: DayTry): number =>
-    a.loadKg === b.loadKg ? 0 : p.plate0 + (p.perStep * Math.abs(a.loadKg - b.loadKg)) / p.step
+  const change = changeOf(p)
   const FAR = 1e7
   // A path through all tries: each has one before it, but the first; the last leads nowhere.
   const cost = [...all, null].map((a) =>
@@ -100,6 +129,6 @@ export function dayBound(visits: readonly Visit[], p: DayParams): number {
   return Math.max(
     0,
     ...by('athlete').map((v) => chain(v, p)),
-    ...by('station').map((v) => work(v, p)),
+    ...by('station').map((v) => Math.max(work(v, p), loads(v, p))),
   )
 }

@@ -37,15 +37,15 @@ export function offerUndo(did: string, undo: () => Promise<unknown>): void {
 export function useUndoable<B, R = unknown>(
   write: (body: B) => Promise<R>,
   touched: Touched,
-  of: { did: (body: B) => string; undo: (body: B) => Promise<unknown> },
+  of: { did: (body: B, reply: R) => string; undo: (body: B) => Promise<unknown> },
 ) {
   const client = useQueryClient()
   const fresh = () => readAnew(client, touched)
   return useMutation({
     mutationFn: write,
-    onSuccess: async (_, body) => {
+    onSuccess: async (reply, body) => {
       await fresh()
-      offerUndo(of.did(body), () => of.undo(body).then(fresh))
+      offerUndo(of.did(body, reply), () => of.undo(body).then(fresh))
     },
   })
 }

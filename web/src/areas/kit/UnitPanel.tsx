@@ -1,5 +1,4 @@
 import { Button, Modal, Select, Stack, TextInput } from '@mantine/core'
-import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { CheckBody, KitUnit, PlaceView, UnitChangeBody } from '@mano/contract/kit'
@@ -197,7 +196,10 @@ function Remeasure({ unit, today, onDone }: { unit: KitUnit; today: string; onDo
     (body: object) => api.post<{ newSeries: boolean }>(`/api/kit/${unit.id}/measurements`, body),
     TOUCHED,
     {
-      did: () => `${unit.label} measured again.`,
+      did: (_, r) =>
+        r.newSeries
+          ? `${unit.label} measured. Results from now on are a series of their own.`
+          : `${unit.label} measured. Within 0.5 mm: the series goes on.`,
       undo: () => takeBack('implement_measurement', id),
     },
   )
@@ -209,14 +211,7 @@ function Remeasure({ unit, today, onDone }: { unit: KitUnit; today: string; onDo
           write.mutate(
             { id, ...measured.body },
             {
-              onSuccess: (r) => {
-                notifications.show({
-                  message: r.newSeries
-                    ? 'Recorded. Results from now on are a series of their own.'
-                    : 'Recorded. Within 0.5 mm: the series goes on.',
-                })
-                onDone()
-              },
+              onSuccess: onDone,
             },
           )
       }}

@@ -68,7 +68,7 @@ test('the whole order of work on one athlete: intake, demands, tests, gaps, plan
   await expect(
     page.getByRole('region', { name: 'Sun' }).getByText(/min planned, 0 there/),
   ).toBeVisible()
-  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await page.locator('#main').getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(thursday.locator('.card')).toHaveCount(planned)
   await page.getByRole('button', { name: 'Save version' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'Save version' }).click()
@@ -81,9 +81,9 @@ test('the whole order of work on one athlete: intake, demands, tests, gaps, plan
   await pastWarmUp(page)
   await accessible(page)
   await page.getByRole('button', { name: 'Start' }).click()
-  await page.getByRole('button', { name: /^(Change|Let go early)$/ }).click()
+  await page.getByRole('button', { name: /^(Edit|Let go early)$/ }).click()
   await page.getByRole('button', { name: '7', exact: true }).click()
-  await page.getByRole('button', { name: 'Keep' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('status').filter({ hasText: /^Rest/ })).toBeVisible()
 
   await page.goto(`${own.url}/`)

@@ -20,7 +20,9 @@ test('an empty installation: hall, athlete, six trials, verdict, and found again
   await page.getByRole('textbox', { name: 'Password' }).fill('long enough to pass')
   await page.getByRole('button', { name: 'Make the hall' }).click()
 
-  await page.getByRole('link', { name: 'Add the first athlete' }).click()
+  await expect(page.getByRole('heading', { name: 'Add the kit' })).toBeVisible()
+  await accessible(page)
+  await page.getByRole('link', { name: 'Add your first athlete' }).click()
   await page.getByRole('combobox', { name: 'Sport or goal' }).click()
   await page.getByRole('option', { name: 'Boxer' }).click()
   await page.getByLabel('Name', { exact: true }).fill('Rui Castellane')

@@ -32,7 +32,7 @@ test('a visit: batteries by sport, in the order that tires least, left and gone 
   await expect(page.getByText('Left hand, trial 3')).toBeVisible()
 
   // Left in the middle, and gone on with from the visit.
-  await page.getByRole('link', { name: 'Whole visit' }).click()
+  await page.getByRole('link', { name: 'Whole battery' }).click()
   await expect(steps.first()).toContainText('Under way')
   await page.reload()
   await steps.first().getByRole('link', { name: 'Go on' }).click()
@@ -49,7 +49,7 @@ test('a visit: batteries by sport, in the order that tires least, left and gone 
   ).toBeVisible()
 })
 
-test('springs: block before each close, three tries a level, a bracket and training springs', async ({
+test('springs: block before each close, three trials a level, a bracket and training springs', async ({
   page,
   own,
 }) => {
@@ -122,10 +122,10 @@ test('a contest minute, repeated holds across a reload, and what is kept beside 
 
   // Beside the test: a note, a link, a picture without its metadata; what is no picture is refused.
   await page.getByLabel('Note or link to a clip').fill('Thumb taped')
-  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await page.getByRole('button', { name: 'Cancel', exact: true }).click()
   await expect(page.getByText('Thumb taped')).toBeVisible()
   await page.getByLabel('Note or link to a clip').fill('https://clips.example/42')
-  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await page.getByRole('button', { name: 'Cancel', exact: true }).click()
   await expect(page.getByRole('link', { name: 'clips.example/42' })).toBeVisible()
   const file = page.getByLabel('Picture of the hand')
   await file.setInputFiles({
@@ -147,7 +147,7 @@ test('a contest minute, repeated holds across a reload, and what is kept beside 
   })
   await expect(page.getByRole('img', { name: 'Picture 3 of this test' })).toBeVisible()
   await page.getByRole('button', { name: 'Remove photo 3' }).click()
-  await page.getByRole('button', { name: 'Remove for good' }).click()
+  await page.getByRole('button', { name: 'Delete for good' }).click()
   await expect(page.getByRole('img', { name: 'Picture 3 of this test' })).toBeHidden()
 
   await stages(page, /^Tests/)

@@ -80,7 +80,7 @@ async function controlsHold(page: Page): Promise<void> {
 test.describe('tablet', () => {
   test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true })
 
-  test('a whole session of twenty sets by touch, hands alternating: one tap a set as planned, thirty at the most; controls are large and plain', async ({
+  test('@long a whole session of twenty sets by touch, hands alternating: one tap a set as planned, thirty at the most; controls are large and plain', async ({
     page,
     own,
   }) => {
@@ -244,11 +244,11 @@ test.describe('tablet', () => {
       await p.getByRole('button', { name: 'Start' }).tap()
     }
     // The other one says twelve, this one as planned.
-    await other.getByRole('button', { name: 'Change' }).tap({ timeout: 15_000 })
+    await other.getByRole('button', { name: 'Edit' }).tap({ timeout: 15_000 })
     for (let n = 0; n < 3; n++) await other.getByRole('button', { name: 'Less: Repetitions' }).tap()
     await expect(main(page)).toHaveText('As planned', { timeout: 15_000 })
     await main(page).tap()
-    await other.getByRole('button', { name: 'Keep' }).tap()
+    await other.getByRole('button', { name: 'Save' }).tap()
     await expect
       .poll(async () =>
         (await logged(page, own.url, id))
@@ -322,16 +322,16 @@ test.describe('phone', () => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
     await accessible(page)
     await tap('Start')
-    await tap('Change')
+    await tap('Edit')
     await controlsHold(page)
     await tap('Less: Repetitions')
     await tap('Chalk')
-    await tap('Keep')
+    await tap('Save')
     await tap('More')
     await controlsHold(page)
     await page.getByRole('list', { name: 'Logged here' }).getByRole('button').tap()
     await tap('Less: Repetitions')
-    await tap('Keep')
+    await tap('Save')
     await tap('Back to the set')
     await tap('Skip rest')
 
@@ -387,7 +387,7 @@ test.describe('phone', () => {
     await expect(phone.getByText(NAME)).toBeVisible()
     await expect(phone.getByRole('region', { name: 'Thu' })).toContainText('Wrist curl')
     await accessible(phone)
-    await phone.getByRole('button', { name: "Begin today's session" }).tap()
+    await phone.getByRole('button', { name: "Start today's session" }).tap()
     await pastWarmUp(phone)
     await main(phone).tap()
     await expect(main(phone)).toHaveText('As planned', { timeout: 15_000 })
@@ -416,7 +416,7 @@ test('a load is typed on a keypad; a session ended early keeps what was done, sa
   await page.goto(`${own.url}/floor/${id}`)
   await pastWarmUp(page)
   await page.getByRole('button', { name: 'Start' }).click()
-  await page.getByRole('button', { name: 'Change' }).click()
+  await page.getByRole('button', { name: 'Edit' }).click()
   // Twelve and a half is four taps and one to use it.
   await page.getByRole('button', { name: /^Type: Load/ }).click()
   const pad = page.getByRole('group', { name: /^Load/ })
@@ -425,7 +425,7 @@ test('a load is typed on a keypad; a session ended early keeps what was done, sa
     await pad.getByRole('button', { name: key, exact: true }).click()
   await controlsHold(page)
   await pad.getByRole('button', { name: 'Use 12.5 kg' }).click()
-  await page.getByRole('button', { name: 'Keep' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await expect
     .poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length)
     .toBe(1)
@@ -457,12 +457,12 @@ test('a set far under the first of its hand offers to end the exercise; a step i
   const set = async (less: number, step?: string) => {
     await page.getByRole('button', { name: /^(Start|Skip rest)$/ }).click()
     await page.clock.runFor(3100)
-    await page.getByRole('button', { name: 'Change' }).click()
+    await page.getByRole('button', { name: 'Edit' }).click()
     for (let i = 0; i < less; i++)
       await page.getByRole('button', { name: 'Less: Repetitions' }).click()
     if (step)
       await page.getByRole('group', { name: 'Step' }).getByRole('button', { name: step }).click()
-    await page.getByRole('button', { name: 'Keep', exact: true }).click()
+    await page.getByRole('button', { name: 'Save', exact: true }).click()
   }
   const offer = page.getByRole('button', {
     name: /fell to \d+.% of its first set: end this exercise/,
@@ -533,7 +533,7 @@ test('the browser is killed in mid-hold: started again, the hold runs on', async
     await expect(word(two.page)).toContainText('Left: hold')
     expect(Number(await two.page.locator('.f-digits').textContent())).toBeGreaterThanOrEqual(2)
     await two.page.getByRole('button', { name: 'Let go early' }).click()
-    await two.page.getByRole('button', { name: 'Keep' }).click()
+    await two.page.getByRole('button', { name: 'Save' }).click()
     await expect
       .poll(async () => (await logged(page, own.url, id)).filter((l) => l.blockId).length)
       .toBe(1)

@@ -99,7 +99,7 @@ test('@long a fortnight of work on an empty hall by the screens alone, and the r
       })
       await athlete('Noor Fairbrass', 'Tests')
       await startTest(page)
-      await job('six tries', () => type(page, ['30', '33', '30.4', '33.2', '30.1', '33.5']))
+      await job('six trials', () => type(page, ['30', '33', '30.4', '33.2', '30.1', '33.5']))
       await job('a correction', async () => {
         await press(page, /^left hand, trial 1: 30/)
         count()
@@ -127,8 +127,8 @@ test('@long a fortnight of work on an empty hall by the screens alone, and the r
         await pastWarmUp(page)
       })
       await page.getByRole('button', { name: 'Start' }).click()
-      await page.getByRole('button', { name: /^(Change|Let go early)$/ }).click()
-      await page.getByRole('button', { name: 'Keep' }).click()
+      await page.getByRole('button', { name: /^(Edit|Let go early)$/ }).click()
+      await page.getByRole('button', { name: 'Save' }).click()
       await expect(page.getByRole('status').filter({ hasText: /^Rest/ })).toBeVisible()
       await job('a session ended early', async () => {
         await press(page, 'More')
@@ -140,9 +140,9 @@ test('@long a fortnight of work on an empty hall by the screens alone, and the r
       await day('2026-10-08')
       await athlete('Rui Castellane', 'Floor')
       const missed = page.getByRole('region', { name: 'Sessions not done this week' })
-      await missed.getByRole('button', { name: 'Let it go …' }).first().click()
+      await missed.getByRole('button', { name: 'Skip it …' }).first().click()
       await missed.getByRole('button', { name: 'Ill' }).click()
-      await expect(missed.getByText(/was let go: ill/)).toBeVisible()
+      await expect(missed.getByText(/was skipped: ill/)).toBeVisible()
       await page.goto(`${hall!.url}/import`)
       await job('a messy sheet brought in', async () => {
         count()

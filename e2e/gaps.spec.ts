@@ -20,7 +20,7 @@ test('the hand map is walked by keys, read as pairs, and opened to its arithmeti
   await page.keyboard.press('Enter')
   const panel = page.getByRole('complementary')
   await expect(panel).toContainText(
-    /Left: [\d.]+.kg, error ±[\d.]+.kg\. Reference 49\.3.kg: short by at least [\d.]+.kg\./,
+    /Left: [\d.]+.kg, error ±[\d.]+.kg\. Reference 49\.3.kg: shortfall at least [\d.]+.kg\./,
   )
   await expect(panel).toContainText(/published mean, males 25-29 \(Mathiowetz 1985, from memory\)/)
   await expect(panel).toContainText(/Among the first three in \d+ of 100 of what could be true\./)
@@ -43,9 +43,9 @@ test('the coach pins, gives the reason, and takes it back; the draft of the plan
     .click()
   const panel = page.getByRole('complementary')
   await panel.getByRole('button', { name: 'Pin to the top' }).click()
-  await expect(panel.getByRole('button', { name: 'Say so' })).toBeDisabled()
+  await expect(panel.getByRole('button', { name: 'Save' })).toBeDisabled()
   await panel.getByLabel('Reason').fill('sore after the last camp')
-  await panel.getByRole('button', { name: 'Say so' }).click()
+  await panel.getByRole('button', { name: 'Save' }).click()
   await expect(panel).toContainText('pinned by the coach: sore after the last camp')
   await panel.getByRole('button', { name: 'Close' }).click()
   await expect(

@@ -60,14 +60,14 @@ export const TRY: Readonly<Record<DoorId, (s: Scene) => Promise<void>>> = {
       page.getByText(
         TIERS[tier].class === 'stop'
           ? 'Choose who comes and what they do.'
-          : /6 tries, about|0 tries/,
+          : /6 trials, about|0 trials/,
       ),
     )
       .toBeVisible()
       .catch(() => undefined)
     const found = page.getByRole('region', { name: 'Cautions' })
     if (TIERS[tier].class === 'free') {
-      await expect(page.getByText(/6 tries, about/)).toBeVisible()
+      await expect(page.getByText(/6 trials, about/)).toBeVisible()
       await expect(found).toBeHidden()
       return
     }
@@ -75,7 +75,7 @@ export const TRY: Readonly<Record<DoorId, (s: Scene) => Promise<void>>> = {
       TIERS[tier].class === 'stop' ? /Stopped until/ : /Needs your reason/,
     )
     await expect(
-      page.getByText(TIERS[tier].class === 'stop' ? /^0 tries/ : /6 tries, about/),
+      page.getByText(TIERS[tier].class === 'stop' ? /^0 trials/ : /6 trials, about/),
     ).toBeVisible()
   },
   async day_station({ page, url, id, name, tier, post }) {
@@ -187,7 +187,7 @@ export const TRY: Readonly<Record<DoorId, (s: Scene) => Promise<void>>> = {
     expect(await post(`/api/athletes/${id}/links`, { id: uuid(), days: 7, token })).toBe(201)
     await page.goto(`${url}/my#${token}`)
     await page.reload()
-    await expect(page.getByRole('button', { name: /Begin today/ })).toBeVisible()
+    await expect(page.getByRole('button', { name: /Start today/ })).toBeVisible()
     await expect(page.getByText('off: ask your coach')).toHaveCount(
       onFloor(tier) === 'free' ? 0 : 1,
     )

@@ -42,25 +42,6 @@ async function stage(page: Page, name: string): Promise<void> {
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0)
 }
 
-test('no stage and no page of the hall has a serious accessibility finding', async ({
-  page,
-  hall,
-}) => {
-  test.slow()
-  await open(page, 'Dov Hartigan', 'Intake')
-  for (const name of STAGES)
-    await test.step(name, async () => {
-      await stage(page, name)
-      await accessible(page)
-    })
-  for (const path of ['/import', '/hall', '/kit', '/athletes/new'])
-    await test.step(path, async () => {
-      await page.goto(hall.url + path)
-      await expect(page.getByRole('heading').first()).toBeVisible()
-      await accessible(page)
-    })
-})
-
 test('intake: measures both hands, refuses a slip, warns before what is typed is lost', async ({
   page,
 }) => {

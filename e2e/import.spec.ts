@@ -82,7 +82,7 @@ test("a club's notebook of sets: exercises named, tried, saved, in the record, t
   await page.getByLabel('CSV file of trials').setInputFiles(sheet)
   await page.getByRole('button', { name: 'Try it, save nothing' }).click()
   await expect(page.getByText('13 sets are on record already and left out.')).toBeVisible()
-  await page.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
   await page.getByRole('button', { name: 'Undo' }).click()
   await page.getByRole('button', { name: 'Undo the import' }).click()
   await expect(page.getByText('Undone')).toBeVisible()

@@ -106,7 +106,7 @@ test("demands: a coach's word asks which, a change is marked and goes back, two 
   await page.locator('.dem-which').getByRole('button', { name: 'Closed-fist hold' }).click()
   await expect(page.getByRole('heading', { name: 'Closed-fist hold' })).toBeVisible()
 
-  await page.getByRole('button', { name: 'Change this demand' }).click()
+  await page.getByRole('button', { name: 'Edit this demand' }).click()
   await page.getByRole('radio', { name: '5' }).click()
   await page.getByLabel('Size from, mm').fill('40')
   await page.getByLabel('Size to, mm').fill('30')
@@ -116,7 +116,7 @@ test("demands: a coach's word asks which, a change is marked and goes back, two 
   const row = page.getByRole('row', { name: /^Closed-fist hold/ })
   await expect(row).toContainText('changed')
   await expect(row).toContainText('5 decisive')
-  await page.getByRole('button', { name: 'Change this demand' }).click()
+  await page.getByRole('button', { name: 'Edit this demand' }).click()
   await expect(page.getByText('differs: 4', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: "Back to the sport's own" }).click()
   await expect(row).not.toContainText('changed')
@@ -148,7 +148,7 @@ test('intake: the usual week reaches the plan, an event keeps its day free, a wr
   await stage(page, 'Demands').click()
   await expect(page.getByText('The usual week is not saved yet.')).toBeVisible()
   await page.getByRole('button', { name: 'Stay' }).click()
-  await page.getByRole('button', { name: 'Keep this week' }).click()
+  await page.getByRole('button', { name: 'Save usual week' }).click()
   await expect(page.getByRole('button', { name: /^Tue/ })).toContainText(
     'Plan sees hand load 2 of 3, heavy pull before',
   )
@@ -277,6 +277,10 @@ test('a place nobody uses is closed, taken back, and opened again', async ({ pag
   await page.getByRole('dialog').getByRole('button', { name: 'Close this place' }).click()
   await expect(page.getByText('Old shed is closed.').first()).toBeVisible()
   await expect(page.getByRole('tab', { name: /^Old shed/ })).toHaveCount(0)
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await page
+    .getByRole('alert')
+    .filter({ hasText: 'Old shed is closed.' })
+    .getByRole('button', { name: 'Undo' })
+    .click()
   await expect(page.getByRole('tab', { name: /^Old shed/ })).toBeVisible()
 })

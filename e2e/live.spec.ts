@@ -156,7 +156,7 @@ test('@long 24 all-out holds in accelerated time give critical force; five clenc
   ).toBeVisible({ timeout: 20_000 })
 })
 
-test('a record from a file: text in line 40 is named, a wrong unit is asked about, then it is a try like any other', async ({
+test('a record from a file: text in line 40 is named, a wrong unit is asked about, then it is a trial like any other', async ({
   page,
   own,
 }) => {
@@ -171,8 +171,8 @@ test('a record from a file: text in line 40 is named, a wrong unit is asked abou
     ]),
   )
   await expect(page.getByText('Line 40: "slipped" is no force. Nothing was taken.')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Take as this try' })).toBeDisabled()
-  await page.getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByRole('button', { name: 'Take as this trial' })).toBeDisabled()
+  await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click()
 
   await file.setInputFiles(
     csv(['Time ms;Load', ...hump(1 / 9.80665).map((f, i) => `${i * 10};${f.toFixed(2)}`)]),
@@ -181,10 +181,10 @@ test('a record from a file: text in line 40 is named, a wrong unit is asked abou
   await expect(
     page.getByText(/A peak of \d+ N is no hand's\. Is the unit N or kg or lb\?/),
   ).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Take as this try' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Take as this trial' })).toBeDisabled()
   await page.getByLabel(/^Unit/).selectOption('kg')
   await expect(page.getByText(/Peak 35\.\d.kg in 8\.0.s at 100 samples a second\./)).toBeVisible()
-  await page.getByRole('button', { name: 'Take as this try' }).click()
+  await page.getByRole('button', { name: 'Take as this trial' }).click()
   await expect(who(page, 'Right hand, trial 1')).toBeVisible()
   await expect(page.getByRole('button', { name: /left hand, trial 1: 35/ })).toBeVisible()
   await expect(page.getByRole('row', { name: /^left hand, trial 1 Counts/ })).toBeVisible()

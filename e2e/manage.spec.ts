@@ -62,7 +62,7 @@ test('a week changed by hand: add, move, change hands, remove, undo; a reload ke
   const cards = page.locator('.card')
   await expect(cards.first()).toBeVisible()
   const before = await cards.count()
-  await page.getByRole('button', { name: 'Add a block on Sun' }).click()
+  await page.getByRole('button', { name: 'Add an exercise on Sun' }).click()
   await page.getByLabel('Exercise or quality').fill('support')
   await expect(page.getByRole('button', { name: /^Straight-arm hang, relaxed/ })).toBeVisible()
   await page.getByRole('button', { name: /^Straight-arm hang, relaxed/ }).click()
@@ -271,16 +271,16 @@ test('a session that was missed is moved to a day that is left, or let go with w
   const first = region.getByText(/was not done:/)
   await expect(first.first()).toBeVisible()
   const n = await first.count()
-  await region.getByRole('button', { name: 'Let it go …' }).first().click()
+  await region.getByRole('button', { name: 'Skip it …' }).first().click()
   await region.getByRole('button', { name: 'No time' }).click()
-  await expect(region.getByText(/was let go: no time/)).toBeVisible()
+  await expect(region.getByText(/was skipped: no time/)).toBeVisible()
   await expect(first).toHaveCount(n - 1)
   const roster = async () =>
     ((await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as typeof names).find(
       (a) => a.id === who.id,
     )!.missed
   await expect.poll(roster).not.toBe(who.missed)
-  await region.getByRole('button', { name: 'Take that back' }).click()
+  await region.getByRole('button', { name: 'Undo' }).click()
   await expect(first).toHaveCount(n)
   await expect.poll(roster).toBe(who.missed)
   // Moved it stands on the board, unsaved, for the coach to look at.
@@ -314,8 +314,8 @@ test('intake: a day copied to others, and a measure that cannot be is named and 
   await expect(
     page.getByRole('group', { name: 'Tue copied to' }).getByRole('button', { name: 'Thu' }),
   ).toBeDisabled()
-  await page.getByRole('button', { name: 'Keep this week' }).click()
-  await expect(page.getByText('Usual week kept; new plans start from it')).toBeVisible()
+  await page.getByRole('button', { name: 'Save usual week' }).click()
+  await expect(page.getByText('Usual week saved. New plans start from it.')).toBeVisible()
 })
 
 test('a link that works once brings somebody in; an athlete is erased by writing the name', async ({
@@ -327,7 +327,7 @@ test('a link that works once brings somebody in; an athlete is erased by writing
   await page.goto(`${own.url}/hall`)
   await page.getByRole('button', { name: 'Make a link' }).click()
   await page.getByLabel('For', { exact: true }).fill('Ola Reyes')
-  await page.getByRole('button', { name: 'Make it' }).click()
+  await page.getByRole('button', { name: 'Make the link' }).click()
   const address = await page.getByLabel('Address').inputValue()
   await page.keyboard.press('Escape')
   await expect(page.getByText(/assistant, Ola Reyes, until/)).toBeVisible()

@@ -22,13 +22,13 @@ test('the draft is shown at once, a better week comes from behind, is read and t
   const changes = await strip.locator('.changes li').count()
   expect(changes).toBeGreaterThan(0)
   await accessible(page)
-  await strip.getByRole('button', { name: 'Take it' }).click()
+  await strip.getByRole('button', { name: 'Use this week' }).click()
   await expect(strip).toHaveCount(0)
   await expect(page.getByText(/All \d+ rules hold/)).toBeVisible()
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(cards).toHaveCount(drafted)
 
-  await page.getByRole('button', { name: 'Look for better' }).click()
+  await page.getByRole('button', { name: 'Improve this week' }).click()
   await expect(strip.getByRole('status')).toContainText('Looking')
   await strip.getByRole('button', { name: 'Stop' }).click()
   await expect(strip).toHaveCount(0)
@@ -99,7 +99,7 @@ test('a block is dragged to a day that may not take it and the reason read; pinn
   await expect(strip.getByRole('status')).toContainText('No week keeps all of these at once', {
     timeout: 60_000,
   })
-  await expect(strip.getByRole('listitem').filter({ hasText: 'Let go of the pin.' })).toBeVisible()
+  await expect(strip.getByRole('listitem').filter({ hasText: 'Remove the pin.' })).toBeVisible()
   await accessible(page)
   await strip.getByRole('button', { name: 'Close' }).click()
 
@@ -110,7 +110,7 @@ test('a block is dragged to a day that may not take it and the reason read; pinn
   ).toBeVisible()
   if (await page.getByRole('button', { name: 'Plan round it' }).isVisible()) {
     await page.getByRole('button', { name: 'Plan round it' }).click()
-    await strip.getByRole('button', { name: 'Take it' }).click({ timeout: 60_000 })
+    await strip.getByRole('button', { name: 'Use this week' }).click({ timeout: 60_000 })
     await expect(
       page.getByRole('region', { name: 'Fri' }).locator('.card', { hasText: name }),
     ).toContainText('Pinned')
@@ -128,15 +128,15 @@ test('a block is dragged to a day that may not take it and the reason read; pinn
 
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await page.getByRole('button', { name: 'Schools' }).click()
-  const dialog = page.getByRole('dialog', { name: 'Schools side by side' })
+  const dialog = page.getByRole('dialog', { name: 'Training approaches side by side' })
   await dialog.getByLabel('Question').selectOption({ label: 'Frequency' })
   await dialog.getByRole('button', { name: 'Plan the week the other way' }).click()
-  await expect(dialog.getByRole('button', { name: 'Take it over' })).toBeVisible({
+  await expect(dialog.getByRole('button', { name: 'Use this week' })).toBeVisible({
     timeout: 60_000,
   })
   await expect(dialog.getByRole('row', { name: /Hard sets/ })).toBeVisible()
   await accessible(page)
-  await dialog.getByRole('button', { name: 'Take it over' }).click()
+  await dialog.getByRole('button', { name: 'Use this week' }).click()
   await expect(dialog).toHaveCount(0)
 })
 
@@ -238,21 +238,21 @@ test('a block of weeks: planned one after the other, a week away, kept as versio
   await expect(row(/^What changes/)).toContainText(/(\+\d|more|new)/)
   await expect(page.getByRole('table', { name: /Load by tissue/ })).toContainText(/\d+.%/)
   await accessible(page)
-  await page.getByRole('button', { name: 'Keep 4 weeks' }).click()
-  const dialog = page.getByRole('dialog', { name: 'Keep these weeks' })
-  await expect(dialog.getByRole('listitem').first()).toContainText(/New: \d+ blocks, hand load/)
-  await dialog.getByRole('button', { name: 'Keep 4 weeks' }).click()
+  await page.getByRole('button', { name: 'Save 4 weeks' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Save these weeks' })
+  await expect(dialog.getByRole('listitem').first()).toContainText(/New: \d+ exercises, hand load/)
+  await dialog.getByRole('button', { name: 'Save 4 weeks' }).click()
   await expect(week(3)).toContainText('version 1')
   // Over weeks that are planned: what each changes is said, and a reason is asked for.
   await page.getByRole('button', { name: 'Plan the block' }).click()
-  await page.getByRole('button', { name: 'Keep all, over 4 planned' }).click({ timeout: 60_000 })
+  await page.getByRole('button', { name: 'Save all, over 4 planned' }).click({ timeout: 60_000 })
   await expect(dialog.getByRole('listitem').first()).toContainText(
     /Version 1 stays on record. Hand load .* becomes/,
   )
-  await expect(dialog.getByRole('button', { name: 'Keep 4 weeks' })).toBeDisabled()
+  await expect(dialog.getByRole('button', { name: 'Save 4 weeks' })).toBeDisabled()
   await dialog.getByLabel('Your reason, kept with each version').fill('New dates of the season')
   await dialog.getByRole('checkbox').nth(1).uncheck()
-  await dialog.getByRole('button', { name: 'Keep 3 weeks' }).click()
+  await dialog.getByRole('button', { name: 'Save 3 weeks' }).click()
   await expect(week(3)).toContainText('version 2')
   await expect(week(1)).toContainText('version 1')
   await week(0).getByRole('button').click()
@@ -274,7 +274,7 @@ test('why an exercise is not there: a swap with its price, and what forbids it',
   await expect(strip.getByRole('status')).toContainText('found', { timeout: 60_000 })
   const cards = page.locator('.board .card')
   const before = await cards.count()
-  await page.getByRole('button', { name: 'Add a block on Sun' }).click()
+  await page.getByRole('button', { name: 'Add an exercise on Sun' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel(/^Exercise or quality/).fill('bell swing')
   await dialog.getByRole('button', { name: /One-arm bell swing/ }).click()
@@ -282,7 +282,7 @@ test('why an exercise is not there: a swap with its price, and what forbids it',
     'No time for grip work on Sun',
   )
   await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'Add a block on Wed' }).click()
+  await page.getByRole('button', { name: 'Add an exercise on Wed' }).click()
   await dialog.getByLabel(/^Exercise or quality/).fill('bell swing')
   await dialog.getByRole('button', { name: /One-arm bell swing/ }).click()
   await expect(dialog.getByRole('region', { name: /Why not/ })).toContainText(
@@ -376,7 +376,7 @@ test('a template for three athletes by keyboard, each for their own hands; versi
   await expect(stale.getByRole('button', { name: /Pinch for time/ })).toBeVisible()
   await press('Plan round it')
   const strip = page.getByRole('region', { name: 'Search for a better week' })
-  await strip.getByRole('button', { name: 'Take it' }).click({ timeout: 60_000 })
+  await strip.getByRole('button', { name: 'Use this week' }).click({ timeout: 60_000 })
   await expect(page.getByText(/All \d+ rules hold/)).toBeVisible()
   await accessible(page)
 })
@@ -396,9 +396,9 @@ test('a missed day: what is left of the week is planned anew, keeps what is done
   await page.getByLabel('Minutes on Thu').fill('40')
   await page.getByLabel('Hour on Thu').fill('18:00')
   await page.getByRole('button', { name: 'Use for this week' }).click()
-  await page.getByRole('button', { name: 'Plan the rest of the week anew' }).click()
+  await page.getByRole('button', { name: 'Plan the rest of the week again' }).click()
   const strip = page.getByRole('region', { name: 'Search for a better week' })
-  await strip.getByRole('button', { name: 'Take it' }).click({ timeout: 60_000 })
+  await strip.getByRole('button', { name: 'Use this week' }).click({ timeout: 60_000 })
   await expect(page.getByRole('region', { name: 'Mon' }).locator('.card')).toHaveCount(0)
   expect(await done.locator('b').allInnerTexts()).toEqual(names)
   const thursday = page.getByRole('region', { name: 'Thu' }).locator('.card')

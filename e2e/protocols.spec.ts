@@ -80,7 +80,7 @@ const RUNS: Record<string, Run> = {
         mimeType: 'text/csv',
         buffer: Buffer.from(`time_s,force_N\n${samples.map((s) => s.join(',')).join('\n')}`),
       })
-      await page.getByRole('button', { name: 'Take as this try' }).click()
+      await page.getByRole('button', { name: 'Take as this trial' }).click()
     },
   },
   dyno_seated: { typed: '50', unit: 'kg', si: 50 * KGF },

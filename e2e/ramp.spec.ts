@@ -1,6 +1,6 @@
 import { accessible, expect, open, signIn, test } from './rig'
 
-test('a pick-up ramp: plates for each try, rests kept, clean or not, half a step after a miss, a result a hand', async ({
+test('a pick-up ramp: plates for each trial, rests kept, clean or not, half a step after a miss, a result a hand', async ({
   page,
   own,
 }) => {

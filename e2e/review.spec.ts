@@ -151,7 +151,7 @@ test("a coach's own sheet: columns mapped, tried, saved, remembered, taken back"
   await expect(page.getByRole('region', { name: 'Lines that repeat something' })).toContainText(
     'Line 2, on record: Abel Quist, left, 41.2 kg',
   )
-  await page.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
   await page.getByRole('button', { name: 'Undo' }).click()
   await page.getByRole('button', { name: 'Undo the import' }).click()
   await expect(page.getByText('Undone')).toBeVisible()
@@ -168,7 +168,7 @@ test('everything out of one hall, into an empty installation, and signed in ther
   await page.getByRole('link', { name: 'Everything, JSON' }).click()
   const path = await (await got).path()
   await page.goto(empty.url)
-  await page.getByRole('button', { name: "Begin from a hall's file instead" }).click()
+  await page.getByRole('button', { name: "Start from a hall's file instead" }).click()
   const choose = page.waitForEvent('filechooser')
   await page.getByRole('button', { name: "Hall's file" }).click()
   await (

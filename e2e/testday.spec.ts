@@ -25,23 +25,23 @@ test("a group test day: set up, two stations on two tablets, six athletes, one s
       .check()
   for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Add a station' }).click()
   await page.getByLabel('Protocol of Station 2').selectOption({ label: 'Dynamometer, standing' })
-  await page.getByLabel('Tries a hand').fill('1')
+  await page.getByLabel('Trials a hand').fill('1')
   // Time runs fast: a try a second, rests of three.
   for (const [label, s] of [
-    ['A try, s', '1'],
+    ['A trial, s', '1'],
     ['Rest between hands, s', '2'],
     ['Rest of a hand, s', '3'],
     ['Next one steps up, s', '1'],
     ['To the next station, s', '1'],
   ] as const)
     await page.getByLabel(label).fill(s)
-  await expect(page.getByText(/24 tries, about/)).toBeVisible()
+  await expect(page.getByText(/24 trials, about/)).toBeVisible()
   await expect(page.getByText(/No order ends before .* a bound, not a plan/)).toBeVisible()
   await accessible(page)
-  await page.getByRole('button', { name: 'Keep this day' }).click()
-  await page.getByRole('button', { name: 'Begin the day' }).click()
+  await page.getByRole('button', { name: 'Save day' }).click()
+  await page.getByRole('button', { name: 'Start the day' }).click()
   const status = page.getByRole('status').first()
-  await expect(status).toContainText('0 of 24 tries done')
+  await expect(status).toContainText('0 of 24 trials done')
   await accessible(page)
 
   const tablet = async (station: string) => {
@@ -73,7 +73,7 @@ test("a group test day: set up, two stations on two tablets, six athletes, one s
     if (await met.isVisible()) await met.tap()
     const who = await p.locator('.f-word').textContent()
     await result.fill(String(value++))
-    await p.getByRole('button', { name: 'Keep' }).tap()
+    await p.getByRole('button', { name: 'Save' }).tap()
     await expect
       .poll(
         async () =>
@@ -90,7 +90,7 @@ test("a group test day: set up, two stations on two tablets, six athletes, one s
   await accessible(one)
   // A try that went wrong is granted again.
   await one.getByRole('button', { name: /^One more for / }).tap()
-  await expect(status).toContainText('8 of 25 tries done', { timeout: 10_000 })
+  await expect(status).toContainText('8 of 25 trials done', { timeout: 10_000 })
   await page
     .getByRole('region', { name: 'Station 2' })
     .getByRole('button', { name: 'Out of use' })
@@ -107,7 +107,7 @@ test("a group test day: set up, two stations on two tablets, six athletes, one s
   for (let n = 0; n < 20 && (await tryAt(two)); n++) {
     /* on */
   }
-  await expect(status).toContainText('All 25 tries are done', { timeout: 15_000 })
+  await expect(status).toContainText('All 25 trials are done', { timeout: 15_000 })
   const results = page.getByRole('region', { name: 'Results' })
   await expect(results.getByRole('row')).toHaveCount(14)
   await accessible(page)

@@ -25,17 +25,17 @@ test('a group station takes sixty numbers as fast as they are typed, and loses n
       .getByLabel(new RegExp(`^${n}`))
       .check()
   await page.getByRole('button', { name: 'Add a station' }).click()
-  await page.getByLabel('Tries a hand').fill('6')
+  await page.getByLabel('Trials a hand').fill('6')
   for (const [label, s] of [
-    ['A try, s', '1'],
+    ['A trial, s', '1'],
     ['Rest between hands, s', '0'],
     ['Rest of a hand, s', '0'],
     ['Next one steps up, s', '0'],
   ] as const)
     await page.getByLabel(label).fill(s)
-  await expect(page.getByText(/60 tries, about/)).toBeVisible()
-  await page.getByRole('button', { name: 'Keep this day' }).click()
-  await page.getByRole('button', { name: 'Begin the day' }).click()
+  await expect(page.getByText(/60 trials, about/)).toBeVisible()
+  await page.getByRole('button', { name: 'Save day' }).click()
+  await page.getByRole('button', { name: 'Start the day' }).click()
   await page.getByRole('link', { name: 'Station 1' }).click()
   const box = page.getByLabel(/^Result/)
   const met = page.getByRole('button', { name: 'All four met' })
@@ -55,23 +55,23 @@ test('a group station takes sixty numbers as fast as they are typed, and loses n
     await page.keyboard.type(`${n}\n`)
   }
   await expect(page.getByRole('heading', { name: 'This station is done' })).toBeVisible()
-  await expect(page.getByText('60 tries recorded.')).toBeVisible()
+  await expect(page.getByText('60 trials recorded.')).toBeVisible()
   // One more is granted, left out with its reason, and the leaving out taken back.
   await page.getByRole('button', { name: /^One more for / }).click()
   await box.fill('41.5')
   await page.getByRole('button', { name: 'Leave out …' }).click()
   await page.getByRole('button', { name: 'Hand not ready' }).click()
-  await expect(page.getByText(/60 tries recorded, 1 left out: /)).toBeVisible()
+  await expect(page.getByText(/60 trials recorded, 1 left out: /)).toBeVisible()
   await expect(
     page.getByText(
       /Nothing is recorded: .*: hand not ready\. The 41\.5 that was typed is not kept\./,
     ),
   ).toBeVisible()
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('main').getByRole('button', { name: 'Undo' }).click()
   await expect(box).toBeFocused()
   await expect(box).toHaveValue('41.5')
   await page.keyboard.press('Enter')
-  await expect(page.getByText('61 tries recorded.')).toBeVisible()
+  await expect(page.getByText('61 trials recorded.')).toBeVisible()
   const roster = (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as {
     id: string
     name: string
@@ -111,30 +111,30 @@ test('a hang and a ramp are stations too: both hands at once, a time, a load oth
   for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Add a station' }).click()
   await page.getByLabel('Protocol of Station 1').selectOption({ label: 'Timed hang, both hands' })
   await page.getByLabel('Protocol of Station 2').selectOption({ label: 'Pick-up ramp' })
-  await expect(page.getByLabel('Tries at Station 1')).toHaveValue('1')
-  await page.getByLabel('Tries a hand').fill('1')
+  await expect(page.getByLabel('Trials at Station 1')).toHaveValue('1')
+  await page.getByLabel('Trials a hand').fill('1')
   await page.getByLabel('Step, kg').fill('2.5')
   for (const [label, s] of [
-    ['A try, s', '1'],
+    ['A trial, s', '1'],
     ['Rest between hands, s', '0'],
     ['Rest of a hand, s', '0'],
     ['To the next station, s', '0'],
   ] as const)
     await page.getByLabel(label).fill(s)
-  await expect(page.getByText(/3 tries, about/)).toBeVisible()
-  await page.getByRole('button', { name: 'Keep this day' }).click()
-  await page.getByRole('button', { name: 'Begin the day' }).click()
+  await expect(page.getByText(/3 trials, about/)).toBeVisible()
+  await page.getByRole('button', { name: 'Save day' }).click()
+  await page.getByRole('button', { name: 'Start the day' }).click()
   const day = page.url()
   await page.getByRole('link', { name: 'Station 1' }).click()
   await page.getByRole('button', { name: 'All four met' }).click()
   await page.keyboard.type('1:05\n')
-  await expect(page.getByText('1 try recorded.')).toBeVisible()
+  await expect(page.getByText('1 trial recorded.')).toBeVisible()
   await page.goto(day)
   await page.getByRole('link', { name: 'Station 2' }).click()
   await page.getByRole('button', { name: 'All four met' }).click()
   await page.keyboard.type('17.5')
   await page.getByRole('button', { name: 'Clean' }).click()
-  await expect(page.getByText(/Right, try 1|Left, try 1/)).toBeVisible()
+  await expect(page.getByText(/Right, trial 1|Left, trial 1/)).toBeVisible()
   const roster = (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as {
     id: string
     name: string

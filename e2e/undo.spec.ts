@@ -24,7 +24,7 @@ test('intake: a profile, the usual week, an event and a result are put back as t
   await tuesday.click()
   await page.getByRole('button', { name: 'Add training' }).click()
   await page.getByLabel('Training', { exact: true }).last().fill('Rowing')
-  await page.getByRole('button', { name: 'Keep this week' }).click()
+  await page.getByRole('button', { name: 'Save usual week' }).click()
   await expect(tuesday).toContainText('Rowing')
   await undo(page, 'Usual week saved')
   await expect.poll(() => tuesday.innerText()).toBe(before)

@@ -114,7 +114,7 @@ const terms = () =>
     .object({
       settings: yup
         .object()
-        .test('choices', 'a school is not known', (v) =>
+        .test('choices', 'a training approach is not known', (v) =>
           Object.entries(v ?? {}).every(
             ([k, c]) =>
               SCHOOLS.some((s) => s.id === k) && ['a', 'b', 'mixed'].includes(c as string),
@@ -174,9 +174,9 @@ const templateSession = yup
           })
           .exact('a field is not known'),
       )
-      .min(1, 'a session has a block')
-      .max(12, 'over 12 blocks in a session')
-      .required('the blocks are missing'),
+      .min(1, 'a session has an exercise')
+      .max(12, 'over 12 exercises in a session')
+      .required('the exercises are missing'),
   })
   .exact('a field is not known')
 export const templateBody = yup
@@ -218,10 +218,10 @@ export const planBody = yup
       .array()
       .of(block)
       .max(80, 'over 80 blocks')
-      .required('the blocks are missing')
+      .required('the exercises are missing')
       .test(
         'ids',
-        'a block is there twice',
+        'an exercise is there twice',
         (v) => new Set(v?.map((b) => b.id)).size === (v?.length ?? 0),
       ),
     terms: terms(),

@@ -93,7 +93,7 @@ export const clearanceBody = yup
   })
   .test(
     'one',
-    'a clearance speaks of one injury, symptom, answer or pain',
+    'a clearance is for one injury, symptom, answer or pain',
     (v) => [v.observationId, v.injuryId, v.healthId, v.pain].filter((x) => x !== null).length === 1,
   )
   .exact('a field is not known')

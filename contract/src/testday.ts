@@ -8,7 +8,7 @@ const seconds = (what: string, most: number) =>
   number(what).min(0, `${what} is 0 to ${most} s`).max(most, `${what} is 0 to ${most} s`)
 const params = yup
   .object({
-    att: seconds('a try', 600),
+    att: seconds('a trial', 600),
     gapHands: seconds('the rest between hands', 1800),
     gapSame: seconds('the rest of a hand', 3600),
     swap: seconds('stepping up', 600),
@@ -78,9 +78,9 @@ export const testDayBody = yup
                 tries: yup
                   .number()
                   .strict()
-                  .integer('tries are whole')
-                  .min(1, 'at least one try a hand')
-                  .max(6, 'at most six tries a hand')
+                  .integer('trials are whole')
+                  .min(1, 'at least one trial a hand')
+                  .max(6, 'at most six trials a hand')
                   .optional(),
               })
               .exact('a field is not known'),
@@ -94,10 +94,10 @@ export const testDayBody = yup
           .min(1, 'nobody is chosen')
           .max(40, 'over forty athletes')
           .required('the athletes are missing'),
-        perHand: number('tries a hand')
-          .integer('tries are whole')
-          .min(1, 'at least one try a hand')
-          .max(6, 'at most six tries a hand'),
+        perHand: number('trials a hand')
+          .integer('trials are whole')
+          .min(1, 'at least one trial a hand')
+          .max(6, 'at most six trials a hand'),
         firstKg: yup
           .object()
           .required('the loads are missing')

@@ -269,7 +269,7 @@ export const batteryBody = yup
           .exact('a field is not known'),
       )
       .min(1, 'a battery has at least one test')
-      .max(BATTERY_MOST, `at most ${BATTERY_MOST} tests of one visit`)
+      .max(BATTERY_MOST, `at most ${BATTERY_MOST} tests of one battery`)
       .required('the tests are missing'),
     supersedesId: maybeId('what it takes the place of'),
     removed: flag(),

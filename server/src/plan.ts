@@ -33,7 +33,7 @@ const read = readProblem(check ? json['problem'] : json)
 if (!read.ok) fail(`The problem could not be read: ${read.says}`)
 else if (check) {
   const plan = json['plan'] as WeekPlan | undefined
-  if (!plan || !Array.isArray(plan.blocks)) fail('The plan has no blocks.')
+  if (!plan || !Array.isArray(plan.blocks)) fail('The plan has no exercises.')
   const whole = {
     weekStart: read.problem.weekStart,
     frame: read.problem.frame,

@@ -206,14 +206,14 @@ ${dated}; the requests come from the same machine. ${ATHLETES} athletes with thr
 | --- | --- | --- |
 | review of an athlete over three years: record, tests, review | under 500 ms | ${review.median.toFixed(0)} ms (first ${review.first.toFixed(0)}) |
 | squad of ${ATHLETES} on one test | under 300 ms | ${squad.median.toFixed(0)} ms (first ${squad.first.toFixed(0)}) |
-| ${LINES.toLocaleString('en')} lines of a coach's own sheet, ${imported.trials.toLocaleString('en')} tries saved | under 10 s | ${imported.s.toFixed(1)} s; progress looked at ${imported.looks} times, answered in ${imported.slowest.toFixed(0)} ms at the slowest |
+| ${LINES.toLocaleString('en')} lines of a coach's own sheet, ${imported.trials.toLocaleString('en')} trials saved | under 10 s | ${imported.s.toFixed(1)} s; progress looked at ${imported.looks} times, answered in ${imported.slowest.toFixed(0)} ms at the slowest |
 | memory of the server at its highest, import included | under 300 MB | ${memory.peak.toFixed(0)} MB |
 
 ### A busy evening
 
-60 % tries and sets, 20 % roster, 15 % an athlete's page, 5 % a review of a quarter, sent at a fixed rate whatever comes back; times count from when a request was due: median / 95th percentile, ms. Asked at ${RATE}/s: 95th percentile under 100 ms, the roster under the bare database and 10 ms, the loop's 99th percentile under 50 ms, memory under 300 MB; at four times that: what is too much is turned away at once, the rest answered. The bare database's list of the roster, asked beside the load: ${bare.median.toFixed(0)} / ${bare.p95.toFixed(0)} ms (before it: ${bareBefore.median.toFixed(0)} / ${bareBefore.p95.toFixed(0)}).
+60 % trials and sets, 20 % roster, 15 % an athlete's page, 5 % a review of a quarter, sent at a fixed rate whatever comes back; times count from when a request was due: median / 95th percentile, ms. Asked at ${RATE}/s: 95th percentile under 100 ms, the roster under the bare database and 10 ms, the loop's 99th percentile under 50 ms, memory under 300 MB; at four times that: what is too much is turned away at once, the rest answered. The bare database's list of the roster, asked beside the load: ${bare.median.toFixed(0)} / ${bare.p95.toFixed(0)} ms (before it: ${bareBefore.median.toFixed(0)} / ${bareBefore.p95.toFixed(0)}).
 
-| rate | answered | all | a try | a set | roster | athlete | review | loop p99, ms | memory, MB |
+| rate | answered | all | a trial | a set | roster | athlete | review | loop p99, ms | memory, MB |
 | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |
 ${line(mix)}
 ${line(much)}
@@ -228,7 +228,7 @@ ${growth.join('\n')}
 
 ### Statements of a request
 
-Counted by the database, sign-in and transaction included. Before this release a set cost 20, a try 25, an athlete's page 31, the advice of a hall of 300 2,422.
+Counted by the database, sign-in and transaction included. Before this release a set cost 20, a trial 25, an athlete's page 31, the advice of a hall of 300 2,422.
 
 | request | statements |
 | --- | --- |

@@ -66,7 +66,7 @@ describe('a test put right afterwards', () => {
       .expect(201)
     expect((await testsOf(id))[0]!.trials.length).toBeGreaterThan(0)
   })
-  it('a try of the wrong hand moves to the other, and its hand rests since it was made', async () => {
+  it('a trial of the wrong hand moves to the other, and its hand rests since it was made', async () => {
     const id = await addAthlete(own.agent)
     const { sessionId, trialIds } = await tested(own.agent, id)
     const before = (await testsOf(id))[0]!.trials

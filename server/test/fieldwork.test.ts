@@ -383,7 +383,14 @@ describe('the kit room', () => {
       .send({ id: v7(), unitId: body.id, hand: 'left', enteredUnit: 'in', enteredValue: -0.5 })
       .expect(201)
     expect((await view()).wraps).toEqual([
-      { unitId: body.id, measurementId: body.measurementId, hand: 'left', gapMm: -12.7, on: TODAY },
+      {
+        id: expect.any(String) as string,
+        unitId: body.id,
+        measurementId: body.measurementId,
+        hand: 'left',
+        gapMm: -12.7,
+        on: TODAY,
+      },
     ])
   })
   it("says what would help the squad most, and keeps the coach's price", async () => {

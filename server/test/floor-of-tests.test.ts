@@ -57,7 +57,7 @@ const session = async (id: string) =>
     (await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as SessionView[]
   ).find((s) => s.id === id)!
 
-describe('tries of every kind', () => {
+describe('trials of every kind', () => {
   it('a carry keeps its time and drops; without them it is refused and nothing is saved', async () => {
     const id = await start('carry_test', await unit(own.agent, { kind: 'farm' }), {
       leftKg: '30',

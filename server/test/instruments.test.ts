@@ -214,7 +214,7 @@ describe('instruments by a stream of JSON lines', () => {
   })
 })
 
-describe('records kept with a try', () => {
+describe('records kept with a trial', () => {
   it('is kept packed, listed with the test, read again; a struck one is struck at once; a bad one is refused whole', async () => {
     const athleteId = await addAthlete(own.agent)
     const session = await sessionFor(own.agent)

@@ -241,7 +241,7 @@ describe('doors of the record', () => {
     const text = errorWords(error)
     expect(text).toContain('duplicate key value')
     for (const secret of ['argon2id', 'ruth', 'password_hash']) expect(text).not.toContain(secret)
-    expect(errorWords('x')).toBe('An error that is none.')
+    expect(errorWords('x')).toBe('Thrown, and not an error.')
   })
 })
 

@@ -90,7 +90,7 @@ describe('what an athlete may ask', () => {
       .post(`/api/athletes/${dov.id}/erase`)
       .send({ name: 'Dov Hartley' })
       .expect(400)
-    expect(JSON.stringify(refused.body)).toContain('Write the name as it stands')
+    expect(JSON.stringify(refused.body)).toContain('Write the name exactly')
     const gone = await coach.post(`/api/athletes/${dov.id}/erase`).send({ name: 'dov hartigan' })
     expect([gone.status, gone.body]).toEqual([204, {}])
     expect(await holding(words)).toEqual([])
@@ -98,7 +98,7 @@ describe('what an athlete may ask', () => {
     // What stays: results without who it was.
     const [left] = (
       await owner.query(
-        'SELECT (SELECT count(*)::int FROM trial t JOIN test_session s ON s.id = t.session_id WHERE s.athlete_id = $1) AS tries, (SELECT count(*)::int FROM injury WHERE athlete_id = $1) AS injuries, (SELECT count(*)::int FROM set_log WHERE athlete_id = $1) AS sets',
+        'SELECT (SELECT count(*)::int FROM trial t JOIN test_session s ON s.id = t.session_id WHERE s.athlete_id = $1) AS trials, (SELECT count(*)::int FROM injury WHERE athlete_id = $1) AS injuries, (SELECT count(*)::int FROM set_log WHERE athlete_id = $1) AS sets',
         [dov.id],
       )
     ).rows as { tries: number; injuries: number; sets: number }[]

@@ -21,7 +21,7 @@ export const DOSES: readonly Dose[] = [
     restS: [120, 180],
     sets: [3, 8],
     daysAWeek: [1, 2],
-    note: 'at 85 to 100 %; 3 min a hand between maximal tries; up to 10 short sets; 2 hard days at the most, 48 to 72 h apart',
+    note: 'at 85 to 100 %; 3 min a hand between maximal sets; up to 10 short sets; 2 hard days at the most, 48 to 72 h apart',
   },
   {
     aim: 'size',

@@ -20,7 +20,7 @@ export const TERMS: readonly Term[] = [
   {
     id: 'lean_acted_on',
     name: 'Lean acted on',
-    says: 'A lean seen on several days, beyond error and beyond what dominance and sport lead one to expect. The weaker hand gets one set more.',
+    says: 'A lean seen on several days, larger than its error and than dominance and sport lead one to expect. The weaker hand gets one set more.',
   },
   {
     id: 'typical_error',
@@ -95,7 +95,7 @@ export const TERMS: readonly Term[] = [
   {
     id: 'rated_spring',
     name: 'Rated spring',
-    says: 'A spring whose closing force was measured by hanging load from its handle. A printed number is none.',
+    says: 'A spring whose closing force was measured by hanging load from its handle. A printed number is not a rating.',
   },
   {
     id: 'time_under_load',
@@ -237,7 +237,7 @@ export const TERMS: readonly Term[] = [
   {
     id: 'hand_map',
     name: 'Hand map',
-    says: 'The qualities a sport asks for, beside how each hand stands in them.',
+    says: 'The qualities a sport asks for, beside how each hand does in them.',
   },
   {
     id: 'reference',

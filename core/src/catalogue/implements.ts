@@ -27,7 +27,7 @@ const kinds = [
   { id: 'machine', name: 'Plate-loaded closer', contact: 'spring', measure: 'none', usualMm: null, load: 'plates', place: 'hall', notes: 'warm-up and thumb range' },
   { id: 'band_finger', name: 'Finger extension band', contact: 'band', measure: 'none', usualMm: null, load: 'band', place: 'bag', notes: 'snaps with use: keep spares, log wear' },
   { id: 'band', name: 'Resistance band', contact: 'band', measure: 'none', usualMm: null, load: 'band', place: 'bag', notes: 'thumb work, ball-and-band' },
-  { id: 'block', name: 'Pinch block', contact: 'block', measure: 'width', usualMm: [40, 100], load: 'plates', place: 'hall', notes: 'the common one is 76 mm (3 in); wipe between tries' },
+  { id: 'block', name: 'Pinch block', contact: 'block', measure: 'width', usualMm: [40, 100], load: 'plates', place: 'hall', notes: 'the common one is 76 mm (3 in); wipe between trials' },
   { id: 'taper_block', name: 'Tapered block', contact: 'block', measure: 'width', usualMm: null, load: 'plates', place: 'hall', notes: 'wide or narrow side, deep or shallow, each measured; deep loads the whole thumb, shallow its tip' },
   { id: 'edge', name: 'Edge', contact: 'edge', measure: 'depth', usualMm: [10, 30], load: 'plates', place: 'hall', notes: 'big edges test the back in strong climbers: go smaller' },
   { id: 'plate', name: 'Smooth plates', contact: 'plate', measure: 'thickness', usualMm: [20, 45], load: 'own', place: 'hall', notes: 'two together, smooth side out; start light' },

@@ -77,7 +77,7 @@ export interface Protocol {
 }
 
 const KGF = 9.80665
-const STEP_3_5 = 'step 3 to 5 % of the expected best, 2.5 kg at the most; start five steps below; up to 8 tries a hand; 90 s between tries, hands alternating; wipe the implement each try, chalk on the hand only'
+const STEP_3_5 = 'step 3 to 5 % of the expected best, 2.5 kg at the most; start five steps below; up to 8 trials a hand; 90 s between trials, hands alternating; wipe the implement each trial, chalk on the hand only'
 
 const FLEXORS: readonly TissueId[] = ['finger_flexors']
 const NOTHING: readonly TissueId[] = []
@@ -98,7 +98,7 @@ const TORQUE_ENTRY: readonly EntryUnit[] = ['kg', 'lb', 'N', 'N m']
 /** What a hang really weighed, where a load cell saw it. */
 const ON_CELL: Detail = { id: 'cellKg', name: 'On the load cell', unit: 'kg', limits: [1, 300], needed: false }
 const WIPED = 'Implement wiped, chalk on the hand only'
-const CLOSED_REST = 'Rest clock shown before each try'
+const CLOSED_REST = 'Rest clock shown before each trial'
 
 /** Test protocols. Steps and limits are common practice, no source, unless a source is named. */
 export const PROTOCOLS: readonly Protocol[] = [
@@ -111,13 +111,13 @@ export const PROTOCOLS: readonly Protocol[] = [
   row({ id: 'pull_max', inGroup: true, name: 'Pull against a load cell', group: 'lift', tires: 1, card: ['Load cell fixed, line straight up from it', 'Slack taken up, then a smooth hard pull', WIPED], rows: at('max', 'edge', 'pinch_wide', 'pinch_narrow', 'claw', 'thick'), hands: 'each', unit: 'N', entryUnits: ['kg', 'lb', 'N'], implements: ['edge', 'block', 'taper_block', 'hub', 'rolling', 'pin'], trials: 3, trialsUpTo: 6, askOverCvPct: 10, restS: 120, familiarSessions: 2, plausible: [0.5 * KGF, 300 * KGF], variants: [fingers, chalk],
     steps: 'Edge or block on a fixed load cell, arm straight; 3 pulls of 3 to 5 s a hand, hands alternating.', result: 'best, mean, CV' }),
   row({ id: 'single_max', name: 'Contest single', experienced: true, qualityOn: { bar: 'carry' }, group: 'lift', tires: 2, entry: 'single', heaviest: true, trialsUpTo: 3, variants: [timeLimit, chalk], card: ['Checklist of the implement read out first', 'Feet clear of the plates', WIPED], rows: at('max', 'thick', 'pinch_wide', 'claw', 'carry', 'crush'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['rolling', 'block', 'taper_block', 'hub', 'bar', 'spring'], familiarSessions: 2, plausible: [0.25, 300],
-    steps: 'One clean lift: lifted with control, stood still at the top, lowered under control. The hand on the implement by its rule; the checklist is kept with the try.', result: 'heaviest clean' }),
+    steps: 'One clean lift: lifted with control, stood still at the top, lowered under control. The hand on the implement by its rule; the checklist is kept with the trial.', result: 'heaviest clean' }),
   row({ id: 'hang_time', inGroup: true, name: 'Timed hang, both hands', youthEdge: true, tissues: HANG, group: 'hold', details: [ON_CELL], tires: 2, card: ['Bar or edge dry and brushed', 'Landing clear, feet off on the word', 'Hand style as stated'], rows: at('sustained', 'hang'), hands: 'both', unit: 's', entryUnits: ['s'], implements: ['bar', 'edge'], restS: 180, familiarSessions: 1, overhead: true, plausible: [1, 1200], variants: [shoulders, palms, thumb, fingers, spacing, chalk], numbers: [added],
-    steps: 'Bar or edge size stated; straight arms; load added or taken off stated. From feet off to feet on or a hand opening; one try a set.', result: 'seconds, with total load as a share of body mass; no side' }),
+    steps: 'Bar or edge size stated; straight arms; load added or taken off stated. From feet off to feet on or a hand opening; one trial a set.', result: 'seconds, with total load as a share of body mass; no side' }),
   row({ id: 'hang_one', name: 'One-arm hang with help', experienced: true, tissues: HANG, group: 'hold', details: [ON_CELL], tires: 2, card: ['Help measured for each hand', 'Same hand style on both sides', 'Landing clear'], rows: at('sustained', 'hang'), hands: 'each', unit: 's', entryUnits: ['s'], implements: ['bar', 'edge', 'band'], familiarSessions: 1, overhead: true, plausible: [0.5, 300], variants: [helpBy, fingers, chalk], numbers: helps,
     steps: 'Help measured a hand (band or counterweight in kg, or foot on a scale); seconds at that net load, or least help for 5 s.', result: 'seconds and net load a hand' }),
   row({ id: 'spring_bracket', name: 'Rated springs', group: 'squeeze', tires: 2, entry: 'spring', heaviest: true, variants: [setWidth, chalk], numbers: [setMm, ...springSize], card: ['Technique of the set learnt on a light spring', 'Straighter leg to the thumb', 'Block or card shown before each close'], rows: at('max', 'crush', 'closed'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['spring'], trialsUpTo: 3, restS: 180, familiarSessions: 2, plausible: [5, 200],
-    steps: 'Set technique learnt first; set width shown before each close; handles must touch; up through the owned ratings; 3 tries a level, 3 to 5 min rest.', result: 'heaviest closed and lightest missed, for that set width only' }),
+    steps: 'Set technique learnt first; set width shown before each close; handles must touch; up through the owned ratings; 3 trials a level, 3 to 5 min rest.', result: 'heaviest closed and lightest missed, for that set width only' }),
   row({ id: 'hold_time', inGroup: true, name: 'Pinch, closed-fist or carry hold', group: 'hold', tires: 2, variants: [thumb, chalk], card: ['Load and object stated', 'Timed until it slips or opens', WIPED], rows: at('sustained', 'pinch_wide', 'pinch_narrow', 'closed', 'carry', 'claw', 'thick'), hands: 'each', unit: 's', entryUnits: ['s'], implements: ['block', 'plate', 'spring', 'farm', 'kettlebell', 'hub', 'rolling'], familiarSessions: 2, plausible: [1, 1200], numbers: [load],
     steps: 'Load and object stated; until the object slips or opens.', result: 'seconds' }),
   row({ id: 'carry_test', name: 'Carry', group: 'hold', tires: 2, entry: 'carry', numbers: carried, variants: [thumb, chalk], details: [{ id: 'seconds', name: 'Time', unit: 's', limits: [1, 1200], needed: true }, { id: 'drops', name: 'Drops', unit: 'count', limits: [0, 20], needed: true }], card: ['Load of each hand weighed', 'Course measured and clear', 'No straps'], rows: at('sustained', 'carry'), hands: 'both', unit: 'm', entryUnits: ['m'], implements: ['farm', 'kettlebell', 'bag'], familiarSessions: 2, plausible: [1, 2000],

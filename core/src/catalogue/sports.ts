@@ -384,7 +384,7 @@ export const SPORTS: readonly Sport[] = [
     name: 'Grip contest',
     family: 'other sports and goals',
     objects:
-      'Rolling handle 60 mm, block 76 mm, hub, thick bar, rated springs; one clean lift, several tries inside a time limit of about a minute.',
+      'Rolling handle 60 mm, block 76 mm, hub, thick bar, rated springs; one clean lift, several attempts inside a time limit of about a minute.',
     implements: ['rolling', 'block', 'hub', 'sleeve', 'spring'],
     demands: [
       { quality: 'hang', importance: 2, emphasis: { max: 1 } },

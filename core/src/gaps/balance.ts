@@ -29,7 +29,7 @@ export const BALANCE_PAIRS: readonly {
     name: 'Supination to pronation',
     above: { protocolId: 'turn_max', option: 'supination', name: 'Supination' },
     below: { protocolId: 'turn_max', option: 'pronation', name: 'Pronation' },
-    plan: 'Turns are planned both ways in one block, by the weight of rotation in the sport.',
+    plan: 'Turns are planned both ways in one exercise, by the weight of rotation in the sport.',
   },
   {
     id: 'rad_uln',
@@ -128,9 +128,9 @@ function says(hands: readonly BalanceHand[], missing: readonly string[]): string
         : []
   })
   return moved.length > 0
-    ? `${capital(moved.join('; '))}, beyond error.`
+    ? `${capital(moved.join('; '))}, by more than the test’s error.`
     : hands.some((h) => h.history.length > 1)
-      ? 'No change beyond error since the first test.'
+      ? 'No change larger than the test’s error since the first test.'
       : 'Tested once: nothing to compare with yet.'
 }
 

@@ -263,7 +263,7 @@ export function acrossTests(rows: readonly LeanRow[]): string {
       : [],
   )
   const of = `${rows.length} ${rows.length === 1 ? 'test' : 'tests'}`
-  if (weaker.length === 0) return `No lean beyond error over days in ${of}.`
+  if (weaker.length === 0) return `No lean larger than its error over days in ${of}.`
   const left = weaker.filter((w) => w === 'left').length
   if (weaker.length === 1)
     return `The ${weaker[0]} hand is behind in one of ${of}. One among many: test again before acting on it.`

@@ -103,7 +103,7 @@ export function conflictOf(highs: Highs, p: WeekProblem): Clash[] | null {
 }
 
 function giving(highs: Highs, m: Model, r: Row): string | null {
-  if (r.rule === 'pin') return 'Let go of the pin.'
+  if (r.rule === 'pin') return 'Remove the pin.'
   if (r.rule === 'tests') return 'Put the tests into another week.'
   if (r.rule === 'kit') return 'Get the kit there, or another place that day.'
   if (r.key.split(' ').length > 2) return 'More minutes that day.'

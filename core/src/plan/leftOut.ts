@@ -67,7 +67,7 @@ export function staplesLeftOut(plan: WeekPlan, p: WeekProblem): LeftOut[] {
           best.kind < 2
             ? best.says.replace(/\.$/, '')
             : best.gains > 0
-              ? `nothing stands against it (${best.gains.toFixed(1)} points)`
+              ? `no rule is against it (${best.gains.toFixed(1)} points)`
               : instead
                 ? `${instead.name} serves ${qualityById(row.quality).name.toLowerCase()} already`
                 : 'the week is better with fewer exercises',

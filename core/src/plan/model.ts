@@ -207,7 +207,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
     row(
       'early_day',
       'early_day',
-      `${name}: two blocks for fresh hands at the most.`,
+      `${name}: two exercises for fresh hands at the most.`,
       -Infinity,
       EARLY_A_DAY,
       day(d).filter((i) => cs[i]!.e.position === 'early'),
@@ -285,7 +285,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   function onePerQuality(d: number): void {
     for (const own of by(day(d), (i) => cs[i]!.e.primary).values()) {
       const kinds = [...by(own, (i) => cs[i]!.e.id).values()]
-      const says = `${DAY_NAMES[d]}: one block of a quality.`
+      const says = `${DAY_NAMES[d]}: one exercise of a quality.`
       const apart = (a: readonly number[], b: readonly number[]) =>
         !standTogether(cs[a[0]!]!.e, cs[b[0]!]!.e)
       if (kinds.every((a, n) => kinds.every((b, k) => k <= n || apart(a, b)))) {

@@ -349,13 +349,13 @@ export const RULES: readonly Rule[] = [
   {
     id: 'one_per_quality',
     kind: 'practice',
-    says: 'One block of a quality a day; two ways of one joint, or a thumb drill after a pinch, are one.',
+    says: 'One exercise of a quality a day; two ways of one joint, or a thumb drill after a pinch, are one.',
     check: (s) =>
       days.flatMap((d) =>
         s.byDay[d]!.filter((i, n, all) =>
           all.some((x, k) => k < n && x.e.primary === i.e.primary && !standTogether(x.e, i.e)),
         ).map((i) =>
-          found(`${DAY_NAMES[d]}: a second block for the same quality (${i.e.name})`, d, [i]),
+          found(`${DAY_NAMES[d]}: a second exercise for the same quality (${i.e.name})`, d, [i]),
         ),
       ),
   },
@@ -398,8 +398,12 @@ export const RULES: readonly Rule[] = [
     (items) =>
       firstOf(items.filter((i) => i.e.primary !== 'finger_ext' && i.e.primary !== 'wrist_ext')),
   ),
-  overDay('early_day', 'practice', 'two blocks that need fresh hands a day', EARLY_A_DAY, (items) =>
-    items.filter((i) => i.e.position === 'early'),
+  overDay(
+    'early_day',
+    'practice',
+    'two exercises that need fresh hands a day',
+    EARLY_A_DAY,
+    (items) => items.filter((i) => i.e.position === 'early'),
   ),
   overDay('finisher_day', 'practice', 'one finisher a day', FINISHERS_A_DAY, (items) =>
     items.filter((i) => i.e.position === 'finisher'),
@@ -427,7 +431,7 @@ export const RULES: readonly Rule[] = [
   {
     id: 'same_block',
     kind: 'practice',
-    says: 'The same block twice a week at the most, balance work free.',
+    says: 'The same exercise twice a week at the most, balance work free.',
     check: (s) => {
       const hard = s.items.filter((i) => i.e.aim !== 'balance')
       return [...new Set(hard.map((i) => i.e.id))].flatMap((id) => {

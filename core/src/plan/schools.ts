@@ -104,7 +104,7 @@ export const SCHOOL_EFFECTS: readonly SchoolEffect[] = [
       b: 'Towel pulls may come before the pull of the day.',
     },
     measure: {
-      what: { kind: 'before_pull', name: 'blocks before a pull of the same day' },
+      what: { kind: 'before_pull', name: 'exercises before a pull of the same day' },
       largerUnder: 'b',
     },
   },

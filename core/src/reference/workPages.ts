@@ -121,9 +121,9 @@ export function protocolPage(id: string): PageFacts | null {
   if (!p) return null
   return {
     name: p.name,
-    lead: `${p.hands === 'both' ? 'Both hands together' : 'Each hand'}. ${p.trials > 1 ? `${p.trials} trials` : 'One try'}${p.restS > 0 ? `, ${p.restS} s rest` : ''}. Typical error about ${p.errorPct} % until own repeats say more.`,
+    lead: `${p.hands === 'both' ? 'Both hands together' : 'Each hand'}. ${p.trials > 1 ? `${p.trials} trials` : 'One trial'}${p.restS > 0 ? `, ${p.restS} s rest` : ''}. Typical error about ${p.errorPct} % until own repeats say more.`,
     sections: [
-      { title: 'Before the first try', rows: p.card.map((c) => ({ name: c })) },
+      { title: 'Before the first trial', rows: p.card.map((c) => ({ name: c })) },
       { title: 'Steps', says: sentence(p.steps) },
       { title: 'Result', says: sentence(p.result) },
       {

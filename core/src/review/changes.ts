@@ -263,5 +263,5 @@ export function byChance(changes: readonly SeriesChange[]): string {
   const { compared, called } = counted(changes)
   return compared === 0
     ? ''
-    : `${compared} ${compared === 1 ? 'comparison' : 'comparisons'}, ${called === 0 ? 'none' : called} beyond error. If nothing had changed, at most ${Math.round(FALSE_REVIEWS * 1000) / 10} of 100 such reviews would show one.`
+    : `${compared} ${compared === 1 ? 'comparison' : 'comparisons'}, ${called === 0 ? 'none' : called} larger than error. If nothing had changed, at most ${Math.round(FALSE_REVIEWS * 1000) / 10} of 100 such reviews would show one.`
 }

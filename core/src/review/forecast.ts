@@ -60,6 +60,6 @@ export const GOAL_REFUSALS: Readonly<Record<Extract<GoalDate, { ok: false }>['re
 export const PLATEAU_MOVES: readonly string[] = [
   'Check sleep, illness and the other training first: a plateau is often load elsewhere.',
   'A lighter week, then test again.',
-  'Change what is asked: another width, edge or implement of the same quality, or holds for repetitions.',
+  'Change the demand: another width, edge or implement of the same quality, or holds for repetitions.',
   'One hard day more for this quality and one less elsewhere, inside the growth limit.',
 ]

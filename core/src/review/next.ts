@@ -140,7 +140,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
     ...(f.lowTwice
       ? [`readiness low two sessions in a row (${formatDate(f.lowTwice, f.today)})`]
       : []),
-    ...(sure.length > 0 ? ['a loss beyond error'] : []),
+    ...(sure.length > 0 ? ['a loss larger than error'] : []),
     ...((f.weeks.at(-1)?.worstPain ?? 0) > (f.weeks.at(-3)?.worstPain ?? 0) &&
     (f.weeks.at(-1)?.worstPain ?? 0) > 2
       ? [`pain up to ${f.weeks.at(-1)!.worstPain}/10`]

@@ -39,7 +39,7 @@ export const SET_COLUMNS: readonly ColumnRow[] = [
     says: 'left, right or both; both of a one-handed exercise is a set of each; may be empty where both hands work at once',
   },
   { id: 'set', needed: false, says: 'number of the set within its day; counted when empty' },
-  { id: 'sets', needed: false, says: 'how many such sets the line stands for; one when empty' },
+  { id: 'sets', needed: false, says: 'how many such sets the line means; one when empty' },
   { id: 'load', needed: false, says: 'load, without or with its unit; none when empty' },
   { id: 'unit', needed: false, says: 'kg or lb, of the load; kg when empty' },
   { id: 'seconds', needed: false, says: 'for exercises that are held' },
@@ -185,8 +185,7 @@ class SetRow extends SheetRow {
     const sets = this.wholeNumber('sets', 1, MOST.sets)
     const effort = this.wholeNumber('effort', 1, 10)
     const pain = this.wholeNumber('pain', 0, 10)
-    if (set && (sets ?? 1) > 1)
-      this.fail('sets', 'a line with the number of its set stands for one set.')
+    if (set && (sets ?? 1) > 1) this.fail('sets', 'a line with the number of its set is one set.')
     if (!athlete || !on || !exercise || !hands || !load || !amount || !ended) return null
     if (effort === undefined || pain === undefined || this.problems.length > 0) return null
     const of = hands.map((hand) => ({

@@ -71,7 +71,7 @@ export const TRIAL_COLUMNS: readonly ColumnRow[] = [
     says: 'label of the unit in the kit; may be empty when the hall has one of that kind',
   },
   ...SETUP_COLUMNS,
-  { id: 'trial', needed: false, says: 'number of the try within its hand; counted when empty' },
+  { id: 'trial', needed: false, says: 'number of the trial within its hand; counted when empty' },
   { id: 'hand', needed: false, says: 'left, right or both, with the column value' },
   { id: 'value', needed: false, says: 'the result, decimal point or comma' },
   { id: 'left', needed: false, says: 'in place of hand and value: the left-hand result' },

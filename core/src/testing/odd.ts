@@ -43,4 +43,4 @@ export const oddWords = (
   unit: ResultUnit,
   choice: UnitChoice,
 ): string =>
-  `${formatWithUnit(value, unit, choice)} beside ${formatWithUnit(beside, unit, choice)}: is that right? Record it once more if so, or type it anew.`
+  `${formatWithUnit(value, unit, choice)} beside ${formatWithUnit(beside, unit, choice)}: is that right? Enter it again if so, or correct it.`

@@ -200,7 +200,7 @@ describe('the other uses', () => {
   })
 })
 
-describe('tries of a record', () => {
+describe('trials of a record', () => {
   const all = (k: number, shares: (i: number) => number) =>
     record(
       Array.from({ length: k }, (_, i) =>
@@ -274,7 +274,7 @@ describe('tries of a record', () => {
   })
 })
 
-describe('a try while it comes in', () => {
+describe('a trial while it comes in', () => {
   const feed = (live: LiveTry, trace = record([shape()], 12), from = 0) => {
     for (let i = from; i < trace.forceN.length; i++) live.push(i / 100, trace.forceN[i]!)
     return live

@@ -277,7 +277,7 @@ describe('left against right', () => {
     expect(acrossTests(leanRows(buildSeries(both(290, 412)), lean))).toBe(
       'The left hand is behind in 2 of 2 tests.',
     )
-    expect(acrossTests([])).toContain('No lean beyond error')
+    expect(acrossTests([])).toContain('No lean larger than its error')
   })
 })
 
@@ -298,9 +298,11 @@ describe('balance', () => {
     const [r] = balanceRows(buildSeries(tests))
     expect(r!.hands[0].ratio).toMatchObject({ ok: true, value: 0.375 })
     expect(r!.hands[0].history.map((h) => h.value)).toEqual([0.5, 0.46875, 0.4375, 0.40625, 0.375])
-    expect(r!.says).toBe('Left lower than at first, beyond error.')
+    expect(r!.says).toBe('Left lower than at first, by more than the test’s error.')
     // Two tests alone rest on the estimate of the test, which is wide.
-    expect(balanceRows(buildSeries(tests.slice(0, 4)))[0]!.says).toContain('No change beyond error')
+    expect(balanceRows(buildSeries(tests.slice(0, 4)))[0]!.says).toContain(
+      'No change larger than the test’s error',
+    )
   })
   it('names what is not tested, and never shows a number for it', () => {
     const rows = balanceRows(buildSeries([brace('2026-06-01', 'extension', 8, 8)]))

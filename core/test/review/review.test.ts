@@ -133,7 +133,7 @@ describe('a change over a period', () => {
   })
   it('says how many were compared and what chance would show', () => {
     expect(byChance(changesOf([series], ALL))).toMatch(
-      /^2 comparisons, 1 beyond error\. .*at most 4 of 100/,
+      /^2 comparisons, 1 larger than error\. .*at most 4 of 100/,
     )
     expect(byChance([])).toBe('')
   })
@@ -429,7 +429,7 @@ describe('the squad', () => {
     differences,
     ...more,
   })
-  it('joins sums of one set-up, the newest counting, and has an error from repeats before tries', () => {
+  it('joins sums of one set-up, the newest counting, and has an error from repeats before trials', () => {
     const byAthlete = joined(
       [
         sum('a', '2026-10-15', 41, [0.02, -0.01]),

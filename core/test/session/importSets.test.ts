@@ -72,7 +72,7 @@ describe('a file of sets', () => {
     expect(messages('athlete;date;reps', 'Noor Fairbrass;2026-10-08;3')[0]).toContain('exercise')
     expect(
       messages('athlete;date;exercise;set;sets;seconds', line('hang_dead;2;3;40'))[0],
-    ).toContain('stands for one set')
+    ).toContain('is one set')
     expect(messages(HEAD, line('roll_max;left;1;30;kg;;3;'), 'Nobody;x;y;;;;;;;')).toHaveLength(3)
   })
   it('a line like another, and a set on record, are left out unless wanted', () => {

@@ -29,7 +29,7 @@ const log = (more: Partial<SetLog>): SetLog => ({
   ...more,
 })
 
-describe('a session as tries', () => {
+describe('a session as trials', () => {
   const keys = (steps: readonly Step[]) => steps.map((s) => `${s.blockId}${s.set}${s.hand[0]}`)
   it('works in order with alternating hands; the warm-up is for what the day holds, stretches close', () => {
     expect(keys(stepsOf([block('b', 'wrist_curl'), block('a', 'pinch_hold')]))).toEqual([
@@ -59,7 +59,7 @@ describe('a session as tries', () => {
   })
 })
 
-describe('rest before a try', () => {
+describe('rest before a trial', () => {
   const steps = stepsOf([block('a', 'pinch_hold'), block('b', 'wrist_curl')])
   const of = (id: string) => steps.find((s) => s.blockId === id)!
   it("is what is left of that hand's own rest, never under the change of hands", () => {

@@ -140,7 +140,7 @@ describe('a test day as it runs', () => {
       ).state.handEnded['a'],
     ).toBeUndefined()
   })
-  it('a station that breaks waits, and comes back; with a twin its tries go there; nothing is lost', () => {
+  it('a station that breaks waits, and comes back; with a twin its trials go there; nothing is lost', () => {
     const events = run([], 300)
     const lost = [...events, ev(301, { kind: 'lost', station: 's1' })]
     const day = dayNow(setup, lost, 301, wished)
@@ -170,7 +170,7 @@ describe('a test day as it runs', () => {
       ),
     ).toEqual([])
   })
-  it('a retry is one try more, a break calls nobody before its end', () => {
+  it('a retry is one trial more, a break calls nobody before its end', () => {
     const day = dayNow(
       setup,
       [
@@ -183,7 +183,7 @@ describe('a test day as it runs', () => {
     expect(day.order.slots).toHaveLength(73)
     expect(Math.min(...day.order.slots.map((s) => s.start))).toBeGreaterThanOrEqual(600)
   })
-  it('a try left out is taken back: it is to come again, and nothing says it was done', () => {
+  it('a trial left out is taken back: it is to come again, and nothing says it was done', () => {
     const first = dayNow(setup, [], 0, wished).order.slots[0]!
     const skip = ev(20, {
       kind: 'done',
@@ -199,7 +199,7 @@ describe('a test day as it runs', () => {
     expect(back.order.slots).toHaveLength(72)
     expect(back.done).toEqual([])
   })
-  it('a hang is one try of both hands; pain in one hand ends it', () => {
+  it('a hang is one trial of both hands; pain in one hand ends it', () => {
     const hang: DaySetup = {
       ...setup,
       stations: [{ ...station('h', 'hang_time'), tries: 1 }],

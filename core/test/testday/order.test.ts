@@ -53,12 +53,12 @@ function faults(
     const own = o.slots.filter((s) => s.athlete === v.athlete && s.station === v.station)
     say(
       own.length !== v.tries.length,
-      `${v.athlete} has ${own.length} of ${v.tries.length} tries at ${v.station}`,
+      `${v.athlete} has ${own.length} of ${v.tries.length} trials at ${v.station}`,
     )
     own.forEach((s, i) =>
       say(
         s.hand !== v.tries[i]?.hand || s.loadKg !== v.tries[i].loadKg,
-        `${v.athlete}: tries out of order`,
+        `${v.athlete}: trials out of order`,
       ),
     )
   }
@@ -222,7 +222,7 @@ describe('a running order', () => {
 })
 
 describe('the bound of a day', () => {
-  it('of one station without plates is its tries and the changes of lifter; of one athlete the rests', () => {
+  it('of one station without plates is its trials and the changes of lifter; of one athlete the rests', () => {
     expect(dayBound(day([[0, 0, 0, 0, 0, 0]]), P)).toBe(885)
     expect(dayBound(day([[0]]), P)).toBe(510)
     expect(dayBound(day([[0], [50], [45], [47.5]]), P)).toBe(2310)

@@ -54,6 +54,6 @@ describe('results of a day', () => {
       ['a', [{ hand: 'left', by: 2 }]],
     ])
   })
-  it('a hand whose tries spread too wide is to be tested again', () =>
+  it('a hand whose trials spread too wide is to be tested again', () =>
     expect(r!.rows.map((x) => x.retest)).toEqual([true, false]))
 })

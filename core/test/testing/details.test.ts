@@ -8,7 +8,7 @@ import { rowsOf } from '../../src/testing/rows'
 
 const p = (id: string) => protocolById(id)!
 
-describe('what is kept beside a try', () => {
+describe('what is kept beside a trial', () => {
   it('a carry has its time and drops, in limits, and nothing else', () => {
     const carry = p('carry_test')
     expect(detailsProblem(carry, 'farm', { seconds: 42, drops: 1 }, false)).toBeNull()

@@ -52,7 +52,7 @@ describe("a coach's own sheet", () => {
     expect(doubts.join(' ')).toContain('"Ines" is taken for Ines Varrow.')
     expect(openIn(mapping)).toEqual([])
   })
-  it('is read with its mapping: lines keep their number, empty cells are no tries, clock times are times', () => {
+  it('is read with its mapping: lines keep their number, empty cells are no trials, clock times are times', () => {
     const r = read(wide, guessMapping(wide, ROSTER).mapping)
     expect(
       r.ok &&

@@ -12,7 +12,7 @@ describe('a result out of all proportion is asked about', () => {
     expect(oddBeside(n(44), [n(38.2)], [], dyno)).toBeNull()
     expect(oddBeside(n(3.82), [n(38.2)], [], dyno)).not.toBeNull()
   })
-  it('one slip among earlier tries does not make the next good one odd', () => {
+  it('one slip among earlier trials does not make the next good one odd', () => {
     expect(oddBeside(n(38), [n(38.2), n(93.5), n(37.5)], [], dyno)).toBeNull()
   })
   it('the other hand is asked where this one has none yet, and may differ more', () => {

@@ -19,10 +19,10 @@ describe('a pick-up ramp', () => {
       const next = rampNext(tries, 'left', expected, smallest)
       if (next.kind === 'done') return tries
       tries.push({ hand: 'left', loadKg: next.loadKg, clean: next.loadKg <= best })
-      if (tries.length > RAMP.tries) throw new Error('over eight tries')
+      if (tries.length > RAMP.tries) throw new Error('over eight trials')
     }
   }
-  it('finds a known best within half a step in 95 % of 200 seeds, in at most 8 tries', () => {
+  it('finds a known best within half a step in 95 % of 200 seeds, in at most 8 trials', () => {
     let within = 0
     for (let seed = 0; seed < 200; seed++) {
       // A best of 20 to 80 kg, expected from the last test: off by up to 3 % either way.
@@ -59,7 +59,7 @@ describe('a pick-up ramp', () => {
     expect([rampStep(30, 0.5), rampStep(100, 0.5), rampStep(10, 1)]).toEqual([1.2, 2.5, 1])
     expect(run(20.5, 20, 1).map((t) => t.loadKg)).toEqual([15, 16, 17, 18, 19, 20, 21])
   })
-  it('alternates the hands, and never under 90 s between tries nor 180 s for one hand', () => {
+  it('alternates the hands, and never under 90 s between trials nor 180 s for one hand', () => {
     const t = (hand: 'left' | 'right'): RampTry => ({ hand, loadKg: 1, clean: true })
     expect(rampHand([], 'right', () => false)).toBe('right')
     expect(rampHand([t('right')], 'right', () => false)).toBe('left')

@@ -3,7 +3,7 @@
  * are people's, and hashes of passwords among them.
  */
 export function errorWords(error: unknown): string {
-  if (!(error instanceof Error)) return 'An error that is none.'
+  if (!(error instanceof Error)) return 'Thrown, and not an error.'
   const code = (error as { code?: unknown }).code
   return `${error.name}${typeof code === 'string' ? ` ${code}` : ''}: ${error.message}\n${(
     error.stack ?? ''

@@ -10,7 +10,7 @@ export function mountPrivacy(api: Api): void {
   api.on('POST /api/athletes/:athleteId/erase', async (call) => {
     const athlete = await athleteOr404(call)
     if (call.body.name.trim().toLowerCase() !== athlete.name.trim().toLowerCase())
-      throw refused('name', `Write the name as it stands: ${athlete.name}.`)
+      throw refused('name', `Write the name exactly: ${athlete.name}.`)
     await call.em.query('SELECT erase_athlete($1, $2)', [athlete.id, call.today])
     await call.em.query('DELETE FROM roster_row WHERE athlete_id = $1', [athlete.id])
     return done

@@ -133,7 +133,7 @@ async function mustBeUndoable(call: Call, d: TestDay, of: string): Promise<void>
   const e = await call.em.findOneBy(TestDayEventEntity, { id: of, dayId: d.id })
   if (!e) throw notFound('event')
   if (e.kind === 'start' || (e.kind === 'done' && e.body['outcome'] !== 'skipped'))
-    throw refused('body.of', 'A try with a result is corrected or struck out at the test itself.')
+    throw refused('body.of', 'A trial with a result is corrected or struck out at the test itself.')
 }
 
 /** A try that is said this long after it was done was done before anybody could be asked, s. */

@@ -7,7 +7,7 @@ export type Actions = Readonly<Record<string, number>>
  */
 const BEFORE: Readonly<Record<string, string>> = {
   'an empty hall to its first verdict': 'about 150, with a first saved week (a tester)',
-  'six tries': '6',
+  'six trials': '6',
   'a correction': '4, and the next number was lost',
   'a week planned and saved': 'in the 150 above',
   'a session ended early': 'not possible',
@@ -15,13 +15,13 @@ const BEFORE: Readonly<Record<string, string>> = {
 }
 /** Counted in one of the browser tests, by hand. */
 const BESIDE: readonly (readonly [job: string, now: string, before: string])[] = [
-  ['a try of a pick-up ramp', '1', '1 (ramp.spec.ts)'],
+  ['a trial of a pick-up ramp', '1', '1 (ramp.spec.ts)'],
   ['a set of 12 kg where none was lifted before', '6 (floor.spec.ts)', '24 (a tester)'],
 ]
 
 export const actionsSection = (actions: Actions): string =>
   [
-    'Clicks, choices and typed entries (a field is one), counted while the check of a fortnight works on an empty hall by the screens alone (`e2e/fortnight.spec.ts`). It ends with the record it should, read out of the workbook by another program. The first job is a hall, seven implements, two athletes and six tries.',
+    'Clicks, choices and typed entries (a field is one), counted while the check of a fortnight works on an empty hall by the screens alone (`e2e/fortnight.spec.ts`). It ends with the record it should, read out of the workbook by another program. The first job is a hall, seven implements, two athletes and six trials.',
     '',
     '| job | actions | on the build of 28 November |',
     '| --- | --- | --- |',

@@ -91,7 +91,7 @@ export function timings(): Timing[] {
       [24, 4],
     ].map(([n, k]) =>
       time(
-        `Running order of a test day: ${n} athletes, ${k} stations, three tries a hand`,
+        `Running order of a test day: ${n} athletes, ${k} stations, three trials a hand`,
         300,
         () => void orderDay(day(n!, k!), params),
         20,

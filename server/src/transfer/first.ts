@@ -55,7 +55,7 @@ export async function* firstVersionLines(
       throw new HttpProblem(
         413,
         'too-large',
-        'A file of the first version may have 80 MB. Take the hall out anew with this release.',
+        'A file of the first version may have 80 MB. Export the hall again with this release.',
       )
   }
   let file: { format?: unknown; version?: unknown; tables?: Record<string, Row[]> }

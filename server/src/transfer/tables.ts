@@ -244,7 +244,7 @@ export const TABLES = [
       col('exercise', ''),
       col('exercise_id', ''),
       col('hand', 'left, right, both'),
-      col('set', 'number within its block'),
+      col('set', 'number within its exercise'),
       col('load', 'as typed'),
       col('unit', 'of the load as typed'),
       col('load_kg', 'kg'),

@@ -2,6 +2,7 @@ import { Modal, UnstyledButton } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { lazy, Suspense, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
+import { useNavigate } from 'react-router'
 import { Icon } from '../hands/Icon'
 
 const CommandHits = lazy(() => import('./CommandHits'))
@@ -34,8 +35,11 @@ export function Command() {
     input.current?.focus()
   }
   const hide = () => setOpen(false)
+  const go = useNavigate()
   useHotkeys([
     ['/', show],
+    ['shift+?', () => void go('/help')],
+    ['?', () => void go('/help')],
     ['mod+K', show],
   ])
   return (

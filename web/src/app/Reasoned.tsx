@@ -91,7 +91,7 @@ export function Reasoned({
               {label}
             </Button>
             <Button variant="default" onClick={close}>
-              Leave it
+              Cancel
             </Button>
           </div>
         </form>

@@ -99,6 +99,9 @@ function AccountMenu({ me }: { me: Me }) {
           Lengths: <b>{units.length}</b>
         </Menu.Item>
         <Menu.Divider />
+        <Menu.Item component={NavLink} to="/help">
+          Help <kbd>?</kbd>
+        </Menu.Item>
         <Menu.Item onClick={() => void signOut()}>Sign out</Menu.Item>
       </Menu.Dropdown>
     </Menu>

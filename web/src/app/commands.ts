@@ -33,6 +33,7 @@ const PAGES = [
   { to: '/hall', name: 'Hall', words: 'hall people settings export backup' },
   { to: '/reference', name: 'Reference', words: 'reference knowledge help words' },
   { to: '/bench', name: 'Bench', words: 'bench calculators calculate' },
+  { to: '/help', name: 'Help', words: 'help how keys shortcuts tasks' },
   { to: '/waiting', name: 'What waits to be sent', words: 'waiting outbox offline unsent' },
   { to: '/athletes/new', name: 'Add an athlete', words: 'add new athlete create' },
 ] as const

@@ -47,6 +47,7 @@ export const router = createBrowserRouter([
       stage('bench/:calculator?', () => import('../areas/bench/Bench')),
       stage('reference/:kind?/:id?', () => import('../areas/reference/Reference')),
       stage('waiting', () => import('../areas/waiting/Waiting')),
+      stage('help', () => import('../areas/help/Help')),
       stage('hall', () => import('../areas/hall/Hall')),
       { path: '*', Component: LostPage },
     ],

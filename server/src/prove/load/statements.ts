@@ -90,7 +90,7 @@ export async function statementsOf(
       },
     ],
     [
-      'a try',
+      'a trial',
       'POST',
       `/api/tests/${hall.sessions[7]!}/trials`,
       {
@@ -104,7 +104,7 @@ export async function statementsOf(
         deviceAt: null,
       },
     ],
-    ['the roster, after a set and a try', 'GET', '/api/athletes?most=60'],
+    ['the roster, after a set and a trial', 'GET', '/api/athletes?most=60'],
     ['the roster, nothing new', 'GET', '/api/athletes?most=60'],
     ["an athlete's page", 'GET', a],
     ["an athlete's tests", 'GET', `${a}/tests`],

@@ -51,7 +51,7 @@ export function MatchPanel({
         </h2>
         {onEdit && (
           <button className="btn small" onClick={onEdit}>
-            Change this demand
+            Edit this demand
           </button>
         )}
       </div>

@@ -93,7 +93,7 @@ function Begin() {
     <>
       <Setup />
       <button className="lnk" onClick={() => setFromFile(true)}>
-        Begin from a hall's file instead
+        Start from a hall's file instead
       </button>
     </>
   )

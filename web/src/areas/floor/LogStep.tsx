@@ -186,7 +186,7 @@ export function LogStep({
             })
           }
         >
-          Keep
+          Save
         </button>
       </div>
     </>

@@ -60,12 +60,12 @@ export function Missed({ view }: { view: PlanView }) {
                 aria-expanded={leaving === m.on}
                 onClick={() => setLeaving(leaving === m.on ? null : m.on)}
               >
-                Let it go …
+                Skip it …
               </button>
             </div>
           )}
           {leaving === m.on && (
-            <div className="row" role="group" aria-label="Why it is let go">
+            <div className="row" role="group" aria-label="Why it is skipped">
               {REASONS.map((reason) => (
                 <button
                   className="btn small"
@@ -91,7 +91,7 @@ export function Missed({ view }: { view: PlanView }) {
       ))}
       {gone.map((m) => (
         <p key={m.day} className="s">
-          {formatDate(m.on, me.today, { weekday: true })} was let go:{' '}
+          {formatDate(m.on, me.today, { weekday: true })} was skipped:{' '}
           {ends.find((e) => e.on === m.on)?.reason.toLowerCase()}.{' '}
           {me.role === 'coach' && (
             <button
@@ -99,7 +99,7 @@ export function Missed({ view }: { view: PlanView }) {
               disabled={write.isPending}
               onClick={() => write.mutate({ on: m.on, reason: 'Taken back', setsLeft: [] })}
             >
-              Take that back
+              Undo
             </button>
           )}
         </p>

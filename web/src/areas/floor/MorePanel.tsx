@@ -90,7 +90,7 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
         )}
         <div className="f-choice" role="group" aria-label="This set">
           <button className="f-btn" onClick={then(act.passOver)}>
-            Pass over
+            Skip
           </button>
           <button className="f-btn" onClick={then(act.addSet)}>
             Add a set
@@ -119,7 +119,7 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
           </div>
         )}
         {others.length > 0 && (
-          <div className="f-choice" role="group" aria-label="Another block first">
+          <div className="f-choice" role="group" aria-label="Another exercise first">
             <span>First:</span>
             {others.map((b) => (
               <button key={b.id} className="f-btn" onClick={then(() => act.bring(b.id))}>

@@ -129,7 +129,7 @@ export default function My() {
       {days.some((x) => x.on === s.today) && (
         <div className="f-bar">
           <button className="f-btn main go" onClick={() => setRunning(true)}>
-            Begin today's session
+            Start today's session
           </button>
         </div>
       )}

@@ -214,7 +214,7 @@ export function Stage({
         ) : null}
         {own.phase === 'confirm' || (own.phase === 'work' && !timed) ? (
           <button className="f-btn quiet" onClick={act.edit}>
-            Change
+            Edit
           </button>
         ) : null}
         {own.phase === 'ready' || own.phase === 'rest' ? (

@@ -72,7 +72,7 @@ export function HandMap({
         </li>
         <li>
           <i className="hatch" />
-          Short by more than error
+          Shortfall larger than error
         </li>
         <li>
           <i className="void" />

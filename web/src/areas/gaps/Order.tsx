@@ -159,7 +159,7 @@ export function Overrule({ priority }: { priority: Priority }) {
             onChange={(e) => setReason(e.currentTarget.value)}
           />
           <button className="btn small pri" disabled={reason.trim() === '' || write.isPending}>
-            Say so
+            Save
           </button>
         </form>
       )}

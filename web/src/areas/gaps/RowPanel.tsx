@@ -156,7 +156,7 @@ function Formula({ h, row }: { h: HandGap; row: GapRow }) {
       {who}: {f(h.value)}
       {h.error === null ? '' : `, error ±${f(h.error)}`}. Reference {f(h.asked)}:{' '}
       {(h.shortBy ?? 0) > 0
-        ? `short by at least ${f(h.shortBy!)}`
+        ? `shortfall at least ${f(h.shortBy!)}`
         : h.value >= h.asked
           ? 'met'
           : 'under it by no more than the error'}

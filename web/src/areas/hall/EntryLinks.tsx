@@ -123,7 +123,7 @@ export function Invite() {
                 {link.error && failureText(link.error)}
               </p>
               <Button type="submit" loading={link.busy}>
-                Make it
+                Make the link
               </Button>
             </Stack>
           </form>

@@ -15,7 +15,7 @@ export function Exports() {
       <h2 className="h3">Take the data out</h2>
       <p className="note">
         Everything as one file of JSON lines makes an empty installation this hall again. Passwords
-        and athletes' links stay here. What the columns mean stands in docs/formats.md.
+        and athletes' links stay here. docs/formats.md says what the columns mean.
       </p>
       <div className="row">
         <a className="btn pri" href="/api/export/hall" download>

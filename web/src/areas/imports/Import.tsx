@@ -234,7 +234,7 @@ export default function Import() {
                   Try it, save nothing
                 </button>
                 <button className="btn" onClick={leave}>
-                  Leave it
+                  Cancel
                 </button>
               </div>
             )}
@@ -305,7 +305,7 @@ export default function Import() {
                   </button>
                 )}
                 <button className="btn" onClick={leave}>
-                  Leave it
+                  Cancel
                 </button>
               </div>
             </div>
@@ -420,7 +420,7 @@ function Earlier({ today }: { today: string }) {
             Undo the import
           </Button>
           <button className="btn" onClick={() => setUndoing(null)}>
-            Keep it
+            Cancel
           </button>
         </div>
       </Modal>

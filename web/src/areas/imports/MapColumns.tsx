@@ -30,7 +30,7 @@ const NAMED: Record<string, string> = {
   time: 'Time',
   protocol: 'Test',
   implement: 'Implement',
-  trial: 'Number of the try',
+  trial: 'Number of the trial',
   hand: 'Hand',
   unit: 'Unit',
   pain: 'Pain',

@@ -70,7 +70,7 @@ export function Problems({
           </button>
         )}
         <button className="btn" onClick={onLeave}>
-          Leave it
+          Cancel
         </button>
       </div>
     </div>

@@ -72,7 +72,7 @@ export function Erase() {
                 Erase for good
               </Button>
               <button type="button" className="btn" onClick={() => setOpen(false)}>
-                Leave it
+                Cancel
               </button>
             </div>
           </Stack>

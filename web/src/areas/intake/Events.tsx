@@ -128,7 +128,7 @@ function Form({ event, onDone }: { event: EventView | null; onDone: () => void }
           </Button>
           {event && (
             <button type="button" className="btn" onClick={() => save(true)}>
-              Take it out
+              Delete
             </button>
           )}
         </div>

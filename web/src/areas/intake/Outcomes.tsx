@@ -71,7 +71,7 @@ export function Outcomes() {
                     })
                   }
                 >
-                  Take out the newest
+                  Delete the newest
                 </button>
               </span>
             </li>

@@ -101,7 +101,7 @@ export function ProfileFields<T extends ProfileBody>({
         />
         <p className="note">
           {f.values.skin === 'sweaty'
-            ? 'Chalk on the hand; wipe the implement each try.'
+            ? 'Chalk on the hand; wipe the implement each trial.'
             : f.values.skin === 'dry'
               ? 'Little chalk; watch for splits.'
               : 'A split or flapper is entered as an injury.'}

@@ -169,7 +169,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
         </label>
         {coach && (
           <button className="btn pri" type="submit" disabled={!dirty || wrong || write.isPending}>
-            Keep this week
+            Save usual week
           </button>
         )}
         <button

@@ -131,7 +131,7 @@ export function UnitPanel({
         </button>
         {coach && (
           <button className="btn" onClick={() => setOpen('change')}>
-            Change
+            Edit
           </button>
         )}
         {coach && (

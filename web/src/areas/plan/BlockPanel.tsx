@@ -82,7 +82,7 @@ export function BlockPanel({
           <b>Free:</b>{' '}
           {free.length > 0
             ? free.map((d) => DAY_NAMES[d]).join(', ')
-            : 'no other day as the week stands'}
+            : 'no other day in the week as it is'}
           .
         </p>
       )}

@@ -265,12 +265,12 @@ export function BlockView({ view }: { view: PlanView }) {
           )}
           {state === 'done' && taken < planned.length && (
             <button className="btn pri" disabled={keep.isPending} onClick={() => setAsking('new')}>
-              Keep {planned.length - taken} week{planned.length - taken === 1 ? '' : 's'}
+              Save {planned.length - taken} week{planned.length - taken === 1 ? '' : 's'}
             </button>
           )}
           {state === 'done' && taken > 0 && (
             <button className="btn" disabled={keep.isPending} onClick={() => setAsking('all')}>
-              Keep all, over {taken} planned
+              Save all, over {taken} planned
             </button>
           )}
         </span>
@@ -278,7 +278,7 @@ export function BlockView({ view }: { view: PlanView }) {
       <Modal
         opened={asking !== null}
         onClose={() => setAsking(null)}
-        title="Keep these weeks"
+        title="Save these weeks"
         size="lg"
       >
         {asking !== null && (
@@ -322,7 +322,7 @@ export function BlockView({ view }: { view: PlanView }) {
         Each week grows from the last ordinary one by 12 % at the most; a deload takes 60 % of it,
         the nine days before an event count half. Within: share of the best possible, week by week.
         Practice estimates, no source. Events and the usual week are kept in{' '}
-        <Link to={`/athletes/${athlete.id}/intake`}>intake</Link>. Planned anew, the block begins
+        <Link to={`/athletes/${athlete.id}/intake`}>intake</Link>. Planned again, the block begins
         with next week and grows from what was really done.
       </p>
     </main>

@@ -75,7 +75,9 @@ export function Board({
         setDragged(null)
       }}
       accessibility={{
-        screenReaderInstructions: { draggable: 'Shift and an arrow key move the block by a day.' },
+        screenReaderInstructions: {
+          draggable: 'Shift and an arrow key move the exercise by a day.',
+        },
       }}
     >
       <div className="board">
@@ -136,7 +138,7 @@ export function Board({
                 <button
                   className="add"
                   onClick={() => onAdd(i)}
-                  aria-label={`Add a block on ${DAY_NAMES[i]}`}
+                  aria-label={`Add an exercise on ${DAY_NAMES[i]}`}
                 >
                   + Add
                 </button>

@@ -66,14 +66,14 @@ export function KeepWeeks({ planned, there, today, busy, problem, onKeep }: Prop
                   Version {was.number} stays on record. Hand load {handLoad(was.blocks).toFixed(1)}{' '}
                   becomes {handLoad(w.plan.blocks).toFixed(1)};{' '}
                   {changes.length === 0
-                    ? 'the blocks stay the same'
+                    ? 'the exercises stay the same'
                     : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`}
                   .
                 </p>
               ) : (
                 <p className="s">
-                  New: {w.plan.blocks.length} blocks, hand load {handLoad(w.plan.blocks).toFixed(1)}
-                  .
+                  New: {w.plan.blocks.length} exercises, hand load{' '}
+                  {handLoad(w.plan.blocks).toFixed(1)}.
                 </p>
               )}
               {changes.length > 0 && (
@@ -112,7 +112,7 @@ export function KeepWeeks({ planned, there, today, busy, problem, onKeep }: Prop
         loading={busy}
         disabled={kept.length === 0 || (over && reason.trim() === '')}
       >
-        Keep {kept.length} {kept.length === 1 ? 'week' : 'weeks'}
+        Save {kept.length} {kept.length === 1 ? 'week' : 'weeks'}
       </Button>
     </form>
   )

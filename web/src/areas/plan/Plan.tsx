@@ -71,7 +71,7 @@ type Dialog = 'frame' | 'save' | 'schools' | 'templates' | 'versions' | null
 const TITLES = {
   frame: 'Days of this week',
   save: 'Save this week',
-  schools: 'Schools side by side',
+  schools: 'Training approaches side by side',
   templates: 'Templates',
   versions: 'Versions of this week',
 } as const
@@ -162,7 +162,7 @@ function Week({ view }: { view: PlanView }) {
         v === null && d !== b.day && draft.frame[d]!.minutes > 0 ? [DAY_NAMES[d]] : [],
       )
       return setSaid(
-        `Not moved: ${held.says}. ${free.length > 0 ? `Free: ${free.join(', ')}.` : 'No day is free as the week stands.'}`,
+        `Not moved: ${held.says}. ${free.length > 0 ? `Free: ${free.join(', ')}.` : 'No day is free in the week as it is.'}`,
       )
     }
     change(b.id, { day })
@@ -340,12 +340,12 @@ function Week({ view }: { view: PlanView }) {
                 drafts.drop(key)
                 setPicked(null)
               })}
-            {act(empty ? 'Draft the week' : 'Draft anew', draftAnew, {
+            {act(empty ? 'Draft the week' : 'New draft', draftAnew, {
               pri: empty,
               off: make.isPending || !athlete.demand,
             })}
             {!empty &&
-              act(breaches.length > 0 ? 'Plan round it' : 'Look for better', better, {
+              act(breaches.length > 0 ? 'Plan round it' : 'Improve this week', better, {
                 off: !problem || planner.search.state === 'looking',
               })}
             {act('Save version', () => setOpen('save'), { pri: true, off: !changed })}
@@ -373,7 +373,7 @@ function Week({ view }: { view: PlanView }) {
         {coach && !empty && act('Copy to next week', copyOn)}
         {coach &&
           missed.length > 0 &&
-          act('Plan the rest of the week anew', restAnew, { off: !problem })}
+          act('Plan the rest of the week again', restAnew, { off: !problem })}
       </div>
       <p className="said" role="alert">
         {make.error && failureText(make.error)}
@@ -508,7 +508,8 @@ function Week({ view }: { view: PlanView }) {
           )}
           <div className="block">
             <p className="note">
-              {NOT_A_DIAGNOSIS} Drag a block to another day, or press Shift and an arrow key on it.
+              {NOT_A_DIAGNOSIS} Drag an exercise to another day, or press Shift and an arrow key on
+              it.
             </p>
           </div>
         </aside>

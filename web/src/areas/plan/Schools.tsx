@@ -101,7 +101,7 @@ export function Schools({
           <h3 className="h4">As it is: {says(now)}</h3>
           <p className="note">{now === 'mixed' ? 'Neither is leant to.' : effect.says[now]}</p>
         </section>
-        <section aria-label="The other school">
+        <section aria-label="The other training approach">
           <h3 className="h4">The other: {says(other)}</h3>
           <p className="note">{effect.says[other as 'a' | 'b']}</p>
         </section>
@@ -138,7 +138,7 @@ export function Schools({
       )}
       <p role="status">
         {search.state === 'looking'
-          ? 'Planning the week under the other school …'
+          ? 'Planning the week under the other approach …'
           : search.state === 'done'
             ? `Within ${(100 * search.gap).toFixed(1)}\u00A0% of the best possible under it.`
             : search.state === 'clash'
@@ -159,16 +159,16 @@ export function Schools({
         )}
         {search.state === 'done' && (
           <button className="btn pri" onClick={() => onTake(settings, search.best.blocks)}>
-            Take it over
+            Use this week
           </button>
         )}
         <button className="btn" onClick={() => onTake(settings, null)}>
-          Only set the school
+          Only set the approach
         </button>
       </div>
       <p className="note">
-        Default: {school.default}. Common practice, no source; what share of the gain a school gives
-        is the coach's own guess.
+        Default: {school.default}. Common practice, no source; what share of the gain an approach
+        gives is the coach's own guess.
       </p>
     </div>
   )

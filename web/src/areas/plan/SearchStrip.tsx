@@ -119,7 +119,7 @@ export function SearchStrip({
                 onTake(best.blocks, best.testDay)
               }}
             >
-              Take it
+              Use this week
             </button>
           )}
           <button
@@ -129,7 +129,7 @@ export function SearchStrip({
               onStop()
             }}
           >
-            {search.state === 'looking' ? 'Stop' : better ? 'Leave it' : 'Close'}
+            {search.state === 'looking' ? 'Stop' : better ? 'Discard' : 'Close'}
           </button>
         </span>
       </div>

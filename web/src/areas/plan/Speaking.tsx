@@ -19,7 +19,7 @@ export function Speaking({
     <div className="block">
       <h2 className="h3">What the rules say</h2>
       {blocks.length === 0 ? (
-        <p className="note">Nothing planned yet. Draft the week, or add a block by hand.</p>
+        <p className="note">Nothing planned yet. Draft the week, or add an exercise by hand.</p>
       ) : breaches.length === 0 ? (
         <p>
           <Chip icon="check">All {RULES.length} rules hold</Chip>

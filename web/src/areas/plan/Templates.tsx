@@ -112,7 +112,7 @@ export function Templates({
             </button>
             {mine && !leaving && (
               <button className="btn" onClick={() => setLeaving(true)}>
-                Remove
+                Delete
               </button>
             )}
             {mine && leaving && (
@@ -167,7 +167,7 @@ export function Templates({
             />
           </label>
           <button className="btn" type="submit" disabled={name.trim() === '' || keep.isPending}>
-            Keep template
+            Save template
           </button>
         </form>
       )}

@@ -98,7 +98,7 @@ export function Versions({
       {a.number === b.number ? (
         <p className="note">Choose two versions to see what changed.</p>
       ) : changes.length === 0 ? (
-        <p className="note">The blocks are the same.</p>
+        <p className="note">The exercises are the same.</p>
       ) : (
         <ul className="changes">
           {changes.map((c) => (

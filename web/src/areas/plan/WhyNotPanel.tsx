@@ -65,7 +65,7 @@ export function WhyNotPanel({
           Add all the same
         </button>
       ) : (
-        <p className="note">A safety rule: not added.</p>
+        <p className="note">Not added: safety rule.</p>
       )}
     </div>
   )
@@ -96,7 +96,7 @@ function Says({
     case 'free':
       return (
         <p>
-          Nothing stands against it:{' '}
+          No rule is against it:{' '}
           {a.gains >= 0
             ? `${a.gains.toFixed(1)} points more`
             : `${(-a.gains).toFixed(1)} points less`}
@@ -129,7 +129,7 @@ function Says({
         <>
           {broken(a.breaks)}
           <p>
-            It fits when {changesOf(week.blocks, a.plan.blocks).length} blocks change,{' '}
+            It fits when {changesOf(week.blocks, a.plan.blocks).length} exercises change,{' '}
             {price(a.price)}.{' '}
             <button className="btn small" onClick={() => onBlocks(a.plan.blocks)}>
               Plan round it

@@ -29,7 +29,7 @@ export function WhyPanel({
   const why = answer?.answer
   return (
     <div className="why">
-      <h3 className="h4">Why this block</h3>
+      <h3 className="h4">Why this exercise</h3>
       <p>{block.reason || 'Chosen by the coach.'}</p>
       <h3 className="h4">Without it</h3>
       {!why ? (
@@ -80,7 +80,7 @@ export function WhyPanel({
           )}
           <h3 className="h4">Another day</h3>
           {why.otherDays.length === 0 ? (
-            <p>No other day takes it as the week stands.</p>
+            <p>No other day takes it in the week as it is.</p>
           ) : (
             <p className="row">
               {why.otherDays.map((d) => (

@@ -11,7 +11,11 @@ import { useAthletePage } from '../athlete/AthletePage'
 
 export const planKey = (id: string) => ['plan', id]
 export const usePlan = (id: string) =>
-  useQuery({ queryKey: planKey(id), queryFn: () => api.get<PlanView>(`/api/athletes/${id}/plan`) })
+  useQuery({
+    queryKey: planKey(id),
+    queryFn: () => api.get<PlanView>(`/api/athletes/${id}/plan`),
+    enabled: id !== '',
+  })
 
 /**
  * The week as the planner is given it; its days and the coach's terms are put in by the page. Null

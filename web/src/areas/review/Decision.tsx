@@ -153,7 +153,7 @@ export function Decision({
           <div className="row">
             <button className="btn pri" disabled={write.isPending} onClick={keep}>
               {taken === 0
-                ? 'Keep as the conclusion'
+                ? 'Save with nothing taken'
                 : `Take ${taken === 1 ? 'it' : `${taken} lines`} into the next block`}
             </button>
             {own && (

@@ -44,8 +44,8 @@ export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }
       )}
       {days.length === 0 && <p className="s">No verdict on the two hands yet.</p>}
       <p className="note">
-        Line: 95 % interval, grid every 10 %. Arrow: uneven beyond error, points to the weaker hand.
-        Open dot: could be error.
+        Line: 95 % interval, grid every 10 %. Arrow: uneven by more than error, points to the weaker
+        hand. Open dot: could be error.
       </p>
       <svg
         viewBox={`0 0 ${W} ${height}`}

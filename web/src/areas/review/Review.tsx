@@ -36,7 +36,7 @@ export default function Review() {
   const { period } = chosen
   const { tests, review, series, changes, known } = useReview(period)
   const units = useUnits()
-  const plan = usePlan(athlete.id).data
+  const plan = usePlan(athlete.id)
   const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set())
   const view = review.data
   const draft = useMemo(() => {
@@ -73,6 +73,14 @@ export default function Review() {
       </main>
     )
   }
+  // What comes late would push down what is being read.
+  if (!view || !tests.data || plan.isPending)
+    return (
+      <>
+        <PeriodBar chosen={chosen} lastReview={null} />
+        <main className="cols review waits-here" aria-busy="true" />
+      </>
+    )
   const shown = new Set(
     changes.filter((c, i) => i < OPEN !== flipped.has(c.series.key)).map((c) => c.series.key),
   )
@@ -85,8 +93,8 @@ export default function Review() {
   const sided = changes.map((c) => c.series).filter((s) => s.protocol.hands === 'each')
   return (
     <>
-      <PeriodBar chosen={chosen} lastReview={view?.conclusions[0]?.until ?? null} />
-      <main className="cols review" aria-busy={review.isPending}>
+      <PeriodBar chosen={chosen} lastReview={view.conclusions[0]?.until ?? null} />
+      <main className="cols review">
         <section>
           {changes.length > 0 ? (
             <>
@@ -101,7 +109,7 @@ export default function Review() {
                       changes.filter((x) => x.series.protocol.id === c.series.protocol.id).length >
                       1
                     }
-                    goal={view?.goals.find((g) => g.seriesKey === c.series.key) ?? null}
+                    goal={view.goals.find((g) => g.seriesKey === c.series.key) ?? null}
                     to={period.to}
                   />
                 ))}
@@ -129,18 +137,16 @@ export default function Review() {
               </p>
             </>
           ) : (
-            tests.isSuccess && (
-              <p className="s no-tests">
-                No counted test from {formatDate(period.from, me.today)} to{' '}
-                {formatDate(period.to, me.today)}. Choose a longer period, or{' '}
-                <Link className="lnk" to={`/athletes/${athlete.id}/tests`}>
-                  test
-                </Link>
-                .
-              </p>
-            )
+            <p className="s no-tests">
+              No counted test from {formatDate(period.from, me.today)} to{' '}
+              {formatDate(period.to, me.today)}. Choose a longer period, or{' '}
+              <Link className="lnk" to={`/athletes/${athlete.id}/tests`}>
+                test
+              </Link>
+              .
+            </p>
           )}
-          {view && <Weeks all={view.weeks} />}
+          <Weeks all={view.weeks} />
           {series.length > 0 && (
             <details className="series rv-balance">
               <summary>
@@ -153,19 +159,17 @@ export default function Review() {
           <Records series={series} />
         </section>
         <aside>
-          {view && tests.data && (
-            <Decision
-              key={`${period.from} ${period.to}`}
-              draft={draft}
-              period={period}
-              conclusions={view.conclusions}
-            />
-          )}
-          {plan && <Standing view={plan} series={series} />}
+          <Decision
+            key={`${period.from} ${period.to}`}
+            draft={draft}
+            period={period}
+            conclusions={view.conclusions}
+          />
+          {plan.data && <Standing view={plan.data} series={series} />}
           {sided.length > 0 && <LeanOverTime all={sided} to={period.to} />}
           {sided[0] && <Hands series={sided[0]} known={known} />}
           <Girths period={period} />
-          {tests.data && <Norms sessions={tests.data} />}
+          <Norms sessions={tests.data} />
         </aside>
       </main>
     </>

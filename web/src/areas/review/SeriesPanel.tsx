@@ -200,11 +200,11 @@ function GoalForm({
         </p>
         <div className="row">
           <button className="btn pri" disabled={!(n.ok && n.value > 0) || write.isPending}>
-            Keep the goal
+            Save goal
           </button>
           {goal && (
             <button type="button" className="btn" onClick={() => save(null)}>
-              Take it away
+              Delete goal
             </button>
           )}
         </div>

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core'
 import { useIntersection, useInterval } from '@mantine/hooks'
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
 import type { RosterNeeds, RosterRow } from '@mano/contract/athletes'
@@ -11,6 +11,10 @@ import { Decisions } from './Decisions'
 import { Row } from './Row'
 import { minutesAt } from './words'
 import './roster.css'
+
+const FirstSteps = lazy(() => import('./FirstSteps'))
+/** Up to so many athletes a hall is led by the hand until its first session was run. */
+const NEW_HALL = 2
 
 const DAY = [
   { id: 'today', title: 'Train today' },
@@ -105,23 +109,21 @@ export default function Roster() {
           </Link>
         )}
       </div>
-      {roster.isSuccess && rows.length === 0 ? (
-        <Empty />
+      {roster.isPending || !me.data ? (
+        <div className="waits-here" aria-busy="true" />
       ) : (
         <>
-          {roster.isPending ? (
-            <div className="decisions" aria-busy="true" />
-          ) : (
-            <Decisions rows={decisions} waits={needs.waits} today={today} nowMin={nowMin} />
+          {rows.length <= NEW_HALL && me.data.role === 'coach' && (
+            <Suspense fallback={<div className="waits-here" aria-busy="true" />}>
+              <FirstSteps me={me.data} first={rows[0]} />
+            </Suspense>
           )}
-          <Table
-            rows={rows}
-            sort={sort}
-            needs={needs}
-            decisions={decisions}
-            loading={roster.isPending}
-            today={today}
-          />
+          {rows.length === 0 ? null : (
+            <>
+              <Decisions rows={decisions} waits={needs.waits} today={today} nowMin={nowMin} />
+              <Table rows={rows} sort={sort} needs={needs} decisions={decisions} today={today} />
+            </>
+          )}
         </>
       )}
       {roster.hasNextPage && (
@@ -180,14 +182,12 @@ function Table({
   sort,
   needs,
   decisions,
-  loading,
   today,
 }: {
   rows: readonly RosterRow[]
   sort: Sort
   needs: RosterNeeds
   decisions: readonly RosterRow[]
-  loading: boolean
   today: string
 }) {
   // Of a long roster the groups are told by the whole, not by the page.
@@ -221,15 +221,6 @@ function Table({
           <th scope="col">Needs you</th>
         </tr>
       </thead>
-      {loading && (
-        <tbody aria-busy="true">
-          {Array.from({ length: 6 }, (_, i) => (
-            <tr key={i}>
-              <td colSpan={COLUMNS} style={{ height: 41 }} />
-            </tr>
-          ))}
-        </tbody>
-      )}
       {groups(rows, sort).map((g) => (
         <tbody key={g.id} className={`g-${g.id}`}>
           <tr className="gh">
@@ -257,16 +248,3 @@ function moveByArrows(e: React.KeyboardEvent<HTMLElement>) {
   e.preventDefault()
   next.focus()
 }
-
-const Empty = () => (
-  <div className="empty">
-    <h2>No athletes yet</h2>
-    <p className="s">
-      Add the first one: a name and a sport are enough to start; hands, body mass and injuries come
-      with intake.
-    </p>
-    <Link className="btn pri big" to="/athletes/new">
-      Add the first athlete
-    </Link>
-  </div>
-)

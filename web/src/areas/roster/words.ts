@@ -52,5 +52,5 @@ export const actWord = (row: RosterRow): string =>
   !row.call.alarm &&
   row.day.group !== 'today' &&
   row.day.week.some((w) => w.state === 'missed')
-    ? 'Move it or let it go'
+    ? 'Move it or skip it'
     : row.call.action

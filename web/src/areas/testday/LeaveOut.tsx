@@ -35,13 +35,13 @@ export function LeaveOut({
             aria-pressed={all}
             onClick={() => setAll(!all)}
           >
-            All {left} tries left here, not this one alone
+            All {left} trials left here, not this one alone
           </button>
         )}
       </div>
       <div className="f-bar">
         <button className="f-btn main" onClick={onBack}>
-          Back to the try
+          Back to the trial
         </button>
       </div>
     </>

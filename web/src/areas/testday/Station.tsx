@@ -137,7 +137,8 @@ export default function Station() {
         <div className="f-end">
           <h1>{now.lost.includes(station.id) ? 'Out of use' : 'This station is done'}</h1>
           <p role="status">
-            {here.length - out.length} {here.length - out.length === 1 ? 'try' : 'tries'} recorded
+            {here.length - out.length} {here.length - out.length === 1 ? 'trial' : 'trials'}{' '}
+            recorded
             {out.length > 0
               ? `, ${out.length} left out: ${out.map((e) => `${nameOf(e.athlete)}, ${HAND_WORD[e.hand].toLowerCase()}`).join('; ')}`
               : ''}
@@ -184,7 +185,7 @@ export default function Station() {
     )
     setLeft({
       ids,
-      says: `Nothing is recorded: ${nameOf(slot.athlete)}, ${all ? `all ${gone.length} tries here` : `${HAND_WORD[slot.hand].toLowerCase()}, try ${ordinal}`}: ${reason}.${text.trim() ? ` The ${text.trim()} that was typed is not kept.` : ''}`,
+      says: `Nothing is recorded: ${nameOf(slot.athlete)}, ${all ? `all ${gone.length} trials here` : `${HAND_WORD[slot.hand].toLowerCase()}, trial ${ordinal}`}: ${reason}.${text.trim() ? ` The ${text.trim()} that was typed is not kept.` : ''}`,
       typed: text,
     })
     // What was typed for this try is nobody else's.
@@ -267,7 +268,7 @@ export default function Station() {
       <>
         {head(nameOf(slot.athlete))}
         <LeaveOut
-          who={`${nameOf(slot.athlete)}, ${HAND_WORD[slot.hand].toLowerCase()}, try ${ordinal}`}
+          who={`${nameOf(slot.athlete)}, ${HAND_WORD[slot.hand].toLowerCase()}, trial ${ordinal}`}
           left={own.filter((s) => s.athlete === slot.athlete).length}
           onBack={() => setStep('try')}
           onLeave={leave}
@@ -295,7 +296,7 @@ export default function Station() {
     <p className="f-word" role="status">
       {nameOf(slot.athlete)}
       <small>
-        {HAND_WORD[slot.hand]}, try {ordinal}
+        {HAND_WORD[slot.hand]}, trial {ordinal}
       </small>
     </p>
   )

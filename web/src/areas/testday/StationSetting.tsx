@@ -63,7 +63,7 @@ export function StationSetting({
           </label>
         ))}
         <label>
-          Tries at {station.name}
+          Trials at {station.name}
           <input
             type="number"
             min={1}

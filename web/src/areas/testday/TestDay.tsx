@@ -38,7 +38,7 @@ export default function TestDay() {
         <h1>{view.name}</h1>
         {!started && coach && (
           <button className="btn pri big" disabled={!now} onClick={() => day.say('start')}>
-            Begin the day
+            Start the day
           </button>
         )}
         {started && (
@@ -51,8 +51,8 @@ export default function TestDay() {
         {!now
           ? 'Working the order out …'
           : over
-            ? `All ${now.done.length} tries are done.`
-            : `${now.done.length} of ${total} tries done; the last ends about ${formatDuration(now.order.endS)} in${day.boundS !== null && now.done.length === 0 ? `, no order before ${formatDuration(day.boundS)} (a bound)` : ''}.`}
+            ? `All ${now.done.length} trials are done.`
+            : `${now.done.length} of ${total} trials done; the last ends about ${formatDuration(now.order.endS)} in${day.boundS !== null && now.done.length === 0 ? `, no order before ${formatDuration(day.boundS)} (a bound)` : ''}.`}
       </p>
       {now && !over && (
         <div className="td-hall">
@@ -160,7 +160,7 @@ function Trouble({ day }: { day: Day }) {
         Break of 5 min for all
       </button>
       <button className="btn small" onClick={() => day.say('reorder')}>
-        Order the rest anew
+        Order the rest again
       </button>
     </section>
   )
@@ -186,7 +186,7 @@ function OneMore({ day, who }: { day: Day; who: string }) {
     >
       {last && station
         ? `One more, ${HAND_WORD[last.hand].toLowerCase()}, ${station.name}`
-        : 'One more try'}
+        : 'One more trial'}
     </button>
   )
 }

@@ -50,7 +50,7 @@ const PARAMS = {
   walk: 30,
 }
 const RESTS = [
-  ['att', 'A try'],
+  ['att', 'A trial'],
   ['gapHands', 'Rest between hands'],
   ['gapSame', 'Rest of a hand'],
   ['swap', 'Next one steps up'],
@@ -399,7 +399,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
         {all && !first && <p className="s">No implement of the kit room fits a station yet.</p>}
         <div className="td-params">
           <label>
-            Tries a hand
+            Trials a hand
             <input
               type="number"
               min={1}
@@ -521,7 +521,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
         ) : order ? (
           <>
             <b>
-              {visitsOf(setup).reduce((a, v) => a + v.tries.length, 0)} tries, about{' '}
+              {visitsOf(setup).reduce((a, v) => a + v.tries.length, 0)} trials, about{' '}
               {formatDuration(endS)}.
             </b>{' '}
             No order ends before {formatDuration(order.boundS)}: a bound, not a plan.
@@ -535,14 +535,14 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
       </p>
       <div className="row">
         <button className="btn pri" disabled={!ready || name.trim() === '' || write.isPending}>
-          Keep this day
+          Save day
         </button>
         <button type="button" className="btn" onClick={onLeave}>
-          Leave
+          Cancel
         </button>
       </div>
       <p className="note">
-        Rests and times are common practice, no source. Three minutes a hand between maximal tries.
+        Rests and times are common practice, no source. Three minutes a hand between maximal trials.
       </p>
     </form>
   )

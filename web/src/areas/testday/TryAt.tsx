@@ -172,7 +172,7 @@ export function TryAt({
             </>
           ) : (
             <button className="f-btn main go" disabled={text.trim() === ''} onClick={enter}>
-              Keep
+              Save
             </button>
           ),
         )}

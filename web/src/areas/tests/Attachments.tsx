@@ -96,10 +96,10 @@ export function Attachments({ session }: { session: SessionView }) {
                   className="btn small"
                   onClick={() => remove.mutate(a.id, { onSuccess: () => setGoing(null) })}
                 >
-                  Remove for good
+                  Delete for good
                 </button>
                 <button type="button" className="btn small" onClick={() => setGoing(null)}>
-                  Keep
+                  Cancel
                 </button>
               </span>
             ) : (
@@ -127,7 +127,7 @@ export function Attachments({ session }: { session: SessionView }) {
           onChange={(e) => setText(e.currentTarget.value)}
         />
         <button className="btn" type="submit" disabled={text.trim() === '' || say.isPending}>
-          Keep
+          Cancel
         </button>
       </form>
       <label className="btn file">

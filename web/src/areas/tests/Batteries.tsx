@@ -132,7 +132,7 @@ export default function Batteries() {
                       Delete for good
                     </button>
                     <button className="btn" onClick={() => setGoing(false)}>
-                      Keep
+                      Cancel
                     </button>
                   </>
                 )}
@@ -160,7 +160,7 @@ export default function Batteries() {
         </div>
         <div className="block">
           <p className="note">
-            A visit is today's tests: leave and come back at any point. What was asked before the
+            A battery is today's tests: leave and come back at any point. What was asked before the
             first test is not asked again.
           </p>
         </div>

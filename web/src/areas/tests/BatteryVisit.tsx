@@ -36,11 +36,11 @@ export function NextInBattery({ batteryId }: { batteryId: string | null }) {
         </p>
       ) : (
         <p>
-          <Chip icon="check">All tests of the visit are begun</Chip>
+          <Chip icon="check">All tests of this battery have begun</Chip>
         </p>
       )}
       <Link className="lnk" to={`/athletes/${athlete.id}/tests/batteries?b=${batteryId}`}>
-        Whole visit
+        Whole battery
       </Link>
     </div>
   )

@@ -26,12 +26,12 @@ export function ChangeTest({ session, protocol }: { session: SessionView; protoc
   return (
     <p className="row change-test">
       <button className="lnk" onClick={() => setOpen(true)}>
-        Change conditions
+        Edit conditions
       </button>
       <Reasoned
         label="Strike the test"
         title={`Strike ${protocol.name} of ${formatDate(session.performedOn, me.today)}?`}
-        says={`All ${session.trials.length} tries leave every list and sum. The record that they were there stays.`}
+        says={`All ${session.trials.length} trials leave every list and sum. The record that they were there stays.`}
         done="The test is struck."
         act={(reason) => change({ struck: true, reason })}
         undo={() => change({ struck: false, reason: 'Taken back' })}
@@ -113,7 +113,7 @@ function Conditions({
         {write.error && failureText(write.error)}
       </p>
       <Button type="submit" disabled={reason.trim() === ''} loading={write.isPending}>
-        Keep
+        Cancel
       </Button>
     </form>
   )

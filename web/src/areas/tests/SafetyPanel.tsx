@@ -175,7 +175,7 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
       <Modal
         opened={symptomsOf !== null}
         onClose={() => setSymptomsOf(null)}
-        title={symptomsOf ? `Stop card, ${symptomsOf} hand` : ''}
+        title={symptomsOf ? `Caution, ${symptomsOf} hand` : ''}
       >
         <div className="change">
           <p>

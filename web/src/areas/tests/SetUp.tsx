@@ -27,7 +27,7 @@ export function RestClocks({
   const rested = useRested(session)
   return (
     <div className="block">
-      <h2 className="h3">Rest, {formatClock(protocol.restS)} between tries of one hand</h2>
+      <h2 className="h3">Rest, {formatClock(protocol.restS)} between trials of one hand</h2>
       {hands.map((hand) => {
         const s = rested(hand)
         const enough = s === null || s >= protocol.restS

@@ -302,7 +302,7 @@ function Ramp({ session, hand }: { session: SessionView; hand: Hand }) {
   const next = rampNext(rampTries(session.trials), hand as Side, session.expectedKg!, null)
   return next.kind === 'try' ? (
     <Chip icon="circle" tone="soft">
-      {next.left} {next.left === 1 ? 'try' : 'tries'} left
+      {next.left} {next.left === 1 ? 'trial' : 'trials'} left
     </Chip>
   ) : (
     <Chip icon={next.open ? 'question' : 'check'} tone={next.open ? 'dash' : 'outline'}>

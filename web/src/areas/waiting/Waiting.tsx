@@ -137,7 +137,7 @@ function Refused({ item, who }: { item: Stuck; who: string }) {
           {before !== null && n !== before.value ? 'Send the mended one' : 'Send again'}
         </Button>
         <Button variant="default" onClick={() => setLeaving(!leaving)} aria-expanded={leaving}>
-          Let it go
+          Discard
         </Button>
       </div>
       {leaving && (
@@ -156,7 +156,7 @@ function Refused({ item, who }: { item: Stuck; who: string }) {
             onChange={(e) => setReason(e.currentTarget.value)}
           />
           <Button type="submit" color="red" disabled={reason.trim() === ''}>
-            Let it go for good
+            Discard for good
           </Button>
         </form>
       )}
@@ -168,7 +168,7 @@ function Gone({ gone, who }: { gone: readonly LetGo[]; who: (u: Unsent) => strin
   const today = useMe().data?.today ?? ''
   return (
     <details className="block">
-      <summary>Let go on this device, {gone.length}</summary>
+      <summary>Discarded on this device, {gone.length}</summary>
       <ul className="waits">
         {gone.map((g) => {
           const line = lineOf(g.item)

@@ -30,7 +30,7 @@ export function LiftEntry({ session, protocol, hand, ordinal, loadKg, unit, onTr
         unit={unit}
         wrong={problem !== ''}
         onChange={() => setProblem('')}
-        says={`try ${ordinal}${protocol.trialsUpTo > 1 ? ` of ${protocol.trialsUpTo}` : ''}`}
+        says={`trial ${ordinal}${protocol.trialsUpTo > 1 ? ` of ${protocol.trialsUpTo}` : ''}`}
       />
       <Plates load={load} />
       <div className="lift-act">
@@ -68,7 +68,7 @@ export function LiftEntry({ session, protocol, hand, ordinal, loadKg, unit, onTr
           {load.plated
             ? `Clean: lifted with control, held ${session.variant['hold_s'] ?? 7} s from leaving to touching the floor.`
             : protocol.steps}{' '}
-          {RAMP.restBetweenS} s between tries, {RAMP.restHandS / 60} min for one hand.
+          {RAMP.restBetweenS} s between trials, {RAMP.restHandS / 60} min for one hand.
         </p>
         <p className="said" role="alert">
           {problem}

@@ -56,7 +56,7 @@ export function SingleEntry({ session, protocol, hand, ordinal, unit, onTry, onH
           unit={unit}
           wrong={problem !== ''}
           onChange={() => setProblem('')}
-          says={`try ${ordinal}, as many as are wanted`}
+          says={`trial ${ordinal}, as many as are wanted`}
         />
         {limited && (
           <div className="window-clock">
@@ -109,10 +109,10 @@ export function SingleEntry({ session, protocol, hand, ordinal, unit, onTry, onH
         {limited && (
           <p className="note">
             {!clock.running
-              ? 'Start the minute, then note each try.'
+              ? 'Start the minute, then note each trial.'
               : over
                 ? 'Time: a lift begun inside the minute may still be noted.'
-                : 'Any number of tries until the minute is over.'}
+                : 'Any number of trials until the minute is over.'}
           </p>
         )}
         {rules.length === 0 && (

@@ -73,7 +73,7 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
           <b>
             {spring.label}, {formatWithUnit(spring.ratingKg!, 'kg', units)}
           </b>
-          {left > 0 ? `, ${left} of 3 tries left` : ''}
+          {left > 0 ? `, ${left} of 3 trials left` : ''}
         </p>
         <p className="note">
           {setMm === null
@@ -122,7 +122,7 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
           </button>
         </div>
         <p className="note">
-          Handles must touch. 3 tries at a level, 3 to 5 min between tries of one hand.
+          Handles must touch. 3 trials at a level, 3 to 5 min between trials of one hand.
         </p>
         <p className="said" role="alert">
           {problem}

@@ -157,7 +157,7 @@ export function LiveTrial({
     live.current = new LiveTry(use === 'held' || use === 'hang')
     pace.current = null
     setAsking(false)
-    setSaid('Try given up: nothing was kept.')
+    setSaid('Trial given up: nothing was kept.')
     again()
   }
   const canvas = useRef<HTMLCanvasElement>(null)
@@ -297,8 +297,8 @@ export function LiveTrial({
           Tare
         </button>
         {asking && (on || pace.current !== null) && (
-          <span className="row" role="alertdialog" aria-label="Give this try up?">
-            Give this try up?{' '}
+          <span className="row" role="alertdialog" aria-label="Give this trial up?">
+            Give this trial up?{' '}
             <button type="button" className="btn small" autoFocus onClick={giveUp}>
               Give up
             </button>
@@ -357,7 +357,7 @@ export function LiveTrial({
               <div className={`next-up ${upcoming.hand}`}>
                 <HandLetter hand={upcoming.hand} />
                 <span>
-                  <small>Next attempt</small>
+                  <small>Next trial</small>
                   <b>
                     {upcoming.hand === 'both'
                       ? 'Both hands'

@@ -209,7 +209,7 @@ export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) =
                   }
                 }}
               >
-                Take as this try
+                Take as this trial
               </button>
               <button type="button" className="btn" onClick={() => setFile(null)}>
                 Cancel

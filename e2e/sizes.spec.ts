@@ -1,0 +1,98 @@
+import { accessible, expect, open, signIn, test } from './rig'
+import type { Page } from '@playwright/test'
+
+/** The four sizes a coach meets: phone, tablet, laptop, the big screen of the office. */
+const SIZES = [
+  [390, 844],
+  [820, 1180],
+  [1280, 800],
+  [1920, 1080],
+] as const
+const STAGES = ['Intake', 'Demands', 'Tests', 'Gaps', 'Plan', 'Floor', 'Review'] as const
+const PAGES = [
+  '/',
+  '/squad',
+  '/kit',
+  '/testday',
+  '/import',
+  '/hall',
+  '/waiting',
+  '/help',
+  '/bench',
+  '/reference',
+  '/athletes/new',
+] as const
+
+const settled = async (page: Page) => {
+  await expect(page.locator('[aria-busy=true]')).toHaveCount(0)
+  await page.waitForLoadState('networkidle')
+}
+const wide = (page: Page) =>
+  page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+
+test('@long every view at four sizes: no finding of any level, nothing wider than the screen', async ({
+  page,
+  hall,
+}) => {
+  test.setTimeout(900_000)
+  await signIn(page, hall.url)
+  await open(page, 'Mirela Stroud', 'Intake')
+  const athlete = new URL(page.url()).pathname.split('/').slice(0, 3).join('/')
+  const found: string[] = []
+  for (const [width, height] of SIZES) {
+    await page.setViewportSize({ width, height })
+    for (const path of [...PAGES, ...STAGES.map((s) => `${athlete}/${s.toLowerCase()}`)]) {
+      await page.goto(`${hall.url}${path}`)
+      await settled(page)
+      const over = await wide(page)
+      if (over > 0) found.push(`${width} ${path}: ${over} px too wide`)
+      for (const f of await accessible(page, 'any')) found.push(`${width} ${path}: ${f}`)
+    }
+  }
+  expect(found).toEqual([])
+})
+
+test('@long at load nothing jumps: layout shift of each view at a quarter of the speed', async ({
+  page,
+  hall,
+}) => {
+  test.setTimeout(300_000)
+  await signIn(page, hall.url)
+  await open(page, 'Mirela Stroud', 'Intake')
+  const athlete = new URL(page.url()).pathname.split('/').slice(0, 3).join('/')
+  const cdp = await page.context().newCDPSession(page)
+  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 })
+  await page.addInitScript(() => {
+    const w = window as unknown as { shift: number; longest: number; from: string[] }
+    Object.assign(w, { shift: 0, longest: 0, from: [] })
+    new PerformanceObserver((list) => {
+      for (const e of list.getEntries() as unknown as {
+        value: number
+        hadRecentInput: boolean
+        sources: { node: Element | null }[]
+      }[])
+        if (!e.hadRecentInput) {
+          w.shift += e.value
+          if (e.value > 0.005)
+            w.from.push(
+              `${e.value.toFixed(3)} ${e.sources.map((s) => s.node?.className || s.node?.nodeName).join(', ')}`,
+            )
+        }
+    }).observe({ type: 'layout-shift', buffered: true })
+    new PerformanceObserver((list) => {
+      for (const e of list.getEntries()) w.longest = Math.max(w.longest, e.duration)
+    }).observe({ type: 'longtask', buffered: true })
+  })
+  const jumped: string[] = []
+  for (const path of [...PAGES, ...STAGES.map((s) => `${athlete}/${s.toLowerCase()}`)]) {
+    await page.goto(`${hall.url}${path}`)
+    await settled(page)
+    const seen = await page.evaluate(() => {
+      const w = window as unknown as { shift: number; longest: number; from: string[] }
+      return { shift: w.shift, longest: w.longest, from: w.from }
+    })
+    console.log(path, seen.shift.toFixed(3), `${seen.longest.toFixed(0)} ms`, seen.from.join('; '))
+    if (seen.shift > 0.02) jumped.push(`${path}: ${seen.shift.toFixed(3)}, ${seen.from.join('; ')}`)
+  }
+  expect(jumped).toEqual([])
+})

@@ -1,0 +1,189 @@
+/** What a coach wants to do, and how: read on the help page and found by the line for everything. */
+export interface Topic {
+  task: string
+  steps: readonly string[]
+  to?: { path: string; name: string }
+}
+export const TOPICS: readonly { group: string; topics: readonly Topic[] }[] = [
+  {
+    group: 'Start',
+    topics: [
+      {
+        task: 'Add the implements of the hall',
+        steps: [
+          'Open the kit room and choose the place.',
+          'Press "Add what is there": tick the common ones or paste a list, one a line.',
+          'Measure a size when you need it: "Measure again" on its panel.',
+        ],
+        to: { path: '/kit', name: 'Kit room' },
+      },
+      {
+        task: 'Add athletes',
+        steps: [
+          'Press "Add athlete" on the roster. A name and a sport are enough.',
+          'For several at once paste a list of names below the form.',
+          'Hands, body mass, injuries and the usual week follow in Intake.',
+        ],
+        to: { path: '/athletes/new', name: 'Add an athlete' },
+      },
+      {
+        task: 'Bring in a sheet',
+        steps: [
+          'Choose the file. Say once what each column means; Mano remembers it.',
+          'Press "Try it, save nothing": each line that is wrong is named.',
+          'Save. The whole import can be undone as one.',
+        ],
+        to: { path: '/import', name: 'Import' },
+      },
+    ],
+  },
+  {
+    group: 'Test',
+    topics: [
+      {
+        task: 'Test one athlete',
+        steps: [
+          'Open the athlete, then Tests. Choose the protocol and start.',
+          'Type each result and press Enter. The hands take turns.',
+          'Press a number to correct it, strike it out with a reason, or give it to the other hand.',
+        ],
+      },
+      {
+        task: 'Test a group',
+        steps: [
+          'Set up a test day: athletes, stations, trials a hand.',
+          'Open each station on its own tablet. Mano calls who is next.',
+        ],
+        to: { path: '/testday', name: 'Test days' },
+      },
+      {
+        task: 'Use a force instrument',
+        steps: [
+          'In a running test choose it under "Instrument". A simulated one ships with the demo.',
+          'A trial starts and ends by itself. A number can still be typed below the curve.',
+        ],
+      },
+    ],
+  },
+  {
+    group: 'Plan and train',
+    topics: [
+      {
+        task: 'Plan a week',
+        steps: [
+          'Open the athlete, then Plan, and press "Draft the week".',
+          'Drag an exercise to another day, or use Shift and an arrow key.',
+          '"Improve this week" searches on. Nothing changes until you use what it found.',
+          'Save. Earlier versions stay.',
+        ],
+      },
+      {
+        task: 'Plan several weeks',
+        steps: ['In Plan choose "Block". Mains stay, accessories change by block.'],
+      },
+      {
+        task: 'Run a session',
+        steps: [
+          'Open the athlete, then Floor. One tap logs a set as planned.',
+          'Without a connection sets are kept on the device and sent later.',
+          'Press "Pain or stop" at the first pain.',
+        ],
+      },
+      {
+        task: 'Give an athlete their own link',
+        steps: [
+          'In Floor make a link. It shows only their sessions and ends when you take it back.',
+        ],
+      },
+    ],
+  },
+  {
+    group: 'Decide',
+    topics: [
+      {
+        task: 'See what the sport asks and what is short',
+        steps: [
+          'Demands says what the sport needs. Gaps sets each hand beside it.',
+          'A bar is solid only where the hand is weaker by more than the error of its test.',
+        ],
+      },
+      {
+        task: 'See whether anything changed',
+        steps: [
+          'Review compares the tests of a period with their error.',
+          'Save your decision: the next plan knows it.',
+        ],
+      },
+    ],
+  },
+  {
+    group: 'Put right',
+    topics: [
+      {
+        task: 'Undo',
+        steps: [
+          'After each act a notice offers Undo for 15 seconds.',
+          'Later: "Take back" or "Strike out" on the row itself. What was recorded stays in the file.',
+        ],
+      },
+      {
+        task: 'Send what waits',
+        steps: ['"3 wait" in the top bar opens the page. Each line says why, and what you can do.'],
+        to: { path: '/waiting', name: 'What waits' },
+      },
+      {
+        task: 'Sign-in, people and export',
+        steps: ['Hall: people and links, passwords, archive, and everything as files.'],
+        to: { path: '/hall', name: 'Hall' },
+      },
+    ],
+  },
+]
+
+/** Keys, by where they work. */
+export const KEYS: readonly {
+  where: string
+  keys: readonly (readonly [key: string, does: string])[]
+}[] = [
+  {
+    where: 'Everywhere',
+    keys: [
+      ['/', 'Find or do anything'],
+      ['?', 'This page'],
+      ['Esc', 'Close what is open'],
+      ['Tab', 'Next field or button'],
+    ],
+  },
+  {
+    where: 'Roster',
+    keys: [
+      ['↑ ↓', 'Next athlete'],
+      ['Enter', 'Open'],
+    ],
+  },
+  { where: 'An athlete', keys: [['← →', 'Next stage, on the row of stages']] },
+  {
+    where: 'A running test',
+    keys: [
+      ['0 to 9', 'Go into the result, wherever the focus is'],
+      ['Enter', 'Log the result'],
+      ['Space', 'Start or stop the clock'],
+      ['Esc', 'Give up a live trial'],
+    ],
+  },
+  { where: 'Demands, hand map', keys: [['↑ ↓', 'Next row']] },
+  {
+    where: 'Plan',
+    keys: [
+      ['Shift ← →', 'Move the exercise to another day'],
+      ['Enter', 'Open it'],
+    ],
+  },
+  {
+    where: 'Floor, typing a load',
+    keys: [
+      ['0 to 9', 'The load'],
+      ['Enter', 'Use it'],
+    ],
+  },
+]

@@ -67,3 +67,22 @@ export const testsOf = (quality: QualityId, measure: Measure): readonly Protocol
   TEST_PROTOCOLS.filter(
     (p) => !p.curve && p.rows.some((r) => r.quality === quality && r.measure === measure),
   )
+
+/**
+ * Qualities that these units can test, in the order of the protocols: by what each protocol measures
+ * on each of them, its directions included. Curves are left out.
+ */
+export function testedBy(units: readonly { kind: string; sizeMm: Mm | null }[]): QualityId[] {
+  const found = new Set<QualityId>()
+  for (const p of TEST_PROTOCOLS.filter((x) => !x.curve))
+    for (const u of units.filter((x) => p.implements.some((i) => i === x.kind))) {
+      const ways = p.variants.flatMap((v) =>
+        v.options.filter((o) => o.quality).map((o) => ({ [v.id]: o.id })),
+      )
+      for (const variant of ways.length > 0 ? ways : [{}]) {
+        const row = rowsOf(p, { variant, unitKind: u.kind, sizeMm: u.sizeMm })[0]
+        if (row) found.add(row.quality)
+      }
+    }
+  return [...found]
+}

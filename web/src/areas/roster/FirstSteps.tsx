@@ -1,8 +1,8 @@
 import { Link } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
 import type { RosterRow } from '@mano/contract/athletes'
-import { PROTOCOLS } from '@mano/core/catalogue/protocols'
 import { qualityById } from '@mano/core/catalogue/qualities'
+import { testedBy } from '@mano/core/testing/rows'
 import { useAthlete, useKit, useTests } from '../../app/data'
 import { useUnits } from '../../app/units'
 import { Grip } from '../../hands/Grip'
@@ -97,18 +97,12 @@ function useSteps(me: Me, first: RosterRow | undefined): Step[] | null {
 
 /** Qualities a test of this kit measures. */
 function Tests() {
-  const kit = useKit().data ?? []
-  const kinds = new Set(kit.map((u) => u.kind))
-  const qualities = [
-    ...new Set(
-      PROTOCOLS.filter((p) => p.implements.some((i) => kinds.has(i))).flatMap((p) =>
-        p.rows.map((r) => r.quality),
-      ),
-    ),
-  ]
+  const qualities = testedBy(useKit().data ?? [])
   return (
     <aside className="steps-kit">
-      <h2 className="h3">This kit tests {qualities.length} qualities</h2>
+      <h2 className="h3">
+        This kit tests {qualities.length} {qualities.length === 1 ? 'quality' : 'qualities'}
+      </h2>
       <ul>
         {qualities.map((q) => (
           <li key={q}>
@@ -118,7 +112,10 @@ function Tests() {
         ))}
       </ul>
       <p className="note">
-        More implements, more qualities. <Link to="/kit">Kit room</Link>
+        More implements, more qualities.{' '}
+        <Link className="lnk" to="/kit">
+          Kit room
+        </Link>
       </p>
     </aside>
   )
@@ -160,7 +157,15 @@ export default function FirstSteps({ me, first }: { me: Me; first: RosterRow | u
             ) : (
               <li key={s.id} className={s.done === null ? 'later' : 'done'}>
                 <div>
-                  <b>{s.done === null ? <Link to={s.to}>{s.title}</Link> : s.title}</b>
+                  <b>
+                    {s.done === null ? (
+                      <Link className="lnk" to={s.to}>
+                        {s.title}
+                      </Link>
+                    ) : (
+                      s.title
+                    )}
+                  </b>
                   <small>{s.done ?? `about ${s.minutes} min`}</small>
                 </div>
                 <span className="knot">{s.done === null ? i + 1 : <Icon name="check" />}</span>

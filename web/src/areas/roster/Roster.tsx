@@ -86,7 +86,7 @@ export default function Roster() {
       <div className="head">
         <h1>{today && longDate(today)}</h1>
         <p className="s">{needs.all > 0 && told(needs)}</p>
-        <div className="flt" role="group" aria-label="Order">
+        <div className="flt" role="group" aria-label="Order" hidden={needs.all === 0}>
           {SORTS.map((s) => (
             <button
               key={s.id}

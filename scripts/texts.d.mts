@@ -1,0 +1,1 @@
+export function textsOf(name: string, source: string): { line: number; text: string }[]

@@ -1,0 +1,3 @@
+export const WORDS: readonly (readonly [no: RegExp, instead: string])[]
+export const MEANT: readonly string[]
+export function wordProblem(text: string): string | null

@@ -8,6 +8,7 @@ import { birthDateProblem } from '@mano/core/intake/record'
 import { ApiProblem, failureText } from '../../app/api'
 import { Clash } from '../../app/Clash'
 import { touchedBy } from '../../app/data'
+import { Calmly } from '../../app/Calmly'
 import { offerUndo } from '../../app/undo'
 import { useChange } from '../../app/useChange'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -26,6 +27,14 @@ import './intake.css'
 
 /** Who the athlete is, the two hands, and what has been hurt. */
 export default function Intake() {
+  return (
+    <Calmly waits={<main className="intake waits-here" aria-busy="true" />}>
+      <Sheet />
+    </Calmly>
+  )
+}
+
+function Sheet() {
   const { athlete } = useAthletePage()
   const [profileDirty, setProfileDirty] = useState(false)
   const [weekDirty, setWeekDirty] = useState(false)

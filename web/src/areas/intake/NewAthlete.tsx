@@ -6,6 +6,7 @@ import { v7 } from 'uuid'
 import { athleteBody, type AthleteBody } from '@mano/contract/athletes'
 import { birthDateProblem } from '@mano/core/intake/record'
 import { api, ApiProblem, failureText } from '../../app/api'
+import { Calmly } from '../../app/Calmly'
 import { keys, useMe, useNames, useSports, useWrite } from '../../app/data'
 import { AddNames } from './AddNames'
 import { emptyProfile, ProfileFields } from './ProfileFields'
@@ -14,6 +15,14 @@ import './intake.css'
 
 /** A name and a sport are enough to start. */
 export default function NewAthlete() {
+  return (
+    <Calmly waits={<main className="narrow waits-here" aria-busy="true" />}>
+      <Sheet />
+    </Calmly>
+  )
+}
+
+function Sheet() {
   const me = useMe()
   const today = me.data?.today ?? ''
   const own = useSports().data ?? []

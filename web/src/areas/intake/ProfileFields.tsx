@@ -107,7 +107,7 @@ export function ProfileFields<T extends ProfileBody>({
               : 'A split or flapper is entered as an injury.'}
         </p>
       </div>
-      <Textarea label="Note" autosize minRows={2} maxRows={6} {...f.getInputProps('note')} />
+      <Textarea label="Note" rows={3} {...f.getInputProps('note')} />
     </>
   )
 }

@@ -141,8 +141,7 @@ export function Decision({
         <>
           <Textarea
             label="In your words"
-            autosize
-            minRows={1}
+            rows={2}
             maxLength={2000}
             value={note}
             onChange={(e) => setNote(e.currentTarget.value)}

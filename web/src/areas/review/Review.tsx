@@ -1,11 +1,17 @@
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
+import type { PlanView } from '@mano/contract/plan'
+import type { ReviewView } from '@mano/contract/review'
+import type { SessionView } from '@mano/contract/tests'
+import { protocolById } from '@mano/core/catalogue/protocols'
 import { leanRows } from '@mano/core/gaps/lean'
+import type { Period } from '@mano/core/review/changes'
 import type { Known } from '@mano/core/review/known'
 import { draftNext, lowTwiceOf } from '@mano/core/review/next'
 import type { Series } from '@mano/core/review/series'
 import { judgeBy } from '@mano/core/safety/judge'
 import { formatDate } from '@mano/core/units/dates'
+import { Calmly } from '../../app/Calmly'
 import { Term } from '../../app/Term'
 import { Failed } from '../../app/Trouble'
 import { useUnits } from '../../app/units'
@@ -22,7 +28,7 @@ import { Norms } from './Norms'
 import { PeriodBar } from './PeriodBar'
 import { Records } from './Records'
 import { SeriesPanel } from './SeriesPanel'
-import { usePeriod, useReview } from './useReview'
+import { usePeriod, useRecord, useReview } from './useReview'
 import { Weeks } from './Weeks'
 import './review.css'
 
@@ -31,36 +37,16 @@ const OPEN = 1
 
 /** A block or any period looked back on: what really changed, what was done, what follows. */
 export default function Review() {
-  const { athlete, me } = useAthletePage()
+  const { athlete } = useAthletePage()
   const chosen = usePeriod()
-  const { period } = chosen
-  const { tests, review, series, changes, known } = useReview(period)
-  const units = useUnits()
+  const { tests, review } = useRecord(chosen.period)
   const plan = usePlan(athlete.id)
-  const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set())
-  const view = review.data
-  const draft = useMemo(() => {
-    if (!view || !tests.data) return []
-    const judge = judgeBy(athlete.safety)
-    return draftNext({
-      changes,
-      series,
-      weeks: view.weeks,
-      cautions: judge.active,
-      period,
-      dominant: athlete.dominantHand,
-      limitPct: view.leanLimitPct,
-      known,
-      lowTwice: lowTwiceOf(tests.data, period),
-      today: me.today,
-      staleDays: me.hall.staleDays,
-      units: { mass: units.mass, length: units.length },
-      weeksSinceDeload: view.weeksSinceDeload,
-    })
-  }, [view, tests.data, athlete, me, changes, series, known, period, units.mass, units.length])
-  const failed = (tests.error && !tests.data && tests) || (review.error && !view && review)
+  const failed = (tests.error && !tests.data && tests) || (review.error && !review.data && review)
   if (failed) return <Failed error={failed.error} retry={() => void failed.refetch()} />
-  if (tests.isSuccess && series.length === 0 && athlete.history.logs.length === 0) {
+  if (
+    tests.data?.every((t) => protocolById(t.protocolId)?.curve) &&
+    athlete.history.logs.length === 0
+  ) {
     return (
       <main className="trouble">
         <h2>Nothing to review yet</h2>
@@ -74,13 +60,62 @@ export default function Review() {
     )
   }
   // What comes late would push down what is being read.
-  if (!view || !tests.data || plan.isPending)
-    return (
-      <>
-        <PeriodBar chosen={chosen} lastReview={null} />
-        <main className="cols review waits-here" aria-busy="true" />
-      </>
-    )
+  const ready = review.data && tests.data && !plan.isPending
+  return (
+    <>
+      <PeriodBar chosen={chosen} lastReview={review.data?.conclusions[0]?.until ?? null} />
+      {ready ? (
+        <Calmly waits={<Blank />}>
+          <Looked
+            period={chosen.period}
+            view={review.data}
+            sessions={tests.data}
+            plan={plan.data ?? null}
+          />
+        </Calmly>
+      ) : (
+        <Blank />
+      )}
+    </>
+  )
+}
+
+const Blank = () => <main className="cols review waits-here" aria-busy="true" />
+
+function Looked({
+  period,
+  view,
+  sessions,
+  plan,
+}: {
+  period: Period
+  view: ReviewView
+  sessions: readonly SessionView[]
+  plan: PlanView | null
+}) {
+  const { athlete, me } = useAthletePage()
+  const { series, changes, known } = useReview(period)
+  const units = useUnits()
+  const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set())
+  const draft = useMemo(
+    () =>
+      draftNext({
+        changes,
+        series,
+        weeks: view.weeks,
+        cautions: judgeBy(athlete.safety).active,
+        period,
+        dominant: athlete.dominantHand,
+        limitPct: view.leanLimitPct,
+        known,
+        lowTwice: lowTwiceOf(sessions, period),
+        today: me.today,
+        staleDays: me.hall.staleDays,
+        units: { mass: units.mass, length: units.length },
+        weeksSinceDeload: view.weeksSinceDeload,
+      }),
+    [view, sessions, athlete, me, changes, series, known, period, units.mass, units.length],
+  )
   const shown = new Set(
     changes.filter((c, i) => i < OPEN !== flipped.has(c.series.key)).map((c) => c.series.key),
   )
@@ -92,87 +127,83 @@ export default function Review() {
     })
   const sided = changes.map((c) => c.series).filter((s) => s.protocol.hands === 'each')
   return (
-    <>
-      <PeriodBar chosen={chosen} lastReview={view.conclusions[0]?.until ?? null} />
-      <main className="cols review">
-        <section>
-          {changes.length > 0 ? (
-            <>
-              <Changes changes={changes} shown={shown} toggle={toggle} />
-              {changes
-                .filter((c) => shown.has(c.series.key))
-                .map((c) => (
-                  <SeriesPanel
-                    key={c.series.key}
-                    change={c}
-                    many={
-                      changes.filter((x) => x.series.protocol.id === c.series.protocol.id).length >
-                      1
-                    }
-                    goal={view.goals.find((g) => g.seriesKey === c.series.key) ?? null}
-                    to={period.to}
-                  />
-                ))}
-              <p className="legend">
-                <span>
-                  <i className="band" />
-                  What error alone makes of the first test
-                </span>
-                <span>
-                  <i className="dot full" />
-                  Outside it
-                </span>
-                <span>
-                  <i className="dot" />
-                  Inside it
-                </span>
-                <span>
-                  <i className="line" />
-                  Line through all tests
-                </span>
-                <span>
-                  <i className="dot dash" />
-                  Practice, not counted
-                </span>
-              </p>
-            </>
-          ) : (
-            <p className="s no-tests">
-              No counted test from {formatDate(period.from, me.today)} to{' '}
-              {formatDate(period.to, me.today)}. Choose a longer period, or{' '}
-              <Link className="lnk" to={`/athletes/${athlete.id}/tests`}>
-                test
-              </Link>
-              .
+    <main className="cols review">
+      <section>
+        {changes.length > 0 ? (
+          <>
+            <Changes changes={changes} shown={shown} toggle={toggle} />
+            {changes
+              .filter((c) => shown.has(c.series.key))
+              .map((c) => (
+                <SeriesPanel
+                  key={c.series.key}
+                  change={c}
+                  many={
+                    changes.filter((x) => x.series.protocol.id === c.series.protocol.id).length > 1
+                  }
+                  goal={view.goals.find((g) => g.seriesKey === c.series.key) ?? null}
+                  to={period.to}
+                />
+              ))}
+            <p className="legend">
+              <span>
+                <i className="band" />
+                What error alone makes of the first test
+              </span>
+              <span>
+                <i className="dot full" />
+                Outside it
+              </span>
+              <span>
+                <i className="dot" />
+                Inside it
+              </span>
+              <span>
+                <i className="line" />
+                Line through all tests
+              </span>
+              <span>
+                <i className="dot dash" />
+                Practice, not counted
+              </span>
             </p>
-          )}
-          <Weeks all={view.weeks} />
-          {series.length > 0 && (
-            <details className="series rv-balance">
-              <summary>
-                <b>Opposite directions over time</b>
-              </summary>
-              <Balance series={series} />
-            </details>
-          )}
-          <Done />
-          <Records series={series} />
-        </section>
-        <aside>
-          <Decision
-            key={`${period.from} ${period.to}`}
-            draft={draft}
-            period={period}
-            conclusions={view.conclusions}
-          />
-          {plan.data && <Standing view={plan.data} series={series} />}
-          {sided.length > 0 && <LeanOverTime all={sided} to={period.to} />}
-          {sided[0] && <Hands series={sided[0]} known={known} />}
-          <Girths period={period} />
-          <Norms sessions={tests.data} />
-        </aside>
-      </main>
-    </>
+          </>
+        ) : (
+          <p className="s no-tests">
+            No counted test from {formatDate(period.from, me.today)} to{' '}
+            {formatDate(period.to, me.today)}. Choose a longer period, or{' '}
+            <Link className="lnk" to={`/athletes/${athlete.id}/tests`}>
+              test
+            </Link>
+            .
+          </p>
+        )}
+        <Weeks all={view.weeks} />
+        {series.length > 0 && (
+          <details className="series rv-balance">
+            <summary>
+              <b>Opposite directions over time</b>
+            </summary>
+            <Balance series={series} />
+          </details>
+        )}
+        <Done />
+        <Records series={series} />
+      </section>
+      <aside>
+        <Decision
+          key={`${period.from} ${period.to}`}
+          draft={draft}
+          period={period}
+          conclusions={view.conclusions}
+        />
+        {plan && <Standing view={plan} series={series} />}
+        {sided.length > 0 && <LeanOverTime all={sided} to={period.to} />}
+        {sided[0] && <Hands series={sided[0]} known={known} />}
+        <Girths period={period} />
+        <Norms sessions={sessions} />
+      </aside>
+    </main>
   )
 }
 

@@ -37,8 +37,8 @@ export function usePeriod() {
   }
 }
 
-/** Everything the review says, from the same computation as its reports. */
-export function useReview(period: Period) {
+/** What the review is worked out from. */
+export function useRecord(period: Period) {
   const { athlete } = useAthletePage()
   const tests = useTests(athlete.id)
   const review = useQuery({
@@ -47,6 +47,12 @@ export function useReview(period: Period) {
       api.get<ReviewView>(`/api/athletes/${athlete.id}/review?from=${period.from}&to=${period.to}`),
     placeholderData: (before) => before,
   })
+  return { tests, review }
+}
+
+/** Everything the review says, from the same computation as its reports. */
+export function useReview(period: Period) {
+  const { tests, review } = useRecord(period)
   const sessions = tests.data
   const series = useMemo(
     () => buildSeries(sessions ?? []).filter((s) => !s.protocol.curve),

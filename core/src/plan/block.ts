@@ -6,8 +6,9 @@ import type { Want } from './coverage'
 import { draftWeek } from './draft'
 import { eventGap } from './limits'
 import { growsFrom, hardByTests, restsOnSunday } from './context'
-import { AWAY_MIN, NEAR_LAST_WEEK } from './practice'
+import { AWAY_MIN, DELOAD, NEAR_LAST_WEEK } from './practice'
 import type { WeekProblem } from './problem'
+import { rotated, type Rotated } from './rotate'
 import { hardDaysOf } from './rules'
 import type { Settings } from './schools'
 import { solveWeek, type SolveOptions } from './solve'
@@ -177,9 +178,16 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
       library: null,
     },
     // The same work from week to week is what progress is made on; a week away is another thing.
-    near: like && week.kind !== 'travel' ? { blocks: like, weight: NEAR_LAST_WEEK } : null,
+    near:
+      like && week.kind !== 'travel'
+        ? { blocks: week.kind === 'deload' ? lighter(like) : like, weight: NEAR_LAST_WEEK }
+        : null,
   }
 }
+
+/** A deload is the same with fewer sets of each exercise, not some of them as ever and others gone. */
+const lighter = (blocks: readonly Block[]): Block[] =>
+  blocks.map((x) => ({ ...x, sets: Math.max(1, Math.round(DELOAD * x.sets)) }))
 
 /** Whose block it is, with what the weeks so far held. */
 function whoIn(b: BlockProblem, so: readonly WeekSoFar[]): WeekProblem['who'] {
@@ -200,6 +208,8 @@ export interface PlannedWeek extends WeekOfBlock {
   problem: WeekProblem
   plan: WeekPlan
   gap: number | null
+  /** After a deload: the accessory that made room, and what came for it. */
+  rotated?: Pick<Rotated, 'out' | 'in'> | null
 }
 
 /**
@@ -221,11 +231,18 @@ export function planBlock(
     const problem = weekProblem(b, i, so)
     const start = draftWeek(problem, o.newId)
     const solved = solveWeek(highs, problem, { ...o, start })
+    const kind = weeksOf(b)[i]!.kind
+    const ordinary = [...so].reverse().find((w) => w.kind === 'ordinary')
+    const other =
+      solved.ok && kind === 'ordinary' && so.at(-1)?.kind === 'deload' && ordinary
+        ? rotated(highs, problem, solved.plan, ordinary.plan.blocks, o)
+        : null
     const week: PlannedWeek = {
       ...weeksOf(b)[i]!,
       problem,
-      plan: solved.ok ? solved.plan : start,
-      gap: solved.ok ? solved.gap : null,
+      plan: other?.plan ?? (solved.ok ? solved.plan : start),
+      gap: other ? other.gap : solved.ok ? solved.gap : null,
+      rotated: other && { out: other.out, in: other.in },
     }
     so.push({ kind: week.kind, plan: week.plan, doneLoad: null })
     out.push(week)

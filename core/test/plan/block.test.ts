@@ -160,6 +160,50 @@ describe('four weeks of a sport', () => {
   })
 })
 
+describe('over a deload', () => {
+  const b = {
+    ...sampleBlock('thrower_shot_discus', 1),
+    weeks: 6,
+    tests: null,
+    travel: [],
+    events: [],
+  }
+  const weeks = planBlock(highs, b, { newId: ids(), gap: 0.03, iterations: 1500 })
+  const setsOf = (blocks: readonly Block[]) =>
+    blocks.reduce(
+      (m, x) => m.set(x.exerciseId, (m.get(x.exerciseId) ?? 0) + x.sets),
+      new Map<string, number>(),
+    )
+  it('every exercise stays in it, with fewer sets of each', () => {
+    expect(weeks[3]!.kind).toBe('deload')
+    const [was, now] = [setsOf(weeks[2]!.plan.blocks), setsOf(weeks[3]!.plan.blocks)]
+    for (const [id, sets] of now) expect(sets, id).toBeLessThanOrEqual(was.get(id)!)
+    // Half to two thirds of the sets, whole sets being what they are.
+    const main = [...was].sort((x, y) => y[1] - x[1]).slice(0, 3)
+    for (const [id, sets] of main) {
+      expect(now.get(id) ?? 0, id).toBeGreaterThanOrEqual(0.4 * sets)
+      expect(now.get(id) ?? 0, id).toBeLessThanOrEqual(0.75 * sets)
+    }
+  })
+  it('one accessory makes room for another of no less worth, the mains go on, and no rule is broken', () => {
+    const [before, after] = [weeks[2]!, weeks[4]!]
+    expect(after.kind).toBe('ordinary')
+    expect(validate(after.plan, contextOf(after.problem))).toEqual([])
+    expect(after.rotated).toBeTruthy()
+    const [was, now] = [setsOf(before.plan.blocks), setsOf(after.plan.blocks)]
+    expect(now.has(after.rotated!.out)).toBe(false)
+    for (const id of after.rotated!.in) {
+      expect(was.has(id)).toBe(false)
+      expect(now.has(id)).toBe(true)
+    }
+    const stay = [...was.keys()].filter((id) => now.has(id))
+    expect(stay.length).toBeGreaterThanOrEqual(was.size - 2)
+    // The week after is the same again: progress is made on it.
+    expect([...setsOf(weeks[5]!.plan.blocks).keys()].sort()).toEqual([...now.keys()].sort())
+    expect(weeks[5]!.rotated ?? null).toBeNull()
+  })
+})
+
 describe('a missed week', () => {
   it('is planned on from without breaking growth or collapsing', () => {
     const b = { ...sampleBlock('boxer', 2), weeks: 3, tests: null, travel: [], events: [] }

@@ -33,10 +33,10 @@ export default function AthletePage() {
     )
   return (
     <>
-      <div className="ath">
+      <section className="ath" aria-label="Athlete">
         <h1>{athlete.data.name}</h1>
         <Facts athlete={athlete.data} today={me.data.today} />
-      </div>
+      </section>
       <Alarms athlete={athlete.data} me={me.data} />
       <Rail athlete={athlete.data} today={me.data.today} />
       <Outlet

@@ -316,7 +316,14 @@ export default function Import() {
         {EXAMPLES.map((x) => (
           <div key={x.of}>
             <h2 className="imp-sub">An example: {x.name.toLowerCase()}</h2>
-            <pre className="imp-example">{x.text}</pre>
+            <pre
+              className="imp-example"
+              role="region"
+              tabIndex={0}
+              aria-label={`Example: ${x.name}`}
+            >
+              {x.text}
+            </pre>
             <a
               className="lnk"
               download={`${x.of} example.csv`}

@@ -1,10 +1,12 @@
 import { Checkbox, NativeSelect, UnstyledButton } from '@mantine/core'
 import type { PlannedWeek, WeekOfBlock } from '@mano/core/plan/block'
+import { exerciseById } from '@mano/core/catalogue/exercises'
 import { DAY_NAMES, type WeekKind } from '@mano/core/plan/types'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { Icon } from '../../hands/Icon'
 import { KINDS } from './WeekTermsPanel'
 
+const exerciseName = (id: string): string => exerciseById(id)?.name ?? id
 /** Kinds a coach chooses; a taper follows from the event. */
 const CHOSEN = ['ordinary', 'deload', 'travel'] as const
 
@@ -60,6 +62,11 @@ export function WeekHead({
           {DAY_NAMES[week.frame.findIndex((_, d) => addDays(week.weekStart, d) === e.on)]}
         </small>
       ))}
+      {planned?.rotated && (
+        <small>
+          {planned.rotated.in.map(exerciseName).join(', ')} for {exerciseName(planned.rotated.out)}
+        </small>
+      )}
       {planned && (
         <small>
           {planned.gap === null

@@ -18,7 +18,7 @@ export function PeriodBar({
   const { me } = useAthletePage()
   const { period, span, setSpan, setDates } = chosen
   return (
-    <div className="period">
+    <section className="period" aria-label="Looked back on">
       <div className="flt" role="group" aria-label="Period">
         {lastReview && (
           <button
@@ -52,7 +52,7 @@ export function PeriodBar({
           Print for the file
         </Report>
       </span>
-    </div>
+    </section>
   )
 }
 

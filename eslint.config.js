@@ -28,6 +28,8 @@ export default ts.config(
       '@typescript-eslint/require-await': 'off',
       // It disagrees with the compiler on generics.
       '@typescript-eslint/no-unnecessary-type-assertion': 'off',
+      // A number that knows its unit is a number.
+      '@typescript-eslint/no-unsafe-unary-minus': 'off',
       '@typescript-eslint/restrict-template-expressions': [
         'error',
         { allowNumber: true, allowBoolean: true },

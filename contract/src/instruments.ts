@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { number, oneOf } from './common'
-import type { Newton, Seconds } from '@mano/core/units/quantity'
+import type { Newton } from '@mano/core/units/quantity'
 
 /**
  * One line of an instrument: time of its own clock, ms; force, N; state. See docs/instruments.md.

@@ -2,7 +2,6 @@ import * as yup from 'yup'
 import { TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { DayEvent, DaySetup } from '@mano/core/testday/live'
 import { day, id, line, number, oneOf, optionalLine, someId } from './common'
-import type { Kg } from '@mano/core/units/quantity'
 
 const seconds = (what: string, most: number) =>
   number(what).min(0, `${what} is 0 to ${most} s`).max(most, `${what} is 0 to ${most} s`)

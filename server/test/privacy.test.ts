@@ -101,9 +101,9 @@ describe('what an athlete may ask', () => {
         'SELECT (SELECT count(*)::int FROM trial t JOIN test_session s ON s.id = t.session_id WHERE s.athlete_id = $1) AS trials, (SELECT count(*)::int FROM injury WHERE athlete_id = $1) AS injuries, (SELECT count(*)::int FROM set_log WHERE athlete_id = $1) AS sets',
         [dov.id],
       )
-    ).rows as { tries: number; injuries: number; sets: number }[]
+    ).rows as { trials: number; injuries: number; sets: number }[]
     expect(left).toMatchObject({ injuries: 0, sets: 0 })
-    expect(left!.tries).toBeGreaterThan(0)
+    expect(left!.trials).toBeGreaterThan(0)
     const file: string[] = []
     await inHall(r.app, hallId, async (em) => {
       for await (const line of exportLines(em)) file.push(line)

@@ -3,6 +3,7 @@ import type { Me } from '@mano/contract/accounts'
 import type { RosterRow } from '@mano/contract/athletes'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { testedBy } from '@mano/core/testing/rows'
+import type { Minutes } from '@mano/core/units/quantity'
 import { useAthlete, useKit, useTests } from '../../app/data'
 import { useUnits } from '../../app/units'
 import { Grip } from '../../hands/Grip'
@@ -17,7 +18,7 @@ interface Step {
   id: string
   title: string
   /** Once it is done: what was. */ done: string | null
-  minutes: number
+  minutes: Minutes
   why: string
   to: string
   button: string

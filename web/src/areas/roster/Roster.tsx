@@ -118,7 +118,10 @@ export default function Roster() {
               <FirstSteps me={me.data} first={rows[0]} />
             </Suspense>
           )}
-          {rows.length === 0 ? null : (
+          {rows.length === 0 && me.data.role !== 'coach' && (
+            <p className="blank">No athletes yet. A coach adds them.</p>
+          )}
+          {rows.length > 0 && (
             <>
               <Decisions rows={decisions} waits={needs.waits} today={today} nowMin={nowMin} />
               <Table rows={rows} sort={sort} needs={needs} decisions={decisions} today={today} />

@@ -127,7 +127,7 @@ test('a block is dragged to a day that may not take it and the reason read; pinn
   await page.getByRole('button', { name: 'Redo' }).click()
 
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await page.getByRole('button', { name: 'Schools' }).click()
+  await page.getByRole('button', { name: 'Approaches' }).click()
   const dialog = page.getByRole('dialog', { name: 'Training approaches side by side' })
   await dialog.getByLabel('Question').selectOption({ label: 'Frequency' })
   await dialog.getByRole('button', { name: 'Plan the week the other way' }).click()

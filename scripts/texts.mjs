@@ -1,7 +1,8 @@
-// Sentences of the source that somebody may read: strings and texts of JSX with two words or more.
+// Texts of the source that somebody may read: strings with two words or more or one with a capital, and
+// all texts of JSX.
 import ts from 'typescript'
 
-const WORDS = /[A-Za-z]{2,}[,.:;]? +[A-Za-z]/
+const WORDS = /[A-Za-z]{2,}[,.:;]? +[A-Za-z]|^[A-Z][a-z]+$/
 /** What is written for the machine: names of classes, statements of the database, addresses. */
 const MACHINE =
   /^\s*(SELECT|INSERT|UPDATE|DELETE|CREATE|ALTER|WITH|FROM|GRANT|DROP|REVOKE|SET|DO|WHERE|JOIN|ORDER|AND)\b/
@@ -14,7 +15,8 @@ export function textsOf(name, source) {
   const found = []
   const keep = (node, text) => {
     const words = text.replace(/\s+/g, ' ').trim()
-    if (!WORDS.test(words) || MACHINE.test(words)) return
+    const read = ts.isJsxText(node) ? /[a-z]/.test(words) : WORDS.test(words)
+    if (!read || MACHINE.test(words)) return
     found.push({
       line: file.getLineAndCharacterOfPosition(node.getStart(file)).line + 1,
       text: words,

@@ -18,7 +18,7 @@ import { Sources } from './Sources'
 import { useMatch } from './useMatch'
 import './demands.css'
 
-const WORDS = ['out', 'little', 'some', 'middling', 'high', 'decisive']
+const WORDS = ['out', 'little', 'some', 'moderate', 'high', 'decisive']
 export const weightWord = (importance: number): string => WORDS[Math.round(importance)]!
 
 /** What the training asks of the hand, and with what it is trained where the athlete trains. */

@@ -109,7 +109,7 @@ export function FrameForm({
                 >
                   <option value={0}>0 none</option>
                   <option value={1}>1 light</option>
-                  <option value={2}>2 middling</option>
+                  <option value={2}>2 moderate</option>
                   <option value={3}>3 hard</option>
                 </select>
               </td>

@@ -361,7 +361,7 @@ function Week({ view }: { view: PlanView }) {
           <>
             {act('Days of this week', () => setOpen('frame'))}
             {act('Templates', () => setOpen('templates'))}
-            {act('Schools', () => setOpen('schools'), { off: !problem })}
+            {act('Approaches', () => setOpen('schools'), { off: !problem })}
           </>
         )}
         {saved && act('Versions', () => setOpen('versions'))}

@@ -104,7 +104,7 @@ test('@long a fortnight of work on an empty hall by the screens alone, and the r
         await press(page, /^left hand, trial 1: 30/)
         count()
         await page.getByRole('menuitem', { name: 'Correct the number' }).click()
-        await fill(page, 'Right number, kg', '31')
+        await fill(page, 'Correct number, kg', '31')
         await press(page, 'Correct')
       })
       await expect(page.getByRole('button', { name: /^left hand, trial 1: 31/ })).toBeVisible()

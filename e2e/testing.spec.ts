@@ -44,7 +44,7 @@ test('a number is corrected by a new row', async ({ page }) => {
   await typeTrials(page, ['40'])
   await page.getByRole('button', { name: /left hand, trial 1: 40.0/ }).click()
   await page.getByRole('menuitem', { name: 'Correct the number' }).click()
-  await page.getByLabel('Right number, kg').fill('44,5')
+  await page.getByLabel('Correct number, kg').fill('44,5')
   await page.getByRole('button', { name: 'Correct', exact: true }).click()
   await expect(page.getByRole('button', { name: /left hand, trial 1: 44.5/ })).toBeVisible()
   await expect(page.getByRole('cell', { name: 'Corrected' })).toBeVisible()

@@ -138,7 +138,7 @@ function Correction({
     <form className="change" onSubmit={submit}>
       <p>{named(trial)}</p>
       <label>
-        Right number, {trial.enteredUnit}
+        Correct number, {trial.enteredUnit}
         <input
           value={text}
           data-autofocus

@@ -33,7 +33,7 @@ export default function AthletePage() {
     )
   return (
     <>
-      <section className="ath" aria-label="Athlete">
+      <section className="ath" aria-label={`About ${athlete.data.name}`}>
         <h1>{athlete.data.name}</h1>
         <Facts athlete={athlete.data} today={me.data.today} />
       </section>

@@ -115,7 +115,7 @@ function Tests() {
       <p className="note">
         More implements, more qualities.{' '}
         <Link className="lnk" to="/kit">
-          Kit room
+          See what would help most
         </Link>
       </p>
     </aside>

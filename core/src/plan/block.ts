@@ -131,8 +131,16 @@ export interface WeekSoFar {
  * missed week does not pull all later ones down. Before any: as the block says.
  */
 export function referenceLoad(so: readonly WeekSoFar[], before: number | null): number | null {
-  const last = [...so].reverse().find((w) => w.kind === 'ordinary')
+  const last = lastOrdinary(so)
   return last ? growsFrom(last.plan.blocks, last.doneLoad) : before
+}
+
+const lastOrdinary = (so: readonly WeekSoFar[]): WeekSoFar | undefined =>
+  [...so].reverse().find((w) => w.kind === 'ordinary')
+/** What the coach had in a week; null: nothing. */
+function ownBlocks(b: BlockProblem, weekStart: LocalDate): readonly Block[] | null {
+  const blocks = b.own?.find((w) => w.weekStart === weekStart)?.blocks ?? []
+  return blocks.length > 0 ? blocks : null
 }
 
 /** The problem of one week of a block, given the weeks before it. */
@@ -147,16 +155,14 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
     : []
   const sunday = last ? restsOnSunday(last.plan) : b.before.restedSunday
   const own = b.own?.find((w) => w.weekStart === week.weekStart)
-  const like =
-    own && own.blocks.length > 0
-      ? own.blocks
-      : ([...so].reverse().find((w) => w.kind === 'ordinary')?.plan.blocks ?? b.before.blocks)
+  const had = ownBlocks(b, week.weekStart)
+  const like = had ?? lastOrdinary(so)?.plan.blocks ?? b.before.blocks
+  // A deload that the coach has made is light already.
+  const made = had !== null && own?.terms.kind === 'deload'
   const grown = referenceLoad(so, b.before.lastLoad)
   // What the coach had for an ordinary week is what it grows from, where that is the lower one.
-  const had =
-    own && own.blocks.length > 0 && (own.terms.kind ?? 'ordinary') === 'ordinary'
-      ? handLoad(own.blocks)
-      : null
+  const hadLoad =
+    had !== null && (own?.terms.kind ?? 'ordinary') === 'ordinary' ? handLoad(had) : null
   return {
     weekStart: week.weekStart,
     frame: week.frame,
@@ -165,7 +171,7 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
     units: b.units,
     who: b.who && whoIn(b, so),
     hardBefore: last ? [...hardDaysOf(done), ...hardByTests(last.plan)] : b.before.hardBefore,
-    lastLoad: had === null ? grown : Math.min(had, grown ?? had),
+    lastLoad: hadLoad === null ? grown : Math.min(hadLoad, grown ?? hadLoad),
     terms: {
       settings: own?.terms.settings ?? b.settings,
       kind: week.kind === 'taper' ? 'ordinary' : week.kind,
@@ -180,7 +186,10 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
     // The same work from week to week is what progress is made on; a week away is another thing.
     near:
       like && week.kind !== 'travel'
-        ? { blocks: week.kind === 'deload' ? lighter(like) : like, weight: NEAR_LAST_WEEK }
+        ? {
+            blocks: week.kind === 'deload' && !made ? lighter(like) : like,
+            weight: NEAR_LAST_WEEK,
+          }
         : null,
   }
 }
@@ -193,7 +202,7 @@ const lighter = (blocks: readonly Block[]): Block[] =>
 function whoIn(b: BlockProblem, so: readonly WeekSoFar[]): WeekProblem['who'] {
   const who = b.who!
   const ids = so.slice(-3).flatMap((w) => w.plan.blocks.map((x) => x.exerciseId))
-  const last = [...so].reverse().find((w) => w.kind === 'ordinary')
+  const last = lastOrdinary(so)
   return {
     ...who,
     last: last?.plan.blocks ?? who.last,
@@ -232,9 +241,11 @@ export function planBlock(
     const start = draftWeek(problem, o.newId)
     const solved = solveWeek(highs, problem, { ...o, start })
     const kind = weeksOf(b)[i]!.kind
-    const ordinary = [...so].reverse().find((w) => w.kind === 'ordinary')
+    const ordinary = lastOrdinary(so)
+    // What the coach had there holds: only a week of Mano's own changes by itself.
+    const free = kind === 'ordinary' && ownBlocks(b, problem.weekStart) === null
     const other =
-      solved.ok && kind === 'ordinary' && so.at(-1)?.kind === 'deload' && ordinary
+      solved.ok && free && so.at(-1)?.kind === 'deload' && ordinary
         ? rotated(highs, problem, solved.plan, ordinary.plan.blocks, o)
         : null
     const week: PlannedWeek = {

@@ -185,6 +185,24 @@ describe('over a deload', () => {
       expect(now.get(id) ?? 0, id).toBeLessThanOrEqual(0.75 * sets)
     }
   })
+  it('what the coach had there holds: a deload of theirs is not halved again, and nothing makes room', () => {
+    const own = [3, 4].map((i) => ({
+      weekStart: weeks[i]!.weekStart,
+      blocks: (i === 3 ? weeks[3]! : weeks[2]!).plan.blocks,
+      terms: { settings: {}, bans: [], kind: weeks[i]!.kind as 'ordinary' | 'deload' },
+    }))
+    const so = weeks.slice(0, 3).map((w) => ({ kind: w.kind, plan: w.plan, doneLoad: null }))
+    expect(weekProblem({ ...b, own }, 3, so).near?.blocks).toEqual(own[0]!.blocks)
+    const again = planBlock(
+      highs,
+      { ...b, weeks: 5, own },
+      { newId: ids(), gap: 0.03, iterations: 1500, kept: so },
+    )
+    expect(again.at(-1)!.rotated ?? null).toBeNull()
+    expect([...setsOf(again.at(-1)!.plan.blocks).keys()].sort()).toEqual(
+      [...setsOf(own[1]!.blocks).keys()].sort(),
+    )
+  })
   it('one accessory makes room for another of no less worth, the mains go on, and no rule is broken', () => {
     const [before, after] = [weeks[2]!, weeks[4]!]
     expect(after.kind).toBe('ordinary')

@@ -1,9 +1,14 @@
 import type { Page } from '@playwright/test'
-import { asSetUp, PROTOCOLS, protocolById, type Protocol } from '@mano/core/catalogue/protocols'
+import {
+  PROTOCOLS,
+  type Protocol,
+  type TryDetails,
+  asSetUp,
+  protocolById,
+} from '@mano/core/catalogue/protocols'
 import { forceOf, type SqueezeShape } from '@mano/core/force/shape'
 import { traceOf } from '@mano/core/force/trace'
 import { triesOf } from '@mano/core/force/tries'
-import type { TryDetails } from '@mano/core/testing/details'
 import { expect, open, signIn, test } from './rig'
 
 /**

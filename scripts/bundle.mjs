@@ -5,13 +5,13 @@ import { build } from 'esbuild'
 const entries = {
   main: 'server/src/main.ts',
   jobs: 'server/src/jobs/worker.ts',
-  calc: 'server/src/calc.ts',
-  plan: 'server/src/plan.ts',
-  restore: 'server/src/restore.ts',
-  password: 'server/src/password.ts',
-  prove: 'server/src/prove.ts',
-  'prove-load': 'server/src/prove-load.ts',
-  'prove-planner': 'server/src/prove-planner.ts',
+  calc: 'server/src/commands/calc.ts',
+  plan: 'server/src/commands/plan.ts',
+  restore: 'server/src/commands/restore.ts',
+  password: 'server/src/commands/password.ts',
+  prove: 'server/src/commands/prove.ts',
+  'prove-load': 'server/src/commands/prove-load.ts',
+  'prove-planner': 'server/src/commands/prove-planner.ts',
 }
 const watch = process.argv.includes('--only')
   ? process.argv[process.argv.indexOf('--only') + 1]

@@ -2,16 +2,10 @@ import * as yup from 'yup'
 import { INJURY_SITES } from '@mano/core/catalogue/tissues'
 import type { InjuryStatus } from '@mano/core/catalogue/cautionTypes'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
-import type { EntryUnit, ResultUnit } from '@mano/core/catalogue/setups'
-import {
-  BODY_MEASURES,
-  LEVELS,
-  SKINS,
-  birthDateProblem,
-  type BodyMeasureId,
-  type Guardian,
-} from '@mano/core/intake/record'
-import type { SetLog } from '@mano/core/review/load'
+import type { EntryUnit, ResultUnit } from '@mano/core/units/units'
+import { SKINS, birthDateProblem, type Guardian } from '@mano/core/intake/record'
+import { BODY_MEASURES, LEVELS, type BodyMeasureId } from '@mano/core/catalogue/person'
+import type { SetLog } from '@mano/core/record/sets'
 import type { RosterDay } from '@mano/core/stages/day'
 import type { RosterCall } from '@mano/core/stages/roster'
 import type { StageStatus } from '@mano/core/stages/rules'
@@ -34,7 +28,7 @@ import {
   optionalLine,
   version,
 } from './common'
-import type { SessionEndView } from './plan'
+import type { SessionEndView } from './ends'
 
 const SITE_IDS = INJURY_SITES.map((s) => s.id)
 const STATUSES = ['active', 'settling', 'settled'] as const

@@ -12,7 +12,7 @@ import {
 } from '@mano/core/catalogue/traits'
 import type { Purchase } from '@mano/core/match/buy'
 import type { Upkeep } from '@mano/core/match/upkeep'
-import type { Place } from '@mano/core/plan/types'
+import type { Place } from '@mano/core/catalogue/places'
 import {
   day,
   flag,

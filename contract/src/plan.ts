@@ -1,22 +1,23 @@
 import * as yup from 'yup'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
-import type { EntryUnit } from '@mano/core/catalogue/setups'
+import type { EntryUnit } from '@mano/core/units/units'
 import { SCHOOLS } from '@mano/core/catalogue/schools'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { SPORTS } from '@mano/core/catalogue/sports'
-import { LEVELS } from '@mano/core/intake/record'
+import { type Hand, LEVELS, type PainWhere } from '@mano/core/catalogue/person'
 import type { WeekProblem } from '@mano/core/plan/problem'
-import type { LogDetails } from '@mano/core/review/load'
-import type { Hand, PainWhere } from '@mano/core/testing/session'
-import type { LoadSources } from '@mano/core/session/loads'
+import type { LogDetails } from '@mano/core/record/sets'
+import type { LoadSources } from '@mano/core/session/sources'
 import type { FloorAthlete } from './athletes'
-import type { Block, CoachTerms, DayFrame, Place } from '@mano/core/plan/types'
+import type { Block, CoachTerms } from '@mano/core/plan/types'
+import type { DayFrame } from '@mano/core/intake/week'
+import type { Place } from '@mano/core/catalogue/places'
 import { ENDINGS } from '@mano/core/session/steps'
 import { checkTrialValue } from '@mano/core/testing/value'
 import type { StoredChoice } from '@mano/core/gaps/read'
 import { REFERENCE_SOURCES, type SquadResult, type Standard } from '@mano/core/gaps/references'
-import type { SquadSteps } from '@mano/core/review/known'
+import type { SquadSteps } from '@mano/core/record/known'
 import {
   HANDS,
   day,
@@ -264,11 +265,6 @@ export interface EndBody {
   planVersionId: string
   deviceAt: string | null
   on?: string | null | undefined
-  reason: string
-  setsLeft: { blockId: string; sets: number }[]
-}
-export interface SessionEndView {
-  on: string
   reason: string
   setsLeft: { blockId: string; sets: number }[]
 }

@@ -7,7 +7,7 @@ import { FAMILIES, type FamilyId } from '@mano/core/catalogue/implementUse'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { QUALITY_IDS, type QualityId } from '@mano/core/catalogue/qualities'
 import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
-import type { Hand } from '@mano/core/testing/session'
+import type { Hand } from '@mano/core/catalogue/person'
 import { HANDS, day, id, line, maybeDay, maybeId, maybeOneOf, oneOf, optionalLine } from './common'
 import type { Kg } from '@mano/core/units/quantity'
 

@@ -1,17 +1,21 @@
 import * as yup from 'yup'
 import { SYMPTOMS } from '@mano/core/catalogue/cautions'
-import { protocolById, protocolOf, PROTOCOLS, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
-import type { EntryUnit } from '@mano/core/catalogue/setups'
+import {
+  PROTOCOLS,
+  TEST_PROTOCOLS,
+  type TryDetails,
+  protocolById,
+  protocolOf,
+} from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/units/units'
 import type { Repeated, ImportProblem } from '@mano/core/testing/sheet'
 import type { ResultColumn, SheetMapping } from '@mano/core/testing/mapping'
 import { checkTrialValue } from '@mano/core/testing/value'
 import { BATTERY_MOST, type BatteryItem } from '@mano/core/testing/battery'
-import type { TryDetails } from '@mano/core/testing/details'
-import type { PackedTrace } from '@mano/core/force/codec'
-import { unpackTrace } from '@mano/core/force/codec'
+import { type PackedTrace, unpackTrace } from '@mano/core/force/codec'
 import { TRACE_LIMITS } from '@mano/core/force/trace'
 import type { TestSession, Trial } from '@mano/core/testing/session'
-import type { PainWhere } from '@mano/core/testing/session'
+import type { PainWhere } from '@mano/core/catalogue/person'
 import type { TissueId } from '@mano/core/catalogue/tissues'
 import { painWhere, places } from './safety'
 import { isRecordDate } from '@mano/core/units/dates'

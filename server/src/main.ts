@@ -2,12 +2,12 @@ import { monitorEventLoopDelay } from 'node:perf_hooks'
 import { Worker } from 'node:worker_threads'
 import { Pool } from 'pg'
 import { buildApp } from './app'
-import { clockFrom, readConfig } from './config'
+import { clockFrom, readConfig } from './api/config'
 import { dropDatabase, ensureDatabase, mendSwap } from './db/bootstrap'
 import { migrate, openApp, takeStatistics } from './db/source'
 import { DEMO_SIGN_IN, loadDemo } from './demo/load'
 import { Rack } from './devices/rack'
-import { listenLive } from './live'
+import { listenLive } from './api/live'
 
 // What nobody caught leaves the process in a state nobody knows: it ends, and is started again.
 process.on('uncaughtException', (error) => {

@@ -2,8 +2,8 @@ import request from 'supertest'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { buildApi } from '../src/app'
-import { Api } from '../src/http/api'
-import { ROUTES, type Route, type RouteName } from '../src/http/routes'
+import { Api } from '../src/api/api'
+import { ROUTES, type Route, type RouteName } from '../src/api/routes'
 import { addressOf, SAMPLES, type Named } from './samples'
 import {
   addAthlete,

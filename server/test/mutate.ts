@@ -1,4 +1,4 @@
-import type { Seeded } from '../src/demo/random'
+import type { Seeded } from '@mano/core/units/seeded'
 
 /**
  * Values that have broken servers before: of every JSON type, and texts that look like numbers,

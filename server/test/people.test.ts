@@ -8,7 +8,7 @@ import { passwordProblem } from '@mano/contract/passwords'
 import { QueryFailedError } from 'typeorm'
 import { deviceOf } from '../src/accounts/device'
 import { Patience } from '../src/accounts/patience'
-import { errorWords } from '../src/http/errorWords'
+import { errorWords } from '../src/faults/errorWords'
 import { addAthlete, hall, PASSWORD, rig, signIn, type Rig, type Staff } from './hall'
 
 let r: Rig

@@ -3,10 +3,10 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { AthleteView } from '@mano/contract/athletes'
 import type { GapsView, PlanView } from '@mano/contract/plan'
 import { draftWeek } from '@mano/core/plan/draft'
-import { EMPTY_WEEK, frameOfWeek } from '@mano/core/intake/week'
+import { type DayFrame, EMPTY_WEEK, frameOfWeek } from '@mano/core/intake/week'
 import { addDays, daysBetween } from '@mano/core/units/dates'
 import { readProblem } from '@mano/core/plan/problem'
-import { DEFAULT_FRAME, type Block, type DayFrame } from '@mano/core/plan/types'
+import { DEFAULT_FRAME, type Block } from '@mano/core/plan/types'
 import { addAthlete, hall, NOW, rig, rosterOf, tested, TODAY, type Rig, type Staff } from './hall'
 
 let r: Rig

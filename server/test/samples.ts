@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { QUALITY_IDS } from '@mano/core/catalogue/qualities'
-import type { RouteName } from '../src/http/routes'
+import type { RouteName } from '../src/api/routes'
 import { athlete } from './hall'
 
 /** Rows a request may name; those of one hall. */

@@ -5,7 +5,7 @@ import type { ImportReply } from '@mano/contract/tests'
 import type { TestDayView } from '@mano/contract/testday'
 import { inHall } from '../src/db/hall'
 import { JobEntity } from '../src/db/entities'
-import { listenLive, type Heard, type Live } from '../src/live'
+import { listenLive, type Heard, type Live } from '../src/api/live'
 import {
   addAthlete,
   hall,

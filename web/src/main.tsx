@@ -9,7 +9,7 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
-import { queryClient } from './app/api'
+import { queryClient } from './base/api'
 import { router } from './app/router'
 import { cssVariablesResolver, deskTheme } from './app/theme'
 

@@ -5,7 +5,7 @@ import { readField, withUnit, type FieldDef } from '../src/areas/bench/fields'
 import { dialsOf, scriptOf, START, textOf } from '@mano/core/bench/dials'
 import type { Context, Outcome } from '../src/areas/bench/shared'
 import { figureOf } from '../src/areas/reference/figures'
-import figures from '../src/hands/figures.json'
+import figures from '../src/drawn/figures.json'
 import { PAGES } from '@mano/core/reference/pages'
 
 const kg = { mass: 'kg', length: 'mm' } as const

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { merge } from '../src/app/merge'
+import { merge } from '../src/base/merge'
 
 describe('two changes of one form', () => {
   const base = { name: 'Rui', level: 'trained', note: '', guardian: null as { by: string } | null }

@@ -1,5 +1,5 @@
 import { HAND_FATIGUE, type FatigueRates } from '../measure/fatigue'
-import type { Series } from '../review/series'
+import type { Series } from '../record/series'
 import { rowsOf } from '../testing/rows'
 import { holdFrom, RESTED } from './pools'
 import type { Rates } from './simulate'

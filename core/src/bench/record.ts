@@ -1,7 +1,8 @@
 import { criticalForceViews } from '../gaps/curves'
-import { latestMeasure, type BodyMeasureId, type BodyMeasurement } from '../intake/record'
+import { latestMeasure, type BodyMeasurement } from '../intake/record'
+import { type BodyMeasureId } from '../catalogue/person'
 import { protocolOf } from '../catalogue/protocols'
-import type { ResultUnit } from '../catalogue/setups'
+import type { ResultUnit } from '../units/units'
 import { countedValues, isUnfinished, validValues, type TestSession } from '../testing/session'
 import type { LocalDate } from '../units/dates'
 

@@ -1,6 +1,6 @@
 import { HAND_FATIGUE, type FatigueRates } from '../measure/fatigue'
 import { seeded } from '../units/seeded'
-import type { Hand } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import { after, failsAfter, holdFrom, RESTED, type Spent } from './pools'
 import type { Seconds } from '../units/quantity'
 

@@ -1,4 +1,4 @@
-import type { Hand } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import type { Script, ScriptSet } from './simulate'
 
 export type Typed = { ok: true; script: Script } | { ok: false; why: string }

@@ -5,24 +5,18 @@ import type { InjuryStatus } from '../catalogue/cautionTypes'
 import { QUALITY_IDS, type QualityId } from '../catalogue/qualities'
 import type { InjurySiteId } from '../catalogue/tissues'
 import { demandProfile } from '../demand/profile'
-import type { LevelId } from '../intake/record'
-import type { Side } from '../measure/asymmetry'
+import type { LevelId, Side } from '../catalogue/person'
 import { adviceFor } from '../plan/advice'
-import type { Want } from '../plan/coverage'
+import type { Want } from '../demand/want'
 import { draftWeek } from '../plan/draft'
 import { judgeWeek, type Judged } from '../plan/judgeWeek'
 import { inOrder } from '../plan/order'
 import type { WeekProblem } from '../plan/problem'
 import { improveWeek } from '../plan/improve'
 import { handLoad } from '../plan/time'
-import {
-  EMPTY_DAY,
-  PLAIN_TERMS,
-  type Block,
-  type DayFrame,
-  type Place,
-  type WeekPlan,
-} from '../plan/types'
+import { PLAIN_TERMS, type Block, type WeekPlan } from '../plan/types'
+import { EMPTY_DAY, type DayFrame } from '../intake/week'
+import { type Place } from '../catalogue/places'
 import { addDays } from '../units/dates'
 import type { Minutes } from '../units/quantity'
 

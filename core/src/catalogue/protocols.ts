@@ -1,12 +1,10 @@
-import type { BodyMeasureId } from '../intake/record'
+import type { BodyMeasureId } from './person'
 import type { ImplementId } from './implements'
 import type { Effort } from './efforts'
 import type { Measure, QualityId } from './qualities'
 import type { Tag, TissueId } from './tissues'
-import {
-  added, angle, arm, carried, chalk, direction, fingers, girthOf, helpBy, helps, hold, lever, load, openBy, palms, pinchOf, plateKg, position, range, setMm, setWidth,
-  sharePct, shoulders, spacing, springSize, thumb, timeLimit, towelBy, towels, turn, wet, type Detail, type EntryKind, type EntryUnit, type NumberVariant, type ResultUnit, type Variant,
-} from './setups'
+import { added, angle, arm, carried, chalk, direction, fingers, girthOf, helpBy, helps, hold, lever, load, openBy, palms, pinchOf, plateKg, position, range, setMm, setWidth, sharePct, shoulders, spacing, springSize, thumb, timeLimit, towelBy, towels, turn, wet, type Detail, type EntryKind, type NumberVariant, type Variant } from './setups'
+import { type EntryUnit, type ResultUnit } from '../units/units'
 import type { Percent } from '../units/quantity'
 
 export interface Protocol {
@@ -188,3 +186,9 @@ export function protocolOf(setup: { protocolId: string; variant: Readonly<Record
   const found = byId.get(setup.protocolId)
   return found && asSetUp(found, setup.variant)
 }
+
+/**
+ * What is kept beside a try's result, by the names of its protocol. `checks`: lines ticked;
+ * `unitId`, `insertKg`: the spring.
+ */
+export type TryDetails = Readonly<Record<string, number | string | readonly string[]>>

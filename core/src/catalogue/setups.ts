@@ -1,10 +1,7 @@
-import type { BodyMeasureId } from '../intake/record'
+import { type ResultUnit, type EntryUnit } from '../units/units'
+import type { BodyMeasureId } from './person'
 import type { ImplementId } from './implements'
 import type { Measure, QualityId } from './qualities'
-
-/** SI unit a result is kept in. */
-export type ResultUnit = 'N' | 'kg' | 's' | 'N m' | 'mm' | 'deg' | 'count' | 'm'
-export type EntryUnit = 'kg' | 'lb' | 'N' | 's' | 'mm' | 'in' | 'cm' | 'N m' | 'deg' | 'count' | 'm'
 
 /** How a try is taken; each has one panel on the screen. `body`: kept with the athlete's measures, not as a try. */
 export const ENTRIES = ['value', 'clock', 'lift', 'single', 'spring', 'window', 'paced', 'carry', 'clench', 'allout', 'body'] as const

@@ -1,4 +1,4 @@
-import type { Place } from '../plan/types'
+import type { Place } from './places'
 import type { Minutes } from '../units/quantity'
 
 /** `dose`: the coach's own amount a set; absent: each athlete's. */

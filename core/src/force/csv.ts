@@ -1,4 +1,4 @@
-import { readCsv } from '../formats/csv'
+import { readCsv } from '../units/csv'
 import { toSi } from '../units/convert'
 import { parseNumber } from '../units/parse'
 import { timeAt, traceOf, type Trace } from './trace'

@@ -1,4 +1,4 @@
-import { PACE } from '../testing/paced'
+import { PACE } from '../catalogue/paced'
 import { indexAt, lengthS, timeAt, type Trace } from './trace'
 import type { Newton, Seconds } from '../units/quantity'
 

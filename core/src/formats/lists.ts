@@ -1,4 +1,4 @@
-import { csvHead, csvLines } from './csv'
+import { csvHead, csvLines } from '../units/csv'
 import { EXERCISES, type KitChoice } from '../catalogue/exercises'
 import { sportById } from '../catalogue/sports'
 import { RATED_SPORTS, shippedRatings } from '../catalogue/tiers'

@@ -1,6 +1,6 @@
 import { balanceRatio, type RatioResult } from '../measure/error'
-import type { Side } from '../measure/asymmetry'
-import type { Series } from '../review/series'
+import type { Side } from '../catalogue/person'
+import type { Series } from '../record/series'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { resultError } from './map'
 

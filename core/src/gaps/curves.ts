@@ -1,5 +1,5 @@
 import { criticalForce, type CfRefusal, type CfResult } from '../measure/criticalForce'
-import type { Side } from '../measure/asymmetry'
+import type { Side } from '../catalogue/person'
 import { validValues, type TestSession } from '../testing/session'
 import type { LocalDate } from '../units/dates'
 import type { Kg, Seconds } from '../units/quantity'

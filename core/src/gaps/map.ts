@@ -1,11 +1,11 @@
 import type { Protocol } from '../catalogue/protocols'
-import { qualityById, type Emphasis, type Quality } from '../catalogue/qualities'
-import type { AsymmetryVerdict, Side } from '../measure/asymmetry'
+import { CARRY_OVER, type Emphasis, type Quality, qualityById } from '../catalogue/qualities'
+import type { AsymmetryVerdict } from '../measure/asymmetry'
+import type { Hand, Side } from '../catalogue/person'
 import { moderated, type Spread } from '../measure/spread'
 import { tInv } from '../measure/quantiles'
-import { CARRY_OVER } from '../catalogue/qualities'
-import { daysOf, knownBy, squaresBefore, type Known } from '../review/known'
-import type { Series } from '../review/series'
+import { daysOf, knownBy, squaresBefore, type Known } from '../record/known'
+import type { Series } from '../record/series'
 import { leanVerdict } from '../measure/leanLevel'
 import { leanUpTo } from './lean'
 import { BEFORE, besides, expectedShort, learnt, SAME_QUALITY, type Belief } from './belief'
@@ -17,9 +17,8 @@ import {
   type ReferenceFacts,
   type ReferenceSource,
 } from './references'
-import { TESTS_STALE_DAYS } from '../stages/rules'
+import { TESTS_STALE_DAYS } from '../catalogue/limits'
 import { measuresRow } from '../testing/rows'
-import type { Hand } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
 
 export interface HandGap {

@@ -1,4 +1,4 @@
-import type { Want } from '../plan/coverage'
+import type { Want } from '../demand/want'
 import { BEFORE, expectedShort } from './belief'
 import { shortWords, type Priority, type PriorityMove } from './priorities'
 

@@ -1,4 +1,3 @@
-import { TAU_LIMITS, TAU_MM } from '../match/parts'
 import type { Mm } from '../units/quantity'
 
 export interface CurvePoint {
@@ -41,3 +40,15 @@ export function ownTau(points: readonly CurvePoint[]): OwnTau {
     lossPctPerCm: 100 * (1 - Math.exp(10 * slope)),
   }
 }
+
+/**
+ * How fast carry-over falls with the distance between two diameters: e-fold, mm. Practice
+ * estimates, no source.
+ */
+export const TAU_MM = 15
+
+/**
+ * Limits an athlete's own handle curve may move that to: 60 to 62 mm always costs 5 % or more, 60
+ * to 76 mm over half.
+ */
+export const TAU_LIMITS = [8, 22] as const

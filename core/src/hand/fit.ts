@@ -1,7 +1,6 @@
+import { type Sex } from '../catalogue/person'
 import { DYNO_POSITIONS_MM } from '../catalogue/implements'
 import type { Mm } from '../units/quantity'
-
-export type Sex = 'female' | 'male'
 
 /**
  * Adult grip span for the strongest squeeze, cm (Ruiz-Ruiz et al 2002, from memory): women hand

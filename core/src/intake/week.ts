@@ -1,6 +1,7 @@
-import { EMPTY_DAY, type DayFrame, type Place } from '../plan/types'
-import { addDays, type LocalDate } from '../units/dates'
+import type { Place } from '../catalogue/places'
 import type { Minutes } from '../units/quantity'
+
+import { addDays, type LocalDate } from '../units/dates'
 
 /** One piece of other training. `at` is local, HH:MM; hand load 0 to 3. */
 export interface Activity {
@@ -125,4 +126,28 @@ export function profileChanges(
       ? []
       : [`${name}: ${say(before[key])} to ${say(after[key])}`],
   )
+}
+
+/** What a day leaves for grip work. */
+export interface DayFrame {
+  /** Minutes for grip work, warm-up included; 0: no session. */
+  minutes: Minutes
+  place: Place
+  /** How much the day's other training and work load the hands, 0 to 3. */
+  sportLoad: 0 | 1 | 2 | 3
+  /** A heavy pull that day, before or after the grip work. */
+  heavyPull: 'none' | 'before' | 'after'
+  competition: boolean
+  /** When hand work begins that day, local HH:MM; absent: the usual hour. */
+  at?: string | undefined
+}
+
+export const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
+
+export const EMPTY_DAY: DayFrame = {
+  minutes: 0,
+  place: 'hall',
+  sportLoad: 0,
+  heavyPull: 'none',
+  competition: false,
 }

@@ -1,7 +1,7 @@
 import { ownTau, type CurvePoint } from '../hand/curve'
 import { measuredWrap } from '../hand/wrap'
 import { latestMeasure, type BodyMeasurement } from '../intake/record'
-import type { Side } from '../measure/asymmetry'
+import type { Side } from '../catalogue/person'
 import type { Judge } from '../safety/judge'
 import { validValues, type TestSession } from '../testing/session'
 import type { MatchAthlete } from './rank'

@@ -1,3 +1,4 @@
+import { TAU_MM } from '../hand/curve'
 import { CONTACT_WORDS, contactLikeness } from '../catalogue/contacts'
 import { HOLD_OF, type DemandObject } from '../catalogue/objects'
 import type { Emphasis } from '../catalogue/qualities'
@@ -34,17 +35,6 @@ export interface Part {
   value: number
   says: string
 }
-
-/**
- * How fast carry-over falls with the distance between two diameters: e-fold, mm. Practice
- * estimates, no source.
- */
-export const TAU_MM = 15
-/**
- * Limits an athlete's own handle curve may move that to: 60 to 62 mm always costs 5 % or more, 60
- * to 76 mm over half.
- */
-export const TAU_LIMITS = [8, 22] as const
 /** An edge changes faster, a block's depth like a handle. */
 const EDGE_TAU_MM = 9
 /** Cloth and springs give: size says less. */

@@ -1,7 +1,7 @@
 import { EXERCISES, type Exercise } from '../catalogue/exercises'
 import { qualityById } from '../catalogue/qualities'
-import { kitFor, type Kits } from '../plan/kit'
-import { whereIs, type Place } from '../plan/types'
+import { kitFor, type Kits } from './kit'
+import { whereIs, type Place } from '../catalogue/places'
 
 export type Substitute =
   | { kind: 'same'; items: readonly string[] }

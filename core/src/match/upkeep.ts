@@ -2,7 +2,7 @@ import { exerciseById } from '../catalogue/exercises'
 import { implementById } from '../catalogue/implements'
 import { RERATE, TRAITS } from '../catalogue/traits'
 import { daysBetween, type LocalDate } from '../units/dates'
-import type { Place } from '../plan/types'
+import type { Place } from '../catalogue/places'
 import type { Kg } from '../units/quantity'
 
 export interface UpkeepUnit {

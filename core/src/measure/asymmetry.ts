@@ -1,8 +1,7 @@
+import { type Side } from '../catalogue/person'
 import { tInv } from './quantiles'
 import { mean, sampleVariance } from './trials'
 import type { Percent } from '../units/quantity'
-
-export type Side = 'left' | 'right'
 export type Stronger = Side | 'equal'
 
 /** Minus: left stronger. Plus: right stronger. */

@@ -1,6 +1,5 @@
 import { KG_PER_LB } from '../units/convert'
-import type { Sex } from '../hand/fit'
-import type { Side } from './asymmetry'
+import type { Sex, Side } from '../catalogue/person'
 import { normalBelow, normalInv } from './quantiles'
 import type { Kg, Kgf } from '../units/quantity'
 

@@ -1,4 +1,5 @@
-import { EXPECTED_LEAN_PCT, leanContext, type AsymmetryVerdict, type Side } from './asymmetry'
+import { EXPECTED_LEAN_PCT, leanContext, type AsymmetryVerdict } from './asymmetry'
+import { type Side } from '../catalogue/person'
 
 const pct = (x: number): string => `${Math.round(Math.abs(x))}\u00A0%`
 const behind = (signed: number): string =>

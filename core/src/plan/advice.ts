@@ -5,7 +5,8 @@ import { scorePlan } from './score'
 import { draftWeek } from './draft'
 import type { WeekProblem } from './problem'
 import { effectiveSets } from './coverage'
-import { DAY_NAMES, type DayFrame, type WeekPlan } from './types'
+import { type WeekPlan } from './types'
+import { DAY_NAMES, type DayFrame } from '../intake/week'
 import type { Minutes } from '../units/quantity'
 
 /** Minutes a coach would ask for on a sport day: warm-up, one main exercise, closing. */

@@ -2,7 +2,7 @@ import type { Highs } from 'highs'
 import type { SafetyFacts } from '../safety/triggers'
 import { addDays, type LocalDate } from '../units/dates'
 import { pinsOf } from './coach'
-import type { Want } from './coverage'
+import type { Want } from '../demand/want'
 import { draftWeek } from './draft'
 import { eventGap } from './limits'
 import { growsFrom, hardByTests, restsOnSunday } from './context'
@@ -18,11 +18,11 @@ import {
   type Ban,
   type Block,
   type CoachTerms,
-  type DayFrame,
   type Pin,
   type WeekKind,
   type WeekPlan,
 } from './types'
+import { type DayFrame } from '../intake/week'
 import type { Minutes } from '../units/quantity'
 
 /** A week of the block that has a plan. */

@@ -27,7 +27,8 @@ import {
   weekExercises,
   WORTH,
 } from './compose'
-import { SERVES, type Want } from './coverage'
+import { SERVES } from './coverage'
+import { type Want } from '../demand/want'
 import type { WeekProblem } from './problem'
 import { whoOf, type Who } from './situation'
 import { schoolPoints, settingsFor, type Settings } from './schools'

@@ -4,7 +4,7 @@ import { findingLine } from '../safety/words'
 import { blockedBy } from '../safety/judge'
 import { daysBetween } from '../units/dates'
 import { weakerOf } from './coverage'
-import { kitFor } from './kit'
+import { kitFor } from '../match/kit'
 import {
   choosable,
   eventGap,
@@ -24,7 +24,9 @@ import { contextOf, type WeekProblem } from './problem'
 import { hardTissues } from './rules'
 import { whoOf, type PlanContext } from './situation'
 import { blockMinutes, setsOf } from './time'
-import { DAY_NAMES, whereIs, type Block } from './types'
+import { type Block } from './types'
+import { DAY_NAMES } from '../intake/week'
+import { whereIs } from '../catalogue/places'
 import type { Minutes } from '../units/quantity'
 
 /**

@@ -1,8 +1,8 @@
 import { settingsFor } from './schools'
 import type { WeekProblem } from './problem'
-import type { PlanContext } from './situation'
-import { termsOf } from './situation'
-import type { Block, CoachTerms, DayFrame, Pin, WeekPlan, WeekTerms } from './types'
+import { type PlanContext, termsOf } from './situation'
+import type { Block, CoachTerms, Pin, WeekPlan, WeekTerms } from './types'
+import type { DayFrame } from '../intake/week'
 
 /** Blocks a coach has pinned, as the planner is told. */
 export const pinsOf = (blocks: readonly Block[]): Pin[] =>

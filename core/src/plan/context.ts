@@ -3,18 +3,12 @@ import { factsAhead } from '../safety/facts'
 import { judgeBy, type Judge } from '../safety/judge'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import { weekOf } from './coach'
-import type { Kits } from './kit'
+import type { Kits } from '../match/kit'
 import { isRestful, restsBefore } from './limits'
 import { LEVEL_WEIGHT, PLANNED_FLOOR } from './practice'
 import { handLoad } from './time'
-import {
-  PLAIN_TERMS,
-  type Block,
-  type CoachTerms,
-  type DayFrame,
-  type WeekKind,
-  type WeekPlan,
-} from './types'
+import { PLAIN_TERMS, type Block, type CoachTerms, type WeekKind, type WeekPlan } from './types'
+import { type DayFrame } from '../intake/week'
 import { hardDaysOf } from './rules'
 import type { WeekProblem } from './problem'
 import { NOBODY, termsOf, type PlanContext, type Who } from './situation'

@@ -12,7 +12,7 @@ import { extensionDays } from './limits'
 import type { PlanContext } from './situation'
 import type { Block, WeekPlan } from './types'
 
-export type { Want } from './coverage'
+export type { Want } from '../demand/want'
 
 /**
  * Rules a growing week may not break; those that ask for something to be there are met by the order

@@ -1,6 +1,6 @@
 import { exerciseById } from '../catalogue/exercises'
 import { TISSUES, type TissueId } from '../catalogue/tissues'
-import type { Side } from '../measure/asymmetry'
+import type { Side } from '../catalogue/person'
 import { sportStress, startHour } from './limits'
 import { HARD_GAP_HOURS, PULL_STRESS, TISSUE_BUDGET } from './practice'
 import { daysBetween, type LocalDate } from '../units/dates'
@@ -8,7 +8,8 @@ import { hardTissues } from './rules'
 import { termsOf, type PlanContext } from './situation'
 import { setsOf } from './time'
 import type { Settings } from './schools'
-import type { Block, DayFrame } from './types'
+import type { Block } from './types'
+import type { DayFrame } from '../intake/week'
 
 /**
  * What one tissue of one hand bears in a week, in sets weighted by stress, and what is left of its

@@ -2,8 +2,8 @@ import { EXERCISES, type Exercise } from '../catalogue/exercises'
 import type { TissueId } from '../catalogue/tissues'
 import { blockedBy } from '../safety/judge'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
-import type { Hand } from '../testing/session'
-import { kitFor } from './kit'
+import type { Hand } from '../catalogue/person'
+import { kitFor } from '../match/kit'
 import {
   CLOSE_MIN,
   DELOAD,
@@ -26,7 +26,8 @@ import { mayChoose } from './brief'
 import { termsOf, whoOf, type PlanContext, type Who } from './situation'
 import type { Settings } from './schools'
 import { blockMinutes } from './time'
-import type { DayFrame, WeekTerms } from './types'
+import type { WeekTerms } from './types'
+import type { DayFrame } from '../intake/week'
 
 /** Work that leaves a day a hand-rest day. */
 export const isRestful = (e: Exercise): boolean => e.aim === 'balance' || e.level === 'light'

@@ -36,7 +36,8 @@ import {
 import { contextOf, type WeekProblem } from './problem'
 import { standTogether, taperHardBefore } from './rules'
 import { outOfPhase, sessionPoints } from './score'
-import { DAY_NAMES, type Block } from './types'
+import { type Block } from './types'
+import { DAY_NAMES } from '../intake/week'
 
 /**
  * A row of the model with the coach-level rule it stands for; `key` is the one thing that can be

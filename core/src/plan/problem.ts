@@ -3,11 +3,13 @@ import { judgeBy } from '../safety/judge'
 import type { SafetyFacts } from '../safety/triggers'
 import type { TissueId } from '../catalogue/tissues'
 import type { LocalDate } from '../units/dates'
-import type { Want } from './coverage'
-import { kitsOf } from './kit'
+import type { Want } from '../demand/want'
+import { kitsOf } from '../match/kit'
 import { settingsFor } from './schools'
 import type { PlanContext, Who } from './situation'
-import type { Block, DayFrame, Place, WeekTerms } from './types'
+import type { Block, WeekTerms } from './types'
+import type { DayFrame } from '../intake/week'
+import type { Place } from '../catalogue/places'
 
 /**
  * One week to be planned, as plain data: what there is to know, nothing worked out. Minutes,

@@ -1,6 +1,7 @@
 import { exerciseById } from '../catalogue/exercises'
 import { qualityById, type QualityId } from '../catalogue/qualities'
-import { effectiveSets, weakerOf, type Want } from './coverage'
+import { effectiveSets, weakerOf } from './coverage'
+import { type Want } from '../demand/want'
 import { briefOf, ratingIn, served, type BriefRow } from './brief'
 import { mainOf } from './faults'
 import type { WeekProblem } from './problem'

@@ -3,7 +3,7 @@ import { TISSUES, type TissueId } from '../catalogue/tissues'
 import { judgeAct } from '../safety/judge'
 import { findingLine } from '../safety/words'
 import { daysBetween, type LocalDate } from '../units/dates'
-import { kitFor } from './kit'
+import { kitFor } from '../match/kit'
 import {
   canExtend,
   eventGap,
@@ -31,7 +31,8 @@ import { BLOCKS_A_DAY, OPPOSITES, THUMB_DRILLS } from './compose'
 import { outOfPlace, type OutOfPlace } from './place'
 import { termsOf, type PlanContext } from './situation'
 import { handLoad, sessionMinutes, setsOf } from './time'
-import { DAY_NAMES, type Block, type WeekPlan } from './types'
+import { type Block, type WeekPlan } from './types'
+import { DAY_NAMES } from '../intake/week'
 import { rowOf } from '../units/row'
 
 export interface Breach {

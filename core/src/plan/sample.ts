@@ -7,10 +7,12 @@ import type { SafetyFacts } from '../safety/triggers'
 import { addDays } from '../units/dates'
 import { seeded } from '../units/seeded'
 import { awayFrame, type BlockProblem } from './block'
-import type { Want } from './coverage'
+import type { Want } from '../demand/want'
 import type { WeekProblem } from './problem'
 import { NOBODY } from './situation'
-import { EMPTY_DAY, PLAIN_TERMS, type DayFrame, type Pin, type Place } from './types'
+import { PLAIN_TERMS, type Pin } from './types'
+import { EMPTY_DAY, type DayFrame } from '../intake/week'
+import { type Place } from '../catalogue/places'
 
 /** Problems drawn by a seed, to check the planner with. */
 

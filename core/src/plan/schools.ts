@@ -1,7 +1,7 @@
 import type { Exercise } from '../catalogue/exercises'
 import type { Aim } from '../catalogue/doses'
-import type { Want } from './coverage'
-import type { DayFrame } from './types'
+import type { Want } from '../demand/want'
+import type { DayFrame } from '../intake/week'
 
 /** A choice for each question where practitioners differ; absent: what stands in `settingsFor`. */
 export type Choice = 'a' | 'b' | 'mixed'

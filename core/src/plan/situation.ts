@@ -1,9 +1,9 @@
 import type { TissueId } from '../catalogue/tissues'
 import type { Judge } from '../safety/judge'
 import type { LocalDate } from '../units/dates'
-import type { Kits } from './kit'
+import type { Kits } from '../match/kit'
 import type { OwnTier } from '../catalogue/tiers'
-import type { LevelId } from '../intake/record'
+import type { LevelId } from '../catalogue/person'
 import { PLAIN_TERMS, type Block, type WeekTerms } from './types'
 
 /** Whose week it is, as far as it shapes what a coach would write. */

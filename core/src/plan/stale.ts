@@ -7,7 +7,8 @@ import { addDays, type LocalDate } from '../units/dates'
 import type { DoneSet } from './context'
 import { validate } from './rules'
 import type { PlanContext } from './situation'
-import { DAY_NAMES, type Block, type WeekPlan } from './types'
+import { type Block, type WeekPlan } from './types'
+import { DAY_NAMES } from '../intake/week'
 
 /** What came between a saved week and now, with the blocks it touches. */
 export interface StaleMark {

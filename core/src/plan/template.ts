@@ -3,7 +3,8 @@ import type { PlanTemplate, TemplateSession } from '../catalogue/templates'
 import { freeHands, usualDose } from './limits'
 import { contextOf, type WeekProblem } from './problem'
 import { whyHere } from './reasons'
-import { NO_TERMS, type Block, type CoachTerms, type DayFrame, type WeekPlan } from './types'
+import { NO_TERMS, type Block, type CoachTerms, type WeekPlan } from './types'
+import { type DayFrame } from '../intake/week'
 
 /**
  * How far a plan pays for leaving its template, against 1 for the plan under change: practice

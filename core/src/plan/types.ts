@@ -1,31 +1,10 @@
-import type { Side } from '../measure/asymmetry'
-import type { Hand } from '../testing/session'
+import { type DayFrame, EMPTY_DAY } from '../intake/week'
+import { type Place } from '../catalogue/places'
+import type { Hand, Side } from '../catalogue/person'
 import type { LocalDate } from '../units/dates'
 import type { Settings } from './schools'
 import { rowOf } from '../units/row'
 import type { Minutes } from '../units/quantity'
-
-export const PLACES = [
-  { id: 'hall', name: 'Hall', where: 'in the hall' },
-  { id: 'home', name: 'Home', where: 'at home' },
-  { id: 'bag', name: 'Travel bag', where: 'in the bag' },
-] as const
-export type Place = (typeof PLACES)[number]['id']
-export const whereIs = (place: Place): string => rowOf(PLACES, place).where
-
-/** What a day leaves for grip work. */
-export interface DayFrame {
-  /** Minutes for grip work, warm-up included; 0: no session. */
-  minutes: Minutes
-  place: Place
-  /** How much the day's other training and work load the hands, 0 to 3. */
-  sportLoad: 0 | 1 | 2 | 3
-  /** A heavy pull that day, before or after the grip work. */
-  heavyPull: 'none' | 'before' | 'after'
-  competition: boolean
-  /** When hand work begins that day, local HH:MM; absent: the usual hour. */
-  at?: string | undefined
-}
 
 /** One exercise on one day; the id is its lineage and stays through edits and versions. */
 export interface Block {
@@ -121,16 +100,6 @@ export const PLAIN_TERMS: WeekTerms = {
   pins: [],
   bans: [],
   library: null,
-}
-
-export const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
-
-export const EMPTY_DAY: DayFrame = {
-  minutes: 0,
-  place: 'hall',
-  sportLoad: 0,
-  heavyPull: 'none',
-  competition: false,
 }
 /** Three sessions of 40 minutes: where a coach starts when nothing is entered. */
 export const DEFAULT_FRAME: readonly DayFrame[] = [0, 1, 2, 3, 4, 5, 6].map((d) => ({

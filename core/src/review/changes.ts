@@ -1,10 +1,10 @@
 import { between, holm, moveOf, type Move } from '../measure/level'
 import { moderated, type Spread } from '../measure/spread'
 import { tInv } from '../measure/quantiles'
-import type { Hand } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import { daysBetween, type LocalDate } from '../units/dates'
-import { daysOf, knownBy, squaresBefore, type HandDay, type Known } from './known'
-import type { Series } from './series'
+import { daysOf, knownBy, squaresBefore, type HandDay, type Known } from '../record/known'
+import type { Series } from '../record/series'
 
 export interface Period {
   from: LocalDate

@@ -1,7 +1,7 @@
 import { goalDate, type GoalDate } from '../measure/forecast'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
-import type { Hand } from '../testing/session'
-import { onePerDay, type Series } from './series'
+import type { Hand } from '../catalogue/person'
+import { onePerDay, type Series } from '../record/series'
 import type { Percent } from '../units/quantity'
 
 export type HandGoal =

@@ -1,4 +1,4 @@
-import type { Side } from '../measure/asymmetry'
+import type { Side } from '../catalogue/person'
 import type { LocalDate } from '../units/dates'
 import type { Period } from './changes'
 import type { Mm } from '../units/quantity'

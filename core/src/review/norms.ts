@@ -1,4 +1,4 @@
-import type { Sex } from '../hand/fit'
+import type { Sex, Side } from '../catalogue/person'
 import {
   doddsCentile,
   mathiowetzBand,
@@ -6,7 +6,6 @@ import {
   type DoddsResult,
   type MathiowetzResult,
 } from '../measure/norms'
-import type { Side } from '../measure/asymmetry'
 import { mean } from '../measure/trials'
 import { validValues, type TestSession } from '../testing/session'
 import { nToKgf } from '../units/convert'

@@ -1,8 +1,9 @@
-import type { ResultUnit } from '../catalogue/setups'
+import type { ResultUnit } from '../units/units'
 import type { TestConditions } from '../safety/conditions'
-import type { Hand, TestSession } from '../testing/session'
+import type { TestSession } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import type { LocalDate } from '../units/dates'
-import { setupWords, type Series } from './series'
+import { setupWords, type Series } from '../record/series'
 import { METRIC, type UnitChoice } from '../units/format'
 
 /** The best of one hand in one exact series, and how it was done. Value SI, in `unit`. */

@@ -1,6 +1,7 @@
 import { tInv } from '../measure/quantiles'
 import { squaresOfSteps } from '../measure/spread'
-import type { Hand, SeriesSetup } from '../testing/session'
+import type { SeriesSetup } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import { groupBy } from '../units/group'
 import type { LocalDate } from '../units/dates'
 import type { Kg } from '../units/quantity'

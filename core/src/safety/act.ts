@@ -5,8 +5,7 @@ import type { ImplementId } from '../catalogue/implements'
 import type { Protocol } from '../catalogue/protocols'
 import type { QualityId } from '../catalogue/qualities'
 import type { Tag, TissueId } from '../catalogue/tissues'
-import type { Side } from '../measure/asymmetry'
-import type { Hand } from '../testing/session'
+import type { Hand, Side } from '../catalogue/person'
 import type { Kg } from '../units/quantity'
 
 /**

@@ -1,4 +1,4 @@
-import type { Hand } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import type { Finding, Verdict } from './judge'
 
 /**

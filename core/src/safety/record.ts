@@ -4,7 +4,7 @@ import { type HealthId } from '../catalogue/health'
 import type { FamilyId } from '../catalogue/implementUse'
 import type { QualityId } from '../catalogue/qualities'
 import { type InjurySiteId, type TissueId } from '../catalogue/tissues'
-import type { Hand, PainWhere } from '../testing/session'
+import type { Hand, PainWhere } from '../catalogue/person'
 import { type LocalDate } from '../units/dates'
 
 /** What a clinician allows, what of, from when (instant it was recorded) and until when. */

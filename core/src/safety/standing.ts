@@ -1,7 +1,7 @@
 import type { Trigger } from '../catalogue/cautionTypes'
 import type { QualityId } from '../catalogue/qualities'
 import type { Tag, TissueId } from '../catalogue/tissues'
-import type { Hand } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import { sidesOf, type Act } from './act'
 import { judgeWork, type Finding, type Judge } from './judge'
 import type { ActiveCaution } from './triggers'

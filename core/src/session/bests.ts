@@ -1,7 +1,7 @@
 import { rowsOf } from '../testing/rows'
 import { N_PER_KGF } from '../units/convert'
-import type { Series } from '../review/series'
-import type { HoldBest, TestBest } from './loads'
+import type { Series } from '../record/series'
+import type { HoldBest, TestBest } from './sources'
 
 /**
  * What can be lifted once, from the newest counted test of each series that says it: loads in kg,

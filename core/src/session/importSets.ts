@@ -1,5 +1,5 @@
 import { EXERCISES, exerciseById, type Exercise } from '../catalogue/exercises'
-import { readCsv, type CsvRow } from '../formats/csv'
+import { readCsv, type CsvRow } from '../units/csv'
 import { toSi } from '../units/convert'
 import type { LocalDate } from '../units/dates'
 import { parseNumber } from '../units/parse'
@@ -14,7 +14,7 @@ import {
   type Refused,
   type SheetContext,
 } from '../testing/sheet'
-import type { Hand } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import { ENDINGS, type EndingId } from './steps'
 import type { Kg, Seconds } from '../units/quantity'
 

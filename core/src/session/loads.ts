@@ -1,42 +1,19 @@
+import { type TestBest, type Room, type LoadSources } from './sources'
 import { exerciseById, type Exercise } from '../catalogue/exercises'
 import type { QualityId } from '../catalogue/qualities'
 import { HOLD_LIMITS, rohmertShare } from '../measure/endurance'
-import { kitFor, type Kits } from '../plan/kit'
+import { kitFor, type Kits } from '../match/kit'
 import { HOLD_MARGIN, LOAD_SHARE } from '../plan/practice'
 import { workSeconds } from '../plan/time'
 import { LOADED } from '../progress/ladders'
-import type { Block, Place } from '../plan/types'
-import type { SetLog } from '../review/load'
+import type { Block } from '../plan/types'
+import type { Place } from '../catalogue/places'
+import type { SetLog } from '../record/sets'
 import { loadPin, type Plate } from '../testing/plates'
-import type { Hand } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { targetsOf } from './today'
 import type { Kg, Seconds } from '../units/quantity'
-
-/**
- * Latest counted best single lift of a hand in a quality, kg hung or held, and with what kind of
- * implement.
- */
-export interface TestBest {
-  quality: QualityId
-  implement: string
-  hand: Hand
-  kg: Kg
-  on: LocalDate
-}
-/** Latest counted time a hand (or both) held or hung in a quality, s, and on what. */
-export interface HoldBest {
-  quality: QualityId
-  implement: string
-  hand: Hand
-  seconds: Seconds
-  on: LocalDate
-}
-/** What hangs on a pin in the hall. */
-export interface Room {
-  plates: readonly Plate[]
-  pinKg: Kg
-}
 /** The first pin with plates of a hall's kit; null: none. */
 export function roomOf(
   kit: readonly { kind: string; plates: readonly Plate[]; massKg: Kg | null }[] | undefined,
@@ -75,18 +52,6 @@ export interface LoadAdvice {
   from: 'log' | 'test' | 'none'
   why: string
   plates: readonly Plate[] | null
-}
-export interface LoadSources {
-  logs: readonly SetLog[]
-  bests: readonly TestBest[]
-  /** Oldest first; absent: none. */
-  holds?: readonly HoldBest[] | undefined
-  room: Room | null
-  kits: Kits
-  today: LocalDate
-  /** For how fast a load may rise; absent: trained. */
-  level?: string | undefined
-  bodyMassKg?: Kg | null | undefined
 }
 
 const HANGS: readonly string[] = ['pin']

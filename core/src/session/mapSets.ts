@@ -1,5 +1,5 @@
 import { EXERCISES } from '../catalogue/exercises'
-import type { CsvRow, CsvTable } from '../formats/csv'
+import type { CsvRow, CsvTable } from '../units/csv'
 import {
   guessDates,
   guessNames,

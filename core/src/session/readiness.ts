@@ -1,5 +1,5 @@
 import { readiness, READINESS, type ReadinessResult } from '../measure/forecast'
-import type { Side } from '../measure/asymmetry'
+import type { Side } from '../catalogue/person'
 import { sameSeries, validValues, type TestSession } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
 import type { Newton } from '../units/quantity'

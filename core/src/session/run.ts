@@ -1,5 +1,5 @@
 import { exerciseById } from '../catalogue/exercises'
-import type { Hand } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import { restBefore, type Step } from './steps'
 
 /**

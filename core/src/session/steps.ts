@@ -2,9 +2,10 @@ import { EXERCISES, exerciseById, type Exercise } from '../catalogue/exercises'
 import { IMPLEMENT_USE } from '../catalogue/implementUse'
 import type { ImplementId } from '../catalogue/implements'
 import { inOrder } from '../plan/order'
-import { kitFor, type Kits } from '../plan/kit'
-import type { Block, Place } from '../plan/types'
-import type { Hand } from '../testing/session'
+import { kitFor, type Kits } from '../match/kit'
+import type { Block } from '../plan/types'
+import type { Place } from '../catalogue/places'
+import type { Hand } from '../catalogue/person'
 
 export interface Step {
   /** Lineage of the block. */

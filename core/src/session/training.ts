@@ -3,10 +3,10 @@ import type { QualityId } from '../catalogue/qualities'
 import { HOLD_LIMITS, rohmertShare } from '../measure/endurance'
 import { line } from '../measure/line'
 import { workSeconds } from '../plan/time'
-import type { SetLog } from '../review/load'
-import type { Series } from '../review/series'
+import type { SetLog } from '../record/sets'
+import type { Series } from '../record/series'
 import { rowsOf } from '../testing/rows'
-import type { Hand } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 
 /**

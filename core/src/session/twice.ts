@@ -1,4 +1,4 @@
-import type { SetLog } from '../review/load'
+import type { SetLog } from '../record/sets'
 
 /** Records of one set by two devices: both are kept until somebody says which it was. */
 export function loggedTwice<L extends Pick<SetLog, 'id' | 'blockId' | 'hand' | 'set' | 'on'>>(

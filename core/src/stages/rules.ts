@@ -50,12 +50,6 @@ export interface StageStatus {
   action: string
 }
 
-/**
- * Tests older than this are stale where the hall says nothing else, days (6 weeks): common
- * practice, no source.
- */
-export const TESTS_STALE_DAYS = 42
-
 type Rule = { stage: StageId; when: (f: StageFacts) => boolean } & Pick<
   StageStatus,
   'state' | 'word' | 'action'

@@ -1,7 +1,6 @@
 import { protocolById } from '../catalogue/protocols'
-import type { Side } from '../measure/asymmetry'
+import type { Hand, Side } from '../catalogue/person'
 import { sidesOf } from '../safety/act'
-import type { Hand } from '../testing/session'
 import {
   DAWN,
   followOrder,

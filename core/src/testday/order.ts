@@ -1,5 +1,4 @@
-import type { Side } from '../measure/asymmetry'
-import type { Hand } from '../testing/session'
+import type { Hand, Side } from '../catalogue/person'
 import { seeded } from '../units/seeded'
 import type { Kg } from '../units/quantity'
 

@@ -1,6 +1,6 @@
 import { protocolById, type Protocol } from '../catalogue/protocols'
 import { sampleVariance } from '../measure/trials'
-import type { Hand } from '../testing/session'
+import type { Hand } from '../catalogue/person'
 import { heldEvents, type DayEvent, type DaySetup } from './live'
 
 export interface DayRow {

@@ -1,12 +1,6 @@
-import type { Protocol } from '../catalogue/protocols'
+import type { Protocol, TryDetails } from '../catalogue/protocols'
 import { SINGLE_RULES } from '../catalogue/setups'
 import { formatClock, formatWithUnit, METRIC, type UnitChoice } from '../units/format'
-
-/**
- * What is kept beside a try's result, by the names of its protocol. `checks`: lines ticked;
- * `unitId`, `insertKg`: the spring.
- */
-export type TryDetails = Readonly<Record<string, number | string | readonly string[]>>
 
 /** Most a spring insert may add, kg: a slip beyond it (own limit). */
 export const INSERT_MOST_KG = 30

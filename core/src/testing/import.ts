@@ -1,11 +1,18 @@
-import { asSetUp, protocolById, TEST_PROTOCOLS, type Protocol } from '../catalogue/protocols'
-import { SINGLE_RULES, type EntryUnit } from '../catalogue/setups'
-import { readCsv, type CsvRow } from '../formats/csv'
-import { askWhich, meaningOf } from '../match/words'
+import {
+  type Protocol,
+  TEST_PROTOCOLS,
+  type TryDetails,
+  asSetUp,
+  protocolById,
+} from '../catalogue/protocols'
+import { SINGLE_RULES } from '../catalogue/setups'
+import { type EntryUnit } from '../units/units'
+import { readCsv, type CsvRow } from '../units/csv'
+import { askWhich, meaningOf } from '../catalogue/words'
 import type { LocalDate } from '../units/dates'
 import { parseNumber } from '../units/parse'
-import { detailsProblem, type TryDetails } from './details'
-import type { Hand } from './session'
+import { detailsProblem } from './details'
+import type { Hand } from '../catalogue/person'
 import {
   columnProblems,
   HAND_WORDS,

@@ -1,10 +1,10 @@
 import { protocolById, TEST_PROTOCOLS } from '../catalogue/protocols'
-import type { EntryUnit } from '../catalogue/setups'
-import type { CsvRow, CsvTable } from '../formats/csv'
+import type { EntryUnit } from '../units/units'
+import type { CsvRow, CsvTable } from '../units/csv'
 import { isLocalDate, type LocalDate } from '../units/dates'
 import { parseNumber } from '../units/parse'
 import { TRIAL_COLUMNS } from './import'
-import type { Hand } from './session'
+import type { Hand } from '../catalogue/person'
 
 export type DateOrder = 'ymd' | 'dmy' | 'mdy'
 /** A column of results: which test, hand and unit it holds; null where another column says. */

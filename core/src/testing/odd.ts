@@ -1,5 +1,5 @@
 import type { Protocol } from '../catalogue/protocols'
-import type { ResultUnit } from '../catalogue/setups'
+import type { ResultUnit } from '../units/units'
 import { medianOf } from '../measure/quantiles'
 import { formatWithUnit, type UnitChoice } from '../units/format'
 

@@ -1,10 +1,10 @@
-import { protocolOf, type Protocol } from '../catalogue/protocols'
-import type { EntryUnit } from '../catalogue/setups'
+import type { Hand, PainWhere, Side } from '../catalogue/person'
+import { type Protocol, type TryDetails, protocolOf } from '../catalogue/protocols'
+import type { EntryUnit } from '../units/units'
 import type { TissueId } from '../catalogue/tissues'
 import type { LocalDate } from '../units/dates'
-import { judgeAsymmetry, type AsymmetryVerdict, type Side } from '../measure/asymmetry'
+import { judgeAsymmetry, type AsymmetryVerdict } from '../measure/asymmetry'
 import { judgeSingle } from '../measure/error'
-import type { TryDetails } from './details'
 import { rampHand, rampNext, type RampTry } from './ramp'
 import {
   adviseTrials,
@@ -13,14 +13,6 @@ import {
   type TrialSummary,
 } from '../measure/trials'
 import type { Kg, Mm } from '../units/quantity'
-
-export type Hand = Side | 'both'
-
-/** Which hand hurt and where, as somebody said; null: not said. */
-export interface PainWhere {
-  hand: Hand | null
-  at: readonly TissueId[] | null
-}
 
 export interface Trial {
   id: string

@@ -1,7 +1,7 @@
-import type { CsvRow, CsvTable } from '../formats/csv'
+import type { CsvRow, CsvTable } from '../units/csv'
 import { isLocalDate, type LocalDate } from '../units/dates'
 import { groupBy } from '../units/group'
-import type { Hand } from './session'
+import type { Hand } from '../catalogue/person'
 
 /** A column of a file that can be brought in, as the docs page and the screen tell it. */
 export interface ColumnRow {

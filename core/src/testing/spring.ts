@@ -1,4 +1,4 @@
-import type { Side } from '../measure/asymmetry'
+import type { Side } from '../catalogue/person'
 import { springAtSet } from '../measure/mechanics'
 import type { Kg, Mm } from '../units/quantity'
 

@@ -1,5 +1,5 @@
 import type { Protocol } from '../catalogue/protocols'
-import type { EntryUnit } from '../catalogue/setups'
+import type { EntryUnit } from '../units/units'
 import { toSi } from '../units/convert'
 import { parseNumber } from '../units/parse'
 

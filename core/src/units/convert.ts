@@ -1,4 +1,4 @@
-import type { EntryUnit, ResultUnit } from '../catalogue/setups'
+import type { EntryUnit, ResultUnit } from './units'
 import type { Inch, Kg, Kgf, Lb, Mm, Newton, Of } from './quantity'
 
 /**

@@ -1,4 +1,4 @@
-import type { EntryUnit, ResultUnit } from '../catalogue/setups'
+import type { EntryUnit, ResultUnit } from './units'
 import { fromSi } from './convert'
 import { formatLength } from './inch'
 import type { Of, Percent, Seconds } from './quantity'

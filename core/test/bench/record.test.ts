@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { fromRecord, type AthleteRecord, type RecordId } from '../../src/bench/record'
-import type { Hand, TestSession, Trial } from '../../src/testing/session'
+import type { TestSession, Trial } from '../../src/testing/session'
+import type { Hand } from '../../src/catalogue/person'
 
 const tries = (hand: Hand, values: readonly number[]): Trial[] =>
   values.map(

@@ -7,8 +7,9 @@ import { judgeBy } from '../../src/safety/judge'
 import { facts } from '../match/people'
 import { wantsOf } from '../../src/gaps/wants'
 import { demandProfile } from '../../src/demand/profile'
-import { buildSeries } from '../../src/review/series'
-import { seriesKey, type Hand, type TestSession } from '../../src/testing/session'
+import { buildSeries } from '../../src/record/series'
+import { seriesKey, type TestSession } from '../../src/testing/session'
+import { type Hand } from '../../src/catalogue/person'
 import { addDays } from '../../src/units/dates'
 
 let n = 0

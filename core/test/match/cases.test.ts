@@ -10,16 +10,15 @@ import { substituteAt } from '../../src/match/substitute'
 import { testRefusal } from '../../src/match/unit'
 import { setsSince, upkeepOf } from '../../src/match/upkeep'
 import {
-  askWhich,
   edgeSentence,
   idealWords,
   lost,
-  meaningOf,
   nearestSentence,
   notThese,
   varietySentence,
 } from '../../src/match/words'
-import { kitsOf } from '../../src/plan/kit'
+import { askWhich, meaningOf } from '../../src/catalogue/words'
+import { kitsOf } from '../../src/match/kit'
 import { athlete, unit } from './people'
 
 const rowOf = (sport: string, quality: QualityId) =>

@@ -5,11 +5,9 @@ import { QUALITY_IDS } from '../../src/catalogue/qualities'
 import { SPORTS } from '../../src/catalogue/sports'
 import { CLOSINGS, ORIENTATIONS, SPINS, SURFACES, TRAITS, WEARS } from '../../src/catalogue/traits'
 import { demandProfile } from '../../src/demand/profile'
-import { ownTau } from '../../src/hand/curve'
-import { TAU_LIMITS } from '../../src/match/parts'
+import { TAU_LIMITS, ownTau } from '../../src/hand/curve'
 import { rankUnits, type Match } from '../../src/match/rank'
-import type { KitItem } from '../../src/match/unit'
-import { matchUnit } from '../../src/match/unit'
+import { type KitItem, matchUnit } from '../../src/match/unit'
 import { athlete, unit } from './people'
 
 const kinds = IMPLEMENTS.filter((k) => TRAITS[k.id]).map((k) => k.id)

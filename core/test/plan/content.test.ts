@@ -2,12 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { exerciseById } from '../../src/catalogue/exercises'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
 import { rohmertSeconds } from '../../src/measure/endurance'
-import { sessionContent } from '../../src/plan/content'
-import { loadShare, type TestBest } from '../../src/session/loads'
+import { sessionContent } from '../../src/session/content'
+import { loadShare } from '../../src/session/loads'
+import { type TestBest } from '../../src/session/sources'
 import { POSITIONS } from '../../src/plan/order'
 import { LOAD_SHARE } from '../../src/plan/practice'
 import { sessionMinutes } from '../../src/plan/time'
-import { EMPTY_DAY, type Block } from '../../src/plan/types'
+import { type Block } from '../../src/plan/types'
+import { EMPTY_DAY } from '../../src/intake/week'
 
 const kits = { hall: new Set<string>(IMPLEMENTS.map((k) => k.id)), home: null, bag: null }
 const day = { ...EMPTY_DAY, minutes: 60 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { handLedger, strapAdvice } from '../../src/plan/ledger'
 import { PULL_STRESS, SPORT_STRESS, TISSUE_BUDGET } from '../../src/plan/practice'
-import { EMPTY_DAY, type Block, type DayFrame } from '../../src/plan/types'
+import { type Block } from '../../src/plan/types'
+import { EMPTY_DAY, type DayFrame } from '../../src/intake/week'
 
 const frame = (change: Record<number, Partial<DayFrame>>): DayFrame[] =>
   [0, 1, 2, 3, 4, 5, 6].map((d) => ({ ...EMPTY_DAY, minutes: 40, ...change[d] }))

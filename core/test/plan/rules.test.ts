@@ -5,13 +5,8 @@ import { RULES, validate } from '../../src/plan/rules'
 import { weekStartOf } from '../../src/units/dates'
 import { NOBODY, type PlanContext } from '../../src/plan/situation'
 import { TISSUE_BUDGET } from '../../src/plan/practice'
-import {
-  EMPTY_DAY,
-  PLAIN_TERMS,
-  type Block,
-  type DayFrame,
-  type WeekPlan,
-} from '../../src/plan/types'
+import { PLAIN_TERMS, type Block, type WeekPlan } from '../../src/plan/types'
+import { EMPTY_DAY, type DayFrame } from '../../src/intake/week'
 import { judgeBy } from '../../src/safety/judge'
 import type { SafetyFacts } from '../../src/safety/triggers'
 import { WELL } from '../safety/well'

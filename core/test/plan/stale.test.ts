@@ -9,7 +9,8 @@ import {
   staleMarks,
   type Since,
 } from '../../src/plan/stale'
-import { EMPTY_DAY, type Block, type WeekPlan } from '../../src/plan/types'
+import { type Block, type WeekPlan } from '../../src/plan/types'
+import { EMPTY_DAY } from '../../src/intake/week'
 import { judgeBy } from '../../src/safety/judge'
 import type { SafetyFacts } from '../../src/safety/triggers'
 import { WELL } from '../safety/well'

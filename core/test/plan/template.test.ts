@@ -11,8 +11,9 @@ import { schoolWeek } from '../../src/plan/sample'
 import { solveWeek } from '../../src/plan/solve'
 import { asTemplate, daysFor, templateWeek } from '../../src/plan/template'
 import { sessionMinutes } from '../../src/plan/time'
-import { EMPTY_DAY, type Block } from '../../src/plan/types'
-import type { Series } from '../../src/review/series'
+import { type Block } from '../../src/plan/types'
+import { EMPTY_DAY } from '../../src/intake/week'
+import type { Series } from '../../src/record/series'
 import { protocolById } from '../../src/catalogue/protocols'
 
 const highs = await loadHighs()

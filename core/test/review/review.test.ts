@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { tInv } from '../../src/measure/quantiles'
 import { byChance, changesOf, sureOf } from '../../src/review/changes'
-import { knownBy, knownOf, type Steps } from '../../src/review/known'
+import { knownBy, knownOf, type Steps } from '../../src/record/known'
 import { goalOf } from '../../src/review/forecast'
 import {
   carriedTerms,
@@ -12,11 +12,11 @@ import {
   type NextFacts,
 } from '../../src/review/next'
 import { recordBook } from '../../src/review/records'
-import { buildSeries, type Series } from '../../src/review/series'
+import { buildSeries, type Series } from '../../src/record/series'
 import { girthChange } from '../../src/review/girth'
 import { joined, rankSquad, squadError, standing, type SummedTests } from '../../src/review/squad'
 import { sumOf, weeksOf } from '../../src/review/weeks'
-import type { SetLog } from '../../src/review/load'
+import type { SetLog } from '../../src/record/sets'
 import type { TestSession, Trial } from '../../src/testing/session'
 import { kgfToN } from '../../src/units/convert'
 import { addDays } from '../../src/units/dates'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { buildSeries } from '../../src/review/series'
+import { buildSeries } from '../../src/record/series'
 import { sessionNorms } from '../../src/review/norms'
 import type { TestSession, Trial } from '../../src/testing/session'
 import { kgfToN } from '../../src/units/convert'

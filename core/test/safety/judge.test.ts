@@ -10,7 +10,7 @@ import type { Subject } from '../../src/safety/act'
 import { judgeAct, judgeBy, type ActClass } from '../../src/safety/judge'
 import type { SafetyFacts } from '../../src/safety/triggers'
 import { afterReasons, openAsks, reasonKey, recorded } from '../../src/safety/reasons'
-import type { Hand } from '../../src/testing/session'
+import type { Hand } from '../../src/catalogue/person'
 import { before, health, injury, ROWS, today } from './rows'
 import { WELL } from './well'
 

@@ -5,9 +5,10 @@ import { CLOSE_MIN } from '../../src/plan/practice'
 import { blockMinutes } from '../../src/plan/time'
 import type { Block } from '../../src/plan/types'
 import { stepsOf } from '../../src/session/steps'
-import type { SetLog } from '../../src/review/load'
+import type { SetLog } from '../../src/record/sets'
 import { cutsFor, lighterDay, lighterNow, minutesOver } from '../../src/session/adapt'
-import { loadAdvice, PROGRESS, type LoadSources } from '../../src/session/loads'
+import { loadAdvice, PROGRESS } from '../../src/session/loads'
+import { type LoadSources } from '../../src/session/sources'
 import { targetsOf, withTargets } from '../../src/session/today'
 
 const block = (exerciseId: string, id = exerciseId): Block => ({

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { readCsv } from '../../src/formats/csv'
+import { readCsv } from '../../src/units/csv'
 import {
   isSetsFile,
   readSetsCsv,

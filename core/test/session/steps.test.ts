@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { exerciseById } from '../../src/catalogue/exercises'
-import { handTime, loggedSeconds, plannedAgainstDone, type SetLog } from '../../src/review/load'
+import { handTime, loggedSeconds, plannedAgainstDone } from '../../src/review/load'
+import { type SetLog } from '../../src/record/sets'
 import { CLOSING, restBefore, stepsOf, SWAP_S, warmUp, type Step } from '../../src/session/steps'
 import type { Block } from '../../src/plan/types'
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { clockOf, dueIn, rosterDay, waitsForCoach } from '../../src/stages/day'
-import { EMPTY_DAY, type Block, type DayFrame } from '../../src/plan/types'
+import { type Block } from '../../src/plan/types'
+import { EMPTY_DAY, type DayFrame } from '../../src/intake/week'
 
 const block = (day: number, exerciseId: string, more: Partial<Block> = {}): Block => ({
   id: `${day}${exerciseId}`,

@@ -7,7 +7,8 @@ import {
   type BodyMeasurement,
 } from '../../src/intake/record'
 import { demandProfile } from '../../src/demand/profile'
-import { STAGE_RULES, stageStates, TESTS_STALE_DAYS, type StageFacts } from '../../src/stages/rules'
+import { STAGE_RULES, stageStates, type StageFacts } from '../../src/stages/rules'
+import { TESTS_STALE_DAYS } from '../../src/catalogue/limits'
 import { rosterCall } from '../../src/stages/roster'
 import { addDays } from '../../src/units/dates'
 

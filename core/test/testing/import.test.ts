@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { readCsv, writeCsv } from '../../src/formats/csv'
+import { readCsv, writeCsv } from '../../src/units/csv'
 import { readTrialsCsv, trialKey, type ImportContext } from '../../src/testing/import'
 import { kgfToN } from '../../src/units/convert'
 

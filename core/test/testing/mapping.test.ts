@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { readCsv, type CsvTable } from '../../src/formats/csv'
+import { readCsv, type CsvTable } from '../../src/units/csv'
 import { TrialsReader, type ImportReport } from '../../src/testing/import'
 import {
   dateBy,

@@ -6,10 +6,10 @@ import {
   nextTry,
   readSession,
   seriesKey,
-  type Hand,
   type TestSession,
   type Trial,
 } from '../../src/testing/session'
+import { type Hand } from '../../src/catalogue/person'
 import { readTrialValue } from '../../src/testing/value'
 import { kgfToN } from '../../src/units/convert'
 

@@ -2,8 +2,8 @@ import { hash, verify } from '@node-rs/argon2'
 import { v7 } from 'uuid'
 import type { DataSource, EntityManager } from 'typeorm'
 import { type Installation, type Me } from '@mano/contract/accounts'
-import { TESTS_STALE_DAYS } from '@mano/core/stages/rules'
-import { PLACES } from '@mano/core/plan/types'
+import { TESTS_STALE_DAYS } from '@mano/core/catalogue/limits'
+import { PLACES } from '@mano/core/catalogue/places'
 import {
   AccountEntity,
   HallEntity,
@@ -13,8 +13,8 @@ import {
   type Actor,
 } from '../db/entities'
 import { inHall } from '../db/hall'
-import { created, done, ok, type Api } from '../http/api'
-import { HttpProblem } from '../http/problem'
+import { created, done, ok, type Api } from '../api/api'
+import { HttpProblem } from '../faults/problem'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Request } from 'express'
 import { deviceOf } from './device'

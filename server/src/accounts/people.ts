@@ -4,8 +4,8 @@ import { passwordProblem } from '@mano/contract/passwords'
 import { IsNull, Not, type EntityManager } from 'typeorm'
 import { AccountEntity } from '../db/entities'
 import { insertOnce } from '../db/once'
-import { created, done, ok, type Api } from '../http/api'
-import { conflict, notFound, refused } from '../http/problem'
+import { created, done, ok, type Api } from '../api/api'
+import { conflict, notFound, refused } from '../faults/problem'
 import { hashPassword } from './accounts'
 
 /** Ends the sign-ins of somebody, but for one. */

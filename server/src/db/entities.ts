@@ -3,7 +3,7 @@ import type { Problem } from '@mano/contract/common'
 import type { ConclusionLine } from '@mano/core/review/next'
 import type { SheetMapping } from '@mano/core/testing/mapping'
 import type { DaySetup } from '@mano/core/testday/live'
-import type { LogDetails } from '@mano/core/review/load'
+import type { LogDetails } from '@mano/core/record/sets'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { EntitySchema, type EntitySchemaColumnOptions } from 'typeorm'
 import type { DayFlagId, SymptomId } from '@mano/core/catalogue/cautions'
@@ -11,23 +11,27 @@ import type { Allowed, InjuryStatus } from '@mano/core/catalogue/cautionTypes'
 import type { HealthId } from '@mano/core/catalogue/health'
 import type { FamilyId } from '@mano/core/catalogue/implementUse'
 import type { QualityId } from '@mano/core/catalogue/qualities'
-import type { PainWhere } from '@mano/core/testing/session'
-import type { Guardian } from '@mano/core/intake/record'
-import type { EntryUnit } from '@mano/core/catalogue/setups'
+import type {
+  BodyMeasureId,
+  Hand,
+  LevelId,
+  PainWhere,
+  Sex,
+  Side,
+} from '@mano/core/catalogue/person'
+import type { Guardian, SkinId } from '@mano/core/intake/record'
+import type { EntryUnit } from '@mano/core/units/units'
 import type { PictureType } from '@mano/core/formats/image'
 import type { BatteryItem } from '@mano/core/testing/battery'
-import type { TryDetails } from '@mano/core/testing/details'
+import type { TryDetails } from '@mano/core/catalogue/protocols'
 import type { InjurySiteId, TissueId } from '@mano/core/catalogue/tissues'
 import type { Orientation, Spin, Surface, Wear } from '@mano/core/catalogue/traits'
 import type { DemandEdit, SourceRow } from '@mano/core/demand/profile'
-import type { BodyMeasureId, LevelId, SkinId } from '@mano/core/intake/record'
-import type { TrainingDay } from '@mano/core/intake/week'
-import type { Sex } from '@mano/core/hand/fit'
-import type { Side } from '@mano/core/measure/asymmetry'
+import type { DayFrame, TrainingDay } from '@mano/core/intake/week'
 import type { TestConditions } from '@mano/core/safety/conditions'
-import type { Block, CoachTerms, DayFrame, Place } from '@mano/core/plan/types'
+import type { Block, CoachTerms } from '@mano/core/plan/types'
+import type { Place } from '@mano/core/catalogue/places'
 import type { EndingId } from '@mano/core/session/steps'
-import type { Hand } from '@mano/core/testing/session'
 import type { Kg, Mm, Seconds } from '@mano/core/units/quantity'
 
 export interface Actor {

@@ -1,5 +1,5 @@
 import type { EntityManager, EntitySchema, ObjectLiteral } from 'typeorm'
-import { conflict } from '../http/problem'
+import { conflict } from '../faults/problem'
 
 /** Fields the server sets itself; a repeated send may differ in them. */
 const OURS = new Set([

@@ -1,7 +1,7 @@
 import { IsNull, type EntityManager } from 'typeorm'
 import type { SessionView } from '@mano/contract/tests'
 import { missingIntake } from '@mano/core/intake/record'
-import type { DoneSet, SetLog } from '@mano/core/review/load'
+import type { DoneSet, SetLog } from '@mano/core/record/sets'
 import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stages/rules'
 import { isUnfinished } from '@mano/core/testing/session'
 import { addDays } from '@mano/core/units/dates'
@@ -15,7 +15,7 @@ import {
 import type { AthleteParts } from './parts'
 import { loadSessions } from './sessions'
 import { oddArrival, doneAt } from '@mano/core/testing/clock'
-import type { SessionEndView } from '@mano/contract/plan'
+import type { SessionEndView } from '@mano/contract/ends'
 import type { Kg, Seconds } from '@mano/core/units/quantity'
 
 export type StageParts = Pick<StageFacts, 'tests' | 'plan' | 'floor'>

@@ -1,6 +1,6 @@
 import { Client } from 'pg'
 import { DataSource } from 'typeorm'
-import { installQueue } from '../jobs/boss'
+import { installQueue } from '../queue/boss'
 import { APP_ROLE, type DatabaseUrls } from './bootstrap'
 import { ENTITIES } from './entities'
 import { Planned } from './planned'

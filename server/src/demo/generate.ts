@@ -1,55 +1,17 @@
+import { type DemoUnit, type DemoMeasure, type DemoAthlete, type DemoHall } from './shape'
 import { v7 } from 'uuid'
 import { protocolById } from '@mano/core/catalogue/protocols'
-import type { EntryUnit } from '@mano/core/catalogue/setups'
-import { isPractice, type Hand, type TestSession, type Trial } from '@mano/core/testing/session'
+import type { EntryUnit } from '@mano/core/units/units'
+import { isPractice, type TestSession, type Trial } from '@mano/core/testing/session'
+import type { BodyMeasureId, Hand, Side } from '@mano/core/catalogue/person'
 import type { Surface, Wear } from '@mano/core/catalogue/traits'
-import type { BodyMeasureId } from '@mano/core/intake/record'
-import type { Side } from '@mano/core/measure/asymmetry'
-import type { Place } from '@mano/core/plan/types'
+import type { Place } from '@mano/core/catalogue/places'
 import { addDays, ageOn, type LocalDate } from '@mano/core/units/dates'
 import { N_PER_KGF } from '@mano/core/units/convert'
 import { furtherTests } from './further'
-import { Seeded } from './random'
+import { Seeded } from '@mano/core/units/seeded'
 import { STORIES, type Story } from './stories'
 import type { Kg, Mm } from '@mano/core/units/quantity'
-
-export interface DemoUnit {
-  id: string
-  measurementId: string
-  kind: string
-  label: string
-  sizeMm: Mm | null
-  place: Place
-  surface?: Surface
-  wear?: Wear
-  handleMm?: Mm
-  massKg?: Kg
-  plates?: { kg: Kg; count: number }[]
-  ratingKg?: Kg
-}
-export interface DemoMeasure {
-  id: string
-  measure: BodyMeasureId
-  hand: Hand
-  value: number
-  unit: EntryUnit
-  on: LocalDate
-}
-export interface DemoAthlete {
-  id: string
-  story: Story
-  birthDate: LocalDate
-  joined: LocalDate
-  measures: DemoMeasure[]
-  sessions: TestSession[]
-  wraps: { id: string; unitId: string; measurementId: string; hand: Side; gapMm: Mm }[]
-  /** What the hall has: the matcher's view of every story. */
-  kit: readonly DemoUnit[]
-}
-export interface DemoHall {
-  units: DemoUnit[]
-  athletes: DemoAthlete[]
-}
 
 /** Weeks of tests in the demo. */
 const WEEKS = 16

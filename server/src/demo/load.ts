@@ -3,10 +3,9 @@ import type { DataSource } from 'typeorm'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import type { TrainingWeek } from '@mano/core/intake/week'
 import { toSi } from '@mano/core/units/convert'
-import { localDateOf } from '@mano/core/units/dates'
-import { TESTS_STALE_DAYS } from '@mano/core/stages/rules'
-import { PLACES } from '@mano/core/plan/types'
-import { addDays } from '@mano/core/units/dates'
+import { addDays, localDateOf } from '@mano/core/units/dates'
+import { TESTS_STALE_DAYS } from '@mano/core/catalogue/limits'
+import { PLACES } from '@mano/core/catalogue/places'
 import { hashPassword, UNMEASURED } from '../accounts/accounts'
 import {
   AccountEntity,
@@ -34,7 +33,7 @@ import {
   WeekFrameEntity,
 } from '../db/entities'
 import { inHall } from '../db/hall'
-import { protocolParams } from '../http/tests'
+import { protocolParams } from '../db/protocolParams'
 import { generateDemo } from './generate'
 import { generatePlans } from './plans'
 import { ANSWERED_DAYS_AGO, EXPERIENCE_ORIGIN, experienceOf } from './safety'

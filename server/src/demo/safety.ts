@@ -1,9 +1,9 @@
 import { demandProfile } from '@mano/core/demand/profile'
-import type { SetLog } from '@mano/core/review/load'
+import type { SetLog } from '@mano/core/record/sets'
 import type { SafetyRecord } from '@mano/core/safety/record'
 import type { QualityId } from '@mano/core/catalogue/qualities'
 import { addDays, type LocalDate } from '@mano/core/units/dates'
-import type { DemoAthlete } from './generate'
+import type { DemoAthlete } from './shape'
 import type { Story } from './stories'
 
 /** Days before today on which the demo's athletes answered the health questions. */

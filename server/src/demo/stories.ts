@@ -1,10 +1,8 @@
 import type { QualityId } from '@mano/core/catalogue/qualities'
 import type { InjuryStatus } from '@mano/core/catalogue/cautionTypes'
 import type { InjurySiteId } from '@mano/core/catalogue/tissues'
-import type { LevelId } from '@mano/core/intake/record'
-import type { Side } from '@mano/core/measure/asymmetry'
-import type { Sex } from '@mano/core/hand/fit'
-import type { Place } from '@mano/core/plan/types'
+import type { LevelId, Sex, Side } from '@mano/core/catalogue/person'
+import type { Place } from '@mano/core/catalogue/places'
 import type { Kg, Kgf, Newton, Percent, Seconds } from '@mano/core/units/quantity'
 
 /** What a judge of the data should find, in words any reader of verdicts can check. */

@@ -2,8 +2,8 @@ import type { DriveBody, InstrumentLine, InstrumentView } from '@mano/contract/i
 import { forceOf, type SqueezeShape } from '@mano/core/force/shape'
 import { ALL_OUT } from '@mano/core/force/uses'
 import { FRESH, step } from '@mano/core/measure/fatigue'
-import { PACE } from '@mano/core/testing/paced'
-import { Seeded } from '../demo/random'
+import { PACE } from '@mano/core/catalogue/paced'
+import { Seeded } from '@mano/core/units/seeded'
 import { Feed } from './feed'
 import type { Newton, Seconds } from '@mano/core/units/quantity'
 

@@ -1,3 +1,4 @@
+import { athleteOr404 } from './athlete'
 import { closedFacts } from '../db/closedFacts'
 import { type ArchivedView, type AthleteView, type InjuryBody } from '@mano/contract/athletes'
 import { needsClearance, safetyFacts } from '@mano/core/safety/facts'
@@ -24,9 +25,9 @@ import {
   testedFacts,
   loadEnds,
 } from '../db/read'
-import { created, done, ok, type Api, type Call } from './api'
+import { created, done, ok, type Api, type Call } from '../api/api'
 import { knownSources } from './intake'
-import { conflict, notFound, refused } from './problem'
+import { conflict, notFound, refused } from '../faults/problem'
 import { noteSeen } from '../db/seen'
 import { freshened, rosterNames, rosterPage } from './roster'
 import { changeRow } from './change'
@@ -37,12 +38,6 @@ import { localDateOf } from '@mano/core/units/dates'
 import { movedSince } from '../db/moved'
 import { loadSessions } from '../db/sessions'
 import { standards } from '../db/standards'
-
-export async function athleteOr404(call: Call): Promise<Athlete> {
-  const athlete = await findAthlete(call.em, String(call.req.params['athleteId']))
-  if (!athlete) throw notFound('athlete')
-  return athlete
-}
 
 /** What the form of a profile holds. */
 const profileOf = ({

@@ -7,9 +7,9 @@ import {
   TestAttachmentEntity,
 } from '../db/entities'
 import { insertOnce } from '../db/once'
-import { created, done, ok, type Api, type Call } from './api'
+import { created, done, ok, type Api, type Call } from '../api/api'
 import { knownSources } from './intake'
-import { conflict, HttpProblem, notFound, refused } from './problem'
+import { conflict, HttpProblem, notFound, refused } from '../faults/problem'
 
 async function session(call: Call): Promise<string> {
   const found = await call.em.findOneBy(CurrentSessionView, {

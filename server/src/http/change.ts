@@ -1,6 +1,6 @@
 import type { EntitySchema, ObjectLiteral } from 'typeorm'
-import type { Call } from './api'
-import { overtaken } from './problem'
+import type { Call } from '../api/api'
+import { overtaken } from '../faults/problem'
 
 /**
  * Changes a row from the version its form was made from, and gives the new version. Where somebody

@@ -7,7 +7,7 @@ import { type ObservationBody } from '@mano/contract/tests'
 import { calendar } from '@mano/core/formats/ical'
 import { inOrder } from '@mano/core/plan/order'
 import { sessionMinutes } from '@mano/core/plan/time'
-import { PLACES } from '@mano/core/plan/types'
+import { PLACES } from '@mano/core/catalogue/places'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { reasonSubject } from '@mano/core/safety/reasons'
 import { toSi } from '@mano/core/units/convert'
@@ -30,15 +30,24 @@ import { kitUnits } from '../db/kit'
 import { loadParts } from '../db/parts'
 import { loadSessions } from '../db/sessions'
 import { latestMeasure } from '@mano/core/intake/record'
-import { buildSeries } from '@mano/core/review/series'
+import { buildSeries } from '@mano/core/record/series'
 import { bestsOf, holdsOf } from '@mano/core/session/bests'
 import { roomOf } from '@mano/core/session/loads'
 import { loadSafety, sceneDay } from '../db/safety'
-import { athleteOr404 } from './athletes'
-import { clockMsOf, created, done, ok, type Api, type Call, type Reply, type Services } from './api'
+import { athleteOr404 } from './athlete'
+import {
+  clockMsOf,
+  created,
+  done,
+  ok,
+  type Api,
+  type Call,
+  type Reply,
+  type Services,
+} from '../api/api'
 import { alarmFor, gateFor } from './gates'
 import { names, planView } from './plan'
-import { conflict, HttpProblem, notFound } from './problem'
+import { conflict, HttpProblem, notFound } from '../faults/problem'
 import { whenDone } from './whenDone'
 import { safetyFacts } from '@mano/core/safety/facts'
 

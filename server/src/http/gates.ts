@@ -12,11 +12,11 @@ import {
   recorded,
 } from '@mano/core/safety/reasons'
 import { cautionName, findingLine } from '@mano/core/safety/words'
-import type { Hand } from '@mano/core/testing/session'
+import type { Hand } from '@mano/core/catalogue/person'
 import { AlarmEntity, GateReasonEntity, type Athlete } from '../db/entities'
 import { loadSafety, sceneDay, type Moment } from '../db/safety'
-import type { Call } from './api'
-import { blocked, HttpProblem, refused } from './problem'
+import type { Call } from '../api/api'
+import { blocked, HttpProblem, refused } from '../faults/problem'
 import { safetyFacts } from '@mano/core/safety/facts'
 import type { Kg } from '@mano/core/units/quantity'
 

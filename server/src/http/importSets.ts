@@ -12,7 +12,7 @@ import { mapSetRow } from '@mano/core/session/mapSets'
 import { groupBy } from '@mano/core/units/group'
 import { bulkInsert } from '../db/bulk'
 import { SetLogEntity } from '../db/entities'
-import type { JobHandle } from '../jobs/kinds'
+import type { JobHandle } from '../api/jobKinds'
 import { alarmImports } from './importAlarms'
 import { PIECE, type FileKind, type Importer } from './importKinds'
 

@@ -20,10 +20,10 @@ import {
   type TrialMark,
 } from '../db/entities'
 import { kitUnits } from '../db/kit'
-import type { JobHandle } from '../jobs/kinds'
+import type { JobHandle } from '../api/jobKinds'
 import { alarmImports } from './importAlarms'
 import { PIECE, type FileKind, type Importer } from './importKinds'
-import { protocolParams } from './tests'
+import { protocolParams } from '../db/protocolParams'
 import { instantOf } from './whenDone'
 
 async function existingKeys(em: EntityManager): Promise<Map<string, number>> {

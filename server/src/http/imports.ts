@@ -6,7 +6,7 @@ import {
   type ImportView,
   type MappingView,
 } from '@mano/contract/tests'
-import { readCsv } from '@mano/core/formats/csv'
+import { readCsv } from '@mano/core/units/csv'
 import { isSetsFile } from '@mano/core/session/importSets'
 import { headerKey, type SheetMapping } from '@mano/core/testing/mapping'
 import { tableProblems, type Refused } from '@mano/core/testing/sheet'
@@ -18,14 +18,14 @@ import {
   TestImportUndoEntity,
 } from '../db/entities'
 import { insertOnce } from '../db/once'
-import type { JobHandle, JobScene } from '../jobs/kinds'
-import { ok, type Api } from './api'
+import type { JobHandle, JobScene } from '../api/jobKinds'
+import { ok, type Api } from '../api/api'
 import { PIECE, type Brought, type Importer } from './importKinds'
 import { SETS_FILE } from './importSets'
 import { TRIALS_FILE } from './importTrials'
 import { startJob } from './jobs'
-import { conflict, notFound } from './problem'
-import type { BodyOf } from './routes'
+import { conflict, notFound } from '../faults/problem'
+import type { BodyOf } from '../api/routes'
 
 const KINDS = { trials: TRIALS_FILE, sets: SETS_FILE }
 type KindId = keyof typeof KINDS

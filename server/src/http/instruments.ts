@@ -3,8 +3,8 @@ import { type InstrumentLine, type InstrumentView } from '@mano/contract/instrum
 import type { Feed } from '../devices/feed'
 import type { Rack } from '../devices/rack'
 import { isSimulated } from '../devices/simulated'
-import { done, ok, type Api, type Call } from './api'
-import { conflict, notFound } from './problem'
+import { done, ok, type Api, type Call } from '../api/api'
+import { conflict, notFound } from '../faults/problem'
 import { uncounted } from './shed'
 
 /**

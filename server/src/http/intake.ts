@@ -14,9 +14,9 @@ import {
 import { ownSports } from '../db/intake'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { athleteOr404 } from './athletes'
-import { created, ok, type Api, type Call } from './api'
-import { conflict, notFound, refused } from './problem'
+import { athleteOr404 } from './athlete'
+import { created, ok, type Api, type Call } from '../api/api'
+import { conflict, notFound, refused } from '../faults/problem'
 
 /** A row that replaces another must replace one of the same athlete, once. */
 async function replaceable<T extends ObjectLiteral & { id: string }>(

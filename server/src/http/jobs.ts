@@ -1,20 +1,16 @@
 import { v7 } from 'uuid'
 import type { JobView } from '@mano/contract/common'
 import { JobEntity, type StoredJob } from '../db/entities'
-import { enqueue } from '../jobs/boss'
-import type { KINDS } from '../jobs/registry'
-import { ok, type Api, type Call, type Reply } from './api'
-import { notFound, tooMany } from './problem'
+import { enqueue } from '../queue/boss'
+import type { JobName } from '../api/jobKinds'
+import { ok, type Api, type Call, type Reply } from '../api/api'
+import { notFound, tooMany } from '../faults/problem'
 
 /** Work of one hall that waits or runs, at the most. */
 const AT_ONCE = 8
 
 /** Keeps long work with who asked for it; a server takes it up once this request is through. */
-export async function startJob(
-  call: Call,
-  kind: keyof typeof KINDS,
-  input: object,
-): Promise<Reply> {
+export async function startJob(call: Call, kind: JobName, input: object): Promise<Reply> {
   const waiting = await call.em.count(JobEntity, {
     where: [{ state: 'waiting' }, { state: 'running' }],
   })

@@ -1,6 +1,6 @@
 import type { Response } from 'express'
-import type { Heard } from '../live'
-import { type Api } from './api'
+import type { Heard } from '../api/live'
+import { type Api } from '../api/api'
 import { uncounted } from './shed'
 
 /** A line nobody reads keeps proxies from closing a quiet channel, ms. */

@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express'
-import { HttpProblem } from './problem'
+import { HttpProblem } from '../faults/problem'
 
 const READS = ['GET', 'HEAD', 'OPTIONS']
 const hostOf = (address: string): string | null => {

@@ -1,8 +1,8 @@
 import { recordOf } from '../transfer/athlete'
 import { seenOf } from '../db/seen'
-import { athleteOr404 } from './athletes'
-import { done, ok, type Api } from './api'
-import { refused } from './problem'
+import { athleteOr404 } from './athlete'
+import { done, ok, type Api } from '../api/api'
+import { refused } from '../faults/problem'
 
 /** What an athlete may ask of a hall: what is kept, who looked, and that it goes. */
 export function mountPrivacy(api: Api): void {

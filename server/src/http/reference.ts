@@ -2,7 +2,7 @@ import type { ReferenceView } from '@mano/contract/reference'
 import { localDateOf } from '@mano/core/units/dates'
 import { ReferenceNoteEntity } from '../db/entities'
 import { insertOnce } from '../db/once'
-import { created, ok, type Api } from './api'
+import { created, ok, type Api } from '../api/api'
 import { names } from './plan'
 
 /** A hall's own pages of the reference, as they are now. */

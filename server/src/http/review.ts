@@ -7,13 +7,12 @@ import {
   type SquadView,
 } from '@mano/contract/review'
 import { protocolById } from '@mano/core/catalogue/protocols'
-import { weekStartOf } from '@mano/core/units/dates'
-import { setupWords } from '@mano/core/review/series'
+import { addDays, localDateOf, weekStartOf } from '@mano/core/units/dates'
+import { setupWords } from '@mano/core/record/series'
 import { joined } from '@mano/core/review/squad'
 import { weeksOf } from '@mano/core/review/weeks'
 import { seriesKey } from '@mano/core/testing/session'
 import { toSi } from '@mano/core/units/convert'
-import { addDays, localDateOf } from '@mano/core/units/dates'
 import { groupBy } from '@mano/core/units/group'
 import {
   AthleteEntity,
@@ -28,10 +27,10 @@ import { standing } from '../db/takenBack'
 import { loadWork, planVersions } from '../db/read'
 import { peersOf } from '../db/peers'
 import { summedTests } from '../db/summed'
-import { athleteOr404 } from './athletes'
-import { created, ok, type Api, type Asked, type Call } from './api'
+import { athleteOr404 } from './athlete'
+import { created, ok, type Api, type Asked, type Call } from '../api/api'
 import { names } from './plan'
-import { refused } from './problem'
+import { refused } from '../faults/problem'
 import { IsNull } from 'typeorm'
 
 type Scene = Pick<Call, 'em' | 'hall' | 'today'>

@@ -1,7 +1,7 @@
 import type { AthleteName, RosterPage, RosterRow } from '@mano/contract/athletes'
 import { In, type DataSource } from 'typeorm'
 import { AthleteEntity } from '../db/entities'
-import type { Asked, Call } from './api'
+import type { Asked, Call } from '../api/api'
 import { needOf, rosterRows } from './rosterRows'
 import { clockOf, dueIn, TODAY_UNDER, waitsForCoach } from '@mano/core/stages/day'
 import { inHall } from '../db/hall'

@@ -22,10 +22,10 @@ import {
 } from '../db/entities'
 import { insertOnce } from '../db/once'
 import { judgeFor } from '../db/safety'
-import { athleteOr404 } from './athletes'
-import { created, type Api } from './api'
+import { athleteOr404 } from './athlete'
+import { created, type Api } from '../api/api'
 import { gatesFor, keepReason, subjectNamed } from './gates'
-import { notFound, refused } from './problem'
+import { notFound, refused } from '../faults/problem'
 
 /** Heaviest everyday act that the health questions stand before: what their key is taken from. */
 const ASKS_HEALTH = 'bar_hold_mixed'

@@ -15,8 +15,8 @@ import {
 } from '../db/entities'
 import { insertOnce } from '../db/once'
 import { standing } from '../db/takenBack'
-import { created, type Api, type Call } from './api'
-import { conflict, notFound } from './problem'
+import { created, type Api, type Call } from '../api/api'
+import { conflict, notFound } from '../faults/problem'
 
 type Found = ObjectLiteral & { id: string; athleteId?: string }
 const TABLES: Record<TakenBackKind, EntitySchema<Found>> = {

@@ -25,9 +25,9 @@ import { insertOnce } from '../db/once'
 import { standing } from '../db/takenBack'
 import { findAthlete } from '../db/read'
 import { loadSafety, sceneDay } from '../db/safety'
-import { created, ok, type Api, type Call } from './api'
+import { created, ok, type Api, type Call } from '../api/api'
 import { askLine, gateOf, gatesFor, keepReason, mustBeOpen, stopLine, type Gate } from './gates'
-import { notFound, refused } from './problem'
+import { notFound, refused } from '../faults/problem'
 
 async function dayOr404(call: Call): Promise<TestDay> {
   const day = await call.em.findOneBy(TestDayEntity, { id: String(call.req.params['dayId']) })

@@ -1,15 +1,17 @@
+import { protocolParams } from '../db/protocolParams'
 import type { EntityManager } from 'typeorm'
 import { v7 } from 'uuid'
 import { trialProblem, type SessionBody, type TraceView } from '@mano/contract/tests'
-import { protocolOf, type Protocol } from '@mano/core/catalogue/protocols'
-import type { EntryUnit } from '@mano/core/catalogue/setups'
-import { writeCsv } from '@mano/core/formats/csv'
+import { type Protocol, type TryDetails, protocolOf } from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/units/units'
+import { writeCsv } from '@mano/core/units/csv'
 import { missingConditions } from '@mano/core/safety/conditions'
 import type { Subject } from '@mano/core/safety/act'
 import { readinessOn } from '@mano/core/session/readiness'
 import { testRefusal } from '@mano/core/match/unit'
-import { isPractice, type Hand } from '@mano/core/testing/session'
-import { detailsProblem, type TryDetails } from '@mano/core/testing/details'
+import { isPractice } from '@mano/core/testing/session'
+import { type Hand } from '@mano/core/catalogue/person'
+import { detailsProblem } from '@mano/core/testing/details'
 import { resultSi } from '@mano/core/testing/value'
 import {
   CurrentSessionView,
@@ -32,22 +34,12 @@ import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { tableRows, TABLES } from '../transfer/tables'
 import { rowOf } from '@mano/core/units/row'
-import { athleteOr404 } from './athletes'
-import { created, ok, type Api, type Call } from './api'
+import { athleteOr404 } from './athlete'
+import { created, ok, type Api, type Call } from '../api/api'
 import { alarmFor, gateFor, gatesFor, keepReason, mustBeOpen, stopLine } from './gates'
-import { blocked, notFound, refused } from './problem'
+import { blocked, notFound, refused } from '../faults/problem'
 import { instantOf, whenDone } from './whenDone'
 import { loadSessions } from '../db/sessions'
-
-/** Parameters of the protocol as it stood, copied into the result. */
-export const protocolParams = (p: Protocol): Record<string, string | number> => ({
-  trials: p.trials,
-  trialsUpTo: p.trialsUpTo,
-  restS: p.restS,
-  familiarSessions: p.familiarSessions,
-  unit: p.unit,
-  ...(p.askOverCvPct !== null && { askOverCvPct: p.askOverCvPct }),
-})
 
 /** A test as its writes need it, with its athlete: one statement. */
 type Opened = Pick<StoredSession, 'id' | 'athleteId' | 'protocolId' | 'performedOn' | 'variant'> & {

@@ -1,6 +1,6 @@
 import { doneAt } from '@mano/core/testing/clock'
 import { localDateOf } from '@mano/core/units/dates'
-import type { Call } from './api'
+import type { Call } from '../api/api'
 
 /**
  * When something was done that a device noted: by its own clock, set right by how far that was off;

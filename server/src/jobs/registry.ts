@@ -1,6 +1,6 @@
+import type { JobKind, JobName } from '../api/jobKinds'
 import { runImport } from '../http/imports'
 import { runReport } from '../http/reports'
-import type { JobKind } from './kinds'
 
 /** Every kind of long work, by the name it is queued under. */
-export const KINDS = { import: runImport as JobKind, report: runReport as JobKind } as const
+export const KINDS: Readonly<Record<JobName, JobKind>> = { import: runImport, report: runReport }

@@ -1,12 +1,12 @@
-import { errorWords } from '../http/errorWords'
+import { errorWords } from '../faults/errorWords'
 import { Pool } from 'pg'
 import { LessThan, type DataSource, type EntityManager } from 'typeorm'
 import type { Problem } from '@mano/contract/common'
 import { HallEntity, JobEntity, type StoredJob } from '../db/entities'
 import { inHall } from '../db/hall'
-import { isPassing, problemOf } from '../http/problem'
-import { bossOn, enqueue, QUEUE, type Queued } from './boss'
-import type { JobFile, JobHandle, JobScene } from './kinds'
+import { isPassing, problemOf } from '../faults/problem'
+import { bossOn, enqueue, QUEUE, type Queued } from '../queue/boss'
+import type { JobFile, JobHandle, JobScene } from '../api/jobKinds'
 import { KINDS } from './registry'
 
 /**

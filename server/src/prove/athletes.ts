@@ -1,5 +1,5 @@
 import type { ClaimInputs } from '@mano/core/calc/claims'
-import { Seeded } from '../demo/random'
+import { Seeded } from '@mano/core/units/seeded'
 import type { Percent } from '@mano/core/units/quantity'
 
 /** How results of unchanged or changing athletes are drawn. CVs in %. */

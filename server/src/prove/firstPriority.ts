@@ -5,10 +5,10 @@ import { gapFacts, readGaps, type GapJudgement } from '@mano/core/gaps/read'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { measuresRow } from '@mano/core/testing/rows'
 import { WELL } from '@mano/core/plan/sample'
-import { buildSeries } from '@mano/core/review/series'
+import { buildSeries } from '@mano/core/record/series'
 import { judgeBy } from '@mano/core/safety/judge'
 import type { TestSession } from '@mano/core/testing/session'
-import { Seeded } from '../demo/random'
+import { Seeded } from '@mano/core/units/seeded'
 
 /** Tests with an implement each, and a standard in the test's own unit. */
 const TESTS = [

@@ -2,7 +2,7 @@ import { exerciseById, type Exercise } from '@mano/core/catalogue/exercises'
 import { ratingsOf } from '@mano/core/catalogue/tiers'
 import { MONTHLY_RISE } from '@mano/core/progress/ladders'
 import { targetOf, type Target, type TargetSession } from '@mano/core/progress/target'
-import { Seeded } from '../demo/random'
+import { Seeded } from '@mano/core/units/seeded'
 
 const WEEKS = 12
 const PER = 6

@@ -1,10 +1,10 @@
 import { judgeAsymmetry } from '@mano/core/measure/asymmetry'
 import { readiness } from '@mano/core/measure/forecast'
 import { changesOf } from '@mano/core/review/changes'
-import { buildSeries } from '@mano/core/review/series'
+import { buildSeries } from '@mano/core/record/series'
 import type { TestSession } from '@mano/core/testing/session'
 import { addDays } from '@mano/core/units/dates'
-import { Seeded } from '../demo/random'
+import { Seeded } from '@mano/core/units/seeded'
 
 const RUNS = 4000
 const pct = (n: number, of: number): string => `${((100 * n) / of).toFixed(1)} %`

@@ -1,6 +1,6 @@
 import { DRAWN, drawTrace, type Drawn } from '@mano/core/force/faults'
 import { judgeTrace } from '@mano/core/force/verdict'
-import { Seeded } from '../demo/random'
+import { Seeded } from '@mano/core/units/seeded'
 
 const WORDS: Readonly<Record<Drawn, string>> = {
   clean: 'clean',

@@ -1,5 +1,5 @@
 import type { HandChange } from '@mano/core/review/changes'
-import { onePerDay, type Series } from '@mano/core/review/series'
+import { onePerDay, type Series } from '@mano/core/record/series'
 import { daysBetween, formatDate, type LocalDate } from '@mano/core/units/dates'
 import { formatValue, type UnitChoice } from '@mano/core/units/format'
 

@@ -12,7 +12,7 @@ import {
 } from '@mano/core/review/changes'
 import type { ConclusionLine } from '@mano/core/review/next'
 import type { Best } from '@mano/core/review/records'
-import { seriesName, setupWords, type Series } from '@mano/core/review/series'
+import { seriesName, setupWords, type Series } from '@mano/core/record/series'
 import { sumOf, type WeekDone } from '@mano/core/review/weeks'
 import { ageOn, formatDate, type LocalDate } from '@mano/core/units/dates'
 import { formatWithUnit, type UnitChoice } from '@mano/core/units/format'

@@ -1,4 +1,4 @@
-import { HttpProblem, refused } from '../http/problem'
+import { HttpProblem, refused } from '../faults/problem'
 import { HALL_FORMAT, POINTERS, type HallLine, type Row } from './format'
 
 /**

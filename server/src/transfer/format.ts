@@ -2,8 +2,8 @@ import type { DataSource, EntityMetadata, EntitySchema } from 'typeorm'
 import { UUID } from '@mano/contract/common'
 import { isRecordDate } from '@mano/core/units/dates'
 import * as T from '../db/entities'
-import { isText } from '../http/body'
-import { refused } from '../http/problem'
+import { isText } from '../api/body'
+import { refused } from '../faults/problem'
 import { shapeProblem } from './shapes'
 
 /**

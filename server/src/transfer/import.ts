@@ -1,6 +1,6 @@
 import type { DataSource, EntityManager, EntityMetadata } from 'typeorm'
 import { insertRows } from '../db/bulk'
-import { refused } from '../http/problem'
+import { refused } from '../faults/problem'
 import { HALL_FORMAT, HALL_VERSION, RowReader, type HallLine, type Row } from './format'
 import { firstVersionLines, isFirstVersion } from './first'
 

@@ -1,5 +1,5 @@
 import { StringDecoder } from 'node:string_decoder'
-import { HttpProblem } from '../http/problem'
+import { HttpProblem } from '../faults/problem'
 
 /** Characters of one line, at the most: a picture of 10 MB is 14 in it. */
 export const LINE_MOST = 24 * 1024 * 1024

@@ -9,8 +9,8 @@ import { conclusionBody } from '@mano/contract/review'
 import { flagsBody, healthBody } from '@mano/contract/safety'
 import { testDayBody } from '@mano/contract/testday'
 import { batteryBody, observationBody, trialBody } from '@mano/contract/tests'
-import { mustBePlain } from '../http/body'
-import { HttpProblem } from '../http/problem'
+import { mustBePlain } from '../api/body'
+import { HttpProblem } from '../faults/problem'
 
 const of = (body: yup.ObjectSchema<object>, path: string) => yup.reach(body, path) as yup.Schema
 const record = (what: string, fits: (v: unknown) => boolean) =>

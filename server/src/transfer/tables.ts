@@ -1,9 +1,10 @@
 import type { EntityManager } from 'typeorm'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolOf } from '@mano/core/catalogue/protocols'
-import { BODY_MEASURES, latestMeasure } from '@mano/core/intake/record'
+import { latestMeasure } from '@mano/core/intake/record'
+import { BODY_MEASURES } from '@mano/core/catalogue/person'
 import { recordBook } from '@mano/core/review/records'
-import { buildSeries } from '@mano/core/review/series'
+import { buildSeries } from '@mano/core/record/series'
 import { detailColumn, TRIAL_COLUMNS } from '@mano/core/testing/import'
 import { addDays } from '@mano/core/units/dates'
 import {

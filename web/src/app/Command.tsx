@@ -1,17 +1,12 @@
+import { type Keys } from './commandKeys'
 import { Modal, UnstyledButton } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { lazy, Suspense, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
 import { useNavigate } from 'react-router'
-import { Icon } from '../hands/Icon'
+import { Icon } from '../drawn/Icon'
 
 const CommandHits = lazy(() => import('./CommandHits'))
-
-/** What a key does to the list of hits. */
-export interface Keys {
-  move: (step: 1 | -1) => void
-  go: () => void
-}
 
 /**
  * Finds an athlete, a page, a calculator or an act from anywhere; `/` or Ctrl K opens it. The

@@ -9,9 +9,9 @@ import {
 } from 'react'
 import { useNavigate } from 'react-router'
 import { Figure } from '../areas/reference/Figure'
-import type { Keys } from './Command'
+import type { Keys } from './commandKeys'
 import { hitsFor } from './commands'
-import { useMe, useNames } from './data'
+import { useMe, useNames } from '../base/data'
 
 /** What a line finds: arrows choose, Enter goes there. */
 export default function CommandHits({

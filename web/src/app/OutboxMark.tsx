@@ -1,7 +1,7 @@
 import { useEffect } from 'react'
 import { Link } from 'react-router'
-import { Icon } from '../hands/Icon'
-import { flush, useOutbox } from './outbox'
+import { Icon } from '../drawn/Icon'
+import { flush, useOutbox } from '../base/outbox'
 
 /**
  * In the frame of every page: what waits on this device, and what was refused. Nothing where there

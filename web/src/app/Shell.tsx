@@ -1,13 +1,14 @@
+import { Mark } from '../drawn/Mark'
 import { Menu } from '@mantine/core'
 import { lazy, Suspense } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
-import { api, isSignedOut, Unreachable } from './api'
-import { useInstallation, useMe } from './data'
+import { api, isSignedOut, Unreachable } from '../base/api'
+import { useInstallation, useMe } from '../base/data'
 import { Command } from './Command'
 import { OutboxMark } from './OutboxMark'
-import { Failed } from './Trouble'
-import { useUnits } from './units'
+import { Failed } from '../base/Trouble'
+import { useUnits } from '../base/units'
 
 const Entrance = lazy(() => import('../areas/entrance/Entrance'))
 
@@ -26,17 +27,6 @@ export function Shell() {
     </Suspense>
   )
 }
-
-export const Mark = () => (
-  <>
-    <svg width="26" height="22" viewBox="0 0 26 22" aria-hidden="true">
-      <path d="M13 0v22" stroke="#FCF9F1" strokeWidth="2" />
-      <path d="M11 4H3M11 10H0M11 16H5" stroke="#62C6F2" strokeWidth="4" />
-      <path d="M15 4h9M15 10h6M15 16h9" stroke="#FFA54F" strokeWidth="4" />
-    </svg>
-    Mano
-  </>
-)
 
 function Frame({ me }: { me: Me }) {
   return (

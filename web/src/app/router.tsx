@@ -1,6 +1,6 @@
 import { createBrowserRouter, redirect, type RouteObject } from 'react-router'
 import { Shell } from './Shell'
-import { CrashPage, LostPage } from './Trouble'
+import { CrashPage, LostPage } from '../base/Trouble'
 
 const stage = (
   path: string,

@@ -3,7 +3,7 @@ import { mkdtempSync, chmodSync, readFileSync, readdirSync, rmSync } from 'node:
 import { createServer, type AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { v7 } from 'uuid'
-import { Seeded } from '../../demo/random'
+import { Seeded } from '@mano/core/units/seeded'
 import { percentile, SIGN_IN } from './served'
 import type { Seconds } from '@mano/core/units/quantity'
 

@@ -1,5 +1,5 @@
 import { v7 } from 'uuid'
-import { Seeded } from '../../demo/random'
+import { Seeded } from '@mano/core/units/seeded'
 import type { LargeHall } from './hall'
 import { percentile, type Served } from './served'
 import type { Seconds } from '@mano/core/units/quantity'

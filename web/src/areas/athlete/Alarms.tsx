@@ -5,9 +5,9 @@ import type { AlarmAnswerBody, AlarmView } from '@mano/contract/safety'
 import type { Me } from '@mano/contract/accounts'
 import type { AthleteView } from '@mano/contract/athletes'
 import { formatDate } from '@mano/core/units/dates'
-import { api, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
-import { Icon } from '../../hands/Icon'
+import { api, failureText } from '../../base/api'
+import { touchedBy, useWrite } from '../../base/data'
+import { Icon } from '../../drawn/Icon'
 
 /** What happened against a caution, until a coach has answered: what was done, who was told. */
 export function Alarms({ athlete, me }: { athlete: AthleteView; me: Me }) {

@@ -1,14 +1,15 @@
+import { How } from './How'
 import { Select, TextInput } from '@mantine/core'
 import { lazy, Suspense } from 'react'
 import { Link, NavLink, useParams } from 'react-router'
 import { SOURCES } from '@mano/core/catalogue/sources'
 import { calculatorById, type Calculator } from '@mano/core/catalogue/calculators'
-import { useNames } from '../../app/data'
-import { LostPage } from '../../app/Trouble'
+import { useNames } from '../../base/data'
+import { LostPage } from '../../base/Trouble'
 import { defOf } from './defs'
 import type { CalculatorDef, Outcome } from './shared'
-import { ClubPlot } from '../../hands/ClubPlot'
-import { PlatePicture } from '../../hands/PlatePicture'
+import { ClubPlot } from '../../drawn/ClubPlot'
+import { PlatePicture } from '../../drawn/PlatePicture'
 import type { FieldDef } from './fields'
 import { useBench, type Filling } from './useBench'
 import './bench.css'
@@ -156,27 +157,5 @@ function Answer({ outcome }: { outcome: Outcome }) {
         </table>
       )}
     </>
-  )
-}
-
-/** How it is worked out, and on what it rests. */
-export function How({ row }: { row: Calculator }) {
-  return (
-    <section className="how" aria-label="How it is worked out">
-      <h2>How it is worked out</h2>
-      <p>{row.how}</p>
-      <p className="s">
-        Rests on:{' '}
-        {row.sources.map((id, i) => (
-          <span key={id}>
-            {i > 0 && ', '}
-            <Link to={`/reference/source/${id}`}>
-              {SOURCES.find((s) => s.id === id)?.cite ?? id}
-            </Link>
-          </span>
-        ))}
-        .
-      </p>
-    </section>
   )
 }

@@ -1,8 +1,8 @@
 import { memo } from 'react'
 import { COULD, LIKELY, type Simulation } from '@mano/core/bench/simulate'
 import { formatClock } from '@mano/core/units/format'
-import { Icon } from '../../hands/Icon'
-import { ReservePlot } from '../../hands/ReservePlot'
+import { Icon } from '../../drawn/Icon'
+import { ReservePlot } from '../../drawn/ReservePlot'
 import type { Session } from '@mano/core/bench/dials'
 
 /**

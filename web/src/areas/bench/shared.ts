@@ -1,6 +1,6 @@
-import type { ClubShape } from '../../hands/ClubPlot'
+import type { ClubShape } from '../../drawn/ClubPlot'
 import type { RecordId } from '@mano/core/bench/record'
-import type { Room } from '@mano/core/session/loads'
+import type { Room } from '@mano/core/session/sources'
 import type { Loading, Plate } from '@mano/core/testing/plates'
 import { kgToLb, LBF_FT_PER_NM } from '@mano/core/units/convert'
 import { formatLength } from '@mano/core/units/inch'

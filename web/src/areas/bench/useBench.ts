@@ -1,9 +1,9 @@
 import { useMemo } from 'react'
 import { roomOf } from '@mano/core/session/loads'
-import { useKit } from '../../app/data'
+import { useKit } from '../../base/data'
 import { useFilled } from './useFilled'
-import { useAddress } from '../../app/useAddress'
-import { useUnits } from '../../app/units'
+import { useAddress } from '../../base/useAddress'
+import { useUnits } from '../../base/units'
 import type { CalculatorDef, Context, Outcome } from './shared'
 import { readField, withUnit, type FieldDef, type Values } from './fields'
 

@@ -2,7 +2,7 @@ import { useMemo } from 'react'
 import { fromRecord } from '@mano/core/bench/record'
 import { formatDate } from '@mano/core/units/dates'
 import { formatValue, shownUnit, type UnitChoice } from '@mano/core/units/format'
-import { useAthlete, useMe, useTests } from '../../app/data'
+import { useAthlete, useMe, useTests } from '../../base/data'
 import type { CalculatorDef } from './shared'
 
 export interface Filled {

@@ -3,8 +3,8 @@ import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import { copyAsSource, type DemandProfile } from '@mano/core/demand/profile'
-import { api, failureText } from '../../app/api'
-import { keys, touchedBy, useWrite } from '../../app/data'
+import { api, failureText } from '../../base/api'
+import { keys, touchedBy, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** The profile as it stands, changes and all, as a sport or event of the hall's own. */

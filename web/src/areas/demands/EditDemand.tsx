@@ -15,9 +15,9 @@ import {
 import { formatInches, parseLength } from '@mano/core/units/inch'
 import { parseNumber } from '@mano/core/units/parse'
 import { rowOf } from '@mano/core/units/row'
-import { api, failureText } from '../../app/api'
-import { touchedBy, useSports, useWrite } from '../../app/data'
-import { useUnits } from '../../app/units'
+import { api, failureText } from '../../base/api'
+import { touchedBy, useSports, useWrite } from '../../base/data'
+import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { Mm } from '@mano/core/units/quantity'
 

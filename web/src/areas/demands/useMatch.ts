@@ -4,10 +4,10 @@ import { rankAll, type Match, type MatchAthlete } from '@mano/core/match/rank'
 import { matchUnit, type MatchUnit } from '@mano/core/match/unit'
 import type { DemandProfile } from '@mano/core/demand/profile'
 import type { QualityId } from '@mano/core/catalogue/qualities'
-import { kitsOf, type Kits } from '@mano/core/plan/kit'
-import type { Place } from '@mano/core/plan/types'
+import { kitsOf, type Kits } from '@mano/core/match/kit'
+import type { Place } from '@mano/core/catalogue/places'
 import { judgeBy } from '@mano/core/safety/judge'
-import { useKit, usePlaces, useTests } from '../../app/data'
+import { useKit, usePlaces, useTests } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 export interface MatchView {

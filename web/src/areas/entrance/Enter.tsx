@@ -4,8 +4,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { entryBody, PASSWORD_LEAST, type EntryView } from '@mano/contract/accounts'
-import { api, ApiProblem, failureText, formText } from '../../app/api'
-import { useWrite } from '../../app/data'
+import { api, ApiProblem, failureText, formText } from '../../base/api'
+import { useWrite } from '../../base/data'
 import { Frame } from './Entrance'
 
 /** Where a link that works once leads: into the hall, or to a new password. */

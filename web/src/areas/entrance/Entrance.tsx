@@ -4,9 +4,9 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { v7 } from 'uuid'
 import { PASSWORD_LEAST, setupBody, signInBody } from '@mano/contract/accounts'
-import { api, ApiProblem, failureText } from '../../app/api'
-import { keys } from '../../app/data'
-import { Mark } from '../../app/Shell'
+import { api, ApiProblem, failureText } from '../../base/api'
+import { keys } from '../../base/data'
+import { Mark } from '../../drawn/Mark'
 import './entrance.css'
 
 /** Sign-in, or on an empty installation the making of the hall and its first coach. */

@@ -1,8 +1,9 @@
+import { WithSession } from './WithSession'
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { restLeftS } from '@mano/core/session/run'
-import { flush } from '../../app/outbox'
-import { Failed } from '../../app/Trouble'
+import { flush } from '../../base/outbox'
+import { Failed } from '../../base/Trouble'
 import { Stage } from './Stage'
 import { sessionKey, useFloor, useFloorReady, type FloorSession } from './store'
 import { Tile } from './Tile'
@@ -86,36 +87,6 @@ function One({
       )}
     </WithSession>
   )
-}
-
-/** Begins the day's session where none runs yet. */
-export function WithSession({
-  data,
-  children,
-}: {
-  data: FloorData
-  children: (own: FloorSession) => React.ReactNode
-}) {
-  const ready = useFloorReady()
-  const own = useFloor((s) => s.sessions[sessionKey(data.athlete.id, data.today)])
-  const begin = useFloor((s) => s.begin)
-  const versionId = todaySession(data.athlete, data.plan, data.today)?.version.id
-  useEffect(() => {
-    if (ready && versionId && !own)
-      begin({ athleteId: data.athlete.id, planVersionId: versionId, on: data.today })
-  }, [ready, versionId, own, data.athlete.id, data.today, begin])
-  if (!versionId)
-    return (
-      <div className="f-end">
-        <h1>Nothing planned today</h1>
-        {!data.link && (
-          <Link className="f-btn" to={`/athletes/${data.athlete.id}/floor`}>
-            Back
-          </Link>
-        )}
-      </div>
-    )
-  return own ? children(own) : <div aria-busy="true" />
 }
 
 export function Running({

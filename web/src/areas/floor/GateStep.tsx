@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { Finding } from '@mano/core/safety/judge'
 import { findingLine } from '@mano/core/safety/words'
-import { Icon } from '../../hands/Icon'
+import { Icon } from '../../drawn/Icon'
 
 const REASONS = ['Lighter today', 'As agreed with the athlete', 'As the clinician advised'] as const
 

@@ -3,9 +3,9 @@ import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { LinkView } from '@mano/contract/plan'
 import { formatDate } from '@mano/core/units/dates'
-import { api, failureText } from '../../app/api'
-import { useWrite } from '../../app/data'
-import { newToken } from '../../app/token'
+import { api, failureText } from '../../base/api'
+import { useWrite } from '../../base/data'
+import { newToken } from '../../base/token'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const DAYS = [7, 30, 90] as const

@@ -1,11 +1,11 @@
 import { useState } from 'react'
 import type { Exercise } from '@mano/core/catalogue/exercises'
 import { ladderOf } from '@mano/core/progress/ladders'
-import type { LogDetails } from '@mano/core/review/load'
+import type { LogDetails } from '@mano/core/record/sets'
 import { ENDINGS, type EndingId, type Step } from '@mano/core/session/steps'
 import { LoadPad, type LoadHint } from './LoadPad'
-import { Icon } from '../../hands/Icon'
-import { HAND } from './Stage'
+import { Icon } from '../../drawn/Icon'
+import { HAND } from './hand'
 import type { Entry } from './useRun'
 
 const LOAD_STEP = { kg: 0.5, lb: 1 } as const

@@ -4,10 +4,10 @@ import { v7 } from 'uuid'
 import type { PlanView } from '@mano/contract/plan'
 import { missedDays } from '@mano/core/plan/stale'
 import { sessionMinutes } from '@mano/core/plan/time'
-import { DAY_NAMES } from '@mano/core/plan/types'
+import { DAY_NAMES } from '@mano/core/intake/week'
 import { addDays, formatDate, weekStartOf } from '@mano/core/units/dates'
-import { touchedBy, useWrite } from '../../app/data'
-import { api, failureText } from '../../app/api'
+import { touchedBy, useWrite } from '../../base/data'
+import { api, failureText } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const REASONS = ['Ill', 'No time', 'Other training instead', 'Hands needed rest'] as const

@@ -4,7 +4,7 @@ import { cutsFor, minutesOver } from '@mano/core/session/adapt'
 import type { EndingId } from '@mano/core/session/steps'
 import { fromSi } from '@mano/core/units/convert'
 import { LogStep } from './LogStep'
-import { HAND } from './Stage'
+import { HAND } from './hand'
 import { useFloor } from './store'
 import type { RunView } from './useRun'
 

@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import { SYMPTOMS, type SymptomId } from '@mano/core/catalogue/cautions'
 import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
-import type { Hand, PainWhere } from '@mano/core/testing/session'
-import { Icon } from '../../hands/Icon'
+import type { Hand, PainWhere } from '@mano/core/catalogue/person'
+import { Icon } from '../../drawn/Icon'
 
 const SIDES = [
   { id: 'left', name: 'Left' },

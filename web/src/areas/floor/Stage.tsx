@@ -1,11 +1,12 @@
+import { HAND } from './hand'
 import { useEffect, useRef, useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { findingLine } from '@mano/core/safety/words'
 import { COUNT_IN_S, elapsedS, isTimed, restLeftS, waitsForLift } from '@mano/core/session/run'
 import type { Step } from '@mano/core/session/steps'
 import { formatClock } from '@mano/core/units/format'
-import { useOutbox } from '../../app/outbox'
-import { Icon } from '../../hands/Icon'
+import { useOutbox } from '../../base/outbox'
+import { Icon } from '../../drawn/Icon'
 import { Closing, End, WarmUp } from './Ends'
 import { LoadLine } from './LoadLine'
 import { LogStep } from './LogStep'
@@ -13,8 +14,6 @@ import { GateStep } from './GateStep'
 import { MorePanel } from './MorePanel'
 import { PainStep } from './PainStep'
 import type { Entry, RunView } from './useRun'
-
-export const HAND = { left: 'Left', right: 'Right', both: 'Both hands' } as const
 const amount = (s: Step) => `${s.dose}\u00A0${exerciseById(s.exerciseId)!.dose.unit}`
 
 /** One screen, one hand, one number; pain is always the first touch away. */

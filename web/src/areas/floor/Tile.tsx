@@ -1,5 +1,5 @@
 import { COUNT_IN_S, elapsedS, restLeftS } from '@mano/core/session/run'
-import { WithSession } from './FloorRun'
+import { WithSession } from './WithSession'
 import type { FloorSession } from './store'
 import { useFloorData, type FloorData } from './useFloorData'
 import { useRun } from './useRun'

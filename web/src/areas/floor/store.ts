@@ -5,8 +5,8 @@ import type { LogBody } from '@mano/contract/plan'
 import type { ReasonView } from '@mano/contract/safety'
 import type { DayFlagId, SymptomId } from '@mano/core/catalogue/cautions'
 import { begun, type Run } from '@mano/core/session/run'
-import type { Hand } from '@mano/core/testing/session'
-import { keptStorage } from '../../app/kept'
+import type { Hand } from '@mano/core/catalogue/person'
+import { keptStorage } from '../../base/kept'
 
 /** A session on the floor; instants are this device's clock, so a reload goes on where it was. */
 export interface FloorSession extends Run {

@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react'
 import type { FloorAthlete } from '@mano/contract/athletes'
 import type { PlanView } from '@mano/contract/plan'
-import type { LoadSources } from '@mano/core/session/loads'
+import type { LoadSources } from '@mano/core/session/sources'
 import { readinessOn } from '@mano/core/session/readiness'
-import { keep, read } from '../../app/kept'
-import { useAthlete, useKit, useMe, useTests } from '../../app/data'
+import { keep, read } from '../../base/kept'
+import { useAthlete, useKit, useMe, useTests } from '../../base/data'
 import { useSources } from '../plan/useLoads'
 import { usePlan } from '../plan/usePlan'
 

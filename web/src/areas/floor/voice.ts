@@ -1,5 +1,5 @@
 import { useEffect } from 'react'
-import { beep } from '../../app/sound'
+import { beep } from '../../base/sound'
 import { useFloor } from './store'
 
 /**

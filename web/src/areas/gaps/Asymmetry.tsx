@@ -4,13 +4,13 @@ import { injurySiteName } from '@mano/core/intake/record'
 import { LARGE_PCT } from '@mano/core/measure/asymmetry'
 import { leanVerdict } from '@mano/core/measure/leanLevel'
 import { formatDate } from '@mano/core/units/dates'
-import { failureText } from '../../app/api'
-import { Chip } from '../../hands/marks'
-import { IntervalBar } from '../../hands/IntervalBar'
+import { failureText } from '../../base/api'
+import { Chip } from '../../drawn/marks'
+import { IntervalBar } from '../../drawn/IntervalBar'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useChoice, type GapsData } from './useGaps'
 import { formatStated } from '@mano/core/units/format'
-import { useUnits } from '../../app/units'
+import { useUnits } from '../../base/units'
 
 /**
  * Left against right in every test: interval, verdict, direction over days, what is expected, and

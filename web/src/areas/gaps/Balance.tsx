@@ -1,5 +1,5 @@
 import { balanceRows, type BalanceHand } from '@mano/core/gaps/balance'
-import type { Series } from '@mano/core/review/series'
+import type { Series } from '@mano/core/record/series'
 import { formatDate } from '@mano/core/units/dates'
 import { useAthletePage } from '../athlete/AthletePage'
 import './gaps.css'

@@ -1,6 +1,6 @@
 import { Link, useSearchParams } from 'react-router'
 import { knownShare } from '@mano/core/gaps/priorities'
-import { Failed } from '../../app/Trouble'
+import { Failed } from '../../base/Trouble'
 import { useAthletePage } from '../athlete/AthletePage'
 import { Asymmetry } from './Asymmetry'
 import { Balance } from './Balance'

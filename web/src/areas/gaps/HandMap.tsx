@@ -1,8 +1,8 @@
 import { weakerSide, type GapRow, type HandGap } from '@mano/core/gaps/map'
 import { formatDate } from '@mano/core/units/dates'
 import { formatValue, formatWithUnit, type UnitChoice } from '@mano/core/units/format'
-import { useUnits } from '../../app/units'
-import { Icon } from '../../hands/Icon'
+import { useUnits } from '../../base/units'
+import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** Share of a side at which the demand stands. */

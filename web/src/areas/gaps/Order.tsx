@@ -9,7 +9,7 @@ import {
   type PriorityMove,
   type Sure,
 } from '@mano/core/gaps/priorities'
-import { failureText } from '../../app/api'
+import { failureText } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useChoice } from './useGaps'
 

@@ -5,10 +5,10 @@ import type { GapChoiceBody, GapsView } from '@mano/contract/plan'
 import type { SessionView } from '@mano/contract/tests'
 import { gapFacts, readGaps, type GapJudgement } from '@mano/core/gaps/read'
 import { howSure, type Sure } from '@mano/core/gaps/priorities'
-import { buildSeries, type Series } from '@mano/core/review/series'
+import { buildSeries, type Series } from '@mano/core/record/series'
 import { judgeBy } from '@mano/core/safety/judge'
-import { api } from '../../app/api'
-import { keys, useProfile, useTests, useWrite } from '../../app/data'
+import { api } from '../../base/api'
+import { keys, useProfile, useTests, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 export const gapsKey = (id: string) => ['gaps', id]

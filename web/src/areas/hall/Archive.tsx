@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import type { ArchivedView } from '@mano/contract/athletes'
 import { formatDate } from '@mano/core/units/dates'
-import { api, failureText } from '../../app/api'
-import { keys, useMe, useWrite } from '../../app/data'
+import { api, failureText } from '../../base/api'
+import { keys, useMe, useWrite } from '../../base/data'
 
 /** Athletes who were put away, to be brought back. */
 export function Archive() {

@@ -3,9 +3,9 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { EntryLink, Person, Role } from '@mano/contract/accounts'
-import { api, failureText } from '../../app/api'
-import { useWrite } from '../../app/data'
-import { newToken } from '../../app/token'
+import { api, failureText } from '../../base/api'
+import { useWrite } from '../../base/data'
+import { newToken } from '../../base/token'
 
 const KEY = ['entry-links']
 const until = (instant: string): string =>

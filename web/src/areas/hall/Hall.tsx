@@ -1,16 +1,16 @@
 import { Button, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { failureText } from '../../app/api'
-import { keys, useMe } from '../../app/data'
+import { failureText } from '../../base/api'
+import { keys, useMe } from '../../base/data'
 import { Archive } from './Archive'
 import { Exports } from './Exports'
 import { OwnSignIn } from './OwnSignIn'
 import { People } from './People'
 import './hall.css'
-import { Clash } from '../../app/Clash'
-import { offerUndo } from '../../app/undo'
-import { useChange } from '../../app/useChange'
+import { Clash } from '../../base/Clash'
+import { offerUndo } from '../../base/undo'
+import { useChange } from '../../base/useChange'
 
 /** Who works in the hall. */
 export default function Hall() {

@@ -3,8 +3,8 @@ import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { PASSWORD_LEAST, type Person } from '@mano/contract/accounts'
 import { passwordProblem } from '@mano/contract/passwords'
-import { api, failureText } from '../../app/api'
-import { useWrite } from '../../app/data'
+import { api, failureText } from '../../base/api'
+import { useWrite } from '../../base/data'
 
 /**
  * An assistant who forgot, or whose hall came in from a file, gets a new password from the coach.

@@ -4,9 +4,9 @@ import { notifications } from '@mantine/notifications'
 import { useQuery } from '@tanstack/react-query'
 import { ownPasswordBody, PASSWORD_LEAST, type SignIn } from '@mano/contract/accounts'
 import { formatDate, localDateOf } from '@mano/core/units/dates'
-import { api, ApiProblem, formText } from '../../app/api'
-import { keys, useMe, useWrite } from '../../app/data'
-import { Reasoned } from '../../app/Reasoned'
+import { api, ApiProblem, formText } from '../../base/api'
+import { keys, useMe, useWrite } from '../../base/data'
+import { Reasoned } from '../../base/Reasoned'
 
 /** One's own sign-in: where it is open, and its password. */
 export function OwnSignIn() {

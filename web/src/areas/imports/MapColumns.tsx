@@ -1,7 +1,7 @@
 import { protocolById, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
-import type { EntryUnit } from '@mano/core/catalogue/setups'
+import type { EntryUnit } from '@mano/core/units/units'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
-import type { CsvTable } from '@mano/core/formats/csv'
+import type { CsvTable } from '@mano/core/units/csv'
 import { openInSets, SET_MEANINGS, strangeExercises } from '@mano/core/session/mapSets'
 import {
   dateBy,
@@ -13,7 +13,7 @@ import {
   type ResultColumn,
   type SheetMapping,
 } from '@mano/core/testing/mapping'
-import type { Hand } from '@mano/core/testing/session'
+import type { Hand } from '@mano/core/catalogue/person'
 import { formatDate, isLocalDate } from '@mano/core/units/dates'
 import { AddNames } from '../intake/AddNames'
 import { withEntry, Words } from './Words'

@@ -1,4 +1,4 @@
-import { readCsv, writeCsv, type CsvTable } from '@mano/core/formats/csv'
+import { readCsv, writeCsv, type CsvTable } from '@mano/core/units/csv'
 
 export interface Sheet {
   fileName: string

@@ -6,10 +6,10 @@ import { clearanceBody, type ClearanceBody, type ClearanceView } from '@mano/con
 import { ALLOWED } from '@mano/core/catalogue/cautionTypes'
 import { formatDate } from '@mano/core/units/dates'
 import { rowOf } from '@mano/core/units/row'
-import { api, ApiProblem, failureText } from '../../app/api'
-import { TakeBack } from '../../app/TakeBack'
-import { touchedBy } from '../../app/data'
-import { takeBack, useUndoable } from '../../app/undo'
+import { api, ApiProblem, failureText } from '../../base/api'
+import { TakeBack } from '../../base/TakeBack'
+import { touchedBy } from '../../base/data'
+import { takeBack, useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 
 export type ClearanceOf = Pick<ClearanceBody, 'injuryId' | 'observationId' | 'healthId' | 'pain'>

@@ -2,8 +2,8 @@ import { Button, Modal, Stack, TextInput } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, formText } from '../../app/api'
-import { keys, useWrite } from '../../app/data'
+import { api, formText } from '../../base/api'
+import { keys, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** Who an athlete is goes for good: said what goes and what stays, and the name written out first. */

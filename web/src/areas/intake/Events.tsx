@@ -3,9 +3,9 @@ import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { EventBody, EventView } from '@mano/contract/intake'
 import { daysBetween, formatDate } from '@mano/core/units/dates'
-import { api, failureText } from '../../app/api'
-import { touchedBy } from '../../app/data'
-import { useUndoable } from '../../app/undo'
+import { api, failureText } from '../../base/api'
+import { touchedBy } from '../../base/data'
+import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /**

@@ -6,9 +6,9 @@ import { FAMILIES, type FamilyId } from '@mano/core/catalogue/implementUse'
 import { QUALITIES, qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { formatDate } from '@mano/core/units/dates'
 import { rowOf } from '@mano/core/units/row'
-import { Term } from '../../app/Term'
-import { api, failureText } from '../../app/api'
-import { touchedBy, useProfile, useWrite } from '../../app/data'
+import { Term } from '../../base/Term'
+import { api, failureText } from '../../base/api'
+import { touchedBy, useProfile, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const familyName = (id: FamilyId | null): string =>

@@ -4,8 +4,8 @@ import { v7 } from 'uuid'
 import type { HealthBody } from '@mano/contract/safety'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { HEALTH_QUESTIONS, type HealthId } from '@mano/core/catalogue/health'
-import { api, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
+import { api, failureText } from '../../base/api'
+import { touchedBy, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /**

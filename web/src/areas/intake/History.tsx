@@ -1,11 +1,11 @@
 import { v7 } from 'uuid'
-import { BODY_MEASURES } from '@mano/core/intake/record'
+import { BODY_MEASURES } from '@mano/core/catalogue/person'
 import { rowOf } from '@mano/core/units/row'
 import { profileChanges } from '@mano/core/intake/week'
 import { formatDate } from '@mano/core/units/dates'
-import { api } from '../../app/api'
-import { touchedBy } from '../../app/data'
-import { Reasoned } from '../../app/Reasoned'
+import { api } from '../../base/api'
+import { touchedBy } from '../../base/data'
+import { Reasoned } from '../../base/Reasoned'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const NAMES = {

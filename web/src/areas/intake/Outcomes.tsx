@@ -4,9 +4,9 @@ import { v7 } from 'uuid'
 import type { OutcomeBody, OutcomeView } from '@mano/contract/intake'
 import { formatDate } from '@mano/core/units/dates'
 import { parseNumber } from '@mano/core/units/parse'
-import { api, failureText } from '../../app/api'
-import { touchedBy } from '../../app/data'
-import { useUndoable } from '../../app/undo'
+import { api, failureText } from '../../base/api'
+import { touchedBy } from '../../base/data'
+import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const key = (o: OutcomeView) => `${o.name}, ${o.unit}`

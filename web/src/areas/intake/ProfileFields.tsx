@@ -1,7 +1,8 @@
 import { SegmentedControl, Select, Textarea, TextInput } from '@mantine/core'
 import type { UseFormReturnType } from '@mantine/form'
 import type { AthleteView, ProfileBody as Sent } from '@mano/contract/athletes'
-import { LEVELS, SKINS } from '@mano/core/intake/record'
+import { SKINS } from '@mano/core/intake/record'
+import { LEVELS } from '@mano/core/catalogue/person'
 import { ageOn, isLocalDate } from '@mano/core/units/dates'
 
 /** What the form holds: the version goes with the change. */

@@ -1,8 +1,8 @@
 import { notifications } from '@mantine/notifications'
 import { useNavigate } from 'react-router'
-import { api, failureText } from '../../app/api'
-import { keys, useWrite } from '../../app/data'
-import { Reasoned } from '../../app/Reasoned'
+import { api, failureText } from '../../base/api'
+import { keys, useWrite } from '../../base/data'
+import { Reasoned } from '../../base/Reasoned'
 import { Erase } from './Erase'
 import { useAthletePage } from '../athlete/AthletePage'
 

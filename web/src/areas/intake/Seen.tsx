@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { SeenView } from '@mano/contract/athletes'
 import { formatDate } from '@mano/core/units/dates'
-import { api } from '../../app/api'
+import { api } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** Who looked at the health answers of this athlete: by day, kept by itself. */

@@ -2,21 +2,22 @@ import { useEffect, useState, useRef } from 'react'
 import { v7 } from 'uuid'
 import type { WeekBody } from '@mano/contract/intake'
 import {
+  type Activity,
+  DAY_NAMES,
   EMPTY_WEEK,
-  frameOfWeek,
   HAND_LOADS,
   HAND_WORK,
-  sameDay,
-  sameWeek,
-  type Activity,
   type TrainingDay,
   type TrainingWeek,
+  frameOfWeek,
+  sameDay,
+  sameWeek,
 } from '@mano/core/intake/week'
-import { DAY_NAMES, PLACES } from '@mano/core/plan/types'
+import { PLACES } from '@mano/core/catalogue/places'
 import { rowOf } from '@mano/core/units/row'
-import { api, failureText } from '../../app/api'
-import { touchedBy } from '../../app/data'
-import { useUndoable } from '../../app/undo'
+import { api, failureText } from '../../base/api'
+import { touchedBy } from '../../base/data'
+import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const NEW: Activity = {

@@ -12,9 +12,9 @@ import {
 } from '@mano/core/catalogue/traits'
 import { formatBoth } from '@mano/core/units/inch'
 import { rowOf } from '@mano/core/units/row'
-import { api, failureText } from '../../app/api'
-import { keys, useMe, usePlaces, useWrite } from '../../app/data'
-import { useUnits } from '../../app/units'
+import { api, failureText } from '../../base/api'
+import { keys, useMe, usePlaces, useWrite } from '../../base/data'
+import { useUnits } from '../../base/units'
 import { emptyMeasures, MeasureFields, measuresOf } from './Measures'
 import './kit.css'
 

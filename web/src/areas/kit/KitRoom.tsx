@@ -5,19 +5,27 @@ import { v7 } from 'uuid'
 import type { KitUnit, PlaceBody } from '@mano/contract/kit'
 import { implementById } from '@mano/core/catalogue/implements'
 import { WEARS } from '@mano/core/catalogue/traits'
-import { meaningOf } from '@mano/core/match/words'
-import { PLACES } from '@mano/core/plan/types'
+import { meaningOf } from '@mano/core/catalogue/words'
+import { PLACES } from '@mano/core/catalogue/places'
 import { formatWithUnit } from '@mano/core/units/format'
 import { formatBoth } from '@mano/core/units/inch'
 import { rowOf } from '@mano/core/units/row'
-import { Term } from '../../app/Term'
-import { api, failureText } from '../../app/api'
-import { keys, useClosedPlaces, useKit, useMe, usePlaces, useNames, useWrite } from '../../app/data'
-import { useUndoable } from '../../app/undo'
-import { Reasoned } from '../../app/Reasoned'
-import { Failed } from '../../app/Trouble'
-import { useUnits } from '../../app/units'
-import { Icon } from '../../hands/Icon'
+import { Term } from '../../base/Term'
+import { api, failureText } from '../../base/api'
+import {
+  keys,
+  useClosedPlaces,
+  useKit,
+  useMe,
+  usePlaces,
+  useNames,
+  useWrite,
+} from '../../base/data'
+import { useUndoable } from '../../base/undo'
+import { Reasoned } from '../../base/Reasoned'
+import { Failed } from '../../base/Trouble'
+import { useUnits } from '../../base/units'
+import { Icon } from '../../drawn/Icon'
 import { AddImplement, options } from './AddImplement'
 import { AddSeveral } from './AddSeveral'
 import { Advice } from './Advice'

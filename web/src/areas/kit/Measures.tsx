@@ -4,9 +4,9 @@ import type { ImplementKind } from '@mano/core/catalogue/implements'
 import { formatInches, type LengthUnit } from '@mano/core/units/inch'
 import type { UnitChoice } from '@mano/core/units/format'
 import { massText, parseMass, type MassUnit } from '@mano/core/units/mass'
-import { lengthOf, LengthField } from '../../app/LengthField'
-import { MassField } from '../../app/MassField'
-import { useUnits } from '../../app/units'
+import { lengthOf, LengthField } from '../../base/LengthField'
+import { MassField } from '../../base/MassField'
+import { useUnits } from '../../base/units'
 import type { Kg, Mm } from '@mano/core/units/quantity'
 
 export interface MeasureDraft {

@@ -1,11 +1,11 @@
 import { useState } from 'react'
 import type { KitUnit } from '@mano/contract/kit'
-import { PlatePicture } from '../../hands/PlatePicture'
+import { PlatePicture } from '../../drawn/PlatePicture'
 import { loadPin } from '@mano/core/testing/plates'
 import { KG_PER_LB } from '@mano/core/units/convert'
 import { formatWithUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
-import { useUnits } from '../../app/units'
+import { useUnits } from '../../base/units'
 import type { Kg } from '@mano/core/units/quantity'
 
 /** What to hang on the pin for a load, as a picture: heaviest plate lowest. */

@@ -1,23 +1,14 @@
+import { type BoardColumn } from './boardColumn'
 import { useMemo, type ReactNode } from 'react'
 import { handLoad, wholeWeekMinutes } from '@mano/core/plan/time'
 import { ahead, changesIn, type AheadChange, type AheadWeek } from '@mano/core/session/ahead'
-import type { LoadSources } from '@mano/core/session/loads'
+import type { LoadSources } from '@mano/core/session/sources'
 import type { UnitChoice } from '@mano/core/units/format'
-import { useUnits } from '../../app/units'
-import { Icon } from '../../hands/Icon'
+import { useUnits } from '../../base/units'
+import { Icon } from '../../drawn/Icon'
 import { Main, Other } from './BlockRows'
 import { says, shortName } from './blockWords'
 import type { Minutes } from '@mano/core/units/quantity'
-
-/** A column: what heads it, and its plan where it has one. */
-export interface BoardColumn extends AheadWeek {
-  head: ReactNode
-  /** It has blocks, planned now or kept before. */
-  filled: boolean
-  /** Most hand load growth allows; null: not known. */
-  most: number | null
-  now: boolean
-}
 
 /** Changes named in a week at the most. */
 const NAMED = 3

@@ -2,7 +2,7 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { Breach } from '@mano/core/plan/rules'
 import { blockMinutes } from '@mano/core/plan/time'
 import type { Block } from '@mano/core/plan/types'
-import { Icon } from '../../hands/Icon'
+import { Icon } from '../../drawn/Icon'
 
 /** Sets by dose, as coaches write it: `4 × 20 s`. */
 export function doseWords(block: Pick<Block, 'exerciseId' | 'sets' | 'dose' | 'extra'>): string {

@@ -4,8 +4,8 @@ import { qualityById } from '@mano/core/catalogue/qualities'
 import { ladderOf } from '@mano/core/progress/ladders'
 import { behind, type AheadCell, type AheadRow } from '@mano/core/session/ahead'
 import type { UnitChoice } from '@mano/core/units/format'
-import { Icon } from '../../hands/Icon'
-import type { BoardColumn } from './BlockBoard'
+import { Icon } from '../../drawn/Icon'
+import type { BoardColumn } from './boardColumn'
 import { amountWords, dayWords, key, setsWords, stepOf } from './blockWords'
 
 /** How much of a longer set shows beside load: as a time to failure goes with load. */

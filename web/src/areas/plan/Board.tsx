@@ -13,9 +13,10 @@ import { inOrder } from '@mano/core/plan/order'
 import type { Breach } from '@mano/core/plan/rules'
 import type { PlanContext } from '@mano/core/plan/situation'
 import { sessionMinutes } from '@mano/core/plan/time'
-import { DAY_NAMES, type Block, type WeekPlan } from '@mano/core/plan/types'
+import { type Block, type WeekPlan } from '@mano/core/plan/types'
+import { DAY_NAMES } from '@mano/core/intake/week'
 import { addDays, formatDate } from '@mano/core/units/dates'
-import { Icon } from '../../hands/Icon'
+import { Icon } from '../../drawn/Icon'
 import { BlockCard } from './BlockCard'
 
 const PLACE = { hall: 'hall', home: 'home', bag: 'bag kit' } as const

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { DAY_NAMES, type DayFrame } from '@mano/core/plan/types'
+import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const sameDay = (a: DayFrame, b: DayFrame | undefined): boolean =>

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { ConclusionView } from '@mano/contract/review'
 import { formatDate } from '@mano/core/units/dates'
-import { api } from '../../app/api'
+import { api } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** The athlete's newest conclusion; null: none yet. */

@@ -2,7 +2,8 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import { TISSUES } from '@mano/core/catalogue/tissues'
 import { handLedger, strapAdvice } from '@mano/core/plan/ledger'
 import type { Settings } from '@mano/core/plan/schools'
-import { DAY_NAMES, type Block, type DayFrame } from '@mano/core/plan/types'
+import { type Block } from '@mano/core/plan/types'
+import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
 
 /** One budget of the hands for the week: left, right, and what they share, for each tissue. */
 export function HandBudget({

@@ -1,7 +1,8 @@
 import { TISSUES } from '@mano/core/catalogue/tissues'
 import { tissueDays, type TissueDay } from '@mano/core/plan/ledger'
 import type { PlanContext } from '@mano/core/plan/situation'
-import { DAY_NAMES, type Block, type DayFrame } from '@mano/core/plan/types'
+import { type Block } from '@mano/core/plan/types'
+import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
 import { rowOf } from '@mano/core/units/row'
 
 /** An hour of the week in words: `Wed 17:30`. */

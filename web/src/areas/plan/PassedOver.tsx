@@ -1,7 +1,8 @@
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { LeftOut } from '@mano/core/plan/leftOut'
-import { DAY_NAMES, type Block } from '@mano/core/plan/types'
+import { type Block } from '@mano/core/plan/types'
+import { DAY_NAMES } from '@mano/core/intake/week'
 import { v7 } from 'uuid'
 
 /** What most coaches would put first here and the week does without, each with its reason. */

@@ -9,7 +9,7 @@ import { SCHOOL_EFFECTS, settingsFor, type Choice, type Settings } from '@mano/c
 import { blockMinutes, handLoad, setsOf, wholeWeekMinutes, workSeconds } from '@mano/core/plan/time'
 import type { Block, WeekPlan } from '@mano/core/plan/types'
 import { rowOf } from '@mano/core/units/row'
-import { Term } from '../../app/Term'
+import { Term } from '../../base/Term'
 import { changesOf, KIND } from './SearchStrip'
 import { usePlanner } from './usePlanner'
 

@@ -2,8 +2,8 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import { RULES, type Breach } from '@mano/core/plan/rules'
 import { handLoad } from '@mano/core/plan/time'
 import type { Block } from '@mano/core/plan/types'
-import { Icon } from '../../hands/Icon'
-import { Chip } from '../../hands/marks'
+import { Icon } from '../../drawn/Icon'
+import { Chip } from '../../drawn/marks'
 
 /** What the validator says of the week, safety first. */
 export function Speaking({

@@ -4,8 +4,8 @@ import { weekOf } from '@mano/core/plan/coach'
 import type { PlanContext } from '@mano/core/plan/situation'
 import { staleMarks } from '@mano/core/plan/stale'
 import { formatDate } from '@mano/core/units/dates'
-import { useTests } from '../../app/data'
-import { Icon } from '../../hands/Icon'
+import { useTests } from '../../base/data'
+import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** What has come since the week was saved, with the blocks it touches. */

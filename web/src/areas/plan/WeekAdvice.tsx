@@ -1,6 +1,6 @@
 import type { Unlock } from '@mano/core/plan/advice'
-import { DAY_NAMES, type DayFrame } from '@mano/core/plan/types'
-import { Icon } from '../../hands/Icon'
+import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
+import { Icon } from '../../drawn/Icon'
 
 /** What a coach should hear about days and minutes before reading the week. */
 export function WeekAdvice({

@@ -1,9 +1,10 @@
 import { Checkbox, NativeSelect, UnstyledButton } from '@mantine/core'
 import type { PlannedWeek, WeekOfBlock } from '@mano/core/plan/block'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import { DAY_NAMES, type WeekKind } from '@mano/core/plan/types'
+import { type WeekKind } from '@mano/core/plan/types'
+import { DAY_NAMES } from '@mano/core/intake/week'
 import { addDays, formatDate } from '@mano/core/units/dates'
-import { Icon } from '../../hands/Icon'
+import { Icon } from '../../drawn/Icon'
 import { KINDS } from './WeekTermsPanel'
 
 const exerciseName = (id: string): string => exerciseById(id)?.name ?? id

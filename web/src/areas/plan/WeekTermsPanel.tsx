@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { CoachTerms, WeekKind } from '@mano/core/plan/types'
-import { DAY_NAMES } from '@mano/core/plan/types'
+import { DAY_NAMES } from '@mano/core/intake/week'
 
 export const KINDS: Record<WeekKind, string> = {
   ordinary: 'Work',

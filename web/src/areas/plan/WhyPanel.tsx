@@ -1,6 +1,7 @@
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { WeekProblem } from '@mano/core/plan/problem'
-import { DAY_NAMES, type Block, type WeekPlan } from '@mano/core/plan/types'
+import { type Block, type WeekPlan } from '@mano/core/plan/types'
+import { DAY_NAMES } from '@mano/core/intake/week'
 import { doseWords } from './BlockCard'
 import { useAnswer } from './usePlanner'
 

@@ -1,6 +1,6 @@
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
-import { DAY_NAMES } from '@mano/core/plan/types'
+import { DAY_NAMES } from '@mano/core/intake/week'
 import { behind, type AheadCell, type AheadChange, type AheadRow } from '@mano/core/session/ahead'
 import { formatWithUnit, type UnitChoice } from '@mano/core/units/format'
 

@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import { NO_TERMS, type Block, type CoachTerms, type DayFrame } from '@mano/core/plan/types'
+import { NO_TERMS, type Block, type CoachTerms } from '@mano/core/plan/types'
+import { type DayFrame } from '@mano/core/intake/week'
 
 /**
  * A week under change; `basedOn` is the version it was begun from (null: none was there; undefined:

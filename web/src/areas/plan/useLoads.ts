@@ -2,11 +2,12 @@ import { useMemo } from 'react'
 import type { AthleteView } from '@mano/contract/athletes'
 import type { PlanView } from '@mano/contract/plan'
 import { latestMeasure } from '@mano/core/intake/record'
-import { kitsOf } from '@mano/core/plan/kit'
+import { kitsOf } from '@mano/core/match/kit'
 import { bestsOf, holdsOf } from '@mano/core/session/bests'
-import { roomOf, type LoadSources } from '@mano/core/session/loads'
-import { buildSeries } from '@mano/core/review/series'
-import { useKit, useTests } from '../../app/data'
+import { roomOf } from '@mano/core/session/loads'
+import { type LoadSources } from '@mano/core/session/sources'
+import { buildSeries } from '@mano/core/record/series'
+import { useKit, useTests } from '../../base/data'
 
 const NO_KIT: PlanView['kit'] = []
 

@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
 import type { PlanView } from '@mano/contract/plan'
-import { kitsOf } from '@mano/core/plan/kit'
+import { kitsOf } from '@mano/core/match/kit'
 import { useMemo } from 'react'
 import { readProblem, type WeekProblem } from '@mano/core/plan/problem'
 import { planContext, plannedOf } from '@mano/core/plan/context'
 import type { PlanContext } from '@mano/core/plan/situation'
 import { judgeBy } from '@mano/core/safety/judge'
-import { api } from '../../app/api'
+import { api } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
 
 export const planKey = (id: string) => ['plan', id]

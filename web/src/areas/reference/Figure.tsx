@@ -1,5 +1,5 @@
 import type { Page } from '@mano/core/reference/pages'
-import { Grip, Thing } from '../../hands/Grip'
+import { Grip, Thing } from '../../drawn/Grip'
 import { figureOf } from './figures'
 
 /** The figure of a page. */

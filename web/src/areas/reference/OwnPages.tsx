@@ -7,8 +7,8 @@ import { v7 } from 'uuid'
 import type { ReferenceBody, ReferenceView } from '@mano/contract/reference'
 import { pageOf } from '@mano/core/reference/pages'
 import { formatDate } from '@mano/core/units/dates'
-import { api, failureText } from '../../app/api'
-import { useMe, useWrite } from '../../app/data'
+import { api, failureText } from '../../base/api'
+import { useMe, useWrite } from '../../base/data'
 
 const KEY = ['reference'] as const
 export const useOwnPages = () =>

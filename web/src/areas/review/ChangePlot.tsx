@@ -1,4 +1,4 @@
-import type { Hand } from '@mano/core/testing/session'
+import type { Hand } from '@mano/core/catalogue/person'
 
 const W = 244
 const H = 40

@@ -6,11 +6,11 @@ import {
   type HandChange,
   type SeriesChange,
 } from '@mano/core/review/changes'
-import { setupWords } from '@mano/core/review/series'
+import { setupWords } from '@mano/core/record/series'
 import { surenessOf } from '@mano/core/review/sure'
 import { formatDate } from '@mano/core/units/dates'
 import { formatValue, formatWithUnit } from '@mano/core/units/format'
-import { useUnits } from '../../app/units'
+import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { ChangePlot } from './ChangePlot'
 

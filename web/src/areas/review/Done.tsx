@@ -1,8 +1,7 @@
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { plannedAgainstDone } from '@mano/core/review/load'
-import { weekStartOf } from '@mano/core/units/dates'
-import { formatDate } from '@mano/core/units/dates'
-import { Icon } from '../../hands/Icon'
+import { formatDate, weekStartOf } from '@mano/core/units/dates'
+import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import { usePlan } from '../plan/usePlan'
 

@@ -2,7 +2,7 @@ import { girthChange } from '@mano/core/review/girth'
 import type { Period } from '@mano/core/review/changes'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
-import { useUnits } from '../../app/units'
+import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** Forearm girth measured cold, both arms over time. */

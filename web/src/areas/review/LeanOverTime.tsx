@@ -1,7 +1,7 @@
 import { useState } from 'react'
-import { seriesName, type Series } from '@mano/core/review/series'
+import { seriesName, type Series } from '@mano/core/record/series'
 import { formatDate } from '@mano/core/units/dates'
-import { useUnits } from '../../app/units'
+import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { Percent } from '@mano/core/units/quantity'
 

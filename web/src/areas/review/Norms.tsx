@@ -1,10 +1,9 @@
 import type { SessionView } from '@mano/contract/tests'
 import { sessionNorms, type NormsRefusal } from '@mano/core/review/norms'
-import { ordinal } from '@mano/core/units/format'
+import { formatWithUnit, ordinal } from '@mano/core/units/format'
 import { kgfToN } from '@mano/core/units/convert'
-import { formatWithUnit } from '@mano/core/units/format'
-import { useUnits } from '../../app/units'
-import { HandLetter } from '../../hands/marks'
+import { useUnits } from '../../base/units'
+import { HandLetter } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const WHY: Record<NormsRefusal, string> = {

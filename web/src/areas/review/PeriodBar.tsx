@@ -1,9 +1,9 @@
 import { useState } from 'react'
 import type { Period } from '@mano/core/review/changes'
 import { formatDate } from '@mano/core/units/dates'
-import { failureText } from '../../app/api'
-import { useJob } from '../../app/useJob'
-import { useUnits } from '../../app/units'
+import { failureText } from '../../base/api'
+import { useJob } from '../../base/useJob'
+import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { SPANS, type usePeriod } from './useReview'
 

@@ -1,11 +1,11 @@
 import { recordBook } from '@mano/core/review/records'
-import type { Series } from '@mano/core/review/series'
+import type { Series } from '@mano/core/record/series'
 import { groupBy } from '@mano/core/units/group'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
-import { useTests } from '../../app/data'
-import { useUnits } from '../../app/units'
-import { HandLetter } from '../../hands/marks'
+import { useTests } from '../../base/data'
+import { useUnits } from '../../base/units'
+import { HandLetter } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /**

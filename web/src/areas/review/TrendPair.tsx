@@ -11,12 +11,12 @@ import {
   type DotItemDotProps,
 } from 'recharts'
 import type { HandChange } from '@mano/core/review/changes'
-import type { Series } from '@mano/core/review/series'
-import type { Hand } from '@mano/core/testing/session'
+import type { Series } from '@mano/core/record/series'
+import type { Hand } from '@mano/core/catalogue/person'
 import { addDays, daysBetween, formatDate, type LocalDate } from '@mano/core/units/dates'
 import { fromSi } from '@mano/core/units/convert'
 import { formatValue, shownUnit } from '@mano/core/units/format'
-import { useUnits } from '../../app/units'
+import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { niceScale } from './scale'
 

@@ -5,8 +5,8 @@ import { sumOf, type WeekDone } from '@mano/core/review/weeks'
 import { readinessOf } from '@mano/core/session/readiness'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { formatClock } from '@mano/core/units/format'
-import { Term } from '../../app/Term'
-import { useTests } from '../../app/data'
+import { Term } from '../../base/Term'
+import { useTests } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** Weeks a row has room for. */

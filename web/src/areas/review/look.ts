@@ -1,5 +1,5 @@
 import type { ChangeWord } from '@mano/core/review/changes'
-import type { IconName } from '../../hands/Icon'
+import type { IconName } from '../../drawn/Icon'
 
 /** How each word of a change looks as a chip. */
 export const CHANGE_LOOK: Readonly<

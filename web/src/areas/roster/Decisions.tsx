@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { RosterRow } from '@mano/contract/athletes'
-import { Icon } from '../../hands/Icon'
+import { Icon } from '../../drawn/Icon'
 import { actWord, byWhen } from './words'
 
 /** Decisions that stand open; the rest come when they are asked for. */

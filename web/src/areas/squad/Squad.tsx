@@ -13,11 +13,11 @@ import {
 import { ageOn, daysBetween, formatDate } from '@mano/core/units/dates'
 import { nToKgf } from '@mano/core/units/convert'
 import { METRIC, formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
-import { api } from '../../app/api'
-import { useMe } from '../../app/data'
-import { Failed } from '../../app/Trouble'
-import { useUnits } from '../../app/units'
-import { Icon } from '../../hands/Icon'
+import { api } from '../../base/api'
+import { useMe } from '../../base/data'
+import { Failed } from '../../base/Trouble'
+import { useUnits } from '../../base/units'
+import { Icon } from '../../drawn/Icon'
 import './squad.css'
 
 const AGES = [

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { Icon } from '../../hands/Icon'
+import { Icon } from '../../drawn/Icon'
 
 interface Props {
   stopped: boolean

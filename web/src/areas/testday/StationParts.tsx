@@ -1,6 +1,6 @@
 import type { Slot } from '@mano/core/testday/order'
 import { formatClock, formatWithUnit } from '@mano/core/units/format'
-import { useUnits } from '../../app/units'
+import { useUnits } from '../../base/units'
 import { HAND_WORD } from './words'
 
 export const StationHead = ({

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { KitUnit } from '@mano/contract/kit'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import type { DayStation } from '@mano/core/testday/live'
-import { useUnits } from '../../app/units'
+import { useUnits } from '../../base/units'
 import { choicesOf, numbersOf, statedNumber, statedText, unitOf } from '../tests/stated'
 import { UNSTATED } from './stationStart'
 

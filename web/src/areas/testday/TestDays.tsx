@@ -11,7 +11,7 @@ import {
 } from '@mano/contract/testday'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
-import { buildSeries } from '@mano/core/review/series'
+import { buildSeries } from '@mano/core/record/series'
 import {
   FIRST_SHARE,
   firstLoadKg,
@@ -22,12 +22,12 @@ import {
 import { formatDuration } from '@mano/core/units/format'
 import { formatDate } from '@mano/core/units/dates'
 import { massText, parseMass, type MassUnit } from '@mano/core/units/mass'
-import { api, failureText } from '../../app/api'
-import { TakeBack } from '../../app/TakeBack'
-import { useKit, useMe, useNames } from '../../app/data'
-import { takeBack, useUndoable } from '../../app/undo'
-import { useUnits } from '../../app/units'
-import { Icon } from '../../hands/Icon'
+import { api, failureText } from '../../base/api'
+import { TakeBack } from '../../base/TakeBack'
+import { useKit, useMe, useNames } from '../../base/data'
+import { takeBack, useUndoable } from '../../base/undo'
+import { useUnits } from '../../base/units'
+import { Icon } from '../../drawn/Icon'
 import { StationSetting } from './StationSetting'
 import { platesAt, startOf, triesAt, UNSTATED } from './stationStart'
 import { useWished } from './useDay'

@@ -4,10 +4,10 @@ import { v7 } from 'uuid'
 import type { DayEventBody, TestDayView } from '@mano/contract/testday'
 import { dayNow, type DayEvent, type DayNow, type DaySetup } from '@mano/core/testday/live'
 import type { OrderReply } from '../../workers/testday'
-import { api } from '../../app/api'
-import { dayKey } from '../../app/data'
-import { useOutbox } from '../../app/outbox'
-import { useLive } from '../../app/useLive'
+import { api } from '../../base/api'
+import { dayKey } from '../../base/data'
+import { useOutbox } from '../../base/outbox'
+import { useLive } from '../../base/useLive'
 
 /** Between looks at what the other stations did, beside the live channel, ms. */
 const LOOK_MS = 2000

@@ -1,4 +1,4 @@
-import type { Hand } from '@mano/core/testing/session'
+import type { Hand } from '@mano/core/catalogue/person'
 
 export const HAND_WORD: Readonly<Record<Hand, string>> = {
   left: 'Left',

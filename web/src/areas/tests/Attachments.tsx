@@ -3,8 +3,8 @@ import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { SessionView } from '@mano/contract/tests'
 import { PICTURE_MOST_BYTES, PICTURE_TYPES } from '@mano/core/formats/image'
-import { api, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
+import { api, failureText } from '../../base/api'
+import { touchedBy, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** Longer side a picture is brought down to, px: enough to judge a hand position. */

@@ -11,8 +11,8 @@ import {
   testMinutes,
   type BatteryItem,
 } from '@mano/core/testing/battery'
-import { api, failureText } from '../../app/api'
-import { keys, useProfile, useWrite } from '../../app/data'
+import { api, failureText } from '../../base/api'
+import { keys, useProfile, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 import { VisitSteps } from './BatteryVisit'
 import { SUGGESTED, useChoices } from './useBattery'

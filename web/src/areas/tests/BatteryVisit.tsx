@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { testMinutes, type BatteryItem } from '@mano/core/testing/battery'
-import { Chip } from '../../hands/marks'
+import { Chip } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { startAddress, useVisit } from './useBattery'
 

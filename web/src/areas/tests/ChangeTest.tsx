@@ -6,10 +6,9 @@ import type { SessionView } from '@mano/contract/tests'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import { TEST_CONDITIONS } from '@mano/core/safety/conditions'
 import { formatDate } from '@mano/core/units/dates'
-import { api, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
-import type { Touched } from '../../app/data'
-import { Reasoned } from '../../app/Reasoned'
+import { api, failureText } from '../../base/api'
+import { type Touched, touchedBy, useWrite } from '../../base/data'
+import { Reasoned } from '../../base/Reasoned'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /**

@@ -2,8 +2,8 @@ import type { SessionView } from '@mano/contract/tests'
 import { READINESS } from '@mano/core/measure/forecast'
 import { readinessOf } from '@mano/core/session/readiness'
 import { formatWithUnit } from '@mano/core/units/format'
-import { useUnits } from '../../app/units'
-import { Chip, HandLetter } from '../../hands/marks'
+import { useUnits } from '../../base/units'
+import { Chip, HandLetter } from '../../drawn/marks'
 
 const WORDS = {
   normal: { word: 'Normal', icon: 'check', tone: 'outline' },

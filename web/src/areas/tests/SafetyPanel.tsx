@@ -4,14 +4,13 @@ import { v7 } from 'uuid'
 import type { ObservationBody, SessionView } from '@mano/contract/tests'
 import { SYMPTOMS, isWhole, type SymptomId } from '@mano/core/catalogue/cautions'
 import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
-import type { Side } from '@mano/core/measure/asymmetry'
+import type { Hand, Side } from '@mano/core/catalogue/person'
 import type { Finding } from '@mano/core/safety/judge'
 import { findingLine } from '@mano/core/safety/words'
-import type { Hand } from '@mano/core/testing/session'
-import { Icon } from '../../hands/Icon'
-import { HandLetter } from '../../hands/marks'
+import { Icon } from '../../drawn/Icon'
+import { HandLetter } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
-import { useOutbox } from '../../app/outbox'
+import { useOutbox } from '../../base/outbox'
 
 interface Props {
   session: SessionView

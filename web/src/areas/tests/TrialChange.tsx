@@ -5,8 +5,8 @@ import { v7 } from 'uuid'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import type { Trial } from '@mano/core/testing/session'
 import { readTrialValue } from '@mano/core/testing/value'
-import { api, failureText } from '../../app/api'
-import { touchedBy, useWrite } from '../../app/data'
+import { api, failureText } from '../../base/api'
+import { touchedBy, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const REASONS = ['Slipped', 'Posture changed', 'Stopped too soon', 'Reading unsure'] as const

@@ -2,10 +2,10 @@ import type { SessionView } from '@mano/contract/tests'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import { EXPECTED_LEAN_PCT, LARGE_PCT } from '@mano/core/measure/asymmetry'
 import { verdictWords } from '@mano/core/measure/words'
-import { buildSeries } from '@mano/core/review/series'
+import { buildSeries } from '@mano/core/record/series'
 import { seriesKey, type SessionReading } from '@mano/core/testing/session'
-import { IntervalBar } from '../../hands/IntervalBar'
-import { Chip } from '../../hands/marks'
+import { IntervalBar } from '../../drawn/IntervalBar'
+import { Chip } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** The quantity between the hands, with its interval; its place is kept from the first trial on. */

@@ -2,7 +2,7 @@ import type { ReasonView } from '@mano/contract/safety'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import { judgeAct, type ActClass, type Finding, type Judge } from '@mano/core/safety/judge'
 import { afterReasons, keysFor, openAsks, reasonSubject } from '@mano/core/safety/reasons'
-import type { Hand } from '@mano/core/testing/session'
+import type { Hand } from '@mano/core/catalogue/person'
 
 /** What the judge says of one hand of a test, with the reasons of the day taken in. */
 export function testGate(

@@ -5,7 +5,7 @@ import {
   type BatteryItem,
   type BatteryStep,
 } from '@mano/core/testing/battery'
-import { useBatteries, useKit, useProfile, useTests } from '../../app/data'
+import { useBatteries, useKit, useProfile, useTests } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** The battery suggested for the athlete's demands has this id. */

@@ -1,9 +1,9 @@
 import type { KitUnit } from '@mano/contract/kit'
 import type { SessionView } from '@mano/contract/tests'
-import type { Side } from '@mano/core/measure/asymmetry'
+import type { Side } from '@mano/core/catalogue/person'
 import type { Trial } from '@mano/core/testing/session'
 import { bracketSprings, type SpringTry } from '@mano/core/testing/spring'
-import { useKit } from '../../app/data'
+import { useKit } from '../../base/data'
 
 /** Springs of the hall that stand in one bracket with the session's own, lightest first. */
 export function useBracket(session: SessionView): KitUnit[] {

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import type { SessionView } from '@mano/contract/tests'
-import type { Hand } from '@mano/core/testing/session'
+import type { Hand } from '@mano/core/catalogue/person'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /**

@@ -1,7 +1,7 @@
 import { Button, TextInput } from '@mantine/core'
 import { useEffect, useState } from 'react'
 import { formatDate } from '@mano/core/units/dates'
-import { useMe, useNames } from '../../app/data'
+import { useMe, useNames } from '../../base/data'
 import {
   flush,
   letGo,
@@ -11,8 +11,8 @@ import {
   type LetGo,
   type Stuck,
   type Unsent,
-} from '../../app/outbox'
-import { Icon } from '../../hands/Icon'
+} from '../../base/outbox'
+import { Icon } from '../../drawn/Icon'
 import { lineOf, numberOf, withNumber } from './words'
 import './waiting.css'
 

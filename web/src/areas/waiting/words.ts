@@ -1,6 +1,6 @@
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
-import type { Unsent } from '../../app/outbox'
+import type { Unsent } from '../../base/outbox'
 
 export interface Line {
   what: string

@@ -1,5 +1,5 @@
 import type { SessionView } from '@mano/contract/tests'
-import type { Hand } from '@mano/core/testing/session'
+import type { Hand } from '@mano/core/catalogue/person'
 import { formatClock } from '@mano/core/units/format'
 import { useState } from 'react'
 import { useRested } from '../useRested'

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { SINGLE_RULES } from '@mano/core/catalogue/setups'
 import { formatClock } from '@mano/core/units/format'
-import { Icon } from '../../../hands/Icon'
+import { Icon } from '../../../drawn/Icon'
 import { LoadField, Plates, useLoad } from './LoadField'
 import type { EntryProps } from './types'
 import { useClock, useMark } from './useClock'

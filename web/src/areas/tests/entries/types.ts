@@ -1,8 +1,7 @@
 import type { SessionView, TraceBody } from '@mano/contract/tests'
-import type { Protocol } from '@mano/core/catalogue/protocols'
-import type { EntryUnit } from '@mano/core/catalogue/setups'
-import type { TryDetails } from '@mano/core/testing/details'
-import type { Hand } from '@mano/core/testing/session'
+import type { Protocol, TryDetails } from '@mano/core/catalogue/protocols'
+import type { EntryUnit } from '@mano/core/units/units'
+import type { Hand } from '@mano/core/catalogue/person'
 import type { Kg } from '@mano/core/units/quantity'
 
 export interface TryMore {

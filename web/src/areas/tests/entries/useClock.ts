@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import { beep } from '../../../app/sound'
+import { beep } from '../../../base/sound'
 import type { Seconds } from '@mano/core/units/quantity'
 
 /**

@@ -1,5 +1,5 @@
 import type { Trace } from '@mano/core/force/trace'
-import { useChosenInstrument, useInstruments } from '../../../app/instruments'
+import { useChosenInstrument, useInstruments } from '../../../base/instruments'
 import { TraceFile } from './TraceFile'
 
 /** How results come: typed, by an instrument, or from a file of one. */

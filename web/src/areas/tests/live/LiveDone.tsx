@@ -2,7 +2,7 @@ import { createPortal } from 'react-dom'
 import type { SessionView } from '@mano/contract/tests'
 import { readTrace } from '@mano/core/force/analyse'
 import { lengthS } from '@mano/core/force/trace'
-import { ForceChart } from '../../../hands/ForceChart'
+import { ForceChart } from '../../../drawn/ForceChart'
 import { useTraces } from './useTraces'
 
 /** A finished test keeps its place: the best record of each hand, and what comes next. */

@@ -1,11 +1,11 @@
 import { useState } from 'react'
 import { SIMULATED_FAULTS, type DriveBody, type SimulatedFault } from '@mano/contract/instruments'
 import type { LiveUse } from '@mano/core/force/tries'
-import type { Hand } from '@mano/core/testing/session'
+import type { Hand } from '@mano/core/catalogue/person'
 import { fromSi, toSi } from '@mano/core/units/convert'
-import { failureText } from '../../../app/api'
-import type { Instrument } from '../../../app/instruments'
-import { useUnits } from '../../../app/units'
+import { failureText } from '../../../base/api'
+import type { Instrument } from '../../../base/instruments'
+import { useUnits } from '../../../base/units'
 import type { Newton, Seconds } from '@mano/core/units/quantity'
 
 const FAULT_NAMES: Readonly<Record<SimulatedFault, string>> = {

@@ -11,11 +11,10 @@ import {
   type TraceColumns,
 } from '@mano/core/force/csv'
 import { readTrace } from '@mano/core/force/analyse'
-import type { Trace } from '@mano/core/force/trace'
-import { lengthS } from '@mano/core/force/trace'
+import { type Trace, lengthS } from '@mano/core/force/trace'
 import { formatWithUnit } from '@mano/core/units/format'
-import { useUnits } from '../../../app/units'
-import { ForceChart } from '../../../hands/ForceChart'
+import { useUnits } from '../../../base/units'
+import { ForceChart } from '../../../drawn/ForceChart'
 
 interface File_ {
   name: string

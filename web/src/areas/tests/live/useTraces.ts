@@ -4,9 +4,9 @@ import type { SessionView, TraceView } from '@mano/contract/tests'
 import { readTrace } from '@mano/core/force/analyse'
 import { unpackTrace } from '@mano/core/force/codec'
 import type { Trace } from '@mano/core/force/trace'
-import type { Hand } from '@mano/core/testing/session'
-import { api } from '../../../app/api'
-import type { Curve } from '../../../hands/ForceChart'
+import type { Hand } from '@mano/core/catalogue/person'
+import { api } from '../../../base/api'
+import type { Curve } from '../../../drawn/ForceChart'
 
 /**
  * Force records by the ids of their tries; they never change. Undefined while read, null when one

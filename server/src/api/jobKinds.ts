@@ -31,3 +31,6 @@ export interface JobHandle {
  * the same once.
  */
 export type JobKind = (scene: JobScene, input: never, handle: JobHandle) => Promise<unknown>
+
+/** Kinds of long work, by the name they are queued under. */
+export type JobName = 'import' | 'report'

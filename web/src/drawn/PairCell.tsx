@@ -1,7 +1,7 @@
-import type { ResultUnit } from '@mano/core/catalogue/setups'
+import type { ResultUnit } from '@mano/core/units/units'
 import { formatValue } from '@mano/core/units/format'
-import type { Side } from '@mano/core/measure/asymmetry'
-import { useUnits } from '../app/units'
+import type { Side } from '@mano/core/catalogue/person'
+import { useUnits } from '../base/units'
 
 interface Props {
   quantity: ResultUnit

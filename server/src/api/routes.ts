@@ -1,9 +1,10 @@
 import type { InferType, ObjectSchema } from 'yup'
 import {
-  leftBody,
-  ownPasswordBody,
+  type Role,
   entryBody,
   entryLinkBody,
+  leftBody,
+  ownPasswordBody,
   passwordBody,
   personBody,
   setupBody,
@@ -66,7 +67,6 @@ import {
   trialBody,
 } from '@mano/contract/tests'
 import { periodQuery, rosterQuery, squadQuery, tableQuery, weekQuery } from '@mano/contract/queries'
-import type { Role } from '@mano/contract/accounts'
 import { PICTURE_MOST_BYTES } from '@mano/core/formats/image'
 
 const STAFF: readonly Role[] = ['coach', 'assistant']

@@ -1,6 +1,6 @@
 import type { Loading } from '@mano/core/testing/plates'
 import { KG_PER_LB } from '@mano/core/units/convert'
-import { useUnits } from '../app/units'
+import { useUnits } from '../base/units'
 import type { Kg } from '@mano/core/units/quantity'
 
 /** What hangs on the pin, heaviest lowest, with its sum. `pinKg`: the pin and the implement. */

@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { Client } from 'pg'
 import { v7 } from 'uuid'
-import { readConfig } from './config'
+import { readConfig } from '../api/config'
 
 /**
  * A link for a new password, from the machine itself: for a hall whose only coach forgot. It works

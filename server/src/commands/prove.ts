@@ -1,22 +1,22 @@
-import { put } from './prove/section'
+import { put } from '../prove/section'
 import { execFileSync } from 'node:child_process'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { cpus } from 'node:os'
 import { judgeAsymmetry } from '@mano/core/measure/asymmetry'
 import { summariseTrials } from '@mano/core/measure/trials'
-import { generateDemo } from './demo/generate'
-import { expectationWords, meets } from './demo/judge'
-import { leanRows, nothingRows, riseRows, speedLine, strengthRows } from './prove/decisions'
-import { firstPriorityRows } from './prove/firstPriority'
-import { ladderRows } from './prove/ladders'
-import { actionsSection, type Actions } from './prove/actions'
-import { simulatorSection, type BenchMeasured } from './prove/simulator'
-import { coverageLine, plateauRows, readinessRows } from './prove/simulations'
-import { timings } from './prove/timings'
-import { traceRows } from './prove/traces'
-import { Seeded } from './demo/random'
-import { STORIES } from './demo/stories'
+import { generateDemo } from '../demo/generate'
+import { expectationWords, meets } from '../demo/judge'
+import { leanRows, nothingRows, riseRows, speedLine, strengthRows } from '../prove/decisions'
+import { firstPriorityRows } from '../prove/firstPriority'
+import { ladderRows } from '../prove/ladders'
+import { actionsSection, type Actions } from '../prove/actions'
+import { simulatorSection, type BenchMeasured } from '../prove/simulator'
+import { coverageLine, plateauRows, readinessRows } from '../prove/simulations'
+import { timings } from '../prove/timings'
+import { traceRows } from '../prove/traces'
+import { Seeded } from '@mano/core/units/seeded'
+import { STORIES } from '../demo/stories'
 import type { Minutes } from '@mano/core/units/quantity'
 
 const SEEDS = 100
@@ -90,7 +90,7 @@ Written by \`./mano prove\` on ${new Date().toISOString().slice(0, 10)}, commit 
 
 ## The demo's stories, over ${SEEDS} seeds
 
-Each invented athlete is generated anew for ${SEEDS} seeds; the functions the screens call judge the data. A rate under 100 is
+Each invented athlete is generated again for ${SEEDS} seeds; the functions the screens call judge the data. A rate under 100 is
 what three trials a hand and a fortnight between tests can tell, not a fault of the data.
 
 | story | found | hit rate |
@@ -135,7 +135,7 @@ ${riseRows(SQUADS / 2).join('\n')}
 
 ### Lean
 
-The 95 % interval of the athlete's own lean over days (asked: holds it in 93 to 97 %), and athletes in whom any lean is acted on: right-handers
+The 95 % interval of the athlete's own lean over days (asked: contains it in 93 to 97 %), and athletes in whom any lean is acted on: right-handers
 of whom 12 % is expected (asked: at most 5 % up to 12), and left-handers of whom none is.
 
 | trials / days | true lean | interval holds | acted on, right-handers | acted on, left-handers |

@@ -1,7 +1,7 @@
 import { memo, useId } from 'react'
 import { fromSi } from '@mano/core/units/convert'
 import type { Trace } from '@mano/core/force/trace'
-import { useUnits } from '../app/units'
+import { useUnits } from '../base/units'
 import type { Newton } from '@mano/core/units/quantity'
 
 export interface Curve {

@@ -1,8 +1,8 @@
 import { execFileSync } from 'node:child_process'
 import { Client } from 'pg'
-import { readConfig } from './config'
-import { dropDatabase, ensureDatabase, swapDatabase } from './db/bootstrap'
-import { migrate, takeStatistics } from './db/source'
+import { readConfig } from '../api/config'
+import { dropDatabase, ensureDatabase, swapDatabase } from '../db/bootstrap'
+import { migrate, takeStatistics } from '../db/source'
 
 /**
  * Puts a back-up into a database of its own, brings it up to this release there, and only then

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import type { Hand } from '@mano/core/testing/session'
+import type { Hand } from '@mano/core/catalogue/person'
 import { Icon, type IconName } from './Icon'
 
 /** L or R in the colour of its hand. */

@@ -1,6 +1,7 @@
 import type { Protocol } from '../catalogue/protocols'
 import { squadSpread, squaresOfSteps, type Spread, type Squares } from '../measure/spread'
-import { seriesKey, type Hand } from '../testing/session'
+import { seriesKey } from '../testing/session'
+import { type Hand } from '../catalogue/person'
 import { onePerDay, type Series, type SeriesPoint } from './series'
 
 /**

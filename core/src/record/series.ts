@@ -3,13 +3,8 @@ import { isConsistent, type AsymmetryVerdict } from '../measure/asymmetry'
 import { judgeSingle, pooledError } from '../measure/error'
 import type { TrialSummary } from '../measure/trials'
 import { rampStep } from '../testing/ramp'
-import {
-  readSession,
-  seriesKey,
-  type Hand,
-  type SeriesSetup,
-  type TestSession,
-} from '../testing/session'
+import { readSession, seriesKey, type SeriesSetup, type TestSession } from '../testing/session'
+import { type Hand } from '../catalogue/person'
 import type { LocalDate } from '../units/dates'
 import { formatStated, METRIC, type UnitChoice } from '../units/format'
 

@@ -1,7 +1,7 @@
 import { IMPLEMENTS } from '../catalogue/implements'
 import { TRAITS } from '../catalogue/traits'
 import type { Exercise, KitChoice } from '../catalogue/exercises'
-import type { Place } from './types'
+import type { Place } from '../catalogue/places'
 
 /**
  * Implement kinds of each place; null: nothing recorded there, so what the library says of such a

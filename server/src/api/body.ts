@@ -1,6 +1,6 @@
 import express, { type Request, type RequestHandler, type Response } from 'express'
 import { BODY_MOST, type Route } from './routes'
-import { HttpProblem, refused } from './problem'
+import { HttpProblem, refused } from '../faults/problem'
 
 /**
  * How deep a body nests and how many values it holds, at the most: a plan of a week has about

@@ -1,4 +1,4 @@
-import { put } from './prove/section'
+import { put } from '../prove/section'
 import { execFileSync, spawn } from 'node:child_process'
 import { appendFileSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { cpus } from 'node:os'
@@ -6,7 +6,7 @@ import { createInterface } from 'node:readline'
 import { fileURLToPath } from 'node:url'
 import loadHighs from 'highs'
 import { SCHOOL_EFFECTS } from '@mano/core/plan/schools'
-import { allJobs, runJob, type Result } from './prove/plannerJobs'
+import { allJobs, runJob, type Result } from '../prove/plannerJobs'
 
 function ofPart(k: number, of: number, onResult: (r: Result) => void): Promise<void> {
   return new Promise((done, fail) => {
@@ -104,7 +104,7 @@ async function whole(): Promise<void> {
   if (solved.length < 0.8 * weeks.length) failed.push('too few weeks have a plan')
   if (quick.length < 0.9 * solved.length) failed.push('too few are within 2 % in 15 s')
   if (Math.max(...weeks.map((w) => w.draftS)) >= 1) failed.push('a draft took a second')
-  if (quantile(ms, 0.5) >= 300) failed.push('planning anew takes over 300 ms at the median')
+  if (quantile(ms, 0.5) >= 300) failed.push('planning again takes over 300 ms at the median')
   const text = `On ${new Date().toISOString().slice(0, 10)}, commit ${commit}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}, Node ${process.versions.node}, ${of} processes at once. CPU seconds, stopped by gap (2 %) and iterations, never by the clock.${before.length > 0 ? ` ${[...new Set(before.map((b) => b.kind))].join(', ')}: found by an earlier run, commit ${[...new Set(before.map((b) => b.commit ?? 'not noted'))].join(', ')}.` : ''}
 
 | what | asked | found |
@@ -138,7 +138,7 @@ async function whole(): Promise<void> {
       0.5,
     )
   ).toFixed(2)} %, worst ${(100 * Math.max(...solved.map((w) => w.gap))).toFixed(2)} % |
-| pin, ban or move planned anew (wall clock) | median under 300 ms | median ${quantile(ms, 0.5).toFixed(0)} ms, 90th ${quantile(ms, 0.9).toFixed(0)} ms; ${pct(edits.filter((e) => e.ok).length, edits.length)} possible; blocks changed, median ${quantile(
+| pin, ban or move planned again (wall clock) | median under 300 ms | median ${quantile(ms, 0.5).toFixed(0)} ms, 90th ${quantile(ms, 0.9).toFixed(0)} ms; ${pct(edits.filter((e) => e.ok).length, edits.length)} possible; blocks changed, median ${quantile(
     edits.filter((e) => e.ok).map((e) => e.changed),
     0.5,
   )} |
@@ -151,9 +151,9 @@ async function whole(): Promise<void> {
     0.5,
   ).toFixed(1)} CPU s |
 
-Schools: one quantity each, larger or as large under the named choice, over 2 seeds.
+Training approaches: one quantity each, larger or as large under the named choice, over 2 seeds.
 
-| school | quantity | larger under | larger in | mean, larger | mean, other |
+| training approach | quantity | larger under | larger in | mean, larger | mean, other |
 | --- | --- | --- | --- | --- | --- |
 ${SCHOOL_EFFECTS.map((s) => {
   const own = schools.filter((x) => x.id === s.id)

@@ -1,0 +1,6 @@
+import { number } from './common'
+export interface SessionEndView {
+  on: string
+  reason: string
+  setsLeft: { blockId: string; sets: number }[]
+}

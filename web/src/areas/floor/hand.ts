@@ -1,0 +1,1 @@
+export const HAND = { left: 'Left', right: 'Right', both: 'Both hands' } as const

@@ -1,3 +1,4 @@
+import type { QualityId } from '../catalogue/qualities'
 import { normalBelow } from '../measure/quantiles'
 
 /**
@@ -16,6 +17,20 @@ export interface Belief {
 export const BEFORE: Belief = { mean: 0.05, sd: 0.15 }
 /** How far rows of one quality go together; neighbours by what they carry over. Practice, no source. */
 export const SAME_QUALITY = 0.7
+
+/**
+ * What a gain in a row is worth in the others of its quality: a quality that a sport asks for in two
+ * ways is not worth less than one asked for in one.
+ */
+export const sameQuality = <R extends { quality: { id: QualityId } }>(
+  row: R,
+  rows: readonly R[],
+  worth: (r: R) => number,
+): number =>
+  rows.reduce(
+    (a, r) => a + (r !== row && r.quality.id === row.quality.id ? SAME_QUALITY * worth(r) : 0),
+    0,
+  )
 
 /** What was believed joined with a measured shortfall and its standard error (both normal). */
 export function learnt(before: Belief, seen: { mean: number; se: number }): Belief {

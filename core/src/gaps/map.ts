@@ -8,7 +8,15 @@ import { daysOf, knownBy, squaresBefore, type Known } from '../record/known'
 import type { Series } from '../record/series'
 import { leanVerdict } from '../measure/leanLevel'
 import { leanUpTo } from './lean'
-import { BEFORE, besides, expectedShort, learnt, SAME_QUALITY, type Belief } from './belief'
+import {
+  BEFORE,
+  besides,
+  expectedShort,
+  learnt,
+  SAME_QUALITY,
+  sameQuality,
+  type Belief,
+} from './belief'
 import {
   chosenReference,
   NO_REFERENCE,
@@ -90,9 +98,9 @@ export function gapMap(input: GapInput): GapRow[] {
     .flatMap(({ quality, importance, emphasis }) =>
       emphasis.map((e) => row(input, quality.id, importance, e)),
     )
-  return rows
-    .map((r) => estimated(r, rows))
-    .sort((a, b) => b.score - a.score || b.weight - a.weight)
+  const all = rows.map((r) => estimated(r, rows))
+  const matters = (r: GapRow): number => r.score + sameQuality(r, all, (x) => x.score)
+  return all.sort((a, b) => matters(b) - matters(a) || b.weight - a.weight)
 }
 
 /**

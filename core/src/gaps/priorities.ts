@@ -5,7 +5,7 @@ import { implementFindings } from '../safety/standing'
 import { testsOf } from '../testing/rows'
 import type { Side } from '../catalogue/person'
 import { seeded } from '../units/seeded'
-import type { Belief } from './belief'
+import { SAME_QUALITY, sameQuality, type Belief } from './belief'
 import type { GapRow } from './map'
 import type { Percent } from '../units/quantity'
 
@@ -21,6 +21,8 @@ export interface Priority {
   score: number
   /** importance share x expected shortfall. */
   own: number
+  /** What a gain here would lift in the other rows of the same quality. */
+  same: number
   /** What a gain here would lift in the neighbours. */
   carry: number
   /** For a lean that is acted on. */
@@ -53,8 +55,11 @@ const TISSUES: Readonly<Partial<Record<QualityId, readonly TissueId[]>>> = {
 }
 const FINGERS: readonly TissueId[] = ['finger_flexors']
 
-/** What cautions leave of a row's worth, and in which words. */
-function capOf(row: GapRow, judge: Judge): { cap: number; says: string } {
+/** What cautions leave of a row's worth, 0 to 1, and in which words; 1 and none: all of it. */
+export function capOf(
+  row: Pick<GapRow, 'emphasis'> & { quality: { id: QualityId } },
+  judge: Judge,
+): { cap: number; says: string } {
   const of = (hand: 'left' | 'right') =>
     implementFindings(judge, {
       quality: row.quality.id,
@@ -87,8 +92,8 @@ const carriedTo = (row: GapRow) => CARRY_OVER.filter((c) => c.from === row.quali
 
 /**
  * Rows in the order the work should answer: importance x expected shortfall, plus what a gain
- * carries to tested neighbours, plus a lean that is acted on; cautions cap it, the coach's word
- * moves it. What is not tested counts by what could be true of it. `acted`: lean in % beyond what
+ * lifts in the other rows of the quality and carries to tested neighbours, plus a lean that is
+ * acted on; cautions cap it, the coach's word moves it. What is not tested counts by what could be true of it. `acted`: lean in % beyond what
  * is expected and the weaker hand, by row key.
  */
 export function priorities(
@@ -104,6 +109,7 @@ export function priorities(
       .map((c) => ({ ...c, gain: c.share * shortOf(c.to) }))
       .filter((c) => c.gain > 0.005)
     const carry = carried.reduce((a, c) => a + c.gain, 0)
+    const same = sameQuality(row, rows, (r) => r.score)
     const leanPct = acted[row.key]?.beyondPct ?? 0
     const lean = row.weight * (leanPct / 100)
     const { cap, says: held } = capOf(row, judge)
@@ -126,8 +132,9 @@ export function priorities(
     ].filter(Boolean)
     return {
       row,
-      score: (row.score + carry + lean) * cap * (choice ? MOVES[choice.move] : 1),
+      score: (row.score + same + carry + lean) * cap * (choice ? MOVES[choice.move] : 1),
       own: row.score,
+      same,
       carry,
       lean,
       cap,
@@ -154,7 +161,8 @@ const DRAWS = 1000
 
 /**
  * Shares of drawn truths in which each row is first or among the first three, by row key. Shortfalls
- * are drawn from what is believed of each row; pinned rows stay first.
+ * are drawn from what is believed of each row, untested rows of one quality together as far as they
+ * go together; pinned rows stay first.
  */
 export function howSure(list: readonly Priority[]): Map<string, Sure> {
   const next = seeded(7)
@@ -162,21 +170,25 @@ export function howSure(list: readonly Priority[]): Map<string, Sure> {
     Math.sqrt(-2 * Math.log(Math.max(next(), 1e-12))) * Math.cos(2 * Math.PI * next())
   const out = new Map(list.map((p) => [p.row.key, { first: 0, three: 0 }]))
   const moving = list.filter((p) => p.choice?.move !== 'pin' && p.cap > 0)
+  const all = moving.map((p) => p.row)
   for (let d = 0; d < DRAWS; d++) {
+    const shared = new Map(all.map((r) => [r.quality.id, normal()]))
+    const drawn = (r: GapRow): number =>
+      r.state === 'untested'
+        ? Math.sqrt(SAME_QUALITY) * shared.get(r.quality.id)! +
+          Math.sqrt(1 - SAME_QUALITY) * normal()
+        : normal()
     const own = new Map(
-      moving.map((p) => [
-        p,
-        p.row.weight * Math.max(0, p.row.belief.mean + p.row.belief.sd * normal()),
-      ]),
+      all.map((r) => [r, r.weight * Math.max(0, r.belief.mean + r.belief.sd * drawn(r))]),
     )
     const short = new Map<QualityId, number>()
-    for (const [p, v] of own)
-      if (p.row.state === 'tested')
-        short.set(p.row.quality.id, (short.get(p.row.quality.id) ?? 0) + v)
+    for (const [r, v] of own)
+      if (r.state === 'tested') short.set(r.quality.id, (short.get(r.quality.id) ?? 0) + v)
     const scored = moving.map((p) => ({
       key: p.row.key,
       score:
-        (own.get(p)! +
+        (own.get(p.row)! +
+          sameQuality(p.row, all, (r) => own.get(r)!) +
           carriedTo(p.row).reduce((a, c) => a + c.share * (short.get(c.to) ?? 0), 0) +
           p.lean) *
         p.cap *
@@ -191,6 +203,14 @@ export function howSure(list: readonly Priority[]): Map<string, Sure> {
   }
   return out
 }
+
+/** A row's importance in words, with its share where the sport asks for the quality in two ways. */
+export const importanceWords = ({
+  importance,
+  weight,
+  emphasis,
+}: Pick<GapRow, 'importance' | 'weight' | 'emphasis'>): string =>
+  `Importance ${importance} of 5${weight < importance ? `, ${pct(weight / importance)} of it ${emphasis}` : ''}`
 
 /** Rows no test of Mano's measures: they stay estimates, and count as such. */
 export const untestable = (rows: readonly GapRow[]): GapRow[] =>
@@ -210,15 +230,23 @@ export interface TestNext {
 }
 
 /**
- * What to test next by what a result could change: weight x how much is not known of the row. A
- * test of today leaves only its own error.
+ * What to test next by what a result could change: weight x how much is not known of the row, and of
+ * the others of its quality as far as they go with it. A test of today leaves only its own error. Of
+ * a quality the row that tells most comes first; of the rest it has told its share by then.
  */
 export function testNext(rows: readonly GapRow[]): TestNext[] {
-  return rows
+  const unknown = (r: GapRow, told = 0): number =>
+    r.weight * Math.max(0, r.belief.sd * Math.sqrt(1 - told ** 2) - SETTLED)
+  const whole = (r: GapRow): number => unknown(r) + sameQuality(r, rows, (x) => unknown(x))
+  const open = rows
     .filter((r) => r.belief.sd > SETTLED && testsOf(r.quality.id, r.emphasis).length > 0)
-    .map((row) => ({
+    .sort((a, b) => whole(b) - whole(a))
+  return open
+    .map((row, i) => ({
       row,
-      worth: row.weight * (row.belief.sd - SETTLED),
+      worth: open.slice(0, i).some((r) => r.quality.id === row.quality.id)
+        ? unknown(row, SAME_QUALITY)
+        : whole(row),
       says:
         row.state === 'untested'
           ? row.near

@@ -1,8 +1,9 @@
-import { qualityById } from '../catalogue/qualities'
+import { qualityById, type QualityId } from '../catalogue/qualities'
 import { EXERCISES, exerciseById } from '../catalogue/exercises'
 import { briefOf } from './brief'
 import { scorePlan } from './score'
 import { draftWeek } from './draft'
+import { staplesLeftOut } from './leftOut'
 import type { WeekProblem } from './problem'
 import { effectiveSets } from './coverage'
 import { type WeekPlan } from './types'
@@ -115,10 +116,21 @@ export function adviceFor(
       return [
         `${lack} ${way.minutes} min on ${DAY_NAMES[way.day]} ${p.frame[way.day]!.sportLoad > 0 ? 'before the sport ' : ''}would give ${way.sets} sets${way.by ? ` of ${way.by.toLowerCase()}` : ''}.`,
       ]
-    return has.good < b.topSets
+    // Of lesser qualities the list of staples left out says so.
+    const why = has.good < b.topSets || row === b.top[0] ? against(plan, p, quality) : null
+    return why || has.good < b.topSets
       ? [
-          `${lack} No day leaves room for it this week: a caution, the kit or the days around stand against it.`,
+          `${lack} ${why ?? 'No day leaves room for it this week: a caution, the kit or the days around stand against it.'}`,
         ]
       : []
   })
+}
+
+/** What stands against the first staple of a quality that the week does without; null: nothing does. */
+function against(plan: WeekPlan, p: WeekProblem, quality: QualityId): string | null {
+  const left = staplesLeftOut(plan, p).find((x) => x.quality === quality && !x.block && x.stopped)
+  const [why] = left?.says.split('. ') ?? []
+  if (!left || !why) return null
+  const day = DAY_NAMES.some((d) => why.startsWith(`${d}:`))
+  return `${exerciseById(left.exerciseId)!.name}${day ? ', ' : ': '}${why.replace(/\.$/, '')}.`
 }

@@ -59,6 +59,8 @@ export interface Rated {
   looks: readonly number[]
   /** Importance of the best quality it is rated in. */
   imp: number
+  /** How much it would be the main exercise of a day; 0: it would not. */
+  lead: number
   extensor: boolean
   /** Balance or closing work: it neither counts as an exercise of the week nor ends a day off. */
   close: boolean
@@ -110,6 +112,24 @@ const LEAN_FROM = 2
 /** The way a coach has chosen is never rare. */
 const chosen = (r: Rating, lean: number): Rating =>
   lean >= 0.5 && r.tier === 'rare' && r.body === 'no' ? { ...r, tier: 'good' } : r
+
+const LEAD_POINTS = { staple: 3, good: 2, accessory: 0, rare: 0 } as const
+/**
+ * Importance of what an exercise is there for x how coaches of the sport rate it for that; what it
+ * serves beside that only where nothing else does.
+ */
+function leadOf(
+  rows: readonly BriefRow[],
+  inRow: (r: BriefRow) => Rating | undefined,
+  e: Exercise,
+  best: Rating['tier'] | null,
+  imp: number,
+): number {
+  const row = rows.find((r) => r.quality === e.primary)
+  const own = row && inRow(row)
+  const beside = best === null ? 0 : imp * LEAD_POINTS[best]
+  return (own ? row.imp * LEAD_POINTS[own.tier] : 0) + beside / 100
+}
 
 const clamp = (x: number, low: number, high: number): number => Math.min(high, Math.max(low, x))
 
@@ -243,6 +263,7 @@ function makeBrief(p: WeekProblem): Brief {
           : TOP_SHARE[t] * (r.quality === e.primary ? 1 : TOP_SHARE.beside)
       }),
       imp,
+      lead: leadOf(rows, inRow, e, tier, imp),
       extensor,
       close,
       closing: CLOSING.includes(e.primary as QualityId),

@@ -2,7 +2,6 @@ import type { Brief, Rated } from './brief'
 import { exerciseOf } from './brief'
 import { POINTS } from './compose'
 import { rankIn } from './order'
-import { tierRank } from '../catalogue/tiers'
 import type { Exercise } from '../catalogue/exercises'
 import type { Block } from './types'
 
@@ -12,20 +11,16 @@ import type { Block } from './types'
  * what a coach would write.
  */
 
-const TIER_POINTS = [3, 2, 0, 0]
-const weightOf = (r: Rated): number =>
-  r.tier === null ? 0 : r.imp * TIER_POINTS[tierRank(r.tier)]!
-
 /**
- * The block of a day that matters most: staple or good in the most important quality. The
- * extensors close a session: they are its main only where nothing else is.
+ * The block of a day that matters most: staple or good in the most important quality, by what it
+ * is there for before what it serves beside. The extensors close a session: they are its main only where nothing else is.
  */
 export function mainOf(blocks: readonly Block[], b: Brief): Block | null {
   let best: { block: Block; weight: number } | null = null
   for (const block of blocks) {
     const e = exerciseOf(block)
     if (!e || b.of(e).close) continue
-    const weight = b.of(e).extensor ? weightOf(b.of(e)) / 1000 : weightOf(b.of(e)) + 0.1
+    const weight = b.of(e).extensor ? b.of(e).lead / 1000 : b.of(e).lead
     if (weight > 0 && (!best || weight > best.weight)) best = { block, weight }
   }
   return best?.block ?? null

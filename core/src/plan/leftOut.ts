@@ -14,6 +14,8 @@ export interface LeftOut {
   exerciseId: string
   quality: QualityId
   says: string
+  /** A caution, the kit or a rule of the week stands against it. */
+  stopped: boolean
   /** Nothing stands against it: it can be added as it is. Null: something does. */
   block: Block | null
 }
@@ -62,6 +64,7 @@ export function staplesLeftOut(plan: WeekPlan, p: WeekProblem): LeftOut[] {
       out.push({
         exerciseId: e.id,
         quality: row.quality,
+        stopped: best.kind < 2,
         block: best.kind === 2 && best.gains > 0 ? best.x : null,
         says:
           best.kind < 2

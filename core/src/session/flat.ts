@@ -6,7 +6,9 @@ import type { Block } from '../plan/types'
 import { ladderOf } from '../progress/ladders'
 import type { TargetSession } from '../progress/target'
 import type { SetLog } from '../record/sets'
-import type { Series } from '../record/series'
+import { capOf } from '../gaps/priorities'
+import { seriesName, type Series } from '../record/series'
+import type { Judge } from '../safety/judge'
 import { rowsOf } from '../testing/rows'
 import type { Hand } from '../catalogue/person'
 import { daysBetween, type LocalDate } from '../units/dates'
@@ -32,7 +34,7 @@ export const FLAT = {
 
 /** One thing to change in the work; the rest stays, so that the next weeks say what it did. */
 export interface OneChange {
-  kind: 'ladder' | 'easier' | 'day' | 'exercise' | 'dose'
+  kind: 'ladder' | 'easier' | 'day' | 'exercise' | 'dose' | 'wait'
   /** The exercise that takes its place. */
   exerciseId: string | null
   says: string
@@ -59,6 +61,8 @@ export interface FlatFacts {
   own?: readonly OwnTier[] | undefined
   /** Mondays of the weeks that were planned lighter, or away: nothing was to rise in them. */
   lighter?: readonly LocalDate[]
+  /** What cautions hold; absent: nothing is. */
+  judge?: Judge | undefined
   today: LocalDate
 }
 
@@ -120,6 +124,10 @@ function oneChange(
   f: FlatFacts,
 ): OneChange {
   const name = (id: string) => exerciseById(id)?.name ?? id
+  const { cap, says: held } = f.judge
+    ? capOf({ quality: { id: quality }, emphasis: 'max' }, f.judge)
+    : { cap: 1, says: '' }
+  if (cap < 1) return { kind: 'wait', exerciseId: null, says: `None now, ${held}.` }
   const block = blocks[0]
   const days = new Set(blocks.map((b) => b.day)).size
   const tried = triedIn(quality, f)
@@ -217,7 +225,7 @@ export function flatLines(f: FlatFacts): FlatLine[] {
       quality: row.quality,
       exerciseId: null,
       hands,
-      says: `${s.protocol.name}: none of the last ${FLAT.tests} tests is ${FLAT.risePct}\u00A0% above the first of them.`,
+      says: `${seriesName(s, f.series)}: none of the last ${FLAT.tests} tests is ${FLAT.risePct}\u00A0% above the first of them.`,
       change: oneChange(row.quality, own, 0, f),
       tried: triedIn(row.quality, f),
     })

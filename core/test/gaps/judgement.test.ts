@@ -3,7 +3,7 @@ import { protocolById } from '../../src/catalogue/protocols'
 import { balanceRows } from '../../src/gaps/balance'
 import { angleCurve, criticalForceViews } from '../../src/gaps/curves'
 import { acrossTests, leanRows, type LeanFacts } from '../../src/gaps/lean'
-import { howSure, knownShare } from '../../src/gaps/priorities'
+import { howSure, importanceWords, knownShare, testNext } from '../../src/gaps/priorities'
 import { gapFacts, readGaps, type StoredChoice } from '../../src/gaps/read'
 import { chosenReference, referencesFor, type ReferenceFacts } from '../../src/gaps/references'
 import { demandProfile } from '../../src/demand/profile'
@@ -403,6 +403,31 @@ describe('how sure the order is', () => {
     expect(howSure(g.priorities).get(g.priorities[0]!.row.key)!.first).toBeLessThan(0.5)
     expect(knownShare(g.rows)).toBe(0)
   })
+  it('a quality the sport asks for in two ways does not fall behind a lesser one asked for in one', () => {
+    const g = readGaps({
+      ...gapFacts(
+        { level: 'advanced', sexForNorms: null, birthDate: null, dominantHand: 'left' },
+        [],
+        { standards: [], squad: [], steps: {}, staleDays: 42, choices: [] },
+      ),
+      profile: demandProfile('climber_route'),
+      series: [],
+      today: '2026-10-08',
+      judge: judgeBy(facts),
+      injuries: [],
+    })
+    const ways = g.rows.filter((r) => r.quality.id === 'edge')
+    expect(ways.map((r) => [r.importance, r.emphasis]).sort()).toEqual([
+      [5, 'max'],
+      [5, 'repeated'],
+    ])
+    expect(g.priorities[0]!.row).toBe(ways.find((r) => r.emphasis === 'repeated'))
+    const next = testNext(g.rows)
+    expect(next[0]!.row).toBe(g.priorities[0]!.row)
+    // The second way has been told of by then: another quality goes before it.
+    expect(next[1]!.row.quality.id).not.toBe('edge')
+    expect(importanceWords(next[0]!.row)).toBe('Importance 5 of 5, 60\u00A0% of it repeated')
+  })
 })
 
 describe('priorities', () => {
@@ -436,12 +461,12 @@ describe('priorities', () => {
   )
   const of = (g: ReturnType<typeof read>, key: string) =>
     g.priorities.find((p) => p.row.key === key)!
-  it('add the shortfall, what it carries and a lean acted on; the sum is the score', () => {
+  it('add the shortfall, what a gain lifts beside it and a lean acted on; the sum is the score', () => {
     const g = read(tests)
     const p = of(g, 'crush.max')
     expect(p.own).toBeGreaterThan(0)
     expect(p.lean).toBeGreaterThan(0)
-    expect(p.score).toBeCloseTo(p.own + p.carry + p.lean, 9)
+    expect(p.score).toBeCloseTo(p.own + p.same + p.carry + p.lean, 9)
     // Closed work lifts crush by 20 %: an untested neighbour gets a share of a tested shortfall.
     const closed = of(g, 'closed.max')
     expect(closed.carry).toBeCloseTo(

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { BEFORE, expectedShort } from '../../src/gaps/belief'
+import { BEFORE, sameQuality, expectedShort } from '../../src/gaps/belief'
 import type { SquadResult } from '../../src/gaps/references'
 import { gapMap, resultError, type GapInput, type GapRow } from '../../src/gaps/map'
 import { priorities, testNext } from '../../src/gaps/priorities'
@@ -188,7 +188,8 @@ describe('the map', () => {
         standards: [{ protocolId: 'dyno_seated', sportId: null, level: null, value: 400 }],
       }),
     )
-    expect(rows.map((r) => r.score)).toEqual([...rows.map((r) => r.score)].sort((a, b) => b - a))
+    const worth = rows.map((r) => r.score + sameQuality(r, rows, (x) => x.score))
+    expect(worth).toEqual([...worth].sort((a, b) => b - a))
     expect(
       rows
         .filter((r) => r.state === 'untested')

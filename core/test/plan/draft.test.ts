@@ -1,3 +1,4 @@
+import { problemFor } from '../../src/calc/week'
 import { withLeads } from '../../src/plan/leads'
 import { describe, expect, it } from 'vitest'
 import { SPORTS } from '../../src/catalogue/sports'
@@ -186,4 +187,30 @@ it('the main exercise of a day follows from what stands there, also after a coac
   const moved = plan.blocks.map((b) => (b === lead ? { ...b, day: other.day } : b))
   const again = withLeads({ ...plan, blocks: moved }, p).blocks
   expect(again.filter((b) => b.day === other.day && b.lead)).toHaveLength(1)
+})
+
+it('what an exercise is there for makes it the main one, not what it serves beside', () => {
+  // Open pinches are a staple of finger extension, which is why a light edge is still the main one.
+  const p = problemFor({
+    sport: 'climber_boulder',
+    level: 'advanced',
+    kit: { hall: 'full' },
+    days: three.map((d) => ({ minutes: d.minutes, place: d.place, sport_load: d.sportLoad })),
+  })
+  const block = (exerciseId: string) => ({
+    id: exerciseId,
+    day: 0,
+    exerciseId,
+    sets: 4,
+    dose: 25,
+    hands: ['left', 'right'] as const,
+    reason: '',
+  })
+  const week = (ids: string[]) => ({ weekStart: p.weekStart, blocks: ids.map(block) })
+  const lead = (ids: string[]) =>
+    withLeads(week(ids), p)
+      .blocks.filter((b) => b.lead)
+      .map((b) => b.exerciseId)
+  expect(lead(['pinch_open', 'edge_light', 'ext_band'])).toEqual(['edge_light'])
+  expect(lead(['pinch_open', 'wrist_rev'])).toEqual(['pinch_open'])
 })

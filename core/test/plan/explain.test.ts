@@ -6,7 +6,7 @@ import { explainBlock, whyNot } from '../../src/plan/explain'
 import { adviceFor, unlocks } from '../../src/plan/advice'
 import { problemFor } from '../../src/calc/week'
 import { staplesLeftOut } from '../../src/plan/leftOut'
-import { contextOf } from '../../src/plan/problem'
+import { contextOf, type WeekProblem } from '../../src/plan/problem'
 import { resolveAround } from '../../src/plan/resolve'
 import { RULES, validate } from '../../src/plan/rules'
 import { sampleBlock, sampleWeek } from '../../src/plan/sample'
@@ -141,6 +141,28 @@ describe('why not there', () => {
         climber,
       ),
     ).toEqual([])
+  })
+  it('where no day would mend it, what stands against the first staple is said', () => {
+    const hard = { sport_load: 3, minutes: 0 } as const
+    const at = { minutes: 40, place: 'hall', sport_load: 0 } as const
+    const free = { minutes: 0, place: 'hall', sport_load: 0 } as const
+    const climber = (more: object) =>
+      problemFor({
+        sport: 'climber_boulder',
+        level: 'advanced',
+        kit: { hall: 'full' },
+        days: [at, { ...free, ...hard }, free, free, at, { ...free, ...hard }, free],
+        ...more,
+      })
+    const said = (p: WeekProblem) =>
+      adviceFor(
+        draftWeek(p, () => 'x'),
+        p,
+      )[0]
+    expect(said(climber({}))).toBe(
+      'Finger edge is served without what most coaches put first. Edge pick-up, Fri: hard for the finger flexors within 48 h of another hard day.',
+    )
+    expect(said(climber({ under_18: true, age: 16 }))).toMatch(/^Finger edge .*18/)
   })
 })
 

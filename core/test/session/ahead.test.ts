@@ -4,6 +4,8 @@ import { exerciseById } from '../../src/catalogue/exercises'
 import { DEFAULT_FRAME, type Block } from '../../src/plan/types'
 import type { SetLog } from '../../src/record/sets'
 import { buildSeries } from '../../src/record/series'
+import { WELL } from '../../src/plan/sample'
+import { judgeBy, type Judge } from '../../src/safety/judge'
 import { droppedTo } from '../../src/session/adapt'
 import { ahead, behind, changesIn, type AheadWeek } from '../../src/session/ahead'
 import { flatLines } from '../../src/session/flat'
@@ -229,6 +231,23 @@ describe('standing still', () => {
       ),
     ).toBe('easier')
     expect(kind(still, [pair[0]!])).toBe('day')
+  })
+  it('proposes nothing more of what a caution holds', () => {
+    const thumb = (status: 'active' | 'settled') =>
+      judgeBy({
+        ...WELL,
+        injuries: [{ site: 'thumb', side: 'right', status, cleared: null, daysAgo: 20 }],
+      })
+    const pinch = pair.map((b) => ({ ...b, exerciseId: 'pinch_max' }))
+    const logs = still.map((l) => ({ ...l, exerciseId: 'pinch_max' }))
+    const change = (judge?: Judge) => flatLines({ ...facts(logs, pinch), judge })[0]!.change
+    expect(change()).toMatchObject({ kind: 'exercise' })
+    expect(change(judgeBy(WELL))).toEqual(change())
+    expect(change(thumb('active'))).toMatchObject({
+      kind: 'wait',
+      exerciseId: null,
+      says: expect.stringMatching(/^None now, one hand held by thumb /) as string,
+    })
   })
 })
 

@@ -109,11 +109,13 @@ function tally(
   const short = (key: string) => Math.max(0, truth.get(key) ?? 0)
   const carried = (p: GapJudgement['priorities'][number]) =>
     p.carry > 0 && p.own > 0 ? p.carry : 0
-  const best = [...g.priorities].sort(
-    (a, b) =>
-      b.cap * (b.row.weight * short(b.row.key) + carried(b)) -
-      a.cap * (a.row.weight * short(a.row.key) + carried(a)),
-  )[0]!
+  const same = (p: GapJudgement['priorities'][number]) =>
+    g.priorities
+      .filter((x) => x !== p && x.row.quality.id === p.row.quality.id)
+      .reduce((a, x) => a + SAME_QUALITY * x.row.weight * short(x.row.key), 0)
+  const worth = (p: GapJudgement['priorities'][number]) =>
+    p.cap * (p.row.weight * short(p.row.key) + same(p) + carried(p))
+  const best = [...g.priorities].sort((a, b) => worth(b) - worth(a))[0]!
   for (const p of g.priorities) {
     const said = sure.get(p.row.key)?.first ?? 0
     const bin = bins[Math.min(4, Math.floor(said * 5))]!

@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import type { GapRow } from '@mano/core/gaps/map'
 import { testsOf } from '@mano/core/testing/rows'
 import {
+  importanceWords,
   testNext,
   untestable,
   type Priority,
@@ -83,7 +84,7 @@ export function TestNext({ rows, known }: { rows: readonly GapRow[]; known: numb
                 {row.quality.name}, {row.emphasis}
               </b>
               <p>
-                Importance {row.weight.toFixed(1)} of 5; {says}.{' '}
+                {importanceWords(row)}; {says}.{' '}
                 <Link className="lnk" to={`/athletes/${athlete.id}/tests?protocol=${protocol.id}`}>
                   {protocol.name}
                 </Link>

@@ -4,7 +4,7 @@ import { v7 } from 'uuid'
 import type { StandardBody } from '@mano/contract/plan'
 import type { EntryUnit } from '@mano/core/units/units'
 import type { GapRow, HandGap } from '@mano/core/gaps/map'
-import { shortWords, type Priority, type Sure } from '@mano/core/gaps/priorities'
+import { importanceWords, shortWords, type Priority, type Sure } from '@mano/core/gaps/priorities'
 import { AGE_BANDS } from '@mano/core/gaps/references'
 import { latestMeasure } from '@mano/core/intake/record'
 import { setupWords } from '@mano/core/record/series'
@@ -128,10 +128,10 @@ export function RowPanel({
       <details>
         <summary className="lnk">Details</summary>
         <p className="note">
-          Importance {row.weight.toFixed(1)} × expected shortfall{' '}
-          {formatPct((100 * priority.own) / Math.max(row.weight, 1e-9))}; carried to others{' '}
-          {priority.carry.toFixed(2)}; lean {priority.lean.toFixed(2)}. Score{' '}
-          {priority.score.toFixed(2)}.
+          {importanceWords(row)}: {row.weight.toFixed(1)} × expected shortfall{' '}
+          {formatPct((100 * priority.own) / Math.max(row.weight, 1e-9))}; lifted in the same quality{' '}
+          {priority.same.toFixed(2)}; carried to others {priority.carry.toFixed(2)}; lean{' '}
+          {priority.lean.toFixed(2)}. Score {priority.score.toFixed(2)}.
         </p>
       </details>
       {coach && <Overrule priority={priority} />}

@@ -382,26 +382,28 @@ function Week({ view }: { view: PlanView }) {
         onTake={take}
         onStop={planner.stop}
       />
-      <p className="moved" role="status">
-        {said}
-      </p>
-      {looked && !empty && (
-        <WeekAdvice
-          lines={looked.advice}
-          unlocks={looked.unlocks}
-          {...(coach && {
-            onTry: (frame: readonly DayFrame[]) => {
-              put({ frame: [...frame] })
-              if (problem)
-                planner.look({
-                  kind: 'improve',
-                  problem: { ...problem, frame },
-                  plan: { ...week, frame },
-                })
-            },
-          })}
-        />
-      )}
+      <div className="plan-slot">
+        <p className="moved" role="status">
+          {said}
+        </p>
+        {looked && !empty && (
+          <WeekAdvice
+            lines={looked.advice}
+            unlocks={looked.unlocks}
+            {...(coach && {
+              onTry: (frame: readonly DayFrame[]) => {
+                put({ frame: [...frame] })
+                if (problem)
+                  planner.look({
+                    kind: 'improve',
+                    problem: { ...problem, frame },
+                    plan: { ...week, frame },
+                  })
+              },
+            })}
+          />
+        )}
+      </div>
       <div className="plan-body">
         <div>
           <Board

@@ -8,6 +8,7 @@ import type { WeekKind } from '@mano/core/plan/types'
 import type { Series } from '@mano/core/record/series'
 import { FLAT, flatLines } from '@mano/core/session/flat'
 import { tellsMost, trainingSinceTests, type TrainingChange } from '@mano/core/session/training'
+import { judgeBy } from '@mano/core/safety/judge'
 import { testsOf } from '@mano/core/testing/rows'
 import { weekStartOf } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
@@ -35,6 +36,7 @@ export function Standing({ view, series }: { view: PlanView; series: readonly Se
     kits: kitsOf(view.kit),
     sports: athlete.demand?.sources.map((s) => s.id) ?? [],
     lighter: view.versions.filter((v) => isLighter(v.terms.kind)).map((v) => v.weekStart),
+    judge: judgeBy(athlete.safety),
     today: me.today,
   })
   const moved = trainingSinceTests(athlete.history.logs, series, me.today)
@@ -92,11 +94,16 @@ export function Standing({ view, series }: { view: PlanView; series: readonly Se
   )
 }
 
+const counted = (n: number, unit: string): string =>
+  `${n}\u00A0${n === 1 && unit.length > 1 ? unit.replace(/s$/, '') : unit}`
+
 function Moved({ c }: { c: TrainingChange }) {
   const units = useUnits()
   const { level } = c
   const f = (v: number) =>
-    level?.unit === 'kg' ? formatWithUnit(v, 'kg', units) : `${Math.round(v)}\u00A0${level?.unit}`
+    level?.unit === 'kg'
+      ? formatWithUnit(v, 'kg', units)
+      : counted(Math.round(v), level?.unit ?? '')
   return (
     <tr>
       <th scope="row">
@@ -111,8 +118,9 @@ function Moved({ c }: { c: TrainingChange }) {
         {level && (
           <small>
             about {f(level.value)}
-            {level.unit === 'kg' ? ' as a single lift' : ' at most'} ({f(level.ci90[0])} to{' '}
-            {f(level.ci90[1])})
+            {level.unit === 'kg' ? ' as a single lift' : ' at most'}
+            {f(level.ci90[0]) !== f(level.ci90[1]) &&
+              ` (${f(level.ci90[0])} to ${f(level.ci90[1])})`}
           </small>
         )}
       </td>

@@ -206,7 +206,11 @@ it('what an exercise is there for makes it the main one, not what it serves besi
     hands: ['left', 'right'] as const,
     reason: '',
   })
-  const week = (ids: string[]) => ({ weekStart: p.weekStart, blocks: ids.map(block) })
+  const week = (ids: string[]) => ({
+    weekStart: p.weekStart,
+    frame: p.frame,
+    blocks: ids.map(block),
+  })
   const lead = (ids: string[]) =>
     withLeads(week(ids), p)
       .blocks.filter((b) => b.lead)

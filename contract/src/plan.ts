@@ -1,3 +1,5 @@
+import type { OwnTier } from '@mano/core/catalogue/tiers'
+import type { WishView } from './exercises'
 import * as yup from 'yup'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
@@ -148,6 +150,7 @@ const terms = () =>
         .optional()
         .default(undefined)
         .exact('a field is not known'),
+      removed: yup.array().of(known()).max(60, 'over 60 exercises taken out').optional(),
       origin: yup.string().strict().max(200, 'the origin is over 200 characters').optional(),
       note: yup.string().strict().max(400, 'the note is over 400 characters').optional(),
     })
@@ -544,4 +547,8 @@ export interface PlanView {
   kit: { kind: string; place: Place }[]
   /** Local days on which demands and usual week were last written. */
   touched: { demands: string | null; week: string | null }
+  /** How the hall rates exercises where it does not as Mano does. */
+  tiers: OwnTier[]
+  /** What the coach would rather have; the athlete's own before the hall's. */
+  wishes: WishView[]
 }

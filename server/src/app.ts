@@ -10,6 +10,7 @@ import { mountEntry } from './accounts/entry'
 import { mountPeople } from './accounts/people'
 import { Api, type Services } from './api/api'
 import { mountAthletes } from './http/athletes'
+import { mountExercises } from './http/exercises'
 import { mountExports } from './http/exports'
 import { mountImports } from './http/imports'
 import { mountJobs } from './http/jobs'
@@ -62,6 +63,7 @@ export function buildApi(services: Services): Api {
   mountInstruments(api, services.rack)
   mountJobs(api)
   mountImports(api)
+  mountExercises(api)
   mountExports(api)
   mountReview(api)
   mountReports(api)

@@ -329,6 +329,19 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
     reason: 'Season',
   }),
   'PUT /api/hall': () => ({ staleDays: 42, version: 1 }),
+  'POST /api/exercise-tiers': () => ({
+    id: v7(),
+    sportId: 'boxer',
+    quality: 'wrist_ext',
+    exerciseId: 'wrist_rev',
+    tier: 'good',
+  }),
+  'POST /api/exercise-wishes': () => ({
+    id: v7(),
+    athleteId: null,
+    exerciseId: 'wrist_rev',
+    wish: 'favourite',
+  }),
   'POST /api/standards': () => ({
     id: v7(),
     protocolId: 'dyno_seated',

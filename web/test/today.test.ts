@@ -44,6 +44,8 @@ function floor(
     frame,
     kit: [],
     touched: { demands: null, week: null },
+    tiers: [],
+    wishes: [],
     versions: [
       {
         id: 'v',

@@ -31,6 +31,14 @@ export interface OwnTier {
   tier: Tier
 }
 
+/** What a coach would rather have, and rather not: of one athlete, or of the whole hall. */
+export type Wish = 'favourite' | 'avoid'
+export type Wishes = Readonly<Record<string, Wish>>
+
+/** Wishes as they stand, of a list with one for each exercise. */
+export const wishesOf = (list: readonly { exerciseId: string; wish: Wish | null }[]): Wishes =>
+  Object.fromEntries(list.flatMap((w) => (w.wish ? [[w.exerciseId, w.wish]] : [])))
+
 const CODES: Record<string, Tier> = { s: 'staple', g: 'good', a: 'accessory', r: 'rare' }
 
 const read = (quality: string, text: string): Rating[] => {
@@ -60,7 +68,7 @@ const SHIPPED: ReadonlyMap<string, readonly Rating[]> = new Map(
 
 export const RATED_SPORTS: readonly string[] = [...SHIPPED.keys()].filter((s) => s !== '*')
 
-const ORDER: readonly Tier[] = ['staple', 'good', 'accessory', 'rare']
+const ORDER: readonly Tier[] = TIERS.map((t) => t.id)
 export const tierRank = (t: Tier): number => ORDER.indexOf(t)
 
 /** What most sports say of an exercise in a quality: stands in where a sport has no ratings. */
@@ -78,10 +86,27 @@ const COMMON: readonly Rating[] = (() => {
 })()
 
 /**
- * Ratings of exercises for an athlete's sports: the better one where several rate it. A sport
- * without ratings takes what most sports say. Practice estimates, no source.
+ * A favourite stands before its equals and is never rare; what is to be avoided is rated a step
+ * lower. Neither moves the rest: own rule, no source.
  */
-export function ratingsOf(sports: readonly string[], own: readonly OwnTier[] = []): Rating[] {
+function wished(r: Rating, wish: Wish | undefined): Rating {
+  if (wish === 'favourite')
+    return { ...r, rank: FIRST, tier: r.tier === 'rare' ? 'accessory' : r.tier }
+  return wish === 'avoid' ? { ...r, tier: ORDER[Math.min(3, tierRank(r.tier) + 1)]! } : r
+}
+/** Before the first of the shipped ones. */
+const FIRST = -1
+
+/**
+ * Ratings of exercises for an athlete's sports: the better one where several rate it, the hall's own
+ * in place of ours, then what is wished for. A sport without ratings takes what most sports say.
+ * Practice estimates, no source.
+ */
+export function ratingsOf(
+  sports: readonly string[],
+  own: readonly OwnTier[] = [],
+  wishes: Wishes = {},
+): Rating[] {
   const out = new Map<string, Rating>()
   const everywhere = SHIPPED.get('*')!
   const lists = sports.map((s) => SHIPPED.get(s) ?? COMMON)
@@ -103,7 +128,7 @@ export function ratingsOf(sports: readonly string[], own: readonly OwnTier[] = [
       tier: o.tier,
     })
   }
-  return [...out.values()]
+  return [...out.values()].map((r) => wished(r, wishes[r.exerciseId]))
 }
 
 /** The shipped ratings of one sport, or of every sport (`*`). */

@@ -93,6 +93,15 @@ export function unlocks(plan: WeekPlan, p: WeekProblem): Unlock[] {
   })
 }
 
+/** The first qualities of a week that has nothing to advise on, in words. */
+export function firstServed(p: WeekProblem): string {
+  const b = briefOf(p)
+  const names = b.top
+    .slice(0, TOP_LOOKED)
+    .map((row) => qualityById(b.rows[row]!.quality).name.toLowerCase())
+  return `What this sport asks first is in the week: ${names.join(' and ')}.`
+}
+
 /** What a coach should hear about days and minutes before reading the week. */
 export function adviceFor(
   plan: WeekPlan,

@@ -197,7 +197,7 @@ function makeBrief(p: WeekProblem): Brief {
   const sports = who.sports
   const ratings = new Map<string, Rating>()
   const byExercise = new Map<string, Rating[]>()
-  for (const r of ratingsOf(sports, who.tiers)) {
+  for (const r of ratingsOf(sports, who.tiers, who.wishes)) {
     ratings.set(`${r.quality} ${r.exerciseId}`, r)
     byExercise.set(r.exerciseId, [...(byExercise.get(r.exerciseId) ?? []), r])
   }
@@ -374,7 +374,7 @@ const choices = new WeakMap<Who, ReadonlySet<string>>()
 export function mayChoose(e: Exercise, who: Who, settings: Settings): boolean {
   let ids = choices.get(who)
   if (!ids) {
-    const all = ratingsOf(who.sports, who.tiers)
+    const all = ratingsOf(who.sports, who.tiers, who.wishes)
     const noted = new Set(all.filter((r) => r.body === 'noted').map((r) => r.exerciseId))
     ids = new Set(
       all.filter((r) => r.tier !== 'rare' && !noted.has(r.exerciseId)).map((r) => r.exerciseId),

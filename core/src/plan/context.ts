@@ -103,9 +103,12 @@ function reference(
 /** Weeks within which an exercise counts as practised. */
 const PRACTISED_WEEKS = 3
 
+/** What is known of an athlete beside the weeks, and the hall's own word on exercises. */
+export type About = Pick<Who, 'sports' | 'level'> & Partial<Pick<Who, 'tiers' | 'wishes'>>
+
 /** Whose week it is, with what the weeks before held. */
 export function whoseWeek(
-  about: Pick<Who, 'sports' | 'level'>,
+  about: About,
   weekStart: LocalDate,
   planned: readonly PlannedBefore[],
   logs: readonly DoneSet[],
@@ -123,6 +126,8 @@ export function whoseWeek(
     ...NOBODY,
     sports: about.sports,
     level: about.level,
+    tiers: about.tiers ?? [],
+    wishes: about.wishes,
     last: last?.blocks ?? null,
     practised: ids.length > 0 ? [...new Set(ids)] : null,
   }
@@ -139,7 +144,7 @@ export function planContext(
   weekStart: LocalDate,
   planned: readonly PlannedBefore[] = [],
   events: readonly LocalDate[] = [],
-  about: Pick<Who, 'sports' | 'level'> = NOBODY,
+  about: About = NOBODY,
 ): PlanContext {
   const { today } = judge.facts
   const before = logs.filter((l) => l.on < weekStart && l.on >= addDays(weekStart, -7))

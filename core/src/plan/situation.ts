@@ -2,7 +2,7 @@ import type { TissueId } from '../catalogue/tissues'
 import type { Judge } from '../safety/judge'
 import type { LocalDate } from '../units/dates'
 import type { Kits } from '../match/kit'
-import type { OwnTier } from '../catalogue/tiers'
+import type { OwnTier, Wishes } from '../catalogue/tiers'
 import type { LevelId } from '../catalogue/person'
 import { PLAIN_TERMS, type Block, type WeekTerms } from './types'
 
@@ -14,6 +14,8 @@ export interface Who {
   level: LevelId | null
   /** The hall's own ratings. */
   tiers: readonly OwnTier[]
+  /** What the coach would rather have of it, and rather not. */
+  wishes?: Wishes | undefined
   /** Blocks of the last ordinary week: what a lighter week keeps of. Null: none known. */
   last: readonly Block[] | null
   /** Exercises of the last three weeks: before an event nothing else. Null: not known. */

@@ -83,6 +83,8 @@ export interface CoachTerms {
   kind?: WeekKind | undefined
   /** Minutes of tests in the week, and the day they stand on (null: not placed yet). */
   tests?: { minutes: Minutes; day: number | null } | null | undefined
+  /** Exercises taken out by hand while it was written. */
+  removed?: readonly string[] | undefined
   /** What the week was made from: a block, a template. */
   origin?: string | undefined
   /** The coach's word on the week. */

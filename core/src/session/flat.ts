@@ -1,6 +1,6 @@
 import { exerciseById, type Exercise } from '../catalogue/exercises'
 import type { QualityId } from '../catalogue/qualities'
-import { ratingsOf, tierRank, type OwnTier } from '../catalogue/tiers'
+import { ratingsOf, tierRank, type OwnTier, type Wishes } from '../catalogue/tiers'
 import { kitFor, type Kits } from '../match/kit'
 import type { Block } from '../plan/types'
 import { ladderOf } from '../progress/ladders'
@@ -59,6 +59,7 @@ export interface FlatFacts {
   kits: Kits
   sports: readonly string[]
   own?: readonly OwnTier[] | undefined
+  wishes?: Wishes | undefined
   /** Mondays of the weeks that were planned lighter, or away: nothing was to rise in them. */
   lighter?: readonly LocalDate[]
   /** What cautions hold; absent: nothing is. */
@@ -143,7 +144,7 @@ function oneChange(
       exerciseId: null,
       says: `${Math.round(100 * missed)}\u00A0% of its sets fell short. One step back, and half as much rest again between sets.`,
     }
-  const ranked = [...ratingsOf(f.sports, f.own ?? [])].sort(
+  const ranked = [...ratingsOf(f.sports, f.own, f.wishes)].sort(
     (a, b) => tierRank(a.tier) - tierRank(b.tier) || a.rank - b.rank,
   )
   const other = ranked.find((r) => {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { EXERCISES } from '../../src/catalogue/exercises'
 import { draftWeek } from '../../src/plan/draft'
 import { explainBlock, whyNot } from '../../src/plan/explain'
-import { adviceFor, unlocks } from '../../src/plan/advice'
+import { adviceFor, firstServed, unlocks } from '../../src/plan/advice'
 import { problemFor } from '../../src/calc/week'
 import { staplesLeftOut } from '../../src/plan/leftOut'
 import { contextOf, type WeekProblem } from '../../src/plan/problem'
@@ -141,6 +141,9 @@ describe('why not there', () => {
         climber,
       ),
     ).toEqual([])
+    expect(firstServed(climber)).toBe(
+      'What this sport asks first is in the week: finger edge and wide pinch.',
+    )
   })
   it('where no day would mend it, what stands against the first staple is said', () => {
     const hard = { sport_load: 3, minutes: 0 } as const

@@ -42,6 +42,7 @@ import {
   standardBody,
   templateBody,
 } from '@mano/contract/plan'
+import { tierBody, wishBody } from '@mano/contract/exercises'
 import { referenceBody } from '@mano/contract/reference'
 import { conclusionBody, goalBody, reportBody } from '@mano/contract/review'
 import {
@@ -170,6 +171,9 @@ export const ROUTES = {
   'GET /api/athletes/:athleteId/gaps': { roles: STAFF },
   'POST /api/athletes/:athleteId/gap-choices': { roles: COACH, body: gapChoiceBody },
   'PUT /api/hall': { roles: COACH, body: hallBody },
+  'GET /api/exercise-tiers': { roles: STAFF },
+  'POST /api/exercise-tiers': { roles: COACH, body: tierBody },
+  'POST /api/exercise-wishes': { roles: COACH, body: wishBody },
   'GET /api/standards': { roles: STAFF },
   'POST /api/standards': { roles: COACH, body: standardBody },
   'GET /api/athletes/:athleteId/plan': { roles: STAFF },

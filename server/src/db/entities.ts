@@ -1,3 +1,4 @@
+import type { Tier, Wish } from '@mano/core/catalogue/tiers'
 import type { TakenBackKind } from '@mano/contract/takenBack'
 import type { Problem } from '@mano/contract/common'
 import type { ConclusionLine } from '@mano/core/review/next'
@@ -151,6 +152,17 @@ export interface ReferenceNote extends Row {
   title: string
   body: string
   struck: boolean
+}
+export interface HallTier extends Row {
+  sportId: string
+  quality: string
+  exerciseId: string
+  tier: Tier | null
+}
+export interface ExerciseWish extends Row {
+  athleteId: string | null
+  exerciseId: string
+  wish: Wish | null
 }
 export interface BodyMeasurementRow extends Row {
   athleteId: string
@@ -701,6 +713,17 @@ export const ReferenceNoteEntity = table<ReferenceNote>('ReferenceNote', {
   body: text(),
   struck: column('boolean'),
 })
+export const HallTierEntity = table<HallTier>('HallTier', {
+  sportId: text(),
+  quality: text(),
+  exerciseId: text(),
+  tier: maybe(text()),
+})
+export const ExerciseWishEntity = table<ExerciseWish>('ExerciseWish', {
+  athleteId: maybe(uuid()),
+  exerciseId: text(),
+  wish: maybe(text()),
+})
 export const BodyMeasurementEntity = table<BodyMeasurementRow>('BodyMeasurement', measurement)
 export const InjuryEntity = table<Injury>('Injury', injury)
 export const ImplementUnitEntity = table<ImplementUnit>('ImplementUnit', {
@@ -1004,6 +1027,8 @@ export const ENTITIES = [
   WrapGapEntity,
   KitPriceEntity,
   ReferenceNoteEntity,
+  HallTierEntity,
+  ExerciseWishEntity,
   BodyMeasurementEntity,
   InjuryEntity,
   ImplementUnitEntity,

@@ -30,6 +30,7 @@ import { Erase1767400000023 } from './migrations/23-erase'
 import { Entry1767500000024 } from './migrations/24-entry'
 import { Places1767600000025 } from './migrations/25-places'
 import { TakenBack1767700000026 } from './migrations/26-taken-back'
+import { OwnWay1767800000027 } from './migrations/27-own-way'
 
 /**
  * In the order they were written; each is frozen once it has landed. They run in the order of their
@@ -62,6 +63,7 @@ export const MIGRATIONS = [
   Entry1767500000024,
   Places1767600000025,
   TakenBack1767700000026,
+  OwnWay1767800000027,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */

@@ -16,6 +16,7 @@ import { gapFacts, readGaps } from '@mano/core/gaps/read'
 import { wantsOf } from '@mano/core/gaps/wants'
 import { planContext, plannedOf, problemIn } from '@mano/core/plan/context'
 import type { WeekProblem } from '@mano/core/plan/problem'
+import { wishesOf } from '@mano/core/catalogue/tiers'
 import { kitsOf } from '@mano/core/match/kit'
 import { draftWeek } from '@mano/core/plan/draft'
 import { type DayFrame, frameOfWeek } from '@mano/core/intake/week'
@@ -53,6 +54,7 @@ import { changeRow } from './change'
 import { loadParts } from '../db/parts'
 import { peersOf } from '../db/peers'
 import { loadSessions } from '../db/sessions'
+import { ownWay } from '../db/ownWay'
 import { standards } from '../db/standards'
 
 type Scene = Pick<Call, 'em' | 'hall'>
@@ -129,6 +131,7 @@ async function contextOf(
   demand: DemandSet | null,
 ) {
   const kit = kitsOf(await kitAt(call, athlete.id))
+  const way = await ownWay(call.em, athlete.id, call.hall.timeZone)
   return planContext(
     await judgeFor(call, athlete),
     kit,
@@ -136,7 +139,12 @@ async function contextOf(
     weekStart,
     plannedOf(await planVersions(call.em, athlete.id)),
     events.map((e) => e.on),
-    { sports: demand ? sportsIn(demand, await ownSports(call.em)) : [], level: athlete.level },
+    {
+      sports: demand ? sportsIn(demand, await ownSports(call.em)) : [],
+      level: athlete.level,
+      tiers: way.tiers,
+      wishes: wishesOf(way.wishes),
+    },
   )
 }
 
@@ -207,6 +215,7 @@ export async function planView(
       versionView(call, v, v.number, who),
     ),
     touched: { demands: day(touched.demands), week: day(touched.week) },
+    ...(await ownWay(call.em, athleteId, call.hall.timeZone)),
   }
 }
 

@@ -4,7 +4,7 @@ import { planBlock } from '@mano/core/plan/block'
 import { conflictOf } from '@mano/core/plan/conflict'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { resolveAround } from '@mano/core/plan/resolve'
-import { adviceFor, unlocks } from '@mano/core/plan/advice'
+import { adviceFor, firstServed, unlocks } from '@mano/core/plan/advice'
 import { explainBlock, whyNot } from '@mano/core/plan/explain'
 import { staplesLeftOut } from '@mano/core/plan/leftOut'
 import { solveWeek } from '@mano/core/plan/solve'
@@ -37,6 +37,7 @@ async function run(task: PlannerTask, key?: string): Promise<void> {
           rows: staplesLeftOut(task.plan, task.problem),
           advice: adviceFor(task.plan, task.problem, found),
           unlocks: found,
+          first: firstServed(task.problem),
         },
         key,
       )

@@ -24,6 +24,8 @@ export type PlannerReply =
       rows: readonly LeftOut[]
       advice: readonly string[]
       unlocks: readonly Unlock[]
+      /** Said where there is nothing to advise on. */
+      first: string
     }
   | { kind: 'why-not'; answer: WhyNot }
   | { kind: 'week'; week: PlannedWeek }

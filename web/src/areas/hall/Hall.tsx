@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { failureText } from '../../base/api'
 import { keys, useMe } from '../../base/data'
 import { Archive } from './Archive'
+import { ExerciseTiers } from './ExerciseTiers'
 import { Exports } from './Exports'
 import { OwnSignIn } from './OwnSignIn'
 import { People } from './People'
@@ -35,6 +36,7 @@ export default function Hall() {
           version={me.data.hall.version}
         />
       )}
+      {me.data?.role === 'coach' && <ExerciseTiers />}
       {me.data?.role === 'coach' && <Exports />}
       {me.data?.role === 'coach' && <People me={me.data.id} />}
       <OwnSignIn />

@@ -4,6 +4,7 @@ import { v7 } from 'uuid'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
 import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { askWhich, meaningOf } from '@mano/core/catalogue/words'
+import { ADDED } from '@mano/core/plan/habits'
 import { usualDose } from '@mano/core/plan/limits'
 import { newlyBroken } from '@mano/core/plan/moves'
 import type { PlanContext } from '@mano/core/plan/situation'
@@ -84,7 +85,7 @@ function List({
         sets: e.sets[0],
         dose: usualDose(e),
         hands,
-        reason: 'Added by the coach.',
+        reason: ADDED,
       }
       return {
         e,

@@ -26,6 +26,8 @@ interface Props {
   onReplace: (b: Block) => void
   onRemove: () => void
   onBan: () => void
+  /** What the coach would rather have of it in later weeks. */
+  wish: React.ReactNode
 }
 
 /** One block: why it is there, and everything that can be changed about it. */
@@ -41,6 +43,7 @@ export function BlockPanel({
   onReplace,
   onRemove,
   onBan,
+  wish,
 }: Props) {
   const e = exerciseById(block.exerciseId)!
   const free =
@@ -175,6 +178,7 @@ export function BlockPanel({
           </div>
         </div>
       )}
+      {wish}
       {problem ? (
         <WhyPanel
           block={block}

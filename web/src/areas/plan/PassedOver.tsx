@@ -1,5 +1,6 @@
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { exerciseById } from '@mano/core/catalogue/exercises'
+import { ADDED } from '@mano/core/plan/habits'
 import type { LeftOut } from '@mano/core/plan/leftOut'
 import { type Block } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
@@ -34,7 +35,7 @@ export function PassedOver({
                     .{' '}
                     <button
                       className="lnk"
-                      onClick={() => onAdd({ ...r.block!, id: v7(), reason: '' })}
+                      onClick={() => onAdd({ ...r.block!, id: v7(), reason: ADDED })}
                     >
                       Add on {DAY_NAMES[r.block.day]}
                     </button>

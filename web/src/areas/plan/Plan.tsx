@@ -31,6 +31,7 @@ import { draftKey, useDrafts, type Draft } from './draft'
 import { FrameForm } from './FrameForm'
 import { HandBudget } from './HandBudget'
 import { Lanes } from './Lanes'
+import { Habits, WishFor } from './OwnWay'
 import { PassedOver } from './PassedOver'
 import { WeekAdvice } from './WeekAdvice'
 import { SaveWeek } from './SaveWeek'
@@ -390,6 +391,7 @@ function Week({ view }: { view: PlanView }) {
           <WeekAdvice
             lines={looked.advice}
             unlocks={looked.unlocks}
+            first={looked.first}
             {...(coach && {
               onTry: (frame: readonly DayFrame[]) => {
                 put({ frame: [...frame] })
@@ -443,10 +445,17 @@ function Week({ view }: { view: PlanView }) {
                 change(block.id, { ...b, id: block.id, pinned: undefined, fixed: undefined })
               }
               onRemove={() => {
-                put({ blocks: draft.blocks.filter((b) => b.id !== block.id) })
+                put({
+                  blocks: draft.blocks.filter((b) => b.id !== block.id),
+                  terms: {
+                    ...draft.terms,
+                    removed: [...new Set([...(draft.terms.removed ?? []), block.exerciseId])],
+                  },
+                })
                 setPicked(null)
               }}
               onBan={() => ban(block)}
+              wish={coach && <WishFor exerciseId={block.exerciseId} view={view} />}
             />
           ) : (
             <>
@@ -489,6 +498,7 @@ function Week({ view }: { view: PlanView }) {
                   </ul>
                 </div>
               )}
+              {coach && <Habits view={view} />}
               {problem && !empty && <Coverage problem={problem} blocks={draft.blocks} />}
               {problem && !empty && (
                 <PassedOver

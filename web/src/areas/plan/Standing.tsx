@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { SetLog } from '@mano/core/record/sets'
+import { wishesOf } from '@mano/core/catalogue/tiers'
 import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { kitsOf } from '@mano/core/match/kit'
 import type { WeekKind } from '@mano/core/plan/types'
@@ -35,6 +36,8 @@ export function Standing({ view, series }: { view: PlanView; series: readonly Se
     series,
     kits: kitsOf(view.kit),
     sports: athlete.demand?.sources.map((s) => s.id) ?? [],
+    own: view.tiers,
+    wishes: wishesOf(view.wishes),
     lighter: view.versions.filter((v) => isLighter(v.terms.kind)).map((v) => v.weekStart),
     judge: judgeBy(athlete.safety),
     today: me.today,

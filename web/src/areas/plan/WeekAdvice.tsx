@@ -6,14 +6,17 @@ import { Icon } from '../../drawn/Icon'
 export function WeekAdvice({
   lines,
   unlocks,
+  first,
   onTry,
 }: {
   lines: readonly string[]
   unlocks: readonly Unlock[]
+  /** Said where there is nothing to advise on. */
+  first: string
   /** Absent: the week is only looked at. */
   onTry?: (frame: readonly DayFrame[]) => void
 }) {
-  if (lines.length === 0) return null
+  if (lines.length === 0) return <p className="week-fine">{first}</p>
   return (
     <section className="week-advice" aria-label="Days and minutes">
       <Icon name="warn" />

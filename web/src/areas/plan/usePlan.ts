@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import type { PlanView } from '@mano/contract/plan'
+import { wishesOf } from '@mano/core/catalogue/tiers'
 import { kitsOf } from '@mano/core/match/kit'
 import { useMemo } from 'react'
 import { readProblem, type WeekProblem } from '@mano/core/plan/problem'
@@ -43,6 +44,11 @@ export function usePlanContext(view: PlanView, weekStart: string): PlanContext {
     weekStart,
     plannedOf(view.versions),
     athlete.events.map((e) => e.on),
-    { sports: athlete.demand?.sources.map((s) => s.id) ?? [], level: athlete.level },
+    {
+      sports: athlete.demand?.sources.map((s) => s.id) ?? [],
+      level: athlete.level,
+      tiers: view.tiers,
+      wishes: wishesOf(view.wishes),
+    },
   )
 }

@@ -1,0 +1,146 @@
+import { SegmentedControl, Select } from '@mantine/core'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { v7 } from 'uuid'
+import type { TierView } from '@mano/contract/exercises'
+import { exerciseById, EXERCISES } from '@mano/core/catalogue/exercises'
+import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
+import { SPORTS, sportById } from '@mano/core/catalogue/sports'
+import { ratingsOf, tierRank, TIERS, type Rating, type Tier } from '@mano/core/catalogue/tiers'
+import { formatDate } from '@mano/core/units/dates'
+import { api, failureText } from '../../base/api'
+import { useMe } from '../../base/data'
+import { Term } from '../../base/Term'
+import { useUndoable } from '../../base/undo'
+
+const KEY = ['exercise-tiers'] as const
+const nameOf = (tier: Tier): string => TIERS.find((t) => t.id === tier)!.name
+
+/** How the hall rates the exercises of a sport; where it says nothing, Mano's rating stands. */
+export function ExerciseTiers() {
+  const [sportId, setSport] = useState(SPORTS[0]!.id)
+  const [quality, setQuality] = useState<QualityId | null>(null)
+  const own = useQuery({ queryKey: KEY, queryFn: () => api.get<TierView[]>('/api/exercise-tiers') })
+  const rows = sportById(sportId)!
+    .demands.filter((r) => r.importance > 0)
+    .sort((a, b) => b.importance - a.importance)
+  const chosen = rows.find((r) => r.quality === quality)?.quality ?? rows[0]!.quality
+  return (
+    <section className="block" aria-labelledby="tiers-head">
+      <h2 className="h3" id="tiers-head">
+        Exercises of a sport
+      </h2>
+      <p className="note">
+        A staple is what nearly every coach of the sport puts first; a rare one is not planned by
+        itself. Your own rating takes the place of Mano’s in every plan of the hall; Mano’s stays
+        beside it.
+      </p>
+      <div className="tiers-of">
+        <Select
+          label="Sport"
+          searchable
+          allowDeselect={false}
+          data={SPORTS.map((s) => ({ value: s.id, label: s.name }))}
+          value={sportId}
+          onChange={(v) => {
+            if (v) setSport(v)
+            setQuality(null)
+          }}
+        />
+        <Select
+          label="Quality"
+          allowDeselect={false}
+          data={rows.map((r) => ({
+            value: r.quality,
+            label: `${qualityById(r.quality).name}, ${r.importance} of 5`,
+          }))}
+          value={chosen}
+          onChange={(v) => setQuality(v as QualityId)}
+        />
+      </div>
+      {own.error ? (
+        <p role="alert">{failureText(own.error)}</p>
+      ) : (
+        own.data && <Rated sportId={sportId} quality={chosen} own={own.data} />
+      )}
+    </section>
+  )
+}
+
+interface Said {
+  exerciseId: string
+  tier: Tier | null
+  was: Tier | null
+}
+
+function Rated({
+  sportId,
+  quality,
+  own,
+}: {
+  sportId: string
+  quality: QualityId
+  own: readonly TierView[]
+}) {
+  const today = useMe().data?.today ?? ''
+  const post = (exerciseId: string, tier: Tier | null) =>
+    api.post('/api/exercise-tiers', { id: v7(), sportId, quality, exerciseId, tier })
+  const say = useUndoable((b: Said) => post(b.exerciseId, b.tier), [KEY, ['plan']], {
+    did: (b) =>
+      `${exerciseById(b.exerciseId)!.name}: ${b.tier ? nameOf(b.tier).toLowerCase() : 'as Mano rates it'}.`,
+    undo: (b) => post(b.exerciseId, b.was),
+  })
+  const shipped = ratingsOf([sportId]).filter((r) => r.quality === quality)
+  const ours = own.filter((t) => t.sportId === sportId && t.quality === quality)
+  const ratingOf = (id: string): Rating | undefined => shipped.find((r) => r.exerciseId === id)
+  const unrated = EXERCISES.filter((e) => e.primary === quality && !ratingOf(e.id))
+  const ids = [
+    ...[...shipped]
+      .sort((a, b) => tierRank(a.tier) - tierRank(b.tier) || a.rank - b.rank)
+      .map((r) => r.exerciseId),
+    ...unrated.map((e) => e.id),
+  ]
+  return (
+    <ul className="tiers">
+      {ids.map((id) => {
+        const mine = ours.find((t) => t.exerciseId === id)
+        const mano = ratingOf(id)?.tier ?? null
+        return (
+          <li key={id}>
+            <span>
+              <Term kind="exercise" id={id}>
+                {exerciseById(id)?.name ?? id}
+              </Term>
+              {mine && (
+                <small>
+                  Mano: {mano ? nameOf(mano).toLowerCase() : 'not rated'}. {mine.by},{' '}
+                  {formatDate(mine.on, today)}.{' '}
+                  <button
+                    className="lnk"
+                    onClick={() => say.mutate({ exerciseId: id, tier: null, was: mine.tier })}
+                  >
+                    As Mano rates it
+                  </button>
+                </small>
+              )}
+            </span>
+            <SegmentedControl
+              aria-label={`Rating of ${exerciseById(id)?.name ?? id}`}
+              size="sm"
+              disabled={say.isPending}
+              value={mine?.tier ?? mano ?? ''}
+              data={TIERS.map((t) => ({ value: t.id, label: t.name }))}
+              onChange={(v) =>
+                say.mutate({
+                  exerciseId: id,
+                  tier: v === mano ? null : (v as Tier),
+                  was: mine?.tier ?? null,
+                })
+              }
+            />
+          </li>
+        )
+      })}
+    </ul>
+  )
+}

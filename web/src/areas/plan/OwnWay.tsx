@@ -1,0 +1,95 @@
+import { Button, SegmentedControl } from '@mantine/core'
+import { v7 } from 'uuid'
+import type { PlanView } from '@mano/contract/plan'
+import { exerciseById } from '@mano/core/catalogue/exercises'
+import { wishesOf, type Wish } from '@mano/core/catalogue/tiers'
+import { habitsOf } from '@mano/core/plan/habits'
+import { api } from '../../base/api'
+import { useUndoable } from '../../base/undo'
+import { useAthletePage } from '../athlete/AthletePage'
+import { planKey } from './usePlan'
+
+interface Said {
+  exerciseId: string
+  wish: Wish | null
+  /** What stood before, for Undo. */
+  was: Wish | null
+}
+const DID = { favourite: 'a favourite', avoid: 'avoided', none: 'neither' } as const
+
+/** What the coach would rather have of an exercise, for this athlete. */
+function useWish() {
+  const { athlete } = useAthletePage()
+  const post = (exerciseId: string, wish: Wish | null) =>
+    api.post('/api/exercise-wishes', { id: v7(), athleteId: athlete.id, exerciseId, wish })
+  return useUndoable((b: Said) => post(b.exerciseId, b.wish), [planKey(athlete.id)], {
+    did: (b) =>
+      `${exerciseById(b.exerciseId)!.name} for ${athlete.name}: ${DID[b.wish ?? 'none']}.`,
+    undo: (b) => post(b.exerciseId, b.was),
+  })
+}
+const standing = (view: PlanView, exerciseId: string): Wish | null =>
+  view.wishes.find((w) => w.exerciseId === exerciseId)?.wish ?? null
+
+/** Favourite, avoided or neither, beside one exercise of the week. */
+export function WishFor({ exerciseId, view }: { exerciseId: string; view: PlanView }) {
+  const { athlete } = useAthletePage()
+  const say = useWish()
+  const now = standing(view, exerciseId)
+  return (
+    <div className="wish">
+      <span id={`wish-${exerciseId}`}>In later weeks of {athlete.name}</span>
+      <SegmentedControl
+        aria-labelledby={`wish-${exerciseId}`}
+        fullWidth
+        disabled={say.isPending}
+        value={now ?? 'none'}
+        data={[
+          { value: 'favourite', label: 'Favourite' },
+          { value: 'none', label: 'Neither' },
+          { value: 'avoid', label: 'Avoid' },
+        ]}
+        onChange={(v) =>
+          say.mutate({ exerciseId, wish: v === 'none' ? null : (v as Wish), was: now })
+        }
+      />
+    </div>
+  )
+}
+
+/** What the coach did by hand again and again, offered as their wish; nothing is taken by itself. */
+export function Habits({ view }: { view: PlanView }) {
+  const say = useWish()
+  const asked = Object.fromEntries(view.wishes.map((w) => [w.exerciseId, w.on]))
+  const habits = habitsOf(view.versions, wishesOf(view.wishes), asked)
+  if (habits.length === 0) return null
+  return (
+    <section className="block" aria-label="Your own way">
+      <h2 className="h3">Your own way</h2>
+      <ul className="habits">
+        {habits.map((h) => (
+          <li key={`${h.wish} ${h.exerciseId}`}>
+            <b>{exerciseById(h.exerciseId)?.name}</b>: {h.wish === 'avoid' ? 'taken out' : 'added'}{' '}
+            by hand in {h.weeks} of the last {h.of} weeks.
+            <div className="row">
+              <Button
+                size="compact-sm"
+                variant="default"
+                onClick={() => say.mutate({ exerciseId: h.exerciseId, wish: h.wish, was: null })}
+              >
+                {h.wish === 'avoid' ? 'Avoid it' : 'Make it a favourite'}
+              </Button>
+              <Button
+                size="compact-sm"
+                variant="subtle"
+                onClick={() => say.mutate({ exerciseId: h.exerciseId, wish: null, was: null })}
+              >
+                No, ask later
+              </Button>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

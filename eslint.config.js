@@ -3,6 +3,7 @@ import reactHooks from 'eslint-plugin-react-hooks'
 import globals from 'globals'
 import ts from 'typescript-eslint'
 import { arrows } from './scripts/arrows.mjs'
+import { parts } from './scripts/parts.mjs'
 
 export default ts.config(
   {
@@ -48,6 +49,7 @@ export default ts.config(
     },
   },
   ...arrows,
+  ...parts,
   {
     files: ['core/src/**/*.ts'],
     rules: {

@@ -122,10 +122,10 @@ test('a contest minute, repeated holds across a reload, and what is kept beside 
 
   // Beside the test: a note, a link, a picture without its metadata; what is no picture is refused.
   await page.getByLabel('Note or link to a clip').fill('Thumb taped')
-  await page.getByRole('button', { name: 'Cancel', exact: true }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByText('Thumb taped')).toBeVisible()
   await page.getByLabel('Note or link to a clip').fill('https://clips.example/42')
-  await page.getByRole('button', { name: 'Cancel', exact: true }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByRole('link', { name: 'clips.example/42' })).toBeVisible()
   const file = page.getByLabel('Picture of the hand')
   await file.setInputFiles({

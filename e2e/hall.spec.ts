@@ -24,6 +24,7 @@ test('the roster goes by the clock under what waits for a decision, and is drive
   ).toHaveText([/^Act before they train1/, /^Due\d/, /^Nothing needed\d/])
   await page.locator('td').getByRole('link', { name: 'Kaya Osei-Lund' }).first().focus()
   await page.keyboard.press('ArrowDown')
+  await expect(page.locator('td').getByRole('link', { name: 'Dov Hartigan' })).toBeFocused()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Dov Hartigan', exact: true })).toBeVisible()
   await page.keyboard.press('/')

@@ -551,4 +551,6 @@ export interface PlanView {
   tiers: OwnTier[]
   /** What the coach would rather have; the athlete's own before the hall's. */
   wishes: WishView[]
+  /** The day readiness was low for the second session in a row; null: it was not lately. */
+  flatOn: string | null
 }

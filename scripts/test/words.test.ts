@@ -25,6 +25,13 @@ describe('the words of the screens, the errors and the reports', () => {
     expect(wrong).toEqual([])
   })
 
+  it('no button that sends a form says Cancel', () => {
+    const wrong = sources('web/src').filter((file) =>
+      /type="submit"[^<]*>\s*Cancel\s*</.test(readFileSync(file, 'utf8')),
+    )
+    expect(wrong).toEqual([])
+  })
+
   it('sees a word that is not said, in a string, a template and a page', () => {
     const source =
       "const a = 'Up to eight tries a hand'\nconst b = `Order ${a} of it anew`\nconst c = <p>A safety rule: not added.</p>\nconst d = 'One trial a hand'"

@@ -4,7 +4,8 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { TierView } from '@mano/contract/exercises'
 import type { PlanView } from '@mano/contract/plan'
 import type { WeekProblem } from '@mano/core/plan/problem'
-import { addAthlete, hall, rig, type Rig, type Staff } from './hall'
+import { addDays } from '@mano/core/units/dates'
+import { addAthlete, hall, NOW, rig, sessionFor, TODAY, trial, type Rig, type Staff } from './hall'
 
 let r: Rig
 let own: Staff
@@ -101,4 +102,25 @@ it('goes with an athlete who is erased; what is said of everybody stays', async 
     .expect((x) => expect(x.status).toBeLessThan(300))
   expect(await count()).toBe(0)
   expect((await plan()).wishes).toHaveLength(1)
+})
+
+it('readiness low in two sessions in a row reaches the plan: less than last week', async () => {
+  expect((await plan()).flatOn).toBeNull()
+  expect((await who()).flat).toBe(false)
+  const squeeze = async (daysAgo: number, kg: number) => {
+    r.now.at = `${addDays(TODAY, -daysAgo)}T10:00:00.000Z`
+    const session = await sessionFor(own.agent, 'dyno_seated', { protocolId: 'ready_squeeze' })
+    await own.agent.post(`/api/athletes/${athleteId}/tests`).send(session).expect(201)
+    for (const hand of ['left', 'right'] as const)
+      await own.agent
+        .post(`/api/tests/${session.id}/trials`)
+        .send(trial(hand, 1, kg))
+        .expect(201)
+  }
+  for (let daysAgo = 26; daysAgo > 2; daysAgo -= 2) await squeeze(daysAgo, 50)
+  await squeeze(2, 38)
+  await squeeze(1, 38)
+  r.now.at = NOW
+  expect((await plan()).flatOn).toBe(addDays(TODAY, -1))
+  expect((await who()).flat).toBe(true)
 })

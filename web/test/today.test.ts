@@ -46,6 +46,7 @@ function floor(
     touched: { demands: null, week: null },
     tiers: [],
     wishes: [],
+    flatOn: null,
     versions: [
       {
         id: 'v',

@@ -104,7 +104,18 @@ function reference(
 const PRACTISED_WEEKS = 3
 
 /** What is known of an athlete beside the weeks, and the hall's own word on exercises. */
-export type About = Pick<Who, 'sports' | 'level'> & Partial<Pick<Who, 'tiers' | 'wishes'>>
+export type About = Pick<Who, 'sports' | 'level'> &
+  Partial<Pick<Who, 'tiers' | 'wishes'>> & {
+    /** The day readiness was low for the second session in a row; null: it was not. */
+    flatOn?: LocalDate | null
+  }
+
+/** Hands that were flat in the week before, or are in the week itself, carry less. */
+const isFlat = (flatOn: LocalDate | null | undefined, weekStart: LocalDate): boolean =>
+  flatOn !== null &&
+  flatOn !== undefined &&
+  flatOn >= addDays(weekStart, -7) &&
+  flatOn < addDays(weekStart, 7)
 
 /** Whose week it is, with what the weeks before held. */
 export function whoseWeek(
@@ -128,6 +139,7 @@ export function whoseWeek(
     level: about.level,
     tiers: about.tiers ?? [],
     wishes: about.wishes,
+    flat: isFlat(about.flatOn, weekStart),
     last: last?.blocks ?? null,
     practised: ids.length > 0 ? [...new Set(ids)] : null,
   }

@@ -73,6 +73,28 @@ export function formatDate(
   return `${weekday}${Number(d.slice(8))} ${MONTHS[Number(d.slice(5, 7)) - 1]}${year}`
 }
 
+/** A year of two digits lies in this century up to here, else in the last. */
+const CENTURY_FROM = 50
+
+/**
+ * A day as somebody types it: `2026-10-08`, `8 Oct 2026`, `8/10/2026`, `8.10.26`; the day before the
+ * month. Null: no such day.
+ */
+export function readDay(text: string): LocalDate | null {
+  const t = text.trim()
+  if (isLocalDate(t)) return t
+  const m = /^(\d{1,2})[\s./-]+(\d{1,2}|[a-z]{3,9})\.?[\s./-]+(\d{4}|\d{2})$/i.exec(t)
+  if (!m) return null
+  const [, day, named, year] = m as unknown as [string, string, string, string]
+  const month = /\d/.test(named)
+    ? Number(named)
+    : 1 + MONTHS.findIndex((x) => named.toLowerCase().startsWith(x.toLowerCase()))
+  const century = year.length === 4 ? '' : Number(year) < CENTURY_FROM ? '20' : '19'
+  const two = (n: number) => String(n).padStart(2, '0')
+  const read = `${century}${year}-${two(month)}-${two(Number(day))}`
+  return isLocalDate(read) ? read : null
+}
+
 const calendars = new Map<string, Intl.DateTimeFormat>()
 
 /**

@@ -2,10 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { problemFor } from '../../src/calc/week'
 import { exerciseById } from '../../src/catalogue/exercises'
 import { ratingsOf, wishesOf, type OwnTier, type Wishes } from '../../src/catalogue/tiers'
+import { whoseWeek } from '../../src/plan/context'
 import { draftWeek } from '../../src/plan/draft'
 import { ADDED, HABIT, habitsOf } from '../../src/plan/habits'
+import { loadCap } from '../../src/plan/limits'
 import { contextOf, type WeekProblem } from '../../src/plan/problem'
 import { validate } from '../../src/plan/rules'
+import { NOBODY } from '../../src/plan/situation'
 import { NO_TERMS, type Block, type CoachTerms } from '../../src/plan/types'
 import { addDays } from '../../src/units/dates'
 
@@ -143,5 +146,26 @@ describe('what a coach does again and again', () => {
       { wish: 'favourite' },
     ])
     expect(habitsOf(three({ bans: [{ exerciseId: 'wrist_rev', day: 2 }] }), {})).toEqual([])
+  })
+})
+
+describe('hands that were flat twice in a row', () => {
+  const who = (flatOn: string | null, weekStart: string) =>
+    whoseWeek({ sports: ['boxer'], level: 'trained', flatOn }, weekStart, [], [])
+  it('make this week and the next one lighter, and no later one', () => {
+    expect(who('2026-10-08', '2026-10-05').flat).toBe(true)
+    expect(who('2026-10-08', '2026-10-12').flat).toBe(true)
+    expect(who('2026-10-08', '2026-10-19').flat).toBe(false)
+    expect(who('2026-10-08', '2026-09-28').flat).toBe(false)
+    expect(who(null, '2026-10-05').flat).toBe(false)
+  })
+  it('carry less than last week', () => {
+    const c = (flat: boolean) => ({
+      ...contextOf(grappler),
+      lastLoad: 12,
+      who: { ...NOBODY, flat },
+    })
+    expect(loadCap('2026-10-05', c(true))!.most).toBeLessThan(12)
+    expect(loadCap('2026-10-05', c(false))!.most).toBeGreaterThan(12)
   })
 })

@@ -13,7 +13,11 @@ const SQUEEZE_DEPTH = 14
 
 /** Which sessions: of an athlete, by their ids, or the newest of each protocol of some athletes. */
 export type SessionsOf =
-  { athleteId?: string } | { ids: readonly string[] } | { newestOf: readonly string[] }
+  | { athleteId?: string }
+  | { ids: readonly string[] }
+  | { newestOf: readonly string[] }
+  /** Readiness squeezes of one athlete alone. */
+  | { squeezesOf: string }
 
 type Stored = Omit<SessionView, 'source' | 'clock'> & {
   importId: string | null
@@ -57,9 +61,11 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
             `s.id IN (SELECT id FROM (SELECT id, protocol_id, row_number() OVER (PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM current_test_session WHERE athlete_id = ANY($1)) x WHERE n <= CASE WHEN protocol_id = 'ready_squeeze' THEN ${SQUEEZE_DEPTH} ELSE ${NEWEST_DEPTH} END)`,
             [[...of.newestOf]],
           ]
-        : of.athleteId
-          ? ['s.athlete_id = $1', [of.athleteId]]
-          : ['true', []]
+        : 'squeezesOf' in of
+          ? [`s.athlete_id = $1 AND s.protocol_id = 'ready_squeeze'`, [of.squeezesOf]]
+          : of.athleteId
+            ? ['s.athlete_id = $1', [of.athleteId]]
+            : ['true', []]
   const rows = (await em.query(
     `SELECT s.id, s.athlete_id AS "athleteId", s.protocol_id AS "protocolId", s.protocol_version AS "protocolVersion", s.unit_id AS "unitId", s.measurement_id AS "measurementId",
        s.variant, ${utc('s.performed_at')} AS "performedAt", s.performed_on::text AS "performedOn", s.practice, s.conditions, s.override_reason AS "overrideReason", s.note,

@@ -16,6 +16,7 @@ import { gapFacts, readGaps } from '@mano/core/gaps/read'
 import { wantsOf } from '@mano/core/gaps/wants'
 import { planContext, plannedOf, problemIn } from '@mano/core/plan/context'
 import type { WeekProblem } from '@mano/core/plan/problem'
+import { lowTwiceOf } from '@mano/core/review/next'
 import { wishesOf } from '@mano/core/catalogue/tiers'
 import { kitsOf } from '@mano/core/match/kit'
 import { draftWeek } from '@mano/core/plan/draft'
@@ -144,6 +145,7 @@ async function contextOf(
       level: athlete.level,
       tiers: way.tiers,
       wishes: wishesOf(way.wishes),
+      flatOn: await flatOn(call, athlete.id),
     },
   )
 }
@@ -200,6 +202,16 @@ const versionView = (
   by: who.get(v.actorId ?? '') ?? 'the demo',
 })
 
+/** The day readiness was low for the second session in a row, within a fortnight; null: none. */
+const flatOn = async (
+  { em, today }: Pick<Call, 'em' | 'today'>,
+  athleteId: string,
+): Promise<string | null> =>
+  lowTwiceOf(await loadSessions(em, { squeezesOf: athleteId }), {
+    from: today,
+    to: today,
+  })
+
 /** The usual week, the newest version of each planned week, the kit at hand. */
 export async function planView(
   call: Pick<Call, 'em' | 'hall' | 'today'>,
@@ -216,6 +228,7 @@ export async function planView(
     ),
     touched: { demands: day(touched.demands), week: day(touched.week) },
     ...(await ownWay(call.em, athleteId, call.hall.timeZone)),
+    flatOn: await flatOn(call, athleteId),
   }
 }
 

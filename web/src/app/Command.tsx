@@ -1,5 +1,5 @@
 import { type Keys } from './commandKeys'
-import { Modal, UnstyledButton } from '@mantine/core'
+import { Input, Modal, UnstyledButton } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { lazy, Suspense, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
@@ -60,7 +60,7 @@ export function Command() {
         <Modal.Content className="command" aria-label="Find or do anything">
           <label className="command-line">
             <Icon name="search" />
-            <input
+            <Input
               ref={input}
               data-autofocus
               role="combobox"

@@ -1,5 +1,5 @@
 import { Mark } from '../drawn/Mark'
-import { Menu } from '@mantine/core'
+import { Menu, UnstyledButton } from '@mantine/core'
 import { lazy, Suspense } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
@@ -70,9 +70,9 @@ function AccountMenu({ me }: { me: Me }) {
   return (
     <Menu position="bottom-end" withinPortal={false} width={210}>
       <Menu.Target>
-        <button className="who">
+        <UnstyledButton className="who">
           {me.hall.name} · {me.name}
-        </button>
+        </UnstyledButton>
       </Menu.Target>
       <Menu.Dropdown>
         <Menu.Label>Units</Menu.Label>

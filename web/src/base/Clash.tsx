@@ -1,4 +1,4 @@
-import { Button, Modal } from '@mantine/core'
+import { Anchor, Button, Modal } from '@mantine/core'
 import type { Change } from './useChange'
 
 const words = (v: unknown): string =>
@@ -61,9 +61,9 @@ export function Clash<B extends object>({
             <Button variant="default" onClick={() => choose('theirs')}>
               Keep what is on record
             </Button>
-            <button className="lnk" onClick={() => choose(null)}>
+            <Anchor component="button" type="button" className="lnk" onClick={() => choose(null)}>
               Back to the form
-            </button>
+            </Anchor>
           </div>
         </>
       )}

@@ -1,4 +1,4 @@
-import { TextInput } from '@mantine/core'
+import { Button, TextInput } from '@mantine/core'
 import { formatBoth, otherUnitMeant, parseLength, type LengthUnit } from '@mano/core/units/inch'
 import type { Mm } from '@mano/core/units/quantity'
 
@@ -40,9 +40,9 @@ export function LengthField({
       {...(meant && {
         rightSectionWidth: 'auto',
         rightSection: (
-          <button type="button" className="btn small" onClick={() => onChange(meant)}>
+          <Button variant="default" size="xs" type="button" onClick={() => onChange(meant)}>
             {meant}?
-          </button>
+          </Button>
         ),
       })}
       description={

@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { Link, useRouteError } from 'react-router'
 import { failureText } from './api'
 
@@ -32,9 +33,9 @@ export function CrashPage() {
   const error = useRouteError()
   return (
     <Message title="This page failed" says={`${failureText(error)} What was saved is safe.`}>
-      <button className="btn" onClick={() => window.location.reload()}>
+      <Button variant="default" onClick={() => window.location.reload()}>
         Reload the page
-      </button>
+      </Button>
     </Message>
   )
 }
@@ -44,9 +45,9 @@ export const Failed = ({ error, retry }: { error: unknown; retry?: () => void })
   <Message title="That could not be shown" says={failureText(error)}>
     <p className="row">
       {retry && (
-        <button className="btn" onClick={retry}>
+        <Button variant="default" onClick={retry}>
           Try again
-        </button>
+        </Button>
       )}
       <Link className="lnk" to="/">
         Back to the roster

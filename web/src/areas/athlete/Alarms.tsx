@@ -22,9 +22,9 @@ export function Alarms({ athlete, me }: { athlete: AthleteView; me: Me }) {
             <b>{formatDate(a.on, me.today, { weekday: true })}.</b> {a.says}
           </span>
           {me.role === 'coach' && (
-            <button className="btn small" onClick={() => setAnswering(a)}>
+            <Button variant="default" size="xs" onClick={() => setAnswering(a)}>
               Answer
-            </button>
+            </Button>
           )}
         </p>
       ))}

@@ -1,4 +1,4 @@
-import { SegmentedControl } from '@mantine/core'
+import { Button, Input, SegmentedControl, UnstyledButton } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import type { QualityId } from '@mano/core/catalogue/qualities'
@@ -71,13 +71,13 @@ export default function Demands() {
           )}
           {coach && (
             <span className="dem-act">
-              <button className="btn small" onClick={() => setModal('sources')}>
+              <Button variant="default" size="xs" onClick={() => setModal('sources')}>
                 Sports and weights
-              </button>
+              </Button>
               {profile && (
-                <button className="btn small" onClick={() => setModal('copy')}>
+                <Button variant="default" size="xs" onClick={() => setModal('copy')}>
                   Copy as own
-                </button>
+                </Button>
               )}
             </span>
           )}
@@ -175,7 +175,7 @@ function DemandTable({ profile, level, picked, best, loaded, onPick }: TableProp
               onClick={() => onPick(r.quality.id)}
             >
               <th scope="row">
-                <button
+                <UnstyledButton
                   aria-pressed={r.quality.id === picked}
                   onClick={(e) => {
                     e.stopPropagation()
@@ -183,7 +183,7 @@ function DemandTable({ profile, level, picked, best, loaded, onPick }: TableProp
                   }}
                 >
                   <b>{r.quality.name}</b>
-                </button>
+                </UnstyledButton>
                 <small>
                   {idealWords(r, level, units.length)}
                   {r.changed.length > 0 && <em> · changed</em>}
@@ -257,7 +257,7 @@ function Find({ profile, onFind }: { profile: DemandProfile; onFind: (q: Quality
   }
   return (
     <div className="dem-find">
-      <input
+      <Input
         aria-label="Find a quality"
         placeholder="crush, pinch, support …"
         value={text}
@@ -277,9 +277,9 @@ function Find({ profile, onFind }: { profile: DemandProfile; onFind: (q: Quality
                 : ''}
           </p>
           {hits.map((q) => (
-            <button key={q.id} className="btn small" onClick={() => take(q.id)}>
+            <Button variant="default" size="xs" key={q.id} onClick={() => take(q.id)}>
               {q.name}
-            </button>
+            </Button>
           ))}
         </div>
       )}

@@ -1,4 +1,4 @@
-import { Button, Modal, MultiSelect, Select, TextInput } from '@mantine/core'
+import { Button, Input, Modal, MultiSelect, Select, TextInput, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { DemandBody } from '@mano/contract/demands'
@@ -149,7 +149,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
           </legend>
           <div className="steps" role="radiogroup" aria-label="Weight">
             {[0, 1, 2, 3, 4, 5].map((n) => (
-              <button
+              <UnstyledButton
                 type="button"
                 key={n}
                 role="radio"
@@ -157,7 +157,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
                 onClick={() => setD({ ...d, importance: n })}
               >
                 {n}
-              </button>
+              </UnstyledButton>
             ))}
           </div>
         </fieldset>
@@ -175,7 +175,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
             {EMPHASES.map((e) => (
               <label key={e}>
                 {e}
-                <input
+                <Input
                   type="number"
                   min={0}
                   max={100}
@@ -217,14 +217,14 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
             />
             <label>
               {`Size from, ${units.length}`}
-              <input
+              <Input
                 value={d.size[0]}
                 onChange={(e) => setD({ ...d, size: [e.currentTarget.value, d.size[1]] })}
               />
             </label>
             <label>
               {`Size to, ${units.length}`}
-              <input
+              <Input
                 value={d.size[1]}
                 onChange={(e) => setD({ ...d, size: [d.size[0], e.currentTarget.value] })}
               />
@@ -291,7 +291,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
             />
             <label>
               Hold from, s
-              <input
+              <Input
                 placeholder={String(HOLD_OF[row.emphasis[0]?.id ?? 'sustained'][0])}
                 value={d.hold[0]}
                 onChange={(e) => setD({ ...d, hold: [e.currentTarget.value, d.hold[1]] })}
@@ -299,7 +299,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
             </label>
             <label>
               Hold to, s
-              <input
+              <Input
                 placeholder={String(HOLD_OF[row.emphasis[0]?.id ?? 'sustained'][1])}
                 value={d.hold[1]}
                 onChange={(e) => setD({ ...d, hold: [d.hold[0], e.currentTarget.value] })}
@@ -341,9 +341,9 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
             Change from today
           </Button>
           {row.changed.length > 0 && (
-            <button type="button" className="btn" onClick={() => save(null)}>
+            <Button variant="default" type="button" onClick={() => save(null)}>
               Back to the sport's own
-            </button>
+            </Button>
           )}
         </div>
       </form>

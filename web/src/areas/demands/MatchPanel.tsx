@@ -1,3 +1,4 @@
+import { Anchor, Button, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
@@ -50,9 +51,9 @@ export function MatchPanel({
           </Term>
         </h2>
         {onEdit && (
-          <button className="btn small" onClick={onEdit}>
+          <Button variant="default" size="xs" onClick={onEdit}>
             Edit this demand
-          </button>
+          </Button>
         )}
       </div>
       <p>
@@ -75,7 +76,7 @@ export function MatchPanel({
       <ol className="match-list" aria-label={`Implements ${where.where}, best first`}>
         {ranked.slice(0, all ? undefined : SHOWN).map((m) => (
           <li key={m.unit.id}>
-            <button
+            <UnstyledButton
               aria-expanded={open === m.unit.id}
               onClick={() => setOpen(open === m.unit.id ? null : m.unit.id)}
             >
@@ -97,15 +98,15 @@ export function MatchPanel({
                 scale={100}
               />
               <small className="why">{lost(m).slice(0, 2).join('; ') || 'nothing lost'}</small>
-            </button>
+            </UnstyledButton>
             {open === m.unit.id && <Parts match={m} view={view} />}
           </li>
         ))}
       </ol>
       {ranked.length > SHOWN && (
-        <button className="lnk" onClick={() => setAll(!all)}>
+        <Anchor component="button" type="button" className="lnk" onClick={() => setAll(!all)}>
           {all ? 'Fewer' : `All ${ranked.length} ${where.where}`}
-        </button>
+        </Anchor>
       )}
       {ranked.length === 0 && (
         <Link className="lnk" to="/kit">

@@ -1,4 +1,4 @@
-import { Button, Modal, NumberInput, Select, TextInput } from '@mantine/core'
+import { Anchor, Button, Checkbox, Modal, NumberInput, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { DemandBody } from '@mano/contract/demands'
@@ -62,20 +62,26 @@ export function Sources({ onClose }: { onClose: () => void }) {
               w={90}
             />
             {list.length > 1 && (
-              <button
-                className="btn small"
+              <Button
+                variant="default"
+                size="xs"
                 aria-label={`Take out ${i + 1}`}
                 onClick={() => setList(list.filter((_, k) => k !== i))}
               >
                 Take out
-              </button>
+              </Button>
             )}
           </div>
         ))}
         {list.length < 6 && (
-          <button className="lnk" onClick={() => setList([...list, { id: null, weight: 1 }])}>
+          <Anchor
+            component="button"
+            type="button"
+            className="lnk"
+            onClick={() => setList([...list, { id: null, weight: 1 }])}
+          >
             Add another sport or goal
-          </button>
+          </Anchor>
         )}
       </div>
       {twice && <p className="said">A sport is there twice.</p>}
@@ -90,12 +96,8 @@ export function Sources({ onClose }: { onClose: () => void }) {
       )}
       {(athlete.demand?.edits.length ?? 0) > 0 && (
         <label className="row">
-          <input
-            type="checkbox"
-            checked={keep}
-            onChange={(e) => setKeep(e.currentTarget.checked)}
-          />{' '}
-          Keep the {athlete.demand!.edits.length} changes made by hand
+          <Checkbox checked={keep} onChange={(e) => setKeep(e.currentTarget.checked)} /> Keep the{' '}
+          {athlete.demand!.edits.length} changes made by hand
         </label>
       )}
       <TextInput

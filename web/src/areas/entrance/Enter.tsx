@@ -23,9 +23,9 @@ export default function Enter() {
         <Stack gap="md">
           <h1>This link does not work</h1>
           <p>{failureText(read.error)}</p>
-          <Link className="btn" to="/">
+          <Button component={Link} variant="default" to="/">
             To the sign-in
-          </Link>
+          </Button>
         </Stack>
       )}
       {read.data && <Form of={read.data} token={token} />}
@@ -46,9 +46,9 @@ function Form({ of, token }: { of: EntryView; token: string }) {
       <Stack gap="md">
         <h1>Done</h1>
         <p>You sign in as {done} now.</p>
-        <Link className="btn pri" to="/">
+        <Button component={Link} to="/">
           Sign in
-        </Link>
+        </Button>
       </Stack>
     )
   return (

@@ -1,4 +1,4 @@
-import { Button, FileInput, PasswordInput, Select, Stack, TextInput } from '@mantine/core'
+import { Anchor, Button, FileInput, PasswordInput, Select, Stack, TextInput } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
@@ -92,9 +92,9 @@ function Begin() {
   ) : (
     <>
       <Setup />
-      <button className="lnk" onClick={() => setFromFile(true)}>
+      <Anchor component="button" type="button" className="lnk" onClick={() => setFromFile(true)}>
         Start from a hall's file instead
-      </button>
+      </Anchor>
     </>
   )
 }
@@ -157,9 +157,9 @@ function FromFile({ back }: { back: () => void }) {
         >
           Bring the hall in
         </Button>
-        <button type="button" className="lnk" onClick={back}>
+        <Anchor component="button" type="button" className="lnk" onClick={back}>
           Make a new hall instead
-        </button>
+        </Anchor>
       </Stack>
     </form>
   )

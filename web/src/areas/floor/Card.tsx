@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { useParams, useSearchParams } from 'react-router'
 import { findingLine } from '@mano/core/safety/words'
 import type { Block } from '@mano/core/plan/types'
@@ -54,9 +55,9 @@ export default function Card() {
           {formatDate(day, data.today, { weekday: true })}, {Math.ceil(content.minutes)} min
           {session.frame.at ? ` from ${session.frame.at}` : ''}
         </p>
-        <button className="btn pri no-print" onClick={() => window.print()}>
+        <Button className="no-print" onClick={() => window.print()}>
           Print or save as PDF
-        </button>
+        </Button>
       </header>
       {held.map((h) => (
         <p key={h} className="card-held">

@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { exerciseById, type Exercise } from '@mano/core/catalogue/exercises'
@@ -38,37 +39,37 @@ export function WarmUp({ run }: { run: RunView }) {
         )}
         {hard && (data.low?.low || own.lighter) && (
           <div className="f-choice" role="group" aria-label="Version">
-            <button
+            <UnstyledButton
               className={`f-btn ${own.lighter ? 'on' : ''}`}
               aria-pressed={own.lighter}
               onClick={() => act.lighter(!own.lighter)}
             >
               Lighter version
-            </button>
+            </UnstyledButton>
           </div>
         )}
         <Exercises run={run} of={warmUp(blocks)} />
         {leaving && (
           <div className="f-choice" role="group" aria-label="Why it is left out">
             {REASONS.map((r) => (
-              <button key={r} className="f-btn" onClick={() => act.warmedUp(r)}>
+              <UnstyledButton key={r} className="f-btn" onClick={() => act.warmedUp(r)}>
                 {r}
-              </button>
+              </UnstyledButton>
             ))}
           </div>
         )}
       </div>
       <div className="f-bar">
-        <button
+        <UnstyledButton
           className="f-btn quiet"
           aria-expanded={leaving}
           onClick={() => setLeaving(!leaving)}
         >
           Leave it out
-        </button>
-        <button className="f-btn main go" onClick={() => act.warmedUp(null)}>
+        </UnstyledButton>
+        <UnstyledButton className="f-btn main go" onClick={() => act.warmedUp(null)}>
           Warm-up done
-        </button>
+        </UnstyledButton>
       </div>
     </>
   )
@@ -110,7 +111,7 @@ function Exercises({ run, of }: { run: RunView; of: readonly Exercise[] }) {
         <div className="f-choice" role="group" aria-label="Reason for the warm-up">
           <span>Do {asking.length === 1 ? 'it' : 'them'} with your reason:</span>
           {['Light, as agreed', 'As the clinician advised'].map((r) => (
-            <button
+            <UnstyledButton
               key={r}
               className="f-btn"
               onClick={() =>
@@ -121,7 +122,7 @@ function Exercises({ run, of }: { run: RunView; of: readonly Exercise[] }) {
               }
             >
               {r}
-            </button>
+            </UnstyledButton>
           ))}
         </div>
       )}
@@ -137,9 +138,9 @@ export function Closing({ run }: { run: RunView }) {
         <Exercises run={run} of={CLOSING} />
       </div>
       <div className="f-bar">
-        <button className="f-btn main go" onClick={run.act.closed}>
+        <UnstyledButton className="f-btn main go" onClick={run.act.closed}>
           Session done
-        </button>
+        </UnstyledButton>
       </div>
     </>
   )

@@ -1,3 +1,4 @@
+import { Button, Checkbox } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { exerciseById } from '@mano/core/catalogue/exercises'
@@ -71,8 +72,9 @@ export default function Floor() {
               <h2>Today, {formatDate(me.today, me.today, { weekday: true })}</h2>
               <span className="s">{Math.ceil(sessionMinutes(session.blocks))} min</span>
               {todays.length > 0 && <Chip icon="check">{todays.length} sets logged</Chip>}
-              <Link
-                className="btn pri big"
+              <Button
+                component={Link}
+                size="lg"
                 to={`/floor/${athlete.id}${others.length > 0 ? `?with=${others.join(',')}` : ''}`}
               >
                 {others.length > 0
@@ -80,7 +82,7 @@ export default function Floor() {
                   : going
                     ? 'Go on'
                     : 'Run the session'}
-              </Link>
+              </Button>
             </div>
             <FatigueLine
               blocks={blocks}
@@ -97,8 +99,7 @@ export default function Floor() {
                   ),
               ).map((f) => (
                 <label className="tick" key={f.id}>
-                  <input
-                    type="checkbox"
+                  <Checkbox
                     checked={ticked.includes(f.id)}
                     onChange={(e) => tick(f.id, e.currentTarget.checked)}
                   />
@@ -111,8 +112,7 @@ export default function Floor() {
                 <legend>At this station too</legend>
                 {alsoToday.map((a) => (
                   <label className="tick" key={a.id}>
-                    <input
-                      type="checkbox"
+                    <Checkbox
                       checked={others.includes(a.id)}
                       onChange={() =>
                         setOthers(
@@ -177,21 +177,26 @@ export default function Floor() {
               </tbody>
             </table>
             <p className="row">
-              <Link className="btn" to={`/card/${athlete.id}?day=${me.today}`}>
+              <Button component={Link} variant="default" to={`/card/${athlete.id}?day=${me.today}`}>
                 Session card
-              </Link>
-              <a className="btn" href={`/api/athletes/${athlete.id}/calendar`} download>
+              </Button>
+              <Button
+                component="a"
+                variant="default"
+                href={`/api/athletes/${athlete.id}/calendar`}
+                download
+              >
                 Calendar of the weeks
-              </a>
+              </Button>
             </p>
           </>
         ) : (
           <div className="empty">
             <h2>Nothing planned today</h2>
             <p className="s">The floor runs what the plan says for the day.</p>
-            <Link className="btn pri" to={`/athletes/${athlete.id}/plan`}>
+            <Button component={Link} to={`/athletes/${athlete.id}/plan`}>
               Open plan
-            </Link>
+            </Button>
           </div>
         )}
       </section>

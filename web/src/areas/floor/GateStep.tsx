@@ -1,3 +1,4 @@
+import { Input, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import type { Finding } from '@mano/core/safety/judge'
 import { findingLine } from '@mano/core/safety/words'
@@ -35,14 +36,14 @@ export function GateStep({
         </p>
         <div className="f-choice" role="group" aria-label="Reason">
           {REASONS.map((r) => (
-            <button key={r} className="f-btn" onClick={() => onReason(r)}>
+            <UnstyledButton key={r} className="f-btn" onClick={() => onReason(r)}>
               {r}
-            </button>
+            </UnstyledButton>
           ))}
         </div>
         <label className="f-own">
           In your own words
-          <input
+          <Input
             value={own}
             maxLength={400}
             onChange={(e) => setOwn(e.currentTarget.value)}
@@ -53,16 +54,16 @@ export function GateStep({
         </label>
       </div>
       <div className="f-bar">
-        <button className="f-btn quiet" onClick={onSkip}>
+        <UnstyledButton className="f-btn quiet" onClick={onSkip}>
           {skip}
-        </button>
-        <button
+        </UnstyledButton>
+        <UnstyledButton
           className="f-btn main go"
           disabled={own.trim() === ''}
           onClick={() => onReason(own.trim())}
         >
           Go on
-        </button>
+        </UnstyledButton>
       </div>
     </>
   )

@@ -1,3 +1,4 @@
+import { Button, Input, NativeSelect } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -41,24 +42,25 @@ export function Links() {
             until {formatDate(l.expiresOn, me.today)}, made {formatDate(l.madeOn, me.today)} by{' '}
             {l.by}
           </span>
-          <button className="btn small" onClick={() => revoke.mutate(l.id)}>
+          <Button variant="default" size="xs" onClick={() => revoke.mutate(l.id)}>
             Take back
-          </button>
+          </Button>
         </p>
       ))}
       <p className="row">
         <label>
           Valid for{' '}
-          <select value={days} onChange={(e) => setDays(Number(e.currentTarget.value))}>
+          <NativeSelect value={days} onChange={(e) => setDays(Number(e.currentTarget.value))}>
             {DAYS.map((d) => (
               <option key={d} value={d}>
                 {d} days
               </option>
             ))}
-          </select>
+          </NativeSelect>
         </label>
-        <button
-          className="btn small"
+        <Button
+          variant="default"
+          size="xs"
           disabled={make.isPending}
           onClick={() => {
             const token = newToken()
@@ -69,13 +71,13 @@ export function Links() {
           }}
         >
           Make a link
-        </button>
+        </Button>
       </p>
       {made && (
         <p>
           <label className="fl-made">
             Copy it now: it is not shown again
-            <input readOnly value={made} onFocus={(e) => e.currentTarget.select()} />
+            <Input readOnly value={made} onFocus={(e) => e.currentTarget.select()} />
           </label>
         </p>
       )}

@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import type { Step } from '@mano/core/session/steps'
 import { loadPin } from '@mano/core/testing/plates'
 import { exerciseById } from '@mano/core/catalogue/exercises'
@@ -16,10 +17,10 @@ export function LoadLine({ run, step }: { run: RunView; step: Step }) {
   const advice = block ? run.advise(block, step.hand) : null
   const target = run.targetOf(step)
   const ending = dropped && (
-    <button className="f-btn" onClick={act.endExercise}>
+    <UnstyledButton className="f-btn" onClick={act.endExercise}>
       {HAND_WORD[dropped.hand]} fell to {Math.round(100 * dropped.to)}
       {'\u00A0'}% of its first set: end this exercise
-    </button>
+    </UnstyledButton>
   )
   if (!advice && kg === null && !target) return <div className="f-load">{ending}</div>
   const f = (v: number) => formatWithUnit(v, 'kg', units)
@@ -50,9 +51,9 @@ export function LoadLine({ run, step }: { run: RunView; step: Step }) {
       </p>
       {ending}
       {lighter !== null && !ending && (
-        <button className="f-btn" onClick={() => act.takeLoad(lighter)}>
+        <UnstyledButton className="f-btn" onClick={() => act.takeLoad(lighter)}>
           Missed twice: take {f(lighter)}
-        </button>
+        </UnstyledButton>
       )}
     </div>
   )

@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { useEffect } from 'react'
 
 export interface LoadHint {
@@ -46,29 +47,29 @@ export function LoadPad({
       <output>{text === '' ? 'none' : `${text}\u00A0${unit}`}</output>
       <div className="f-pad-hints">
         {hints.map((h) => (
-          <button key={h.label} className="f-btn" onClick={() => onText(String(h.value))}>
+          <UnstyledButton key={h.label} className="f-btn" onClick={() => onText(String(h.value))}>
             {h.label} <b>{h.value}</b>
-          </button>
+          </UnstyledButton>
         ))}
-        <button className="f-btn" onClick={() => onText('')}>
+        <UnstyledButton className="f-btn" onClick={() => onText('')}>
           None
-        </button>
+        </UnstyledButton>
       </div>
       <div className="f-pad-keys">
         {KEYS.map((k) => (
-          <button
+          <UnstyledButton
             key={k}
             className="f-btn"
             aria-label={k === '⌫' ? 'Delete the last digit' : k}
             onClick={() => press(k)}
           >
             {k}
-          </button>
+          </UnstyledButton>
         ))}
       </div>
-      <button className="f-btn main go" onClick={onDone}>
+      <UnstyledButton className="f-btn main go" onClick={onDone}>
         Use {text === '' ? 'no load' : `${text} ${unit}`}
-      </button>
+      </UnstyledButton>
     </div>
   )
 }

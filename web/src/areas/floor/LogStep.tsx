@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import type { Exercise } from '@mano/core/catalogue/exercises'
 import { ladderOf } from '@mano/core/progress/ladders'
@@ -64,13 +65,13 @@ export function LogStep({
   const { rungs } = ladderOf(exercise)
   const at = details.rung ?? rung
   const tick = (name: 'straps' | 'chalk', word: string) => (
-    <button
+    <UnstyledButton
       className={`f-btn ${details[name] ? 'on' : ''}`}
       aria-pressed={details[name] ?? false}
       onClick={() => setDetails({ ...details, [name]: !details[name] })}
     >
       {word}
-    </button>
+    </UnstyledButton>
   )
   if (pad !== null)
     return (
@@ -106,32 +107,32 @@ export function LogStep({
         </div>
         <div className="f-choice" role="group" aria-label="How it ended">
           {ENDINGS.filter((e) => e.id !== 'pain').map((e) => (
-            <button
+            <UnstyledButton
               key={e.id}
               className={`f-btn ${ended === e.id ? 'on' : ''}`}
               aria-pressed={ended === e.id}
               onClick={() => setEnded(e.id)}
             >
               {e.name}
-            </button>
+            </UnstyledButton>
           ))}
         </div>
         <div className="f-choice" role="group" aria-label="Effort of 10">
           {[5, 6, 7, 8, 9, 10].map((n) => (
-            <button
+            <UnstyledButton
               key={n}
               className={`f-btn ${effort === n ? 'on' : ''}`}
               aria-pressed={effort === n}
               onClick={() => setEffort(effort === n ? null : n)}
             >
               {n}
-            </button>
+            </UnstyledButton>
           ))}
           <span>effort of 10</span>
         </div>
         <div className="f-choice" role="group" aria-label="How it was held">
           {STYLES.map((s) => (
-            <button
+            <UnstyledButton
               key={s.id}
               className={`f-btn ${details.style === s.id ? 'on' : ''}`}
               aria-pressed={details.style === s.id}
@@ -140,7 +141,7 @@ export function LogStep({
               }
             >
               {s.name}
-            </button>
+            </UnstyledButton>
           ))}
           {tick('chalk', 'Chalk')}
           {tick('straps', 'Straps')}
@@ -148,31 +149,31 @@ export function LogStep({
         {rungs.length > 0 && (
           <div className="f-choice" role="group" aria-label="Step">
             {rungs.map((r) => (
-              <button
+              <UnstyledButton
                 key={r}
                 className={`f-btn ${at === r ? 'on' : ''}`}
                 aria-pressed={at === r}
                 onClick={() => setDetails({ ...details, rung: r })}
               >
                 {r}
-              </button>
+              </UnstyledButton>
             ))}
           </div>
         )}
       </div>
       <div className="f-bar">
         {onPain && (
-          <button className="f-btn pain" onClick={onPain}>
+          <UnstyledButton className="f-btn pain" onClick={onPain}>
             <Icon name="stop" />
             Pain or stop
-          </button>
+          </UnstyledButton>
         )}
         {onBack && (
-          <button className="f-btn" onClick={onBack}>
+          <UnstyledButton className="f-btn" onClick={onBack}>
             Back
-          </button>
+          </UnstyledButton>
         )}
-        <button
+        <UnstyledButton
           className="f-btn main go"
           onClick={() =>
             onKeep({
@@ -187,7 +188,7 @@ export function LogStep({
           }
         >
           Save
-        </button>
+        </UnstyledButton>
       </div>
     </>
   )
@@ -211,31 +212,31 @@ function Stepper({
   return (
     <div className="f-stepper" role="group" aria-label={label}>
       <span>{label}</span>
-      <button
+      <UnstyledButton
         className="f-btn"
         aria-label={`Less: ${label}`}
         onClick={() => onChange(Math.max(0, Math.round((value - step) * 100) / 100))}
       >
         −
-      </button>
+      </UnstyledButton>
       {onPad ? (
-        <button
+        <UnstyledButton
           className="f-btn f-value"
           aria-label={`Type: ${label}, now ${none && value === 0 ? none : value}`}
           onClick={onPad}
         >
           {none && value === 0 ? none : value}
-        </button>
+        </UnstyledButton>
       ) : (
         <b>{none && value === 0 ? none : value}</b>
       )}
-      <button
+      <UnstyledButton
         className="f-btn"
         aria-label={`More: ${label}`}
         onClick={() => onChange(Math.round((value + step) * 100) / 100)}
       >
         +
-      </button>
+      </UnstyledButton>
     </div>
   )
 }

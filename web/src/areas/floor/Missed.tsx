@@ -1,3 +1,4 @@
+import { Anchor, Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
@@ -47,28 +48,32 @@ export function Missed({ view }: { view: PlanView }) {
           {me.role === 'coach' && (
             <div className="row">
               {left.map((d) => (
-                <Link
-                  className="btn small"
+                <Button
+                  component={Link}
+                  variant="default"
+                  size="xs"
                   key={d}
                   to={`/athletes/${athlete.id}/plan?week=${version.weekStart}&move=${m.day}-${d}`}
                 >
                   Move to {addDays(version.weekStart, d) === me.today ? 'today' : DAY_NAMES[d]}
-                </Link>
+                </Button>
               ))}
-              <button
-                className="btn small"
+              <Button
+                variant="default"
+                size="xs"
                 aria-expanded={leaving === m.on}
                 onClick={() => setLeaving(leaving === m.on ? null : m.on)}
               >
                 Skip it …
-              </button>
+              </Button>
             </div>
           )}
           {leaving === m.on && (
             <div className="row" role="group" aria-label="Why it is skipped">
               {REASONS.map((reason) => (
-                <button
-                  className="btn small"
+                <Button
+                  variant="default"
+                  size="xs"
                   key={reason}
                   disabled={write.isPending}
                   onClick={() =>
@@ -83,7 +88,7 @@ export function Missed({ view }: { view: PlanView }) {
                   }
                 >
                   {reason}
-                </button>
+                </Button>
               ))}
             </div>
           )}
@@ -94,13 +99,15 @@ export function Missed({ view }: { view: PlanView }) {
           {formatDate(m.on, me.today, { weekday: true })} was skipped:{' '}
           {ends.find((e) => e.on === m.on)?.reason.toLowerCase()}.{' '}
           {me.role === 'coach' && (
-            <button
+            <Anchor
+              component="button"
+              type="button"
               className="lnk"
               disabled={write.isPending}
               onClick={() => write.mutate({ on: m.on, reason: 'Taken back', setsLeft: [] })}
             >
               Undo
-            </button>
+            </Anchor>
           )}
         </p>
       ))}

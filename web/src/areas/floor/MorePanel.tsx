@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { cutsFor, minutesOver } from '@mano/core/session/adapt'
@@ -83,35 +84,35 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
               {cuts.map((b) => exerciseById(b.exerciseId)!.name.toLowerCase()).join(', ')}. Warm-up
               and extensors stay.
             </p>
-            <button className="f-btn" onClick={then(() => act.cut(cuts.map((b) => b.id)))}>
+            <UnstyledButton className="f-btn" onClick={then(() => act.cut(cuts.map((b) => b.id)))}>
               Leave {cuts.length === 1 ? 'it' : 'them'} out
-            </button>
+            </UnstyledButton>
           </div>
         )}
         <div className="f-choice" role="group" aria-label="This set">
-          <button className="f-btn" onClick={then(act.passOver)}>
+          <UnstyledButton className="f-btn" onClick={then(act.passOver)}>
             Skip
-          </button>
-          <button className="f-btn" onClick={then(act.addSet)}>
+          </UnstyledButton>
+          <UnstyledButton className="f-btn" onClick={then(act.addSet)}>
             Add a set
-          </button>
+          </UnstyledButton>
           {last && (
-            <button className="f-btn" onClick={then(() => act.again(last.id))}>
+            <UnstyledButton className="f-btn" onClick={then(() => act.again(last.id))}>
               Last set again
-            </button>
+            </UnstyledButton>
           )}
         </div>
         {run.kg !== null && step && (
           <div className="f-choice" role="group" aria-label="Load">
             {[-2.5, -0.5, 0.5, 2.5].map((d) => (
-              <button
+              <UnstyledButton
                 key={d}
                 className="f-btn"
                 onClick={() => act.takeLoad(Math.max(0, run.kg! + d))}
               >
                 {d > 0 ? '+' : '\u2212'}
                 {Math.abs(Math.round(10 * fromSi(Math.abs(d), run.units.mass, 'kg')!) / 10)}
-              </button>
+              </UnstyledButton>
             ))}
             <span>
               {run.shown(run.kg)} {run.units.mass}, {HAND[step.hand].toLowerCase()}
@@ -122,27 +123,27 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
           <div className="f-choice" role="group" aria-label="Another exercise first">
             <span>First:</span>
             {others.map((b) => (
-              <button key={b.id} className="f-btn" onClick={then(() => act.bring(b.id))}>
+              <UnstyledButton key={b.id} className="f-btn" onClick={then(() => act.bring(b.id))}>
                 {exerciseById(b.exerciseId)!.name}
-              </button>
+              </UnstyledButton>
             ))}
           </div>
         )}
         <div className="f-choice" role="group" aria-label="Sound">
-          <button
+          <UnstyledButton
             className={`f-btn ${sound ? 'on' : ''}`}
             aria-pressed={sound}
             onClick={() => set({ sound: !sound })}
           >
             Beeps
-          </button>
-          <button
+          </UnstyledButton>
+          <UnstyledButton
             className={`f-btn ${voice ? 'on' : ''}`}
             aria-pressed={voice}
             onClick={() => set({ voice: !voice })}
           >
             Voice
-          </button>
+          </UnstyledButton>
         </div>
         {!run.data.link && (
           <div className="f-choice" role="group" aria-label="End the session here">
@@ -150,22 +151,22 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
               <>
                 <span>Why?</span>
                 {ENDS.map((r) => (
-                  <button
+                  <UnstyledButton
                     key={r}
                     className="f-btn"
                     onClick={then(() => act.finish(r.toLowerCase()))}
                   >
                     {r}
-                  </button>
+                  </UnstyledButton>
                 ))}
-                <button className="f-btn" onClick={() => setEnding(false)}>
+                <UnstyledButton className="f-btn" onClick={() => setEnding(false)}>
                   Go on instead
-                </button>
+                </UnstyledButton>
               </>
             ) : (
-              <button className="f-btn" onClick={() => setEnding(true)}>
+              <UnstyledButton className="f-btn" onClick={() => setEnding(true)}>
                 End early …
-              </button>
+              </UnstyledButton>
             )}
           </div>
         )}
@@ -173,7 +174,7 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
           <ul className="f-logged" aria-label="Logged here">
             {[...mine].reverse().map((l) => (
               <li key={l.id}>
-                <button className="f-btn" onClick={() => setEditing(l.id)}>
+                <UnstyledButton className="f-btn" onClick={() => setEditing(l.id)}>
                   <span>
                     {HAND[l.hand]}, {exerciseById(l.exerciseId)!.name.toLowerCase()}, set {l.set}
                   </span>
@@ -181,16 +182,16 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
                     {l.seconds !== null ? `${l.seconds}\u00A0s` : l.reps}
                     {l.load !== null ? `, ${l.load}\u00A0${l.loadUnit}` : ''}
                   </b>
-                </button>
+                </UnstyledButton>
               </li>
             ))}
           </ul>
         )}
       </div>
       <div className="f-bar">
-        <button className="f-btn main" onClick={onClose}>
+        <UnstyledButton className="f-btn main" onClick={onClose}>
           Back to the set
-        </button>
+        </UnstyledButton>
       </div>
     </>
   )

@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import type { LinkSession } from '@mano/contract/plan'
@@ -129,9 +130,9 @@ export default function My() {
       </div>
       {days.some((x) => x.on === s.today) && (
         <div className="f-bar">
-          <button className="f-btn main go" onClick={() => setRunning(true)}>
+          <UnstyledButton className="f-btn main go" onClick={() => setRunning(true)}>
             Start today's session
-          </button>
+          </UnstyledButton>
         </div>
       )}
     </main>

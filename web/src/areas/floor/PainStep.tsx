@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { SYMPTOMS, type SymptomId } from '@mano/core/catalogue/cautions'
 import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
@@ -51,21 +52,21 @@ export function PainStep({
         {hand === 'both' && (
           <div className="f-choice" role="group" aria-label="Which hand">
             {SIDES.map((s) => (
-              <button
+              <UnstyledButton
                 key={s.id}
                 className={`f-btn ${side === s.id ? 'on' : ''}`}
                 aria-pressed={side === s.id}
                 onClick={() => setSide(s.id)}
               >
                 {s.name}
-              </button>
+              </UnstyledButton>
             ))}
             <span>which hand</span>
           </div>
         )}
         <div className="f-scale" role="group" aria-label="Pain of 10">
           {Array.from({ length: 11 }, (_, n) => (
-            <button
+            <UnstyledButton
               key={n}
               className={`f-btn ${pain === n ? 'on' : ''}`}
               aria-pressed={pain === n}
@@ -75,20 +76,20 @@ export function PainStep({
               }}
             >
               {n}
-            </button>
+            </UnstyledButton>
           ))}
         </div>
         {pain !== null && pain > 0 && (
           <div className="f-choice grid" role="group" aria-label="Where">
             {TISSUES.map((t) => (
-              <button
+              <UnstyledButton
                 key={t.id}
                 className={`f-btn ${at.includes(t.id) ? 'on' : ''}`}
                 aria-pressed={at.includes(t.id)}
                 onClick={() => touch(t.id)}
               >
                 {t.name}
-              </button>
+              </UnstyledButton>
             ))}
           </div>
         )}
@@ -104,7 +105,7 @@ export function PainStep({
         </p>
         <div className="f-choice grid" role="group" aria-label="Symptoms">
           {SYMPTOMS.map((s) => (
-            <button
+            <UnstyledButton
               key={s.id}
               className={`f-btn pain ${sign === s.id ? 'on' : ''}`}
               aria-pressed={sign === s.id}
@@ -114,21 +115,21 @@ export function PainStep({
               }}
             >
               {s.name}
-            </button>
+            </UnstyledButton>
           ))}
         </div>
       </div>
       <div className="f-bar f-stick">
-        <button className="f-btn" onClick={onBack}>
+        <UnstyledButton className="f-btn" onClick={onBack}>
           Pressed by mistake
-        </button>
-        <button className="f-btn main go" disabled={!ready} onClick={keep}>
+        </UnstyledButton>
+        <UnstyledButton className="f-btn main go" disabled={!ready} onClick={keep}>
           {sign !== null
             ? 'Stop: note the sign'
             : pain !== null && pain > 3
               ? 'Note it and stop'
               : 'Note it and go on'}
-        </button>
+        </UnstyledButton>
       </div>
     </>
   )

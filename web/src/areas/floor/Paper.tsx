@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { useParams, useSearchParams } from 'react-router'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { sessionContent } from '@mano/core/session/content'
@@ -44,9 +45,9 @@ export default function Paper() {
               ? `${weeks.length} weeks from ${formatDate(weeks[0]!.weekStart, data.today)}`
               : `Week of ${formatDate(week, data.today)}, ${wholeWeekMinutes(weeks[0]!.blocks)} min`}
         </p>
-        <button className="btn pri no-print" onClick={() => window.print()}>
+        <Button className="no-print" onClick={() => window.print()}>
           Print or save as PDF
-        </button>
+        </Button>
       </header>
       {weeks.length === 0 ? (
         <p>Nothing is planned in the week of {formatDate(week, data.today)}.</p>

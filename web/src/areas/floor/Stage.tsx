@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { HAND } from './hand'
 import { useEffect, useRef, useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
@@ -202,29 +203,29 @@ export function Stage({
         <Next run={run} />
       </div>
       <div className="f-bar">
-        <button className="f-btn pain" onClick={act.pain}>
+        <UnstyledButton className="f-btn pain" onClick={act.pain}>
           <Icon name="stop" />
           Pain or stop
-        </button>
+        </UnstyledButton>
         {['count', 'rest'].includes(own.phase) || (own.phase === 'work' && timed) ? (
-          <button className="f-btn quiet" aria-pressed={paused} onClick={act.pause}>
+          <UnstyledButton className="f-btn quiet" aria-pressed={paused} onClick={act.pause}>
             {paused ? 'Go on' : 'Pause'}
-          </button>
+          </UnstyledButton>
         ) : null}
         {own.phase === 'confirm' || (own.phase === 'work' && !timed) ? (
-          <button className="f-btn quiet" onClick={act.edit}>
+          <UnstyledButton className="f-btn quiet" onClick={act.edit}>
             Edit
-          </button>
+          </UnstyledButton>
         ) : null}
         {own.phase === 'ready' || own.phase === 'rest' ? (
-          <button className="f-btn quiet" onClick={() => setMore(true)}>
+          <UnstyledButton className="f-btn quiet" onClick={() => setMore(true)}>
             More
-          </button>
+          </UnstyledButton>
         ) : null}
         {main && (
-          <button className={`f-btn main ${main.go ? 'go' : ''}`} onClick={main.run}>
+          <UnstyledButton className={`f-btn main ${main.go ? 'go' : ''}`} onClick={main.run}>
             {main.says}
-          </button>
+          </UnstyledButton>
         )}
       </div>
     </>,

@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { COUNT_IN_S, elapsedS, restLeftS } from '@mano/core/session/run'
 import { WithSession } from './WithSession'
 import type { FloorSession } from './store'
@@ -20,9 +21,9 @@ export function Tile({
   const { data } = useFloorData(athleteId)
   if (!data)
     return (
-      <button className="f-tile" aria-busy="true" onClick={props.onPick}>
+      <UnstyledButton className="f-tile" aria-busy="true" onClick={props.onPick}>
         …
-      </button>
+      </UnstyledButton>
     )
   return <WithSession data={data}>{(own) => <Face data={data} own={own} {...props} />}</WithSession>
 }
@@ -63,7 +64,7 @@ function Face({
           ? Math.floor(elapsedS(own, run.now))
           : null
   return (
-    <button
+    <UnstyledButton
       className={`f-tile hand-${run.step?.hand ?? 'both'} ${front ? 'front' : ''}`}
       aria-pressed={front}
       onClick={onPick}
@@ -74,6 +75,6 @@ function Face({
         {s === null ? '' : ` ${s}\u00A0s`}
         {turn && front ? ' · your turn' : ''}
       </span>
-    </button>
+    </UnstyledButton>
   )
 }

@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { v7 } from 'uuid'
 import type { LogBody } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
@@ -88,15 +89,25 @@ export function Twice({ logs, versionId }: { logs: readonly SetLog[]; versionId:
               {a.set}, {formatDate(a.on, me.today)}
             </b>
             <span className="row">
-              <button className="btn small" disabled={write.isPending} onClick={() => drop(b)}>
+              <Button
+                variant="default"
+                size="xs"
+                disabled={write.isPending}
+                onClick={() => drop(b)}
+              >
                 It was {says(a)}
-              </button>
-              <button className="btn small" disabled={write.isPending} onClick={() => drop(a)}>
+              </Button>
+              <Button
+                variant="default"
+                size="xs"
+                disabled={write.isPending}
+                onClick={() => drop(a)}
+              >
                 It was {says(b)}
-              </button>
-              <button className="btn small" disabled={write.isPending} onClick={() => two(b)}>
+              </Button>
+              <Button variant="default" size="xs" disabled={write.isPending} onClick={() => two(b)}>
                 They were two sets
-              </button>
+              </Button>
             </span>
           </li>
         ))}

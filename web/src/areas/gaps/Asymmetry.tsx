@@ -1,3 +1,4 @@
+import { Button, Input } from '@mantine/core'
 import { useState } from 'react'
 import { acrossTests, LEAN_MARGIN_PCT, type LeanRow } from '@mano/core/gaps/lean'
 import { injurySiteName } from '@mano/core/intake/record'
@@ -147,7 +148,7 @@ function Limit({ limit, coach }: { limit: number | null; coach: boolean }) {
     >
       <label>
         Own limit, %
-        <input
+        <Input
           disabled={!coach}
           inputMode="decimal"
           placeholder="none"
@@ -157,12 +158,14 @@ function Limit({ limit, coach }: { limit: number | null; coach: boolean }) {
         />
       </label>
       {coach && (
-        <button
-          className="btn small"
+        <Button
+          variant="default"
+          size="xs"
+          type="submit"
           disabled={bad || write.isPending || text.trim() === (limit === null ? '' : String(limit))}
         >
           Set
-        </button>
+        </Button>
       )}
       {write.error && (
         <p className="said" role="alert">

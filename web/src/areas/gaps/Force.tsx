@@ -1,3 +1,4 @@
+import { Input } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import {
@@ -164,7 +165,7 @@ function Critical({ view }: { view: CfView }) {
       </div>
       <label className="wanted">
         How long at{' '}
-        <input
+        <Input
           inputMode="decimal"
           aria-label="Load"
           placeholder={units.mass}

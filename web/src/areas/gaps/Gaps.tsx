@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { Link, useSearchParams } from 'react-router'
 import { knownShare } from '@mano/core/gaps/priorities'
 import { Failed } from '../../base/Trouble'
@@ -62,14 +63,14 @@ export default function Gaps() {
       <section>
         <div className="tabs" role="tablist" aria-label="Gaps">
           {VIEWS.map((v) => (
-            <button
+            <UnstyledButton
               key={v.id}
               role="tab"
               aria-selected={v.id === view}
               onClick={() => go({ view: v.id, row: null })}
             >
               {v.name}
-            </button>
+            </UnstyledButton>
           ))}
         </div>
         {view === 'map' && (

@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { weakerSide, type GapRow, type HandGap } from '@mano/core/gaps/map'
 import { formatDate } from '@mano/core/units/dates'
 import { formatValue, formatWithUnit, type UnitChoice } from '@mano/core/units/format'
@@ -185,7 +186,7 @@ function SpineRow({ row, open, onOpen }: { row: GapRow; open: boolean; onOpen: (
         {number('left', both ?? of('left'))}
       </span>
       <span aria-hidden="true">{bar('left', both ?? of('left'))}</span>
-      <button
+      <UnstyledButton
         className={`vert ${lean !== null ? `act ${weaker}` : ''}`}
         style={{ transform: `translateX(${shift}px)` }}
         aria-expanded={open}
@@ -212,7 +213,7 @@ function SpineRow({ row, open, onOpen }: { row: GapRow; open: boolean; onOpen: (
             </>
           )}
         </span>
-      </button>
+      </UnstyledButton>
       <span aria-hidden="true">{bar('right', both ?? of('right'))}</span>
       <span className="sp-side" aria-hidden="true">
         {both ? (

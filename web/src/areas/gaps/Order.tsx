@@ -1,3 +1,4 @@
+import { Anchor, Button, Input } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { GapRow } from '@mano/core/gaps/map'
@@ -41,9 +42,14 @@ export function Order({
       <ol className="answers">
         {ranked.slice(0, 8).map((p) => (
           <li key={p.row.key}>
-            <button className="lnk" onClick={() => onPick(p.row.key)}>
+            <Anchor
+              component="button"
+              type="button"
+              className="lnk"
+              onClick={() => onPick(p.row.key)}
+            >
               {p.row.quality.name}, {p.row.emphasis}
-            </button>
+            </Anchor>
             <p>{p.says}</p>
           </li>
         ))}
@@ -121,23 +127,29 @@ export function Overrule({ priority }: { priority: Priority }) {
     return (
       <p className="overrule">
         {MOVES.find((m) => m.id === priority.choice!.move)!.name}: {priority.choice.reason}{' '}
-        <button className="lnk" onClick={() => choose(key, 'priority', null)}>
+        <Anchor
+          component="button"
+          type="button"
+          className="lnk"
+          onClick={() => choose(key, 'priority', null)}
+        >
           Take it back
-        </button>
+        </Anchor>
       </p>
     )
   return (
     <div className="overrule">
       <div className="row">
         {MOVES.map((m) => (
-          <button
+          <Button
+            variant="default"
+            size="xs"
             key={m.id}
-            className="btn small"
             aria-pressed={move === m.id}
             onClick={() => setMove(move === m.id ? null : m.id)}
           >
             {m.name}
-          </button>
+          </Button>
         ))}
       </div>
       {move && (
@@ -151,7 +163,7 @@ export function Overrule({ priority }: { priority: Priority }) {
             })
           }}
         >
-          <input
+          <Input
             autoFocus
             aria-label="Reason"
             placeholder="Reason"
@@ -159,9 +171,9 @@ export function Overrule({ priority }: { priority: Priority }) {
             value={reason}
             onChange={(e) => setReason(e.currentTarget.value)}
           />
-          <button className="btn small pri" disabled={reason.trim() === '' || write.isPending}>
+          <Button size="xs" type="submit" disabled={reason.trim() === '' || write.isPending}>
             Save
-          </button>
+          </Button>
         </form>
       )}
       {write.error && (

@@ -1,3 +1,4 @@
+import { Anchor, Button, Checkbox, Input, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
@@ -61,9 +62,9 @@ export function RowPanel({
           </Term>
           , {row.emphasis}
         </h2>
-        <button className="btn small" onClick={onClose}>
+        <Button variant="default" size="xs" onClick={onClose}>
           Close
-        </button>
+        </Button>
       </div>
       <InTraining
         logs={athlete.history.logs}
@@ -193,9 +194,14 @@ function References({ row, coach }: { row: GapRow; coach: boolean }) {
             ) : (
               coach &&
               r.value !== null && (
-                <button className="lnk" onClick={() => choose(row.key, 'reference', r.source)}>
+                <Anchor
+                  component="button"
+                  type="button"
+                  className="lnk"
+                  onClick={() => choose(row.key, 'reference', r.source)}
+                >
                   Use this
-                </button>
+                </Anchor>
               )
             )}
           </li>
@@ -205,9 +211,9 @@ function References({ row, coach }: { row: GapRow; coach: boolean }) {
         )}
       </ul>
       {coach && !setting && (
-        <button className="btn small" onClick={() => setSetting(true)}>
+        <Button variant="default" size="xs" onClick={() => setSetting(true)}>
           Set a standard
-        </button>
+        </Button>
       )}
       {setting && <SetStandard row={row} onDone={() => setSetting(false)} />}
     </>
@@ -274,7 +280,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
       </p>
       <label>
         Standard, {perBodyMass ? `${unit} a kg of body mass` : unit}
-        <input
+        <Input
           autoFocus
           value={text}
           inputMode="decimal"
@@ -283,18 +289,13 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
       </label>
       {byMass && (
         <label className="tick">
-          <input
-            type="checkbox"
-            checked={perBodyMass}
-            onChange={(e) => setPer(e.currentTarget.checked)}
-          />{' '}
-          By body mass
+          <Checkbox checked={perBodyMass} onChange={(e) => setPer(e.currentTarget.checked)} /> By
+          body mass
         </label>
       )}
       {protocol.variants.length > 0 && (
         <label className="tick">
-          <input
-            type="checkbox"
+          <Checkbox
             checked={whom.setup}
             onChange={(e) => setWhom({ ...whom, setup: e.currentTarget.checked })}
           />{' '}
@@ -303,7 +304,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
       )}
       <label>
         For
-        <select
+        <NativeSelect
           value={whom.sex ?? ''}
           onChange={(e) =>
             setWhom({ ...whom, sex: (e.currentTarget.value || null) as typeof whom.sex })
@@ -312,11 +313,11 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
           <option value="">men and women</option>
           <option value="male">men</option>
           <option value="female">women</option>
-        </select>
+        </NativeSelect>
       </label>
       <label>
         Age
-        <select
+        <NativeSelect
           value={whom.ages}
           onChange={(e) => setWhom({ ...whom, ages: e.currentTarget.value })}
         >
@@ -326,18 +327,18 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
               {b.name}
             </option>
           ))}
-        </select>
+        </NativeSelect>
       </label>
       <p className="said" role="alert">
         {write.error && failureText(write.error)}
       </p>
       <div className="row">
-        <button className="btn pri" type="submit" disabled={!n.ok || write.isPending}>
+        <Button type="submit" disabled={!n.ok || write.isPending}>
           Set standard
-        </button>
-        <button className="btn" type="button" onClick={onDone}>
+        </Button>
+        <Button variant="default" type="button" onClick={onDone}>
           Cancel
-        </button>
+        </Button>
       </div>
     </form>
   )
@@ -462,7 +463,7 @@ function HangAndLoad({ row }: { row: GapRow }) {
       </p>
       <label className="wanted">
         Load for a hold of{' '}
-        <input
+        <Input
           value={wanted}
           inputMode="numeric"
           aria-label="Wanted hold"

@@ -1,3 +1,4 @@
+import { Anchor } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import type { ArchivedView } from '@mano/contract/athletes'
 import { formatDate } from '@mano/core/units/dates'
@@ -28,9 +29,15 @@ export function Archive() {
                 {formatDate(a.on, today)}: {a.why}
               </td>
               <td>
-                <button className="lnk" disabled={back.isPending} onClick={() => back.mutate(a.id)}>
+                <Anchor
+                  component="button"
+                  type="button"
+                  className="lnk"
+                  disabled={back.isPending}
+                  onClick={() => back.mutate(a.id)}
+                >
                   Bring {a.name} back
-                </button>
+                </Anchor>
               </td>
             </tr>
           ))}

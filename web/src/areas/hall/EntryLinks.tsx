@@ -1,4 +1,4 @@
-import { Button, Modal, SegmentedControl, Stack, TextInput } from '@mantine/core'
+import { Anchor, Button, Modal, SegmentedControl, Stack, TextInput } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -77,14 +77,20 @@ export function Invite() {
             {l.role === null ? `New password for ${l.name}` : `${l.role}, ${l.name || 'no name'}`},
             until {until(l.expiresAt)}
           </span>
-          <button className="lnk" disabled={revoke.isPending} onClick={() => revoke.mutate(l.id)}>
+          <Anchor
+            component="button"
+            type="button"
+            className="lnk"
+            disabled={revoke.isPending}
+            onClick={() => revoke.mutate(l.id)}
+          >
             Take back
-          </button>
+          </Anchor>
         </p>
       ))}
-      <button className="btn" onClick={() => setOpen(true)}>
+      <Button variant="default" onClick={() => setOpen(true)}>
         Make a link
-      </button>
+      </Button>
       <Modal
         opened={open}
         onClose={() => {
@@ -139,9 +145,9 @@ export function ResetLink({ person }: { person: Person }) {
   const link = useEntryLink()
   return (
     <>
-      <button className="lnk" onClick={() => setOpen(true)}>
+      <Anchor component="button" type="button" className="lnk" onClick={() => setOpen(true)}>
         Link for a new password
-      </button>
+      </Anchor>
       <Modal
         opened={open}
         onClose={() => {

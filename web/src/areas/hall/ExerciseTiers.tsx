@@ -1,4 +1,4 @@
-import { SegmentedControl, Select } from '@mantine/core'
+import { Anchor, SegmentedControl, Select } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -115,12 +115,14 @@ function Rated({
                 <small>
                   Mano: {mano ? nameOf(mano).toLowerCase() : 'not rated'}. {mine.by},{' '}
                   {formatDate(mine.on, today)}.{' '}
-                  <button
+                  <Anchor
+                    component="button"
+                    type="button"
                     className="lnk"
                     onClick={() => say.mutate({ exerciseId: id, tier: null, was: mine.tier })}
                   >
                     As Mano rates it
-                  </button>
+                  </Anchor>
                 </small>
               )}
             </span>

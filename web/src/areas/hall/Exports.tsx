@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 const TABLES = [
   { id: 'trials', name: 'Trials' },
   { id: 'records', name: 'Record book' },
@@ -18,12 +19,12 @@ export function Exports() {
         and athletes' links stay here. docs/formats.md says what the columns mean.
       </p>
       <div className="row">
-        <a className="btn pri" href="/api/export/hall" download>
+        <Button component="a" href="/api/export/hall" download>
           Everything, JSON lines
-        </a>
-        <a className="btn" href="/api/export/workbook" download>
+        </Button>
+        <Button component="a" variant="default" href="/api/export/workbook" download>
           All tables, XLSX
-        </a>
+        </Button>
       </div>
       <ul className="ex-tables">
         {TABLES.map((t) => (

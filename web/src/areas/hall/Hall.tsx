@@ -21,9 +21,9 @@ export default function Hall() {
       <div className="hall-head">
         <h1>{me.data?.hall.name}</h1>
         {me.data?.role === 'coach' && (
-          <Link className="btn" to="/import">
+          <Button component={Link} variant="default" to="/import">
             Import
-          </Link>
+          </Button>
         )}
       </div>
       <p className="note">

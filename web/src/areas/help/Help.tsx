@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { TextInput } from '@mantine/core'
+import { Button, TextInput } from '@mantine/core'
 import { KEYS, TOPICS, type Topic } from './topics'
 import './help.css'
 
@@ -44,9 +44,9 @@ export default function Help() {
                   ))}
                 </ol>
                 {t.to && (
-                  <Link className="btn" to={t.to.path}>
+                  <Button component={Link} variant="default" to={t.to.path}>
                     {t.to.name}
-                  </Link>
+                  </Button>
                 )}
               </details>
             ))}

@@ -1,4 +1,4 @@
-import { Button, Modal } from '@mantine/core'
+import { Anchor, Button, Modal } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
@@ -195,9 +195,9 @@ export default function Import() {
             aria-label="CSV file of trials or sets"
             onChange={(e) => void take(e.currentTarget.files?.[0])}
           />
-          <label className="btn pri" htmlFor="trials-file">
+          <Button component="label" htmlFor="trials-file">
             Choose a file
-          </label>
+          </Button>
           <p className="note">
             Your own sheet will do: you say what its columns mean. It is only read at first; nothing
             is saved until you say so, and then all of it or none.
@@ -226,16 +226,15 @@ export default function Import() {
             />
             {!report && !dry.busy && (
               <div className="row map-go">
-                <button
-                  className="btn pri"
+                <Button
                   disabled={openQuestions(chosen.mapping).length > 0}
                   onClick={() => void dry.start('/api/imports', body(chosen, true))}
                 >
                   Try it, save nothing
-                </button>
-                <button className="btn" onClick={leave}>
+                </Button>
+                <Button variant="default" onClick={leave}>
                   Cancel
-                </button>
+                </Button>
               </div>
             )}
           </>
@@ -281,9 +280,14 @@ export default function Import() {
                 <p>
                   {report.without} {report.without === 1 ? 'line is' : 'lines are'} left out as you
                   said.{' '}
-                  <button className="lnk" onClick={() => deal({ without: [] })}>
+                  <Anchor
+                    component="button"
+                    type="button"
+                    className="lnk"
+                    onClick={() => deal({ without: [] })}
+                  >
                     Take them in again
-                  </button>
+                  </Anchor>
                 </p>
               )}
               <Repeats rows={report.repeated} wanted={chosen.lines.wanted} onDeal={deal} />
@@ -300,13 +304,13 @@ export default function Import() {
               </ul>
               <div className="row">
                 {report.trials > 0 && (
-                  <button className="btn pri" onClick={() => void keep()}>
+                  <Button onClick={() => void keep()}>
                     Save all {count(report.of, report.trials)}
-                  </button>
+                  </Button>
                 )}
-                <button className="btn" onClick={leave}>
+                <Button variant="default" onClick={leave}>
                   Cancel
-                </button>
+                </Button>
               </div>
             </div>
           )}
@@ -372,9 +376,9 @@ function Progress({ job, what }: { job: JobRun<ImportReply>; what: string }) {
           : ''}
         <progress value={share} max={1} />
       </label>
-      <button className="btn" onClick={job.stop}>
+      <Button variant="default" onClick={job.stop}>
         Stop
-      </button>
+      </Button>
     </div>
   )
 }
@@ -402,9 +406,14 @@ function Earlier({ today }: { today: string }) {
                     Undone
                   </Chip>
                 ) : (
-                  <button className="lnk" onClick={() => setUndoing(i)}>
+                  <Anchor
+                    component="button"
+                    type="button"
+                    className="lnk"
+                    onClick={() => setUndoing(i)}
+                  >
                     Undo
-                  </button>
+                  </Anchor>
                 )}
               </td>
             </tr>
@@ -426,9 +435,9 @@ function Earlier({ today }: { today: string }) {
           >
             Undo the import
           </Button>
-          <button className="btn" onClick={() => setUndoing(null)}>
+          <Button variant="default" onClick={() => setUndoing(null)}>
             Cancel
-          </button>
+          </Button>
         </div>
       </Modal>
     </>

@@ -1,3 +1,4 @@
+import { NativeSelect } from '@mantine/core'
 import { protocolById, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/units/units'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
@@ -182,13 +183,13 @@ export function MapColumns({
       </p>
       <label className="map-of">
         The sheet holds{' '}
-        <select value={of} onChange={(e) => turnTo(e.currentTarget.value as keyof typeof OF)}>
+        <NativeSelect value={of} onChange={(e) => turnTo(e.currentTarget.value as keyof typeof OF)}>
           {Object.entries(OF).map(([id, o]) => (
             <option key={id} value={id}>
               {o.name}
             </option>
           ))}
-        </select>
+        </NativeSelect>
       </label>
       <div className="map-scroll" tabIndex={0} role="region" aria-label="Columns of the sheet">
         <table>
@@ -203,7 +204,7 @@ export function MapColumns({
             <tr>
               {columns.map((c) => (
                 <td key={c}>
-                  <select
+                  <NativeSelect
                     aria-label={`${c} means`}
                     value={meaningOf(c)}
                     onChange={(e) => setMeaning(c, e.currentTarget.value)}
@@ -215,7 +216,7 @@ export function MapColumns({
                         {NAMED[m.id] ?? m.id.replaceAll('_', ' ')}
                       </option>
                     ))}
-                  </select>
+                  </NativeSelect>
                   {mapping.results
                     .filter((r) => r.column === c)
                     .map((r) => (
@@ -249,7 +250,7 @@ export function MapColumns({
         {dateColumn && (
           <label>
             Dates are{' '}
-            <select
+            <NativeSelect
               value={mapping.dateOrder ?? ''}
               aria-invalid={mapping.dateOrder === null}
               onChange={(e) =>
@@ -265,14 +266,14 @@ export function MapColumns({
                   {o.name}
                 </option>
               ))}
-            </select>
+            </NativeSelect>
             <span className="s">{dateWords(guess, mapping.dateOrder, sample, today)}</span>
           </label>
         )}
         {of === 'trials' && !mapping.columns['implement'] && (
           <label>
             Implement, all lines{' '}
-            <select
+            <NativeSelect
               value={mapping.fixed['implement'] ?? ''}
               onChange={(e) => setFixed('implement', e.currentTarget.value)}
             >
@@ -282,13 +283,13 @@ export function MapColumns({
                   {u.label}
                 </option>
               ))}
-            </select>
+            </NativeSelect>
           </label>
         )}
         {choices.map((v) => (
           <label key={v.id}>
             {v.name}, all lines{' '}
-            <select
+            <NativeSelect
               value={mapping.fixed[v.id] ?? ''}
               onChange={(e) => setFixed(v.id, e.currentTarget.value)}
             >
@@ -298,7 +299,7 @@ export function MapColumns({
                   {o.name}
                 </option>
               ))}
-            </select>
+            </NativeSelect>
           </label>
         ))}
         <Words
@@ -357,7 +358,7 @@ function ResultChoice({
   const units = protocol?.entryUnits ?? (['kg', 'lb', 'N', 's'] as readonly EntryUnit[])
   return (
     <>
-      <select
+      <NativeSelect
         aria-label={`Test of ${r.column}`}
         value={r.protocolId ?? ''}
         onChange={(e) => set({ protocolId: e.currentTarget.value || null })}
@@ -368,9 +369,9 @@ function ResultChoice({
             {p.name}
           </option>
         ))}
-      </select>
+      </NativeSelect>
       {protocol?.hands !== 'both' && (
-        <select
+        <NativeSelect
           aria-label={`Hand of ${r.column}`}
           value={r.hand ?? ''}
           onChange={(e) => set({ hand: (e.currentTarget.value || null) as Hand | null })}
@@ -378,9 +379,9 @@ function ResultChoice({
           <option value="">{hasHand ? 'hand by its column' : 'which hand?'}</option>
           <option value="left">left</option>
           <option value="right">right</option>
-        </select>
+        </NativeSelect>
       )}
-      <select
+      <NativeSelect
         aria-label={`Unit of ${r.column}`}
         value={r.unit ?? ''}
         onChange={(e) => set({ unit: (e.currentTarget.value || null) as EntryUnit | null })}
@@ -393,7 +394,7 @@ function ResultChoice({
             {u}
           </option>
         ))}
-      </select>
+      </NativeSelect>
     </>
   )
 }

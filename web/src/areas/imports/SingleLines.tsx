@@ -1,3 +1,4 @@
+import { Anchor, Button } from '@mantine/core'
 import type { ImportLines, ImportReply } from '@mano/contract/tests'
 
 interface Deal {
@@ -39,19 +40,21 @@ export function Problems({
             {p.line > 1 && (
               <span className="row">
                 {dates && p.column === 'date' && !lines.turned.includes(p.line) && (
-                  <button
-                    className="btn small"
+                  <Button
+                    variant="default"
+                    size="xs"
                     onClick={() => onDeal({ turned: [...lines.turned, p.line] })}
                   >
                     Read its date the other way
-                  </button>
+                  </Button>
                 )}
-                <button
-                  className="btn small"
+                <Button
+                  variant="default"
+                  size="xs"
                   onClick={() => onDeal({ without: [...lines.without, p.line] })}
                 >
                   Leave line {p.line} out
-                </button>
+                </Button>
               </span>
             )}
           </li>
@@ -62,16 +65,16 @@ export function Problems({
       )}
       <div className="row">
         {wrong.length > 1 && (
-          <button
-            className="btn"
+          <Button
+            variant="default"
             onClick={() => onDeal({ without: [...new Set([...lines.without, ...wrong])] })}
           >
             Leave these {wrong.length} lines out
-          </button>
+          </Button>
         )}
-        <button className="btn" onClick={onLeave}>
+        <Button variant="default" onClick={onLeave}>
           Cancel
-        </button>
+        </Button>
       </div>
     </div>
   )
@@ -101,12 +104,13 @@ export function Repeats({
                   Line {r.line}, {r.of === 'record' ? 'on record' : `the same as line ${r.of}`}:{' '}
                   {r.says}
                 </span>{' '}
-                <button
-                  className="btn small"
+                <Button
+                  variant="default"
+                  size="xs"
                   onClick={() => onDeal({ wanted: [...wanted, r.line] })}
                 >
                   Take line {r.line} all the same
-                </button>
+                </Button>
               </li>
             ))}
           </ul>
@@ -117,9 +121,14 @@ export function Repeats({
         <p>
           {wanted.length} repeated {wanted.length === 1 ? 'line is' : 'lines are'} taken all the
           same.{' '}
-          <button className="lnk" onClick={() => onDeal({ wanted: [] })}>
+          <Anchor
+            component="button"
+            type="button"
+            className="lnk"
+            onClick={() => onDeal({ wanted: [] })}
+          >
             Leave {wanted.length === 1 ? 'it' : 'them'} out again
-          </button>
+          </Anchor>
         </p>
       )}
     </section>

@@ -1,4 +1,4 @@
-import { Select } from '@mantine/core'
+import { Button, Checkbox, Select, Textarea } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -52,7 +52,7 @@ export function AddNames({ names }: { names?: readonly string[] }) {
       {!names && (
         <label>
           Names, one a line
-          <textarea rows={6} value={text} onChange={(e) => setText(e.currentTarget.value)} />
+          <Textarea rows={6} value={text} onChange={(e) => setText(e.currentTarget.value)} />
         </label>
       )}
       {known.length > 0 && (
@@ -63,8 +63,7 @@ export function AddNames({ names }: { names?: readonly string[] }) {
           {fresh.map((n) => (
             <li key={n}>
               <label className="tick">
-                <input
-                  type="checkbox"
+                <Checkbox
                   aria-label={`Add ${n}`}
                   checked={!left.includes(n)}
                   onChange={(e) =>
@@ -88,9 +87,9 @@ export function AddNames({ names }: { names?: readonly string[] }) {
       <p className="said" role="alert">
         {write.error && `${failureText(write.error)} Those before it are on the roster.`}
       </p>
-      <button
+      <Button
+        variant="default"
         type="button"
-        className="btn"
         disabled={added.length === 0 || sportId === null || write.isPending}
         onClick={() =>
           write.mutate(added, {
@@ -104,7 +103,7 @@ export function AddNames({ names }: { names?: readonly string[] }) {
         }
       >
         Add {added.length} to the roster
-      </button>
+      </Button>
     </div>
   )
 }

@@ -11,6 +11,7 @@ import { TakeBack } from '../../base/TakeBack'
 import { touchedBy } from '../../base/data'
 import { takeBack, useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
+import { DayInput } from '../../base/DayInput'
 
 export type ClearanceOf = Pick<ClearanceBody, 'injuryId' | 'observationId' | 'healthId' | 'pain'>
 
@@ -84,11 +85,12 @@ export function ClearanceForm({ of, onDone }: { of: ClearanceOf; onDone: () => v
           placeholder="Physician, physiotherapist, hand therapist"
           {...form.getInputProps('profession')}
         />
-        <TextInput
+        <DayInput
           label="Cleared on"
-          type="date"
-          max={me.today}
+          maxDate={me.today}
           {...form.getInputProps('clearedOn')}
+          value={form.values.clearedOn}
+          onChange={(d) => form.setFieldValue('clearedOn', d ?? '')}
         />
         <Select
           label="What is allowed"

@@ -1,4 +1,4 @@
-import { Button, Modal, Stack, TextInput } from '@mantine/core'
+import { Anchor, Button, Modal, Stack, TextInput } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -19,9 +19,9 @@ export function Erase() {
   )
   return (
     <>
-      <button className="lnk" onClick={() => setOpen(true)}>
+      <Anchor component="button" type="button" className="lnk" onClick={() => setOpen(true)}>
         Erase for good …
-      </button>
+      </Anchor>
       <Modal
         opened={open}
         onClose={() => setOpen(false)}
@@ -71,9 +71,9 @@ export function Erase() {
               <Button type="submit" disabled={!same} loading={erase.isPending}>
                 Erase for good
               </Button>
-              <button type="button" className="btn" onClick={() => setOpen(false)}>
+              <Button variant="default" type="button" onClick={() => setOpen(false)}>
                 Cancel
-              </button>
+              </Button>
             </div>
           </Stack>
         </form>

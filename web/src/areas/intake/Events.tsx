@@ -1,4 +1,4 @@
-import { Button, Modal, Stack, Textarea, TextInput } from '@mantine/core'
+import { Anchor, Button, Modal, Stack, TextInput, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { EventBody, EventView } from '@mano/contract/intake'
@@ -7,6 +7,7 @@ import { api, failureText } from '../../base/api'
 import { touchedBy } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
+import { DayInput } from '../../base/DayInput'
 
 /**
  * Dates that matter, each with its lifts or obstacles. Plans keep the day and the day before free.
@@ -30,17 +31,17 @@ export function Events() {
             </span>
             {e.items.length > 0 && <p className="note">{e.items.join(' · ')}</p>}
             {coach && (
-              <button className="lnk" onClick={() => setOpen(e)}>
+              <Anchor component="button" type="button" className="lnk" onClick={() => setOpen(e)}>
                 Change {e.name}
-              </button>
+              </Anchor>
             )}
           </li>
         ))}
       </ul>
       {coach && (
-        <button className="btn" onClick={() => setOpen('new')}>
+        <Button variant="default" onClick={() => setOpen('new')}>
           Add an event
-        </button>
+        </Button>
       )}
       <Modal
         opened={open !== null}
@@ -101,12 +102,7 @@ function Form({ event, onDone }: { event: EventView | null; onDone: () => void }
           value={name}
           onChange={(e) => setName(e.currentTarget.value)}
         />
-        <TextInput
-          label="Date"
-          type="date"
-          value={on}
-          onChange={(e) => setOn(e.currentTarget.value)}
-        />
+        <DayInput label="Date" value={on} onChange={(d) => setOn(d ?? '')} />
         <Textarea
           label="Lifts or obstacles"
           description="One a line"
@@ -127,9 +123,9 @@ function Form({ event, onDone }: { event: EventView | null; onDone: () => void }
             {event ? 'Change' : 'Add'}
           </Button>
           {event && (
-            <button type="button" className="btn" onClick={() => save(true)}>
+            <Button variant="default" type="button" onClick={() => save(true)}>
               Delete
-            </button>
+            </Button>
           )}
         </div>
       </Stack>

@@ -75,9 +75,9 @@ export function Experience() {
         </table>
       )}
       {me.role === 'coach' && (
-        <button className="btn" onClick={() => setAdding(true)}>
+        <Button variant="default" onClick={() => setAdding(true)}>
           Enter experience
-        </button>
+        </Button>
       )}
       <Modal opened={adding} onClose={() => setAdding(false)} title="Enter experience">
         {adding && <Form onDone={() => setAdding(false)} />}

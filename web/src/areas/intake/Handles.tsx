@@ -1,4 +1,4 @@
-import { Button, Modal, SegmentedControl, Select, Stack } from '@mantine/core'
+import { Button, Input, Modal, SegmentedControl, Select, Stack } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { WrapBody } from '@mano/contract/intake'
@@ -65,9 +65,9 @@ export function Handles() {
         ))}
       </div>
       {handles.length > 0 && (
-        <button className="btn" onClick={() => setOpen(true)}>
+        <Button variant="default" onClick={() => setOpen(true)}>
           Measure a wrap gap
-        </button>
+        </Button>
       )}
       <ul className="note wrap-means">
         {(['overlaps', 'meets', 'gap'] as const).map((w) => (
@@ -159,7 +159,7 @@ function Form({
                 onChange={(v) => setWay({ ...way, [hand]: v })}
               />
               <span />
-              <input
+              <Input
                 aria-label={`Wrap, ${hand}`}
                 inputMode="decimal"
                 placeholder="–"

@@ -1,3 +1,4 @@
+import { Button, Input } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -14,6 +15,7 @@ import { api, failureText } from '../../base/api'
 import { touchedBy, useWrite } from '../../base/data'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
+import { DayInput } from '../../base/DayInput'
 
 const nameOfCell = (cell: string): string => {
   const [measure, hand] = cell.split('.') as [BodyMeasureId, Hand]
@@ -81,7 +83,7 @@ export function Hands() {
     const latest = latestMeasure(athlete.measurements, measure, hand)
     return (
       <div className={`measure ${hand}`}>
-        <input
+        <Input
           id={id}
           aria-label={label}
           inputMode="decimal"
@@ -136,24 +138,22 @@ export function Hands() {
           <small>Dated: hangs and ratios need it</small>
         </div>
         <div className="measure">
-          <input
-            type="date"
+          <DayInput
             aria-label="Measured on"
-            max={me.today}
+            maxDate={me.today}
             value={on}
-            onChange={(e) => setOn(e.currentTarget.value || me.today)}
+            onChange={(d) => setOn(d ?? me.today)}
           />
           <small className="s">Measured on</small>
         </div>
       </div>
       <div className="row">
-        <button
-          className="btn pri"
+        <Button
           type="submit"
           disabled={Object.values(typed).every((t) => t.trim() === '') || write.isPending}
         >
           Record measures
-        </button>
+        </Button>
         <span className="said" role="alert">
           {write.error
             ? failureText(write.error)

@@ -1,4 +1,4 @@
-import { Modal } from '@mantine/core'
+import { Anchor, Button, Modal } from '@mantine/core'
 import { useState } from 'react'
 import { healthQuestion } from '@mano/core/catalogue/health'
 import { formatDate } from '@mano/core/units/dates'
@@ -46,20 +46,22 @@ export function Health() {
             </p>
           )}
           {active.has(y.id) && me.role === 'coach' && (
-            <button
+            <Anchor
+              component="button"
+              type="button"
               className="lnk"
               onClick={() =>
                 setClearing({ injuryId: null, observationId: null, healthId: y.id, pain: null })
               }
             >
               Record a clearance
-            </button>
+            </Anchor>
           )}
         </article>
       ))}
-      <button className="btn" onClick={() => setAsking(true)}>
+      <Button variant="default" onClick={() => setAsking(true)}>
         {health.answeredOn === null ? 'Ask the health questions' : 'Ask again'}
-      </button>
+      </Button>
       <HealthDialog
         opened={asking}
         onClose={() => setAsking(false)}

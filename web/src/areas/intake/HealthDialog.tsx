@@ -71,13 +71,13 @@ function Questions({ onDone }: { onDone: () => void }) {
             {yes.length === 0 ? 'None applies: save' : `Save ${yes.length} yes`}
           </Button>
         )}
-        <button
-          className="btn"
+        <Button
+          variant="default"
           disabled={later.isPending}
           onClick={() => later.mutate({ id: v7() }, { onSuccess: onDone })}
         >
           Ask later today
-        </button>
+        </Button>
       </div>
     </Stack>
   )

@@ -1,4 +1,4 @@
-import { Button, Modal, Select, Stack, Textarea, TextInput } from '@mantine/core'
+import { Anchor, Button, Modal, Select, Stack, TextInput, Textarea } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -24,6 +24,7 @@ import { Chip, HandLetter } from '../../drawn/marks'
 import { Reasoned } from '../../base/Reasoned'
 import { useAthletePage } from '../athlete/AthletePage'
 import { clearanceWords, ClearanceForm, TakeBackClearance, type ClearanceOf } from './ClearanceForm'
+import { DayInput } from '../../base/DayInput'
 
 const STATUSES: { value: InjuryStatus; label: string }[] = [
   { value: 'active', label: 'Active' },
@@ -83,7 +84,9 @@ export function Injuries() {
           {coach &&
             waitsForClinician(p) &&
             p.tissues?.map((tissue) => (
-              <button
+              <Anchor
+                component="button"
+                type="button"
                 key={tissue}
                 className="lnk"
                 onClick={() =>
@@ -93,7 +96,7 @@ export function Injuries() {
                 }
               >
                 Record a clearance, {tissue.replace(/_/g, ' ')}
-              </button>
+              </Anchor>
             ))}
         </article>
       ))}
@@ -119,9 +122,9 @@ export function Injuries() {
           />
         ))}
       {coach && (
-        <button className="btn" onClick={() => setAdding(true)}>
+        <Button variant="default" onClick={() => setAdding(true)}>
           Add an injury
-        </button>
+        </Button>
       )}
       <p className="note">{NOT_A_DIAGNOSIS}</p>
       <Modal opened={adding} onClose={() => setAdding(false)} title="Add an injury">
@@ -230,9 +233,9 @@ function InjuryCard({
         </p>
       ))}
       {waits && onClear && (
-        <button className="lnk" onClick={onClear}>
+        <Anchor component="button" type="button" className="lnk" onClick={onClear}>
           Record a clearance
-        </button>
+        </Anchor>
       )}
       {choices.some((c) => c.disabled) && (
         <p className="note">A change of status needs a clinician’s clearance first.</p>
@@ -279,9 +282,9 @@ function SymptomCard({
         clearance is recorded.
       </p>
       {onClear && (
-        <button className="lnk" onClick={onClear}>
+        <Anchor component="button" type="button" className="lnk" onClick={onClear}>
           Record a clearance
-        </button>
+        </Anchor>
       )}
     </article>
   )
@@ -331,13 +334,13 @@ function InjuryForm({ onDone }: { onDone: () => void }) {
           data={STATUSES}
           {...form.getInputProps('status')}
         />
-        <TextInput
+        <DayInput
           label="Since"
-          type="date"
-          max={me.today}
+          clearable
+          maxDate={me.today}
           {...form.getInputProps('since')}
-          value={form.values.since ?? ''}
-          onChange={(e) => form.setFieldValue('since', e.currentTarget.value || null)}
+          value={form.values.since}
+          onChange={(d) => form.setFieldValue('since', d)}
         />
         <TextInput
           label="Advised by"

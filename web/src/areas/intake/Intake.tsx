@@ -1,4 +1,4 @@
-import { Button, Modal, Stack } from '@mantine/core'
+import { Anchor, Button, Modal, Stack } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
 import { useEffect, useState } from 'react'
 import { useBlocker } from 'react-router'
@@ -80,9 +80,9 @@ function Sheet() {
       <section className="wide no-rule">
         <History />
         <PutAway />
-        <button className="btn print" onClick={() => window.print()}>
+        <Button variant="default" className="print" onClick={() => window.print()}>
           Print the intake sheet
-        </button>
+        </Button>
       </section>
       <Modal
         opened={leaving.state === 'blocked'}
@@ -95,9 +95,9 @@ function Sheet() {
         </p>
         <div className="row modal-row">
           <Button onClick={() => leaving.reset?.()}>Stay</Button>
-          <button className="btn" onClick={() => leaving.proceed?.()}>
+          <Button variant="default" onClick={() => leaving.proceed?.()}>
             Leave without saving
-          </button>
+          </Button>
         </div>
       </Modal>
     </main>
@@ -167,9 +167,15 @@ function Profile({ onDirty }: { onDirty: (dirty: boolean) => void }) {
             <Button type="submit" disabled={!dirty} loading={change.busy}>
               Save athlete
             </Button>
-            <button type="button" className="lnk" hidden={!dirty} onClick={() => form.reset()}>
+            <Anchor
+              component="button"
+              type="button"
+              className="lnk"
+              hidden={!dirty}
+              onClick={() => form.reset()}
+            >
               Undo changes
-            </button>
+            </Anchor>
             <span className="said" role="alert">
               {change.error !== null && failureText(change.error)}
             </span>

@@ -1,4 +1,4 @@
-import { Button, Modal, SegmentedControl, Stack, TextInput } from '@mantine/core'
+import { Anchor, Button, Modal, SegmentedControl, Stack, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { OutcomeBody, OutcomeView } from '@mano/contract/intake'
@@ -8,6 +8,7 @@ import { api, failureText } from '../../base/api'
 import { touchedBy } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
+import { DayInput } from '../../base/DayInput'
 
 const key = (o: OutcomeView) => `${o.name}, ${o.unit}`
 
@@ -53,10 +54,17 @@ export function Outcomes() {
                   .join(' · ')}
               </p>
               <span className="row">
-                <button className="lnk" onClick={() => setAdding(s)}>
+                <Anchor
+                  component="button"
+                  type="button"
+                  className="lnk"
+                  onClick={() => setAdding(s)}
+                >
                   Add a result of {last.name}
-                </button>
-                <button
+                </Anchor>
+                <Anchor
+                  component="button"
+                  type="button"
                   className="lnk"
                   onClick={() =>
                     write.mutate({
@@ -72,7 +80,7 @@ export function Outcomes() {
                   }
                 >
                   Delete the newest
-                </button>
+                </Anchor>
               </span>
             </li>
           )
@@ -83,9 +91,9 @@ export function Outcomes() {
           {failureText(write.error)}
         </p>
       )}
-      <button className="btn" onClick={() => setAdding('')}>
+      <Button variant="default" onClick={() => setAdding('')}>
         Add an outcome
-      </button>
+      </Button>
       <p className="note">Shown beside grip results; Mano never claims one causes the other.</p>
       <Modal opened={adding !== null} onClose={() => setAdding(null)} title="Outcome of the sport">
         {adding !== null && (
@@ -196,13 +204,7 @@ function Form({ of, onDone }: { of: OutcomeView | null; onDone: () => void }) {
           error={text.trim() !== '' && !n.ok && 'Not a number'}
           onChange={(e) => setText(e.currentTarget.value)}
         />
-        <TextInput
-          label="On"
-          type="date"
-          max={me.today}
-          value={on}
-          onChange={(e) => setOn(e.currentTarget.value || me.today)}
-        />
+        <DayInput label="On" maxDate={me.today} value={on} onChange={(d) => setOn(d ?? me.today)} />
         <p className="said" role="alert">
           {write.error && failureText(write.error)}
         </p>

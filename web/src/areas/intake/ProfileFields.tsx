@@ -4,6 +4,7 @@ import type { AthleteView, ProfileBody as Sent } from '@mano/contract/athletes'
 import { SKINS } from '@mano/core/intake/record'
 import { LEVELS } from '@mano/core/catalogue/person'
 import { ageOn, isLocalDate } from '@mano/core/units/dates'
+import { DayInput } from '../../base/DayInput'
 
 /** What the form holds: the version goes with the change. */
 export type ProfileBody = Omit<Sent, 'version'>
@@ -45,13 +46,13 @@ export function ProfileFields<T extends ProfileBody>({
   return (
     <>
       <TextInput label="Name" autoFocus={autoFocus} {...f.getInputProps('name')} />
-      <TextInput
+      <DayInput
         label="Birth date"
-        type="date"
-        max={today}
+        clearable
+        defaultLevel="decade"
         {...f.getInputProps('birthDate')}
-        value={birth ?? ''}
-        onChange={(e) => f.setFieldValue('birthDate', e.currentTarget.value || null)}
+        value={birth}
+        onChange={(d) => f.setFieldValue('birthDate', d)}
       />
       <div>
         <span className="field-label" id="dominant">
@@ -146,14 +147,13 @@ function GuardianFields({
         error={f.errors['guardian.relation']}
         onChange={(e) => set({ relation: e.currentTarget.value })}
       />
-      <TextInput
+      <DayInput
         label="Consented on"
-        type="date"
-        max={today}
-        value={g?.on ?? ''}
+        maxDate={today}
+        value={g?.on ?? null}
         error={f.errors['guardian.on']}
         disabled={!g}
-        onChange={(e) => set({ on: e.currentTarget.value })}
+        onChange={(d) => set({ on: d ?? '' })}
       />
     </fieldset>
   )

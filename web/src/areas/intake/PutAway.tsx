@@ -1,3 +1,4 @@
+import { Anchor } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useNavigate } from 'react-router'
 import { api, failureText } from '../../base/api'
@@ -35,7 +36,9 @@ export function PutAway() {
         onDone={() => void navigate('/')}
       />
       {unmeasured && (
-        <button
+        <Anchor
+          component="button"
+          type="button"
           className="lnk"
           disabled={gone.isPending}
           onClick={() =>
@@ -48,7 +51,7 @@ export function PutAway() {
           }
         >
           Added by mistake: remove for good
-        </button>
+        </Anchor>
       )}
       <a className="lnk" href={`/api/athletes/${athlete.id}/record`} download>
         Everything on record, JSON

@@ -1,3 +1,4 @@
+import { Anchor, Button, Checkbox, Input, NativeSelect, UnstyledButton } from '@mantine/core'
 import { useEffect, useState, useRef } from 'react'
 import { v7 } from 'uuid'
 import type { WeekBody } from '@mano/contract/intake'
@@ -80,7 +81,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
     >
       <div className="week-days">
         {week.days.map((day, d) => (
-          <button
+          <UnstyledButton
             type="button"
             key={d}
             aria-pressed={picked === d}
@@ -107,7 +108,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
               Plan sees hand load {frame[d]!.sportLoad} of 3
               {frame[d]!.heavyPull === 'none' ? '' : `, heavy pull ${frame[d]!.heavyPull}`}
             </small>
-          </button>
+          </UnstyledButton>
         ))}
       </div>
       {picked !== null && (
@@ -125,16 +126,17 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
           {DAY_NAMES.map((name, d) => {
             const same = sameDay(week.days[d]!, week.days[picked]!)
             return d === picked ? null : (
-              <button
+              <Button
+                variant="default"
+                size="xs"
                 type="button"
-                className="btn small"
                 key={name}
                 aria-pressed={same}
                 disabled={same}
                 onClick={() => setDay(d, structuredClone(week.days[picked]!))}
               >
                 {name}
-              </button>
+              </Button>
             )
           })}
         </div>
@@ -142,7 +144,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
       <div className="row week-foot">
         <label>
           Work and daily use of the hands
-          <select
+          <NativeSelect
             disabled={!coach}
             value={week.handWork}
             onChange={(e) =>
@@ -157,11 +159,11 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
                 {h.name}
               </option>
             ))}
-          </select>
+          </NativeSelect>
         </label>
         <label>
           In words
-          <input
+          <Input
             disabled={!coach}
             maxLength={200}
             value={week.handWorkNote}
@@ -169,11 +171,12 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
           />
         </label>
         {coach && (
-          <button className="btn pri" type="submit" disabled={!dirty || wrong || write.isPending}>
+          <Button type="submit" disabled={!dirty || wrong || write.isPending}>
             Save usual week
-          </button>
+          </Button>
         )}
-        <button
+        <Anchor
+          component="button"
           type="button"
           className="lnk"
           hidden={!dirty}
@@ -183,7 +186,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
           }}
         >
           Undo changes
-        </button>
+        </Anchor>
         <span className="said" role="alert">
           {wrong
             ? 'Each piece of training needs a name, a time and minutes.'
@@ -214,7 +217,7 @@ function Day({
         <div className="row" key={i}>
           <label>
             Training
-            <input
+            <Input
               value={a.what}
               maxLength={60}
               onChange={(e) => set(i, { what: e.currentTarget.value })}
@@ -222,7 +225,7 @@ function Day({
           </label>
           <label>
             At
-            <input
+            <Input
               type="time"
               value={a.at}
               onChange={(e) => set(i, { at: e.currentTarget.value })}
@@ -230,7 +233,7 @@ function Day({
           </label>
           <label>
             Minutes
-            <input
+            <Input
               type="number"
               min={1}
               max={600}
@@ -241,7 +244,7 @@ function Day({
           </label>
           <label>
             Loads the hands
-            <select
+            <NativeSelect
               value={a.handLoad}
               onChange={(e) =>
                 set(i, { handLoad: Number(e.currentTarget.value) as Activity['handLoad'] })
@@ -252,11 +255,10 @@ function Day({
                   {n} {w}
                 </option>
               ))}
-            </select>
+            </NativeSelect>
           </label>
           <label className="tick">
-            <input
-              type="checkbox"
+            <Checkbox
               checked={a.heavyPulls}
               onChange={(e) =>
                 set(i, {
@@ -268,36 +270,37 @@ function Day({
             Heavy pulls
           </label>
           <label className="tick">
-            <input
-              type="checkbox"
+            <Checkbox
               disabled={!a.heavyPulls}
               checked={a.straps}
               onChange={(e) => set(i, { straps: e.currentTarget.checked })}
             />{' '}
             With straps
           </label>
-          <button
+          <Anchor
+            component="button"
             type="button"
             className="lnk"
             onClick={() => onChange({ activities: day.activities.filter((_, k) => k !== i) })}
           >
             Take out
-          </button>
+          </Anchor>
         </div>
       ))}
       {day.activities.length < 6 && (
-        <button
+        <Anchor
+          component="button"
           type="button"
           className="lnk"
           onClick={() => onChange({ activities: [...day.activities, NEW] })}
         >
           Add training
-        </button>
+        </Anchor>
       )}
       <div className="row">
         <label>
           Minutes for grip
-          <input
+          <Input
             type="number"
             min={0}
             max={240}
@@ -315,7 +318,7 @@ function Day({
         </label>
         <label>
           At
-          <input
+          <Input
             type="time"
             value={day.gripAt}
             onChange={(e) => onChange({ gripAt: e.currentTarget.value || '18:00' })}
@@ -323,7 +326,7 @@ function Day({
         </label>
         <label>
           Where
-          <select
+          <NativeSelect
             value={day.place}
             onChange={(e) => onChange({ place: e.currentTarget.value as TrainingDay['place'] })}
           >
@@ -332,7 +335,7 @@ function Day({
                 {p.name}
               </option>
             ))}
-          </select>
+          </NativeSelect>
         </label>
       </div>
     </fieldset>

@@ -1,4 +1,4 @@
-import { Button, Modal, Select, Stack, Textarea } from '@mantine/core'
+import { Button, Checkbox, Modal, Select, Stack, Textarea } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useEffect, useState } from 'react'
 import { v7 } from 'uuid'
@@ -152,8 +152,7 @@ function Form({ placeId, onClose }: Omit<Props, 'opened'>) {
           <legend>What a hall usually has</legend>
           {COMMON.map((id) => (
             <label className="tick" key={id}>
-              <input
-                type="checkbox"
+              <Checkbox
                 checked={ticked.includes(id)}
                 onChange={() =>
                   setTicked(ticked.includes(id) ? ticked.filter((x) => x !== id) : [...ticked, id])

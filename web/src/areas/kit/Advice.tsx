@@ -1,3 +1,4 @@
+import { Anchor, Input } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -26,9 +27,14 @@ export function Advice({ place, coach }: { place: PlaceView; coach: boolean }) {
       {advice.error && (
         <p className="said" role="alert">
           {failureText(advice.error)}{' '}
-          <button className="lnk" onClick={() => void advice.refetch()}>
+          <Anchor
+            component="button"
+            type="button"
+            className="lnk"
+            onClick={() => void advice.refetch()}
+          >
             Try again
-          </button>
+          </Anchor>
         </p>
       )}
       {advice.isPending && (
@@ -99,7 +105,7 @@ function Price({
   return (
     <label className="price">
       Price{' '}
-      <input
+      <Input
         aria-label={`Price of ${kind}`}
         maxLength={40}
         placeholder="your own"

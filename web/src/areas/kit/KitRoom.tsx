@@ -1,4 +1,13 @@
-import { Button, Modal, Select, Stack, TextInput } from '@mantine/core'
+import {
+  Anchor,
+  Button,
+  Input,
+  Modal,
+  Select,
+  Stack,
+  TextInput,
+  UnstyledButton,
+} from '@mantine/core'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
@@ -93,22 +102,20 @@ export default function KitRoom() {
           <h1>Kit room</h1>
           {coach && (
             <>
-              <button className="btn" onClick={() => setAdding('place')}>
+              <Button variant="default" onClick={() => setAdding('place')}>
                 Add a place
-              </button>
-              <button className="btn" onClick={() => setAdding('several')}>
+              </Button>
+              <Button variant="default" onClick={() => setAdding('several')}>
                 Add several
-              </button>
-              <button className="btn pri" onClick={() => setAdding('unit')}>
-                Add an implement
-              </button>
+              </Button>
+              <Button onClick={() => setAdding('unit')}>Add an implement</Button>
             </>
           )}
         </div>
         <div className="kit-tools">
           <div className="tabs" role="tablist" aria-label="Places">
             {places.data.map((p) => (
-              <button
+              <UnstyledButton
                 key={p.id}
                 role="tab"
                 aria-selected={p.id === place.id}
@@ -116,10 +123,10 @@ export default function KitRoom() {
               >
                 {p.name}{' '}
                 <small>{kit.data.filter((u) => u.placeId === p.id && !u.retired).length}</small>
-              </button>
+              </UnstyledButton>
             ))}
           </div>
-          <input
+          <Input
             className="kit-find"
             aria-label="Find an implement"
             placeholder="Find"
@@ -151,7 +158,7 @@ export default function KitRoom() {
                 onClick={() => go({ unit: u.id })}
               >
                 <th scope="row">
-                  <button
+                  <UnstyledButton
                     aria-pressed={u.id === picked?.id}
                     onClick={(e) => {
                       e.stopPropagation()
@@ -159,7 +166,7 @@ export default function KitRoom() {
                     }}
                   >
                     {u.label}
-                  </button>
+                  </UnstyledButton>
                 </th>
                 <td>
                   <Term kind="implement" id={u.kind}>
@@ -230,9 +237,14 @@ export default function KitRoom() {
           <p className="blank kit-empty">
             Nothing recorded here. Until then plans take what such a place usually has.{' '}
             {coach && (
-              <button className="lnk" onClick={() => setAdding('several')}>
+              <Anchor
+                component="button"
+                type="button"
+                className="lnk"
+                onClick={() => setAdding('several')}
+              >
                 Add what is there
-              </button>
+              </Anchor>
             )}
           </p>
         )}
@@ -257,13 +269,15 @@ export default function KitRoom() {
             {closed.map((p) => (
               <span key={p.id} className="s">
                 {p.name} is closed.{' '}
-                <button
+                <Anchor
+                  component="button"
+                  type="button"
                   className="lnk"
                   disabled={reopen.isPending}
                   onClick={() => reopen.mutate(p.id)}
                 >
                   Open it again
-                </button>
+                </Anchor>
               </span>
             ))}
           </p>
@@ -284,9 +298,14 @@ export default function KitRoom() {
               coach={coach}
             />
             <p className="unit-back">
-              <button className="lnk" onClick={() => go({ unit: null })}>
+              <Anchor
+                component="button"
+                type="button"
+                className="lnk"
+                onClick={() => go({ unit: null })}
+              >
                 What would help most here
-              </button>
+              </Anchor>
             </p>
           </>
         ) : (

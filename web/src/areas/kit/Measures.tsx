@@ -1,4 +1,4 @@
-import { TextInput } from '@mantine/core'
+import { Anchor, Input, TextInput } from '@mantine/core'
 import type { RemeasureBody } from '@mano/contract/kit'
 import type { ImplementKind } from '@mano/core/catalogue/implements'
 import { formatInches, type LengthUnit } from '@mano/core/units/inch'
@@ -8,6 +8,7 @@ import { lengthOf, LengthField } from '../../base/LengthField'
 import { MassField } from '../../base/MassField'
 import { useUnits } from '../../base/units'
 import type { Kg, Mm } from '@mano/core/units/quantity'
+import { DayInput } from '../../base/DayInput'
 
 export interface MeasureDraft {
   size: string
@@ -188,7 +189,7 @@ export function MeasureFields({
           <span className="field-label">Plates in the room</span>
           {draft.plates.map((p, i) => (
             <div className="row" key={i}>
-              <input
+              <Input
                 aria-label={`Plate ${i + 1}, ${units.mass}`}
                 inputMode="decimal"
                 value={p.mass}
@@ -202,7 +203,7 @@ export function MeasureFields({
                 }
               />
               <span>{units.mass} ×</span>
-              <input
+              <Input
                 aria-label={`How many of plate ${i + 1}`}
                 inputMode="numeric"
                 value={p.count}
@@ -214,22 +215,24 @@ export function MeasureFields({
                   })
                 }
               />
-              <button
+              <Anchor
+                component="button"
                 type="button"
                 className="lnk"
                 onClick={() => set({ plates: draft.plates.filter((_, k) => k !== i) })}
               >
                 Take out
-              </button>
+              </Anchor>
             </div>
           ))}
-          <button
+          <Anchor
+            component="button"
             type="button"
             className="lnk"
             onClick={() => set({ plates: [...draft.plates, { mass: '', count: '2' }] })}
           >
             Add a plate
-          </button>
+          </Anchor>
         </div>
       )}
       {kind.id === 'spring' && (
@@ -250,12 +253,11 @@ export function MeasureFields({
             value={draft.ratedBy}
             onChange={(e) => set({ ratedBy: e.currentTarget.value })}
           />
-          <TextInput
+          <DayInput
             label="Rated on"
-            type="date"
-            max={today}
+            maxDate={today}
             value={draft.ratedOn || today}
-            onChange={(e) => set({ ratedOn: e.currentTarget.value })}
+            onChange={(d) => set({ ratedOn: d ?? today })}
           />
         </fieldset>
       )}

@@ -1,3 +1,4 @@
+import { Input } from '@mantine/core'
 import { useState } from 'react'
 import type { KitUnit } from '@mano/contract/kit'
 import { PlatePicture } from '../../drawn/PlatePicture'
@@ -20,7 +21,7 @@ export function PinLoad({ unit }: { unit: KitUnit }) {
     <div className="pin-load">
       <label className="wanted">
         What to hang for{' '}
-        <input
+        <Input
           inputMode="decimal"
           aria-label="Load wanted"
           placeholder={units.mass}

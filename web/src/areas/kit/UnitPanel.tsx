@@ -122,22 +122,22 @@ export function UnitPanel({
       {unit.kind === 'pin' && <PinLoad unit={unit} />}
       <div className="unit-act">
         {coach && (
-          <button className="btn" onClick={() => setOpen('measure')}>
+          <Button variant="default" onClick={() => setOpen('measure')}>
             {unit.kind === 'spring' ? 'Measure or rate' : 'Measure again'}
-          </button>
+          </Button>
         )}
-        <button className="btn" onClick={() => setOpen('check')}>
+        <Button variant="default" onClick={() => setOpen('check')}>
           Check spin and wear
-        </button>
+        </Button>
         {coach && (
-          <button className="btn" onClick={() => setOpen('change')}>
+          <Button variant="default" onClick={() => setOpen('change')}>
             Edit
-          </button>
+          </Button>
         )}
         {coach && (
-          <button className="btn" onClick={() => setOpen('retire')}>
+          <Button variant="default" onClick={() => setOpen('retire')}>
             {unit.retired ? 'Use again' : 'Retire'}
-          </button>
+          </Button>
         )}
       </div>
       {unit.history.length > 1 && (

@@ -1,4 +1,4 @@
-import { Modal } from '@mantine/core'
+import { Button, Input, Modal, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
@@ -100,7 +100,7 @@ function List({
     <div className="change">
       <label>
         Exercise or quality
-        <input
+        <Input
           data-autofocus
           value={text}
           placeholder="pinch, hang, wrist …"
@@ -114,22 +114,23 @@ function List({
         <div className="row which" role="status">
           <span>{askWhich(meaning)}</span>
           {meaning.qualities.map((q) => (
-            <button
+            <Button
+              variant="default"
+              size="xs"
               key={q.id}
               type="button"
-              className="btn small"
               aria-pressed={only === q.id}
               onClick={() => setOnly(only === q.id ? null : q.id)}
             >
               {q.name}
-            </button>
+            </Button>
           ))}
         </div>
       )}
       <ul className="library">
         {rows.map(({ e, block, breaks }) => (
           <li key={e.id}>
-            <button
+            <UnstyledButton
               onClick={() =>
                 breaks ? setAsked(asked?.exerciseId === e.id ? null : block) : onAdd(block)
               }
@@ -145,7 +146,7 @@ function List({
                   <Icon name={breaks.kind === 'safety' ? 'stop' : 'warn'} /> {breaks.says}
                 </small>
               )}
-            </button>
+            </UnstyledButton>
             {asked?.exerciseId === e.id &&
               breaks &&
               (problem ? (
@@ -159,9 +160,9 @@ function List({
                 />
               ) : (
                 breaks.kind === 'practice' && (
-                  <button className="btn small" onClick={() => onAdd(block)}>
+                  <Button variant="default" size="xs" onClick={() => onAdd(block)}>
                     Add all the same
-                  </button>
+                  </Button>
                 )
               ))}
           </li>

@@ -1,3 +1,4 @@
+import { Button, Checkbox, Input } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { v7 } from 'uuid'
 import type { AthleteView } from '@mano/contract/athletes'
@@ -132,7 +133,7 @@ export function ApplyTemplate({
         <>
           <label>
             Athletes
-            <input
+            <Input
               data-autofocus
               value={text}
               placeholder="Name or sport"
@@ -143,8 +144,7 @@ export function ApplyTemplate({
             {rows.map((a) => (
               <li key={a.id}>
                 <label className="tick">
-                  <input
-                    type="checkbox"
+                  <Checkbox
                     checked={chosen.includes(a.id)}
                     onChange={() =>
                       setChosen(
@@ -160,20 +160,16 @@ export function ApplyTemplate({
             ))}
           </ul>
           <label className="tick">
-            <input
-              type="checkbox"
-              checked={over}
-              onChange={(e) => setOver(e.currentTarget.checked)}
-            />
+            <Checkbox checked={over} onChange={(e) => setOver(e.currentTarget.checked)} />
             Make new versions of weeks that are planned already; the old ones are kept
           </label>
           <div className="row">
-            <button className="btn pri" disabled={chosen.length === 0} onClick={() => void run()}>
+            <Button disabled={chosen.length === 0} onClick={() => void run()}>
               Plan for {chosen.length} {chosen.length === 1 ? 'athlete' : 'athletes'}
-            </button>
-            <button className="btn" onClick={onBack}>
+            </Button>
+            <Button variant="default" onClick={onBack}>
               Back
-            </button>
+            </Button>
           </div>
         </>
       ) : (
@@ -218,13 +214,13 @@ export function ApplyTemplate({
           </ul>
           <div className="row">
             {running ? (
-              <button className="btn" onClick={() => stop.current?.abort()}>
+              <Button variant="default" onClick={() => stop.current?.abort()}>
                 Stop
-              </button>
+              </Button>
             ) : (
-              <button className="btn" onClick={onBack}>
+              <Button variant="default" onClick={onBack}>
                 Done
-              </button>
+              </Button>
             )}
           </div>
         </>

@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { Breach } from '@mano/core/plan/rules'
 import { blockMinutes } from '@mano/core/plan/time'
@@ -29,7 +30,7 @@ export function BlockCard({
   const left = block.hands.some((h) => h !== 'right')
   const right = block.hands.some((h) => h !== 'left')
   return (
-    <button
+    <UnstyledButton
       className={`card ${picked ? 'picked' : ''} ${left ? 'cl' : ''} ${right ? 'cr' : ''} ${breaches.length > 0 ? breaches[0]!.kind : ''}`}
       aria-pressed={picked}
       onClick={onPick}
@@ -60,6 +61,6 @@ export function BlockCard({
           {breaches[0]!.says}
         </small>
       )}
-    </button>
+    </UnstyledButton>
   )
 }

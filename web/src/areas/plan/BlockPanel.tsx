@@ -1,4 +1,4 @@
-import { Checkbox } from '@mantine/core'
+import { Button, Checkbox, NativeSelect } from '@mantine/core'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { verdicts } from '@mano/core/plan/moves'
@@ -113,18 +113,18 @@ export function BlockPanel({
           />
           <label>
             Day
-            <select value={block.day} onChange={(x) => onMove(Number(x.currentTarget.value))}>
+            <NativeSelect value={block.day} onChange={(x) => onMove(Number(x.currentTarget.value))}>
               {DAY_NAMES.map((d, i) => (
                 <option key={d} value={i}>
                   {d}
                 </option>
               ))}
-            </select>
+            </NativeSelect>
           </label>
           {e.hands === 'each' && (
             <label>
               Hands
-              <select
+              <NativeSelect
                 value={block.hands.join()}
                 onChange={(x) =>
                   onChange({
@@ -138,13 +138,13 @@ export function BlockPanel({
                 <option value="right,left">Both in turn, right first</option>
                 <option value="left">Left only</option>
                 <option value="right">Right only</option>
-              </select>
+              </NativeSelect>
             </label>
           )}
           {e.hands === 'each' && (
             <label>
               One set more
-              <select
+              <NativeSelect
                 value={block.extra ?? ''}
                 onChange={(x) =>
                   onChange({ extra: (x.currentTarget.value || null) as Block['extra'] })
@@ -158,23 +158,24 @@ export function BlockPanel({
                       {h === 'left' ? 'Left' : 'Right'}
                     </option>
                   ))}
-              </select>
+              </NativeSelect>
             </label>
           )}
           <div className="row">
-            <button
-              className="btn small"
+            <Button
+              variant="default"
+              size="xs"
               aria-pressed={block.pinned ?? false}
               onClick={() => onChange({ pinned: !block.pinned })}
             >
               {block.pinned ? 'Pinned' : 'Pin'}
-            </button>
-            <button className="btn small" onClick={onRemove}>
+            </Button>
+            <Button variant="default" size="xs" onClick={onRemove}>
               Remove
-            </button>
-            <button className="btn small" onClick={onBan}>
+            </Button>
+            <Button variant="default" size="xs" onClick={onBan}>
               Never this week
-            </button>
+            </Button>
           </div>
         </div>
       )}
@@ -212,22 +213,24 @@ function Stepper({
   return (
     <div className="stepper" role="group" aria-label={label}>
       <span>{label}</span>
-      <button
-        className="btn small"
+      <Button
+        variant="default"
+        size="xs"
         aria-label={`Less: ${label}`}
         disabled={value - step < least}
         onClick={() => onChange(value - step)}
       >
         −
-      </button>
+      </Button>
       <b className="n">{value}</b>
-      <button
-        className="btn small"
+      <Button
+        variant="default"
+        size="xs"
         aria-label={`More: ${label}`}
         onClick={() => onChange(value + step)}
       >
         +
-      </button>
+      </Button>
     </div>
   )
 }

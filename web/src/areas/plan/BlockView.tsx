@@ -1,4 +1,4 @@
-import { Modal, UnstyledButton } from '@mantine/core'
+import { Button, Checkbox, Modal, NativeSelect, UnstyledButton } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
@@ -210,7 +210,7 @@ export function BlockView({ view }: { view: PlanView }) {
         <h2>Block from {formatDate(start, me.today)}</h2>
         <label>
           Weeks{' '}
-          <select
+          <NativeSelect
             value={weeks}
             onChange={(e) => {
               const n = Number(e.currentTarget.value)
@@ -222,11 +222,10 @@ export function BlockView({ view }: { view: PlanView }) {
                 {i + 1}
               </option>
             ))}
-          </select>
+          </NativeSelect>
         </label>
         <label>
-          <input
-            type="checkbox"
+          <Checkbox
             checked={deload}
             onChange={(e) => {
               const on = e.currentTarget.checked
@@ -236,42 +235,46 @@ export function BlockView({ view }: { view: PlanView }) {
           Every fourth lighter
         </label>
         <span className="plan-act">
-          <button className="btn" onClick={() => setParams({})}>
+          <Button variant="default" onClick={() => setParams({})}>
             Week board
-          </button>
+          </Button>
           {view.versions.some((v) => v.weekStart >= start) && (
-            <Link className="btn" to={`/paper/${athlete.id}?view=block&week=${start}`}>
+            <Button
+              component={Link}
+              variant="default"
+              to={`/paper/${athlete.id}?view=block&week=${start}`}
+            >
               On paper
-            </Link>
+            </Button>
           )}
           {state === 'planning' ? (
-            <button
-              className="btn"
+            <Button
+              variant="default"
               onClick={() => {
                 stop()
                 setState('idle')
               }}
             >
               Stop
-            </button>
+            </Button>
           ) : (
-            <button
-              className={`btn ${state === 'done' ? '' : 'pri'}`}
+            <Button
+              variant={state === 'done' ? 'default' : 'filled'}
               disabled={!problem}
               onClick={plan}
             >
               Plan the block
-            </button>
+            </Button>
           )}
           {state === 'done' && taken < planned.length && (
-            <button className="btn pri" disabled={keep.isPending} onClick={() => setAsking('new')}>
+            <Button disabled={keep.isPending} onClick={() => setAsking('new')}>
               Save {planned.length - taken} week{planned.length - taken === 1 ? '' : 's'}
-            </button>
+            </Button>
           )}
           {state === 'done' && taken > 0 && (
-            <button className="btn" disabled={keep.isPending} onClick={() => setAsking('all')}>
+            <Button variant="default" disabled={keep.isPending} onClick={() => setAsking('all')}>
               Save all, over {taken} planned
-            </button>
+            </Button>
           )}
         </span>
       </div>

@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import {
   DndContext,
   DragOverlay,
@@ -91,10 +92,10 @@ export function Board({
           return (
             <Day key={i} day={i} off={d.minutes === 0} dragged={dragged} says={says[i] ?? null}>
               <header>
-                <button className="day-name" onClick={() => onSheet(i)}>
+                <UnstyledButton className="day-name" onClick={() => onSheet(i)}>
                   {DAY_NAMES[i]} {formatDate(addDays(plan.weekStart, i), today)}
                   <span className="vh">: the session</span>
-                </button>
+                </UnstyledButton>
                 <span className={used > d.minutes ? 'over' : ''}>
                   {d.minutes === 0 && own.length === 0
                     ? 'no session'
@@ -136,13 +137,13 @@ export function Board({
                 </Draggable>
               ))}
               {editable && (
-                <button
+                <UnstyledButton
                   className="add"
                   onClick={() => onAdd(i)}
                   aria-label={`Add an exercise on ${DAY_NAMES[i]}`}
                 >
                   + Add
-                </button>
+                </UnstyledButton>
               )}
             </Day>
           )

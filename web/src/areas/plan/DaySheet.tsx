@@ -1,4 +1,4 @@
-import { Modal } from '@mantine/core'
+import { Button, Modal } from '@mantine/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
@@ -170,9 +170,9 @@ function Sheet({
         </p>
       ))}
       <div className="row">
-        <Link className="btn" to={`/athletes/${athlete.id}/floor`}>
+        <Button component={Link} variant="default" to={`/athletes/${athlete.id}/floor`}>
           Open floor
-        </Link>
+        </Button>
       </div>
     </div>
   )

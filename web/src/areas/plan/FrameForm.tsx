@@ -1,3 +1,4 @@
+import { Button, Checkbox, Input, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
@@ -63,7 +64,7 @@ export function FrameForm({
             <tr key={i}>
               <th scope="row">{DAY_NAMES[i]}</th>
               <td>
-                <input
+                <Input
                   type="number"
                   min={0}
                   max={240}
@@ -81,7 +82,7 @@ export function FrameForm({
                 />
               </td>
               <td>
-                <input
+                <Input
                   type="time"
                   aria-label={`Hour on ${DAY_NAMES[i]}`}
                   value={d.at ?? ''}
@@ -89,7 +90,7 @@ export function FrameForm({
                 />
               </td>
               <td>
-                <select
+                <NativeSelect
                   aria-label={`Place on ${DAY_NAMES[i]}`}
                   value={d.place}
                   onChange={(e) => set(i, { place: e.currentTarget.value as DayFrame['place'] })}
@@ -97,10 +98,10 @@ export function FrameForm({
                   <option value="hall">Hall</option>
                   <option value="home">Home</option>
                   <option value="bag">Travel bag</option>
-                </select>
+                </NativeSelect>
               </td>
               <td>
-                <select
+                <NativeSelect
                   aria-label={`Hand load on ${DAY_NAMES[i]}`}
                   value={d.sportLoad}
                   onChange={(e) =>
@@ -111,10 +112,10 @@ export function FrameForm({
                   <option value={1}>1 light</option>
                   <option value={2}>2 moderate</option>
                   <option value={3}>3 hard</option>
-                </select>
+                </NativeSelect>
               </td>
               <td>
-                <select
+                <NativeSelect
                   aria-label={`Heavy pull on ${DAY_NAMES[i]}`}
                   value={d.heavyPull}
                   onChange={(e) =>
@@ -124,11 +125,10 @@ export function FrameForm({
                   <option value="none">None</option>
                   <option value="before">Before grip</option>
                   <option value="after">After grip</option>
-                </select>
+                </NativeSelect>
               </td>
               <td>
-                <input
-                  type="checkbox"
+                <Checkbox
                   aria-label={`Competition on ${DAY_NAMES[i]}`}
                   checked={d.competition}
                   onChange={(e) => set(i, { competition: e.currentTarget.checked })}
@@ -142,17 +142,15 @@ export function FrameForm({
         {other.length === 0 ? 'All days are as usual.' : `Not as usual: ${other.join(', ')}.`}
       </p>
       <div className="row">
-        <button className="btn pri" type="submit">
-          Use for this week
-        </button>
+        <Button type="submit">Use for this week</Button>
         {other.length > 0 && (
-          <button type="button" className="btn" onClick={() => setDays([...usual])}>
+          <Button variant="default" type="button" onClick={() => setDays([...usual])}>
             All as usual
-          </button>
+          </Button>
         )}
-        <button type="button" className="btn" onClick={() => onDone(null)}>
+        <Button variant="default" type="button" onClick={() => onDone(null)}>
           Cancel
-        </button>
+        </Button>
       </div>
     </form>
   )

@@ -1,4 +1,4 @@
-import { Button } from '@mantine/core'
+import { Button, Checkbox, Input } from '@mantine/core'
 import { useState } from 'react'
 import type { PlanVersionView } from '@mano/contract/plan'
 import type { PlannedWeek } from '@mano/core/plan/block'
@@ -48,8 +48,7 @@ export function KeepWeeks({ planned, there, today, busy, problem, onKeep }: Prop
           return (
             <li key={w.weekStart}>
               <label className="tick">
-                <input
-                  type="checkbox"
+                <Checkbox
                   checked={!left.includes(w.weekStart)}
                   onChange={(e) =>
                     setLeft(
@@ -97,7 +96,7 @@ export function KeepWeeks({ planned, there, today, busy, problem, onKeep }: Prop
         {over
           ? 'Your reason, kept with each version'
           : 'Your reason, needed where a rule is broken'}
-        <input
+        <Input
           data-autofocus
           value={reason}
           maxLength={400}

@@ -1,3 +1,4 @@
+import { Anchor } from '@mantine/core'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { ADDED } from '@mano/core/plan/habits'
@@ -33,12 +34,14 @@ export function PassedOver({
                 {r.block ? (
                   <>
                     .{' '}
-                    <button
+                    <Anchor
+                      component="button"
+                      type="button"
                       className="lnk"
                       onClick={() => onAdd({ ...r.block!, id: v7(), reason: ADDED })}
                     >
                       Add on {DAY_NAMES[r.block.day]}
-                    </button>
+                    </Anchor>
                   </>
                 ) : (
                   '.'

@@ -1,4 +1,4 @@
-import { Modal } from '@mantine/core'
+import { Anchor, Button, Modal } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -294,22 +294,26 @@ function Week({ view }: { view: PlanView }) {
     setSaid('Copied from the week before; Undo brings back what was there.')
   }
   const act = (label: string, run: () => void, more: { pri?: boolean; off?: boolean } = {}) => (
-    <button className={`btn ${more.pri ? 'pri' : ''}`} disabled={more.off} onClick={run}>
+    <Button variant={more.pri ? 'filled' : 'default'} disabled={more.off} onClick={run}>
       {label}
-    </button>
+    </Button>
   )
   const empty = draft.blocks.length === 0
 
   return (
     <main className="plan">
       <div className="plan-bar">
-        <button className="btn" aria-label="Week before" onClick={() => go(addDays(weekStart, -7))}>
+        <Button
+          variant="default"
+          aria-label="Week before"
+          onClick={() => go(addDays(weekStart, -7))}
+        >
           <Icon name="left" />
-        </button>
+        </Button>
         <h2>Week of {formatDate(weekStart, me.today)}</h2>
-        <button className="btn" aria-label="Week after" onClick={() => go(addDays(weekStart, 7))}>
+        <Button variant="default" aria-label="Week after" onClick={() => go(addDays(weekStart, 7))}>
           <Icon name="right" />
-        </button>
+        </Button>
         <span className="s">
           {changed ? (
             'Not saved yet; kept in this browser'
@@ -360,9 +364,9 @@ function Week({ view }: { view: PlanView }) {
         )}
         {saved && act('Versions', () => setOpen('versions'))}
         {saved && (
-          <Link className="btn" to={`/paper/${athlete.id}?week=${weekStart}`}>
+          <Button component={Link} variant="default" to={`/paper/${athlete.id}?week=${weekStart}`}>
             On paper
-          </Link>
+          </Button>
         )}
         {coach && !empty && act('Copy to next week', copyOn)}
         {coach &&
@@ -478,7 +482,9 @@ function Week({ view }: { view: PlanView }) {
                         <span>
                           {exerciseById(x.exerciseId)?.name}{' '}
                           {coach && (
-                            <button
+                            <Anchor
+                              component="button"
+                              type="button"
                               className="lnk"
                               onClick={() =>
                                 put({
@@ -490,7 +496,7 @@ function Week({ view }: { view: PlanView }) {
                               }
                             >
                               Allow again
-                            </button>
+                            </Anchor>
                           )}
                         </span>
                       </li>

@@ -1,4 +1,4 @@
-import { Button } from '@mantine/core'
+import { Button, Input } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { PlanBody, PlanVersionView, PlanView } from '@mano/contract/plan'
@@ -79,15 +79,15 @@ export function SaveWeek({
           </>
         )}
         <div className="row">
-          <button className="btn pri" onClick={() => onMerge(merged.blocks, theirs.version.id)}>
+          <Button onClick={() => onMerge(merged.blocks, theirs.version.id)}>
             Put both together{merged.clashes.length > 0 ? ', mine where both changed' : ''}
-          </button>
-          <button
-            className="btn"
+          </Button>
+          <Button
+            variant="default"
             onClick={() => onMerge([...theirs.version.blocks], theirs.version.id)}
           >
             Take theirs
-          </button>
+          </Button>
         </div>
         <p className="note">
           The week is checked again before it is saved; Undo brings yours back.
@@ -116,7 +116,7 @@ export function SaveWeek({
           <p>{breaches.map((b) => b.says).join('. ')}.</p>
           <label>
             Your reason, kept with the version
-            <input
+            <Input
               data-autofocus
               value={reason}
               onChange={(e) => setReason(e.currentTarget.value)}

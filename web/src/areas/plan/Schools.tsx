@@ -1,3 +1,4 @@
+import { Button, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { SCHOOLS } from '@mano/core/catalogue/schools'
@@ -76,7 +77,7 @@ export function Schools({
     <div className="change schools">
       <label>
         Question
-        <select
+        <NativeSelect
           data-autofocus
           value={id}
           onChange={(e) => {
@@ -89,7 +90,7 @@ export function Schools({
               {s.question}
             </option>
           ))}
-        </select>
+        </NativeSelect>
       </label>
       <p className="note">
         <Term kind="approach" id={id}>
@@ -149,22 +150,20 @@ export function Schools({
       </p>
       <div className="row">
         {week.blocks.length > 0 && (
-          <button
-            className={`btn ${search.state === 'done' ? '' : 'pri'}`}
+          <Button
+            variant={search.state === 'done' ? 'default' : 'filled'}
             disabled={search.state === 'looking'}
             onClick={() => planner.look({ kind: 'improve', problem: under, plan: week })}
           >
             Plan the week the other way
-          </button>
+          </Button>
         )}
         {search.state === 'done' && (
-          <button className="btn pri" onClick={() => onTake(settings, search.best.blocks)}>
-            Use this week
-          </button>
+          <Button onClick={() => onTake(settings, search.best.blocks)}>Use this week</Button>
         )}
-        <button className="btn" onClick={() => onTake(settings, null)}>
+        <Button variant="default" onClick={() => onTake(settings, null)}>
           Only set the approach
-        </button>
+        </Button>
       </div>
       <p className="note">
         Default: {school.default}. Common practice, no source; what share of the gain an approach

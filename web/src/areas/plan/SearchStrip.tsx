@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { WeekProblem } from '@mano/core/plan/problem'
@@ -108,30 +109,29 @@ export function SearchStrip({
         {search.state === 'looking' && <progress aria-label="Search under way" />}
         <span className="plan-act">
           {better && (
-            <button className="btn" aria-expanded={shown} onClick={() => setShown(!shown)}>
+            <Button variant="default" aria-expanded={shown} onClick={() => setShown(!shown)}>
               {shown ? 'Hide changes' : 'Show changes'}
-            </button>
+            </Button>
           )}
           {better && (
-            <button
-              className="btn pri"
+            <Button
               onClick={() => {
                 setShown(false)
                 onTake(best.blocks, best.testDay)
               }}
             >
               Use this week
-            </button>
+            </Button>
           )}
-          <button
-            className="btn"
+          <Button
+            variant="default"
             onClick={() => {
               setShown(false)
               onStop()
             }}
           >
             {search.state === 'looking' ? 'Stop' : better ? 'Discard' : 'Close'}
-          </button>
+          </Button>
         </span>
       </div>
       {shown && better && (

@@ -1,3 +1,4 @@
+import { Anchor } from '@mantine/core'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { RULES, type Breach } from '@mano/core/plan/rules'
 import { handLoad } from '@mano/core/plan/time'
@@ -37,9 +38,14 @@ export function Speaking({
                 <i>Safety rule: cannot be saved.</i>
               )}{' '}
               {b.blockIds[0] && (
-                <button className="lnk" onClick={() => onPick(b.blockIds[0]!)}>
+                <Anchor
+                  component="button"
+                  type="button"
+                  className="lnk"
+                  onClick={() => onPick(b.blockIds[0]!)}
+                >
                   Show
-                </button>
+                </Anchor>
               )}
             </span>
           </li>

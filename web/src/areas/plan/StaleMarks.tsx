@@ -1,3 +1,4 @@
+import { Anchor } from '@mantine/core'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { PlanVersionView, PlanView } from '@mano/contract/plan'
 import { weekOf } from '@mano/core/plan/coach'
@@ -52,9 +53,14 @@ export function StaleMarks({
             : m.blockIds.map((id, i) => (
                 <span key={id}>
                   {i > 0 && ', '}
-                  <button className="lnk" onClick={() => onPick(id)}>
+                  <Anchor
+                    component="button"
+                    type="button"
+                    className="lnk"
+                    onClick={() => onPick(id)}
+                  >
                     {exerciseById(version.blocks.find((b) => b.id === id)!.exerciseId)!.name}
-                  </button>
+                  </Anchor>
                 </span>
               ))}
         </p>
@@ -75,9 +81,14 @@ export function StaleMarks({
               ? [
                   <span key={b.id}>
                     {x.sets} of{' '}
-                    <button className="lnk" onClick={() => onPick(b.id)}>
+                    <Anchor
+                      component="button"
+                      type="button"
+                      className="lnk"
+                      onClick={() => onPick(b.id)}
+                    >
                       {exerciseById(b.exerciseId)?.name}
-                    </button>{' '}
+                    </Anchor>{' '}
                   </span>,
                 ]
               : []

@@ -1,3 +1,4 @@
+import { Button, Input, UnstyledButton } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -54,7 +55,7 @@ export function Templates({
         <ul className="choose" aria-label="Templates">
           {all.map((t) => (
             <li key={t.id}>
-              <button
+              <UnstyledButton
                 aria-pressed={t.id === template.id}
                 className={t.id === template.id ? 'on' : ''}
                 onClick={() => {
@@ -67,7 +68,7 @@ export function Templates({
                   {own.data?.includes(t) ? 'Own. ' : ''}
                   {t.says}
                 </span>
-              </button>
+              </UnstyledButton>
             </li>
           ))}
         </ul>
@@ -99,8 +100,7 @@ export function Templates({
             </div>
           ))}
           <div className="row">
-            <button
-              className="btn pri"
+            <Button
               disabled={!problem}
               onClick={() => {
                 const made = templateWeek(template, 0, problem!, v7)
@@ -108,18 +108,18 @@ export function Templates({
               }}
             >
               Put on this week
-            </button>
-            <button className="btn" onClick={() => setApplying(true)}>
+            </Button>
+            <Button variant="default" onClick={() => setApplying(true)}>
               Give to several athletes
-            </button>
+            </Button>
             {mine && !leaving && (
-              <button className="btn" onClick={() => setLeaving(true)}>
+              <Button variant="default" onClick={() => setLeaving(true)}>
                 Delete
-              </button>
+              </Button>
             )}
             {mine && leaving && (
-              <button
-                className="btn"
+              <Button
+                variant="default"
                 onClick={() =>
                   keep.mutate(
                     { ...template, id: v7(), removes: template.id },
@@ -133,7 +133,7 @@ export function Templates({
                 }
               >
                 Really remove {template.name}
-              </button>
+              </Button>
             )}
           </div>
           <p className="note">
@@ -161,16 +161,16 @@ export function Templates({
         >
           <label>
             Keep this week as a template
-            <input
+            <Input
               value={name}
               maxLength={60}
               placeholder="Name"
               onChange={(e) => setName(e.currentTarget.value)}
             />
           </label>
-          <button className="btn" type="submit" disabled={name.trim() === '' || keep.isPending}>
+          <Button variant="default" type="submit" disabled={name.trim() === '' || keep.isPending}>
             Save template
-          </button>
+          </Button>
         </form>
       )}
       <p className="said" role="alert">

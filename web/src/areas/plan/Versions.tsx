@@ -1,3 +1,4 @@
+import { Button, NativeSelect } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { PlanVersionView } from '@mano/contract/plan'
@@ -37,13 +38,13 @@ export function Versions({
   const pick = (label: string, value: number, set: (n: number) => void) => (
     <label>
       {label}
-      <select value={value} onChange={(e) => set(Number(e.currentTarget.value))}>
+      <NativeSelect value={value} onChange={(e) => set(Number(e.currentTarget.value))}>
         {all.map((v) => (
           <option key={v.id} value={v.number}>
             Version {v.number}
           </option>
         ))}
-      </select>
+      </NativeSelect>
     </label>
   )
   return (
@@ -111,9 +112,9 @@ export function Versions({
       )}
       {me.role === 'coach' && a.number !== all.length && (
         <div className="row">
-          <button className="btn" onClick={() => onBack(a)}>
+          <Button variant="default" onClick={() => onBack(a)}>
             Put version {a.number} on the board
-          </button>
+          </Button>
         </div>
       )}
       <p className="note">

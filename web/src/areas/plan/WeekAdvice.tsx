@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import type { Unlock } from '@mano/core/plan/advice'
 import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
 import { Icon } from '../../drawn/Icon'
@@ -27,9 +28,9 @@ export function WeekAdvice({
       </ul>
       {onTry &&
         unlocks.map((u) => (
-          <button key={u.day} className="btn" onClick={() => onTry(u.frame)}>
+          <Button variant="default" key={u.day} onClick={() => onTry(u.frame)}>
             Try {u.minutes} min on {DAY_NAMES[u.day]}
-          </button>
+          </Button>
         ))}
     </section>
   )

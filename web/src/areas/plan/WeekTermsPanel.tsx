@@ -1,3 +1,4 @@
+import { NativeSelect, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import type { CoachTerms, WeekKind } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
@@ -35,7 +36,7 @@ export function WeekTermsPanel({
       <h2 className="h3">This week</h2>
       <label>
         Kind
-        <select
+        <NativeSelect
           value={kind}
           onChange={(e) => onChange({ ...terms, kind: e.currentTarget.value as WeekKind })}
         >
@@ -44,11 +45,11 @@ export function WeekTermsPanel({
               {name}
             </option>
           ))}
-        </select>
+        </NativeSelect>
       </label>
       <label>
         Tests
-        <select
+        <NativeSelect
           value={terms.tests?.minutes ?? 0}
           onChange={(e) => {
             const minutes = Number(e.currentTarget.value)
@@ -64,12 +65,12 @@ export function WeekTermsPanel({
               {m} min
             </option>
           ))}
-        </select>
+        </NativeSelect>
       </label>
       {terms.tests && (
         <label>
           On
-          <select
+          <NativeSelect
             aria-label="Day of the tests"
             value={terms.tests.day ?? ''}
             onChange={(e) =>
@@ -88,12 +89,12 @@ export function WeekTermsPanel({
                 {d}
               </option>
             ))}
-          </select>
+          </NativeSelect>
         </label>
       )}
       <label className="wide">
         Note
-        <textarea
+        <Textarea
           rows={2}
           maxLength={400}
           value={note}

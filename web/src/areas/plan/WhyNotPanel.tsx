@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { useEffect, useRef } from 'react'
 import { v7 } from 'uuid'
 import { exerciseById } from '@mano/core/catalogue/exercises'
@@ -62,9 +63,9 @@ export function WhyNotPanel({
         <Says answer={answer} week={week} onBlocks={onBlocks} />
       )}
       {onAnyway ? (
-        <button className="btn small" onClick={onAnyway}>
+        <Button variant="default" size="xs" onClick={onAnyway}>
           Add all the same
-        </button>
+        </Button>
       ) : (
         <p className="note">Not added: safety rule.</p>
       )}
@@ -111,8 +112,9 @@ function Says({
           <p>
             It fits when {exerciseById(a.out.exerciseId)?.name}, {doseWords(a.out)} on{' '}
             {DAY_NAMES[a.out.day]} goes, {price(a.price)}.{' '}
-            <button
-              className="btn small"
+            <Button
+              variant="default"
+              size="xs"
               onClick={() =>
                 onBlocks([
                   ...week.blocks.filter((b) => b.id !== a.out.id),
@@ -121,7 +123,7 @@ function Says({
               }
             >
               Swap
-            </button>
+            </Button>
           </p>
         </>
       )
@@ -132,9 +134,9 @@ function Says({
           <p>
             It fits when {changesOf(week.blocks, a.plan.blocks).length} exercises change,{' '}
             {price(a.price)}.{' '}
-            <button className="btn small" onClick={() => onBlocks(a.plan.blocks)}>
+            <Button variant="default" size="xs" onClick={() => onBlocks(a.plan.blocks)}>
               Plan round it
-            </button>
+            </Button>
           </p>
         </>
       )

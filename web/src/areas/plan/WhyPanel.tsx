@@ -1,3 +1,4 @@
+import { Anchor, Button } from '@mantine/core'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { type Block, type WeekPlan } from '@mano/core/plan/types'
@@ -72,9 +73,14 @@ export function WhyPanel({
                   ? `${why.instead.loses.toFixed(1)} points less`
                   : `${(-why.instead.loses).toFixed(1)} points more, so this week is not proven best`}
               .{' '}
-              <button className="lnk" onClick={() => onReplace(why.instead!.block)}>
+              <Anchor
+                component="button"
+                type="button"
+                className="lnk"
+                onClick={() => onReplace(why.instead!.block)}
+              >
                 Swap
-              </button>
+              </Anchor>
             </p>
           ) : (
             <p>Nothing else keeps the rules there.</p>
@@ -85,9 +91,9 @@ export function WhyPanel({
           ) : (
             <p className="row">
               {why.otherDays.map((d) => (
-                <button key={d.day} className="btn small" onClick={() => onMove(d.day)}>
+                <Button variant="default" size="xs" key={d.day} onClick={() => onMove(d.day)}>
                   {DAY_NAMES[d.day]} {signed(-d.loses)}
-                </button>
+                </Button>
               ))}
             </p>
           )}

@@ -49,6 +49,7 @@ export function usePlanContext(view: PlanView, weekStart: string): PlanContext {
       level: athlete.level,
       tiers: view.tiers,
       wishes: wishesOf(view.wishes),
+      flatOn: view.flatOn,
     },
   )
 }

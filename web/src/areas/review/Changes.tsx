@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import {
   byChance,
   CHANGE_SAYS,
@@ -65,9 +66,13 @@ export function Changes({
                 <Sure h={l} side="l" />
                 <Plot h={l} side="l" series={series} />
                 <th scope="row" className={`${isCalled(l) ? 'cl' : ''} ${isCalled(r) ? 'cr' : ''}`}>
-                  <button className="ser" aria-expanded={open} onClick={() => toggle(series.key)}>
+                  <UnstyledButton
+                    className="ser"
+                    aria-expanded={open}
+                    onClick={() => toggle(series.key)}
+                  >
                     {series.protocol.name}
-                  </button>
+                  </UnstyledButton>
                   <span>
                     {[
                       margin > 0 &&

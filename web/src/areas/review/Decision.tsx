@@ -1,4 +1,4 @@
-import { Textarea } from '@mantine/core'
+import { Anchor, Button, Checkbox, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
@@ -101,13 +101,14 @@ export function Decision({
                   value={l.says}
                   onChange={(e) => change(l.id, { says: e.currentTarget.value })}
                 />
-                <button
-                  className="btn small"
+                <Button
+                  variant="default"
+                  size="xs"
                   disabled={l.title.trim() === ''}
                   onClick={() => setEditing(null)}
                 >
                   Done
-                </button>
+                </Button>
               </div>
             ) : (
               <div>
@@ -118,20 +119,21 @@ export function Decision({
             {me.role === 'coach' && editing !== l.id && (
               <span className="tools">
                 <label>
-                  <input
-                    type="checkbox"
+                  <Checkbox
                     checked={l.taken}
                     onChange={(e) => change(l.id, { taken: e.currentTarget.checked })}
                   />{' '}
                   take
                 </label>
-                <button
+                <Anchor
+                  component="button"
+                  type="button"
                   className="lnk"
                   onClick={() => setEditing(l.id)}
                   aria-label={`Edit: ${l.title}`}
                 >
                   Edit
-                </button>
+                </Anchor>
               </span>
             )}
           </li>
@@ -150,21 +152,21 @@ export function Decision({
             {write.error && failureText(write.error)}
           </p>
           <div className="row">
-            <button className="btn pri" disabled={write.isPending} onClick={keep}>
+            <Button disabled={write.isPending} onClick={keep}>
               {taken === 0
                 ? 'Save with nothing taken'
                 : `Take ${taken === 1 ? 'it' : `${taken} lines`} into the next block`}
-            </button>
+            </Button>
             {own && (
-              <button
-                className="btn"
+              <Button
+                variant="default"
                 onClick={() => {
                   setOwn(null)
                   setEditing(null)
                 }}
               >
                 As drafted
-              </button>
+              </Button>
             )}
           </div>
         </>

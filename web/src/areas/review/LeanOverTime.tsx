@@ -1,3 +1,4 @@
+import { NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import { seriesName, type Series } from '@mano/core/record/series'
 import { formatDate } from '@mano/core/units/dates'
@@ -29,7 +30,7 @@ export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }
     <div className="block lean">
       <h2 className="h3">How far the weaker hand trails</h2>
       {all.length > 1 && (
-        <select
+        <NativeSelect
           className="lean-of"
           aria-label="In which test"
           value={series.key}
@@ -40,7 +41,7 @@ export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }
               {seriesName(s, all, units)}
             </option>
           ))}
-        </select>
+        </NativeSelect>
       )}
       {days.length === 0 && <p className="s">No verdict on the two hands yet.</p>}
       <p className="note">

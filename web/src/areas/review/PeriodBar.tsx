@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import type { Period } from '@mano/core/review/changes'
 import { formatDate } from '@mano/core/units/dates'
@@ -6,6 +7,7 @@ import { useJob } from '../../base/useJob'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { SPANS, type usePeriod } from './useReview'
+import { DayInput } from '../../base/DayInput'
 
 /** Which weeks are looked at, and what is made of them for paper. */
 export function PeriodBar({
@@ -21,22 +23,22 @@ export function PeriodBar({
     <section className="period" aria-label="Looked back on">
       <div className="flt" role="group" aria-label="Period">
         {lastReview && (
-          <button
-            className={`btn ${period.from === lastReview && span === null ? 'pri' : ''}`}
+          <Button
+            variant={period.from === lastReview && span === null ? 'filled' : 'default'}
             onClick={() => setDates({ from: lastReview, to: me.today })}
           >
             Since the last review
-          </button>
+          </Button>
         )}
         {SPANS.map((s) => (
-          <button
+          <Button
             key={s.id}
-            className={`btn ${span === s.id ? 'pri' : ''}`}
+            variant={span === s.id ? 'filled' : 'default'}
             aria-pressed={span === s.id}
             onClick={() => setSpan(s.id)}
           >
             {s.name}
-          </button>
+          </Button>
         ))}
       </div>
       <OwnDates
@@ -67,20 +69,18 @@ function OwnDates({ period, set }: { period: Period; set: (p: Period) => void })
     <span className="dates n">
       <label>
         From{' '}
-        <input
-          type="date"
+        <DayInput
           value={own.from}
-          max={own.to}
-          onChange={(e) => take({ ...own, from: e.currentTarget.value })}
+          maxDate={own.to}
+          onChange={(d) => d && take({ ...own, from: d })}
         />
       </label>
       <label>
         to{' '}
-        <input
-          type="date"
+        <DayInput
           value={own.to}
-          max={me.today}
-          onChange={(e) => take({ ...own, to: e.currentTarget.value })}
+          maxDate={me.today}
+          onChange={(d) => d && take({ ...own, to: d })}
         />
       </label>
     </span>
@@ -110,14 +110,14 @@ function Report({
   }
   return (
     <>
-      <button
-        className="btn"
+      <Button
+        variant="default"
         disabled={job.busy}
         onClick={() => void make()}
         title={`PDF, ${formatDate(period.from, me.today)} to ${formatDate(period.to, me.today)}`}
       >
         {job.busy ? `${job.view?.says || 'Starting'} …` : children}
-      </button>
+      </Button>
       {(job.error !== null || job.view?.problem) && (
         <span className="said" role="alert">
           {job.error !== null ? failureText(job.error) : job.view!.problem!.title}

@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
@@ -53,9 +54,9 @@ export default function Review() {
         <p className="s">
           A first test gives a verdict on the two hands; from the second on they are seen over time.
         </p>
-        <Link className="btn pri" to={`/athletes/${athlete.id}/tests`}>
+        <Button component={Link} to={`/athletes/${athlete.id}/tests`}>
           Start a test
-        </Link>
+        </Button>
       </main>
     )
   }

@@ -1,4 +1,4 @@
-import { Modal, TextInput } from '@mantine/core'
+import { Anchor, Button, Modal, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { GoalView } from '@mano/contract/review'
@@ -137,9 +137,14 @@ function GoalLine({ series, goal }: { series: Series; goal: GoalView | null }) {
   if (me.role !== 'coach') return null
   return (
     <>
-      <button className="lnk goal-set" onClick={() => setOpen(true)}>
+      <Anchor
+        component="button"
+        type="button"
+        className="lnk goal-set"
+        onClick={() => setOpen(true)}
+      >
         {goal ? 'Change the goal' : 'Set a goal'}
-      </button>
+      </Anchor>
       {open && <GoalForm series={series} goal={goal} close={() => setOpen(false)} />}
     </>
   )
@@ -199,13 +204,13 @@ function GoalForm({
           {write.error && failureText(write.error)}
         </p>
         <div className="row">
-          <button className="btn pri" disabled={!(n.ok && n.value > 0) || write.isPending}>
+          <Button type="submit" disabled={!(n.ok && n.value > 0) || write.isPending}>
             Save goal
-          </button>
+          </Button>
           {goal && (
-            <button type="button" className="btn" onClick={() => save(null)}>
+            <Button variant="default" type="button" onClick={() => save(null)}>
               Delete goal
-            </button>
+            </Button>
           )}
         </div>
       </form>

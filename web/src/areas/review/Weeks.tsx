@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { TISSUES } from '@mano/core/catalogue/tissues'
@@ -223,14 +224,15 @@ export function Weeks({ all }: { all: readonly WeekDone[] }) {
             ['tissue', 'Hard days by tissue'],
           ] as const
         ).map(([id, name]) => (
-          <button
+          <Button
             key={id}
-            className={`btn small ${by === id ? 'pri' : ''}`}
+            variant={by === id ? 'filled' : 'default'}
+            size="xs"
             aria-pressed={by === id}
             onClick={() => setBy(id)}
           >
             {name}
-          </button>
+          </Button>
         ))}
       </div>
       <p className="note">

@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { RosterRow } from '@mano/contract/athletes'
@@ -52,20 +53,21 @@ export function Decisions({
                 {/[.!?]$/.test(r.call.why) ? '' : '.'}
                 {r.alarms > 1 && ` And ${r.alarms - 1} more.`}
               </p>
-              <Link
-                className={`btn ${i === 0 ? 'pri' : ''}`}
+              <Button
+                component={Link}
+                variant={i === 0 ? 'filled' : 'default'}
                 to={`/athletes/${r.id}/${r.call.stage}`}
               >
                 {actWord(r)}
-              </Link>
+              </Button>
             </div>
           </article>
         )
       })}
       {!all && waits > SHOWN && (
-        <button className="btn more-decisions" onClick={() => setAll(true)}>
+        <Button variant="default" className="more-decisions" onClick={() => setAll(true)}>
           Show {Math.min(waits, rows.length) - SHOWN} more
-        </button>
+        </Button>
       )}
     </section>
   )

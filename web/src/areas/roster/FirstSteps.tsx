@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
 import type { RosterRow } from '@mano/contract/athletes'
@@ -145,13 +146,13 @@ export default function FirstSteps({ me, first }: { me: Me; first: RosterRow | u
                 <h3>{s.title}</h3>
                 <p>{s.why}</p>
                 <div className="row">
-                  <Link className="btn pri big" to={s.to}>
+                  <Button component={Link} size="lg" to={s.to}>
                     {s.button}
-                  </Link>
+                  </Button>
                   {s.or && (
-                    <Link className="btn big" to={s.or.to}>
+                    <Button component={Link} variant="default" size="lg" to={s.or.to}>
                       {s.or.button}
-                    </Link>
+                    </Button>
                   )}
                 </div>
               </li>

@@ -88,25 +88,25 @@ export default function Roster() {
         <p className="s">{needs.all > 0 && told(needs)}</p>
         <div className="flt" role="group" aria-label="Order" hidden={needs.all === 0}>
           {SORTS.map((s) => (
-            <button
+            <Button
               key={s.id}
-              className={`btn ${s.id === sort ? 'pri' : ''}`}
+              variant={s.id === sort ? 'filled' : 'default'}
               aria-pressed={s.id === sort}
               onClick={() => setSort(s.id)}
             >
               {s.name}
-            </button>
+            </Button>
           ))}
         </div>
         {needs.today > 0 && (
-          <button className="btn" onClick={() => print()}>
+          <Button variant="default" onClick={() => print()}>
             Print day
-          </button>
+          </Button>
         )}
         {me.data?.role === 'coach' && (
-          <Link className="btn" to="/athletes/new">
+          <Button component={Link} variant="default" to="/athletes/new">
             Add athlete
-          </Link>
+          </Button>
         )}
       </div>
       {roster.isPending || !me.data ? (

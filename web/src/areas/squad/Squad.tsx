@@ -1,3 +1,4 @@
+import { Input, NativeSelect } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -108,7 +109,7 @@ export default function Squad() {
           <label className="vh" htmlFor="sq-test">
             Test
           </label>
-          <select
+          <NativeSelect
             id="sq-test"
             value={protocol.id}
             onChange={(e) => set('test', e.currentTarget.value)}
@@ -118,9 +119,9 @@ export default function Squad() {
                 {p.name}
               </option>
             ))}
-          </select>
+          </NativeSelect>
           {(squad.data?.setups.length ?? 0) > 1 && (
-            <select
+            <NativeSelect
               aria-label="Set-up"
               value={setup?.key}
               onChange={(e) => set('setup', e.currentTarget.value)}
@@ -130,11 +131,11 @@ export default function Squad() {
                   {[s.implement, s.setup].filter(Boolean).join(', ')} ({s.athletes})
                 </option>
               ))}
-            </select>
+            </NativeSelect>
           )}
         </div>
         <div className="sq-filters">
-          <select
+          <NativeSelect
             aria-label="Order by"
             value={by}
             onChange={(e) =>
@@ -148,20 +149,28 @@ export default function Squad() {
                 </option>
               ),
             )}
-          </select>
-          <select aria-label="Sex" value={sex} onChange={(e) => set('sex', e.currentTarget.value)}>
+          </NativeSelect>
+          <NativeSelect
+            aria-label="Sex"
+            value={sex}
+            onChange={(e) => set('sex', e.currentTarget.value)}
+          >
             <option value="">Women and men</option>
             <option value="female">Women</option>
             <option value="male">Men</option>
-          </select>
-          <select aria-label="Age" value={age} onChange={(e) => set('age', e.currentTarget.value)}>
+          </NativeSelect>
+          <NativeSelect
+            aria-label="Age"
+            value={age}
+            onChange={(e) => set('age', e.currentTarget.value)}
+          >
             {AGES.map((a) => (
               <option key={a.id} value={a.id}>
                 {a.name}
               </option>
             ))}
-          </select>
-          <input
+          </NativeSelect>
+          <Input
             type="search"
             aria-label="Find in the squad"
             placeholder="Name"

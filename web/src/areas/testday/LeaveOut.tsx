@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 
 const REASONS = ['Not here', 'Does not want to', 'Hand not ready', 'Station not ready'] as const
@@ -24,25 +25,25 @@ export function LeaveOut({
         <p className="f-rule">Nothing goes on record. Why?</p>
         <div className="td-reasons">
           {REASONS.map((r) => (
-            <button key={r} className="f-btn" onClick={() => onLeave(r.toLowerCase(), all)}>
+            <UnstyledButton key={r} className="f-btn" onClick={() => onLeave(r.toLowerCase(), all)}>
               {r}
-            </button>
+            </UnstyledButton>
           ))}
         </div>
         {left > 1 && (
-          <button
+          <UnstyledButton
             className={`f-btn ${all ? 'on' : ''}`}
             aria-pressed={all}
             onClick={() => setAll(!all)}
           >
             All {left} trials left here, not this one alone
-          </button>
+          </UnstyledButton>
         )}
       </div>
       <div className="f-bar">
-        <button className="f-btn main" onClick={onBack}>
+        <UnstyledButton className="f-btn main" onClick={onBack}>
           Back to the trial
-        </button>
+        </UnstyledButton>
       </div>
     </>
   )

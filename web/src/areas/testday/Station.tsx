@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core'
 import { useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { v7 } from 'uuid'
@@ -71,7 +72,7 @@ export default function Station() {
   const here = (now?.done ?? []).filter((e) => e.station === station.id)
   const last = here.filter((e) => e.outcome !== 'skipped').at(-1)
   const again = last && (
-    <button
+    <UnstyledButton
       className="f-btn quiet td-again"
       onClick={() =>
         day.say('retry', {
@@ -83,7 +84,7 @@ export default function Station() {
       }
     >
       One more for {nameOf(last.athlete)}, {HAND_WORD[last.hand].toLowerCase()}
-    </button>
+    </UnstyledButton>
   )
   const own = (now?.order.slots ?? [])
     .filter((s) => s.station === station.id)
@@ -102,7 +103,7 @@ export default function Station() {
     <p className="td-left" role="status">
       <Icon name="warn" />
       <span>{left.says}</span>
-      <button
+      <UnstyledButton
         className="f-btn quiet"
         onClick={() => {
           for (const of of left.ids) day.say('undo', { of })
@@ -111,7 +112,7 @@ export default function Station() {
         }}
       >
         Undo
-      </button>
+      </UnstyledButton>
     </p>
   )
   const frame = (content: React.ReactNode, hand?: Hand) => (
@@ -277,7 +278,7 @@ export default function Station() {
       slot.hand,
     )
   const leaves = (
-    <button
+    <UnstyledButton
       className="f-btn quiet"
       onClick={() => {
         setStep('leave')
@@ -285,7 +286,7 @@ export default function Station() {
       }}
     >
       Leave out …
-    </button>
+    </UnstyledButton>
   )
   const slab = (
     <div className={`f-slab ${slot.hand === 'both' ? 'left' : slot.hand}`} aria-hidden="true">
@@ -356,7 +357,7 @@ export default function Station() {
             !known ? (
               <>
                 {leaves}
-                <button
+                <UnstyledButton
                   className="f-btn main go"
                   onClick={() => {
                     setAsked([...asked, slot.athlete])
@@ -365,11 +366,11 @@ export default function Station() {
                   }}
                 >
                   All four met
-                </button>
+                </UnstyledButton>
               </>
             ) : (
               <>
-                <button
+                <UnstyledButton
                   className="f-btn pain"
                   onClick={() => {
                     setStep('pain')
@@ -378,7 +379,7 @@ export default function Station() {
                 >
                   <Icon name="stop" />
                   Pain or stop
-                </button>
+                </UnstyledButton>
                 {leaves}
                 {keep}
               </>

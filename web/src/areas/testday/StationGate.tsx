@@ -1,3 +1,4 @@
+import { Input, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { Icon } from '../../drawn/Icon'
 
@@ -47,7 +48,7 @@ export function StationGate({
             {!stopped && coach && (
               <label className="f-own">
                 Your reason
-                <input
+                <Input
                   value={why}
                   maxLength={400}
                   onChange={(e) => setWhy(e.currentTarget.value)}
@@ -65,9 +66,9 @@ export function StationGate({
       <div className="f-bar">
         {leaves}
         {!stopped && coach && (
-          <button className="f-btn main go" disabled={why.trim() === ''} onClick={give}>
+          <UnstyledButton className="f-btn main go" disabled={why.trim() === ''} onClick={give}>
             Go on
-          </button>
+          </UnstyledButton>
         )}
       </div>
     </>

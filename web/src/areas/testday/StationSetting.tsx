@@ -1,3 +1,4 @@
+import { Input, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import type { KitUnit } from '@mano/contract/kit'
 import { protocolById } from '@mano/core/catalogue/protocols'
@@ -35,7 +36,7 @@ export function StationSetting({
         {choicesOf(protocol, unit.kind).map((v) => (
           <label key={v.id}>
             {v.name}
-            <select
+            <NativeSelect
               value={station.variant[v.id]}
               onChange={(e) => set(v.id, e.currentTarget.value)}
             >
@@ -44,13 +45,13 @@ export function StationSetting({
                   {o.name}
                 </option>
               ))}
-            </select>
+            </NativeSelect>
           </label>
         ))}
         {numbers.map((n) => (
           <label key={n.id}>
             {n.name}, {unitOf(n, units)}
-            <input
+            <Input
               inputMode="decimal"
               value={typed[n.id] ?? statedText(n, station.variant[n.id] ?? '', units)}
               aria-invalid={station.variant[n.id] === UNSTATED}
@@ -64,7 +65,7 @@ export function StationSetting({
         ))}
         <label>
           Trials at {station.name}
-          <input
+          <Input
             type="number"
             min={1}
             max={6}

@@ -1,3 +1,4 @@
+import { Button, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { protocolById } from '@mano/core/catalogue/protocols'
@@ -37,9 +38,9 @@ export default function TestDay() {
       <div className="hall-head">
         <h1>{view.name}</h1>
         {!started && coach && (
-          <button className="btn pri big" disabled={!now} onClick={() => day.say('start')}>
+          <Button size="lg" disabled={!now} onClick={() => day.say('start')}>
             Start the day
-          </button>
+          </Button>
         )}
         {started && (
           <p className="td-clock" role="timer">
@@ -95,19 +96,21 @@ export default function TestDay() {
                 {coach &&
                   started &&
                   (lost ? (
-                    <button
-                      className="btn small"
+                    <Button
+                      variant="default"
+                      size="xs"
                       onClick={() => day.say('back', { station: s.id })}
                     >
                       It works again
-                    </button>
+                    </Button>
                   ) : (
-                    <button
-                      className="btn small"
+                    <Button
+                      variant="default"
+                      size="xs"
                       onClick={() => day.say('lost', { station: s.id })}
                     >
                       Out of use
-                    </button>
+                    </Button>
                   ))}
               </section>
             )
@@ -129,39 +132,45 @@ function Trouble({ day }: { day: Day }) {
     <section className="td-trouble" aria-label="When things go wrong">
       <label>
         Athlete
-        <select value={who} onChange={(e) => setWho(e.currentTarget.value)}>
+        <NativeSelect value={who} onChange={(e) => setWho(e.currentTarget.value)}>
           {view.setup.athletes.map((a) => (
             <option key={a.id} value={a.id}>
               {a.name}
             </option>
           ))}
-        </select>
+        </NativeSelect>
       </label>
       {[5, 10, 20].map((m) => (
-        <button
+        <Button
+          variant="default"
+          size="xs"
           key={m}
-          className="btn small"
           onClick={() => day.say('late', { athlete: who, untilS: nowS + 60 * m })}
         >
           Late by {m} min
-        </button>
+        </Button>
       ))}
-      <button className="btn small" onClick={() => day.say('late', { athlete: who, untilS: nowS })}>
+      <Button
+        variant="default"
+        size="xs"
+        onClick={() => day.say('late', { athlete: who, untilS: nowS })}
+      >
         Is here
-      </button>
-      <button
-        className="btn small"
+      </Button>
+      <Button
+        variant="default"
+        size="xs"
         onClick={() => day.say('out', { athlete: who, hand: null, reason: 'stopped' })}
       >
         Stops for today
-      </button>
+      </Button>
       <OneMore day={day} who={who} />
-      <button className="btn small" onClick={() => day.say('break', { untilS: nowS + 300 })}>
+      <Button variant="default" size="xs" onClick={() => day.say('break', { untilS: nowS + 300 })}>
         Break of 5 min for all
-      </button>
-      <button className="btn small" onClick={() => day.say('reorder')}>
+      </Button>
+      <Button variant="default" size="xs" onClick={() => day.say('reorder')}>
         Order the rest again
-      </button>
+      </Button>
     </section>
   )
 }
@@ -171,8 +180,9 @@ function OneMore({ day, who }: { day: Day; who: string }) {
   const last = day.now?.done.filter((e) => e.athlete === who && e.outcome !== 'skipped').at(-1)
   const station = day.view.setup.stations.find((s) => s.id === last?.station)
   return (
-    <button
-      className="btn small"
+    <Button
+      variant="default"
+      size="xs"
       disabled={!last}
       onClick={() =>
         last &&
@@ -187,7 +197,7 @@ function OneMore({ day, who }: { day: Day; who: string }) {
       {last && station
         ? `One more, ${HAND_WORD[last.hand].toLowerCase()}, ${station.name}`
         : 'One more trial'}
-    </button>
+    </Button>
   )
 }
 
@@ -236,9 +246,9 @@ function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) 
     <section className="td-results" aria-label="Results">
       <div className="hall-head">
         <h2>Results so far</h2>
-        <button className="btn small" onClick={save}>
+        <Button variant="default" size="xs" onClick={save}>
           Save as CSV
-        </button>
+        </Button>
       </div>
       {groups.map((g) => (
         <table key={g.protocolId} className="hall-kit">

@@ -1,3 +1,4 @@
+import { Button, Checkbox, Input, NativeSelect } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -32,6 +33,7 @@ import { StationSetting } from './StationSetting'
 import { platesAt, startOf, triesAt, UNSTATED } from './stationStart'
 import { useWished } from './useDay'
 import './testday.css'
+import { DayInput } from '../../base/DayInput'
 
 const KEY = ['test-days']
 /**
@@ -69,9 +71,7 @@ export default function TestDays() {
       <div className="hall-head">
         <h1>Group test days</h1>
         {me.role === 'coach' && !making && (
-          <button className="btn pri" onClick={() => setMaking(true)}>
-            Set up a day
-          </button>
+          <Button onClick={() => setMaking(true)}>Set up a day</Button>
         )}
       </div>
       {making ? (
@@ -295,23 +295,17 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
         <h2 className="h3">Who</h2>
         <label>
           Name of the day
-          <input value={name} maxLength={80} onChange={(e) => setName(e.currentTarget.value)} />
+          <Input value={name} maxLength={80} onChange={(e) => setName(e.currentTarget.value)} />
         </label>
         <label>
           Day
-          <input
-            type="date"
-            value={heldOn}
-            min={today}
-            onChange={(e) => setHeldOn(e.currentTarget.value || today)}
-          />
+          <DayInput value={heldOn} minDate={today} onChange={(d) => setHeldOn(d ?? today)} />
         </label>
         <ul className="td-who" aria-label="Athletes">
           {roster.map((a) => (
             <li key={a.id}>
               <label className="tick">
-                <input
-                  type="checkbox"
+                <Checkbox
                   checked={chosen.includes(a.id)}
                   onChange={() =>
                     setChosen(
@@ -332,13 +326,13 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
         <h2 className="h3">Stations</h2>
         {stations.map((s) => (
           <div key={s.id} className="td-station" role="group" aria-label={s.name}>
-            <input
+            <Input
               aria-label="Station"
               value={s.name}
               maxLength={40}
               onChange={(e) => change(s.id, { name: e.currentTarget.value })}
             />
-            <select
+            <NativeSelect
               aria-label={`Protocol of ${s.name}`}
               value={s.protocolId}
               onChange={(e) => choose(s, e.currentTarget.value)}
@@ -348,8 +342,8 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
                   {protocolById(p)!.name}
                 </option>
               ))}
-            </select>
-            <select
+            </NativeSelect>
+            <NativeSelect
               aria-label={`Implement of ${s.name}`}
               value={s.unitId}
               onChange={(e) => {
@@ -366,21 +360,22 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
                   {u.label}
                 </option>
               ))}
-            </select>
-            <input
+            </NativeSelect>
+            <Input
               aria-label={`Who runs ${s.name}`}
               placeholder="Who runs it"
               value={s.by}
               maxLength={60}
               onChange={(e) => change(s.id, { by: e.currentTarget.value })}
             />
-            <button
+            <Button
+              variant="default"
+              size="xs"
               type="button"
-              className="btn small"
               onClick={() => setStations(stations.filter((x) => x.id !== s.id))}
             >
               Remove
-            </button>
+            </Button>
             <StationSetting
               station={s}
               unit={kit.find((u) => u.id === s.unitId)}
@@ -388,19 +383,19 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
             />
           </div>
         ))}
-        <button
+        <Button
+          variant="default"
           type="button"
-          className="btn"
           disabled={stations.length >= 8 || !first}
           onClick={add}
         >
           Add a station
-        </button>
+        </Button>
         {all && !first && <p className="s">No implement of the kit room fits a station yet.</p>}
         <div className="td-params">
           <label>
             Trials a hand
-            <input
+            <Input
               type="number"
               min={1}
               max={6}
@@ -413,7 +408,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
           {withPlates.length > 0 && (
             <label>
               Step, {units.mass}
-              <input
+              <Input
                 inputMode="decimal"
                 placeholder={massText(STEP_KG, units.mass)}
                 aria-invalid={unread(step, units.mass)}
@@ -425,7 +420,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
           {RESTS.map(([k, label]) => (
             <label key={k}>
               {label}, s
-              <input
+              <Input
                 type="number"
                 min={0}
                 max={1800}
@@ -449,7 +444,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
                   <th scope="row">{a.name}</th>
                   {withPlates.map((s) => (
                     <td key={s.id}>
-                      <input
+                      <Input
                         inputMode="decimal"
                         aria-label={`First load of ${a.name} at ${s.name}`}
                         aria-invalid={unread(typed[key(a.id, s.id)] ?? '', units.mass)}
@@ -496,7 +491,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
                 {own.some((g) => g.class === 'ask') && (
                   <label>
                     Reason, now or at the station
-                    <input
+                    <Input
                       value={reasons[key(a, s.id)] ?? ''}
                       maxLength={400}
                       onChange={(e) => {
@@ -534,12 +529,12 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
         {write.error && failureText(write.error)}
       </p>
       <div className="row">
-        <button className="btn pri" disabled={!ready || name.trim() === '' || write.isPending}>
+        <Button type="submit" disabled={!ready || name.trim() === '' || write.isPending}>
           Save day
-        </button>
-        <button type="button" className="btn" onClick={onLeave}>
+        </Button>
+        <Button variant="default" type="button" onClick={onLeave}>
           Cancel
-        </button>
+        </Button>
       </div>
       <p className="note">
         Rests and times are common practice, no source. Three minutes a hand between maximal trials.

@@ -1,3 +1,4 @@
+import { Input, UnstyledButton } from '@mantine/core'
 import { focusHere } from '../../base/focusHere'
 import { useEffect, useRef } from 'react'
 import type { Protocol } from '@mano/core/catalogue/protocols'
@@ -118,7 +119,7 @@ export function TryAt({
           )}
           <label className="td-result">
             <span>{lift ? `Other load, ${unit}` : `Result, ${unit}`}</span>
-            <input
+            <Input
               ref={box}
               inputMode="decimal"
               autoComplete="off"
@@ -138,13 +139,13 @@ export function TryAt({
               }}
             />
             {timed && (
-              <button
+              <UnstyledButton
                 type="button"
                 className="f-btn"
                 onClick={() => (clock.running ? stop() : (onText(''), clock.start()))}
               >
                 {clock.running ? 'Stop' : 'Start'}
-              </button>
+              </UnstyledButton>
             )}
           </label>
           <p className="f-held" role="alert">
@@ -163,17 +164,17 @@ export function TryAt({
         {bar(
           lift ? (
             <>
-              <button className="f-btn quiet" onClick={() => onTake(lifted(true))}>
+              <UnstyledButton className="f-btn quiet" onClick={() => onTake(lifted(true))}>
                 Missed
-              </button>
-              <button className="f-btn main go" onClick={() => onTake(lifted(false))}>
+              </UnstyledButton>
+              <UnstyledButton className="f-btn main go" onClick={() => onTake(lifted(false))}>
                 Clean
-              </button>
+              </UnstyledButton>
             </>
           ) : (
-            <button className="f-btn main go" disabled={text.trim() === ''} onClick={enter}>
+            <UnstyledButton className="f-btn main go" disabled={text.trim() === ''} onClick={enter}>
               Save
-            </button>
+            </UnstyledButton>
           ),
         )}
       </div>

@@ -1,4 +1,4 @@
-import { Modal } from '@mantine/core'
+import { Anchor, Button, Input, Modal, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { SessionView } from '@mano/contract/tests'
@@ -79,9 +79,9 @@ export function Attachments({ session }: { session: SessionView }) {
         {session.attachments.map((a, i) => (
           <li key={a.id}>
             {a.kind === 'photo' ? (
-              <button type="button" className="thumb" onClick={() => setSeen(a.id)}>
+              <UnstyledButton type="button" className="thumb" onClick={() => setSeen(a.id)}>
                 <img src={`/api/attachments/${a.id}`} alt={`Picture ${i + 1} of this test`} />
-              </button>
+              </UnstyledButton>
             ) : a.kind === 'link' ? (
               <a className="lnk" href={a.text} target="_blank" rel="noopener noreferrer">
                 {a.text.replace(/^https?:\/\//, '')}
@@ -91,26 +91,28 @@ export function Attachments({ session }: { session: SessionView }) {
             )}
             {going === a.id ? (
               <span className="row">
-                <button
+                <Button
+                  variant="default"
+                  size="xs"
                   type="button"
-                  className="btn small"
                   onClick={() => remove.mutate(a.id, { onSuccess: () => setGoing(null) })}
                 >
                   Delete for good
-                </button>
-                <button type="button" className="btn small" onClick={() => setGoing(null)}>
+                </Button>
+                <Button variant="default" size="xs" type="button" onClick={() => setGoing(null)}>
                   Cancel
-                </button>
+                </Button>
               </span>
             ) : (
-              <button
+              <Anchor
+                component="button"
                 type="button"
                 className="lnk"
                 aria-label={`Remove ${a.kind} ${i + 1}`}
                 onClick={() => setGoing(a.id)}
               >
                 Remove
-              </button>
+              </Anchor>
             )}
           </li>
         ))}
@@ -119,18 +121,18 @@ export function Attachments({ session }: { session: SessionView }) {
         <label className="vh" htmlFor="note-text">
           Note or link to a clip
         </label>
-        <input
+        <Input
           id="note-text"
           value={text}
           maxLength={2000}
           placeholder="Note, or link to a clip"
           onChange={(e) => setText(e.currentTarget.value)}
         />
-        <button className="btn" type="submit" disabled={text.trim() === '' || say.isPending}>
-          Cancel
-        </button>
+        <Button variant="default" type="submit" disabled={text.trim() === '' || say.isPending}>
+          Save
+        </Button>
       </form>
-      <label className="btn file">
+      <Button component="label" variant="default" className="file">
         {picture.isPending ? 'Sending …' : 'Picture of the hand'}
         <input
           type="file"
@@ -141,7 +143,7 @@ export function Attachments({ session }: { session: SessionView }) {
             e.currentTarget.value = ''
           }}
         />
-      </label>
+      </Button>
       <p className="said" role="alert">
         {problem || (failed && failureText(failed))}
       </p>

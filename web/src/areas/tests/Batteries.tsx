@@ -1,4 +1,4 @@
-import { Button, Modal, Select, TextInput } from '@mantine/core'
+import { Anchor, Button, Modal, NativeSelect, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
@@ -63,9 +63,10 @@ export default function Batteries() {
       <section>
         <div className="proto-pick" role="group" aria-label="Battery">
           {choices.map((b) => (
-            <button
+            <Button
               key={b.id}
-              className={`btn big ${b.id === chosen?.id ? 'pri' : ''}`}
+              variant={b.id === chosen?.id ? 'filled' : 'default'}
+              size="lg"
               aria-pressed={b.id === chosen?.id}
               onClick={() => {
                 setParams({ b: b.id }, { replace: true })
@@ -73,12 +74,12 @@ export default function Batteries() {
               }}
             >
               {b.name}
-            </button>
+            </Button>
           ))}
           {me.role === 'coach' && (
-            <button className="btn big" onClick={() => setSaving([])}>
+            <Button variant="default" size="lg" onClick={() => setSaving([])}>
               New battery
-            </button>
+            </Button>
           )}
         </div>
         {!chosen && (
@@ -114,26 +115,31 @@ export default function Batteries() {
             {me.role === 'coach' && (
               <div className="row battery-act">
                 {!own && (
-                  <button className="btn" onClick={() => setSaving(chosen.items)}>
+                  <Button variant="default" onClick={() => setSaving(chosen.items)}>
                     Save for the hall …
-                  </button>
+                  </Button>
                 )}
                 {own && !going && (
-                  <button className="lnk" onClick={() => setGoing(true)}>
+                  <Anchor
+                    component="button"
+                    type="button"
+                    className="lnk"
+                    onClick={() => setGoing(true)}
+                  >
                     Delete this battery
-                  </button>
+                  </Anchor>
                 )}
                 {own && going && (
                   <>
-                    <button
-                      className="btn"
+                    <Button
+                      variant="default"
                       onClick={() => store(own.name, own.sportId, own.items, own, true)}
                     >
                       Delete for good
-                    </button>
-                    <button className="btn" onClick={() => setGoing(false)}>
+                    </Button>
+                    <Button variant="default" onClick={() => setGoing(false)}>
                       Cancel
-                    </button>
+                    </Button>
                   </>
                 )}
                 <span className="said" role="alert">
@@ -203,7 +209,7 @@ function AddTest({ onAdd }: { onAdd: (item: BatteryItem) => void }) {
     >
       <label>
         Add a test
-        <select
+        <NativeSelect
           value={id}
           onChange={(e) => {
             setId(e.currentTarget.value)
@@ -220,12 +226,12 @@ function AddTest({ onAdd }: { onAdd: (item: BatteryItem) => void }) {
               ))}
             </optgroup>
           ))}
-        </select>
+        </NativeSelect>
       </label>
       {telling.map((v) => (
         <label key={v.id}>
           {v.name}
-          <select
+          <NativeSelect
             value={choice[v.id] ?? v.options[0]!.id}
             onChange={(e) => {
               const o = e.currentTarget.value
@@ -237,12 +243,12 @@ function AddTest({ onAdd }: { onAdd: (item: BatteryItem) => void }) {
                 {o.name}
               </option>
             ))}
-          </select>
+          </NativeSelect>
         </label>
       ))}
-      <button className="btn" type="submit" disabled={!p}>
+      <Button variant="default" type="submit" disabled={!p}>
         Add
-      </button>
+      </Button>
     </form>
   )
 }
@@ -290,14 +296,14 @@ function SaveForm({
       {items.length === 0 && (
         <label>
           First test
-          <select value={first} onChange={(e) => setFirst(e.currentTarget.value)}>
+          <NativeSelect value={first} onChange={(e) => setFirst(e.currentTarget.value)}>
             <option value="">Choose …</option>
             {TEST_PROTOCOLS.map((p) => (
               <option key={p.id} value={p.id}>
                 {p.name}
               </option>
             ))}
-          </select>
+          </NativeSelect>
         </label>
       )}
       <p className="said" role="alert">

@@ -1,3 +1,4 @@
+import { Anchor, Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { testMinutes, type BatteryItem } from '@mano/core/testing/battery'
@@ -82,29 +83,32 @@ export function VisitSteps({
             </Chip>
           )}
           {s.sessionId ? (
-            <Link
-              className={`btn ${i === next ? 'pri' : ''}`}
+            <Button
+              component={Link}
+              variant={i === next ? 'filled' : 'default'}
               to={`/athletes/${athlete.id}/tests/${s.sessionId}?battery=${batteryId}`}
             >
               {s.state === 'done' ? 'Open' : 'Go on'}
-            </Link>
+            </Button>
           ) : (
-            <Link
-              className={`btn ${i === next ? 'pri' : ''}`}
+            <Button
+              component={Link}
+              variant={i === next ? 'filled' : 'default'}
               to={startAddress(athlete.id, batteryId, s.item)}
             >
               Start
-            </Link>
+            </Button>
           )}
           {onRemove && (
-            <button
+            <Anchor
+              component="button"
               type="button"
               className="lnk"
               aria-label={`Take out ${itemWords(s.item)}`}
               onClick={() => onRemove(i)}
             >
               Take out
-            </button>
+            </Anchor>
           )}
         </li>
       ))}

@@ -1,3 +1,4 @@
+import { Button, Input, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
@@ -116,7 +117,7 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
       {protocol.variants.map((v) => (
         <label key={v.id} className="body-pick">
           {v.name}
-          <select
+          <NativeSelect
             value={variant[v.id] ?? v.options[0]!.id}
             onChange={(e) => {
               const id = e.currentTarget.value
@@ -130,13 +131,13 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
                 {o.name}
               </option>
             ))}
-          </select>
+          </NativeSelect>
         </label>
       ))}
       {wraps && (
         <label className="body-pick">
           Handle
-          <select
+          <NativeSelect
             value={handle?.id ?? ''}
             onChange={(e) => {
               setUnitId(e.currentTarget.value)
@@ -151,7 +152,7 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
             {handles.length === 0 && (
               <option value="">{kit.isPending ? ' ' : 'No measured handle in the kit room'}</option>
             )}
-          </select>
+          </NativeSelect>
         </label>
       )}
       <div className="hands">
@@ -170,7 +171,7 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
                   className={`measure ${hand}`}
                   style={{ order: hand === 'left' ? 0 : 2 }}
                 >
-                  <input
+                  <Input
                     aria-label={`${row.name}, ${hand}`}
                     inputMode={wraps ? 'text' : 'decimal'}
                     autoComplete="off"
@@ -195,8 +196,8 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
         ))}
       </div>
       <div className="row">
-        <button
-          className="btn pri big"
+        <Button
+          size="lg"
           type="submit"
           disabled={
             write.isPending ||
@@ -205,7 +206,7 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
           }
         >
           Record
-        </button>
+        </Button>
         <span className="said" role="alert">
           {problem || (write.error && failureText(write.error))}
         </span>

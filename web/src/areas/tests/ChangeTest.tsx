@@ -1,4 +1,4 @@
-import { Button, Modal } from '@mantine/core'
+import { Anchor, Button, Checkbox, Input, Modal } from '@mantine/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 } from 'uuid'
@@ -24,9 +24,9 @@ export function ChangeTest({ session, protocol }: { session: SessionView; protoc
     api.post(`/api/tests/${session.id}/changes`, { id: v7(), ...body })
   return (
     <p className="row change-test">
-      <button className="lnk" onClick={() => setOpen(true)}>
+      <Anchor component="button" type="button" className="lnk" onClick={() => setOpen(true)}>
         Edit conditions
-      </button>
+      </Anchor>
       <Reasoned
         label="Strike the test"
         title={`Strike ${protocol.name} of ${formatDate(session.performedOn, me.today)}?`}
@@ -81,7 +81,7 @@ function Conditions({
   const write = useWrite(change, touched)
   const tick = (id: string, text: string, on: boolean, set: (on: boolean) => void) => (
     <label className="tick" key={id}>
-      <input type="checkbox" checked={on} onChange={(e) => set(e.currentTarget.checked)} />
+      <Checkbox checked={on} onChange={(e) => set(e.currentTarget.checked)} />
       {text}
     </label>
   )
@@ -101,7 +101,7 @@ function Conditions({
         tick('practice', 'Practice: stays out of norms and trends', practice, setPractice)}
       <label>
         Reason
-        <input
+        <Input
           data-autofocus
           value={reason}
           maxLength={400}
@@ -112,7 +112,7 @@ function Conditions({
         {write.error && failureText(write.error)}
       </p>
       <Button type="submit" disabled={reason.trim() === ''} loading={write.isPending}>
-        Cancel
+        Save
       </Button>
     </form>
   )

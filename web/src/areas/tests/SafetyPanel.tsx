@@ -1,4 +1,4 @@
-import { Button, Modal } from '@mantine/core'
+import { Anchor, Button, Input, Modal, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { ObservationBody, SessionView } from '@mano/contract/tests'
@@ -65,7 +65,7 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
         <div className="pain-row" role="group" aria-label={`Pain, ${hand} hand`} key={hand}>
           <HandLetter hand={hand} />
           {SCALE.map((n) => (
-            <button
+            <UnstyledButton
               key={n}
               className={latest(hand) === n ? 'on' : ''}
               aria-pressed={latest(hand) === n}
@@ -74,15 +74,21 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
               }
             >
               {n}
-            </button>
+            </UnstyledButton>
           ))}
         </div>
       ))}
       <div className="stop-line">
         {SIDES.map((hand) => (
-          <button key={hand} className="lnk" onClick={() => setSymptomsOf(hand)}>
+          <Anchor
+            component="button"
+            type="button"
+            key={hand}
+            className="lnk"
+            onClick={() => setSymptomsOf(hand)}
+          >
             Pop, numb or tingling, {hand}
-          </button>
+          </Anchor>
         ))}
       </div>
       {lines('stop').map((line) => (
@@ -111,11 +117,11 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
           >
             <label>
               Your reason, kept with the test
-              <input value={why} maxLength={400} onChange={(e) => setWhy(e.currentTarget.value)} />
+              <Input value={why} maxLength={400} onChange={(e) => setWhy(e.currentTarget.value)} />
             </label>
-            <button className="btn" disabled={why.trim() === ''}>
+            <Button variant="default" type="submit" disabled={why.trim() === ''}>
               Go on with this hand
-            </button>
+            </Button>
           </form>
         ) : (
           <p className="note">Only a coach can give this reason.</p>
@@ -136,17 +142,17 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
             </p>
             <div className="reasons" role="group" aria-label="Where">
               {TISSUES.map((t) => (
-                <button
+                <Button
                   key={t.id}
                   type="button"
-                  className={`btn ${at.includes(t.id) ? 'pri' : ''}`}
+                  variant={at.includes(t.id) ? 'filled' : 'default'}
                   aria-pressed={at.includes(t.id)}
                   onClick={() =>
                     setAt(at.includes(t.id) ? at.filter((x) => x !== t.id) : [...at, t.id])
                   }
                 >
                   {t.name}
-                </button>
+                </Button>
               ))}
             </div>
             <p className="note">
@@ -164,9 +170,9 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
               >
                 {asking.pain === 3 ? 'Note pain 3' : 'Stop this hand'}
               </Button>
-              <button className="btn" onClick={close}>
+              <Button variant="default" onClick={close}>
                 Mis-tapped
-              </button>
+              </Button>
             </div>
           </div>
         )}
@@ -183,8 +189,8 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
           </p>
           <div className="reasons">
             {SYMPTOMS.map((s) => (
-              <button
-                className="btn"
+              <Button
+                variant="default"
                 key={s.id}
                 onClick={() => {
                   note(isWhole(s.id) ? 'both' : symptomsOf!, {
@@ -195,7 +201,7 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
                 }}
               >
                 {s.name}
-              </button>
+              </Button>
             ))}
           </div>
         </div>

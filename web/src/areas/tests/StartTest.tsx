@@ -1,3 +1,4 @@
+import { Button, Checkbox, Input, NativeSelect } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -29,6 +30,7 @@ import { AddImplement } from '../kit/AddImplement'
 import { statedNumber, unitOf } from './stated'
 import { testGate } from './testGate'
 import { formatLength } from '@mano/core/units/inch'
+import { DayInput } from '../../base/DayInput'
 
 const NONE: TestConditions = { warm: false, rested: false, skinGood: false, well: false }
 const ALL: TestConditions = { warm: true, rested: true, skinGood: true, well: true }
@@ -210,7 +212,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
           <legend>Set-up card</legend>
           <label className="whole">
             Implement
-            <select
+            <NativeSelect
               value={unit?.id ?? ''}
               onChange={(e) =>
                 e.currentTarget.value === '+' ? setAdding(true) : setUnitId(e.currentTarget.value)
@@ -227,12 +229,12 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
                 <option value="">{kit.isPending ? ' ' : 'None in the hall'}</option>
               )}
               {me.role === 'coach' && <option value="+">Add one to the hall …</option>}
-            </select>
+            </NativeSelect>
           </label>
           {variants.map((v) => (
             <label key={v.id}>
               {v.name}
-              <select
+              <NativeSelect
                 value={variant[v.id]}
                 onChange={(e) => {
                   const value = e.currentTarget.value
@@ -244,7 +246,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
                     {o.name}
                   </option>
                 ))}
-              </select>
+              </NativeSelect>
             </label>
           ))}
           {stated
@@ -252,7 +254,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
             .map(({ n, value }) => (
               <label key={n.id}>
                 {n.name}, {unitOf(n, units)}
-                <input
+                <Input
                   value={numbers[n.id] ?? n.start ?? ''}
                   inputMode="decimal"
                   aria-invalid={(numbers[n.id] ?? '') !== '' && value === null}
@@ -265,17 +267,12 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
             ))}
           <label>
             Done on
-            <input
-              type="date"
-              value={on}
-              max={me.today}
-              onChange={(e) => setOn(e.currentTarget.value || me.today)}
-            />
+            <DayInput value={on} maxDate={me.today} onChange={(d) => setOn(d ?? me.today)} />
           </label>
           {asked && (
             <label>
               Expected best of the better hand, {units.mass}
-              <input
+              <Input
                 value={expected}
                 placeholder={ramped ? '' : 'If known'}
                 inputMode="decimal"
@@ -298,8 +295,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
           <legend>{protocol.maximal ? 'Before a maximal test' : 'Before the test'}</legend>
           {TEST_CONDITIONS.map((c) => (
             <label className="tick" key={c.id}>
-              <input
-                type="checkbox"
+              <Checkbox
                 checked={conditions[c.id]}
                 onChange={(e) => setConditions({ ...conditions, [c.id]: e.currentTarget.checked })}
               />
@@ -308,13 +304,11 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
           ))}
           {protocol.familiarSessions > 0 && (
             <label className="tick">
-              <input
-                type="checkbox"
-                checked={familiar}
-                onChange={(e) => setFamiliar(e.currentTarget.checked)}
-              />
+              <Checkbox checked={familiar} onChange={(e) => setFamiliar(e.currentTarget.checked)} />
               Knows this test from before (else the first{' '}
-              {protocol.familiarSessions === 1 ? 'session is' : `${protocol.familiarSessions} are`}{' '}
+              {protocol.familiarSessions === 1
+                ? 'session is'
+                : `${protocol.familiarSessions} are`}{' '}
               practice)
             </label>
           )}
@@ -322,7 +316,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
             (coach ? (
               <label>
                 Your reason, kept with the test
-                <input
+                <Input
                   value={why}
                   maxLength={400}
                   onChange={(e) => setWhy(e.currentTarget.value)}
@@ -332,8 +326,8 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
               <p className="note">Only a coach can give this reason.</p>
             ))}
           <div className="start-act">
-            <button
-              className="btn pri big"
+            <Button
+              size="lg"
               ref={focusHere}
               disabled={!can || (!earlierDay && asking.length > 0 && why.trim() === '')}
               onClick={() =>
@@ -341,23 +335,23 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
               }
             >
               {missing.length === 0 ? 'Start' : 'All four met, start'}
-            </button>
+            </Button>
           </div>
           <details className="override">
             <summary>Not all met, test all the same</summary>
             <label>
               Reason, kept on the record
-              <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
+              <Input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
             </label>
-            <button
-              className="btn"
+            <Button
+              variant="default"
               disabled={!can || reason.trim() === '' || (asking.length > 0 && why.trim() === '')}
               onClick={() =>
                 start(conditions, [reason.trim(), why.trim()].filter(Boolean).join('; '))
               }
             >
               Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}
-            </button>
+            </Button>
           </details>
           <p className="said" role="alert">
             {write.error && failureText(write.error)}

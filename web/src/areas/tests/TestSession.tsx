@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
@@ -410,9 +411,9 @@ function Running({
               athleteId={athlete.id}
             >
               {!open && (
-                <button className="btn" onClick={() => setParams({ enter: '1' })}>
+                <Button variant="default" onClick={() => setParams({ enter: '1' })}>
                   Add results of this day
-                </button>
+                </Button>
               )}
             </More>
           )}
@@ -469,15 +470,16 @@ function Running({
             </h2>
             <div className="flt" role="group" aria-labelledby="first">
               {(['left', 'right'] as const).map((h) => (
-                <button
+                <Button
                   key={h}
-                  className={`btn small ${first === h ? 'pri' : ''}`}
+                  variant={first === h ? 'filled' : 'default'}
+                  size="xs"
                   aria-pressed={first === h}
                   disabled={session.trials.length > 0}
                   onClick={() => setFirst(h)}
                 >
                   {HAND_NAME[h]}
-                </button>
+                </Button>
               ))}
             </div>
           </div>
@@ -519,14 +521,14 @@ function More({
     <div className="more">
       {today &&
         hands.map((h) => (
-          <button key={h} className="btn" onClick={() => onMore(h)}>
+          <Button variant="default" key={h} onClick={() => onMore(h)}>
             One more, {h === 'both' ? 'both hands' : h}
-          </button>
+          </Button>
         ))}
       {children}
-      <Link className="btn pri" to={`/athletes/${athleteId}/review`}>
+      <Button component={Link} to={`/athletes/${athleteId}/review`}>
         Open review
-      </Link>
+      </Button>
     </div>
   )
 }

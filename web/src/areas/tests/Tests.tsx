@@ -1,3 +1,4 @@
+import { Button, NativeSelect } from '@mantine/core'
 import { Link, useSearchParams } from 'react-router'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { protocolById, PROTOCOL_GROUPS, PROTOCOLS } from '@mano/core/catalogue/protocols'
@@ -25,16 +26,17 @@ export default function Tests() {
       <section>
         <div className="proto-pick" role="group" aria-label="Protocol">
           {FIRST.map((id) => (
-            <button
+            <Button
               key={id}
-              className={`btn big ${id === protocol.id ? 'pri' : ''}`}
+              variant={id === protocol.id ? 'filled' : 'default'}
+              size="lg"
               aria-pressed={id === protocol.id}
               onClick={() => pick(id)}
             >
               {protocolById(id)!.name}
-            </button>
+            </Button>
           ))}
-          <select
+          <NativeSelect
             aria-label="More protocols"
             className={`more ${own ? '' : 'on'}`}
             value={own ? '' : protocol.id}
@@ -52,10 +54,15 @@ export default function Tests() {
                 ))}
               </optgroup>
             ))}
-          </select>
-          <Link className="btn big" to={`/athletes/${athlete.id}/tests/batteries`}>
+          </NativeSelect>
+          <Button
+            component={Link}
+            variant="default"
+            size="lg"
+            to={`/athletes/${athlete.id}/tests/batteries`}
+          >
             Several tests
-          </Link>
+          </Button>
         </div>
         {protocol.entry === 'body' ? (
           <BodyEntry key={protocol.id} protocol={protocol} />

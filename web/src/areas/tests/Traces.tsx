@@ -1,3 +1,4 @@
+import { Anchor, Checkbox } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { readTrace } from '@mano/core/force/analyse'
@@ -118,8 +119,7 @@ export default function Traces() {
                   return (
                     <tr key={t.trialId} className={t.trial?.struck ? 'struck' : ''}>
                       <td>
-                        <input
-                          type="checkbox"
+                        <Checkbox
                           aria-label={`Show ${t.hand} trial ${t.ordinal} of ${formatDate(t.session.performedOn, me.today)}`}
                           checked={k >= 0}
                           onChange={() => toggle(t.trialId)}
@@ -150,7 +150,8 @@ export default function Traces() {
                       <td>{t.instrument}</td>
                       <td>
                         {got ? (
-                          <button
+                          <Anchor
+                            component="button"
                             type="button"
                             className="lnk"
                             onClick={() =>
@@ -161,7 +162,7 @@ export default function Traces() {
                             }
                           >
                             Save as CSV
-                          </button>
+                          </Anchor>
                         ) : null}
                       </td>
                     </tr>

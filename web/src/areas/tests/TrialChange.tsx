@@ -1,4 +1,4 @@
-import { Button, Modal } from '@mantine/core'
+import { Button, Input, Modal } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -49,14 +49,14 @@ export function StrikeTrial({ trial, onClose }: { trial: Trial | null; onClose: 
           <p>{named(trial)}</p>
           <div className="reasons">
             {REASONS.map((r) => (
-              <button type="button" className="btn" key={r} onClick={() => strike(r)}>
+              <Button variant="default" type="button" key={r} onClick={() => strike(r)}>
                 {r}
-              </button>
+              </Button>
             ))}
           </div>
           <label>
             Another reason
-            <input
+            <Input
               value={reason}
               data-autofocus
               onChange={(e) => setReason(e.currentTarget.value)}
@@ -139,7 +139,7 @@ function Correction({
       <p>{named(trial)}</p>
       <label>
         Correct number, {trial.enteredUnit}
-        <input
+        <Input
           value={text}
           data-autofocus
           inputMode="decimal"
@@ -148,7 +148,7 @@ function Correction({
       </label>
       <label>
         Reason
-        <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
+        <Input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
       </label>
       <p className="said" role="alert">
         {problem}

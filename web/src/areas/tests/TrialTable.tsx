@@ -1,4 +1,4 @@
-import { Menu } from '@mantine/core'
+import { Menu, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { SessionView } from '@mano/contract/tests'
@@ -240,12 +240,12 @@ function TrialButton({
   return (
     <Menu position="bottom" withinPortal={false} disabled={waiting}>
       <Menu.Target>
-        <button
+        <UnstyledButton
           className="trial"
           aria-label={`${trial.hand} hand, trial ${trial.ordinal}: ${shown}${trial.struck ? ', struck' : ''}. Change`}
         >
           {shown}
-        </button>
+        </UnstyledButton>
       </Menu.Target>
       <Menu.Dropdown>
         <Menu.Item onClick={() => onChange('correct')}>Correct the number</Menu.Item>

@@ -1,3 +1,4 @@
+import { Button, Input } from '@mantine/core'
 import { useState } from 'react'
 import { formatClock } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
@@ -37,12 +38,12 @@ export function CarryEntry({ session, onTry }: EntryProps) {
   }
   return (
     <form className="fields" onSubmit={log}>
-      <button type="button" className="btn big clock" onClick={toggle}>
+      <Button variant="default" size="lg" type="button" className="clock" onClick={toggle}>
         {clock.running ? 'Set down' : 'Pick up'} <small>Space</small>
-      </button>
+      </Button>
       <label>
         Time, s
-        <input
+        <Input
           value={clock.running ? formatClock(clock.seconds) : time}
           readOnly={clock.running}
           inputMode="decimal"
@@ -55,7 +56,7 @@ export function CarryEntry({ session, onTry }: EntryProps) {
       </label>
       <label>
         Distance, m
-        <input
+        <Input
           value={metres}
           inputMode="decimal"
           autoComplete="off"
@@ -68,29 +69,29 @@ export function CarryEntry({ session, onTry }: EntryProps) {
       </label>
       <div className="count" role="group" aria-label="Drops">
         <span>Drops</span>
-        <button
+        <Button
+          variant="default"
           type="button"
-          className="btn"
           aria-label="One drop fewer"
           disabled={drops === 0}
           onClick={() => setDrops(drops - 1)}
         >
           −
-        </button>
+        </Button>
         <b className="n">{drops}</b>
-        <button
+        <Button
+          variant="default"
           type="button"
-          className="btn"
           aria-label="One drop more"
           disabled={drops === 20}
           onClick={() => setDrops(drops + 1)}
         >
           +
-        </button>
+        </Button>
       </div>
-      <button className="btn pri big" type="submit" disabled={clock.running}>
+      <Button size="lg" type="submit" disabled={clock.running}>
         Enter
-      </button>
+      </Button>
       <p className="said" role="alert">
         {problem}
       </p>

@@ -1,3 +1,4 @@
+import { Button, Input } from '@mantine/core'
 import { useState } from 'react'
 import { parseNumber } from '@mano/core/units/parse'
 import type { EntryProps } from './types'
@@ -10,7 +11,7 @@ export function ClenchEntry({ session, hand, unit, onTry }: EntryProps) {
   const field = (id: keyof typeof text, label: string) => (
     <label>
       {label}
-      <input
+      <Input
         value={text[id]}
         inputMode="decimal"
         autoComplete="off"
@@ -36,9 +37,9 @@ export function ClenchEntry({ session, hand, unit, onTry }: EntryProps) {
       {field('peak', `Peak, ${unit}`)}
       {field('rise', 'To 80 % of the peak, ms')}
       {field('release', 'Release to under 20 %, ms')}
-      <button className="btn pri big" type="submit">
+      <Button size="lg" type="submit">
         Enter
-      </button>
+      </Button>
       <p className="said" role="alert">
         {problem}
       </p>

@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { RAMP } from '@mano/core/testing/ramp'
 import { LoadField, Plates, useLoad } from './LoadField'
@@ -47,22 +48,23 @@ export function LiftEntry({ session, protocol, hand, ordinal, loadKg, unit, onTr
           />
         )}
         <div className="row">
-          <button
+          <Button
+            size="lg"
             type="button"
-            className="btn pri big"
             disabled={resting || !load.valid}
             onClick={() => log(true)}
           >
             Clean
-          </button>
-          <button
+          </Button>
+          <Button
+            variant="default"
+            size="lg"
             type="button"
-            className="btn big"
             disabled={resting || !load.valid}
             onClick={() => log(false)}
           >
             Not clean
-          </button>
+          </Button>
         </div>
         <p className="note">
           {load.plated
@@ -90,9 +92,9 @@ function Held({ seconds, sessionId }: { seconds: Seconds; sessionId: string }) {
   const held = Math.floor(clock.seconds)
   return (
     <div className="lift-held">
-      <button type="button" className="btn" onClick={toggle}>
+      <Button variant="default" type="button" onClick={toggle}>
         {clock.running ? 'Stop the clock' : 'Off the floor'}
-      </button>
+      </Button>
       {seconds <= 10 ? (
         <span className="boxes" role="timer" aria-label={`${held} of ${seconds} seconds`}>
           {Array.from({ length: seconds }, (_, i) => (

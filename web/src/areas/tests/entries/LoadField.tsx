@@ -1,3 +1,4 @@
+import { Input } from '@mantine/core'
 import { useRef } from 'react'
 import type { SessionView } from '@mano/contract/tests'
 import type { Protocol } from '@mano/core/catalogue/protocols'
@@ -83,7 +84,7 @@ export function LoadField({
         <span className="vh">
           {hand} hand, load in {unit}
         </span>
-        <input
+        <Input
           ref={box}
           value={load.text}
           inputMode="decimal"

@@ -1,3 +1,4 @@
+import { Button, Input } from '@mantine/core'
 import { useEffect, useState } from 'react'
 import { pacedAt } from '@mano/core/testing/paced'
 import { PACE } from '@mano/core/catalogue/paced'
@@ -49,9 +50,9 @@ export function PacedEntry({ session, hand, onTry }: EntryProps) {
           : PACE.offS
   return (
     <form className={`fields paced ${hand}`} onSubmit={log}>
-      <button type="button" className="btn big press" onClick={toggle}>
+      <Button variant="default" size="lg" type="button" className="press" onClick={toggle}>
         {clock.running ? 'Let go' : 'Start'} <small>Space</small>
-      </button>
+      </Button>
       <div className={`pace ${at?.phase ?? ''}`} role="timer" aria-live="off">
         <b>
           {at === null
@@ -70,7 +71,7 @@ export function PacedEntry({ session, hand, onTry }: EntryProps) {
       </div>
       <label>
         Holds kept
-        <input
+        <Input
           value={clock.running ? String(at!.kept) : bouts}
           readOnly={clock.running}
           inputMode="numeric"
@@ -83,9 +84,9 @@ export function PacedEntry({ session, hand, onTry }: EntryProps) {
           }}
         />
       </label>
-      <button className="btn pri big" type="submit" disabled={clock.running}>
+      <Button size="lg" type="submit" disabled={clock.running}>
         Enter
-      </button>
+      </Button>
       <p className="said" role="alert">
         {problem || (lastS !== null ? `The last hold lasted ${lastS} s of 7.` : '')}
       </p>

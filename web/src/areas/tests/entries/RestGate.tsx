@@ -1,3 +1,4 @@
+import { Anchor } from '@mantine/core'
 import type { SessionView } from '@mano/contract/tests'
 import type { Hand } from '@mano/core/catalogue/person'
 import { formatClock } from '@mano/core/units/format'
@@ -36,9 +37,9 @@ export function RestLine({
   return (
     <p className="lift-rest" role="timer">
       Rest <b className="n">{formatClock(wait)}</b>{' '}
-      <button type="button" className="lnk" onClick={onEarly}>
+      <Anchor component="button" type="button" className="lnk" onClick={onEarly}>
         {word} all the same
-      </button>
+      </Anchor>
     </p>
   )
 }

@@ -1,3 +1,4 @@
+import { Button, Checkbox } from '@mantine/core'
 import { useState } from 'react'
 import { SINGLE_RULES } from '@mano/core/catalogue/setups'
 import { formatClock } from '@mano/core/units/format'
@@ -39,15 +40,16 @@ export function SingleEntry({ session, protocol, hand, ordinal, unit, onTry, onH
       <div>
         <div className="flt hand-pick" role="group" aria-label="Hand">
           {(['left', 'right'] as const).map((h) => (
-            <button
+            <Button
               key={h}
               type="button"
-              className={`btn small ${h === hand ? 'pri' : ''}`}
+              variant={h === hand ? 'filled' : 'default'}
+              size="xs"
               aria-pressed={h === hand}
               onClick={() => onHand(h)}
             >
               {h === 'left' ? 'Left' : 'Right'}
-            </button>
+            </Button>
           ))}
         </div>
         <LoadField
@@ -60,13 +62,13 @@ export function SingleEntry({ session, protocol, hand, ordinal, unit, onTry, onH
         />
         {limited && (
           <div className="window-clock">
-            <button
+            <Button
+              variant="default"
               type="button"
-              className="btn"
               onClick={() => (clock.running ? clock.stop() : clock.start())}
             >
               {clock.running ? 'End the minute' : 'Start the minute'}
-            </button>
+            </Button>
             <b className="n" role="timer">
               {!clock.running ? '1:00' : over ? 'Time' : formatClock(Math.ceil(left))}
             </b>
@@ -79,8 +81,7 @@ export function SingleEntry({ session, protocol, hand, ordinal, unit, onTry, onH
           <legend className="vh">Checklist</legend>
           {rules.map((r) => (
             <label key={r} className="tick">
-              <input
-                type="checkbox"
+              <Checkbox
                 checked={met.includes(r)}
                 onChange={() => setMet(met.includes(r) ? met.filter((x) => x !== r) : [...met, r])}
               />
@@ -89,18 +90,18 @@ export function SingleEntry({ session, protocol, hand, ordinal, unit, onTry, onH
           ))}
         </fieldset>
         <div className="row">
-          <button
+          <Button
+            size="lg"
             type="button"
-            className="btn pri big"
             disabled={!load.valid || (limited && !clock.running)}
             onClick={log}
           >
             {clean ? 'Clean' : `Not clean, ${rules.length - met.length} not met`}
-          </button>
+          </Button>
           {!clean && (
-            <button type="button" className="btn big" onClick={() => setMet(rules)}>
+            <Button variant="default" size="lg" type="button" onClick={() => setMet(rules)}>
               All met
-            </button>
+            </Button>
           )}
         </div>
         <p className="said" role="alert">

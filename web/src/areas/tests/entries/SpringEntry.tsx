@@ -1,3 +1,4 @@
+import { Button, Checkbox, Input, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { SET_WIDTHS, setWidth } from '@mano/core/catalogue/setups'
 import { springNext, startsAtPct, trainingSprings } from '@mano/core/testing/spring'
@@ -84,11 +85,7 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
           <RestLine wait={rest.wait} word="Close" onEarly={rest.goEarly} />
         ) : (
           <label className="tick">
-            <input
-              type="checkbox"
-              checked={shown}
-              onChange={(e) => setShown(e.currentTarget.checked)}
-            />
+            <Checkbox checked={shown} onChange={(e) => setShown(e.currentTarget.checked)} />
             {setMm === null
               ? 'Set shown before the close'
               : `${setWidth.options.find((o) => o.id === (session.variant['set_width'] ?? 'card'))!.name}: block or card shown before the close`}
@@ -96,7 +93,7 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
         )}
         <label className="insert">
           Insert adds, {unit}
-          <input
+          <Input
             value={insert}
             inputMode="decimal"
             placeholder="0"
@@ -104,22 +101,18 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
           />
         </label>
         <div className="row">
-          <button
-            type="button"
-            className="btn pri big"
-            disabled={!shown || resting}
-            onClick={() => log(true)}
-          >
+          <Button size="lg" type="button" disabled={!shown || resting} onClick={() => log(true)}>
             Closed
-          </button>
-          <button
+          </Button>
+          <Button
+            variant="default"
+            size="lg"
             type="button"
-            className="btn big"
             disabled={!shown || resting}
             onClick={() => log(false)}
           >
             Not closed
-          </button>
+          </Button>
         </div>
         <p className="note">
           Handles must touch. 3 trials at a level, 3 to 5 min between trials of one hand.
@@ -192,7 +185,7 @@ export function Ladder({
               <td>{cell('left', kg)}</td>
               <th scope="row">
                 {s && onPick ? (
-                  <button
+                  <UnstyledButton
                     type="button"
                     className="rung-pick"
                     aria-pressed={on}
@@ -200,7 +193,7 @@ export function Ladder({
                   >
                     <b>{formatValue(kg, 'kg', units)}</b>
                     <small>{s.label}</small>
-                  </button>
+                  </UnstyledButton>
                 ) : (
                   <>
                     <b>{formatValue(kg, 'kg', units)}</b>

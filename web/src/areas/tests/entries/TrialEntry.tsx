@@ -1,3 +1,4 @@
+import { Button, Input, NativeSelect } from '@mantine/core'
 import { focusHere } from '../../../base/focusHere'
 import { useEffect, useRef, useState } from 'react'
 import type { EntryUnit } from '@mano/core/units/units'
@@ -73,15 +74,15 @@ export function TrialEntry({
       onSubmit={submit}
     >
       {timed && (
-        <button type="button" className="btn clock" onClick={toggle}>
+        <Button variant="default" type="button" className="clock" onClick={toggle}>
           {clock.running ? 'Stop' : 'Start'} <small>Space</small>
-        </button>
+        </Button>
       )}
       <label>
         <span className="vh">
           {hand === 'both' ? 'Both hands' : `${hand} hand`}, result in {turning ? chosen : unit}
         </span>
-        <input
+        <Input
           ref={input}
           value={clock.running ? formatClock(clock.seconds) : text}
           readOnly={clock.running}
@@ -103,7 +104,7 @@ export function TrialEntry({
         />
       </label>
       {turning ? (
-        <select
+        <NativeSelect
           className="unit"
           aria-label="Read in"
           value={chosen}
@@ -117,13 +118,11 @@ export function TrialEntry({
               {u === 'N m' ? 'N·m' : u}
             </option>
           ))}
-        </select>
+        </NativeSelect>
       ) : (
         <span className="unit">{unit}</span>
       )}
-      <button className="btn pri" type="submit">
-        Enter
-      </button>
+      <Button type="submit">Enter</Button>
       <p id="entry-problem" className="said" role="alert">
         {problem ||
           (torque !== null && chosen !== 'N m'

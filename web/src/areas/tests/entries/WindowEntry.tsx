@@ -1,3 +1,4 @@
+import { Button, Input } from '@mantine/core'
 import { useState } from 'react'
 import type { EntryProps } from './types'
 import { useClock, useMark, useSpace } from './useClock'
@@ -33,9 +34,9 @@ export function WindowEntry({ session, hand, onTry }: EntryProps) {
   }
   return (
     <form className={`fields ${hand}`} onSubmit={log}>
-      <button type="button" className="btn big press" onClick={press}>
+      <Button variant="default" size="lg" type="button" className="press" onClick={press}>
         {live ? 'Caught' : 'Start 20 s'} <small>Space</small>
-      </button>
+      </Button>
       <b
         className="big-clock n"
         role="timer"
@@ -45,7 +46,7 @@ export function WindowEntry({ session, hand, onTry }: EntryProps) {
       </b>
       <label>
         Clean catches
-        <input
+        <Input
           value={count}
           inputMode="numeric"
           autoComplete="off"
@@ -57,9 +58,9 @@ export function WindowEntry({ session, hand, onTry }: EntryProps) {
           }}
         />
       </label>
-      <button className="btn pri big" type="submit" disabled={live}>
+      <Button size="lg" type="submit" disabled={live}>
         Enter
-      </button>
+      </Button>
       <p className="said" role="alert">
         {problem}
       </p>

@@ -1,3 +1,4 @@
+import { NativeSelect } from '@mantine/core'
 import type { Trace } from '@mano/core/force/trace'
 import { useChosenInstrument, useInstruments } from '../../../base/instruments'
 import { TraceFile } from './TraceFile'
@@ -20,7 +21,7 @@ export function InstrumentChoice({
         </label>
         <TraceFile onTrace={onTrace} />
       </div>
-      <select
+      <NativeSelect
         id="instrument"
         value={all.some((i) => i.id === id) ? id! : ''}
         onChange={(e) => choose(e.currentTarget.value || null)}
@@ -33,7 +34,7 @@ export function InstrumentChoice({
             {i.online ? '' : ', not there'}
           </option>
         ))}
-      </select>
+      </NativeSelect>
       {all.length === 0 && <p className="note">No instrument is connected to this installation.</p>}
       <p className="said" role="alert">
         {said}

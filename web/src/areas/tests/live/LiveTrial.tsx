@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core'
 import { useEffect, useReducer, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
 import type { InstrumentLine, InstrumentView } from '@mano/contract/instruments'
@@ -272,17 +273,17 @@ export function LiveTrial({
         />
       </div>
       <div className="live-act">
-        <button
+        <Button
+          size="lg"
           type="button"
-          className="btn pri big"
           disabled={state !== 'on' || (!paced && !on)}
           onClick={press}
         >
           {paced && pace.current === null ? 'Start' : 'End trial'} <small>Space</small>
-        </button>
-        <button
+        </Button>
+        <Button
+          variant="default"
           type="button"
-          className="btn"
           disabled={state !== 'on' || on}
           onClick={() =>
             void instrument?.tare().then(
@@ -296,16 +297,16 @@ export function LiveTrial({
           }
         >
           Tare
-        </button>
+        </Button>
         {asking && (on || pace.current !== null) && (
           <span className="row" role="alertdialog" aria-label="Give this trial up?">
             Give this trial up?{' '}
-            <button type="button" className="btn small" autoFocus onClick={giveUp}>
+            <Button variant="default" size="xs" type="button" autoFocus onClick={giveUp}>
               Give up
-            </button>
-            <button type="button" className="btn small" onClick={() => setAsking(false)}>
+            </Button>
+            <Button variant="default" size="xs" type="button" onClick={() => setAsking(false)}>
               Go on
-            </button>
+            </Button>
           </span>
         )}
         {state !== 'lost' && said === '' && !on && read}

@@ -1,3 +1,4 @@
+import { Button, Input, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import { SIMULATED_FAULTS, type DriveBody, type SimulatedFault } from '@mano/contract/instruments'
 import type { LiveUse } from '@mano/core/force/tries'
@@ -56,7 +57,7 @@ export function SimulatedHand({
       <div className="sim-row">
         <label>
           Strength, {units.mass}
-          <input
+          <Input
             type="number"
             min={1}
             max={300}
@@ -67,7 +68,7 @@ export function SimulatedHand({
         {use === 'held' && (
           <label>
             How
-            <select
+            <NativeSelect
               value={fault}
               onChange={(e) => setFault(e.currentTarget.value as SimulatedFault)}
             >
@@ -76,12 +77,12 @@ export function SimulatedHand({
                   {FAULT_NAMES[f]}
                 </option>
               ))}
-            </select>
+            </NativeSelect>
           </label>
         )}
-        <button
+        <Button
+          variant="default"
           type="button"
-          className="btn"
           onClick={() =>
             drive({
               does: move.does,
@@ -92,7 +93,7 @@ export function SimulatedHand({
           }
         >
           {move.word}
-        </button>
+        </Button>
         <label className="pull">
           Pull by hand
           <input
@@ -105,13 +106,14 @@ export function SimulatedHand({
             }
           />
         </label>
-        <button
+        <Button
+          variant="default"
+          size="xs"
           type="button"
-          className="btn small"
           onClick={() => drive({ does: 'unplug', seconds: 6 })}
         >
           Unplug for 6 s
-        </button>
+        </Button>
       </div>
       <p className="note">
         A stand-in that ships with the demo: what it shows is no one's strength.

@@ -1,4 +1,4 @@
-import { Modal } from '@mantine/core'
+import { Button, Checkbox, Input, Modal, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import {
   FORCE_UNITS,
@@ -84,29 +84,29 @@ export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) =
             <div className="row">
               <label>
                 Force in
-                <select
+                <NativeSelect
                   value={file.by.force}
                   onChange={(e) => change({ force: e.currentTarget.value })}
                 >
                   {file.columns.map((c) => (
                     <option key={c}>{c}</option>
                   ))}
-                </select>
+                </NativeSelect>
               </label>
               <label>
                 Unit
-                <select
+                <NativeSelect
                   value={file.by.forceUnit}
                   onChange={(e) => change({ forceUnit: e.currentTarget.value as ForceUnit })}
                 >
                   {FORCE_UNITS.map((u) => (
                     <option key={u}>{u}</option>
                   ))}
-                </select>
+                </NativeSelect>
               </label>
               <label>
                 Time
-                <select
+                <NativeSelect
                   value={file.by.timeUnit}
                   onChange={(e) => {
                     const timeUnit = e.currentTarget.value as TimeUnit
@@ -125,12 +125,12 @@ export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) =
                       {TIME_NAMES[u]}
                     </option>
                   ))}
-                </select>
+                </NativeSelect>
               </label>
               {file.by.timeUnit === 'rate' ? (
                 <label>
                   Samples a second
-                  <input
+                  <Input
                     type="number"
                     min={10}
                     max={5000}
@@ -141,14 +141,14 @@ export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) =
               ) : (
                 <label>
                   Time in
-                  <select
+                  <NativeSelect
                     value={file.by.time ?? ''}
                     onChange={(e) => change({ time: e.currentTarget.value })}
                   >
                     {file.columns.map((c) => (
                       <option key={c}>{c}</option>
                     ))}
-                  </select>
+                  </NativeSelect>
                 </label>
               )}
             </div>
@@ -185,11 +185,7 @@ export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) =
                     A peak of {Math.round(read.peakN)} N is no hand's.{' '}
                     {doubt.length === 0 ? 'Is this a force?' : `Is the unit ${doubt.join(' or ')}?`}{' '}
                     <label className="tick">
-                      <input
-                        type="checkbox"
-                        checked={sure}
-                        onChange={(e) => setSure(e.currentTarget.checked)}
-                      />
+                      <Checkbox checked={sure} onChange={(e) => setSure(e.currentTarget.checked)} />
                       The unit is right
                     </label>
                   </p>
@@ -197,9 +193,8 @@ export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) =
               </>
             )}
             <div className="row">
-              <button
+              <Button
                 type="button"
-                className="btn pri"
                 disabled={!read?.ok || (doubt !== null && !sure)}
                 onClick={() => {
                   if (read?.ok) {
@@ -209,10 +204,10 @@ export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) =
                 }}
               >
                 Take as this trial
-              </button>
-              <button type="button" className="btn" onClick={() => setFile(null)}>
+              </Button>
+              <Button variant="default" type="button" onClick={() => setFile(null)}>
                 Cancel
-              </button>
+              </Button>
             </div>
           </div>
         )}

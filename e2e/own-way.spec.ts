@@ -7,6 +7,7 @@ test('the coach’s own way: a rating of the hall’s own with Mano’s beside i
   await signIn(page, hall.url)
   await page.goto(`${hall.url}/hall`)
   const tiers = page.getByRole('region', { name: 'Exercises of a sport' })
+  await tiers.getByText('Exercises of a sport').click()
   await tiers.getByRole('combobox', { name: 'Sport' }).click()
   await page.getByRole('option', { name: 'Boxer' }).click()
   await tiers.getByRole('combobox', { name: 'Quality' }).click()
@@ -28,6 +29,9 @@ test('the coach’s own way: a rating of the hall’s own with Mano’s beside i
   await wish.getByText('Avoid').click()
   await expect(page.getByText(/Wrist curl.* for Mirela Stroud: avoided\./)).toBeVisible()
   await page.reload()
-  await page.getByRole('button', { name: /Wrist curl, let it roll/ }).last().click()
+  await page
+    .getByRole('button', { name: /Wrist curl, let it roll/ })
+    .last()
+    .click()
   await expect(wish.getByRole('radio', { name: 'Avoid' })).toBeChecked()
 })

@@ -16,8 +16,27 @@ import { useUndoable } from '../../base/undo'
 const KEY = ['exercise-tiers'] as const
 const nameOf = (tier: Tier): string => TIERS.find((t) => t.id === tier)!.name
 
-/** How the hall rates the exercises of a sport; where it says nothing, Mano's rating stands. */
+/**
+ * How the hall rates the exercises of a sport; where it says nothing, Mano's rating stands. Made when
+ * it is opened: a hall rates once.
+ */
 export function ExerciseTiers() {
+  const [open, setOpen] = useState(false)
+  return (
+    <section className="block" aria-labelledby="tiers-head">
+      <details onToggle={(e) => setOpen(e.currentTarget.open)}>
+        <summary>
+          <h2 className="h3" id="tiers-head">
+            Exercises of a sport
+          </h2>
+        </summary>
+        {open && <Sports />}
+      </details>
+    </section>
+  )
+}
+
+function Sports() {
   const [sportId, setSport] = useState(SPORTS[0]!.id)
   const [quality, setQuality] = useState<QualityId | null>(null)
   const own = useQuery({ queryKey: KEY, queryFn: () => api.get<TierView[]>('/api/exercise-tiers') })
@@ -26,10 +45,7 @@ export function ExerciseTiers() {
     .sort((a, b) => b.importance - a.importance)
   const chosen = rows.find((r) => r.quality === quality)?.quality ?? rows[0]!.quality
   return (
-    <section className="block" aria-labelledby="tiers-head">
-      <h2 className="h3" id="tiers-head">
-        Exercises of a sport
-      </h2>
+    <>
       <p className="note">
         A staple is what nearly every coach of the sport puts first; a rare one is not planned by
         itself. Your own rating takes the place of Mano’s in every plan of the hall; Mano’s stays
@@ -63,7 +79,7 @@ export function ExerciseTiers() {
       ) : (
         own.data && <Rated sportId={sportId} quality={chosen} own={own.data} />
       )}
-    </section>
+    </>
   )
 }
 

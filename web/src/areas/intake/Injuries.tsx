@@ -336,7 +336,7 @@ function InjuryForm({ onDone }: { onDone: () => void }) {
         />
         <DayInput
           label="Since"
-          clearable
+          allowDeselect
           maxDate={me.today}
           {...form.getInputProps('since')}
           value={form.values.since}

@@ -48,7 +48,7 @@ export function ProfileFields<T extends ProfileBody>({
       <TextInput label="Name" autoFocus={autoFocus} {...f.getInputProps('name')} />
       <DayInput
         label="Birth date"
-        clearable
+        allowDeselect
         defaultLevel="decade"
         {...f.getInputProps('birthDate')}
         value={birth}
@@ -81,7 +81,7 @@ export function ProfileFields<T extends ProfileBody>({
       <Select
         label="Sex, for published norms only"
         description="May stay empty: norms are then left out"
-        clearable
+        allowDeselect
         data={[
           { value: 'female', label: 'Female' },
           { value: 'male', label: 'Male' },

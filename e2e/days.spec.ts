@@ -1,0 +1,30 @@
+import { accessible, expect, open, signIn, test } from './rig'
+
+test('a day is typed as people write it, or picked by keys; what is no day is put back', async ({
+  page,
+  hall,
+}) => {
+  await signIn(page, hall.url)
+  await open(page, 'Mirela Stroud', 'Review')
+  const from = page.getByRole('textbox', { name: 'From' })
+  await expect(from).toHaveValue(/^\d{1,2} [A-Z][a-z]{2} 2026$/)
+  await from.fill('3/8/2026')
+  await from.press('Tab')
+  await expect(from).toHaveValue('3 Aug 2026')
+  await expect(page).toHaveURL(/from=2026-08-03/)
+  await from.fill('13/13/2026')
+  await from.press('Tab')
+  await expect(from).toHaveValue('3 Aug 2026')
+  // The calendar opens by its own button and closes with the day that is picked.
+  const calendar = page.getByRole('button', { name: 'Calendar' }).first()
+  await calendar.focus()
+  await page.keyboard.press('Enter')
+  const day = page.getByRole('button', { name: '10 August 2026' })
+  await expect(day).toBeVisible()
+  await accessible(page)
+  await day.focus()
+  await page.keyboard.press('Enter')
+  await expect(from).toHaveValue('10 Aug 2026')
+  await expect(day).toBeHidden()
+  await expect(page).toHaveURL(/from=2026-08-10/)
+})

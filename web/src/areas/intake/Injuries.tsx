@@ -336,7 +336,7 @@ function InjuryForm({ onDone }: { onDone: () => void }) {
         />
         <DayInput
           label="Since"
-          allowDeselect
+          mayBeEmpty
           maxDate={me.today}
           {...form.getInputProps('since')}
           value={form.values.since}

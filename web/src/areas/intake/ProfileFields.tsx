@@ -48,8 +48,7 @@ export function ProfileFields<T extends ProfileBody>({
       <TextInput label="Name" autoFocus={autoFocus} {...f.getInputProps('name')} />
       <DayInput
         label="Birth date"
-        allowDeselect
-        defaultLevel="decade"
+        mayBeEmpty
         {...f.getInputProps('birthDate')}
         value={birth}
         onChange={(d) => f.setFieldValue('birthDate', d)}
@@ -81,7 +80,7 @@ export function ProfileFields<T extends ProfileBody>({
       <Select
         label="Sex, for published norms only"
         description="May stay empty: norms are then left out"
-        allowDeselect
+        clearable
         data={[
           { value: 'female', label: 'Female' },
           { value: 'male', label: 'Male' },

@@ -1,4 +1,3 @@
-import { number } from './common'
 export interface SessionEndView {
   on: string
   reason: string

@@ -1,4 +1,4 @@
-import { QUALITIES, QUALITY_ALIASES, qualityById, type Quality } from '../catalogue/qualities'
+import { QUALITIES } from '../catalogue/qualities'
 import { EXERCISES } from '../catalogue/exercises'
 import type { DemandProfile, DemandRow } from '../demand/profile'
 import { objectsFor, rankUnits, type Match, type MatchAthlete } from './rank'

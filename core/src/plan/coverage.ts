@@ -1,6 +1,6 @@
 import { type Want } from '../demand/want'
 import type { Exercise } from '../catalogue/exercises'
-import type { Emphasis, QualityId } from '../catalogue/qualities'
+import type { Emphasis } from '../catalogue/qualities'
 import type { Side } from '../catalogue/person'
 import { SHORT_SETS } from './practice'
 import type { Block } from './types'

@@ -1,9 +1,7 @@
 import { type DayFrame, EMPTY_DAY } from '../intake/week'
-import { type Place } from '../catalogue/places'
 import type { Hand, Side } from '../catalogue/person'
 import type { LocalDate } from '../units/dates'
 import type { Settings } from './schools'
-import { rowOf } from '../units/row'
 import type { Minutes } from '../units/quantity'
 
 /** One exercise on one day; the id is its lineage and stays through edits and versions. */

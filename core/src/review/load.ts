@@ -4,8 +4,6 @@ import type { QualityId } from '../catalogue/qualities'
 import { workSeconds } from '../plan/time'
 import type { Block } from '../plan/types'
 import { type LocalDate, addDays, weekStartOf } from '../units/dates'
-import type { Hand, PainWhere } from '../catalogue/person'
-import type { Kg, Seconds } from '../units/quantity'
 
 /** Seconds a hand worked in one logged set: as measured, else repetitions at 3 s. */
 export function loggedSeconds(log: Pick<SetLog, 'exerciseId' | 'seconds' | 'reps'>): number {

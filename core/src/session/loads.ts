@@ -1,6 +1,5 @@
 import { type TestBest, type Room, type LoadSources } from './sources'
 import { exerciseById, type Exercise } from '../catalogue/exercises'
-import type { QualityId } from '../catalogue/qualities'
 import { HOLD_LIMITS, rohmertShare } from '../measure/endurance'
 import { kitFor, type Kits } from '../match/kit'
 import { HOLD_MARGIN, LOAD_SHARE } from '../plan/practice'
@@ -8,12 +7,11 @@ import { workSeconds } from '../plan/time'
 import { LOADED } from '../progress/ladders'
 import type { Block } from '../plan/types'
 import type { Place } from '../catalogue/places'
-import type { SetLog } from '../record/sets'
 import { loadPin, type Plate } from '../testing/plates'
 import type { Hand } from '../catalogue/person'
-import { daysBetween, type LocalDate } from '../units/dates'
+import { daysBetween } from '../units/dates'
 import { targetsOf } from './today'
-import type { Kg, Seconds } from '../units/quantity'
+import type { Kg } from '../units/quantity'
 /** The first pin with plates of a hall's kit; null: none. */
 export function roomOf(
   kit: readonly { kind: string; plates: readonly Plate[]; massKg: Kg | null }[] | undefined,

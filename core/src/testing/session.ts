@@ -1,7 +1,6 @@
 import type { Hand, PainWhere, Side } from '../catalogue/person'
 import { type Protocol, type TryDetails, protocolOf } from '../catalogue/protocols'
 import type { EntryUnit } from '../units/units'
-import type { TissueId } from '../catalogue/tissues'
 import type { LocalDate } from '../units/dates'
 import { judgeAsymmetry, type AsymmetryVerdict } from '../measure/asymmetry'
 import { judgeSingle } from '../measure/error'

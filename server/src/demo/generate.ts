@@ -3,15 +3,14 @@ import { v7 } from 'uuid'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import type { EntryUnit } from '@mano/core/units/units'
 import { isPractice, type TestSession, type Trial } from '@mano/core/testing/session'
-import type { BodyMeasureId, Hand, Side } from '@mano/core/catalogue/person'
-import type { Surface, Wear } from '@mano/core/catalogue/traits'
+import type { Hand } from '@mano/core/catalogue/person'
 import type { Place } from '@mano/core/catalogue/places'
 import { addDays, ageOn, type LocalDate } from '@mano/core/units/dates'
 import { N_PER_KGF } from '@mano/core/units/convert'
 import { furtherTests } from './further'
 import { Seeded } from '@mano/core/units/seeded'
 import { STORIES, type Story } from './stories'
-import type { Kg, Mm } from '@mano/core/units/quantity'
+import type { Mm } from '@mano/core/units/quantity'
 
 /** Weeks of tests in the demo. */
 const WEEKS = 16

@@ -16,15 +16,7 @@ import { loadFieldwork, ownSports } from '../db/intake'
 import { insertOnce } from '../db/once'
 import { loadSafety, sceneDay } from '../db/safety'
 import { experienceView, healthView } from '../db/safetyViews'
-import {
-  findAthlete,
-  loadLogs,
-  loadFacts,
-  planFacts,
-  stagesOf,
-  testedFacts,
-  loadEnds,
-} from '../db/read'
+import { loadLogs, loadFacts, planFacts, stagesOf, testedFacts, loadEnds } from '../db/read'
 import { created, done, ok, type Api, type Call } from '../api/api'
 import { knownSources } from './intake'
 import { conflict, notFound, refused } from '../faults/problem'

@@ -98,14 +98,13 @@ export function ClearanceForm({ of, onDone }: { of: ClearanceOf; onDone: () => v
           data={ALLOWED.map((a) => ({ value: a.id, label: a.name }))}
           {...form.getInputProps('allows')}
         />
-        <TextInput
+        <DayInput
           label="Until"
-          type="date"
-          min={form.values.clearedOn}
+          mayBeEmpty
           description="Empty: no end given"
           {...form.getInputProps('until')}
-          value={form.values.until ?? ''}
-          onChange={(e) => form.setFieldValue('until', e.currentTarget.value || null)}
+          value={form.values.until}
+          onChange={(d) => form.setFieldValue('until', d)}
         />
         <TextInput
           label="How it was received"

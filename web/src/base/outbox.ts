@@ -131,9 +131,20 @@ export const useOutbox = create<Outbox>()((set) => ({
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('mano-outbox')
 const tell = (): void => channel?.postMessage('changed')
 
+/**
+ * Items in the order they were done: the store gives them by id, and a test's id may come after its
+ * trials'. Of one moment the test goes first.
+ */
+export const asDone = <U extends Pick<Unsent, 'kind' | 'addedAt'>>(items: readonly U[]): U[] =>
+  [...items].sort(
+    (a, b) =>
+      (a.addedAt ?? '').localeCompare(b.addedAt ?? '') ||
+      Number(b.kind === 'session') - Number(a.kind === 'session'),
+  )
+
 /** The list as this device keeps it, with what this tab could not keep. */
 async function look(): Promise<void> {
-  const kept = await all<Unsent>('outbox').catch((): Unsent[] => [])
+  const kept = asDone(await all<Unsent>('outbox').catch((): Unsent[] => []))
   const known = new Set(kept.map((k) => k.body.id))
   const before = useOutbox.getState().waiting
   useOutbox.setState((s) => ({
@@ -159,7 +170,7 @@ const before: Promise<unknown> = (async () => {
     unjot(item.body.id)
   }
   localStorage.removeItem('mano-outbox')
-  const kept = await all<Unsent>('outbox')
+  const kept = asDone(await all<Unsent>('outbox'))
   useOutbox.setState((s) => ({
     waiting: [
       ...kept.filter((k) => !isStuck(k) && !s.waiting.some((w) => w.body.id === k.body.id)),

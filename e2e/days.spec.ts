@@ -1,6 +1,6 @@
 import { accessible, expect, open, signIn, test } from './rig'
 
-test('a day is typed as people write it, or picked by keys; what is no day is put back', async ({
+test('a day is typed as people write it, or picked by keys; what is no day stays and is said', async ({
   page,
   hall,
 }) => {
@@ -12,8 +12,18 @@ test('a day is typed as people write it, or picked by keys; what is no day is pu
   await from.press('Tab')
   await expect(from).toHaveValue('3 Aug 2026')
   await expect(page).toHaveURL(/from=2026-08-03/)
-  await from.fill('13/13/2026')
-  await from.press('Tab')
+  for (const [typed, says] of [
+    ['13/13/2026', 'Not a day: write 8 Oct 2026 or 8/10/2026'],
+    ['3/8/2030', 'Not after 8 Oct 2026'],
+  ] as const) {
+    await from.fill(typed)
+    await from.press('Tab')
+    await expect(from).toHaveValue(typed)
+    await expect(from).toHaveAccessibleDescription(says)
+    await expect(page).toHaveURL(/from=2026-08-03/)
+  }
+  await from.fill('3.8.26')
+  await from.press('Enter')
   await expect(from).toHaveValue('3 Aug 2026')
   // The calendar opens by its own button and closes with the day that is picked.
   const calendar = page.getByRole('button', { name: 'Calendar' }).first()

@@ -17,7 +17,10 @@ export interface Rating {
   exerciseId: string
   tier: Tier
   level: 'any' | 'experienced' | 'novice'
-  /** `noted`: body work for the lifting plan, no grip exercise. `dual`: body work the grip limits. */
+  /**
+   * `noted`: body work for the lifting plan, no grip exercise. `dual`: body work the grip
+   * limits.
+   */
   body: 'no' | 'dual' | 'noted'
   /** Place within its quality and tier, from 0. */
   rank: number
@@ -98,9 +101,9 @@ function wished(r: Rating, wish: Wish | undefined): Rating {
 const FIRST = -1
 
 /**
- * Ratings of exercises for an athlete's sports: the better one where several rate it, the hall's own
- * in place of ours, then what is wished for. A sport without ratings takes what most sports say.
- * Practice estimates, no source.
+ * Ratings of exercises for an athlete's sports: the better one where several rate it, the
+ * hall's own in place of ours, then what is wished for. A sport without ratings takes what most
+ * sports say. Practice estimates, no source.
  */
 export function ratingsOf(
   sports: readonly string[],

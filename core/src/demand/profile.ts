@@ -91,12 +91,12 @@ export function shippedSource(id: string): DemandSource | null {
 export const sourceOf = (id: string, own: readonly DemandSource[]): DemandSource | null =>
   shippedSource(id) ?? own.find((s) => s.id === id) ?? null
 
-/** One source, weight 1, nothing changed. */
 /** Shipped sports behind a set, own copies by their origin. */
 export const sportsIn = (set: DemandSet, own: readonly DemandSource[]): string[] => [
   ...new Set(set.sources.map((x) => own.find((o) => o.id === x.id)?.originId ?? x.id)),
 ]
 
+/** One source, weight 1, nothing changed. */
 export const plainSet = (sportId: string): DemandSet => ({
   sources: [{ id: sportId, weight: 1 }],
   edits: [],

@@ -15,12 +15,15 @@ export interface Belief {
  * source.
  */
 export const BEFORE: Belief = { mean: 0.05, sd: 0.15 }
-/** How far rows of one quality go together; neighbours by what they carry over. Practice, no source. */
+/**
+ * How far rows of one quality go together; neighbours by what they carry over. Practice, no
+ * source.
+ */
 export const SAME_QUALITY = 0.7
 
 /**
- * What a gain in a row is worth in the others of its quality: a quality that a sport asks for in two
- * ways is not worth less than one asked for in one.
+ * What a gain in a row is worth in the others of its quality: a quality that a sport asks for
+ * in two ways is not worth less than one asked for in one.
  */
 export const sameQuality = <R extends { quality: { id: QualityId } }>(
   row: R,

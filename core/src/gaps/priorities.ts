@@ -57,7 +57,7 @@ const FINGERS: readonly TissueId[] = ['finger_flexors']
 
 /** What cautions leave of a row's worth, 0 to 1, and in which words; 1 and none: all of it. */
 export function capOf(
-  row: Pick<GapRow, 'emphasis'> & { quality: { id: QualityId } },
+  row: Pick<GapRow, 'quality' | 'emphasis'>,
   judge: Judge,
 ): { cap: number; says: string } {
   const of = (hand: 'left' | 'right') =>
@@ -93,8 +93,8 @@ const carriedTo = (row: GapRow) => CARRY_OVER.filter((c) => c.from === row.quali
 /**
  * Rows in the order the work should answer: importance x expected shortfall, plus what a gain
  * lifts in the other rows of the quality and carries to tested neighbours, plus a lean that is
- * acted on; cautions cap it, the coach's word moves it. What is not tested counts by what could be true of it. `acted`: lean in % beyond what
- * is expected and the weaker hand, by row key.
+ * acted on; cautions cap it, the coach's word moves it. What is not tested counts by what could be
+ * true of it. `acted`: lean in % beyond what is expected and the weaker hand, by row key.
  */
 export function priorities(
   rows: readonly GapRow[],
@@ -160,9 +160,9 @@ export interface Sure {
 const DRAWS = 1000
 
 /**
- * Shares of drawn truths in which each row is first or among the first three, by row key. Shortfalls
- * are drawn from what is believed of each row, untested rows of one quality together as far as they
- * go together; pinned rows stay first.
+ * Shares of drawn truths in which each row is first or among the first three, by row key.
+ * Shortfalls are drawn from what is believed of each row, untested rows of one quality together
+ * as far as they go together; pinned rows stay first.
  */
 export function howSure(list: readonly Priority[]): Map<string, Sure> {
   const next = seeded(7)
@@ -210,7 +210,9 @@ export const importanceWords = ({
   weight,
   emphasis,
 }: Pick<GapRow, 'importance' | 'weight' | 'emphasis'>): string =>
-  `Importance ${importance} of 5${weight < importance ? `, ${pct(weight / importance)} of it ${emphasis}` : ''}`
+  weight < importance
+    ? `Importance ${importance} of 5, ${pct(weight / importance)} of it ${emphasis}`
+    : `Importance ${importance} of 5`
 
 /** Rows no test of Mano's measures: they stay estimates, and count as such. */
 export const untestable = (rows: readonly GapRow[]): GapRow[] =>
@@ -230,9 +232,10 @@ export interface TestNext {
 }
 
 /**
- * What to test next by what a result could change: weight x how much is not known of the row, and of
- * the others of its quality as far as they go with it. A test of today leaves only its own error. Of
- * a quality the row that tells most comes first; of the rest it has told its share by then.
+ * What to test next by what a result could change: weight x how much is not known of the row,
+ * and of the others of its quality as far as they go with it. A test of today leaves only its
+ * own error. Of a quality the row that tells most comes first; of the rest it has told its
+ * share by then.
  */
 export function testNext(rows: readonly GapRow[]): TestNext[] {
   const unknown = (r: GapRow, told = 0): number =>

@@ -3,7 +3,7 @@ import { EXERCISES, exerciseById } from '../catalogue/exercises'
 import { briefOf } from './brief'
 import { scorePlan } from './score'
 import { draftWeek } from './draft'
-import { staplesLeftOut } from './leftOut'
+import { staplesLeftOut, type LeftOut } from './leftOut'
 import type { WeekProblem } from './problem'
 import { effectiveSets } from './coverage'
 import { type WeekPlan } from './types'
@@ -107,6 +107,7 @@ export function adviceFor(
   plan: WeekPlan,
   p: WeekProblem,
   open: readonly Unlock[] = unlocks(plan, p),
+  left: readonly LeftOut[] = staplesLeftOut(plan, p),
 ): string[] {
   const b = briefOf(p)
   return b.top.slice(0, TOP_LOOKED).flatMap((row) => {
@@ -126,7 +127,7 @@ export function adviceFor(
         `${lack} ${way.minutes} min on ${DAY_NAMES[way.day]} ${p.frame[way.day]!.sportLoad > 0 ? 'before the sport ' : ''}would give ${way.sets} sets${way.by ? ` of ${way.by.toLowerCase()}` : ''}.`,
       ]
     // Of lesser qualities the list of staples left out says so.
-    const why = has.good < b.topSets || row === b.top[0] ? against(plan, p, quality) : null
+    const why = has.good < b.topSets || row === b.top[0] ? against(left, quality) : null
     return why || has.good < b.topSets
       ? [
           `${lack} ${why ?? 'No day leaves room for it this week: a caution, the kit or the days around stand against it.'}`,
@@ -135,11 +136,11 @@ export function adviceFor(
   })
 }
 
-/** What stands against the first staple of a quality that the week does without; null: nothing does. */
-function against(plan: WeekPlan, p: WeekProblem, quality: QualityId): string | null {
-  const left = staplesLeftOut(plan, p).find((x) => x.quality === quality && !x.block && x.stopped)
-  const [why] = left?.says.split('. ') ?? []
-  if (!left || !why) return null
+/** What stands against a quality's first staple that the week does without; null: nothing does. */
+function against(left: readonly LeftOut[], quality: QualityId): string | null {
+  const first = left.find((x) => x.quality === quality && x.stopped)
+  const [why] = first?.says.split('. ') ?? []
+  if (!first || !why) return null
   const day = DAY_NAMES.some((d) => why.startsWith(`${d}:`))
-  return `${exerciseById(left.exerciseId)!.name}${day ? ', ' : ': '}${why.replace(/\.$/, '')}.`
+  return `${exerciseById(first.exerciseId)!.name}${day ? ', ' : ': '}${why.replace(/\.$/, '')}.`
 }

@@ -1,5 +1,4 @@
-import type { Brief, Rated } from './brief'
-import { exerciseOf } from './brief'
+import { type Brief, type Rated, exerciseOf } from './brief'
 import { POINTS } from './compose'
 import { rankIn } from './order'
 import type { Exercise } from '../catalogue/exercises'
@@ -13,7 +12,8 @@ import type { Block } from './types'
 
 /**
  * The block of a day that matters most: staple or good in the most important quality, by what it
- * is there for before what it serves beside. The extensors close a session: they are its main only where nothing else is.
+ * is there for before what it serves beside. The extensors close a session: they are its main
+ * only where nothing else is.
  */
 export function mainOf(blocks: readonly Block[], b: Brief): Block | null {
   let best: { block: Block; weight: number } | null = null

@@ -17,9 +17,9 @@ export interface Habit {
 }
 
 /**
- * Exercises that a coach added, or took out, by hand in at least three of the newest six weeks saved
- * for an athlete, each once, most often first; what is wished already is not asked. `asked`: the day
- * each was answered last: what was done before it does not count.
+ * Exercises that a coach added, or took out, by hand in at least three of the newest six weeks
+ * saved for an athlete, each once, most often first; what is wished already is not asked. `asked`:
+ * the day each was answered last: what was done before it does not count.
  */
 export function habitsOf(
   versions: readonly {
@@ -43,12 +43,9 @@ export function habitsOf(
   for (const w of weeks) {
     const there = new Set(w.blocks.map((b) => b.exerciseId))
     const added = w.blocks.filter((b) => b.reason === ADDED).map((b) => b.exerciseId)
-    const out = [
-      ...w.terms.bans.filter((b) => b.day === null).map((b) => b.exerciseId),
-      ...(w.terms.removed ?? []),
-    ]
     for (const id of new Set(added)) count(id, 'favourite', w.weekStart)
-    for (const id of new Set(out)) if (!there.has(id)) count(id, 'avoid', w.weekStart)
+    // A ban is carried on from week to week; what was done by hand is noted where it was done.
+    for (const id of new Set(w.terms.removed)) if (!there.has(id)) count(id, 'avoid', w.weekStart)
   }
   return [...counts.values()]
     .filter((h) => h.weeks >= HABIT.times && wishes[h.exerciseId] === undefined)

@@ -1,5 +1,5 @@
 import { exerciseById, type Exercise } from '../catalogue/exercises'
-import type { QualityId } from '../catalogue/qualities'
+import { qualityById, type QualityId } from '../catalogue/qualities'
 import { ratingsOf, tierRank, type OwnTier, type Wishes } from '../catalogue/tiers'
 import { kitFor, type Kits } from '../match/kit'
 import type { Block } from '../plan/types'
@@ -126,7 +126,7 @@ function oneChange(
 ): OneChange {
   const name = (id: string) => exerciseById(id)?.name ?? id
   const { cap, says: held } = f.judge
-    ? capOf({ quality: { id: quality }, emphasis: 'max' }, f.judge)
+    ? capOf({ quality: qualityById(quality), emphasis: 'max' }, f.judge)
     : { cap: 1, says: '' }
   if (cap < 1) return { kind: 'wait', exerciseId: null, says: `None now, ${held}.` }
   const block = blocks[0]

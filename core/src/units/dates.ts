@@ -77,8 +77,8 @@ export function formatDate(
 const CENTURY_FROM = 50
 
 /**
- * A day as somebody types it: `2026-10-08`, `8 Oct 2026`, `8/10/2026`, `8.10.26`; the day before the
- * month. Null: no such day.
+ * A day as somebody types it: `2026-10-08`, `8 Oct 2026`, `8/10/2026`, `8.10.26`; the day
+ * before the month. Null: no such day.
  */
 export function readDay(text: string): LocalDate | null {
   const t = text.trim()

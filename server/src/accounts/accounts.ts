@@ -10,8 +10,8 @@ import {
   ImplementMeasurementEntity,
   ImplementUnitEntity,
   PlaceEntity,
-  type Actor,
 } from '../db/entities'
+import { type Actor } from '../db/rows'
 import { inHall } from '../db/hall'
 import { created, done, ok, type Api } from '../api/api'
 import { HttpProblem } from '../faults/problem'

@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm'
-import type { Account, Actor, Hall } from '../db/entities'
+import type { Account, Actor, Hall } from '../db/rows'
 
 export interface JobFile {
   name: string

@@ -1,7 +1,7 @@
 import type { Client } from 'pg'
 import type { DataSource, EntityManager } from 'typeorm'
 import { UUID } from '@mano/contract/common'
-import type { Account, Hall } from './entities'
+import type { Account, Hall } from './rows'
 
 const uuid = (id: string): string => {
   if (!UUID.test(id)) throw new Error('not an id')

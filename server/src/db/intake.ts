@@ -1,7 +1,8 @@
 import type { EntityManager } from 'typeorm'
 import type { AthleteView } from '@mano/contract/athletes'
 import type { DemandSource } from '@mano/core/demand/profile'
-import { HallSportEntity, type Athlete, type HallSport } from './entities'
+import { HallSportEntity } from './entities'
+import { type Athlete, type HallSport } from './rows'
 import { jsonList, utc } from './sql'
 import { stands } from './takenBack'
 

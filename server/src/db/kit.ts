@@ -8,8 +8,8 @@ import {
   ImplementMeasurementEntity,
   ImplementUnitEntity,
   PlaceEntity,
-  type ImplementMeasurement,
 } from './entities'
+import { type ImplementMeasurement } from './rows'
 import { standing } from './takenBack'
 
 export const places = async (em: EntityManager): Promise<PlaceView[]> =>

@@ -6,7 +6,7 @@ import { buildSeries } from '@mano/core/record/series'
 import type { Judge } from '@mano/core/safety/judge'
 import { localDateOf } from '@mano/core/units/dates'
 import type { SessionView } from '@mano/contract/tests'
-import type { Athlete, Hall, PlanVersion } from './entities'
+import type { Athlete, Hall, PlanVersion } from './rows'
 import type { AthleteParts } from './parts'
 
 /** What the hall has beside an athlete's own tests, read once for many athletes. */

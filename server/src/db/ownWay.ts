@@ -2,7 +2,8 @@ import type { WishView } from '@mano/contract/exercises'
 import type { OwnTier } from '@mano/core/catalogue/tiers'
 import { localDateOf } from '@mano/core/units/dates'
 import { IsNull, type EntityManager } from 'typeorm'
-import { ExerciseWishEntity, HallTierEntity, type HallTier } from './entities'
+import { ExerciseWishEntity, HallTierEntity } from './entities'
+import { type HallTier } from './rows'
 
 const NEWEST = { recordedAt: 'DESC', id: 'DESC' } as const
 
@@ -16,7 +17,10 @@ export async function hallTiers(em: EntityManager): Promise<(HallTier & OwnTier)
   return [...newest.values()].filter((t): t is HallTier & OwnTier => t.tier !== null)
 }
 
-/** Wishes for an athlete, their own before the hall's, with those that were answered with neither. */
+/**
+ * Wishes for an athlete, their own before the hall's, with those that were answered with
+ * neither.
+ */
 async function wishesFor(
   em: EntityManager,
   athleteId: string,

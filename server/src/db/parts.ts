@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm'
 import type { AthleteView, InjuryView, MeasurementView, SymptomView } from '@mano/contract/athletes'
 import { localDateOf } from '@mano/core/units/dates'
-import type { Clearance, Injury, Observation } from './entities'
+import type { Clearance, Injury, Observation } from './rows'
 import { clearanceView } from './safetyViews'
 import { rootsOf } from './safety'
 import { jsonList, utc } from './sql'

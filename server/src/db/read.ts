@@ -5,13 +5,8 @@ import type { DoneSet, SetLog } from '@mano/core/record/sets'
 import { stageStates, type StageFacts, type StageStatus } from '@mano/core/stages/rules'
 import { isUnfinished } from '@mano/core/testing/session'
 import { addDays } from '@mano/core/units/dates'
-import {
-  AthleteEntity,
-  PlanVersionEntity,
-  type Athlete,
-  type Hall,
-  type PlanVersion,
-} from './entities'
+import { AthleteEntity, PlanVersionEntity } from './entities'
+import { type Athlete, type Hall, type PlanVersion } from './rows'
 import type { AthleteParts } from './parts'
 import { loadSessions } from './sessions'
 import { oddArrival, doneAt } from '@mano/core/testing/clock'

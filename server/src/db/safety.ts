@@ -11,14 +11,7 @@ import type {
 import { judgeBy, type Judge } from '@mano/core/safety/judge'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
 import { localDateOf } from '@mano/core/units/dates'
-import type {
-  Athlete,
-  Clearance,
-  ExperienceEntry,
-  HealthAnswer,
-  Injury,
-  Observation,
-} from './entities'
+import type { Athlete, Clearance, ExperienceEntry, HealthAnswer, Injury, Observation } from './rows'
 import { jsonList, utc } from './sql'
 import { stands } from './takenBack'
 import type { ReasonView, AlarmView } from '@mano/contract/safety'

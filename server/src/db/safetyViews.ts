@@ -2,7 +2,8 @@ import { type EntityManager } from 'typeorm'
 import type { ClearanceView, ExperienceView, HealthView } from '@mano/contract/safety'
 import { countedWeeks } from '@mano/core/safety/weeks'
 import { healthDue } from '@mano/core/safety/facts'
-import { AccountEntity, type Clearance } from './entities'
+import { AccountEntity } from './entities'
+import { type Clearance } from './rows'
 import type { Kept } from './safety'
 
 export const clearanceView = (c: Clearance): ClearanceView => ({

@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm'
 import type { SeenView } from '@mano/contract/athletes'
-import type { Account, Hall } from './entities'
+import type { Account, Hall } from './rows'
 
 /** Keeps that somebody saw an athlete's health answers, once a day. */
 export async function noteSeen(

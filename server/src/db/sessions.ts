@@ -16,8 +16,8 @@ export type SessionsOf =
   | { athleteId?: string }
   | { ids: readonly string[] }
   | { newestOf: readonly string[] }
-  /** Readiness squeezes of one athlete alone. */
-  | { squeezesOf: string }
+  /** Readiness squeezes of one athlete alone, from a day on. */
+  | { squeezesOf: string; from: string }
 
 type Stored = Omit<SessionView, 'source' | 'clock'> & {
   importId: string | null
@@ -62,7 +62,10 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
             [[...of.newestOf]],
           ]
         : 'squeezesOf' in of
-          ? [`s.athlete_id = $1 AND s.protocol_id = 'ready_squeeze'`, [of.squeezesOf]]
+          ? [
+              `s.athlete_id = $1 AND s.protocol_id = 'ready_squeeze' AND s.performed_on >= $2`,
+              [of.squeezesOf, of.from],
+            ]
           : of.athleteId
             ? ['s.athlete_id = $1', [of.athleteId]]
             : ['true', []]

@@ -1,7 +1,8 @@
 import type { EntityManager } from 'typeorm'
 import type { GapsView } from '@mano/contract/plan'
 import { localDateOf } from '@mano/core/units/dates'
-import { StandardEntity, type StandardRow } from './entities'
+import { StandardEntity } from './entities'
+import { type StandardRow } from './rows'
 import { standing } from './takenBack'
 
 const meantFor = (s: StandardRow): string =>

@@ -1,4 +1,4 @@
-import type { Athlete } from '../db/entities'
+import type { Athlete } from '../db/rows'
 import { findAthlete } from '../db/read'
 import type { Call } from '../api/api'
 import { notFound } from '../faults/problem'

@@ -10,8 +10,8 @@ import {
   CurrentInjuryView,
   DemandVersionEntity,
   InjuryEntity,
-  type Athlete,
 } from '../db/entities'
+import { type Athlete } from '../db/rows'
 import { loadFieldwork, ownSports } from '../db/intake'
 import { insertOnce } from '../db/once'
 import { loadSafety, sceneDay } from '../db/safety'

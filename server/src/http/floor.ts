@@ -20,9 +20,8 @@ import {
   SessionEndEntity,
   PlanVersionEntity,
   SetLogEntity,
-  type Athlete,
-  type PlanVersion,
 } from '../db/entities'
+import { type Athlete, type PlanVersion } from '../db/rows'
 import { inHall } from '../db/hall'
 import { insertOnce } from '../db/once'
 import { loadLogs } from '../db/read'

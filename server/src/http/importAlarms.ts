@@ -8,7 +8,8 @@ import { cautionName } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/catalogue/person'
 import { groupBy } from '@mano/core/units/group'
 import { bulkInsert } from '../db/bulk'
-import { AlarmEntity, AthleteEntity, type Actor, type Alarm, type Hall } from '../db/entities'
+import { AlarmEntity, AthleteEntity } from '../db/entities'
+import { type Actor, type Alarm, type Hall } from '../db/rows'
 import { loadSafety } from '../db/safety'
 
 /** A test, or the sets of an exercise, of one day. */

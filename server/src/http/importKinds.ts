@@ -3,7 +3,7 @@ import type { ImportReply } from '@mano/contract/tests'
 import type { CsvRow } from '@mano/core/units/csv'
 import type { SheetMapping } from '@mano/core/testing/mapping'
 import type { Accepted, ImportProblem, Refused, SheetContext } from '@mano/core/testing/sheet'
-import type { Actor, Hall } from '../db/entities'
+import type { Actor, Hall } from '../db/rows'
 import type { JobHandle } from '../api/jobKinds'
 
 /** Who imports, into which hall, and when. */

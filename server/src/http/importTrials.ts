@@ -11,14 +11,8 @@ import { mapRow } from '@mano/core/testing/mapping'
 import { reasonSubject } from '@mano/core/safety/reasons'
 import { isPractice } from '@mano/core/testing/session'
 import { bulkInsert } from '../db/bulk'
-import {
-  TestSessionEntity,
-  TrialEntity,
-  TrialMarkEntity,
-  type StoredSession,
-  type StoredTrial,
-  type TrialMark,
-} from '../db/entities'
+import { TestSessionEntity, TrialEntity, TrialMarkEntity } from '../db/entities'
+import { type StoredSession, type StoredTrial, type TrialMark } from '../db/rows'
 import { kitUnits } from '../db/kit'
 import type { JobHandle } from '../api/jobKinds'
 import { alarmImports } from './importAlarms'

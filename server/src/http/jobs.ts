@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import type { JobView } from '@mano/contract/common'
-import { JobEntity, type StoredJob } from '../db/entities'
+import { JobEntity } from '../db/entities'
+import { type StoredJob } from '../db/rows'
 import { enqueue } from '../queue/boss'
 import type { JobName } from '../api/jobKinds'
 import { ok, type Api, type Call, type Reply } from '../api/api'

@@ -13,8 +13,8 @@ import {
   KitPriceEntity,
   PlaceEntity,
   WrapGapEntity,
-  type ImplementUnit,
 } from '../db/entities'
+import { type ImplementUnit } from '../db/rows'
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'

@@ -16,6 +16,7 @@ import { gapFacts, readGaps } from '@mano/core/gaps/read'
 import { wantsOf } from '@mano/core/gaps/wants'
 import { planContext, plannedOf, problemIn } from '@mano/core/plan/context'
 import type { WeekProblem } from '@mano/core/plan/problem'
+import { READINESS } from '@mano/core/measure/forecast'
 import { lowTwiceOf } from '@mano/core/review/next'
 import { wishesOf } from '@mano/core/catalogue/tiers'
 import { kitsOf } from '@mano/core/match/kit'
@@ -28,7 +29,7 @@ import { judgeAct } from '@mano/core/safety/judge'
 import { reasonKey } from '@mano/core/safety/reasons'
 import { buildSeries } from '@mano/core/record/series'
 import { toSi } from '@mano/core/units/convert'
-import { localDateOf } from '@mano/core/units/dates'
+import { addDays, localDateOf } from '@mano/core/units/dates'
 import {
   AccountEntity,
   CurrentTemplateView,
@@ -39,10 +40,8 @@ import {
   StandardEntity,
   TrainingWeekEntity,
   WeekFrameEntity,
-  type AskedAtSave,
-  type Athlete,
-  type PlanVersion,
 } from '../db/entities'
+import { type AskedAtSave, type Athlete, type PlanVersion } from '../db/rows'
 import { ownSports } from '../db/intake'
 import { kitUnits, places } from '../db/kit'
 import { insertOnce } from '../db/once'
@@ -202,15 +201,20 @@ const versionView = (
   by: who.get(v.actorId ?? '') ?? 'the demo',
 })
 
+/** A fortnight looked at, and before it the baseline of its first day. */
+const SQUEEZE_DAYS = 14 + READINESS.most
 /** The day readiness was low for the second session in a row, within a fortnight; null: none. */
 const flatOn = async (
   { em, today }: Pick<Call, 'em' | 'today'>,
   athleteId: string,
 ): Promise<string | null> =>
-  lowTwiceOf(await loadSessions(em, { squeezesOf: athleteId }), {
-    from: today,
-    to: today,
-  })
+  lowTwiceOf(
+    await loadSessions(em, { squeezesOf: athleteId, from: addDays(today, -SQUEEZE_DAYS) }),
+    {
+      from: today,
+      to: today,
+    },
+  )
 
 /** The usual week, the newest version of each planned week, the kit at hand. */
 export async function planView(

@@ -11,8 +11,8 @@ import {
   TestDayEntity,
   TestDayEventEntity,
   WrapGapEntity,
-  type ImplementMeasurement,
 } from '../db/entities'
+import { type ImplementMeasurement } from '../db/rows'
 import { insertOnce } from '../db/once'
 import { standing } from '../db/takenBack'
 import { created, type Api, type Call } from '../api/api'

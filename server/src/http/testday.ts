@@ -18,9 +18,8 @@ import {
   ImplementUnitEntity,
   TestDayEntity,
   TestDayEventEntity,
-  type TestDay,
-  type TestDayEvent,
 } from '../db/entities'
+import { type TestDay, type TestDayEvent } from '../db/rows'
 import { insertOnce } from '../db/once'
 import { standing } from '../db/takenBack'
 import { findAthlete } from '../db/read'

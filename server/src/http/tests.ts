@@ -26,10 +26,8 @@ import {
   AlarmEntity,
   DayFlagEntity,
   SessionChangeEntity,
-  type Athlete,
-  type SessionState,
-  type StoredSession,
 } from '../db/entities'
+import { type Athlete, type SessionState, type StoredSession } from '../db/rows'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
 import { tableRows, TABLES } from '../transfer/tables'

@@ -1,5 +1,5 @@
 import { demandProfile } from '@mano/core/demand/profile'
-import { BEFORE, SAME_QUALITY } from '@mano/core/gaps/belief'
+import { BEFORE, SAME_QUALITY, sameQuality } from '@mano/core/gaps/belief'
 import { howSure } from '@mano/core/gaps/priorities'
 import { gapFacts, readGaps, type GapJudgement } from '@mano/core/gaps/read'
 import { protocolById } from '@mano/core/catalogue/protocols'
@@ -109,12 +109,10 @@ function tally(
   const short = (key: string) => Math.max(0, truth.get(key) ?? 0)
   const carried = (p: GapJudgement['priorities'][number]) =>
     p.carry > 0 && p.own > 0 ? p.carry : 0
-  const same = (p: GapJudgement['priorities'][number]) =>
-    g.priorities
-      .filter((x) => x !== p && x.row.quality.id === p.row.quality.id)
-      .reduce((a, x) => a + SAME_QUALITY * x.row.weight * short(x.row.key), 0)
+  const rows = g.priorities.map((p) => p.row)
+  const lifts = (r: (typeof rows)[number]) => r.weight * short(r.key)
   const worth = (p: GapJudgement['priorities'][number]) =>
-    p.cap * (p.row.weight * short(p.row.key) + same(p) + carried(p))
+    p.cap * (lifts(p.row) + sameQuality(p.row, rows, lifts) + carried(p))
   const best = [...g.priorities].sort((a, b) => worth(b) - worth(a))[0]!
   for (const p of g.priorities) {
     const said = sure.get(p.row.key)?.first ?? 0

@@ -13,8 +13,8 @@ import {
   CurrentOutcomeView,
   CurrentSetLogView,
   ImplementUnitEntity,
-  type Hall,
 } from '../db/entities'
+import { type Hall } from '../db/rows'
 import { planVersions } from '../db/read'
 import { loadSessions } from '../db/sessions'
 import { demandProfile } from '@mano/core/demand/profile'

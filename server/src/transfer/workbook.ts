@@ -1,6 +1,6 @@
 import { strToU8, Zip, ZipDeflate } from 'fflate'
 import type { EntityManager } from 'typeorm'
-import type { Hall } from '../db/entities'
+import type { Hall } from '../db/rows'
 import { tableRows, TABLES, type Cell } from './tables'
 
 /** Rows a worksheet holds (ECMA-376, 18.3.1.73): what is more goes on a further sheet. */

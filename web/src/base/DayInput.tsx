@@ -1,5 +1,5 @@
 import { ActionIcon, Popover, TextInput, type TextInputProps } from '@mantine/core'
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense, useRef, useState } from 'react'
 import { formatDate, readDay, type LocalDate } from '@mano/core/units/dates'
 
 /** Looked at seldom, and large: it comes when it is opened. */
@@ -10,25 +10,37 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'rightSectio
   /** Null: nothing stands in it; only where it may stay empty. */
   onChange: (day: LocalDate | null) => void
   mayBeEmpty?: boolean
-  /** Days outside are not taken. */
+  /** Days outside are refused in words. */
   minDate?: LocalDate
   maxDate?: LocalDate
 }
 
 /**
- * A day, typed or picked, as Mano writes days: 8 Oct 2026. Typed it may be 8/10/2026, 8.10.26 or
- * 2026-10-08 too; the day stands before the month. What is no day is put back. The calendar opens by
- * its own button, so that it never lies over what comes next.
+ * A day, typed or picked, as Mano writes days: 8 Oct 2026. Typed it may be 8/10/2026, 8.10.26
+ * or 2026-10-08 too; the day stands before the month. It is taken with its whole year, with
+ * Enter or on leaving; what is no day, or one that cannot be, stays there and is said. The
+ * calendar opens by its own button, so that it never lies over what comes next.
  */
 export function DayInput({ value, onChange, mayBeEmpty, minDate, maxDate, ...more }: Props) {
   const [open, setOpen] = useState(false)
   /** While it is typed; null: what stands. */
   const [text, setText] = useState<string | null>(null)
-  const take = (typed: string) => {
-    setText(typed)
-    const day = readDay(typed)
-    if (day && (!minDate || day >= minDate) && (!maxDate || day <= maxDate)) onChange(day)
-    else if (typed.trim() === '' && mayBeEmpty) onChange(null)
+  const [wrong, setWrong] = useState('')
+  const field = useRef<HTMLInputElement>(null)
+  /** A form with a day that cannot be is not sent. */
+  const judge = (problem: string) => {
+    setWrong(problem)
+    field.current?.setCustomValidity(problem)
+  }
+  const take = () => {
+    if (text === null) return
+    const day = readDay(text)
+    const empty = text.trim() === ''
+    const problem = empty ? '' : dayProblem(day, minDate, maxDate)
+    judge(problem)
+    if (problem) return
+    setText(null)
+    if (day ?? mayBeEmpty) onChange(day)
   }
   const calendar = (
     <Popover opened={open} onChange={setOpen} position="bottom-end" trapFocus returnFocus>
@@ -53,6 +65,7 @@ export function DayInput({ value, onChange, mayBeEmpty, minDate, maxDate, ...mor
             onPick={(day) => {
               setOpen(false)
               setText(null)
+              judge('')
               onChange(day)
             }}
           />
@@ -62,15 +75,36 @@ export function DayInput({ value, onChange, mayBeEmpty, minDate, maxDate, ...mor
   )
   return (
     <TextInput
+      ref={field}
       autoComplete="off"
-      value={text ?? (value ? formatDate(value, '', { year: true }) : '')}
-      onChange={(e) => take(e.currentTarget.value)}
+      value={text ?? (value ? shown(value) : '')}
+      onChange={(e) => {
+        const typed = e.currentTarget.value
+        setText(typed)
+        judge('')
+        // With its whole year a day is plain at once: what waits for it need not wait longer.
+        const day = WHOLE.test(typed) ? readDay(typed) : null
+        if (day && !dayProblem(day, minDate, maxDate)) onChange(day)
+      }}
+      onKeyDown={(e) => e.key === 'Enter' && take()}
       rightSection={calendar}
       {...more}
+      error={wrong || more.error}
       onBlur={(e) => {
-        setText(null)
+        take()
         more.onBlur?.(e)
       }}
     />
   )
+}
+
+/** A day whose year will not go on. */
+const WHOLE = /\d{4}\s*$|^\s*\d{4}-\d\d-\d\d\s*$/
+const shown = (day: LocalDate) => formatDate(day, '', { year: true })
+
+/** What is wrong with a day that was typed; empty: nothing. */
+function dayProblem(day: LocalDate | null, min?: LocalDate, max?: LocalDate): string {
+  if (!day) return 'Not a day: write 8 Oct 2026 or 8/10/2026'
+  if (max && day > max) return `Not after ${shown(max)}`
+  return min && day < min ? `Not before ${shown(min)}` : ''
 }

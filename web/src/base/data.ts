@@ -10,7 +10,7 @@ import type { AthleteName, AthleteView, RosterPage } from '@mano/contract/athlet
 import type { DemandSource } from '@mano/contract/demands'
 import type { KitUnit, PlaceView } from '@mano/contract/kit'
 import type { BatteryView, ImportView, SessionView } from '@mano/contract/tests'
-import { demandProfile, type DemandProfile } from '@mano/core/demand/profile'
+import { demandProfile, sportsIn, type DemandProfile } from '@mano/core/demand/profile'
 import { api } from './api'
 
 export const keys = {
@@ -137,3 +137,9 @@ export const touchedBy = (athleteId: string) => [
   keys.tests(athleteId),
   later(keys.roster),
 ]
+
+/** The shipped sports behind what an athlete trains for, the hall's own copies by their origin. */
+export function useSportsIn(athlete: AthleteView): string[] {
+  const own = useSports().data
+  return athlete.demand ? sportsIn(athlete.demand, own ?? []) : []
+}

@@ -31,11 +31,12 @@ async function run(task: PlannerTask, key?: string): Promise<void> {
       return say({ kind: 'why', answer: explainBlock(task.plan, task.blockId, task.problem) }, key)
     if (task.kind === 'passed') {
       const found = unlocks(task.plan, task.problem)
+      const rows = staplesLeftOut(task.plan, task.problem)
       return say(
         {
           kind: 'passed',
-          rows: staplesLeftOut(task.plan, task.problem),
-          advice: adviceFor(task.plan, task.problem, found),
+          rows,
+          advice: adviceFor(task.plan, task.problem, found, rows),
           unlocks: found,
           first: firstServed(task.problem),
         },

@@ -17,8 +17,8 @@ const KEY = ['exercise-tiers'] as const
 const nameOf = (tier: Tier): string => TIERS.find((t) => t.id === tier)!.name
 
 /**
- * How the hall rates the exercises of a sport; where it says nothing, Mano's rating stands. Made when
- * it is opened: a hall rates once.
+ * How the hall rates the exercises of a sport; where it says nothing, Mano's rating stands.
+ * Made when it is opened: a hall rates once.
  */
 export function ExerciseTiers() {
   const [open, setOpen] = useState(false)

@@ -5,6 +5,7 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import { wishesOf, type Wish } from '@mano/core/catalogue/tiers'
 import { habitsOf } from '@mano/core/plan/habits'
 import { api } from '../../base/api'
+import { useWrite } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 import { planKey } from './usePlan'
@@ -17,15 +18,16 @@ interface Said {
 }
 const DID = { favourite: 'a favourite', avoid: 'avoided', none: 'neither' } as const
 
+const post = (athleteId: string, exerciseId: string, wish: Wish | null) =>
+  api.post('/api/exercise-wishes', { id: v7(), athleteId, exerciseId, wish })
+
 /** What the coach would rather have of an exercise, for this athlete. */
 function useWish() {
   const { athlete } = useAthletePage()
-  const post = (exerciseId: string, wish: Wish | null) =>
-    api.post('/api/exercise-wishes', { id: v7(), athleteId: athlete.id, exerciseId, wish })
-  return useUndoable((b: Said) => post(b.exerciseId, b.wish), [planKey(athlete.id)], {
+  return useUndoable((b: Said) => post(athlete.id, b.exerciseId, b.wish), [planKey(athlete.id)], {
     did: (b) =>
       `${exerciseById(b.exerciseId)!.name} for ${athlete.name}: ${DID[b.wish ?? 'none']}.`,
-    undo: (b) => post(b.exerciseId, b.was),
+    undo: (b) => post(athlete.id, b.exerciseId, b.was),
   })
 }
 const standing = (view: PlanView, exerciseId: string): Wish | null =>
@@ -57,9 +59,17 @@ export function WishFor({ exerciseId, view }: { exerciseId: string; view: PlanVi
   )
 }
 
-/** What the coach did by hand again and again, offered as their wish; nothing is taken by itself. */
+/**
+ * What the coach did by hand again and again, offered as their wish; nothing is taken by
+ * itself.
+ */
 export function Habits({ view }: { view: PlanView }) {
+  const { athlete } = useAthletePage()
   const say = useWish()
+  const decline = useWrite(
+    (exerciseId: string) => post(athlete.id, exerciseId, null),
+    [planKey(athlete.id)],
+  )
   const asked = Object.fromEntries(view.wishes.map((w) => [w.exerciseId, w.on]))
   const habits = habitsOf(view.versions, wishesOf(view.wishes), asked)
   if (habits.length === 0) return null
@@ -82,7 +92,7 @@ export function Habits({ view }: { view: PlanView }) {
               <Button
                 size="compact-sm"
                 variant="subtle"
-                onClick={() => say.mutate({ exerciseId: h.exerciseId, wish: null, was: null })}
+                onClick={() => decline.mutate(h.exerciseId)}
               >
                 No, ask later
               </Button>

@@ -1,4 +1,4 @@
-import { Anchor, Button, Modal } from '@mantine/core'
+import { Button, Modal } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -31,6 +31,7 @@ import { draftKey, useDrafts, type Draft } from './draft'
 import { FrameForm } from './FrameForm'
 import { HandBudget } from './HandBudget'
 import { Lanes } from './Lanes'
+import { OutThisWeek } from './OutThisWeek'
 import { Habits, WishFor } from './OwnWay'
 import { PassedOver } from './PassedOver'
 import { WeekAdvice } from './WeekAdvice'
@@ -265,12 +266,15 @@ function Week({ view }: { view: PlanView }) {
     planner.stop()
     setPicked(null)
   }
+  /** Noted where it was done by hand: done again and again it is offered as a wish. */
+  const takenOut = (b: Block) => [...new Set([...(draft.terms.removed ?? []), b.exerciseId])]
   const ban = (b: Block) => {
     put({
       blocks: draft.blocks.filter((x) => x.exerciseId !== b.exerciseId),
       terms: {
         ...draft.terms,
         bans: [...draft.terms.bans, { exerciseId: b.exerciseId, day: null }],
+        removed: takenOut(b),
       },
     })
     setPicked(null)
@@ -287,7 +291,11 @@ function Week({ view }: { view: PlanView }) {
     }
     drafts.put(
       draftKey(athlete.id, next),
-      { ...from, blocks, terms: { ...draft.terms, tests: null, note: undefined } },
+      {
+        ...from,
+        blocks,
+        terms: { ...draft.terms, tests: null, note: undefined, removed: undefined },
+      },
       from,
     )
     go(next)
@@ -451,10 +459,7 @@ function Week({ view }: { view: PlanView }) {
               onRemove={() => {
                 put({
                   blocks: draft.blocks.filter((b) => b.id !== block.id),
-                  terms: {
-                    ...draft.terms,
-                    removed: [...new Set([...(draft.terms.removed ?? []), block.exerciseId])],
-                  },
+                  terms: { ...draft.terms, removed: takenOut(block) },
                 })
                 setPicked(null)
               }}
@@ -472,38 +477,11 @@ function Week({ view }: { view: PlanView }) {
                 editable={coach}
                 onChange={(terms) => put({ terms })}
               />
-              {draft.terms.bans.length > 0 && (
-                <div className="block">
-                  <h2 className="h3">Out this week</h2>
-                  <ul className="breaches">
-                    {draft.terms.bans.map((x) => (
-                      <li key={x.exerciseId}>
-                        <Icon name="cross" />
-                        <span>
-                          {exerciseById(x.exerciseId)?.name}{' '}
-                          {coach && (
-                            <Anchor
-                              component="button"
-                              type="button"
-                              className="lnk"
-                              onClick={() =>
-                                put({
-                                  terms: {
-                                    ...draft.terms,
-                                    bans: draft.terms.bans.filter((y) => y !== x),
-                                  },
-                                })
-                              }
-                            >
-                              Allow again
-                            </Anchor>
-                          )}
-                        </span>
-                      </li>
-                    ))}
-                  </ul>
-                </div>
-              )}
+              <OutThisWeek
+                bans={draft.terms.bans}
+                editable={coach}
+                onChange={(bans) => put({ terms: { ...draft.terms, bans } })}
+              />
               {coach && <Habits view={view} />}
               {problem && !empty && <Coverage problem={problem} blocks={draft.blocks} />}
               {problem && !empty && (

@@ -13,6 +13,7 @@ import { judgeBy } from '@mano/core/safety/judge'
 import { testsOf } from '@mano/core/testing/rows'
 import { weekStartOf } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
+import { useSportsIn } from '../../base/data'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import './standing.css'
@@ -35,7 +36,7 @@ export function Standing({ view, series }: { view: PlanView; series: readonly Se
     logs: athlete.history.logs,
     series,
     kits: kitsOf(view.kit),
-    sports: athlete.demand?.sources.map((s) => s.id) ?? [],
+    sports: useSportsIn(athlete),
     own: view.tiers,
     wishes: wishesOf(view.wishes),
     lighter: view.versions.filter((v) => isLighter(v.terms.kind)).map((v) => v.weekStart),

@@ -8,6 +8,7 @@ import { planContext, plannedOf } from '@mano/core/plan/context'
 import type { PlanContext } from '@mano/core/plan/situation'
 import { judgeBy } from '@mano/core/safety/judge'
 import { api } from '../../base/api'
+import { useSportsIn } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 export const planKey = (id: string) => ['plan', id]
@@ -45,7 +46,7 @@ export function usePlanContext(view: PlanView, weekStart: string): PlanContext {
     plannedOf(view.versions),
     athlete.events.map((e) => e.on),
     {
-      sports: athlete.demand?.sources.map((s) => s.id) ?? [],
+      sports: useSportsIn(athlete),
       level: athlete.level,
       tiers: view.tiers,
       wishes: wishesOf(view.wishes),

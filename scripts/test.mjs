@@ -7,6 +7,8 @@ const reports = process.env.MANO_REPORTS
 const only = process.argv.slice(2)
 let passed = 0
 let failed = 0
+// Said once more at the end, where a long output is still read.
+const broken = []
 
 const run = (command, args) =>
   new Promise((resolve) => {
@@ -30,7 +32,10 @@ function count(what, pass, fail, code) {
 async function check(what, command, args) {
   const code = await run(command, args)
   count(what, code === 0 ? 1 : 0, code === 0 ? 0 : 1, 0)
+  if (code !== 0) broken.push(what)
 }
+
+const firstLines = (text = '') => text.split('\n').slice(0, 3).join('\n    ')
 
 async function vitest() {
   const file = `${reports}/vitest.json`
@@ -43,8 +48,15 @@ async function vitest() {
   ])
   const report = existsSync(file)
     ? JSON.parse(readFileSync(file, 'utf8'))
-    : { numPassedTests: 0, numFailedTests: 0 }
+    : { numPassedTests: 0, numFailedTests: 0, testResults: [] }
   count('unit and server', report.numPassedTests, report.numFailedTests, code)
+  for (const tested of report.testResults) {
+    const fell = tested.assertionResults.filter((a) => a.status === 'failed')
+    for (const a of fell)
+      broken.push(`${tested.name}: ${a.fullName}\n    ${firstLines(a.failureMessages[0])}`)
+    if (tested.status === 'failed' && fell.length === 0)
+      broken.push(`${tested.name}\n    ${firstLines(tested.message)}`)
+  }
 }
 
 async function playwright() {
@@ -57,10 +69,15 @@ async function playwright() {
     '--project',
     'desk',
   ])
-  const stats = existsSync(file)
-    ? JSON.parse(readFileSync(file, 'utf8')).stats
-    : { expected: 0, unexpected: 0, flaky: 0 }
+  const { stats, suites } = existsSync(file)
+    ? JSON.parse(readFileSync(file, 'utf8'))
+    : { stats: { expected: 0, unexpected: 0, flaky: 0 }, suites: [] }
   count('browser', stats.expected, stats.unexpected + stats.flaky, code)
+  const within = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(within)]
+  for (const spec of suites.flatMap(within).filter((s) => !s.ok))
+    broken.push(
+      `${spec.file}: ${spec.title}\n    ${firstLines(spec.tests[0]?.results[0]?.error?.message)}`,
+    )
 }
 
 const steps = {
@@ -82,5 +99,6 @@ const inTurn = async (...names) => {
 // The two that run on one core each run side by side; tests have the machine to themselves.
 await Promise.all([inTurn('types', 'purity'), inTurn('format', 'lint')])
 await inTurn('size', 'unit', 'browser')
+for (const what of broken) console.log(`-- fell: ${what}`)
 console.log(`${passed} passed, ${failed} failed`)
 process.exit(failed === 0 && passed > 0 ? 0 : 1)

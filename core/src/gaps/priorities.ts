@@ -4,7 +4,6 @@ import { isFinal, type Judge } from '../safety/judge'
 import { implementFindings } from '../safety/standing'
 import { testsOf } from '../testing/rows'
 import type { Side } from '../catalogue/person'
-import { seeded } from '../units/seeded'
 import { SAME_QUALITY, sameQuality, type Belief } from './belief'
 import type { GapRow } from './map'
 import type { Percent } from '../units/quantity'
@@ -38,7 +37,7 @@ export interface Priority {
 /**
  * How much the coach's word moves a row, and what a caution leaves: practice estimates, no source.
  */
-const MOVES: Readonly<Record<PriorityMove, number>> = { pin: 1, raise: 1.5, lower: 0.5 }
+export const MOVES: Readonly<Record<PriorityMove, number>> = { pin: 1, raise: 1.5, lower: 0.5 }
 const CAUTIONED = 0.5,
   ONE_HAND_HELD = 0.7
 
@@ -88,7 +87,7 @@ export function shortWords({ mean, sd }: Belief): string {
 }
 
 /** What a gain in a row carries to its tested neighbours. */
-const carriedTo = (row: GapRow) => CARRY_OVER.filter((c) => c.from === row.quality.id)
+export const carriedTo = (row: GapRow) => CARRY_OVER.filter((c) => c.from === row.quality.id)
 
 /**
  * Rows in the order the work should answer: importance x expected shortfall, plus what a gain
@@ -151,58 +150,6 @@ export function priorities(
   )
 }
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)
-
-/** How often a row is first, and among the first three, in what could be true. */
-export interface Sure {
-  first: number
-  three: number
-}
-const DRAWS = 1000
-
-/**
- * Shares of drawn truths in which each row is first or among the first three, by row key.
- * Shortfalls are drawn from what is believed of each row, untested rows of one quality together
- * as far as they go together; pinned rows stay first.
- */
-export function howSure(list: readonly Priority[]): Map<string, Sure> {
-  const next = seeded(7)
-  const normal = () =>
-    Math.sqrt(-2 * Math.log(Math.max(next(), 1e-12))) * Math.cos(2 * Math.PI * next())
-  const out = new Map(list.map((p) => [p.row.key, { first: 0, three: 0 }]))
-  const moving = list.filter((p) => p.choice?.move !== 'pin' && p.cap > 0)
-  const all = moving.map((p) => p.row)
-  for (let d = 0; d < DRAWS; d++) {
-    const shared = new Map(all.map((r) => [r.quality.id, normal()]))
-    const drawn = (r: GapRow): number =>
-      r.state === 'untested'
-        ? Math.sqrt(SAME_QUALITY) * shared.get(r.quality.id)! +
-          Math.sqrt(1 - SAME_QUALITY) * normal()
-        : normal()
-    const own = new Map(
-      all.map((r) => [r, r.weight * Math.max(0, r.belief.mean + r.belief.sd * drawn(r))]),
-    )
-    const short = new Map<QualityId, number>()
-    for (const [r, v] of own)
-      if (r.state === 'tested') short.set(r.quality.id, (short.get(r.quality.id) ?? 0) + v)
-    const scored = moving.map((p) => ({
-      key: p.row.key,
-      score:
-        (own.get(p.row)! +
-          sameQuality(p.row, all, (r) => own.get(r)!) +
-          carriedTo(p.row).reduce((a, c) => a + c.share * (short.get(c.to) ?? 0), 0) +
-          p.lean) *
-        p.cap *
-        (p.choice ? MOVES[p.choice.move] : 1),
-    }))
-    scored.sort((a, b) => b.score - a.score)
-    scored.slice(0, 3).forEach((s, i) => {
-      const o = out.get(s.key)!
-      o.three += 1 / DRAWS
-      if (i === 0) o.first += 1 / DRAWS
-    })
-  }
-  return out
-}
 
 /** A row's importance in words, with its share where the sport asks for the quality in two ways. */
 export const importanceWords = ({

@@ -68,9 +68,14 @@ const ENOUGH = 20
 /**
  * What is known of a spread before an athlete's own repeats: the squad's, with as many degrees of
  * freedom as its members are alike (empirical Bayes, Smyth 2004, from memory), joined with `before`
- * by degrees of freedom. Differences between athletes beyond chance make it weigh less.
+ * by degrees of freedom. Differences between athletes beyond chance make it weigh less: `likeness`
+ * says by how much, from more than these members where it is given ({@link alike}).
  */
-export function squadSpread(members: readonly Squares[], before: Spread): Spread {
+export function squadSpread(
+  members: readonly Squares[],
+  before: Spread,
+  likeness?: number,
+): Spread {
   const known = members.filter((s) => s.df > 0)
   const df = known.reduce((a, s) => a + s.df, 0)
   if (df === 0) return before
@@ -79,7 +84,7 @@ export function squadSpread(members: readonly Squares[], before: Spread): Spread
   const left = df >= ENOUGH ? 0 : before.df
   return {
     variance: (before.variance * left + ss) / (left + df),
-    df: Math.min(left + df, alike(known)),
+    df: Math.min(left + df, likeness ?? alike([known])),
   }
 }
 
@@ -89,18 +94,29 @@ export const moderated = (before: Spread, own: Squares): Spread => ({
   df: before.df + own.df,
 })
 
-/** Degrees of freedom with which the members' spreads scatter about one: infinite where no more than chance. */
-function alike(members: readonly Squares[]): number {
-  const two = members.filter((s) => s.df >= 2)
-  if (two.length < 4) return Infinity
-  const floor =
-    1e-4 * (two.reduce((a, s) => a + s.ss, 0) / two.reduce((a, s) => a + s.df, 0) || 1e-12)
-  const logs = two.map(
-    (s) => Math.log(Math.max(s.ss / s.df, floor)) - digamma(s.df / 2) + Math.log(s.df / 2),
-  )
-  const centre = mean(logs)
-  const scatter = logs.reduce((a, x) => a + (x - centre) ** 2, 0) / (logs.length - 1)
-  const beyond = scatter - mean(two.map((s) => trigamma(s.df / 2)))
+/**
+ * Degrees of freedom with which members' spreads scatter about one, infinite where no more than
+ * chance. Several kinds of tests tell it together: from one alone nine athletes often look unlike
+ * by chance.
+ */
+export function alike(kinds: readonly (readonly Squares[])[]): number {
+  let [sum, df, chance, n] = [0, 0, 0, 0]
+  for (const members of kinds) {
+    const two = members.filter((s) => s.df >= 2)
+    if (two.length < 2) continue
+    const floor =
+      1e-4 * (two.reduce((a, s) => a + s.ss, 0) / two.reduce((a, s) => a + s.df, 0) || 1e-12)
+    const logs = two.map(
+      (s) => Math.log(Math.max(s.ss / s.df, floor)) - digamma(s.df / 2) + Math.log(s.df / 2),
+    )
+    const centre = mean(logs)
+    sum += logs.reduce((a, x) => a + (x - centre) ** 2, 0)
+    df += logs.length - 1
+    chance += two.reduce((a, s) => a + trigamma(s.df / 2), 0)
+    n += two.length
+  }
+  if (df < 3) return Infinity
+  const beyond = sum / df - chance / n
   return beyond <= 0 ? Infinity : 2 * trigammaInverse(beyond)
 }
 

@@ -1,5 +1,5 @@
 import type { Protocol } from '../catalogue/protocols'
-import { squadSpread, squaresOfSteps, type Spread, type Squares } from '../measure/spread'
+import { alike, squadSpread, squaresOfSteps, type Spread, type Squares } from '../measure/spread'
 import { seriesKey } from '../testing/session'
 import { type Hand } from '../catalogue/person'
 import { onePerDay, type Series, type SeriesPoint } from './series'
@@ -35,27 +35,35 @@ const joinedSteps = (s: Steps, f: (left: number, right: number) => number): numb
     ? s.left.map((l, i) => f(l, s.right![i]!))
     : []
 
-export function knownOf(protocol: Protocol, squad: readonly Steps[]): Known {
+/** How alike athletes are in each error, as degrees of freedom. */
+type Likeness = Readonly<Record<'hand' | 'mean' | 'lean', number>>
+const SQUARES = {
+  hand: (s: Steps) => [s.left ?? [], s.right ?? [], s.both ?? []].map(squaresOfSteps),
+  mean: (s: Steps) => [squaresOfSteps(joinedSteps(s, (l, r) => (l + r) / 2))],
+  lean: (s: Steps) => [squaresOfSteps(joinedSteps(s, (l, r) => r - l))],
+}
+
+export function knownOf(protocol: Protocol, squad: readonly Steps[], likeness?: Likeness): Known {
   const one = (protocol.errorPct / 100) ** 2
   const before = (variance: number): Spread => ({ variance, df: ESTIMATE_DF })
-  const of = (steps: (s: Steps) => readonly (readonly number[])[], variance: number): Spread =>
-    squadSpread(
-      squad.flatMap((s) => steps(s).map(squaresOfSteps)),
-      before(variance),
-    )
+  const of = (kind: keyof Likeness, variance: number): Spread =>
+    squadSpread(squad.flatMap(SQUARES[kind]), before(variance), likeness?.[kind])
   return {
-    hand: of((s) => [s.left ?? [], s.right ?? [], s.both ?? []], one),
-    mean: of((s) => [joinedSteps(s, (l, r) => (l + r) / 2)], SHARED * one),
-    lean: of((s) => [joinedSteps(s, (l, r) => r - l)], 2 * one),
+    hand: of('hand', one),
+    mean: of('mean', SHARED * one),
+    lean: of('lean', 2 * one),
     of: squad.some((s) => Object.values(s).some((x) => x.length >= 2)) ? 'squad' : 'estimate',
   }
 }
 
-/** What is known of each series from a squad's steps. */
-export const knownBy =
-  (squad: SquadSteps) =>
-  (s: Series): Known =>
-    knownOf(s.protocol, squad[seriesKey('', s.setup, 'pair')] ?? [])
+/** What is known of each series from a squad's steps; how alike athletes are is read from all series. */
+export const knownBy = (squad: SquadSteps) => {
+  const of = (kind: keyof Likeness) =>
+    alike(Object.values(squad).map((members) => members.flatMap(SQUARES[kind])))
+  const likeness: Likeness = { hand: of('hand'), mean: of('mean'), lean: of('lean') }
+  return (s: Series): Known =>
+    knownOf(s.protocol, squad[seriesKey('', s.setup, 'pair')] ?? [], likeness)
+}
 
 /** A day's result of a hand where it has a log. */
 export interface HandDay {

@@ -54,7 +54,7 @@ export const FALSE_REVIEWS = 0.04
 /** A finding as rare as this by chance may change the next plan by itself. */
 export const ACTED = 0.01
 /** Both hands together are looked at first; a hand alone has the rest of the error. */
-const TOGETHER = 0.9
+const TOGETHER = 0.95
 /**
  * Both hands are called together where neither alone is sure, if each leans the same way by this.
  */

@@ -3,6 +3,7 @@ import { asShare, heldLevel, holm, moveOf } from '../../src/measure/level'
 import { leanVerdict, ownLean } from '../../src/measure/leanLevel'
 import { tInv, tTails } from '../../src/measure/quantiles'
 import {
+  alike,
   digamma,
   moderated,
   squadSpread,
@@ -55,7 +56,7 @@ describe('spread', () => {
         df: 6,
       }))
     const before = { variance: 1, df: 2 }
-    const alike = squadSpread(
+    const same = squadSpread(
       members(() => 1),
       before,
     )
@@ -63,12 +64,29 @@ describe('spread', () => {
       members((i) => (i % 2 ? 0.3 : 1.4)),
       before,
     )
-    expect(alike.variance).toBeGreaterThan(0.8)
-    expect(alike.variance).toBeLessThan(1.25)
-    expect(alike.df).toBeGreaterThan(40)
+    expect(same.variance).toBeGreaterThan(0.8)
+    expect(same.variance).toBeLessThan(1.25)
+    expect(same.df).toBeGreaterThan(40)
     expect(apart.df).toBeLessThan(12)
     expect(squadSpread([], before)).toBe(before)
     expect(squadSpread([{ ss: 0, df: 0 }], before)).toBe(before)
+  })
+  it('how alike nine athletes are is told by all their series: one alone often calls them unlike by chance', () => {
+    const n = normals(11)
+    const nine = () =>
+      Array.from({ length: 9 }, () => ({
+        ss: Array.from({ length: 4 }, n).reduce((a, z) => a + z * z, 0),
+        df: 4,
+      }))
+    const squads = Array.from({ length: 200 }, () => Array.from({ length: 8 }, nine))
+    const unlike = (df: number) => df < 10
+    const share = (called: readonly boolean[]) => called.filter(Boolean).length / called.length
+    const one = share(squads.map((kinds) => unlike(alike(kinds.slice(0, 1)))))
+    const all = share(squads.map((kinds) => unlike(alike(kinds))))
+    expect(one).toBeGreaterThan(0.2)
+    expect(all).toBeLessThan(0.1)
+    expect(alike([])).toBe(Infinity)
+    expect(alike([[{ ss: 1, df: 4 }]])).toBe(Infinity)
   })
 })
 

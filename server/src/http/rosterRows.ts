@@ -102,7 +102,7 @@ async function leansOf(
     (l) => l.lean && l.lean.days > 1 && isOutside(l.lean, athlete.dominantHand),
   )
   if (near.length === 0) return own
-  const protocols = [...new Set(near.map((l) => l.series.protocol.id))]
+  const protocols = [...new Set(series.map((s) => s.protocol.id))]
   return leanRows(series, { ...facts, known: knownBy(await others(athlete.id, protocols)) })
 }
 

@@ -9,8 +9,8 @@ import {
   untestable,
   type Priority,
   type PriorityMove,
-  type Sure,
 } from '@mano/core/gaps/priorities'
+import type { Sure } from '@mano/core/gaps/sure'
 import { failureText } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useChoice } from './useGaps'

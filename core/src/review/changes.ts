@@ -50,7 +50,7 @@ export interface SeriesChange {
  * Of a hundred reviews in which nothing changed, at most so many say that something did. A review
  * is acted on as a whole, so the family-wise error is held (Holm), not the false discovery rate.
  */
-export const FALSE_REVIEWS = 0.04
+export const FALSE_REVIEWS = 0.045
 /** A finding as rare as this by chance may change the next plan by itself. */
 export const ACTED = 0.01
 /** Both hands together are looked at first; a hand alone has the rest of the error. */
@@ -263,5 +263,5 @@ export function byChance(changes: readonly SeriesChange[]): string {
   const { compared, called } = counted(changes)
   return compared === 0
     ? ''
-    : `${compared} ${compared === 1 ? 'comparison' : 'comparisons'}, ${called === 0 ? 'none' : called} larger than error. If nothing had changed, at most ${Math.round(FALSE_REVIEWS * 1000) / 10} of 100 such reviews would show one.`
+    : `${compared} ${compared === 1 ? 'comparison' : 'comparisons'}, ${called === 0 ? 'none' : called} larger than error. If nothing had changed, at most ${Math.ceil(FALSE_REVIEWS * 100)} of 100 such reviews would show one.`
 }

@@ -133,7 +133,7 @@ describe('a change over a period', () => {
   })
   it('says how many were compared and what chance would show', () => {
     expect(byChance(changesOf([series], ALL))).toMatch(
-      /^2 comparisons, 1 larger than error\. .*at most 4 of 100/,
+      /^2 comparisons, 1 larger than error\. .*at most 5 of 100/,
     )
     expect(byChance([])).toBe('')
   })

@@ -306,7 +306,7 @@ export function fileReport(f: ReportFacts): TDocumentDefinitions {
     bestsTable(f, 60),
     title('How it was judged'),
     {
-      text: `A change is a straight line through all tests of the period, on the log scale, with the error of the tests about it: the athlete\u2019s own repeats joined with the squad\u2019s (Smyth 2004). Over all comparisons of a review Holm\u2019s step keeps false calls to ${FALSE_REVIEWS * 100} of 100 reviews in which nothing changed (Holm 1979). Standing still: the 90 % interval lies inside what two single tests differ by. Hand load: sets weighted by level; 10 to 15 % a week more is common practice, no source. Cited from memory.`,
+      text: `A change is a straight line through all tests of the period, on the log scale, with the error of the tests about it: the athlete\u2019s own repeats joined with the squad\u2019s (Smyth 2004). Over all comparisons of a review Holm\u2019s step keeps false calls to ${Math.ceil(FALSE_REVIEWS * 100)} of 100 reviews in which nothing changed (Holm 1979). Standing still: the 90 % interval lies inside what two single tests differ by. Hand load: sets weighted by level; 10 to 15 % a week more is common practice, no source. Cited from memory.`,
       style: 'soft',
     },
   ])

@@ -22,6 +22,7 @@ test('the roster goes by the clock under what waits for a decision, and is drive
   await expect(
     page.getByRole('rowheader').filter({ hasText: /^(Act before they train|Due|Nothing needed)/ }),
   ).toHaveText([/^Act before they train1/, /^Due\d/, /^Nothing needed\d/])
+  await page.waitForLoadState('networkidle')
   await page.locator('td').getByRole('link', { name: 'Kaya Osei-Lund' }).first().focus()
   await page.keyboard.press('ArrowDown')
   await expect(page.locator('td').getByRole('link', { name: 'Dov Hartigan' })).toBeFocused()

@@ -154,7 +154,7 @@ test('intake: the usual week reaches the plan, an event keeps its day free, a wr
   )
 
   await page.getByRole('button', { name: 'Add an event' }).click()
-  await page.getByLabel('Name', { exact: true }).last().fill('Harbour throws')
+  await page.getByRole('dialog').getByLabel('Name', { exact: true }).fill('Harbour throws')
   await page.getByLabel('Date', { exact: true }).fill('2026-10-06')
   await page.getByLabel('Lifts or obstacles').fill('Ball\nJavelin')
   await page.getByRole('button', { name: 'Add', exact: true }).click()

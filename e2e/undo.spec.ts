@@ -55,7 +55,7 @@ test('the hall and the kit: a limit, a label, a check and a wrong measure are pu
   const was = await days.inputValue()
   await days.fill('90')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
-  await undo(page, 'Tests are stale after 90 days now.')
+  await undo(page, 'The hall is saved.')
   await expect(days).toHaveValue(was)
 
   await page.getByRole('link', { name: 'Kit room' }).click()

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { id, line, maybeId } from './common'
+import { id, line, maybeId, version, whole } from './common'
 import { passwordProblem } from './passwords'
 
 export const PASSWORD_LEAST = 10
@@ -27,17 +27,31 @@ const password = () =>
       return problem === null ? true : c.createError({ message: problem })
     })
 
+const zone = () =>
+  yup
+    .string()
+    .strict()
+    .required('the time zone is missing')
+    .test('zone', 'the time zone is not known', isTimeZone)
+
+/** What a coach sets of the hall itself. */
+export const hallBody = yup
+  .object({
+    version: version(),
+    name: line(80, "the hall's name"),
+    timeZone: zone(),
+    staleDays: whole('days', 7, 365),
+  })
+  .exact('a field is not known')
+export type HallBody = yup.InferType<typeof hallBody>
+
 /** First start of an empty installation: the hall and its first coach. */
 export const setupBody = yup
   .object({
     hallId: id(),
     accountId: id(),
     hallName: line(80, "the hall's name"),
-    timeZone: yup
-      .string()
-      .strict()
-      .required('the time zone is missing')
-      .test('zone', 'the time zone is not known', isTimeZone),
+    timeZone: zone(),
     name: line(80, 'your name'),
     login: login(),
     password: password(),

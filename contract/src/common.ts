@@ -78,6 +78,12 @@ export const number = (what: string) =>
     .typeError(`${what} is not a number`)
     .required(`${what} is missing`)
     .test('finite', `${what} is not a number`, (v) => Number.isFinite(v))
+/** A whole number within its range. */
+export const whole = (what: string, low: number, high: number) =>
+  number(what)
+    .integer(`${what} is whole`)
+    .min(low, `${what} is ${low} to ${high}`)
+    .max(high, `${what} is ${low} to ${high}`)
 /** The version a change was made from. */
 export const version = () =>
   number('the version').integer('the version is whole').min(1, 'the version is at least 1')

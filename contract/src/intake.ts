@@ -1,14 +1,9 @@
 import * as yup from 'yup'
 import type { TrainingWeek } from '@mano/core/intake/week'
 import { toSi } from '@mano/core/units/convert'
-import { day, flag, id, line, maybeId, number, oneOf, optionalLine } from './common'
+import { day, flag, id, line, maybeId, number, oneOf, optionalLine, whole } from './common'
 import type { Mm } from '@mano/core/units/quantity'
 
-const whole = (what: string, low: number, high: number) =>
-  number(what)
-    .integer(`${what} is whole`)
-    .min(low, `${what} is ${low} to ${high}`)
-    .max(high, `${what} is ${low} to ${high}`)
 const clock = (what: string) =>
   yup
     .string()

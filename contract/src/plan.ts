@@ -35,15 +35,11 @@ import {
   optionalLine,
   pain,
   version,
+  whole,
 } from './common'
 import { painWhere } from './safety'
 import { ENTRY_UNITS } from './tests'
 
-const whole = (what: string, low: number, high: number) =>
-  number(what)
-    .integer(`${what} is whole`)
-    .min(low, `${what} is ${low} to ${high}`)
-    .max(high, `${what} is ${low} to ${high}`)
 const monday = () =>
   day('the week').test(
     'monday',
@@ -505,9 +501,6 @@ export type GapChoiceBody = {
   value: string | null
   reason: string
 }
-export const hallBody = yup
-  .object({ version: version(), staleDays: whole('days', 7, 365) })
-  .exact('a field is not known')
 
 export interface GapsView {
   standards: (Standard & { id: string; on: string })[]

@@ -16,7 +16,8 @@ import { copyAsSource, demandProfile } from '@mano/core/demand/profile'
 import { demandBody, ownSportBody } from '../src/demands'
 import { eventBody, outcomeBody, weekBody, wrapBody } from '../src/intake'
 import { checkBody, placeBody, unitBody } from '../src/kit'
-import { gapChoiceBody, hallBody, logBody, planBody, standardBody } from '../src/plan'
+import { hallBody } from '../src/accounts'
+import { gapChoiceBody, logBody, planBody, standardBody } from '../src/plan'
 import {
   correctionBody,
   markBody,
@@ -573,8 +574,10 @@ describe('good bodies pass, and each wrong field is named', () => {
     [
       'hall',
       hallBody,
-      { staleDays: 42, version: 1 },
+      { name: 'Quayside Hall', timeZone: 'Europe/London', staleDays: 42, version: 1 },
       [
+        ['name', ''],
+        ['timeZone', 'Port/Sennet'],
         ['staleDays', 6],
         ['staleDays', 400],
         ['staleDays', 41.5],

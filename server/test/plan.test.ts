@@ -344,10 +344,19 @@ describe("the coach's word on gaps", () => {
     const tests = async () => (await view()).stages.find((s) => s.stage === 'tests')!
     r.now.at = '2027-01-01T10:00:00.000Z'
     expect((await tests()).state).toBe('done')
-    await own.agent.put('/api/hall').send({ staleDays: 28, version: 1 }).expect(200)
+    await own.agent
+      .put('/api/hall')
+      .send({ name: 'Quayside Hall', timeZone: 'Europe/London', staleDays: 28, version: 1 })
+      .expect(200)
     expect((await tests()).state).toBe('stale')
     expect((await gaps()).staleDays).toBe(28)
-    await own.agent.put('/api/hall').send({ staleDays: 3, version: 2 }).expect(400)
-    await own.agent.put('/api/hall').send({ staleDays: 42, version: 2 }).expect(200)
+    await own.agent
+      .put('/api/hall')
+      .send({ name: 'Quayside Hall', timeZone: 'Europe/London', staleDays: 3, version: 2 })
+      .expect(400)
+    await own.agent
+      .put('/api/hall')
+      .send({ name: 'Quayside Hall', timeZone: 'Europe/London', staleDays: 42, version: 2 })
+      .expect(200)
   })
 })

@@ -328,7 +328,12 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
     value: 'raise',
     reason: 'Season',
   }),
-  'PUT /api/hall': () => ({ staleDays: 42, version: 1 }),
+  'PUT /api/hall': () => ({
+    name: 'Quayside Hall',
+    timeZone: 'Europe/London',
+    staleDays: 42,
+    version: 1,
+  }),
   'POST /api/exercise-tiers': () => ({
     id: v7(),
     sportId: 'boxer',

@@ -118,8 +118,14 @@ describe('two pages change one thing', () => {
     const {
       hall: { version },
     } = (await own.agent.get('/api/me').expect(200)).body as Me
-    await own.agent.put('/api/hall').send({ staleDays: 30, version }).expect(200)
-    await own.agent.put('/api/hall').send({ staleDays: 60, version }).expect(409)
+    await own.agent
+      .put('/api/hall')
+      .send({ name: 'Quayside Hall', timeZone: 'Europe/London', staleDays: 30, version })
+      .expect(200)
+    await own.agent
+      .put('/api/hall')
+      .send({ name: 'Quayside Hall', timeZone: 'Europe/London', staleDays: 60, version })
+      .expect(409)
   })
   it('of eight saves of a week from one version one is kept, also when they come in the same moment', async () => {
     const save = (basedOn: string | null) =>

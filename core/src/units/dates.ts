@@ -59,7 +59,21 @@ export function ageOn(birth: LocalDate, on: LocalDate): number {
   return on.slice(5) < birth.slice(5) ? years - 1 : years
 }
 
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+/** Months as screens write them. */
+export const MONTHS = [
+  'Jan',
+  'Feb',
+  'Mar',
+  'Apr',
+  'May',
+  'Jun',
+  'Jul',
+  'Aug',
+  'Sep',
+  'Oct',
+  'Nov',
+  'Dec',
+]
 const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
 
 /** `8 Oct`, with the year when it is not this one or asked for; `Thu 8 Oct` with `weekday`. */

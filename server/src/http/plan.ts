@@ -266,10 +266,14 @@ export function mountPlan(api: Api): void {
   })
 
   api.on('PUT /api/hall', async (call) => {
-    const { staleDays } = call.hall
+    const { name, timeZone, staleDays } = call.hall
     return ok({
       id: call.hall.id,
-      version: await changeRow(call, HallEntity, call.hall, call.body, { staleDays }),
+      version: await changeRow(call, HallEntity, call.hall, call.body, {
+        name,
+        timeZone,
+        staleDays,
+      }),
     })
   })
 

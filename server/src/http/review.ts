@@ -11,6 +11,7 @@ import { addDays, localDateOf, weekStartOf } from '@mano/core/units/dates'
 import { setupWords } from '@mano/core/record/series'
 import { joined } from '@mano/core/review/squad'
 import { weeksOf } from '@mano/core/review/weeks'
+import { yearOf, yearWeeks } from '@mano/core/review/year'
 import { seriesKey } from '@mano/core/testing/session'
 import { toSi } from '@mano/core/units/convert'
 import { groupBy } from '@mano/core/units/group'
@@ -186,6 +187,12 @@ export function mountReview(api: Api): void {
   api.on('GET /api/athletes/:athleteId/review', async (call) => {
     const athlete = await athleteOr404(call)
     return ok(await reviewOf(call, athlete.id, call.query))
+  })
+
+  api.on('GET /api/athletes/:athleteId/year', async (call) => {
+    const { id } = await athleteOr404(call)
+    const logs = await loadWork(call.em, id, yearOf(call.today))
+    return ok(yearWeeks(logs, await planVersions(call.em, id), call.today))
   })
 
   // The newest one is what the next plan is told.

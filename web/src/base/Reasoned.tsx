@@ -2,6 +2,7 @@ import { Button, Modal, TextInput, UnstyledButton } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
+import { useCalm } from './calm'
 import { failureText } from './api'
 import { readAnew, useWrite, type Touched } from './data'
 import { offerUndo } from './undo'
@@ -37,7 +38,7 @@ export function Reasoned({
   touched,
   onDone,
 }: Props) {
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useCalm(false)
   const [reason, setReason] = useState('')
   const write = useWrite(act, touched)
   const close = () => {

@@ -5,6 +5,7 @@ import {
   useQueryClient,
   type QueryClient,
 } from '@tanstack/react-query'
+import { useMemo } from 'react'
 import type { Installation, Me } from '@mano/contract/accounts'
 import type { AthleteName, AthleteView, RosterPage } from '@mano/contract/athletes'
 import type { DemandSource } from '@mano/contract/demands'
@@ -107,7 +108,9 @@ export const useImports = () =>
  */
 export function useProfile(athlete: AthleteView): DemandProfile | null {
   const own = useSports().data
-  return athlete.demand ? demandProfile(athlete.demand, own ?? []) : null
+  const { demand } = athlete
+  // The same one as long as nothing changed: what is worked out from it is not worked out anew.
+  return useMemo(() => (demand ? demandProfile(demand, own ?? []) : null), [demand, own])
 }
 
 /**

@@ -5,13 +5,14 @@ import type { AlarmAnswerBody, AlarmView } from '@mano/contract/safety'
 import type { Me } from '@mano/contract/accounts'
 import type { AthleteView } from '@mano/contract/athletes'
 import { formatDate } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { touchedBy, useWrite } from '../../base/data'
 import { Icon } from '../../drawn/Icon'
 
 /** What happened against a caution, until a coach has answered: what was done, who was told. */
 export function Alarms({ athlete, me }: { athlete: AthleteView; me: Me }) {
-  const [answering, setAnswering] = useState<AlarmView | null>(null)
+  const [answering, setAnswering] = useCalm<AlarmView | null>(null)
   if (athlete.alarms.length === 0) return null
   return (
     <section className="alarms" aria-label="Alarms">

@@ -1,3 +1,4 @@
+import { useDeferredValue, useMemo } from 'react'
 import { Link, Outlet, useLocation, useOutletContext, useParams } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
 import type { AthleteView } from '@mano/contract/athletes'
@@ -21,11 +22,18 @@ export const useAthletePage = (): AthleteContext => useOutletContext<AthleteCont
 /** Head and stage rail; the stages draw below. */
 export default function AthletePage() {
   const { athleteId } = useParams()
-  const athlete = useAthlete(athleteId!)
-  const me = useMe()
-  if (athlete.error && !athlete.data)
-    return <Failed error={athlete.error} retry={() => void athlete.refetch()} />
-  if (!athlete.data || !me.data)
+  const read = useAthlete(athleteId!)
+  const who = useMe()
+  // What is read anew is drawn in small pieces: a press meanwhile is answered.
+  const athlete = useDeferredValue(read.data)
+  const me = useDeferredValue(who.data)
+  const context = useMemo(
+    () => athlete && me && ({ athlete, me } satisfies AthleteContext),
+    [athlete, me],
+  )
+  if (read.error && !read.data)
+    return <Failed error={read.error} retry={() => void read.refetch()} />
+  if (!context || context.athlete.id !== athleteId)
     return (
       <div className="ath" aria-busy="true">
         <h1>&nbsp;</h1>
@@ -33,16 +41,13 @@ export default function AthletePage() {
     )
   return (
     <>
-      <section className="ath" aria-label={`About ${athlete.data.name}`}>
-        <h1>{athlete.data.name}</h1>
-        <Facts athlete={athlete.data} today={me.data.today} />
+      <section className="ath" aria-label={`About ${context.athlete.name}`}>
+        <h1>{context.athlete.name}</h1>
+        <Facts athlete={context.athlete} today={context.me.today} />
       </section>
-      <Alarms athlete={athlete.data} me={me.data} />
-      <Rail athlete={athlete.data} today={me.data.today} />
-      <Outlet
-        context={{ athlete: athlete.data, me: me.data } satisfies AthleteContext}
-        key={athlete.data.id}
-      />
+      <Alarms {...context} />
+      <Rail athlete={context.athlete} today={context.me.today} />
+      <Outlet context={context} key={context.athlete.id} />
     </>
   )
 }

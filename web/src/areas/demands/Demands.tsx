@@ -7,6 +7,7 @@ import { idealWords } from '@mano/core/match/words'
 import { askWhich, meaningOf } from '@mano/core/catalogue/words'
 import { PLACES, type Place } from '@mano/core/catalogue/places'
 import { formatDate } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
 import { useSports } from '../../base/data'
 import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
@@ -35,7 +36,7 @@ export default function Demands() {
     athlete.week?.days.find((d) => d.gripMinutes > 0)?.place ??
     'hall') as Place
   const { view, error, retry } = useMatch(profile, place)
-  const [modal, setModal] = useState<'sources' | 'copy' | QualityId | null>(null)
+  const [modal, setModal] = useCalm<'sources' | 'copy' | QualityId | null>(null)
   const coach = me.role === 'coach'
   if (error ?? sports.error)
     return (

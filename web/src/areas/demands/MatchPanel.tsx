@@ -1,5 +1,4 @@
 import { Anchor, Button, UnstyledButton } from '@mantine/core'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
 import { implementById } from '@mano/core/catalogue/implements'
@@ -11,6 +10,7 @@ import { idealWords, lost, matchSentences, notThese } from '@mano/core/match/wor
 import { PLACES, type Place } from '@mano/core/catalogue/places'
 import { formatBoth } from '@mano/core/units/inch'
 import { rowOf } from '@mano/core/units/row'
+import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
@@ -36,8 +36,8 @@ export function MatchPanel({
   onEdit: (() => void) | undefined
 }) {
   const units = useUnits()
-  const [all, setAll] = useState(false)
-  const [open, setOpen] = useState<string | null>(null)
+  const [all, setAll] = useCalm(false)
+  const [open, setOpen] = useCalm<string | null>(null)
   const ranked = view.ranked.get(row.quality.id) ?? []
   const not = notThese(row, ranked)
   const where = rowOf(PLACES, place)

@@ -1,5 +1,4 @@
 import { UnstyledButton } from '@mantine/core'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import { exerciseById, type Exercise } from '@mano/core/catalogue/exercises'
 import { findingLine } from '@mano/core/safety/words'
@@ -9,6 +8,7 @@ import { toSi } from '@mano/core/units/convert'
 import { addDays } from '@mano/core/units/dates'
 import { formatClock, formatWithUnit } from '@mano/core/units/format'
 import { Icon } from '../../drawn/Icon'
+import { useCalm } from '../../base/calm'
 import { HAND } from './hand'
 import { useFloor } from './store'
 import type { RunView } from './useRun'
@@ -18,7 +18,7 @@ const REASONS = ['Done already', 'Warm from training', 'No time'] as const
 
 /** Always first; left out only with a reason. */
 export function WarmUp({ run }: { run: RunView }) {
-  const [leaving, setLeaving] = useState(false)
+  const [leaving, setLeaving] = useCalm(false)
   const { data, own, act, blocks, today } = run
   const hard = (today?.blocks ?? []).some((b) => exerciseById(b.exerciseId)?.level === 'hard')
   return (

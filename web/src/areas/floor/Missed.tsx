@@ -1,5 +1,4 @@
 import { Anchor, Button } from '@mantine/core'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
 import type { PlanView } from '@mano/contract/plan'
@@ -7,6 +6,7 @@ import { missedDays } from '@mano/core/plan/stale'
 import { sessionMinutes } from '@mano/core/plan/time'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { addDays, formatDate, weekStartOf } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
 import { touchedBy, useWrite } from '../../base/data'
 import { api, failureText } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -16,7 +16,7 @@ const REASONS = ['Ill', 'No time', 'Other training instead', 'Hands needed rest'
 /** Sessions of this week that were not done: moved to a day that is left, or let go with why. */
 export function Missed({ view }: { view: PlanView }) {
   const { athlete, me } = useAthletePage()
-  const [leaving, setLeaving] = useState<string | null>(null)
+  const [leaving, setLeaving] = useCalm<string | null>(null)
   const version = view.versions.find((v) => v.weekStart === weekStartOf(me.today))
   const write = useWrite(
     (b: { on: string; reason: string; setsLeft: { blockId: string; sets: number }[] }) =>

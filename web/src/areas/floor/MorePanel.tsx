@@ -1,9 +1,9 @@
 import { UnstyledButton } from '@mantine/core'
-import { useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { cutsFor, minutesOver } from '@mano/core/session/adapt'
 import type { EndingId } from '@mano/core/session/steps'
 import { fromSi } from '@mano/core/units/convert'
+import { useCalm } from '../../base/calm'
 import { LogStep } from './LogStep'
 import { HAND } from './hand'
 import { useFloor } from './store'
@@ -18,8 +18,8 @@ const ENDS = ['Has to leave', 'Coach stops it', 'Too tired', 'Out of time'] as c
 export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void }) {
   const { step, blocks, open, own, done, act, today, now } = run
   const { sound, voice, set } = useFloor()
-  const [editing, setEditing] = useState<string | null>(null)
-  const [ending, setEnding] = useState(false)
+  const [editing, setEditing] = useCalm<string | null>(null)
+  const [ending, setEnding] = useCalm(false)
   const others = blocks.filter(
     (b) => b.id !== step?.blockId && open.some((s) => s.blockId === b.id),
   )

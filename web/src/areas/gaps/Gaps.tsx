@@ -1,6 +1,7 @@
 import { UnstyledButton } from '@mantine/core'
 import { Link, useSearchParams } from 'react-router'
 import { knownShare } from '@mano/core/gaps/priorities'
+import { Calmly } from '../../base/Calmly'
 import { Failed } from '../../base/Trouble'
 import { useAthletePage } from '../athlete/AthletePage'
 import { Asymmetry } from './Asymmetry'
@@ -9,7 +10,7 @@ import { Force } from './Force'
 import { HandMap } from './HandMap'
 import { Order, TestNext } from './Order'
 import { RowPanel } from './RowPanel'
-import { useGaps } from './useGaps'
+import { useGaps, type GapsData } from './useGaps'
 import './gaps.css'
 
 /** Under this share of the sport's importance known, the page leads with what to test: own rule. */
@@ -29,19 +30,6 @@ const VIEWS = [
 export default function Gaps() {
   const { athlete } = useAthletePage()
   const { data, error, retry } = useGaps()
-  const [params, setParams] = useSearchParams()
-  const view = VIEWS.find((v) => v.id === params.get('view'))?.id ?? 'map'
-  const go = (more: Record<string, string | null>) =>
-    setParams(
-      (p) => {
-        for (const [k, v] of Object.entries(more)) {
-          if (v === null) p.delete(k)
-          else p.set(k, v)
-        }
-        return p
-      },
-      { replace: true },
-    )
   if (error && !data) return <Failed error={error} retry={retry} />
   if (!athlete.demand)
     return (
@@ -56,6 +44,27 @@ export default function Gaps() {
       </main>
     )
   if (!data) return <main className="cols" aria-busy="true" />
+  return (
+    <Calmly waits={<main className="cols" aria-busy="true" />}>
+      <Shown data={data} />
+    </Calmly>
+  )
+}
+
+function Shown({ data }: { data: GapsData }) {
+  const [params, setParams] = useSearchParams()
+  const view = VIEWS.find((v) => v.id === params.get('view'))?.id ?? 'map'
+  const go = (more: Record<string, string | null>) =>
+    setParams(
+      (p) => {
+        for (const [k, v] of Object.entries(more)) {
+          if (v === null) p.delete(k)
+          else p.set(k, v)
+        }
+        return p
+      },
+      { replace: true },
+    )
   const known = knownShare(data.judgement.rows)
   const picked = data.judgement.rows.find((r) => r.key === params.get('row')) ?? null
   return (
@@ -91,7 +100,7 @@ export default function Gaps() {
               key={picked.key}
               row={picked}
               priority={data.judgement.priorities.find((p) => p.row.key === picked.key)!}
-              sure={data.sure.get(picked.key)}
+              sure={data.sure}
               data={data}
               onClose={() => go({ row: null })}
             />

@@ -11,6 +11,7 @@ import {
   type PriorityMove,
 } from '@mano/core/gaps/priorities'
 import type { Sure } from '@mano/core/gaps/sure'
+import { useCalm } from '../../base/calm'
 import { failureText } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useChoice } from './useGaps'
@@ -22,13 +23,13 @@ export function Order({
   onPick,
 }: {
   list: readonly Priority[]
-  sure: ReadonlyMap<string, Sure>
+  sure: () => ReadonlyMap<string, Sure>
   onPick: (key: string) => void
 }) {
   const { athlete } = useAthletePage()
   const ranked = list.filter((p) => p.score > 0 || p.choice)
   const first = ranked.find((p) => p.choice?.move !== 'pin')
-  const odds = first ? (sure.get(first.row.key)?.three ?? 0) : 0
+  const odds = first ? (sure().get(first.row.key)?.three ?? 0) : 0
   const capped = list.filter((p) => p.score === 0 && !p.choice && p.own + p.carry + p.lean > 0)
   return (
     <div className="block">
@@ -120,7 +121,7 @@ const MOVES: { id: PriorityMove; name: string }[] = [
 /** The coach's word on one row, with the reason. */
 export function Overrule({ priority }: { priority: Priority }) {
   const { choose, write } = useChoice()
-  const [move, setMove] = useState<PriorityMove | null>(null)
+  const [move, setMove] = useCalm<PriorityMove | null>(null)
   const [reason, setReason] = useState('')
   const key = priority.row.key
   if (priority.choice)

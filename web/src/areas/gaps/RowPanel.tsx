@@ -21,6 +21,7 @@ import { validTrials } from '@mano/core/testing/session'
 import { ageOn, formatDate } from '@mano/core/units/dates'
 import { formatPct, formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
+import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { api, failureText } from '../../base/api'
 import { keys, useProfile } from '../../base/data'
@@ -43,10 +44,11 @@ export function RowPanel({
 }: {
   row: GapRow
   priority: Priority
-  sure: Sure | undefined
+  sure: () => ReadonlyMap<string, Sure>
   data: GapsData
   onClose: () => void
 }) {
+  const place = sure().get(row.key)
   const { athlete, me } = useAthletePage()
   const coach = me.role === 'coach'
   const units = useUnits()
@@ -124,8 +126,8 @@ export function RowPanel({
       <h3 className="h3">In the order of work</h3>
       <p>
         {priority.says}{' '}
-        {sure &&
-          `Among the first three in ${Math.round(100 * sure.three)} of 100 of what could be true.`}
+        {place &&
+          `Among the first three in ${Math.round(100 * place.three)} of 100 of what could be true.`}
       </p>
       <details>
         <summary className="lnk">Details</summary>
@@ -171,7 +173,7 @@ function References({ row, coach }: { row: GapRow; coach: boolean }) {
   const units = useUnits()
   const { choose } = useChoice()
   const { me } = useAthletePage()
-  const [setting, setSetting] = useState(false)
+  const [setting, setSetting] = useCalm(false)
   const unit = row.protocol!.unit
   return (
     <>

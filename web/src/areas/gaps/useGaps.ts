@@ -15,11 +15,16 @@ export const gapsKey = (id: string) => ['gaps', id]
 
 export interface GapsData {
   judgement: GapJudgement
-  /** How often each row is first in what could be true. */
-  sure: ReadonlyMap<string, Sure>
+  /** How often each row is first in what could be true: worked out where it is shown. */
+  sure: () => ReadonlyMap<string, Sure>
   series: Series[]
   sessions: SessionView[]
   view: GapsView
+}
+
+const once = <T>(make: () => T): (() => T) => {
+  let made: { value: T } | null = null
+  return () => (made ??= { value: make() }).value
 }
 
 /**
@@ -53,7 +58,7 @@ export function useGaps(): { data: GapsData | null; error: Error | null; retry: 
     })
     return {
       judgement,
-      sure: howSure(judgement.priorities),
+      sure: once(() => howSure(judgement.priorities)),
       series,
       sessions: tests.data,
       view: gaps.data,

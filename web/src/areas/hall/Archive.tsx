@@ -4,6 +4,9 @@ import type { ArchivedView } from '@mano/contract/athletes'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../base/api'
 import { keys, useMe, useWrite } from '../../base/data'
+import { useListing } from '../../base/Listing'
+
+const NOBODY: readonly ArchivedView[] = []
 
 /** Athletes who were put away, to be brought back. */
 export function Archive() {
@@ -16,13 +19,28 @@ export function Archive() {
     (id: string) => api.put(`/api/athletes/${id}/archive`, { archived: false, reason: '' }),
     [['archive'], keys.roster, ['squad']],
   )
+  const list = useListing(read.data ?? NOBODY, {
+    what: 'athletes put away',
+    says: (a) => `${a.name} ${a.why}`,
+    by: { name: (a) => a.name, on: (a) => a.on },
+  })
   if (!read.data || read.data.length === 0) return null
   return (
     <section className="block" aria-labelledby="archive">
       <h2 id="archive">Put away</h2>
+      {list.find}
       <table className="hall-kit">
+        <thead>
+          <tr>
+            {list.th('name', 'Athlete')}
+            {list.th('on', 'Since')}
+            <th scope="col">
+              <span className="vh">Bring back</span>
+            </th>
+          </tr>
+        </thead>
         <tbody>
-          {read.data.map((a) => (
+          {list.rows.map((a) => (
             <tr key={a.id}>
               <th scope="row">{a.name}</th>
               <td>
@@ -43,6 +61,7 @@ export function Archive() {
           ))}
         </tbody>
       </table>
+      {list.foot}
       <p className="said" role="alert">
         {back.error && failureText(back.error)}
       </p>

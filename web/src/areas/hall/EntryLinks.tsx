@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { EntryLink, Person, Role } from '@mano/contract/accounts'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useWrite } from '../../base/data'
 import { newToken } from '../../base/token'
@@ -58,7 +59,7 @@ function Address({ of, address }: { of: string; address: string }) {
 
 /** Somebody new brings their own name and password; open links can be taken back. */
 export function Invite() {
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useCalm(false)
   const [name, setName] = useState('')
   const [role, setRole] = useState<Role>('assistant')
   const link = useEntryLink()
@@ -141,7 +142,7 @@ export function Invite() {
 
 /** A coach who forgot sets a new password by a link; nobody else ever knows it. */
 export function ResetLink({ person }: { person: Person }) {
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useCalm(false)
   const link = useEntryLink()
   return (
     <>

@@ -1,6 +1,5 @@
 import { Anchor, SegmentedControl, Select } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { TierView } from '@mano/contract/exercises'
 import { exerciseById, EXERCISES } from '@mano/core/catalogue/exercises'
@@ -8,6 +7,7 @@ import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { SPORTS, sportById } from '@mano/core/catalogue/sports'
 import { ratingsOf, tierRank, TIERS, type Rating, type Tier } from '@mano/core/catalogue/tiers'
 import { formatDate } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useMe } from '../../base/data'
 import { Term } from '../../base/Term'
@@ -21,7 +21,7 @@ const nameOf = (tier: Tier): string => TIERS.find((t) => t.id === tier)!.name
  * Made when it is opened: a hall rates once.
  */
 export function ExerciseTiers() {
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useCalm(false)
   return (
     <section className="block" aria-labelledby="tiers-head">
       <details onToggle={(e) => setOpen(e.currentTarget.open)}>
@@ -37,8 +37,8 @@ export function ExerciseTiers() {
 }
 
 function Sports() {
-  const [sportId, setSport] = useState(SPORTS[0]!.id)
-  const [quality, setQuality] = useState<QualityId | null>(null)
+  const [sportId, setSport] = useCalm(SPORTS[0]!.id)
+  const [quality, setQuality] = useCalm<QualityId | null>(null)
   const own = useQuery({ queryKey: KEY, queryFn: () => api.get<TierView[]>('/api/exercise-tiers') })
   const rows = sportById(sportId)!
     .demands.filter((r) => r.importance > 0)

@@ -1,7 +1,9 @@
-import { Button, TextInput } from '@mantine/core'
+import { Button, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import type { HallBody, Me } from '@mano/contract/accounts'
 import { failureText } from '../../base/api'
+import { Calmly } from '../../base/Calmly'
 import { keys, useMe } from '../../base/data'
 import { Archive } from './Archive'
 import { ExerciseTiers } from './ExerciseTiers'
@@ -29,62 +31,89 @@ export default function Hall() {
       <p className="note">
         Dates are local to {me.data?.hall.timeZone}. Implements and places are in the kit room.
       </p>
-      {me.data?.role === 'coach' && (
-        <Limits
-          key={me.data.hall.staleDays}
-          days={me.data.hall.staleDays}
-          version={me.data.hall.version}
-        />
-      )}
-      {me.data?.role === 'coach' && <ExerciseTiers />}
-      {me.data?.role === 'coach' && <Exports />}
-      {me.data?.role === 'coach' && <People me={me.data.id} />}
-      <OwnSignIn />
-      {me.data?.role === 'coach' && <Archive />}
+      {me.data?.role === 'coach' && <Limits key={me.data.hall.version} hall={me.data.hall} />}
+      <Calmly waits={null}>
+        {me.data?.role === 'coach' && <ExerciseTiers />}
+        {me.data?.role === 'coach' && <Exports />}
+        {me.data?.role === 'coach' && <People me={me.data.id} />}
+        <Calmly waits={null}>
+          <OwnSignIn />
+          {me.data?.role === 'coach' && <Archive />}
+        </Calmly>
+      </Calmly>
     </main>
   )
 }
 
-/** The hall's own limits. */
-function Limits({ days, version }: { days: number; version: number }) {
-  const [text, setText] = useState(String(days))
+const ZONES = Intl.supportedValuesOf('timeZone')
+const NAMES = {
+  name: 'Name of the hall',
+  timeZone: 'Time zone',
+  staleDays: 'Tests are stale after, days',
+}
+
+/** The hall's name, its days, and its own limits. */
+function Limits({ hall }: { hall: Me['hall'] }) {
+  const from = { name: hall.name, timeZone: hall.timeZone, staleDays: hall.staleDays }
+  const [name, setName] = useState(from.name)
+  const [zone, setZone] = useState(from.timeZone)
+  const [text, setText] = useState(String(from.staleDays))
   const n = Number(text)
   const fine = Number.isInteger(n) && n >= 7 && n <= 365
-  const change = useChange('/api/hall', { staleDays: days }, version, [
+  const change = useChange<Omit<HallBody, 'version'>>('/api/hall', from, hall.version, [
     keys.me,
     keys.roster,
     ['athlete'],
     ['gaps'],
   ])
+  const to = { name: name.trim(), timeZone: zone, staleDays: n }
+  const same =
+    to.name === from.name && to.timeZone === from.timeZone && to.staleDays === from.staleDays
   return (
     <form
       className="block hall-limits"
       onSubmit={(e) => {
         e.preventDefault()
-        if (fine)
-          change.save({ staleDays: n }, () =>
-            offerUndo(`Tests are stale after ${n} days now.`, async () => {
-              await change.back()
-              setText(String(days))
-            }),
-          )
+        if (fine && to.name !== '' && !same)
+          change.save(to, () => offerUndo('The hall is saved.', change.back))
       }}
     >
       <TextInput
-        label="Tests are stale after, days"
+        label={NAMES.name}
+        maxLength={80}
+        value={name}
+        error={name.trim() === '' && 'The name is missing'}
+        onChange={(e) => setName(e.currentTarget.value)}
+      />
+      <Select
+        label={NAMES.timeZone}
+        description="What is recorded from now on goes by it"
+        searchable
+        allowDeselect={false}
+        data={ZONES.includes(zone) ? ZONES : [zone, ...ZONES]}
+        value={zone}
+        onChange={(v) => v && setZone(v)}
+      />
+      <TextInput
+        label={NAMES.staleDays}
         description="Six weeks (42) is common; 7 to 365"
         inputMode="numeric"
         value={text}
         error={!fine && 'A whole number from 7 to 365'}
         onChange={(e) => setText(e.currentTarget.value)}
       />
-      <Button type="submit" variant="default" disabled={!fine || n === days} loading={change.busy}>
+      <Button
+        type="submit"
+        variant="default"
+        disabled={!fine || same || to.name === ''}
+        loading={change.busy}
+      >
         Save
       </Button>
       <p className="said" role="alert">
         {change.error !== null && failureText(change.error)}
       </p>
-      <Clash change={change} names={{ staleDays: 'Tests are stale after, days' }} />
+      <Clash change={change} names={NAMES} />
     </form>
   )
 }

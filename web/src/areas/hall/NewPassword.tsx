@@ -3,6 +3,7 @@ import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { PASSWORD_LEAST, type Person } from '@mano/contract/accounts'
 import { passwordProblem } from '@mano/contract/passwords'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useWrite } from '../../base/data'
 
@@ -10,7 +11,7 @@ import { useWrite } from '../../base/data'
  * An assistant who forgot, or whose hall came in from a file, gets a new password from the coach.
  */
 export function NewPassword({ person }: { person: Person }) {
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useCalm(false)
   const [password, setPassword] = useState('')
   const write = useWrite(
     (p: string) => api.post(`/api/people/${person.id}/password`, { password: p }),

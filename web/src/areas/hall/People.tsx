@@ -8,6 +8,7 @@ import { PASSWORD_LEAST, personBody, type Person } from '@mano/contract/accounts
 import { formatDate } from '@mano/core/units/dates'
 import { api, ApiProblem, formText } from '../../base/api'
 import { keys, useMe, useWrite } from '../../base/data'
+import { useListing } from '../../base/Listing'
 import { Reasoned } from '../../base/Reasoned'
 import { Invite, ResetLink } from './EntryLinks'
 import { NewPassword } from './NewPassword'
@@ -18,6 +19,8 @@ const MAY = {
     'Assistants test and look; athletes, injuries, imports and people stay with the coach.',
 } as const
 
+const NOBODY: readonly Person[] = []
+
 /** Who works in the hall: who may do what, who comes and who leaves. */
 export function People({ me }: { me: string }) {
   const people = useQuery({
@@ -25,51 +28,67 @@ export function People({ me }: { me: string }) {
     queryFn: () => api.get<Person[]>('/api/people'),
   })
   const today = useMe().data?.today ?? ''
+  const list = useListing(people.data ?? NOBODY, {
+    what: 'people',
+    says: (p) => `${p.name} ${p.login} ${p.role}`,
+    by: { name: (p) => p.name, role: (p) => p.role, login: (p) => p.login },
+  })
   const leave = (p: Person, left: boolean) => api.put(`/api/people/${p.id}/left`, { left })
   return (
     <>
       <div className="block">
         <h2 className="h3">People</h2>
-        <ul className="hall-people">
-          {(people.data ?? []).map((p) => (
-            <li key={p.id}>
-              <b>{p.name}</b>
-              <span className="s">
-                {p.leftOn
-                  ? `${p.role}, left ${formatDate(p.leftOn, today)}`
-                  : `${p.role}, signs in as ${p.login}`}
-              </span>
-              <span className="acts">
-                {p.role === 'assistant' && !p.leftOn && <NewPassword person={p} />}
-                {p.id !== me && !p.leftOn && <ResetLink person={p} />}
-                {p.id !== me && !p.leftOn && (
-                  <Reasoned
-                    label="Take out"
-                    title={`Take ${p.name} out of the hall?`}
-                    says={`${p.name} is signed out everywhere and cannot sign in again. What they recorded stays, with their name.`}
-                    done={`${p.name} is out of the hall`}
-                    asks={false}
-                    act={() => leave(p, true)}
-                    undo={() => leave(p, false)}
-                    touched={[keys.people]}
-                  />
-                )}
-                {p.leftOn && (
-                  <Reasoned
-                    label="Let in again"
-                    title={`Let ${p.name} in again?`}
-                    says={`${p.name} signs in as ${p.login} with the same password as before.`}
-                    done={`${p.name} can sign in again`}
-                    asks={false}
-                    act={() => leave(p, false)}
-                    undo={() => leave(p, true)}
-                    touched={[keys.people]}
-                  />
-                )}
-              </span>
-            </li>
-          ))}
-        </ul>
+        {list.find}
+        <table className="hall-kit hall-people">
+          <thead>
+            <tr>
+              {list.th('name', 'Name')}
+              {list.th('role', 'Role')}
+              {list.th('login', 'Signs in as')}
+              <th scope="col">
+                <span className="vh">What can be done</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {list.rows.map((p) => (
+              <tr key={p.id}>
+                <th scope="row">{p.name}</th>
+                <td>{p.role}</td>
+                <td>{p.leftOn ? `left ${formatDate(p.leftOn, today)}` : p.login}</td>
+                <td className="acts">
+                  {p.role === 'assistant' && !p.leftOn && <NewPassword person={p} />}
+                  {p.id !== me && !p.leftOn && <ResetLink person={p} />}
+                  {p.id !== me && !p.leftOn && (
+                    <Reasoned
+                      label="Take out"
+                      title={`Take ${p.name} out of the hall?`}
+                      says={`${p.name} is signed out everywhere and cannot sign in again. What they recorded stays, with their name.`}
+                      done={`${p.name} is out of the hall`}
+                      asks={false}
+                      act={() => leave(p, true)}
+                      undo={() => leave(p, false)}
+                      touched={[keys.people]}
+                    />
+                  )}
+                  {p.leftOn && (
+                    <Reasoned
+                      label="Let in again"
+                      title={`Let ${p.name} in again?`}
+                      says={`${p.name} signs in as ${p.login} with the same password as before.`}
+                      done={`${p.name} can sign in again`}
+                      asks={false}
+                      act={() => leave(p, false)}
+                      undo={() => leave(p, true)}
+                      touched={[keys.people]}
+                    />
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {list.foot}
       </div>
       <Invite />
       <AddPerson />

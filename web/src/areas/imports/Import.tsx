@@ -15,9 +15,11 @@ import {
   type SheetMapping,
 } from '@mano/core/testing/mapping'
 import { formatDate } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { keys, NAMES, useImports, useKit, useMe, useNames, useWrite } from '../../base/data'
 import { useJob, type JobRun } from '../../base/useJob'
+import { useListing } from '../../base/Listing'
 import { Chip } from '../../drawn/marks'
 import { Problems, Repeats } from './SingleLines'
 import { datesOf, MapColumns, openQuestions } from './MapColumns'
@@ -383,17 +385,38 @@ function Progress({ job, what }: { job: JobRun<ImportReply>; what: string }) {
   )
 }
 
+const NONE_YET: readonly ImportView[] = []
+
 function Earlier({ today }: { today: string }) {
   const imports = useImports()
-  const [undoing, setUndoing] = useState<ImportView | null>(null)
+  const [undoing, setUndoing] = useCalm<ImportView | null>(null)
   const undo = useWrite((id: string) => api.post(`/api/imports/${id}/undo`), TOUCHED)
+  const list = useListing(imports.data ?? NONE_YET, {
+    what: 'imports',
+    says: (i) => `${i.fileName} ${i.by} ${formatDate(i.recordedAt.slice(0, 10), today)}`,
+    by: {
+      file: (i) => i.fileName,
+      rows: (i) => i.trials,
+      when: (i) => i.recordedAt,
+      state: (i) => (i.undone ? 1 : 0),
+    },
+  })
   if (!imports.data || imports.data.length === 0) return null
   return (
     <>
       <h2 className="imp-sub">Imports so far</h2>
+      {list.find}
       <table className="hall-kit">
+        <thead>
+          <tr>
+            {list.th('file', 'File')}
+            {list.th('rows', 'What')}
+            {list.th('when', 'When and who')}
+            {list.th('state', 'State')}
+          </tr>
+        </thead>
         <tbody>
-          {imports.data.map((i) => (
+          {list.rows.map((i) => (
             <tr key={i.id}>
               <th scope="row">{i.fileName}</th>
               <td>{count(i.of, i.trials)}</td>
@@ -420,6 +443,7 @@ function Earlier({ today }: { today: string }) {
           ))}
         </tbody>
       </table>
+      {list.foot}
       <Modal opened={undoing !== null} onClose={() => setUndoing(null)} title="Undo this import?">
         <p className="s">
           All {undoing && count(undoing.of, undoing.trials)} of {undoing?.fileName} leave every list

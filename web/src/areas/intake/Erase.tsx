@@ -2,6 +2,7 @@ import { Anchor, Button, Modal, Stack, TextInput } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import { useCalm } from '../../base/calm'
 import { api, formText } from '../../base/api'
 import { keys, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -10,7 +11,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 export function Erase() {
   const { athlete } = useAthletePage()
   const navigate = useNavigate()
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useCalm(false)
   const [name, setName] = useState('')
   const same = name.trim().toLowerCase() === athlete.name.trim().toLowerCase()
   const erase = useWrite(

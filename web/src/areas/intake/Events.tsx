@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { EventBody, EventView } from '@mano/contract/intake'
 import { daysBetween, formatDate } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { touchedBy } from '../../base/data'
 import { useUndoable } from '../../base/undo'
@@ -14,7 +15,7 @@ import { DayInput } from '../../base/DayInput'
  */
 export function Events() {
   const { athlete, me } = useAthletePage()
-  const [open, setOpen] = useState<EventView | 'new' | null>(null)
+  const [open, setOpen] = useCalm<EventView | 'new' | null>(null)
   const coach = me.role === 'coach'
   const coming = athlete.events.filter((e) => e.on >= me.today)
   const past = athlete.events.filter((e) => e.on < me.today).reverse()

@@ -6,6 +6,7 @@ import { FAMILIES, type FamilyId } from '@mano/core/catalogue/implementUse'
 import { QUALITIES, qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { formatDate } from '@mano/core/units/dates'
 import { rowOf } from '@mano/core/units/row'
+import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { api, failureText } from '../../base/api'
 import { touchedBy, useProfile, useWrite } from '../../base/data'
@@ -21,7 +22,7 @@ const weekWord = (n: number): string => `${n} ${n === 1 ? 'week' : 'weeks'}`
  */
 export function Experience() {
   const { athlete, me } = useAthletePage()
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = useCalm(false)
   const rows = [...new Set(athlete.experience.map((x) => x.quality))].map((quality) => ({
     quality,
     entered: athlete.experience.filter((x) => x.quality === quality && x.entered),

@@ -7,6 +7,7 @@ import { latestMeasure } from '@mano/core/intake/record'
 import { matchUnit } from '@mano/core/match/unit'
 import { formatValue } from '@mano/core/units/format'
 import { formatBoth, parseLength } from '@mano/core/units/inch'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { touchedBy, useKit } from '../../base/data'
 import { takeBack, useUndoable } from '../../base/undo'
@@ -21,7 +22,7 @@ export function Handles() {
   const { athlete } = useAthletePage()
   const units = useUnits()
   const kit = useKit()
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useCalm(false)
   const handles = (kit.data ?? [])
     .flatMap((u) => {
       const m = matchUnit(u)

@@ -16,6 +16,7 @@ import { touchedBy, useWrite } from '../../base/data'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { DayInput } from '../../base/DayInput'
+import { Still } from '../../base/Still'
 
 const nameOfCell = (cell: string): string => {
   const [measure, hand] = cell.split('.') as [BodyMeasureId, Hand]
@@ -82,29 +83,31 @@ export function Hands() {
     const quantity = rowOf(BODY_MEASURES, measure).quantity
     const latest = latestMeasure(athlete.measurements, measure, hand)
     return (
-      <div className={`measure ${hand}`}>
-        <Input
-          id={id}
-          aria-label={label}
-          inputMode="decimal"
-          autoComplete="off"
-          value={typed[id] ?? ''}
-          placeholder="–"
-          aria-invalid={problems[id] !== undefined}
-          aria-describedby={`${id}-say`}
-          onChange={(e) => {
-            const text = e.currentTarget.value
-            setTyped((t) => ({ ...t, [id]: text }))
-          }}
-        />
-        <span className="n">{shownUnit(quantity, units)}</span>
-        <small id={`${id}-say`} className={problems[id] ? 'said' : 's'}>
-          {problems[id] ??
-            (latest
-              ? `${formatWithUnit(latest.value, quantity, units)}, ${formatDate(latest.on, me.today)}`
-              : 'Not taken')}
-        </small>
-      </div>
+      <Still of={[typed[id], problems[id], latest?.value, latest?.on, units, me.today]}>
+        <div className={`measure ${hand}`}>
+          <Input
+            id={id}
+            aria-label={label}
+            inputMode="decimal"
+            autoComplete="off"
+            value={typed[id] ?? ''}
+            placeholder="–"
+            aria-invalid={problems[id] !== undefined}
+            aria-describedby={`${id}-say`}
+            onChange={(e) => {
+              const text = e.currentTarget.value
+              setTyped((t) => ({ ...t, [id]: text }))
+            }}
+          />
+          <span className="n">{shownUnit(quantity, units)}</span>
+          <small id={`${id}-say`} className={problems[id] ? 'said' : 's'}>
+            {problems[id] ??
+              (latest
+                ? `${formatWithUnit(latest.value, quantity, units)}, ${formatDate(latest.on, me.today)}`
+                : 'Not taken')}
+          </small>
+        </div>
+      </Still>
     )
   }
   return (
@@ -130,7 +133,9 @@ export function Hands() {
           {cell(m.id, 'right', `${m.name}, right`)}
         </div>
       ))}
-      <Fit />
+      <Still of={[]}>
+        <Fit />
+      </Still>
       <div className="hands-row mass">
         {cell('body_mass', 'both', 'Body mass')}
         <div className="mid">
@@ -138,12 +143,14 @@ export function Hands() {
           <small>Dated: hangs and ratios need it</small>
         </div>
         <div className="measure">
-          <DayInput
-            aria-label="Measured on"
-            maxDate={me.today}
-            value={on}
-            onChange={(d) => setOn(d ?? me.today)}
-          />
+          <Still of={[on, me.today]}>
+            <DayInput
+              aria-label="Measured on"
+              maxDate={me.today}
+              value={on}
+              onChange={(d) => setOn(d ?? me.today)}
+            />
+          </Still>
           <small className="s">Measured on</small>
         </div>
       </div>

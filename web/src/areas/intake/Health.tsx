@@ -1,9 +1,9 @@
 import { Anchor, Button, Modal } from '@mantine/core'
-import { useState } from 'react'
 import { healthQuestion } from '@mano/core/catalogue/health'
 import { formatDate } from '@mano/core/units/dates'
 import { Chip } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
+import { useCalm } from '../../base/calm'
 import { clearanceWords, ClearanceForm, TakeBackClearance, type ClearanceOf } from './ClearanceForm'
 import { HealthDialog } from './HealthDialog'
 import { Seen } from './Seen'
@@ -11,8 +11,8 @@ import { Seen } from './Seen'
 /** The health answers and when they are due again; only coaches see them. */
 export function Health() {
   const { athlete, me } = useAthletePage()
-  const [asking, setAsking] = useState(false)
-  const [clearing, setClearing] = useState<ClearanceOf | null>(null)
+  const [asking, setAsking] = useCalm(false)
+  const [clearing, setClearing] = useCalm<ClearanceOf | null>(null)
   const health = athlete.health
   if (!health) return <p className="note">Only coaches see these answers.</p>
   const active = new Set(

@@ -17,6 +17,7 @@ import { judgeBy } from '@mano/core/safety/judge'
 import type { ActiveCaution } from '@mano/core/safety/triggers'
 import { waitsForClinician } from '@mano/core/safety/standing'
 import { formatDate } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { api, ApiProblem, failureText } from '../../base/api'
 import { touchedBy, useWrite } from '../../base/data'
@@ -44,8 +45,8 @@ const PLAIN = {
 
 export function Injuries() {
   const { athlete, me } = useAthletePage()
-  const [adding, setAdding] = useState(false)
-  const [clearing, setClearing] = useState<ClearanceOf | null>(null)
+  const [adding, setAdding] = useCalm(false)
+  const [clearing, setClearing] = useCalm<ClearanceOf | null>(null)
   const coach = me.role === 'coach'
   const { active, facts } = judgeBy(athlete.safety)
   const cleared = new Set(facts.symptoms.flatMap((s) => (s.cleared === null ? [] : [s.id])))

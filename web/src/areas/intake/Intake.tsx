@@ -57,33 +57,36 @@ function Sheet() {
         <h2 id="health">Health questions</h2>
         <Health />
       </section>
-      <section aria-labelledby="experience">
-        <h2 id="experience">Experience</h2>
-        <Experience />
-      </section>
-      <section className="wide" aria-labelledby="week">
-        <h2 id="week">Usual week</h2>
-        <Week onDirty={setWeekDirty} />
-      </section>
-      <section aria-labelledby="events">
-        <h2 id="events">Events</h2>
-        <Events />
-      </section>
-      <section aria-labelledby="handles">
-        <h2 id="handles">Hands on the handles</h2>
-        <Handles />
-      </section>
-      <section aria-labelledby="outcomes">
-        <h2 id="outcomes">Outcomes of the sport</h2>
-        <Outcomes />
-      </section>
-      <section className="wide no-rule">
-        <History />
-        <PutAway />
-        <Button variant="default" className="print" onClick={() => window.print()}>
-          Print the intake sheet
-        </Button>
-      </section>
+      {/* Further down: put up after what is seen first. */}
+      <Calmly waits={null}>
+        <section aria-labelledby="experience">
+          <h2 id="experience">Experience</h2>
+          <Experience />
+        </section>
+        <section className="wide" aria-labelledby="week">
+          <h2 id="week">Usual week</h2>
+          <Week onDirty={setWeekDirty} />
+        </section>
+        <section aria-labelledby="events">
+          <h2 id="events">Events</h2>
+          <Events />
+        </section>
+        <section aria-labelledby="handles">
+          <h2 id="handles">Hands on the handles</h2>
+          <Handles />
+        </section>
+        <section aria-labelledby="outcomes">
+          <h2 id="outcomes">Outcomes of the sport</h2>
+          <Outcomes />
+        </section>
+        <section className="wide no-rule">
+          <History />
+          <PutAway />
+          <Button variant="default" className="print" onClick={() => window.print()}>
+            Print the intake sheet
+          </Button>
+        </section>
+      </Calmly>
       <Modal
         opened={leaving.state === 'blocked'}
         onClose={() => leaving.reset?.()}

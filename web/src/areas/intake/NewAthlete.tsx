@@ -27,6 +27,7 @@ function Sheet() {
   const today = me.data?.today ?? ''
   const own = useSports().data ?? []
   const navigate = useNavigate()
+  const [several, setSeveral] = useState(false)
   const [ids] = useState(() => ({ id: v7(), sportEntryId: v7() }))
   const schema = schemaResolver(athleteBody)
   const form = useForm<AthleteBody>({
@@ -51,9 +52,9 @@ function Sheet() {
   return (
     <main className="narrow">
       <h1>New athlete</h1>
-      <details className="several">
+      <details className="several" onToggle={(e) => setSeveral(e.currentTarget.open)}>
         <summary>Several at once</summary>
-        <AddNames />
+        {several && <AddNames />}
       </details>
       <form onSubmit={form.onSubmit(save)} noValidate>
         <Stack gap="md">

@@ -4,6 +4,7 @@ import { v7 } from 'uuid'
 import type { OutcomeBody, OutcomeView } from '@mano/contract/intake'
 import { formatDate } from '@mano/core/units/dates'
 import { parseNumber } from '@mano/core/units/parse'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { touchedBy } from '../../base/data'
 import { useUndoable } from '../../base/undo'
@@ -25,7 +26,7 @@ function useOutcome() {
 /** Numbers of the sport beside grip: plotted along, never claimed as cause. */
 export function Outcomes() {
   const { athlete, me } = useAthletePage()
-  const [adding, setAdding] = useState<string | null>(null)
+  const [adding, setAdding] = useCalm<string | null>(null)
   const write = useOutcome()
   const series = [...new Set(athlete.outcomes.map(key))]
   return (

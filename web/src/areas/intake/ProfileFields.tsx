@@ -4,7 +4,9 @@ import type { AthleteView, ProfileBody as Sent } from '@mano/contract/athletes'
 import { SKINS } from '@mano/core/intake/record'
 import { LEVELS } from '@mano/core/catalogue/person'
 import { ageOn, isLocalDate } from '@mano/core/units/dates'
+import { Calmly } from '../../base/Calmly'
 import { DayInput } from '../../base/DayInput'
+import { Still } from '../../base/Still'
 
 /** What the form holds: the version goes with the change. */
 export type ProfileBody = Omit<Sent, 'version'>
@@ -30,6 +32,11 @@ export const profileOf = (a: AthleteView): ProfileBody => ({
   note: a.note,
 })
 
+const LEVEL_CHOICES = LEVELS.map((l) => ({
+  value: l.id,
+  label: l.says ? `${l.name}, ${l.says}` : l.name,
+}))
+
 /** The fields of an athlete's profile; the same rules speak here and on the server. */
 export function ProfileFields<T extends ProfileBody>({
   form,
@@ -45,70 +52,86 @@ export function ProfileFields<T extends ProfileBody>({
   const minor = birth !== null && isLocalDate(birth) && birth <= today && ageOn(birth, today) < 18
   return (
     <>
-      <TextInput label="Name" autoFocus={autoFocus} {...f.getInputProps('name')} />
-      <DayInput
-        label="Birth date"
-        mayBeEmpty
-        {...f.getInputProps('birthDate')}
-        value={birth}
-        onChange={(d) => f.setFieldValue('birthDate', d)}
-      />
-      <div>
-        <span className="field-label" id="dominant">
-          Dominant hand
-        </span>
-        <SegmentedControl
-          aria-labelledby="dominant"
-          fullWidth
-          data={[
-            { value: 'left', label: 'Left' },
-            { value: '', label: 'Not asked' },
-            { value: 'right', label: 'Right' },
-          ]}
-          value={f.values.dominantHand ?? ''}
-          onChange={(v) =>
-            f.setFieldValue('dominantHand', (v || null) as ProfileBody['dominantHand'])
-          }
+      <Still of={[f.values.name, f.errors.name]}>
+        <TextInput label="Name" autoFocus={autoFocus} {...f.getInputProps('name')} />
+      </Still>
+      <Still of={[birth, f.errors.birthDate]}>
+        <DayInput
+          label="Birth date"
+          mayBeEmpty
+          {...f.getInputProps('birthDate')}
+          value={birth}
+          onChange={(d) => f.setFieldValue('birthDate', d)}
         />
-      </div>
-      <Select
-        label="Level"
-        allowDeselect={false}
-        data={LEVELS.map((l) => ({ value: l.id, label: l.says ? `${l.name}, ${l.says}` : l.name }))}
-        {...f.getInputProps('level')}
-      />
-      <Select
-        label="Sex, for published norms only"
-        description="May stay empty: norms are then left out"
-        clearable
-        data={[
-          { value: 'female', label: 'Female' },
-          { value: 'male', label: 'Male' },
-        ]}
-        {...f.getInputProps('sexForNorms')}
-      />
+      </Still>
+      <Still of={[f.values.dominantHand]}>
+        <div>
+          <span className="field-label" id="dominant">
+            Dominant hand
+          </span>
+          <SegmentedControl
+            aria-labelledby="dominant"
+            fullWidth
+            data={[
+              { value: 'left', label: 'Left' },
+              { value: '', label: 'Not asked' },
+              { value: 'right', label: 'Right' },
+            ]}
+            value={f.values.dominantHand ?? ''}
+            onChange={(v) =>
+              f.setFieldValue('dominantHand', (v || null) as ProfileBody['dominantHand'])
+            }
+          />
+        </div>
+      </Still>
+      <Still of={[f.values.level, f.errors.level]}>
+        <Select
+          label="Level"
+          allowDeselect={false}
+          data={LEVEL_CHOICES}
+          {...f.getInputProps('level')}
+        />
+      </Still>
+      <Still of={[f.values.sexForNorms, f.errors.sexForNorms]}>
+        <Select
+          label="Sex, for published norms only"
+          description="May stay empty: norms are then left out"
+          clearable
+          data={[
+            { value: 'female', label: 'Female' },
+            { value: 'male', label: 'Male' },
+          ]}
+          {...f.getInputProps('sexForNorms')}
+        />
+      </Still>
       {birth === null && <p className="note">Without a birth date the gates for under 18 apply.</p>}
       {(minor || f.values.guardian) && <GuardianFields form={f} today={today} />}
-      <div>
-        <span className="field-label" id="skin">
-          Skin
-        </span>
-        <SegmentedControl
-          aria-labelledby="skin"
-          fullWidth
-          data={SKINS.map((s) => ({ value: s.id, label: s.name }))}
-          value={f.values.skin}
-          onChange={(v) => f.setFieldValue('skin', v as ProfileBody['skin'])}
-        />
-        <p className="note">
-          {f.values.skin === 'sweaty'
-            ? 'Chalk on the hand; wipe the implement each trial.'
-            : f.values.skin === 'dry'
-              ? 'Little chalk; watch for splits.'
-              : 'A split or flapper is entered as an injury.'}
-        </p>
-      </div>
-      <Textarea label="Note" rows={3} {...f.getInputProps('note')} />
+      <Calmly waits={<div className="fields-wait" />}>
+        <Still of={[f.values.skin]}>
+          <div>
+            <span className="field-label" id="skin">
+              Skin
+            </span>
+            <SegmentedControl
+              aria-labelledby="skin"
+              fullWidth
+              data={SKINS.map((s) => ({ value: s.id, label: s.name }))}
+              value={f.values.skin}
+              onChange={(v) => f.setFieldValue('skin', v as ProfileBody['skin'])}
+            />
+            <p className="note">
+              {f.values.skin === 'sweaty'
+                ? 'Chalk on the hand; wipe the implement each trial.'
+                : f.values.skin === 'dry'
+                  ? 'Little chalk; watch for splits.'
+                  : 'A split or flapper is entered as an injury.'}
+            </p>
+          </div>
+        </Still>
+        <Still of={[f.values.note, f.errors.note]}>
+          <Textarea label="Note" rows={3} {...f.getInputProps('note')} />
+        </Still>
+      </Calmly>
     </>
   )
 }

@@ -16,6 +16,7 @@ import {
 } from '@mano/core/intake/week'
 import { PLACES } from '@mano/core/catalogue/places'
 import { rowOf } from '@mano/core/units/row'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { touchedBy } from '../../base/data'
 import { useUndoable } from '../../base/undo'
@@ -38,7 +39,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
   const { athlete, me } = useAthletePage()
   const saved = athlete.week ?? EMPTY_WEEK
   const [week, setWeek] = useState<TrainingWeek>(saved)
-  const [picked, setPicked] = useState<number | null>(null)
+  const [picked, setPicked] = useCalm<number | null>(null)
   const dirty = !sameWeek(week, saved)
   useEffect(() => onDirty(dirty), [onDirty, dirty])
   const post = (b: WeekBody) => api.post(`/api/athletes/${athlete.id}/weeks`, b)

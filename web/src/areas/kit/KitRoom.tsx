@@ -8,7 +8,7 @@ import {
   TextInput,
   UnstyledButton,
 } from '@mantine/core'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { KitUnit, PlaceBody } from '@mano/contract/kit'
@@ -19,6 +19,7 @@ import { PLACES } from '@mano/core/catalogue/places'
 import { formatWithUnit } from '@mano/core/units/format'
 import { formatBoth } from '@mano/core/units/inch'
 import { rowOf } from '@mano/core/units/row'
+import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { api, failureText } from '../../base/api'
 import {
@@ -32,6 +33,7 @@ import {
 } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { Reasoned } from '../../base/Reasoned'
+import { useListing } from '../../base/Listing'
 import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
@@ -47,9 +49,8 @@ export default function KitRoom() {
   const kit = useKit(true)
   const places = usePlaces()
   const closed = useClosedPlaces().data ?? []
-  const units = useUnits()
   const [params, setParams] = useSearchParams()
-  const [adding, setAdding] = useState<'unit' | 'several' | 'place' | null>(null)
+  const [adding, setAdding] = useCalm<'unit' | 'several' | 'place' | null>(null)
   const [text, setText] = useState('')
   const reopen = useWrite((id: string) => close(id, false), [keys.places])
   const error = kit.error ?? places.error
@@ -68,20 +69,6 @@ export default function KitRoom() {
   const coach = me.data.role === 'coach'
   const place = places.data.find((p) => p.id === params.get('place')) ?? places.data[0]!
   const here = kit.data.filter((u) => u.placeId === place.id)
-  const needle = text.trim().toLowerCase()
-  const shown = here
-    .filter(
-      (u) =>
-        needle === '' ||
-        `${u.label} ${implementById(u.kind)?.name ?? ''} ${implementById(u.kind)?.contact ?? ''}`
-          .toLowerCase()
-          .includes(needle),
-    )
-    .sort(
-      (a, b) =>
-        Number(a.retired) - Number(b.retired) ||
-        Number(b.upkeep?.due ?? false) - Number(a.upkeep?.due ?? false),
-    )
   const picked = kit.data.find((u) => u.id === params.get('unit') && u.placeId === place.id) ?? null
   const go = (more: Record<string, string | null>) =>
     setParams(
@@ -134,105 +121,19 @@ export default function KitRoom() {
             onChange={(e) => setText(e.currentTarget.value)}
           />
         </div>
-        {means.kind === 'several' && shown.length === 0 && (
+        {means.kind === 'several' && !here.some((u) => isCalled(u, text)) && (
           <p className="note">
             "{means.word}" is a quality; it may mean{' '}
             {means.qualities.map((q) => q.name.toLowerCase()).join(', ')}. Implements for each are
             ranked in an athlete's demands.
           </p>
         )}
-        <table className="hall-kit">
-          <thead>
-            <tr>
-              <th scope="col">Label</th>
-              <th scope="col">Kind</th>
-              <th scope="col">Measured</th>
-              <th scope="col">State</th>
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((u) => (
-              <tr
-                key={u.id}
-                className={`${u.id === picked?.id ? 'picked' : ''} ${u.retired ? 'out' : ''}`}
-                onClick={() => go({ unit: u.id })}
-              >
-                <th scope="row">
-                  <UnstyledButton
-                    aria-pressed={u.id === picked?.id}
-                    onClick={(e) => {
-                      e.stopPropagation()
-                      go({ unit: u.id })
-                    }}
-                  >
-                    {u.label}
-                  </UnstyledButton>
-                </th>
-                <td>
-                  <Term kind="implement" id={u.kind}>
-                    {implementById(u.kind)?.name}
-                  </Term>
-                </td>
-                <td className="n">
-                  {sizeText(u, units.length) ?? (
-                    <span className="blank">
-                      {implementById(u.kind)?.measure === 'position'
-                        ? 'By handle position'
-                        : implementById(u.kind)?.measure === 'none'
-                          ? 'No size'
-                          : 'Not measured'}
-                    </span>
-                  )}
-                  {u.kind === 'pin' && (u.massKg !== null || u.plates.length > 0) && (
-                    <small>
-                      {[
-                        u.massKg !== null && `pin ${formatWithUnit(u.massKg, 'kg', units)}`,
-                        u.plates.length > 0 &&
-                          `${u.plates.reduce((a, p) => a + p.count, 0)} plates, ${formatWithUnit(
-                            u.plates.reduce((a, p) => a + p.kg * p.count, 0),
-                            'kg',
-                            units,
-                          )}`,
-                      ]
-                        .filter(Boolean)
-                        .join(', ')}
-                    </small>
-                  )}
-                  {u.kind === 'spring' && (
-                    <small>
-                      {u.ratingKg === null
-                        ? 'not rated'
-                        : `closes at ${formatWithUnit(u.ratingKg, 'kg', units)}`}
-                    </small>
-                  )}
-                </td>
-                <td>
-                  {u.retired ? (
-                    'Retired'
-                  ) : (
-                    <>
-                      {u.upkeep?.due && (
-                        <b className="due-line">
-                          <Icon name="warn" />{' '}
-                          {u.kind === 'spring'
-                            ? u.ratingKg === null
-                              ? 'Rate it'
-                              : 'Rate again'
-                            : 'Look at it'}
-                        </b>
-                      )}
-                      {u.wear !== 'good' && (
-                        <span>
-                          <Icon name="warn" /> {rowOf(WEARS, u.wear).name}
-                        </span>
-                      )}
-                    </>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Units
+          here={here}
+          picked={picked?.id ?? null}
+          text={text}
+          onPick={(id) => go({ unit: id })}
+        />
         {here.length === 0 && (
           <p className="blank kit-empty">
             Nothing recorded here. Until then plans take what such a place usually has.{' '}
@@ -247,9 +148,6 @@ export default function KitRoom() {
               </Anchor>
             )}
           </p>
-        )}
-        {here.length > 0 && shown.length === 0 && (
-          <p className="blank kit-empty">Nothing here is called that.</p>
         )}
         {coach && (
           <p className="row kit-places">
@@ -339,6 +237,144 @@ export default function KitRoom() {
         )}
       </Modal>
     </main>
+  )
+}
+
+/** What an implement is found by. */
+const calledBy = (u: KitUnit): string =>
+  `${u.label} ${implementById(u.kind)?.name ?? ''} ${implementById(u.kind)?.contact ?? ''}`
+const isCalled = (u: KitUnit, text: string): boolean =>
+  calledBy(u).toLowerCase().includes(text.trim().toLowerCase())
+
+/** The implements of a place: retired ones last, what is due first, until a head is pressed. */
+function Units({
+  here,
+  picked,
+  text,
+  onPick,
+}: {
+  here: readonly KitUnit[]
+  picked: string | null
+  text: string
+  onPick: (id: string) => void
+}) {
+  const units = useUnits()
+  const inOrder = useMemo(
+    () =>
+      [...here].sort(
+        (a, b) =>
+          Number(a.retired) - Number(b.retired) ||
+          Number(b.upkeep?.due ?? false) - Number(a.upkeep?.due ?? false),
+      ),
+    [here],
+  )
+  const list = useListing(inOrder, {
+    what: 'implements',
+    text,
+    says: calledBy,
+    by: {
+      label: (u) => u.label,
+      kind: (u) => implementById(u.kind)?.name ?? null,
+      size: (u) => u.sizeMm,
+      state: (u) => (u.retired ? 2 : u.upkeep?.due ? 0 : 1),
+    },
+  })
+  return (
+    <>
+      <table className="hall-kit">
+        <thead>
+          <tr>
+            {list.th('label', 'Label')}
+            {list.th('kind', 'Kind')}
+            {list.th('size', 'Measured')}
+            {list.th('state', 'State')}
+          </tr>
+        </thead>
+        <tbody>
+          {list.rows.map((u) => (
+            <tr
+              key={u.id}
+              className={`${u.id === picked ? 'picked' : ''} ${u.retired ? 'out' : ''}`}
+              onClick={() => onPick(u.id)}
+            >
+              <th scope="row">
+                <UnstyledButton
+                  aria-pressed={u.id === picked}
+                  onClick={(e) => {
+                    e.stopPropagation()
+                    onPick(u.id)
+                  }}
+                >
+                  {u.label}
+                </UnstyledButton>
+              </th>
+              <td>
+                <Term kind="implement" id={u.kind}>
+                  {implementById(u.kind)?.name}
+                </Term>
+              </td>
+              <td className="n">
+                {sizeText(u, units.length) ?? (
+                  <span className="blank">
+                    {implementById(u.kind)?.measure === 'position'
+                      ? 'By handle position'
+                      : implementById(u.kind)?.measure === 'none'
+                        ? 'No size'
+                        : 'Not measured'}
+                  </span>
+                )}
+                {u.kind === 'pin' && (u.massKg !== null || u.plates.length > 0) && (
+                  <small>
+                    {[
+                      u.massKg !== null && `pin ${formatWithUnit(u.massKg, 'kg', units)}`,
+                      u.plates.length > 0 &&
+                        `${u.plates.reduce((a, p) => a + p.count, 0)} plates, ${formatWithUnit(
+                          u.plates.reduce((a, p) => a + p.kg * p.count, 0),
+                          'kg',
+                          units,
+                        )}`,
+                    ]
+                      .filter(Boolean)
+                      .join(', ')}
+                  </small>
+                )}
+                {u.kind === 'spring' && (
+                  <small>
+                    {u.ratingKg === null
+                      ? 'not rated'
+                      : `closes at ${formatWithUnit(u.ratingKg, 'kg', units)}`}
+                  </small>
+                )}
+              </td>
+              <td>
+                {u.retired ? (
+                  'Retired'
+                ) : (
+                  <>
+                    {u.upkeep?.due && (
+                      <b className="due-line">
+                        <Icon name="warn" />{' '}
+                        {u.kind === 'spring'
+                          ? u.ratingKg === null
+                            ? 'Rate it'
+                            : 'Rate again'
+                          : 'Look at it'}
+                      </b>
+                    )}
+                    {u.wear !== 'good' && (
+                      <span>
+                        <Icon name="warn" /> {rowOf(WEARS, u.wear).name}
+                      </span>
+                    )}
+                  </>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {list.foot}
+    </>
   )
 }
 

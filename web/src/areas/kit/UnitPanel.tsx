@@ -8,6 +8,7 @@ import { testRefusal } from '@mano/core/match/unit'
 import { formatDate } from '@mano/core/units/dates'
 import { formatBoth, formatLength } from '@mano/core/units/inch'
 import { formatWithUnit } from '@mano/core/units/format'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { TakeBack } from '../../base/TakeBack'
 import { keys } from '../../base/data'
@@ -36,7 +37,7 @@ export function UnitPanel({
   coach: boolean
 }) {
   const units = useUnits()
-  const [open, setOpen] = useState<Open>(null)
+  const [open, setOpen] = useCalm<Open>(null)
   const kind = implementById(unit.kind)!
   const traits = TRAITS[kind.id]
   const no = testRefusal(unit)

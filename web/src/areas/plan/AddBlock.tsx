@@ -13,6 +13,7 @@ import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
 import type { Hand } from '@mano/core/catalogue/person'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { Icon } from '../../drawn/Icon'
+import { useCalm } from '../../base/calm'
 import { WhyNotPanel } from './WhyNotPanel'
 
 interface Props {
@@ -53,11 +54,11 @@ function List({
   onAdd,
   onBlocks,
 }: Props & { day: number }) {
-  const [asked, setAsked] = useState<Block | null>(null)
+  const [asked, setAsked] = useCalm<Block | null>(null)
   const [text, setText] = useState('')
   const needle = text.trim().toLowerCase()
   const meaning = meaningOf(text)
-  const [only, setOnly] = useState<QualityId | null>(null)
+  const [only, setOnly] = useCalm<QualityId | null>(null)
   const alias =
     meaning.kind === 'several'
       ? meaning.qualities.map((q) => q.id).filter((q) => only === null || q === only)

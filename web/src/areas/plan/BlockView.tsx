@@ -12,6 +12,7 @@ import { DELOAD_EACH } from '@mano/core/plan/practice'
 import { contextOf } from '@mano/core/plan/problem'
 import { addDays, formatDate, weekStartOf } from '@mano/core/units/dates'
 import type { WeekKind } from '@mano/core/plan/types'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { touchedBy, useWrite } from '../../base/data'
 import { BlockBoard } from './BlockBoard'
@@ -50,7 +51,7 @@ export function BlockView({ view }: { view: PlanView }) {
   const [planned, setPlanned] = useState<readonly PlannedWeek[]>([])
   const [state, setState] = useState<'idle' | 'planning' | 'done' | 'failed'>('idle')
   const sources = useSources(athlete, view, me.today)
-  const [asking, setAsking] = useState<'new' | 'all' | null>(null)
+  const [asking, setAsking] = useCalm<'new' | 'all' | null>(null)
   const worker = useRef<Worker | null>(null)
   const stop = () => {
     worker.current?.terminate()

@@ -1,3 +1,4 @@
+import type { CSSProperties } from 'react'
 import { TISSUES } from '@mano/core/catalogue/tissues'
 import { tissueDays, type TissueDay } from '@mano/core/plan/ledger'
 import type { PlanContext } from '@mano/core/plan/situation'
@@ -67,10 +68,10 @@ export function Lanes({
                   <i
                     aria-hidden
                     className={c.hard ? 'hard' : ''}
-                    style={{ width: `${Math.min(100, 100 * c.grip)}%` }}
+                    style={{ '--share': Math.min(1, c.grip) } as CSSProperties}
                   />
                   {c.sport > 0 && (
-                    <u aria-hidden style={{ width: `${Math.min(100, 100 * c.sport)}%` }} />
+                    <u aria-hidden style={{ '--share': Math.min(1, c.sport) } as CSSProperties} />
                   )}
                 </span>
               ))}
@@ -91,7 +92,7 @@ export function Lanes({
         <span>
           <i className="k sport" /> Sport and pulls
         </span>
-        <span>Width: share of the day's budget</span>
+        <span>Full width of a free day: the day's budget</span>
       </p>
     </div>
   )

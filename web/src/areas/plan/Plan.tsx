@@ -1,6 +1,6 @@
 import { Button, Modal } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
-import { useEffect, useState } from 'react'
+import { useEffect, type CSSProperties } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { DraftView, PlanView } from '@mano/contract/plan'
@@ -16,6 +16,8 @@ import { addDays, formatDate, weekStartOf } from '@mano/core/units/dates'
 import { doneBlocks, fromToday, missedBlocks } from '@mano/core/plan/stale'
 import { NO_TERMS, type Block, type WeekPlan } from '@mano/core/plan/types'
 import { carriedTerms, speaksOf } from '@mano/core/review/next'
+import { useCalm } from '../../base/calm'
+import { Calmly } from '../../base/Calmly'
 import { api, failureText } from '../../base/api'
 import { useWrite } from '../../base/data'
 import { Failed } from '../../base/Trouble'
@@ -59,8 +61,26 @@ export default function Plan() {
   if (plan.error && !plan.data)
     return <Failed error={plan.error} retry={() => void plan.refetch()} />
   if (!plan.data) return <main className="cols" aria-busy="true" />
-  return params.get('view') === 'block' ? <BlockView view={plan.data} /> : <Week view={plan.data} />
+  return (
+    <Calmly waits={<main className="cols" aria-busy="true" />}>
+      {params.get('view') === 'block' ? <BlockView view={plan.data} /> : <Week view={plan.data} />}
+    </Calmly>
+  )
 }
+
+/**
+ * Days with work are wide enough for the names of it, while there are few of them; what a tissue
+ * bears is drawn to one scale all the same.
+ */
+function columnsOf(blocks: readonly Block[]): Record<string, string | number> {
+  const worked = new Set(blocks.map((b) => b.day))
+  const widths = [0, 1, 2, 3, 4, 5, 6].map((d) => (worked.size < 5 && worked.has(d) ? WIDE : 1))
+  return {
+    '--days': widths.map((w) => `minmax(0, ${w}fr)`).join(' '),
+    '--parts': widths.reduce((a, w) => a + w, 0),
+  }
+}
+const WIDE = 2
 
 type Dialog = 'frame' | 'save' | 'schools' | 'templates' | 'versions' | null
 const TITLES = {
@@ -107,11 +127,11 @@ function Week({ view }: { view: PlanView }) {
     )
   const problem = problemOf(week)
   const planner = usePlanner()
-  const [picked, setPicked] = useState<string | null>(null)
-  const [open, setOpen] = useState<Dialog>(null)
-  const [adding, setAdding] = useState<number | null>(null)
-  const [sheet, setSheet] = useState<number | null>(null)
-  const [said, setSaid] = useState('')
+  const [picked, setPicked] = useCalm<string | null>(null)
+  const [open, setOpen] = useCalm<Dialog>(null)
+  const [adding, setAdding] = useCalm<number | null>(null)
+  const [sheet, setSheet] = useCalm<number | null>(null)
+  const [said, setSaid] = useCalm('')
   const asked = params.get('move')
   const put = (next: Partial<Draft>) => {
     setSaid('')
@@ -418,7 +438,7 @@ function Week({ view }: { view: PlanView }) {
           />
         )}
       </div>
-      <div className="plan-body">
+      <div className="plan-body" style={columnsOf(draft.blocks) as CSSProperties}>
         <div>
           <Board
             plan={week}
@@ -472,6 +492,7 @@ function Week({ view }: { view: PlanView }) {
               {conclusion && speaksOf(conclusion, weekStart) && (
                 <FromReview conclusion={conclusion} />
               )}
+              {problem && !empty && <Coverage problem={problem} blocks={draft.blocks} />}
               <WeekTermsPanel
                 terms={draft.terms}
                 editable={coach}
@@ -483,7 +504,6 @@ function Week({ view }: { view: PlanView }) {
                 onChange={(bans) => put({ terms: { ...draft.terms, bans } })}
               />
               {coach && <Habits view={view} />}
-              {problem && !empty && <Coverage problem={problem} blocks={draft.blocks} />}
               {problem && !empty && (
                 <PassedOver
                   rows={looked?.rows}

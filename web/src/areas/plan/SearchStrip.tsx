@@ -1,10 +1,10 @@
 import { Button } from '@mantine/core'
-import { useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { scorePlan } from '@mano/core/plan/score'
 import { type Block } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
+import { useCalm } from '../../base/calm'
 import { doseWords } from './BlockCard'
 import type { Search } from './usePlanner'
 
@@ -60,7 +60,7 @@ export function SearchStrip({
   onTake: (blocks: readonly Block[], testDay: number | null | undefined) => void
   onStop: () => void
 }) {
-  const [shown, setShown] = useState(false)
+  const [shown, setShown] = useCalm(false)
   if (search.state === 'idle') return null
   const best = 'best' in search ? search.best : null
   const changes = best ? changesOf(blocks, best.blocks) : []

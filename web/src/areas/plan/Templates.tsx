@@ -9,6 +9,7 @@ import { asTemplate, templateWeek } from '@mano/core/plan/template'
 import { type CoachTerms, type WeekPlan } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { whereIs } from '@mano/core/catalogue/places'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useUndoable } from '../../base/undo'
 import { ApplyTemplate } from './ApplyTemplate'
@@ -30,10 +31,10 @@ export function Templates({
 }) {
   const own = useQuery({ queryKey: KEY, queryFn: () => api.get<PlanTemplate[]>('/api/templates') })
   const all = [...TEMPLATES, ...(own.data ?? [])]
-  const [id, setId] = useState(TEMPLATES[0]!.id)
+  const [id, setId] = useCalm(TEMPLATES[0]!.id)
   const [name, setName] = useState('')
-  const [applying, setApplying] = useState(false)
-  const [leaving, setLeaving] = useState(false)
+  const [applying, setApplying] = useCalm(false)
+  const [leaving, setLeaving] = useCalm(false)
   const template = all.find((t) => t.id === id) ?? all[0]!
   const post = (t: PlanTemplate & { removes: string | null }) => api.post('/api/templates', t)
   const keep = useUndoable(post, [KEY], {

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import type { Clash } from '@mano/core/plan/conflict'
 import type { WeekPlan } from '@mano/core/plan/types'
+import { useCalm } from '../../base/calm'
 import type { PlannerReply, PlannerTask } from '../../workers/plannerMessages'
 
 export type Search =
@@ -23,7 +24,7 @@ const NO_WORKER = 'The planner could not be started in this browser.'
  * stays.
  */
 export function usePlanner() {
-  const [search, setSearch] = useState<Search>({ state: 'idle' })
+  const [search, setSearch] = useCalm<Search>({ state: 'idle' })
   const worker = useRef<Worker | null>(null)
   const end = () => {
     worker.current?.terminate()

@@ -7,6 +7,7 @@ import { v7 } from 'uuid'
 import type { ReferenceBody, ReferenceView } from '@mano/contract/reference'
 import { pageOf } from '@mano/core/reference/pages'
 import { formatDate } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useMe, useWrite } from '../../base/data'
 
@@ -22,7 +23,7 @@ const useKeep = () =>
 export function OwnPages({ origin }: { origin: string }) {
   const me = useMe().data
   const own = (useOwnPages().data ?? []).filter((n) => n.origin === origin)
-  const [editing, setEditing] = useState<string | null>(null)
+  const [editing, setEditing] = useCalm<string | null>(null)
   const coach = me?.role === 'coach'
   if (own.length === 0 && !coach) return null
   return (

@@ -6,6 +6,7 @@ import type { ConclusionBody, ConclusionView } from '@mano/contract/review'
 import type { Period } from '@mano/core/review/changes'
 import { raisedQuality, type ConclusionLine, type LineKind } from '@mano/core/review/next'
 import { formatDate } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { TakeBack } from '../../base/TakeBack'
 import { touchedBy } from '../../base/data'
@@ -47,7 +48,7 @@ export function Decision({
   const { athlete, me } = useAthletePage()
   const [own, setOwn] = useState<ConclusionLine[] | null>(null)
   const [note, setNote] = useState('')
-  const [editing, setEditing] = useState<string | null>(null)
+  const [editing, setEditing] = useCalm<string | null>(null)
   const lines = own ?? [...draft]
   const change = (id: string, more: Partial<ConclusionLine>) =>
     setOwn(lines.map((l) => (l.id === id ? { ...l, ...more } : l)))

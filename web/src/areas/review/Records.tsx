@@ -1,9 +1,10 @@
+import { useMemo } from 'react'
 import { recordBook } from '@mano/core/review/records'
 import type { Series } from '@mano/core/record/series'
-import { groupBy } from '@mano/core/units/group'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
 import { useTests } from '../../base/data'
+import { useListing } from '../../base/Listing'
 import { useUnits } from '../../base/units'
 import { HandLetter } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -15,32 +16,49 @@ export function Records({ series }: { series: readonly Series[] }) {
   const { athlete, me } = useAthletePage()
   const units = useUnits()
   const tests = useTests(athlete.id)
-  const book = groupBy(recordBook(series, tests.data ?? [], units), (b) => b.seriesKey)
-  if (book.size === 0) return null
+  const book = useMemo(
+    () => recordBook(series, tests.data ?? [], units),
+    [series, tests.data, units],
+  )
+  const list = useListing(book, {
+    what: 'records',
+    says: (b) => `${b.test} ${b.setup} ${b.implement} ${b.conditions}`,
+    by: {
+      test: (b) => `${b.test} ${b.setup}`,
+      implement: (b) => b.implement,
+      best: (b) => b.best,
+      day: (b) => b.on,
+    },
+  })
+  if (book.length === 0) return null
+  const isFirst = (i: number) => list.rows[i - 1]?.seriesKey !== list.rows[i]!.seriesKey
   return (
     <section className="series records" aria-label="Record book">
       <h2>Record book</h2>
+      {list.find}
       <table>
         <thead>
           <tr>
-            <th scope="col">Test</th>
-            <th scope="col">Implement</th>
-            <th scope="col">Best</th>
-            <th scope="col">Day</th>
+            {list.th('test', 'Test')}
+            {list.th('implement', 'Implement')}
+            {list.th('best', 'Best')}
+            {list.th('day', 'Day')}
             <th scope="col">Conditions</th>
           </tr>
         </thead>
         <tbody>
-          {[...book.values()].flatMap((own) =>
-            own.map((b, i) => (
-              <tr key={`${b.seriesKey} ${b.hand}`} className={i === 0 ? 'first' : ''}>
-                {i === 0 && (
+          {list.rows.map((b, i) => {
+            const more = list.rows.slice(i + 1)
+            const other = more.findIndex((x) => x.seriesKey !== b.seriesKey)
+            return (
+              <tr key={`${b.seriesKey} ${b.hand}`} className={isFirst(i) ? 'first' : ''}>
+                {isFirst(i) && (
                   <>
-                    <th scope="row" rowSpan={own.length}>
+                    <th scope="row" rowSpan={1 + (other < 0 ? more.length : other)}>
                       {b.test}
                       <small>{b.setup}</small>
                     </th>
-                    <td rowSpan={own.length}>{b.implement}</td>
+                    <td rowSpan={1 + (other < 0 ? more.length : other)}>{b.implement}</td>
                   </>
                 )}
                 <td className="n">
@@ -51,10 +69,11 @@ export function Records({ series }: { series: readonly Series[] }) {
                 <td className="n">{formatDate(b.on, me.today)}</td>
                 <td className="s">{b.conditions}</td>
               </tr>
-            )),
-          )}
+            )
+          })}
         </tbody>
       </table>
+      {list.foot}
     </section>
   )
 }

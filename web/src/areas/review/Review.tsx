@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core'
-import { useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { Link } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
 import type { ReviewView } from '@mano/contract/review'
@@ -12,6 +12,7 @@ import { draftNext, lowTwiceOf } from '@mano/core/review/next'
 import type { Series } from '@mano/core/record/series'
 import { judgeBy } from '@mano/core/safety/judge'
 import { formatDate } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
 import { Calmly } from '../../base/Calmly'
 import { Term } from '../../base/Term'
 import { Failed } from '../../base/Trouble'
@@ -31,6 +32,7 @@ import { Records } from './Records'
 import { SeriesPanel } from './SeriesPanel'
 import { usePeriod, useRecord, useReview } from './useReview'
 import { Weeks } from './Weeks'
+import { Year } from './Year'
 import './review.css'
 
 /** Charts open at first. */
@@ -65,6 +67,7 @@ export default function Review() {
   return (
     <>
       <PeriodBar chosen={chosen} lastReview={review.data?.conclusions[0]?.until ?? null} />
+      <Year period={chosen.period} />
       {ready ? (
         <Calmly waits={<Blank />}>
           <Looked
@@ -97,7 +100,8 @@ function Looked({
   const { athlete, me } = useAthletePage()
   const { series, changes, known } = useReview(period)
   const units = useUnits()
-  const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set())
+  const [balance, setBalance] = useCalm(false)
+  const [flipped, setFlipped] = useCalm<ReadonlySet<string>>(new Set())
   const draft = useMemo(
     () =>
       draftNext({
@@ -179,17 +183,21 @@ function Looked({
             .
           </p>
         )}
-        <Weeks all={view.weeks} />
+        <Calmly waits={null}>
+          <Weeks all={view.weeks} />
+        </Calmly>
         {series.length > 0 && (
-          <details className="series rv-balance">
+          <details className="series rv-balance" onToggle={(e) => setBalance(e.currentTarget.open)}>
             <summary>
               <b>Opposite directions over time</b>
             </summary>
-            <Balance series={series} />
+            {balance && <Balance series={series} />}
           </details>
         )}
-        <Done />
-        <Records series={series} />
+        <Calmly waits={null}>
+          <Done />
+          <Records series={series} />
+        </Calmly>
       </section>
       <aside>
         <Decision
@@ -198,11 +206,17 @@ function Looked({
           period={period}
           conclusions={view.conclusions}
         />
-        {plan && <Standing view={plan} series={series} />}
-        {sided.length > 0 && <LeanOverTime all={sided} to={period.to} />}
-        {sided[0] && <Hands series={sided[0]} known={known} />}
-        <Girths period={period} />
-        <Norms sessions={sessions} />
+        <Calmly waits={null}>{plan && <Standing view={plan} series={series} />}</Calmly>
+        {sided.length > 0 && (
+          <Calmly waits={<div className="lean-waits" />}>
+            <LeanOverTime all={sided} to={period.to} />
+          </Calmly>
+        )}
+        <Calmly waits={null}>
+          {sided[0] && <Hands series={sided[0]} known={known} />}
+          <Girths period={period} />
+          <Norms sessions={sessions} />
+        </Calmly>
       </aside>
     </main>
   )

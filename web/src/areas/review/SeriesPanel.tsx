@@ -14,6 +14,7 @@ import { setupWords, type Series } from '@mano/core/record/series'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useTests } from '../../base/data'
 import { useUndoable } from '../../base/undo'
@@ -133,7 +134,7 @@ function Words({
 
 function GoalLine({ series, goal }: { series: Series; goal: GoalView | null }) {
   const { me } = useAthletePage()
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useCalm(false)
   if (me.role !== 'coach') return null
   return (
     <>

@@ -16,6 +16,7 @@ import type { Hand } from '@mano/core/catalogue/person'
 import { addDays, daysBetween, formatDate, type LocalDate } from '@mano/core/units/dates'
 import { fromSi } from '@mano/core/units/convert'
 import { formatValue, shownUnit } from '@mano/core/units/format'
+import { Calmly } from '../../base/Calmly'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { niceScale } from './scale'
@@ -110,9 +111,15 @@ export function TrendPair({
   const shared = { ticks, start, lastDay, series, goal: shownGoal }
   return (
     <div className={`twins ${second ? '' : 'one'}`}>
-      <Panel {...first!} {...shared} />
+      <Calmly waits={<div style={{ height: HEIGHT }} />}>
+        <Panel {...first!} {...shared} />
+      </Calmly>
       <Scale ticks={ticks} />
-      {second && <Panel {...second} {...shared} />}
+      {second && (
+        <Calmly waits={<div style={{ height: HEIGHT }} />}>
+          <Panel {...second} {...shared} />
+        </Calmly>
+      )}
     </div>
   )
 }

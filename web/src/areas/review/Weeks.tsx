@@ -1,11 +1,11 @@
 import { Button } from '@mantine/core'
-import { useState } from 'react'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { TISSUES } from '@mano/core/catalogue/tissues'
 import { sumOf, type WeekDone } from '@mano/core/review/weeks'
 import { readinessOf } from '@mano/core/session/readiness'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { formatClock } from '@mano/core/units/format'
+import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { useTests } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -20,7 +20,7 @@ const MOST = 26
 export function Weeks({ all }: { all: readonly WeekDone[] }) {
   const { athlete, me } = useAthletePage()
   const tests = useTests(athlete.id)
-  const [by, setBy] = useState<'time' | 'quality' | 'tissue'>('time')
+  const [by, setBy] = useCalm<'time' | 'quality' | 'tissue'>('time')
   const first = all.findIndex((w) => w.load !== null || w.planned > 0)
   const weeks = (first < 0 ? [] : all.slice(first)).slice(-MOST)
   if (weeks.length === 0) return null

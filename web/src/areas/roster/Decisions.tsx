@@ -1,8 +1,8 @@
 import { Button } from '@mantine/core'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import type { RosterRow } from '@mano/contract/athletes'
 import { Icon } from '../../drawn/Icon'
+import { useCalm } from '../../base/calm'
 import { actWord, byWhen } from './words'
 
 /** Decisions that stand open; the rest come when they are asked for. */
@@ -20,7 +20,7 @@ export function Decisions({
   today: string
   nowMin: number
 }) {
-  const [all, setAll] = useState(false)
+  const [all, setAll] = useCalm(false)
   if (rows.length === 0) return <p className="no-decision">No decision waits.</p>
   return (
     <section className="decisions" aria-label="Decisions">

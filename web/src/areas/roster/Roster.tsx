@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
 import type { RosterNeeds, RosterRow } from '@mano/contract/athletes'
 import { TESTS_STALE_DAYS } from '@mano/core/catalogue/limits'
+import { useCalm } from '../../base/calm'
 import { useMe, useRoster } from '../../base/data'
 import { Failed } from '../../base/Trouble'
 import { Decisions } from './Decisions'
@@ -70,7 +71,7 @@ function groups(rows: readonly RosterRow[], sort: Sort): Group[] {
 }
 
 export default function Roster() {
-  const [sort, setSort] = useState<Sort>('clock')
+  const [sort, setSort] = useCalm<Sort>('clock')
   const roster = useRoster(sort)
   const me = useMe()
   const nowMin = useNowMin(me.data, me.dataUpdatedAt)

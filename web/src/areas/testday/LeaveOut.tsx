@@ -1,5 +1,5 @@
 import { UnstyledButton } from '@mantine/core'
-import { useState } from 'react'
+import { useCalm } from '../../base/calm'
 
 const REASONS = ['Not here', 'Does not want to', 'Hand not ready', 'Station not ready'] as const
 
@@ -15,7 +15,7 @@ export function LeaveOut({
   onBack: () => void
   onLeave: (reason: string, all: boolean) => void
 }) {
-  const [all, setAll] = useState(false)
+  const [all, setAll] = useCalm(false)
   return (
     <>
       <div className="f-log td-leave">

@@ -1,8 +1,9 @@
 import { Button, Checkbox, Input, NativeSelect } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { startTransition, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { v7 } from 'uuid'
+import type { Me } from '@mano/contract/accounts'
 import {
   gateKey,
   GROUP_PROTOCOLS,
@@ -23,6 +24,8 @@ import {
 import { formatDuration } from '@mano/core/units/format'
 import { formatDate } from '@mano/core/units/dates'
 import { massText, parseMass, type MassUnit } from '@mano/core/units/mass'
+import { useListing } from '../../base/Listing'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { TakeBack } from '../../base/TakeBack'
 import { useKit, useMe, useNames } from '../../base/data'
@@ -34,6 +37,7 @@ import { platesAt, startOf, triesAt, UNSTATED } from './stationStart'
 import { useWished } from './useDay'
 import './testday.css'
 import { DayInput } from '../../base/DayInput'
+import { Still } from '../../base/Still'
 
 const KEY = ['test-days']
 /**
@@ -64,7 +68,7 @@ const RESTS = [
 export default function TestDays() {
   const me = useMe().data
   const days = useQuery({ queryKey: KEY, queryFn: () => api.get<TestDayLine[]>('/api/test-days') })
-  const [making, setMaking] = useState(false)
+  const [making, setMaking] = useCalm(false)
   if (!me) return <main className="td" aria-busy="true" />
   return (
     <main className="td">
@@ -82,35 +86,66 @@ export default function TestDays() {
           soon.
         </p>
       ) : (
-        <table className="hall-kit">
-          <tbody>
-            {days.data!.map((d) => (
-              <tr key={d.id}>
-                <th scope="row">
-                  <Link to={`/testday/${d.id}`}>{d.name}</Link>
-                </th>
-                <td>{formatDate(d.heldOn, me.today)}</td>
-                <td>
-                  {d.athletes} athletes, {d.stations} stations
-                </td>
-                <td>{d.started ? 'begun' : 'set up'}</td>
-                <td>
-                  {!d.started && me.role === 'coach' && (
-                    <TakeBack
-                      kind="test_day"
-                      rowId={d.id}
-                      what={d.name}
-                      says="The day leaves this list. Nothing was recorded on it yet."
-                      touched={[KEY]}
-                    />
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Days days={days.data!} me={me} />
       )}
     </main>
+  )
+}
+
+function Days({ days, me }: { days: readonly TestDayLine[]; me: Me }) {
+  const list = useListing(days, {
+    what: 'test days',
+    says: (d) => `${d.name} ${formatDate(d.heldOn, me.today)}`,
+    by: {
+      name: (d) => d.name,
+      day: (d) => d.heldOn,
+      size: (d) => d.athletes,
+      state: (d) => (d.started ? 1 : 0),
+    },
+  })
+  return (
+    <>
+      {list.find}
+      <table className="hall-kit">
+        <thead>
+          <tr>
+            {list.th('name', 'Name')}
+            {list.th('day', 'Day')}
+            {list.th('size', 'Who and where')}
+            {list.th('state', 'State')}
+            <th scope="col">
+              <span className="vh">Take back</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {list.rows.map((d) => (
+            <tr key={d.id}>
+              <th scope="row">
+                <Link to={`/testday/${d.id}`}>{d.name}</Link>
+              </th>
+              <td>{formatDate(d.heldOn, me.today)}</td>
+              <td>
+                {d.athletes} athletes, {d.stations} stations
+              </td>
+              <td>{d.started ? 'begun' : 'set up'}</td>
+              <td>
+                {!d.started && me.role === 'coach' && (
+                  <TakeBack
+                    kind="test_day"
+                    rowId={d.id}
+                    what={d.name}
+                    says="The day leaves this list. Nothing was recorded on it yet."
+                    touched={[KEY]}
+                  />
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {list.foot}
+    </>
   )
 }
 
@@ -248,11 +283,14 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const add = () => {
     const protocolId = first!
     const unit = fitting(protocolId)[0]
-    if (unit)
+    if (!unit) return
+    const id = v7()
+    // What it draws is much: the press is answered first.
+    startTransition(() =>
       setStations([
         ...stations,
         {
-          id: v7(),
+          id,
           name: `Station ${stations.length + 1}`,
           protocolId,
           unitId: unit.id,
@@ -262,7 +300,8 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
           plates: platesAt(protocolId),
           ...triesAt(protocolId),
         },
-      ])
+      ]),
+    )
   }
   const change = (id: string, more: Partial<DayStation>) =>
     setStations(stations.map((s) => (s.id === id ? { ...s, ...more } : s)))
@@ -301,26 +340,30 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
           Day
           <DayInput value={heldOn} minDate={today} onChange={(d) => setHeldOn(d ?? today)} />
         </label>
-        <ul className="td-who" aria-label="Athletes">
-          {roster.map((a) => (
-            <li key={a.id}>
-              <label className="tick">
-                <Checkbox
-                  checked={chosen.includes(a.id)}
-                  onChange={() =>
-                    setChosen(
-                      chosen.includes(a.id) ? chosen.filter((x) => x !== a.id) : [...chosen, a.id],
-                    )
-                  }
-                />
-                {a.name}
-                {a.cautions.length > 0 && (
-                  <span className="s"> {a.cautions[0]!.title.toLowerCase()}</span>
-                )}
-              </label>
-            </li>
-          ))}
-        </ul>
+        <Still of={[roster, chosen]}>
+          <ul className="td-who" aria-label="Athletes">
+            {roster.map((a) => (
+              <li key={a.id}>
+                <label className="tick">
+                  <Checkbox
+                    checked={chosen.includes(a.id)}
+                    onChange={() =>
+                      setChosen(
+                        chosen.includes(a.id)
+                          ? chosen.filter((x) => x !== a.id)
+                          : [...chosen, a.id],
+                      )
+                    }
+                  />
+                  {a.name}
+                  {a.cautions.length > 0 && (
+                    <span className="s"> {a.cautions[0]!.title.toLowerCase()}</span>
+                  )}
+                </label>
+              </li>
+            ))}
+          </ul>
+        </Still>
       </section>
       <section>
         <h2 className="h3">Stations</h2>

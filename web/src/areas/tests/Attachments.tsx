@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { SessionView } from '@mano/contract/tests'
 import { PICTURE_MOST_BYTES, PICTURE_TYPES } from '@mano/core/formats/image'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { touchedBy, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -33,8 +34,8 @@ export function Attachments({ session }: { session: SessionView }) {
   const { athlete } = useAthletePage()
   const [text, setText] = useState('')
   const [problem, setProblem] = useState('')
-  const [seen, setSeen] = useState<string | null>(null)
-  const [going, setGoing] = useState<string | null>(null)
+  const [seen, setSeen] = useCalm<string | null>(null)
+  const [going, setGoing] = useCalm<string | null>(null)
   const touched = touchedBy(athlete.id)
   const say = useWrite(
     (body: { kind: 'note' | 'link'; text: string }) =>

@@ -11,6 +11,7 @@ import {
   testMinutes,
   type BatteryItem,
 } from '@mano/core/testing/battery'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { keys, useProfile, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -24,8 +25,8 @@ export default function Batteries() {
   const [params, setParams] = useSearchParams()
   const choices = useChoices()
   const chosen = choices?.find((b) => b.id === params.get('b')) ?? choices?.[0]
-  const [saving, setSaving] = useState<BatteryItem[] | null>(null)
-  const [going, setGoing] = useState(false)
+  const [saving, setSaving] = useCalm<BatteryItem[] | null>(null)
+  const [going, setGoing] = useCalm(false)
   const write = useWrite(
     (b: BatteryBody) => api.post<{ id: string }>('/api/batteries', b),
     [keys.batteries],

@@ -6,6 +6,7 @@ import type { SessionView } from '@mano/contract/tests'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import { TEST_CONDITIONS } from '@mano/core/safety/conditions'
 import { formatDate } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { type Touched, touchedBy, useWrite } from '../../base/data'
 import { Reasoned } from '../../base/Reasoned'
@@ -18,7 +19,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 export function ChangeTest({ session, protocol }: { session: SessionView; protocol: Protocol }) {
   const { athlete, me } = useAthletePage()
   const navigate = useNavigate()
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useCalm(false)
   const touched = touchedBy(athlete.id)
   const change = (body: object) =>
     api.post(`/api/tests/${session.id}/changes`, { id: v7(), ...body })

@@ -1,3 +1,4 @@
+import { useMemo } from 'react'
 import { Link } from 'react-router'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolOf, type Protocol } from '@mano/core/catalogue/protocols'
@@ -7,6 +8,7 @@ import { type Hand } from '@mano/core/catalogue/person'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit, type UnitChoice } from '@mano/core/units/format'
 import { useTests } from '../../base/data'
+import { useListing } from '../../base/Listing'
 import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { Chip } from '../../drawn/marks'
@@ -14,15 +16,36 @@ import { useAthletePage } from '../athlete/AthletePage'
 
 /** Every test so far, newest first. */
 export function Earlier() {
-  const { athlete, me } = useAthletePage()
-  const units = useUnits()
+  const { athlete } = useAthletePage()
   const tests = useTests(athlete.id)
   if (tests.error && !tests.data)
     return <Failed error={tests.error} retry={() => void tests.refetch()} />
+  return <Lines all={tests.data ?? []} read={tests.isSuccess} />
+}
+
+const bestOf = (s: SessionView, hand: Hand): number | null =>
+  readSession(protocolOf(s)!, s.trials, s.variant).hands.find((h) => h.hand === hand)?.summary
+    ?.best ?? null
+
+function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
+  const { athlete, me } = useAthletePage()
+  const units = useUnits()
   // A test opened and left without a try is only of use on its day.
-  const rows = (tests.data ?? [])
-    .filter((s) => s.trials.length > 0 || s.performedOn === me.today)
-    .reverse()
+  const rows = useMemo(
+    () => all.filter((s) => s.trials.length > 0 || s.performedOn === me.today).reverse(),
+    [all, me.today],
+  )
+  const list = useListing(rows, {
+    what: 'tests',
+    says: (s) =>
+      `${formatDate(s.performedOn, me.today)} ${protocolOf(s)!.name}${setupWords(protocolOf(s)!, s.variant, units)} ${s.unitLabel}`,
+    by: {
+      day: (s) => s.performedAt,
+      protocol: (s) => `${protocolOf(s)!.name} ${s.performedAt}`,
+      left: (s) => bestOf(s, 'left') ?? bestOf(s, 'both'),
+      right: (s) => bestOf(s, 'right') ?? bestOf(s, 'both'),
+    },
+  })
   return (
     <>
       <div className="earlier-head">
@@ -32,6 +55,7 @@ export function Earlier() {
             Force records
           </Link>
         )}
+        {list.find}
         {rows.length > 0 && (
           <a
             className="lnk"
@@ -42,7 +66,7 @@ export function Earlier() {
           </a>
         )}
       </div>
-      {tests.isSuccess && rows.length === 0 && (
+      {read && rows.length === 0 && (
         <p className="blank">
           None yet. Start one above, or{' '}
           <Link className="lnk" to="/import">
@@ -55,24 +79,19 @@ export function Earlier() {
         <table className="earlier">
           <thead>
             <tr>
-              <th scope="col">Day</th>
-              <th scope="col">Protocol</th>
-              <th scope="col" className="l">
-                Left, best
-              </th>
-              <th scope="col" className="r">
-                Right, best
-              </th>
+              {list.th('day', 'Day')}
+              {list.th('protocol', 'Protocol')}
+              {list.th('left', 'Left, best', 'l')}
+              {list.th('right', 'Right, best', 'r')}
               <th scope="col">Hands</th>
             </tr>
           </thead>
           <tbody>
-            {rows.map((s) => {
+            {list.rows.map((s) => {
               const protocol = protocolOf(s)!
-              const reading = readSession(protocol, s.trials, s.variant)
               const best = (hand: Hand) => {
-                const v = reading.hands.find((h) => h.hand === hand)?.summary?.best
-                return v === undefined ? '–' : formatWithUnit(v, protocol.unit, units)
+                const v = bestOf(s, hand)
+                return v === null ? '–' : formatWithUnit(v, protocol.unit, units)
               }
               return (
                 <tr key={s.id}>
@@ -109,6 +128,7 @@ export function Earlier() {
           </tbody>
         </table>
       )}
+      {list.foot}
     </>
   )
 }

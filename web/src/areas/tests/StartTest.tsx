@@ -1,7 +1,7 @@
 import { Button, Checkbox, Input, NativeSelect } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { SessionBody, SessionView } from '@mano/contract/tests'
@@ -18,6 +18,7 @@ import { findingLine } from '@mano/core/safety/words'
 import type { Hand } from '@mano/core/catalogue/person'
 import { toSi } from '@mano/core/units/convert'
 import { parseNumber } from '@mano/core/units/parse'
+import { useCalm } from '../../base/calm'
 import { focusHere } from '../../base/focusHere'
 import { api, failureText } from '../../base/api'
 import { keys, touchedBy, useKit, useTests, useWrite } from '../../base/data'
@@ -34,6 +35,12 @@ import { DayInput } from '../../base/DayInput'
 
 const NONE: TestConditions = { warm: false, rested: false, skinGood: false, well: false }
 const ALL: TestConditions = { warm: true, rested: true, skinGood: true, well: true }
+
+const handsOf = (protocol: Protocol): Hand[] =>
+  protocol.hands === 'both' ? ['both'] : ['left', 'right']
+/** Whether a choice is asked for with an implement of this kind. */
+const isAsked = (v: Protocol['variants'][number], kind: string | undefined): boolean =>
+  !v.kinds || (kind !== undefined && (v.kinds as readonly string[]).includes(kind))
 
 /**
  * The gate and the set-up card of a test: what is used, how the hand takes it, and what must hold
@@ -68,12 +75,12 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const [familiar, setFamiliar] = useState(false)
   const [reason, setReason] = useState('')
   const [why, setWhy] = useState('')
-  const [questions, setQuestions] = useState<{ given: TestConditions; why: string } | null>(null)
-  const [adding, setAdding] = useState(false)
+  const [questions, setQuestions] = useCalm<{ given: TestConditions; why: string } | null>(null)
+  const [adding, setAdding] = useCalm(false)
   const [expected, setExpected] = useState('')
   const [on, setOn] = useState(me.today)
   const earlierDay = on < me.today
-  const protocol = asSetUp(plain, variant)
+  const protocol = useMemo(() => asSetUp(plain, variant), [plain, variant])
   // Within one visit what was asked before the first test still holds.
   const visit = battery ? today.at(-1)?.conditions : undefined
   const conditions = ticked ?? {
@@ -91,29 +98,35 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const inRange = expectedKg !== null && expectedKg >= 1 && expectedKg <= 300
   const ready = ramped ? inRange : expected.trim() === '' || inRange
   const refusal = unit ? testRefusal(unit) : null
-  const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
+  const hands = handsOf(protocol)
   const missing = missingConditions(conditions)
-  const variants = protocol.variants.filter(
-    (v) => !v.kinds || (unit && (v.kinds as readonly string[]).includes(unit.kind)),
+  const variants = protocol.variants.filter((v) => isAsked(v, unit?.kind))
+  const stated = useMemo(
+    () =>
+      protocol.numbers
+        .filter((n) => !n.when || variant[n.when.variant] === n.when.option)
+        .map((n) => ({ n, value: statedNumber(n, numbers[n.id] ?? '', units, unit) })),
+    [protocol, variant, numbers, units, unit],
   )
-  const stated = protocol.numbers
-    .filter((n) => !n.when || variant[n.when.variant] === n.when.option)
-    .map((n) => ({ n, value: statedNumber(n, numbers[n.id] ?? '', units, unit) }))
   // The one judge, with the implement and the load as they are set up here.
-  const given = Object.fromEntries([
-    ...variants.map((v) => [v.id, variant[v.id]!] as const),
-    ...stated.flatMap((g) => (g.value === null ? [] : [[g.n.id, g.value] as const])),
-  ])
-  const judge = judgeBy(athlete.safety)
-  const gates = hands.map((hand) => ({
-    hand,
-    ...testGate(judge, athlete.reasons, {
-      protocol,
+  const judge = useMemo(() => judgeBy(athlete.safety), [athlete.safety])
+  const gates = useMemo(() => {
+    const given = Object.fromEntries([
+      ...protocol.variants
+        .filter((v) => isAsked(v, unit?.kind))
+        .map((v) => [v.id, variant[v.id]!] as const),
+      ...stated.flatMap((g) => (g.value === null ? [] : [[g.n.id, g.value] as const])),
+    ])
+    return handsOf(protocol).map((hand) => ({
       hand,
-      unitKind: unit?.kind ?? '',
-      variant: given,
-    }),
-  }))
+      ...testGate(judge, athlete.reasons, {
+        protocol,
+        hand,
+        unitKind: unit?.kind ?? '',
+        variant: given,
+      }),
+    }))
+  }, [judge, athlete.reasons, protocol, stated, unit?.kind, variant])
   const held = gates.filter((g) => g.class === 'stop')
   const stopLines = [...new Set(held.flatMap((h) => h.findings.map(findingLine)))].map((line) => ({
     line,

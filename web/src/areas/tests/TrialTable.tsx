@@ -1,5 +1,4 @@
 import { Menu, UnstyledButton } from '@mantine/core'
-import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { SessionView } from '@mano/contract/tests'
 import type { Protocol } from '@mano/core/catalogue/protocols'
@@ -10,6 +9,7 @@ import type { Hand, Side } from '@mano/core/catalogue/person'
 import { rampNext } from '@mano/core/testing/ramp'
 import { rampTries, type SessionReading, type Trial } from '@mano/core/testing/session'
 import { formatPct, formatValue, shownUnit } from '@mano/core/units/format'
+import { useCalm } from '../../base/calm'
 import { api } from '../../base/api'
 import { touchedBy, useWrite } from '../../base/data'
 import { useUnits } from '../../base/units'
@@ -33,7 +33,7 @@ interface Props {
  */
 export function TrialTable({ session, protocol, reading, next, stops }: Props) {
   const units = useUnits()
-  const [changing, setChanging] = useState<{ trial: Trial; how: 'strike' | 'correct' } | null>(null)
+  const [changing, setChanging] = useCalm<{ trial: Trial; how: 'strike' | 'correct' } | null>(null)
   const most = Math.max(
     protocol.trialsUpTo,
     ...session.trials.map((t) => t.ordinal),

@@ -1,12 +1,6 @@
-import { writeFileSync } from 'node:fs'
 import { PAGES } from '@mano/core/reference/pages'
+import { keep } from './measured'
 import { expect, open, pastWarmUp, planToday, signIn, startTest, test } from './rig'
-
-/** Where `./mano prove` finds what was measured. */
-const keep = (name: string, result: unknown): void => {
-  if (process.env['MANO_MEASURED'])
-    writeFileSync(`${process.env['MANO_MEASURED']}/${name}.json`, JSON.stringify(result))
-}
 
 const MINUTES = Number(process.env['MANO_SOAK_MINUTES'] ?? 10)
 

@@ -49,6 +49,8 @@ export const router = createBrowserRouter([
       stage('waiting', () => import('../areas/waiting/Waiting')),
       stage('help', () => import('../areas/help/Help')),
       stage('hall', () => import('../areas/hall/Hall')),
+      // Only under ./mano dev.
+      ...(import.meta.env.DEV ? [stage('parts', () => import('../areas/parts/Parts'))] : []),
       { path: '*', Component: LostPage },
     ],
   },

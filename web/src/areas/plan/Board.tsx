@@ -1,5 +1,6 @@
 import { UnstyledButton } from '@mantine/core'
 import {
+  closestCenter,
   DndContext,
   DragOverlay,
   PointerSensor,
@@ -7,6 +8,8 @@ import {
   useDroppable,
   useSensor,
   useSensors,
+  pointerWithin,
+  type CollisionDetection,
 } from '@dnd-kit/core'
 import { useState } from 'react'
 import { verdicts } from '@mano/core/plan/moves'
@@ -34,6 +37,12 @@ interface Props {
   onMove: (block: Block, day: number) => void
   onAdd: (day: number) => void
   onSheet: (day: number) => void
+}
+
+/** By pointer the day it is over; by keys, which have no pointer, the nearest. */
+const underFinger: CollisionDetection = (at) => {
+  const within = pointerWithin(at)
+  return within.length > 0 || at.pointerCoordinates ? within : closestCenter(at)
 }
 
 /**
@@ -65,6 +74,8 @@ export function Board({
   }
   return (
     <DndContext
+      // The day under the finger, however wide the card is.
+      collisionDetection={underFinger}
       sensors={sensors}
       onDragStart={({ active }) => {
         const block = plan.blocks.find((b) => b.id === active.id) ?? null

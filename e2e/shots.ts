@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import { writeFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
 import {
   expect,
   NOW,
@@ -14,12 +15,20 @@ import {
 
 const dir = new URL('../docs/screenshots/', import.meta.url).pathname
 
+/** What was just done is said over the page: it is put away before a picture. */
+async function noNotice(page: Page): Promise<void> {
+  for (const close of await page.locator('.mantine-Notification-closeButton').all())
+    await close.click({ timeout: 1000 }).catch(() => undefined)
+  await expect(page.locator('.mantine-Notification-root')).toHaveCount(0)
+}
+
 /** One current picture of each main view, from the demo data. */
 test('pictures of the main views', async ({ page, own }) => {
   test.setTimeout(240_000)
   const shot = async (name: string, shows: string, fullPage = false) => {
     await expect(page.getByText(shows, { exact: false }).first()).toBeVisible()
     await expect(page.locator('[aria-busy=true]')).toHaveCount(0)
+    await noNotice(page)
     await page.mouse.move(0, 799)
     await page.evaluate(() => document.fonts.ready)
     await page.screenshot({ path: `${dir}${name}.png`, animations: 'disabled', fullPage })
@@ -141,6 +150,7 @@ test('pictures of the main views', async ({ page, own }) => {
 /** The instruments, on the real clock: what they show comes in its own time. */
 test('pictures of the instruments', async ({ page, own }) => {
   const shot = async (name: string) => {
+    await noNotice(page)
     await page.evaluate(() => window.scrollTo(0, 0))
     await page.mouse.move(0, 799)
     await page.evaluate(() => document.fonts.ready)

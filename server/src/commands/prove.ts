@@ -11,6 +11,7 @@ import { leanRows, nothingRows, riseRows, speedLine, strengthRows } from '../pro
 import { firstPriorityRows } from '../prove/firstPriority'
 import { ladderRows } from '../prove/ladders'
 import { actionsSection, type Actions } from '../prove/actions'
+import { answersSection, type Answers, type Loads } from '../prove/answers'
 import { simulatorSection, type BenchMeasured } from '../prove/simulator'
 import { coverageLine, plateauRows, readinessRows } from '../prove/simulations'
 import { timings } from '../prove/timings'
@@ -310,29 +311,7 @@ ${dated} A hold in Chromium, the processor slowed six times, the page halted for
 | the latest change of a second before | | ${floor.beforeMs.toFixed(0)} ms |`,
   )
 
-const answers = measured<
-  {
-    screen: string
-    all: number
-    median: number
-    slowest: { ms: number; what: string }
-    over: number
-  }[]
->('answers')
-const loads = measured<{ path: string; shift: number; longestMs: number }[]>('loads')
+const answers = measured<Answers>('answers')
+const loads = measured<Loads>('loads')
 if (answers && loads)
-  put(
-    PERFORMANCE,
-    'answers',
-    `## Answers and loads
-
-${dated} In Chromium at a quarter of the speed; @ is an athlete's page. An answer is counted from the key or the finger to the next picture, in steps of 8 ms: asked 50 ms for each.
-
-| screen | presses and keys | median | over 50 ms | slowest |
-| --- | --- | --- | --- | --- |
-${answers.map((a) => `| ${a.screen} | ${a.all} | ${a.median} ms | ${a.over} | ${a.slowest.ms} ms (${a.slowest.what.replaceAll('|', '/')}) |`).join('\n')}
-
-| view | layout shift at load (asked 0.02) | longest piece of work (asked 200 ms) |
-| --- | --- | --- |
-${loads.map((l) => `| ${l.path} | ${l.shift.toFixed(3)} | ${l.longestMs.toFixed(0)} ms |`).join('\n')}`,
-  )
+  put(PERFORMANCE, 'answers', `## Answers and loads\n\n${dated} ${answersSection(answers, loads)}`)

@@ -492,7 +492,6 @@ function Week({ view }: { view: PlanView }) {
               {conclusion && speaksOf(conclusion, weekStart) && (
                 <FromReview conclusion={conclusion} />
               )}
-              {problem && !empty && <Coverage problem={problem} blocks={draft.blocks} />}
               <WeekTermsPanel
                 terms={draft.terms}
                 editable={coach}
@@ -504,6 +503,7 @@ function Week({ view }: { view: PlanView }) {
                 onChange={(bans) => put({ terms: { ...draft.terms, bans } })}
               />
               {coach && <Habits view={view} />}
+              {problem && !empty && <Coverage problem={problem} blocks={draft.blocks} />}
               {problem && !empty && (
                 <PassedOver
                   rows={looked?.rows}

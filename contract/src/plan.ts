@@ -34,7 +34,6 @@ import {
   oneOf,
   optionalLine,
   pain,
-  version,
   whole,
 } from './common'
 import { painWhere } from './safety'

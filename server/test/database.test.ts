@@ -1,9 +1,10 @@
 import { Client } from 'pg'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { dropDatabase, ensureDatabase } from '../src/db/bootstrap'
 import { ENTITIES } from '../src/db/entities'
 import { migrate } from '../src/db/source'
-import { addAthlete, hall, rig, tested, type Rig, type Staff } from './hall'
+import { addAthlete, hall, PASSWORDS, rig, tested, type Rig, type Staff } from './hall'
 
 let r: Rig
 let own: Staff
@@ -140,5 +141,19 @@ describe('schema', () => {
             column.nullable ? 'YES' : 'NO',
           )
       }
+  })
+})
+
+describe('a database that goes', () => {
+  it('lets a connection that is just being closed close first: it raises no error', async () => {
+    const database = `t_gone_${v7().slice(-8)}`
+    const urls = await ensureDatabase(r.admin, database, PASSWORDS)
+    const closing = new Client({ connectionString: urls.app })
+    const errors: unknown[] = []
+    closing.on('error', (e) => errors.push(e))
+    await closing.connect()
+    setTimeout(() => void closing.end(), 250)
+    await dropDatabase(r.admin, database)
+    expect(errors).toEqual([])
   })
 })

@@ -15,7 +15,7 @@ import { migrate, openApp } from '../src/db/source'
 import { startRunner } from '../src/jobs/runner'
 import type { Rack } from '../src/devices/rack'
 
-const PASSWORDS = { owner: 'test-owner', app: 'test-app' }
+export const PASSWORDS = { owner: 'test-owner', app: 'test-app' }
 export const NOW = '2026-11-25T10:00:00.000Z'
 export const TODAY = '2026-11-25'
 export const PASSWORD = 'long enough to pass'

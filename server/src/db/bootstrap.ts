@@ -64,8 +64,26 @@ export async function ensureDatabase(
   }
 }
 
+/** Looks at who is still connected before a database goes, and the time between two, ms. */
+const LOOKS = 50
+const BETWEEN_MS = 40
+
+/**
+ * Drops a database, and whoever is connected to it. Connections that are just being closed are let
+ * go first, for two seconds at the most: one that is cut off in that moment raises an error nobody
+ * listens to.
+ */
 export async function dropDatabase(adminUrl: string, database: string): Promise<void> {
-  await asAdmin(adminUrl, (c) => c.query(`DROP DATABASE IF EXISTS ${quote(database)} WITH (FORCE)`))
+  await asAdmin(adminUrl, async (c) => {
+    for (let look = 0; look < LOOKS; look++) {
+      const { rowCount } = await c.query('SELECT 1 FROM pg_stat_activity WHERE datname = $1', [
+        database,
+      ])
+      if (!rowCount) break
+      await new Promise((done) => setTimeout(done, BETWEEN_MS))
+    }
+    await c.query(`DROP DATABASE IF EXISTS ${quote(database)} WITH (FORCE)`)
+  })
 }
 
 /** Where a database goes that another takes the place of, until it is dropped. */

@@ -15,7 +15,7 @@ const DRAWS = 1000
 export type Believed = Pick<GapRow, 'quality' | 'state' | 'belief' | 'near'>
 
 /** An estimate from another row of the same quality says nothing that the quality does not. */
-const inQuality = (r: Believed): boolean => r.near!.key.startsWith(`${r.quality.id}.`)
+const inQuality = (r: Believed): boolean => r.near?.key.startsWith(`${r.quality.id}.`) === true
 
 /**
  * Draws what could be true of rows together: those of one quality go together as far as
@@ -70,15 +70,16 @@ export function howSure(list: readonly Priority[]): Map<string, Sure> {
   const draw = drawTruth(all, normal)
   for (let d = 0; d < DRAWS; d++) {
     const truth = draw()
-    const own = new Map(all.map((r) => [r, r.weight * Math.max(0, truth.get(r)!)]))
+    const own = new Map(all.map((r) => [r, r.weight * Math.max(0, truth.get(r) ?? 0)]))
+    const worth = (r: GapRow): number => own.get(r) ?? 0
     const short = new Map<QualityId, number>()
     for (const [r, v] of own)
       if (r.state === 'tested') short.set(r.quality.id, (short.get(r.quality.id) ?? 0) + v)
     const scored = moving.map((p) => ({
       key: p.row.key,
       score:
-        (own.get(p.row)! +
-          sameQuality(p.row, all, (r) => own.get(r)!) +
+        (worth(p.row) +
+          sameQuality(p.row, all, worth) +
           carriedTo(p.row).reduce((a, c) => a + c.share * (short.get(c.to) ?? 0), 0) +
           p.lean) *
         p.cap *
@@ -86,7 +87,8 @@ export function howSure(list: readonly Priority[]): Map<string, Sure> {
     }))
     scored.sort((a, b) => b.score - a.score)
     scored.slice(0, 3).forEach((s, i) => {
-      const o = out.get(s.key)!
+      const o = out.get(s.key)
+      if (!o) return
       o.three += 1 / DRAWS
       if (i === 0) o.first += 1 / DRAWS
     })

@@ -1,9 +1,8 @@
-import { loadDone } from '../plan/context'
 import { handLoad } from '../plan/time'
 import type { Block, WeekKind } from '../plan/types'
 import type { DoneSet } from '../record/sets'
-import { groupBy } from '../units/group'
-import { addDays, daysBetween, weekStartOf, type LocalDate } from '../units/dates'
+import { addDays, weekStartOf, type LocalDate } from '../units/dates'
+import { weeksOf } from './weeks'
 
 /** Weeks of the strip before the week of today, and after it: own choice. */
 export const YEAR = { back: 43, ahead: 8 } as const
@@ -28,7 +27,7 @@ export const yearOf = (today: LocalDate): { from: LocalDate; to: LocalDate } => 
 
 /**
  * Fifty-two weeks round today, oldest first. `versions`: the newest plan of each week. Load is sets
- * weighted by level, as the plan counts it; balance and closing work is left out.
+ * weighted by level, as the plan counts it; balance, closing work and warm-up are left out.
  */
 export function yearWeeks(
   logs: readonly DoneSet[],
@@ -39,21 +38,15 @@ export function yearWeeks(
   }[],
   today: LocalDate,
 ): YearWeek[] {
-  const { from } = yearOf(today)
-  const weekOf = (on: LocalDate): number => Math.floor(daysBetween(from, on) / 7)
-  const logged = groupBy(logs, (l) => weekOf(l.on))
   const plans = new Map(versions.map((v) => [v.weekStart, v]))
-  return Array.from({ length: YEAR.back + 1 + YEAR.ahead }, (_, i): YearWeek => {
-    const week = addDays(from, 7 * i)
-    const own = logged.get(i) ?? []
+  return weeksOf(logs, versions, yearOf(today)).map(({ week, load, worstPain }): YearWeek => {
     const plan = plans.get(week)
-    const pains = own.flatMap((l) => (l.pain === null ? [] : [l.pain]))
     return {
       week,
       planned: plan && plan.blocks.length > 0 ? handLoad(plan.blocks) : null,
-      done: loadDone(own, week),
+      done: load,
       kind: plan?.terms.kind ?? 'ordinary',
-      worstPain: pains.length > 0 ? Math.max(...pains) : null,
+      worstPain,
     }
   })
 }

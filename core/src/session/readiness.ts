@@ -17,7 +17,7 @@ export interface DayReadiness {
 }
 
 /** Days within which two low squeezes count as one after the other. */
-const ON_END_DAYS = 3
+export const ON_END_DAYS = 3
 const best = (s: TestSession, hand: Side): number | null => {
   const v = validValues(s.trials, hand)
   return v.length === 0 ? null : Math.max(...v)

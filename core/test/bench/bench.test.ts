@@ -125,11 +125,11 @@ describe('a session tried before hands pay for it', () => {
     ] as const)
       expect(refuseScript(script)).toMatch(why)
   })
-  it('forty minutes in a thousand draws take seconds, not minutes', () => {
+  it('forty minutes in a thousand draws take under three seconds', () => {
     const long = sets(30, 0.5, 20, 60, 'both')
     const t = performance.now()
     simulate(long)
-    expect(performance.now() - t).toBeLessThan(15_000)
+    expect(performance.now() - t).toBeLessThan(process.env['CI'] ? 6000 : 3000)
   })
 })
 

@@ -29,7 +29,12 @@ const log = (on: string, set: number, pain: number | null = null) => ({
 
 describe('the year', () => {
   const weeks = yearWeeks(
-    [log('2026-10-06', 1, 2), log('2026-10-06', 2, 5), log('2026-09-29', 1)],
+    [
+      log('2026-10-06', 1, 2),
+      log('2026-10-06', 2, 5),
+      log('2026-09-29', 1),
+      { ...log('2026-10-06', 3, 9), blockId: null },
+    ],
     [
       { weekStart: MONDAY, blocks: [block(4), block(3, 'ext_band')], terms: {} },
       { weekStart: addDays(MONDAY, 7), blocks: [block(2)], terms: { kind: 'deload' } },
@@ -45,7 +50,7 @@ describe('the year', () => {
     expect(weeks[0]!.week).toBe(yearOf(TODAY).from)
     expect(addDays(weeks.at(-1)!.week, 6)).toBe(yearOf(TODAY).to)
   })
-  it('counts sets by level, planned and done alike; balance work is out', () => {
+  it('counts sets by level, planned and done alike; balance work and warm-up are out', () => {
     expect(of(MONDAY)).toMatchObject({ planned: 4, done: 2, worstPain: 5, kind: 'ordinary' })
     expect(of('2026-09-28')).toMatchObject({ planned: null, done: 1, worstPain: null })
   })

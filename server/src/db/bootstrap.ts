@@ -76,9 +76,10 @@ const BETWEEN_MS = 40
 export async function dropDatabase(adminUrl: string, database: string): Promise<void> {
   await asAdmin(adminUrl, async (c) => {
     for (let look = 0; look < LOOKS; look++) {
-      const { rowCount } = await c.query('SELECT 1 FROM pg_stat_activity WHERE datname = $1', [
-        database,
-      ])
+      const { rowCount } = await c.query(
+        `SELECT 1 FROM pg_stat_activity WHERE datname = $1 AND backend_type = 'client backend'`,
+        [database],
+      )
       if (!rowCount) break
       await new Promise((done) => setTimeout(done, BETWEEN_MS))
     }

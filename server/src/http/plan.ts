@@ -18,6 +18,7 @@ import { planContext, plannedOf, problemIn } from '@mano/core/plan/context'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { READINESS } from '@mano/core/measure/forecast'
 import { lowTwiceOf } from '@mano/core/review/next'
+import { ON_END_DAYS } from '@mano/core/session/readiness'
 import { wishesOf } from '@mano/core/catalogue/tiers'
 import { kitsOf } from '@mano/core/match/kit'
 import { draftWeek } from '@mano/core/plan/draft'
@@ -201,8 +202,8 @@ const versionView = (
   by: who.get(v.actorId ?? '') ?? 'the demo',
 })
 
-/** A fortnight looked at, and before it the baseline of its first day. */
-const SQUEEZE_DAYS = 14 + READINESS.most
+/** A fortnight looked at, the squeeze before its first, and the baseline of that one. */
+const SQUEEZE_DAYS = 14 + ON_END_DAYS + READINESS.most
 /** The day readiness was low for the second session in a row, within a fortnight; null: none. */
 const flatOn = async (
   { em, today }: Pick<Call, 'em' | 'today'>,

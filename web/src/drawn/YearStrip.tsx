@@ -19,7 +19,7 @@ const KINDS: Partial<Record<YearWeek['kind'], string>> = {
   return: 'coming back',
   taper: 'before a contest',
 }
-const month = (on: LocalDate): string => MONTHS[Number(on.slice(5, 7)) - 1]!
+const month = (on: LocalDate): string => MONTHS[Number(on.slice(5, 7)) - 1] ?? ''
 
 /**
  * A year of an athlete in one strip: hand load planned (outline) and done (filled) by week, tests,
@@ -39,7 +39,7 @@ export function YearStrip({
 }) {
   const { ref, width } = useElementSize()
   const W = Math.max(width, 300)
-  const first = weeks[0]!.week
+  const first = weeks[0]?.week ?? today
   const step = (W - LABELS) / weeks.length
   const x = (on: LocalDate) => LABELS + (daysBetween(first, on) / 7) * step
   const most = Math.max(1, ...weeks.flatMap((w) => [w.planned ?? 0, w.done ?? 0]))
@@ -104,7 +104,8 @@ export function YearStrip({
         <path d={`M${LABELS} ${ROWS.load}H${W}`} className="base" />
         {weeks.map((w, i) => {
           const of = month(w.week)
-          if (i > 0 && month(weeks[i - 1]!.week) === of) return null
+          const before = weeks[i - 1]
+          if (before && month(before.week) === of) return null
           const at = LABELS + i * step
           return (
             <g key={w.week}>
@@ -141,9 +142,9 @@ function Mark({ mark, x, today }: { mark: YearMark; x: number; today: LocalDate 
 function weekWords(w: YearWeek, today: LocalDate): string {
   const parts = [
     w.kind in KINDS ? KINDS[w.kind] : null,
-    w.planned === null ? null : `load planned ${w.planned.toFixed(0)}`,
+    w.planned === null ? null : `hand load planned ${w.planned.toFixed(0)}`,
     w.done === null ? null : `done ${w.done.toFixed(0)}`,
-    w.worstPain === null ? null : `worst pain ${w.worstPain}`,
+    w.worstPain === null ? null : `worst pain ${w.worstPain} of 10`,
   ].filter(Boolean)
   return `Week of ${formatDate(w.week, today)}: ${parts.length > 0 ? parts.join(', ') : 'nothing planned or done'}`
 }

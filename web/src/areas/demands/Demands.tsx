@@ -1,6 +1,5 @@
 import { Button, Input, SegmentedControl, UnstyledButton } from '@mantine/core'
 import { useMemo, useState } from 'react'
-import { useSearchParams } from 'react-router'
 import type { QualityId } from '@mano/core/catalogue/qualities'
 import { demandProfile, type DemandProfile, type DemandRow } from '@mano/core/demand/profile'
 import { idealWords } from '@mano/core/match/words'
@@ -11,6 +10,7 @@ import { useCalm } from '../../base/calm'
 import { useSports } from '../../base/data'
 import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
+import { useGo } from '../../base/useGo'
 import { PairCell } from '../../drawn/PairCell'
 import { useAthletePage } from '../athlete/AthletePage'
 import { CopySport } from './CopySport'
@@ -31,7 +31,7 @@ export default function Demands() {
     () => (athlete.demand && sports.data ? demandProfile(athlete.demand, sports.data) : null),
     [athlete.demand, sports.data],
   )
-  const [params, setParams] = useSearchParams()
+  const [params, go] = useGo()
   const place = (PLACES.find((p) => p.id === params.get('place'))?.id ??
     athlete.week?.days.find((d) => d.gripMinutes > 0)?.place ??
     'hall') as Place
@@ -49,14 +49,6 @@ export default function Demands() {
       />
     )
   const row = profile?.rows.find((r) => r.quality.id === params.get('quality')) ?? profile?.rows[0]
-  const go = (more: Record<string, string>) =>
-    setParams(
-      (p) => {
-        for (const [k, v] of Object.entries(more)) p.set(k, v)
-        return p
-      },
-      { replace: true },
-    )
   return (
     <main className="cols dem-cols">
       <section>

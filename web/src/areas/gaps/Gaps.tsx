@@ -1,8 +1,9 @@
 import { UnstyledButton } from '@mantine/core'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import { knownShare } from '@mano/core/gaps/priorities'
 import { Calmly } from '../../base/Calmly'
 import { Failed } from '../../base/Trouble'
+import { useGo } from '../../base/useGo'
 import { useAthletePage } from '../athlete/AthletePage'
 import { Asymmetry } from './Asymmetry'
 import { Balance } from './Balance'
@@ -52,19 +53,8 @@ export default function Gaps() {
 }
 
 function Shown({ data }: { data: GapsData }) {
-  const [params, setParams] = useSearchParams()
+  const [params, go] = useGo()
   const view = VIEWS.find((v) => v.id === params.get('view'))?.id ?? 'map'
-  const go = (more: Record<string, string | null>) =>
-    setParams(
-      (p) => {
-        for (const [k, v] of Object.entries(more)) {
-          if (v === null) p.delete(k)
-          else p.set(k, v)
-        }
-        return p
-      },
-      { replace: true },
-    )
   const known = knownShare(data.judgement.rows)
   const picked = data.judgement.rows.find((r) => r.key === params.get('row')) ?? null
   return (

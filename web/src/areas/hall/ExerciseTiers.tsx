@@ -1,4 +1,5 @@
 import { Anchor, SegmentedControl, Select } from '@mantine/core'
+import { useState } from 'react'
 import { useQuery } from '@tanstack/react-query'
 import { v7 } from 'uuid'
 import type { TierView } from '@mano/contract/exercises'
@@ -37,8 +38,8 @@ export function ExerciseTiers() {
 }
 
 function Sports() {
-  const [sportId, setSport] = useCalm(SPORTS[0]!.id)
-  const [quality, setQuality] = useCalm<QualityId | null>(null)
+  const [sportId, setSport] = useState(SPORTS[0]!.id)
+  const [quality, setQuality] = useState<QualityId | null>(null)
   const own = useQuery({ queryKey: KEY, queryFn: () => api.get<TierView[]>('/api/exercise-tiers') })
   const rows = sportById(sportId)!
     .demands.filter((r) => r.importance > 0)

@@ -9,7 +9,6 @@ import {
   UnstyledButton,
 } from '@mantine/core'
 import { useMemo, useState } from 'react'
-import { useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { KitUnit, PlaceBody } from '@mano/contract/kit'
 import { implementById } from '@mano/core/catalogue/implements'
@@ -36,6 +35,7 @@ import { Reasoned } from '../../base/Reasoned'
 import { useListing } from '../../base/Listing'
 import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
+import { useGo } from '../../base/useGo'
 import { Icon } from '../../drawn/Icon'
 import { AddImplement, options } from './AddImplement'
 import { AddSeveral } from './AddSeveral'
@@ -49,7 +49,7 @@ export default function KitRoom() {
   const kit = useKit(true)
   const places = usePlaces()
   const closed = useClosedPlaces().data ?? []
-  const [params, setParams] = useSearchParams()
+  const [params, go] = useGo()
   const [adding, setAdding] = useCalm<'unit' | 'several' | 'place' | null>(null)
   const [text, setText] = useState('')
   const reopen = useWrite((id: string) => close(id, false), [keys.places])
@@ -70,17 +70,6 @@ export default function KitRoom() {
   const place = places.data.find((p) => p.id === params.get('place')) ?? places.data[0]!
   const here = kit.data.filter((u) => u.placeId === place.id)
   const picked = kit.data.find((u) => u.id === params.get('unit') && u.placeId === place.id) ?? null
-  const go = (more: Record<string, string | null>) =>
-    setParams(
-      (p) => {
-        for (const [k, v] of Object.entries(more)) {
-          if (v === null) p.delete(k)
-          else p.set(k, v)
-        }
-        return p
-      },
-      { replace: true },
-    )
   const means = meaningOf(text)
   return (
     <main className="cols kit-cols">

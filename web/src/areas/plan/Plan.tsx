@@ -1,6 +1,6 @@
 import { Button, Modal } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
-import { useEffect, type CSSProperties } from 'react'
+import { useEffect } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { DraftView, PlanView } from '@mano/contract/plan'
@@ -30,6 +30,7 @@ import { Board } from './Board'
 import { Coverage } from './Coverage'
 import { DaySheet } from './DaySheet'
 import { draftKey, useDrafts, type Draft } from './draft'
+import { columnsOf } from './columns'
 import { FrameForm } from './FrameForm'
 import { HandBudget } from './HandBudget'
 import { Lanes } from './Lanes'
@@ -67,20 +68,6 @@ export default function Plan() {
     </Calmly>
   )
 }
-
-/**
- * Days with work are wide enough for the names of it, while there are few of them; what a tissue
- * bears is drawn to one scale all the same.
- */
-function columnsOf(blocks: readonly Block[]): Record<string, string | number> {
-  const worked = new Set(blocks.map((b) => b.day))
-  const widths = [0, 1, 2, 3, 4, 5, 6].map((d) => (worked.size < 5 && worked.has(d) ? WIDE : 1))
-  return {
-    '--days': widths.map((w) => `minmax(0, ${w}fr)`).join(' '),
-    '--parts': widths.reduce((a, w) => a + w, 0),
-  }
-}
-const WIDE = 2
 
 type Dialog = 'frame' | 'save' | 'schools' | 'templates' | 'versions' | null
 const TITLES = {
@@ -438,7 +425,7 @@ function Week({ view }: { view: PlanView }) {
           />
         )}
       </div>
-      <div className="plan-body" style={columnsOf(draft.blocks) as CSSProperties}>
+      <div className="plan-body" style={columnsOf(draft.blocks)}>
         <div>
           <Board
             plan={week}

@@ -1,4 +1,5 @@
 import { Button, NativeSelect } from '@mantine/core'
+import { useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { SCHOOLS } from '@mano/core/catalogue/schools'
 import { choiceOf } from '@mano/core/plan/coach'
@@ -9,7 +10,6 @@ import { SCHOOL_EFFECTS, settingsFor, type Choice, type Settings } from '@mano/c
 import { blockMinutes, handLoad, setsOf, wholeWeekMinutes, workSeconds } from '@mano/core/plan/time'
 import type { Block, WeekPlan } from '@mano/core/plan/types'
 import { rowOf } from '@mano/core/units/row'
-import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { changesOf, KIND } from './SearchStrip'
 import { usePlanner } from './usePlanner'
@@ -27,7 +27,7 @@ export function Schools({
   week: WeekPlan
   onTake: (settings: Settings, blocks: readonly Block[] | null) => void
 }) {
-  const [id, setId] = useCalm('isolate_combine')
+  const [id, setId] = useState('isolate_combine')
   const school = rowOf(SCHOOLS, id)
   const effect = rowOf(SCHOOL_EFFECTS, id)
   const now = choiceOf(problem, id)!

@@ -1,7 +1,7 @@
 import { NativeSelect } from '@mantine/core'
+import { useState } from 'react'
 import { seriesName, type Series } from '@mano/core/record/series'
 import { formatDate } from '@mano/core/units/dates'
-import { useCalm } from '../../base/calm'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { Percent } from '@mano/core/units/quantity'
@@ -19,7 +19,7 @@ const ROW = 24
 export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }) {
   const { me } = useAthletePage()
   const units = useUnits()
-  const [key, setKey] = useCalm(all[0]!.key)
+  const [key, setKey] = useState(all[0]!.key)
   const series = all.find((s) => s.key === key) ?? all[0]!
   const days = series.points
     .filter((p) => p.on <= to && p.verdict && p.verdict.kind !== 'unknown')

@@ -31,7 +31,6 @@ export function Records({ series }: { series: readonly Series[] }) {
     },
   })
   if (book.length === 0) return null
-  const isFirst = (i: number) => list.rows[i - 1]?.seriesKey !== list.rows[i]!.seriesKey
   return (
     <section className="series records" aria-label="Record book">
       <h2>Record book</h2>
@@ -48,17 +47,19 @@ export function Records({ series }: { series: readonly Series[] }) {
         </thead>
         <tbody>
           {list.rows.map((b, i) => {
+            const isFirst = list.rows[i - 1]?.seriesKey !== b.seriesKey
             const more = list.rows.slice(i + 1)
             const other = more.findIndex((x) => x.seriesKey !== b.seriesKey)
+            const rows = 1 + (other < 0 ? more.length : other)
             return (
-              <tr key={`${b.seriesKey} ${b.hand}`} className={isFirst(i) ? 'first' : ''}>
-                {isFirst(i) && (
+              <tr key={`${b.seriesKey} ${b.hand}`} className={isFirst ? 'first' : ''}>
+                {isFirst && (
                   <>
-                    <th scope="row" rowSpan={1 + (other < 0 ? more.length : other)}>
+                    <th scope="row" rowSpan={rows}>
                       {b.test}
                       <small>{b.setup}</small>
                     </th>
-                    <td rowSpan={1 + (other < 0 ? more.length : other)}>{b.implement}</td>
+                    <td rowSpan={rows}>{b.implement}</td>
                   </>
                 )}
                 <td className="n">

@@ -8,6 +8,7 @@ import { addDays } from '@mano/core/units/dates'
 import { groupBy } from '@mano/core/units/group'
 import { api } from '../../base/api'
 import { useTests } from '../../base/data'
+import { Failed } from '../../base/Trouble'
 import { YearStrip, type YearMark } from '../../drawn/YearStrip'
 import { useAthletePage } from '../athlete/AthletePage'
 
@@ -20,8 +21,12 @@ export function Year({ period }: { period: Period }) {
   const tests = useTests(athlete.id)
   const year = useQuery({
     queryKey: ['year', athlete.id],
+    // What was done a moment ago is in it: no write makes it old by name.
+    staleTime: 0,
     queryFn: () => api.get<YearWeek[]>(`/api/athletes/${athlete.id}/year`),
   })
+  if (year.error && !year.data)
+    return <Failed error={year.error} retry={() => void year.refetch()} />
   if (!year.data || !tests.data) return <div className="year-waits" aria-busy="true" />
   const days = groupBy(
     tests.data.filter((t) => !t.practice),
@@ -55,7 +60,7 @@ export function Year({ period }: { period: Period }) {
       <p className="legend">
         <span>
           <i className="bar" />
-          Load done
+          Hand load done, sets weighted by level
         </span>
         <span>
           <i className="bar open" />
@@ -69,7 +74,7 @@ export function Year({ period }: { period: Period }) {
           <b className="flag">⚑</b> Contest
         </span>
         <span>
-          <b className="cross">×</b> Injury, figures: pain over 3
+          <b className="cross">×</b> Injury, figures: pain over 3 of 10
         </span>
       </p>
     </section>

@@ -287,11 +287,11 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
     const id = v7()
     // What it draws is much: the press is answered first.
     startTransition(() =>
-      setStations([
-        ...stations,
+      setStations((now) => [
+        ...now,
         {
           id,
-          name: `Station ${stations.length + 1}`,
+          name: `Station ${now.length + 1}`,
           protocolId,
           unitId: unit.id,
           measurementId: unit.measurementId,

@@ -10,7 +10,6 @@ import { findingLine } from '@mano/core/safety/words'
 import { Icon } from '../../drawn/Icon'
 import { HandLetter } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
-import { useCalm } from '../../base/calm'
 import { useOutbox } from '../../base/outbox'
 
 interface Props {
@@ -34,9 +33,9 @@ const SAYS = [
 export function SafetyPanel({ session, stops, onReason }: Props) {
   const { athlete, me } = useAthletePage()
   const add = useOutbox((s) => s.add)
-  const [asking, setAsking] = useCalm<{ hand: Side; pain: number } | null>(null)
+  const [asking, setAsking] = useState<{ hand: Side; pain: number } | null>(null)
   const [at, setAt] = useState<readonly TissueId[]>([])
-  const [symptomsOf, setSymptomsOf] = useCalm<Side | null>(null)
+  const [symptomsOf, setSymptomsOf] = useState<Side | null>(null)
   const [why, setWhy] = useState('')
   const note = (
     hand: Hand,

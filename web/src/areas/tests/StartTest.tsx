@@ -75,7 +75,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const [familiar, setFamiliar] = useState(false)
   const [reason, setReason] = useState('')
   const [why, setWhy] = useState('')
-  const [questions, setQuestions] = useCalm<{ given: TestConditions; why: string } | null>(null)
+  const [questions, setQuestions] = useState<{ given: TestConditions; why: string } | null>(null)
   const [adding, setAdding] = useCalm(false)
   const [expected, setExpected] = useState('')
   const [on, setOn] = useState(me.today)

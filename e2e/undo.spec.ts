@@ -39,7 +39,8 @@ test('intake: a profile, the usual week, an event and a result are put back as t
   await expect(results).toHaveAttribute('aria-label', newest!)
 
   await page.getByRole('button', { name: 'Add an event' }).click()
-  await page.getByLabel('Name', { exact: true }).last().fill('Harbour throws')
+  const form = page.getByRole('dialog', { name: 'Add an event' })
+  await form.getByLabel('Name', { exact: true }).fill('Harbour throws')
   await page.getByLabel('Date', { exact: true }).fill('2026-10-06')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByText('Harbour throws').first()).toBeVisible()

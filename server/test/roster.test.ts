@@ -141,14 +141,12 @@ describe('rows kept for the roster', () => {
         }
       },
       () =>
-        agent
-          .put('/api/hall')
-          .send({
-            name: 'Quayside Hall',
-            timeZone: 'Europe/London',
-            staleDays: 20 + Math.floor(random.next() * 20),
-            version: 1,
-          }),
+        agent.put('/api/hall').send({
+          name: 'Quayside Hall',
+          timeZone: 'Europe/London',
+          staleDays: 20 + Math.floor(random.next() * 20),
+          version: 1,
+        }),
     ]
     for (let i = 0; i < 24; i++) {
       await writes[i < writes.length ? i : Math.floor(random.next() * writes.length)]!()

@@ -6,7 +6,6 @@ import type { LogDetails } from '@mano/core/record/sets'
 import { ENDINGS, type EndingId, type Step } from '@mano/core/session/steps'
 import { LoadPad, type LoadHint } from './LoadPad'
 import { Icon } from '../../drawn/Icon'
-import { useCalm } from '../../base/calm'
 import { HAND } from './hand'
 import type { Entry } from './useRun'
 
@@ -57,7 +56,7 @@ export function LogStep({
     was?.amount ?? (timed ? Math.max(1, Math.round(workedS || step.dose)) : step.dose),
   )
   const [kg, setKg] = useState(load ?? 0)
-  const [pad, setPad] = useCalm<string | null>(null)
+  const [pad, setPad] = useState<string | null>(null)
   const [effort, setEffort] = useState<number | null>(was?.effort ?? null)
   const [ended, setEnded] = useState<EndingId>(
     was?.ended ?? (timed && workedS > 0 && workedS < step.dose - 1 ? 'slipped' : 'done'),

@@ -1,6 +1,6 @@
 import { Button, Checkbox, Input, NativeSelect } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import { startTransition, useState } from 'react'
+import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { v7 } from 'uuid'
 import type { Me } from '@mano/contract/accounts'
@@ -285,26 +285,23 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
     const unit = fitting(protocolId)[0]
     if (!unit) return
     const id = v7()
-    // What it draws is much: the press is answered first.
-    startTransition(() =>
-      setStations((now) => [
-        ...now,
-        {
-          id,
-          name: `Station ${now.length + 1}`,
-          protocolId,
-          unitId: unit.id,
-          measurementId: unit.measurementId,
-          variant: startOf(protocolId, unit),
-          by: '',
-          plates: platesAt(protocolId),
-          ...triesAt(protocolId),
-        },
-      ]),
-    )
+    setStations((now) => [
+      ...now,
+      {
+        id,
+        name: `Station ${now.length + 1}`,
+        protocolId,
+        unitId: unit.id,
+        measurementId: unit.measurementId,
+        variant: startOf(protocolId, unit),
+        by: '',
+        plates: platesAt(protocolId),
+        ...triesAt(protocolId),
+      },
+    ])
   }
   const change = (id: string, more: Partial<DayStation>) =>
-    setStations(stations.map((s) => (s.id === id ? { ...s, ...more } : s)))
+    setStations((now) => now.map((s) => (s.id === id ? { ...s, ...more } : s)))
   const choose = (s: DayStation, protocolId: string) => {
     const unit = fitting(protocolId)[0]
     if (unit)
@@ -415,7 +412,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
               variant="default"
               size="xs"
               type="button"
-              onClick={() => setStations(stations.filter((x) => x.id !== s.id))}
+              onClick={() => setStations((now) => now.filter((x) => x.id !== s.id))}
             >
               Remove
             </Button>

@@ -1,6 +1,7 @@
 import * as yup from 'yup'
 import { id, line, maybeId, version, whole } from './common'
 import { passwordProblem } from './passwords'
+import { ROLE_IDS, type Right, type Role } from './roles'
 
 export const PASSWORD_LEAST = 10
 const login = () =>
@@ -26,6 +27,8 @@ const password = () =>
       const problem = typeof v === 'string' ? passwordProblem(v, about) : null
       return problem === null ? true : c.createError({ message: problem })
     })
+
+const role = () => yup.string<Role>().oneOf(ROLE_IDS, 'the role is not known')
 
 const zone = () =>
   yup
@@ -62,6 +65,8 @@ export const signInBody = yup
   .object({
     login: yup.string().strict().max(60).required('the sign-in name is missing'),
     password: yup.string().strict().max(200).required('the password is missing'),
+    /** Asked for where somebody has codes; empty: not given. */
+    code: yup.string().strict().max(30).default(''),
   })
   .exact('a field is not known')
 
@@ -72,16 +77,18 @@ export const personBody = yup
     name: line(80, 'the name'),
     login: login(),
     password: password(),
-    role: yup
-      .string()
-      .oneOf(['coach', 'assistant'] as const, 'the role is not known')
-      .default('assistant'),
+    role: role().default('assistant'),
   })
   .exact('a field is not known')
 
 /** Somebody leaves the hall, or comes back. */
 export const leftBody = yup
   .object({ left: yup.boolean().strict().required('whether they left is missing') })
+  .exact('a field is not known')
+
+/** Somebody does more or less than before. */
+export const roleBody = yup
+  .object({ role: role().strict().required('the role is missing') })
   .exact('a field is not known')
 
 /** A new password of one's own. */
@@ -112,11 +119,7 @@ export const entryLinkBody = yup
   .object({
     id: id(),
     token: token(),
-    role: yup
-      .string()
-      .strict()
-      .oneOf(['coach', 'assistant'] as const, 'the role is not known')
-      .required('the role is missing'),
+    role: role().strict().required('the role is missing'),
     name: yup.string().strict().max(80, 'the name is over 80 characters').default(''),
     accountId: maybeId('the person'),
   })
@@ -143,7 +146,6 @@ export interface EntryView {
   login: string | null
 }
 
-export type Role = 'coach' | 'assistant'
 export interface Person {
   id: string
   name: string
@@ -163,12 +165,18 @@ export interface Me {
   id: string
   name: string
   role: Role
+  /** What they may do here; on a shared tablet no more than testing. */
+  right: Right
+  /** This browser is the hall's shared tablet. */
+  tablet: boolean
   hall: { id: string; name: string; timeZone: string; staleDays: number; version: number }
   today: string
   now: string
 }
 export interface Installation {
   empty: boolean
+  /** This browser is a shared tablet: who is at it enters with a PIN. */
+  tablet: boolean
 }
 
 function isTimeZone(zone: string | undefined): boolean {

@@ -359,6 +359,10 @@ export const linkBody = yup
   .object({
     id: id(),
     days: whole('days', 1, 366),
+    /** For somebody who only looks: a parent, a physiotherapist. */ looks: yup
+      .boolean()
+      .strict()
+      .default(false),
     /** Made where it is shown: only its hash is kept. */ token: yup
       .string()
       .strict()
@@ -370,12 +374,14 @@ export interface LinkView {
   id: string
   expiresOn: string
   revoked: boolean
+  /** It shows and takes nothing. */ looks: boolean
   madeOn: string
   by: string
 }
 /** What the link shows: one athlete, the plan, nothing of anyone else. */
 export interface LinkSession {
   athlete: FloorAthlete
+  looks: boolean
   plan: PlanView
   today: string
   hall: string

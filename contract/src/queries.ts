@@ -32,6 +32,11 @@ export const squadQuery = yup.object({
     .test('known', 'The test is not known.', (v) => !v || protocolById(v) !== undefined),
 })
 
+/** Years a hall might keep records, to look at what that would mean before it is set. */
+export const keepQuery = yup.object({
+  years: yup.number().integer().min(1).max(50).typeError('years are a whole number'),
+})
+
 export const tableQuery = yup.object({
   name: yup.string().strict().max(40).required('the table is missing'),
 })

@@ -6,7 +6,9 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Pool } from 'pg'
 import { mountAccounts } from './accounts/accounts'
+import { mountCodes } from './accounts/codes'
 import { mountEntry } from './accounts/entry'
+import { mountTablet } from './accounts/tablet'
 import { mountPeople } from './accounts/people'
 import { Api, type Services } from './api/api'
 import { mountAthletes } from './http/athletes'
@@ -54,6 +56,8 @@ export function buildApi(services: Services): Api {
   mountAccounts(api)
   mountPeople(api)
   mountEntry(api)
+  mountCodes(api)
+  mountTablet(api)
   mountPrivacy(api)
   mountAthletes(api)
   mountTests(api)

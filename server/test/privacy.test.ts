@@ -5,7 +5,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
 import { inHall } from '../src/db/hall'
 import { summedTests } from '../src/db/summed'
-import { addAthlete, hall, PASSWORD, rig, signIn, type Rig } from './hall'
+import type { RetentionView, TrailView } from '@mano/contract/retention'
+import { addAthlete, hall, PASSWORD, rig, signIn, tested, type Rig } from './hall'
 
 type Agent = Awaited<ReturnType<typeof signIn>>
 let r: Rig
@@ -123,6 +124,75 @@ describe('what an athlete may ask', () => {
     expect((await coach.get('/api/archive').expect(200)).body).toEqual([])
     const squad = await coach.get('/api/squad?protocol=dyno_seated').expect(200)
     expect(JSON.stringify(squad.body)).not.toContain(dov.id)
+  })
+})
+
+describe('how long records are kept', () => {
+  it('a number of years shows who is over before it is set; only they are erased, by the owner', async () => {
+    const own = await hall(r, 'retain')
+    const at = r.now.at
+    r.now.at = '2014-03-01T10:00:00.000Z'
+    const [old, back] = [
+      await addAthlete(own.agent, { name: 'Oda Quill' }),
+      await addAthlete(own.agent, { name: 'Bran Fell' }),
+    ]
+    r.now.at = at
+    const fresh = await addAthlete(own.agent, { name: 'Nia Pike' })
+    // Somebody of long ago who was tested again is not over.
+    await tested(own.agent, back)
+    const over = async (query = '') =>
+      (await own.agent.get(`/api/retention${query}`).expect(200)).body as RetentionView
+    expect(await over()).toMatchObject({ keepYears: null, over: [] })
+    expect((await over('?years=10')).over).toEqual([
+      { id: old, name: 'Oda Quill', last: '2014-03-01', away: null },
+    ])
+    expect((await over('?years=20')).over).toEqual([])
+    const erase = (...athletes: string[]) =>
+      own.agent.post('/api/retention/erase').send({ athletes })
+    // Looked at is not set.
+    expect((await erase(old)).body).toMatchObject({ status: 409 })
+    const { version } = await over()
+    await own.agent.put('/api/retention').send({ version, keepYears: 10 }).expect(200)
+    await own.agent
+      .put('/api/retention')
+      .send({ version: version + 9, keepYears: 11 })
+      .expect(409)
+    await erase(old, fresh).expect(409)
+    await own.agent.get(`/api/athletes/${old}`).expect(200)
+    await erase(old).expect(204)
+    await own.agent.get(`/api/athletes/${old}`).expect(404)
+    await own.agent.get(`/api/athletes/${back}`).expect(200)
+    expect((await over()).over).toEqual([])
+    expect(await holding(['Oda Quill'])).toEqual([])
+  })
+  it('the owner reads who saw and who changed health records; nobody below does', async () => {
+    const own = await hall(r, 'trail')
+    const id = await addAthlete(own.agent, { name: 'Ivo Marsh' })
+    await own.agent.get(`/api/athletes/${id}`).expect(200)
+    await own.agent
+      .post(`/api/athletes/${id}/health`)
+      .send({ id: '019f0000-0000-7000-8000-00000000bb01', yes: [] })
+      .expect(201)
+    const trail = (await own.agent.get('/api/health-trail').expect(200)).body as TrailView[]
+    expect(trail).toEqual(
+      expect.arrayContaining([
+        expect.objectContaining({ by: 'trail', did: 'saw', athlete: 'Ivo Marsh' }),
+        expect.objectContaining({ by: 'trail', did: 'changed', what: 'health answers' }),
+      ]),
+    )
+    await own.agent
+      .post('/api/people')
+      .send({
+        id: '019f0000-0000-7000-8000-00000000bb02',
+        name: 'Coach',
+        login: 'trailcoach',
+        password: PASSWORD,
+        role: 'coach',
+      })
+      .expect(201)
+    const coach = await signIn(r, 'trailcoach')
+    for (const url of ['/api/health-trail', '/api/retention', `/api/athletes/${id}/seen`])
+      await coach.get(url).expect(403)
   })
 })
 

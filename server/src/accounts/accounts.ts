@@ -17,7 +17,9 @@ import { created, done, ok, type Api } from '../api/api'
 import { HttpProblem } from '../faults/problem'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Request } from 'express'
+import type { SessionData } from 'express-session'
 import { deviceOf } from './device'
+import { changeKey, keyOf, used } from './keys'
 import { Patience } from './patience'
 
 export const hashPassword = (password: string): Promise<string> => hash(password)
@@ -116,7 +118,7 @@ export async function createHall(
       id: hall.accountId,
       login: hall.login,
       name: hall.name,
-      role: 'coach',
+      role: 'owner',
       passwordHash,
     })
     const hallPlace = await addPlaces(em, actor)
@@ -148,25 +150,54 @@ export async function createHall(
   })
 }
 
-export function startSession(
+/** A sign-in of this browser, under a new name: what it held before is gone. */
+export function renewed(req: Request, what: Partial<SessionData>): Promise<void> {
+  return new Promise((resolve, reject) =>
+    req.session.regenerate((error) => {
+      if (error) return reject(error as Error)
+      Object.assign(req.session, what)
+      req.session.save((e) => (e ? reject(e as Error) : resolve()))
+    }),
+  )
+}
+
+export const startSession = (
   req: Request,
   accountId: string,
   hallId: string,
   now: Date,
-): Promise<void> {
-  return new Promise((resolve, reject) => {
-    const device = deviceOf(req.get('user-agent') ?? '')
-    req.session.regenerate((error) => {
-      if (error) return reject(error as Error)
-      Object.assign(req.session, { accountId, hallId, device, since: now.toISOString() })
-      req.session.save((e) => (e ? reject(e as Error) : resolve()))
-    })
+): Promise<void> =>
+  renewed(req, {
+    accountId,
+    hallId,
+    device: deviceOf(req.get('user-agent') ?? ''),
+    since: now.toISOString(),
   })
-}
+
+const CODE_ASKED = new HttpProblem(
+  401,
+  'code-asked',
+  'Write the six digits your app shows now, or one of your recovery codes.',
+)
+
+/** Whether what is asked beside the password was given: nothing, where no codes were begun. */
+const codeIsRight = (
+  app: DataSource,
+  of: { id: string; hall_id: string },
+  code: string,
+  now: Date,
+): Promise<boolean> =>
+  inHall(app, of.hall_id, async (em) => {
+    const key = await keyOf(em, of.id)
+    if (key.codeSince === null) return true
+    const change = code === '' ? null : used(key, code, now)
+    if (change) await changeKey(em, { hallId: of.hall_id, accountId: of.id }, change)
+    return change !== null
+  })
 
 export function mountAccounts(api: Api): void {
-  api.open('GET /api/installation', async ({ app }) =>
-    ok({ empty: await isEmpty(app) } satisfies Installation),
+  api.open('GET /api/installation', async ({ app }, req) =>
+    ok({ empty: await isEmpty(app), tablet: req.session.tablet === true } satisfies Installation),
   )
 
   api.open('POST /api/installation', async ({ app, clock }, req, read) => {
@@ -179,7 +210,7 @@ export function mountAccounts(api: Api): void {
 
   const patience = new Patience()
   api.open('POST /api/session', async ({ app, clock }, req, read) => {
-    const { login, password } = await read()
+    const { login, password, code } = await read()
     const who = `${login.trim().toLowerCase()} ${req.ip ?? ''}`
     const waitS = patience.waitS(who)
     if (waitS > 0)
@@ -195,6 +226,11 @@ export function mountAccounts(api: Api): void {
       patience.wrong(who)
       throw new HttpProblem(401, 'wrong-sign-in', 'The name or the password is wrong.')
     }
+    if (!(await codeIsRight(app, found, code, clock()))) {
+      if (code === '') throw CODE_ASKED
+      patience.wrong(who)
+      throw new HttpProblem(401, 'wrong-code', 'The code is wrong, or it was used already.')
+    }
     patience.right(who)
     await startSession(req, found.id, found.hall_id, clock())
     return created({ id: found.id })
@@ -208,11 +244,13 @@ export function mountAccounts(api: Api): void {
       ),
   )
 
-  api.on('GET /api/me', async ({ account, hall, today, now }) =>
+  api.on('GET /api/me', async ({ account, right, hall, today, now, req }) =>
     ok({
       id: account.id,
       name: account.name,
       role: account.role,
+      right,
+      tablet: req.session.tablet === true,
       hall: {
         id: hall.id,
         name: hall.name,

@@ -3,11 +3,13 @@ import type { Request } from 'express'
 import { v7 } from 'uuid'
 import { IsNull, type EntityManager } from 'typeorm'
 import type { EntryLink, EntryView } from '@mano/contract/accounts'
+import type { Role } from '@mano/contract/roles'
 import { AccountEntity, HallEntity } from '../db/entities'
 import { inHall } from '../db/hall'
 import { created, done, ok, type Api, type Services } from '../api/api'
 import { conflict, HttpProblem, notFound, refused } from '../faults/problem'
 import { hashPassword } from './accounts'
+import { changeKey } from './keys'
 import { endSessions, mustBeStrong } from './people'
 
 /** How long a link may wait: own rule, no source. */
@@ -23,7 +25,7 @@ const gone = new HttpProblem(
 interface Row {
   id: string
   accountId: string | null
-  role: 'coach' | 'assistant' | null
+  role: Role | null
   name: string
 }
 
@@ -120,6 +122,12 @@ export function mountEntry(api: Api): void {
         mustBeStrong(password, person)
         await em.update(AccountEntity, { id: person.id }, { passwordHash })
         await endSessions(em, person.id)
+        // Whoever lost the app as well comes in again; codes are begun anew.
+        await changeKey(
+          em,
+          { hallId, accountId: person.id },
+          { codeSecret: null, codeSince: null, recovery: [] },
+        )
       } else {
         if (!login || !name) throw refused(login ? 'name' : 'login', 'it is missing')
         mustBeStrong(password, { login, name })

@@ -1,24 +1,49 @@
 import { verify } from '@node-rs/argon2'
 import type { Person, SignIn } from '@mano/contract/accounts'
 import { passwordProblem } from '@mano/contract/passwords'
+import { may, type Role } from '@mano/contract/roles'
 import { IsNull, Not, type EntityManager } from 'typeorm'
 import { AccountEntity } from '../db/entities'
 import { insertOnce } from '../db/once'
-import { created, done, ok, type Api } from '../api/api'
+import { created, done, ok, type Api, type Call } from '../api/api'
 import { conflict, notFound, refused } from '../faults/problem'
 import { hashPassword } from './accounts'
+import { isMuchUsed } from './muchUsed'
 
 /** Ends the sign-ins of somebody, but for one. */
-export const endSessions = (em: EntityManager, accountId: string, but = ''): Promise<unknown> =>
-  em.query(`DELETE FROM session WHERE sess ->> 'accountId' = $1 AND sid <> $2`, [accountId, but])
+export async function endSessions(em: EntityManager, accountId: string, but = ''): Promise<void> {
+  await em.query(
+    `DELETE FROM session WHERE sess ->> 'accountId' = $1 AND sid <> $2 AND sess ->> 'tablet' IS NULL`,
+    [accountId, but],
+  )
+  // A shared tablet stays the hall's: it asks for a PIN.
+  await em.query(
+    `UPDATE session SET sess = (sess::jsonb - 'accountId')::json WHERE sess ->> 'accountId' = $1 AND sid <> $2`,
+    [accountId, but],
+  )
+}
 
-/** What the body alone cannot tell: whether the password is the name of who it is for. */
+/** What the body alone cannot tell: whether it is the name of who it is for, or much used. */
 export function mustBeStrong(
   password: string,
   { login, name }: { login: string; name: string },
 ): void {
-  const problem = passwordProblem(password, [login, name])
+  const problem =
+    passwordProblem(password, [login, name]) ??
+    (isMuchUsed(password) ? 'the password is one that is tried first' : null)
   if (problem) throw refused('password', problem)
+}
+
+/** One after the other: two owners who take each other out leave one. */
+async function mustKeepAnOwner(call: Call, but: { id: string; role: Role }): Promise<void> {
+  if (!may(but.role, 'own')) return
+  await call.em.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 7005))', [call.hall.id])
+  const others = await call.em.findBy(AccountEntity, {
+    id: Not(but.id),
+    role: 'owner',
+    leftOn: IsNull(),
+  })
+  if (others.length === 0) throw conflict('A hall keeps one owner. Name another first.')
 }
 
 export function mountPeople(api: Api): void {
@@ -32,6 +57,7 @@ export function mountPeople(api: Api): void {
 
   api.on('POST /api/people', async (call) => {
     const { id, login, name, role, password } = call.body
+    mustBeStrong(password, { login, name })
     const there = await call.em.findOneBy(AccountEntity, { id })
     const passwordHash = there?.passwordHash ?? (await hashPassword(password))
     await insertOnce(call.em, AccountEntity, {
@@ -46,12 +72,12 @@ export function mountPeople(api: Api): void {
     return created({ id })
   })
 
-  // For assistants only: a coach's own password is the coach's. Who was signed in by the old one is
-  // out.
+  // For those below a coach only: a coach's own password is the coach's. Who was signed in by the
+  // old one is out.
   api.on('POST /api/people/:personId/password', async (call) => {
     const id = String(call.req.params['personId'])
-    const person = await call.em.findOneBy(AccountEntity, { id, role: 'assistant' })
-    if (!person) throw notFound('assistant')
+    const person = await call.em.findOneBy(AccountEntity, { id })
+    if (!person || may(person.role, 'coach')) throw notFound('assistant')
     mustBeStrong(call.body.password, person)
     const passwordHash = await hashPassword(call.body.password)
     await call.em.update(AccountEntity, { id }, { passwordHash })
@@ -65,18 +91,20 @@ export function mountPeople(api: Api): void {
     if (!person) throw notFound('person')
     const { left } = call.body
     if (left && id === call.account.id)
-      throw conflict('You cannot take yourself out. Another coach can.')
-    // One after the other: two coaches who take each other out leave one.
-    await call.em.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 7005))', [call.hall.id])
-    const others = await call.em.findBy(AccountEntity, {
-      id: Not(id),
-      role: 'coach',
-      leftOn: IsNull(),
-    })
-    if (left && person.role === 'coach' && others.length === 0)
-      throw conflict('A hall keeps one coach.')
+      throw conflict('You cannot take yourself out. Another owner can.')
+    if (left) await mustKeepAnOwner(call, person)
     await call.em.update(AccountEntity, { id }, { leftOn: left ? call.today : null })
     if (left) await endSessions(call.em, id)
+    return ok({ id })
+  })
+
+  api.on('PUT /api/people/:personId/role', async (call) => {
+    const id = String(call.req.params['personId'])
+    const person = await call.em.findOneBy(AccountEntity, { id, leftOn: IsNull() })
+    if (!person) throw notFound('person')
+    const { role } = call.body
+    if (!may(role, 'own')) await mustKeepAnOwner(call, person)
+    await call.em.update(AccountEntity, { id }, { role })
     return ok({ id })
   })
 

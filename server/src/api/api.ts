@@ -1,6 +1,7 @@
 import { Router, type Request, type Response } from 'express'
 import type { DataSource, EntityManager } from 'typeorm'
 import { UUID } from '@mano/contract/common'
+import { holds, type Right } from '@mano/contract/roles'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Clock } from './config'
 import type { Account, Actor, Hall } from '../db/rows'
@@ -8,13 +9,19 @@ import { enterHall, inHall, inHallAs, type Who } from '../db/hall'
 import type { Live } from './live'
 import type { Rack } from '../devices/rack'
 import { mustBePlain, readBody } from './body'
+import { lockIfLeft, notedBy, rightOf } from './tablet'
 import { HttpProblem, refused } from '../faults/problem'
 import { routeOf, type BodyOf, type QueryOf, type Route, type RouteName } from './routes'
 
 declare module 'express-session' {
   interface SessionData {
-    accountId: string
+    /** Left out on a shared tablet that is locked. */
+    accountId?: string
     hallId: string
+    /** A browser that is the hall's: who is at it, since when, and who was before. */
+    tablet?: boolean
+    at?: number
+    entered?: string[]
     /** When and in what browser it began. */
     since?: string
     device?: string
@@ -35,6 +42,8 @@ export interface Call {
   em: EntityManager
   req: Request
   account: Account
+  /** What they may do: of their role, on a shared tablet no more than testing. */
+  right: Right
   hall: Hall
   now: Date
   today: string
@@ -86,7 +95,7 @@ export class Api {
   /** A route without a sign-in; its handler says when the body is read. */
   open<N extends RouteName>(name: N, handler: OpenHandler<N>): void {
     const route = routeOf(name)
-    if (route?.roles !== 'anyone') throw new Error(`${name} is not open`)
+    if (route?.right !== 'anyone') throw new Error(`${name} is not open`)
     this.mount(name, (req, res) =>
       handler(this.services, req, async (today) => {
         await readBody(route, req, res)
@@ -101,8 +110,8 @@ export class Api {
    */
   on<N extends RouteName>(name: N, handler: Handler<N>, first?: First): void {
     const route = routeOf(name)
-    if (!route || route.roles === 'anyone')
-      throw new Error(`${name} has no roles in the table of routes`)
+    if (!route || route.right === 'anyone')
+      throw new Error(`${name} has no right in the table of routes`)
     this.mount(name, (req, res) =>
       this.signedIn(route, req, res, handler as Handler<RouteName>, first),
     )
@@ -138,9 +147,10 @@ export class Api {
     handler: Handler<RouteName>,
     first?: First,
   ): Promise<Reply> {
+    const { app, clock } = this.services
+    if (lockIfLeft(req, clock().getTime())) throw SIGNED_OUT
     const { accountId, hallId } = req.session
     if (!accountId || !hallId) throw SIGNED_OUT
-    const { app, clock } = this.services
     const after: Call['after'] = []
     const answer = async (em: EntityManager, { account, hall }: Who): Promise<Reply> => {
       const now = clock()
@@ -149,11 +159,18 @@ export class Api {
         await checked(route.body, req.body, today),
         await checked(route.query, req.query, today),
       ]
-      const actor = { hallId, actorKind: account.role, actorId: account.id, recordedAt: now }
+      const right = rightOf(req, account)
+      const actor = {
+        hallId,
+        actorKind: holds(right, 'coach') ? ('coach' as const) : ('assistant' as const),
+        actorId: notedBy(req) ?? account.id,
+        recordedAt: now,
+      }
       return handler({
         em,
         req,
         account,
+        right,
         hall,
         now,
         today,
@@ -172,7 +189,7 @@ export class Api {
     const reply =
       route.body || route.raw || first
         ? await this.afterwards(route, req, before, answer)
-        : await inHallAs(app, hallId, accountId, (em, who) => answer(em, allowed(route, who)))
+        : await inHallAs(app, hallId, accountId, (em, who) => answer(em, allowed(route, req, who)))
     for (const act of after) act()
     return reply
   }
@@ -184,7 +201,7 @@ export class Api {
     answer: (em: EntityManager, who: Who) => Promise<Reply>,
   ): Promise<Reply> {
     const { hallId, accountId } = req.session as { hallId: string; accountId: string }
-    const who = allowed(route, await enterHall(this.services.app, hallId, accountId))
+    const who = allowed(route, req, await enterHall(this.services.app, hallId, accountId))
     await before(who)
     return inHall(this.services.app, hallId, (em) => answer(em, who))
   }
@@ -192,11 +209,18 @@ export class Api {
 
 const SIGNED_OUT = new HttpProblem(401, 'signed-out', 'Sign in first.')
 
-function allowed(route: Route, who: Who | null): Who {
+function allowed(route: Route, req: Request, who: Who | null): Who {
   if (!who) throw SIGNED_OUT
-  if (!(route.roles as readonly string[]).includes(who.account.role))
-    throw new HttpProblem(403, 'not-allowed', 'That is for the coach of this hall.')
+  const { right } = route
+  if (right === 'anyone' || !holds(rightOf(req, who.account), right))
+    throw new HttpProblem(403, 'not-allowed', NOT_ALLOWED[right === 'anyone' ? 'own' : right])
   return who
+}
+const NOT_ALLOWED: Readonly<Record<Right, string>> = {
+  look: 'Sign in first.',
+  test: 'Who only looks changes nothing.',
+  coach: 'That is for the coach of this hall.',
+  own: 'That is for the owner of this hall.',
 }
 
 /**

@@ -171,6 +171,7 @@ export const HallEntity = new EntitySchema<Hall>({
     timeZone: text(),
     createdAt: instant(),
     staleDays: column('integer'),
+    keepYears: maybe(column('integer')),
     version: VERSION,
   }) as never,
 })
@@ -490,6 +491,7 @@ export const AthleteLinkEntity = table<AthleteLink>('AthleteLink', {
   athleteId: uuid(),
   tokenHash: text(),
   expiresOn: day(),
+  looks: column('boolean'),
   revokedAt: maybe(instant()),
 })
 export const TestDayEntity = table<TestDay>('TestDay', {

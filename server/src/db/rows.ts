@@ -1,3 +1,4 @@
+import type { Role } from '@mano/contract/roles'
 import type { Tier, Wish } from '@mano/core/catalogue/tiers'
 import type { TakenBackKind } from '@mano/contract/takenBack'
 import type { Problem } from '@mano/contract/common'
@@ -51,13 +52,15 @@ export interface Hall {
   timeZone: string
   createdAt: Date
   staleDays: number
+  /** Years records of who comes no more are kept; null: no limit. Not with every request. */
+  keepYears?: number | null
   version: number
 }
 
 export interface Account extends Row {
   login: string
   name: string
-  role: 'coach' | 'assistant'
+  role: Role
   passwordHash: string
   leftOn: string | null
 }
@@ -544,5 +547,7 @@ export interface AthleteLink extends Row {
   athleteId: string
   tokenHash: string
   expiresOn: string
+  /** Shows the sessions and takes nothing. */
+  looks: boolean
   revokedAt: Date | null
 }

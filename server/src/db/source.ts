@@ -31,6 +31,7 @@ import { Entry1767500000024 } from './migrations/24-entry'
 import { Places1767600000025 } from './migrations/25-places'
 import { TakenBack1767700000026 } from './migrations/26-taken-back'
 import { OwnWay1767800000027 } from './migrations/27-own-way'
+import { Roles1767900000028 } from './migrations/28-roles'
 
 /**
  * In the order they were written; each is frozen once it has landed. They run in the order of their
@@ -64,6 +65,7 @@ export const MIGRATIONS = [
   Places1767600000025,
   TakenBack1767700000026,
   OwnWay1767800000027,
+  Roles1767900000028,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */

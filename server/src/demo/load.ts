@@ -103,7 +103,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
       id: v7(),
       login: DEMO_SIGN_IN.login,
       name: 'Ruth Amsel',
-      role: 'coach',
+      role: 'owner',
       passwordHash,
     })
     const placeIds = new Map(PLACES.map((p) => [p.id, v7()]))

@@ -1,3 +1,4 @@
+import { holds } from '@mano/contract/roles'
 import { athleteOr404 } from './athlete'
 import { closedFacts } from '../db/closedFacts'
 import { type ArchivedView, type AthleteView, type InjuryBody } from '@mano/contract/athletes'
@@ -100,7 +101,7 @@ export function mountAthletes(api: Api): void {
     }
     const kept = (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(athlete.id)!
     const facts = safetyFacts(kept.record, call.today, { flags: kept.flags })
-    const coach = call.account.role === 'coach'
+    const coach = holds(call.right, 'coach')
     if (coach) await noteSeen(call, athlete.id)
     const { plan, done, gone, touched } = (await loadFacts(call.em, [athlete.id], call.today)).get(
       athlete.id,

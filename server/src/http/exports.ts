@@ -1,3 +1,4 @@
+import { may, type Role } from '@mano/contract/roles'
 import type { Response } from 'express'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
@@ -114,7 +115,7 @@ export function mountExports(api: Api): void {
       async (em) => {
         await firstHall(em)
         await importRows(em, app, hallId, begun, (a) => {
-          const is = a['login'] === login && a['role'] === 'coach' && !a['leftOn']
+          const is = a['login'] === login && may(a['role'] as Role, 'coach') && !a['leftOn']
           if (is) coachId = String(a['id'])
           return is ? own : unknown
         })

@@ -134,7 +134,8 @@ const ended = (says: string) => new HttpProblem(401, 'link-ended', says)
 async function byLink(
   services: Services,
   req: Request,
-  work: (scene: Scene, athlete: Athlete) => Promise<Reply>,
+  work: (scene: Scene, athlete: Athlete, link: { looks: boolean }) => Promise<Reply>,
+  { writes = false } = {},
 ): Promise<Reply> {
   const token = req.get('X-Mano-Link') ?? ''
   const hash = hashOf(token)
@@ -152,6 +153,8 @@ async function byLink(
     if (link.revokedAt !== null)
       throw ended('This link was taken back. Ask your coach for a new one.')
     if (link.expiresOn < today) throw ended('This link has run out. Ask your coach for a new one.')
+    if (writes && link.looks)
+      throw new HttpProblem(403, 'not-allowed', 'This link only looks: it changes nothing.')
     const athlete = await em.findOneByOrFail(AthleteEntity, { id: link.athleteId })
     return work(
       {
@@ -163,6 +166,7 @@ async function byLink(
         actor: { hallId: hall.id, actorKind: 'athlete', actorId: athlete.id, recordedAt: now },
       },
       athlete,
+      link,
     )
   })
 }
@@ -242,6 +246,7 @@ export function mountFloor(api: Api): void {
       all.map((l) => ({
         id: l.id,
         expiresOn: l.expiresOn,
+        looks: l.looks,
         revoked: l.revokedAt !== null,
         madeOn: localDateOf(l.recordedAt, call.hall.timeZone),
         by: who.get(l.actorId ?? '') ?? '',
@@ -257,6 +262,7 @@ export function mountFloor(api: Api): void {
       athleteId: athlete.id,
       tokenHash: hashOf(b.token),
       expiresOn: addDays(call.today, b.days),
+      looks: b.looks,
       revokedAt: null,
     })
     return created({ id: b.id })
@@ -274,7 +280,7 @@ export function mountFloor(api: Api): void {
   })
 
   api.open('GET /api/link', (services, req) =>
-    byLink(services, req, async (scene, athlete) => {
+    byLink(services, req, async (scene, athlete, { looks }) => {
       // Answers to health questions stay with the coaches: each act says what they make of it.
       const kept = (await loadSafety(scene.em, [athlete], scene.today, sceneDay(scene))).get(
         athlete.id,
@@ -290,6 +296,7 @@ export function mountFloor(api: Api): void {
       const series = buildSeries(await loadSessions(scene.em, { newestOf: [athlete.id] }))
       return ok({
         athlete: own,
+        looks,
         loads: {
           bests: bestsOf(series),
           holds: holdsOf(series),
@@ -304,13 +311,19 @@ export function mountFloor(api: Api): void {
     }),
   )
   api.open('POST /api/link/logs', (services, req, read) =>
-    byLink(services, req, async (scene, athlete) =>
-      keepLog(scene, athlete, (await read(scene.today)) as LogBody),
+    byLink(
+      services,
+      req,
+      async (scene, athlete) => keepLog(scene, athlete, (await read(scene.today)) as LogBody),
+      { writes: true },
     ),
   )
   api.open('POST /api/link/observations', (services, req, read) =>
-    byLink(services, req, async (scene, athlete) =>
-      keepObservation(scene, athlete, await read(scene.today)),
+    byLink(
+      services,
+      req,
+      async (scene, athlete) => keepObservation(scene, athlete, await read(scene.today)),
+      { writes: true },
     ),
   )
 }

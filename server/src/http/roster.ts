@@ -1,3 +1,4 @@
+import { holds } from '@mano/contract/roles'
 import type { AthleteName, RosterPage, RosterRow } from '@mano/contract/athletes'
 import { In, type DataSource } from 'typeorm'
 import { AthleteEntity } from '../db/entities'
@@ -133,7 +134,7 @@ export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<stri
   )) as [{ rows: string; n: number; last: string | null; needs: string; decisions: string }]
   const next = page.n === most ? page.last : null
   const shown = (rows: string): string =>
-    call.account.role === 'coach'
+    holds(call.right, 'coach')
       ? rows
       : JSON.stringify(withoutHealth(JSON.parse(rows) as RosterPage['rows']))
   return `{"rows":${shown(page.rows)},"decisions":${shown(page.decisions)},"next":${JSON.stringify(next)},"needs":${page.needs}}`
@@ -150,5 +151,5 @@ export async function rosterNames(call: Call): Promise<AthleteName[]> {
        (SELECT nullif(count(*), 0)::int FROM json_array_elements(content -> 'day' -> 'week') w WHERE w ->> 'state' = 'missed') AS missed
      FROM roster_row ORDER BY name, athlete_id`,
   )) as AthleteName[]
-  return call.account.role === 'coach' ? rows : withoutHealth(rows)
+  return holds(call.right, 'coach') ? rows : withoutHealth(rows)
 }

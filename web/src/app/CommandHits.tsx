@@ -11,7 +11,7 @@ import { useNavigate } from 'react-router'
 import { Figure } from '../areas/reference/Figure'
 import type { Keys } from './commandKeys'
 import { hitsFor } from './commands'
-import { useMe, useNames } from '../base/data'
+import { useMe, useNames, may } from '../base/data'
 
 /** What a line finds: arrows choose, Enter goes there. */
 export default function CommandHits({
@@ -28,7 +28,7 @@ export default function CommandHits({
 }) {
   const [at, setAt] = useState({ line, n: 0 })
   const names = useNames().data
-  const coach = useMe().data?.role === 'coach'
+  const coach = may(useMe().data, 'coach')
   const navigate = useNavigate()
   const list = useRef<HTMLUListElement>(null)
   const hits = useMemo(() => hitsFor(line, names ?? [], coach), [line, names, coach])

@@ -23,7 +23,7 @@ export function Shell() {
   if (!signedOut || !installation.data) return <div className="top" aria-busy="true" />
   return (
     <Suspense fallback={null}>
-      <Entrance empty={installation.data.empty} />
+      <Entrance {...installation.data} />
     </Suspense>
   )
 }
@@ -62,8 +62,8 @@ function Frame({ me }: { me: Me }) {
 
 function AccountMenu({ me }: { me: Me }) {
   const units = useUnits()
-  const signOut = async () => {
-    await api.delete('/api/session')
+  const leave = async () => {
+    await (me.tablet ? api.post('/api/tablet/lock') : api.delete('/api/session'))
     // A fresh start: nothing of this hall stays in memory.
     window.location.assign('/')
   }
@@ -92,7 +92,9 @@ function AccountMenu({ me }: { me: Me }) {
         <Menu.Item component={NavLink} to="/help">
           Help <kbd>?</kbd>
         </Menu.Item>
-        <Menu.Item onClick={() => void signOut()}>Sign out</Menu.Item>
+        <Menu.Item onClick={() => void leave()}>
+          {me.tablet ? 'Lock the tablet' : 'Sign out'}
+        </Menu.Item>
       </Menu.Dropdown>
     </Menu>
   )

@@ -36,12 +36,27 @@ export const isPassing = (error: unknown): boolean =>
   error instanceof Unreachable ||
   (error instanceof ApiProblem && (error.problem.status === 503 || error.problem.status === 429))
 
-async function call<T>(method: string, url: string, body?: unknown, link?: string): Promise<T> {
+/**
+ * `link`: an athlete's own link, in place of a sign-in. `by`: who noted it, where somebody else may
+ * be at a shared tablet by now.
+ */
+interface Under {
+  link?: string | undefined
+  by?: string | undefined
+}
+
+async function call<T>(
+  method: string,
+  url: string,
+  body?: unknown,
+  { link, by }: Under = {},
+): Promise<T> {
   let response: Response
   // The server sets the device's times right by what its clock shows as it sends.
   const own: Record<string, string> = {
     ...(method !== 'GET' && { 'X-Mano-Clock': new Date().toISOString() }),
     ...(link && { 'X-Mano-Link': link }),
+    ...(by && { 'X-Mano-By': by }),
   }
   const sent =
     body === undefined
@@ -63,9 +78,8 @@ async function call<T>(method: string, url: string, body?: unknown, link?: strin
 }
 
 export const api = {
-  /** `link`: an athlete's own link, in place of a sign-in. */
-  get: <T>(url: string, link?: string) => call<T>('GET', url, undefined, link),
-  post: <T>(url: string, body: unknown = {}, link?: string) => call<T>('POST', url, body, link),
+  get: <T>(url: string, under?: Under) => call<T>('GET', url, undefined, under),
+  post: <T>(url: string, body: unknown = {}, under?: Under) => call<T>('POST', url, body, under),
   put: <T>(url: string, body: unknown) => call<T>('PUT', url, body),
   postBlob: (url: string, blob: Blob) => call<unknown>('POST', url, blob),
   putBlob: (url: string, blob: Blob) => call<unknown>('PUT', url, blob),

@@ -10,6 +10,7 @@ import type { Installation, Me } from '@mano/contract/accounts'
 import type { AthleteName, AthleteView, RosterPage } from '@mano/contract/athletes'
 import type { DemandSource } from '@mano/contract/demands'
 import type { KitUnit, PlaceView } from '@mano/contract/kit'
+import { holds, type Right } from '@mano/contract/roles'
 import type { BatteryView, ImportView, SessionView } from '@mano/contract/tests'
 import { demandProfile, sportsIn, type DemandProfile } from '@mano/core/demand/profile'
 import { api } from './api'
@@ -34,6 +35,9 @@ export const dayKey = (id: string) => ['test-day', id] as const
 
 export const useMe = () =>
   useQuery({ queryKey: keys.me, queryFn: () => api.get<Me>('/api/me'), staleTime: 5 * 60_000 })
+/** Whether who is signed in may do what asks for a right; not before it is known who they are. */
+export const may = (me: Pick<Me, 'right'> | undefined, asked: Right): boolean =>
+  me !== undefined && holds(me.right, asked)
 export const useInstallation = (enabled: boolean) =>
   useQuery({
     queryKey: keys.installation,
@@ -48,12 +52,15 @@ export const useRoster = (sort: RosterOrder) =>
   useInfiniteQuery({
     queryKey: [...keys.roster, sort],
     initialPageParam: '',
-    getNextPageParam: (last: RosterPage) => last.next,
+    getNextPageParam: (last: RosterPage & { order: RosterOrder }) => last.next,
     placeholderData: (before) => before,
-    queryFn: ({ pageParam }) =>
-      api.get<RosterPage>(
+    queryFn: async ({ pageParam }) => {
+      const page = await api.get<RosterPage>(
         `/api/athletes?${new URLSearchParams({ sort, most: String(ROSTER_PAGE), ...(pageParam !== '' && { after: pageParam }) }).toString()}`,
-      ),
+      )
+      // What is shown while another order is asked for stays in its own.
+      return { ...page, order: sort }
+    },
   })
 /** Everybody on the roster, by name: for choosing, and for what stands today. */
 export const NAMES = {

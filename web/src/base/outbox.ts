@@ -1,4 +1,5 @@
 import { create } from 'zustand'
+import type { Me } from '@mano/contract/accounts'
 import type { EndBody, LogBody } from '@mano/contract/plan'
 import type { FlagsBody, ReasonBody } from '@mano/contract/safety'
 import type { DayEventBody, TestDayView } from '@mano/contract/testday'
@@ -18,6 +19,7 @@ export type Unsent = {
   link?: string | undefined
   /** Why the server refused it. */ refused?: string
   /** When it was noted here. */ addedAt?: string
+  /** Who noted it: another may be at a shared tablet when it is sent. */ by?: string
   /** Another number than it was shown with: the record says it once it is there. */ mended?: true
 } & (
   | { kind: 'trial'; sessionId: string; body: TrialBody; value: number }
@@ -107,7 +109,8 @@ export const useOutbox = create<Outbox>()((set) => ({
   offline: false,
   since: null,
   add: (item) => {
-    const dated = { ...item, addedAt: new Date().toISOString() }
+    const by = queryClient.getQueryData<Me>(keys.me)?.id
+    const dated = { ...item, addedAt: new Date().toISOString(), ...(by && { by }) }
     set((s) => ({ waiting: [...s.waiting, dated], refused: '' }))
     // Where the device keeps nothing it is sent all the same.
     unkept.add(item.body.id)
@@ -262,7 +265,7 @@ async function sendAll(): Promise<void> {
 async function sendOne(item: Unsent): Promise<'sent' | 'refused' | 'fault' | 'later'> {
   const { id } = item.body
   try {
-    await api.post(addressOf(item), item.body, item.link)
+    await api.post(addressOf(item), item.body, { link: item.link, by: item.by })
   } catch (error) {
     if (isPassing(error) || (isSignedOut(error) && item.link === undefined)) {
       useOutbox.setState((s) => ({ offline: true, since: s.since ?? Date.now() }))

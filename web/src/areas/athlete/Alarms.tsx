@@ -7,7 +7,7 @@ import type { AthleteView } from '@mano/contract/athletes'
 import { formatDate } from '@mano/core/units/dates'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
-import { touchedBy, useWrite } from '../../base/data'
+import { touchedBy, useWrite, may } from '../../base/data'
 import { Icon } from '../../drawn/Icon'
 
 /** What happened against a caution, until a coach has answered: what was done, who was told. */
@@ -22,7 +22,7 @@ export function Alarms({ athlete, me }: { athlete: AthleteView; me: Me }) {
           <span>
             <b>{formatDate(a.on, me.today, { weekday: true })}.</b> {a.says}
           </span>
-          {me.role === 'coach' && (
+          {may(me, 'coach') && (
             <Button variant="default" size="xs" onClick={() => setAnswering(a)}>
               Answer
             </Button>

@@ -7,7 +7,7 @@ import { askWhich, meaningOf } from '@mano/core/catalogue/words'
 import { PLACES, type Place } from '@mano/core/catalogue/places'
 import { formatDate } from '@mano/core/units/dates'
 import { useCalm } from '../../base/calm'
-import { useSports } from '../../base/data'
+import { useSports, may } from '../../base/data'
 import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { useGo } from '../../base/useGo'
@@ -37,7 +37,7 @@ export default function Demands() {
     'hall') as Place
   const { view, error, retry } = useMatch(profile, place)
   const [modal, setModal] = useCalm<'sources' | 'copy' | QualityId | null>(null)
-  const coach = me.role === 'coach'
+  const coach = may(me, 'coach')
   if (error ?? sports.error)
     return (
       <Failed

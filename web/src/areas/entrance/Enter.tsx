@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { entryBody, PASSWORD_LEAST, type EntryView } from '@mano/contract/accounts'
+import { roleOf } from '@mano/contract/roles'
 import { api, ApiProblem, failureText, formText } from '../../base/api'
 import { useWrite } from '../../base/data'
 import { Frame } from './Entrance'
@@ -13,7 +14,7 @@ export default function Enter() {
   const token = location.hash.slice(1)
   const read = useQuery({
     queryKey: ['entry', token],
-    queryFn: () => api.get<EntryView>('/api/entry', token),
+    queryFn: () => api.get<EntryView>('/api/entry', { link: token }),
     retry: (n, e) => !(e instanceof ApiProblem) && n < 1,
     staleTime: Infinity,
   })
@@ -40,7 +41,7 @@ function Form({ of, token }: { of: EntryView; token: string }) {
     initialValues: { login: fresh ? '' : null, name: fresh ? of.name : null, password: '' },
     validate: schemaResolver(entryBody),
   })
-  const write = useWrite((b: typeof form.values) => api.post('/api/entry', b, token), [])
+  const write = useWrite((b: typeof form.values) => api.post('/api/entry', b, { link: token }), [])
   if (done)
     return (
       <Stack gap="md">
@@ -65,7 +66,9 @@ function Form({ of, token }: { of: EntryView; token: string }) {
         <h1>{fresh ? `Come into ${of.hall}` : `A new password for ${of.name}`}</h1>
         {fresh ? (
           <>
-            <p className="note">As {of.role === 'coach' ? 'a coach' : 'an assistant'}.</p>
+            <p className="note">
+              {roleOf(of.role).name}. {roleOf(of.role).says}
+            </p>
             <TextInput label="Your name" autoFocus {...form.getInputProps('name')} />
             <TextInput
               label="Sign-in name"

@@ -3,15 +3,19 @@ import { schemaResolver, useForm } from '@mantine/form'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { v7 } from 'uuid'
-import { PASSWORD_LEAST, setupBody, signInBody } from '@mano/contract/accounts'
+import { PASSWORD_LEAST, setupBody, signInBody, type Installation } from '@mano/contract/accounts'
 import { api, ApiProblem, failureText } from '../../base/api'
 import { keys } from '../../base/data'
 import { Mark } from '../../drawn/Mark'
+import { Tablet } from './Tablet'
 import './entrance.css'
 
-/** Sign-in, or on an empty installation the making of the hall and its first coach. */
-export default function Entrance({ empty }: { empty: boolean }) {
-  return <Frame>{empty ? <Begin /> : <SignIn />}</Frame>
+/**
+ * Sign-in, or on an empty installation the making of the hall and its first coach; on a shared
+ * tablet names and PINs.
+ */
+export default function Entrance({ empty, tablet }: Installation) {
+  return <Frame>{empty ? <Begin /> : tablet ? <Tablet /> : <SignIn />}</Frame>
 }
 
 /** What stands round a page of somebody who is not signed in. */
@@ -54,12 +58,24 @@ function useEnter() {
 
 function SignIn() {
   const form = useForm({
-    initialValues: { login: '', password: '' },
+    initialValues: { login: '', password: '', code: '' },
     validate: schemaResolver(signInBody),
   })
   const { enter, failed, busy } = useEnter()
+  // Asked for once the password was right, where somebody has codes.
+  const [asksCode, setAsksCode] = useState(false)
+  const send = (v: typeof form.values) =>
+    enter(async () => {
+      try {
+        await api.post('/api/session', v)
+      } catch (error) {
+        if (!(error instanceof ApiProblem) || error.problem.type !== '/problems/code-asked')
+          throw error
+        setAsksCode(true)
+      }
+    })
   return (
-    <form onSubmit={form.onSubmit((v) => void enter(() => api.post('/api/session', v)))}>
+    <form onSubmit={form.onSubmit((v) => void send(v))}>
       <Stack gap="md">
         <h1>Sign in</h1>
         <TextInput
@@ -73,6 +89,16 @@ function SignIn() {
           autoComplete="current-password"
           {...form.getInputProps('password')}
         />
+        {asksCode && (
+          <TextInput
+            label="Code"
+            description="The six digits your app shows now, or one of your recovery codes"
+            inputMode="numeric"
+            autoComplete="one-time-code"
+            autoFocus
+            {...form.getInputProps('code')}
+          />
+        )}
         <p className="said" role="alert">
           {failed}
         </p>

@@ -1,3 +1,4 @@
+import { For } from '../../base/For'
 import { Button, Checkbox } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -10,7 +11,7 @@ import { v7 } from 'uuid'
 import { readinessOn } from '@mano/core/session/readiness'
 import { warmUp } from '@mano/core/session/steps'
 import { formatDate } from '@mano/core/units/dates'
-import { useNames, useTests } from '../../base/data'
+import { useNames, useTests, may } from '../../base/data'
 import { Failed } from '../../base/Trouble'
 import { Icon } from '../../drawn/Icon'
 import { Chip, HandLetter } from '../../drawn/marks'
@@ -65,24 +66,28 @@ export default function Floor() {
     <main className="cols">
       <section>
         <Missed view={plan.data} />
-        <Twice logs={athlete.history.logs} versionId={plan.data.versions[0]?.id ?? null} />
+        <For right="test">
+          <Twice logs={athlete.history.logs} versionId={plan.data.versions[0]?.id ?? null} />
+        </For>
         {session ? (
           <>
             <div className="fl-head">
               <h2>Today, {formatDate(me.today, me.today, { weekday: true })}</h2>
               <span className="s">{Math.ceil(sessionMinutes(session.blocks))} min</span>
               {todays.length > 0 && <Chip icon="check">{todays.length} sets logged</Chip>}
-              <Button
-                component={Link}
-                size="lg"
-                to={`/floor/${athlete.id}${others.length > 0 ? `?with=${others.join(',')}` : ''}`}
-              >
-                {others.length > 0
-                  ? `Run for ${others.length + 1}`
-                  : going
-                    ? 'Go on'
-                    : 'Run the session'}
-              </Button>
+              <For right="test">
+                <Button
+                  component={Link}
+                  size="lg"
+                  to={`/floor/${athlete.id}${others.length > 0 ? `?with=${others.join(',')}` : ''}`}
+                >
+                  {others.length > 0
+                    ? `Run for ${others.length + 1}`
+                    : going
+                      ? 'Go on'
+                      : 'Run the session'}
+                </Button>
+              </For>
             </div>
             <FatigueLine
               blocks={blocks}
@@ -90,43 +95,45 @@ export default function Floor() {
               sources={sources}
               hold={holdIn(session.version.terms.kind)}
             />
-            <div className="fl-well" role="group" aria-label="Today">
-              {TICKS.filter(
-                (f) =>
-                  f.id !== 'restriction_supervised' ||
-                  session.blocks.some((b) =>
-                    exerciseById(b.exerciseId)!.tags.includes('restriction'),
-                  ),
-              ).map((f) => (
-                <label className="tick" key={f.id}>
-                  <Checkbox
-                    checked={ticked.includes(f.id)}
-                    onChange={(e) => tick(f.id, e.currentTarget.checked)}
-                  />
-                  {f.name}
-                </label>
-              ))}
-            </div>
-            {alsoToday.length > 0 && (
-              <fieldset className="fl-also">
-                <legend>At this station too</legend>
-                {alsoToday.map((a) => (
-                  <label className="tick" key={a.id}>
+            <For right="test">
+              <div className="fl-well" role="group" aria-label="Today">
+                {TICKS.filter(
+                  (f) =>
+                    f.id !== 'restriction_supervised' ||
+                    session.blocks.some((b) =>
+                      exerciseById(b.exerciseId)!.tags.includes('restriction'),
+                    ),
+                ).map((f) => (
+                  <label className="tick" key={f.id}>
                     <Checkbox
-                      checked={others.includes(a.id)}
-                      onChange={() =>
-                        setOthers(
-                          others.includes(a.id)
-                            ? others.filter((x) => x !== a.id)
-                            : [...others, a.id],
-                        )
-                      }
+                      checked={ticked.includes(f.id)}
+                      onChange={(e) => tick(f.id, e.currentTarget.checked)}
                     />
-                    {a.name}
+                    {f.name}
                   </label>
                 ))}
-              </fieldset>
-            )}
+              </div>
+              {alsoToday.length > 0 && (
+                <fieldset className="fl-also">
+                  <legend>At this station too</legend>
+                  {alsoToday.map((a) => (
+                    <label className="tick" key={a.id}>
+                      <Checkbox
+                        checked={others.includes(a.id)}
+                        onChange={() =>
+                          setOthers(
+                            others.includes(a.id)
+                              ? others.filter((x) => x !== a.id)
+                              : [...others, a.id],
+                          )
+                        }
+                      />
+                      {a.name}
+                    </label>
+                  ))}
+                </fieldset>
+              )}
+            </For>
             <p className="note">
               Readiness:{' '}
               {ready
@@ -222,7 +229,7 @@ export default function Floor() {
             </li>
           ))}
         </ul>
-        {me.role === 'coach' && <Links />}
+        {may(me, 'coach') && <Links />}
         <details className="block">
           <summary>Keys on the floor</summary>
           <p className="note">

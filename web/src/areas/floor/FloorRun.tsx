@@ -1,6 +1,7 @@
+import { For } from '../../base/For'
 import { WithSession } from './WithSession'
 import { useEffect, useState } from 'react'
-import { useParams, useSearchParams } from 'react-router'
+import { Navigate, useParams, useSearchParams } from 'react-router'
 import { restLeftS } from '@mano/core/session/run'
 import { flush } from '../../base/outbox'
 import { Failed } from '../../base/Trouble'
@@ -14,6 +15,15 @@ import './floor.css'
 
 /** The floor: one athlete, or several at a station with whose turn it is along the top. */
 export default function FloorRun() {
+  const { athleteId } = useParams()
+  return (
+    <For right="test" else={<Navigate to={`/athletes/${athleteId}/floor`} replace />}>
+      <Run />
+    </For>
+  )
+}
+
+function Run() {
   const { athleteId } = useParams()
   const [params] = useSearchParams()
   const ids = [...new Set([athleteId!, ...(params.get('with')?.split(',').filter(Boolean) ?? [])])]

@@ -1,4 +1,4 @@
-import { Button, Input, NativeSelect } from '@mantine/core'
+import { Button, Checkbox, Input, NativeSelect } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -19,9 +19,10 @@ export function Links() {
     queryFn: () => api.get<LinkView[]>(`/api/athletes/${athlete.id}/links`),
   })
   const [days, setDays] = useState<number>(30)
+  const [looks, setLooks] = useState(false)
   const [made, setMade] = useState('')
   const make = useWrite(
-    (b: { id: string; days: number; token: string }) =>
+    (b: { id: string; days: number; token: string; looks: boolean }) =>
       api.post(`/api/athletes/${athlete.id}/links`, b),
     [key],
   )
@@ -32,15 +33,16 @@ export function Links() {
   const live = (links.data ?? []).filter((l) => !l.revoked && l.expiresOn >= me.today)
   return (
     <div className="block fl-links">
-      <h2 className="h3">{athlete.name}'s own link</h2>
+      <h2 className="h3">A link to {athlete.name}'s sessions</h2>
       <p className="note">
-        Shows only these sessions, on a phone, and takes the sets. Give it to nobody else.
+        Shows only these sessions, on a phone. The athlete's own takes the sets; one for a parent or
+        a physiotherapist only looks.
       </p>
       {live.map((l) => (
         <p key={l.id} className="row">
           <span className="s">
-            until {formatDate(l.expiresOn, me.today)}, made {formatDate(l.madeOn, me.today)} by{' '}
-            {l.by}
+            {l.looks ? 'only looks' : "the athlete's own"}, until{' '}
+            {formatDate(l.expiresOn, me.today)}, made {formatDate(l.madeOn, me.today)} by {l.by}
           </span>
           <Button variant="default" size="xs" onClick={() => revoke.mutate(l.id)}>
             Take back
@@ -58,6 +60,11 @@ export function Links() {
             ))}
           </NativeSelect>
         </label>
+        <Checkbox
+          label="Only looks"
+          checked={looks}
+          onChange={(e) => setLooks(e.currentTarget.checked)}
+        />
         <Button
           variant="default"
           size="xs"
@@ -65,7 +72,7 @@ export function Links() {
           onClick={() => {
             const token = newToken()
             make.mutate(
-              { id: v7(), days, token },
+              { id: v7(), days, token, looks },
               { onSuccess: () => setMade(`${location.origin}/my#${token}`) },
             )
           }}

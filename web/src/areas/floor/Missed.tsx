@@ -7,7 +7,7 @@ import { sessionMinutes } from '@mano/core/plan/time'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { addDays, formatDate, weekStartOf } from '@mano/core/units/dates'
 import { useCalm } from '../../base/calm'
-import { touchedBy, useWrite } from '../../base/data'
+import { touchedBy, useWrite, may } from '../../base/data'
 import { api, failureText } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
 
@@ -45,7 +45,7 @@ export function Missed({ view }: { view: PlanView }) {
             {m.blocks.length === 1 ? 'exercise' : 'exercises'},{' '}
             {Math.ceil(sessionMinutes(m.blocks))} min.
           </p>
-          {me.role === 'coach' && (
+          {may(me, 'coach') && (
             <div className="row">
               {left.map((d) => (
                 <Button
@@ -98,7 +98,7 @@ export function Missed({ view }: { view: PlanView }) {
         <p key={m.day} className="s">
           {formatDate(m.on, me.today, { weekday: true })} was skipped:{' '}
           {ends.find((e) => e.on === m.on)?.reason.toLowerCase()}.{' '}
-          {me.role === 'coach' && (
+          {may(me, 'coach') && (
             <Anchor
               component="button"
               type="button"

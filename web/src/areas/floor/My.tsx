@@ -24,7 +24,7 @@ export default function My() {
   const token = location.hash.slice(1)
   const live = useQuery({
     queryKey: ['link', token],
-    queryFn: () => api.get<LinkSession>('/api/link', token),
+    queryFn: () => api.get<LinkSession>('/api/link', { link: token }),
     retry: (n, e) => !(e instanceof ApiProblem) && n < 1,
   })
   const [pack, setPack] = useState<LinkSession | null>(null)
@@ -117,7 +117,7 @@ export default function My() {
                     <b>{exerciseById(b.exerciseId)?.name}</b>
                     <span>
                       {all
-                        ? 'off: ask your coach'
+                        ? `off: ask ${s.looks ? 'the' : 'your'} coach`
                         : `${doseWords(b)}${off.length > 0 ? `, not the ${off[0]}` : ''}`}
                     </span>
                   </li>
@@ -128,7 +128,7 @@ export default function My() {
         ))}
         <p className="f-rule">{NOT_A_DIAGNOSIS}</p>
       </div>
-      {days.some((x) => x.on === s.today) && (
+      {!s.looks && days.some((x) => x.on === s.today) && (
         <div className="f-bar">
           <UnstyledButton className="f-btn main go" onClick={() => setRunning(true)}>
             Start today's session

@@ -1,3 +1,4 @@
+import { may } from '../../base/data'
 import { Button, Input } from '@mantine/core'
 import { useState } from 'react'
 import { acrossTests, LEAN_MARGIN_PCT, type LeanRow } from '@mano/core/gaps/lean'
@@ -28,7 +29,7 @@ export function Asymmetry({ data }: { data: GapsData }) {
           day's. Work follows only where all of it is {LEAN_MARGIN_PCT} % or more beyond what is
           expected.
         </p>
-        <Limit limit={data.judgement.limitPct} coach={me.role === 'coach'} />
+        <Limit limit={data.judgement.limitPct} coach={may(me, 'coach')} />
       </div>
       {leans.length === 0 && <p className="blank">No test of each hand yet.</p>}
       <ul>

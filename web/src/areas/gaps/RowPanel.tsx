@@ -24,7 +24,7 @@ import { parseNumber } from '@mano/core/units/parse'
 import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { api, failureText } from '../../base/api'
-import { keys, useProfile } from '../../base/data'
+import { keys, useProfile, may } from '../../base/data'
 import { takeBack, useUndoable } from '../../base/undo'
 import { useUnits } from '../../base/units'
 import { HandLetter } from '../../drawn/marks'
@@ -50,7 +50,7 @@ export function RowPanel({
 }) {
   const place = sure().get(row.key)
   const { athlete, me } = useAthletePage()
-  const coach = me.role === 'coach'
+  const coach = may(me, 'coach')
   const units = useUnits()
   const session = row.series
     ? data.sessions.find((s) => s.id === row.series!.points.at(-1)!.sessionId)

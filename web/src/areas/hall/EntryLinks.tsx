@@ -1,12 +1,14 @@
-import { Anchor, Button, Modal, SegmentedControl, Stack, TextInput } from '@mantine/core'
+import { Anchor, Button, Modal, Stack, TextInput } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
-import type { EntryLink, Person, Role } from '@mano/contract/accounts'
+import type { EntryLink, Person } from '@mano/contract/accounts'
+import { roleOf, type Role } from '@mano/contract/roles'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useWrite } from '../../base/data'
 import { newToken } from '../../base/token'
+import { RolePick } from './RolePick'
 
 const KEY = ['entry-links']
 const until = (instant: string): string =>
@@ -75,8 +77,10 @@ export function Invite() {
       {(links.data ?? []).map((l) => (
         <p key={l.id} className="row">
           <span className="s">
-            {l.role === null ? `New password for ${l.name}` : `${l.role}, ${l.name || 'no name'}`},
-            until {until(l.expiresAt)}
+            {l.role === null
+              ? `New password for ${l.name}`
+              : `${roleOf(l.role).name}, ${l.name || 'no name'}`}
+            , until {until(l.expiresAt)}
           </span>
           <Anchor
             component="button"
@@ -111,15 +115,7 @@ export function Invite() {
             }}
           >
             <Stack gap="sm">
-              <SegmentedControl
-                aria-label="Role of the link"
-                data={[
-                  { value: 'assistant', label: 'Assistant' },
-                  { value: 'coach', label: 'Coach' },
-                ]}
-                value={role}
-                onChange={(v) => setRole(v as Role)}
-              />
+              <RolePick label="Role of the link" role={role} onRole={setRole} />
               <TextInput
                 label="For"
                 description="Their name; they can change it"
@@ -161,7 +157,10 @@ export function ResetLink({ person }: { person: Person }) {
           <Address of={person.name} address={link.address} />
         ) : (
           <Stack gap="sm">
-            <p>{person.name} sets it by a link that works once. The old one holds until then.</p>
+            <p>
+              {person.name} sets it by a link that works once. The old one holds until then. Sign-in
+              codes end with it.
+            </p>
             <p className="said" role="alert">
               {link.error && failureText(link.error)}
             </p>

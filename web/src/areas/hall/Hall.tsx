@@ -4,46 +4,82 @@ import { Link } from 'react-router'
 import type { HallBody, Me } from '@mano/contract/accounts'
 import { failureText } from '../../base/api'
 import { Calmly } from '../../base/Calmly'
-import { keys, useMe } from '../../base/data'
+import { keys, may, useMe } from '../../base/data'
+import { For } from '../../base/For'
 import { Archive } from './Archive'
 import { ExerciseTiers } from './ExerciseTiers'
 import { Exports } from './Exports'
 import { OwnSignIn } from './OwnSignIn'
+import { Keys } from './Keys'
 import { People } from './People'
+import { Retention } from './Retention'
+import { SharedTablet } from './SharedTablet'
+import { Trail } from './Trail'
 import './hall.css'
 import { Clash } from '../../base/Clash'
 import { offerUndo } from '../../base/undo'
 import { useChange } from '../../base/useChange'
 
-/** Who works in the hall. */
+/** The hall's own page: what it sets, who works in it, what goes in and out, and one's own sign-in. */
 export default function Hall() {
-  const me = useMe()
+  const me = useMe().data
+  if (!me) return null
   return (
     <main className="narrow-hall">
       <div className="hall-head">
-        <h1>{me.data?.hall.name}</h1>
-        {me.data?.role === 'coach' && (
+        <h1>{me.hall.name}</h1>
+        <For right="coach">
           <Button component={Link} variant="default" to="/import">
             Import
           </Button>
-        )}
+        </For>
       </div>
       <p className="note">
-        Dates are local to {me.data?.hall.timeZone}. Implements and places are in the kit room.
+        Dates are local to {me.hall.timeZone}. Implements and places are in the kit room.
       </p>
-      {me.data?.role === 'coach' && <Limits key={me.data.hall.version} hall={me.data.hall} />}
+      <nav className="hall-parts" aria-label="Parts of this page">
+        {PARTS.filter((p) => may(me, p.right)).map((p) => (
+          <a key={p.id} className="lnk" href={`#${p.id}`}>
+            {p.name}
+          </a>
+        ))}
+      </nav>
+      <For right="coach">
+        <Limits key={me.hall.version} hall={me.hall} />
+      </For>
       <Calmly waits={null}>
-        {me.data?.role === 'coach' && <ExerciseTiers />}
-        {me.data?.role === 'coach' && <Exports />}
-        {me.data?.role === 'coach' && <People me={me.data.id} />}
+        <For right="coach">
+          <ExerciseTiers />
+          <Exports />
+          <People me={me} />
+        </For>
+        <For right="own">
+          <Retention today={me.today} />
+          <Trail today={me.today} />
+        </For>
         <Calmly waits={null}>
+          <For right="coach">
+            <SharedTablet />
+          </For>
           <OwnSignIn />
-          {me.data?.role === 'coach' && <Archive />}
+          <Keys me={me} />
+          <For right="coach">
+            <Archive />
+          </For>
         </Calmly>
       </Calmly>
     </main>
   )
 }
+
+const PARTS = [
+  { id: 'files', name: 'Files', right: 'coach' },
+  { id: 'people', name: 'People', right: 'coach' },
+  { id: 'retention', name: 'Records', right: 'own' },
+  { id: 'trail', name: 'Who saw what', right: 'own' },
+  { id: 'tablet', name: 'Shared tablet', right: 'coach' },
+  { id: 'sign-in', name: 'Your sign-in', right: 'look' },
+] as const
 
 const ZONES = Intl.supportedValuesOf('timeZone')
 const NAMES = {

@@ -38,7 +38,9 @@ export function OwnSignIn() {
   const others = (open.data ?? []).filter((s) => !s.here)
   return (
     <div className="block">
-      <h2 className="h3">Your sign-in</h2>
+      <h2 id="sign-in" className="h3">
+        Your sign-in
+      </h2>
       <ul className="hall-people">
         {(open.data ?? []).map((s, i) => (
           <li key={i}>

@@ -1,43 +1,42 @@
-import { Button, PasswordInput, SegmentedControl, Stack, TextInput } from '@mantine/core'
+import { Button, PasswordInput, Select, Stack, TextInput } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
 import { notifications } from '@mantine/notifications'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
-import { PASSWORD_LEAST, personBody, type Person } from '@mano/contract/accounts'
+import { PASSWORD_LEAST, personBody, type Me, type Person } from '@mano/contract/accounts'
+import { may as mayRole, roleOf, ROLES, type Role } from '@mano/contract/roles'
 import { formatDate } from '@mano/core/units/dates'
-import { api, ApiProblem, formText } from '../../base/api'
-import { keys, useMe, useWrite } from '../../base/data'
+import { api, ApiProblem, failureText, formText } from '../../base/api'
+import { keys, may, useWrite } from '../../base/data'
 import { useListing } from '../../base/Listing'
 import { Reasoned } from '../../base/Reasoned'
+import { useUndoable } from '../../base/undo'
 import { Invite, ResetLink } from './EntryLinks'
 import { NewPassword } from './NewPassword'
-
-const MAY = {
-  coach: 'A coach does everything, people and health answers too.',
-  assistant:
-    'Assistants test and look; athletes, injuries, imports and people stay with the coach.',
-} as const
+import { ROLE_CHOICES, RolePick } from './RolePick'
 
 const NOBODY: readonly Person[] = []
 
-/** Who works in the hall: who may do what, who comes and who leaves. */
-export function People({ me }: { me: string }) {
+/** Who works in the hall: who may do what, who comes and who leaves. Changing it is the owner's. */
+export function People({ me }: { me: Me }) {
   const people = useQuery({
     queryKey: keys.people,
     queryFn: () => api.get<Person[]>('/api/people'),
   })
-  const today = useMe().data?.today ?? ''
   const list = useListing(people.data ?? NOBODY, {
     what: 'people',
-    says: (p) => `${p.name} ${p.login} ${p.role}`,
+    says: (p) => `${p.name} ${p.login} ${roleOf(p.role).name}`,
     by: { name: (p) => p.name, role: (p) => p.role, login: (p) => p.login },
   })
+  const owner = may(me, 'own')
   const leave = (p: Person, left: boolean) => api.put(`/api/people/${p.id}/left`, { left })
   return (
     <>
       <div className="block">
-        <h2 className="h3">People</h2>
+        <h2 id="people" className="h3">
+          People
+        </h2>
         {list.find}
         <table className="hall-kit hall-people">
           <thead>
@@ -45,54 +44,94 @@ export function People({ me }: { me: string }) {
               {list.th('name', 'Name')}
               {list.th('role', 'Role')}
               {list.th('login', 'Signs in as')}
-              <th scope="col">
-                <span className="vh">What can be done</span>
-              </th>
+              {owner && (
+                <th scope="col">
+                  <span className="vh">What can be done</span>
+                </th>
+              )}
             </tr>
           </thead>
           <tbody>
             {list.rows.map((p) => (
               <tr key={p.id}>
                 <th scope="row">{p.name}</th>
-                <td>{p.role}</td>
-                <td>{p.leftOn ? `left ${formatDate(p.leftOn, today)}` : p.login}</td>
-                <td className="acts">
-                  {p.role === 'assistant' && !p.leftOn && <NewPassword person={p} />}
-                  {p.id !== me && !p.leftOn && <ResetLink person={p} />}
-                  {p.id !== me && !p.leftOn && (
-                    <Reasoned
-                      label="Take out"
-                      title={`Take ${p.name} out of the hall?`}
-                      says={`${p.name} is signed out everywhere and cannot sign in again. What they recorded stays, with their name.`}
-                      done={`${p.name} is out of the hall`}
-                      asks={false}
-                      act={() => leave(p, true)}
-                      undo={() => leave(p, false)}
-                      touched={[keys.people]}
-                    />
-                  )}
-                  {p.leftOn && (
-                    <Reasoned
-                      label="Let in again"
-                      title={`Let ${p.name} in again?`}
-                      says={`${p.name} signs in as ${p.login} with the same password as before.`}
-                      done={`${p.name} can sign in again`}
-                      asks={false}
-                      act={() => leave(p, false)}
-                      undo={() => leave(p, true)}
-                      touched={[keys.people]}
-                    />
+                <td>
+                  {owner && !p.leftOn && p.id !== me.id ? (
+                    <RoleOf person={p} />
+                  ) : (
+                    roleOf(p.role).name
                   )}
                 </td>
+                <td>{p.leftOn ? `left ${formatDate(p.leftOn, me.today)}` : p.login}</td>
+                {owner && (
+                  <td className="acts">
+                    {!mayRole(p.role, 'coach') && !p.leftOn && <NewPassword person={p} />}
+                    {p.id !== me.id && !p.leftOn && <ResetLink person={p} />}
+                    {p.id !== me.id && !p.leftOn && (
+                      <Reasoned
+                        label="Take out"
+                        title={`Take ${p.name} out of the hall?`}
+                        says={`${p.name} is signed out everywhere and cannot sign in again. What they recorded stays, with their name.`}
+                        done={`${p.name} is out of the hall`}
+                        asks={false}
+                        act={() => leave(p, true)}
+                        undo={() => leave(p, false)}
+                        touched={[keys.people]}
+                      />
+                    )}
+                    {p.leftOn && (
+                      <Reasoned
+                        label="Let in again"
+                        title={`Let ${p.name} in again?`}
+                        says={`${p.name} signs in as ${p.login} with the same password as before.`}
+                        done={`${p.name} can sign in again`}
+                        asks={false}
+                        act={() => leave(p, false)}
+                        undo={() => leave(p, true)}
+                        touched={[keys.people]}
+                      />
+                    )}
+                  </td>
+                )}
               </tr>
             ))}
           </tbody>
         </table>
         {list.foot}
+        <dl className="hall-roles">
+          {ROLES.map((r) => (
+            <div key={r.id}>
+              <dt>{r.name}</dt>
+              <dd>{r.says}</dd>
+            </div>
+          ))}
+        </dl>
+        {!owner && <p className="note">Who works here is changed by an owner of the hall.</p>}
       </div>
-      <Invite />
-      <AddPerson />
+      {owner && <Invite />}
+      {owner && <AddPerson />}
     </>
+  )
+}
+
+/** What somebody may do, changed at once and put back by Undo. */
+function RoleOf({ person }: { person: Person }) {
+  const put = (role: Role) => api.put(`/api/people/${person.id}/role`, { role })
+  const write = useUndoable(put, [keys.people, keys.me], {
+    did: (role) => `${person.name}: ${roleOf(role).name} now.`,
+    undo: () => put(person.role),
+  })
+  return (
+    <Select
+      size="xs"
+      aria-label={`Role of ${person.name}`}
+      allowDeselect={false}
+      data={ROLE_CHOICES}
+      value={person.role}
+      error={write.error ? failureText(write.error) : undefined}
+      disabled={write.isPending}
+      onChange={(v) => v && v !== person.role && write.mutate(v)}
+    />
   )
 }
 
@@ -103,7 +142,7 @@ function AddPerson() {
     name: '',
     login: '',
     password: '',
-    role: 'assistant' as const as Person['role'],
+    role: 'assistant' as Role,
   })
   const form = useForm({ initialValues: empty(id), validate: schemaResolver(personBody) })
   const write = useWrite((body: typeof form.values) => api.post('/api/people', body), [keys.people])
@@ -121,16 +160,11 @@ function AddPerson() {
     <form className="block" key={id} noValidate onSubmit={form.onSubmit(save)}>
       <Stack gap="sm">
         <h2 className="h3">Add a person</h2>
-        <SegmentedControl
-          aria-label="Role"
-          data={[
-            { value: 'assistant', label: 'Assistant' },
-            { value: 'coach', label: 'Coach' },
-          ]}
-          value={form.values.role}
-          onChange={(v) => form.setFieldValue('role', v as Person['role'])}
+        <RolePick
+          label="Role"
+          role={form.values.role}
+          onRole={(v) => form.setFieldValue('role', v)}
         />
-        <p className="note">{MAY[form.values.role]}</p>
         <TextInput label="Name" {...form.getInputProps('name')} />
         <TextInput label="Sign-in name" autoComplete="off" {...form.getInputProps('login')} />
         <PasswordInput
@@ -143,7 +177,7 @@ function AddPerson() {
           {formText(write.error)}
         </p>
         <Button type="submit" loading={write.isPending}>
-          Add {form.values.role}
+          Add {roleOf(form.values.role).name.toLowerCase()}
         </Button>
       </Stack>
     </form>

@@ -8,7 +8,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { rowOf } from '@mano/core/units/row'
 import { api, ApiProblem, failureText } from '../../base/api'
 import { TakeBack } from '../../base/TakeBack'
-import { touchedBy } from '../../base/data'
+import { touchedBy, may } from '../../base/data'
 import { takeBack, useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 import { DayInput } from '../../base/DayInput'
@@ -23,7 +23,7 @@ export const clearanceWords = (c: ClearanceView, today: string): string =>
 /** One that was recorded by mistake opens what must stay closed. */
 export function TakeBackClearance({ clearance: c }: { clearance: ClearanceView }) {
   const { athlete, me } = useAthletePage()
-  if (me.role !== 'coach') return null
+  if (!may(me, 'coach')) return null
   return (
     <TakeBack
       kind="clearance"

@@ -5,7 +5,7 @@ import type { EventBody, EventView } from '@mano/contract/intake'
 import { daysBetween, formatDate } from '@mano/core/units/dates'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
-import { touchedBy } from '../../base/data'
+import { touchedBy, may } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 import { DayInput } from '../../base/DayInput'
@@ -16,7 +16,7 @@ import { DayInput } from '../../base/DayInput'
 export function Events() {
   const { athlete, me } = useAthletePage()
   const [open, setOpen] = useCalm<EventView | 'new' | null>(null)
-  const coach = me.role === 'coach'
+  const coach = may(me, 'coach')
   const coming = athlete.events.filter((e) => e.on >= me.today)
   const past = athlete.events.filter((e) => e.on < me.today).reverse()
   return (

@@ -9,7 +9,7 @@ import { rowOf } from '@mano/core/units/row'
 import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { api, failureText } from '../../base/api'
-import { touchedBy, useProfile, useWrite } from '../../base/data'
+import { touchedBy, useProfile, useWrite, may } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const familyName = (id: FamilyId | null): string =>
@@ -75,7 +75,7 @@ export function Experience() {
           </tbody>
         </table>
       )}
-      {me.role === 'coach' && (
+      {may(me, 'coach') && (
         <Button variant="default" onClick={() => setAdding(true)}>
           Enter experience
         </Button>

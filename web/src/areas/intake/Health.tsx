@@ -1,3 +1,4 @@
+import { may } from '../../base/data'
 import { Anchor, Button, Modal } from '@mantine/core'
 import { healthQuestion } from '@mano/core/catalogue/health'
 import { formatDate } from '@mano/core/units/dates'
@@ -45,7 +46,7 @@ export function Health() {
               {clearanceWords(y.clearance, me.today)} <TakeBackClearance clearance={y.clearance} />
             </p>
           )}
-          {active.has(y.id) && me.role === 'coach' && (
+          {active.has(y.id) && may(me, 'coach') && (
             <Anchor
               component="button"
               type="button"

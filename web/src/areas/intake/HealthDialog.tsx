@@ -5,7 +5,7 @@ import type { HealthBody } from '@mano/contract/safety'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { HEALTH_QUESTIONS, type HealthId } from '@mano/core/catalogue/health'
 import { api, failureText } from '../../base/api'
-import { touchedBy, useWrite } from '../../base/data'
+import { touchedBy, useWrite, may } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /**
@@ -39,7 +39,7 @@ function Questions({ onDone }: { onDone: () => void }) {
     (b: { id: string }) => api.post(`/api/athletes/${athlete.id}/health-later`, b),
     touchedBy(athlete.id),
   )
-  const coach = me.role === 'coach'
+  const coach = may(me, 'coach')
   return (
     <Stack gap="sm">
       <p>

@@ -20,7 +20,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { api, ApiProblem, failureText } from '../../base/api'
-import { touchedBy, useWrite } from '../../base/data'
+import { touchedBy, useWrite, may } from '../../base/data'
 import { Chip, HandLetter } from '../../drawn/marks'
 import { Reasoned } from '../../base/Reasoned'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -47,7 +47,7 @@ export function Injuries() {
   const { athlete, me } = useAthletePage()
   const [adding, setAdding] = useCalm(false)
   const [clearing, setClearing] = useCalm<ClearanceOf | null>(null)
-  const coach = me.role === 'coach'
+  const coach = may(me, 'coach')
   const { active, facts } = judgeBy(athlete.safety)
   const cleared = new Set(facts.symptoms.flatMap((s) => (s.cleared === null ? [] : [s.id])))
   const open = athlete.symptoms.filter((s) => !cleared.has(s.id))

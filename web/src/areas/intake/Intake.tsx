@@ -1,13 +1,13 @@
 import { Anchor, Button, Modal, Stack } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
-import { useEffect, useState } from 'react'
+import { useEffect, useState, type ReactNode } from 'react'
 import { useBlocker } from 'react-router'
 import { object } from 'yup'
 import { profileShape } from '@mano/contract/athletes'
 import { birthDateProblem } from '@mano/core/intake/record'
 import { ApiProblem, failureText } from '../../base/api'
 import { Clash } from '../../base/Clash'
-import { touchedBy } from '../../base/data'
+import { touchedBy, may } from '../../base/data'
 import { Calmly } from '../../base/Calmly'
 import { offerUndo } from '../../base/undo'
 import { useChange } from '../../base/useChange'
@@ -34,6 +34,16 @@ export default function Intake() {
   )
 }
 
+/** Who looks only sees what is entered here and cannot change it. */
+function Own({ children }: { children: ReactNode }) {
+  const { me } = useAthletePage()
+  return (
+    <fieldset className="plain" disabled={!may(me, 'test')}>
+      {children}
+    </fieldset>
+  )
+}
+
 function Sheet() {
   const { athlete } = useAthletePage()
   const [profileDirty, setProfileDirty] = useState(false)
@@ -47,7 +57,9 @@ function Sheet() {
       </section>
       <section aria-labelledby="hands">
         <h2 id="hands">Hands and body mass</h2>
-        <Hands />
+        <Own>
+          <Hands />
+        </Own>
       </section>
       <section aria-labelledby="injuries">
         <h2 id="injuries">Injuries, past and present</h2>
@@ -73,14 +85,20 @@ function Sheet() {
         </section>
         <section aria-labelledby="handles">
           <h2 id="handles">Hands on the handles</h2>
-          <Handles />
+          <Own>
+            <Handles />
+          </Own>
         </section>
         <section aria-labelledby="outcomes">
           <h2 id="outcomes">Outcomes of the sport</h2>
-          <Outcomes />
+          <Own>
+            <Outcomes />
+          </Own>
         </section>
         <section className="wide no-rule">
-          <History />
+          <Own>
+            <History />
+          </Own>
           <PutAway />
           <Button variant="default" className="print" onClick={() => window.print()}>
             Print the intake sheet
@@ -160,7 +178,7 @@ function Profile({ onDirty }: { onDirty: (dirty: boolean) => void }) {
       form.resetDirty(saved)
       offerUndo('Saved.', change.back)
     })
-  const coach = me.role === 'coach'
+  const coach = may(me, 'coach')
   return (
     <form onSubmit={form.onSubmit(save)} noValidate>
       <fieldset disabled={!coach} className="bare">

@@ -2,7 +2,7 @@ import { Anchor } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useNavigate } from 'react-router'
 import { api, failureText } from '../../base/api'
-import { keys, useWrite } from '../../base/data'
+import { keys, useWrite, may } from '../../base/data'
 import { Reasoned } from '../../base/Reasoned'
 import { Erase } from './Erase'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -18,7 +18,7 @@ export function PutAway() {
     api.put(`/api/athletes/${athlete.id}/archive`, { archived, reason })
   const touched = [keys.roster, ['squad'], ['archive'], ['athlete']]
   const gone = useWrite(() => api.delete(`/api/athletes/${athlete.id}`), touched)
-  if (me.role !== 'coach') return null
+  if (!may(me, 'coach')) return null
   const unmeasured =
     athlete.measurements.length === 0 &&
     athlete.history.logs.length === 0 &&

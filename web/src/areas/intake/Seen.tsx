@@ -1,3 +1,4 @@
+import { may } from '../../base/data'
 import { useQuery } from '@tanstack/react-query'
 import type { SeenView } from '@mano/contract/athletes'
 import { formatDate } from '@mano/core/units/dates'
@@ -10,7 +11,7 @@ export function Seen() {
   const seen = useQuery({
     queryKey: ['athlete', athlete.id, 'seen'],
     queryFn: () => api.get<SeenView[]>(`/api/athletes/${athlete.id}/seen`),
-    enabled: me.role === 'coach',
+    enabled: may(me, 'coach'),
   })
   if (!seen.data || seen.data.length === 0) return null
   return (

@@ -18,7 +18,7 @@ import { PLACES } from '@mano/core/catalogue/places'
 import { rowOf } from '@mano/core/units/row'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
-import { touchedBy } from '../../base/data'
+import { touchedBy, may } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 
@@ -51,7 +51,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
       setWeek(before.current)
     },
   })
-  const coach = me.role === 'coach'
+  const coach = may(me, 'coach')
   const setDay = (d: number, more: Partial<TrainingDay>) =>
     setWeek({ ...week, days: week.days.map((x, i) => (i === d ? { ...x, ...more } : x)) })
   const frame = frameOfWeek(week)

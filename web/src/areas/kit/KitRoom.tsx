@@ -29,6 +29,7 @@ import {
   usePlaces,
   useNames,
   useWrite,
+  may,
 } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { Reasoned } from '../../base/Reasoned'
@@ -66,7 +67,7 @@ export default function KitRoom() {
     )
   if (!kit.data || !places.data || !me.data) return <main className="cols" aria-busy="true" />
   const today = me.data.today
-  const coach = me.data.role === 'coach'
+  const coach = may(me.data, 'coach')
   const place = places.data.find((p) => p.id === params.get('place')) ?? places.data[0]!
   const here = kit.data.filter((u) => u.placeId === place.id)
   const picked = kit.data.find((u) => u.id === params.get('unit') && u.placeId === place.id) ?? null

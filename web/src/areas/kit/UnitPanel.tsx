@@ -1,3 +1,4 @@
+import { For } from '../../base/For'
 import { Button, Modal, Select, Stack, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -127,9 +128,11 @@ export function UnitPanel({
             {unit.kind === 'spring' ? 'Measure or rate' : 'Measure again'}
           </Button>
         )}
-        <Button variant="default" onClick={() => setOpen('check')}>
-          Check spin and wear
-        </Button>
+        <For right="test">
+          <Button variant="default" onClick={() => setOpen('check')}>
+            Check spin and wear
+          </Button>
+        </For>
         {coach && (
           <Button variant="default" onClick={() => setOpen('change')}>
             Edit

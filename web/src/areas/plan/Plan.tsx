@@ -19,7 +19,7 @@ import { carriedTerms, speaksOf } from '@mano/core/review/next'
 import { useCalm } from '../../base/calm'
 import { Calmly } from '../../base/Calmly'
 import { api, failureText } from '../../base/api'
-import { useWrite } from '../../base/data'
+import { useWrite, may } from '../../base/data'
 import { Failed } from '../../base/Trouble'
 import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -99,7 +99,7 @@ function Week({ view }: { view: PlanView }) {
   const plain = usePlanContext(view, weekStart)
   const context = judgedWith(plain, draft.terms)
   const breaches = validate(week, context)
-  const coach = me.role === 'coach'
+  const coach = may(me, 'coach')
   const logs = athlete.history.logs
   const done = doneBlocks(week, logs)
   const base = useProblem(athlete.id, weekStart, coach && athlete.demand !== null)

@@ -1,3 +1,4 @@
+import { may } from '../../base/data'
 import { Button, NativeSelect } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -110,7 +111,7 @@ export function Versions({
           ))}
         </ul>
       )}
-      {me.role === 'coach' && a.number !== all.length && (
+      {may(me, 'coach') && a.number !== all.length && (
         <div className="row">
           <Button variant="default" onClick={() => onBack(a)}>
             Put version {a.number} on the board

@@ -9,7 +9,7 @@ import { pageOf } from '@mano/core/reference/pages'
 import { formatDate } from '@mano/core/units/dates'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
-import { useMe, useWrite } from '../../base/data'
+import { useMe, useWrite, may } from '../../base/data'
 
 const KEY = ['reference'] as const
 export const useOwnPages = () =>
@@ -24,7 +24,7 @@ export function OwnPages({ origin }: { origin: string }) {
   const me = useMe().data
   const own = (useOwnPages().data ?? []).filter((n) => n.origin === origin)
   const [editing, setEditing] = useCalm<string | null>(null)
-  const coach = me?.role === 'coach'
+  const coach = may(me, 'coach')
   if (own.length === 0 && !coach) return null
   return (
     <section aria-label="In your hall" className="own-pages">

@@ -9,7 +9,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { TakeBack } from '../../base/TakeBack'
-import { touchedBy } from '../../base/data'
+import { touchedBy, may } from '../../base/data'
 import { takeBack, useUndoable } from '../../base/undo'
 import { Icon, type IconName } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -117,7 +117,7 @@ export function Decision({
                 {l.taken && follows(l) && <em>{follows(l)}</em>}
               </div>
             )}
-            {me.role === 'coach' && editing !== l.id && (
+            {may(me, 'coach') && editing !== l.id && (
               <span className="tools">
                 <label>
                   <Checkbox
@@ -140,7 +140,7 @@ export function Decision({
           </li>
         ))}
       </ul>
-      {me.role === 'coach' && (
+      {may(me, 'coach') && (
         <>
           <Textarea
             label="In your words"
@@ -184,7 +184,7 @@ export function Decision({
           <Link className="lnk" to={`/athletes/${athlete.id}/plan`}>
             To the plan
           </Link>{' '}
-          {me.role === 'coach' && (
+          {may(me, 'coach') && (
             <TakeBack
               kind="conclusion"
               rowId={last.id}

@@ -16,7 +16,7 @@ import { formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
-import { useTests } from '../../base/data'
+import { useTests, may } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useUnits } from '../../base/units'
 import { Chip } from '../../drawn/marks'
@@ -135,7 +135,7 @@ function Words({
 function GoalLine({ series, goal }: { series: Series; goal: GoalView | null }) {
   const { me } = useAthletePage()
   const [open, setOpen] = useCalm(false)
-  if (me.role !== 'coach') return null
+  if (!may(me, 'coach')) return null
   return (
     <>
       <Anchor

@@ -6,7 +6,7 @@ import type { Me } from '@mano/contract/accounts'
 import type { RosterNeeds, RosterRow } from '@mano/contract/athletes'
 import { TESTS_STALE_DAYS } from '@mano/core/catalogue/limits'
 import { useCalm } from '../../base/calm'
-import { useMe, useRoster } from '../../base/data'
+import { useMe, useRoster, may } from '../../base/data'
 import { Failed } from '../../base/Trouble'
 import { Decisions } from './Decisions'
 import { Row } from './Row'
@@ -82,6 +82,7 @@ export default function Roster() {
   const decisions = pages[0]?.decisions ?? []
   const needs = pages.at(-1)?.needs ?? { act: 0, due: 0, none: 0, all: 0, waits: 0, today: 0 }
   const today = me.data?.today ?? ''
+  const shown = pages[0]?.order ?? sort
   return (
     <main className="ros">
       <div className="head">
@@ -104,7 +105,7 @@ export default function Roster() {
             Print day
           </Button>
         )}
-        {me.data?.role === 'coach' && (
+        {may(me.data, 'coach') && (
           <Button component={Link} variant="default" to="/athletes/new">
             Add athlete
           </Button>
@@ -114,18 +115,18 @@ export default function Roster() {
         <div className="waits-here" aria-busy="true" />
       ) : (
         <>
-          {rows.length <= NEW_HALL && me.data.role === 'coach' && (
+          {rows.length <= NEW_HALL && may(me.data, 'coach') && (
             <Suspense fallback={<div className="waits-here" aria-busy="true" />}>
               <FirstSteps me={me.data} first={rows[0]} />
             </Suspense>
           )}
-          {rows.length === 0 && me.data.role !== 'coach' && (
+          {rows.length === 0 && !may(me.data, 'coach') && (
             <p className="blank">No athletes yet. A coach adds them.</p>
           )}
           {rows.length > 0 && (
             <>
               <Decisions rows={decisions} waits={needs.waits} today={today} nowMin={nowMin} />
-              <Table rows={rows} sort={sort} needs={needs} decisions={decisions} today={today} />
+              <Table rows={rows} sort={shown} needs={needs} decisions={decisions} today={today} />
             </>
           )}
         </>

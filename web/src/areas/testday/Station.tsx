@@ -1,6 +1,7 @@
+import { For } from '../../base/For'
 import { UnstyledButton } from '@mantine/core'
 import { useRef, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link, Navigate, useParams } from 'react-router'
 import { v7 } from 'uuid'
 import { gateKey } from '@mano/contract/testday'
 import type { ObservationBody } from '@mano/contract/tests'
@@ -10,7 +11,7 @@ import { TEST_CONDITIONS } from '@mano/core/safety/conditions'
 import { oddWords } from '@mano/core/testing/odd'
 import type { Hand } from '@mano/core/catalogue/person'
 import { rowOf } from '@mano/core/units/row'
-import { useMe } from '../../base/data'
+import { useMe, may } from '../../base/data'
 import { useOutbox } from '../../base/outbox'
 import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
@@ -34,12 +35,21 @@ const SLAB: Readonly<Record<Hand, string>> = { left: 'L', right: 'R', both: 'LR'
  * once.
  */
 export default function Station() {
+  const { dayId } = useParams()
+  return (
+    <For right="test" else={<Navigate to={`/testday/${dayId}`} replace />}>
+      <AtStation />
+    </For>
+  )
+}
+
+function AtStation() {
   const { dayId, stationId } = useParams()
   const { day, error } = useDay(dayId!)
   const send = useOutbox((s) => s.add)
   const offline = useOutbox((s) => s.offline)
   const waiting = useOutbox((s) => s.waiting.length)
-  const coach = useMe().data?.role === 'coach'
+  const coach = may(useMe().data, 'coach')
   const [asked, setAsked] = useState<readonly string[]>([])
   const [step, setStep] = useState<'try' | 'pain' | 'leave'>('try')
   // Reasons given here and perhaps not yet on the server, by athlete and hand.

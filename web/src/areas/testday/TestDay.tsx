@@ -8,7 +8,7 @@ import { formatClock, formatDuration, formatWithUnit } from '@mano/core/units/fo
 import { Term } from '../../base/Term'
 import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
-import { useMe } from '../../base/data'
+import { useMe, may } from '../../base/data'
 import { HandLetter } from '../../drawn/marks'
 import { Icon } from '../../drawn/Icon'
 import { earlierKey } from '@mano/contract/testday'
@@ -25,7 +25,7 @@ import './testday.css'
 export default function TestDay() {
   const { dayId } = useParams()
   const { day, error } = useDay(dayId!)
-  const coach = useMe().data?.role === 'coach'
+  const coach = may(useMe().data, 'coach')
   const units = useUnits()
   if (error && !day) return <Failed error={error} />
   if (!day) return <main className="td" aria-busy="true" />

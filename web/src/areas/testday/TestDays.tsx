@@ -28,7 +28,7 @@ import { useListing } from '../../base/Listing'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { TakeBack } from '../../base/TakeBack'
-import { useKit, useMe, useNames } from '../../base/data'
+import { useKit, useMe, useNames, may } from '../../base/data'
 import { takeBack, useUndoable } from '../../base/undo'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
@@ -74,7 +74,7 @@ export default function TestDays() {
     <main className="td">
       <div className="hall-head">
         <h1>Group test days</h1>
-        {me.role === 'coach' && !making && (
+        {may(me, 'coach') && !making && (
           <Button onClick={() => setMaking(true)}>Set up a day</Button>
         )}
       </div>
@@ -130,7 +130,7 @@ function Days({ days, me }: { days: readonly TestDayLine[]; me: Me }) {
               </td>
               <td>{d.started ? 'begun' : 'set up'}</td>
               <td>
-                {!d.started && me.role === 'coach' && (
+                {!d.started && may(me, 'coach') && (
                   <TakeBack
                     kind="test_day"
                     rowId={d.id}

@@ -1,3 +1,4 @@
+import { For } from '../../base/For'
 import { Anchor, Button, Input, Modal, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -5,7 +6,7 @@ import type { SessionView } from '@mano/contract/tests'
 import { PICTURE_MOST_BYTES, PICTURE_TYPES } from '@mano/core/formats/image'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
-import { touchedBy, useWrite } from '../../base/data'
+import { touchedBy, useWrite, may } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** Longer side a picture is brought down to, px: enough to judge a hand position. */
@@ -31,7 +32,8 @@ async function smaller(file: File): Promise<Blob> {
 
 /** Notes, a picture of the hand position and links to clips, kept with the test. */
 export function Attachments({ session }: { session: SessionView }) {
-  const { athlete } = useAthletePage()
+  const { athlete, me } = useAthletePage()
+  const looks = !may(me, 'test')
   const [text, setText] = useState('')
   const [problem, setProblem] = useState('')
   const [seen, setSeen] = useCalm<string | null>(null)
@@ -90,7 +92,7 @@ export function Attachments({ session }: { session: SessionView }) {
             ) : (
               <span>{a.text}</span>
             )}
-            {going === a.id ? (
+            {looks ? null : going === a.id ? (
               <span className="row">
                 <Button
                   variant="default"
@@ -118,33 +120,35 @@ export function Attachments({ session }: { session: SessionView }) {
           </li>
         ))}
       </ul>
-      <form onSubmit={add}>
-        <label className="vh" htmlFor="note-text">
-          Note or link to a clip
-        </label>
-        <Input
-          id="note-text"
-          value={text}
-          maxLength={2000}
-          placeholder="Note, or link to a clip"
-          onChange={(e) => setText(e.currentTarget.value)}
-        />
-        <Button variant="default" type="submit" disabled={text.trim() === '' || say.isPending}>
-          Save
+      <For right="test">
+        <form onSubmit={add}>
+          <label className="vh" htmlFor="note-text">
+            Note or link to a clip
+          </label>
+          <Input
+            id="note-text"
+            value={text}
+            maxLength={2000}
+            placeholder="Note, or link to a clip"
+            onChange={(e) => setText(e.currentTarget.value)}
+          />
+          <Button variant="default" type="submit" disabled={text.trim() === '' || say.isPending}>
+            Save
+          </Button>
+        </form>
+        <Button component="label" variant="default" className="file">
+          {picture.isPending ? 'Sending …' : 'Picture of the hand'}
+          <input
+            type="file"
+            accept={PICTURE_TYPES.join(',')}
+            className="vh"
+            onChange={(e) => {
+              void take(e.currentTarget.files?.[0])
+              e.currentTarget.value = ''
+            }}
+          />
         </Button>
-      </form>
-      <Button component="label" variant="default" className="file">
-        {picture.isPending ? 'Sending …' : 'Picture of the hand'}
-        <input
-          type="file"
-          accept={PICTURE_TYPES.join(',')}
-          className="vh"
-          onChange={(e) => {
-            void take(e.currentTarget.files?.[0])
-            e.currentTarget.value = ''
-          }}
-        />
-      </Button>
+      </For>
       <p className="said" role="alert">
         {problem || (failed && failureText(failed))}
       </p>

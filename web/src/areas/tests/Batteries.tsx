@@ -13,7 +13,7 @@ import {
 } from '@mano/core/testing/battery'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
-import { keys, useProfile, useWrite } from '../../base/data'
+import { keys, useProfile, useWrite, may } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 import { VisitSteps } from './BatteryVisit'
 import { SUGGESTED, useChoices } from './useBattery'
@@ -77,7 +77,7 @@ export default function Batteries() {
               {b.name}
             </Button>
           ))}
-          {me.role === 'coach' && (
+          {may(me, 'coach') && (
             <Button variant="default" size="lg" onClick={() => setSaving([])}>
               New battery
             </Button>
@@ -105,15 +105,15 @@ export default function Batteries() {
             <VisitSteps
               batteryId={chosen.id}
               onRemove={
-                me.role === 'coach' && chosen.items.length > 1
+                may(me, 'coach') && chosen.items.length > 1
                   ? (at) => change(chosen.items.filter((_, i) => i !== at))
                   : null
               }
             />
-            {me.role === 'coach' && chosen.items.length < BATTERY_MOST && (
+            {may(me, 'coach') && chosen.items.length < BATTERY_MOST && (
               <AddTest onAdd={(item) => change([...chosen.items, item])} />
             )}
-            {me.role === 'coach' && (
+            {may(me, 'coach') && (
               <div className="row battery-act">
                 {!own && (
                   <Button variant="default" onClick={() => setSaving(chosen.items)}>

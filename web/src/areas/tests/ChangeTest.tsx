@@ -1,3 +1,4 @@
+import { For } from '../../base/For'
 import { Anchor, Button, Checkbox, Input, Modal } from '@mantine/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -24,35 +25,37 @@ export function ChangeTest({ session, protocol }: { session: SessionView; protoc
   const change = (body: object) =>
     api.post(`/api/tests/${session.id}/changes`, { id: v7(), ...body })
   return (
-    <p className="row change-test">
-      <Anchor component="button" type="button" className="lnk" onClick={() => setOpen(true)}>
-        Edit conditions
-      </Anchor>
-      <Reasoned
-        label="Strike the test"
-        title={`Strike ${protocol.name} of ${formatDate(session.performedOn, me.today)}?`}
-        says={`All ${session.trials.length} trials leave every list and sum. The record that they were there stays.`}
-        done="The test is struck."
-        act={(reason) => change({ struck: true, reason })}
-        undo={() => change({ struck: false, reason: 'Taken back' })}
-        touched={touched}
-        onDone={() => void navigate(`/athletes/${athlete.id}/tests`)}
-      />
-      <Modal opened={open} onClose={() => setOpen(false)} title="Conditions of this test">
-        <Conditions
-          session={session}
-          protocol={protocol}
-          change={change}
+    <For right="test">
+      <p className="row change-test">
+        <Anchor component="button" type="button" className="lnk" onClick={() => setOpen(true)}>
+          Edit conditions
+        </Anchor>
+        <Reasoned
+          label="Strike the test"
+          title={`Strike ${protocol.name} of ${formatDate(session.performedOn, me.today)}?`}
+          says={`All ${session.trials.length} trials leave every list and sum. The record that they were there stays.`}
+          done="The test is struck."
+          act={(reason) => change({ struck: true, reason })}
+          undo={() => change({ struck: false, reason: 'Taken back' })}
           touched={touched}
-          onDone={() => setOpen(false)}
+          onDone={() => void navigate(`/athletes/${athlete.id}/tests`)}
         />
-      </Modal>
-      {session.changes.map((c) => (
-        <span key={c.id} className="note">
-          Changed {formatDate(c.recordedAt.slice(0, 10), me.today)}: {c.reason}
-        </span>
-      ))}
-    </p>
+        <Modal opened={open} onClose={() => setOpen(false)} title="Conditions of this test">
+          <Conditions
+            session={session}
+            protocol={protocol}
+            change={change}
+            touched={touched}
+            onDone={() => setOpen(false)}
+          />
+        </Modal>
+        {session.changes.map((c) => (
+          <span key={c.id} className="note">
+            Changed {formatDate(c.recordedAt.slice(0, 10), me.today)}: {c.reason}
+          </span>
+        ))}
+      </p>
+    </For>
   )
 }
 

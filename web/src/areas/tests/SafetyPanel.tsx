@@ -1,3 +1,4 @@
+import { may } from '../../base/data'
 import { Anchor, Button, Input, Modal, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -104,7 +105,7 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
         </p>
       ))}
       {asks.length > 0 &&
-        (me.role === 'coach' ? (
+        (may(me, 'coach') ? (
           <form
             className="change"
             onSubmit={(e) => {

@@ -21,7 +21,7 @@ import { parseNumber } from '@mano/core/units/parse'
 import { useCalm } from '../../base/calm'
 import { focusHere } from '../../base/focusHere'
 import { api, failureText } from '../../base/api'
-import { keys, touchedBy, useKit, useTests, useWrite } from '../../base/data'
+import { keys, touchedBy, useKit, useTests, useWrite, may } from '../../base/data'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import { HandLetter } from '../../drawn/marks'
@@ -140,7 +140,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const asking = [
     ...new Set(asks.filter((f) => f.caution.trigger.kind !== 'unanswered').map(findingLine)),
   ]
-  const coach = me.role === 'coach'
+  const coach = may(me, 'coach')
   const client = useQueryClient()
   // The test is on the screen whether or not the list was read anew in time.
   const show = (made: SessionView) =>
@@ -241,7 +241,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
               {fitting.length === 0 && (
                 <option value="">{kit.isPending ? ' ' : 'None in the hall'}</option>
               )}
-              {me.role === 'coach' && <option value="+">Add one to the hall …</option>}
+              {may(me, 'coach') && <option value="+">Add one to the hall …</option>}
             </NativeSelect>
           </label>
           {variants.map((v) => (

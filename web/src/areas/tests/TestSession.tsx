@@ -30,7 +30,7 @@ import { liveUse, type LiveTries } from '@mano/core/force/tries'
 import { latestMeasure } from '@mano/core/intake/record'
 import { formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { useChosenInstrument, useInstruments } from '../../base/instruments'
-import { useKit, useTests } from '../../base/data'
+import { may, useKit, useTests } from '../../base/data'
 import { Failed, LostPage } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
@@ -115,9 +115,10 @@ function Running({
   const reading = readSession(protocol, session.trials, session.variant)
   const [params, setParams] = useSearchParams()
   const hands = reading.hands.map((h) => h.hand)
-  const today = session.performedOn === me.today
+  const tests = may(me, 'test')
+  const today = tests && session.performedOn === me.today
   // Results of another day are typed in afterwards; nothing is gated, timed or live then.
-  const entering = !today && params.get('enter') !== null
+  const entering = tests && !today && params.get('enter') !== null
   const open = today || entering
   // What was just noted counts before the next effort, on record or not.
   const judge = judgeBy(factsWith(athlete.safety, notedIn(session)))

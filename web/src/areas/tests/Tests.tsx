@@ -1,3 +1,4 @@
+import { For } from '../../base/For'
 import { Button, NativeSelect } from '@mantine/core'
 import { Link, useSearchParams } from 'react-router'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
@@ -24,55 +25,59 @@ export default function Tests() {
   return (
     <main className="cols tests">
       <section>
-        <div className="proto-pick" role="group" aria-label="Protocol">
-          {FIRST.map((id) => (
-            <Button
-              key={id}
-              variant={id === protocol.id ? 'filled' : 'default'}
-              size="lg"
-              aria-pressed={id === protocol.id}
-              onClick={() => pick(id)}
-            >
-              {protocolById(id)!.name}
-            </Button>
-          ))}
-          <NativeSelect
-            aria-label="More protocols"
-            className={`more ${own ? '' : 'on'}`}
-            value={own ? '' : protocol.id}
-            onChange={(e) => pick(e.currentTarget.value)}
-          >
-            <option value="">More …</option>
-            {PROTOCOL_GROUPS.map((g) => (
-              <optgroup key={g.id} label={g.name}>
-                {PROTOCOLS.filter(
-                  (p) => p.group === g.id && !(FIRST as readonly string[]).includes(p.id),
-                ).map((p) => (
-                  <option key={p.id} value={p.id}>
-                    {p.name}
-                  </option>
-                ))}
-              </optgroup>
+        <For right="test" else={<p className="note">You look only: tests are run by others.</p>}>
+          <div className="proto-pick" role="group" aria-label="Protocol">
+            {FIRST.map((id) => (
+              <Button
+                key={id}
+                variant={id === protocol.id ? 'filled' : 'default'}
+                size="lg"
+                aria-pressed={id === protocol.id}
+                onClick={() => pick(id)}
+              >
+                {protocolById(id)!.name}
+              </Button>
             ))}
-          </NativeSelect>
-          <Button
-            component={Link}
-            variant="default"
-            size="lg"
-            to={`/athletes/${athlete.id}/tests/batteries`}
-          >
-            Several tests
-          </Button>
-        </div>
-        {protocol.entry === 'body' ? (
-          <BodyEntry key={protocol.id} protocol={protocol} />
-        ) : (
-          <StartTest key={params.toString()} protocol={protocol} />
-        )}
+            <NativeSelect
+              aria-label="More protocols"
+              className={`more ${own ? '' : 'on'}`}
+              value={own ? '' : protocol.id}
+              onChange={(e) => pick(e.currentTarget.value)}
+            >
+              <option value="">More …</option>
+              {PROTOCOL_GROUPS.map((g) => (
+                <optgroup key={g.id} label={g.name}>
+                  {PROTOCOLS.filter(
+                    (p) => p.group === g.id && !(FIRST as readonly string[]).includes(p.id),
+                  ).map((p) => (
+                    <option key={p.id} value={p.id}>
+                      {p.name}
+                    </option>
+                  ))}
+                </optgroup>
+              ))}
+            </NativeSelect>
+            <Button
+              component={Link}
+              variant="default"
+              size="lg"
+              to={`/athletes/${athlete.id}/tests/batteries`}
+            >
+              Several tests
+            </Button>
+          </div>
+          {protocol.entry === 'body' ? (
+            <BodyEntry key={protocol.id} protocol={protocol} />
+          ) : (
+            <StartTest key={params.toString()} protocol={protocol} />
+          )}
+        </For>
         <Earlier />
       </section>
       <aside>
-        <NextInBattery batteryId={params.get('battery')} />
+        <For right="test">
+          <NextInBattery batteryId={params.get('battery')} />
+        </For>
         <div className="block">
           <h2 className="h3 with-figure">
             {protocol.rows[0] && <Grip id={protocol.rows[0].quality} size={48} />}

@@ -1,0 +1,16 @@
+import { dictionary } from '@zxcvbn-ts/language-common'
+
+/** Words that make a password longer and no harder to guess. */
+const AROUND = /^[\d\W_]+|[\d\W_]+$/g
+let list: ReadonlySet<string> | null = null
+
+/**
+ * Whether a password is one of the fifty thousand most used that the package lists, as it is, or
+ * with nothing but digits and signs put before or after one of five letters and more.
+ */
+export function isMuchUsed(password: string): boolean {
+  list ??= new Set(dictionary['passwords-common'])
+  const p = password.toLowerCase().trim()
+  const bare = p.replace(AROUND, '')
+  return list.has(p) || (bare.length > 4 && list.has(bare) && p.length - bare.length < 6)
+}

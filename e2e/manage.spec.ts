@@ -330,7 +330,7 @@ test('a link that works once brings somebody in; an athlete is erased by writing
   await page.getByRole('button', { name: 'Make the link' }).click()
   const address = await page.getByLabel('Address').inputValue()
   await page.keyboard.press('Escape')
-  await expect(page.getByText(/assistant, Ola Reyes, until/)).toBeVisible()
+  await expect(page.getByText(/Assistant, Ola Reyes, until/)).toBeVisible()
   const hers = await (await browser.newContext()).newPage()
   await hers.goto(address)
   await expect(hers.getByRole('heading', { name: 'Come into Quayside Hall' })).toBeVisible()

@@ -1,11 +1,18 @@
 import * as yup from 'yup'
-import { someId, version, whole } from './common'
+import { someId, version } from './common'
 
 /** How long a hall keeps records of athletes who come no more; null: as long as it likes. */
 export const keepBody = yup
   .object({
     version: version(),
-    keepYears: whole('years', 1, 50).nullable().defined('the years are missing'),
+    keepYears: yup
+      .number()
+      .strict()
+      .integer('years are whole')
+      .min(1, 'years are 1 to 50')
+      .max(50, 'years are 1 to 50')
+      .nullable()
+      .defined('the years are missing'),
   })
   .exact('a field is not known')
 /** Athletes whose time is over, as they were shown. */

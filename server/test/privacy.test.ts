@@ -163,6 +163,10 @@ describe('how long records are kept', () => {
     await own.agent.get(`/api/athletes/${old}`).expect(404)
     await own.agent.get(`/api/athletes/${back}`).expect(200)
     expect((await over()).over).toEqual([])
+    // And without a limit again.
+    const now = (await over()).version
+    await own.agent.put('/api/retention').send({ version: now, keepYears: null }).expect(200)
+    expect(await over()).toMatchObject({ keepYears: null })
     expect(await holding(['Oda Quill'])).toEqual([])
   })
   it('the owner reads who saw and who changed health records; nobody below does', async () => {

@@ -65,15 +65,13 @@ function SignIn() {
   // Asked for once the password was right, where somebody has codes.
   const [asksCode, setAsksCode] = useState(false)
   const send = (v: typeof form.values) =>
-    enter(async () => {
-      try {
-        await api.post('/api/session', v)
-      } catch (error) {
-        if (!(error instanceof ApiProblem) || error.problem.type !== '/problems/code-asked')
-          throw error
-        setAsksCode(true)
-      }
-    })
+    enter(() =>
+      api.post('/api/session', v).catch((error: unknown) => {
+        if (error instanceof ApiProblem && error.problem.type === '/problems/code-asked')
+          setAsksCode(true)
+        throw error
+      }),
+    )
   return (
     <form onSubmit={form.onSubmit((v) => void send(v))}>
       <Stack gap="md">
@@ -92,7 +90,6 @@ function SignIn() {
         {asksCode && (
           <TextInput
             label="Code"
-            description="The six digits your app shows now, or one of your recovery codes"
             inputMode="numeric"
             autoComplete="one-time-code"
             autoFocus

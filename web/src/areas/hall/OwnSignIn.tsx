@@ -35,6 +35,12 @@ export function OwnSignIn() {
     s.since && me
       ? `since ${formatDate(localDateOf(new Date(s.since), me.hall.timeZone), me.today)}`
       : 'since before this was noted'
+  // Many of one device and day are one line.
+  const alike = new Map<string, number>()
+  for (const s of open.data ?? []) {
+    const what = `${s.device || 'A browser'}, ${since(s)}${s.here ? ', here' : ''}`
+    alike.set(what, (alike.get(what) ?? 0) + 1)
+  }
   const others = (open.data ?? []).filter((s) => !s.here)
   return (
     <div className="block">
@@ -42,13 +48,10 @@ export function OwnSignIn() {
         Your sign-in
       </h2>
       <ul className="hall-people">
-        {(open.data ?? []).map((s, i) => (
-          <li key={i}>
-            <b>{s.device || 'A browser'}</b>
-            <span className="s">
-              {since(s)}
-              {s.here && ', here'}
-            </span>
+        {[...alike].map(([what, n]) => (
+          <li key={what}>
+            {what}
+            {n > 1 && <span className="s">, {n} times</span>}
           </li>
         ))}
       </ul>

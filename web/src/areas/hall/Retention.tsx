@@ -10,6 +10,7 @@ import { offerUndo } from '../../base/undo'
 import { useChange } from '../../base/useChange'
 
 const KEY = ['retention']
+const inYears = (n: number): string => `${n} ${n === 1 ? 'year' : 'years'}`
 
 /** How long records of athletes who come no more are kept; nothing goes before the owner looks. */
 export function Retention({ today }: { today: string }) {
@@ -53,7 +54,9 @@ function Setting({ of, today }: { of: RetentionView; today: string }) {
           e.preventDefault()
           change.save({ keepYears: to }, () =>
             offerUndo(
-              to === null ? 'Records are kept without a limit.' : `Records are kept ${to} years.`,
+              to === null
+                ? 'Records are kept without a limit.'
+                : `Records are kept for ${inYears(to)}.`,
               change.back,
             ),
           )
@@ -100,13 +103,13 @@ function Over({
 }) {
   const [kept, setKept] = useState<ReadonlySet<string>>(new Set())
   if (over.length === 0)
-    return <p className="note">Of everybody something was recorded in the last {years} years.</p>
+    return <p className="note">Of everybody something was recorded within {inYears(years)}.</p>
   const going = over.filter((o) => !kept.has(o.id))
   return (
     <>
       <p>
         {over.length === 1 ? 'One athlete has' : `${over.length} athletes have`} nothing on record
-        for {years} years or more{saved ? '' : ', if you save this'}.
+        for {inYears(years)} or more{saved ? '' : ', if you save this'}.
       </p>
       <ul className="records">
         {over.map((o) => (

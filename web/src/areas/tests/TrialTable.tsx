@@ -56,7 +56,7 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
     const side = hand === 'right' ? 'r' : 'l'
     const value = (
       <td key="v" className={`v ${side} ${on ? 'on' : ''} ${trial?.struck ? 'struck' : ''}`}>
-        {trial && !looks ? (
+        {trial && looks ? (
           formatValue(trial.value, protocol.unit, units)
         ) : trial ? (
           <TrialButton

@@ -207,3 +207,57 @@ test('how long records are kept is set, taken back, and looked at before anythin
   )
   await accessible(page)
 })
+
+test('after the sign-out nothing of an athlete stays on the device but what was not sent, and that is said', async ({
+  page,
+}) => {
+  await open(page, 'Dov Hartigan', 'Floor')
+  await page.getByRole('link', { name: 'Run the session' }).click()
+  await expect(page.getByText(/Warm-up|warm-up/).first()).toBeVisible()
+  await page.goBack()
+  await open(page, 'Bram Achterley', 'Tests').catch(async () => {
+    await page.getByRole('link', { name: 'Roster' }).click()
+    await open(page, 'Bram Achterley', 'Tests')
+  })
+  await page.getByRole('button', { name: 'All four met, start' }).click()
+  await page.route('**/trials', (route) => route.abort())
+  await page
+    .getByLabel(/hand, in kg|^(left|right) hand/i)
+    .first()
+    .fill('61.7')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Saved on this device: 1 not yet sent.')).toBeVisible()
+  await page.getByRole('button', { name: /Quayside Hall ·/ }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  const ask = page.getByRole('dialog', { name: 'Sign out?' })
+  await expect(ask.getByText(/One entry was not sent yet\. It stays on this device/)).toBeVisible()
+  await accessible(page)
+  await ask.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+  const left = await page.evaluate(async () => {
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      const r = indexedDB.open('mano')
+      r.onsuccess = () => resolve(r.result)
+    })
+    const rows: string[] = []
+    for (const store of db.objectStoreNames)
+      if (store !== 'outbox')
+        rows.push(
+          ...(await new Promise<string[]>((resolve) => {
+            const r = db.transaction(store).objectStore(store).getAll()
+            r.onsuccess = () => resolve(r.result.map((x) => JSON.stringify(x)))
+          })),
+        )
+    const kept = await caches.keys()
+    for (const name of kept)
+      for (const q of await (await caches.open(name)).keys()) rows.push(q.url)
+    return { rows, local: Object.keys(localStorage) }
+  })
+  expect(left.rows.filter((r) => /Hartigan|Achterley|api\//.test(r))).toEqual([])
+  expect(left.local.filter((k) => !/^mano-(units|instrument|jot )/.test(k))).toEqual([])
+  // What waited is sent at the next sign-in.
+  await page.unroute('**/trials')
+  await signInAs(page, 'ruth', PASSWORD)
+  await expect(page.getByRole('heading', { name: 'Thursday 8 October' })).toBeVisible()
+  await expect(page.getByRole('link', { name: /waits?$/ })).toBeHidden({ timeout: 30_000 })
+})

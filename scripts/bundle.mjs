@@ -5,6 +5,7 @@ import { build } from 'esbuild'
 const entries = {
   main: 'server/src/main.ts',
   jobs: 'server/src/jobs/worker.ts',
+  prepare: 'server/src/commands/prepare.ts',
   calc: 'server/src/commands/calc.ts',
   plan: 'server/src/commands/plan.ts',
   restore: 'server/src/commands/restore.ts',

@@ -30,34 +30,61 @@ let stopping = false
 let server = null
 let vite = null
 
-const pg = (...args) =>
+/** What a command says; refused where it fails. */
+const told = (command, args, env = process.env) =>
   new Promise((resolve, reject) => {
-    const child = spawn('scripts/pg.sh', args, { stdio: stdio('pipe') })
+    const child = spawn(command, args, { stdio: stdio('pipe'), env })
     let out = ''
     child.stdout.on('data', (piece) => {
       out += piece
     })
     child.on('close', (code) =>
-      code === 0 ? resolve(out.trim()) : reject(new Error(`pg.sh ${args[0]}: exit ${code}`)),
+      code === 0 ? resolve(out.trim()) : reject(new Error(`${command} ${args[0]}: exit ${code}`)),
     )
   })
+const pg = (...args) => told('scripts/pg.sh', args)
+
+/** What the server is not told: rights over the database that it never needs. */
+const RIGHTS = ['MANO_PG_ADMIN_URL', 'MANO_OWNER_PASSWORD', 'MANO_APP_PASSWORD', 'MANO_FRESH']
+const withoutRights = () =>
+  Object.fromEntries(Object.entries(process.env).filter(([k]) => !RIGHTS.includes(k)))
+/** Makes the database ready and gives the server's address of it; anew where it moved. */
+const prepared = { from: '', url: '', fresh: process.env.MANO_FRESH ?? '0' }
+async function prepare(url) {
+  if (prepared.from === url) return prepared.url
+  const env = { ...process.env, MANO_PG_ADMIN_URL: url, MANO_FRESH: prepared.fresh }
+  prepared.url = await told(process.execPath, ['server/dist/prepare.mjs'], env)
+  prepared.from = url
+  prepared.fresh = '0'
+  return prepared.url
+}
 
 /** The server at its port, restarted whenever it ends without having been told to. */
 async function keepServer(url) {
   let pause = BACKOFF.first
   for (let times = 0; !stopping; times++) {
     const began = Date.now()
+    let appUrl = ''
+    try {
+      appUrl = await prepare(url.now)
+    } catch (error) {
+      say(error.message)
+      if (times === 0) return stop(1)
+      await wait(pause)
+      pause = Math.min(BACKOFF.most, pause * 2)
+      continue
+    }
+    if (stopping) return
     const child = spawn(
       process.execPath,
       ['--max-semi-space-size=8', '--max-old-space-size=320', 'server/dist/main.mjs'],
       {
         stdio: stdio('inherit', 'ipc'),
         env: {
-          ...process.env,
+          ...withoutRights(),
           // Threads share two arenas: each of its own would keep what it once needed.
           MALLOC_ARENA_MAX: '2',
-          MANO_PG_ADMIN_URL: url.now,
-          MANO_FRESH: times === 0 ? (process.env.MANO_FRESH ?? '0') : '0',
+          MANO_APP_URL: appUrl,
           MANO_AGAIN: times === 0 ? '0' : '1',
           MANO_SUPERVISED: '1',
         },

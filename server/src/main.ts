@@ -2,10 +2,10 @@ import { monitorEventLoopDelay } from 'node:perf_hooks'
 import { Worker } from 'node:worker_threads'
 import { Pool } from 'pg'
 import { buildApp } from './app'
-import { clockFrom, readConfig } from './api/config'
-import { dropDatabase, ensureDatabase, mendSwap } from './db/bootstrap'
-import { migrate, openApp, takeStatistics } from './db/source'
-import { DEMO_SIGN_IN, loadDemo } from './demo/load'
+import { clockFrom, readConfig, readRights } from './api/config'
+import { prepare } from './db/prepare'
+import { openApp } from './db/source'
+import { DEMO_SIGN_IN } from './demo/load'
 import { Rack } from './devices/rack'
 import { listenLive } from './api/live'
 
@@ -21,23 +21,18 @@ process.on('unhandledRejection', (error) => {
 
 const config = readConfig(process.env)
 const clock = clockFrom(config.pinnedNow)
-if (config.fresh) await dropDatabase(config.adminUrl, config.database)
-await mendSwap(config.adminUrl, config.database)
-const urls = await ensureDatabase(config.adminUrl, config.database, config.passwords)
-await migrate(urls.owner)
-const app = await openApp(urls)
+// The start command has prepared the database and hands the server's own address over; run by
+// itself, as in tests, it prepares first.
+const url = process.env['MANO_APP_URL'] ?? (await prepare(readRights(process.env), clock()))
+const app = await openApp(url)
 const pool = new Pool({
-  connectionString: urls.app,
+  connectionString: url,
   max: 4,
   connectionTimeoutMillis: 3000,
   statement_timeout: 5000,
 })
 // A database that restarts takes idle connections with it; the next request opens a new one.
 pool.on('error', (error) => console.error(`Database connection lost: ${error.message}`))
-if (config.demo && (await loadDemo(app, clock()))) {
-  await takeStatistics(urls.owner)
-  console.log('The demo hall is loaded.')
-}
 
 // The checks ask how long the loop was held up.
 if (process.env['MANO_MEASURED'] === '1') {
@@ -54,7 +49,7 @@ let jobs: Worker | undefined
 /** Long work in a thread of its own; one that ends by itself is begun anew. */
 function startJobs(): Worker {
   const worker = new Worker(new URL('./jobs.mjs', import.meta.url), {
-    workerData: { urls },
+    workerData: { url },
     resourceLimits: { maxOldGenerationSizeMb: 256 },
   })
   worker.on('error', (error) => console.error(error))
@@ -75,7 +70,7 @@ const rack = new Rack({
   speed: config.instrumentSpeed,
   paths: config.instrumentPaths,
 })
-const live = listenLive(urls.app)
+const live = listenLive(url)
 const options = {
   app,
   clock,

@@ -9,7 +9,7 @@ import { planContext } from '@mano/core/plan/context'
 import { judgeBy } from '@mano/core/safety/judge'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { demoRecord } from '../src/demo/safety'
-import { clockFrom, readConfig } from '../src/api/config'
+import { clockFrom, readConfig, readRights } from '../src/api/config'
 import { generateDemo } from '../src/demo/generate'
 import { meets } from '../src/demo/judge'
 import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
@@ -101,7 +101,10 @@ describe('settings', () => {
     expect(Math.abs(clock().getTime() - Date.parse('2026-10-08T10:00:00Z'))).toBeLessThan(1000)
     expect(() => clockFrom('soon')).toThrow('not an instant')
   })
-  it('what must be set is named', () => expect(() => readConfig({})).toThrow('MANO_PG_ADMIN_URL'))
+  it('what must be set is named', () => {
+    expect(() => readConfig({})).toThrow('MANO_SESSION_SECRET')
+    expect(() => readRights({})).toThrow('MANO_PG_ADMIN_URL')
+  })
 })
 
 describe('./mano plan', () => {

@@ -42,7 +42,7 @@ export async function rig(rack?: Rack, named?: string): Promise<Rig> {
   const database = named ?? `t_${randomBytes(6).toString('hex')}`
   const urls = await ensureDatabase(admin, database, PASSWORDS)
   await migrate(urls.owner)
-  const app = await openApp(urls)
+  const app = await openApp(urls.app)
   const pool = new Pool({ connectionString: urls.app, max: 2 })
   const now = { at: NOW }
   const stop = async () => {

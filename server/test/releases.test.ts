@@ -26,7 +26,7 @@ describe('data of an earlier release', () => {
       await owner.query(read(new URL(name, folder)))
       await owner.end()
       await migrate(urls.owner)
-      const app = await openApp(urls)
+      const app = await openApp(urls.app)
       const pool = new Pool({ connectionString: urls.app, max: 2 })
       const server = buildApp({
         app,

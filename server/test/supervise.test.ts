@@ -130,6 +130,13 @@ afterAll(async () => {
 }, 30_000)
 
 describe('what ./mano keeps running', () => {
+  it('the server is told no right over the database but its own', () => {
+    const env = readFileSync(`/proc/${serverPid()}/environ`, 'utf8').split('\0')
+    const named = env.map((e) => e.split('=')[0])
+    for (const right of ['MANO_PG_ADMIN_URL', 'MANO_OWNER_PASSWORD', 'MANO_APP_PASSWORD'])
+      expect(named).not.toContain(right)
+    expect(env.find((e) => e.startsWith('MANO_APP_URL='))).toContain('//mano_app:')
+  })
   it('a database that is killed comes back by itself, and the server goes on', async () => {
     const before = [postmaster(), serverPid()]
     process.kill(before[0]!, 'SIGKILL')

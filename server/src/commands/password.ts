@@ -1,14 +1,14 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { Client } from 'pg'
 import { v7 } from 'uuid'
-import { readConfig } from '../api/config'
+import { readRights } from '../api/config'
 
 /**
  * A link for a new password, from the machine itself: for a hall whose only coach forgot. It works
  * once, for an hour.
  */
 const [login] = process.argv.slice(2)
-const config = readConfig(process.env)
+const config = readRights(process.env)
 const url = new URL(config.adminUrl)
 url.pathname = `/${config.database}`
 const HOUR_MS = 3_600_000

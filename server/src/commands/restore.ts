@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import { Client } from 'pg'
-import { readConfig } from '../api/config'
+import { readRights } from '../api/config'
 import { dropDatabase, ensureDatabase, swapDatabase } from '../db/bootstrap'
 import { migrate, takeStatistics } from '../db/source'
 
@@ -9,7 +9,7 @@ import { migrate, takeStatistics } from '../db/source'
  * changes the names: one step, whole or not at all.
  */
 const [file, pgRestore] = process.argv.slice(2) as [string, string]
-const config = readConfig(process.env)
+const config = readRights(process.env)
 const replace = process.env['MANO_REPLACE'] === '1'
 /** Only tried: the file is put into a database beside the others, looked at, and thrown away. */
 const drill = process.env['MANO_DRILL'] === '1'

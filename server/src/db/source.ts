@@ -136,13 +136,10 @@ export async function takeStatistics(ownerUrl: string): Promise<void> {
 }
 
 /** The app's own connection: a plain role that owns nothing. */
-export const openApp = (
-  urls: DatabaseUrls,
-  more: Partial<typeof PATIENCE> = {},
-): Promise<DataSource> =>
+export const openApp = (url: string, more: Partial<typeof PATIENCE> = {}): Promise<DataSource> =>
   new DataSource({
     ...common,
-    url: urls.app,
+    url,
     entities: ENTITIES,
     extra: {
       ...PATIENCE,

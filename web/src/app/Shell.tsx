@@ -1,14 +1,13 @@
 import { Mark } from '../drawn/Mark'
-import { Menu, UnstyledButton } from '@mantine/core'
 import { lazy, Suspense } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
-import { api, isSignedOut, Unreachable } from '../base/api'
+import { isSignedOut, Unreachable } from '../base/api'
 import { useInstallation, useMe } from '../base/data'
+import { AccountMenu } from './AccountMenu'
 import { Command } from './Command'
 import { OutboxMark } from './OutboxMark'
 import { Failed } from '../base/Trouble'
-import { useUnits } from '../base/units'
 
 const Entrance = lazy(() => import('../areas/entrance/Entrance'))
 
@@ -57,45 +56,5 @@ function Frame({ me }: { me: Me }) {
         <Outlet />
       </div>
     </>
-  )
-}
-
-function AccountMenu({ me }: { me: Me }) {
-  const units = useUnits()
-  const leave = async () => {
-    await (me.tablet ? api.post('/api/tablet/lock') : api.delete('/api/session'))
-    // A fresh start: nothing of this hall stays in memory.
-    window.location.assign('/')
-  }
-  return (
-    <Menu position="bottom-end" withinPortal={false} width={210}>
-      <Menu.Target>
-        <UnstyledButton className="who">
-          {me.hall.name} · {me.name}
-        </UnstyledButton>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Label>Units</Menu.Label>
-        <Menu.Item
-          closeMenuOnClick={false}
-          onClick={() => units.set({ mass: units.mass === 'kg' ? 'lb' : 'kg' })}
-        >
-          Mass and force: <b>{units.mass}</b>
-        </Menu.Item>
-        <Menu.Item
-          closeMenuOnClick={false}
-          onClick={() => units.set({ length: units.length === 'mm' ? 'in' : 'mm' })}
-        >
-          Lengths: <b>{units.length}</b>
-        </Menu.Item>
-        <Menu.Divider />
-        <Menu.Item component={NavLink} to="/help">
-          Help <kbd>?</kbd>
-        </Menu.Item>
-        <Menu.Item onClick={() => void leave()}>
-          {me.tablet ? 'Lock the tablet' : 'Sign out'}
-        </Menu.Item>
-      </Menu.Dropdown>
-    </Menu>
   )
 }

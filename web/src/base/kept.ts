@@ -58,3 +58,25 @@ export function keptStorage<S>(): PersistStorage<S> {
     removeItem: (name) => then(() => forget('state', name)),
   }
 }
+
+/** What is the device's and no athlete's, and what was not sent yet. */
+const STAYS = ['mano-units', 'mano-instrument']
+const NOT_SENT = 'mano-jot '
+const DRAFTS = ['mano-plan-drafts', 'mano-draft-']
+
+/** Whether something typed here is saved nowhere else: a week that was changed, a trial half typed. */
+export const isUnsaved = (): boolean =>
+  Object.keys(localStorage).some(
+    (key) =>
+      DRAFTS.some((d) => key.startsWith(d)) &&
+      // The drafts' own store stands there empty as well.
+      !/"open":\{\}/.test(localStorage.getItem(key) ?? ''),
+  )
+
+/** Somebody signs out: of the athletes nothing stays on the device but what was not sent yet. */
+export async function leaveNothing(): Promise<void> {
+  for (const key of Object.keys(localStorage))
+    if (key.startsWith('mano-') && !STAYS.includes(key) && !key.startsWith(NOT_SENT))
+      localStorage.removeItem(key)
+  await run('state', 'readwrite', (s) => s.clear())
+}

@@ -47,7 +47,7 @@ export async function makeHall(
   await dropDatabase(admin, database)
   const urls = await ensureDatabase(admin, database, PASSWORDS)
   await migrate(urls.owner)
-  const app = await openApp(urls)
+  const app = await openApp(urls.app)
   const ids = { hallId: v7(), accountId: v7() }
   await createHall(
     app,

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react'
 import type { TabletView } from '@mano/contract/keys'
 import { api, failureText } from '../../base/api'
 import { keys } from '../../base/data'
+import { leaveNothing } from '../../base/kept'
 import { useOutbox } from '../../base/outbox'
 import { Failed } from '../../base/Trouble'
 
@@ -21,6 +22,7 @@ export function Tablet() {
   const waiting = useOutbox((s) => s.waiting.length)
   const end = async () => {
     await api.post('/api/tablet/end')
+    await leaveNothing().catch(() => undefined)
     window.location.assign('/')
   }
   if (read.error) return <Failed error={read.error} retry={() => void read.refetch()} />

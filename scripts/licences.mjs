@@ -58,7 +58,8 @@ export function page() {
   return `# Licences
 
 What runs in the product besides Mano itself, by \`package-lock.json\`; written by \`node scripts/licences.mjs\`, held by a test. What only builds and tests it is
-not here. PostgreSQL and Chromium come from Debian's packages with their own.
+not here, nor are parts for one kind of machine: of these the pictures' library (\`@img/sharp-libvips-*\`) is LGPL-3.0-or-later, linked and not changed. PostgreSQL and
+Chromium come from Debian's packages with their own.
 
 | package | version | licence |
 | --- | --- | --- |

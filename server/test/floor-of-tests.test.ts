@@ -1,4 +1,6 @@
+import sharp from 'sharp'
 import { v7 } from 'uuid'
+import { drawnAnew } from '../src/http/picture'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { SessionView } from '@mano/contract/tests'
 import {
@@ -198,31 +200,29 @@ describe('trials of every kind', () => {
   })
 })
 
-const PNG = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
-  'base64',
-)
+/** A picture of 20 by 10, with what cameras and programs write into and behind one. */
+const taken = async (format: 'jpeg' | 'png' | 'webp', side = 20): Promise<Buffer> =>
+  Buffer.concat([
+    await sharp({ create: { width: side, height: side / 2, channels: 3, background: '#a33' } })
+      .withExif({ IFD0: { Copyright: 'Port Sennet', Artist: 'Secret Owner' } })
+      .withXmp('<x:xmpmeta xmlns:x="adobe:ns:meta/">Secret Owner</x:xmpmeta>')
+      [format]()
+      .toBuffer(),
+    Buffer.from('Secret Owner after the end'),
+  ])
 
 describe('notes, pictures and links', () => {
   it('are kept with the test; a picture comes back without what it said of its maker', async () => {
     const { sessionId } = await tested(own.agent, athleteId)
     const id = v7()
-    const text = Buffer.concat([
-      Buffer.from([0, 0, 0, 9]),
-      Buffer.from('tEXtAuthor me'),
-      Buffer.from([0, 0, 0, 0]),
-    ])
-    const withText = Buffer.concat([PNG.subarray(0, 33), text, PNG.subarray(33)])
-    await own.agent
-      .put(`/api/tests/${sessionId}/pictures/${id}`)
-      .set('content-type', 'image/png')
-      .send(withText)
-      .expect(201)
-    await own.agent
-      .put(`/api/tests/${sessionId}/pictures/${id}`)
-      .set('content-type', 'image/png')
-      .send(withText)
-      .expect(201)
+    const withText = await taken('png')
+    expect(withText.toString('latin1')).toContain('Secret Owner')
+    for (let i = 0; i < 2; i++)
+      await own.agent
+        .put(`/api/tests/${sessionId}/pictures/${id}`)
+        .set('content-type', 'image/png')
+        .send(withText)
+        .expect(201)
     await own.agent
       .post(`/api/tests/${sessionId}/attachments`)
       .send({ id: v7(), kind: 'link', text: 'https://clips.example/42' })
@@ -231,12 +231,46 @@ describe('notes, pictures and links', () => {
     const picture = await own.agent
       .get(`/api/attachments/${id}`)
       .expect(200)
-      .expect('content-type', 'image/png')
-    expect(Buffer.compare(picture.body as Buffer, PNG)).toBe(0)
+      .expect('content-type', 'image/jpeg')
+    const bytes = picture.body as Buffer
+    expect(bytes.toString('latin1')).not.toMatch(/Secret|Port Sennet|adobe/)
+    expect(await sharp(bytes).metadata()).toMatchObject({ width: 20, height: 10, format: 'jpeg' })
     await other.agent.get(`/api/attachments/${id}`).expect(404)
     await other.agent.delete(`/api/attachments/${id}`).expect(404)
     await own.agent.delete(`/api/attachments/${id}`).expect(204)
     await own.agent.get(`/api/attachments/${id}`).expect(404)
+  })
+  it('of each kind nothing is left but what is seen; a large one is made smaller, one that is cut off refused', async () => {
+    for (const format of ['jpeg', 'png', 'webp'] as const) {
+      const out = await drawnAnew(await taken(format))
+      expect(out.toString('latin1'), format).not.toMatch(/Secret|Port Sennet|adobe/)
+    }
+    expect(await sharp(await drawnAnew(await taken('jpeg', 4000))).metadata()).toMatchObject({
+      width: 1600,
+      height: 800,
+    })
+    const cut = (await taken('png', 400)).subarray(0, 300)
+    await expect(drawnAnew(cut)).rejects.toMatchObject({ problem: { status: 400 } })
+    // Small as a file, and two hundred million pixels once unpacked.
+    const bomb = await sharp({
+      create: { width: 20_000, height: 10_000, channels: 3, background: '#000' },
+      limitInputPixels: false,
+    })
+      .png()
+      .toBuffer()
+    expect(bomb.length).toBeLessThan(10 * 1024 * 1024)
+    await expect(drawnAnew(bomb)).rejects.toThrow()
+  }, 60_000)
+  it('a test keeps twelve pictures', async () => {
+    const { sessionId } = await tested(own.agent, athleteId)
+    const picture = await taken('jpeg')
+    const send = () =>
+      own.agent
+        .put(`/api/tests/${sessionId}/pictures/${v7()}`)
+        .set('content-type', 'image/jpeg')
+        .send(picture)
+    const all = await Promise.all(Array.from({ length: 14 }, async () => (await send()).status))
+    expect(all.sort()).toEqual([...Array<number>(12).fill(201), 409, 409])
   })
   it('other files, too large ones and links that are none are refused with a reason', async () => {
     const { sessionId } = await tested(own.agent, athleteId)

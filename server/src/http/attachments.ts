@@ -1,5 +1,5 @@
 import { type BatteryBody, type BatteryView } from '@mano/contract/tests'
-import { stripPicture } from '@mano/core/formats/image'
+import { PICTURES_MOST } from '@mano/core/formats/image'
 import {
   BatteryEntity,
   CurrentBatteryView,
@@ -10,6 +10,7 @@ import { insertOnce } from '../db/once'
 import { created, done, ok, type Api, type Call } from '../api/api'
 import { knownSources } from './intake'
 import { conflict, HttpProblem, notFound, refused } from '../faults/problem'
+import { drawnAnew } from './picture'
 
 async function session(call: Call): Promise<string> {
   const found = await call.em.findOneBy(CurrentSessionView, {
@@ -39,24 +40,29 @@ export function mountAttachments(api: Api): void {
     const id = String(call.req.params['attachmentId'])
     if (!Buffer.isBuffer(call.req.body))
       throw new HttpProblem(415, 'not-a-picture', 'Send a JPEG, PNG or WebP picture.')
-    const picture = stripPicture(call.req.body)
-    if (!picture.ok) throw refused('picture', picture.message)
+    const bytes = await drawnAnew(call.req.body)
     const there = await call.em.findOne(TestAttachmentEntity, {
       where: { id },
       select: { id: true, sessionId: true },
     })
     if (there && there.sessionId !== sessionId)
       throw conflict('This id is on record with other content.')
-    if (!there)
+    if (!there) {
+      // One after the other: of two at once neither goes past the most.
+      await call.em.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 7008))', [sessionId])
+      const kept = await call.em.countBy(TestAttachmentEntity, { sessionId, kind: 'photo' })
+      if (kept >= PICTURES_MOST)
+        throw conflict(`A test keeps ${PICTURES_MOST} pictures. Remove one first.`)
       await call.em.insert(TestAttachmentEntity, {
         ...call.actor,
         id,
         sessionId,
         kind: 'photo',
         text: '',
-        mime: picture.type,
-        bytes: Buffer.from(picture.bytes),
+        mime: 'image/jpeg',
+        bytes,
       })
+    }
     return created({ id })
   })
 

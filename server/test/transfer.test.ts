@@ -435,6 +435,8 @@ describe('the whole installation', () => {
         [new URL('../dist/restore.mjs', import.meta.url).pathname, from, `${bin}/pg_restore`],
         { env: { ...env, ...more }, stdio: 'pipe', encoding: 'utf8' },
       )
+    // Where Mano has started and no hall was set up yet nothing stands in its way.
+    await (await rig(undefined, database)).stop()
     restore()
     const back = await rig(undefined, database)
     const agent = await signIn(back, 'ruth')

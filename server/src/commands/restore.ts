@@ -38,13 +38,16 @@ const [there] = await ask<{ n: number }>(
   `SELECT count(*)::int AS n FROM pg_database WHERE datname = '${config.database}'`,
 )
 if (!drill && there!.n > 0) {
-  const hall = await ask<{ name: string }>(
+  const [made] = await ask<{ halls: boolean }>(
     config.database,
-    `SELECT CASE WHEN to_regclass('public.hall') IS NULL THEN NULL ELSE (xpath('/row/name/text()', query_to_xml('SELECT name FROM hall LIMIT 1', false, true, '')))[1]::text END AS name`,
+    `SELECT to_regclass('public.hall') IS NOT NULL AS halls`,
   )
-  if (hall[0]?.name && !replace)
+  const [hall] = made!.halls
+    ? await ask<{ name: string }>(config.database, 'SELECT name FROM hall LIMIT 1')
+    : []
+  if (hall && !replace)
     fail(
-      `There is a hall here already (${hall[0].name}). Back it up, then say --replace to put the file in its place.`,
+      `There is a hall here already (${hall.name}). Back it up, then say --replace to put the file in its place.`,
     )
   const [busy] = await ask<{ n: number }>(
     'postgres',

@@ -93,6 +93,7 @@ export const TOPICS: readonly { group: string; topics: readonly Topic[] }[] = [
         task: 'Give an athlete their own link',
         steps: [
           'In Floor make a link. It shows only their sessions and ends when you take it back.',
+          'For a parent or a physiotherapist tick "Only looks": it takes nothing.',
         ],
       },
     ],
@@ -131,9 +132,47 @@ export const TOPICS: readonly { group: string; topics: readonly Topic[] }[] = [
         steps: ['"3 wait" in the top bar opens the page. Each line says why, and what you can do.'],
         to: { path: '/waiting', name: 'What waits' },
       },
+    ],
+  },
+  {
+    group: 'The hall',
+    topics: [
       {
-        task: 'Sign-in, people and export',
-        steps: ['Hall: people and links, passwords, archive, and everything as files.'],
+        task: 'Let somebody in',
+        steps: [
+          'Hall, People: a first password, or a link by which they choose their own.',
+          'The role says what they may do; an owner changes it at any time.',
+        ],
+        to: { path: '/hall#people', name: 'People' },
+      },
+      {
+        task: 'Use one tablet for everybody',
+        steps: [
+          'Each sets a PIN on the Hall page, signed in as themselves.',
+          'On the tablet: "Make this browser the hall\'s tablet". From then on names and PINs.',
+          'Lock it in the menu at the top right. What is recorded carries the name of who was there.',
+        ],
+        to: { path: '/hall#tablet', name: 'Shared tablet' },
+      },
+      {
+        task: 'Forgotten password or lost phone',
+        steps: [
+          'An owner makes a link for a new password: People on the Hall page. It ends codes as well.',
+          'An owner alone: ./mano password NAME on the machine.',
+        ],
+        to: { path: '/hall#people', name: 'People' },
+      },
+      {
+        task: 'Show, hand over or erase what is kept of an athlete',
+        steps: [
+          'Intake: who has seen the page, everything on record as a file, erasing.',
+          'Hall: how long records are kept, and who saw and changed health records.',
+        ],
+        to: { path: '/hall#retention', name: 'Records' },
+      },
+      {
+        task: 'Everything as files, passwords, athletes put away',
+        steps: ['All of it is on the Hall page.'],
         to: { path: '/hall', name: 'Hall' },
       },
     ],

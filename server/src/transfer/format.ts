@@ -101,7 +101,7 @@ const ADDED: Readonly<Record<string, unknown>> = {
   ageTo: null,
   leftOn: null,
   'set_log.importId': null,
-  'hall.keepYears': null,
+  keepYears: null,
   'place.closedOn': null,
   'athlete.erasedOn': null,
   'test_import.of': 'trials',

@@ -23,7 +23,10 @@ const setup = (more: Record<string, unknown> = {}) => ({
 
 describe('first start', () => {
   it('an empty installation says so and refuses what cannot be', async () => {
-    expect((await request(r.server).get('/api/installation')).body).toEqual({ empty: true })
+    expect((await request(r.server).get('/api/installation')).body).toMatchObject({
+      empty: true,
+      tablet: false,
+    })
     const bad = await request(r.server)
       .post('/api/installation')
       .send(setup({ password: 'short', timeZone: 'Port/Sennet', login: 'No Spaces' }))
@@ -31,7 +34,10 @@ describe('first start', () => {
     expect((bad.body as { errors: { field: string }[] }).errors.map((e) => e.field).sort()).toEqual(
       ['login', 'password', 'timeZone'],
     )
-    expect((await request(r.server).get('/api/installation')).body).toEqual({ empty: true })
+    expect((await request(r.server).get('/api/installation')).body).toMatchObject({
+      empty: true,
+      tablet: false,
+    })
   })
   it('two at once make one hall', async () => {
     const replies = await Promise.all(
@@ -59,7 +65,7 @@ describe('sign-in', () => {
     expect(cookie).toContain('HttpOnly')
     expect(cookie).toContain('SameSite=Lax')
     expect((await agent.get('/api/me').expect(200)).body).toMatchObject({
-      role: 'coach',
+      role: 'owner',
       hall: { name: 'Lower Quay' },
     })
     await agent.delete('/api/session').expect(204)

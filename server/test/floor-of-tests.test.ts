@@ -201,15 +201,17 @@ describe('trials of every kind', () => {
 })
 
 /** A picture of 20 by 10, with what cameras and programs write into and behind one. */
-const taken = async (format: 'jpeg' | 'png' | 'webp', side = 20): Promise<Buffer> =>
-  Buffer.concat([
-    await sharp({ create: { width: side, height: side / 2, channels: 3, background: '#a33' } })
-      .withExif({ IFD0: { Copyright: 'Port Sennet', Artist: 'Secret Owner' } })
-      .withXmp('<x:xmpmeta xmlns:x="adobe:ns:meta/">Secret Owner</x:xmpmeta>')
-      [format]()
-      .toBuffer(),
+const taken = async (format: 'jpeg' | 'png' | 'webp', side = 20): Promise<Buffer> => {
+  const drawn = sharp({
+    create: { width: side, height: side / 2, channels: 3, background: '#a33' },
+  })
+    .withExif({ IFD0: { Copyright: 'Port Sennet', Artist: 'Secret Owner' } })
+    .withXmp('<x:xmpmeta xmlns:x="adobe:ns:meta/">Secret Owner</x:xmpmeta>')
+  return Buffer.concat([
+    await drawn.toFormat(format).toBuffer(),
     Buffer.from('Secret Owner after the end'),
   ])
+}
 
 describe('notes, pictures and links', () => {
   it('are kept with the test; a picture comes back without what it said of its maker', async () => {
@@ -250,6 +252,7 @@ describe('notes, pictures and links', () => {
       height: 800,
     })
     const cut = (await taken('png', 400)).subarray(0, 300)
+    await expect(drawnAnew(Buffer.alloc(0))).rejects.toMatchObject({ problem: { status: 400 } })
     await expect(drawnAnew(cut)).rejects.toMatchObject({ problem: { status: 400 } })
     // Small as a file, and two hundred million pixels once unpacked.
     const bomb = await sharp({

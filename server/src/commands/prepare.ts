@@ -1,5 +1,5 @@
 import { clockFrom, readRights } from '../api/config'
-import { prepare } from '../db/prepare'
+import { prepare } from '../prepare'
 
 // Run by the start command before each first start: the server itself never holds these rights.
 const now = clockFrom(process.env['MANO_NOW'] ?? null)()

@@ -1,7 +1,7 @@
 import { Client } from 'pg'
 import { DataSource } from 'typeorm'
 import { installQueue } from '../queue/boss'
-import { APP_ROLE, type DatabaseUrls } from './bootstrap'
+import { APP_ROLE } from './bootstrap'
 import { ENTITIES } from './entities'
 import { Planned } from './planned'
 import { Ground1764000000001 } from './migrations/1-ground'

@@ -15,12 +15,13 @@ export async function drawnAnew(file: Buffer): Promise<Buffer> {
   const { default: sharp } = await import('sharp')
   sharp.concurrency(1)
   sharp.cache(false)
-  const picture = sharp(file, { failOn: 'error', limitInputPixels: PIXELS_MOST })
-  const { format } = await picture.metadata().catch(() => ({ format: undefined }))
-  if (!format || !KINDS.includes(format))
-    throw refused('picture', 'Not a JPEG, PNG or WebP picture.')
+  const picture = () => sharp(file, { failOn: 'error', limitInputPixels: PIXELS_MOST })
+  const { format } = await Promise.resolve()
+    .then(() => picture().metadata())
+    .catch(() => ({ format: '' }))
+  if (!KINDS.includes(format)) throw refused('picture', 'Not a JPEG, PNG or WebP picture.')
   try {
-    return await picture
+    return await picture()
       .autoOrient()
       .resize(SIDE_PX, SIDE_PX, { fit: 'inside', withoutEnlargement: true })
       .flatten({ background: '#fff' })

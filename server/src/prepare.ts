@@ -1,7 +1,7 @@
-import type { Rights } from '../api/config'
-import { loadDemo } from '../demo/load'
-import { dropDatabase, ensureDatabase, mendSwap } from './bootstrap'
-import { migrate, openApp, takeStatistics } from './source'
+import type { Rights } from './api/config'
+import { loadDemo } from './demo/load'
+import { dropDatabase, ensureDatabase, mendSwap } from './db/bootstrap'
+import { migrate, openApp, takeStatistics } from './db/source'
 
 /**
  * What asks for the right to make databases and change tables, done before the server starts: it is

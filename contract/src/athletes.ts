@@ -277,6 +277,8 @@ export interface RosterPage {
   decisions: RosterRow[]
   next: string | null
   needs: RosterNeeds
+  /** Something was written that these rows do not hold yet: asked again in a moment they do. */
+  behind: boolean
 }
 /** Who is on the roster, for choosing; who trains today, and what stands. */
 export interface AthleteName {

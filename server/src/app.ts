@@ -12,6 +12,7 @@ import { mountTablet } from './accounts/tablet'
 import { mountPeople } from './accounts/people'
 import { Api, type Services } from './api/api'
 import { mountAthletes } from './http/athletes'
+import { keepUp } from './http/freshen'
 import { mountExercises } from './http/exercises'
 import { mountExports } from './http/exports'
 import { mountImports } from './http/imports'
@@ -53,6 +54,7 @@ export interface AppOptions extends Services {
 
 export function buildApi(services: Services): Api {
   const api = new Api(services)
+  api.written = keepUp
   mountAccounts(api)
   mountPeople(api)
   mountEntry(api)

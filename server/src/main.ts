@@ -78,6 +78,7 @@ const options = {
   pool,
   live,
   pinned: config.pinnedNow !== null,
+  keepsUp: true,
   look: () => (jobs ??= startJobs()).postMessage('look'),
   sessionSecret: config.sessionSecret,
   https: config.https,

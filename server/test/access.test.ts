@@ -313,6 +313,7 @@ describe('another hall', () => {
       decisions: [],
       next: null,
       needs: { act: 0, due: 0, none: 0, all: 0, waits: 0, today: 0 },
+      behind: false,
     })
     expect((await other.agent.get('/api/athletes/names')).body).toEqual([])
     expect((await other.agent.get('/api/imports')).body).toEqual([])

@@ -33,6 +33,7 @@ export interface Services {
   clock: Clock
   /** Instruments of the installation; none when left out. */ rack?: Rack
   /** The clock is pinned: no device's clock is compared with it. */ pinned?: boolean
+  /** Kept rows are worked out after each write, and pages do not wait for them. */ keepsUp?: boolean
   /** Tells the worker that there is something to do. */ look?: () => void
   /** What other screens and servers say. */ live?: Live
 }
@@ -87,6 +88,8 @@ export class Api {
   readonly router = Router()
   readonly mounted: RouteName[] = []
   readonly services: Services
+  /** Told of each write that went through. */
+  written?: (scene: Parameters<First>[0]) => void
 
   constructor(services: Services) {
     this.services = services
@@ -152,9 +155,11 @@ export class Api {
     const { accountId, hallId } = req.session
     if (!accountId || !hallId) throw SIGNED_OUT
     const after: Call['after'] = []
+    let seen: Parameters<First>[0] | undefined
     const answer = async (em: EntityManager, { account, hall }: Who): Promise<Reply> => {
       const now = clock()
       const today = localDateOf(now, hall.timeZone)
+      seen = { services: this.services, hall, today }
       const [body, query] = [
         await checked(route.body, req.body, today),
         await checked(route.query, req.query, today),
@@ -191,6 +196,7 @@ export class Api {
         ? await this.afterwards(route, req, before, answer)
         : await inHallAs(app, hallId, accountId, (em, who) => answer(em, allowed(route, req, who)))
     for (const act of after) act()
+    if (seen && req.method !== 'GET') this.written?.(seen)
     return reply
   }
 

@@ -22,7 +22,8 @@ import { created, done, ok, type Api, type Call } from '../api/api'
 import { knownSources } from './intake'
 import { conflict, notFound, refused } from '../faults/problem'
 import { noteSeen } from '../db/seen'
-import { freshened, rosterNames, rosterPage } from './roster'
+import { freshened, nearlyFresh } from './freshen'
+import { rosterNames, rosterPage } from './roster'
 import { changeRow } from './change'
 import { loadParts } from '../db/parts'
 import { Not, IsNull } from 'typeorm'
@@ -61,7 +62,7 @@ export function mountAthletes(api: Api): void {
       type: 'application/json; charset=utf-8',
       body: await rosterPage(call),
     }),
-    freshened,
+    nearlyFresh,
   )
 
   api.on('GET /api/athletes/names', async (call) => ok(await rosterNames(call)), freshened)

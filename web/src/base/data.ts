@@ -45,6 +45,8 @@ export const useInstallation = (enabled: boolean) =>
     enabled,
   })
 export type RosterOrder = 'clock' | 'need' | 'name' | 'sport'
+/** When a roster that lacks the newest writes is asked for again, ms. */
+const BEHIND_MS = 400
 /** Rows of the roster a page holds. */
 const ROSTER_PAGE = 60
 /** The roster page by page, in an order. */
@@ -54,6 +56,7 @@ export const useRoster = (sort: RosterOrder) =>
     initialPageParam: '',
     getNextPageParam: (last: RosterPage & { order: RosterOrder }) => last.next,
     placeholderData: (before) => before,
+    refetchInterval: (q) => (q.state.data?.pages.some((p) => p.behind) ? BEHIND_MS : false),
     queryFn: async ({ pageParam }) => {
       const page = await api.get<RosterPage>(
         `/api/athletes?${new URLSearchParams({ sort, most: String(ROSTER_PAGE), ...(pageParam !== '' && { after: pageParam }) }).toString()}`,

@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { Client } from 'pg'
 import { v7 } from 'uuid'
 import type { LargeHall } from './hall'
@@ -131,36 +133,42 @@ export async function statementsOf(
 /** The statements that took longest in all, with their plans. */
 export function slowest(admin: string, database: string, most: number): Promise<Slow[]> {
   return asAdmin(admin, database, async (q) => {
-    const rows = (
-      await q.query<{ query: string; mean: number; calls: string }>(
-        `SELECT s.query, s.mean_exec_time AS mean, s.calls FROM ${WATCHED} s ${ours} AND s.query ~* '^\\s*(SELECT|WITH|INSERT|UPDATE|DELETE)' AND s.calls > 3 ORDER BY s.total_exec_time DESC LIMIT ${most}`,
-      )
-    ).rows
-    const out: Slow[] = []
-    for (const r of rows)
-      out.push({
-        ms: r.mean,
-        calls: Number(r.calls),
-        text: r.query.replace(/\s+/g, ' '),
-        plan: await planOf(q, r.query),
-      })
-    return out
+    const { rows } = await q.query<{ query: string; mean: number; calls: string }>(
+      `SELECT s.query, s.mean_exec_time AS mean, s.calls FROM ${WATCHED} s ${ours} AND s.query ~* '^\\s*(SELECT|WITH|INSERT|UPDATE|DELETE)' AND s.calls > 3 ORDER BY s.total_exec_time DESC LIMIT ${most}`,
+    )
+    const [{ dir }] = (await q.query(`SELECT current_setting('data_directory') AS dir`)).rows as [
+      { dir: string },
+    ]
+    const plans = plansIn(readFileSync(join(dir, 'server.log'), 'utf8'))
+    return rows.map((r) => ({
+      ms: r.mean,
+      calls: Number(r.calls),
+      text: r.query.replace(/\s+/g, ' '),
+      plan: plans.get(shapeOf(r.query)) ?? 'none of its plans was among those that were noted',
+    }))
   })
 }
 
-/** A plan that knows no values: what a prepared statement would be run by. */
-async function planOf(q: Client, query: string): Promise<string> {
-  const values = Math.max(0, ...[...query.matchAll(/\$(\d+)/g)].map((m) => Number(m[1])))
-  try {
-    await q.query('SET plan_cache_mode = force_generic_plan')
-    await q.query(`PREPARE looked AS ${query}`)
-    const { rows } = await q.query<{ 'QUERY PLAN': string }>(
-      `EXPLAIN EXECUTE looked${values > 0 ? `(${Array.from({ length: values }, () => 'NULL').join(', ')})` : ''}`,
-    )
-    return rows.map((r) => r['QUERY PLAN']).join('\n')
-  } catch (error) {
-    return `not planned: ${error instanceof Error ? error.message : 'unknown'}`
-  } finally {
-    await q.query('DEALLOCATE ALL').catch(() => undefined)
+/** A statement without its values: as the counter has it, and as the log has it. */
+export const shapeOf = (query: string): string =>
+  query
+    .replace(/'(?:[^']|'')*'/g, '?')
+    .replace(/\$\d+/g, '?')
+    .replace(/\b\d+(?:\.\d+)?\b/g, '?')
+    .replace(/\s+/g, ' ')
+    .trim()
+
+/**
+ * The plans auto_explain wrote into a log, by the shape of their statement; of several the last.
+ * An entry's further lines begin with a tab.
+ */
+export function plansIn(log: string): Map<string, string> {
+  const plans = new Map<string, string>()
+  for (const [, entry] of log.matchAll(/ plan:\n\tQuery Text: ((?:.*\n)(?:\t.*\n)*)/g)) {
+    const lines = entry!.split('\n').map((l) => l.replace(/^\t/, ''))
+    const at = lines.findIndex((l) => /^\s*\S.*\(cost=[\d.]+\.\.[\d.]+ rows=/.test(l))
+    if (at > 0)
+      plans.set(shapeOf(lines.slice(0, at).join('\n')), lines.slice(at).join('\n').trimEnd())
   }
+  return plans
 }

@@ -243,6 +243,7 @@ test('several at once: ticked and pasted, in pounds; a length in the wrong unit 
   await accessible(page)
   await page.getByRole('button', { name: 'Add 5 to Net loft' }).click()
   await expect(page.getByText(/^5 implements added to Net loft/)).toBeVisible()
+  await expect(page.getByRole('dialog')).toBeHidden()
   await expect(page.getByRole('row', { name: /Pinch block 76 mm 2/ })).toContainText(
     '76 mm (2.99 in)',
   )

@@ -150,7 +150,10 @@ test('a viewer sees plan, tests and review and is offered nothing that would cha
   expect(refused).toEqual([])
 })
 
-test('codes: begun with the app, asked for at the next sign-in, ended again', async ({ page }) => {
+test('codes: begun with the app, asked for at the next sign-in, ended again', async ({
+  page,
+  own,
+}) => {
   await page.getByRole('link', { name: 'Hall', exact: true }).click()
   await page.getByRole('button', { name: 'Ask for a code too' }).click()
   const form = page.getByRole('dialog', { name: 'A code beside the password' })
@@ -158,8 +161,9 @@ test('codes: begun with the app, asked for at the next sign-in, ended again', as
   await form.getByRole('button', { name: 'Begin' }).click()
   const secret = (await form.locator('.codes code').innerText()).replaceAll(' ', '')
   const totp = new TOTP({ secret: Secret.fromBase32(secret) })
-  // The server's clock is pinned in these tests.
-  const at = Date.parse('2026-10-08T10:12:00.000Z')
+  // The server's clock is its own in these tests.
+  const me = (await (await page.request.get(`${own.url}/api/me`)).json()) as { now: string }
+  const at = Date.parse(me.now)
   await accessible(page)
   await form.getByLabel('The code it shows now').fill(totp.generate({ timestamp: at }))
   await form.getByRole('button', { name: 'Ask for codes from now on' }).click()
@@ -191,7 +195,7 @@ test('how long records are kept is set, taken back, and looked at before anythin
   await years.fill('9')
   await expect(page.getByText('Of everybody something was recorded within 9 years.')).toBeVisible()
   const part = page.getByRole('region', { name: 'How long records are kept' })
-  await part.getByRole('button', { name: 'Save' }).click()
+  await part.getByRole('button', { name: 'Save years' }).click()
   const notice = page.getByRole('alert').filter({ hasText: 'Records are kept for 9 years.' })
   await notice.getByRole('button', { name: 'Undo' }).click()
   await expect(years).toHaveValue('')

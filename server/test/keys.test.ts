@@ -1,3 +1,5 @@
+import { get } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { Secret, TOTP } from 'otpauth'
 import request from 'supertest'
 import { v7 } from 'uuid'
@@ -238,6 +240,38 @@ describe('a shared tablet', () => {
     await t.get('/api/tablet').expect(200)
     r.now.at = at
   })
+  it('a live channel ends soon after the tablet is locked', async () => {
+    const id = await add('gus', 'assistant')
+    await (await signIn(r, 'gus')).put('/api/me/pin').send({ password: PASSWORD, pin: '6194' })
+    const listening = r.server.listen(0, '127.0.0.1')
+    await new Promise((resolve) => listening.once('listening', resolve))
+    const { port } = listening.address() as AddressInfo
+    const entered = await request(r.server)
+      .post('/api/session')
+      .send({ login: 'ruth', password: PASSWORD })
+    const cookieOf = (x: request.Response) => String(x.headers['set-cookie']).split(';')[0]!
+    const made = await request(r.server)
+      .post('/api/tablet')
+      .set('cookie', cookieOf(entered))
+      .send({ password: PASSWORD })
+      .expect(201)
+    const cookie = cookieOf(made)
+    await request(r.server)
+      .post('/api/tablet/enter')
+      .set('cookie', cookie)
+      .send({ accountId: id, pin: '6194' })
+      .expect(201)
+    const ended = new Promise<void>((resolve, reject) => {
+      get({ port, path: '/api/live', headers: { cookie } }, (res) => {
+        expect(res.statusCode).toBe(200)
+        res.resume().on('end', resolve).on('error', reject)
+      }).on('error', reject)
+    })
+    await new Promise((resolve) => setTimeout(resolve, 200))
+    await request(r.server).post('/api/tablet/lock').set('cookie', cookie).expect(204)
+    await ended
+    await new Promise((resolve) => listening.close(resolve))
+  }, 20_000)
   it('PINs are not tried one after the other; a browser that is no tablet has none to try', async () => {
     const t = await tablet()
     const [person] = (await t.get('/api/tablet').expect(200)).body.people as Person[]

@@ -4,7 +4,7 @@ import { plansIn, shapeOf } from '../src/prove/load/statements'
 // The layout is that of PostgreSQL 15's auto_explain (appendix F of its manual), taken from a log.
 const LOG = [
   '2026-11-30 03:40:00.000 UTC [1] LOG:  duration: 1.234 ms  plan:',
-  "\tQuery Text: SELECT w.id, now()::date - 14 AS d, 'it''s' AS x",
+  "\tQuery Text: SELECT w.id, now()::date - 14 AS d, 'it''s' AS x, false AS y",
   '\t       FROM athlete w WHERE w.id = $1',
   '\tNested Loop  (cost=0.85..54618.61 rows=33 width=54)',
   '\t  Join Filter: (a = 3)',
@@ -20,7 +20,7 @@ const LOG = [
 describe('plans in the log of the database', () => {
   it('are found by the statement without its values', () => {
     const plans = plansIn(LOG)
-    const counted = 'SELECT w.id, now()::date - $2 AS d, $3 AS x FROM athlete w WHERE w.id = $1'
+    const counted = 'SELECT w.id, now()::date - $2 AS d, $3 AS x, $4 AS y FROM athlete w WHERE w.id = $1'
     expect(plans.get(shapeOf(counted))).toBe(
       [
         'Nested Loop  (cost=0.85..54618.61 rows=33 width=54)',

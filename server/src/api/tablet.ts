@@ -3,7 +3,7 @@ import { holds, roleOf, type Right } from '@mano/contract/roles'
 import type { Account } from '../db/rows'
 
 /** After so long without a request nobody is at the tablet any more: own rule, no source. */
-const IDLE_MS = 15 * 60_000
+export const IDLE_MS = 15 * 60_000
 /** How often it is written down that somebody is. */
 const NOTED_MS = 60_000
 

@@ -47,7 +47,8 @@ const LONG = { statement: 300_000, lock: 10_000, idle: 60_000 }
 /**
  * Runs work in one transaction that sees and writes one hall only. It begins and names its hall in
  * one message to the
- * database. `long`: work of a job or a file, which may take minutes. `snapshot`: all of it reads
+ * database. `long`: work of a job or a file, which may take minutes. `derived`: what is worked out from the record
+ * again where a crash takes it, mark and all; its end waits for no disk. `snapshot`: all of it reads
  * the same moment.
  */
 export async function inHall<T>(
@@ -83,21 +84,24 @@ export function inHallAs<T>(
 interface Options {
   long?: boolean
   snapshot?: boolean
+  derived?: boolean
 }
 
 async function transaction<T>(
   app: DataSource,
   first: string,
   work: (em: EntityManager, rows: object[]) => Promise<T>,
-  { long = false, snapshot = false }: Options,
+  { long = false, snapshot = false, derived = false }: Options,
 ): Promise<T> {
   const runner = app.createQueryRunner()
   let begun = false
   try {
     const client = (await runner.connect()) as Client
-    const more = long
-      ? `; SET LOCAL statement_timeout = ${LONG.statement}; SET LOCAL lock_timeout = ${LONG.lock}; SET LOCAL idle_in_transaction_session_timeout = ${LONG.idle}`
-      : ''
+    const more = derived
+      ? '; SET LOCAL synchronous_commit TO off'
+      : long
+        ? `; SET LOCAL statement_timeout = ${LONG.statement}; SET LOCAL lock_timeout = ${LONG.lock}; SET LOCAL idle_in_transaction_session_timeout = ${LONG.idle}`
+        : ''
     // Several commands answer with a list of results: the second is that of what comes first.
     const [, { rows }] = (await client.query(
       `START TRANSACTION${snapshot ? ' ISOLATION LEVEL REPEATABLE READ' : ''}; ${first}${more}`,

@@ -99,7 +99,9 @@ export function freshened(scene: Scene): Promise<unknown> {
   const begin = (): Promise<unknown> => {
     own.began = Date.now()
     const { services, hall, today } = scene
-    const running = inHall(services.app, hall.id, (em) => freshen({ em, hall, today }))
+    const running = inHall(services.app, hall.id, (em) => freshen({ em, hall, today }), {
+      derived: true,
+    })
     own.running = running
     void running.then(
       () => {

@@ -7,6 +7,7 @@ import { useInstallation, useMe } from '../base/data'
 import { AccountMenu } from './AccountMenu'
 import { Command } from './Command'
 import { OutboxMark } from './OutboxMark'
+import { useTabletLock } from './useTabletLock'
 import { Failed } from '../base/Trouble'
 
 const Entrance = lazy(() => import('../areas/entrance/Entrance'))
@@ -28,6 +29,7 @@ export function Shell() {
 }
 
 function Frame({ me }: { me: Me }) {
+  useTabletLock(me.tablet)
   return (
     <>
       <a className="skip" href="#main">

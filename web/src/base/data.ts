@@ -13,7 +13,7 @@ import type { KitUnit, PlaceView } from '@mano/contract/kit'
 import { holds, type Right } from '@mano/contract/roles'
 import type { BatteryView, ImportView, SessionView } from '@mano/contract/tests'
 import { demandProfile, sportsIn, type DemandProfile } from '@mano/core/demand/profile'
-import { api } from './api'
+import { api, queryClient } from './api'
 
 export const keys = {
   me: ['me'],
@@ -33,8 +33,21 @@ export const keys = {
 
 export const dayKey = (id: string) => ['test-day', id] as const
 
+/** Who was here last in this tab: known also after a reload without the server. */
+const LAST = 'mano-by'
+export const whoIsHere = (): string | null =>
+  queryClient.getQueryData<Me>(keys.me)?.id ??
+  (typeof sessionStorage === 'undefined' ? null : sessionStorage.getItem(LAST))
 export const useMe = () =>
-  useQuery({ queryKey: keys.me, queryFn: () => api.get<Me>('/api/me'), staleTime: 5 * 60_000 })
+  useQuery({
+    queryKey: keys.me,
+    queryFn: async () => {
+      const me = await api.get<Me>('/api/me')
+      sessionStorage.setItem(LAST, me.id)
+      return me
+    },
+    staleTime: 5 * 60_000,
+  })
 /** Whether who is signed in may do what asks for a right; not before it is known who they are. */
 export const may = (me: Pick<Me, 'right'> | undefined, asked: Right): boolean =>
   me !== undefined && holds(me.right, asked)

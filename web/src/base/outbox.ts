@@ -1,5 +1,4 @@
 import { create } from 'zustand'
-import type { Me } from '@mano/contract/accounts'
 import type { EndBody, LogBody } from '@mano/contract/plan'
 import type { FlagsBody, ReasonBody } from '@mano/contract/safety'
 import type { DayEventBody, TestDayView } from '@mano/contract/testday'
@@ -7,7 +6,7 @@ import type { DayEvent } from '@mano/core/testday/live'
 import type { ObservationBody, SessionBody, SessionView, TrialBody } from '@mano/contract/tests'
 import type { Trial } from '@mano/core/testing/session'
 import { api, ApiProblem, failureText, isPassing, isSignedOut, queryClient } from './api'
-import { dayKey, keys, later } from './data'
+import { dayKey, keys, later, whoIsHere } from './data'
 import { all, forget, keep, read } from './kept'
 
 /**
@@ -109,7 +108,7 @@ export const useOutbox = create<Outbox>()((set) => ({
   offline: false,
   since: null,
   add: (item) => {
-    const by = queryClient.getQueryData<Me>(keys.me)?.id
+    const by = whoIsHere()
     const dated = { ...item, addedAt: new Date().toISOString(), ...(by && { by }) }
     set((s) => ({ waiting: [...s.waiting, dated], refused: '' }))
     // Where the device keeps nothing it is sent all the same.

@@ -69,7 +69,7 @@ export async function statementsOf(
   const a = `/api/athletes/${hall.athletes[7]!}`
   const list: [string, string, string, unknown?][] = [
     [
-      'a set',
+      'a set, with the rows of the roster that are worked out after it',
       'POST',
       `${a}/logs`,
       {
@@ -92,7 +92,7 @@ export async function statementsOf(
       },
     ],
     [
-      'a trial',
+      'a trial, the same',
       'POST',
       `/api/tests/${hall.sessions[7]!}/trials`,
       {
@@ -155,6 +155,7 @@ export const shapeOf = (query: string): string =>
     .replace(/'(?:[^']|'')*'/g, '?')
     .replace(/\$\d+/g, '?')
     .replace(/\b\d+(?:\.\d+)?\b/g, '?')
+    .replace(/\b(?:true|false|null)\b/gi, '?')
     .replace(/\s+/g, ' ')
     .trim()
 

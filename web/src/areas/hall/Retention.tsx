@@ -78,7 +78,7 @@ function Setting({ of, today }: { of: RetentionView; today: string }) {
           disabled={to === of.keepYears}
           loading={change.busy}
         >
-          Save
+          Save years
         </Button>
       </form>
       <p className="said" role="alert">

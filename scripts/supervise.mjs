@@ -64,7 +64,7 @@ async function keepServer(url) {
   let pause = BACKOFF.first
   for (let times = 0; !stopping; times++) {
     const began = Date.now()
-    let appUrl = ''
+    let appUrl
     try {
       appUrl = await prepare(url.now)
     } catch (error) {

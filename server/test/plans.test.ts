@@ -20,7 +20,8 @@ const LOG = [
 describe('plans in the log of the database', () => {
   it('are found by the statement without its values', () => {
     const plans = plansIn(LOG)
-    const counted = 'SELECT w.id, now()::date - $2 AS d, $3 AS x, $4 AS y FROM athlete w WHERE w.id = $1'
+    const counted =
+      'SELECT w.id, now()::date - $2 AS d, $3 AS x, $4 AS y FROM athlete w WHERE w.id = $1'
     expect(plans.get(shapeOf(counted))).toBe(
       [
         'Nested Loop  (cost=0.85..54618.61 rows=33 width=54)',

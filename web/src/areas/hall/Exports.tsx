@@ -13,7 +13,9 @@ const TABLES = [
 export function Exports() {
   return (
     <div className="block exports">
-      <h2 className="h3">Take the data out</h2>
+      <h2 id="files" className="h3">
+        Take the data out
+      </h2>
       <p className="note">
         Everything as one file of JSON lines makes an empty installation this hall again. Passwords
         and athletes' links stay here. docs/formats.md says what the columns mean.

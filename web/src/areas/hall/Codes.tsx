@@ -1,13 +1,13 @@
-import { Button, List, PasswordInput, Stack, TextInput } from '@mantine/core'
+import { Button, List, Stack, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { encode } from 'uqr'
 import type { CodesBegun, RecoveryCodes } from '@mano/contract/keys'
 import { api, failureText } from '../../base/api'
 import { useWrite } from '../../base/data'
+import { ByPassword } from './ByPassword'
 
 /** Codes are begun in three steps: the password, one code of the app, the recovery codes. */
 export function Begin({ onDone }: { onDone: () => void }) {
-  const [password, setPassword] = useState('')
   const [code, setCode] = useState('')
   const begin = useWrite((b: object) => api.post<CodesBegun>('/api/me/codes', b), [])
   const hold = useWrite((b: object) => api.put<RecoveryCodes>('/api/me/codes', b), [['own-keys']])
@@ -58,29 +58,16 @@ export function Begin({ onDone }: { onDone: () => void }) {
       </form>
     )
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault()
-        begin.mutate({ password })
-      }}
+    <ByPassword
+      label="Begin"
+      act={(password) => begin.mutate({ password })}
+      busy={begin.isPending}
+      error={begin.error}
     >
-      <Stack gap="sm">
-        <p>
-          Beside your password, an app on your phone shows six digits that change every half minute.
-        </p>
-        <PasswordInput
-          label="Password now"
-          data-autofocus
-          autoComplete="current-password"
-          value={password}
-          error={begin.error ? failureText(begin.error) : undefined}
-          onChange={(e) => setPassword(e.currentTarget.value)}
-        />
-        <Button type="submit" loading={begin.isPending} disabled={password === ''}>
-          Begin
-        </Button>
-      </Stack>
-    </form>
+      <p>
+        Beside your password, an app on your phone shows six digits that change every half minute.
+      </p>
+    </ByPassword>
   )
 }
 

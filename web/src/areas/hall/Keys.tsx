@@ -7,6 +7,7 @@ import { pinProblem, type KeysView } from '@mano/contract/keys'
 import { formatDate, localDateOf } from '@mano/core/units/dates'
 import { api, ApiProblem, failureText } from '../../base/api'
 import { may, useWrite } from '../../base/data'
+import { ByPassword } from './ByPassword'
 import { Begin } from './Codes'
 
 export const KEYS = ['own-keys']
@@ -60,7 +61,7 @@ export function Keys({ me }: { me: Me }) {
         {open === 'codes' && <Begin onDone={close} />}
       </Modal>
       <Modal opened={open === 'end'} onClose={close} title="End codes?">
-        <ByPassword
+        <End
           act={(password) => api.post('/api/me/codes/end', { password })}
           label="End codes"
           done="Signing in asks for your password alone."
@@ -68,7 +69,7 @@ export function Keys({ me }: { me: Me }) {
         />
       </Modal>
       <Modal opened={open === 'noPin'} onClose={close} title="Remove the PIN?">
-        <ByPassword
+        <End
           act={(password) => api.put('/api/me/pin', { password, pin: null })}
           label="Remove the PIN"
           done="You have no PIN any more."
@@ -82,8 +83,8 @@ export function Keys({ me }: { me: Me }) {
   )
 }
 
-/** Something of one's own sign-in that asks for the password first. */
-function ByPassword({
+/** Ends something of one's own sign-in. */
+function End({
   act,
   label,
   done,
@@ -94,35 +95,15 @@ function ByPassword({
   done: string
   onDone: () => void
 }) {
-  const [password, setPassword] = useState('')
   const write = useWrite(act, [KEYS])
-  return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault()
-        write.mutate(password, {
-          onSuccess: () => {
-            notifications.show({ message: done })
-            onDone()
-          },
-        })
-      }}
-    >
-      <Stack gap="sm">
-        <PasswordInput
-          label="Password now"
-          data-autofocus
-          autoComplete="current-password"
-          value={password}
-          error={write.error ? failureText(write.error) : undefined}
-          onChange={(e) => setPassword(e.currentTarget.value)}
-        />
-        <Button type="submit" loading={write.isPending} disabled={password === ''}>
-          {label}
-        </Button>
-      </Stack>
-    </form>
-  )
+  const end = (password: string) =>
+    write.mutate(password, {
+      onSuccess: () => {
+        notifications.show({ message: done })
+        onDone()
+      },
+    })
+  return <ByPassword label={label} act={end} busy={write.isPending} error={write.error} />
 }
 
 function NewPin({ onDone }: { onDone: () => void }) {

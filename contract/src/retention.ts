@@ -43,6 +43,8 @@ export interface RetentionView {
   over: OverView[]
 }
 
+/** Acts told at the most, the newest. */
+export const TRAIL_MOST = 1000
 /** One act on somebody's health answers, injuries or clearances. */
 export interface TrailView {
   on: string

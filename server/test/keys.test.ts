@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Me, Person } from '@mano/contract/accounts'
 import { pinProblem, type CodesBegun, type KeysView, type TabletView } from '@mano/contract/keys'
 import { inHall } from '../src/db/hall'
-import { isMuchUsed } from '../src/accounts/muchUsed'
+import { isMuchUsed } from '../src/accounts/strong'
 import { newSecret, used, type AccountKey } from '../src/accounts/keys'
 import {
   addAthlete,
@@ -59,6 +59,24 @@ describe('passwords and PINs', () => {
       .put('/api/me/password')
       .send({ old: PASSWORD, password: 'Password2024!' })
       .expect(400)
+    const empty = await rig()
+    const set = {
+      hallId: v7(),
+      accountId: v7(),
+      hallName: 'Lower Quay',
+      timeZone: 'Europe/London',
+      name: 'Cass',
+      login: 'cass',
+      password: 'Password2024!',
+    }
+    const first = await request(empty.server).post('/api/installation').send(set)
+    const file = await request(empty.server)
+      .post('/api/installation/file')
+      .set('content-type', 'application/x-ndjson')
+      .send(`${JSON.stringify({ login: 'cass', password: set.password })}\n{}\n`)
+    for (const reply of [first, file])
+      expect(reply.body).toMatchObject({ status: 400, errors: [{ field: 'password' }] })
+    await empty.close()
   })
   it.each([
     ['123', /4 to 8/],

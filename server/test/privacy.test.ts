@@ -62,6 +62,12 @@ describe('what an athlete may ask', () => {
     const seen = (await coach.get(`/api/athletes/${dov.id}/seen`).expect(200)).body as SeenView[]
     expect(seen).toMatchObject([{ by: 'Ruth Amsel', days: 1 }])
   })
+  it('an act nobody signed for is not called the athlete\u2019s', async () => {
+    const trail = (await coach.get('/api/health-trail').expect(200)).body as TrailView[]
+    const changed = trail.filter((t) => t.did === 'changed')
+    expect(changed.length).toBeGreaterThan(0)
+    expect(changed.map((t) => t.by)).not.toContain('the athlete')
+  })
   it('everything on record, and nothing of anybody else', async () => {
     const text = (await coach.get(`/api/athletes/${dov.id}/record`).expect(200)).text
     const record = JSON.parse(text) as { tables: Record<string, { athlete_id?: string }[]> }

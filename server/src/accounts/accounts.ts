@@ -21,6 +21,7 @@ import type { SessionData } from 'express-session'
 import { deviceOf } from './device'
 import { changeKey, keyOf, used } from './keys'
 import { Patience } from './patience'
+import { mustBeStrong } from './strong'
 
 export const hashPassword = (password: string): Promise<string> => hash(password)
 
@@ -203,6 +204,7 @@ export function mountAccounts(api: Api): void {
   api.open('POST /api/installation', async ({ app, clock }, req, read) => {
     if (!(await isEmpty(app))) throw NOT_EMPTY
     const body = await read()
+    mustBeStrong(body.password, body)
     await createHall(app, body, clock(), { first: true })
     await startSession(req, body.accountId, body.hallId, clock())
     return created({ id: body.accountId })

@@ -10,7 +10,8 @@ import { created, done, ok, type Api, type Services } from '../api/api'
 import { conflict, HttpProblem, notFound, refused } from '../faults/problem'
 import { hashPassword } from './accounts'
 import { changeKey } from './keys'
-import { endSessions, mustBeStrong } from './people'
+import { endSessions } from './people'
+import { mustBeStrong } from './strong'
 
 /** How long a link may wait: own rule, no source. */
 const HOURS = 72

@@ -1,6 +1,5 @@
 import { verify } from '@node-rs/argon2'
 import type { Person, SignIn } from '@mano/contract/accounts'
-import { passwordProblem } from '@mano/contract/passwords'
 import { may, type Role } from '@mano/contract/roles'
 import { IsNull, Not, type EntityManager } from 'typeorm'
 import { AccountEntity } from '../db/entities'
@@ -8,7 +7,7 @@ import { insertOnce } from '../db/once'
 import { created, done, ok, type Api, type Call } from '../api/api'
 import { conflict, notFound, refused } from '../faults/problem'
 import { hashPassword } from './accounts'
-import { isMuchUsed } from './muchUsed'
+import { mustBeStrong } from './strong'
 
 /** Ends the sign-ins of somebody, but for one. */
 export async function endSessions(em: EntityManager, accountId: string, but = ''): Promise<void> {
@@ -21,17 +20,6 @@ export async function endSessions(em: EntityManager, accountId: string, but = ''
     `UPDATE session SET sess = (sess::jsonb - 'accountId')::json WHERE sess ->> 'accountId' = $1 AND sid <> $2`,
     [accountId, but],
   )
-}
-
-/** What the body alone cannot tell: whether it is the name of who it is for, or much used. */
-export function mustBeStrong(
-  password: string,
-  { login, name }: { login: string; name: string },
-): void {
-  const problem =
-    passwordProblem(password, [login, name]) ??
-    (isMuchUsed(password) ? 'the password is one that is tried first' : null)
-  if (problem) throw refused('password', problem)
 }
 
 /** One after the other: two owners who take each other out leave one. */

@@ -7,6 +7,7 @@ import { importHallHead } from '@mano/contract/accounts'
 import { UUID } from '@mano/contract/common'
 import { csvHead, csvLines } from '@mano/core/units/csv'
 import { firstHall, hashPassword, isEmpty, NOT_EMPTY, startSession } from '../accounts/accounts'
+import { mustBeStrong } from '../accounts/strong'
 import { inHall } from '../db/hall'
 import { exportLines } from '../transfer/export'
 import { importRows, rowsOf } from '../transfer/import'
@@ -98,6 +99,7 @@ export function mountExports(api: Api): void {
       (req as Readable).iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>,
     )
     const { login, password } = await headOf((await lines.next()).value as string | undefined)
+    mustBeStrong(password, { login, name: '' })
     const [own, unknown] = [await hashPassword(password), await hashPassword(v7())]
     const rows = rowsOf(lines)
     const first = await rows.next()

@@ -4,7 +4,12 @@ import { athleteOr404 } from './athlete'
 import { done, ok, type Api, type Call } from '../api/api'
 import { conflict, refused } from '../faults/problem'
 import type { EntityManager } from 'typeorm'
-import type { OverView, RetentionView, TrailView } from '@mano/contract/retention'
+import {
+  TRAIL_MOST,
+  type OverView,
+  type RetentionView,
+  type TrailView,
+} from '@mano/contract/retention'
 import { addDays } from '@mano/core/units/dates'
 import { HallEntity } from '../db/entities'
 import { changeRow } from './change'
@@ -37,19 +42,18 @@ const quietSince = (em: EntityManager, day: string): Promise<OverView[]> =>
 const yearsBefore = (today: string, years: number): string =>
   addDays(today, -Math.round(365.25 * years))
 
-const TRAIL_MOST = 1000
 const CHANGES: Readonly<Record<string, string>> = {
   health_answer: 'health answers',
   injury: 'an injury',
   clearance: 'a clearance',
   observation: 'a pain or symptom',
 }
-const TRAIL = `SELECT at::date::text AS "on", coalesce(who.name, 'the athlete') AS by, did, what, a.name AS athlete FROM (
-    SELECT seen_on::timestamp AS at, account_id AS actor, athlete_id, 'saw' AS did, 'the page with health answers' AS what FROM health_seen
+const TRAIL = `SELECT at::date::text AS "on", coalesce(who.name, CASE kind WHEN 'athlete' THEN 'the athlete' ELSE 'not recorded' END) AS by, did, what, a.name AS athlete FROM (
+    SELECT seen_on::timestamp AS at, account_id AS actor, athlete_id, 'coach' AS kind, 'saw' AS did, 'the page with health answers' AS what FROM health_seen
     ${Object.entries(CHANGES)
       .map(
         ([t, what]) =>
-          `UNION ALL SELECT recorded_at AT TIME ZONE $1, actor_id, athlete_id, 'changed', '${what}' FROM ${t}`,
+          `UNION ALL SELECT recorded_at AT TIME ZONE $1, actor_id, athlete_id, actor_kind, 'changed', '${what}' FROM ${t}`,
       )
       .join('\n    ')}
   ) x JOIN athlete a ON a.id = x.athlete_id LEFT JOIN account who ON who.id = x.actor WHERE a.erased_on IS NULL ORDER BY at DESC, 2, 5 LIMIT ${TRAIL_MOST}`

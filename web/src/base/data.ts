@@ -59,7 +59,7 @@ export const useInstallation = (enabled: boolean) =>
   })
 export type RosterOrder = 'clock' | 'need' | 'name' | 'sport'
 /** When a roster that lacks the newest writes is asked for again, ms. */
-const BEHIND_MS = 400
+const BEHIND_MS = 1000
 /** Rows of the roster a page holds. */
 const ROSTER_PAGE = 60
 /** The roster page by page, in an order. */

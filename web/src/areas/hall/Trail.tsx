@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { TrailView } from '@mano/contract/retention'
+import { TRAIL_MOST, type TrailView } from '@mano/contract/retention'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../base/api'
 import { useListing } from '../../base/Listing'
@@ -64,6 +64,9 @@ export function Trail({ today }: { today: string }) {
             </tbody>
           </table>
           {list.foot}
+          {read.data.length === TRAIL_MOST && (
+            <p className="note">The newest {TRAIL_MOST} are shown.</p>
+          )}
         </>
       )}
     </section>

@@ -42,19 +42,20 @@ for (const tier of Object.keys(TIERS) as Tier[])
     await page.goto(`${own.url}/athletes/${scene.id}/intake`)
     const alarms = page.getByRole('region', { name: 'Alarms' })
     await accessible(page)
-    for (
-      let left = await alarms.getByRole('button', { name: 'Answer' }).count();
-      left > 0;
-      left--
-    ) {
-      await alarms.getByRole('button', { name: 'Answer' }).first().click()
-      await page.getByLabel(/^(What was done|Your reason)$/).fill('talked it over')
-      if (await page.getByLabel('Who was told').isVisible())
-        await page.getByLabel('Who was told').fill('the athlete')
-      await page.getByRole('button', { name: 'Close the alarm' }).click()
-      await expect(page.getByRole('dialog')).toBeHidden()
-    }
-    await expect(alarms).toBeHidden()
+    await expect(alarms).toBeVisible()
+    const answer = alarms.getByRole('button', { name: 'Answer' })
+    // Read anew after each: what shows now may not be all of them yet.
+    await expect(async () => {
+      while (await answer.first().isVisible()) {
+        await answer.first().click()
+        await page.getByLabel(/^(What was done|Your reason)$/).fill('talked it over')
+        if (await page.getByLabel('Who was told').isVisible())
+          await page.getByLabel('Who was told').fill('the athlete')
+        await page.getByRole('button', { name: 'Close the alarm' }).click()
+        await expect(page.getByRole('dialog')).toBeHidden()
+      }
+      await expect(alarms).toBeHidden({ timeout: 1000 })
+    }).toPass()
   })
 
 test('health questions: asked once, the first time something needs them, and they can wait a day; a squeeze meets nothing', async ({

@@ -83,7 +83,8 @@ describe('sign-in', () => {
       https: true,
     })
     const [{ login }] = (await r.app.query(
-      `SELECT login FROM (SELECT 'cass' AS login UNION SELECT 'other') x WHERE EXISTS (SELECT 1 FROM account_for_login(x.login))`,
+      `SELECT login FROM (SELECT 'cass' AS login UNION SELECT 'other') x WHERE EXISTS (SELECT 1
+        FROM account_for_login(x.login))`,
     )) as [{ login: string }]
     const enter = (proto: string) =>
       request(server)

@@ -28,20 +28,24 @@ afterAll(async () => {
 const tables = async () =>
   (
     await owner.query(
-      `SELECT c.relname AS name, c.relrowsecurity AS fenced, a.attname IS NOT NULL AS has_hall FROM pg_class c LEFT JOIN pg_attribute a ON a.attrelid = c.oid AND a.attname = 'hall_id' WHERE c.relkind = 'r' AND c.relnamespace = 'public'::regnamespace`,
+      `SELECT c.relname AS name, c.relrowsecurity AS fenced, a.attname IS NOT NULL AS has_hall
+        FROM pg_class c LEFT JOIN pg_attribute a ON a.attrelid = c.oid AND a.attname = 'hall_id'
+        WHERE c.relkind = 'r' AND c.relnamespace = 'public'::regnamespace`,
     )
   ).rows as { name: string; fenced: boolean; has_hall: boolean }[]
 
 describe('roles', () => {
   it('the app is no superuser, cannot bypass the fence and owns nothing', async () => {
     const { rows } = await owner.query(
-      `SELECT rolsuper, rolbypassrls, rolcreaterole, rolcreatedb FROM pg_roles WHERE rolname = 'mano_app'`,
+      `SELECT rolsuper, rolbypassrls, rolcreaterole, rolcreatedb FROM pg_roles
+        WHERE rolname = 'mano_app'`,
     )
     expect(rows).toEqual([
       { rolsuper: false, rolbypassrls: false, rolcreaterole: false, rolcreatedb: false },
     ])
     const owned = await owner.query(
-      `SELECT relname FROM pg_class WHERE relowner = (SELECT oid FROM pg_roles WHERE rolname = 'mano_app')`,
+      `SELECT relname FROM pg_class WHERE relowner = (SELECT oid FROM pg_roles
+        WHERE rolname = 'mano_app')`,
     )
     expect(owned.rows).toEqual([])
   })
@@ -60,7 +64,8 @@ describe('roles', () => {
     expect((await app.query('SELECT * FROM athlete')).rowCount).toBe(1)
     await expect(
       app.query(
-        `INSERT INTO athlete (id, hall_id, actor_kind, recorded_at, name, level, updated_at) VALUES ($1, $2, 'coach', now(), 'X', 'trained', now())`,
+        `INSERT INTO athlete (id, hall_id, actor_kind, recorded_at, name, level, updated_at)
+          VALUES ($1, $2, 'coach', now(), 'X', 'trained', now())`,
         [v7(), v7()],
       ),
     ).rejects.toThrow('row-level security')
@@ -101,7 +106,9 @@ describe('what was measured stays', () => {
     const { sessionId } = await tested(own.agent, athleteId)
     const insert = (values: string) =>
       owner.query(
-        `INSERT INTO trial (id, hall_id, actor_kind, recorded_at, session_id, hand, ordinal, value, entered_value, entered_unit, pain) VALUES ('${v7()}', '${own.hallId}', 'coach', now(), '${sessionId}', ${values})`,
+        `INSERT INTO trial (id, hall_id, actor_kind, recorded_at, session_id, hand, ordinal, value,
+          entered_value, entered_unit, pain) VALUES ('${v7()}', '${own.hallId}', 'coach', now(),
+          '${sessionId}', ${values})`,
       )
     await expect(insert(`'left', 9, -1, 1, 'kg', null`)).rejects.toThrow('trial_value_check')
     await expect(insert(`'middle', 9, 1, 1, 'kg', null`)).rejects.toThrow('trial_hand_check')
@@ -114,7 +121,8 @@ describe('schema', () => {
   it('migrating again does nothing', async () => expect(await migrate(r.urls.owner)).toEqual([]))
   it('every column the code names is there, of its type and nullability', async () => {
     const { rows } = await owner.query(
-      `SELECT table_name, column_name, data_type, is_nullable FROM information_schema.columns WHERE table_schema = 'public'`,
+      `SELECT table_name, column_name, data_type, is_nullable FROM information_schema.columns
+        WHERE table_schema = 'public'`,
     )
     const there = new Map(
       (

@@ -199,7 +199,9 @@ describe(`mutated requests, ${EACH} a route`, () => {
 async function onRecord(ids: string[]): Promise<string[]> {
   if (ids.length === 0) return []
   const tables = (await r.app.query(
-    `SELECT c.table_name AS t FROM information_schema.columns c JOIN information_schema.tables b USING (table_schema, table_name) WHERE c.column_name = 'id' AND c.data_type = 'uuid' AND c.table_schema = 'public' AND b.table_type = 'BASE TABLE'`,
+    `SELECT c.table_name AS t FROM information_schema.columns c
+      JOIN information_schema.tables b USING (table_schema, table_name) WHERE c.column_name = 'id'
+      AND c.data_type = 'uuid' AND c.table_schema = 'public' AND b.table_type = 'BASE TABLE'`,
   )) as { t: string }[]
   return inHall(r.app, hallId, async (em) => {
     const found: string[] = []

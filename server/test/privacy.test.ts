@@ -19,7 +19,8 @@ const PROTOCOLS = ['dyno_seated', 'lift_max', 'hang_time', 'spring_bracket', 'ke
 /** Every row of every table as text, with its table. */
 async function everything(): Promise<[string, string][]> {
   const { rows } = (await owner.query(
-    `SELECT table_schema || '.' || table_name AS t FROM information_schema.tables WHERE table_type = 'BASE TABLE' AND table_schema NOT IN ('pg_catalog', 'information_schema')`,
+    `SELECT table_schema || '.' || table_name AS t FROM information_schema.tables
+      WHERE table_type = 'BASE TABLE' AND table_schema NOT IN ('pg_catalog', 'information_schema')`,
   )) as { rows: { t: string }[] }
   const out: [string, string][] = []
   for (const { t } of rows)
@@ -105,7 +106,10 @@ describe('what an athlete may ask', () => {
     // What stays: results without who it was.
     const [left] = (
       await owner.query(
-        'SELECT (SELECT count(*)::int FROM trial t JOIN test_session s ON s.id = t.session_id WHERE s.athlete_id = $1) AS trials, (SELECT count(*)::int FROM injury WHERE athlete_id = $1) AS injuries, (SELECT count(*)::int FROM set_log WHERE athlete_id = $1) AS sets',
+        `SELECT (SELECT count(*)::int FROM trial t JOIN test_session s ON s.id = t.session_id
+          WHERE s.athlete_id = $1) AS trials, (SELECT count(*)::int FROM injury
+          WHERE athlete_id = $1) AS injuries, (SELECT count(*)::int FROM set_log
+          WHERE athlete_id = $1) AS sets`,
         [dov.id],
       )
     ).rows as { trials: number; injuries: number; sets: number }[]

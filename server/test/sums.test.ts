@@ -25,7 +25,8 @@ const anew = () =>
   inHall(r.app, own.hallId, async (em) => {
     await em.query('DELETE FROM test_sum')
     await em.query(
-      'INSERT INTO test_sum_mark (hall_id, athlete_id, protocol_id) SELECT DISTINCT hall_id, athlete_id, protocol_id FROM test_session',
+      `INSERT INTO test_sum_mark (hall_id, athlete_id, protocol_id)
+        SELECT DISTINCT hall_id, athlete_id, protocol_id FROM test_session`,
     )
     return sorted(await summedTests(em, PROTOCOLS))
   })

@@ -225,7 +225,8 @@ describe("a hall's file", () => {
     const put = (of: Rig, mine: Buffer) =>
       inHall(of.app, own.hallId, (em) =>
         em.query(
-          `INSERT INTO test_attachment (id, hall_id, actor_kind, recorded_at, session_id, kind, mime, bytes) VALUES ($1, $2, 'coach', now(), $3, 'photo', 'image/png', $4)`,
+          `INSERT INTO test_attachment (id, hall_id, actor_kind, recorded_at, session_id, kind,
+            mime, bytes) VALUES ($1, $2, 'coach', now(), $3, 'photo', 'image/png', $4)`,
           [v7(), own.hallId, sessionId, mine],
         ),
       )
@@ -247,7 +248,9 @@ describe("a hall's file", () => {
   }, 60_000)
   it('holds every column the database has, no secret, and fits its published schema', async () => {
     const columns = (await demo.app.query(
-      `SELECT table_name || '.' || column_name AS c FROM information_schema.columns WHERE table_schema = 'public' AND column_name <> 'seq' AND table_name IN (SELECT table_name FROM information_schema.tables WHERE table_type = 'BASE TABLE')`,
+      `SELECT table_name || '.' || column_name AS c FROM information_schema.columns
+        WHERE table_schema = 'public' AND column_name <> 'seq' AND table_name IN (SELECT table_name
+        FROM information_schema.tables WHERE table_type = 'BASE TABLE')`,
     )) as { c: string }[]
     const left = [
       'session.',

@@ -45,7 +45,8 @@ async function byEntry<T>(
   return inHall(services.app, hallId, async (em) => {
     // Two who come with one link come one after the other.
     const [link] = (await em.query(
-      `SELECT id, account_id AS "accountId", role, name FROM entry_link WHERE token_hash = $1 AND used_at IS NULL AND expires_at > $2 FOR UPDATE`,
+      `SELECT id, account_id AS "accountId", role, name FROM entry_link WHERE token_hash = $1
+        AND used_at IS NULL AND expires_at > $2 FOR UPDATE`,
       [hash, services.clock()],
     )) as Row[]
     if (!link) throw gone
@@ -57,7 +58,9 @@ export function mountEntry(api: Api): void {
   api.on('GET /api/entry-links', async (call) =>
     ok(
       (await call.em.query(
-        `SELECT l.id, coalesce(a.name, l.name) AS name, l.role, l.expires_at AS "expiresAt" FROM entry_link l LEFT JOIN account a ON a.id = l.account_id WHERE l.used_at IS NULL AND l.expires_at > $1 ORDER BY l.expires_at`,
+        `SELECT l.id, coalesce(a.name, l.name) AS name, l.role, l.expires_at AS "expiresAt"
+          FROM entry_link l LEFT JOIN account a ON a.id = l.account_id WHERE l.used_at IS NULL
+          AND l.expires_at > $1 ORDER BY l.expires_at`,
         [call.now],
       )) as EntryLink[],
     ),
@@ -70,7 +73,9 @@ export function mountEntry(api: Api): void {
       if (!person) throw notFound('person')
     }
     await call.em.query(
-      `INSERT INTO entry_link (id, hall_id, actor_kind, actor_id, recorded_at, token_hash, account_id, role, name, expires_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT (id) DO NOTHING`,
+      `INSERT INTO entry_link (id, hall_id, actor_kind, actor_id, recorded_at, token_hash,
+        account_id, role, name, expires_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+        ON CONFLICT (id) DO NOTHING`,
       [
         id,
         call.hall.id,

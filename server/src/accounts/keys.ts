@@ -26,7 +26,8 @@ const NONE: AccountKey = {
 
 export async function keyOf(em: EntityManager, accountId: string): Promise<AccountKey> {
   const [row] = (await em.query(
-    `SELECT pin_hash AS "pinHash", code_secret AS "codeSecret", code_since AS "codeSince", code_step::float8 AS "codeStep", recovery FROM account_key WHERE account_id = $1 FOR UPDATE`,
+    `SELECT pin_hash AS "pinHash", code_secret AS "codeSecret", code_since AS "codeSince",
+      code_step::float8 AS "codeStep", recovery FROM account_key WHERE account_id = $1 FOR UPDATE`,
     [accountId],
   )) as AccountKey[]
   return row ?? NONE
@@ -39,8 +40,11 @@ export async function changeKey(
 ): Promise<void> {
   const k = { ...(await keyOf(em, accountId)), ...more }
   await em.query(
-    `INSERT INTO account_key (hall_id, account_id, pin_hash, code_secret, code_since, code_step, recovery) VALUES ($1, $2, $3, $4, $5, $6, $7::jsonb)
-     ON CONFLICT (account_id) DO UPDATE SET pin_hash = excluded.pin_hash, code_secret = excluded.code_secret, code_since = excluded.code_since, code_step = excluded.code_step, recovery = excluded.recovery`,
+    `INSERT INTO account_key (hall_id, account_id, pin_hash, code_secret, code_since, code_step,
+      recovery) VALUES ($1, $2, $3, $4, $5, $6, $7::jsonb)
+     ON CONFLICT (account_id) DO UPDATE SET pin_hash = excluded.pin_hash,
+      code_secret = excluded.code_secret, code_since = excluded.code_since,
+      code_step = excluded.code_step, recovery = excluded.recovery`,
     [
       hallId,
       accountId,

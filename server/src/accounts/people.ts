@@ -12,12 +12,14 @@ import { mustBeStrong } from './strong'
 /** Ends the sign-ins of somebody, but for one. */
 export async function endSessions(em: EntityManager, accountId: string, but = ''): Promise<void> {
   await em.query(
-    `DELETE FROM session WHERE sess ->> 'accountId' = $1 AND sid <> $2 AND sess ->> 'tablet' IS NULL`,
+    `DELETE FROM session WHERE sess ->> 'accountId' = $1 AND sid <> $2
+      AND sess ->> 'tablet' IS NULL`,
     [accountId, but],
   )
   // A shared tablet stays the hall's: it asks for a PIN.
   await em.query(
-    `UPDATE session SET sess = (sess::jsonb - 'accountId')::json WHERE sess ->> 'accountId' = $1 AND sid <> $2`,
+    `UPDATE session SET sess = (sess::jsonb - 'accountId')::json WHERE sess ->> 'accountId' = $1
+      AND sid <> $2`,
     [accountId, but],
   )
 }
@@ -112,7 +114,9 @@ export function mountPeople(api: Api): void {
     ok(
       (
         (await call.em.query(
-          `SELECT sid, sess ->> 'since' AS since, coalesce(sess ->> 'device', '') AS device FROM session WHERE sess ->> 'accountId' = $1 AND expire > now() ORDER BY 2 DESC NULLS LAST`,
+          `SELECT sid, sess ->> 'since' AS since, coalesce(sess ->> 'device', '') AS device
+            FROM session WHERE sess ->> 'accountId' = $1 AND expire > now()
+            ORDER BY 2 DESC NULLS LAST`,
           [call.account.id],
         )) as { sid: string; since: string | null; device: string }[]
       ).map(({ sid, since, device }): SignIn => ({

@@ -9,7 +9,8 @@ import { hashPassword, renewed } from './accounts'
 import { keyOf, mustBeOneself } from './keys'
 import { Patience } from './patience'
 
-const WITH_PIN = `SELECT a.id, a.name FROM account a JOIN account_key k ON k.account_id = a.id WHERE k.pin_hash IS NOT NULL AND a.left_on IS NULL ORDER BY a.name, a.id`
+const WITH_PIN = `SELECT a.id, a.name FROM account a JOIN account_key k ON k.account_id = a.id
+  WHERE k.pin_hash IS NOT NULL AND a.left_on IS NULL ORDER BY a.name, a.id`
 
 /** What a locked tablet shows; null: the browser is none. */
 export async function tabletOf(app: DataSource, req: Request): Promise<TabletView | null> {

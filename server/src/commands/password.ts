@@ -31,7 +31,8 @@ if (!who) {
 } else {
   const token = randomBytes(32).toString('base64url')
   await client.query(
-    `INSERT INTO entry_link (id, hall_id, actor_kind, actor_id, recorded_at, token_hash, account_id, expires_at) VALUES ($1, $2, 'coach', $3, now(), $4, $3, $5)`,
+    `INSERT INTO entry_link (id, hall_id, actor_kind, actor_id, recorded_at, token_hash, account_id,
+      expires_at) VALUES ($1, $2, 'coach', $3, now(), $4, $3, $5)`,
     [
       v7(),
       who.hall_id,

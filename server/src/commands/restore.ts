@@ -81,8 +81,12 @@ if (drill) {
     last: string | null
   }>(
     fresh,
-    `SELECT (SELECT count(*)::int FROM hall) AS halls, (SELECT count(*)::int FROM athlete) AS athletes, (SELECT count(*)::int FROM test_session) AS tests, (SELECT count(*)::int FROM set_log) AS sets,
-       (SELECT to_char(max(t) AT TIME ZONE 'UTC', 'YYYY-MM-DD HH24:MI') FROM (SELECT max(recorded_at) AS t FROM trial UNION ALL SELECT max(recorded_at) FROM set_log UNION ALL SELECT max(recorded_at) FROM athlete) x) AS last`,
+    `SELECT (SELECT count(*)::int FROM hall) AS halls, (SELECT count(*)::int
+      FROM athlete) AS athletes, (SELECT count(*)::int
+      FROM test_session) AS tests, (SELECT count(*)::int FROM set_log) AS sets,
+       (SELECT to_char(max(t) AT TIME ZONE 'UTC', 'YYYY-MM-DD HH24:MI')
+      FROM (SELECT max(recorded_at) AS t FROM trial UNION ALL SELECT max(recorded_at) FROM set_log
+      UNION ALL SELECT max(recorded_at) FROM athlete) x) AS last`,
   )
   await dropDatabase(config.adminUrl, fresh)
   const s = seen!

@@ -22,8 +22,13 @@ export async function insertRows(
   if (rows.length === 0) return
   const own = m.columns.filter((c) => c.propertyName in rows[0]!)
   const same = m.columns.filter((c) => c.propertyName in shared)
-  const sql = `INSERT INTO ${m.tableName} (${[...own, ...same].map((c) => c.databaseName).join(', ')})
-    SELECT ${[...own.map((c) => asKept(c.propertyName, String(c.type))), ...same.map((c, i) => `$${i + 2}::${String(c.type)}`)].join(', ')} FROM json_to_recordset($1::json) AS x(${own.map((c) => `"${c.propertyName}" ${asRead(String(c.type))}`).join(', ')})`
+  const sql = `INSERT INTO ${m.tableName}
+    (${[...own, ...same].map((c) => c.databaseName).join(', ')})
+    SELECT
+    ${[...own.map((c) => asKept(c.propertyName, String(c.type))), ...same.map((c, i) => `$${i + 2}::${String(c.type)}`)].join(', ')}
+    FROM
+    json_to_recordset($1::json)
+    AS x(${own.map((c) => `"${c.propertyName}" ${asRead(String(c.type))}`).join(', ')})`
   const values = same.map((c) => {
     const v: unknown = (shared as Record<string, unknown>)[c.propertyName]
     return c.type === 'jsonb' ? JSON.stringify(v) : v

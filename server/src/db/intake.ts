@@ -19,10 +19,16 @@ const asProfile = (row: Record<string, unknown>): Record<string, unknown> =>
 export async function loadFieldwork(em: EntityManager, athlete: Athlete): Promise<Fieldwork> {
   const of = 'athlete_id = $1'
   const [row] = (await em.query(
-    `SELECT (SELECT json_build_object('days', days, 'handWork', hand_work, 'handWorkNote', hand_work_note) FROM training_week WHERE ${of} ORDER BY recorded_at DESC LIMIT 1) AS week,
-       ${jsonList(`SELECT id, name, unit, better, value, seen_on::text AS "on" FROM current_outcome WHERE ${of} ORDER BY seen_on, recorded_at`)} AS outcomes,
-       ${jsonList(`SELECT id, unit_id AS "unitId", measurement_id AS "measurementId", hand, gap_mm AS "gapMm", measured_on::text AS "on" FROM wrap_gap WHERE ${of} AND ${stands('wrap_gap')} ORDER BY measured_on DESC, recorded_at DESC`)} AS wraps,
-       ${jsonList(`SELECT ${utc('c.recorded_at')} AS at, coalesce(p.name, '') AS by, c.before FROM athlete_change c LEFT JOIN account p ON p.id = c.actor_id WHERE c.${of} ORDER BY c.recorded_at DESC LIMIT 50`)} AS changes`,
+    `SELECT (SELECT json_build_object('days', days, 'handWork', hand_work, 'handWorkNote',
+      hand_work_note) FROM training_week WHERE ${of} ORDER BY recorded_at DESC LIMIT 1) AS week,
+       ${jsonList(`SELECT id, name, unit, better, value, seen_on::text AS "on" FROM current_outcome
+         WHERE ${of} ORDER BY seen_on, recorded_at`)} AS outcomes,
+       ${jsonList(`SELECT id, unit_id AS "unitId", measurement_id AS "measurementId", hand,
+         gap_mm AS "gapMm", measured_on::text AS "on" FROM wrap_gap WHERE ${of}
+         AND ${stands('wrap_gap')} ORDER BY measured_on DESC, recorded_at DESC`)} AS wraps,
+       ${jsonList(`SELECT ${utc('c.recorded_at')} AS at, coalesce(p.name, '') AS by, c.before
+         FROM athlete_change c LEFT JOIN account p ON p.id = c.actor_id WHERE c.${of}
+         ORDER BY c.recorded_at DESC LIMIT 50`)} AS changes`,
     [athlete.id],
   )) as [
     Omit<Fieldwork, 'changes'> & {

@@ -27,12 +27,23 @@ interface Stored {
 
 const OF = 'athlete_id = w.id'
 const STATEMENT = `SELECT w.id,
-  ${jsonList(`SELECT id, measure, hand, value, entered_value AS "enteredValue", entered_unit AS "enteredUnit", measured_on::text AS "on" FROM current_body_measurement WHERE ${OF} ORDER BY measured_on DESC, recorded_at DESC`)} AS measurements,
-  ${jsonList(`SELECT id, site, side, status, since::text AS since, note, advised_by AS "advisedBy", struck, supersedes_id AS "supersedesId", ${utc('recorded_at')} AS "recordedAt" FROM injury WHERE ${OF} ORDER BY recorded_at DESC`)} AS injuries,
-  ${jsonList(`SELECT id, hand, pain, symptom, session_id AS "sessionId", ${utc('recorded_at')} AS "recordedAt" FROM observation WHERE ${OF} AND symptom IS NOT NULL ORDER BY recorded_at DESC`)} AS observations,
-  ${jsonList(`SELECT id, injury_id AS "injuryId", observation_id AS "observationId", cleared_by AS "clearedBy", profession, cleared_on::text AS "clearedOn", allows, until::text AS until, received, note FROM clearance WHERE ${OF} AND ${stands('clearance')} ORDER BY recorded_at DESC`)} AS clearances,
-  (SELECT json_build_object('sources', sources, 'edits', edits, 'since', since::text, 'reason', reason) FROM demand_version WHERE ${OF} ORDER BY recorded_at DESC, seq DESC LIMIT 1) AS demand,
-  ${jsonList(`SELECT id, name, held_on::text AS "on", items, note FROM current_athlete_event WHERE ${OF} ORDER BY held_on`)} AS events
+  ${jsonList(`SELECT id, measure, hand, value, entered_value AS "enteredValue",
+    entered_unit AS "enteredUnit", measured_on::text AS "on" FROM current_body_measurement
+    WHERE ${OF} ORDER BY measured_on DESC, recorded_at DESC`)} AS measurements,
+  ${jsonList(`SELECT id, site, side, status, since::text AS since, note, advised_by AS "advisedBy",
+    struck, supersedes_id AS "supersedesId", ${utc('recorded_at')} AS "recordedAt" FROM injury
+    WHERE ${OF} ORDER BY recorded_at DESC`)} AS injuries,
+  ${jsonList(`SELECT id, hand, pain, symptom, session_id AS "sessionId",
+    ${utc('recorded_at')} AS "recordedAt" FROM observation WHERE ${OF} AND symptom IS NOT NULL
+    ORDER BY recorded_at DESC`)} AS observations,
+  ${jsonList(`SELECT id, injury_id AS "injuryId", observation_id AS "observationId",
+    cleared_by AS "clearedBy", profession, cleared_on::text AS "clearedOn", allows,
+    until::text AS until, received, note FROM clearance WHERE ${OF} AND ${stands('clearance')}
+    ORDER BY recorded_at DESC`)} AS clearances,
+  (SELECT json_build_object('sources', sources, 'edits', edits, 'since', since::text, 'reason',
+  reason) FROM demand_version WHERE ${OF} ORDER BY recorded_at DESC, seq DESC LIMIT 1) AS demand,
+  ${jsonList(`SELECT id, name, held_on::text AS "on", items, note FROM current_athlete_event
+    WHERE ${OF} ORDER BY held_on`)} AS events
 FROM unnest($1::uuid[]) AS w(id)`
 
 /** Intake parts of many athletes at once: one statement. */

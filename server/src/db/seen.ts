@@ -13,7 +13,8 @@ export async function noteSeen(
   athleteId: string,
 ): Promise<void> {
   await em.query(
-    'INSERT INTO health_seen (hall_id, athlete_id, account_id, seen_on) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING',
+    `INSERT INTO health_seen (hall_id, athlete_id, account_id, seen_on) VALUES ($1, $2, $3, $4)
+      ON CONFLICT DO NOTHING`,
     [hall.id, athleteId, account.id, today],
   )
 }
@@ -21,6 +22,8 @@ export async function noteSeen(
 /** Who saw them, by name, how often and when last; the newest first. */
 export const seenOf = (em: EntityManager, athleteId: string): Promise<SeenView[]> =>
   em.query(
-    `SELECT a.name AS by, count(*)::int AS days, max(s.seen_on)::text AS last FROM health_seen s JOIN account a ON a.id = s.account_id WHERE s.athlete_id = $1 GROUP BY a.id, a.name ORDER BY 3 DESC, 1`,
+    `SELECT a.name AS by, count(*)::int AS days, max(s.seen_on)::text AS last FROM health_seen s
+      JOIN account a ON a.id = s.account_id WHERE s.athlete_id = $1 GROUP BY a.id, a.name
+      ORDER BY 3 DESC, 1`,
     [athleteId],
   ) as Promise<SeenView[]>

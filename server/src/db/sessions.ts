@@ -29,22 +29,33 @@ type Stored = Omit<SessionView, 'source' | 'clock'> & {
 
 const PARTS = {
   trials: jsonList(
-    `SELECT t.id, t.hand, t.ordinal, t.value, t.entered_value AS "enteredValue", t.entered_unit AS "enteredUnit", t.pain, t.pain_where AS "painWhere", t.missed, t.details,
-       ${utc('CASE WHEN t.supersedes_id IS NULL THEN t.recorded_at ELSE coalesce(t.device_at, t.recorded_at) END')} AS "recordedAt", CASE WHEN m.struck THEN json_build_object('reason', m.reason) END AS struck, CASE WHEN t.supersedes_id IS NOT NULL THEN json_build_object('reason', t.reason) END AS correction
-     FROM trial t LEFT JOIN LATERAL (SELECT k.struck, k.reason FROM trial_mark k WHERE k.trial_id = t.id ORDER BY k.seq DESC LIMIT 1) m ON true
-     WHERE t.session_id = s.id AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id) ORDER BY t.ordinal, t.recorded_at, t.id`,
+    `SELECT t.id, t.hand, t.ordinal, t.value, t.entered_value AS "enteredValue",
+      t.entered_unit AS "enteredUnit", t.pain, t.pain_where AS "painWhere", t.missed, t.details,
+       ${utc(`CASE WHEN t.supersedes_id IS NULL THEN t.recorded_at ELSE coalesce(t.device_at,
+         t.recorded_at) END`)} AS "recordedAt", CASE WHEN m.struck THEN json_build_object('reason',
+      m.reason) END AS struck, CASE WHEN t.supersedes_id IS NOT NULL THEN
+      json_build_object('reason', t.reason) END AS correction
+     FROM trial t LEFT JOIN LATERAL (SELECT k.struck, k.reason FROM trial_mark k
+      WHERE k.trial_id = t.id ORDER BY k.seq DESC LIMIT 1) m ON true
+     WHERE t.session_id = s.id AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id)
+      ORDER BY t.ordinal, t.recorded_at, t.id`,
   ),
   observations: jsonList(
-    `SELECT o.id, o.hand, o.pain, o.symptom, o.places FROM observation o WHERE o.session_id = s.id ORDER BY o.recorded_at`,
+    `SELECT o.id, o.hand, o.pain, o.symptom, o.places FROM observation o WHERE o.session_id = s.id
+      ORDER BY o.recorded_at`,
   ),
   traces: jsonList(
-    `SELECT r.trial_id AS "trialId", t.hand, t.ordinal, r.instrument FROM trial_trace r JOIN trial t ON t.id = r.trial_id WHERE r.session_id = s.id AND r.hall_id = s.hall_id ORDER BY t.ordinal, t.hand`,
+    `SELECT r.trial_id AS "trialId", t.hand, t.ordinal, r.instrument FROM trial_trace r
+      JOIN trial t ON t.id = r.trial_id WHERE r.session_id = s.id AND r.hall_id = s.hall_id
+      ORDER BY t.ordinal, t.hand`,
   ),
   changes: jsonList(
-    `SELECT c.id, c.reason, c.after, ${utc('c.recorded_at')} AS "recordedAt" FROM session_change c WHERE c.session_id = s.id ORDER BY c.recorded_at`,
+    `SELECT c.id, c.reason, c.after, ${utc('c.recorded_at')} AS "recordedAt" FROM session_change c
+      WHERE c.session_id = s.id ORDER BY c.recorded_at`,
   ),
   attachments: jsonList(
-    `SELECT a.id, a.kind, a.text FROM test_attachment a WHERE a.session_id = s.id AND a.hall_id = s.hall_id ORDER BY a.recorded_at`,
+    `SELECT a.id, a.kind, a.text FROM test_attachment a WHERE a.session_id = s.id
+      AND a.hall_id = s.hall_id ORDER BY a.recorded_at`,
   ),
 }
 
@@ -70,17 +81,24 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
             ? ['s.athlete_id = $1', [of.athleteId]]
             : ['true', []]
   const rows = (await em.query(
-    `SELECT s.id, s.athlete_id AS "athleteId", s.protocol_id AS "protocolId", s.protocol_version AS "protocolVersion", s.unit_id AS "unitId", s.measurement_id AS "measurementId",
-       s.variant, ${utc('s.performed_at')} AS "performedAt", s.performed_on::text AS "performedOn", s.practice, s.conditions, s.override_reason AS "overrideReason", s.note,
-       s.import_id AS "importId", s.actor_kind AS "actorKind", ${utc('s.device_at')} AS "deviceAt", ${utc('s.recorded_at')} AS "recordedAt", s.clock_ms AS "clockMs",
-       coalesce(p.name, '') AS "testedBy", u.label AS "unitLabel", m.size_mm AS "sizeMm", u.kind AS "unitKind", (s.protocol_params ->> 'expectedKg')::float8 AS "expectedKg",
+    `SELECT s.id, s.athlete_id AS "athleteId", s.protocol_id AS "protocolId",
+      s.protocol_version AS "protocolVersion", s.unit_id AS "unitId",
+      s.measurement_id AS "measurementId",
+       s.variant, ${utc('s.performed_at')} AS "performedAt", s.performed_on::text AS "performedOn",
+      s.practice, s.conditions, s.override_reason AS "overrideReason", s.note,
+       s.import_id AS "importId", s.actor_kind AS "actorKind", ${utc('s.device_at')} AS "deviceAt",
+      ${utc('s.recorded_at')} AS "recordedAt", s.clock_ms AS "clockMs",
+       coalesce(p.name, '') AS "testedBy", u.label AS "unitLabel", m.size_mm AS "sizeMm",
+      u.kind AS "unitKind", (s.protocol_params ->> 'expectedKg')::float8 AS "expectedKg",
        ${Object.entries(PARTS)
          .map(
            ([name, sql]) =>
              `${'newestOf' in of && NOT_OF_HALL.includes(name) ? `'[]'::json` : sql} AS ${name}`,
          )
          .join(', ')}
-     FROM current_test_session s JOIN implement_unit u ON u.id = s.unit_id JOIN implement_measurement m ON m.id = s.measurement_id LEFT JOIN account p ON p.id = s.actor_id
+     FROM current_test_session s JOIN implement_unit u ON u.id = s.unit_id
+      JOIN implement_measurement m ON m.id = s.measurement_id LEFT
+      JOIN account p ON p.id = s.actor_id
      WHERE ${where} ORDER BY s.performed_at`,
     values,
   )) as Stored[]

@@ -125,7 +125,8 @@ export function mountExports(api: Api): void {
           throw refused('login', `No coach of this file signs in as "${login}".`)
         // A file of before there were owners: who brings it in is.
         await em.query(
-          `UPDATE account SET role = 'owner' WHERE id = $1 AND NOT EXISTS (SELECT 1 FROM account WHERE role = 'owner' AND left_on IS NULL)`,
+          `UPDATE account SET role = 'owner' WHERE id = $1 AND NOT EXISTS (SELECT 1 FROM account
+            WHERE role = 'owner' AND left_on IS NULL)`,
           [coachId],
         )
       },

@@ -18,7 +18,8 @@ import { PIECE, type FileKind, type Importer } from './importKinds'
 
 async function existingKeys(em: EntityManager): Promise<Map<string, number>> {
   const rows = (await em.query(
-    'SELECT athlete_id AS "athleteId", done_on::text AS "on", exercise_id AS "exerciseId", hand, load_kg AS "loadKg", seconds, reps FROM current_set_log',
+    `SELECT athlete_id AS "athleteId", done_on::text AS "on", exercise_id AS "exerciseId", hand,
+      load_kg AS "loadKg", seconds, reps FROM current_set_log`,
   )) as Parameters<typeof setKey>[0][]
   const out = new Map<string, number>()
   for (const r of rows) out.set(setKey(r), (out.get(setKey(r)) ?? 0) + 1)

@@ -22,7 +22,8 @@ import { instantOf } from './whenDone'
 
 async function existingKeys(em: EntityManager): Promise<Map<string, number>> {
   const rows = (await em.query(
-    'SELECT s.athlete_id, s.performed_on::text AS on, s.protocol_id, t.hand, t.value FROM current_trial t JOIN current_test_session s ON s.id = t.session_id',
+    `SELECT s.athlete_id, s.performed_on::text AS on, s.protocol_id, t.hand, t.value
+      FROM current_trial t JOIN current_test_session s ON s.id = t.session_id`,
   )) as {
     athlete_id: string
     on: string

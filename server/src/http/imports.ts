@@ -167,7 +167,8 @@ export function mountImports(api: Api): void {
   api.on('GET /api/imports/mappings', async ({ em }) =>
     ok(
       (await em.query(
-        'SELECT DISTINCT ON (header_key) header_key AS "headerKey", mapping FROM import_mapping ORDER BY header_key, seq DESC',
+        `SELECT DISTINCT ON (header_key) header_key AS "headerKey", mapping FROM import_mapping
+          ORDER BY header_key, seq DESC`,
       )) as MappingView[],
     ),
   )

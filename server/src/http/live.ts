@@ -10,7 +10,8 @@ const QUIET_MS = 25_000
 const STILL_SIGNED_IN_MS = 5_000
 
 /** The sign-in is there, and on a shared tablet the same person is still at it. */
-const STILL_THERE = `SELECT 1 FROM session WHERE sid = $1 AND expire > now() AND sess ->> 'accountId' = $2 AND (sess ->> 'tablet' IS NULL OR (sess ->> 'at')::float8 > $3)`
+const STILL_THERE = `SELECT 1 FROM session WHERE sid = $1 AND expire > now()
+  AND sess ->> 'accountId' = $2 AND (sess ->> 'tablet' IS NULL OR (sess ->> 'at')::float8 > $3)`
 
 /**
  * What happens in the hall, as server-sent events: `kind` and `id` of what was written. Who hears

@@ -36,7 +36,8 @@ const LAST = `greatest(a.recorded_at::date, a.archived_on, ${Object.entries(RECO
 /** Athletes of whom nothing new is on record since that day. */
 const quietSince = (em: EntityManager, day: string): Promise<OverView[]> =>
   em.query(
-    `SELECT * FROM (SELECT a.id, a.name, ${LAST}::text AS last, a.archived_on::text AS away FROM athlete a WHERE a.erased_on IS NULL) q WHERE last < $1 ORDER BY last, name, id`,
+    `SELECT * FROM (SELECT a.id, a.name, ${LAST}::text AS last, a.archived_on::text AS away
+      FROM athlete a WHERE a.erased_on IS NULL) q WHERE last < $1 ORDER BY last, name, id`,
     [day],
   ) as Promise<OverView[]>
 const yearsBefore = (today: string, years: number): string =>
@@ -48,15 +49,19 @@ const CHANGES: Readonly<Record<string, string>> = {
   clearance: 'a clearance',
   observation: 'a pain or symptom',
 }
-const TRAIL = `SELECT at::date::text AS "on", coalesce(who.name, CASE kind WHEN 'athlete' THEN 'the athlete' ELSE 'not recorded' END) AS by, did, what, a.name AS athlete FROM (
-    SELECT seen_on::timestamp AS at, account_id AS actor, athlete_id, 'coach' AS kind, 'saw' AS did, 'the page with health answers' AS what FROM health_seen
+const TRAIL = `SELECT at::date::text AS "on", coalesce(who.name,
+  CASE kind WHEN 'athlete' THEN 'the athlete' ELSE 'not recorded' END) AS by, did, what,
+  a.name AS athlete FROM (
+    SELECT seen_on::timestamp AS at, account_id AS actor, athlete_id, 'coach' AS kind, 'saw' AS did,
+  'the page with health answers' AS what FROM health_seen
     ${Object.entries(CHANGES)
       .map(
         ([t, what]) =>
           `UNION ALL SELECT recorded_at AT TIME ZONE $1, actor_id, athlete_id, actor_kind, 'changed', '${what}' FROM ${t}`,
       )
       .join('\n    ')}
-  ) x JOIN athlete a ON a.id = x.athlete_id LEFT JOIN account who ON who.id = x.actor WHERE a.erased_on IS NULL ORDER BY at DESC, 2, 5 LIMIT ${TRAIL_MOST}`
+  ) x JOIN athlete a ON a.id = x.athlete_id LEFT JOIN account who ON who.id = x.actor
+  WHERE a.erased_on IS NULL ORDER BY at DESC, 2, 5 LIMIT ${TRAIL_MOST}`
 
 async function erase(call: Call, athleteId: string): Promise<void> {
   await call.em.query('SELECT erase_athlete($1, $2)', [athleteId, call.today])

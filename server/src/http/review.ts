@@ -39,7 +39,8 @@ type Scene = Pick<Call, 'em' | 'hall' | 'today'>
 /** Other athletes' repeats of the tests this athlete has, which the error is read from too. */
 async function squadOf(call: Scene, athleteId: string): Promise<ReviewView['squad']> {
   const protocols = (await call.em.query(
-    'SELECT DISTINCT protocol_id AS id FROM current_test_session WHERE athlete_id = $1 AND NOT practice',
+    `SELECT DISTINCT protocol_id AS id FROM current_test_session WHERE athlete_id = $1
+      AND NOT practice`,
     [athleteId],
   )) as { id: string }[]
   return (
@@ -110,7 +111,9 @@ export async function reviewOf(
     })) satisfies ConclusionView[],
     goals: (
       (await call.em.query(
-        'SELECT DISTINCT ON (series_key) series_key AS "seriesKey", value, entered_value AS "enteredValue", entered_unit AS "enteredUnit" FROM goal WHERE athlete_id = $1 ORDER BY series_key, seq DESC',
+        `SELECT DISTINCT ON (series_key) series_key AS "seriesKey", value,
+          entered_value AS "enteredValue", entered_unit AS "enteredUnit" FROM goal
+          WHERE athlete_id = $1 ORDER BY series_key, seq DESC`,
         [athleteId],
       )) as GoalView[]
     ).filter((g) => g.value !== null),
@@ -153,7 +156,9 @@ async function squad(call: Asked<'GET /api/squad'>): Promise<SquadView> {
   const last = new Map(
     (
       (await em.query(
-        `SELECT a.id, (SELECT s.performed_on::text FROM current_test_session s WHERE s.hall_id = a.hall_id AND s.athlete_id = a.id ORDER BY s.performed_on DESC LIMIT 1) AS on FROM athlete a WHERE a.archived_on IS NULL`,
+        `SELECT a.id, (SELECT s.performed_on::text FROM current_test_session s
+          WHERE s.hall_id = a.hall_id AND s.athlete_id = a.id ORDER BY s.performed_on DESC
+          LIMIT 1) AS on FROM athlete a WHERE a.archived_on IS NULL`,
       )) as { id: string; on: string | null }[]
     ).map((r) => [r.id, r.on]),
   )

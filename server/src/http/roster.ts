@@ -22,14 +22,31 @@ export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<stri
   const [page] = (await call.em.query(
     `WITH page AS (
        SELECT content, ${by} AS k, name, athlete_id FROM roster_row
-       WHERE ($1::text IS NULL OR name ILIKE $1 OR sport ILIKE $1) ${seen ? `AND (${by}, name, athlete_id) > ($3${NUMBERED.includes(by) ? '::integer' : '::text'}, $4, $5)` : ''}
+       WHERE ($1::text IS NULL OR name ILIKE $1 OR sport ILIKE $1) ${
+         seen
+           ? `AND (${by}, name,
+         athlete_id) > ($3${NUMBERED.includes(by) ? '::integer' : '::text'}, $4, $5)`
+           : ''
+       }
        ORDER BY k, name, athlete_id LIMIT $2
      )
-     SELECT coalesce(json_agg(content ORDER BY k, name, athlete_id), '[]')::text AS rows, count(*)::int AS n,
-       (SELECT json_build_array(k, name, athlete_id)::text FROM page ORDER BY k DESC, name DESC, athlete_id DESC LIMIT 1) AS last,
-       (SELECT json_build_object('act', count(*) FILTER (WHERE need < 2), 'due', count(*) FILTER (WHERE need IN (2, 3)), 'none', count(*) FILTER (WHERE need = 4), 'all', count(*), 'waits', count(*) FILTER (WHERE waits), 'today', count(*) FILTER (WHERE clock < ${TODAY_UNDER}))::text FROM roster_row) AS needs,
+     SELECT coalesce(json_agg(content ORDER BY k, name, athlete_id), '[]')::text AS rows,
+      count(*)::int AS n,
+       (SELECT json_build_array(k, name, athlete_id)::text FROM page
+      ORDER BY k DESC, name DESC, athlete_id DESC LIMIT 1) AS last,
+       (SELECT json_build_object('act', count(*) FILTER (WHERE need < 2), 'due',
+      count(*) FILTER (WHERE need IN (2, 3)), 'none', count(*) FILTER (WHERE need = 4), 'all',
+      count(*), 'waits', count(*) FILTER (WHERE waits), 'today',
+      count(*) FILTER (WHERE clock < ${TODAY_UNDER}))::text FROM roster_row) AS needs,
        EXISTS (SELECT 1 FROM athlete_mark) AS behind,
-       ${seen ? `'[]'` : `(SELECT coalesce(json_agg(content ORDER BY due / 1440, need, due, name, athlete_id), '[]')::text FROM (SELECT * FROM roster_row WHERE waits ORDER BY due / 1440, need, due, name, athlete_id LIMIT ${DECISIONS_MOST}) d)`} AS decisions
+       ${
+         seen
+           ? `'[]'`
+           : `(SELECT coalesce(json_agg(content
+         ORDER BY due / 1440, need, due, name, athlete_id), '[]')::text FROM (SELECT *
+         FROM roster_row WHERE waits ORDER BY due / 1440, need, due, name, athlete_id
+         LIMIT ${DECISIONS_MOST}) d)`
+       } AS decisions
      FROM page`,
     [find ? `%${find.replace(/[\\%_]/g, '\\$&')}%` : null, most, ...(seen ?? [])],
   )) as [
@@ -57,9 +74,12 @@ const withoutHealth = <R extends Pick<RosterRow, 'cautions'>>(rows: readonly R[]
 /** Everybody, by name: who trains today, and what stands. */
 export async function rosterNames(call: Call): Promise<AthleteName[]> {
   const rows = (await call.em.query(
-    `SELECT athlete_id AS id, name, nullif(sport, '') AS "sportName", content -> 'cautions' AS cautions, need = 0 AS alarm,
-       content -> 'day' ->> 'group' = 'today' AND (content -> 'day' ->> 'done')::boolean IS FALSE AS today,
-       (SELECT nullif(count(*), 0)::int FROM json_array_elements(content -> 'day' -> 'week') w WHERE w ->> 'state' = 'missed') AS missed
+    `SELECT athlete_id AS id, name, nullif(sport, '') AS "sportName",
+      content -> 'cautions' AS cautions, need = 0 AS alarm,
+       content -> 'day' ->> 'group' = 'today'
+      AND (content -> 'day' ->> 'done')::boolean IS FALSE AS today,
+       (SELECT nullif(count(*), 0)::int FROM json_array_elements(content -> 'day' -> 'week') w
+      WHERE w ->> 'state' = 'missed') AS missed
      FROM roster_row ORDER BY name, athlete_id`,
   )) as AthleteName[]
   return holds(call.right, 'coach') ? rows : withoutHealth(rows)

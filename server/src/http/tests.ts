@@ -47,8 +47,11 @@ async function sessionOr404(
   call: Call,
 ): Promise<{ session: Opened; protocol: Protocol; athlete: Athlete }> {
   const [row] = (await call.em.query(
-    `SELECT s.id, s.athlete_id AS "athleteId", s.protocol_id AS "protocolId", s.performed_on::text AS "performedOn", s.variant, u.kind AS "unitKind", a.birth_date::text AS "birthDate", a.guardian
-     FROM current_test_session s JOIN implement_unit u ON u.id = s.unit_id JOIN athlete a ON a.id = s.athlete_id WHERE s.id = $1`,
+    `SELECT s.id, s.athlete_id AS "athleteId", s.protocol_id AS "protocolId",
+      s.performed_on::text AS "performedOn", s.variant, u.kind AS "unitKind",
+      a.birth_date::text AS "birthDate", a.guardian
+     FROM current_test_session s JOIN implement_unit u ON u.id = s.unit_id
+      JOIN athlete a ON a.id = s.athlete_id WHERE s.id = $1`,
     [String(call.req.params['sessionId'])],
   )) as (Opened & Pick<Athlete, 'birthDate' | 'guardian'>)[]
   const protocol = row && protocolOf(row)
@@ -183,7 +186,9 @@ async function fittingUnit(
 /** Number of the next try of a hand; of a repeated send, the one it has. */
 async function nextOrdinal(call: Call, sessionId: string, hand: Hand, id: string): Promise<number> {
   const [row] = (await call.em.query(
-    'SELECT coalesce((SELECT ordinal FROM trial WHERE id = $3), (SELECT coalesce(max(ordinal), 0) + 1 FROM trial WHERE session_id = $1 AND hand = $2)) AS n',
+    `SELECT coalesce((SELECT ordinal FROM trial
+      WHERE id = $3), (SELECT coalesce(max(ordinal), 0) + 1 FROM trial WHERE session_id = $1
+      AND hand = $2)) AS n`,
     [sessionId, hand, id],
   )) as { n: number }[]
   return row?.n ?? 1

@@ -28,7 +28,8 @@ export async function recordOf(
           : BELOW[m.tableName]
     if (!where) continue
     const [row] = (await em.query(
-      `SELECT coalesce(json_agg(to_jsonb(t) - 'hall_id' ORDER BY t.id), '[]') AS rows FROM ${m.tableName} t WHERE ${where}`,
+      `SELECT coalesce(json_agg(to_jsonb(t) - 'hall_id' ORDER BY t.id), '[]') AS rows
+        FROM ${m.tableName} t WHERE ${where}`,
       [athleteId],
     )) as [{ rows: object[] }]
     if (row.rows.length > 0) tables[m.tableName] = row.rows

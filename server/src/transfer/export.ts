@@ -26,7 +26,8 @@ function ordered(m: EntityMetadata, numbered: boolean): string {
   const first = pointers.map((p) => `(${p} IS NULL OR ${p} = id)`).join(' AND ')
   return `WITH RECURSIVE deep AS (
       SELECT id, 0 AS n FROM ${m.tableName} WHERE ${first}
-      UNION SELECT t.id, d.n + 1 FROM ${m.tableName} t JOIN deep d ON (${pointers.map((p) => `t.${p} = d.id`).join(' OR ')}) AND t.id <> d.id
+      UNION SELECT t.id, d.n + 1 FROM ${m.tableName} t
+    JOIN deep d ON (${pointers.map((p) => `t.${p} = d.id`).join(' OR ')}) AND t.id <> d.id
     ), last AS (SELECT id, max(n) AS n FROM deep GROUP BY id)
     SELECT ${list} FROM ${m.tableName} t JOIN last USING (id) ORDER BY last.n, t.id`
 }
@@ -52,7 +53,8 @@ async function* withBytes(
   yield `${lineOf(m, rest).slice(0, -2)},"${propertyName}":"`
   for (let at = 1; at <= Number(size); at += SLICE) {
     const [{ part }] = (await em.query(
-      `SELECT translate(encode(substring(${databaseName} FROM $2 FOR ${SLICE}), 'base64'), E'\\n', '') AS part FROM ${m.tableName} WHERE id = $1`,
+      `SELECT translate(encode(substring(${databaseName}
+        FROM $2 FOR ${SLICE}), 'base64'), E'\\n', '') AS part FROM ${m.tableName} WHERE id = $1`,
       [row['id'], at],
     )) as [{ part: string }]
     yield part
@@ -68,7 +70,8 @@ export async function* exportLines(em: EntityManager): AsyncGenerator<string> {
   const numbered = new Set(
     (
       (await em.query(
-        `SELECT table_name AS t FROM information_schema.columns WHERE column_name = 'seq' AND table_schema = 'public'`,
+        `SELECT table_name AS t FROM information_schema.columns WHERE column_name = 'seq'
+          AND table_schema = 'public'`,
       )) as { t: string }[]
     ).map((r) => r.t),
   )

@@ -2,6 +2,8 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
+import { logOf, type LogLine } from '@mano/core/record/lines'
+import type { SetLog } from '@mano/core/record/sets'
 import { accessible, expect, NOW, pastWarmUp, planToday, signIn, test, type TestBlock } from './rig'
 
 /** Twenty sets of one hand each. */
@@ -12,26 +14,12 @@ const TWENTY: readonly TestBlock[] = [
 ]
 const NAME = 'Mirela Stroud'
 
-interface Logged {
-  id: string
-  blockId: string | null
-  exerciseId: string
-  hand: string
-  set: number
-  on: string
-  seconds: number | null
-  reps: number | null
-  ended: string
-  pain: number | null
-  painWhere?: { hand: string; at: string[] }
-  details?: { reason?: string }
-}
-const logged = async (page: Page, url: string, id: string): Promise<Logged[]> =>
+const logged = async (page: Page, url: string, id: string): Promise<SetLog[]> =>
   (
-    (await (await page.request.get(`${url}/api/athletes/${id}`)).json()) as {
-      history: { logs: Logged[] }
-    }
-  ).history.logs.filter((l) => l.on === '2026-10-08')
+    (await (await page.request.get(`${url}/api/athletes/${id}`)).json()) as { lines: LogLine[] }
+  ).lines
+    .map(logOf)
+    .filter((l) => l.on === '2026-10-08')
 const main = (page: Page) => page.locator('.f-btn.main')
 const word = (page: Page) => page.locator('.f-word')
 

@@ -86,6 +86,8 @@ export function buildApi(services: Services): Api {
 export function buildApp(options: AppOptions): Express {
   const server = express()
   server.disable('x-powered-by')
+  // What is never stored needs no mark to be asked for again by; files have their own.
+  server.disable('etag')
   // A proxy stands on this machine: who asked is the address it names, not its own.
   server.set('trust proxy', 'loopback')
   server.use(
@@ -108,6 +110,8 @@ export function buildApp(options: AppOptions): Express {
   server.use(
     compression({
       level: 1,
+      // A page is answered in one piece: each more is a way through the threads.
+      chunkSize: 65_536,
       filter: (req, res) =>
         !String(res.getHeader('content-type')).startsWith('text/event-stream') &&
         compression.filter(req, res),

@@ -1,5 +1,4 @@
 import { monitorEventLoopDelay } from 'node:perf_hooks'
-import { Worker } from 'node:worker_threads'
 import { Pool } from 'pg'
 import { buildApp } from './app'
 import { clockFrom, readConfig, readRights } from './api/config'
@@ -8,6 +7,8 @@ import { openApp } from './db/source'
 import { DEMO_SIGN_IN } from './demo/load'
 import { Rack } from './devices/rack'
 import { listenLive } from './api/live'
+import { rowsIn } from './http/freshen'
+import { thread } from './jobs/thread'
 
 // What nobody caught leaves the process in a state nobody knows: it ends, and is started again.
 process.on('uncaughtException', (error) => {
@@ -45,24 +46,7 @@ if (process.env['MANO_MEASURED'] === '1') {
 }
 
 let stopping = false
-let jobs: Worker | undefined
-/** Long work in a thread of its own; one that ends by itself is begun anew. */
-function startJobs(): Worker {
-  const worker = new Worker(new URL('./jobs.mjs', import.meta.url), {
-    workerData: { url },
-    resourceLimits: { maxOldGenerationSizeMb: 256 },
-  })
-  worker.on('error', (error) => console.error(error))
-  worker.on('exit', () => {
-    jobs = undefined
-    if (!stopping) setTimeout(() => (jobs ??= startJobs()), 1000)
-  })
-  return worker
-}
-// Its seconds of starting belong to whoever opens the first page: it begins with the first job, or
-// a while later for what another server left.
-const JOBS_AFTER_MS = 20_000
-const begin = setTimeout(() => (jobs ??= startJobs()), JOBS_AFTER_MS)
+const jobs = thread(url, rowsIn(app))
 
 // Simulated instruments ship with the demo: what they show is no athlete's.
 const rack = new Rack({
@@ -78,8 +62,8 @@ const options = {
   pool,
   live,
   pinned: config.pinnedNow !== null,
-  keepsUp: true,
-  look: () => (jobs ??= startJobs()).postMessage('look'),
+  upkeep: jobs.rows,
+  look: jobs.look,
   sessionSecret: config.sessionSecret,
   https: config.https,
   webRoot: config.webRoot,
@@ -105,20 +89,13 @@ async function stop(): Promise<void> {
   // What is under way may finish; what only waits is let go. Jobs are taken up again at the next
   // start.
   const closed = new Promise<void>((resolve) => server.close(() => resolve()))
-  clearTimeout(begin)
-  const working = jobs
-  const ended = new Promise<void>((resolve) =>
-    working ? working.once('exit', () => resolve()) : resolve(),
-  )
-  working?.postMessage('stop')
+  const ended = jobs.stop()
   rack.stop()
   await live.stop()
   server.closeIdleConnections()
   const patience = setTimeout(() => server.closeAllConnections(), 2000)
-  const late = setTimeout(() => void working?.terminate(), 4000)
   await Promise.all([closed, ended])
   clearTimeout(patience)
-  clearTimeout(late)
   await pool.end()
   await app.destroy()
   process.exit(0)

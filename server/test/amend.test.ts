@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { AthleteView } from '@mano/contract/athletes'
+import { athleteOf, type AthleteWire } from '@mano/contract/athletes'
 import type { SessionView } from '@mano/contract/tests'
 import { DEFAULT_FRAME } from '@mano/core/plan/types'
 import { addDays, weekStartOf } from '@mano/core/units/dates'
@@ -28,7 +28,7 @@ afterAll(() => r.close())
 const testsOf = async (id: string) =>
   (await own.agent.get(`/api/athletes/${id}/tests`).expect(200)).body as SessionView[]
 const viewOf = async (id: string) =>
-  (await own.agent.get(`/api/athletes/${id}`).expect(200)).body as AthleteView
+  athleteOf((await own.agent.get(`/api/athletes/${id}`).expect(200)).body as AthleteWire)
 
 describe('a test put right afterwards', () => {
   it('takes other conditions with a reason, and says that it did', async () => {

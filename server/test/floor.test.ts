@@ -2,7 +2,7 @@ import ICAL from 'ical.js'
 import request from 'supertest'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { AthleteView } from '@mano/contract/athletes'
+import { athleteOf, type AthleteView, type AthleteWire } from '@mano/contract/athletes'
 import type { LinkSession, LinkView } from '@mano/contract/plan'
 import { DEFAULT_FRAME, type Block } from '@mano/core/plan/types'
 import { addAthlete, athlete, hall, NOW, rig, TODAY, type Rig, type Staff } from './hall'
@@ -54,7 +54,8 @@ const planFor = async (id: string): Promise<string> => {
   return body.id
 }
 const logs = async () =>
-  ((await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteView).history.logs
+  athleteOf((await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteWire)
+    .history.logs
 const send = (body: object, status = 201) =>
   own.agent.post(`/api/athletes/${athleteId}/logs`).send(body).expect(status)
 const by = (t: string) => ({

@@ -1,7 +1,7 @@
 import request from 'supertest'
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
-import type { AthleteView } from '@mano/contract/athletes'
+import { type AthleteView } from '@mano/contract/athletes'
 import type { LinkSession } from '@mano/contract/plan'
 import { addAthlete, importFile, rosterOf, trial } from './hall'
 import {

@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, expect } from 'vitest'
-import type { AthleteView } from '@mano/contract/athletes'
+import { athleteOf, type AthleteWire } from '@mano/contract/athletes'
 import type { KitUnit } from '@mano/contract/kit'
 import { DEFAULT_FRAME, type Block } from '@mano/core/plan/types'
 import {
@@ -29,7 +29,8 @@ export const frame = DEFAULT_FRAME.map((d) => ({ ...d, minutes: 60 }))
 export const post = async (url: string, body: object, agent = own.agent) =>
   agent.post(url).send(body)
 export const at = (path: string) => `/api/athletes/${athleteId}${path}`
-export const view = async () => (await own.agent.get(at('')).expect(200)).body as AthleteView
+export const view = async () =>
+  athleteOf((await own.agent.get(at('')).expect(200)).body as AthleteWire)
 export const unit = (kind: string) => kit.find((u) => u.kind === kind)!
 export const block = (
   exerciseId: string,

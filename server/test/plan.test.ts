@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { AthleteView } from '@mano/contract/athletes'
+import { athleteOf, type AthleteWire } from '@mano/contract/athletes'
 import type { GapsView, PlanView } from '@mano/contract/plan'
 import { draftWeek } from '@mano/core/plan/draft'
 import { type DayFrame, EMPTY_WEEK, frameOfWeek } from '@mano/core/intake/week'
@@ -75,7 +75,7 @@ const log = (planVersionId: string, b: Block, more: object = {}) => ({
 const send = (body: object, status = 201) =>
   own.agent.post(`/api/athletes/${athleteId}/logs`).send(body).expect(status)
 const view = async () =>
-  (await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteView
+  athleteOf((await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteWire)
 const stage = async (id: string) => (await view()).stages.find((s) => s.stage === id)!
 
 describe('a plan', () => {

@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { Client, Pool } from 'pg'
 import { describe, expect, it } from 'vitest'
-import type { AthleteView } from '@mano/contract/athletes'
+import { athleteOf, type AthleteWire } from '@mano/contract/athletes'
 import type { SessionView } from '@mano/contract/tests'
 import type { PlanView } from '@mano/contract/plan'
 import { buildApp } from '../src/app'
@@ -52,7 +52,8 @@ describe('data of an earlier release', () => {
         ((await agent.get(`/api/athletes/${ann.id}/plan`).expect(200)).body as PlanView).versions,
       ).toHaveLength(1)
       expect(
-        ((await agent.get(`/api/athletes/${ann.id}`).expect(200)).body as AthleteView).history.logs,
+        athleteOf((await agent.get(`/api/athletes/${ann.id}`).expect(200)).body as AthleteWire)
+          .history.logs,
       ).toMatchObject([{ exerciseId: 'wrist_curl', reps: 12 }])
       await agent.get('/api/templates').expect(200)
       await pool.end()

@@ -8,6 +8,7 @@ import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
 import { Seeded } from '@mano/core/units/seeded'
 import { AthleteEntity, HallEntity } from '../src/db/entities'
 import { inHall } from '../src/db/hall'
+import { rowsIn } from '../src/http/freshen'
 import { rosterRows } from '../src/http/rosterRows'
 import {
   addAthlete,
@@ -184,7 +185,7 @@ describe('a server that keeps up by itself', () => {
       app: r.app,
       pool: r.pool,
       sheds: false,
-      keepsUp: true,
+      upkeep: rowsIn(r.app),
       clock: () => new Date(r.now.at),
       sessionSecret: 'test',
       webRoot: null,

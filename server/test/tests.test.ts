@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { AthleteView } from '@mano/contract/athletes'
+import { athleteOf, type AthleteWire } from '@mano/contract/athletes'
 import type { SessionView } from '@mano/contract/tests'
 import {
   addAthlete,
@@ -35,7 +35,7 @@ beforeEach(async () => {
 const sessions = async (id = athleteId) =>
   (await own.agent.get(`/api/athletes/${id}/tests`).expect(200)).body as SessionView[]
 const view = async (id = athleteId) =>
-  (await own.agent.get(`/api/athletes/${id}`).expect(200)).body as AthleteView
+  athleteOf((await own.agent.get(`/api/athletes/${id}`).expect(200)).body as AthleteWire)
 const row = async (id = athleteId) => (await rosterOf(own.agent)).find((a) => a.id === id)!
 const errorsOf = (reply: { body: unknown }) =>
   (reply.body as { errors?: { field: string; message: string }[] }).errors ?? []
@@ -428,7 +428,9 @@ describe('import of sets', () => {
     dryRun,
   })
   const logs = async () => {
-    const v = (await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteView
+    const v = athleteOf(
+      (await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteWire,
+    )
     return v.history.logs
   }
 

@@ -5,7 +5,8 @@ import { holds, type Right } from '@mano/contract/roles'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Clock } from './config'
 import type { Account, Actor, Hall } from '../db/rows'
-import { enterHall, inHall, inHallAs, type Who } from '../db/hall'
+import { enterHall, inHall, type Who } from '../db/hall'
+import { takeEntered } from './entered'
 import type { Live } from './live'
 import type { Rack } from '../devices/rack'
 import { mustBePlain, readBody } from './body'
@@ -28,12 +29,15 @@ declare module 'express-session' {
   }
 }
 
+/** Works the kept rows of a hall out for a day. */
+export type WorkOut = (hall: Hall, today: string) => Promise<unknown>
+
 export interface Services {
   app: DataSource
   clock: Clock
   /** Instruments of the installation; none when left out. */ rack?: Rack
   /** The clock is pinned: no device's clock is compared with it. */ pinned?: boolean
-  /** Kept rows are worked out after each write, and pages do not wait for them. */ keepsUp?: boolean
+  /** Works kept rows out after each write, and pages do not wait for them; left out: they do. */ upkeep?: WorkOut
   /** Tells the worker that there is something to do. */ look?: () => void
   /** What other screens and servers say. */ live?: Live
 }
@@ -140,8 +144,7 @@ export class Api {
   }
 
   /**
-   * Who asks is known before the body is read, and the body is right before a transaction begins;
-   * without a body all of it begins at once.
+   * Who asks is known before the body is read, and the body is right before a transaction begins.
    */
   private async signedIn(
     route: Route,
@@ -187,29 +190,17 @@ export class Api {
         query,
       } as Asked<RouteName>)
     }
-    const before = async ({ hall }: Who): Promise<unknown> => {
-      await readBody(route, req, res)
-      return first?.({ services: this.services, hall, today: localDateOf(clock(), hall.timeZone) })
-    }
-    const reply =
-      route.body || route.raw || first
-        ? await this.afterwards(route, req, before, answer)
-        : await inHallAs(app, hallId, accountId, (em, who) => answer(em, allowed(route, req, who)))
+    const who = allowed(route, req, takeEntered(req) ?? (await enterHall(app, hallId, accountId)))
+    await readBody(route, req, res)
+    await first?.({
+      services: this.services,
+      hall: who.hall,
+      today: localDateOf(clock(), who.hall.timeZone),
+    })
+    const reply = await inHall(app, hallId, (em) => answer(em, who))
     for (const act of after) act()
     if (seen && req.method !== 'GET') this.written?.(seen)
     return reply
-  }
-
-  private async afterwards(
-    route: Route,
-    req: Request,
-    before: (who: Who) => Promise<unknown>,
-    answer: (em: EntityManager, who: Who) => Promise<Reply>,
-  ): Promise<Reply> {
-    const { hallId, accountId } = req.session as { hallId: string; accountId: string }
-    const who = allowed(route, req, await enterHall(this.services.app, hallId, accountId))
-    await before(who)
-    return inHall(this.services.app, hallId, (em) => answer(em, who))
   }
 }
 

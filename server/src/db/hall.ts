@@ -13,11 +13,12 @@ export interface Who {
   hall: Hall
 }
 
-interface Entered {
+/** The same as the database says it. */
+export interface Entered {
   account: Account & { recordedAt: string }
   hall: Hall & { createdAt: string }
 }
-const asWho = ({ account, hall }: Entered): Who => ({
+export const asWho = ({ account, hall }: Entered): Who => ({
   account: { ...account, recordedAt: new Date(account.recordedAt) },
   hall: { ...hall, createdAt: new Date(hall.createdAt) },
 })
@@ -57,28 +58,7 @@ export async function inHall<T>(
   work: (em: EntityManager) => Promise<T>,
   options: Options = {},
 ): Promise<T> {
-  return transaction(
-    app,
-    `SELECT set_config('mano.hall', ${uuid(hallId)}, true)`,
-    (em) => work(em),
-    options,
-  )
-}
-
-/** The same, and says who asks: for what has no body to wait for. */
-export function inHallAs<T>(
-  app: DataSource,
-  hallId: string,
-  accountId: string,
-  work: (em: EntityManager, who: Who | null) => Promise<T>,
-): Promise<T> {
-  const enter = `SELECT * FROM enter_hall(${uuid(hallId)}, ${uuid(accountId)})`
-  return transaction(
-    app,
-    enter,
-    (em, rows) => work(em, rows[0] ? asWho(rows[0] as Entered) : null),
-    {},
-  )
+  return transaction(app, `SELECT set_config('mano.hall', ${uuid(hallId)}, true)`, work, options)
 }
 
 interface Options {
@@ -90,7 +70,7 @@ interface Options {
 async function transaction<T>(
   app: DataSource,
   first: string,
-  work: (em: EntityManager, rows: object[]) => Promise<T>,
+  work: (em: EntityManager) => Promise<T>,
   { long = false, snapshot = false, derived = false }: Options,
 ): Promise<T> {
   const runner = app.createQueryRunner()
@@ -102,12 +82,11 @@ async function transaction<T>(
       : long
         ? `; SET LOCAL statement_timeout = ${LONG.statement}; SET LOCAL lock_timeout = ${LONG.lock}; SET LOCAL idle_in_transaction_session_timeout = ${LONG.idle}`
         : ''
-    // Several commands answer with a list of results: the second is that of what comes first.
-    const [, { rows }] = (await client.query(
+    await client.query(
       `START TRANSACTION${snapshot ? ' ISOLATION LEVEL REPEATABLE READ' : ''}; ${first}${more}`,
-    )) as unknown as [unknown, { rows: object[] }]
+    )
     begun = true
-    const result = await work(runner.manager, rows)
+    const result = await work(runner.manager)
     await client.query('COMMIT')
     begun = false
     return result

@@ -9,9 +9,9 @@ import { AthleteEntity, PlanVersionEntity } from './entities'
 import { type Athlete, type Hall, type PlanVersion } from './rows'
 import type { AthleteParts } from './parts'
 import { loadSessions } from './sessions'
-import { oddArrival, doneAt } from '@mano/core/testing/clock'
+import { jsonList } from './sql'
+import { logOf, type LogLine } from '@mano/core/record/lines'
 import type { SessionEndView } from '@mano/contract/ends'
-import type { Kg, Seconds } from '@mano/core/units/quantity'
 
 export type StageParts = Pick<StageFacts, 'tests' | 'plan' | 'floor'>
 
@@ -39,93 +39,50 @@ export function stagesOf(
  */
 const LOG_WEEKS = 16
 
+const LINES = `(SELECT coalesce(json_agg(json_build_array(l.id, block_id, exercise_id, done_on, hand,
+    set_no, load_kg, seconds, reps, ended, effort, pain,
+    CASE WHEN pain_where IS NOT NULL OR details <> '{}' OR device_at IS NOT NULL
+      OR a.on IS NOT NULL THEN json_build_object('painWhere', pain_where, 'details', details,
+      'alarmed', a.on IS NOT NULL, 'deviceMs', extract(epoch FROM device_at) * 1000,
+      'recordedMs', extract(epoch FROM recorded_at) * 1000, 'clockMs', clock_ms) END
+    ) ORDER BY done_on, recorded_at), '[]')::text
+  FROM (SELECT * FROM current_set_log WHERE athlete_id = $1 AND done_on >= $2) l
+  LEFT JOIN (SELECT DISTINCT happened_on AS on, subject FROM alarm WHERE athlete_id = $1) a
+    ON a.on = l.done_on AND a.subject = 'exercise ' || l.exercise_id) AS lines`
+
+const history = async <R>(
+  em: EntityManager,
+  athleteId: string,
+  today: string,
+  what: string,
+): Promise<R> =>
+  ((await em.query(`SELECT ${what}`, [athleteId, addDays(today, -7 * LOG_WEEKS)])) as [R])[0]
+
+/**
+ * The sets of those weeks as the JSON of their lines, since rows by themselves take the server ten
+ * times as long; and the sessions that ended before their plan did, newest first.
+ */
+export const logLines = (
+  em: EntityManager,
+  athleteId: string,
+  today: string,
+): Promise<{ lines: string; ends: SessionEndView[] }> =>
+  history(
+    em,
+    athleteId,
+    today,
+    `${LINES}, ${jsonList(`SELECT held_on::text AS "on", reason, sets_left AS "setsLeft"
+      FROM session_end WHERE athlete_id = $1 AND held_on >= $2
+      ORDER BY held_on DESC, recorded_at DESC`)} AS ends`,
+  )
+
 export async function loadLogs(
   em: EntityManager,
-  athleteIds: readonly string[],
-  today: string,
-): Promise<(SetLog & { athleteId: string })[]> {
-  // One text for all, each set a list: rows by themselves take the server ten times as long.
-  const [row] = (await em.query(
-    `SELECT coalesce(json_agg(json_build_array(l.id, athlete_id, block_id, exercise_id, done_on, hand, set_no, load_kg, seconds, reps, ended, effort, pain,
-         CASE WHEN pain_where IS NOT NULL OR details <> '{}' OR device_at IS NOT NULL OR a.on IS NOT NULL THEN json_build_object('painWhere', pain_where, 'details', details, 'alarmed', a.on IS NOT NULL, 'deviceMs', extract(epoch FROM device_at) * 1000, 'recordedMs', extract(epoch FROM recorded_at) * 1000, 'clockMs', clock_ms) END
-       ) ORDER BY done_on, recorded_at), '[]')::text AS all
-     FROM unnest($1::uuid[]) AS w(whose) CROSS JOIN LATERAL (SELECT * FROM current_set_log WHERE athlete_id = w.whose AND done_on >= $2) l
-       LEFT JOIN (SELECT DISTINCT athlete_id AS of, happened_on AS on, subject FROM alarm WHERE athlete_id = ANY($1)) a ON a.of = l.athlete_id AND a.on = l.done_on AND a.subject = 'exercise ' || l.exercise_id`,
-    [[...athleteIds], addDays(today, -7 * LOG_WEEKS)],
-  )) as [{ all: string }]
-  return (JSON.parse(row.all) as LogLine[]).map(logOf)
-}
-
-interface LogExtras {
-  painWhere: SetLog['painWhere'] | null
-  details: NonNullable<SetLog['details']>
-  alarmed: boolean
-  deviceMs: number | null
-  recordedMs: number
-  clockMs: number | null
-}
-type LogLine = [
-  id: string,
-  athleteId: string,
-  blockId: string | null,
-  exerciseId: string,
-  on: string,
-  hand: SetLog['hand'],
-  set: number,
-  loadKg: Kg | null,
-  seconds: Seconds | null,
-  reps: number | null,
-  ended: SetLog['ended'],
-  effort: number | null,
-  pain: number | null,
-  extras: LogExtras | null,
-]
-
-function logOf(line: LogLine): SetLog & { athleteId: string } {
-  const [id, athleteId, blockId, exerciseId, on, hand, set, loadKg, seconds, reps] = line
-  const [ended, effort, pain, x] = [line[10], line[11], line[12], line[13]]
-  return {
-    id,
-    athleteId,
-    blockId,
-    exerciseId,
-    on,
-    hand,
-    set,
-    loadKg,
-    seconds,
-    reps,
-    ended,
-    effort,
-    pain,
-    ...(x && {
-      ...oddOf(x.deviceMs, x.recordedMs, x.clockMs),
-      ...(Object.keys(x.details).length > 0 && { details: x.details }),
-      ...(x.painWhere && { painWhere: x.painWhere }),
-      ...(x.alarmed && { alarmed: true }),
-    }),
-  }
-}
-
-/** Sessions of those weeks that ended before their plan did, newest first. */
-export const loadEnds = (
-  em: EntityManager,
   athleteId: string,
   today: string,
-): Promise<SessionEndView[]> =>
-  em.query(
-    `SELECT held_on::text AS "on", reason, sets_left AS "setsLeft" FROM session_end WHERE athlete_id = $1 AND held_on >= $2 ORDER BY held_on DESC, recorded_at DESC`,
-    [athleteId, addDays(today, -7 * LOG_WEEKS)],
-  ) as Promise<SessionEndView[]>
-
-const oddOf = (
-  deviceMs: number | null,
-  recordedMs: number,
-  clockMs: number | null,
-): { odd?: string } => {
-  if (deviceMs === null) return {}
-  const odd = oddArrival(doneAt(deviceMs, clockMs, recordedMs), recordedMs, clockMs)
-  return odd === null ? {} : { odd }
+): Promise<SetLog[]> {
+  const { lines } = await history<{ lines: string }>(em, athleteId, today, LINES)
+  return (JSON.parse(lines) as LogLine[]).map(logOf)
 }
 
 /** Sets of a period as far as work by week looks at them: years of them at once. */
@@ -137,7 +94,9 @@ export async function loadWork(
   // One text for all: tens of thousands of rows as JSON are read in a tenth of the time of rows
   // each by itself.
   const [row] = (await em.query(
-    `SELECT coalesce(json_agg(json_build_array(block_id, exercise_id, done_on, hand, set_no, seconds, reps, pain)), '[]')::text AS all FROM current_set_log WHERE athlete_id = $1 AND done_on BETWEEN $2 AND $3`,
+    `SELECT coalesce(json_agg(json_build_array(block_id, exercise_id, done_on, hand, set_no,
+      seconds, reps, pain)), '[]')::text AS all FROM current_set_log WHERE athlete_id = $1
+      AND done_on BETWEEN $2 AND $3`,
     [athleteId, period.from, period.to],
   )) as [{ all: string }]
   type Line = [
@@ -168,7 +127,8 @@ export async function loadWork(
  * Order of planned weeks by how they stand to a day ($3): the one that holds it, then the next to
  * come, then the last that was.
  */
-const NEAREST_WEEK = `CASE WHEN week_start > $3 THEN 1 WHEN week_start > $3::date - 7 THEN 0 ELSE 2 END, CASE WHEN week_start > $3 THEN week_start END, week_start DESC`
+const NEAREST_WEEK = `CASE WHEN week_start > $3 THEN 1 WHEN week_start > $3::date - 7 THEN 0 ELSE 2
+  END, CASE WHEN week_start > $3 THEN week_start END, week_start DESC`
 
 /** What the stages need of some athletes beside tests and intake: one statement. */
 export interface Facts {
@@ -190,13 +150,22 @@ export async function loadFacts(
   const logged = 'FROM current_set_log WHERE athlete_id = w.id AND block_id IS NOT NULL AND done_on'
   const rows = (await em.query(
     `SELECT w.id, (SELECT count(*)::int FROM current_test_session WHERE athlete_id = w.id) AS count,
-       CASE WHEN p.week_start IS NOT NULL THEN json_build_object('weekStart', p.week_start::text, 'blocks', p.blocks, 'frame', p.frame, 'recordedAt', p.recorded_at) END AS plan,
-       (SELECT json_build_object('weekStart', week_start::text, 'blocks', blocks, 'frame', frame) FROM plan_version WHERE athlete_id = w.id AND week_start > $3 ORDER BY week_start, seq DESC LIMIT 1) AS upcoming,
-       array_remove(ARRAY(SELECT done_on::text ${logged} BETWEEN p.week_start AND p.week_start + 6 UNION SELECT (SELECT done_on::text ${logged} >= $2 ORDER BY done_on DESC LIMIT 1)), NULL) AS done,
-       ARRAY(SELECT held_on::text FROM (SELECT DISTINCT ON (held_on) held_on, sets_left FROM session_end WHERE athlete_id = w.id AND held_on >= $2 ORDER BY held_on, recorded_at DESC) e WHERE sets_left <> '[]') AS gone,
-       greatest(${last('injury')}, ${last('clearance')}) AS injury, ${last('demand_version')} AS demands, ${last('training_week')} AS week
+       CASE WHEN p.week_start IS NOT NULL THEN json_build_object('weekStart', p.week_start::text,
+      'blocks', p.blocks, 'frame', p.frame, 'recordedAt', p.recorded_at) END AS plan,
+       (SELECT json_build_object('weekStart', week_start::text, 'blocks', blocks, 'frame', frame)
+      FROM plan_version WHERE athlete_id = w.id AND week_start > $3 ORDER BY week_start, seq DESC
+      LIMIT 1) AS upcoming,
+       array_remove(ARRAY(SELECT done_on::text ${logged} BETWEEN p.week_start AND p.week_start + 6
+      UNION SELECT (SELECT done_on::text ${logged} >= $2 ORDER BY done_on DESC
+      LIMIT 1)), NULL) AS done,
+       ARRAY(SELECT held_on::text FROM (SELECT DISTINCT ON (held_on) held_on, sets_left
+      FROM session_end WHERE athlete_id = w.id AND held_on >= $2
+      ORDER BY held_on, recorded_at DESC) e WHERE sets_left <> '[]') AS gone,
+       greatest(${last('injury')}, ${last('clearance')}) AS injury,
+      ${last('demand_version')} AS demands, ${last('training_week')} AS week
      FROM unnest($1::uuid[]) AS w(id)
-       LEFT JOIN LATERAL (SELECT week_start, blocks, frame, recorded_at FROM plan_version WHERE athlete_id = w.id ORDER BY ${NEAREST_WEEK}, seq DESC LIMIT 1) p ON true`,
+       LEFT JOIN LATERAL (SELECT week_start, blocks, frame, recorded_at FROM plan_version
+      WHERE athlete_id = w.id ORDER BY ${NEAREST_WEEK}, seq DESC LIMIT 1) p ON true`,
     [[...ids], addDays(today, -7 * LOG_WEEKS), today],
   )) as {
     id: string
@@ -235,8 +204,10 @@ export async function testedFacts(
 ): Promise<StageFacts['tests']> {
   const rows = (await em.query(
     `SELECT s.id FROM current_test_session s WHERE s.athlete_id = $1 AND EXISTS (
-       SELECT 1 FROM trial t LEFT JOIN LATERAL (SELECT k.struck FROM trial_mark k WHERE k.trial_id = t.id ORDER BY k.seq DESC LIMIT 1) m ON true
-       WHERE t.session_id = s.id AND m.struck IS NOT TRUE AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id)) ORDER BY s.performed_at`,
+       SELECT 1 FROM trial t LEFT JOIN LATERAL (SELECT k.struck FROM trial_mark k
+      WHERE k.trial_id = t.id ORDER BY k.seq DESC LIMIT 1) m ON true
+       WHERE t.session_id = s.id AND m.struck IS NOT TRUE AND NOT EXISTS (SELECT 1 FROM trial n
+      WHERE n.supersedes_id = t.id)) ORDER BY s.performed_at`,
     [athleteId],
   )) as { id: string }[]
   const last = rows.at(-1)

@@ -44,10 +44,18 @@ const clearanceFact = (c: Clearance): ClearanceFact => ({
   until: c.until,
 })
 
+/** An entry of experience, and who made it. */
+export type Experience = Pick<
+  ExperienceEntry,
+  'quality' | 'family' | 'weeks' | 'origin' | 'enteredOn'
+> & {
+  by: string | null
+}
+
 export interface Kept {
   record: SafetyRecord
   health: HealthAnswer | null
-  experience: ExperienceEntry[]
+  experience: Experience[]
   clearances: Clearance[]
   /**
    * Flags of the day: as somebody ticked them last, and a heavy pull that the plan of the day puts
@@ -72,14 +80,22 @@ const OF = 'athlete_id = w.id'
  * place.
  */
 const setsOf = (between: string): string =>
-  jsonList(`SELECT CASE WHEN l.done_on = $2 THEN l.id::text ELSE '' END AS id, l.exercise_id AS "exerciseId", l.hand, l.done_on::text AS "on", max(l.pain) AS pain, l.pain_where AS "where", ${utc('max(coalesce(l.device_at, l.recorded_at))')} AS "recordedAt"
-     FROM current_set_log l WHERE l.athlete_id = w.id AND l.done_on ${between} GROUP BY 1, 2, 3, 4, 6`)
+  jsonList(`SELECT CASE WHEN l.done_on = $2 THEN l.id::text ELSE '' END AS id,
+    l.exercise_id AS "exerciseId", l.hand, l.done_on::text AS "on", max(l.pain) AS pain,
+    l.pain_where AS "where", ${utc('max(coalesce(l.device_at, l.recorded_at))')} AS "recordedAt"
+     FROM current_set_log l WHERE l.athlete_id = w.id AND l.done_on ${between}
+    GROUP BY 1, 2, 3, 4, 6`)
 /** Tests between two days, their trials likewise. */
 const testsOf = (between: string): string =>
-  jsonList(`SELECT t.id, t.protocol_id AS "protocolId", u.kind AS "unitKind", t.variant, t.performed_on::text AS "on",
-       ${jsonList(`SELECT CASE WHEN t.performed_on = $2 THEN r.id::text ELSE '' END AS id, r.hand, max(r.pain) AS pain, r.pain_where AS "where", ${utc('max(coalesce(r.device_at, r.recorded_at))')} AS "recordedAt"
-          FROM trial r WHERE r.session_id = t.id AND NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = r.id) GROUP BY 1, 2, 4`)} AS trials
-     FROM current_test_session t JOIN implement_unit u ON u.id = t.unit_id WHERE t.athlete_id = w.id AND t.performed_on ${between}`)
+  jsonList(`SELECT t.id, t.protocol_id AS "protocolId", u.kind AS "unitKind", t.variant,
+    t.performed_on::text AS "on",
+       ${jsonList(`SELECT CASE WHEN t.performed_on = $2 THEN r.id::text ELSE '' END AS id, r.hand,
+         max(r.pain) AS pain, r.pain_where AS "where",
+         ${utc('max(coalesce(r.device_at, r.recorded_at))')} AS "recordedAt"
+          FROM trial r WHERE r.session_id = t.id AND NOT EXISTS (SELECT 1 FROM trial n
+         WHERE n.supersedes_id = r.id) GROUP BY 1, 2, 4`)} AS trials
+     FROM current_test_session t JOIN implement_unit u ON u.id = t.unit_id WHERE t.athlete_id = w.id
+    AND t.performed_on ${between}`)
 
 /** The day itself, and the days before it as they are kept, where nothing came late since. */
 const PRESENT = `${setsOf('= $2')} AS sets, ${testsOf('= $2')} AS tests,
@@ -89,26 +105,47 @@ const PRESENT = `${setsOf('= $2')} AS sets, ${testsOf('= $2')} AS tests,
  * The days before $2: half a year, and back to the first pain of 4 and more. Sets without pain are
  * kept as the days of an exercise and a hand.
  */
-const PAST_STATEMENT = `SELECT w.id, ${setsOf('>= s.since AND l.done_on < $2 AND (l.pain > 0 OR l.pain_where IS NOT NULL)')} AS sets,
-  ${jsonList(`SELECT l.exercise_id AS "exerciseId", l.hand, json_agg(DISTINCT l.done_on) AS days FROM current_set_log l
-     WHERE l.athlete_id = w.id AND l.done_on >= s.since AND l.done_on < $2 AND coalesce(l.pain, 0) = 0 AND l.pain_where IS NULL GROUP BY 1, 2`)} AS painless,
+const PAST_STATEMENT = `SELECT w.id,
+  ${setsOf('>= s.since AND l.done_on < $2 AND (l.pain > 0 OR l.pain_where IS NOT NULL)')} AS sets,
+  ${jsonList(`SELECT l.exercise_id AS "exerciseId", l.hand, json_agg(DISTINCT l.done_on) AS days
+    FROM current_set_log l
+     WHERE l.athlete_id = w.id AND l.done_on >= s.since AND l.done_on < $2
+    AND coalesce(l.pain, 0) = 0 AND l.pain_where IS NULL GROUP BY 1, 2`)} AS painless,
   ${testsOf('>= s.since AND t.performed_on < $2')} AS tests
 FROM unnest($1::uuid[]) AS w(id) CROSS JOIN LATERAL (SELECT least($2::date - ${LOOK_BACK_DAYS},
   (SELECT min(done_on) FROM set_log WHERE ${OF} AND pain >= 4),
-  (SELECT min(t.performed_on) FROM test_session t JOIN trial r ON r.session_id = t.id AND r.pain >= 4 WHERE t.athlete_id = w.id)) AS since) s`
+  (SELECT min(t.performed_on) FROM test_session t JOIN trial r ON r.session_id = t.id
+  AND r.pain >= 4 WHERE t.athlete_id = w.id)) AS since) s`
 
 /** Everything safety needs of some athletes on a day ($2), one row each. */
 const STATEMENT = `SELECT w.id,
-  ${jsonList(`SELECT id, site, side, status, since::text AS since, supersedes_id AS "supersedesId", struck, ${utc('recorded_at')} AS "recordedAt" FROM injury WHERE ${OF} ORDER BY recorded_at`)} AS injuries,
-  ${jsonList(`SELECT id, hand, places, pain, symptom, session_id AS "sessionId", ${utc('recorded_at')} AS "recordedAt" FROM observation WHERE ${OF} ORDER BY recorded_at`)} AS observations,
-  ${jsonList(`SELECT id, injury_id AS "injuryId", observation_id AS "observationId", health_id AS "healthId", pain_hand AS "painHand", pain_tissue AS "painTissue", cleared_by AS "clearedBy", profession, cleared_on::text AS "clearedOn", allows, until::text AS until, received, note, ${utc('recorded_at')} AS "recordedAt" FROM clearance WHERE ${OF} AND ${stands('clearance')} ORDER BY recorded_at`)} AS clearances,
-  (SELECT json_build_object('answeredOn', answered_on::text, 'yes', yes, 'complete', complete) FROM health_answer WHERE ${OF} ORDER BY seq DESC LIMIT 1) AS health,
-  ${jsonList(`SELECT quality, family, weeks, origin, entered_on::text AS "enteredOn", actor_id AS "actorId" FROM experience_entry WHERE ${OF} ORDER BY recorded_at DESC, id DESC`)} AS experience,
+  ${jsonList(`SELECT id, site, side, status, since::text AS since, supersedes_id AS "supersedesId",
+    struck, ${utc('recorded_at')} AS "recordedAt" FROM injury WHERE ${OF} ORDER BY recorded_at`)} AS
+  injuries,
+  ${jsonList(`SELECT id, hand, places, pain, symptom, session_id AS "sessionId",
+    ${utc('recorded_at')} AS "recordedAt" FROM observation WHERE ${OF} ORDER BY recorded_at`)} AS
+  observations,
+  ${jsonList(`SELECT id, injury_id AS "injuryId", observation_id AS "observationId",
+    health_id AS "healthId", pain_hand AS "painHand", pain_tissue AS "painTissue",
+    cleared_by AS "clearedBy", profession, cleared_on::text AS "clearedOn", allows,
+    until::text AS until, received, note, ${utc('recorded_at')} AS "recordedAt" FROM clearance
+    WHERE ${OF} AND ${stands('clearance')} ORDER BY recorded_at`)} AS clearances,
+  (SELECT json_build_object('answeredOn', answered_on::text, 'yes', yes, 'complete', complete)
+  FROM health_answer WHERE ${OF} ORDER BY seq DESC LIMIT 1) AS health,
+  ${jsonList(`SELECT quality, family, weeks, origin, entered_on::text AS "enteredOn",
+    (SELECT a.name FROM account a WHERE a.id = e.actor_id) AS by FROM experience_entry e
+    WHERE ${OF} ORDER BY recorded_at DESC, id DESC`)} AS experience,
   ${PRESENT},
-  coalesce((SELECT flags FROM day_flag WHERE ${OF} AND held_on = $2 ORDER BY recorded_at DESC, id DESC LIMIT 1), '[]') AS ticked,
-  (SELECT frame -> ($2::date - week_start) ->> 'heavyPull' FROM plan_version WHERE ${OF} AND week_start <= $2 AND week_start > $2::date - 7 ORDER BY seq DESC LIMIT 1) AS pull,
-  ${jsonList(`SELECT subject, hand, keys, reason FROM gate_reason WHERE ${OF} AND given_on = $2 ORDER BY recorded_at`)} AS reasons,
-  ${jsonList(`SELECT a.id, a.happened_on::text AS "on", a.hand, a.class, a.says FROM alarm a WHERE a.athlete_id = w.id AND NOT EXISTS (SELECT 1 FROM alarm_answer r WHERE r.alarm_id = a.id) AND NOT EXISTS (SELECT 1 FROM test_import_undo u WHERE u.import_id = a.source_id) ORDER BY a.seq DESC`)} AS alarms
+  coalesce((SELECT flags FROM day_flag WHERE ${OF} AND held_on = $2
+  ORDER BY recorded_at DESC, id DESC LIMIT 1), '[]') AS ticked,
+  (SELECT frame -> ($2::date - week_start) ->> 'heavyPull' FROM plan_version WHERE ${OF}
+  AND week_start <= $2 AND week_start > $2::date - 7 ORDER BY seq DESC LIMIT 1) AS pull,
+  ${jsonList(`SELECT subject, hand, keys, reason FROM gate_reason WHERE ${OF} AND given_on = $2
+    ORDER BY recorded_at`)} AS reasons,
+  ${jsonList(`SELECT a.id, a.happened_on::text AS "on", a.hand, a.class, a.says FROM alarm a
+    WHERE a.athlete_id = w.id AND NOT EXISTS (SELECT 1 FROM alarm_answer r WHERE r.alarm_id = a.id)
+    AND NOT EXISTS (SELECT 1 FROM test_import_undo u WHERE u.import_id = a.source_id)
+    ORDER BY a.seq DESC`)} AS alarms
 FROM unnest($1::uuid[]) AS w(id)`
 
 /** Zone and day of a scene, as the reading of safety asks for them. */
@@ -126,7 +163,7 @@ interface Stored {
   observations: Observation[]
   clearances: Clearance[]
   health: HealthAnswer | null
-  experience: ExperienceEntry[]
+  experience: Experience[]
   sets: SetFact[]
   tests: TestFact[]
   past: Past | null
@@ -168,13 +205,16 @@ async function loadPast(
   const rows = (await em.query(PAST_STATEMENT, [[...ids], day])) as (Past & { id: string })[]
   if (keeps) {
     await em.query(
-      `INSERT INTO athlete_past (athlete_id, hall_id, day, content) SELECT x.id, current_setting('mano.hall')::uuid, $1, x.content FROM json_to_recordset($2::json) AS x(id uuid, content json) ORDER BY x.id
+      `INSERT INTO athlete_past (athlete_id, hall_id, day, content)
+        SELECT x.id, current_setting('mano.hall')::uuid, $1, x.content
+        FROM json_to_recordset($2::json) AS x(id uuid, content json) ORDER BY x.id
        ON CONFLICT (athlete_id) DO UPDATE SET day = excluded.day, content = excluded.content`,
       [day, JSON.stringify(rows.map(({ id, ...content }) => ({ id, content })))],
     )
     if (marks.length > 0)
       await em.query(
-        'DELETE FROM athlete_late WHERE id IN (SELECT id FROM athlete_late WHERE id = ANY($1::bigint[]) ORDER BY id FOR UPDATE SKIP LOCKED)',
+        `DELETE FROM athlete_late WHERE id IN (SELECT id FROM athlete_late
+          WHERE id = ANY($1::bigint[]) ORDER BY id FOR UPDATE SKIP LOCKED)`,
         [marks.map((m) => m.id)],
       )
   }
@@ -215,7 +255,7 @@ function keptOf(a: Pick<Athlete, 'birthDate' | 'guardian'>, r: Stored, timeZone:
   // One that was entered by mistake never was, through all its versions.
   const mistaken = new Set(r.injuries.flatMap((i) => (i.struck ? [roots.get(i.id)] : [])))
   const superseded = new Set(r.injuries.flatMap((i) => i.supersedesId ?? []))
-  const newest = new Map<string, ExperienceEntry>()
+  const newest = new Map<string, Experience>()
   for (const e of r.experience)
     if (!newest.has(`${e.quality} ${e.family}`)) newest.set(`${e.quality} ${e.family}`, e)
   const entered = [...newest.values()]

@@ -1,8 +1,6 @@
-import { type EntityManager } from 'typeorm'
 import type { ClearanceView, ExperienceView, HealthView } from '@mano/contract/safety'
 import { countedWeeks } from '@mano/core/safety/weeks'
 import { healthDue } from '@mano/core/safety/facts'
-import { AccountEntity } from './entities'
 import { type Clearance } from './rows'
 import type { Kept } from './safety'
 
@@ -29,21 +27,17 @@ export function healthView({ health, clearances, record }: Kept, today: string):
   }
 }
 
-export async function experienceView(
-  em: EntityManager,
-  { experience, record }: Kept,
+export const experienceView = (
+  { experience, record }: Pick<Kept, 'experience' | 'record'>,
   today: string,
-): Promise<ExperienceView[]> {
-  const people = new Map((await em.find(AccountEntity)).map((a) => [a.id, a.name]))
-  return [
-    ...experience
-      .filter((e) => e.weeks > 0)
-      .map((e) => ({
-        quality: e.quality,
-        family: e.family,
-        weeks: e.weeks,
-        entered: { origin: e.origin, on: e.enteredOn, by: people.get(e.actorId ?? '') ?? '' },
-      })),
-    ...countedWeeks(record, today).map((c) => ({ ...c, entered: null })),
-  ]
-}
+): ExperienceView[] => [
+  ...experience
+    .filter((e) => e.weeks > 0)
+    .map(({ quality, family, weeks, origin, enteredOn, by }) => ({
+      quality,
+      family,
+      weeks,
+      entered: { origin, on: enteredOn, by: by ?? '' },
+    })),
+  ...countedWeeks(record, today).map((c) => ({ ...c, entered: null })),
+]

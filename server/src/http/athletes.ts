@@ -1,7 +1,7 @@
 import { holds } from '@mano/contract/roles'
 import { athleteOr404 } from './athlete'
 import { closedFacts } from '../db/closedFacts'
-import { type ArchivedView, type AthleteView, type InjuryBody } from '@mano/contract/athletes'
+import { type ArchivedView, type AthleteWire, type InjuryBody } from '@mano/contract/athletes'
 import { needsClearance, safetyFacts } from '@mano/core/safety/facts'
 import { toSi } from '@mano/core/units/convert'
 import {
@@ -17,7 +17,7 @@ import { loadFieldwork, ownSports } from '../db/intake'
 import { insertOnce } from '../db/once'
 import { loadSafety, sceneDay } from '../db/safety'
 import { experienceView, healthView } from '../db/safetyViews'
-import { loadLogs, loadFacts, planFacts, stagesOf, testedFacts, loadEnds } from '../db/read'
+import { logLines, loadFacts, planFacts, stagesOf, testedFacts } from '../db/read'
 import { created, done, ok, type Api, type Call } from '../api/api'
 import { knownSources } from './intake'
 import { conflict, notFound, refused } from '../faults/problem'
@@ -96,10 +96,7 @@ export function mountAthletes(api: Api): void {
     const athlete = await athleteOr404(call)
     const parts = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
     const tested = await testedFacts(call.em, athlete.id)
-    const history = {
-      logs: await loadLogs(call.em, [athlete.id], call.today),
-      ends: await loadEnds(call.em, athlete.id, call.today),
-    }
+    const { lines, ends } = await logLines(call.em, athlete.id, call.today)
     const kept = (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(athlete.id)!
     const facts = safetyFacts(kept.record, call.today, { flags: kept.flags })
     const coach = holds(call.right, 'coach')
@@ -123,19 +120,19 @@ export function mountAthletes(api: Api): void {
             },
           )
         : []
-    return ok({
+    const view = {
       id: athlete.id,
       ...profileOf(athlete),
       version: athlete.version,
       // Answers to health questions are the coaches' alone.
       safety: coach ? facts : closedFacts(facts),
       health: coach ? healthView(kept, call.today) : null,
-      experience: await experienceView(call.em, kept, call.today),
+      experience: experienceView(kept, call.today),
       reasons: kept.reasons,
       alarms: kept.alarms,
       ...parts,
       ...(await loadFieldwork(call.em, athlete)),
-      history,
+      ends,
       stages: stagesOf(
         athlete,
         parts,
@@ -146,7 +143,10 @@ export function mountAthletes(api: Api): void {
         call.hall,
         call.today,
       ),
-    } satisfies AthleteView)
+    } satisfies Omit<AthleteWire, 'lines'>
+    // The lines go as the database gave them.
+    const body = `${JSON.stringify(view).slice(0, -1)},"lines":${lines}}`
+    return { status: 200, type: 'application/json', body }
   })
 
   api.on('PUT /api/athletes/:athleteId', async (call) => {

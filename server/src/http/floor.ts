@@ -290,7 +290,7 @@ export function mountFloor(api: Api): void {
         name: athlete.name,
         safety: closedFacts(safetyFacts(kept.record, scene.today, { flags: kept.flags })),
         reasons: kept.reasons,
-        history: { logs: await loadLogs(scene.em, [athlete.id], scene.today), ends: [] },
+        history: { logs: await loadLogs(scene.em, athlete.id, scene.today), ends: [] },
       }
       const parts = (await loadParts(scene.em, [athlete.id], scene.hall.timeZone)).get(athlete.id)!
       const series = buildSeries(await loadSessions(scene.em, { newestOf: [athlete.id] }))

@@ -1,7 +1,7 @@
 import { setTimeout as wait } from 'node:timers/promises'
 import { clockOf, dueIn, waitsForCoach } from '@mano/core/stages/day'
 import { In, type DataSource } from 'typeorm'
-import type { Call } from '../api/api'
+import type { Call, WorkOut } from '../api/api'
 import { AthleteEntity } from '../db/entities'
 import { inHall } from '../db/hall'
 import { needOf, rosterRows } from './rosterRows'
@@ -22,8 +22,11 @@ export async function freshen({
 }: Pick<Call, 'em' | 'hall' | 'today'>): Promise<number> {
   const claim = async (): Promise<{ id: string; missing: boolean }[]> =>
     (await em.query(
-      `WITH gone AS (DELETE FROM athlete_mark WHERE id IN (SELECT id FROM athlete_mark ORDER BY id FOR UPDATE) RETURNING athlete_id)
-       SELECT athlete_id AS id, false AS missing FROM gone UNION SELECT a.id, true FROM athlete a LEFT JOIN roster_row r ON r.athlete_id = a.id AND r.day = $1 WHERE r.athlete_id IS NULL AND a.archived_on IS NULL`,
+      `WITH gone AS (DELETE FROM athlete_mark WHERE id IN (SELECT id FROM athlete_mark ORDER BY id
+        FOR UPDATE) RETURNING athlete_id)
+       SELECT athlete_id AS id, false AS missing FROM gone UNION SELECT a.id, true FROM athlete a
+        LEFT JOIN roster_row r ON r.athlete_id = a.id AND r.day = $1 WHERE r.athlete_id IS NULL
+        AND a.archived_on IS NULL`,
       [today],
     )) as { id: string; missing: boolean }[]
   let claimed = await claim()
@@ -40,9 +43,14 @@ export async function freshen({
     if (away.length > 0) await em.query('DELETE FROM roster_row WHERE athlete_id = ANY($1)', [away])
     const rows = await rosterRows(em, hall, athletes, today)
     await em.query(
-      `INSERT INTO roster_row (athlete_id, hall_id, day, name, sport, need, clock, due, waits, content)
-       SELECT x.id, $1, $2, x.name, x.sport, x.need, x.clock, x.due, x.waits, x.content FROM json_to_recordset($3::json) AS x(id uuid, name text, sport text, need integer, clock integer, due integer, waits boolean, content json) ORDER BY x.id
-       ON CONFLICT (athlete_id) DO UPDATE SET day = excluded.day, name = excluded.name, sport = excluded.sport, need = excluded.need, clock = excluded.clock, due = excluded.due, waits = excluded.waits, content = excluded.content`,
+      `INSERT INTO roster_row (athlete_id, hall_id, day, name, sport, need, clock, due, waits,
+        content)
+       SELECT x.id, $1, $2, x.name, x.sport, x.need, x.clock, x.due, x.waits, x.content
+        FROM json_to_recordset($3::json) AS x(id uuid, name text, sport text, need integer,
+        clock integer, due integer, waits boolean, content json) ORDER BY x.id
+       ON CONFLICT (athlete_id) DO UPDATE SET day = excluded.day, name = excluded.name,
+        sport = excluded.sport, need = excluded.need, clock = excluded.clock, due = excluded.due,
+        waits = excluded.waits, content = excluded.content`,
       [
         hall.id,
         today,
@@ -63,6 +71,12 @@ export async function freshen({
   }
   return ids.length
 }
+
+/** Works the kept rows of a hall out, in a transaction of its own. */
+export const rowsIn =
+  (app: DataSource): WorkOut =>
+  (hall, today) =>
+    inHall(app, hall.id, (em) => freshen({ em, hall, today }), { derived: true })
 
 /** What is under way in a hall on a day. */
 interface Upkeep {
@@ -99,9 +113,7 @@ export function freshened(scene: Scene): Promise<unknown> {
   const begin = (): Promise<unknown> => {
     own.began = Date.now()
     const { services, hall, today } = scene
-    const running = inHall(services.app, hall.id, (em) => freshen({ em, hall, today }), {
-      derived: true,
-    })
+    const running = (services.upkeep ?? rowsIn(services.app))(hall, today)
     own.running = running
     void running.then(
       () => {
@@ -125,14 +137,14 @@ export function freshened(scene: Scene): Promise<unknown> {
 }
 
 /** Between two beginnings in the background, ms: what is written meanwhile goes together. */
-const APART_MS = 150
+const APART_MS = 1000
 
 /**
  * After a write: the rows are worked out in the background, so that a page that comes later finds
  * them. Where the server does not keep up by itself, as in tests, pages wait for them.
  */
 export function keepUp(scene: Scene): void {
-  if (!scene.services.keepsUp) return
+  if (!scene.services.upkeep) return
   const own = upkeepOf(scene)
   own.timer ??= setTimeout(
     () => {
@@ -148,7 +160,7 @@ const WAIT_MS = 10
 
 export async function nearlyFresh(scene: Scene): Promise<unknown> {
   const own = upkeepOf(scene)
-  if (!scene.services.keepsUp || !own.there) return freshened(scene)
+  if (!scene.services.upkeep || !own.there) return freshened(scene)
   const running = own.next ?? own.running
   return running && Promise.race([running.catch(() => undefined), wait(WAIT_MS)])
 }

@@ -78,7 +78,8 @@ async function gapsView(call: Call, athleteId: string): Promise<GapsView> {
       all.findIndex((x) => x.rowKey === c.rowKey && x.kind === c.kind) === i && c.value !== null,
   )
   const tested = (await call.em.query(
-    'SELECT DISTINCT protocol_id AS id FROM current_test_session WHERE athlete_id = $1 AND NOT practice',
+    `SELECT DISTINCT protocol_id AS id FROM current_test_session WHERE athlete_id = $1
+      AND NOT practice`,
     [athleteId],
   )) as { id: string }[]
   const peers = await peersOf(
@@ -136,7 +137,7 @@ async function contextOf(
   return planContext(
     await judgeFor(call, athlete),
     kit,
-    await loadLogs(call.em, [athlete.id], call.today),
+    await loadLogs(call.em, athlete.id, call.today),
     weekStart,
     plannedOf(await planVersions(call.em, athlete.id)),
     events.map((e) => e.on),

@@ -46,7 +46,8 @@ async function runJob(app: DataSource, { hallId, id }: Queued): Promise<void> {
   const own = <T>(work: (em: EntityManager) => Promise<T>) => inHall(app, hallId, work)
   const taken = await own(async (em) => {
     const [row] = (await em.query(
-      `UPDATE job SET state = 'running', beat_at = clock_timestamp(), tries = tries + 1 WHERE id = $1 AND state = 'waiting' RETURNING id`,
+      `UPDATE job SET state = 'running', beat_at = clock_timestamp(), tries = tries + 1
+        WHERE id = $1 AND state = 'waiting' RETURNING id`,
       [id],
     )) as [{ id: string }[]]
     return row.length > 0 ? em.findOneByOrFail(JobEntity, { id }) : null
@@ -57,7 +58,8 @@ async function runJob(app: DataSource, { hallId, id }: Queued): Promise<void> {
   const beat = async () => {
     const [rows] = (await own((em) =>
       em.query(
-        `UPDATE job SET beat_at = clock_timestamp(), done = $2, total = $3, says = $4 WHERE id = $1 AND state = 'running' RETURNING stop`,
+        `UPDATE job SET beat_at = clock_timestamp(), done = $2, total = $3, says = $4 WHERE id = $1
+          AND state = 'running' RETURNING stop`,
         [id, said.done, said.total, said.says],
       ),
     )) as [{ stop: boolean }[]]
@@ -150,7 +152,8 @@ async function rescue(app: DataSource): Promise<void> {
     await inHall(app, hall_id, async (em) => {
       const lost = `state = 'running' AND beat_at < clock_timestamp() - $1 * interval '1 ms'`
       await em.query(
-        `UPDATE job SET state = 'failed', problem = $2, ended_at = clock_timestamp(), input = '{}' WHERE ${lost} AND tries >= $3`,
+        `UPDATE job SET state = 'failed', problem = $2, ended_at = clock_timestamp(), input = '{}'
+          WHERE ${lost} AND tries >= $3`,
         [LOST_MS, JSON.stringify(LOST), TRIES],
       )
       const [rows] = (await em.query(

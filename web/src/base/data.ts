@@ -7,7 +7,13 @@ import {
 } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import type { Installation, Me } from '@mano/contract/accounts'
-import type { AthleteName, AthleteView, RosterPage } from '@mano/contract/athletes'
+import {
+  athleteOf,
+  type AthleteName,
+  type AthleteView,
+  type AthleteWire,
+  type RosterPage,
+} from '@mano/contract/athletes'
 import type { DemandSource } from '@mano/contract/demands'
 import type { KitUnit, PlaceView } from '@mano/contract/kit'
 import { holds, type Right } from '@mano/contract/roles'
@@ -84,10 +90,12 @@ export const NAMES = {
   queryFn: () => api.get<AthleteName[]>('/api/athletes/names'),
 } as const
 export const useNames = () => useQuery(NAMES)
+export const readAthlete = (id: string): Promise<AthleteView> =>
+  api.get<AthleteWire>(`/api/athletes/${id}`).then(athleteOf)
 export const useAthlete = (id: string) =>
   useQuery({
     queryKey: keys.athlete(id),
-    queryFn: () => api.get<AthleteView>(`/api/athletes/${id}`),
+    queryFn: () => readAthlete(id),
     enabled: id !== '',
   })
 export const useTests = (id: string) =>

@@ -43,7 +43,8 @@ async function asAdmin<T>(
   }
 }
 
-const ours = `JOIN pg_roles r ON r.oid = s.userid WHERE r.rolname = 'mano_app' AND s.query NOT LIKE '%pgboss%'`
+const ours = `JOIN pg_roles r ON r.oid = s.userid WHERE r.rolname = 'mano_app'
+  AND s.query NOT LIKE '%pgboss%'`
 const calls = (admin: string, database: string) =>
   asAdmin(admin, database, async (q) =>
     Number(
@@ -134,7 +135,9 @@ export async function statementsOf(
 export function slowest(admin: string, database: string, most: number): Promise<Slow[]> {
   return asAdmin(admin, database, async (q) => {
     const { rows } = await q.query<{ query: string; mean: number; calls: string }>(
-      `SELECT s.query, s.mean_exec_time AS mean, s.calls FROM ${WATCHED} s ${ours} AND s.query ~* '^\\s*(SELECT|WITH|INSERT|UPDATE|DELETE)' AND s.calls > 3 ORDER BY s.total_exec_time DESC LIMIT ${most}`,
+      `SELECT s.query, s.mean_exec_time AS mean, s.calls FROM ${WATCHED} s ${ours}
+        AND s.query ~* '^\\s*(SELECT|WITH|INSERT|UPDATE|DELETE)' AND s.calls > 3
+        ORDER BY s.total_exec_time DESC LIMIT ${most}`,
     )
     const [{ dir }] = (await q.query(`SELECT current_setting('data_directory') AS dir`)).rows as [
       { dir: string },

@@ -37,7 +37,10 @@ export async function wholeHall(
   const q = new Client({ connectionString: urlsOf(admin, from).owner })
   await q.connect()
   await q.query(
-    `INSERT INTO test_attachment (id, hall_id, actor_kind, recorded_at, session_id, kind, text, mime, bytes) SELECT gen_random_uuid(), s.hall_id, 'coach', now(), s.id, 'photo', '', 'image/png', decode(repeat(md5(s.id::text), ${PICTURE_BYTES / 16}), 'hex') FROM (SELECT id, hall_id FROM test_session ORDER BY id LIMIT $1) s`,
+    `INSERT INTO test_attachment (id, hall_id, actor_kind, recorded_at, session_id, kind, text,
+      mime, bytes) SELECT gen_random_uuid(), s.hall_id, 'coach', now(), s.id, 'photo', '',
+      'image/png', decode(repeat(md5(s.id::text), ${PICTURE_BYTES / 16}), 'hex')
+      FROM (SELECT id, hall_id FROM test_session ORDER BY id LIMIT $1) s`,
     [pictures],
   )
   await q.end()

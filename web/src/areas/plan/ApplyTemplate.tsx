@@ -1,7 +1,6 @@
 import { Button, Checkbox, Input } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { v7 } from 'uuid'
-import type { AthleteView } from '@mano/contract/athletes'
 import type { PlanView } from '@mano/contract/plan'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
 import { readProblem } from '@mano/core/plan/problem'
@@ -9,7 +8,7 @@ import { templateWeek } from '@mano/core/plan/template'
 import { wholeWeekMinutes } from '@mano/core/plan/time'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { api, failureText, queryClient } from '../../base/api'
-import { touchedBy, useNames } from '../../base/data'
+import { readAthlete, touchedBy, useNames } from '../../base/data'
 import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import { changesOf, KIND } from './SearchStrip'
@@ -59,7 +58,7 @@ export function ApplyTemplate({
       const there = (await api.get<PlanView>(`/api/athletes/${id}/plan`)).versions.find(
         (v) => v.weekStart === week,
       )
-      const { logs } = (await api.get<AthleteView>(`/api/athletes/${id}`)).history
+      const { logs } = (await readAthlete(id)).history
       if (logs.some((l) => l.blockId !== null && l.on >= week && l.on < addDays(week, 7)))
         return {
           state: 'left',

@@ -12,6 +12,7 @@ import {
   HISTORY,
   LEAST_SHARE,
   MANY_MAINS,
+  NOVICE_BASICS,
   NOVICE_SHARE,
   NOVICE_WEEK,
   OTHER_EFFORT,
@@ -232,7 +233,8 @@ function makeBrief(p: WeekProblem): Brief {
     const against = history.find(
       (h) => h.ids.includes(e.id) || h.tags.some((t) => e.tags.includes(t)),
     )
-    const filler = !extensor && !close && imp <= 2
+    const basic = novice && NOVICE_BASICS.includes(e.primary as QualityId)
+    const filler = !extensor && !close && !basic && imp <= 2
     return {
       tier,
       noted,

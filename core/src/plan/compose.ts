@@ -56,8 +56,8 @@ export const POINTS = {
   topFirstHalf: 0.75,
   topTwoDays: 4,
   /** The main exercise of a top quality on two days; of a second one. */
-  twice: 2.5,
-  twiceMore: 1.5,
+  twice: 2,
+  twiceMore: 0.5,
   session: -0.4,
   /** A session more than a beginner needs. */
   sessionOver: -3,
@@ -154,6 +154,18 @@ export const OPPOSITES: readonly (readonly [string, string])[] = [
   ['ball_wrist', 'wrist_curl'],
   ['cup_strap', 'wrist_curl'],
 ]
+
+/** What turns or tilts the wrist both ways is one exercise of a week and one block of a session. */
+const BOTH_WAYS: readonly (readonly string[])[] = [
+  ['lever_radial', 'lever_ulnar'],
+  ['lever_pron', 'lever_sup', 'pron_band', 'sup_curl', 'side_strap'],
+]
+const wayOf = new Map(BOTH_WAYS.flatMap((ids) => ids.map((id) => [id, ids.join()] as const)))
+/** What an exercise counts as among those of a week: itself, or the pair it is of. */
+export const countsAs = (exerciseId: string): string => wayOf.get(exerciseId) ?? exerciseId
+
+/** What a novice's week is made of, whatever the sport asks: no filler there. */
+export const NOVICE_BASICS: readonly QualityId[] = ['hang', 'carry']
 
 /** Work that closes the hand. */
 export const CLOSING: readonly QualityId[] = [

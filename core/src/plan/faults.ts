@@ -33,9 +33,12 @@ const days = (blocks: readonly Block[]): Block[][] =>
 export function orderFaults(blocks: readonly Block[], b: Brief): number {
   return days(blocks).reduce((sum, own) => {
     if (own.length < 2) return sum
-    const main = mainOf(own, b)
-    const at = main ? own.indexOf(main) : -1
-    const late = own.slice(0, Math.max(0, at)).some((x) => {
+    const most = mainOf(own, b)
+    const leads = most && exerciseOf(most)
+    // An extensor closes a session: what stands before it is where it belongs.
+    const main = leads && !b.of(leads).extensor ? most : null
+    const at = main ? own.indexOf(main) : 0
+    const late = own.slice(0, at).some((x) => {
       const e = exerciseOf(x)
       return e !== undefined && b.of(e).fingers && e.position !== 'early'
     })

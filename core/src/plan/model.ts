@@ -9,6 +9,7 @@ import {
   POINTS,
   SERVED,
   sessionBlocks,
+  countsAs,
   SLOPES,
 } from './compose'
 import { effectiveSets } from './coverage'
@@ -594,21 +595,27 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   }
 
   function kinds(): void {
-    const used = [...by(all, (i) => cs[i]!.e.id).values()].flatMap((own) => {
-      if (rated[own[0]!]!.close) return []
+    const open = all.filter((i) => !rated[i]!.close)
+    const used = [...by(open, (i) => countsAs(cs[i]!.e.id)).values()].map((own) => {
       const v = col(POINTS.exercise)
-      for (const d of DAYS) {
-        const at = own.filter((i) => cs[i]!.block.day === d)
-        if (at.length > 0)
-          row('points', 'points', '', -Infinity, 0, [v, ...at], [-1, ...at.map(() => 1)])
-      }
-      return [v]
+      for (const at of by(own, (i) => `${cs[i]!.e.id} ${cs[i]!.block.day}`).values())
+        row('points', 'points', '', -Infinity, 0, [v, ...at], [-1, ...at.map(() => 1)])
+      return v
     })
     over(POINTS.exerciseOver, brief.exercisesMost, used)
   }
 
   function sessionsOf(d: number): void {
-    over(POINTS.blockOver, sessionBlocks(p.frame[d]!.minutes), day(d))
+    // Both ways of a joint are one block.
+    const blocks = [...by(day(d), (i) => countsAs(cs[i]!.e.id)).values()].flatMap((own) => {
+      const each = [...by(own, (i) => cs[i]!.e.id).values()]
+      if (each.length < 2) return own
+      const v = col(0)
+      for (const at of each)
+        row('points', 'points', '', -Infinity, 0, [v, ...at], [-1, ...at.map(() => 1)])
+      return [v]
+    })
+    over(POINTS.blockOver, sessionBlocks(p.frame[d]!.minutes), blocks)
     over(
       POINTS.extensorOver,
       EXTENSORS_A_SESSION,

@@ -8,7 +8,7 @@ import {
   type Brief,
   type Rated,
 } from './brief'
-import { DAYS_OFF, EXTENSORS_A_SESSION, LIKES, POINTS, sessionBlocks } from './compose'
+import { countsAs, DAYS_OFF, EXTENSORS_A_SESSION, LIKES, POINTS, sessionBlocks } from './compose'
 import { effectiveSets } from './coverage'
 import { doseFaults, orderFaults } from './faults'
 import type { WeekProblem } from './problem'
@@ -126,11 +126,12 @@ function twice(items: readonly Item[], b: Brief): number {
 
 function few(items: readonly Item[], days: Days, b: Brief, p: WeekProblem): number {
   const kinds = new Set<string>()
-  for (const x of items) if (!x.r.close) kinds.add(x.e.id)
+  for (const x of items) if (!x.r.close) kinds.add(countsAs(x.e.id))
   let sessions = 0
   days.forEach((own, d) => {
     sessions +=
-      POINTS.blockOver * over(own.length, sessionBlocks(p.frame[d]!.minutes)) +
+      POINTS.blockOver *
+        over(new Set(own.map((x) => countsAs(x.e.id))).size, sessionBlocks(p.frame[d]!.minutes)) +
       POINTS.extensorOver *
         over(
           count(own, (x) => x.r.extensor),

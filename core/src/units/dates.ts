@@ -91,18 +91,24 @@ export function formatDate(
 const CENTURY_FROM = 50
 
 /**
- * A day as somebody types it: `2026-10-08`, `8 Oct 2026`, `8/10/2026`, `8.10.26`; the day
- * before the month. Null: no such day.
+ * A day as somebody types it: `2026-10-08`, `8 Oct 2026`, `Oct 8, 2026`, `8/10/2026`, `8.10.26`;
+ * of two numbers the day stands before the month, or after it where `monthFirst`. Null: no such day.
  */
-export function readDay(text: string): LocalDate | null {
+export function readDay(text: string, monthFirst = false): LocalDate | null {
   const t = text.trim()
   if (isLocalDate(t)) return t
-  const m = /^(\d{1,2})[\s./-]+(\d{1,2}|[a-z]{3,9})\.?[\s./-]+(\d{4}|\d{2})$/i.exec(t)
+  const m = /^(\d{1,2}|[a-z]{3,9})\.?[\s./-]+(\d{1,2}|[a-z]{3,9})[.,]?[\s./-]+(\d{4}|\d{2})$/i.exec(
+    t,
+  )
   if (!m) return null
-  const [, day, named, year] = m as unknown as [string, string, string, string]
-  const month = /\d/.test(named)
-    ? Number(named)
-    : 1 + MONTHS.findIndex((x) => named.toLowerCase().startsWith(x.toLowerCase()))
+  const [, first, second, year] = m as unknown as [string, string, string, string]
+  const named = (x: string) => /[a-z]/i.test(x)
+  if (named(first) && named(second)) return null
+  const turned = named(first) || (monthFirst && !named(second))
+  const [day, of] = turned ? [second, first] : [first, second]
+  const month = named(of)
+    ? 1 + MONTHS.findIndex((x) => of.toLowerCase().startsWith(x.toLowerCase()))
+    : Number(of)
   const century = year.length === 4 ? '' : Number(year) < CENTURY_FROM ? '20' : '19'
   const two = (n: number) => String(n).padStart(2, '0')
   const read = `${century}${year}-${two(month)}-${two(Number(day))}`

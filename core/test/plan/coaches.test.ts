@@ -14,6 +14,7 @@ import { SPORTS } from '../../src/catalogue/sports'
 import { RATED_SPORTS, ratingsOf, shippedRatings, tierRank } from '../../src/catalogue/tiers'
 import { mostSets } from '../../src/plan/faults'
 import { briefOf } from '../../src/plan/brief'
+import { scorePlan } from '../../src/plan/score'
 import pairs from '../outside/pairs.json'
 import weeks from '../outside/weeks.json'
 
@@ -82,12 +83,48 @@ describe.each(athletes.filter((_, i) => i % 3 === 0).map((a) => [a.id, a] as con
     it('is near as good by the score as what a coach wrote, and shown near as good at first', () => {
       const coach = pairOf(athlete, week, planned.blocks)
       expect(coach.points_b).toBeGreaterThanOrEqual(coach.points_a - 1)
-      expect(coach.points_a / coach.points_b).toBeGreaterThan(0.78)
+      expect(coach.points_a / coach.points_b).toBeGreaterThan(0.8)
       const draft = pairOf(athlete, planned.draft, planned.blocks)
       expect(draft.points_a / draft.points_b).toBeGreaterThan(0.8)
     })
   },
 )
+
+// Common practice, no source.
+describe('a week as coaches count it', () => {
+  const of = (id: string) => {
+    const { athlete, week } = athletes.find((a) => a.id === id)!
+    const p = problemFor(athlete)
+    const blocks = week.map((b, i) => ({
+      id: String(i),
+      day: b.day,
+      exerciseId: b.exercise_id,
+      sets: b.sets,
+      dose: b.dose ?? ofBlock(b).dose.range[0],
+      hands: ['left' as const, 'right' as const],
+      reason: '',
+    }))
+    return { p, blocks, parts: (x: typeof blocks) => scorePlan({ blocks: x }, p, true).parts }
+  }
+  it('has a hang before the extensors in order, where nothing else leads the day', () => {
+    const { blocks, parts } = of('W65')
+    expect(parts(blocks).order).toBe(0)
+    // The other way round an extensor stands before what it closes.
+    const turned = blocks.map((b, i) => (b.day === 4 ? blocks[[4, 3, 5][i - 3]!]! : b))
+    expect(parts(turned).order).toBeLessThan(0)
+  })
+  it('takes both ways of a joint as one exercise and one block', () => {
+    const { blocks, parts } = of('W67')
+    const first = blocks.filter((b) => b.day === 0)
+    expect(first.map((b) => b.exerciseId)).toEqual(
+      expect.arrayContaining(['lever_radial', 'lever_ulnar']),
+    )
+    const other = first.map((b) =>
+      b.exerciseId === 'lever_ulnar' ? { ...b, exerciseId: 'spring_hold' } : b,
+    )
+    expect(parts(first).few).toBeGreaterThan(parts(other).few)
+  })
+})
 
 describe('what coaches put first', () => {
   it('names exercises and qualities that are there, once each, for every shipped sport', () => {

@@ -92,6 +92,12 @@ test('the squad on one test: choices in the address, shared places, who is due',
   await expect.poll(() => rows.count()).toBeLessThan(all)
   await page.getByLabel('Order by').selectOption('mass')
   await expect(page.getByRole('columnheader', { name: 'kg per kg' })).toBeVisible()
+  // A press on a head sorts by it, a second one the other way, as in every table.
+  const day = page.getByRole('columnheader', { name: 'Day' })
+  await day.getByRole('button').click()
+  await expect(day).toHaveAttribute('aria-sort', 'ascending')
+  await day.getByRole('button').click()
+  await expect(day).toHaveAttribute('aria-sort', 'descending')
   await page.reload()
   await expect(page.getByLabel('Sex')).toHaveValue('female')
   await page.getByLabel('Find in the squad').fill('Ines')

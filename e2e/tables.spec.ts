@@ -56,6 +56,42 @@ test("the hall's name and time zone are changed, and taken back", async ({ page,
   await expect(page.getByRole('heading', { name: 'Quayside Hall', exact: true })).toBeVisible()
 })
 
+test('days are typed the way of the hall, weeks begin as it says, units follow the person', async ({
+  page,
+  own,
+  browser,
+}) => {
+  await signIn(page, own.url)
+  await page.goto(`${own.url}/hall`)
+  await page.getByRole('combobox', { name: 'A day typed as two numbers' }).click()
+  await page.getByRole('option', { name: 'Month, day: 10/8/2026' }).click()
+  await page.getByRole('combobox', { name: 'Calendars begin with' }).click()
+  await page.getByRole('option', { name: 'Sunday' }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText('The hall is saved.')).toBeVisible()
+  await page.getByRole('button', { name: /Quayside Hall · / }).click()
+  await page.getByRole('menuitem', { name: 'Mass and force: kg' }).click()
+  await expect(page.getByRole('menuitem', { name: 'Mass and force: lb' })).toBeVisible()
+
+  // Another device of the same person.
+  const other = await (await browser.newContext()).newPage()
+  await signIn(other, own.url)
+  await open(other, 'Mirela Stroud', 'Intake')
+  const born = other.getByLabel('Birth date')
+  await born.fill('2/17/1999')
+  await born.press('Tab')
+  await expect(born).toHaveValue('17 Feb 1999')
+  await born.fill('17/2/1999')
+  await born.press('Tab')
+  await expect(other.getByText('Not a day: write 8 Oct 2026 or 10/8/2026')).toBeVisible()
+  await other.getByRole('button', { name: 'Calendar' }).first().click()
+  await expect(other.getByRole('dialog').getByRole('columnheader').first()).toHaveText('Su')
+  await other.keyboard.press('Escape')
+  await other.getByRole('button', { name: /Quayside Hall · / }).click()
+  await expect(other.getByRole('menuitem', { name: 'Mass and force: lb' })).toBeVisible()
+  await other.context().close()
+})
+
 test('the year is one strip: load, tests and what is ahead', async ({ page, hall }) => {
   await signIn(page, hall.url)
   await open(page, 'Mirela Stroud', 'Review')

@@ -1,5 +1,6 @@
 import * as yup from 'yup'
-import { id, line, maybeId, version, whole } from './common'
+import type { UnitChoice } from '@mano/core/units/format'
+import { id, line, maybeId, oneOf, version, whole } from './common'
 import { passwordProblem } from './passwords'
 import { ROLE_IDS, type Right, type Role } from './roles'
 
@@ -44,6 +45,12 @@ export const hallBody = yup
     name: line(80, "the hall's name"),
     timeZone: zone(),
     staleDays: whole('days', 7, 365),
+    monthFirst: yup.boolean().strict().default(false),
+    weekStart: yup
+      .number<0 | 1 | 6>()
+      .strict()
+      .oneOf([0, 1, 6], 'a week begins on Monday, Sunday or Saturday')
+      .default(1),
   })
   .exact('a field is not known')
 export type HallBody = yup.InferType<typeof hallBody>
@@ -89,6 +96,14 @@ export const leftBody = yup
 /** Somebody does more or less than before. */
 export const roleBody = yup
   .object({ role: role().strict().required('the role is missing') })
+  .exact('a field is not known')
+
+/** The units somebody sees and types, on every device. */
+export const unitsBody = yup
+  .object({
+    mass: oneOf(['kg', 'lb'] as const, 'the unit of mass'),
+    length: oneOf(['mm', 'in'] as const, 'the unit of length'),
+  })
   .exact('a field is not known')
 
 /** A new password of one's own. */
@@ -169,7 +184,16 @@ export interface Me {
   right: Right
   /** This browser is the hall's shared tablet. */
   tablet: boolean
-  hall: { id: string; name: string; timeZone: string; staleDays: number; version: number }
+  /** Null: they have chosen none yet. */ units: UnitChoice | null
+  hall: {
+    id: string
+    name: string
+    timeZone: string
+    staleDays: number
+    /** 10/8 is typed for 8 October. */ monthFirst: boolean
+    /** Day of the week calendars begin with, 0 Sunday. */ weekStart: 0 | 1 | 6
+    version: number
+  }
   today: string
   now: string
 }

@@ -2,7 +2,8 @@ import request from 'supertest'
 import { buildApp } from '../src/app'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { PASSWORD, rig, signIn, type Rig } from './hall'
+import type { Me } from '@mano/contract/accounts'
+import { hall, PASSWORD, rig, signIn, type Rig } from './hall'
 
 let r: Rig
 beforeAll(async () => {
@@ -108,6 +109,29 @@ describe('sign-in', () => {
       .send('login=cass&password=x')
       .expect(415)
     await request(r.server).post('/api/session').type('json').send('{').expect(400)
+  })
+  it('units are a person’s own, none until they choose; others keep theirs', async () => {
+    const cass = await signIn(r, 'cass')
+    const units = async () => ((await cass.get('/api/me').expect(200)).body as Me).units
+    expect(await units()).toBeNull()
+    await cass.put('/api/me/units').send({ mass: 'stone', length: 'mm' }).expect(400)
+    await cass.put('/api/me/units').send({ mass: 'lb', length: 'mm' }).expect(204)
+    expect(await units()).toEqual({ mass: 'lb', length: 'mm' })
+    const own = await hall(r, 'ruth')
+    expect(((await own.agent.get('/api/me').expect(200)).body as Me).units).toBeNull()
+  })
+  it('the hall says how days are typed and weeks begin, with every look at oneself', async () => {
+    const own = await hall(r, 'mary')
+    const of = async () => ((await own.agent.get('/api/me').expect(200)).body as Me).hall
+    const { name, timeZone, staleDays, version, ...days } = await of()
+    expect(days).toMatchObject({ monthFirst: false, weekStart: 1 })
+    const body = { name, timeZone, staleDays, version, monthFirst: true, weekStart: 6 }
+    await own.agent
+      .put('/api/hall')
+      .send({ ...body, weekStart: 3 })
+      .expect(400)
+    await own.agent.put('/api/hall').send(body).expect(200)
+    expect(await of()).toMatchObject({ monthFirst: true, weekStart: 6, version: version + 1 })
   })
   it('unknown pages of the api are 404, with a problem document', async () => {
     const reply = await request(r.server).get('/api/nothing').expect(404)

@@ -109,6 +109,7 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
   'POST /api/people/:personId/password': () => ({ password: 'long enough to pass' }),
   'PUT /api/people/:personId/left': () => ({ left: false }),
   'PUT /api/people/:personId/role': () => ({ role: 'owner' }),
+  'PUT /api/me/units': () => ({ mass: 'lb', length: 'in' }),
   'PUT /api/me/pin': () => ({ password: 'not the right one', pin: '2749' }),
   'POST /api/me/codes': () => ({ password: 'not the right one' }),
   'PUT /api/me/codes': () => ({ code: '123456' }),
@@ -341,6 +342,8 @@ export const SAMPLES: Partial<Record<RouteName, (n: Named) => object>> = {
     name: 'Quayside Hall',
     timeZone: 'Europe/London',
     staleDays: 42,
+    monthFirst: true,
+    weekStart: 0,
     version: 1,
   }),
   'POST /api/exercise-tiers': () => ({

@@ -1,4 +1,7 @@
-import { execFileSync } from 'node:child_process'
+import { execFile, execFileSync } from 'node:child_process'
+import { setTimeout as wait } from 'node:timers/promises'
+import { promisify } from 'node:util'
+import { Client } from 'pg'
 import { randomBytes } from 'node:crypto'
 import readXlsx from 'read-excel-file/node'
 import request from 'supertest'
@@ -457,7 +460,17 @@ describe('the whole installation', () => {
     expect(() => restore({ MANO_REPLACE: '1' }, new URL(import.meta.url).pathname)).toThrow(
       'What was here is as it was',
     )
-    restore({ MANO_REPLACE: '1' })
+    // Somebody who is just leaving stands in nobody's way.
+    const leaving = new Client({ connectionString: url.href })
+    await leaving.connect()
+    const done = promisify(execFile)(
+      'node',
+      [new URL('../dist/restore.mjs', import.meta.url).pathname, path, `${bin}/pg_restore`],
+      { env: { ...env, MANO_REPLACE: '1' } },
+    )
+    await wait(1000)
+    await leaving.end()
+    await done
     const again = await rig(undefined, database)
     expect(await download(await signIn(again, 'ruth'))).toBe(before)
     await again.close()

@@ -11,7 +11,7 @@ import {
   ImplementUnitEntity,
   PlaceEntity,
 } from '../db/entities'
-import { type Actor } from '../db/rows'
+import { type Account, type Actor } from '../db/rows'
 import { inHall } from '../db/hall'
 import { created, done, ok, type Api } from '../api/api'
 import { HttpProblem } from '../faults/problem'
@@ -196,6 +196,9 @@ const codeIsRight = (
     return change !== null
   })
 
+const unitsOf = ({ massUnit, lengthUnit }: Account): Me['units'] =>
+  massUnit && lengthUnit ? { mass: massUnit, length: lengthUnit } : null
+
 export function mountAccounts(api: Api): void {
   api.open('GET /api/installation', async ({ app }, req) =>
     ok({ empty: await isEmpty(app), tablet: req.session.tablet === true } satisfies Installation),
@@ -253,15 +256,27 @@ export function mountAccounts(api: Api): void {
       role: account.role,
       right,
       tablet: req.session.tablet === true,
+      units: unitsOf(account),
       hall: {
         id: hall.id,
         name: hall.name,
         timeZone: hall.timeZone,
         staleDays: hall.staleDays,
+        monthFirst: hall.monthFirst,
+        weekStart: hall.weekStart,
         version: hall.version,
       },
       today,
       now: now.toISOString(),
     } satisfies Me),
   )
+
+  api.on('PUT /api/me/units', async ({ em, account, body }) => {
+    await em.update(
+      AccountEntity,
+      { id: account.id },
+      { massUnit: body.mass, lengthUnit: body.length },
+    )
+    return done
+  })
 }

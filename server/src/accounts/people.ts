@@ -58,6 +58,8 @@ export function mountPeople(api: Api): void {
       role,
       passwordHash,
       leftOn: null,
+      massUnit: null,
+      lengthUnit: null,
     })
     return created({ id })
   })

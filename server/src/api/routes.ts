@@ -10,6 +10,7 @@ import {
   passwordBody,
   personBody,
   setupBody,
+  unitsBody,
   signInBody,
 } from '@mano/contract/accounts'
 import {
@@ -112,6 +113,7 @@ export const ROUTES = {
   'DELETE /api/session': { right: 'look' },
   'GET /api/me': { right: 'look' },
   'PUT /api/me/password': { right: 'look', body: ownPasswordBody },
+  'PUT /api/me/units': { right: 'look', body: unitsBody },
   'GET /api/me/sessions': { right: 'look' },
   'DELETE /api/me/sessions': { right: 'look' },
   'GET /api/people': { right: 'coach' },

@@ -6,6 +6,7 @@ import { addDays } from '@mano/core/units/dates'
 import { dropDatabase } from '../db/bootstrap'
 import { bareList } from '../prove/load/bare'
 import { commitOf, faultRun, faultWords } from '../prove/load/fault'
+import { processorTime, takenByOthers } from '../prove/load/machine'
 import { makeHall, type LargeHall } from '../prove/load/hall'
 import { openLoop, type MixResult } from '../prove/load/mix'
 import { percentile, serve, urlsOf, type Served } from '../prove/load/served'
@@ -167,10 +168,12 @@ const bareBefore = await bareList(urlsOf(admin, DATABASE).app, hall.hallId, (n) 
 await openLoop(served, hall, TODAY, RATE, WARM_SECONDS, 6)
 let asking = true
 const bareWhile = bareList(urlsOf(admin, DATABASE).app, hall.hallId, () => asking)
+const before = processorTime()
 const mix = await openLoop(served, hall, TODAY, RATE, SECONDS, 7)
 asking = false
+const taken = takenByOthers(before)
 const bare = await bareWhile
-say(JSON.stringify(mix))
+say(`${JSON.stringify(mix)}; ${taken}`)
 const much = await openLoop(served, hall, TODAY, RATE * 4, quick ? 10 : 60, 8)
 say(JSON.stringify(much))
 const slow = counted ? await slowest(admin, DATABASE, 10) : []
@@ -216,7 +219,7 @@ ${dated}; the requests come from the same machine. ${ATHLETES} athletes with thr
 
 ### A busy evening
 
-60 % trials and sets, 20 % roster, 15 % an athlete's page, 5 % a review of a quarter, sent at a fixed rate whatever comes back, after ${WARM_SECONDS} s of the same that are not counted; times count from when a request was due: median / 95th percentile, ms. Asked at ${RATE}/s: 95th percentile under 100 ms, the roster under the bare database and 10 ms, the loop's 99th percentile under 50 ms, memory under 300 MB; at four times that: what is too much is turned away at once, the rest answered. The bare database's list of the roster, asked beside the load: ${bare.median.toFixed(0)} / ${bare.p95.toFixed(0)} ms (before it: ${bareBefore.median.toFixed(0)} / ${bareBefore.p95.toFixed(0)}).
+60 % trials and sets, 20 % roster, 15 % an athlete's page, 5 % a review of a quarter, sent at a fixed rate whatever comes back, after ${WARM_SECONDS} s of the same that are not counted; times count from when a request was due: median / 95th percentile, ms. Asked at ${RATE}/s: 95th percentile under 100 ms, the roster under the bare database and 10 ms, the loop's 99th percentile under 50 ms, memory under 300 MB; at four times that: what is too much is turned away at once, the rest answered. The bare database's list of the roster, asked beside the load: ${bare.median.toFixed(0)} / ${bare.p95.toFixed(0)} ms (before it: ${bareBefore.median.toFixed(0)} / ${bareBefore.p95.toFixed(0)}). ${taken}
 
 | rate | answered | all | a trial | a set | roster | athlete | review | loop p99, ms | memory, MB |
 | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |

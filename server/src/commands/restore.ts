@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process'
+import { setTimeout as wait } from 'node:timers/promises'
 import { Client } from 'pg'
 import { readRights } from '../api/config'
 import { dropDatabase, ensureDatabase, swapDatabase } from '../db/bootstrap'
@@ -13,6 +14,8 @@ const config = readRights(process.env)
 const replace = process.env['MANO_REPLACE'] === '1'
 /** Only tried: the file is put into a database beside the others, looked at, and thrown away. */
 const drill = process.env['MANO_DRILL'] === '1'
+/** Its own connections, which take a moment to be gone. */
+const ITSELF = 'mano restore'
 const at = (database: string): string => {
   const url = new URL(config.adminUrl)
   url.pathname = `/${database}`
@@ -20,13 +23,22 @@ const at = (database: string): string => {
 }
 
 async function ask<T>(database: string, sql: string): Promise<T[]> {
-  const client = new Client({ connectionString: at(database) })
+  const client = new Client({ connectionString: at(database), application_name: ITSELF })
   await client.connect()
   try {
     return (await client.query(sql)).rows as T[]
   } finally {
     await client.end()
   }
+}
+const LEAVING = { looks: 20, eachMs: 100 }
+async function others(): Promise<number> {
+  const [busy] = await ask<{ n: number }>(
+    'postgres',
+    `SELECT count(*)::int AS n FROM pg_stat_activity WHERE datname = '${config.database}'
+      AND backend_type = 'client backend' AND application_name <> '${ITSELF}'`,
+  )
+  return busy!.n
 }
 const fail = (says: string): never => {
   console.error(says)
@@ -49,11 +61,11 @@ if (!drill && there!.n > 0) {
     fail(
       `There is a hall here already (${hall.name}). Back it up, then say --replace to put the file in its place.`,
     )
-  const [busy] = await ask<{ n: number }>(
-    'postgres',
-    `SELECT count(*)::int AS n FROM pg_stat_activity WHERE datname = '${config.database}'`,
-  )
-  if (busy!.n > 0) fail('Mano is running on this installation. Stop it first.')
+  // Whoever is just leaving is waited for; what the database does by itself is nobody.
+  for (let i = 0; (await others()) > 0; i++) {
+    if (i >= LEAVING.looks) fail('Mano is running on this installation. Stop it first.')
+    await wait(LEAVING.eachMs)
+  }
 }
 const fresh = `${config.database}_${drill ? 'drill' : 'restore'}`
 await dropDatabase(config.adminUrl, fresh)

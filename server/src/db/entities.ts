@@ -171,6 +171,8 @@ export const HallEntity = new EntitySchema<Hall>({
     timeZone: text(),
     createdAt: instant(),
     staleDays: column('integer'),
+    monthFirst: column('boolean'),
+    weekStart: column('integer'),
     keepYears: maybe(column('integer')),
     version: VERSION,
   }) as never,
@@ -181,6 +183,8 @@ export const AccountEntity = table<Account>('Account', {
   role: text(),
   passwordHash: text(),
   leftOn: maybe(day()),
+  massUnit: maybe(text()),
+  lengthUnit: maybe(text()),
 })
 export const AthleteEntity = table<Athlete>('Athlete', {
   name: text(),

@@ -1,3 +1,4 @@
+import type { UnitChoice } from '@mano/core/units/format'
 import type { Role } from '@mano/contract/roles'
 import type { Tier, Wish } from '@mano/core/catalogue/tiers'
 import type { TakenBackKind } from '@mano/contract/takenBack'
@@ -52,6 +53,8 @@ export interface Hall {
   timeZone: string
   createdAt: Date
   staleDays: number
+  /** 10/8 is typed for 8 October. */ monthFirst: boolean
+  /** Day of the week its calendars begin with, 0 Sunday. */ weekStart: 0 | 1 | 6
   /** Years records of who comes no more are kept; null: no limit. Not with every request. */
   keepYears?: number | null
   version: number
@@ -63,6 +66,9 @@ export interface Account extends Row {
   role: Role
   passwordHash: string
   leftOn: string | null
+  /** Null: they have chosen nothing yet. */
+  massUnit: UnitChoice['mass'] | null
+  lengthUnit: UnitChoice['length'] | null
 }
 
 export interface Athlete extends Row {

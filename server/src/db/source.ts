@@ -32,6 +32,7 @@ import { Places1767600000025 } from './migrations/25-places'
 import { TakenBack1767700000026 } from './migrations/26-taken-back'
 import { OwnWay1767800000027 } from './migrations/27-own-way'
 import { Roles1767900000028 } from './migrations/28-roles'
+import { DaysAndUnits1768000000029 } from './migrations/29-days-and-units'
 
 /**
  * In the order they were written; each is frozen once it has landed. They run in the order of their
@@ -66,6 +67,7 @@ export const MIGRATIONS = [
   TakenBack1767700000026,
   OwnWay1767800000027,
   Roles1767900000028,
+  DaysAndUnits1768000000029,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */

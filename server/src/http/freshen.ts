@@ -8,6 +8,11 @@ import { needOf, rosterRows } from './rosterRows'
 
 /** Rows brought up to date in one piece: what a first look of the day finds. */
 const PIECE = 100
+/**
+ * Athletes with marks taken at once: whoever writes to one of them meanwhile may wait until their
+ * rows are done.
+ */
+const MARKED = 8
 
 /**
  * Brings the kept rows up to date: those of another day, those that are missing, and those whose
@@ -22,8 +27,11 @@ export async function freshen({
 }: Pick<Call, 'em' | 'hall' | 'today'>): Promise<number> {
   const claim = async (): Promise<{ id: string; missing: boolean }[]> =>
     (await em.query(
-      `WITH gone AS (DELETE FROM athlete_mark WHERE id IN (SELECT id FROM athlete_mark ORDER BY id
-        FOR UPDATE) RETURNING athlete_id)
+      `WITH first AS (SELECT athlete_id FROM athlete_mark GROUP BY athlete_id
+         ORDER BY min(id) LIMIT ${MARKED}),
+       gone AS (DELETE FROM athlete_mark WHERE id IN (SELECT id FROM athlete_mark
+         WHERE athlete_id IN (SELECT athlete_id FROM first) ORDER BY id FOR UPDATE)
+         RETURNING athlete_id)
        SELECT athlete_id AS id, false AS missing FROM gone UNION SELECT a.id, true FROM athlete a
         LEFT JOIN roster_row r ON r.athlete_id = a.id AND r.day = $1 WHERE r.athlete_id IS NULL
         AND a.archived_on IS NULL`,
@@ -72,11 +80,14 @@ export async function freshen({
   return ids.length
 }
 
-/** Works the kept rows of a hall out, in a transaction of its own. */
+/** Works the kept rows of a hall out, in transactions of their own. */
 export const rowsIn =
   (app: DataSource): WorkOut =>
-  (hall, today) =>
-    inHall(app, hall.id, (em) => freshen({ em, hall, today }), { derived: true })
+  async (hall, today) => {
+    const some = () => inHall(app, hall.id, (em) => freshen({ em, hall, today }), { derived: true })
+    // Until fewer are left than are taken at once.
+    while ((await some()) >= MARKED);
+  }
 
 /** What is under way in a hall on a day. */
 interface Upkeep {

@@ -268,13 +268,15 @@ export function mountPlan(api: Api): void {
   })
 
   api.on('PUT /api/hall', async (call) => {
-    const { name, timeZone, staleDays } = call.hall
+    const { name, timeZone, staleDays, monthFirst, weekStart } = call.hall
     return ok({
       id: call.hall.id,
       version: await changeRow(call, HallEntity, call.hall, call.body, {
         name,
         timeZone,
         staleDays,
+        monthFirst,
+        weekStart,
       }),
     })
   })

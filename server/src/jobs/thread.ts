@@ -17,7 +17,7 @@ const BEGINS_MS = 20_000
 /** Ended so long after it was told to, ms. */
 const ENDS_MS = 4000
 /** MB of the thread's own; what is young is collected before it has spread. */
-const ROOM = { maxOldGenerationSizeMb: 192, maxYoungGenerationSizeMb: 12 }
+const ROOM = { maxOldGenerationSizeMb: 128, maxYoungGenerationSizeMb: 12 }
 
 export interface Thread {
   /** There is something to do. */ look: () => void

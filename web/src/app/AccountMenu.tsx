@@ -5,7 +5,7 @@ import type { Me } from '@mano/contract/accounts'
 import { api } from '../base/api'
 import { isUnsaved, leaveNothing } from '../base/kept'
 import { useOutbox } from '../base/outbox'
-import { useUnits } from '../base/units'
+import { chooseUnits, useUnits } from '../base/units'
 
 /** Who is here, in which units they read, and how they leave. */
 export function AccountMenu({ me }: { me: Me }) {
@@ -15,6 +15,7 @@ export function AccountMenu({ me }: { me: Me }) {
   const unsaved = asks && isUnsaved()
   const signOut = async () => {
     await api.delete('/api/session')
+    useUnits.setState({ sent: true })
     await leaveNothing().catch(() => undefined)
     // A fresh start: nothing of this hall stays in memory.
     window.location.assign('/')
@@ -22,6 +23,7 @@ export function AccountMenu({ me }: { me: Me }) {
   // The tablet is the hall's: the next one goes on with what is under way.
   const lock = async () => {
     await api.post('/api/tablet/lock')
+    useUnits.setState({ sent: true })
     window.location.assign('/')
   }
   return (
@@ -36,13 +38,13 @@ export function AccountMenu({ me }: { me: Me }) {
           <Menu.Label>Units</Menu.Label>
           <Menu.Item
             closeMenuOnClick={false}
-            onClick={() => units.set({ mass: units.mass === 'kg' ? 'lb' : 'kg' })}
+            onClick={() => chooseUnits({ mass: units.mass === 'kg' ? 'lb' : 'kg' })}
           >
             Mass and force: <b>{units.mass}</b>
           </Menu.Item>
           <Menu.Item
             closeMenuOnClick={false}
-            onClick={() => units.set({ length: units.length === 'mm' ? 'in' : 'mm' })}
+            onClick={() => chooseUnits({ length: units.length === 'mm' ? 'in' : 'mm' })}
           >
             Lengths: <b>{units.length}</b>
           </Menu.Item>

@@ -7,11 +7,13 @@ export default function DayCalendar({
   value,
   minDate,
   maxDate,
+  weekStart,
   onPick,
 }: {
   value: LocalDate | null
   minDate?: LocalDate
   maxDate?: LocalDate
+  weekStart: 0 | 1 | 6
   onPick: (day: LocalDate) => void
 }) {
   return (
@@ -20,7 +22,7 @@ export default function DayCalendar({
       {...(value && { defaultDate: value })}
       {...(minDate && { minDate })}
       {...(maxDate && { maxDate })}
-      firstDayOfWeek={1}
+      firstDayOfWeek={weekStart}
       weekendDays={[]}
       hideOutsideDates
       ariaLabels={{

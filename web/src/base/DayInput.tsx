@@ -1,5 +1,6 @@
 import { ActionIcon, Popover, TextInput, type TextInputProps } from '@mantine/core'
 import { lazy, Suspense, useRef, useState } from 'react'
+import { useHallDays } from './hallDays'
 import { formatDate, readDay, type LocalDate } from '@mano/core/units/dates'
 
 /** Looked at seldom, and large: it comes when it is opened. */
@@ -17,11 +18,12 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'rightSectio
 
 /**
  * A day, typed or picked, as Mano writes days: 8 Oct 2026. Typed it may be 8/10/2026, 8.10.26
- * or 2026-10-08 too; the day stands before the month. It is taken with its whole year, with
+ * or 2026-10-08 too; of two numbers the day stands first, where the hall does not say otherwise. It is taken with its whole year, with
  * Enter or on leaving; what is no day, or one that cannot be, stays there and is said. The
  * calendar opens by its own button, so that it never lies over what comes next.
  */
 export function DayInput({ value, onChange, mayBeEmpty, minDate, maxDate, ...more }: Props) {
+  const days = useHallDays()
   const [open, setOpen] = useState(false)
   /** While it is typed; null: what stands. */
   const [text, setText] = useState<string | null>(null)
@@ -34,9 +36,9 @@ export function DayInput({ value, onChange, mayBeEmpty, minDate, maxDate, ...mor
   }
   const take = () => {
     if (text === null) return
-    const day = readDay(text)
+    const day = readDay(text, days.monthFirst)
     const empty = text.trim() === ''
-    const problem = empty ? '' : dayProblem(day, minDate, maxDate)
+    const problem = empty ? '' : dayProblem(day, days.monthFirst, minDate, maxDate)
     judge(problem)
     if (problem) return
     setText(null)
@@ -59,6 +61,7 @@ export function DayInput({ value, onChange, mayBeEmpty, minDate, maxDate, ...mor
       <Popover.Dropdown>
         <Suspense fallback={<div className="calendar-wait" aria-busy="true" />}>
           <DayCalendar
+            weekStart={days.weekStart}
             value={value}
             {...(minDate && { minDate })}
             {...(maxDate && { maxDate })}
@@ -83,8 +86,8 @@ export function DayInput({ value, onChange, mayBeEmpty, minDate, maxDate, ...mor
         setText(typed)
         judge('')
         // With its whole year a day is plain at once: what waits for it need not wait longer.
-        const day = WHOLE.test(typed) ? readDay(typed) : null
-        if (day && !dayProblem(day, minDate, maxDate)) onChange(day)
+        const day = WHOLE.test(typed) ? readDay(typed, days.monthFirst) : null
+        if (day && !dayProblem(day, days.monthFirst, minDate, maxDate)) onChange(day)
       }}
       onKeyDown={(e) => e.key === 'Enter' && take()}
       rightSection={calendar}
@@ -103,8 +106,13 @@ const WHOLE = /\d{4}\s*$|^\s*\d{4}-\d\d-\d\d\s*$/
 const shown = (day: LocalDate) => formatDate(day, '', { year: true })
 
 /** What is wrong with a day that was typed; empty: nothing. */
-function dayProblem(day: LocalDate | null, min?: LocalDate, max?: LocalDate): string {
-  if (!day) return 'Not a day: write 8 Oct 2026 or 8/10/2026'
+function dayProblem(
+  day: LocalDate | null,
+  monthFirst: boolean,
+  min?: LocalDate,
+  max?: LocalDate,
+): string {
+  if (!day) return `Not a day: write 8 Oct 2026 or ${monthFirst ? '10/8/2026' : '8/10/2026'}`
   if (max && day > max) return `Not after ${shown(max)}`
   return min && day < min ? `Not before ${shown(min)}` : ''
 }

@@ -19,6 +19,7 @@ import type { KitUnit, PlaceView } from '@mano/contract/kit'
 import { holds, type Right } from '@mano/contract/roles'
 import type { BatteryView, ImportView, SessionView } from '@mano/contract/tests'
 import { demandProfile, sportsIn, type DemandProfile } from '@mano/core/demand/profile'
+import { adoptUnits } from './units'
 import { api, queryClient } from './api'
 
 export const keys = {
@@ -50,6 +51,7 @@ export const useMe = () =>
     queryFn: async () => {
       const me = await api.get<Me>('/api/me')
       sessionStorage.setItem(LAST, me.id)
+      adoptUnits(me.units)
       return me
     },
     staleTime: 5 * 60_000,

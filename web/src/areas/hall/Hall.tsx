@@ -86,14 +86,29 @@ const NAMES = {
   name: 'Name of the hall',
   timeZone: 'Time zone',
   staleDays: 'Tests are stale after, days',
+  monthFirst: 'A day typed as two numbers',
+  weekStart: 'Calendars begin with',
 }
+
+const KEYS = ['name', 'timeZone', 'staleDays', 'monthFirst', 'weekStart'] as const
+const DAY_ORDERS = [
+  { value: 'false', label: 'Day, month: 8/10/2026' },
+  { value: 'true', label: 'Month, day: 10/8/2026' },
+]
+const WEEK_STARTS = [
+  { value: '1', label: 'Monday' },
+  { value: '0', label: 'Sunday' },
+  { value: '6', label: 'Saturday' },
+]
 
 /** The hall's name, its days, and its own limits. */
 function Limits({ hall }: { hall: Me['hall'] }) {
-  const from = { name: hall.name, timeZone: hall.timeZone, staleDays: hall.staleDays }
+  const { version: _version, id: _id, ...from } = hall
   const [name, setName] = useState(from.name)
   const [zone, setZone] = useState(from.timeZone)
   const [text, setText] = useState(String(from.staleDays))
+  const [monthFirst, setMonthFirst] = useState(from.monthFirst)
+  const [weekStart, setWeekStart] = useState(from.weekStart)
   const n = Number(text)
   const fine = Number.isInteger(n) && n >= 7 && n <= 365
   const change = useChange<Omit<HallBody, 'version'>>('/api/hall', from, hall.version, [
@@ -102,9 +117,8 @@ function Limits({ hall }: { hall: Me['hall'] }) {
     ['athlete'],
     ['gaps'],
   ])
-  const to = { name: name.trim(), timeZone: zone, staleDays: n }
-  const same =
-    to.name === from.name && to.timeZone === from.timeZone && to.staleDays === from.staleDays
+  const to = { name: name.trim(), timeZone: zone, staleDays: n, monthFirst, weekStart }
+  const same = KEYS.every((k) => to[k] === from[k])
   return (
     <form
       className="block hall-limits"
@@ -137,6 +151,22 @@ function Limits({ hall }: { hall: Me['hall'] }) {
         value={text}
         error={!fine && 'A whole number from 7 to 365'}
         onChange={(e) => setText(e.currentTarget.value)}
+      />
+      <Select
+        label={NAMES.monthFirst}
+        description="Where a day is shown, the month has its name"
+        allowDeselect={false}
+        data={DAY_ORDERS}
+        value={String(monthFirst)}
+        onChange={(v) => v && setMonthFirst(v === 'true')}
+      />
+      <Select
+        label={NAMES.weekStart}
+        description="Plans go from Monday to Sunday"
+        allowDeselect={false}
+        data={WEEK_STARTS}
+        value={String(weekStart)}
+        onChange={(v) => v && setWeekStart(Number(v) as typeof weekStart)}
       />
       <Button
         type="submit"

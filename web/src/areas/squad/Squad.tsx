@@ -16,6 +16,7 @@ import { nToKgf } from '@mano/core/units/convert'
 import { METRIC, formatValue, formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { api } from '../../base/api'
 import { useMe } from '../../base/data'
+import { useListing } from '../../base/Listing'
 import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
@@ -257,87 +258,106 @@ function Table({
   today: string
 }) {
   const units = useUnits()
-  const ranked = rankSquad(lines.map((l) => ({ of: l, value: l.value, error: l.error })))
+  const ranked = useMemo(
+    () => rankSquad(lines.map((l) => ({ of: l, value: l.value, error: l.error }))),
+    [lines],
+  )
+  const list = useListing(ranked, {
+    by: {
+      place: (r) => r.rank[0],
+      athlete: (r) => r.of.a.name,
+      left: (r) => r.of.left?.value ?? null,
+      right: (r) => r.of.right?.value ?? null,
+      value: (r) => r.value,
+      error: (r) => r.error,
+      day: (r) => r.of.on,
+    },
+    says: (r) => r.of.a.name,
+    what: 'the squad',
+    // Found by the field above, which stands in the address.
+    text: '',
+  })
   const most = Math.max(...ranked.map((r) => r.value + (r.error ?? 0)))
   const show = (si: number) => formatValue(si, protocol.unit, units)
   return (
-    <table className="sq-table">
-      <thead>
-        <tr>
-          <th scope="col">Place</th>
-          <th scope="col">Athlete</th>
-          {protocol.hands === 'each' && (
-            <>
-              <th scope="col" className="L num">
-                Left
-              </th>
-              <th scope="col" className="R num">
-                Right
-              </th>
-            </>
-          )}
-          <th scope="col" className="num">
-            {by === 'mass'
-              ? `${shownUnit(protocol.unit, METRIC)} per kg`
-              : shownUnit(protocol.unit, units)}
-          </th>
-          <th scope="col">With its error</th>
-          <th scope="col">Day</th>
-        </tr>
-      </thead>
-      <tbody>
-        {ranked.map(({ of: l, value, error, rank }) => (
-          <tr key={l.a.id}>
-            <td className="n">{rank[0] === rank[1] ? rank[0] : `${rank[0]} to ${rank[1]}`}</td>
-            <th scope="row">
-              <Link to={`/athletes/${l.a.id}/review`}>{l.a.name}</Link>
-              <small>
-                {[
-                  l.a.birthDate && `${ageOn(l.a.birthDate, today)} years`,
-                  l.a.massKg && formatWithUnit(l.a.massKg, 'kg', units),
-                  l.a.level,
-                ]
-                  .filter(Boolean)
-                  .join(' · ')}
-              </small>
-            </th>
+    <>
+      <table className="sq-table">
+        <thead>
+          <tr>
+            {list.th('place', 'Place')}
+            {list.th('athlete', 'Athlete')}
             {protocol.hands === 'each' && (
               <>
-                <td className="n num L">{l.left ? show(l.left.value) : ''}</td>
-                <td className="n num R">{l.right ? show(l.right.value) : ''}</td>
+                {list.th('left', 'Left', 'L num')}
+                {list.th('right', 'Right', 'R num')}
               </>
             )}
-            <td className="n num">
-              <b>{by === 'mass' ? perKg(value, protocol) : show(value)}</b>
-            </td>
-            <td className="sq-bar">
-              <span
-                role="img"
-                aria-label={
-                  error === null
-                    ? 'error not known'
-                    : `plus or minus ${by === 'mass' ? perKg(error, protocol) : show(error)}`
-                }
-              >
-                <i
-                  style={{
-                    left: `${(100 * Math.max(0, value - (error ?? 0))) / most}%`,
-                    width: `${(200 * (error ?? 0)) / most}%`,
-                  }}
-                />
-                <u style={{ left: `${(100 * value) / most}%` }} />
-              </span>
-              {error === null && (
-                <small>
-                  <Icon name="question" /> error not known
-                </small>
-              )}
-            </td>
-            <td className="n s">{formatDate(l.on, today)}</td>
+            {list.th(
+              'value',
+              by === 'mass'
+                ? `${shownUnit(protocol.unit, METRIC)} per kg`
+                : shownUnit(protocol.unit, units),
+              'num',
+            )}
+            {list.th('error', 'With its error')}
+            {list.th('day', 'Day')}
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {list.rows.map(({ of: l, value, error, rank }) => (
+            <tr key={l.a.id}>
+              <td className="n">{rank[0] === rank[1] ? rank[0] : `${rank[0]} to ${rank[1]}`}</td>
+              <th scope="row">
+                <Link to={`/athletes/${l.a.id}/review`}>{l.a.name}</Link>
+                <small>
+                  {[
+                    l.a.birthDate && `${ageOn(l.a.birthDate, today)} years`,
+                    l.a.massKg && formatWithUnit(l.a.massKg, 'kg', units),
+                    l.a.level,
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </small>
+              </th>
+              {protocol.hands === 'each' && (
+                <>
+                  <td className="n num L">{l.left ? show(l.left.value) : ''}</td>
+                  <td className="n num R">{l.right ? show(l.right.value) : ''}</td>
+                </>
+              )}
+              <td className="n num">
+                <b>{by === 'mass' ? perKg(value, protocol) : show(value)}</b>
+              </td>
+              <td className="sq-bar">
+                <span
+                  role="img"
+                  aria-label={
+                    error === null
+                      ? 'error not known'
+                      : `plus or minus ${by === 'mass' ? perKg(error, protocol) : show(error)}`
+                  }
+                >
+                  <i
+                    style={{
+                      left: `${(100 * Math.max(0, value - (error ?? 0))) / most}%`,
+                      width: `${(200 * (error ?? 0)) / most}%`,
+                    }}
+                  />
+                  <u style={{ left: `${(100 * value) / most}%` }} />
+                </span>
+                {error === null && (
+                  <small>
+                    <Icon name="question" /> error not known
+                  </small>
+                )}
+              </td>
+              <td className="n s">{formatDate(l.on, today)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {list.foot}
+    </>
   )
 }
 

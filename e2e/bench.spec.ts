@@ -54,6 +54,7 @@ test('the bench: every calculator by keyboard alone, nonsense refused in a sente
     await expect(answer.locator('.refused'), def.id).toHaveText(/\w+.*\.$/)
   }
   await page.goto(`${hall.url}/bench/lever`)
+  await expect(page.getByRole('heading').first()).toBeVisible()
   await accessible(page)
   // Somebody's body mass stands in where it is known.
   await page.goto(`${hall.url}/bench/hang`)

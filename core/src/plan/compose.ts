@@ -56,8 +56,8 @@ export const POINTS = {
   topFirstHalf: 0.75,
   topTwoDays: 4,
   /** The main exercise of a top quality on two days; of a second one. */
-  twice: 2,
-  twiceMore: 0.5,
+  twice: 2.5,
+  twiceMore: 1.5,
   session: -0.4,
   /** A session more than a beginner needs. */
   sessionOver: -3,

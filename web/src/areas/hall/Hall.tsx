@@ -103,7 +103,13 @@ const WEEK_STARTS = [
 
 /** The hall's name, its days, and its own limits. */
 function Limits({ hall }: { hall: Me['hall'] }) {
-  const { version: _version, id: _id, ...from } = hall
+  const from = {
+    name: hall.name,
+    timeZone: hall.timeZone,
+    staleDays: hall.staleDays,
+    monthFirst: hall.monthFirst,
+    weekStart: hall.weekStart,
+  }
   const [name, setName] = useState(from.name)
   const [zone, setZone] = useState(from.timeZone)
   const [text, setText] = useState(String(from.staleDays))

@@ -9,7 +9,9 @@ import { QueryFailedError } from 'typeorm'
 import { deviceOf } from '../src/accounts/device'
 import { Patience } from '../src/accounts/patience'
 import { errorWords } from '../src/faults/errorWords'
-import { addAthlete, hall, PASSWORD, rig, signIn, type Rig, type Staff } from './hall'
+import { AccountEntity } from '../src/db/entities'
+import { inHall } from '../src/db/hall'
+import { addAthlete, hall, PASSWORD, rig, signIn, TODAY, type Rig, type Staff } from './hall'
 
 let r: Rig
 let own: Staff
@@ -77,6 +79,13 @@ describe('people', () => {
       .expect(200)
     await ola.get('/api/me').expect(401)
     await signIn(r, 'ola', 'another one by heart')
+  })
+  it('who is gone is gone at once, whatever was read of their sign-in before', async () => {
+    const id = await add('gil', { name: 'Gil Astor', role: 'coach' })
+    const gil = await signIn(r, 'gil')
+    await gil.get('/api/installation').expect(200)
+    await inHall(r.app, own.hallId, (em) => em.update(AccountEntity, { id }, { leftOn: TODAY }))
+    await gil.get('/api/me').expect(401)
   })
   it('a second coach does what a coach does; who leaves signs in no more, keeps their name, and can come back', async () => {
     const id = await add('bea', { name: 'Bea Norwell', role: 'coach' })

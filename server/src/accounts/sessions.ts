@@ -27,7 +27,7 @@ export function sessions(pool: Pool, secret: string, https = false): RequestHand
       const values = [sid, Math.ceil(Date.now() / 1000)]
       pool.query<Kept>({ name: 'session', text: SIGN_IN, values }).then(
         ({ rows: [row] }) => {
-          if (row?.account) noteEntered(sid, asWho(row))
+          noteEntered(sid, row?.account ? asWho(row) : null)
           done(null, row?.sess ?? null)
         },
         (error: unknown) => done(error),

@@ -6,9 +6,11 @@ const known = new Map<string, Who>()
 /** Requests that were never answered leave theirs behind. */
 const MOST = 1000
 
-export function noteEntered(sid: string, who: Who): void {
+/** Null: nobody who is still there; what was read before of this sign-in holds no more. */
+export function noteEntered(sid: string, who: Who | null): void {
   if (known.size >= MOST) known.clear()
-  known.set(sid, who)
+  if (who) known.set(sid, who)
+  else known.delete(sid)
 }
 
 /** Null where another request of the same sign-in took it: it is read again. */

@@ -1,6 +1,6 @@
 import { setTimeout as wait } from 'node:timers/promises'
 import { clockOf, dueIn, waitsForCoach } from '@mano/core/stages/day'
-import { In, type DataSource } from 'typeorm'
+import { In, type DataSource, type EntityManager } from 'typeorm'
 import type { Call, WorkOut } from '../api/api'
 import { AthleteEntity } from '../db/entities'
 import { inHall } from '../db/hall'
@@ -20,14 +20,14 @@ const MARKED = 8
  * claimed first: who comes at the same moment waits for the rows instead of working them out again.
  * A mark that comes meanwhile stays for the next look.
  */
-export async function freshen({
-  em,
-  hall,
-  today,
-}: Pick<Call, 'em' | 'hall' | 'today'>): Promise<number> {
+async function freshen(
+  { em, hall, today }: Pick<Call, 'em' | 'hall' | 'today'>,
+  upTo: string | null,
+): Promise<number> {
   const claim = async (): Promise<{ id: string; missing: boolean }[]> =>
     (await em.query(
-      `WITH first AS (SELECT athlete_id FROM athlete_mark GROUP BY athlete_id
+      `WITH first AS (SELECT athlete_id FROM athlete_mark WHERE id <= $2::bigint
+         GROUP BY athlete_id
          ORDER BY min(id) LIMIT ${MARKED}),
        gone AS (DELETE FROM athlete_mark WHERE id IN (SELECT id FROM athlete_mark
          WHERE athlete_id IN (SELECT athlete_id FROM first) ORDER BY id FOR UPDATE)
@@ -35,7 +35,7 @@ export async function freshen({
        SELECT athlete_id AS id, false AS missing FROM gone UNION SELECT a.id, true FROM athlete a
         LEFT JOIN roster_row r ON r.athlete_id = a.id AND r.day = $1 WHERE r.athlete_id IS NULL
         AND a.archived_on IS NULL`,
-      [today],
+      [today, upTo],
     )) as { id: string; missing: boolean }[]
   let claimed = await claim()
   // The first look of a day is one's: the others wait for it, and look again.
@@ -80,11 +80,26 @@ export async function freshen({
   return ids.length
 }
 
+const newestMark = async (em: EntityManager): Promise<string | null> =>
+  ((await em.query('SELECT max(id)::text AS id FROM athlete_mark')) as { id: string | null }[])[0]!
+    .id
+
 /** Works the kept rows of a hall out, in transactions of their own. */
 export const rowsIn =
   (app: DataSource): WorkOut =>
   async (hall, today) => {
-    const some = () => inHall(app, hall.id, (em) => freshen({ em, hall, today }), { derived: true })
+    /** The newest mark that stands now: what comes meanwhile is for the next time. */
+    let upTo: string | null = null
+    const some = () =>
+      inHall(
+        app,
+        hall.id,
+        async (em) => {
+          upTo ??= await newestMark(em)
+          return freshen({ em, hall, today }, upTo)
+        },
+        { derived: true },
+      )
     // Until fewer are left than are taken at once.
     while ((await some()) >= MARKED);
   }

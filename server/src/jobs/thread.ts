@@ -67,7 +67,7 @@ export function thread(url: string, here: WorkOut): Thread {
         ? new Promise<void>((resolve, reject) => {
             open.set(++n, { resolve, reject })
             worker!.postMessage({ n, hall: { ...hall }, today } satisfies Told)
-          })
+          }).catch(() => here(hall, today))
         : here(hall, today),
     stop: async () => {
       stopping = true

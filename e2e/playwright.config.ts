@@ -18,9 +18,6 @@ export default defineConfig({
   expect: { timeout: 10_000 },
   // Trials run by the clock: a third worker on two cores makes them late.
   workers: 2,
-  // Two browsers, two servers and a database share two cores: what passes only the second time is
-  // named at the end of the run, to be mended, and holds nothing up.
-  retries: process.env['CI'] || process.env['MANO_REPORTS'] ? 1 : 0,
   fullyParallel: true,
   forbidOnly: !!process.env['CI'],
   reporter: process.env['MANO_REPORTS']

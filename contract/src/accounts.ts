@@ -45,12 +45,12 @@ export const hallBody = yup
     name: line(80, "the hall's name"),
     timeZone: zone(),
     staleDays: whole('days', 7, 365),
-    monthFirst: yup.boolean().strict().default(false),
+    /** These two are left as they are where a page of before does not know them. */
+    monthFirst: yup.boolean().strict(),
     weekStart: yup
       .number<0 | 1 | 6>()
       .strict()
-      .oneOf([0, 1, 6], 'a week begins on Monday, Sunday or Saturday')
-      .default(1),
+      .oneOf([0, 1, 6], 'a week begins on Monday, Sunday or Saturday'),
   })
   .exact('a field is not known')
 export type HallBody = yup.InferType<typeof hallBody>

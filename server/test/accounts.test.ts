@@ -132,6 +132,10 @@ describe('sign-in', () => {
       .expect(400)
     await own.agent.put('/api/hall').send(body).expect(200)
     expect(await of()).toMatchObject({ monthFirst: true, weekStart: 6, version: version + 1 })
+    // A page that was opened before there were these two leaves them as they are.
+    const before = { name, timeZone, staleDays: 30, version: version + 1 }
+    await own.agent.put('/api/hall').send(before).expect(200)
+    expect(await of()).toMatchObject({ staleDays: 30, monthFirst: true, weekStart: 6 })
   })
   it('unknown pages of the api are 404, with a problem document', async () => {
     const reply = await request(r.server).get('/api/nothing').expect(404)

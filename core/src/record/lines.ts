@@ -14,7 +14,7 @@ interface Extras {
 }
 
 /**
- * A set as a list: many of them travel in a third of the room, and nobody reads them on the way.
+ * A set as a list: many of them travel in half the room, and nobody reads them on the way.
  * Load kg, time s.
  */
 export type LogLine = [

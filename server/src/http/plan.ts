@@ -271,13 +271,19 @@ export function mountPlan(api: Api): void {
     const { name, timeZone, staleDays, monthFirst, weekStart } = call.hall
     return ok({
       id: call.hall.id,
-      version: await changeRow(call, HallEntity, call.hall, call.body, {
-        name,
-        timeZone,
-        staleDays,
-        monthFirst,
-        weekStart,
-      }),
+      version: await changeRow(
+        call,
+        HallEntity,
+        call.hall,
+        { monthFirst, weekStart, ...call.body },
+        {
+          name,
+          timeZone,
+          staleDays,
+          monthFirst,
+          weekStart,
+        },
+      ),
     })
   })
 

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { keep } from './measured'
-import { expect, open, signIn, test } from './rig'
+import { expect, test, visit } from './rig'
 
 /** The ten screens a coach is at most; @ stands for an athlete's address. */
 const SCREENS = [
@@ -69,51 +69,57 @@ async function answer(page: Page, i: number): Promise<Answer | null> {
   return { ms, what: about.name.slice(0, 50) }
 }
 
-test('@long at a quarter of the speed presses and keys are answered in 50 ms at the median on each of the ten busiest screens, none in over 1.5 s', async ({
-  page,
-  own,
-}) => {
-  test.setTimeout(900_000)
-  await page.addInitScript(() => {
-    const w = window as unknown as { slowest: number }
-    w.slowest = 0
-    new PerformanceObserver((list) => {
-      for (const e of list.getEntries() as unknown as { duration: number; interactionId: number }[])
-        if (e.interactionId > 0) w.slowest = Math.max(w.slowest, e.duration)
-    }).observe({ type: 'event', durationThreshold: 16 } as PerformanceObserverInit)
-  })
-  await signIn(page, own.url)
-  await open(page, 'Mirela Stroud', 'Intake')
-  const athlete = new URL(page.url()).pathname.split('/').slice(0, 3).join('/')
-  const cdp = await page.context().newCDPSession(page)
-  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 })
-  const seen: { screen: string; all: number; median: number; slowest: Answer; over: number }[] = []
-  for (const screen of process.env['MANO_SCREENS']?.split(',') ?? SCREENS) {
-    const url = own.url + screen.replace('@', athlete)
-    const load = async () => {
-      await page.goto(url)
-      await page.waitForLoadState('networkidle')
-      await expect(page.locator('[aria-busy=true]')).toHaveCount(0)
-      await page.waitForTimeout(500)
-    }
-    await load()
-    const all: Answer[] = []
-    for (let i = 0; i < MOST && i < (await page.locator(`${ALL}:visible`).count()); i++) {
-      const one = await answer(page, i)
-      if (one) all.push(one)
-      await page.keyboard.press('Escape')
-      if (page.url() !== url || (await page.getByRole('dialog').count()) > 0) await load()
-    }
-    const ms = all.map((a) => a.ms).sort((a, b) => a - b)
-    seen.push({
-      screen,
-      all: all.length,
-      median: ms[ms.length >> 1]!,
-      slowest: all.reduce((x, y) => (y.ms > x.ms ? y : x)),
-      over: all.filter((a) => a.ms > ASKED_MS).length,
+test(
+  '@long at a quarter of the speed presses and keys are answered in 50 ms at the median on ' +
+    'each of the ten busiest screens, none in over 1.5 s',
+  async ({ page, own }) => {
+    test.setTimeout(900_000)
+    await page.addInitScript(() => {
+      const w = window as unknown as { slowest: number }
+      w.slowest = 0
+      new PerformanceObserver((list) => {
+        for (const e of list.getEntries() as unknown as {
+          duration: number
+          interactionId: number
+        }[])
+          if (e.interactionId > 0) w.slowest = Math.max(w.slowest, e.duration)
+      }).observe({ type: 'event', durationThreshold: 16 } as PerformanceObserverInit)
     })
-    console.log(JSON.stringify(seen.at(-1)))
-  }
-  keep('answers', seen)
-  expect(seen.filter((s) => s.median > ASKED_MS + STEP_MS || s.slowest.ms > SLOWEST_MS)).toEqual([])
-})
+    await visit(page, own.url, 'Mirela Stroud', 'Intake')
+    const athlete = new URL(page.url()).pathname.split('/').slice(0, 3).join('/')
+    const cdp = await page.context().newCDPSession(page)
+    await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 })
+    const seen: { screen: string; all: number; median: number; slowest: Answer; over: number }[] =
+      []
+    for (const screen of process.env['MANO_SCREENS']?.split(',') ?? SCREENS) {
+      const url = own.url + screen.replace('@', athlete)
+      const load = async () => {
+        await page.goto(url)
+        await page.waitForLoadState('networkidle')
+        await expect(page.locator('[aria-busy=true]')).toHaveCount(0)
+        await page.waitForTimeout(500)
+      }
+      await load()
+      const all: Answer[] = []
+      for (let i = 0; i < MOST && i < (await page.locator(`${ALL}:visible`).count()); i++) {
+        const one = await answer(page, i)
+        if (one) all.push(one)
+        await page.keyboard.press('Escape')
+        if (page.url() !== url || (await page.getByRole('dialog').count()) > 0) await load()
+      }
+      const ms = all.map((a) => a.ms).sort((a, b) => a - b)
+      seen.push({
+        screen,
+        all: all.length,
+        median: ms[ms.length >> 1]!,
+        slowest: all.reduce((x, y) => (y.ms > x.ms ? y : x)),
+        over: all.filter((a) => a.ms > ASKED_MS).length,
+      })
+      console.log(JSON.stringify(seen.at(-1)))
+    }
+    keep('answers', seen)
+    expect(seen.filter((s) => s.median > ASKED_MS + STEP_MS || s.slowest.ms > SLOWEST_MS)).toEqual(
+      [],
+    )
+  },
+)

@@ -1,101 +1,100 @@
-import { accessible, expect, open, signIn, test } from './rig'
+import { accessible, expect, test, visit } from './rig'
 
 const stages = (page: import('@playwright/test').Page, name: RegExp) =>
   page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click()
 
-test('a visit: batteries by sport, in the order that tires least, left and gone on with; results reach the map at once', async ({
+test(
+  'a visit: batteries by sport, in the order that tires least, left and gone on with; ' +
+    'results reach the map at once',
+  async ({ page, own }) => {
+    await visit(page, own.url, 'Bram Achterley', 'Tests')
+    await page.getByRole('link', { name: 'Several tests' }).click()
+    await expect(
+      page.getByRole('heading', { name: 'Suggested for Thrower, shot or discus' }),
+    ).toBeVisible()
+    await accessible(page)
+    await page.getByLabel(/^Add a test/).selectOption('hang_time')
+    await page.getByRole('button', { name: 'Add', exact: true }).click()
+    await page.getByLabel('Name', { exact: true }).fill('Throwers, winter')
+    await page.getByRole('button', { name: 'Save', exact: true }).click()
+    await expect(page.getByRole('heading', { name: 'Throwers, winter' })).toBeVisible()
+    const steps = page.locator('.visit li')
+    await expect(steps).toHaveCount(7)
+    await page.getByRole('button', { name: 'Take out Pick-up ramp' }).click()
+    await expect(steps).toHaveCount(6)
+    await expect(steps.first()).toContainText('Dynamometer, seated')
+    await steps.first().getByRole('link', { name: 'Start' }).click()
+    await page.getByRole('button', { name: 'All four met, start' }).click()
+    await expect(page.getByText('Throwers, winter: 0 of 6 done')).toBeVisible()
+    await expect(page.getByText('Left hand, trial 1')).toBeVisible()
+    await page.keyboard.type('60\n66\n60.5\n66.5\n')
+    await expect(page.getByText('Left hand, trial 3')).toBeVisible()
+
+    // Left in the middle, and gone on with from the visit.
+    await page.getByRole('link', { name: 'Whole battery' }).click()
+    await expect(steps.first()).toContainText('Under way')
+    await page.reload()
+    await steps.first().getByRole('link', { name: 'Go on' }).click()
+    await expect(page.getByText('Left hand, trial 3')).toBeVisible()
+    await page.keyboard.type('61\n67\n')
+    await expect(page.getByText('Throwers, winter: 1 of 6 done')).toBeVisible()
+    await page.locator('.in-battery').getByRole('link').first().click()
+    // What was asked before the first test still holds.
+    await expect(page.getByLabel('Warmed up')).toBeChecked()
+    await expect(page.getByRole('button', { name: 'Start', exact: true })).toBeEnabled()
+    await stages(page, /^Gaps/)
+    await expect(
+      page.locator('.spine').getByRole('button', { name: /^Closing force, max: left 60\.5.kg/ }),
+    ).toBeVisible()
+  },
+)
+
+test(
+  '@long springs: block before each close, three trials a ' +
+    'level, a bracket and training springs',
+  async ({ page, own }) => {
+    await visit(page, own.url, 'Bram Achterley', 'Tests')
+    await page.getByLabel('More protocols').selectOption('spring_bracket')
+    await page.getByLabel('Expected best of the better hand, kg').fill('60')
+    await page.getByLabel('Knows this test from before', { exact: false }).check()
+    await page.getByRole('button', { name: 'All four met, start' }).click()
+    await expect(page.getByText('Left hand, trial 1')).toBeVisible()
+    await expect(
+      page.getByText('starts at about 23 % of its closing force', { exact: false }),
+    ).toBeVisible()
+    await accessible(page)
+    const best = { Left: 60, Right: 50 }
+    for (let i = 0; i < 20; i++) {
+      const said = await page.locator('.who2 b').innerText()
+      if (said === 'Test complete') break
+      const hand = said.startsWith('Left') ? 'Left' : 'Right'
+      await expect(page.getByRole('button', { name: 'Closed', exact: true })).toBeDisabled()
+      const anyway = page.getByRole('button', { name: 'Close all the same' })
+      if (i >= 2) await anyway.click()
+      await page.getByLabel('block or card shown before the close', { exact: false }).check()
+      const kg = parseFloat((await page.locator('.spring-now b').innerText()).split(', ').at(-1)!)
+      await page
+        .getByRole('button', { name: kg <= best[hand] ? 'Closed' : 'Not closed', exact: true })
+        .click()
+      await expect(page.getByText(said, { exact: true })).toBeHidden()
+      if (i === 3) await page.reload()
+    }
+    await expect(page.getByText('Test complete')).toBeVisible()
+    await expect(
+      page.getByText('between 54.5 kg and 63.0 kg, for this set width only', { exact: false }),
+    ).toBeVisible()
+    await expect(
+      page.getByText('between 45.5 kg and 54.5 kg, for this set width only', { exact: false }),
+    ).toBeVisible()
+    await expect(page.getByText('hard 54.5 kg, next aim 63.0 kg', { exact: false })).toBeVisible()
+  },
+)
+
+test('@long a contest minute, repeated holds across a reload, and what is kept beside a test', async ({
   page,
   own,
 }) => {
-  await signIn(page, own.url)
-  await open(page, 'Bram Achterley', 'Tests')
-  await page.getByRole('link', { name: 'Several tests' }).click()
-  await expect(
-    page.getByRole('heading', { name: 'Suggested for Thrower, shot or discus' }),
-  ).toBeVisible()
-  await accessible(page)
-  await page.getByLabel(/^Add a test/).selectOption('hang_time')
-  await page.getByRole('button', { name: 'Add', exact: true }).click()
-  await page.getByLabel('Name', { exact: true }).fill('Throwers, winter')
-  await page.getByRole('button', { name: 'Save', exact: true }).click()
-  await expect(page.getByRole('heading', { name: 'Throwers, winter' })).toBeVisible()
-  const steps = page.locator('.visit li')
-  await expect(steps).toHaveCount(7)
-  await page.getByRole('button', { name: 'Take out Pick-up ramp' }).click()
-  await expect(steps).toHaveCount(6)
-  await expect(steps.first()).toContainText('Dynamometer, seated')
-  await steps.first().getByRole('link', { name: 'Start' }).click()
-  await page.getByRole('button', { name: 'All four met, start' }).click()
-  await expect(page.getByText('Throwers, winter: 0 of 6 done')).toBeVisible()
-  await expect(page.getByText('Left hand, trial 1')).toBeVisible()
-  await page.keyboard.type('60\n66\n60.5\n66.5\n')
-  await expect(page.getByText('Left hand, trial 3')).toBeVisible()
-
-  // Left in the middle, and gone on with from the visit.
-  await page.getByRole('link', { name: 'Whole battery' }).click()
-  await expect(steps.first()).toContainText('Under way')
-  await page.reload()
-  await steps.first().getByRole('link', { name: 'Go on' }).click()
-  await expect(page.getByText('Left hand, trial 3')).toBeVisible()
-  await page.keyboard.type('61\n67\n')
-  await expect(page.getByText('Throwers, winter: 1 of 6 done')).toBeVisible()
-  await page.locator('.in-battery').getByRole('link').first().click()
-  // What was asked before the first test still holds.
-  await expect(page.getByLabel('Warmed up')).toBeChecked()
-  await expect(page.getByRole('button', { name: 'Start', exact: true })).toBeEnabled()
-  await stages(page, /^Gaps/)
-  await expect(
-    page.locator('.spine').getByRole('button', { name: /^Closing force, max: left 60\.5.kg/ }),
-  ).toBeVisible()
-})
-
-test('springs: block before each close, three trials a level, a bracket and training springs', async ({
-  page,
-  own,
-}) => {
-  await signIn(page, own.url)
-  await open(page, 'Bram Achterley', 'Tests')
-  await page.getByLabel('More protocols').selectOption('spring_bracket')
-  await page.getByLabel('Expected best of the better hand, kg').fill('60')
-  await page.getByLabel('Knows this test from before', { exact: false }).check()
-  await page.getByRole('button', { name: 'All four met, start' }).click()
-  await expect(page.getByText('Left hand, trial 1')).toBeVisible()
-  await expect(
-    page.getByText('starts at about 23 % of its closing force', { exact: false }),
-  ).toBeVisible()
-  await accessible(page)
-  const best = { Left: 60, Right: 50 }
-  for (let i = 0; i < 20; i++) {
-    const said = await page.locator('.who2 b').innerText()
-    if (said === 'Test complete') break
-    const hand = said.startsWith('Left') ? 'Left' : 'Right'
-    await expect(page.getByRole('button', { name: 'Closed', exact: true })).toBeDisabled()
-    const anyway = page.getByRole('button', { name: 'Close all the same' })
-    if (i >= 2) await anyway.click()
-    await page.getByLabel('block or card shown before the close', { exact: false }).check()
-    const kg = parseFloat((await page.locator('.spring-now b').innerText()).split(', ').at(-1)!)
-    await page
-      .getByRole('button', { name: kg <= best[hand] ? 'Closed' : 'Not closed', exact: true })
-      .click()
-    await expect(page.getByText(said, { exact: true })).toBeHidden()
-    if (i === 3) await page.reload()
-  }
-  await expect(page.getByText('Test complete')).toBeVisible()
-  await expect(
-    page.getByText('between 54.5 kg and 63.0 kg, for this set width only', { exact: false }),
-  ).toBeVisible()
-  await expect(
-    page.getByText('between 45.5 kg and 54.5 kg, for this set width only', { exact: false }),
-  ).toBeVisible()
-  await expect(page.getByText('hard 54.5 kg, next aim 63.0 kg', { exact: false })).toBeVisible()
-})
-
-test('a contest minute, repeated holds across a reload, and what is kept beside a test', async ({
-  page,
-  own,
-}) => {
-  await signIn(page, own.url)
-  await open(page, 'Bram Achterley', 'Tests')
+  await visit(page, own.url, 'Bram Achterley', 'Tests')
   await page.getByLabel('More protocols').selectOption('single_max')
   await page.getByLabel(/^Time limit/).selectOption('60')
   await page.getByRole('button', { name: 'All four met, start' }).click()

@@ -60,90 +60,100 @@ test('the coach pins, gives the reason, and takes it back; the draft of the plan
   await expect(panel).not.toContainText('pinned by the coach')
 })
 
-test('asymmetry: sentences with their interval, an own limit; balance and critical load with error, refusals in words', async ({
-  page,
-}) => {
-  await open(page, 'Dov Hartigan', 'Gaps')
-  await page.getByRole('tab', { name: 'Asymmetry' }).click()
-  await expect(page.getByText(/The left hand is behind in \d of \d+ tests\./)).toBeVisible()
-  await expect(
-    page.getByText(/More than expected for a right-handed grappler\..*Acted on/).first(),
-  ).toBeVisible()
-  await accessible(page)
-  await page.getByLabel('Own limit, %').fill('5')
-  await page.getByRole('button', { name: 'Set', exact: true }).click()
-  await expect(page.getByText(/over your limit of 5.%/).first()).toBeVisible()
-  await page.reload()
-  await expect(page.getByLabel('Own limit, %')).toHaveValue('5')
+test(
+  '@long asymmetry: sentences with their interval, an own limit; balance and critical load with ' +
+    'error, refusals in words',
+  async ({ page }) => {
+    await open(page, 'Dov Hartigan', 'Gaps')
+    await page.getByRole('tab', { name: 'Asymmetry' }).click()
+    await expect(page.getByText(/The left hand is behind in \d of \d+ tests\./)).toBeVisible()
+    await expect(
+      page.getByText(/More than expected for a right-handed grappler\..*Acted on/).first(),
+    ).toBeVisible()
+    await accessible(page)
+    await page.getByLabel('Own limit, %').fill('5')
+    await page.getByRole('button', { name: 'Set', exact: true }).click()
+    await expect(page.getByText(/over your limit of 5.%/).first()).toBeVisible()
+    await page.reload()
+    await expect(page.getByLabel('Own limit, %')).toHaveValue('5')
 
-  await page.getByRole('tab', { name: 'Balance' }).click()
-  await expect(
-    page.getByRole('img', { name: /^left 0\.\d\d, 4 values over time/ }).first(),
-  ).toBeVisible()
-  await expect(
-    page.getByText('Every plan trains wrist extension on two days a week', { exact: false }),
-  ).toBeVisible()
-  await accessible(page)
+    await page.getByRole('tab', { name: 'Balance' }).click()
+    await expect(
+      page.getByRole('img', { name: /^left 0\.\d\d, 4 values over time/ }).first(),
+    ).toBeVisible()
+    await expect(
+      page.getByText('Every plan trains wrist extension on two days a week', { exact: false }),
+    ).toBeVisible()
+    await accessible(page)
 
-  await page.getByRole('tab', { name: 'Critical force and curves' }).click()
-  await page.getByLabel('Load', { exact: true }).fill('15')
-  await expect(page.getByText(/left: \d+:\d\d \(\d+:\d\d to/)).toBeVisible()
-  await page.getByLabel('Load', { exact: true }).fill('5')
-  await expect(page.getByText('no end by this model').first()).toBeVisible()
-  await accessible(page)
+    await page.getByRole('tab', { name: 'Critical force and curves' }).click()
+    await page.getByLabel('Load', { exact: true }).fill('15')
+    await expect(page.getByText(/left: \d+:\d\d \(\d+:\d\d to/)).toBeVisible()
+    await page.getByLabel('Load', { exact: true }).fill('5')
+    await expect(page.getByText('no end by this model').first()).toBeVisible()
+    await accessible(page)
 
-  await page.getByRole('link', { name: 'Roster' }).click()
-  await open(page, 'Bram Achterley', 'Gaps')
-  await page.getByRole('tab', { name: 'Critical force and curves' }).click()
-  await expect(page.getByText('No holds to failure yet.', { exact: false })).toBeVisible()
-  await page.getByRole('tab', { name: 'Balance' }).click()
-  await expect(page.getByText('Extension and Flexion not tested.')).toBeVisible()
-  await expect(page.getByText(/NaN|Infinity|undefined/)).toHaveCount(0)
-})
+    await page.getByRole('link', { name: 'Roster' }).click()
+    await open(page, 'Bram Achterley', 'Gaps')
+    await page.getByRole('tab', { name: 'Critical force and curves' }).click()
+    await expect(page.getByText('No holds to failure yet.', { exact: false })).toBeVisible()
+    await page.getByRole('tab', { name: 'Balance' }).click()
+    await expect(page.getByText('Extension and Flexion not tested.')).toBeVisible()
+    await expect(page.getByText(/NaN|Infinity|undefined/)).toHaveCount(0)
+  },
+)
 
-test('holds to failure typed in: refused in words until three loads stand apart, then a fit', async ({
-  page,
-}) => {
-  await open(page, 'Mirela Stroud', 'Tests')
-  const hold = async (kg: string, left: string, right: string) => {
-    await page.getByLabel('More protocols').selectOption('endurance_set')
-    await page.getByLabel('Implement').selectOption({ label: 'Pinch block, 76 mm' })
-    await expect(page.getByRole('button', { name: 'All four met, start' })).toBeDisabled()
-    await page.getByLabel('Load held, kg').fill(kg)
-    await page.getByLabel('Knows this test from before', { exact: false }).check()
-    await startTest(page)
-    await expect(page.getByText(`Load held: ${kg}.0 kg`)).toBeVisible()
-    await typeTrials(page, [left, right])
+test(
+  '@long holds to failure typed in: refused in words until ' +
+    'three loads stand apart, then a fit',
+  async ({ page }) => {
+    await open(page, 'Mirela Stroud', 'Tests')
+    const hold = async (kg: string, left: string, right: string) => {
+      await page.getByLabel('More protocols').selectOption('endurance_set')
+      await page.getByLabel('Implement').selectOption({ label: 'Pinch block, 76 mm' })
+      await expect(page.getByRole('button', { name: 'All four met, start' })).toBeDisabled()
+      await page.getByLabel('Load held, kg').fill(kg)
+      await page.getByLabel('Knows this test from before', { exact: false }).check()
+      await startTest(page)
+      await expect(page.getByText(`Load held: ${kg}.0 kg`)).toBeVisible()
+      await typeTrials(page, [left, right])
+      await page
+        .getByRole('navigation', { name: 'Stages' })
+        .getByRole('link', { name: /^Tests/ })
+        .click()
+    }
+    const gaps = async () => {
+      await page
+        .getByRole('navigation', { name: 'Stages' })
+        .getByRole('link', { name: /^Gaps/ })
+        .click()
+      await page.getByRole('tab', { name: 'Critical force and curves' }).click()
+    }
+    await hold('20', '60', '66')
+    await hold('14', '150', '170')
+    await gaps()
+    await expect(
+      page
+        .getByText(
+          'Fewer than three holds. Hold two or three loads more to failure, on other days.',
+        )
+        .first(),
+    ).toBeVisible()
     await page
       .getByRole('navigation', { name: 'Stages' })
       .getByRole('link', { name: /^Tests/ })
       .click()
-  }
-  const gaps = async () => {
-    await page
-      .getByRole('navigation', { name: 'Stages' })
-      .getByRole('link', { name: /^Gaps/ })
-      .click()
-    await page.getByRole('tab', { name: 'Critical force and curves' }).click()
-  }
-  await hold('20', '60', '66')
-  await hold('14', '150', '170')
-  await gaps()
-  await expect(
-    page
-      .getByText('Fewer than three holds. Hold two or three loads more to failure, on other days.')
-      .first(),
-  ).toBeVisible()
-  await page
-    .getByRole('navigation', { name: 'Stages' })
-    .getByRole('link', { name: /^Tests/ })
-    .click()
-  await hold('11', '400', '470')
-  await gaps()
-  await expect(page.getByText('Provisional: three holds.', { exact: false }).first()).toBeVisible()
-})
+    await hold('11', '400', '470')
+    await gaps()
+    await expect(
+      page.getByText('Provisional: three holds.', { exact: false }).first(),
+    ).toBeVisible()
+  },
+)
 
-test('wrist braces typed in reach the balance at once, in their own unit', async ({ page }) => {
+test('@long wrist braces typed in reach the balance at once, in their own unit', async ({
+  page,
+}) => {
   await open(page, 'Bram Achterley', 'Tests')
   for (const direction of ['extension', 'flexion']) {
     await page.getByLabel('More protocols').selectOption('wrist_max')

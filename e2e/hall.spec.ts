@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { accessible, expect, open, signIn, test } from './rig'
+import { accessible, enter, expect, open, signIn, test } from './rig'
 
 test.beforeEach(async ({ page, hall }) => signIn(page, hall.url))
 
@@ -65,14 +65,15 @@ test('an active caution holds its hand before a test starts and says why', async
   await open(page, 'Kaya Osei-Lund', 'Tests')
   await expect(
     page.getByText(
-      'Thumb ligament or fracture waits for a clinician (right hand). Stopped until a licensed clinician clears it.',
+      'Thumb ligament or fracture waits for a clinician (right hand). Stopped until a ' +
+        'licensed clinician clears it.',
       { exact: false },
     ),
   ).toBeVisible()
   await expect(page.getByText('clinician', { exact: false }).first()).toBeVisible()
 })
 
-test('review: norms only for adults, a lean only with its interval', async ({ page }) => {
+test('@long review: norms only for adults, a lean only with its interval', async ({ page }) => {
   await open(page, 'Sunniva Teague', 'Review')
   await expect(page.getByText('The published norms start at 20 years.')).toBeVisible()
   await page.getByRole('link', { name: 'Roster' }).click()
@@ -82,7 +83,7 @@ test('review: norms only for adults, a lean only with its interval', async ({ pa
 })
 
 test('signed out means signed out; an unknown address says so', async ({ page, own: hall }) => {
-  await signIn(page, hall.url)
+  await enter(page, hall.url)
   await page.goto(`${hall.url}/nowhere`)
   await expect(page.getByText('No such page')).toBeVisible()
   await page.goto(`${hall.url}/athletes/0197a000-0000-7000-8000-000000000000/intake`)
@@ -107,7 +108,9 @@ for (const size of [
   { width: 820, height: 1180 },
   { width: 390, height: 844 },
 ]) {
-  test(`nothing is cut off at ${size.width} wide`, async ({ page }) => {
+  test(`${size.width > 400 ? '@long ' : ''}nothing is cut off at ${size.width} wide`, async ({
+    page,
+  }) => {
     await page.setViewportSize(size)
     await open(page, 'Dov Hartigan', 'Intake')
     for (const name of STAGES) {
@@ -133,7 +136,7 @@ test('what is not tested is a dashed box, never a bar; no norm under 20', async 
   await expect(page.getByRole('complementary')).not.toContainText('Mathiowetz')
 })
 
-test('the map of seventeen qualities is drawn in under 100 ms at a quarter of the speed', async ({
+test('@long the map of seventeen qualities is drawn in under 100 ms at a quarter of the speed', async ({
   page,
 }) => {
   await open(page, 'Dov Hartigan', 'Gaps')

@@ -1,4 +1,4 @@
-import { accessible, expect, open, signIn, test } from './rig'
+import { accessible, enter, expect, open, test } from './rig'
 
 const HEAD = 'athlete;date;protocol;trial;left;right;unit'
 const line = (n: number, left: string) => `Abel Quist;2026-10-01;dyno_seated;${n};${left};44,5;kg`
@@ -8,46 +8,46 @@ const file = (lines: readonly string[]) => ({
   buffer: Buffer.from([HEAD, ...lines].join('\n')),
 })
 
-test('a bad line 7 is named and nothing saved; the mended file is saved whole and undone whole', async ({
-  page,
-  own,
-}) => {
-  await signIn(page, own.url)
-  await page.getByRole('link', { name: 'Hall', exact: true }).click()
-  await page.getByRole('link', { name: 'Import', exact: true }).click()
-  await page
-    .getByLabel('CSV file of trials')
-    .setInputFiles(file([1, 2, 3, 4, 5].map((n) => line(n, '41,2')).concat(line(6, '-4'))))
-  await expect(page.getByText('Line 7: A result cannot be negative.')).toBeVisible()
-  await expect(page.getByText('trials.csv was not imported')).toBeVisible()
-  await page.getByLabel('CSV file of trials').setInputFiles(file([line(1, 'R 41,2')]))
-  await expect(page.getByText('Line 2: a right-hand trial in the left column.')).toBeVisible()
-  await page.getByRole('link', { name: 'Roster' }).click()
-  await open(page, 'Abel Quist', 'Tests')
-  await expect(page.getByText('None yet.', { exact: false })).toBeVisible()
+test(
+  'a bad line 7 is named and nothing saved; the mended ' + 'file is saved whole and undone whole',
+  async ({ page, own }) => {
+    await enter(page, own.url)
+    await page.goto(`${own.url}/hall`)
+    await page.getByRole('link', { name: 'Import', exact: true }).click()
+    await page
+      .getByLabel('CSV file of trials')
+      .setInputFiles(file([1, 2, 3, 4, 5].map((n) => line(n, '41,2')).concat(line(6, '-4'))))
+    await expect(page.getByText('Line 7: A result cannot be negative.')).toBeVisible()
+    await expect(page.getByText('trials.csv was not imported')).toBeVisible()
+    await page.getByLabel('CSV file of trials').setInputFiles(file([line(1, 'R 41,2')]))
+    await expect(page.getByText('Line 2: a right-hand trial in the left column.')).toBeVisible()
+    await page.getByRole('link', { name: 'Roster' }).click()
+    await open(page, 'Abel Quist', 'Tests')
+    await expect(page.getByText('None yet.', { exact: false })).toBeVisible()
 
-  await page.getByRole('link', { name: 'Hall', exact: true }).click()
-  await page.getByRole('link', { name: 'Import', exact: true }).click()
-  await page
-    .getByLabel('CSV file of trials')
-    .setInputFiles(file([1, 2, 3].map((n) => line(n, `41,${n}`))))
-  await expect(page.getByText('6 trials in 1 test, every line right')).toBeVisible()
-  await page.getByRole('button', { name: 'Save all 6 trials' }).click()
-  await page.getByRole('link', { name: 'Roster' }).click()
-  await open(page, 'Abel Quist', 'Tests')
-  await expect(page.getByRole('cell', { name: '44.5 kg' })).toBeVisible()
+    await page.getByRole('link', { name: 'Hall', exact: true }).click()
+    await page.getByRole('link', { name: 'Import', exact: true }).click()
+    await page
+      .getByLabel('CSV file of trials')
+      .setInputFiles(file([1, 2, 3].map((n) => line(n, `41,${n}`))))
+    await expect(page.getByText('6 trials in 1 test, every line right')).toBeVisible()
+    await page.getByRole('button', { name: 'Save all 6 trials' }).click()
+    await page.getByRole('link', { name: 'Roster' }).click()
+    await open(page, 'Abel Quist', 'Tests')
+    await expect(page.getByRole('cell', { name: '44.5 kg' })).toBeVisible()
 
-  await page.getByRole('link', { name: 'Hall', exact: true }).click()
-  await page.getByRole('link', { name: 'Import', exact: true }).click()
-  await page.getByRole('button', { name: 'Undo' }).click()
-  await page.getByRole('button', { name: 'Undo the import' }).click()
-  await expect(page.getByText('Undone')).toBeVisible()
-  await page.getByRole('link', { name: 'Roster' }).click()
-  await open(page, 'Abel Quist', 'Tests')
-  await expect(page.getByText('None yet.', { exact: false })).toBeVisible()
-})
+    await page.getByRole('link', { name: 'Hall', exact: true }).click()
+    await page.getByRole('link', { name: 'Import', exact: true }).click()
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await page.getByRole('button', { name: 'Undo the import' }).click()
+    await expect(page.getByText('Undone')).toBeVisible()
+    await page.getByRole('link', { name: 'Roster' }).click()
+    await open(page, 'Abel Quist', 'Tests')
+    await expect(page.getByText('None yet.', { exact: false })).toBeVisible()
+  },
+)
 
-test("a club's notebook of sets: exercises named, tried, saved, in the record, taken back", async ({
+test("@long a club's notebook of sets: exercises named, tried, saved, in the record, taken back", async ({
   page,
   own,
 }) => {
@@ -62,8 +62,8 @@ test("a club's notebook of sets: exercises named, tried, saved, in the record, t
       ].join('\n'),
     ),
   }
-  await signIn(page, own.url)
-  await page.getByRole('link', { name: 'Hall', exact: true }).click()
+  await enter(page, own.url)
+  await page.goto(`${own.url}/hall`)
   await page.getByRole('link', { name: 'Import', exact: true }).click()
   await page.getByLabel('CSV file of trials').setInputFiles(sheet)
   await expect(page.getByLabel('The sheet holds')).toHaveValue('sets')

@@ -1,8 +1,10 @@
-import { accessible, expect, open, signIn, test } from './rig'
+import { accessible, enter, expect, open, signIn, test, visit } from './rig'
 
 test.beforeEach(async ({ page, own }) => signIn(page, own.url))
 
-test('an injury is added, moved on and cleared, and holds the hand meanwhile', async ({ page }) => {
+test('@long an injury is added, moved on and cleared, and holds the hand meanwhile', async ({
+  page,
+}) => {
   await open(page, 'Ines Varrow', 'Intake')
   await page.getByRole('button', { name: 'Add an injury' }).click()
   await page.getByRole('button', { name: 'Add', exact: true }).click()
@@ -55,47 +57,49 @@ test('an injury is added, moved on and cleared, and holds the hand meanwhile', a
   await expect(held).toBeHidden()
 })
 
-test('a week changed by hand: add, move, change hands, remove, undo; a reload keeps what is not saved', async ({
-  page,
-}) => {
-  await open(page, 'Mirela Stroud', 'Plan')
-  const cards = page.locator('.card')
-  await expect(cards.first()).toBeVisible()
-  const before = await cards.count()
-  await page.getByRole('button', { name: 'Add an exercise on Sun' }).click()
-  await page.getByLabel('Exercise or quality').fill('support')
-  await expect(page.getByRole('button', { name: /^Straight-arm hang, relaxed/ })).toBeVisible()
-  await page.getByRole('button', { name: /^Straight-arm hang, relaxed/ }).click()
-  await page.getByRole('button', { name: 'Add all the same' }).click()
-  await expect(cards).toHaveCount(before + 1)
-  await expect(
-    page.getByRole('region', { name: 'Sun' }).getByText(/min planned, 0 there/),
-  ).toBeVisible()
-  await page.getByLabel('Day').selectOption('Sat')
-  await expect(page.getByRole('region', { name: 'Sat' }).locator('.card')).toHaveCount(1)
-  await page.reload()
-  await expect(cards).toHaveCount(before + 1)
-  await expect(page.getByText('Not saved yet; kept in this browser')).toBeVisible()
-  await page.getByRole('region', { name: 'Sat' }).locator('.card').click()
-  await page.getByRole('button', { name: 'Remove' }).click()
-  await expect(cards).toHaveCount(before)
-  await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await expect(cards).toHaveCount(before + 1)
-  // A rule a coach may break with a word: the version keeps the word.
-  await page.getByRole('button', { name: 'Save version' }).click()
-  await expect(
-    page.getByRole('dialog').getByRole('button', { name: 'Save version' }),
-  ).toBeDisabled()
-  await page.getByLabel('Your reason, kept with the version').fill('no hall on other days')
-  await page.getByRole('dialog').getByRole('button', { name: 'Save version' }).click()
-  await expect(
-    page.getByText('all the same: no hall on other days', { exact: false }),
-  ).toBeVisible()
-  await page.getByRole('button', { name: 'Week after' }).click()
-  await expect(page.getByText('Nothing planned', { exact: true })).toBeVisible()
-})
+test(
+  'a week changed by hand: add, move, change hands, remove, undo; a reload keeps what is ' +
+    'not saved',
+  async ({ page }) => {
+    await open(page, 'Mirela Stroud', 'Plan')
+    const cards = page.locator('.card')
+    await expect(cards.first()).toBeVisible()
+    const before = await cards.count()
+    await page.getByRole('button', { name: 'Add an exercise on Sun' }).click()
+    await page.getByLabel('Exercise or quality').fill('support')
+    await expect(page.getByRole('button', { name: /^Straight-arm hang, relaxed/ })).toBeVisible()
+    await page.getByRole('button', { name: /^Straight-arm hang, relaxed/ }).click()
+    await page.getByRole('button', { name: 'Add all the same' }).click()
+    await expect(cards).toHaveCount(before + 1)
+    await expect(
+      page.getByRole('region', { name: 'Sun' }).getByText(/min planned, 0 there/),
+    ).toBeVisible()
+    await page.getByLabel('Day').selectOption('Sat')
+    await expect(page.getByRole('region', { name: 'Sat' }).locator('.card')).toHaveCount(1)
+    await page.reload()
+    await expect(cards).toHaveCount(before + 1)
+    await expect(page.getByText('Not saved yet; kept in this browser')).toBeVisible()
+    await page.getByRole('region', { name: 'Sat' }).locator('.card').click()
+    await page.getByRole('button', { name: 'Remove' }).click()
+    await expect(cards).toHaveCount(before)
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(cards).toHaveCount(before + 1)
+    // A rule a coach may break with a word: the version keeps the word.
+    await page.getByRole('button', { name: 'Save version' }).click()
+    await expect(
+      page.getByRole('dialog').getByRole('button', { name: 'Save version' }),
+    ).toBeDisabled()
+    await page.getByLabel('Your reason, kept with the version').fill('no hall on other days')
+    await page.getByRole('dialog').getByRole('button', { name: 'Save version' }).click()
+    await expect(
+      page.getByText('all the same: no hall on other days', { exact: false }),
+    ).toBeVisible()
+    await page.getByRole('button', { name: 'Week after' }).click()
+    await expect(page.getByText('Nothing planned', { exact: true })).toBeVisible()
+  },
+)
 
-test('a timed hang: a session of practice, added load as a series of its own, no side', async ({
+test('@long a timed hang: a session of practice, added load as a series of its own, no side', async ({
   page,
 }) => {
   await open(page, 'Bram Achterley', 'Tests')
@@ -168,162 +172,166 @@ test('unwell today holds the hard work of the session and says why', async ({ pa
   await expect(page.getByLabel('Fever', { exact: true })).toBeChecked()
 })
 
-test('a hold by the clock: Space starts and stops, a reload in the middle goes on, and nothing longer than the clock is taken', async ({
-  page,
-}) => {
-  await open(page, 'Jonah Pell', 'Tests')
-  await page.getByLabel('More protocols').selectOption('towel_test')
-  await page.getByLabel('Knows this test from before', { exact: false }).check()
-  await page.getByRole('button', { name: 'All four met, start' }).click()
-  const field = page.getByLabel('Both hands, result in s')
-  await expect(field).toBeFocused()
-  await page.keyboard.press(' ')
-  await expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible()
-  await expect(field).toHaveValue('0:01')
-  await page.reload()
-  await expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible()
-  await expect(field).toHaveValue(/0:0[2-9]/)
-  await page.getByRole('button', { name: /^Stop/ }).click()
-  await expect(field).toHaveValue(/^\d\.\d$/)
-  await field.fill('200')
-  await page.keyboard.press('Enter')
-  await expect(
-    page.getByText(/The clock ran \d\.\d s: a hold cannot be longer than that\./),
-  ).toBeVisible()
-  await field.fill('2')
-  await page.keyboard.press('Enter')
-  await expect(page.getByText('Test complete')).toBeVisible()
-})
+test(
+  'a hold by the clock: Space starts and stops, a reload in the middle goes on, and ' +
+    'nothing longer than the clock is taken',
+  async ({ page }) => {
+    await open(page, 'Jonah Pell', 'Tests')
+    await page.getByLabel('More protocols').selectOption('towel_test')
+    await page.getByLabel('Knows this test from before', { exact: false }).check()
+    await page.getByRole('button', { name: 'All four met, start' }).click()
+    const field = page.getByLabel('Both hands, result in s')
+    await expect(field).toBeFocused()
+    await page.keyboard.press(' ')
+    await expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible()
+    await expect(field).toHaveValue('0:01')
+    await page.reload()
+    await expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible()
+    await expect(field).toHaveValue(/0:0[2-9]/)
+    await page.getByRole('button', { name: /^Stop/ }).click()
+    await expect(field).toHaveValue(/^\d\.\d$/)
+    await field.fill('200')
+    await page.keyboard.press('Enter')
+    await expect(
+      page.getByText(/The clock ran \d\.\d s: a hold cannot be longer than that\./),
+    ).toBeVisible()
+    await field.fill('2')
+    await page.keyboard.press('Enter')
+    await expect(page.getByText('Test complete')).toBeVisible()
+  },
+)
 
-test('people: a second coach comes and goes, a weak password is refused, one\u2019s own is changed', async ({
+test(
+  '@long people: a second coach comes and goes, a weak password is refused, one\u2019s own is ' +
+    'changed',
+  async ({ page, own, browser }) => {
+    await enter(page, own.url)
+    await page.goto(`${own.url}/hall`)
+    const add = page.locator('form', { hasText: 'Add a person' })
+    const row = page.getByRole('row').filter({ hasText: 'Bea Norwell' })
+    await add.getByText('Coach', { exact: true }).click()
+    await add.getByRole('textbox', { name: 'Name', exact: true }).fill('Bea Norwell')
+    await add.getByRole('textbox', { name: 'Sign-in name' }).fill('bea')
+    const first = add.getByRole('textbox', { name: 'First password' })
+    await first.fill('1234567890')
+    await add.getByRole('button', { name: 'Add coach' }).click()
+    await expect(
+      add.getByText('too few different characters').or(add.getByText('tried first')),
+    ).toBeVisible()
+    await first.fill('tide nine rope')
+    await add.getByRole('button', { name: 'Add coach' }).click()
+    await expect(row).toContainText('bea')
+    await accessible(page)
+    // She is a coach: the people are hers too.
+    const hers = await browser.newPage()
+    await hers.goto(own.url)
+    await hers.getByRole('textbox', { name: 'Sign-in name' }).fill('bea')
+    await hers.getByRole('textbox', { name: 'Password' }).fill('tide nine rope')
+    await hers.getByRole('button', { name: 'Sign in' }).click()
+    await expect(hers.getByRole('button', { name: /Bea Norwell/ })).toBeVisible()
+    await hers.goto(`${own.url}/hall`)
+    await expect(hers.getByRole('heading', { name: 'People' })).toBeVisible()
+    await row.getByRole('button', { name: 'Take out' }).click()
+    await expect(page.getByText('What they recorded stays, with their name.')).toBeVisible()
+    await page.getByRole('dialog').getByRole('button', { name: 'Take out' }).click()
+    await expect(row).toContainText('left 8 Oct')
+    await hers.reload()
+    await expect(hers.getByRole('button', { name: 'Sign in' })).toBeVisible()
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await expect(row).not.toContainText('left')
+    // One's own sign-in.
+    await hers.getByRole('textbox', { name: 'Sign-in name' }).fill('bea')
+    await hers.getByRole('textbox', { name: 'Password' }).fill('tide nine rope')
+    await hers.getByRole('button', { name: 'Sign in' }).click()
+    await expect(hers.getByRole('button', { name: /Bea Norwell/ })).toBeVisible()
+    await hers.goto(`${own.url}/hall`)
+    await expect(hers.getByText(/Chromium on Linux/)).toBeVisible()
+    await hers.getByRole('textbox', { name: 'Password now' }).fill('not this one')
+    await hers.getByRole('textbox', { name: 'Your new password' }).fill('a grey heron on the pier')
+    await hers.getByRole('button', { name: 'Set the new password' }).click()
+    await expect(hers.getByText('That is not the password now.')).toBeVisible()
+    await hers.getByRole('textbox', { name: 'Password now' }).fill('tide nine rope')
+    await hers.getByRole('button', { name: 'Set the new password' }).click()
+    await expect(hers.getByText('New password set.')).toBeVisible()
+    if (process.env['MANO_PICTURE']) {
+      await page.screenshot({ path: '/tmp/hall1.png', fullPage: true })
+      await hers.screenshot({ path: '/tmp/hall2.png', fullPage: true })
+    }
+    await hers.close()
+  },
+)
+
+test(
+  'a session that was missed is moved to a day that is left, or let go with why, and that ' +
+    'taken back',
+  async ({ page, own }) => {
+    await signIn(page, own.url)
+    const names = (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as {
+      id: string
+      name: string
+      missed: number | null
+    }[]
+    const who = names.find((a) => a.missed)!
+    await page.goto(`${own.url}/athletes/${who.id}/floor`)
+    const region = page.getByRole('region', { name: 'Sessions not done this week' })
+    const first = region.getByText(/was not done:/)
+    await expect(first.first()).toBeVisible()
+    const n = await first.count()
+    await region.getByRole('button', { name: 'Skip it …' }).first().click()
+    await region.getByRole('button', { name: 'No time' }).click()
+    await expect(region.getByText(/was skipped: no time/)).toBeVisible()
+    await expect(first).toHaveCount(n - 1)
+    const roster = async () =>
+      (
+        (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as typeof names
+      ).find((a) => a.id === who.id)!.missed
+    await expect.poll(roster).not.toBe(who.missed)
+    await region.getByRole('button', { name: 'Undo' }).click()
+    await expect(first).toHaveCount(n)
+    await expect.poll(roster).toBe(who.missed)
+    // Moved it stands on the board, unsaved, for the coach to look at.
+    await region.getByRole('link', { name: 'Move to Sat' }).first().click()
+    await expect(page.getByText(/session stands on Sat now/)).toBeVisible()
+    await expect(page.getByText('Not saved yet; kept in this browser')).toBeVisible()
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(page.getByRole('region', { name: 'Mon' }).locator('.card').first()).toBeVisible()
+  },
+)
+
+test(
+  'intake: a day copied to others, and a measure that cannot be is named and takes the ' + 'focus',
+  async ({ page, own }) => {
+    await visit(page, own.url, 'Abel Quist', 'Intake')
+    await page.getByLabel('Hand length, left').fill('1850')
+    await page.getByRole('button', { name: 'Record measures' }).click()
+    await expect(
+      page.getByText('Nothing is recorded yet. Look at Hand length, left.'),
+    ).toBeVisible()
+    await expect(page.getByLabel('Hand length, left')).toBeFocused()
+    await page.getByLabel('Hand length, left').fill('')
+    const days = page.locator('.week-day')
+    await days.nth(1).click()
+    await page.getByRole('button', { name: 'Add training' }).click()
+    await page.getByRole('textbox', { name: 'Training' }).last().fill('Rowing')
+    await page
+      .getByRole('group', { name: 'Tue copied to' })
+      .getByRole('button', { name: 'Thu' })
+      .click()
+    await expect(days.nth(3)).toContainText('Rowing')
+    await expect(
+      page.getByRole('group', { name: 'Tue copied to' }).getByRole('button', { name: 'Thu' }),
+    ).toBeDisabled()
+    await page.getByRole('button', { name: 'Save usual week' }).click()
+    await expect(page.getByText('Usual week saved. New plans start from it.')).toBeVisible()
+  },
+)
+
+test('@long a link that works once brings somebody in; an athlete is erased by writing the name', async ({
   page,
   own,
   browser,
 }) => {
-  await signIn(page, own.url)
-  await page.goto(`${own.url}/hall`)
-  const add = page.locator('form', { hasText: 'Add a person' })
-  const row = page.getByRole('row').filter({ hasText: 'Bea Norwell' })
-  await add.getByText('Coach', { exact: true }).click()
-  await add.getByRole('textbox', { name: 'Name', exact: true }).fill('Bea Norwell')
-  await add.getByRole('textbox', { name: 'Sign-in name' }).fill('bea')
-  const first = add.getByRole('textbox', { name: 'First password' })
-  await first.fill('1234567890')
-  await add.getByRole('button', { name: 'Add coach' }).click()
-  await expect(
-    add.getByText('too few different characters').or(add.getByText('tried first')),
-  ).toBeVisible()
-  await first.fill('tide nine rope')
-  await add.getByRole('button', { name: 'Add coach' }).click()
-  await expect(row).toContainText('bea')
-  await accessible(page)
-  // She is a coach: the people are hers too.
-  const hers = await browser.newPage()
-  await hers.goto(own.url)
-  await hers.getByRole('textbox', { name: 'Sign-in name' }).fill('bea')
-  await hers.getByRole('textbox', { name: 'Password' }).fill('tide nine rope')
-  await hers.getByRole('button', { name: 'Sign in' }).click()
-  await expect(hers.getByRole('button', { name: /Bea Norwell/ })).toBeVisible()
-  await hers.goto(`${own.url}/hall`)
-  await expect(hers.getByRole('heading', { name: 'People' })).toBeVisible()
-  await row.getByRole('button', { name: 'Take out' }).click()
-  await expect(page.getByText('What they recorded stays, with their name.')).toBeVisible()
-  await page.getByRole('dialog').getByRole('button', { name: 'Take out' }).click()
-  await expect(row).toContainText('left 8 Oct')
-  await hers.reload()
-  await expect(hers.getByRole('button', { name: 'Sign in' })).toBeVisible()
-  await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(row).not.toContainText('left')
-  // One's own sign-in.
-  await hers.getByRole('textbox', { name: 'Sign-in name' }).fill('bea')
-  await hers.getByRole('textbox', { name: 'Password' }).fill('tide nine rope')
-  await hers.getByRole('button', { name: 'Sign in' }).click()
-  await expect(hers.getByRole('button', { name: /Bea Norwell/ })).toBeVisible()
-  await hers.goto(`${own.url}/hall`)
-  await expect(hers.getByText(/Chromium on Linux/)).toBeVisible()
-  await hers.getByRole('textbox', { name: 'Password now' }).fill('not this one')
-  await hers.getByRole('textbox', { name: 'Your new password' }).fill('a grey heron on the pier')
-  await hers.getByRole('button', { name: 'Set the new password' }).click()
-  await expect(hers.getByText('That is not the password now.')).toBeVisible()
-  await hers.getByRole('textbox', { name: 'Password now' }).fill('tide nine rope')
-  await hers.getByRole('button', { name: 'Set the new password' }).click()
-  await expect(hers.getByText('New password set.')).toBeVisible()
-  if (process.env['MANO_PICTURE']) {
-    await page.screenshot({ path: '/tmp/hall1.png', fullPage: true })
-    await hers.screenshot({ path: '/tmp/hall2.png', fullPage: true })
-  }
-  await hers.close()
-})
-
-test('a session that was missed is moved to a day that is left, or let go with why, and that taken back', async ({
-  page,
-  own,
-}) => {
-  await signIn(page, own.url)
-  const names = (await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as {
-    id: string
-    name: string
-    missed: number | null
-  }[]
-  const who = names.find((a) => a.missed)!
-  await page.goto(`${own.url}/athletes/${who.id}/floor`)
-  const region = page.getByRole('region', { name: 'Sessions not done this week' })
-  const first = region.getByText(/was not done:/)
-  await expect(first.first()).toBeVisible()
-  const n = await first.count()
-  await region.getByRole('button', { name: 'Skip it …' }).first().click()
-  await region.getByRole('button', { name: 'No time' }).click()
-  await expect(region.getByText(/was skipped: no time/)).toBeVisible()
-  await expect(first).toHaveCount(n - 1)
-  const roster = async () =>
-    ((await (await page.request.get(`${own.url}/api/athletes/names`)).json()) as typeof names).find(
-      (a) => a.id === who.id,
-    )!.missed
-  await expect.poll(roster).not.toBe(who.missed)
-  await region.getByRole('button', { name: 'Undo' }).click()
-  await expect(first).toHaveCount(n)
-  await expect.poll(roster).toBe(who.missed)
-  // Moved it stands on the board, unsaved, for the coach to look at.
-  await region.getByRole('link', { name: 'Move to Sat' }).first().click()
-  await expect(page.getByText(/session stands on Sat now/)).toBeVisible()
-  await expect(page.getByText('Not saved yet; kept in this browser')).toBeVisible()
-  await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await expect(page.getByRole('region', { name: 'Mon' }).locator('.card').first()).toBeVisible()
-})
-
-test('intake: a day copied to others, and a measure that cannot be is named and takes the focus', async ({
-  page,
-  own,
-}) => {
-  await signIn(page, own.url)
-  await open(page, 'Abel Quist', 'Intake')
-  await page.getByLabel('Hand length, left').fill('1850')
-  await page.getByRole('button', { name: 'Record measures' }).click()
-  await expect(page.getByText('Nothing is recorded yet. Look at Hand length, left.')).toBeVisible()
-  await expect(page.getByLabel('Hand length, left')).toBeFocused()
-  await page.getByLabel('Hand length, left').fill('')
-  const days = page.locator('.week-day')
-  await days.nth(1).click()
-  await page.getByRole('button', { name: 'Add training' }).click()
-  await page.getByRole('textbox', { name: 'Training' }).last().fill('Rowing')
-  await page
-    .getByRole('group', { name: 'Tue copied to' })
-    .getByRole('button', { name: 'Thu' })
-    .click()
-  await expect(days.nth(3)).toContainText('Rowing')
-  await expect(
-    page.getByRole('group', { name: 'Tue copied to' }).getByRole('button', { name: 'Thu' }),
-  ).toBeDisabled()
-  await page.getByRole('button', { name: 'Save usual week' }).click()
-  await expect(page.getByText('Usual week saved. New plans start from it.')).toBeVisible()
-})
-
-test('a link that works once brings somebody in; an athlete is erased by writing the name', async ({
-  page,
-  own,
-  browser,
-}) => {
-  await signIn(page, own.url)
+  await enter(page, own.url)
   await page.goto(`${own.url}/hall`)
   await page.getByRole('button', { name: 'Make a link' }).click()
   await page.getByLabel('For', { exact: true }).fill('Ola Reyes')

@@ -1,37 +1,38 @@
-import { expect, open, signIn, test } from './rig'
+import { enter, expect, open, test } from './rig'
 
-test('the coach’s own way: a rating of the hall’s own with Mano’s beside it, a favourite, and what is done again and again is offered', async ({
-  page,
-  hall,
-}) => {
-  await signIn(page, hall.url)
-  await page.goto(`${hall.url}/hall`)
-  const tiers = page.getByRole('region', { name: 'Exercises of a sport' })
-  await tiers.getByText('Exercises of a sport').click()
-  await tiers.getByRole('combobox', { name: 'Sport' }).click()
-  await page.getByRole('option', { name: 'Boxer' }).click()
-  await tiers.getByRole('combobox', { name: 'Quality' }).click()
-  await page.getByRole('option', { name: /^Wrist extension/ }).click()
-  const row = tiers.getByRole('listitem').filter({ hasText: 'Reverse wrist curl, neutral' })
-  const rating = row.getByRole('radiogroup')
-  await expect(rating.getByRole('radio', { name: 'Staple' })).toBeChecked()
-  await rating.getByText('Rare').click()
-  await expect(row.getByText(/Mano: staple\. Ruth Amsel/)).toBeVisible()
-  await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click()
-  await expect(row.getByText(/Mano: staple/)).toBeHidden()
-  await expect(rating.getByRole('radio', { name: 'Staple' })).toBeChecked()
+test(
+  'the coach’s own way: a rating of the hall’s own with Mano’s beside it, a favourite, and ' +
+    'what is done again and again is offered',
+  async ({ page, hall }) => {
+    await enter(page, hall.url)
+    await page.goto(`${hall.url}/hall`)
+    const tiers = page.getByRole('region', { name: 'Exercises of a sport' })
+    await tiers.getByText('Exercises of a sport').click()
+    await tiers.getByRole('combobox', { name: 'Sport' }).click()
+    await page.getByRole('option', { name: 'Boxer' }).click()
+    await tiers.getByRole('combobox', { name: 'Quality' }).click()
+    await page.getByRole('option', { name: /^Wrist extension/ }).click()
+    const row = tiers.getByRole('listitem').filter({ hasText: 'Reverse wrist curl, neutral' })
+    const rating = row.getByRole('radiogroup')
+    await expect(rating.getByRole('radio', { name: 'Staple' })).toBeChecked()
+    await rating.getByText('Rare').click()
+    await expect(row.getByText(/Mano: staple\. Ruth Amsel/)).toBeVisible()
+    await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click()
+    await expect(row.getByText(/Mano: staple/)).toBeHidden()
+    await expect(rating.getByRole('radio', { name: 'Staple' })).toBeChecked()
 
-  await page.goto(hall.url)
-  await open(page, 'Mirela Stroud', 'Plan')
-  const card = page.getByRole('button', { name: /Wrist curl, let it roll/ }).last()
-  await card.click()
-  const wish = page.getByRole('radiogroup', { name: /In later weeks of Mirela/ })
-  await wish.getByText('Avoid').click()
-  await expect(page.getByText(/Wrist curl.* for Mirela Stroud: avoided\./)).toBeVisible()
-  await page.reload()
-  await page
-    .getByRole('button', { name: /Wrist curl, let it roll/ })
-    .last()
-    .click()
-  await expect(wish.getByRole('radio', { name: 'Avoid' })).toBeChecked()
-})
+    await page.goto(hall.url)
+    await open(page, 'Mirela Stroud', 'Plan')
+    const card = page.getByRole('button', { name: /Wrist curl, let it roll/ }).last()
+    await card.click()
+    const wish = page.getByRole('radiogroup', { name: /In later weeks of Mirela/ })
+    await wish.getByText('Avoid').click()
+    await expect(page.getByText(/Wrist curl.* for Mirela Stroud: avoided\./)).toBeVisible()
+    await page.reload()
+    await page
+      .getByRole('button', { name: /Wrist curl, let it roll/ })
+      .last()
+      .click()
+    await expect(wish.getByRole('radio', { name: 'Avoid' })).toBeChecked()
+  },
+)

@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test'
 
-const args = [
+export const ARGS = [
   '--no-sandbox',
   '--disable-gpu',
   '--disable-quic',
@@ -9,6 +9,17 @@ const args = [
   '--disable-component-update',
   '--disable-sync',
 ]
+
+export const CHROMIUM = process.env['MANO_CHROMIUM'] ?? '/usr/bin/chromium'
+/** How every context is, where a test does not ask for another. */
+export const USED = {
+  viewport: { width: 1280, height: 800 },
+  locale: 'en-GB',
+  timezoneId: 'Europe/London',
+  actionTimeout: 20_000,
+  serviceWorkers: 'block' as const,
+  reducedMotion: 'reduce' as const,
+}
 
 export default defineConfig({
   testDir: '.',
@@ -24,14 +35,10 @@ export default defineConfig({
     ? [['line'], ['json', { outputFile: `${process.env['MANO_REPORTS']}/e2e.json` }]]
     : [['line']],
   use: {
-    viewport: { width: 1280, height: 800 },
-    locale: 'en-GB',
-    timezoneId: 'Europe/London',
-    launchOptions: { executablePath: process.env['MANO_CHROMIUM'] ?? '/usr/bin/chromium', args },
+    ...USED,
+    launchOptions: { executablePath: CHROMIUM, args: ARGS },
     trace: process.env['MANO_TRACE'] ? 'retain-on-failure' : 'off',
-    actionTimeout: 20_000,
-    serviceWorkers: 'block',
-    contextOptions: { reducedMotion: 'reduce' },
+    contextOptions: { reducedMotion: USED.reducedMotion },
   },
   projects: [
     { name: 'desk', testMatch: '*.spec.ts', grepInvert: /@long/ },

@@ -9,7 +9,7 @@ import {
 import { forceOf, type SqueezeShape } from '@mano/core/force/shape'
 import { traceOf } from '@mano/core/force/trace'
 import { triesOf } from '@mano/core/force/tries'
-import { expect, open, signIn, test } from './rig'
+import { expect, test, visit } from './rig'
 
 /**
  * How one protocol is run: what is set and typed, and what must be stored of the first try: SI
@@ -266,52 +266,53 @@ async function run(page: Page, protocol: Protocol): Promise<void> {
     .click()
 }
 
-test('@long every protocol that is kept as a test is run from the screen, and stored with its own type and units', async ({
-  page,
-  own,
-}) => {
-  test.setTimeout(240_000)
-  await signIn(page, own.url)
-  await open(page, 'Bram Achterley', 'Tests')
-  const tests = PROTOCOLS.filter((p) => p.entry !== 'body')
-  expect(Object.keys(RUNS).sort()).toEqual(tests.map((p) => p.id).sort())
-  for (const p of tests) await test.step(p.id, () => run(page, p))
-  const read = async () =>
-    (await page.evaluate(
-      async () =>
-        (await (
-          await fetch(`/api/athletes/${location.pathname.split('/')[2]}/tests`)
-        ).json()) as unknown,
-    )) as Stored[]
-  // The last try may still be on its way.
-  await expect.poll(async () => (await read()).filter((s) => s.trials.length === 0).length).toBe(0)
-  const stored = await read()
-  for (const plain of tests) {
-    const how = RUNS[plain.id]!
-    const session = stored.filter((s) => s.protocolId === plain.id).at(-1)!
-    const protocol = asSetUp(plain, session.variant)
-    const [first] = session.trials
-    expect({ hand: first!.hand, unit: first!.enteredUnit }, plain.id).toEqual({
-      hand: protocol.hands === 'both' ? 'both' : 'left',
-      unit: how.unit,
-    })
-    expect(protocol.entryUnits, plain.id).toContain(first!.enteredUnit)
-    expect(first!.value, plain.id).toBeCloseTo(how.si, 6)
-    expect(session.variant, plain.id).toMatchObject(how.numbers ?? {})
-    if (how.details) expect(first!.details, plain.id).toEqual(how.details)
-    else if (protocol.entry === 'spring') expect(typeof first!.details['unitId']).toBe('string')
-    else expect(first!.details, plain.id).toEqual({})
-    expect(protocol.implements, plain.id).toContain(session.unitKind)
-    expect(session.practice, plain.id).toBe(false)
-  }
-})
+test(
+  '@long every protocol that is kept as a test is run from the screen, and stored with its ' +
+    'own type and units',
+  async ({ page, own }) => {
+    test.setTimeout(240_000)
+    await visit(page, own.url, 'Bram Achterley', 'Tests')
+    const tests = PROTOCOLS.filter((p) => p.entry !== 'body')
+    expect(Object.keys(RUNS).sort()).toEqual(tests.map((p) => p.id).sort())
+    for (const p of tests) await test.step(p.id, () => run(page, p))
+    const read = async () =>
+      (await page.evaluate(
+        async () =>
+          (await (
+            await fetch(`/api/athletes/${location.pathname.split('/')[2]}/tests`)
+          ).json()) as unknown,
+      )) as Stored[]
+    // The last try may still be on its way.
+    await expect
+      .poll(async () => (await read()).filter((s) => s.trials.length === 0).length)
+      .toBe(0)
+    const stored = await read()
+    for (const plain of tests) {
+      const how = RUNS[plain.id]!
+      const session = stored.filter((s) => s.protocolId === plain.id).at(-1)!
+      const protocol = asSetUp(plain, session.variant)
+      const [first] = session.trials
+      expect({ hand: first!.hand, unit: first!.enteredUnit }, plain.id).toEqual({
+        hand: protocol.hands === 'both' ? 'both' : 'left',
+        unit: how.unit,
+      })
+      expect(protocol.entryUnits, plain.id).toContain(first!.enteredUnit)
+      expect(first!.value, plain.id).toBeCloseTo(how.si, 6)
+      expect(session.variant, plain.id).toMatchObject(how.numbers ?? {})
+      if (how.details) expect(first!.details, plain.id).toEqual(how.details)
+      else if (protocol.entry === 'spring') expect(typeof first!.details['unitId']).toBe('string')
+      else expect(first!.details, plain.id).toEqual({})
+      expect(protocol.implements, plain.id).toContain(session.unitKind)
+      expect(session.practice, plain.id).toBe(false)
+    }
+  },
+)
 
 test('girths, hand sizes and wrap gaps are taken as tests and kept with the measures', async ({
   page,
   own,
 }) => {
-  await signIn(page, own.url)
-  await open(page, 'Bram Achterley', 'Tests')
+  await visit(page, own.url, 'Bram Achterley', 'Tests')
   await choose(page, protocolById('girth')!)
   await page.getByLabel(/^Where/).selectOption('forearm_pumped')
   await page.getByLabel('Forearm girth, pumped, left').fill('900')

@@ -1,74 +1,74 @@
 import { readFileSync } from 'node:fs'
-import { accessible, expect, open, signIn, test } from './rig'
+import { accessible, enter, expect, signIn, test, visit } from './rig'
 
-test('a block is looked back on, a goal set, the decision taken and found on the plan; the report comes as a PDF', async ({
-  page,
-  own,
-}) => {
-  await signIn(page, own.url)
-  await open(page, 'Dov Hartigan', 'Review')
-  const table = page.getByRole('table', { name: 'Changes' })
-  await expect(table.getByRole('button', { name: /Dynamometer, seated/ })).toHaveAttribute(
-    'aria-expanded',
-    'true',
-  )
-  await expect(table.getByText(/(Almost surely|Very likely) down/).first()).toBeVisible()
-  await accessible(page)
-  // The period is in the address and survives a reload; a row opens and closes its chart.
-  await page.getByRole('button', { name: '26 weeks' }).click()
-  await expect(page).toHaveURL(/span=26/)
-  await page.reload()
-  await expect(page.getByRole('button', { name: '26 weeks' })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  )
-  const row = table.getByRole('button', { name: /Wrist braces/ }).first()
-  await expect(row).toHaveAttribute('aria-expanded', 'false')
-  await row.click()
-  await expect(page.getByRole('region', { name: /Wrist braces/ }).first()).toBeVisible()
-  // A goal with an answer, or with why there is none.
-  const dyno = page.getByRole('region', { name: /Dynamometer, seated/ })
-  await dyno.getByRole('button', { name: 'Set a goal' }).click()
-  await page.getByLabel('Goal, kg').fill('70')
-  await page.keyboard.press('Enter')
-  await expect(
-    dyno
-      .getByText('The tests do not move towards this goal.')
-      .or(dyno.getByText('no direction is clear enough', { exact: false }))
-      .first(),
-  ).toBeVisible()
-  await expect(dyno.getByRole('button', { name: 'Change the goal' })).toBeVisible()
-  // The decision: one line rewritten, one left, kept.
-  const call = page.locator('.decision')
-  await call
-    .getByRole('button', { name: /^Edit: / })
-    .first()
-    .click()
-  await call.getByLabel('Finding').fill('Left needs a clinic first.')
-  await call.getByRole('button', { name: 'Done' }).click()
-  await expect(call.getByRole('checkbox').first()).toBeChecked()
-  await call.getByLabel('In your words').fill('Talked it over on the mat.')
-  await call.getByRole('button', { name: /into the next block|as the conclusion/ }).click()
-  await expect(call.getByText(/Last concluded 8 Oct by Ruth Amsel/)).toBeVisible()
-  await call.getByRole('link', { name: 'To the plan' }).click()
-  await expect(page.getByText('From the review, 8 Oct')).toBeVisible()
-  await expect(page.getByText('Left needs a clinic first.')).toBeVisible()
-  await expect(page.getByText('Talked it over on the mat.')).toBeVisible()
+test(
+  'a block is looked back on, a goal set, the decision taken and found on the plan; the ' +
+    'report comes as a PDF',
+  async ({ page, own }) => {
+    await visit(page, own.url, 'Dov Hartigan', 'Review')
+    const table = page.getByRole('table', { name: 'Changes' })
+    await expect(table.getByRole('button', { name: /Dynamometer, seated/ })).toHaveAttribute(
+      'aria-expanded',
+      'true',
+    )
+    await expect(table.getByText(/(Almost surely|Very likely) down/).first()).toBeVisible()
+    await accessible(page)
+    // The period is in the address and survives a reload; a row opens and closes its chart.
+    await page.getByRole('button', { name: '26 weeks' }).click()
+    await expect(page).toHaveURL(/span=26/)
+    await page.reload()
+    await expect(page.getByRole('button', { name: '26 weeks' })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    )
+    const row = table.getByRole('button', { name: /Wrist braces/ }).first()
+    await expect(row).toHaveAttribute('aria-expanded', 'false')
+    await row.click()
+    await expect(page.getByRole('region', { name: /Wrist braces/ }).first()).toBeVisible()
+    // A goal with an answer, or with why there is none.
+    const dyno = page.getByRole('region', { name: /Dynamometer, seated/ })
+    await dyno.getByRole('button', { name: 'Set a goal' }).click()
+    await page.getByLabel('Goal, kg').fill('70')
+    await page.keyboard.press('Enter')
+    await expect(
+      dyno
+        .getByText('The tests do not move towards this goal.')
+        .or(dyno.getByText('no direction is clear enough', { exact: false }))
+        .first(),
+    ).toBeVisible()
+    await expect(dyno.getByRole('button', { name: 'Change the goal' })).toBeVisible()
+    // The decision: one line rewritten, one left, kept.
+    const call = page.locator('.decision')
+    await call
+      .getByRole('button', { name: /^Edit: / })
+      .first()
+      .click()
+    await call.getByLabel('Finding').fill('Left needs a clinic first.')
+    await call.getByRole('button', { name: 'Done' }).click()
+    await expect(call.getByRole('checkbox').first()).toBeChecked()
+    await call.getByLabel('In your words').fill('Talked it over on the mat.')
+    await call.getByRole('button', { name: /into the next block|as the conclusion/ }).click()
+    await expect(call.getByText(/Last concluded 8 Oct by Ruth Amsel/)).toBeVisible()
+    await call.getByRole('link', { name: 'To the plan' }).click()
+    await expect(page.getByText('From the review, 8 Oct')).toBeVisible()
+    await expect(page.getByText('Left needs a clinic first.')).toBeVisible()
+    await expect(page.getByText('Talked it over on the mat.')).toBeVisible()
 
-  await page
-    .getByRole('navigation', { name: 'Stages' })
-    .getByRole('link', { name: /^Review/ })
-    .click()
-  const got = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Print for athlete' }).click()
-  const file = await got
-  expect(file.suggestedFilename()).toMatch(/^Dov Hartigan your hands .*\.pdf$/)
-  expect(
-    readFileSync(await file.path())
-      .subarray(0, 5)
-      .toString(),
-  ).toBe('%PDF-')
-})
+    await page
+      .getByRole('navigation', { name: 'Stages' })
+      .getByRole('link', { name: /^Review/ })
+      .click()
+    const got = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'Print for athlete' }).click()
+    const file = await got
+    expect(file.suggestedFilename()).toMatch(/^Dov Hartigan your hands .*\.pdf$/)
+    expect(
+      readFileSync(await file.path())
+        .subarray(0, 5)
+        .toString(),
+    ).toBe('%PDF-')
+  },
+)
 
 test('the squad on one test: choices in the address, shared places, who is due', async ({
   page,
@@ -106,7 +106,7 @@ test('the squad on one test: choices in the address, shared places, who is due',
   await expect(page.getByRole('heading', { name: 'Ines Varrow' })).toBeVisible()
 })
 
-test("a coach's own sheet: columns mapped, tried, saved, remembered, taken back", async ({
+test("@long a coach's own sheet: columns mapped, tried, saved, remembered, taken back", async ({
   page,
   own,
 }) => {
@@ -115,8 +115,8 @@ test("a coach's own sheet: columns mapped, tried, saved, remembered, taken back"
     mimeType: 'text/csv',
     buffer: Buffer.from(['Lifter;Tested;Mass;Grip L;Grip R', ...lines].join('\n')),
   })
-  await signIn(page, own.url)
-  await page.getByRole('link', { name: 'Hall', exact: true }).click()
+  await enter(page, own.url)
+  await page.goto(`${own.url}/hall`)
   await page.getByRole('link', { name: 'Import', exact: true }).click()
   await page
     .getByLabel('CSV file of trials')
@@ -163,13 +163,13 @@ test("a coach's own sheet: columns mapped, tried, saved, remembered, taken back"
   await expect(page.getByText('Undone')).toBeVisible()
 })
 
-test('everything out of one hall, into an empty installation, and signed in there', async ({
+test('@long everything out of one hall, into an empty installation, and signed in there', async ({
   page,
   hall,
   empty,
 }) => {
-  await signIn(page, hall.url)
-  await page.getByRole('link', { name: 'Hall', exact: true }).click()
+  await enter(page, hall.url)
+  await page.goto(`${hall.url}/hall`)
   const got = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Everything, JSON' }).click()
   const path = await (await got).path()

@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { expect, test as base, type Page } from '@playwright/test'
+import { USED } from './playwright.config'
+import { Warm } from './warm'
 import { copyOf, NOW, putBack, start, type Installation } from './server'
 
 export { NOW }
@@ -9,11 +11,13 @@ const TEMPLATE = () => process.env['MANO_E2E_TEMPLATE']!
 
 interface Worker {
   hall: Installation
+  warm: Warm
   kept: { at: Installation; database: string }
 }
 
 /**
- * `hall`: the demo hall, shared by a worker and read only. `own`: a demo hall as it was loaded, on a
+ * `hall`: the demo hall, shared by a worker and read only. `own`: a demo hall as it was loaded, on
+ * a
  * server that its worker keeps. `alone`: on a server of the test's own, which it may stop. `empty`:
  * nothing in it. `fast`: as alone, instruments run 20 times as fast.
  */
@@ -21,6 +25,22 @@ export const test = base.extend<
   { empty: Installation; own: Installation; alone: Installation; fast: Installation },
   Worker
 >({
+  warm: [
+    async ({}, use) => {
+      const w = new Warm()
+      await use(w)
+      await w.close()
+    },
+    { scope: 'worker' },
+  ],
+  // A test that asks for another size, touch or a service worker gets a context of its own.
+  context: async ({ context, warm, viewport, hasTouch, serviceWorkers }, use) => {
+    const usual =
+      viewport?.width === USED.viewport.width && !hasTouch && serviceWorkers === USED.serviceWorkers
+    if (!usual || process.env['MANO_TRACE']) return use(context)
+    await use(await warm.begin())
+    await warm.end()
+  },
   hall: [
     async ({}, use) => {
       const i = await start(true, await copyOf(TEMPLATE()))
@@ -61,12 +81,36 @@ export const test = base.extend<
 export { expect }
 
 /**
- * Opens the demo hall signed in: the session came with the copied database. One test signs in by
- * hand.
+ * Signed in at the demo hall, no page open yet: the session came with the copied database. One test
+ * signs in by hand.
  */
-export async function signIn(page: Page, url: string): Promise<void> {
+export async function enter(page: Page, url: string): Promise<void> {
   const [name, value] = process.env['MANO_E2E_COOKIE']!.split('=') as [string, string]
   await page.context().addCookies([{ name, value, url }])
+}
+
+/** At an athlete's stage at once, as by a link of it. */
+export async function visit(page: Page, url: string, name: string, stage: string): Promise<void> {
+  await enter(page, url)
+  const id = await idOf(page, url, name)
+  await page.goto(`${url}/athletes/${id}/${stage.toLowerCase()}`)
+  // What a test waits for next may stand on every page; the stage's own head does not.
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
+}
+
+/** An athlete's id by name. */
+export async function idOf(page: Page, url: string, name: string): Promise<string> {
+  const reply = await page.request.get(`${url}/api/athletes/names`)
+  const found = ((await reply.json()) as { id: string; name: string }[]).find(
+    (a) => a.name === name,
+  )
+  if (!found) throw new Error(`no athlete called ${name}`)
+  return found.id
+}
+
+/** Signed in, on the roster. */
+export async function signIn(page: Page, url: string): Promise<void> {
+  await enter(page, url)
   await page.goto(url)
   await expect(page.getByRole('heading', { name: 'Thursday 8 October' })).toBeVisible()
 }
@@ -151,11 +195,7 @@ export async function planToday(
   name: string,
   blocks: readonly TestBlock[],
 ): Promise<string> {
-  const roster = (await (await page.request.get(`${url}/api/athletes/names`)).json()) as {
-    id: string
-    name: string
-  }[]
-  const { id } = roster.find((a) => a.name === name)!
+  const id = await idOf(page, url, name)
   const plan = (await (await page.request.get(`${url}/api/athletes/${id}/plan`)).json()) as {
     frame: object[]
     versions: { id: string; weekStart: string }[]

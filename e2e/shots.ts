@@ -292,7 +292,9 @@ test('blocks of five athletes', async ({ page, own }) => {
   }
   writeFileSync(
     new URL('../docs/examples/blocks.md', import.meta.url).pathname,
-    `# Eight weeks of five athletes of the demo hall\n\nWritten by \`e2e/shots.ts\` from the block board. Amounts rise as they would if each session goes as proposed.\n\n${parts.join('\n\n')}\n`,
+    `# Eight weeks of five athletes of the demo hall\n\nWritten by \`e2e/shots.ts\` from ` +
+      'the block board. Amounts rise as they would if each session goes as ' +
+      `proposed.\n\n${parts.join('\n\n')}\n`,
   )
 })
 

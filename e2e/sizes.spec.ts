@@ -1,5 +1,5 @@
 import { keep } from './measured'
-import { accessible, expect, open, signIn, test } from './rig'
+import { accessible, expect, test, visit } from './rig'
 import type { Page } from '@playwright/test'
 
 /** The four sizes a coach meets: phone, tablet, laptop, the big screen of the office. */
@@ -31,82 +31,83 @@ const settled = async (page: Page) => {
 const wide = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
 
-test('@long every view at four sizes: no finding of any level, nothing wider than the screen', async ({
-  page,
-  hall,
-}) => {
-  test.setTimeout(900_000)
-  await signIn(page, hall.url)
-  await open(page, 'Mirela Stroud', 'Intake')
-  const athlete = new URL(page.url()).pathname.split('/').slice(0, 3).join('/')
-  const found: string[] = []
-  for (const [width, height] of SIZES) {
-    await page.setViewportSize({ width, height })
-    for (const path of [...PAGES, ...STAGES.map((s) => `${athlete}/${s.toLowerCase()}`)]) {
-      await page.goto(`${hall.url}${path}`)
-      await settled(page)
-      const over = await wide(page)
-      if (over > 0) found.push(`${width} ${path}: ${over} px too wide`)
-      for (const f of await accessible(page, 'any')) found.push(`${width} ${path}: ${f}`)
+test(
+  '@long every view at four sizes: no finding of any ' + 'level, nothing wider than the screen',
+  async ({ page, hall }) => {
+    test.setTimeout(900_000)
+    await visit(page, hall.url, 'Mirela Stroud', 'Intake')
+    const athlete = new URL(page.url()).pathname.split('/').slice(0, 3).join('/')
+    const found: string[] = []
+    for (const [width, height] of SIZES) {
+      await page.setViewportSize({ width, height })
+      for (const path of [...PAGES, ...STAGES.map((s) => `${athlete}/${s.toLowerCase()}`)]) {
+        await page.goto(`${hall.url}${path}`)
+        await settled(page)
+        const over = await wide(page)
+        if (over > 0) found.push(`${width} ${path}: ${over} px too wide`)
+        for (const f of await accessible(page, 'any')) found.push(`${width} ${path}: ${f}`)
+      }
     }
-  }
-  expect(found).toEqual([])
-})
+    expect(found).toEqual([])
+  },
+)
 
 /** Of one piece of work at load, at a quarter of the speed: 200 asked, reached on most views. */
 const LONGEST_MS = 700
 
-test('@long at load nothing jumps and no work is longer than 0.7 s: each view at a quarter of the speed', async ({
-  page,
-  hall,
-}) => {
-  test.setTimeout(300_000)
-  await signIn(page, hall.url)
-  await open(page, 'Mirela Stroud', 'Intake')
-  const athlete = new URL(page.url()).pathname.split('/').slice(0, 3).join('/')
-  const cdp = await page.context().newCDPSession(page)
-  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 })
-  await page.addInitScript(() => {
-    const w = window as unknown as { shift: number; longest: number; from: string[] }
-    Object.assign(w, { shift: 0, longest: 0, from: [] })
-    new PerformanceObserver((list) => {
-      for (const e of list.getEntries() as unknown as {
-        value: number
-        hadRecentInput: boolean
-        sources: { node: Element | null }[]
-      }[])
-        if (!e.hadRecentInput) {
-          w.shift += e.value
-          if (e.value > 0.005)
-            w.from.push(
-              `${e.value.toFixed(3)} ${e.sources.map((s) => s.node?.className || s.node?.nodeName).join(', ')}`,
-            )
-        }
-    }).observe({ type: 'layout-shift', buffered: true })
-    new PerformanceObserver((list) => {
-      for (const e of list.getEntries()) w.longest = Math.max(w.longest, e.duration)
-    }).observe({ type: 'longtask', buffered: true })
-  })
-  const jumped: string[] = []
-  const loads: { path: string; shift: number; longestMs: number }[] = []
-  for (const path of [...PAGES, ...STAGES.map((s) => `${athlete}/${s.toLowerCase()}`)]) {
-    await page.goto(`${hall.url}${path}`)
-    await settled(page)
-    const seen = await page.evaluate(() => {
+test(
+  '@long at load nothing jumps and no work is longer than 0.7 s: each view at a quarter of ' +
+    'the speed',
+  async ({ page, hall }) => {
+    test.setTimeout(300_000)
+    await visit(page, hall.url, 'Mirela Stroud', 'Intake')
+    const athlete = new URL(page.url()).pathname.split('/').slice(0, 3).join('/')
+    const cdp = await page.context().newCDPSession(page)
+    await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 })
+    await page.addInitScript(() => {
       const w = window as unknown as { shift: number; longest: number; from: string[] }
-      return { shift: w.shift, longest: w.longest, from: w.from }
+      Object.assign(w, { shift: 0, longest: 0, from: [] })
+      new PerformanceObserver((list) => {
+        for (const e of list.getEntries() as unknown as {
+          value: number
+          hadRecentInput: boolean
+          sources: { node: Element | null }[]
+        }[])
+          if (!e.hadRecentInput) {
+            w.shift += e.value
+            if (e.value > 0.005)
+              w.from.push(
+                `${e.value.toFixed(3)} ` +
+                  `${e.sources.map((s) => s.node?.className || s.node?.nodeName).join(', ')}`,
+              )
+          }
+      }).observe({ type: 'layout-shift', buffered: true })
+      new PerformanceObserver((list) => {
+        for (const e of list.getEntries()) w.longest = Math.max(w.longest, e.duration)
+      }).observe({ type: 'longtask', buffered: true })
     })
-    loads.push({
-      path: path.replace(athlete, ''),
-      shift: seen.shift,
-      longestMs: seen.longest,
-    })
-    if (seen.shift > 0.02) jumped.push(`${path}: ${seen.shift.toFixed(3)}, ${seen.from.join('; ')}`)
-  }
-  keep('loads', loads)
-  console.log(
-    loads.map((l) => `${l.path} ${l.shift.toFixed(3)} ${l.longestMs.toFixed(0)} ms`).join('\n'),
-  )
-  expect(jumped).toEqual([])
-  expect(loads.filter((l) => l.longestMs > LONGEST_MS)).toEqual([])
-})
+    const jumped: string[] = []
+    const loads: { path: string; shift: number; longestMs: number }[] = []
+    for (const path of [...PAGES, ...STAGES.map((s) => `${athlete}/${s.toLowerCase()}`)]) {
+      await page.goto(`${hall.url}${path}`)
+      await settled(page)
+      const seen = await page.evaluate(() => {
+        const w = window as unknown as { shift: number; longest: number; from: string[] }
+        return { shift: w.shift, longest: w.longest, from: w.from }
+      })
+      loads.push({
+        path: path.replace(athlete, ''),
+        shift: seen.shift,
+        longestMs: seen.longest,
+      })
+      if (seen.shift > 0.02)
+        jumped.push(`${path}: ${seen.shift.toFixed(3)}, ${seen.from.join('; ')}`)
+    }
+    keep('loads', loads)
+    console.log(
+      loads.map((l) => `${l.path} ${l.shift.toFixed(3)} ${l.longestMs.toFixed(0)} ms`).join('\n'),
+    )
+    expect(jumped).toEqual([])
+    expect(loads.filter((l) => l.longestMs > LONGEST_MS)).toEqual([])
+  },
+)

@@ -1,53 +1,53 @@
 import type { Locator } from '@playwright/test'
-import { expect, open, signIn, test } from './rig'
+import { enter, expect, open, signIn, test, visit } from './rig'
 
 const texts = (column: Locator) => column.allInnerTexts().then((all) => all.map((t) => t.trim()))
 
-test('tables sort by a press on a head and back, in the same way: implements, tests, people', async ({
-  page,
-  hall,
-}) => {
-  await signIn(page, hall.url)
-  await page.getByRole('link', { name: 'Kit room' }).click()
-  const labels = page.locator('table.hall-kit tbody th')
-  await expect(labels.first()).toBeVisible()
-  const given = await texts(labels)
-  const head = page.getByRole('columnheader', { name: 'Label' })
-  await head.getByRole('button').click()
-  await expect(head).toHaveAttribute('aria-sort', 'ascending')
-  const up = await texts(labels)
-  expect(up).toEqual([...given].sort((a, b) => a.localeCompare(b, 'en', { numeric: true })))
-  await head.getByRole('button').click()
-  await expect(head).toHaveAttribute('aria-sort', 'descending')
-  await expect.poll(() => texts(labels)).toEqual([...up].reverse())
-  await head.getByRole('button').click()
-  await expect(head).toHaveAttribute('aria-sort', 'none')
-  await expect.poll(() => texts(labels)).toEqual(given)
+test(
+  'tables sort by a press on a head and back, in the ' + 'same way: implements, tests, people',
+  async ({ page, hall }) => {
+    await signIn(page, hall.url)
+    await page.getByRole('link', { name: 'Kit room' }).click()
+    const labels = page.locator('table.hall-kit tbody th')
+    await expect(labels.first()).toBeVisible()
+    const given = await texts(labels)
+    const head = page.getByRole('columnheader', { name: 'Label' })
+    await head.getByRole('button').click()
+    await expect(head).toHaveAttribute('aria-sort', 'ascending')
+    const up = await texts(labels)
+    expect(up).toEqual([...given].sort((a, b) => a.localeCompare(b, 'en', { numeric: true })))
+    await head.getByRole('button').click()
+    await expect(head).toHaveAttribute('aria-sort', 'descending')
+    await expect.poll(() => texts(labels)).toEqual([...up].reverse())
+    await head.getByRole('button').click()
+    await expect(head).toHaveAttribute('aria-sort', 'none')
+    await expect.poll(() => texts(labels)).toEqual(given)
 
-  await page.goto(hall.url)
-  await open(page, 'Mirela Stroud', 'Tests')
-  const protocol = page.getByRole('columnheader', { name: 'Protocol' })
-  await protocol.getByRole('button').focus()
-  await page.keyboard.press('Enter')
-  await expect(protocol).toHaveAttribute('aria-sort', 'ascending')
-  const names = page.locator('table.earlier tbody tr td:nth-child(2)')
-  const sorted = await texts(names)
-  expect(sorted[0]! <= sorted.at(-1)!).toBe(true)
-  await page.getByRole('searchbox', { name: 'Find in tests' }).fill('timed hang')
-  await expect
-    .poll(async () => (await texts(names)).every((t) => t.startsWith('Timed hang')))
-    .toBe(true)
-  await page.getByRole('searchbox', { name: 'Find in tests' }).fill('no such test')
-  await expect(page.getByText('Nothing here is called that.')).toBeVisible()
+    await page.goto(hall.url)
+    await open(page, 'Mirela Stroud', 'Tests')
+    const protocol = page.getByRole('columnheader', { name: 'Protocol' })
+    await protocol.getByRole('button').focus()
+    await page.keyboard.press('Enter')
+    await expect(protocol).toHaveAttribute('aria-sort', 'ascending')
+    const names = page.locator('table.earlier tbody tr td:nth-child(2)')
+    const sorted = await texts(names)
+    expect(sorted[0]! <= sorted.at(-1)!).toBe(true)
+    await page.getByRole('searchbox', { name: 'Find in tests' }).fill('timed hang')
+    await expect
+      .poll(async () => (await texts(names)).every((t) => t.startsWith('Timed hang')))
+      .toBe(true)
+    await page.getByRole('searchbox', { name: 'Find in tests' }).fill('no such test')
+    await expect(page.getByText('Nothing here is called that.')).toBeVisible()
 
-  await page.getByRole('link', { name: 'Hall', exact: true }).click()
-  const who = page.getByRole('columnheader', { name: 'Name', exact: true })
-  await who.getByRole('button').click()
-  await expect(who).toHaveAttribute('aria-sort', 'ascending')
-})
+    await page.getByRole('link', { name: 'Hall', exact: true }).click()
+    const who = page.getByRole('columnheader', { name: 'Name', exact: true })
+    await who.getByRole('button').click()
+    await expect(who).toHaveAttribute('aria-sort', 'ascending')
+  },
+)
 
-test("the hall's name and time zone are changed, and taken back", async ({ page, own }) => {
-  await signIn(page, own.url)
+test("@long the hall's name and time zone are changed, and taken back", async ({ page, own }) => {
+  await enter(page, own.url)
   await page.goto(`${own.url}/hall`)
   await page.getByLabel('Name of the hall').fill('Quayside Hall East')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
@@ -56,12 +56,12 @@ test("the hall's name and time zone are changed, and taken back", async ({ page,
   await expect(page.getByRole('heading', { name: 'Quayside Hall', exact: true })).toBeVisible()
 })
 
-test('days are typed the way of the hall, weeks begin as it says, units follow the person', async ({
+test('@long days are typed the way of the hall, weeks begin as it says, units follow the person', async ({
   page,
   own,
   browser,
 }) => {
-  await signIn(page, own.url)
+  await enter(page, own.url)
   await page.goto(`${own.url}/hall`)
   await page.getByRole('combobox', { name: 'A day typed as two numbers' }).click()
   await page.getByRole('option', { name: 'Month, day: 10/8/2026' }).click()
@@ -75,8 +75,7 @@ test('days are typed the way of the hall, weeks begin as it says, units follow t
 
   // Another device of the same person.
   const other = await (await browser.newContext()).newPage()
-  await signIn(other, own.url)
-  await open(other, 'Mirela Stroud', 'Intake')
+  await visit(other, own.url, 'Mirela Stroud', 'Intake')
   const born = other.getByLabel('Birth date')
   await born.fill('2/17/1999')
   await born.press('Tab')
@@ -93,8 +92,7 @@ test('days are typed the way of the hall, weeks begin as it says, units follow t
 })
 
 test('the year is one strip: load, tests and what is ahead', async ({ page, hall }) => {
-  await signIn(page, hall.url)
-  await open(page, 'Mirela Stroud', 'Review')
+  await visit(page, hall.url, 'Mirela Stroud', 'Review')
   await expect(
     page.getByRole('img', { name: /A year by weeks: work done in \d+, \d+ test days/ }),
   ).toBeVisible()

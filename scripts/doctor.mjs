@@ -73,7 +73,8 @@ function postgres() {
         newest === 0
           ? 'its server is not installed'
           : `${newest}, ${LEAST.postgres} or newer is needed`,
-        'As root: apt-get install postgresql. Systems other than Debian: put its bin folder at /usr/lib/postgresql/VERSION/bin.',
+        'As root: apt-get install postgresql. Systems other than Debian: put its bin ' +
+          'folder at /usr/lib/postgresql/VERSION/bin.',
       )
 }
 

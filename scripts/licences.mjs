@@ -57,8 +57,10 @@ export function page() {
   const rows = shipped()
   return `# Licences
 
-What runs in the product besides Mano itself, by \`package-lock.json\`; written by \`node scripts/licences.mjs\`, held by a test. What only builds and tests it is
-not here, nor are parts for one kind of machine: of these the pictures' library (\`@img/sharp-libvips-*\`) is LGPL-3.0-or-later, linked and not changed. PostgreSQL and
+What runs in the product besides Mano itself, by \`package-lock.json\`; written by \`node
+scripts/licences.mjs\`, held by a test. What only builds and tests it is
+not here, nor are parts for one kind of machine: of these the pictures' library
+(\`@img/sharp-libvips-*\`) is LGPL-3.0-or-later, linked and not changed. PostgreSQL and
 Chromium come from Debian's packages with their own.
 
 | package | version | licence |

@@ -1,4 +1,5 @@
-// Texts of the source that somebody may read: strings with two words or more or one with a capital, and
+// Texts of the source that somebody may read: strings with two words or more or one with a capital,
+// and
 // all texts of JSX.
 import ts from 'typescript'
 

@@ -43,8 +43,11 @@ export function offline(): Plugin {
 // and come as kept; the interface never.
 const WORKER = `const version = VERSION
 const files = FILES
-self.addEventListener('install', (e) => { e.waitUntil(caches.open(version).then((c) => c.addAll(files)).then(() => self.skipWaiting())) })
-self.addEventListener('activate', (e) => { e.waitUntil(caches.keys().then((all) => Promise.all(all.filter((k) => k !== version).map((k) => caches.delete(k)))).then(() => self.clients.claim())) })
+self.addEventListener('install', (e) => { e.waitUntil(caches.open(version).then((c) =>
+c.addAll(files)).then(() => self.skipWaiting())) })
+self.addEventListener('activate', (e) => { e.waitUntil(caches.keys().then((all) =>
+Promise.all(all.filter((k) => k !== version).map((k) => caches.delete(k)))).then(() =>
+self.clients.claim())) })
 self.addEventListener('fetch', (e) => {
   const url = new URL(e.request.url)
   if (e.request.method !== 'GET' || url.origin !== location.origin || url.pathname.startsWith('/api/')) return

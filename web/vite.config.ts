@@ -1,13 +1,16 @@
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
+import { sharedParts } from './chunks'
 import { offline } from './offline'
+import { packed } from './packed'
 
 export default defineConfig({
-  plugins: [react(), offline()],
+  plugins: [react(), offline(), packed()],
   build: {
     manifest: true,
     target: 'es2023',
     chunkSizeWarningLimit: 900,
+    rolldownOptions: { output: { codeSplitting: sharedParts() } },
     // Styles only: seventy links put into the head at once for a page's small parts kept it from
     // answering for a third of a second on a slow tablet. The parts import each other.
     modulePreload: { resolveDependencies: (_, parts) => parts.filter((p) => p.endsWith('.css')) },

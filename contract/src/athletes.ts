@@ -30,6 +30,7 @@ import {
   version,
 } from './common'
 import type { SessionEndView } from './ends'
+import { must } from '@mano/core/units/must'
 
 const SITE_IDS = INJURY_SITES.map((s) => s.id)
 const STATUSES = ['active', 'settling', 'settled'] as const
@@ -40,7 +41,7 @@ const notFuture = (what: string) =>
   day(what).test(
     'past',
     `${what} is in the future`,
-    (v, c) => !v || !context(c) || v <= context(c)!,
+    (v, c) => !v || !context(c) || v <= must(context(c)),
   )
 
 export const profileShape = {
@@ -64,7 +65,7 @@ export const profileShape = {
       on: day('the day of consent').test(
         'past',
         'the day of consent is in the future',
-        (v, c) => !v || !context(c) || v <= context(c)!,
+        (v, c) => !v || !context(c) || v <= must(context(c)),
       ),
     })
     .exact('a field is not known')
@@ -125,7 +126,8 @@ export function measureProblem(
   const si = toSi(entered, unit, measure.quantity)
   if (si === null) return `${measure.name} is not measured in ${unit}.`
   return si < measure.limits[0] || si > measure.limits[1]
-    ? `${measure.name} of ${entered} ${unit} is outside ${measure.limits[0]} to ${measure.limits[1]} ${measure.quantity}.`
+    ? `${measure.name} of ${entered} ${unit} is outside ${measure.limits[0]} to ` +
+        `${measure.limits[1]} ${measure.quantity}.`
     : null
 }
 
@@ -159,7 +161,7 @@ export const injuryBody = yup
     since: maybeDay('the date of the injury').test(
       'past',
       'the date of the injury is not a past date',
-      (v, c) => v === null || v === undefined || !context(c) || v <= context(c)!,
+      (v, c) => v === null || v === undefined || !context(c) || v <= must(context(c)),
     ),
     note: optionalLine(1000),
     advisedBy: optionalLine(120),

@@ -20,7 +20,7 @@ const span = (what: string, most: number) =>
     .test(
       'order',
       `${what}: the low end is over the high end`,
-      (v) => !v || v.length !== 2 || v[0]! <= v[1]!,
+      (v) => v?.[0] === undefined || v[1] === undefined || v[0] <= v[1],
     )
 const maybeSpan = (what: string, most: number) => span(what, most).nullable()
 

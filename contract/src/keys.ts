@@ -1,7 +1,9 @@
 import * as yup from 'yup'
 import { id } from './common'
 
-/** What lets somebody in beside the password: a PIN on the hall's shared tablet, codes of an app. */
+/**
+ * What lets somebody in beside the password: a PIN on the hall's shared tablet, codes of an app.
+ */
 
 const PIN_LEAST = 4
 const PIN_MOST = 8

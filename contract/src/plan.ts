@@ -38,6 +38,7 @@ import {
 } from './common'
 import { painWhere } from './safety'
 import { ENTRY_UNITS } from './tests'
+import { must } from '@mano/core/units/must'
 
 const monday = () =>
   day('the week').test(
@@ -463,7 +464,7 @@ export const standardBody = yup
     ageFrom: age('the youngest age'),
     ageTo: age('the oldest age').test('order', 'the oldest age is under the youngest', (v, c) => {
       const from = (c.parent as { ageFrom?: number | null }).ageFrom
-      return (v ?? null) === null ? (from ?? null) === null : from != null && v! >= from
+      return (v ?? null) === null ? (from ?? null) === null : from != null && must(v) >= from
     }),
   })
   .exact('a field is not known')

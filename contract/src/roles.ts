@@ -1,3 +1,5 @@
+import { must } from '@mano/core/units/must'
+
 /** What somebody may do; each right holds those before it. */
 export const RIGHTS = ['look', 'test', 'coach', 'own'] as const
 export type Right = (typeof RIGHTS)[number]
@@ -8,7 +10,9 @@ export const ROLES = [
     id: 'owner',
     name: 'Owner',
     right: 'own',
-    says: 'Does what a coach does, and says who works in the hall, how long records are kept, and reads who saw health answers.',
+    says:
+      'Does what a coach does, and says who works in the hall, how long records are kept, ' +
+      'and reads who saw health answers.',
   },
   {
     id: 'coach',
@@ -20,19 +24,23 @@ export const ROLES = [
     id: 'assistant',
     name: 'Assistant',
     right: 'test',
-    says: 'Tests, runs sessions and looks. Athletes, injuries, health answers and imports stay with the coach.',
+    says:
+      'Tests, runs sessions and looks. Athletes, injuries, health answers and imports stay ' +
+      'with the coach.',
   },
   {
     id: 'viewer',
     name: 'Viewer',
     right: 'look',
-    says: 'Looks at athletes, plans and reviews, such as a physiotherapist, and changes nothing. Health answers stay with the coach.',
+    says:
+      'Looks at athletes, plans and reviews, such as a physiotherapist, and changes ' +
+      'nothing. Health answers stay with the coach.',
   },
 ] as const satisfies readonly { id: string; name: string; right: Right; says: string }[]
 
 export type Role = (typeof ROLES)[number]['id']
 export const ROLE_IDS: readonly Role[] = ROLES.map((r) => r.id)
-export const roleOf = (id: Role): (typeof ROLES)[number] => ROLES.find((r) => r.id === id)!
+export const roleOf = (id: Role): (typeof ROLES)[number] => must(ROLES.find((r) => r.id === id))
 /** Whether a right holds another. */
 export const holds = (has: Right, asked: Right): boolean =>
   RIGHTS.indexOf(has) >= RIGHTS.indexOf(asked)

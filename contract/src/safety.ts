@@ -10,6 +10,7 @@ import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
 import type { Hand } from '@mano/core/catalogue/person'
 import { HANDS, day, id, line, maybeDay, maybeId, maybeOneOf, oneOf, optionalLine } from './common'
 import type { Kg } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 const HEALTH_IDS = HEALTH_QUESTIONS.map((q) => q.id)
 export const TISSUE_IDS = TISSUES.map((t) => t.id)
@@ -19,7 +20,7 @@ const notFuture = (what: string) =>
   day(what).test(
     'past',
     `${what} is in the future`,
-    (v, c) => !v || !context(c) || v <= context(c)!,
+    (v, c) => !v || !context(c) || v <= must(context(c)),
   )
 
 /** Which hand hurt, and where: null where nobody said. */

@@ -34,7 +34,8 @@ describe('the words of the screens, the errors and the reports', () => {
 
   it('sees a word that is not said, in a string, a template and a page', () => {
     const source =
-      "const a = 'Up to eight tries a hand'\nconst b = `Order ${a} of it anew`\nconst c = <p>A safety rule: not added.</p>\nconst d = 'One trial a hand'"
+      "const a = 'Up to eight tries a hand'\nconst b = `Order ${a} of it anew`\nconst c " +
+      "= <p>A safety rule: not added.</p>\nconst d = 'One trial a hand'"
     expect(textsOf('a.tsx', source).map((t) => [t.line, wordProblem(t.text) === null])).toEqual([
       [1, false],
       [2, false],

@@ -37,6 +37,7 @@ import { sessions } from './accounts/sessions'
 import { ownOrigin } from './http/origin'
 import { errorWords } from './faults/errorWords'
 import { mountHealth } from './http/health'
+import { packed } from './api/packed'
 import { shed } from './http/shed'
 
 /** Browsers ask by HTTPS alone for so long, once they were told. */
@@ -152,6 +153,7 @@ export function buildApp(options: AppOptions): Express {
     const root = options.webRoot
     server.use(
       '/assets',
+      packed(join(root, 'assets')),
       express.static(join(root, 'assets'), {
         immutable: true,
         maxAge: '1y',

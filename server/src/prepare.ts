@@ -5,7 +5,8 @@ import { migrate, openApp, takeStatistics } from './db/source'
 
 /**
  * What asks for the right to make databases and change tables, done before the server starts: it is
- * there, as this release wants it, and a demo has its hall. Gives the address the server uses, which
+ * there, as this release wants it, and a demo has its hall. Gives the address the server uses,
+ * which
  * may neither.
  */
 export async function prepare(rights: Rights, now: Date): Promise<string> {

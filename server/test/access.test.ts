@@ -163,27 +163,32 @@ describe('the table of routes', () => {
       api.open('GET /api/athletes', () => Promise.resolve({ status: 200, body: '' })),
     ).toThrow('not open')
   })
-  it('no closed route answers without a sign-in, with one that ran out, one that was made up, or at a locked tablet', async () => {
-    expect(await wrong(request.agent(r.server), closed, (x) => x === 401)).toEqual([])
-    expect(await wrong(locked, closed, (x) => x === 401)).toEqual([])
-    const reply = await request(r.server)
-      .post('/api/session')
-      .send({ login: 'ola.coach', password: PASSWORD })
-      .expect(201)
-    const cookie = String(reply.headers['set-cookie']).split(';')[0]!
-    const sid = decodeURIComponent(cookie)
-      .replace(/^mano=s:/, '')
-      .split('.')[0]!
-    const withCookie = (c: string): Agent =>
-      request.agent(r.server).set('cookie', c) as unknown as Agent
-    await withCookie(cookie).get('/api/me').expect(200)
-    const forged = cookie.replace(/.$/, (c) => (c === 'a' ? 'b' : 'a'))
-    expect(await wrong(withCookie(forged), closed, (x) => x === 401)).toEqual([])
-    await r.pool.query(`UPDATE session SET expire = now() - interval '1 hour' WHERE sid = $1`, [
-      sid,
-    ])
-    expect(await wrong(withCookie(cookie), closed, (x) => x === 401)).toEqual([])
-  }, 60_000)
+  it(
+    'no closed route answers without a sign-in, with one that ran out, one that was made ' +
+      'up, or at a locked tablet',
+    async () => {
+      expect(await wrong(request.agent(r.server), closed, (x) => x === 401)).toEqual([])
+      expect(await wrong(locked, closed, (x) => x === 401)).toEqual([])
+      const reply = await request(r.server)
+        .post('/api/session')
+        .send({ login: 'ola.coach', password: PASSWORD })
+        .expect(201)
+      const cookie = String(reply.headers['set-cookie']).split(';')[0]!
+      const sid = decodeURIComponent(cookie)
+        .replace(/^mano=s:/, '')
+        .split('.')[0]!
+      const withCookie = (c: string): Agent =>
+        request.agent(r.server).set('cookie', c) as unknown as Agent
+      await withCookie(cookie).get('/api/me').expect(200)
+      const forged = cookie.replace(/.$/, (c) => (c === 'a' ? 'b' : 'a'))
+      expect(await wrong(withCookie(forged), closed, (x) => x === 401)).toEqual([])
+      await r.pool.query(`UPDATE session SET expire = now() - interval '1 hour' WHERE sid = $1`, [
+        sid,
+      ])
+      expect(await wrong(withCookie(cookie), closed, (x) => x === 401)).toEqual([])
+    },
+    60_000,
+  )
   it.each([...ROLE_IDS, 'tablet' as const])(
     'to %s every route is open by its right and closed else',
     async (who) => {
@@ -280,25 +285,36 @@ describe('another athlete of the same hall', () => {
       .send({ id: v7(), done: 'Talked', told: 'Ruth' })
       .expect(404)
   })
-  it('a link that only looks shows the sessions and takes nothing; the athlete\u2019s own takes them', async () => {
-    const token = (n: string) => n.repeat(43)
-    for (const [n, looks] of [
-      ['w', true],
-      ['x', false],
-    ] as const)
-      await own.agent
-        .post(`/api/athletes/${ids.athleteId}/links`)
-        .send({ id: v7(), days: 7, token: token(n), looks })
-        .expect(201)
-    const under = (n: string) => ({ 'X-Mano-Link': token(n) })
-    const pain = () => ({ id: v7(), hand: 'left', pain: 1, symptom: null, places: null, note: '' })
-    const shown = await request(r.server).get('/api/link').set(under('w')).expect(200)
-    expect(shown.body).toMatchObject({ looks: true })
-    const send = (n: string) =>
-      request(r.server).post('/api/link/observations').set(under(n)).send(pain())
-    await send('w').expect(403)
-    await send('x').expect(201)
-  })
+  it(
+    'a link that only looks shows the sessions and takes nothing; the athlete\u2019s own ' +
+      'takes them',
+    async () => {
+      const token = (n: string) => n.repeat(43)
+      for (const [n, looks] of [
+        ['w', true],
+        ['x', false],
+      ] as const)
+        await own.agent
+          .post(`/api/athletes/${ids.athleteId}/links`)
+          .send({ id: v7(), days: 7, token: token(n), looks })
+          .expect(201)
+      const under = (n: string) => ({ 'X-Mano-Link': token(n) })
+      const pain = () => ({
+        id: v7(),
+        hand: 'left',
+        pain: 1,
+        symptom: null,
+        places: null,
+        note: '',
+      })
+      const shown = await request(r.server).get('/api/link').set(under('w')).expect(200)
+      expect(shown.body).toMatchObject({ looks: true })
+      const send = (n: string) =>
+        request(r.server).post('/api/link/observations').set(under(n)).send(pain())
+      await send('w').expect(403)
+      await send('x').expect(201)
+    },
+  )
 })
 
 describe('another hall', () => {

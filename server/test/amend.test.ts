@@ -66,44 +66,47 @@ describe('a test put right afterwards', () => {
       .expect(201)
     expect((await testsOf(id))[0]!.trials.length).toBeGreaterThan(0)
   })
-  it('a trial of the wrong hand moves to the other, and its hand rests since it was made', async () => {
-    const id = await addAthlete(own.agent)
-    const { sessionId, trialIds } = await tested(own.agent, id)
-    const before = (await testsOf(id))[0]!.trials
-    const first = before.find((t) => t.id === trialIds[0])!
-    const move = {
-      id: v7(),
-      hand: first.hand === 'left' ? 'right' : 'left',
-      enteredValue: first.enteredValue,
-      enteredUnit: first.enteredUnit,
-      reason: 'Wrong hand',
-    }
-    for (let twice = 0; twice < 2; twice++)
-      expect((await own.agent.post(`/api/trials/${first.id}/corrections`).send(move)).body).toEqual(
-        { id: move.id },
-      )
-    const after = (await testsOf(id)).find((s) => s.id === sessionId)!.trials
-    expect(after).toHaveLength(before.length)
-    const there = before.filter((t) => t.hand === move.hand)
-    // Its place is free for the try that is done instead.
-    await own.agent
-      .post(`/api/tests/${sessionId}/trials`)
-      .send({
+  it(
+    'a trial of the wrong hand moves to the other, and ' + 'its hand rests since it was made',
+    async () => {
+      const id = await addAthlete(own.agent)
+      const { sessionId, trialIds } = await tested(own.agent, id)
+      const before = (await testsOf(id))[0]!.trials
+      const first = before.find((t) => t.id === trialIds[0])!
+      const move = {
         id: v7(),
-        hand: first.hand,
-        ordinal: first.ordinal,
-        enteredValue: 41,
-        enteredUnit: 'kg',
-        pain: null,
-        deviceAt: null,
+        hand: first.hand === 'left' ? 'right' : 'left',
+        enteredValue: first.enteredValue,
+        enteredUnit: first.enteredUnit,
+        reason: 'Wrong hand',
+      }
+      for (let twice = 0; twice < 2; twice++)
+        expect(
+          (await own.agent.post(`/api/trials/${first.id}/corrections`).send(move)).body,
+        ).toEqual({ id: move.id })
+      const after = (await testsOf(id)).find((s) => s.id === sessionId)!.trials
+      expect(after).toHaveLength(before.length)
+      const there = before.filter((t) => t.hand === move.hand)
+      // Its place is free for the try that is done instead.
+      await own.agent
+        .post(`/api/tests/${sessionId}/trials`)
+        .send({
+          id: v7(),
+          hand: first.hand,
+          ordinal: first.ordinal,
+          enteredValue: 41,
+          enteredUnit: 'kg',
+          pain: null,
+          deviceAt: null,
+        })
+        .expect(201)
+      expect(after.find((t) => t.id === move.id)).toMatchObject({
+        hand: move.hand,
+        ordinal: Math.max(...there.map((t) => t.ordinal)) + 1,
+        recordedAt: first.recordedAt,
       })
-      .expect(201)
-    expect(after.find((t) => t.id === move.id)).toMatchObject({
-      hand: move.hand,
-      ordinal: Math.max(...there.map((t) => t.ordinal)) + 1,
-      recordedAt: first.recordedAt,
-    })
-  })
+    },
+  )
   it('of an earlier day is entered afterwards, on that day; not of one to come', async () => {
     const id = await addAthlete(own.agent)
     const on = addDays(TODAY, -9)
@@ -173,71 +176,78 @@ describe('a session that ended early', () => {
 })
 
 describe('what was entered by mistake', () => {
-  it('a measure and an injury are struck with a reason; the injury is no caution any more', async () => {
-    const id = await addAthlete(own.agent)
-    const measure = {
-      id: v7(),
-      measure: 'hand_length',
-      hand: 'left',
-      enteredValue: 300,
-      enteredUnit: 'mm',
-      measuredOn: TODAY,
-      supersedesId: null,
-    }
-    await own.agent
-      .post(`/api/athletes/${id}/measurements`)
-      .send({ ...measure, enteredValue: 180 })
-      .expect(201)
-    const injury = {
-      id: v7(),
-      site: 'thumb',
-      side: 'left',
-      status: 'active',
-      since: null,
-      note: '',
-      advisedBy: '',
-      supersedesId: null,
-    }
-    await own.agent.post(`/api/athletes/${id}/injuries`).send(injury).expect(201)
-    expect((await viewOf(id)).safety.injuries).toHaveLength(1)
-    for (const at of [
-      `/api/measurements/${measure.id}/strike`,
-      `/api/injuries/${injury.id}/strike`,
-    ])
-      await own.agent.post(at).send({ id: v7(), reason: 'Of another athlete' }).expect(201)
-    const view = await viewOf(id)
-    expect([view.measurements, view.injuries, view.safety.injuries]).toEqual([[], [], []])
-  })
-  it('an athlete is put away with a reason and brought back; who was never measured can go for good', async () => {
-    const [id, empty] = [
-      await addAthlete(own.agent, { name: 'Wren Aldous' }),
-      await addAthlete(own.agent, { name: 'Typed Twice' }),
-    ]
-    await tested(own.agent, id)
-    const names = async () => (await rosterOf(own.agent)).map((a) => a.name)
-    await own.agent
-      .put(`/api/athletes/${id}/archive`)
-      .send({ archived: true, reason: '' })
-      .expect(400)
-    await own.agent
-      .put(`/api/athletes/${id}/archive`)
-      .send({ archived: true, reason: 'Moved away' })
-      .expect(200)
-    expect(await names()).not.toContain('Wren Aldous')
-    expect((await own.agent.get('/api/archive').expect(200)).body).toEqual([
-      { id, name: 'Wren Aldous', on: TODAY, why: 'Moved away' },
-    ])
-    expect((await own.agent.get('/api/squad?protocol=dyno_seated').expect(200)).text).not.toContain(
-      'Wren Aldous',
-    )
-    await own.agent
-      .put(`/api/athletes/${id}/archive`)
-      .send({ archived: false, reason: '' })
-      .expect(200)
-    expect(await names()).toContain('Wren Aldous')
-    await own.agent.delete(`/api/athletes/${id}`).expect(409)
-    await own.agent.delete(`/api/athletes/${empty}`).expect(204)
-    expect(await names()).not.toContain('Typed Twice')
-    await own.agent.get(`/api/athletes/${empty}`).expect(404)
-  })
+  it(
+    'a measure and an injury are struck with a reason; ' + 'the injury is no caution any more',
+    async () => {
+      const id = await addAthlete(own.agent)
+      const measure = {
+        id: v7(),
+        measure: 'hand_length',
+        hand: 'left',
+        enteredValue: 300,
+        enteredUnit: 'mm',
+        measuredOn: TODAY,
+        supersedesId: null,
+      }
+      await own.agent
+        .post(`/api/athletes/${id}/measurements`)
+        .send({ ...measure, enteredValue: 180 })
+        .expect(201)
+      const injury = {
+        id: v7(),
+        site: 'thumb',
+        side: 'left',
+        status: 'active',
+        since: null,
+        note: '',
+        advisedBy: '',
+        supersedesId: null,
+      }
+      await own.agent.post(`/api/athletes/${id}/injuries`).send(injury).expect(201)
+      expect((await viewOf(id)).safety.injuries).toHaveLength(1)
+      for (const at of [
+        `/api/measurements/${measure.id}/strike`,
+        `/api/injuries/${injury.id}/strike`,
+      ])
+        await own.agent.post(at).send({ id: v7(), reason: 'Of another athlete' }).expect(201)
+      const view = await viewOf(id)
+      expect([view.measurements, view.injuries, view.safety.injuries]).toEqual([[], [], []])
+    },
+  )
+  it(
+    'an athlete is put away with a reason and brought back; who was never measured can go ' +
+      'for good',
+    async () => {
+      const [id, empty] = [
+        await addAthlete(own.agent, { name: 'Wren Aldous' }),
+        await addAthlete(own.agent, { name: 'Typed Twice' }),
+      ]
+      await tested(own.agent, id)
+      const names = async () => (await rosterOf(own.agent)).map((a) => a.name)
+      await own.agent
+        .put(`/api/athletes/${id}/archive`)
+        .send({ archived: true, reason: '' })
+        .expect(400)
+      await own.agent
+        .put(`/api/athletes/${id}/archive`)
+        .send({ archived: true, reason: 'Moved away' })
+        .expect(200)
+      expect(await names()).not.toContain('Wren Aldous')
+      expect((await own.agent.get('/api/archive').expect(200)).body).toEqual([
+        { id, name: 'Wren Aldous', on: TODAY, why: 'Moved away' },
+      ])
+      expect(
+        (await own.agent.get('/api/squad?protocol=dyno_seated').expect(200)).text,
+      ).not.toContain('Wren Aldous')
+      await own.agent
+        .put(`/api/athletes/${id}/archive`)
+        .send({ archived: false, reason: '' })
+        .expect(200)
+      expect(await names()).toContain('Wren Aldous')
+      await own.agent.delete(`/api/athletes/${id}`).expect(409)
+      await own.agent.delete(`/api/athletes/${empty}`).expect(204)
+      expect(await names()).not.toContain('Typed Twice')
+      await own.agent.get(`/api/athletes/${empty}`).expect(404)
+    },
+  )
 })

@@ -49,13 +49,17 @@ describe('roles', () => {
     )
     expect(owned.rows).toEqual([])
   })
-  it('every table but the sessions, the migrations and the halls carries the hall and is fenced', async () => {
-    for (const t of await tables()) {
-      if (['session', 'migrations'].includes(t.name)) continue
-      expect(t.fenced, t.name).toBe(true)
-      expect(t.has_hall || t.name === 'hall', t.name).toBe(true)
-    }
-  })
+  it(
+    'every table but the sessions, the migrations and the halls carries the hall and is ' +
+      'fenced',
+    async () => {
+      for (const t of await tables()) {
+        if (['session', 'migrations'].includes(t.name)) continue
+        expect(t.fenced, t.name).toBe(true)
+        expect(t.has_hall || t.name === 'hall', t.name).toBe(true)
+      }
+    },
+  )
   it('without a hall nothing is seen, with one only its own', async () => {
     await addAthlete(own.agent)
     expect((await app.query('SELECT * FROM athlete')).rows).toEqual([])

@@ -119,7 +119,8 @@ describe('./mano plan', () => {
   }
   const problem = smallWeek(4)
   it.runIf(existsSync(bundle))(
-    'plans a week that its own check passes, the same twice; a broken plan ends with 1 and names the rule',
+    'plans a week that its own check passes, the same twice; a broken plan ends with 1 ' +
+      'and names the rule',
     () => {
       const made = run([], JSON.stringify(problem))
       expect(made.status).toBe(0)

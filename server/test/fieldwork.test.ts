@@ -47,20 +47,23 @@ describe('demands', () => {
     reason: 'bout in spring',
     ...more,
   })
-  it("keep several sports by weight with the coach's changes, and only those that were made", async () => {
-    const b = body()
-    await own.agent.post(`/api/athletes/${id}/demands`).send(b).expect(201)
-    await own.agent.post(`/api/athletes/${id}/demands`).send(b).expect(201)
-    const { demand } = await view()
-    expect(demand).toEqual({
-      sources: b.sources,
-      edits: [{ quality: 'closed', importance: 5, object: { sizeMm: [20, 30] } }],
-      since: TODAY,
-      reason: 'bout in spring',
-    })
-    const row = (await rosterOf(own.agent)).find((x) => x.id === id)!
-    expect(row.sportName).toBe('Boxer 67\u00A0% and Climber, routes 33\u00A0%')
-  })
+  it(
+    "keep several sports by weight with the coach's " + 'changes, and only those that were made',
+    async () => {
+      const b = body()
+      await own.agent.post(`/api/athletes/${id}/demands`).send(b).expect(201)
+      await own.agent.post(`/api/athletes/${id}/demands`).send(b).expect(201)
+      const { demand } = await view()
+      expect(demand).toEqual({
+        sources: b.sources,
+        edits: [{ quality: 'closed', importance: 5, object: { sizeMm: [20, 30] } }],
+        since: TODAY,
+        reason: 'bout in spring',
+      })
+      const row = (await rosterOf(own.agent)).find((x) => x.id === id)!
+      expect(row.sportName).toBe('Boxer 67\u00A0% and Climber, routes 33\u00A0%')
+    },
+  )
   it('an own event can be chosen by this hall and by no other', async () => {
     const source = copyAsSource(demandProfile('obstacle_racer')!, {
       id: v7(),
@@ -268,43 +271,47 @@ describe('the kit room', () => {
       .send({ id: v7(), name: 'garage', kind: 'home', athleteId: null })
       .expect(409)
   })
-  it('measured again within half a millimetre stays one series, counted from its start; beyond, or rated anew, starts another', async () => {
-    const body = await unitBody(own.agent, { kind: 'spring', size: 70, handleMm: 19.5 })
-    await own.agent.post('/api/kit').send(body).expect(201)
-    const measure = async (more: object) =>
-      (
-        await own.agent
-          .post(`/api/kit/${body.id}/measurements`)
-          .send({
-            id: v7(),
-            size: 70,
-            sizeUnit: 'mm',
-            depthMm: null,
-            handleMm: 19.5,
-            massKg: null,
-            plates: [],
-            ratingKg: null,
-            ratedBy: '',
-            ratedOn: null,
-            ...more,
-          })
-          .expect(201)
-      ).body as { newSeries: boolean }
-    expect((await measure({ size: 70.4 })).newSeries).toBe(false)
-    // 0.4 mm and again 0.4 mm: over half a millimetre since the series began.
-    expect((await measure({ size: 70.8 })).newSeries).toBe(true)
-    expect(
-      (await measure({ size: 70.8, ratingKg: 42, ratedBy: 'ruth', ratedOn: TODAY })).newSeries,
-    ).toBe(true)
-    const unit = (await kit()).find((u) => u.id === body.id)!
-    expect(unit).toMatchObject({
-      sizeMm: 70.8,
-      ratingKg: 42,
-      ratedBy: 'ruth',
-      upkeep: { due: false },
-    })
-    expect(unit.history.map((h) => h.newSeries)).toEqual([true, true, false, true])
-  })
+  it(
+    'measured again within half a millimetre stays one series, counted from its start; ' +
+      'beyond, or rated anew, starts another',
+    async () => {
+      const body = await unitBody(own.agent, { kind: 'spring', size: 70, handleMm: 19.5 })
+      await own.agent.post('/api/kit').send(body).expect(201)
+      const measure = async (more: object) =>
+        (
+          await own.agent
+            .post(`/api/kit/${body.id}/measurements`)
+            .send({
+              id: v7(),
+              size: 70,
+              sizeUnit: 'mm',
+              depthMm: null,
+              handleMm: 19.5,
+              massKg: null,
+              plates: [],
+              ratingKg: null,
+              ratedBy: '',
+              ratedOn: null,
+              ...more,
+            })
+            .expect(201)
+        ).body as { newSeries: boolean }
+      expect((await measure({ size: 70.4 })).newSeries).toBe(false)
+      // 0.4 mm and again 0.4 mm: over half a millimetre since the series began.
+      expect((await measure({ size: 70.8 })).newSeries).toBe(true)
+      expect(
+        (await measure({ size: 70.8, ratingKg: 42, ratedBy: 'ruth', ratedOn: TODAY })).newSeries,
+      ).toBe(true)
+      const unit = (await kit()).find((u) => u.id === body.id)!
+      expect(unit).toMatchObject({
+        sizeMm: 70.8,
+        ratingKg: 42,
+        ratedBy: 'ruth',
+        upkeep: { due: false },
+      })
+      expect(unit.history.map((h) => h.newSeries)).toEqual([true, true, false, true])
+    },
+  )
   it('a check of spin and wear, a change, and retiring', async () => {
     const body = await unitBody(own.agent, { kind: 'rolling', size: 2.375, sizeUnit: 'in' })
     await own.agent.post('/api/kit').send(body).expect(201)

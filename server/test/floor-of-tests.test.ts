@@ -60,22 +60,25 @@ const session = async (id: string) =>
   ).find((s) => s.id === id)!
 
 describe('trials of every kind', () => {
-  it('a carry keeps its time and drops; without them it is refused and nothing is saved', async () => {
-    const id = await start('carry_test', await unit(own.agent, { kind: 'farm' }), {
-      leftKg: '30',
-      rightKg: '30',
-    })
-    const bad = await put(id, trial('both', 1, 40, { enteredUnit: 'm' }))
-    expect(bad.status).toBe(400)
-    expect(bad.body.errors[0]).toEqual({ field: 'details', message: 'Time is missing.' })
-    await put(id, {
-      ...trial('both', 1, 40, { enteredUnit: 'm' }),
-      details: { seconds: 33, drops: 0 },
-    }).expect(201)
-    expect((await session(id)).trials.map((t) => [t.value, t.details])).toEqual([
-      [40, { seconds: 33, drops: 0 }],
-    ])
-  })
+  it(
+    'a carry keeps its time and drops; without them it ' + 'is refused and nothing is saved',
+    async () => {
+      const id = await start('carry_test', await unit(own.agent, { kind: 'farm' }), {
+        leftKg: '30',
+        rightKg: '30',
+      })
+      const bad = await put(id, trial('both', 1, 40, { enteredUnit: 'm' }))
+      expect(bad.status).toBe(400)
+      expect(bad.body.errors[0]).toEqual({ field: 'details', message: 'Time is missing.' })
+      await put(id, {
+        ...trial('both', 1, 40, { enteredUnit: 'm' }),
+        details: { seconds: 33, drops: 0 },
+      }).expect(201)
+      expect((await session(id)).trials.map((t) => [t.value, t.details])).toEqual([
+        [40, { seconds: 33, drops: 0 }],
+      ])
+    },
+  )
   it('a torque is force by the arm of the set-up, the typed force kept', async () => {
     const id = await start('lever_torque', await unit(own.agent, { kind: 'lever' }), {
       armMm: '500',
@@ -242,28 +245,33 @@ describe('notes, pictures and links', () => {
     await own.agent.delete(`/api/attachments/${id}`).expect(204)
     await own.agent.get(`/api/attachments/${id}`).expect(404)
   })
-  it('of each kind nothing is left but what is seen; a large one is made smaller, one that is cut off refused', async () => {
-    for (const format of ['jpeg', 'png', 'webp'] as const) {
-      const out = await drawnAnew(await taken(format))
-      expect(out.toString('latin1'), format).not.toMatch(/Secret|Port Sennet|adobe/)
-    }
-    expect(await sharp(await drawnAnew(await taken('jpeg', 4000))).metadata()).toMatchObject({
-      width: 1600,
-      height: 800,
-    })
-    const cut = (await taken('png', 400)).subarray(0, 300)
-    await expect(drawnAnew(Buffer.alloc(0))).rejects.toMatchObject({ problem: { status: 400 } })
-    await expect(drawnAnew(cut)).rejects.toMatchObject({ problem: { status: 400 } })
-    // Small as a file, and two hundred million pixels once unpacked.
-    const bomb = await sharp({
-      create: { width: 20_000, height: 10_000, channels: 3, background: '#000' },
-      limitInputPixels: false,
-    })
-      .png()
-      .toBuffer()
-    expect(bomb.length).toBeLessThan(10 * 1024 * 1024)
-    await expect(drawnAnew(bomb)).rejects.toThrow()
-  }, 60_000)
+  it(
+    'of each kind nothing is left but what is seen; a large one is made smaller, one that ' +
+      'is cut off refused',
+    async () => {
+      for (const format of ['jpeg', 'png', 'webp'] as const) {
+        const out = await drawnAnew(await taken(format))
+        expect(out.toString('latin1'), format).not.toMatch(/Secret|Port Sennet|adobe/)
+      }
+      expect(await sharp(await drawnAnew(await taken('jpeg', 4000))).metadata()).toMatchObject({
+        width: 1600,
+        height: 800,
+      })
+      const cut = (await taken('png', 400)).subarray(0, 300)
+      await expect(drawnAnew(Buffer.alloc(0))).rejects.toMatchObject({ problem: { status: 400 } })
+      await expect(drawnAnew(cut)).rejects.toMatchObject({ problem: { status: 400 } })
+      // Small as a file, and two hundred million pixels once unpacked.
+      const bomb = await sharp({
+        create: { width: 20_000, height: 10_000, channels: 3, background: '#000' },
+        limitInputPixels: false,
+      })
+        .png()
+        .toBuffer()
+      expect(bomb.length).toBeLessThan(10 * 1024 * 1024)
+      await expect(drawnAnew(bomb)).rejects.toThrow()
+    },
+    60_000,
+  )
   it('a test keeps twelve pictures', async () => {
     const { sessionId } = await tested(own.agent, athleteId)
     const picture = await taken('jpeg')

@@ -89,34 +89,42 @@ describe('a set on the floor', () => {
     await send(log({ details: { style: 'sideways' } }), 400)
     await send(log({ details: { colour: 'red' } }), 400)
   })
-  it('two records of one set are both kept; one is taken back with its reason and nothing is erased', async () => {
-    const [a, b] = [log(), log({ reps: 12 })]
-    await send(a)
-    await send(b)
-    expect((await logs()).map((l) => l.reps).sort()).toEqual([12, 15])
-    await send(log({ voided: true }), 400)
-    await send(log({ supersedesId: a.id, voided: true, details: { reason: 'the same set' } }))
-    expect((await logs()).map((l) => l.reps)).toEqual([12])
-    const [row] = (await r.app.query(`SELECT set_config('mano.hall', $1, false)`, [own.hallId]),
-    await r.app.query('SELECT count(*)::int AS n FROM set_log WHERE athlete_id = $1', [
-      athleteId,
-    ])) as [{ n: number }]
-    expect(row.n).toBe(3)
-  })
-  it('that comes late from a device without network keeps its own day, however late, says so, and is never from the future', async () => {
-    await send(log({ deviceAt: '2026-11-23T18:00:00Z' }))
-    await send(log({ set: 2, deviceAt: '2026-10-01T18:00:00Z' }))
-    await send(log({ set: 3, deviceAt: '2027-01-01T18:00:00Z' }))
-    expect((await logs()).map((l) => `${l.set} ${l.on}`).sort()).toEqual([
-      '1 2026-11-23',
-      '2 2026-10-01',
-      `3 ${TODAY}`,
-    ])
-    expect((await logs()).find((l) => l.set === 2)).toMatchObject({
-      odd: 'Came 55 days after it was done.',
-    })
-    expect((await logs()).find((l) => l.set === 3)?.odd).toBeUndefined()
-  })
+  it(
+    'two records of one set are both kept; one is taken back with its reason and nothing ' +
+      'is erased',
+    async () => {
+      const [a, b] = [log(), log({ reps: 12 })]
+      await send(a)
+      await send(b)
+      expect((await logs()).map((l) => l.reps).sort()).toEqual([12, 15])
+      await send(log({ voided: true }), 400)
+      await send(log({ supersedesId: a.id, voided: true, details: { reason: 'the same set' } }))
+      expect((await logs()).map((l) => l.reps)).toEqual([12])
+      const [row] = (await r.app.query(`SELECT set_config('mano.hall', $1, false)`, [own.hallId]),
+      await r.app.query('SELECT count(*)::int AS n FROM set_log WHERE athlete_id = $1', [
+        athleteId,
+      ])) as [{ n: number }]
+      expect(row.n).toBe(3)
+    },
+  )
+  it(
+    'that comes late from a device without network keeps its own day, however late, says ' +
+      'so, and is never from the future',
+    async () => {
+      await send(log({ deviceAt: '2026-11-23T18:00:00Z' }))
+      await send(log({ set: 2, deviceAt: '2026-10-01T18:00:00Z' }))
+      await send(log({ set: 3, deviceAt: '2027-01-01T18:00:00Z' }))
+      expect((await logs()).map((l) => `${l.set} ${l.on}`).sort()).toEqual([
+        '1 2026-11-23',
+        '2 2026-10-01',
+        `3 ${TODAY}`,
+      ])
+      expect((await logs()).find((l) => l.set === 2)).toMatchObject({
+        odd: 'Came 55 days after it was done.',
+      })
+      expect((await logs()).find((l) => l.set === 3)?.odd).toBeUndefined()
+    },
+  )
 })
 
 describe("an athlete's own link", () => {
@@ -129,48 +137,53 @@ describe("an athlete's own link", () => {
     return id
   }
 
-  it("shows that athlete's sessions and nothing of the coach's notes, and takes sets and symptoms as the athlete's", async () => {
-    await own.agent
-      .post(`/api/athletes/${athleteId}/injuries`)
-      .send({
-        id: v7(),
-        site: 'wrist',
-        side: 'left',
-        status: 'settled',
-        since: null,
-        note: 'private',
-        advisedBy: 'Dr. Quay',
-        supersedesId: null,
-      })
-      .expect(201)
-    await make(token(1))
-    const s = (await by(token(1)).get('/api/link').expect(200)).body as LinkSession
-    expect(s.athlete.id).toBe(athleteId)
-    expect(s.plan.versions.map((v) => v.id)).toEqual([planId])
-    expect(JSON.stringify(s)).not.toMatch(/private|Dr\. Quay/)
-    await by(token(1)).post('/api/link/logs', log()).expect(201)
-    await by(token(1))
-      .post('/api/link/observations', {
-        id: v7(),
-        hand: 'left',
-        pain: null,
-        symptom: 'tingling',
-        note: '',
-      })
-      .expect(201)
-    expect((await logs()).length).toBe(1)
-    // What was noted stops the hand at once; a set that was done all the same is kept, with an
-    // alarm.
-    await by(token(1))
-      .post('/api/link/logs', log({ set: 2 }))
-      .expect(201)
-    expect(
-      ((await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteView).alarms,
-    ).toMatchObject([
-      { class: 'stop', hand: 'left' },
-      { class: 'ask', hand: 'left' },
-    ])
-  })
+  it(
+    "shows that athlete's sessions and nothing of the coach's notes, and takes sets and " +
+      "symptoms as the athlete's",
+    async () => {
+      await own.agent
+        .post(`/api/athletes/${athleteId}/injuries`)
+        .send({
+          id: v7(),
+          site: 'wrist',
+          side: 'left',
+          status: 'settled',
+          since: null,
+          note: 'private',
+          advisedBy: 'Dr. Quay',
+          supersedesId: null,
+        })
+        .expect(201)
+      await make(token(1))
+      const s = (await by(token(1)).get('/api/link').expect(200)).body as LinkSession
+      expect(s.athlete.id).toBe(athleteId)
+      expect(s.plan.versions.map((v) => v.id)).toEqual([planId])
+      expect(JSON.stringify(s)).not.toMatch(/private|Dr\. Quay/)
+      await by(token(1)).post('/api/link/logs', log()).expect(201)
+      await by(token(1))
+        .post('/api/link/observations', {
+          id: v7(),
+          hand: 'left',
+          pain: null,
+          symptom: 'tingling',
+          note: '',
+        })
+        .expect(201)
+      expect((await logs()).length).toBe(1)
+      // What was noted stops the hand at once; a set that was done all the same is kept, with an
+      // alarm.
+      await by(token(1))
+        .post('/api/link/logs', log({ set: 2 }))
+        .expect(201)
+      expect(
+        ((await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteView)
+          .alarms,
+      ).toMatchObject([
+        { class: 'stop', hand: 'left' },
+        { class: 'ask', hand: 'left' },
+      ])
+    },
+  )
   it('of one athlete does not reach another, nor anything behind the sign-in', async () => {
     await make(token(2))
     const other = await addAthlete(own.agent, athlete({ name: 'Somebody Else' }))
@@ -184,29 +197,34 @@ describe("an athlete's own link", () => {
       .post(`/api/athletes/${other}/logs`, log({ planVersionId: theirs }))
       .expect(401)
   })
-  it('refuses a wrong, an expired and a revoked token in words; taking back twice is no fault', async () => {
-    const id = await make(token(3), 7)
-    for (const t of ['', 'short', token(99)])
-      expect((await by(t).get('/api/link').expect(401)).body).toMatchObject({
-        title: expect.stringContaining('not valid'),
+  it(
+    'refuses a wrong, an expired and a revoked token in words; taking back twice is no ' + 'fault',
+    async () => {
+      const id = await make(token(3), 7)
+      for (const t of ['', 'short', token(99)])
+        expect((await by(t).get('/api/link').expect(401)).body).toMatchObject({
+          title: expect.stringContaining('not valid'),
+        })
+      r.now.at = '2026-12-02T23:00:00.000Z'
+      await by(token(3)).get('/api/link').expect(200)
+      r.now.at = '2026-12-03T10:00:00.000Z'
+      expect((await by(token(3)).get('/api/link').expect(401)).body).toMatchObject({
+        title: expect.stringContaining('run out'),
       })
-    r.now.at = '2026-12-02T23:00:00.000Z'
-    await by(token(3)).get('/api/link').expect(200)
-    r.now.at = '2026-12-03T10:00:00.000Z'
-    expect((await by(token(3)).get('/api/link').expect(401)).body).toMatchObject({
-      title: expect.stringContaining('run out'),
-    })
-    r.now.at = NOW
-    for (let n = 0; n < 2; n++)
-      await own.agent.post(`/api/athletes/${athleteId}/links/${id}/revoke`).expect(204)
-    expect((await by(token(3)).get('/api/link').expect(401)).body).toMatchObject({
-      title: expect.stringContaining('taken back'),
-    })
-    await by(token(3)).post('/api/link/logs', log()).expect(401)
-    expect(
-      ((await own.agent.get(`/api/athletes/${athleteId}/links`).expect(200)).body as LinkView[])[0],
-    ).toMatchObject({ revoked: true })
-  })
+      r.now.at = NOW
+      for (let n = 0; n < 2; n++)
+        await own.agent.post(`/api/athletes/${athleteId}/links/${id}/revoke`).expect(204)
+      expect((await by(token(3)).get('/api/link').expect(401)).body).toMatchObject({
+        title: expect.stringContaining('taken back'),
+      })
+      await by(token(3)).post('/api/link/logs', log()).expect(401)
+      expect(
+        (
+          (await own.agent.get(`/api/athletes/${athleteId}/links`).expect(200)).body as LinkView[]
+        )[0],
+      ).toMatchObject({ revoked: true })
+    },
+  )
   it('is of its hall: another hall neither sees nor ends it', async () => {
     const other = await hall(r, `cass${athleteId.slice(-6)}`)
     const id = await make(token(4))
@@ -260,26 +278,30 @@ describe("an athlete's own link", () => {
 })
 
 describe('the weeks as a calendar', () => {
-  it("is read by another library: stable ids, the hour in the hall's zone, newer versions count up", async () => {
-    const read = async () => {
-      const text = (await own.agent.get(`/api/athletes/${athleteId}/calendar`).expect(200)).text
-      expect(text.split('\r\n').every((l) => Buffer.byteLength(l) <= 75)).toBe(true)
-      return new ICAL.Component(ICAL.parse(text) as never)
-        .getAllSubcomponents('vevent')
-        .map((v) => ({
-          e: new ICAL.Event(v),
-          stamp: v.getFirstPropertyValue('dtstamp'),
-          tz: v.getFirstProperty('dtstart')!.getParameter('tzid'),
-        }))
-    }
-    const [first] = await read()
-    expect(first!.e.summary).toMatch(/^Grip work, \d+ min$/)
-    expect(first!.e.startDate.toString()).toBe('2026-11-25T18:30:00')
-    expect(first!.tz).toBe('Europe/London')
-    expect(first!.e.description).toContain('Wrist curl')
-    expect(first!.stamp).toBeTruthy()
-    await planFor(athleteId)
-    const [again] = await read()
-    expect([again!.e.uid, again!.e.sequence]).toEqual([first!.e.uid, first!.e.sequence + 1])
-  })
+  it(
+    "is read by another library: stable ids, the hour in the hall's zone, newer versions " +
+      'count up',
+    async () => {
+      const read = async () => {
+        const text = (await own.agent.get(`/api/athletes/${athleteId}/calendar`).expect(200)).text
+        expect(text.split('\r\n').every((l) => Buffer.byteLength(l) <= 75)).toBe(true)
+        return new ICAL.Component(ICAL.parse(text) as never)
+          .getAllSubcomponents('vevent')
+          .map((v) => ({
+            e: new ICAL.Event(v),
+            stamp: v.getFirstPropertyValue('dtstamp'),
+            tz: v.getFirstProperty('dtstart')!.getParameter('tzid'),
+          }))
+      }
+      const [first] = await read()
+      expect(first!.e.summary).toMatch(/^Grip work, \d+ min$/)
+      expect(first!.e.startDate.toString()).toBe('2026-11-25T18:30:00')
+      expect(first!.tz).toBe('Europe/London')
+      expect(first!.e.description).toContain('Wrist curl')
+      expect(first!.stamp).toBeTruthy()
+      await planFor(athleteId)
+      const [again] = await read()
+      expect([again!.e.uid, again!.e.sequence]).toEqual([first!.e.uid, first!.e.sequence + 1])
+    },
+  )
 })

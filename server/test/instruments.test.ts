@@ -82,53 +82,60 @@ describe('instruments', () => {
       .send({ does: 'squeeze', forceN: 90_000, seconds: 5, fault: 'clean' })
     expect([bad.status, bad.body.errors[0].field]).toEqual([400, 'forceN'])
   })
-  it('streams lines with their time as id, and who comes back gets what was missed, once', async () => {
-    const [i] = await list(own)
-    const cookie = (
-      await own.agent.post('/api/session').send({ login: 'ruth', password: 'long enough to pass' })
-    ).headers['set-cookie'] as unknown as string[]
-    const at = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/instruments/${i!.id}/lines`
-    const take = async (after: string | null, ms: number) => {
-      const stop = new AbortController()
-      const seen: InstrumentLine[] = []
-      const res = await fetch(at, {
-        headers: {
-          cookie: cookie.map((c) => c.split(';')[0]).join('; '),
-          ...(after && { 'last-event-id': after }),
-        },
-        signal: stop.signal,
-      })
-      expect(res.headers.get('content-type')).toContain('text/event-stream')
-      const timer = setTimeout(() => stop.abort(), ms)
-      let lastId = ''
-      try {
-        // A chunk may end in the middle of a line.
-        let rest = ''
-        for await (const chunk of res.body!.pipeThrough(new TextDecoderStream())) {
-          const lines = (rest + chunk).split('\n')
-          rest = lines.pop()!
-          for (const l of lines) {
-            if (l.startsWith('data: ')) {
-              const line = lineOf(l.slice(6))
-              if (line) seen.push(line)
+  it(
+    'streams lines with their time as id, and who ' + 'comes back gets what was missed, once',
+    async () => {
+      const [i] = await list(own)
+      const cookie = (
+        await own.agent
+          .post('/api/session')
+          .send({ login: 'ruth', password: 'long enough to pass' })
+      ).headers['set-cookie'] as unknown as string[]
+      const at =
+        `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/instruments/${i!.id}` +
+        '/lines'
+      const take = async (after: string | null, ms: number) => {
+        const stop = new AbortController()
+        const seen: InstrumentLine[] = []
+        const res = await fetch(at, {
+          headers: {
+            cookie: cookie.map((c) => c.split(';')[0]).join('; '),
+            ...(after && { 'last-event-id': after }),
+          },
+          signal: stop.signal,
+        })
+        expect(res.headers.get('content-type')).toContain('text/event-stream')
+        const timer = setTimeout(() => stop.abort(), ms)
+        let lastId = ''
+        try {
+          // A chunk may end in the middle of a line.
+          let rest = ''
+          for await (const chunk of res.body!.pipeThrough(new TextDecoderStream())) {
+            const lines = (rest + chunk).split('\n')
+            rest = lines.pop()!
+            for (const l of lines) {
+              if (l.startsWith('data: ')) {
+                const line = lineOf(l.slice(6))
+                if (line) seen.push(line)
+              }
+              if (l.startsWith('id: ')) lastId = l.slice(4)
             }
-            if (l.startsWith('id: ')) lastId = l.slice(4)
           }
+        } catch {
+          /* stopped */
         }
-      } catch {
-        /* stopped */
+        clearTimeout(timer)
+        return { seen, lastId }
       }
-      clearTimeout(timer)
-      return { seen, lastId }
-    }
-    const first = await take(null, 400)
-    const second = await take(first.lastId, 400)
-    const all = [...first.seen, ...second.seen].map((l) => l.t)
-    expect(first.seen.length).toBeGreaterThan(50)
-    expect(second.seen[0]!.t).toBe(Number(first.lastId) + 10)
-    expect(new Set(all).size).toBe(all.length)
-    expect(all.every((t, k) => k === 0 || t === all[k - 1]! + 10)).toBe(true)
-  })
+      const first = await take(null, 400)
+      const second = await take(first.lastId, 400)
+      const all = [...first.seen, ...second.seen].map((l) => l.t)
+      expect(first.seen.length).toBeGreaterThan(50)
+      expect(second.seen[0]!.t).toBe(Number(first.lastId) + 10)
+      expect(new Set(all).size).toBe(all.length)
+      expect(all.every((t, k) => k === 0 || t === all[k - 1]! + 10)).toBe(true)
+    },
+  )
   it('an unplugged instrument answers that it is lost, and comes back', async () => {
     const i = (await list(own))[1]!
     await own.agent
@@ -196,56 +203,65 @@ describe('the simulated hand', () => {
 })
 
 describe('instruments by a stream of JSON lines', () => {
-  it('lines are read, what is none is passed over, a repeated time is left out, the end is a loss', async () => {
-    const feed = new Feed({ ...about, simulated: false, rateHz: 100 })
-    readLines(
-      feed,
-      Readable.from([
-        '{"t":0,"f":1}\n{"t":10,"f":2,"s":"ok"}\n',
-        'noise\n{"t":10,"f":9}\n{"t":20,"f":"x"}\n{"t":30,"f":3,"s":"over"}\n',
-      ]),
-    )
-    await expect.poll(() => feed.online).toBe(false)
-    expect(feed.after(-1)).toEqual([
-      { t: 0, f: 1, s: 'ok' },
-      { t: 10, f: 2, s: 'ok' },
-      { t: 30, f: 3, s: 'over' },
-    ])
-  })
+  it(
+    'lines are read, what is none is passed over, a repeated time is left out, the end is ' +
+      'a loss',
+    async () => {
+      const feed = new Feed({ ...about, simulated: false, rateHz: 100 })
+      readLines(
+        feed,
+        Readable.from([
+          '{"t":0,"f":1}\n{"t":10,"f":2,"s":"ok"}\n',
+          'noise\n{"t":10,"f":9}\n{"t":20,"f":"x"}\n{"t":30,"f":3,"s":"over"}\n',
+        ]),
+      )
+      await expect.poll(() => feed.online).toBe(false)
+      expect(feed.after(-1)).toEqual([
+        { t: 0, f: 1, s: 'ok' },
+        { t: 10, f: 2, s: 'ok' },
+        { t: 30, f: 3, s: 'over' },
+      ])
+    },
+  )
 })
 
 describe('records kept with a trial', () => {
-  it('is kept packed, listed with the test, read again; a struck one is struck at once; a bad one is refused whole', async () => {
-    const athleteId = await addAthlete(own.agent)
-    const session = await sessionFor(own.agent)
-    await own.agent.post(`/api/athletes/${athleteId}/tests`).send(session).expect(201)
-    const made = traceOf(
-      Array.from({ length: 300 }, (_, i) => i / 100),
-      Array.from({ length: 300 }, (_, i) => 200 + 50 * Math.sin(i / 30)),
-    )
-    if (!made.ok) throw new Error(made.reason)
-    const trace = { ...packTrace(made.trace), instrument: 'Dynamometer A' }
-    const body = trial('left', 1, 40, { trace, struck: 'Slip' } as never)
-    for (let k = 0; k < 2; k++)
-      await own.agent.post(`/api/tests/${session.id}/trials`).send(body).expect(201)
-    const read = async () =>
-      (
-        (await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as SessionView[]
-      )[0]!
-    const [t] = (await read()).trials
-    expect([t!.struck, (await read()).traces]).toEqual([
-      { reason: 'Slip' },
-      [{ trialId: body.id, hand: 'left', ordinal: 1, instrument: 'Dynamometer A' }],
-    ])
-    const back = (await own.agent.get(`/api/traces/${body.id}`).expect(200)).body as TraceView
-    expect(
-      Math.max(...unpackTrace(back)!.forceN.map((f, i) => Math.abs(f - made.trace.forceN[i]!))),
-    ).toBeLessThan(0.051)
-    await other.agent.get(`/api/traces/${body.id}`).expect(404)
-    const bad = await own.agent
-      .post(`/api/tests/${session.id}/trials`)
-      .send(trial('left', 2, 40, { trace: { ...trace, data: '???' } } as never))
-    expect([bad.status, bad.body.errors[0].field]).toEqual([400, 'trace.data'])
-    expect((await read()).trials).toHaveLength(1)
-  })
+  it(
+    'is kept packed, listed with the test, read again; a struck one is struck at once; a ' +
+      'bad one is refused whole',
+    async () => {
+      const athleteId = await addAthlete(own.agent)
+      const session = await sessionFor(own.agent)
+      await own.agent.post(`/api/athletes/${athleteId}/tests`).send(session).expect(201)
+      const made = traceOf(
+        Array.from({ length: 300 }, (_, i) => i / 100),
+        Array.from({ length: 300 }, (_, i) => 200 + 50 * Math.sin(i / 30)),
+      )
+      if (!made.ok) throw new Error(made.reason)
+      const trace = { ...packTrace(made.trace), instrument: 'Dynamometer A' }
+      const body = trial('left', 1, 40, { trace, struck: 'Slip' } as never)
+      for (let k = 0; k < 2; k++)
+        await own.agent.post(`/api/tests/${session.id}/trials`).send(body).expect(201)
+      const read = async () =>
+        (
+          (await own.agent.get(`/api/athletes/${athleteId}/tests`).expect(200))
+            .body as SessionView[]
+        )[0]!
+      const [t] = (await read()).trials
+      expect([t!.struck, (await read()).traces]).toEqual([
+        { reason: 'Slip' },
+        [{ trialId: body.id, hand: 'left', ordinal: 1, instrument: 'Dynamometer A' }],
+      ])
+      const back = (await own.agent.get(`/api/traces/${body.id}`).expect(200)).body as TraceView
+      expect(
+        Math.max(...unpackTrace(back)!.forceN.map((f, i) => Math.abs(f - made.trace.forceN[i]!))),
+      ).toBeLessThan(0.051)
+      await other.agent.get(`/api/traces/${body.id}`).expect(404)
+      const bad = await own.agent
+        .post(`/api/tests/${session.id}/trials`)
+        .send(trial('left', 2, 40, { trace: { ...trace, data: '???' } } as never))
+      expect([bad.status, bad.body.errors[0].field]).toEqual([400, 'trace.data'])
+      expect((await read()).trials).toHaveLength(1)
+    },
+  )
 })

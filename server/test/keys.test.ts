@@ -90,7 +90,8 @@ describe('passwords and PINs', () => {
 })
 
 describe('codes beside the password', () => {
-  // RFC 6238, appendix B: the secret "12345678901234567890" at 59 s and at 1,111,111,109 s; its eight
+  // RFC 6238, appendix B: the secret "12345678901234567890" at 59 s and at 1,111,111,109 s; its
+  // eight
   // digits end in these six.
   it.each([
     [59, '287082'],
@@ -117,55 +118,59 @@ describe('codes beside the password', () => {
     expect(address).toMatch(/^otpauth:\/\/totp\/Mano:ruth%20at%20Quayside%20Hall\?/)
     expect(address).toContain(`secret=${secret}`)
   })
-  it('are asked for once one was shown; each works once, a recovery code too; an owner\u2019s link ends them', async () => {
-    const id = await add('cleo', 'coach')
-    const cleo = await signIn(r, 'cleo')
-    await cleo.post('/api/me/codes').send({ password: 'not this' }).expect(400)
-    const begun = (await cleo.post('/api/me/codes').send({ password: PASSWORD }).expect(201))
-      .body as CodesBegun
-    // Not before a code of it was shown.
-    await signIn(r, 'cleo')
-    await cleo.put('/api/me/codes').send({ code: '000000' }).expect(400)
-    const { codes } = (
-      await cleo
-        .put('/api/me/codes')
-        .send({ code: codeAt(begun.secret, now()) })
-        .expect(200)
-    ).body as { codes: string[] }
-    expect(new Set(codes).size).toBe(8)
-    const enter = (code: string) =>
-      request(r.server).post('/api/session').send({ login: 'cleo', password: PASSWORD, code })
-    expect((await enter('').expect(401)).body).toMatchObject({ type: '/problems/code-asked' })
-    // The one it was begun with is used up.
-    expect((await enter(codeAt(begun.secret, now())).expect(401)).body).toMatchObject({
-      type: '/problems/wrong-code',
-    })
-    const at = r.now.at
-    r.now.at = new Date(now() + 60_000).toISOString()
-    await enter(codeAt(begun.secret, now())).expect(201)
-    await enter(codeAt(begun.secret, now())).expect(401)
-    await enter(codes[0]!.toUpperCase()).expect(201)
-    await enter(codes[0]!).expect(401)
-    const keys = (await cleo.get('/api/me/keys').expect(200)).body as KeysView
-    expect(keys).toMatchObject({ recoveryLeft: 7 })
-    r.now.at = at
-    // Neither the secret nor the codes come out by any list, the hall's file included.
-    for (const url of ['/api/people', '/api/me/keys', '/api/export/hall']) {
-      const text = (await own.agent.get(url).expect(200)).text ?? ''
-      for (const s of [begun.secret, codes[1]!, 'argon2']) expect(text, url).not.toContain(s)
-    }
-    const token = 'k'.repeat(43)
-    await own.agent
-      .post('/api/entry-links')
-      .send({ id: v7(), token, role: 'coach', name: '', accountId: id })
-      .expect(201)
-    await request(r.server)
-      .post('/api/entry')
-      .set('X-Mano-Link', token)
-      .send({ login: null, name: null, password: 'heron on the pier' })
-      .expect(201)
-    await signIn(r, 'cleo', 'heron on the pier')
-  })
+  it(
+    'are asked for once one was shown; each works once, a recovery code too; an ' +
+      'owner\u2019s link ends them',
+    async () => {
+      const id = await add('cleo', 'coach')
+      const cleo = await signIn(r, 'cleo')
+      await cleo.post('/api/me/codes').send({ password: 'not this' }).expect(400)
+      const begun = (await cleo.post('/api/me/codes').send({ password: PASSWORD }).expect(201))
+        .body as CodesBegun
+      // Not before a code of it was shown.
+      await signIn(r, 'cleo')
+      await cleo.put('/api/me/codes').send({ code: '000000' }).expect(400)
+      const { codes } = (
+        await cleo
+          .put('/api/me/codes')
+          .send({ code: codeAt(begun.secret, now()) })
+          .expect(200)
+      ).body as { codes: string[] }
+      expect(new Set(codes).size).toBe(8)
+      const enter = (code: string) =>
+        request(r.server).post('/api/session').send({ login: 'cleo', password: PASSWORD, code })
+      expect((await enter('').expect(401)).body).toMatchObject({ type: '/problems/code-asked' })
+      // The one it was begun with is used up.
+      expect((await enter(codeAt(begun.secret, now())).expect(401)).body).toMatchObject({
+        type: '/problems/wrong-code',
+      })
+      const at = r.now.at
+      r.now.at = new Date(now() + 60_000).toISOString()
+      await enter(codeAt(begun.secret, now())).expect(201)
+      await enter(codeAt(begun.secret, now())).expect(401)
+      await enter(codes[0]!.toUpperCase()).expect(201)
+      await enter(codes[0]!).expect(401)
+      const keys = (await cleo.get('/api/me/keys').expect(200)).body as KeysView
+      expect(keys).toMatchObject({ recoveryLeft: 7 })
+      r.now.at = at
+      // Neither the secret nor the codes come out by any list, the hall's file included.
+      for (const url of ['/api/people', '/api/me/keys', '/api/export/hall']) {
+        const text = (await own.agent.get(url).expect(200)).text ?? ''
+        for (const s of [begun.secret, codes[1]!, 'argon2']) expect(text, url).not.toContain(s)
+      }
+      const token = 'k'.repeat(43)
+      await own.agent
+        .post('/api/entry-links')
+        .send({ id: v7(), token, role: 'coach', name: '', accountId: id })
+        .expect(201)
+      await request(r.server)
+        .post('/api/entry')
+        .set('X-Mano-Link', token)
+        .send({ login: null, name: null, password: 'heron on the pier' })
+        .expect(201)
+      await signIn(r, 'cleo', 'heron on the pier')
+    },
+  )
   it('wrong codes wait longer and longer, like wrong passwords', async () => {
     await add('dan', 'assistant')
     const dan = await signIn(r, 'dan')
@@ -190,59 +195,63 @@ describe('a shared tablet', () => {
     await agent.post('/api/tablet').send({ password: PASSWORD }).expect(201)
     return agent
   }
-  it('asks who is there; a PIN lets somebody test and no more, under their name; it locks', async () => {
-    const [ann, bob] = [await add('ann', 'coach'), await add('bob', 'assistant')]
-    const athleteId = await addAthlete(own.agent)
-    const t = await tablet()
-    expect((await t.get('/api/tablet').expect(200)).body).toMatchObject({ people: [] })
-    for (const [login, pin] of [
-      ['ann', '2749'],
-      ['bob', '8316'],
-    ] as const) {
-      const agent = await signIn(r, login)
-      await agent.put('/api/me/pin').send({ password: 'no', pin }).expect(400)
-      await agent.put('/api/me/pin').send({ password: PASSWORD, pin }).expect(204)
-    }
-    const shown = (await t.get('/api/tablet').expect(200)).body as TabletView
-    expect(shown.people.map((p) => p.name)).toEqual(['Ola ann', 'Ola bob'])
-    await t.get('/api/me').expect(401)
-    await t.post('/api/tablet/enter').send({ accountId: ann, pin: '8316' }).expect(401)
-    await t.post('/api/tablet/enter').send({ accountId: own.accountId, pin: '2749' }).expect(401)
-    await t.post('/api/tablet/enter').send({ accountId: ann, pin: '2749' }).expect(201)
-    const me = (await t.get('/api/me').expect(200)).body as Me
-    expect(me).toMatchObject({ name: 'Ola ann', role: 'coach', right: 'test', tablet: true })
-    await t.get('/api/people').expect(403)
-    const session = await sessionFor(t)
-    await t.post(`/api/athletes/${athleteId}/tests`).send(session).expect(201)
-    await t.post('/api/tablet/lock').expect(204)
-    await t.get('/api/me').expect(401)
-    // The next one sends what Ann noted: it carries Ann's name; a name that was never here is not taken.
-    await t.post('/api/tablet/enter').send({ accountId: bob, pin: '8316' }).expect(201)
-    const send = (by: string, ordinal: number) =>
-      t
-        .post(`/api/tests/${session.id}/trials`)
-        .set('X-Mano-By', by)
-        .send(trial('left', ordinal, 40))
-        .expect(201)
-    await send(ann, 1)
-    await send(bob, 2)
-    await send(own.accountId, 3)
-    const rows = await inHall(
-      r.app,
-      own.hallId,
-      (em) =>
-        em.query('SELECT actor_id FROM trial WHERE session_id = $1 ORDER BY ordinal', [
-          session.id,
-        ]) as Promise<{ actor_id: string }[]>,
-    )
-    expect(rows.map((x) => x.actor_id)).toEqual([ann, bob, bob])
-    // Taking somebody out locks the tablet they are at and leaves it the hall's.
-    await own.agent.put(`/api/people/${bob}/left`).send({ left: true }).expect(200)
-    await t.get('/api/me').expect(401)
-    expect(((await t.get('/api/tablet').expect(200)).body as TabletView).people).toHaveLength(1)
-    await t.post('/api/tablet/end').expect(204)
-    await t.get('/api/tablet').expect(404)
-  })
+  it(
+    'asks who is there; a PIN lets somebody test and no ' + 'more, under their name; it locks',
+    async () => {
+      const [ann, bob] = [await add('ann', 'coach'), await add('bob', 'assistant')]
+      const athleteId = await addAthlete(own.agent)
+      const t = await tablet()
+      expect((await t.get('/api/tablet').expect(200)).body).toMatchObject({ people: [] })
+      for (const [login, pin] of [
+        ['ann', '2749'],
+        ['bob', '8316'],
+      ] as const) {
+        const agent = await signIn(r, login)
+        await agent.put('/api/me/pin').send({ password: 'no', pin }).expect(400)
+        await agent.put('/api/me/pin').send({ password: PASSWORD, pin }).expect(204)
+      }
+      const shown = (await t.get('/api/tablet').expect(200)).body as TabletView
+      expect(shown.people.map((p) => p.name)).toEqual(['Ola ann', 'Ola bob'])
+      await t.get('/api/me').expect(401)
+      await t.post('/api/tablet/enter').send({ accountId: ann, pin: '8316' }).expect(401)
+      await t.post('/api/tablet/enter').send({ accountId: own.accountId, pin: '2749' }).expect(401)
+      await t.post('/api/tablet/enter').send({ accountId: ann, pin: '2749' }).expect(201)
+      const me = (await t.get('/api/me').expect(200)).body as Me
+      expect(me).toMatchObject({ name: 'Ola ann', role: 'coach', right: 'test', tablet: true })
+      await t.get('/api/people').expect(403)
+      const session = await sessionFor(t)
+      await t.post(`/api/athletes/${athleteId}/tests`).send(session).expect(201)
+      await t.post('/api/tablet/lock').expect(204)
+      await t.get('/api/me').expect(401)
+      // The next one sends what Ann noted: it carries Ann's name; a name that was never here is not
+      // taken.
+      await t.post('/api/tablet/enter').send({ accountId: bob, pin: '8316' }).expect(201)
+      const send = (by: string, ordinal: number) =>
+        t
+          .post(`/api/tests/${session.id}/trials`)
+          .set('X-Mano-By', by)
+          .send(trial('left', ordinal, 40))
+          .expect(201)
+      await send(ann, 1)
+      await send(bob, 2)
+      await send(own.accountId, 3)
+      const rows = await inHall(
+        r.app,
+        own.hallId,
+        (em) =>
+          em.query('SELECT actor_id FROM trial WHERE session_id = $1 ORDER BY ordinal', [
+            session.id,
+          ]) as Promise<{ actor_id: string }[]>,
+      )
+      expect(rows.map((x) => x.actor_id)).toEqual([ann, bob, bob])
+      // Taking somebody out locks the tablet they are at and leaves it the hall's.
+      await own.agent.put(`/api/people/${bob}/left`).send({ left: true }).expect(200)
+      await t.get('/api/me').expect(401)
+      expect(((await t.get('/api/tablet').expect(200)).body as TabletView).people).toHaveLength(1)
+      await t.post('/api/tablet/end').expect(204)
+      await t.get('/api/tablet').expect(404)
+    },
+  )
   it('left for a quarter of an hour it is locked; used, it is not', async () => {
     const id = await add('cyd', 'assistant')
     await (await signIn(r, 'cyd')).put('/api/me/pin').send({ password: PASSWORD, pin: '5062' })
@@ -290,18 +299,21 @@ describe('a shared tablet', () => {
     await ended
     await new Promise((resolve) => listening.close(resolve))
   }, 20_000)
-  it('PINs are not tried one after the other; a browser that is no tablet has none to try', async () => {
-    const t = await tablet()
-    const [person] = (await t.get('/api/tablet').expect(200)).body.people as Person[]
-    for (let i = 0; i < 5; i++)
-      await t.post('/api/tablet/enter').send({ accountId: person!.id, pin: '0000' }).expect(401)
-    await t.post('/api/tablet/enter').send({ accountId: person!.id, pin: '0000' }).expect(429)
-    for (const path of ['enter', 'lock', 'end'])
-      await own.agent
-        .post(`/api/tablet/${path}`)
-        .send(path === 'enter' ? { accountId: person!.id, pin: '0000' } : {})
-        .expect(404)
-  })
+  it(
+    'PINs are not tried one after the other; a browser ' + 'that is no tablet has none to try',
+    async () => {
+      const t = await tablet()
+      const [person] = (await t.get('/api/tablet').expect(200)).body.people as Person[]
+      for (let i = 0; i < 5; i++)
+        await t.post('/api/tablet/enter').send({ accountId: person!.id, pin: '0000' }).expect(401)
+      await t.post('/api/tablet/enter').send({ accountId: person!.id, pin: '0000' }).expect(429)
+      for (const path of ['enter', 'lock', 'end'])
+        await own.agent
+          .post(`/api/tablet/${path}`)
+          .send(path === 'enter' ? { accountId: person!.id, pin: '0000' } : {})
+          .expect(404)
+    },
+  )
 })
 
 describe('roles', () => {

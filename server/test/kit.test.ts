@@ -67,48 +67,53 @@ describe('the kit', () => {
 })
 
 describe('a place', () => {
-  it('is closed when nothing is there any more, opened again, and the last of its kind stays', async () => {
-    const placeId = v7()
-    await own.agent
-      .post('/api/places')
-      .send({ id: placeId, name: 'Old shed', kind: 'home', athleteId: null })
-      .expect(201)
-    const body = await unit({ placeId })
-    await own.agent.post('/api/kit').send(body).expect(201)
-    const close = (id: string, closed = true) =>
-      own.agent.put(`/api/places/${id}/closed`).send({ closed })
-    const refused = await close(placeId).expect(409)
-    expect(JSON.stringify(refused.body)).toContain('1 implement is there. Move or retire it first.')
-    const there = (await kit()).find((u) => u.id === body.id)!
-    await own.agent
-      .put(`/api/kit/${body.id}`)
-      .send({
-        version: there.version,
-        label: there.label,
-        placeId,
-        orientation: null,
-        surface: null,
-        retired: true,
-      })
-      .expect(200)
-    await close(placeId).expect(200)
-    const shed = async () =>
-      ((await own.agent.get('/api/places').expect(200)).body as PlaceView[]).find(
-        (p) => p.id === placeId,
+  it(
+    'is closed when nothing is there any more, opened ' + 'again, and the last of its kind stays',
+    async () => {
+      const placeId = v7()
+      await own.agent
+        .post('/api/places')
+        .send({ id: placeId, name: 'Old shed', kind: 'home', athleteId: null })
+        .expect(201)
+      const body = await unit({ placeId })
+      await own.agent.post('/api/kit').send(body).expect(201)
+      const close = (id: string, closed = true) =>
+        own.agent.put(`/api/places/${id}/closed`).send({ closed })
+      const refused = await close(placeId).expect(409)
+      expect(JSON.stringify(refused.body)).toContain(
+        '1 implement is there. Move or retire it first.',
+      )
+      const there = (await kit()).find((u) => u.id === body.id)!
+      await own.agent
+        .put(`/api/kit/${body.id}`)
+        .send({
+          version: there.version,
+          label: there.label,
+          placeId,
+          orientation: null,
+          surface: null,
+          retired: true,
+        })
+        .expect(200)
+      await close(placeId).expect(200)
+      const shed = async () =>
+        ((await own.agent.get('/api/places').expect(200)).body as PlaceView[]).find(
+          (p) => p.id === placeId,
+        )!
+      expect((await shed()).closed).toBe(true)
+      // Nothing is put into a closed place.
+      await own.agent
+        .post('/api/kit')
+        .send(await unit({ placeId }))
+        .expect(400)
+      await close(placeId, false).expect(200)
+      expect((await shed()).closed).toBe(false)
+      const bag = ((await own.agent.get('/api/places').expect(200)).body as PlaceView[]).find(
+        (p) => p.kind === 'bag',
       )!
-    expect((await shed()).closed).toBe(true)
-    // Nothing is put into a closed place.
-    await own.agent
-      .post('/api/kit')
-      .send(await unit({ placeId }))
-      .expect(400)
-    await close(placeId, false).expect(200)
-    expect((await shed()).closed).toBe(false)
-    const bag = ((await own.agent.get('/api/places').expect(200)).body as PlaceView[]).find(
-      (p) => p.kind === 'bag',
-    )!
-    expect(JSON.stringify((await close(bag.id).expect(409)).body)).toContain('the only place of')
-  })
+      expect(JSON.stringify((await close(bag.id).expect(409)).body)).toContain('the only place of')
+    },
+  )
 })
 
 describe('people', () => {

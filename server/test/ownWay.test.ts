@@ -52,31 +52,38 @@ const who = async () =>
       .body as WeekProblem
   ).who!
 
-it('the newest rating counts, is told the planner with who gave it, and is Mano\u2019s again with none', async () => {
-  await rate(tier('rare')).expect(201)
-  await rate(tier('good')).expect(201)
-  expect(await tiers()).toMatchObject([
-    { sportId: 'boxer', quality: 'wrist_ext', exerciseId: 'wrist_rev', tier: 'good' },
-  ])
-  const given = { sportId: 'boxer', quality: 'wrist_ext', exerciseId: 'wrist_rev', tier: 'good' }
-  expect((await plan()).tiers).toEqual([given])
-  expect((await who()).tiers).toEqual([given])
-  expect(await tiers(other)).toEqual([])
-  await rate(tier(null)).expect(201)
-  expect(await tiers()).toEqual([])
-})
+it(
+  'the newest rating counts, is told the planner with who gave it, and is Mano\u2019s ' +
+    'again with none',
+  async () => {
+    await rate(tier('rare')).expect(201)
+    await rate(tier('good')).expect(201)
+    expect(await tiers()).toMatchObject([
+      { sportId: 'boxer', quality: 'wrist_ext', exerciseId: 'wrist_rev', tier: 'good' },
+    ])
+    const given = { sportId: 'boxer', quality: 'wrist_ext', exerciseId: 'wrist_rev', tier: 'good' }
+    expect((await plan()).tiers).toEqual([given])
+    expect((await who()).tiers).toEqual([given])
+    expect(await tiers(other)).toEqual([])
+    await rate(tier(null)).expect(201)
+    expect(await tiers()).toEqual([])
+  },
+)
 
-it('an athlete\u2019s own wish goes before the hall\u2019s, and neither is an answer too', async () => {
-  await say(wish('favourite', { athleteId: null })).expect(201)
-  expect((await plan()).wishes).toMatchObject([{ wish: 'favourite', hall: true }])
-  await say(wish('avoid')).expect(201)
-  await say(wish('favourite', { athleteId: null })).expect(201)
-  expect((await plan()).wishes).toMatchObject([{ wish: 'avoid', hall: false }])
-  expect((await who()).wishes).toEqual({ towel_hang: 'avoid' })
-  await say(wish(null)).expect(201)
-  expect((await plan()).wishes).toMatchObject([{ wish: null, hall: false }])
-  expect((await who()).wishes).toEqual({})
-})
+it(
+  'an athlete\u2019s own wish goes before the ' + 'hall\u2019s, and neither is an answer too',
+  async () => {
+    await say(wish('favourite', { athleteId: null })).expect(201)
+    expect((await plan()).wishes).toMatchObject([{ wish: 'favourite', hall: true }])
+    await say(wish('avoid')).expect(201)
+    await say(wish('favourite', { athleteId: null })).expect(201)
+    expect((await plan()).wishes).toMatchObject([{ wish: 'avoid', hall: false }])
+    expect((await who()).wishes).toEqual({ towel_hang: 'avoid' })
+    await say(wish(null)).expect(201)
+    expect((await plan()).wishes).toMatchObject([{ wish: null, hall: false }])
+    expect((await who()).wishes).toEqual({})
+  },
+)
 
 it('what is not known is refused, and so is another hall\u2019s athlete', async () => {
   for (const bad of [{ sportId: 'x' }, { quality: 'x' }, { exerciseId: 'x' }, { tier: 'best' }])

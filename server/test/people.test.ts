@@ -65,21 +65,24 @@ describe('passwords', () => {
 })
 
 describe('people', () => {
-  it('an assistant whose password the coach sets anew is signed out where the old one was used', async () => {
-    const id = await add('ola')
-    const ola = await signIn(r, 'ola')
-    await ola.get('/api/me').expect(200)
-    await own.agent
-      .post(`/api/people/${id}/password`)
-      .send({ password: 'Ola Reyes-Lund' })
-      .expect(400)
-    await own.agent
-      .post(`/api/people/${id}/password`)
-      .send({ password: 'another one by heart' })
-      .expect(200)
-    await ola.get('/api/me').expect(401)
-    await signIn(r, 'ola', 'another one by heart')
-  })
+  it(
+    'an assistant whose password the coach sets anew is signed out where the old one was ' + 'used',
+    async () => {
+      const id = await add('ola')
+      const ola = await signIn(r, 'ola')
+      await ola.get('/api/me').expect(200)
+      await own.agent
+        .post(`/api/people/${id}/password`)
+        .send({ password: 'Ola Reyes-Lund' })
+        .expect(400)
+      await own.agent
+        .post(`/api/people/${id}/password`)
+        .send({ password: 'another one by heart' })
+        .expect(200)
+      await ola.get('/api/me').expect(401)
+      await signIn(r, 'ola', 'another one by heart')
+    },
+  )
   it('who is gone is gone at once, whatever was read of their sign-in before', async () => {
     const id = await add('gil', { name: 'Gil Astor', role: 'coach' })
     const gil = await signIn(r, 'gil')
@@ -87,44 +90,52 @@ describe('people', () => {
     await inHall(r.app, own.hallId, (em) => em.update(AccountEntity, { id }, { leftOn: TODAY }))
     await gil.get('/api/me').expect(401)
   })
-  it('a second coach does what a coach does; who leaves signs in no more, keeps their name, and can come back', async () => {
-    const id = await add('bea', { name: 'Bea Norwell', role: 'coach' })
-    const bea = await signIn(r, 'bea')
-    const athleteId = await addAthlete(bea, { name: 'Of Bea' })
-    await own.agent.put(`/api/people/${id}/left`).send({ left: true }).expect(200)
-    await bea.get('/api/me').expect(401)
-    await expect(signIn(r, 'bea')).rejects.toThrow('401')
-    const people = (await own.agent.get('/api/people').expect(200)).body as Person[]
-    expect(people.find((p) => p.id === id)).toMatchObject({
-      name: 'Bea Norwell',
-      leftOn: '2026-11-25',
-    })
-    await own.agent.get(`/api/athletes/${athleteId}`).expect(200)
-    await own.agent.put(`/api/people/${id}/left`).send({ left: false }).expect(200)
-    await signIn(r, 'bea')
-  })
-  it('nobody takes themself out, an assistant nobody, and two coaches who take each other out leave one', async () => {
-    const me = ((await own.agent.get('/api/me')).body as { id: string }).id
-    await own.agent.put(`/api/people/${me}/left`).send({ left: true }).expect(409)
-    const id = await add('cor', { name: 'Cor Vance', role: 'coach' })
-    const cor = await signIn(r, 'cor')
-    const both = await Promise.all([
-      own.agent.put(`/api/people/${id}/left`).send({ left: true }),
-      cor.put(`/api/people/${me}/left`).send({ left: true }),
-    ])
-    expect(both.filter((x) => x.status === 200)).toHaveLength(1)
-    // Whoever is left lets the other in again.
-    const still = (await own.agent.get('/api/me')).status === 200 ? own.agent : cor
-    const people = (await still.get('/api/people').expect(200)).body as Person[]
-    expect(people.some((p) => p.role === 'coach' && p.leftOn === null)).toBe(true)
-    await still.put(`/api/people/${me}/left`).send({ left: false })
-    own.agent = await signIn(r, 'ruth')
-    const dee = await (async () => {
-      await add('dee', { name: 'Dee Loft' })
-      return signIn(r, 'dee')
-    })()
-    await dee.put(`/api/people/${me}/left`).send({ left: true }).expect(403)
-  })
+  it(
+    'a second coach does what a coach does; who leaves signs in no more, keeps their name, ' +
+      'and can come back',
+    async () => {
+      const id = await add('bea', { name: 'Bea Norwell', role: 'coach' })
+      const bea = await signIn(r, 'bea')
+      const athleteId = await addAthlete(bea, { name: 'Of Bea' })
+      await own.agent.put(`/api/people/${id}/left`).send({ left: true }).expect(200)
+      await bea.get('/api/me').expect(401)
+      await expect(signIn(r, 'bea')).rejects.toThrow('401')
+      const people = (await own.agent.get('/api/people').expect(200)).body as Person[]
+      expect(people.find((p) => p.id === id)).toMatchObject({
+        name: 'Bea Norwell',
+        leftOn: '2026-11-25',
+      })
+      await own.agent.get(`/api/athletes/${athleteId}`).expect(200)
+      await own.agent.put(`/api/people/${id}/left`).send({ left: false }).expect(200)
+      await signIn(r, 'bea')
+    },
+  )
+  it(
+    'nobody takes themself out, an assistant nobody, and two coaches who take each other ' +
+      'out leave one',
+    async () => {
+      const me = ((await own.agent.get('/api/me')).body as { id: string }).id
+      await own.agent.put(`/api/people/${me}/left`).send({ left: true }).expect(409)
+      const id = await add('cor', { name: 'Cor Vance', role: 'coach' })
+      const cor = await signIn(r, 'cor')
+      const both = await Promise.all([
+        own.agent.put(`/api/people/${id}/left`).send({ left: true }),
+        cor.put(`/api/people/${me}/left`).send({ left: true }),
+      ])
+      expect(both.filter((x) => x.status === 200)).toHaveLength(1)
+      // Whoever is left lets the other in again.
+      const still = (await own.agent.get('/api/me')).status === 200 ? own.agent : cor
+      const people = (await still.get('/api/people').expect(200)).body as Person[]
+      expect(people.some((p) => p.role === 'coach' && p.leftOn === null)).toBe(true)
+      await still.put(`/api/people/${me}/left`).send({ left: false })
+      own.agent = await signIn(r, 'ruth')
+      const dee = await (async () => {
+        await add('dee', { name: 'Dee Loft' })
+        return signIn(r, 'dee')
+      })()
+      await dee.put(`/api/people/${me}/left`).send({ left: true }).expect(403)
+    },
+  )
   it('a person of another hall is no such person', async () => {
     const other = await hall(r, 'otto')
     const theirs = ((await other.agent.get('/api/me')).body as { id: string }).id
@@ -133,50 +144,59 @@ describe('people', () => {
 })
 
 describe('one\u2019s own sign-in', () => {
-  it('is listed by device, ended everywhere else at once, and its password needs the old one', async () => {
-    await add('eve', { name: 'Eve Mar' })
-    const [here, there] = [await signIn(r, 'eve'), await signIn(r, 'eve')]
-    const list = (await here.get('/api/me/sessions').expect(200)).body as SignIn[]
-    expect(list.filter((s) => s.here)).toHaveLength(1)
-    expect(list).toHaveLength(2)
-    await here.delete('/api/me/sessions').expect(204)
-    await there.get('/api/me').expect(401)
-    const again = await signIn(r, 'eve')
-    const wrong = await here.put('/api/me/password').send({ old: 'no', password: 'tide nine rope' })
-    expect(wrong.body).toMatchObject({ errors: [{ field: 'old' }] })
-    await here
-      .put('/api/me/password')
-      .send({ old: PASSWORD, password: 'tide nine rope' })
-      .expect(200)
-    await here.get('/api/me').expect(200)
-    await again.get('/api/me').expect(401)
-    await expect(signIn(r, 'eve')).rejects.toThrow('401')
-    await signIn(r, 'eve', 'tide nine rope')
-  })
+  it(
+    'is listed by device, ended everywhere else at once, ' + 'and its password needs the old one',
+    async () => {
+      await add('eve', { name: 'Eve Mar' })
+      const [here, there] = [await signIn(r, 'eve'), await signIn(r, 'eve')]
+      const list = (await here.get('/api/me/sessions').expect(200)).body as SignIn[]
+      expect(list.filter((s) => s.here)).toHaveLength(1)
+      expect(list).toHaveLength(2)
+      await here.delete('/api/me/sessions').expect(204)
+      await there.get('/api/me').expect(401)
+      const again = await signIn(r, 'eve')
+      const wrong = await here
+        .put('/api/me/password')
+        .send({ old: 'no', password: 'tide nine rope' })
+      expect(wrong.body).toMatchObject({ errors: [{ field: 'old' }] })
+      await here
+        .put('/api/me/password')
+        .send({ old: PASSWORD, password: 'tide nine rope' })
+        .expect(200)
+      await here.get('/api/me').expect(200)
+      await again.get('/api/me').expect(401)
+      await expect(signIn(r, 'eve')).rejects.toThrow('401')
+      await signIn(r, 'eve', 'tide nine rope')
+    },
+  )
   it('says the device in words', () => {
     const of = (system: string, browser: string) => deviceOf(`Mozilla/5.0 (${system}) ${browser}`)
     expect(of('Linux; Android 14', 'Chrome/140.0 Safari/537.36')).toBe('Chromium on Android')
     expect(of('Macintosh; Intel Mac OS X', 'Version/18 Safari/605')).toBe('Safari on Mac')
     expect(deviceOf('curl')).toBe('')
   })
-  it('wrong tries wait longer each time, by name and address; others and the right person do not', () => {
-    const p = new Patience()
-    const at = (s: number) => 1_000_000 + 1000 * s
-    for (let i = 0; i < 4; i++) p.wrong('ruth a', at(0))
-    expect(p.waitS('ruth a', at(0))).toBe(0)
-    p.wrong('ruth a', at(0))
-    expect(p.waitS('ruth a', at(1))).toBe(4)
-    expect(p.waitS('ruth a', at(6))).toBe(0)
-    p.wrong('ruth a', at(6))
-    expect(p.waitS('ruth a', at(6))).toBe(10)
-    expect(p.waitS('ruth b', at(6))).toBe(0)
-    for (let i = 0; i < 30; i++) p.wrong('ruth a', at(7))
-    expect(p.waitS('ruth a', at(7))).toBe(60)
-    p.right('ruth a')
-    expect(p.waitS('ruth a', at(7))).toBe(0)
-    p.wrong('cy a', at(0))
-    expect(p.waitS('cy a', at(5000))).toBe(0)
-  })
+  it(
+    'wrong tries wait longer each time, by name and address; others and the right person ' +
+      'do not',
+    () => {
+      const p = new Patience()
+      const at = (s: number) => 1_000_000 + 1000 * s
+      for (let i = 0; i < 4; i++) p.wrong('ruth a', at(0))
+      expect(p.waitS('ruth a', at(0))).toBe(0)
+      p.wrong('ruth a', at(0))
+      expect(p.waitS('ruth a', at(1))).toBe(4)
+      expect(p.waitS('ruth a', at(6))).toBe(0)
+      p.wrong('ruth a', at(6))
+      expect(p.waitS('ruth a', at(6))).toBe(10)
+      expect(p.waitS('ruth b', at(6))).toBe(0)
+      for (let i = 0; i < 30; i++) p.wrong('ruth a', at(7))
+      expect(p.waitS('ruth a', at(7))).toBe(60)
+      p.right('ruth a')
+      expect(p.waitS('ruth a', at(7))).toBe(0)
+      p.wrong('cy a', at(0))
+      expect(p.waitS('cy a', at(5000))).toBe(0)
+    },
+  )
   it('a live channel ends soon after its sign-in', async () => {
     const listening = r.server.listen(0, '127.0.0.1')
     await new Promise((resolve) => listening.once('listening', resolve))
@@ -225,19 +245,22 @@ describe('doors of the record', () => {
       .send(measure({ supersedesId: first.id, enteredValue: 71 }))
       .expect(201)
   })
-  it('a write for the page of another site is refused; a program without an origin is not', async () => {
-    const id = v7()
-    const send = (origin: string) =>
-      own.agent
-        .post('/api/people')
-        .set('Origin', origin)
-        .set('Host', 'mano.local')
-        .send(person(`p${id.slice(-8)}`))
-    await send('https://elsewhere.example').expect(403)
-    await send('null').expect(403)
-    await send('http://mano.local').expect(201)
-    await own.agent.get('/api/me').set('Origin', 'https://elsewhere.example').expect(200)
-  })
+  it(
+    'a write for the page of another site is refused; a ' + 'program without an origin is not',
+    async () => {
+      const id = v7()
+      const send = (origin: string) =>
+        own.agent
+          .post('/api/people')
+          .set('Origin', origin)
+          .set('Host', 'mano.local')
+          .send(person(`p${id.slice(-8)}`))
+      await send('https://elsewhere.example').expect(403)
+      await send('null').expect(403)
+      await send('http://mano.local').expect(201)
+      await own.agent.get('/api/me').set('Origin', 'https://elsewhere.example').expect(200)
+    },
+  )
   it('the log of a failed statement holds none of its values', () => {
     const error = new QueryFailedError(
       'UPDATE account SET password_hash = $1',

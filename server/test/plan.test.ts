@@ -92,16 +92,22 @@ describe('a plan', () => {
     expect(versions).toMatchObject([{ weekStart: WEEK, number: 2, reason: 'shorter' }])
     expect(await stage('plan')).toMatchObject({ state: 'done', word: 'Week of' })
   })
-  it('the week that holds today is the one stages and roster speak of, whatever is planned after it', async () => {
-    const today = block('pinch_hold', daysBetween(WEEK, TODAY))
-    await save(plan([today], { reason: 'x' }))
-    for (const weeks of [1, 2])
-      await save(plan([block('pinch_hold')], { weekStart: addDays(WEEK, 7 * weeks), reason: 'x' }))
-    expect(await stage('plan')).toMatchObject({ word: 'Week of', on: WEEK })
-    expect(await stage('floor')).toMatchObject({ word: 'Today', action: 'Run the session' })
-    const row = (await rosterOf(own.agent)).find((a) => a.id === athleteId)!
-    expect(row.day).toMatchObject({ group: 'today', next: { on: TODAY } })
-  })
+  it(
+    'the week that holds today is the one stages and roster speak of, whatever is planned ' +
+      'after it',
+    async () => {
+      const today = block('pinch_hold', daysBetween(WEEK, TODAY))
+      await save(plan([today], { reason: 'x' }))
+      for (const weeks of [1, 2])
+        await save(
+          plan([block('pinch_hold')], { weekStart: addDays(WEEK, 7 * weeks), reason: 'x' }),
+        )
+      expect(await stage('plan')).toMatchObject({ word: 'Week of', on: WEEK })
+      expect(await stage('floor')).toMatchObject({ word: 'Today', action: 'Run the session' })
+      const row = (await rosterOf(own.agent)).find((a) => a.id === athleteId)!
+      expect(row.day).toMatchObject({ group: 'today', next: { on: TODAY } })
+    },
+  )
   it('weeks that are still to come are no ended plan', async () => {
     await save(plan([block('pinch_hold')], { weekStart: addDays(WEEK, -14), reason: 'x' }))
     await save(plan([block('pinch_hold')], { weekStart: addDays(WEEK, 7), reason: 'x' }))
@@ -126,72 +132,90 @@ describe('a plan', () => {
   ])('refuses a wrong %s', async (field, value) => {
     await save(plan([], { [field]: value }), 400)
   })
-  it('two coaches on one week: the second is told whose version came between, and saves on top of it', async () => {
-    const first = plan(await draft())
-    await save({ ...first, basedOn: null })
-    const second = plan(first.blocks, { basedOn: first.id, reason: 'mine' })
-    await save(second)
-    const late = plan(first.blocks, { basedOn: first.id, reason: 'late' })
-    expect((await save(late, 409))['detail']).toMatch(/saved version 2 of this week meanwhile/)
-    await save({ ...late, basedOn: second.id })
-    expect((await save(plan(first.blocks, { basedOn: null }), 409))['detail']).toMatch(/version 3/)
-  })
-  it("keeps the coach's terms; what is out may not be in, a school that is not known is refused", async () => {
-    const blocks = await draft()
-    const bans = [{ exerciseId: blocks[0]!.exerciseId, day: null }]
-    expect(
-      (await save(plan(blocks, { terms: { settings: {}, bans }, reason: 'all the same' }), 422))[
-        'detail'
-      ],
-    ).toContain('taken out by the coach')
-    await save(plan(blocks, { terms: { settings: { juggling: 'a' }, bans: [] } }), 400)
-    await save(
-      plan(
-        blocks.map((b, i) => ({ ...b, pinned: i === 0 })),
-        { terms: { settings: { straps: 'a' }, bans: [] } },
-      ),
-    )
-    const [v] = (
-      (await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView
-    ).versions
-    expect(v).toMatchObject({
-      terms: { settings: { straps: 'a' }, bans: [] },
-      by: expect.any(String) as string,
-    })
-    expect(v!.blocks[0]!.pinned).toBe(true)
-  })
-  it('gives the planner its problem: wants, facts, kit and days, from which the draft is made', async () => {
-    const get = (week: string, status: number) =>
-      own.agent.get(`/api/athletes/${athleteId}/problem?week=${week}`).expect(status)
-    const read = readProblem((await get(WEEK, 200)).body)
-    if (!read.ok) throw new Error(read.says)
-    expect(read.problem.wants.length).toBeGreaterThan(0)
-    let n = 0
-    expect(
-      draftWeek({ ...read.problem, frame }, () => `b${++n}`).blocks.map((b) => [
-        b.day,
-        b.exerciseId,
-        b.sets,
-      ]),
-    ).toEqual((await draft()).map((b) => [b.day, b.exerciseId, b.sets]))
-    await get('2026-11-24', 400)
-    await get('soon', 400)
-  })
-  it('there is one usual week, entered at intake: a saved week with other days of its own leaves it as it was', async () => {
-    const usual = async () =>
-      ((await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView).frame
-    const week = {
-      ...EMPTY_WEEK,
-      days: EMPTY_WEEK.days.map((d, i) => ({ ...d, gripMinutes: i === 1 ? 45 : 0 })),
-    }
-    await own.agent
-      .post(`/api/athletes/${athleteId}/weeks`)
-      .send({ id: v7(), ...week })
-      .expect(201)
-    expect(await usual()).toEqual(frameOfWeek(week))
-    await save(plan([], { frame, reason: 'x' }))
-    expect(await usual()).toEqual(frameOfWeek(week))
-  })
+  it(
+    'two coaches on one week: the second is told whose version came between, and saves on ' +
+      'top of it',
+    async () => {
+      const first = plan(await draft())
+      await save({ ...first, basedOn: null })
+      const second = plan(first.blocks, { basedOn: first.id, reason: 'mine' })
+      await save(second)
+      const late = plan(first.blocks, { basedOn: first.id, reason: 'late' })
+      expect((await save(late, 409))['detail']).toMatch(/saved version 2 of this week meanwhile/)
+      await save({ ...late, basedOn: second.id })
+      expect((await save(plan(first.blocks, { basedOn: null }), 409))['detail']).toMatch(
+        /version 3/,
+      )
+    },
+  )
+  it(
+    "keeps the coach's terms; what is out may not be in, a school that is not known is " +
+      'refused',
+    async () => {
+      const blocks = await draft()
+      const bans = [{ exerciseId: blocks[0]!.exerciseId, day: null }]
+      expect(
+        (await save(plan(blocks, { terms: { settings: {}, bans }, reason: 'all the same' }), 422))[
+          'detail'
+        ],
+      ).toContain('taken out by the coach')
+      await save(plan(blocks, { terms: { settings: { juggling: 'a' }, bans: [] } }), 400)
+      await save(
+        plan(
+          blocks.map((b, i) => ({ ...b, pinned: i === 0 })),
+          { terms: { settings: { straps: 'a' }, bans: [] } },
+        ),
+      )
+      const [v] = (
+        (await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView
+      ).versions
+      expect(v).toMatchObject({
+        terms: { settings: { straps: 'a' }, bans: [] },
+        by: expect.any(String) as string,
+      })
+      expect(v!.blocks[0]!.pinned).toBe(true)
+    },
+  )
+  it(
+    'gives the planner its problem: wants, facts, kit and days, from which the draft is ' + 'made',
+    async () => {
+      const get = (week: string, status: number) =>
+        own.agent.get(`/api/athletes/${athleteId}/problem?week=${week}`).expect(status)
+      const read = readProblem((await get(WEEK, 200)).body)
+      if (!read.ok) throw new Error(read.says)
+      expect(read.problem.wants.length).toBeGreaterThan(0)
+      let n = 0
+      expect(
+        draftWeek({ ...read.problem, frame }, () => `b${++n}`).blocks.map((b) => [
+          b.day,
+          b.exerciseId,
+          b.sets,
+        ]),
+      ).toEqual((await draft()).map((b) => [b.day, b.exerciseId, b.sets]))
+      await get('2026-11-24', 400)
+      await get('soon', 400)
+    },
+  )
+  it(
+    'there is one usual week, entered at intake: a saved week with other days of its own ' +
+      'leaves it as it was',
+    async () => {
+      const usual = async () =>
+        ((await own.agent.get(`/api/athletes/${athleteId}/plan`).expect(200)).body as PlanView)
+          .frame
+      const week = {
+        ...EMPTY_WEEK,
+        days: EMPTY_WEEK.days.map((d, i) => ({ ...d, gripMinutes: i === 1 ? 45 : 0 })),
+      }
+      await own.agent
+        .post(`/api/athletes/${athleteId}/weeks`)
+        .send({ id: v7(), ...week })
+        .expect(201)
+      expect(await usual()).toEqual(frameOfWeek(week))
+      await save(plan([], { frame, reason: 'x' }))
+      expect(await usual()).toEqual(frameOfWeek(week))
+    },
+  )
 })
 
 describe('the log', () => {

@@ -86,41 +86,45 @@ describe('what an athlete may ask', () => {
     expect(text).not.toContain('Kaya')
     expect(text).not.toContain('argon2')
   })
-  it('that it goes: no name, birth date or note is left anywhere; results of others are unchanged', async () => {
-    const { birthDate } = (await coach.get(`/api/athletes/${dov.id}`).expect(200))
-      .body as AthleteView
-    const said = 'prefers the left bench by the window'
-    await owner.query('UPDATE test_session SET note = $2 WHERE athlete_id = $1', [dov.id, said])
-    const words = ['Hartigan', birthDate!, said]
-    expect((await holding(words)).length).toBeGreaterThan(2)
-    const before = await others()
-    const refused = await coach
-      .post(`/api/athletes/${dov.id}/erase`)
-      .send({ name: 'Dov Hartley' })
-      .expect(400)
-    expect(JSON.stringify(refused.body)).toContain('Write the name exactly')
-    const gone = await coach.post(`/api/athletes/${dov.id}/erase`).send({ name: 'dov hartigan' })
-    expect([gone.status, gone.body]).toEqual([204, {}])
-    expect(await holding(words)).toEqual([])
-    expect(await others()).toEqual(before)
-    // What stays: results without who it was.
-    const [left] = (
-      await owner.query(
-        `SELECT (SELECT count(*)::int FROM trial t JOIN test_session s ON s.id = t.session_id
+  it(
+    'that it goes: no name, birth date or note is left anywhere; results of others are ' +
+      'unchanged',
+    async () => {
+      const { birthDate } = (await coach.get(`/api/athletes/${dov.id}`).expect(200))
+        .body as AthleteView
+      const said = 'prefers the left bench by the window'
+      await owner.query('UPDATE test_session SET note = $2 WHERE athlete_id = $1', [dov.id, said])
+      const words = ['Hartigan', birthDate!, said]
+      expect((await holding(words)).length).toBeGreaterThan(2)
+      const before = await others()
+      const refused = await coach
+        .post(`/api/athletes/${dov.id}/erase`)
+        .send({ name: 'Dov Hartley' })
+        .expect(400)
+      expect(JSON.stringify(refused.body)).toContain('Write the name exactly')
+      const gone = await coach.post(`/api/athletes/${dov.id}/erase`).send({ name: 'dov hartigan' })
+      expect([gone.status, gone.body]).toEqual([204, {}])
+      expect(await holding(words)).toEqual([])
+      expect(await others()).toEqual(before)
+      // What stays: results without who it was.
+      const [left] = (
+        await owner.query(
+          `SELECT (SELECT count(*)::int FROM trial t JOIN test_session s ON s.id = t.session_id
           WHERE s.athlete_id = $1) AS trials, (SELECT count(*)::int FROM injury
           WHERE athlete_id = $1) AS injuries, (SELECT count(*)::int FROM set_log
           WHERE athlete_id = $1) AS sets`,
-        [dov.id],
-      )
-    ).rows as { trials: number; injuries: number; sets: number }[]
-    expect(left).toMatchObject({ injuries: 0, sets: 0 })
-    expect(left!.trials).toBeGreaterThan(0)
-    const file: string[] = []
-    await inHall(r.app, hallId, async (em) => {
-      for await (const line of exportLines(em)) file.push(line)
-    })
-    for (const w of words) expect(file.join('').toLowerCase()).not.toContain(w.toLowerCase())
-  })
+          [dov.id],
+        )
+      ).rows as { trials: number; injuries: number; sets: number }[]
+      expect(left).toMatchObject({ injuries: 0, sets: 0 })
+      expect(left!.trials).toBeGreaterThan(0)
+      const file: string[] = []
+      await inHall(r.app, hallId, async (em) => {
+        for await (const line of exportLines(em)) file.push(line)
+      })
+      for (const w of words) expect(file.join('').toLowerCase()).not.toContain(w.toLowerCase())
+    },
+  )
   it('and is nowhere afterwards: no page, no list, no way back', async () => {
     await coach.get(`/api/athletes/${dov.id}`).expect(404)
     await coach.get(`/api/athletes/${dov.id}/record`).expect(404)
@@ -138,47 +142,50 @@ describe('what an athlete may ask', () => {
 })
 
 describe('how long records are kept', () => {
-  it('a number of years shows who is over before it is set; only they are erased, by the owner', async () => {
-    const own = await hall(r, 'retain')
-    const at = r.now.at
-    r.now.at = '2014-03-01T10:00:00.000Z'
-    const [old, back] = [
-      await addAthlete(own.agent, { name: 'Oda Quill' }),
-      await addAthlete(own.agent, { name: 'Bran Fell' }),
-    ]
-    r.now.at = at
-    const fresh = await addAthlete(own.agent, { name: 'Nia Pike' })
-    // Somebody of long ago who was tested again is not over.
-    await tested(own.agent, back)
-    const over = async (query = '') =>
-      (await own.agent.get(`/api/retention${query}`).expect(200)).body as RetentionView
-    expect(await over()).toMatchObject({ keepYears: null, over: [] })
-    expect((await over('?years=10')).over).toEqual([
-      { id: old, name: 'Oda Quill', last: '2014-03-01', away: null },
-    ])
-    expect((await over('?years=20')).over).toEqual([])
-    const erase = (...athletes: string[]) =>
-      own.agent.post('/api/retention/erase').send({ athletes })
-    // Looked at is not set.
-    expect((await erase(old)).body).toMatchObject({ status: 409 })
-    const { version } = await over()
-    await own.agent.put('/api/retention').send({ version, keepYears: 10 }).expect(200)
-    await own.agent
-      .put('/api/retention')
-      .send({ version: version + 9, keepYears: 11 })
-      .expect(409)
-    await erase(old, fresh).expect(409)
-    await own.agent.get(`/api/athletes/${old}`).expect(200)
-    await erase(old).expect(204)
-    await own.agent.get(`/api/athletes/${old}`).expect(404)
-    await own.agent.get(`/api/athletes/${back}`).expect(200)
-    expect((await over()).over).toEqual([])
-    // And without a limit again.
-    const now = (await over()).version
-    await own.agent.put('/api/retention').send({ version: now, keepYears: null }).expect(200)
-    expect(await over()).toMatchObject({ keepYears: null })
-    expect(await holding(['Oda Quill'])).toEqual([])
-  })
+  it(
+    'a number of years shows who is over before it is set; only they are erased, by the ' + 'owner',
+    async () => {
+      const own = await hall(r, 'retain')
+      const at = r.now.at
+      r.now.at = '2014-03-01T10:00:00.000Z'
+      const [old, back] = [
+        await addAthlete(own.agent, { name: 'Oda Quill' }),
+        await addAthlete(own.agent, { name: 'Bran Fell' }),
+      ]
+      r.now.at = at
+      const fresh = await addAthlete(own.agent, { name: 'Nia Pike' })
+      // Somebody of long ago who was tested again is not over.
+      await tested(own.agent, back)
+      const over = async (query = '') =>
+        (await own.agent.get(`/api/retention${query}`).expect(200)).body as RetentionView
+      expect(await over()).toMatchObject({ keepYears: null, over: [] })
+      expect((await over('?years=10')).over).toEqual([
+        { id: old, name: 'Oda Quill', last: '2014-03-01', away: null },
+      ])
+      expect((await over('?years=20')).over).toEqual([])
+      const erase = (...athletes: string[]) =>
+        own.agent.post('/api/retention/erase').send({ athletes })
+      // Looked at is not set.
+      expect((await erase(old)).body).toMatchObject({ status: 409 })
+      const { version } = await over()
+      await own.agent.put('/api/retention').send({ version, keepYears: 10 }).expect(200)
+      await own.agent
+        .put('/api/retention')
+        .send({ version: version + 9, keepYears: 11 })
+        .expect(409)
+      await erase(old, fresh).expect(409)
+      await own.agent.get(`/api/athletes/${old}`).expect(200)
+      await erase(old).expect(204)
+      await own.agent.get(`/api/athletes/${old}`).expect(404)
+      await own.agent.get(`/api/athletes/${back}`).expect(200)
+      expect((await over()).over).toEqual([])
+      // And without a limit again.
+      const now = (await over()).version
+      await own.agent.put('/api/retention').send({ version: now, keepYears: null }).expect(200)
+      expect(await over()).toMatchObject({ keepYears: null })
+      expect(await holding(['Oda Quill'])).toEqual([])
+    },
+  )
   it('the owner reads who saw and who changed health records; nobody below does', async () => {
     const own = await hall(r, 'trail')
     const id = await addAthlete(own.agent, { name: 'Ivo Marsh' })

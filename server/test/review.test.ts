@@ -58,19 +58,23 @@ async function linesOf(bytes: Buffer): Promise<{ pages: number; lines: string[] 
 }
 
 describe('the review', () => {
-  it('has the weeks of its period, errors of the squad where own repeats are few, and refuses nonsense', async () => {
-    const view = await reviewOf(idOf('Ines Varrow'))
-    expect(view.weeks.length).toBe(15)
-    expect(view.weeks.some((w) => (w.load ?? 0) > 0)).toBe(true)
-    for (const q of [
-      '',
-      '?from=2026-10-01',
-      '?from=2026-11-01&to=2026-10-01',
-      '?from=x&to=y',
-      '?from=2000-01-01&to=2026-01-01',
-    ])
-      await coach.get(`/api/athletes/${idOf('Ines Varrow')}/review${q}`).expect(400)
-  })
+  it(
+    'has the weeks of its period, errors of the squad where own repeats are few, and ' +
+      'refuses nonsense',
+    async () => {
+      const view = await reviewOf(idOf('Ines Varrow'))
+      expect(view.weeks.length).toBe(15)
+      expect(view.weeks.some((w) => (w.load ?? 0) > 0)).toBe(true)
+      for (const q of [
+        '',
+        '?from=2026-10-01',
+        '?from=2026-11-01&to=2026-10-01',
+        '?from=x&to=y',
+        '?from=2000-01-01&to=2026-01-01',
+      ])
+        await coach.get(`/api/athletes/${idOf('Ines Varrow')}/review${q}`).expect(400)
+    },
+  )
   it('a decision is kept once, read back, and what is raised is raised in the gaps', async () => {
     const id = idOf('Ines Varrow')
     const body = {
@@ -145,22 +149,27 @@ describe('the review', () => {
 })
 
 describe('the squad', () => {
-  it('has every athlete, set-ups with how many did them, and the newest counted test of each hand', async () => {
-    const view = (await coach.get('/api/squad?protocol=dyno_seated').expect(200)).body as SquadView
-    expect(view.athletes).toHaveLength(roster.length)
-    const ines = view.athletes.find((a) => a.name === 'Ines Varrow')!
-    const sessions = (await coach.get(`/api/athletes/${ines.id}/tests`).expect(200))
-      .body as SessionView[]
-    const last = sessions.filter((s) => s.protocolId === 'dyno_seated' && !s.practice).at(-1)!
-    const left = last.trials.filter((t) => t.hand === 'left' && !t.struck).map((t) => t.value)
-    const own = ines.tests.find(
-      (t) => t.setup === seriesKey('', last, 'pair') && t.hand === 'left',
-    )!
-    expect(own.on).toBe(last.performedOn)
-    expect(own.value).toBeCloseTo(left.reduce((a, b) => a + b, 0) / left.length, 6)
-    expect(view.setups[0]!.athletes).toBeGreaterThan(1)
-    await coach.get('/api/squad?protocol=juggling').expect(400)
-  })
+  it(
+    'has every athlete, set-ups with how many did them, and the newest counted test of ' +
+      'each hand',
+    async () => {
+      const view = (await coach.get('/api/squad?protocol=dyno_seated').expect(200))
+        .body as SquadView
+      expect(view.athletes).toHaveLength(roster.length)
+      const ines = view.athletes.find((a) => a.name === 'Ines Varrow')!
+      const sessions = (await coach.get(`/api/athletes/${ines.id}/tests`).expect(200))
+        .body as SessionView[]
+      const last = sessions.filter((s) => s.protocolId === 'dyno_seated' && !s.practice).at(-1)!
+      const left = last.trials.filter((t) => t.hand === 'left' && !t.struck).map((t) => t.value)
+      const own = ines.tests.find(
+        (t) => t.setup === seriesKey('', last, 'pair') && t.hand === 'left',
+      )!
+      expect(own.on).toBe(last.performedOn)
+      expect(own.value).toBeCloseTo(left.reduce((a, b) => a + b, 0) / left.length, 6)
+      expect(view.setups[0]!.athletes).toBeGreaterThan(1)
+      await coach.get('/api/squad?protocol=juggling').expect(400)
+    },
+  )
 })
 
 describe('reports', () => {

@@ -180,53 +180,58 @@ describe('rows kept for the roster', () => {
 })
 
 describe('a server that keeps up by itself', () => {
-  it('says when a page lacks the newest writes, and soon does not; the first look of a day waits', async () => {
-    const server = buildApp({
-      app: r.app,
-      pool: r.pool,
-      sheds: false,
-      upkeep: rowsIn(r.app),
-      clock: () => new Date(r.now.at),
-      sessionSecret: 'test',
-      webRoot: null,
-    })
-    const agent = request.agent(server)
-    await agent.post('/api/session').send({ login: 'ruth', password: PASSWORD }).expect(201)
-    const page = async () =>
-      (await agent.get('/api/athletes?sort=name&most=200').expect(200)).body as RosterPage
-    r.now.at = '2027-02-26T10:00:00.000Z'
-    expect(await page()).toMatchObject({ behind: false, rows: { length: 3 } })
-    expect((await page()).rows).toEqual(await anew(own.hallId, '2027-02-26'))
-    for (let i = 0; i < 8; i++) {
-      await agent
-        .post(`/api/athletes/${athletes[i % 3]!}/observations`)
-        .send({ id: v7(), hand: 'left', pain: i, symptom: null, places: null, note: '' })
+  it(
+    'says when a page lacks the newest writes, and soon does not; the first look of a day ' +
+      'waits',
+    async () => {
+      const server = buildApp({
+        app: r.app,
+        pool: r.pool,
+        sheds: false,
+        upkeep: rowsIn(r.app),
+        clock: () => new Date(r.now.at),
+        sessionSecret: 'test',
+        webRoot: null,
+      })
+      const agent = request.agent(server)
+      await agent.post('/api/session').send({ login: 'ruth', password: PASSWORD }).expect(201)
+      const page = async () =>
+        (await agent.get('/api/athletes?sort=name&most=200').expect(200)).body as RosterPage
+      r.now.at = '2027-02-26T10:00:00.000Z'
+      expect(await page()).toMatchObject({ behind: false, rows: { length: 3 } })
+      expect((await page()).rows).toEqual(await anew(own.hallId, '2027-02-26'))
+      for (let i = 0; i < 8; i++) {
+        await agent
+          .post(`/api/athletes/${athletes[i % 3]!}/observations`)
+          .send({ id: v7(), hand: 'left', pain: i, symptom: null, places: null, note: '' })
+          .expect(201)
+        const at = await page()
+        // Never a page that lacks a write and says it has all.
+        if (!at.behind) expect(at.rows).toEqual(await anew(own.hallId, '2027-02-26'))
+      }
+      // Nobody has to ask for it: a write is enough.
+      await vi.waitFor(
+        async () => {
+          const [{ n }] = (await inHall(r.app, own.hallId, (em) =>
+            em.query('SELECT count(*)::int AS n FROM athlete_mark'),
+          )) as [{ n: number }]
+          expect(n).toBe(0)
+        },
+        { timeout: 5000 },
+      )
+      expect(await page()).toMatchObject({ behind: false })
+      expect((await page()).rows).toEqual(await anew(own.hallId, '2027-02-26'))
+      // What another server wrote is seen as well: this one takes it up once it is asked.
+      await own.agent
+        .post(`/api/athletes/${athletes[0]!}/observations`)
+        .send({ id: v7(), hand: 'right', pain: 1, symptom: null, places: null, note: '' })
         .expect(201)
-      const at = await page()
-      // Never a page that lacks a write and says it has all.
-      if (!at.behind) expect(at.rows).toEqual(await anew(own.hallId, '2027-02-26'))
-    }
-    // Nobody has to ask for it: a write is enough.
-    await vi.waitFor(
-      async () => {
-        const [{ n }] = (await inHall(r.app, own.hallId, (em) =>
-          em.query('SELECT count(*)::int AS n FROM athlete_mark'),
-        )) as [{ n: number }]
-        expect(n).toBe(0)
-      },
-      { timeout: 5000 },
-    )
-    expect(await page()).toMatchObject({ behind: false })
-    expect((await page()).rows).toEqual(await anew(own.hallId, '2027-02-26'))
-    // What another server wrote is seen as well: this one takes it up once it is asked.
-    await own.agent
-      .post(`/api/athletes/${athletes[0]!}/observations`)
-      .send({ id: v7(), hand: 'right', pain: 1, symptom: null, places: null, note: '' })
-      .expect(201)
-    await vi.waitFor(async () => expect(await page()).toMatchObject({ behind: false }), 5000)
-    expect((await page()).rows).toEqual(await anew(own.hallId, '2027-02-26'))
-    r.now.at = NOW
-  }, 30_000)
+      await vi.waitFor(async () => expect(await page()).toMatchObject({ behind: false }), 5000)
+      expect((await page()).rows).toEqual(await anew(own.hallId, '2027-02-26'))
+      r.now.at = NOW
+    },
+    30_000,
+  )
 })
 
 describe('pages of the roster', () => {
@@ -249,7 +254,12 @@ describe('pages of the roster', () => {
           const page: RosterPage = (
             await coach
               .get(
-                `/api/athletes?${new URLSearchParams({ sort, most: String(most), ...(after && { after }) }).toString()}`,
+                '/api/athletes?' +
+                  new URLSearchParams({
+                    sort,
+                    most: String(most),
+                    ...(after && { after }),
+                  }).toString(),
               )
               .expect(200)
           ).body as RosterPage

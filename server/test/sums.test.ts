@@ -87,30 +87,34 @@ it('kept sums of tests are those of the whole record, after every kind of write'
   expect(await kept()).toEqual(await anew())
 })
 
-it('of others only those asked for, the ones who repeated it first, and never the athlete asked about', async () => {
-  const cy = await addAthlete(own.agent, { name: 'Cy' })
-  await tested(own.agent, cy)
-  await kept()
-  const of = (than: string, most: number) =>
-    inHall(r.app, own.hallId, async (em) => [
-      ...new Set((await summedTests(em, PROTOCOLS, { than, most })).map((t) => t.athleteId)),
-    ])
-  expect((await of(v7(), 40)).sort()).toEqual([ann, cy].sort())
-  expect(await of(cy, 40)).toEqual([ann])
-  expect(await of(v7(), 1)).toHaveLength(1)
-  // Who has no sum yet is in at once; what is tested again this minute may wait until it is asked
-  // for on the squad's own page.
-  const di = await addAthlete(own.agent, { name: 'Di' })
-  await tested(own.agent, di)
-  expect(await of(v7(), 40)).toContain(di)
-  await tested(own.agent, di, [60, 60.5, 61], [62, 62.5, 63])
-  const ofDi = () =>
-    inHall(r.app, own.hallId, async (em) =>
-      (await summedTests(em, PROTOCOLS, { than: cy, most: 40 }))
-        .filter((t) => t.athleteId === di && t.hand === 'left')
-        .map((t) => t.differences.length),
-    )
-  expect(await ofDi()).toEqual([0])
-  await kept()
-  expect(await ofDi()).toEqual([1])
-})
+it(
+  'of others only those asked for, the ones who repeated it first, and never the athlete ' +
+    'asked about',
+  async () => {
+    const cy = await addAthlete(own.agent, { name: 'Cy' })
+    await tested(own.agent, cy)
+    await kept()
+    const of = (than: string, most: number) =>
+      inHall(r.app, own.hallId, async (em) => [
+        ...new Set((await summedTests(em, PROTOCOLS, { than, most })).map((t) => t.athleteId)),
+      ])
+    expect((await of(v7(), 40)).sort()).toEqual([ann, cy].sort())
+    expect(await of(cy, 40)).toEqual([ann])
+    expect(await of(v7(), 1)).toHaveLength(1)
+    // Who has no sum yet is in at once; what is tested again this minute may wait until it is asked
+    // for on the squad's own page.
+    const di = await addAthlete(own.agent, { name: 'Di' })
+    await tested(own.agent, di)
+    expect(await of(v7(), 40)).toContain(di)
+    await tested(own.agent, di, [60, 60.5, 61], [62, 62.5, 63])
+    const ofDi = () =>
+      inHall(r.app, own.hallId, async (em) =>
+        (await summedTests(em, PROTOCOLS, { than: cy, most: 40 }))
+          .filter((t) => t.athleteId === di && t.hand === 'left')
+          .map((t) => t.differences.length),
+      )
+    expect(await ofDi()).toEqual([0])
+    await kept()
+    expect(await ofDi()).toEqual([1])
+  },
+)

@@ -212,20 +212,25 @@ describe('what ./mano keeps running', () => {
     expect((await run('password', 'nobody', '--empty')).out).toContain('Nobody signs in as')
     expect((await call('GET', '/api/places')).status).toBe(200)
   }, 90_000)
-  it("what it started ends with it; a number in a stale file that is another process's by now is left alone", async () => {
-    mano.kill('SIGTERM')
-    await exited(mano)
-    expect([pids('server/dist/main.mjs'), await answers('/healthz')]).toEqual([[], 0])
-    expect(existsSync(join(data, 'pg/postmaster.pid'))).toBe(false)
-    const other = spawn('sleep', ['60'])
-    writeFileSync(
-      join(data, 'pg/postmaster.pid'),
-      `${other.pid}\n${join(data, 'pg')}\n0\n${port}\n\n127.0.0.1\n`,
-    )
-    mano = start()
-    await until(async () => (await answers('/readyz')) === 200, 20_000)
-    expect((await call('GET', '/api/places')).status).toBe(200)
-    expect(other.exitCode === null && other.signalCode === null).toBe(true)
-    other.kill()
-  }, 60_000)
+  it(
+    "what it started ends with it; a number in a stale file that is another process's by " +
+      'now is left alone',
+    async () => {
+      mano.kill('SIGTERM')
+      await exited(mano)
+      expect([pids('server/dist/main.mjs'), await answers('/healthz')]).toEqual([[], 0])
+      expect(existsSync(join(data, 'pg/postmaster.pid'))).toBe(false)
+      const other = spawn('sleep', ['60'])
+      writeFileSync(
+        join(data, 'pg/postmaster.pid'),
+        `${other.pid}\n${join(data, 'pg')}\n0\n${port}\n\n127.0.0.1\n`,
+      )
+      mano = start()
+      await until(async () => (await answers('/readyz')) === 200, 20_000)
+      expect((await call('GET', '/api/places')).status).toBe(200)
+      expect(other.exitCode === null && other.signalCode === null).toBe(true)
+      other.kill()
+    },
+    60_000,
+  )
 })

@@ -34,14 +34,17 @@ const there = async (like: string) =>
 const name = () => `s_${randomBytes(5).toString('hex')}`
 
 describe('a restore that is killed at a bad moment', () => {
-  it('changes both names in one step: afterwards there is the new one and nothing else', async () => {
-    const own = name()
-    await made(own)
-    await made(`${own}_restore`)
-    await swapDatabase(admin, `${own}_restore`, own)
-    expect([await called(own), await there(own)]).toEqual([`${own}_restore`, [own]])
-    await dropDatabase(admin, own)
-  })
+  it(
+    'changes both names in one step: afterwards there ' + 'is the new one and nothing else',
+    async () => {
+      const own = name()
+      await made(own)
+      await made(`${own}_restore`)
+      await swapDatabase(admin, `${own}_restore`, own)
+      expect([await called(own), await there(own)]).toEqual([`${own}_restore`, [own]])
+      await dropDatabase(admin, own)
+    },
+  )
   it.each([
     ['half put back: it goes, what was there stays', ['', '_restore'], ''],
     ['after the change of names: what was there before goes', ['', '_old'], ''],

@@ -77,32 +77,35 @@ describe('what was recorded by mistake is taken back', () => {
     expect(await clearance()).toBeNull()
   })
 
-  it('a measure of a handle: the series goes on with the size before it; not under a result', async () => {
-    const id = await handle()
-    const first = (await unit(id)).measurementId
-    const slip = await post(`/api/kit/${id}/measurements`, measured(63))
-    expect(await unit(id)).toMatchObject({ sizeMm: 63, measurementId: slip })
-    await back('implement_measurement', first).expect(409)
-    await back('implement_measurement', slip).expect(201)
-    expect(await unit(id)).toMatchObject({ sizeMm: 60, measurementId: first })
-    // What is measured next belongs to the series the mistake would have cut.
-    const next = await own.agent
-      .post(`/api/kit/${id}/measurements`)
-      .send(measured(60.2))
-      .expect(201)
-    expect(next.body).toMatchObject({ newSeries: false })
-    await back('implement_measurement', first).expect(409)
-    const dyno = ((await own.agent.get('/api/kit').expect(200)).body as KitUnit[]).find(
-      (u) => u.kind === 'dyno',
-    )!
-    const again = await post(`/api/kit/${dyno.id}/measurements`, measured(55))
-    await tested(own.agent, await addAthlete(own.agent, { name: 'Another' }))
-    await back('implement_measurement', again)
-      .expect(409)
-      .expect(({ body }) =>
-        expect(body).toMatchObject({ detail: expect.stringContaining('Measure again') }),
-      )
-  })
+  it(
+    'a measure of a handle: the series goes on with the ' + 'size before it; not under a result',
+    async () => {
+      const id = await handle()
+      const first = (await unit(id)).measurementId
+      const slip = await post(`/api/kit/${id}/measurements`, measured(63))
+      expect(await unit(id)).toMatchObject({ sizeMm: 63, measurementId: slip })
+      await back('implement_measurement', first).expect(409)
+      await back('implement_measurement', slip).expect(201)
+      expect(await unit(id)).toMatchObject({ sizeMm: 60, measurementId: first })
+      // What is measured next belongs to the series the mistake would have cut.
+      const next = await own.agent
+        .post(`/api/kit/${id}/measurements`)
+        .send(measured(60.2))
+        .expect(201)
+      expect(next.body).toMatchObject({ newSeries: false })
+      await back('implement_measurement', first).expect(409)
+      const dyno = ((await own.agent.get('/api/kit').expect(200)).body as KitUnit[]).find(
+        (u) => u.kind === 'dyno',
+      )!
+      const again = await post(`/api/kit/${dyno.id}/measurements`, measured(55))
+      await tested(own.agent, await addAthlete(own.agent, { name: 'Another' }))
+      await back('implement_measurement', again)
+        .expect(409)
+        .expect(({ body }) =>
+          expect(body).toMatchObject({ detail: expect.stringContaining('Measure again') }),
+        )
+    },
+  )
 
   it('a check and a gap of thumb and finger', async () => {
     const id = await handle()
@@ -173,16 +176,19 @@ describe('what was recorded by mistake is taken back', () => {
     expect(lines).toEqual([])
   })
 
-  it('twice is once; another hall, an assistant and a row that is not there are refused', async () => {
-    const id = await handle()
-    const slip = await post(`/api/kit/${id}/measurements`, measured(63))
-    const body = { id: v7(), kind: 'implement_measurement', rowId: slip }
-    await own.agent.post('/api/taken-back').send(body).expect(201)
-    await own.agent.post('/api/taken-back').send(body).expect(201)
-    await back('implement_measurement', slip).expect(409)
-    for (const kind of Object.keys(TAKEN_BACK) as TakenBackKind[])
-      await back(kind, v7()).expect(404)
-    const other = await hall(r, 'elsewhere')
-    await back('implement_measurement', slip, other.agent).expect(404)
-  })
+  it(
+    'twice is once; another hall, an assistant and a ' + 'row that is not there are refused',
+    async () => {
+      const id = await handle()
+      const slip = await post(`/api/kit/${id}/measurements`, measured(63))
+      const body = { id: v7(), kind: 'implement_measurement', rowId: slip }
+      await own.agent.post('/api/taken-back').send(body).expect(201)
+      await own.agent.post('/api/taken-back').send(body).expect(201)
+      await back('implement_measurement', slip).expect(409)
+      for (const kind of Object.keys(TAKEN_BACK) as TakenBackKind[])
+        await back(kind, v7()).expect(404)
+      const other = await hall(r, 'elsewhere')
+      await back('implement_measurement', slip, other.agent).expect(404)
+    },
+  )
 })

@@ -72,37 +72,41 @@ const day = (more: object = {}) => ({
 const event = (kind: string, at: number, body: object = {}) => ({ id: v7(), kind, at, body })
 
 describe('a group test day', () => {
-  it('is set up, begun once, and what happens is a list that every station reads; a repeated send is one event', async () => {
-    const d = day()
-    await own.agent.post('/api/test-days').send(d).expect(201)
-    await own.agent.post('/api/test-days').send(d).expect(201)
-    expect((await own.agent.get('/api/test-days').expect(200)).body as TestDayLine[]).toMatchObject(
-      [{ id: d.id, athletes: 1, stations: 1, started: false }],
-    )
-    const at = '2026-11-25T10:00:00.000Z'
-    await own.agent
-      .post(`/api/test-days/${d.id}/events`)
-      .send(event('start', 0, { startedAt: at }))
-      .expect(201)
-    await own.agent
-      .post(`/api/test-days/${d.id}/events`)
-      .send(event('start', 0, { startedAt: '2026-11-25T11:00:00.000Z' }))
-      .expect(409)
-    const done = event('done', 42.5, {
-      athlete: athleteId,
-      station: d.setup.stations[0]!.id,
-      hand: 'left',
-      loadKg: 0,
-      outcome: 'clean',
-      value: 400,
-    })
-    // An assistant runs a station.
-    for (let n = 0; n < 2; n++)
-      await assistant.post(`/api/test-days/${d.id}/events`).send(done).expect(201)
-    const view = (await own.agent.get(`/api/test-days/${d.id}`).expect(200)).body as TestDayView
-    expect(view.startedAt).toBe(at)
-    expect(view.events).toMatchObject([{ kind: 'done', at: 42.5, hand: 'left', value: 400 }])
-  })
+  it(
+    'is set up, begun once, and what happens is a list that every station reads; a ' +
+      'repeated send is one event',
+    async () => {
+      const d = day()
+      await own.agent.post('/api/test-days').send(d).expect(201)
+      await own.agent.post('/api/test-days').send(d).expect(201)
+      expect(
+        (await own.agent.get('/api/test-days').expect(200)).body as TestDayLine[],
+      ).toMatchObject([{ id: d.id, athletes: 1, stations: 1, started: false }])
+      const at = '2026-11-25T10:00:00.000Z'
+      await own.agent
+        .post(`/api/test-days/${d.id}/events`)
+        .send(event('start', 0, { startedAt: at }))
+        .expect(201)
+      await own.agent
+        .post(`/api/test-days/${d.id}/events`)
+        .send(event('start', 0, { startedAt: '2026-11-25T11:00:00.000Z' }))
+        .expect(409)
+      const done = event('done', 42.5, {
+        athlete: athleteId,
+        station: d.setup.stations[0]!.id,
+        hand: 'left',
+        loadKg: 0,
+        outcome: 'clean',
+        value: 400,
+      })
+      // An assistant runs a station.
+      for (let n = 0; n < 2; n++)
+        await assistant.post(`/api/test-days/${d.id}/events`).send(done).expect(201)
+      const view = (await own.agent.get(`/api/test-days/${d.id}`).expect(200)).body as TestDayView
+      expect(view.startedAt).toBe(at)
+      expect(view.events).toMatchObject([{ kind: 'done', at: 42.5, hand: 'left', value: 400 }])
+    },
+  )
   it('refuses what cannot be, and keeps nothing of it', async () => {
     const send = (b: object) => own.agent.post('/api/test-days').send(b)
     await send(day({ athletes: [] })).expect(400)

@@ -434,67 +434,74 @@ describe('import of sets', () => {
     return v.history.logs
   }
 
-  it('they stand beside sets of the floor, raise what they would have raised, and go as one', async () => {
-    const { name } = await view()
-    const body = file([
-      `${name},2026-11-20,roll_max,both,3,30,3,`,
-      `${name},2026-11-21,roll_max,left,1,30,3,6`,
-    ])
-    expect(await importFile(own.agent, { ...body, dryRun: true })).toMatchObject({
-      ok: true,
-      of: 'sets',
-      trials: 7,
-      tests: 2,
-      importId: null,
-    })
-    expect(await logs()).toEqual([])
-    expect(await importFile(own.agent, body)).toMatchObject({ trials: 7, importId: body.id })
-    expect(await logs()).toHaveLength(7)
-    expect(await logs()).toContainEqual(
-      expect.objectContaining({ exerciseId: 'roll_max', hand: 'right', set: 3, loadKg: 30 }),
-    )
-    expect(
-      await importFile(own.agent, file([`${name},2026-11-20,roll_max,left,1,30,3,`])),
-    ).toMatchObject({ trials: 0, already: 1 })
-    await own.agent.post(`/api/imports/${body.id}/undo`).send({}).expect(200)
-    expect(await logs()).toEqual([])
-  })
-  it('a line without a hand is named and nothing kept; a mapped sheet is remembered as one of sets', async () => {
-    const { name } = await view()
-    expect(
-      await importFile(own.agent, file([`${name},2026-11-20,roll_max,,3,30,3,`])),
-    ).toMatchObject({
-      ok: false,
-      of: 'sets',
-      problems: [{ line: 2, column: 'hand' }],
-    })
-    const mapped = await importFile(own.agent, {
-      id: v7(),
-      fileName: 'own.csv',
-      dryRun: false,
-      text: ['who;day;move;n;kg;s', `${name};2026-11-20;roller;2;25;3`].join('\n'),
-      mapping: {
+  it(
+    'they stand beside sets of the floor, raise what ' + 'they would have raised, and go as one',
+    async () => {
+      const { name } = await view()
+      const body = file([
+        `${name},2026-11-20,roll_max,both,3,30,3,`,
+        `${name},2026-11-21,roll_max,left,1,30,3,6`,
+      ])
+      expect(await importFile(own.agent, { ...body, dryRun: true })).toMatchObject({
+        ok: true,
         of: 'sets',
-        columns: {
-          athlete: 'who',
-          date: 'day',
-          exercise: 'move',
-          sets: 'n',
-          load: 'kg',
-          seconds: 's',
+        trials: 7,
+        tests: 2,
+        importId: null,
+      })
+      expect(await logs()).toEqual([])
+      expect(await importFile(own.agent, body)).toMatchObject({ trials: 7, importId: body.id })
+      expect(await logs()).toHaveLength(7)
+      expect(await logs()).toContainEqual(
+        expect.objectContaining({ exerciseId: 'roll_max', hand: 'right', set: 3, loadKg: 30 }),
+      )
+      expect(
+        await importFile(own.agent, file([`${name},2026-11-20,roll_max,left,1,30,3,`])),
+      ).toMatchObject({ trials: 0, already: 1 })
+      await own.agent.post(`/api/imports/${body.id}/undo`).send({}).expect(200)
+      expect(await logs()).toEqual([])
+    },
+  )
+  it(
+    'a line without a hand is named and nothing kept; a mapped sheet is remembered as one ' +
+      'of sets',
+    async () => {
+      const { name } = await view()
+      expect(
+        await importFile(own.agent, file([`${name},2026-11-20,roll_max,,3,30,3,`])),
+      ).toMatchObject({
+        ok: false,
+        of: 'sets',
+        problems: [{ line: 2, column: 'hand' }],
+      })
+      const mapped = await importFile(own.agent, {
+        id: v7(),
+        fileName: 'own.csv',
+        dryRun: false,
+        text: ['who;day;move;n;kg;s', `${name};2026-11-20;roller;2;25;3`].join('\n'),
+        mapping: {
+          of: 'sets',
+          columns: {
+            athlete: 'who',
+            date: 'day',
+            exercise: 'move',
+            sets: 'n',
+            load: 'kg',
+            seconds: 's',
+          },
+          fixed: { hand: 'both' },
+          names: {},
+          exercises: { roller: 'Rolling handle, single lifts' },
+          results: [],
+          dateOrder: 'ymd',
         },
-        fixed: { hand: 'both' },
-        names: {},
-        exercises: { roller: 'Rolling handle, single lifts' },
-        results: [],
-        dateOrder: 'ymd',
-      },
-    })
-    expect(mapped).toMatchObject({ ok: true, trials: 4 })
-    expect((await own.agent.get('/api/imports/mappings').expect(200)).body).toContainEqual(
-      expect.objectContaining({ mapping: expect.objectContaining({ of: 'sets' }) }),
-    )
-  })
+      })
+      expect(mapped).toMatchObject({ ok: true, trials: 4 })
+      expect((await own.agent.get('/api/imports/mappings').expect(200)).body).toContainEqual(
+        expect.objectContaining({ mapping: expect.objectContaining({ of: 'sets' }) }),
+      )
+    },
+  )
 })
 
 describe('over time', () => {

@@ -86,22 +86,26 @@ beforeAll(async () => {
 afterAll(() => demo.close())
 
 describe("a hall's file", () => {
-  it('makes an empty installation the same hall: exported again it is equal, line by line', async () => {
-    const empty = await rig()
-    const agent = request.agent(empty.server)
-    await bring(agent, file).expect(201)
-    expect(await download(agent)).toBe(file)
-    expect(linesOf(file).length).toBeGreaterThan(2000)
-    // Only the named coach has a password, and a hall that is there is not overwritten.
-    await signIn(empty, DEMO_SIGN_IN.login, PASSWORD)
-    await request(empty.server)
-      .post('/api/session')
-      .send({ login: DEMO_SIGN_IN.login, password: DEMO_SIGN_IN.password })
-      .expect(401)
-    await bring(request(empty.server), file).expect(409)
-    expect(await rosterOf(agent)).toEqual(await rosterOf(coach))
-    await empty.close()
-  }, 60_000)
+  it(
+    'makes an empty installation the same hall: ' + 'exported again it is equal, line by line',
+    async () => {
+      const empty = await rig()
+      const agent = request.agent(empty.server)
+      await bring(agent, file).expect(201)
+      expect(await download(agent)).toBe(file)
+      expect(linesOf(file).length).toBeGreaterThan(2000)
+      // Only the named coach has a password, and a hall that is there is not overwritten.
+      await signIn(empty, DEMO_SIGN_IN.login, PASSWORD)
+      await request(empty.server)
+        .post('/api/session')
+        .send({ login: DEMO_SIGN_IN.login, password: DEMO_SIGN_IN.password })
+        .expect(401)
+      await bring(request(empty.server), file).expect(409)
+      expect(await rosterOf(agent)).toEqual(await rosterOf(coach))
+      await empty.close()
+    },
+    60_000,
+  )
   it.each([0, 1])(
     'of the first version is read as well (%i spaces)',
     async (spaces) => {

@@ -102,62 +102,71 @@ describe('two servers of one installation', () => {
       ((await there.get(`/api/test-days/${day.id}`).expect(200)).body as TestDayView).events,
     ).toMatchObject([{ kind: 'done', outcome: 'good', value: 300 }])
   })
-  it('what a device sends to either, or to both, is one record; the roster of each says the same', async () => {
-    const athleteId = await addAthlete(own.agent, { name: 'Ann Tolley' })
-    const { sessionId } = await tested(own.agent, athleteId)
-    const body = {
-      id: v7(),
-      hand: 'left',
-      ordinal: 4,
-      enteredValue: 42,
-      enteredUnit: 'kg',
-      pain: null,
-      deviceAt: null,
-    }
-    await Promise.all([
-      own.agent.post(`/api/tests/${sessionId}/trials`).send(body).expect(201),
-      there.post(`/api/tests/${sessionId}/trials`).send(body).expect(201),
-    ])
-    const tests = (await there.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as {
-      trials: { id: string }[]
-    }[]
-    expect(tests[0]!.trials.filter((t) => t.id === body.id)).toHaveLength(1)
-    expect(await rosterOf(there)).toEqual(await rosterOf(own.agent))
-  })
-  it('a job that its server left in the middle is taken up by the other, and does its work once', async () => {
-    const athleteId = await addAthlete(own.agent, { name: 'Bo Marsh' })
-    const importId = v7()
-    const input = {
-      body: {
-        id: importId,
-        fileName: 'a.csv',
-        dryRun: false,
-        text: 'athlete,date,protocol,left\nBo Marsh,2026-11-02,dyno_seated,40',
-        mapping: null,
-      },
-      account: { id: own.accountId, name: 'ruth', role: 'coach' },
-      today: '2026-11-25',
-    }
-    const id = v7()
-    // As a server leaves it that is killed: it says "running", and gives no more signs of life.
-    await inHall(a.app, own.hallId, (em) =>
-      em.insert(JobEntity, {
-        id,
-        hallId: own.hallId,
-        actorKind: 'coach',
-        actorId: own.accountId,
-        recordedAt: new Date(a.now.at),
-        kind: 'import',
-        input,
-        state: 'running',
-        tries: 1,
-        beatAt: new Date(Date.now() - 60_000),
-      }),
-    )
-    const done = await jobDone<ImportReply>(there, id)
-    expect(done).toMatchObject({ state: 'done', result: { ok: true, trials: 1, importId } })
-    expect((await there.get(`/api/athletes/${athleteId}/tests`).expect(200)).body).toHaveLength(1)
-  }, 30_000)
+  it(
+    'what a device sends to either, or to both, is one record; the roster of each says the ' +
+      'same',
+    async () => {
+      const athleteId = await addAthlete(own.agent, { name: 'Ann Tolley' })
+      const { sessionId } = await tested(own.agent, athleteId)
+      const body = {
+        id: v7(),
+        hand: 'left',
+        ordinal: 4,
+        enteredValue: 42,
+        enteredUnit: 'kg',
+        pain: null,
+        deviceAt: null,
+      }
+      await Promise.all([
+        own.agent.post(`/api/tests/${sessionId}/trials`).send(body).expect(201),
+        there.post(`/api/tests/${sessionId}/trials`).send(body).expect(201),
+      ])
+      const tests = (await there.get(`/api/athletes/${athleteId}/tests`).expect(200)).body as {
+        trials: { id: string }[]
+      }[]
+      expect(tests[0]!.trials.filter((t) => t.id === body.id)).toHaveLength(1)
+      expect(await rosterOf(there)).toEqual(await rosterOf(own.agent))
+    },
+  )
+  it(
+    'a job that its server left in the middle is taken up by the other, and does its work ' +
+      'once',
+    async () => {
+      const athleteId = await addAthlete(own.agent, { name: 'Bo Marsh' })
+      const importId = v7()
+      const input = {
+        body: {
+          id: importId,
+          fileName: 'a.csv',
+          dryRun: false,
+          text: 'athlete,date,protocol,left\nBo Marsh,2026-11-02,dyno_seated,40',
+          mapping: null,
+        },
+        account: { id: own.accountId, name: 'ruth', role: 'coach' },
+        today: '2026-11-25',
+      }
+      const id = v7()
+      // As a server leaves it that is killed: it says "running", and gives no more signs of life.
+      await inHall(a.app, own.hallId, (em) =>
+        em.insert(JobEntity, {
+          id,
+          hallId: own.hallId,
+          actorKind: 'coach',
+          actorId: own.accountId,
+          recordedAt: new Date(a.now.at),
+          kind: 'import',
+          input,
+          state: 'running',
+          tries: 1,
+          beatAt: new Date(Date.now() - 60_000),
+        }),
+      )
+      const done = await jobDone<ImportReply>(there, id)
+      expect(done).toMatchObject({ state: 'done', result: { ok: true, trials: 1, importId } })
+      expect((await there.get(`/api/athletes/${athleteId}/tests`).expect(200)).body).toHaveLength(1)
+    },
+    30_000,
+  )
   it('one that ended its server again and again is given up, with nothing saved', async () => {
     const id = v7()
     await inHall(a.app, own.hallId, (em) =>

@@ -111,11 +111,14 @@ describe('reasons and what comes after them', () => {
   const outer = injury('elbow_outer_tendon', 'active')
   const keys = floor(outer).gate(exerciseById('wrist_rev')!, 'left').findings.map(reasonKey)
   const asked = [{ exerciseId: 'wrist_rev', hand: 'left' as const, keys }]
-  it('the reason a week was saved with covers what was asked then, that exercise and hand only', () => {
-    expect(gate(floor(outer), 'wrist_rev')).toBe('ask')
-    expect(gate(floor(outer, {}, asked), 'wrist_rev')).toBe('free')
-    expect(gate(floor(outer, {}, asked), 'curl_rev')).toBe('ask')
-  })
+  it(
+    'the reason a week was saved with covers what was asked then, that exercise and hand ' + 'only',
+    () => {
+      expect(gate(floor(outer), 'wrist_rev')).toBe('ask')
+      expect(gate(floor(outer, {}, asked), 'wrist_rev')).toBe('free')
+      expect(gate(floor(outer, {}, asked), 'curl_rev')).toBe('ask')
+    },
+  )
   it('pain noted in the session asks or stops at once, whatever was covered', () => {
     const now = {
       pains: [{ id: 'x', hand: 'left' as const, tissues: ['elbow_lateral' as const], pain: 5 }],

@@ -4,6 +4,7 @@ import { detectableChange } from '../measure/trend'
 import { summariseTrials } from '../measure/trials'
 import { loadPin, type Plate } from '../testing/plates'
 import type { Kg, Mm, Nm, Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 /** What a calculator answers, or a sentence that says why not. */
 export type Answer<T> = { ok: true; value: T } | { ok: false; why: string }
@@ -51,7 +52,7 @@ export function thickLoss(mm: Mm): Answer<number> {
     1,
     LOSS.findIndex(([x]) => mm <= x),
   )
-  const [[a, low], [b, high]] = [LOSS[i - 1]!, LOSS[i]!]
+  const [[a, low], [b, high]] = [must(LOSS[i - 1]), must(LOSS[i])]
   return { ok: true, value: low + ((mm - a) / (b - a)) * (high - low) }
 }
 
@@ -178,6 +179,7 @@ export function testsToSee(changePct: Percent, errorPct: Percent, df: number): A
   for (let n = 1; n <= MOST_TESTS; n++)
     if (detectableChange(errorPct / Math.sqrt(n), df) <= changePct) return { ok: true, value: n }
   return no(
-    `Over ${MOST_TESTS} tests each time: a change of ${changePct} % cannot be told from an error of ${errorPct} %.`,
+    `Over ${MOST_TESTS} tests each time: a change of ${changePct} % cannot be told from ` +
+      `an error of ${errorPct} %.`,
   )
 }

@@ -10,6 +10,7 @@ import { holdFrom, RESTED } from './pools'
 import { leastRest, restInTurn } from './rest'
 import { COULD, LIKELY, simulate, USUAL, type Rates, type ScriptSet } from './simulate'
 import type { Seconds } from '../units/quantity'
+import { must } from '../units/must'
 
 /** Share of the maximum that is held for so long and no longer: what an unloaded hold asks. */
 function shareOfTime(seconds: Seconds, rates: Rates): number {
@@ -62,7 +63,7 @@ export function checkSession(
   const leftOut = new Set<string>()
   const followed = new Set<string>()
   const share = (b: Block, hand: Block['hands'][number]): number | null => {
-    const e = exerciseById(b.exerciseId)!
+    const e = must(exerciseById(b.exerciseId))
     const quality = e.primary as QualityId
     const kit = weighsWith(e, place, s.kits)
     if (kit) {
@@ -112,7 +113,7 @@ export function checkSession(
   const sim = simulate(script, rates, QUICK)
   const bad = sim.sets.find((x) => x.fails >= LIKELY) ?? sim.sets.find((x) => x.fails >= COULD)
   if (!bad) return { followed: [...followed], leftOut: [...leftOut], worst: null }
-  const at = script[bad.set]!
+  const at = must(script[bad.set])
   const own = script.filter((x) => x.exerciseId === at.exerciseId)
   const restAs = (restS: number) =>
     own.map((x) => ({ ...x, restS: x.inTurn ? restInTurn(restS, x.workS) : restS }))

@@ -1,6 +1,7 @@
 import { restInTurn } from './rest'
 import { refuseScript, type Script, type ScriptSet } from './simulate'
 import { readScript } from './typed'
+import { must } from '../units/must'
 
 /** A session by its sliders. */
 export interface Dials {
@@ -105,7 +106,7 @@ const highest = (script: Script, hand: 'left' | 'right'): number =>
 export function sessionOf(text: string | null): Session {
   const typed = text?.startsWith(TYPED) ?? false
   const dials = typed ? null : dialsOf(text)
-  const lines = typed ? text!.slice(TYPED.length) : ''
+  const lines = typed ? must(text).slice(TYPED.length) : ''
   const read = typed ? readScript(lines) : null
   const script = dials ? scriptOf(dials) : read?.ok ? read.script : []
   const group = dials ? dials.reps * (dials.hands === 'turn' ? 2 : 1) : 1

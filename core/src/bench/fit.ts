@@ -21,7 +21,9 @@ export function fitRates(holds: readonly { share: number; seconds: Seconds }[]):
   if (used.length < FIT_LEAST.holds)
     return {
       ok: false,
-      why: `Own rates need ${FIT_LEAST.holds} holds to failure of 6 to 600 s between 15 and 95 % of the maximum; there are ${used.length}.`,
+      why:
+        `Own rates need ${FIT_LEAST.holds} holds to failure of 6 to 600 s between 15 and ` +
+        `95 % of the maximum; there are ${used.length}.`,
     }
   const shares = used.map((h) => h.share)
   if (Math.max(...shares) - Math.min(...shares) < FIT_LEAST.shareApart)

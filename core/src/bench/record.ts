@@ -5,6 +5,7 @@ import { protocolOf } from '../catalogue/protocols'
 import type { ResultUnit } from '../units/units'
 import { countedValues, isUnfinished, validValues, type TestSession } from '../testing/session'
 import type { LocalDate } from '../units/dates'
+import { must } from '../units/must'
 
 /** What an athlete's record can say to a calculator. */
 export type RecordId =
@@ -94,7 +95,7 @@ const holds =
       values: hand.points.map((p) => p[part]),
       unit: part === 'loadKg' ? 'kg' : 's',
       what: hand.what,
-      on: last[last.length - 1]!,
+      on: must(last[last.length - 1]),
     }
   }
 

@@ -19,6 +19,7 @@ import { claimsOf, type ClaimInputs } from './claims'
 import { gateVerdict, type GateInputs } from './gates'
 import { inchToMm, kgToLb, kgfToN, lbToKg, nToKgf } from '../units/convert'
 import type { Kg, Kgf, Mm } from '../units/quantity'
+import { must } from '../units/must'
 
 export interface CalcCase {
   topic: string
@@ -155,7 +156,7 @@ function fatigue(i: Inputs) {
     ),
   }
   if (has(i, 'n_bouts')) {
-    const r = allOutShares(i.n_bouts!, i.on_s, i.off_s!, k)
+    const r = allOutShares(must(i.n_bouts), i.on_s, must(i.off_s), k)
     return {
       bout_mean: r.means,
       last3_mean: r.means.slice(-3).reduce((a, b) => a + b, 0) / 3,
@@ -163,7 +164,7 @@ function fatigue(i: Inputs) {
     }
   }
   if (!has(i, 'off_s')) return { time_to_task_failure_s: holdSeconds(i.target_load, k) }
-  const r = intermittent(i.target_load, i.on_s, i.off_s!, i.max_cycles ?? 400, k)
+  const r = intermittent(i.target_load, i.on_s, must(i.off_s), i.max_cycles ?? 400, k)
   return {
     fail_s: r.failS,
     fail_cycle: r.failCycle,
@@ -423,7 +424,7 @@ function spring(i: Inputs) {
 const noFiles: ReadFile = (path) => {
   throw new Error(`${path} cannot be read here.`)
 }
-const numberOf = (topic: string | undefined): string => (topic ?? '').split('-')[0]!
+const numberOf = (topic: string | undefined): string => must((topic ?? '').split('-')[0])
 
 /** Topics answered today, by number. */
 export const CALC_TOPICS = Object.keys(TOPICS)
@@ -447,7 +448,10 @@ export function answerCases(
     )
     .map((c) => {
       try {
-        return { id: c.id, result: plain(TOPICS[numberOf(c.topic)]!(c.inputs as Inputs, read)) }
+        return {
+          id: c.id,
+          result: plain(must(TOPICS[numberOf(c.topic)])(c.inputs as Inputs, read)),
+        }
       } catch (error) {
         return { id: c.id, error: error instanceof Error ? error.message : String(error) }
       }

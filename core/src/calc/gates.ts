@@ -10,6 +10,7 @@ import { judgeAct, judgeBy } from '../safety/judge'
 import type { SafetyFacts } from '../safety/triggers'
 import { recorded } from '../safety/reasons'
 import type { Kg } from '../units/quantity'
+import { must } from '../units/must'
 
 type Hand = 'left' | 'right' | 'both'
 /** One act of one athlete at one moment, as it comes from outside. */
@@ -51,7 +52,7 @@ function factsOf({ athlete: a, recent: noted, day }: GateInputs): SafetyFacts {
     .map((r) => ({
       hand: r.hand,
       tissues: tissuesOf(r),
-      pain: r.pain!,
+      pain: must(r.pain),
       daysAgo: r.daysAgo,
       cleared: allowed(r.cleared),
     }))
@@ -69,7 +70,7 @@ function factsOf({ athlete: a, recent: noted, day }: GateInputs): SafetyFacts {
     })),
     symptoms: noted
       .filter((r) => r.symptom)
-      .map((r) => ({ hand: r.hand, symptom: r.symptom!, cleared: allowed(r.cleared) })),
+      .map((r) => ({ hand: r.hand, symptom: must(r.symptom), cleared: allowed(r.cleared) })),
     pains: pains.filter((p) => p.daysAgo === 0),
     earlier: pains.filter((p) => p.daysAgo > 0),
     flags: [...day.flags, ...(day.heavyPullLater ? (['heavy_pull_later'] as const) : [])],
@@ -96,7 +97,7 @@ export function gateVerdict(inputs: GateInputs): { verdict: string } {
     judgeBy(factsOf(inputs)),
     protocol
       ? { kind: 'test', protocol, ...more }
-      : { kind: 'exercise', exercise: exercise!, ...more },
+      : { kind: 'exercise', exercise: must(exercise), ...more },
   )
   return {
     verdict: act.kind === 'log' || act.kind === 'import' ? recorded(verdict) : verdict.class,

@@ -18,7 +18,9 @@ export interface TargetInputs {
   day: number
 }
 
-/** Today's target of one hand by the ladder of the exercise. Refuses an exercise that is not known. */
+/**
+ * Today's target of one hand by the ladder of the exercise. Refuses an exercise that is not known.
+ */
 export function targetCase(i: TargetInputs) {
   const e = exerciseById(i.exercise_id)
   if (!e) throw new Error(`no exercise called ${i.exercise_id}`)

@@ -19,6 +19,7 @@ import { EMPTY_DAY, type DayFrame } from '../intake/week'
 import { type Place } from '../catalogue/places'
 import { addDays } from '../units/dates'
 import type { Minutes } from '../units/quantity'
+import { must } from '../units/must'
 
 /** Check commands on weeks: which of two is better, and the week that would be planned. */
 
@@ -105,7 +106,9 @@ function unitsFor(a: GivenAthlete): WeekProblem['units'] {
   })
 }
 
-/** The problem of an athlete's week. Refuses an unknown sport and a week that has not seven days. */
+/**
+ * The problem of an athlete's week. Refuses an unknown sport and a week that has not seven days.
+ */
 export function problemFor(a: GivenAthlete): WeekProblem {
   if (!Array.isArray(a.days) || a.days.length !== 7) throw new Error('days has seven days')
   const frame = a.days.map((d): DayFrame => ({
@@ -185,7 +188,7 @@ export function pairOf(a: GivenAthlete, one: readonly GivenBlock[], two: readonl
   const better = Math.abs(by) < TIE ? 'tie' : by > 0 ? 'a' : 'b'
   const [win, lose] = by >= 0 ? [x, y] : [y, x]
   const parts = win.parts
-    .map((part, i) => ({ name: part.name, by: part.points - lose.parts[i]!.points }))
+    .map((part, i) => ({ name: part.name, by: part.points - must(lose.parts[i]).points }))
     .filter((d) => Math.abs(d.by) > 0.05)
     .sort((d, e) => e.by - d.by)
   return {

@@ -1,6 +1,7 @@
 import type { Highs } from 'highs'
 import type { CalcAnswer, CalcCase } from './adapter'
 import { pairOf, weekFor, type GivenAthlete, type GivenBlock } from './week'
+import { must } from '../units/must'
 
 /** Topics answered by the planner: 10 which week is better, 11 the week that would be planned. */
 export const WEEK_TOPICS = ['10', '11'] as const
@@ -10,7 +11,7 @@ interface Inputs {
   a?: GivenBlock[]
   b?: GivenBlock[]
 }
-const numberOf = (topic: string | undefined): string => (topic ?? '').split('-')[0]!
+const numberOf = (topic: string | undefined): string => must((topic ?? '').split('-')[0])
 
 /**
  * Answers of the cases that are about weeks, by id; a case may carry its inputs in `inputs` or

@@ -6,6 +6,7 @@ import type { Tag, TissueId } from './tissues'
 import { added, angle, arm, carried, chalk, direction, fingers, girthOf, helpBy, helps, hold, lever, load, openBy, palms, pinchOf, plateKg, position, range, setMm, setWidth, sharePct, shoulders, spacing, springSize, thumb, timeLimit, towelBy, towels, turn, wet, type Detail, type EntryKind, type NumberVariant, type Variant } from './setups'
 import { type EntryUnit, type ResultUnit } from '../units/units'
 import type { Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 export interface Protocol {
   id: string
@@ -175,7 +176,7 @@ export const protocolById = (id: string): Protocol | undefined => byId.get(id)
 
 /** A protocol as its choices make it: unit, limits, entry and rows. A choice that is not given counts as the first. */
 export function asSetUp(protocol: Protocol, variant: Readonly<Record<string, string>>): Protocol {
-  const changes = protocol.variants.flatMap((v) => (v.options.find((o) => o.id === variant[v.id]) ?? v.options[0]!).as ?? [])
+  const changes = protocol.variants.flatMap((v) => (v.options.find((o) => o.id === variant[v.id]) ?? must(v.options[0])).as ?? [])
   if (changes.length === 0) return protocol
   const { measure, ...rest } = Object.assign({}, ...changes) as NonNullable<Variant['options'][number]['as']>
   return { ...protocol, ...rest, ...(measure && { rows: protocol.rows.filter((r) => r.measure === measure) }) }

@@ -1,3 +1,5 @@
+import { must } from '../units/must'
+
 export const QUALITY_IDS = [
   'hang', 'carry', 'thick', 'crush', 'closed', 'pinch_wide', 'pinch_narrow', 'key', 'claw', 'edge',
   'cloth', 'catch', 'wrist_flex', 'wrist_ext', 'wrist_dev', 'rotation', 'finger_ext',
@@ -45,7 +47,7 @@ export const QUALITIES: readonly Quality[] = [
 
 const byId = new Map(QUALITIES.map((q) => [q.id, q]))
 
-export const qualityById = (id: QualityId): Quality => byId.get(id)!
+export const qualityById = (id: QualityId): Quality => must(byId.get(id))
 
 /** Coaches' words that may mean several qualities: ask when there is more than one. */
 export const QUALITY_ALIASES: Readonly<Record<string, readonly QualityId[]>> = {

@@ -1,4 +1,5 @@
 import { TIER_ROWS } from './tierRows'
+import { must } from '../units/must'
 
 /**
  * How soon coaches of a sport reach for an exercise: nearly every one first, a good choice, a help
@@ -48,7 +49,7 @@ const read = (quality: string, text: string): Rating[] => {
   const ranks: Partial<Record<Tier, number>> = {}
   return text.split(', ').map((cell) => {
     const [exerciseId, code] = cell.split(' ') as [string, string]
-    const tier = CODES[code[0]!]!
+    const tier = must(CODES[must(code[0])])
     const rank = ranks[tier] ?? 0
     ranks[tier] = rank + 1
     return {
@@ -78,13 +79,13 @@ export const tierRank = (t: Tier): number => ORDER.indexOf(t)
 const COMMON: readonly Rating[] = (() => {
   const by = new Map<string, Rating[]>()
   for (const s of RATED_SPORTS)
-    for (const r of SHIPPED.get(s)!) {
+    for (const r of must(SHIPPED.get(s))) {
       const key = `${r.quality} ${r.exerciseId}`
       by.set(key, [...(by.get(key) ?? []), r])
     }
   return [...by.values()].map((all) => {
     const sorted = [...all].sort((a, b) => tierRank(a.tier) - tierRank(b.tier) || a.rank - b.rank)
-    return sorted[Math.floor((sorted.length - 1) / 2)]!
+    return must(sorted[Math.floor((sorted.length - 1) / 2)])
   })
 })()
 
@@ -95,7 +96,7 @@ const COMMON: readonly Rating[] = (() => {
 function wished(r: Rating, wish: Wish | undefined): Rating {
   if (wish === 'favourite')
     return { ...r, rank: FIRST, tier: r.tier === 'rare' ? 'accessory' : r.tier }
-  return wish === 'avoid' ? { ...r, tier: ORDER[Math.min(3, tierRank(r.tier) + 1)]! } : r
+  return wish === 'avoid' ? { ...r, tier: must(ORDER[Math.min(3, tierRank(r.tier) + 1)]) } : r
 }
 /** Before the first of the shipped ones. */
 const FIRST = -1
@@ -111,7 +112,7 @@ export function ratingsOf(
   wishes: Wishes = {},
 ): Rating[] {
   const out = new Map<string, Rating>()
-  const everywhere = SHIPPED.get('*')!
+  const everywhere = must(SHIPPED.get('*'))
   const lists = sports.map((s) => SHIPPED.get(s) ?? COMMON)
   for (const r of [...everywhere, ...(lists.length > 0 ? lists : [COMMON]).flat()]) {
     const key = `${r.quality} ${r.exerciseId}`

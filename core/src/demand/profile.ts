@@ -13,6 +13,7 @@ import {
   type QualityId,
 } from '../catalogue/qualities'
 import { sportById } from '../catalogue/sports'
+import { must } from '../units/must'
 
 export type EmphasisShares = Partial<Record<Emphasis, number>>
 
@@ -131,7 +132,7 @@ export function demandProfile(
   )
   const name =
     sources.length === 1
-      ? sources[0]!.name
+      ? must(sources[0]).name
       : sources.map((s) => `${s.name} ${Math.round(100 * s.share)}\u00A0%`).join(' and ')
   return {
     name,
@@ -167,7 +168,7 @@ function combined(
   const objects: RowObject[] =
     apart.length === 0
       ? [{ ...QUALITY_OBJECTS[id], pull: 1, of: '' }]
-      : apart.map((x) => ({ ...x.r.object, pull: x.pull / apart[0]!.pull, of: x.of }))
+      : apart.map((x) => ({ ...x.r.object, pull: x.pull / must(apart[0]).pull, of: x.of }))
   const changed = edit
     ? [
         ...(edit.importance === undefined ? [] : ['importance' as const]),
@@ -184,7 +185,7 @@ function combined(
         .filter(([, share]) => share > 0.005)
         .map(([e, share]) => ({ id: e, share }))
         .sort((a, b) => b.share - a.share),
-      objects: edit?.object ? [{ ...objects[0]!, ...edit.object, pull: 1 }] : objects,
+      objects: edit?.object ? [{ ...must(objects[0]), ...edit.object, pull: 1 }] : objects,
     },
   ]
 }
@@ -212,7 +213,7 @@ export function copyAsSource(
 ): DemandSource {
   return {
     ...as,
-    originId: profile.sources[0]!.originId,
+    originId: must(profile.sources[0]).originId,
     objects: profile.sources.map((s) => s.objects).join(' '),
     rows: profile.rows
       .filter((r) => r.importance > 0)
@@ -220,7 +221,7 @@ export function copyAsSource(
         quality: r.quality.id,
         importance: r.importance,
         emphasis: Object.fromEntries(r.emphasis.map((e) => [e.id, e.share])),
-        object: bare(r.objects[0]!),
+        object: bare(must(r.objects[0])),
       })),
   }
 }

@@ -1,4 +1,5 @@
 import type { Trace } from './trace'
+import { must } from '../units/must'
 
 /**
  * A trace as kept: forces as whole tenths of a newton, each as the step from the one before, in
@@ -24,7 +25,7 @@ export function packTrace(trace: Trace): PackedTrace {
     let z = ((q - last) << 1) ^ ((q - last) >> 31)
     last = q
     do {
-      data += DIGITS[(z & 31) | (z > 31 ? 32 : 0)]!
+      data += must(DIGITS[(z & 31) | (z > 31 ? 32 : 0)])
       z >>>= 5
     } while (z > 0)
   }

@@ -3,6 +3,7 @@ import { toSi } from '../units/convert'
 import { parseNumber } from '../units/parse'
 import { timeAt, traceOf, type Trace } from './trace'
 import type { Newton } from '../units/quantity'
+import { must } from '../units/must'
 
 export const FORCE_UNITS = ['N', 'kg', 'lb', 'kN'] as const
 export type ForceUnit = (typeof FORCE_UNITS)[number]
@@ -36,7 +37,12 @@ export type TraceFile =
 
 /** `time_s,force_N`, times from the first sample. */
 export const traceCsv = (trace: Trace): string =>
-  `time_s,force_N\n${Array.from(trace.forceN, (f, i) => `${(timeAt(trace, i) - trace.startS).toFixed(3)},${f.toFixed(1)}`).join('\n')}\n`
+  `time_s,force_N\n` +
+  Array.from(
+    trace.forceN,
+    (f, i) => `${(timeAt(trace, i) - trace.startS).toFixed(3)},${f.toFixed(1)}`,
+  ).join('\n') +
+  `\n`
 
 /** A guess at the columns by their names. */
 export function guessColumns(columns: readonly string[]): TraceColumns {
@@ -59,7 +65,8 @@ export function guessColumns(columns: readonly string[]): TraceColumns {
   }
 }
 
-const inN = (v: number, unit: ForceUnit): number => (unit === 'kN' ? 1000 * v : toSi(v, unit, 'N')!)
+const inN = (v: number, unit: ForceUnit): number =>
+  unit === 'kN' ? 1000 * v : must(toSi(v, unit, 'N'))
 
 export function traceColumns(
   text: string,
@@ -99,7 +106,7 @@ export function readTraceCsv(text: string, by: TraceColumns): TraceFile {
     const f = number(by.force, 'force')
     if (!f.ok) return { ok: false, line: row.line, message: f.message }
     const t =
-      by.time === null ? { ok: true as const, value: i / by.rateHz! } : number(by.time, 'time')
+      by.time === null ? { ok: true as const, value: i / must(by.rateHz) } : number(by.time, 'time')
     if (!t.ok) return { ok: false, line: row.line, message: t.message }
     times.push(by.timeUnit === 'ms' ? t.value / 1000 : t.value)
     forces.push(inN(f.value, by.forceUnit))

@@ -1,6 +1,7 @@
 import { HELD } from './analyse'
 import { traceOf, type TraceResult } from './trace'
 import type { Newton, Seconds } from '../units/quantity'
+import { must } from '../units/must'
 
 /** Times and limits of a trial under way, s and N (practice values). */
 export const LIVE = {
@@ -74,7 +75,7 @@ export class LiveTry {
     const from = this.firstOver(s - LIVE.settleS)
     const slice = this.forceN.slice(from)
     const settled =
-      this.timeS[0]! <= s - LIVE.settleS &&
+      must(this.timeS[0]) <= s - LIVE.settleS &&
       Math.max(...slice) - Math.min(...slice) < LIVE.restlessN * 2
     if (settled) this.baselineN = slice.reduce((a, b) => a + b, 0) / slice.length
     this.phase = settled ? 'ready' : this.phase
@@ -104,10 +105,10 @@ export class LiveTry {
     let [sum, n] = [0, 0]
     for (
       let i = this.timeS.length - 1;
-      i >= 0 && this.timeS[i]! > this.lastS! - seconds + 1e-9;
+      i >= 0 && must(this.timeS[i]) > must(this.lastS) - seconds + 1e-9;
       i--
     ) {
-      sum += this.forceN[i]!
+      sum += must(this.forceN[i])
       n++
     }
     return sum / Math.max(1, n)
@@ -115,7 +116,7 @@ export class LiveTry {
 
   private firstOver(s: number): number {
     let i = this.timeS.length
-    while (i > 0 && this.timeS[i - 1]! >= s) i--
+    while (i > 0 && must(this.timeS[i - 1]) >= s) i--
     return i
   }
 }

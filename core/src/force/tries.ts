@@ -7,6 +7,7 @@ import { lengthS, type Trace } from './trace'
 import { ALL_OUT, boutMeans, hangOf } from './uses'
 import { judgeTrace, readClenches } from './verdict'
 import type { Newton } from '../units/quantity'
+import { must } from '../units/must'
 
 /** How an instrument takes a test. */
 export type LiveUse = 'held' | 'clenches' | 'bouts' | 'hang' | 'repeats'
@@ -71,7 +72,9 @@ function clenches(trace: Trace): LiveTries {
     })),
     counts: true,
     word: 'Counts',
-    says: `${r.clenches.length} clenches: ${Math.round(r.riseMs!)} ms to 80 % of the peak, ${Math.round(r.releaseMs!)} ms to let go.`,
+    says:
+      `${r.clenches.length} clenches: ${Math.round(must(r.riseMs))} ms to 80 % of the peak, ` +
+      `${Math.round(must(r.releaseMs))} ms to let go.`,
   }
 }
 
@@ -143,7 +146,7 @@ function repeats(trace: Trace): LiveTries {
       {
         value: kept,
         details:
-          firstShort < 0 ? {} : { lastS: Math.min(PACE.onS, Math.round(lasted[firstShort]!)) },
+          firstShort < 0 ? {} : { lastS: Math.min(PACE.onS, Math.round(must(lasted[firstShort]))) },
       },
     ],
     counts: true,

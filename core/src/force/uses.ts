@@ -1,6 +1,7 @@
 import { PACE } from '../catalogue/paced'
 import { indexAt, lengthS, timeAt, type Trace } from './trace'
 import type { Newton, Seconds } from '../units/quantity'
+import { must } from '../units/must'
 
 /**
  * Bouts of the all-out test, and how many of the last give critical force (Giles et al. 2021, from
@@ -37,11 +38,11 @@ const HANG = { leastN: 50, share: 0.5, leastS: 0.5 } as const
  */
 export function hangOf(trace: Trace): Hang {
   const sorted = Float64Array.from(trace.forceN).sort()
-  const hung = sorted[Math.floor(0.9 * sorted.length)]!
+  const hung = must(sorted[Math.floor(0.9 * sorted.length)])
   const edge = Math.max(HANG.leastN, HANG.share * hung)
   let best: [number, number] | null = null
   for (let i = 0, from = -1; i <= trace.forceN.length; i++) {
-    const on = i < trace.forceN.length && trace.forceN[i]! > edge
+    const on = i < trace.forceN.length && must(trace.forceN[i]) > edge
     if (on && from < 0) from = i
     if (!on && from >= 0) {
       if (!best || i - from > best[1] - best[0]) best = [from, i]

@@ -48,28 +48,35 @@ const WORDS: Readonly<
   'over-range': [
     'Over range',
     ({ rangeN }) =>
-      `The instrument ends at ${rangeN === null ? 'its range' : `${Math.round(rangeN)} N`}: the peak is higher than it can tell.`,
+      'The instrument ends at ' +
+      `${rangeN === null ? 'its range' : `${Math.round(rangeN)} N`}: the peak is higher ` +
+      'than it can tell.',
   ],
   'drop-out': ['Drop-out', () => 'Samples are missing inside the squeeze.'],
   drift: [
     'Drift: tare again',
     ({ reading: { baseline: b } }) =>
-      `At rest the instrument stood at ${b.offsetN.toFixed(1)} N${b.driftNps === null ? '' : ` and drifted ${b.driftNps.toFixed(2)} N a second`}. Tare it, then squeeze again.`,
+      `At rest the instrument stood at ${b.offsetN.toFixed(1)} ` +
+      `N${b.driftNps === null ? '' : ` and drifted ${b.driftNps.toFixed(2)} N a second`}. ` +
+      'Tare it, then squeeze again.',
   ],
   'pre-touch': [
     'Hand on the handle',
     ({ reading }) =>
-      `${Math.round(reading.preTouch?.levelN ?? 0)} N rested on the handle before the squeeze: start from a relaxed hand.`,
+      `${Math.round(reading.preTouch?.levelN ?? 0)} N rested on the handle before the ` +
+      'squeeze: start from a relaxed hand.',
   ],
   'two-squeezes': [
     'Second squeeze',
     ({ reading }) =>
-      `${reading.squeezes.length} squeezes in one trial: the first is read. One squeeze, then let go.`,
+      `${reading.squeezes.length} squeezes in one trial: the first is read. One squeeze, ` +
+      'then let go.',
   ],
   slip: [
     'Slip',
     ({ squeeze }) =>
-      `The hand slipped ${((squeeze?.slipS ?? 0) - (squeeze?.onsetS ?? 0)).toFixed(1)} s into the squeeze.`,
+      `The hand slipped ${((squeeze?.slipS ?? 0) - (squeeze?.onsetS ?? 0)).toFixed(1)} s ` +
+      'into the squeeze.',
   ],
   'slow-start': [
     'Slow start',

@@ -1,4 +1,5 @@
 import type { Minutes } from '../units/quantity'
+import { must } from '../units/must'
 
 /** One entry of a calendar: all of a day, or from a local hour on. */
 export interface CalendarEvent {
@@ -21,7 +22,7 @@ const nextDay = (on: string): string =>
 /** Lines are folded at 75 octets, never inside a character (RFC 5545, 3.1). */
 export function foldLine(line: string): string {
   const bytes = (c: string): number => {
-    const p = c.codePointAt(0)!
+    const p = must(c.codePointAt(0))
     return p < 0x80 ? 1 : p < 0x800 ? 2 : p < 0x10000 ? 3 : 4
   }
   let out = ''

@@ -3,6 +3,7 @@ import type { Side } from '../catalogue/person'
 import type { Series } from '../record/series'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { resultError } from './map'
+import { must } from '../units/must'
 
 interface Part {
   protocolId: string
@@ -22,7 +23,9 @@ export const BALANCE_PAIRS: readonly {
     name: 'Extension to flexion',
     above: { protocolId: 'wrist_max', option: 'extension', name: 'Extension' },
     below: { protocolId: 'wrist_max', option: 'flexion', name: 'Flexion' },
-    plan: 'Every plan trains wrist extension on two days a week; flexion by its weight in the sport.',
+    plan:
+      'Every plan trains wrist extension on two days a week; flexion by its weight in the ' +
+      'sport.',
   },
   {
     id: 'sup_pro',
@@ -84,7 +87,7 @@ export function balanceRows(all: readonly Series[]): BalanceRow[] {
     const hands = (['left', 'right'] as const).map((hand): BalanceHand => {
       const latest = (s: Series | undefined) => {
         const p = s?.points.filter((x) => !x.practice && x.byHand[hand]).at(-1)
-        return s && p ? { value: p.byHand[hand]!.mean, half: resultError(s, hand) } : null
+        return s && p ? { value: must(p.byHand[hand]).mean, half: resultError(s, hand) } : null
       }
       return {
         hand,
@@ -92,7 +95,8 @@ export function balanceRows(all: readonly Series[]): BalanceRow[] {
         history: history(top, bottom, hand),
       }
     }) as [BalanceHand, BalanceHand]
-    const on = top && bottom ? [top, bottom].map((s) => s.points.at(-1)!.on).sort()[0]! : null
+    const on =
+      top && bottom ? must([top, bottom].map((s) => must(s.points.at(-1)).on).sort()[0]) : null
     return { id, name, plan, hands, missing, on, says: says(hands, missing) }
   })
 }
@@ -111,7 +115,7 @@ function history(
         (a, b) => Math.abs(daysBetween(p.on, a.on)) - Math.abs(daysBetween(p.on, b.on)),
       )[0]
       return near && Math.abs(daysBetween(p.on, near.on)) <= TOGETHER_DAYS
-        ? [{ on: p.on, value: p.byHand[hand]!.mean / near.byHand[hand]!.mean }]
+        ? [{ on: p.on, value: must(p.byHand[hand]).mean / must(near.byHand[hand]).mean }]
         : []
     })
 }
@@ -120,7 +124,7 @@ function says(hands: readonly BalanceHand[], missing: readonly string[]): string
   if (missing.length > 0) return `${missing.join(' and ')} not tested.`
   const moved = hands.flatMap(({ hand, ratio, history: h }) => {
     if (!ratio.ok || ratio.ci === null || h.length < 2) return []
-    const first = h[0]!.value
+    const first = must(h[0]).value
     return first < ratio.ci[0]
       ? [`${hand} higher than at first`]
       : first > ratio.ci[1]

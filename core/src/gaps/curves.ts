@@ -3,6 +3,7 @@ import type { Side } from '../catalogue/person'
 import { validValues, type TestSession } from '../testing/session'
 import type { LocalDate } from '../units/dates'
 import type { Kg, Seconds } from '../units/quantity'
+import { must } from '../units/must'
 
 export interface HoldPoint {
   loadKg: Kg
@@ -42,7 +43,11 @@ export function criticalForceViews(sessions: readonly Held[]): CfView[] {
         ),
       }
     }
-    return { unitId, unitLabel: own[0]!.unitLabel, hands: { left: of('left'), right: of('right') } }
+    return {
+      unitId,
+      unitLabel: must(own[0]).unitLabel,
+      hands: { left: of('left'), right: of('right') },
+    }
   })
 }
 

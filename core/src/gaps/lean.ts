@@ -7,6 +7,7 @@ import { daysOf, knownBy, stepsOf, type Known } from '../record/known'
 import type { Series } from '../record/series'
 import { daysBetween, formatDate, type LocalDate } from '../units/dates'
 import type { Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 export interface LeanDay {
   on: LocalDate
@@ -95,7 +96,9 @@ export function expectedRange(dominant: Side | null): readonly [number, number] 
 export function leanDays(series: Series, to: LocalDate): { on: LocalDate; log: number }[] {
   const right = new Map(daysOf(series, 'right', to).map((d) => [d.point, d.value]))
   return daysOf(series, 'left', to).flatMap((d) =>
-    right.has(d.point) ? [{ on: d.point.on, log: Math.log(right.get(d.point)! / d.value) }] : [],
+    right.has(d.point)
+      ? [{ on: d.point.on, log: Math.log(must(right.get(d.point)) / d.value) }]
+      : [],
   )
 }
 
@@ -109,7 +112,7 @@ export function leanUpTo(series: Series, known: Known, to: LocalDate): OwnLean |
   )
 }
 export const asTests = (days: readonly { on: LocalDate; log: number }[]) =>
-  days.map((d) => ({ day: daysBetween(days[0]!.on, d.on), log: d.log }))
+  days.map((d) => ({ day: daysBetween(must(days[0]).on, d.on), log: d.log }))
 
 /** How far the near end of an interval is outside a range, %; 0 when it is not. */
 const beyondRange = (ci: readonly [number, number], range: readonly [number, number]): number =>
@@ -182,11 +185,11 @@ function runOf(days: readonly LeanDay[]): LeanRow['run'] {
   if (!last || !real(last) || !last.weaker) return { tests: 0, since: null, weaker: null }
   let i = days.length
   while (i > 0) {
-    const v = days[i - 1]!.verdict
+    const v = must(days[i - 1]).verdict
     if (!real(v) || v.weaker !== last.weaker) break
     i--
   }
-  return { tests: days.length - i, since: days[i]!.on, weaker: last.weaker }
+  return { tests: days.length - i, since: must(days[i]).on, weaker: last.weaker }
 }
 
 interface Told {
@@ -209,9 +212,11 @@ function sentence(t: Told, facts: LeanFacts): string {
   const open = low <= 0 && high >= 0
   const spread = open
     ? `between ${pct(low)} on one side and ${pct(high)} on the other`
-    : `between ${pct(ends[0]!)} and ${pct(ends[1]!)}`
+    : `between ${pct(must(ends[0]))} and ${pct(must(ends[1]))}`
   const days = `${count(lean.days)} ${lean.days === 1 ? 'day' : 'days'}`
-  const found = `Over ${days} the ${weaker} hand is ${pct(lean.signedPct)} behind${lean.growing ? ' and falling further' : ''}, ${spread} (95\u00A0% interval).`
+  const found =
+    `Over ${days} the ${weaker} hand is ${pct(lean.signedPct)} ` +
+    `behind${lean.growing ? ' and falling further' : ''}, ${spread} (95\u00A0% interval).`
   const who = facts.dominant
     ? `a ${facts.dominant}-handed ${facts.who || 'athlete'}`
     : 'an athlete whose dominant hand is not on record'
@@ -231,9 +236,11 @@ function sentence(t: Told, facts: LeanFacts): string {
     (i) => (i.side === weaker || i.side === 'both') && i.since !== null,
   )
   const hurt =
-    injury && !open ? ` The ${weaker} was hurt on ${formatDate(injury.since!, facts.today)}.` : ''
+    injury && !open
+      ? ` The ${weaker} was hurt on ${formatDate(must(injury.since), facts.today)}.`
+      : ''
   const since =
-    t.acted && t.run.since !== null && t.days[0]!.on !== t.run.since
+    t.acted && t.run.since !== null && must(t.days[0]).on !== t.run.since
       ? ` Seen on each test day since ${formatDate(t.run.since, facts.today)}.`
       : ''
   const act = t.acted
@@ -266,7 +273,10 @@ export function acrossTests(rows: readonly LeanRow[]): string {
   if (weaker.length === 0) return `No lean larger than its error over days in ${of}.`
   const left = weaker.filter((w) => w === 'left').length
   if (weaker.length === 1)
-    return `The ${weaker[0]} hand is behind in one of ${of}. One among many: test again before acting on it.`
+    return (
+      `The ${weaker[0]} hand is behind in one of ${of}. One among many: test again before ` +
+      'acting on it.'
+    )
   return left === weaker.length || left === 0
     ? `The ${left === 0 ? 'right' : 'left'} hand is behind in ${weaker.length} of ${of}.`
     : `Mixed: the left hand is behind in ${left}, the right in ${weaker.length - left} of ${of}.`

@@ -28,6 +28,7 @@ import {
 import { TESTS_STALE_DAYS } from '../catalogue/limits'
 import { measuresRow } from '../testing/rows'
 import { daysBetween, type LocalDate } from '../units/dates'
+import { must } from '../units/must'
 
 export interface HandGap {
   hand: Hand
@@ -172,7 +173,7 @@ function row(
       score: base.weight * expectedShort(BEFORE),
     }
   const counted = series.points.filter((p) => !p.practice)
-  const last = counted.at(-1) ?? series.points.at(-1)!
+  const last = counted.at(-1) ?? must(series.points.at(-1))
   const practice = counted.length === 0
   const references = referencesFor(input, series)
   const reference = chosenReference(references, input.referenceChoices?.[base.key] ?? null)
@@ -180,7 +181,7 @@ function row(
   const lean =
     series.protocol.hands === 'each' && !practice ? leanUpTo(series, known, input.today) : null
   const hands = (Object.keys(last.byHand) as Hand[]).map((hand): HandGap => {
-    const value = last.byHand[hand]!.mean
+    const value = must(last.byHand[hand]).mean
     const spread = resultSpread(series, hand, known)
     const error = spread && halfOf(value, spread)
     const asked = reference.byHand[hand] ?? null
@@ -225,7 +226,7 @@ const PRACTICE_SD = 0.1,
   STALE_MOST = 0.12
 
 const believed = (h: HandGap, referenceError: number, extra: number): Belief => {
-  const met = h.value / h.asked!
+  const met = h.value / must(h.asked)
   return learnt(BEFORE, {
     mean: 1 - met,
     se: Math.hypot(met * h.se, referenceError / 2, extra),

@@ -1,6 +1,8 @@
 import type { GapJudgement } from './read'
 
-/** Share of all weight that has to change places before a plan is called old: own rule, no source. */
+/**
+ * Share of all weight that has to change places before a plan is called old: own rule, no source.
+ */
 const MOVED_SHARE = 0.05
 const TOP = 3
 

@@ -126,7 +126,8 @@ export function priorities(
       lean > 0 ? `lean ${Math.round(leanPct)}\u00A0% beyond what is expected` : '',
       held,
       choice
-        ? `${choice.move === 'pin' ? 'pinned' : `${choice.move}d`.replace('ee', 'e')} by the coach: ${choice.reason}`
+        ? `${choice.move === 'pin' ? 'pinned' : `${choice.move}d`.replace('ee', 'e')} by ` +
+          `the coach: ${choice.reason}`
         : '',
     ].filter(Boolean)
     return {

@@ -11,6 +11,7 @@ import { gapMap, type GapInput, type GapRow } from './map'
 import { priorities, type Priority, type PriorityChoice, type PriorityMove } from './priorities'
 import type { ReferenceSource, SquadResult, Standard } from './references'
 import type { Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 /** The coach's word on a row: `*` stands for the whole athlete. */
 export interface StoredChoice {
@@ -73,7 +74,7 @@ const WHO: Readonly<Record<string, string>> = {
   stick: 'player',
 }
 const whoOf = (profile: DemandProfile | null): string =>
-  WHO[(profile?.sources[0]?.originId ?? '').split('_')[0]!] ?? 'athlete'
+  WHO[must((profile?.sources[0]?.originId ?? '').split('_')[0])] ?? 'athlete'
 
 /** Gaps, leans and priorities of an athlete, in one reading. */
 export function readGaps(

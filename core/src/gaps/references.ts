@@ -11,6 +11,7 @@ import { moderated } from '../measure/spread'
 import { sampleVariance } from '../measure/trials'
 import { daysOf, knownBy, squaresBefore, type Known } from '../record/known'
 import type { Kg } from '../units/quantity'
+import { must } from '../units/must'
 
 /** A coach's standard, SI (or SI a kg of body mass); a sport or level of null stands for any. */
 export interface Standard {
@@ -134,11 +135,11 @@ function fit(s: Standard, facts: ReferenceFacts, series: Series): number | null 
 }
 
 const ageIn = (facts: ReferenceFacts, series: Series): number | null =>
-  facts.birthDate ? ageOn(facts.birthDate, series.points.at(-1)!.on) : null
+  facts.birthDate ? ageOn(facts.birthDate, must(series.points.at(-1)).on) : null
 
 const massIn = (facts: ReferenceFacts, series: Series): number | null => {
   const all = facts.measurements ?? []
-  const upTo = all.filter((m) => m.on <= series.points.at(-1)!.on)
+  const upTo = all.filter((m) => m.on <= must(series.points.at(-1)).on)
   return (
     (latestMeasure(upTo, 'body_mass', 'both') ?? latestMeasure(all, 'body_mass', 'both'))?.value ??
     null
@@ -180,11 +181,11 @@ function norm(facts: ReferenceFacts, series: Series): Reference | null {
     !facts.birthDate
   )
     return null
-  const band = mathiowetzBand(ageOn(facts.birthDate, series.points.at(-1)!.on))
+  const band = mathiowetzBand(ageOn(facts.birthDate, must(series.points.at(-1)).on))
   const i = band === null ? -1 : (MATHIOWETZ_1985.bands as readonly string[]).indexOf(band)
   if (i < 0) return null
   const of = (hand: 'left' | 'right') =>
-    kgfToN(MATHIOWETZ_1985[facts.sex!][hand][i]![0] * KG_PER_LB)
+    kgfToN(must(MATHIOWETZ_1985[must(facts.sex)][hand][i])[0] * KG_PER_LB)
   const byHand = { left: of('left'), right: of('right') }
   return {
     source: 'norm',
@@ -195,7 +196,10 @@ function norm(facts: ReferenceFacts, series: Series): Reference | null {
   }
 }
 
-/** The median of athletes like this one on the same set-up: of the same sport where there are enough. */
+/**
+ * The median of athletes like this one on the same set-up: of the same sport where there are
+ * enough.
+ */
 function squad(facts: ReferenceFacts, series: Series): Reference | null {
   const band = bandOf(ageIn(facts, series))
   const mass = GOES_WITH_MASS.includes(series.protocol.unit) ? massIn(facts, series) : null
@@ -213,9 +217,9 @@ function squad(facts: ReferenceFacts, series: Series): Reference | null {
   const used = own.length >= SQUAD_LEAST ? own : like
   if (used.length < SQUAD_LEAST) return null
   const values = used
-    .map((r) => (mass === null ? r.value : r.value * (mass / r.massKg!) ** MASS_POWER))
+    .map((r) => (mass === null ? r.value : r.value * (mass / must(r.massKg)) ** MASS_POWER))
     .sort((a, b) => a - b)
-  const value = (values[(values.length - 1) >> 1]! + values[values.length >> 1]!) / 2
+  const value = (must(values[(values.length - 1) >> 1]) + must(values[values.length >> 1])) / 2
   const hands = byHandOf(value, series.protocol.hands === 'each' ? facts.dominant : null)
   return {
     source: 'squad',
@@ -223,7 +227,10 @@ function squad(facts: ReferenceFacts, series: Series): Reference | null {
     byHand: hands.byHand,
     // A median of n: about 1.25 SD / root n.
     errorShare: (1.96 * 1.25 * (spreadOf(values) / value)) / Math.sqrt(values.length),
-    says: `squad median of ${used.length} ${facts.sex === 'male' ? 'men' : 'women'} ${band.name}${own.length >= SQUAD_LEAST ? ' of this sport' : ', all sports'}${mass === null ? '' : `, at ${Math.round(mass)} kg`}${hands.says}`,
+    says:
+      `squad median of ${used.length} ${facts.sex === 'male' ? 'men' : 'women'} ` +
+      `${band.name}${own.length >= SQUAD_LEAST ? ' of this sport' : ', all sports'}` +
+      `${mass === null ? '' : `, at ${Math.round(mass)} kg`}${hands.says}`,
     on: null,
   }
 }
@@ -237,7 +244,7 @@ const BEST_OF = [0, 0.56, 0.85, 1.03, 1.16, 1.27, 1.35, 1.42, 1.49, 1.54] as con
  * chance alone.
  */
 function ownBest(facts: ReferenceFacts, series: Series): Reference | null {
-  const last = series.points.at(-1)!.on
+  const last = must(series.points.at(-1)).on
   const known = (facts.known ?? knownBy({}))(series)
   const byHand: Partial<Record<Hand, number>> = {}
   let error = 0
@@ -247,7 +254,7 @@ function ownBest(facts: ReferenceFacts, series: Series): Reference | null {
     const logs = earlier.map((d) => Math.log(d.value))
     const sd = Math.sqrt(moderated(known.hand, squaresBefore(logs)).variance)
     byHand[hand] = Math.exp(
-      Math.max(...logs) - sd * BEST_OF[Math.min(logs.length, BEST_OF.length) - 1]!,
+      Math.max(...logs) - sd * must(BEST_OF[Math.min(logs.length, BEST_OF.length) - 1]),
     )
     error = Math.max(error, 1.96 * sd)
   }

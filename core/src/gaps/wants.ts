@@ -11,7 +11,9 @@ const MOVED: Readonly<Record<PriorityMove, number>> = { pin: 1.6, raise: 1.3, lo
 /** Importance is said of 5; priorities of a week are shares of one. */
 const OF = 5
 
-/** What is known to be short of a row, as a share: what could be true of any untested row is none. */
+/**
+ * What is known to be short of a row, as a share: what could be true of any untested row is none.
+ */
 const saidShort = ({ row, own, carry, lean, cap }: Priority): number =>
   row.weight === 0
     ? 0
@@ -39,7 +41,8 @@ export function wantsOf(list: readonly Priority[]): Want[] {
         r.state === 'untested' ? 'not tested yet' : shortWords(r.belief),
         lean > 0 ? 'a lean acted on' : '',
         choice
-          ? `${choice.move === 'pin' ? 'pinned' : choice.move === 'raise' ? 'raised' : 'lowered'} by the coach (${choice.reason})`
+          ? `${choice.move === 'pin' ? 'pinned' : choice.move === 'raise' ? 'raised' : 'lowered'} ` +
+            `by the coach (${choice.reason})`
           : '',
       ]
         .filter(Boolean)

@@ -6,6 +6,7 @@ import type { Judge } from '../safety/judge'
 import { validValues, type TestSession } from '../testing/session'
 import type { MatchAthlete } from './rank'
 import type { Mm } from '../units/quantity'
+import { must } from '../units/must'
 
 export interface AthleteFacts {
   level: string
@@ -34,7 +35,7 @@ export function handleCurve(sessions: AthleteFacts['sessions'], hand: Side): Cur
     .at(-1)
   return tested
     .filter((s) => s.performedOn === day)
-    .map((s) => ({ diameterMm: s.sizeMm!, value: Math.max(...validValues(s.trials, hand)) }))
+    .map((s) => ({ diameterMm: must(s.sizeMm), value: Math.max(...validValues(s.trials, hand)) }))
 }
 
 /** What the matcher looks at, from an athlete's record. */

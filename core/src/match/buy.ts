@@ -3,6 +3,7 @@ import type { DemandRow } from '../demand/profile'
 import { rankUnits, type MatchAthlete } from './rank'
 import { matchUnit, type MatchUnit } from './unit'
 import type { Mm, Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 /** Sizes worth buying or making, mm: practice estimates, no source. */
 export const CANDIDATES: readonly { kind: ImplementId; sizeMm: Mm | null }[] = [
@@ -71,13 +72,15 @@ const FREE_FROM_PCT = 15
 const SHOWN = 5
 
 const candidateUnit = (c: (typeof CANDIDATES)[number], i: number): MatchUnit =>
-  matchUnit({
-    id: `candidate ${i}`,
-    kind: c.kind,
-    label: implementById(c.kind)!.name,
-    sizeMm: c.sizeMm,
-    ratingKg: 1,
-  })!
+  must(
+    matchUnit({
+      id: `candidate ${i}`,
+      kind: c.kind,
+      label: must(implementById(c.kind)).name,
+      sizeMm: c.sizeMm,
+      ratingKg: 1,
+    }),
+  )
 
 /**
  * The few implements that raise a squad's coverage of its demands most, one after the other (each
@@ -111,7 +114,7 @@ export function whatToBuy(
     }
   })
   const gainOf = (row: (typeof table)[number]['rows'][number], id: string): number =>
-    row.weight * Math.max(0, row.own.get(id)! - row.best)
+    row.weight * Math.max(0, must(row.own.get(id)) - row.best)
   const out: Purchase[] = []
   for (let n = 0; n < most; n++) {
     const ranked = options
@@ -143,7 +146,7 @@ export function whatToBuy(
       free: free && free.keepsPct >= FREE_FROM_PCT ? free : null,
     })
     for (const a of table)
-      for (const r of a.rows) r.best = Math.max(r.best, r.own.get(top.unit.id)!)
+      for (const r of a.rows) r.best = Math.max(r.best, must(r.own.get(top.unit.id)))
   }
   return out
 }

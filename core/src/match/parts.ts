@@ -12,6 +12,7 @@ import {
 } from '../catalogue/traits'
 import type { MatchUnit } from './unit'
 import type { Mm } from '../units/quantity'
+import { must } from '../units/must'
 
 export type PartId =
   | 'contact'
@@ -121,7 +122,8 @@ function depth(object: DemandObject, u: MatchUnit): Part | null {
     says:
       off === 0
         ? 'the depth asked for'
-        : `${mm(Math.abs(off))} ${off > 0 ? 'deeper' : 'shallower'}: ${off > 0 ? 'the whole thumb is loaded' : 'the tip of the thumb is loaded'}`,
+        : `${mm(Math.abs(off))} ${off > 0 ? 'deeper' : 'shallower'}: ` +
+          `${off > 0 ? 'the whole thumb is loaded' : 'the tip of the thumb is loaded'}`,
   }
 }
 
@@ -148,7 +150,7 @@ function closing(object: DemandObject, u: MatchUnit): Part {
   return {
     id: 'closing',
     value: best,
-    says: `${words.closing.get(u.closing[0]!)}, not ${words.closing.get(object.closing)}`,
+    says: `${words.closing.get(must(u.closing[0]))}, not ${words.closing.get(object.closing)}`,
   }
 }
 
@@ -176,13 +178,15 @@ function traitParts(object: DemandObject, emphasis: Emphasis, u: MatchUnit): Par
     parts.push({
       id: 'orientation',
       value: OTHER_WAY,
-      says: `${words.orientation.get(u.orientation)}, not ${words.orientation.get(object.orientation)}`,
+      says:
+        `${words.orientation.get(u.orientation)}, not ` +
+        `${words.orientation.get(object.orientation)}`,
     })
   if (object.surfaces.length > 0 && !object.surfaces.includes(u.surface))
     parts.push({
       id: 'surface',
       value: OTHER_SURFACE,
-      says: `${words.surface.get(u.surface)} in place of ${words.surface.get(object.surfaces[0]!)}`,
+      says: `${words.surface.get(u.surface)} in place of ${words.surface.get(must(object.surfaces[0]))}`,
     })
   if (object.spin && object.spin !== u.spin)
     parts.push({

@@ -8,6 +8,7 @@ import { isFinal, type Judge } from '../safety/judge'
 import { implementFindings } from '../safety/standing'
 import { objectJudge, product, type Part } from './parts'
 import type { MatchUnit } from './unit'
+import { must } from '../units/must'
 
 /** What the matcher knows of the athlete. Lengths mm. */
 export interface MatchAthlete {
@@ -60,7 +61,7 @@ const WIDE_PINCH_MM = 60,
  * strong climbers.
  */
 export function objectsFor(row: DemandRow, level: string): readonly RowObject[] {
-  const fit = EDGE_MM[level] ?? EDGE_MM['trained']!
+  const fit = EDGE_MM[level] ?? must(EDGE_MM['trained'])
   return row.objects.map((o) => {
     if (o.contact !== 'edge' || o.sizeMm === null || row.quality.id !== 'edge') return o
     const [low, high] = [
@@ -110,19 +111,19 @@ export function rankUnits(
   }))
   const held = cautionCache(row.quality.id, emphasis === 'max', athlete.judge)
   const out = units.map((unit, i): Match => {
-    const fit = fits[i]!
+    const fit = must(fits[i])
     const byHand = {
       left: handParts(fit.left, held, 'left'),
       right: handParts(fit.right, held, 'right'),
     }
     const own = { left: product(byHand.left), right: product(byHand.right) }
-    let of = judges[0]!
+    let of = must(judges[0])
     let best = of.judge(unit)
     for (let k = 1; k < judges.length; k++) {
-      const next = judges[k]!.judge(unit)
+      const next = must(judges[k]).judge(unit)
       if (next.value > best.value) {
         best = next
-        of = judges[k]!
+        of = must(judges[k])
       }
     }
     const score = { left: 100 * best.value * own.left, right: 100 * best.value * own.right }
@@ -210,7 +211,7 @@ function cautionCache(quality: QualityId, max: boolean, judge: Judge): Held {
     const worst = implementFindings(judge, {
       quality,
       maximal: max,
-      tags: TAG_SETS[tags]!,
+      tags: must(TAG_SETS[tags]),
       tissues: TISSUES_OF[quality] ?? NO_TISSUE,
       hand,
     })[0]
@@ -218,7 +219,9 @@ function cautionCache(quality: QualityId, max: boolean, judge: Judge): Held {
       ? {
           id: 'caution',
           value: isFinal(worst) ? 0 : CAUTIONED,
-          says: `${worst.caution.title.toLowerCase()}: ${isFinal(worst) ? 'stopped' : 'needs your reason'}`,
+          says:
+            `${worst.caution.title.toLowerCase()}: ` +
+            `${isFinal(worst) ? 'stopped' : 'needs your reason'}`,
         }
       : null
     cache[hand][tags] = part

@@ -36,7 +36,9 @@ export function substituteAt(e: Exercise, place: Place, kits: Kits): Substitute 
       kind: 'other',
       exercise: best.x,
       items: best.own,
-      says: `${sentence(whereIs(place))}: ${best.x.name}${best.x.aim === e.aim ? '' : `, for ${best.x.aim} in place of ${e.aim}`}`,
+      says:
+        `${sentence(whereIs(place))}: ` +
+        `${best.x.name}${best.x.aim === e.aim ? '' : `, for ${best.x.aim} in place of ${e.aim}`}`,
     }
   const quality =
     e.primary === null || e.primary === 'day'

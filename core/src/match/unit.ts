@@ -89,6 +89,7 @@ export function matchUnit(item: KitItem): MatchUnit | null {
 /** Why a unit cannot be tested with; null when it can. It can be trained with all the same. */
 export function testRefusal(item: { kind: string; ratingKg: Kg | null }): string | null {
   return item.kind === 'spring' && item.ratingKg === null
-    ? 'This spring has no measured rating: train with it, test with a rated one. The number printed on a spring is not a rating.'
+    ? 'This spring has no measured rating: train with it, test with a rated one. The ' +
+        'number printed on a spring is not a rating.'
     : null
 }

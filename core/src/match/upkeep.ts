@@ -60,7 +60,9 @@ export function upkeepOf(
     const [days, sets] = [daysBetween(unit.ratedOn, today), share(unit.ratedOn)]
     return {
       due: days >= RERATE.days || sets >= RERATE.sets,
-      says: `Rated ${days}\u00A0d ago, ${sets} sets since; again after ${RERATE.days}\u00A0d or ${RERATE.sets} sets`,
+      says:
+        `Rated ${days}\u00A0d ago, ${sets} sets since; again after ${RERATE.days}\u00A0d ` +
+        `or ${RERATE.sets} sets`,
     }
   }
   const life = TRAITS[kind.id]?.lifeSets ?? null

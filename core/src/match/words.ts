@@ -7,6 +7,7 @@ import { formatInches, type LengthUnit } from '../units/inch'
 import type { Part } from './parts'
 import type { MatchUnit } from './unit'
 import type { Mm } from '../units/quantity'
+import { must } from '../units/must'
 
 /**
  * From this score a unit does the job; under LITTLE it trains something else. 0 to 100, practice
@@ -45,10 +46,12 @@ export function lost(m: Match): string[] {
 
 /** The ideal of a row in words. */
 export function idealWords(row: DemandRow, level: string, unit: LengthUnit = 'mm'): string {
-  const o = objectsFor(row, level)[0]!
+  const o = must(objectsFor(row, level)[0])
   if (!o.sizeMm) return o.words
   const show = (mm: Mm) => (unit === 'mm' ? String(mm) : formatInches(mm).replace('\u00A0in', ''))
-  const size = `${o.sizeMm[0] === o.sizeMm[1] ? show(o.sizeMm[0]) : `${show(o.sizeMm[0])} to ${show(o.sizeMm[1])}`}\u00A0${unit}`
+  const size =
+    `${o.sizeMm[0] === o.sizeMm[1] ? show(o.sizeMm[0]) : `${show(o.sizeMm[0])} to ${show(o.sizeMm[1])}`}` +
+    `\u00A0${unit}`
   return o.words.includes(size.replace('\u00A0', ' ')) ? o.words : `${o.words}, ${size}`
 }
 
@@ -64,8 +67,14 @@ export function nearestSentence(ranked: readonly Match[], place: string): string
       : `Nothing ${place} goes: a caution holds all of it.`
   const gone = lost(best)
   if (best.mean >= DOES_IT)
-    return `${nameOf(best.unit)} does it${gone.length > 0 ? `; ${gone.slice(0, 2).join('; ')}` : ''}.`
-  return `Nearest ${place}: ${nameOf(best.unit)}; ${gone.length > 0 ? gone.slice(0, 4).join('; ') : 'nothing lost'}.`
+    return (
+      `${nameOf(best.unit)} does ` +
+      `it${gone.length > 0 ? `; ${gone.slice(0, 2).join('; ')}` : ''}.`
+    )
+  return (
+    `Nearest ${place}: ${nameOf(best.unit)}; ` +
+    `${gone.length > 0 ? gone.slice(0, 4).join('; ') : 'nothing lost'}.`
+  )
 }
 
 const temptingKinds = new Map(
@@ -84,7 +93,7 @@ export function notThese(
   row: DemandRow,
   ranked: readonly Match[],
 ): { match: Match; says: string }[] {
-  const kinds = temptingKinds.get(row.quality.id)!
+  const kinds = must(temptingKinds.get(row.quality.id))
   return ranked
     .filter((m) => m.mean < LITTLE && m.mean > 0 && kinds.has(m.unit.kind.id as never))
     .map((match) => ({
@@ -101,12 +110,23 @@ export function edgeSentence(
   ranked: readonly Match[],
   level: string,
 ): string | null {
-  const [asked, plain] = [objectsFor(row, level)[0]!, row.objects[0]!]
+  const [asked, plain] = [must(objectsFor(row, level)[0]), must(row.objects[0])]
   if (asked === plain || !asked.sizeMm) return null
   const big = ranked
-    .filter((m) => m.unit.contact === 'edge' && (m.unit.sizeMm ?? 0) > asked.sizeMm![1])
+    .filter((m) => m.unit.contact === 'edge' && (m.unit.sizeMm ?? 0) > must(asked.sizeMm)[1])
     .map((m) => m.unit.label)
-  return `${STRONG.includes(level) ? 'Strong climber' : 'At this level'}: edges of ${asked.sizeMm[0]} to ${asked.sizeMm[1]}\u00A0mm.${big.length > 0 ? ` ${big.join(', ')}${STRONG.includes(level) ? ': too big, the back is tested before the fingers' : ': bigger than needed now'}.` : ''}`
+  return (
+    `${STRONG.includes(level) ? 'Strong climber' : 'At this level'}: edges of ` +
+    `${asked.sizeMm[0]} to ` +
+    `${asked.sizeMm[1]}\u00A0mm.` +
+    (big.length > 0
+      ? ` ${big.join(', ')}` +
+        (STRONG.includes(level)
+          ? ': too big, the back is tested before the fingers'
+          : ': bigger than needed now') +
+        '.'
+      : '')
+  )
 }
 
 /**
@@ -128,7 +148,8 @@ export function varietySentence(
   const names = [...new Set(useful.values())]
   return names.length === 0
     ? `Nobody knows the objects before the day, and nothing ${place} comes near them.`
-    : `Nobody knows the objects before the day: change them week by week. ${names.length} that differ ${place}: ${names.slice(0, 8).join(', ')}.`
+    : `Nobody knows the objects before the day: change them week by week. ${names.length} ` +
+        `that differ ${place}: ${names.slice(0, 8).join(', ')}.`
 }
 
 /** All that is said above a ranking: variety, the level's edge, what comes nearest. */

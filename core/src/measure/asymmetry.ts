@@ -2,6 +2,7 @@ import { type Side } from '../catalogue/person'
 import { tInv } from './quantiles'
 import { mean, sampleVariance } from './trials'
 import type { Percent } from '../units/quantity'
+import { must } from '../units/must'
 export type Stronger = Side | 'equal'
 
 /** Minus: left stronger. Plus: right stronger. */
@@ -135,7 +136,7 @@ export function judgeAsymmetry(
   if (interval.pooledSd === 0) return { kind: 'unknown', reason: 'no-spread' }
   // Seen from the other hand the interval is unbounded as soon as it reaches nothing: both sides
   // are refused alike.
-  if (!interval.signedCi || interval.rhoCi![0] <= 0)
+  if (!interval.signedCi || must(interval.rhoCi)[0] <= 0)
     return { kind: 'unknown', reason: 'interval-unbounded' }
   return called(interval.signedPct, interval.signedCi)
 }
@@ -149,7 +150,7 @@ export function isConsistent(days: readonly AsymmetryVerdict[]): boolean {
   return (
     judged.length === 2 &&
     judged.every((v) => v.kind === 'real' || v.kind === 'large') &&
-    judged[0]!.stronger === judged[1]!.stronger
+    must(judged[0]).stronger === must(judged[1]).stronger
   )
 }
 

@@ -2,6 +2,7 @@ import { line } from './line'
 import { tInv } from './quantiles'
 import { mean } from './trials'
 import type { Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 /**
  * Critical force CF (force unit) and work above it W' (force x s), with standard errors on n - 2
@@ -58,8 +59,8 @@ function nonlinear(force: readonly number[], time: readonly number[]): CfFit | n
   const range = Math.max(...force) - lightest
   const at = (cf: number) => {
     const x = force.map((f) => 1 / (f - cf))
-    const w = x.reduce((s, v, i) => s + v * time[i]!, 0) / x.reduce((s, v) => s + v * v, 0)
-    return { w, sse: x.reduce((s, v, i) => s + (time[i]! - w * v) ** 2, 0) }
+    const w = x.reduce((s, v, i) => s + v * must(time[i]), 0) / x.reduce((s, v) => s + v * v, 0)
+    return { w, sse: x.reduce((s, v, i) => s + (must(time[i]) - w * v) ** 2, 0) }
   }
   let best = { cf: NaN, sse: Infinity }
   const top = lightest - 1e-9 * Math.max(1, lightest)
@@ -81,15 +82,15 @@ function nonlinear(force: readonly number[], time: readonly number[]): CfFit | n
   let { w } = at(cf)
   for (let i = 0; i < 50; i++) {
     const j = force.map((f) => [w / (f - cf) ** 2, 1 / (f - cf)] as const)
-    const r = force.map((f, k) => time[k]! - w / (f - cf))
+    const r = force.map((f, k) => must(time[k]) - w / (f - cf))
     const [a, b, c] = [
       j.reduce((s, v) => s + v[0] * v[0], 0),
       j.reduce((s, v) => s + v[0] * v[1], 0),
       j.reduce((s, v) => s + v[1] * v[1], 0),
     ]
     const [d, e] = [
-      j.reduce((s, v, k) => s + v[0] * r[k]!, 0),
-      j.reduce((s, v, k) => s + v[1] * r[k]!, 0),
+      j.reduce((s, v, k) => s + v[0] * must(r[k]), 0),
+      j.reduce((s, v, k) => s + v[1] * must(r[k]), 0),
     ]
     const det = a * c - b * b
     if (!(Math.abs(det) > 0)) break
@@ -132,12 +133,14 @@ export function criticalForce(force: readonly number[], time: readonly number[])
   }
   const usable =
     force.length === time.length &&
-    force.every((f, i) => f > 0 && Number.isFinite(f) && time[i]! > 0 && Number.isFinite(time[i]!))
+    force.every(
+      (f, i) => f > 0 && Number.isFinite(f) && must(time[i]) > 0 && Number.isFinite(must(time[i])),
+    )
   if (!usable || force.length < CF_LIMITS.points)
     return { ...none, refusals: ['fewer_than_3_points'] }
   const impulse = line(
     time,
-    force.map((f, i) => f * time[i]!),
+    force.map((f, i) => f * must(time[i])),
   )
   const inverse = line(
     time.map((t) => 1 / t),
@@ -164,7 +167,7 @@ export function criticalForce(force: readonly number[], time: readonly number[])
   if (Math.max(...time) / Math.min(...time) < CF_LIMITS.timesRatio) refusals.push('times_too_alike')
   if (Math.max(...force) / Math.min(...force) < CF_LIMITS.forcesRatio)
     refusals.push('forces_too_alike')
-  if (force.some((f, i) => force.some((other, k) => f > other && time[i]! >= time[k]!)))
+  if (force.some((f, i) => force.some((other, k) => f > other && must(time[i]) >= must(time[k]))))
     refusals.push('not_monotone')
   if (impulseTime) {
     if (!(impulseTime.cf > 0)) refusals.push('CF_not_positive')

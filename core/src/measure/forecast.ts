@@ -1,6 +1,7 @@
 import { tInv } from './quantiles'
 import { TREND_LEAST } from './trend'
 import { mean, sampleVariance } from './trials'
+import { must } from '../units/must'
 
 /** Time constant of the smoothed line, days. */
 export const EWMA_TAU_DAYS = 14
@@ -20,7 +21,7 @@ export function ewma(
     out.push(
       before === undefined
         ? v
-        : before + (1 - Math.exp(-(days[i]! - days[i - 1]!) / tauDays)) * (v - before),
+        : before + (1 - Math.exp(-(must(days[i]) - must(days[i - 1])) / tauDays)) * (v - before),
     )
   })
   return out
@@ -50,8 +51,9 @@ export function goalFit(
   const [mx, my] = [mean(days), mean(values)]
   const sxx = days.reduce((s, d) => s + (d - mx) ** 2, 0)
   if (!(sxx > 0)) return null
-  const slope = days.reduce((s, d, i) => s + (d - mx) * (values[i]! - my), 0) / sxx
-  const s2 = days.reduce((s, d, i) => s + (values[i]! - my - slope * (d - mx)) ** 2, 0) / (n - 2)
+  const slope = days.reduce((s, d, i) => s + (d - mx) * (must(values[i]) - my), 0) / sxx
+  const s2 =
+    days.reduce((s, d, i) => s + (must(values[i]) - my - slope * (d - mx)) ** 2, 0) / (n - 2)
   const t = tInv(1 - (1 - confidence) / 2, n - 2)
   const g = slope === 0 ? Infinity : (t * t * s2) / (slope * slope * sxx)
   if (!(g < 1)) return { slope, g, point: null, interval: null }

@@ -2,6 +2,7 @@ import { called, rhoToSignedPct } from './asymmetry'
 import { between, heldLevel, moveOf, type DayLog, type Held, type Move } from './level'
 import { NO_SQUARES, type Spread, type Squares } from './spread'
 import type { Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 /** An athlete's own lean over days: signed %, plus = right stronger, with its 95 % interval. */
 export interface OwnLean extends Held {
@@ -48,7 +49,7 @@ export function ownLean(
 
 /** The end of a line with its standard error there. */
 function endOf(move: Move, tests: readonly DayLog[]): Omit<Held, 'days'> {
-  const x = tests.map((t) => (t.day - tests[0]!.day) / move.days)
+  const x = tests.map((t) => (t.day - must(tests[0]).day) / move.days)
   const mx = x.reduce((a, v) => a + v, 0) / x.length
   const sxx = x.reduce((a, v) => a + (v - mx) ** 2, 0)
   return {

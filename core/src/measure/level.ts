@@ -1,6 +1,7 @@
 import { tInv, tTails } from './quantiles'
 import { moderated, NO_SQUARES, plus, squaresOfRepeats, type Spread, type Squares } from './spread'
 import { mean } from './trials'
+import { must } from '../units/must'
 
 /** One test: day number and the log of its result. */
 export interface DayLog {
@@ -24,7 +25,10 @@ export interface Move {
   /** The line at the first day, log. */ at: number
 }
 
-/** A movement is agreed on when at least this share of it stays whichever test is left out: own rule, no source. */
+/**
+ * A movement is agreed on when at least this share of it stays whichever test is left out: own
+ * rule, no source.
+ */
 const STAYS = 0.4
 
 /**
@@ -38,12 +42,12 @@ export function moveOf(
 ): Move | null {
   const n = tests.length
   const first = tests[0]
-  const days = n < 2 ? 0 : tests[n - 1]!.day - first!.day
+  const days = n < 2 ? 0 : must(tests[n - 1]).day - must(first).day
   if (days <= 0) return null
-  const x = tests.map((t) => (t.day - first!.day) / days)
+  const x = tests.map((t) => (t.day - must(first).day) / days)
   const y = tests.map((t) => t.log)
   const line = lineOf(x, y)
-  const ss = y.reduce((a, v, i) => a + (v - line.at - line.by * x[i]!) ** 2, 0)
+  const ss = y.reduce((a, v, i) => a + (v - line.at - line.by * must(x[i])) ** 2, 0)
   const spread = moderated(before, plus(own, { ss, df: n - 2 }))
   const se = Math.sqrt(spread.variance / line.sxx)
   return {
@@ -68,7 +72,7 @@ interface Line {
 function lineOf(x: readonly number[], y: readonly number[]): Line {
   const [mx, my] = [mean(x), mean(y)]
   const sxx = x.reduce((a, v) => a + (v - mx) ** 2, 0)
-  const by = x.reduce((a, v, i) => a + (v - mx) * (y[i]! - my), 0) / sxx
+  const by = x.reduce((a, v, i) => a + (v - mx) * (must(y[i]) - my), 0) / sxx
   return { by, at: my - by * mx, sxx, mx, my }
 }
 
@@ -79,7 +83,7 @@ function withoutEach(x: readonly number[], y: readonly number[], l: Line): numbe
     const dx = v - l.mx
     const share = n / (n - 1)
     const sxx = l.sxx - share * dx * dx
-    return sxx < 1e-9 ? [] : [(l.by * l.sxx - share * dx * (y[i]! - l.my)) / sxx]
+    return sxx < 1e-9 ? [] : [(l.by * l.sxx - share * dx * (must(y[i]) - l.my)) / sxx]
   })
 }
 
@@ -126,11 +130,11 @@ export const asShare = (log: number): number => Math.exp(log) - 1
  * single false call, whichever of them are true.
  */
 export function holm(ps: readonly number[]): number[] {
-  const order = ps.map((_, i) => i).sort((a, b) => ps[a]! - ps[b]!)
+  const order = ps.map((_, i) => i).sort((a, b) => must(ps[a]) - must(ps[b]))
   const out = ps.map(() => 1)
   let most = 0
   order.forEach((at, rank) => {
-    most = Math.max(most, Math.min(1, (ps.length - rank) * ps[at]!))
+    most = Math.max(most, Math.min(1, (ps.length - rank) * must(ps[at])))
     out[at] = most
   })
   return out

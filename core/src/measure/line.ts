@@ -1,4 +1,5 @@
 import { mean } from './trials'
+import { must } from '../units/must'
 
 export interface Line {
   a: number
@@ -20,9 +21,9 @@ export function line(x: readonly number[], y: readonly number[]): Line | null {
   const [mx, my] = [mean(x), mean(y)]
   const sxx = x.reduce((s, v) => s + (v - mx) ** 2, 0)
   if (!(sxx > 0)) return null
-  const b = x.reduce((s, v, i) => s + (v - mx) * (y[i]! - my), 0) / sxx
+  const b = x.reduce((s, v, i) => s + (v - mx) * (must(y[i]) - my), 0) / sxx
   const a = my - b * mx
-  const s2 = x.reduce((s, v, i) => s + (y[i]! - a - b * v) ** 2, 0) / (n - 2)
+  const s2 = x.reduce((s, v, i) => s + (must(y[i]) - a - b * v) ** 2, 0) / (n - 2)
   return {
     a,
     b,

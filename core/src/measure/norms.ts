@@ -2,6 +2,7 @@ import { KG_PER_LB } from '../units/convert'
 import type { Sex, Side } from '../catalogue/person'
 import { normalBelow, normalInv } from './quantiles'
 import type { Kg, Kgf } from '../units/quantity'
+import { must } from '../units/must'
 
 /**
  * Mathiowetz et al 1985, pounds: US adults, mean of three trials, handle position 2, seated, elbow
@@ -152,7 +153,7 @@ export function mathiowetzPercentile(
   const i = (MATHIOWETZ_1985.bands as readonly string[]).indexOf(band)
   if (i < 0) return { ok: false, reason: 'band-unknown' }
   if (!(meanKgf > 0)) return { ok: false, reason: 'value-not-positive' }
-  const [meanLb, sdLb] = MATHIOWETZ_1985[sex][hand][i]!
+  const [meanLb, sdLb] = must(MATHIOWETZ_1985[sex][hand][i])
   const meanKg = meanLb * KG_PER_LB
   const sdKg = sdLb * KG_PER_LB
   const z = (meanKgf - meanKg) / sdKg
@@ -178,24 +179,28 @@ export type DoddsResult =
  */
 export function doddsCentile(sex: Sex, ageYears: number, bestKgf: Kgf): DoddsResult {
   const { ages, centiles } = DODDS_2014
-  if (!(ageYears >= ages[0] && ageYears <= ages[ages.length - 1]!))
+  if (!(ageYears >= ages[0] && ageYears <= must(ages[ages.length - 1])))
     return { ok: false, reason: 'age-outside-source' }
   if (!(bestKgf > 0)) return { ok: false, reason: 'value-not-positive' }
   const upper = Math.max(
     1,
     ages.findIndex((a) => a >= ageYears),
   )
-  const w = (ageYears - ages[upper - 1]!) / (ages[upper]! - ages[upper - 1]!)
-  const table = DODDS_2014[sex]
-  const values = centiles.map((_, c) => table[upper - 1]![c]! * (1 - w) + table[upper]![c]! * w)
-  const medianKg = values[2]!
-  if (bestKgf < values[0]!) return { ok: true, percentile: null, label: '<10', medianKg }
-  if (bestKgf > values[4]!) return { ok: true, percentile: null, label: '>90', medianKg }
+  const w = (ageYears - must(ages[upper - 1])) / (must(ages[upper]) - must(ages[upper - 1]))
+  const table: readonly (readonly number[])[] = DODDS_2014[sex]
+  const values = centiles.map(
+    (_, c) => must(must(table[upper - 1])[c]) * (1 - w) + must(must(table[upper])[c]) * w,
+  )
+  const medianKg = must(values[2])
+  if (bestKgf < must(values[0])) return { ok: true, percentile: null, label: '<10', medianKg }
+  if (bestKgf > must(values[4])) return { ok: true, percentile: null, label: '>90', medianKg }
   const k = Math.max(
     1,
     values.findIndex((v) => v >= bestKgf),
   )
-  const share = (bestKgf - values[k - 1]!) / (values[k]! - values[k - 1]!)
-  const z = normalInv(centiles[k - 1]! / 100) * (1 - share) + normalInv(centiles[k]! / 100) * share
+  const share = (bestKgf - must(values[k - 1])) / (must(values[k]) - must(values[k - 1]))
+  const z =
+    normalInv(must(centiles[k - 1]) / 100) * (1 - share) +
+    normalInv(must(centiles[k]) / 100) * share
   return { ok: true, percentile: 100 * normalBelow(z), medianKg }
 }

@@ -4,6 +4,7 @@ import fQuantile from '@stdlib/stats-base-dists-f-quantile'
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf'
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile'
 import tQuantile from '@stdlib/stats-base-dists-t-quantile'
+import { must } from '../units/must'
 
 /** Lower-tail quantiles, from a library. p in (0, 1), degrees of freedom above 0. */
 export const tInv = (p: number, df: number): number =>
@@ -17,9 +18,11 @@ export const normalBelow = (z: number): number => normalCdf(z, 0, 1)
 export const tTails = (t: number, df: number): number =>
   df === Infinity ? 2 * normalBelow(-Math.abs(t)) : betainc(df / (df + t * t), df / 2, 0.5)
 
-/** Middle of some values, the mean of the two middle ones where they are even; refuses none (NaN). */
+/**
+ * Middle of some values, the mean of the two middle ones where they are even; refuses none (NaN).
+ */
 export const medianOf = (values: readonly number[]): number => {
   const sorted = [...values].sort((a, b) => a - b)
   const m = sorted.length >> 1
-  return sorted.length % 2 ? sorted[m]! : (sorted[m - 1]! + sorted[m]!) / 2
+  return sorted.length % 2 ? must(sorted[m]) : (must(sorted[m - 1]) + must(sorted[m])) / 2
 }

@@ -1,6 +1,7 @@
 import { fInv } from './quantiles'
 import { mean, sampleVariance } from './trials'
 import type { Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 export interface Anova {
   MSB: number
@@ -52,11 +53,12 @@ const sum = (xs: readonly number[]): number => xs.reduce((a, b) => a + b, 0)
 /** Two-way ANOVA of rows people, columns sessions. Any size from 2 x 2. */
 export function twoWayAnova(rows: readonly (readonly number[])[]): Anova {
   const n = rows.length
-  const k = rows[0]!.length
+  const k = must(rows[0]).length
   const all = rows.flat()
   const grand = mean(all)
   const ssRows = k * sum(rows.map((r) => (mean(r) - grand) ** 2))
-  const ssCols = n * sum(rows[0]!.map((_, j) => (mean(rows.map((r) => r[j]!)) - grand) ** 2))
+  const ssCols =
+    n * sum(must(rows[0]).map((_, j) => (mean(rows.map((r) => must(r[j]))) - grand) ** 2))
   const ssTotal = sum(all.map((x) => (x - grand) ** 2))
   const ssError = ssTotal - ssRows - ssCols
   return {
@@ -76,7 +78,7 @@ export function reliability(rows: readonly (readonly number[])[]): ReliabilityRe
   if (rows.length < ICC_LEAST.people)
     return { ok: false, reason: 'too-few-people', need: ICC_LEAST.people }
   const n = rows.length
-  const k = rows[0]!.length
+  const k = must(rows[0]).length
   if (k < ICC_LEAST.sessions)
     return { ok: false, reason: 'too-few-sessions', need: ICC_LEAST.sessions }
   if (rows.some((r) => r.length !== k)) return { ok: false, reason: 'ragged', need: k }
@@ -104,6 +106,8 @@ export function reliability(rows: readonly (readonly number[])[]): ReliabilityRe
     swc02: 0.2 * Math.sqrt(sampleVariance(rows.map(mean))),
     rmsCvPct: Math.sqrt(mean(rows.map((r) => (100 ** 2 * sampleVariance(r)) / mean(r) ** 2))),
     typicalError:
-      k === 2 ? Math.sqrt(sampleVariance(rows.map((r) => r[1]! - r[0]!)) / 2) : Math.sqrt(MSE),
+      k === 2
+        ? Math.sqrt(sampleVariance(rows.map((r) => must(r[1]) - must(r[0]))) / 2)
+        : Math.sqrt(MSE),
   }
 }

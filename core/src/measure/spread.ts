@@ -1,4 +1,5 @@
 import { mean } from './trials'
+import { must } from '../units/must'
 
 /**
  * How much results of one kind scatter, on the log scale: variance (0.0009 is 3 %), and the degrees
@@ -16,7 +17,10 @@ export interface Squares {
 export const NO_SQUARES: Squares = { ss: 0, df: 0 }
 export const plus = (a: Squares, b: Squares): Squares => ({ ss: a.ss + b.ss, df: a.df + b.df })
 
-/** Tests of one stretch: short enough that a level moves in a straight line over it. Own rule, no source. */
+/**
+ * Tests of one stretch: short enough that a level moves in a straight line over it. Own rule, no
+ * source.
+ */
 const STRETCH = 7
 
 /**
@@ -26,7 +30,7 @@ const STRETCH = 7
  */
 export function squaresOfSteps(steps: readonly number[]): Squares {
   const path = [0]
-  for (const step of steps) path.push(path.at(-1)! + step)
+  for (const step of steps) path.push(must(path.at(-1)) + step)
   const pieces = Math.ceil(path.length / STRETCH)
   let all = NO_SQUARES
   for (let i = 0; i < pieces; i++)
@@ -120,7 +124,10 @@ export function alike(kinds: readonly (readonly Squares[])[]): number {
   return beyond <= 0 ? Infinity : 2 * trigammaInverse(beyond)
 }
 
-/** Derivatives of the log gamma function, x above 0: recurrence and asymptotic series (Abramowitz & Stegun 6.3, 6.4). */
+/**
+ * Derivatives of the log gamma function, x above 0: recurrence and asymptotic series (Abramowitz &
+ * Stegun 6.3, 6.4).
+ */
 export function digamma(x: number): number {
   let sum = 0
   while (x < 8) sum -= 1 / x++

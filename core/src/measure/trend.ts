@@ -1,4 +1,5 @@
 import { normalInv, tInv } from './quantiles'
+import { must } from '../units/must'
 
 export interface TheilSen {
   slope: number
@@ -16,7 +17,7 @@ const roundHalfEven = (x: number): number => {
 
 const median = (sorted: readonly number[]): number => {
   const m = sorted.length >> 1
-  return sorted.length % 2 ? sorted[m]! : (sorted[m - 1]! + sorted[m]!) / 2
+  return sorted.length % 2 ? must(sorted[m]) : (must(sorted[m - 1]) + must(sorted[m])) / 2
 }
 
 const tieTerm = (xs: readonly number[]): number => {
@@ -38,7 +39,8 @@ export function theilSen(
   const slopes: number[] = []
   for (let i = 0; i < days.length; i++)
     for (let j = i + 1; j < days.length; j++)
-      if (days[i] !== days[j]) slopes.push((values[j]! - values[i]!) / (days[j]! - days[i]!))
+      if (days[i] !== days[j])
+        slopes.push((must(values[j]) - must(values[i])) / (must(days[j]) - must(days[i])))
   if (slopes.length === 0) return null
   slopes.sort((a, b) => a - b)
   const n = days.length
@@ -49,8 +51,8 @@ export function theilSen(
   return {
     slope: median(slopes),
     ci: [
-      slopes[clip(roundHalfEven((slopes.length - c) / 2) - 1)]!,
-      slopes[clip(roundHalfEven((slopes.length + c) / 2))]!,
+      must(slopes[clip(roundHalfEven((slopes.length - c) / 2) - 1)]),
+      must(slopes[clip(roundHalfEven((slopes.length + c) / 2))]),
     ],
     nSlopes: slopes.length,
   }

@@ -35,7 +35,8 @@ export function verdictWords(
       'error-not-known':
         'Seen once, error not known: no lean is called. Repeat the test on other days.',
       'loads-differ':
-        'The hands worked at different help, so their results cannot be compared. Level the help to compare them.',
+        'The hands worked at different help, so their results cannot be compared. Level ' +
+        'the help to compare them.',
       'interval-unbounded': 'The trials scatter too widely to compare the hands.',
     }[v.reason]
     return { word: 'No verdict yet', says, context: '' }
@@ -44,7 +45,8 @@ export function verdictWords(
   const range =
     low < 0 && high > 0
       ? `anywhere from ${behind(low)} to ${behind(high)}`
-      : `95\u00A0% interval ${pct(Math.min(Math.abs(low), Math.abs(high)))} to ${pct(Math.max(Math.abs(low), Math.abs(high)))}`
+      : `95\u00A0% interval ${pct(Math.min(Math.abs(low), Math.abs(high)))} to ` +
+        `${pct(Math.max(Math.abs(low), Math.abs(high)))}`
   if (v.kind === 'inside-error')
     return {
       word: 'Inside error',
@@ -71,11 +73,17 @@ function lean(v: AsymmetryVerdict, dominant: Side | null): string {
   const expected = EXPECTED_LEAN_PCT[dominant]
   switch (leanContext(v, dominant)) {
     case 'as-dominance':
-      return `A dominant hand about ${expected}\u00A0% stronger is common in ${dominant}-handers (Petersen 1989, from memory): no more than dominance leads one to expect.`
+      return (
+        `A dominant hand about ${expected}\u00A0% stronger is common in ` +
+        `${dominant}-handers (Petersen 1989, from memory): no more than dominance leads ` +
+        'one to expect.'
+      )
     case 'beyond-dominance':
       return dominant === 'left'
-        ? 'Left-handers are usually near equal (Petersen 1989, from memory): more than dominance leads one to expect.'
-        : `More than the ${expected}\u00A0% dominance leads one to expect (Petersen 1989, from memory).`
+        ? 'Left-handers are usually near equal (Petersen 1989, from memory): more than ' +
+            'dominance leads one to expect.'
+        : `More than the ${expected}\u00A0% dominance leads one to expect (Petersen 1989, ` +
+            'from memory).'
     case 'against-dominance':
       return 'The dominant hand is the weaker one: not what dominance leads one to expect.'
     case 'none':

@@ -9,6 +9,7 @@ import { effectiveSets } from './coverage'
 import { type WeekPlan } from './types'
 import { DAY_NAMES, type DayFrame } from '../intake/week'
 import type { Minutes } from '../units/quantity'
+import { must } from '../units/must'
 
 /** Minutes a coach would ask for on a sport day: warm-up, one main exercise, closing. */
 const ASK_MIN = 30
@@ -32,7 +33,7 @@ interface Had {
 }
 const hadOf = (plan: WeekPlan, p: WeekProblem, row: number): Had => {
   const b = briefOf(p)
-  const quality = b.rows[row]!.quality
+  const quality = must(b.rows[row]).quality
   const had: Had = { good: 0, staple: 0, by: null }
   for (const x of plan.blocks) {
     const e = exerciseById(x.exerciseId)
@@ -47,7 +48,7 @@ const hadOf = (plan: WeekPlan, p: WeekProblem, row: number): Had => {
 /** Whether coaches of the sport put anything first for a quality. */
 const hasStaple = (p: WeekProblem, row: number): boolean => {
   const b = briefOf(p)
-  const quality = b.rows[row]!.quality
+  const quality = must(b.rows[row]).quality
   return EXERCISES.some(
     (e) => e.primary === quality && b.ratings.get(`${quality} ${e.id}`)?.tier === 'staple',
   )
@@ -69,9 +70,9 @@ export function unlocks(plan: WeekPlan, p: WeekProblem): Unlock[] {
     let best: Unlock | null = null
     let points = scorePlan(plan, p).total
     for (const day of [0, 1, 2, 3, 4, 5, 6]) {
-      const f = p.frame[day]!
+      const f = must(p.frame[day])
       if (f.minutes >= ASK_MIN || f.competition || f.sportLoad === 3) continue
-      if (p.frame[(day + 1) % 7]!.competition) continue
+      if (must(p.frame[(day + 1) % 7]).competition) continue
       const frame = p.frame.map((x, d) => (d === day ? { ...x, minutes: ASK_MIN } : x))
       const q = { ...p, frame }
       const tried = draftWeek(q, () => '')
@@ -81,7 +82,7 @@ export function unlocks(plan: WeekPlan, p: WeekProblem): Unlock[] {
       if (!mends || worth <= points) continue
       points = worth
       best = {
-        quality: b.rows[row]!.quality,
+        quality: must(b.rows[row]).quality,
         day,
         minutes: ASK_MIN,
         sets: has.good < b.topSets ? now.good : now.staple,
@@ -98,7 +99,7 @@ export function firstServed(p: WeekProblem): string {
   const b = briefOf(p)
   const names = b.top
     .slice(0, TOP_LOOKED)
-    .map((row) => qualityById(b.rows[row]!.quality).name.toLowerCase())
+    .map((row) => qualityById(must(b.rows[row]).quality).name.toLowerCase())
   return `What this sport asks first is in the week: ${names.join(' and ')}.`
 }
 
@@ -113,7 +114,7 @@ export function adviceFor(
   return b.top.slice(0, TOP_LOOKED).flatMap((row) => {
     const has = hadOf(plan, p, row)
     if (!isShort(has, p, row)) return []
-    const { quality } = b.rows[row]!
+    const { quality } = must(b.rows[row])
     const { name } = qualityById(quality)
     const way = open.find((u) => u.quality === quality)
     const lack =
@@ -124,13 +125,16 @@ export function adviceFor(
           : `${name} is served without what most coaches put first.`
     if (way)
       return [
-        `${lack} ${way.minutes} min on ${DAY_NAMES[way.day]} ${p.frame[way.day]!.sportLoad > 0 ? 'before the sport ' : ''}would give ${way.sets} sets${way.by ? ` of ${way.by.toLowerCase()}` : ''}.`,
+        `${lack} ${way.minutes} min on ${DAY_NAMES[way.day]} ` +
+          `${must(p.frame[way.day]).sportLoad > 0 ? 'before the sport ' : ''}would give ` +
+          `${way.sets} sets${way.by ? ` of ${way.by.toLowerCase()}` : ''}.`,
       ]
     // Of lesser qualities the list of staples left out says so.
     const why = has.good < b.topSets || row === b.top[0] ? against(left, quality) : null
     return why || has.good < b.topSets
       ? [
-          `${lack} ${why ?? 'No day leaves room for it this week: a caution, the kit or the days around stand against it.'}`,
+          `${lack} ` +
+            `${why ?? 'No day leaves room for it this week: a caution, the kit or the days around stand against it.'}`,
         ]
       : []
   })
@@ -142,5 +146,5 @@ function against(left: readonly LeftOut[], quality: QualityId): string | null {
   const [why] = first?.says.split('. ') ?? []
   if (!first || !why) return null
   const day = DAY_NAMES.some((d) => why.startsWith(`${d}:`))
-  return `${exerciseById(first.exerciseId)!.name}${day ? ', ' : ': '}${why.replace(/\.$/, '')}.`
+  return `${must(exerciseById(first.exerciseId)).name}${day ? ', ' : ': '}${why.replace(/\.$/, '')}.`
 }

@@ -24,6 +24,7 @@ import {
 } from './types'
 import { type DayFrame } from '../intake/week'
 import type { Minutes } from '../units/quantity'
+import { must } from '../units/must'
 
 /** A week of the block that has a plan. */
 export interface OwnWeek {
@@ -145,7 +146,7 @@ function ownBlocks(b: BlockProblem, weekStart: LocalDate): readonly Block[] | nu
 
 /** The problem of one week of a block, given the weeks before it. */
 export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]): WeekProblem {
-  const week = weeksOf(b)[i]!
+  const week = must(weeksOf(b)[i])
   const last = so.at(-1) ?? null
   const done = last
     ? last.plan.blocks.map((x) => ({
@@ -194,13 +195,15 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
   }
 }
 
-/** A deload is the same with fewer sets of each exercise, not some of them as ever and others gone. */
+/**
+ * A deload is the same with fewer sets of each exercise, not some of them as ever and others gone.
+ */
 const lighter = (blocks: readonly Block[]): Block[] =>
   blocks.map((x) => ({ ...x, sets: Math.max(1, Math.round(DELOAD * x.sets)) }))
 
 /** Whose block it is, with what the weeks so far held. */
 function whoIn(b: BlockProblem, so: readonly WeekSoFar[]): WeekProblem['who'] {
-  const who = b.who!
+  const who = must(b.who)
   const ids = so.slice(-3).flatMap((w) => w.plan.blocks.map((x) => x.exerciseId))
   const last = lastOrdinary(so)
   return {
@@ -240,7 +243,7 @@ export function planBlock(
     const problem = weekProblem(b, i, so)
     const start = draftWeek(problem, o.newId)
     const solved = solveWeek(highs, problem, { ...o, start })
-    const kind = weeksOf(b)[i]!.kind
+    const kind = must(weeksOf(b)[i]).kind
     const ordinary = lastOrdinary(so)
     // What the coach had there holds: only a week of Mano's own changes by itself.
     const free = kind === 'ordinary' && ownBlocks(b, problem.weekStart) === null
@@ -249,7 +252,7 @@ export function planBlock(
         ? rotated(highs, problem, solved.plan, ordinary.plan.blocks, o)
         : null
     const week: PlannedWeek = {
-      ...weeksOf(b)[i]!,
+      ...must(weeksOf(b)[i]),
       problem,
       plan: other?.plan ?? (solved.ok ? solved.plan : start),
       gap: other ? other.gap : solved.ok ? solved.gap : null,

@@ -99,7 +99,10 @@ export interface Brief {
   sessionsMost: number
   maximalMost: number
   thumbMost: number
-  /** By day: points of a hard block, of a block that loads the skin, of long wrist curls, of finger work. */
+  /**
+   * By day: points of a hard block, of a block that loads the skin, of long wrist curls, of finger
+   * work.
+   */
   hardDay: readonly number[]
   skinDay: readonly number[]
   curlDay: readonly number[]

@@ -114,7 +114,8 @@ export function forbids(
       says:
         d.minutes === 0
           ? `No time for grip work on ${DAY_NAMES[day]}.`
-          : `Takes ${Math.ceil(WARM_UP_MIN + CLOSE_MIN + minutes)} min with warm-up and closing; ${DAY_NAMES[day]} has ${d.minutes}.`,
+          : `Takes ${Math.ceil(WARM_UP_MIN + CLOSE_MIN + minutes)} min with warm-up and ` +
+            `closing; ${DAY_NAMES[day]} has ${d.minutes}.`,
     },
   ]
 }

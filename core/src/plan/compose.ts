@@ -49,7 +49,9 @@ export const POINTS = {
   /** A top quality that gets its sets: the first two, and each further one. */
   top: 10,
   topMore: 2,
-  /** Sets that look after it, fewer in light weeks and for novices; the first half is worth more. */
+  /**
+   * Sets that look after it, fewer in light weeks and for novices; the first half is worth more.
+   */
   topSets: 4,
   topSetsNovice: 3,
   topSetsLess: 2,

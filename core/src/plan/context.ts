@@ -12,6 +12,7 @@ import { type DayFrame } from '../intake/week'
 import { hardDaysOf } from './rules'
 import type { WeekProblem } from './problem'
 import { NOBODY, termsOf, type PlanContext, type Who } from './situation'
+import { must } from '../units/must'
 
 export interface DoneSet {
   blockId: string | null
@@ -64,13 +65,13 @@ export const plannedOf = (
 export const hardByTests = (week: WeekPlan): PlanContext['hardBefore'] =>
   (week.testDay ?? null) === null
     ? []
-    : [{ tissue: 'finger_flexors', on: addDays(week.weekStart, week.testDay!) }]
+    : [{ tissue: 'finger_flexors', on: addDays(week.weekStart, must(week.testDay)) }]
 
 /** Whether the Sunday of a week rests the hands as planned. */
 export const restsOnSunday = (week: WeekPlan): boolean =>
-  restsBefore(week.frame[6]!) &&
+  restsBefore(must(week.frame[6])) &&
   week.testDay !== 6 &&
-  week.blocks.filter((b) => b.day === 6).every((b) => isRestful(exerciseById(b.exerciseId)!))
+  week.blocks.filter((b) => b.day === 6).every((b) => isRestful(must(exerciseById(b.exerciseId))))
 
 /**
  * The load a later week grows from, of an ordinary week: what was done, at least nine tenths of

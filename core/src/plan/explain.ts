@@ -10,6 +10,7 @@ import { PARTS, scorePlan, type PartId } from './score'
 import { solveWeek } from './solve'
 import { blockMinutes } from './time'
 import type { Block, WeekPlan } from './types'
+import { must } from '../units/must'
 
 /** Points by part, only those that are not nothing. */
 export type Change = { total: number; parts: { id: PartId; name: string; points: number }[] }
@@ -74,7 +75,7 @@ export function explainBlock(plan: WeekPlan, blockId: string, p: WeekProblem): W
     .sort((a, b) => a.loses - b.loses || (a.block.exerciseId < b.block.exerciseId ? -1 : 1))
   const otherDays = [0, 1, 2, 3, 4, 5, 6].flatMap((day) => {
     const moved = withBlock(rest, { ...block, day })
-    const e = exerciseById(block.exerciseId)!
+    const e = must(exerciseById(block.exerciseId))
     if (
       day === block.day ||
       rest.blocks.some((b) => b.day === day && b.exerciseId === block.exerciseId) ||
@@ -132,7 +133,7 @@ export function whyNot(
     id: `${exerciseId} ${day}`,
     day,
     exerciseId,
-    sets: setChoices(e, false)[0]!,
+    sets: must(setChoices(e, false)[0]),
     dose: usualDose(e, p.who),
     hands: free.length > 0 ? free : e.hands === 'both' ? ['both'] : ['left', 'right'],
     reason: '',

@@ -3,6 +3,7 @@ import { POINTS } from './compose'
 import { rankIn } from './order'
 import type { Exercise } from '../catalogue/exercises'
 import type { Block } from './types'
+import { must } from '../units/must'
 
 /**
  * What a week as it is written down can have wrong with the order and the sets of its sessions.
@@ -43,7 +44,9 @@ export function orderFaults(blocks: readonly Block[], b: Brief): number {
       return e !== undefined && b.of(e).fingers && e.position !== 'early'
     })
     const ranks = own.map((x) => rankIn(x, x === main))
-    const turned = ranks.filter((r, i) => i > 0 && Math.floor(r) < Math.floor(ranks[i - 1]!)).length
+    const turned = ranks.filter(
+      (r, i) => i > 0 && Math.floor(r) < Math.floor(must(ranks[i - 1])),
+    ).length
     return sum + (late ? POINTS.mainLate : 0) + POINTS.order * turned
   }, 0)
 }

@@ -8,6 +8,7 @@ import { contextOf, type WeekProblem } from './problem'
 import { scorePlan } from './score'
 import { blockMinutes } from './time'
 import type { Block, WeekPlan } from './types'
+import { must } from '../units/must'
 
 /** A staple that is not in the week, and why. */
 export interface LeftOut {
@@ -40,12 +41,12 @@ export function staplesLeftOut(plan: WeekPlan, p: WeekProblem): LeftOut[] {
         id: `${e.id} ${day}`,
         day,
         exerciseId: e.id,
-        sets: setChoices(e, false)[0]!,
+        sets: must(setChoices(e, false)[0]),
         dose: usualDose(e, p.who),
         hands: free.length > 0 ? free : e.hands === 'both' ? ['both'] : ['left', 'right'],
         reason: '',
       })
-      const open = [0, 1, 2, 3, 4, 5, 6].filter((d) => p.frame[d]!.minutes > 0)
+      const open = [0, 1, 2, 3, 4, 5, 6].filter((d) => must(p.frame[d]).minutes > 0)
       const tried = open.map((d) => {
         const x = block(d)
         const against = forbids(e, d, blockMinutes(x), p, c)[0]

@@ -2,6 +2,7 @@ import { exerciseById } from '../catalogue/exercises'
 import { sportStress } from './limits'
 import { picks, type Measured, type Settings } from './schools'
 import type { WeekPlan } from './types'
+import { must } from '../units/must'
 
 /**
  * A quantity of a planned week by which a school is seen: sets, days, finger load of pulls, or
@@ -36,7 +37,7 @@ export function measureWeek(plan: WeekPlan, what: Measured, settings: Settings):
     case 'before_pull':
       return plan.blocks.filter(
         (b) =>
-          plan.frame[b.day]!.heavyPull === 'after' &&
+          must(plan.frame[b.day]).heavyPull === 'after' &&
           exerciseById(b.exerciseId)?.position === 'early',
       ).length
   }

@@ -39,6 +39,7 @@ import { standTogether, taperHardBefore } from './rules'
 import { outOfPhase, sessionPoints } from './score'
 import { type Block } from './types'
 import { DAY_NAMES } from '../intake/week'
+import { must } from '../units/must'
 
 /**
  * A row of the model with the coach-level rule it stands for; `key` is the one thing that can be
@@ -87,7 +88,7 @@ const by = <K>(items: readonly number[], of: (i: number) => K): Map<K, number[]>
  */
 export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model {
   const c = contextOf(p)
-  const terms = c.terms!
+  const terms = must(c.terms)
   const cs = candidatesOf(p, extra)
   const m: Model = {
     candidates: cs,
@@ -132,9 +133,9 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   const rated = cs.map((x) => brief.of(x.e))
   cs.forEach((x, i) =>
     col(
-      rated[i]!.block +
+      must(rated[i]).block +
         dayPoints(x.e, brief, x.block.day) +
-        (x.block.extra && !rated[i]!.close ? POINTS.weaker : 0) +
+        (x.block.extra && !must(rated[i]).close ? POINTS.weaker : 0) +
         (outOfPhase(x.e, terms.crush) ? POINTS.crushOutOfPhase * x.block.sets : 0),
       1,
       true,
@@ -148,24 +149,24 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   const session = DAYS.map(() => col(sessionPoints(p.terms.settings)))
   const any = col(0)
   const tests = terms.tests
-  const testDay = DAYS.map((d) => (tests && !p.frame[d]!.competition ? col(0, 1, true) : -1))
+  const testDay = DAYS.map((d) => (tests && !must(p.frame[d]).competition ? col(0, 1, true) : -1))
   m.testDay = testDay
-  const test = (d: number): number[] => (testDay[d]! >= 0 ? [testDay[d]!] : [])
-  const onDay = by(all, (i) => cs[i]!.block.day)
+  const test = (d: number): number[] => (must(testDay[d]) >= 0 ? [must(testDay[d])] : [])
+  const onDay = by(all, (i) => must(cs[i]).block.day)
   const day = (d: number): number[] => onDay.get(d) ?? []
   // The set counts of one exercise on a day: one of them at the most.
-  const groups = DAYS.map((d) => [...by(day(d), (i) => cs[i]!.e.id).values()])
+  const groups = DAYS.map((d) => [...by(day(d), (i) => must(cs[i]).e.id).values()])
 
   for (const d of DAYS) {
     const name = DAY_NAMES[d]
-    for (const g of groups[d]!) {
+    for (const g of must(groups[d])) {
       row(
         'one_per_quality',
         'session',
         '',
         -Infinity,
         0,
-        [...g, session[d]!],
+        [...g, must(session[d])],
         [...g.map(() => 1), -1],
       )
       row(
@@ -180,9 +181,9 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
     }
     onePerQuality(d)
     if (canExtend(null, p.frame, d, c)) {
-      const closing = day(d).filter((i) => rated[i]!.extensor)
-      for (const g of groups[d]!)
-        if (!rated[g[0]!]!.extensor)
+      const closing = day(d).filter((i) => must(rated[i]).extensor)
+      for (const g of must(groups[d]))
+        if (!must(rated[must(g[0])]).extensor)
           row(
             'closes',
             'closes',
@@ -202,7 +203,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
       day(d),
     )
     test(d).forEach((t) => {
-      row('tests', 'session', '', -Infinity, 0, [t, session[d]!], [1, -1])
+      row('tests', 'session', '', -Infinity, 0, [t, must(session[d])], [1, -1])
       row('extension', 'extension', '', -Infinity, 0, [t, any], [1, -1])
     })
     qualitiesOf(d)
@@ -212,7 +213,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
       `${name}: two exercises for fresh hands at the most.`,
       -Infinity,
       EARLY_A_DAY,
-      day(d).filter((i) => cs[i]!.e.position === 'early'),
+      day(d).filter((i) => must(cs[i]).e.position === 'early'),
     )
     row(
       'finisher_day',
@@ -220,38 +221,38 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
       `${name}: one finisher at the most.`,
       -Infinity,
       FINISHERS_A_DAY,
-      day(d).filter((i) => cs[i]!.e.position === 'finisher'),
+      day(d).filter((i) => must(cs[i]).e.position === 'finisher'),
     )
-    const takes = [...day(d), session[d]!, ...test(d)]
+    const takes = [...day(d), must(session[d]), ...test(d)]
     if (takes.length > 1)
       row(
         'minutes',
         `minutes ${d}`,
-        `${name}: ${p.frame[d]!.minutes} min.`,
+        `${name}: ${must(p.frame[d]).minutes} min.`,
         -Infinity,
-        p.frame[d]!.minutes,
+        must(p.frame[d]).minutes,
         takes,
         [
-          ...day(d).map((i) => cs[i]!.minutes),
+          ...day(d).map((i) => must(cs[i]).minutes),
           WARM_UP_MIN + CLOSE_MIN,
-          ...test(d).map(() => tests!.minutes),
+          ...test(d).map(() => must(tests).minutes),
         ],
       )
   }
 
   for (const { id } of TISSUES) {
-    const own = all.filter((i) => cs[i]!.stress[id])
+    const own = all.filter((i) => must(cs[i]).stress[id])
     const sport = DAYS.map((d) => sportStress(p.frame, d, id, terms.settings))
     for (const d of DAYS) {
-      const at = own.filter((i) => cs[i]!.block.day === d)
+      const at = own.filter((i) => must(cs[i]).block.day === d)
       row(
         'tissue_day',
         'tissue_day',
         `${DAY_NAMES[d]}: the budget of a tissue.`,
         -Infinity,
-        Math.max(0, TISSUE_BUDGET[id].day - sport[d]!),
+        Math.max(0, TISSUE_BUDGET[id].day - must(sport[d])),
         at,
-        at.map((i) => cs[i]!.stress[id]!),
+        at.map((i) => must(must(cs[i]).stress[id])),
       )
     }
     row(
@@ -261,16 +262,16 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
       -Infinity,
       Math.max(0, TISSUE_BUDGET[id].week - sport.reduce((a, b) => a + b, 0)),
       own,
-      own.map((i) => cs[i]!.stress[id]!),
+      own.map((i) => must(must(cs[i]).stress[id])),
     )
     hardDays(id)
   }
 
   function qualitiesOf(d: number): void {
-    const used = [...by(day(d), (i) => cs[i]!.e.primary).values()].flatMap((own) => {
-      if (rated[own[0]!]!.extensor) return []
+    const used = [...by(day(d), (i) => must(cs[i]).e.primary).values()].flatMap((own) => {
+      if (must(rated[must(own[0])]).extensor) return []
       const v = col(0)
-      for (const g of by(own, (i) => cs[i]!.e.id).values())
+      for (const g of by(own, (i) => must(cs[i]).e.id).values())
         row('qualities_day', 'session', '', -Infinity, 0, [v, ...g], [-1, ...g.map(() => 1)])
       return [v]
     })
@@ -285,11 +286,11 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   }
 
   function onePerQuality(d: number): void {
-    for (const own of by(day(d), (i) => cs[i]!.e.primary).values()) {
-      const kinds = [...by(own, (i) => cs[i]!.e.id).values()]
+    for (const own of by(day(d), (i) => must(cs[i]).e.primary).values()) {
+      const kinds = [...by(own, (i) => must(cs[i]).e.id).values()]
       const says = `${DAY_NAMES[d]}: one exercise of a quality.`
       const apart = (a: readonly number[], b: readonly number[]) =>
-        !standTogether(cs[a[0]!]!.e, cs[b[0]!]!.e)
+        !standTogether(must(cs[must(a[0])]).e, must(cs[must(b[0])]).e)
       if (kinds.every((a, n) => kinds.every((b, k) => k <= n || apart(a, b)))) {
         row('one_per_quality', 'one_per_quality', says, -Infinity, 1, own)
         continue
@@ -304,13 +305,14 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   }
 
   function hardDays(id: TissueId): void {
-    const sport = id === 'finger_flexors' ? DAYS.filter((d) => p.frame[d]!.sportLoad === 3) : []
+    const sport =
+      id === 'finger_flexors' ? DAYS.filter((d) => must(p.frame[d]).sportLoad === 3) : []
     if (sport.length >= SPORT_HARD_DAYS) return
     const before = hardBeforeDays(p, id)
     const on = DAYS.map((d) => {
-      const own = groups[d]!.map((g) => g.filter((i) => cs[i]!.hard.includes(id))).filter(
-        (g) => g.length > 0,
-      )
+      const own = must(groups[d])
+        .map((g) => g.filter((i) => must(cs[i]).hard.includes(id)))
+        .filter((g) => g.length > 0)
       if (id === 'finger_flexors' && test(d).length > 0) own.push(test(d))
       if (own.length === 0) return -1
       const h = col(0)
@@ -329,10 +331,10 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
     })
     for (const d of DAYS)
       for (let x = d + 1; x < 7; x++)
-        if (on[d]! >= 0 && on[x]! >= 0 && tooNear(p.frame, d, x))
+        if (must(on[d]) >= 0 && must(on[x]) >= 0 && tooNear(p.frame, d, x))
           row('gap_48h', 'gap_48h', '48 hours between hard days of a tissue.', -Infinity, 1, [
-            on[d]!,
-            on[x]!,
+            must(on[d]),
+            must(on[x]),
           ])
     row(
       'two_hard_days',
@@ -346,10 +348,12 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
 
   // A day can rest the hands where nothing but light work stands on it.
   const loading = (d: number): number[][] => [
-    ...groups[d]!.map((g) => g.filter((i) => !cs[i]!.restful)).filter((g) => g.length > 0),
+    ...must(groups[d])
+      .map((g) => g.filter((i) => !must(cs[i]).restful))
+      .filter((g) => g.length > 0),
     ...(test(d).length > 0 ? [test(d)] : []),
   ]
-  const canRest = DAYS.filter((d) => p.frame[d]!.sportLoad <= 1)
+  const canRest = DAYS.filter((d) => must(p.frame[d]).sportLoad <= 1)
   if (canRest.length > 0) {
     const rests = canRest.map((d) => {
       const r = col(0)
@@ -370,7 +374,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
     )
     for (const d of DAYS)
       for (const t of test(d)) {
-        if (d === 0 ? !terms.restedBefore : !restsBefore(p.frame[d - 1]!))
+        if (d === 0 ? !terms.restedBefore : !restsBefore(must(p.frame[d - 1])))
           row(
             'test_rest',
             'test_rest',
@@ -380,9 +384,9 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
             [t],
           )
         else if (d > 0)
-          for (const g of groups[d - 1]!.map((x) => x.filter((i) => !cs[i]!.restful)).filter(
-            (x) => x.length > 0,
-          ))
+          for (const g of must(groups[d - 1])
+            .map((x) => x.filter((i) => !must(cs[i]).restful))
+            .filter((x) => x.length > 0))
             row('test_rest', 'test_rest', 'Tests only after a hand-rest day.', -Infinity, 1, [
               ...g,
               t,
@@ -399,18 +403,18 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
         `${q === 'wrist_ext' ? 'Wrist' : 'Finger'} extension on ${need} days.`,
         0,
         Infinity,
-        [...all.filter((i) => cs[i]!.e.primary === q), any],
-        [...all.filter((i) => cs[i]!.e.primary === q).map(() => 1), -need],
+        [...all.filter((i) => must(cs[i]).e.primary === q), any],
+        [...all.filter((i) => must(cs[i]).e.primary === q).map(() => 1), -need],
       )
   }
   for (const own of by(
-    all.filter((i) => cs[i]!.e.aim !== 'balance'),
-    (i) => cs[i]!.e.id,
+    all.filter((i) => must(cs[i]).e.aim !== 'balance'),
+    (i) => must(cs[i]).e.id,
   ).values())
     row(
       'same_block',
       'same_block',
-      `${cs[own[0]!]!.e.name}: twice a week at the most.`,
+      `${must(cs[must(own[0])]).e.name}: twice a week at the most.`,
       -Infinity,
       SAME_BLOCK_A_WEEK,
       own,
@@ -423,13 +427,13 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
       `Hand load at most ${cap.most.toFixed(1)}: ${cap.says}.`,
       -Infinity,
       cap.most + 1e-9,
-      all.filter((i) => cs[i]!.load > 0),
-      all.filter((i) => cs[i]!.load > 0).map((i) => cs[i]!.load),
+      all.filter((i) => must(cs[i]).load > 0),
+      all.filter((i) => must(cs[i]).load > 0).map((i) => must(cs[i]).load),
     )
   const keeps = DAYS.filter((d) => taperHardOn(p.weekStart, d, terms)).flatMap((d) => {
-    const own = groups[d]!.map((g) => g.filter((i) => cs[i]!.e.level === 'hard')).filter(
-      (g) => g.length > 0,
-    )
+    const own = must(groups[d])
+      .map((g) => g.filter((i) => must(cs[i]).e.level === 'hard'))
+      .filter((g) => g.length > 0)
     if (own.length === 0) return []
     const h = col(0)
     for (const g of own)
@@ -447,12 +451,13 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   for (const pin of terms.pins) {
     const own = day(pin.day).filter(
       (i) =>
-        cs[i]!.e.id === pin.exerciseId && (pin.sets === null || cs[i]!.block.sets === pin.sets),
+        must(cs[i]).e.id === pin.exerciseId &&
+        (pin.sets === null || must(cs[i]).block.sets === pin.sets),
     )
     row(
       'pin',
       `pin ${pin.exerciseId} ${pin.day}`,
-      `${DAY_NAMES[pin.day]}: ${own.length > 0 ? cs[own[0]!]!.e.name : pin.exerciseId} pinned.`,
+      `${DAY_NAMES[pin.day]}: ${own.length > 0 ? must(cs[must(own[0])]).e.name : pin.exerciseId} pinned.`,
       1,
       Infinity,
       own,
@@ -496,11 +501,11 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
     // All that is served, in pieces worth less and less.
     const serve: { at: number[]; by: number[] } = { at: [], by: [] }
     brief.rows.forEach((r, k) => {
-      const own = all.filter((i) => rated[i]!.shares[k]! > 0)
+      const own = all.filter((i) => must(must(rated[i]).shares[k]) > 0)
       if (r.worth <= 0 || r.aim === 0 || own.length === 0) return
       const pieces = SLOPES.map(() => col(0, r.aim / 2))
       SLOPES.forEach((s, n) => {
-        serve.at.push(pieces[n]!)
+        serve.at.push(must(pieces[n]))
         serve.by.push(-(r.worth * s) / r.aim)
       })
       row(
@@ -512,12 +517,12 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
         [...pieces, ...own],
         [
           ...pieces.map(() => 1),
-          ...own.map((i) => -effectiveSets(cs[i]!.block) * rated[i]!.shares[k]!),
+          ...own.map((i) => -effectiveSets(must(cs[i]).block) * must(must(rated[i]).shares[k])),
         ],
       )
     })
     const served = SERVED.map((piece, i) =>
-      col(piece.slope, piece.upTo - (i === 0 ? 0 : SERVED[i - 1]!.upTo)),
+      col(piece.slope, piece.upTo - (i === 0 ? 0 : must(SERVED[i - 1]).upTo)),
     )
     row(
       'points',
@@ -538,7 +543,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   }
 
   function top(): void {
-    const good = brief.top.map((k) => all.filter((i) => rated[i]!.good[k]))
+    const good = brief.top.map((k) => all.filter((i) => must(rated[i]).good[k]))
     const looked = good.map((own, n) => {
       const halves = [col(0, 0.5), col(0, 0.5)]
       row(
@@ -551,7 +556,10 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
         [
           brief.topSets,
           brief.topSets,
-          ...own.map((i) => -rated[i]!.looks[brief.top[n]!]! * effectiveSets(cs[i]!.block)),
+          ...own.map(
+            (i) =>
+              -must(must(rated[i]).looks[must(brief.top[n])]) * effectiveSets(must(cs[i]).block),
+          ),
         ],
       )
       const v = col(POINTS.topMore)
@@ -571,14 +579,14 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
     )
     if (brief.twoDays) {
       const twice = good.flatMap((own) => {
-        const onDays = [...by(own, (i) => cs[i]!.block.day).values()]
+        const onDays = [...by(own, (i) => must(cs[i]).block.day).values()]
         return onDays.length < 2 ? [] : [two(onDays.map((g) => there(g)))]
       })
       if (twice.length > 0) there(twice, POINTS.topTwoDays)
     }
     const again = (brief.mainTwice ? good : []).flatMap((own) => {
-      const mains = [...by(own, (i) => cs[i]!.e.id).values()].flatMap((g) =>
-        new Set(g.map((i) => cs[i]!.block.day)).size < 2 ? [] : [two(g)],
+      const mains = [...by(own, (i) => must(cs[i]).e.id).values()].flatMap((g) =>
+        new Set(g.map((i) => must(cs[i]).block.day)).size < 2 ? [] : [two(g)],
       )
       return mains.length === 0 ? [] : [there(mains)]
     })
@@ -595,10 +603,10 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   }
 
   function kinds(): void {
-    const open = all.filter((i) => !rated[i]!.close)
-    const used = [...by(open, (i) => countsAs(cs[i]!.e.id)).values()].map((own) => {
+    const open = all.filter((i) => !must(rated[i]).close)
+    const used = [...by(open, (i) => countsAs(must(cs[i]).e.id)).values()].map((own) => {
       const v = col(POINTS.exercise)
-      for (const at of by(own, (i) => `${cs[i]!.e.id} ${cs[i]!.block.day}`).values())
+      for (const at of by(own, (i) => `${must(cs[i]).e.id} ${must(cs[i]).block.day}`).values())
         row('points', 'points', '', -Infinity, 0, [v, ...at], [-1, ...at.map(() => 1)])
       return v
     })
@@ -607,65 +615,65 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
 
   function sessionsOf(d: number): void {
     // Both ways of a joint are one block.
-    const blocks = [...by(day(d), (i) => countsAs(cs[i]!.e.id)).values()].flatMap((own) => {
-      const each = [...by(own, (i) => cs[i]!.e.id).values()]
+    const blocks = [...by(day(d), (i) => countsAs(must(cs[i]).e.id)).values()].flatMap((own) => {
+      const each = [...by(own, (i) => must(cs[i]).e.id).values()]
       if (each.length < 2) return own
       const v = col(0)
       for (const at of each)
         row('points', 'points', '', -Infinity, 0, [v, ...at], [-1, ...at.map(() => 1)])
       return [v]
     })
-    over(POINTS.blockOver, sessionBlocks(p.frame[d]!.minutes), blocks)
+    over(POINTS.blockOver, sessionBlocks(must(p.frame[d]).minutes), blocks)
     over(
       POINTS.extensorOver,
       EXTENSORS_A_SESSION,
-      day(d).filter((i) => rated[i]!.extensor),
+      day(d).filter((i) => must(rated[i]).extensor),
     )
     for (const t of ['finger_flexors', 'thumb'] as const)
       over(
         POINTS.maximalOver,
         brief.maximalMost,
-        day(d).filter((i) => rated[i]!.maximal.includes(t)),
+        day(d).filter((i) => must(rated[i]).maximal.includes(t)),
       )
     if (brief.kind !== 'contest')
       over(
         POINTS.closingOver,
         2,
-        day(d).filter((i) => rated[i]!.closing),
+        day(d).filter((i) => must(rated[i]).closing),
       )
   }
 
   function likes(): void {
     for (const l of LIKES) {
       const used = l.ids.flatMap((id) => {
-        const own = all.filter((i) => cs[i]!.e.id === id)
+        const own = all.filter((i) => must(cs[i]).e.id === id)
         if (own.length === 0) return []
         const v = col(0)
-        for (const g of by(own, (i) => cs[i]!.block.day).values())
+        for (const g of by(own, (i) => must(cs[i]).block.day).values())
           row('points', 'points', '', -Infinity, 0, [v, ...g], [-1, ...g.map(() => 1)])
         return [v]
       })
       over(POINTS.duplicate, l.most, used)
     }
-    const drills = all.filter((i) => rated[i]!.thumbDrill)
+    const drills = all.filter((i) => must(rated[i]).thumbDrill)
     if (drills.length > 0)
       over(
         POINTS.thumbSet,
         brief.thumbMost,
         drills,
-        drills.map((i) => cs[i]!.block.sets),
+        drills.map((i) => must(cs[i]).block.sets),
       )
   }
 
   function rest(): void {
-    const off = DAYS.filter((d) => p.frame[d]!.sportLoad <= 1 && !p.frame[d]!.competition).map(
-      (d) => {
-        const v = col(0)
-        for (const g of groups[d]!)
-          if (!rated[g[0]!]!.close) row('points', 'points', '', -Infinity, 1, [v, ...g])
-        return v
-      },
-    )
+    const off = DAYS.filter(
+      (d) => must(p.frame[d]).sportLoad <= 1 && !must(p.frame[d]).competition,
+    ).map((d) => {
+      const v = col(0)
+      for (const g of must(groups[d]))
+        if (!must(rated[must(g[0])]).close) row('points', 'points', '', -Infinity, 1, [v, ...g])
+      return v
+    })
     if (off.length > 0)
       row(
         'points',
@@ -677,7 +685,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
         [1, ...off.map(() => -1)],
       )
     const fingers = DAYS.map((d) => {
-      const own = groups[d]!.filter((g) => rated[g[0]!]!.fingers)
+      const own = must(groups[d]).filter((g) => must(rated[must(g[0])]).fingers)
       if (own.length === 0) return -1
       const v = col(0)
       for (const g of own)
@@ -685,20 +693,21 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
       return v
     })
     for (const d of DAYS.slice(1))
-      if (fingers[d]! >= 0 && fingers[d - 1]! >= 0)
-        over(POINTS.fingerEve, 1, [fingers[d]!, fingers[d - 1]!])
+      if (must(fingers[d]) >= 0 && must(fingers[d - 1]) >= 0)
+        over(POINTS.fingerEve, 1, [must(fingers[d]), must(fingers[d - 1])])
   }
 
   function nearTo(blocks: readonly Block[], weight: number): void {
     const was = new Map(blocks.map((b) => [`${b.day} ${b.exerciseId}`, b.sets]))
     m.offset += weight * POINTS.changedBlock * was.size
     for (const i of all) {
-      const sets = was.get(`${cs[i]!.block.day} ${cs[i]!.e.id}`)
-      m.cost[i]! +=
+      const sets = was.get(`${must(cs[i]).block.day} ${must(cs[i]).e.id}`)
+      m.cost[i] =
+        must(m.cost[i]) +
         weight *
-        (sets === undefined
-          ? POINTS.changedBlock
-          : -POINTS.changedBlock + POINTS.changedSet * Math.abs(cs[i]!.block.sets - sets))
+          (sets === undefined
+            ? POINTS.changedBlock
+            : -POINTS.changedBlock + POINTS.changedSet * Math.abs(must(cs[i]).block.sets - sets))
     }
   }
 }

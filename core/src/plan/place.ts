@@ -4,7 +4,9 @@ import { eventGap } from './limits'
 import { termsOf, whoOf, type PlanContext } from './situation'
 import type { LocalDate } from '../units/dates'
 
-/** Days before an event on which only warm-up and extensors stand, and those that spare the skin. */
+/**
+ * Days before an event on which only warm-up and extensors stand, and those that spare the skin.
+ */
 export const QUIET_DAYS = 2
 export const SKIN_DAYS = 3
 const MANY_REPS = 12

@@ -59,7 +59,10 @@ export const DELOAD_EACH = 4
 export const PLANNED_FLOOR = 0.9
 /** How much of the price of change a new week pays against the week before. */
 export const NEAR_LAST_WEEK = 0.6
-/** What a week may lose, as a share of its points, when one accessory makes room after a deload, and how many are looked at. */
+/**
+ * What a week may lose, as a share of its points, when one accessory makes room after a deload, and
+ * how many are looked at.
+ */
 export const LOSES = 0.05
 export const ROTATES_TRIED = 3
 export const TAPER_SHARE = 0.5

@@ -6,6 +6,7 @@ import { briefOf, ratingIn, served, type BriefRow } from './brief'
 import { mainOf } from './faults'
 import type { WeekProblem } from './problem'
 import type { Block, WeekPlan } from './types'
+import { must } from '../units/must'
 
 const EXTENSORS: Partial<Record<QualityId, string>> = {
   finger_ext: 'Opens the hand again and closes the session.',
@@ -28,9 +29,9 @@ export function leadRow(block: Block, blocks: readonly Block[], p: WeekProblem):
   const all = brief.rows.map((row, k): Served => {
     const sets = blocks.reduce((a, b) => {
       const x = exerciseById(b.exerciseId)
-      return x ? a + effectiveSets(b) * brief.of(x).shares[k]! : a
+      return x ? a + effectiveSets(b) * must(brief.of(x).shares[k]) : a
     }, 0)
-    const own = effectiveSets(block) * brief.of(e).shares[k]!
+    const own = effectiveSets(block) * must(brief.of(e).shares[k])
     return { row, sets, points: row.worth * (served(sets, row.aim) - served(sets - own, row.aim)) }
   })
   return all.filter((x) => x.points > 1e-9).sort((a, b) => b.points - a.points)[0] ?? null
@@ -53,7 +54,7 @@ const TIER_SAYS = {
 
 /** Why a block stands in the plan, in a coach's words; also whose hand leads and which is held. */
 export function whyHere(block: Block, blocks: readonly Block[], p: WeekProblem): string {
-  const e = exerciseById(block.exerciseId)!
+  const e = must(exerciseById(block.exerciseId))
   const brief = briefOf(p)
   const lead = leadRow(block, blocks, p)
   const extensor = EXTENSORS[e.primary as QualityId]
@@ -80,7 +81,8 @@ export function whyHere(block: Block, blocks: readonly Block[], p: WeekProblem):
   const hand = weakerOf(e, p.wants)
   const weaker =
     hand && block.hands.length === 2 && block.hands[0] === hand
-      ? ` The ${hand} hand leads${block.extra ? ' and gets one set more' : ''}: its lean is acted on.`
+      ? ` The ${hand} hand leads${block.extra ? ' and gets one set more' : ''}: its lean ` +
+        'is acted on.'
       : ''
   return `${extensor ? `${extensor} ` : ''}${text}${held}${weaker}`.trim()
 }

@@ -15,7 +15,10 @@ export interface Rotated {
   in: readonly string[]
 }
 
-/** Accessories that stood in the weeks before, the one with most sets first: mains, closers and pins stay. */
+/**
+ * Accessories that stood in the weeks before, the one with most sets first: mains, closers and pins
+ * stay.
+ */
 function accessories(p: WeekProblem, plan: WeekPlan, before: readonly Block[]): string[] {
   const brief = briefOf(p)
   const was = new Set(before.map((b) => b.exerciseId))
@@ -32,7 +35,8 @@ function accessories(p: WeekProblem, plan: WeekPlan, before: readonly Block[]): 
 }
 
 /**
- * After a deload one accessory gives way to another: the week is planned without it, and taken where
+ * After a deload one accessory gives way to another: the week is planned without it, and taken
+ * where
  * it loses little by that. null: none can be spared. Mains stay: progress is made on them.
  * Common practice, no source.
  */

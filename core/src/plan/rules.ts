@@ -132,7 +132,8 @@ const PLACE_RULES: readonly (readonly [OutOfPlace['rule'], string])[] = [
   ['event_known', 'Before an event only what was done in the last three weeks.'],
   [
     'event_quiet',
-    'Quiet hands before an event: two days of warm-up and extensors, three without load on the skin.',
+    'Quiet hands before an event: two days of warm-up and extensors, three without load ' +
+      'on the skin.',
   ],
   [
     'novice',
@@ -184,7 +185,8 @@ export const RULES: readonly Rule[] = [
         )
         .map((i) =>
           found(
-            `${i.e.name}: ${s.plan.frame[i.block.day]!.competition ? 'a competition that day' : 'hard work on the day before a competition'}`,
+            `${i.e.name}: ` +
+              `${s.plan.frame[i.block.day]!.competition ? 'a competition that day' : 'hard work on the day before a competition'}`,
             i.block.day,
             [i],
           ),
@@ -204,7 +206,8 @@ export const RULES: readonly Rule[] = [
         )
         .map((i) =>
           found(
-            `${i.e.name}: a heavy pull follows on ${DAY_NAMES[i.block.day]}; before it only warm-up and extensors`,
+            `${i.e.name}: a heavy pull follows on ${DAY_NAMES[i.block.day]}; before it ` +
+              'only warm-up and extensors',
             i.block.day,
             [i],
           ),
@@ -249,7 +252,8 @@ export const RULES: readonly Rule[] = [
         return grip.length > most
           ? [
               found(
-                `${grip.length} hard days for the ${tissueName(id)}; ${most === 1 ? 'one is' : 'two are'} the most`,
+                `${grip.length} hard days for the ${tissueName(id)}; ` +
+                  `${most === 1 ? 'one is' : 'two are'} the most`,
                 null,
                 s.items.filter((i) => hardTissues(i).includes(id)),
               ),
@@ -324,7 +328,8 @@ export const RULES: readonly Rule[] = [
         return used > s.plan.frame[d]!.minutes + 1e-9
           ? [
               found(
-                `${DAY_NAMES[d]}: ${Math.ceil(used - 1e-9)} min planned, ${s.plan.frame[d]!.minutes} there`,
+                `${DAY_NAMES[d]}: ${Math.ceil(used - 1e-9)} min planned, ` +
+                  `${s.plan.frame[d]!.minutes} there`,
                 d,
                 s.byDay[d]!,
               ),
@@ -350,7 +355,9 @@ export const RULES: readonly Rule[] = [
   {
     id: 'one_per_quality',
     kind: 'practice',
-    says: 'One exercise of a quality a day; two ways of one joint, or a thumb drill after a pinch, are one.',
+    says:
+      'One exercise of a quality a day; two ways of one joint, or a thumb drill after a ' +
+      'pinch, are one.',
     check: (s) =>
       days.flatMap((d) =>
         s.byDay[d]!.filter((i, n, all) =>
@@ -446,7 +453,9 @@ export const RULES: readonly Rule[] = [
   {
     id: 'growth',
     kind: 'practice',
-    says: 'Hand load grows by 12 % a week at the most, or one set; less in a deload week and before an event.',
+    says:
+      'Hand load grows by 12 % a week at the most, or one set; less in a deload week and ' +
+      'before an event.',
     check: (s) => {
       const cap = loadCap(s.plan.weekStart, s.context)
       if (cap === null) return []
@@ -474,7 +483,9 @@ export const RULES: readonly Rule[] = [
       return [
         ...wrong.map((i) =>
           found(
-            `${i.e.name}: hard work ${eventGap(s.plan.weekStart, i.block.day, termsOf(s.context))} days before an event`,
+            `${i.e.name}: hard work ` +
+              `${eventGap(s.plan.weekStart, i.block.day, termsOf(s.context))} days before ` +
+              'an event',
             i.block.day,
             [i],
           ),
@@ -540,7 +551,8 @@ export const RULES: readonly Rule[] = [
         )
         .map((p) =>
           found(
-            `${DAY_NAMES[p.day]}: ${exerciseById(p.exerciseId)?.name ?? p.exerciseId} is pinned${p.sets === null ? '' : ` with ${p.sets} sets`}`,
+            `${DAY_NAMES[p.day]}: ${exerciseById(p.exerciseId)?.name ?? p.exerciseId} is ` +
+              `pinned${p.sets === null ? '' : ` with ${p.sets} sets`}`,
             p.day,
           ),
         ),

@@ -13,6 +13,7 @@ import { NOBODY } from './situation'
 import { PLAIN_TERMS, type Pin } from './types'
 import { EMPTY_DAY, type DayFrame } from '../intake/week'
 import { type Place } from '../catalogue/places'
+import { must } from '../units/must'
 
 /** Problems drawn by a seed, to check the planner with. */
 
@@ -29,7 +30,8 @@ export const WELL: SafetyFacts = {
   experience: QUALITY_IDS.map((quality) => ({ quality, family: null, weeks: 60 })),
 }
 const START = '2026-10-05'
-const one = <T>(r: () => number, of: readonly T[]): T => of[Math.floor(r() * of.length)]!
+// None is one of the choices of some lists, so what is drawn may be nothing.
+const one = <T>(r: () => number, of: readonly T[]): T => of[Math.floor(r() * of.length)] as T
 
 /** Everything an installation may hold, in the hall, and in the home and the bag a part of it. */
 const UNITS = (r: () => number): WeekProblem['units'] =>
@@ -44,7 +46,7 @@ const UNITS = (r: () => number): WeekProblem['units'] =>
 
 /** Wants of a sport, its rows as they are, some raised, now and then a hand to favour. */
 export function wantsOfSport(sportId: string, r: () => number): Want[] {
-  return demandProfile(sportId)!.rows.flatMap((row) =>
+  return must(demandProfile(sportId)).rows.flatMap((row) =>
     row.emphasis
       .filter((e) => e.share >= 0.25)
       .map((e): Want => ({
@@ -140,7 +142,7 @@ export function sampleWeek(seed: number): WeekProblem {
  */
 export function smallWeek(seed: number): WeekProblem {
   const r = seeded(seed * 104729 + 7)
-  const from = [0, 1, 2, 3][Math.floor(r() * 4)]!
+  const from = must([0, 1, 2, 3][Math.floor(r() * 4)])
   const on = r() < 0.5 ? [from, from + 1, from + 3] : [from, from + 2, Math.min(6, from + 3)]
   const works = EXERCISES.filter(
     (e) =>
@@ -154,20 +156,21 @@ export function smallWeek(seed: number): WeekProblem {
     .slice(0, 3)
     .map((e) => e.id)
     .concat(r() < 0.7 ? ['ext_band', 'wrist_iso'] : [one(r, works).id, 'ext_band'])
-  const wants = [...new Set(library.map((id) => works.find((e) => e.id === id)!.primary))].flatMap(
-    (q): Want[] =>
-      q === null || q === 'day'
-        ? []
-        : [
-            {
-              quality: q,
-              emphasis: one(r, EMPHASES),
-              importance: 1 + Math.floor(r() * 5),
-              priority: 0.2 + r(),
-              why: 'asked for',
-              weaker: r() < 0.15 ? 'left' : null,
-            },
-          ],
+  const wants = [
+    ...new Set(library.map((id) => must(works.find((e) => e.id === id)).primary)),
+  ].flatMap((q): Want[] =>
+    q === null || q === 'day'
+      ? []
+      : [
+          {
+            quality: q,
+            emphasis: one(r, EMPHASES),
+            importance: 1 + Math.floor(r() * 5),
+            priority: 0.2 + r(),
+            why: 'asked for',
+            weaker: r() < 0.15 ? 'left' : null,
+          },
+        ],
   )
   return {
     weekStart: START,
@@ -216,8 +219,8 @@ export function smallWeek(seed: number): WeekProblem {
             blocks: [
               {
                 id: 'n',
-                day: on[0]!,
-                exerciseId: library[0]!,
+                day: must(on[0]),
+                exerciseId: must(library[0]),
                 sets: 3,
                 dose: 10,
                 hands: ['both'],
@@ -317,11 +320,13 @@ export function schoolWeek(
         })),
       ]
     : base
-  const open = [
-    [0, 2, 4],
-    [0, 2, 5],
-    [1, 3, 5],
-  ][Math.floor(r() * 3)]!
+  const open = must(
+    [
+      [0, 2, 4],
+      [0, 2, 5],
+      [1, 3, 5],
+    ][Math.floor(r() * 3)],
+  )
   const spare =
     schoolId === 'frequency' || schoolId === 'ext_isometrics'
       ? [0, 1, 2, 3, 4, 5, 6].filter((d) => !open.includes(d)).slice(0, 2)

@@ -3,6 +3,7 @@ import { briefOf, exerciseOf } from './brief'
 import { effectiveSets } from './coverage'
 import type { WeekProblem } from './problem'
 import type { Block } from './types'
+import { must } from '../units/must'
 
 /** What a week gives one quality. */
 export interface ServedRow {
@@ -29,7 +30,7 @@ export function servesOf(blocks: readonly Block[], p: WeekProblem): ServedRow[] 
             top: b.top.includes(i),
             sets: blocks.reduce((a, x) => {
               const e = exerciseOf(x)
-              return e ? a + effectiveSets(x) * b.of(e).shares[i]! : a
+              return e ? a + effectiveSets(x) * must(b.of(e).shares[i]) : a
             }, 0),
             aim: r.aim,
           },

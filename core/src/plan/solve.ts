@@ -6,6 +6,7 @@ import type { Block, WeekPlan } from './types'
 import { withLeads } from './leads'
 import { inWords } from './reasons'
 import { scorePlan } from './score'
+import { must } from '../units/must'
 
 /** Stops by gap and by iterations, never by the clock: that is what makes a plan the same twice. */
 export interface SolveOptions {
@@ -50,13 +51,13 @@ type Start = Pick<WeekPlan, 'blocks' | 'testDay'>
 export function asData(highs: Highs, m: Model): ModelData {
   const starts = new Int32Array(m.rows.length + 1)
   m.rows.forEach((r, i) => {
-    starts[i + 1] = starts[i]! + r.at.length
+    starts[i + 1] = must(starts[i]) + r.at.length
   })
-  const indices = new Int32Array(starts.at(-1)!)
-  const values = new Float64Array(starts.at(-1)!)
+  const indices = new Int32Array(must(starts.at(-1)))
+  const values = new Float64Array(must(starts.at(-1)))
   m.rows.forEach((r, i) => {
-    indices.set(r.at, starts[i]!)
-    values.set(r.by, starts[i]!)
+    indices.set(r.at, must(starts[i]))
+    values.set(r.by, must(starts[i]))
   })
   return {
     numCols: m.cost.length,
@@ -90,8 +91,8 @@ export function valuesOf(m: Model, plan: Start): Float64Array {
     if (i >= 0) x[i] = 1
   }
   const day = plan.testDay ?? null
-  if (day !== null && m.testDay[day]! >= 0) x[m.testDay[day]!] = 1
-  for (const h of m.helpers) x[h.col] = h.at.reduce((a, i) => a + x[i]!, 0) >= h.need ? 1 : 0
+  if (day !== null && must(m.testDay[day]) >= 0) x[must(m.testDay[day])] = 1
+  for (const h of m.helpers) x[h.col] = h.at.reduce((a, i) => a + must(x[i]), 0) >= h.need ? 1 : 0
   return x
 }
 
@@ -103,8 +104,8 @@ export function planOf(
   known: readonly Block[],
   newId: () => string,
 ): WeekPlan {
-  const chosen = m.candidates.flatMap((c, i) => (x[i]! > 0.5 ? [c.block] : []))
-  const testDay = m.testDay.findIndex((t) => t >= 0 && x[t]! > 0.5)
+  const chosen = m.candidates.flatMap((c, i) => (must(x[i]) > 0.5 ? [c.block] : []))
+  const testDay = m.testDay.findIndex((t) => t >= 0 && must(x[t]) > 0.5)
   const blocks = chosen.map((b) => ({
     ...b,
     id: known.find((k) => k.day === b.day && k.exerciseId === b.exerciseId)?.id ?? newId(),
@@ -133,7 +134,7 @@ export function solveWeek(highs: Highs, p: WeekProblem, o: SolveOptions = {}): S
   const first = start ? valuesOf(m, start) : null
   if (o.days && first)
     m.candidates.forEach((c, i) => {
-      if (!o.days!.includes(c.block.day)) m.low[i] = m.high[i] = first[i]!
+      if (!must(o.days).includes(c.block.day)) m.low[i] = m.high[i] = must(first[i])
     })
   const model = highs.createModel(asData(highs, m))
   try {
@@ -152,14 +153,14 @@ export function solveWeek(highs: Highs, p: WeekProblem, o: SolveOptions = {}): S
       },
       ...(o.onProgress && {
         [callbackType.mipImprovingSolution](e) {
-          o.onProgress!({
+          must(o.onProgress)({
             points: e.data.mip_primal_bound ?? NaN,
             bound: e.data.mip_dual_bound ?? NaN,
             plan: e.data.mip_solution ? decode(e.data.mip_solution) : null,
           })
         },
         [callbackType.mipLogging](e) {
-          o.onProgress!({
+          must(o.onProgress)({
             points: e.data.mip_primal_bound ?? NaN,
             bound: e.data.mip_dual_bound ?? NaN,
             plan: null,
@@ -195,6 +196,6 @@ export function solveWeek(highs: Highs, p: WeekProblem, o: SolveOptions = {}): S
 }
 
 const kept = (r: Model['rows'][number], x: ArrayLike<number>): boolean => {
-  const sum = r.at.reduce((a, j, k) => a + x[j]! * r.by[k]!, 0)
+  const sum = r.at.reduce((a, j, k) => a + must(x[j]) * must(r.by[k]), 0)
   return sum >= r.low - 1e-5 && sum <= r.high + 1e-5
 }

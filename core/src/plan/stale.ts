@@ -9,6 +9,7 @@ import { validate } from './rules'
 import type { PlanContext } from './situation'
 import { type Block, type WeekPlan } from './types'
 import { DAY_NAMES } from '../intake/week'
+import { must } from '../units/must'
 
 /** What came between a saved week and now, with the blocks it touches. */
 export interface StaleMark {
@@ -87,7 +88,7 @@ const cautionsOf = (week: WeekPlan, c: PlanContext, of: ReadonlySet<string>): st
       .filter((b) => of.has(b.id))
       .flatMap((b) =>
         b.hands.flatMap((hand) =>
-          judgeAct(c.judge, { kind: 'exercise', exercise: exerciseById(b.exerciseId)!, hand })
+          judgeAct(c.judge, { kind: 'exercise', exercise: must(exerciseById(b.exerciseId)), hand })
             .findings.filter((f) => f.class !== 'free')
             .map(cautionName),
         ),
@@ -132,7 +133,8 @@ export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): 
   return [
     ...mark(
       'caution',
-      `Stopped or asking now: ${cautionsOf(week, context, new Set(cautions.flatMap((b) => b.blockIds))).join('; ')}`,
+      'Stopped or asking now: ' +
+        `${cautionsOf(week, context, new Set(cautions.flatMap((b) => b.blockIds))).join('; ')}`,
       cautions.flatMap((b) => b.blockIds),
     ),
     ...mark(
@@ -147,7 +149,8 @@ export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): 
     ),
     ...mark(
       'test',
-      `Tested since it was saved: ${[...new Set(tests.map((t) => protocolById(t.protocolId)?.name.toLowerCase() ?? t.protocolId))].join(', ')}`,
+      'Tested since it was saved: ' +
+        `${[...new Set(tests.map((t) => protocolById(t.protocolId)?.name.toLowerCase() ?? t.protocolId))].join(', ')}`,
       ids(tested),
     ),
     ...mark(

@@ -5,6 +5,7 @@ import { contextOf, type WeekProblem } from './problem'
 import { whyHere } from './reasons'
 import { NO_TERMS, type Block, type CoachTerms, type WeekPlan } from './types'
 import { type DayFrame } from '../intake/week'
+import { must } from '../units/must'
 
 /**
  * How far a plan pays for leaving its template, against 1 for the plan under change: practice
@@ -20,22 +21,24 @@ export function daysFor(
   sessions: readonly TemplateSession[],
   frame: readonly DayFrame[],
 ): number[] {
-  const open = [0, 1, 2, 3, 4, 5, 6].filter((d) => frame[d]!.minutes > 0 && !frame[d]!.competition)
+  const open = [0, 1, 2, 3, 4, 5, 6].filter(
+    (d) => must(frame[d]).minutes > 0 && !must(frame[d]).competition,
+  )
   const asked = sessions.map((s) => s.day)
   if (open.length < sessions.length) return asked
   // The best order-keeping choice, by trying each: a week has seven days.
-  let best: { days: number[]; off: number } | null = null
+  let best = { days: asked, off: Infinity }
   const go = (from: number, days: number[], off: number): void => {
     const k = days.length
     if (k === sessions.length) {
-      if (!best || off < best.off) best = { days, off }
+      if (off < best.off) best = { days, off }
       return
     }
     for (let i = from; i <= open.length - (sessions.length - k); i++)
-      go(i + 1, [...days, open[i]!], off + Math.abs(open[i]! - asked[k]!))
+      go(i + 1, [...days, must(open[i])], off + Math.abs(must(open[i]) - must(asked[k])))
   }
   go(0, [], 0)
-  return best!.days
+  return best.days
 }
 
 /**
@@ -49,7 +52,7 @@ export function templateWeek(
   p: WeekProblem,
   newId: () => string,
 ): { plan: WeekPlan; terms: CoachTerms; problem: WeekProblem } {
-  const sessions = template.weeks[week]!
+  const sessions = must(template.weeks[week])
   const days = daysFor(sessions, p.frame)
   const frame = p.frame.map((d, day): DayFrame => {
     const s = sessions[days.indexOf(day)]
@@ -63,14 +66,14 @@ export function templateWeek(
   const c = contextOf(own)
   const blocks = sessions.flatMap((s, i) =>
     s.blocks.flatMap((b): Block[] => {
-      const e = exerciseById(b.exerciseId)!
+      const e = must(exerciseById(b.exerciseId))
       const hands = freeHands(e, c)
       return hands.length === 0
         ? []
         : [
             {
               id: newId(),
-              day: days[i]!,
+              day: must(days[i]),
               exerciseId: e.id,
               sets: b.sets,
               dose: b.dose ?? usualDose(e, p.who),
@@ -103,8 +106,8 @@ export function asTemplate(
       : [
           {
             day,
-            minutes: week.frame[day]!.minutes,
-            place: week.frame[day]!.place,
+            minutes: must(week.frame[day]).minutes,
+            place: must(week.frame[day]).place,
             // An amount of the coach's own goes with the template; any other is each athlete's.
             blocks: own.map((b) => ({
               exerciseId: b.exerciseId,
@@ -117,7 +120,9 @@ export function asTemplate(
   return {
     id,
     name,
-    says: `${sessions.length} ${sessions.length === 1 ? 'session' : 'sessions'}, ${sessions.reduce((a, s) => a + s.minutes, 0)} min`,
+    says:
+      `${sessions.length} ${sessions.length === 1 ? 'session' : 'sessions'}, ` +
+      `${sessions.reduce((a, s) => a + s.minutes, 0)} min`,
     kind,
     weeks: [sessions],
   }

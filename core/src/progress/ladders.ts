@@ -1,6 +1,7 @@
 import { EXERCISES, exerciseById, type Exercise } from '../catalogue/exercises'
 import type { QualityId } from '../catalogue/qualities'
 import type { Kg } from '../units/quantity'
+import { must } from '../units/must'
 
 /**
  * What rises beside seconds, repetitions and load, easiest first, by the implement an exercise is
@@ -161,5 +162,5 @@ export const firstRung = (l: Ladder, level: string): number =>
 /** All ladders, for tables and checks. */
 export const LADDERS: readonly { id: string; ladder: Ladder }[] = EXERCISES.map((e) => ({
   id: e.id,
-  ladder: ladderOf(exerciseById(e.id)!),
+  ladder: ladderOf(must(exerciseById(e.id))),
 }))

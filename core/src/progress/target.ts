@@ -2,6 +2,7 @@ import type { Exercise } from '../catalogue/exercises'
 import type { Plate } from '../testing/plates'
 import { firstLoad, firstRung, ladderOf, MONTHLY_RISE, type Ladder } from './ladders'
 import type { Kg } from '../units/quantity'
+import { must } from '../units/must'
 
 /** One hand's session of an exercise: what was proposed and how each set went. */
 export interface TargetSession {
@@ -130,8 +131,8 @@ function nextLoad(kg: Kg, room: Room, way: 1 | -1): number | null {
 function daysAtLoad(sessions: readonly TargetSession[], l: Ladder, day: number): number {
   const loads = sessions.map((s) => placeOf(s, l).loadKg ?? 0)
   let from = 0
-  for (let i = 1; i < loads.length; i++) if (loads[i]! > loads[i - 1]! + 1e-6) from = i
-  return day - sessions[from]!.day
+  for (let i = 1; i < loads.length; i++) if (must(loads[i]) > must(loads[i - 1]) + 1e-6) from = i
+  return day - must(sessions[from]).day
 }
 /** Days since the newest place was first reached without a break. */
 function daysAtPlace(
@@ -203,7 +204,7 @@ function first(e: Exercise, l: Ladder, who: TargetWho, room: Room, sets: number)
   const rung = l.rungs[firstRung(l, who.level)] ?? null
   return {
     sets,
-    dose: l.doses[0]!,
+    dose: must(l.doses[0]),
     loadKg,
     rung,
     move: 'first',
@@ -221,16 +222,19 @@ function eased(l: Ladder, at: Place, room: Room, steps: number, make: Make, why:
     const wanted = at.loadKg * (1 - LADDER_RULES.backShare * steps)
     const made = hung(wanted, room)
     const less = made !== null && made < at.loadKg - 1e-6 ? made : nextLoad(at.loadKg, room, -1)
-    const dose = Math.min(at.dose, l.doses.at(-1)!)
+    const dose = Math.min(at.dose, must(l.doses.at(-1)))
     return less === null
-      ? make('down', why, { dose: l.doses[0]! })
+      ? make('down', why, { dose: must(l.doses[0]) })
       : make('down', why, { loadKg: less, dose })
   }
   const i = l.doses.findLastIndex((d) => d < at.dose)
-  if (i >= 0) return make('down', why, { dose: l.doses[Math.max(0, i - steps + 1)]! })
+  if (i >= 0) return make('down', why, { dose: must(l.doses[Math.max(0, i - steps + 1)]) })
   const rung = at.rung === null ? -1 : l.rungs.indexOf(at.rung)
   return rung > 0
-    ? make('down', why, { rung: l.rungs[Math.max(0, rung - steps)]!, dose: l.doses.at(-1)! })
+    ? make('down', why, {
+        rung: must(l.rungs[Math.max(0, rung - steps)]),
+        dose: must(l.doses.at(-1)),
+      })
     : make('hold', `${why}; this is the easiest step, so choose another exercise`)
 }
 
@@ -263,7 +267,7 @@ function up(
     )
   return here < LADDER_RULES.rungDays && l.doses.length === 1
     ? make('hold', 'the next step is a big one: two weeks on this one first')
-    : make('up', `top of the range twice: ${next}`, { rung: next, dose: l.doses[0]! })
+    : make('up', `top of the range twice: ${next}`, { rung: next, dose: must(l.doses[0]) })
 }
 
 /** Steps of the dose that a heavier load takes back. */
@@ -285,12 +289,12 @@ function heavier(
   if (next === null)
     return beyond(l, at, here, make, 'no heavier load can be hung: a little longer')
   const share = next / at.loadKg - 1
-  const rise = MONTHLY_RISE[who.level] ?? MONTHLY_RISE['trained']!
+  const rise = MONTHLY_RISE[who.level] ?? must(MONTHLY_RISE['trained'])
   const wait = (28 * share) / rise
   if (daysAtLoad(sessions, l, day) >= wait)
     return make('up', 'top of the range twice: the smallest step the plates allow', {
       loadKg: next,
-      dose: l.doses[Math.max(0, l.doses.length - 1 - FALLS_BACK)]!,
+      dose: must(l.doses[Math.max(0, l.doses.length - 1 - FALLS_BACK)]),
     })
   return beyond(
     l,
@@ -305,6 +309,6 @@ function heavier(
 function beyond(l: Ladder, at: Place, here: number, make: Make, why: string): Target {
   const more = l.beyond.find((d) => d > at.dose)
   return more === undefined || here < LADDER_RULES.beyondDays
-    ? make('hold', `${why.split(':')[0]!}: the same for now`)
+    ? make('hold', `${must(why.split(':')[0])}: the same for now`)
     : make('up', why, { dose: more })
 }

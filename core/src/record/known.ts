@@ -3,6 +3,7 @@ import { alike, squadSpread, squaresOfSteps, type Spread, type Squares } from '.
 import { seriesKey } from '../testing/session'
 import { type Hand } from '../catalogue/person'
 import { onePerDay, type Series, type SeriesPoint } from './series'
+import { must } from '../units/must'
 
 /**
  * Log differences between one athlete's tests of a series one after the other, by hand; hands of
@@ -32,7 +33,7 @@ const SHARED = 0.75
 /** The steps of both hands on the days both were tested, joined by `f`. */
 const joinedSteps = (s: Steps, f: (left: number, right: number) => number): number[] =>
   s.left && s.right && s.left.length === s.right.length
-    ? s.left.map((l, i) => f(l, s.right![i]!))
+    ? s.left.map((l, i) => f(l, must(must(s.right)[i])))
     : []
 
 /** How alike athletes are in each error, as degrees of freedom. */
@@ -56,7 +57,10 @@ export function knownOf(protocol: Protocol, squad: readonly Steps[], likeness?: 
   }
 }
 
-/** What is known of each series from a squad's steps; how alike athletes are is read from all series. */
+/**
+ * What is known of each series from a squad's steps; how alike athletes are is read from all
+ * series.
+ */
 export const knownBy = (squad: SquadSteps) => {
   const of = (kind: keyof Likeness) =>
     alike(Object.values(squad).map((members) => members.flatMap(SQUARES[kind])))
@@ -74,12 +78,12 @@ export interface HandDay {
 export const daysOf = (series: Series, hand: Hand, to: string): HandDay[] =>
   onePerDay(series.points.filter((p) => !p.practice && p.byHand[hand] && p.on <= to)).flatMap(
     (point) => {
-      const value = point.byHand[hand]!.mean
+      const value = must(point.byHand[hand]).mean
       return value > 0 ? [{ point, value }] : []
     },
   )
 export const stepsOf = (logs: readonly number[]): number[] =>
-  logs.slice(1).map((v, i) => v - logs[i]!)
+  logs.slice(1).map((v, i) => v - must(logs[i]))
 
 /** Steps of a series as others' error is read from them. */
 export const stepsBy = (series: Series, to: string): Steps =>

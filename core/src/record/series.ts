@@ -7,6 +7,7 @@ import { readSession, seriesKey, type SeriesSetup, type TestSession } from '../t
 import { type Hand } from '../catalogue/person'
 import type { LocalDate } from '../units/dates'
 import { formatStated, METRIC, type UnitChoice } from '../units/format'
+import { must } from '../units/must'
 
 export interface SeriesPoint {
   sessionId: string
@@ -40,7 +41,7 @@ export function buildSeries(sessions: readonly TestSession[]): Series[] {
     groups.set(key, [...(groups.get(key) ?? []), s])
   }
   const all = [...groups].flatMap(([key, group]): Series[] => {
-    const protocol = protocolOf(group[0]!)
+    const protocol = protocolOf(must(group[0]))
     if (!protocol) return []
     const seen = [...group]
       .sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1))
@@ -55,9 +56,9 @@ export function buildSeries(sessions: readonly TestSession[]): Series[] {
     return [
       {
         key,
-        athleteId: group[0]!.athleteId,
+        athleteId: must(group[0]).athleteId,
         protocol,
-        setup: group[0]!,
+        setup: must(group[0]),
         points,
         consistent: isConsistent(judged),
       },
@@ -66,7 +67,7 @@ export function buildSeries(sessions: readonly TestSession[]): Series[] {
   return all.sort((a, b) => (last(a).on < last(b).on ? 1 : -1))
 }
 
-const last = (s: Series): SeriesPoint => s.points[s.points.length - 1]!
+const last = (s: Series): SeriesPoint => must(s.points[s.points.length - 1])
 
 /**
  * Differences between consecutive tests of both hands, practice left out: what the error of a
@@ -75,7 +76,7 @@ const last = (s: Series): SeriesPoint => s.points[s.points.length - 1]!
 function ownDifferences(points: readonly SeriesPoint[]): number[] {
   return (['left', 'right'] as const).flatMap((hand) => {
     const values = points.filter((p) => !p.practice).flatMap((p) => p.byHand[hand]?.best ?? [])
-    return values.slice(1).map((v, i) => v - values[i]!)
+    return values.slice(1).map((v, i) => v - must(values[i]))
   })
 }
 
@@ -125,7 +126,8 @@ export function setupWords(
         s.setup.variant[n.id] === undefined
           ? []
           : [
-              `${formatStated(Number(s.setup.variant[n.id]), n.unit, choice)} ${n.name.toLowerCase().replace('load ', '')}`,
+              `${formatStated(Number(s.setup.variant[n.id]), n.unit, choice)} ` +
+                `${n.name.toLowerCase().replace('load ', '')}`,
             ],
       ),
     )
@@ -144,7 +146,7 @@ export function seriesName(s: Series, all: readonly Series[], choice: UnitChoice
       differs(v.id)
         ? [
             (
-              v.options.find((o) => o.id === s.setup.variant[v.id]) ?? v.options[0]!
+              v.options.find((o) => o.id === s.setup.variant[v.id]) ?? must(v.options[0])
             ).name.toLowerCase(),
           ]
         : [],
@@ -186,7 +188,7 @@ function missedBy(session: TestSession, byHand: SeriesPoint['byHand']): number |
         (t) => t.hand === hand && t.missed && !t.struck && best !== undefined && t.value > best,
       )
       .map((t) => t.value)
-    return over.length > 0 ? [Math.min(...over) - best!] : []
+    return over.length > 0 ? [Math.min(...over) - must(best)] : []
   })
   return gaps.length > 0 ? Math.max(...gaps) : undefined
 }

@@ -77,7 +77,9 @@ function approachPage(id: string): PageFacts | null {
   if (!s) return null
   return {
     name: s.question,
-    lead: 'Practitioners disagree. Both sides\u2019 reasons, and what Mano does unless you say otherwise.',
+    lead:
+      'Practitioners disagree. Both sides\u2019 reasons, and what Mano does unless you say ' +
+      'otherwise.',
     sections: [
       { title: 'One side', says: sentence(s.a) },
       { title: 'The other', says: sentence(s.b) },

@@ -4,6 +4,7 @@ import { parseLength } from '../units/inch'
 import { parseMass } from '../units/mass'
 import { search } from './search'
 import type { Kg } from '../units/quantity'
+import { must } from '../units/must'
 
 /** An implement as a line of a list names it; what was not read is null and asked. */
 export interface KitLine {
@@ -64,7 +65,7 @@ export function readKitList(text: string, units: UnitChoice): KitLine[] {
       return {
         label,
         kind: kindOf(label),
-        size: mm?.ok ? length![0].trim() : null,
+        size: mm?.ok ? must(length)[0].trim() : null,
         massKg: kg?.ok ? kg.kg : null,
         count: Math.min(MOST_ALIKE, Math.max(1, Number(many?.[1] ?? 1))),
       }

@@ -5,6 +5,7 @@ import { QUALITIES, qualityById, type QualityId } from '../catalogue/qualities'
 import { SCHOOLS } from '../catalogue/schools'
 import { SPORTS } from '../catalogue/sports'
 import { ratingsOf, TIERS, type Tier } from '../catalogue/tiers'
+import { must } from '../units/must'
 
 /** A page as sections of rows; links are `kind:id`. */
 export interface Row {
@@ -66,7 +67,7 @@ export const usersOf = (id: string): Row[] =>
       ? [
           {
             name: s.name,
-            says: `${TIER_NAMES.get(r.tier)!} for ${quality(r.quality as QualityId).toLowerCase()}`,
+            says: `${must(TIER_NAMES.get(r.tier))} for ${quality(r.quality as QualityId).toLowerCase()}`,
           },
         ]
       : []
@@ -112,7 +113,10 @@ const SITE: Readonly<Record<string, string>> = {
 }
 
 export const doseWords = (e: Exercise): string =>
-  `${e.sets[0] === e.sets[1] ? e.sets[0] : `${e.sets[0]} to ${e.sets[1]}`} × ${e.dose.range[0] === e.dose.range[1] ? e.dose.range[0] : `${e.dose.range[0]} to ${e.dose.range[1]}`} ${e.dose.unit}`
+  `${e.sets[0] === e.sets[1] ? e.sets[0] : `${e.sets[0]} to ${e.sets[1]}`} × ` +
+  `${e.dose.range[0] === e.dose.range[1] ? e.dose.range[0] : `${e.dose.range[0]} to ${e.dose.range[1]}`}` +
+  ' ' +
+  `${e.dose.unit}`
 
 export const sentence = (s: string): string => {
   const t = s.trim()

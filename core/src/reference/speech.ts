@@ -1,8 +1,13 @@
+import { must } from '../units/must'
+
 /** Words that say nothing of what is looked for. */
 const EMPTY = new Set(
-  'a an and are as at be by can cant do does for from get go has have he her his how i if in into is it its me my need not of off on one or our she should so some than that the their them then there they this to too up us use used want was we what when where which who why will with you your'.split(
-    ' ',
-  ),
+  (
+    'a an and are as at be by can cant do does for from get go has have he her his how i ' +
+    'if in into is it its me my need not of off on one or our she should so some than that ' +
+    'the their them then there they this to too up us use used want was we what when where ' +
+    'which who why will with you your'
+  ).split(' '),
 )
 /** Words for one thing, the first stands for all. */
 const SAME: readonly (readonly string[])[] = [
@@ -37,7 +42,7 @@ const SAME: readonly (readonly string[])[] = [
   ['farmer', 'farmers'],
   ['competition', 'contest', 'event', 'comp'],
 ]
-const SAME_AS = new Map(SAME.flatMap((all) => all.map((w) => [w, all[0]!] as const)))
+const SAME_AS = new Map(SAME.flatMap((all) => all.map((w) => [w, must(all[0])] as const)))
 
 /** What an everyday word says of the sport. */
 export const SPORT_WORDS: Readonly<Record<string, readonly string[]>> = {

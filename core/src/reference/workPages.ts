@@ -19,6 +19,7 @@ import {
   sentence,
   type PageFacts,
 } from './rows'
+import { must } from '../units/must'
 
 /** The page of a row; null: there is none. */
 export function exercisePage(id: string): PageFacts | null {
@@ -41,7 +42,9 @@ export function exercisePage(id: string): PageFacts | null {
         }
   return {
     name: e.name,
-    lead: `${e.hands === 'both' ? 'Both hands' : 'A hand at a time'}, ${e.level}. ${doseWords(e)}, rest ${e.restS} s.`,
+    lead:
+      `${e.hands === 'both' ? 'Both hands' : 'A hand at a time'}, ${e.level}. ` +
+      `${doseWords(e)}, rest ${e.restS} s.`,
     sections: [
       ...(e.cue ? [{ title: 'How', says: `${sentence(e.cue)}` }] : []),
       ...(e.caution ? [{ title: 'Look out', says: sentence(e.caution) }] : []),
@@ -53,7 +56,7 @@ export function exercisePage(id: string): PageFacts | null {
             link('quality', q, quality(q as QualityId), `${share} of a set`),
           ),
           ...Object.entries(e.tissues).map(([t, n]) => ({
-            name: TISSUES.find((x) => x.id === t)!.name,
+            name: must(TISSUES.find((x) => x.id === t)).name,
             says: `stress ${n} of 3`,
           })),
         ],
@@ -61,7 +64,8 @@ export function exercisePage(id: string): PageFacts | null {
       {
         title: 'Ladder',
         says: l.loaded
-          ? `First ${l.doses.join(', ')} ${e.dose.unit}, then the smallest load the plates allow and shorter again.`
+          ? `First ${l.doses.join(', ')} ${e.dose.unit}, then the smallest load the plates ` +
+            'allow and shorter again.'
           : `First ${l.doses.join(', ')} ${e.dose.unit}, then the next step.`,
         rows: l.rungs.map((r, i) => ({ name: `${i + 1}. ${r}` })),
       },
@@ -121,7 +125,11 @@ export function protocolPage(id: string): PageFacts | null {
   if (!p) return null
   return {
     name: p.name,
-    lead: `${p.hands === 'both' ? 'Both hands together' : 'Each hand'}. ${p.trials > 1 ? `${p.trials} trials` : 'One trial'}${p.restS > 0 ? `, ${p.restS} s rest` : ''}. Typical error about ${p.errorPct} % until own repeats say more.`,
+    lead:
+      `${p.hands === 'both' ? 'Both hands together' : 'Each hand'}. ` +
+      `${p.trials > 1 ? `${p.trials} trials` : 'One trial'}` +
+      `${p.restS > 0 ? `, ${p.restS} s rest` : ''}. ` +
+      `Typical error about ${p.errorPct} % until own repeats say more.`,
     sections: [
       { title: 'Before the first trial', rows: p.card.map((c) => ({ name: c })) },
       { title: 'Steps', says: sentence(p.steps) },
@@ -145,7 +153,7 @@ export function protocolPage(id: string): PageFacts | null {
       {
         title: 'Implements',
         rows: p.implements.flatMap((k) =>
-          implementById(k) ? [link('implement', k, implementById(k)!.name)] : [],
+          implementById(k) ? [link('implement', k, must(implementById(k)).name)] : [],
         ),
         aside: true,
       },

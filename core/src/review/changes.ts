@@ -5,6 +5,7 @@ import type { Hand } from '../catalogue/person'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { daysOf, knownBy, squaresBefore, type HandDay, type Known } from '../record/known'
 import type { Series } from '../record/series'
+import { must } from '../units/must'
 
 export interface Period {
   from: LocalDate
@@ -101,13 +102,16 @@ const startOf = (days: readonly HandDay[], from: LocalDate): number =>
     days.findLastIndex((d) => d.point.on <= from),
   )
 const logsOf = <T extends HandDay>(days: readonly T[], value: (d: T) => number) =>
-  days.map((d) => ({ day: daysBetween(days[0]!.point.on, d.point.on), log: Math.log(value(d)) }))
+  days.map((d) => ({
+    day: daysBetween(must(days[0]).point.on, d.point.on),
+    log: Math.log(value(d)),
+  }))
 
 /** Movement of the mean of both hands over the days both were tested. */
 function together(hands: readonly Seen[], period: Period, known: Known): Move | null {
-  const right = new Map(hands[1]!.days.map((d) => [d.point, d.value]))
-  const days = hands[0]!.days.flatMap((d) =>
-    right.has(d.point) ? [{ ...d, value: Math.sqrt(d.value * right.get(d.point)!) }] : [],
+  const right = new Map(must(hands[1]).days.map((d) => [d.point, d.value]))
+  const days = must(hands[0]).days.flatMap((d) =>
+    right.has(d.point) ? [{ ...d, value: Math.sqrt(d.value * must(right.get(d.point))) }] : [],
   )
   const start = startOf(days, period.from)
   return moveOf(
@@ -121,8 +125,8 @@ function together(hands: readonly Seen[], period: Period, known: Known): Move | 
 function pOf(mean: Move | null, hands: readonly Seen[]): number | null {
   const ps = hands.flatMap((h) => h.move?.p ?? []).sort((a, b) => a - b)
   if (ps.length === 0) return null
-  if (!mean || ps.length === 1) return Math.min(1, ps.length * ps[0]!)
-  const simes = Math.min(2 * ps[0]!, ps[1]!)
+  if (!mean || ps.length === 1) return Math.min(1, ps.length * must(ps[0]))
+  const simes = Math.min(2 * must(ps[0]), must(ps[1]))
   return Math.min(1, mean.p / TOGETHER, simes / (1 - TOGETHER))
 }
 
@@ -163,11 +167,11 @@ export function changesOf(
       return { series: s, hands, mean, p: pOf(mean, hands) }
     })
   const compared = all.filter((x) => x.p !== null)
-  const adjusted = holm(compared.map((x) => x.p!))
+  const adjusted = holm(compared.map((x) => must(x.p)))
   return all.map(({ series: s, hands, mean, p }) => {
-    const adj = p === null ? 1 : adjusted[compared.findIndex((x) => x.series === s)]!
+    const adj = p === null ? 1 : must(adjusted[compared.findIndex((x) => x.series === s)])
     const called =
-      adj <= FALSE_REVIEWS ? moved(mean, hands, (FALSE_REVIEWS * p!) / adj) : new Set<Hand>()
+      adj <= FALSE_REVIEWS ? moved(mean, hands, (FALSE_REVIEWS * must(p)) / adj) : new Set<Hand>()
     return { series: s, hands: hands.map((h) => judged(h, called.has(h.hand), adj)) }
   })
 }
@@ -246,7 +250,8 @@ export const sureOf = (h: HandChange): string =>
   h.move && (h.word === 'gain' || h.word === 'loss')
     ? h.move.adjusted < 0.001
       ? 'By chance alone in fewer than 1 of 1,000 such reviews.'
-      : `By chance alone in at most ${Math.max(1, Math.round(h.move.adjusted * 1000))} of 1,000 such reviews.`
+      : `By chance alone in at most ${Math.max(1, Math.round(h.move.adjusted * 1000))} of ` +
+        '1,000 such reviews.'
     : ''
 
 /** Comparisons of a review, and how many are called a gain or a loss. */
@@ -263,5 +268,7 @@ export function byChance(changes: readonly SeriesChange[]): string {
   const { compared, called } = counted(changes)
   return compared === 0
     ? ''
-    : `${compared} ${compared === 1 ? 'comparison' : 'comparisons'}, ${called === 0 ? 'none' : called} larger than error. If nothing had changed, at most ${Math.ceil(FALSE_REVIEWS * 100)} of 100 such reviews would show one.`
+    : `${compared} ${compared === 1 ? 'comparison' : 'comparisons'}, ` +
+        `${called === 0 ? 'none' : called} larger than error. If nothing had changed, at ` +
+        `most ${Math.ceil(FALSE_REVIEWS * 100)} of 100 such reviews would show one.`
 }

@@ -3,6 +3,7 @@ import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import type { Hand } from '../catalogue/person'
 import { onePerDay, type Series } from '../record/series'
 import type { Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 export type HandGoal =
   | {
@@ -31,10 +32,10 @@ export function goalOf(series: Series, hand: Hand, goal: number, to: LocalDate):
   const points = onePerDay(series.points.filter((p) => !p.practice && p.byHand[hand] && p.on <= to))
   const start = points[0]?.on ?? to
   const days = points.map((p) => daysBetween(start, p.on))
-  const values = points.map((p) => p.byHand[hand]!.mean)
+  const values = points.map((p) => must(p.byHand[hand]).mean)
   const r = goalDate(days, values, goal)
   if (!r.ok) return { hand, ok: false, reason: r.reason }
-  const [last, span] = [days.at(-1)!, days.at(-1)! - days[0]!]
+  const [last, span] = [must(days.at(-1)), must(days.at(-1)) - must(days[0])]
   const day = (d: number) => addDays(start, Math.round(d))
   return {
     hand,
@@ -60,6 +61,7 @@ export const GOAL_REFUSALS: Readonly<Record<Extract<GoalDate, { ok: false }>['re
 export const PLATEAU_MOVES: readonly string[] = [
   'Check sleep, illness and the other training first: a plateau is often load elsewhere.',
   'A lighter week, then test again.',
-  'Change the demand: another width, edge or implement of the same quality, or holds for repetitions.',
+  'Change the demand: another width, edge or implement of the same quality, or holds for ' +
+    'repetitions.',
   'One hard day more for this quality and one less elsewhere, inside the growth limit.',
 ]

@@ -2,6 +2,7 @@ import type { Side } from '../catalogue/person'
 import type { LocalDate } from '../units/dates'
 import type { Period } from './changes'
 import type { Mm } from '../units/quantity'
+import { must } from '../units/must'
 
 /** Girth differences a tape can make by itself, mm: common practice, no source. */
 const TAPE_MM = 5
@@ -24,6 +25,6 @@ export function girthChange(
     )
     .sort((a, b) => (a.on < b.on ? -1 : 1))
   if (own.length < 2) return null
-  const mm = own.at(-1)!.value - own[0]!.value
+  const mm = must(own.at(-1)).value - must(own[0]).value
   return { mm, byTape: Math.abs(mm) <= TAPE_MM }
 }

@@ -18,6 +18,7 @@ import type { Known } from '../record/known'
 import { seriesName, type Series } from '../record/series'
 import type { WeekDone } from './weeks'
 import type { Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 /** What a line does to the next plan once it is accepted; none: it is said and kept. */
 export type LineEffect =
@@ -88,7 +89,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
   const whose = (s: Series, own: readonly HandChange[]): string =>
     [
       seriesName(s, named),
-      own.length > 1 ? 'both hands' : own[0]!.hand === 'both' ? '' : own[0]!.hand,
+      own.length > 1 ? 'both hands' : must(own[0]).hand === 'both' ? '' : must(own[0]).hand,
     ]
       .filter(Boolean)
       .join(', ')
@@ -96,7 +97,10 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
   /** From, to, how much with its interval, over how many tests. */
   const numbers = (s: Series, h: HandChange): string =>
     h.move
-      ? `${formatValue(h.move.from, s.protocol.unit, f.units)} to ${formatWithUnit(h.move.to, s.protocol.unit, f.units)} over ${h.tests} tests since ${formatDate(h.first!.on, f.today)}; 95\u00A0% interval of the change ${signed(s, h.move.ci[0], f)} to ${signed(s, h.move.ci[1], f)}.`
+      ? `${formatValue(h.move.from, s.protocol.unit, f.units)} to ` +
+        `${formatWithUnit(h.move.to, s.protocol.unit, f.units)} over ${h.tests} tests ` +
+        `since ${formatDate(must(h.first).on, f.today)}; 95\u00A0% interval of the change ` +
+        `${signed(s, h.move.ci[0], f)} to ${signed(s, h.move.ci[1], f)}.`
       : ''
   const refer = f.cautions
     .filter((c) => waitsForClinician(c) && c.caution.trigger.kind !== 'health')
@@ -115,7 +119,8 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
       line(
         'refer pain',
         'refer',
-        `Pain ${Math.max(...pained.map((w) => w.worstPain!))}/10 in the period\u2019s last two weeks.`,
+        `Pain ${Math.max(...pained.map((w) => must(w.worstPain)))}/10 in the period\u2019s ` +
+          'last two weeks.',
         'Ask where and when; if it stays, a licensed clinician sees it before the next hard day.',
       ),
     )
@@ -142,7 +147,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
     ...(sure.length > 0 ? ['a loss larger than error'] : []),
     ...((f.weeks.at(-1)?.worstPain ?? 0) > (f.weeks.at(-3)?.worstPain ?? 0) &&
     (f.weeks.at(-1)?.worstPain ?? 0) > 2
-      ? [`pain up to ${f.weeks.at(-1)!.worstPain}/10`]
+      ? [`pain up to ${must(f.weeks.at(-1)).worstPain}/10`]
       : []),
   ]
   const lighter = signs.length >= SIGNS_LEAST
@@ -152,7 +157,12 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
           'deload',
           'deload',
           'A lighter week next.',
-          `${capital(signs.join(', '))}.${f.weeksSinceDeload === null ? '' : ` ${f.weeksSinceDeload} work weeks since the last lighter one.`} These signs come from different records and agree.`,
+          `${capital(signs.join(', '))}.` +
+            (f.weeksSinceDeload === null
+              ? ''
+              : ` ${f.weeksSinceDeload} work weeks since the last lighter one.`) +
+            ' ' +
+            'These signs come from different records and agree.',
           { kind: 'deload' },
         ),
       ]
@@ -171,7 +181,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
       `loss ${series.key}`,
       'loss',
       `${who}: down ${by(series, own)}.`,
-      `${own.map((h) => numbers(series, h)).join(' ')} ${sureOf(own[0]!)} ${follows}`,
+      `${own.map((h) => numbers(series, h)).join(' ')} ${sureOf(must(own[0]))} ${follows}`,
       acted && !lighter
         ? raise(rowKeyOf(series))
         : acted
@@ -188,18 +198,27 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
         `even ${series.key}`,
         'even',
         `${HAND[hand]} has caught up.`,
-        `${seriesName(series, named)}: ${Math.round(Math.abs(was.signedPct))}\u00A0% behind before ${formatDate(f.period.from, f.today)}, ${Math.round(Math.abs(is.signedCi[0]))} to ${Math.round(Math.abs(is.signedCi[1]))}\u00A0% now (95\u00A0% interval over ${is.days} days). The next plan gives it no extra set.`,
+        `${seriesName(series, named)}: ${Math.round(Math.abs(was.signedPct))}\u00A0% ` +
+          `behind before ${formatDate(f.period.from, f.today)}, ` +
+          `${Math.round(Math.abs(is.signedCi[0]))} to ` +
+          `${Math.round(Math.abs(is.signedCi[1]))}\u00A0% now (95\u00A0% interval over ` +
+          `${is.days} days). The next plan gives it no extra set.`,
       ),
     )
   const flat = told((h) => h.word === 'flat').map(({ series, own, who }) => {
     const spans = own
-      .map((h) => `${signed(series, h.move!.ci90[0], f)} to ${signed(series, h.move!.ci90[1], f)}`)
+      .map(
+        (h) =>
+          `${signed(series, must(h.move).ci90[0], f)} to ${signed(series, must(h.move).ci90[1], f)}`,
+      )
       .join(' and ')
     return line(
       `plateau ${series.key}`,
       'emphasis',
       `${who}: standing still.`,
-      `90\u00A0% interval of the change over ${own[0]!.tests} tests ${spans}, less than the ${show(series, Math.max(...own.map((h) => h.move!.margin)))} that would matter. Look at sleep and other load first. Then change one thing in the work.`,
+      `90\u00A0% interval of the change over ${must(own[0]).tests} tests ${spans}, less than ` +
+        `the ${show(series, Math.max(...own.map((h) => must(h.move).margin)))} that would ` +
+        'matter. Look at sleep and other load first. Then change one thing in the work.',
       null,
       false,
     )
@@ -211,7 +230,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
       line(
         `retest ${x.protocolId}`,
         'retest',
-        `Test ${protocolById(x.protocolId)!.name.toLowerCase()} again.`,
+        `Test ${must(protocolById(x.protocolId)).name.toLowerCase()} again.`,
         `Last tested ${formatDate(x.on, f.today)}, ${daysBetween(x.on, f.today)} days ago.`,
         { kind: 'retest', protocolId: x.protocolId },
       ),
@@ -221,7 +240,7 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
       `gain ${series.key}`,
       'keep',
       `${who}: up ${by(series, own)}.`,
-      `${own.map((h) => numbers(series, h)).join(' ')} ${sureOf(own[0]!)} Keep what works.`,
+      `${own.map((h) => numbers(series, h)).join(' ')} ${sureOf(must(own[0]))} Keep what works.`,
     ),
   )
   const drafted = [...refer, ...losses, ...deload, ...evened, ...flat, ...stale, ...gains]
@@ -288,7 +307,7 @@ const CAUGHT_UP = 0.01
 const lastTests = (series: readonly Series[]): { protocolId: string; on: LocalDate }[] => {
   const out = new Map<string, LocalDate>()
   for (const s of series) {
-    const on = s.points.at(-1)!.on
+    const on = must(s.points.at(-1)).on
     if (
       s.protocol.id !== 'ready_squeeze' &&
       !s.protocol.curve &&

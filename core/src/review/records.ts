@@ -5,6 +5,7 @@ import type { Hand } from '../catalogue/person'
 import type { LocalDate } from '../units/dates'
 import { setupWords, type Series } from '../record/series'
 import { METRIC, type UnitChoice } from '../units/format'
+import { must } from '../units/must'
 
 /** The best of one hand in one exact series, and how it was done. Value SI, in `unit`. */
 export interface Best {
@@ -61,7 +62,7 @@ export function recordBook(
         const points = s.points.filter((p) => p.byHand[hand])
         if (points.length === 0) return []
         const top = points.reduce((a, b) =>
-          b.byHand[hand]!.best > a.byHand[hand]!.best + 1e-9 ? b : a,
+          must(b.byHand[hand]).best > must(a.byHand[hand]).best + 1e-9 ? b : a,
         )
         const session = of.get(top.sessionId)
         return [
@@ -73,7 +74,7 @@ export function recordBook(
             setup: setupWords(s, choice),
             implement: session?.unitLabel ?? '',
             hand,
-            best: top.byHand[hand]!.best,
+            best: must(top.byHand[hand]).best,
             unit: s.protocol.unit,
             on: top.on,
             sessionId: top.sessionId,

@@ -5,6 +5,7 @@ import type { Hand } from '../catalogue/person'
 import { groupBy } from '../units/group'
 import type { LocalDate } from '../units/dates'
 import type { Kg } from '../units/quantity'
+import { must } from '../units/must'
 
 /** One exact set-up of a test, as many athletes may have done it. */
 export interface SquadSetup {
@@ -47,7 +48,7 @@ export function squadError(tests: readonly SquadTest[]): (t: SquadTest) => numbe
   const df = many.reduce((a, t) => a + t.n - 1, 0)
   const within =
     df >= 2
-      ? Math.sqrt(many.reduce((a, t) => a + (t.n - 1) * (t.sd! / t.value) ** 2, 0) / df)
+      ? Math.sqrt(many.reduce((a, t) => a + (t.n - 1) * (must(t.sd) / t.value) ** 2, 0) / df)
       : null
   const repeats = tests.map((t) => squaresOfSteps(t.differences))
   const dfRepeats = repeats.reduce((a, r) => a + r.df, 0)
@@ -141,10 +142,10 @@ export function joined(
   const out = new Map<string, SquadTest[]>()
   for (const own of groupBy(sums, (t) => `${t.athleteId}\u241F${key(t)}\u241F${t.hand}`).values()) {
     const sorted = own.length === 1 ? own : [...own].sort((a, b) => (a.on < b.on ? -1 : 1))
-    const { athleteId, hand, value, on, n, sd } = sorted.at(-1)!
+    const { athleteId, hand, value, on, n, sd } = must(sorted.at(-1))
     const list = out.get(athleteId) ?? []
     list.push({
-      setup: key(sorted[0]!),
+      setup: key(must(sorted[0])),
       hand,
       value,
       on,

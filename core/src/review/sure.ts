@@ -1,5 +1,6 @@
 import { tTails } from '../measure/quantiles'
 import { ACTED, type HandChange } from './changes'
+import { must } from '../units/must'
 
 /** How sure a word of a change is, 1 to 5, and the word. */
 export interface Sureness {
@@ -9,7 +10,7 @@ export interface Sureness {
 
 /** Chance that the true movement lies within what would matter, by the interval's own t. */
 function levelChance(h: HandChange): number {
-  const m = h.move!
+  const m = must(h.move)
   const log = (si: number) => Math.log(Math.max(1e-9, 1 + si / m.from))
   const below = (x: number) => {
     const t = (x - m.by) / m.se

@@ -10,6 +10,7 @@ import type { Period } from './changes'
 import { handTime, type HandTime } from './load'
 import { type DoneSet } from '../record/sets'
 import type { Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 /** One week of work as it was: what was planned and done, how hard, and what it hurt. */
 export interface WeekDone {
@@ -81,7 +82,7 @@ export function weeksOf(
     const hard = groupBy(hardDaysOf(own), (h) => h.tissue)
     const hardSets = groupBy(
       own.filter((l) => exerciseById(l.exerciseId)?.level === 'hard'),
-      (l) => exerciseById(l.exerciseId)!.primary,
+      (l) => must(exerciseById(l.exerciseId)).primary,
     )
     return {
       week,
@@ -99,7 +100,7 @@ export function weeksOf(
           : [{ quality: q, days: new Set(list.map((l) => l.on)).size }],
       ),
       planned,
-      done: own.filter((l) => ids.has(l.blockId!)).length,
+      done: own.filter((l) => l.blockId !== null && ids.has(l.blockId)).length,
       sessionsPlanned: days.length,
       sessionsDone: days.filter((d) => own.some((l) => l.on === d)).length,
       worstPain: pains.length > 0 ? Math.max(...pains) : null,

@@ -4,6 +4,7 @@ import type { FamilyId } from '../catalogue/implementUse'
 import type { QualityId } from '../catalogue/qualities'
 import { actOf, BOTH, type Act, type Subject } from './act'
 import { type ActiveCaution, type SafetyFacts, activeCautions, rank, LIFTS } from './triggers'
+import { must } from '../units/must'
 
 export type ActClass = 'free' | 'ask' | 'stop'
 /** What one caution says of one act. */
@@ -42,7 +43,7 @@ export const weeksOf = (facts: SafetyFacts, quality: QualityId, family: FamilyId
   )
 
 function fits(m: Match, act: Act, a: ActiveCaution, facts: SafetyFacts): boolean {
-  const effort = act.nearMaximal && a.caution.nearMaximal ? 'maximal' : act.effort!
+  const effort = act.nearMaximal && a.caution.nearMaximal ? 'maximal' : must(act.effort)
   const weeks = act.quality === null ? null : weeksOf(facts, act.quality, act.family)
   const same = (): boolean => (a.tissues ?? []).some((t) => (act.tissues[t] ?? 0) > 0)
   return (

@@ -81,7 +81,8 @@ function triggerWords(t: Trigger): string {
       return `pain ${t.from === t.to ? t.from : `${t.from} to ${t.to}`} of 10 noted today`
     case 'earlier_pain':
       return t.lasting
-        ? 'pain 7 or more, or 4 or more twice in a row, since the last session of that tissue at 0 to 3'
+        ? 'pain 7 or more, or 4 or more twice in a row, since the last session of that ' +
+            'tissue at 0 to 3'
         : 'pain 4 to 6 one to 13 days ago, since the last session of that tissue at 0 to 3'
     case 'injury':
       return `${list(t.sites.map(site))}: ${list(t.states.map((s) => STATES[s]))}`
@@ -93,7 +94,10 @@ function triggerWords(t: Trigger): string {
     case 'unanswered':
       return 'the health questions were never answered, or half a year ago'
     case 'restriction_history':
-      return 'clotting, vessels, heart, pressure, pregnancy or nerve history, cleared or not; a nerve injury of any date; questions open; surgery or medicine not cleared'
+      return (
+        'clotting, vessels, heart, pressure, pregnancy or nerve history, cleared or not; a ' +
+        'nerve injury of any date; questions open; surgery or medicine not cleared'
+      )
     case 'age':
       return `under ${t.underYears}`
     case 'age_unknown':
@@ -120,13 +124,16 @@ const table = (head: readonly string[], rows: readonly (readonly string[])[]): s
 /** The page about cautions, from the data alone. */
 export const safetyPage = (): string => `# Cautions and gates
 
-Mano is a planning aid. It does not diagnose and gives no medical advice. Pain, injury, illness and return to sport belong to a licensed
-clinician; local rules for minors, venues and events come first. This page is written from the data (\`core/src/catalogue\`), by a test.
+Mano is a planning aid. It does not diagnose and gives no medical advice. Pain, injury, illness and
+return to sport belong to a licensed clinician; local rules for minors, venues and events come
+first. This page is written from the data (\`core/src/catalogue\`), by a test.
 
-One function (\`judgeAct\` in \`core/src/safety/judge.ts\`) judges every act at every door. All cautions that apply are shown, strictest
-first, and the strictest is the class: stop (nobody goes on), ask (the coach goes on with a reason) or free. A two-handed act needs both
-hands. A reason covers those cautions for that hand, that exercise or test and that day; a new fact asks again. What already happened is
-always kept; a stop, or an ask without a reason, raises an alarm that a coach answers.
+One function (\`judgeAct\` in \`core/src/safety/judge.ts\`) judges every act at every door. All
+cautions that apply are shown, strictest first, and the strictest is the class: stop (nobody goes
+on), ask (the coach goes on with a reason) or free. A two-handed act needs both hands. A reason
+covers those cautions for that hand, that exercise or test and that day; a new fact asks again. What
+already happened is always kept; a stop, or an ask without a reason, raises an alarm that a coach
+answers.
 
 ## Cautions
 
@@ -143,8 +150,9 @@ ${table(
   ]),
 )}
 
-An effort is maximal by the aim or tag of an exercise or by its protocol, else the exercise's level. A readiness squeeze counts as maximal
-for symptoms, pain, injuries, health and fever, as light for the rest. Sizes of hand and arm load nothing and are never stopped.
+An effort is maximal by the aim or tag of an exercise or by its protocol, else the exercise's level.
+A readiness squeeze counts as maximal for symptoms, pain, injuries, health and fever, as light for
+the rest. Sizes of hand and arm load nothing and are never stopped.
 
 ## Doors
 
@@ -155,10 +163,12 @@ ${table(
 
 ## Clearance
 
-Who (name and profession of a licensed clinician), when (not before the injury), what is allowed (light, moderate, all; until when), and how
-it was received. What it does not allow stays stopped. It lifts only stops that wait for it. Without one, ${list(WAITING_SITES.map(site), ', ')} cannot be
-taken out of active, nor from settling to settled. It ends with a new symptom, pain of 7 or more there, or a new injury there. An injury
-entered as settled ${OLD_INJURY_DAYS} days ago or more is only mentioned.
+Who (name and profession of a licensed clinician), when (not before the injury), what is allowed
+(light, moderate, all; until when), and how it was received. What it does not allow stays stopped.
+It lifts only stops that wait for it. Without one, ${list(WAITING_SITES.map(site), ', ')} cannot be
+taken out of active, nor from settling to settled. It ends with a new symptom, pain of 7 or more
+there, or a new injury there. An injury entered as settled ${OLD_INJURY_DAYS} days ago or more is
+only mentioned.
 
 ## Experience
 
@@ -166,20 +176,26 @@ Counted: different weeks of the last 26 with work of a quality on an implement f
   FAMILIES.map((f) => f.name.toLowerCase()),
   '; ',
 )}); or entered by a coach
-with its origin. A test counts one week, for the quality it was done on. The level stands in for nothing.
+with its origin. A test counts one week, for the quality it was done on. The level stands in for
+nothing.
 
 ## Health questions
 
-Asked at intake and again after ${HEALTH_VALID_DAYS} days; a yes counts until it is cleared. Only the coaches see the answers: for assistants and on an
-athlete's link each act says only whether it is off.
+Asked at intake and again after ${HEALTH_VALID_DAYS} days; a yes counts until it is cleared. Only
+the coaches see the answers: for assistants and on an athlete's link each act says only whether it
+is off.
 
 ${HEALTH_QUESTIONS.map((q) => `- ${q.ask}`).join('\n')}
 
 ## Sources, all from memory
 
-Youth: consensus on youth athletic development (Br J Sports Med 2015); finger growth-plate stress in young climbers: case series. Blood
-pressure in heavy lifting: J Appl Physiol 1985. Health questions: preparticipation screening update (Med Sci Sports Exerc 2015). Pregnancy:
-Canadian guideline (Br J Sports Med 2018). Restriction: review of method and safety (Front Physiol 2019). Pain: a monitoring model accepts 5
-in tendon rehabilitation (Am J Sports Med 2007); 3 is stricter. Age 18 as the line, 8 weeks, 13 and 365 days, every other limit: common
+Youth: consensus on youth athletic development (Br J Sports Med 2015); finger growth-plate stress in
+young climbers: case series. Blood
+pressure in heavy lifting: J Appl Physiol 1985. Health questions: preparticipation screening update
+(Med Sci Sports Exerc 2015). Pregnancy:
+Canadian guideline (Br J Sports Med 2018). Restriction: review of method and safety (Front Physiol
+2019). Pain: a monitoring model accepts 5
+in tendon rehabilitation (Am J Sports Med 2007); 3 is stricter. Age 18 as the line, 8 weeks, 13 and
+365 days, every other limit: common
 practice, no source.
 `

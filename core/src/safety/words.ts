@@ -28,5 +28,6 @@ const sentence = (text: string): string =>
 /** What one act meets: stopped until when, or a reason needed, and what can be done instead. */
 export const findingLine = (f: Finding): string =>
   f.class === 'stop'
-    ? `${cautionName(f)}. Stopped ${f.caution.until}.${f.caution.instead ? ` Instead: ${lower(f.caution.instead)}` : ''}`
+    ? `${cautionName(f)}. Stopped ` +
+      `${f.caution.until}.${f.caution.instead ? ` Instead: ${lower(f.caution.instead)}` : ''}`
     : `Needs your reason: ${cautionName(f)}.${sentence(f.caution.says)}`

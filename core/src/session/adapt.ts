@@ -7,6 +7,7 @@ import type { Hand } from '../catalogue/person'
 import { PROGRESS } from './loads'
 import type { Step } from './steps'
 import type { Kg, Minutes } from '../units/quantity'
+import { must } from '../units/must'
 
 /**
  * A lighter load after misses in the session itself: from the second miss of a hand in a block.
@@ -55,7 +56,7 @@ export function droppedTo(
     .sort((a, b) => a.set - b.set)
   const [first, last] = [own[0], own.at(-1)]
   if (!first || !last || first === last || !first.amount) return null
-  const share = last.amount! / first.amount
+  const share = must(last.amount) / first.amount
   return share < DROP_OFF && (last.loadKg ?? 0) <= (first.loadKg ?? 0) + 1e-6 ? share : null
 }
 
@@ -95,7 +96,7 @@ export function cutsFor(left: readonly Block[], minutes: Minutes): Block[] {
   let saved = 0
   for (const position of CUT_ORDER) {
     const own = left.filter((b) => {
-      const e = exerciseById(b.exerciseId)!
+      const e = must(exerciseById(b.exerciseId))
       return (
         e.position === position &&
         e.primary !== 'finger_ext' &&

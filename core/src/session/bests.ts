@@ -2,6 +2,7 @@ import { rowsOf } from '../testing/rows'
 import { N_PER_KGF } from '../units/convert'
 import type { Series } from '../record/series'
 import type { HoldBest, TestBest } from './sources'
+import { must } from '../units/must'
 
 /**
  * What can be lifted once, from the newest counted test of each series that says it: loads in kg,
@@ -15,7 +16,7 @@ export function bestsOf(series: readonly Series[]): TestBest[] {
     const perUnit = s.protocol.unit === 'kg' ? 1 : s.protocol.unit === 'N' ? 1 / N_PER_KGF : null
     if (perUnit === null) return []
     return Object.entries(point.byHand).map(([hand, t]): TestBest => ({
-      quality: rows[0]!.quality,
+      quality: must(rows[0]).quality,
       implement: s.setup.unitKind ?? '',
       hand: hand as TestBest['hand'],
       kg: t.best * perUnit,

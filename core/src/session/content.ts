@@ -11,6 +11,7 @@ import { blockMinutes } from '../plan/time'
 import type { Block } from '../plan/types'
 import type { DayFrame } from '../intake/week'
 import type { Minutes } from '../units/quantity'
+import { must } from '../units/must'
 
 export interface BlockContent {
   block: Block
@@ -37,7 +38,7 @@ export function sessionContent(
   hold: string | null = null,
 ): SessionContent {
   const own = inOrder(withTargets(blocks, day.place, sources, hold)).map((block): BlockContent => {
-    const exercise = exerciseById(block.exerciseId)!
+    const exercise = must(exerciseById(block.exerciseId))
     const loads = block.hands.flatMap((hand) => {
       const advice = loadAdvice(block, hand, day.place, sources, hold)
       return advice ? [{ hand, ...advice }] : []

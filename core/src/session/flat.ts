@@ -13,6 +13,7 @@ import { rowsOf } from '../testing/rows'
 import type { Hand } from '../catalogue/person'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { dayNumber, isFixed, sessionsOf } from './today'
+import { must } from '../units/must'
 
 /**
  * When nothing has risen: four weeks of an exercise, or three tests. Own rules after common
@@ -142,7 +143,9 @@ function oneChange(
     return {
       kind: 'easier',
       exerciseId: null,
-      says: `${Math.round(100 * missed)}\u00A0% of its sets fell short. One step back, and half as much rest again between sets.`,
+      says:
+        `${Math.round(100 * missed)}\u00A0% of its sets fell short. One step back, and ` +
+        'half as much rest again between sets.',
     }
   const ranked = [...ratingsOf(f.sports, f.own, f.wishes)].sort(
     (a, b) => tierRank(a.tier) - tierRank(b.tier) || a.rank - b.rank,
@@ -173,7 +176,9 @@ function oneChange(
   return {
     kind: 'dose',
     exerciseId: null,
-    says: 'Every good choice for it was done this year. Change the dose: heavier and shorter, or lighter and longer.',
+    says:
+      'Every good choice for it was done this year. Change the dose: heavier and shorter, ' +
+      'or lighter and longer.',
   }
 }
 
@@ -199,7 +204,7 @@ export function flatLines(f: FlatFacts): FlatLine[] {
       quality: e.primary,
       exerciseId: id,
       hands: seen.map((s) => s.hand),
-      says: `${e.name} has not risen in four weeks, ${seen[0]!.sessions} sessions.`,
+      says: `${e.name} has not risen in four weeks, ${must(seen[0]).sessions} sessions.`,
       change: oneChange(e.primary, own, missed, f),
       tried: triedIn(e.primary, f).filter((x) => x !== id),
     })
@@ -226,7 +231,9 @@ export function flatLines(f: FlatFacts): FlatLine[] {
       quality: row.quality,
       exerciseId: null,
       hands,
-      says: `${seriesName(s, f.series)}: none of the last ${FLAT.tests} tests is ${FLAT.risePct}\u00A0% above the first of them.`,
+      says:
+        `${seriesName(s, f.series)}: none of the last ${FLAT.tests} tests is ` +
+        `${FLAT.risePct}\u00A0% above the first of them.`,
       change: oneChange(row.quality, own, 0, f),
       tried: triedIn(row.quality, f),
     })

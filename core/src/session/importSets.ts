@@ -17,6 +17,7 @@ import {
 import type { Hand } from '../catalogue/person'
 import { ENDINGS, type EndingId } from './steps'
 import type { Kg, Seconds } from '../units/quantity'
+import { must } from '../units/must'
 
 /** How a set ended, as the floor keeps it. */
 const ENDED = ENDINGS.map((e) => e.id)
@@ -36,7 +37,9 @@ export const SET_COLUMNS: readonly ColumnRow[] = [
   {
     id: 'hand',
     needed: false,
-    says: 'left, right or both; both of a one-handed exercise is a set of each; may be empty where both hands work at once',
+    says:
+      'left, right or both; both of a one-handed exercise is a set of each; may be empty ' +
+      'where both hands work at once',
   },
   { id: 'set', needed: false, says: 'number of the set within its day; counted when empty' },
   { id: 'sets', needed: false, says: 'how many such sets the line means; one when empty' },
@@ -139,7 +142,8 @@ export class SetsReader {
     if (!read) return void this.problems.push(...reader.problems)
     for (const one of read) {
       const key = setKey(one)
-      const words = () => `${one.athleteName}, ${exerciseById(one.exerciseId)!.name}, ${one.hand}`
+      const words = () =>
+        `${one.athleteName}, ${must(exerciseById(one.exerciseId)).name}, ${one.hand}`
       if (this.seen.isOnRecord(row.line, key, words)) continue
       const place = [one.athleteId, one.on, one.exerciseId, one.hand].join('|')
       const set = one.set || (this.counted.get(place) ?? 0) + 1
@@ -234,11 +238,11 @@ class SetRow extends SheetRow {
         ? { loadKg: null, enteredLoad: null, enteredUnit: null }
         : { loadKg: kg.value, enteredLoad: kg.value, enteredUnit: 'kg' }
     }
-    const marked = /^(.*?)\s*(kg|lb|lbs)?\.?$/i.exec(text)!
+    const marked = must(/^(.*?)\s*(kg|lb|lbs)?\.?$/i.exec(text))
     const word = (marked[2] ?? (this.cell('unit') || 'kg')).toLowerCase().replace('lbs', 'lb')
     if (word !== 'kg' && word !== 'lb')
       return this.fail('unit', `a load is in kg or lb, not "${this.cell('unit')}".`)
-    const n = parseNumber(marked[1]!)
+    const n = parseNumber(must(marked[1]))
     const loadKg = n.ok ? toSi(n.value, word, 'kg') : null
     if (!n.ok || loadKg === null || loadKg < 0 || loadKg > MOST.loadKg)
       return this.fail('load', `"${text}" is not a load of up to ${MOST.loadKg} kg.`)

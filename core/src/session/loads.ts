@@ -12,6 +12,7 @@ import type { Hand } from '../catalogue/person'
 import { daysBetween } from '../units/dates'
 import { targetsOf } from './today'
 import type { Kg } from '../units/quantity'
+import { must } from '../units/must'
 /** The first pin with plates of a hall's kit; null: none. */
 export function roomOf(
   kit: readonly { kind: string; plates: readonly Plate[]; massKg: Kg | null }[] | undefined,
@@ -99,7 +100,7 @@ export function loadAdvice(
   s: LoadSources,
   hold: string | null = null,
 ): LoadAdvice | null {
-  const e = exerciseById(block.exerciseId)!
+  const e = must(exerciseById(block.exerciseId))
   const kit = weighsWith(e, place, s.kits)
   if (!kit) return null
   const [target] = targetsOf({ exerciseId: e.id, hands: [hand], sets: e.sets[0] }, place, s, hold)

@@ -12,6 +12,7 @@ import {
   type SheetMapping,
 } from '../testing/mapping'
 import { exerciseNamed, SET_COLUMNS } from './importSets'
+import { must } from '../units/must'
 
 /** What a column of a sheet of sets can mean. */
 export const SET_MEANINGS = SET_COLUMNS.filter((c) => c.id !== 'load_kg' && c.id !== 'exercise_id')
@@ -46,7 +47,10 @@ const columnsOf = (columns: readonly string[]): Record<string, string> => {
   return out
 }
 
-/** Whether a sheet looks like sets done rather than tests: it names exercises and counts or loads them. */
+/**
+ * Whether a sheet looks like sets done rather than tests: it names exercises and counts or loads
+ * them.
+ */
 export function looksLikeSets(columns: readonly string[]): boolean {
   const found = columnsOf(columns)
   return TELLING.filter((m) => found[m]).length >= 2
@@ -61,7 +65,7 @@ const near = (text: string) => {
       words.length > 0 && words.every((w) => own.some((o) => o.startsWith(w.replace(/s$/, ''))))
     )
   })
-  return found.length === 1 ? found[0]! : null
+  return found.length === 1 ? must(found[0]) : null
 }
 
 /** The words of a sheet that name no exercise of the catalogue. */

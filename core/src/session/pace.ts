@@ -1,3 +1,5 @@
+import { must } from '../units/must'
+
 /**
  * Timed work that is not one long hold: on and off by turns, or a change called every so many
  * seconds. Common practice, no source.
@@ -27,7 +29,7 @@ export function readPace(pace: Pace, elapsedS: number): PaceReading {
   if (pace.kind === 'change') {
     const n = Math.floor(elapsedS / pace.everyS)
     return {
-      word: pace.words[n % pace.words.length]!,
+      word: must(pace.words[n % pace.words.length]),
       round: n + 1,
       leftS: pace.everyS * (n + 1) - elapsedS,
       on: true,

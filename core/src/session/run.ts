@@ -1,6 +1,7 @@
 import { exerciseById } from '../catalogue/exercises'
 import type { Hand } from '../catalogue/person'
 import { restBefore, type Step } from './steps'
+import { must } from '../units/must'
 
 /**
  * A running session as plain data. Instants are ms of one clock, given from outside: nothing here
@@ -91,8 +92,8 @@ export function openSteps(
   const open = steps.filter((s) => isOpen(s, r, logs, held))
   return r.again
     ? [
-        ...open.filter((s) => stepKey(s) === r.again!.key),
-        ...open.filter((s) => stepKey(s) !== r.again!.key),
+        ...open.filter((s) => stepKey(s) === must(r.again).key),
+        ...open.filter((s) => stepKey(s) !== must(r.again).key),
       ]
     : open
 }

@@ -6,6 +6,7 @@ import { kitFor, type Kits } from '../match/kit'
 import type { Block } from '../plan/types'
 import type { Place } from '../catalogue/places'
 import type { Hand } from '../catalogue/person'
+import { must } from '../units/must'
 
 export interface Step {
   /** Lineage of the block. */
@@ -53,7 +54,7 @@ export function warmUp(blocks: readonly Block[]): Exercise[] {
       : id === 'prep_wrist'
         ? ['wrist', 'rotators', 'elbow_medial', 'elbow_lateral'].some((t) => tissues.has(t))
         : true
-  return PREP.filter(wants).map((id) => exerciseById(id)!)
+  return PREP.filter(wants).map((id) => must(exerciseById(id)))
 }
 
 /**

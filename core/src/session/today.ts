@@ -10,6 +10,7 @@ import type { Hand } from '../catalogue/person'
 import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import type { LoadSources, Room } from './sources'
 import type { Kg } from '../units/quantity'
+import { must } from '../units/must'
 
 /** What a hand does today of a block, beside what it did the last time. */
 export interface TodayTarget extends Target {
@@ -119,9 +120,9 @@ function fromOwnTest(
   )
   if (!best) return null
   const old = daysBetween(best.on, s.today) > FIRST_HOLD.oldDays
-  const share = FIRST_HOLD.share[s.level ?? 'trained'] ?? FIRST_HOLD.share['trained']!
+  const share = FIRST_HOLD.share[s.level ?? 'trained'] ?? must(FIRST_HOLD.share['trained'])
   const wanted = share * (old ? FIRST_HOLD.oldShare : 1) * best.seconds
-  const dose = [...l.doses, ...l.beyond].findLast((d) => d <= wanted) ?? l.doses[0]!
+  const dose = [...l.doses, ...l.beyond].findLast((d) => d <= wanted) ?? must(l.doses[0])
   return {
     hand,
     last: null,
@@ -130,7 +131,9 @@ function fromOwnTest(
     loadKg: null,
     rung: l.rungs[firstRung(l, s.level ?? 'trained')] ?? null,
     move: 'first',
-    why: `first time: ${Math.round((100 * dose) / best.seconds)} % of the ${Math.round(best.seconds)} s of ${best.on}${old ? ', an old test' : ''}`,
+    why:
+      `first time: ${Math.round((100 * dose) / best.seconds)} % of the ` +
+      `${Math.round(best.seconds)} s of ${best.on}${old ? ', an old test' : ''}`,
   }
 }
 

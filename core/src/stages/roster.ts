@@ -4,6 +4,7 @@ import { waitsForClinician } from '../safety/standing'
 import { cautionName } from '../safety/words'
 import type { LocalDate } from '../units/dates'
 import type { StageId, StageStatus } from './rules'
+import { must } from '../units/must'
 
 export type Need = 'act' | 'due' | 'none'
 
@@ -31,7 +32,13 @@ export function rosterCall(
   lowTwice: LocalDate | null = null,
 ): RosterCall {
   if (alarms.length > 0)
-    return { need: 'act', why: alarms[0]!, action: 'Answer the alarm', stage: 'floor', alarm: true }
+    return {
+      need: 'act',
+      why: must(alarms[0]),
+      action: 'Answer the alarm',
+      stage: 'floor',
+      alarm: true,
+    }
   const stop = cautions.find(
     (c) =>
       (waitsForClinician(c) && c.caution.trigger.kind !== 'health') ||
@@ -82,5 +89,8 @@ function actedLean(leans: readonly LeanRow[]): string | null {
   const row = leans.find((l) => l.acted && l.weaker && l.lean)
   if (!row) return null
   const hand = row.weaker === 'left' ? 'Left' : 'Right'
-  return `${hand} hand ${Math.round(Math.abs(row.lean!.signedPct))}\u00A0% behind over ${row.lean!.days} days, more than expected (${row.series.protocol.name.toLowerCase()})`
+  return (
+    `${hand} hand ${Math.round(Math.abs(must(row.lean).signedPct))}\u00A0% behind over ` +
+    `${must(row.lean).days} days, more than expected (${row.series.protocol.name.toLowerCase()})`
+  )
 }

@@ -1,4 +1,5 @@
 import { daysBetween, type LocalDate } from '../units/dates'
+import { must } from '../units/must'
 
 export const STAGES = [
   { id: 'intake', name: 'Intake' },
@@ -117,9 +118,9 @@ export const STAGE_RULES: readonly Rule[] = [
     state: 'stale',
     word: 'Stale',
     action: 'Book tests',
-    when: (f) => daysBetween(f.tests.last!, f.today) > f.staleDays,
+    when: (f) => f.tests.last !== null && daysBetween(f.tests.last, f.today) > f.staleDays,
     on: (f) => f.tests.last,
-    why: (f) => `Tests ${daysBetween(f.tests.last!, f.today)}\u00A0d old`,
+    why: (f) => `Tests ${daysBetween(must(f.tests.last), f.today)}\u00A0d old`,
   },
   {
     stage: 'tests',
@@ -141,7 +142,7 @@ export const STAGE_RULES: readonly Rule[] = [
     state: 'stale',
     word: 'Stale',
     action: 'Open gaps',
-    when: (f) => daysBetween(f.tests.last!, f.today) > f.staleDays,
+    when: (f) => f.tests.last !== null && daysBetween(f.tests.last, f.today) > f.staleDays,
     on: (f) => f.tests.last,
     why: () => 'The gaps rest on stale tests',
   },
@@ -166,7 +167,7 @@ export const STAGE_RULES: readonly Rule[] = [
     state: 'due',
     word: 'Ended',
     action: 'Draft the week',
-    when: (f) => daysBetween(f.plan.weekStart!, f.today) > 6,
+    when: (f) => f.plan.weekStart !== null && daysBetween(f.plan.weekStart, f.today) > 6,
     on: (f) => f.plan.weekStart,
     why: () => 'The planned week is over',
   },
@@ -211,7 +212,7 @@ export const STAGE_RULES: readonly Rule[] = [
     state: 'done',
     word: 'Begins',
     action: '',
-    when: (f) => f.plan.weekStart! > f.today,
+    when: (f) => f.plan.weekStart !== null && f.plan.weekStart > f.today,
     on: (f) => f.plan.weekStart,
   },
   {
@@ -236,7 +237,8 @@ export const STAGE_RULES: readonly Rule[] = [
     action: 'Run the session',
     when: (f) => f.floor.today && !f.floor.doneToday,
     why: (f) =>
-      `A session is planned today${f.floor.missed > 0 ? `; ${f.floor.missed} earlier this week not done` : ''}`,
+      'A session is planned ' +
+      `today${f.floor.missed > 0 ? `; ${f.floor.missed} earlier this week not done` : ''}`,
   },
   {
     stage: 'floor',
@@ -246,7 +248,8 @@ export const STAGE_RULES: readonly Rule[] = [
     when: (f) => f.floor.missed > 0,
     on: (f) => f.floor.last,
     why: (f) =>
-      `${f.floor.missed} planned ${f.floor.missed === 1 ? 'session' : 'sessions'} not done this week`,
+      `${f.floor.missed} planned ${f.floor.missed === 1 ? 'session' : 'sessions'} not ` +
+      'done this week',
   },
   {
     stage: 'floor',
@@ -277,7 +280,7 @@ export const STAGE_RULES: readonly Rule[] = [
 /** States of all seven stages, in the order of work. */
 export function stageStates(facts: StageFacts): StageStatus[] {
   return STAGES.map(({ id }) => {
-    const rule = STAGE_RULES.find((r) => r.stage === id && r.when(facts))!
+    const rule = must(STAGE_RULES.find((r) => r.stage === id && r.when(facts)))
     return {
       stage: id,
       state: rule.state,

@@ -70,7 +70,8 @@ const changeOf =
     a.loadKg === b.loadKg ? 0 : p.plate0 + (p.perStep * Math.abs(a.loadKg - b.loadKg)) / p.step
 
 /**
- * What one station's tries take at the least since the bar goes through every load, s: it is changed
+ * What one station's tries take at the least since the bar goes through every load, s: it is
+ * changed
  * once less than there are loads, and moved from the lightest to the heaviest. A matching may fall
  * apart into rounds that never meet, and then misses that.
  */

@@ -13,6 +13,7 @@ import {
   type Visit,
 } from './order'
 import type { Kg } from '../units/quantity'
+import { must } from '../units/must'
 
 /** A station of the day: one protocol with one unit, and who runs it. */
 export interface DayStation {
@@ -92,7 +93,7 @@ const planned = (s: DaySetup, athlete: string, station: DayStation): DayTry[] =>
     hands.map((hand): DayTry => ({ hand, loadKg: station.plates ? first + s.stepKg * i : 0 })),
   ).flat()
   return s.closed
-    ? all.filter((t) => !s.closed!.includes(`${athlete} ${station.id} ${t.hand}`))
+    ? all.filter((t) => !must(s.closed).includes(`${athlete} ${station.id} ${t.hand}`))
     : all
 }
 
@@ -204,7 +205,7 @@ function moved(
   lost: ReadonlySet<string>,
 ): (Visit & { done: number })[] {
   const twin = (id: string) => {
-    const own = s.stations.find((x) => x.id === id)!
+    const own = must(s.stations.find((x) => x.id === id))
     return s.stations.find((x) => !lost.has(x.id) && x.id !== id && x.protocolId === own.protocolId)
   }
   return left.map((v) => {

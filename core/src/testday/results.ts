@@ -2,6 +2,7 @@ import { protocolById, type Protocol } from '../catalogue/protocols'
 import { sampleVariance } from '../measure/trials'
 import type { Hand } from '../catalogue/person'
 import { heldEvents, type DayEvent, type DaySetup } from './live'
+import { must } from '../units/must'
 
 export interface DayRow {
   athlete: string
@@ -45,7 +46,7 @@ export function resultsOf(
 ): DayResults[] {
   return [...new Set(setup.stations.map((s) => s.protocolId))].flatMap(
     (protocolId): DayResults[] => {
-      const protocol = protocolById(protocolId)!
+      const protocol = must(protocolById(protocolId))
       const here = new Set(
         setup.stations.filter((s) => s.protocolId === protocolId).map((s) => s.id),
       )

@@ -5,6 +5,7 @@ import type { DemandProfile } from '../demand/profile'
 import type { LocalDate } from '../units/dates'
 import { rowsOf } from './rows'
 import { isUnfinished, type TestSession } from './session'
+import { must } from '../units/must'
 
 /** Tissues a test of a quality works: practice estimates, no source. */
 const WORKS: Readonly<Record<QualityId, readonly TissueId[]>> = {
@@ -82,15 +83,16 @@ export function orderBattery(items: readonly BatteryItem[]): BatteryItem[] {
     for (let j = n - 1; j >= 0; j--) {
       if (!(set & (1 << j))) continue
       const before = set & ~(1 << j)
-      let cost = best[before]!
-      for (let i = 0; i < n; i++) if (before & (1 << i)) cost += takes[i]![j]!
-      if (cost < best[set]! - 1e-9) {
+      let cost = must(best[before])
+      for (let i = 0; i < n; i++) if (before & (1 << i)) cost += must(must(takes[i])[j])
+      if (cost < must(best[set]) - 1e-9) {
         best[set] = cost
         last[set] = j
       }
     }
   const out: BatteryItem[] = []
-  for (let set = (1 << n) - 1; set > 0; set &= ~(1 << last[set]!)) out.unshift(items[last[set]!]!)
+  for (let set = (1 << n) - 1; set > 0; set &= ~(1 << must(last[set])))
+    out.unshift(must(items[must(last[set])]))
   return out
 }
 
@@ -186,6 +188,6 @@ export function batterySteps(
     )
     if (at < 0) return { item, state: 'to do', sessionId: null }
     const [s] = free.splice(at, 1)
-    return { item, state: isUnfinished(s!) ? 'under way' : 'done', sessionId: s!.id }
+    return { item, state: isUnfinished(must(s)) ? 'under way' : 'done', sessionId: must(s).id }
   })
 }

@@ -36,7 +36,8 @@ export function oddArrival(done: number, received: number, clockMs: number | nul
     received - done > LATE_MS && `Came ${span(received - done)} after it was done.`,
     clockMs !== null &&
       Math.abs(clockMs) > ODD_CLOCK_MS &&
-      `The device\u2019s clock was ${span(Math.abs(clockMs))} ${clockMs > 0 ? 'ahead' : 'behind'}; the time is set right.`,
+      `The device\u2019s clock was ${span(Math.abs(clockMs))} ` +
+        `${clockMs > 0 ? 'ahead' : 'behind'}; the time is set right.`,
   ].filter((x) => x !== false)
   return says.length === 0 ? null : says.join(' ')
 }

@@ -27,6 +27,7 @@ import {
 } from './sheet'
 import { readTrialValue } from './value'
 import type { Mm } from '../units/quantity'
+import { must } from '../units/must'
 
 const unique = (rows: readonly ColumnRow[]): ColumnRow[] =>
   rows.filter((r, i) => rows.findIndex((x) => x.id === r.id) === i)
@@ -54,14 +55,18 @@ const SETUP_COLUMNS: readonly ColumnRow[] = unique([
     return {
       id: n.column,
       needed: false,
-      says: `${lower(of.map((p) => p.name))}: ${n.name.toLowerCase()}, ${n.unit}${n.start === null ? '' : `; ${n.start} when empty`}`,
+      says:
+        `${lower(of.map((p) => p.name))}: ${n.name.toLowerCase()}, ` +
+        `${n.unit}${n.start === null ? '' : `; ${n.start} when empty`}`,
     }
   }),
   ...TEST_PROTOCOLS.flatMap((p) =>
     p.details.map((d) => ({
       id: detailColumn(d.id),
       needed: false,
-      says: `${p.name.toLowerCase()}: ${d.name.toLowerCase()}${d.unit === 'count' ? '' : `, ${d.unit}`}`,
+      says:
+        `${p.name.toLowerCase()}: ` +
+        `${d.name.toLowerCase()}${d.unit === 'count' ? '' : `, ${d.unit}`}`,
     })),
   ),
 ])
@@ -184,8 +189,10 @@ export class TrialsReader {
     }
     const { session: s } = parsed
     // One bracket goes through several springs; every other test has one implement.
-    const one = protocolById(s.protocolId)!.entry === 'spring' ? 'springs' : s.measurementId
-    const key = `${s.athleteId}|${s.performedOn}|${s.at}|${s.protocolId}|${one}|${JSON.stringify(s.variant)}`
+    const one = must(protocolById(s.protocolId)).entry === 'spring' ? 'springs' : s.measurementId
+    const key =
+      `${s.athleteId}|${s.performedOn}|${s.at}|${s.protocolId}|${one}|` +
+      `${JSON.stringify(s.variant)}`
     let own = this.sessions.get(key)
     if (!own)
       this.sessions.set(
@@ -205,7 +212,9 @@ export class TrialsReader {
         this.problems.push({
           line: row.line,
           column: 'trial',
-          message: `Line ${row.line}: trial ${ordinal} of the ${t.hand} hand is on line ${clash} already.`,
+          message:
+            `Line ${row.line}: trial ${ordinal} of the ${t.hand} hand is on line ${clash} ` +
+            'already.',
         })
       own.lines.set(place, row.line)
       const key = trialKey(s.athleteId, s.performedOn, s.protocolId, t.hand, t.value)
@@ -342,7 +351,7 @@ class RowReader extends SheetRow {
     const named = label
       ? fitting.filter((u) => u.label.toLowerCase() === label.toLowerCase())
       : fitting
-    if (named.length === 1) return named[0]!
+    if (named.length === 1) return must(named[0])
     if (label) return this.fail('implement', `the kit has no "${label}" for ${protocol.name}.`)
     return this.fail(
       'implement',
@@ -360,7 +369,8 @@ class RowReader extends SheetRow {
       if (!option)
         return this.fail(
           v.id,
-          `${v.name.toLowerCase()} is one of ${v.options.map((o) => o.id).join(', ')}, not "${text}".`,
+          `${v.name.toLowerCase()} is one of ${v.options.map((o) => o.id).join(', ')}, ` +
+            `not "${text}".`,
         )
       out[v.id] = option.id
     }
@@ -407,7 +417,7 @@ class RowReader extends SheetRow {
     variant: Record<string, string>,
     unitUsed: Unit | null,
   ): Omit<ImportedTrial, 'line'>[] | null {
-    const unit = (this.cell('unit') || protocol.entryUnits[0]!) as EntryUnit
+    const unit = (this.cell('unit') || must(protocol.entryUnits[0])) as EntryUnit
     const rowHand = this.hand()
     if (rowHand === null) return null
     const filled = (['left', 'right', 'value'] as const).filter((c) => this.cell(c) !== '')
@@ -415,7 +425,7 @@ class RowReader extends SheetRow {
     const trials: Omit<ImportedTrial, 'line'>[] = []
     for (const column of filled) {
       const marked = /^(left|right|both|[lrb])[\s:]+(.*)$/i.exec(this.cell(column))
-      const says = marked ? HAND_WORDS[marked[1]!.toLowerCase()] : undefined
+      const says = marked ? HAND_WORDS[must(marked[1]).toLowerCase()] : undefined
       const hand =
         column === 'value'
           ? (rowHand ?? says ?? (protocol.hands === 'both' ? 'both' : undefined))
@@ -430,7 +440,12 @@ class RowReader extends SheetRow {
             ? `${protocol.name} is two-handed; the hand is both.`
             : `${protocol.name} needs left or right.`,
         )
-      const value = readTrialValue(marked ? marked[2]! : this.cell(column), unit, protocol, variant)
+      const value = readTrialValue(
+        marked ? must(marked[2]) : this.cell(column),
+        unit,
+        protocol,
+        variant,
+      )
       if (!value.ok)
         return this.fail(value.reason === 'wrong-unit' ? 'unit' : column, value.message)
       const pain = this.wholeNumber('pain', 0, 10)

@@ -5,6 +5,7 @@ import { isLocalDate, type LocalDate } from '../units/dates'
 import { parseNumber } from '../units/parse'
 import { TRIAL_COLUMNS } from './import'
 import type { Hand } from '../catalogue/person'
+import { must } from '../units/must'
 
 export type DateOrder = 'ymd' | 'dmy' | 'mdy'
 /** A column of results: which test, hand and unit it holds; null where another column says. */
@@ -100,7 +101,8 @@ const WITH_UNIT = /^(-?[\d.,:]+)\s*([a-z]+)\.?$/i
 /** The unit that every cell of a column carries; null where they differ or some carry none. */
 const sharedUnit = (cells: readonly string[]): EntryUnit | null => {
   const all = new Set(cells.map((x) => unitOf(WITH_UNIT.exec(x)?.[2] ?? '')))
-  return all.size === 1 ? [...all][0]! : null
+  const [only] = all
+  return all.size === 1 ? (only ?? null) : null
 }
 const isNumber = (cell: string): boolean =>
   parseNumber(WITH_UNIT.exec(cell)?.[1] ?? cell, { clock: true }).ok
@@ -109,7 +111,7 @@ const isNumber = (cell: string): boolean =>
 function partsOf(text: string, order: DateOrder): LocalDate | null {
   const m = /^(\d{1,4})[./\-\s](\d{1,2})[./\-\s](\d{1,4})$/.exec(text.trim())
   if (!m) return null
-  const [a, b, c] = [m[1]!, m[2]!, m[3]!]
+  const [a, b, c] = [must(m[1]), must(m[2]), must(m[3])]
   const [y, mo, d] =
     a.length === 4
       ? [a, b, c]
@@ -152,7 +154,7 @@ export function guessDates(cells: readonly string[]): DateGuess {
     mdy: partsOf(text, 'mdy'),
   }))
   const two = read.find((r) => r.dmy !== null && r.mdy !== null && r.dmy !== r.mdy)
-  const twoWays = two ? { text: two.text, dmy: two.dmy!, mdy: two.mdy! } : null
+  const twoWays = two ? { text: two.text, dmy: must(two.dmy), mdy: must(two.mdy) } : null
   const [days, months] = [
     read.some((r) => r.dmy !== null && r.mdy === null),
     read.some((r) => r.mdy !== null && r.dmy === null),
@@ -208,13 +210,15 @@ export function guessMapping(table: Table, roster: readonly { name: string }[]):
       .map((r) => `No unit is written for "${r.column}": the first unit of its test is assumed.`),
     ...results
       .filter((r) => r.protocolId !== null && !columns['protocol'])
-      .map((r) => `"${r.column}" is taken for ${protocolById(r.protocolId!)!.name}.`),
+      .map((r) => `"${r.column}" is taken for ${must(protocolById(must(r.protocolId))).name}.`),
     ...Object.entries(names).map(([a, b]) => `"${a}" is taken for ${b}.`),
   ]
   return { mapping: { columns, fixed: {}, results, dateOrder: dates.order, names }, doubts }
 }
 
-/** Names that are not on the roster as written, but stand for one who is: a first name, or turned. */
+/**
+ * Names that are not on the roster as written, but stand for one who is: a first name, or turned.
+ */
 export function guessNames(
   cells: readonly string[],
   roster: readonly { name: string }[],
@@ -228,7 +232,7 @@ export function guessNames(
       const own = a.name.toLowerCase()
       return own.split(' ').includes(said) || turned(n) === own
     })
-    if (near.length === 1) names[n] = near[0]!.name
+    if (near.length === 1) names[n] = must(near[0]).name
   }
   return names
 }
@@ -293,7 +297,7 @@ export function mapRow(row: CsvRow, m: SheetMapping, turned = false): CsvRow[] {
   const shared = sharedCells(row, m, turned)
   shared['protocol'] =
     shared['protocol'] && !protocolById(shared['protocol'])
-      ? (TEST_PROTOCOLS.find((p) => p.name.toLowerCase() === shared['protocol']!.toLowerCase())
+      ? (TEST_PROTOCOLS.find((p) => p.name.toLowerCase() === must(shared['protocol']).toLowerCase())
           ?.id ??
         testOf(shared['protocol']) ??
         shared['protocol'])
@@ -302,14 +306,14 @@ export function mapRow(row: CsvRow, m: SheetMapping, turned = false): CsvRow[] {
     const cell = row.cells[r.column] ?? ''
     if (cell === '') return []
     const marked = WITH_UNIT.exec(cell)
-    const written = marked ? unitOf(marked[2]!) : null
+    const written = marked ? unitOf(must(marked[2])) : null
     const protocol = r.protocolId ?? shared['protocol'] ?? ''
     const hand = r.hand ?? (protocolById(protocol)?.hands === 'both' ? '' : (shared['hand'] ?? ''))
     const unit = written ?? r.unit ?? unitOf(shared['unit'] ?? '') ?? shared['unit'] ?? ''
     return [
       {
         line: row.line,
-        cells: { ...shared, protocol, hand, unit, value: written ? marked![1]! : cell },
+        cells: { ...shared, protocol, hand, unit, value: written ? must(must(marked)[1]) : cell },
       },
     ]
   })

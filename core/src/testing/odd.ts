@@ -43,4 +43,6 @@ export const oddWords = (
   unit: ResultUnit,
   choice: UnitChoice,
 ): string =>
-  `${formatWithUnit(value, unit, choice)} beside ${formatWithUnit(beside, unit, choice)}: is that right? Enter it again if so, or correct it.`
+  `${formatWithUnit(value, unit, choice)} beside ` +
+  `${formatWithUnit(beside, unit, choice)}: is that right? Enter it again if so, or ` +
+  'correct it.'

@@ -1,4 +1,5 @@
 import type { Kg } from '../units/quantity'
+import { must } from '../units/must'
 
 export interface Plate {
   kg: Kg
@@ -60,7 +61,7 @@ export function loadPin(targetKg: Kg, room: readonly Plate[], pinKg: Kg): Loadin
     const [d, b] = [Math.abs(sum - wanted), Math.abs(best - wanted)]
     if (d < b || (d === b && sum < best)) best = sum
   }
-  const used = ways.get(best)!.used
+  const used = must(ways.get(best)).used
   const plates = kinds.flatMap((k, i) => {
     const count = used.filter((u) => u === i).length
     return count > 0 ? [{ kg: k.g / 1000, count }] : []

@@ -69,7 +69,8 @@ export const testsOf = (quality: QualityId, measure: Measure): readonly Protocol
   )
 
 /**
- * Qualities that these units can test, in the order of the protocols: by what each protocol measures
+ * Qualities that these units can test, in the order of the protocols: by what each protocol
+ * measures
  * on each of them, its directions included. Curves are left out.
  */
 export function testedBy(units: readonly { kind: string; sizeMm: Mm | null }[]): QualityId[] {

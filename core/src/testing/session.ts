@@ -12,6 +12,7 @@ import {
   type TrialSummary,
 } from '../measure/trials'
 import type { Kg, Mm } from '../units/quantity'
+import { must } from '../units/must'
 
 export interface Trial {
   id: string
@@ -76,7 +77,7 @@ const sameNumber = (v: string): string =>
 export function seriesKey(athleteId: string, setup: SeriesSetup, hand: Hand | 'pair'): string {
   const protocol = protocolOf(setup)
   const usual = new Map<string, string | null>([
-    ...(protocol?.variants ?? []).map((v) => [v.id, v.options[0]!.id] as const),
+    ...(protocol?.variants ?? []).map((v) => [v.id, must(v.options[0]).id] as const),
     ...(protocol?.numbers ?? []).map((n) => [n.id, n.start] as const),
   ])
   const elsewhere = new Set(
@@ -185,7 +186,7 @@ function verdictOf(
   if (protocol.trials === 1 && (left.length === 0 || right.length === 0))
     return { kind: 'unknown', reason: 'too-few-trials', need: 1 }
   return protocol.trials === 1 && left.length === 1 && right.length === 1
-    ? judgeSingle(left[0]!, right[0]!, null, 0)
+    ? judgeSingle(must(left[0]), must(right[0]), null, 0)
     : judgeAsymmetry(left, right)
 }
 
@@ -224,7 +225,7 @@ export function nextTry(
         validValues(trials, a).length - validValues(trials, b).length ||
         (a === first ? -1 : b === first ? 1 : 0),
     )
-  const hand = order[0]!
+  const hand = must(order[0])
   return { hand, ordinal: nextOrdinal(trials, hand) }
 }
 

@@ -2,6 +2,7 @@ import type { CsvRow, CsvTable } from '../units/csv'
 import { isLocalDate, type LocalDate } from '../units/dates'
 import { groupBy } from '../units/group'
 import type { Hand } from '../catalogue/person'
+import { must } from '../units/must'
 
 /** A column of a file that can be brought in, as the docs page and the screen tell it. */
 export interface ColumnRow {
@@ -131,7 +132,9 @@ export class SheetLines {
     this.people = people
   }
 
-  /** Whether a line counts. `source`: the line of the file it comes from, where that holds several. */
+  /**
+   * Whether a line counts. `source`: the line of the file it comes from, where that holds several.
+   */
   takes(row: CsvRow, source: CsvRow): boolean {
     this.lines++
     if (this.without.has(row.line)) {
@@ -182,7 +185,9 @@ export class SheetLines {
   }
 }
 
-/** What every line of a sheet has: whose, when, which hand. What is wrong is kept with its column. */
+/**
+ * What every line of a sheet has: whose, when, which hand. What is wrong is kept with its column.
+ */
 export class SheetRow {
   readonly problems: ImportProblem[] = []
   protected readonly row: CsvRow
@@ -214,7 +219,7 @@ export class SheetRow {
       return this.fail('athlete', `no athlete on the roster is called "${name}".`)
     return found.length > 1
       ? this.fail('athlete', `${found.length} athletes are called "${name}".`)
-      : found[0]!
+      : must(found[0])
   }
 
   protected date(): LocalDate | null {
@@ -223,7 +228,7 @@ export class SheetRow {
     if (known) return known
     const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text)
     const iso = dotted
-      ? `${dotted[3]}-${dotted[2]!.padStart(2, '0')}-${dotted[1]!.padStart(2, '0')}`
+      ? `${dotted[3]}-${must(dotted[2]).padStart(2, '0')}-${must(dotted[1]).padStart(2, '0')}`
       : text
     if (!isLocalDate(iso))
       return this.fail('date', `"${text}" is not a date; write 2026-10-08 or 08.10.2026.`)

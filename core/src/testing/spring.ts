@@ -1,6 +1,7 @@
 import type { Side } from '../catalogue/person'
 import { springAtSet } from '../measure/mechanics'
 import type { Kg, Mm } from '../units/quantity'
+import { must } from '../units/must'
 
 /**
  * Rules of the bracket: 3 tries at a level, 3 to 5 min rest (protocol; common practice, no source).
@@ -62,7 +63,7 @@ export function springNext(
         : (levels.filter((l) => l <= SPRING.startShare * expectedKg).at(-1) ?? levels[0]),
     )
   if (best === null) {
-    const last = own.at(-1)!.loadKg
+    const last = must(own.at(-1)).loadKg
     return misses(last) < SPRING.tries
       ? at(last)
       : at(levels.filter((l) => l < last - 1e-6 && misses(l) < SPRING.tries).at(-1))
@@ -129,5 +130,5 @@ export function bracketSprings<
         near(u.sizeMm, first.sizeMm, SAME_SPRING.spreadMm) &&
         near(u.handleMm, first.handleMm, SAME_SPRING.handleMm),
     )
-    .sort((a, b) => a.ratingKg! - b.ratingKg!)
+    .sort((a, b) => must(a.ratingKg) - must(b.ratingKg))
 }

@@ -2,6 +2,7 @@ import type { Protocol } from '../catalogue/protocols'
 import type { EntryUnit } from '../units/units'
 import { toSi } from '../units/convert'
 import { parseNumber } from '../units/parse'
+import { must } from '../units/must'
 
 export type TrialValue =
   | { ok: true; value: number; enteredValue: number; enteredUnit: EntryUnit }
@@ -55,7 +56,7 @@ export function resultSi(
   const direct = toSi(entered, unit, protocol.unit)
   const arm = armM(protocol, variant)
   const newton = direct === null && arm !== null ? toSi(entered, unit, 'N') : null
-  return newton === null ? direct : newton * arm!
+  return newton === null ? direct : newton * must(arm)
 }
 
 /** A result in a unit it may be entered in. */

@@ -38,7 +38,9 @@ export function readCsv(text: string): CsvTable {
       return {
         ok: false,
         line: start,
-        message: `Line ${start} has ${cells.length} cells for ${columns.length} columns. A decimal comma needs semicolons between columns, or quotes.`,
+        message:
+          `Line ${start} has ${cells.length} cells for ${columns.length} columns. A ` +
+          'decimal comma needs semicolons between columns, or quotes.',
       }
     rows.push({
       line: start,

@@ -92,7 +92,8 @@ const CENTURY_FROM = 50
 
 /**
  * A day as somebody types it: `2026-10-08`, `8 Oct 2026`, `Oct 8, 2026`, `8/10/2026`, `8.10.26`;
- * of two numbers the day stands before the month, or after it where `monthFirst`. Null: no such day.
+ * of two numbers the day stands before the month, or after it where `monthFirst`. Null: no such
+ * day.
  */
 export function readDay(text: string, monthFirst = false): LocalDate | null {
   const t = text.trim()

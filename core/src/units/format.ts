@@ -2,6 +2,7 @@ import type { EntryUnit, ResultUnit } from './units'
 import { fromSi } from './convert'
 import { formatLength } from './inch'
 import type { Of, Percent, Seconds } from './quantity'
+import { must } from './must'
 
 const NBSP = '\u00A0'
 const MINUS = '\u2212'
@@ -43,7 +44,7 @@ export function formatValue<U extends ResultUnit>(
   choice: UnitChoice,
 ): string {
   const unit = shownUnit(quantity, choice)
-  return plain(fromSi(si, unit, quantity)!, DECIMALS[unit])
+  return plain(must(fromSi(si, unit, quantity)), DECIMALS[unit])
 }
 
 /** `37.2 kg`, `12 s`, `2:00`. */
@@ -71,10 +72,13 @@ export function formatChange<U extends ResultUnit>(
 ): string {
   const u = shownUnit(quantity, choice)
   const factor = 10 ** DECIMALS[u]
-  const round = (si: number) => Math.round(fromSi(si, u, quantity)! * factor)
+  const round = (si: number) => Math.round(must(fromSi(si, u, quantity)) * factor)
   const d = round(to) - round(from)
   const label = u === 'N m' ? 'N·m' : u === 'deg' ? '°' : u === 'count' ? '' : u
-  return `${d > 0 ? '+' : d < 0 ? MINUS : ''}${plain(Math.abs(d) / factor, DECIMALS[u])}${unit && label ? NBSP + label : ''}`
+  return (
+    `${d > 0 ? '+' : d < 0 ? MINUS : ''}${plain(Math.abs(d) / factor, DECIMALS[u])}` +
+    `${unit && label ? NBSP + label : ''}`
+  )
 }
 
 /** Seconds as `m:ss`. */

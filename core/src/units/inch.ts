@@ -1,6 +1,7 @@
 import { MM_PER_INCH } from './convert'
 import { parseNumber } from './parse'
 import type { Mm } from './quantity'
+import { must } from './must'
 
 export type LengthUnit = 'mm' | 'in'
 export type ParsedLength =
@@ -19,7 +20,7 @@ export function parseLength(text: string, unit: LengthUnit): ParsedLength {
   if (t === '') return { ok: false, reason: 'empty' }
   const marked = /^(.*?)\s*(mm|in|inch|inches|"|\u2033)$/.exec(t)
   const said: LengthUnit | null = marked ? (marked[2] === 'mm' ? 'mm' : 'in') : null
-  const body = (marked ? marked[1]! : t).trim()
+  const body = (marked ? must(marked[1]) : t).trim()
   const fraction = /^(?:(\d+)(?:\s+|\s*-\s*))?(\d+)\s*\/\s*(\d+)$/.exec(body)
   if (fraction) {
     const [whole, top, parts] = [Number(fraction[1] ?? 0), Number(fraction[2]), Number(fraction[3])]
@@ -84,7 +85,10 @@ export function formatInches(mm: Mm): string {
     top /= 2
     bottom /= 2
   }
-  return `${[whole > 0 || top === 0 ? String(whole) : '', top > 0 ? `${top}/${bottom}` : ''].filter(Boolean).join(' ')}\u00A0in`
+  return (
+    `${[whole > 0 || top === 0 ? String(whole) : '', top > 0 ? `${top}/${bottom}` : ''].filter(Boolean).join(' ')}` +
+    `\u00A0in`
+  )
 }
 
 const mmText = (mm: Mm): string => `${Number(mm.toFixed(1))}\u00A0mm`

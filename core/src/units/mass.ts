@@ -1,6 +1,7 @@
 import { fromSi, toSi } from './convert'
 import { parseNumber } from './parse'
 import type { Kg } from './quantity'
+import { must } from './must'
 
 export type MassUnit = 'kg' | 'lb'
 export type ParsedMass =
@@ -16,12 +17,12 @@ export function parseMass(text: string, unit: MassUnit): ParsedMass {
   const t = text.trim().toLowerCase()
   if (t === '') return { ok: false, reason: 'empty' }
   const marked = /^(.*?)\s*(kg|kgs|lb|lbs)\.?$/.exec(t)
-  const n = parseNumber(marked ? marked[1]! : t)
+  const n = parseNumber(marked ? must(marked[1]) : t)
   if (!n.ok || n.value < 0) return { ok: false, reason: 'not-a-mass' }
-  const used: MassUnit = marked ? (marked[2]!.startsWith('kg') ? 'kg' : 'lb') : unit
-  return { ok: true, kg: toSi(n.value, used, 'kg')!, entered: n.value, unit: used }
+  const used: MassUnit = marked ? (must(marked[2]).startsWith('kg') ? 'kg' : 'lb') : unit
+  return { ok: true, kg: must(toSi(n.value, used, 'kg')), entered: n.value, unit: used }
 }
 
 /** A mass as it would be typed: no unit, at most two decimals. */
 export const massText = (kg: Kg, unit: MassUnit): string =>
-  String(Math.round(100 * fromSi(kg, unit, 'kg')!) / 100)
+  String(Math.round(100 * must(fromSi(kg, unit, 'kg'))) / 100)

@@ -1,3 +1,5 @@
+import { must } from './must'
+
 export type Parsed =
   { ok: true; value: number } | { ok: false; reason: 'empty' | 'not-a-number' | 'ambiguous' }
 
@@ -11,7 +13,7 @@ export function parseNumber(text: string, options: { clock?: boolean } = {}): Pa
   if (t === '') return { ok: false, reason: 'empty' }
   const clock = /^(\d{1,3}):([0-5]\d(?:[.,]\d+)?)$/.exec(t)
   if (clock && options.clock)
-    return { ok: true, value: Number(clock[1]) * 60 + Number(clock[2]!.replace(',', '.')) }
+    return { ok: true, value: Number(clock[1]) * 60 + Number(must(clock[2]).replace(',', '.')) }
   if (/^-?\d{1,3}([.,]\d{3})+[.,]\d+$/.test(t)) return { ok: false, reason: 'ambiguous' }
   if (!/^-?(\d+([.,]\d*)?|[.,]\d+)$/.test(t)) return { ok: false, reason: 'not-a-number' }
   return { ok: true, value: Number(t.replace(',', '.')) }

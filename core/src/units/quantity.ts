@@ -1,5 +1,6 @@
 /**
- * Numbers that know their unit: a `Mm` given where a `Kg` is wanted does not compile, a plain number
+ * Numbers that know their unit: a `Mm` given where a `Kg` is wanted does not compile, a plain
+ * number
  * does (it may be anything, as what is read or worked out is). No cost while running.
  */
 declare const unit: unique symbol

@@ -37,24 +37,28 @@ const value = <T>(a: { ok: true; value: T } | { ok: false; why: string }): T => 
 
 // The model by another way: Runge-Kutta of order 4 at a fixed small step.
 describe('the model in closed form', () => {
-  it('agrees with a fine fixed step within a tenth of a per cent, through work, rest and lighter work', () => {
-    let fine = FRESH
-    let closed = RESTED
-    for (const [target, seconds] of [
-      [0.5, 20],
-      [0, 40],
-      [0.3, 25],
-      [0.6, 8],
-      [0.2, 15],
-      [0, 90],
-      [0.7, 5],
-    ] as const) {
-      for (let i = 0; i < seconds * 200; i++) fine = step(fine, target, 1 / 200)
-      closed = after(closed, target, seconds, HAND_FATIGUE)
-      expect(Math.abs(closed.tired - fine.tired)).toBeLessThan(0.001 * fine.tired)
-      expect(Math.abs(closed.active - fine.active)).toBeLessThan(0.001)
-    }
-  })
+  it(
+    'agrees with a fine fixed step within a tenth of a per cent, through work, rest and ' +
+      'lighter work',
+    () => {
+      let fine = FRESH
+      let closed = RESTED
+      for (const [target, seconds] of [
+        [0.5, 20],
+        [0, 40],
+        [0.3, 25],
+        [0.6, 8],
+        [0.2, 15],
+        [0, 90],
+        [0.7, 5],
+      ] as const) {
+        for (let i = 0; i < seconds * 200; i++) fine = step(fine, target, 1 / 200)
+        closed = after(closed, target, seconds, HAND_FATIGUE)
+        expect(Math.abs(closed.tired - fine.tired)).toBeLessThan(0.001 * fine.tired)
+        expect(Math.abs(closed.active - fine.active)).toBeLessThan(0.001)
+      }
+    },
+  )
   it('fails when the stepped model fails, within half a per cent, over shares and rates', () => {
     for (const share of [0.15, 0.3, 0.5, 0.7, 0.9])
       for (const F of [0.8, 1, 1.2]) {
@@ -79,22 +83,26 @@ const sets = (
 ): Script => Array.from({ length: n }, () => ({ hand, workS, share, restS }))
 
 describe('a session tried before hands pay for it', () => {
-  it('later sets fail more often than earlier ones, more rest makes them rarer, and the same seed gives the same', () => {
-    const tight = simulate(sets(6, 0.6, 25, 45), USUAL, 300)
-    const fails = tight.sets.map((s) => s.fails)
-    expect(fails.at(-1)!).toBeGreaterThan(fails[0]!)
-    const loose = simulate(sets(6, 0.6, 25, 240), USUAL, 300)
-    expect(loose.sets.at(-1)!.fails).toBeLessThan(fails.at(-1)!)
-    expect(simulate(sets(6, 0.6, 25, 45), USUAL, 300)).toEqual(tight)
-    for (const s of tight.sets) {
-      expect(s.longestS[0]).toBeLessThanOrEqual(s.longestS[1])
-      expect(s.longestS[1]).toBeLessThanOrEqual(s.longestS[2])
-    }
-    for (const p of tight.reserve.left) {
-      expect(p.low).toBeLessThanOrEqual(p.middle)
-      expect(p.high).toBeLessThanOrEqual(1 + 1e-9)
-    }
-  })
+  it(
+    'later sets fail more often than earlier ones, more rest makes them rarer, and the ' +
+      'same seed gives the same',
+    () => {
+      const tight = simulate(sets(6, 0.6, 25, 45), USUAL, 300)
+      const fails = tight.sets.map((s) => s.fails)
+      expect(fails.at(-1)!).toBeGreaterThan(fails[0]!)
+      const loose = simulate(sets(6, 0.6, 25, 240), USUAL, 300)
+      expect(loose.sets.at(-1)!.fails).toBeLessThan(fails.at(-1)!)
+      expect(simulate(sets(6, 0.6, 25, 45), USUAL, 300)).toEqual(tight)
+      for (const s of tight.sets) {
+        expect(s.longestS[0]).toBeLessThanOrEqual(s.longestS[1])
+        expect(s.longestS[1]).toBeLessThanOrEqual(s.longestS[2])
+      }
+      for (const p of tight.reserve.left) {
+        expect(p.low).toBeLessThanOrEqual(p.middle)
+        expect(p.high).toBeLessThanOrEqual(1 + 1e-9)
+      }
+    },
+  )
   it('a hand that only waits is not tired; both hands at once tire alike', () => {
     const one = simulate(sets(4, 0.5, 20, 60), USUAL, 100)
     expect(one.reserve.right.every((p) => p.low > 1 - 1e-9)).toBe(true)

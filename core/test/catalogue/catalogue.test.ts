@@ -157,37 +157,45 @@ describe('every quality can be tested and trained', () => {
 })
 
 describe('nothing in the tables is idle', () => {
-  it('every sport has demands whose emphasis sums to 1, and asks for wrist and finger extension', () => {
-    for (const s of SPORTS) {
-      for (const d of s.demands)
+  it(
+    'every sport has demands whose emphasis sums to 1, and asks for wrist and finger ' +
+      'extension',
+    () => {
+      for (const s of SPORTS) {
+        for (const d of s.demands)
+          expect(
+            Object.values(d.emphasis).reduce((a, b) => a + b, 0),
+            `${s.id} ${d.quality}`,
+          ).toBeCloseTo(1, 9)
+        const asked = s.demands.map((d) => d.quality)
+        expect(new Set(asked).size).toBe(asked.length)
+        expect(asked).toContain('wrist_ext')
+        expect(asked).toContain('finger_ext')
+      }
+    },
+  )
+  it(
+    'every caution that is more than a notice blocks something that exists, and says what ' +
+      'instead',
+    () => {
+      const usedTags = new Set(EXERCISES.flatMap((e) => e.tags))
+      for (const c of CAUTIONS.filter((x) => x.gates.some((g) => g.tier !== 'notice'))) {
         expect(
-          Object.values(d.emphasis).reduce((a, b) => a + b, 0),
-          `${s.id} ${d.quality}`,
-        ).toBeCloseTo(1, 9)
-      const asked = s.demands.map((d) => d.quality)
-      expect(new Set(asked).size).toBe(asked.length)
-      expect(asked).toContain('wrist_ext')
-      expect(asked).toContain('finger_ext')
-    }
-  })
-  it('every caution that is more than a notice blocks something that exists, and says what instead', () => {
-    const usedTags = new Set(EXERCISES.flatMap((e) => e.tags))
-    for (const c of CAUTIONS.filter((x) => x.gates.some((g) => g.tier !== 'notice'))) {
-      expect(
-        c.gates.every((g) => g.of.length > 0),
-        c.id,
-      ).toBe(true)
-      expect(c.instead, c.id).not.toBe('')
-      expect(c.until, c.id).not.toBe('')
-      expect(
-        unknown(
-          c.gates.flatMap((g) => g.of.flatMap((m) => m.tags ?? [])),
-          usedTags,
-        ),
-        c.id,
-      ).toEqual([])
-    }
-  })
+          c.gates.every((g) => g.of.length > 0),
+          c.id,
+        ).toBe(true)
+        expect(c.instead, c.id).not.toBe('')
+        expect(c.until, c.id).not.toBe('')
+        expect(
+          unknown(
+            c.gates.flatMap((g) => g.of.flatMap((m) => m.tags ?? [])),
+            usedTags,
+          ),
+          c.id,
+        ).toEqual([])
+      }
+    },
+  )
   it('every injury site and day flag triggers a caution', () => {
     const sites = new Set(
       CAUTIONS.flatMap((c) => (c.trigger.kind === 'injury' ? c.trigger.sites : [])),

@@ -46,28 +46,32 @@ const record = (shapes: SqueezeShape[], lengthS = 10, extra: (t: number) => numb
 }
 
 describe('records with a known truth', () => {
-  it('reads onset, peak, plateau and impulse of 120 noisy squeezes within 25 ms, 2 %, 0.6 % and 1 %', () => {
-    const off = { onset: 0, peak: 0, plateau: 0, impulse: 0 }
-    for (let seed = 1; seed <= 120; seed++) {
-      const { trace, shapes } = drawTrace(draws(seed), 'clean')
-      const [q] = readTrace(trace).squeezes
-      let [top, area, mid] = [0, 0, 0]
-      for (let t = 0; t < 10; t += 0.001) {
-        const f = forceOf(shapes[0]!, t)
-        top = Math.max(top, f)
-        area += f / 1000
-        if (t >= shapes[0]!.startS + 3 && t < shapes[0]!.startS + 5) mid += f / 2000
+  it(
+    'reads onset, peak, plateau and impulse of 120 noisy squeezes within 25 ms, 2 %, 0.6 % ' +
+      'and 1 %',
+    () => {
+      const off = { onset: 0, peak: 0, plateau: 0, impulse: 0 }
+      for (let seed = 1; seed <= 120; seed++) {
+        const { trace, shapes } = drawTrace(draws(seed), 'clean')
+        const [q] = readTrace(trace).squeezes
+        let [top, area, mid] = [0, 0, 0]
+        for (let t = 0; t < 10; t += 0.001) {
+          const f = forceOf(shapes[0]!, t)
+          top = Math.max(top, f)
+          area += f / 1000
+          if (t >= shapes[0]!.startS + 3 && t < shapes[0]!.startS + 5) mid += f / 2000
+        }
+        off.onset = Math.max(off.onset, Math.abs(q!.onsetS - shapes[0]!.startS))
+        off.peak = Math.max(off.peak, Math.abs(q!.peakN / top - 1))
+        if (q!.plateau.ok) off.plateau = Math.max(off.plateau, Math.abs(q!.plateau.value / mid - 1))
+        off.impulse = Math.max(off.impulse, Math.abs(q!.impulseNs / area - 1))
       }
-      off.onset = Math.max(off.onset, Math.abs(q!.onsetS - shapes[0]!.startS))
-      off.peak = Math.max(off.peak, Math.abs(q!.peakN / top - 1))
-      if (q!.plateau.ok) off.plateau = Math.max(off.plateau, Math.abs(q!.plateau.value / mid - 1))
-      off.impulse = Math.max(off.impulse, Math.abs(q!.impulseNs / area - 1))
-    }
-    expect(off.onset).toBeLessThan(0.03)
-    expect(off.peak).toBeLessThan(0.025)
-    expect(off.plateau).toBeLessThan(0.012)
-    expect(off.impulse).toBeLessThan(0.012)
-  })
+      expect(off.onset).toBeLessThan(0.03)
+      expect(off.peak).toBeLessThan(0.025)
+      expect(off.plateau).toBeLessThan(0.012)
+      expect(off.impulse).toBeLessThan(0.012)
+    },
+  )
 
   it.each(DRAWN)('%s: what is drawn is what is found', (what) => {
     let found = 0
@@ -78,12 +82,16 @@ describe('records with a known truth', () => {
     expect(found).toBeGreaterThanOrEqual(58)
   })
 
-  it('with a hand on the handle the squeeze starts where it starts, not where the hand was laid on', () => {
-    const v = judgeTrace(record([shape()], 10, (t) => (t > 1.2 && t < 2 ? 30 : 0)))
-    expect(v.word).toBe('Hand on the handle')
-    expect(v.squeeze!.onsetS).toBeCloseTo(2, 1)
-    expect(v.reading.preTouch!.levelN).toBeCloseTo(30, 0)
-  })
+  it(
+    'with a hand on the handle the squeeze starts where it starts, not where the hand was ' +
+      'laid on',
+    () => {
+      const v = judgeTrace(record([shape()], 10, (t) => (t > 1.2 && t < 2 ? 30 : 0)))
+      expect(v.word).toBe('Hand on the handle')
+      expect(v.squeeze!.onsetS).toBeCloseTo(2, 1)
+      expect(v.reading.preTouch!.levelN).toBeCloseTo(30, 0)
+    },
+  )
 })
 
 describe('what is refused, and why', () => {
@@ -215,30 +223,34 @@ describe('trials of a record', () => {
       ),
       10 * k + 4,
     )
-  it('24 all-out bouts give critical force and the work above; fewer give an upper bound that does not count', () => {
-    const whole = triesOf(
-      'bouts',
-      all(24, (i) => 0.5 + 0.5 * Math.exp(-i / 5)),
-      900,
-    )
-    expect([whole.counts, whole.word]).toEqual([true, 'Counts'])
-    expect(whole.tries[0]!.value).toBeGreaterThan(195)
-    expect(whole.tries[0]!.value).toBeLessThan(210)
-    expect(
-      triesOf(
+  it(
+    '24 all-out bouts give critical force and the work above; fewer give an upper bound ' +
+      'that does not count',
+    () => {
+      const whole = triesOf(
         'bouts',
-        all(12, () => 1),
+        all(24, (i) => 0.5 + 0.5 * Math.exp(-i / 5)),
         900,
-      ),
-    ).toMatchObject({ counts: false, word: 'Stopped at 12 of 24' })
-    expect(
-      triesOf(
-        'bouts',
-        all(4, () => 1),
-        900,
-      ),
-    ).toMatchObject({ tries: [], word: 'Too few holds' })
-  })
+      )
+      expect([whole.counts, whole.word]).toEqual([true, 'Counts'])
+      expect(whole.tries[0]!.value).toBeGreaterThan(195)
+      expect(whole.tries[0]!.value).toBeLessThan(210)
+      expect(
+        triesOf(
+          'bouts',
+          all(12, () => 1),
+          900,
+        ),
+      ).toMatchObject({ counts: false, word: 'Stopped at 12 of 24' })
+      expect(
+        triesOf(
+          'bouts',
+          all(4, () => 1),
+          900,
+        ),
+      ).toMatchObject({ tries: [], word: 'Too few holds' })
+    },
+  )
   it('repeated holds end where one is not kept', () => {
     const holds = [7, 7, 7, 4].map((holdS, i) =>
       shape({ startS: 2 + 10 * i, holdS, releaseS: 0.1, fade: 0 }),

@@ -104,30 +104,33 @@ describe('references', () => {
       { ...base, ...more },
       buildSeries([dyno('2026-10-01', three(400), three(420), more2)])[0]!,
     )
-  it('a published norm only seated, at position 2, from 20, with sex given, each hand its own', () => {
-    const [r] = of()
-    expect(r).toMatchObject({ source: 'norm' })
-    // Mathiowetz 1985, men 25-29 (recalled): right 120.8 lb, left 110.5 lb.
-    expect(r!.byHand.right).toBeCloseTo(120.8 * 0.45359237 * 9.80665, 6)
-    expect(r!.byHand.left).toBeCloseTo(110.5 * 0.45359237 * 9.80665, 6)
-    expect(of({}, { variant: { position: '3' } })).toEqual([])
-    expect(of({ birthDate: '2007-01-01' })).toEqual([])
-    expect(of({ sex: null })).toEqual([])
-    expect(of({ birthDate: null })).toEqual([])
-    expect(
-      referencesFor(
-        base,
-        buildSeries([
-          session(
-            'dyno_standing',
-            '2026-10-01',
-            { left: three(400), right: three(400) },
-            { variant: { position: '2' } },
-          ),
-        ])[0]!,
-      ),
-    ).toEqual([])
-  })
+  it(
+    'a published norm only seated, at position 2, from 20, with sex given, each hand its ' + 'own',
+    () => {
+      const [r] = of()
+      expect(r).toMatchObject({ source: 'norm' })
+      // Mathiowetz 1985, men 25-29 (recalled): right 120.8 lb, left 110.5 lb.
+      expect(r!.byHand.right).toBeCloseTo(120.8 * 0.45359237 * 9.80665, 6)
+      expect(r!.byHand.left).toBeCloseTo(110.5 * 0.45359237 * 9.80665, 6)
+      expect(of({}, { variant: { position: '3' } })).toEqual([])
+      expect(of({ birthDate: '2007-01-01' })).toEqual([])
+      expect(of({ sex: null })).toEqual([])
+      expect(of({ birthDate: null })).toEqual([])
+      expect(
+        referencesFor(
+          base,
+          buildSeries([
+            session(
+              'dyno_standing',
+              '2026-10-01',
+              { left: three(400), right: three(400) },
+              { variant: { position: '2' } },
+            ),
+          ])[0]!,
+        ),
+      ).toEqual([])
+    },
+  )
   it('a standard by body mass takes the mass of that day, and says so when it is missing', () => {
     const standards = [
       { protocolId: 'dyno_seated', sportId: 'boxer', level: null, value: 6, perBodyMass: true },
@@ -404,31 +407,35 @@ describe('how sure the order is', () => {
     expect(howSure(g.priorities).get(g.priorities[0]!.row.key)!.first).toBeLessThan(0.5)
     expect(knownShare(g.rows)).toBe(0)
   })
-  it('a quality the sport asks for in two ways does not fall behind a lesser one asked for in one', () => {
-    const g = readGaps({
-      ...gapFacts(
-        { level: 'advanced', sexForNorms: null, birthDate: null, dominantHand: 'left' },
-        [],
-        { standards: [], squad: [], steps: {}, staleDays: 42, choices: [] },
-      ),
-      profile: demandProfile('climber_route'),
-      series: [],
-      today: '2026-10-08',
-      judge: judgeBy(facts),
-      injuries: [],
-    })
-    const ways = g.rows.filter((r) => r.quality.id === 'edge')
-    expect(ways.map((r) => [r.importance, r.emphasis]).sort()).toEqual([
-      [5, 'max'],
-      [5, 'repeated'],
-    ])
-    expect(g.priorities[0]!.row).toBe(ways.find((r) => r.emphasis === 'repeated'))
-    const next = testNext(g.rows)
-    expect(next[0]!.row).toBe(g.priorities[0]!.row)
-    // The second way has been told of by then: another quality goes before it.
-    expect(next[1]!.row.quality.id).not.toBe('edge')
-    expect(importanceWords(next[0]!.row)).toBe('Importance 5 of 5, 60\u00A0% of it repeated')
-  })
+  it(
+    'a quality the sport asks for in two ways does not fall behind a lesser one asked for ' +
+      'in one',
+    () => {
+      const g = readGaps({
+        ...gapFacts(
+          { level: 'advanced', sexForNorms: null, birthDate: null, dominantHand: 'left' },
+          [],
+          { standards: [], squad: [], steps: {}, staleDays: 42, choices: [] },
+        ),
+        profile: demandProfile('climber_route'),
+        series: [],
+        today: '2026-10-08',
+        judge: judgeBy(facts),
+        injuries: [],
+      })
+      const ways = g.rows.filter((r) => r.quality.id === 'edge')
+      expect(ways.map((r) => [r.importance, r.emphasis]).sort()).toEqual([
+        [5, 'max'],
+        [5, 'repeated'],
+      ])
+      expect(g.priorities[0]!.row).toBe(ways.find((r) => r.emphasis === 'repeated'))
+      const next = testNext(g.rows)
+      expect(next[0]!.row).toBe(g.priorities[0]!.row)
+      // The second way has been told of by then: another quality goes before it.
+      expect(next[1]!.row.quality.id).not.toBe('edge')
+      expect(importanceWords(next[0]!.row)).toBe('Importance 5 of 5, 60\u00A0% of it repeated')
+    },
+  )
 })
 
 describe('priorities', () => {
@@ -462,42 +469,54 @@ describe('priorities', () => {
   )
   const of = (g: ReturnType<typeof read>, key: string) =>
     g.priorities.find((p) => p.row.key === key)!
-  it('add the shortfall, what a gain lifts beside it and a lean acted on; the sum is the score', () => {
-    const g = read(tests)
-    const p = of(g, 'crush.max')
-    expect(p.own).toBeGreaterThan(0)
-    expect(p.lean).toBeGreaterThan(0)
-    expect(p.score).toBeCloseTo(p.own + p.same + p.carry + p.lean, 9)
-    // Closed work lifts crush by 20 %: an untested neighbour gets a share of a tested shortfall.
-    const closed = of(g, 'closed.max')
-    expect(closed.carry).toBeCloseTo(
-      0.2 *
-        g.rows
-          .filter((r) => r.quality.id === 'crush' && r.state === 'tested')
-          .reduce((a, r) => a + r.score, 0),
-      9,
-    )
-  })
-  it("a final caution on both hands caps a row at nothing, the coach's word moves it with its reason", () => {
-    const hurt = read(tests, [], {
-      symptoms: [{ hand: 'both', symptom: 'numbness', cleared: false }],
-    })
-    expect(of(hurt, 'crush.max').score).toBe(0)
-    expect(of(hurt, 'crush.max').says.toLowerCase()).toContain('held by')
-    const word = (move: string) =>
-      read(tests, [
-        { rowKey: 'wrist_ext.max', kind: 'priority', value: move, reason: 'weak in the last bout' },
-      ])
-    expect(word('pin').priorities[0]!.row.key).toBe('wrist_ext.max')
-    expect(of(word('pin'), 'wrist_ext.max').says).toContain('weak in the last bout')
-    const lower = of(
-      read(tests, [
-        { rowKey: 'crush.max', kind: 'priority', value: 'lower', reason: 'off season' },
-      ]),
-      'crush.max',
-    )
-    expect(lower.score).toBeCloseTo(of(read(tests), 'crush.max').score / 2, 9)
-  })
+  it(
+    'add the shortfall, what a gain lifts beside it and a lean acted on; the sum is the ' + 'score',
+    () => {
+      const g = read(tests)
+      const p = of(g, 'crush.max')
+      expect(p.own).toBeGreaterThan(0)
+      expect(p.lean).toBeGreaterThan(0)
+      expect(p.score).toBeCloseTo(p.own + p.same + p.carry + p.lean, 9)
+      // Closed work lifts crush by 20 %: an untested neighbour gets a share of a tested shortfall.
+      const closed = of(g, 'closed.max')
+      expect(closed.carry).toBeCloseTo(
+        0.2 *
+          g.rows
+            .filter((r) => r.quality.id === 'crush' && r.state === 'tested')
+            .reduce((a, r) => a + r.score, 0),
+        9,
+      )
+    },
+  )
+  it(
+    "a final caution on both hands caps a row at nothing, the coach's word moves it with " +
+      'its reason',
+    () => {
+      const hurt = read(tests, [], {
+        symptoms: [{ hand: 'both', symptom: 'numbness', cleared: false }],
+      })
+      expect(of(hurt, 'crush.max').score).toBe(0)
+      expect(of(hurt, 'crush.max').says.toLowerCase()).toContain('held by')
+      const word = (move: string) =>
+        read(tests, [
+          {
+            rowKey: 'wrist_ext.max',
+            kind: 'priority',
+            value: move,
+            reason: 'weak in the last bout',
+          },
+        ])
+      expect(word('pin').priorities[0]!.row.key).toBe('wrist_ext.max')
+      expect(of(word('pin'), 'wrist_ext.max').says).toContain('weak in the last bout')
+      const lower = of(
+        read(tests, [
+          { rowKey: 'crush.max', kind: 'priority', value: 'lower', reason: 'off season' },
+        ]),
+        'crush.max',
+      )
+      expect(lower.score).toBeCloseTo(of(read(tests), 'crush.max').score / 2, 9)
+    },
+  )
   it('the limit of the coach and the chosen reference reach the reading', () => {
     const g = read(tests, [
       { rowKey: '*', kind: 'lean_limit', value: '5', reason: '' },

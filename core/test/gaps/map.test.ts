@@ -77,33 +77,43 @@ describe('the reference of a row', () => {
     })
     expect(row(input(tests, { standards: standards.slice(0, 1) })).reference.value).toBe(300)
   })
-  it('else the squad from eight athletes of that sex and age on the same set-up, else own best, else none', () => {
-    const like = (k: number, more: Partial<SquadResult> = {}): SquadResult[] =>
-      Array.from({ length: k }, (_, i) => ({
-        setup: seriesKey('', tests[0]!, 'pair'),
-        value: 400 + i,
-        sex: 'male',
-        ageYears: 25,
-        sports: ['boxer'],
-        massKg: 80,
-        ...more,
-      }))
-    const mass = [
-      { measure: 'body_mass' as const, hand: 'both' as const, value: 80, on: '2026-01-01' },
-    ]
-    const of = (squad: SquadResult[], more: Partial<GapInput> = {}) =>
-      row(
-        input(tests, { squad, sex: 'male', birthDate: '2000-01-01', measurements: mass, ...more }),
-      ).reference
-    expect(of(like(8))).toMatchObject({ source: 'squad', value: 403.5 })
-    expect(of(like(8)).says).toContain('8 men 18 to 39 of this sport, at 80 kg')
-    expect(of(like(7)).source).toBe('own-best')
-    // A heavier squad, another sex, another age, another set-up: none of them is a peer.
-    expect(of(like(8, { massKg: 100 })).value).toBeCloseTo(403.5 * 0.8 ** (2 / 3), 6)
-    for (const other of [{ sex: 'female' as const }, { ageYears: 16 }, { setup: 'x' }])
-      expect(of(like(8, other)).source).toBe('own-best')
-    expect(row(input(tests.slice(1))).reference).toMatchObject({ source: 'none', value: null })
-  })
+  it(
+    'else the squad from eight athletes of that sex and age on the same set-up, else own ' +
+      'best, else none',
+    () => {
+      const like = (k: number, more: Partial<SquadResult> = {}): SquadResult[] =>
+        Array.from({ length: k }, (_, i) => ({
+          setup: seriesKey('', tests[0]!, 'pair'),
+          value: 400 + i,
+          sex: 'male',
+          ageYears: 25,
+          sports: ['boxer'],
+          massKg: 80,
+          ...more,
+        }))
+      const mass = [
+        { measure: 'body_mass' as const, hand: 'both' as const, value: 80, on: '2026-01-01' },
+      ]
+      const of = (squad: SquadResult[], more: Partial<GapInput> = {}) =>
+        row(
+          input(tests, {
+            squad,
+            sex: 'male',
+            birthDate: '2000-01-01',
+            measurements: mass,
+            ...more,
+          }),
+        ).reference
+      expect(of(like(8))).toMatchObject({ source: 'squad', value: 403.5 })
+      expect(of(like(8)).says).toContain('8 men 18 to 39 of this sport, at 80 kg')
+      expect(of(like(7)).source).toBe('own-best')
+      // A heavier squad, another sex, another age, another set-up: none of them is a peer.
+      expect(of(like(8, { massKg: 100 })).value).toBeCloseTo(403.5 * 0.8 ** (2 / 3), 6)
+      for (const other of [{ sex: 'female' as const }, { ageYears: 16 }, { setup: 'x' }])
+        expect(of(like(8, other)).source).toBe('own-best')
+      expect(row(input(tests.slice(1))).reference).toMatchObject({ source: 'none', value: null })
+    },
+  )
   it('own best is of each hand itself, less what the best of several gains by chance', () => {
     const four = [0, 7, 14, 21].map((d) =>
       dyno(addDays('2026-09-01', d), [400, 402, 404], [420, 422, 424]),
@@ -113,30 +123,34 @@ describe('the reference of a row', () => {
     expect(byHand.right! - byHand.left!).toBeGreaterThan(15)
     expect(row(input(four)).hands.every((h) => h.shortBy === 0)).toBe(true)
   })
-  it('a standard may be meant for one set-up, sex and age; the other hand is asked less where expected', () => {
-    const base = { protocolId: 'dyno_seated', sportId: null, level: null }
-    const standards = [
-      { ...base, value: 500 },
-      { ...base, value: 300, sex: 'female' as const },
-      { ...base, value: 350, ages: [14, 17] as const },
-      { ...base, value: 700, variant: { position: '3' } },
-    ]
-    const of = (more: Partial<GapInput>) => row(input(tests, { standards, ...more })).reference
-    const set = tests.map((t) => ({ ...t, variant: { position: '2' } }))
-    expect(
-      row(input(set, { standards, sex: 'male', birthDate: '2000-01-01' })).reference.value,
-    ).toBe(500)
-    expect(
-      row(input(set, { standards, sex: 'female', birthDate: '2000-01-01' })).reference.value,
-    ).toBe(300)
-    expect(
-      row(input(set, { standards, sex: 'male', birthDate: '2010-01-01' })).reference.value,
-    ).toBe(350)
-    expect(of({ standards: standards.slice(0, 1), dominant: 'right' }).byHand).toMatchObject({
-      left: 440,
-      right: 500,
-    })
-  })
+  it(
+    'a standard may be meant for one set-up, sex and age; the other hand is asked less ' +
+      'where expected',
+    () => {
+      const base = { protocolId: 'dyno_seated', sportId: null, level: null }
+      const standards = [
+        { ...base, value: 500 },
+        { ...base, value: 300, sex: 'female' as const },
+        { ...base, value: 350, ages: [14, 17] as const },
+        { ...base, value: 700, variant: { position: '3' } },
+      ]
+      const of = (more: Partial<GapInput>) => row(input(tests, { standards, ...more })).reference
+      const set = tests.map((t) => ({ ...t, variant: { position: '2' } }))
+      expect(
+        row(input(set, { standards, sex: 'male', birthDate: '2000-01-01' })).reference.value,
+      ).toBe(500)
+      expect(
+        row(input(set, { standards, sex: 'female', birthDate: '2000-01-01' })).reference.value,
+      ).toBe(300)
+      expect(
+        row(input(set, { standards, sex: 'male', birthDate: '2010-01-01' })).reference.value,
+      ).toBe(350)
+      expect(of({ standards: standards.slice(0, 1), dominant: 'right' }).byHand).toMatchObject({
+        left: 440,
+        right: 500,
+      })
+    },
+  )
 })
 
 describe('a shortfall', () => {

@@ -37,18 +37,22 @@ function drawn(rows: readonly Believed[]) {
 }
 
 describe('what could be true of rows together', () => {
-  it('a tested row, an untested one of its quality and one of another have what is believed of each', () => {
-    const [a, b, c] = drawn([tested, beside, elsewhere])
-    for (const [got, row] of [
-      [a, tested],
-      [b, beside],
-      [c, elsewhere],
-    ] as const) {
-      expect(got!.mean).toBeCloseTo(row.belief.mean, 2)
-      expect(got!.sd).toBeCloseTo(row.belief.sd, 2)
-    }
-    expect(c!.r).toBeCloseTo(0, 1)
-  })
+  it(
+    'a tested row, an untested one of its quality and one of another have what is believed ' +
+      'of each',
+    () => {
+      const [a, b, c] = drawn([tested, beside, elsewhere])
+      for (const [got, row] of [
+        [a, tested],
+        [b, beside],
+        [c, elsewhere],
+      ] as const) {
+        expect(got!.mean).toBeCloseTo(row.belief.mean, 2)
+        expect(got!.sd).toBeCloseTo(row.belief.sd, 2)
+      }
+      expect(c!.r).toBeCloseTo(0, 1)
+    },
+  )
   it('two untested rows of a quality go together as far as the model says', () => {
     const open: Believed = { ...elsewhere, quality: qualityById('edge') }
     const [, b] = drawn([open, { ...open }])

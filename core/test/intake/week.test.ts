@@ -41,13 +41,17 @@ describe('the usual week as the plan sees it', () => {
     ])
     expect(tuesday([activity()], { handWork: 1 }).sportLoad).toBe(2)
   })
-  it('places a heavy pull before or after the grip work by the clock; strapped pulls spare the hands', () => {
-    expect(tuesday([activity({ heavyPulls: true })]).heavyPull).toBe('before')
-    expect(tuesday([activity({ heavyPulls: true, at: '19:00' })]).heavyPull).toBe('after')
-    expect(tuesday([activity({ heavyPulls: true, at: '19:00', straps: true })]).heavyPull).toBe(
-      'none',
-    )
-  })
+  it(
+    'places a heavy pull before or after the grip work by the clock; strapped pulls spare ' +
+      'the hands',
+    () => {
+      expect(tuesday([activity({ heavyPulls: true })]).heavyPull).toBe('before')
+      expect(tuesday([activity({ heavyPulls: true, at: '19:00' })]).heavyPull).toBe('after')
+      expect(tuesday([activity({ heavyPulls: true, at: '19:00', straps: true })]).heavyPull).toBe(
+        'none',
+      )
+    },
+  )
   it('keeps the day of a competition free, in its own week only', () => {
     const frame = frameOfWeek(week([]))
     expect(withCompetitions(frame, '2026-10-05', [{ on: '2026-10-06' }])[1]).toMatchObject({

@@ -31,41 +31,55 @@ const order = (
 ) => rankUnits(rowOf(sport, quality), units, who)
 
 describe('five athletes a coach would know', () => {
-  it('a jacket grappler gets cloth and a closed hold, not a spring from wide open, and is told why', () => {
-    const units = [unit('spring', 70), unit('jacket', 32), unit('towel', 38), unit('ball', 60)]
-    for (const q of ['cloth', 'closed', 'crush'] as const) {
-      const ranked = order('grappler_jacket', q, units)
-      expect(ranked[0]!.unit.contact).toBe('cloth')
-      expect(ranked.findIndex((m) => m.unit.kind.id === 'spring')).toBeGreaterThan(
-        ranked.findIndex((m) => m.unit.kind.id === 'towel'),
+  it(
+    'a jacket grappler gets cloth and a closed hold, not a spring from wide open, and is ' +
+      'told why',
+    () => {
+      const units = [unit('spring', 70), unit('jacket', 32), unit('towel', 38), unit('ball', 60)]
+      for (const q of ['cloth', 'closed', 'crush'] as const) {
+        const ranked = order('grappler_jacket', q, units)
+        expect(ranked[0]!.unit.contact).toBe('cloth')
+        expect(ranked.findIndex((m) => m.unit.kind.id === 'spring')).toBeGreaterThan(
+          ranked.findIndex((m) => m.unit.kind.id === 'towel'),
+        )
+      }
+      const not = notThese(
+        rowOf('grappler_jacket', 'closed'),
+        order('grappler_jacket', 'closed', units),
       )
-    }
-    const not = notThese(
-      rowOf('grappler_jacket', 'closed'),
-      order('grappler_jacket', 'closed', units),
-    )
-    expect(not.find((n) => n.match.unit.kind.id === 'spring')!.says).toBe(
-      'spring 70: a spring, not cloth; 30\u00A0mm over 25 to 40\u00A0mm; knurled in place of cloth.',
-    )
-  })
-  it('a small hand with a settling thumb gets the thinner sleeve; the thick one comes with a caution', () => {
-    const small = athlete(
-      { handLengthMm: { left: 165, right: 165 } },
-      {
-        injuries: [
-          { site: 'thumb', side: 'right', status: 'settling', cleared: 'all', daysAgo: 20 },
-        ],
-      },
-    )
-    const ranked = order('general_health', 'thick', [unit('sleeve', 67), unit('sleeve', 50)], small)
-    expect(ranked.map((m) => m.unit.sizeMm)).toEqual([50, 67])
-    expect(ranked[1]!.byHand.right.map((p) => p.says)).toContain(
-      'thumb ligament or fracture, settling: needs your reason',
-    )
-    expect(ranked[1]!.byHand.left.map((p) => p.id)).not.toContain('caution')
-    expect(ranked[0]!.byHand.right.map((p) => p.id)).not.toContain('caution')
-    expect(ranked[1]!.score.right).toBeLessThan(ranked[1]!.score.left)
-  })
+      expect(not.find((n) => n.match.unit.kind.id === 'spring')!.says).toBe(
+        'spring 70: a spring, not cloth; 30\u00A0mm over 25 to 40\u00A0mm; knurled in ' +
+          'place of cloth.',
+      )
+    },
+  )
+  it(
+    'a small hand with a settling thumb gets the thinner sleeve; the thick one comes with ' +
+      'a caution',
+    () => {
+      const small = athlete(
+        { handLengthMm: { left: 165, right: 165 } },
+        {
+          injuries: [
+            { site: 'thumb', side: 'right', status: 'settling', cleared: 'all', daysAgo: 20 },
+          ],
+        },
+      )
+      const ranked = order(
+        'general_health',
+        'thick',
+        [unit('sleeve', 67), unit('sleeve', 50)],
+        small,
+      )
+      expect(ranked.map((m) => m.unit.sizeMm)).toEqual([50, 67])
+      expect(ranked[1]!.byHand.right.map((p) => p.says)).toContain(
+        'thumb ligament or fracture, settling: needs your reason',
+      )
+      expect(ranked[1]!.byHand.left.map((p) => p.id)).not.toContain('caution')
+      expect(ranked[0]!.byHand.right.map((p) => p.id)).not.toContain('caution')
+      expect(ranked[1]!.score.right).toBeLessThan(ranked[1]!.score.left)
+    },
+  )
   it('a strong climber is offered the smaller edge', () => {
     const units = [unit('edge', 30), unit('edge', 20), unit('edge', 10)]
     const of = (level: string) =>
@@ -79,7 +93,8 @@ describe('five athletes a coach would know', () => {
         'advanced',
       ),
     ).toBe(
-      'Strong climber: edges of 8 to 14\u00A0mm. edge 20, edge 30: too big, the back is tested before the fingers.',
+      'Strong climber: edges of 8 to 14\u00A0mm. edge 20, edge 30: too big, the back is ' +
+        'tested before the fingers.',
     )
     expect(edgeSentence(rowOf('boxer', 'closed'), [], 'advanced')).toBeNull()
   })

@@ -13,17 +13,20 @@ const series = fc.array(value, { minLength: 6, maxLength: 14 })
 const weekly = (n: number) => Array.from({ length: n }, (_, i) => 7 * i)
 
 describe('laws of reliability (Shrout & Fleiss 1979; Weir 2005)', () => {
-  it('consistency does not see a shift of a whole session, agreement does not gain from one', () => {
-    fc.assert(
-      fc.property(table, fc.double({ min: 1, max: 20, noNaN: true }), (rows, shift) => {
-        const plain = reliability(rows)
-        const moved = reliability(rows.map(([a, b, c]) => [a, b + shift, c]))
-        if (!plain.ok || !moved.ok) return
-        expect(moved.icc31).toBeCloseTo(plain.icc31, 6)
-        expect(moved.semRmse).toBeCloseTo(plain.semRmse, 6)
-      }),
-    )
-  })
+  it(
+    'consistency does not see a shift of a whole ' + 'session, agreement does not gain from one',
+    () => {
+      fc.assert(
+        fc.property(table, fc.double({ min: 1, max: 20, noNaN: true }), (rows, shift) => {
+          const plain = reliability(rows)
+          const moved = reliability(rows.map(([a, b, c]) => [a, b + shift, c]))
+          if (!plain.ok || !moved.ok) return
+          expect(moved.icc31).toBeCloseTo(plain.icc31, 6)
+          expect(moved.semRmse).toBeCloseTo(plain.semRmse, 6)
+        }),
+      )
+    },
+  )
   it('does not depend on the unit; errors scale with it', () => {
     fc.assert(
       fc.property(table, (rows) => {
@@ -36,17 +39,21 @@ describe('laws of reliability (Shrout & Fleiss 1979; Weir 2005)', () => {
       }),
     )
   })
-  it('the mean of sessions is never less reliable than one, and the interval holds the estimate', () => {
-    fc.assert(
-      fc.property(table, (rows) => {
-        const r = reliability(rows)
-        if (!r.ok) throw new Error('refused')
-        if (r.icc31 > 0) expect(r.icc3k).toBeGreaterThanOrEqual(r.icc31)
-        expect(r.icc31Ci95[0]).toBeLessThanOrEqual(r.icc31)
-        expect(r.icc31Ci95[1]).toBeGreaterThanOrEqual(r.icc31)
-      }),
-    )
-  })
+  it(
+    'the mean of sessions is never less reliable than one, and the interval holds the ' +
+      'estimate',
+    () => {
+      fc.assert(
+        fc.property(table, (rows) => {
+          const r = reliability(rows)
+          if (!r.ok) throw new Error('refused')
+          if (r.icc31 > 0) expect(r.icc3k).toBeGreaterThanOrEqual(r.icc31)
+          expect(r.icc31Ci95[0]).toBeLessThanOrEqual(r.icc31)
+          expect(r.icc31Ci95[1]).toBeGreaterThanOrEqual(r.icc31)
+        }),
+      )
+    },
+  )
 })
 
 describe('laws of the trend (Theil 1950; Sen 1968)', () => {

@@ -24,12 +24,16 @@ describe('tails and gamma functions', () => {
       for (const p of [0.2, 0.05, 0.01]) expect(tTails(tInv(1 - p / 2, df), df)).toBeCloseTo(p, 9)
     expect(tTails(1.959963984540054, Infinity)).toBeCloseTo(0.05, 9)
   })
-  it('digamma(1) is minus the Euler constant, trigamma(1) is pi squared over 6 (Abramowitz & Stegun 6.3.2, 6.4.2)', () => {
-    expect(digamma(1)).toBeCloseTo(-0.5772156649015329, 9)
-    expect(digamma(0.5)).toBeCloseTo(-0.5772156649015329 - 2 * Math.LN2, 9)
-    expect(trigamma(1)).toBeCloseTo(Math.PI ** 2 / 6, 9)
-    expect(trigamma(0.5)).toBeCloseTo(Math.PI ** 2 / 2, 9)
-  })
+  it(
+    'digamma(1) is minus the Euler constant, trigamma(1) is pi squared over 6 (Abramowitz ' +
+      '& Stegun 6.3.2, 6.4.2)',
+    () => {
+      expect(digamma(1)).toBeCloseTo(-0.5772156649015329, 9)
+      expect(digamma(0.5)).toBeCloseTo(-0.5772156649015329 - 2 * Math.LN2, 9)
+      expect(trigamma(1)).toBeCloseTo(Math.PI ** 2 / 6, 9)
+      expect(trigamma(0.5)).toBeCloseTo(Math.PI ** 2 / 2, 9)
+    },
+  )
 })
 
 describe('spread', () => {
@@ -48,46 +52,53 @@ describe('spread', () => {
     expect(moderated({ variance: 4, df: 2 }, { ss: 6, df: 6 })).toEqual({ variance: 14 / 8, df: 8 })
     expect(squaresOfRepeats([1, 2, 3])).toEqual({ ss: 2, df: 2 })
   })
-  it('a squad that is alike weighs all its repeats, one that is not weighs less (Smyth 2004)', () => {
-    const n = normals(3)
-    const members = (own: (i: number) => number) =>
-      Array.from({ length: 40 }, (_, i) => ({
-        ss: own(i) ** 2 * Array.from({ length: 6 }, n).reduce((a, z) => a + z * z, 0),
-        df: 6,
-      }))
-    const before = { variance: 1, df: 2 }
-    const same = squadSpread(
-      members(() => 1),
-      before,
-    )
-    const apart = squadSpread(
-      members((i) => (i % 2 ? 0.3 : 1.4)),
-      before,
-    )
-    expect(same.variance).toBeGreaterThan(0.8)
-    expect(same.variance).toBeLessThan(1.25)
-    expect(same.df).toBeGreaterThan(40)
-    expect(apart.df).toBeLessThan(12)
-    expect(squadSpread([], before)).toBe(before)
-    expect(squadSpread([{ ss: 0, df: 0 }], before)).toBe(before)
-  })
-  it('how alike nine athletes are is told by all their series: one alone often calls them unlike by chance', () => {
-    const n = normals(11)
-    const nine = () =>
-      Array.from({ length: 9 }, () => ({
-        ss: Array.from({ length: 4 }, n).reduce((a, z) => a + z * z, 0),
-        df: 4,
-      }))
-    const squads = Array.from({ length: 200 }, () => Array.from({ length: 8 }, nine))
-    const unlike = (df: number) => df < 10
-    const share = (called: readonly boolean[]) => called.filter(Boolean).length / called.length
-    const one = share(squads.map((kinds) => unlike(alike(kinds.slice(0, 1)))))
-    const all = share(squads.map((kinds) => unlike(alike(kinds))))
-    expect(one).toBeGreaterThan(0.2)
-    expect(all).toBeLessThan(0.1)
-    expect(alike([])).toBe(Infinity)
-    expect(alike([[{ ss: 1, df: 4 }]])).toBe(Infinity)
-  })
+  it(
+    'a squad that is alike weighs all its repeats, one ' + 'that is not weighs less (Smyth 2004)',
+    () => {
+      const n = normals(3)
+      const members = (own: (i: number) => number) =>
+        Array.from({ length: 40 }, (_, i) => ({
+          ss: own(i) ** 2 * Array.from({ length: 6 }, n).reduce((a, z) => a + z * z, 0),
+          df: 6,
+        }))
+      const before = { variance: 1, df: 2 }
+      const same = squadSpread(
+        members(() => 1),
+        before,
+      )
+      const apart = squadSpread(
+        members((i) => (i % 2 ? 0.3 : 1.4)),
+        before,
+      )
+      expect(same.variance).toBeGreaterThan(0.8)
+      expect(same.variance).toBeLessThan(1.25)
+      expect(same.df).toBeGreaterThan(40)
+      expect(apart.df).toBeLessThan(12)
+      expect(squadSpread([], before)).toBe(before)
+      expect(squadSpread([{ ss: 0, df: 0 }], before)).toBe(before)
+    },
+  )
+  it(
+    'how alike nine athletes are is told by all their series: one alone often calls them ' +
+      'unlike by chance',
+    () => {
+      const n = normals(11)
+      const nine = () =>
+        Array.from({ length: 9 }, () => ({
+          ss: Array.from({ length: 4 }, n).reduce((a, z) => a + z * z, 0),
+          df: 4,
+        }))
+      const squads = Array.from({ length: 200 }, () => Array.from({ length: 8 }, nine))
+      const unlike = (df: number) => df < 10
+      const share = (called: readonly boolean[]) => called.filter(Boolean).length / called.length
+      const one = share(squads.map((kinds) => unlike(alike(kinds.slice(0, 1)))))
+      const all = share(squads.map((kinds) => unlike(alike(kinds))))
+      expect(one).toBeGreaterThan(0.2)
+      expect(all).toBeLessThan(0.1)
+      expect(alike([])).toBe(Infinity)
+      expect(alike([[{ ss: 1, df: 4 }]])).toBe(Infinity)
+    },
+  )
 })
 
 describe('a movement', () => {

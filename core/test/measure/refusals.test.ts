@@ -179,14 +179,17 @@ describe('critical force', () => {
     expect(made(20, 900, [38, 30, 25]).provisional).toBe(true)
     expect(CF_LIMITS.points).toBe(3)
   })
-  it('gives times with a band that holds the fit, without end at or under the critical load', () => {
-    const fit = criticalForce([42, 34, 28, 24], [74, 121, 201, 358]).impulseTime!
-    const [low, high] = timeBand(fit, 30, 4)
-    expect(low).toBeLessThan(timeAt(fit, 30))
-    expect(high).toBeGreaterThan(timeAt(fit, 30))
-    expect(timeAt(fit, fit.cf)).toBe(Infinity)
-    expect(keptUpWithRests(20, 7, 3)).toBeCloseTo(200 / 7, 9)
-  })
+  it(
+    'gives times with a band that holds the fit, without ' + 'end at or under the critical load',
+    () => {
+      const fit = criticalForce([42, 34, 28, 24], [74, 121, 201, 358]).impulseTime!
+      const [low, high] = timeBand(fit, 30, 4)
+      expect(low).toBeLessThan(timeAt(fit, 30))
+      expect(high).toBeGreaterThan(timeAt(fit, 30))
+      expect(timeAt(fit, fit.cf)).toBe(Infinity)
+      expect(keptUpWithRests(20, 7, 3)).toBeCloseTo(200 / 7, 9)
+    },
+  )
   it('an all-out test that still falls gives an upper bound', () => {
     const falling = Array.from({ length: 24 }, (_, i) => 50 - 1.2 * i)
     const level = [
@@ -220,21 +223,25 @@ describe('error and change', () => {
     expect(changeBetween(null, 40, error)).toEqual({ ok: false, reason: 'one-test' })
     expect(changeBetween(40, 41, null)).toEqual({ ok: false, reason: 'error-not-known' })
   })
-  it('single results: seen once without an error, mirrored by the hands, wider with a coarser step', () => {
-    const error = { value: 1, df: 12, of: 'squad' as const }
-    expect(judgeSingle(30, 40, null, 1)).toEqual({ kind: 'unknown', reason: 'error-not-known' })
-    const [v, m] = [judgeSingle(30, 40, error, 0), judgeSingle(40, 30, error, 0)]
-    expect(v).toMatchObject({ kind: 'large', weaker: 'left' })
-    expect(m.kind !== 'unknown' && v.kind !== 'unknown' && m.signedCi[0]).toBeCloseTo(
-      v.kind === 'unknown' ? 0 : -v.signedCi[1],
-      9,
-    )
-    const wide = judgeSingle(38, 40, error, 5)
-    const narrow = judgeSingle(38, 40, error, 0)
-    expect(
-      wide.kind !== 'unknown' && narrow.kind !== 'unknown' && wide.signedCi[1] - wide.signedCi[0],
-    ).toBeGreaterThan(narrow.kind === 'unknown' ? 0 : narrow.signedCi[1] - narrow.signedCi[0])
-  })
+  it(
+    'single results: seen once without an error, mirrored by the hands, wider with a ' +
+      'coarser step',
+    () => {
+      const error = { value: 1, df: 12, of: 'squad' as const }
+      expect(judgeSingle(30, 40, null, 1)).toEqual({ kind: 'unknown', reason: 'error-not-known' })
+      const [v, m] = [judgeSingle(30, 40, error, 0), judgeSingle(40, 30, error, 0)]
+      expect(v).toMatchObject({ kind: 'large', weaker: 'left' })
+      expect(m.kind !== 'unknown' && v.kind !== 'unknown' && m.signedCi[0]).toBeCloseTo(
+        v.kind === 'unknown' ? 0 : -v.signedCi[1],
+        9,
+      )
+      const wide = judgeSingle(38, 40, error, 5)
+      const narrow = judgeSingle(38, 40, error, 0)
+      expect(
+        wide.kind !== 'unknown' && narrow.kind !== 'unknown' && wide.signedCi[1] - wide.signedCi[0],
+      ).toBeGreaterThan(narrow.kind === 'unknown' ? 0 : narrow.signedCi[1] - narrow.signedCi[0])
+    },
+  )
   it('a ratio carries both errors, and is not made up where one is not known', () => {
     const r = balanceRatio({ value: 8, half: 0.4 }, { value: 16, half: 0.8 })
     expect(r).toMatchObject({ ok: true, value: 0.5 })
@@ -267,14 +274,22 @@ describe('forecasts', () => {
     expect(line[0]).toBe(40)
     for (const v of line) expect(v >= 40 && v <= 44.9).toBe(true)
   })
-  it('readiness: low under the one-sided 97.5 % limit, very low under 99.5 %, refused under five days', () => {
-    const base = [48.2, 47.5, 49, 48.8, 47.9, 48.4, 49.3]
-    const r = readiness(base, 48, 0)
-    if (!r.ok) throw new Error('refused')
-    expect(r.limit995 < r.limit975 && r.limit975 < r.limit95).toBe(true)
-    expect(readiness(base, r.limit975 + 0.01, 0)).toMatchObject({ word: 'normal' })
-    expect(readiness(base, r.limit975 - 0.01, 0)).toMatchObject({ word: 'low' })
-    expect(readiness(base, r.limit995 - 0.01, 0)).toMatchObject({ word: 'very-low' })
-    expect(readiness(base.slice(0, 4), 40)).toEqual({ ok: false, reason: 'too-few-days', need: 5 })
-  })
+  it(
+    'readiness: low under the one-sided 97.5 % limit, very low under 99.5 %, refused under ' +
+      'five days',
+    () => {
+      const base = [48.2, 47.5, 49, 48.8, 47.9, 48.4, 49.3]
+      const r = readiness(base, 48, 0)
+      if (!r.ok) throw new Error('refused')
+      expect(r.limit995 < r.limit975 && r.limit975 < r.limit95).toBe(true)
+      expect(readiness(base, r.limit975 + 0.01, 0)).toMatchObject({ word: 'normal' })
+      expect(readiness(base, r.limit975 - 0.01, 0)).toMatchObject({ word: 'low' })
+      expect(readiness(base, r.limit995 - 0.01, 0)).toMatchObject({ word: 'very-low' })
+      expect(readiness(base.slice(0, 4), 40)).toEqual({
+        ok: false,
+        reason: 'too-few-days',
+        need: 5,
+      })
+    },
+  )
 })

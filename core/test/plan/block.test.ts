@@ -26,18 +26,22 @@ const ids = () => {
 describe('the weeks of a block', () => {
   const b = sampleBlock('boxer', 1)
   const weeks = weeksOf(b)
-  it('every fourth is a deload, unless it is a taper or away; hold and repetition weeks by turns', () => {
-    expect(
-      weeks.map((w, i) =>
-        (i + 1) % 4 === 0
-          ? w.kind === 'deload' || w.kind === 'taper' || w.kind === 'travel'
-          : w.kind !== 'deload',
-      ),
-    ).toEqual(weeks.map(() => true))
-    expect(weeks.filter((w) => w.kind === 'travel').length).toBe(1)
-    expect(weeks.filter((w) => w.kind === 'taper').length).toBeGreaterThan(0)
-    for (let i = 1; i < weeks.length; i++) expect(weeks[i]!.crush).not.toBe(weeks[i - 1]!.crush)
-  })
+  it(
+    'every fourth is a deload, unless it is a taper or away; hold and repetition weeks by ' +
+      'turns',
+    () => {
+      expect(
+        weeks.map((w, i) =>
+          (i + 1) % 4 === 0
+            ? w.kind === 'deload' || w.kind === 'taper' || w.kind === 'travel'
+            : w.kind !== 'deload',
+        ),
+      ).toEqual(weeks.map(() => true))
+      expect(weeks.filter((w) => w.kind === 'travel').length).toBe(1)
+      expect(weeks.filter((w) => w.kind === 'taper').length).toBeGreaterThan(0)
+      for (let i = 1; i < weeks.length; i++) expect(weeks[i]!.crush).not.toBe(weeks[i - 1]!.crush)
+    },
+  )
   it('the day of an event is a competition', () =>
     expect(weeks.flatMap((w) => w.frame).filter((d) => d.competition).length).toBe(1))
 })
@@ -185,41 +189,49 @@ describe('over a deload', () => {
       expect(now.get(id) ?? 0, id).toBeLessThanOrEqual(0.75 * sets)
     }
   })
-  it('what the coach had there holds: a deload of theirs is not halved again, and nothing makes room', () => {
-    const own = [3, 4].map((i) => ({
-      weekStart: weeks[i]!.weekStart,
-      blocks: (i === 3 ? weeks[3]! : weeks[2]!).plan.blocks,
-      terms: { settings: {}, bans: [], kind: weeks[i]!.kind as 'ordinary' | 'deload' },
-    }))
-    const so = weeks.slice(0, 3).map((w) => ({ kind: w.kind, plan: w.plan, doneLoad: null }))
-    expect(weekProblem({ ...b, own }, 3, so).near?.blocks).toEqual(own[0]!.blocks)
-    const again = planBlock(
-      highs,
-      { ...b, weeks: 5, own },
-      { newId: ids(), gap: 0.03, iterations: 1500, kept: so },
-    )
-    expect(again.at(-1)!.rotated ?? null).toBeNull()
-    expect([...setsOf(again.at(-1)!.plan.blocks).keys()].sort()).toEqual(
-      [...setsOf(own[1]!.blocks).keys()].sort(),
-    )
-  })
-  it('one accessory makes room for another of no less worth, the mains go on, and no rule is broken', () => {
-    const [before, after] = [weeks[2]!, weeks[4]!]
-    expect(after.kind).toBe('ordinary')
-    expect(validate(after.plan, contextOf(after.problem))).toEqual([])
-    expect(after.rotated).toBeTruthy()
-    const [was, now] = [setsOf(before.plan.blocks), setsOf(after.plan.blocks)]
-    expect(now.has(after.rotated!.out)).toBe(false)
-    for (const id of after.rotated!.in) {
-      expect(was.has(id)).toBe(false)
-      expect(now.has(id)).toBe(true)
-    }
-    const stay = [...was.keys()].filter((id) => now.has(id))
-    expect(stay.length).toBeGreaterThanOrEqual(was.size - 2)
-    // The week after is the same again: progress is made on it.
-    expect([...setsOf(weeks[5]!.plan.blocks).keys()].sort()).toEqual([...now.keys()].sort())
-    expect(weeks[5]!.rotated ?? null).toBeNull()
-  })
+  it(
+    'what the coach had there holds: a deload of theirs is not halved again, and nothing ' +
+      'makes room',
+    () => {
+      const own = [3, 4].map((i) => ({
+        weekStart: weeks[i]!.weekStart,
+        blocks: (i === 3 ? weeks[3]! : weeks[2]!).plan.blocks,
+        terms: { settings: {}, bans: [], kind: weeks[i]!.kind as 'ordinary' | 'deload' },
+      }))
+      const so = weeks.slice(0, 3).map((w) => ({ kind: w.kind, plan: w.plan, doneLoad: null }))
+      expect(weekProblem({ ...b, own }, 3, so).near?.blocks).toEqual(own[0]!.blocks)
+      const again = planBlock(
+        highs,
+        { ...b, weeks: 5, own },
+        { newId: ids(), gap: 0.03, iterations: 1500, kept: so },
+      )
+      expect(again.at(-1)!.rotated ?? null).toBeNull()
+      expect([...setsOf(again.at(-1)!.plan.blocks).keys()].sort()).toEqual(
+        [...setsOf(own[1]!.blocks).keys()].sort(),
+      )
+    },
+  )
+  it(
+    'one accessory makes room for another of no less worth, the mains go on, and no rule ' +
+      'is broken',
+    () => {
+      const [before, after] = [weeks[2]!, weeks[4]!]
+      expect(after.kind).toBe('ordinary')
+      expect(validate(after.plan, contextOf(after.problem))).toEqual([])
+      expect(after.rotated).toBeTruthy()
+      const [was, now] = [setsOf(before.plan.blocks), setsOf(after.plan.blocks)]
+      expect(now.has(after.rotated!.out)).toBe(false)
+      for (const id of after.rotated!.in) {
+        expect(was.has(id)).toBe(false)
+        expect(now.has(id)).toBe(true)
+      }
+      const stay = [...was.keys()].filter((id) => now.has(id))
+      expect(stay.length).toBeGreaterThanOrEqual(was.size - 2)
+      // The week after is the same again: progress is made on it.
+      expect([...setsOf(weeks[5]!.plan.blocks).keys()].sort()).toEqual([...now.keys()].sort())
+      expect(weeks[5]!.rotated ?? null).toBeNull()
+    },
+  )
 })
 
 describe('a missed week', () => {

@@ -73,20 +73,26 @@ describe.each(athletes.filter((_, i) => i % 3 === 0).map((a) => [a.id, a] as con
       expect(tiers.filter((t) => t === 'staple').length / tiers.length).toBeGreaterThanOrEqual(0.5)
       expect(planned.blocks.some((x) => b.of(ofBlock(x)).noted)).toBe(false)
     })
-    it('closes every session, with five exercises at the most and sets as coaches write them', () => {
-      for (const own of days) {
-        expect(own.length).toBeLessThanOrEqual(5)
-        if (own.length > 0) expect(isExtensor(own.at(-1)!) || isClose(own.at(-1)!)).toBe(true)
-        for (const x of own) expect(x.sets).toBeLessThanOrEqual(mostSets(ofBlock(x), true))
-      }
-    })
-    it('is near as good by the score as what a coach wrote, and shown near as good at first', () => {
-      const coach = pairOf(athlete, week, planned.blocks)
-      expect(coach.points_b).toBeGreaterThanOrEqual(coach.points_a - 1)
-      expect(coach.points_a / coach.points_b).toBeGreaterThan(0.8)
-      const draft = pairOf(athlete, planned.draft, planned.blocks)
-      expect(draft.points_a / draft.points_b).toBeGreaterThan(0.8)
-    })
+    it(
+      'closes every session, with five exercises at the ' + 'most and sets as coaches write them',
+      () => {
+        for (const own of days) {
+          expect(own.length).toBeLessThanOrEqual(5)
+          if (own.length > 0) expect(isExtensor(own.at(-1)!) || isClose(own.at(-1)!)).toBe(true)
+          for (const x of own) expect(x.sets).toBeLessThanOrEqual(mostSets(ofBlock(x), true))
+        }
+      },
+    )
+    it(
+      'is near as good by the score as what a coach ' + 'wrote, and shown near as good at first',
+      () => {
+        const coach = pairOf(athlete, week, planned.blocks)
+        expect(coach.points_b).toBeGreaterThanOrEqual(coach.points_a - 1)
+        expect(coach.points_a / coach.points_b).toBeGreaterThan(0.8)
+        const draft = pairOf(athlete, planned.draft, planned.blocks)
+        expect(draft.points_a / draft.points_b).toBeGreaterThan(0.8)
+      },
+    )
   },
 )
 

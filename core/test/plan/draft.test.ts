@@ -152,21 +152,25 @@ describe('a lean that is acted on', () => {
   )
   const i = { ...input('boxer', three), wants }
   const led = draftWeek(i)
-  it('puts the weaker hand first with one set more, never over half as many, and breaks no rule by it', () => {
-    const own = led.blocks.filter(
-      (b) =>
-        ['closed', 'rotation'].includes(exerciseById(b.exerciseId)!.primary!) &&
-        b.hands.length === 2,
-    )
-    expect(own.length).toBeGreaterThan(0)
-    for (const b of own) {
-      expect(b.hands[0]).toBe('right')
-      expect(b.reason).toContain('its lean is acted on')
-      if (b.extra) expect(b.sets).toBeGreaterThanOrEqual(2)
-    }
-    expect(own.some((b) => b.extra === 'right')).toBe(true)
-    expect(validate(led, contextOf(i))).toEqual([])
-  })
+  it(
+    'puts the weaker hand first with one set more, never over half as many, and breaks no ' +
+      'rule by it',
+    () => {
+      const own = led.blocks.filter(
+        (b) =>
+          ['closed', 'rotation'].includes(exerciseById(b.exerciseId)!.primary!) &&
+          b.hands.length === 2,
+      )
+      expect(own.length).toBeGreaterThan(0)
+      for (const b of own) {
+        expect(b.hands[0]).toBe('right')
+        expect(b.reason).toContain('its lean is acted on')
+        if (b.extra) expect(b.sets).toBeGreaterThanOrEqual(2)
+      }
+      expect(own.some((b) => b.extra === 'right')).toBe(true)
+      expect(validate(led, contextOf(i))).toEqual([])
+    },
+  )
   it('leaves every other block as it was', () => {
     expect(led.blocks.map((b) => b.exerciseId)).toEqual(plain.map((b) => b.exerciseId))
     for (const b of led.blocks.filter(

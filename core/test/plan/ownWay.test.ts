@@ -42,35 +42,42 @@ describe('the hall\u2019s own rating', () => {
     expect(rated({ own }, 'cloth', 'towel_hang')!.tier).toBe('rare')
     expect(rated({ own }, 'cloth', 'jacket_hang')).toEqual(rated({}, 'cloth', 'jacket_hang'))
   })
-  it('moves the week: what the hall calls rare is not planned by itself, the rules still hold', () => {
-    const before = ids(grappler)
-    const cloth = [...before].find((id) => exerciseById(id)!.primary === 'cloth')!
-    const p = withWay([
-      { sportId: 'grappler_jacket', quality: 'cloth', exerciseId: cloth, tier: 'rare' },
-    ])
-    const week = draftWeek(p, () => 'x')
-    expect(week.blocks.map((b) => b.exerciseId)).not.toContain(cloth)
-    expect(week.blocks.some((b) => exerciseById(b.exerciseId)!.primary === 'cloth')).toBe(true)
-    expect(validate(week, contextOf(p))).toEqual([])
-  })
+  it(
+    'moves the week: what the hall calls rare is not planned by itself, the rules still ' + 'hold',
+    () => {
+      const before = ids(grappler)
+      const cloth = [...before].find((id) => exerciseById(id)!.primary === 'cloth')!
+      const p = withWay([
+        { sportId: 'grappler_jacket', quality: 'cloth', exerciseId: cloth, tier: 'rare' },
+      ])
+      const week = draftWeek(p, () => 'x')
+      expect(week.blocks.map((b) => b.exerciseId)).not.toContain(cloth)
+      expect(week.blocks.some((b) => exerciseById(b.exerciseId)!.primary === 'cloth')).toBe(true)
+      expect(validate(week, contextOf(p))).toEqual([])
+    },
+  )
 })
 
 describe('a wish', () => {
-  it('puts a favourite before its equals and lifts none above them; what is avoided is rated a step lower', () => {
-    const tier = (id: string, wishes: Wishes) => rated({ wishes }, 'cloth', id)!
-    expect(tier('towel_hang', { towel_hang: 'favourite' })).toMatchObject({
-      tier: 'staple',
-      rank: -1,
-    })
-    expect(tier('towel_hang', { towel_hang: 'avoid' }).tier).toBe('good')
-    const rare = ratingsOf(['grappler_jacket']).find((r) => r.tier === 'rare')!
-    expect(
-      rated({ wishes: { [rare.exerciseId]: 'favourite' } }, rare.quality, rare.exerciseId)!.tier,
-    ).toBe('accessory')
-    expect(ratingsOf(['grappler_jacket'], [], { towel_hang: 'avoid' })).toHaveLength(
-      ratingsOf(['grappler_jacket']).length,
-    )
-  })
+  it(
+    'puts a favourite before its equals and lifts none above them; what is avoided is ' +
+      'rated a step lower',
+    () => {
+      const tier = (id: string, wishes: Wishes) => rated({ wishes }, 'cloth', id)!
+      expect(tier('towel_hang', { towel_hang: 'favourite' })).toMatchObject({
+        tier: 'staple',
+        rank: -1,
+      })
+      expect(tier('towel_hang', { towel_hang: 'avoid' }).tier).toBe('good')
+      const rare = ratingsOf(['grappler_jacket']).find((r) => r.tier === 'rare')!
+      expect(
+        rated({ wishes: { [rare.exerciseId]: 'favourite' } }, rare.quality, rare.exerciseId)!.tier,
+      ).toBe('accessory')
+      expect(ratingsOf(['grappler_jacket'], [], { towel_hang: 'avoid' })).toHaveLength(
+        ratingsOf(['grappler_jacket']).length,
+      )
+    },
+  )
   it('chooses between exercises and pays for no more of them', () => {
     const before = draftWeek(grappler, () => 'x').blocks
     const main = before.find((b) => exerciseById(b.exerciseId)!.primary === 'cloth')!.exerciseId
@@ -131,19 +138,23 @@ describe('what a coach does again and again', () => {
     ).toEqual([])
     expect(HABIT.times).toBe(3)
   })
-  it('is not asked where it is wished already, was answered since, came back, or was only carried on', () => {
-    const three = (terms: Partial<CoachTerms>, added: string[] = []) =>
-      [0, 1, 2].map((n) => week(n, added, terms))
-    const out = three({ removed: ['wrist_rev'] })
-    expect(habitsOf(out, {})).toHaveLength(1)
-    expect(habitsOf(out, { wrist_rev: 'favourite' })).toEqual([])
-    expect(habitsOf(out, {}, { wrist_rev: addDays(MONDAY, -10) })).toEqual([])
-    expect(habitsOf(three({ removed: ['wrist_rev'] }, ['wrist_rev']), {})).toMatchObject([
-      { wish: 'favourite' },
-    ])
-    // A ban goes on into copied and planned weeks by itself: no hand did it again.
-    expect(habitsOf(three({ bans: [{ exerciseId: 'wrist_rev', day: null }] }), {})).toEqual([])
-  })
+  it(
+    'is not asked where it is wished already, was answered since, came back, or was only ' +
+      'carried on',
+    () => {
+      const three = (terms: Partial<CoachTerms>, added: string[] = []) =>
+        [0, 1, 2].map((n) => week(n, added, terms))
+      const out = three({ removed: ['wrist_rev'] })
+      expect(habitsOf(out, {})).toHaveLength(1)
+      expect(habitsOf(out, { wrist_rev: 'favourite' })).toEqual([])
+      expect(habitsOf(out, {}, { wrist_rev: addDays(MONDAY, -10) })).toEqual([])
+      expect(habitsOf(three({ removed: ['wrist_rev'] }, ['wrist_rev']), {})).toMatchObject([
+        { wish: 'favourite' },
+      ])
+      // A ban goes on into copied and planned weeks by itself: no hand did it again.
+      expect(habitsOf(three({ bans: [{ exerciseId: 'wrist_rev', day: null }] }), {})).toEqual([])
+    },
+  )
 })
 
 describe('hands that were flat twice in a row', () => {

@@ -98,32 +98,36 @@ describe('what the week before leaves', () => {
       { tissue: 'finger_flexors', on: '2026-09-28' },
     ])
   })
-  it('one missed session does not pull the next weeks down: nine tenths of what was planned stand', () => {
-    const logs = [done('2026-09-28', 'spring_low', 1)]
-    const week = (weekStart: string, blocks: Block[], kind: WeekKind = 'ordinary') => ({
-      weekStart,
-      frame: DEFAULT_FRAME,
-      blocks,
-      kind,
-    })
-    const load = (...planned: ReturnType<typeof week>[]) =>
-      planContext(judged, kits([]), logs, '2026-10-05', planned).lastLoad
-    const ten = [block('spring_low', { sets: 10 })]
-    expect(load()).toBeCloseTo(1, 9)
-    expect(load(week('2026-09-28', ten))).toBeCloseTo(9, 9)
-    // A week missed altogether counts the same; a deload, a week away and what comes later do not
-    // count.
-    expect(
-      planContext(judged, kits([]), [], '2026-10-05', [week('2026-09-28', ten)]).lastLoad,
-    ).toBeCloseTo(9, 9)
-    expect(
-      load(
-        week('2026-09-28', [block('spring_low', { sets: 2 })], 'deload'),
-        week('2026-09-21', ten),
-      ),
-    ).toBeCloseTo(9, 9)
-    expect(load(week('2026-10-12', ten))).toBeCloseTo(1, 9)
-  })
+  it(
+    'one missed session does not pull the next weeks down: nine tenths of what was planned ' +
+      'stand',
+    () => {
+      const logs = [done('2026-09-28', 'spring_low', 1)]
+      const week = (weekStart: string, blocks: Block[], kind: WeekKind = 'ordinary') => ({
+        weekStart,
+        frame: DEFAULT_FRAME,
+        blocks,
+        kind,
+      })
+      const load = (...planned: ReturnType<typeof week>[]) =>
+        planContext(judged, kits([]), logs, '2026-10-05', planned).lastLoad
+      const ten = [block('spring_low', { sets: 10 })]
+      expect(load()).toBeCloseTo(1, 9)
+      expect(load(week('2026-09-28', ten))).toBeCloseTo(9, 9)
+      // A week missed altogether counts the same; a deload, a week away and what comes later do not
+      // count.
+      expect(
+        planContext(judged, kits([]), [], '2026-10-05', [week('2026-09-28', ten)]).lastLoad,
+      ).toBeCloseTo(9, 9)
+      expect(
+        load(
+          week('2026-09-28', [block('spring_low', { sets: 2 })], 'deload'),
+          week('2026-09-21', ten),
+        ),
+      ).toBeCloseTo(9, 9)
+      expect(load(week('2026-10-12', ten))).toBeCloseTo(1, 9)
+    },
+  )
   it('only hard work with real stress makes a hard day', () => {
     expect(
       hardDaysOf([
@@ -150,19 +154,22 @@ describe('laws of the mechanics', () => {
       }),
     )
   })
-  it('a roller does the work of the lift, with a thick cord in fewer turns and a harder end', () => {
-    fc.assert(
-      fc.property(positive, fc.double({ min: 20, max: 60, noNaN: true }), (kg, mm) => {
-        const thin = wristRoller(kg, 1, mm, 0)!
-        const thick = wristRoller(kg, 1, mm, 6)!
-        expect(thick.workJ).toBeCloseTo(kg * 9.80665, 6)
-        expect(thick.turns).toBeLessThan(thin.turns)
-        expect(thick.torqueEndNm).toBeGreaterThan(thin.torqueEndNm)
-      }),
-    )
-    expect(wristRoller(0, 1, 40, 0)).toBeNull()
-    expect(leverTorque([], 0, 90)).toBeNull()
-  })
+  it(
+    'a roller does the work of the lift, with a thick ' + 'cord in fewer turns and a harder end',
+    () => {
+      fc.assert(
+        fc.property(positive, fc.double({ min: 20, max: 60, noNaN: true }), (kg, mm) => {
+          const thin = wristRoller(kg, 1, mm, 0)!
+          const thick = wristRoller(kg, 1, mm, 6)!
+          expect(thick.workJ).toBeCloseTo(kg * 9.80665, 6)
+          expect(thick.turns).toBeLessThan(thin.turns)
+          expect(thick.torqueEndNm).toBeGreaterThan(thin.torqueEndNm)
+        }),
+      )
+      expect(wristRoller(0, 1, 40, 0)).toBeNull()
+      expect(leverTorque([], 0, 90)).toBeNull()
+    },
+  )
   it('a spring is free when open and whole when shut', () => {
     expect(springAtSet(60, 70, 70)).toEqual({ force: 0, shareOfClose: 0 })
     expect(springAtSet(60, 70, 0)).toEqual({ force: 60, shareOfClose: 1 })
@@ -171,20 +178,23 @@ describe('laws of the mechanics', () => {
 })
 
 describe('laws of the quantiles', () => {
-  it('the normal is its own inverse and t is wider, the more so with few degrees of freedom', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 0.51, max: 0.999, noNaN: true }),
-        fc.integer({ min: 1, max: 60 }),
-        (p, df) => {
-          expect(normalBelow(normalInv(p))).toBeCloseTo(p, 10)
-          expect(tInv(p, df)).toBeGreaterThan(normalInv(p))
-          expect(tInv(p, df)).toBeGreaterThan(tInv(p, df + 1))
-          expect(tInv(1 - p, df)).toBeCloseTo(-tInv(p, df), 8)
-        },
-      ),
-    )
-  })
+  it(
+    'the normal is its own inverse and t is wider, the ' + 'more so with few degrees of freedom',
+    () => {
+      fc.assert(
+        fc.property(
+          fc.double({ min: 0.51, max: 0.999, noNaN: true }),
+          fc.integer({ min: 1, max: 60 }),
+          (p, df) => {
+            expect(normalBelow(normalInv(p))).toBeCloseTo(p, 10)
+            expect(tInv(p, df)).toBeGreaterThan(normalInv(p))
+            expect(tInv(p, df)).toBeGreaterThan(tInv(p, df + 1))
+            expect(tInv(1 - p, df)).toBeCloseTo(-tInv(p, df), 8)
+          },
+        ),
+      )
+    },
+  )
 })
 
 describe('what is planned between today and the week', () => {

@@ -212,13 +212,16 @@ describe('at the limits', () => {
       }),
     ).toEqual([])
   })
-  it('hard sport may share the day, not the one beside it; from four a week only budgets speak', () => {
-    const sport = (days: number[]) =>
-      frame(Object.fromEntries(days.map((d) => [d, { sportLoad: 3 as const }])))
-    expect(rules(week([block(1, 'spring_low', 2)], sport([1])))).toEqual([])
-    expect(rules(week([block(1, 'spring_low', 2)], sport([2])))).toEqual(['gap_48h'])
-    expect(rules(week([block(1, 'spring_low', 2)], sport([2, 4, 5, 6])))).toEqual([])
-  })
+  it(
+    'hard sport may share the day, not the one beside it; from four a week only budgets ' + 'speak',
+    () => {
+      const sport = (days: number[]) =>
+        frame(Object.fromEntries(days.map((d) => [d, { sportLoad: 3 as const }])))
+      expect(rules(week([block(1, 'spring_low', 2)], sport([1])))).toEqual([])
+      expect(rules(week([block(1, 'spring_low', 2)], sport([2])))).toEqual(['gap_48h'])
+      expect(rules(week([block(1, 'spring_low', 2)], sport([2, 4, 5, 6])))).toEqual([])
+    },
+  )
   it('growth of 12 % or one set is fine', () => {
     const many = week([block(1, 'bar_hold_long', 14)])
     expect(rules(many, { lastLoad: 9.8 / 1.12 })).toEqual([])

@@ -67,28 +67,32 @@ describe("a template on an athlete's week", () => {
     expect(daysFor(sessions, open([0, 1, 2, 4, 5]))).toEqual([0, 2, 4, 5])
     expect(daysFor(sessions, open([3]))).toEqual([0, 2, 4, 5])
   })
-  it('keeps sport and events, takes the days without a session out, and leaves out what a caution holds', () => {
-    const hurt = {
-      ...problem,
-      facts: {
-        ...problem.facts,
-        injuries: [
-          {
-            site: 'thumb' as const,
-            side: 'left' as const,
-            status: 'active' as const,
-            cleared: null,
-            daysAgo: 20,
-          },
-        ],
-      },
-      frame: problem.frame.map((d, i) => ({ ...d, sportLoad: (i === 1 ? 3 : 0) as 0 | 3 })),
-    }
-    const made = templateWeek(TEMPLATES[0]!, 0, hurt, ids())
-    expect(made.plan.frame.map((d) => d.minutes)).toEqual([45, 0, 45, 0, 45, 15, 0])
-    expect(made.plan.frame[1]!.sportLoad).toBe(3)
-    expect(made.plan.blocks.find((b) => b.exerciseId === 'pinch_hold')?.hands).toEqual(['right'])
-  })
+  it(
+    'keeps sport and events, takes the days without a session out, and leaves out what a ' +
+      'caution holds',
+    () => {
+      const hurt = {
+        ...problem,
+        facts: {
+          ...problem.facts,
+          injuries: [
+            {
+              site: 'thumb' as const,
+              side: 'left' as const,
+              status: 'active' as const,
+              cleared: null,
+              daysAgo: 20,
+            },
+          ],
+        },
+        frame: problem.frame.map((d, i) => ({ ...d, sportLoad: (i === 1 ? 3 : 0) as 0 | 3 })),
+      }
+      const made = templateWeek(TEMPLATES[0]!, 0, hurt, ids())
+      expect(made.plan.frame.map((d) => d.minutes)).toEqual([45, 0, 45, 0, 45, 15, 0])
+      expect(made.plan.frame[1]!.sportLoad).toBe(3)
+      expect(made.plan.blocks.find((b) => b.exerciseId === 'pinch_hold')?.hands).toEqual(['right'])
+    },
+  )
   it.each(TEMPLATES.map((t) => [t.name, t] as const))(
     '%s: solved it keeps the rules and most of the template',
     (_, t) => {
@@ -175,11 +179,14 @@ describe('bests that loads are made from', () => {
       },
     ],
   })
-  it('a lift counts as it is, a pull on a cell as the load it would lift, a squeeze not at all', () => {
-    expect(bestsOf([series('lift_max', 25)])).toEqual([
-      { quality: 'pinch_wide', implement: 'block', hand: 'left', kg: 25, on: '2026-10-01' },
-    ])
-    expect(bestsOf([series('pull_max', 196.133)])[0]!.kg).toBeCloseTo(20, 9)
-    expect(bestsOf([series('dyno_seated', 400, { unitKind: 'dyno' })])).toEqual([])
-  })
+  it(
+    'a lift counts as it is, a pull on a cell as the load it would lift, a squeeze not at ' + 'all',
+    () => {
+      expect(bestsOf([series('lift_max', 25)])).toEqual([
+        { quality: 'pinch_wide', implement: 'block', hand: 'left', kg: 25, on: '2026-10-01' },
+      ])
+      expect(bestsOf([series('pull_max', 196.133)])[0]!.kg).toBeCloseTo(20, 9)
+      expect(bestsOf([series('dyno_seated', 400, { unitKind: 'dyno' })])).toEqual([])
+    },
+  )
 })

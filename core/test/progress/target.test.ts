@@ -46,19 +46,23 @@ const of = (sessions: TargetSession[], day: number, e = lift) =>
   targetOf(e, who, ROOM, sessions, day)
 
 describe('a ladder', () => {
-  it('stands for every exercise: amounts that rise within its range, and a load or named steps beside them', () => {
-    expect(LADDERS.map((l) => l.id)).toEqual(EXERCISES.map((e) => e.id))
-    for (const { id, ladder } of LADDERS) {
-      const e = exerciseById(id)!
-      expect(ladder.doses[0], id).toBe(e.dose.range[0])
-      expect(ladder.doses.at(-1), id).toBe(e.dose.range[1])
-      expect([...ladder.doses, ...ladder.beyond], id).toEqual(
-        [...new Set([...ladder.doses, ...ladder.beyond])].sort((a, b) => a - b),
-      )
-      expect(ladder.loaded || ladder.rungs.length >= 2, id).toBe(true)
-      expect(new Set(ladder.rungs).size, id).toBe(ladder.rungs.length)
-    }
-  })
+  it(
+    'stands for every exercise: amounts that rise within its range, and a load or named ' +
+      'steps beside them',
+    () => {
+      expect(LADDERS.map((l) => l.id)).toEqual(EXERCISES.map((e) => e.id))
+      for (const { id, ladder } of LADDERS) {
+        const e = exerciseById(id)!
+        expect(ladder.doses[0], id).toBe(e.dose.range[0])
+        expect(ladder.doses.at(-1), id).toBe(e.dose.range[1])
+        expect([...ladder.doses, ...ladder.beyond], id).toEqual(
+          [...new Set([...ladder.doses, ...ladder.beyond])].sort((a, b) => a - b),
+        )
+        expect(ladder.loaded || ladder.rungs.length >= 2, id).toBe(true)
+        expect(new Set(ladder.rungs).size, id).toBe(ladder.rungs.length)
+      }
+    },
+  )
 })
 
 // Own rules after common practice, no source.
@@ -79,13 +83,17 @@ describe("today's target", () => {
       loadKg: 20,
     })
   })
-  it('at the top of the range the load rises by what the plates allow, once the level allows it', () => {
-    const top = [session(0, 10, 20), session(40, 10, 20), session(44, 10, 20)]
-    expect(of(top, 48)).toMatchObject({ move: 'up', loadKg: 20.25, dose: 8 })
-    const early = of([session(0, 10, 20), session(4, 10, 20)], 8)
-    expect(early.loadKg).toBe(20)
-    expect(early.why).not.toContain('smallest step')
-  })
+  it(
+    'at the top of the range the load rises by what the plates allow, once the level ' +
+      'allows it',
+    () => {
+      const top = [session(0, 10, 20), session(40, 10, 20), session(44, 10, 20)]
+      expect(of(top, 48)).toMatchObject({ move: 'up', loadKg: 20.25, dose: 8 })
+      const early = of([session(0, 10, 20), session(4, 10, 20)], 8)
+      expect(early.loadKg).toBe(20)
+      expect(early.why).not.toContain('smallest step')
+    },
+  )
   it('missed twice steps back, missed once stays', () => {
     const miss = (day: number) => session(day, 10, 20, { done: false })
     expect(of([session(0, 10, 20), miss(4)], 7)).toMatchObject({ move: 'hold', loadKg: 20 })
@@ -167,25 +175,29 @@ describe('twelve weeks', () => {
     }
     return out
   }
-  it('who keeps up is never flat for over four weeks, and no load rises faster than the level allows', () => {
-    for (const level of Object.keys(MONTHLY_RISE))
-      for (const e of work) {
-        const all = weeks(e, level, () => true)
-        let changed = 0
-        for (const [i, { day, t }] of all.entries()) {
-          const was = all[i - 1]?.t
-          if (was && (was.dose !== t.dose || was.loadKg !== t.loadKg || was.rung !== t.rung))
-            changed = day
-          expect(day - changed, `${level} ${e.id} on day ${day}`).toBeLessThanOrEqual(28)
-          if (t.loadKg !== null) expect(makes(t.loadKg), `${e.id} ${t.loadKg}`).toBe(true)
+  it(
+    'who keeps up is never flat for over four weeks, and no load rises faster than the ' +
+      'level allows',
+    () => {
+      for (const level of Object.keys(MONTHLY_RISE))
+        for (const e of work) {
+          const all = weeks(e, level, () => true)
+          let changed = 0
+          for (const [i, { day, t }] of all.entries()) {
+            const was = all[i - 1]?.t
+            if (was && (was.dose !== t.dose || was.loadKg !== t.loadKg || was.rung !== t.rung))
+              changed = day
+            expect(day - changed, `${level} ${e.id} on day ${day}`).toBeLessThanOrEqual(28)
+            if (t.loadKg !== null) expect(makes(t.loadKg), `${e.id} ${t.loadKg}`).toBe(true)
+          }
+          const loads = all.flatMap(({ t }) => t.loadKg ?? [])
+          if (loads.length > 0)
+            expect(loads.at(-1)! / loads[0]! - 1, `${level} ${e.id}`).toBeLessThanOrEqual(
+              3 * MONTHLY_RISE[level]! + 1e-9,
+            )
         }
-        const loads = all.flatMap(({ t }) => t.loadKg ?? [])
-        if (loads.length > 0)
-          expect(loads.at(-1)! / loads[0]! - 1, `${level} ${e.id}`).toBeLessThanOrEqual(
-            3 * MONTHLY_RISE[level]! + 1e-9,
-          )
-      }
-  })
+    },
+  )
   it('who cannot, comes down and stays where it can be done; nothing rises while it hurts', () => {
     const next = seeded(5)
     for (const e of work.filter((_, i) => i % 4 === 0)) {

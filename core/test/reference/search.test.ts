@@ -56,22 +56,25 @@ describe('the reference', () => {
     expect(missed.length, missed.map(([q]) => q).join('; ')).toBeLessThanOrEqual(3)
     expect(ASKED.length).toBe(30)
   })
-  it('answers ./mano calc 14 with at most ten pages that exist, best first; nonsense with none', () => {
-    const ask = (query: string) =>
-      (
-        answerCases(
-          [{ topic: '14-search', id: 'x', inputs: { query } } as never],
-          '14',
-        )[0] as unknown as {
-          result: { pages: { kind: string; id: string }[] }
-        }
-      ).result
-    const { pages } = ask('fat bar')
-    expect(pages.length).toBeLessThanOrEqual(10)
-    for (const p of pages) expect(pageOf(p.kind, p.id), `${p.kind}:${p.id}`).toBeDefined()
-    expect(ask('xqzzv').pages).toEqual([])
-    expect(ask('').pages).toEqual([])
-  })
+  it(
+    'answers ./mano calc 14 with at most ten pages that exist, best first; nonsense with ' + 'none',
+    () => {
+      const ask = (query: string) =>
+        (
+          answerCases(
+            [{ topic: '14-search', id: 'x', inputs: { query } } as never],
+            '14',
+          )[0] as unknown as {
+            result: { pages: { kind: string; id: string }[] }
+          }
+        ).result
+      const { pages } = ask('fat bar')
+      expect(pages.length).toBeLessThanOrEqual(10)
+      for (const p of pages) expect(pageOf(p.kind, p.id), `${p.kind}:${p.id}`).toBeDefined()
+      expect(ask('xqzzv').pages).toEqual([])
+      expect(ask('').pages).toEqual([])
+    },
+  )
   it('forgives a slip of one letter and another ending', () => {
     const first = (q: string) => keyOf(search(q, 1)[0]!)
     expect(first('sledgehamer')).toBe(first('sledgehammer'))

@@ -4,7 +4,9 @@ import { answerCases } from '../../src/calc/adapter'
 import { seeded } from '../../src/units/seeded'
 
 const PROTOCOLS = ['dyno_seated', 'key_pinch', 'wrist_max', 'pull_max']
-/** Squads of ten in which nothing changes but what `grow` says, spread of trials 3 %, of days 2 %. */
+/**
+ * Squads of ten in which nothing changes but what `grow` says, spread of trials 3 %, of days 2 %.
+ */
 function* athletes(
   squads: number,
   grow: (series: number, day: number) => number = () => 1,
@@ -39,16 +41,19 @@ function* athletes(
 }
 
 describe('all that a review would claim', () => {
-  it('of two hundred athletes in whom nothing changed, hardly one in twenty is told anything', () => {
-    let [told, raised] = [0, 0]
-    for (const a of athletes(20)) {
-      const kinds = claimsOf(a).map((c) => c.kind)
-      if (kinds.some((k) => ['gain', 'loss', 'lean', 'caught_up'].includes(k))) told++
-      if (kinds.some((k) => ['deload', 'raise'].includes(k))) raised++
-    }
-    expect(told).toBeLessThanOrEqual(14)
-    expect(raised).toBeLessThanOrEqual(4)
-  })
+  it(
+    'of two hundred athletes in whom nothing changed, ' + 'hardly one in twenty is told anything',
+    () => {
+      let [told, raised] = [0, 0]
+      for (const a of athletes(20)) {
+        const kinds = claimsOf(a).map((c) => c.kind)
+        if (kinds.some((k) => ['gain', 'loss', 'lean', 'caught_up'].includes(k))) told++
+        if (kinds.some((k) => ['deload', 'raise'].includes(k))) raised++
+      }
+      expect(told).toBeLessThanOrEqual(14)
+      expect(raised).toBeLessThanOrEqual(4)
+    },
+  )
   it('a tenth more in twelve weeks is found in most, in the series it was', () => {
     let [all, found, elsewhere] = [0, 0, 0]
     for (const a of athletes(8, (s, day) => (s === 1 ? 1 + (0.1 * day) / 84 : 1))) {

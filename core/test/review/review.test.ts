@@ -98,21 +98,29 @@ describe('a change over a period', () => {
     expect(left!.move!.p).toBeLessThan(0.05)
     expect(left!.word).toBe('unclear')
   })
-  it('takes the last test on or before its first day as where it began, and looks at nothing after its end', () => {
-    const [c] = judged(series, { from: addDays(START, 20), to: addDays(START, 60) })
-    expect([c!.first!.on, c!.last!.on, c!.tests]).toEqual([
-      addDays(START, 14),
-      addDays(START, 56),
-      4,
-    ])
-  })
-  it("few own tests rest on the squad's repeats, else on the test's estimate; one test is too few", () => {
-    const two = fortnightly([34, 40])
-    expect(judged(two)[0]).toMatchObject({ word: 'unclear', errorOf: 'estimate' })
-    expect(judged(two, ALL, exact)[0]).toMatchObject({ word: 'gain', errorOf: 'squad' })
-    expect(judged(fortnightly([40, 34]), ALL, exact)[0]!.word).toBe('loss')
-    expect(judged(fortnightly([34]), ALL, exact)[0]!.word).toBe('too-few')
-  })
+  it(
+    'takes the last test on or before its first day as where it began, and looks at ' +
+      'nothing after its end',
+    () => {
+      const [c] = judged(series, { from: addDays(START, 20), to: addDays(START, 60) })
+      expect([c!.first!.on, c!.last!.on, c!.tests]).toEqual([
+        addDays(START, 14),
+        addDays(START, 56),
+        4,
+      ])
+    },
+  )
+  it(
+    "few own tests rest on the squad's repeats, else on the test's estimate; one test is " +
+      'too few',
+    () => {
+      const two = fortnightly([34, 40])
+      expect(judged(two)[0]).toMatchObject({ word: 'unclear', errorOf: 'estimate' })
+      expect(judged(two, ALL, exact)[0]).toMatchObject({ word: 'gain', errorOf: 'squad' })
+      expect(judged(fortnightly([40, 34]), ALL, exact)[0]!.word).toBe('loss')
+      expect(judged(fortnightly([34]), ALL, exact)[0]!.word).toBe('too-few')
+    },
+  )
   it('a strong and a weak athlete with the same shares get the same words', () => {
     const logs = [1, 1.02, 0.99, 1.03, 1.05, 1.04]
     const of = (level: number) => judged(fortnightly(logs.map((x) => level * x)), ALL, exact)
@@ -168,25 +176,29 @@ describe('a goal', () => {
 })
 
 describe('the record book', () => {
-  it('keeps the best of each exact series and hand, with implement and conditions; the first to reach it stands', () => {
-    const list = [
-      session('2026-07-06', [34, 36], [40, 42], {
-        unitLabel: 'Dyno A',
-        conditions: { warm: true, rested: false },
-      }),
-      session('2026-07-20', [36, 35], [41, 43], { unitLabel: 'Dyno A' }),
-      session('2026-07-27', [50], [50], { measurementId: 'other', unitLabel: 'Dyno B' }),
-    ]
-    const book = recordBook(buildSeries(list), list)
-    expect(
-      book.map((b) => [b.implement, b.hand, Math.round(b.best / 9.80665), b.on, b.conditions]),
-    ).toEqual([
-      ['Dyno B', 'left', 50, '2026-07-27', ''],
-      ['Dyno B', 'right', 50, '2026-07-27', ''],
-      ['Dyno A', 'left', 36, '2026-07-06', 'warm, not rested'],
-      ['Dyno A', 'right', 43, '2026-07-20', ''],
-    ])
-  })
+  it(
+    'keeps the best of each exact series and hand, with implement and conditions; the ' +
+      'first to reach it stands',
+    () => {
+      const list = [
+        session('2026-07-06', [34, 36], [40, 42], {
+          unitLabel: 'Dyno A',
+          conditions: { warm: true, rested: false },
+        }),
+        session('2026-07-20', [36, 35], [41, 43], { unitLabel: 'Dyno A' }),
+        session('2026-07-27', [50], [50], { measurementId: 'other', unitLabel: 'Dyno B' }),
+      ]
+      const book = recordBook(buildSeries(list), list)
+      expect(
+        book.map((b) => [b.implement, b.hand, Math.round(b.best / 9.80665), b.on, b.conditions]),
+      ).toEqual([
+        ['Dyno B', 'left', 50, '2026-07-27', ''],
+        ['Dyno B', 'right', 50, '2026-07-27', ''],
+        ['Dyno A', 'left', 36, '2026-07-06', 'warm, not rested'],
+        ['Dyno A', 'right', 43, '2026-07-20', ''],
+      ])
+    },
+  )
 })
 
 describe('work by week', () => {
@@ -225,27 +237,31 @@ describe('work by week', () => {
     versions,
     { from: '2026-11-04', to: '2026-11-15' },
   )
-  it('counts load, hard days, sessions and pain; warm-up is out, and only whole weeks are shown', () => {
-    expect(weeks.map((w) => w.week)).toEqual(['2026-11-02', '2026-11-09'])
-    expect(weeks[0]).toMatchObject({
-      planned: 8,
-      done: 2,
-      sessionsPlanned: 2,
-      sessionsDone: 1,
-      worstPain: 2,
-      painNotes: 1,
-    })
-    expect(weeks[0]!.hardByQuality).toEqual([{ quality: 'pinch_wide', days: 1 }])
-    expect(weeks[1]).toMatchObject({ planned: 0, worstPain: 5 })
-    expect(weeks[1]!.changePct).toBeCloseTo(-50, 9)
-    expect(sumOf(weeks)).toEqual({
-      sessionsPlanned: 2,
-      sessionsDone: 1,
-      painNotes: 2,
-      worstPain: 5,
-      weeks: 2,
-    })
-  })
+  it(
+    'counts load, hard days, sessions and pain; warm-up is out, and only whole weeks are ' +
+      'shown',
+    () => {
+      expect(weeks.map((w) => w.week)).toEqual(['2026-11-02', '2026-11-09'])
+      expect(weeks[0]).toMatchObject({
+        planned: 8,
+        done: 2,
+        sessionsPlanned: 2,
+        sessionsDone: 1,
+        worstPain: 2,
+        painNotes: 1,
+      })
+      expect(weeks[0]!.hardByQuality).toEqual([{ quality: 'pinch_wide', days: 1 }])
+      expect(weeks[1]).toMatchObject({ planned: 0, worstPain: 5 })
+      expect(weeks[1]!.changePct).toBeCloseTo(-50, 9)
+      expect(sumOf(weeks)).toEqual({
+        sessionsPlanned: 2,
+        sessionsDone: 1,
+        painNotes: 2,
+        worstPain: 5,
+        weeks: 2,
+      })
+    },
+  )
 })
 
 describe('what next', () => {
@@ -320,39 +336,50 @@ describe('what next', () => {
       right: [-0.01, 0.011, -0.007, 0.006],
     })),
   ])
-  it('says that a hand has caught up only where days since exclude the lean that was acted on', () => {
-    const gap = [30, 30.2, 29.9, 30.1, 37.5, 38, 37.8]
-    const right = steady
-    const period = { from: addDays(START, 3 * 14), to: addDays(START, 6 * 14 + 3) }
-    expect(kinds(facts(gap, right, { period }))).toContain('even')
-    // The lean was never acted on: two even days say nothing.
-    expect(kinds(facts([38, 38.2, 38.1, 38, 40, 40.1, 40], right, { period }))).not.toContain(
-      'even',
-    )
-    // Acted on, and nothing since excludes it.
-    expect(kinds(facts([30, 30.2, 29.9, 30.1, 30.3, 30, 30.2], right, { period }))).not.toContain(
-      'even',
-    )
-  })
-  it('says what stands still, without touching the plan, and asks for a test where they are old', () => {
-    const lines = draftNext(facts(steady, steady))
-    expect(lines.find((l) => l.kind === 'emphasis')).toMatchObject({ effect: null, taken: false })
-    expect(kinds({ ...facts(steady, steady), staleDays: 2 })).toContain('retest')
-  })
-  it('a lighter week needs two signs from different records; work weeks are none, and nothing is raised beside it', () => {
-    const low = { lowTwice: '2026-09-24' }
-    expect(kinds(facts(steady, steady, { weeksSinceDeload: 4, ...low }))).not.toContain('deload')
-    expect(kinds(facts(falling, steady, { weeksSinceDeload: 9 }))).not.toContain('deload')
-    const lines = draftNext(
-      facts(falling, steady, {
-        weeksSinceDeload: 4,
-        weeks: [week(0), week(1), week(3)],
-        ...low,
-      }),
-    )
-    expect(lines.find((l) => l.kind === 'deload')!.says).toContain('4 work weeks')
-    expect(lines.filter((l) => l.effect?.kind === 'raise')).toEqual([])
-  })
+  it(
+    'says that a hand has caught up only where days since exclude the lean that was acted ' + 'on',
+    () => {
+      const gap = [30, 30.2, 29.9, 30.1, 37.5, 38, 37.8]
+      const right = steady
+      const period = { from: addDays(START, 3 * 14), to: addDays(START, 6 * 14 + 3) }
+      expect(kinds(facts(gap, right, { period }))).toContain('even')
+      // The lean was never acted on: two even days say nothing.
+      expect(kinds(facts([38, 38.2, 38.1, 38, 40, 40.1, 40], right, { period }))).not.toContain(
+        'even',
+      )
+      // Acted on, and nothing since excludes it.
+      expect(kinds(facts([30, 30.2, 29.9, 30.1, 30.3, 30, 30.2], right, { period }))).not.toContain(
+        'even',
+      )
+    },
+  )
+  it(
+    'says what stands still, without touching the plan, and asks for a test where they are ' +
+      'old',
+    () => {
+      const lines = draftNext(facts(steady, steady))
+      expect(lines.find((l) => l.kind === 'emphasis')).toMatchObject({ effect: null, taken: false })
+      expect(kinds({ ...facts(steady, steady), staleDays: 2 })).toContain('retest')
+    },
+  )
+  it(
+    'a lighter week needs two signs from different records; work weeks are none, and ' +
+      'nothing is raised beside it',
+    () => {
+      const low = { lowTwice: '2026-09-24' }
+      expect(kinds(facts(steady, steady, { weeksSinceDeload: 4, ...low }))).not.toContain('deload')
+      expect(kinds(facts(falling, steady, { weeksSinceDeload: 9 }))).not.toContain('deload')
+      const lines = draftNext(
+        facts(falling, steady, {
+          weeksSinceDeload: 4,
+          weeks: [week(0), week(1), week(3)],
+          ...low,
+        }),
+      )
+      expect(lines.find((l) => l.kind === 'deload')!.says).toContain('4 work weeks')
+      expect(lines.filter((l) => l.effect?.kind === 'raise')).toEqual([])
+    },
+  )
   it('with nothing beyond error it says so', () => {
     const f = facts([40, 40.3], [40, 40.2])
     expect(draftNext(f)).toMatchObject([
@@ -429,76 +456,84 @@ describe('the squad', () => {
     differences,
     ...more,
   })
-  it('joins sums of one set-up, the newest counting, and has an error from repeats before trials', () => {
-    const byAthlete = joined(
-      [
-        sum('a', '2026-10-15', 41, [0.02, -0.01]),
-        sum('a', '2026-09-01', 45, [0.05], { variant: { chalk: 'hand' } }),
-        sum('b', '2026-10-08', 50, []),
-      ],
-      () => 'k',
-    )
-    expect(byAthlete.get('a')).toMatchObject([
-      { value: 41, best: 46, on: '2026-10-15', differences: [0.05, 0.02, -0.01] },
-    ])
-    // Too few repeats: the spread of trials, as a share. 4 degrees of freedom, three trials.
-    const few = [
-      ...joined(
-        [sum('a', '2026-10-15', 40, [0.02]), sum('b', '2026-10-08', 40, [])],
+  it(
+    'joins sums of one set-up, the newest counting, and has an error from repeats before ' +
+      'trials',
+    () => {
+      const byAthlete = joined(
+        [
+          sum('a', '2026-10-15', 41, [0.02, -0.01]),
+          sum('a', '2026-09-01', 45, [0.05], { variant: { chalk: 'hand' } }),
+          sum('b', '2026-10-08', 50, []),
+        ],
         () => 'k',
-      ).values(),
-    ].flat()
-    expect(squadError(few)(few[0]!)).toBeCloseTo(40 * (tInv(0.975, 4) / 40 / Math.sqrt(3)), 9)
-    // Paths 0, .02, .01 twice: squares about a line 0.03^2 / 6 each, one degree of freedom each.
-    const more = [
-      ...joined(
-        [sum('a', '2026-10-15', 41, [0.02, -0.01]), sum('b', '2026-10-08', 82, [0.02, -0.01])],
-        () => 'k',
-      ).values(),
-    ].flat()
-    const share = tInv(0.975, 2) * (0.03 / Math.sqrt(6))
-    expect(more.map(squadError(more))).toEqual([
-      expect.closeTo(41 * share, 9),
-      expect.closeTo(82 * share, 9),
-    ])
-  })
-  it('stands by the better hand, one hand, or for each kg of body mass; without a mass not at all', () => {
-    const own = [
-      {
-        setup: 'k',
-        hand: 'left' as const,
-        value: 400,
-        best: 400,
-        on: '2026-10-01',
-        n: 3,
-        sd: 5,
-        differences: [],
-      },
-      {
-        setup: 'k',
-        hand: 'right' as const,
+      )
+      expect(byAthlete.get('a')).toMatchObject([
+        { value: 41, best: 46, on: '2026-10-15', differences: [0.05, 0.02, -0.01] },
+      ])
+      // Too few repeats: the spread of trials, as a share. 4 degrees of freedom, three trials.
+      const few = [
+        ...joined(
+          [sum('a', '2026-10-15', 40, [0.02]), sum('b', '2026-10-08', 40, [])],
+          () => 'k',
+        ).values(),
+      ].flat()
+      expect(squadError(few)(few[0]!)).toBeCloseTo(40 * (tInv(0.975, 4) / 40 / Math.sqrt(3)), 9)
+      // Paths 0, .02, .01 twice: squares about a line 0.03^2 / 6 each, one degree of freedom each.
+      const more = [
+        ...joined(
+          [sum('a', '2026-10-15', 41, [0.02, -0.01]), sum('b', '2026-10-08', 82, [0.02, -0.01])],
+          () => 'k',
+        ).values(),
+      ].flat()
+      const share = tInv(0.975, 2) * (0.03 / Math.sqrt(6))
+      expect(more.map(squadError(more))).toEqual([
+        expect.closeTo(41 * share, 9),
+        expect.closeTo(82 * share, 9),
+      ])
+    },
+  )
+  it(
+    'stands by the better hand, one hand, or for each kg of body mass; without a mass not ' +
+      'at all',
+    () => {
+      const own = [
+        {
+          setup: 'k',
+          hand: 'left' as const,
+          value: 400,
+          best: 400,
+          on: '2026-10-01',
+          n: 3,
+          sd: 5,
+          differences: [],
+        },
+        {
+          setup: 'k',
+          hand: 'right' as const,
+          value: 450,
+          best: 450,
+          on: '2026-10-02',
+          n: 3,
+          sd: 5,
+          differences: [],
+        },
+      ]
+      const error = () => 9
+      expect(standing({ tests: own, massKg: 90 }, 'k', 'best', error)).toMatchObject({
         value: 450,
-        best: 450,
+        error: 9,
         on: '2026-10-02',
-        n: 3,
-        sd: 5,
-        differences: [],
-      },
-    ]
-    const error = () => 9
-    expect(standing({ tests: own, massKg: 90 }, 'k', 'best', error)).toMatchObject({
-      value: 450,
-      error: 9,
-      on: '2026-10-02',
-    })
-    expect(standing({ tests: own, massKg: 90 }, 'k', 'left', error)!.value).toBe(400)
-    expect(standing({ tests: own, massKg: 90 }, 'k', 'mass', error)).toMatchObject({
-      value: 5,
-      error: 0.1,
-    })
-    expect(standing({ tests: own, massKg: null }, 'k', 'mass', error)).toBeNull()
-    expect(standing({ tests: own, massKg: 90 }, 'other', 'best', error)).toBeNull()
-  })
+      })
+      expect(standing({ tests: own, massKg: 90 }, 'k', 'left', error)!.value).toBe(400)
+      expect(standing({ tests: own, massKg: 90 }, 'k', 'mass', error)).toMatchObject({
+        value: 5,
+        error: 0.1,
+      })
+      expect(standing({ tests: own, massKg: null }, 'k', 'mass', error)).toBeNull()
+      expect(standing({ tests: own, massKg: 90 }, 'other', 'best', error)).toBeNull()
+    },
+  )
   it('shares places that the error does not tell apart', () => {
     expect(
       rankSquad([

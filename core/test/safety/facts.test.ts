@@ -113,17 +113,23 @@ describe('pain: which hand, where, and what came before', () => {
       { id: 'b', hand: 'left', tissues: ['thumb', 'finger_flexors'], pain: 4 },
     ])
   })
-  it('of the day only what was noted before counts for a set that comes late, and never the set itself', () => {
-    const r = record({
-      sets: [
-        set('pinch_hold', TODAY, { id: 'a', pain: 6, recordedAt: at(TODAY, '10') }),
-        set('pinch_hold', TODAY, { id: 'b', pain: 7, recordedAt: at(TODAY, '12') }),
-      ],
-    })
-    expect(safetyFacts(r, TODAY, { before: at(TODAY, '09') }).pains).toEqual([])
-    expect(safetyFacts(r, TODAY, { before: at(TODAY, '11') }).pains.map((p) => p.pain)).toEqual([6])
-    expect(safetyFacts(r, TODAY, { without: 'b' }).pains.map((p) => p.pain)).toEqual([6])
-  })
+  it(
+    'of the day only what was noted before counts for a set that comes late, and never the ' +
+      'set itself',
+    () => {
+      const r = record({
+        sets: [
+          set('pinch_hold', TODAY, { id: 'a', pain: 6, recordedAt: at(TODAY, '10') }),
+          set('pinch_hold', TODAY, { id: 'b', pain: 7, recordedAt: at(TODAY, '12') }),
+        ],
+      })
+      expect(safetyFacts(r, TODAY, { before: at(TODAY, '09') }).pains).toEqual([])
+      expect(safetyFacts(r, TODAY, { before: at(TODAY, '11') }).pains.map((p) => p.pain)).toEqual([
+        6,
+      ])
+      expect(safetyFacts(r, TODAY, { without: 'b' }).pains.map((p) => p.pain)).toEqual([6])
+    },
+  )
   it('a session that went without a word ends it; warm-up alone does not', () => {
     const hurt = set('pinch_hold', addDays(TODAY, -8), { pain: 8 })
     const is = (more: SetFact[]) =>
@@ -140,24 +146,29 @@ describe('pain: which hand, where, and what came before', () => {
       is([set('thumb_side', addDays(TODAY, -4)), set('narrow_pinch_lift', addDays(TODAY, -4))]),
     ).toBe('free')
   })
-  it('what is noted in a test under way counts at once, and once only when it is on record too', () => {
-    const noted = notedIn({
-      protocolId: 'key_pinch',
-      unitKind: 'pinch_gauge',
-      variant: {},
-      trials: [{ id: 't', hand: 'left', pain: 4 }],
-      observations: [
-        { id: 'o', hand: 'right', pain: null, symptom: 'numbness' },
-        { id: 'p', hand: 'right', pain: 3, symptom: null, places: ['wrist'] },
-      ],
-    })
-    expect(noted.pains).toEqual([
-      { id: 'p', hand: 'right', tissues: ['wrist'], pain: 3 },
-      { id: 't', hand: 'left', tissues: ['thumb'], pain: 4 },
-    ])
-    expect(factsWith({ ...WELL, pains: [noted.pains[0]!] }, noted).pains).toHaveLength(2)
-    expect(factsWith(WELL, noted).symptoms).toMatchObject([{ hand: 'right', symptom: 'numbness' }])
-  })
+  it(
+    'what is noted in a test under way counts at once, and once only when it is on record ' + 'too',
+    () => {
+      const noted = notedIn({
+        protocolId: 'key_pinch',
+        unitKind: 'pinch_gauge',
+        variant: {},
+        trials: [{ id: 't', hand: 'left', pain: 4 }],
+        observations: [
+          { id: 'o', hand: 'right', pain: null, symptom: 'numbness' },
+          { id: 'p', hand: 'right', pain: 3, symptom: null, places: ['wrist'] },
+        ],
+      })
+      expect(noted.pains).toEqual([
+        { id: 'p', hand: 'right', tissues: ['wrist'], pain: 3 },
+        { id: 't', hand: 'left', tissues: ['thumb'], pain: 4 },
+      ])
+      expect(factsWith({ ...WELL, pains: [noted.pains[0]!] }, noted).pains).toHaveLength(2)
+      expect(factsWith(WELL, noted).symptoms).toMatchObject([
+        { hand: 'right', symptom: 'numbness' },
+      ])
+    },
+  )
 })
 
 describe('clearances', () => {

@@ -63,13 +63,17 @@ const twice = (logs: SetLog[], earlier = '2026-10-01'): SetLog[] => [
 ]
 // Common practice, no source: twice as proposed, the smallest step; twice missed, 5 to 10 % back.
 describe('the next load of a hand', () => {
-  it('twice at the top of the range with pain to 2, and long enough at this load: the smallest step of the plates', () => {
-    const top2 = [log(), log({ set: 2, pain: 2 })]
-    expect(next(twice(top2, '2026-09-10'))!.kg).toBe(20.5)
-    expect(next(top2)!.kg).toBe(20)
-    expect(next(twice(top2))!.kg).toBe(20)
-    expect(PROGRESS.stepKg).toBe(2.5)
-  })
+  it(
+    'twice at the top of the range with pain to 2, and long enough at this load: the ' +
+      'smallest step of the plates',
+    () => {
+      const top2 = [log(), log({ set: 2, pain: 2 })]
+      expect(next(twice(top2, '2026-09-10'))!.kg).toBe(20.5)
+      expect(next(top2)!.kg).toBe(20)
+      expect(next(twice(top2))!.kg).toBe(20)
+      expect(PROGRESS.stepKg).toBe(2.5)
+    },
+  )
   it('pain 3, or a set slipped: the same', () => {
     const before = twice([log(), log({ set: 2 })], '2026-09-10').slice(0, 2)
     for (const l of [log({ set: 2, pain: 3 }), log({ set: 2, ended: 'slipped' })])
@@ -111,17 +115,21 @@ describe('the next load of a hand', () => {
     expect(next([log({ on: '2026-08-20' })])!.from).toBe('none')
     expect(next([log({ on: '2026-10-08' })])!.from).toBe('none')
   })
-  it('without a set on record a share of the latest best; without a test none; nothing where nothing is lifted', () => {
-    expect(
-      next([], {
-        bests: [
-          { quality: 'pinch_wide', implement: 'block', hand: 'left', kg: 20, on: '2026-10-01' },
-        ],
-      }),
-    ).toMatchObject({ from: 'test', kg: 18 })
-    expect(next([])).toMatchObject({ kg: null, from: 'none' })
-    expect(loadAdvice(block('ext_band'), 'left', 'hall', sources([]))).toBeNull()
-  })
+  it(
+    'without a set on record a share of the latest best; without a test none; nothing ' +
+      'where nothing is lifted',
+    () => {
+      expect(
+        next([], {
+          bests: [
+            { quality: 'pinch_wide', implement: 'block', hand: 'left', kg: 20, on: '2026-10-01' },
+          ],
+        }),
+      ).toMatchObject({ from: 'test', kg: 18 })
+      expect(next([])).toMatchObject({ kg: null, from: 'none' })
+      expect(loadAdvice(block('ext_band'), 'left', 'hall', sources([]))).toBeNull()
+    },
+  )
 })
 
 describe('on the floor', () => {
@@ -140,37 +148,45 @@ describe('on the floor', () => {
       'wrist_iso',
     ])
   })
-  it('minutes over are what has gone by, what is left of the blocks and closing, against the day', () => {
-    const b = { ...block('pinch_hold'), id: 'b' }
-    const steps = stepsOf([b])
-    expect(minutesOver(0, 30, steps, steps, [b])).toBeCloseTo(blockMinutes(b) + CLOSE_MIN - 30, 9)
-    expect(minutesOver(20, 30, steps, steps.slice(3), [b])).toBeCloseTo(
-      20 + blockMinutes(b) / 2 + CLOSE_MIN - 30,
-      9,
-    )
-  })
-  it('over time finishers go first, then wrist, carries and main work; extensors, hard main work and fresh-hand work stay', () => {
-    const left = [
-      'catch_plate',
-      'pinch_max',
-      'pinch_hold',
-      'carry_long',
-      'lever_pron',
-      'ext_band',
-      'wrist_rev',
-    ].map((e) => block(e))
-    const order = cutsFor(left, 1000).map((b) => exerciseById(b.exerciseId)!.position)
-    expect(order).toEqual(
-      [...order].sort(
-        (a, b) =>
-          ['finisher', 'wrist', 'carry', 'main'].indexOf(a) -
-          ['finisher', 'wrist', 'carry', 'main'].indexOf(b),
-      ),
-    )
-    const out = cutsFor(left, 1000).map((b) => b.exerciseId)
-    for (const stays of ['catch_plate', 'ext_band', 'wrist_rev', 'pinch_max'])
-      expect(out).not.toContain(stays)
-    expect(cutsFor(left, 1)).toHaveLength(1)
-    expect(cutsFor(left, 0)).toEqual([])
-  })
+  it(
+    'minutes over are what has gone by, what is left of the blocks and closing, against ' +
+      'the day',
+    () => {
+      const b = { ...block('pinch_hold'), id: 'b' }
+      const steps = stepsOf([b])
+      expect(minutesOver(0, 30, steps, steps, [b])).toBeCloseTo(blockMinutes(b) + CLOSE_MIN - 30, 9)
+      expect(minutesOver(20, 30, steps, steps.slice(3), [b])).toBeCloseTo(
+        20 + blockMinutes(b) / 2 + CLOSE_MIN - 30,
+        9,
+      )
+    },
+  )
+  it(
+    'over time finishers go first, then wrist, carries and main work; extensors, hard main ' +
+      'work and fresh-hand work stay',
+    () => {
+      const left = [
+        'catch_plate',
+        'pinch_max',
+        'pinch_hold',
+        'carry_long',
+        'lever_pron',
+        'ext_band',
+        'wrist_rev',
+      ].map((e) => block(e))
+      const order = cutsFor(left, 1000).map((b) => exerciseById(b.exerciseId)!.position)
+      expect(order).toEqual(
+        [...order].sort(
+          (a, b) =>
+            ['finisher', 'wrist', 'carry', 'main'].indexOf(a) -
+            ['finisher', 'wrist', 'carry', 'main'].indexOf(b),
+        ),
+      )
+      const out = cutsFor(left, 1000).map((b) => b.exerciseId)
+      for (const stays of ['catch_plate', 'ext_band', 'wrist_rev', 'pinch_max'])
+        expect(out).not.toContain(stays)
+      expect(cutsFor(left, 1)).toHaveLength(1)
+      expect(cutsFor(left, 0)).toEqual([])
+    },
+  )
 })

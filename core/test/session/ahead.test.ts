@@ -70,17 +70,21 @@ const pair = [block('edge_lift', 0), block('edge_lift', 3)]
 
 describe('weeks ahead', () => {
   const eight = Array.from({ length: 8 }, (_, i) => week(i, pair, i === 3 ? 'deload' : 'ordinary'))
-  it('rise as the floor would ask week by week, hold in a lighter week, and never by more than a level allows', () => {
-    const [row] = ahead(eight, sources())
-    const cells = row!.cells.map((c) => behind(c!))
-    expect(cells[3]).toMatchObject({ dose: cells[2]!.dose, loadKg: cells[2]!.loadKg })
-    const height = cells.map((c) => c.loadKg! * c.dose ** 0.35)
-    expect(height.at(-1)!).toBeGreaterThan(height[0]! * 1.01)
-    expect(cells.at(-1)!.loadKg! / cells[0]!.loadKg!).toBeLessThan(1.04 ** 2 + 1e-9)
-    // No test and no set: the first load is a guess and says so.
-    expect(cells.every((c) => c.guessed)).toBe(true)
-    expect(row!.cells[0]).toMatchObject({ days: [0, 3], hands: { left: { sets: 6 } } })
-  })
+  it(
+    'rise as the floor would ask week by week, hold in a lighter week, and never by more ' +
+      'than a level allows',
+    () => {
+      const [row] = ahead(eight, sources())
+      const cells = row!.cells.map((c) => behind(c!))
+      expect(cells[3]).toMatchObject({ dose: cells[2]!.dose, loadKg: cells[2]!.loadKg })
+      const height = cells.map((c) => c.loadKg! * c.dose ** 0.35)
+      expect(height.at(-1)!).toBeGreaterThan(height[0]! * 1.01)
+      expect(cells.at(-1)!.loadKg! / cells[0]!.loadKg!).toBeLessThan(1.04 ** 2 + 1e-9)
+      // No test and no set: the first load is a guess and says so.
+      expect(cells.every((c) => c.guessed)).toBe(true)
+      expect(row!.cells[0]).toMatchObject({ days: [0, 3], hands: { left: { sets: 6 } } })
+    },
+  )
   it('agree with what the floor asks on the first day, and know what is fixed by hand', () => {
     const logs = ['2026-09-21', '2026-09-28'].flatMap((on) => [log(on), log(on, { hand: 'right' })])
     const s = sources({ logs })
@@ -203,35 +207,44 @@ describe('standing still', () => {
     for (const logs of [rose, hurt, daysBack([49, 8, 4]), daysBack([8, 6, 4, 3, 2, 1])])
       expect(flatLines(facts(logs))).toEqual([])
   })
-  it('a lighter week is no week of the four: what rose before it still counts as risen within them', () => {
-    // The eight weeks end with a rise 33 days ago, and a lighter week since.
-    const logs = daysBack([49, 42, 35, 33, 24, 20, 16, 12, 8, 4], (i) => ({
-      seconds: i < 3 ? 7 : i === 6 || i === 7 ? 6 : 8,
-    }))
-    expect(flatLines(facts(logs))).toHaveLength(1)
-    const lighter = [addDays(MONDAY, -21)]
-    expect(flatLines({ ...facts(logs), lighter })).toEqual([])
-    // Four weeks of work without a rise are four weeks with a lighter one between them too.
-    expect(flatLines({ ...facts(still), lighter })).toHaveLength(1)
-  })
-  it('changes what stands in the way first: a fixed amount, sets that fall short, one day a week', () => {
-    const kind = (logs: SetLog[], blocks: Block[]) => flatLines(facts(logs, blocks))[0]!.change.kind
-    expect(
-      kind(
-        still,
-        pair.map((b) => ({ ...b, fixed: true })),
-      ),
-    ).toBe('ladder')
-    expect(
-      kind(
-        daysBack([49, 42, 35, 28, 24, 20, 16, 12, 8, 4], (i) => ({
-          ended: i > 3 ? 'slipped' : 'done',
-        })),
-        pair,
-      ),
-    ).toBe('easier')
-    expect(kind(still, [pair[0]!])).toBe('day')
-  })
+  it(
+    'a lighter week is no week of the four: what rose before it still counts as risen ' +
+      'within them',
+    () => {
+      // The eight weeks end with a rise 33 days ago, and a lighter week since.
+      const logs = daysBack([49, 42, 35, 33, 24, 20, 16, 12, 8, 4], (i) => ({
+        seconds: i < 3 ? 7 : i === 6 || i === 7 ? 6 : 8,
+      }))
+      expect(flatLines(facts(logs))).toHaveLength(1)
+      const lighter = [addDays(MONDAY, -21)]
+      expect(flatLines({ ...facts(logs), lighter })).toEqual([])
+      // Four weeks of work without a rise are four weeks with a lighter one between them too.
+      expect(flatLines({ ...facts(still), lighter })).toHaveLength(1)
+    },
+  )
+  it(
+    'changes what stands in the way first: a fixed amount, sets that fall short, one day a ' +
+      'week',
+    () => {
+      const kind = (logs: SetLog[], blocks: Block[]) =>
+        flatLines(facts(logs, blocks))[0]!.change.kind
+      expect(
+        kind(
+          still,
+          pair.map((b) => ({ ...b, fixed: true })),
+        ),
+      ).toBe('ladder')
+      expect(
+        kind(
+          daysBack([49, 42, 35, 28, 24, 20, 16, 12, 8, 4], (i) => ({
+            ended: i > 3 ? 'slipped' : 'done',
+          })),
+          pair,
+        ),
+      ).toBe('easier')
+      expect(kind(still, [pair[0]!])).toBe('day')
+    },
+  )
   it('proposes nothing more of what a caution holds', () => {
     const thumb = (status: 'active' | 'settled') =>
       judgeBy({
@@ -296,15 +309,18 @@ describe('sets as soft evidence', () => {
     expect(tellsMost([...flat, ...up])!.exerciseId).toBe('edge_lift')
     expect(tellsMost(flat)).toBeNull()
   })
-  it('repetitions with a load stand for no single lift: curves of holds do not speak of them', () => {
-    const curls = daysBack([40, 30, 20, 10, 1], () => ({
-      exerciseId: 'wrist_curl',
-      seconds: null,
-      reps: 15,
-    }))
-    const [c] = trainingSince(curls, since)
-    expect(c).toMatchObject({ exerciseId: 'wrist_curl', level: null })
-  })
+  it(
+    'repetitions with a load stand for no single lift: ' + 'curves of holds do not speak of them',
+    () => {
+      const curls = daysBack([40, 30, 20, 10, 1], () => ({
+        exerciseId: 'wrist_curl',
+        seconds: null,
+        reps: 15,
+      }))
+      const [c] = trainingSince(curls, since)
+      expect(c).toMatchObject({ exerciseId: 'wrist_curl', level: null })
+    },
+  )
   it('counts from the quality\u2019s own newest test, whatever else was tested since', () => {
     const session = (protocolId: string, unitKind: string, on: string) =>
       ({

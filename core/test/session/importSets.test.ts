@@ -26,25 +26,28 @@ const messages = (...lines: string[]) => {
 const HEAD = 'athlete;date;exercise;hand;sets;load;unit;reps;seconds;pain'
 
 describe('a file of sets', () => {
-  it('a line of five of both hands is ten sets, numbered a hand; pounds and commas are read', () => {
-    const r = read([HEAD, 'Noor Fairbrass;8.10.2026;roll_max;both;5;82,5;lb;;3;'])
-    expect(r.ok && r.sets).toHaveLength(10)
-    expect(r.ok && r.sets.filter((s) => s.hand === 'left').map((s) => s.set)).toEqual([
-      1, 2, 3, 4, 5,
-    ])
-    expect(r.ok && r.sets[0]).toMatchObject({
-      athleteId: 'a1',
-      exerciseId: 'roll_max',
-      on: '2026-10-08',
-      enteredLoad: 82.5,
-      enteredUnit: 'lb',
-      seconds: 3,
-      reps: null,
-      ended: 'done',
-    })
-    // The international pound, 0.45359237 kg (from memory).
-    expect(r.ok && r.sets[0]!.loadKg).toBeCloseTo(82.5 * 0.45359237, 6)
-  })
+  it(
+    'a line of five of both hands is ten sets, numbered ' + 'a hand; pounds and commas are read',
+    () => {
+      const r = read([HEAD, 'Noor Fairbrass;8.10.2026;roll_max;both;5;82,5;lb;;3;'])
+      expect(r.ok && r.sets).toHaveLength(10)
+      expect(r.ok && r.sets.filter((s) => s.hand === 'left').map((s) => s.set)).toEqual([
+        1, 2, 3, 4, 5,
+      ])
+      expect(r.ok && r.sets[0]).toMatchObject({
+        athleteId: 'a1',
+        exerciseId: 'roll_max',
+        on: '2026-10-08',
+        enteredLoad: 82.5,
+        enteredUnit: 'lb',
+        seconds: 3,
+        reps: null,
+        ended: 'done',
+      })
+      // The international pound, 0.45359237 kg (from memory).
+      expect(r.ok && r.sets[0]!.loadKg).toBeCloseTo(82.5 * 0.45359237, 6)
+    },
+  )
   it('an exercise of both hands at once asks for no hand, and a later line counts on', () => {
     const r = read([
       HEAD,

@@ -38,18 +38,22 @@ describe('a session by the clock', () => {
   const [l1, r1, l2] = steps as [Step, Step, Step]
   const going = (): Run => ({ ...start({ ...begun(T0), phase: 'ready' }, T0), at: stepKey(l1) })
 
-  it('counts in, holds to the target, and asks; the rest of the other hand begins at the end of the hold', () => {
-    const r = tick(going(), l1, r1, T0 + 1000 * (COUNT_IN_S + 7))
-    expect(r.phase).toBe('work')
-    expect(elapsedS(r, T0 + 1000 * (COUNT_IN_S + 7))).toBe(7)
-    const end = tick(r, l1, r1, T0 + 1000 * (COUNT_IN_S + 20.4))
-    expect(end).toMatchObject({
-      phase: 'confirm',
-      workedS: 20,
-      restUntil: T0 + 1000 * (COUNT_IN_S + 20 + SWAP_S),
-    })
-    expect(restLeftS(end, T0 + 1000 * (COUNT_IN_S + 20 + 3))).toBe(SWAP_S - 3)
-  })
+  it(
+    'counts in, holds to the target, and asks; the rest of the other hand begins at the ' +
+      'end of the hold',
+    () => {
+      const r = tick(going(), l1, r1, T0 + 1000 * (COUNT_IN_S + 7))
+      expect(r.phase).toBe('work')
+      expect(elapsedS(r, T0 + 1000 * (COUNT_IN_S + 7))).toBe(7)
+      const end = tick(r, l1, r1, T0 + 1000 * (COUNT_IN_S + 20.4))
+      expect(end).toMatchObject({
+        phase: 'confirm',
+        workedS: 20,
+        restUntil: T0 + 1000 * (COUNT_IN_S + 20 + SWAP_S),
+      })
+      expect(restLeftS(end, T0 + 1000 * (COUNT_IN_S + 20 + 3))).toBe(SWAP_S - 3)
+    },
+  )
   it('a page hidden for a minute comes back where the minute led', () => {
     expect(tick(going(), l1, r1, T0 + 60_000)).toMatchObject({
       phase: 'confirm',
@@ -71,16 +75,20 @@ describe('a session by the clock', () => {
     for (let t = T0; t <= T0 + 40_000; t += 137) many = tick(many, l1, r1, t)
     expect(tick(going(), l1, r1, T0 + 40_000)).toEqual(many)
   })
-  it('a new block waits for the coach, and a set between main-lift sets too; within a block it goes on by itself', () => {
-    const b1 = steps.find((s) => s.blockId === 'b')!
-    const rest: Run = { ...going(), phase: 'rest', ended: { 'a left': T0 }, restUntil: T0 + 1000 }
-    expect(tick(rest, b1, undefined, T0 + 1000).phase).toBe('ready')
-    expect(tick(rest, r1, undefined, T0 + 1000).phase).toBe('count')
-    const lift = stepsOf([block('s', 'spring_super')])
-    expect(tick({ ...rest, ended: { 's left': T0 } }, lift[1], undefined, T0 + 1000).phase).toBe(
-      'ready',
-    )
-  })
+  it(
+    'a new block waits for the coach, and a set between main-lift sets too; within a block ' +
+      'it goes on by itself',
+    () => {
+      const b1 = steps.find((s) => s.blockId === 'b')!
+      const rest: Run = { ...going(), phase: 'rest', ended: { 'a left': T0 }, restUntil: T0 + 1000 }
+      expect(tick(rest, b1, undefined, T0 + 1000).phase).toBe('ready')
+      expect(tick(rest, r1, undefined, T0 + 1000).phase).toBe('count')
+      const lift = stepsOf([block('s', 'spring_super')])
+      expect(tick({ ...rest, ended: { 's left': T0 } }, lift[1], undefined, T0 + 1000).phase).toBe(
+        'ready',
+      )
+    },
+  )
   it('a pause stops every clock and goes on where it was', () => {
     const work = tick(going(), l1, r1, T0 + 1000 * (COUNT_IN_S + 5))
     const held = pause(work, T0 + 1000 * (COUNT_IN_S + 5))
@@ -121,12 +129,16 @@ describe('what is still to be done', () => {
     set,
     pain,
   })
-  it('goes on after what is logged; pain over 3 ends that hand of the block, exactly 3 does not', () => {
-    expect(keys([])).toEqual(['1left', '1right', '2left', '2right'])
-    expect(keys([log('left', 1, 3), log('right', 1)])).toEqual(['2left', '2right'])
-    expect(keys([log('left', 1, 4), log('right', 1)])).toEqual(['2right'])
-    expect(keys([log('left', 1, 4), log('right', 1, 5)])).toEqual([])
-  })
+  it(
+    'goes on after what is logged; pain over 3 ends that hand of the block, exactly 3 does ' +
+      'not',
+    () => {
+      expect(keys([])).toEqual(['1left', '1right', '2left', '2right'])
+      expect(keys([log('left', 1, 3), log('right', 1)])).toEqual(['2left', '2right'])
+      expect(keys([log('left', 1, 4), log('right', 1)])).toEqual(['2right'])
+      expect(keys([log('left', 1, 4), log('right', 1, 5)])).toEqual([])
+    },
+  )
   it('leaves out what a caution holds and what is passed over', () => {
     expect(keys([], {}, (s) => s.hand === 'left')).toEqual(['1right', '2right'])
     expect(passOver(r, steps[0]!, steps[1], T0).passed).toEqual([stepKey(steps[0]!)])

@@ -32,22 +32,26 @@ const log = (more: Partial<SetLog>): SetLog => ({
 
 describe('a session as trials', () => {
   const keys = (steps: readonly Step[]) => steps.map((s) => `${s.blockId}${s.set}${s.hand[0]}`)
-  it('works in order with alternating hands; the warm-up is for what the day holds, stretches close', () => {
-    expect(keys(stepsOf([block('b', 'wrist_curl'), block('a', 'pinch_hold')]))).toEqual([
-      'a1l',
-      'a1r',
-      'a2l',
-      'a2r',
-      'b1l',
-      'b1r',
-      'b2l',
-      'b2r',
-    ])
-    expect(CLOSING.map((e) => e.id)).toContain('stretch')
-    expect(warmUp([block('b', 'bar_hold')]).map((e) => e.id)).not.toContain('prep_thumb')
-    expect(warmUp([block('a', 'pinch_hold')]).map((e) => e.id)).toContain('prep_thumb')
-    expect(stepsOf([])).toEqual([])
-  })
+  it(
+    'works in order with alternating hands; the warm-up is for what the day holds, ' +
+      'stretches close',
+    () => {
+      expect(keys(stepsOf([block('b', 'wrist_curl'), block('a', 'pinch_hold')]))).toEqual([
+        'a1l',
+        'a1r',
+        'a2l',
+        'a2r',
+        'b1l',
+        'b1r',
+        'b2l',
+        'b2r',
+      ])
+      expect(CLOSING.map((e) => e.id)).toContain('stretch')
+      expect(warmUp([block('b', 'bar_hold')]).map((e) => e.id)).not.toContain('prep_thumb')
+      expect(warmUp([block('a', 'pinch_hold')]).map((e) => e.id)).toContain('prep_thumb')
+      expect(stepsOf([])).toEqual([])
+    },
+  )
   it('the coach may turn blocks round and add sets', () => {
     expect(
       keys(
@@ -102,23 +106,27 @@ describe('what was done', () => {
   })
 })
 
-it('a hand that gets one set more has it at the end of the block, and its sets are counted for it', () => {
-  const block = {
-    id: 'x',
-    day: 0,
-    exerciseId: 'pinch_hold',
-    sets: 2,
-    dose: 20,
-    hands: ['left', 'right'] as const,
-    extra: 'left' as const,
-    reason: '',
-  }
-  const own = stepsOf([block]).filter((s) => s.blockId === 'x')
-  expect(own.map((s) => `${s.hand} ${s.set} of ${s.sets}`)).toEqual([
-    'left 1 of 3',
-    'right 1 of 2',
-    'left 2 of 3',
-    'right 2 of 2',
-    'left 3 of 3',
-  ])
-})
+it(
+  'a hand that gets one set more has it at the end of the block, and its sets are counted ' +
+    'for it',
+  () => {
+    const block = {
+      id: 'x',
+      day: 0,
+      exerciseId: 'pinch_hold',
+      sets: 2,
+      dose: 20,
+      hands: ['left', 'right'] as const,
+      extra: 'left' as const,
+      reason: '',
+    }
+    const own = stepsOf([block]).filter((s) => s.blockId === 'x')
+    expect(own.map((s) => `${s.hand} ${s.set} of ${s.sets}`)).toEqual([
+      'left 1 of 3',
+      'right 1 of 2',
+      'left 2 of 3',
+      'right 2 of 2',
+      'left 3 of 3',
+    ])
+  },
+)

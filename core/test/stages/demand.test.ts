@@ -62,14 +62,18 @@ describe("the coach's changes", () => {
       defaultRow({ sources: [{ id: 'boxer', weight: 1 }], edits }, 'closed', [])!.importance,
     ).toBe(4)
   })
-  it('can add a quality the sport does not ask for, and take one out without losing it from sight', () => {
-    const set = { sources: [{ id: 'boxer', weight: 1 }], edits }
-    expect(row(set, 'edge')).toMatchObject({
-      importance: 2,
-      emphasis: [{ id: 'sustained', share: 1 }],
-    })
-    expect(row(set, 'hang')).toMatchObject({ importance: 0 })
-  })
+  it(
+    'can add a quality the sport does not ask for, and take one out without losing it from ' +
+      'sight',
+    () => {
+      const set = { sources: [{ id: 'boxer', weight: 1 }], edits }
+      expect(row(set, 'edge')).toMatchObject({
+        importance: 2,
+        emphasis: [{ id: 'sustained', share: 1 }],
+      })
+      expect(row(set, 'hang')).toMatchObject({ importance: 0 })
+    },
+  )
   it('copied as an own event, give the same rows as a source', () => {
     const set = { sources: [{ id: 'boxer', weight: 1 }], edits }
     const own = copyAsSource(demandProfile(set)!, {

@@ -42,27 +42,30 @@ describe('stage states', () => {
     expect(state({ tests: { ...good.tests, unfinished: true } }, 'tests').word).toBe('Unfinished')
     expect(state({ demandsSince: null }, 'demands').state).toBe('due')
   })
-  it('the plan is due when none is there or its week is over, stale when tests came after it', () => {
-    expect(state({ plan: { weekStart: null, after: [] } }, 'plan')).toMatchObject({
-      state: 'due',
-      why: 'No week planned',
-    })
-    expect(state({ plan: { weekStart: '2026-11-19', after: [] } }, 'plan').state).toBe('done')
-    expect(state({ plan: { weekStart: '2026-11-18', after: [] } }, 'plan').word).toBe('Ended')
-    expect(state({ plan: { weekStart: '2026-11-23', after: ['tests'] } }, 'plan').state).toBe(
-      'stale',
-    )
-    // What touches safety is named first.
-    expect(
-      state({ plan: { weekStart: '2026-11-23', after: ['tests', 'injury'] } }, 'plan').word,
-    ).toBe('Before injury')
-    expect(
-      state({ plan: { weekStart: '2026-11-23', after: ['week', 'demands'] } }, 'plan').word,
-    ).toBe('Before demands')
-    expect(state({ plan: { weekStart: '2026-11-23', after: ['week'] } }, 'plan').word).toBe(
-      'Before week',
-    )
-  })
+  it(
+    'the plan is due when none is there or its week is ' + 'over, stale when tests came after it',
+    () => {
+      expect(state({ plan: { weekStart: null, after: [] } }, 'plan')).toMatchObject({
+        state: 'due',
+        why: 'No week planned',
+      })
+      expect(state({ plan: { weekStart: '2026-11-19', after: [] } }, 'plan').state).toBe('done')
+      expect(state({ plan: { weekStart: '2026-11-18', after: [] } }, 'plan').word).toBe('Ended')
+      expect(state({ plan: { weekStart: '2026-11-23', after: ['tests'] } }, 'plan').state).toBe(
+        'stale',
+      )
+      // What touches safety is named first.
+      expect(
+        state({ plan: { weekStart: '2026-11-23', after: ['tests', 'injury'] } }, 'plan').word,
+      ).toBe('Before injury')
+      expect(
+        state({ plan: { weekStart: '2026-11-23', after: ['week', 'demands'] } }, 'plan').word,
+      ).toBe('Before demands')
+      expect(state({ plan: { weekStart: '2026-11-23', after: ['week'] } }, 'plan').word).toBe(
+        'Before week',
+      )
+    },
+  )
   it('the floor is due on the day, stale when a session was missed', () => {
     const floor = (more: Partial<StageFacts['floor']>) =>
       state({ floor: { ...good.floor, ...more } }, 'floor').state

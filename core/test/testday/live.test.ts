@@ -91,28 +91,32 @@ describe('a test day as it runs', () => {
     expect(events).toHaveLength(72)
     expect(Math.max(...events.map((e) => e.at))).toBeCloseTo(order.endS, 6)
   })
-  it('somebody late moves fewer of the others out of turn than a fresh order does, whoever it is and however late', () => {
-    const before = dayNow(setup, [], 0, wished).order
-    const totals = [0, 0]
-    for (const id of 'ace')
-      for (const untilS of [120, 600]) {
-        const late = [ev(0, { kind: 'late', athlete: id, untilS })]
-        const after = dayNow(setup, late, 0, wished).order
-        const all = [...late, ev(0, { kind: 'reorder' })]
-        const fresh = dayNow(setup, all, 0, wishedTimes(setup, all, 500_000)).order
-        expect(
-          Math.min(...after.slots.filter((s) => s.athlete === id).map((s) => s.start)),
-        ).toBeGreaterThanOrEqual(untilS)
-        const [mine, anew] = [
-          moved(before.slots, after.slots, id),
-          moved(before.slots, fresh.slots, id),
-        ]
-        expect(mine, `${id} late by ${untilS}`).toBeLessThanOrEqual(anew)
-        totals[0]! += mine
-        totals[1]! += anew
-      }
-    expect(totals[0]!).toBeLessThan(0.5 * totals[1]!)
-  })
+  it(
+    'somebody late moves fewer of the others out of turn than a fresh order does, whoever ' +
+      'it is and however late',
+    () => {
+      const before = dayNow(setup, [], 0, wished).order
+      const totals = [0, 0]
+      for (const id of 'ace')
+        for (const untilS of [120, 600]) {
+          const late = [ev(0, { kind: 'late', athlete: id, untilS })]
+          const after = dayNow(setup, late, 0, wished).order
+          const all = [...late, ev(0, { kind: 'reorder' })]
+          const fresh = dayNow(setup, all, 0, wishedTimes(setup, all, 500_000)).order
+          expect(
+            Math.min(...after.slots.filter((s) => s.athlete === id).map((s) => s.start)),
+          ).toBeGreaterThanOrEqual(untilS)
+          const [mine, anew] = [
+            moved(before.slots, after.slots, id),
+            moved(before.slots, fresh.slots, id),
+          ]
+          expect(mine, `${id} late by ${untilS}`).toBeLessThanOrEqual(anew)
+          totals[0]! += mine
+          totals[1]! += anew
+        }
+      expect(totals[0]!).toBeLessThan(0.5 * totals[1]!)
+    },
+  )
   it('pain ends a hand, leaving ends both; a skipped try takes no rest', () => {
     const left = (events: DayEvent[]) =>
       dayNow(setup, events, 0, wished).order.slots.filter((s) => s.athlete === 'a')
@@ -140,36 +144,46 @@ describe('a test day as it runs', () => {
       ).state.handEnded['a'],
     ).toBeUndefined()
   })
-  it('a station that breaks waits, and comes back; with a twin its trials go there; nothing is lost', () => {
-    const events = run([], 300)
-    const lost = [...events, ev(301, { kind: 'lost', station: 's1' })]
-    const day = dayNow(setup, lost, 301, wished)
-    expect(day.order.slots.every((s) => s.station === 's0')).toBe(true)
-    const back = dayNow(setup, [...lost, ev(500, { kind: 'back', station: 's1' })], 500, wished)
-    expect(back.order.slots.length + back.done.length).toBe(72)
-    const twin: DaySetup = { ...setup, stations: [...setup.stations, station('s2', 'dyno_seated')] }
-    const times = wishedTimes(twin, [], 500_000)
-    const moved = dayNow(twin, [ev(1, { kind: 'lost', station: 's0' })], 1, times)
-    expect(moved.order.slots.filter((s) => s.station === 's2')).toHaveLength(72)
-    // Done there they are behind it: the day ends.
-    const all = ['left', 'right'].flatMap((hand) =>
-      Array.from({ length: 6 }, (_, k) =>
-        ev(10 + k, {
-          kind: 'done',
-          athlete: 'a',
-          station: 's2',
-          hand,
-          loadKg: 0,
-          outcome: 'clean',
-        }),
-      ),
-    )
-    expect(
-      dayNow(twin, [ev(1, { kind: 'lost', station: 's0' }), ...all], 40, times).order.slots.filter(
-        (s) => s.athlete === 'a' && s.station === 's2',
-      ),
-    ).toEqual([])
-  })
+  it(
+    'a station that breaks waits, and comes back; with a twin its trials go there; nothing ' +
+      'is lost',
+    () => {
+      const events = run([], 300)
+      const lost = [...events, ev(301, { kind: 'lost', station: 's1' })]
+      const day = dayNow(setup, lost, 301, wished)
+      expect(day.order.slots.every((s) => s.station === 's0')).toBe(true)
+      const back = dayNow(setup, [...lost, ev(500, { kind: 'back', station: 's1' })], 500, wished)
+      expect(back.order.slots.length + back.done.length).toBe(72)
+      const twin: DaySetup = {
+        ...setup,
+        stations: [...setup.stations, station('s2', 'dyno_seated')],
+      }
+      const times = wishedTimes(twin, [], 500_000)
+      const moved = dayNow(twin, [ev(1, { kind: 'lost', station: 's0' })], 1, times)
+      expect(moved.order.slots.filter((s) => s.station === 's2')).toHaveLength(72)
+      // Done there they are behind it: the day ends.
+      const all = ['left', 'right'].flatMap((hand) =>
+        Array.from({ length: 6 }, (_, k) =>
+          ev(10 + k, {
+            kind: 'done',
+            athlete: 'a',
+            station: 's2',
+            hand,
+            loadKg: 0,
+            outcome: 'clean',
+          }),
+        ),
+      )
+      expect(
+        dayNow(
+          twin,
+          [ev(1, { kind: 'lost', station: 's0' }), ...all],
+          40,
+          times,
+        ).order.slots.filter((s) => s.athlete === 'a' && s.station === 's2'),
+      ).toEqual([])
+    },
+  )
   it('a retry is one trial more, a break calls nobody before its end', () => {
     const day = dayNow(
       setup,

@@ -180,25 +180,34 @@ function cutAt(
 }
 
 describe('a running order', () => {
-  it('never breaks a rest, a walk or a set-up, over 500 days with a late arrival, someone who stops and a station lost in the middle', () => {
-    fc.assert(
-      fc.property(someDay, (d) => {
-        const visits = visitsOf(d)
-        const first = orderDay(visits, d.p, DAWN, 20_000)
-        expect(faults(first, visits, d.p)).toEqual([])
-        expect(first.endS).toBeGreaterThanOrEqual(dayBound(visits, d.p) - 1e-6)
-        const { left, state } = cutAt(first, visits, d.at * first.endS)
-        const lost = d.stations > 1 ? `s${d.broken % d.stations}` : null
-        const on = left.map((v) =>
-          v.station === lost || v.athlete === `a${d.stops % d.athletes}` ? { ...v, tries: [] } : v,
-        )
-        const later: DayState = { ...state, from: { [`a${d.late % d.athletes}`]: state.now + 60 } }
-        const again = orderDay(on, d.p, later, 20_000)
-        expect(faults(again, on, d.p, later)).toEqual([])
-      }),
-      { numRuns: 500, seed: 11 },
-    )
-  })
+  it(
+    'never breaks a rest, a walk or a set-up, over 500 days with a late arrival, someone ' +
+      'who stops and a station lost in the middle',
+    () => {
+      fc.assert(
+        fc.property(someDay, (d) => {
+          const visits = visitsOf(d)
+          const first = orderDay(visits, d.p, DAWN, 20_000)
+          expect(faults(first, visits, d.p)).toEqual([])
+          expect(first.endS).toBeGreaterThanOrEqual(dayBound(visits, d.p) - 1e-6)
+          const { left, state } = cutAt(first, visits, d.at * first.endS)
+          const lost = d.stations > 1 ? `s${d.broken % d.stations}` : null
+          const on = left.map((v) =>
+            v.station === lost || v.athlete === `a${d.stops % d.athletes}`
+              ? { ...v, tries: [] }
+              : v,
+          )
+          const later: DayState = {
+            ...state,
+            from: { [`a${d.late % d.athletes}`]: state.now + 60 },
+          }
+          const again = orderDay(on, d.p, later, 20_000)
+          expect(faults(again, on, d.p, later)).toEqual([])
+        }),
+        { numRuns: 500, seed: 11 },
+      )
+    },
+  )
   it('meets the bound with one station and one load', () => {
     for (const n of [4, 6, 12]) {
       const v = day([Array<number>(n).fill(0)])
@@ -222,11 +231,15 @@ describe('a running order', () => {
 })
 
 describe('the bound of a day', () => {
-  it('of one station without plates is its trials and the changes of lifter; of one athlete the rests', () => {
-    expect(dayBound(day([[0, 0, 0, 0, 0, 0]]), P)).toBe(885)
-    expect(dayBound(day([[0]]), P)).toBe(510)
-    expect(dayBound(day([[0], [50], [45], [47.5]]), P)).toBe(2310)
-  })
+  it(
+    'of one station without plates is its trials and the changes of lifter; of one athlete ' +
+      'the rests',
+    () => {
+      expect(dayBound(day([[0, 0, 0, 0, 0, 0]]), P)).toBe(885)
+      expect(dayBound(day([[0]]), P)).toBe(510)
+      expect(dayBound(day([[0], [50], [45], [47.5]]), P)).toBe(2310)
+    },
+  )
   // Against looking at every permutation.
   it('the cheapest matching is the cheapest of all', () =>
     fc.assert(

@@ -48,12 +48,16 @@ describe('results of a day', () => {
     events,
     (athlete, s, hand) => earlier[`${athlete} ${s} ${hand}`] ?? null,
   )
-  it('a new best is above the best before the day; equal is none, and without one there is none', () => {
-    expect(r!.rows.map((x) => [x.athlete, x.beaten])).toEqual([
-      ['b', []],
-      ['a', [{ hand: 'left', by: 2 }]],
-    ])
-  })
+  it(
+    'a new best is above the best before the day; equal is none, and without one there is ' +
+      'none',
+    () => {
+      expect(r!.rows.map((x) => [x.athlete, x.beaten])).toEqual([
+        ['b', []],
+        ['a', [{ hand: 'left', by: 2 }]],
+      ])
+    },
+  )
   it('a hand whose trials spread too wide is to be tested again', () =>
     expect(r!.rows.map((x) => x.retest)).toEqual([true, false]))
 })

@@ -15,7 +15,8 @@ interface Instance {
 
 /**
  * Days and the length another program found for each in 180 ms, with the bound it gives: left and
- * right at one load, the next round 2.5 kg heavier. Read otherwise, each try is heavier than the one
+ * right at one load, the next round 2.5 kg heavier. Read otherwise, each try is heavier than the
+ * one
  * before it.
  */
 const all = JSON.parse(

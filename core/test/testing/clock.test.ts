@@ -30,7 +30,8 @@ describe('what is odd about when it came', () => {
       'The device\u2019s clock was 3 hours ahead; the time is set right.',
     )
     expect(oddArrival(NOW - 25 * H, NOW, -6 * 60_000)).toBe(
-      'Came 1 day after it was done. The device\u2019s clock was 6 minutes behind; the time is set right.',
+      'Came 1 day after it was done. The device\u2019s clock was 6 minutes behind; the ' +
+        'time is set right.',
     )
   })
 })

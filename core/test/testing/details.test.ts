@@ -57,33 +57,40 @@ describe('what is kept beside a trial', () => {
 })
 
 describe('a protocol as its choices make it', () => {
-  it('pull-ups on towels are counted, hangs are timed; a band opened is counted, a sensor is read', () => {
-    expect(asSetUp(p('towel_test'), {})).toMatchObject({
-      unit: 's',
-      entry: 'clock',
-      rows: [{ measure: 'sustained' }],
-    })
-    expect(asSetUp(p('towel_test'), { count: 'reps' })).toMatchObject({
-      unit: 'count',
-      entry: 'value',
-      rows: [{ measure: 'repeated' }],
-    })
-    expect(rowsOf(asSetUp(p('finger_open'), { count: 'reps' }), { variant: {} })).toEqual([
-      { quality: 'finger_ext', measure: 'sustained' },
-    ])
-    expect(asSetUp(p('girth'), { site: 'thumb_pumped' }).measures).toEqual(['thumb_pumped'])
-    expect(protocolOf({ protocolId: 'nothing', variant: {} })).toBeUndefined()
-  })
-  it('torque is force x distance; a hung mass counts by its weight (1 kgf = 9.80665 N exactly)', () => {
-    const lever = p('lever_torque')
-    expect(resultSi(2, 'kg', lever, { armMm: '500' })).toBeCloseTo(9.80665, 9)
-    expect(resultSi(20, 'N', p('wrist_max'), { armMm: '90' })).toBeCloseTo(1.8, 9)
-    expect(resultSi(1.8, 'N m', p('wrist_max'), { armMm: '90' })).toBe(1.8)
-    expect(resultSi(2, 'kg', lever, {})).toBeNull()
-    const slip = readTrialValue('400', 'kg', lever, { armMm: '500' })
-    expect(slip).toMatchObject({ ok: false, reason: 'too-high' })
-    expect(!slip.ok && slip.message).toBe('400 kg is over 12.2 kg, more than this test takes.')
-  })
+  it(
+    'pull-ups on towels are counted, hangs are timed; a band opened is counted, a sensor ' +
+      'is read',
+    () => {
+      expect(asSetUp(p('towel_test'), {})).toMatchObject({
+        unit: 's',
+        entry: 'clock',
+        rows: [{ measure: 'sustained' }],
+      })
+      expect(asSetUp(p('towel_test'), { count: 'reps' })).toMatchObject({
+        unit: 'count',
+        entry: 'value',
+        rows: [{ measure: 'repeated' }],
+      })
+      expect(rowsOf(asSetUp(p('finger_open'), { count: 'reps' }), { variant: {} })).toEqual([
+        { quality: 'finger_ext', measure: 'sustained' },
+      ])
+      expect(asSetUp(p('girth'), { site: 'thumb_pumped' }).measures).toEqual(['thumb_pumped'])
+      expect(protocolOf({ protocolId: 'nothing', variant: {} })).toBeUndefined()
+    },
+  )
+  it(
+    'torque is force x distance; a hung mass counts by its weight (1 kgf = 9.80665 N ' + 'exactly)',
+    () => {
+      const lever = p('lever_torque')
+      expect(resultSi(2, 'kg', lever, { armMm: '500' })).toBeCloseTo(9.80665, 9)
+      expect(resultSi(20, 'N', p('wrist_max'), { armMm: '90' })).toBeCloseTo(1.8, 9)
+      expect(resultSi(1.8, 'N m', p('wrist_max'), { armMm: '90' })).toBe(1.8)
+      expect(resultSi(2, 'kg', lever, {})).toBeNull()
+      const slip = readTrialValue('400', 'kg', lever, { armMm: '500' })
+      expect(slip).toMatchObject({ ok: false, reason: 'too-high' })
+      expect(!slip.ok && slip.message).toBe('400 kg is over 12.2 kg, more than this test takes.')
+    },
+  )
 })
 
 describe('what makes one series', () => {
@@ -94,16 +101,19 @@ describe('what makes one series', () => {
     measurementId: `m${unitId}`,
     variant,
   })
-  it('a choice left at its first option is as good as never asked; any other is another series', () => {
-    const plain = seriesKey(
-      'a',
-      setup('hang_time', { shoulders: 'active', palms: 'away', addedKg: '0' }),
-      'both',
-    )
-    expect(seriesKey('a', setup('hang_time', {}), 'both')).toBe(plain)
-    expect(seriesKey('a', setup('hang_time', { chalk: 'none' }), 'both')).not.toBe(plain)
-    expect(seriesKey('a', setup('hang_time', { thumb: 'off' }), 'both')).not.toBe(plain)
-  })
+  it(
+    'a choice left at its first option is as good as never asked; any other is another ' + 'series',
+    () => {
+      const plain = seriesKey(
+        'a',
+        setup('hang_time', { shoulders: 'active', palms: 'away', addedKg: '0' }),
+        'both',
+      )
+      expect(seriesKey('a', setup('hang_time', {}), 'both')).toBe(plain)
+      expect(seriesKey('a', setup('hang_time', { chalk: 'none' }), 'both')).not.toBe(plain)
+      expect(seriesKey('a', setup('hang_time', { thumb: 'off' }), 'both')).not.toBe(plain)
+    },
+  )
   it('springs of one spread and handle are one series, another set width is another', () => {
     const one = seriesKey(
       'a',
@@ -132,33 +142,37 @@ describe('what makes one series', () => {
       ),
     ).not.toBe(one)
   })
-  it("help of one hand counts for that hand's series alone, and unlike help leaves the hands without a verdict", () => {
-    const of = (l: string, r: string, hand: 'left' | 'right' | 'pair') =>
-      seriesKey('a', setup('hang_one', { helpLeftKg: l, helpRightKg: r }), hand)
-    expect(of('20', '15', 'left')).toBe(of('20', '10', 'left'))
-    expect(of('20', '15', 'right')).not.toBe(of('20', '10', 'right'))
-    expect(of('20', '15', 'pair')).not.toBe(of('20', '10', 'pair'))
-    const t = (hand: 'left' | 'right'): Trial => ({
-      id: hand,
-      hand,
-      ordinal: 1,
-      value: 12,
-      enteredValue: 12,
-      enteredUnit: 's',
-      pain: null,
-      recordedAt: '',
-      struck: null,
-      correction: null,
-    })
-    expect(
-      readSession(p('hang_one'), [t('left'), t('right')], { helpLeftKg: '20', helpRightKg: '15' })
-        .verdict,
-    ).toEqual({ kind: 'unknown', reason: 'loads-differ' })
-    expect(
-      readSession(p('hang_one'), [t('left'), t('right')], { helpLeftKg: '20', helpRightKg: '20' })
-        .verdict,
-    ).toEqual({ kind: 'unknown', reason: 'error-not-known' })
-  })
+  it(
+    "help of one hand counts for that hand's series alone, and unlike help leaves the " +
+      'hands without a verdict',
+    () => {
+      const of = (l: string, r: string, hand: 'left' | 'right' | 'pair') =>
+        seriesKey('a', setup('hang_one', { helpLeftKg: l, helpRightKg: r }), hand)
+      expect(of('20', '15', 'left')).toBe(of('20', '10', 'left'))
+      expect(of('20', '15', 'right')).not.toBe(of('20', '10', 'right'))
+      expect(of('20', '15', 'pair')).not.toBe(of('20', '10', 'pair'))
+      const t = (hand: 'left' | 'right'): Trial => ({
+        id: hand,
+        hand,
+        ordinal: 1,
+        value: 12,
+        enteredValue: 12,
+        enteredUnit: 's',
+        pain: null,
+        recordedAt: '',
+        struck: null,
+        correction: null,
+      })
+      expect(
+        readSession(p('hang_one'), [t('left'), t('right')], { helpLeftKg: '20', helpRightKg: '15' })
+          .verdict,
+      ).toEqual({ kind: 'unknown', reason: 'loads-differ' })
+      expect(
+        readSession(p('hang_one'), [t('left'), t('right')], { helpLeftKg: '20', helpRightKg: '20' })
+          .verdict,
+      ).toEqual({ kind: 'unknown', reason: 'error-not-known' })
+    },
+  )
 })
 
 describe('the same series', () => {
@@ -169,8 +183,17 @@ describe('the same series', () => {
     measurementId,
     variant,
   })
-  it('leaves out another handle position and another measurement, and takes the usual choice said or not', () => {
-    const all = [at({ position: '2' }), at({}), at({ position: '3' }), at({ position: '2' }, 'm2')]
-    expect(sameSeries(all, at({ position: '2' }), 'left')).toEqual([all[0], all[1]])
-  })
+  it(
+    'leaves out another handle position and another measurement, and takes the usual ' +
+      'choice said or not',
+    () => {
+      const all = [
+        at({ position: '2' }),
+        at({}),
+        at({ position: '3' }),
+        at({ position: '2' }, 'm2'),
+      ]
+      expect(sameSeries(all, at({ position: '2' }), 'left')).toEqual([all[0], all[1]])
+    },
+  )
 })

@@ -48,20 +48,24 @@ describe('a file of trials', () => {
       value: kgfToN(41),
     })
   })
-  it('reads hand and value, semicolons, decimal commas, pounds, dotted dates and a byte order mark', () => {
-    const r = read(
-      `\uFEFF${LONG}`,
-      'Rui Castellane;20.11.2026;dyno_seated;L;82,5;lb',
-      'Rui Castellane;20.11.2026;dyno_seated;R;90;lb',
-    )
-    expect(r).toMatchObject({ ok: true, trials: 2 })
-    expect(r.ok && r.sessions[0]!.trials[0]).toMatchObject({
-      hand: 'left',
-      enteredValue: 82.5,
-      enteredUnit: 'lb',
-      ordinal: 1,
-    })
-  })
+  it(
+    'reads hand and value, semicolons, decimal commas, pounds, dotted dates and a byte ' +
+      'order mark',
+    () => {
+      const r = read(
+        `\uFEFF${LONG}`,
+        'Rui Castellane;20.11.2026;dyno_seated;L;82,5;lb',
+        'Rui Castellane;20.11.2026;dyno_seated;R;90;lb',
+      )
+      expect(r).toMatchObject({ ok: true, trials: 2 })
+      expect(r.ok && r.sessions[0]!.trials[0]).toMatchObject({
+        hand: 'left',
+        enteredValue: 82.5,
+        enteredUnit: 'lb',
+        ordinal: 1,
+      })
+    },
+  )
   it('reads a timed hang as both hands, with its own set-up', () => {
     const r = read(
       'athlete,date,protocol,implement,added_kg,value',
@@ -168,24 +172,29 @@ describe('anything wrong names its line and keeps nothing', () => {
     const r = readTrialsCsv(`${WIDE}\n${good}1,36,,kg`, { ...context, existing })
     expect(r).toMatchObject({ ok: true, trials: 0, already: 1, sessions: [] })
   })
-  it('a line that repeats another, or the record, is named and left out unless it is wanted', () => {
-    const lines = [WIDE, `${good},36,,kg`, `${good},37,,kg`, `${good},36,,kg`].join('\n')
-    const first = readTrialsCsv(lines, context)
-    expect(first).toMatchObject({ ok: true, trials: 2, repeated: [{ line: 4, of: 2 }] })
-    expect(readTrialsCsv(lines, { ...context, wanted: new Set([4]) })).toMatchObject({
-      ok: true,
-      trials: 3,
-      repeated: [],
-    })
-    // On record under whatever number of its hand; two of one value are met one by one.
-    const existing = new Map([[trialKey('a1', '2026-11-20', 'dyno_seated', 'left', kgfToN(36)), 1]])
-    expect(readTrialsCsv(lines, { ...context, existing, wanted: new Set([4]) })).toMatchObject({
-      ok: true,
-      trials: 2,
-      already: 1,
-      repeated: [{ line: 2, of: 'record' }],
-    })
-  })
+  it(
+    'a line that repeats another, or the record, is ' + 'named and left out unless it is wanted',
+    () => {
+      const lines = [WIDE, `${good},36,,kg`, `${good},37,,kg`, `${good},36,,kg`].join('\n')
+      const first = readTrialsCsv(lines, context)
+      expect(first).toMatchObject({ ok: true, trials: 2, repeated: [{ line: 4, of: 2 }] })
+      expect(readTrialsCsv(lines, { ...context, wanted: new Set([4]) })).toMatchObject({
+        ok: true,
+        trials: 3,
+        repeated: [],
+      })
+      // On record under whatever number of its hand; two of one value are met one by one.
+      const existing = new Map([
+        [trialKey('a1', '2026-11-20', 'dyno_seated', 'left', kgfToN(36)), 1],
+      ])
+      expect(readTrialsCsv(lines, { ...context, existing, wanted: new Set([4]) })).toMatchObject({
+        ok: true,
+        trials: 2,
+        already: 1,
+        repeated: [{ line: 2, of: 'record' }],
+      })
+    },
+  )
   it('a line that is left out says nothing, not even what is wrong with it', () => {
     expect(
       readTrialsCsv([WIDE, `${good},36,,kg`, `${good},-4,,kg`].join('\n'), {
@@ -224,6 +233,7 @@ describe('csv', () => {
 
 it('a word that means several qualities is asked about, not guessed', () => {
   expect(problems(LONG, 'Rui Castellane;20.11.2026;crush;L;40;kg')[0]).toBe(
-    'Line 2: "crush" may mean closing force, closed-fist hold, cloth and rope, open-hand hold: which? Write the name of the test, such as dyno_seated.',
+    'Line 2: "crush" may mean closing force, closed-fist hold, cloth and rope, open-hand ' +
+      'hold: which? Write the name of the test, such as dyno_seated.',
   )
 })

@@ -39,79 +39,91 @@ describe("a coach's own sheet", () => {
     'Varrow, Ines;20.10.26;55;30;31;',
     'Ines;20.10.26;55;30,5;31;1:05',
   )
-  it('is guessed from header and cells: hands, units, tests, dates, names; a body mass is no result', () => {
-    const { mapping, doubts } = guessMapping(wide, ROSTER)
-    expect(mapping.columns).toEqual({ athlete: 'name', date: 'day' })
-    expect(mapping.results).toEqual([
-      { column: 'grip_l_(kg)', protocolId: 'dyno_seated', hand: 'left', unit: 'kg' },
-      { column: 'grip_r_(kg)', protocolId: 'dyno_seated', hand: 'right', unit: 'kg' },
-      { column: 'hang_(s)', protocolId: 'hang_time', hand: null, unit: 's' },
-    ])
-    expect(mapping.dateOrder).toBe('dmy')
-    expect(mapping.names).toEqual({ 'Varrow, Ines': 'Ines Varrow', Ines: 'Ines Varrow' })
-    expect(doubts.join(' ')).toContain('"Ines" is taken for Ines Varrow.')
-    expect(openIn(mapping)).toEqual([])
-  })
-  it('is read with its mapping: lines keep their number, empty cells are no trials, clock times are times', () => {
-    const r = read(wide, guessMapping(wide, ROSTER).mapping)
-    expect(
-      r.ok &&
-        r.sessions.map((s) => [
-          s.athleteName,
-          s.performedOn,
-          s.protocolId,
-          s.trials.map((t) => [t.line, t.hand, t.ordinal, t.enteredValue, t.enteredUnit]),
-        ]),
-    ).toEqual([
-      [
-        'Noor Fairbrass',
-        '2026-10-13',
-        'dyno_seated',
+  it(
+    'is guessed from header and cells: hands, units, tests, dates, names; a body mass is ' +
+      'no result',
+    () => {
+      const { mapping, doubts } = guessMapping(wide, ROSTER)
+      expect(mapping.columns).toEqual({ athlete: 'name', date: 'day' })
+      expect(mapping.results).toEqual([
+        { column: 'grip_l_(kg)', protocolId: 'dyno_seated', hand: 'left', unit: 'kg' },
+        { column: 'grip_r_(kg)', protocolId: 'dyno_seated', hand: 'right', unit: 'kg' },
+        { column: 'hang_(s)', protocolId: 'hang_time', hand: null, unit: 's' },
+      ])
+      expect(mapping.dateOrder).toBe('dmy')
+      expect(mapping.names).toEqual({ 'Varrow, Ines': 'Ines Varrow', Ines: 'Ines Varrow' })
+      expect(doubts.join(' ')).toContain('"Ines" is taken for Ines Varrow.')
+      expect(openIn(mapping)).toEqual([])
+    },
+  )
+  it(
+    'is read with its mapping: lines keep their number, empty cells are no trials, clock ' +
+      'times are times',
+    () => {
+      const r = read(wide, guessMapping(wide, ROSTER).mapping)
+      expect(
+        r.ok &&
+          r.sessions.map((s) => [
+            s.athleteName,
+            s.performedOn,
+            s.protocolId,
+            s.trials.map((t) => [t.line, t.hand, t.ordinal, t.enteredValue, t.enteredUnit]),
+          ]),
+      ).toEqual([
         [
-          [2, 'left', 1, 36.5, 'kg'],
-          [2, 'right', 1, 41, 'kg'],
+          'Noor Fairbrass',
+          '2026-10-13',
+          'dyno_seated',
+          [
+            [2, 'left', 1, 36.5, 'kg'],
+            [2, 'right', 1, 41, 'kg'],
+          ],
         ],
-      ],
-      ['Noor Fairbrass', '2026-10-13', 'hang_time', [[2, 'both', 1, 62, 's']]],
-      [
-        'Ines Varrow',
-        '2026-10-20',
-        'dyno_seated',
+        ['Noor Fairbrass', '2026-10-13', 'hang_time', [[2, 'both', 1, 62, 's']]],
         [
-          [3, 'left', 1, 30, 'kg'],
-          [3, 'right', 1, 31, 'kg'],
-          [4, 'left', 2, 30.5, 'kg'],
-          [4, 'right', 2, 31, 'kg'],
+          'Ines Varrow',
+          '2026-10-20',
+          'dyno_seated',
+          [
+            [3, 'left', 1, 30, 'kg'],
+            [3, 'right', 1, 31, 'kg'],
+            [4, 'left', 2, 30.5, 'kg'],
+            [4, 'right', 2, 31, 'kg'],
+          ],
         ],
-      ],
-      ['Ines Varrow', '2026-10-20', 'hang_time', [[4, 'both', 1, 65, 's']]],
-    ])
-  })
-  it('in long form takes test, hand and unit from their columns, and a unit written in the cell first', () => {
-    const t = table(
-      'who,date,test,side,result',
-      'Noor Fairbrass,2026-10-08,grip,L,80 lbs',
-      'Noor Fairbrass,2026-10-08,Dynamometer,r,41',
-      'Noor Fairbrass,2026-10-08,hang,,62',
-    )
-    const { mapping } = guessMapping(t, ROSTER)
-    expect(mapping).toMatchObject({
-      columns: { athlete: 'who', date: 'date', protocol: 'test', hand: 'side' },
-      results: [{ column: 'result', protocolId: null, hand: null }],
-    })
-    const r = read(t, mapping)
-    expect(!r.ok && r.problems).toBe(false)
-    expect(
-      r.ok &&
-        r.sessions.flatMap((s) =>
-          s.trials.map((x) => [s.protocolId, x.hand, x.enteredValue, x.enteredUnit]),
-        ),
-    ).toEqual([
-      ['dyno_seated', 'left', 80, 'lb'],
-      ['dyno_seated', 'right', 41, 'kg'],
-      ['hang_time', 'both', 62, 's'],
-    ])
-  })
+        ['Ines Varrow', '2026-10-20', 'hang_time', [[4, 'both', 1, 65, 's']]],
+      ])
+    },
+  )
+  it(
+    'in long form takes test, hand and unit from their columns, and a unit written in the ' +
+      'cell first',
+    () => {
+      const t = table(
+        'who,date,test,side,result',
+        'Noor Fairbrass,2026-10-08,grip,L,80 lbs',
+        'Noor Fairbrass,2026-10-08,Dynamometer,r,41',
+        'Noor Fairbrass,2026-10-08,hang,,62',
+      )
+      const { mapping } = guessMapping(t, ROSTER)
+      expect(mapping).toMatchObject({
+        columns: { athlete: 'who', date: 'date', protocol: 'test', hand: 'side' },
+        results: [{ column: 'result', protocolId: null, hand: null }],
+      })
+      const r = read(t, mapping)
+      expect(!r.ok && r.problems).toBe(false)
+      expect(
+        r.ok &&
+          r.sessions.flatMap((s) =>
+            s.trials.map((x) => [s.protocolId, x.hand, x.enteredValue, x.enteredUnit]),
+          ),
+      ).toEqual([
+        ['dyno_seated', 'left', 80, 'lb'],
+        ['dyno_seated', 'right', 41, 'kg'],
+        ['hang_time', 'both', 62, 's'],
+      ])
+    },
+  )
   it('says what is still open, and names the line and column of what does not fit', () => {
     const t = table('date,x', '2026-10-08,forty')
     const { mapping } = guessMapping(t, ROSTER)

@@ -20,32 +20,36 @@ describe('plates', () => {
     }),
     { minLength: 1, maxLength: 5 },
   )
-  it('are nearest against brute force in random rooms, exact when they can be, and only what is there', () => {
-    fc.assert(
-      fc.property(
-        room,
-        fc.integer({ min: 1, max: 80_000 }),
-        fc.constantFrom(0, 0.75, 1.5),
-        (plates, g, pin) => {
-          const r = loadPin(g / 1000 + pin, plates, pin)
-          if (!r.ok) throw new Error('refused')
-          const possible = sums(plates)
-          const nearest = Math.min(...possible.map((s) => Math.abs(s - g)))
-          const made = Math.round((r.totalKg - pin) * 1000)
-          expect(Math.abs(made - g)).toBe(nearest)
-          expect(r.exact).toBe(nearest === 0)
-          // Of two as near the lighter one.
-          if (possible.includes(g - nearest)) expect(made).toBe(g - nearest)
-          expect(r.plates.reduce((a, p) => a + Math.round(p.kg * 1000) * p.count, 0)).toBe(made)
-          for (const p of r.plates)
-            expect(p.count).toBeLessThanOrEqual(
-              plates.filter((x) => x.kg === p.kg).reduce((a, x) => a + x.count, 0),
-            )
-        },
-      ),
-      { numRuns: 400, seed: 41 },
-    )
-  })
+  it(
+    'are nearest against brute force in random rooms, exact when they can be, and only ' +
+      'what is there',
+    () => {
+      fc.assert(
+        fc.property(
+          room,
+          fc.integer({ min: 1, max: 80_000 }),
+          fc.constantFrom(0, 0.75, 1.5),
+          (plates, g, pin) => {
+            const r = loadPin(g / 1000 + pin, plates, pin)
+            if (!r.ok) throw new Error('refused')
+            const possible = sums(plates)
+            const nearest = Math.min(...possible.map((s) => Math.abs(s - g)))
+            const made = Math.round((r.totalKg - pin) * 1000)
+            expect(Math.abs(made - g)).toBe(nearest)
+            expect(r.exact).toBe(nearest === 0)
+            // Of two as near the lighter one.
+            if (possible.includes(g - nearest)) expect(made).toBe(g - nearest)
+            expect(r.plates.reduce((a, p) => a + Math.round(p.kg * 1000) * p.count, 0)).toBe(made)
+            for (const p of r.plates)
+              expect(p.count).toBeLessThanOrEqual(
+                plates.filter((x) => x.kg === p.kg).reduce((a, x) => a + x.count, 0),
+              )
+          },
+        ),
+        { numRuns: 400, seed: 41 },
+      )
+    },
+  )
   it('take the fewest, count the pin, and refuse what is no load', () => {
     const plates = [
       { kg: 20, count: 2 },

@@ -39,26 +39,33 @@ describe('a pick-up ramp', () => {
     }
     expect(within).toBeGreaterThanOrEqual(190)
   })
-  it('starts five steps under, goes up by steps, tries half a step once after a miss, and ends', () => {
-    expect(run(50.4, 50, null).map((t) => t.loadKg)).toEqual([40, 42, 44, 46, 48, 50, 52, 51])
-    expect(rampNext(run(50.4, 50, null), 'left', 50, null)).toEqual({
-      kind: 'done',
-      bestKg: 50,
-      missedKg: 51,
-      open: false,
-    })
-    expect(rampNext(run(99, 50, null), 'left', 50, null)).toEqual({
-      kind: 'done',
-      bestKg: 54,
-      missedKg: null,
-      open: true,
-    })
-    expect(run(30, 50, null)[1]).toMatchObject({ loadKg: 36, clean: false })
-  })
-  it('keeps the step within 2.5 kg and what the plates allow, and leaves out a half step they cannot make', () => {
-    expect([rampStep(30, 0.5), rampStep(100, 0.5), rampStep(10, 1)]).toEqual([1.2, 2.5, 1])
-    expect(run(20.5, 20, 1).map((t) => t.loadKg)).toEqual([15, 16, 17, 18, 19, 20, 21])
-  })
+  it(
+    'starts five steps under, goes up by steps, tries half a step once after a miss, and ' + 'ends',
+    () => {
+      expect(run(50.4, 50, null).map((t) => t.loadKg)).toEqual([40, 42, 44, 46, 48, 50, 52, 51])
+      expect(rampNext(run(50.4, 50, null), 'left', 50, null)).toEqual({
+        kind: 'done',
+        bestKg: 50,
+        missedKg: 51,
+        open: false,
+      })
+      expect(rampNext(run(99, 50, null), 'left', 50, null)).toEqual({
+        kind: 'done',
+        bestKg: 54,
+        missedKg: null,
+        open: true,
+      })
+      expect(run(30, 50, null)[1]).toMatchObject({ loadKg: 36, clean: false })
+    },
+  )
+  it(
+    'keeps the step within 2.5 kg and what the plates allow, and leaves out a half step ' +
+      'they cannot make',
+    () => {
+      expect([rampStep(30, 0.5), rampStep(100, 0.5), rampStep(10, 1)]).toEqual([1.2, 2.5, 1])
+      expect(run(20.5, 20, 1).map((t) => t.loadKg)).toEqual([15, 16, 17, 18, 19, 20, 21])
+    },
+  )
   it('alternates the hands, and never under 90 s between trials nor 180 s for one hand', () => {
     const t = (hand: 'left' | 'right'): RampTry => ({ hand, loadKg: 1, clean: true })
     expect(rampHand([], 'right', () => false)).toBe('right')

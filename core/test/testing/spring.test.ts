@@ -23,29 +23,33 @@ function run(levels: readonly number[], closesKg: number, expectedKg: number | n
 }
 
 describe('the spring bracket', () => {
-  it('finds the two neighbouring springs the known close lies between, whatever is owned and expected', () => {
-    fc.assert(
-      fc.property(
-        ratings,
-        fc.integer({ min: 10, max: 170 }),
-        fc.option(fc.integer({ min: 20, max: 170 })),
-        (levels, closes, expected) => {
-          const { next, tries } = run(levels, closes, expected)
-          const up = [...levels].sort((a, b) => a - b)
-          expect(next).toMatchObject({
-            closedKg: up.filter((l) => l <= closes).at(-1) ?? null,
-            missedKg: up.find((l) => l > closes) ?? null,
-          })
-          for (const l of up)
-            expect(tries.filter((t) => t.loadKg === l && !t.closed).length).toBeLessThanOrEqual(
-              SPRING.tries,
-            )
-          if (next.kind === 'done') expect(next.top).toBe(closes >= up.at(-1)!)
-        },
-      ),
-      { numRuns: 400 },
-    )
-  })
+  it(
+    'finds the two neighbouring springs the known close lies between, whatever is owned ' +
+      'and expected',
+    () => {
+      fc.assert(
+        fc.property(
+          ratings,
+          fc.integer({ min: 10, max: 170 }),
+          fc.option(fc.integer({ min: 20, max: 170 })),
+          (levels, closes, expected) => {
+            const { next, tries } = run(levels, closes, expected)
+            const up = [...levels].sort((a, b) => a - b)
+            expect(next).toMatchObject({
+              closedKg: up.filter((l) => l <= closes).at(-1) ?? null,
+              missedKg: up.find((l) => l > closes) ?? null,
+            })
+            for (const l of up)
+              expect(tries.filter((t) => t.loadKg === l && !t.closed).length).toBeLessThanOrEqual(
+                SPRING.tries,
+              )
+            if (next.kind === 'done') expect(next.top).toBe(closes >= up.at(-1)!)
+          },
+        ),
+        { numRuns: 400 },
+      )
+    },
+  )
   it('a close at the third try counts, and the other hand has a bracket of its own', () => {
     const tries: SpringTry[] = [
       { hand: 'left', loadKg: 40, closed: false },

@@ -22,6 +22,7 @@ import { deviceOf } from './device'
 import { changeKey, keyOf, used } from './keys'
 import { Patience } from './patience'
 import { mustBeStrong } from './strong'
+import { must } from '@mano/core/units/must'
 
 export const hashPassword = (password: string): Promise<string> => hash(password)
 
@@ -48,7 +49,7 @@ export async function addPlaces(
       athleteId: null,
       closedOn: null,
     })
-  return ids[0]!.row
+  return must(ids[0]).row
 }
 
 /** A unit nobody has put a calliper to. */

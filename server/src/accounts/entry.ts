@@ -12,6 +12,7 @@ import { hashPassword } from './accounts'
 import { changeKey } from './keys'
 import { endSessions } from './people'
 import { mustBeStrong } from './strong'
+import { must } from '@mano/core/units/must'
 
 /** How long a link may wait: own rule, no source. */
 const HOURS = 72
@@ -110,7 +111,7 @@ export function mountEntry(api: Api): void {
       return ok({
         hall: hall.name,
         name: person?.name ?? link.name,
-        role: person?.role ?? link.role!,
+        role: person?.role ?? must(link.role),
         login: person?.login ?? null,
       } satisfies EntryView)
     }),
@@ -148,7 +149,7 @@ export function mountEntry(api: Api): void {
           recordedAt: now,
           login,
           name,
-          role: link.role!,
+          role: must(link.role),
           passwordHash,
           leftOn: null,
         })

@@ -1,3 +1,5 @@
+import { must } from '@mano/core/units/must'
+
 /** Wrong tries that cost nothing: fingers slip. */
 const FREE = 5
 const FIRST_S = 5
@@ -24,7 +26,7 @@ export class Patience {
   wrong(who: string, now = Date.now()): void {
     const before = this.#tries.get(who)
     this.#tries.delete(who)
-    if (this.#tries.size >= REMEMBERED) this.#tries.delete(this.#tries.keys().next().value!)
+    if (this.#tries.size >= REMEMBERED) this.#tries.delete(must(this.#tries.keys().next().value))
     const fresh = !before || now - before.at > FORGOTTEN_MS
     this.#tries.set(who, { wrong: fresh ? 1 : before.wrong + 1, at: now })
   }

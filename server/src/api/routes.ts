@@ -1,4 +1,4 @@
-import type { InferType, ObjectSchema } from 'yup'
+import type { AnyObjectSchema } from 'yup'
 import type { Right } from '@mano/contract/roles'
 import {
   entryBody,
@@ -87,15 +87,23 @@ const MB = 1024 * 1024
 export const BODY_MOST = 256 * 1024
 
 /**
+ * A schema by what it gives alone: compared with the whole of yup's class, method by method, the
+ * table of routes takes the compiler minutes.
+ */
+interface Gives {
+  readonly __outputType: object
+}
+
+/**
  * One route: who may call it, and what it reads. `body`, `query`: their schemas. `most`: bytes of
  * its body. `raw`: the body is no JSON:
  * a picture, or a stream that the handler reads.
  */
-export interface Route {
+interface Row {
   /** What its caller must have the right to. */
   right: 'anyone' | Right
-  body?: ObjectSchema<object>
-  query?: ObjectSchema<object>
+  body?: Gives
+  query?: Gives
   most?: number
   raw?: 'picture' | 'stream'
 }
@@ -256,14 +264,18 @@ export const ROUTES = {
   'POST /api/imports': { right: 'coach', body: importBody, most: 12 * MB },
   'POST /api/imports/:importId/undo': { right: 'coach' },
   'POST /api/taken-back': { right: 'coach', body: takenBackBody },
-} as const satisfies Record<string, Route>
+} as const satisfies Record<string, Row>
 
 export type RouteName = keyof typeof ROUTES
 type Of<N extends RouteName, K extends 'body' | 'query'> =
-  (typeof ROUTES)[N] extends Record<K, infer S extends ObjectSchema<object>>
-    ? InferType<S>
-    : undefined
+  (typeof ROUTES)[N] extends Record<K, infer S extends Gives> ? S['__outputType'] : undefined
 export type BodyOf<N extends RouteName> = Of<N, 'body'>
 export type QueryOf<N extends RouteName> = Of<N, 'query'>
-export const routeOf = (name: string): Route | undefined =>
-  Object.entries(ROUTES).find(([n]) => n === name)?.[1]
+
+export interface Route extends Row {
+  body?: AnyObjectSchema
+  query?: AnyObjectSchema
+}
+const ROWS: ReadonlyMap<string, Row> = new Map(Object.entries(ROUTES))
+/** A route as its reader needs it: what gives an object here is one of yup's schemas. */
+export const routeOf = (name: string): Route | undefined => ROWS.get(name) as Route | undefined

@@ -7,7 +7,9 @@ import loadHighs from 'highs'
 const topic = process.argv[2]
 if (!topic || topic.startsWith('--')) {
   console.error(
-    `usage: ./mano calc TOPIC < cases.json > results.json   TOPIC: ${[...CALC_TOPICS, ...WEEK_TOPICS].join(', ')} or all; --dir DIR: where paths in inputs start`,
+    'usage: ./mano calc TOPIC < cases.json > results.json   TOPIC: ' +
+      `${[...CALC_TOPICS, ...WEEK_TOPICS].join(', ')} or all; --dir DIR: where paths in ` +
+      'inputs start',
   )
   process.exit(2)
 }

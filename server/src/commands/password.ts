@@ -25,7 +25,8 @@ if (!who) {
     'SELECT login FROM account WHERE left_on IS NULL ORDER BY login',
   )
   console.error(
-    `Nobody signs in as "${login}". Here are: ${all.rows.map((r) => r.login).join(', ') || 'nobody yet'}.`,
+    `Nobody signs in as "${login}". Here are: ` +
+      `${all.rows.map((r) => r.login).join(', ') || 'nobody yet'}.`,
   )
   process.exitCode = 1
 } else {

@@ -7,6 +7,7 @@ import { validate } from '@mano/core/plan/rules'
 import { scorePlan } from '@mano/core/plan/score'
 import { solveWeek } from '@mano/core/plan/solve'
 import type { WeekPlan } from '@mano/core/plan/types'
+import { must } from '@mano/core/units/must'
 
 const USAGE = `usage: ./mano plan < problem.json > plan.json
        ./mano plan --check < {"problem":...,"plan":...}   what the plan breaks and its points; exit 1 where a rule is broken
@@ -37,8 +38,8 @@ else if (check) {
   const whole = {
     weekStart: read.problem.weekStart,
     frame: read.problem.frame,
-    blocks: plan!.blocks,
-    testDay: plan!.testDay ?? null,
+    blocks: must(plan).blocks,
+    testDay: must(plan).testDay ?? null,
   }
   const breaches = validate(whole, contextOf(read.problem))
   out({ ...scorePlan(whole, read.problem), breaches })

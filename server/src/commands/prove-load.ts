@@ -13,6 +13,7 @@ import { percentile, serve, urlsOf, type Served } from '../prove/load/served'
 import { wholeHall, wholeWords } from '../prove/load/wholeHall'
 import { countsStatements, slowest, statementsOf } from '../prove/load/statements'
 import { put } from '../prove/section'
+import { must } from '@mano/core/units/must'
 
 /**
  * A large hall on a server of its own, asked as a busy evening asks; faults; how the roster grows;
@@ -29,11 +30,14 @@ const SETS = quick ? 200_000 : 2_000_000
 const SECONDS = Number(process.env['MANO_LOAD_SECONDS'] ?? (quick ? 20 : 300))
 const PICTURES = Number(process.env['MANO_LOAD_PICTURES'] ?? (quick ? 12 : 200))
 const RATE = 50
-/** Asked the same before it is measured, s: a server that has just begun still compiles what it runs. */
+/**
+ * Asked the same before it is measured, s: a server that has just begun still compiles what it
+ * runs.
+ */
 const WARM_SECONDS = quick ? 10 : 30
 const LINES = Number(process.env['MANO_LOAD_LINES'] ?? (quick ? 5_000 : 50_000))
 const root = process.cwd()
-const admin = process.env['MANO_PG_ADMIN_URL']!
+const admin = must(process.env['MANO_PG_ADMIN_URL'])
 const say = (text: string) => console.error(`${new Date().toISOString().slice(11, 19)} ${text}`)
 
 async function time(
@@ -51,7 +55,7 @@ async function time(
     }
     ms.push(performance.now() - t)
   }
-  return { first: ms[0]!, median: percentile(ms, 0.5) }
+  return { first: must(ms[0]), median: percentile(ms, 0.5) }
 }
 
 async function importOf(
@@ -61,7 +65,12 @@ async function importOf(
   const lines = Array.from({ length: LINES }, (_, i) => {
     const test = Math.floor(i / 6)
     const d = addDays('2021-01-01', Math.floor(test / ATHLETES) * 5)
-    return `Athlete ${String(1 + (test % ATHLETES)).padStart(4, '0')};${d.split('-').reverse().join('.')};${i % 2 ? 'R' : 'L'};${(30 + (i % 97) / 10).toFixed(1).replace('.', ',')}`
+    return (
+      'Athlete ' +
+      `${String(1 + (test % ATHLETES)).padStart(4, '0')};` +
+      `${d.split('-').reverse().join('.')};${i % 2 ? 'R' : 'L'};` +
+      `${(30 + (i % 97) / 10).toFixed(1).replace('.', ',')}`
+    )
   })
   const t0 = performance.now()
   const { id } = (await (
@@ -108,7 +117,7 @@ async function rosters(): Promise<string[]> {
     const first = await time(served, ['/api/athletes?most=60'], 1)
     const fresh: number[] = []
     for (let i = 0; i < 15; i++) {
-      await served.ask('POST', `/api/athletes/${hall.athletes[i % n]!}/observations`, {
+      await served.ask('POST', `/api/athletes/${must(hall.athletes[i % n])}/observations`, {
         id: v7(),
         hand: 'left',
         pain: 1,
@@ -120,7 +129,8 @@ async function rosters(): Promise<string[]> {
     }
     const same = await time(served, ['/api/athletes?most=60'], 15)
     rows.push(
-      `| ${n} | ${first.first.toFixed(0)} ms | ${percentile(fresh, 0.5).toFixed(0)} ms | ${same.median.toFixed(0)} ms |`,
+      `| ${n} | ${first.first.toFixed(0)} ms | ${percentile(fresh, 0.5).toFixed(0)} ms | ` +
+        `${same.median.toFixed(0)} ms |`,
     )
     await served.stop()
     await dropDatabase(admin, 'mano_roster')
@@ -145,7 +155,7 @@ const served = await serve(DATABASE, PORT, TODAY)
 await time(served, ['/api/athletes?most=60'], 1)
 const statements = counted ? await statementsOf(admin, DATABASE, served, hall, TODAY) : []
 say(JSON.stringify(statements))
-const one = `/api/athletes/${hall.athletes[0]!}`
+const one = `/api/athletes/${must(hall.athletes[0])}`
 const review = await time(served, [
   one,
   `${one}/tests`,
@@ -183,12 +193,21 @@ const memory = served.memory()
 await served.stop()
 await dropDatabase(admin, DATABASE)
 say(
-  `import ${imported.s.toFixed(1)} s, answered in ${imported.slowest.toFixed(0)} ms at the slowest; memory ${memory.peak.toFixed(0)} MB`,
+  `import ${imported.s.toFixed(1)} s, answered in ${imported.slowest.toFixed(0)} ms at ` +
+    `the slowest; memory ${memory.peak.toFixed(0)} MB`,
 )
 
 const line = (m: MixResult): string =>
-  `| ${m.rate} requests/s for ${m.seconds} s | ${m.answered.toLocaleString('en')} of ${m.sent.toLocaleString('en')}, ${m.shed.toLocaleString('en')} turned away, ${m.failed} failed | ${(['all', 'try', 'set', 'roster', 'athlete', 'review'] as const).map((k) => `${m.ms[k].median.toFixed(0)} / ${m.ms[k].p95.toFixed(0)}`).join(' | ')} | ${m.loopP99.toFixed(0)} | ${m.memoryPeak.toFixed(0)} |`
-const dated = `Written by \`./mano prove load\` on ${new Date().toISOString().slice(0, 10)}, commit ${commitOf()}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}, Node ${process.versions.node}`
+  `| ${m.rate} requests/s for ${m.seconds} s | ${m.answered.toLocaleString('en')} of ` +
+  `${m.sent.toLocaleString('en')}, ${m.shed.toLocaleString('en')} turned away, ` +
+  `${m.failed} failed | ` +
+  `${(['all', 'try', 'set', 'roster', 'athlete', 'review'] as const).map((k) => `${m.ms[k].median.toFixed(0)} / ${m.ms[k].p95.toFixed(0)}`).join(' | ')}` +
+  ' ' +
+  `| ${m.loopP99.toFixed(0)} | ${m.memoryPeak.toFixed(0)} |`
+const dated =
+  `Written by \`./mano prove load\` on ${new Date().toISOString().slice(0, 10)}, commit ` +
+  `${commitOf()}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}, Node ` +
+  `${process.versions.node}`
 if (!quick && fault && whole)
   put(
     'docs/performance.md',
@@ -208,7 +227,8 @@ if (!quick)
     'load',
     `## A large hall
 
-${dated}; the requests come from the same machine. ${ATHLETES} athletes with three years of tests and ${SETS.toLocaleString('en')} sets.
+${dated}; the requests come from the same machine. ${ATHLETES} athletes with three years of tests
+and ${SETS.toLocaleString('en')} sets.
 
 | what | asked | measured |
 | --- | --- | --- |
@@ -219,7 +239,14 @@ ${dated}; the requests come from the same machine. ${ATHLETES} athletes with thr
 
 ### A busy evening
 
-60 % trials and sets, 20 % roster, 15 % an athlete's page, 5 % a review of a quarter, sent at a fixed rate whatever comes back, after ${WARM_SECONDS} s of the same that are not counted; times count from when a request was due: median / 95th percentile, ms. Asked at ${RATE}/s: 95th percentile under 100 ms, the roster under the bare database and 10 ms, the loop's 99th percentile under 50 ms, memory under 300 MB; at four times that: what is too much is turned away at once, the rest answered. The bare database's list of the roster, asked beside the load: ${bare.median.toFixed(0)} / ${bare.p95.toFixed(0)} ms (before it: ${bareBefore.median.toFixed(0)} / ${bareBefore.p95.toFixed(0)}). ${taken}
+60 % trials and sets, 20 % roster, 15 % an athlete's page, 5 % a review of a quarter, sent at a
+fixed rate whatever comes back, after ${WARM_SECONDS} s of the same that are not counted; times
+count from when a request was due: median / 95th percentile, ms. Asked at ${RATE}/s: 95th percentile
+under 100 ms, the roster under the bare database and 10 ms, the loop's 99th percentile under 50 ms,
+memory under 300 MB; at four times that: what is too much is turned away at once, the rest answered.
+The bare database's list of the roster, asked beside the load: ${bare.median.toFixed(0)} /
+${bare.p95.toFixed(0)} ms (before it: ${bareBefore.median.toFixed(0)} /
+${bareBefore.p95.toFixed(0)}). ${taken}
 
 | rate | answered | all | a trial | a set | roster | athlete | review | loop p99, ms | memory, MB |
 | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |
@@ -236,7 +263,8 @@ ${growth.join('\n')}
 
 ### Statements of a request
 
-Counted by the database, sign-in and transaction included. Before this release a set cost 20, a trial 25, an athlete's page 31, the advice of a hall of 300 2,422.
+Counted by the database, sign-in and transaction included. Before this release a set cost 20, a
+trial 25, an athlete's page 31, the advice of a hall of 300 2,422.
 
 | request | statements |
 | --- | --- |

@@ -91,7 +91,8 @@ async function whole(): Promise<void> {
       .filter((b) => b.broken > 0 || b.leastShare < 0.6 || !b.kept)
       .map(
         (b) =>
-          `block ${b.sport} ${b.seed}: ${b.broken} broken, least share ${b.leastShare.toFixed(2)}, kept ${b.kept}`,
+          `block ${b.sport} ${b.seed}: ${b.broken} broken, least share ` +
+          `${b.leastShare.toFixed(2)}, kept ${b.kept}`,
       ),
     ...schools
       .filter((s) => s.broken > 0 || s.larger < s.smaller)

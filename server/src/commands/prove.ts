@@ -19,6 +19,7 @@ import { traceRows } from '../prove/traces'
 import { Seeded } from '@mano/core/units/seeded'
 import { STORIES } from '../demo/stories'
 import type { Minutes } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 const SEEDS = 100
 const PAIRS = 20_000
@@ -32,11 +33,7 @@ function storyRows(): string[] {
   return STORIES.flatMap((story) =>
     story.expects.map((e) => {
       const hits = halls.filter((h) =>
-        meets(
-          e,
-          h.athletes.find((a) => a.story.id === story.id)!,
-          TODAY,
-        ),
+        meets(e, must(h.athletes.find((a) => a.story.id === story.id)), TODAY),
       ).length
       return `| ${story.what} | ${expectationWords(e)} | ${hits} of ${SEEDS} |`
     }),
@@ -63,14 +60,18 @@ function callRows(): string[] {
     let overCv = 0
     let held = 0
     for (let i = 0; i < PAIRS; i++) {
-      const left = hand(50 * (1 - lean! / 100), cv!)
-      const right = hand(50, cv!)
+      const left = hand(50 * (1 - must(lean) / 100), must(cv))
+      const right = hand(50, must(cv))
       const v = judgeAsymmetry(left, right)
       if (v.kind === 'real' || v.kind === 'large') called++
-      if (v.kind !== 'unknown' && v.signedCi[0] <= lean! && v.signedCi[1] >= lean!) held++
+      if (v.kind !== 'unknown' && v.signedCi[0] <= must(lean) && v.signedCi[1] >= must(lean)) held++
       const l = summariseTrials(left)
       const r = summariseTrials(right)
-      if (l.ok && r.ok && Math.abs(100 * (1 - l.mean / r.mean)) > Math.max(l.cvPct!, r.cvPct!))
+      if (
+        l.ok &&
+        r.ok &&
+        Math.abs(100 * (1 - l.mean / r.mean)) > Math.max(must(l.cvPct), must(r.cvPct))
+      )
         overCv++
     }
     const pct = (n: number) => `${((100 * n) / PAIRS).toFixed(1)} %`
@@ -81,18 +82,22 @@ function callRows(): string[] {
 const commit = execFileSync('git', ['describe', '--always', '--dirty', '--abbrev=12'], {
   encoding: 'utf8',
 }).trim()
-const machine = `${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}, Node ${process.versions.node}`
+const machine =
+  `${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}, Node ` +
+  `${process.versions.node}`
 
 const priorities = { known: firstPriorityRows(2000, true), alone: firstPriorityRows(2000, false) }
 
 const page = `# Evidence
 
-Written by \`./mano prove\` on ${new Date().toISOString().slice(0, 10)}, commit ${commit}, ${machine}. Figures are not typed by hand.
+Written by \`./mano prove\` on ${new Date().toISOString().slice(0, 10)}, commit ${commit},
+${machine}. Figures are not typed by hand.
 
 ## The demo's stories, over ${SEEDS} seeds
 
-Each invented athlete is generated again for ${SEEDS} seeds; the functions the screens call judge the data. A rate under 100 is
-what three trials a hand and a fortnight between tests can tell, not a fault of the data.
+Each invented athlete is generated again for ${SEEDS} seeds; the functions the screens call judge
+the data. A rate under 100 is what three trials a hand and a fortnight between tests can tell, not a
+fault of the data.
 
 | story | found | hit rate |
 | --- | --- | --- |
@@ -100,8 +105,10 @@ ${storyRows().join('\n')}
 
 ## The verdict on two hands, three trials each
 
-${PAIRS.toLocaleString('en')} simulated pairs a row, normal trials. "Called" is real or large; at a true lean of 0 it is the false-alarm rate, about
-5 % by design. "Holds" is how often the 95 % interval holds the true lean. The last column is the plain rule "larger than
+${PAIRS.toLocaleString('en')} simulated pairs a row, normal trials. "Called" is real or large; at a
+true lean of 0 it is the false-alarm rate, about
+5 % by design. "Holds" is how often the 95 % interval holds the true lean. The last column is the
+plain rule "larger than
 the CV", which Mano does not use.
 
 | true lean | trial CV | called | interval holds | rule by CV would call |
@@ -112,14 +119,15 @@ ${coverageLine()}
 
 ## Decisions from many tests
 
-Squads of ten invented athletes, eight series of each hand, four to seven test days in twelve weeks, every other row with tests of
-the weeks before. Three trials a hand; the first column is the spread of trials and of a hand from day to day. The whole of what review,
-gaps and the drafted decision would claim is counted, through \`./mano calc 13\`'s own function.
+Squads of ten invented athletes, eight series of each hand, four to seven test days in twelve weeks,
+every other row with tests of the weeks before. Three trials a hand; the first column is the spread
+of trials and of a hand from day to day. The whole of what review, gaps and the drafted decision
+would claim is counted, through \`./mano calc 13\`'s own function.
 
 ### Nothing changed
 
-Shares of athletes with any such line. Asked: at most 5 % any false gain, loss, lean or caught-up line, at most 1 % a lighter week or a raised
-priority.
+Shares of athletes with any such line. Asked: at most 5 % any false gain, loss, lean or caught-up
+line, at most 1 % a lighter week or a raised priority.
 
 | trials / days | true lean | athletes | any | gain or loss | lean acted on | caught up | lighter week | raised |
 | --- | --- | --- | --- | --- | --- | --- | --- | --- |
@@ -127,8 +135,9 @@ ${nothingRows(SQUADS).join('\n')}
 
 ### A tenth more over twelve weeks
 
-Found in the first series (either hand, and by hand), by all tests of all comparisons held together (Holm), and by the earlier rule: first
-against last test of one hand, each at 5 %, not held over all comparisons.
+Found in the first series (either hand, and by hand), by all tests of all comparisons held together
+(Holm), and by the earlier rule: first against last test of one hand, each at 5 %, not held over all
+comparisons.
 
 | trials / days | series that rose | found | by hand | earlier rule | by hand |
 | --- | --- | --- | --- | --- | --- |
@@ -136,8 +145,9 @@ ${riseRows(SQUADS).join('\n')}
 
 ### Lean
 
-The 95 % interval of the athlete's own lean over days (asked: contains it in 93 to 97 %), and athletes in whom any lean is acted on: right-handers
-of whom 12 % is expected (asked: at most 5 % up to 12), and left-handers of whom none is.
+The 95 % interval of the athlete's own lean over days (asked: contains it in 93 to 97 %), and
+athletes in whom any lean is acted on: right-handers of whom 12 % is expected (asked: at most 5 % up
+to 12), and left-handers of whom none is.
 
 | trials / days | true lean | interval holds | acted on, right-handers | acted on, left-handers |
 | --- | --- | --- | --- | --- |
@@ -145,7 +155,8 @@ ${leanRows(SQUADS / 4).join('\n')}
 
 ### Strong and weak
 
-Athletes of the strong and the weak half with a false gain or loss: errors are shares of the result, so strength makes no difference.
+Athletes of the strong and the weak half with a false gain or loss: errors are shares of the result,
+so strength makes no difference.
 
 | trials / days | strong | weak |
 | --- | --- | --- |
@@ -153,19 +164,22 @@ ${strengthRows(SQUADS).join('\n')}
 
 ### The first priority
 
-Against standards, the same row first on a test day and a fortnight later (asked: 80 %), by number of tests:
+Against standards, the same row first on a test day and a fortnight later (asked: 80 %), by number
+of tests:
 
 | tests | the same |
 | --- | --- |
 ${priorities.known.same.join('\n')}
 
-Stated odds of being first beside how often the row is first in the truth (asked: within 5 points), where the hall's repeats tell a test's error:
+Stated odds of being first beside how often the row is first in the truth (asked: within 5 points),
+where the hall's repeats tell a test's error:
 
 | stated | rows | mean stated | first |
 | --- | --- | --- | --- |
 ${priorities.known.odds.join('\n')}
 
-The same where nobody has repeats and a published error stands in, which is larger than the error drawn here: less is stated than is true.
+The same where nobody has repeats and a published error stands in, which is larger than the error
+drawn here: less is stated than is true.
 
 | stated | rows | mean stated | first |
 | --- | --- | --- | --- |
@@ -175,9 +189,11 @@ ${speedLine()}
 
 ## What rises from session to session
 
-Twelve weeks of two sessions by the ladders, 15 athletes of five sports in turn a row, six exercises each that coaches of the sport reach for, small plates and in every third hall none over 5 kg; a set is done while it asks no more than the
-athlete can (own model, load times amount to the power 0.35). Counted: a load that rose faster than its level's cap, an exercise of an adapting
-athlete flat for over four weeks, a rise while it hurt, a load the room cannot hang.
+Twelve weeks of two sessions by the ladders, 15 athletes of five sports in turn a row, six exercises
+each that coaches of the sport reach for, small plates and in every third hall none over 5 kg; a set
+is done while it asks no more than the athlete can (own model, load times amount to the power 0.35).
+Counted: a load that rose faster than its level's cap, an exercise of an adapting athlete flat for
+over four weeks, a rise while it hurt, a load the room cannot hang.
 
 | level | athletes | exercises followed | steps up each | too fast | flat | rose in pain | not to be hung |
 | --- | --- | --- | --- | --- | --- | --- | --- |
@@ -185,7 +201,8 @@ ${ladderRows().join('\n')}
 
 ## Plateau
 
-Tests a fortnight apart, without a squad: the 90 % interval of the change lies inside what two single tests differ by.
+Tests a fortnight apart, without a squad: the 90 % interval of the change lies inside what two
+single tests differ by.
 
 | tests | truth | standing still | could be error | up | down |
 | --- | --- | --- | --- | --- | --- |
@@ -193,8 +210,8 @@ ${plateauRows().join('\n')}
 
 ## Readiness squeeze, 14 days of baseline
 
-A day counts as an alarm when either of two unchanged hands is called low; a 10 % drop of one hand counts as found when it is called on
-the first or second day. Floor of the spread 2 %.
+A day counts as an alarm when either of two unchanged hands is called low; a 10 % drop of one hand
+counts as found when it is called on the first or second day. Floor of the spread 2 %.
 
 | day-to-day spread | false alarm days | 10 % drop found in two days |
 | --- | --- | --- |
@@ -202,8 +219,8 @@ ${readinessRows().join('\n')}
 
 ## Force over time
 
-Records of 10 s at 100 Hz drawn with a known truth: squeezes of 80 to 650 N, noise of 0.5 to 3 N SD, a rest within 6 N. "Also called" counts
-faulty records that got a second word.
+Records of 10 s at 100 Hz drawn with a known truth: squeezes of 80 to 650 N, noise of 0.5 to 3 N SD,
+a rest within 6 N. "Also called" counts faulty records that got a second word.
 
 | drawn | seeds | called | also called |
 | --- | --- | --- | --- |
@@ -212,7 +229,9 @@ ${traceRows().join('\n')}
 writeFileSync('docs/evidence.md', page)
 console.log(page)
 
-const dated = `Written by \`./mano prove\` on ${new Date().toISOString().slice(0, 10)}, commit ${commit}, ${machine}.`
+const dated =
+  `Written by \`./mano prove\` on ${new Date().toISOString().slice(0, 10)}, commit ` +
+  `${commit}, ${machine}.`
 const PERFORMANCE = 'docs/performance.md'
 put(
   PERFORMANCE,
@@ -263,13 +282,16 @@ if (live)
     'live',
     `## Ten minutes live
 
-${dated} The live trial in Chromium, ${live.minutes} minutes of ${live.samples.toLocaleString('en')} samples at 100 Hz, processor slowed four times, heap after collection.
+${dated} The live trial in Chromium, ${live.minutes} minutes of ${live.samples.toLocaleString('en')}
+samples at 100 Hz, processor slowed four times, heap after collection.
 
 | minute | heap |
 | --- | --- |
 ${live.heapMb.map((mb, i) => `| ${i + 1} | ${mb.toFixed(1)} MB |`).join('\n')}
 
-Minute ${live.heapMb.length} over minute 2: ${(live.heapMb.at(-1)! - live.heapMb[1]!).toFixed(1)} MB (asked: within 5). Tasks over 50 ms: ${tasks({ over: live.longTasks, longest: live.longestMs })} (asked: none).`,
+Minute ${live.heapMb.length} over minute 2: ${(must(live.heapMb.at(-1)) - must(live.heapMb[1])).toFixed(1)} MB
+(asked: within 5). Tasks over 50 ms: ${tasks({ over: live.longTasks, longest: live.longestMs })}
+(asked: none).`,
   )
 
 const board = measured<{
@@ -302,7 +324,8 @@ if (floor)
     'floor',
     `## Timers of the floor
 
-${dated} A hold in Chromium, the processor slowed six times, the page halted for ${floor.hiddenS.toFixed(0)} s in the middle of it.
+${dated} A hold in Chromium, the processor slowed six times, the page halted for
+${floor.hiddenS.toFixed(0)} s in the middle of it.
 
 | what | asked | measured |
 | --- | --- | --- |

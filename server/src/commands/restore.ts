@@ -4,6 +4,7 @@ import { Client } from 'pg'
 import { readRights } from '../api/config'
 import { dropDatabase, ensureDatabase, swapDatabase } from '../db/bootstrap'
 import { migrate, takeStatistics } from '../db/source'
+import { must } from '@mano/core/units/must'
 
 /**
  * Puts a back-up into a database of its own, brings it up to this release there, and only then
@@ -38,7 +39,7 @@ async function others(): Promise<number> {
     `SELECT count(*)::int AS n FROM pg_stat_activity WHERE datname = '${config.database}'
       AND backend_type = 'client backend' AND application_name <> '${ITSELF}'`,
   )
-  return busy!.n
+  return must(busy).n
 }
 const fail = (says: string): never => {
   console.error(says)
@@ -49,17 +50,18 @@ const [there] = await ask<{ n: number }>(
   'postgres',
   `SELECT count(*)::int AS n FROM pg_database WHERE datname = '${config.database}'`,
 )
-if (!drill && there!.n > 0) {
+if (!drill && must(there).n > 0) {
   const [made] = await ask<{ halls: boolean }>(
     config.database,
     `SELECT to_regclass('public.hall') IS NOT NULL AS halls`,
   )
-  const [hall] = made!.halls
+  const [hall] = must(made).halls
     ? await ask<{ name: string }>(config.database, 'SELECT name FROM hall LIMIT 1')
     : []
   if (hall && !replace)
     fail(
-      `There is a hall here already (${hall.name}). Back it up, then say --replace to put the file in its place.`,
+      `There is a hall here already (${hall.name}). Back it up, then say --replace to ` +
+        'put the file in its place.',
     )
   // Whoever is just leaving is waited for; what the database does by itself is nobody.
   for (let i = 0; (await others()) > 0; i++) {
@@ -101,10 +103,11 @@ if (drill) {
       UNION ALL SELECT max(recorded_at) FROM athlete) x) AS last`,
   )
   await dropDatabase(config.adminUrl, fresh)
-  const s = seen!
+  const s = must(seen)
   if (s.halls === 0) fail(`${file} can be put back, but holds no hall.`)
   console.error(
-    `${file} can be put back: ${s.athletes} athletes, ${s.tests} tests, ${s.sets} sets; the newest entry is of ${s.last ?? 'no day'} UTC. Nothing here was changed.`,
+    `${file} can be put back: ${s.athletes} athletes, ${s.tests} tests, ${s.sets} sets; ` +
+      `the newest entry is of ${s.last ?? 'no day'} UTC. Nothing here was changed.`,
   )
   process.exit(0)
 }

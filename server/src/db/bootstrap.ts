@@ -103,7 +103,9 @@ export async function swapDatabase(
   await asAdmin(adminUrl, async (c) => {
     const { rowCount } = await c.query('SELECT 1 FROM pg_database WHERE datname = $1', [database])
     await c.query(
-      `BEGIN; ${rowCount ? `ALTER DATABASE ${quote(database)} RENAME TO ${quote(old(database))};` : ''} ALTER DATABASE ${quote(fresh)} RENAME TO ${quote(database)}; COMMIT`,
+      'BEGIN; ' +
+        `${rowCount ? `ALTER DATABASE ${quote(database)} RENAME TO ${quote(old(database))};` : ''} ` +
+        `ALTER DATABASE ${quote(fresh)} RENAME TO ${quote(database)}; COMMIT`,
     )
   })
   await dropDatabase(adminUrl, old(database))

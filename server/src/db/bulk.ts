@@ -1,4 +1,5 @@
 import type { EntityManager, EntityMetadata, EntitySchema, ObjectLiteral } from 'typeorm'
+import { must } from '@mano/core/units/must'
 
 /** Rows of one statement. */
 const PIECE = 1000
@@ -20,7 +21,7 @@ export async function insertRows(
   shared: object = {},
 ): Promise<void> {
   if (rows.length === 0) return
-  const own = m.columns.filter((c) => c.propertyName in rows[0]!)
+  const own = m.columns.filter((c) => c.propertyName in must(rows[0]))
   const same = m.columns.filter((c) => c.propertyName in shared)
   const sql = `INSERT INTO ${m.tableName}
     (${[...own, ...same].map((c) => c.databaseName).join(', ')})

@@ -48,8 +48,10 @@ const LONG = { statement: 300_000, lock: 10_000, idle: 60_000 }
 /**
  * Runs work in one transaction that sees and writes one hall only. It begins and names its hall in
  * one message to the
- * database. `long`: work of a job or a file, which may take minutes. `derived`: what is worked out from the record
- * again where a crash takes it, mark and all; its end waits for no disk. `snapshot`: all of it reads
+ * database. `long`: work of a job or a file, which may take minutes. `derived`: what is worked out
+ * from the record
+ * again where a crash takes it, mark and all; its end waits for no disk. `snapshot`: all of it
+ * reads
  * the same moment.
  */
 export async function inHall<T>(
@@ -80,7 +82,8 @@ async function transaction<T>(
     const more = derived
       ? '; SET LOCAL synchronous_commit TO off'
       : long
-        ? `; SET LOCAL statement_timeout = ${LONG.statement}; SET LOCAL lock_timeout = ${LONG.lock}; SET LOCAL idle_in_transaction_session_timeout = ${LONG.idle}`
+        ? `; SET LOCAL statement_timeout = ${LONG.statement}; SET LOCAL lock_timeout = ` +
+          `${LONG.lock}; SET LOCAL idle_in_transaction_session_timeout = ${LONG.idle}`
         : ''
     await client.query(
       `START TRANSACTION${snapshot ? ' ISOLATION LEVEL REPEATABLE READ' : ''}; ${first}${more}`,

@@ -5,6 +5,7 @@ import { HallSportEntity } from './entities'
 import { type Athlete, type HallSport } from './rows'
 import { jsonList, utc } from './sql'
 import { stands } from './takenBack'
+import { must } from '@mano/core/units/must'
 
 type Fieldwork = Pick<AthleteView, 'week' | 'outcomes' | 'wraps' | 'changes'>
 
@@ -47,7 +48,7 @@ export async function loadFieldwork(em: EntityManager, athlete: Athlete): Promis
       at: c.at,
       by: c.by,
       before: asProfile(c.before),
-      after: i === 0 ? { ...athlete } : asProfile(changes[i - 1]!.before),
+      after: i === 0 ? { ...athlete } : asProfile(must(changes[i - 1]).before),
     })),
   }
 }

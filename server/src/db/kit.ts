@@ -11,6 +11,7 @@ import {
 } from './entities'
 import { type ImplementMeasurement } from './rows'
 import { standing } from './takenBack'
+import { must } from '@mano/core/units/must'
 
 export const places = async (em: EntityManager): Promise<PlaceView[]> =>
   (await em.find(PlaceEntity, { order: { recordedAt: 'ASC', name: 'ASC' } })).map((p) => ({
@@ -55,11 +56,11 @@ export async function kitUnits(
   const ofUnit = new Map<string, ImplementMeasurement[]>()
   for (const m of measurements) ofUnit.set(m.unitId, [...(ofUnit.get(m.unitId) ?? []), m])
   return units.map((u) => {
-    const own = ofUnit.get(u.id)!
-    const m = own.at(-1)!
+    const own = must(ofUnit.get(u.id))
+    const m = must(own.at(-1))
     const check = checks.get(u.id)
-    const place = where.get(u.placeId)!
-    const since = own[0]!.measuredOn
+    const place = must(where.get(u.placeId))
+    const since = must(own[0]).measuredOn
     const alike = units.filter(
       (x) => x.kind === u.kind && x.placeId === u.placeId && !x.retired,
     ).length

@@ -6,6 +6,7 @@ import { clearanceView } from './safetyViews'
 import { rootsOf } from './safety'
 import { jsonList, utc } from './sql'
 import { stands } from './takenBack'
+import { must } from '@mano/core/units/must'
 
 export interface AthleteParts {
   measurements: MeasurementView[]
@@ -75,7 +76,7 @@ export async function loadParts(
             .filter((i) => !superseded.has(i.id))
             .map((i) => ({
               id: i.id,
-              rootId: roots.get(i.id)!,
+              rootId: must(roots.get(i.id)),
               site: i.site,
               side: i.side,
               status: i.status,

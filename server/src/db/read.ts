@@ -12,6 +12,7 @@ import { loadSessions } from './sessions'
 import { jsonList } from './sql'
 import { logOf, type LogLine } from '@mano/core/record/lines'
 import type { SessionEndView } from '@mano/contract/ends'
+import { must } from '@mano/core/units/must'
 
 export type StageParts = Pick<StageFacts, 'tests' | 'plan' | 'floor'>
 
@@ -228,7 +229,7 @@ export async function planVersions(
   const weeks = [...new Set(all.map((v) => v.weekStart))].sort().reverse()
   return weeks.map((w) => {
     const own = all.filter((v) => v.weekStart === w)
-    return { ...own.at(-1)!, number: own.length }
+    return { ...must(own.at(-1)), number: own.length }
   })
 }
 

@@ -16,6 +16,7 @@ import { jsonList, utc } from './sql'
 import { stands } from './takenBack'
 import type { ReasonView, AlarmView } from '@mano/contract/safety'
 import type { DayFlagId } from '@mano/core/catalogue/cautions'
+import { must } from '@mano/core/units/must'
 
 const iso = (d: Date | string): string => (d instanceof Date ? d : new Date(d)).toISOString()
 
@@ -37,7 +38,7 @@ const clearanceFact = (c: Clearance): ClearanceFact => ({
       ? { kind: 'symptom', id: c.observationId }
       : c.healthId
         ? { kind: 'health', id: c.healthId }
-        : { kind: 'pain', hand: c.painHand!, tissue: c.painTissue! },
+        : { kind: 'pain', hand: must(c.painHand), tissue: must(c.painTissue) },
   on: c.clearedOn,
   recordedAt: iso(c.recordedAt),
   allows: c.allows,
@@ -239,8 +240,8 @@ export async function loadSafety(
   const byId = new Map(rows.map((r) => [r.id, r]))
   return new Map(
     athletes.map((a) => {
-      const r = byId.get(a.id)!
-      const before = past.get(a.id) ?? r.past!
+      const r = must(byId.get(a.id))
+      const before = past.get(a.id) ?? must(r.past)
       const [sets, tests] = [
         [...setsIn(before), ...r.sets],
         [...before.tests, ...r.tests],
@@ -279,7 +280,7 @@ function keptOf(a: Pick<Athlete, 'birthDate' | 'guardian'>, r: Stored, timeZone:
         .filter((i) => !mistaken.has(roots.get(i.id)))
         .map((i): InjuryVersion => ({
           id: i.id,
-          rootId: roots.get(i.id)!,
+          rootId: must(roots.get(i.id)),
           site: i.site,
           side: i.side,
           status: i.status,
@@ -326,9 +327,9 @@ export async function factsFor(
   athlete: Athlete,
   { on = today, ...asked }: Moment = {},
 ): Promise<SafetyFacts> {
-  const { record, flags } = (
-    await loadSafety(em, [athlete], on, { timeZone: hall.timeZone, today })
-  ).get(athlete.id)!
+  const { record, flags } = must(
+    (await loadSafety(em, [athlete], on, { timeZone: hall.timeZone, today })).get(athlete.id),
+  )
   return safetyFacts(record, on, { ...asked, flags })
 }
 

@@ -69,7 +69,11 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
       ? ['s.id = ANY($1)', [[...of.ids]]]
       : 'newestOf' in of
         ? [
-            `s.id IN (SELECT id FROM (SELECT id, protocol_id, row_number() OVER (PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM current_test_session WHERE athlete_id = ANY($1)) x WHERE n <= CASE WHEN protocol_id = 'ready_squeeze' THEN ${SQUEEZE_DEPTH} ELSE ${NEWEST_DEPTH} END)`,
+            's.id IN (SELECT id FROM (SELECT id, protocol_id, row_number() OVER ' +
+              '(PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM ' +
+              `current_test_session WHERE athlete_id = ANY($1)) x WHERE n <= CASE WHEN ` +
+              `protocol_id = 'ready_squeeze' THEN ${SQUEEZE_DEPTH} ELSE ${NEWEST_DEPTH} ` +
+              'END)',
             [[...of.newestOf]],
           ]
         : 'squeezesOf' in of

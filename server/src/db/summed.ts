@@ -1,6 +1,7 @@
 import type { EntityManager } from 'typeorm'
 import { TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { SummedTests } from '@mano/core/review/squad'
+import { must } from '@mano/core/units/must'
 
 /** Protocols whose result is the heaviest clean lift, not a mean of tries. */
 const HEAVIEST = TEST_PROTOCOLS.filter((p) => p.heaviest).map((p) => p.id)
@@ -87,7 +88,7 @@ async function freshen(
       ORDER BY x.a, x.p
      ON CONFLICT (athlete_id, protocol_id) DO UPDATE
       SET tests = excluded.tests, last_at = excluded.last_at, content = excluded.content`,
-    [claimed.map((c) => c.a), claimed.map((c) => c.p), HEAVIEST, claimed[0]!.h],
+    [claimed.map((c) => c.a), claimed.map((c) => c.p), HEAVIEST, must(claimed[0]).h],
   )
 }
 

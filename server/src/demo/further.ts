@@ -8,6 +8,7 @@ import type { DemoUnit } from './shape'
 import { Seeded } from '@mano/core/units/seeded'
 import type { Story } from './stories'
 import type { Percent } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 /** Days ago the further tests were taken. */
 const DAYS = [98, 70, 42, 14] as const
@@ -27,7 +28,7 @@ export function furtherTests(
   const more = story.more
   if (!more) return []
   const random = new Seeded(seed * 19 + story.name.length * 3)
-  const unit = (label: string) => units.find((u) => u.label === label)!
+  const unit = (label: string) => must(units.find((u) => u.label === label))
   const out: TestSession[] = []
   let minute = 0
   const add = (
@@ -39,7 +40,7 @@ export function furtherTests(
     left: readonly number[],
     right: readonly number[],
   ) => {
-    const protocol = protocolById(protocolId)!
+    const protocol = must(protocolById(protocolId))
     const id = () =>
       v7({
         msecs: Date.parse(`${on}T00:00:00Z`),
@@ -50,8 +51,8 @@ export function furtherTests(
     const trials = left.flatMap((_, i) =>
       (
         [
-          ['left', left[i]!],
-          ['right', right[i]!],
+          ['left', must(left[i])],
+          ['right', must(right[i])],
         ] as const
       ).map(([hand, entered], h) => ({
         id: id(),
@@ -130,7 +131,7 @@ export function furtherTests(
         'endurance_set',
         unit(label),
         { loadKg: String(loadKg) },
-        addDays(today, -HOLD_DAYS[i]!),
+        addDays(today, -must(HOLD_DAYS[i])),
         's',
         [time(cfKg * 0.95)],
         [time(cfKg)],
@@ -139,7 +140,7 @@ export function furtherTests(
   }
   const day = addDays(today, -16)
   for (const [angle, share] of Object.entries(ANGLE_SHARE)) {
-    const [l, r] = three(story.tests!.forceKgf * share, more.leftBehindPct[1] / 2, 0.1)
+    const [l, r] = three(must(story.tests).forceKgf * share, more.leftBehindPct[1] / 2, 0.1)
     add(
       'three_angles',
       unit('Dynamometer, bench 1'),
@@ -155,9 +156,9 @@ export function furtherTests(
     const kg = (share: number) => [
       round(
         share *
-          story.tests!.forceKgf *
+          must(story.tests).forceKgf *
           1.5 *
-          Math.exp(-LOSS_A_MM * (at.sizeMm! - 29.5)) *
+          Math.exp(-LOSS_A_MM * (must(at.sizeMm) - 29.5)) *
           (1 + random.normal(0, 0.02)),
         0.5,
       ),

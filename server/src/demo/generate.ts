@@ -11,6 +11,7 @@ import { furtherTests } from './further'
 import { Seeded } from '@mano/core/units/seeded'
 import { STORIES, type Story } from './stories'
 import type { Mm } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 /** Weeks of tests in the demo. */
 const WEEKS = 16
@@ -141,13 +142,13 @@ function wrapsOf(
       seq: Math.floor(random.next() * 2 ** 31),
     })
   return Object.entries(story.wraps ?? {}).flatMap(([label, gaps]) => {
-    const u = units.find((x) => x.label === label)!
+    const u = must(units.find((x) => x.label === label))
     return (['left', 'right'] as const).map((hand, i) => ({
       id: id(),
       unitId: u.id,
       measurementId: u.measurementId,
       hand,
-      gapMm: gaps[i]!,
+      gapMm: must(gaps[i]),
     }))
   })
 }
@@ -169,7 +170,7 @@ function athlete(
         id: id(joined),
         measure: 'hand_length',
         hand,
-        value: story.handLength[i]!,
+        value: must(story.handLength[i]),
         unit: 'mm',
         on: joined,
       })
@@ -177,7 +178,7 @@ function athlete(
         id: id(joined),
         measure: 'hand_span',
         hand,
-        value: story.handSpan[i]!,
+        value: must(story.handSpan[i]),
         unit: 'mm',
         on: joined,
       })
@@ -246,7 +247,7 @@ function sessionsOf(
         id,
         athleteId,
         'dyno_seated',
-        units[0]!,
+        must(units[0]),
         { position: '2' },
         on,
         i,
@@ -269,7 +270,7 @@ function sessionsOf(
           id,
           athleteId,
           'hang_time',
-          units[1]!,
+          must(units[1]),
           { shoulders: 'active', palms: 'away', addedKg: '0' },
           on,
           i / 2,
@@ -291,7 +292,7 @@ function session(
   earlier: number,
   tries: readonly { hand: Hand; ordinal: number; entered: number; unit: EntryUnit }[],
 ): TestSession {
-  const protocol = protocolById(protocolId)!
+  const protocol = must(protocolById(protocolId))
   const at = protocolId === 'hang_time' ? '17:40' : '17:10'
   const trials: Trial[] = tries.map((t, i) => ({
     id: id(on),

@@ -19,6 +19,7 @@ import { isUnfinished } from '@mano/core/testing/session'
 import type { LocalDate } from '@mano/core/units/dates'
 import type { DemoAthlete } from './shape'
 import type { Expectation } from './stories'
+import { must } from '@mano/core/units/must'
 
 /** Whether the functions the screens call find what an expectation says, on this athlete's data. */
 export function meets(expectation: Expectation, athlete: DemoAthlete, today: LocalDate): boolean {
@@ -35,7 +36,7 @@ export function meets(expectation: Expectation, athlete: DemoAthlete, today: Loc
     case 'trend':
       return (
         series !== undefined &&
-        changesOf([series], { from: series.points[0]!.on, to: today })[0]!.hands.every(
+        must(changesOf([series], { from: must(series.points[0]).on, to: today })[0]).hands.every(
           (h) => h.word === expectation.is,
         )
       )
@@ -93,7 +94,7 @@ export function meets(expectation: Expectation, athlete: DemoAthlete, today: Loc
 /** The ranking the Demands page shows, from the demo's own data. */
 function ranking(athlete: DemoAthlete, quality: QualityId, place: Place, today: LocalDate) {
   const { story } = athlete
-  const profile = demandProfile(story.sportId)!
+  const profile = must(demandProfile(story.sportId))
   const row = profile.rows.find((r) => r.quality.id === quality)
   const units = athlete.kit.filter((u) => u.place === place).flatMap((u) => matchUnit(u) ?? [])
   const judge = judgeBy(safetyFacts(demoRecord(athlete, today), today))

@@ -38,6 +38,7 @@ import { generateDemo } from './generate'
 import { generatePlans } from './plans'
 import { ANSWERED_DAYS_AGO, EXPERIENCE_ORIGIN, experienceOf } from './safety'
 import { STANDARDS, type Story } from './stories'
+import { must } from '@mano/core/units/must'
 
 export const DEMO_SIGN_IN = { login: 'ruth', password: 'quayside-hall' }
 const ZONE = 'Europe/London'
@@ -57,21 +58,21 @@ const usualWeek = (s: Story): TrainingWeek => ({
   handWorkNote: '',
   days: [0, 1, 2, 3, 4, 5, 6].map((d) => ({
     activities:
-      s.week!.sport[d] || s.week!.heavyPull === d
+      must(s.week).sport[d] || must(s.week).heavyPull === d
         ? [
             {
               what: 'Sport training',
               at: '16:30',
               minutes: 90,
-              handLoad: s.week!.sport[d] ?? 1,
-              heavyPulls: s.week!.heavyPull === d,
+              handLoad: must(s.week).sport[d] ?? 1,
+              heavyPulls: must(s.week).heavyPull === d,
               straps: false,
             },
           ]
         : [],
-    gripMinutes: s.week!.minutes[d] ?? 0,
+    gripMinutes: must(s.week).minutes[d] ?? 0,
     gripAt: '18:30',
-    place: s.week!.place,
+    place: must(s.week).place,
   })),
 })
 
@@ -90,7 +91,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
       actorId: null,
       recordedAt: new Date(`${on}T12:00:00Z`),
     })
-    const opened = demo.athletes[0]!.joined
+    const opened = must(demo.athletes[0]).joined
     await em.insert(HallEntity, {
       id: hallId,
       name: 'Quayside Hall',
@@ -110,7 +111,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
     for (const p of PLACES)
       await em.insert(PlaceEntity, {
         ...at(opened),
-        id: placeIds.get(p.id)!,
+        id: must(placeIds.get(p.id)),
         name: p.name,
         kind: p.id,
         athleteId: null,
@@ -122,7 +123,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
         kind: u.kind,
         label: u.label,
         retired: false,
-        placeId: placeIds.get(u.place)!,
+        placeId: must(placeIds.get(u.place)),
         orientation: null,
         surface: u.surface ?? null,
       })
@@ -162,7 +163,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
         ...at(opened),
         id: v7(),
         ...s,
-        value: toSi(s.value, unit, protocolById(s.protocolId)!.unit)!,
+        value: must(toSi(s.value, unit, must(protocolById(s.protocolId)).unit)),
         enteredValue: s.value,
         enteredUnit: unit,
         perBodyMass: false,
@@ -366,7 +367,7 @@ export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise
           athleteId: a.id,
           protocolId: t.protocolId,
           protocolVersion: t.protocolVersion,
-          protocolParams: protocolParams(protocolById(t.protocolId)!),
+          protocolParams: protocolParams(must(protocolById(t.protocolId))),
           unitId: t.unitId,
           measurementId: t.measurementId,
           variant: { ...t.variant },

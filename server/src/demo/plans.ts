@@ -21,6 +21,7 @@ import type { DemoAthlete, DemoHall } from './shape'
 import { Seeded } from '@mano/core/units/seeded'
 import { firstLoad, ladderOf } from '@mano/core/progress/ladders'
 import { STANDARDS, type Story } from './stories'
+import { must } from '@mano/core/units/must'
 
 export interface DemoPlan {
   id: string
@@ -68,7 +69,7 @@ export function generatePlans(
     place: week.place,
     sportLoad: week.sport[d] ?? 0,
     heavyPull: week.heavyPull === d ? 'before' : 'none',
-    at: HOURS[story.name.length % HOURS.length]!,
+    at: must(HOURS[story.name.length % HOURS.length]),
   }))
   const kit = kitsOf(hall.units)
   const standards = STANDARDS.map((s) => ({
@@ -147,7 +148,7 @@ function logWeek(
     return blocks
       .filter((b) => b.day === day)
       .flatMap((b) => {
-        const e = exerciseById(b.exerciseId)!
+        const e = must(exerciseById(b.exerciseId))
         const rungs = ladderOf(e).rungs
         const rung = rungs[Math.min(rungs.length - 1, RUNG[story.level] ?? 1)]
         // A working load a third over the light first one, and a little more each week.

@@ -5,6 +5,7 @@ import type { QualityId } from '@mano/core/catalogue/qualities'
 import { addDays, type LocalDate } from '@mano/core/units/dates'
 import type { DemoAthlete } from './shape'
 import type { Story } from './stories'
+import { must } from '@mano/core/units/must'
 
 /** Days before today on which the demo's athletes answered the health questions. */
 export const ANSWERED_DAYS_AGO = 30
@@ -19,7 +20,7 @@ export const EXPERIENCE_ORIGIN = 'Told at intake; training diary seen'
 /** Qualities of the athlete's sports with the weeks a coach entered for them. */
 export function experienceOf(s: Story): { quality: QualityId; family: null; weeks: number }[] {
   const rows = [s.sportId, ...(s.second ? [s.second.sportId] : [])].flatMap((id) =>
-    demandProfile(id)!.rows.map((r) => r.quality.id),
+    must(demandProfile(id)).rows.map((r) => r.quality.id),
   )
   return WEEKS[s.level] === 0
     ? []
@@ -45,7 +46,7 @@ export function demoRecord(
     guardianConsent: s.guardian !== undefined,
     health: s.unasked ? null : { on: addDays(today, -ANSWERED_DAYS_AGO), yes: [] },
     injuries:
-      s.injury && since! <= until
+      s.injury && must(since) <= until
         ? [
             {
               id: 'injury',

@@ -1,6 +1,7 @@
 import { createInterface } from 'node:readline'
 import type { Readable } from 'node:stream'
 import type { InstrumentLine, InstrumentView } from '@mano/contract/instruments'
+import { must } from '@mano/core/units/must'
 
 /**
  * How much of the past a listener that comes back can still be given, ms of the instrument's clock.
@@ -36,8 +37,8 @@ export class Feed {
       .map((l) => ({ ...l, f: Math.round(10 * (l.f - this.offsetN)) / 10 }))
     if (lines.length === 0) return
     this.kept.push(...lines)
-    const cut = lines.at(-1)!.t - KEEP_MS
-    if (this.kept[0]!.t < cut - 5000) this.kept = this.kept.filter((l) => l.t >= cut)
+    const cut = must(lines.at(-1)).t - KEEP_MS
+    if (must(this.kept[0]).t < cut - 5000) this.kept = this.kept.filter((l) => l.t >= cut)
     for (const listen of this.listeners) listen(lines)
   }
 
@@ -98,7 +99,7 @@ export function lineOf(text: string): InstrumentLine | null {
     return Number.isFinite(x.t) &&
       Number.isFinite(x.f) &&
       (x.s === undefined || x.s === 'ok' || x.s === 'over')
-      ? { t: x.t!, f: x.f!, s: x.s ?? 'ok' }
+      ? { t: must(x.t), f: must(x.f), s: x.s ?? 'ok' }
       : null
   } catch {
     return null

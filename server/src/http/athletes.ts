@@ -32,6 +32,7 @@ import { localDateOf } from '@mano/core/units/dates'
 import { movedSince } from '../db/moved'
 import { loadSessions } from '../db/sessions'
 import { standards } from '../db/standards'
+import { must } from '@mano/core/units/must'
 
 /** What the form of a profile holds. */
 const profileOf = ({
@@ -47,11 +48,11 @@ const profileOf = ({
 
 /** Whether a clearance of this version of an injury holds today. */
 async function clearedNow(call: Call, athlete: Athlete, injuryId: string): Promise<boolean> {
-  const { record } = (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(
-    athlete.id,
-  )!
+  const { record } = must(
+    (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(athlete.id),
+  )
   const at = record.injuries.filter((i) => i.current).findIndex((i) => i.id === injuryId)
-  return at >= 0 && safetyFacts(record, call.today).injuries[at]!.cleared !== null
+  return at >= 0 && must(safetyFacts(record, call.today).injuries[at]).cleared !== null
 }
 
 export function mountAthletes(api: Api): void {
@@ -94,16 +95,18 @@ export function mountAthletes(api: Api): void {
 
   api.on('GET /api/athletes/:athleteId', async (call) => {
     const athlete = await athleteOr404(call)
-    const parts = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
+    const parts = must((await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id))
     const tested = await testedFacts(call.em, athlete.id)
     const { lines, ends } = await logLines(call.em, athlete.id, call.today)
-    const kept = (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(athlete.id)!
+    const kept = must(
+      (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(athlete.id),
+    )
     const facts = safetyFacts(kept.record, call.today, { flags: kept.flags })
     const coach = holds(call.right, 'coach')
     if (coach) await noteSeen(call, athlete.id)
-    const { plan, done, gone, touched } = (await loadFacts(call.em, [athlete.id], call.today)).get(
-      athlete.id,
-    )!
+    const { plan, done, gone, touched } = must(
+      (await loadFacts(call.em, [athlete.id], call.today)).get(athlete.id),
+    )
     const moved =
       plan && tested.last && tested.last > localDateOf(plan.recordedAt, call.hall.timeZone)
         ? movedSince(
@@ -169,7 +172,7 @@ export function mountAthletes(api: Api): void {
       away.map((a) => ({
         id: a.id,
         name: a.name,
-        on: a.archivedOn!,
+        on: must(a.archivedOn),
         why: a.archivedWhy,
       })) satisfies ArchivedView[],
     )
@@ -259,7 +262,7 @@ export function mountAthletes(api: Api): void {
       ...call.actor,
       ...b,
       athleteId: athlete.id,
-      value: toSi(b.enteredValue, b.enteredUnit, quantity)!,
+      value: must(toSi(b.enteredValue, b.enteredUnit, quantity)),
       struck: false,
       reason: '',
     })

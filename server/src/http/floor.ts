@@ -49,6 +49,7 @@ import { names, planView } from './plan'
 import { conflict, HttpProblem, notFound } from '../faults/problem'
 import { whenDone } from './whenDone'
 import { safetyFacts } from '@mano/core/safety/facts'
+import { must } from '@mano/core/units/must'
 
 /** What writes on the floor need: a signed-in coach has it, and an athlete with a link. */
 type Scene = Pick<Call, 'em' | 'hall' | 'now' | 'today' | 'actor' | 'clockMs'>
@@ -95,7 +96,7 @@ async function keepLog(scene: Scene, athlete: Athlete, b: LogBody): Promise<Repl
     const gate = await gateFor(
       scene,
       athlete,
-      { kind: 'exercise', exercise: exerciseById(b.exerciseId)!, hand: b.hand },
+      { kind: 'exercise', exercise: must(exerciseById(b.exerciseId)), hand: b.hand },
       {
         on: done.on,
         without: b.id,
@@ -145,7 +146,7 @@ async function byLink(
   if (!row?.hall) throw ended('This link is not valid. Ask your coach for a new one.')
   return inHall(services.app, row.hall, async (em) => {
     const link = await em.findOneBy(AthleteLinkEntity, { tokenHash: hash })
-    const hall = await em.findOneBy(HallEntity, { id: row.hall! })
+    const hall = await em.findOneBy(HallEntity, { id: must(row.hall) })
     if (!link || !hall || !timingSafeEqual(Buffer.from(link.tokenHash), Buffer.from(hash)))
       throw ended('This link is not valid. Ask your coach for a new one.')
     const now = services.clock()
@@ -215,7 +216,8 @@ export function mountFloor(api: Api): void {
             text: inOrder(blocks)
               .map(
                 (b) =>
-                  `${exerciseById(b.exerciseId)?.name ?? b.exerciseId}: ${b.sets} x ${b.dose} ${exerciseById(b.exerciseId)?.dose.unit ?? ''}`,
+                  `${exerciseById(b.exerciseId)?.name ?? b.exerciseId}: ${b.sets} x ` +
+                  `${b.dose} ${exerciseById(b.exerciseId)?.dose.unit ?? ''}`,
               )
               .join('\n'),
             where: PLACES.find((p) => p.id === d.place)?.name ?? '',
@@ -282,9 +284,9 @@ export function mountFloor(api: Api): void {
   api.open('GET /api/link', (services, req) =>
     byLink(services, req, async (scene, athlete, { looks }) => {
       // Answers to health questions stay with the coaches: each act says what they make of it.
-      const kept = (await loadSafety(scene.em, [athlete], scene.today, sceneDay(scene))).get(
-        athlete.id,
-      )!
+      const kept = must(
+        (await loadSafety(scene.em, [athlete], scene.today, sceneDay(scene))).get(athlete.id),
+      )
       const own: FloorAthlete = {
         id: athlete.id,
         name: athlete.name,
@@ -292,7 +294,9 @@ export function mountFloor(api: Api): void {
         reasons: kept.reasons,
         history: { logs: await loadLogs(scene.em, athlete.id, scene.today), ends: [] },
       }
-      const parts = (await loadParts(scene.em, [athlete.id], scene.hall.timeZone)).get(athlete.id)!
+      const parts = must(
+        (await loadParts(scene.em, [athlete.id], scene.hall.timeZone)).get(athlete.id),
+      )
       const series = buildSeries(await loadSessions(scene.em, { newestOf: [athlete.id] }))
       return ok({
         athlete: own,

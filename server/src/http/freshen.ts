@@ -5,6 +5,7 @@ import type { Call, WorkOut } from '../api/api'
 import { AthleteEntity } from '../db/entities'
 import { inHall } from '../db/hall'
 import { needOf, rosterRows } from './rosterRows'
+import { must } from '@mano/core/units/must'
 
 /** Rows brought up to date in one piece: what a first look of the day finds. */
 const PIECE = 100
@@ -81,8 +82,11 @@ async function freshen(
 }
 
 const newestMark = async (em: EntityManager): Promise<string | null> =>
-  ((await em.query('SELECT max(id)::text AS id FROM athlete_mark')) as { id: string | null }[])[0]!
-    .id
+  must(
+    (
+      (await em.query('SELECT max(id)::text AS id FROM athlete_mark')) as { id: string | null }[]
+    )[0],
+  ).id
 
 /** Works the kept rows of a hall out, in transactions of their own. */
 export const rowsIn =
@@ -181,7 +185,9 @@ export function keepUp(scene: Scene): void {
   ).unref()
 }
 
-/** How long a page waits for rows that are being worked out, ms; then it shows the last and says so. */
+/**
+ * How long a page waits for rows that are being worked out, ms; then it shows the last and says so.
+ */
 const WAIT_MS = 10
 
 export async function nearlyFresh(scene: Scene): Promise<unknown> {

@@ -20,6 +20,7 @@ import type { Call } from '../api/api'
 import { blocked, HttpProblem, refused } from '../faults/problem'
 import { safetyFacts } from '@mano/core/safety/facts'
 import type { Kg } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 export type Scene = Pick<Call, 'em' | 'hall' | 'now' | 'today' | 'actor'>
 
@@ -50,7 +51,7 @@ export async function gatesFor(
     record,
     flags,
     reasons: given,
-  } = (await loadSafety(scene.em, [athlete], on, sceneDay(scene))).get(athlete.id)!
+  } = must((await loadSafety(scene.em, [athlete], on, sceneDay(scene))).get(athlete.id))
   const judge = judgeBy(safetyFacts(record, on, { ...asked, flags }))
   const reasons = [...given, ...more]
   return subjects.map((subject) => gateOf(judge, reasons, subject))
@@ -71,7 +72,7 @@ export const gateFor = async (
   athlete: Athlete,
   subject: Subject,
   moment: Parameters<typeof gatesFor>[3] = {},
-): Promise<Gate> => (await gatesFor(scene, athlete, [subject], moment))[0]!
+): Promise<Gate> => must((await gatesFor(scene, athlete, [subject], moment))[0])
 
 const lines = (findings: readonly Finding[]): string =>
   [...new Set(findings.map(findingLine))].join(' ')
@@ -150,7 +151,10 @@ export async function alarmFor(
     id: v7(),
     keys,
     sourceId,
-    says: `${nameOf(g.subject)}, ${HAND[g.subject.hand]}: done ${g.class === 'stop' ? 'though it was stopped' : 'without a reason'}. ${[...new Set(findings.map(cautionName))].join('; ')}.`,
+    says:
+      `${nameOf(g.subject)}, ${HAND[g.subject.hand]}: done ` +
+      `${g.class === 'stop' ? 'though it was stopped' : 'without a reason'}. ` +
+      `${[...new Set(findings.map(cautionName))].join('; ')}.`,
   })
   return true
 }

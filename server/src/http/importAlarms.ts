@@ -11,6 +11,7 @@ import { bulkInsert } from '../db/bulk'
 import { AlarmEntity, AthleteEntity } from '../db/entities'
 import { type Actor, type Alarm, type Hall } from '../db/rows'
 import { loadSafety } from '../db/safety'
+import { must } from '@mano/core/units/must'
 
 /** A test, or the sets of an exercise, of one day. */
 export interface ImportedAct {
@@ -47,7 +48,7 @@ export async function alarmImports(
     const days = [...new Set(own.map((t) => t.on))].sort().reverse().slice(0, DAYS_MOST)
     const judges = new Map<string, Judge>()
     for (const on of days) {
-      judges.set(on, judgeBy(safetyFacts(safety.get(athleteId)!.record, on)))
+      judges.set(on, judgeBy(safetyFacts(must(safety.get(athleteId)).record, on)))
       // Others are answered meanwhile.
       await new Promise((resolve) => setImmediate(resolve))
     }
@@ -67,21 +68,26 @@ export async function alarmImports(
       const all: Finding[] = found.flatMap((f) => f.findings)
       const is = all.some((f) => f.class === 'stop') ? 'stop' : 'ask'
       const hands = new Set(found.map((f) => f.hand))
-      const on = found
-        .map((f) => f.t.on)
-        .sort()
-        .at(-1)!
+      const on = must(
+        found
+          .map((f) => f.t.on)
+          .sort()
+          .at(-1),
+      )
       const n = new Set(found.map((f) => f.t)).size
       out.push({
         id: v7(),
         athleteId,
         happenedOn: on,
         subject,
-        hand: hands.size === 1 ? [...hands][0]! : 'both',
+        hand: hands.size === 1 ? must([...hands][0]) : 'both',
         class: is,
         keys: [...new Set(all.map(reasonKey))],
         sourceId: importId,
-        says: `${same[0]!.name}: ${n === 1 ? words[0] : `${n} ${words[1]}`} ${is === 'stop' ? 'though it was stopped' : 'without a reason'}. ${[...new Set(all.filter((f) => f.class === is).map(cautionName))].join('; ')}.`,
+        says:
+          `${must(same[0]).name}: ${n === 1 ? words[0] : `${n} ${words[1]}`} ` +
+          `${is === 'stop' ? 'though it was stopped' : 'without a reason'}. ` +
+          `${[...new Set(all.filter((f) => f.class === is).map(cautionName))].join('; ')}.`,
       })
     }
   }

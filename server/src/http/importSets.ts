@@ -15,6 +15,7 @@ import { SetLogEntity } from '../db/entities'
 import type { JobHandle } from '../api/jobKinds'
 import { alarmImports } from './importAlarms'
 import { PIECE, type FileKind, type Importer } from './importKinds'
+import { must } from '@mano/core/units/must'
 
 async function existingKeys(em: EntityManager): Promise<Map<string, number>> {
   const rows = (await em.query(
@@ -75,8 +76,8 @@ async function store(
     { em, hall, today, actor },
     importId,
     groupsOf(sets).map((same) => {
-      const { athleteId, on, exerciseId } = same[0]!
-      const exercise = exerciseById(exerciseId)!
+      const { athleteId, on, exerciseId } = must(same[0])
+      const exercise = must(exerciseById(exerciseId))
       return {
         athleteId,
         subject: reasonSubject('exercise', exerciseId),
@@ -105,9 +106,9 @@ export const SETS_FILE: FileKind = {
           ...report,
           count: report.sets.length,
           groups: groupsOf(report.sets).map((same) => ({
-            athlete: same[0]!.athleteName,
-            on: same[0]!.on,
-            what: exerciseById(same[0]!.exerciseId)!.name,
+            athlete: must(same[0]).athleteName,
+            on: must(same[0]).on,
+            what: must(exerciseById(must(same[0]).exerciseId)).name,
             trials: same.length,
           })),
           store: (importer, importId, job) => store(importer, importId, report.sets, job),

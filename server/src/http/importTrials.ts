@@ -19,6 +19,7 @@ import { alarmImports } from './importAlarms'
 import { PIECE, type FileKind, type Importer } from './importKinds'
 import { protocolParams } from '../db/protocolParams'
 import { instantOf } from './whenDone'
+import { must } from '@mano/core/units/must'
 
 async function existingKeys(em: EntityManager): Promise<Map<string, number>> {
   const rows = (await em.query(
@@ -90,7 +91,7 @@ async function store(
     .map((s) => ({ s, performedAt: instantOf(s.performedOn, s.at, hall.timeZone) }))
     .sort((a, b) => a.performedAt.getTime() - b.performedAt.getTime())
   for (const { s, performedAt } of inOrder) {
-    const protocol = protocolById(s.protocolId)!
+    const protocol = must(protocolById(s.protocolId))
     if (!params.has(protocol.id)) params.set(protocol.id, protocolParams(protocol))
     const key = `${s.athleteId}|${s.protocolId}`
     const earlier =
@@ -102,7 +103,7 @@ async function store(
       athleteId: s.athleteId,
       protocolId: s.protocolId,
       protocolVersion: s.protocolVersion,
-      protocolParams: params.get(protocol.id)!,
+      protocolParams: must(params.get(protocol.id)),
       unitId: s.unitId,
       measurementId: s.measurementId,
       variant: s.variant,
@@ -135,7 +136,7 @@ async function store(
     { em, hall, today, actor },
     importId,
     sessions.map((s) => {
-      const protocol = protocolById(s.protocolId)!
+      const protocol = must(protocolById(s.protocolId))
       return {
         athleteId: s.athleteId,
         subject: reasonSubject('test', protocol.id),
@@ -177,7 +178,7 @@ export const TRIALS_FILE: FileKind = {
           groups: report.sessions.map((s) => ({
             athlete: s.athleteName,
             on: s.performedOn,
-            what: protocolById(s.protocolId)!.name,
+            what: must(protocolById(s.protocolId)).name,
             trials: s.trials.length,
           })),
           store: (importer, importId, job) => store(importer, importId, report.sessions, job),

@@ -6,6 +6,7 @@ import { isSimulated } from '../devices/simulated'
 import { done, ok, type Api, type Call } from '../api/api'
 import { conflict, notFound } from '../faults/problem'
 import { uncounted } from './shed'
+import { must } from '@mano/core/units/must'
 
 /**
  * Live channel as server-sent events: each event a few JSON lines, its id the time of the last, so
@@ -22,7 +23,7 @@ function channel(feed: Feed, afterMs: number, res: Response): void {
   const send = (lines: readonly InstrumentLine[]) => {
     if (lines.length > 0)
       res.write(
-        `id: ${lines.at(-1)!.t}\n${lines.map((l) => `data: ${JSON.stringify(l)}`).join('\n')}\n\n`,
+        `id: ${must(lines.at(-1)).t}\n${lines.map((l) => `data: ${JSON.stringify(l)}`).join('\n')}\n\n`,
       )
   }
   res.write('retry: 400\n\n')

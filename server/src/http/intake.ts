@@ -17,6 +17,7 @@ import { insertOnce } from '../db/once'
 import { athleteOr404 } from './athlete'
 import { created, ok, type Api, type Call } from '../api/api'
 import { conflict, notFound, refused } from '../faults/problem'
+import { must } from '@mano/core/units/must'
 
 /** A row that replaces another must replace one of the same athlete, once. */
 async function replaceable<T extends ObjectLiteral & { id: string }>(
@@ -126,7 +127,7 @@ export function mountIntake(api: Api): void {
       ...b,
       athleteId: athlete.id,
       measurementId: unit.measurementId,
-      gapMm: toSi(b.enteredValue, b.enteredUnit, 'mm')!,
+      gapMm: must(toSi(b.enteredValue, b.enteredUnit, 'mm')),
       measuredOn: call.today,
     })
     return created({ id: b.id })

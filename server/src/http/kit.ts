@@ -29,6 +29,7 @@ import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
 import { IsNull } from 'typeorm'
 import type { Kg, Mm } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 async function unitOr404(call: Call): Promise<ImplementUnit> {
   const unit = await call.em.findOneBy(ImplementUnitEntity, {
@@ -91,7 +92,8 @@ export function mountKit(api: Api): void {
       const there = (await kitUnits(call.em)).filter((u) => u.placeId === id && !u.retired).length
       if (there > 0)
         throw conflict(
-          `${there} ${there === 1 ? 'implement is' : 'implements are'} there. Move or retire ${there === 1 ? 'it' : 'them'} first.`,
+          `${there} ${there === 1 ? 'implement is' : 'implements are'} there. Move or ` +
+            `retire ${there === 1 ? 'it' : 'them'} first.`,
         )
       if (!all.some((p) => p.id !== id && p.kind === place.kind && !p.closed && !p.athleteId))
         throw conflict(`${place.name} is the only place of its kind: plans count on it.`)
@@ -156,7 +158,7 @@ export function mountKit(api: Api): void {
         }),
       )
     ).filter((m) => m.id !== b.id)
-    const head = before.find((m) => m.id === before.at(-1)!.seriesId)!
+    const head = must(before.find((m) => m.id === must(before.at(-1)).seriesId))
     const row = measuredRow(b)
     const seriesId = sameSeries(head, row) ? head.id : b.id
     await insertOnce(call.em, ImplementMeasurementEntity, {
@@ -213,12 +215,12 @@ export function mountKit(api: Api): void {
     )
     const safety = await loadSafety(em, athletes, call.today, sceneDay(call))
     const judgeOf = (id: string) => {
-      const { record, flags } = safety.get(id)!
+      const { record, flags } = must(safety.get(id))
       return judgeBy(safetyFacts(record, call.today, { flags }))
     }
     const squad = []
     for (const a of athletes) {
-      const p = parts.get(a.id)!
+      const p = must(parts.get(a.id))
       const profile = p.demand && demandProfile(p.demand, own)
       if (profile)
         squad.push({

@@ -7,7 +7,8 @@ const KINDS = ['jpeg', 'png', 'webp']
 
 /**
  * A picture drawn anew: nothing of its file is left but what is seen, no place, no owner, no word
- * after its end. It comes out as a JPEG of the shown way up, at most 1600 px a side. Refuses what is
+ * after its end. It comes out as a JPEG of the shown way up, at most 1600 px a side. Refuses what
+ * is
  * no JPEG, PNG or WebP, ends too soon, or would unpack to more than 60 million pixels.
  */
 export async function drawnAnew(file: Buffer): Promise<Buffer> {

@@ -57,6 +57,7 @@ import { peersOf } from '../db/peers'
 import { loadSessions } from '../db/sessions'
 import { ownWay } from '../db/ownWay'
 import { standards } from '../db/standards'
+import { must } from '@mano/core/units/must'
 
 type Scene = Pick<Call, 'em' | 'hall'>
 
@@ -96,7 +97,7 @@ async function gapsView(call: Call, athleteId: string): Promise<GapsView> {
     choices: newest.map((c) => ({
       rowKey: c.rowKey,
       kind: c.kind,
-      value: c.value!,
+      value: must(c.value),
       reason: c.reason,
     })),
   }
@@ -158,9 +159,9 @@ async function problemOf(
   weekStart: string,
   frame: DayFrame[],
 ): Promise<WeekProblem> {
-  const { demand, events, measurements } = (
-    await loadParts(call.em, [athlete.id], call.hall.timeZone)
-  ).get(athlete.id)!
+  const { demand, events, measurements } = must(
+    (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id),
+  )
   const profile = demand && demandProfile(demand, await ownSports(call.em))
   if (!profile) throw refused('sport', 'Choose a sport first.')
   const context = await contextOf(call, athlete, weekStart, events, demand)
@@ -224,7 +225,7 @@ export async function planView(
   athleteId: string,
 ): Promise<PlanView> {
   const who = await names(call)
-  const { touched } = (await loadFacts(call.em, [athleteId], call.today)).get(athleteId)!
+  const { touched } = must((await loadFacts(call.em, [athleteId], call.today)).get(athleteId))
   const day = (at: Date | undefined) => (at ? localDateOf(at, call.hall.timeZone) : null)
   return {
     frame: await frameOf(call, athleteId),
@@ -250,7 +251,7 @@ export function mountPlan(api: Api): void {
       forSex: sex ?? null,
       ageFrom: b.ageFrom ?? null,
       ageTo: b.ageTo ?? null,
-      value: toSi(b.enteredValue, b.enteredUnit, protocolById(b.protocolId)!.unit)!,
+      value: must(toSi(b.enteredValue, b.enteredUnit, must(protocolById(b.protocolId)).unit)),
     })
     return created({ id: b.id })
   })
@@ -347,9 +348,12 @@ export function mountPlan(api: Api): void {
       )
       if (b.basedOn !== undefined && (newest?.id ?? null) !== b.basedOn)
         throw conflict(
-          `${newest ? `${(await names(call)).get(newest.actorId ?? '') ?? 'Someone'} saved version ${newest.number} of this week meanwhile` : 'The week was saved from elsewhere meanwhile'}.`,
+          `${newest ? `${(await names(call)).get(newest.actorId ?? '') ?? 'Someone'} saved version ${newest.number} of this week meanwhile` : 'The week was saved from elsewhere meanwhile'}` +
+            '.',
         )
-      const parts = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
+      const parts = must(
+        (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id),
+      )
       const context = await contextOf(call, athlete, b.weekStart, parts.events, parts.demand)
       const breaches = validate(
         weekOf(b.weekStart, b.frame, b.blocks, b.terms),
@@ -370,7 +374,7 @@ export function mountPlan(api: Api): void {
               x.hands.flatMap((hand): AskedAtSave[] => {
                 const keys = judgeAct(context.judge, {
                   kind: 'exercise',
-                  exercise: exerciseById(x.exerciseId)!,
+                  exercise: must(exerciseById(x.exerciseId)),
                   hand,
                 })
                   .findings.filter((f) => f.class === 'ask')

@@ -19,6 +19,7 @@ import { notFound } from '../faults/problem'
 import type { BodyOf } from '../api/routes'
 import { loadParts } from '../db/parts'
 import { loadSessions } from '../db/sessions'
+import { must } from '@mano/core/units/must'
 
 /** What both reports are made from: the same computation as the page of the review. */
 async function factsOf(
@@ -34,7 +35,9 @@ async function factsOf(
   const series = buildSeries(sessions)
   const known = knownBy(review.squad)
   const changes = changesOf(series, period, known)
-  const { demand } = (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id)!
+  const { demand } = must(
+    (await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id),
+  )
   const judge = await judgeFor(call, athlete)
   // A decision taken at this period's end, or after it, is the one the report is about.
   const decided =

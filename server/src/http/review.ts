@@ -33,6 +33,7 @@ import { created, ok, type Api, type Asked, type Call } from '../api/api'
 import { names } from './plan'
 import { refused } from '../faults/problem'
 import { IsNull } from 'typeorm'
+import { must } from '@mano/core/units/must'
 
 type Scene = Pick<Call, 'em' | 'hall' | 'today'>
 
@@ -56,7 +57,8 @@ async function squadOf(call: Scene, athleteId: string): Promise<ReviewView['squa
 /** The coach's own limit for an athlete's lean, %; null: none, or taken back. */
 async function leanLimit(em: Scene['em'], athleteId: string): Promise<number | null> {
   const [row] = (await em.query(
-    "SELECT value FROM gap_choice WHERE athlete_id = $1 AND kind = 'lean_limit' AND row_key = '*' ORDER BY recorded_at DESC, id DESC LIMIT 1",
+    "SELECT value FROM gap_choice WHERE athlete_id = $1 AND kind = 'lean_limit' AND " +
+      "row_key = '*' ORDER BY recorded_at DESC, id DESC LIMIT 1",
     [athleteId],
   )) as { value: string | null }[]
   return row?.value ? Number(row.value) : null
@@ -133,7 +135,7 @@ const conclusions = async ({ em }: Pick<Call, 'em'>, athleteId: string) =>
 
 async function squad(call: Asked<'GET /api/squad'>): Promise<SquadView> {
   const { em } = call
-  const protocol = protocolById(call.query.protocol)!
+  const protocol = must(protocolById(call.query.protocol))
   const summed = await summedTests(em, [protocol.id])
   // Tests of one set-up share it as one object: each key is made once.
   const keys = new Map<object, Map<string, string>>()
@@ -165,8 +167,11 @@ async function squad(call: Asked<'GET /api/squad'>): Promise<SquadView> {
   const setups = [...groupBy(summed, keyOf)].map(([key, list]) => ({
     key,
     protocolId: protocol.id,
-    setup: setupWords({ protocol, setup: { ...list[0]!, unitKind: undefined, sizeMm: undefined } }),
-    implement: units.get(list[0]!.unitId)?.label ?? '',
+    setup: setupWords({
+      protocol,
+      setup: { ...must(list[0]), unitKind: undefined, sizeMm: undefined },
+    }),
+    implement: units.get(must(list[0]).unitId)?.label ?? '',
     athletes: new Set(list.map((t) => t.athleteId)).size,
   }))
   const athletes = await em.find(AthleteEntity, {

@@ -65,7 +65,10 @@ export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<stri
     holds(call.right, 'coach')
       ? rows
       : JSON.stringify(withoutHealth(JSON.parse(rows) as RosterPage['rows']))
-  return `{"rows":${shown(page.rows)},"decisions":${shown(page.decisions)},"next":${JSON.stringify(next)},"needs":${page.needs},"behind":${page.behind}}`
+  return (
+    `{"rows":${shown(page.rows)},"decisions":${shown(page.decisions)},"next":` +
+    `${JSON.stringify(next)},"needs":${page.needs},"behind":${page.behind}}`
+  )
 }
 
 const withoutHealth = <R extends Pick<RosterRow, 'cautions'>>(rows: readonly R[]): R[] =>

@@ -21,6 +21,7 @@ import { peerSteps } from '../db/peers'
 import { loadSafety } from '../db/safety'
 import { standards } from '../db/standards'
 import { loadSessions } from '../db/sessions'
+import { must } from '@mano/core/units/must'
 
 /**
  * A row of the roster as it is kept: `caution.health` is left out where somebody else than a coach
@@ -48,11 +49,11 @@ export async function rosterRows(
   const others = peerSteps(em)
   const rows: KeptRow[] = []
   for (const athlete of athletes) {
-    const own = parts.get(athlete.id)!
+    const own = must(parts.get(athlete.id))
     const tests = sessions.get(athlete.id) ?? []
-    const { count, plan, upcoming, done, gone, touched } = facts.get(athlete.id)!
+    const { count, plan, upcoming, done, gone, touched } = must(facts.get(athlete.id))
     const tested = testFacts(tests, count)
-    const { record, flags, alarms } = safety.get(athlete.id)!
+    const { record, flags, alarms } = must(safety.get(athlete.id))
     const judge = judgeBy(safetyFacts(record, today, { flags }))
     const moved = movedSince(athlete, own, tests, plan, judge, of)
     const floor = planFacts(plan, { done, gone }, moved, touched, today)
@@ -81,7 +82,8 @@ export async function rosterRows(
 }
 
 /**
- * Leans by the athlete's own tests; where one is beyond what is expected to look at, with the error the
+ * Leans by the athlete's own tests; where one is beyond what is expected to look at, with the error
+ * the
  * whole hall's repeats show, as the page of the gaps has it.
  */
 async function leansOf(
@@ -139,7 +141,7 @@ function rowOf(
     day,
     cautions: cautions.map((c) => ({
       title: c.caution.title,
-      hands: c.hands.length > 1 ? 'both' : c.hands[0]!,
+      hands: c.hands.length > 1 ? 'both' : must(c.hands[0]),
       says: c.caution.says,
       health: c.caution.trigger.kind === 'health',
     })),

@@ -26,6 +26,7 @@ import { athleteOr404 } from './athlete'
 import { created, type Api } from '../api/api'
 import { gatesFor, keepReason, subjectNamed } from './gates'
 import { notFound, refused } from '../faults/problem'
+import { must } from '@mano/core/units/must'
 
 /** Heaviest everyday act that the health questions stand before: what their key is taken from. */
 const ASKS_HEALTH = 'bar_hold_mixed'
@@ -51,7 +52,7 @@ export function mountSafety(api: Api): void {
     const b = call.body
     const found = judgeAct(await judgeFor(call, athlete), {
       kind: 'exercise',
-      exercise: exerciseById(ASKS_HEALTH)!,
+      exercise: must(exerciseById(ASKS_HEALTH)),
       hand: 'both',
     }).findings.filter((f) => f.caution.trigger.kind === 'unanswered')
     if (found.length > 0)

@@ -17,6 +17,7 @@ import { insertOnce } from '../db/once'
 import { standing } from '../db/takenBack'
 import { created, type Api, type Call } from '../api/api'
 import { conflict, notFound } from '../faults/problem'
+import { must } from '@mano/core/units/must'
 
 type Found = ObjectLiteral & { id: string; athleteId?: string }
 const TABLES: Record<TakenBackKind, EntitySchema<Found>> = {
@@ -42,7 +43,7 @@ const KEPT_BY: Partial<Record<TakenBackKind, (call: Call, row: Found) => Promise
         order: { measuredOn: 'ASC', recordedAt: 'ASC', id: 'ASC' },
       }),
     )
-    if (own.length < 2 || own.at(-1)!.id !== id)
+    if (own.length < 2 || must(own.at(-1)).id !== id)
       throw conflict('Only the newest measure can be taken back. Measure again instead.')
     if (
       (await em.existsBy(TestSessionEntity, { measurementId: id })) ||

@@ -27,6 +27,7 @@ import { loadSafety, sceneDay } from '../db/safety'
 import { created, ok, type Api, type Call } from '../api/api'
 import { askLine, gateOf, gatesFor, keepReason, mustBeOpen, stopLine, type Gate } from './gates'
 import { notFound, refused } from '../faults/problem'
+import { must } from '@mano/core/units/must'
 
 async function dayOr404(call: Call): Promise<TestDay> {
   const day = await call.em.findOneBy(TestDayEntity, { id: String(call.req.params['dayId']) })
@@ -82,7 +83,7 @@ async function gatesOfDay(
   const safety = await loadSafety(call.em, people, on, sceneDay(call))
   const out: Record<string, DayGate> = {}
   for (const p of people) {
-    const { record, flags, reasons } = safety.get(p.id)!
+    const { record, flags, reasons } = must(safety.get(p.id))
     const judge = judgeBy(safetyFacts(record, on, { flags }))
     for (const s of stations)
       for (const hand of handsOf(s.protocolId)) {
@@ -101,7 +102,7 @@ const handsOf = (protocolId: string) =>
   protocolById(protocolId)?.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const)
 const subjectAt = (s: Station, hand: 'left' | 'right' | 'both', implementKind: string) => ({
   kind: 'test' as const,
-  protocol: protocolById(s.protocolId)!,
+  protocol: must(protocolById(s.protocolId)),
   hand,
   implementKind,
   variant: s.variant,

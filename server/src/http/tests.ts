@@ -38,6 +38,7 @@ import { alarmFor, gateFor, gatesFor, keepReason, mustBeOpen, stopLine } from '.
 import { blocked, notFound, refused } from '../faults/problem'
 import { instantOf, whenDone } from './whenDone'
 import { loadSessions } from '../db/sessions'
+import { must } from '@mano/core/units/must'
 
 /** A test as its writes need it, with its athlete: one statement. */
 type Opened = Pick<StoredSession, 'id' | 'athleteId' | 'protocolId' | 'performedOn' | 'variant'> & {
@@ -70,7 +71,7 @@ function valueOf(
 ): number {
   const problem = trialProblem(setup, entered, unit)
   if (problem) throw refused('enteredValue', problem)
-  return resultSi(entered, unit, protocolOf(setup)!, setup.variant)!
+  return must(resultSi(entered, unit, must(protocolOf(setup)), setup.variant))
 }
 
 /** Details must fit the test; a close must carry the load of its rated spring. */
@@ -162,7 +163,9 @@ async function lowTwice(call: Call, athlete: Athlete, sourceId: string): Promise
       id: v7(),
       keys: [],
       sourceId,
-      says: 'Readiness squeeze low twice in a row. Talk before loading; a lighter session is offered.',
+      says:
+        'Readiness squeeze low twice in a row. Talk before loading; a lighter session is ' +
+        'offered.',
     })
 }
 
@@ -202,7 +205,7 @@ export function mountTests(api: Api): void {
   api.on('POST /api/athletes/:athleteId/tests', async (call) => {
     const athlete = await athleteOr404(call)
     const body = call.body as SessionBody
-    const protocol = protocolOf(body)!
+    const protocol = must(protocolOf(body))
     await fittingUnit(call.em, body, protocol)
     const missing = missingConditions(body.conditions)
     if (protocol.maximal && missing.length > 0 && body.overrideReason.trim() === '')
@@ -210,7 +213,7 @@ export function mountTests(api: Api): void {
         'overrideReason',
         `Before a maximal test: ${missing.join(', ')}. Give the reason to test all the same.`,
       )
-    const unit = (await call.em.findOneBy(ImplementUnitEntity, { id: body.unitId }))!
+    const unit = must(await call.em.findOneBy(ImplementUnitEntity, { id: body.unitId }))
     // What was done on an earlier day is kept as it was; its tries raise their alarms.
     if (body.on !== undefined && body.on > call.today)
       throw refused('on', 'That day is still to come.')
@@ -226,7 +229,7 @@ export function mountTests(api: Api): void {
         hands.map((hand) => testOf(protocol, hand, { unitKind: unit.kind, variant: body.variant })),
       )
       const open = gates.filter((g) => g.class !== 'stop')
-      if (open.length === 0) throw blocked(stopLine(gates[0]!))
+      if (open.length === 0) throw blocked(stopLine(must(gates[0])))
       if (body.overrideReason.trim() !== '')
         await keepReason(call, athlete, open, body.overrideReason.trim())
       else for (const g of open) mustBeOpen(g, 'overrideReason')

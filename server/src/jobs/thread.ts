@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads'
 import type { WorkOut } from '../api/api'
 import type { Hall } from '../db/rows'
+import { must } from '@mano/core/units/must'
 
 /** What the thread is told; `n` numbers what is answered. */
 export type Told = 'look' | 'stop' | { n: number; hall: Hall; today: string }
@@ -66,7 +67,7 @@ export function thread(url: string, here: WorkOut): Thread {
       worker && ready
         ? new Promise<void>((resolve, reject) => {
             open.set(++n, { resolve, reject })
-            worker!.postMessage({ n, hall: { ...hall }, today } satisfies Told)
+            must(worker).postMessage({ n, hall: { ...hall }, today } satisfies Told)
           }).catch(() => here(hall, today))
         : here(hall, today),
     stop: async () => {

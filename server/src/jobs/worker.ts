@@ -3,6 +3,7 @@ import { openApp } from '../db/source'
 import { rowsIn } from '../http/freshen'
 import { startRunner } from './runner'
 import type { Said, Told } from './thread'
+import { must } from '@mano/core/units/must'
 
 /** Long work in a thread of its own: however long it reckons, requests are answered. */
 const { url } = workerData as { url: string }
@@ -10,8 +11,8 @@ const { url } = workerData as { url: string }
 const app = await openApp(url, { max: 4, connectionTimeoutMillis: 15_000, lock_timeout: 10_000 })
 const runner = await startRunner(app, url)
 const rows = rowsIn(app)
-const say = (said: Said) => parentPort!.postMessage(said)
-parentPort!.on('message', (told: Told) => {
+const say = (said: Said) => must(parentPort).postMessage(said)
+must(parentPort).on('message', (told: Told) => {
   if (told === 'look') return runner.look()
   if (told !== 'stop') {
     const { n, hall, today } = told

@@ -21,7 +21,10 @@ const BESIDE: readonly (readonly [job: string, now: string, before: string])[] =
 
 export const actionsSection = (actions: Actions): string =>
   [
-    'Clicks, choices and typed entries (a field is one), counted while the check of a fortnight works on an empty hall by the screens alone (`e2e/fortnight.spec.ts`). It ends with the record it should, read out of the workbook by another program. The first job is a hall, seven implements, two athletes and six trials.',
+    'Clicks, choices and typed entries (a field is one), counted while the check of a ' +
+      'fortnight works on an empty hall by the screens alone (`e2e/fortnight.spec.ts`). It ' +
+      'ends with the record it should, read out of the workbook by another program. The ' +
+      'first job is a hall, seven implements, two athletes and six trials.',
     '',
     '| job | actions | on the build of 28 November |',
     '| --- | --- | --- |',

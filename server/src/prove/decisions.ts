@@ -9,6 +9,7 @@ import { addDays } from '@mano/core/units/dates'
 import { Seeded } from '@mano/core/units/seeded'
 import { drawnAthletes, type Drawn } from './athletes'
 import { longRecord } from './simulations'
+import { must } from '@mano/core/units/must'
 
 /** Trial and day CV, %. */
 const CVS = [
@@ -43,23 +44,34 @@ export function nothingRows(squads: number): string[] {
         n.deload += one(c, 'deload')
         n.raise += one(c, 'raise')
       }
-      return `| ${trialCv} / ${dayCv} % | ${leanPct} % | ${n.all} | ${[n.any, n.change, n.lean, n.caught, n.deload, n.raise].map((x) => pct(x, n.all)).join(' | ')} |`
+      return (
+        `| ${trialCv} / ${dayCv} % | ${leanPct} % | ${n.all} | ` +
+        `${[n.any, n.change, n.lean, n.caught, n.deload, n.raise].map((x) => pct(x, n.all)).join(' | ')}` +
+        ' ' +
+        '|'
+      )
     }),
   )
 }
 
-/** The earlier rule on one hand: first against last test, absolute error of own steps and the squad's. */
+/**
+ * The earlier rule on one hand: first against last test, absolute error of own steps and the
+ * squad's.
+ */
 function firstToLast(values: readonly number[], squad: readonly (readonly number[])[]): boolean {
-  const steps = values.slice(1).map((v, i) => v - values[i]!)
+  const steps = values.slice(1).map((v, i) => v - must(values[i]))
   const r = changeBetween(
-    values[0]!,
-    values.at(-1)!,
+    must(values[0]),
+    must(values.at(-1)),
     pooledError(steps.length >= 5 ? steps : [], squad),
   )
   return r.ok && r.word === 'changed' && r.by > 0
 }
 
-/** A rise of a tenth over twelve weeks in one series, and in all eight: found now and by the earlier rule. */
+/**
+ * A rise of a tenth over twelve weeks in one series, and in all eight: found now and by the earlier
+ * rule.
+ */
 export function riseRows(squads: number): string[] {
   return CVS.flatMap(([trialCv, dayCv]) =>
     [1, 8].map((rising) => {
@@ -78,17 +90,21 @@ export function riseRows(squads: number): string[] {
         const mean = (xs: readonly number[]) => xs.reduce((x, y) => x + y, 0) / xs.length
         const found = (['left', 'right'] as const).filter((hand) =>
           firstToLast(
-            a.series[0]!.tests.map((t) => mean(t[hand]!)),
+            must(a.series[0]).tests.map((t) => mean(must(t[hand]))),
             (a.squad ?? []).map((m) => {
-              const v = m[7]!.tests.map((t) => mean(t[hand]!))
-              return v.slice(1).map((x, i) => x - v[i]!)
+              const v = must(m[7]).tests.map((t) => mean(must(t[hand])))
+              return v.slice(1).map((x, i) => x - must(v[i]))
             }),
           ),
         )
         n.before += found.length
         n.either += found.length > 0 ? 1 : 0
       }
-      return `| ${trialCv} / ${dayCv} % | ${rising} of 8 | ${pct(n.series, n.all)} | ${pct(n.hands, 2 * n.all)} | ${pct(n.either, n.all)} | ${pct(n.before, 2 * n.all)} |`
+      return (
+        `| ${trialCv} / ${dayCv} % | ${rising} of 8 | ${pct(n.series, n.all)} | ` +
+        `${pct(n.hands, 2 * n.all)} | ${pct(n.either, n.all)} | ` +
+        `${pct(n.before, 2 * n.all)} |`
+      )
     }),
   )
 }
@@ -112,12 +128,15 @@ export function leanRows(squads: number): string[] {
             (steps[seriesKey('', s.setup, 'pair')] ??= []).push(stepsBy(s, '9999-12-31'))
         const known = knownBy(steps)
         for (const s of seriesOfCase(a.series, a.today)) {
-          const lean = leanUpTo(s, known(s), '9999-12-31')!
+          const lean = must(leanUpTo(s, known(s), '9999-12-31'))
           n.all++
           if (lean.signedCi[0] <= leanPct && lean.signedCi[1] >= leanPct) n.held++
         }
       }
-      return `| ${trialCv} / ${dayCv} % | ${leanPct} % | ${pct(n.held, n.all)} | ${pct(n.acted, n.athletes)} | ${pct(n.left, n.athletes)} |`
+      return (
+        `| ${trialCv} / ${dayCv} % | ${leanPct} % | ${pct(n.held, n.all)} | ` +
+        `${pct(n.acted, n.athletes)} | ${pct(n.left, n.athletes)} |`
+      )
     }),
   )
 }
@@ -131,12 +150,15 @@ export function strengthRows(squads: number): string[] {
       dayCv,
       leanPct: 8,
     } satisfies Drawn)) {
-      const level = a.series[0]!.tests[0]!.right![0]!
+      const level = must(must(must(must(a.series[0]).tests[0]).right)[0])
       const of = half[level > 50 ? 'strong' : 'weak']
       of.all++
       of.called += one(claimsOf(a), 'gain', 'loss')
     }
-    return `| ${trialCv} / ${dayCv} % | ${pct(half.strong.called, half.strong.all)} | ${pct(half.weak.called, half.weak.all)} |`
+    return (
+      `| ${trialCv} / ${dayCv} % | ${pct(half.strong.called, half.strong.all)} | ` +
+      `${pct(half.weak.called, half.weak.all)} |`
+    )
   })
 }
 
@@ -144,8 +166,15 @@ export function strengthRows(squads: number): string[] {
 export function speedLine(): string {
   const sessions = longRecord(new Seeded(53), 6400)
   const series: Series[] = buildSeries(sessions)
-  const period = { from: sessions[0]!.performedOn, to: addDays(sessions.at(-1)!.performedOn, 1) }
+  const period = {
+    from: must(sessions[0]).performedOn,
+    to: addDays(must(sessions.at(-1)).performedOn, 1),
+  }
   const start = performance.now()
   changesOf(series, period)
-  return `Changes over ${sessions.length.toLocaleString('en')} sessions in ${series.length} series: ${(performance.now() - start).toFixed(0)} ms (asked: under 200; 13,987 with the earlier rule).`
+  return (
+    `Changes over ${sessions.length.toLocaleString('en')} sessions in ${series.length} ` +
+    `series: ${(performance.now() - start).toFixed(0)} ms (asked: under 200; 13,987 with ` +
+    'the earlier rule).'
+  )
 }

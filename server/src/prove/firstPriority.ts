@@ -11,6 +11,7 @@ import { judgeBy } from '@mano/core/safety/judge'
 import { seriesKey, type TestSession } from '@mano/core/testing/session'
 import { addDays } from '@mano/core/units/dates'
 import { Seeded } from '@mano/core/units/seeded'
+import { must } from '@mano/core/units/must'
 
 /** Tests with an implement each, and a standard in the test's own unit. */
 const TESTS = [
@@ -54,7 +55,7 @@ export function firstPriorityRows(
   const same = [3, 5, 7].map((count) => {
     let [kept, all] = [0, 0]
     for (let i = 0; i < athletes; i++) {
-      const sportId = SPORTS[i % SPORTS.length]!
+      const sportId = must(SPORTS[i % SPORTS.length])
       const profile = demandProfile(sportId)
       if (!profile) continue
       // The truth of each row: rows of one quality go together as Mano assumes.
@@ -102,7 +103,7 @@ export function firstPriorityRows(
       const first = read('2026-10-01')
       const again = read('2026-10-15')
       all++
-      if (first.priorities[0]!.row.key === again.priorities[0]!.row.key) kept++
+      if (must(first.priorities[0]).row.key === must(again.priorities[0]).row.key) kept++
       tally(first, truth, bins)
     }
     return `| ${count} | ${pct(kept, all)} |`
@@ -113,13 +114,16 @@ export function firstPriorityRows(
       b.all < 20
         ? []
         : [
-            `| ${10 * i} to ${10 * (i + 1)} % | ${b.all} | ${pct(b.said, b.all)} | ${pct(b.first, b.all)} |`,
+            `| ${10 * i} to ${10 * (i + 1)} % | ${b.all} | ${pct(b.said, b.all)} | ` +
+              `${pct(b.first, b.all)} |`,
           ],
     ),
   }
 }
 
-/** Stated odds of each row beside whether it is first in the truth, which the test of rows decides. */
+/**
+ * Stated odds of each row beside whether it is first in the truth, which the test of rows decides.
+ */
 function tally(
   g: GapJudgement,
   truth: ReadonlyMap<string, number>,
@@ -133,10 +137,10 @@ function tally(
   const lifts = (r: (typeof rows)[number]) => r.weight * short(r.key)
   const worth = (p: GapJudgement['priorities'][number]) =>
     p.cap * (lifts(p.row) + sameQuality(p.row, rows, lifts) + carried(p))
-  const best = [...g.priorities].sort((a, b) => worth(b) - worth(a))[0]!
+  const best = must([...g.priorities].sort((a, b) => worth(b) - worth(a))[0])
   for (const p of g.priorities) {
     const said = sure.get(p.row.key)?.first ?? 0
-    const bin = bins[Math.min(9, Math.floor(said * 10))]!
+    const bin = must(bins[Math.min(9, Math.floor(said * 10))])
     bin.all++
     bin.said += said
     if (p === best) bin.first++
@@ -150,7 +154,7 @@ function sessionOf(
   on: string,
   truth: ReadonlyMap<string, number>,
 ): TestSession {
-  const protocol = protocolById(t.protocolId)!
+  const protocol = must(protocolById(t.protocolId))
   const variant: Record<string, string> = 'variant' in t ? { ...t.variant } : { kind: t.unitKind }
   const key = [...truth.keys()].find((x) => {
     const [q, e] = x.split('.') as [never, never]

@@ -3,6 +3,7 @@ import { ratingsOf } from '@mano/core/catalogue/tiers'
 import { MONTHLY_RISE } from '@mano/core/progress/ladders'
 import { targetOf, type Target, type TargetSession } from '@mano/core/progress/target'
 import { Seeded } from '@mano/core/units/seeded'
+import { must } from '@mano/core/units/must'
 
 const WEEKS = 12
 const PER = 6
@@ -57,13 +58,16 @@ export function ladderRows(): string[] {
     KINDS.map((kind) => {
       const n = { all: 0, flat: 0, fast: 0, hurt: 0, unhung: 0, up: 0 }
       for (let athlete = 0; athlete < 15; athlete++) {
-        const own = work[athlete % SPORTS.length]!
+        const own = must(work[athlete % SPORTS.length])
         // Every third hall has small plates only.
         const room = athlete % 3 === 2 ? { ...ROOM, plates: SMALL } : ROOM
         for (let k = 0; k < PER; k++)
-          follow(own[Math.floor(random.between(0, own.length))]!, level, kind, random, n, room)
+          follow(must(own[Math.floor(random.between(0, own.length))]), level, kind, random, n, room)
       }
-      return `| ${level} | ${kind.name} | ${n.all} | ${(n.up / n.all).toFixed(1)} | ${n.fast} | ${n.flat} | ${n.hurt} | ${n.unhung} |`
+      return (
+        `| ${level} | ${kind.name} | ${n.all} | ${(n.up / n.all).toFixed(1)} | ${n.fast} | ` +
+        `${n.flat} | ${n.hurt} | ${n.unhung} |`
+      )
     }),
   )
 }
@@ -111,7 +115,7 @@ function follow(
     was = t
   }
   const rise = first?.loadKg && was?.loadKg ? was.loadKg / first.loadKg - 1 : 0
-  if (rise > (WEEKS / 4) * MONTHLY_RISE[level]! + 1e-9) n.fast++
+  if (rise > (WEEKS / 4) * must(MONTHLY_RISE[level]) + 1e-9) n.fast++
   if (kind.monthly > 0 && !kind.pain && longest > 28) n.flat++
 }
 

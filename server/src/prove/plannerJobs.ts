@@ -22,6 +22,7 @@ import { DAY_NAMES } from '@mano/core/intake/week'
 import { rowOf } from '@mano/core/units/row'
 import { servesOf, isKept } from '@mano/core/plan/serves'
 import { briefOf } from '@mano/core/plan/brief'
+import { must } from '@mano/core/units/must'
 
 export type Job =
   | { kind: 'week'; seed: number }
@@ -105,7 +106,7 @@ const ids = () => {
 function rated(p: WeekProblem, blocks: readonly Block[]): { staple: number; good: number } {
   const b = briefOf(p)
   const of = (tier: string) =>
-    blocks.filter((x) => b.of(exerciseById(x.exerciseId)!).tier === tier).length
+    blocks.filter((x) => b.of(must(exerciseById(x.exerciseId))).tier === tier).length
   return { staple: of('staple'), good: of('good') }
 }
 
@@ -206,7 +207,7 @@ function block(highs: Highs, job: Extract<Job, { kind: 'block' }>): Result {
   const b = sampleBlock(job.sport, job.seed)
   const t0 = cpuS()
   const weeks = planBlock(highs, b, { newId: ids(), gap: 0.03, iterations: 3000 })
-  const base = handLoad(weeks[0]!.plan.blocks)
+  const base = handLoad(must(weeks[0]).plan.blocks)
   const ordinary = weeks.filter((w) => w.kind === 'ordinary')
   const kept = ordinary.every(
     (w) => servesOf(w.plan.blocks, w.problem).filter((r) => r.top && isKept(r)).length >= 2,
@@ -240,8 +241,8 @@ function school(highs: Highs, id: string, seed: number): Result {
     kind: 'school',
     id,
     seed,
-    larger: s.measure.largerUnder === 'a' ? a! : b!,
-    smaller: s.measure.largerUnder === 'a' ? b! : a!,
+    larger: s.measure.largerUnder === 'a' ? must(a) : must(b),
+    smaller: s.measure.largerUnder === 'a' ? must(b) : must(a),
     broken,
   }
 }
@@ -257,10 +258,10 @@ function edit(highs: Highs, seed: number): Result {
     const solved = solveWeek(highs, p, { start: draftWeek(p, newId), newId, iterations: 6000 })
     if (!solved.ok || solved.plan.blocks.length < 5) continue
     const { plan } = solved
-    const one = plan.blocks[Math.floor(r() * plan.blocks.length)]!
+    const one = must(plan.blocks[Math.floor(r() * plan.blocks.length)])
     const open = p.frame.flatMap((d, i) => (d.minutes > 0 && !d.competition ? [i] : []))
-    const day = open[Math.floor(r() * open.length)]!
-    const what = (['pin', 'ban', 'move'] as const)[seed % 3]!
+    const day = must(open[Math.floor(r() * open.length)])
+    const what = must((['pin', 'ban', 'move'] as const)[seed % 3])
     const other = solved.plan.blocks.find((x) => x.day !== day)
     const pin = { exerciseId: (what === 'move' ? one : (other ?? one)).exerciseId, day, sets: null }
     const terms =
@@ -316,7 +317,20 @@ function printed(sport: string, weeks: readonly PlannedWeek[]): string {
       const tests = w.plan.testDay === d
       if (own.length === 0 && !tests) return []
       return [
-        `| ${DAY_NAMES[d]} | ${Math.ceil(sessionMinutes(own, tests ? w.problem.terms.tests!.minutes : null))} of ${w.frame[d]!.minutes} | ${tests ? `Tests, ${w.problem.terms.tests!.minutes} min. ` : ''}${own.map((x) => `${exerciseById(x.exerciseId)!.name} ${x.sets} x ${x.dose} ${exerciseById(x.exerciseId)!.dose.unit}${x.extra ? ` (+1 ${x.extra})` : ''}`).join('; ')} |`,
+        `| ${DAY_NAMES[d]} | ` +
+          `${Math.ceil(sessionMinutes(own, tests ? must(w.problem.terms.tests).minutes : null))} ` +
+          `of ${must(w.frame[d]).minutes} | ` +
+          `${tests ? `Tests, ${must(w.problem.terms.tests).minutes} min. ` : ''}` +
+          own
+            .map(
+              (x) =>
+                `${must(exerciseById(x.exerciseId)).name} ${x.sets} x ${x.dose} ` +
+                `${must(exerciseById(x.exerciseId)).dose.unit}` +
+                `${x.extra ? ` (+1 ${x.extra})` : ''}`,
+            )
+            .join('; ') +
+          ' ' +
+          '|',
       ]
     })
     const cover = servesOf(w.plan.blocks, w.problem)
@@ -336,10 +350,23 @@ function printed(sport: string, weeks: readonly PlannedWeek[]): string {
     ]
       .filter(Boolean)
       .join(' ')
-    return `## Week ${i + 1}, from ${w.weekStart}: ${w.kind}\n\nHand load ${handLoad(w.plan.blocks).toFixed(1)}${w.problem.lastLoad === null ? '' : ` after ${w.problem.lastLoad.toFixed(1)}`}; within ${w.gap === null ? 'an unknown share' : `${(100 * w.gap).toFixed(1)} %`} of the best possible. ${says}\n\n| day | minutes | blocks |\n| --- | --- | --- |\n${days.join('\n')}\n`
+    return (
+      `## Week ${i + 1}, from ${w.weekStart}: ${w.kind}\n\nHand load ` +
+      `${handLoad(w.plan.blocks).toFixed(1)}` +
+      `${w.problem.lastLoad === null ? '' : ` after ${w.problem.lastLoad.toFixed(1)}`}; ` +
+      `within ${w.gap === null ? 'an unknown share' : `${(100 * w.gap).toFixed(1)} %`} of ` +
+      `the best possible. ${says}\n\n| day | minutes | blocks |\n| --- | --- | --- ` +
+      `|\n${days.join('\n')}\n`
+    )
   })
-  const why = [...weeks[0]!.plan.blocks]
+  const why = [...must(weeks[0]).plan.blocks]
     .slice(0, 4)
-    .map((x) => `- ${DAY_NAMES[x.day]}, ${exerciseById(x.exerciseId)!.name}: ${x.reason}`)
-  return `# Twelve weeks, planned: ${sport.replaceAll('_', ' ')}\n\nWritten by \`./mano prove\` from a drawn athlete, everything in the hall, an event and a week away. Minutes are of what the day has, warm-up and\nclosing included. Weights and budgets are practice estimates: a coach should read these weeks with that in mind.\n\nWhy the first blocks are there:\n\n${why.join('\n')}\n\n${lines.join('\n')}`
+    .map((x) => `- ${DAY_NAMES[x.day]}, ${must(exerciseById(x.exerciseId)).name}: ${x.reason}`)
+  return (
+    `# Twelve weeks, planned: ${sport.replaceAll('_', ' ')}\n\nWritten by \`./mano prove\` ` +
+    'from a drawn athlete, everything in the hall, an event and a week away. Minutes are ' +
+    `of what the day has, warm-up and\nclosing included. Weights and budgets are practice ` +
+    `estimates: a coach should read these weeks with that in mind.\n\nWhy the first blocks ` +
+    `are there:\n\n${why.join('\n')}\n\n${lines.join('\n')}`
+  )
 }

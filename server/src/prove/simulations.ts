@@ -5,6 +5,7 @@ import { buildSeries } from '@mano/core/record/series'
 import type { TestSession } from '@mano/core/testing/session'
 import { addDays } from '@mano/core/units/dates'
 import { Seeded } from '@mano/core/units/seeded'
+import { must } from '@mano/core/units/must'
 
 const RUNS = 4000
 const pct = (n: number, of: number): string => `${((100 * n) / of).toFixed(1)} %`
@@ -52,7 +53,11 @@ export function coverageLine(): string {
     const equal = judgeAsymmetry(three(50), three(50))
     if (equal.kind === 'real' || equal.kind === 'large') called++
   }
-  return `Over ${runs.toLocaleString('en')} random pairs (spread 1 to 6 %, lean 0 to 20 %) the interval held the true lean in ${pct(held, runs)}; of as many pairs of equal hands ${pct(called, runs)} were called real.`
+  return (
+    `Over ${runs.toLocaleString('en')} random pairs (spread 1 to 6 %, lean 0 to 20 %) the ` +
+    `interval held the true lean in ${pct(held, runs)}; of as many pairs of equal hands ` +
+    `${pct(called, runs)} were called real.`
+  )
 }
 
 const FORTNIGHT = 14
@@ -124,10 +129,15 @@ export function plateauRows(): string[] {
           ),
         )
         const period = { from: FIRST, to: addDays(FIRST, FORTNIGHT * n) }
-        const word = changesOf(series, period)[0]!.hands[0]!.word
+        const word = must(must(changesOf(series, period)[0]).hands[0]).word
         words.set(word, (words.get(word) ?? 0) + 1)
       }
-      return `| ${n} | ${gain === 0 ? 'stands still' : 'gains 1 % a fortnight'} | ${['flat', 'unclear', 'gain', 'loss'].map((w) => pct(words.get(w) ?? 0, RUNS / 4)).join(' | ')} |`
+      return (
+        `| ${n} | ${gain === 0 ? 'stands still' : 'gains 1 % a fortnight'} | ` +
+        `${['flat', 'unclear', 'gain', 'loss'].map((w) => pct(words.get(w) ?? 0, RUNS / 4)).join(' | ')}` +
+        ' ' +
+        '|'
+      )
     }),
   )
 }

@@ -6,6 +6,7 @@ import { rankAll } from '@mano/core/match/rank'
 import { matchUnit } from '@mano/core/match/unit'
 import { orderDay, type Visit } from '@mano/core/testday/order'
 import { judgeBy } from '@mano/core/safety/judge'
+import { must } from '@mano/core/units/must'
 
 export interface Timing {
   what: string
@@ -21,20 +22,22 @@ function time(what: string, limitMs: number, work: () => void, runs = 100): Timi
     work()
     return performance.now() - t
   }).sort((a, b) => a - b)
-  return { what, limitMs, median: ms[runs >> 1]!, p95: ms[Math.floor(0.95 * runs)]! }
+  return { what, limitMs, median: must(ms[runs >> 1]), p95: must(ms[Math.floor(0.95 * runs)]) }
 }
 
 /** Benchmarks of core, warm. */
 export function timings(): Timing[] {
   const kinds = IMPLEMENTS.filter((k) => TRAITS[k.id])
   const units = Array.from({ length: 300 }, (_, i) =>
-    matchUnit({
-      id: `u${i}`,
-      kind: kinds[i % kinds.length]!.id,
-      label: `Unit ${i}`,
-      sizeMm: 10 + ((i * 7) % 120),
-      ratingKg: 40,
-    })!,
+    must(
+      matchUnit({
+        id: `u${i}`,
+        kind: must(kinds[i % kinds.length]).id,
+        label: `Unit ${i}`,
+        sizeMm: 10 + ((i * 7) % 120),
+        ratingKg: 40,
+      }),
+    ),
   )
   const judge = judgeBy({
     today: '2026-10-08',
@@ -55,7 +58,7 @@ export function timings(): Timing[] {
     on: '2026-10-01',
   }))
   const who = matchAthlete({ level: 'trained', measurements, wraps: [], judge, sessions: [] })
-  const { rows } = demandProfile('obstacle_racer')!
+  const { rows } = must(demandProfile('obstacle_racer'))
   const day = (athletes: number, stations: number): Visit[] =>
     Array.from({ length: stations * athletes }, (_, i): Visit => {
       const first = i < athletes ? 0 : 20 + 2.5 * ((i * 7) % 24)
@@ -93,7 +96,7 @@ export function timings(): Timing[] {
       time(
         `Running order of a test day: ${n} athletes, ${k} stations, three trials a hand`,
         300,
-        () => void orderDay(day(n!, k!), params),
+        () => void orderDay(day(must(n), must(k)), params),
         20,
       ),
     ),

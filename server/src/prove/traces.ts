@@ -29,6 +29,7 @@ export function traceRows(): string[] {
     }
     return what === 'clean'
       ? `| clean | ${seeds} | ${hit} flagged (${((100 * hit) / seeds).toFixed(1)} %) | |`
-      : `| ${WORDS[what]} | ${seeds} | ${hit} found (${((100 * hit) / seeds).toFixed(0)} %) | ${other} |`
+      : `| ${WORDS[what]} | ${seeds} | ${hit} found (${((100 * hit) / seeds).toFixed(0)} ` +
+          `%) | ${other} |`
   })
 }

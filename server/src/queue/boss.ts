@@ -1,6 +1,7 @@
 import PgBoss from 'pg-boss'
 import type { Client, ClientBase, Pool } from 'pg'
 import type { EntityManager } from 'typeorm'
+import { must } from '@mano/core/units/must'
 
 /** The one queue: what it holds names a job by hall and id, nothing else. */
 export const QUEUE = 'work'
@@ -51,6 +52,6 @@ export async function installQueue(owner: Client, appRole: string): Promise<void
 
 /** Puts a job into the queue in the transaction that made it: there are both, or neither. */
 export async function enqueue(em: EntityManager, queued: Queued): Promise<void> {
-  const client = (await em.queryRunner!.connect()) as Client
+  const client = (await must(em.queryRunner).connect()) as Client
   await bossOn(client).send(QUEUE, queued, { db: run(client) as never })
 }

@@ -2,6 +2,7 @@ import type { HandChange } from '@mano/core/review/changes'
 import { onePerDay, type Series } from '@mano/core/record/series'
 import { daysBetween, formatDate, type LocalDate } from '@mano/core/units/dates'
 import { formatValue, type UnitChoice } from '@mano/core/units/format'
+import { must } from '@mano/core/units/must'
 
 export const INK = {
   ink: '#1B1A17',
@@ -25,7 +26,7 @@ const bandOf = (h: HandChange): readonly [number, number] | null =>
 /** The scale both hands share: lowest and highest of tests and error bands. */
 function scaleOf(hands: readonly HandChange[], series: Series): readonly [number, number] {
   const values = hands.flatMap((h) => [
-    ...series.points.filter((p) => p.byHand[h.hand]).map((p) => p.byHand[h.hand]!.mean),
+    ...series.points.filter((p) => p.byHand[h.hand]).map((p) => must(p.byHand[h.hand]).mean),
     ...(bandOf(h) ?? []),
   ])
   const [low, high] = [Math.min(...values), Math.max(...values)]
@@ -56,18 +57,21 @@ function panel(
     series.points.filter(
       (p) => !p.practice && p.byHand[h.hand] && p.on >= days.from && p.on <= days.to,
     ),
-  ).map((p) => ({ on: p.on, v: p.byHand[h.hand]!.mean }))
+  ).map((p) => ({ on: p.on, v: must(p.byHand[h.hand]).mean }))
   const error = bandOf(h)
   const band = error
-    ? `<rect x="${x0 + PAD.left}" y="${y(error[1])}" width="${W - PAD.left - PAD.right}" height="${y(error[0]) - y(error[1])}" fill="${INK.shade}"/>`
+    ? `<rect x="${x0 + PAD.left}" y="${y(error[1])}" width="${W - PAD.left - PAD.right}" ` +
+      `height="${y(error[0]) - y(error[1])}" fill="${INK.shade}"/>`
     : ''
   const text = (v: number, at: number) =>
-    `<text x="${x0 + PAD.left - 4}" y="${at + 3}" font-size="7" text-anchor="end" fill="${INK.soft}">${formatValue(v, series.protocol.unit, units)}</text>`
+    `<text x="${x0 + PAD.left - 4}" y="${at + 3}" font-size="7" text-anchor="end" ` +
+    `fill="${INK.soft}">${formatValue(v, series.protocol.unit, units)}</text>`
   const far = (v: number) => error !== null && (v < error[0] || v > error[1])
   const dots = points
     .map(
       (p) =>
-        `<circle cx="${x(p.on)}" cy="${y(p.v)}" r="2.6" fill="${far(p.v) ? colour : '#FFFFFF'}" stroke="${colour}" stroke-width="1.4"/>`,
+        `<circle cx="${x(p.on)}" cy="${y(p.v)}" r="2.6" ` +
+        `fill="${far(p.v) ? colour : '#FFFFFF'}" stroke="${colour}" stroke-width="1.4"/>`,
     )
     .join('')
   const last = points.at(-1)
@@ -86,7 +90,13 @@ export function seriesSvg(
   units: UnitChoice,
 ): string {
   const range = scaleOf(hands, series)
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${W * hands.length}" height="${H}" viewBox="0 0 ${W * hands.length} ${H}">${hands.map((h, i) => panel(series, h, range, days, today, units, i * W)).join('')}</svg>`
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${W * hands.length}" height="${H}" ` +
+    `viewBox="0 0 ${W * hands.length} ` +
+    `${H}">` +
+    `${hands.map((h, i) => panel(series, h, range, days, today, units, i * W)).join('')}` +
+    '</svg>'
+  )
 }
 
 /** Hand load by week as bars, worst pain as a number over them. */
@@ -97,5 +107,27 @@ export function weeksSvg(
   const most = Math.max(1, ...weeks.map((w) => w.load ?? 0))
   const step = 500 / Math.max(1, weeks.length)
   const every = Math.ceil(weeks.length / 9)
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="500" height="70" viewBox="0 0 500 70">${weeks.map((w, i) => `<rect x="${i * step + 2}" y="${52 - (40 * (w.load ?? 0)) / most}" width="${Math.max(1, step - 4)}" height="${(40 * (w.load ?? 0)) / most}" fill="${INK.rule}"/>${w.worstPain ? `<text x="${(i + 0.5) * step}" y="${49 - (40 * (w.load ?? 0)) / most}" font-size="7" text-anchor="middle" fill="${INK.ink}">${w.worstPain}/10</text>` : ''}${i % every === 0 ? `<text x="${i * step + 2}" y="64" font-size="7" fill="${INK.soft}">${formatDate(w.week, today)}</text>` : ''}`).join('')}<path d="M0 52H500" stroke="${INK.ink}" stroke-width="0.8"/></svg>`
+  return (
+    '<svg xmlns="http://www.w3.org/2000/svg" width="500" height="70" viewBox="0 0 500 ' +
+    '70">' +
+    weeks
+      .map(
+        (w, i) =>
+          `<rect x="${i * step + 2}" y="${52 - (40 * (w.load ?? 0)) / most}" ` +
+          `width="${Math.max(1, step - 4)}" height="${(40 * (w.load ?? 0)) / most}" ` +
+          `fill="${INK.rule}"/>` +
+          (w.worstPain
+            ? `<text x="${(i + 0.5) * step}" y="${49 - (40 * (w.load ?? 0)) / most}" ` +
+              'font-size="7" text-anchor="middle" ' +
+              `fill="${INK.ink}">${w.worstPain}/10</text>`
+            : '') +
+          (i % every === 0
+            ? `<text x="${i * step + 2}" y="64" font-size="7" ` +
+              `fill="${INK.soft}">${formatDate(w.week, today)}</text>`
+            : ''),
+      )
+      .join('') +
+    '<path ' +
+    `d="M0 52H500" stroke="${INK.ink}" stroke-width="0.8"/></svg>`
+  )
 }

@@ -17,6 +17,7 @@ import { sumOf, type WeekDone } from '@mano/core/review/weeks'
 import { ageOn, formatDate, type LocalDate } from '@mano/core/units/dates'
 import { formatWithUnit, type UnitChoice } from '@mano/core/units/format'
 import { INK, seriesSvg, weeksSvg } from './charts'
+import { must } from '@mano/core/units/must'
 
 export interface ReportFacts {
   hall: string
@@ -45,7 +46,8 @@ const require = createRequire(import.meta.url)
 const FONTS = join(dirname(require.resolve('pdfmake/package.json')), 'fonts', 'Roboto')
 const HAND: Record<string, string> = { left: 'left', right: 'right', both: 'both hands' }
 const dates = (f: ReportFacts): string =>
-  `${formatDate(f.period.from, f.today, { year: true })} to ${formatDate(f.period.to, f.today, { year: true })}`
+  `${formatDate(f.period.from, f.today, { year: true })} to ` +
+  `${formatDate(f.period.to, f.today, { year: true })}`
 const setOf = (s: Series): string => [s.protocol.name, setupWords(s)].filter(Boolean).join(', ')
 const title = (text: string): Content => ({ text, style: 'h2' })
 
@@ -61,9 +63,16 @@ function lineOf(s: Series, h: HandChange, f: ReportFacts): string {
   const name = nameOf(s, h, f)
   if (!h.first || !h.last) return `${name}: no counted test.`
   if (!h.move)
-    return `${name}: ${show(h.last.value)} on ${formatDate(h.last.on, f.today)}. ${CHANGE_SAYS[h.word]}`
+    return (
+      `${name}: ${show(h.last.value)} on ${formatDate(h.last.on, f.today)}. ` +
+      `${CHANGE_SAYS[h.word]}`
+    )
   const signed = (si: number) => `${si < 0 ? '\u2212' : '+'}${show(Math.abs(si))}`
-  return `${name}: ${show(h.move.from)} to ${show(h.move.to)} by all ${h.tests} tests, ${signed(h.move.change)} (95 % interval ${signed(h.move.ci[0])} to ${signed(h.move.ci[1])})`
+  return (
+    `${name}: ${show(h.move.from)} to ${show(h.move.to)} by all ${h.tests} tests, ` +
+    `${signed(h.move.change)} (95 % interval ${signed(h.move.ci[0])} to ` +
+    `${signed(h.move.ci[1])})`
+  )
 }
 
 const base = (f: ReportFacts, name: string, content: Content[]): TDocumentDefinitions => ({
@@ -80,7 +89,9 @@ const base = (f: ReportFacts, name: string, content: Content[]): TDocumentDefini
     margin: [48, 8, 48, 0],
     columns: [
       {
-        text: `${f.hall} · ${formatDate(f.today, f.today, { year: true })} · A planning aid, not a diagnosis: pain and injury belong to a licensed clinician.`,
+        text:
+          `${f.hall} · ${formatDate(f.today, f.today, { year: true })} · A planning aid, ` +
+          'not a diagnosis: pain and injury belong to a licensed clinician.',
         style: 'soft',
       },
       { text: `${page} of ${pages}`, style: 'soft', alignment: 'right', width: 50 },
@@ -122,7 +133,9 @@ export function athleteReport(f: ReportFacts): TDocumentDefinitions {
       margin: [0, 2, 0, 0],
     },
     {
-      text: 'Shaded: what the test varies by itself. Filled dots: changed beyond that. Open dots: could be chance.',
+      text:
+        'Shaded: what the test varies by itself. Filled dots: changed beyond that. Open ' +
+        'dots: could be chance.',
       style: 'soft',
     },
     ...shown.map(({ series, hands }): Content => ({
@@ -147,7 +160,7 @@ export function athleteReport(f: ReportFacts): TDocumentDefinitions {
             series,
             hands,
             {
-              from: [f.period.from, ...hands.flatMap((h) => h.first?.on ?? [])].sort()[0]!,
+              from: must([f.period.from, ...hands.flatMap((h) => h.first?.on ?? [])].sort()[0]),
               to: f.period.to,
             },
             f.today,
@@ -227,7 +240,7 @@ const bestsTable = (f: ReportFacts, most: number): Content =>
           .slice(0, most)
           .map((b) => [
             cell([b.test, b.setup].filter(Boolean).join(', ')),
-            cell(HAND[b.hand]!),
+            cell(must(HAND[b.hand])),
             cell(formatWithUnit(b.best, b.unit, f.units), { bold: true }),
             cell(formatDate(b.on, f.today, { year: true })),
             cell(b.implement),
@@ -265,7 +278,9 @@ export function fileReport(f: ReportFacts): TDocumentDefinitions {
           ...(h.move
             ? [
                 `${lineOf(series, h, f)}. ${CHANGE_WORDS[h.word]}. ${sureOf(h)}`.trim(),
-                `${nameOf(series, h, f)}, two single tests differ by error alone up to ${formatWithUnit(h.detectable ?? 0, series.protocol.unit, f.units)} (${h.errorOf} repeats, ${h.move.df.toFixed(0)} degrees of freedom).`,
+                `${nameOf(series, h, f)}, two single tests differ by error alone up to ` +
+                  `${formatWithUnit(h.detectable ?? 0, series.protocol.unit, f.units)} ` +
+                  `(${h.errorOf} repeats, ${h.move.df.toFixed(0)} degrees of freedom).`,
               ]
             : [lineOf(series, h, f)]),
         ].map((text, i) => ({
@@ -306,7 +321,14 @@ export function fileReport(f: ReportFacts): TDocumentDefinitions {
     bestsTable(f, 60),
     title('How it was judged'),
     {
-      text: `A change is a straight line through all tests of the period, on the log scale, with the error of the tests about it: the athlete\u2019s own repeats joined with the squad\u2019s (Smyth 2004). Over all comparisons of a review Holm\u2019s step keeps false calls to ${Math.ceil(FALSE_REVIEWS * 100)} of 100 reviews in which nothing changed (Holm 1979). Standing still: the 90 % interval lies inside what two single tests differ by. Hand load: sets weighted by level; 10 to 15 % a week more is common practice, no source. Cited from memory.`,
+      text:
+        'A change is a straight line through all tests of the period, on the log scale, ' +
+        `with the error of the tests about it: the athlete\u2019s own repeats joined with ` +
+        `the squad\u2019s (Smyth 2004). Over all comparisons of a review Holm\u2019s step ` +
+        `keeps false calls to ${Math.ceil(FALSE_REVIEWS * 100)} of 100 reviews in which ` +
+        'nothing changed (Holm 1979). Standing still: the 90 % interval lies inside what ' +
+        'two single tests differ by. Hand load: sets weighted by level; 10 to 15 % a week ' +
+        'more is common practice, no source. Cited from memory.',
       style: 'soft',
     },
   ])

@@ -7,13 +7,18 @@ const BELOW: Readonly<Record<string, string>> = {
   session_change: 'session_id IN (SELECT id FROM test_session WHERE athlete_id = $1)',
   test_attachment: 'session_id IN (SELECT id FROM test_session WHERE athlete_id = $1)',
   trial_mark:
-    'trial_id IN (SELECT t.id FROM trial t JOIN test_session s ON s.id = t.session_id WHERE s.athlete_id = $1)',
+    'trial_id IN (SELECT t.id FROM trial t JOIN test_session s ON s.id = t.session_id ' +
+    'WHERE s.athlete_id = $1)',
   trial_trace:
-    'trial_id IN (SELECT t.id FROM trial t JOIN test_session s ON s.id = t.session_id WHERE s.athlete_id = $1)',
+    'trial_id IN (SELECT t.id FROM trial t JOIN test_session s ON s.id = t.session_id ' +
+    'WHERE s.athlete_id = $1)',
   alarm_answer: 'alarm_id IN (SELECT id FROM alarm WHERE athlete_id = $1)',
 }
 
-/** Everything on record of one athlete, by table, as it is kept; pictures and force records in base64. */
+/**
+ * Everything on record of one athlete, by table, as it is kept; pictures and force records in
+ * base64.
+ */
 export async function recordOf(
   em: EntityManager,
   athleteId: string,

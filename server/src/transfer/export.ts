@@ -17,7 +17,9 @@ function ordered(m: EntityMetadata, numbered: boolean): string {
   const list = columnsOf(m)
     .map(
       (c) =>
-        `${c.type === 'bytea' ? `octet_length(t.${c.databaseName})` : `t.${c.databaseName}${c.type === 'date' ? '::text' : ''}`} AS "${c.propertyName}"`,
+        `${c.type === 'bytea' ? `octet_length(t.${c.databaseName})` : `t.${c.databaseName}${c.type === 'date' ? '::text' : ''}`}` +
+        ' ' +
+        `AS "${c.propertyName}"`,
     )
     .join(', ')
   if (numbered) return `SELECT ${list} FROM ${m.tableName} t ORDER BY t.seq`

@@ -5,6 +5,7 @@ import * as T from '../db/entities'
 import { isText } from '../api/body'
 import { refused } from '../faults/problem'
 import { shapeProblem } from './shapes'
+import { must } from '@mano/core/units/must'
 
 /**
  * A hall's file, version 2: JSON lines. The first says what it is, each further one holds one row
@@ -127,7 +128,7 @@ const JSON_TYPE: Record<string, Row> = {
   bytea: { type: 'string', contentEncoding: 'base64' },
 }
 const jsonType = (c: Column): Row => {
-  const t = JSON_TYPE[String(c.type)]!
+  const t = must(JSON_TYPE[String(c.type)])
   return c.isNullable && t['type'] ? { ...t, type: [t['type'], 'null'] } : t
 }
 
@@ -215,7 +216,7 @@ export class RowReader {
       )
     this.nth = place > this.at ? 1 : this.nth + 1
     this.at = place
-    const m = this.all[place]!
+    const m = must(this.all[place])
     const where = `${table}, row ${this.nth}`
     if (typeof row !== 'object' || row === null || Array.isArray(row))
       throw refused('file', `${where}: is no row.`)

@@ -39,7 +39,8 @@ export async function* rowsOf(
   if (head['format'] !== HALL_FORMAT) wrong('This is not a file of a hall.')
   if (head['version'] !== HALL_VERSION)
     wrong(
-      `This file is of version ${String(head['version'])}; this installation reads version ${HALL_VERSION} and the ones before.`,
+      `This file is of version ${String(head['version'])}; this installation reads ` +
+        `version ${HALL_VERSION} and the ones before.`,
     )
   let rows = 0
   for await (const text of lines) {

@@ -12,7 +12,7 @@ import { batteryBody, observationBody, trialBody } from '@mano/contract/tests'
 import { mustBePlain } from '../api/body'
 import { HttpProblem } from '../faults/problem'
 
-const of = (body: yup.ObjectSchema<object>, path: string) => yup.reach(body, path) as yup.Schema
+const of = (body: yup.AnyObjectSchema, path: string) => yup.reach(body, path) as yup.Schema
 const record = (what: string, fits: (v: unknown) => boolean) =>
   yup
     .mixed()

@@ -37,7 +37,8 @@ const cell = (v: Cell, at: string, style = ''): string =>
       ? `<c r="${at}"><v>${v}</v></c>`
       : DAY.test(v) && v >= '1900-03-01'
         ? `<c r="${at}" s="2"><v>${serial(v)}</v></c>`
-        : `<c r="${at}" t="inlineStr"${style}><is><t xml:space="preserve">${escaped(v)}</t></is></c>`
+        : `<c r="${at}" t="inlineStr"${style}><is><t ` +
+          `xml:space="preserve">${escaped(v)}</t></is></c>`
 /** A, B, ... Z, AA: no table here has more than 700 columns. */
 const letters = (i: number): string =>
   (i < 26 ? '' : String.fromCharCode(64 + Math.floor(i / 26))) + String.fromCharCode(65 + (i % 26))
@@ -45,30 +46,79 @@ const row = (cells: readonly Cell[], n: number, style = ''): string =>
   `<row r="${n}">${cells.map((v, i) => cell(v, `${letters(i)}${n}`, style)).join('')}</row>`
 
 const sheetHead = (columns: readonly string[]): string =>
-  `${HEAD}<worksheet xmlns="${NS}/spreadsheetml/2006/main"><sheetViews><sheetView workbookViewId="0"><pane ySplit="1" topLeftCell="A2" state="frozen"/></sheetView></sheetViews><cols>${columns.map((c, i) => `<col min="${i + 1}" max="${i + 1}" width="${Math.max(10, c.length + 3)}" customWidth="1"/>`).join('')}</cols><sheetData>${row(columns, 1, ' s="1"')}`
+  `${HEAD}<worksheet xmlns="${NS}/spreadsheetml/2006/main"><sheetViews><sheetView ` +
+  'workbookViewId="0"><pane ySplit="1" topLeftCell="A2" ' +
+  'state="frozen"/></sheetView></sheetViews><cols>' +
+  columns
+    .map(
+      (c, i) =>
+        `<col min="${i + 1}" max="${i + 1}" width="${Math.max(10, c.length + 3)}" customWidth="1"/>`,
+    )
+    .join('') +
+  `</cols><sheetData>${row(columns, 1, ' s="1"')}`
 const SHEET_FOOT = '</sheetData></worksheet>'
 
 /** The parts that name the sheets; ECMA-376 part 1, the least a reader needs. */
 const frame = (sheets: readonly string[]): [string, string][] => [
   [
     '[Content_Types].xml',
-    `${HEAD}<Types xmlns="${NS}/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/><Override PartName="/xl/styles.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.styles+xml"/>${sheets.map((_, i) => `<Override PartName="/xl/worksheets/sheet${i + 1}.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/>`).join('')}</Types>`,
+    `${HEAD}<Types xmlns="${NS}/package/2006/content-types"><Default Extension="rels" ` +
+      'ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default ' +
+      'Extension="xml" ContentType="application/xml"/><Override ' +
+      'PartName="/xl/workbook.xml" ' +
+      'ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/><Override ' +
+      'PartName="/xl/styles.xml" ' +
+      'ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.styles+xml"/>' +
+      sheets
+        .map(
+          (_, i) =>
+            `<Override PartName="/xl/worksheets/sheet${i + 1}.xml" ` +
+            'ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/>',
+        )
+        .join('') +
+      '</Types>',
   ],
   [
     '_rels/.rels',
-    `${HEAD}<Relationships xmlns="${NS}/package/2006/relationships"><Relationship Id="rId1" Type="${NS}/officeDocument/2006/relationships/officeDocument" Target="xl/workbook.xml"/></Relationships>`,
+    `${HEAD}<Relationships xmlns="${NS}/package/2006/relationships"><Relationship ` +
+      `Id="rId1" Type="${NS}/officeDocument/2006/relationships/officeDocument" ` +
+      'Target="xl/workbook.xml"/></Relationships>',
   ],
   [
     'xl/workbook.xml',
-    `${HEAD}<workbook xmlns="${NS}/spreadsheetml/2006/main" xmlns:r="${NS}/officeDocument/2006/relationships"><sheets>${sheets.map((name, i) => `<sheet name="${escaped(name)}" sheetId="${i + 1}" r:id="rId${i + 1}"/>`).join('')}</sheets></workbook>`,
+    `${HEAD}<workbook xmlns="${NS}/spreadsheetml/2006/main" ` +
+      `xmlns:r="${NS}/officeDocument/2006/relationships"><sheets>` +
+      sheets
+        .map((name, i) => `<sheet name="${escaped(name)}" sheetId="${i + 1}" r:id="rId${i + 1}"/>`)
+        .join('') +
+      '</sheets></workbook>',
   ],
   [
     'xl/_rels/workbook.xml.rels',
-    `${HEAD}<Relationships xmlns="${NS}/package/2006/relationships">${sheets.map((_, i) => `<Relationship Id="rId${i + 1}" Type="${NS}/officeDocument/2006/relationships/worksheet" Target="worksheets/sheet${i + 1}.xml"/>`).join('')}<Relationship Id="rId${sheets.length + 1}" Type="${NS}/officeDocument/2006/relationships/styles" Target="styles.xml"/></Relationships>`,
+    `${HEAD}<Relationships ` +
+      `xmlns="${NS}/package/2006/relationships">` +
+      sheets
+        .map(
+          (_, i) =>
+            `<Relationship Id="rId${i + 1}" ` +
+            `Type="${NS}/officeDocument/2006/relationships/worksheet" ` +
+            `Target="worksheets/sheet${i + 1}.xml"/>`,
+        )
+        .join('') +
+      '<Relationship ' +
+      `Id="rId${sheets.length + 1}" Type="${NS}/officeDocument/2006/relationships/styles" ` +
+      'Target="styles.xml"/></Relationships>',
   ],
   [
     'xl/styles.xml',
-    `${HEAD}<styleSheet xmlns="${NS}/spreadsheetml/2006/main"><fonts count="2"><font><sz val="11"/><name val="Calibri"/></font><font><b/><sz val="11"/><name val="Calibri"/></font></fonts><fills count="2"><fill><patternFill patternType="none"/></fill><fill><patternFill patternType="gray125"/></fill></fills><borders count="1"><border/></borders><cellStyleXfs count="1"><xf/></cellStyleXfs><cellXfs count="3"><xf xfId="0"/><xf xfId="0" fontId="1" applyFont="1"/><xf xfId="0" numFmtId="14" applyNumberFormat="1"/></cellXfs></styleSheet>`,
+    `${HEAD}<styleSheet xmlns="${NS}/spreadsheetml/2006/main"><fonts count="2"><font><sz ` +
+      'val="11"/><name val="Calibri"/></font><font><b/><sz val="11"/><name ' +
+      'val="Calibri"/></font></fonts><fills count="2"><fill><patternFill ' +
+      'patternType="none"/></fill><fill><patternFill ' +
+      'patternType="gray125"/></fill></fills><borders ' +
+      'count="1"><border/></borders><cellStyleXfs count="1"><xf/></cellStyleXfs><cellXfs ' +
+      'count="3"><xf xfId="0"/><xf xfId="0" fontId="1" applyFont="1"/><xf xfId="0" ' +
+      'numFmtId="14" applyNumberFormat="1"/></cellXfs></styleSheet>',
   ],
 ]
 

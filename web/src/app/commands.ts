@@ -2,6 +2,7 @@ import type { AthleteName } from '@mano/contract/athletes'
 import { STAGES, type StageId } from '@mano/core/stages/rules'
 import { PAGE_KINDS, type Page } from '@mano/core/reference/pages'
 import { search } from '@mano/core/reference/search'
+import { must } from '@mano/core/units/must'
 
 /** Something a coach can be taken to. */
 export interface Hit {
@@ -121,7 +122,7 @@ export function hitsFor(line: string, athletes: readonly AthleteName[], coach: b
       ...search(line, 6).map(({ page }): Hit => ({
         id: `${page.kind} ${page.id}`,
         name: page.name,
-        says: PAGE_KINDS.find((k) => k.id === page.kind)!.name,
+        says: must(PAGE_KINDS.find((k) => k.id === page.kind)).name,
         to: page.kind === 'calculator' ? `/bench/${page.id}` : `/reference/${page.kind}/${page.id}`,
         page,
         group: 'Reference and bench',

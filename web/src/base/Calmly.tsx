@@ -11,7 +11,8 @@ function next(): void {
 
 /**
  * A large part of a page, once what it shows is there: worked out in small pieces and put up one
- * part after the other, so that a tap meanwhile is answered. `waits` stands in its place until then.
+ * part after the other, so that a tap meanwhile is answered. `waits` stands in its place until
+ * then.
  */
 export function Calmly({ waits, children }: { waits: ReactNode; children: ReactNode }) {
   const [ready, setReady] = useState(false)

@@ -18,7 +18,8 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'rightSectio
 
 /**
  * A day, typed or picked, as Mano writes days: 8 Oct 2026. Typed it may be 8/10/2026, 8.10.26
- * or 2026-10-08 too; of two numbers the day stands first, where the hall does not say otherwise. It is taken with its whole year, with
+ * or 2026-10-08 too; of two numbers the day stands first, where the hall does not say otherwise. It
+ * is taken with its whole year, with
  * Enter or on leaving; what is no day, or one that cannot be, stays there and is said. The
  * calendar opens by its own button, so that it never lies over what comes next.
  */

@@ -80,7 +80,12 @@ export const useRoster = (sort: RosterOrder) =>
     refetchInterval: (q) => (q.state.data?.pages.some((p) => p.behind) ? BEHIND_MS : false),
     queryFn: async ({ pageParam }) => {
       const page = await api.get<RosterPage>(
-        `/api/athletes?${new URLSearchParams({ sort, most: String(ROSTER_PAGE), ...(pageParam !== '' && { after: pageParam }) }).toString()}`,
+        '/api/athletes?' +
+          new URLSearchParams({
+            sort,
+            most: String(ROSTER_PAGE),
+            ...(pageParam !== '' && { after: pageParam }),
+          }).toString(),
       )
       // What is shown while another order is asked for stays in its own.
       return { ...page, order: sort }

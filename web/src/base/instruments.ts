@@ -4,6 +4,7 @@ import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import type { DriveBody, InstrumentLine, InstrumentView } from '@mano/contract/instruments'
 import { api } from './api'
+import { must } from '@mano/core/units/must'
 
 export type LinkState = 'joining' | 'on' | 'lost'
 
@@ -45,7 +46,7 @@ export function servedInstrument(view: InstrumentView): Instrument {
             .map((l) => JSON.parse(l) as InstrumentLine)
             .filter((l) => last === null || l.t > last)
           if (fresh.length === 0) return
-          last = fresh.at(-1)!.t
+          last = must(fresh.at(-1)).t
           lines(fresh)
         }
         source.onerror = () => {

@@ -64,7 +64,9 @@ const STAYS = ['mano-units', 'mano-instrument']
 const NOT_SENT = 'mano-jot '
 const DRAFTS = ['mano-plan-drafts', 'mano-draft-']
 
-/** Whether something typed here is saved nowhere else: a week that was changed, a trial half typed. */
+/**
+ * Whether something typed here is saved nowhere else: a week that was changed, a trial half typed.
+ */
 export const isUnsaved = (): boolean =>
   Object.keys(localStorage).some(
     (key) =>

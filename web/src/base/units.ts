@@ -9,7 +9,8 @@ interface UnitStore extends UnitChoice {
 }
 
 /**
- * Units for display and entry: a person's own on every device, kept in this browser too, where pages
+ * Units for display and entry: a person's own on every device, kept in this browser too, where
+ * pages
  * are looked at without the server or by a link.
  */
 export const useUnits = create<UnitStore>()(

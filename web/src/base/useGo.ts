@@ -1,6 +1,9 @@
 import { useSearchParams } from 'react-router'
 
-/** What stands in the address after the question mark, and a way to change some of it; null takes out. */
+/**
+ * What stands in the address after the question mark, and a way to change some of it; null takes
+ * out.
+ */
 export function useGo() {
   const [params, setParams] = useSearchParams()
   const go = (more: Readonly<Record<string, string | null>>): void =>

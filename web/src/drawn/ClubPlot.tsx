@@ -20,7 +20,8 @@ export function ClubPlot({ clubs }: ClubShape) {
       aria-label={clubs
         .map(
           (c) =>
-            `${c.name}: hand at ${Math.round(c.handMm)} mm, balance at ${Math.round(c.balanceMm)} mm`,
+            `${c.name}: hand at ${Math.round(c.handMm)} mm, balance at ` +
+            `${Math.round(c.balanceMm)} mm`,
         )
         .join('; ')}
     >
@@ -33,7 +34,11 @@ export function ClubPlot({ clubs }: ClubShape) {
               {c.name}
             </text>
             <path
-              d={`M${x(0)} ${y - 6}h8v12h-8zM${x(0) + 8} ${y - 4}L${(x(0) + end) / 2} ${y - 5}L${end - 12} ${y - 14}L${end} ${y - 7}V${y + 7}L${end - 12} ${y + 14}L${(x(0) + end) / 2} ${y + 5}L${x(0) + 8} ${y + 4}Z`}
+              d={
+                `M${x(0)} ${y - 6}h8v12h-8zM${x(0) + 8} ${y - 4}L${(x(0) + end) / 2} ` +
+                `${y - 5}L${end - 12} ${y - 14}L${end} ${y - 7}V${y + 7}L${end - 12} ` +
+                `${y + 14}L${(x(0) + end) / 2} ${y + 5}L${x(0) + 8} ${y + 4}Z`
+              }
               fill="var(--sheet)"
               stroke="var(--ink)"
               strokeWidth="2"
@@ -60,11 +65,17 @@ export function ClubPlot({ clubs }: ClubShape) {
               strokeWidth="2"
             />
             <path
-              d={`M${x(c.balanceMm)} ${y}v-7a7 7 0 0 1 7 7zM${x(c.balanceMm)} ${y}v7a7 7 0 0 1 -7 -7z`}
+              d={
+                `M${x(c.balanceMm)} ${y}v-7a7 7 0 0 1 7 7zM${x(c.balanceMm)} ${y}v7a7 7 0 ` +
+                '0 1 -7 -7z'
+              }
               fill="var(--ink)"
             />
             <path
-              d={`M${x(c.handMm)} ${y + 28}H${x(c.balanceMm)}M${x(c.handMm)} ${y + 14}V${y + 32}M${x(c.balanceMm)} ${y + 10}V${y + 32}`}
+              d={
+                `M${x(c.handMm)} ${y + 28}H${x(c.balanceMm)}M${x(c.handMm)} ` +
+                `${y + 14}V${y + 32}M${x(c.balanceMm)} ${y + 10}V${y + 32}`
+              }
               stroke="var(--ink)"
               strokeWidth="2"
             />

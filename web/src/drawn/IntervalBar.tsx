@@ -34,7 +34,9 @@ export function IntervalBar({
         role="img"
         aria-label={
           known
-            ? `Asymmetry ${Math.round(verdict.signedPct)} percent, interval ${Math.round(verdict.signedCi[0])} to ${Math.round(verdict.signedCi[1])}, plus means the left hand is behind`
+            ? `Asymmetry ${Math.round(verdict.signedPct)} percent, interval ` +
+              `${Math.round(verdict.signedCi[0])} to ${Math.round(verdict.signedCi[1])}, ` +
+              'plus means the left hand is behind'
             : 'No verdict yet'
         }
       >

@@ -34,7 +34,8 @@ export function PairCell({ quantity, left, right, both, weaker, stale = false, s
   const top = scale ?? Math.max(left ?? 0, right ?? 0)
   const width = (v: number | null) => (v === null || top === 0 ? '0%' : `${(95 * v) / top}%`)
   const bar = (side: Side) =>
-    `k ${side === 'left' ? 'l' : 'r'} ${weaker === side && !stale ? 'hot' : ''} ${stale ? 'void' : ''}`
+    `k ${side === 'left' ? 'l' : 'r'} ${weaker === side && !stale ? 'hot' : ''} ` +
+    `${stale ? 'void' : ''}`
   return (
     <div className="pair">
       <span className="v l">{show(left)}</span>

@@ -146,7 +146,10 @@ function weekWords(w: YearWeek, today: LocalDate): string {
     w.done === null ? null : `done ${w.done.toFixed(0)}`,
     w.worstPain === null ? null : `worst pain ${w.worstPain} of 10`,
   ].filter(Boolean)
-  return `Week of ${formatDate(w.week, today)}: ${parts.length > 0 ? parts.join(', ') : 'nothing planned or done'}`
+  return (
+    `Week of ${formatDate(w.week, today)}: ` +
+    `${parts.length > 0 ? parts.join(', ') : 'nothing planned or done'}`
+  )
 }
 
 /** The strip in a sentence. */
@@ -154,5 +157,9 @@ function told(weeks: readonly YearWeek[], marks: readonly YearMark[]): string {
   const count = (kind: YearMark['kind']) =>
     new Set(marks.filter((m) => m.kind === kind).map((m) => m.on)).size
   const done = weeks.filter((w) => w.done !== null).length
-  return `A year by weeks: work done in ${done}, ${count('test')} test days, ${count('contest')} contests, pain over 3 in ${weeks.filter((w) => (w.worstPain ?? 0) > 3).length} weeks`
+  return (
+    `A year by weeks: work done in ${done}, ${count('test')} test days, ` +
+    `${count('contest')} contests, pain over 3 in ` +
+    `${weeks.filter((w) => (w.worstPain ?? 0) > 3).length} weeks`
+  )
 }

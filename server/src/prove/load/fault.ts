@@ -6,6 +6,7 @@ import { v7 } from 'uuid'
 import { Seeded } from '@mano/core/units/seeded'
 import { percentile, SIGN_IN } from './served'
 import type { Seconds } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 const WRITERS = 8
 const KILLS = 10
@@ -57,18 +58,20 @@ export async function faultRun(root: string, seconds: Seconds, seed: number): Pr
     )
   try {
     while (!(await ready())) await wait(100)
-    cookie = (
-      await ask('POST', '/api/installation', {
-        hallId: v7(),
-        accountId: v7(),
-        hallName: 'Quayside Hall',
-        timeZone: 'Europe/London',
-        name: 'Ruth',
-        ...SIGN_IN,
-      })
-    ).headers
-      .get('set-cookie')!
-      .split(';')[0]!
+    cookie = must(
+      must(
+        (
+          await ask('POST', '/api/installation', {
+            hallId: v7(),
+            accountId: v7(),
+            hallName: 'Quayside Hall',
+            timeZone: 'Europe/London',
+            name: 'Ruth',
+            ...SIGN_IN,
+          })
+        ).headers.get('set-cookie'),
+      ).split(';')[0],
+    )
     const ends = Date.now() + seconds * 1000
     const acknowledged: string[] = []
     const written: string[] = []

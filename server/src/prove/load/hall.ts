@@ -4,6 +4,7 @@ import { createHall } from '../../accounts/accounts'
 import { dropDatabase, ensureDatabase } from '../../db/bootstrap'
 import { migrate, openApp } from '../../db/source'
 import { PASSWORDS, SIGN_IN } from './served'
+import { must } from '@mano/core/units/must'
 
 export interface LargeHall {
   athletes: string[]
@@ -34,7 +35,8 @@ const FRAME = Array.from({ length: 7 }, () => ({
 }))
 
 /**
- * Rows that came over three years have been cleaned and written to disk long ago; those that came in
+ * Rows that came over three years have been cleaned and written to disk long ago; those that came
+ * in
  * a minute would be, by the database on its own, while it is measured.
  */
 async function settled(admin: string, database: string): Promise<void> {
@@ -114,12 +116,14 @@ export async function makeHall(
         '2026-01-01' FROM athlete a, unnest($1::text[]) x`,
       [['close', 'pinch', 'support', 'wrist_flex', 'wrist_ext', 'finger_ext', 'hang', 'carry']],
     )
-    const unit = (
-      await q.query<{ unit: string; measurement: string }>(
-        `SELECT u.id AS unit, m.id AS measurement FROM implement_unit u
+    const unit = must(
+      (
+        await q.query<{ unit: string; measurement: string }>(
+          `SELECT u.id AS unit, m.id AS measurement FROM implement_unit u
           JOIN implement_measurement m ON m.unit_id = u.id WHERE u.kind = 'dyno'`,
-      )
-    ).rows[0]!
+        )
+      ).rows[0],
+    )
     await fill(
       `INSERT INTO test_session (${cols}, recorded_at, athlete_id, protocol_id, protocol_version,
         protocol_params, unit_id, measurement_id, variant, performed_at, performed_on, conditions,

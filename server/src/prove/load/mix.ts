@@ -3,6 +3,7 @@ import { Seeded } from '@mano/core/units/seeded'
 import type { LargeHall } from './hall'
 import { percentile, type Served } from './served'
 import type { Seconds } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 /**
  * What coaches ask on a busy evening: 60 % tries and sets, 20 % roster, 15 % an athlete, 5 % a
@@ -39,7 +40,7 @@ function requestOf(
   random: Seeded,
 ): [string, string, unknown?] {
   const i = Math.min(hall.athletes.length - 1, Math.floor(random.next() * hall.athletes.length))
-  const a = `/api/athletes/${hall.athletes[i]!}`
+  const a = `/api/athletes/${must(hall.athletes[i])}`
   if (kind === 'roster') return ['GET', '/api/athletes?most=60']
   if (kind === 'athlete') return ['GET', a]
   if (kind === 'review') return ['GET', `${a}/review?from=2026-07-01&to=${today}`]
@@ -49,7 +50,7 @@ function requestOf(
       `${a}/logs`,
       {
         id: v7(),
-        planVersionId: hall.plans[i]!,
+        planVersionId: must(hall.plans[i]),
         blockId: null,
         exerciseId: 'wrist_curl',
         hand: random.next() < 0.5 ? 'left' : 'right',
@@ -71,7 +72,7 @@ function requestOf(
   used.set(`${i} ${hand}`, n)
   return [
     'POST',
-    `/api/tests/${hall.sessions[i]!}/trials`,
+    `/api/tests/${must(hall.sessions[i])}/trials`,
     {
       id: v7(),
       hand,

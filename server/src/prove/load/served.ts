@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import type { DatabaseUrls } from '../../db/bootstrap'
+import { must } from '@mano/core/units/must'
 
 export const PASSWORDS = { owner: 'load-owner', app: 'load-app' }
 export const SIGN_IN = { login: 'ruth', password: 'long enough to pass' }
@@ -72,10 +73,12 @@ export async function serve(database: string, port: number, today: string): Prom
     (await ask('POST', '/api/session', SIGN_IN)).headers.get('set-cookie')?.split(';')[0] ?? ''
   const status = (what: string) =>
     Number(
-      new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))![1],
+      must(
+        new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync(`/proc/${child.pid}/status`, 'utf8')),
+      )[1],
     ) / 1024
   return {
-    pid: child.pid!,
+    pid: must(child.pid),
     base,
     ask,
     loopP99: () =>

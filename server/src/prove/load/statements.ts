@@ -4,6 +4,7 @@ import { Client } from 'pg'
 import { v7 } from 'uuid'
 import type { LargeHall } from './hall'
 import type { Served } from './served'
+import { must } from '@mano/core/units/must'
 
 export interface Slow {
   ms: number
@@ -48,11 +49,13 @@ const ours = `JOIN pg_roles r ON r.oid = s.userid WHERE r.rolname = 'mano_app'
 const calls = (admin: string, database: string) =>
   asAdmin(admin, database, async (q) =>
     Number(
-      (
-        await q.query<{ n: string }>(
-          `SELECT coalesce(sum(s.calls), 0) AS n FROM ${WATCHED} s ${ours}`,
-        )
-      ).rows[0]!.n,
+      must(
+        (
+          await q.query<{ n: string }>(
+            `SELECT coalesce(sum(s.calls), 0) AS n FROM ${WATCHED} s ${ours}`,
+          )
+        ).rows[0],
+      ).n,
     ),
   )
 
@@ -67,7 +70,7 @@ export async function statementsOf(
   hall: LargeHall,
   today: string,
 ): Promise<[string, number][]> {
-  const a = `/api/athletes/${hall.athletes[7]!}`
+  const a = `/api/athletes/${must(hall.athletes[7])}`
   const list: [string, string, string, unknown?][] = [
     [
       'a set, with the rows of the roster that are worked out after it',
@@ -75,7 +78,7 @@ export async function statementsOf(
       `${a}/logs`,
       {
         id: v7(),
-        planVersionId: hall.plans[7]!,
+        planVersionId: must(hall.plans[7]),
         blockId: null,
         exerciseId: 'wrist_curl',
         hand: 'left',
@@ -95,7 +98,7 @@ export async function statementsOf(
     [
       'a trial, the same',
       'POST',
-      `/api/tests/${hall.sessions[7]!}/trials`,
+      `/api/tests/${must(hall.sessions[7])}/trials`,
       {
         id: v7(),
         hand: 'left',
@@ -115,7 +118,9 @@ export async function statementsOf(
     [
       'what to buy for a place (advice)',
       'GET',
-      `/api/places/${((await (await served.ask('GET', '/api/places')).json()) as { id: string }[])[0]!.id}/advice`,
+      '/api/places/' +
+        must(((await (await served.ask('GET', '/api/places')).json()) as { id: string }[])[0]).id +
+        '/advice',
     ],
   ]
   const out: [string, number][] = []
@@ -169,7 +174,9 @@ export const shapeOf = (query: string): string =>
 export function plansIn(log: string): Map<string, string> {
   const plans = new Map<string, string>()
   for (const [, entry] of log.matchAll(/ plan:\n\tQuery Text: ((?:.*\n)(?:\t.*\n)*)/g)) {
-    const lines = entry!.split('\n').map((l) => l.replace(/^\t/, ''))
+    const lines = must(entry)
+      .split('\n')
+      .map((l) => l.replace(/^\t/, ''))
     const at = lines.findIndex((l) => /^\s*\S.*\(cost=[\d.]+\.\.[\d.]+ rows=/.test(l))
     if (at > 0)
       plans.set(shapeOf(lines.slice(0, at).join('\n')), lines.slice(at).join('\n').trimEnd())

@@ -3,6 +3,7 @@ import { dropDatabase, ensureDatabase } from '../../db/bootstrap'
 import { migrate } from '../../db/source'
 import { makeHall } from './hall'
 import { PASSWORDS, serve, SIGN_IN, urlsOf } from './served'
+import { must } from '@mano/core/units/must'
 
 export interface WholeHall {
   athletes: number
@@ -55,7 +56,7 @@ export async function wholeHall(
     let bytes = 0
     let lines = 0
     const out = await a.ask('GET', '/api/export/hall')
-    for await (const piece of out.body!) {
+    for await (const piece of must(out.body)) {
       bytes += (piece as Uint8Array).length
       for (const x of piece as Uint8Array) if (x === 10) lines++
     }
@@ -67,7 +68,7 @@ export async function wholeHall(
     const body = new ReadableStream({
       async start(c) {
         c.enqueue(head)
-        for await (const piece of again.body!) {
+        for await (const piece of must(again.body)) {
           while ((c.desiredSize ?? 1) < -50_000_000)
             await new Promise((resolve) => setTimeout(resolve, 5))
           c.enqueue(piece as Uint8Array)
@@ -86,7 +87,7 @@ export async function wholeHall(
     const memoryIn = b.memory().peak
     const t2 = performance.now()
     let workbook = 0
-    for await (const piece of (await a.ask('GET', '/api/export/workbook')).body!)
+    for await (const piece of must((await a.ask('GET', '/api/export/workbook')).body))
       workbook += (piece as Uint8Array).length
     return {
       athletes,

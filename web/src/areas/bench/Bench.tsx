@@ -12,6 +12,7 @@ import { PlatePicture } from '../../drawn/PlatePicture'
 import type { FieldDef } from './fields'
 import { useBench, type Filling } from './useBench'
 import './bench.css'
+import { must } from '@mano/core/units/must'
 
 const Simulator = lazy(() => import('./Simulator'))
 
@@ -39,7 +40,7 @@ export default function Bench() {
             <h2>{g.name}</h2>
             {g.ids.map((id) => (
               <NavLink key={id} to={`/bench/${id}`} className={calculator === id ? 'on' : ''}>
-                {calculatorById(id)!.name}
+                {must(calculatorById(id)).name}
               </NavLink>
             ))}
           </div>
@@ -101,7 +102,7 @@ function Field({ f, set }: { f: Filling; set: (field: FieldDef, text: string) =>
     return (
       <Select
         label={field.name}
-        data={field.options!.map((o) => ({ value: o.id, label: o.name }))}
+        data={must(field.options).map((o) => ({ value: o.id, label: o.name }))}
         value={text}
         allowDeselect={false}
         onChange={(v) => set(field, v ?? field.start)}

@@ -27,7 +27,9 @@ export function SimScript({
         Script {name}{' '}
         <small>
           {dials
-            ? `${dials.sets} × ${dials.reps > 1 ? `${dials.reps} × ` : ''}${dials.holdS}\u00A0s, rest ${dials.restS}\u00A0s`
+            ? `${dials.sets} × ` +
+              `${dials.reps > 1 ? `${dials.reps} × ` : ''}${dials.holdS}\u00A0s, rest ` +
+              `${dials.restS}\u00A0s`
             : `${script.length} holds`}
         </small>
       </h2>
@@ -38,7 +40,10 @@ export function SimScript({
           ) : (
             <Textarea
               label={`Holds, script ${name}`}
-              description="One a line: left 20 s 65 % rest 60. Several alike: 3 x both 10 s 50 % rest 90."
+              description={
+                'One a line: left 20 s 65 % rest 60. Several alike: 3 x both 10 s 50 % ' +
+                'rest 90.'
+              }
               autosize
               minRows={6}
               maxRows={16}
@@ -60,7 +65,8 @@ export function SimScript({
               (sim.share !== null
                 ? `Working, ${Math.round(100 * sim.share)}\u00A0%`
                 : sim.result
-                  ? `${sim.result.draws.toLocaleString('en-GB')} draws in ${((sim.ms ?? 0) / 1000).toFixed(1)}\u00A0s`
+                  ? `${sim.result.draws.toLocaleString('en-GB')} draws in ` +
+                    `${((sim.ms ?? 0) / 1000).toFixed(1)}\u00A0s`
                   : '')}
             {sim.share !== null && (
               <UnstyledButton className="lnk" onClick={sim.stop}>

@@ -4,6 +4,7 @@ import { formatClock } from '@mano/core/units/format'
 import { Icon } from '../../drawn/Icon'
 import { ReservePlot } from '../../drawn/ReservePlot'
 import type { Session } from '@mano/core/bench/dials'
+import { must } from '@mano/core/units/must'
 
 /**
  * What the model says of a script: the set that fails, the reserve over time, the rest that keeps
@@ -22,7 +23,7 @@ export const SimShown = memo(function SimShown({
   const likely = sim.sets.some((s) => s.fails >= LIKELY)
   const starts = script.map((_, i) => script.slice(0, i).reduce((a, s) => a + s.workS + s.restS, 0))
   const sets = script.map((s, i) => ({
-    atS: starts[i]!,
+    atS: must(starts[i]),
     lastS: s.workS,
     number: number(i),
     hand: s.hand,
@@ -40,7 +41,8 @@ export const SimShown = memo(function SimShown({
           ? 'The rest is long enough for this load.'
           : leastRestS === null
             ? 'No rest up to ten minutes mends that: the load or the hold is too much.'
-            : `With ${formatClock(Math.max(leastRestS, restS))} of rest of a hand no set is likely to fail.`}
+            : `With ${formatClock(Math.max(leastRestS, restS))} of rest of a hand no set ` +
+              'is likely to fail.'}
       </p>
       <Longest sim={sim} number={number} />
     </>
@@ -65,7 +67,8 @@ function Chip({
       <Icon name={worst ? 'warn' : 'check'} />
       {hand === 'left' ? 'Left' : 'Right'}:{' '}
       {worst
-        ? `set ${number(worst.set)} ${likely ? 'is likely to fail' : 'could fail'} (${Math.round(100 * worst.fails)} of 100 draws)`
+        ? `set ${number(worst.set)} ${likely ? 'is likely to fail' : 'could fail'} ` +
+          `(${Math.round(100 * worst.fails)} of 100 draws)`
         : 'no set fails'}
     </li>
   )

@@ -112,7 +112,10 @@ export const EVERYDAY: readonly CalculatorDef[] = [
         },
         {
           label: 'Force',
-          value: `${round(v.n('force'), 0)}\u00A0N · ${round(v.n('force') / N_PER_KGF, 2)}\u00A0kgf · ${round(v.n('force') / N_PER_LBF, 2)}\u00A0lbf`,
+          value:
+            `${round(v.n('force'), 0)}\u00A0N · ` +
+            `${round(v.n('force') / N_PER_KGF, 2)}\u00A0kgf · ` +
+            `${round(v.n('force') / N_PER_LBF, 2)}\u00A0lbf`,
           main: true,
         },
       ],

@@ -8,8 +8,10 @@ import { no, round, mass, seconds, pct, type CalculatorDef } from './shared'
 /** What is said of a range by so many published curves. */
 const curves = (n: number): string =>
   n > 1
-    ? 'Two published curves that disagree: take it as rough. Three holds of one\u2019s own replace both.'
-    : 'One published curve only: the other begins at 45 s. Three holds of one\u2019s own replace it.'
+    ? 'Two published curves that disagree: take it as rough. Three holds of one\u2019s own ' +
+      'replace both.'
+    : 'One published curve only: the other begins at 45 s. Three holds of one\u2019s own ' +
+      'replace it.'
 
 const errorOf = (share: number): string =>
   share < 0.01 ? 'under 1\u00A0%' : `${round(100 * share, 0)}\u00A0%`
@@ -184,7 +186,9 @@ export const HOLDS: readonly CalculatorDef[] = [
             ? [{ label: 'Other ways to fit differ by', value: `${round(r.spreadPct, 0)}\u00A0%` }]
             : []),
         ],
-        note: `${r.provisional ? 'Three holds: provisional. ' : ''}The error is that of the line through these holds. Another day differs by more.`,
+        note:
+          `${r.provisional ? 'Three holds: provisional. ' : ''}The error is that of the ` +
+          'line through these holds. Another day differs by more.',
       }
     },
   },

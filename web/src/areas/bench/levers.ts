@@ -3,6 +3,7 @@ import { leverTorque, springAtSet, wristRoller } from '@mano/core/measure/mechan
 import { estimatedWrap, wrapWord } from '@mano/core/hand/wrap'
 import { optimalDiameterMm } from '@mano/core/hand/fit'
 import { no, round, mass, length, torque, pct, type CalculatorDef } from './shared'
+import { must } from '@mano/core/units/must'
 
 const WRAP = { overlaps: 'they overlap', meets: 'they meet', gap: 'they do not meet' } as const
 /** Levers, springs and handles. */
@@ -44,11 +45,13 @@ export const LEVERS: readonly CalculatorDef[] = [
         v.n('angle'),
       )
       const error = Math.abs(
-        leverTorque(
-          [[v.n('mass'), v.n('balance') / 1000]],
-          v.n('hand') / 1000 + 0.01,
-          v.n('angle'),
-        )!.torqueNm - a.torqueNm,
+        must(
+          leverTorque(
+            [[v.n('mass'), v.n('balance') / 1000]],
+            v.n('hand') / 1000 + 0.01,
+            v.n('angle'),
+          ),
+        ).torqueNm - a.torqueNm,
       )
       return {
         ok: true,
@@ -137,7 +140,8 @@ export const LEVERS: readonly CalculatorDef[] = [
           {
             label: 'To the next spring',
             value: more.ok
-              ? `${mass(more.value.gap, c)} more, ${more.value.turns === null ? 'no insert' : `${round(more.value.turns)} turns of the insert`}`
+              ? `${mass(more.value.gap, c)} more, ` +
+                `${more.value.turns === null ? 'no insert' : `${round(more.value.turns)} turns of the insert`}`
               : more.why,
           },
         ],
@@ -148,7 +152,9 @@ export const LEVERS: readonly CalculatorDef[] = [
             return x ? [[length(mm), mass(x.force, c), pct(x.shareOfClose)]] : []
           }),
         },
-        note: 'A straight line is an assumption. Springs differ: measure the opening, and the rating by hanging load.',
+        note:
+          'A straight line is an assumption. Springs differ: measure the opening, and the ' +
+          'rating by hanging load.',
       }
     },
   },
@@ -183,10 +189,14 @@ export const LEVERS: readonly CalculatorDef[] = [
           { label: 'Best diameter for a squeeze', value: length(best) },
           {
             label: 'Thumb and fingers',
-            value: `${WRAP[wrapWord(wrap.gapMm)]}: ${wrap.gapMm > 0 ? 'gap of' : 'overlap of'} about ${length(Math.abs(wrap.gapMm))}`,
+            value:
+              `${WRAP[wrapWord(wrap.gapMm)]}: ${wrap.gapMm > 0 ? 'gap of' : 'overlap of'} ` +
+              `about ${length(Math.abs(wrap.gapMm))}`,
           },
         ],
-        note: 'The gap is an estimate from the hand length. Measure it on the handle where it matters.',
+        note:
+          'The gap is an estimate from the hand length. Measure it on the handle where it ' +
+          'matters.',
       }
     },
   },
@@ -213,7 +223,9 @@ export const LEVERS: readonly CalculatorDef[] = [
             return [length(mm), l.ok ? mass(v.n('best') * (1 - l.value), c) : '']
           }),
         },
-        note: 'Two published points and straight lines between them. Single athletes differ by 10 % and more: hand size and practice tell.',
+        note:
+          'Two published points and straight lines between them. Single athletes differ by ' +
+          '10 % and more: hand size and practice tell.',
       }
     },
   },

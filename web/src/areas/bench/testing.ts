@@ -2,6 +2,7 @@ import { errorOfRepeats, isolateOrCombine, testsToSee } from '@mano/core/bench/c
 import { judgeAsymmetry } from '@mano/core/measure/asymmetry'
 import { detectableChange } from '@mano/core/measure/trend'
 import { no, round, type CalculatorDef } from './shared'
+import { must } from '@mano/core/units/must'
 
 /** Tests and time. */
 export const TESTING: readonly CalculatorDef[] = [
@@ -31,7 +32,10 @@ export const TESTING: readonly CalculatorDef[] = [
           },
           {
             label: 'Behind by',
-            value: `${round(r.asymmetryPct)}\u00A0% (95\u00A0% interval ${r.kind === 'inside-error' ? `${round(r.signedCi[0])} to ${round(r.signedCi[1])}, right over left` : `${round(low!)} to ${round(high!)}`})`,
+            value:
+              `${round(r.asymmetryPct)}\u00A0% (95\u00A0% interval ` +
+              `${r.kind === 'inside-error' ? `${round(r.signedCi[0])} to ${round(r.signedCi[1])}, right over left` : `${round(must(low))} to ${round(must(high))}`}` +
+              ')',
           },
           {
             label: 'Verdict',
@@ -42,7 +46,9 @@ export const TESTING: readonly CalculatorDef[] = [
             }[r.kind],
           },
         ],
-        note: 'Right-handers are about 12\u00A0% stronger on the right as a rule, left-handers are even. One day is one day: act on what several days say.',
+        note:
+          'Right-handers are about 12\u00A0% stronger on the right as a rule, left-handers ' +
+          'are even. One day is one day: act on what several days say.',
       }
     },
   },
@@ -72,7 +78,9 @@ export const TESTING: readonly CalculatorDef[] = [
           },
           {
             label: 'Typical error, in the unit you typed',
-            value: `${round(e.value.typical, 2)} (${round((100 * e.value.typical) / e.value.mean)}\u00A0%)`,
+            value:
+              `${round(e.value.typical, 2)} ` +
+              `(${round((100 * e.value.typical) / e.value.mean)}\u00A0%)`,
           },
           {
             label: `A change of ${seen}`,

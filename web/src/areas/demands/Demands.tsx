@@ -19,9 +19,10 @@ import { MatchPanel } from './MatchPanel'
 import { Sources } from './Sources'
 import { useMatch } from './useMatch'
 import './demands.css'
+import { must } from '@mano/core/units/must'
 
 const WORDS = ['out', 'little', 'some', 'moderate', 'high', 'decisive']
-export const weightWord = (importance: number): string => WORDS[Math.round(importance)]!
+export const weightWord = (importance: number): string => must(WORDS[Math.round(importance)])
 
 /** What the training asks of the hand, and with what it is trained where the athlete trains. */
 export default function Demands() {
@@ -41,7 +42,7 @@ export default function Demands() {
   if (error ?? sports.error)
     return (
       <Failed
-        error={(error ?? sports.error)!}
+        error={must(error ?? sports.error)}
         retry={() => {
           retry()
           void sports.refetch()
@@ -164,7 +165,11 @@ function DemandTable({ profile, level, picked, best, loaded, onPick }: TableProp
           return (
             <tr
               key={r.quality.id}
-              className={`${r.importance >= 4 ? 'heavy' : ''} ${r.quality.id === picked ? 'picked' : ''} ${r.importance === 0 ? 'out' : ''}`}
+              className={
+                `${r.importance >= 4 ? 'heavy' : ''} ` +
+                `${r.quality.id === picked ? 'picked' : ''} ` +
+                `${r.importance === 0 ? 'out' : ''}`
+              }
               onClick={() => onPick(r.quality.id)}
             >
               <th scope="row">
@@ -256,7 +261,7 @@ function Find({ profile, onFind }: { profile: DemandProfile; onFind: (q: Quality
         value={text}
         onChange={(e) => setText(e.currentTarget.value)}
         onKeyDown={(e) => {
-          if (e.key === 'Enter' && hits.length === 1) take(hits[0]!.id)
+          if (e.key === 'Enter' && hits.length === 1) take(must(hits[0]).id)
           if (e.key === 'Escape') setText('')
         }}
       />

@@ -20,6 +20,7 @@ import { touchedBy, useSports, useWrite } from '../../base/data'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { Mm } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 type Draft = {
   importance: number
@@ -42,20 +43,22 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
   const { athlete } = useAthletePage()
   const units = useUnits()
   const own = useSports().data ?? []
-  const base = defaultRow(athlete.demand!, row.quality.id, own)
+  const base = defaultRow(must(athlete.demand), row.quality.id, own)
   const length = (mm: Mm) =>
     units.length === 'mm'
       ? String(Math.round(10 * mm) / 10)
       : formatInches(mm).replace('\u00A0in', '')
+  const bothEnds = (mm: readonly [number, number] | null | undefined): [string, string] =>
+    mm ? [length(mm[0]), length(mm[1])] : ['', '']
   const draftOf = (r: DemandRow): Draft => ({
     importance: r.importance,
     emphasis: shareOf(r),
-    object: bare(r.objects[0]!),
-    size: [
-      r.objects[0]!.sizeMm ? length(r.objects[0]!.sizeMm[0]) : '',
-      r.objects[0]!.sizeMm ? length(r.objects[0]!.sizeMm[1]) : '',
+    object: bare(must(r.objects[0])),
+    size: bothEnds(must(r.objects[0]).sizeMm),
+    hold: [
+      String((must(r.objects[0]).holdS ?? [''])[0]),
+      String((must(r.objects[0]).holdS ?? ['', ''])[1]),
     ],
-    hold: [String((r.objects[0]!.holdS ?? [''])[0]), String((r.objects[0]!.holdS ?? ['', ''])[1])],
   })
   const [d, setD] = useState<Draft>(() => draftOf(row))
   const [reason, setReason] = useState('')
@@ -94,7 +97,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
 
   const changes = (): DemandEdit | null => {
     const now: DemandObject = { ...d.object, sizeMm: size.value, holdS: hold.value }
-    const before = base && bare(base.objects[0]!)
+    const before = base && bare(must(base.objects[0]))
     const fields = (Object.keys(now) as (keyof DemandObject)[]).filter(
       (k) => !before || !same(now[k], before[k]),
     )
@@ -116,9 +119,9 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
     write.mutate(
       {
         id: v7(),
-        sources: athlete.demand!.sources,
+        sources: must(athlete.demand).sources,
         edits: [
-          ...athlete.demand!.edits.filter((e) => e.quality !== row.quality.id),
+          ...must(athlete.demand).edits.filter((e) => e.quality !== row.quality.id),
           ...(edit ? [edit] : []),
         ],
         reason,

@@ -16,6 +16,7 @@ import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import { PairCell } from '../../drawn/PairCell'
 import type { MatchView } from './useMatch'
+import { must } from '@mano/core/units/must'
 
 const SHOWN = 5
 
@@ -41,7 +42,7 @@ export function MatchPanel({
   const ranked = view.ranked.get(row.quality.id) ?? []
   const not = notThese(row, ranked)
   const where = rowOf(PLACES, place)
-  const o = row.objects[0]!
+  const o = must(row.objects[0])
   return (
     <div className="match">
       <div className="row">
@@ -84,7 +85,7 @@ export function MatchPanel({
                 <b>{m.unit.label}</b>
                 <small>
                   {m.unit.sizeMm === null
-                    ? implementById(m.unit.kind.id)!.name
+                    ? must(implementById(m.unit.kind.id)).name
                     : formatBoth(m.unit.sizeMm, units.length)}
                   {m.unit.usualSize ? ', usual' : ''}
                 </small>
@@ -166,7 +167,9 @@ function Parts({ match, view }: { match: Match; view: MatchView }) {
       <p className="note">
         Shares of the work that are left, multiplied.
         {fit &&
-          ` ${fit.word === 'gap' ? 'Gap' : fit.word === 'meets' ? 'Meets' : 'Overlaps'}: ${WRAP_MEANS[fit.word].lifts}; ${WRAP_MEANS[fit.word].thumb}; ${WRAP_MEANS[fit.word].choice}.`}
+          ` ${fit.word === 'gap' ? 'Gap' : fit.word === 'meets' ? 'Meets' : 'Overlaps'}: ` +
+            `${WRAP_MEANS[fit.word].lifts}; ${WRAP_MEANS[fit.word].thumb}; ` +
+            `${WRAP_MEANS[fit.word].choice}.`}
       </p>
     </div>
   )

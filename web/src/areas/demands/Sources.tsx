@@ -7,6 +7,7 @@ import { api, failureText } from '../../base/api'
 import { touchedBy, useSports, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 import { choicesWith } from '../intake/sportChoices'
+import { must } from '@mano/core/units/must'
 
 /**
  * What an athlete trains for: one sport or goal, or several by weight. The old choice stays on
@@ -97,7 +98,7 @@ export function Sources({ onClose }: { onClose: () => void }) {
       {(athlete.demand?.edits.length ?? 0) > 0 && (
         <label className="row">
           <Checkbox checked={keep} onChange={(e) => setKeep(e.currentTarget.checked)} /> Keep the{' '}
-          {athlete.demand!.edits.length} changes made by hand
+          {must(athlete.demand).edits.length} changes made by hand
         </label>
       )}
       <TextInput

@@ -14,12 +14,13 @@ import { doseWords } from '../plan/BlockCard'
 import { useFloorData } from './useFloorData'
 import { handsFor, todaySession } from './useToday'
 import './card.css'
+import { must } from '@mano/core/units/must'
 
 /** A day's session on one sheet of paper, with boxes for what was done. */
 export default function Card() {
   const { athleteId } = useParams()
   const [params] = useSearchParams()
-  const { data, error } = useFloorData(athleteId!)
+  const { data, error } = useFloorData(must(athleteId))
   const units = useUnits()
   if (error) return <Failed error={error} />
   if (!data) return <main className="card-page" aria-busy="true" />
@@ -70,7 +71,9 @@ export default function Card() {
           .map(({ e, hand }) =>
             hand === null
               ? `${e.name}: off`
-              : `${e.name} ${e.sets[0] > 1 ? `${e.sets[0]} × ` : ''}${e.dose.range[0]}\u00A0${e.dose.unit}${hand === 'both' ? '' : `, ${hand} hand only`}`,
+              : `${e.name} ` +
+                `${e.sets[0] > 1 ? `${e.sets[0]} × ` : ''}${e.dose.range[0]}\u00A0` +
+                `${e.dose.unit}${hand === 'both' ? '' : `, ${hand} hand only`}`,
           )
           .join(' · ')}
       </p>

@@ -13,6 +13,7 @@ import { HAND } from './hand'
 import { useFloor } from './store'
 import type { RunView } from './useRun'
 import { handsFor } from './useToday'
+import { must } from '@mano/core/units/must'
 
 const REASONS = ['Done already', 'Warm from training', 'No time'] as const
 
@@ -96,7 +97,8 @@ function Exercises({ run, of }: { run: RunView; of: readonly Exercise[] }) {
             <span>
               {hand === null
                 ? 'off'
-                : `${e.sets[0] > 1 ? `${e.sets[0]} × ` : ''}${e.dose.range[0]}\u00A0${e.dose.unit}${hand === 'both' ? '' : `, ${hand} only`}`}
+                : `${e.sets[0] > 1 ? `${e.sets[0]} × ` : ''}${e.dose.range[0]}\u00A0` +
+                  `${e.dose.unit}${hand === 'both' ? '' : `, ${hand} only`}`}
             </span>
           </li>
         ))}
@@ -204,7 +206,8 @@ export function End({
           {own.early.setsLeft
             .map(
               (x) =>
-                `${x.sets} of ${exerciseById(today?.blocks.find((b) => b.id === x.blockId)?.exerciseId ?? '')?.name.toLowerCase() ?? 'a block'}`,
+                `${x.sets} of ` +
+                `${exerciseById(today?.blocks.find((b) => b.id === x.blockId)?.exerciseId ?? '')?.name.toLowerCase() ?? 'a block'}`,
             )
             .join(', ')}
           .{' '}
@@ -234,7 +237,7 @@ export function End({
             {next.flatMap(({ b, hands }) =>
               hands.map((h) => (
                 <tr key={b.id + h.hand}>
-                  <th scope="row">{exerciseById(b.exerciseId)!.name}</th>
+                  <th scope="row">{must(exerciseById(b.exerciseId)).name}</th>
                   <td>{HAND[h.hand]}</td>
                   <td>
                     <b>{formatWithUnit(h.kg, 'kg', units)}</b>

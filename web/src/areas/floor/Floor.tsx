@@ -27,6 +27,7 @@ import './floor-desk.css'
 import { withTargets, holdIn } from '@mano/core/session/today'
 import { FatigueLine } from '../plan/FatigueLine'
 import { useSources } from '../plan/useLoads'
+import { must } from '@mano/core/units/must'
 
 /** What is ticked by hand for a day; a heavy pull comes from the plan. */
 const TICKS = DAY_FLAGS.filter((f) => f.id !== 'heavy_pull_later')
@@ -101,7 +102,7 @@ export default function Floor() {
                   (f) =>
                     f.id !== 'restriction_supervised' ||
                     session.blocks.some((b) =>
-                      exerciseById(b.exerciseId)!.tags.includes('restriction'),
+                      must(exerciseById(b.exerciseId)).tags.includes('restriction'),
                     ),
                 ).map((f) => (
                   <label className="tick" key={f.id}>
@@ -140,7 +141,8 @@ export default function Floor() {
                 ? ready.hands
                     .map(
                       (h) =>
-                        `${h.hand} ${h.todayN === null ? 'not squeezed' : h.r?.ok ? READY[h.r.word] : 'no baseline yet'}`,
+                        `${h.hand} ` +
+                        `${h.todayN === null ? 'not squeezed' : h.r?.ok ? READY[h.r.word] : 'no baseline yet'}`,
                     )
                     .join(', ')
                 : 'not squeezed today'}
@@ -158,7 +160,7 @@ export default function Floor() {
             <table className="hall-kit fl-list">
               <tbody>
                 {blocks.map((b) => {
-                  const e = exerciseById(b.exerciseId)!
+                  const e = must(exerciseById(b.exerciseId))
                   const held = b.hands
                     .map((h) => ({ h, by: session.held(b, h) }))
                     .filter((x) => x.by.length > 0)
@@ -168,8 +170,8 @@ export default function Floor() {
                         {e.name}
                         {held.map(({ h, by }) => (
                           <p className="alarm-line" key={h}>
-                            <Icon name={by[0]!.class === 'stop' ? 'stop' : 'warn'} />{' '}
-                            <HandLetter hand={h} /> {findingLine(by[0]!)}
+                            <Icon name={must(by[0]).class === 'stop' ? 'stop' : 'warn'} />{' '}
+                            <HandLetter hand={h} /> {findingLine(must(by[0]))}
                           </p>
                         ))}
                       </th>

@@ -6,6 +6,7 @@ import type { TodayTarget } from '@mano/core/session/today'
 import { formatWithUnit } from '@mano/core/units/format'
 import type { RunView } from './useRun'
 import type { Kg } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 /**
  * What to load for a step, with the plates where it hangs on a pin; a lighter load after misses, to
@@ -24,7 +25,7 @@ export function LoadLine({ run, step }: { run: RunView; step: Step }) {
   )
   if (!advice && kg === null && !target) return <div className="f-load">{ending}</div>
   const f = (v: number) => formatWithUnit(v, 'kg', units)
-  const unit = exerciseById(step.exerciseId)!.dose.unit
+  const unit = must(exerciseById(step.exerciseId)).dose.unit
   const own = kg !== null && kg !== advice?.kg
   const hung =
     own && advice?.plates && data.sources.room

@@ -10,6 +10,7 @@ import { useCalm } from '../../base/calm'
 import { touchedBy, useWrite, may } from '../../base/data'
 import { api, failureText } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
+import { must } from '@mano/core/units/must'
 
 const REASONS = ['Ill', 'No time', 'Other training instead', 'Hands needed rest'] as const
 
@@ -22,7 +23,7 @@ export function Missed({ view }: { view: PlanView }) {
     (b: { on: string; reason: string; setsLeft: { blockId: string; sets: number }[] }) =>
       api.post(`/api/athletes/${athlete.id}/ends`, {
         id: v7(),
-        planVersionId: version!.id,
+        planVersionId: must(version).id,
         deviceAt: null,
         ...b,
       }),

@@ -8,6 +8,7 @@ import { LogStep } from './LogStep'
 import { HAND } from './hand'
 import { useFloor } from './store'
 import type { RunView } from './useRun'
+import { must } from '@mano/core/units/must'
 
 const ENDS = ['Has to leave', 'Coach stops it', 'Too tired', 'Out of time'] as const
 
@@ -38,7 +39,7 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
     onClose()
   }
   if (log) {
-    const e = exerciseById(log.exerciseId)!
+    const e = must(exerciseById(log.exerciseId))
     const timed = e.dose.unit === 's'
     return (
       <LogStep
@@ -80,9 +81,9 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
         {cuts.length > 0 && (
           <div className="f-choice" role="group" aria-label="Time">
             <p className="f-rule">
-              About {over} min over the {today!.frame.minutes} planned. First to go:{' '}
-              {cuts.map((b) => exerciseById(b.exerciseId)!.name.toLowerCase()).join(', ')}. Warm-up
-              and extensors stay.
+              About {over} min over the {must(today).frame.minutes} planned. First to go:{' '}
+              {cuts.map((b) => must(exerciseById(b.exerciseId)).name.toLowerCase()).join(', ')}.
+              Warm-up and extensors stay.
             </p>
             <UnstyledButton className="f-btn" onClick={then(() => act.cut(cuts.map((b) => b.id)))}>
               Leave {cuts.length === 1 ? 'it' : 'them'} out
@@ -108,10 +109,10 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
               <UnstyledButton
                 key={d}
                 className="f-btn"
-                onClick={() => act.takeLoad(Math.max(0, run.kg! + d))}
+                onClick={() => act.takeLoad(Math.max(0, must(run.kg) + d))}
               >
                 {d > 0 ? '+' : '\u2212'}
-                {Math.abs(Math.round(10 * fromSi(Math.abs(d), run.units.mass, 'kg')!) / 10)}
+                {Math.abs(Math.round(10 * must(fromSi(Math.abs(d), run.units.mass, 'kg'))) / 10)}
               </UnstyledButton>
             ))}
             <span>
@@ -124,7 +125,7 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
             <span>First:</span>
             {others.map((b) => (
               <UnstyledButton key={b.id} className="f-btn" onClick={then(() => act.bring(b.id))}>
-                {exerciseById(b.exerciseId)!.name}
+                {must(exerciseById(b.exerciseId)).name}
               </UnstyledButton>
             ))}
           </div>
@@ -176,7 +177,8 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
               <li key={l.id}>
                 <UnstyledButton className="f-btn" onClick={() => setEditing(l.id)}>
                   <span>
-                    {HAND[l.hand]}, {exerciseById(l.exerciseId)!.name.toLowerCase()}, set {l.set}
+                    {HAND[l.hand]}, {must(exerciseById(l.exerciseId)).name.toLowerCase()}, set{' '}
+                    {l.set}
                   </span>
                   <b>
                     {l.seconds !== null ? `${l.seconds}\u00A0s` : l.reps}

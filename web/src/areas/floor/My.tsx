@@ -18,6 +18,7 @@ import { Running } from './FloorRun'
 import { WithSession } from './WithSession'
 import type { FloorData } from './useFloorData'
 import './floor.css'
+import { must } from '@mano/core/units/must'
 
 /** What an athlete sees by the own link: the week's sessions, and today's to run. */
 export default function My() {
@@ -110,7 +111,8 @@ export default function My() {
                   )
                 : blocks
               ).map((b) => {
-                const off = on === s.today ? b.hands.filter((h) => now!.held(b, h).length > 0) : []
+                const off =
+                  on === s.today ? b.hands.filter((h) => must(now).held(b, h).length > 0) : []
                 const all = off.length === b.hands.length && off.length > 0
                 return (
                   <li key={b.id} className={all ? 'off' : ''}>

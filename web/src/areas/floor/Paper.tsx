@@ -21,12 +21,13 @@ import { useFloorData, type FloorData } from './useFloorData'
 import { todaySession } from './useToday'
 import '../plan/plan.css'
 import './card.css'
+import { must } from '@mano/core/units/must'
 
 /** A planned week on one page, or all weeks from one on, a page together. */
 export default function Paper() {
   const { athleteId } = useParams()
   const [params] = useSearchParams()
-  const { data, error } = useFloorData(athleteId!)
+  const { data, error } = useFloorData(must(athleteId))
   if (error) return <Failed error={error} />
   if (!data) return <main className="card-page" aria-busy="true" />
   const week = params.get('week') ?? weekStartOf(data.today)
@@ -42,8 +43,8 @@ export default function Paper() {
           {weeks.length === 0
             ? ''
             : block
-              ? `${weeks.length} weeks from ${formatDate(weeks[0]!.weekStart, data.today)}`
-              : `Week of ${formatDate(week, data.today)}, ${wholeWeekMinutes(weeks[0]!.blocks)} min`}
+              ? `${weeks.length} weeks from ${formatDate(must(weeks[0]).weekStart, data.today)}`
+              : `Week of ${formatDate(week, data.today)}, ${wholeWeekMinutes(must(weeks[0]).blocks)} min`}
         </p>
         <Button className="no-print" onClick={() => window.print()}>
           Print or save as PDF
@@ -120,7 +121,8 @@ function Days({ data, week }: { data: FloorData; week: string }) {
                           ...new Set(
                             b.loads.map(
                               (l) =>
-                                `${b.loads.length > 1 ? `${HANDS[l.hand]} ` : ''}${l.kg === null ? 'find it' : formatWithUnit(l.kg, 'kg', units)}`,
+                                `${b.loads.length > 1 ? `${HANDS[l.hand]} ` : ''}` +
+                                (l.kg === null ? 'find it' : formatWithUnit(l.kg, 'kg', units)),
                             ),
                           ),
                         ].join(', ')}

@@ -15,7 +15,8 @@ import { GateStep } from './GateStep'
 import { MorePanel } from './MorePanel'
 import { PainStep } from './PainStep'
 import type { Entry, RunView } from './useRun'
-const amount = (s: Step) => `${s.dose}\u00A0${exerciseById(s.exerciseId)!.dose.unit}`
+import { must } from '@mano/core/units/must'
+const amount = (s: Step) => `${s.dose}\u00A0${must(exerciseById(s.exerciseId)).dose.unit}`
 
 /** One screen, one hand, one number; pain is always the first touch away. */
 export function Stage({
@@ -112,7 +113,10 @@ export function Stage({
     return page(
       <GateStep
         key={`${step.exerciseId} ${step.hand}`}
-        title={`${HAND[step.hand]}: ${exercise.name.charAt(0).toLowerCase()}${exercise.name.slice(1)}`}
+        title={
+          `${HAND[step.hand]}: ` +
+          `${exercise.name.charAt(0).toLowerCase()}${exercise.name.slice(1)}`
+        }
         skip={step.hand === 'both' ? 'Skip this exercise' : `Skip it, ${step.hand} hand`}
         findings={run.asks}
         onReason={(reason) =>
@@ -149,7 +153,8 @@ export function Stage({
       ? 'Rest'
       : own.phase === 'confirm'
         ? `${HAND[step.hand]}: as planned?`
-        : `${HAND[step.hand]}: ${own.phase === 'ready' ? (waitsForLift(step) ? 'after the main-lift set' : 'get ready') : own.phase === 'count' ? 'get set' : beat ? beat.word : exercise.mode === 'hold' ? 'hold' : 'work'}`
+        : `${HAND[step.hand]}: ` +
+          `${own.phase === 'ready' ? (waitsForLift(step) ? 'after the main-lift set' : 'get ready') : own.phase === 'count' ? 'get set' : beat ? beat.word : exercise.mode === 'hold' ? 'hold' : 'work'}`
   const small = paused
     ? 'paused'
     : own.phase === 'rest'
@@ -288,9 +293,9 @@ const Boxes = ({ total, full }: { total: number; full: number }) => {
 function Next({ run }: { run: RunView }) {
   const { step, exercise, coming, blocks, today, steps, done } = run
   const held = blocks
-    .flatMap((b) => b.hands.flatMap((h) => today!.held(b, h).slice(0, 1)))
+    .flatMap((b) => b.hands.flatMap((h) => must(today).held(b, h).slice(0, 1)))
     .filter((f) => f.class === 'stop')
-  const own = steps.filter((s) => s.blockId === step!.blockId)
+  const own = steps.filter((s) => s.blockId === must(step).blockId)
   const bars = (hand: Step['hand']) =>
     own
       .filter((s) => s.hand === hand)
@@ -308,14 +313,14 @@ function Next({ run }: { run: RunView }) {
       ))
   return (
     <div className="f-next">
-      {exercise!.cue && <p className="f-cue">{exercise!.cue}</p>}
+      {must(exercise).cue && <p className="f-cue">{must(exercise).cue}</p>}
       <p className="f-label">Next</p>
-      {(run.own.phase === 'rest' ? [step!, ...coming] : coming).slice(0, 3).map((s, i) => (
+      {(run.own.phase === 'rest' ? [must(step), ...coming] : coming).slice(0, 3).map((s, i) => (
         <p key={i} className={`f-row ${s.hand}`}>
           <b>
             {HAND[s.hand]}
-            {s.exerciseId !== step!.exerciseId
-              ? `, ${exerciseById(s.exerciseId)!.name.toLowerCase()}`
+            {s.exerciseId !== must(step).exerciseId
+              ? `, ${must(exerciseById(s.exerciseId)).name.toLowerCase()}`
               : ''}
           </b>
           <span>{amount(s)}</span>

@@ -36,6 +36,7 @@ import { handsFor, todaySession, type TodaySession } from './useToday'
 import { cue } from './voice'
 import { smallestStep } from '@mano/core/testing/plates'
 import type { Kg, Seconds } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 export interface Entry {
   load: number | null
@@ -152,7 +153,10 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     [blocks, own.order, own.added],
   )
   const gateOf = (s: Step, session = today) =>
-    session?.gate(exerciseById(s.exerciseId)!, s.hand) ?? { class: 'free' as const, findings: [] }
+    session?.gate(must(exerciseById(s.exerciseId)), s.hand) ?? {
+      class: 'free' as const,
+      findings: [],
+    }
   // An athlete alone cannot give a reason: what asks for one is off there.
   const isHeld = (session: TodaySession | null) => (s: Step) => {
     const g = gateOf(s, session)
@@ -166,7 +170,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
   const next = coming[0]
   /** What the step up next asks before its effort; empty: nothing. */
   const asks = step && ['ready', 'rest', 'count'].includes(own.phase) ? gateOf(step).findings : []
-  const exercise: Exercise | null = step ? exerciseById(step.exerciseId)! : null
+  const exercise: Exercise | null = step ? must(exerciseById(step.exerciseId)) : null
   const moving =
     (own.phase === 'count' ||
       own.phase === 'work' ||
@@ -212,14 +216,14 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
   const loadKg = (s: Step): number | null => {
     const k = `${s.exerciseId} ${s.hand}`
     return k in own.loads
-      ? own.loads[k]!
+      ? must(own.loads[k])
       : ((b) => (b ? (advise(b, s.hand)?.kg ?? null) : null))(
           blocks.find((x) => x.id === s.blockId),
         )
   }
   const kg = step ? loadKg(step) : null
   const shown = (v: number | null): number | null =>
-    v === null ? null : Math.round(10 * fromSi(v, units.mass, 'kg')!) / 10
+    v === null ? null : Math.round(10 * must(fromSi(v, units.mass, 'kg'))) / 10
 
   /**
    * Loads near a step's: the one advised, the one of last time, and how fine the plates are; in the
@@ -260,7 +264,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     pain: e.pain,
     painWhere: e.painWhere ?? null,
     ended: e.ended,
-    details: rungOf(s) ? { rung: rungOf(s)!, ...e.details } : (e.details ?? {}),
+    details: rungOf(s) ? { rung: must(rungOf(s)), ...e.details } : (e.details ?? {}),
     voided: false,
   })
   const post = (body: LogBody) =>
@@ -394,7 +398,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
         athleteId: athlete.id,
         sessionId: null,
         link: data.link,
-        body: { id, hand, pain: null, symptom, note: `on the floor: ${exercise!.name}` },
+        body: { id, hand, pain: null, symptom, note: `on the floor: ${must(exercise).name}` },
       })
       put({
         symptoms: [...own.symptoms, { id, hand, symptom, cleared: null }],

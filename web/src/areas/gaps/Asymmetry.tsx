@@ -13,6 +13,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { useChoice, type GapsData } from './useGaps'
 import { formatStated } from '@mano/core/units/format'
 import { useUnits } from '../../base/units'
+import { must } from '@mano/core/units/must'
 
 /**
  * Left against right in every test: interval, verdict, direction over days, what is expected, and
@@ -65,7 +66,7 @@ function Lean({ row, data }: { row: LeanRow; data: GapsData }) {
   const { me } = useAthletePage()
   const v = row.lean && leanVerdict(row.lean)
   const label =
-    data.sessions.find((s) => s.id === row.series.points.at(-1)!.sessionId)?.unitLabel ?? ''
+    data.sessions.find((s) => s.id === must(row.series.points.at(-1)).sessionId)?.unitLabel ?? ''
   const set = [
     ...row.series.protocol.variants.map((x) =>
       x.options.find((o) => o.id === row.series.setup.variant[x.id])?.name.toLowerCase(),
@@ -85,7 +86,8 @@ function Lean({ row, data }: { row: LeanRow; data: GapsData }) {
         <small>
           {set}
           {row.days.length > 0
-            ? `; ${row.days.length} ${row.days.length === 1 ? 'day' : 'days'} to ${formatDate(row.days.at(-1)!.on, me.today)}`
+            ? `; ${row.days.length} ${row.days.length === 1 ? 'day' : 'days'} to ` +
+              `${formatDate(must(row.days.at(-1)).on, me.today)}`
             : ''}
         </small>
         {!v ? (
@@ -123,7 +125,10 @@ function Days({ row }: { row: LeanRow }) {
           <li
             key={d.on}
             className={called?.weaker ?? 'none'}
-            title={`${formatDate(d.on, me.today)}: ${called ? `${called.weaker} weaker by ${Math.round(called.asymmetryPct)} %` : 'inside error'}`}
+            title={
+              `${formatDate(d.on, me.today)}: ` +
+              `${called ? `${called.weaker} weaker by ${Math.round(called.asymmetryPct)} %` : 'inside error'}`
+            }
           >
             <span className="vh">
               {formatDate(d.on, me.today)}: {called ? `${called.weaker} weaker` : 'inside error'}

@@ -27,6 +27,7 @@ import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { GapsData } from './useGaps'
 import type { Kg } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 /** Holds to failure and what can be kept up; the hand's own curves by angle and by handle. */
 export function Force({ data }: { data: GapsData }) {
@@ -80,7 +81,7 @@ function Critical({ view }: { view: CfView }) {
       .map(([s, kg], i) => `${i === 0 ? 'M' : 'L'}${x(s).toFixed(1)} ${y(kg).toFixed(1)}`)
       .join('')
   const path = (f: (s: number) => number) => drawn(times.map((s) => [s, f(s)] as const))
-  const heaviest = [...all].sort((a, b) => b.loadKg - a.loadKg)[0]!
+  const heaviest = must([...all].sort((a, b) => b.loadKg - a.loadKg)[0])
   const max = equivalentMax(heaviest.seconds, heaviest.loadKg)
   // Population curves: load against time through the heaviest hold, each by its own maximum.
   const population = (seconds: (share: number) => number, maxKg: Kg) =>
@@ -97,7 +98,10 @@ function Critical({ view }: { view: CfView }) {
         <svg
           viewBox={`0 0 ${W} ${H}`}
           role="img"
-          aria-label={`Holds to failure: ${(['left', 'right'] as const).map((h) => `${h} ${view.hands[h].points.map((p) => `${formatWithUnit(p.loadKg, 'kg', units)} ${Math.round(p.seconds)} s`).join(', ')}`).join('; ')}`}
+          aria-label={
+            'Holds to failure: ' +
+            `${(['left', 'right'] as const).map((h) => `${h} ${view.hands[h].points.map((p) => `${formatWithUnit(p.loadKg, 'kg', units)} ${Math.round(p.seconds)} s`).join(', ')}`).join('; ')}`
+          }
         >
           {[10, 30, 60, 120, 300, 600].map((s) => (
             <g key={s}>
@@ -261,7 +265,10 @@ function TimeAt({ hand, view, kg }: { hand: Side; view: CfView; kg: Kg }) {
       {hand}:{' '}
       <b>
         {f && band
-          ? `${words(timeAt(f, kg))}${timeAt(f, kg) === Infinity ? '' : ` (${words(band[0])} to ${band[1] === Infinity ? 'open' : words(band[1])})`}`
+          ? `${words(timeAt(f, kg))}` +
+            (timeAt(f, kg) === Infinity
+              ? ''
+              : ` (${words(band[0])} to ${band[1] === Infinity ? 'open' : words(band[1])})`)
           : 'no fit'}
       </b>
     </span>
@@ -364,7 +371,8 @@ function HandleCurve({ data }: { data: GapsData }) {
     const t = ownTau(curves[side])
     return t.ok
       ? `${side}: ${Math.round(t.lossPctPerCm)}\u00A0% lost a centimetre`
-      : `${side}: ${t.reason === 'too-few-diameters' ? 'three diameters needed' : 'does not fall with the handle, so the usual fall is kept'}`
+      : `${side}: ` +
+          `${t.reason === 'too-few-diameters' ? 'three diameters needed' : 'does not fall with the handle, so the usual fall is kept'}`
   }
   return (
     <div className="curve">

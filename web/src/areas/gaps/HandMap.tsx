@@ -5,6 +5,7 @@ import { formatValue, formatWithUnit, type UnitChoice } from '@mano/core/units/f
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
+import { must } from '@mano/core/units/must'
 
 /** Share of a side at which the demand stands. */
 const DEMAND_AT = 70
@@ -93,7 +94,9 @@ function pairWords(
 ): string {
   const unit = row.protocol?.unit
   const hand = (h: HandGap) =>
-    `${h.hand === 'both' ? 'both hands' : h.hand} ${formatWithUnit(h.value, unit!, units)}${(h.shortBy ?? 0) > 0 ? `, ${formatWithUnit(h.shortBy!, unit!, units)} short` : ''}`
+    `${h.hand === 'both' ? 'both hands' : h.hand} ` +
+    `${formatWithUnit(h.value, must(unit), units)}` +
+    `${(h.shortBy ?? 0) > 0 ? `, ${formatWithUnit(must(h.shortBy), must(unit), units)} short` : ''}`
   const facts =
     row.state === 'untested' || !unit
       ? 'not tested'
@@ -125,7 +128,7 @@ function SpineRow({ row, open, onOpen }: { row: GapRow; open: boolean; onOpen: (
   const of = (hand: 'left' | 'right') => row.hands.find((h) => h.hand === hand)
   const asks = row.reference.value !== null
   const facts = [
-    asks && unit ? formatWithUnit(row.reference.value!, unit, units) : null,
+    asks && unit ? formatWithUnit(must(row.reference.value), unit, units) : null,
     `importance ${row.importance} of 5`,
     row.state === 'practice' ? 'practice' : null,
     row.stale && row.on ? `stale, ${formatDate(row.on, me.today)}` : null,
@@ -147,7 +150,10 @@ function SpineRow({ row, open, onOpen }: { row: GapRow; open: boolean; onOpen: (
     const hot = !row.stale && (short || weaker === side)
     return (
       <span
-        className={`sp-bar ${side} ${isBoth ? 'ink' : ''} ${row.stale || row.state === 'practice' ? 'void' : ''} ${hot ? 'hot' : ''}`}
+        className={
+          `sp-bar ${side} ${isBoth ? 'ink' : ''} ` +
+          `${row.stale || row.state === 'practice' ? 'void' : ''} ${hot ? 'hot' : ''}`
+        }
       >
         <i style={{ width: `${at(h.value)}%` }} />
         {short && (
@@ -172,7 +178,9 @@ function SpineRow({ row, open, onOpen }: { row: GapRow; open: boolean; onOpen: (
       {h && unit ? (
         <>
           <b className={h.hand === 'both' ? 'ink' : ''}>{formatValue(h.value, unit, units)}</b>
-          {(h.shortBy ?? 0) > 0 && <small>{formatWithUnit(h.shortBy!, unit, units)} short</small>}
+          {(h.shortBy ?? 0) > 0 && (
+            <small>{formatWithUnit(must(h.shortBy), unit, units)} short</small>
+          )}
           {h.error === null && <small>error not known</small>}
         </>
       ) : (

@@ -15,6 +15,7 @@ import { useCalm } from '../../base/calm'
 import { failureText } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useChoice } from './useGaps'
+import { must } from '@mano/core/units/must'
 
 /** The order of work, each line with what is known of it and how sure its place is. */
 export function Order({
@@ -84,7 +85,7 @@ export function TestNext({ rows, known }: { rows: readonly GapRow[]; known: numb
       </p>
       <ol className="answers">
         {next.slice(0, 6).map(({ row, says }) => {
-          const protocol = testsOf(row.quality.id, row.emphasis)[0]!
+          const protocol = must(testsOf(row.quality.id, row.emphasis)[0])
           return (
             <li key={row.key}>
               <b>
@@ -127,7 +128,8 @@ export function Overrule({ priority }: { priority: Priority }) {
   if (priority.choice)
     return (
       <p className="overrule">
-        {MOVES.find((m) => m.id === priority.choice!.move)!.name}: {priority.choice.reason}{' '}
+        {must(MOVES.find((m) => m.id === must(priority.choice).move)).name}:{' '}
+        {priority.choice.reason}{' '}
         <Anchor
           component="button"
           type="button"

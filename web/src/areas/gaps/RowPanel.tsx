@@ -33,6 +33,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { Overrule } from './Order'
 import { gapsKey, useChoice, type GapsData } from './useGaps'
 import type { Kg } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 /** One row opened: its trials, the formula in words, every reference, the series over time. */
 export function RowPanel({
@@ -53,7 +54,7 @@ export function RowPanel({
   const coach = may(me, 'coach')
   const units = useUnits()
   const session = row.series
-    ? data.sessions.find((s) => s.id === row.series!.points.at(-1)!.sessionId)
+    ? data.sessions.find((s) => s.id === must(must(row.series).points.at(-1)).sessionId)
     : undefined
   const unit = row.protocol?.unit
   return (
@@ -90,7 +91,7 @@ export function RowPanel({
       {row.series && unit && (
         <>
           <h3 className="h3">
-            Trials of {formatDate(row.series.points.at(-1)!.on, me.today)}
+            Trials of {formatDate(must(row.series.points.at(-1)).on, me.today)}
             {row.state === 'practice' ? ', practice' : ''}
           </h3>
           {row.hands.map((h) => (
@@ -106,11 +107,11 @@ export function RowPanel({
             </p>
           ))}
           <p className="note">
-            {row.protocol!.name}
+            {must(row.protocol).name}
             {session ? `, ${session.unitLabel}` : ''}.{' '}
             <Link
               className="lnk"
-              to={`/athletes/${athlete.id}/tests/${row.series.points.at(-1)!.sessionId}`}
+              to={`/athletes/${athlete.id}/tests/${must(row.series.points.at(-1)).sessionId}`}
             >
               Open the test
             </Link>
@@ -145,7 +146,7 @@ export function RowPanel({
 
 function Formula({ h, row }: { h: HandGap; row: GapRow }) {
   const units = useUnits()
-  const unit = row.protocol!.unit
+  const unit = must(row.protocol).unit
   const f = (v: number) => formatWithUnit(v, unit, units)
   const who = h.hand === 'both' ? 'Both hands' : h.hand === 'left' ? 'Left' : 'Right'
   if (h.asked === null)
@@ -160,7 +161,7 @@ function Formula({ h, row }: { h: HandGap; row: GapRow }) {
       {who}: {f(h.value)}
       {h.error === null ? '' : `, error ±${f(h.error)}`}. Reference {f(h.asked)}:{' '}
       {(h.shortBy ?? 0) > 0
-        ? `shortfall at least ${f(h.shortBy!)}`
+        ? `shortfall at least ${f(must(h.shortBy))}`
         : h.value >= h.asked
           ? 'met'
           : 'under it by no more than the error'}
@@ -174,7 +175,7 @@ function References({ row, coach }: { row: GapRow; coach: boolean }) {
   const { choose } = useChoice()
   const { me } = useAthletePage()
   const [setting, setSetting] = useCalm(false)
-  const unit = row.protocol!.unit
+  const unit = must(row.protocol).unit
   return (
     <>
       <h3 className="h3">Measured against</h3>
@@ -185,7 +186,8 @@ function References({ row, coach }: { row: GapRow; coach: boolean }) {
               {r.value === null
                 ? '–'
                 : r.byHand.left !== undefined && r.byHand.left !== r.byHand.right
-                  ? `${formatValue(r.byHand.left, unit, units)} | ${formatWithUnit(r.byHand.right!, unit, units)}`
+                  ? `${formatValue(r.byHand.left, unit, units)} | ` +
+                    `${formatWithUnit(must(r.byHand.right), unit, units)}`
                   : formatWithUnit(r.value, unit, units)}{' '}
               <small>
                 {r.says}
@@ -233,7 +235,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
   const { athlete, me } = useAthletePage()
   const units = useUnits()
   const profile = useProfile(athlete)
-  const protocol = row.protocol!
+  const protocol = must(row.protocol)
   const unit = shownUnit(protocol.unit, units) as EntryUnit
   const [text, setText] = useState('')
   const [perBodyMass, setPer] = useState(false)
@@ -302,7 +304,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
             checked={whom.setup}
             onChange={(e) => setWhom({ ...whom, setup: e.currentTarget.checked })}
           />{' '}
-          Only for this set-up: {setupWords(row.series!, units)}
+          Only for this set-up: {setupWords(must(row.series), units)}
         </label>
       )}
       <label>
@@ -350,8 +352,8 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
 /** Choices of a row's set-up that are the protocol's variants. */
 const chosenVariants = (row: GapRow): Record<string, string> =>
   Object.fromEntries(
-    row.protocol!.variants.flatMap((v) => {
-      const chosen = row.series!.setup.variant[v.id]
+    must(row.protocol).variants.flatMap((v) => {
+      const chosen = must(row.series).setup.variant[v.id]
       return chosen === undefined ? [] : [[v.id, chosen]]
     }),
   )
@@ -360,19 +362,22 @@ const chosenVariants = (row: GapRow): Record<string, string> =>
 function Spark({ row }: { row: GapRow }) {
   const units = useUnits()
   const { me } = useAthletePage()
-  const points = row.series!.points
+  const points = must(row.series).points
   if (points.length < 2) return <p className="note">One test so far: nothing over time yet.</p>
   const values = points.flatMap((p) => Object.values(p.byHand).map((s) => s.mean))
   const [low, high] = [Math.min(...values), Math.max(...values)]
   const x = (i: number) => 8 + (i * 284) / (points.length - 1)
   const y = (v: number) => 74 - (66 * (v - low)) / (high - low || 1)
-  const unit = row.protocol!.unit
+  const unit = must(row.protocol).unit
   return (
     <figure className="spark">
       <svg
         viewBox="0 0 300 82"
         role="img"
-        aria-label={`${points.length} tests, ${formatWithUnit(low, unit, units)} to ${formatWithUnit(high, unit, units)}`}
+        aria-label={
+          `${points.length} tests, ${formatWithUnit(low, unit, units)} to ` +
+          `${formatWithUnit(high, unit, units)}`
+        }
       >
         {(['left', 'right', 'both'] as const).map((hand) => {
           const own = points.flatMap((p, i) =>
@@ -399,8 +404,8 @@ function Spark({ row }: { row: GapRow }) {
         })}
       </svg>
       <figcaption className="note">
-        {formatDate(points[0]!.on, me.today)} to {formatDate(points.at(-1)!.on, me.today)},{' '}
-        {formatWithUnit(low, unit, units)} to {formatWithUnit(high, unit, units)}.{' '}
+        {formatDate(must(points[0]).on, me.today)} to {formatDate(must(points.at(-1)).on, me.today)}
+        , {formatWithUnit(low, unit, units)} to {formatWithUnit(high, unit, units)}.{' '}
         <Link className="lnk" to="../review">
           Trends in review
         </Link>
@@ -414,7 +419,7 @@ function HangAndLoad({ row }: { row: GapRow }) {
   const { athlete } = useAthletePage()
   const units = useUnits()
   const [wanted, setWanted] = useState('60')
-  const last = row.series!.points.at(-1)!
+  const last = must(must(row.series).points.at(-1))
   const seconds = last.byHand.both?.best
   const mass = latestMeasure(
     athlete.measurements.filter((m) => m.on <= last.on),
@@ -435,7 +440,7 @@ function HangAndLoad({ row }: { row: GapRow }) {
         </p>
       </>
     )
-  const loadKg = hangLoad(mass.value, Number(row.series!.setup.variant['addedKg'] ?? 0))
+  const loadKg = hangLoad(mass.value, Number(must(row.series).setup.variant['addedKg'] ?? 0))
   const max = equivalentMax(seconds, loadKg)
   const want = parseNumber(wanted, { clock: true })
   const next = want.ok ? loadForTime({ seconds, loadKg }, want.value) : null
@@ -456,7 +461,14 @@ function HangAndLoad({ row }: { row: GapRow }) {
       </p>
       <p>
         {max.ok
-          ? `Estimates a maximum of ${range(max.lowKg, max.highKg)}, roughly: two published curves${max.powerKg === null ? ', one of which does not reach holds this short' : ' that do not agree'} (Rohmert 1960, Frey Law & Avin 2010, from memory).`
+          ? `Estimates a maximum of ${range(max.lowKg, max.highKg)}, roughly: two ` +
+            'published ' +
+            'curves' +
+            (max.powerKg === null
+              ? ', one of which does not reach holds this short'
+              : ' that do not agree') +
+            ' ' +
+            '(Rohmert 1960, Frey Law & Avin 2010, from memory).'
           : REFUSED[max.reason]}
       </p>
       <p>
@@ -477,7 +489,9 @@ function HangAndLoad({ row }: { row: GapRow }) {
           {!next
             ? 'type a time'
             : next.ok
-              ? `${range(next.lowKg, next.highKg)} in all, ${next.lowKg - mass.value >= 0 ? 'added' : 'taken off'} ${range(Math.min(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)), Math.max(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)))}`
+              ? `${range(next.lowKg, next.highKg)} in all, ` +
+                `${next.lowKg - mass.value >= 0 ? 'added' : 'taken off'} ` +
+                `${range(Math.min(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)), Math.max(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)))}`
               : REFUSED[next.reason]}
         </b>
       </label>

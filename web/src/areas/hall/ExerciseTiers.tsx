@@ -13,9 +13,10 @@ import { api, failureText } from '../../base/api'
 import { useMe } from '../../base/data'
 import { Term } from '../../base/Term'
 import { useUndoable } from '../../base/undo'
+import { must } from '@mano/core/units/must'
 
 const KEY = ['exercise-tiers'] as const
-const nameOf = (tier: Tier): string => TIERS.find((t) => t.id === tier)!.name
+const nameOf = (tier: Tier): string => must(TIERS.find((t) => t.id === tier)).name
 
 /**
  * How the hall rates the exercises of a sport; where it says nothing, Mano's rating stands.
@@ -38,13 +39,13 @@ export function ExerciseTiers() {
 }
 
 function Sports() {
-  const [sportId, setSport] = useState(SPORTS[0]!.id)
+  const [sportId, setSport] = useState(must(SPORTS[0]).id)
   const [quality, setQuality] = useState<QualityId | null>(null)
   const own = useQuery({ queryKey: KEY, queryFn: () => api.get<TierView[]>('/api/exercise-tiers') })
-  const rows = sportById(sportId)!
+  const rows = must(sportById(sportId))
     .demands.filter((r) => r.importance > 0)
     .sort((a, b) => b.importance - a.importance)
-  const chosen = rows.find((r) => r.quality === quality)?.quality ?? rows[0]!.quality
+  const chosen = rows.find((r) => r.quality === quality)?.quality ?? must(rows[0]).quality
   return (
     <>
       <p className="note">
@@ -104,7 +105,8 @@ function Rated({
     api.post('/api/exercise-tiers', { id: v7(), sportId, quality, exerciseId, tier })
   const say = useUndoable((b: Said) => post(b.exerciseId, b.tier), [KEY, ['plan']], {
     did: (b) =>
-      `${exerciseById(b.exerciseId)!.name}: ${b.tier ? nameOf(b.tier).toLowerCase() : 'as Mano rates it'}.`,
+      `${must(exerciseById(b.exerciseId)).name}: ` +
+      `${b.tier ? nameOf(b.tier).toLowerCase() : 'as Mano rates it'}.`,
     undo: (b) => post(b.exerciseId, b.was),
   })
   const shipped = ratingsOf([sportId]).filter((r) => r.quality === quality)

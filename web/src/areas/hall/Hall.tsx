@@ -20,7 +20,9 @@ import { Clash } from '../../base/Clash'
 import { offerUndo } from '../../base/undo'
 import { useChange } from '../../base/useChange'
 
-/** The hall's own page: what it sets, who works in it, what goes in and out, and one's own sign-in. */
+/**
+ * The hall's own page: what it sets, who works in it, what goes in and out, and one's own sign-in.
+ */
 export default function Hall() {
   const me = useMe().data
   if (!me) return null

@@ -24,7 +24,9 @@ export function Keys({ me }: { me: Me }) {
       <h2 className="h3">Codes and PIN</h2>
       <p>
         {k.codesSince
-          ? `Signing in asks for a code of your app since ${formatDate(localDateOf(new Date(k.codesSince), me.hall.timeZone), me.today)}. ${k.recoveryLeft} recovery codes are left.`
+          ? 'Signing in asks for a code of your app since ' +
+            `${formatDate(localDateOf(new Date(k.codesSince), me.hall.timeZone), me.today)}. ` +
+            `${k.recoveryLeft} recovery codes are left.`
           : 'Signing in asks for your password alone.'}
       </p>
       <p className="row">

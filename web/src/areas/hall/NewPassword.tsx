@@ -46,7 +46,9 @@ export function NewPassword({ person }: { person: Person }) {
         >
           <PasswordInput
             label="Password"
-            description={`${PASSWORD_LEAST} characters or more. It signs ${person.name} out everywhere.`}
+            description={
+              `${PASSWORD_LEAST} characters or more. It signs ${person.name} out ` + 'everywhere.'
+            }
             autoComplete="new-password"
             value={password}
             error={problem === '' ? undefined : problem}

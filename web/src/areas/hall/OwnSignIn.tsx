@@ -59,7 +59,12 @@ export function OwnSignIn() {
         <Reasoned
           label="Sign out everywhere else"
           title="Sign out everywhere else?"
-          says={`${others.length === 1 ? 'One other sign-in ends' : `${others.length} other sign-ins end`}. What those devices have not sent yet stays on them until somebody signs in there.`}
+          says={
+            `${others.length === 1 ? 'One other sign-in ends' : `${others.length} other sign-ins end`}` +
+            '. ' +
+            'What those devices have not sent yet stays on them until somebody signs in ' +
+            'there.'
+          }
           done="Signed out everywhere else"
           asks={false}
           act={() => api.delete('/api/me/sessions')}

@@ -71,7 +71,10 @@ export function People({ me }: { me: Me }) {
                       <Reasoned
                         label="Take out"
                         title={`Take ${p.name} out of the hall?`}
-                        says={`${p.name} is signed out everywhere and cannot sign in again. What they recorded stays, with their name.`}
+                        says={
+                          `${p.name} is signed out everywhere and cannot sign in again. ` +
+                          'What they recorded stays, with their name.'
+                        }
                         done={`${p.name} is out of the hall`}
                         asks={false}
                         act={() => leave(p, true)}

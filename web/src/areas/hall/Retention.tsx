@@ -8,6 +8,7 @@ import { keys } from '../../base/data'
 import { Reasoned } from '../../base/Reasoned'
 import { offerUndo } from '../../base/undo'
 import { useChange } from '../../base/useChange'
+import { must } from '@mano/core/units/must'
 
 const KEY = ['retention']
 const inYears = (n: number): string => `${n} ${n === 1 ? 'year' : 'years'}`
@@ -124,7 +125,11 @@ function Over({
                 else next.add(o.id)
                 setKept(next)
               }}
-              description={`last ${formatDate(o.last, today)}${o.away ? `, put away ${formatDate(o.away, today)}` : ', still on the roster'}`}
+              description={
+                'last ' +
+                `${formatDate(o.last, today)}` +
+                (o.away ? `, put away ${formatDate(o.away, today)}` : ', still on the roster')
+              }
             />
           </li>
         ))}
@@ -133,9 +138,13 @@ function Over({
         <Reasoned
           label={going.length === 1 ? 'Erase one athlete' : `Erase ${going.length} athletes`}
           title={
-            going.length === 1 ? `Erase ${going[0]!.name}?` : `Erase ${going.length} athletes?`
+            going.length === 1 ? `Erase ${must(going[0]).name}?` : `Erase ${going.length} athletes?`
           }
-          says="Who they were goes for good: names, birth dates, health answers, injuries, plans, sets and notes. Test results stay without a name. This cannot be undone; back-ups made before still hold it."
+          says={
+            'Who they were goes for good: names, birth dates, health answers, injuries, ' +
+            'plans, sets and notes. Test results stay without a name. This cannot be ' +
+            'undone; back-ups made before still hold it.'
+          }
           done={
             going.length === 1 ? 'One athlete is erased' : `${going.length} athletes are erased`
           }

@@ -4,7 +4,9 @@ import { api } from '../../base/api'
 import { useWrite } from '../../base/data'
 import { ByPassword } from './ByPassword'
 
-/** This browser becomes the hall's: whoever is at it enters with a PIN, to test and run sessions. */
+/**
+ * This browser becomes the hall's: whoever is at it enters with a PIN, to test and run sessions.
+ */
 export function SharedTablet() {
   const [open, setOpen] = useState(false)
   const write = useWrite((password: string) => api.post('/api/tablet', { password }), [])

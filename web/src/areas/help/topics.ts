@@ -1,4 +1,6 @@
-/** What a coach wants to do, and how: read on the help page and found by the line for everything. */
+/**
+ * What a coach wants to do, and how: read on the help page and found by the line for everything.
+ */
 export interface Topic {
   task: string
   steps: readonly string[]
@@ -124,7 +126,8 @@ export const TOPICS: readonly { group: string; topics: readonly Topic[] }[] = [
         task: 'Undo',
         steps: [
           'After each act a notice offers Undo for 15 seconds.',
-          'Later: "Take back" or "Strike out" on the row itself. What was recorded stays in the file.',
+          'Later: "Take back" or "Strike out" on the row itself. What was recorded stays ' +
+            'in the file.',
         ],
       },
       {
@@ -150,14 +153,16 @@ export const TOPICS: readonly { group: string; topics: readonly Topic[] }[] = [
         steps: [
           'Each sets a PIN on the Hall page, signed in as themselves.',
           'On the tablet: "Make this browser the hall\'s tablet". From then on names and PINs.',
-          'Lock it in the menu at the top right. What is recorded carries the name of who was there.',
+          'Lock it in the menu at the top right. What is recorded carries the name of ' +
+            'who was there.',
         ],
         to: { path: '/hall#tablet', name: 'Shared tablet' },
       },
       {
         task: 'Forgotten password or lost phone',
         steps: [
-          'An owner makes a link for a new password: People on the Hall page. It ends codes as well.',
+          'An owner makes a link for a new password: People on the Hall page. It ends ' +
+            'codes as well.',
           'An owner alone: ./mano password NAME on the machine.',
         ],
         to: { path: '/hall#people', name: 'People' },

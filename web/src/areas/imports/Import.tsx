@@ -25,6 +25,7 @@ import { Problems, Repeats } from './SingleLines'
 import { datesOf, MapColumns, openQuestions } from './MapColumns'
 import { readSheetFile, type Sheet } from './sheet'
 import './imports.css'
+import { must } from '@mano/core/units/must'
 
 const EXAMPLE = [
   'athlete;date;time;protocol;trial;left;right;unit',
@@ -72,7 +73,8 @@ interface Chosen {
 const NO_LINES: ImportLines = { without: [], turned: [], wanted: [] }
 
 /**
- * A file of tests or sets, or a coach's own sheet: read first, saved only when every line is right, taken
+ * A file of tests or sets, or a coach's own sheet: read first, saved only when every line is right,
+ * taken
  * back as one.
  */
 export default function Import() {
@@ -168,7 +170,7 @@ export default function Import() {
     void dry.start('/api/imports', body(next, true))
   }
   const keep = async () => {
-    const done = await save.start('/api/imports', body(chosen!, false))
+    const done = await save.start('/api/imports', body(must(chosen), false))
     if (done?.state !== 'done' || !done.result?.ok) return
     notifications.show({ message: `${count(done.result.of, done.result.trials)} imported` })
     await Promise.all(TOUCHED.map((queryKey) => client.invalidateQueries({ queryKey })))
@@ -250,7 +252,7 @@ export default function Import() {
               <p key={i} className="said" role="alert">
                 {j.error !== null
                   ? failureText(j.error)
-                  : (j.view!.problem!.detail ?? j.view!.problem!.title)}
+                  : (must(must(j.view).problem).detail ?? must(must(j.view).problem).title)}
               </p>
             ) : null,
           )}
@@ -268,7 +270,8 @@ export default function Import() {
             <div className="imp-report panel">
               <h2>
                 {report.of === 'trials'
-                  ? `${count('trials', report.trials)} in ${report.tests} ${report.tests === 1 ? 'test' : 'tests'}`
+                  ? `${count('trials', report.trials)} in ${report.tests} ` +
+                    `${report.tests === 1 ? 'test' : 'tests'}`
                   : count('sets', report.trials)}
                 , every line right
               </h2>
@@ -455,7 +458,7 @@ function Earlier({ today }: { today: string }) {
         <div className="row">
           <Button
             loading={undo.isPending}
-            onClick={() => undo.mutate(undoing!.id, { onSuccess: () => setUndoing(null) })}
+            onClick={() => undo.mutate(must(undoing).id, { onSuccess: () => setUndoing(null) })}
           >
             Undo the import
           </Button>

@@ -18,6 +18,7 @@ import type { Hand } from '@mano/core/catalogue/person'
 import { formatDate, isLocalDate } from '@mano/core/units/dates'
 import { AddNames } from '../intake/AddNames'
 import { withEntry, Words } from './Words'
+import { must } from '@mano/core/units/must'
 
 const IMPORTED = TEST_PROTOCOLS.filter((p) => p.entry !== 'body')
 const ORDERS: readonly { id: DateOrder; name: string }[] = [
@@ -69,7 +70,8 @@ function dateWords(
 ): string {
   const day = (on: string) => formatDate(on, today, { year: true, weekday: true })
   const mixed = guess.mixed
-    ? 'Some dates here are only day first, others only month first: lines that do not fit can be turned one by one. '
+    ? 'Some dates here are only day first, others only month first: lines that do not fit ' +
+      'can be turned one by one. '
     : ''
   if (order === null)
     return guess.twoWays
@@ -293,7 +295,7 @@ export function MapColumns({
               value={mapping.fixed[v.id] ?? ''}
               onChange={(e) => setFixed(v.id, e.currentTarget.value)}
             >
-              <option value="">{v.options[0]!.name}</option>
+              <option value="">{must(v.options[0]).name}</option>
               {v.options.slice(1).map((o) => (
                 <option key={o.id} value={o.id}>
                   {o.name}

@@ -17,7 +17,10 @@ export type ClearanceOf = Pick<ClearanceBody, 'injuryId' | 'observationId' | 'he
 
 /** Who cleared what, when, how far and until when, in one line. */
 export const clearanceWords = (c: ClearanceView, today: string): string =>
-  `cleared by ${c.by}${c.profession ? `, ${c.profession}` : ''}, ${formatDate(c.on, today)}: ${rowOf(ALLOWED, c.allows).name.toLowerCase()}${c.until ? ` until ${formatDate(c.until, today)}` : ''}`
+  `cleared by ${c.by}${c.profession ? `, ${c.profession}` : ''}, ` +
+  `${formatDate(c.on, today)}: ` +
+  `${rowOf(ALLOWED, c.allows).name.toLowerCase()}` +
+  `${c.until ? ` until ${formatDate(c.until, today)}` : ''}`
 
 /** What a licensed clinician said: who, when, what is allowed, until when, how it came. */
 /** One that was recorded by mistake opens what must stay closed. */

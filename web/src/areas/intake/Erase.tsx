@@ -7,7 +7,9 @@ import { api, formText } from '../../base/api'
 import { keys, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 
-/** Who an athlete is goes for good: said what goes and what stays, and the name written out first. */
+/**
+ * Who an athlete is goes for good: said what goes and what stays, and the name written out first.
+ */
 export function Erase() {
   const { athlete } = useAthletePage()
   const navigate = useNavigate()

@@ -11,6 +11,7 @@ import { Term } from '../../base/Term'
 import { api, failureText } from '../../base/api'
 import { touchedBy, useProfile, useWrite, may } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
+import { must } from '@mano/core/units/must'
 
 const familyName = (id: FamilyId | null): string =>
   id ? rowOf(FAMILIES, id).name.toLowerCase() : 'any implement'
@@ -56,7 +57,11 @@ export function Experience() {
                   {r.entered.map((x) => (
                     <span
                       key={x.family ?? ''}
-                      title={`${x.entered!.origin}, ${formatDate(x.entered!.on, me.today)}${x.entered!.by ? `, by ${x.entered!.by}` : ''}`}
+                      title={
+                        `${must(x.entered).origin}, ` +
+                        `${formatDate(must(x.entered).on, me.today)}` +
+                        `${must(x.entered).by ? `, by ${must(x.entered).by}` : ''}`
+                      }
                     >
                       {weekWord(x.weeks)}
                       {x.family ? `, ${familyName(x.family)}` : ''}

@@ -17,6 +17,7 @@ import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { DayInput } from '../../base/DayInput'
 import { Still } from '../../base/Still'
+import { must } from '@mano/core/units/must'
 
 const nameOfCell = (cell: string): string => {
   const [measure, hand] = cell.split('.') as [BodyMeasureId, Hand]
@@ -103,7 +104,8 @@ export function Hands() {
           <small id={`${id}-say`} className={problems[id] ? 'said' : 's'}>
             {problems[id] ??
               (latest
-                ? `${formatWithUnit(latest.value, quantity, units)}, ${formatDate(latest.on, me.today)}`
+                ? `${formatWithUnit(latest.value, quantity, units)}, ` +
+                  `${formatDate(latest.on, me.today)}`
                 : 'Not taken')}
           </small>
         </div>
@@ -165,7 +167,8 @@ export function Hands() {
           {write.error
             ? failureText(write.error)
             : Object.keys(problems).length > 0 &&
-              `Nothing is recorded yet. Look at ${Object.keys(problems).map(nameOfCell).join('; ')}.`}
+              'Nothing is recorded yet. Look at ' +
+                `${Object.keys(problems).map(nameOfCell).join('; ')}.`}
         </span>
       </div>
     </form>
@@ -190,7 +193,7 @@ function Fit() {
   }
   const hands = { left: of('left'), right: of('right') }
   const position = (p: number | null) =>
-    p === null ? '–' : `${p} (${formatWithUnit(DYNO_POSITIONS_MM[p - 1]!, 'mm', units)})`
+    p === null ? '–' : `${p} (${formatWithUnit(must(DYNO_POSITIONS_MM[p - 1]), 'mm', units)})`
   const diameter = (d: number | null) => (d === null ? '–' : formatWithUnit(d, 'mm', units))
   return (
     <>

@@ -58,7 +58,11 @@ export function History() {
             <Reasoned
               label="Entered by mistake"
               title="Strike this measure?"
-              says={`${name(m)}, ${m.enteredValue} ${m.enteredUnit} of ${formatDate(m.on, me.today)} counts no more; the record that it was there stays.`}
+              says={
+                `${name(m)}, ${m.enteredValue} ${m.enteredUnit} of ` +
+                `${formatDate(m.on, me.today)} counts no more; the record that it was ` +
+                'there stays.'
+              }
               done="The measure is struck."
               act={(reason) => api.post(`/api/measurements/${m.id}/strike`, { id: v7(), reason })}
               touched={touchedBy(athlete.id)}

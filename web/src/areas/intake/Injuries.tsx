@@ -26,6 +26,7 @@ import { Reasoned } from '../../base/Reasoned'
 import { useAthletePage } from '../athlete/AthletePage'
 import { clearanceWords, ClearanceForm, TakeBackClearance, type ClearanceOf } from './ClearanceForm'
 import { DayInput } from '../../base/DayInput'
+import { must } from '@mano/core/units/must'
 
 const STATUSES: { value: InjuryStatus; label: string }[] = [
   { value: 'active', label: 'Active' },
@@ -72,7 +73,7 @@ export function Injuries() {
       {pains.map((p) => (
         <article className="injury" key={`${p.caution.id}${p.hands.join()}${p.tissues?.join()}`}>
           <div className="row">
-            <HandLetter hand={p.hands.length > 1 ? 'both' : p.hands[0]!} />
+            <HandLetter hand={p.hands.length > 1 ? 'both' : must(p.hands[0])} />
             <b>
               <Term kind="caution" id={p.caution.id}>
                 {p.caution.title}
@@ -92,7 +93,7 @@ export function Injuries() {
                 className="lnk"
                 onClick={() =>
                   setClearing(
-                    of({ pain: { hand: p.hands.length > 1 ? 'both' : p.hands[0]!, tissue } }),
+                    of({ pain: { hand: p.hands.length > 1 ? 'both' : must(p.hands[0]), tissue } }),
                   )
                 }
               >
@@ -197,7 +198,7 @@ function InjuryCard({
         <b>{injurySiteName(injury.site)}</b>
         <span className="vh">{injury.side}</span>
         <Chip icon={look.icon} tone={look.tone}>
-          {STATUSES.find((s) => s.value === injury.status)!.label}
+          {must(STATUSES.find((s) => s.value === injury.status)).label}
         </Chip>
         {editable && (
           <Select
@@ -250,7 +251,10 @@ function InjuryCard({
         <Reasoned
           label="Entered by mistake"
           title={`Strike ${injurySiteName(injury.site)}?`}
-          says="It leaves the cautions and the record shows that it was there. What somebody really has is settled or cleared instead, never struck."
+          says={
+            'It leaves the cautions and the record shows that it was there. What somebody ' +
+            'really has is settled or cleared instead, never struck.'
+          }
           done="The injury is struck."
           act={(reason) => api.post(`/api/injuries/${injury.id}/strike`, { id: v7(), reason })}
           touched={touchedBy(athlete.id)}

@@ -10,6 +10,7 @@ import { touchedBy } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 import { DayInput } from '../../base/DayInput'
+import { must } from '@mano/core/units/must'
 
 const key = (o: OutcomeView) => `${o.name}, ${o.unit}`
 
@@ -39,7 +40,7 @@ export function Outcomes() {
       <ul className="records">
         {series.map((s) => {
           const own = athlete.outcomes.filter((o) => key(o) === s)
-          const last = own.at(-1)!
+          const last = must(own.at(-1))
           return (
             <li key={s}>
               <b>{last.name}</b> <span className="s">{last.better} is better</span>
@@ -112,7 +113,8 @@ function Spark({ values, label }: { values: readonly number[]; label: string }) 
   if (values.length < 2) return null
   const [low, high] = [Math.min(...values), Math.max(...values)]
   const at = (v: number, i: number) =>
-    `${(4 + (i * 172) / (values.length - 1)).toFixed(1)},${(30 - (26 * (v - low)) / (high - low || 1)).toFixed(1)}`
+    `${(4 + (i * 172) / (values.length - 1)).toFixed(1)},` +
+    `${(30 - (26 * (v - low)) / (high - low || 1)).toFixed(1)}`
   return (
     <svg width="180" height="34" role="img" aria-label={label}>
       <polyline

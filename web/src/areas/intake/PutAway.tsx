@@ -28,7 +28,10 @@ export function PutAway() {
       <Reasoned
         label="Put away"
         title={`Put ${athlete.name} away?`}
-        says={`${athlete.name} leaves roster, squad and lists. Everything on record stays, and the hall’s page brings the athlete back.`}
+        says={
+          `${athlete.name} leaves roster, squad and lists. Everything on record stays, and ` +
+          'the hall’s page brings the athlete back.'
+        }
         done={`${athlete.name} is put away.`}
         act={(reason) => put(true, reason)}
         undo={() => put(false, '')}

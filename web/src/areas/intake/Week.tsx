@@ -21,6 +21,7 @@ import { api, failureText } from '../../base/api'
 import { touchedBy, may } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
+import { must } from '@mano/core/units/must'
 
 const NEW: Activity = {
   what: 'Sport training',
@@ -102,12 +103,15 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
             {day.activities.length === 0 && <span className="blank">No training</span>}
             <span className="grip">
               {day.gripMinutes > 0
-                ? `Grip ${day.gripAt}, ${day.gripMinutes} min, ${rowOf(PLACES, day.place).name.toLowerCase()}`
+                ? `Grip ${day.gripAt}, ${day.gripMinutes} min, ` +
+                  `${rowOf(PLACES, day.place).name.toLowerCase()}`
                 : 'No grip work'}
             </span>
             <small>
-              Plan sees hand load {frame[d]!.sportLoad} of 3
-              {frame[d]!.heavyPull === 'none' ? '' : `, heavy pull ${frame[d]!.heavyPull}`}
+              Plan sees hand load {must(frame[d]).sportLoad} of 3
+              {must(frame[d]).heavyPull === 'none'
+                ? ''
+                : `, heavy pull ${must(frame[d]).heavyPull}`}
             </small>
           </UnstyledButton>
         ))}
@@ -115,8 +119,8 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
       {picked !== null && (
         <Day
           key={picked}
-          name={DAY_NAMES[picked]!}
-          day={week.days[picked]!}
+          name={must(DAY_NAMES[picked])}
+          day={must(week.days[picked])}
           disabled={!coach}
           onChange={(more) => setDay(picked, more)}
         />
@@ -125,7 +129,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
         <div className="row week-copy" role="group" aria-label={`${DAY_NAMES[picked]} copied to`}>
           <span>{DAY_NAMES[picked]} the same on</span>
           {DAY_NAMES.map((name, d) => {
-            const same = sameDay(week.days[d]!, week.days[picked]!)
+            const same = sameDay(must(week.days[d]), must(week.days[picked]))
             return d === picked ? null : (
               <Button
                 variant="default"
@@ -134,7 +138,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
                 key={name}
                 aria-pressed={same}
                 disabled={same}
-                onClick={() => setDay(d, structuredClone(week.days[picked]!))}
+                onClick={() => setDay(d, structuredClone(must(week.days[picked])))}
               >
                 {name}
               </Button>

@@ -17,6 +17,7 @@ import { keys, useMe, usePlaces, useWrite } from '../../base/data'
 import { useUnits } from '../../base/units'
 import { emptyMeasures, MeasureFields, measuresOf } from './Measures'
 import './kit.css'
+import { must } from '@mano/core/units/must'
 
 interface Props {
   opened: boolean
@@ -44,7 +45,7 @@ function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
   const places = usePlaces().data ?? []
   const choices = IMPLEMENTS.filter((k) => (kinds ? kinds.includes(k.id) : k.id !== 'none'))
   const [ids] = useState(() => ({ id: v7(), measurementId: v7() }))
-  const [kind, setKind] = useState<string | null>(choices.length === 1 ? choices[0]!.id : null)
+  const [kind, setKind] = useState<string | null>(choices.length === 1 ? must(choices[0]).id : null)
   const [label, setLabel] = useState('')
   const [place, setPlace] = useState<string | null>(placeId ?? null)
   const [orientation, setOrientation] = useState<Orientation | null>(null)
@@ -131,7 +132,8 @@ function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
             {[
               chosen.notes,
               chosen.usualMm &&
-                `usually ${formatBoth(chosen.usualMm[0], units.length)} to ${formatBoth(chosen.usualMm[1], units.length)}`,
+                `usually ${formatBoth(chosen.usualMm[0], units.length)} to ` +
+                  `${formatBoth(chosen.usualMm[1], units.length)}`,
             ]
               .filter(Boolean)
               .join('; ')}

@@ -11,6 +11,7 @@ import { keys, useKit, usePlaces, useWrite } from '../../base/data'
 import { useUnits } from '../../base/units'
 import { options } from './AddImplement'
 import { hasSize } from './Measures'
+import { must } from '@mano/core/units/must'
 
 const KINDS = IMPLEMENTS.filter((k) => k.id !== 'none')
 /** What a hall usually begins with: common practice, no source. */
@@ -89,7 +90,7 @@ function Form({ placeId, onClose }: Omit<Props, 'opened'>) {
   const wanted = [
     ...ticked.map((id) => ({
       kind: id,
-      label: KINDS.find((k) => k.id === id)!.name,
+      label: must(KINDS.find((k) => k.id === id)).name,
       size: null as string | null,
       massKg: null as number | null,
     })),
@@ -111,7 +112,7 @@ function Form({ placeId, onClose }: Omit<Props, 'opened'>) {
   )
   const write = useWrite(async () => {
     for (const [i, w] of wanted.entries()) {
-      const kind = KINDS.find((k) => k.id === w.kind)!
+      const kind = must(KINDS.find((k) => k.id === w.kind))
       const length = w.size && hasSize(kind) ? parseLength(w.size, units.length) : null
       await api.post('/api/kit', {
         ...ids[i],
@@ -140,7 +141,9 @@ function Form({ placeId, onClose }: Omit<Props, 'opened'>) {
         write.mutate(undefined, {
           onSuccess: () => {
             notifications.show({
-              message: `${wanted.length} ${wanted.length === 1 ? 'implement' : 'implements'} added to ${place}. Measure them before a test counts.`,
+              message:
+                `${wanted.length} ${wanted.length === 1 ? 'implement' : 'implements'} ` +
+                `added to ${place}. Measure them before a test counts.`,
             })
             onClose()
           },
@@ -158,7 +161,7 @@ function Form({ placeId, onClose }: Omit<Props, 'opened'>) {
                   setTicked(ticked.includes(id) ? ticked.filter((x) => x !== id) : [...ticked, id])
                 }
               />
-              {KINDS.find((k) => k.id === id)!.name}
+              {must(KINDS.find((k) => k.id === id)).name}
             </label>
           ))}
         </fieldset>

@@ -10,6 +10,7 @@ import { keys } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useUnits } from '../../base/units'
 import type { Mm } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 /**
  * What would help the squad most, one after the other, with whom it serves and what is free
@@ -58,12 +59,13 @@ export function Advice({ place, coach }: { place: PlaceView; coach: boolean }) {
             </b>
             <p>
               Adds {b.adds.toFixed(1)} of 100 to the squad's coverage; serves {b.serves.length} of{' '}
-              {advice.data!.athletes}
+              {must(advice.data).athletes}
               {b.serves.length > 0 ? `: ${b.serves.join(', ')}` : ''}.
             </p>
             <p>
               {b.free
-                ? `Free instead: ${b.free.name}, keeps ${Math.round(b.free.keepsPct)}\u00A0% of that.`
+                ? `Free instead: ${b.free.name}, keeps ` +
+                  `${Math.round(b.free.keepsPct)}\u00A0% of that.`
                 : 'Nothing free comes near.'}
             </p>
             {coach ? (

@@ -21,6 +21,7 @@ import { draftOf, MeasureFields, measuresOf } from './Measures'
 import { PinLoad } from './PinLoad'
 import { Clash } from '../../base/Clash'
 import { useChange } from '../../base/useChange'
+import { must } from '@mano/core/units/must'
 
 type Open = 'measure' | 'check' | 'change' | 'retire' | null
 const TOUCHED = [keys.kit, ['advice']]
@@ -39,7 +40,7 @@ export function UnitPanel({
 }) {
   const units = useUnits()
   const [open, setOpen] = useCalm<Open>(null)
-  const kind = implementById(unit.kind)!
+  const kind = must(implementById(unit.kind))
   const traits = TRAITS[kind.id]
   const no = testRefusal(unit)
   const done = () => setOpen(null)
@@ -71,7 +72,8 @@ export function UnitPanel({
         ? null
         : unit.ratingKg === null
           ? 'not rated'
-          : `${formatWithUnit(unit.ratingKg, 'kg', units)}, by ${unit.ratedBy}, ${formatDate(unit.ratedOn!, today)}`,
+          : `${formatWithUnit(unit.ratingKg, 'kg', units)}, by ${unit.ratedBy}, ` +
+            `${formatDate(must(unit.ratedOn), today)}`,
     ],
     [
       'Surface',
@@ -82,7 +84,8 @@ export function UnitPanel({
     [
       'Lies or hangs',
       traits
-        ? `${name(ORIENTATIONS, unit.orientation ?? traits.orientation)}${unit.orientation ? '' : ' (usual)'}`
+        ? `${name(ORIENTATIONS, unit.orientation ?? traits.orientation)}` +
+          `${unit.orientation ? '' : ' (usual)'}`
         : null,
     ],
     [
@@ -93,7 +96,11 @@ export function UnitPanel({
     ],
     [
       'Wear',
-      `${name(WEARS, unit.wear)}${unit.checkedOn ? `, looked at ${formatDate(unit.checkedOn, today)}` : ', not looked at yet'}${unit.checkNote ? `: ${unit.checkNote}` : ''}`,
+      `${name(WEARS, unit.wear)}` +
+        (unit.checkedOn
+          ? `, looked at ${formatDate(unit.checkedOn, today)}`
+          : ', not looked at yet') +
+        `${unit.checkNote ? `: ${unit.checkNote}` : ''}`,
     ],
   ]
   return (
@@ -159,7 +166,10 @@ export function UnitPanel({
                     kind="implement_measurement"
                     rowId={h.id}
                     what={`the newest measure of ${unit.label}`}
-                    says="The measure before it holds again. Not possible once something was tested with it."
+                    says={
+                      'The measure before it holds again. Not possible once something was ' +
+                      'tested with it.'
+                    }
                     touched={TOUCHED}
                   />
                 )}
@@ -226,7 +236,7 @@ function Remeasure({ unit, today, onDone }: { unit: KitUnit; today: string; onDo
           earlier results stay with the measure they had.
         </p>
         <MeasureFields
-          kind={implementById(unit.kind)!}
+          kind={must(implementById(unit.kind))}
           draft={draft}
           onChange={setDraft}
           today={today}

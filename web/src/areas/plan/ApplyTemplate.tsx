@@ -14,6 +14,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { changesOf, KIND } from './SearchStrip'
 import { solveOnce } from './usePlanner'
 import { planKey } from './usePlan'
+import { must } from '@mano/core/units/must'
 
 type Outcome =
   | { state: 'waiting' }
@@ -62,7 +63,9 @@ export function ApplyTemplate({
       if (logs.some((l) => l.blockId !== null && l.on >= week && l.on < addDays(week, 7)))
         return {
           state: 'left',
-          says: `Sets of the week of ${formatDate(week, me.today)} are done already: change it on its board.`,
+          says:
+            `Sets of the week of ${formatDate(week, me.today)} are done already: change it ` +
+            'on its board.',
         }
       if (there && !over)
         return {
@@ -91,7 +94,9 @@ export function ApplyTemplate({
     }
     return {
       state: 'kept',
-      says: `${minutes} min, ${changes.length === 0 ? 'as in the template' : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} for these hands`}`,
+      says:
+        `${minutes} min, ` +
+        `${changes.length === 0 ? 'as in the template' : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} for these hands`}`,
       changes,
     }
   }
@@ -175,7 +180,7 @@ export function ApplyTemplate({
         <>
           <ul className="progress" aria-label="Progress" aria-live="polite">
             {chosen.map((id) => {
-              const o = outcomes[id]!
+              const o = must(outcomes[id])
               return (
                 <li key={id} className={o.state}>
                   <b>{roster.data?.find((a) => a.id === id)?.name}</b>

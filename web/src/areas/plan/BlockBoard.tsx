@@ -130,7 +130,7 @@ function Changes({
   if (week === 0) return <span className="quiet">Starts.</span>
   if (all.length === 0) return <span className="quiet">Nothing.</span>
   // Where most of a week only has fewer sets, that is one line.
-  const fewer = all.filter((c) => c.what === 'sets' && c.by! < 0)
+  const fewer = all.filter((c) => c.what === 'sets' && (c.by ?? 0) < 0)
   const rest = fewer.length > 2 ? all.filter((c) => !fewer.includes(c)) : all
   const shown = rest.slice(0, fewer.length > 2 ? NAMED - 1 : NAMED)
   const more = rest.length - shown.length

@@ -4,6 +4,7 @@ import type { Breach } from '@mano/core/plan/rules'
 import { blockMinutes } from '@mano/core/plan/time'
 import type { Block } from '@mano/core/plan/types'
 import { Icon } from '../../drawn/Icon'
+import { must } from '@mano/core/units/must'
 
 /** Sets by dose, as coaches write it: `4 × 20 s`. */
 export function doseWords(block: Pick<Block, 'exerciseId' | 'sets' | 'dose' | 'extra'>): string {
@@ -31,7 +32,10 @@ export function BlockCard({
   const right = block.hands.some((h) => h !== 'left')
   return (
     <UnstyledButton
-      className={`card ${picked ? 'picked' : ''} ${left ? 'cl' : ''} ${right ? 'cr' : ''} ${breaches.length > 0 ? breaches[0]!.kind : ''}`}
+      className={
+        `card ${picked ? 'picked' : ''} ${left ? 'cl' : ''} ${right ? 'cr' : ''} ` +
+        `${breaches.length > 0 ? must(breaches[0]).kind : ''}`
+      }
       aria-pressed={picked}
       onClick={onPick}
     >
@@ -57,8 +61,8 @@ export function BlockCard({
       {block.lead && <small className="lead">Main exercise</small>}
       {breaches.length > 0 && (
         <small>
-          <Icon name={breaches[0]!.kind === 'safety' ? 'stop' : 'warn'} />
-          {breaches[0]!.says}
+          <Icon name={must(breaches[0]).kind === 'safety' ? 'stop' : 'warn'} />
+          {must(breaches[0]).says}
         </small>
       )}
     </UnstyledButton>

@@ -13,6 +13,7 @@ import { Term } from '../../base/Term'
 import { Icon } from '../../drawn/Icon'
 import { doseWords } from './BlockCard'
 import { WhyPanel } from './WhyPanel'
+import { must } from '@mano/core/units/must'
 
 interface Props {
   block: Block
@@ -45,12 +46,12 @@ export function BlockPanel({
   onBan,
   wish,
 }: Props) {
-  const e = exerciseById(block.exerciseId)!
+  const e = must(exerciseById(block.exerciseId))
   const free =
     breaches.length === 0
       ? []
       : verdicts(plan, block, context).flatMap((v, d) =>
-          v === null && d !== block.day && plan.frame[d]!.minutes > 0 ? [d] : [],
+          v === null && d !== block.day && must(plan.frame[d]).minutes > 0 ? [d] : [],
         )
   const step = e.dose.unit === 's' ? 5 : 1
   return (

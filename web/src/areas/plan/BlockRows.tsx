@@ -7,6 +7,7 @@ import type { UnitChoice } from '@mano/core/units/format'
 import { Icon } from '../../drawn/Icon'
 import type { BoardColumn } from './boardColumn'
 import { amountWords, dayWords, key, setsWords, stepOf } from './blockWords'
+import { must } from '@mano/core/units/must'
 
 /** How much of a longer set shows beside load: as a time to failure goes with load. */
 const AMOUNT = 0.35
@@ -15,7 +16,7 @@ const RUNG = 1.6
 const COLUMN = { least: 12, range: 34, set: 5.2, widest: 46 } as const
 
 function Name({ row }: { row: AheadRow }) {
-  const e = exerciseById(row.exerciseId)!
+  const e = must(exerciseById(row.exerciseId))
   return (
     <th scope="row">
       <small>{e.primary && e.primary !== 'day' ? qualityById(e.primary).name : 'Day'}</small>
@@ -34,7 +35,7 @@ export function Main({
   columns: readonly BoardColumn[]
   units: UnitChoice
 }) {
-  const { rungs } = ladderOf(exerciseById(row.exerciseId)!)
+  const { rungs } = ladderOf(must(exerciseById(row.exerciseId)))
   const size = (c: AheadCell) => {
     const h = behind(c)
     const rung = h.rung === null ? 0 : Math.max(0, rungs.indexOf(h.rung))
@@ -113,10 +114,10 @@ export function Other({
     while (
       i + n < columns.length &&
       key(row, row.cells[i + n] ?? null, units) === own &&
-      columns[i + n]!.filled === columns[i]!.filled
+      must(columns[i + n]).filled === must(columns[i]).filled
     )
       n++
-    const col = columns[i]!
+    const col = must(columns[i])
     const first = row.cells.slice(0, i).every((x) => x === null)
     cells.push(
       <td key={col.weekStart} colSpan={n} className={n === 1 ? col.kind : ''}>

@@ -185,7 +185,10 @@ function Day({
   return (
     <section
       ref={setNodeRef}
-      className={`day ${off ? 'off' : ''} ${other ? (says ? `no ${says.kind}` : 'yes') : ''} ${isOver && other ? 'over-it' : ''}`}
+      className={
+        `day ${off ? 'off' : ''} ${other ? (says ? `no ${says.kind}` : 'yes') : ''} ` +
+        `${isOver && other ? 'over-it' : ''}`
+      }
       aria-label={DAY_NAMES[day]}
     >
       {children}

@@ -4,6 +4,7 @@ import { handLedger, strapAdvice } from '@mano/core/plan/ledger'
 import type { Settings } from '@mano/core/plan/schools'
 import { type Block } from '@mano/core/plan/types'
 import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
+import { must } from '@mano/core/units/must'
 
 /** One budget of the hands for the week: left, right, and what they share, for each tissue. */
 export function HandBudget({
@@ -20,8 +21,8 @@ export function HandBudget({
   if (rows.length === 0) return null
   const tissues = TISSUES.filter((t) => rows.some((r) => r.tissue === t.id)).map((t) => ({
     t,
-    left: rows.find((r) => r.tissue === t.id && r.hand === 'left')!,
-    right: rows.find((r) => r.tissue === t.id && r.hand === 'right')!,
+    left: must(rows.find((r) => r.tissue === t.id && r.hand === 'left')),
+    right: must(rows.find((r) => r.tissue === t.id && r.hand === 'right')),
   }))
   const over = (n: number) =>
     n < 0 ? <b className="over">{`\u2212${Math.abs(n)} over`}</b> : `${n} left`
@@ -70,7 +71,7 @@ export function HandBudget({
         <p key={a.day}>
           <b>Strap the pulls of {DAY_NAMES[a.day]}:</b> that spares the fingers {a.spares}, for{' '}
           {a.blocks
-            .map((b) => `${exerciseById(b.exerciseId)!.name} on ${DAY_NAMES[b.day]}`)
+            .map((b) => `${must(exerciseById(b.exerciseId)).name} on ${DAY_NAMES[b.day]}`)
             .join(' and ')}
           .
         </p>

@@ -9,7 +9,10 @@ import { rowOf } from '@mano/core/units/row'
 /** An hour of the week in words: `Wed 17:30`. */
 function hourWords(h: number): string {
   const minutes = Math.round((h % 24) * 60)
-  return `${DAY_NAMES[Math.floor(h / 24) % 7]}${h >= 168 ? ' after' : ''} ${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
+  return (
+    `${DAY_NAMES[Math.floor(h / 24) % 7]}${h >= 168 ? ' after' : ''} ` +
+    `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
+  )
 }
 
 /**

@@ -9,6 +9,7 @@ import { useWrite } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 import { planKey } from './usePlan'
+import { must } from '@mano/core/units/must'
 
 interface Said {
   exerciseId: string
@@ -26,7 +27,7 @@ function useWish() {
   const { athlete } = useAthletePage()
   return useUndoable((b: Said) => post(athlete.id, b.exerciseId, b.wish), [planKey(athlete.id)], {
     did: (b) =>
-      `${exerciseById(b.exerciseId)!.name} for ${athlete.name}: ${DID[b.wish ?? 'none']}.`,
+      `${must(exerciseById(b.exerciseId)).name} for ${athlete.name}: ${DID[b.wish ?? 'none']}.`,
     undo: (b) => post(athlete.id, b.exerciseId, b.was),
   })
 }

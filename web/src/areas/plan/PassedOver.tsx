@@ -6,6 +6,7 @@ import type { LeftOut } from '@mano/core/plan/leftOut'
 import { type Block } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { v7 } from 'uuid'
+import { must } from '@mano/core/units/must'
 
 /** What most coaches would put first here and the week does without, each with its reason. */
 export function PassedOver({
@@ -27,7 +28,7 @@ export function PassedOver({
           {rows.map((r) => (
             <li key={`${r.quality} ${r.exerciseId}`}>
               <span>
-                <b>{exerciseById(r.exerciseId)!.name}</b>, {qualityById(r.quality).name}
+                <b>{must(exerciseById(r.exerciseId)).name}</b>, {qualityById(r.quality).name}
               </span>
               <small>
                 {r.says}
@@ -38,7 +39,7 @@ export function PassedOver({
                       component="button"
                       type="button"
                       className="lnk"
-                      onClick={() => onAdd({ ...r.block!, id: v7(), reason: ADDED })}
+                      onClick={() => onAdd({ ...must(r.block), id: v7(), reason: ADDED })}
                     >
                       Add on {DAY_NAMES[r.block.day]}
                     </Anchor>

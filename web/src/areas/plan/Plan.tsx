@@ -50,6 +50,7 @@ import { Versions } from './Versions'
 import { FromReview, useConclusion } from './FromReview'
 import { WeekTermsPanel } from './WeekTermsPanel'
 import './plan.css'
+import { must } from '@mano/core/units/must'
 
 /**
  * One week: drafted, improved in the background, argued with by hand while the validator speaks,
@@ -156,21 +157,25 @@ function Week({ view }: { view: PlanView }) {
    * days that are free.
    */
   const move = (b: Block, day: number) => {
-    if (done.has(b.id)) return setSaid(`Not moved: ${exerciseById(b.exerciseId)!.name} is done.`)
+    if (done.has(b.id))
+      return setSaid(`Not moved: ${must(exerciseById(b.exerciseId)).name} is done.`)
     const says = verdicts(week, b, context)
     const held = says[day]
     if (held?.kind === 'safety') {
       const free = says.flatMap((v, d) =>
-        v === null && d !== b.day && draft.frame[d]!.minutes > 0 ? [DAY_NAMES[d]] : [],
+        v === null && d !== b.day && must(draft.frame[d]).minutes > 0 ? [DAY_NAMES[d]] : [],
       )
       return setSaid(
-        `Not moved: ${held.says}. ${free.length > 0 ? `Free: ${free.join(', ')}.` : 'No day is free in the week as it is.'}`,
+        `Not moved: ${held.says}. ` +
+          `${free.length > 0 ? `Free: ${free.join(', ')}.` : 'No day is free in the week as it is.'}`,
       )
     }
     change(b.id, { day })
     setPicked(b.id)
     setSaid(
-      `${exerciseById(b.exerciseId)!.name} moved to ${DAY_NAMES[day]}.${held ? ` ${held.says}: you can keep it if you give a reason when saving.` : ''}`,
+      `${must(exerciseById(b.exerciseId)).name} moved to ` +
+        `${DAY_NAMES[day]}.` +
+        (held ? ` ${held.says}: you can keep it if you give a reason when saving.` : ''),
     )
   }
   // A whole day to another, as asked from the floor: shown on the board, kept when it is saved.
@@ -186,14 +191,15 @@ function Week({ view }: { view: PlanView }) {
         i === to
           ? {
               ...d,
-              minutes: Math.max(d.minutes, draft.frame[from]!.minutes),
-              place: draft.frame[from]!.place,
+              minutes: Math.max(d.minutes, must(draft.frame[from]).minutes),
+              place: must(draft.frame[from]).place,
             }
           : d,
       ),
     })
     setSaid(
-      `${DAY_NAMES[from]}'s session stands on ${DAY_NAMES[to]} now. Look at what it breaks, then save the week.`,
+      `${DAY_NAMES[from]}'s session stands on ${DAY_NAMES[to]} now. Look at what it ` +
+        'breaks, then save the week.',
     )
   }, [asked]) // eslint-disable-line react-hooks/exhaustive-deps
   /** The draft is shown at once and improved behind it. */
@@ -333,7 +339,10 @@ function Week({ view }: { view: PlanView }) {
           {changed ? (
             'Not saved yet; kept in this browser'
           ) : saved ? (
-            <>{`Version ${saved.number}, saved ${formatDate(saved.savedOn, me.today)} by ${saved.by}`}</>
+            <>
+              {`Version ${saved.number}, saved ${formatDate(saved.savedOn, me.today)} by ` +
+                `${saved.by}`}
+            </>
           ) : (
             'Nothing planned'
           )}
@@ -568,7 +577,7 @@ function Week({ view }: { view: PlanView }) {
             onUse={(plan, terms) => {
               put({
                 frame: plan.frame.map((d, i) =>
-                  addDays(weekStart, i) < me.today ? draft.frame[i]! : d,
+                  addDays(weekStart, i) < me.today ? must(draft.frame[i]) : d,
                 ),
                 blocks: [
                   ...draft.blocks.filter((b) => done.has(b.id)),

@@ -13,6 +13,7 @@ import { rowOf } from '@mano/core/units/row'
 import { Term } from '../../base/Term'
 import { changesOf, KIND } from './SearchStrip'
 import { usePlanner } from './usePlanner'
+import { must } from '@mano/core/units/must'
 
 /**
  * A question where practitioners differ: the same week under the other choice, side by side, to
@@ -30,7 +31,7 @@ export function Schools({
   const [id, setId] = useState('isolate_combine')
   const school = rowOf(SCHOOLS, id)
   const effect = rowOf(SCHOOL_EFFECTS, id)
-  const now = choiceOf(problem, id)!
+  const now = must(choiceOf(problem, id))
   const other: Choice = now === 'a' ? 'b' : 'a'
   const settings = { ...problem.terms.settings, [id]: other }
   const under: WeekProblem = {
@@ -67,7 +68,7 @@ export function Schools({
       ],
       ['Qualities with half their sets', `${rows.filter(isKept).length} of ${rows.length}`],
       [
-        effect.measure.what.name[0]!.toUpperCase() + effect.measure.what.name.slice(1),
+        must(effect.measure.what.name[0]).toUpperCase() + effect.measure.what.name.slice(1),
         measureWeek({ ...week, blocks }, effect.measure.what, s).toString(),
       ],
     ] as const
@@ -121,7 +122,13 @@ export function Schools({
               <tr key={name}>
                 <th scope="row">{name}</th>
                 <td>{v}</td>
-                <td>{b ? <b className={b[i]![1] === v ? '' : 'differs'}>{b[i]![1]}</b> : '…'}</td>
+                <td>
+                  {b ? (
+                    <b className={must(b[i])[1] === v ? '' : 'differs'}>{must(b[i])[1]}</b>
+                  ) : (
+                    '…'
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>

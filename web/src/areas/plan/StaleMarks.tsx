@@ -8,6 +8,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { useTests } from '../../base/data'
 import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
+import { must } from '@mano/core/units/must'
 
 /** What has come since the week was saved, with the blocks it touches. */
 export function StaleMarks({
@@ -59,7 +60,10 @@ export function StaleMarks({
                     className="lnk"
                     onClick={() => onPick(id)}
                   >
-                    {exerciseById(version.blocks.find((b) => b.id === id)!.exerciseId)!.name}
+                    {
+                      must(exerciseById(must(version.blocks.find((b) => b.id === id)).exerciseId))
+                        .name
+                    }
                   </Anchor>
                 </span>
               ))}

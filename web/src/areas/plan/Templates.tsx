@@ -13,6 +13,7 @@ import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useUndoable } from '../../base/undo'
 import { ApplyTemplate } from './ApplyTemplate'
+import { must } from '@mano/core/units/must'
 
 const KEY = ['templates']
 
@@ -31,11 +32,11 @@ export function Templates({
 }) {
   const own = useQuery({ queryKey: KEY, queryFn: () => api.get<PlanTemplate[]>('/api/templates') })
   const all = [...TEMPLATES, ...(own.data ?? [])]
-  const [id, setId] = useCalm(TEMPLATES[0]!.id)
+  const [id, setId] = useCalm(must(TEMPLATES[0]).id)
   const [name, setName] = useState('')
   const [applying, setApplying] = useCalm(false)
   const [leaving, setLeaving] = useCalm(false)
-  const template = all.find((t) => t.id === id) ?? all[0]!
+  const template = all.find((t) => t.id === id) ?? must(all[0])
   const post = (t: PlanTemplate & { removes: string | null }) => api.post('/api/templates', t)
   const keep = useUndoable(post, [KEY], {
     did: (t) => `${t.name} ${t.removes === null ? 'saved' : 'removed'}.`,
@@ -104,7 +105,7 @@ export function Templates({
             <Button
               disabled={!problem}
               onClick={() => {
-                const made = templateWeek(template, 0, problem!, v7)
+                const made = templateWeek(template, 0, must(problem), v7)
                 onUse(made.plan, made.terms)
               }}
             >
@@ -126,7 +127,7 @@ export function Templates({
                     { ...template, id: v7(), removes: template.id },
                     {
                       onSuccess: () => {
-                        setId(TEMPLATES[0]!.id)
+                        setId(must(TEMPLATES[0]).id)
                         setLeaving(false)
                       },
                     },

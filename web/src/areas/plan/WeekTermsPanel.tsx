@@ -2,6 +2,7 @@ import { NativeSelect, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import type { CoachTerms, WeekKind } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
+import { must } from '@mano/core/units/must'
 
 export const KINDS: Record<WeekKind, string> = {
   ordinary: 'Work',
@@ -77,7 +78,7 @@ export function WeekTermsPanel({
               onChange({
                 ...terms,
                 tests: {
-                  minutes: terms.tests!.minutes,
+                  minutes: must(terms.tests).minutes,
                   day: e.currentTarget.value === '' ? null : Number(e.currentTarget.value),
                 },
               })

@@ -5,6 +5,7 @@ import { type Block, type WeekPlan } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { doseWords } from './BlockCard'
 import { useAnswer } from './usePlanner'
+import { must } from '@mano/core/units/must'
 
 const signed = (n: number): string =>
   `${n > 0 ? '+' : n < 0 ? '\u2212' : ''}${Math.abs(n).toFixed(1)}`
@@ -66,18 +67,20 @@ export function WhyPanel({
           <h3 className="h4">In its place</h3>
           {why.instead ? (
             <p>
-              {exerciseById(why.instead.block.exerciseId)!.name}, {doseWords(why.instead.block)}:{' '}
+              {must(exerciseById(why.instead.block.exerciseId)).name},{' '}
+              {doseWords(why.instead.block)}:{' '}
               {Math.abs(why.instead.loses) < 0.05
                 ? 'as good'
                 : why.instead.loses > 0
                   ? `${why.instead.loses.toFixed(1)} points less`
-                  : `${(-why.instead.loses).toFixed(1)} points more, so this week is not proven best`}
+                  : `${(-why.instead.loses).toFixed(1)} points more, so this week is not ` +
+                    'proven best'}
               .{' '}
               <Anchor
                 component="button"
                 type="button"
                 className="lnk"
-                onClick={() => onReplace(why.instead!.block)}
+                onClick={() => onReplace(must(why.instead).block)}
               >
                 Swap
               </Anchor>

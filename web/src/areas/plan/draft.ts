@@ -2,6 +2,7 @@ import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import { NO_TERMS, type Block, type CoachTerms } from '@mano/core/plan/types'
 import { type DayFrame } from '@mano/core/intake/week'
+import { must } from '@mano/core/units/must'
 
 /**
  * A week under change; `basedOn` is the version it was begun from (null: none was there; undefined:
@@ -47,7 +48,7 @@ export const useDrafts = create<Drafts>()(
           return back && now
             ? {
                 open: { ...s.open, [key]: back },
-                past: { ...s.past, [key]: s.past[key]!.slice(0, -1) },
+                past: { ...s.past, [key]: must(s.past[key]).slice(0, -1) },
                 future: { ...s.future, [key]: [...(s.future[key] ?? []), now] },
               }
             : s
@@ -59,7 +60,7 @@ export const useDrafts = create<Drafts>()(
             ? {
                 open: { ...s.open, [key]: next },
                 past: { ...s.past, [key]: [...(s.past[key] ?? []), now] },
-                future: { ...s.future, [key]: s.future[key]!.slice(0, -1) },
+                future: { ...s.future, [key]: must(s.future[key]).slice(0, -1) },
               }
             : s
         }),

@@ -10,6 +10,7 @@ import { LostPage } from '../../base/Trouble'
 import { Figure } from './Figure'
 import { OwnIndex, OwnPages } from './OwnPages'
 import './reference.css'
+import { must } from '@mano/core/units/must'
 
 export const pathOf = (kind: string, id: string): string =>
   kind === 'calculator' ? `/bench/${id}` : `/reference/${kind}/${id}`
@@ -80,7 +81,7 @@ function Found({
               </span>
               <span>
                 <b>{p.name}</b>
-                <small>{PAGE_KINDS.find((k) => k.id === p.kind)!.name}</small>
+                <small>{must(PAGE_KINDS.find((k) => k.id === p.kind)).name}</small>
               </span>
             </Link>
           </li>
@@ -141,7 +142,7 @@ function PageView({ page }: { page: Page }) {
             <Figure page={page} size={96} />
           </div>
           <div>
-            <p className="s">{PAGE_KINDS.find((k) => k.id === page.kind)!.name}</p>
+            <p className="s">{must(PAGE_KINDS.find((k) => k.id === page.kind)).name}</p>
             <h1>{facts.name}</h1>
             <p>{facts.lead}</p>
           </div>
@@ -194,7 +195,7 @@ function Cell({ row }: { row: Row }) {
       {row.boxes !== undefined && (
         <span className="boxes" role="img" aria-label={`${row.boxes} of 5`}>
           {[1, 2, 3, 4, 5].map((n) => (
-            <i key={n} className={n <= row.boxes! ? 'full' : ''} />
+            <i key={n} className={n <= must(row.boxes) ? 'full' : ''} />
           ))}
         </span>
       )}

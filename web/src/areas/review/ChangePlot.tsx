@@ -8,7 +8,8 @@ const HALF = 112
 const COLOUR = { left: 'var(--left)', right: 'var(--right)', both: 'var(--ink)' } as const
 
 /**
- * A change with its interval: the shade is the smallest change to trust, stronger is outward on both
+ * A change with its interval: the shade is the smallest change to trust, stronger is outward on
+ * both
  * sides. Without a change only what was read.
  */
 export function ChangePlot({

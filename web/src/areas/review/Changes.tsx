@@ -14,6 +14,7 @@ import { formatValue, formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { ChangePlot } from './ChangePlot'
+import { must } from '@mano/core/units/must'
 
 const isCalled = (h: HandChange | null): boolean => h?.word === 'gain' || h?.word === 'loss'
 
@@ -58,7 +59,8 @@ export function Changes({
         </thead>
         <tbody>
           {changes.map(({ series, hands }) => {
-            const [l, r] = hands.length > 1 ? [hands[0]!, hands[1]!] : [null, hands[0]!]
+            const [l, r] =
+              hands.length > 1 ? [must(hands[0]), must(hands[1])] : [null, must(hands[0])]
             const open = shown.has(series.key)
             const margin = Math.max(...hands.map((h) => h.move?.margin ?? 0))
             return (
@@ -125,7 +127,11 @@ function Plot({
     `${si < 0 ? '\u2212' : '+'}${formatValue(Math.abs(si), unit, units)}`
   const m = h.move
   const title = m
-    ? `${formatWithUnit(m.from, unit, units)} to ${formatWithUnit(m.to, unit, units)}, ${formatDate(h.first!.on, me.today)} to ${formatDate(h.last!.on, me.today)}, ${h.tests} tests. ${CHANGE_SAYS[h.word]} ${sureOf(h)} Two single tests differ by error alone up to ${formatWithUnit(h.detectable ?? 0, unit, units)} (${h.errorOf} repeats).`
+    ? `${formatWithUnit(m.from, unit, units)} to ${formatWithUnit(m.to, unit, units)}, ` +
+      `${formatDate(must(h.first).on, me.today)} to ${formatDate(must(h.last).on, me.today)}, ` +
+      `${h.tests} tests. ${CHANGE_SAYS[h.word]} ${sureOf(h)} Two single tests differ by ` +
+      `error alone up to ${formatWithUnit(h.detectable ?? 0, unit, units)} (${h.errorOf} ` +
+      'repeats).'
     : CHANGE_SAYS[h.word]
   return (
     <td className={`plot ${side}`} title={title}>

@@ -189,7 +189,10 @@ export function Decision({
               kind="conclusion"
               rowId={last.id}
               what="the last decision"
-              says="The next plan no longer knows it. The decision before it holds again, where there is one."
+              says={
+                'The next plan no longer knows it. The decision before it holds again, ' +
+                'where there is one.'
+              }
               touched={touched}
             />
           )}

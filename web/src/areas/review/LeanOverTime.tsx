@@ -1,16 +1,21 @@
 import { NativeSelect } from '@mantine/core'
 import { useState } from 'react'
+import type { AsymmetryVerdict } from '@mano/core/measure/asymmetry'
 import { seriesName, type Series } from '@mano/core/record/series'
 import { formatDate } from '@mano/core/units/dates'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { Percent } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 const SPAN = 30
 const W = 300
 const MID = 158
 const HALF = 100
 const ROW = 24
+
+const spoken = (v: AsymmetryVerdict): string =>
+  v.kind === 'unknown' ? 'no verdict' : `${Math.round(v.asymmetryPct)} percent, ${v.kind}`
 
 /**
  * Asymmetry by date, time running down: the interval of each day, an arrow to the weaker hand where
@@ -19,8 +24,8 @@ const ROW = 24
 export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }) {
   const { me } = useAthletePage()
   const units = useUnits()
-  const [key, setKey] = useState(all[0]!.key)
-  const series = all.find((s) => s.key === key) ?? all[0]!
+  const [key, setKey] = useState(must(all[0]).key)
+  const series = all.find((s) => s.key === key) ?? must(all[0])
   const days = series.points
     .filter((p) => p.on <= to && p.verdict && p.verdict.kind !== 'unknown')
     .slice(-12)
@@ -53,10 +58,7 @@ export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }
         width="100%"
         role="img"
         aria-label={days
-          .map(
-            (p) =>
-              `${formatDate(p.on, me.today)}: ${p.verdict!.kind === 'unknown' ? 'no verdict' : `${Math.round(p.verdict!.asymmetryPct)} percent, ${p.verdict!.kind}`}`,
-          )
+          .map((p) => `${formatDate(p.on, me.today)}: ${spoken(must(p.verdict))}`)
           .join('; ')}
       >
         <text x={MID - HALF} y="12" className="L">
@@ -70,7 +72,7 @@ export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }
         ))}
         <path d={`M${MID} 18V${height}`} stroke="var(--ink)" strokeWidth="2" />
         {days.map((p, i) => {
-          const v = p.verdict!
+          const v = must(p.verdict)
           if (v.kind === 'unknown') return null
           const y = 34 + i * ROW
           const at = x(v.signedPct)

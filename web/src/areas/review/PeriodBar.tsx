@@ -8,6 +8,7 @@ import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { SPANS, type usePeriod } from './useReview'
 import { DayInput } from '../../base/DayInput'
+import { must } from '@mano/core/units/must'
 
 /** Which weeks are looked at, and what is made of them for paper. */
 export function PeriodBar({
@@ -120,7 +121,7 @@ function Report({
       </Button>
       {(job.error !== null || job.view?.problem) && (
         <span className="said" role="alert">
-          {job.error !== null ? failureText(job.error) : job.view!.problem!.title}
+          {job.error !== null ? failureText(job.error) : must(must(job.view).problem).title}
         </span>
       )}
     </>

@@ -24,6 +24,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { CHANGE_LOOK } from './look'
 import { TrendPair } from './TrendPair'
 import { reviewKey } from './useReview'
+import { must } from '@mano/core/units/must'
 
 /**
  * One series over the period, both hands on one scale, its direction in words, and what a goal
@@ -43,7 +44,7 @@ export function SeriesPanel({
   const { series, hands } = change
   const units = useUnits()
   const tests = useTests(series.athleteId)
-  const label = tests.data?.find((t) => t.id === series.points[0]!.sessionId)?.unitLabel ?? ''
+  const label = tests.data?.find((t) => t.id === must(series.points[0]).sessionId)?.unitLabel ?? ''
   return (
     <section
       className="series"
@@ -95,7 +96,8 @@ function Words({
       </Chip>
       <p>
         {m
-          ? `${signed(m.change)} over ${h.tests} tests, 95 % interval ${signed(m.ci[0])} to ${signed(m.ci[1])}. ${sureOf(h)}`
+          ? `${signed(m.change)} over ${h.tests} tests, 95 % interval ${signed(m.ci[0])} ` +
+            `to ${signed(m.ci[1])}. ${sureOf(h)}`
           : CHANGE_SAYS[h.word]}
       </p>
       {h.word === 'flat' && (

@@ -9,6 +9,7 @@ import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { useTests } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
+import { must } from '@mano/core/units/must'
 
 /** Weeks a row has room for. */
 const MOST = 26
@@ -28,7 +29,7 @@ export function Weeks({ all }: { all: readonly WeekDone[] }) {
     rows.filter((r) => r.on >= w.week && r.on < addDays(w.week, 7))
   const squeezes = (tests.data ?? [])
     .filter((s) => s.protocolId === 'ready_squeeze')
-    .map((s) => ({ on: s.performedOn, low: readinessOf(s, tests.data!).low }))
+    .map((s) => ({ on: s.performedOn, low: readinessOf(s, must(tests.data)).low }))
   const most = Math.max(1, ...weeks.map((w) => w.load ?? 0))
   const every = Math.ceil(weeks.length / 8)
   const outcomes = [...new Set(athlete.outcomes.map((o) => o.name))].filter((name) =>
@@ -82,7 +83,8 @@ export function Weeks({ all }: { all: readonly WeekDone[] }) {
                   title={
                     w.changePct === null
                       ? undefined
-                      : `${w.changePct > 0 ? '+' : '\u2212'}${Math.abs(w.changePct).toFixed(0)} % on the week before`
+                      : `${w.changePct > 0 ? '+' : '\u2212'}${Math.abs(w.changePct).toFixed(0)} ` +
+                        '% on the week before'
                   }
                 >
                   {w.load !== null && (
@@ -142,7 +144,7 @@ export function Weeks({ all }: { all: readonly WeekDone[] }) {
               <tr key={name}>
                 <th scope="row">
                   {name}
-                  <small>{athlete.outcomes.find((o) => o.name === name)!.unit}</small>
+                  <small>{must(athlete.outcomes.find((o) => o.name === name)).unit}</small>
                 </th>
                 {weeks.map((w) => (
                   <td key={w.week} className="n">

@@ -9,10 +9,13 @@ import { Icon } from '../../drawn/Icon'
 import { PairCell } from '../../drawn/PairCell'
 import { doseWords } from '../plan/BlockCard'
 import { actWord, exerciseName } from './words'
+import { must } from '@mano/core/units/must'
 
 const SQUARES = { done: 'done', missed: 'missed', gone: 'let go', ahead: 'to come' } as const
 
-/** One athlete on the day's list: when, what for, how the hands stand, what is held, what is asked. */
+/**
+ * One athlete on the day's list: when, what for, how the hands stand, what is held, what is asked.
+ */
 export function Row({ row, rank, today }: { row: RosterRow; rank: number | null; today: string }) {
   const navigate = useNavigate()
   const to = `/athletes/${row.id}/${row.call.stage}`
@@ -109,7 +112,7 @@ function Main({ row }: { row: RosterRow }) {
   if (!next) return <span className="blank">No week is planned</span>
   return (
     <>
-      <b>{exerciseName(next.main[0]!.exerciseId)}</b>
+      <b>{exerciseName(must(next.main[0]).exerciseId)}</b>
       {next.main[1] && `, ${exerciseName(next.main[1].exerciseId).toLowerCase()}`}
       <small>
         {next.main.map((m) => doseWords(m)).join(', ')}
@@ -118,7 +121,7 @@ function Main({ row }: { row: RosterRow }) {
     </>
   )
 }
-const dayOf = (on: string): string => DAY_NAMES[daysBetween(weekStartOf(on), on)]!
+const dayOf = (on: string): string => must(DAY_NAMES[daysBetween(weekStartOf(on), on)])
 
 function Key({ row, today }: { row: RosterRow; today: string }) {
   const units = useUnits()

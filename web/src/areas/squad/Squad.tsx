@@ -21,6 +21,7 @@ import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import './squad.css'
+import { must } from '@mano/core/units/must'
 
 const AGES = [
   { id: '', name: 'Any age' },
@@ -60,7 +61,8 @@ export default function Squad() {
       },
       { replace: true },
     )
-  const protocol = COMPARED.find((p) => p.id === search.get('test')) ?? protocolById('dyno_seated')!
+  const protocol =
+    COMPARED.find((p) => p.id === search.get('test')) ?? must(protocolById('dyno_seated'))
   const squad = useQuery({
     queryKey: ['squad', protocol.id],
     queryFn: () => api.get<SquadView>(`/api/squad?protocol=${protocol.id}`),
@@ -127,7 +129,7 @@ export default function Squad() {
               value={setup?.key}
               onChange={(e) => set('setup', e.currentTarget.value)}
             >
-              {squad.data!.setups.map((s) => (
+              {must(squad.data).setups.map((s) => (
                 <option key={s.key} value={s.key}>
                   {[s.implement, s.setup].filter(Boolean).join(', ')} ({s.athletes})
                 </option>
@@ -199,7 +201,8 @@ export default function Squad() {
             Places that the error does not tell apart are shared: the 95 % intervals of two results
             overlap too far to say who is stronger.{' '}
             {by === 'mass'
-              ? `Per body mass: ${shownUnit(protocol.unit, METRIC)} for each kg of body mass, the last one on record. `
+              ? `Per body mass: ${shownUnit(protocol.unit, METRIC)} for each kg of body ` +
+                'mass, the last one on record. '
               : ''}
             Newest counted test of each athlete; practice is left out.
           </p>
@@ -229,8 +232,8 @@ export default function Squad() {
 }
 
 const inAge = (years: number, range: string): boolean => {
-  const [low, high] = range.split('-').map(Number)
-  return years >= low! && years <= high!
+  const [low = NaN, high = NaN] = range.split('-').map(Number)
+  return years >= low && years <= high
 }
 
 function linesOf(

@@ -25,6 +25,7 @@ import { oddIn, recordTry } from './recordTry'
 import { useDay } from './useDay'
 import { HAND_WORD } from './words'
 import './testday.css'
+import { must } from '@mano/core/units/must'
 
 const OTHER: Readonly<Record<Hand, Hand>> = { left: 'right', right: 'left', both: 'both' }
 const SLAB: Readonly<Record<Hand, string>> = { left: 'L', right: 'R', both: 'LR' }
@@ -43,7 +44,7 @@ export default function Station() {
 
 function AtStation() {
   const { dayId, stationId } = useParams()
-  const { day, error } = useDay(dayId!)
+  const { day, error } = useDay(must(dayId))
   const send = useOutbox((s) => s.add)
   const offline = useOutbox((s) => s.offline)
   const waiting = useOutbox((s) => s.waiting.length)
@@ -149,7 +150,8 @@ function AtStation() {
             {here.length - out.length} {here.length - out.length === 1 ? 'trial' : 'trials'}{' '}
             recorded
             {out.length > 0
-              ? `, ${out.length} left out: ${out.map((e) => `${nameOf(e.athlete)}, ${HAND_WORD[e.hand].toLowerCase()}`).join('; ')}`
+              ? `, ${out.length} left out: ` +
+                `${out.map((e) => `${nameOf(e.athlete)}, ${HAND_WORD[e.hand].toLowerCase()}`).join('; ')}`
               : ''}
             .
           </p>
@@ -194,7 +196,11 @@ function AtStation() {
     )
     setLeft({
       ids,
-      says: `Nothing is recorded: ${nameOf(slot.athlete)}, ${all ? `all ${gone.length} trials here` : `${HAND_WORD[slot.hand].toLowerCase()}, trial ${ordinal}`}: ${reason}.${text.trim() ? ` The ${text.trim()} that was typed is not kept.` : ''}`,
+      says:
+        `Nothing is recorded: ${nameOf(slot.athlete)}, ` +
+        `${all ? `all ${gone.length} trials here` : `${HAND_WORD[slot.hand].toLowerCase()}, trial ${ordinal}`}` +
+        ': ' +
+        `${reason}.${text.trim() ? ` The ${text.trim()} that was typed is not kept.` : ''}`,
       typed: text,
     })
     // What was typed for this try is nobody else's.

@@ -17,6 +17,7 @@ import { useDay, type Day } from './useDay'
 import { HAND_WORD } from './words'
 import type { Hand } from '@mano/core/catalogue/person'
 import './testday.css'
+import { must } from '@mano/core/units/must'
 
 /**
  * The hall's screen: who is on at each station, who is next, how far the day is; and what the coach
@@ -24,7 +25,7 @@ import './testday.css'
  */
 export default function TestDay() {
   const { dayId } = useParams()
-  const { day, error } = useDay(dayId!)
+  const { day, error } = useDay(must(dayId))
   const coach = may(useMe().data, 'coach')
   const units = useUnits()
   if (error && !day) return <Failed error={error} />
@@ -53,7 +54,13 @@ export default function TestDay() {
           ? 'Working the order out …'
           : over
             ? `All ${now.done.length} trials are done.`
-            : `${now.done.length} of ${total} trials done; the last ends about ${formatDuration(now.order.endS)} in${day.boundS !== null && now.done.length === 0 ? `, no order before ${formatDuration(day.boundS)} (a bound)` : ''}.`}
+            : `${now.done.length} of ${total} trials done; the last ends about ` +
+              `${formatDuration(now.order.endS)} ` +
+              'in' +
+              (day.boundS !== null && now.done.length === 0
+                ? `, no order before ${formatDuration(day.boundS)} (a bound)`
+                : '') +
+              '.'}
       </p>
       {now && !over && (
         <div className="td-hall">
@@ -70,7 +77,7 @@ export default function TestDay() {
                 </h2>
                 <p className="s">
                   <Term kind="protocol" id={s.protocolId}>
-                    {protocolById(s.protocolId)!.name}
+                    {must(protocolById(s.protocolId)).name}
                   </Term>
                   {s.by && `, ${s.by}`}
                 </p>
@@ -127,7 +134,7 @@ export default function TestDay() {
 /** Late, out, a break, or the rest in another order: each changes as little as it can. */
 function Trouble({ day }: { day: Day }) {
   const { view, nowS } = day
-  const [who, setWho] = useState(view.setup.athletes[0]!.id)
+  const [who, setWho] = useState(must(view.setup.athletes[0]).id)
   return (
     <section className="td-trouble" aria-label="When things go wrong">
       <label>
@@ -254,7 +261,7 @@ function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) 
         <table key={g.protocolId} className="hall-kit">
           <caption>
             <Term kind="protocol" id={g.protocolId}>
-              {protocolById(g.protocolId)!.name}
+              {must(protocolById(g.protocolId)).name}
             </Term>
             {g.errorSi !== null
               ? `, error of one result about ${formatWithUnit(g.errorSi, g.unit, units)}`
@@ -310,7 +317,7 @@ function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) 
       <p className="row">
         {groups.map((g) => (
           <Link key={g.protocolId} className="lnk" to={`/squad?test=${g.protocolId}`}>
-            The squad on {protocolById(g.protocolId)!.name.toLowerCase()}
+            The squad on {must(protocolById(g.protocolId)).name.toLowerCase()}
           </Link>
         ))}
       </p>

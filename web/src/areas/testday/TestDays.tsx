@@ -38,6 +38,7 @@ import { useWished } from './useDay'
 import './testday.css'
 import { DayInput } from '../../base/DayInput'
 import { Still } from '../../base/Still'
+import { must } from '@mano/core/units/must'
 
 const KEY = ['test-days']
 /**
@@ -86,7 +87,7 @@ export default function TestDays() {
           soon.
         </p>
       ) : (
-        <Days days={days.data!} me={me} />
+        <Days days={must(days.data)} me={me} />
       )}
     </main>
   )
@@ -178,7 +179,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const fitting = (protocolId: string) =>
     kit.filter(
       (u) =>
-        (protocolById(protocolId)!.implements as readonly string[]).includes(u.kind) &&
+        (must(protocolById(protocolId)).implements as readonly string[]).includes(u.kind) &&
         u.place === 'hall',
     )
   const withPlates = stations.filter((s) => s.plates)
@@ -202,7 +203,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
       (x) => x.protocol.id === s.protocolId && x.setup.unitId === s.unitId,
     )
     const best = own
-      ? Math.max(0, ...Object.values(own.points.at(-1)!.byHand).map((h) => h.best))
+      ? Math.max(0, ...Object.values(must(own.points.at(-1)).byHand).map((h) => h.best))
       : 0
     return best > 0 ? firstLoadKg(best) : FIRST_KG
   }
@@ -281,8 +282,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
     )
   const first = GROUP_PROTOCOLS.find((p) => fitting(p).length > 0)
   const add = () => {
-    const protocolId = first!
-    const unit = fitting(protocolId)[0]
+    const unit = first && fitting(first)[0]
     if (!unit) return
     const id = v7()
     setStations((now) => [
@@ -290,13 +290,13 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
       {
         id,
         name: `Station ${now.length + 1}`,
-        protocolId,
+        protocolId: first,
         unitId: unit.id,
         measurementId: unit.measurementId,
-        variant: startOf(protocolId, unit),
+        variant: startOf(first, unit),
         by: '',
-        plates: platesAt(protocolId),
-        ...triesAt(protocolId),
+        plates: platesAt(first),
+        ...triesAt(first),
       },
     ])
   }
@@ -354,7 +354,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
                   />
                   {a.name}
                   {a.cautions.length > 0 && (
-                    <span className="s"> {a.cautions[0]!.title.toLowerCase()}</span>
+                    <span className="s"> {must(a.cautions[0]).title.toLowerCase()}</span>
                   )}
                 </label>
               </li>
@@ -379,7 +379,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
             >
               {GROUP_PROTOCOLS.filter((p) => fitting(p).length > 0).map((p) => (
                 <option key={p} value={p}>
-                  {protocolById(p)!.name}
+                  {must(protocolById(p)).name}
                 </option>
               ))}
             </NativeSelect>
@@ -387,7 +387,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
               aria-label={`Implement of ${s.name}`}
               value={s.unitId}
               onChange={(e) => {
-                const u = kit.find((x) => x.id === e.currentTarget.value)!
+                const u = must(kit.find((x) => x.id === e.currentTarget.value))
                 change(s.id, {
                   unitId: u.id,
                   measurementId: u.measurementId,
@@ -522,8 +522,8 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
                         own.some((g) => g.class === 'stop' && g.says === says) ? 'stop' : 'warn'
                       }
                     />{' '}
-                    {own.length === 1 && !says.includes(`(${own[0]!.hand} hand`)
-                      ? `${own[0]!.hand === 'left' ? 'Left' : 'Right'} hand: `
+                    {own.length === 1 && !says.includes(`(${must(own[0]).hand} hand`)
+                      ? `${must(own[0]).hand === 'left' ? 'Left' : 'Right'} hand: `
                       : ''}
                     {says}
                   </p>

@@ -89,7 +89,9 @@ export function recordTry(
   }
 }
 
-/** A result out of all proportion to those of this hand, or of the other, and what it stands beside. */
+/**
+ * A result out of all proportion to those of this hand, or of the other, and what it stands beside.
+ */
 export function oddIn(
   t: Taken,
   station: DayStation,

@@ -8,6 +8,7 @@ import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { touchedBy, useWrite, may } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
+import { must } from '@mano/core/units/must'
 
 /** Longer side a picture is brought down to, px: enough to judge a hand position. */
 const SIDE_PX = 1600
@@ -20,7 +21,7 @@ async function smaller(file: File): Promise<Blob> {
     width: Math.round(picture.width * scale),
     height: Math.round(picture.height * scale),
   })
-  canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height)
+  must(canvas.getContext('2d')).drawImage(picture, 0, 0, canvas.width, canvas.height)
   return new Promise((resolve, reject) =>
     canvas.toBlob(
       (b) => (b ? resolve(b) : reject(new Error('The picture cannot be read.'))),

@@ -18,6 +18,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { VisitSteps } from './BatteryVisit'
 import { SUGGESTED, useChoices } from './useBattery'
 import './tests.css'
+import { must } from '@mano/core/units/must'
 
 /** Several tests in one visit: a battery, in the order that tires least. */
 export default function Batteries() {
@@ -159,7 +160,9 @@ export default function Batteries() {
             load the same tissue are set apart where that costs nothing. The order is worked out
             over all pairs of tests
             {worst > 0 && chosen
-              ? `: what earlier tests take from later ones sums to ${batteryCost(chosen.items).toFixed(1)}, against ${worst.toFixed(1)} the other way round`
+              ? ': what earlier tests take from later ones sums to ' +
+                `${batteryCost(chosen.items).toFixed(1)}, against ${worst.toFixed(1)} the ` +
+                'other way round'
               : ''}
             .
           </p>
@@ -202,7 +205,9 @@ function AddTest({ onAdd }: { onAdd: (item: BatteryItem) => void }) {
         if (!p) return
         onAdd({
           protocolId: p.id,
-          variant: Object.fromEntries(telling.map((v) => [v.id, choice[v.id] ?? v.options[0]!.id])),
+          variant: Object.fromEntries(
+            telling.map((v) => [v.id, choice[v.id] ?? must(v.options[0]).id]),
+          ),
         })
         setId('')
         setChoice({})
@@ -233,7 +238,7 @@ function AddTest({ onAdd }: { onAdd: (item: BatteryItem) => void }) {
         <label key={v.id}>
           {v.name}
           <NativeSelect
-            value={choice[v.id] ?? v.options[0]!.id}
+            value={choice[v.id] ?? must(v.options[0]).id}
             onChange={(e) => {
               const o = e.currentTarget.value
               setChoice((c) => ({ ...c, [v.id]: o }))

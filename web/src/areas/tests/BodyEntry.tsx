@@ -16,6 +16,7 @@ import { touchedBy, useKit, useWrite } from '../../base/data'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import '../intake/intake.css'
+import { must } from '@mano/core/units/must'
 
 const SIDES = ['left', 'right'] as const
 type Send = { to: 'measurements'; body: MeasurementBody } | { to: 'wraps'; body: WrapBody }
@@ -38,7 +39,8 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
   const handles = (kit.data ?? [])
     .filter((u) => u.sizeMm !== null && (protocol.implements as readonly string[]).includes(u.kind))
     .sort(
-      (a, b) => Number(a.place !== 'hall') - Number(b.place !== 'hall') || a.sizeMm! - b.sizeMm!,
+      (a, b) =>
+        Number(a.place !== 'hall') - Number(b.place !== 'hall') || must(a.sizeMm) - must(b.sizeMm),
     )
   const handle = handles.find((u) => u.id === unitId) ?? handles[0]
   const write = useWrite(async (all: Send[]) => {
@@ -61,7 +63,10 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
     const w = athlete.wraps.find((x) => x.unitId === handle?.id && x.hand === hand)
     if (!w) return 'Not taken'
     const wrap = measuredWrap(w.gapMm)
-    return `${w.gapMm < 0 ? '−' : ''}${formatBoth(Math.abs(w.gapMm), units.length)}: ${wrap.word}, ${WRAP_MEANS[wrap.word].lifts}`
+    return (
+      `${w.gapMm < 0 ? '−' : ''}${formatBoth(Math.abs(w.gapMm), units.length)}: ` +
+      `${wrap.word}, ${WRAP_MEANS[wrap.word].lifts}`
+    )
   }
   const record = (e: React.FormEvent) => {
     e.preventDefault()
@@ -83,7 +88,7 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
             to: 'wraps',
             body: {
               id: v7(),
-              unitId: handle!.id,
+              unitId: must(handle).id,
               hand,
               enteredValue: minus ? -r.entered : r.entered,
               enteredUnit: r.unit,
@@ -118,7 +123,7 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
         <label key={v.id} className="body-pick">
           {v.name}
           <NativeSelect
-            value={variant[v.id] ?? v.options[0]!.id}
+            value={variant[v.id] ?? must(v.options[0]).id}
             onChange={(e) => {
               const id = e.currentTarget.value
               setVariant({ [v.id]: id })
@@ -146,7 +151,7 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
           >
             {handles.map((u) => (
               <option key={u.id} value={u.id}>
-                {u.label}, {formatBoth(u.sizeMm!, units.length)}
+                {u.label}, {formatBoth(must(u.sizeMm), units.length)}
               </option>
             ))}
             {handles.length === 0 && (

@@ -33,7 +33,10 @@ export function ChangeTest({ session, protocol }: { session: SessionView; protoc
         <Reasoned
           label="Strike the test"
           title={`Strike ${protocol.name} of ${formatDate(session.performedOn, me.today)}?`}
-          says={`All ${session.trials.length} trials leave every list and sum. The record that they were there stays.`}
+          says={
+            `All ${session.trials.length} trials leave every list and sum. The record that ` +
+            'they were there stays.'
+          }
           done="The test is struck."
           act={(reason) => change({ struck: true, reason })}
           undo={() => change({ struck: false, reason: 'Taken back' })}

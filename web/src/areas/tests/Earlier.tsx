@@ -13,6 +13,7 @@ import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { Chip } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
+import { must } from '@mano/core/units/must'
 
 /** Every test so far, newest first. */
 export function Earlier() {
@@ -24,7 +25,7 @@ export function Earlier() {
 }
 
 const bestOf = (s: SessionView, hand: Hand): number | null =>
-  readSession(protocolOf(s)!, s.trials, s.variant).hands.find((h) => h.hand === hand)?.summary
+  readSession(must(protocolOf(s)), s.trials, s.variant).hands.find((h) => h.hand === hand)?.summary
     ?.best ?? null
 
 function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
@@ -38,10 +39,12 @@ function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
   const list = useListing(rows, {
     what: 'tests',
     says: (s) =>
-      `${formatDate(s.performedOn, me.today)} ${protocolOf(s)!.name}${setupWords(protocolOf(s)!, s.variant, units)} ${s.unitLabel}`,
+      `${formatDate(s.performedOn, me.today)} ` +
+      `${must(protocolOf(s)).name}${setupWords(must(protocolOf(s)), s.variant, units)} ` +
+      `${s.unitLabel}`,
     by: {
       day: (s) => s.performedAt,
-      protocol: (s) => `${protocolOf(s)!.name} ${s.performedAt}`,
+      protocol: (s) => `${must(protocolOf(s)).name} ${s.performedAt}`,
       left: (s) => bestOf(s, 'left') ?? bestOf(s, 'both'),
       right: (s) => bestOf(s, 'right') ?? bestOf(s, 'both'),
     },
@@ -88,7 +91,7 @@ function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
           </thead>
           <tbody>
             {list.rows.map((s) => {
-              const protocol = protocolOf(s)!
+              const protocol = must(protocolOf(s))
               const best = (hand: Hand) => {
                 const v = bestOf(s, hand)
                 return v === null ? '–' : formatWithUnit(v, protocol.unit, units)
@@ -152,10 +155,10 @@ function setupWords(
           v.id === 'direction' ||
           v.id === 'angle' ||
           v.id === 'set_width' ||
-          (variant[v.id] ?? v.options[0]!.id) !== v.options[0]!.id,
+          (variant[v.id] ?? must(v.options[0]).id) !== must(v.options[0]).id,
       )
       .map((v) =>
-        (v.options.find((o) => o.id === variant[v.id]) ?? v.options[0]!).name.toLowerCase(),
+        (v.options.find((o) => o.id === variant[v.id]) ?? must(v.options[0])).name.toLowerCase(),
       ),
     ...protocol.numbers
       .filter(
@@ -171,7 +174,7 @@ function setupWords(
 }
 
 function SessionChip({ session }: { session: SessionView }) {
-  const reading = readSession(protocolOf(session)!, session.trials, session.variant)
+  const reading = readSession(must(protocolOf(session)), session.trials, session.variant)
   if (isUnfinished(session) && session.observations.length === 0)
     return <Chip icon="clock">Unfinished</Chip>
   const v = reading.verdict

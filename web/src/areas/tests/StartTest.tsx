@@ -32,6 +32,7 @@ import { statedNumber, unitOf } from './stated'
 import { testGate } from './testGate'
 import { formatLength } from '@mano/core/units/inch'
 import { DayInput } from '../../base/DayInput'
+import { must } from '@mano/core/units/must'
 
 const NONE: TestConditions = { warm: false, rested: false, skinGood: false, well: false }
 const ALL: TestConditions = { warm: true, rested: true, skinGood: true, well: true }
@@ -66,7 +67,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
     Object.fromEntries(
       plain.variants.map((v) => [
         v.id,
-        v.options.find((o) => o.id === params.get(v.id))?.id ?? v.options[0]!.id,
+        v.options.find((o) => o.id === params.get(v.id))?.id ?? must(v.options[0]).id,
       ]),
     ),
   )
@@ -114,7 +115,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
     const given = Object.fromEntries([
       ...protocol.variants
         .filter((v) => isAsked(v, unit?.kind))
-        .map((v) => [v.id, variant[v.id]!] as const),
+        .flatMap(({ id }) => (variant[id] === undefined ? [] : [[id, variant[id]] as const])),
       ...stated.flatMap((g) => (g.value === null ? [] : [[g.n.id, g.value] as const])),
     ])
     return handsOf(protocol).map((hand) => ({
@@ -176,8 +177,8 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
         unitId: unit.id,
         measurementId: unit.measurementId,
         variant: {
-          ...Object.fromEntries(variants.map((v) => [v.id, variant[v.id]!])),
-          ...Object.fromEntries(stated.map((g) => [g.n.id, g.value!])),
+          ...Object.fromEntries(variants.map((v) => [v.id, must(variant[v.id])])),
+          ...Object.fromEntries(stated.map((g) => [g.n.id, must(g.value)])),
         },
         conditions: { ...given, familiar },
         overrideReason: why,
@@ -190,7 +191,8 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
         onSuccess: (made) => {
           show(made)
           void navigate(
-            `/athletes/${athlete.id}/tests/${id}${earlierDay ? '?enter=1' : battery ? `?battery=${battery}` : ''}`,
+            `/athletes/${athlete.id}/tests/${id}` +
+              `${earlierDay ? '?enter=1' : battery ? `?battery=${battery}` : ''}`,
           )
         },
       },
@@ -200,7 +202,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
     <div className="start panel">
       {stopLines.map(({ line, hands: of }) => (
         <p key={line} className="held">
-          <HandLetter hand={of.length > 1 ? 'both' : of[0]!} />
+          <HandLetter hand={of.length > 1 ? 'both' : must(of[0])} />
           <span>
             {line}
             {ageUnknown && line.startsWith('Birth date') && (

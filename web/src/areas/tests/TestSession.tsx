@@ -57,6 +57,7 @@ import { springTries, useBracket } from './useBracket'
 import { VerdictPanel } from './VerdictPanel'
 import './tests.css'
 import type { Kg } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 /** One test, run or reopened: type, Enter, the other hand. */
 export default function TestSession() {
@@ -172,7 +173,7 @@ function Running({
     protocol.entry === 'lift' && protocol.heaviest && session.expectedKg
       ? { expectedKg: session.expectedKg, smallestKg }
       : null
-  const bracket = useBracket(session).map((u) => u.ratingKg!)
+  const bracket = useBracket(session).map((u) => must(u.ratingKg))
   const springOf = (hand: Side) =>
     springNext(springTries(session.trials), hand, bracket, session.expectedKg ?? null)
   const turn = (): { hand: Hand; ordinal: number; loadKg?: Kg } | null => {
@@ -258,7 +259,10 @@ function Running({
     const cellKg = done.ok ? done.read.tries[0]?.details['cellKg'] : undefined
     const help =
       typeof cellKg === 'number' && mass
-        ? `${done.ok ? done.read.says : ''} ${mass.value - cellKg >= 0 ? `Help ${formatWithUnit(mass.value - cellKg, 'kg', units)}` : `${formatWithUnit(cellKg - mass.value, 'kg', units)} added`} to ${formatWithUnit(mass.value, 'kg', units)} of body mass.`
+        ? `${done.ok ? done.read.says : ''} ` +
+          `${mass.value - cellKg >= 0 ? `Help ${formatWithUnit(mass.value - cellKg, 'kg', units)}` : `${formatWithUnit(cellKg - mass.value, 'kg', units)} added`}` +
+          ' ' +
+          `to ${formatWithUnit(mass.value, 'kg', units)} of body mass.`
         : null
     setRead(
       done.ok
@@ -321,7 +325,9 @@ function Running({
     <main className="cols testing">
       <section>
         <div
-          className={`livebar ${view && today ? 'by-instrument' : entry?.wide && next ? 'lifting' : ''}`}
+          className={
+            'livebar ' + `${view && today ? 'by-instrument' : entry?.wide && next ? 'lifting' : ''}`
+          }
         >
           <div className="who2">
             <HandLetter hand={next?.hand ?? (protocol.hands === 'both' ? 'both' : 'left')} big />
@@ -336,7 +342,8 @@ function Running({
               <span>
                 {protocol.name}
                 {entering
-                  ? ` · entered afterwards, done ${formatDate(session.performedOn, me.today, { weekday: true })}`
+                  ? ' · entered afterwards, done ' +
+                    `${formatDate(session.performedOn, me.today, { weekday: true })}`
                   : ''}
                 {session.practice ? ' · practice, stays out of norms and trends' : ''}
               </span>

@@ -11,6 +11,7 @@ import { BodyEntry } from './BodyEntry'
 import { Earlier } from './Earlier'
 import { StartTest } from './StartTest'
 import './tests.css'
+import { must } from '@mano/core/units/must'
 
 /** Protocols with a button of their own. */
 const FIRST = ['dyno_seated', 'hang_time', 'lift_max'] as const
@@ -19,7 +20,7 @@ const FIRST = ['dyno_seated', 'hang_time', 'lift_max'] as const
 export default function Tests() {
   const { athlete } = useAthletePage()
   const [params, setParams] = useSearchParams()
-  const protocol = protocolById(params.get('protocol') ?? '') ?? protocolById(FIRST[0])!
+  const protocol = protocolById(params.get('protocol') ?? '') ?? must(protocolById(FIRST[0]))
   const pick = (id: string) => id && setParams({ protocol: id }, { replace: true })
   const own = (FIRST as readonly string[]).includes(protocol.id)
   return (
@@ -35,7 +36,7 @@ export default function Tests() {
                 aria-pressed={id === protocol.id}
                 onClick={() => pick(id)}
               >
-                {protocolById(id)!.name}
+                {must(protocolById(id)).name}
               </Button>
             ))}
             <NativeSelect

@@ -62,7 +62,9 @@ export default function Traces() {
     trace: t.trace,
     zeroS: t.reading.squeezes[0]?.onsetS ?? t.trace.startS + 0.4,
     baseN: t.reading.baseline.offsetN,
-    label: `${formatDate(t.session.performedOn, me.today)}, ${t.hand === 'both' ? '' : `${t.hand} `}${t.ordinal}`,
+    label:
+      `${formatDate(t.session.performedOn, me.today)}, ` +
+      `${t.hand === 'both' ? '' : `${t.hand} `}${t.ordinal}`,
     tone: t.hand === 'both' ? 'both' : t.hand,
     dash: shown.slice(0, k).some((x) => x.hand === t.hand),
     strong: !shown.slice(0, k).some((x) => x.hand === t.hand),
@@ -120,7 +122,10 @@ export default function Traces() {
                     <tr key={t.trialId} className={t.trial?.struck ? 'struck' : ''}>
                       <td>
                         <Checkbox
-                          aria-label={`Show ${t.hand} trial ${t.ordinal} of ${formatDate(t.session.performedOn, me.today)}`}
+                          aria-label={
+                            `Show ${t.hand} trial ${t.ordinal} of ` +
+                            `${formatDate(t.session.performedOn, me.today)}`
+                          }
                           checked={k >= 0}
                           onChange={() => toggle(t.trialId)}
                         />

@@ -15,7 +15,8 @@ const notDone = (message: string) =>
   void notifications.show({ color: 'red', autoClose: false, message })
 
 const named = (t: Trial) =>
-  `${t.hand === 'both' ? 'both hands' : `${t.hand} hand`}, trial ${t.ordinal}: ${t.enteredValue}\u00A0${t.enteredUnit}`
+  `${t.hand === 'both' ? 'both hands' : `${t.hand} hand`}, trial ${t.ordinal}: ` +
+  `${t.enteredValue}\u00A0${t.enteredUnit}`
 
 /** A trial that does not count: it stays on record with the reason and leaves every sum. */
 export function StrikeTrial({ trial, onClose }: { trial: Trial | null; onClose: () => void }) {

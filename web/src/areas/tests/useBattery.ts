@@ -7,6 +7,7 @@ import {
 } from '@mano/core/testing/battery'
 import { useBatteries, useKit, useProfile, useTests } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
+import { must } from '@mano/core/units/must'
 
 /** The battery suggested for the athlete's demands has this id. */
 export const SUGGESTED = 'suggested'
@@ -30,7 +31,7 @@ export function useChoices(): BatteryView[] | undefined {
   const items = profile ? suggestBattery(profile, kinds) : []
   return [
     ...(items.length > 0
-      ? [{ id: SUGGESTED, name: `Suggested for ${profile!.name}`, sportId: null, items }]
+      ? [{ id: SUGGESTED, name: `Suggested for ${must(profile).name}`, sportId: null, items }]
       : []),
     ...[...stored].sort(
       (a, b) => Number(sports.has(b.sportId ?? '')) - Number(sports.has(a.sportId ?? '')),
@@ -50,4 +51,5 @@ export function useVisit(batteryId: string | null): { name: string; steps: Batte
 
 /** Address that starts a test of a battery with its choices. */
 export const startAddress = (athleteId: string, batteryId: string, item: BatteryItem): string =>
-  `/athletes/${athleteId}/tests?${new URLSearchParams({ protocol: item.protocolId, battery: batteryId, ...item.variant }).toString()}`
+  `/athletes/${athleteId}/tests?` +
+  new URLSearchParams({ protocol: item.protocolId, battery: batteryId, ...item.variant }).toString()

@@ -90,7 +90,10 @@ export default function Waiting() {
           <a
             className="lnk"
             download="not sent.json"
-            href={`data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify([...stuck, ...waiting], null, 1))}`}
+            href={
+              'data:application/json;charset=utf-8,' +
+              `${encodeURIComponent(JSON.stringify([...stuck, ...waiting], null, 1))}`
+            }
           >
             Save as a file
           </a>

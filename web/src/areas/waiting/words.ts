@@ -18,7 +18,9 @@ export function lineOf(u: Unsent): Line {
     }
   if (u.kind === 'log')
     return {
-      what: `${exerciseById(u.body.exerciseId)?.name ?? u.body.exerciseId}, set ${u.body.set}, ${HANDS[u.body.hand]}`,
+      what:
+        `${exerciseById(u.body.exerciseId)?.name ?? u.body.exerciseId}, set ${u.body.set}, ` +
+        `${HANDS[u.body.hand]}`,
       value: [
         u.body.load !== null && `${u.body.load} ${u.body.loadUnit}`,
         u.body.reps !== null && `${u.body.reps} repetitions`,

@@ -68,7 +68,8 @@ export function LiftEntry({ session, protocol, hand, ordinal, loadKg, unit, onTr
         </div>
         <p className="note">
           {load.plated
-            ? `Clean: lifted with control, held ${session.variant['hold_s'] ?? 7} s from leaving to touching the floor.`
+            ? `Clean: lifted with control, held ${session.variant['hold_s'] ?? 7} s from ` +
+              'leaving to touching the floor.'
             : protocol.steps}{' '}
           {RAMP.restBetweenS} s between trials, {RAMP.restHandS / 60} min for one hand.
         </p>

@@ -12,6 +12,7 @@ import { PlatePicture } from '../../../drawn/PlatePicture'
 import { useTypedHere } from '../../../base/useTypedHere'
 import { useDraft } from './useDraft'
 import type { Kg } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 const HANGS_ON_A_PIN: readonly string[] = [
   'edge',
@@ -44,7 +45,7 @@ export function useLoad(
   const [typed, setText] = useDraft<string | null>(`${session.id}-${hand}-load`, null)
   const text =
     typed ??
-    (suggested === null ? '' : String(Math.round(100 * fromSi(suggested, unit, 'kg')!) / 100))
+    (suggested === null ? '' : String(Math.round(100 * must(fromSi(suggested, unit, 'kg'))) / 100))
   const n = parseNumber(text)
   const typedKg = n.ok ? toSi(n.value, unit, 'kg') : null
   return {
@@ -111,7 +112,7 @@ export function Plates({ load }: { load: Load }) {
           loading={loading}
           wantedKg={typedKg}
           pinKg={pinKg}
-          heaviestKg={Math.max(...pin!.plates.map((p) => p.kg))}
+          heaviestKg={Math.max(...must(pin).plates.map((p) => p.kg))}
         />
       ) : loading && !loading.ok ? (
         <p className="said">

@@ -6,6 +6,7 @@ import { beep } from '../../../base/sound'
 import type { EntryProps } from './types'
 import { useClock, useSpace } from './useClock'
 import { useDraft } from './useDraft'
+import { must } from '@mano/core/units/must'
 
 /** Holds of 7 s with 3 s between, paced by word, boxes and tone, until a hold is not kept. */
 export function PacedEntry({ session, hand, onTry }: EntryProps) {
@@ -72,7 +73,7 @@ export function PacedEntry({ session, hand, onTry }: EntryProps) {
       <label>
         Holds kept
         <Input
-          value={clock.running ? String(at!.kept) : bouts}
+          value={clock.running ? String(must(at).kept) : bouts}
           readOnly={clock.running}
           inputMode="numeric"
           autoComplete="off"

@@ -14,6 +14,7 @@ import { RestLine, useRestLeft } from './RestGate'
 import type { EntryProps } from './types'
 import { useDraft } from './useDraft'
 import type { Kg } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 /** Opening the springs are closed from, mm; null from wide open. */
 function setOf(variant: Readonly<Record<string, string>>): number | null {
@@ -28,7 +29,7 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
   const [picked, setPicked] = useState<string | null>(null)
   const spring =
     springs.find((s) => s.id === picked) ??
-    springs.find((s) => loadKg !== null && Math.abs(s.ratingKg! - loadKg) < 1e-6) ??
+    springs.find((s) => loadKg !== null && Math.abs(must(s.ratingKg) - loadKg) < 1e-6) ??
     springs[0]
   const rest = useRestLeft(session, hand, 0, protocol.restS)
   const [shown, setShown] = useDraft(`${session.id}-shown`, false)
@@ -43,12 +44,12 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
   const left = spring
     ? 3 -
       tries.filter(
-        (t) => t.hand === hand && !t.closed && Math.abs(t.loadKg - spring.ratingKg!) < 1e-6,
+        (t) => t.hand === hand && !t.closed && Math.abs(t.loadKg - must(spring.ratingKg)) < 1e-6,
       ).length
     : 0
   const log = (closed: boolean) => {
     if (!spring || insertKg === null) return setProblem('The insert is not a number.')
-    const kg = spring.ratingKg! + insertKg
+    const kg = must(spring.ratingKg) + insertKg
     const refused = onTry(String(fromSi(kg, unit, 'kg')), {
       missed: !closed,
       details: { unitId: spring.id, ...(insertKg > 0 && { insertKg }) },
@@ -72,14 +73,20 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
       <div className="lift-act">
         <p className="spring-now">
           <b>
-            {spring.label}, {formatWithUnit(spring.ratingKg!, 'kg', units)}
+            {spring.label}, {formatWithUnit(must(spring.ratingKg), 'kg', units)}
           </b>
           {left > 0 ? `, ${left} of 3 trials left` : ''}
         </p>
         <p className="note">
           {setMm === null
             ? 'From wide open.'
-            : `Set to ${formatBoth(setMm, units.length)}${starts === null ? '' : `: this spring starts at about ${formatPct(starts)} of its closing force there (taken as linear)`}.`}
+            : 'Set to ' +
+              `${formatBoth(setMm, units.length)}` +
+              (starts === null
+                ? ''
+                : `: this spring starts at about ${formatPct(starts)} of its closing force ` +
+                  'there (taken as linear)') +
+              '.'}
         </p>
         {resting ? (
           <RestLine wait={rest.wait} word="Close" onEarly={rest.goEarly} />
@@ -88,7 +95,9 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
             <Checkbox checked={shown} onChange={(e) => setShown(e.currentTarget.checked)} />
             {setMm === null
               ? 'Set shown before the close'
-              : `${setWidth.options.find((o) => o.id === (session.variant['set_width'] ?? 'card'))!.name}: block or card shown before the close`}
+              : `${must(setWidth.options.find((o) => o.id === (session.variant['set_width'] ?? 'card'))).name}` +
+                ': ' +
+                'block or card shown before the close'}
           </label>
         )}
         <label className="insert">
@@ -141,7 +150,7 @@ export function Ladder({
   const springs = useBracket(session)
   const tries = springTries(session.trials)
   const levels = [
-    ...new Set([...springs.map((s) => s.ratingKg!), ...tries.map((t) => t.loadKg)]),
+    ...new Set([...springs.map((s) => must(s.ratingKg)), ...tries.map((t) => t.loadKg)]),
   ].sort((a, b) => b - a)
   const cell = (side: Side, kg: Kg) => {
     const own = tries.filter((t) => t.hand === side && Math.abs(t.loadKg - kg) < 1e-6)
@@ -178,7 +187,7 @@ export function Ladder({
       </thead>
       <tbody>
         {levels.map((kg) => {
-          const s = springs.find((x) => Math.abs(x.ratingKg! - kg) < 1e-6)
+          const s = springs.find((x) => Math.abs(must(x.ratingKg) - kg) < 1e-6)
           const on = s !== undefined && s.id === nowId
           return (
             <tr key={kg} className={on ? `on ${hand}` : ''}>
@@ -220,7 +229,7 @@ export function BracketResult({ session }: { session: EntryProps['session'] }) {
     const next = springNext(
       tries,
       hand,
-      springs.map((s) => s.ratingKg!),
+      springs.map((s) => must(s.ratingKg)),
       session.expectedKg ?? null,
     )
     const own = tries.filter((t) => t.hand === hand)
@@ -236,7 +245,7 @@ export function BracketResult({ session }: { session: EntryProps['session'] }) {
         best === null || next.kind === 'try'
           ? null
           : trainingSprings(
-              springs.map((s) => s.ratingKg!),
+              springs.map((s) => must(s.ratingKg)),
               best,
             ),
     }
@@ -258,7 +267,9 @@ export function BracketResult({ session }: { session: EntryProps['session'] }) {
                   ? `${kg(best)} closed; the best may lie higher.`
                   : `between ${kg(best)} and ${kg(missed)}, for this set width only.`}
           {train &&
-            ` Train: warm up ${kg(train.warmKg) ?? 'with band work'}, repetitions ${kg(train.repetitionsKg) ?? 'from a narrower set'}, hard ${kg(train.workKg)}${train.nextKg === null ? '' : `, next aim ${kg(train.nextKg)}`}.`}
+            ` Train: warm up ${kg(train.warmKg) ?? 'with band work'}, repetitions ` +
+              `${kg(train.repetitionsKg) ?? 'from a narrower set'}, hard ` +
+              `${kg(train.workKg)}${train.nextKg === null ? '' : `, next aim ${kg(train.nextKg)}`}.`}
         </p>
       ))}
       {hands.some((h) => h.train) && (

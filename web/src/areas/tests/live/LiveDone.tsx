@@ -4,6 +4,7 @@ import { readTrace } from '@mano/core/force/analyse'
 import { lengthS } from '@mano/core/force/trace'
 import { ForceChart } from '../../../drawn/ForceChart'
 import { useTraces } from './useTraces'
+import { must } from '@mano/core/units/must'
 
 /** A finished test keeps its place: the best record of each hand, and what comes next. */
 export function LiveDone({
@@ -24,7 +25,7 @@ export function LiveDone({
   const curves = useTraces(best.map((b) => b.id)).flatMap((t, k) => {
     if (!t) return []
     const r = readTrace(t.trace)
-    const { hand, ordinal } = best[k]!
+    const { hand, ordinal } = must(best[k])
     return [
       {
         trace: t.trace,

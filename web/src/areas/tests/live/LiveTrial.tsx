@@ -23,6 +23,7 @@ import { SimulatedHand } from './SimulatedHand'
 import type { Recorded } from './record'
 import { usePastCurves } from './useTraces'
 import type { Newton } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 const DRAW_MS = 33
 /** One turn in so many is the numbers', the others the curve's. */
@@ -98,7 +99,7 @@ export function LiveTrial({
     }
     const over =
       use === 'clenches'
-        ? t.count >= 5 && t.offS !== null && t.lastS! - t.offS > 1
+        ? t.count >= 5 && t.offS !== null && must(t.lastS) - t.offS > 1
         : use === 'bouts' && allOutOver(t, pace.current)
     if (over) t.finish()
     if (t.phase === 'done') finish()
@@ -171,7 +172,7 @@ export function LiveTrial({
   }
   useEffect(() => {
     readySound()
-    const show = (n: number) => fromSi(Math.max(0, n), units.mass, 'N')!.toFixed(1)
+    const show = (n: number) => must(fromSi(Math.max(0, n), units.mass, 'N')).toFixed(1)
     const curve = () => {
       const t = live.current
       if (canvas.current)
@@ -312,7 +313,9 @@ export function LiveTrial({
         {state !== 'lost' && said === '' && !on && read}
         <p className="said" role="alert">
           {state === 'lost'
-            ? `${view.name} lost${on ? ` at ${t.heldS.toFixed(1)} s` : ''}. ${savedWords(session.trials.length)} ${on ? 'The part so far is kept; it goes on when the instrument is back within some seconds.' : 'It connects again by itself.'}`
+            ? `${view.name} lost${on ? ` at ${t.heldS.toFixed(1)} s` : ''}. ` +
+              `${savedWords(session.trials.length)} ` +
+              `${on ? 'The part so far is kept; it goes on when the instrument is back within some seconds.' : 'It connects again by itself.'}`
             : said}
         </p>
       </div>
@@ -352,7 +355,12 @@ export function LiveTrial({
                 : use === 'clenches'
                   ? 'Five clenches, relaxed between. Ends by itself.'
                   : paced
-                    ? `${PACE.onS} s on, ${PACE.offS} s off${use === 'bouts' ? `, ${ALL_OUT.bouts} times, all-out from the first` : ' until a hold is not kept'}.`
+                    ? `${PACE.onS} s on, ${PACE.offS} s ` +
+                      'off' +
+                      (use === 'bouts'
+                        ? `, ${ALL_OUT.bouts} times, all-out from the first`
+                        : ' until a hold is not kept') +
+                      '.'
                     : 'Counts from feet off to feet on.'}
             </p>
             {upcoming && (
@@ -403,7 +411,7 @@ function drawLive(
   const every = Math.max(1, Math.ceil((to - from) / 700))
   c.beginPath()
   for (let i = from; i < to; i += every)
-    c.lineTo(x(t.timeS[i]! - zero), y(t.forceN[i]! - t.baselineN))
+    c.lineTo(x(must(t.timeS[i]) - zero), y(must(t.forceN[i]) - t.baselineN))
   c.stroke()
   const at = x(t.lastS - zero)
   if (at < left || at > w - right + 6) return

@@ -7,6 +7,7 @@ import type { Trace } from '@mano/core/force/trace'
 import type { Hand } from '@mano/core/catalogue/person'
 import { api } from '../../../base/api'
 import type { Curve } from '../../../drawn/ForceChart'
+import { must } from '@mano/core/units/must'
 
 /**
  * Force records by the ids of their tries; they never change. Undefined while read, null when one
@@ -37,7 +38,9 @@ export function usePastCurves(session: SessionView, hand: Hand, on: boolean): Cu
         .slice(-2)
     : []
   const traces = useTraces(ids.map((t) => t.trialId))
-  const here = traces.map((t, k) => (t ? `${ids[k]!.trialId} ${ids[k]!.ordinal}` : '')).join()
+  const here = traces
+    .map((t, k) => (t ? `${must(ids[k]).trialId} ${must(ids[k]).ordinal}` : ''))
+    .join()
   return useMemo(
     () =>
       traces.flatMap((t, k): Curve[] => {
@@ -48,7 +51,7 @@ export function usePastCurves(session: SessionView, hand: Hand, on: boolean): Cu
             trace: t.trace,
             zeroS: r.squeezes[0]?.onsetS ?? t.trace.startS,
             baseN: r.baseline.offsetN,
-            label: `Trial ${ids[k]!.ordinal}`,
+            label: `Trial ${must(ids[k]).ordinal}`,
             tone: 'past',
             dash: k === 1,
           },

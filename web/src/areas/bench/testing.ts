@@ -2,7 +2,6 @@ import { errorOfRepeats, isolateOrCombine, testsToSee } from '@mano/core/bench/c
 import { judgeAsymmetry } from '@mano/core/measure/asymmetry'
 import { detectableChange } from '@mano/core/measure/trend'
 import { no, round, type CalculatorDef } from './shared'
-import { must } from '@mano/core/units/must'
 
 /** Tests and time. */
 export const TESTING: readonly CalculatorDef[] = [
@@ -34,7 +33,7 @@ export const TESTING: readonly CalculatorDef[] = [
             label: 'Behind by',
             value:
               `${round(r.asymmetryPct)}\u00A0% (95\u00A0% interval ` +
-              `${r.kind === 'inside-error' ? `${round(r.signedCi[0])} to ${round(r.signedCi[1])}, right over left` : `${round(must(low))} to ${round(must(high))}`}` +
+              `${r.kind === 'inside-error' ? `${round(r.signedCi[0])} to ${round(r.signedCi[1])}, right over left` : `${round(low!)} to ${round(high!)}`}` +
               ')',
           },
           {

@@ -22,7 +22,7 @@ import './demands.css'
 import { must } from '@mano/core/units/must'
 
 const WORDS = ['out', 'little', 'some', 'moderate', 'high', 'decisive']
-export const weightWord = (importance: number): string => must(WORDS[Math.round(importance)])
+export const weightWord = (importance: number): string => WORDS[Math.round(importance)]!
 
 /** What the training asks of the hand, and with what it is trained where the athlete trains. */
 export default function Demands() {
@@ -42,7 +42,7 @@ export default function Demands() {
   if (error ?? sports.error)
     return (
       <Failed
-        error={must(error ?? sports.error)}
+        error={(error ?? sports.error)!}
         retry={() => {
           retry()
           void sports.refetch()

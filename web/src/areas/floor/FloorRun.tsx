@@ -12,7 +12,6 @@ import { useFloorData, type FloorData } from './useFloorData'
 import { useRun } from './useRun'
 import { useAwake } from './voice'
 import './floor.css'
-import { must } from '@mano/core/units/must'
 
 /** The floor: one athlete, or several at a station with whose turn it is along the top. */
 export default function FloorRun() {
@@ -26,10 +25,8 @@ export default function FloorRun() {
 function Run() {
   const { athleteId } = useParams()
   const [params] = useSearchParams()
-  const ids = [
-    ...new Set([must(athleteId), ...(params.get('with')?.split(',').filter(Boolean) ?? [])]),
-  ]
-  const [front, setFront] = useState(must(athleteId))
+  const ids = [...new Set([athleteId!, ...(params.get('with')?.split(',').filter(Boolean) ?? [])])]
+  const [front, setFront] = useState(athleteId!)
   const [turn, setTurn] = useState<string | null>(null)
   useEffect(() => void flush(), [])
   useAwake(true)

@@ -39,7 +39,7 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
     onClose()
   }
   if (log) {
-    const e = must(exerciseById(log.exerciseId))
+    const e = exerciseById(log.exerciseId)!
     const timed = e.dose.unit === 's'
     return (
       <LogStep
@@ -109,10 +109,10 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
               <UnstyledButton
                 key={d}
                 className="f-btn"
-                onClick={() => act.takeLoad(Math.max(0, must(run.kg) + d))}
+                onClick={() => act.takeLoad(Math.max(0, run.kg! + d))}
               >
                 {d > 0 ? '+' : '\u2212'}
-                {Math.abs(Math.round(10 * must(fromSi(Math.abs(d), run.units.mass, 'kg'))) / 10)}
+                {Math.abs(Math.round(10 * fromSi(Math.abs(d), run.units.mass, 'kg')!) / 10)}
               </UnstyledButton>
             ))}
             <span>

@@ -153,7 +153,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     [blocks, own.order, own.added],
   )
   const gateOf = (s: Step, session = today) =>
-    session?.gate(must(exerciseById(s.exerciseId)), s.hand) ?? {
+    session?.gate(exerciseById(s.exerciseId)!, s.hand) ?? {
       class: 'free' as const,
       findings: [],
     }
@@ -170,7 +170,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
   const next = coming[0]
   /** What the step up next asks before its effort; empty: nothing. */
   const asks = step && ['ready', 'rest', 'count'].includes(own.phase) ? gateOf(step).findings : []
-  const exercise: Exercise | null = step ? must(exerciseById(step.exerciseId)) : null
+  const exercise: Exercise | null = step ? exerciseById(step.exerciseId)! : null
   const moving =
     (own.phase === 'count' ||
       own.phase === 'work' ||
@@ -216,14 +216,14 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
   const loadKg = (s: Step): number | null => {
     const k = `${s.exerciseId} ${s.hand}`
     return k in own.loads
-      ? must(own.loads[k])
+      ? own.loads[k]!
       : ((b) => (b ? (advise(b, s.hand)?.kg ?? null) : null))(
           blocks.find((x) => x.id === s.blockId),
         )
   }
   const kg = step ? loadKg(step) : null
   const shown = (v: number | null): number | null =>
-    v === null ? null : Math.round(10 * must(fromSi(v, units.mass, 'kg'))) / 10
+    v === null ? null : Math.round(10 * fromSi(v, units.mass, 'kg')!) / 10
 
   /**
    * Loads near a step's: the one advised, the one of last time, and how fine the plates are; in the
@@ -264,7 +264,7 @@ export function useRun(data: FloorData, own: FloorSession, drives: boolean, alon
     pain: e.pain,
     painWhere: e.painWhere ?? null,
     ended: e.ended,
-    details: rungOf(s) ? { rung: must(rungOf(s)), ...e.details } : (e.details ?? {}),
+    details: rungOf(s) ? { rung: rungOf(s)!, ...e.details } : (e.details ?? {}),
     voided: false,
   })
   const post = (body: LogBody) =>

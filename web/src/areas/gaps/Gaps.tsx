@@ -13,7 +13,6 @@ import { Order, TestNext } from './Order'
 import { RowPanel } from './RowPanel'
 import { useGaps, type GapsData } from './useGaps'
 import './gaps.css'
-import { must } from '@mano/core/units/must'
 
 /** Under this share of the sport's importance known, the page leads with what to test: own rule. */
 const ENOUGH_KNOWN = 0.5
@@ -90,7 +89,7 @@ function Shown({ data }: { data: GapsData }) {
             <RowPanel
               key={picked.key}
               row={picked}
-              priority={must(data.judgement.priorities.find((p) => p.row.key === picked.key))}
+              priority={data.judgement.priorities.find((p) => p.row.key === picked.key)!}
               sure={data.sure}
               data={data}
               onClose={() => go({ row: null })}

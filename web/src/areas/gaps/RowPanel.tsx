@@ -161,7 +161,7 @@ function Formula({ h, row }: { h: HandGap; row: GapRow }) {
       {who}: {f(h.value)}
       {h.error === null ? '' : `, error ±${f(h.error)}`}. Reference {f(h.asked)}:{' '}
       {(h.shortBy ?? 0) > 0
-        ? `shortfall at least ${f(must(h.shortBy))}`
+        ? `shortfall at least ${f(h.shortBy!)}`
         : h.value >= h.asked
           ? 'met'
           : 'under it by no more than the error'}
@@ -187,7 +187,7 @@ function References({ row, coach }: { row: GapRow; coach: boolean }) {
                 ? '–'
                 : r.byHand.left !== undefined && r.byHand.left !== r.byHand.right
                   ? `${formatValue(r.byHand.left, unit, units)} | ` +
-                    `${formatWithUnit(must(r.byHand.right), unit, units)}`
+                    `${formatWithUnit(r.byHand.right!, unit, units)}`
                   : formatWithUnit(r.value, unit, units)}{' '}
               <small>
                 {r.says}
@@ -235,7 +235,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
   const { athlete, me } = useAthletePage()
   const units = useUnits()
   const profile = useProfile(athlete)
-  const protocol = must(row.protocol)
+  const protocol = row.protocol!
   const unit = shownUnit(protocol.unit, units) as EntryUnit
   const [text, setText] = useState('')
   const [perBodyMass, setPer] = useState(false)
@@ -304,7 +304,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
             checked={whom.setup}
             onChange={(e) => setWhom({ ...whom, setup: e.currentTarget.checked })}
           />{' '}
-          Only for this set-up: {setupWords(must(row.series), units)}
+          Only for this set-up: {setupWords(row.series!, units)}
         </label>
       )}
       <label>
@@ -419,7 +419,7 @@ function HangAndLoad({ row }: { row: GapRow }) {
   const { athlete } = useAthletePage()
   const units = useUnits()
   const [wanted, setWanted] = useState('60')
-  const last = must(must(row.series).points.at(-1))
+  const last = must(row.series).points.at(-1)!
   const seconds = last.byHand.both?.best
   const mass = latestMeasure(
     athlete.measurements.filter((m) => m.on <= last.on),

@@ -119,8 +119,8 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
       {picked !== null && (
         <Day
           key={picked}
-          name={must(DAY_NAMES[picked])}
-          day={must(week.days[picked])}
+          name={DAY_NAMES[picked]!}
+          day={week.days[picked]!}
           disabled={!coach}
           onChange={(more) => setDay(picked, more)}
         />
@@ -129,7 +129,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
         <div className="row week-copy" role="group" aria-label={`${DAY_NAMES[picked]} copied to`}>
           <span>{DAY_NAMES[picked]} the same on</span>
           {DAY_NAMES.map((name, d) => {
-            const same = sameDay(must(week.days[d]), must(week.days[picked]))
+            const same = sameDay(week.days[d]!, week.days[picked]!)
             return d === picked ? null : (
               <Button
                 variant="default"
@@ -138,7 +138,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
                 key={name}
                 aria-pressed={same}
                 disabled={same}
-                onClick={() => setDay(d, structuredClone(must(week.days[picked])))}
+                onClick={() => setDay(d, structuredClone(week.days[picked]!))}
               >
                 {name}
               </Button>

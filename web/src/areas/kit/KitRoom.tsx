@@ -43,7 +43,6 @@ import { AddSeveral } from './AddSeveral'
 import { Advice } from './Advice'
 import { UnitPanel } from './UnitPanel'
 import './kit.css'
-import { must } from '@mano/core/units/must'
 
 /** What is where: every implement with what was measured of it, and what each place lacks. */
 export default function KitRoom() {
@@ -69,7 +68,7 @@ export default function KitRoom() {
   if (!kit.data || !places.data || !me.data) return <main className="cols" aria-busy="true" />
   const today = me.data.today
   const coach = may(me.data, 'coach')
-  const place = places.data.find((p) => p.id === params.get('place')) ?? must(places.data[0])
+  const place = places.data.find((p) => p.id === params.get('place')) ?? places.data[0]!
   const here = kit.data.filter((u) => u.placeId === place.id)
   const picked = kit.data.find((u) => u.id === params.get('unit') && u.placeId === place.id) ?? null
   const means = meaningOf(text)

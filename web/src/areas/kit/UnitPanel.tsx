@@ -21,7 +21,6 @@ import { draftOf, MeasureFields, measuresOf } from './Measures'
 import { PinLoad } from './PinLoad'
 import { Clash } from '../../base/Clash'
 import { useChange } from '../../base/useChange'
-import { must } from '@mano/core/units/must'
 
 type Open = 'measure' | 'check' | 'change' | 'retire' | null
 const TOUCHED = [keys.kit, ['advice']]
@@ -40,7 +39,7 @@ export function UnitPanel({
 }) {
   const units = useUnits()
   const [open, setOpen] = useCalm<Open>(null)
-  const kind = must(implementById(unit.kind))
+  const kind = implementById(unit.kind)!
   const traits = TRAITS[kind.id]
   const no = testRefusal(unit)
   const done = () => setOpen(null)
@@ -73,7 +72,7 @@ export function UnitPanel({
         : unit.ratingKg === null
           ? 'not rated'
           : `${formatWithUnit(unit.ratingKg, 'kg', units)}, by ${unit.ratedBy}, ` +
-            `${formatDate(must(unit.ratedOn), today)}`,
+            `${formatDate(unit.ratedOn!, today)}`,
     ],
     [
       'Surface',
@@ -236,7 +235,7 @@ function Remeasure({ unit, today, onDone }: { unit: KitUnit; today: string; onDo
           earlier results stay with the measure they had.
         </p>
         <MeasureFields
-          kind={must(implementById(unit.kind))}
+          kind={implementById(unit.kind)!}
           draft={draft}
           onChange={setDraft}
           today={today}

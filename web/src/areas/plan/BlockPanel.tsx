@@ -46,7 +46,7 @@ export function BlockPanel({
   onBan,
   wish,
 }: Props) {
-  const e = must(exerciseById(block.exerciseId))
+  const e = exerciseById(block.exerciseId)!
   const free =
     breaches.length === 0
       ? []

@@ -577,7 +577,7 @@ function Week({ view }: { view: PlanView }) {
             onUse={(plan, terms) => {
               put({
                 frame: plan.frame.map((d, i) =>
-                  addDays(weekStart, i) < me.today ? must(draft.frame[i]) : d,
+                  addDays(weekStart, i) < me.today ? draft.frame[i]! : d,
                 ),
                 blocks: [
                   ...draft.blocks.filter((b) => done.has(b.id)),

@@ -25,7 +25,6 @@ import { oddIn, recordTry } from './recordTry'
 import { useDay } from './useDay'
 import { HAND_WORD } from './words'
 import './testday.css'
-import { must } from '@mano/core/units/must'
 
 const OTHER: Readonly<Record<Hand, Hand>> = { left: 'right', right: 'left', both: 'both' }
 const SLAB: Readonly<Record<Hand, string>> = { left: 'L', right: 'R', both: 'LR' }
@@ -44,7 +43,7 @@ export default function Station() {
 
 function AtStation() {
   const { dayId, stationId } = useParams()
-  const { day, error } = useDay(must(dayId))
+  const { day, error } = useDay(dayId!)
   const send = useOutbox((s) => s.add)
   const offline = useOutbox((s) => s.offline)
   const waiting = useOutbox((s) => s.waiting.length)

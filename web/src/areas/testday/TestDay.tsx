@@ -25,7 +25,7 @@ import { must } from '@mano/core/units/must'
  */
 export default function TestDay() {
   const { dayId } = useParams()
-  const { day, error } = useDay(must(dayId))
+  const { day, error } = useDay(dayId!)
   const coach = may(useMe().data, 'coach')
   const units = useUnits()
   if (error && !day) return <Failed error={error} />

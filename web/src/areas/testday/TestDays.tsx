@@ -87,7 +87,7 @@ export default function TestDays() {
           soon.
         </p>
       ) : (
-        <Days days={must(days.data)} me={me} />
+        <Days days={days.data!} me={me} />
       )}
     </main>
   )
@@ -387,7 +387,7 @@ function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
               aria-label={`Implement of ${s.name}`}
               value={s.unitId}
               onChange={(e) => {
-                const u = must(kit.find((x) => x.id === e.currentTarget.value))
+                const u = kit.find((x) => x.id === e.currentTarget.value)!
                 change(s.id, {
                   unitId: u.id,
                   measurementId: u.measurementId,

@@ -12,7 +12,6 @@ import { Icon } from '../../drawn/Icon'
 import { HandLetter } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useOutbox } from '../../base/outbox'
-import { must } from '@mano/core/units/must'
 
 interface Props {
   session: SessionView
@@ -195,7 +194,7 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
                 variant="default"
                 key={s.id}
                 onClick={() => {
-                  note(isWhole(s.id) ? 'both' : must(symptomsOf), {
+                  note(isWhole(s.id) ? 'both' : symptomsOf!, {
                     pain: null,
                     symptom: s.id as SymptomId,
                   })

@@ -57,7 +57,6 @@ import { springTries, useBracket } from './useBracket'
 import { VerdictPanel } from './VerdictPanel'
 import './tests.css'
 import type { Kg } from '@mano/core/units/quantity'
-import { must } from '@mano/core/units/must'
 
 /** One test, run or reopened: type, Enter, the other hand. */
 export default function TestSession() {
@@ -173,7 +172,7 @@ function Running({
     protocol.entry === 'lift' && protocol.heaviest && session.expectedKg
       ? { expectedKg: session.expectedKg, smallestKg }
       : null
-  const bracket = useBracket(session).map((u) => must(u.ratingKg))
+  const bracket = useBracket(session).map((u) => u.ratingKg!)
   const springOf = (hand: Side) =>
     springNext(springTries(session.trials), hand, bracket, session.expectedKg ?? null)
   const turn = (): { hand: Hand; ordinal: number; loadKg?: Kg } | null => {

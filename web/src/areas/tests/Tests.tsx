@@ -20,7 +20,7 @@ const FIRST = ['dyno_seated', 'hang_time', 'lift_max'] as const
 export default function Tests() {
   const { athlete } = useAthletePage()
   const [params, setParams] = useSearchParams()
-  const protocol = protocolById(params.get('protocol') ?? '') ?? must(protocolById(FIRST[0]))
+  const protocol = protocolById(params.get('protocol') ?? '') ?? protocolById(FIRST[0])!
   const pick = (id: string) => id && setParams({ protocol: id }, { replace: true })
   const own = (FIRST as readonly string[]).includes(protocol.id)
   return (

@@ -5,6 +5,8 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vites
 import { athleteOf, type AthleteView, type AthleteWire } from '@mano/contract/athletes'
 import type { LinkSession, LinkView } from '@mano/contract/plan'
 import { DEFAULT_FRAME, type Block } from '@mano/core/plan/types'
+import { ask } from '../src/db/ask'
+import { inHall } from '../src/db/hall'
 import { addAthlete, athlete, hall, NOW, rig, TODAY, type Rig, type Staff } from './hall'
 
 let r: Rig
@@ -125,6 +127,65 @@ describe('a set on the floor', () => {
       expect((await logs()).find((l) => l.set === 3)?.odd).toBeUndefined()
     },
   )
+})
+
+describe('sets of the days before', () => {
+  const kept = async (): Promise<string | null> =>
+    inHall(r.app, own.hallId, async (em) => {
+      const [row] = await ask<{ lines: string | null }>(
+        em,
+        'SELECT lines FROM athlete_past WHERE athlete_id = $1',
+        [athleteId],
+      )
+      return row?.lines ?? null
+    })
+  const shown = async () => (await logs()).map((l) => `${l.on} ${l.set} ${l.reps}`)
+
+  it('are kept with the first page of a day and stay what they are, whatever comes late', async () => {
+    const first = log({ deviceAt: '2026-11-20T18:00:00Z' })
+    await send(first)
+    await send(log({ set: 2, reps: 14 }))
+    // What safety keeps of them comes first, the lines with the page after it.
+    await logs()
+    expect(await shown()).toEqual(['2026-11-20 1 15', `${TODAY} 2 14`])
+    expect(await kept()).toContain(first.id)
+    expect(await kept()).not.toContain(TODAY)
+    // One more of today leaves them; one of an earlier day, or one taken back, does not.
+    await send(log({ set: 3, reps: 13 }))
+    expect(await shown()).toEqual(['2026-11-20 1 15', `${TODAY} 2 14`, `${TODAY} 3 13`])
+    await send(log({ set: 4, deviceAt: '2026-11-21T18:00:00Z' }))
+    for (const _ of [1, 2, 3])
+      expect(await shown()).toEqual([
+        '2026-11-20 1 15',
+        '2026-11-21 4 15',
+        `${TODAY} 2 14`,
+        `${TODAY} 3 13`,
+      ])
+    await send(log({ supersedesId: first.id, voided: true, details: { reason: 'twice' } }))
+    for (const _ of [1, 2, 3])
+      expect(await shown()).toEqual(['2026-11-21 4 15', `${TODAY} 2 14`, `${TODAY} 3 13`])
+    // The next day today's are among those before.
+    r.now.at = '2026-11-26T10:00:00.000Z'
+    for (const _ of [1, 2, 3])
+      expect(await shown()).toEqual(['2026-11-21 4 15', `${TODAY} 2 14`, `${TODAY} 3 13`])
+    expect(await kept()).toContain(TODAY)
+  })
+  it('say that their exercise raised an alarm, also where that came after', async () => {
+    await send(log({ deviceAt: '2026-11-20T18:00:00Z' }))
+    await logs()
+    await logs()
+    expect((await logs())[0]!.alarmed).toBeFalsy()
+    await inHall(r.app, own.hallId, (em) =>
+      em.query(
+        `INSERT INTO alarm (id, hall_id, actor_kind, recorded_at, athlete_id, happened_on, subject,
+          hand, class, keys, source_id, says)
+         VALUES ($1, $2, 'coach', $3, $4, '2026-11-20', 'exercise wrist_curl', 'left', 'stop', '[]',
+          $1, 'Said later.')`,
+        [v7(), own.hallId, NOW, athleteId],
+      ),
+    )
+    for (const _ of [1, 2, 3]) expect((await logs())[0]!.alarmed).toBe(true)
+  })
 })
 
 describe("an athlete's own link", () => {

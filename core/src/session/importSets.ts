@@ -74,11 +74,6 @@ export interface ImportedSet {
 
 export type SetsReport = (Accepted & { sets: ImportedSet[] }) | Refused
 
-export interface SetsContext extends SheetContext {
-  /** How many sets of each key are on record, see `setKey`. */
-  existing: ReadonlyMap<string, number>
-}
-
 /** One set as the duplicate check knows it, whatever number it has within its day. */
 export const setKey = (s: {
   athleteId: string
@@ -129,10 +124,10 @@ export class SetsReader {
   private readonly problems: ImportProblem[] = []
   private readonly sets: ImportedSet[] = []
   private readonly counted = new Map<string, number>()
-  private readonly seen: SheetLines
+  readonly seen: SheetLines
 
-  constructor(context: SetsContext) {
-    this.seen = new SheetLines(context, context.existing)
+  constructor(context: SheetContext) {
+    this.seen = new SheetLines(context)
   }
 
   add(row: CsvRow, source: CsvRow = row): void {
@@ -165,13 +160,21 @@ export class SetsReader {
   }
 }
 
-/** Reads a file of sets, all or nothing. Reads no clock and writes nothing. */
-export function readSetsCsv(text: string, context: SetsContext): SetsReport {
+/**
+ * Reads a file of sets, all or nothing; those on record already, by their keys ({@link setKey}),
+ * are left out. Reads no clock and writes nothing.
+ */
+export function readSetsCsv(
+  text: string,
+  context: SheetContext,
+  onRecord: readonly string[] = [],
+): SetsReport {
   const table = readCsv(text)
   const problems = tableProblems(table, setHeaderProblems)
   if (!table.ok || problems.length > 0)
     return { ok: false, problems, lines: table.ok ? table.rows.length : 0, repeated: [] }
   const reader = new SetsReader(context)
+  reader.seen.met(onRecord)
   for (const row of table.rows) reader.add(row)
   return reader.report()
 }

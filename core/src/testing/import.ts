@@ -112,8 +112,6 @@ export interface ImportContext extends SheetContext {
     sizeMm?: Mm | null
     handleMm?: Mm | null
   }[]
-  /** How many trials of each key are on record, see `trialKey`. */
-  existing: ReadonlyMap<string, number>
 }
 
 type Unit = ImportContext['units'][number]
@@ -170,12 +168,12 @@ interface Taken {
 export class TrialsReader {
   private readonly problems: ImportProblem[] = []
   private readonly sessions = new Map<string, Taken>()
-  private readonly seen: SheetLines
+  readonly seen: SheetLines
   private readonly context: ImportContext
 
   constructor(context: ImportContext) {
     this.context = context
-    this.seen = new SheetLines(context, context.existing)
+    this.seen = new SheetLines(context)
   }
 
   /** `source`: the line of the file it comes from, where that holds several results. */
@@ -244,15 +242,20 @@ export class TrialsReader {
 
 /**
  * Reads a trials file into sessions, all or nothing: any problem names its line and column and
- * nothing is kept. Trials on record already are
+ * nothing is kept. Trials on record already, by their keys ({@link trialKey}), are
  * left out and counted. Reads no clock and writes nothing.
  */
-export function readTrialsCsv(text: string, context: ImportContext): ImportReport {
+export function readTrialsCsv(
+  text: string,
+  context: ImportContext,
+  onRecord: readonly string[] = [],
+): ImportReport {
   const table = readCsv(text)
   const problems = tableProblems(table, headerProblems)
   if (!table.ok || problems.length > 0)
     return { ok: false, problems, lines: table.ok ? table.rows.length : 0, repeated: [] }
   const reader = new TrialsReader(context)
+  reader.seen.met(onRecord)
   for (const row of table.rows) reader.add(row)
   return reader.report()
 }

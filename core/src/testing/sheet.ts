@@ -106,30 +106,71 @@ export function columnProblems(
   ]
 }
 
+/** A day of one athlete. */
+export interface AthleteDay {
+  athleteId: string
+  on: LocalDate
+}
+
 /** The lines of a sheet as they are met: which count, which repeat, and who and when they name. */
 export class SheetLines {
   readonly today: LocalDate
-  readonly people: ReadonlyMap<string, SheetContext['athletes'][number][]>
+  private readonly people: ReadonlyMap<string, SheetContext['athletes'][number][]>
   /** Dates read before: a long file has few. */
-  readonly days = new Map<string, LocalDate>()
+  private readonly days = new Map<string, LocalDate>()
+  /** Days of athletes whose results on record were asked for. */
+  private readonly asked = new Set<string>()
   private readonly without: ReadonlySet<number>
   private readonly wanted: ReadonlySet<number>
   /** First line of each text, and what of the record is still to be met again. */
   private readonly first = new Map<string, number>()
-  private readonly onRecord: Map<string, number>
+  private readonly onRecord = new Map<string, number>()
   private readonly repeated: Repeated[] = []
   private lines = 0
   private already = 0
   private out = 0
 
-  constructor(context: SheetContext, existing: ReadonlyMap<string, number>) {
+  constructor(context: SheetContext) {
     this.today = context.today
     this.without = context.without ?? new Set()
     this.wanted = context.wanted ?? new Set()
-    this.onRecord = new Map(existing)
     const people = groupBy(context.athletes, (a) => a.name.toLowerCase())
     for (const a of context.athletes) people.set(a.id, [a])
     this.people = people
+  }
+
+  /** Whom a cell names: none of the roster, one, or several. */
+  named(name: string): readonly SheetContext['athletes'][number][] {
+    return this.people.get(name) ?? this.people.get(name.toLowerCase()) ?? []
+  }
+
+  /** The day a cell says, as 2026-10-08 or 08.10.2026; null: it is no date. */
+  dayOf(text: string): LocalDate | null {
+    const known = this.days.get(text)
+    if (known) return known
+    const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text)
+    const iso = dotted
+      ? `${dotted[3]}-${must(dotted[2]).padStart(2, '0')}-${must(dotted[1]).padStart(2, '0')}`
+      : text
+    if (!isLocalDate(iso)) return null
+    this.days.set(text, iso)
+    return iso
+  }
+
+  /** Days of athletes that lines name for the first time: what is on record of them is asked. */
+  newDays(rows: readonly CsvRow[]): AthleteDay[] {
+    return rows.flatMap(({ cells }) => {
+      const [one, ...others] = this.named(cells['athlete'] ?? '')
+      const on = this.dayOf(cells['date'] ?? '')
+      if (!one || others.length > 0 || !on || this.asked.has(`${one.id}|${on}`)) return []
+      this.asked.add(`${one.id}|${on}`)
+      return [{ athleteId: one.id, on }]
+    })
+  }
+
+  /** Results on record, by their keys: each may stand for one of the file. */
+  met(keys: Iterable<string>): void {
+    for (const key of keys) this.onRecord.set(key, (this.onRecord.get(key) ?? 0) + 1)
   }
 
   /**
@@ -214,7 +255,7 @@ export class SheetRow {
   protected athlete() {
     const name = this.cell('athlete')
     if (!name) return this.fail('athlete', 'the athlete is missing.')
-    const found = this.seen.people.get(name) ?? this.seen.people.get(name.toLowerCase()) ?? []
+    const found = this.seen.named(name)
     if (found.length === 0)
       return this.fail('athlete', `no athlete on the roster is called "${name}".`)
     return found.length > 1
@@ -224,16 +265,9 @@ export class SheetRow {
 
   protected date(): LocalDate | null {
     const text = this.cell('date')
-    const known = this.seen.days.get(text)
-    if (known) return known
-    const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text)
-    const iso = dotted
-      ? `${dotted[3]}-${must(dotted[2]).padStart(2, '0')}-${must(dotted[1]).padStart(2, '0')}`
-      : text
-    if (!isLocalDate(iso))
-      return this.fail('date', `"${text}" is not a date; write 2026-10-08 or 08.10.2026.`)
+    const iso = this.seen.dayOf(text)
+    if (!iso) return this.fail('date', `"${text}" is not a date; write 2026-10-08 or 08.10.2026.`)
     if (iso > this.seen.today) return this.fail('date', `${iso} is in the future.`)
-    this.seen.days.set(text, iso)
     return iso
   }
 

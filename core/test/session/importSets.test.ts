@@ -1,24 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { readCsv } from '../../src/units/csv'
-import {
-  isSetsFile,
-  readSetsCsv,
-  setKey,
-  SetsReader,
-  type SetsContext,
-} from '../../src/session/importSets'
+import type { SheetContext } from '../../src/testing/sheet'
+import { isSetsFile, readSetsCsv, setKey, SetsReader } from '../../src/session/importSets'
 import { guessSets, looksLikeSets, mapSetRow, openInSets } from '../../src/session/mapSets'
 
-const context: SetsContext = {
+const context: SheetContext = {
   today: '2026-11-25',
   athletes: [
     { id: 'a1', name: 'Noor Fairbrass' },
     { id: 'a2', name: 'Rui Castellane' },
   ],
-  existing: new Map(),
 }
-const read = (lines: string[], more: Partial<SetsContext> = {}) =>
-  readSetsCsv(lines.join('\n'), { ...context, ...more })
+const read = (lines: string[], more: Partial<SheetContext> = {}, onRecord: string[] = []) =>
+  readSetsCsv(lines.join('\n'), { ...context, ...more }, onRecord)
 const messages = (...lines: string[]) => {
   const r = read(lines)
   return r.ok ? [] : r.problems.map((p) => p.message)
@@ -94,10 +88,32 @@ describe('a file of sets', () => {
       seconds: 3,
       reps: null,
     })
-    const there = read([HEAD, line], { existing: new Map([[key, 1]]) })
+    const there = read([HEAD, line], {}, [key])
     expect(there.ok && [there.sets.length, there.already]).toEqual([0, 1])
-    const wanted = read([HEAD, line], { existing: new Map([[key, 1]]), wanted: new Set([2]) })
+    const wanted = read([HEAD, line], { wanted: new Set([2]) }, [key])
     expect(wanted.ok && wanted.sets).toHaveLength(1)
+  })
+  it('asks for what is on record of each day of an athlete once, and of no other day', () => {
+    const { seen } = new SetsReader(context)
+    const rows = (...days: [string, string][]) =>
+      days.map(([athlete, date], i) => ({ line: i + 2, cells: { athlete, date } }))
+    expect(
+      seen.newDays(
+        rows(
+          ['Rui Castellane', '8.10.2026'],
+          ['rui castellane', '2026-10-08'],
+          ['a1', '2026-10-09'],
+          ['Nobody', '2026-10-09'],
+          ['a1', 'soon'],
+        ),
+      ),
+    ).toEqual([
+      { athleteId: 'a2', on: '2026-10-08' },
+      { athleteId: 'a1', on: '2026-10-09' },
+    ])
+    expect(seen.newDays(rows(['a1', '2026-10-09'], ['a1', '2026-10-10']))).toEqual([
+      { athleteId: 'a1', on: '2026-10-10' },
+    ])
   })
   it('knows its own format by the header', () => {
     expect(isSetsFile(['athlete', 'date', 'exercise_id', 'reps'])).toBe(true)

@@ -14,7 +14,6 @@ const context: ImportContext = {
     { id: 'u2', kind: 'bar', label: 'Bar 1', measurementId: 'm2' },
     { id: 'u3', kind: 'bar', label: 'Bar 2', measurementId: 'm3' },
   ],
-  existing: new Map(),
 }
 const read = (...lines: string[]) => readTrialsCsv(lines.join('\n'), context)
 const problems = (...lines: string[]) => {
@@ -168,8 +167,8 @@ describe('anything wrong names its line and keeps nothing', () => {
     expect(problems(WIDE, `${good}1,36,,kg`, `${good}1,37,,kg`)).toEqual([
       'Line 3: trial 1 of the left hand is on line 2 already.',
     ])
-    const existing = new Map([[trialKey('a1', '2026-11-20', 'dyno_seated', 'left', kgfToN(36)), 1]])
-    const r = readTrialsCsv(`${WIDE}\n${good}1,36,,kg`, { ...context, existing })
+    const key = trialKey('a1', '2026-11-20', 'dyno_seated', 'left', kgfToN(36))
+    const r = readTrialsCsv(`${WIDE}\n${good}1,36,,kg`, context, [key])
     expect(r).toMatchObject({ ok: true, trials: 0, already: 1, sessions: [] })
   })
   it(
@@ -184,10 +183,8 @@ describe('anything wrong names its line and keeps nothing', () => {
         repeated: [],
       })
       // On record under whatever number of its hand; two of one value are met one by one.
-      const existing = new Map([
-        [trialKey('a1', '2026-11-20', 'dyno_seated', 'left', kgfToN(36)), 1],
-      ])
-      expect(readTrialsCsv(lines, { ...context, existing, wanted: new Set([4]) })).toMatchObject({
+      const key = trialKey('a1', '2026-11-20', 'dyno_seated', 'left', kgfToN(36))
+      expect(readTrialsCsv(lines, { ...context, wanted: new Set([4]) }, [key])).toMatchObject({
         ok: true,
         trials: 2,
         already: 1,

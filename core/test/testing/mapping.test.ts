@@ -26,7 +26,6 @@ function read(t: Extract<CsvTable, { ok: true }>, m: SheetMapping): ImportReport
     today: '2026-11-25',
     athletes: ROSTER,
     units: UNITS,
-    existing: new Map(),
   })
   for (const row of t.rows) for (const line of mapRow(row, m)) reader.add(line, row)
   return reader.report()

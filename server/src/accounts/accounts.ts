@@ -23,6 +23,7 @@ import { changeKey, keyOf, used } from './keys'
 import { Patience } from './patience'
 import { mustBeStrong } from './strong'
 import { must } from '@mano/core/units/must'
+import { askOne } from '../db/ask'
 
 export const hashPassword = (password: string): Promise<string> => hash(password)
 
@@ -30,7 +31,7 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 let decoy: Promise<string> | null = null
 
 export async function isEmpty(app: DataSource): Promise<boolean> {
-  const [row] = (await app.query('SELECT installation_is_empty() AS empty')) as [{ empty: boolean }]
+  const [row] = await app.query<[{ empty: boolean }]>('SELECT installation_is_empty() AS empty')
   return row.empty
 }
 
@@ -88,7 +89,7 @@ export const NOT_EMPTY = new HttpProblem(
  */
 export async function firstHall(em: EntityManager): Promise<void> {
   await em.query('SELECT pg_advisory_xact_lock(7002)')
-  const [row] = (await em.query('SELECT installation_is_empty() AS empty')) as [{ empty: boolean }]
+  const row = await askOne<{ empty: boolean }>(em, 'SELECT installation_is_empty() AS empty')
   if (!row.empty) throw NOT_EMPTY
 }
 
@@ -221,11 +222,13 @@ export function mountAccounts(api: Api): void {
     const waitS = patience.waitS(who)
     if (waitS > 0)
       throw new HttpProblem(429, 'too-many', `Wrong several times. Try again in ${waitS} s.`)
-    const [found] = (await app.query('SELECT * FROM account_for_login($1)', [login])) as {
-      id: string
-      hall_id: string
-      password_hash: string
-    }[]
+    const [found] = await app.query<
+      {
+        id: string
+        hall_id: string
+        password_hash: string
+      }[]
+    >('SELECT * FROM account_for_login($1)', [login])
     decoy ??= hashPassword('nobody has this one')
     const right = await verify(found?.password_hash ?? (await decoy), password)
     if (!found || !right) {

@@ -13,6 +13,7 @@ import { changeKey } from './keys'
 import { endSessions } from './people'
 import { mustBeStrong } from './strong'
 import { must } from '@mano/core/units/must'
+import { ask } from '../db/ask'
 
 /** How long a link may wait: own rule, no source. */
 const HOURS = 72
@@ -38,18 +39,21 @@ async function byEntry<T>(
   work: (em: EntityManager, link: Row, hallId: string) => Promise<T>,
 ): Promise<T> {
   const hash = hashOf(req.get('X-Mano-Link') ?? '')
-  const [found] = (await services.app.query('SELECT hall_of_entry($1) AS hall', [hash])) as {
-    hall: string | null
-  }[]
+  const [found] = await services.app.query<
+    {
+      hall: string | null
+    }[]
+  >('SELECT hall_of_entry($1) AS hall', [hash])
   const hallId = found?.hall
   if (!hallId) throw gone
   return inHall(services.app, hallId, async (em) => {
     // Two who come with one link come one after the other.
-    const [link] = (await em.query(
+    const [link] = await ask<Row>(
+      em,
       `SELECT id, account_id AS "accountId", role, name FROM entry_link WHERE token_hash = $1
         AND used_at IS NULL AND expires_at > $2 FOR UPDATE`,
       [hash, services.clock()],
-    )) as Row[]
+    )
     if (!link) throw gone
     return work(em, link, hallId)
   })
@@ -58,12 +62,13 @@ async function byEntry<T>(
 export function mountEntry(api: Api): void {
   api.on('GET /api/entry-links', async (call) =>
     ok(
-      (await call.em.query(
+      await ask<EntryLink>(
+        call.em,
         `SELECT l.id, coalesce(a.name, l.name) AS name, l.role, l.expires_at AS "expiresAt"
           FROM entry_link l LEFT JOIN account a ON a.id = l.account_id WHERE l.used_at IS NULL
           AND l.expires_at > $1 ORDER BY l.expires_at`,
         [call.now],
-      )) as EntryLink[],
+      ),
     ),
   )
 
@@ -94,10 +99,11 @@ export function mountEntry(api: Api): void {
   })
 
   api.on('POST /api/entry-links/:linkId/revoke', async (call) => {
-    const [rows] = (await call.em.query(
+    const rows = await ask<{ id: string }>(
+      call.em,
       'UPDATE entry_link SET used_at = $2 WHERE id = $1 AND used_at IS NULL RETURNING id',
       [call.req.params['linkId'], call.now],
-    )) as [{ id: string }[]]
+    )
     if (rows.length === 0) throw notFound('link')
     return done
   })
@@ -138,7 +144,7 @@ export function mountEntry(api: Api): void {
       } else {
         if (!login || !name) throw refused(login ? 'name' : 'login', 'it is missing')
         mustBeStrong(password, { login, name })
-        const taken = (await em.query('SELECT 1 FROM account_for_login($1)', [login])) as object[]
+        const taken = await ask<object>(em, 'SELECT 1 FROM account_for_login($1)', [login])
         if (taken.length > 0)
           throw conflict(`Somebody signs in as "${login}" already. Choose another name.`)
         await em.insert(AccountEntity, {

@@ -4,6 +4,7 @@ import { Secret, TOTP } from 'otpauth'
 import type { EntityManager } from 'typeorm'
 import { AccountEntity } from '../db/entities'
 import { refused } from '../faults/problem'
+import { ask } from '../db/ask'
 
 /** What lets somebody in beside the password. */
 export interface AccountKey {
@@ -25,11 +26,12 @@ const NONE: AccountKey = {
 }
 
 export async function keyOf(em: EntityManager, accountId: string): Promise<AccountKey> {
-  const [row] = (await em.query(
+  const [row] = await ask<AccountKey>(
+    em,
     `SELECT pin_hash AS "pinHash", code_secret AS "codeSecret", code_since AS "codeSince",
       code_step::float8 AS "codeStep", recovery FROM account_key WHERE account_id = $1 FOR UPDATE`,
     [accountId],
-  )) as AccountKey[]
+  )
   return row ?? NONE
 }
 

@@ -8,6 +8,7 @@ import { created, done, ok, type Api, type Call } from '../api/api'
 import { conflict, notFound, refused } from '../faults/problem'
 import { hashPassword } from './accounts'
 import { mustBeStrong } from './strong'
+import { ask } from '../db/ask'
 
 /** Ends the sign-ins of somebody, but for one. */
 export async function endSessions(em: EntityManager, accountId: string, but = ''): Promise<void> {
@@ -115,12 +116,13 @@ export function mountPeople(api: Api): void {
   api.on('GET /api/me/sessions', async (call) =>
     ok(
       (
-        (await call.em.query(
+        await ask<{ sid: string; since: string | null; device: string }>(
+          call.em,
           `SELECT sid, sess ->> 'since' AS since, coalesce(sess ->> 'device', '') AS device
             FROM session WHERE sess ->> 'accountId' = $1 AND expire > now()
             ORDER BY 2 DESC NULLS LAST`,
           [call.account.id],
-        )) as { sid: string; since: string | null; device: string }[]
+        )
       ).map(({ sid, since, device }): SignIn => ({
         since,
         device,

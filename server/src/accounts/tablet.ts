@@ -8,6 +8,7 @@ import { HttpProblem, notFound } from '../faults/problem'
 import { hashPassword, renewed } from './accounts'
 import { keyOf, mustBeOneself } from './keys'
 import { Patience } from './patience'
+import { ask, askOne } from '../db/ask'
 
 const WITH_PIN = `SELECT a.id, a.name FROM account a JOIN account_key k ON k.account_id = a.id
   WHERE k.pin_hash IS NOT NULL AND a.left_on IS NULL ORDER BY a.name, a.id`
@@ -17,10 +18,8 @@ export async function tabletOf(app: DataSource, req: Request): Promise<TabletVie
   const { tablet, hallId } = req.session
   if (!tablet || !hallId) return null
   return inHall(app, hallId, async (em) => {
-    const [hall] = (await em.query('SELECT name FROM hall WHERE id = $1', [hallId])) as [
-      { name: string },
-    ]
-    return { hall: hall.name, people: (await em.query(WITH_PIN)) as TabletView['people'] }
+    const hall = await askOne<{ name: string }>(em, 'SELECT name FROM hall WHERE id = $1', [hallId])
+    return { hall: hall.name, people: await ask<TabletView['people'][number]>(em, WITH_PIN) }
   })
 }
 
@@ -48,9 +47,9 @@ export function mountTablet(api: Api): void {
     if (waitS > 0)
       throw new HttpProblem(429, 'too-many', `Wrong several times. Try again in ${waitS} s.`)
     const hash = await inHall(app, hallId, async (em) => {
-      const [there] = (await em.query(`SELECT id FROM (${WITH_PIN}) p WHERE id = $1`, [
+      const [there] = await ask<object>(em, `SELECT id FROM (${WITH_PIN}) p WHERE id = $1`, [
         accountId,
-      ])) as object[]
+      ])
       return there ? (await keyOf(em, accountId)).pinHash : null
     })
     decoy ??= hashPassword('nobody has this one')

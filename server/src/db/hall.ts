@@ -32,10 +32,7 @@ export async function enterHall(
   hallId: string,
   accountId: string,
 ): Promise<Who | null> {
-  const [row] = (await app.query('SELECT * FROM enter_hall($1, $2)', [
-    hallId,
-    accountId,
-  ])) as Entered[]
+  const [row] = await app.query<Entered[]>('SELECT * FROM enter_hall($1, $2)', [hallId, accountId])
   return row ? asWho(row) : null
 }
 

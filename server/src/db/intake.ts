@@ -6,6 +6,7 @@ import { type Athlete, type HallSport } from './rows'
 import { jsonList, utc } from './sql'
 import { stands } from './takenBack'
 import { must } from '@mano/core/units/must'
+import { askOne } from './ask'
 
 type Fieldwork = Pick<AthleteView, 'week' | 'outcomes' | 'wraps' | 'changes'>
 
@@ -19,7 +20,12 @@ const asProfile = (row: Record<string, unknown>): Record<string, unknown> =>
  */
 export async function loadFieldwork(em: EntityManager, athlete: Athlete): Promise<Fieldwork> {
   const of = 'athlete_id = $1'
-  const [row] = (await em.query(
+  const row = await askOne<
+    Omit<Fieldwork, 'changes'> & {
+      changes: { at: string; by: string; before: Record<string, unknown> }[]
+    }
+  >(
+    em,
     `SELECT (SELECT json_build_object('days', days, 'handWork', hand_work, 'handWorkNote',
       hand_work_note) FROM training_week WHERE ${of} ORDER BY recorded_at DESC LIMIT 1) AS week,
        ${jsonList(`SELECT id, name, unit, better, value, seen_on::text AS "on" FROM current_outcome
@@ -31,11 +37,7 @@ export async function loadFieldwork(em: EntityManager, athlete: Athlete): Promis
          FROM athlete_change c LEFT JOIN account p ON p.id = c.actor_id WHERE c.${of}
          ORDER BY c.recorded_at DESC LIMIT 50`)} AS changes`,
     [athlete.id],
-  )) as [
-    Omit<Fieldwork, 'changes'> & {
-      changes: { at: string; by: string; before: Record<string, unknown> }[]
-    },
-  ]
+  )
   const { week, outcomes, wraps, changes } = row
   return {
     week,

@@ -1,5 +1,6 @@
 import type { EntityManager, EntitySchema, ObjectLiteral } from 'typeorm'
 import { conflict } from '../faults/problem'
+import { ask } from './ask'
 
 /** Fields the server sets itself; a repeated send may differ in them. */
 const OURS = new Set([
@@ -31,6 +32,9 @@ function comparable(v: unknown): unknown {
   return v ?? null
 }
 
+const valueOf = (type: unknown, v: unknown): unknown =>
+  type === 'jsonb' && v !== null ? JSON.stringify(v) : v
+
 /**
  * Inserts a row whose id is the idempotency key. A repeated send of the same content is one record;
  * the same id with
@@ -41,15 +45,15 @@ export async function insertOnce<T extends ObjectLiteral & { id: string }>(
   entity: EntitySchema<T>,
   row: T,
 ): Promise<'created' | 'repeated'> {
-  const result = await em
-    .createQueryBuilder()
-    .insert()
-    .into(entity)
-    .values(row as never)
-    .orIgnore()
-    .returning('id')
-    .execute()
-  if ((result.raw as unknown[]).length > 0) return 'created'
+  const m = em.connection.getMetadata(entity)
+  const own = m.columns.filter((c) => row[c.propertyName] !== undefined)
+  const kept = await ask(
+    em,
+    `INSERT INTO ${m.tableName} (${own.map((c) => `"${c.databaseName}"`).join(', ')})
+      VALUES (${own.map((_, i) => `$${i + 1}`).join(', ')}) ON CONFLICT DO NOTHING RETURNING id`,
+    own.map((c) => valueOf(c.type, row[c.propertyName])),
+  )
+  if (kept.length > 0) return 'created'
   const there = await em.findOneBy(entity, { id: row.id } as never)
   const same =
     there &&

@@ -7,6 +7,7 @@ import { rootsOf } from './safety'
 import { jsonList, utc } from './sql'
 import { stands } from './takenBack'
 import { must } from '@mano/core/units/must'
+import { ask } from './ask'
 
 export interface AthleteParts {
   measurements: MeasurementView[]
@@ -53,7 +54,7 @@ export async function loadParts(
   ids: readonly string[],
   timeZone: string,
 ): Promise<Map<string, AthleteParts>> {
-  const rows = (await em.query(STATEMENT, [[...ids]])) as Stored[]
+  const rows = await ask<Stored>(em, STATEMENT, [[...ids]])
   const dayOf = (at: Date | string): string => localDateOf(new Date(at), timeZone)
   return new Map(
     rows.map((r) => {

@@ -11,6 +11,7 @@ import type { Sex } from '@mano/core/catalogue/person'
 import { ownSports } from './intake'
 import { loadParts } from './parts'
 import { summedTests } from './summed'
+import { ask } from './ask'
 
 /** Other athletes at the most: from then on neither an error nor a median changes much. */
 const MOST = 40
@@ -70,10 +71,11 @@ export async function peersOf(
   const ids = [...tests.keys()]
   const facts = new Map(
     (
-      (await em.query(
+      await ask<{ id: string; sex: Sex | null; born: string | null }>(
+        em,
         'SELECT id, sex_for_norms AS sex, birth_date::text AS born FROM athlete WHERE id = ANY($1)',
         [ids],
-      )) as { id: string; sex: Sex | null; born: string | null }[]
+      )
     ).map((a) => [a.id, a]),
   )
   const parts = await loadParts(em, ids, of.timeZone)

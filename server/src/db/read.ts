@@ -1,4 +1,4 @@
-import { IsNull, type EntityManager } from 'typeorm'
+import type { EntityManager } from 'typeorm'
 import type { SessionView } from '@mano/contract/tests'
 import { missingIntake } from '@mano/core/intake/record'
 import type { DoneSet, SetLog } from '@mano/core/record/sets'
@@ -13,6 +13,7 @@ import { jsonList } from './sql'
 import { logOf, type LogLine } from '@mano/core/record/lines'
 import type { SessionEndView } from '@mano/contract/ends'
 import { must } from '@mano/core/units/must'
+import { ask, askOne } from './ask'
 
 export type StageParts = Pick<StageFacts, 'tests' | 'plan' | 'floor'>
 
@@ -40,49 +41,79 @@ export function stagesOf(
  */
 const LOG_WEEKS = 16
 
-const LINES = `(SELECT coalesce(json_agg(json_build_array(l.id, block_id, exercise_id, done_on, hand,
+const linesOf = (days: string): string =>
+  `(SELECT coalesce(json_agg(json_build_array(l.id, block_id, exercise_id, done_on, hand,
     set_no, load_kg, seconds, reps, ended, effort, pain,
     CASE WHEN pain_where IS NOT NULL OR details <> '{}' OR device_at IS NOT NULL
       OR a.on IS NOT NULL THEN json_build_object('painWhere', pain_where, 'details', details,
       'alarmed', a.on IS NOT NULL, 'deviceMs', extract(epoch FROM device_at) * 1000,
       'recordedMs', extract(epoch FROM recorded_at) * 1000, 'clockMs', clock_ms) END
     ) ORDER BY done_on, recorded_at), '[]')::text
-  FROM (SELECT * FROM current_set_log WHERE athlete_id = $1 AND done_on >= $2) l
+  FROM (SELECT * FROM current_set_log WHERE athlete_id = $1 AND done_on ${days}) l
   LEFT JOIN (SELECT DISTINCT happened_on AS on, subject FROM alarm WHERE athlete_id = $1) a
     ON a.on = l.done_on AND a.subject = 'exercise ' || l.exercise_id) AS lines`
 
-const history = async <R>(
-  em: EntityManager,
-  athleteId: string,
-  today: string,
-  what: string,
-): Promise<R> =>
-  ((await em.query(`SELECT ${what}`, [athleteId, addDays(today, -7 * LOG_WEEKS)])) as [R])[0]
+/** Two lists in JSON as one. */
+const joined = (a: string, b: string): string =>
+  a === '[]' ? b : b === '[]' ? a : `${a.slice(0, -1)}, ${b.slice(1)}`
 
 /**
  * The sets of those weeks as the JSON of their lines, since rows by themselves take the server ten
- * times as long; and the sessions that ended before their plan did, newest first.
+ * times as long; and the sessions that ended before their plan did, newest first. Lines of the days
+ * before today are kept with what safety keeps of them, until something comes late: a page of a
+ * thousand sets takes a tenth of the time.
  */
-export const logLines = (
+export async function logLines(
   em: EntityManager,
   athleteId: string,
   today: string,
-): Promise<{ lines: string; ends: SessionEndView[] }> =>
-  history(
+): Promise<{ lines: string; ends: SessionEndView[] }> {
+  const since = addDays(today, -7 * LOG_WEEKS)
+  const now = await askOne<{
+    lines: string
+    past: string | null
+    stamp: string | null
+    ends: SessionEndView[]
+  }>(
     em,
-    athleteId,
-    today,
-    `${LINES}, ${jsonList(`SELECT held_on::text AS "on", reason, sets_left AS "setsLeft"
-      FROM session_end WHERE athlete_id = $1 AND held_on >= $2
-      ORDER BY held_on DESC, recorded_at DESC`)} AS ends`,
+    `SELECT p.lines AS past, p.xmin::text AS stamp, ${linesOf('>= $2')},
+      ${jsonList(`SELECT held_on::text AS "on", reason, sets_left AS "setsLeft"
+      FROM session_end WHERE athlete_id = $1 AND held_on >= $3
+      ORDER BY held_on DESC, recorded_at DESC`)} AS ends
+     FROM (SELECT 1) one LEFT JOIN athlete_past p ON p.athlete_id = $1 AND p.day = $2
+      AND NOT EXISTS (SELECT 1 FROM athlete_late WHERE athlete_id = $1)`,
+    [athleteId, today, since],
   )
+  const past = now.past ?? (await pastLines(em, athleteId, { since, today, stamp: now.stamp }))
+  return { lines: joined(past, now.lines), ends: now.ends }
+}
+
+/** Worked out, and kept where the row is still the one of `stamp` and nothing came late. */
+async function pastLines(
+  em: EntityManager,
+  athleteId: string,
+  { since, today, stamp }: { since: string; today: string; stamp: string | null },
+): Promise<string> {
+  const { lines } = await askOne<{ lines: string }>(
+    em,
+    `SELECT ${linesOf('>= $2 AND done_on < $3')}`,
+    [athleteId, since, today],
+  )
+  if (stamp !== null)
+    await em.query(
+      `UPDATE athlete_past SET lines = $4 WHERE athlete_id = $1 AND day = $2 AND xmin::text = $3
+        AND NOT EXISTS (SELECT 1 FROM athlete_late WHERE athlete_id = $1)`,
+      [athleteId, today, stamp, lines],
+    )
+  return lines
+}
 
 export async function loadLogs(
   em: EntityManager,
   athleteId: string,
   today: string,
 ): Promise<SetLog[]> {
-  const { lines } = await history<{ lines: string }>(em, athleteId, today, LINES)
+  const { lines } = await logLines(em, athleteId, today)
   return (JSON.parse(lines) as LogLine[]).map(logOf)
 }
 
@@ -94,12 +125,13 @@ export async function loadWork(
 ): Promise<DoneSet[]> {
   // One text for all: tens of thousands of rows as JSON are read in a tenth of the time of rows
   // each by itself.
-  const [row] = (await em.query(
+  const row = await askOne<{ all: string }>(
+    em,
     `SELECT coalesce(json_agg(json_build_array(block_id, exercise_id, done_on, hand, set_no,
       seconds, reps, pain)), '[]')::text AS all FROM current_set_log WHERE athlete_id = $1
       AND done_on BETWEEN $2 AND $3`,
     [athleteId, period.from, period.to],
-  )) as [{ all: string }]
+  )
   type Line = [
     DoneSet['blockId'],
     string,
@@ -148,8 +180,20 @@ export async function loadFacts(
   today: string,
 ): Promise<Map<string, Facts>> {
   const last = (table: string) => `(SELECT max(recorded_at) FROM ${table} WHERE athlete_id = w.id)`
-  const logged = 'FROM current_set_log WHERE athlete_id = w.id AND block_id IS NOT NULL AND done_on'
-  const rows = (await em.query(
+  const logged =
+    'FROM current_set_log l WHERE l.athlete_id = w.id AND l.block_id IS NOT NULL AND l.done_on'
+  const rows = await ask<{
+    id: string
+    count: number
+    plan: (Omit<NonNullable<Facts['plan']>, 'recordedAt'> & { recordedAt: string }) | null
+    upcoming: Facts['upcoming']
+    done: string[]
+    gone: string[]
+    injury: Date | null
+    demands: Date | null
+    week: Date | null
+  }>(
+    em,
     `SELECT w.id, (SELECT count(*)::int FROM current_test_session WHERE athlete_id = w.id) AS count,
        CASE WHEN p.week_start IS NOT NULL THEN json_build_object('weekStart', p.week_start::text,
       'blocks', p.blocks, 'frame', p.frame, 'recordedAt', p.recorded_at) END AS plan,
@@ -157,7 +201,7 @@ export async function loadFacts(
       FROM plan_version WHERE athlete_id = w.id AND week_start > $3 ORDER BY week_start, seq DESC
       LIMIT 1) AS upcoming,
        array_remove(ARRAY(SELECT done_on::text ${logged} BETWEEN p.week_start AND p.week_start + 6
-      UNION SELECT (SELECT done_on::text ${logged} >= $2 ORDER BY done_on DESC
+      UNION SELECT (SELECT done_on::text ${logged} >= $2 ORDER BY l.done_on DESC
       LIMIT 1)), NULL) AS done,
        ARRAY(SELECT held_on::text FROM (SELECT DISTINCT ON (held_on) held_on, sets_left
       FROM session_end WHERE athlete_id = w.id AND held_on >= $2
@@ -168,17 +212,7 @@ export async function loadFacts(
        LEFT JOIN LATERAL (SELECT week_start, blocks, frame, recorded_at FROM plan_version
       WHERE athlete_id = w.id ORDER BY ${NEAREST_WEEK}, seq DESC LIMIT 1) p ON true`,
     [[...ids], addDays(today, -7 * LOG_WEEKS), today],
-  )) as {
-    id: string
-    count: number
-    plan: (Omit<NonNullable<Facts['plan']>, 'recordedAt'> & { recordedAt: string }) | null
-    upcoming: Facts['upcoming']
-    done: string[]
-    gone: string[]
-    injury: Date | null
-    demands: Date | null
-    week: Date | null
-  }[]
+  )
   return new Map(
     rows.map((r) => [
       r.id,
@@ -203,14 +237,15 @@ export async function testedFacts(
   em: EntityManager,
   athleteId: string,
 ): Promise<StageFacts['tests']> {
-  const rows = (await em.query(
+  const rows = await ask<{ id: string }>(
+    em,
     `SELECT s.id FROM current_test_session s WHERE s.athlete_id = $1 AND EXISTS (
        SELECT 1 FROM trial t LEFT JOIN LATERAL (SELECT k.struck FROM trial_mark k
       WHERE k.trial_id = t.id ORDER BY k.seq DESC LIMIT 1) m ON true
        WHERE t.session_id = s.id AND m.struck IS NOT TRUE AND NOT EXISTS (SELECT 1 FROM trial n
       WHERE n.supersedes_id = t.id)) ORDER BY s.performed_at`,
     [athleteId],
-  )) as { id: string }[]
+  )
   const last = rows.at(-1)
   return last
     ? testFacts(await loadSessions(em, { ids: [last.id] }), rows.length)
@@ -285,5 +320,20 @@ export function testFacts(
   }
 }
 
-export const findAthlete = (em: EntityManager, id: string): Promise<Athlete | null> =>
-  em.findOneBy(AthleteEntity, { id, erasedOn: IsNull() })
+/** Columns of a table as its entity reads them; days are texts. */
+const columnsOf = (em: EntityManager, entity: typeof AthleteEntity): string =>
+  em.connection
+    .getMetadata(entity)
+    .columns.map(
+      (c) => `"${c.databaseName}"${c.type === 'date' ? '::text' : ''} AS "${c.propertyName}"`,
+    )
+    .join(', ')
+
+export async function findAthlete(em: EntityManager, id: string): Promise<Athlete | null> {
+  const [athlete] = await ask<Athlete>(
+    em,
+    `SELECT ${columnsOf(em, AthleteEntity)} FROM athlete WHERE id = $1 AND erased_on IS NULL`,
+    [id],
+  )
+  return athlete ?? null
+}

@@ -17,6 +17,7 @@ import { stands } from './takenBack'
 import type { ReasonView, AlarmView } from '@mano/contract/safety'
 import type { DayFlagId } from '@mano/core/catalogue/cautions'
 import { must } from '@mano/core/units/must'
+import { ask } from './ask'
 
 const iso = (d: Date | string): string => (d instanceof Date ? d : new Date(d)).toISOString()
 
@@ -199,17 +200,20 @@ async function loadPast(
 ): Promise<Map<string, Past>> {
   if (ids.length === 0) return new Map()
   const marks = keeps
-    ? ((await em.query('SELECT id::text AS id FROM athlete_late WHERE athlete_id = ANY($1)', [
-        [...ids],
-      ])) as { id: string }[])
+    ? await ask<{ id: string }>(
+        em,
+        'SELECT id::text AS id FROM athlete_late WHERE athlete_id = ANY($1)',
+        [[...ids]],
+      )
     : []
-  const rows = (await em.query(PAST_STATEMENT, [[...ids], day])) as (Past & { id: string })[]
+  const rows = await ask<Past & { id: string }>(em, PAST_STATEMENT, [[...ids], day])
   if (keeps) {
     await em.query(
       `INSERT INTO athlete_past (athlete_id, hall_id, day, content)
         SELECT x.id, current_setting('mano.hall')::uuid, $1, x.content
         FROM json_to_recordset($2::json) AS x(id uuid, content json) ORDER BY x.id
-       ON CONFLICT (athlete_id) DO UPDATE SET day = excluded.day, content = excluded.content`,
+       ON CONFLICT (athlete_id) DO UPDATE SET day = excluded.day, content = excluded.content,
+        lines = NULL`,
       [day, JSON.stringify(rows.map(({ id, ...content }) => ({ id, content })))],
     )
     if (marks.length > 0)
@@ -233,7 +237,7 @@ export async function loadSafety(
   day: string,
   { timeZone, today }: { timeZone: string; today: string },
 ): Promise<Map<string, Kept>> {
-  const rows = (await em.query(STATEMENT, [athletes.map((a) => a.id), day])) as Stored[]
+  const rows = await ask<Stored>(em, STATEMENT, [athletes.map((a) => a.id), day])
   const keeps = day === today
   const missing = rows.filter((r) => r.past === null || !keeps).map((r) => r.id)
   const past = await loadPast(em, missing, day, keeps)

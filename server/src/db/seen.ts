@@ -1,6 +1,7 @@
 import type { EntityManager } from 'typeorm'
 import type { SeenView } from '@mano/contract/athletes'
 import type { Account, Hall } from './rows'
+import { ask } from './ask'
 
 /** Keeps that somebody saw an athlete's health answers, once a day. */
 export async function noteSeen(
@@ -21,9 +22,10 @@ export async function noteSeen(
 
 /** Who saw them, by name, how often and when last; the newest first. */
 export const seenOf = (em: EntityManager, athleteId: string): Promise<SeenView[]> =>
-  em.query(
+  ask<SeenView>(
+    em,
     `SELECT a.name AS by, count(*)::int AS days, max(s.seen_on)::text AS last FROM health_seen s
       JOIN account a ON a.id = s.account_id WHERE s.athlete_id = $1 GROUP BY a.id, a.name
       ORDER BY 3 DESC, 1`,
     [athleteId],
-  ) as Promise<SeenView[]>
+  )

@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm'
 import type { SessionView } from '@mano/contract/tests'
 import { oddArrival } from '@mano/core/testing/clock'
 import { jsonList, utc } from './sql'
+import { ask } from './ask'
 
 /**
  * Sessions an athlete and protocol that a look at the whole hall needs: enough for "the last two
@@ -69,7 +70,7 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
       ? ['s.id = ANY($1)', [[...of.ids]]]
       : 'newestOf' in of
         ? [
-            's.id IN (SELECT id FROM (SELECT id, protocol_id, row_number() OVER ' +
+            's.athlete_id = ANY($1) AND s.id IN (SELECT id FROM (SELECT id, protocol_id, row_number() OVER ' +
               '(PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM ' +
               `current_test_session WHERE athlete_id = ANY($1)) x WHERE n <= CASE WHEN ` +
               `protocol_id = 'ready_squeeze' THEN ${SQUEEZE_DEPTH} ELSE ${NEWEST_DEPTH} ` +
@@ -84,7 +85,8 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
           : of.athleteId
             ? ['s.athlete_id = $1', [of.athleteId]]
             : ['true', []]
-  const rows = (await em.query(
+  const rows = await ask<Stored>(
+    em,
     `SELECT s.id, s.athlete_id AS "athleteId", s.protocol_id AS "protocolId",
       s.protocol_version AS "protocolVersion", s.unit_id AS "unitId",
       s.measurement_id AS "measurementId",
@@ -105,7 +107,7 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
       JOIN account p ON p.id = s.actor_id
      WHERE ${where} ORDER BY s.performed_at`,
     values,
-  )) as Stored[]
+  )
   return rows.map(viewOf)
 }
 

@@ -33,6 +33,7 @@ import { TakenBack1767700000026 } from './migrations/26-taken-back'
 import { OwnWay1767800000027 } from './migrations/27-own-way'
 import { Roles1767900000028 } from './migrations/28-roles'
 import { DaysAndUnits1768000000029 } from './migrations/29-days-and-units'
+import { KeptLines1768100000030 } from './migrations/30-kept-lines'
 
 /**
  * In the order they were written; each is frozen once it has landed. They run in the order of their
@@ -68,6 +69,7 @@ export const MIGRATIONS = [
   OwnWay1767800000027,
   Roles1767900000028,
   DaysAndUnits1768000000029,
+  KeptLines1768100000030,
 ]
 
 /** How long a request may hold what others wait for, ms; connections at the most. */

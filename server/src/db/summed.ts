@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm'
 import { TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { SummedTests } from '@mano/core/review/squad'
 import { must } from '@mano/core/units/must'
+import { ask, askOne } from './ask'
 
 /** Protocols whose result is the heaviest clean lift, not a mean of tries. */
 const HEAVIEST = TEST_PROTOCOLS.filter((p) => p.heaviest).map((p) => p.id)
@@ -30,19 +31,21 @@ async function freshen(
 ): Promise<void> {
   // One at a time in a hall: of two who work out the same sum, the one that looked earlier must not
   // write later. Who need not have this minute reads the last sums instead of waiting.
-  const [{ mine }] = (await em.query(
+  const { mine } = await askOne<{ mine: boolean }>(
+    em,
     `SELECT
       ${all ? `pg_advisory_xact_lock(${LOCK}) IS NOT NULL` : `pg_try_advisory_xact_lock(${LOCK})`}
       AS mine`,
-  )) as [{ mine: boolean }]
+  )
   if (!mine) return
-  const claimed = (await em.query(
+  const claimed = await ask<{ a: string; p: string; h: string }>(
+    em,
     `WITH gone AS (DELETE FROM test_sum_mark WHERE id IN (SELECT id FROM test_sum_mark
       WHERE protocol_id = ANY($1) ${all ? '' : MAY_NOT_WAIT} ORDER BY id FOR UPDATE)
       RETURNING athlete_id, protocol_id, hall_id)
      SELECT DISTINCT athlete_id AS a, protocol_id AS p, hall_id AS h FROM gone`,
     [[...protocolIds]],
-  )) as { a: string; p: string; h: string }[]
+  )
   if (claimed.length === 0) return
   await em.query(
     `WITH asked AS (SELECT * FROM unnest($1::uuid[], $2::text[]) AS x(a, p)),
@@ -105,7 +108,8 @@ export async function summedTests(
   others: { than: string; most: number } | null = null,
 ): Promise<SummedTests[]> {
   await freshen(em, protocolIds, others === null)
-  const [row] = (await em.query(
+  const row = await askOne<{ all: string }>(
+    em,
     `SELECT coalesce(json_agg(content), '[]')::text AS all FROM test_sum WHERE protocol_id = ANY($1)
       AND tests > 0
      ${
@@ -116,7 +120,7 @@ export async function summedTests(
          : ''
      }`,
     [[...protocolIds], ...(others ? [others.than, others.most] : [])],
-  )) as [{ all: string }]
+  )
   // Many athletes share a few set-ups: each is one object.
   const setups = new Map<string, SummedTests['variant']>()
   const shared = (variant: SummedTests['variant']): SummedTests['variant'] => {

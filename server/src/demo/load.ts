@@ -78,7 +78,7 @@ const usualWeek = (s: Story): TrainingWeek => ({
 
 /** Loads Quayside Hall into an empty installation; false when there is a hall already. */
 export async function loadDemo(app: DataSource, now: Date, seed = SEED): Promise<boolean> {
-  const [row] = (await app.query('SELECT installation_is_empty() AS empty')) as [{ empty: boolean }]
+  const [row] = await app.query<[{ empty: boolean }]>('SELECT installation_is_empty() AS empty')
   if (!row.empty) return false
   const today = localDateOf(now, ZONE)
   const demo = generateDemo(seed, today)

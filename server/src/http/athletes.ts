@@ -33,6 +33,7 @@ import { movedSince } from '../db/moved'
 import { loadSessions } from '../db/sessions'
 import { standards } from '../db/standards'
 import { must } from '@mano/core/units/must'
+import { askOne } from '../db/ask'
 
 /** What the form of a profile holds. */
 const profileOf = ({
@@ -197,9 +198,11 @@ export function mountAthletes(api: Api): void {
   // Gone for good only where nothing was measured or done; anything else is put away.
   api.on('DELETE /api/athletes/:athleteId', async (call) => {
     const athlete = await athleteOr404(call)
-    const [{ gone }] = (await call.em.query('SELECT forget_unmeasured($1) AS gone', [
-      athlete.id,
-    ])) as [{ gone: boolean }]
+    const { gone } = await askOne<{ gone: boolean }>(
+      call.em,
+      'SELECT forget_unmeasured($1) AS gone',
+      [athlete.id],
+    )
     if (!gone)
       throw conflict(
         'Something was measured, planned or done with this athlete. Put the athlete away instead.',

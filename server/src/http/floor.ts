@@ -50,15 +50,17 @@ import { conflict, HttpProblem, notFound } from '../faults/problem'
 import { whenDone } from './whenDone'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { must } from '@mano/core/units/must'
+import { ask } from '../db/ask'
 
 /** What writes on the floor need: a signed-in coach has it, and an athlete with a link. */
 type Scene = Pick<Call, 'em' | 'hall' | 'now' | 'today' | 'actor' | 'clockMs'>
 
 async function keepLog(scene: Scene, athlete: Athlete, b: LogBody): Promise<Reply> {
-  const [plan] = (await scene.em.query(
+  const [plan] = await ask<Pick<PlanVersion, 'asked'>>(
+    scene.em,
     'SELECT asked FROM plan_version WHERE id = $1 AND athlete_id = $2',
     [b.planVersionId, athlete.id],
-  )) as Pick<PlanVersion, 'asked'>[]
+  )
   if (!plan) throw notFound('plan')
   if (
     b.supersedesId &&
@@ -140,9 +142,11 @@ async function byLink(
 ): Promise<Reply> {
   const token = req.get('X-Mano-Link') ?? ''
   const hash = hashOf(token)
-  const [row] = (await services.app.query('SELECT hall_of_link($1) AS hall', [hash])) as {
-    hall: string | null
-  }[]
+  const [row] = await services.app.query<
+    {
+      hall: string | null
+    }[]
+  >('SELECT hall_of_link($1) AS hall', [hash])
   if (!row?.hall) throw ended('This link is not valid. Ask your coach for a new one.')
   return inHall(services.app, row.hall, async (em) => {
     const link = await em.findOneBy(AthleteLinkEntity, { tokenHash: hash })

@@ -5,7 +5,7 @@ import type { Call, WorkOut } from '../api/api'
 import { AthleteEntity } from '../db/entities'
 import { inHall } from '../db/hall'
 import { needOf, rosterRows } from './rosterRows'
-import { must } from '@mano/core/units/must'
+import { ask, askOne } from '../db/ask'
 
 /** Rows brought up to date in one piece: what a first look of the day finds. */
 const PIECE = 100
@@ -26,7 +26,8 @@ async function freshen(
   upTo: string | null,
 ): Promise<number> {
   const claim = async (): Promise<{ id: string; missing: boolean }[]> =>
-    (await em.query(
+    await ask<{ id: string; missing: boolean }>(
+      em,
       `WITH first AS (SELECT athlete_id FROM athlete_mark WHERE id <= $2::bigint
          GROUP BY athlete_id
          ORDER BY min(id) LIMIT ${MARKED}),
@@ -37,7 +38,7 @@ async function freshen(
         LEFT JOIN roster_row r ON r.athlete_id = a.id AND r.day = $1 WHERE r.athlete_id IS NULL
         AND a.archived_on IS NULL`,
       [today, upTo],
-    )) as { id: string; missing: boolean }[]
+    )
   let claimed = await claim()
   // The first look of a day is one's: the others wait for it, and look again.
   if (claimed.some((c) => c.missing)) {
@@ -82,11 +83,7 @@ async function freshen(
 }
 
 const newestMark = async (em: EntityManager): Promise<string | null> =>
-  must(
-    (
-      (await em.query('SELECT max(id)::text AS id FROM athlete_mark')) as { id: string | null }[]
-    )[0],
-  ).id
+  (await askOne<{ id: string | null }>(em, 'SELECT max(id)::text AS id FROM athlete_mark')).id
 
 /** Works the kept rows of a hall out, in transactions of their own. */
 export const rowsIn =

@@ -26,18 +26,45 @@ export interface ImportedAct {
 /** Days of one athlete that are looked at, the newest: what is older is history. */
 const DAYS_MOST = 120
 
+/** Athletes looked at together: a record is long, and a hall has many. */
+const AT_ONCE = 20
+
+interface Scene {
+  em: EntityManager
+  hall: Hall
+  today: string
+  actor: Actor & { hallId: string }
+}
+
 /**
  * What a file brought in that would have been stopped or asked: kept, and one alarm for each
  * athlete and test or exercise. `words`: one of them, and several.
  */
 export async function alarmImports(
-  scene: { em: EntityManager; hall: Hall; today: string; actor: Actor & { hallId: string } },
+  scene: Scene,
   importId: string,
   acts: readonly ImportedAct[],
   words: readonly [one: string, several: string],
 ): Promise<void> {
-  const byAthlete = groupBy(acts, (t) => t.athleteId)
-  const athletes = await scene.em.find(AthleteEntity, { where: { id: In([...byAthlete.keys()]) } })
+  const byAthlete = [...groupBy(acts, (t) => t.athleteId)]
+  for (let i = 0; i < byAthlete.length; i += AT_ONCE)
+    await bulkInsert(
+      scene.em,
+      AlarmEntity,
+      { ...scene.actor },
+      await alarmsOf(scene, importId, byAthlete.slice(i, i + AT_ONCE), words),
+    )
+}
+
+async function alarmsOf(
+  scene: Scene,
+  importId: string,
+  byAthlete: readonly (readonly [string, ImportedAct[]])[],
+  words: readonly [one: string, several: string],
+): Promise<Partial<Alarm>[]> {
+  const athletes = await scene.em.find(AthleteEntity, {
+    where: { id: In(byAthlete.map(([id]) => id)) },
+  })
   const safety = await loadSafety(scene.em, athletes, scene.today, {
     timeZone: scene.hall.timeZone,
     // Its own transaction lasts: nothing is kept in it that others wait for.
@@ -91,5 +118,5 @@ export async function alarmImports(
       })
     }
   }
-  await bulkInsert(scene.em, AlarmEntity, { ...scene.actor }, out)
+  return out
 }

@@ -2,7 +2,14 @@ import type { EntityManager } from 'typeorm'
 import type { ImportReply } from '@mano/contract/tests'
 import type { CsvRow } from '@mano/core/units/csv'
 import type { SheetMapping } from '@mano/core/testing/mapping'
-import type { Accepted, ImportProblem, Refused, SheetContext } from '@mano/core/testing/sheet'
+import type {
+  Accepted,
+  AthleteDay,
+  ImportProblem,
+  Refused,
+  SheetContext,
+  SheetLines,
+} from '@mano/core/testing/sheet'
 import type { Actor, Hall } from '../db/rows'
 import type { JobHandle } from '../api/jobKinds'
 
@@ -28,8 +35,21 @@ export interface Brought extends Accepted {
 export interface FileKind {
   headers: (columns: readonly string[]) => ImportProblem[]
   map: (row: CsvRow, m: SheetMapping, turned: boolean) => CsvRow[]
+  /** Keys of the results on record of some days: a file is long, the record longer. */
+  onRecord: (em: EntityManager, days: readonly AthleteDay[]) => Promise<string[]>
   begin: (
     importer: Importer,
     context: SheetContext,
-  ) => Promise<{ add: (row: CsvRow, source: CsvRow) => void; end: () => Brought | Refused }>
+  ) => Promise<{
+    seen: SheetLines
+    add: (row: CsvRow, source: CsvRow) => void
+    end: () => Brought | Refused
+  }>
 }
+
+/** The days as the database takes them: `x(a, d)`. */
+export const DAYS = 'unnest($1::uuid[], $2::date[]) AS x(a, d)'
+export const daysAsked = (days: readonly AthleteDay[]): [string[], string[]] => [
+  days.map((d) => d.athleteId),
+  days.map((d) => d.on),
+]

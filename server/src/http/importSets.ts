@@ -8,23 +8,26 @@ import {
   SetsReader,
   type ImportedSet,
 } from '@mano/core/session/importSets'
+import type { AthleteDay } from '@mano/core/testing/sheet'
 import { mapSetRow } from '@mano/core/session/mapSets'
 import { groupBy } from '@mano/core/units/group'
 import { bulkInsert } from '../db/bulk'
 import { SetLogEntity } from '../db/entities'
 import type { JobHandle } from '../api/jobKinds'
 import { alarmImports } from './importAlarms'
-import { PIECE, type FileKind, type Importer } from './importKinds'
+import { DAYS, daysAsked, PIECE, type FileKind, type Importer } from './importKinds'
 import { must } from '@mano/core/units/must'
+import { ask } from '../db/ask'
 
-async function existingKeys(em: EntityManager): Promise<Map<string, number>> {
-  const rows = (await em.query(
+async function onRecord(em: EntityManager, days: readonly AthleteDay[]): Promise<string[]> {
+  const rows = await ask<Parameters<typeof setKey>[0]>(
+    em,
     `SELECT athlete_id AS "athleteId", done_on::text AS "on", exercise_id AS "exerciseId", hand,
-      load_kg AS "loadKg", seconds, reps FROM current_set_log`,
-  )) as Parameters<typeof setKey>[0][]
-  const out = new Map<string, number>()
-  for (const r of rows) out.set(setKey(r), (out.get(setKey(r)) ?? 0) + 1)
-  return out
+      load_kg AS "loadKg", seconds, reps
+      FROM ${DAYS} JOIN current_set_log ON athlete_id = x.a AND done_on = x.d`,
+    daysAsked(days),
+  )
+  return rows.map(setKey)
 }
 
 /** Sets of one exercise of an athlete on a day. */
@@ -95,9 +98,11 @@ async function store(
 export const SETS_FILE: FileKind = {
   headers: setHeaderProblems,
   map: mapSetRow,
-  begin: async ({ em }, context) => {
-    const reader = new SetsReader({ ...context, existing: await existingKeys(em) })
-    return {
+  onRecord,
+  begin: (_, context) => {
+    const reader = new SetsReader(context)
+    return Promise.resolve({
+      seen: reader.seen,
       add: (row, source) => reader.add(row, source),
       end: () => {
         const report = reader.report()
@@ -114,6 +119,6 @@ export const SETS_FILE: FileKind = {
           store: (importer, importId, job) => store(importer, importId, report.sets, job),
         }
       },
-    }
+    })
   },
 }

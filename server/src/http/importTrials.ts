@@ -7,6 +7,8 @@ import {
   trialKey,
   type ImportedSession,
 } from '@mano/core/testing/import'
+import type { Hand } from '@mano/core/catalogue/person'
+import type { AthleteDay } from '@mano/core/testing/sheet'
 import { mapRow } from '@mano/core/testing/mapping'
 import { reasonSubject } from '@mano/core/safety/reasons'
 import { isPractice } from '@mano/core/testing/session'
@@ -16,28 +18,27 @@ import { type StoredSession, type StoredTrial, type TrialMark } from '../db/rows
 import { kitUnits } from '../db/kit'
 import type { JobHandle } from '../api/jobKinds'
 import { alarmImports } from './importAlarms'
-import { PIECE, type FileKind, type Importer } from './importKinds'
+import { DAYS, daysAsked, PIECE, type FileKind, type Importer } from './importKinds'
 import { protocolParams } from '../db/protocolParams'
 import { instantOf } from './whenDone'
 import { must } from '@mano/core/units/must'
+import { ask } from '../db/ask'
 
-async function existingKeys(em: EntityManager): Promise<Map<string, number>> {
-  const rows = (await em.query(
-    `SELECT s.athlete_id, s.performed_on::text AS on, s.protocol_id, t.hand, t.value
-      FROM current_trial t JOIN current_test_session s ON s.id = t.session_id`,
-  )) as {
+async function onRecord(em: EntityManager, days: readonly AthleteDay[]): Promise<string[]> {
+  const rows = await ask<{
     athlete_id: string
     on: string
     protocol_id: string
-    hand: 'left' | 'right' | 'both'
+    hand: Hand
     value: number
-  }[]
-  const out = new Map<string, number>()
-  for (const r of rows) {
-    const key = trialKey(r.athlete_id, r.on, r.protocol_id, r.hand, r.value)
-    out.set(key, (out.get(key) ?? 0) + 1)
-  }
-  return out
+  }>(
+    em,
+    `SELECT s.athlete_id, s.performed_on::text AS on, s.protocol_id, t.hand, t.value
+      FROM ${DAYS} JOIN current_test_session s ON s.athlete_id = x.a AND s.performed_on = x.d
+      JOIN current_trial t ON t.session_id = s.id`,
+    daysAsked(days),
+  )
+  return rows.map((r) => trialKey(r.athlete_id, r.on, r.protocol_id, r.hand, r.value))
 }
 
 async function store(
@@ -47,9 +48,12 @@ async function store(
   job: JobHandle,
 ): Promise<void> {
   const before = new Map<string, number[]>()
-  for (const r of (await em.query(
-    'SELECT athlete_id, protocol_id, performed_at FROM current_test_session',
-  )) as { athlete_id: string; protocol_id: string; performed_at: Date }[]) {
+  for (const r of await ask<{ athlete_id: string; protocol_id: string; performed_at: Date }>(
+    em,
+    `SELECT athlete_id, protocol_id, performed_at FROM current_test_session
+      WHERE athlete_id = ANY($1)`,
+    [[...new Set(sessions.map((s) => s.athleteId))]],
+  )) {
     const key = `${r.athlete_id}|${r.protocol_id}`
     const list = before.get(key)
     if (list) list.push(r.performed_at.getTime())
@@ -161,13 +165,14 @@ async function store(
 export const TRIALS_FILE: FileKind = {
   headers: headerProblems,
   map: mapRow,
+  onRecord,
   begin: async ({ em }, context) => {
     const reader = new TrialsReader({
       ...context,
       units: (await kitUnits(em)).filter((u) => !u.retired),
-      existing: await existingKeys(em),
     })
     return {
+      seen: reader.seen,
       add: (row, source) => reader.add(row, source),
       end: () => {
         const report = reader.report()

@@ -26,6 +26,7 @@ import { TRIALS_FILE } from './importTrials'
 import { startJob } from './jobs'
 import { conflict, notFound } from '../faults/problem'
 import type { BodyOf } from '../api/routes'
+import { ask } from '../db/ask'
 
 const KINDS = { trials: TRIALS_FILE, sets: SETS_FILE }
 type KindId = keyof typeof KINDS
@@ -62,9 +63,15 @@ async function read(
     wanted: new Set(wanted),
   })
   for (let i = 0; i < table.rows.length; i += PIECE) {
-    for (const row of table.rows.slice(i, i + PIECE))
-      for (const line of mapping ? kind.map(row, mapping, turned.has(row.line)) : [row])
-        reader.add(line, row)
+    const lines = table.rows.slice(i, i + PIECE).flatMap((row) =>
+      (mapping ? kind.map(row, mapping, turned.has(row.line)) : [row]).map((line) => ({
+        line,
+        row,
+      })),
+    )
+    const days = reader.seen.newDays(lines.map((l) => l.line))
+    if (days.length > 0) reader.seen.met(await kind.onRecord(importer.em, days))
+    for (const { line, row } of lines) reader.add(line, row)
     await job.step(i, table.rows.length, 'Reading')
   }
   return { of, report: reader.end(), key: headerKey(table.columns) }
@@ -166,10 +173,11 @@ export function mountImports(api: Api): void {
   // The newest mapping of each header.
   api.on('GET /api/imports/mappings', async ({ em }) =>
     ok(
-      (await em.query(
+      await ask<MappingView>(
+        em,
         `SELECT DISTINCT ON (header_key) header_key AS "headerKey", mapping FROM import_mapping
           ORDER BY header_key, seq DESC`,
-      )) as MappingView[],
+      ),
     ),
   )
 

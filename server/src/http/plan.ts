@@ -58,6 +58,7 @@ import { loadSessions } from '../db/sessions'
 import { ownWay } from '../db/ownWay'
 import { standards } from '../db/standards'
 import { must } from '@mano/core/units/must'
+import { ask } from '../db/ask'
 
 type Scene = Pick<Call, 'em' | 'hall'>
 
@@ -78,11 +79,12 @@ async function gapsView(call: Call, athleteId: string): Promise<GapsView> {
     (c, i) =>
       all.findIndex((x) => x.rowKey === c.rowKey && x.kind === c.kind) === i && c.value !== null,
   )
-  const tested = (await call.em.query(
+  const tested = await ask<{ id: string }>(
+    call.em,
     `SELECT DISTINCT protocol_id AS id FROM current_test_session WHERE athlete_id = $1
       AND NOT practice`,
     [athleteId],
-  )) as { id: string }[]
+  )
   const peers = await peersOf(
     call.em,
     athleteId,

@@ -13,6 +13,7 @@ import {
 import { addDays } from '@mano/core/units/dates'
 import { HallEntity } from '../db/entities'
 import { changeRow } from './change'
+import { ask } from '../db/ask'
 
 /** Tables with the acts of an athlete, and the day each was. */
 const RECORDS: Readonly<Record<string, string>> = {
@@ -35,11 +36,12 @@ const LAST = `greatest(a.recorded_at::date, a.archived_on, ${Object.entries(RECO
 
 /** Athletes of whom nothing new is on record since that day. */
 const quietSince = (em: EntityManager, day: string): Promise<OverView[]> =>
-  em.query(
+  ask<OverView>(
+    em,
     `SELECT * FROM (SELECT a.id, a.name, ${LAST}::text AS last, a.archived_on::text AS away
       FROM athlete a WHERE a.erased_on IS NULL) q WHERE last < $1 ORDER BY last, name, id`,
     [day],
-  ) as Promise<OverView[]>
+  )
 const yearsBefore = (today: string, years: number): string =>
   addDays(today, -Math.round(365.25 * years))
 
@@ -109,7 +111,7 @@ export function mountPrivacy(api: Api): void {
   })
 
   api.on('GET /api/health-trail', async (call) =>
-    ok((await call.em.query(TRAIL, [call.hall.timeZone])) as TrailView[] satisfies TrailView[]),
+    ok((await ask<TrailView>(call.em, TRAIL, [call.hall.timeZone])) satisfies TrailView[]),
   )
 
   // Everything on record of one athlete, for the athlete to have.

@@ -34,16 +34,18 @@ import { names } from './plan'
 import { refused } from '../faults/problem'
 import { IsNull } from 'typeorm'
 import { must } from '@mano/core/units/must'
+import { ask } from '../db/ask'
 
 type Scene = Pick<Call, 'em' | 'hall' | 'today'>
 
 /** Other athletes' repeats of the tests this athlete has, which the error is read from too. */
 async function squadOf(call: Scene, athleteId: string): Promise<ReviewView['squad']> {
-  const protocols = (await call.em.query(
+  const protocols = await ask<{ id: string }>(
+    call.em,
     `SELECT DISTINCT protocol_id AS id FROM current_test_session WHERE athlete_id = $1
       AND NOT practice`,
     [athleteId],
-  )) as { id: string }[]
+  )
   return (
     await peersOf(
       call.em,
@@ -56,11 +58,12 @@ async function squadOf(call: Scene, athleteId: string): Promise<ReviewView['squa
 
 /** The coach's own limit for an athlete's lean, %; null: none, or taken back. */
 async function leanLimit(em: Scene['em'], athleteId: string): Promise<number | null> {
-  const [row] = (await em.query(
+  const [row] = await ask<{ value: string | null }>(
+    em,
     "SELECT value FROM gap_choice WHERE athlete_id = $1 AND kind = 'lean_limit' AND " +
       "row_key = '*' ORDER BY recorded_at DESC, id DESC LIMIT 1",
     [athleteId],
-  )) as { value: string | null }[]
+  )
   return row?.value ? Number(row.value) : null
 }
 
@@ -112,12 +115,13 @@ export async function reviewOf(
       by: who.get(c.actorId ?? '') ?? 'the demo',
     })) satisfies ConclusionView[],
     goals: (
-      (await call.em.query(
+      await ask<GoalView>(
+        call.em,
         `SELECT DISTINCT ON (series_key) series_key AS "seriesKey", value,
           entered_value AS "enteredValue", entered_unit AS "enteredUnit" FROM goal
           WHERE athlete_id = $1 ORDER BY series_key, seq DESC`,
         [athleteId],
-      )) as GoalView[]
+      )
     ).filter((g) => g.value !== null),
   }
 }
@@ -157,11 +161,12 @@ async function squad(call: Asked<'GET /api/squad'>): Promise<SquadView> {
   )
   const last = new Map(
     (
-      (await em.query(
+      await ask<{ id: string; on: string | null }>(
+        em,
         `SELECT a.id, (SELECT s.performed_on::text FROM current_test_session s
           WHERE s.hall_id = a.hall_id AND s.athlete_id = a.id ORDER BY s.performed_on DESC
           LIMIT 1) AS on FROM athlete a WHERE a.archived_on IS NULL`,
-      )) as { id: string; on: string | null }[]
+      )
     ).map((r) => [r.id, r.on]),
   )
   const setups = [...groupBy(summed, keyOf)].map(([key, list]) => ({

@@ -3,6 +3,7 @@ import type { AthleteName, RosterPage, RosterRow } from '@mano/contract/athletes
 import type { Asked, Call } from '../api/api'
 import { keepUp } from './freshen'
 import { TODAY_UNDER } from '@mano/core/stages/day'
+import { ask, askOne } from '../db/ask'
 
 /** The keys a page goes by, in its order. */
 const ORDER = { clock: 'clock', need: 'need', name: `''::text`, sport: 'sport' } as const
@@ -19,7 +20,15 @@ export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<stri
   const { sort, find, after, most = PAGE_MOST } = call.query
   const by = ORDER[sort ?? 'clock']
   const seen = after ? (JSON.parse(after) as [string | number, string, string]) : null
-  const [page] = (await call.em.query(
+  const page = await askOne<{
+    rows: string
+    n: number
+    last: string | null
+    needs: string
+    decisions: string
+    behind: boolean
+  }>(
+    call.em,
     `WITH page AS (
        SELECT content, ${by} AS k, name, athlete_id FROM roster_row
        WHERE ($1::text IS NULL OR name ILIKE $1 OR sport ILIKE $1) ${
@@ -49,16 +58,7 @@ export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<stri
        } AS decisions
      FROM page`,
     [find ? `%${find.replace(/[\\%_]/g, '\\$&')}%` : null, most, ...(seen ?? [])],
-  )) as [
-    {
-      rows: string
-      n: number
-      last: string | null
-      needs: string
-      decisions: string
-      behind: boolean
-    },
-  ]
+  )
   const next = page.n === most ? page.last : null
   if (page.behind) call.after.push(() => keepUp(call))
   const shown = (rows: string): string =>
@@ -76,7 +76,8 @@ const withoutHealth = <R extends Pick<RosterRow, 'cautions'>>(rows: readonly R[]
 
 /** Everybody, by name: who trains today, and what stands. */
 export async function rosterNames(call: Call): Promise<AthleteName[]> {
-  const rows = (await call.em.query(
+  const rows = await ask<AthleteName>(
+    call.em,
     `SELECT athlete_id AS id, name, nullif(sport, '') AS "sportName",
       content -> 'cautions' AS cautions, need = 0 AS alarm,
        content -> 'day' ->> 'group' = 'today'
@@ -84,6 +85,6 @@ export async function rosterNames(call: Call): Promise<AthleteName[]> {
        (SELECT nullif(count(*), 0)::int FROM json_array_elements(content -> 'day' -> 'week') w
       WHERE w ->> 'state' = 'missed') AS missed
      FROM roster_row ORDER BY name, athlete_id`,
-  )) as AthleteName[]
+  )
   return holds(call.right, 'coach') ? rows : withoutHealth(rows)
 }

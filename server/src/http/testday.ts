@@ -28,6 +28,7 @@ import { created, ok, type Api, type Call } from '../api/api'
 import { askLine, gateOf, gatesFor, keepReason, mustBeOpen, stopLine, type Gate } from './gates'
 import { notFound, refused } from '../faults/problem'
 import { must } from '@mano/core/units/must'
+import { ask } from '../db/ask'
 
 async function dayOr404(call: Call): Promise<TestDay> {
   const day = await call.em.findOneBy(TestDayEntity, { id: String(call.req.params['dayId']) })
@@ -45,14 +46,21 @@ const startOf = (e: TestDayEvent | undefined): string | null =>
 
 /** Bests from before the day, so that a new one is seen as such. */
 async function earlierBests(call: Call, d: TestDay): Promise<TestDayView['earlier']> {
-  const rows = (await call.em.query(
+  const rows = await ask<{
+    athlete: string
+    protocol: string
+    measurement: string
+    hand: string
+    best: number
+  }>(
+    call.em,
     `SELECT s.athlete_id AS athlete, s.protocol_id AS protocol, s.measurement_id AS measurement,
       t.hand, max(t.value) AS best FROM current_test_session s
       JOIN current_trial t ON t.session_id = s.id
      WHERE s.athlete_id = ANY($1) AND s.performed_on < $2 AND NOT t.struck AND NOT t.missed
       GROUP BY 1, 2, 3, 4`,
     [d.setup.athletes.map((a) => a.id), d.heldOn],
-  )) as { athlete: string; protocol: string; measurement: string; hand: string; best: number }[]
+  )
   return Object.fromEntries(
     rows.flatMap((r) =>
       d.setup.stations

@@ -39,6 +39,7 @@ import { blocked, notFound, refused } from '../faults/problem'
 import { instantOf, whenDone } from './whenDone'
 import { loadSessions } from '../db/sessions'
 import { must } from '@mano/core/units/must'
+import { ask } from '../db/ask'
 
 /** A test as its writes need it, with its athlete: one statement. */
 type Opened = Pick<StoredSession, 'id' | 'athleteId' | 'protocolId' | 'performedOn' | 'variant'> & {
@@ -47,14 +48,15 @@ type Opened = Pick<StoredSession, 'id' | 'athleteId' | 'protocolId' | 'performed
 async function sessionOr404(
   call: Call,
 ): Promise<{ session: Opened; protocol: Protocol; athlete: Athlete }> {
-  const [row] = (await call.em.query(
+  const [row] = await ask<Opened & Pick<Athlete, 'birthDate' | 'guardian'>>(
+    call.em,
     `SELECT s.id, s.athlete_id AS "athleteId", s.protocol_id AS "protocolId",
       s.performed_on::text AS "performedOn", s.variant, u.kind AS "unitKind",
       a.birth_date::text AS "birthDate", a.guardian
      FROM current_test_session s JOIN implement_unit u ON u.id = s.unit_id
       JOIN athlete a ON a.id = s.athlete_id WHERE s.id = $1`,
     [String(call.req.params['sessionId'])],
-  )) as (Opened & Pick<Athlete, 'birthDate' | 'guardian'>)[]
+  )
   const protocol = row && protocolOf(row)
   if (!row || !protocol) throw notFound('test')
   return {
@@ -188,12 +190,13 @@ async function fittingUnit(
 
 /** Number of the next try of a hand; of a repeated send, the one it has. */
 async function nextOrdinal(call: Call, sessionId: string, hand: Hand, id: string): Promise<number> {
-  const [row] = (await call.em.query(
+  const [row] = await ask<{ n: number }>(
+    call.em,
     `SELECT coalesce((SELECT ordinal FROM trial
       WHERE id = $3), (SELECT coalesce(max(ordinal), 0) + 1 FROM trial WHERE session_id = $1
       AND hand = $2)) AS n`,
     [sessionId, hand, id],
-  )) as { n: number }[]
+  )
   return row?.n ?? 1
 }
 

@@ -4,6 +4,7 @@ import { LessThan, type DataSource, type EntityManager } from 'typeorm'
 import type { Problem } from '@mano/contract/common'
 import { HallEntity, JobEntity } from '../db/entities'
 import { type StoredJob } from '../db/rows'
+import { ask } from '../db/ask'
 import { inHall } from '../db/hall'
 import { isPassing, problemOf } from '../faults/problem'
 import { bossOn, enqueue, QUEUE, type Queued } from '../queue/boss'
@@ -45,24 +46,26 @@ interface Said {
 async function runJob(app: DataSource, { hallId, id }: Queued): Promise<void> {
   const own = <T>(work: (em: EntityManager) => Promise<T>) => inHall(app, hallId, work)
   const taken = await own(async (em) => {
-    const [row] = (await em.query(
+    const row = await ask<{ id: string }>(
+      em,
       `UPDATE job SET state = 'running', beat_at = clock_timestamp(), tries = tries + 1
         WHERE id = $1 AND state = 'waiting' RETURNING id`,
       [id],
-    )) as [{ id: string }[]]
+    )
     return row.length > 0 ? em.findOneByOrFail(JobEntity, { id }) : null
   })
   if (!taken) return
   let said: Said = { done: 0, total: 1, says: '' }
   let stop = false
   const beat = async () => {
-    const [rows] = (await own((em) =>
-      em.query(
+    const rows = await own((em) =>
+      ask<{ stop: boolean }>(
+        em,
         `UPDATE job SET beat_at = clock_timestamp(), done = $2, total = $3, says = $4 WHERE id = $1
           AND state = 'running' RETURNING stop`,
         [id, said.done, said.total, said.says],
       ),
-    )) as [{ stop: boolean }[]]
+    )
     stop = rows[0]?.stop ?? true
   }
   const beating = setInterval(() => void beat().catch(() => undefined), BEAT_MS)
@@ -145,9 +148,9 @@ async function sceneOf(em: EntityManager, job: StoredJob): Promise<JobScene> {
 
 /** Takes up what another server left in the middle, and forgets what ended long ago. */
 async function rescue(app: DataSource): Promise<void> {
-  const halls = (await app.query('SELECT hall_id FROM halls_with_jobs($1)', [LOST_MS])) as {
-    hall_id: string
-  }[]
+  const halls = await app.query<{ hall_id: string }[]>('SELECT hall_id FROM halls_with_jobs($1)', [
+    LOST_MS,
+  ])
   for (const { hall_id } of halls)
     await inHall(app, hall_id, async (em) => {
       const lost = `state = 'running' AND beat_at < clock_timestamp() - $1 * interval '1 ms'`
@@ -156,10 +159,11 @@ async function rescue(app: DataSource): Promise<void> {
           WHERE ${lost} AND tries >= $3`,
         [LOST_MS, JSON.stringify(LOST), TRIES],
       )
-      const [rows] = (await em.query(
+      const rows = await ask<{ id: string }>(
+        em,
         `UPDATE job SET state = 'waiting' WHERE ${lost} RETURNING id`,
         [LOST_MS],
-      )) as [{ id: string }[]]
+      )
       for (const { id } of rows) await enqueue(em, { hallId: hall_id, id })
       await em.delete(JobEntity, { endedAt: LessThan(new Date(Date.now() - KEPT_MS)) })
     })

@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm'
 import { tablesOf } from './format'
+import { askOne } from '../db/ask'
 
 /** Tables that hang on a test, a try or an alarm of the athlete, and by which column. */
 const BELOW: Readonly<Record<string, string>> = {
@@ -32,11 +33,12 @@ export async function recordOf(
           ? 'athlete_id = $1'
           : BELOW[m.tableName]
     if (!where) continue
-    const [row] = (await em.query(
+    const row = await askOne<{ rows: object[] }>(
+      em,
       `SELECT coalesce(json_agg(to_jsonb(t) - 'hall_id' ORDER BY t.id), '[]') AS rows
         FROM ${m.tableName} t WHERE ${where}`,
       [athleteId],
-    )) as [{ rows: object[] }]
+    )
     if (row.rows.length > 0) tables[m.tableName] = row.rows
   }
   return { format: 'mano-athlete', version: 1, tables }

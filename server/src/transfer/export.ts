@@ -1,5 +1,6 @@
 import type { EntityManager, EntityMetadata } from 'typeorm'
 import { columnsOf, HALL_FORMAT, HALL_VERSION, pointersOf, tablesOf, type Row } from './format'
+import { ask, askOne } from '../db/ask'
 
 /** Rows of one look at the database; those with force records one by one. */
 const PIECE = 500
@@ -54,11 +55,12 @@ async function* withBytes(
   }
   yield `${lineOf(m, rest).slice(0, -2)},"${propertyName}":"`
   for (let at = 1; at <= Number(size); at += SLICE) {
-    const [{ part }] = (await em.query(
+    const { part } = await askOne<{ part: string }>(
+      em,
       `SELECT translate(encode(substring(${databaseName}
         FROM $2 FOR ${SLICE}), 'base64'), E'\\n', '') AS part FROM ${m.tableName} WHERE id = $1`,
       [row['id'], at],
-    )) as [{ part: string }]
+    )
     yield part
   }
   yield '"}}\n'
@@ -71,10 +73,11 @@ async function* withBytes(
 export async function* exportLines(em: EntityManager): AsyncGenerator<string> {
   const numbered = new Set(
     (
-      (await em.query(
+      await ask<{ t: string }>(
+        em,
         `SELECT table_name AS t FROM information_schema.columns WHERE column_name = 'seq'
           AND table_schema = 'public'`,
-      )) as { t: string }[]
+      )
     ).map((r) => r.t),
   )
   let rows = 0
@@ -84,9 +87,7 @@ export async function* exportLines(em: EntityManager): AsyncGenerator<string> {
       `DECLARE hall_rows NO SCROLL CURSOR FOR ${ordered(m, numbered.has(m.tableName))}`,
     )
     for (;;) {
-      const piece = (await em.query(
-        `FETCH ${LARGE.has(m.tableName) ? 1 : PIECE} FROM hall_rows`,
-      )) as Row[]
+      const piece = await ask<Row>(em, `FETCH ${LARGE.has(m.tableName) ? 1 : PIECE} FROM hall_rows`)
       if (piece.length === 0) break
       rows += piece.length
       const bytes = bytesOf(m)

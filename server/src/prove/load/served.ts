@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { readFileSync } from 'node:fs'
+import { Agent, request } from 'node:http'
 import type { DatabaseUrls } from '../../db/bootstrap'
 import { must } from '@mano/core/units/must'
 
@@ -11,6 +12,8 @@ export interface Served {
   pid: number
   base: string
   ask: (method: string, path: string, body?: unknown) => Promise<Response>
+  /** The same for a load: its status once all of the answer is there, at little cost to the asker. */
+  send: (method: string, path: string, body?: unknown) => Promise<number>
   /** 99th percentile of the delay of its event loop since the last question, ms. */
   loopP99: () => Promise<number>
   /** MB: resident now, and at its highest. */
@@ -57,6 +60,26 @@ export async function serve(database: string, port: number, today: string): Prom
       headers: { cookie, ...(body !== undefined && { 'content-type': 'application/json' }) },
       ...(body !== undefined && { body: JSON.stringify(body) }),
     })
+  const agent = new Agent({ keepAlive: true })
+  const send: Served['send'] = (method, path, body) =>
+    new Promise((resolve, reject) => {
+      const text = body === undefined ? '' : JSON.stringify(body)
+      const headers = {
+        cookie,
+        'accept-encoding': 'gzip, deflate',
+        ...(text && {
+          'content-type': 'application/json',
+          'content-length': Buffer.byteLength(text),
+        }),
+      }
+      request(base + path, { method, agent, headers }, (res) => {
+        res.resume()
+        res.on('end', () => resolve(must(res.statusCode)))
+        res.on('error', reject)
+      })
+        .on('error', reject)
+        .end(text)
+    })
   for (let i = 0; ; i++) {
     if (
       await fetch(`${base}/readyz`).then(
@@ -81,6 +104,7 @@ export async function serve(database: string, port: number, today: string): Prom
     pid: must(child.pid),
     base,
     ask,
+    send,
     loopP99: () =>
       new Promise((resolve) => {
         child.once('message', (m) => resolve((m as { p99: number }).p99))

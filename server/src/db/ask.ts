@@ -1,0 +1,28 @@
+import type { Client } from 'pg'
+import type { EntityManager } from 'typeorm'
+
+/**
+ * The rows a statement gives, within the transaction of `em`; whoever writes it says what they hold.
+ * On its own connection and without what TypeORM does round each: a page asks a dozen.
+ */
+export async function ask<T extends object>(
+  em: EntityManager,
+  sql: string,
+  values: readonly unknown[] = [],
+): Promise<T[]> {
+  const own = em.queryRunner
+  if (!own) return em.query<T[]>(sql, [...values])
+  const client = (await own.connect()) as Client
+  return (await client.query<T>(sql, [...values])).rows
+}
+
+/** The row of a statement that always gives one. */
+export async function askOne<T extends object>(
+  em: EntityManager,
+  sql: string,
+  values: readonly unknown[] = [],
+): Promise<T> {
+  const [row] = await ask<T>(em, sql, values)
+  if (!row) throw new Error(`no row: ${sql.slice(0, 80)}`)
+  return row
+}

@@ -9,7 +9,7 @@ import { parts } from './scripts/parts.mjs'
 const LOOPS = [
   'core/src/bench/simulate.ts',
   'core/src/force/{analyse,trace}.ts',
-  'core/src/plan/{brief,candidates,draft,ledger,limits,looking,rules,score}.ts',
+  'core/src/plan/{brief,candidates,draft,ledger,limits,looking,rule,rules,rulesOfHands,rulesOfSession,rulesOfWeek,score}.ts',
   'core/src/testday/{bound,order}.ts',
 ]
 

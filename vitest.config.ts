@@ -1,5 +1,6 @@
 import { defineConfig } from 'vitest/config'
 import { BaseSequencer, type TestSpecification } from 'vitest/node'
+import { madeUpRows } from './server/test/madeUp/plugin.ts'
 
 /** Files that take longest, longest first: begun last, one of them would run alone at the end. */
 const LONG = `
@@ -67,6 +68,18 @@ export default defineConfig({
           name: 'server',
           isolate: false,
           include: ['server/test/**/*.test.ts'],
+          exclude: ['server/test/madeUp/**'],
+          environment: 'node',
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+          globalSetup: ['server/test/cluster.ts'],
+        },
+      },
+      {
+        plugins: [madeUpRows],
+        test: {
+          name: 'rows',
+          include: ['server/test/madeUp/*.test.ts'],
           environment: 'node',
           testTimeout: 30_000,
           hookTimeout: 60_000,

@@ -37,7 +37,7 @@ import {
   whole,
 } from './common'
 import { painWhere } from './safety'
-import { ENTRY_UNITS } from './tests'
+import { ENTRY_UNIT_IDS } from './tests'
 import { must } from '@mano/core/units/must'
 
 const monday = () =>
@@ -435,7 +435,7 @@ export const standardBody = yup
           : checkTrialValue(v, p.enteredUnit, protocol)
       return checked && !checked.ok ? c.createError({ message: checked.message }) : true
     }),
-    enteredUnit: oneOf(ENTRY_UNITS, 'the unit'),
+    enteredUnit: oneOf(ENTRY_UNIT_IDS, 'the unit'),
     /** The value is for each kg of body mass. */
     perBodyMass: flag(),
     /** Only for a test done so, one sex, an age range; null: any. */

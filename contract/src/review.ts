@@ -6,7 +6,7 @@ import type { SquadSteps } from '@mano/core/record/known'
 import type { SquadSetup, SquadTest } from '@mano/core/review/squad'
 import type { WeekDone } from '@mano/core/review/weeks'
 import { day, flag, id, line, oneOf, optionalLine } from './common'
-import { ENTRY_UNITS } from './tests'
+import { ENTRY_UNIT_IDS } from './tests'
 import type { Kg, Percent } from '@mano/core/units/quantity'
 
 const effect = yup
@@ -68,7 +68,7 @@ export const goalBody = yup
       .defined()
       .moreThan(0, 'a goal is above 0')
       .max(10_000, 'the goal is too large'),
-    enteredUnit: oneOf(ENTRY_UNITS, 'the unit'),
+    enteredUnit: oneOf(ENTRY_UNIT_IDS, 'the unit'),
     protocolId: line(60, 'the test'),
   })
   .exact('a field is not known')

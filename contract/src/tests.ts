@@ -7,7 +7,7 @@ import {
   protocolById,
   protocolOf,
 } from '@mano/core/catalogue/protocols'
-import type { EntryUnit } from '@mano/core/units/units'
+import { ENTRY_UNITS, type EntryUnit } from '@mano/core/units/units'
 import type { Repeated, ImportProblem } from '@mano/core/testing/sheet'
 import type { ResultColumn, SheetMapping } from '@mano/core/testing/mapping'
 import { checkTrialValue } from '@mano/core/testing/value'
@@ -33,7 +33,7 @@ import {
 } from './common'
 import type { Mm } from '@mano/core/units/quantity'
 
-export const ENTRY_UNITS: readonly EntryUnit[] = ['kg', 'lb', 'N', 's', 'N m', 'count', 'm', 'deg']
+export const ENTRY_UNIT_IDS: readonly EntryUnit[] = ENTRY_UNITS.map((u) => u.id)
 
 export const sessionBody = yup
   .object({
@@ -145,7 +145,7 @@ export const trialBody = yup
       .min(1)
       .max(50, 'a hand has fifty trials in one test at the most: start another test'),
     enteredValue: number('the result'),
-    enteredUnit: oneOf(ENTRY_UNITS, 'the unit'),
+    enteredUnit: oneOf(ENTRY_UNIT_IDS, 'the unit'),
     pain: pain(),
     painWhere: painWhere(),
     /** A lift that was not clean. */
@@ -195,7 +195,7 @@ export const correctionBody = yup
       .oneOf(HANDS, `the hand is one of ${HANDS.join(', ')}`)
       .optional(),
     enteredValue: number('the result'),
-    enteredUnit: oneOf(ENTRY_UNITS, 'the unit'),
+    enteredUnit: oneOf(ENTRY_UNIT_IDS, 'the unit'),
     reason: line(400, 'the reason'),
   })
   .exact('a field is not known')

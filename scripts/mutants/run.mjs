@@ -1,5 +1,5 @@
-// Puts small faults into the parts that judge, one at a time, and asks whether a test falls: what no
-// test notices could be wrong today. `./mano prove mutants [N]`: N faults a part, drawn by a seed.
+// Puts small faults into the parts that judge, one at a time, and asks whether a test falls: what
+// no test notices could be wrong today. `./mano prove mutants [N]`: N faults a part, drawn by a seed.
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createVitest } from 'vitest/node'
 import { mutantsOf } from './make.mjs'
@@ -20,7 +20,9 @@ const PARTS = [
   },
   {
     name: 'plan rules',
-    of: ['core/src/plan/rules.ts'],
+    of: ['rule', 'rules', 'rulesOfHands', 'rulesOfSession', 'rulesOfWeek'].map(
+      (f) => `core/src/plan/${f}.ts`,
+    ),
     tests: ['core/test/plan/rules.test.ts', 'core/test/kept/rules.test.ts'],
   },
   {
@@ -115,12 +117,14 @@ for (const part of PARTS.filter((p) => !only || only.includes(p.name))) {
 }
 const share = (r) => `${Math.round((100 * r.killed) / r.tried)} %`
 const shown = (text) => `\`${text.replace(/\s+/g, ' ').replaceAll('|', '\\|').slice(0, 70)}\``
+const line = (m) =>
+  `| ${m.file.replace('core/src/', '')}:${m.line} | ${shown(m.was)} | ${shown(m.text)} |`
 const date = new Date().toISOString().slice(0, 10)
 const page = `# What tests notice
 
-Written by \`./mano prove mutants\` on ${date}: small faults, one at a time (an operator mistaken for
-its neighbour, a condition turned round or never true, min for max), drawn by a seed from the parts
-that judge. A fault is noticed when a test of that part falls. Asked: ${100 * ASKED} % of each.
+Written by \`./mano prove mutants\` on ${date}: small faults, one at a time (an operator mistaken
+for its neighbour, a condition turned round or never true, min for max), drawn by a seed from the
+parts that judge. A fault is noticed when a test of that part falls. Asked: ${100 * ASKED} % of each.
 
 | part | places | tried | noticed |
 | --- | --- | --- | --- |
@@ -128,12 +132,12 @@ ${rows.map((r) => `| ${r.part} | ${r.all} | ${r.tried} | ${r.killed}, ${share(r)
 
 ## Not noticed
 
-Some change nothing that can be seen (a bound nobody stands on, a short cut whose long way ends at the
-same); the others want a test.
+Some change nothing that can be seen (a bound nobody stands on, a short cut whose long way ends at
+the same); the others want a test.
 
 | place | was | became |
 | --- | --- | --- |
-${survivors.map((m) => `| ${m.file.replace('core/src/', '')}:${m.line} | ${shown(m.was)} | ${shown(m.text)} |`).join('\n')}
+${survivors.map(line).join('\n')}
 `
 if (!only) writeFileSync(`${root}docs/mutants.md`, page)
 console.log(page)

@@ -1,3 +1,4 @@
+import { EXPORT_TABLES } from '@mano/contract/exportTables'
 import { CALCULATORS } from '@mano/core/catalogue/calculators'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
@@ -30,4 +31,13 @@ it('the lists of exercises and of what coaches put first are written from the da
 it('docs/bench.md has a row for every calculator, as the bench says it', () => {
   const bench = readFileSync(new URL('../../docs/bench.md', import.meta.url), 'utf8')
   for (const c of CALCULATORS) expect(bench).toContain(`| ${c.name} | ${c.answers} ${c.how} |`)
+})
+
+it('docs/formats.md has every table that is given out, with its columns', () => {
+  const formats = readFileSync(new URL('../../docs/formats.md', import.meta.url), 'utf8')
+  const columns = (t: (typeof EXPORT_TABLES)[number]): string =>
+    t.columns.map((c) => (c.says ? `${c.id} (${c.says})` : c.id)).join(', ')
+  const lines = EXPORT_TABLES.map((t) => `| ${t.name} | ${columns(t)} |`)
+  const [, section = ''] = formats.split('## Tables')
+  expect(section.split('\n').filter((l) => /^\| [A-Z]/.test(l))).toEqual(lines)
 })

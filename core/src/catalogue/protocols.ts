@@ -73,7 +73,14 @@ export interface Protocol {
   youthEdge: boolean
   /** Can be a station of a group test day: one result a try, nothing beside it. */
   inGroup: boolean
+  /** Seconds a held squeeze or pull is asked for. */
+  holdForS: number
+  /** What is read from this kind of test alone. */
+  readFor: readonly ReadFor[]
 }
+
+/** Published norms, readiness, a curve over wrist angles, critical force, the own curve over handles, a hang against a load. */
+export type ReadFor = 'norms' | 'readiness' | 'angles' | 'critical force' | 'own handles' | 'hang'
 
 const KGF = 9.80665
 const STEP_3_5 = 'step 3 to 5 % of the expected best, 2.5 kg at the most; start five steps below; up to 8 trials a hand; 90 s between trials, hands alternating; wipe the implement each trial, chalk on the hand only'
@@ -90,7 +97,7 @@ type Row = Pick<Protocol, 'id' | 'name' | 'group' | 'rows' | 'hands' | 'unit' | 
 const row = (p: Row): Protocol => ({
   version: 1, trials: 1, trialsUpTo: p.trials ?? 1, askOverCvPct: null, errorPct: ERROR_PCT[p.group], restS: 180, familiarSessions: 0, entry: p.unit === 's' ? 'clock' : 'value', card: [], details: [], measures: [],
   maximal: true, overhead: false, variants: [], numbers: [], curve: false, heaviest: false, effort: p.maximal === false ? 'light' : 'maximal', nearMaximal: false, short: false, tissues: FLEXORS, qualityOn: {},
-  experienced: false, youthEdge: false, inGroup: false, ...p, tags: [...(p.overhead ? (['overhead'] as const) : []), ...(p.tags ?? [])],
+  experienced: false, youthEdge: false, inGroup: false, holdForS: 5, readFor: [], ...p, tags: [...(p.overhead ? (['overhead'] as const) : []), ...(p.tags ?? [])],
 })
 const at = (measure: Measure, ...qualities: QualityId[]) => qualities.map((quality) => ({ quality, measure }))
 const TORQUE_ENTRY: readonly EntryUnit[] = ['kg', 'lb', 'N', 'N m']
@@ -101,7 +108,7 @@ const CLOSED_REST = 'Rest clock shown before each trial'
 
 /** Test protocols. Steps and limits are common practice, no source, unless a source is named. */
 export const PROTOCOLS: readonly Protocol[] = [
-  row({ id: 'dyno_seated', inGroup: true, name: 'Dynamometer, seated', short: true, group: 'squeeze', tires: 1, card: ['Elbow at 90 degrees, at the side', 'Forearm neutral, wrist 0 to 30 degrees extended', 'Feet flat, handle at the stated position'], rows: at('max', 'crush'), hands: 'each', unit: 'N', entryUnits: ['kg', 'lb', 'N'], implements: ['dyno'], trials: 3, trialsUpTo: 6, askOverCvPct: 10, restS: 60, plausible: [0.5 * KGF, 150 * KGF], variants: [position],
+  row({ id: 'dyno_seated', readFor: ['norms'], inGroup: true, name: 'Dynamometer, seated', short: true, group: 'squeeze', tires: 1, card: ['Elbow at 90 degrees, at the side', 'Forearm neutral, wrist 0 to 30 degrees extended', 'Feet flat, handle at the stated position'], rows: at('max', 'crush'), hands: 'each', unit: 'N', entryUnits: ['kg', 'lb', 'N'], implements: ['dyno'], trials: 3, trialsUpTo: 6, askOverCvPct: 10, restS: 60, plausible: [0.5 * KGF, 150 * KGF], variants: [position],
     steps: 'Elbow at 90 degrees at the side, forearm neutral, wrist 0 to 30 degrees extended. Three trials a hand of 3 to 5 s, hands alternating, at least 60 s between trials of one hand.', result: 'best, mean, CV; norms use the mean of the first three valid trials at position 2' }),
   row({ id: 'dyno_standing', inGroup: true, name: 'Dynamometer, standing', short: true, group: 'squeeze', tires: 1, card: ['Arm straight beside the body', 'Instrument clear of the leg', 'Feet hip-wide'], rows: at('max', 'crush'), hands: 'each', unit: 'N', entryUnits: ['kg', 'lb', 'N'], implements: ['dyno'], trials: 3, trialsUpTo: 6, askOverCvPct: 10, restS: 60, plausible: [0.5 * KGF, 150 * KGF], variants: [position],
     steps: 'Arm straight beside the body, otherwise as seated. A separate series: posture is never mixed.', result: 'best, mean, CV' }),
@@ -111,9 +118,9 @@ export const PROTOCOLS: readonly Protocol[] = [
     steps: 'Edge or block on a fixed load cell, arm straight; 3 pulls of 3 to 5 s a hand, hands alternating.', result: 'best, mean, CV' }),
   row({ id: 'single_max', name: 'Contest single', experienced: true, qualityOn: { bar: 'carry' }, group: 'lift', tires: 2, entry: 'single', heaviest: true, trialsUpTo: 3, variants: [timeLimit, chalk], card: ['Checklist of the implement read out first', 'Feet clear of the plates', WIPED], rows: at('max', 'thick', 'pinch_wide', 'claw', 'carry', 'crush'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['rolling', 'block', 'taper_block', 'hub', 'bar', 'spring'], familiarSessions: 2, plausible: [0.25, 300],
     steps: 'One clean lift: lifted with control, stood still at the top, lowered under control. The hand on the implement by its rule; the checklist is kept with the trial.', result: 'heaviest clean' }),
-  row({ id: 'hang_time', inGroup: true, name: 'Timed hang, both hands', youthEdge: true, tissues: HANG, group: 'hold', details: [ON_CELL], tires: 2, card: ['Bar or edge dry and brushed', 'Landing clear, feet off on the word', 'Hand style as stated'], rows: at('sustained', 'hang'), hands: 'both', unit: 's', entryUnits: ['s'], implements: ['bar', 'edge'], restS: 180, familiarSessions: 1, overhead: true, plausible: [1, 1200], variants: [shoulders, palms, thumb, fingers, spacing, chalk], numbers: [added],
+  row({ id: 'hang_time', readFor: ['hang'], inGroup: true, name: 'Timed hang, both hands', youthEdge: true, tissues: HANG, group: 'hold', details: [ON_CELL], tires: 2, card: ['Bar or edge dry and brushed', 'Landing clear, feet off on the word', 'Hand style as stated'], rows: at('sustained', 'hang'), hands: 'both', unit: 's', entryUnits: ['s'], implements: ['bar', 'edge'], restS: 180, familiarSessions: 1, overhead: true, plausible: [1, 1200], variants: [shoulders, palms, thumb, fingers, spacing, chalk], numbers: [added],
     steps: 'Bar or edge size stated; straight arms; load added or taken off stated. From feet off to feet on or a hand opening; one trial a set.', result: 'seconds, with total load as a share of body mass; no side' }),
-  row({ id: 'hang_one', name: 'One-arm hang with help', experienced: true, tissues: HANG, group: 'hold', details: [ON_CELL], tires: 2, card: ['Help measured for each hand', 'Same hand style on both sides', 'Landing clear'], rows: at('sustained', 'hang'), hands: 'each', unit: 's', entryUnits: ['s'], implements: ['bar', 'edge', 'band'], familiarSessions: 1, overhead: true, plausible: [0.5, 300], variants: [helpBy, fingers, chalk], numbers: helps,
+  row({ id: 'hang_one', readFor: ['hang'], name: 'One-arm hang with help', experienced: true, tissues: HANG, group: 'hold', details: [ON_CELL], tires: 2, card: ['Help measured for each hand', 'Same hand style on both sides', 'Landing clear'], rows: at('sustained', 'hang'), hands: 'each', unit: 's', entryUnits: ['s'], implements: ['bar', 'edge', 'band'], familiarSessions: 1, overhead: true, plausible: [0.5, 300], variants: [helpBy, fingers, chalk], numbers: helps,
     steps: 'Help measured a hand (band or counterweight in kg, or foot on a scale); seconds at that net load, or least help for 5 s.', result: 'seconds and net load a hand' }),
   row({ id: 'spring_bracket', name: 'Rated springs', group: 'squeeze', tires: 2, entry: 'spring', heaviest: true, variants: [setWidth, chalk], numbers: [setMm, ...springSize], card: ['Technique of the set learnt on a light spring', 'Straighter leg to the thumb', 'Block or card shown before each close'], rows: at('max', 'crush', 'closed'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['spring'], trialsUpTo: 3, restS: 180, familiarSessions: 2, plausible: [5, 200],
     steps: 'Set technique learnt first; set width shown before each close; handles must touch; up through the owned ratings; 3 trials a level, 3 to 5 min rest.', result: 'heaviest closed and lightest missed, for that set width only' }),
@@ -129,9 +136,9 @@ export const PROTOCOLS: readonly Protocol[] = [
     steps: 'Pinch gauge, 3 trials each hand.', result: 'best, mean, CV' }),
   row({ id: 'finger_open', inGroup: true, name: 'Finger extension', short: true, tissues: ['elbow_lateral'], group: 'squeeze', tires: 1, variants: [openBy], card: ['Band or sensor at the stated place on the fingers', 'Wrist straight'], rows: [...at('max', 'finger_ext'), ...at('sustained', 'finger_ext')], hands: 'each', unit: 'N', entryUnits: ['N', 'kg', 'lb'], implements: ['band_finger', 'strap'], trials: 3, restS: 60, plausible: [0.5, 400],
     steps: 'Fingers opened against a band or sensor at a stated place, 3 trials.', result: 'force or repetitions' }),
-  row({ id: 'three_angles', name: 'Squeeze at three wrist angles', short: true, tissues: ['finger_flexors', 'wrist'], group: 'squeeze', tires: 1, card: ['Wrist angle set before each squeeze', 'Elbow as in the seated test'], rows: at('max', 'crush'), hands: 'each', unit: 'N', entryUnits: ['kg', 'lb', 'N'], implements: ['dyno'], trials: 2, restS: 60, plausible: [0.5 * KGF, 150 * KGF], variants: [angle], curve: true,
+  row({ id: 'three_angles', readFor: ['angles'], name: 'Squeeze at three wrist angles', short: true, tissues: ['finger_flexors', 'wrist'], group: 'squeeze', tires: 1, card: ['Wrist angle set before each squeeze', 'Elbow as in the seated test'], rows: at('max', 'crush'), hands: 'each', unit: 'N', entryUnits: ['kg', 'lb', 'N'], implements: ['dyno'], trials: 2, restS: 60, plausible: [0.5 * KGF, 150 * KGF], variants: [angle], curve: true,
     steps: 'Wrist flexed, straight, extended; 2 trials each, each hand.', result: "force by angle: the hand's own curve" }),
-  row({ id: 'handle_curve', name: 'Lift or squeeze on 3 to 4 diameters', group: 'lift', tires: 2, variants: [chalk], card: ['Three or four diameters on one day', WIPED, CLOSED_REST], rows: at('max', 'thick', 'crush'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['bar', 'sleeve', 'rolling', 'dyno'], familiarSessions: 2, plausible: [0.25, 300], curve: true,
+  row({ id: 'handle_curve', readFor: ['own handles'], name: 'Lift or squeeze on 3 to 4 diameters', group: 'lift', tires: 2, variants: [chalk], card: ['Three or four diameters on one day', WIPED, CLOSED_REST], rows: at('max', 'thick', 'crush'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['bar', 'sleeve', 'rolling', 'dyno'], familiarSessions: 2, plausible: [0.25, 300], curve: true,
     steps: 'Same day, rests as in the pick-up ramp.', result: "load by diameter: the hand's own curve" }),
   row({ id: 'rise_release', name: 'Relaxed, hard, relaxed', short: true, group: 'squeeze', tires: 1, entry: 'clench', details: [{ id: 'riseMs', name: 'To 80 % of the peak', unit: 'ms', limits: [20, 3000], needed: true }, { id: 'releaseMs', name: 'Release to under 20 %', unit: 'ms', limits: [20, 5000], needed: true }], card: ['Hand quite relaxed before each clench', 'As hard and fast as possible, then let go at once'], rows: at('reactive', 'catch', 'closed', 'crush'), hands: 'each', unit: 'N', entryUnits: ['N', 'kg', 'lb'], implements: ['dyno'], trials: 5, restS: 10, plausible: [1, 150 * KGF],
     steps: 'Force sensor at 100 Hz, 5 fast clenches.', result: 'time to 80 % of peak, time to release below 20 %, peak' }),
@@ -147,9 +154,9 @@ export const PROTOCOLS: readonly Protocol[] = [
     steps: '7 s on, 3 s off at a stated share of max until failure; all-out bouts are a test of their own.', result: 'bouts' }),
   row({ id: 'all_out', name: 'All-out 7:3', group: 'repeat', tires: 3, entry: 'allout', variants: [fingers, chalk], card: ['Force sensor tared, nothing on it', 'As hard as possible in every hold, 24 times', 'No pacing: the first holds are the hardest'], details: [{ id: 'workNs', name: 'Work above critical force', unit: 'N s', limits: [-20_000, 60_000], needed: true }, { id: 'topN', name: 'Best bout', unit: 'N', limits: [1, 1500], needed: true }], rows: at('repeated', 'crush', 'edge', 'hang'), hands: 'each', unit: 'N', entryUnits: ['N', 'kg', 'lb'], implements: ['edge', 'bar', 'dyno'], restS: 1800, familiarSessions: 2, plausible: [1, 150 * KGF],
     steps: '24 holds of 7 s all-out, 3 s rest between, on a force sensor.', result: 'critical force (mean of the last three holds) and the work above it' }),
-  row({ id: 'ready_squeeze', name: 'Readiness squeeze', short: true, nearMaximal: true, group: 'squeeze', tires: 0, variants: [position], card: ['Near-maximal, 3 s', 'Same position as on other days'], rows: [], hands: 'each', unit: 'N', entryUnits: ['kg', 'lb', 'N'], implements: ['dyno'], maximal: false, restS: 30, plausible: [1, 150 * KGF],
+  row({ id: 'ready_squeeze', readFor: ['readiness'], holdForS: 3, name: 'Readiness squeeze', short: true, nearMaximal: true, group: 'squeeze', tires: 0, variants: [position], card: ['Near-maximal, 3 s', 'Same position as on other days'], rows: [], hands: 'each', unit: 'N', entryUnits: ['kg', 'lb', 'N'], implements: ['dyno'], maximal: false, restS: 30, plausible: [1, 150 * KGF],
     steps: 'One near-maximal squeeze of 3 s a hand, on any day.', result: 'against the hand\'s own last four weeks' }),
-  row({ id: 'endurance_set', name: 'Three loads to failure', group: 'repeat', tires: 3, variants: [chalk], card: ['Separate days, or 30 min between loads', WIPED], rows: at('sustained', 'crush', 'edge', 'pinch_wide'), hands: 'each', unit: 's', entryUnits: ['s'], implements: ['dyno', 'edge', 'block'], familiarSessions: 2, plausible: [1, 1200], numbers: [load], curve: true,
+  row({ id: 'endurance_set', readFor: ['critical force'], name: 'Three loads to failure', group: 'repeat', tires: 3, variants: [chalk], card: ['Separate days, or 30 min between loads', WIPED], rows: at('sustained', 'crush', 'edge', 'pinch_wide'), hands: 'each', unit: 's', entryUnits: ['s'], implements: ['dyno', 'edge', 'block'], familiarSessions: 2, plausible: [1, 1200], numbers: [load], curve: true,
     steps: 'Holds to failure at three loads (for example 80, 60, 45 % of max) on separate days or with 30 min rest.', result: 'critical force fit' }),
   row({ id: 'bell_hold', name: 'Bottom-up bell hold', tissues: ['finger_flexors', 'wrist'], group: 'wrist', tires: 2, entry: 'lift', card: ['Elbow at the ribs, bell stacked over the elbow', 'Feet clear, no one under the bell'], rows: at('sustained', 'wrist_ext', 'wrist_flex'), hands: 'each', unit: 'kg', entryUnits: ['kg', 'lb'], implements: ['kettlebell'], familiarSessions: 2, plausible: [1, 60], heaviest: true,
     steps: 'Elbow at the ribs, bell stacked over elbow.', result: 'load held for 30 s' }),
@@ -173,6 +180,11 @@ export const TEST_PROTOCOLS: readonly Protocol[] = PROTOCOLS.filter((p) => p.ent
 
 const byId = new Map(PROTOCOLS.map((p) => [p.id, p]))
 export const protocolById = (id: string): Protocol | undefined => byId.get(id)
+
+/** Whether tests of a protocol are read for something. */
+export const isReadFor = (protocolId: string, what: ReadFor): boolean => byId.get(protocolId)?.readFor.includes(what) ?? false
+/** The protocols that are. */
+export const readFor = (what: ReadFor): string[] => PROTOCOLS.filter((p) => p.readFor.includes(what)).map((p) => p.id)
 
 /** A protocol as its choices make it: unit, limits, entry and rows. A choice that is not given counts as the first. */
 export function asSetUp(protocol: Protocol, variant: Readonly<Record<string, string>>): Protocol {

@@ -12,17 +12,12 @@ import { must } from '../units/must'
 /** How an instrument takes a test. */
 export type LiveUse = 'held' | 'clenches' | 'bouts' | 'hang' | 'repeats'
 
-/** Seconds a held squeeze is asked for. */
-export const HOLD_FOR_S = { ready_squeeze: 3 } as const
-export const holdFor = (protocol: Protocol): number =>
-  (HOLD_FOR_S as Record<string, number>)[protocol.id] ?? 5
-
 /** How a test can be taken by a force instrument; null where it cannot. */
 export function liveUse(protocol: Protocol): LiveUse | null {
   if (protocol.entry === 'clench') return 'clenches'
   if (protocol.entry === 'allout') return 'bouts'
   if (protocol.entry === 'paced') return 'repeats'
-  if (protocol.id === 'hang_time' || protocol.id === 'hang_one') return 'hang'
+  if (protocol.readFor.includes('hang')) return 'hang'
   return protocol.entry === 'value' && (protocol.unit === 'N' || protocol.unit === 'N m')
     ? 'held'
     : null

@@ -1,4 +1,5 @@
 import { criticalForce, type CfRefusal, type CfResult } from '../measure/criticalForce'
+import { isReadFor } from '../catalogue/protocols'
 import type { Side } from '../catalogue/person'
 import { validValues, type TestSession } from '../testing/session'
 import type { LocalDate } from '../units/dates'
@@ -20,7 +21,7 @@ type Held = TestSession & { unitLabel: string }
 
 /** Holds to failure by implement: the newest of each load a hand, and the three fits over them. */
 export function criticalForceViews(sessions: readonly Held[]): CfView[] {
-  const holds = sessions.filter((s) => s.protocolId === 'endurance_set' && !s.practice)
+  const holds = sessions.filter((s) => isReadFor(s.protocolId, 'critical force') && !s.practice)
   return [...new Set(holds.map((s) => s.unitId))].map((unitId) => {
     const own = holds.filter((s) => s.unitId === unitId)
     const of = (hand: Side) => {
@@ -106,7 +107,7 @@ export interface AngleCurve {
  * one.
  */
 export function angleCurve(sessions: readonly TestSession[]): AngleCurve | null {
-  const tested = sessions.filter((s) => s.protocolId === 'three_angles' && !s.practice)
+  const tested = sessions.filter((s) => isReadFor(s.protocolId, 'angles') && !s.practice)
   const on = tested
     .map((s) => s.performedOn)
     .sort()

@@ -4,7 +4,8 @@ import type { DemandProfile } from '../demand/profile'
 import { MATHIOWETZ_1985, mathiowetzBand } from '../measure/norms'
 import type { Series } from '../record/series'
 import { seriesKey } from '../testing/session'
-import { KG_PER_LB, kgfToN } from '../units/convert'
+import { kgfToN } from '../units/convert'
+import { KG_PER_LB } from '../units/units'
 import { ageOn, type LocalDate } from '../units/dates'
 import { EXPECTED_LEAN_PCT } from '../measure/asymmetry'
 import { moderated } from '../measure/spread'
@@ -175,7 +176,7 @@ function standard(facts: ReferenceFacts, series: Series): Reference | null {
  */
 function norm(facts: ReferenceFacts, series: Series): Reference | null {
   if (
-    series.protocol.id !== 'dyno_seated' ||
+    !series.protocol.readFor.includes('norms') ||
     series.setup.variant['position'] !== '2' ||
     !facts.sex ||
     !facts.birthDate

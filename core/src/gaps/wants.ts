@@ -41,7 +41,8 @@ export function wantsOf(list: readonly Priority[]): Want[] {
         r.state === 'untested' ? 'not tested yet' : shortWords(r.belief),
         lean > 0 ? 'a lean acted on' : '',
         choice
-          ? `${choice.move === 'pin' ? 'pinned' : choice.move === 'raise' ? 'raised' : 'lowered'} ` +
+          ? (choice.move === 'pin' ? 'pinned' : choice.move === 'raise' ? 'raised' : 'lowered') +
+            ` ` +
             `by the coach (${choice.reason})`
           : '',
       ]

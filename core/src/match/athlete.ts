@@ -6,6 +6,7 @@ import type { Judge } from '../safety/judge'
 import { validValues, type TestSession } from '../testing/session'
 import type { MatchAthlete } from './rank'
 import type { Mm } from '../units/quantity'
+import { isReadFor } from '../catalogue/protocols'
 import { must } from '../units/must'
 
 export interface AthleteFacts {
@@ -24,7 +25,7 @@ export interface AthleteFacts {
 export function handleCurve(sessions: AthleteFacts['sessions'], hand: Side): CurvePoint[] {
   const tested = sessions.filter(
     (s) =>
-      s.protocolId === 'handle_curve' &&
+      isReadFor(s.protocolId, 'own handles') &&
       !s.practice &&
       s.sizeMm !== null &&
       validValues(s.trials, hand).length > 0,

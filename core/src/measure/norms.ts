@@ -1,4 +1,4 @@
-import { KG_PER_LB } from '../units/convert'
+import { KG_PER_LB } from '../units/units'
 import type { Sex, Side } from '../catalogue/person'
 import { normalBelow, normalInv } from './quantiles'
 import type { Kg, Kgf } from '../units/quantity'

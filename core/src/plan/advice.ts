@@ -134,7 +134,9 @@ export function adviceFor(
     return why || has.good < b.topSets
       ? [
           `${lack} ` +
-            `${why ?? 'No day leaves room for it this week: a caution, the kit or the days around stand against it.'}`,
+            (why ??
+              'No day leaves room for it this week: a caution, the kit or the days around stand ' +
+                'against it.'),
         ]
       : []
   })
@@ -146,5 +148,6 @@ function against(left: readonly LeftOut[], quality: QualityId): string | null {
   const [why] = first?.says.split('. ') ?? []
   if (!first || !why) return null
   const day = DAY_NAMES.some((d) => why.startsWith(`${d}:`))
-  return `${must(exerciseById(first.exerciseId)).name}${day ? ', ' : ': '}${why.replace(/\.$/, '')}.`
+  const name = must(exerciseById(first.exerciseId)).name
+  return `${name}${day ? ', ' : ': '}${why.replace(/\.$/, '')}.`
 }

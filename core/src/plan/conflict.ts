@@ -1,5 +1,6 @@
 import type { Highs } from 'highs'
-import { buildModel, type Model, type Row } from './model'
+import { buildModel } from './model'
+import type { Model, Row } from './programme'
 import type { WeekProblem } from './problem'
 import { RULES } from './rules'
 import { asData } from './solve'

@@ -1,5 +1,6 @@
 import { contextOf, type WeekProblem } from './problem'
-import { validate, type Breach } from './rules'
+import { validate } from './rules'
+import { type Breach } from './rule'
 import { PARTS, scorePlan } from './score'
 import type { WeekPlan } from './types'
 

@@ -1,4 +1,5 @@
-import { validate, type Breach } from './rules'
+import { validate } from './rules'
+import { type Breach } from './rule'
 import type { PlanContext } from './situation'
 import type { Block, WeekPlan } from './types'
 

@@ -66,11 +66,10 @@ export function whyHere(block: Block, blocks: readonly Block[], p: WeekProblem):
   const want = lead && wantOf(lead.row, p.wants)
   const twice = new Set(blocks.filter((b) => b.exerciseId === block.exerciseId).map((b) => b.day))
   const text = lead
-    ? `${qualityById(lead.row.quality).name}: ${rating ? TIER_SAYS[rating.tier] : 'serves it'}; ${want ? want.why : `weight ${lead.row.imp} of 5`}.${
-        main === block || main?.id === block.id
-          ? ` The main exercise of the day${twice.size > 1 ? ', the same on two days' : ''}.`
-          : ''
-      }`
+    ? `${qualityById(lead.row.quality).name}: ${rating ? TIER_SAYS[rating.tier] : 'serves it'}; ${want ? want.why : `weight ${lead.row.imp} of 5`}.` +
+      (main === block || main?.id === block.id
+        ? ` The main exercise of the day${twice.size > 1 ? ', the same on two days' : ''}.`
+        : '')
     : extensor
       ? ''
       : 'Chosen by the coach.'

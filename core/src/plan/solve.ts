@@ -1,6 +1,7 @@
 import type { Highs, ModelData } from 'highs'
 import { indexOfBlock } from './candidates'
-import { buildModel, type Model } from './model'
+import { buildModel } from './model'
+import type { Model } from './programme'
 import type { WeekProblem } from './problem'
 import type { Block, WeekPlan } from './types'
 import { withLeads } from './leads'

@@ -150,7 +150,11 @@ export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): 
     ...mark(
       'test',
       'Tested since it was saved: ' +
-        `${[...new Set(tests.map((t) => protocolById(t.protocolId)?.name.toLowerCase() ?? t.protocolId))].join(', ')}`,
+        [
+          ...new Set(
+            tests.map((t) => protocolById(t.protocolId)?.name.toLowerCase() ?? t.protocolId),
+          ),
+        ].join(', '),
       ids(tested),
     ),
     ...mark(

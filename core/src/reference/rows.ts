@@ -112,11 +112,10 @@ const SITE: Readonly<Record<string, string>> = {
   skin: 'skin',
 }
 
+const span = (ends: readonly [number, number]): string => [...new Set(ends)].join(' to ')
+
 export const doseWords = (e: Exercise): string =>
-  `${e.sets[0] === e.sets[1] ? e.sets[0] : `${e.sets[0]} to ${e.sets[1]}`} × ` +
-  `${e.dose.range[0] === e.dose.range[1] ? e.dose.range[0] : `${e.dose.range[0]} to ${e.dose.range[1]}`}` +
-  ' ' +
-  `${e.dose.unit}`
+  `${span(e.sets)} × ${span(e.dose.range)} ${e.dose.unit}`
 
 export const sentence = (s: string): string => {
   const t = s.trim()

@@ -1,4 +1,4 @@
-import { protocolById } from '../catalogue/protocols'
+import { isReadFor, protocolById } from '../catalogue/protocols'
 import { qualityById, type QualityId } from '../catalogue/qualities'
 import type { Side } from '../catalogue/person'
 import type { ActiveCaution } from '../safety/triggers'
@@ -207,9 +207,10 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
     )
   const flat = told((h) => h.word === 'flat').map(({ series, own, who }) => {
     const spans = own
-      .map(
-        (h) =>
-          `${signed(series, must(h.move).ci90[0], f)} to ${signed(series, must(h.move).ci90[1], f)}`,
+      .map((h) =>
+        must(h.move)
+          .ci90.map((end) => signed(series, end, f))
+          .join(' to '),
       )
       .join(' and ')
     return line(
@@ -255,10 +256,12 @@ export function draftNext(f: NextFacts): ConclusionLine[] {
             : 'No change beyond the tests\u2019 error.',
           f.changes.length === 0
             ? 'Changes are judged from the second test day on.'
-            : `${byChance(f.changes)} Keep the block as it is and test again when tests are due.`.trim(),
+            : `${byChance(f.changes)} ${KEEP}`.trim(),
         ),
       ]
 }
+
+const KEEP = 'Keep the block as it is and test again when tests are due.'
 
 /** A loss so rare by chance, and agreed on by more than one test, that work follows from it. */
 const isActed = (h: HandChange): boolean =>
@@ -270,7 +273,7 @@ const isActed = (h: HandChange): boolean =>
  */
 export function lowTwiceOf(sessions: readonly TestSession[], period: Period): LocalDate | null {
   const squeezes = sessions
-    .filter((s) => s.protocolId === 'ready_squeeze' && s.performedOn <= period.to)
+    .filter((s) => isReadFor(s.protocolId, 'readiness') && s.performedOn <= period.to)
     .sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1))
   const days = [...new Set(squeezes.map((s) => s.performedOn))].filter(
     (on) => daysBetween(on, period.to) < 14,
@@ -309,7 +312,7 @@ const lastTests = (series: readonly Series[]): { protocolId: string; on: LocalDa
   for (const s of series) {
     const on = must(s.points.at(-1)).on
     if (
-      s.protocol.id !== 'ready_squeeze' &&
+      !s.protocol.readFor.includes('readiness') &&
       !s.protocol.curve &&
       (out.get(s.protocol.id) ?? '') < on
     )

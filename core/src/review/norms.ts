@@ -1,4 +1,5 @@
 import type { Sex, Side } from '../catalogue/person'
+import { isReadFor } from '../catalogue/protocols'
 import {
   doddsCentile,
   mathiowetzBand,
@@ -41,7 +42,7 @@ export function sessionNorms(
   session: TestSession,
   athlete: { sex: Sex | null; birthDate: LocalDate | null },
 ): SessionNorms {
-  if (session.protocolId !== 'dyno_seated') return { ok: false, reason: 'other-protocol' }
+  if (!isReadFor(session.protocolId, 'norms')) return { ok: false, reason: 'other-protocol' }
   if (session.variant['position'] !== '2') return { ok: false, reason: 'other-position' }
   if (session.practice) return { ok: false, reason: 'practice' }
   if (!athlete.sex) return { ok: false, reason: 'no-sex' }

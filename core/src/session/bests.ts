@@ -1,5 +1,5 @@
 import { rowsOf } from '../testing/rows'
-import { N_PER_KGF } from '../units/convert'
+import { N_PER_KGF } from '../units/units'
 import type { Series } from '../record/series'
 import type { HoldBest, TestBest } from './sources'
 import { must } from '../units/must'

@@ -2,6 +2,7 @@ import { readiness, READINESS, type ReadinessResult } from '../measure/forecast'
 import type { Side } from '../catalogue/person'
 import { sameSeries, validValues, type TestSession } from '../testing/session'
 import { daysBetween, type LocalDate } from '../units/dates'
+import { isReadFor } from '../catalogue/protocols'
 import type { Newton } from '../units/quantity'
 
 export interface HandReadiness {
@@ -62,7 +63,7 @@ export function readinessOn(
   on: LocalDate,
 ): (DayReadiness & { lowTwice: boolean }) | null {
   const squeezes = all
-    .filter((s) => s.protocolId === 'ready_squeeze' && s.performedOn <= on)
+    .filter((s) => isReadFor(s.protocolId, 'readiness') && s.performedOn <= on)
     .sort((a, b) => (a.performedAt < b.performedAt ? -1 : 1))
   const last = squeezes.at(-1)
   if (!last || last.performedOn !== on) return null

@@ -1,4 +1,4 @@
-import type { EntryUnit, ResultUnit } from './units'
+import { decimalsOf, labelOf, type EntryUnit, type ResultUnit } from './units'
 import { fromSi } from './convert'
 import { formatLength } from './inch'
 import type { Of, Percent, Seconds } from './quantity'
@@ -20,20 +20,6 @@ export function shownUnit(quantity: ResultUnit, choice: UnitChoice): EntryUnit {
   return quantity
 }
 
-const DECIMALS: Record<EntryUnit, number> = {
-  kg: 1,
-  lb: 1,
-  N: 0,
-  s: 0,
-  mm: 0,
-  in: 2,
-  cm: 1,
-  'N m': 1,
-  deg: 0,
-  count: 0,
-  m: 0,
-}
-
 /**
  * Number only, rounded for display, with a true minus. Lengths show a decimal only where they have
  * one.
@@ -44,7 +30,7 @@ export function formatValue<U extends ResultUnit>(
   choice: UnitChoice,
 ): string {
   const unit = shownUnit(quantity, choice)
-  return plain(must(fromSi(si, unit, quantity)), DECIMALS[unit])
+  return plain(must(fromSi(si, unit, quantity)), decimalsOf(unit))
 }
 
 /** `37.2 kg`, `12 s`, `2:00`. */
@@ -55,7 +41,7 @@ export function formatWithUnit<U extends ResultUnit>(
 ): string {
   if (quantity === 's' && si >= 60) return formatClock(si as Seconds)
   const unit = shownUnit(quantity, choice)
-  const label = unit === 'N m' ? 'N·m' : unit === 'deg' ? '°' : unit === 'count' ? '' : unit
+  const label = labelOf(unit)
   return `${formatValue(si, quantity, choice)}${label ? NBSP + label : ''}`
 }
 
@@ -71,12 +57,12 @@ export function formatChange<U extends ResultUnit>(
   unit = true,
 ): string {
   const u = shownUnit(quantity, choice)
-  const factor = 10 ** DECIMALS[u]
+  const factor = 10 ** decimalsOf(u)
   const round = (si: number) => Math.round(must(fromSi(si, u, quantity)) * factor)
   const d = round(to) - round(from)
-  const label = u === 'N m' ? 'N·m' : u === 'deg' ? '°' : u === 'count' ? '' : u
+  const label = labelOf(u)
   return (
-    `${d > 0 ? '+' : d < 0 ? MINUS : ''}${plain(Math.abs(d) / factor, DECIMALS[u])}` +
+    `${d > 0 ? '+' : d < 0 ? MINUS : ''}${plain(Math.abs(d) / factor, decimalsOf(u))}` +
     `${unit && label ? NBSP + label : ''}`
   )
 }

@@ -1,4 +1,4 @@
-import { MM_PER_INCH } from './convert'
+import { MM_PER_INCH } from './units'
 import { parseNumber } from './parse'
 import type { Mm } from './quantity'
 import { must } from './must'
@@ -86,8 +86,9 @@ export function formatInches(mm: Mm): string {
     bottom /= 2
   }
   return (
-    `${[whole > 0 || top === 0 ? String(whole) : '', top > 0 ? `${top}/${bottom}` : ''].filter(Boolean).join(' ')}` +
-    `\u00A0in`
+    [whole > 0 || top === 0 ? String(whole) : '', top > 0 ? `${top}/${bottom}` : '']
+      .filter(Boolean)
+      .join(' ') + `\u00A0in`
   )
 }
 

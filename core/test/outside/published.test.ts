@@ -6,14 +6,26 @@ import { detectableChange } from '../../src/measure/trend'
 import { springAtSet } from '../../src/measure/mechanics'
 
 describe('Shrout & Fleiss 1979, Psychological Bulletin 86:420-428, table of six targets by four judges', () => {
-  const table = [[9, 2, 5, 8], [6, 1, 3, 2], [8, 4, 6, 8], [7, 1, 2, 6], [10, 5, 6, 9], [6, 2, 4, 7]]
+  const table = [
+    [9, 2, 5, 8],
+    [6, 1, 3, 2],
+    [8, 4, 6, 8],
+    [7, 1, 2, 6],
+    [10, 5, 6, 9],
+    [6, 2, 4, 7],
+  ]
   it('gives the six published coefficients .17 .29 .71 .44 .62 .91', () => {
     const r = reliability(table)
     if (!r.ok) throw new Error(r.reason)
-    expect([r.icc11, r.icc21, r.icc31, r.icc1k, r.icc2k, r.icc3k].map((x) => Number(x.toFixed(2)))).toEqual([0.17, 0.29, 0.71, 0.44, 0.62, 0.91])
+    expect(
+      [r.icc11, r.icc21, r.icc31, r.icc1k, r.icc2k, r.icc3k].map((x) => Number(x.toFixed(2))),
+    ).toEqual([0.17, 0.29, 0.71, 0.44, 0.62, 0.91])
   })
   it('our own limits refuse (no source)', () => {
-    expect(reliability(table.slice(0, ICC_LEAST.people - 1))).toMatchObject({ ok: false, reason: 'too-few-people' })
+    expect(reliability(table.slice(0, ICC_LEAST.people - 1))).toMatchObject({
+      ok: false,
+      reason: 'too-few-people',
+    })
     expect(reliability(table.map((r) => [r[0]!]))).toMatchObject({ reason: 'too-few-sessions' })
     expect(reliability([[1, 2], [1, 2], [1, 2], [1, 2], [1]])).toMatchObject({ reason: 'ragged' })
   })
@@ -32,17 +44,35 @@ describe('Mathiowetz et al 1985 (from memory)', () => {
     expect(r).toMatchObject({ ok: true, approximate: false })
     expect(r.ok && r.percentile).toBeCloseTo(50, 9)
   })
-  it('marks the women\'s right hand as approximate and starts at 20', () => {
-    expect(mathiowetzPercentile('female', 'right', '20-24', 32)).toMatchObject({ approximate: true })
+  it("marks the women's right hand as approximate and starts at 20", () => {
+    expect(mathiowetzPercentile('female', 'right', '20-24', 32)).toMatchObject({
+      approximate: true,
+    })
     expect(mathiowetzBand(19)).toBeNull()
-    expect([20, 24, 25, 74, 75, 91].map(mathiowetzBand)).toEqual(['20-24', '20-24', '25-29', '70-74', '75+', '75+'])
-    expect(mathiowetzPercentile('male', 'left', '10-14', 30)).toMatchObject({ ok: false, reason: 'band-unknown' })
+    expect([20, 24, 25, 74, 75, 91].map(mathiowetzBand)).toEqual([
+      '20-24',
+      '20-24',
+      '25-29',
+      '70-74',
+      '75+',
+      '75+',
+    ])
+    expect(mathiowetzPercentile('male', 'left', '10-14', 30)).toMatchObject({
+      ok: false,
+      reason: 'band-unknown',
+    })
   })
 })
 
 describe('Dodds et al 2014 (from memory)', () => {
   it('gives the published centiles back at the published ages', () => {
-    for (const [kg, centile] of [[38, 10], [44, 25], [51, 50], [58, 75], [64, 90]] as const) {
+    for (const [kg, centile] of [
+      [38, 10],
+      [44, 25],
+      [51, 50],
+      [58, 75],
+      [64, 90],
+    ] as const) {
       const r = doddsCentile('male', 30, kg)
       expect(r.ok && r.percentile).toBeCloseTo(centile, 9)
     }
@@ -50,7 +80,8 @@ describe('Dodds et al 2014 (from memory)', () => {
   it('says only below or above outside the 10th to 90th, and refuses other ages', () => {
     expect(doddsCentile('female', 20, 20.9)).toMatchObject({ percentile: null, label: '<10' })
     expect(doddsCentile('female', 80, 26.1)).toMatchObject({ percentile: null, label: '>90' })
-    for (const age of [19, 81]) expect(doddsCentile('male', age, 40)).toEqual({ ok: false, reason: 'age-outside-source' })
+    for (const age of [19, 81])
+      expect(doddsCentile('male', age, 40)).toEqual({ ok: false, reason: 'age-outside-source' })
   })
 })
 
@@ -69,6 +100,13 @@ describe('hand fit (from memory)', () => {
 })
 
 describe('linear spring (model assumption): shares at a 70 mm free opening', () => {
-  it.each([[20, 71], [38, 46], [54, 23], [58, 17]])('set at %s mm starts at %s % of the closing force', (set, share) => expect(Math.round(100 * springAtSet(60, 70, set)!.shareOfClose)).toBe(share))
+  it.each([
+    [20, 71],
+    [38, 46],
+    [54, 23],
+    [58, 17],
+  ])('set at %s mm starts at %s % of the closing force', (set, share) =>
+    expect(Math.round(100 * springAtSet(60, 70, set)!.shareOfClose)).toBe(share),
+  )
   it('refuses a set wider than the spring', () => expect(springAtSet(60, 70, 71)).toBeNull())
 })

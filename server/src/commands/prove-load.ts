@@ -1,4 +1,3 @@
-import { cpus } from 'node:os'
 import { v7 } from 'uuid'
 import type { JobView } from '@mano/contract/common'
 import type { ImportReply } from '@mano/contract/tests'
@@ -7,12 +6,12 @@ import { dropDatabase } from '../db/bootstrap'
 import { bareList } from '../prove/load/bare'
 import { commitOf, faultRun, faultWords } from '../prove/load/fault'
 import { processorTime, takenByOthers } from '../prove/load/machine'
-import { makeHall, type LargeHall } from '../prove/load/hall'
+import { makeHall } from '../prove/load/hall'
 import { openLoop, type MixResult } from '../prove/load/mix'
 import { percentile, serve, urlsOf, type Served } from '../prove/load/served'
 import { wholeHall, wholeWords } from '../prove/load/wholeHall'
 import { countsStatements, slowest, statementsOf } from '../prove/load/statements'
-import { put } from '../prove/section'
+import { machine, put, table } from '../prove/section'
 import { must } from '@mano/core/units/must'
 
 /**
@@ -217,17 +216,24 @@ say(
     `${imported.slowest.toFixed(0)} ms at the slowest; memory ${memory.peak.toFixed(0)} MB`,
 )
 
-const line = (m: MixResult): string =>
-  `| ${m.rate} requests/s for ${m.seconds} s | ${m.answered.toLocaleString('en')} of ` +
-  `${m.sent.toLocaleString('en')}, ${m.shed.toLocaleString('en')} turned away, ` +
-  `${m.failed} failed | ` +
-  `${(['all', 'try', 'set', 'roster', 'athlete', 'review'] as const).map((k) => `${m.ms[k].median.toFixed(0)} / ${m.ms[k].p95.toFixed(0)}`).join(' | ')}` +
-  ' ' +
-  `| ${m.loopP99.toFixed(0)} | ${m.memoryPeak.toFixed(0)} |`
+const ASKED = ['all', 'try', 'set', 'roster', 'athlete', 'review'] as const
+const many = (n: number): string => n.toLocaleString('en')
+const ms = (x: number): string => `${x.toFixed(0)} ms`
+const mixLine = (m: MixResult): string[] => [
+  `${m.rate} requests/s for ${m.seconds} s`,
+  `${many(m.answered)} of ${many(m.sent)}, ${many(m.shed)} turned away, ${m.failed} failed`,
+  ...ASKED.map((k) => `${m.ms[k].median.toFixed(0)} / ${m.ms[k].p95.toFixed(0)}`),
+  m.loopP99.toFixed(0),
+  m.memoryPeak.toFixed(0),
+]
+/** A statement that took long, and how the database went about it. */
+const slowLine = (s: (typeof slow)[number], i: number): string =>
+  `${i + 1}. ${s.ms.toFixed(1)} ms on average, ${many(s.calls)} calls: ` +
+  `\`${s.text.slice(0, 160).replaceAll('`', '')}${s.text.length > 160 ? ' …' : ''}\`\n\n` +
+  `\`\`\`\n${s.plan.split('\n').slice(0, 14).join('\n')}\n\`\`\``
 const dated =
   `Written by \`./mano prove load\` on ${new Date().toISOString().slice(0, 10)}, commit ` +
-  `${commitOf()}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}, Node ` +
-  `${process.versions.node}`
+  `${commitOf()}, ${machine()}`
 if (!quick && fault && whole)
   put(
     'docs/performance.md',
@@ -250,13 +256,37 @@ if (!quick)
 ${dated}; the requests come from the same machine. ${ATHLETES} athletes with three years of tests
 and ${SETS.toLocaleString('en')} sets.
 
-| what | asked | measured |
-| --- | --- | --- |
-| review of an athlete over three years: record, tests, review | under 500 ms | ${review.median.toFixed(0)} ms (first ${review.first.toFixed(0)}) |
-| squad of ${ATHLETES} on one test | under 300 ms | ${squad.median.toFixed(0)} ms (first ${squad.first.toFixed(0)}) |
-| ${LINES.toLocaleString('en')} lines of a coach's own sheet, ${imported.trials.toLocaleString('en')} trials saved | under 10 s | ${imported.s.toFixed(1)} s; progress looked at ${imported.looks} times, answered in ${imported.slowest.toFixed(0)} ms at the slowest |
-| ${LINES.toLocaleString('en')} sets on days of which much is on record, ${setsIn.trials.toLocaleString('en')} saved | | ${setsIn.s.toFixed(1)} s; answered in ${setsIn.slowest.toFixed(0)} ms at the slowest |
-| memory of the server at its highest, imports included | under 300 MB | ${memory.peak.toFixed(0)} MB |
+${table(
+  ['what', 'asked', 'measured'],
+  [
+    [
+      'review of an athlete over three years: record, tests, review',
+      'under 500 ms',
+      `${ms(review.median)} (first ${review.first.toFixed(0)})`,
+    ],
+    [
+      `squad of ${ATHLETES} on one test`,
+      'under 300 ms',
+      `${ms(squad.median)} (first ${squad.first.toFixed(0)})`,
+    ],
+    [
+      `${many(LINES)} lines of a coach's own sheet, ${many(imported.trials)} trials saved`,
+      'under 10 s',
+      `${imported.s.toFixed(1)} s; progress looked at ${imported.looks} times, answered in ` +
+        `${ms(imported.slowest)} at the slowest`,
+    ],
+    [
+      `${many(LINES)} sets on days of which much is on record, ${many(setsIn.trials)} saved`,
+      '',
+      `${setsIn.s.toFixed(1)} s; answered in ${ms(setsIn.slowest)} at the slowest`,
+    ],
+    [
+      'memory of the server at its highest, imports included',
+      'under 300 MB',
+      `${memory.peak.toFixed(0)} MB`,
+    ],
+  ],
+)}
 
 ### A busy evening
 
@@ -269,10 +299,21 @@ The bare database's list of the roster, asked beside the load: ${bare.median.toF
 ${bare.p95.toFixed(0)} ms (before it: ${bareBefore.median.toFixed(0)} /
 ${bareBefore.p95.toFixed(0)}). ${taken}
 
-| rate | answered | all | a trial | a set | roster | athlete | review | loop p99, ms | memory, MB |
-| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |
-${line(mix)}
-${line(much)}
+${table(
+  [
+    'rate',
+    'answered',
+    'all',
+    'a trial',
+    'a set',
+    'roster',
+    'athlete',
+    'review',
+    'loop p99, ms',
+    'memory, MB',
+  ],
+  [mix, much].map(mixLine),
+)}
 
 ### The roster as a hall grows
 
@@ -293,7 +334,7 @@ ${statements.map(([name, n]) => `| ${name} | ${n} |`).join('\n')}
 
 ### The ten statements that took longest in all
 
-${slow.map((s, i) => `${i + 1}. ${s.ms.toFixed(1)} ms on average, ${s.calls.toLocaleString('en')} calls: \`${s.text.slice(0, 160).replaceAll('`', '')}${s.text.length > 160 ? ' …' : ''}\`\n\n\`\`\`\n${s.plan.split('\n').slice(0, 14).join('\n')}\n\`\`\``).join('\n')}`,
+${slow.map(slowLine).join('\n')}`,
   )
 const missed = [
   fault && fault.kept !== fault.acknowledged && 'an acknowledged write is gone',

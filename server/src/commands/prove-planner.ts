@@ -1,4 +1,4 @@
-import { put } from '../prove/section'
+import { machine, put, table } from '../prove/section'
 import { execFileSync, spawn } from 'node:child_process'
 import { appendFileSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { cpus } from 'node:os'
@@ -106,62 +106,22 @@ async function whole(): Promise<void> {
   if (quick.length < 0.9 * solved.length) failed.push('too few are within 2 % in 15 s')
   if (Math.max(...weeks.map((w) => w.draftS)) >= 1) failed.push('a draft took a second')
   if (quantile(ms, 0.5) >= 300) failed.push('planning again takes over 300 ms at the median')
-  const text = `On ${new Date().toISOString().slice(0, 10)}, commit ${commit}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}, Node ${process.versions.node}, ${of} processes at once. CPU seconds, stopped by gap (2 %) and iterations, never by the clock.${before.length > 0 ? ` ${[...new Set(before.map((b) => b.kind))].join(', ')}: found by an earlier run, commit ${[...new Set(before.map((b) => b.commit ?? 'not noted'))].join(', ')}.` : ''}
+  const earlier =
+    before.length === 0
+      ? ''
+      : ` ${[...new Set(before.map((b) => b.kind))].join(', ')}: found by an earlier run, commit ` +
+        `${[...new Set(before.map((b) => b.commit ?? 'not noted'))].join(', ')}.`
+  const text = `On ${new Date().toISOString().slice(0, 10)}, commit ${commit}, ${machine()},
+${of} processes at once. CPU seconds, stopped by gap (2 %) and iterations, never by the clock.${earlier}
 
-| what | asked | found |
-| --- | --- | --- |
-| small weeks (3 days, 6 exercises in set counts): no plan that keeps the rules has more points than the solver's, by looking at all | all | ${pct(smalls.filter((s) => s.best).length, smalls.length)}, ${smalls.filter((s) => !s.feasible).length} of them without a plan |
-| random weeks with a plan | at least 80 % | ${pct(solved.length, weeks.length)} |
-| solved weeks that break a rule | none | ${solved.filter((w) => w.broken > 0).length} |
-| solved weeks worse than their draft | none | ${solved.filter((w) => w.worse).length} |
-| blocks that are staples of the sport; staples or good | 60 %; 85 % | ${pct(all3.staple, all3.blocks)}; ${pct(all3.staple + all3.good, all3.blocks)} |
-| points of the draft against the plan's | 90 % at the median, 80 % at the 10th | median ${(100 * quantile(firsts, 0.5)).toFixed(1)} %, 10th ${(100 * quantile(firsts, 0.1)).toFixed(1)} %, least ${(100 * Math.min(...firsts)).toFixed(1)} % |
-| weeks without a plan: clash found, infeasible and minimal | all | ${pct(refused.filter((w) => w.minimal).length, refused.length)} |
-| draft shown | under 1 s | median ${quantile(
-    weeks.map((w) => w.draftS),
-    0.5,
-  ).toFixed(2)} s, 95th ${quantile(
-    weeks.map((w) => w.draftS),
-    0.95,
-  ).toFixed(2)} s, worst ${Math.max(...weeks.map((w) => w.draftS)).toFixed(2)} s |
-| within 2 % of the bound in 15 CPU s | 9 of 10 | ${pct(quick.length, solved.length)} |
-| CPU to the end | | median ${quantile(
-    solved.map((w) => w.cpuS),
-    0.5,
-  ).toFixed(1)} s, 90th ${quantile(
-    solved.map((w) => w.cpuS),
-    0.9,
-  ).toFixed(1)} s, worst ${Math.max(...solved.map((w) => w.cpuS)).toFixed(1)} s |
-| gap at the end | | median ${(
-    100 *
-    quantile(
-      solved.map((w) => w.gap),
-      0.5,
-    )
-  ).toFixed(2)} %, worst ${(100 * Math.max(...solved.map((w) => w.gap))).toFixed(2)} % |
-| pin, ban or move planned again (wall clock) | median under 300 ms | median ${quantile(ms, 0.5).toFixed(0)} ms, 90th ${quantile(ms, 0.9).toFixed(0)} ms; ${pct(edits.filter((e) => e.ok).length, edits.length)} possible; blocks changed, median ${quantile(
-    edits.filter((e) => e.ok).map((e) => e.changed),
-    0.5,
-  )} |
-| same plan in five runs | all | ${pct(same.filter((s) => s.same).length, same.length)} |
-| blocks of 12 weeks, five sports x 2 seeds: rules broken | none | ${blocks.reduce((a, b) => a + b.broken, 0)} |
-| least ordinary week against the first | at least 60 % | ${(100 * Math.min(...blocks.map((b) => b.leastShare))).toFixed(0)} % |
-| two top qualities at half their sets or more in every ordinary week | all blocks | ${pct(blocks.filter((b) => b.kept).length, blocks.length)} |
-| twelve weeks | | median ${quantile(
-    blocks.map((b) => b.cpuS),
-    0.5,
-  ).toFixed(1)} CPU s |
+${table(['what', 'asked', 'found'], [...weekLines(), ...blockLines()])}
 
 Training approaches: one quantity each, larger or as large under the named choice, over 2 seeds.
 
-| training approach | quantity | larger under | larger in | mean, larger | mean, other |
-| --- | --- | --- | --- | --- | --- |
-${SCHOOL_EFFECTS.map((s) => {
-  const own = schools.filter((x) => x.id === s.id)
-  const mean = (f: (x: (typeof own)[number]) => number) =>
-    (own.reduce((a, x) => a + f(x), 0) / own.length).toFixed(1)
-  return `| ${s.id.replaceAll('_', ' ')} | ${s.measure.what.name} | ${s.measure.largerUnder} | ${own.filter((x) => x.larger > x.smaller).length} of ${own.length} | ${mean((x) => x.larger)} | ${mean((x) => x.smaller)} |`
-}).join('\n')}
+${table(
+  ['training approach', 'quantity', 'larger under', 'larger in', 'mean, larger', 'mean, other'],
+  SCHOOL_EFFECTS.map(schoolLine),
+)}
 
 ${failed.length === 0 ? 'Nothing asked for was missed.' : `Missed: ${failed.join('; ')}.`}
 `
@@ -171,6 +131,105 @@ ${failed.length === 0 ? 'Nothing asked for was missed.' : `Missed: ${failed.join
     if (b.page) writeFileSync(`docs/examples/plan-${b.sport.replaceAll('_', '-')}.md`, b.page)
   console.log(text)
   process.exitCode = failed.length > 0 ? 1 : 0
+
+  function weekLines(): string[][] {
+    const share = (q: number) => `${(100 * q).toFixed(1)} %`
+    const drafts = weeks.map((w) => w.draftS)
+    const cpu = solved.map((w) => w.cpuS)
+    const gaps = solved.map((w) => w.gap)
+    const done = edits.filter((e) => e.ok)
+    return [
+      [
+        'small weeks (3 days, 6 exercises in set counts): no plan that keeps the rules has more ' +
+          "points than the solver's, by looking at all",
+        'all',
+        `${pct(smalls.filter((s) => s.best).length, smalls.length)}, ` +
+          `${smalls.filter((s) => !s.feasible).length} of them without a plan`,
+      ],
+      ['random weeks with a plan', 'at least 80 %', pct(solved.length, weeks.length)],
+      ['solved weeks that break a rule', 'none', `${solved.filter((w) => w.broken > 0).length}`],
+      ['solved weeks worse than their draft', 'none', `${solved.filter((w) => w.worse).length}`],
+      [
+        'blocks that are staples of the sport; staples or good',
+        '60 %; 85 %',
+        `${pct(all3.staple, all3.blocks)}; ${pct(all3.staple + all3.good, all3.blocks)}`,
+      ],
+      [
+        "points of the draft against the plan's",
+        '90 % at the median, 80 % at the 10th',
+        `median ${share(quantile(firsts, 0.5))}, 10th ${share(quantile(firsts, 0.1))}, ` +
+          `least ${share(Math.min(...firsts))}`,
+      ],
+      [
+        'weeks without a plan: clash found, infeasible and minimal',
+        'all',
+        pct(refused.filter((w) => w.minimal).length, refused.length),
+      ],
+      [
+        'draft shown',
+        'under 1 s',
+        `median ${quantile(drafts, 0.5).toFixed(2)} s, 95th ${quantile(drafts, 0.95).toFixed(2)} ` +
+          `s, worst ${Math.max(...drafts).toFixed(2)} s`,
+      ],
+      ['within 2 % of the bound in 15 CPU s', '9 of 10', pct(quick.length, solved.length)],
+      [
+        'CPU to the end',
+        '',
+        `median ${quantile(cpu, 0.5).toFixed(1)} s, 90th ${quantile(cpu, 0.9).toFixed(1)} s, ` +
+          `worst ${Math.max(...cpu).toFixed(1)} s`,
+      ],
+      [
+        'gap at the end',
+        '',
+        `median ${(100 * quantile(gaps, 0.5)).toFixed(2)} %, ` +
+          `worst ${(100 * Math.max(...gaps)).toFixed(2)} %`,
+      ],
+      [
+        'pin, ban or move planned again (wall clock)',
+        'median under 300 ms',
+        `median ${quantile(ms, 0.5).toFixed(0)} ms, 90th ${quantile(ms, 0.9).toFixed(0)} ms; ` +
+          `${pct(done.length, edits.length)} possible; blocks changed, median ` +
+          `${quantile(
+            done.map((e) => e.changed),
+            0.5,
+          )}`,
+      ],
+      ['same plan in five runs', 'all', pct(same.filter((s) => s.same).length, same.length)],
+    ]
+  }
+
+  function blockLines(): string[][] {
+    const least = Math.min(...blocks.map((b) => b.leastShare))
+    const cpu = blocks.map((b) => b.cpuS)
+    return [
+      [
+        'blocks of 12 weeks, five sports x 2 seeds: rules broken',
+        'none',
+        `${blocks.reduce((a, b) => a + b.broken, 0)}`,
+      ],
+      ['least ordinary week against the first', 'at least 60 %', `${(100 * least).toFixed(0)} %`],
+      [
+        'two top qualities at half their sets or more in every ordinary week',
+        'all blocks',
+        pct(blocks.filter((b) => b.kept).length, blocks.length),
+      ],
+      ['twelve weeks', '', `median ${quantile(cpu, 0.5).toFixed(1)} CPU s`],
+    ]
+  }
+
+  function schoolLine(s: (typeof SCHOOL_EFFECTS)[number]): string[] {
+    const own = schools.filter((x) => x.id === s.id)
+    const mean = (f: (x: (typeof own)[number]) => number) =>
+      (own.reduce((a, x) => a + f(x), 0) / own.length).toFixed(1)
+    return [
+      s.id.replaceAll('_', ' '),
+      s.measure.what.name,
+      s.measure.largerUnder,
+      `${own.filter((x) => x.larger > x.smaller).length} of ${own.length}`,
+      mean((x) => x.larger),
+      mean((x) => x.smaller),
+    ]
+  }
 }
 
 /**

@@ -1,4 +1,4 @@
-import { put } from '../prove/section'
+import { put, table } from '../prove/section'
 import { execFileSync } from 'node:child_process'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -289,7 +289,8 @@ samples at 100 Hz, processor slowed four times, heap after collection.
 | --- | --- |
 ${live.heapMb.map((mb, i) => `| ${i + 1} | ${mb.toFixed(1)} MB |`).join('\n')}
 
-Minute ${live.heapMb.length} over minute 2: ${(must(live.heapMb.at(-1)) - must(live.heapMb[1])).toFixed(1)} MB
+Minute ${live.heapMb.length} over minute 2:
+${(must(live.heapMb.at(-1)) - must(live.heapMb[1])).toFixed(1)} MB
 (asked: within 5). Tasks over 50 ms: ${tasks({ over: live.longTasks, longest: live.longestMs })}
 (asked: none).`,
   )
@@ -307,12 +308,20 @@ if (board)
 
 ${dated} In Chromium, by its own account of long tasks.
 
-| what | asked | measured |
-| --- | --- | --- |
-| tasks over 50 ms while a week is solved | none | ${tasks(board.solving)} |
-| tasks over 50 ms while twelve weeks are planned | none | ${tasks(board.block)} |
-| twelve weeks scrolled, processor slowed four times: mean of ${board.scroll.frames} frames | 60 a second | ${(1000 / board.scroll.meanMs).toFixed(0)} a second |
-| the longest frame of it | under 50 ms | ${board.scroll.worstMs.toFixed(1)} ms |`,
+${table(
+  ['what', 'asked', 'measured'],
+  [
+    ['tasks over 50 ms while a week is solved', 'none', tasks(board.solving)],
+    ['tasks over 50 ms while twelve weeks are planned', 'none', tasks(board.block)],
+    [
+      'twelve weeks scrolled, processor slowed four times: mean of ' +
+        `${board.scroll.frames} frames`,
+      '60 a second',
+      `${(1000 / board.scroll.meanMs).toFixed(0)} a second`,
+    ],
+    ['the longest frame of it', 'under 50 ms', `${board.scroll.worstMs.toFixed(1)} ms`],
+  ],
+)}`,
   )
 
 const floor = measured<{ hiddenS: number; onReturnMs: number; laterMs: number; beforeMs: number }>(
@@ -327,11 +336,18 @@ if (floor)
 ${dated} A hold in Chromium, the processor slowed six times, the page halted for
 ${floor.hiddenS.toFixed(0)} s in the middle of it.
 
-| what | asked | measured |
-| --- | --- | --- |
-| the right second shown after the page is back | within 100 ms | ${floor.onReturnMs.toFixed(0)} ms |
-| the latest change of a second after that | within 100 ms | ${floor.laterMs.toFixed(0)} ms |
-| the latest change of a second before | | ${floor.beforeMs.toFixed(0)} ms |`,
+${table(
+  ['what', 'asked', 'measured'],
+  [
+    [
+      'the right second shown after the page is back',
+      'within 100 ms',
+      `${floor.onReturnMs.toFixed(0)} ms`,
+    ],
+    ['the latest change of a second after that', 'within 100 ms', `${floor.laterMs.toFixed(0)} ms`],
+    ['the latest change of a second before', '', `${floor.beforeMs.toFixed(0)} ms`],
+  ],
+)}`,
   )
 
 const answers = measured<Answers>('answers')

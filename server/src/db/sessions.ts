@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm'
 import type { SessionView } from '@mano/contract/tests'
 import { oddArrival } from '@mano/core/testing/clock'
 import { jsonList, utc } from './sql'
+import { readFor } from '@mano/core/catalogue/protocols'
 import { ask } from './ask'
 
 /**
@@ -11,6 +12,10 @@ import { ask } from './ask'
 export const NEWEST_DEPTH = 6
 /** Squeezes for readiness are read against those before them. */
 const SQUEEZE_DEPTH = 14
+
+const SQUEEZES = readFor('readiness')
+  .map((id) => `'${id}'`)
+  .join(', ')
 
 /** Which sessions: of an athlete, by their ids, or the newest of each protocol of some athletes. */
 export type SessionsOf =
@@ -73,13 +78,13 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
             's.athlete_id = ANY($1) AND s.id IN (SELECT id FROM (SELECT id, protocol_id, row_number() OVER ' +
               '(PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM ' +
               `current_test_session WHERE athlete_id = ANY($1)) x WHERE n <= CASE WHEN ` +
-              `protocol_id = 'ready_squeeze' THEN ${SQUEEZE_DEPTH} ELSE ${NEWEST_DEPTH} ` +
+              `protocol_id IN (${SQUEEZES}) THEN ${SQUEEZE_DEPTH} ELSE ${NEWEST_DEPTH} ` +
               'END)',
             [[...of.newestOf]],
           ]
         : 'squeezesOf' in of
           ? [
-              `s.athlete_id = $1 AND s.protocol_id = 'ready_squeeze' AND s.performed_on >= $2`,
+              `s.athlete_id = $1 AND s.protocol_id IN (${SQUEEZES}) AND s.performed_on >= $2`,
               [of.squeezesOf, of.from],
             ]
           : of.athleteId

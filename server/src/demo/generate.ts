@@ -6,7 +6,7 @@ import { isPractice, type TestSession, type Trial } from '@mano/core/testing/ses
 import type { Hand } from '@mano/core/catalogue/person'
 import type { Place } from '@mano/core/catalogue/places'
 import { addDays, ageOn, type LocalDate } from '@mano/core/units/dates'
-import { N_PER_KGF } from '@mano/core/units/convert'
+import { N_PER_KGF } from '@mano/core/units/units'
 import { furtherTests } from './further'
 import { Seeded } from '@mano/core/units/seeded'
 import { STORIES, type Story } from './stories'

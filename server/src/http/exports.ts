@@ -12,7 +12,8 @@ import { inHall } from '../db/hall'
 import { exportLines } from '../transfer/export'
 import { importRows, rowsOf } from '../transfer/import'
 import { linesOf } from '../transfer/lines'
-import { tableRows, TABLES } from '../transfer/tables'
+import { EXPORT_TABLES } from '@mano/contract/exportTables'
+import { tableRows } from '../transfer/tables'
 import { writeWorkbook } from '../transfer/workbook'
 import { attachment, created, type Api, type Asked, type Call, type Reply } from '../api/api'
 import { HttpProblem, notFound, refused } from '../faults/problem'
@@ -66,7 +67,7 @@ export function mountExports(api: Api): void {
   )
 
   api.on('GET /api/export/table', (call) => {
-    const table = TABLES.find((t) => t.id === call.query.name)
+    const table = EXPORT_TABLES.find((t) => t.id === call.query.name)
     if (!table) throw notFound('table')
     return Promise.resolve(
       file(

@@ -30,7 +30,8 @@ import {
 import { type Athlete, type SessionState, type StoredSession } from '../db/rows'
 import { kitUnits } from '../db/kit'
 import { insertOnce } from '../db/once'
-import { tableRows, TABLES } from '../transfer/tables'
+import { EXPORT_TABLES } from '@mano/contract/exportTables'
+import { tableRows } from '../transfer/tables'
 import { rowOf } from '@mano/core/units/row'
 import { athleteOr404 } from './athlete'
 import { created, ok, type Api, type Call } from '../api/api'
@@ -298,7 +299,7 @@ export function mountTests(api: Api): void {
         sessionId: session.id,
       })
     await alarm?.()
-    if (protocol.id === 'ready_squeeze' && did === 'created')
+    if (protocol.readFor.includes('readiness') && did === 'created')
       await lowTwice(call, athlete, session.id)
     if (struck && did === 'created')
       await call.em.insert(TrialMarkEntity, {
@@ -425,7 +426,7 @@ export function mountTests(api: Api): void {
 
   api.on('GET /api/athletes/:athleteId/trials.csv', async (call) => {
     const athlete = await athleteOr404(call)
-    const table = rowOf(TABLES, 'trials')
+    const table = rowOf(EXPORT_TABLES, 'trials')
     const rows = []
     for await (const piece of tableRows(table, call, athlete.id)) rows.push(...piece)
     return {

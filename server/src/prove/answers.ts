@@ -1,3 +1,5 @@
+import { table } from './section'
+
 /** Presses and keys on a screen, as the browser measured them, ms in steps of 8. */
 export type Answers = readonly {
   screen: string
@@ -11,18 +13,21 @@ export type Loads = readonly { path: string; shift: number; longestMs: number }[
 
 /** The two tables of what was measured at a quarter of the speed. */
 export const answersSection = (answers: Answers, loads: Loads): string =>
-  `In Chromium at a quarter of the speed; @ is an athlete's page. An answer is counted from the key or the finger to the next picture, in steps of
-8 ms: asked 50 ms for each.
+  `In Chromium at a quarter of the speed; @ is an athlete's page. An answer is counted from the key
+or the finger to the next picture, in steps of 8 ms: asked 50 ms for each.
 
-| screen | presses and keys | median | over 50 ms | slowest |
-| --- | --- | --- | --- | --- |
-${answers
-  .map(
-    (a) =>
-      `| ${a.screen} | ${a.all} | ${a.median} ms | ${a.over} | ${a.slowest.ms} ms (${a.slowest.what.replaceAll('|', '/')}) |`,
-  )
-  .join('\n')}
+${table(
+  ['screen', 'presses and keys', 'median', 'over 50 ms', 'slowest'],
+  answers.map((a) => [
+    a.screen,
+    a.all,
+    `${a.median} ms`,
+    a.over,
+    `${a.slowest.ms} ms (${a.slowest.what.replaceAll('|', '/')})`,
+  ]),
+)}
 
-| view | layout shift at load (asked 0.02) | longest piece of work (asked 200 ms) |
-| --- | --- | --- |
-${loads.map((l) => `| ${l.path} | ${l.shift.toFixed(3)} | ${l.longestMs.toFixed(0)} ms |`).join('\n')}`
+${table(
+  ['view', 'layout shift at load (asked 0.02)', 'longest piece of work (asked 200 ms)'],
+  loads.map((l) => [l.path, l.shift.toFixed(3), `${l.longestMs.toFixed(0)} ms`]),
+)}`

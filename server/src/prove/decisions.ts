@@ -46,7 +46,9 @@ export function nothingRows(squads: number): string[] {
       }
       return (
         `| ${trialCv} / ${dayCv} % | ${leanPct} % | ${n.all} | ` +
-        `${[n.any, n.change, n.lean, n.caught, n.deload, n.raise].map((x) => pct(x, n.all)).join(' | ')}` +
+        [n.any, n.change, n.lean, n.caught, n.deload, n.raise]
+          .map((x) => pct(x, n.all))
+          .join(' | ') +
         ' ' +
         '|'
       )

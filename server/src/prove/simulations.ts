@@ -134,7 +134,9 @@ export function plateauRows(): string[] {
       }
       return (
         `| ${n} | ${gain === 0 ? 'stands still' : 'gains 1 % a fortnight'} | ` +
-        `${['flat', 'unclear', 'gain', 'loss'].map((w) => pct(words.get(w) ?? 0, RUNS / 4)).join(' | ')}` +
+        ['flat', 'unclear', 'gain', 'loss']
+          .map((w) => pct(words.get(w) ?? 0, RUNS / 4))
+          .join(' | ') +
         ' ' +
         '|'
       )

@@ -1,3 +1,4 @@
+import { table } from './section'
 import { after, RESTED } from '@mano/core/bench/pools'
 import { simulate, USUAL, type Script } from '@mano/core/bench/simulate'
 import { FRESH, HAND_FATIGUE, step } from '@mano/core/measure/fatigue'
@@ -61,18 +62,30 @@ export function simulatorSection(page: BenchMeasured | null): string {
   const found = msOf(() => asked.forEach((q) => search(q))) / asked.length
   const perSecond = (seconds: Seconds, ms: number) =>
     Math.round((seconds / ms) * 1000).toLocaleString('en-GB')
-  return `| | |
-| --- | --- |
-| 1,000 draws of 40 minutes, two hands | ${Math.round(whole)} ms (asked 3,000) |
-| simulated seconds a second, closed form | ${perSecond(1000 * SECONDS * 2, whole)} |
-| simulated seconds a second, plain fixed step of 0.05 s | ${perSecond(SECONDS, plain)} |
-| tired share beside a fixed step of 1 ms, farthest apart | ${(100 * apart).toFixed(4)} % (asked 0.1) |
-| a search of the reference, words seen before | ${found.toFixed(1)} ms |${
-    page
-      ? `
-| the page held up while a session is followed, at most | ${page.heldUpMs.toFixed(0)} ms (asked 50), ${page.longTasks} tasks over 50 ms |
-| stopped after the tap, at most | ${page.stopMs.toFixed(0)} ms (asked 100) |
-| pages of reference and bench that fill one sheet | ${page.pages - page.long.length} of ${page.pages} |`
-      : ''
-  }`
+  return table(
+    ['', ''],
+    [
+      ['1,000 draws of 40 minutes, two hands', `${Math.round(whole)} ms (asked 3,000)`],
+      ['simulated seconds a second, closed form', perSecond(1000 * SECONDS * 2, whole)],
+      ['simulated seconds a second, plain fixed step of 0.05 s', perSecond(SECONDS, plain)],
+      [
+        'tired share beside a fixed step of 1 ms, farthest apart',
+        `${(100 * apart).toFixed(4)} % (asked 0.1)`,
+      ],
+      ['a search of the reference, words seen before', `${found.toFixed(1)} ms`],
+      ...(page ? pageLines(page) : []),
+    ],
+  )
 }
+
+const pageLines = (page: BenchMeasured): string[][] => [
+  [
+    'the page held up while a session is followed, at most',
+    `${page.heldUpMs.toFixed(0)} ms (asked 50), ${page.longTasks} tasks over 50 ms`,
+  ],
+  ['stopped after the tap, at most', `${page.stopMs.toFixed(0)} ms (asked 100)`],
+  [
+    'pages of reference and bench that fill one sheet',
+    `${page.pages - page.long.length} of ${page.pages}`,
+  ],
+]

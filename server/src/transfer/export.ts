@@ -18,7 +18,9 @@ function ordered(m: EntityMetadata, numbered: boolean): string {
   const list = columnsOf(m)
     .map(
       (c) =>
-        `${c.type === 'bytea' ? `octet_length(t.${c.databaseName})` : `t.${c.databaseName}${c.type === 'date' ? '::text' : ''}`}` +
+        (c.type === 'bytea'
+          ? `octet_length(t.${c.databaseName})`
+          : `t.${c.databaseName}${c.type === 'date' ? '::text' : ''}`) +
         ' ' +
         `AS "${c.propertyName}"`,
     )

@@ -1,11 +1,12 @@
 import type { EntityManager } from 'typeorm'
+import type { ExportTable, TableId } from '@mano/contract/exportTables'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { protocolOf } from '@mano/core/catalogue/protocols'
 import { latestMeasure } from '@mano/core/intake/record'
 import { BODY_MEASURES } from '@mano/core/catalogue/person'
 import { recordBook } from '@mano/core/review/records'
 import { buildSeries } from '@mano/core/record/series'
-import { detailColumn, TRIAL_COLUMNS } from '@mano/core/testing/import'
+import { detailColumn } from '@mano/core/testing/import'
 import { addDays } from '@mano/core/units/dates'
 import {
   AthleteEntity,
@@ -22,10 +23,6 @@ import { ownSports } from '../db/intake'
 import { loadParts } from '../db/parts'
 
 export type Cell = string | number
-export interface Column {
-  id: string
-  says: string
-}
 interface Asked {
   em: EntityManager
   hall: Hall
@@ -37,8 +34,6 @@ type Reader = (
 ) => Promise<Record<string, Cell | null>[]>
 
 const of = (athleteId?: string) => (athleteId ? { athleteId } : {})
-const col = (id: string, says: string): Column => ({ id, says })
-const ATHLETE = col('athlete', 'name as on the roster')
 
 const trials: Reader = async ({ em, hall }, names, athleteId) => {
   const sessions = await loadSessions(em, of(athleteId))
@@ -192,127 +187,22 @@ const athletes: Reader = async ({ em, hall }) => {
 }
 
 /** Tables a hall can be taken out as; the page of formats and the export use the same list. */
-export const TABLES = [
-  {
-    id: 'athletes',
-    name: 'Athletes',
-    read: athletes,
-    columns: [
-      ATHLETE,
-      col('sport', ''),
-      col('body_mass_kg', 'kg, the newest'),
-      col('weighed', 'date'),
-      col('put_away', 'date, where the athlete is off the roster'),
-      col('born', 'date'),
-      col('sex_for_norms', 'female, male or empty'),
-      col('dominant_hand', 'left, right or empty'),
-      col('level', 'novice, trained, advanced, elite'),
-      col('skin', 'normal, dry, sweaty'),
-      col('note', ''),
-    ],
-  },
-  {
-    id: 'trials',
-    name: 'Trials',
-    read: trials,
-    columns: TRIAL_COLUMNS.filter((c) => c.id !== 'left' && c.id !== 'right').map(
-      ({ id, says }) => ({ id, says }),
-    ),
-  },
-  {
-    id: 'records',
-    name: 'Record book',
-    read: records,
-    columns: [
-      ATHLETE,
-      col('test', ''),
-      col('setup', 'what makes the series its own'),
-      col('implement', 'the unit used'),
-      col('hand', 'left, right, both'),
-      col('best', 'in the unit beside it, SI'),
-      col('unit', 'kg, N, s, N m, mm, deg, m, count'),
-      col('date', ''),
-      col('conditions', ''),
-    ],
-  },
-  {
-    id: 'sets',
-    name: 'Sets done',
-    read: sets,
-    columns: [
-      ATHLETE,
-      col('date', ''),
-      col('exercise', ''),
-      col('exercise_id', ''),
-      col('hand', 'left, right, both'),
-      col('set', 'number within its exercise'),
-      col('load', 'as typed'),
-      col('unit', 'of the load as typed'),
-      col('load_kg', 'kg'),
-      col('seconds', 's'),
-      col('reps', 'repetitions'),
-      col('ended', 'done, slipped, stopped, pain'),
-      col('effort', '1 to 10'),
-      col('pain', '0 to 10'),
-    ],
-  },
-  {
-    id: 'plans',
-    name: 'Plans',
-    read: plans,
-    columns: [
-      ATHLETE,
-      col('week', 'its Monday'),
-      col('date', ''),
-      col('exercise', ''),
-      col('exercise_id', ''),
-      col('sets', 'a hand'),
-      col('dose', 'of a set'),
-      col('unit', 's, reps or m'),
-      col('hands', 'in their order'),
-      col('why', ''),
-    ],
-  },
-  {
-    id: 'measurements',
-    name: 'Body measures',
-    read: measurements,
-    columns: [
-      ATHLETE,
-      col('date', ''),
-      col('measure', ''),
-      col('hand', 'left, right, both'),
-      col('value', 'as typed'),
-      col('unit', 'as typed'),
-    ],
-  },
-  {
-    id: 'outcomes',
-    name: 'Sport outcomes',
-    read: outcomes,
-    columns: [
-      ATHLETE,
-      col('date', ''),
-      col('outcome', ''),
-      col('value', ''),
-      col('unit', ''),
-      col('better', 'higher or lower'),
-    ],
-  },
-] as const satisfies readonly {
-  id: string
-  name: string
-  read: Reader
-  columns: readonly Column[]
-}[]
-export type TableId = (typeof TABLES)[number]['id']
+const READERS: Readonly<Record<TableId, Reader>> = {
+  athletes,
+  trials,
+  records,
+  sets,
+  plans,
+  measurements,
+  outcomes,
+}
 
 /**
  * Rows of a table of the hall, athlete by athlete, or of one of them: never more than one athlete's
  * are in memory.
  */
 export async function* tableRows(
-  { id, columns, read }: (typeof TABLES)[number],
+  { id, columns }: ExportTable,
   asked: Asked,
   athleteId?: string,
 ): AsyncGenerator<Cell[][]> {
@@ -320,5 +210,5 @@ export async function* tableRows(
     (await asked.em.find(AthleteEntity, { order: { name: 'ASC' } })).map((a) => [a.id, a.name]),
   )
   for (const one of id === 'athletes' ? [undefined] : athleteId ? [athleteId] : names.keys())
-    yield (await read(asked, names, one)).map((r) => columns.map((c) => r[c.id] ?? ''))
+    yield (await READERS[id](asked, names, one)).map((r) => columns.map((c) => r[c.id] ?? ''))
 }

@@ -1,7 +1,8 @@
 import { strToU8, Zip, ZipDeflate } from 'fflate'
 import type { EntityManager } from 'typeorm'
 import type { Hall } from '../db/rows'
-import { tableRows, TABLES, type Cell } from './tables'
+import { EXPORT_TABLES } from '@mano/contract/exportTables'
+import { tableRows, type Cell } from './tables'
 
 /** Rows a worksheet holds (ECMA-376, 18.3.1.73): what is more goes on a further sheet. */
 const SHEET_ROWS = 1_048_576
@@ -143,7 +144,7 @@ export async function* writeWorkbook(asked: {
     yield* now
   }
   const names: string[] = []
-  for (const t of TABLES) {
+  for (const t of EXPORT_TABLES) {
     const columns = t.columns.map((c) => c.id)
     let rows = 0
     const begin = (): ZipDeflate => {

@@ -1,5 +1,5 @@
 import type { Loading } from '@mano/core/testing/plates'
-import { KG_PER_LB } from '@mano/core/units/convert'
+import { KG_PER_LB } from '@mano/core/units/units'
 import { useUnits } from '../base/units'
 import type { Kg } from '@mano/core/units/quantity'
 

@@ -4,6 +4,7 @@ import { createServer, type AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { v7 } from 'uuid'
 import { Seeded } from '@mano/core/units/seeded'
+import { line } from '../section'
 import { percentile, SIGN_IN } from './served'
 import type { Seconds } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
@@ -163,8 +164,23 @@ const serverOf = (data: string): number | undefined =>
 
 export const faultWords = (f: FaultResult): string => {
   const back = f.kills.map((k) => k.backMs)
-  return `| ${f.seconds} s of ${WRITERS} writers, ${f.kills.length} kills (${f.kills.filter((k) => k.what === 'server').length} of the server, ${f.kills.filter((k) => k.what === 'database').length} of the database), nobody starts anything | every acknowledged write once | ${f.kept} of ${f.acknowledged} there, ${f.twice} twice |
-| service back after a kill | within 5 s each | median ${(percentile(back, 0.5) / 1000).toFixed(1)} s, longest ${(Math.max(0, ...back) / 1000).toFixed(1)} s |`
+  const of = (what: string) => f.kills.filter((k) => k.what === what).length
+  const [median, longest] = [percentile(back, 0.5), Math.max(0, ...back)]
+  return [
+    [
+      `${f.seconds} s of ${WRITERS} writers, ${f.kills.length} kills (${of('server')} of the ` +
+        `server, ${of('database')} of the database), nobody starts anything`,
+      'every acknowledged write once',
+      `${f.kept} of ${f.acknowledged} there, ${f.twice} twice`,
+    ],
+    [
+      'service back after a kill',
+      'within 5 s each',
+      `median ${(median / 1000).toFixed(1)} s, longest ${(longest / 1000).toFixed(1)} s`,
+    ],
+  ]
+    .map(line)
+    .join('\n')
 }
 export const commitOf = (): string =>
   execFileSync('git', ['describe', '--always', '--dirty', '--abbrev=12'], {

@@ -1,6 +1,7 @@
 import { percentTable } from '@mano/core/bench/calculate'
 import { changeOf, loadPin } from '@mano/core/testing/plates'
-import { kgToLb, N_PER_KGF, N_PER_LBF } from '@mano/core/units/convert'
+import { kgToLb } from '@mano/core/units/convert'
+import { N_PER_KGF, N_PER_LBF } from '@mano/core/units/units'
 import { formatLength } from '@mano/core/units/inch'
 import { no, round, mass, pct, plate, platesOf, NO_ROOM, type CalculatorDef } from './shared'
 

@@ -2,7 +2,7 @@ import { carrySeconds, hangBears } from '@mano/core/bench/calculate'
 import { CF_WORDS } from '@mano/core/gaps/curves'
 import { criticalForce } from '@mano/core/measure/criticalForce'
 import { sharesFor, timesAt } from '@mano/core/measure/endurance'
-import { N_PER_KGF } from '@mano/core/units/convert'
+import { N_PER_KGF } from '@mano/core/units/units'
 import { no, round, mass, seconds, pct, type CalculatorDef } from './shared'
 
 /** What is said of a range by so many published curves. */

@@ -141,7 +141,9 @@ export const LEVERS: readonly CalculatorDef[] = [
             label: 'To the next spring',
             value: more.ok
               ? `${mass(more.value.gap, c)} more, ` +
-                `${more.value.turns === null ? 'no insert' : `${round(more.value.turns)} turns of the insert`}`
+                (more.value.turns === null
+                  ? 'no insert'
+                  : `${round(more.value.turns)} turns of the insert`)
               : more.why,
           },
         ],

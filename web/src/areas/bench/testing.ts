@@ -33,7 +33,9 @@ export const TESTING: readonly CalculatorDef[] = [
             label: 'Behind by',
             value:
               `${round(r.asymmetryPct)}\u00A0% (95\u00A0% interval ` +
-              `${r.kind === 'inside-error' ? `${round(r.signedCi[0])} to ${round(r.signedCi[1])}, right over left` : `${round(low!)} to ${round(high!)}`}` +
+              (r.kind === 'inside-error'
+                ? `${round(r.signedCi[0])} to ${round(r.signedCi[1])}, right over left`
+                : `${round(low!)} to ${round(high!)}`) +
               ')',
           },
           {

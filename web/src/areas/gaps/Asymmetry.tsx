@@ -127,7 +127,9 @@ function Days({ row }: { row: LeanRow }) {
             className={called?.weaker ?? 'none'}
             title={
               `${formatDate(d.on, me.today)}: ` +
-              `${called ? `${called.weaker} weaker by ${Math.round(called.asymmetryPct)} %` : 'inside error'}`
+              (called
+                ? `${called.weaker} weaker by ${Math.round(called.asymmetryPct)} %`
+                : 'inside error')
             }
           >
             <span className="vh">

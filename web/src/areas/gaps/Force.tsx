@@ -99,7 +99,12 @@ function Critical({ view }: { view: CfView }) {
           role="img"
           aria-label={
             'Holds to failure: ' +
-            `${(['left', 'right'] as const).map((h) => `${h} ${view.hands[h].points.map((p) => `${formatWithUnit(p.loadKg, 'kg', units)} ${Math.round(p.seconds)} s`).join(', ')}`).join('; ')}`
+            (['left', 'right'] as const)
+              .map(
+                (h) =>
+                  `${h} ${view.hands[h].points.map((p) => `${formatWithUnit(p.loadKg, 'kg', units)} ${Math.round(p.seconds)} s`).join(', ')}`,
+              )
+              .join('; ')
           }
         >
           {[10, 30, 60, 120, 300, 600].map((s) => (
@@ -371,7 +376,9 @@ function HandleCurve({ data }: { data: GapsData }) {
     return t.ok
       ? `${side}: ${Math.round(t.lossPctPerCm)}\u00A0% lost a centimetre`
       : `${side}: ` +
-          `${t.reason === 'too-few-diameters' ? 'three diameters needed' : 'does not fall with the handle, so the usual fall is kept'}`
+          (t.reason === 'too-few-diameters'
+            ? 'three diameters needed'
+            : 'does not fall with the handle, so the usual fall is kept')
   }
   return (
     <div className="curve">

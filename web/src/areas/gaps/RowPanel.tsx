@@ -123,7 +123,7 @@ export function RowPanel({
           <Spark row={row} />
         </>
       )}
-      {row.protocol?.id === 'hang_time' && <HangAndLoad row={row} />}
+      {row.protocol?.readFor.includes('hang') && <HangAndLoad row={row} />}
       <h3 className="h3">In the order of work</h3>
       <p>
         {priority.says}{' '}

@@ -1,13 +1,5 @@
 import { Button } from '@mantine/core'
-const TABLES = [
-  { id: 'trials', name: 'Trials' },
-  { id: 'records', name: 'Record book' },
-  { id: 'sets', name: 'Sets done' },
-  { id: 'plans', name: 'Plans' },
-  { id: 'athletes', name: 'Athletes' },
-  { id: 'measurements', name: 'Body measures' },
-  { id: 'outcomes', name: 'Sport outcomes' },
-] as const
+import { EXPORT_TABLES } from '@mano/contract/exportTables'
 
 /** The hall's data out, in open formats. */
 export function Exports() {
@@ -29,7 +21,7 @@ export function Exports() {
         </Button>
       </div>
       <ul className="ex-tables">
-        {TABLES.map((t) => (
+        {EXPORT_TABLES.map((t) => (
           <li key={t.id}>
             <a className="lnk" href={`/api/export/table?name=${t.id}`} download>
               {t.name}, CSV

@@ -60,7 +60,9 @@ export function OwnSignIn() {
           label="Sign out everywhere else"
           title="Sign out everywhere else?"
           says={
-            `${others.length === 1 ? 'One other sign-in ends' : `${others.length} other sign-ins end`}` +
+            (others.length === 1
+              ? 'One other sign-in ends'
+              : `${others.length} other sign-ins end`) +
             '. ' +
             'What those devices have not sent yet stays on them until somebody signs in ' +
             'there.'

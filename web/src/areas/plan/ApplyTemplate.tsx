@@ -95,7 +95,9 @@ export function ApplyTemplate({
       state: 'kept',
       says:
         `${minutes} min, ` +
-        `${changes.length === 0 ? 'as in the template' : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} for these hands`}`,
+        (changes.length === 0
+          ? 'as in the template'
+          : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} for these hands`),
       changes,
     }
   }

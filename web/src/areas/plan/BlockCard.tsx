@@ -1,6 +1,6 @@
 import { UnstyledButton } from '@mantine/core'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import type { Breach } from '@mano/core/plan/rules'
+import type { Breach } from '@mano/core/plan/rule'
 import { blockMinutes } from '@mano/core/plan/time'
 import type { Block } from '@mano/core/plan/types'
 import { Icon } from '../../drawn/Icon'

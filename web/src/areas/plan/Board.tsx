@@ -14,7 +14,7 @@ import {
 import { useState } from 'react'
 import { verdicts } from '@mano/core/plan/moves'
 import { inOrder } from '@mano/core/plan/order'
-import type { Breach } from '@mano/core/plan/rules'
+import type { Breach } from '@mano/core/plan/rule'
 import type { PlanContext } from '@mano/core/plan/situation'
 import { sessionMinutes } from '@mano/core/plan/time'
 import { type Block, type WeekPlan } from '@mano/core/plan/types'

@@ -167,7 +167,7 @@ function Week({ view }: { view: PlanView }) {
       )
       return setSaid(
         `Not moved: ${held.says}. ` +
-          `${free.length > 0 ? `Free: ${free.join(', ')}.` : 'No day is free in the week as it is.'}`,
+          (free.length > 0 ? `Free: ${free.join(', ')}.` : 'No day is free in the week as it is.'),
       )
     }
     change(b.id, { day })

@@ -1,6 +1,7 @@
 import { Anchor } from '@mantine/core'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import { RULES, type Breach } from '@mano/core/plan/rules'
+import { RULES } from '@mano/core/plan/rules'
+import { type Breach } from '@mano/core/plan/rule'
 import { handLoad } from '@mano/core/plan/time'
 import type { Block } from '@mano/core/plan/types'
 import { Icon } from '../../drawn/Icon'

@@ -4,6 +4,7 @@ import { formatWithUnit, ordinal } from '@mano/core/units/format'
 import { kgfToN } from '@mano/core/units/convert'
 import { useUnits } from '../../base/units'
 import { HandLetter } from '../../drawn/marks'
+import { isReadFor } from '@mano/core/catalogue/protocols'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const WHY: Record<NormsRefusal, string> = {
@@ -24,7 +25,7 @@ export function Norms({ sessions }: { sessions: readonly SessionView[] }) {
   const { athlete } = useAthletePage()
   const units = useUnits()
   const newest = sessions
-    .filter((s) => s.protocolId === 'dyno_seated' && s.trials.some((t) => !t.struck))
+    .filter((s) => isReadFor(s.protocolId, 'norms') && s.trials.some((t) => !t.struck))
     .at(-1)
   if (!newest) return null
   const norms = sessionNorms(newest, { sex: athlete.sexForNorms, birthDate: athlete.birthDate })

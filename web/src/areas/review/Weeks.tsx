@@ -9,6 +9,7 @@ import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { useTests } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
+import { isReadFor } from '@mano/core/catalogue/protocols'
 import { must } from '@mano/core/units/must'
 
 /** Weeks a row has room for. */
@@ -28,7 +29,7 @@ export function Weeks({ all }: { all: readonly WeekDone[] }) {
   const of = <T extends { on: string }>(rows: readonly T[], w: WeekDone): T[] =>
     rows.filter((r) => r.on >= w.week && r.on < addDays(w.week, 7))
   const squeezes = (tests.data ?? [])
-    .filter((s) => s.protocolId === 'ready_squeeze')
+    .filter((s) => isReadFor(s.protocolId, 'readiness'))
     .map((s) => ({ on: s.performedOn, low: readinessOf(s, tests.data!).low }))
   const most = Math.max(1, ...weeks.map((w) => w.load ?? 0))
   const every = Math.ceil(weeks.length / 8)

@@ -150,7 +150,9 @@ function AtStation() {
             recorded
             {out.length > 0
               ? `, ${out.length} left out: ` +
-                `${out.map((e) => `${nameOf(e.athlete)}, ${HAND_WORD[e.hand].toLowerCase()}`).join('; ')}`
+                out
+                  .map((e) => `${nameOf(e.athlete)}, ${HAND_WORD[e.hand].toLowerCase()}`)
+                  .join('; ')
               : ''}
             .
           </p>
@@ -197,7 +199,9 @@ function AtStation() {
       ids,
       says:
         `Nothing is recorded: ${nameOf(slot.athlete)}, ` +
-        `${all ? `all ${gone.length} trials here` : `${HAND_WORD[slot.hand].toLowerCase()}, trial ${ordinal}`}` +
+        (all
+          ? `all ${gone.length} trials here`
+          : `${HAND_WORD[slot.hand].toLowerCase()}, trial ${ordinal}`) +
         ': ' +
         `${reason}.${text.trim() ? ` The ${text.trim()} that was typed is not kept.` : ''}`,
       typed: text,

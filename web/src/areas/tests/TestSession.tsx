@@ -259,7 +259,9 @@ function Running({
     const help =
       typeof cellKg === 'number' && mass
         ? `${done.ok ? done.read.says : ''} ` +
-          `${mass.value - cellKg >= 0 ? `Help ${formatWithUnit(mass.value - cellKg, 'kg', units)}` : `${formatWithUnit(cellKg - mass.value, 'kg', units)} added`}` +
+          (mass.value - cellKg >= 0
+            ? `Help ${formatWithUnit(mass.value - cellKg, 'kg', units)}`
+            : `${formatWithUnit(cellKg - mass.value, 'kg', units)} added`) +
           ' ' +
           `to ${formatWithUnit(mass.value, 'kg', units)} of body mass.`
         : null
@@ -445,7 +447,7 @@ function Running({
           stops={stops}
         />
         <TraceFacts session={session} />
-        {protocol.id === 'ready_squeeze' ? (
+        {protocol.readFor.includes('readiness') ? (
           <ReadinessPanel session={session} all={all} />
         ) : (
           <VerdictPanel session={session} all={all} protocol={protocol} reading={reading} />

@@ -9,6 +9,7 @@ import type { Hand, Side } from '@mano/core/catalogue/person'
 import { rampNext } from '@mano/core/testing/ramp'
 import { rampTries, type SessionReading, type Trial } from '@mano/core/testing/session'
 import { formatPct, formatValue, shownUnit } from '@mano/core/units/format'
+import { labelOf } from '@mano/core/units/units'
 import { useCalm } from '../../base/calm'
 import { api } from '../../base/api'
 import { touchedBy, useWrite, may, useMe } from '../../base/data'
@@ -41,10 +42,8 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
     next?.ordinal ?? 0,
   )
   const hands: Hand[] = reading.hands.map((h) => h.hand)
-  const unit =
-    protocol.unit === 'count'
-      ? ''
-      : `, ${shownUnit(protocol.unit, units).replace('N m', 'N·m').replace('deg', '°')}`
+  const label = labelOf(shownUnit(protocol.unit, units))
+  const unit = label && `, ${label}`
   const loads =
     protocol.entry === 'carry'
       ? ([Number(session.variant['leftKg']), Number(session.variant['rightKg'])] as const)

@@ -269,7 +269,9 @@ export function BracketResult({ session }: { session: EntryProps['session'] }) {
           {train &&
             ` Train: warm up ${kg(train.warmKg) ?? 'with band work'}, repetitions ` +
               `${kg(train.repetitionsKg) ?? 'from a narrower set'}, hard ` +
-              `${kg(train.workKg)}${train.nextKg === null ? '' : `, next aim ${kg(train.nextKg)}`}.`}
+              (`${kg(train.workKg)}` +
+                (train.nextKg === null ? '' : `, next aim ${kg(train.nextKg)}`) +
+                `.`)}
         </p>
       ))}
       {hands.some((h) => h.train) && (

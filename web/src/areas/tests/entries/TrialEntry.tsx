@@ -1,7 +1,7 @@
 import { Button, Input, NativeSelect } from '@mantine/core'
 import { focusHere } from '../../../base/focusHere'
 import { useEffect, useRef, useState } from 'react'
-import type { EntryUnit } from '@mano/core/units/units'
+import { labelOf, type EntryUnit } from '@mano/core/units/units'
 import { resultSi } from '@mano/core/testing/value'
 import { formatClock } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
@@ -115,7 +115,7 @@ export function TrialEntry({
         >
           {protocol.entryUnits.map((u) => (
             <option key={u} value={u}>
-              {u === 'N m' ? 'N·m' : u}
+              {labelOf(u)}
             </option>
           ))}
         </NativeSelect>

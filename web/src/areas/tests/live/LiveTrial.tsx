@@ -3,7 +3,7 @@ import { useEffect, useReducer, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
 import type { InstrumentLine, InstrumentView } from '@mano/contract/instruments'
 import { LiveTry } from '@mano/core/force/live'
-import { holdFor, type LiveUse } from '@mano/core/force/tries'
+import type { LiveUse } from '@mano/core/force/tries'
 import { ALL_OUT } from '@mano/core/force/uses'
 import { VERDICT } from '@mano/core/force/verdict'
 import type { Hand } from '@mano/core/catalogue/person'
@@ -67,7 +67,7 @@ export function LiveTrial({
 }) {
   const units = useUnits()
   const paced = use === 'bouts' || use === 'repeats'
-  const holdS = use === 'held' ? holdFor(protocol) : 0
+  const holdS = use === 'held' ? protocol.holdForS : 0
   const live = useRef(new LiveTry(use === 'held' || use === 'hang'))
   const [, again] = useReducer((n: number) => n + 1, 0)
   const [said, setSaid] = useState('')
@@ -184,8 +184,10 @@ export function LiveTrial({
           span,
           topN.current,
         )
-      if (nums.bar.current)
-        nums.bar.current.style.transform = `scaleX(${Math.min(1, share(t, pace.current, use, holdS)).toFixed(3)})`
+      if (nums.bar.current) {
+        const done = Math.min(1, share(t, pace.current, use, holdS))
+        nums.bar.current.style.transform = `scaleX(${done.toFixed(3)})`
+      }
     }
     const numbers = () => {
       const t = live.current
@@ -315,7 +317,10 @@ export function LiveTrial({
           {state === 'lost'
             ? `${view.name} lost${on ? ` at ${t.heldS.toFixed(1)} s` : ''}. ` +
               `${savedWords(session.trials.length)} ` +
-              `${on ? 'The part so far is kept; it goes on when the instrument is back within some seconds.' : 'It connects again by itself.'}`
+              (on
+                ? 'The part so far is kept; it goes on when the instrument is back within some ' +
+                  'seconds.'
+                : 'It connects again by itself.')
             : said}
         </p>
       </div>

@@ -7,7 +7,7 @@ import {
   protocolById,
   protocolOf,
 } from '@mano/core/catalogue/protocols'
-import { ENTRY_UNITS, type EntryUnit } from '@mano/core/units/units'
+import type { EntryUnit } from '@mano/core/units/units'
 import type { Repeated, ImportProblem } from '@mano/core/testing/sheet'
 import type { ResultColumn, SheetMapping } from '@mano/core/testing/mapping'
 import { checkTrialValue } from '@mano/core/testing/value'
@@ -33,7 +33,10 @@ import {
 } from './common'
 import type { Mm } from '@mano/core/units/quantity'
 
-export const ENTRY_UNIT_IDS: readonly EntryUnit[] = ENTRY_UNITS.map((u) => u.id)
+/** Units a test is entered in, of whichever protocol. */
+export const ENTRY_UNIT_IDS: readonly EntryUnit[] = [
+  ...new Set(TEST_PROTOCOLS.flatMap((p) => p.entryUnits)),
+]
 
 export const sessionBody = yup
   .object({

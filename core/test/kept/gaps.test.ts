@@ -107,7 +107,11 @@ function linesOf(dice: Dice, sessions: readonly TestSession[], sportId: string):
     lineOf(wantsOf(g.priorities)),
     lineOf(untestable(g.rows).map((r) => r.key)),
     lineOf(knownShare(g.rows)),
-    lineOf(testNext(g.rows).slice(0, 4)),
+    lineOf(
+      testNext(g.rows)
+        .slice(0, 4)
+        .map((t) => [t.row.key, t.worth, t.says]),
+    ),
     lineOf(movedBy(half, g)),
     ...balanceRows(buildSeries(sessions)).map(lineOf),
   ]

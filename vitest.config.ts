@@ -29,7 +29,9 @@ interface Fault {
   end: number
   text: string
 }
-/** `./mano prove mutants` runs tests over a small fault in one file, which stays as it is on disk. */
+/**
+ * `./mano prove mutants` runs tests over a small fault in one file, which stays as it is on disk.
+ */
 const tried = (globalThis as { manoFault?: { now: Fault | null } }).manoFault
 const faults = {
   name: 'mano-fault',

@@ -90,7 +90,7 @@ test(
   },
 )
 
-test('@long a contest minute, repeated holds across a reload, and what is kept beside a test', async ({
+test('@long a contest minute, repeated holds across a reload, what is kept beside a test', async ({
   page,
   own,
 }) => {

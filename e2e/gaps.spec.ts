@@ -8,7 +8,10 @@ test('the hand map is walked by keys, read as pairs, and opened to its arithmeti
   await open(page, 'Dov Hartigan', 'Gaps')
   const rows = page.locator('.spine').getByRole('button')
   await expect(rows.first()).toHaveAccessibleName(
-    /^Closing force, max: left [\d.]+.kg, [\d.]+.kg short; right [\d.]+.kg; reference 56.0.kg; left \d+ percent weaker; importance 3 of 5$/,
+    new RegExp(
+      '^Closing force, max: left [\\d.]+.kg, [\\d.]+.kg short; right [\\d.]+.kg; ' +
+        'reference 56.0.kg; left \\d+ percent weaker; importance 3 of 5$',
+    ),
   )
   await expect(rows.filter({ hasText: 'Catch, reactive' })).toHaveAccessibleName(
     'Catch, reactive: not tested; importance 3 of 5',

@@ -136,7 +136,7 @@ test('what is not tested is a dashed box, never a bar; no norm under 20', async 
   await expect(page.getByRole('complementary')).not.toContainText('Mathiowetz')
 })
 
-test('@long the map of seventeen qualities is drawn in under 100 ms at a quarter of the speed', async ({
+test('@long the map of qualities is drawn in under 100 ms at a quarter of the speed', async ({
   page,
 }) => {
   await open(page, 'Dov Hartigan', 'Gaps')

@@ -47,7 +47,7 @@ test(
   },
 )
 
-test("@long a club's notebook of sets: exercises named, tried, saved, in the record, taken back", async ({
+test("@long a club's notebook of sets: exercises named, tried, saved, taken back", async ({
   page,
   own,
 }) => {

@@ -99,7 +99,7 @@ test(
   },
 )
 
-test('@long a timed hang: a session of practice, added load as a series of its own, no side', async ({
+test('@long a timed hang: practice, added load as a series of its own, no side', async ({
   page,
 }) => {
   await open(page, 'Bram Achterley', 'Tests')
@@ -326,7 +326,7 @@ test(
   },
 )
 
-test('@long a link that works once brings somebody in; an athlete is erased by writing the name', async ({
+test('@long a link that works once brings somebody in; an athlete is erased by name', async ({
   page,
   own,
   browser,

@@ -112,7 +112,7 @@ test(
   },
 )
 
-test('@long a viewer sees plan, tests and review and is offered nothing that would change them', async ({
+test('@long a viewer sees plan, tests and review and is offered no change of them', async ({
   page,
   own,
 }) => {

@@ -19,7 +19,8 @@ const freePort = (): Promise<number> =>
 export interface Installation {
   url: string
   stop: (keepDatabase?: boolean) => Promise<void>
-  /** Ends the server alone, as when the machine in the office goes off. */ halt: () => Promise<void>
+  /** Ends the server alone, as when the machine in the office goes off. */
+  halt: () => Promise<void>
   /** Starts it again where it was. */ again: () => Promise<void>
 }
 

@@ -10,7 +10,7 @@ async function undo(page: Page, did: string | RegExp): Promise<void> {
   await expect(notice).toBeHidden()
 }
 
-test('@long intake: a profile, the usual week, an event and a result are put back as they were', async ({
+test('@long intake: a profile, the usual week, an event and a result are put back', async ({
   page,
 }) => {
   await open(page, 'Bram Achterley', 'Intake')
@@ -48,7 +48,7 @@ test('@long intake: a profile, the usual week, an event and a result are put bac
   await expect(page.getByRole('button', { name: 'Harbour throws' })).toHaveCount(0)
 })
 
-test('@long the hall and the kit: a limit, a label, a check and a wrong measure are put back', async ({
+test('@long the hall and the kit: a limit, a label, a check and a measure are put back', async ({
   page,
 }) => {
   await page.getByRole('link', { name: 'Hall', exact: true }).click()

@@ -8,7 +8,8 @@ import { ARGS, CHROMIUM, USED } from './playwright.config'
 const KEPT = 'cookies,local_storage,indexeddb,cache_storage,service_workers,file_systems'
 
 /**
- * A browser whose cache outlives a test: built files are fetched and compiled once a worker, where a
+ * A browser whose cache outlives a test: built files are fetched and compiled once a worker, where
+ * a
  * fresh context would do so for each test. Whatever a page kept goes after each.
  */
 export class Warm {

@@ -1,5 +1,6 @@
 // Runs every check and ends with one line "N passed, N failed". Type check, lint and the size of
-// the web count as one each. Types are checked by the compiler written in Go, in a fifth of the time;
+// the web count as one each. Types are checked by the compiler written in Go, in a fifth of the
+// time;
 // the one in JavaScript stays beside it for the tools that read code through it.
 import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
@@ -100,7 +101,8 @@ for (const name of chosen)
 const inTurn = async (...names) => {
   for (const name of names) if (chosen.includes(name)) await steps[name]()
 }
-// What runs on one core runs beside what takes both in bursts; tests have the machine to themselves.
+// What runs on one core runs beside what takes both in bursts; tests have the machine to
+// themselves.
 await Promise.all([inTurn('types', 'purity', 'format'), inTurn('lint', 'promises')])
 await inTurn('size', 'unit', 'browser')
 for (const what of broken) console.log(`-- fell: ${what}`)

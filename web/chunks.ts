@@ -18,7 +18,8 @@ function needs(id: string, graph: Graph, into: Set<string>): void {
 }
 
 /**
- * What many pages share and the first screen does not need comes in one piece: an athlete's page was
+ * What many pages share and the first screen does not need comes in one piece: an athlete's page
+ * was
  * seventy files, and each is a question and an answer.
  */
 export function sharedParts(): Splitting {

@@ -50,8 +50,11 @@ Promise.all(all.filter((k) => k !== version).map((k) => caches.delete(k)))).then
 self.clients.claim())) })
 self.addEventListener('fetch', (e) => {
   const url = new URL(e.request.url)
-  if (e.request.method !== 'GET' || url.origin !== location.origin || url.pathname.startsWith('/api/')) return
-  if (e.request.mode === 'navigate') e.respondWith(fetch(e.request).catch(() => caches.match('/', { cacheName: version })))
-  else if (files.includes(url.pathname)) e.respondWith(caches.match(url.pathname, { cacheName: version }).then((hit) => hit ?? fetch(e.request)))
+  const ours = url.origin === location.origin && !url.pathname.startsWith('/api/')
+  if (e.request.method !== 'GET' || !ours) return
+  const kept = (path) => caches.match(path, { cacheName: version })
+  if (e.request.mode === 'navigate') e.respondWith(fetch(e.request).catch(() => kept('/')))
+  else if (files.includes(url.pathname))
+    e.respondWith(kept(url.pathname).then((hit) => hit ?? fetch(e.request)))
 })
 `

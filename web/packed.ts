@@ -3,7 +3,9 @@ import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import type { Plugin } from 'vite'
 
-/** Writes each script and style compressed beside itself: the server need not do it for everybody. */
+/**
+ * Writes each script and style compressed beside itself: the server need not do it for everybody.
+ */
 export function packed(): Plugin {
   return {
     name: 'mano-packed',

@@ -7,7 +7,10 @@ export interface Column {
 const col = (id: string, says: string): Column => ({ id, says })
 const ATHLETE = col('athlete', 'name as on the roster')
 
-/** The tables of a hall as they are given out, in their order; `server/transfer/tables.ts` reads them. */
+/**
+ * The tables of a hall as they are given out, in their order; `server/transfer/tables.ts` reads
+ * them.
+ */
 export const EXPORT_TABLES = [
   {
     id: 'athletes',

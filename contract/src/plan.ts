@@ -235,8 +235,8 @@ export type PlanBody = {
   frame: DayFrame[]
   blocks: Block[]
   terms: CoachTerms
-  /** The version it was changed from; null: the first of its week; absent: whatever is there. */ basedOn?:
-    string | null | undefined
+  /** The version it was changed from; null: the first of its week; absent: whatever is there. */
+  basedOn?: string | null | undefined
   reason: string
 }
 

@@ -164,10 +164,8 @@ export const gateKey = (athlete: string, station: string, hand: string): string 
 export interface TestDayView extends TestDayBody {
   startedAt: string | null
   events: DayEvent[]
-  /** Best before the day, SI, by athlete, station and hand, on the same measured implement. */ earlier: Record<
-    string,
-    number
-  >
+  /** Best before the day, SI, by athlete, station and hand, on the same measured implement. */
+  earlier: Record<string, number>
   /** Acts that are not free, by athlete, station and hand. */ gates: Record<string, DayGate>
 }
 export const earlierKey = (athlete: string, station: string, hand: string): string =>

@@ -1,5 +1,6 @@
 // Puts small faults into the parts that judge, one at a time, and asks whether a test falls: what
-// no test notices could be wrong today. `./mano prove mutants [N]`: N faults a part, drawn by a seed.
+// no test notices could be wrong today. `./mano prove mutants [N]`: N faults a part, drawn by a
+// seed.
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createVitest } from 'vitest/node'
 import { mutantsOf } from './make.mjs'

@@ -50,7 +50,8 @@ export interface AppOptions extends Services {
   /** The proxy before it speaks HTTPS. */ https?: boolean
   signInsPerMinute?: number
   /** True from when the server was told to stop. */ stopping?: () => boolean
-  /** False: nothing is turned away for load; in tests, whose own work holds the loop up. */ sheds?: boolean
+  /** False: nothing is turned away for load; in tests, whose own work holds the loop up. */
+  sheds?: boolean
 }
 
 export function buildApi(services: Services): Api {

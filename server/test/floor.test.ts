@@ -145,7 +145,7 @@ describe('sets of the days before', () => {
       expect((await logs()).map((l) => `${l.on} ${l.set} ${l.reps}`)).toEqual(lines)
   }
 
-  it('are kept with the first page of a day and stay what they are, whatever comes late', async () => {
+  it('are kept with the first page of a day, and stay true whatever comes late', async () => {
     const first = log({ deviceAt: '2026-11-20T18:00:00Z' })
     await send(first)
     await send(log({ set: 2, reps: 14 }))

@@ -20,7 +20,7 @@ const get = (path: string, takes: string) =>
   request(app).get(path).set('Accept-Encoding', takes).buffer(true)
 
 describe('built files', () => {
-  it('go out as they were packed, named for what they are, and are kept by the browser', async () => {
+  it('go out as they were packed, named for what they are, kept by the browser', async () => {
     const reply = await get('/assets/a-1.js', 'gzip, br')
     expect(reply.text).toBe('packed')
     expect(reply.headers['content-encoding']).toBe('gzip')

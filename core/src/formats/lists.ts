@@ -11,10 +11,10 @@ const pairs = (o: object): string =>
     .join(';')
 const kit = (k: KitChoice): string => k.map((set) => set.join(' + ')).join(' / ')
 
-const EXERCISE_COLUMNS =
-  'id,name,primary,secondary,kit_hall,kit_home,kit_bag,hands,mode,aim,sets_lo,sets_hi,dose_unit,dose_lo,dose_hi,rest_s,setup_min,level,position,integrated,experience,tissues,tags,cue,caution'.split(
-    ',',
-  )
+const EXERCISE_COLUMNS = (
+  'id,name,primary,secondary,kit_hall,kit_home,kit_bag,hands,mode,aim,sets_lo,sets_hi,dose_unit,' +
+  'dose_lo,dose_hi,rest_s,setup_min,level,position,integrated,experience,tissues,tags,cue,caution'
+).split(',')
 
 export const exercisesCsv = (): string =>
   csvHead(EXERCISE_COLUMNS) +

@@ -186,7 +186,9 @@ function traitParts(object: DemandObject, emphasis: Emphasis, u: MatchUnit): Par
     parts.push({
       id: 'surface',
       value: OTHER_SURFACE,
-      says: `${words.surface.get(u.surface)} in place of ${words.surface.get(must(object.surfaces[0]))}`,
+      says: [u.surface, must(object.surfaces[0])]
+        .map((x) => words.surface.get(x))
+        .join(' in place of '),
     })
   if (object.spin && object.spin !== u.spin)
     parts.push({

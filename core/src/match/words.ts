@@ -49,9 +49,7 @@ export function idealWords(row: DemandRow, level: string, unit: LengthUnit = 'mm
   const o = must(objectsFor(row, level)[0])
   if (!o.sizeMm) return o.words
   const show = (mm: Mm) => (unit === 'mm' ? String(mm) : formatInches(mm).replace('\u00A0in', ''))
-  const size =
-    `${o.sizeMm[0] === o.sizeMm[1] ? show(o.sizeMm[0]) : `${show(o.sizeMm[0])} to ${show(o.sizeMm[1])}`}` +
-    `\u00A0${unit}`
+  const size = [...new Set(o.sizeMm)].map(show).join(' to ') + `\u00A0${unit}`
   return o.words.includes(size.replace('\u00A0', ' ')) ? o.words : `${o.words}, ${size}`
 }
 

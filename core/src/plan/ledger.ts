@@ -77,8 +77,11 @@ export interface TissueDay {
   sport: number
   hard: boolean
   recovering: boolean
-  /** Hour of the week (0: Monday 00:00) from which the tissue may be loaded hard again, after a hard day. */ readyAt:
-    number | null
+  /**
+   * Hour of the week (0: Monday 00:00) from which the tissue may be loaded hard again, after a
+   * hard day.
+   */
+  readyAt: number | null
 }
 
 /**

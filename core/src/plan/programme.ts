@@ -50,7 +50,10 @@ const ones = (at: readonly number[], value = 1): number[] => at.map(() => value)
 
 type Brief = ReturnType<typeof briefOf>
 
-/** A programme while it is written: its problem, its candidates, and the sentences rows are made of. */
+/**
+ * A programme while it is written: its problem, its candidates, and the sentences rows are made
+ * of.
+ */
 export class Programme {
   readonly p: WeekProblem
   readonly c: PlanContext

@@ -64,9 +64,11 @@ export function whyHere(block: Block, blocks: readonly Block[], p: WeekProblem):
   )
   const rating = lead && ratingIn(brief, lead.row.quality, e.id)
   const want = lead && wantOf(lead.row, p.wants)
+  const served = want ? want.why : `weight ${lead?.row.imp ?? 0} of 5`
   const twice = new Set(blocks.filter((b) => b.exerciseId === block.exerciseId).map((b) => b.day))
   const text = lead
-    ? `${qualityById(lead.row.quality).name}: ${rating ? TIER_SAYS[rating.tier] : 'serves it'}; ${want ? want.why : `weight ${lead.row.imp} of 5`}.` +
+    ? `${qualityById(lead.row.quality).name}: ` +
+      `${rating ? TIER_SAYS[rating.tier] : 'serves it'}; ${served}.` +
       (main === block || main?.id === block.id
         ? ` The main exercise of the day${twice.size > 1 ? ', the same on two days' : ''}.`
         : '')

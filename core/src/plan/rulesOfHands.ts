@@ -78,7 +78,9 @@ export const HAND_RULES: readonly Rule[] = [
         .map((i) =>
           found(
             `${i.e.name}: ` +
-              `${s.plan.frame[i.block.day]!.competition ? 'a competition that day' : 'hard work on the day before a competition'}`,
+              (s.plan.frame[i.block.day]!.competition
+                ? 'a competition that day'
+                : 'hard work on the day before a competition'),
             i.block.day,
             [i],
           ),

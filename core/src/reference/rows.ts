@@ -67,7 +67,9 @@ export const usersOf = (id: string): Row[] =>
       ? [
           {
             name: s.name,
-            says: `${must(TIER_NAMES.get(r.tier))} for ${quality(r.quality as QualityId).toLowerCase()}`,
+            says:
+              `${must(TIER_NAMES.get(r.tier))} for ` +
+              quality(r.quality as QualityId).toLowerCase(),
           },
         ]
       : []

@@ -9,7 +9,11 @@ export interface DayRow {
   left: number | null
   right: number | null
   both: number | null
-  /** Hands that beat their own best from before the day, and by how much, SI; none: no best before, or not beaten. */ beaten: readonly {
+  /**
+   * Hands that beat their own best from before the day, and by how much, SI; none: no best
+   * before, or not beaten.
+   */
+  beaten: readonly {
     hand: Hand
     by: number
   }[]

@@ -25,7 +25,10 @@ export interface SheetMapping {
   columns: Record<string, string>
   fixed: Record<string, string>
   results: ResultColumn[]
-  /** null: every date reads two ways, or some read one way and some the other; the coach is asked. */ dateOrder: DateOrder | null
+  /**
+   * null: every date reads two ways, or some read one way and some the other; the coach is asked.
+   */
+  dateOrder: DateOrder | null
   names: Record<string, string>
   /** Exercises as the catalogue has them, by the word of the sheet. */
   exercises?: Record<string, string>

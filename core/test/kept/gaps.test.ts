@@ -97,9 +97,14 @@ function linesOf(dice: Dice, sessions: readonly TestSession[], sportId: string):
   const half = judged(dice, sessions.slice(0, Math.ceil(sessions.length / 2)), sportId)
   const sure = howSure(g.priorities)
   return [
-    ...g.rows.map(
-      (r) =>
-        `${rowLine(r)} | ${importanceWords(r)} ${shortWords(r.belief)} ${lineOf(r.hands.map(shortShare))}`,
+    ...g.rows.map((r) =>
+      [
+        rowLine(r),
+        '|',
+        importanceWords(r),
+        shortWords(r.belief),
+        lineOf(r.hands.map(shortShare)),
+      ].join(' '),
     ),
     ...g.priorities.map(({ row, ...p }) => `${row.key} ${lineOf(p)} ${lineOf(sure.get(row.key))}`),
     ...g.leans.map(({ series, days, ...l }) => `${series.key} ${days.length} ${lineOf(l)}`),

@@ -205,7 +205,7 @@ const girths = (dice: Dice): string =>
     ),
   )
 
-it('fourteen made-up records are reviewed as they were: every number and every sentence', async () => {
+it('fourteen made-up records are reviewed as they were, in every sentence', async () => {
   const lines = Array.from({ length: 14 }, (_, seed) => {
     const dice = new Dice(seed)
     const sessions = sessionsOf(dice)

@@ -112,8 +112,12 @@ it('sixty careless weeks break the rules they broke: which, where, in which word
       exerciseId: b.exerciseId,
       on: addDays(MONDAY, b.day),
     }))
+    const hard = taperHardBefore(addDays(MONDAY, 7), {
+      ...context,
+      hardBefore: hardDaysOf(done),
+    })
     return [
-      `# ${seed} hard before an event: ${taperHardBefore(addDays(MONDAY, 7), { ...context, hardBefore: hardDaysOf(done) })}`,
+      `# ${seed} hard before an event: ${hard}`,
       ...validate(week, context).map(
         (b) => `${b.rule} ${b.kind} ${b.says} ${b.day} ${lineOf(b.blockIds)}`,
       ),

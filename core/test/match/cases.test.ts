@@ -110,7 +110,7 @@ describe('five athletes a coach would know', () => {
     expect(
       varietySentence(demandProfile('obstacle_racer')!, units, athlete(), 'in the hall'),
     ).toMatch(
-      /^Nobody knows the objects before the day: change them week by week\. [5-6] that differ in the hall: /,
+      /^Nobody knows the objects before the day: .* by week\. [5-6] that differ in the hall: /,
     )
     expect(varietySentence(demandProfile('boxer')!, units, athlete(), 'in the hall')).toBeNull()
   })

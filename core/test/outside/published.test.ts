@@ -5,7 +5,7 @@ import { ICC_LEAST, reliability } from '../../src/measure/reliability'
 import { detectableChange } from '../../src/measure/trend'
 import { springAtSet } from '../../src/measure/mechanics'
 
-describe('Shrout & Fleiss 1979, Psychological Bulletin 86:420-428, table of six targets by four judges', () => {
+describe('Shrout & Fleiss 1979, Psychological Bulletin 86:420-428, six targets by four judges', () => {
   const table = [
     [9, 2, 5, 8],
     [6, 1, 3, 2],
@@ -86,7 +86,7 @@ describe('Dodds et al 2014 (from memory)', () => {
 })
 
 describe('hand fit (from memory)', () => {
-  it('Ruiz-Ruiz 2002: women hand span / 5 + 1.5 cm, men 5.5 cm; snapped to the five positions', () => {
+  it('Ruiz-Ruiz 2002: women hand span / 5 + 1.5 cm, men 5.5 cm; snapped to five positions', () => {
     expect(optimalSpanCm('female', 18)).toBeCloseTo(5.1, 12)
     expect(optimalSpanCm('male', 18)).toBe(5.5)
     expect(nearestPosition(51)).toBe(2)

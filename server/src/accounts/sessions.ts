@@ -13,7 +13,8 @@ const REMEMBERED = 5000
 
 /** A sign-in that has not run out, and whose it is. */
 const SIGN_IN = `SELECT s.sess, w.account, w.hall FROM session s
-  LEFT JOIN LATERAL enter_hall((s.sess ->> 'hallId')::uuid, (s.sess ->> 'accountId')::uuid) w ON true
+  LEFT JOIN LATERAL
+  enter_hall((s.sess ->> 'hallId')::uuid, (s.sess ->> 'accountId')::uuid) w ON true
   WHERE s.sid = $1 AND s.expire >= to_timestamp($2)`
 type Kept = { sess: session.SessionData } & (Entered | { account: null; hall: null })
 type Done = Parameters<session.Store['get']>[1]

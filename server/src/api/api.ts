@@ -37,7 +37,8 @@ export interface Services {
   clock: Clock
   /** Instruments of the installation; none when left out. */ rack?: Rack
   /** The clock is pinned: no device's clock is compared with it. */ pinned?: boolean
-  /** Works kept rows out after each write, and pages do not wait for them; left out: they do. */ upkeep?: WorkOut
+  /** Works kept rows out after each write, and pages do not wait for them; left out: they do. */
+  upkeep?: WorkOut
   /** Tells the worker that there is something to do. */ look?: () => void
   /** What other screens and servers say. */ live?: Live
 }

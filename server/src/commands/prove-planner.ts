@@ -112,7 +112,8 @@ async function whole(): Promise<void> {
       : ` ${[...new Set(before.map((b) => b.kind))].join(', ')}: found by an earlier run, commit ` +
         `${[...new Set(before.map((b) => b.commit ?? 'not noted'))].join(', ')}.`
   const text = `On ${new Date().toISOString().slice(0, 10)}, commit ${commit}, ${machine()},
-${of} processes at once. CPU seconds, stopped by gap (2 %) and iterations, never by the clock.${earlier}
+${of} processes at once. CPU seconds, stopped by gap (2 %) and iterations, never by the
+clock.${earlier}
 
 ${table(['what', 'asked', 'found'], [...weekLines(), ...blockLines()])}
 

@@ -2,7 +2,8 @@ import type { Client } from 'pg'
 import type { EntityManager } from 'typeorm'
 
 /**
- * The rows a statement gives, within the transaction of `em`; whoever writes it says what they hold.
+ * The rows a statement gives, within the transaction of `em`; whoever writes it says what they
+ * hold.
  * On its own connection and without what TypeORM does round each: a page asks a dozen.
  */
 export async function ask<T extends object>(

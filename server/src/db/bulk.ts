@@ -26,7 +26,10 @@ export async function insertRows(
   const sql = `INSERT INTO ${m.tableName}
     (${[...own, ...same].map((c) => c.databaseName).join(', ')})
     SELECT
-    ${[...own.map((c) => asKept(c.propertyName, String(c.type))), ...same.map((c, i) => `$${i + 2}::${String(c.type)}`)].join(', ')}
+    ${[
+      ...own.map((c) => asKept(c.propertyName, String(c.type))),
+      ...same.map((c, i) => `$${i + 2}::${String(c.type)}`),
+    ].join(', ')}
     FROM
     json_to_recordset($1::json)
     AS x(${own.map((c) => `"${c.propertyName}" ${asRead(String(c.type))}`).join(', ')})`

@@ -101,7 +101,8 @@ const testsOf = (between: string): string =>
 
 /** The day itself, and the days before it as they are kept, where nothing came late since. */
 const PRESENT = `${setsOf('= $2')} AS sets, ${testsOf('= $2')} AS tests,
-  (SELECT p.content FROM athlete_past p WHERE p.athlete_id = w.id AND p.day = $2 AND NOT EXISTS (SELECT 1 FROM athlete_late x WHERE x.athlete_id = w.id)) AS past`
+  (SELECT p.content FROM athlete_past p WHERE p.athlete_id = w.id AND p.day = $2
+    AND NOT EXISTS (SELECT 1 FROM athlete_late x WHERE x.athlete_id = w.id)) AS past`
 
 /**
  * The days before $2: half a year, and back to the first pain of 4 and more. Sets without pain are

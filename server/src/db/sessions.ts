@@ -75,7 +75,8 @@ export async function loadSessions(em: EntityManager, of: SessionsOf): Promise<S
       ? ['s.id = ANY($1)', [[...of.ids]]]
       : 'newestOf' in of
         ? [
-            's.athlete_id = ANY($1) AND s.id IN (SELECT id FROM (SELECT id, protocol_id, row_number() OVER ' +
+            's.athlete_id = ANY($1) AND s.id IN ' +
+              '(SELECT id FROM (SELECT id, protocol_id, row_number() OVER ' +
               '(PARTITION BY athlete_id, protocol_id ORDER BY performed_at DESC) AS n FROM ' +
               `current_test_session WHERE athlete_id = ANY($1)) x WHERE n <= CASE WHEN ` +
               `protocol_id IN (${SQUEEZES}) THEN ${SQUEEZE_DEPTH} ELSE ${NEWEST_DEPTH} ` +

@@ -23,7 +23,9 @@ function channel(feed: Feed, afterMs: number, res: Response): void {
   const send = (lines: readonly InstrumentLine[]) => {
     if (lines.length > 0)
       res.write(
-        `id: ${must(lines.at(-1)).t}\n${lines.map((l) => `data: ${JSON.stringify(l)}`).join('\n')}\n\n`,
+        `id: ${must(lines.at(-1)).t}\n` +
+          lines.map((l) => `data: ${JSON.stringify(l)}`).join('\n') +
+          '\n\n',
       )
   }
   res.write('retry: 400\n\n')

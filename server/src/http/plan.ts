@@ -351,7 +351,8 @@ export function mountPlan(api: Api): void {
       if (b.basedOn !== undefined && (newest?.id ?? null) !== b.basedOn)
         throw conflict(
           (newest
-            ? `${(await names(call)).get(newest.actorId ?? '') ?? 'Someone'} saved version ${newest.number} of this week meanwhile`
+            ? `${(await names(call)).get(newest.actorId ?? '') ?? 'Someone'} saved version ` +
+              `${newest.number} of this week meanwhile`
             : 'The week was saved from elsewhere meanwhile') + '.',
         )
       const parts = must(

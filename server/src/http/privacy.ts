@@ -59,7 +59,8 @@ const TRAIL = `SELECT at::date::text AS "on", coalesce(who.name,
     ${Object.entries(CHANGES)
       .map(
         ([t, what]) =>
-          `UNION ALL SELECT recorded_at AT TIME ZONE $1, actor_id, athlete_id, actor_kind, 'changed', '${what}' FROM ${t}`,
+          'UNION ALL SELECT recorded_at AT TIME ZONE $1, actor_id, athlete_id, actor_kind, ' +
+          `'changed', '${what}' FROM ${t}`,
       )
       .join('\n    ')}
   ) x JOIN athlete a ON a.id = x.athlete_id LEFT JOIN account who ON who.id = x.actor

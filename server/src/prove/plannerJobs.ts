@@ -338,7 +338,8 @@ function printed(sport: string, weeks: readonly PlannedWeek[]): string {
       .slice(0, 4)
       .map(
         (r) =>
-          `${qualityById(r.quality).name.toLowerCase()} ${r.sets.toFixed(1)} of ${r.aim.toFixed(0)}`,
+          `${qualityById(r.quality).name.toLowerCase()} ` +
+          `${r.sets.toFixed(1)} of ${r.aim.toFixed(0)}`,
       )
       .join(', ')
     const event = w.frame.findIndex((d) => d.competition)

@@ -75,10 +75,24 @@ function panel(
     )
     .join('')
   const last = points.at(-1)
-  return `${band}${text(range[1], PAD.top)}${text(range[0], H - PAD.bottom)}<path d="M${x0 + PAD.left} ${H - PAD.bottom}H${x0 + W - PAD.right}" stroke="${INK.ink}" stroke-width="0.8"/>
-    <text x="${x0 + PAD.left}" y="${H - 5}" font-size="7" fill="${INK.soft}">${formatDate(days.from, today)}</text><text x="${x0 + W - PAD.right}" y="${H - 5}" font-size="7" text-anchor="end" fill="${INK.soft}">${formatDate(days.to, today)}</text>
-    ${points.length > 1 ? `<path d="M` + points.map((p) => `${x(p.on)} ${y(p.v)}`).join('L') + `" fill="none" stroke="${colour}" stroke-width="1.4"/>` : ''}${dots}
-    ${last ? `<text x="${x(last.on) + 5}" y="${y(last.v) + 3}" font-size="9" font-weight="bold" fill="${colour}">${formatValue(last.v, series.protocol.unit, units)}</text>` : ''}`
+  const [left, right] = [x0 + PAD.left, x0 + W - PAD.right]
+  const day = (at: number, on: string, anchor = '') =>
+    `<text x="${at}" y="${H - 5}" font-size="7"${anchor} fill="${INK.soft}">` +
+    `${formatDate(on, today)}</text>`
+  const path =
+    `<path d="M${points.map((p) => `${x(p.on)} ${y(p.v)}`).join('L')}" fill="none" ` +
+    `stroke="${colour}" stroke-width="1.4"/>`
+  const named = last
+    ? `<text x="${x(last.on) + 5}" y="${y(last.v) + 3}" font-size="9" font-weight="bold" ` +
+      `fill="${colour}">${formatValue(last.v, series.protocol.unit, units)}</text>`
+    : ''
+  return [
+    `${band}${text(range[1], PAD.top)}${text(range[0], H - PAD.bottom)}`,
+    `<path d="M${left} ${H - PAD.bottom}H${right}" stroke="${INK.ink}" stroke-width="0.8"/>`,
+    day(left, days.from) + day(right, days.to, ' text-anchor="end"'),
+    `${points.length > 1 ? path : ''}${dots}`,
+    named,
+  ].join('\n')
 }
 
 /** Both hands side by side on one scale. */

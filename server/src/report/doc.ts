@@ -218,7 +218,9 @@ export function athleteReport(f: ReportFacts): TDocumentDefinitions {
       ? [title('Take care'), { ul: f.cautions.slice(0, CAUTIONS) } as Content]
       : []),
     {
-      text: 'Stop a set when something hurts above 3/10, tingles or goes numb, and tell your coach.',
+      text:
+        'Stop a set when something hurts above 3/10, tingles or goes numb, and tell your ' +
+        'coach.',
       margin: [0, 8, 0, 0],
     },
   ])

@@ -33,12 +33,14 @@ const ROWS: readonly { file: string; after: string; row: string }[] = [
     after: 'export const dayRows: readonly Caution[] = [\n',
     row: `{ id: 'made_wet', version: 2, trigger: { kind: 'flag', flag: 'unwell' }, scope: 'athlete',
       title: 'Hands still wet', says: 'All work stops until they are dry.',
-      gates: [{ tier: 'absolute', of: [ALL] }], until: 'until they are dry', instead: 'A towel.' },\n`,
+      gates: [{ tier: 'absolute', of: [ALL] }], until: 'until they are dry',
+      instead: 'A towel.' },\n`,
   },
   {
     file: 'contract/src/exportTables.ts',
     after: 'export const EXPORT_TABLES = [\n',
-    row: `{ id: 'made_names', name: 'Names alone', columns: [col('athlete', 'as on the roster')] },\n`,
+    row: `{ id: 'made_names', name: 'Names alone',
+      columns: [col('athlete', 'as on the roster')] },\n`,
   },
   {
     file: 'server/src/transfer/tables.ts',

@@ -91,7 +91,7 @@ describe('one row more', () => {
     expect(JSON.stringify(factsOf('quality', 'cloth'))).toContain('Net hauler')
   })
 
-  it('of exercises: planned, logged, in a file, in the export, in the list of the docs', async () => {
+  it('of exercises: planned, in a file, in the export, in the list of the docs', async () => {
     const e = exerciseById('made_haul')!
     const block = {
       id: v7(),
@@ -127,7 +127,7 @@ describe('one row more', () => {
     expect(found('rope hauled hand over hand')).toContain('Rope hauled hand over hand')
   })
 
-  it('of cautions: shown with the athlete, stops a test, stands on the page of the docs', async () => {
+  it('of cautions: stops a test, stands on the page of the docs', async () => {
     await own.agent
       .post(`/api/athletes/${athleteId}/flags`)
       .send({ id: v7(), flags: ['unwell'] })
@@ -149,7 +149,7 @@ describe('one row more', () => {
     expect(safetyPage()).toContain('Hands still wet')
   })
 
-  it('of export tables: listed where tables are offered, given out alone and in the workbook', async () => {
+  it('of export tables: offered, given out alone and in the workbook', async () => {
     expect(EXPORT_TABLES.map((t) => t.name)).toContain('Names alone')
     const { name } = await view()
     expect((await table('made_names')).trim().split(/\r?\n/).slice(1)).toContain(name)

@@ -15,7 +15,8 @@ export interface ClashOf<B> {
 export interface Change<B> {
   /** `done` is told what was saved: mine, with what somebody else changed meanwhile. */
   save: (mine: B, done?: (saved: B) => void) => void
-  /** Puts back what stood before the last save, where nobody changed it since. */ back: () => Promise<unknown>
+  /** Puts back what stood before the last save, where nobody changed it since. */
+  back: () => Promise<unknown>
   busy: boolean
   error: unknown
   clash: ClashOf<B> | null

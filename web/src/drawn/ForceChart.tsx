@@ -57,7 +57,7 @@ function pathOf(
   // Whole tenths of a pixel: writing a number short costs more than working it out.
   for (let i = 0; i < timeS.length; i += every)
     points.push(
-      `${Math.round(10 * x(timeS[i]! - zeroS)) / 10} ${Math.round(10 * y(forceN[i]! - baseN)) / 10}`,
+      [x(timeS[i]! - zeroS), y(forceN[i]! - baseN)].map((v) => Math.round(10 * v) / 10).join(' '),
     )
   return points.length === 0 ? '' : `M${points.join('L')}`
 }

@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import { Seeded } from '@mano/core/units/seeded'
 import type { LargeHall } from './hall'
+import { processorTime } from './machine'
 import { percentile, type Served } from './served'
 import type { Seconds } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
@@ -29,6 +30,8 @@ export interface MixResult {
   ms: Readonly<Record<Kind | 'all', { median: number; p95: number }>>
   loopP99: number
   memoryPeak: number
+  /** Stretches in which the machine was its own, and all answers of them. */
+  calm: { stretches: number; of: number; median: number; p95: number }
 }
 
 const used = new Map<string, number>()
@@ -86,6 +89,42 @@ function requestOf(
   ]
 }
 
+/** A stretch, s, and what others may take of the machine in it. */
+const STRETCH_S = 10
+const TAKEN_MOST = 0.02
+
+/** What others took of the machine, by stretches: figures of the others are not the server's. */
+class Stretches {
+  readonly #seen: { at: number; taken: number; all: number }[] = []
+
+  look(at: number): void {
+    if (at < this.#seen.length * STRETCH_S) return
+    this.#seen.push({ at, ...processorTime() })
+  }
+
+  calm(seconds: Seconds, answers: readonly { at: number; ms: number }[]): MixResult['calm'] {
+    const ends = [...this.#seen, { at: seconds, ...processorTime() }]
+    const own = ends.slice(1).map((end, i) => {
+      const from = must(ends[i])
+      return {
+        from: from.at,
+        to: end.at,
+        calm: end.taken - from.taken <= TAKEN_MOST * (end.all - from.all),
+      }
+    })
+    const calm = own.filter((s) => s.calm)
+    const ms = answers
+      .filter((a) => calm.some((s) => a.at >= s.from && a.at < s.to))
+      .map((a) => a.ms)
+    return {
+      stretches: calm.length,
+      of: own.length,
+      median: percentile(ms, 0.5),
+      p95: percentile(ms, 0.95),
+    }
+  }
+}
+
 /**
  * Sends at a fixed rate whatever comes back: a slow answer delays no later request, and its time
  * counts from when it should have been sent.
@@ -102,6 +141,8 @@ export async function openLoop(
   const ms: Record<Kind, number[]> = { try: [], set: [], roster: [], athlete: [], review: [] }
   let [sent, answered, shed, failed] = [0, 0, 0, 0]
   const open = new Set<Promise<void>>()
+  const all: { at: number; ms: number }[] = []
+  const stretches = new Stretches()
   await served.loopP99()
   const began = performance.now()
   let peak = 0
@@ -109,7 +150,10 @@ export async function openLoop(
     const due = began + (i * 1000) / rate
     const ahead = due - performance.now()
     if (ahead > 1) await new Promise((resolve) => setTimeout(resolve, ahead))
-    if (i % rate === 0) peak = Math.max(peak, served.memory().now)
+    if (i % rate === 0) {
+      peak = Math.max(peak, served.memory().now)
+      stretches.look((due - began) / 1000)
+    }
     let at = random.next()
     const kind = KINDS.find((k) => (at -= SHARES[k]) < 0) ?? 'review'
     const [method, path, body] = requestOf(kind, hall, today, random)
@@ -121,6 +165,7 @@ export async function openLoop(
         else {
           answered++
           ms[kind].push(performance.now() - due)
+          all.push({ at: (due - began) / 1000, ms: performance.now() - due })
         }
       },
       () => {
@@ -149,5 +194,6 @@ export async function openLoop(
     },
     loopP99: await served.loopP99(),
     memoryPeak: peak,
+    calm: stretches.calm(seconds, all),
   }
 }

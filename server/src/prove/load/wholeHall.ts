@@ -116,7 +116,8 @@ export const wholeWords = (w: WholeHall): string => {
   const asked = 'memory under 300 MB'
   return [
     [
-      `everything of ${w.athletes.toLocaleString('en')} athletes with ${w.pictures} pictures out: ` +
+      `everything of ${w.athletes.toLocaleString('en')} athletes with ${w.pictures} ` +
+        'pictures out: ' +
         `${w.gb.toFixed(1)} GB, ${w.lines.toLocaleString('en')} lines`,
       asked,
       took(w.memoryOut, w.outS),

@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import { exerciseById, type Exercise } from '@mano/core/catalogue/exercises'
 import { findingLine } from '@mano/core/safety/words'
 import { loadAdvice } from '@mano/core/session/loads'
+import type { Block } from '@mano/core/plan/types'
 import { CLOSING, warmUp } from '@mano/core/session/steps'
 import { toSi } from '@mano/core/units/convert'
 import { addDays } from '@mano/core/units/dates'
@@ -204,11 +205,7 @@ export function End({
         <p>
           {own.early.reason}. Left:{' '}
           {own.early.setsLeft
-            .map(
-              (x) =>
-                `${x.sets} of ` +
-                `${exerciseById(today?.blocks.find((b) => b.id === x.blockId)?.exerciseId ?? '')?.name.toLowerCase() ?? 'a block'}`,
-            )
+            .map((x) => `${x.sets} of ${nameOf(today?.blocks ?? [], x.blockId)}`)
             .join(', ')}
           .{' '}
           {!data.link && (
@@ -263,3 +260,7 @@ export function End({
     </div>
   )
 }
+
+/** A block of the day by the name of its exercise. */
+const nameOf = (blocks: readonly Block[], id: string): string =>
+  exerciseById(blocks.find((b) => b.id === id)?.exerciseId ?? '')?.name.toLowerCase() ?? 'a block'

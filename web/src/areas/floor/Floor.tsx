@@ -142,7 +142,11 @@ export default function Floor() {
                     .map(
                       (h) =>
                         `${h.hand} ` +
-                        `${h.todayN === null ? 'not squeezed' : h.r?.ok ? READY[h.r.word] : 'no baseline yet'}`,
+                        (h.todayN === null
+                          ? 'not squeezed'
+                          : h.r?.ok
+                            ? READY[h.r.word]
+                            : 'no baseline yet'),
                     )
                     .join(', ')
                 : 'not squeezed today'}

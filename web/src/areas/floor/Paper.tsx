@@ -44,7 +44,8 @@ export default function Paper() {
             ? ''
             : block
               ? `${weeks.length} weeks from ${formatDate(must(weeks[0]).weekStart, data.today)}`
-              : `Week of ${formatDate(week, data.today)}, ${wholeWeekMinutes(must(weeks[0]).blocks)} min`}
+              : `Week of ${formatDate(week, data.today)}, ` +
+                `${wholeWeekMinutes(must(weeks[0]).blocks)} min`}
         </p>
         <Button className="no-print" onClick={() => window.print()}>
           Print or save as PDF

@@ -3,7 +3,14 @@ import { HAND } from './hand'
 import { useEffect, useRef, useState } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { findingLine } from '@mano/core/safety/words'
-import { COUNT_IN_S, elapsedS, isTimed, restLeftS, waitsForLift } from '@mano/core/session/run'
+import {
+  COUNT_IN_S,
+  elapsedS,
+  isTimed,
+  restLeftS,
+  waitsForLift,
+  type Phase,
+} from '@mano/core/session/run'
 import type { Step } from '@mano/core/session/steps'
 import { formatClock } from '@mano/core/units/format'
 import { useOutbox } from '../../base/outbox'
@@ -154,7 +161,7 @@ export function Stage({
       : own.phase === 'confirm'
         ? `${HAND[step.hand]}: as planned?`
         : `${HAND[step.hand]}: ` +
-          `${own.phase === 'ready' ? (waitsForLift(step) ? 'after the main-lift set' : 'get ready') : own.phase === 'count' ? 'get set' : beat ? beat.word : exercise.mode === 'hold' ? 'hold' : 'work'}`
+          phaseWord(own.phase, step, beat?.word ?? (exercise.mode === 'hold' ? 'hold' : 'work'))
   const small = paused
     ? 'paused'
     : own.phase === 'rest'
@@ -349,4 +356,10 @@ function Next({ run }: { run: RunView }) {
       </div>
     </div>
   )
+}
+
+/** What the clock counts, in a word. `atWork`: while the hand works. */
+function phaseWord(phase: Phase, step: Step, atWork: string): string {
+  if (phase === 'ready') return waitsForLift(step) ? 'after the main-lift set' : 'get ready'
+  return phase === 'count' ? 'get set' : atWork
 }

@@ -102,7 +102,12 @@ function Critical({ view }: { view: CfView }) {
             (['left', 'right'] as const)
               .map(
                 (h) =>
-                  `${h} ${view.hands[h].points.map((p) => `${formatWithUnit(p.loadKg, 'kg', units)} ${Math.round(p.seconds)} s`).join(', ')}`,
+                  `${h} ` +
+                  view.hands[h].points
+                    .map(
+                      (p) => `${formatWithUnit(p.loadKg, 'kg', units)} ${Math.round(p.seconds)} s`,
+                    )
+                    .join(', '),
               )
               .join('; ')
           }

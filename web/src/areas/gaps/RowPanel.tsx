@@ -447,6 +447,11 @@ function HangAndLoad({ row }: { row: GapRow }) {
   const f = (kg: Kg) => formatWithUnit(kg, 'kg', units)
   const range = (low: number, high: number) =>
     Math.abs(high - low) < 0.05 ? f(low) : `${f(low)} to ${f(high)}`
+  /** The distances of two ends from nothing, the smaller first. */
+  const apart = (a: number, b: number) => {
+    const [x, y] = [Math.abs(a), Math.abs(b)]
+    return range(Math.min(x, y), Math.max(x, y))
+  }
   const REFUSED = {
     'hold-too-short': 'A hold under 6 s says nothing through these curves: use a lighter load.',
     'hold-too-long': 'Over 600 s the curves do not hold: use a heavier load.',
@@ -491,7 +496,7 @@ function HangAndLoad({ row }: { row: GapRow }) {
             : next.ok
               ? `${range(next.lowKg, next.highKg)} in all, ` +
                 `${next.lowKg - mass.value >= 0 ? 'added' : 'taken off'} ` +
-                `${range(Math.min(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)), Math.max(Math.abs(next.lowKg - mass.value), Math.abs(next.highKg - mass.value)))}`
+                apart(next.lowKg - mass.value, next.highKg - mass.value)
               : REFUSED[next.reason]}
         </b>
       </label>

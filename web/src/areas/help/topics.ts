@@ -47,7 +47,8 @@ export const TOPICS: readonly { group: string; topics: readonly Topic[] }[] = [
         steps: [
           'Open the athlete, then Tests. Choose the protocol and start.',
           'Type each result and press Enter. The hands take turns.',
-          'Press a number to correct it, strike it out with a reason, or give it to the other hand.',
+          'Press a number to correct it, strike it out with a reason, or give it to the other ' +
+            'hand.',
         ],
       },
       {

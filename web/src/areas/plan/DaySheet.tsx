@@ -141,7 +141,8 @@ function Sheet({
                             {l.why}
                             {l.plates
                               ? '; ' +
-                                `${l.plates.map((p) => `${p.count} × ${kg(p.kg)}`).join(', ') || 'the pin alone'}`
+                                (l.plates.map((p) => `${p.count} × ${kg(p.kg)}`).join(', ') ||
+                                  'the pin alone')
                               : ''}
                           </span>
                         </>

@@ -51,7 +51,9 @@ export function FatigueLine({
       <b>Fatigue model: </b>
       {w === null
         ? `no hold of ${listed(check.followed)} is likely to fail.`
-        : `set ${w.set} of ${name(w.exerciseId)}, ${w.hand}, ${w.likely ? 'is likely to fail' : 'could fail'} (${Math.round(100 * w.fails)} of 100 draws)` +
+        : `set ${w.set} of ${name(w.exerciseId)}, ${w.hand}, ` +
+          `${w.likely ? 'is likely to fail' : 'could fail'} ` +
+          `(${Math.round(100 * w.fails)} of 100 draws)` +
           (w.restS !== null && w.restS > w.plannedRestS
             ? `: ${formatClock(w.restS)} of rest instead of ${formatClock(w.plannedRestS)} keeps it`
             : w.likely

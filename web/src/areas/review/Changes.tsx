@@ -141,7 +141,7 @@ function Plot({
         words={
           m
             ? [
-                `${m.change < 0 ? '\u2212' : '+'}${formatWithUnit(Math.abs(m.change), unit, units)}`,
+                (m.change < 0 ? '\u2212' : '+') + formatWithUnit(Math.abs(m.change), unit, units),
                 `, ${signed(m.ci[0])} to ${signed(m.ci[1])}`,
               ]
             : [h.last ? formatWithUnit(h.last.value, unit, units) : '', '']

@@ -160,9 +160,14 @@ function useNowMin(me: Me | undefined, readAt: number): number {
 }
 
 const told = ({ all, today, waits }: RosterNeeds): string =>
-  `${today === 0 ? `None of ${all} trains` : `${today} of ${all} ${today === 1 ? 'trains' : 'train'}`} today. ${
-    waits === 0 ? '' : `${waits} ${waits === 1 ? 'decision waits' : 'decisions wait'}.`
-  }`.trim()
+  [
+    today === 0
+      ? `None of ${all} trains today.`
+      : `${today} of ${all} ${today === 1 ? 'trains' : 'train'} today.`,
+    waits === 0 ? '' : `${waits} ${waits === 1 ? 'decision waits' : 'decisions wait'}.`,
+  ]
+    .filter(Boolean)
+    .join(' ')
 
 /** Further rows: asked for by the button, and by itself once it comes into sight. */
 function More({ left, busy, more }: { left: number; busy: boolean; more: () => void }) {

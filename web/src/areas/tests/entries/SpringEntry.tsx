@@ -15,6 +15,7 @@ import type { EntryProps } from './types'
 import { useDraft } from './useDraft'
 import type { Kg } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
+import { rowOf } from '@mano/core/units/row'
 
 /** Opening the springs are closed from, mm; null from wide open. */
 function setOf(variant: Readonly<Record<string, string>>): number | null {
@@ -95,8 +96,7 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
             <Checkbox checked={shown} onChange={(e) => setShown(e.currentTarget.checked)} />
             {setMm === null
               ? 'Set shown before the close'
-              : `${must(setWidth.options.find((o) => o.id === (session.variant['set_width'] ?? 'card'))).name}` +
-                ': ' +
+              : `${rowOf(setWidth.options, session.variant['set_width'] ?? 'card').name}: ` +
                 'block or card shown before the close'}
           </label>
         )}

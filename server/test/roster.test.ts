@@ -7,6 +7,7 @@ import { buildApp } from '../src/app'
 import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
 import { Seeded } from '@mano/core/units/seeded'
 import { AthleteEntity, HallEntity } from '../src/db/entities'
+import { ask } from '../src/db/ask'
 import { inHall } from '../src/db/hall'
 import { rowsIn } from '../src/http/freshen'
 import { rosterRows } from '../src/http/rosterRows'
@@ -300,4 +301,19 @@ describe('pages of the roster', () => {
     )
     expect(names).toHaveLength(rows.length)
   })
+})
+
+it('the first look of a day works each athlete out once, marks and all', async () => {
+  const large = await hall(r, 'zoe')
+  for (let i = 0; i < 18; i++)
+    await addAthlete(large.agent, { name: `Athlete ${i}`, birthDate: null }, true)
+  expect(await rosterOf(large.agent)).toHaveLength(18)
+  const [written] = await inHall(r.app, large.hallId, (em) =>
+    ask<{ rows: number; transactions: number; marks: number }>(
+      em,
+      `SELECT count(*)::int AS rows, count(DISTINCT xmin::text)::int AS transactions,
+        (SELECT count(*)::int FROM athlete_mark) AS marks FROM roster_row`,
+    ),
+  )
+  expect(written).toEqual({ rows: 18, transactions: 1, marks: 0 })
 })

@@ -31,12 +31,14 @@ async function freshen(
       `WITH first AS (SELECT athlete_id FROM athlete_mark WHERE id <= $2::bigint
          GROUP BY athlete_id
          ORDER BY min(id) LIMIT ${MARKED}),
+       missing AS (SELECT a.id FROM athlete a
+         LEFT JOIN roster_row r ON r.athlete_id = a.id AND r.day = $1
+         WHERE r.athlete_id IS NULL AND a.archived_on IS NULL),
        gone AS (DELETE FROM athlete_mark WHERE id IN (SELECT id FROM athlete_mark
-         WHERE athlete_id IN (SELECT athlete_id FROM first) ORDER BY id FOR UPDATE)
+         WHERE athlete_id IN (SELECT athlete_id FROM first UNION SELECT id FROM missing)
+         ORDER BY id FOR UPDATE)
          RETURNING athlete_id)
-       SELECT athlete_id AS id, false AS missing FROM gone UNION SELECT a.id, true FROM athlete a
-        LEFT JOIN roster_row r ON r.athlete_id = a.id AND r.day = $1 WHERE r.athlete_id IS NULL
-        AND a.archived_on IS NULL`,
+       SELECT athlete_id AS id, false AS missing FROM gone UNION SELECT id, true FROM missing`,
       [today, upTo],
     )
   let claimed = await claim()

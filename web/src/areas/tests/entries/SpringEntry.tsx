@@ -14,7 +14,6 @@ import { RestLine, useRestLeft } from './RestGate'
 import type { EntryProps } from './types'
 import { useDraft } from './useDraft'
 import type { Kg } from '@mano/core/units/quantity'
-import { must } from '@mano/core/units/must'
 import { rowOf } from '@mano/core/units/row'
 
 /** Opening the springs are closed from, mm; null from wide open. */

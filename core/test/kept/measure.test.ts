@@ -10,7 +10,7 @@ import * as level from '../../src/measure/level'
 import { line } from '../../src/measure/line'
 import * as mechanics from '../../src/measure/mechanics'
 import * as norms from '../../src/measure/norms'
-import { tTails } from '../../src/measure/quantiles'
+import { medianOf, tTails } from '../../src/measure/quantiles'
 import { reliability } from '../../src/measure/reliability'
 import * as spread from '../../src/measure/spread'
 import * as trend from '../../src/measure/trend'
@@ -173,6 +173,7 @@ const OF: Readonly<Record<string, (dice: Dice) => unknown>> = {
       norms.doddsCentile(sex, age, kgf),
     ]
   },
+  'the middle': (d) => medianOf(round(d, d.whole(1, 6), 40, 0.2)),
   't both ways': (d) => tTails(d.normal(0, 3), d.of([0.5, 1, 3.3, 40])),
   reliability: (d) => {
     const sessions = d.whole(1, 4)

@@ -67,14 +67,17 @@ export function sessionsOf(dice: Dice, most = 9): TestSession[] {
   return TESTS.filter(() => dice.yes(0.7)).flatMap((test) => {
     const [count, apart] = [dice.whole(1, most), dice.of([7, 10, 14, 28])]
     const [drift, error] = [dice.of([-0.04, 0, 0, 0.03]), dice.of([0.004, 0.015, 0.05])]
-    const lean = dice.between(0.8, 1.15)
+    const lean = dice.of([0.7, 0.8, 0.95, 1, 1.15])
+    // Some hands catch up half way through.
+    const even = dice.yes(0.35) ? count / 2 : count
     const name = [test.id, ...Object.values(test.variant)].join(' ')
     return Array.from({ length: count }, (_, i): TestSession => {
       const on = addDays(FIRST_DAY, dice.whole(0, 2) + i * apart)
       const level = test.at * Math.exp(drift * i + error * dice.normal())
       const trials = test.hands.flatMap((hand) =>
         Array.from({ length: dice.whole(1, 3) }, (__, k): Trial => {
-          const value = level * (hand === 'right' ? lean : 1) * (1 + 0.02 * dice.normal())
+          const value =
+            level * (hand === 'right' && i < even ? lean : 1) * (1 + 0.02 * dice.normal())
           return {
             id: `${name} ${i} ${hand} ${k}`,
             hand,

@@ -205,8 +205,8 @@ const girths = (dice: Dice): string =>
     ),
   )
 
-it('fourteen made-up records are reviewed as they were, in every sentence', async () => {
-  const lines = Array.from({ length: 14 }, (_, seed) => {
+it('twenty-two made-up records are reviewed as they were, in every sentence', async () => {
+  const lines = Array.from({ length: 22 }, (_, seed) => {
     const dice = new Dice(seed)
     const sessions = sessionsOf(dice)
     return [

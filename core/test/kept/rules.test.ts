@@ -7,6 +7,7 @@ import { TISSUES } from '../../src/catalogue/tissues'
 import { EMPTY_DAY, type DayFrame } from '../../src/intake/week'
 import { hardDaysOf, validate } from '../../src/plan/rules'
 import { taperHardBefore } from '../../src/plan/rulesOfWeek'
+import { standTogether } from '../../src/plan/rulesOfSession'
 import { NOBODY, type PlanContext } from '../../src/plan/situation'
 import { PLAIN_TERMS, type Block, type WeekPlan, type WeekTerms } from '../../src/plan/types'
 import { judgeBy } from '../../src/safety/judge'
@@ -124,4 +125,13 @@ it('sixty careless weeks break the rules they broke: which, where, in which word
     ]
   }).flat()
   await expect(`${lines.join('\n')}\n`).toMatchFileSnapshot('rules.txt')
+})
+
+it('the same pairs of exercises stand together on a day', async () => {
+  const pairs = WORK.flatMap((a, i) =>
+    WORK.slice(i)
+      .filter((b) => a.primary === b.primary && standTogether(a, b))
+      .map((b) => `${a.id} ${b.id}`),
+  )
+  await expect(`${pairs.join('\n')}\n`).toMatchFileSnapshot('together.txt')
 })

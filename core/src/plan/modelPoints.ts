@@ -1,3 +1,4 @@
+import { groupBy } from '../units/group'
 import { must } from '../units/must'
 import {
   countsAs,
@@ -10,7 +11,7 @@ import {
   SLOPES,
 } from './compose'
 import { effectiveSets } from './coverage'
-import { by, DAYS, type Programme } from './programme'
+import { DAYS, type Programme } from './programme'
 import type { Block } from './types'
 
 // The points of a week as costs and rows, each group as `score.ts` counts it.
@@ -72,13 +73,13 @@ function top(m: Programme): void {
   m.sum([m.col(POINTS.top - POINTS.topMore, 2), ...looked], [1, ...looked.map(() => -1)])
   if (brief.twoDays) {
     const twice = good.flatMap((own) => {
-      const onDays = [...by(own, (i) => m.of(i).block.day).values()]
+      const onDays = [...groupBy(own, (i) => m.of(i).block.day).values()]
       return onDays.length < 2 ? [] : [m.two(onDays.map((g) => m.there(g)))]
     })
     if (twice.length > 0) m.there(twice, POINTS.topTwoDays)
   }
   const again = (brief.mainTwice ? good : []).flatMap((own) => {
-    const mains = [...by(own, (i) => m.of(i).e.id).values()].flatMap((g) =>
+    const mains = [...groupBy(own, (i) => m.of(i).e.id).values()].flatMap((g) =>
       new Set(g.map((i) => m.of(i).block.day)).size < 2 ? [] : [m.two(g)],
     )
     return mains.length === 0 ? [] : [m.there(mains)]
@@ -89,8 +90,8 @@ function top(m: Programme): void {
 
 function kinds(m: Programme): void {
   const open = m.all.filter((i) => !m.rated(i).close)
-  const used = [...by(open, (i) => countsAs(m.of(i).e.id)).values()].map((own) =>
-    m.used(by(own, (i) => `${m.of(i).e.id} ${m.of(i).block.day}`).values(), POINTS.exercise),
+  const used = [...groupBy(open, (i) => countsAs(m.of(i).e.id)).values()].map((own) =>
+    m.used(groupBy(own, (i) => `${m.of(i).e.id} ${m.of(i).block.day}`).values(), POINTS.exercise),
   )
   m.over(POINTS.exerciseOver, m.brief.exercisesMost, used)
 }
@@ -99,8 +100,8 @@ function sessionsOf(m: Programme, d: number): void {
   const { brief } = m
   const own = m.day(d)
   // Both ways of a joint are one block.
-  const blocks = [...by(own, (i) => countsAs(m.of(i).e.id)).values()].flatMap((same) => {
-    const each = [...by(same, (i) => m.of(i).e.id).values()]
+  const blocks = [...groupBy(own, (i) => countsAs(m.of(i).e.id)).values()].flatMap((same) => {
+    const each = [...groupBy(same, (i) => m.of(i).e.id).values()]
     return each.length < 2 ? same : [m.used(each)]
   })
   m.over(POINTS.blockOver, sessionBlocks(must(m.p.frame[d]).minutes), blocks)
@@ -127,7 +128,7 @@ function likes(m: Programme): void {
   for (const l of LIKES) {
     const used = l.ids.flatMap((id) => {
       const own = m.all.filter((i) => m.of(i).e.id === id)
-      return own.length === 0 ? [] : [m.used(by(own, (i) => m.of(i).block.day).values())]
+      return own.length === 0 ? [] : [m.used(groupBy(own, (i) => m.of(i).block.day).values())]
     })
     m.over(POINTS.duplicate, l.most, used)
   }

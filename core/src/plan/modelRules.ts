@@ -1,5 +1,6 @@
 import { TISSUES, type TissueId } from '../catalogue/tissues'
 import { DAY_NAMES } from '../intake/week'
+import { groupBy } from '../units/group'
 import { must } from '../units/must'
 import { hardBeforeDays } from './candidates'
 import {
@@ -12,7 +13,7 @@ import {
   tooNear,
 } from './limits'
 import { SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, TAPER_HARD, TISSUE_BUDGET } from './practice'
-import { by, DAYS, type Programme } from './programme'
+import { DAYS, type Programme } from './programme'
 import { taperHardBefore } from './rulesOfWeek'
 
 // The rules of a week as rows, each group under the name of its rules in `rules.ts`.
@@ -140,7 +141,7 @@ export function weekRows(m: Programme): void {
       })
   }
   const worked = m.all.filter((i) => m.of(i).e.aim !== 'balance')
-  for (const own of by(worked, (i) => m.of(i).e.id).values()) {
+  for (const own of groupBy(worked, (i) => m.of(i).e.id).values()) {
     const says = `${m.of(must(own[0])).e.name}: twice a week at the most.`
     m.atMost('same_block', says, SAME_BLOCK_A_WEEK, own)
   }

@@ -1,9 +1,10 @@
 import { DAY_NAMES } from '../intake/week'
+import { groupBy } from '../units/group'
 import { must } from '../units/must'
 import { BLOCKS_A_DAY } from './compose'
 import { canExtend } from './limits'
 import { CLOSE_MIN, EARLY_A_DAY, FINISHERS_A_DAY, QUALITIES_A_DAY, WARM_UP_MIN } from './practice'
-import { by, type Programme } from './programme'
+import { type Programme } from './programme'
 import { standTogether } from './rulesOfSession'
 
 /** What one session holds. */
@@ -36,8 +37,8 @@ export function sessionRows(m: Programme, d: number): void {
 function onePerQuality(m: Programme, d: number): void {
   const says = `${DAY_NAMES[d]}: one exercise of a quality.`
   const one = (at: readonly number[]) => m.atMost('one_per_quality', says, 1, at)
-  for (const own of by(m.day(d), (i) => m.of(i).e.primary).values()) {
-    const kinds = [...by(own, (i) => m.of(i).e.id).values()]
+  for (const own of groupBy(m.day(d), (i) => m.of(i).e.primary).values()) {
+    const kinds = [...groupBy(own, (i) => m.of(i).e.id).values()]
     const apart = (a: readonly number[], b: readonly number[]) =>
       !standTogether(m.of(must(a[0])).e, m.of(must(b[0])).e)
     if (kinds.every((a, n) => kinds.every((b, k) => k <= n || apart(a, b)))) {
@@ -69,10 +70,10 @@ function closes(m: Programme, d: number): void {
 }
 
 function qualities(m: Programme, d: number): void {
-  const used = [...by(m.day(d), (i) => m.of(i).e.primary).values()].flatMap((own) => {
+  const used = [...groupBy(m.day(d), (i) => m.of(i).e.primary).values()].flatMap((own) => {
     if (m.rated(must(own[0])).extensor) return []
     const v = m.col(0)
-    for (const g of by(own, (i) => m.of(i).e.id).values())
+    for (const g of groupBy(own, (i) => m.of(i).e.id).values())
       m.row({
         rule: 'qualities_day',
         key: 'session',

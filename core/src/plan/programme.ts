@@ -3,6 +3,7 @@ import { candidatesOf, type Candidate } from './candidates'
 import { contextOf, type WeekProblem } from './problem'
 import type { PlanContext } from './situation'
 import type { Block, WeekTerms } from './types'
+import { groupBy } from '../units/group'
 import { must } from '../units/must'
 
 /**
@@ -35,17 +36,6 @@ export interface Model {
 }
 
 export const DAYS = [0, 1, 2, 3, 4, 5, 6] as const
-/** Items by what they are of, in the order they are met. */
-export const by = <K>(items: readonly number[], of: (i: number) => K): Map<K, number[]> => {
-  const out = new Map<K, number[]>()
-  for (const i of items) {
-    const k = of(i)
-    const own = out.get(k)
-    if (own) own.push(i)
-    else out.set(k, [i])
-  }
-  return out
-}
 const ones = (at: readonly number[], value = 1): number[] => at.map(() => value)
 
 type Brief = ReturnType<typeof briefOf>
@@ -88,8 +78,8 @@ export class Programme {
     this.all = candidates.map((_, i) => i)
     this.brief = briefOf(p)
     this.#rated = candidates.map((x) => this.brief.of(x.e))
-    this.#onDay = by(this.all, (i) => this.of(i).block.day)
-    this.#groups = DAYS.map((d) => [...by(this.day(d), (i) => this.of(i).e.id).values()])
+    this.#onDay = groupBy(this.all, (i) => this.of(i).block.day)
+    this.#groups = DAYS.map((d) => [...groupBy(this.day(d), (i) => this.of(i).e.id).values()])
   }
 
   of(i: number): Candidate {

@@ -8,6 +8,11 @@ import { shortWords, type Priority, type PriorityMove } from './priorities'
  */
 const RAISE = { by: 4, most: 1.8 } as const
 const MOVED: Readonly<Record<PriorityMove, number>> = { pin: 1.6, raise: 1.3, lower: 0.6 }
+const MOVED_WORD: Readonly<Record<PriorityMove, string>> = {
+  pin: 'pinned',
+  raise: 'raised',
+  lower: 'lowered',
+}
 /** Importance is said of 5; priorities of a week are shares of one. */
 const OF = 5
 
@@ -40,11 +45,7 @@ export function wantsOf(list: readonly Priority[]): Want[] {
         `importance ${r.importance} of 5, ${r.emphasis}`,
         r.state === 'untested' ? 'not tested yet' : shortWords(r.belief),
         lean > 0 ? 'a lean acted on' : '',
-        choice
-          ? (choice.move === 'pin' ? 'pinned' : choice.move === 'raise' ? 'raised' : 'lowered') +
-            ` ` +
-            `by the coach (${choice.reason})`
-          : '',
+        choice ? `${MOVED_WORD[choice.move]} by the coach (${choice.reason})` : '',
       ]
         .filter(Boolean)
         .join(', '),

@@ -104,8 +104,7 @@ export async function swapDatabase(
     const { rowCount } = await c.query('SELECT 1 FROM pg_database WHERE datname = $1', [database])
     await c.query(
       'BEGIN; ' +
-        ((rowCount ? `ALTER DATABASE ${quote(database)} RENAME TO ${quote(old(database))};` : '') +
-          ` `) +
+        (rowCount ? `ALTER DATABASE ${quote(database)} RENAME TO ${quote(old(database))}; ` : '') +
         `ALTER DATABASE ${quote(fresh)} RENAME TO ${quote(database)}; COMMIT`,
     )
   })

@@ -11,7 +11,17 @@ import { factsOf } from '@mano/core/reference/facts'
 import { search } from '@mano/core/reference/search'
 import { safetyPage } from '@mano/core/safety/page'
 import { DEFAULT_FRAME } from '@mano/core/plan/types'
-import { addAthlete, hall, importFile, rig, trial, unitBody, type Rig, type Staff } from '../hall'
+import {
+  addAthlete,
+  hall,
+  importFile,
+  rig,
+  sessionFor,
+  trial,
+  unitBody,
+  type Rig,
+  type Staff,
+} from '../hall'
 
 // Read with one row more in each of six tables (`plugin.ts`), and nothing else changed.
 
@@ -30,8 +40,18 @@ beforeAll(async () => {
 })
 afterAll(() => r.close())
 
-const kit = async (kind: string): Promise<KitUnit> =>
-  ((await own.agent.get('/api/kit').expect(200)).body as KitUnit[]).find((u) => u.kind === kind)!
+/** A test by the made-up protocol, on the ball. */
+const sessionOf = async () => {
+  const all = (await own.agent.get('/api/kit').expect(200)).body as KitUnit[]
+  const unit = all.find((u) => u.kind === 'ball')!
+  return {
+    ...(await sessionFor(own.agent)),
+    protocolId: 'made_squeeze',
+    unitId: unit.id,
+    measurementId: unit.measurementId,
+    variant: {},
+  }
+}
 const view = async () =>
   athleteOf((await own.agent.get(`/api/athletes/${athleteId}`).expect(200)).body as AthleteWire)
 const table = async (name: string) =>
@@ -51,18 +71,7 @@ describe('one row more', () => {
       'made_squeeze',
       'made_squeeze',
     ])
-    const unit = await kit('ball')
-    const session = {
-      id: v7(),
-      protocolId: 'made_squeeze',
-      unitId: unit.id,
-      measurementId: unit.measurementId,
-      variant: {},
-      conditions: { warm: true, rested: true, skinGood: true, well: true, familiar: false },
-      overrideReason: '',
-      note: '',
-      deviceAt: null,
-    }
+    const session = await sessionOf()
     await own.agent.post(`/api/athletes/${athleteId}/tests`).send(session).expect(201)
     await own.agent
       .post(`/api/tests/${session.id}/trials`)
@@ -132,18 +141,7 @@ describe('one row more', () => {
       .post(`/api/athletes/${athleteId}/flags`)
       .send({ id: v7(), flags: ['unwell'] })
       .expect(201)
-    const unit = await kit('ball')
-    const refused = await own.agent.post(`/api/athletes/${athleteId}/tests`).send({
-      id: v7(),
-      protocolId: 'made_squeeze',
-      unitId: unit.id,
-      measurementId: unit.measurementId,
-      variant: {},
-      conditions: { warm: true, rested: true, skinGood: true, well: true, familiar: false },
-      overrideReason: '',
-      note: '',
-      deviceAt: null,
-    })
+    const refused = await own.agent.post(`/api/athletes/${athleteId}/tests`).send(await sessionOf())
     expect(refused.status).toBeGreaterThanOrEqual(400)
     expect(JSON.stringify(refused.body)).toContain('Hands still wet')
     expect(safetyPage()).toContain('Hands still wet')

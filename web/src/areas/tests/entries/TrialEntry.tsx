@@ -115,7 +115,7 @@ export function TrialEntry({
         >
           {protocol.entryUnits.map((u) => (
             <option key={u} value={u}>
-              {labelOf(u)}
+              {labelOf(u) || u}
             </option>
           ))}
         </NativeSelect>

@@ -57,6 +57,14 @@ export function peerSteps(
   }
 }
 
+/** Other athletes' repeats of these protocols, alone: neither their persons nor their results. */
+export const stepsOfPeers = async (
+  em: EntityManager,
+  athleteId: string,
+  protocolIds: readonly string[],
+): Promise<SquadSteps> =>
+  protocolIds.length === 0 ? {} : stepsIn(await testsOf(em, athleteId, protocolIds))
+
 /** Other athletes' tests of these protocols: repeats, and the newest result of each set-up. */
 export async function peersOf(
   em: EntityManager,
@@ -65,9 +73,7 @@ export async function peersOf(
   of: { today: LocalDate; timeZone: string },
 ): Promise<Peers> {
   if (protocolIds.length === 0) return { steps: {}, results: [] }
-  const tests = joined(await summedTests(em, protocolIds, { than: athleteId, most: MOST }), (t) =>
-    seriesKey('', t, 'pair'),
-  )
+  const tests = await testsOf(em, athleteId, protocolIds)
   const ids = [...tests.keys()]
   const facts = new Map(
     (

@@ -26,7 +26,7 @@ import {
 import { insertOnce } from '../db/once'
 import { standing } from '../db/takenBack'
 import { loadWork, planVersions } from '../db/read'
-import { peersOf } from '../db/peers'
+import { stepsOfPeers } from '../db/peers'
 import { summedTests } from '../db/summed'
 import { athleteOr404 } from './athlete'
 import { created, ok, type Api, type Asked, type Call } from '../api/api'
@@ -39,21 +39,18 @@ import { ask } from '../db/ask'
 type Scene = Pick<Call, 'em' | 'hall' | 'today'>
 
 /** Other athletes' repeats of the tests this athlete has, which the error is read from too. */
-async function squadOf(call: Scene, athleteId: string): Promise<ReviewView['squad']> {
+async function squadOf(call: Pick<Scene, 'em'>, athleteId: string): Promise<ReviewView['squad']> {
   const protocols = await ask<{ id: string }>(
     call.em,
     `SELECT DISTINCT protocol_id AS id FROM current_test_session WHERE athlete_id = $1
       AND NOT practice`,
     [athleteId],
   )
-  return (
-    await peersOf(
-      call.em,
-      athleteId,
-      protocols.map((p) => p.id),
-      { today: call.today, timeZone: call.hall.timeZone },
-    )
-  ).steps
+  return stepsOfPeers(
+    call.em,
+    athleteId,
+    protocols.map((p) => p.id),
+  )
 }
 
 /** The coach's own limit for an athlete's lean, %; null: none, or taken back. */

@@ -21,11 +21,25 @@ test(
     await expect(row.getByText(/Mano: staple/)).toBeHidden()
     await expect(rating.getByRole('radio', { name: 'Staple' })).toBeChecked()
 
+    const wishes = page.getByRole('region', { name: 'Favourites of the hall' })
+    await wishes.getByText('Favourites of the hall').click()
+    await wishes.getByRole('button', { name: 'Avoid it' }).click()
+    await expect(wishes.getByText('Choose an exercise first.')).toBeVisible()
+    await wishes.getByRole('combobox', { name: 'Exercise' }).fill('let it roll')
+    await page.getByRole('option', { name: 'Wrist curl, let it roll' }).click()
+    await wishes.getByRole('button', { name: 'Make it a favourite' }).click()
+    const ours = wishes.getByRole('radiogroup', { name: 'Wrist curl, let it roll in the hall' })
+    await expect(ours.getByRole('radio', { name: 'Favourite' })).toBeChecked()
+
     await page.goto(hall.url)
     await open(page, 'Mirela Stroud', 'Plan')
     const card = page.getByRole('button', { name: /Wrist curl, let it roll/ }).last()
     await card.click()
     const wish = page.getByRole('radiogroup', { name: /In later weeks of Mirela/ })
+    await expect(
+      page.getByText('In later weeks of Mirela Stroud, as for all of the hall'),
+    ).toBeVisible()
+    await expect(wish.getByRole('radio', { name: 'Favourite' })).toBeChecked()
     await wish.getByText('Avoid').click()
     await expect(page.getByText(/Wrist curl.* for Mirela Stroud: avoided\./)).toBeVisible()
     await page.reload()

@@ -59,7 +59,7 @@ test('pictures of the main views', async ({ page, own }) => {
   await page.getByRole('button', { name: 'Block', exact: true }).click()
   await page.getByLabel('Weeks').selectOption('8')
   await page.getByRole('button', { name: 'Plan the block' }).click()
-  await expect(page.getByText('8 weeks planned.')).toBeVisible({ timeout: 90_000 })
+  await expect(page.getByText('8 weeks planned,')).toBeVisible({ timeout: 90_000 })
   await page.evaluate(() => scrollTo(0, 0))
   await shot('block', '8 weeks planned')
   await stage('Floor')
@@ -274,7 +274,7 @@ test('blocks of five athletes', async ({ page, own }) => {
     await page.getByRole('button', { name: 'Block', exact: true }).click()
     await page.getByLabel('Weeks').selectOption('8')
     await page.getByRole('button', { name: 'Plan the block' }).click()
-    await expect(page.getByText('8 weeks planned.')).toBeVisible({ timeout: 90_000 })
+    await expect(page.getByText('8 weeks planned,')).toBeVisible({ timeout: 90_000 })
     const board = page.getByRole('table', { name: /what rises in each/ })
     parts.push(
       [

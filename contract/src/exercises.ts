@@ -44,6 +44,13 @@ export interface TierView extends OwnTier {
   on: string
   by: string
 }
+/** What the coaches of a hall would rather have of everybody. */
+export interface HallWishView {
+  exerciseId: string
+  wish: Wish
+  on: string
+  by: string
+}
 export interface WishView {
   exerciseId: string
   /** Null: asked, and neither. */

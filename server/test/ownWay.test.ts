@@ -1,7 +1,7 @@
 import { Pool } from 'pg'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { TierView } from '@mano/contract/exercises'
+import type { HallWishView, TierView } from '@mano/contract/exercises'
 import type { PlanView } from '@mano/contract/plan'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { addDays } from '@mano/core/units/dates'
@@ -79,6 +79,12 @@ it(
     await say(wish('favourite', { athleteId: null })).expect(201)
     expect((await plan()).wishes).toMatchObject([{ wish: 'avoid', hall: false }])
     expect((await who()).wishes).toEqual({ towel_hang: 'avoid' })
+    const hallOnes = async (staff = own) =>
+      (await staff.agent.get('/api/exercise-wishes').expect(200)).body as HallWishView[]
+    expect(await hallOnes()).toMatchObject([
+      { exerciseId: 'towel_hang', wish: 'favourite', on: TODAY, by: 'ruth' },
+    ])
+    expect(await hallOnes(other)).toEqual([])
     await say(wish(null)).expect(201)
     expect((await plan()).wishes).toMatchObject([{ wish: null, hall: false }])
     expect((await who()).wishes).toEqual({})

@@ -208,6 +208,7 @@ export const ROUTES = {
   'PUT /api/hall': { right: 'coach', body: hallBody },
   'GET /api/exercise-tiers': { right: 'look' },
   'POST /api/exercise-tiers': { right: 'coach', body: tierBody },
+  'GET /api/exercise-wishes': { right: 'look' },
   'POST /api/exercise-wishes': { right: 'coach', body: wishBody },
   'GET /api/standards': { right: 'look' },
   'POST /api/standards': { right: 'coach', body: standardBody },

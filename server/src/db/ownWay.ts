@@ -1,9 +1,9 @@
 import type { WishView } from '@mano/contract/exercises'
-import type { OwnTier } from '@mano/core/catalogue/tiers'
+import type { OwnTier, Wish } from '@mano/core/catalogue/tiers'
 import { localDateOf } from '@mano/core/units/dates'
 import { IsNull, type EntityManager } from 'typeorm'
 import { ExerciseWishEntity, HallTierEntity } from './entities'
-import { type HallTier } from './rows'
+import type { ExerciseWish, HallTier } from './rows'
 
 const NEWEST = { recordedAt: 'DESC', id: 'DESC' } as const
 
@@ -15,6 +15,17 @@ export async function hallTiers(em: EntityManager): Promise<(HallTier & OwnTier)
     if (!newest.has(key)) newest.set(key, t)
   }
   return [...newest.values()].filter((t): t is HallTier & OwnTier => t.tier !== null)
+}
+
+/** What is wished of everybody in the hall: the newest of each exercise that is not neither. */
+export async function hallWishes(em: EntityManager): Promise<(ExerciseWish & { wish: Wish })[]> {
+  const newest = new Map<string, ExerciseWish>()
+  for (const w of await em.find(ExerciseWishEntity, {
+    where: { athleteId: IsNull() },
+    order: NEWEST,
+  }))
+    if (!newest.has(w.exerciseId)) newest.set(w.exerciseId, w)
+  return [...newest.values()].flatMap((w) => (w.wish === null ? [] : [{ ...w, wish: w.wish }]))
 }
 
 /**

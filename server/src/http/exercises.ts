@@ -1,9 +1,9 @@
-import type { TierView } from '@mano/contract/exercises'
+import type { HallWishView, TierView } from '@mano/contract/exercises'
 import { localDateOf } from '@mano/core/units/dates'
 import { created, ok, type Api } from '../api/api'
 import { AthleteEntity, ExerciseWishEntity, HallTierEntity } from '../db/entities'
 import { insertOnce } from '../db/once'
-import { hallTiers } from '../db/ownWay'
+import { hallTiers, hallWishes } from '../db/ownWay'
 import { notFound } from '../faults/problem'
 import { names } from './plan'
 
@@ -26,6 +26,18 @@ export function mountExercises(api: Api): void {
   api.on('POST /api/exercise-tiers', async (call) => {
     await insertOnce(call.em, HallTierEntity, { ...call.actor, ...call.body })
     return created({ id: call.body.id })
+  })
+
+  api.on('GET /api/exercise-wishes', async (call) => {
+    const who = await names(call)
+    return ok(
+      (await hallWishes(call.em)).map((w): HallWishView => ({
+        exerciseId: w.exerciseId,
+        wish: w.wish,
+        on: localDateOf(w.recordedAt, call.hall.timeZone),
+        by: who.get(w.actorId ?? '') ?? 'the demo',
+      })),
+    )
   })
 
   api.on('POST /api/exercise-wishes', async (call) => {

@@ -9,6 +9,7 @@ import { For } from '../../base/For'
 import { Archive } from './Archive'
 import { ExerciseTiers } from './ExerciseTiers'
 import { Exports } from './Exports'
+import { HallWishes } from './HallWishes'
 import { OwnSignIn } from './OwnSignIn'
 import { Keys } from './Keys'
 import { People } from './People'
@@ -52,6 +53,7 @@ export default function Hall() {
       <Calmly waits={null}>
         <For right="coach">
           <ExerciseTiers />
+          <HallWishes />
           <Exports />
           <People me={me} />
         </For>

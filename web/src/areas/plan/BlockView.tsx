@@ -315,7 +315,7 @@ export function BlockView({ view }: { view: PlanView }) {
         {state === 'planning'
           ? `Planning week ${planned.length + 1} of ${weeks} …`
           : state === 'done'
-            ? `${planned.length} weeks planned. Only weeks with a version number are saved.`
+            ? `${plannedWords(planned)} Only weeks with a version number are saved.`
             : athlete.demand
               ? 'Days are the usual week; say which weeks are lighter, away or with tests, ' +
                 'then plan.'
@@ -325,13 +325,22 @@ export function BlockView({ view }: { view: PlanView }) {
       {planned.length > 0 && <BlockTissues planned={planned} today={me.today} />}
       <p className="note">
         Each week grows from the last ordinary one by 12 % at the most; a deload takes 60 % of it,
-        the nine days before an event count half. Within: share of the best possible, week by week.
-        Practice estimates, no source. Events and the usual week are kept in{' '}
-        <Link to={`/athletes/${athlete.id}/intake`}>intake</Link>. Planned again, the block begins
-        with next week and grows from what was really done.
+        the nine days before an event count half. Practice estimates, no source. Events and the
+        usual week are kept in <Link to={`/athletes/${athlete.id}/intake`}>intake</Link>. Planned
+        again, the block begins with next week and grows from what was really done.
       </p>
     </main>
   )
+}
+
+/** How far the weeks are from the best possible ones, once for all of them. */
+function plannedWords(planned: readonly PlannedWeek[]): string {
+  const gaps = planned.flatMap((w) => w.gap ?? [])
+  const within = `within ${(100 * Math.max(...gaps)).toFixed(1)}\u00A0% of the best possible week`
+  const drafts = planned.length - gaps.length
+  const n = `${planned.length} weeks planned`
+  if (gaps.length === 0) return `${n}, as drafts.`
+  return drafts === 0 ? `${n}, each ${within}.` : `${n}, ${drafts} as drafts, the rest ${within}.`
 }
 
 const Current = ({ name, open }: { name: string; open: () => void }) => (

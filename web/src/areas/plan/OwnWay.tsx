@@ -31,17 +31,20 @@ function useWish() {
     undo: (b) => post(athlete.id, b.exerciseId, b.was),
   })
 }
-const standing = (view: PlanView, exerciseId: string): Wish | null =>
-  view.wishes.find((w) => w.exerciseId === exerciseId)?.wish ?? null
+const standing = (view: PlanView, exerciseId: string) =>
+  view.wishes.find((w) => w.exerciseId === exerciseId) ?? { wish: null, hall: false }
 
 /** Favourite, avoided or neither, beside one exercise of the week. */
 export function WishFor({ exerciseId, view }: { exerciseId: string; view: PlanView }) {
   const { athlete } = useAthletePage()
   const say = useWish()
-  const now = standing(view, exerciseId)
+  const { wish: now, hall } = standing(view, exerciseId)
   return (
     <div className="wish">
-      <span id={`wish-${exerciseId}`}>In later weeks of {athlete.name}</span>
+      <span id={`wish-${exerciseId}`}>
+        In later weeks of {athlete.name}
+        {hall && ', as for all of the hall'}
+      </span>
       <SegmentedControl
         aria-labelledby={`wish-${exerciseId}`}
         fullWidth

@@ -68,13 +68,7 @@ export function WeekHead({
           {planned.rotated.in.map(exerciseName).join(', ')} for {exerciseName(planned.rotated.out)}
         </small>
       )}
-      {planned && (
-        <small>
-          {planned.gap === null
-            ? 'draft'
-            : `within ${(100 * planned.gap).toFixed(1)}\u00A0% of the best week`}
-        </small>
-      )}
+      {planned?.gap === null && <small>draft</small>}
     </>
   )
 }

@@ -4,9 +4,12 @@ import { sportById } from '../catalogue/sports'
 import { ratingsOf, tierRank, type Rating, type Tier } from '../catalogue/tiers'
 import type { TissueId } from '../catalogue/tissues'
 import { addDays } from '../units/dates'
+import type { Minutes } from '../units/quantity'
+import { eventGap } from './taper'
 import {
   AIM_SETS,
   BESIDE,
+  CONTEST,
   CLOSING,
   FULL_WEEK_MIN,
   HISTORY,
@@ -19,6 +22,7 @@ import {
   POINTS,
   RANK_STEP,
   SERVED,
+  SHORT_WEEK_MIN,
   SLOPES,
   THUMB_DRILLS,
   THUMB_SETS,
@@ -31,6 +35,7 @@ import {
 import { SERVES } from './coverage'
 import { type Want } from '../demand/want'
 import type { WeekProblem } from './problem'
+import type { Block } from './types'
 import { whoOf, type Who } from './situation'
 import { schoolPoints, settingsFor, type Settings } from './schools'
 
@@ -82,6 +87,8 @@ export interface Brief {
   rows: readonly BriefRow[]
   /** Rows that must not be dropped: the two of highest importance and those as high. */
   top: readonly number[]
+  /** Those of them of the highest importance. */
+  highest: readonly number[]
   topSets: number
   /** Two sessions are possible. */
   twoDays: boolean
@@ -96,6 +103,8 @@ export interface Brief {
   climber: boolean
   thrower: boolean
   exercisesMost: number
+  /** Points of each exercise over that. */
+  exerciseOver: number
   sessionsMost: number
   maximalMost: number
   thumbMost: number
@@ -107,6 +116,8 @@ export interface Brief {
   skinDay: readonly number[]
   curlDay: readonly number[]
   fingerDay: readonly number[]
+  /** By day: points of a block that is not light. */
+  workDay: readonly number[]
 }
 
 const WEEK = [0, 1, 2, 3, 4, 5, 6]
@@ -302,13 +313,9 @@ function makeBrief(p: WeekProblem): Brief {
     kind,
     rows,
     top,
-    topSets:
-      kind === 'deload' || kind === 'contest'
-        ? POINTS.topSetsLess
-        : novice
-          ? POINTS.topSetsNovice
-          : POINTS.topSets,
-    mainTwice: rows.filter((r) => r.imp === 5).length < MANY_MAINS,
+    highest: top.filter((k) => rows[k]!.imp === rows[0]!.imp),
+    topSets: topSetsOf(kind, novice, minutes),
+    mainTwice: kind !== 'contest' && rows.filter((r) => r.imp === 5).length < MANY_MAINS,
     twoDays: open >= 2 && kind !== 'contest',
     settings,
     ratings,
@@ -324,7 +331,13 @@ function makeBrief(p: WeekProblem): Brief {
     sports,
     climber,
     thrower,
-    exercisesMost: novice ? NOVICE_WEEK.exercises : weekExercises(p.frame.map((d) => d.minutes)),
+    exercisesMost:
+      kind === 'contest'
+        ? CONTEST.exercises
+        : novice
+          ? NOVICE_WEEK.exercises
+          : weekExercises(p.frame.map((d) => d.minutes)),
+    exerciseOver: kind === 'contest' ? POINTS.contestOver : POINTS.exerciseOver,
     sessionsMost: novice ? NOVICE_WEEK.sessions : 7,
     maximalMost: kind === 'contest' || open < 2 ? 2 : 1,
     thumbMost: sports.some((s) => (THUMB_SETS.sports as readonly string[]).includes(s))
@@ -337,6 +350,11 @@ function makeBrief(p: WeekProblem): Brief {
     ),
     skinDay: WEEK.map((d) => (key(next(d)) ? POINTS.skinBeforeSport : 0)),
     curlDay: WEEK.map((d) => (thrower && key(next(d)) ? POINTS.curlsBeforeSport : 0)),
+    workDay: WEEK.map((d) =>
+      (eventGap(p.weekStart, d, p.terms) ?? Infinity) <= CONTEST.lateDays
+        ? POINTS.lateInContest
+        : 0,
+    ),
     fingerDay: WEEK.map((d) => {
       const own = p.frame[d]!.sportLoad
       const beside = [before(d), next(d)].filter((x) => x.sportLoad >= 2).length
@@ -349,16 +367,26 @@ function makeBrief(p: WeekProblem): Brief {
   }
 }
 
+/** Sets that look after a top quality: fewer in light and in short weeks, and for novices. */
+function topSetsOf(kind: Brief['kind'], novice: boolean, minutes: Minutes): number {
+  if (kind === 'deload' || kind === 'contest') return POINTS.topSetsLess
+  if (novice) return minutes < SHORT_WEEK_MIN ? POINTS.topSetsLess : POINTS.topSetsNovice
+  return minutes < SHORT_WEEK_MIN ? POINTS.topSetsShort : POINTS.topSets
+}
+
 /** Points that hang on the day a block stands on. */
-export const dayPoints = (e: Exercise, b: Brief, day: number): number => {
+export const dayPoints = (e: Exercise, b: Brief, { day, sets }: Pick<Block, 'day' | 'sets'>) => {
   const r = b.of(e)
+  const skin = (e.tissues.skin ?? 0) >= 2
+  const light = e.level === 'light' || r.close || r.extensor
   return (
     (e.level === 'hard' ? b.hardDay[day]! : 0) +
-    ((e.tissues.skin ?? 0) >= 2 ? b.skinDay[day]! : 0) +
+    (skin ? b.skinDay[day]! : 0) +
     (e.primary === 'wrist_flex' && e.mode === 'reps' && e.dose.range[1] >= 15
       ? b.curlDay[day]!
       : 0) +
-    (r.fingers ? b.fingerDay[day]! : 0)
+    (r.fingers ? b.fingerDay[day]! : 0) +
+    (light ? 0 : b.workDay[day]! * (sets > 2 || skin ? 1 : CONTEST.twoSets))
   )
 }
 

@@ -7,15 +7,14 @@ import { weakerOf } from './coverage'
 import { kitFor } from '../match/kit'
 import {
   choosable,
-  eventGap,
   freeHands,
   isLighter,
   isRestful,
   pullsFirst,
   setChoices,
-  taperHardOn,
   usualDose,
 } from './limits'
+import { eventGap, taperHardOn } from './taper'
 import { CLOSE_MIN, LEVEL_WEIGHT, WARM_UP_MIN } from './practice'
 import { briefOf } from './brief'
 import { isMain } from './faults'

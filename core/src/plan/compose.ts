@@ -8,11 +8,19 @@ import type { Minutes } from '../units/quantity'
 /** What a beginner's week holds at the most: sessions, and exercises but closing ones. */
 export const NOVICE_WEEK = { sessions: 2, exercises: 4 } as const
 
+/** Minutes a week under which it is two days of the main, fewer sets each, and the extensors. */
+export const SHORT_WEEK_MIN = 60
+/**
+ * Days before an event on which what is left is light, the share that two sets of other work cost
+ * there, and exercises of its week.
+ */
+export const CONTEST = { lateDays: 3, exercises: 3, twoSets: 0.5 } as const
+
 /** Minutes a week from which the whole of the sets is aimed at, and the least share of them. */
 export const FULL_WEEK_MIN = 100
-export const LEAST_SHARE = 0.6
+export const LEAST_SHARE = 0.5
 /** A novice needs less. */
-export const NOVICE_SHARE = 0.75
+export const NOVICE_SHARE = 0.65
 /** From so many qualities of the highest importance each has its day, and none asks for two. */
 export const MANY_MAINS = 3
 
@@ -25,9 +33,9 @@ export const TIER_SHARE: Record<Tier, number> = { staple: 1, good: 0.8, accessor
 /** Less for each place down within a tier. */
 export const RANK_STEP = 0.02
 /** A set counts less for a quality the exercise is rated in beside its own. */
-export const BESIDE = 0.4
+export const BESIDE = 0.25
 /** What a set looks after of a top quality: staples wholly, good ones less, less beside its own. */
-export const TOP_SHARE = { staple: 1, good: 0.8, beside: 0.7 } as const
+export const TOP_SHARE = { staple: 1, good: 0.8, beside: 0.35 } as const
 /** A set whose kind of effort is not what is asked for. */
 export const OTHER_EFFORT = 0.85
 /** Work for the experienced, in other hands. */
@@ -54,12 +62,13 @@ export const POINTS = {
    */
   topSets: 4,
   topSetsNovice: 3,
+  topSetsShort: 3,
   topSetsLess: 2,
   topFirstHalf: 0.75,
   topTwoDays: 4,
-  /** The main exercise of a top quality on two days; of a second one. */
+  /** The main exercise of a quality of the highest importance on two days; of one more at the top. */
   twice: 2.5,
-  twiceMore: 1.5,
+  twiceMore: 1,
   session: -0.4,
   /** A session more than a beginner needs. */
   sessionOver: -3,
@@ -79,6 +88,10 @@ export const POINTS = {
   filler: -1.5,
   dayOff: 2.5,
   fingerEve: -2.5,
+  /** Work that is not light in the last days before an event. */
+  lateInContest: -3,
+  /** An exercise over what the week of an event asks for. */
+  contestOver: -3,
   besideSport: -0.5,
   betweenSport: -2,
   onHardestSport: -2,
@@ -261,9 +274,10 @@ export const NOVICE_OUT = {
 } as const
 export const YOUNG_OUT = { mostFlexSets: 2 } as const
 
-/** Blocks of a session: what a coach writes by its minutes, and the most. */
-export const sessionBlocks = (minutes: Minutes): number => (minutes < 25 ? 3 : 4)
+/** Blocks of a session: the most, and what a coach writes by its minutes. */
 export const BLOCKS_A_DAY = 5
+export const sessionBlocks = (minutes: Minutes): number =>
+  minutes < 25 ? 3 : minutes < 50 ? 4 : BLOCKS_A_DAY
 export const EXTENSORS_A_SESSION = 2
 /** Exercises of a week (closing apart) by its sessions. */
 export function weekExercises(minutes: readonly Minutes[]): number {

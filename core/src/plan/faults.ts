@@ -41,7 +41,8 @@ export function orderFaults(blocks: readonly Block[], b: Brief): number {
     const at = main ? own.indexOf(main) : 0
     const late = own.slice(0, at).some((x) => {
       const e = exerciseOf(x)
-      return e !== undefined && b.of(e).fingers && e.position !== 'early'
+      // Of two main exercises either may come first.
+      return e !== undefined && b.of(e).fingers && e.position !== 'early' && !isMain(b.of(e))
     })
     const ranks = own.map((x) => rankIn(x, x === main))
     const turned = ranks.filter(
@@ -56,6 +57,7 @@ export function mostSets(e: Exercise, main: boolean): number {
   if (e.aim === 'balance' && e.sets[0] > 4) return e.sets[1]
   if (e.primary === 'finger_ext' || (e.primary === 'wrist_ext' && !main))
     return e.aim === 'balance' ? 4 : 3
+  if (e.aim === 'reactive') return 3
   if (!main) return 4
   const short = e.dose.unit === 's' && e.dose.range[1] <= 10
   return short ? Math.max(6, Math.min(10, e.sets[1])) : 6

@@ -16,8 +16,6 @@ import {
   OFTEN_DAYS,
   PULL_STRESS,
   SPORT_STRESS,
-  TAPER_DAYS,
-  TAPER_HARD,
   TAPER_SHARE,
   USUAL_HOUR,
   WARM_UP_MIN,
@@ -25,6 +23,7 @@ import {
 import { mayChoose } from './brief'
 import { termsOf, whoOf, type PlanContext, type Who } from './situation'
 import type { Settings } from './schools'
+import { eventGap } from './taper'
 import { blockMinutes } from './time'
 import type { WeekTerms } from './types'
 import type { DayFrame } from '../intake/week'
@@ -70,20 +69,6 @@ export function sportStress(
       ? PULL_STRESS[settings['straps'] === 'a' ? 'a' : 'b']
       : 0
   return d.sportLoad * (SPORT_STRESS[tissue] ?? 0) + pull
-}
-
-/** Days from a day of the week to the next event within the taper, from 1; null: none near. */
-export function eventGap(weekStart: LocalDate, day: number, terms: WeekTerms): number | null {
-  const gaps = terms.events
-    .map((e) => daysBetween(addDays(weekStart, day), e))
-    .filter((g) => g >= 1 && g <= TAPER_DAYS)
-  return gaps.length === 0 ? null : Math.min(...gaps)
-}
-
-/** Whether a day of a taper may be hard. */
-export function taperHardOn(weekStart: LocalDate, day: number, terms: WeekTerms): boolean {
-  const gap = eventGap(weekStart, day, terms)
-  return gap !== null && gap >= TAPER_HARD.from && gap <= TAPER_HARD.to
 }
 
 /** Most hand load of the week, and why; null where nothing is on record to grow from. */
@@ -172,7 +157,7 @@ export function setChoices(e: Exercise, lighter: boolean, main = true): number[]
     const long = e.mode === 'hold' && e.dose.range[0] >= LONG_HOLD_S
     return long ? (lighter ? [1] : [1, 2]) : lighter ? [1, 2] : [2, 3]
   }
-  if (!main) return lighter ? [1, 2] : [2, 3]
+  if (!main || e.aim === 'reactive') return lighter ? [1, 2] : [2, 3]
   if (lighter) return [2, 3]
   if (e.aim === 'max')
     return [3, 4, 5, ...(from >= 6 || to >= 6 ? [6] : []), ...(to >= 8 ? [8] : [])]

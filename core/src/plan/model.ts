@@ -37,7 +37,7 @@ function ownPoints(m: Programme, i: number): number {
   const rated = m.rated(i)
   return (
     rated.block +
-    dayPoints(e, m.brief, block.day) +
+    dayPoints(e, m.brief, block) +
     (block.extra && !rated.close ? POINTS.weaker : 0) +
     (outOfPhase(e, m.terms.crush) ? POINTS.crushOutOfPhase * block.sets : 0)
   )

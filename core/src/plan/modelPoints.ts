@@ -78,14 +78,24 @@ function top(m: Programme): void {
     })
     if (twice.length > 0) m.there(twice, POINTS.topTwoDays)
   }
-  const again = (brief.mainTwice ? good : []).flatMap((own) => {
+  if (brief.mainTwice) mainsTwice(m, good)
+}
+
+/** Main exercises that stand on two days: one of the highest qualities, and one more. */
+function mainsTwice(m: Programme, good: readonly number[][]): void {
+  const again = good.flatMap((own, n) => {
     const mains = [...groupBy(own, (i) => m.of(i).e.id).values()].flatMap((g) =>
       new Set(g.map((i) => m.of(i).block.day)).size < 2 ? [] : [m.two(g)],
     )
-    return mains.length === 0 ? [] : [m.there(mains)]
+    const first = m.brief.highest.includes(must(m.brief.top[n]))
+    return mains.length === 0 ? [] : [{ v: m.there(mains), first }]
   })
-  if (again.length > 0)
-    m.sum([m.col(POINTS.twice), m.col(POINTS.twiceMore), ...again], [1, 1, ...again.map(() => -1)])
+  if (again.length === 0) return
+  const first = again.filter((a) => a.first).map((a) => a.v)
+  const twice = m.col(POINTS.twice)
+  m.sum([twice, ...first], [1, ...first.map(() => -1)])
+  const all = again.map((a) => a.v)
+  m.sum([twice, m.col(POINTS.twiceMore), ...all], [1, 1, ...all.map(() => -1)])
 }
 
 function kinds(m: Programme): void {
@@ -93,7 +103,7 @@ function kinds(m: Programme): void {
   const used = [...groupBy(open, (i) => countsAs(m.of(i).e.id)).values()].map((own) =>
     m.used(groupBy(own, (i) => `${m.of(i).e.id} ${m.of(i).block.day}`).values(), POINTS.exercise),
   )
-  m.over(POINTS.exerciseOver, m.brief.exercisesMost, used)
+  m.over(m.brief.exerciseOver, m.brief.exercisesMost, used)
 }
 
 function sessionsOf(m: Programme, d: number): void {

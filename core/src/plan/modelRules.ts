@@ -3,15 +3,8 @@ import { DAY_NAMES } from '../intake/week'
 import { groupBy } from '../units/group'
 import { must } from '../units/must'
 import { hardBeforeDays } from './candidates'
-import {
-  extensionDays,
-  hardDayLimit,
-  loadCap,
-  restsBefore,
-  sportStress,
-  taperHardOn,
-  tooNear,
-} from './limits'
+import { extensionDays, hardDayLimit, loadCap, restsBefore, sportStress, tooNear } from './limits'
+import { taperHardOn } from './taper'
 import { SAME_BLOCK_A_WEEK, SPORT_HARD_DAYS, TAPER_HARD, TISSUE_BUDGET } from './practice'
 import { DAYS, type Programme } from './programme'
 import { taperHardBefore } from './rulesOfWeek'

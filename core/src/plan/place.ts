@@ -1,6 +1,6 @@
 import type { Exercise } from '../catalogue/exercises'
 import { NOVICE_OUT, YOUNG_OUT } from './compose'
-import { eventGap } from './limits'
+import { eventGap } from './taper'
 import { termsOf, whoOf, type PlanContext } from './situation'
 import type { LocalDate } from '../units/dates'
 

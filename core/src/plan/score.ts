@@ -114,14 +114,15 @@ function top(items: readonly Item[], b: Brief): number {
   return topPoints(looked) + (b.twoDays && twoDays ? POINTS.topTwoDays : 0)
 }
 
-/** Top qualities whose main exercise stands on two days; the first two count. */
+/** Top qualities whose main exercise stands on two days: one of the highest, and one more. */
 function twice(items: readonly Item[], b: Brief): number {
   if (!b.mainTwice) return 0
   const again = items.filter((x) =>
     items.some((y) => y.e.id === x.e.id && y.block.day !== x.block.day),
   )
-  const rows = count(b.top, (row) => again.some((x) => x.r.good[row]!))
-  return POINTS.twice * Math.min(1, rows) + POINTS.twiceMore * Math.min(1, over(rows, 1))
+  const stands = (row: number) => again.some((x) => x.r.good[row]!)
+  const first = Math.min(1, count(b.highest, stands))
+  return POINTS.twice * first + POINTS.twiceMore * Math.min(1, count(b.top, stands) - first)
 }
 
 function few(items: readonly Item[], days: Days, b: Brief, p: WeekProblem): number {
@@ -139,9 +140,7 @@ function few(items: readonly Item[], days: Days, b: Brief, p: WeekProblem): numb
         )
   })
   return (
-    POINTS.exercise * kinds.size +
-    POINTS.exerciseOver * over(kinds.size, b.exercisesMost) +
-    sessions
+    POINTS.exercise * kinds.size + b.exerciseOver * over(kinds.size, b.exercisesMost) + sessions
   )
 }
 
@@ -191,7 +190,7 @@ function days(items: readonly Item[], week: Days, b: Brief, p: WeekProblem): num
   )
   let points = POINTS.dayOff * Math.min(DAYS_OFF, off)
   for (let d = 1; d < 7; d++) if (fingers[d]! && fingers[d - 1]!) points += POINTS.fingerEve
-  for (const x of items) points += dayPoints(x.e, b, x.block.day)
+  for (const x of items) points += dayPoints(x.e, b, x.block)
   return points
 }
 

@@ -1,4 +1,5 @@
 import { qualityById, type QualityId } from '../catalogue/qualities'
+import { besideSport } from '../catalogue/sportFamilies'
 import { EXERCISES, exerciseById } from '../catalogue/exercises'
 import { briefOf } from './brief'
 import { scorePlan } from './score'
@@ -126,7 +127,7 @@ export function adviceFor(
     if (way)
       return [
         `${lack} ${way.minutes} min on ${DAY_NAMES[way.day]} ` +
-          `${must(p.frame[way.day]).sportLoad > 0 ? 'before the sport ' : ''}would give ` +
+          `${must(p.frame[way.day]).sportLoad > 0 ? `${besideSport(b.sports)} ` : ''}would give ` +
           `${way.sets} sets${way.by ? ` of ${way.by.toLowerCase()}` : ''}.`,
       ]
     // Of lesser qualities the list of staples left out says so.

@@ -13,7 +13,9 @@ import { QUALITY_IDS } from '../../src/catalogue/qualities'
 import { SPORTS } from '../../src/catalogue/sports'
 import { RATED_SPORTS, ratingsOf, shippedRatings, tierRank } from '../../src/catalogue/tiers'
 import { mostSets } from '../../src/plan/faults'
-import { briefOf } from '../../src/plan/brief'
+import { briefOf, dayPoints } from '../../src/plan/brief'
+import { POINTS } from '../../src/plan/compose'
+import { setChoices } from '../../src/plan/limits'
 import { scorePlan } from '../../src/plan/score'
 import pairs from '../outside/pairs.json'
 import weeks from '../outside/weeks.json'
@@ -95,6 +97,40 @@ describe.each(athletes.filter((_, i) => i % 3 === 0).map((a) => [a.id, a] as con
     )
   },
 )
+
+// Common practice, no source.
+describe('the week of a contest', () => {
+  const contests = athletes.filter((a) => a.athlete.days.some((d) => d.competition))
+  it.each(contests.map((a) => [a.id, a] as const))(
+    '%s: light from three days before, and few exercises',
+    (_, { athlete }) => {
+      const contest = athlete.days.findIndex((d) => d.competition)
+      const { blocks } = weekFor(highs, athlete)
+      const work = blocks.filter((x) => !isClose(x) && !isExtensor(x))
+      const late = work.filter((x) => x.day < contest && contest - x.day <= 3)
+      expect(late.filter((x) => ofBlock(x).level === 'hard' || x.sets > 2)).toEqual([])
+      expect(new Set(work.map((x) => x.exercise_id)).size).toBeLessThanOrEqual(3)
+    },
+  )
+  it('costs what is left three days before, half of it with two sets, nothing light', () => {
+    const { athlete } = athletes.find((a) => a.id === 'W42')!
+    const p = problemFor(athlete)
+    const b = briefOf(p)
+    const cost = (id: string, day: number, sets: number) =>
+      dayPoints(exerciseById(id)!, b, { day, sets }) -
+      dayPoints(exerciseById(id)!, b, { day: 0, sets })
+    expect(cost('pinch_hold', 2, 3)).toBe(POINTS.lateInContest)
+    expect(cost('pinch_hold', 2, 2)).toBe(POINTS.lateInContest / 2)
+    expect(cost('ext_band', 2, 3)).toBe(0)
+  })
+})
+
+it('quick work has three sets at the most, also where it is a main exercise', () => {
+  for (const e of EXERCISES.filter((x) => x.aim === 'reactive')) {
+    expect(Math.max(...setChoices(e, false))).toBe(3)
+    expect(mostSets(e, true)).toBe(3)
+  }
+})
 
 // Common practice, no source.
 describe('a week as coaches count it', () => {

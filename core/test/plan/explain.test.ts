@@ -138,6 +138,18 @@ describe('why not there', () => {
     const [way] = unlocks(week, climber)
     expect(way).toMatchObject({ quality: 'edge', minutes: 30 })
     expect(way!.sets).toBeGreaterThanOrEqual(3)
+    const onWall = { ...climber.frame[way!.day]!, sportLoad: 1 as const }
+    const said = (sport: string) =>
+      adviceFor(
+        week,
+        {
+          ...climber,
+          who: { ...climber.who!, sports: [sport] },
+          frame: climber.frame.map((f, d) => (d === way!.day ? onWall : f)),
+        },
+        [way!],
+      )[0]
+    expect(said('climber_boulder')).toContain(' before climbing would give ')
     expect(adviceFor(week, climber)[0]).toMatch(/^Finger edge .*30 min on \w{3}.* would give \d/)
     expect(
       adviceFor(

@@ -12,10 +12,11 @@ import {
   type CollisionDetection,
 } from '@dnd-kit/core'
 import { useState } from 'react'
+import { besideSport } from '@mano/core/catalogue/sportFamilies'
 import { verdicts } from '@mano/core/plan/moves'
 import { inOrder } from '@mano/core/plan/order'
 import type { Breach } from '@mano/core/plan/rule'
-import type { PlanContext } from '@mano/core/plan/situation'
+import { whoOf, type PlanContext } from '@mano/core/plan/situation'
 import { sessionMinutes } from '@mano/core/plan/time'
 import { type Block, type WeekPlan } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
@@ -118,6 +119,9 @@ export function Board({
                   {[
                     d.competition && 'Competition',
                     d.sportLoad > 0 && `Sport, hand load ${d.sportLoad} of 3`,
+                    d.sportLoad > 0 &&
+                      own.length > 0 &&
+                      `grip work ${besideSport(whoOf(context).sports)}`,
                     d.heavyPull !== 'none' &&
                       `Heavy pull ${d.heavyPull === 'after' ? 'after' : 'before'} grip work`,
                     d.minutes > 0 && d.at && `from ${d.at}`,

@@ -7,7 +7,7 @@ import { ENDINGS, type EndingId, type Step } from '@mano/core/session/steps'
 import { LoadPad, type LoadHint } from './LoadPad'
 import { Icon } from '../../drawn/Icon'
 import { HAND } from './hand'
-import type { Entry } from './useRun'
+import type { Entry } from './runActs'
 
 const LOAD_STEP = { kg: 0.5, lb: 1 } as const
 const asText = (load: number): string => (load === 0 ? '' : String(load))

@@ -21,7 +21,8 @@ import { LogStep } from './LogStep'
 import { GateStep } from './GateStep'
 import { MorePanel } from './MorePanel'
 import { PainStep } from './PainStep'
-import type { Entry, RunView } from './useRun'
+import type { Entry } from './runActs'
+import type { RunView } from './useRun'
 import { must } from '@mano/core/units/must'
 const amount = (s: Step) => `${s.dose}\u00A0${must(exerciseById(s.exerciseId)).dose.unit}`
 

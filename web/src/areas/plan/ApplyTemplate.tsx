@@ -9,6 +9,7 @@ import { wholeWeekMinutes } from '@mano/core/plan/time'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { api, failureText, queryClient } from '../../base/api'
 import { readAthlete, touchedBy, useNames } from '../../base/data'
+import { TickPeople } from '../../base/TickPeople'
 import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import { changesOf, KIND } from './SearchStrip'
@@ -145,25 +146,13 @@ export function ApplyTemplate({
               onChange={(e) => setText(e.currentTarget.value)}
             />
           </label>
-          <ul className="who">
-            {rows.map((a) => (
-              <li key={a.id}>
-                <label className="tick">
-                  <Checkbox
-                    checked={chosen.includes(a.id)}
-                    onChange={() =>
-                      setChosen(
-                        chosen.includes(a.id)
-                          ? chosen.filter((x) => x !== a.id)
-                          : [...chosen, a.id],
-                      )
-                    }
-                  />
-                  {a.name} <span className="s">{a.sportName}</span>
-                </label>
-              </li>
-            ))}
-          </ul>
+          <TickPeople
+            className="who"
+            of={rows}
+            chosen={chosen}
+            onChange={setChosen}
+            beside={(a) => a.sportName}
+          />
           <label className="tick">
             <Checkbox checked={over} onChange={(e) => setOver(e.currentTarget.checked)} />
             Make new versions of weeks that are planned already; the old ones are kept

@@ -1,0 +1,131 @@
+import { useSearchParams } from 'react-router'
+import type { PlanView } from '@mano/contract/plan'
+import { withCompetitions } from '@mano/core/intake/week'
+import { judgedWith, weekOf, withCoach, withTestDay } from '@mano/core/plan/coach'
+import { withLeads } from '@mano/core/plan/leads'
+import { validate } from '@mano/core/plan/rules'
+import { doneBlocks, fromToday, missedBlocks } from '@mano/core/plan/stale'
+import { NO_TERMS, type Block, type WeekPlan } from '@mano/core/plan/types'
+import { carriedTerms } from '@mano/core/review/next'
+import { weekStartOf } from '@mano/core/units/dates'
+import { useCalm } from '../../base/calm'
+import { may } from '../../base/data'
+import { useAthletePage } from '../athlete/AthletePage'
+import { draftKey, useDrafts, type Draft } from './draft'
+import { useConclusion } from './FromReview'
+import { usePlanContext, useProblem } from './usePlan'
+import { usePlanner } from './usePlanner'
+
+export type WeekDialog = 'frame' | 'save' | 'schools' | 'templates' | 'versions' | null
+
+/** The week as it is saved, or as a new one begins. */
+function useStored(view: PlanView, weekStart: string) {
+  const { athlete } = useAthletePage()
+  const conclusion = useConclusion(athlete.id)
+  const saved = view.versions.find((v) => v.weekStart === weekStart)
+  const stored: Draft = {
+    frame: saved?.frame ?? withCompetitions(view.frame, weekStart, athlete.events),
+    blocks: saved?.blocks ?? [],
+    terms: saved?.terms ?? { ...NO_TERMS, ...carriedTerms(conclusion ?? null, weekStart) },
+    basedOn: saved?.id ?? null,
+  }
+  return { saved, stored, conclusion }
+}
+
+/** What is open and chosen on the page of a week. */
+function useOpen() {
+  const [picked, setPicked] = useCalm<string | null>(null)
+  const [open, setOpen] = useCalm<WeekDialog>(null)
+  const [adding, setAdding] = useCalm<number | null>(null)
+  const [sheet, setSheet] = useCalm<number | null>(null)
+  const [said, setSaid] = useCalm('')
+  return { picked, setPicked, open, setOpen, adding, setAdding, sheet, setSheet, said, setSaid }
+}
+
+/** One week on the board: what stands there, what is said of it, and how it changes. */
+export function useWeek(view: PlanView) {
+  const { athlete, me } = useAthletePage()
+  const [params, setParams] = useSearchParams()
+  const weekStart = params.get('week') ?? weekStartOf(me.today)
+  const { saved, stored, conclusion } = useStored(view, weekStart)
+  const key = draftKey(athlete.id, weekStart)
+  const drafts = useDrafts()
+  const draft = drafts.open[key] ?? stored
+  const week = weekOf(weekStart, draft.frame, draft.blocks, draft.terms)
+  const context = judgedWith(usePlanContext(view, weekStart), draft.terms)
+  const coach = may(me, 'coach')
+  const { logs } = athlete.history
+  const done = doneBlocks(week, logs)
+  const base = useProblem(athlete.id, weekStart, coach && athlete.demand !== null)
+  // What is done stands, whatever is planned anew.
+  const standing = (blocks: readonly Block[]) =>
+    blocks.map((b) => (done.has(b.id) ? { ...b, pinned: true } : b))
+  const problemOf = (w: WeekPlan) =>
+    base && withCoach(base, w.frame, draft.terms, standing(w.blocks))
+  const problem = problemOf(week)
+  const planner = usePlanner()
+  const page = useOpen()
+  const put = (next: Partial<Draft>) => {
+    page.setSaid('')
+    // Which exercise is the day's main follows from what stands there, whoever changed it.
+    const blocks =
+      next.blocks && problem
+        ? withLeads({ ...week, blocks: next.blocks }, problem).blocks
+        : next.blocks
+    drafts.put(key, { ...draft, ...next, ...(blocks && { blocks: [...blocks] }) }, draft)
+  }
+  // Days gone by take nothing new.
+  const left = fromToday(week, logs, me.today)
+  const pins = draft.blocks.filter((b) => b.pinned)
+  return {
+    ...page,
+    view,
+    athlete,
+    today: me.today,
+    weekStart,
+    asked: params.get('move'),
+    setParams,
+    conclusion,
+    saved,
+    key,
+    drafts,
+    draft,
+    changed: drafts.open[key] !== undefined,
+    empty: draft.blocks.length === 0,
+    week,
+    context,
+    breaches: validate(week, context),
+    coach,
+    done,
+    standing,
+    problemOf,
+    problem,
+    planner,
+    left,
+    running: left.days.length < 7,
+    missed: missedBlocks(week, logs, me.today).filter((b) => !done.has(b.id)),
+    pins,
+    put,
+    change: (id: string, more: Partial<Block>) =>
+      put({ blocks: draft.blocks.map((b) => (b.id === id ? { ...b, ...more } : b)) }),
+    go: (to: string) => {
+      planner.stop()
+      page.setPicked(null)
+      page.setSaid('')
+      setParams({ week: to })
+    },
+    /** Blocks of a search, or of another plan, in place of these; pins stay. */
+    take: (blocks: readonly Block[], testDay: number | null | undefined) => {
+      put({
+        blocks: blocks.map((b) => ({
+          ...b,
+          pinned: pins.some((x) => x.day === b.day && x.exerciseId === b.exerciseId) || undefined,
+        })),
+        terms: withTestDay(draft.terms, testDay),
+      })
+      planner.stop()
+      page.setPicked(null)
+    },
+  }
+}
+export type OnBoard = ReturnType<typeof useWeek>

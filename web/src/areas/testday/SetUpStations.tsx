@@ -1,0 +1,154 @@
+import { Button, Input, NativeSelect } from '@mantine/core'
+import { protocolById } from '@mano/core/catalogue/protocols'
+import { FIRST_SHARE, type DayStation } from '@mano/core/testday/live'
+import { massText } from '@mano/core/units/mass'
+import { must } from '@mano/core/units/must'
+import { StationSetting } from './StationSetting'
+import { at, FIRST_KG, STEP_KG, unread, type SetUpOf } from './useSetUp'
+
+const MOST_STATIONS = 8
+const RESTS = [
+  ['att', 'A trial'],
+  ['gapHands', 'Rest between hands'],
+  ['gapSame', 'Rest of a hand'],
+  ['swap', 'Next one steps up'],
+  ['plate0', 'Changing plates'],
+  ['walk', 'To the next station'],
+] as const
+
+/** Stations of a day, its rests, and the first loads where plates are lifted. */
+export const SetUpStations = ({ d }: { d: SetUpOf }) => (
+  <section>
+    <h2 className="h3">Stations</h2>
+    {d.stations.map((s) => (
+      <Station key={s.id} d={d} s={s} />
+    ))}
+    <Button
+      variant="default"
+      type="button"
+      disabled={d.stations.length >= MOST_STATIONS || d.protocols.length === 0}
+      onClick={d.add}
+    >
+      Add a station
+    </Button>
+    {d.known && d.protocols.length === 0 && (
+      <p className="s">No implement of the kit room fits a station yet.</p>
+    )}
+    <Rests d={d} />
+    {d.loads.withPlates.length > 0 && d.chosen.length > 0 && <FirstLoads d={d} />}
+  </section>
+)
+
+function Station({ d, s }: { d: SetUpOf; s: DayStation }) {
+  return (
+    <div className="td-station" role="group" aria-label={s.name}>
+      <Input
+        aria-label="Station"
+        value={s.name}
+        maxLength={40}
+        onChange={(e) => d.change(s.id, { name: e.currentTarget.value })}
+      />
+      <NativeSelect
+        aria-label={`Protocol of ${s.name}`}
+        value={s.protocolId}
+        onChange={(e) => d.choose(s, e.currentTarget.value)}
+        data={d.protocols.map((p) => ({ value: p, label: must(protocolById(p)).name }))}
+      />
+      <NativeSelect
+        aria-label={`Implement of ${s.name}`}
+        value={s.unitId}
+        onChange={(e) => d.chooseUnit(s, e.currentTarget.value)}
+        data={d.fitting(s.protocolId).map((u) => ({ value: u.id, label: u.label }))}
+      />
+      <Input
+        aria-label={`Who runs ${s.name}`}
+        placeholder="Who runs it"
+        value={s.by}
+        maxLength={60}
+        onChange={(e) => d.change(s.id, { by: e.currentTarget.value })}
+      />
+      <Button variant="default" size="xs" type="button" onClick={() => d.remove(s.id)}>
+        Remove
+      </Button>
+      <StationSetting
+        station={s}
+        unit={d.kit.find((u) => u.id === s.unitId)}
+        onChange={(more) => d.change(s.id, more)}
+      />
+    </div>
+  )
+}
+
+function Rests({ d }: { d: SetUpOf }) {
+  const { loads, params } = d
+  return (
+    <div className="td-params">
+      <label>
+        Trials a hand
+        <Input
+          type="number"
+          min={1}
+          max={6}
+          value={d.perHand}
+          onChange={(e) =>
+            d.setPerHand(Math.max(1, Math.min(6, Number(e.currentTarget.value) || 1)))
+          }
+        />
+      </label>
+      {loads.withPlates.length > 0 && (
+        <label>
+          Step, {loads.mass}
+          <Input
+            inputMode="decimal"
+            placeholder={massText(STEP_KG, loads.mass)}
+            aria-invalid={unread(loads.step, loads.mass)}
+            value={loads.step}
+            onChange={(e) => loads.setStep(e.currentTarget.value)}
+          />
+        </label>
+      )}
+      {RESTS.map(([k, label]) => (
+        <label key={k}>
+          {label}, s
+          <Input
+            type="number"
+            min={0}
+            max={1800}
+            value={params[k]}
+            onChange={(e) =>
+              d.setParams({ ...params, [k]: Math.max(0, Number(e.currentTarget.value) || 0) })
+            }
+          />
+        </label>
+      ))}
+    </div>
+  )
+}
+
+const FirstLoads = ({ d: { loads, setup } }: { d: SetUpOf }) => (
+  <table className="hall-kit">
+    <caption>
+      First load, {loads.mass}: {Math.round(100 * FIRST_SHARE)} % of the last best,{' '}
+      {massText(FIRST_KG, loads.mass)} where none is known
+    </caption>
+    <tbody>
+      {setup.athletes.map((a) => (
+        <tr key={a.id}>
+          <th scope="row">{a.name}</th>
+          {loads.withPlates.map((s) => (
+            <td key={s.id}>
+              <Input
+                inputMode="decimal"
+                aria-label={`First load of ${a.name} at ${s.name}`}
+                aria-invalid={loads.isUnread(at(a.id, s.id))}
+                placeholder={massText(loads.estimate(a.id, s), loads.mass)}
+                value={loads.shown(at(a.id, s.id))}
+                onChange={(e) => loads.type(at(a.id, s.id), e.currentTarget.value)}
+              />
+            </td>
+          ))}
+        </tr>
+      ))}
+    </tbody>
+  </table>
+)

@@ -61,6 +61,8 @@ export interface Rated {
   shares: readonly number[]
   /** For each row: staple or good there. */
   good: readonly boolean[]
+  /** For each row: staple there. */
+  staple: readonly boolean[]
   /** What a set looks after of each row. */
   looks: readonly number[]
   /** Importance of the best quality it is rated in. */
@@ -272,6 +274,7 @@ function makeBrief(p: WeekProblem): Brief {
         const t = inRow(r)?.tier
         return !noted && (t === 'staple' || t === 'good')
       }),
+      staple: rows.map((r) => !noted && inRow(r)?.tier === 'staple'),
       looks: rows.map((r) => {
         const t = inRow(r)?.tier
         return noted || (t !== 'staple' && t !== 'good')
@@ -373,6 +376,12 @@ function topSetsOf(kind: Brief['kind'], novice: boolean, minutes: Minutes): numb
   if (novice) return minutes < SHORT_WEEK_MIN ? POINTS.topSetsLess : POINTS.topSetsNovice
   return minutes < SHORT_WEEK_MIN ? POINTS.topSetsShort : POINTS.topSets
 }
+
+/** What a staple of a top quality counts: its worth of 10. */
+export const stapleWeight = (b: Brief, row: number): number => WORTH[b.rows[row]!.imp]! / 10
+/** The most staples count: two qualities of the highest importance. */
+export const stapleMost = (b: Brief): number =>
+  b.top.slice(0, 2).reduce((a, row) => a + stapleWeight(b, row), 0)
 
 /** Points that hang on the day a block stands on. */
 export const dayPoints = (e: Exercise, b: Brief, { day, sets }: Pick<Block, 'day' | 'sets'>) => {

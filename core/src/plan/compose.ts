@@ -55,7 +55,7 @@ export const POINTS = {
   /** A week starts with these; faults and costs come off. */
   start: 40,
   /** A top quality that gets its sets: the first two, and each further one. */
-  top: 10,
+  top: 9,
   topMore: 2,
   /**
    * Sets that look after it, fewer in light weeks and for novices; the first half is worth more.
@@ -66,6 +66,9 @@ export const POINTS = {
   topSetsLess: 2,
   topFirstHalf: 0.75,
   topTwoDays: 4,
+  /** What most coaches put first for two of them, by their worth of 10, from so many sets. */
+  topStaple: 3,
+  stapleSets: 3,
   /** The main exercise of a quality of the highest importance on two days; of one more at the top. */
   twice: 2.5,
   twiceMore: 1,

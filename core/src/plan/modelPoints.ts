@@ -10,6 +10,7 @@ import {
   SERVED,
   SLOPES,
 } from './compose'
+import { stapleMost, stapleWeight } from './brief'
 import { effectiveSets } from './coverage'
 import { DAYS, type Programme } from './programme'
 import type { Block } from './types'
@@ -78,7 +79,23 @@ function top(m: Programme): void {
     })
     if (twice.length > 0) m.there(twice, POINTS.topTwoDays)
   }
+  staples(m)
   if (brief.mainTwice) mainsTwice(m, good)
+}
+
+/** What most coaches put first for two of the top qualities. */
+function staples(m: Programme): void {
+  const { brief } = m
+  const there = brief.top.flatMap((row) => {
+    const own = m.all.filter((i) => m.rated(i).staple[row])
+    if (own.length === 0) return []
+    const v = m.col(0)
+    const sets = own.map((i) => -effectiveSets(m.of(i).block))
+    m.sum([v, ...own], [POINTS.stapleSets, ...sets])
+    return [{ v, weight: stapleWeight(brief, row) }]
+  })
+  const all = m.col(POINTS.topStaple, stapleMost(brief))
+  m.sum([all, ...there.map((t) => t.v)], [1, ...there.map((t) => -t.weight)])
 }
 
 /** Main exercises that stand on two days: one of the highest qualities, and one more. */

@@ -5,6 +5,8 @@ import {
   exerciseOf,
   served,
   servedInAll,
+  stapleMost,
+  stapleWeight,
   type Brief,
   type Rated,
 } from './brief'
@@ -111,7 +113,17 @@ function top(items: readonly Item[], b: Brief): number {
     const part = Math.min(1, sets / b.topSets)
     return 2 * first * Math.min(0.5, part) + 2 * (1 - first) * Math.max(0, part - 0.5)
   })
-  return topPoints(looked) + (b.twoDays && twoDays ? POINTS.topTwoDays : 0)
+  let staples = 0
+  for (const row of b.top) {
+    let sets = 0
+    for (const x of items) if (x.r.staple[row]) sets += x.sets
+    staples += stapleWeight(b, row) * Math.min(1, sets / POINTS.stapleSets)
+  }
+  return (
+    topPoints(looked) +
+    POINTS.topStaple * Math.min(stapleMost(b), staples) +
+    (b.twoDays && twoDays ? POINTS.topTwoDays : 0)
+  )
 }
 
 /** Top qualities whose main exercise stands on two days: one of the highest, and one more. */

@@ -28,7 +28,7 @@ export default function Hall() {
   const me = useMe().data
   if (!me) return null
   return (
-    <main className="narrow-hall">
+    <main className="narrow-hall wide-hall">
       <div className="hall-head">
         <h1>{me.hall.name}</h1>
         <For right="coach">
@@ -51,26 +51,32 @@ export default function Hall() {
         <Limits key={me.hall.version} hall={me.hall} />
       </For>
       <Calmly waits={null}>
-        <For right="coach">
-          <ExerciseTiers />
-          <HallWishes />
-          <Exports />
-          <People me={me} />
-        </For>
-        <For right="own">
-          <Retention today={me.today} />
-          <Trail today={me.today} />
-        </For>
-        <Calmly waits={null}>
-          <For right="coach">
-            <SharedTablet />
-          </For>
-          <OwnSignIn />
-          <Keys me={me} />
-          <For right="coach">
-            <Archive />
-          </For>
-        </Calmly>
+        <div className="hall-cols">
+          <div>
+            <For right="coach">
+              <ExerciseTiers />
+              <HallWishes />
+              <Exports />
+            </For>
+            <For right="own">
+              <Retention today={me.today} />
+              <Trail today={me.today} />
+            </For>
+            <For right="coach">
+              <SharedTablet />
+              <Archive />
+            </For>
+          </div>
+          <div>
+            <For right="coach">
+              <People me={me} />
+            </For>
+            <Calmly waits={null}>
+              <OwnSignIn />
+              <Keys me={me} />
+            </Calmly>
+          </div>
+        </div>
       </Calmly>
     </main>
   )

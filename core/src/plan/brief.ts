@@ -61,7 +61,7 @@ export interface Rated {
   shares: readonly number[]
   /** For each row: staple or good there. */
   good: readonly boolean[]
-  /** For each row: staple there. */
+  /** For each row: staple there, for somebody of this level. */
   staple: readonly boolean[]
   /** What a set looks after of each row. */
   looks: readonly number[]
@@ -236,6 +236,9 @@ function makeBrief(p: WeekProblem): Brief {
   const history = HISTORY.filter((h) => healed.includes(h.site))
   const cache = new Map<string, Rated>()
 
+  /** Work for the experienced, in other hands. */
+  const isTooSoon = ({ level }: Rating) =>
+    level === 'experienced' && (novice || who.level === 'trained')
   const rate = (e: Exercise): Rated => {
     const lean = schoolPoints(e, p.terms.settings)
     const own = (byExercise.get(e.id) ?? []).map((r) => chosen(r, lean))
@@ -264,9 +267,7 @@ function makeBrief(p: WeekProblem): Brief {
           (r.emphases.some((x) => SERVES[e.aim].includes(x)) || close || extensor
             ? 1
             : OTHER_EFFORT) *
-          (rating.level === 'experienced' && (who.level === 'novice' || who.level === 'trained')
-            ? TOO_SOON[who.level]
-            : 1) *
+          (isTooSoon(rating) ? TOO_SOON[novice ? 'novice' : 'trained'] : 1) *
           (lean > 0 ? 1 + LEAN_TO * Math.min(1, lean) : 1 / (1 - LEAN_FROM * lean))
         )
       }),
@@ -274,7 +275,10 @@ function makeBrief(p: WeekProblem): Brief {
         const t = inRow(r)?.tier
         return !noted && (t === 'staple' || t === 'good')
       }),
-      staple: rows.map((r) => !noted && inRow(r)?.tier === 'staple'),
+      staple: rows.map((r) => {
+        const rating = inRow(r)
+        return !noted && rating?.tier === 'staple' && !isTooSoon(rating)
+      }),
       looks: rows.map((r) => {
         const t = inRow(r)?.tier
         return noted || (t !== 'staple' && t !== 'good')

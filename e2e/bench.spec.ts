@@ -183,7 +183,7 @@ test('one line for everything: an athlete, an act, a page and a question, by key
 })
 
 test(
-  'a hall\u2019s own word on a page: kept with its origin, changed, taken out and brought ' +
+  '@long a hall\u2019s own word on a page: kept with its origin, changed, taken out and brought ' +
     'back',
   async ({ page, own }) => {
     await enter(page, own.url)

@@ -2,7 +2,7 @@ import { accessible, expect, open, signIn, startTest, test, typeTrials } from '.
 
 test.beforeEach(async ({ page, own }) => signIn(page, own.url))
 
-test('the hand map is walked by keys, read as pairs, and opened to its arithmetic', async ({
+test('@long the hand map is walked by keys, read as pairs, and opened to its arithmetic', async ({
   page,
 }) => {
   await open(page, 'Dov Hartigan', 'Gaps')

@@ -123,7 +123,9 @@ for (const size of [
   })
 }
 
-test('what is not tested is a dashed box, never a bar; no norm under 20', async ({ page }) => {
+test('@long what is not tested is a dashed box, never a bar; no norm under 20', async ({
+  page,
+}) => {
   await open(page, 'Sunniva Teague', 'Gaps')
   const untested = page.locator('.spine li').filter({ hasText: 'Not tested' })
   await expect(untested.nth(5)).toBeVisible()
@@ -163,7 +165,9 @@ test('@long the map of qualities is drawn in under 100 ms at a quarter of the sp
   expect(Math.min(...ms)).toBeLessThan(100)
 })
 
-test('the five athletes a coach would know: each with its sentence on screen', async ({ page }) => {
+test('@long the five athletes a coach would know: each with its sentence on screen', async ({
+  page,
+}) => {
   const at = async (name: string, place: string, quality: string) => {
     await page.getByRole('link', { name: 'Roster' }).click()
     await open(page, name, 'Demands')

@@ -100,7 +100,7 @@ test('@long a thumb injury changes the ranking and marks the plan', async ({ pag
 })
 
 test(
-  "demands: a coach's word asks which, a change is marked and goes back, two sports by " +
+  "@long demands: a coach's word asks which, a change is marked and goes back, two sports by " +
     'weight, an own event',
   async ({ page }) => {
     await open(page, 'Mirela Stroud', 'Demands')

@@ -159,7 +159,7 @@ test(
 )
 
 test(
-  'a record from a file: text in line 40 is named, a wrong unit is asked about, then it is ' +
+  '@long a record from a file: text in line 40 is named, a wrong unit is asked about, then it is ' +
     'a trial like any other',
   async ({ page, own }) => {
     await visit(page, own.url, 'Mirela Stroud', 'Tests')

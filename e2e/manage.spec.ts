@@ -150,7 +150,7 @@ test('the hall: an assistant who tests but does not add athletes', async ({ page
   await expect(page.getByRole('button', { name: 'All four met, start' })).toBeEnabled()
 })
 
-test('another sport changes the demands from today and keeps the tests', async ({ page }) => {
+test('@long another sport changes the demands from today and keeps the tests', async ({ page }) => {
   await open(page, 'Ines Varrow', 'Demands')
   await page.getByRole('button', { name: 'Sports and weights' }).click()
   await page.getByRole('combobox', { name: 'Sport or goal 1' }).click()
@@ -299,7 +299,8 @@ test(
 )
 
 test(
-  'intake: a day copied to others, and a measure that cannot be is named and takes the ' + 'focus',
+  '@long intake: a day copied to others, and a measure that cannot be is named and takes the ' +
+    'focus',
   async ({ page, own }) => {
     await visit(page, own.url, 'Abel Quist', 'Intake')
     await page.getByLabel('Hand length, left').fill('1850')

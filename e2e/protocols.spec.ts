@@ -308,7 +308,7 @@ test(
   },
 )
 
-test('girths, hand sizes and wrap gaps are taken as tests and kept with the measures', async ({
+test('@long girths, hand sizes and wrap gaps are taken as tests and kept with the measures', async ({
   page,
   own,
 }) => {

@@ -70,7 +70,7 @@ test(
   },
 )
 
-test('the squad on one test: choices in the address, shared places, who is due', async ({
+test('@long the squad on one test: choices in the address, shared places, who is due', async ({
   page,
   hall,
 }) => {

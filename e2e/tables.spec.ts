@@ -4,7 +4,8 @@ import { enter, expect, open, signIn, test, visit } from './rig'
 const texts = (column: Locator) => column.allInnerTexts().then((all) => all.map((t) => t.trim()))
 
 test(
-  'tables sort by a press on a head and back, in the ' + 'same way: implements, tests, people',
+  '@long tables sort by a press on a head and back, in the ' +
+    'same way: implements, tests, people',
   async ({ page, hall }) => {
     await signIn(page, hall.url)
     await page.getByRole('link', { name: 'Kit room' }).click()
@@ -91,7 +92,7 @@ test('@long days are typed as the hall does, weeks begin as it says, units follo
   await other.context().close()
 })
 
-test('the year is one strip: load, tests and what is ahead', async ({ page, hall }) => {
+test('@long the year is one strip: load, tests and what is ahead', async ({ page, hall }) => {
   await visit(page, hall.url, 'Mirela Stroud', 'Review')
   await expect(
     page.getByRole('img', { name: /A year by weeks: work done in \d+, \d+ test days/ }),

@@ -278,7 +278,7 @@ test(
 )
 
 test(
-  'a number out of all proportion is asked about once, alone and at a station, and waits ' +
+  '@long a number out of all proportion is asked about once, alone and at a station, and waits ' +
     'in the box',
   async ({ page, own }) => {
     await visit(page, own.url, 'Bram Achterley', 'Tests')

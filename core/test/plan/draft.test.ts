@@ -67,10 +67,10 @@ function frameOf(seed: number): DayFrame[] {
 }
 const FAMILIES = ['grappler_jacket', 'climber_boulder', 'thrower_ball', 'boxer', 'obstacle_racer']
 
-describe('four seeds by five families', () => {
+describe('two seeds by five families', () => {
   for (const sportId of FAMILIES)
     it(sportId, () => {
-      for (let seed = 0; seed < 4; seed++) {
+      for (let seed = 0; seed < 2; seed++) {
         const i = input(sportId, frameOf(seed))
         const plan = draftWeek(i)
         const broken = validate(plan, contextOf(i)).filter((b) => !b.rule.endsWith('_twice'))

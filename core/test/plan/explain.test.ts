@@ -239,7 +239,7 @@ describe('the same problem', () => {
     const once = () => {
       let k = 0
       const ids = () => `i${++k}`
-      const s = solveWeek(highs, w, { start: draftWeek(w, ids), newId: ids, iterations: 1500 })
+      const s = solveWeek(highs, w, { start: draftWeek(w, ids), newId: ids, iterations: 600 })
       return s.ok ? s.plan : null
     }
     const first = once()

@@ -221,7 +221,7 @@ test(
   async ({ page, own }) => {
     await visit(page, own.url, 'Mirela Stroud', 'Plan')
     await page.getByRole('button', { name: 'Block', exact: true }).click()
-    await page.getByLabel('Weeks').selectOption('4')
+    await page.locator('.block-view').getByLabel('Weeks').selectOption('4')
     await page.getByLabel('Kind of the week of 19 Oct').selectOption('Away')
     await page.getByLabel('Kind of the week of 12 Oct').selectOption('Work')
     await page.getByLabel('Kind of the week of 2 Nov').selectOption('Deload')

@@ -164,7 +164,7 @@ export async function accessible(
 /** Starts a seated dynamometer test with all conditions met. */
 export async function startTest(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'All four met, start' }).click()
-  await expect(page.getByText('Left hand, trial 1')).toBeVisible()
+  await expect(page.getByText('Left hand, trial 1')).toBeVisible({ timeout: 20_000 })
 }
 
 /** Types results as a coach does: digits, Enter, digits, Enter. */

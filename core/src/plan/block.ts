@@ -158,8 +158,8 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
   const own = b.own?.find((w) => w.weekStart === week.weekStart)
   const had = ownBlocks(b, week.weekStart)
   const like = had ?? lastOrdinary(so)?.plan.blocks ?? b.before.blocks
-  // A deload that the coach has made is light already.
-  const made = had !== null && own?.terms.kind === 'deload'
+  // What the coach has made of a light week is light already.
+  const made = had !== null && (week.kind === 'taper' || own?.terms.kind === 'deload')
   const grown = referenceLoad(so, b.before.lastLoad)
   // What the coach had for an ordinary week is what it grows from, where that is the lower one.
   const hadLoad =
@@ -188,13 +188,15 @@ export function weekProblem(b: BlockProblem, i: number, so: readonly WeekSoFar[]
     near:
       like && week.kind !== 'travel'
         ? {
-            blocks: week.kind === 'deload' && !made ? lighter(like) : like,
+            blocks: IS_LIGHT.includes(week.kind) && !made ? lighter(like) : like,
             weight: NEAR_LAST_WEEK,
           }
         : null,
   }
 }
 
+/** Weeks that stay near to the ordinary one with fewer sets. */
+const IS_LIGHT: readonly WeekKind[] = ['deload', 'taper']
 /**
  * A deload is the same with fewer sets of each exercise, not some of them as ever and others gone.
  */

@@ -1,7 +1,7 @@
 import { EXERCISES, type Exercise } from '../catalogue/exercises'
 import type { TissueId } from '../catalogue/tissues'
 import { blockedBy } from '../safety/judge'
-import { addDays, daysBetween, type LocalDate } from '../units/dates'
+import type { LocalDate } from '../units/dates'
 import type { Hand } from '../catalogue/person'
 import { kitFor } from '../match/kit'
 import {

@@ -46,6 +46,19 @@ describe('the weeks of a block', () => {
     expect(weeks.flatMap((w) => w.frame).filter((d) => d.competition).length).toBe(1))
 })
 
+it('weeks before an event stay near to the ordinary one, with fewer sets of each exercise', () => {
+  const b = sampleBlock('boxer', 1)
+  const i = weeksOf(b).findIndex((w) => w.kind === 'taper')
+  const plan = draftWeek(weekProblem(b, 0, []), ids())
+  const near = weekProblem(b, i, [{ kind: 'ordinary', plan, doneLoad: null }]).near!.blocks
+  const sets = (blocks: readonly Block[]) => blocks.reduce((a, x) => a + x.sets, 0)
+  expect(near.map((x) => `${x.day} ${x.exerciseId}`)).toEqual(
+    plan.blocks.map((x) => `${x.day} ${x.exerciseId}`),
+  )
+  expect(near.every((x, n) => x.sets <= plan.blocks[n]!.sets)).toBe(true)
+  expect(sets(near)).toBeLessThan(0.75 * sets(plan.blocks))
+})
+
 describe('what the next week grows from', () => {
   const p = weekProblem(sampleBlock('boxer', 1), 0, [])
   const plan = draftWeek(p, ids())

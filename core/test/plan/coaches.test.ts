@@ -60,8 +60,8 @@ describe('which of two weeks is better', () => {
   })
 })
 
-// Every third here; all of them in `./mano prove planner`.
-describe.each(athletes.filter((_, i) => i % 3 === 0).map((a) => [a.id, a] as const))(
+// Every fifth here; all of them in `./mano prove planner`.
+describe.each(athletes.filter((_, i) => i % 5 === 0).map((a) => [a.id, a] as const))(
   'the week planned for %s',
   (_, { athlete, week }) => {
     const planned = weekFor(highs, athlete)

@@ -54,12 +54,15 @@ describe('first start', () => {
   })
 })
 
+/** Whoever of the two was first. */
+const first = async (): Promise<string> =>
+  ((await r.app.query(`SELECT * FROM account_for_login('cass')`)) as unknown[]).length
+    ? 'cass'
+    : 'other'
+
 describe('sign-in', () => {
   it('keeps a session in a cookie a script cannot read, and ends it', async () => {
-    const login = ((await r.app.query(`SELECT * FROM account_for_login('cass')`)) as unknown[])
-      .length
-      ? 'cass'
-      : 'other'
+    const login = await first()
     const agent = request.agent(r.server)
     const reply = await agent.post('/api/session').send({ login, password: PASSWORD }).expect(201)
     const cookie = String(reply.headers['set-cookie'])
@@ -83,10 +86,7 @@ describe('sign-in', () => {
       webRoot: null,
       https: true,
     })
-    const [{ login }] = (await r.app.query(
-      `SELECT login FROM (SELECT 'cass' AS login UNION SELECT 'other') x WHERE EXISTS (SELECT 1
-        FROM account_for_login(x.login))`,
-    )) as [{ login: string }]
+    const login = await first()
     const enter = (proto: string) =>
       request(server)
         .post('/api/session')
@@ -111,7 +111,7 @@ describe('sign-in', () => {
     await request(r.server).post('/api/session').type('json').send('{').expect(400)
   })
   it('units are a person’s own, none until they choose; others keep theirs', async () => {
-    const cass = await signIn(r, 'cass')
+    const cass = await signIn(r, await first())
     const units = async () => ((await cass.get('/api/me').expect(200)).body as Me).units
     expect(await units()).toBeNull()
     await cass.put('/api/me/units').send({ mass: 'stone', length: 'mm' }).expect(400)

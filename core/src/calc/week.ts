@@ -178,12 +178,20 @@ export function problemFor(a: GivenAthlete): WeekProblem {
 /** Under so many points two weeks are as good as each other. */
 const TIE = 0.05
 
+/** A week of an athlete in points, and the rules it breaks. */
+export function judged(
+  a: GivenAthlete,
+  blocks: readonly GivenBlock[],
+  p: WeekProblem = problemFor(a),
+): Judged {
+  const week = { weekStart: p.weekStart, frame: p.frame, blocks: blocksOf(blocks) }
+  return judgeWeek(week, p, true)
+}
+
 /** Which of two weeks is better for an athlete, in points, and by what. */
 export function pairOf(a: GivenAthlete, one: readonly GivenBlock[], two: readonly GivenBlock[]) {
   const p = problemFor(a)
-  const of = (blocks: readonly GivenBlock[]): Judged =>
-    judgeWeek({ weekStart: p.weekStart, frame: p.frame, blocks: blocksOf(blocks) }, p, true)
-  const [x, y] = [of(one), of(two)]
+  const [x, y] = [judged(a, one, p), judged(a, two, p)]
   const by = x.points - y.points
   const better = Math.abs(by) < TIE ? 'tie' : by > 0 ? 'a' : 'b'
   const [win, lose] = by >= 0 ? [x, y] : [y, x]

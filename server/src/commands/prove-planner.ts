@@ -33,6 +33,7 @@ const jobs = () => {
 
 const quantile = (of: readonly number[], q: number): number =>
   [...of].sort((a, b) => a - b)[Math.min(of.length - 1, Math.floor(q * of.length))] ?? NaN
+const share = (q: number): string => `${(100 * q).toFixed(1)} %`
 const pct = (n: number, of: number): string => `${n} of ${of} (${((100 * n) / of).toFixed(0)} %)`
 
 async function whole(): Promise<void> {
@@ -67,7 +68,8 @@ async function whole(): Promise<void> {
   )
   const kind = <K extends Result['kind']>(k: K) =>
     results.filter((r): r is Extract<Result, { kind: K }> => r.kind === k)
-  const [weeks, blocks, schools, edits, same, smalls] = [
+  const [coaches, weeks, blocks, schools, edits, same, smalls] = [
+    kind('coach'),
     kind('week'),
     kind('block'),
     kind('school'),
@@ -84,6 +86,7 @@ async function whole(): Promise<void> {
   )
   const quick = solved.filter((w) => w.gap <= 0.02 + 1e-9 && w.cpuS <= 15)
   const failed = [
+    ...coaches.filter((c) => c.broken > 0 || !c.served).map((c) => `week of ${c.id}`),
     ...weeks
       .filter((w) => w.broken > 0 || w.worse || w.minimal === false)
       .map((w) => `week ${w.seed}`),
@@ -102,6 +105,8 @@ async function whole(): Promise<void> {
     ...smalls.filter((s) => !s.best).map((s) => `small week ${s.seed}`),
   ]
   const ms = edits.map((e) => e.ms)
+  if (coaches.some((c) => c.share < 0.9))
+    failed.push("not every coach's own week is within a tenth of the planned one")
   if (solved.length < 0.8 * weeks.length) failed.push('too few weeks have a plan')
   if (quick.length < 0.9 * solved.length) failed.push('too few are within 2 % in 15 s')
   if (Math.max(...weeks.map((w) => w.draftS)) >= 1) failed.push('a draft took a second')
@@ -115,7 +120,7 @@ async function whole(): Promise<void> {
 ${of} processes at once. CPU seconds, stopped by gap (2 %) and iterations, never by the
 clock.${earlier}
 
-${table(['what', 'asked', 'found'], [...weekLines(), ...blockLines()])}
+${table(['what', 'asked', 'found'], [...coachLines(), ...weekLines(), ...blockLines()])}
 
 Training approaches: one quantity each, larger or as large under the named choice, over 2 seeds.
 
@@ -134,7 +139,6 @@ ${failed.length === 0 ? 'Nothing asked for was missed.' : `Missed: ${failed.join
   process.exitCode = failed.length > 0 ? 1 : 0
 
   function weekLines(): string[][] {
-    const share = (q: number) => `${(100 * q).toFixed(1)} %`
     const drafts = weeks.map((w) => w.draftS)
     const cpu = solved.map((w) => w.cpuS)
     const gaps = solved.map((w) => w.gap)
@@ -196,6 +200,50 @@ ${failed.length === 0 ? 'Nothing asked for was missed.' : `Missed: ${failed.join
           )}`,
       ],
       ['same plan in five runs', 'all', pct(same.filter((s) => s.same).length, same.length)],
+    ]
+  }
+
+  function coachLines(): string[][] {
+    const sum = (f: (c: (typeof coaches)[number]) => number) =>
+      coaches.reduce((a, c) => a + f(c), 0)
+    const near = (least: number) =>
+      pct(coaches.filter((c) => c.share >= least).length, coaches.length)
+    const of = `weeks planned for the ${coaches.length} athletes coaches wrote weeks for`
+    return [
+      [`${of}: rules broken`, 'none', `${sum((c) => c.broken)}`],
+      [
+        'their blocks that are staples; staples or good',
+        '60 %; 85 %',
+        `${pct(
+          sum((c) => c.staple),
+          sum((c) => c.blocks),
+        )}; ` +
+          pct(
+            sum((c) => c.staple + c.good),
+            sum((c) => c.blocks),
+          ),
+      ],
+      [
+        'the two first qualities with a staple or a good exercise',
+        'all',
+        pct(coaches.filter((c) => c.served).length, coaches.length),
+      ],
+      [
+        "points of the coach's own week against the planned one's",
+        '90 % in each',
+        `${near(0.9)}, 85 % in ${near(0.85)}, least ` +
+          `${(100 * Math.min(...coaches.map((c) => c.share))).toFixed(1)} %`,
+      ],
+      [
+        'their drafts against the plans',
+        '90 % at the median',
+        `median ${share(
+          quantile(
+            coaches.map((c) => c.draft),
+            0.5,
+          ),
+        )}, least ${share(Math.min(...coaches.map((c) => c.draft)))}`,
+      ],
     ]
   }
 

@@ -23,6 +23,7 @@ import { rowOf } from '@mano/core/units/row'
 import { servesOf, isKept } from '@mano/core/plan/serves'
 import { briefOf } from '@mano/core/plan/brief'
 import { must } from '@mano/core/units/must'
+import { besideCoach, coachIds, type BesideCoach } from './coachWeeks'
 
 export type Job =
   | { kind: 'week'; seed: number }
@@ -31,8 +32,10 @@ export type Job =
   | { kind: 'edit'; seed: number }
   | { kind: 'same'; seed: number }
   | { kind: 'small'; seed: number }
+  | { kind: 'coach'; id: string }
 
 export type Result =
+  | BesideCoach
   | {
       kind: 'week'
       seed: number
@@ -90,6 +93,7 @@ export function allJobs(): Job[] {
     ...n(20).map((seed): Job => ({ kind: 'edit', seed })),
     ...n(3).map((seed): Job => ({ kind: 'same', seed: seed + 2 })),
     ...n(16).map((seed): Job => ({ kind: 'small', seed: seed + 16 })),
+    ...coachIds().map((id): Job => ({ kind: 'coach', id })),
   ]
 }
 
@@ -122,6 +126,8 @@ export function runJob(highs: Highs, job: Job): Result {
       return edit(highs, job.seed)
     case 'small':
       return small(highs, job.seed)
+    case 'coach':
+      return besideCoach(highs, job.id)
     case 'same': {
       const p = sampleWeek(job.seed)
       const once = () => {

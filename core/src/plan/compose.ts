@@ -69,7 +69,7 @@ export const POINTS = {
   /** What most coaches put first for two of them, by their worth of 10, from so many sets. */
   topStaple: 3,
   stapleSets: 3,
-  /** The main exercise of a quality of the highest importance on two days; of one more at the top. */
+  /** The main exercise of a quality of the highest importance on two days; of one more. */
   twice: 2.5,
   twiceMore: 1,
   session: -0.4,

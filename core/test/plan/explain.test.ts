@@ -178,7 +178,8 @@ describe('why not there', () => {
         draftWeek(p, () => 'x'),
         p,
       )[0]
-    // A day of rest on either side leaves room for the heavy edge; hard climbing every other day does not.
+    // A day of rest on either side leaves room for the heavy edge, hard climbing every other day
+    // does not.
     expect(said(climber({}))).toMatch(/30 min on Thu would give \d sets of edge hang\.$/)
     const off = { ...free, ...hard }
     expect(said(climber({ days: [at, off, free, off, at, off, free] }))).toMatch(

@@ -8,35 +8,22 @@ import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { SPORTS, sportById } from '@mano/core/catalogue/sports'
 import { ratingsOf, tierRank, TIERS, type Rating, type Tier } from '@mano/core/catalogue/tiers'
 import { formatDate } from '@mano/core/units/dates'
-import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useMe } from '../../base/data'
 import { Term } from '../../base/Term'
 import { useUndoable } from '../../base/undo'
+import { Folded } from './Folded'
 import { must } from '@mano/core/units/must'
 
 const KEY = ['exercise-tiers'] as const
 const nameOf = (tier: Tier): string => must(TIERS.find((t) => t.id === tier)).name
 
-/**
- * How the hall rates the exercises of a sport; where it says nothing, Mano's rating stands.
- * Made when it is opened: a hall rates once.
- */
-export function ExerciseTiers() {
-  const [open, setOpen] = useCalm(false)
-  return (
-    <section className="block" aria-labelledby="tiers-head">
-      <details onToggle={(e) => setOpen(e.currentTarget.open)}>
-        <summary>
-          <h2 className="h3" id="tiers-head">
-            Exercises of a sport
-          </h2>
-        </summary>
-        {open && <Sports />}
-      </details>
-    </section>
-  )
-}
+/** How the hall rates the exercises of a sport; where it says nothing, Mano’s rating stands. */
+export const ExerciseTiers = () => (
+  <Folded id="tiers-head" name="Exercises of a sport">
+    <Sports />
+  </Folded>
+)
 
 function Sports() {
   const [sportId, setSport] = useState(must(SPORTS[0]).id)

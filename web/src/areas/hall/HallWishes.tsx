@@ -1,4 +1,4 @@
-import { Button, SegmentedControl, Select } from '@mantine/core'
+import { Button, Select } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -7,31 +7,22 @@ import { exerciseById, EXERCISES } from '@mano/core/catalogue/exercises'
 import type { Wish } from '@mano/core/catalogue/tiers'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../base/api'
-import { useCalm } from '../../base/calm'
 import { useMe } from '../../base/data'
 import { Term } from '../../base/Term'
 import { useUndoable } from '../../base/undo'
+import { WishPick } from '../../base/WishPick'
+import { Folded } from './Folded'
 
 const KEY = ['exercise-wishes'] as const
 const DID = { favourite: 'a favourite of the hall', avoid: 'avoided in the hall' } as const
 const nameOf = (id: string): string => exerciseById(id)?.name ?? id
 
-/** What the coaches would rather have of everybody. Made when it is opened: it is seldom changed. */
-export function HallWishes() {
-  const [open, setOpen] = useCalm(false)
-  return (
-    <section className="block" aria-labelledby="wishes-head">
-      <details onToggle={(e) => setOpen(e.currentTarget.open)}>
-        <summary>
-          <h2 className="h3" id="wishes-head">
-            Favourites of the hall
-          </h2>
-        </summary>
-        {open && <Wishes />}
-      </details>
-    </section>
-  )
-}
+/** What the coaches would rather have of everybody. */
+export const HallWishes = () => (
+  <Folded id="wishes-head" name="Favourites of the hall">
+    <Wishes />
+  </Folded>
+)
 
 interface Said {
   exerciseId: string
@@ -78,23 +69,12 @@ function Wishes() {
                 {w.by}, {formatDate(w.on, today)}
               </small>
             </span>
-            <SegmentedControl
+            <WishPick
               aria-label={`${nameOf(w.exerciseId)} in the hall`}
               size="sm"
               disabled={say.isPending}
-              value={w.wish}
-              data={[
-                { value: 'favourite', label: 'Favourite' },
-                { value: 'none', label: 'Neither' },
-                { value: 'avoid', label: 'Avoid' },
-              ]}
-              onChange={(v) =>
-                say.mutate({
-                  exerciseId: w.exerciseId,
-                  wish: v === 'none' ? null : (v as Wish),
-                  was: w.wish,
-                })
-              }
+              wish={w.wish}
+              onWish={(wish) => say.mutate({ exerciseId: w.exerciseId, wish, was: w.wish })}
             />
           </li>
         ))}

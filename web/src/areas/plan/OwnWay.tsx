@@ -1,4 +1,4 @@
-import { Button, SegmentedControl } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { v7 } from 'uuid'
 import type { PlanView } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
@@ -7,6 +7,7 @@ import { habitsOf } from '@mano/core/plan/habits'
 import { api } from '../../base/api'
 import { useWrite } from '../../base/data'
 import { useUndoable } from '../../base/undo'
+import { WishPick } from '../../base/WishPick'
 import { useAthletePage } from '../athlete/AthletePage'
 import { planKey } from './usePlan'
 import { must } from '@mano/core/units/must'
@@ -45,19 +46,12 @@ export function WishFor({ exerciseId, view }: { exerciseId: string; view: PlanVi
         In later weeks of {athlete.name}
         {hall && ', as for all of the hall'}
       </span>
-      <SegmentedControl
+      <WishPick
         aria-labelledby={`wish-${exerciseId}`}
         fullWidth
         disabled={say.isPending}
-        value={now ?? 'none'}
-        data={[
-          { value: 'favourite', label: 'Favourite' },
-          { value: 'none', label: 'Neither' },
-          { value: 'avoid', label: 'Avoid' },
-        ]}
-        onChange={(v) =>
-          say.mutate({ exerciseId, wish: v === 'none' ? null : (v as Wish), was: now })
-        }
+        wish={now}
+        onWish={(wish) => say.mutate({ exerciseId, wish, was: now })}
       />
     </div>
   )

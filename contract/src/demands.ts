@@ -5,6 +5,7 @@ import { EMPHASES, QUALITY_IDS, type QualityId } from '@mano/core/catalogue/qual
 import { CLOSINGS, HANDS_ON, ORIENTATIONS, SPINS, SURFACES } from '@mano/core/catalogue/traits'
 import type { DemandEdit, DemandSet, DemandSource } from '@mano/core/demand/profile'
 import { id, line, number, oneOf, optionalLine } from './common'
+import { isAmong } from '@mano/core/units/among'
 
 const CONTACTS = [...new Set(IMPLEMENTS.map((k) => k.contact))] as Contact[]
 const ids = <T extends string>(list: readonly { id: T }[]) => list.map((x) => x.id)
@@ -75,7 +76,7 @@ const shares = () =>
         all.length > 0 &&
         all.every(
           ([k, x]) =>
-            (EMPHASES as readonly string[]).includes(k) &&
+            isAmong(EMPHASES, k) &&
             typeof x === 'number' &&
             x >= 0 &&
             x <= 1,

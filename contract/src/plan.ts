@@ -39,6 +39,7 @@ import {
 import { painWhere } from './safety'
 import { ENTRY_UNIT_IDS } from './tests'
 import { must } from '@mano/core/units/must'
+import { isAmong } from '@mano/core/units/among'
 
 const monday = () =>
   day('the week').test(
@@ -486,7 +487,7 @@ export const gapChoiceBody = yup
         return kind === 'priority'
           ? ['pin', 'raise', 'lower'].includes(v)
           : kind === 'reference'
-            ? (REFERENCE_SOURCES as readonly string[]).includes(v)
+            ? isAmong(REFERENCE_SOURCES, v)
             : /^\d{1,2}(\.\d)?$/.test(v) && Number(v) >= 1
       }),
     reason: yup

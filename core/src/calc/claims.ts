@@ -8,6 +8,7 @@ import { TESTS_STALE_DAYS } from '../catalogue/limits'
 import { seriesKey, type TestSession } from '../testing/session'
 import { addDays, type LocalDate } from '../units/dates'
 import { METRIC } from '../units/format'
+import { isAmong, keysOf } from '../units/among'
 
 interface TestIn {
   day: number
@@ -73,8 +74,8 @@ export function claimsOf(i: ClaimInputs): Claim[] {
   return [
     ...changes.flatMap((c) =>
       c.hands.flatMap((h): Claim[] =>
-        h.word in word
-          ? [{ series: at(c.series), hand: h.hand, kind: word[h.word as keyof typeof word] }]
+        isAmong(keysOf(word), h.word)
+          ? [{ series: at(c.series), hand: h.hand, kind: word[h.word] }]
           : [],
       ),
     ),

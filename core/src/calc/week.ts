@@ -101,7 +101,7 @@ function unitsFor(a: GivenAthlete): WeekProblem['units'] {
   return (['hall', 'home', 'bag'] as const).flatMap((place) => {
     const kit = a.kit?.[place] ?? (place === 'hall' ? 'full' : null)
     if (kit === null) return []
-    const kinds = kit === 'full' ? IMPLEMENTS.map((k) => k.id as string) : kit
+    const kinds = kit === 'full' ? IMPLEMENTS.map((k): string => k.id) : kit
     return kinds.map((kind) => ({ kind, place }))
   })
 }

@@ -2,6 +2,7 @@ import type { Highs } from 'highs'
 import type { CalcAnswer, CalcCase } from './adapter'
 import { pairOf, weekFor, type GivenAthlete, type GivenBlock } from './week'
 import { must } from '../units/must'
+import { isAmong } from '../units/among'
 
 /** Topics answered by the planner: 10 which week is better, 11 the week that would be planned. */
 export const WEEK_TOPICS = ['10', '11'] as const
@@ -27,7 +28,7 @@ export async function answerWeeks(
   let highs: Highs | null = null
   for (const c of cases) {
     const own = numberOf(c.topic ?? topic)
-    if (!(WEEK_TOPICS as readonly string[]).includes(own)) continue
+    if (!isAmong(WEEK_TOPICS, own)) continue
     if (topic !== 'all' && numberOf(topic) !== own) continue
     try {
       const { athlete, a, b } = (c.inputs ?? c) as Inputs

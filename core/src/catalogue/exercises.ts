@@ -42,6 +42,9 @@ export interface Exercise {
   caution: string
 }
 
+/** The quality an exercise trains first; null: a warm-up, or the day's own. */
+export const trainedBy = ({ primary }: Pick<Exercise, 'primary'>): QualityId | null => (primary === 'day' ? null : primary)
+
 /** The shipped library: common practice, no source. Rows are immutable by id and version. */
 export const EXERCISES: readonly Exercise[] = [
   { id: 'prep_roll', version: 1, name: 'Forearm roll, outer then inner side', primary: null, secondary: {}, kit: { hall: [['ball']], home: [['ball']], bag: [['ball']] }, hands: 'each', mode: 'prep', aim: 'prepare', sets: [1, 1], dose: { unit: 's', range: [60, 60] }, restS: 0, setupMin: 0, level: 'light', position: 'prep', integrated: false, experience: 'any', tissues: {}, tags: [], cue: 'follow the muscle that moves as the fingers wiggle', caution: 'stop if it hurts, tingles or goes numb' },

@@ -2,6 +2,7 @@ import type { Caution, Gate, InjuryState, Match } from './cautionTypes'
 import type { QualityId } from './qualities'
 import { INJURY_SITES, type InjurySiteId, type Tag, type TissueId } from './tissues'
 import { rowOf } from '../units/row'
+import { entriesOf, keysOf } from '../units/among'
 
 /** What a held site stops at any effort, and what asks beside the rest. */
 interface Own { tissue: TissueId; from: 1 | 2 | 3; tags: readonly Tag[]; qualities: readonly QualityId[]; asks?: readonly Match[] }
@@ -16,7 +17,7 @@ const OWN: Readonly<Partial<Record<InjurySiteId, Own>>> = {
 }
 
 /** Sites whose status only a clearance takes out of active. */
-export const WAITING_SITES: readonly InjurySiteId[] = [...(Object.keys(OWN) as InjurySiteId[]), 'shoulder', 'nerve']
+export const WAITING_SITES: readonly InjurySiteId[] = [...keysOf(OWN), 'shoulder', 'nerve']
 
 /** Days after which an injury entered as settled is only mentioned: common practice, no source. */
 export const OLD_INJURY_DAYS = 365
@@ -36,7 +37,7 @@ const ownWork = (o: Own): Match[] => [...(o.tags.length > 0 ? [{ tags: o.tags }]
 
 const LIGHT = 'Light work that spares it.'
 /** Waiting for a clinician, cleared while active, coming back: the same three rows for each site of a tissue. */
-const siteRows = (Object.entries(OWN) as [InjurySiteId, Own][]).flatMap(([site, o]): Caution[] => {
+const siteRows = entriesOf(OWN).flatMap(([site, o]): Caution[] => {
   const name = nameOf(site)
   const valgus: Gate[] = o.tags.includes('valgus') ? [{ tier: 'absolute', of: [{ tags: ['valgus'] }] }] : []
   const less: Match[] = o.from > 1 ? [{ loads: [o.tissue, 1] }] : []

@@ -82,3 +82,7 @@ export const LEVELS = [
 export type LevelId = (typeof LEVELS)[number]['id']
 
 export type Side = 'left' | 'right'
+
+/** The hands a test or an exercise is done with, one after the other, or both at once. */
+export const handsOf = ({ hands }: { hands: 'each' | 'both' }): Hand[] =>
+  hands === 'both' ? ['both'] : ['left', 'right']

@@ -14,6 +14,7 @@ import {
 } from '../catalogue/qualities'
 import { sportById } from '../catalogue/sports'
 import { must } from '../units/must'
+import { entriesOf, keysOf } from '../units/among'
 
 export type EmphasisShares = Partial<Record<Emphasis, number>>
 
@@ -173,7 +174,7 @@ function combined(
     ? [
         ...(edit.importance === undefined ? [] : ['importance' as const]),
         ...(edit.emphasis === undefined ? [] : ['emphasis' as const]),
-        ...(Object.keys(edit.object ?? {}) as (keyof DemandObject)[]),
+        ...keysOf(edit.object ?? {}),
       ]
     : []
   return [
@@ -181,7 +182,7 @@ function combined(
       quality: qualityById(id),
       importance,
       changed,
-      emphasis: (Object.entries(shares) as [Emphasis, number][])
+      emphasis: entriesOf(shares)
         .filter(([, share]) => share > 0.005)
         .map(([e, share]) => ({ id: e, share }))
         .sort((a, b) => b.share - a.share),

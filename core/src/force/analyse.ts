@@ -368,7 +368,7 @@ function plateau(
   ended: boolean,
   slipS: number | null,
 ): Measured {
-  const [from, to] = PLATEAU_S.map((s) => onsetS + s) as [number, number]
+  const [from, to] = [onsetS + PLATEAU_S[0], onsetS + PLATEAU_S[1]]
   const recordEnd = trace.startS + lengthS(trace)
   if (to > recordEnd || (ended && timeAt(trace, heldTo) < to))
     return { ok: false, reason: 'released' }

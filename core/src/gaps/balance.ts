@@ -83,7 +83,7 @@ const find = (all: readonly Series[], part: Part): Series | undefined =>
 export function balanceRows(all: readonly Series[]): BalanceRow[] {
   return BALANCE_PAIRS.map(({ id, name, above, below, plan }) => {
     const [top, bottom] = [find(all, above), find(all, below)]
-    const missing = [!top && above.name, !bottom && below.name].filter(Boolean) as string[]
+    const missing = [...(top ? [] : [above.name]), ...(bottom ? [] : [below.name])]
     const hands = (['left', 'right'] as const).map((hand): BalanceHand => {
       const latest = (s: Series | undefined) => {
         const p = s?.points.filter((x) => !x.practice && x.byHand[hand]).at(-1)

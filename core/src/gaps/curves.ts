@@ -5,6 +5,7 @@ import { validValues, type TestSession } from '../testing/session'
 import type { LocalDate } from '../units/dates'
 import type { Kg, Seconds } from '../units/quantity'
 import { must } from '../units/must'
+import { madeOf } from '../units/among'
 
 export interface HoldPoint {
   loadKg: Kg
@@ -121,8 +122,6 @@ export function angleCurve(sessions: readonly TestSession[]): AngleCurve | null 
   }
   return {
     on,
-    byAngle: Object.fromEntries(
-      ANGLES.map((a) => [a, { left: best(a, 'left'), right: best(a, 'right') }]),
-    ) as AngleCurve['byAngle'],
+    byAngle: madeOf(ANGLES, (a) => ({ left: best(a, 'left'), right: best(a, 'right') })),
   }
 }

@@ -29,6 +29,7 @@ import { TESTS_STALE_DAYS } from '../catalogue/limits'
 import { measuresRow } from '../testing/rows'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { must } from '../units/must'
+import { keysOf } from '../units/among'
 
 export interface HandGap {
   hand: Hand
@@ -180,7 +181,7 @@ function row(
   const known = (input.known ?? knownBy({}))(series)
   const lean =
     series.protocol.hands === 'each' && !practice ? leanUpTo(series, known, input.today) : null
-  const hands = (Object.keys(last.byHand) as Hand[]).map((hand): HandGap => {
+  const hands = keysOf(last.byHand).map((hand): HandGap => {
     const value = must(last.byHand[hand]).mean
     const spread = resultSpread(series, hand, known)
     const error = spread && halfOf(value, spread)

@@ -183,7 +183,7 @@ function norm(facts: ReferenceFacts, series: Series): Reference | null {
   )
     return null
   const band = mathiowetzBand(ageOn(facts.birthDate, must(series.points.at(-1)).on))
-  const i = band === null ? -1 : (MATHIOWETZ_1985.bands as readonly string[]).indexOf(band)
+  const i = band === null ? -1 : MATHIOWETZ_1985.bands.findIndex((x) => x === band)
   if (i < 0) return null
   const of = (hand: 'left' | 'right') =>
     kgfToN(must(MATHIOWETZ_1985[must(facts.sex)][hand][i])[0] * KG_PER_LB)

@@ -34,6 +34,10 @@ export const HAND_WORK = [
   { id: 2, name: 'Trade' },
   { id: 3, name: 'Heavy trade, all day' },
 ] as const
+/** Steps of a day's hand load, of work and of sport. */
+export const LOADS = [0, 1, 2, 3] as const
+/** Where a heavy pull of the day stands to the grip work. */
+export const HEAVY_PULLS = ['none', 'before', 'after'] as const
 export const HAND_LOADS = ['none', 'little', 'some', 'much'] as const
 
 export const EMPTY_WEEK: TrainingWeek = {
@@ -47,7 +51,8 @@ export const EMPTY_WEEK: TrainingWeek = {
   handWorkNote: '',
 }
 
-const cap = (n: number): 0 | 1 | 2 | 3 => Math.max(0, Math.min(3, Math.round(n))) as 0 | 1 | 2 | 3
+const cap = (n: number): 0 | 1 | 2 | 3 =>
+  n < 0.5 ? 0 : n < 1.5 ? 1 : n < 2.5 ? 2 : 3
 
 /**
  * The frame a plan works in, from the usual week: the day's worst hand load (straps take one step

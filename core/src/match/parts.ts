@@ -76,11 +76,11 @@ const outside = (v: number, [low, high]: readonly [number, number]): number =>
   v < low ? v - low : v > high ? v - high : 0
 
 const FULL = {
-  size: { id: 'size', value: 1, says: 'the size asked for' } as Part,
-  noSize: { id: 'size', value: 1, says: 'size says little here' } as Part,
-  hold: { id: 'hold', value: 1, says: 'the hold times asked for' } as Part,
-  closing: { id: 'closing', value: 1, says: 'the range asked for' } as Part,
-}
+  size: { id: 'size', value: 1, says: 'the size asked for' },
+  noSize: { id: 'size', value: 1, says: 'size says little here' },
+  hold: { id: 'hold', value: 1, says: 'the hold times asked for' },
+  closing: { id: 'closing', value: 1, says: 'the range asked for' },
+} satisfies Record<string, Part>
 
 function tauOf(object: DemandObject, ownTau: number | null): number {
   if (object.contact === 'edge') return EDGE_TAU_MM

@@ -29,7 +29,7 @@ export function setsSince(
   return uses.filter(
     (u) =>
       u.on >= since &&
-      (exerciseById(u.exerciseId)?.kit[place] ?? []).flat().includes(kind as never),
+      (exerciseById(u.exerciseId)?.kit[place] ?? []).flat().some((k) => k === kind),
   ).length
 }
 

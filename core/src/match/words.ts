@@ -8,6 +8,7 @@ import type { Part } from './parts'
 import type { MatchUnit } from './unit'
 import type { Mm } from '../units/quantity'
 import { must } from '../units/must'
+import { isAmong } from '../units/among'
 
 /**
  * From this score a unit does the job; under LITTLE it trains something else. 0 to 100, practice
@@ -93,7 +94,7 @@ export function notThese(
 ): { match: Match; says: string }[] {
   const kinds = must(temptingKinds.get(row.quality.id))
   return ranked
-    .filter((m) => m.mean < LITTLE && m.mean > 0 && kinds.has(m.unit.kind.id as never))
+    .filter((m) => m.mean < LITTLE && m.mean > 0 && isAmong([...kinds], m.unit.kind.id))
     .map((match) => ({
       match,
       says: `${match.unit.label}: ${lost(match).slice(0, 3).join('; ')}.`,

@@ -48,6 +48,9 @@ export interface RatioInterval {
 }
 
 /** rho as a signed asymmetry in %, plus = right stronger. */
+/** The ends of an interval, the lower first. */
+export const inOrder = (a: number, b: number): [number, number] => (a <= b ? [a, b] : [b, a])
+
 export const rhoToSignedPct = (rho: number): number =>
   rho <= 1 ? 100 * (1 - rho) : 100 * (1 / rho - 1)
 
@@ -76,7 +79,7 @@ export function ratioInterval(
   const half = ((t * s) / mR) * Math.sqrt((1 - g) / nL + (rho * rho) / nR)
   const low = (rho - half) / (1 - g)
   const high = (rho + half) / (1 - g)
-  const ends = [rhoToSignedPct(low), rhoToSignedPct(high)].sort((a, b) => a - b) as [number, number]
+  const ends = inOrder(rhoToSignedPct(low), rhoToSignedPct(high))
   return { ...base, rhoCi: [low, high], signedCi: ends }
 }
 

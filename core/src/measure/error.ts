@@ -1,4 +1,4 @@
-import { called, rhoToSignedPct, type AsymmetryVerdict } from './asymmetry'
+import { called, inOrder, rhoToSignedPct, type AsymmetryVerdict } from './asymmetry'
 import { tInv } from './quantiles'
 import { OWN_DIFFERENCES_LEAST } from './trend'
 
@@ -95,10 +95,7 @@ export function judgeSingle(
   // Refused alike from both sides, as for many trials.
   if (!rho || rho[0] <= 0) return { kind: 'unknown', reason: 'interval-unbounded' }
   const signedPct = rhoToSignedPct(left / right)
-  const signedCi = [rhoToSignedPct(rho[0]), rhoToSignedPct(rho[1])].sort((a, b) => a - b) as [
-    number,
-    number,
-  ]
+  const signedCi = inOrder(rhoToSignedPct(rho[0]), rhoToSignedPct(rho[1]))
   return called(signedPct, signedCi)
 }
 

@@ -150,7 +150,7 @@ export function mathiowetzPercentile(
   band: string,
   meanKgf: Kgf,
 ): MathiowetzResult {
-  const i = (MATHIOWETZ_1985.bands as readonly string[]).indexOf(band)
+  const i = MATHIOWETZ_1985.bands.findIndex((x) => x === band)
   if (i < 0) return { ok: false, reason: 'band-unknown' }
   if (!(meanKgf > 0)) return { ok: false, reason: 'value-not-positive' }
   const [meanLb, sdLb] = must(MATHIOWETZ_1985[sex][hand][i])

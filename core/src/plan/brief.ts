@@ -38,6 +38,7 @@ import type { WeekProblem } from './problem'
 import type { Block } from './types'
 import { whoOf, type Who } from './situation'
 import { schoolPoints, settingsFor, type Settings } from './schools'
+import { isAmong } from '../units/among'
 
 /** A quality of the week, its rows taken together. */
 export interface BriefRow {
@@ -252,7 +253,7 @@ function makeBrief(p: WeekProblem): Brief {
     const against = history.find(
       (h) => h.ids.includes(e.id) || h.tags.some((t) => e.tags.includes(t)),
     )
-    const basic = novice && NOVICE_BASICS.includes(e.primary as QualityId)
+    const basic = novice && isAmong(NOVICE_BASICS, e.primary)
     const filler = !extensor && !close && !basic && imp <= 2
     return {
       tier,
@@ -289,7 +290,7 @@ function makeBrief(p: WeekProblem): Brief {
       lead: leadOf(rows, inRow, e, tier, imp),
       extensor,
       close,
-      closing: CLOSING.includes(e.primary as QualityId),
+      closing: isAmong(CLOSING, e.primary),
       fingers: (e.tissues.finger_flexors ?? 0) >= 2 || (e.tissues.thumb ?? 0) >= 2,
       maximal:
         e.aim === 'max' && e.level === 'hard'
@@ -347,7 +348,7 @@ function makeBrief(p: WeekProblem): Brief {
     exerciseOver: kind === 'contest' ? POINTS.contestOver : POINTS.exerciseOver,
     sessionsMost: novice ? NOVICE_WEEK.sessions : 7,
     maximalMost: kind === 'contest' || open < 2 ? 2 : 1,
-    thumbMost: sports.some((s) => (THUMB_SETS.sports as readonly string[]).includes(s))
+    thumbMost: sports.some((s) => isAmong(THUMB_SETS.sports, s))
       ? THUMB_SETS.mostThere
       : THUMB_SETS.most,
     hardDay: WEEK.map(

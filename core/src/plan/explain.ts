@@ -11,6 +11,7 @@ import { solveWeek } from './solve'
 import { blockMinutes } from './time'
 import type { Block, WeekPlan } from './types'
 import { must } from '../units/must'
+import { handsOf } from '../catalogue/person'
 
 /** Points by part, only those that are not nothing. */
 export type Change = { total: number; parts: { id: PartId; name: string; points: number }[] }
@@ -135,7 +136,7 @@ export function whyNot(
     exerciseId,
     sets: must(setChoices(e, false)[0]),
     dose: usualDose(e, p.who),
-    hands: free.length > 0 ? free : e.hands === 'both' ? ['both'] : ['left', 'right'],
+    hands: free.length > 0 ? free : handsOf(e),
     reason: '',
   }
   const reasons = [...forbids(e, day, blockMinutes(block), p, c)]

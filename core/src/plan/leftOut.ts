@@ -9,6 +9,7 @@ import { scorePlan } from './score'
 import { blockMinutes } from './time'
 import type { Block, WeekPlan } from './types'
 import { must } from '../units/must'
+import { handsOf } from '../catalogue/person'
 
 /** A staple that is not in the week, and why. */
 export interface LeftOut {
@@ -43,7 +44,7 @@ export function staplesLeftOut(plan: WeekPlan, p: WeekProblem): LeftOut[] {
         exerciseId: e.id,
         sets: must(setChoices(e, false)[0]),
         dose: usualDose(e, p.who),
-        hands: free.length > 0 ? free : e.hands === 'both' ? ['both'] : ['left', 'right'],
+        hands: free.length > 0 ? free : handsOf(e),
         reason: '',
       })
       const open = [0, 1, 2, 3, 4, 5, 6].filter((d) => must(p.frame[d]).minutes > 0)

@@ -27,6 +27,7 @@ import { eventGap } from './taper'
 import { blockMinutes } from './time'
 import type { WeekTerms } from './types'
 import type { DayFrame } from '../intake/week'
+import { handsOf } from '../catalogue/person'
 
 /** Work that leaves a day a hand-rest day. */
 export const isRestful = (e: Exercise): boolean => e.aim === 'balance' || e.level === 'light'
@@ -99,7 +100,7 @@ export function loadCap(
 
 /** Hands an exercise can be done with on a day, by cautions; none: not at all. */
 export function freeHands(e: Exercise, c: PlanContext): Hand[] {
-  const asked: Hand[] = e.hands === 'both' ? ['both'] : ['left', 'right']
+  const asked = handsOf(e)
   return asked.filter(
     (hand) => blockedBy(c.judge, { kind: 'exercise', exercise: e, hand }).length === 0,
   )

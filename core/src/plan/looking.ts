@@ -6,6 +6,7 @@ import { contextOf, type WeekProblem } from './problem'
 import { RULES, validate } from './rules'
 import { scorePlan } from './score'
 import type { Block, WeekPlan } from './types'
+import { handsOf } from '../catalogue/person'
 
 /** Rules that a plan can only break more by having more in it: what breaks one is not built on. */
 const MONOTONE = RULES.filter(
@@ -33,7 +34,7 @@ export function bestByLooking(
   const lighter = isLighter(p.weekStart, c)
   const variants = (id: string, day: number): Block[] => {
     const e = exerciseById(id)!
-    const all = e.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const)
+    const all = handsOf(e)
     const free = all.filter(
       (h) =>
         validate(

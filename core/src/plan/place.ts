@@ -3,6 +3,7 @@ import { NOVICE_OUT, YOUNG_OUT } from './compose'
 import { eventGap } from './taper'
 import { termsOf, whoOf, type PlanContext } from './situation'
 import type { LocalDate } from '../units/dates'
+import { isAmong } from '../units/among'
 
 /**
  * Days before an event on which only warm-up and extensors stand, and those that spare the skin.
@@ -60,12 +61,12 @@ export function outOfPlace(
   }
   if (
     who.level === 'novice' &&
-    ((NOVICE_OUT.aims as readonly string[]).includes(e.aim) ||
-      (NOVICE_OUT.levels as readonly string[]).includes(e.level) ||
+    (isAmong(NOVICE_OUT.aims, e.aim) ||
+      isAmong(NOVICE_OUT.levels, e.level) ||
       e.experience === 'experienced' ||
-      e.tags.some((t) => (NOVICE_OUT.tags as readonly string[]).includes(t)) ||
-      (NOVICE_OUT.qualities as readonly unknown[]).includes(e.primary) ||
-      (NOVICE_OUT.ids as readonly string[]).includes(e.id))
+      e.tags.some((t) => isAmong(NOVICE_OUT.tags, t)) ||
+      isAmong(NOVICE_OUT.qualities, e.primary) ||
+      isAmong(NOVICE_OUT.ids, e.id))
   )
     add('novice', 'not in the first months of grip work')
   const age = c.judge.facts.ageYears

@@ -3,6 +3,7 @@ import type { TissueId } from '../catalogue/tissues'
 import { HARD_STRESS } from './practice'
 import type { PlanContext } from './situation'
 import type { Block, WeekPlan } from './types'
+import { entriesOf } from '../units/among'
 
 export interface Breach {
   rule: string
@@ -43,7 +44,7 @@ export const days = [0, 1, 2, 3, 4, 5, 6]
 /** Tissues a block makes a hard day of. */
 export const hardTissues = ({ e }: { e: Exercise }): TissueId[] =>
   e.level === 'hard' && e.aim !== 'balance'
-    ? (Object.entries(e.tissues) as [TissueId, number][])
+    ? entriesOf(e.tissues)
         .filter(([, s]) => s >= HARD_STRESS)
         .map(([t]) => t)
     : []

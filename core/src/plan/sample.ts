@@ -14,6 +14,7 @@ import { PLAIN_TERMS, type Pin } from './types'
 import { EMPTY_DAY, type DayFrame } from '../intake/week'
 import { type Place } from '../catalogue/places'
 import { must } from '../units/must'
+import { isAmong } from '../units/among'
 
 /** Problems drawn by a seed, to check the planner with. */
 
@@ -252,7 +253,7 @@ export function sampleBlock(sportId: string, seed: number): BlockProblem {
   ] as const)
   const frame = [0, 1, 2, 3, 4, 5, 6].map((d): DayFrame => ({
     ...EMPTY_DAY,
-    minutes: (plan as readonly number[]).includes(d) ? one(r, [40, 45, 60]) : 0,
+    minutes: isAmong(plan, d) ? one(r, [40, 45, 60]) : 0,
     sportLoad: one(r, [0, 0, 1, 1, 2] as const),
   }))
   const away = addDays(START, 7 * (4 + Math.floor(r() * 2)))

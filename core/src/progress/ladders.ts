@@ -1,4 +1,4 @@
-import { EXERCISES, exerciseById, type Exercise } from '../catalogue/exercises'
+import { EXERCISES, exerciseById, trainedBy, type Exercise } from '../catalogue/exercises'
 import type { QualityId } from '../catalogue/qualities'
 import type { Kg } from '../units/quantity'
 import { must } from '../units/must'
@@ -139,7 +139,7 @@ export function ladderOf(e: Exercise): Ladder {
   const top = e.dose.range[1]
   const past = Math.max(1, Math.ceil((BEYOND.share * top) / BEYOND.steps))
   const named = OWN_RUNGS[e.id] ?? kit.map((k) => RUNGS[k]).find((r) => r !== undefined)
-  const primary = e.primary === null || e.primary === 'day' ? null : e.primary
+  const primary = trainedBy(e)
   return {
     doses: dosesOf(e.dose.range),
     beyond: Array.from({ length: BEYOND.steps }, (_, i) => top + (i + 1) * past),

@@ -3,7 +3,7 @@ import { EXERCISES } from '../catalogue/exercises'
 import { IMPLEMENTS } from '../catalogue/implements'
 import { IMPLEMENT_USE } from '../catalogue/implementUse'
 import { PROTOCOLS } from '../catalogue/protocols'
-import { CARRY_OVER, QUALITIES, qualityById, type QualityId } from '../catalogue/qualities'
+import { CARRY_OVER, QUALITIES, QUALITY_IDS, qualityById, type QualityId } from '../catalogue/qualities'
 import { SCHOOLS } from '../catalogue/schools'
 import { SOURCES } from '../catalogue/sources'
 import { CALCULATORS, calculatorById } from '../catalogue/calculators'
@@ -19,6 +19,7 @@ import {
   type PageFacts,
 } from './rows'
 import { exercisePage, implementPage, protocolPage } from './workPages'
+import { isAmong } from '../units/among'
 
 function qualityPage(id: QualityId): PageFacts {
   const q = qualityById(id)
@@ -125,7 +126,7 @@ export function factsOf(kind: string, id: string): PageFacts | null {
       ],
     }
   const makers: Readonly<Record<string, (id: string) => PageFacts | null>> = {
-    quality: (x) => (QUALITIES.some((q) => q.id === x) ? qualityPage(x as QualityId) : null),
+    quality: (x) => (isAmong(QUALITY_IDS, x) ? qualityPage(x) : null),
     exercise: exercisePage,
     implement: implementPage,
     protocol: protocolPage,

@@ -1,5 +1,5 @@
 import { CAUTIONS } from '../catalogue/cautions'
-import { EXERCISES } from '../catalogue/exercises'
+import { EXERCISES, trainedBy } from '../catalogue/exercises'
 import { IMPLEMENTS } from '../catalogue/implements'
 import { IMPLEMENT_USE } from '../catalogue/implementUse'
 import { PROTOCOLS } from '../catalogue/protocols'
@@ -9,6 +9,7 @@ import { SOURCES } from '../catalogue/sources'
 import { CALCULATORS } from '../catalogue/calculators'
 import { TERMS } from '../catalogue/glossary'
 import { WORDS } from '../catalogue/everydayWords'
+import { keysOf } from '../units/among'
 
 export const PAGE_KINDS = [
   { id: 'quality', name: 'Grip qualities' },
@@ -67,8 +68,8 @@ export const PAGES: readonly Page[] = [
   }),
   ...EXERCISES.map((e) => {
     const qualities = [
-      ...(e.primary === null || e.primary === 'day' ? [] : [e.primary]),
-      ...(Object.keys(e.secondary) as QualityId[]),
+      ...[trainedBy(e)].filter((q) => q !== null),
+      ...keysOf(e.secondary),
     ]
     return page(
       'exercise',

@@ -2,6 +2,7 @@ import { SPORTS } from '../catalogue/sports'
 import { ratingsOf, tierRank } from '../catalogue/tiers'
 import { PAGES, type Page, type PageKind } from './pages'
 import { near, SPORT_WORDS, stem, wordsOf } from './speech'
+import { isAmong } from '../units/among'
 
 /** Words of every second page: they tell little. */
 const COMMON = new Set(
@@ -116,7 +117,7 @@ function ofSport(page: Page, sports: readonly string[]): boolean {
     const sport = SPORTS.find((s) => s.id === id)
     return (
       (page.kind === 'exercise' && staplesOf(id).has(page.id)) ||
-      (page.kind === 'implement' && (sport?.implements as readonly string[]).includes(page.id)) ||
+      (page.kind === 'implement' && isAmong(sport?.implements ?? [], page.id)) ||
       (page.kind === 'quality' &&
         (sport?.demands ?? []).some((d) => d.quality === page.id && d.importance >= 4))
     )

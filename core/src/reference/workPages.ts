@@ -20,6 +20,7 @@ import {
   type PageFacts,
 } from './rows'
 import { must } from '../units/must'
+import { entriesOf, isAmong } from '../units/among'
 
 /** The page of a row; null: there is none. */
 export function exercisePage(id: string): PageFacts | null {
@@ -52,8 +53,8 @@ export function exercisePage(id: string): PageFacts | null {
         title: 'What one set trains',
         rows: [
           ...(primary ? [link('quality', primary, quality(primary), '1 set')] : []),
-          ...Object.entries(e.secondary).map(([q, share]) =>
-            link('quality', q, quality(q as QualityId), `${share} of a set`),
+          ...entriesOf(e.secondary).map(([q, share]) =>
+            link('quality', q, quality(q), `${share} of a set`),
           ),
           ...Object.entries(e.tissues).map(([t, n]) => ({
             name: must(TISSUES.find((x) => x.id === t)).name,
@@ -91,7 +92,7 @@ export function implementPage(id: string): PageFacts | null {
   if (!k) return null
   const q = IMPLEMENT_USE[k.id].quality
   const uses = EXERCISES.filter((e) =>
-    ([...e.kit.hall, ...e.kit.home, ...e.kit.bag].flat() as readonly string[]).includes(id),
+    isAmong([...e.kit.hall, ...e.kit.home, ...e.kit.bag].flat(), id),
   )
   return {
     name: k.name,
@@ -103,14 +104,14 @@ export function implementPage(id: string): PageFacts | null {
       { title: 'Exercises with it', rows: uses.map((e) => exerciseRow(e.id, doseWords(e))) },
       {
         title: 'Tests with it',
-        rows: PROTOCOLS.filter((p) => (p.implements as readonly string[]).includes(id)).map((p) =>
+        rows: PROTOCOLS.filter((p) => isAmong(p.implements, id)).map((p) =>
           link('protocol', p.id, p.name),
         ),
       },
       { title: 'Quality', rows: q ? [link('quality', q, quality(q))] : [], aside: true },
       {
         title: 'Sports with such an object',
-        rows: SPORTS.filter((s) => (s.implements as readonly string[]).includes(id)).map((s) => ({
+        rows: SPORTS.filter((s) => isAmong(s.implements, id)).map((s) => ({
           name: s.name,
         })),
         aside: true,

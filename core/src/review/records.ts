@@ -6,6 +6,7 @@ import type { LocalDate } from '../units/dates'
 import { setupWords, type Series } from '../record/series'
 import { METRIC, type UnitChoice } from '../units/format'
 import { must } from '../units/must'
+import { entriesOf } from '../units/among'
 
 /** The best of one hand in one exact series, and how it was done. Value SI, in `unit`. */
 export interface Best {
@@ -29,16 +30,16 @@ type Kept = TestSession & {
   overrideReason?: string
 }
 
-const SAID: Record<string, readonly [yes: string, no: string]> = {
+const SAID = {
   warm: ['warm', 'not warmed up'],
   rested: ['rested', 'not rested'],
   skinGood: ['skin good', 'skin not good'],
   well: ['well', 'not well'],
-}
+} satisfies Partial<Record<keyof NonNullable<Kept['conditions']>, [yes: string, no: string]>>
 const inWords = (s: Kept): string =>
   [
-    ...Object.entries(SAID).flatMap(([k, [yes, no]]) => {
-      const v = (s.conditions as Record<string, boolean> | undefined)?.[k]
+    ...entriesOf(SAID).flatMap(([k, [yes, no]]) => {
+      const v = s.conditions?.[k]
       return v === undefined ? [] : [v ? yes : no]
     }),
     ...(s.overrideReason ? [`in spite of a caution: ${s.overrideReason}`] : []),

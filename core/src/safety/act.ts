@@ -7,6 +7,7 @@ import type { QualityId } from '../catalogue/qualities'
 import type { Tag, TissueId } from '../catalogue/tissues'
 import type { Hand, Side } from '../catalogue/person'
 import type { Kg } from '../units/quantity'
+import { isAmong, keysOf } from '../units/among'
 
 /**
  * A test of a protocol or a set of an exercise, on one hand or both. `addedKg`: load added to a
@@ -53,8 +54,9 @@ export interface Act {
 
 export const BOTH: readonly Side[] = ['left', 'right']
 export const sidesOf = (hand: Hand): readonly Side[] => (hand === 'both' ? BOTH : [hand])
+const USED = keysOf(IMPLEMENT_USE)
 const use = (kind: string | null | undefined) =>
-  kind ? IMPLEMENT_USE[kind as ImplementId] : undefined
+  isAmong(USED, kind) ? IMPLEMENT_USE[kind] : undefined
 
 /** Load added by a stated number of the protocol, kg; 0 without one. */
 const addedBy = (variant: Readonly<Record<string, string>> | undefined): number =>

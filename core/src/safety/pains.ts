@@ -7,6 +7,7 @@ import { type LocalDate } from '../units/dates'
 import { actOf } from './act'
 import type { NoteFact, TestFact, SetFact } from './record'
 import type { SafetyFacts } from './triggers'
+import { keysOf } from '../units/among'
 
 export interface NotedPain {
   id: string
@@ -31,14 +32,14 @@ export const notePain = (n: NoteFact, t: TestFact | undefined): NotedPain[] =>
         },
       ]
 export const loadedBy = (exerciseId: string): TissueId[] =>
-  Object.keys(exerciseById(exerciseId)?.tissues ?? {}) as TissueId[]
+  keysOf(exerciseById(exerciseId)?.tissues ?? {})
 export const loadedIn = (t: TestFact, hand: Hand): TissueId[] => {
   const protocol = protocolById(t.protocolId)
   return protocol
-    ? (Object.keys(
+    ? keysOf(
         actOf({ kind: 'test', protocol, hand, implementKind: t.unitKind, variant: t.variant })
           .tissues,
-      ) as TissueId[])
+      )
     : []
 }
 /**

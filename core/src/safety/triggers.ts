@@ -9,6 +9,7 @@ import { TISSUES, type InjurySiteId, type TissueId } from '../catalogue/tissues'
 import type { Hand, Side } from '../catalogue/person'
 import { addDays, type LocalDate } from '../units/dates'
 import { BOTH, sidesOf } from './act'
+import { must } from '../units/must'
 
 export interface InjuryFact {
   site: InjurySiteId
@@ -101,7 +102,7 @@ const hits = (
   const keys = unique(all.map((x) => `${x.hand} ${x.liftedTo}`))
   return keys.map((k) => {
     const own = all.filter((x) => `${x.hand} ${x.liftedTo}` === k)
-    const [{ hand, liftedTo, tissues }] = own as [(typeof own)[0]]
+    const { hand, liftedTo, tissues } = must(own[0])
     return hit([hand], {
       liftedTo,
       tissues: tissues === null ? null : unique(own.flatMap((x) => x.tissues ?? [])),

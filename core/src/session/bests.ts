@@ -3,6 +3,7 @@ import { N_PER_KGF } from '../units/units'
 import type { Series } from '../record/series'
 import type { HoldBest, TestBest } from './sources'
 import { must } from '../units/must'
+import { entriesOf } from '../units/among'
 
 /**
  * What can be lifted once, from the newest counted test of each series that says it: loads in kg,
@@ -15,10 +16,10 @@ export function bestsOf(series: readonly Series[]): TestBest[] {
     if (!point || rows.length !== 1 || s.protocol.group !== 'lift') return []
     const perUnit = s.protocol.unit === 'kg' ? 1 : s.protocol.unit === 'N' ? 1 / N_PER_KGF : null
     if (perUnit === null) return []
-    return Object.entries(point.byHand).map(([hand, t]): TestBest => ({
+    return entriesOf(point.byHand).map(([hand, t]): TestBest => ({
       quality: must(rows[0]).quality,
       implement: s.setup.unitKind ?? '',
-      hand: hand as TestBest['hand'],
+      hand,
       kg: t.best * perUnit,
       on: point.on,
     }))
@@ -34,10 +35,10 @@ export function holdsOf(series: readonly Series[]): HoldBest[] {
       const plain = s.protocol.numbers.every((n) => Number(s.setup.variant[n.id] ?? 0) === 0)
       if (!point || !row || row.measure !== 'sustained' || s.protocol.unit !== 's' || !plain)
         return []
-      return Object.entries(point.byHand).map(([hand, t]): HoldBest => ({
+      return entriesOf(point.byHand).map(([hand, t]): HoldBest => ({
         quality: row.quality,
         implement: s.setup.unitKind ?? '',
-        hand: hand as HoldBest['hand'],
+        hand,
         seconds: t.best,
         on: point.on,
       }))

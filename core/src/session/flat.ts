@@ -1,4 +1,4 @@
-import { exerciseById, type Exercise } from '../catalogue/exercises'
+import { exerciseById, trainedBy, type Exercise } from '../catalogue/exercises'
 import { qualityById, type QualityId } from '../catalogue/qualities'
 import { ratingsOf, tierRank, type OwnTier, type Wishes } from '../catalogue/tiers'
 import { kitFor, type Kits } from '../match/kit'
@@ -14,6 +14,7 @@ import type { Hand } from '../catalogue/person'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { dayNumber, isFixed, sessionsOf } from './today'
 import { must } from '../units/must'
+import { keysOf } from '../units/among'
 
 /**
  * When nothing has risen: four weeks of an exercise, or three tests. Own rules after common
@@ -92,7 +93,7 @@ function still(e: Exercise, hand: Hand, f: FlatFacts): { sessions: number; misse
     (s) => !lighter.some((monday) => s.day >= monday && s.day < monday + 7),
   )
   // A lighter week is no week of the four.
-  const days = lighter.reduce((d, m) => (m <= now && now - m <= d ? d + 7 : d), FLAT.days as number)
+  const days = lighter.reduce<number>((d, m) => (m <= now && now - m <= d ? d + 7 : d), FLAT.days)
   const since = all.filter((s) => now - s.day <= days)
   const before = all.filter((s) => now - s.day > days)
   if (before.length === 0 || since.length < FLAT.sessions) return null
@@ -191,7 +192,8 @@ export function flatLines(f: FlatFacts): FlatLine[] {
   const out: FlatLine[] = []
   for (const id of new Set(f.blocks.map((b) => b.exerciseId))) {
     const e = exerciseById(id)
-    if (!e || e.mode === 'prep' || e.primary === null || e.primary === 'day') continue
+    const quality = e && trainedBy(e)
+    if (!e || !quality || e.mode === 'prep') continue
     const own = f.blocks.filter((b) => b.exerciseId === id)
     const hands = [...new Set(own.flatMap((b) => b.hands))]
     const seen = hands.flatMap((hand) => {
@@ -201,12 +203,12 @@ export function flatLines(f: FlatFacts): FlatLine[] {
     if (seen.length === 0) continue
     const missed = Math.max(...seen.map((s) => s.missed))
     out.push({
-      quality: e.primary,
+      quality,
       exerciseId: id,
       hands: seen.map((s) => s.hand),
       says: `${e.name} has not risen in four weeks, ${must(seen[0]).sessions} sessions.`,
-      change: oneChange(e.primary, own, missed, f),
-      tried: triedIn(e.primary, f).filter((x) => x !== id),
+      change: oneChange(quality, own, missed, f),
+      tried: triedIn(quality, f).filter((x) => x !== id),
     })
   }
   for (const s of f.series) {
@@ -216,7 +218,7 @@ export function flatLines(f: FlatFacts): FlatLine[] {
     if (!row || s.protocol.curve || !first || !newest || last.length < FLAT.tests) continue
     if (daysBetween(first.on, newest.on) < FLAT.testDays) continue
     if (daysBetween(newest.on, f.today) > 2 * FLAT.days) continue
-    const hands = (Object.keys(first.byHand) as Hand[]).filter((h) => {
+    const hands = keysOf(first.byHand).filter((h) => {
       const most = (first.byHand[h]?.best ?? 0) * (1 + FLAT.risePct / 100)
       return last.every((p) => {
         const best = p.byHand[h]?.best

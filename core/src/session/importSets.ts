@@ -15,12 +15,11 @@ import {
   type SheetContext,
 } from '../testing/sheet'
 import type { Hand } from '../catalogue/person'
-import { ENDINGS, type EndingId } from './steps'
+import { ENDING_IDS, type EndingId } from './steps'
 import type { Kg, Seconds } from '../units/quantity'
 import { must } from '../units/must'
 
 /** How a set ended, as the floor keeps it. */
-const ENDED = ENDINGS.map((e) => e.id)
 /** Most sets of one line, heaviest load in kg and longest set: what the floor takes. */
 const MOST = { sets: 30, setNo: 60, loadKg: 500, seconds: 7200, reps: 500 }
 
@@ -48,7 +47,7 @@ export const SET_COLUMNS: readonly ColumnRow[] = [
   { id: 'seconds', needed: false, says: 'for exercises that are held' },
   { id: 'reps', needed: false, says: 'repetitions, trips or metres' },
   { id: 'amount', needed: false, says: 'in place of seconds or reps: what the exercise counts' },
-  { id: 'ended', needed: false, says: `${ENDED.join(', ')}; done when empty` },
+  { id: 'ended', needed: false, says: `${ENDING_IDS.join(', ')}; done when empty` },
   { id: 'effort', needed: false, says: '1 to 10' },
   { id: 'pain', needed: false, says: '0 to 10' },
   { id: 'load_kg', needed: false, says: 'written by the export; not read where load is there' },
@@ -275,8 +274,8 @@ class SetRow extends SheetRow {
   private ended(): ImportedSet['ended'] | null {
     const text = this.cell('ended').toLowerCase() || 'done'
     return (
-      ENDED.find((e) => e === text) ??
-      this.fail('ended', `ended is one of ${ENDED.join(', ')}, not "${text}".`)
+      ENDING_IDS.find((e) => e === text) ??
+      this.fail('ended', `ended is one of ${ENDING_IDS.join(', ')}, not "${text}".`)
     )
   }
 }

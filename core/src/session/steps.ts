@@ -7,6 +7,7 @@ import type { Block } from '../plan/types'
 import type { Place } from '../catalogue/places'
 import type { Hand } from '../catalogue/person'
 import { must } from '../units/must'
+import { isAmong, keysOf } from '../units/among'
 
 export interface Step {
   /** Lineage of the block. */
@@ -30,6 +31,7 @@ export const ENDINGS = [
   { id: 'pain', name: 'Pain' },
 ] as const
 export type EndingId = (typeof ENDINGS)[number]['id']
+export const ENDING_IDS: readonly EndingId[] = ENDINGS.map((e) => e.id)
 
 const PREP = [
   'prep_roll',
@@ -39,6 +41,8 @@ const PREP = [
   'prep_pulse',
   'prep_wrist',
 ] as const
+
+const USED = keysOf(IMPLEMENT_USE)
 
 /**
  * Warm-up from what the day holds: the thumb only where it is loaded, turns only where the wrist
@@ -71,7 +75,7 @@ export function pulseImplement(
     .find((x) => x && x.level !== 'light')
   const kit = (e && kitFor(e, place, kits)) ?? e?.kit[place][0] ?? []
   return (
-    (kit.find((k) => IMPLEMENT_USE[k as ImplementId]?.quality) as ImplementId | undefined) ?? null
+    kit.filter((k) => isAmong(USED, k)).find((k) => IMPLEMENT_USE[k]?.quality) ?? null
   )
 }
 

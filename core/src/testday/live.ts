@@ -14,6 +14,7 @@ import {
 } from './order'
 import type { Kg } from '../units/quantity'
 import { must } from '../units/must'
+import { handsOf } from '../catalogue/person'
 
 /** A station of the day: one protocol with one unit, and who runs it. */
 export interface DayStation {
@@ -88,7 +89,7 @@ const planned = (s: DaySetup, athlete: string, station: DayStation): DayTry[] =>
   const first = station.plates ? (s.firstKg[`${athlete} ${station.id}`] ?? 0) : 0
   // Each hand with one load, then a step.
   const hands: readonly Hand[] =
-    protocolById(station.protocolId)?.hands === 'both' ? ['both'] : ['left', 'right']
+    handsOf(must(protocolById(station.protocolId)))
   const all = Array.from({ length: station.tries ?? s.perHand }, (_, i) =>
     hands.map((hand): DayTry => ({ hand, loadKg: station.plates ? first + s.stepKg * i : 0 })),
   ).flat()

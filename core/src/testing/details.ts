@@ -1,6 +1,7 @@
 import type { Protocol, TryDetails } from '../catalogue/protocols'
 import { SINGLE_RULES } from '../catalogue/setups'
 import { formatClock, formatWithUnit, METRIC, type UnitChoice } from '../units/format'
+import { isAmong } from '../units/among'
 
 /** Most a spring insert may add, kg: a slip beyond it (own limit). */
 export const INSERT_MOST_KG = 30
@@ -42,7 +43,7 @@ export function detailsProblem(
     const checks = details['checks']
     if (
       !Array.isArray(checks) ||
-      checks.some((c: unknown) => !(rules as readonly unknown[]).includes(c))
+      checks.some((c: unknown) => !isAmong(rules, c))
     )
       return 'The checklist is not the one of this implement.'
     if ((checks.length === rules.length) === missed)

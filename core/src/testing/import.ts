@@ -28,6 +28,7 @@ import {
 import { readTrialValue } from './value'
 import type { Mm } from '../units/quantity'
 import { must } from '../units/must'
+import { isAmong } from '../units/among'
 
 const unique = (rows: readonly ColumnRow[]): ColumnRow[] =>
   rows.filter((r, i) => rows.findIndex((x) => x.id === r.id) === i)
@@ -349,7 +350,7 @@ class RowReader extends SheetRow {
   private unit(protocol: Protocol) {
     const label = this.cell('implement')
     const fitting = this.context.units.filter((u) =>
-      (protocol.implements as readonly string[]).includes(u.kind),
+      isAmong(protocol.implements, u.kind),
     )
     const named = label
       ? fitting.filter((u) => u.label.toLowerCase() === label.toLowerCase())

@@ -73,7 +73,7 @@ const UNIT_WORDS: readonly (readonly [EntryUnit, RegExp])[] = [
   ['N', /^(n|newtons?)$/],
   ['s', /^(s|secs?|seconds?)$/],
   ['mm', /^mm$/],
-] as never
+]
 
 /** The words of a header, lower case. */
 export const tokens = (column: string): string[] =>

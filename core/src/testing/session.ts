@@ -13,6 +13,7 @@ import {
 } from '../measure/trials'
 import type { Kg, Mm } from '../units/quantity'
 import { must } from '../units/must'
+import { handsOf } from '../catalogue/person'
 
 export interface Trial {
   id: string
@@ -157,7 +158,7 @@ export function readSession(
   trials: readonly Trial[],
   variant: Readonly<Record<string, string>> = {},
 ): SessionReading {
-  const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
+  const hands = handsOf(protocol)
   return {
     hands: hands.map((hand) => {
       const values = countedValues(protocol, trials, hand)
@@ -247,9 +248,11 @@ export interface RampSetUp {
 /** Lifts in the order they were done; struck ones are out. */
 export const rampTries = (trials: readonly Trial[]): RampTry[] =>
   trials
-    .filter((t) => !t.struck && t.hand !== 'both')
+    .filter((t) => !t.struck)
     .sort((a, b) => a.ordinal - b.ordinal || (a.recordedAt < b.recordedAt ? -1 : 1))
-    .map((t) => ({ hand: t.hand as Side, loadKg: t.value, clean: !t.missed }))
+    .flatMap((t) =>
+      t.hand === 'both' ? [] : [{ hand: t.hand, loadKg: t.value, clean: !t.missed }],
+    )
 
 /** A session short of trials, or with a spread that asked for one more. */
 export function isUnfinished(session: TestSession): boolean {

@@ -1,3 +1,4 @@
+import { must } from './must'
 /** Local calendar dates as `YYYY-MM-DD`; no clock in here: today always comes in as an argument. */
 export type LocalDate = string
 
@@ -102,7 +103,7 @@ export function readDay(text: string, monthFirst = false): LocalDate | null {
     t,
   )
   if (!m) return null
-  const [, first, second, year] = m as unknown as [string, string, string, string]
+  const [first, second, year] = [must(m[1]), must(m[2]), must(m[3])]
   const named = (x: string) => /[a-z]/i.test(x)
   if (named(first) && named(second)) return null
   const turned = named(first) || (monthFirst && !named(second))

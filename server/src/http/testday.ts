@@ -29,6 +29,7 @@ import { askLine, gateOf, gatesFor, keepReason, mustBeOpen, stopLine, type Gate 
 import { notFound, refused } from '../faults/problem'
 import { must } from '@mano/core/units/must'
 import { ask } from '../db/ask'
+import { handsOf } from '@mano/core/catalogue/person'
 
 async function dayOr404(call: Call): Promise<TestDay> {
   const day = await call.em.findOneBy(TestDayEntity, { id: String(call.req.params['dayId']) })
@@ -94,7 +95,7 @@ async function gatesOfDay(
     const { record, flags, reasons } = must(safety.get(p.id))
     const judge = judgeBy(safetyFacts(record, on, { flags }))
     for (const s of stations)
-      for (const hand of handsOf(s.protocolId)) {
+      for (const hand of handsOf(must(protocolById(s.protocolId)))) {
         const g = gateOf(judge, reasons, subjectAt(s, hand, kinds.get(s.unitId) ?? ''))
         if (g.class !== 'free')
           out[gateKey(p.id, s.id, hand)] = {
@@ -106,8 +107,6 @@ async function gatesOfDay(
   return out
 }
 
-const handsOf = (protocolId: string) =>
-  protocolById(protocolId)?.hands === 'both' ? (['both'] as const) : (['left', 'right'] as const)
 const subjectAt = (s: Station, hand: 'left' | 'right' | 'both', implementKind: string) => ({
   kind: 'test' as const,
   protocol: must(protocolById(s.protocolId)),
@@ -122,7 +121,7 @@ async function gatesAt(
   athleteId: string,
   s: Station,
   on: string,
-  hands = handsOf(s.protocolId) as readonly ('left' | 'right' | 'both')[],
+  hands = handsOf(must(protocolById(s.protocolId))),
 ): Promise<{ gates: Gate[]; athlete: NonNullable<Awaited<ReturnType<typeof findAthlete>>> }> {
   const athlete = await findAthlete(call.em, athleteId)
   if (!athlete) throw notFound('athlete')

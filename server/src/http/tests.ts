@@ -10,7 +10,7 @@ import type { Subject } from '@mano/core/safety/act'
 import { readinessOn } from '@mano/core/session/readiness'
 import { testRefusal } from '@mano/core/match/unit'
 import { isPractice } from '@mano/core/testing/session'
-import { type Hand } from '@mano/core/catalogue/person'
+import { handsOf, type Hand } from '@mano/core/catalogue/person'
 import { detailsProblem } from '@mano/core/testing/details'
 import { resultSi } from '@mano/core/testing/value'
 import {
@@ -41,6 +41,7 @@ import { instantOf, whenDone } from './whenDone'
 import { loadSessions } from '../db/sessions'
 import { must } from '@mano/core/units/must'
 import { ask } from '../db/ask'
+import { isAmong } from '@mano/core/units/among'
 
 /** A test as its writes need it, with its athlete: one statement. */
 type Opened = Pick<StoredSession, 'id' | 'athleteId' | 'protocolId' | 'performedOn' | 'variant'> & {
@@ -183,7 +184,7 @@ async function fittingUnit(
     unitId: body.unitId,
   })
   if (!unit || !measurement) throw notFound('implement')
-  if (!(protocol.implements as readonly string[]).includes(unit.kind))
+  if (!isAmong(protocol.implements, unit.kind))
     throw refused('unitId', `${unit.label} does not fit ${protocol.name}.`)
   const no = testRefusal({ kind: unit.kind, ratingKg: measurement.ratingKg })
   if (no) throw refused('unitId', no)
@@ -226,7 +227,7 @@ export function mountTests(api: Api): void {
       !(await call.em.findOneBy(TestSessionEntity, { id: body.id }))
     ) {
       if (!body.conditions.well) await noteUnwell(call, athlete.id)
-      const hands: Hand[] = protocol.hands === 'both' ? ['both'] : ['left', 'right']
+      const hands = handsOf(protocol)
       const gates = await gatesFor(
         call,
         athlete,

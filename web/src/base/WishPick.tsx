@@ -13,13 +13,13 @@ export const WishPick = ({
   onWish,
   ...more
 }: { wish: Wish | null; onWish: (wish: Wish | null) => void } & Omit<
-  SegmentedControlProps,
+  SegmentedControlProps<Wish | 'none'>,
   'data' | 'value' | 'onChange'
 >) => (
-  <SegmentedControl
+  <SegmentedControl<Wish | 'none'>
     {...more}
     value={wish ?? 'none'}
     data={CHOICES}
-    onChange={(v) => onWish(v === 'none' ? null : (v as Wish))}
+    onChange={(v) => onWish(v === 'none' ? null : v)}
   />
 )

@@ -1,3 +1,5 @@
+import { keysOf } from '@mano/core/units/among'
+
 const same = (a: unknown, b: unknown): boolean =>
   JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
 
@@ -13,7 +15,7 @@ export function merge<B extends object>(
 ): { merged: B; clashes: (keyof B)[] } {
   const merged = { ...mine }
   const clashes: (keyof B)[] = []
-  for (const key of Object.keys(mine) as (keyof B)[]) {
+  for (const key of keysOf(mine)) {
     if (same(mine[key], theirs[key])) continue
     if (same(mine[key], base[key])) merged[key] = theirs[key]
     else if (!same(theirs[key], base[key])) clashes.push(key)

@@ -12,6 +12,7 @@ import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import { Alarms } from './Alarms'
+import { stepBy } from '../../base/arrows'
 
 export interface AthleteContext {
   athlete: AthleteView
@@ -68,15 +69,9 @@ function Facts({ athlete, today }: { athlete: AthleteView; today: string }) {
 
 function Rail({ athlete, today }: { athlete: AthleteView; today: string }) {
   const here = useLocation().pathname.split('/')[3]
-  const move = (e: React.KeyboardEvent<HTMLElement>) => {
-    const step = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0
-    const links = [...e.currentTarget.querySelectorAll('a')]
-    const next = links[links.indexOf(document.activeElement as HTMLAnchorElement) + step]
-    if (step && next) next.focus()
-  }
   return (
     <nav aria-label="Stages">
-      <ol className="rail" onKeyDown={move}>
+      <ol className="rail" onKeyDown={(e) => stepBy(e, 'a', ['ArrowLeft', 'ArrowRight'])}>
         {athlete.stages.map((s) => (
           <li key={s.stage} className={s.state}>
             <Link

@@ -89,7 +89,7 @@ function Sliders({ name, d, onChange }: { name: string; d: Dials; onChange: (d: 
       <SegmentedControl
         aria-label={`Hands, script ${name}`}
         value={d.hands}
-        onChange={(v) => onChange({ ...d, hands: v as Dials['hands'] })}
+        onChange={(v) => onChange({ ...d, hands: v })}
         data={[
           { value: 'turn', label: 'In turn' },
           { value: 'both', label: 'Both at once' },

@@ -59,7 +59,7 @@ export function readField(f: FieldDef, text: string, units: UnitChoice): Read {
         ? { ok: true, value: 10 * n.value }
         : { ok: false, why: `${f.name}: not a length.` }
     }
-    const l = parseLength(t, units.length as LengthUnit)
+    const l = parseLength(t, units.length)
     return l.ok && Number.isFinite(l.mm)
       ? { ok: true, value: l.mm }
       : { ok: false, why: `${f.name}: not a length. Type 60 mm, 2 3/8 or 2.375 in.` }

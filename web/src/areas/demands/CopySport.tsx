@@ -49,7 +49,7 @@ export function CopySport({ profile, onClose }: { profile: DemandProfile; onClos
               { value: 'event', label: 'Event or obstacle list' },
             ]}
             value={kind}
-            onChange={(v) => setKind(v as typeof kind)}
+            onChange={(v) => setKind(v)}
           />
           <TextInput
             label="Name"

@@ -20,6 +20,7 @@ import { Sources } from './Sources'
 import { useMatch } from './useMatch'
 import './demands.css'
 import { must } from '@mano/core/units/must'
+import { stepBy } from '../../base/arrows'
 
 const WORDS = ['out', 'little', 'some', 'moderate', 'high', 'decisive']
 export const weightWord = (importance: number): string => WORDS[Math.round(importance)]!
@@ -33,9 +34,10 @@ export default function Demands() {
     [athlete.demand, sports.data],
   )
   const [params, go] = useGo()
-  const place = (PLACES.find((p) => p.id === params.get('place'))?.id ??
+  const place: Place =
+    PLACES.find((p) => p.id === params.get('place'))?.id ??
     athlete.week?.days.find((d) => d.gripMinutes > 0)?.place ??
-    'hall') as Place
+    'hall'
   const { view, error, retry } = useMatch(profile, place)
   const [modal, setModal] = useCalm<'sources' | 'copy' | QualityId | null>(null)
   const coach = may(me, 'coach')
@@ -137,19 +139,8 @@ interface TableProps {
 
 function DemandTable({ profile, level, picked, best, loaded, onPick }: TableProps) {
   const units = useUnits()
-  const move = (e: React.KeyboardEvent<HTMLElement>) => {
-    const step = e.key === 'ArrowDown' ? 1 : e.key === 'ArrowUp' ? -1 : 0
-    if (!step) return
-    const all = [...e.currentTarget.querySelectorAll<HTMLButtonElement>('th button')]
-    const next = all[all.indexOf(document.activeElement as HTMLButtonElement) + step]
-    if (next) {
-      e.preventDefault()
-      next.focus()
-      next.click()
-    }
-  }
   return (
-    <table className="dem" onKeyDown={move}>
+    <table className="dem" onKeyDown={(e) => stepBy(e, 'th button')?.click()}>
       <thead>
         <tr>
           <th scope="col">Quality</th>

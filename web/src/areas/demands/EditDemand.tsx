@@ -21,6 +21,8 @@ import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { Mm } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
+import { keysOf, madeOf } from '@mano/core/units/among'
+import { options } from '../../base/options'
 
 type Draft = {
   importance: number
@@ -29,12 +31,10 @@ type Draft = {
   size: [string, string]
   hold: [string, string]
 }
-const options = (list: readonly { id: string; name: string }[]) =>
-  list.map((x) => ({ value: x.id, label: x.name }))
 const shareOf = (row: DemandRow): Record<Emphasis, number> =>
-  Object.fromEntries(
-    EMPHASES.map((e) => [e, Math.round(100 * (row.emphasis.find((x) => x.id === e)?.share ?? 0))]),
-  ) as Record<Emphasis, number>
+  madeOf(EMPHASES, (e) =>
+    Math.round(100 * (row.emphasis.find((x) => x.id === e)?.share ?? 0)),
+  )
 const bare = ({ pull: _pull, of: _of, ...object }: RowObject): DemandObject => object
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 
@@ -98,7 +98,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
   const changes = (): DemandEdit | null => {
     const now: DemandObject = { ...d.object, sizeMm: size.value, holdS: hold.value }
     const before = base && bare(base.objects[0]!)
-    const fields = (Object.keys(now) as (keyof DemandObject)[]).filter(
+    const fields = keysOf(now).filter(
       (k) => !before || !same(now[k], before[k]),
     )
     const edit: DemandEdit = {
@@ -238,7 +238,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
               placeholder="Either"
               data={options(ORIENTATIONS)}
               value={d.object.orientation}
-              onChange={(v) => object({ orientation: v as DemandObject['orientation'] })}
+              onChange={(v) => object({ orientation: v })}
             />
             <Select
               label="Spin"
@@ -246,21 +246,21 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
               placeholder="Any"
               data={options(SPINS)}
               value={d.object.spin}
-              onChange={(v) => object({ spin: v as DemandObject['spin'] })}
+              onChange={(v) => object({ spin: v })}
             />
             <MultiSelect
               label="Surface"
               placeholder={d.object.surfaces.length === 0 ? 'Any' : ''}
               data={options(SURFACES)}
               value={[...d.object.surfaces]}
-              onChange={(v) => object({ surfaces: v as DemandObject['surfaces'] })}
+              onChange={(v) => object({ surfaces: v })}
             />
             <Select
               label="Hands"
               allowDeselect={false}
               data={options(HANDS_ON)}
               value={d.object.hands}
-              onChange={(v) => object({ hands: v as DemandObject['hands'] })}
+              onChange={(v) => v && object({ hands: v })}
             />
           </div>
         </fieldset>
@@ -290,7 +290,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
               allowDeselect={false}
               data={options(CLOSINGS)}
               value={d.object.closing}
-              onChange={(v) => object({ closing: v as DemandObject['closing'] })}
+              onChange={(v) => v && object({ closing: v })}
             />
             <label>
               Hold from, s
@@ -317,7 +317,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
                 { value: 'lift', label: 'lifting it' },
               ]}
               value={d.object.use}
-              onChange={(v) => object({ use: v as DemandObject['use'] })}
+              onChange={(v) => v && object({ use: v })}
             />
             <TextInput
               label="Arm"

@@ -7,6 +7,7 @@ import { keys } from '../../base/data'
 import { leaveNothing } from '../../base/kept'
 import { useOutbox } from '../../base/outbox'
 import { Failed } from '../../base/Trouble'
+import { isAmong } from '@mano/core/units/among'
 
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'Back', '0', 'Enter'] as const
 const LEAST = 4
@@ -86,7 +87,7 @@ function Pin({ who, back }: { who: TabletView['people'][number]; back: () => voi
     const heard = (e: KeyboardEvent) => {
       const key = e.key === 'Backspace' ? 'Back' : e.key
       if (key === 'Escape') back()
-      else if ((DIGITS as readonly string[]).includes(key)) {
+      else if (isAmong(DIGITS, key)) {
         // A digit button that has the focus would be pressed as well.
         e.preventDefault()
         press(key)

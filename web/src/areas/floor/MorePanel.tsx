@@ -1,7 +1,7 @@
 import { UnstyledButton } from '@mantine/core'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { cutsFor, minutesOver } from '@mano/core/session/adapt'
-import type { EndingId } from '@mano/core/session/steps'
+import { ENDING_IDS } from '@mano/core/session/steps'
 import { fromSi } from '@mano/core/units/convert'
 import { useCalm } from '../../base/calm'
 import { LogStep } from './LogStep'
@@ -9,6 +9,7 @@ import { HAND } from './hand'
 import { useFloor } from './store'
 import type { RunView } from './useRun'
 import { must } from '@mano/core/units/must'
+import { oneOf } from '@mano/core/units/among'
 
 const ENDS = ['Has to leave', 'Coach stops it', 'Too tired', 'Out of time'] as const
 
@@ -58,7 +59,7 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
         unit={log.loadUnit}
         was={{
           amount: (timed ? log.seconds : log.reps) ?? 0,
-          ended: log.ended as EndingId,
+          ended: oneOf(ENDING_IDS, log.ended),
           effort: log.effort ?? null,
           details: log.details ?? {},
         }}

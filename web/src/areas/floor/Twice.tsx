@@ -3,7 +3,7 @@ import { v7 } from 'uuid'
 import type { LogBody } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { SetLog } from '@mano/core/record/sets'
-import type { EndingId } from '@mano/core/session/steps'
+import { ENDING_IDS } from '@mano/core/session/steps'
 import { loggedTwice } from '@mano/core/session/twice'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
@@ -12,6 +12,7 @@ import { touchedBy, useWrite } from '../../base/data'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
+import { oneOf } from '@mano/core/units/among'
 
 /**
  * Two devices logged the same set: both are on record, and the coach says whether it was one set or
@@ -45,7 +46,7 @@ export function Twice({ logs, versionId }: { logs: readonly SetLog[]; versionId:
     loadUnit: 'kg',
     seconds: l.seconds,
     reps: l.reps,
-    ended: l.ended as EndingId,
+    ended: oneOf(ENDING_IDS, l.ended),
     effort: l.effort,
     pain: l.pain,
     deviceAt: null,

@@ -189,8 +189,12 @@ function warmedUp(r: Scene, reason: string | null): void {
   })
   for (const { e, hand } of can.slice(0, reason === null ? undefined : 1)) {
     const s = { blockId: '', exerciseId: e.id, hand, set: 1, sets: 1, dose: 1, restS: 0 }
-    const how = { ended: reason === null ? 'done' : 'stopped', details: reason ? { reason } : {} }
-    post(r, { ...logOf(r, s, { ...NOTHING, ...how } as Entry), blockId: null })
+    const entry: Entry = {
+      ...NOTHING,
+      ended: reason === null ? 'done' : 'stopped',
+      details: reason ? { reason } : {},
+    }
+    post(r, { ...logOf(r, s, entry), blockId: null })
   }
   r.put({ ...onward(r), at: r.open[0] ? stepKey(r.open[0]) : null })
 }

@@ -5,6 +5,7 @@ import { formatValue, formatWithUnit, type UnitChoice } from '@mano/core/units/f
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
+import { stepBy } from '../../base/arrows'
 
 /** Share of a side at which the demand stands. */
 const DEMAND_AT = 70
@@ -27,15 +28,6 @@ export function HandMap({
   const untested = rows.filter((r) => r.state === 'untested').sort((a, b) => b.weight - a.weight)
   const short = (hand: 'left' | 'right') =>
     rows.flatMap((r) => r.hands).filter((h) => h.hand === hand && (h.shortBy ?? 0) > 0).length
-  const move = (e: React.KeyboardEvent<HTMLElement>) => {
-    const step = e.key === 'ArrowDown' ? 1 : e.key === 'ArrowUp' ? -1 : 0
-    const all = [...e.currentTarget.querySelectorAll<HTMLButtonElement>('button.vert')]
-    const next = all[all.indexOf(document.activeElement as HTMLButtonElement) + step]
-    if (step && next) {
-      e.preventDefault()
-      next.focus()
-    }
-  }
   return (
     <>
       <div className="sp-head">
@@ -47,7 +39,7 @@ export function HandMap({
           <small>{short('right')} short</small> Right hand
         </b>
       </div>
-      <ul className="spine" onKeyDown={move}>
+      <ul className="spine" onKeyDown={(e) => stepBy(e, 'button.vert')}>
         {[...tested, ...untested].map((r) => (
           <SpineRow
             key={r.key}

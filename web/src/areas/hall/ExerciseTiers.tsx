@@ -14,6 +14,7 @@ import { Term } from '../../base/Term'
 import { useUndoable } from '../../base/undo'
 import { Folded } from './Folded'
 import { must } from '@mano/core/units/must'
+import { rowOf } from '@mano/core/units/row'
 
 const KEY = ['exercise-tiers'] as const
 const nameOf = (tier: Tier): string => must(TIERS.find((t) => t.id === tier)).name
@@ -60,7 +61,7 @@ function Sports() {
             label: `${qualityById(r.quality).name}, ${r.importance} of 5`,
           }))}
           value={chosen}
-          onChange={(v) => setQuality(v as QualityId)}
+          onChange={(v) => v && setQuality(v)}
         />
       </div>
       {own.error ? (
@@ -141,7 +142,7 @@ function Rated({
               onChange={(v) =>
                 say.mutate({
                   exerciseId: id,
-                  tier: v === mano ? null : (v as Tier),
+                  tier: v === mano ? null : rowOf(TIERS, v).id,
                   was: mine?.tier ?? null,
                 })
               }

@@ -19,6 +19,7 @@ import { formatDate, isLocalDate } from '@mano/core/units/dates'
 import { AddNames } from '../intake/AddNames'
 import { withEntry, Words } from './Words'
 import { must } from '@mano/core/units/must'
+import { keysOf, oneOf } from '@mano/core/units/among'
 
 const IMPORTED = TEST_PROTOCOLS.filter((p) => p.entry !== 'body')
 const ORDERS: readonly { id: DateOrder; name: string }[] = [
@@ -185,7 +186,7 @@ export function MapColumns({
       </p>
       <label className="map-of">
         The sheet holds{' '}
-        <NativeSelect value={of} onChange={(e) => turnTo(e.currentTarget.value as keyof typeof OF)}>
+        <NativeSelect value={of} onChange={(e) => turnTo(oneOf(keysOf(OF), e.currentTarget.value))}>
           {Object.entries(OF).map(([id, o]) => (
             <option key={id} value={id}>
               {o.name}

@@ -10,7 +10,7 @@ export const withEntry = (
   Object.fromEntries([
     ...Object.entries(r).filter(([k]) => k !== key),
     ...(value ? [[key, value]] : []),
-  ]) as Record<string, string>
+  ])
 
 /** Words shown at most. */
 const SHOWN = 30

@@ -210,7 +210,7 @@ function InjuryCard({
             data={choices}
             value={injury.status}
             disabled={write.isPending}
-            onChange={(v) => v && v !== injury.status && write.mutate(v as InjuryStatus)}
+            onChange={(v) => v && v !== injury.status && write.mutate(v)}
           />
         )}
       </div>

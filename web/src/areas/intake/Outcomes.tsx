@@ -194,7 +194,7 @@ function Form({ of, onDone }: { of: OutcomeView | null; onDone: () => void }) {
                 { value: 'lower', label: 'Lower is better' },
               ]}
               value={better}
-              onChange={(v) => setBetter(v as typeof better)}
+              onChange={(v) => setBetter(v)}
             />
           </>
         )}

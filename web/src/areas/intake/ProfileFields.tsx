@@ -79,7 +79,7 @@ export function ProfileFields<T extends ProfileBody>({
             ]}
             value={f.values.dominantHand ?? ''}
             onChange={(v) =>
-              f.setFieldValue('dominantHand', (v || null) as ProfileBody['dominantHand'])
+              f.setFieldValue('dominantHand', v === '' ? null : v)
             }
           />
         </div>
@@ -117,7 +117,7 @@ export function ProfileFields<T extends ProfileBody>({
               fullWidth
               data={SKINS.map((s) => ({ value: s.id, label: s.name }))}
               value={f.values.skin}
-              onChange={(v) => f.setFieldValue('skin', v as ProfileBody['skin'])}
+              onChange={(v) => f.setFieldValue('skin', v)}
             />
             <p className="note">
               {f.values.skin === 'sweaty'

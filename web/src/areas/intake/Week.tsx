@@ -9,6 +9,7 @@ import {
   HAND_LOADS,
   HAND_WORK,
   type TrainingDay,
+  LOADS,
   type TrainingWeek,
   frameOfWeek,
   sameDay,
@@ -22,6 +23,7 @@ import { touchedBy, may } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 import { must } from '@mano/core/units/must'
+import { oneOf } from '@mano/core/units/among'
 
 const NEW: Activity = {
   what: 'Sport training',
@@ -155,7 +157,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
             onChange={(e) =>
               setWeek({
                 ...week,
-                handWork: Number(e.currentTarget.value) as TrainingWeek['handWork'],
+                handWork: oneOf(LOADS, Number(e.currentTarget.value)),
               })
             }
           >
@@ -252,7 +254,7 @@ function Day({
             <NativeSelect
               value={a.handLoad}
               onChange={(e) =>
-                set(i, { handLoad: Number(e.currentTarget.value) as Activity['handLoad'] })
+                set(i, { handLoad: oneOf(LOADS, Number(e.currentTarget.value)) })
               }
             >
               {HAND_LOADS.map((w, n) => (
@@ -333,7 +335,7 @@ function Day({
           Where
           <NativeSelect
             value={day.place}
-            onChange={(e) => onChange({ place: e.currentTarget.value as TrainingDay['place'] })}
+            onChange={(e) => onChange({ place: rowOf(PLACES, e.currentTarget.value).id })}
           >
             {PLACES.map((p) => (
               <option key={p.id} value={p.id}>

@@ -5,7 +5,7 @@ import type { DemandSource } from '@mano/core/demand/profile'
 const shipped = [...new Set(SPORTS.map((s) => s.family))].map((family) => ({
   group: family.charAt(0).toUpperCase() + family.slice(1),
   items: SPORTS.filter((s) => s.family === family).map((s) => ({
-    value: s.id as string,
+    value: s.id,
     label: s.name,
   })),
 }))

@@ -18,6 +18,7 @@ import { useUnits } from '../../base/units'
 import { emptyMeasures, MeasureFields, measuresOf } from './Measures'
 import './kit.css'
 import { must } from '@mano/core/units/must'
+import { options } from '../../base/options'
 
 interface Props {
   opened: boolean
@@ -35,9 +36,6 @@ export function AddImplement({ opened, ...rest }: Props) {
     </Modal>
   )
 }
-
-export const options = (list: readonly { id: string; name: string }[]) =>
-  list.map((x) => ({ value: x.id, label: x.name }))
 
 function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
   const units = useUnits()
@@ -115,7 +113,7 @@ function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
               placeholder={`Usual: ${rowOf(SURFACES, traits.surface).name}`}
               data={options(SURFACES)}
               value={surface}
-              onChange={(v) => setSurface(v as Surface | null)}
+              onChange={(v) => setSurface(v)}
             />
             <Select
               label="Lies or hangs"
@@ -123,7 +121,7 @@ function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
               placeholder={`Usual: ${rowOf(ORIENTATIONS, traits.orientation).name}`}
               data={options(ORIENTATIONS)}
               value={orientation}
-              onChange={(v) => setOrientation(v as Orientation | null)}
+              onChange={(v) => setOrientation(v)}
             />
           </div>
         )}

@@ -9,9 +9,9 @@ import { formatWithUnit } from '@mano/core/units/format'
 import { api, failureText } from '../../base/api'
 import { keys, useKit, usePlaces, useWrite } from '../../base/data'
 import { useUnits } from '../../base/units'
-import { options } from './AddImplement'
 import { hasSize } from './Measures'
 import { must } from '@mano/core/units/must'
+import { options } from '../../base/options'
 
 const KINDS = IMPLEMENTS.filter((k) => k.id !== 'none')
 /** What a hall usually begins with: common practice, no source. */
@@ -199,7 +199,7 @@ function Form({ placeId, onClose }: Omit<Props, 'opened'>) {
                       clearable
                       data={options(KINDS)}
                       value={kindOf(l, i)}
-                      onChange={(v) => setSaid({ ...said, [i]: v as ImplementId | null })}
+                      onChange={(v) => setSaid({ ...said, [i]: v })}
                     />
                   </td>
                   <td className="n">

@@ -38,10 +38,11 @@ import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { useGo } from '../../base/useGo'
 import { Icon } from '../../drawn/Icon'
-import { AddImplement, options } from './AddImplement'
+import { AddImplement } from './AddImplement'
 import { AddSeveral } from './AddSeveral'
 import { Advice } from './Advice'
 import { UnitPanel } from './UnitPanel'
+import { options } from '../../base/options'
 import './kit.css'
 
 /** What is where: every implement with what was measured of it, and what each place lacks. */
@@ -403,7 +404,7 @@ function AddPlace({ onDone }: { onDone: (id: string | null) => void }) {
           allowDeselect={false}
           data={options(PLACES)}
           value={b.kind}
-          onChange={(v) => v && setB({ ...b, kind: v as PlaceBody['kind'] })}
+          onChange={(v) => v && setB({ ...b, kind: v })}
         />
         <Select
           label="Whose"

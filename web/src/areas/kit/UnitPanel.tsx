@@ -16,11 +16,11 @@ import { keys } from '../../base/data'
 import { offerUndo, takeBack, useUndoable } from '../../base/undo'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
-import { options } from './AddImplement'
 import { draftOf, MeasureFields, measuresOf } from './Measures'
 import { PinLoad } from './PinLoad'
 import { Clash } from '../../base/Clash'
 import { useChange } from '../../base/useChange'
+import { options } from '../../base/options'
 
 type Open = 'measure' | 'check' | 'change' | 'retire' | null
 const TOUCHED = [keys.kit, ['advice']]
@@ -274,7 +274,7 @@ function Check({ unit, today, onDone }: { unit: KitUnit; today: string; onDone: 
           placeholder="Not looked at"
           data={options(SPINS)}
           value={spin}
-          onChange={(v) => setSpin(v as typeof spin)}
+          onChange={(v) => setSpin(v)}
         />
         <Select
           label="Wear"
@@ -282,7 +282,7 @@ function Check({ unit, today, onDone }: { unit: KitUnit; today: string; onDone: 
           allowDeselect={false}
           data={options(WEARS)}
           value={wear}
-          onChange={(v) => setWear(v as typeof wear)}
+          onChange={(v) => v && setWear(v)}
         />
         <TextInput
           label="What was seen"
@@ -370,7 +370,7 @@ function Change({
               placeholder="As usual"
               data={options(SURFACES)}
               value={b.surface}
-              onChange={(v) => setB({ ...b, surface: v as UnitChangeBody['surface'] })}
+              onChange={(v) => setB({ ...b, surface: v })}
             />
             <Select
               label="Lies or hangs"
@@ -378,7 +378,7 @@ function Change({
               placeholder="As usual"
               data={options(ORIENTATIONS)}
               value={b.orientation}
-              onChange={(v) => setB({ ...b, orientation: v as UnitChangeBody['orientation'] })}
+              onChange={(v) => setB({ ...b, orientation: v })}
             />
           </>
         )}

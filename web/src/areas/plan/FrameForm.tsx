@@ -1,8 +1,11 @@
 import { Button, Checkbox, Input, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
+import { DAY_NAMES, HEAVY_PULLS, LOADS, type DayFrame } from '@mano/core/intake/week'
 import { useAthletePage } from '../athlete/AthletePage'
+import { oneOf } from '@mano/core/units/among'
+import { rowOf } from '@mano/core/units/row'
+import { PLACES } from '@mano/core/catalogue/places'
 
 const sameDay = (a: DayFrame, b: DayFrame | undefined): boolean =>
   b !== undefined &&
@@ -93,7 +96,7 @@ export function FrameForm({
                 <NativeSelect
                   aria-label={`Place on ${DAY_NAMES[i]}`}
                   value={d.place}
-                  onChange={(e) => set(i, { place: e.currentTarget.value as DayFrame['place'] })}
+                  onChange={(e) => set(i, { place: rowOf(PLACES, e.currentTarget.value).id })}
                 >
                   <option value="hall">Hall</option>
                   <option value="home">Home</option>
@@ -105,7 +108,7 @@ export function FrameForm({
                   aria-label={`Hand load on ${DAY_NAMES[i]}`}
                   value={d.sportLoad}
                   onChange={(e) =>
-                    set(i, { sportLoad: Number(e.currentTarget.value) as DayFrame['sportLoad'] })
+                    set(i, { sportLoad: oneOf(LOADS, Number(e.currentTarget.value)) })
                   }
                 >
                   <option value={0}>0 none</option>
@@ -119,7 +122,7 @@ export function FrameForm({
                   aria-label={`Heavy pull on ${DAY_NAMES[i]}`}
                   value={d.heavyPull}
                   onChange={(e) =>
-                    set(i, { heavyPull: e.currentTarget.value as DayFrame['heavyPull'] })
+                    set(i, { heavyPull: oneOf(HEAVY_PULLS, e.currentTarget.value) })
                   }
                 >
                   <option value="none">None</option>

@@ -6,6 +6,7 @@ import { DAY_NAMES } from '@mano/core/intake/week'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { Icon } from '../../drawn/Icon'
 import { KINDS } from './WeekTermsPanel'
+import { oneOf } from '@mano/core/units/among'
 
 const exerciseName = (id: string): string => exerciseById(id)?.name ?? id
 /** Kinds a coach chooses; a taper follows from the event. */
@@ -47,7 +48,7 @@ export function WeekHead({
         <NativeSelect
           aria-label={`Kind of the week of ${name}`}
           value={week.kind}
-          onChange={(e) => onKind(e.currentTarget.value as WeekKind)}
+          onChange={(e) => onKind(oneOf(CHOSEN, e.currentTarget.value))}
           data={CHOSEN.map((k) => ({ value: k, label: KINDS[k] }))}
         />
       )}

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { CoachTerms, WeekKind } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { must } from '@mano/core/units/must'
+import { keysOf, oneOf } from '@mano/core/units/among'
 
 export const KINDS: Record<WeekKind, string> = {
   ordinary: 'Work',
@@ -39,7 +40,7 @@ export function WeekTermsPanel({
         Kind
         <NativeSelect
           value={kind}
-          onChange={(e) => onChange({ ...terms, kind: e.currentTarget.value as WeekKind })}
+          onChange={(e) => onChange({ ...terms, kind: oneOf(keysOf(KINDS), e.currentTarget.value) })}
         >
           {Object.entries(KINDS).map(([id, name]) => (
             <option key={id} value={id}>

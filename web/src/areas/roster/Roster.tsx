@@ -11,6 +11,7 @@ import { Failed } from '../../base/Trouble'
 import { Decisions } from './Decisions'
 import { Row } from './Row'
 import { minutesAt } from './words'
+import { stepBy } from '../../base/arrows'
 import './roster.css'
 
 const FirstSteps = lazy(() => import('./FirstSteps'))
@@ -208,7 +209,7 @@ function Table({
     return i < 0 ? null : i + 1
   }
   return (
-    <table onKeyDown={moveByArrows}>
+    <table onKeyDown={(e) => stepBy(e, 'a.name')}>
       <colgroup>
         <col className="c-when" />
         <col className="c-who" />
@@ -246,15 +247,4 @@ function Table({
       ))}
     </table>
   )
-}
-
-/** Up and down go through the athletes' names. */
-function moveByArrows(e: React.KeyboardEvent<HTMLElement>) {
-  if (e.key !== 'ArrowDown' && e.key !== 'ArrowUp') return
-  const links = [...e.currentTarget.querySelectorAll<HTMLAnchorElement>('a.name')]
-  const at = links.indexOf(document.activeElement as HTMLAnchorElement)
-  const next = links[at + (e.key === 'ArrowDown' ? 1 : -1)]
-  if (!next) return
-  e.preventDefault()
-  next.focus()
 }

@@ -23,7 +23,7 @@ export function Row({ row, rank, today }: { row: RosterRow; rank: number | null;
     <tr
       className={`need-${row.call.need}`}
       onClick={(e) => {
-        if (!(e.target as HTMLElement).closest('a')) void navigate(to)
+        if (!(e.target instanceof Element && e.target.closest('a'))) void navigate(to)
       }}
     >
       <td className="when">

@@ -18,6 +18,7 @@ import { HAND_WORD } from './words'
 import type { Hand } from '@mano/core/catalogue/person'
 import './testday.css'
 import { must } from '@mano/core/units/must'
+import { handsOf } from '@mano/core/catalogue/person'
 
 /**
  * The hall's screen: who is on at each station, who is next, how far the day is; and what the coach
@@ -217,9 +218,7 @@ function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) 
     (athlete, station, hand) => view.earlier[earlierKey(athlete, station, hand)] ?? null,
   ).map((g) => ({
     ...g,
-    handsOf: (protocolById(g.protocolId)?.hands === 'both'
-      ? ['both']
-      : ['left', 'right']) as Hand[],
+    handsOf: handsOf(must(protocolById(g.protocolId))),
   }))
   const save = () => {
     const rows = groups.flatMap((g) =>

@@ -9,6 +9,7 @@ import { api, failureText } from '../../base/api'
 import { touchedBy, useWrite, may } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
 import { must } from '@mano/core/units/must'
+import { isAmong } from '@mano/core/units/among'
 
 /** Longer side a picture is brought down to, px: enough to judge a hand position. */
 const SIDE_PX = 1600
@@ -52,7 +53,7 @@ export function Attachments({ session }: { session: SessionView }) {
   const remove = useWrite((id: string) => api.delete(`/api/attachments/${id}`), touched)
   const take = async (file: File | undefined) => {
     if (!file) return
-    if (!(PICTURE_TYPES as readonly string[]).includes(file.type))
+    if (!isAmong(PICTURE_TYPES, file.type))
       return setProblem(`${file.name} is not a JPEG, PNG or WebP picture.`)
     if (file.size > PICTURE_MOST_BYTES)
       return setProblem(

@@ -17,6 +17,7 @@ import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import '../intake/intake.css'
 import { must } from '@mano/core/units/must'
+import { isAmong } from '@mano/core/units/among'
 
 const SIDES = ['left', 'right'] as const
 type Send = { to: 'measurements'; body: MeasurementBody } | { to: 'wraps'; body: WrapBody }
@@ -37,7 +38,7 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
   const protocol = asSetUp(plain, variant)
   const wraps = protocol.measures.length === 0
   const handles = (kit.data ?? [])
-    .filter((u) => u.sizeMm !== null && (protocol.implements as readonly string[]).includes(u.kind))
+    .filter((u) => u.sizeMm !== null && isAmong(protocol.implements, u.kind))
     .sort(
       (a, b) => Number(a.place !== 'hall') - Number(b.place !== 'hall') || a.sizeMm! - b.sizeMm!,
     )

@@ -11,6 +11,7 @@ import { HandLetter } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { ChangeTest } from './ChangeTest'
 import { useRested } from './useRested'
+import { isAmong } from '@mano/core/units/among'
 
 /** How long each hand has rested since its last try; at the protocol's rest the box fills. */
 export function RestClocks({
@@ -73,7 +74,7 @@ export function SetUp({ session, protocol }: { session: SessionView; protocol: P
           : `, ${formatWithUnit(session.sizeMm, 'mm', units)}`}
       </p>
       {protocol.variants
-        .filter((v) => !v.kinds || (v.kinds as readonly string[]).includes(session.unitKind))
+        .filter((v) => !v.kinds || isAmong(v.kinds, session.unitKind))
         .map((v) => (
           <p key={v.id}>
             <Icon name="check" />

@@ -33,6 +33,7 @@ import { testGate } from './testGate'
 import { formatLength } from '@mano/core/units/inch'
 import { DayInput } from '../../base/DayInput'
 import { must } from '@mano/core/units/must'
+import { isAmong } from '@mano/core/units/among'
 
 const NONE: TestConditions = { warm: false, rested: false, skinGood: false, well: false }
 const ALL: TestConditions = { warm: true, rested: true, skinGood: true, well: true }
@@ -41,7 +42,7 @@ const handsOf = (protocol: Protocol): Hand[] =>
   protocol.hands === 'both' ? ['both'] : ['left', 'right']
 /** Whether a choice is asked for with an implement of this kind. */
 const isAsked = (v: Protocol['variants'][number], kind: string | undefined): boolean =>
-  !v.kinds || (kind !== undefined && (v.kinds as readonly string[]).includes(kind))
+  !v.kinds || (kind !== undefined && isAmong(v.kinds, kind))
 
 /**
  * The gate and the set-up card of a test: what is used, how the hand takes it, and what must hold
@@ -55,7 +56,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
   const today = (useTests(athlete.id).data ?? []).filter((s) => s.performedOn === me.today)
   const navigate = useNavigate()
   const units = useUnits()
-  const order = (kind: string) => (plain.implements as readonly string[]).indexOf(kind)
+  const order = (kind: string) => plain.implements.findIndex((x) => x === kind)
   const fitting = (kit.data ?? [])
     .filter((u) => order(u.kind) >= 0)
     .sort(

@@ -12,6 +12,7 @@ import { Earlier } from './Earlier'
 import { StartTest } from './StartTest'
 import './tests.css'
 import { must } from '@mano/core/units/must'
+import { isAmong } from '@mano/core/units/among'
 
 /** Protocols with a button of their own. */
 const FIRST = ['dyno_seated', 'hang_time', 'lift_max'] as const
@@ -22,7 +23,7 @@ export default function Tests() {
   const [params, setParams] = useSearchParams()
   const protocol = protocolById(params.get('protocol') ?? '') ?? protocolById(FIRST[0])!
   const pick = (id: string) => id && setParams({ protocol: id }, { replace: true })
-  const own = (FIRST as readonly string[]).includes(protocol.id)
+  const own = isAmong(FIRST, protocol.id)
   return (
     <main className="cols tests">
       <section>
@@ -49,7 +50,7 @@ export default function Tests() {
               {PROTOCOL_GROUPS.map((g) => (
                 <optgroup key={g.id} label={g.name}>
                   {PROTOCOLS.filter(
-                    (p) => p.group === g.id && !(FIRST as readonly string[]).includes(p.id),
+                    (p) => p.group === g.id && !isAmong(FIRST, p.id),
                   ).map((p) => (
                     <option key={p.id} value={p.id}>
                       {p.name}

@@ -6,6 +6,7 @@ import { massText } from '@mano/core/units/mass'
 import { mmToInch, toSi } from '@mano/core/units/convert'
 import { parseLength } from '@mano/core/units/inch'
 import { parseNumber } from '@mano/core/units/parse'
+import { isAmong } from '@mano/core/units/among'
 
 /** A stated number in SI as the server keeps it; null: missing or outside its limits. */
 export function statedNumber(
@@ -43,6 +44,6 @@ export const unitOf = (n: NumberVariant, units: UnitChoice) =>
 
 /** Choices and numbers a test of an implement is asked for. */
 export const choicesOf = (protocol: Protocol, kind: string) =>
-  protocol.variants.filter((v) => !v.kinds || (v.kinds as readonly string[]).includes(kind))
+  protocol.variants.filter((v) => !v.kinds || isAmong(v.kinds, kind))
 export const numbersOf = (protocol: Protocol, variant: Readonly<Record<string, string>>) =>
   protocol.numbers.filter((n) => !n.when || variant[n.when.variant] === n.when.option)

@@ -14,6 +14,8 @@ export function useBracket(session: SessionView): KitUnit[] {
 
 export const springTries = (trials: readonly Trial[]): SpringTry[] =>
   trials
-    .filter((t) => !t.struck && t.hand !== 'both')
+    .filter((t) => !t.struck)
     .sort((a, b) => a.ordinal - b.ordinal)
-    .map((t) => ({ hand: t.hand as Side, loadKg: t.value, closed: !t.missed }))
+    .flatMap((t) =>
+      t.hand === 'both' ? [] : [{ hand: t.hand, loadKg: t.value, closed: !t.missed }],
+    )

@@ -9,6 +9,7 @@ import { useTypedHere } from '../../../base/useTypedHere'
 import type { EntryProps } from './types'
 import { useClock } from './useClock'
 import { useDraft } from './useDraft'
+import { oneOf } from '@mano/core/units/among'
 
 /**
  * The one field of a running test: it keeps the focus and its place while the hands change. Times
@@ -109,7 +110,7 @@ export function TrialEntry({
           aria-label="Read in"
           value={chosen}
           onChange={(e) => {
-            setChosen(e.currentTarget.value as EntryUnit)
+            setChosen(oneOf(protocol.entryUnits, e.currentTarget.value))
             input.current?.focus()
           }}
         >

@@ -41,7 +41,8 @@ export function useClock(key: string, everyMs = 200) {
 export function useSpace(press: () => void): void {
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
-      if (e.key !== ' ' || (e.target as HTMLElement).closest('input, button, select, textarea, a'))
+      if (e.key !== ' ') return
+      if (e.target instanceof Element && e.target.closest('input, button, select, textarea, a'))
         return
       e.preventDefault()
       press()

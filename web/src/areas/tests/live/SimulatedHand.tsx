@@ -8,6 +8,7 @@ import { failureText } from '../../../base/api'
 import type { Instrument } from '../../../base/instruments'
 import { useUnits } from '../../../base/units'
 import type { Newton, Seconds } from '@mano/core/units/quantity'
+import { oneOf } from '@mano/core/units/among'
 
 const FAULT_NAMES: Readonly<Record<SimulatedFault, string>> = {
   clean: 'Cleanly',
@@ -70,7 +71,7 @@ export function SimulatedHand({
             How
             <NativeSelect
               value={fault}
-              onChange={(e) => setFault(e.currentTarget.value as SimulatedFault)}
+              onChange={(e) => setFault(oneOf(SIMULATED_FAULTS, e.currentTarget.value))}
             >
               {SIMULATED_FAULTS.map((f) => (
                 <option key={f} value={f}>

@@ -15,6 +15,7 @@ import { type Trace, lengthS } from '@mano/core/force/trace'
 import { formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../../base/units'
 import { ForceChart } from '../../../drawn/ForceChart'
+import { oneOf } from '@mano/core/units/among'
 
 interface File_ {
   name: string
@@ -97,7 +98,7 @@ export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) =
                 Unit
                 <NativeSelect
                   value={file.by.forceUnit}
-                  onChange={(e) => change({ forceUnit: e.currentTarget.value as ForceUnit })}
+                  onChange={(e) => change({ forceUnit: oneOf(FORCE_UNITS, e.currentTarget.value) })}
                 >
                   {FORCE_UNITS.map((u) => (
                     <option key={u}>{u}</option>
@@ -109,7 +110,7 @@ export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) =
                 <NativeSelect
                   value={file.by.timeUnit}
                   onChange={(e) => {
-                    const timeUnit = e.currentTarget.value as TimeUnit
+                    const timeUnit = oneOf(TIME_UNITS, e.currentTarget.value)
                     change({
                       timeUnit,
                       time:

@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import type { UnitChoice } from '@mano/core/units/format'
-import { id, line, maybeId, oneOf, version, whole } from './common'
+import { id, line, maybeId, oneOf, version, whole, beside } from './common'
 import { passwordProblem } from './passwords'
 import { ROLE_IDS, type Right, type Role } from './roles'
 
@@ -23,7 +23,7 @@ const password = () =>
     .max(200, 'the password is longer than 200 characters')
     .required('the password is missing')
     .test('strong', 'the password is weak', (v, c) => {
-      const of = c.parent as Partial<Record<'login' | 'name' | 'hallName', unknown>>
+      const of = beside<Partial<Record<'login' | 'name' | 'hallName', unknown>>>(c)
       const about = [of.login, of.name, of.hallName].filter((x) => typeof x === 'string')
       const problem = typeof v === 'string' ? passwordProblem(v, about) : null
       return problem === null ? true : c.createError({ message: problem })

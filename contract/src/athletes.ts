@@ -28,26 +28,26 @@ import {
   oneOf,
   optionalLine,
   version,
+  beside,
+  todayOf,
 } from './common'
 import type { SessionEndView } from './ends'
 import { must } from '@mano/core/units/must'
 
 const SITE_IDS = INJURY_SITES.map((s) => s.id)
 const STATUSES = ['active', 'settling', 'settled'] as const
-const context = (c: yup.TestContext): string | undefined =>
-  (c.options.context as { today?: string } | undefined)?.today
 
 const notFuture = (what: string) =>
   day(what).test(
     'past',
     `${what} is in the future`,
-    (v, c) => !v || !context(c) || v <= must(context(c)),
+    (v, c) => !v || !todayOf(c) || v <= must(todayOf(c)),
   )
 
 export const profileShape = {
   name: line(80, 'the name'),
   birthDate: maybeDay('the birth date').test('sane', (v, c) => {
-    const today = context(c)
+    const today = todayOf(c)
     const problem = v && today ? birthDateProblem(v, today) : null
     return problem ? c.createError({ message: problem }) : true
   }),
@@ -65,7 +65,7 @@ export const profileShape = {
       on: day('the day of consent').test(
         'past',
         'the day of consent is in the future',
-        (v, c) => !v || !context(c) || v <= must(context(c)),
+        (v, c) => !v || !todayOf(c) || v <= must(todayOf(c)),
       ),
     })
     .exact('a field is not known')
@@ -140,7 +140,7 @@ export const measurementBody = yup
     ),
     hand: oneOf(HANDS, 'the hand'),
     enteredValue: number('the measure').test('sane', (v, c) => {
-      const p = c.parent as { measure: BodyMeasureId; hand: string; enteredUnit: EntryUnit }
+      const p = beside<{ measure: BodyMeasureId; hand: string; enteredUnit: EntryUnit }>(c)
       if (v === undefined || !p.measure || !p.hand || !p.enteredUnit) return true
       const problem = measureProblem(p.measure, p.hand, v, p.enteredUnit)
       return problem ? c.createError({ message: problem }) : true
@@ -161,7 +161,7 @@ export const injuryBody = yup
     since: maybeDay('the date of the injury').test(
       'past',
       'the date of the injury is not a past date',
-      (v, c) => v === null || v === undefined || !context(c) || v <= must(context(c)),
+      (v, c) => v === null || v === undefined || !todayOf(c) || v <= must(todayOf(c)),
     ),
     note: optionalLine(1000),
     advisedBy: optionalLine(120),

@@ -5,6 +5,14 @@ const UUID7 = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{
 
 export const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 
+/** What stands beside the field that is looked at; whoever asks says what that is. */
+export const beside = <T extends object>(c: yup.TestContext): T => c.parent as T
+/** The day a request is judged on; without one none is compared with it. */
+export const todayOf = (c: yup.TestContext): string | undefined => {
+  const { today }: { today?: unknown } = c.options.context ?? {}
+  return typeof today === 'string' ? today : undefined
+}
+
 /** A client-made UUIDv7; it doubles as the idempotency key. */
 export const id = () =>
   yup.string().strict().matches(UUID7, 'not an id').required('the id is missing')

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { IMPLEMENTS, type Contact } from '@mano/core/catalogue/implements'
+import { IMPLEMENTS } from '@mano/core/catalogue/implements'
 import type { DemandObject } from '@mano/core/catalogue/objects'
 import { EMPHASES, QUALITY_IDS, type QualityId } from '@mano/core/catalogue/qualities'
 import { CLOSINGS, HANDS_ON, ORIENTATIONS, SPINS, SURFACES } from '@mano/core/catalogue/traits'
@@ -7,7 +7,7 @@ import type { DemandEdit, DemandSet, DemandSource } from '@mano/core/demand/prof
 import { id, line, number, oneOf, optionalLine } from './common'
 import { isAmong } from '@mano/core/units/among'
 
-const CONTACTS = [...new Set(IMPLEMENTS.map((k) => k.contact))] as Contact[]
+const CONTACTS = [...new Set(IMPLEMENTS.map((k) => k.contact))]
 const ids = <T extends string>(list: readonly { id: T }[]) => list.map((x) => x.id)
 const between = (what: string, low: number, high: number) =>
   number(what).min(low, `${what} is ${low} to ${high}`).max(high, `${what} is ${low} to ${high}`)
@@ -74,13 +74,7 @@ const shares = () =>
       const all = Object.entries(v as Record<string, unknown>)
       return (
         all.length > 0 &&
-        all.every(
-          ([k, x]) =>
-            isAmong(EMPHASES, k) &&
-            typeof x === 'number' &&
-            x >= 0 &&
-            x <= 1,
-        ) &&
+        all.every(([k, x]) => isAmong(EMPHASES, k) && typeof x === 'number' && x >= 0 && x <= 1) &&
         Math.abs(all.reduce((a, [, x]) => a + (x as number), 0) - 1) < 0.01
       )
     })

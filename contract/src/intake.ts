@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import type { TrainingWeek } from '@mano/core/intake/week'
 import { toSi } from '@mano/core/units/convert'
-import { day, flag, id, line, maybeId, number, oneOf, optionalLine, whole } from './common'
+import { day, flag, id, line, maybeId, number, oneOf, optionalLine, whole, beside } from './common'
 import type { Mm } from '@mano/core/units/quantity'
 
 const clock = (what: string) =>
@@ -101,7 +101,7 @@ export const wrapBody = yup
     enteredUnit: oneOf(['mm', 'in'] as const, 'the unit'),
     enteredValue: number('the gap').test('sane', 'a gap is -80 to 150 mm', (v, c) => {
       const mm =
-        v === undefined ? null : toSi(v, (c.parent as { enteredUnit: 'mm' }).enteredUnit, 'mm')
+        v === undefined ? null : toSi(v, beside<{ enteredUnit: 'mm' }>(c).enteredUnit, 'mm')
       return mm === null || (mm >= -80 && mm <= 150)
     }),
   })

@@ -26,6 +26,7 @@ import {
   optionalLine,
   someId,
   version,
+  beside,
 } from './common'
 import type { Kg, Mm } from '@mano/core/units/quantity'
 
@@ -76,7 +77,7 @@ const measured = {
   ratedOn: maybeDay('the day of the rating').test(
     'date',
     'a rating has the day it was taken',
-    (v, c) => (v === null) === ((c.parent as { ratingKg: Kg | null }).ratingKg === null),
+    (v, c) => (v === null) === (beside<{ ratingKg: Kg | null }>(c).ratingKg === null),
   ),
 }
 export const unitBody = yup

@@ -35,6 +35,7 @@ import {
   optionalLine,
   pain,
   whole,
+  beside,
 } from './common'
 import { painWhere } from './safety'
 import { ENTRY_UNIT_IDS } from './tests'
@@ -116,8 +117,7 @@ const terms = () =>
         .object()
         .test('choices', 'a training approach is not known', (v) =>
           Object.entries(v ?? {}).every(
-            ([k, c]) =>
-              SCHOOLS.some((s) => s.id === k) && ['a', 'b', 'mixed'].includes(c as string),
+            ([k, c]) => SCHOOLS.some((s) => s.id === k) && isAmong(['a', 'b', 'mixed'], c),
           ),
         )
         .default({}),
@@ -346,7 +346,7 @@ export const logBody = yup
       .test(
         'of',
         'what is taken back is named',
-        (v, c) => !v || (c.parent as { supersedesId: string | null }).supersedesId !== null,
+        (v, c) => !v || beside<{ supersedesId: string | null }>(c).supersedesId !== null,
       ),
   })
   .exact('a field is not known')
@@ -422,9 +422,9 @@ export const standardBody = yup
       'the level',
     ),
     enteredValue: number('the standard').test('sane', (v, c) => {
-      const p = c.parent as { protocolId?: string; enteredUnit?: EntryUnit }
+      const p = beside<{ protocolId?: string; enteredUnit?: EntryUnit }>(c)
       const protocol = p.protocolId ? protocolById(p.protocolId) : undefined
-      if (v !== undefined && protocol && (c.parent as { perBodyMass?: boolean }).perBodyMass)
+      if (v !== undefined && protocol && beside<{ perBodyMass?: boolean }>(c).perBodyMass)
         return protocol.unit !== 'N' && protocol.unit !== 'kg'
           ? c.createError({ message: 'only loads and forces go by body mass' })
           : v > 0 && v <= 10
@@ -450,8 +450,8 @@ export const standardBody = yup
         'the set-up is not one of the choices',
         (v, c) =>
           !v ||
-          Object.entries(v as Record<string, unknown>).every(([k, option]) =>
-            protocolById(String((c.parent as { protocolId?: string }).protocolId))?.variants.some(
+          Object.entries(v).every(([k, option]) =>
+            protocolById(String(beside<{ protocolId?: string }>(c).protocolId))?.variants.some(
               (x) => x.id === k && x.options.some((o) => o.id === option),
             ),
           ),
@@ -464,7 +464,7 @@ export const standardBody = yup
       .oneOf(['female', 'male', null], 'the sex is not one of female, male'),
     ageFrom: age('the youngest age'),
     ageTo: age('the oldest age').test('order', 'the oldest age is under the youngest', (v, c) => {
-      const from = (c.parent as { ageFrom?: number | null }).ageFrom
+      const from = beside<{ ageFrom?: number | null }>(c).ageFrom
       return (v ?? null) === null ? (from ?? null) === null : from != null && must(v) >= from
     }),
   })
@@ -482,7 +482,7 @@ export const gapChoiceBody = yup
       .nullable()
       .defined()
       .test('known', 'that cannot be chosen', (v, c) => {
-        const { kind } = c.parent as { kind: string }
+        const { kind } = beside<{ kind: string }>(c)
         if (v === null || v === undefined) return true
         return kind === 'priority'
           ? ['pin', 'raise', 'lower'].includes(v)
@@ -496,7 +496,7 @@ export const gapChoiceBody = yup
       .max(400)
       .default('')
       .test('said', 'say why', (v, c) => {
-        const p = c.parent as { kind: string; value: string | null }
+        const p = beside<{ kind: string; value: string | null }>(c)
         return p.kind !== 'priority' || p.value === null || v.trim() !== ''
       }),
   })

@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { daysBetween } from '@mano/core/units/dates'
-import { day, UUID } from './common'
+import { day, UUID, beside } from './common'
 
 /** Years a period of a review has, at the most. */
 const PERIOD_YEARS = 6
@@ -60,7 +60,7 @@ export const rosterQuery = yup.object({
       if (v === undefined) return true
       try {
         const [k, name, id, ...more] = JSON.parse(v) as unknown[]
-        const sorted = (c.parent as { sort?: string }).sort ?? 'clock'
+        const sorted = beside<{ sort?: string }>(c).sort ?? 'clock'
         return (
           typeof k === (['clock', 'need'].includes(sorted) ? 'number' : 'string') &&
           (typeof k !== 'number' || (Number.isInteger(k) && k >= 0 && k < 1e6)) &&

@@ -16,10 +16,7 @@ const effect = yup
   .test(
     'effect',
     'what follows from a line is not known',
-    (v) =>
-      v === null ||
-      (typeof v === 'object' &&
-        ['raise', 'deload', 'retest'].includes((v as { kind: string }).kind)),
+    (v) => v === null || (typeof v === 'object' && ['raise', 'deload', 'retest'].includes(v.kind)),
   )
 
 /** What a coach decides at the end of a block: drafted lines as taken or rewritten. */

@@ -8,19 +8,29 @@ import { protocolById } from '@mano/core/catalogue/protocols'
 import { QUALITY_IDS, type QualityId } from '@mano/core/catalogue/qualities'
 import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
 import type { Hand } from '@mano/core/catalogue/person'
-import { HANDS, day, id, line, maybeDay, maybeId, maybeOneOf, oneOf, optionalLine } from './common'
+import {
+  HANDS,
+  day,
+  id,
+  line,
+  maybeDay,
+  maybeId,
+  maybeOneOf,
+  oneOf,
+  optionalLine,
+  beside,
+  todayOf,
+} from './common'
 import type { Kg } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
 
 const HEALTH_IDS = HEALTH_QUESTIONS.map((q) => q.id)
 export const TISSUE_IDS = TISSUES.map((t) => t.id)
-const context = (c: yup.TestContext): string | undefined =>
-  (c.options.context as { today?: string } | undefined)?.today
 const notFuture = (what: string) =>
   day(what).test(
     'past',
     `${what} is in the future`,
-    (v, c) => !v || !context(c) || v <= must(context(c)),
+    (v, c) => !v || !todayOf(c) || v <= must(todayOf(c)),
   )
 
 /** Which hand hurt, and where: null where nobody said. */
@@ -87,7 +97,7 @@ export const clearanceBody = yup
     until: maybeDay('the last day').test(
       'order',
       'the last day is before the clearance',
-      (v, c) => !v || v >= (c.parent as { clearedOn: string }).clearedOn,
+      (v, c) => !v || v >= beside<{ clearedOn: string }>(c).clearedOn,
     ),
     received: line(120, 'how it was received'),
     note: optionalLine(1000),

@@ -1,5 +1,6 @@
 import * as yup from 'yup'
 import { id, oneOf, someId } from './common'
+import { keysOf } from '@mano/core/units/among'
 
 /** What may be taken back of the tables that only grow, with what a coach calls one. */
 export const TAKEN_BACK = {
@@ -17,7 +18,7 @@ export type TakenBackKind = keyof typeof TAKEN_BACK
 export const takenBackBody = yup
   .object({
     id: id(),
-    kind: oneOf(Object.keys(TAKEN_BACK) as TakenBackKind[], 'the kind'),
+    kind: oneOf(keysOf(TAKEN_BACK), 'the kind'),
     rowId: someId('what is taken back'),
   })
   .exact('a field is not known')

@@ -30,6 +30,7 @@ import {
   oneOf,
   optionalLine,
   pain,
+  beside,
 } from './common'
 import type { Mm } from '@mano/core/units/quantity'
 
@@ -61,7 +62,7 @@ export const sessionBody = yup
       .object()
       .required('the set-up is missing')
       .test('variant', 'the set-up is not one of the choices', (v, c) => {
-        const protocol = protocolById((c.parent as { protocolId: string }).protocolId)
+        const protocol = protocolById(beside<{ protocolId: string }>(c).protocolId)
         const given = v as Record<string, unknown>
         if (!protocol) return true
         const names = [...protocol.variants, ...protocol.numbers].map((x) => x.id)
@@ -128,7 +129,7 @@ const traceBody = yup.object({
     .required('the record is empty')
     .max(1_500_000, 'the record is too long')
     .test('packed', 'the record cannot be read', (v, c) => {
-      const t = v === undefined ? null : unpackTrace({ ...(c.parent as PackedTrace), data: v })
+      const t = v === undefined ? null : unpackTrace({ ...beside<PackedTrace>(c), data: v })
       return t !== null && t.forceN.length <= TRACE_LIMITS.longestS * t.rateHz
     }),
 })
@@ -264,7 +265,7 @@ export const batteryBody = yup
               .object()
               .required('the set-up is missing')
               .test('variant', 'the set-up is not one of the choices', (v, c) => {
-                const p = protocolById((c.parent as { protocolId: string }).protocolId)
+                const p = protocolById(beside<{ protocolId: string }>(c).protocolId)
                 return (
                   !p ||
                   Object.entries(v as Record<string, unknown>).every(([k, x]) =>

@@ -1,5 +1,4 @@
 import { exerciseById } from '../catalogue/exercises'
-import type { QualityId } from '../catalogue/qualities'
 import { workSeconds } from '../plan/time'
 import { bestFor, loadAdvice, weighsWith } from '../session/loads'
 import { type LoadSources } from '../session/sources'
@@ -64,7 +63,7 @@ export function checkSession(
   const followed = new Set<string>()
   const share = (b: Block, hand: Block['hands'][number]): number | null => {
     const e = must(exerciseById(b.exerciseId))
-    const quality = e.primary as QualityId
+    const quality = e.primary
     const kit = weighsWith(e, place, s.kits)
     if (kit) {
       const best = bestFor(e, hand, kit, s)

@@ -1,5 +1,6 @@
 import { TIER_ROWS } from './tierRows'
 import { must } from '../units/must'
+import { halves } from '../units/parse'
 
 /**
  * How soon coaches of a sport reach for an exercise: nearly every one first, a good choice, a help
@@ -48,7 +49,7 @@ const CODES: Record<string, Tier> = { s: 'staple', g: 'good', a: 'accessory', r:
 const read = (quality: string, text: string): Rating[] => {
   const ranks: Partial<Record<Tier, number>> = {}
   return text.split(', ').map((cell) => {
-    const [exerciseId, code] = cell.split(' ') as [string, string]
+    const [exerciseId, code] = halves(cell, ' ')
     const tier = must(CODES[must(code[0])])
     const rank = ranks[tier] ?? 0
     ranks[tier] = rank + 1

@@ -8,7 +8,7 @@ import type { Series } from '../record/series'
 import type { LocalDate } from '../units/dates'
 import { leanRows, type LeanRow } from './lean'
 import { gapMap, type GapInput, type GapRow } from './map'
-import { priorities, type Priority, type PriorityChoice, type PriorityMove } from './priorities'
+import { priorities, type Priority, type PriorityChoice } from './priorities'
 import type { ReferenceSource, SquadResult, Standard } from './references'
 import type { Percent } from '../units/quantity'
 import { must } from '../units/must'
@@ -108,9 +108,9 @@ export function readGaps(
       const l = leans.find((x) => x.series === r.series)
       return l?.acted ? [[r.key, { beyondPct: l.beyondPct, weaker: l.weaker }]] : []
     }),
-  ) as Record<string, { beyondPct: Percent; weaker: Side | null }>
+  )
   const choices = Object.fromEntries(
-    of('priority').map((c) => [c.rowKey, { move: c.value as PriorityMove, reason: c.reason }]),
+    of('priority').map((c) => [c.rowKey, { move: c.value, reason: c.reason }]),
   ) as Record<string, PriorityChoice>
   return { rows, priorities: priorities(rows, input.judge, acted, choices), leans, limitPct }
 }

@@ -133,7 +133,7 @@ function made(
   const minutes = blockMinutes(block)
   const stress = Object.fromEntries(
     TISSUES.flatMap(({ id }) => (e.tissues[id] ? [[id, n * e.tissues[id]]] : [])),
-  ) as Candidate['stress']
+  )
   return {
     block,
     e,

@@ -86,7 +86,7 @@ export function guessSets(
       const found = near(w)
       return found ? [[w, found.name]] : []
     }),
-  ) as Record<string, string>
+  )
   const unit = columns['load'] ? unitOf(columns['load']) : null
   return {
     mapping: {

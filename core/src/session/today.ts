@@ -11,6 +11,7 @@ import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import type { LoadSources, Room } from './sources'
 import type { Kg } from '../units/quantity'
 import { must } from '../units/must'
+import { isAmong, keysOf } from '../units/among'
 
 /** What a hand does today of a block, beside what it did the last time. */
 export interface TodayTarget extends Target {
@@ -94,12 +95,11 @@ export const roomFor = (e: Exercise, place: Place, s: Pick<LoadSources, 'kits' |
  * experience. A test grown old counts a tenth less. Practice, no source.
  */
 export const FIRST_HOLD = {
-  share: { novice: 0.45, trained: 0.5, advanced: 0.55, elite: 0.6 } as Readonly<
-    Record<string, number>
-  >,
+  share: { novice: 0.45, trained: 0.5, advanced: 0.55, elite: 0.6 },
   oldDays: 84,
   oldShare: 0.9,
 } as const
+const HELD_LEVELS = keysOf(FIRST_HOLD.share)
 
 /**
  * The first target of a hold without load from the hand's own timed test of that quality with that
@@ -120,7 +120,7 @@ function fromOwnTest(
   )
   if (!best) return null
   const old = daysBetween(best.on, s.today) > FIRST_HOLD.oldDays
-  const share = FIRST_HOLD.share[s.level ?? 'trained'] ?? must(FIRST_HOLD.share['trained'])
+  const share = FIRST_HOLD.share[isAmong(HELD_LEVELS, s.level) ? s.level : 'trained']
   const wanted = share * (old ? FIRST_HOLD.oldShare : 1) * best.seconds
   const dose = [...l.doses, ...l.beyond].findLast((d) => d <= wanted) ?? must(l.doses[0])
   return {

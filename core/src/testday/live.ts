@@ -49,6 +49,10 @@ export interface DaySetup {
   closed?: readonly string[] | undefined
 }
 
+/** An event of a day from what is kept of it: its body has the fields of its kind, by its schema. */
+export const dayEvent = (id: string, at: number, kind: string, body: object): DayEvent =>
+  ({ id, at, kind, ...body }) as DayEvent
+
 /** What happened, in seconds from the start; the list is the day. */
 export type DayEvent = { id: string; at: number } & (
   | {
@@ -88,8 +92,7 @@ export interface DayNow {
 const planned = (s: DaySetup, athlete: string, station: DayStation): DayTry[] => {
   const first = station.plates ? (s.firstKg[`${athlete} ${station.id}`] ?? 0) : 0
   // Each hand with one load, then a step.
-  const hands: readonly Hand[] =
-    handsOf(must(protocolById(station.protocolId)))
+  const hands: readonly Hand[] = handsOf(must(protocolById(station.protocolId)))
   const all = Array.from({ length: station.tries ?? s.perHand }, (_, i) =>
     hands.map((hand): DayTry => ({ hand, loadKg: station.plates ? first + s.stepKg * i : 0 })),
   ).flat()

@@ -18,3 +18,16 @@ export function parseNumber(text: string, options: { clock?: boolean } = {}): Pa
   if (!/^-?(\d+([.,]\d*)?|[.,]\d+)$/.test(t)) return { ok: false, reason: 'not-a-number' }
   return { ok: true, value: Number(t.replace(',', '.')) }
 }
+
+/**
+ * Text that this program wrote itself, read again; null where there is none. What comes from
+ * elsewhere goes through a schema. Refuses what is no JSON.
+ */
+export const parsed = <T>(text: string | null | undefined): T => JSON.parse(text ?? 'null') as T
+
+/** What stands before and after the first mark of a text. Refuses a text without it. */
+export function halves(text: string, mark: string): [string, string] {
+  const at = text.indexOf(mark)
+  if (at < 0) throw new Error(`No ${mark} in ${text}.`)
+  return [text.slice(0, at), text.slice(at + mark.length)]
+}

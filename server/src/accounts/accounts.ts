@@ -155,14 +155,17 @@ export async function createHall(
 
 /** A sign-in of this browser, under a new name: what it held before is gone. */
 export function renewed(req: Request, what: Partial<SessionData>): Promise<void> {
-  return new Promise((resolve, reject) =>
-    req.session.regenerate((error) => {
-      if (error) return reject(error as Error)
-      Object.assign(req.session, what)
-      req.session.save((e) => (e ? reject(e as Error) : resolve()))
-    }),
-  )
+  return told((done) => req.session.regenerate(done)).then(() => {
+    Object.assign(req.session, what)
+    return told((done) => req.session.save(done))
+  })
 }
+
+/** Ends what this browser holds. */
+export const ended = (req: Request): Promise<void> => told((done) => req.session.destroy(done))
+
+const told = (act: (done: (error?: Error | null) => void) => void): Promise<void> =>
+  new Promise((resolve, reject) => act((error) => (error ? reject(error) : resolve())))
 
 export const startSession = (
   req: Request,
@@ -245,13 +248,7 @@ export function mountAccounts(api: Api): void {
     return created({ id: found.id })
   })
 
-  api.on(
-    'DELETE /api/session',
-    ({ req }) =>
-      new Promise((resolve, reject) =>
-        req.session.destroy((e) => (e ? reject(e as Error) : resolve(done))),
-      ),
-  )
+  api.on('DELETE /api/session', ({ req }) => ended(req).then(() => done))
 
   api.on('GET /api/me', async ({ account, right, hall, today, now, req }) =>
     ok({

@@ -5,7 +5,7 @@ import type { TabletView } from '@mano/contract/keys'
 import { inHall } from '../db/hall'
 import { created, done, ok, type Api } from '../api/api'
 import { HttpProblem, notFound } from '../faults/problem'
-import { hashPassword, renewed } from './accounts'
+import { ended, hashPassword, renewed } from './accounts'
 import { keyOf, mustBeOneself } from './keys'
 import { Patience } from './patience'
 import { ask, askOne } from '../db/ask'
@@ -75,9 +75,7 @@ export function mountTablet(api: Api): void {
   // The browser is nobody's any more: a coach signs in there anew.
   api.open('POST /api/tablet/end', (_services, req) => {
     if (!req.session.tablet) throw notFound('tablet')
-    return new Promise((resolve, reject) =>
-      req.session.destroy((e) => (e ? reject(e as Error) : resolve(done))),
-    )
+    return ended(req).then(() => done)
   })
 
   api.open('GET /api/tablet', async ({ app }, req) => {

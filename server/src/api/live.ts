@@ -1,5 +1,6 @@
 import { EventEmitter } from 'node:events'
 import { Client } from 'pg'
+import { parsed } from '@mano/core/units/parse'
 
 /** What is heard: something of this kind and id was written in this hall, on whichever server. */
 export interface Heard {
@@ -41,7 +42,7 @@ export function listenLive(url: string): Live {
     own.on('error', lose)
     own.on('end', lose)
     own.on('notification', ({ payload }) => {
-      const heard = JSON.parse(payload ?? '{}') as Heard
+      const heard = parsed<Heard>(payload ?? '{}')
       said.emit(heard.hall, heard)
     })
     try {

@@ -7,6 +7,7 @@ import { fileURLToPath } from 'node:url'
 import loadHighs from 'highs'
 import { SCHOOL_EFFECTS } from '@mano/core/plan/schools'
 import { allJobs, runJob, type Result } from '../prove/plannerJobs'
+import { parsed } from '@mano/core/units/parse'
 
 function ofPart(k: number, of: number, onResult: (r: Result) => void): Promise<void> {
   return new Promise((done, fail) => {
@@ -15,9 +16,7 @@ function ofPart(k: number, of: number, onResult: (r: Result) => void): Promise<v
       [fileURLToPath(import.meta.url), '--part', String(k), String(of)],
       { stdio: ['ignore', 'pipe', 'inherit'] },
     )
-    createInterface({ input: child.stdout }).on('line', (line) =>
-      onResult(JSON.parse(line) as Result),
-    )
+    createInterface({ input: child.stdout }).on('line', (line) => onResult(parsed<Result>(line)))
     child.on('exit', (code) => (code === 0 ? done() : fail(new Error(`a part ended with ${code}`))))
   })
 }
@@ -47,7 +46,7 @@ async function whole(): Promise<void> {
       ? readFileSync(kept, 'utf8')
           .split('\n')
           .filter(Boolean)
-          .map((l) => JSON.parse(l) as Result & { commit?: string })
+          .map((l) => parsed<Result & { commit?: string }>(l))
           .filter((r) => !again.has(r.kind))
       : []
   results.push(...before)

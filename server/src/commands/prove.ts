@@ -20,6 +20,7 @@ import { Seeded } from '@mano/core/units/seeded'
 import { STORIES } from '../demo/stories'
 import type { Minutes } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
+import { parsed } from '@mano/core/units/parse'
 
 const SEEDS = 100
 const PAIRS = 20_000
@@ -264,7 +265,7 @@ put(PERFORMANCE, 'simulator', `## The simulator\n\n${dated}\n\n${simulatorSectio
 function measured<T>(name: string): T | null {
   const dir = process.env['MANO_MEASURED']
   const file = dir && join(dir, `${name}.json`)
-  return file && existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as T) : null
+  return file && existsSync(file) ? parsed<T>(readFileSync(file, 'utf8')) : null
 }
 const tasks = (t: { over: number; longest: number }) =>
   `${t.over}${t.over > 0 ? `, the longest ${t.longest.toFixed(0)} ms` : ''}`

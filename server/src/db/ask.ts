@@ -1,5 +1,11 @@
 import type { Client } from 'pg'
-import type { EntityManager } from 'typeorm'
+import type { EntityManager, QueryRunner } from 'typeorm'
+
+/** The driver's own connection of a runner, in its transaction where it has begun one. */
+export async function clientOf(runner: QueryRunner): Promise<Client> {
+  // TypeORM does not say whose connections they are.
+  return (await runner.connect()) as Client
+}
 
 /**
  * The rows a statement gives, within the transaction of `em`; whoever writes it says what they
@@ -13,8 +19,7 @@ export async function ask<T extends object>(
 ): Promise<T[]> {
   const own = em.queryRunner
   if (!own) return em.query<T[]>(sql, [...values])
-  const client = (await own.connect()) as Client
-  return (await client.query<T>(sql, [...values])).rows
+  return (await (await clientOf(own)).query<T>(sql, [...values])).rows
 }
 
 /** The row of a statement that always gives one. */

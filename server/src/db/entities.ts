@@ -91,7 +91,7 @@ function table<T extends Row>(name: string, columns: Columns): EntitySchema<T> {
   return new EntitySchema<T>({
     name,
     tableName: snake(name).replace(/^_/, ''),
-    columns: named({ ...rowColumns(), ...columns }) as never,
+    columns: named({ ...rowColumns(), ...columns }),
   })
 }
 function view<T extends Row>(name: string, columns: Columns): EntitySchema<T> {
@@ -100,7 +100,7 @@ function view<T extends Row>(name: string, columns: Columns): EntitySchema<T> {
     type: 'view',
     tableName: snake(name).replace(/^_/, ''),
     synchronize: false,
-    columns: named({ ...rowColumns(), ...columns }) as never,
+    columns: named({ ...rowColumns(), ...columns }),
   })
 }
 
@@ -175,7 +175,7 @@ export const HallEntity = new EntitySchema<Hall>({
     weekStart: column('integer'),
     keepYears: maybe(column('integer')),
     version: VERSION,
-  }) as never,
+  }),
 })
 export const AccountEntity = table<Account>('Account', {
   login: text(),

@@ -1,7 +1,7 @@
-import type { Client } from 'pg'
 import type { DataSource, EntityManager } from 'typeorm'
 import { UUID } from '@mano/contract/common'
 import type { Account, Hall } from './rows'
+import { clientOf } from './ask'
 
 const uuid = (id: string): string => {
   if (!UUID.test(id)) throw new Error('not an id')
@@ -75,7 +75,7 @@ async function transaction<T>(
   const runner = app.createQueryRunner()
   let begun = false
   try {
-    const client = (await runner.connect()) as Client
+    const client = await clientOf(runner)
     const more = derived
       ? '; SET LOCAL synchronous_commit TO off'
       : long

@@ -14,6 +14,7 @@ import { logOf, type LogLine } from '@mano/core/record/lines'
 import type { SessionEndView } from '@mano/contract/ends'
 import { must } from '@mano/core/units/must'
 import { ask, askOne } from './ask'
+import { parsed } from '@mano/core/units/parse'
 
 export type StageParts = Pick<StageFacts, 'tests' | 'plan' | 'floor'>
 
@@ -114,7 +115,7 @@ export async function loadLogs(
   today: string,
 ): Promise<SetLog[]> {
   const { lines } = await logLines(em, athleteId, today)
-  return (JSON.parse(lines) as LogLine[]).map(logOf)
+  return parsed<LogLine[]>(lines).map(logOf)
 }
 
 /** Sets of a period as far as work by week looks at them: years of them at once. */
@@ -142,7 +143,7 @@ export async function loadWork(
     number | null,
     number | null,
   ]
-  return (JSON.parse(row.all) as Line[]).map(
+  return parsed<Line[]>(row.all).map(
     ([blockId, exerciseId, on, hand, set, seconds, reps, pain]) => ({
       blockId,
       exerciseId,

@@ -3,6 +3,7 @@ import { TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { SummedTests } from '@mano/core/review/squad'
 import { must } from '@mano/core/units/must'
 import { ask, askOne } from './ask'
+import { parsed } from '@mano/core/units/parse'
 
 /** Protocols whose result is the heaviest clean lift, not a mean of tries. */
 const HEAVIEST = TEST_PROTOCOLS.filter((p) => p.heaviest).map((p) => p.id)
@@ -129,7 +130,7 @@ export async function summedTests(
     setups.set(text, known)
     return known
   }
-  return (JSON.parse(row.all) as SummedTests[][])
+  return parsed<SummedTests[][]>(row.all)
     .flat()
     .map((t) => ({ ...t, variant: shared(t.variant) }))
 }

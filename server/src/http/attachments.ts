@@ -1,4 +1,4 @@
-import { type BatteryBody, type BatteryView } from '@mano/contract/tests'
+import { type BatteryView } from '@mano/contract/tests'
 import { PICTURES_MOST } from '@mano/core/formats/image'
 import {
   BatteryEntity,
@@ -95,7 +95,7 @@ export function mountAttachments(api: Api): void {
   )
 
   api.on('POST /api/batteries', async (call) => {
-    const b = call.body as BatteryBody
+    const b = call.body
     if (b.sportId !== null) await knownSources(call, [b.sportId])
     if (b.supersedesId !== null) {
       if (!(await call.em.findOneBy(BatteryEntity, { id: b.supersedesId })))

@@ -18,8 +18,7 @@ export async function changeRow<T extends ObjectLiteral & { id: string; version:
   more: object = {},
 ): Promise<number> {
   const same = Object.entries(fields).every(
-    ([k, v]) =>
-      JSON.stringify(v ?? null) === JSON.stringify((before as Record<string, unknown>)[k] ?? null),
+    ([k, v]) => JSON.stringify(v ?? null) === JSON.stringify(before[k] ?? null),
   )
   if (same) return before.version
   const done = await call.em.update(

@@ -120,7 +120,7 @@ async function keepObservation(
     ...scene.actor,
     ...body,
     places: body.places ?? null,
-    symptom: body.symptom as never,
+    symptom: body.symptom,
     athleteId: athlete.id,
     sessionId: null,
   })
@@ -199,7 +199,7 @@ export function mountFloor(api: Api): void {
     return created({ id })
   })
   api.on('POST /api/athletes/:athleteId/logs', async (call) =>
-    keepLog(call, await athleteOr404(call), call.body as LogBody),
+    keepLog(call, await athleteOr404(call), call.body),
   )
 
   api.on('GET /api/athletes/:athleteId/calendar', async (call) => {
@@ -322,7 +322,7 @@ export function mountFloor(api: Api): void {
     byLink(
       services,
       req,
-      async (scene, athlete) => keepLog(scene, athlete, (await read(scene.today)) as LogBody),
+      async (scene, athlete) => keepLog(scene, athlete, await read(scene.today)),
       { writes: true },
     ),
   )

@@ -1,14 +1,9 @@
 import { v7 } from 'uuid'
 import { IsNull } from 'typeorm'
-import {
-  type ImportLines,
-  type ImportReply,
-  type ImportView,
-  type MappingView,
-} from '@mano/contract/tests'
+import { type ImportReply, type ImportView, type MappingView } from '@mano/contract/tests'
 import { readCsv } from '@mano/core/units/csv'
 import { isSetsFile } from '@mano/core/session/importSets'
-import { headerKey, type SheetMapping } from '@mano/core/testing/mapping'
+import { headerKey } from '@mano/core/testing/mapping'
 import { tableProblems, type Refused } from '@mano/core/testing/sheet'
 import {
   AccountEntity,
@@ -36,7 +31,7 @@ async function read(
   { text, mapping: given, lines: single }: BodyOf<'POST /api/imports'>,
   job: JobHandle,
 ): Promise<{ of: KindId; report: Brought | Refused; key: string }> {
-  const mapping = given as SheetMapping | null
+  const mapping = given
   const table = readCsv(text)
   const of = mapping
     ? (mapping.of ?? 'trials')
@@ -50,11 +45,7 @@ async function read(
     return { of, report: { ok: false, problems, lines, repeated: [] }, key: '' }
   }
   // A job that an earlier release left knows of no single lines.
-  const {
-    turned: other,
-    without,
-    wanted,
-  } = (single as ImportLines | undefined) ?? { turned: [], without: [], wanted: [] }
+  const { turned: other, without, wanted } = single ?? { turned: [], without: [], wanted: [] }
   const turned = new Set(other)
   const reader = await kind.begin(importer, {
     today: importer.today,
@@ -134,7 +125,7 @@ export async function runImport(
         ...actor,
         id: v7(),
         headerKey: key,
-        mapping: body.mapping as never,
+        mapping: body.mapping,
       })
   }
   return {

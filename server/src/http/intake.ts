@@ -1,4 +1,4 @@
-import { type DemandBody, type OwnSportBody } from '@mano/contract/demands'
+import { type OwnSportBody } from '@mano/contract/demands'
 import { type WeekBody } from '@mano/contract/intake'
 import { shippedSource } from '@mano/core/demand/profile'
 import { toSi } from '@mano/core/units/convert'
@@ -59,7 +59,7 @@ export function mountIntake(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/demands', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = call.body as DemandBody
+    const b = call.body
     await knownSources(
       call,
       b.sources.map((s) => s.id),
@@ -79,13 +79,13 @@ export function mountIntake(api: Api): void {
   api.on('POST /api/athletes/:athleteId/events', async (call) => {
     const athlete = await athleteOr404(call)
     const { on, ...b } = call.body
-    await replaceable(call, AthleteEventEntity, athlete.id, b as never, 'event')
+    await replaceable(call, AthleteEventEntity, athlete.id, b, 'event')
     await insertOnce(call.em, AthleteEventEntity, {
       ...call.actor,
       ...b,
       athleteId: athlete.id,
       heldOn: on,
-      items: b.items as string[],
+      items: b.items,
     })
     return created({ id: b.id })
   })

@@ -28,7 +28,7 @@ import { loadParts } from '../db/parts'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
 import { IsNull } from 'typeorm'
-import type { Kg, Mm } from '@mano/core/units/quantity'
+import type { Mm } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
 
 async function unitOr404(call: Call): Promise<ImplementUnit> {
@@ -55,7 +55,7 @@ const measuredRow = (b: UnitBody | RemeasureBody) => ({
   depthMm: b.depthMm,
   handleMm: b.handleMm,
   massKg: b.massKg,
-  plates: b.plates as { kg: Kg; count: number }[],
+  plates: b.plates,
   ratingKg: b.ratingKg,
   ratedBy: b.ratedBy,
   ratedOn: b.ratedOn ?? null,

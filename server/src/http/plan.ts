@@ -1,6 +1,5 @@
 import { v7 } from 'uuid'
 import {
-  type GapChoiceBody,
   type GapsView,
   type DraftView,
   type PlanBody,
@@ -249,7 +248,7 @@ export function mountPlan(api: Api): void {
     await insertOnce(call.em, StandardEntity, {
       ...call.actor,
       ...b,
-      forVariant: (variant as Record<string, string> | null | undefined) ?? null,
+      forVariant: variant ?? null,
       forSex: sex ?? null,
       ageFrom: b.ageFrom ?? null,
       ageTo: b.ageTo ?? null,
@@ -265,7 +264,7 @@ export function mountPlan(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/gap-choices', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = call.body as GapChoiceBody
+    const b = call.body
     await insertOnce(call.em, GapChoiceEntity, { ...call.actor, ...b, athleteId: athlete.id })
     return created({ id: b.id })
   })

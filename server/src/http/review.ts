@@ -1,6 +1,5 @@
 import { v7 } from 'uuid'
 import {
-  type ConclusionBody,
   type ConclusionView,
   type GoalView,
   type ReviewView,
@@ -228,7 +227,7 @@ export function mountReview(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/conclusions', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = call.body as ConclusionBody
+    const b = call.body
     if (
       (await insertOnce(call.em, ConclusionEntity, {
         ...call.actor,

@@ -4,6 +4,7 @@ import type { Asked, Call } from '../api/api'
 import { keepUp } from './freshen'
 import { TODAY_UNDER } from '@mano/core/stages/day'
 import { ask, askOne } from '../db/ask'
+import { parsed } from '@mano/core/units/parse'
 
 /** The keys a page goes by, in its order. */
 const ORDER = { clock: 'clock', need: 'need', name: `''::text`, sport: 'sport' } as const
@@ -19,7 +20,7 @@ const DECISIONS_MOST = 12
 export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<string> {
   const { sort, find, after, most = PAGE_MOST } = call.query
   const by = ORDER[sort ?? 'clock']
-  const seen = after ? (JSON.parse(after) as [string | number, string, string]) : null
+  const seen = after ? parsed<[string | number, string, string]>(after) : null
   const page = await askOne<{
     rows: string
     n: number
@@ -64,7 +65,7 @@ export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<stri
   const shown = (rows: string): string =>
     holds(call.right, 'coach')
       ? rows
-      : JSON.stringify(withoutHealth(JSON.parse(rows) as RosterPage['rows']))
+      : JSON.stringify(withoutHealth(parsed<RosterPage['rows']>(rows)))
   return (
     `{"rows":${shown(page.rows)},"decisions":${shown(page.decisions)},"next":` +
     `${JSON.stringify(next)},"needs":${page.needs},"behind":${page.behind}}`

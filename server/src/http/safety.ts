@@ -1,11 +1,3 @@
-import {
-  type ClearanceBody,
-  type ExperienceBody,
-  type FlagsBody,
-  type HealthBody,
-  type ReasonBody,
-} from '@mano/contract/safety'
-import type { TissueId } from '@mano/core/catalogue/tissues'
 import { judgeAct } from '@mano/core/safety/judge'
 import { reasonKey } from '@mano/core/safety/reasons'
 import { exerciseById } from '@mano/core/catalogue/exercises'
@@ -34,7 +26,7 @@ const ASKS_HEALTH = 'bar_hold_mixed'
 export function mountSafety(api: Api): void {
   api.on('POST /api/athletes/:athleteId/health', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = call.body as HealthBody
+    const b = call.body
     await insertOnce(call.em, HealthAnswerEntity, {
       ...call.actor,
       id: b.id,
@@ -71,7 +63,7 @@ export function mountSafety(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/clearances', async (call) => {
     const athlete = await athleteOr404(call)
-    const { pain, ...b } = call.body as ClearanceBody
+    const { pain, ...b } = call.body
     const injury =
       b.injuryId &&
       (await call.em.findOneBy(InjuryEntity, { id: b.injuryId, athleteId: athlete.id }))
@@ -87,7 +79,7 @@ export function mountSafety(api: Api): void {
       ...call.actor,
       ...b,
       painHand: pain?.hand ?? null,
-      painTissue: (pain?.tissue as TissueId | undefined) ?? null,
+      painTissue: pain?.tissue ?? null,
       athleteId: athlete.id,
     })
     return created({ id: b.id })
@@ -95,7 +87,7 @@ export function mountSafety(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/experience', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = call.body as ExperienceBody
+    const b = call.body
     for (const e of b.entries)
       await insertOnce(call.em, ExperienceEntryEntity, {
         ...call.actor,
@@ -109,7 +101,7 @@ export function mountSafety(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/reasons', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = call.body as ReasonBody
+    const b = call.body
     await keepReason(
       call,
       athlete,
@@ -121,7 +113,7 @@ export function mountSafety(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/flags', async (call) => {
     const athlete = await athleteOr404(call)
-    const b = call.body as FlagsBody
+    const b = call.body
     await insertOnce(call.em, DayFlagEntity, {
       ...call.actor,
       id: b.id,

@@ -12,7 +12,7 @@ import { In } from 'typeorm'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
-import type { DayEvent, DayStation } from '@mano/core/testday/live'
+import type { DayStation } from '@mano/core/testday/live'
 import {
   AthleteEntity,
   ImplementUnitEntity,
@@ -30,6 +30,7 @@ import { notFound, refused } from '../faults/problem'
 import { must } from '@mano/core/units/must'
 import { ask } from '../db/ask'
 import { handsOf } from '@mano/core/catalogue/person'
+import { dayEvent } from '@mano/core/testday/live'
 
 async function dayOr404(call: Call): Promise<TestDay> {
   const day = await call.em.findOneBy(TestDayEntity, { id: String(call.req.params['dayId']) })
@@ -205,7 +206,7 @@ export function mountTestDays(api: Api): void {
       startedAt: startOf(events.find((e) => e.kind === 'start')),
       events: events
         .filter((e) => e.kind !== 'start')
-        .map((e) => ({ id: e.id, at: e.at, kind: e.kind, ...e.body }) as DayEvent),
+        .map((e) => dayEvent(e.id, e.at, e.kind, e.body)),
     } satisfies TestDayView)
   })
   api.on('POST /api/test-days/:dayId/events', async (call) => {

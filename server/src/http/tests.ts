@@ -209,7 +209,7 @@ export function mountTests(api: Api): void {
 
   api.on('POST /api/athletes/:athleteId/tests', async (call) => {
     const athlete = await athleteOr404(call)
-    const body = call.body as SessionBody
+    const body = call.body
     const protocol = must(protocolOf(body))
     await fittingUnit(call.em, body, protocol)
     const missing = missingConditions(body.conditions)
@@ -320,7 +320,7 @@ export function mountTests(api: Api): void {
       ...call.actor,
       ...body,
       places: body.places ?? null,
-      symptom: body.symptom as never,
+      symptom: body.symptom,
       athleteId: session.athleteId,
       sessionId: session.id,
     })
@@ -368,8 +368,8 @@ export function mountTests(api: Api): void {
       before,
       after,
       reason,
-    } as never)
-    await call.em.update(TestSessionEntity, { id: session.id }, after as never)
+    })
+    await call.em.update(TestSessionEntity, { id: session.id }, after)
     return created({ id })
   })
 

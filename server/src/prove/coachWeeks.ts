@@ -10,6 +10,7 @@ import {
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { briefOf } from '@mano/core/plan/brief'
 import { must } from '@mano/core/units/must'
+import { parsed } from '@mano/core/units/parse'
 
 /** Athletes, each with the week a coach would write: common practice, no source. */
 const FILE = 'core/test/outside/weeks.json'
@@ -19,7 +20,7 @@ interface CoachWeek {
   week: GivenBlock[]
 }
 const coachWeeks = (): CoachWeek[] =>
-  (JSON.parse(readFileSync(FILE, 'utf8')) as { weeks: CoachWeek[] }).weeks
+  parsed<{ weeks: CoachWeek[] }>(readFileSync(FILE, 'utf8')).weeks
 export const coachIds = (): string[] => coachWeeks().map((w) => w.id)
 
 /** What is planned for an athlete beside what a coach wrote. */

@@ -52,6 +52,7 @@ export async function installQueue(owner: Client, appRole: string): Promise<void
 
 /** Puts a job into the queue in the transaction that made it: there are both, or neither. */
 export async function enqueue(em: EntityManager, queued: Queued): Promise<void> {
+  // TypeORM does not say whose connections they are.
   const client = (await must(em.queryRunner).connect()) as Client
   await bossOn(client).send(QUEUE, queued, { db: run(client) as never })
 }

@@ -183,11 +183,11 @@ export function athleteReport(f: ReportFacts): TDocumentDefinitions {
           {
             text: `${f.changes.length - SHOWN} more tests are in the file.`,
             style: 'soft',
-          } as Content,
+          },
         ]
       : []),
     ...(shown.length === 0
-      ? [{ text: 'No test in this time.', margin: [0, 12, 0, 0] } as Content]
+      ? [{ text: 'No test in this time.', margin: [0, 12, 0, 0] } satisfies Content]
       : []),
     { text: 'What we do next', style: 'h2', pageBreak: 'before' },
     ...(next.length > 0
@@ -197,26 +197,24 @@ export function athleteReport(f: ReportFacts): TDocumentDefinitions {
               text: [{ text: l.title, bold: true }, ' ', l.says],
               margin: [0, 0, 0, 4],
             })),
-          } as Content,
+          },
         ]
-      : [{ text: 'Go on as before.' } as Content]),
+      : [{ text: 'Go on as before.' }]),
     ...(f.drafted
       ? [
           {
             text: 'Drafted by the program; your coach has not decided yet.',
             style: 'soft',
-          } as Content,
+          },
         ]
       : []),
-    ...(f.note ? [{ text: f.note, margin: [0, 4, 0, 0] } as Content] : []),
+    ...(f.note ? [{ text: f.note, margin: [0, 4, 0, 0] } satisfies Content] : []),
     title('Your bests'),
     bestsTable(f, BESTS),
     title('Your weeks'),
     { svg: weeksSvg(f.weeks, f.today), width: 480 },
     { text: 'Bars: hand load of each week. Numbers: worst pain.', style: 'soft' },
-    ...(f.cautions.length > 0
-      ? [title('Take care'), { ul: f.cautions.slice(0, CAUTIONS) } as Content]
-      : []),
+    ...(f.cautions.length > 0 ? [title('Take care'), { ul: f.cautions.slice(0, CAUTIONS) }] : []),
     {
       text:
         'Stop a set when something hurts above 3/10, tingles or goes numb, and tell your ' +
@@ -292,14 +290,14 @@ export function fileReport(f: ReportFacts): TDocumentDefinitions {
         })),
       ),
     ]),
-    ...(f.changes.length === 0 ? [{ text: 'No test in this time.' } as Content] : []),
+    ...(f.changes.length === 0 ? [{ text: 'No test in this time.' }] : []),
     title(f.drafted ? 'Decision (drafted, not accepted)' : 'Decision'),
     {
       ul: f.lines.map((l): Content => ({
         text: [{ text: `${l.title} `, bold: true }, l.says, l.taken ? '' : ' (not taken)'],
       })),
     },
-    ...(f.note ? [{ text: f.note } as Content] : []),
+    ...(f.note ? [{ text: f.note }] : []),
     title('Work'),
     { text: `${done(f)} ${pain(f)}` },
     { svg: weeksSvg(f.weeks, f.today), width: 480 },

@@ -5,6 +5,7 @@ import { persist } from 'zustand/middleware'
 import type { DriveBody, InstrumentLine, InstrumentView } from '@mano/contract/instruments'
 import { api } from './api'
 import { must } from '@mano/core/units/must'
+import { parsed } from '@mano/core/units/parse'
 
 export type LinkState = 'joining' | 'on' | 'lost'
 
@@ -43,7 +44,7 @@ export function servedInstrument(view: InstrumentView): Instrument {
         source.onmessage = (e: MessageEvent<string>) => {
           const fresh = e.data
             .split('\n')
-            .map((l) => JSON.parse(l) as InstrumentLine)
+            .map((l) => parsed<InstrumentLine>(l))
             .filter((l) => last === null || l.t > last)
           if (fresh.length === 0) return
           last = must(fresh.at(-1)).t

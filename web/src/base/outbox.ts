@@ -2,12 +2,13 @@ import { create } from 'zustand'
 import type { EndBody, LogBody } from '@mano/contract/plan'
 import type { FlagsBody, ReasonBody } from '@mano/contract/safety'
 import type { DayEventBody, TestDayView } from '@mano/contract/testday'
-import type { DayEvent } from '@mano/core/testday/live'
 import type { ObservationBody, SessionBody, SessionView, TrialBody } from '@mano/contract/tests'
 import type { Trial } from '@mano/core/testing/session'
 import { api, ApiProblem, failureText, isPassing, isSignedOut, queryClient } from './api'
 import { dayKey, keys, later, whoIsHere } from './data'
 import { all, forget, keep, read } from './kept'
+import { dayEvent } from '@mano/core/testday/live'
+import { parsed } from '@mano/core/units/parse'
 
 /**
  * Something noted in a test or on the floor that the server has not confirmed. Its id makes a
@@ -91,7 +92,7 @@ function unjot(id: string): void {
 const jotted = (): Unsent[] =>
   Object.keys(localStorage)
     .filter((key) => key.startsWith(JOT))
-    .map((key) => JSON.parse(localStorage.getItem(key) ?? 'null') as Unsent | null)
+    .map((key) => parsed<Unsent | null>(localStorage.getItem(key)))
     .filter((item) => item !== null)
 
 /** Items of this tab that are not in the store yet, or never will be. */
@@ -164,9 +165,7 @@ if (channel) channel.onmessage = () => void look().then(() => flush())
 
 /** What an earlier page left here. */
 const before: Promise<unknown> = (async () => {
-  const old = JSON.parse(localStorage.getItem('mano-outbox') ?? 'null') as {
-    state?: { waiting?: Unsent[] }
-  } | null
+  const old = parsed<{ state?: { waiting?: Unsent[] } } | null>(localStorage.getItem('mano-outbox'))
   for (const item of [...(old?.state?.waiting ?? []), ...jotted()]) {
     await keep('outbox', item.body.id, item)
     unjot(item.body.id)
@@ -355,7 +354,7 @@ function confirm(item: Unsent): void {
           ? { ...d, startedAt: d.startedAt ?? String(body['startedAt']) }
           : d.events.some((e) => e.id === id)
             ? d
-            : { ...d, events: [...d.events, { id, at, kind, ...body } as DayEvent] }),
+            : { ...d, events: [...d.events, dayEvent(id, at, kind, body)] }),
     )
     return
   }

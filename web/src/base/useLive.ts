@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react'
+import { parsed } from '@mano/core/units/parse'
 
 /**
  * Hears that something of a kind and id was written, by whoever and on whichever server; and, after
@@ -10,7 +11,7 @@ export function useLive(kind: string, id: string, heard: () => void): void {
   useEffect(() => {
     const source = new EventSource('/api/live')
     source.onmessage = ({ data }: MessageEvent<string>) => {
-      const said = JSON.parse(data) as { kind: string; id: string }
+      const said = parsed<{ kind: string; id: string }>(data)
       if (said.kind === 'all' || (said.kind === kind && said.id === id)) last.current()
     }
     return () => source.close()

@@ -58,8 +58,8 @@ export async function wholeHall(
     let lines = 0
     const out = await a.ask('GET', '/api/export/hall')
     for await (const piece of must(out.body)) {
-      bytes += (piece as Uint8Array).length
-      for (const x of piece as Uint8Array) if (x === 10) lines++
+      bytes += piece.length
+      for (const x of piece) if (x === 10) lines++
     }
     const outS = (performance.now() - t0) / 1000
     const memoryOut = a.memory().peak
@@ -72,7 +72,7 @@ export async function wholeHall(
         for await (const piece of must(again.body)) {
           while ((c.desiredSize ?? 1) < -50_000_000)
             await new Promise((resolve) => setTimeout(resolve, 5))
-          c.enqueue(piece as Uint8Array)
+          c.enqueue(piece)
         }
         c.close()
       },
@@ -89,7 +89,7 @@ export async function wholeHall(
     const t2 = performance.now()
     let workbook = 0
     for await (const piece of must((await a.ask('GET', '/api/export/workbook')).body))
-      workbook += (piece as Uint8Array).length
+      workbook += piece.length
     return {
       athletes,
       pictures,

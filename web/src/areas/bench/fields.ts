@@ -1,4 +1,4 @@
-import { parseLength, type LengthUnit } from '@mano/core/units/inch'
+import { parseLength } from '@mano/core/units/inch'
 import { parseNumber } from '@mano/core/units/parse'
 import { lbToKg } from '@mano/core/units/convert'
 import type { UnitChoice } from '@mano/core/units/format'

@@ -32,9 +32,7 @@ type Draft = {
   hold: [string, string]
 }
 const shareOf = (row: DemandRow): Record<Emphasis, number> =>
-  madeOf(EMPHASES, (e) =>
-    Math.round(100 * (row.emphasis.find((x) => x.id === e)?.share ?? 0)),
-  )
+  madeOf(EMPHASES, (e) => Math.round(100 * (row.emphasis.find((x) => x.id === e)?.share ?? 0)))
 const bare = ({ pull: _pull, of: _of, ...object }: RowObject): DemandObject => object
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 
@@ -98,9 +96,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
   const changes = (): DemandEdit | null => {
     const now: DemandObject = { ...d.object, sizeMm: size.value, holdS: hold.value }
     const before = base && bare(base.objects[0]!)
-    const fields = keysOf(now).filter(
-      (k) => !before || !same(now[k], before[k]),
-    )
+    const fields = keysOf(now).filter((k) => !before || !same(now[k], before[k]))
     const edit: DemandEdit = {
       quality: row.quality.id,
       ...(d.importance !== (base?.importance ?? 0) && { importance: d.importance }),
@@ -110,7 +106,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
         ),
       }),
       ...(fields.length > 0 && {
-        object: Object.fromEntries(fields.map((k) => [k, now[k]])) as Partial<DemandObject>,
+        object: Object.fromEntries(fields.map((k) => [k, now[k]])),
       }),
     }
     return Object.keys(edit).length > 1 ? edit : null

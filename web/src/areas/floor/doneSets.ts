@@ -1,12 +1,12 @@
 import type { LogBody } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import type { TissueId } from '@mano/core/catalogue/tissues'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
 import type { Logged } from '@mano/core/session/run'
 import { toSi } from '@mano/core/units/convert'
 import type { Kg, Seconds } from '@mano/core/units/quantity'
 import type { FloorSession } from './store'
 import type { FloorData } from './useFloorData'
+import { loadedBy } from '@mano/core/safety/pains'
 
 export type DoneSet = Logged & {
   id: string
@@ -54,7 +54,7 @@ export const painsOf = (logs: readonly LogBody[]): SafetyFacts['pains'] => {
   const replaced = new Set(logs.flatMap((l) => (l.supersedesId ? [l.supersedesId] : [])))
   return logs.flatMap((l) => {
     if (l.pain === null || l.pain === undefined || l.voided || replaced.has(l.id)) return []
-    const loaded = Object.keys(exerciseById(l.exerciseId)?.tissues ?? {}) as TissueId[]
+    const loaded = loadedBy(l.exerciseId)
     return [
       {
         id: l.id,

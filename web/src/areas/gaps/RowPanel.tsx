@@ -3,7 +3,6 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
 import type { StandardBody } from '@mano/contract/plan'
-import type { EntryUnit } from '@mano/core/units/units'
 import type { GapRow, HandGap } from '@mano/core/gaps/map'
 import { importanceWords, shortWords, type Priority } from '@mano/core/gaps/priorities'
 import type { Sure } from '@mano/core/gaps/sure'
@@ -236,7 +235,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
   const units = useUnits()
   const profile = useProfile(athlete)
   const protocol = row.protocol!
-  const unit = shownUnit(protocol.unit, units) as EntryUnit
+  const unit = shownUnit(protocol.unit, units)
   const [text, setText] = useState('')
   const [perBodyMass, setPer] = useState(false)
   const [whom, setWhom] = useState({
@@ -265,7 +264,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
             {
               id: v7(),
               protocolId: protocol.id,
-              sportId: (profile?.sources[0]?.originId ?? null) as never,
+              sportId: profile?.sources[0]?.originId ?? null,
               level: athlete.level,
               enteredValue: n.value,
               enteredUnit: unit,

@@ -358,7 +358,7 @@ function ResultChoice({
   hasUnit: boolean
 }) {
   const protocol = r.protocolId ? protocolById(r.protocolId) : null
-  const units = protocol?.entryUnits ?? (['kg', 'lb', 'N', 's'] as readonly EntryUnit[])
+  const units = protocol?.entryUnits ?? ['kg', 'lb', 'N', 's']
   return (
     <>
       <NativeSelect

@@ -9,7 +9,7 @@ export const withEntry = (
 ): Record<string, string> =>
   Object.fromEntries([
     ...Object.entries(r).filter(([k]) => k !== key),
-    ...(value ? [[key, value]] : []),
+    ...(value ? [[key, value] as const] : []),
   ])
 
 /** Words shown at most. */

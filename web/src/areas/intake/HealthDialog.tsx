@@ -47,11 +47,7 @@ function Questions({ onDone }: { onDone: () => void }) {
         {coach ? 'Only coaches see the answers.' : 'A coach enters the answers.'}
       </p>
       {coach && (
-        <Checkbox.Group
-          value={yes}
-          onChange={(v) => setYes(v as HealthId[])}
-          aria-label="What applies"
-        >
+        <Checkbox.Group value={yes} onChange={(v) => setYes(v)} aria-label="What applies">
           {HEALTH_QUESTIONS.map((q) => (
             <Checkbox key={q.id} mt={8} value={q.id} label={q.ask} />
           ))}

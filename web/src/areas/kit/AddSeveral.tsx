@@ -91,8 +91,8 @@ function Form({ placeId, onClose }: Omit<Props, 'opened'>) {
     ...ticked.map((id) => ({
       kind: id,
       label: must(KINDS.find((k) => k.id === id)).name,
-      size: null as string | null,
-      massKg: null as number | null,
+      size: null,
+      massKg: null,
     })),
     ...lines.flatMap((l, i) => {
       const kind = kindOf(l, i)

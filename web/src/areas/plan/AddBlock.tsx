@@ -1,7 +1,7 @@
 import { Button, Input, Modal, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
-import { EXERCISES } from '@mano/core/catalogue/exercises'
+import { EXERCISES, trainedBy, type Exercise } from '@mano/core/catalogue/exercises'
 import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { askWhich, meaningOf } from '@mano/core/catalogue/words'
 import { ADDED } from '@mano/core/plan/habits'
@@ -15,6 +15,12 @@ import type { WeekProblem } from '@mano/core/plan/problem'
 import { Icon } from '../../drawn/Icon'
 import { useCalm } from '../../base/calm'
 import { WhyNotPanel } from './WhyNotPanel'
+import { isAmong } from '@mano/core/units/among'
+
+const qualityName = (e: Exercise): string => {
+  const quality = trainedBy(e)
+  return quality ? qualityById(quality).name : ''
+}
 
 interface Props {
   day: number | null
@@ -67,12 +73,10 @@ function List({
     (e) => e.mode !== 'prep' && e.primary !== null && e.primary !== 'day',
   ).filter((e) =>
     meaning.kind === 'several'
-      ? alias.includes(e.primary as QualityId)
+      ? isAmong(alias, e.primary)
       : needle === '' ||
         e.name.toLowerCase().includes(needle) ||
-        qualityById(e.primary as QualityId)
-          .name.toLowerCase()
-          .includes(needle),
+        qualityName(e).toLowerCase().includes(needle),
   )
   const week = { weekStart, frame, blocks }
   const rows = found
@@ -140,7 +144,7 @@ function List({
             >
               <b>{e.name}</b>
               <span className="s">
-                {qualityById(e.primary as QualityId).name} · {e.level}
+                {qualityName(e)} · {e.level}
               </span>
               {breaks && (
                 <small>

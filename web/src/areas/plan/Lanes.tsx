@@ -1,4 +1,3 @@
-import type { CSSProperties } from 'react'
 import { TISSUES } from '@mano/core/catalogue/tissues'
 import { tissueDays, type TissueDay } from '@mano/core/plan/ledger'
 import type { PlanContext } from '@mano/core/plan/situation'
@@ -71,11 +70,9 @@ export function Lanes({
                   <i
                     aria-hidden
                     className={c.hard ? 'hard' : ''}
-                    style={{ '--share': Math.min(1, c.grip) } as CSSProperties}
+                    style={{ '--share': Math.min(1, c.grip) }}
                   />
-                  {c.sport > 0 && (
-                    <u aria-hidden style={{ '--share': Math.min(1, c.sport) } as CSSProperties} />
-                  )}
+                  {c.sport > 0 && <u aria-hidden style={{ '--share': Math.min(1, c.sport) }} />}
                 </span>
               ))}
             </div>

@@ -105,7 +105,7 @@ export function Schools({
         </section>
         <section aria-label="The other training approach">
           <h3 className="h4">The other: {says(other)}</h3>
-          <p className="note">{effect.says[other as 'a' | 'b']}</p>
+          <p className="note">{effect.says[other]}</p>
         </section>
       </div>
       {week.blocks.length > 0 && (

@@ -14,5 +14,5 @@ export function columnsOf(blocks: readonly Block[]): CSSProperties {
   return {
     '--days': widths.map((w) => `minmax(0, ${w}fr)`).join(' '),
     '--parts': widths.reduce((a, w) => a + w, 0),
-  } as CSSProperties
+  }
 }

@@ -10,6 +10,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useMe, useWrite, may } from '../../base/data'
+import { halves } from '@mano/core/units/parse'
 
 const KEY = ['reference'] as const
 export const useOwnPages = () =>
@@ -176,7 +177,7 @@ export function OwnIndex() {
         {own
           .filter((n) => n.origin !== '')
           .map((n) => {
-            const [kind, id] = n.origin.split(':') as [string, string]
+            const [kind, id] = halves(n.origin, ':')
             return (
               <li key={n.id}>
                 <Link to={`/reference/${kind}/${id}`}>

@@ -11,6 +11,7 @@ import { Figure } from './Figure'
 import { OwnIndex, OwnPages } from './OwnPages'
 import './reference.css'
 import { must } from '@mano/core/units/must'
+import { halves } from '@mano/core/units/parse'
 
 export const pathOf = (kind: string, id: string): string =>
   kind === 'calculator' ? `/bench/${id}` : `/reference/${kind}/${id}`
@@ -188,7 +189,7 @@ function Part({ section }: { section: Section }) {
 }
 
 function Cell({ row }: { row: Row }) {
-  const [kind, id] = row.to ? (row.to.split(':') as [string, string]) : ['', '']
+  const [kind, id] = row.to ? halves(row.to, ':') : ['', '']
   return (
     <>
       {row.to ? <Link to={pathOf(kind, id)}>{row.name}</Link> : <span>{row.name}</span>}

@@ -2,7 +2,13 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { v7 } from 'uuid'
 import type { DayEventBody, TestDayView } from '@mano/contract/testday'
-import { dayNow, type DayEvent, type DayNow, type DaySetup } from '@mano/core/testday/live'
+import {
+  dayEvent,
+  dayNow,
+  type DayEvent,
+  type DayNow,
+  type DaySetup,
+} from '@mano/core/testday/live'
 import type { OrderReply } from '../../workers/testday'
 import { api } from '../../base/api'
 import { dayKey } from '../../base/data'
@@ -84,7 +90,7 @@ export function useDay(id: string): { day: Day | null; error: Error | null } {
             ...view.events,
             ...own
               .filter((b) => b.kind !== 'start' && !view.events.some((e) => e.id === b.id))
-              .map((b) => ({ id: b.id, at: b.at, kind: b.kind, ...b.body }) as DayEvent),
+              .map((b) => dayEvent(b.id, b.at, b.kind, b.body)),
           ]
         : [],
     [view, own],

@@ -3,7 +3,7 @@ import { Anchor, Button, Input, Modal, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { ObservationBody, SessionView } from '@mano/contract/tests'
-import { SYMPTOMS, isWhole, type SymptomId } from '@mano/core/catalogue/cautions'
+import { SYMPTOMS, isWhole } from '@mano/core/catalogue/cautions'
 import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
 import type { Hand, Side } from '@mano/core/catalogue/person'
 import type { Finding } from '@mano/core/safety/judge'
@@ -196,7 +196,7 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
                 onClick={() => {
                   note(isWhole(s.id) ? 'both' : symptomsOf!, {
                     pain: null,
-                    symptom: s.id as SymptomId,
+                    symptom: s.id,
                   })
                   setSymptomsOf(null)
                 }}

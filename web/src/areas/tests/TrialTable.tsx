@@ -156,6 +156,7 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
                     protocol.entry === 'lift' &&
                     protocol.heaviest &&
                     session.expectedKg &&
+                    hand !== 'both' &&
                     !stop ? (
                       <Ramp session={session} hand={hand} />
                     ) : protocol.entry === 'spring' && !stop ? (
@@ -303,8 +304,8 @@ function Word({ trial, says, missedWord }: { trial: Trial; says: string; missedW
 }
 
 /** Where a hand stands in its ramp. */
-function Ramp({ session, hand }: { session: SessionView; hand: Hand }) {
-  const next = rampNext(rampTries(session.trials), hand as Side, session.expectedKg!, null)
+function Ramp({ session, hand }: { session: SessionView; hand: Side }) {
+  const next = rampNext(rampTries(session.trials), hand, session.expectedKg!, null)
   return next.kind === 'try' ? (
     <Chip icon="circle" tone="soft">
       {next.left} {next.left === 1 ? 'trial' : 'trials'} left

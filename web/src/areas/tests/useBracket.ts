@@ -1,6 +1,5 @@
 import type { KitUnit } from '@mano/contract/kit'
 import type { SessionView } from '@mano/contract/tests'
-import type { Side } from '@mano/core/catalogue/person'
 import type { Trial } from '@mano/core/testing/session'
 import { bracketSprings, type SpringTry } from '@mano/core/testing/spring'
 import { useKit } from '../../base/data'

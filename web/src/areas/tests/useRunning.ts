@@ -82,7 +82,7 @@ function useEnter(
         trace,
         struck,
         enteredValue: v.enteredValue,
-        enteredUnit: entered as 'kg',
+        enteredUnit: entered,
         pain: null,
         missed,
         details,

@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { parsed } from '@mano/core/units/parse'
 
 /**
  * What is being entered, kept in this browser until it is set back to `blank`: a reload in the
@@ -8,7 +9,7 @@ export function useDraft<T>(key: string, blank: T): [T, (value: T) => void] {
   const name = `mano-draft-${key}`
   const [value, setValue] = useState<T>(() => {
     try {
-      return (JSON.parse(localStorage.getItem(name) ?? 'null') as T | null) ?? blank
+      return parsed<T | null>(localStorage.getItem(name)) ?? blank
     } catch {
       return blank
     }

@@ -6,7 +6,6 @@ import {
   readTraceCsv,
   TIME_UNITS,
   traceColumns,
-  type ForceUnit,
   type TimeUnit,
   type TraceColumns,
 } from '@mano/core/force/csv'

@@ -1,0 +1,8 @@
+import 'react'
+
+declare module 'react' {
+  interface CSSProperties {
+    /** A quantity that the style sheet reads. */
+    [quantity: `--${string}`]: string | number
+  }
+}

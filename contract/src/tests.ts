@@ -33,6 +33,7 @@ import {
   beside,
 } from './common'
 import type { Mm } from '@mano/core/units/quantity'
+import { DATE_ORDERS } from '@mano/core/testing/mapping'
 
 /** Units a test is entered in, of whichever protocol. */
 export const ENTRY_UNIT_IDS: readonly EntryUnit[] = [
@@ -306,7 +307,7 @@ const sheetMapping = yup
     fixed: yup.mixed<Record<string, string>>().required(),
     names: yup.mixed<Record<string, string>>().required(),
     results: yup.mixed<ResultColumn[]>().required(),
-    dateOrder: oneOf(['ymd', 'dmy', 'mdy'] as const, 'the order of dates'),
+    dateOrder: oneOf(DATE_ORDERS, 'the order of dates'),
     /** Absent: trials, as sheets were before sets could be read. */
     of: yup
       .string<'trials' | 'sets'>()

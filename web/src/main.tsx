@@ -12,8 +12,9 @@ import { RouterProvider } from 'react-router'
 import { queryClient } from './base/api'
 import { router } from './app/router'
 import { cssVariablesResolver, deskTheme } from './app/theme'
+import { must } from '@mano/core/units/must'
 
-createRoot(document.getElementById('root')!).render(
+createRoot(must(document.getElementById('root'))).render(
   <StrictMode>
     <MantineProvider
       theme={deskTheme}

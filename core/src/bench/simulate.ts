@@ -3,6 +3,7 @@ import { seeded } from '../units/seeded'
 import type { Hand } from '../catalogue/person'
 import { after, failsAfter, holdFrom, RESTED, type Spent } from './pools'
 import type { Seconds } from '../units/quantity'
+import { must } from '../units/must'
 
 /** One set of a script: a hold of one hand at a share of its maximum, then rest. */
 export interface ScriptSet {
@@ -113,7 +114,7 @@ function drawn(random: () => number, r: Rates): FatigueRates {
 const POINTS = 240
 
 const quantile = (sorted: readonly number[], q: number): number =>
-  sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))]!
+  must(sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))])
 
 /** Runs of one hand that are still to be put together. */
 interface Runs {
@@ -175,7 +176,7 @@ function follow(all: readonly Stretch[], k: FatigueRates, seconds: Seconds, runs
     const fails = s.set === null ? null : failsAfter(h, s.target, s.seconds, k)
     if (s.set !== null) {
       if (fails !== null) runs.fails[s.set]!++
-      runs.longest[s.set]!.push(fails ?? holdFrom(h, s.target, k))
+      must(runs.longest[s.set]).push(fails ?? holdFrom(h, s.target, k))
     }
     const worked = fails ?? s.seconds
     mark(at, at + worked, s.target, h)
@@ -202,12 +203,12 @@ function summary(
       const begins = at
       at += s.seconds
       if (s.set === null) return []
-      const all = [...runs[hand].longest[s.set]!].sort((a, b) => a - b)
+      const all = [...must(runs[hand].longest[s.set])].sort((a, b) => a - b)
       return [
         {
           set: s.set,
           hand,
-          fails: draws === 0 ? 0 : runs[hand].fails[s.set]! / draws,
+          fails: draws === 0 ? 0 : must(runs[hand].fails[s.set]) / draws,
           longestS: [quantile(all, 0.05), quantile(all, 0.5), quantile(all, 0.95)],
           atS: begins,
         },
@@ -218,7 +219,7 @@ function summary(
     runs[hand].reserve.length === 0
       ? []
       : Array.from({ length: POINTS + 1 }, (_, i) => {
-          const all = runs[hand].reserve.map((c) => c[i]!).sort((a, b) => a - b)
+          const all = runs[hand].reserve.map((c) => must(c[i])).sort((a, b) => a - b)
           return {
             atS: (i * seconds) / POINTS,
             low: quantile(all, 0.05),

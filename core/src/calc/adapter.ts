@@ -92,6 +92,8 @@ interface Inputs {
 /** Reads a file named in a case. */
 export type ReadFile = (path: string) => string
 type Topic = (inputs: Inputs, read: ReadFile) => unknown
+/** A case whose fields are another topic's own. */
+const own = <T>(i: Inputs): T => i as unknown as T
 const has = (i: Inputs, field: keyof Inputs): boolean => field in i
 
 /** Outside names on the left, the functions the screens call on the right. */
@@ -108,8 +110,8 @@ const TOPICS: Readonly<Record<string, Topic>> = {
   '1': (i) => (has(i, 'trials') ? trials(i.trials) : matrix(i.matrix_rows_subjects_cols_trials)),
   '2': (i) =>
     Array.isArray(i.left)
-      ? interval(i.left, i.right as number[], i.conf)
-      : index(i.left, i.right as number),
+      ? interval(i.left, own<{ right: number[] }>(i).right, i.conf)
+      : index(i.left, own<{ right: number }>(i).right),
   '3': (i) =>
     has(i, 'fraction_of_max')
       ? {
@@ -124,7 +126,7 @@ const TOPICS: Readonly<Record<string, Topic>> = {
       ? ready(i)
       : has(i, 'goal')
         ? trend(i)
-        : plateau(i.day, i.value as unknown as number[], i.margin, i.conf),
+        : plateau(i.day, own<{ value: number[] }>(i).value, i.margin, i.conf),
   '7': (i, read) => forceTime(read(i.csv)),
   '8': (i) =>
     has(i, 'age_band')
@@ -142,10 +144,10 @@ const TOPICS: Readonly<Record<string, Topic>> = {
         : has(i, 'close_force_kgf')
           ? spring(i)
           : roller(i),
-  '12': (i) => gateVerdict(i as unknown as GateInputs),
+  '12': (i) => gateVerdict(own<GateInputs>(i)),
   '14': (i) => ({ pages: search(i.query).map((f) => ({ kind: f.page.kind, id: f.page.id })) }),
-  '15': (i) => targetCase(i as unknown as TargetInputs),
-  '13': (i) => ({ claims: claimsOf(i as unknown as ClaimInputs) }),
+  '15': (i) => targetCase(own<TargetInputs>(i)),
+  '13': (i) => ({ claims: claimsOf(own<ClaimInputs>(i)) }),
 }
 
 function fatigue(i: Inputs) {
@@ -263,7 +265,7 @@ function plateau(day: number[], value: number[], margin: number, conf = 0.9) {
 }
 
 function trend(i: Inputs) {
-  const value = i.value as unknown as number[]
+  const value = own<{ value: number[] }>(i).value
   const sen = theilSen(i.day, value, i.conf ?? 0.95)
   const goal = goalFit(i.day, value, i.goal, i.conf ?? 0.95)
   return {

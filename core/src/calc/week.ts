@@ -15,11 +15,12 @@ import type { WeekProblem } from '../plan/problem'
 import { improveWeek } from '../plan/improve'
 import { handLoad } from '../plan/time'
 import { PLAIN_TERMS, type Block, type WeekPlan } from '../plan/types'
-import { EMPTY_DAY, type DayFrame } from '../intake/week'
+import { EMPTY_DAY, LOADS, type DayFrame } from '../intake/week'
 import { type Place } from '../catalogue/places'
 import { addDays } from '../units/dates'
 import type { Minutes } from '../units/quantity'
 import { must } from '../units/must'
+import { oneOf } from '../units/among'
 
 /** Check commands on weeks: which of two is better, and the week that would be planned. */
 
@@ -115,7 +116,7 @@ export function problemFor(a: GivenAthlete): WeekProblem {
     ...EMPTY_DAY,
     minutes: d.minutes ?? 0,
     place: d.place ?? 'hall',
-    sportLoad: Math.min(3, Math.max(0, d.sport_load ?? 0)) as DayFrame['sportLoad'],
+    sportLoad: oneOf(LOADS, Math.min(3, Math.max(0, d.sport_load ?? 0))),
     heavyPull: d.pull ?? 'none',
     competition: d.competition ?? false,
   }))

@@ -1,5 +1,6 @@
 import { indexAt, lengthS, smooth, timeAt, type Trace } from './trace'
 import type { Newton, Percent } from '../units/quantity'
+import { must } from '../units/must'
 
 /**
  * What a squeeze is read by. Shares and times are the working rules of the trade (common practice,
@@ -97,12 +98,12 @@ interface Window {
 }
 const mean = (xs: ArrayLike<number>, from = 0, to = xs.length): number => {
   let s = 0
-  for (let i = from; i < to; i++) s += xs[i]!
+  for (let i = from; i < to; i++) s += must(xs[i])
   return s / Math.max(1, to - from)
 }
 export const median = (xs: readonly number[]): number => {
   const s = [...xs].sort((a, b) => a - b)
-  return s.length === 0 ? 0 : (s[(s.length - 1) >> 1]! + s[s.length >> 1]!) / 2
+  return s.length === 0 ? 0 : (must(s[(s.length - 1) >> 1]) + must(s[s.length >> 1])) / 2
 }
 
 /**
@@ -120,7 +121,7 @@ export function readTrace(trace: Trace, rules: ReadingRules = HELD): Reading {
   const found = over(f50, threshold, rules, trace.rateHz)
   const squeezes: Squeeze[] = []
   for (const [k, w] of found.entries()) {
-    const before = k === 0 ? 0 : found[k - 1]!.to
+    const before = k === 0 ? 0 : must(found[k - 1]).to
     const start = onset(trace, correctedN, f50, w.from, before, baseline.noiseN)
     squeezes.push(
       readSqueeze(
@@ -130,7 +131,7 @@ export function readTrace(trace: Trace, rules: ReadingRules = HELD): Reading {
         peaks,
         start,
         w,
-        k + 1 < found.length ? found[k + 1]!.from : f50.length,
+        k + 1 < found.length ? must(found[k + 1]).from : f50.length,
         baseline,
       ),
     )
@@ -169,8 +170,8 @@ function level(trace: Trace): { baseline: Reading['baseline']; correctedN: Float
       : Math.max(0, low)
   const correctedN = f.map((x, i) => x - offsetN - ((driftNps ?? 0) * i) / trace.rateHz)
   const residuals: number[] = []
-  if (startQuiet) for (let i = 0; i < head; i++) residuals.push(correctedN[i]!)
-  if (endQuiet) for (let i = f.length - n; i < f.length; i++) residuals.push(correctedN[i]!)
+  if (startQuiet) for (let i = 0; i < head; i++) residuals.push(must(correctedN[i]))
+  if (endQuiet) for (let i = f.length - n; i < f.length; i++) residuals.push(must(correctedN[i]))
   const noiseN =
     residuals.length > 2
       ? Math.sqrt(residuals.reduce((s, r) => s + r * r, 0) / (residuals.length - 2))
@@ -187,7 +188,7 @@ function spreadRound(f: Float64Array, from: number, to: number): number {
   const [mx, my] = [(n - 1) / 2, mean(f, from, to)]
   let [sxy, sxx, syy] = [0, 0, 0]
   for (let i = 0; i < n; i++) {
-    const [dx, dy] = [i - mx, f[from + i]! - my]
+    const [dx, dy] = [i - mx, must(f[from + i]) - my]
     sxy += dx * dy
     sxx += dx * dx
     syy += dy * dy
@@ -198,7 +199,7 @@ function spreadRound(f: Float64Array, from: number, to: number): number {
 function over(f50: Float64Array, threshold: number, rules: ReadingRules, rateHz: number): Window[] {
   const found: Window[] = []
   for (let i = 0; i < f50.length; i++) {
-    if (f50[i]! <= threshold) continue
+    if (must(f50[i]) <= threshold) continue
     const last = found.at(-1)
     if (last && i - last.to < rules.joinS * rateHz) last.to = i + 1
     else found.push({ from: i, to: i + 1 })
@@ -226,11 +227,11 @@ function onset(
   const sd = Math.max(noiseN, 0.2)
   const back = (floorN: Newton) => {
     let i = from
-    while (i > before && f50[i]! > floorN) i--
+    while (i > before && must(f50[i]) > floorN) i--
     return i
   }
   const crossing = (i: number, floorN: Newton) => {
-    const [a, b] = [f50[i]!, f50[i + 1] ?? f50[i]!]
+    const [a, b] = [must(f50[i]), f50[i + 1] ?? must(f50[i])]
     return (
       timeAt(trace, i) +
       (b > a ? Math.min(1, Math.max(0, (floorN - a) / (b - a))) : 0) / trace.rateHz
@@ -247,7 +248,7 @@ function onset(
     const i = back(levelN + ONSET_SDS * sd)
     if (
       levelN > 0 &&
-      spread < Math.max(sd, 0.12 * (f50[from]! - levelN)) &&
+      spread < Math.max(sd, 0.12 * (must(f50[from]) - levelN)) &&
       i - first > TOUCH.flatS * trace.rateHz
     )
       return { s: crossing(i, levelN + ONSET_SDS * sd), levelN }
@@ -269,7 +270,7 @@ function touchBefore(
   const levelN = b > a ? mean(f, a, b) : 0
   if (levelN <= Math.max(TOUCH.leastN, TOUCH.share * peakN)) return null
   let i = a
-  while (i > 0 && f[i]! > levelN / 2) i--
+  while (i > 0 && must(f[i]) > levelN / 2) i--
   return { fromS: timeAt(trace, i), levelN }
 }
 
@@ -283,15 +284,15 @@ function footOfRise(trace: Trace, f: Float64Array, first: number, walkedS: numbe
     .slice(first, first + Math.round(1.5 * trace.rateHz))
     .reduce((a, b) => Math.max(a, b), 0)
   const [xs, ys]: [number[], number[]] = [[], []]
-  for (let i = Math.max(0, first); i < f.length && f[i]! < 0.4 * ahead; i++)
-    if (f[i]! > 0.06 * ahead) {
+  for (let i = Math.max(0, first); i < f.length && must(f[i]) < 0.4 * ahead; i++)
+    if (must(f[i]) > 0.06 * ahead) {
       xs.push(timeAt(trace, i))
-      ys.push(f[i]! ** (1 / RISE_POWER))
+      ys.push(must(f[i]) ** (1 / RISE_POWER))
     }
   if (xs.length < 3) return walkedS
   const [mx, my] = [mean(xs), mean(ys)]
   const slope =
-    xs.reduce((s, x, i) => s + (x - mx) * (ys[i]! - my), 0) /
+    xs.reduce((s, x, i) => s + (x - mx) * (must(ys[i]) - my), 0) /
     xs.reduce((s, x) => s + (x - mx) ** 2, 0)
   const foot = mx - my / slope
   return slope > 0 && Math.abs(foot - walkedS) < 0.1 ? (foot + walkedS) / 2 : walkedS
@@ -309,20 +310,20 @@ function readSqueeze(
 ): Squeeze {
   const rate = trace.rateHz
   let end = w.to
-  while (end < limit && f50[end]! > Math.max(ONSET_SDS * baseline.noiseN, 0.5)) end++
+  while (end < limit && must(f50[end]) > Math.max(ONSET_SDS * baseline.noiseN, 0.5)) end++
   const ended = end < f50.length
   const a = indexAt(trace, start.s)
   let peak = a
-  for (let i = a; i < end; i++) if (means[i]! > means[peak]!) peak = i
-  const peakN = means[peak]!
+  for (let i = a; i < end; i++) if (must(means[i]) > must(means[peak])) peak = i
+  const peakN = must(means[peak])
   const reach = (share: number) => {
     let i = a
-    while (i < peak && f50[i]! < share * peakN) i++
+    while (i < peak && must(f50[i]) < share * peakN) i++
     return timeAt(trace, i) - start.s
   }
   const fallTo = (share: number) => {
     let i = end - 1
-    while (i > peak && f50[i]! < share * peakN) i--
+    while (i > peak && must(f50[i]) < share * peakN) i--
     return i
   }
   const slipS = slipIn(trace, f50, a, end)
@@ -356,7 +357,8 @@ function readSqueeze(
 
 function impulse(f: Float64Array, from: number, to: number, rate: number): number {
   let s = 0
-  for (let i = from; i < Math.min(to, f.length - 1); i++) s += (f[i]! + f[i + 1]!) / 2 / rate
+  for (let i = from; i < Math.min(to, f.length - 1); i++)
+    s += (must(f[i]) + must(f[i + 1])) / 2 / rate
   return s
 }
 
@@ -405,19 +407,20 @@ function slipIn(trace: Trace, f50: Float64Array, from: number, end: number): num
   const peakN = f50.slice(from, end).reduce((a, b) => Math.max(a, b), 0)
   for (let i = from + within; i + within + later < end; i++) {
     if (
-      f50[i]! < 0.3 * peakN ||
-      f50[i]! - f50[i + within]! <= SLIP.share * f50[i]! ||
-      f50[i + within + later]! < 0.15 * peakN
+      must(f50[i]) < 0.3 * peakN ||
+      must(f50[i]) - must(f50[i + within]) <= SLIP.share * must(f50[i]) ||
+      must(f50[i + within + later]) < 0.15 * peakN
     )
       continue
     // The steepest such fall near by, and where it leaves its level.
     let best = i
     for (let k = i; k < Math.min(i + within, end - within); k++)
-      if (f50[k]! - f50[k + within]! > f50[best]! - f50[best + within]!) best = k
+      if (must(f50[k]) - must(f50[k + within]) > must(f50[best]) - must(f50[best + within]))
+        best = k
     const high = mean(f50, Math.max(from, best - Math.round(0.1 * trace.rateHz)), best + 1)
-    const low = f50[best + within]!
+    const low = must(f50[best + within])
     let k = best
-    while (k < best + within && f50[k]! > high - 0.1 * (high - low)) k++
+    while (k < best + within && must(f50[k]) > high - 0.1 * (high - low)) k++
     return timeAt(trace, k)
   }
   return null

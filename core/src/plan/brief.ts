@@ -39,6 +39,7 @@ import type { Block } from './types'
 import { whoOf, type Who } from './situation'
 import { schoolPoints, settingsFor, type Settings } from './schools'
 import { isAmong } from '../units/among'
+import { must } from '../units/must'
 
 /** A quality of the week, its rows taken together. */
 export interface BriefRow {
@@ -166,9 +167,9 @@ export function briefRows(wants: readonly Want[]): BriefRow[] {
       quality: w.quality,
       imp,
       worth:
-        WORTH[imp]! *
+        must(WORTH[imp]) *
         (raised < 1 ? clamp(raised / 0.8, 0.3, 1) : clamp(1 + 0.2 * (raised - 1), 1, 1.4)),
-      aim: AIM_SETS[imp]! + (up && importance >= 3 ? 1 : 0),
+      aim: must(AIM_SETS[imp]) + (up && importance >= 3 ? 1 : 0),
       emphases: own.map((x) => x.emphasis),
       order: rows.length,
     })
@@ -197,7 +198,7 @@ const known = new WeakMap<WeekProblem, Brief>()
 /** What a week serves, all told, in points: less and less. */
 export const servedInAll = (sum: number): number =>
   SERVED.reduce((a, piece, i) => {
-    const from = i === 0 ? 0 : SERVED[i - 1]!.upTo
+    const from = i === 0 ? 0 : must(SERVED[i - 1]).upTo
     return a + piece.slope * clamp(sum - from, 0, piece.upTo - from)
   }, 0)
 
@@ -309,8 +310,8 @@ function makeBrief(p: WeekProblem): Brief {
     }
   }
 
-  const next = (d: number) => p.frame[(d + 1) % 7]!
-  const before = (d: number) => p.frame[(d + 6) % 7]!
+  const next = (d: number) => must(p.frame[(d + 1) % 7])
+  const before = (d: number) => must(p.frame[(d + 6) % 7])
   const hardest = Math.max(...p.frame.map((d) => d.sportLoad))
   const key = (d: { sportLoad: number; competition: boolean }) =>
     d.competition || (hardest >= 2 && d.sportLoad === hardest)
@@ -321,7 +322,7 @@ function makeBrief(p: WeekProblem): Brief {
     kind,
     rows,
     top,
-    highest: top.filter((k) => rows[k]!.imp === rows[0]!.imp),
+    highest: top.filter((k) => must(rows[k]).imp === must(rows[0]).imp),
     topSets: topSetsOf(kind, novice, minutes),
     mainTwice: kind !== 'contest' && rows.filter((r) => r.imp === 5).length < MANY_MAINS,
     twoDays: open >= 2 && kind !== 'contest',
@@ -364,7 +365,7 @@ function makeBrief(p: WeekProblem): Brief {
         : 0,
     ),
     fingerDay: WEEK.map((d) => {
-      const own = p.frame[d]!.sportLoad
+      const own = must(p.frame[d]).sportLoad
       const beside = [before(d), next(d)].filter((x) => x.sportLoad >= 2).length
       return (
         (own >= 2 ? 0 : POINTS.besideSport * beside) +
@@ -383,7 +384,8 @@ function topSetsOf(kind: Brief['kind'], novice: boolean, minutes: Minutes): numb
 }
 
 /** What a staple of a top quality counts: its worth of 10. */
-export const stapleWeight = (b: Brief, row: number): number => WORTH[b.rows[row]!.imp]! / 10
+export const stapleWeight = (b: Brief, row: number): number =>
+  must(WORTH[must(b.rows[row]).imp]) / 10
 /** The most staples count: two qualities of the highest importance. */
 export const stapleMost = (b: Brief): number =>
   b.top.slice(0, 2).reduce((a, row) => a + stapleWeight(b, row), 0)
@@ -394,13 +396,13 @@ export const dayPoints = (e: Exercise, b: Brief, { day, sets }: Pick<Block, 'day
   const skin = (e.tissues.skin ?? 0) >= 2
   const light = e.level === 'light' || r.close || r.extensor
   return (
-    (e.level === 'hard' ? b.hardDay[day]! : 0) +
-    (skin ? b.skinDay[day]! : 0) +
+    (e.level === 'hard' ? must(b.hardDay[day]) : 0) +
+    (skin ? must(b.skinDay[day]) : 0) +
     (e.primary === 'wrist_flex' && e.mode === 'reps' && e.dose.range[1] >= 15
-      ? b.curlDay[day]!
+      ? must(b.curlDay[day])
       : 0) +
-    (r.fingers ? b.fingerDay[day]! : 0) +
-    (light ? 0 : b.workDay[day]! * (sets > 2 || skin ? 1 : CONTEST.twoSets))
+    (r.fingers ? must(b.fingerDay[day]) : 0) +
+    (light ? 0 : must(b.workDay[day]) * (sets > 2 || skin ? 1 : CONTEST.twoSets))
   )
 }
 

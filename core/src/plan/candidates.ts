@@ -27,6 +27,7 @@ import { type Block } from './types'
 import { DAY_NAMES } from '../intake/week'
 import { whereIs } from '../catalogue/places'
 import type { Minutes } from '../units/quantity'
+import { must } from '../units/must'
 
 /**
  * A block that could stand on a day, with what it takes and gives; those that something forbids say
@@ -60,8 +61,8 @@ type Forbidden = readonly { rule: string; says: string }[]
  * Why an exercise cannot stand on a day, whatever else the week holds and however long it takes.
  */
 function standing(e: Exercise, day: number, p: WeekProblem, c: PlanContext): Forbidden {
-  const d = p.frame[day]!
-  const terms = c.terms!
+  const d = must(p.frame[day])
+  const terms = must(c.terms)
   const by =
     e.hands === 'both'
       ? blockedBy(c.judge, { kind: 'exercise', exercise: e, hand: 'both' })
@@ -104,7 +105,7 @@ export function forbids(
   c: PlanContext,
   always: Forbidden = [...standing(e, day, p, c), ...outOfPlace(e, day, 2, p.weekStart, c)],
 ): Forbidden {
-  const d = p.frame[day]!
+  const d = must(p.frame[day])
   if (WARM_UP_MIN + CLOSE_MIN + minutes <= d.minutes + 1e-9) return always
   return [
     ...always,
@@ -124,11 +125,11 @@ function made(
   p: WeekProblem,
   c: PlanContext,
   always: Forbidden = [
-    ...standing(exerciseById(block.exerciseId)!, block.day, p, c),
-    ...outOfPlace(exerciseById(block.exerciseId)!, block.day, block.sets, p.weekStart, c),
+    ...standing(must(exerciseById(block.exerciseId)), block.day, p, c),
+    ...outOfPlace(must(exerciseById(block.exerciseId)), block.day, block.sets, p.weekStart, c),
   ],
 ): Candidate {
-  const e = exerciseById(block.exerciseId)!
+  const e = must(exerciseById(block.exerciseId))
   const n = setsOf(block)
   const minutes = blockMinutes(block)
   const stress = Object.fromEntries(
@@ -157,14 +158,14 @@ export function candidatesOf(
   onDays: readonly number[] = [0, 1, 2, 3, 4, 5, 6],
 ): Candidate[] {
   const c = contextOf(p)
-  const terms = c.terms!
+  const terms = must(c.terms)
   const lighter = isLighter(p.weekStart, c)
   const pinned = (day: number, id: string) =>
     terms.pins.some((x) => x.day === day && x.exerciseId === id)
   const brief = briefOf(p)
   const wanted = (e: Exercise) => {
     const r = brief.of(e)
-    return r.extensor || r.shares.some((s, i) => s > 0 && brief.rows[i]!.worth > 0)
+    return r.extensor || r.shares.some((s, i) => s > 0 && must(brief.rows[i]).worth > 0)
   }
   const library = choosable(terms, whoOf(c))
   const pins = terms.pins.flatMap((x) => {

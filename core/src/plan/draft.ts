@@ -12,6 +12,7 @@ import { scorePlan } from './score'
 import { extensionDays } from './limits'
 import type { PlanContext } from './situation'
 import type { Block, WeekPlan } from './types'
+import { must } from '../units/must'
 
 export type { Want } from '../demand/want'
 
@@ -87,9 +88,9 @@ function worthTrying(open: readonly Candidate[], brief: Brief): Candidate[] {
   }
   const days = new Set(open.filter(good).map((c) => c.block.day))
   return [...by.values()].flatMap((all) => {
-    if (!good(all[0]!) && days.has(all[0]!.block.day)) return []
+    if (!good(must(all[0])) && days.has(must(all[0]).block.day)) return []
     const sorted = [...all].sort((a, b) => a.block.sets - b.block.sets)
-    return [...new Set([sorted[0]!, sorted[Math.floor((sorted.length - 1) / 2)]!])]
+    return [...new Set([must(sorted[0]), must(sorted[Math.floor((sorted.length - 1) / 2)])])]
   })
 }
 
@@ -144,7 +145,7 @@ function changes(
     p.terms.pins.some((x) => x.day === b.day && x.exerciseId === b.exerciseId)
   const there = new Set(plan.blocks.map((b) => `${b.day} ${b.exerciseId}`))
   const opens = (day: number, blocks: readonly Block[]) =>
-    blocks.some((b) => b.day === day && brief.of(exerciseById(b.exerciseId)!).extensor)
+    blocks.some((b) => b.day === day && brief.of(must(exerciseById(b.exerciseId))).extensor)
   const closers = new Map<number, Block[]>()
   for (const c of open)
     if (c.e.aim === 'balance' || (c.e.primary === 'wrist_ext' && c.e.level !== 'hard')) {
@@ -191,7 +192,7 @@ function forWeaker(plan: WeekPlan, p: WeekProblem): WeekPlan {
   const context = contextOf(p)
   let out = plan
   for (const block of plan.blocks) {
-    const weaker = weakerOf(exerciseById(block.exerciseId)!, p.wants)
+    const weaker = weakerOf(must(exerciseById(block.exerciseId)), p.wants)
     if (!weaker || block.hands.length < 2 || block.sets < 2) continue
     const more = {
       ...out,
@@ -208,7 +209,7 @@ function extensors(p: WeekProblem, open: readonly Candidate[], keep: (b: Block) 
   for (const quality of ['finger_ext', 'wrist_ext'] as const) {
     const need = extensionDays(quality, p.frame, contextOf(p))
     const own = open.filter((c) => c.e.primary === quality)
-    const room = (d: number) => p.frame[d]!.minutes
+    const room = (d: number) => must(p.frame[d]).minutes
     const worth = (c: Candidate) => Math.max(...brief.of(c.e).shares, 0)
     let placed = 0
     for (const day of [...new Set(own.map((c) => c.block.day))].sort(

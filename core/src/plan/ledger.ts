@@ -10,6 +10,7 @@ import { setsOf } from './time'
 import type { Settings } from './schools'
 import type { Block } from './types'
 import type { DayFrame } from '../intake/week'
+import { must } from '../units/must'
 
 /**
  * What one tissue of one hand bears in a week, in sets weighted by stress, and what is left of its
@@ -99,9 +100,9 @@ export function tissueDays(
     d < 0
       ? c.hardBefore.some((h) => h.tissue === id && daysBetween(weekStart, h.on) === d)
       : blocks.some(
-          (b) => b.day === d && hardTissues({ e: exerciseById(b.exerciseId)! }).includes(id),
+          (b) => b.day === d && hardTissues({ e: must(exerciseById(b.exerciseId)) }).includes(id),
         ) ||
-        (id === 'finger_flexors' && frame[d]!.sportLoad === 3)
+        (id === 'finger_flexors' && must(frame[d]).sportLoad === 3)
   return TISSUES.map(({ id }) => ({
     tissue: id,
     days: week.map((d): TissueDay => {
@@ -130,11 +131,11 @@ export function strapAdvice(
 ): StrapAdvice[] {
   if (settings['straps'] !== 'a') return []
   return week.flatMap((day) => {
-    if (frame[day]!.heavyPull === 'none') return []
+    if (must(frame[day]).heavyPull === 'none') return []
     const gain = blocks.filter(
       (b) =>
         (b.day === day || b.day === day + 1) &&
-        hardTissues({ e: exerciseById(b.exerciseId)! }).some(
+        hardTissues({ e: must(exerciseById(b.exerciseId)) }).some(
           (t) => t === 'finger_flexors' || t === 'thumb',
         ),
     )

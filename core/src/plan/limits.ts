@@ -28,6 +28,7 @@ import { blockMinutes } from './time'
 import type { WeekTerms } from './types'
 import type { DayFrame } from '../intake/week'
 import { handsOf } from '../catalogue/person'
+import { must } from '../units/must'
 
 /** Work that leaves a day a hand-rest day. */
 export const isRestful = (e: Exercise): boolean => e.aim === 'balance' || e.level === 'light'
@@ -46,7 +47,7 @@ export const hardDayLimit = (settings: Settings): number =>
 
 /** Hour of the day at which hand work begins, 0 to 24. */
 export function startHour(frame: readonly DayFrame[], day: number): number {
-  const at = frame[((day % 7) + 7) % 7]!.at
+  const at = must(frame[((day % 7) + 7) % 7]).at
   return at ? Number(at.slice(0, 2)) + Number(at.slice(3, 5)) / 60 : USUAL_HOUR
 }
 
@@ -64,7 +65,7 @@ export function sportStress(
   tissue: TissueId,
   settings: Settings,
 ): number {
-  const d = frame[day]!
+  const d = must(frame[day])
   const pull =
     tissue === 'finger_flexors' && d.heavyPull !== 'none'
       ? PULL_STRESS[settings['straps'] === 'a' ? 'a' : 'b']
@@ -177,7 +178,7 @@ export function canExtend(
   c: PlanContext,
 ): boolean {
   const terms = termsOf(c)
-  const d = frame[day]!
+  const d = must(frame[day])
   if (d.minutes === 0 || d.competition) return false
   return extensorsOf(choosable(terms, whoOf(c))).some((e) => {
     if (quality !== null && e.primary !== quality) return false
@@ -191,7 +192,7 @@ export function canExtend(
         CLOSE_MIN +
         blockMinutes({
           exerciseId: e.id,
-          sets: setChoices(e, true)[0]!,
+          sets: must(setChoices(e, true)[0]),
           dose: usualDose(e, whoOf(c)),
           hands,
         }) <=

@@ -7,6 +7,7 @@ import { RULES, validate } from './rules'
 import { scorePlan } from './score'
 import type { Block, WeekPlan } from './types'
 import { handsOf } from '../catalogue/person'
+import { must } from '../units/must'
 
 /** Rules that a plan can only break more by having more in it: what breaks one is not built on. */
 const MONOTONE = RULES.filter(
@@ -33,7 +34,7 @@ export function bestByLooking(
   })
   const lighter = isLighter(p.weekStart, c)
   const variants = (id: string, day: number): Block[] => {
-    const e = exerciseById(id)!
+    const e = must(exerciseById(id))
     const all = handsOf(e)
     const free = all.filter(
       (h) =>
@@ -63,7 +64,7 @@ export function bestByLooking(
   }
   // Each day by itself, grown one exercise at a time.
   const perDay = open.map((day) =>
-    p.terms.library!.reduce<Block[][]>(
+    must(p.terms.library).reduce<Block[][]>(
       (sofar, id) =>
         sofar.flatMap((s) => [
           s,
@@ -80,7 +81,7 @@ export function bestByLooking(
   const walk = (sofar: readonly Block[], d: number): void => {
     if (d > 1 && sofar.length > 0 && validate(bare(sofar, null), c, MONOTONE).length > 0) return
     if (d < open.length) {
-      for (const blocks of perDay[d]!) walk([...sofar, ...blocks], d + 1)
+      for (const blocks of must(perDay[d])) walk([...sofar, ...blocks], d + 1)
       return
     }
     for (const testDay of testDays) {

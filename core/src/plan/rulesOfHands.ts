@@ -18,6 +18,7 @@ import {
 } from './rule'
 import { termsOf } from './situation'
 import { setsOf } from './time'
+import { must } from '../units/must'
 
 const tissueName = (id: TissueId): string => rowOf(TISSUES, id).name.toLowerCase()
 const stress = (items: readonly Item[], tissue: TissueId): number =>
@@ -27,11 +28,11 @@ function hardDays(s: Seen, tissue: TissueId): { grip: number[]; sport: number[] 
   // Tests are a hard day of the fingers.
   const grip = days.filter(
     (d) =>
-      s.byDay[d]!.some((i) => hardTissues(i).includes(tissue)) ||
+      must(s.byDay[d]).some((i) => hardTissues(i).includes(tissue)) ||
       (tissue === 'finger_flexors' && testsOn(s, d)),
   )
   const sport =
-    tissue === 'finger_flexors' ? days.filter((d) => s.plan.frame[d]!.sportLoad === 3) : []
+    tissue === 'finger_flexors' ? days.filter((d) => must(s.plan.frame[d]).sportLoad === 3) : []
   return sport.length >= SPORT_HARD_DAYS ? { grip: [], sport: [] } : { grip, sport }
 }
 
@@ -72,13 +73,13 @@ export const HAND_RULES: readonly Rule[] = [
       s.items
         .filter(
           (i) =>
-            s.plan.frame[i.block.day]!.competition ||
+            must(s.plan.frame[i.block.day]).competition ||
             (s.plan.frame[i.block.day + 1]?.competition && i.e.level === 'hard'),
         )
         .map((i) =>
           found(
             `${i.e.name}: ` +
-              (s.plan.frame[i.block.day]!.competition
+              (must(s.plan.frame[i.block.day]).competition
                 ? 'a competition that day'
                 : 'hard work on the day before a competition'),
             i.block.day,
@@ -94,7 +95,7 @@ export const HAND_RULES: readonly Rule[] = [
       s.items
         .filter(
           (i) =>
-            s.plan.frame[i.block.day]!.heavyPull === 'after' &&
+            must(s.plan.frame[i.block.day]).heavyPull === 'after' &&
             !isRestful(i.e) &&
             !pullsFirst(i.e, termsOf(s.context).settings),
         )
@@ -129,7 +130,7 @@ export const HAND_RULES: readonly Rule[] = [
                 found(
                   `${DAY_NAMES[d]}: hard for the ${tissueName(id)} within 48 h of another hard day`,
                   d,
-                  s.byDay[d]!.filter((i) => hardTissues(i).includes(id)),
+                  must(s.byDay[d]).filter((i) => hardTissues(i).includes(id)),
                 ),
               ]
         })
@@ -160,8 +161,10 @@ export const HAND_RULES: readonly Rule[] = [
     kind: 'safety',
     says: 'One hand-rest day among the days that can be one.',
     check: (s) => {
-      const can = days.filter((d) => s.plan.frame[d]!.sportLoad <= 1)
-      const rest = can.filter((d) => s.byDay[d]!.every((i) => isRestful(i.e)) && !testsOn(s, d))
+      const can = days.filter((d) => must(s.plan.frame[d]).sportLoad <= 1)
+      const rest = can.filter(
+        (d) => must(s.byDay[d]).every((i) => isRestful(i.e)) && !testsOn(s, d),
+      )
       return can.length > 0 && rest.length === 0 ? [found('No day rests the hands', null)] : []
     },
   },
@@ -172,7 +175,7 @@ export const HAND_RULES: readonly Rule[] = [
     check: (s) =>
       days.flatMap((d) =>
         TISSUES.flatMap(({ id }) => {
-          const own = stress(s.byDay[d]!, id)
+          const own = stress(must(s.byDay[d]), id)
           return own > 0 &&
             own + sportStress(s.plan.frame, d, id, termsOf(s.context).settings) >
               TISSUE_BUDGET[id].day
@@ -180,7 +183,7 @@ export const HAND_RULES: readonly Rule[] = [
                 found(
                   `${DAY_NAMES[d]}: more than the ${tissueName(id)} takes in a day`,
                   d,
-                  s.byDay[d]!.filter((i) => i.e.tissues[id]),
+                  must(s.byDay[d]).filter((i) => i.e.tissues[id]),
                 ),
               ]
             : []

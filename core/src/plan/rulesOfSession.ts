@@ -8,6 +8,7 @@ import { EARLY_A_DAY, FINISHERS_A_DAY, QUALITIES_A_DAY } from './practice'
 import { days, found, testsOn, type Breach, type Item, type Rule } from './rule'
 import { termsOf } from './situation'
 import { sessionMinutes } from './time'
+import { must } from '../units/must'
 
 const overDay = (
   id: string,
@@ -21,7 +22,7 @@ const overDay = (
   says,
   check: (s) =>
     days.flatMap((d) => {
-      const hit = pick(s.byDay[d]!)
+      const hit = pick(must(s.byDay[d]))
       return hit.length > most ? [found(`${DAY_NAMES[d]}: ${says}`, d, hit)] : []
     }),
 })
@@ -59,16 +60,16 @@ export const SESSION_RULES: readonly Rule[] = [
     check: (s) =>
       days.flatMap((d) => {
         const used = sessionMinutes(
-          s.byDay[d]!.map((i) => i.block),
+          must(s.byDay[d]).map((i) => i.block),
           testsOn(s, d) ? (termsOf(s.context).tests?.minutes ?? 0) : null,
         )
-        return used > s.plan.frame[d]!.minutes + 1e-9
+        return used > must(s.plan.frame[d]).minutes + 1e-9
           ? [
               found(
                 `${DAY_NAMES[d]}: ${Math.ceil(used - 1e-9)} min planned, ` +
-                  `${s.plan.frame[d]!.minutes} there`,
+                  `${must(s.plan.frame[d]).minutes} there`,
                 d,
-                s.byDay[d]!,
+                must(s.byDay[d]),
               ),
             ]
           : []
@@ -80,10 +81,10 @@ export const SESSION_RULES: readonly Rule[] = [
     says: 'The kit of the place.',
     check: (s) =>
       s.items
-        .filter((i) => kitFor(i.e, s.plan.frame[i.block.day]!.place, s.context.kit) === null)
+        .filter((i) => kitFor(i.e, must(s.plan.frame[i.block.day]).place, s.context.kit) === null)
         .map((i) =>
           found(
-            `${i.e.name}: not possible with the ${s.plan.frame[i.block.day]!.place} kit`,
+            `${i.e.name}: not possible with the ${must(s.plan.frame[i.block.day]).place} kit`,
             i.block.day,
             [i],
           ),
@@ -97,11 +98,13 @@ export const SESSION_RULES: readonly Rule[] = [
       'pinch, are one.',
     check: (s) =>
       days.flatMap((d) =>
-        s.byDay[d]!.filter((i, n, all) =>
-          all.some((x, k) => k < n && x.e.primary === i.e.primary && !standTogether(x.e, i.e)),
-        ).map((i) =>
-          found(`${DAY_NAMES[d]}: a second exercise for the same quality (${i.e.name})`, d, [i]),
-        ),
+        must(s.byDay[d])
+          .filter((i, n, all) =>
+            all.some((x, k) => k < n && x.e.primary === i.e.primary && !standTogether(x.e, i.e)),
+          )
+          .map((i) =>
+            found(`${DAY_NAMES[d]}: a second exercise for the same quality (${i.e.name})`, d, [i]),
+          ),
       ),
   },
   overDay(
@@ -117,10 +120,12 @@ export const SESSION_RULES: readonly Rule[] = [
     says: 'Every session ends with the extensors, where they can be worked.',
     check: (s) =>
       days.flatMap((d) =>
-        s.byDay[d]!.length > 0 &&
-        !s.byDay[d]!.some((i) => i.e.primary === 'wrist_ext' || i.e.primary === 'finger_ext') &&
+        must(s.byDay[d]).length > 0 &&
+        !must(s.byDay[d]).some(
+          (i) => i.e.primary === 'wrist_ext' || i.e.primary === 'finger_ext',
+        ) &&
         canExtend(null, s.plan.frame, d, s.context)
-          ? [found(`${DAY_NAMES[d]}: nothing opens the hand at the end`, d, s.byDay[d]!)]
+          ? [found(`${DAY_NAMES[d]}: nothing opens the hand at the end`, d, must(s.byDay[d]))]
           : [],
       ),
   },

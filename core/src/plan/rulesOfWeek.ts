@@ -7,6 +7,7 @@ import { SAME_BLOCK_A_WEEK, TAPER_HARD } from './practice'
 import { days, found, type Rule } from './rule'
 import { termsOf, type PlanContext } from './situation'
 import { handLoad } from './time'
+import { must } from '../units/must'
 
 /** Hard days kept for an event's taper in the week before. */
 export function taperHardBefore(weekStart: LocalDate, c: PlanContext): number {
@@ -24,7 +25,7 @@ export const WEEK_RULES: readonly Rule[] = [
         ? 'Wrist extension on two days, one in the week of an event or away.'
         : 'Finger extension on two days, one in the week of an event or away.',
     check: (s) => {
-      const on = days.filter((d) => s.byDay[d]!.some((i) => i.e.primary === q)).length
+      const on = days.filter((d) => must(s.byDay[d]).some((i) => i.e.primary === q)).length
       const need = extensionDays(q, s.plan.frame, s.context)
       return (s.items.length > 0 || (s.plan.testDay ?? null) !== null) && on < need
         ? [
@@ -45,7 +46,7 @@ export const WEEK_RULES: readonly Rule[] = [
       return [...new Set(hard.map((i) => i.e.id))].flatMap((id) => {
         const same = hard.filter((i) => i.e.id === id)
         return same.length > SAME_BLOCK_A_WEEK
-          ? [found(`${same[0]!.e.name}: ${same.length} times in the week`, null, same)]
+          ? [found(`${must(same[0]).e.name}: ${same.length} times in the week`, null, same)]
           : []
       })
     },
@@ -105,7 +106,7 @@ export const WEEK_RULES: readonly Rule[] = [
       const day = s.plan.testDay ?? null
       return day === null
         ? [found('The tests of the week have no day', null)]
-        : s.plan.frame[day]!.competition
+        : must(s.plan.frame[day]).competition
           ? [found(`${DAY_NAMES[day]}: tests on the day of a competition`, day)]
           : []
     },
@@ -120,7 +121,8 @@ export const WEEK_RULES: readonly Rule[] = [
       const rested =
         day === 0
           ? termsOf(s.context).restedBefore
-          : restsBefore(s.plan.frame[day - 1]!) && s.byDay[day - 1]!.every((i) => isRestful(i.e))
+          : restsBefore(must(s.plan.frame[day - 1])) &&
+            must(s.byDay[day - 1]).every((i) => isRestful(i.e))
       return rested ? [] : [found(`${DAY_NAMES[day]}: tests after a day that loads the hands`, day)]
     },
   },
@@ -145,7 +147,7 @@ export const WEEK_RULES: readonly Rule[] = [
       termsOf(s.context)
         .pins.filter(
           (p) =>
-            !s.byDay[p.day]!.some(
+            !must(s.byDay[p.day]).some(
               (i) => i.e.id === p.exerciseId && (p.sets === null || p.sets === i.block.sets),
             ),
         )

@@ -16,6 +16,7 @@ import { doseFaults, orderFaults } from './faults'
 import type { WeekProblem } from './problem'
 import type { Settings } from './schools'
 import type { Block, WeekPlan, WeekTerms } from './types'
+import { must } from '../units/must'
 
 export const PARTS = [
   { id: 'start', name: 'A week to start from' },
@@ -106,7 +107,7 @@ function top(items: readonly Item[], b: Brief): number {
     const days = new Set<number>()
     for (const x of items)
       if (x.r.good[row]) {
-        sets += x.r.looks[row]! * x.sets
+        sets += must(x.r.looks[row]) * x.sets
         days.add(x.block.day)
       }
     twoDays ||= days.size >= 2
@@ -132,7 +133,7 @@ function twice(items: readonly Item[], b: Brief): number {
   const again = items.filter((x) =>
     items.some((y) => y.e.id === x.e.id && y.block.day !== x.block.day),
   )
-  const stands = (row: number) => again.some((x) => x.r.good[row]!)
+  const stands = (row: number) => again.some((x) => must(x.r.good[row]))
   const first = Math.min(1, count(b.highest, stands))
   return POINTS.twice * first + POINTS.twiceMore * Math.min(1, count(b.top, stands) - first)
 }
@@ -144,7 +145,10 @@ function few(items: readonly Item[], days: Days, b: Brief, p: WeekProblem): numb
   days.forEach((own, d) => {
     sessions +=
       POINTS.blockOver *
-        over(new Set(own.map((x) => countsAs(x.e.id))).size, sessionBlocks(p.frame[d]!.minutes)) +
+        over(
+          new Set(own.map((x) => countsAs(x.e.id))).size,
+          sessionBlocks(must(p.frame[d]).minutes),
+        ) +
       POINTS.extensorOver *
         over(
           count(own, (x) => x.r.extensor),
@@ -198,10 +202,13 @@ function days(items: readonly Item[], week: Days, b: Brief, p: WeekProblem): num
   const off = count(
     WEEK,
     (d) =>
-      p.frame[d]!.sportLoad <= 1 && !p.frame[d]!.competition && week[d]!.every((x) => x.r.close),
+      must(p.frame[d]).sportLoad <= 1 &&
+      !must(p.frame[d]).competition &&
+      must(week[d]).every((x) => x.r.close),
   )
   let points = POINTS.dayOff * Math.min(DAYS_OFF, off)
-  for (let d = 1; d < 7; d++) if (fingers[d]! && fingers[d - 1]!) points += POINTS.fingerEve
+  for (let d = 1; d < 7; d++)
+    if (must(fingers[d]) && must(fingers[d - 1])) points += POINTS.fingerEve
   for (const x of items) points += dayPoints(x.e, b, x.block)
   return points
 }
@@ -210,7 +217,7 @@ function serve(items: readonly Item[], b: Brief): number {
   let sum = 0
   b.rows.forEach((r, i) => {
     let sets = 0
-    for (const x of items) sets += x.sets * x.r.shares[i]!
+    for (const x of items) sets += x.sets * must(x.r.shares[i])
     if (sets > 0) sum += r.worth * served(sets, r.aim)
   })
   return servedInAll(sum)
@@ -234,7 +241,7 @@ export function scorePlan(
     if (!e) continue
     const item = { block, e, r: b.of(e), sets: effectiveSets(block) }
     items.push(item)
-    week[block.day]!.push(item)
+    must(week[block.day]).push(item)
   }
   const sum = (f: (x: Item) => number): number => {
     let a = 0
@@ -242,7 +249,7 @@ export function scorePlan(
     return a
   }
   const test = plan.testDay ?? null
-  const sessions = count(WEEK, (d) => week[d]!.length > 0 || d === test)
+  const sessions = count(WEEK, (d) => must(week[d]).length > 0 || d === test)
   const parts: Score['parts'] = {
     start: POINTS.start,
     serve: serve(items, b),

@@ -10,6 +10,7 @@ import type { Hand, Side } from '../catalogue/person'
 import { addDays, type LocalDate } from '../units/dates'
 import { BOTH, sidesOf } from './act'
 import { must } from '../units/must'
+import { isAmong } from '../units/among'
 
 export interface InjuryFact {
   site: InjurySiteId
@@ -239,7 +240,7 @@ function triggered({ trigger: t }: Caution, f: SafetyFacts): Hit[] {
     case 'no_consent':
       return minor(f, t.underYears) && !f.guardianConsent ? [hit(BOTH)] : []
     case 'flag':
-      return f.flags.includes(t.flag as DayFlagId) !== (t.unless ?? false) ? [hit(BOTH)] : []
+      return isAmong<string>(f.flags, t.flag) !== (t.unless ?? false) ? [hit(BOTH)] : []
     case 'always':
       return [hit(BOTH)]
   }

@@ -1,5 +1,8 @@
 import type { DayParams, DayTry, Visit } from './order'
 
+// The marks below stand for places within lists whose length the loop around them knows; they are
+// asked millions of times a day, where a check costs a tenth.
+
 /**
  * Cheapest perfect matching of a square cost table (Hungarian method with potentials, Kuhn 1955;
  * O(n^3)). Costs finite.

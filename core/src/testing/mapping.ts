@@ -7,7 +7,8 @@ import { TRIAL_COLUMNS } from './import'
 import type { Hand } from '../catalogue/person'
 import { must } from '../units/must'
 
-export type DateOrder = 'ymd' | 'dmy' | 'mdy'
+export const DATE_ORDERS = ['ymd', 'dmy', 'mdy'] as const
+export type DateOrder = (typeof DATE_ORDERS)[number]
 /** A column of results: which test, hand and unit it holds; null where another column says. */
 export interface ResultColumn {
   column: string

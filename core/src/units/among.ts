@@ -13,6 +13,10 @@ export function oneOf<T>(list: readonly T[], value: unknown): T {
   return value
 }
 
+/** The same where nothing was picked, which is null. */
+export const noneOr = <T>(list: readonly T[], value: string | null): T | null =>
+  value === null || value === '' ? null : oneOf(list, value)
+
 /** The keys of an object whose keys are all known, as its own type has them. */
 export const keysOf = <K extends string>(of: Readonly<Partial<Record<K, unknown>>>): K[] =>
   // The language gives text alone.

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
+import { must } from '@mano/core/units/must'
 
 /**
  * What stands in the address after the question mark, as fields: what is typed is there at once,
@@ -16,7 +17,7 @@ export function useAddress() {
   const own = typed.path === pathname ? typed.values : {}
   /** A field; null: not in the address. */
   const get = (id: string): string | null =>
-    id in own ? (own[id] === '' ? null : own[id]!) : params.get(id)
+    id in own ? (own[id] === '' ? null : must(own[id])) : params.get(id)
   /** Empty takes it out of the address. `stored`: how the address says it. */
   const set = (id: string, text: string, stored = text): void => {
     const values = { ...own, [id]: text }
@@ -33,6 +34,6 @@ export function useAddress() {
     )
   }
   /** As typed, empty where it was emptied; null: never typed and not in the address. */
-  const text = (id: string): string | null => (id in own ? own[id]! : params.get(id))
+  const text = (id: string): string | null => (id in own ? must(own[id]) : params.get(id))
   return { get, set, text }
 }

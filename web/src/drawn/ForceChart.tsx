@@ -3,6 +3,7 @@ import { fromSi } from '@mano/core/units/convert'
 import type { Trace } from '@mano/core/force/trace'
 import { useUnits } from '../base/units'
 import type { Newton } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 export interface Curve {
   trace: Trace
@@ -20,7 +21,7 @@ export const FORCE_CHART = { w: 884, h: 330, left: 48, right: 12, top: 14, botto
 export function marks(top: number): number[] {
   const raw = top / 5
   const ten = 10 ** Math.floor(Math.log10(raw))
-  const step = [1, 2, 5, 10].map((k) => k * ten).find((s) => top / s <= 6.5)!
+  const step = must([1, 2, 5, 10].map((k) => k * ten).find((s) => top / s <= 6.5))
   return Array.from({ length: Math.floor(top / step) + 1 }, (_, i) => i * step)
 }
 
@@ -37,7 +38,7 @@ export function firstAt(timeS: ArrayLike<number>, s: number): number {
   let [low, high] = [0, timeS.length]
   while (low < high) {
     const mid = (low + high) >> 1
-    if (timeS[mid]! < s) low = mid + 1
+    if (must(timeS[mid]) < s) low = mid + 1
     else high = mid
   }
   return low
@@ -57,7 +58,9 @@ function pathOf(
   // Whole tenths of a pixel: writing a number short costs more than working it out.
   for (let i = 0; i < timeS.length; i += every)
     points.push(
-      [x(timeS[i]! - zeroS), y(forceN[i]! - baseN)].map((v) => Math.round(10 * v) / 10).join(' '),
+      [x(must(timeS[i]) - zeroS), y(must(forceN[i]) - baseN)]
+        .map((v) => Math.round(10 * v) / 10)
+        .join(' '),
     )
   return points.length === 0 ? '' : `M${points.join('L')}`
 }
@@ -119,7 +122,7 @@ export function ForceChart({
   const x = scaleX(fromS, toS)
   const y = scaleY(topN)
   const { w, h, left, right, top, bottom } = FORCE_CHART
-  const asN = (v: number) => v / fromSi(1, shown, 'N')!
+  const asN = (v: number) => v / must(fromSi(1, shown, 'N'))
   return (
     <svg className="force" viewBox={`0 0 ${w} ${h}`} role="img" aria-label={label}>
       <clipPath id={clip}>
@@ -134,7 +137,7 @@ export function ForceChart({
           height={h - top - bottom}
         />
       )}
-      {marks(fromSi(topN, shown, 'N')!).map((v) => (
+      {marks(must(fromSi(topN, shown, 'N'))).map((v) => (
         <g key={v}>
           <line className="grid" x1={left} x2={w - right} y1={y(asN(v))} y2={y(asN(v))} />
           <text x={left - 8} y={y(asN(v)) + 4} textAnchor="end">

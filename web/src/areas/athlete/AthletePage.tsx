@@ -13,6 +13,7 @@ import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import { Alarms } from './Alarms'
 import { stepBy } from '../../base/arrows'
+import { must } from '@mano/core/units/must'
 
 export interface AthleteContext {
   athlete: AthleteView
@@ -23,7 +24,7 @@ export const useAthletePage = (): AthleteContext => useOutletContext<AthleteCont
 /** Head and stage rail; the stages draw below. */
 export default function AthletePage() {
   const { athleteId } = useParams()
-  const read = useAthlete(athleteId!)
+  const read = useAthlete(must(athleteId))
   const who = useMe()
   // What is read anew is drawn in small pieces: a press meanwhile is answered.
   const athlete = useDeferredValue(read.data)

@@ -4,6 +4,7 @@ import { formatClock } from '@mano/core/units/format'
 import { Icon } from '../../drawn/Icon'
 import { ReservePlot } from '../../drawn/ReservePlot'
 import type { Session } from '@mano/core/bench/dials'
+import { must } from '@mano/core/units/must'
 
 /**
  * What the model says of a script: the set that fails, the reserve over time, the rest that keeps
@@ -22,7 +23,7 @@ export const SimShown = memo(function SimShown({
   const likely = sim.sets.some((s) => s.fails >= LIKELY)
   const starts = script.map((_, i) => script.slice(0, i).reduce((a, s) => a + s.workS + s.restS, 0))
   const sets = script.map((s, i) => ({
-    atS: starts[i]!,
+    atS: must(starts[i]),
     lastS: s.workS,
     number: number(i),
     hand: s.hand,

@@ -2,6 +2,7 @@ import { errorOfRepeats, isolateOrCombine, testsToSee } from '@mano/core/bench/c
 import { judgeAsymmetry } from '@mano/core/measure/asymmetry'
 import { detectableChange } from '@mano/core/measure/trend'
 import { no, round, type CalculatorDef } from './shared'
+import { must } from '@mano/core/units/must'
 
 /** Tests and time. */
 export const TESTING: readonly CalculatorDef[] = [
@@ -35,7 +36,7 @@ export const TESTING: readonly CalculatorDef[] = [
               `${round(r.asymmetryPct)}\u00A0% (95\u00A0% interval ` +
               (r.kind === 'inside-error'
                 ? `${round(r.signedCi[0])} to ${round(r.signedCi[1])}, right over left`
-                : `${round(low!)} to ${round(high!)}`) +
+                : `${round(must(low))} to ${round(must(high))}`) +
               ')',
           },
           {

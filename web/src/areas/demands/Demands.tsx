@@ -23,7 +23,7 @@ import { must } from '@mano/core/units/must'
 import { stepBy } from '../../base/arrows'
 
 const WORDS = ['out', 'little', 'some', 'moderate', 'high', 'decisive']
-export const weightWord = (importance: number): string => WORDS[Math.round(importance)]!
+export const weightWord = (importance: number): string => must(WORDS[Math.round(importance)])
 
 /** What the training asks of the hand, and with what it is trained where the athlete trains. */
 export default function Demands() {
@@ -44,7 +44,7 @@ export default function Demands() {
   if (error ?? sports.error)
     return (
       <Failed
-        error={(error ?? sports.error)!}
+        error={must(error ?? sports.error)}
         retry={() => {
           retry()
           void sports.refetch()

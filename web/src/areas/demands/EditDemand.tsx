@@ -41,7 +41,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
   const { athlete } = useAthletePage()
   const units = useUnits()
   const own = useSports().data ?? []
-  const base = defaultRow(athlete.demand!, row.quality.id, own)
+  const base = defaultRow(must(athlete.demand), row.quality.id, own)
   const length = (mm: Mm) =>
     units.length === 'mm'
       ? String(Math.round(10 * mm) / 10)
@@ -51,7 +51,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
   const draftOf = (r: DemandRow): Draft => ({
     importance: r.importance,
     emphasis: shareOf(r),
-    object: bare(r.objects[0]!),
+    object: bare(must(r.objects[0])),
     size: bothEnds(must(r.objects[0]).sizeMm),
     hold: [
       String((must(r.objects[0]).holdS ?? [''])[0]),
@@ -95,7 +95,7 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
 
   const changes = (): DemandEdit | null => {
     const now: DemandObject = { ...d.object, sizeMm: size.value, holdS: hold.value }
-    const before = base && bare(base.objects[0]!)
+    const before = base && bare(must(base.objects[0]))
     const fields = keysOf(now).filter((k) => !before || !same(now[k], before[k]))
     const edit: DemandEdit = {
       quality: row.quality.id,

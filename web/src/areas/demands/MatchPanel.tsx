@@ -42,7 +42,7 @@ export function MatchPanel({
   const ranked = view.ranked.get(row.quality.id) ?? []
   const not = notThese(row, ranked)
   const where = rowOf(PLACES, place)
-  const o = row.objects[0]!
+  const o = must(row.objects[0])
   return (
     <div className="match">
       <div className="row">

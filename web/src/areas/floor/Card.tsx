@@ -13,13 +13,14 @@ import { useUnits } from '../../base/units'
 import { doseWords } from '../plan/BlockCard'
 import { useFloorData } from './useFloorData'
 import { handsFor, todaySession } from './useToday'
+import { must } from '@mano/core/units/must'
 import './card.css'
 
 /** A day's session on one sheet of paper, with boxes for what was done. */
 export default function Card() {
   const { athleteId } = useParams()
   const [params] = useSearchParams()
-  const { data, error } = useFloorData(athleteId!)
+  const { data, error } = useFloorData(must(athleteId))
   const units = useUnits()
   if (error) return <Failed error={error} />
   if (!data) return <main className="card-page" aria-busy="true" />

@@ -164,7 +164,7 @@ export default function Floor() {
             <table className="hall-kit fl-list">
               <tbody>
                 {blocks.map((b) => {
-                  const e = exerciseById(b.exerciseId)!
+                  const e = must(exerciseById(b.exerciseId))
                   const held = b.hands
                     .map((h) => ({ h, by: session.held(b, h) }))
                     .filter((x) => x.by.length > 0)
@@ -175,7 +175,7 @@ export default function Floor() {
                         {held.map(({ h, by }) => (
                           <p className="alarm-line" key={h}>
                             <Icon name={must(by[0]).class === 'stop' ? 'stop' : 'warn'} />{' '}
-                            <HandLetter hand={h} /> {findingLine(by[0]!)}
+                            <HandLetter hand={h} /> {findingLine(must(by[0]))}
                           </p>
                         ))}
                       </th>

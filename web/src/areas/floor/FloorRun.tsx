@@ -11,6 +11,7 @@ import { Tile } from './Tile'
 import { useFloorData, type FloorData } from './useFloorData'
 import { useRun } from './useRun'
 import { useAwake } from './voice'
+import { must } from '@mano/core/units/must'
 import './floor.css'
 
 /** The floor: one athlete, or several at a station with whose turn it is along the top. */
@@ -25,8 +26,10 @@ export default function FloorRun() {
 function Run() {
   const { athleteId } = useParams()
   const [params] = useSearchParams()
-  const ids = [...new Set([athleteId!, ...(params.get('with')?.split(',').filter(Boolean) ?? [])])]
-  const [front, setFront] = useState(athleteId!)
+  const ids = [
+    ...new Set([must(athleteId), ...(params.get('with')?.split(',').filter(Boolean) ?? [])]),
+  ]
+  const [front, setFront] = useState(must(athleteId))
   const [turn, setTurn] = useState<string | null>(null)
   useEffect(() => void flush(), [])
   useAwake(true)

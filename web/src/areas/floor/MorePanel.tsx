@@ -40,7 +40,7 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
     onClose()
   }
   if (log) {
-    const e = exerciseById(log.exerciseId)!
+    const e = must(exerciseById(log.exerciseId))
     const timed = e.dose.unit === 's'
     return (
       <LogStep
@@ -110,10 +110,10 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
               <UnstyledButton
                 key={d}
                 className="f-btn"
-                onClick={() => act.takeLoad(Math.max(0, run.kg! + d))}
+                onClick={() => act.takeLoad(Math.max(0, must(run.kg) + d))}
               >
                 {d > 0 ? '+' : '\u2212'}
-                {Math.abs(Math.round(10 * fromSi(Math.abs(d), run.units.mass, 'kg')!) / 10)}
+                {Math.abs(Math.round(10 * must(fromSi(Math.abs(d), run.units.mass, 'kg'))) / 10)}
               </UnstyledButton>
             ))}
             <span>

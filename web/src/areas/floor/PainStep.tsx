@@ -4,6 +4,7 @@ import { SYMPTOMS, type SymptomId } from '@mano/core/catalogue/cautions'
 import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
 import type { Hand, PainWhere } from '@mano/core/catalogue/person'
 import { Icon } from '../../drawn/Icon'
+import { must } from '@mano/core/units/must'
 
 const SIDES = [
   { id: 'left', name: 'Left' },
@@ -16,7 +17,8 @@ const RULES = [
   '4 to 6: work of that tissue stops today.',
   '7 or more: this hand is done today.',
 ] as const
-const ruleFor = (pain: number): string => RULES[pain <= 2 ? 0 : pain === 3 ? 1 : pain <= 6 ? 2 : 3]!
+const ruleFor = (pain: number): string =>
+  must(RULES[pain <= 2 ? 0 : pain === 3 ? 1 : pain <= 6 ? 2 : 3])
 
 /** The first touch has stopped the timer; this asks afterwards: which hand, how much, where. */
 export function PainStep({
@@ -39,8 +41,8 @@ export function PainStep({
   const ready =
     sign !== null ? whole || side !== null : pain !== null && (side !== null || pain === 0)
   const keep = () => {
-    if (sign !== null) onSymptom(sign, whole ? 'both' : side!)
-    else onPain(pain!, { hand: pain === 0 ? null : side, at: at.length > 0 ? at : null })
+    if (sign !== null) onSymptom(sign, whole ? 'both' : must(side))
+    else onPain(must(pain), { hand: pain === 0 ? null : side, at: at.length > 0 ? at : null })
   }
   return (
     <>

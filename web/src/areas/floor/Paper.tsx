@@ -27,7 +27,7 @@ import { must } from '@mano/core/units/must'
 export default function Paper() {
   const { athleteId } = useParams()
   const [params] = useSearchParams()
-  const { data, error } = useFloorData(athleteId!)
+  const { data, error } = useFloorData(must(athleteId))
   if (error) return <Failed error={error} />
   if (!data) return <main className="card-page" aria-busy="true" />
   const week = params.get('week') ?? weekStartOf(data.today)

@@ -323,7 +323,7 @@ function Next({ run }: { run: RunView }) {
     <div className="f-next">
       {must(exercise).cue && <p className="f-cue">{must(exercise).cue}</p>}
       <p className="f-label">Next</p>
-      {(run.own.phase === 'rest' ? [step!, ...coming] : coming).slice(0, 3).map((s, i) => (
+      {(run.own.phase === 'rest' ? [must(step), ...coming] : coming).slice(0, 3).map((s, i) => (
         <p key={i} className={`f-row ${s.hand}`}>
           <b>
             {HAND[s.hand]}

@@ -14,6 +14,7 @@ import { afterReasons, keysFor, openAsks, reasonSubject } from '@mano/core/safet
 import { pulseImplement } from '@mano/core/session/steps'
 import type { Hand } from '@mano/core/catalogue/person'
 import { addDays, daysBetween } from '@mano/core/units/dates'
+import { must } from '@mano/core/units/must'
 
 /** What the judge says of an exercise now: the findings that no reason covers yet. */
 export interface FloorGate {
@@ -51,7 +52,7 @@ export function todaySession(
     ? inOrder(version.blocks.filter((b) => addDays(version.weekStart, b.day) === today))
     : []
   if (!version || blocks.length === 0) return null
-  const frame = version.frame[daysBetween(version.weekStart, today)]!
+  const frame = must(version.frame[daysBetween(version.weekStart, today)])
   const ticked = flags ?? (today === athlete.safety.today ? athlete.safety.flags : [])
   // Another day's card is judged as things will stand then.
   const known = today > athlete.safety.today ? factsAhead(athlete.safety, today) : athlete.safety
@@ -99,7 +100,7 @@ export function todaySession(
     frame,
     blocks,
     gate,
-    held: (block, hand) => gate(exerciseById(block.exerciseId)!, hand).findings,
+    held: (block, hand) => gate(must(exerciseById(block.exerciseId)), hand).findings,
   }
 }
 

@@ -27,6 +27,7 @@ import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { GapsData } from './useGaps'
 import type { Kg } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 /** Holds to failure and what can be kept up; the hand's own curves by angle and by handle. */
 export function Force({ data }: { data: GapsData }) {
@@ -80,7 +81,7 @@ function Critical({ view }: { view: CfView }) {
       .map(([s, kg], i) => `${i === 0 ? 'M' : 'L'}${x(s).toFixed(1)} ${y(kg).toFixed(1)}`)
       .join('')
   const path = (f: (s: number) => number) => drawn(times.map((s) => [s, f(s)] as const))
-  const heaviest = [...all].sort((a, b) => b.loadKg - a.loadKg)[0]!
+  const heaviest = must([...all].sort((a, b) => b.loadKg - a.loadKg)[0])
   const max = equivalentMax(heaviest.seconds, heaviest.loadKg)
   // Population curves: load against time through the heaviest hold, each by its own maximum.
   const population = (seconds: (share: number) => number, maxKg: Kg) =>

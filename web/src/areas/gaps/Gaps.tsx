@@ -12,6 +12,7 @@ import { HandMap } from './HandMap'
 import { Order, TestNext } from './Order'
 import { RowPanel } from './RowPanel'
 import { useGaps, type GapsData } from './useGaps'
+import { must } from '@mano/core/units/must'
 import './gaps.css'
 
 /** Under this share of the sport's importance known, the page leads with what to test: own rule. */
@@ -89,7 +90,7 @@ function Shown({ data }: { data: GapsData }) {
             <RowPanel
               key={picked.key}
               row={picked}
-              priority={data.judgement.priorities.find((p) => p.row.key === picked.key)!}
+              priority={must(data.judgement.priorities.find((p) => p.row.key === picked.key))}
               sure={data.sure}
               data={data}
               onClose={() => go({ row: null })}

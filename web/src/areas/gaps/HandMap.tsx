@@ -6,6 +6,7 @@ import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
 import { stepBy } from '../../base/arrows'
+import { must } from '@mano/core/units/must'
 
 /** Share of a side at which the demand stands. */
 const DEMAND_AT = 70
@@ -86,8 +87,8 @@ function pairWords(
   const unit = row.protocol?.unit
   const hand = (h: HandGap) =>
     `${h.hand === 'both' ? 'both hands' : h.hand} ` +
-    `${formatWithUnit(h.value, unit!, units)}` +
-    `${(h.shortBy ?? 0) > 0 ? `, ${formatWithUnit(h.shortBy!, unit!, units)} short` : ''}`
+    `${formatWithUnit(h.value, must(unit), units)}` +
+    `${(h.shortBy ?? 0) > 0 ? `, ${formatWithUnit(must(h.shortBy), must(unit), units)} short` : ''}`
   const facts =
     row.state === 'untested' || !unit
       ? 'not tested'
@@ -119,7 +120,7 @@ function SpineRow({ row, open, onOpen }: { row: GapRow; open: boolean; onOpen: (
   const of = (hand: 'left' | 'right') => row.hands.find((h) => h.hand === hand)
   const asks = row.reference.value !== null
   const facts = [
-    asks && unit ? formatWithUnit(row.reference.value!, unit, units) : null,
+    asks && unit ? formatWithUnit(must(row.reference.value), unit, units) : null,
     `importance ${row.importance} of 5`,
     row.state === 'practice' ? 'practice' : null,
     row.stale && row.on ? `stale, ${formatDate(row.on, me.today)}` : null,
@@ -169,7 +170,9 @@ function SpineRow({ row, open, onOpen }: { row: GapRow; open: boolean; onOpen: (
       {h && unit ? (
         <>
           <b className={h.hand === 'both' ? 'ink' : ''}>{formatValue(h.value, unit, units)}</b>
-          {(h.shortBy ?? 0) > 0 && <small>{formatWithUnit(h.shortBy!, unit, units)} short</small>}
+          {(h.shortBy ?? 0) > 0 && (
+            <small>{formatWithUnit(must(h.shortBy), unit, units)} short</small>
+          )}
           {h.error === null && <small>error not known</small>}
         </>
       ) : (

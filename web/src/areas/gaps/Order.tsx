@@ -85,7 +85,7 @@ export function TestNext({ rows, known }: { rows: readonly GapRow[]; known: numb
       </p>
       <ol className="answers">
         {next.slice(0, 6).map(({ row, says }) => {
-          const protocol = testsOf(row.quality.id, row.emphasis)[0]!
+          const protocol = must(testsOf(row.quality.id, row.emphasis)[0])
           return (
             <li key={row.key}>
               <b>

@@ -33,6 +33,7 @@ import { Overrule } from './Order'
 import { gapsKey, useChoice, type GapsData } from './useGaps'
 import type { Kg } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
+import { noneOr } from '@mano/core/units/among'
 
 /** One row opened: its trials, the formula in words, every reference, the series over time. */
 export function RowPanel({
@@ -160,7 +161,7 @@ function Formula({ h, row }: { h: HandGap; row: GapRow }) {
       {who}: {f(h.value)}
       {h.error === null ? '' : `, error ±${f(h.error)}`}. Reference {f(h.asked)}:{' '}
       {(h.shortBy ?? 0) > 0
-        ? `shortfall at least ${f(h.shortBy!)}`
+        ? `shortfall at least ${f(must(h.shortBy))}`
         : h.value >= h.asked
           ? 'met'
           : 'under it by no more than the error'}
@@ -186,7 +187,7 @@ function References({ row, coach }: { row: GapRow; coach: boolean }) {
                 ? '–'
                 : r.byHand.left !== undefined && r.byHand.left !== r.byHand.right
                   ? `${formatValue(r.byHand.left, unit, units)} | ` +
-                    `${formatWithUnit(r.byHand.right!, unit, units)}`
+                    `${formatWithUnit(must(r.byHand.right), unit, units)}`
                   : formatWithUnit(r.value, unit, units)}{' '}
               <small>
                 {r.says}
@@ -234,7 +235,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
   const { athlete, me } = useAthletePage()
   const units = useUnits()
   const profile = useProfile(athlete)
-  const protocol = row.protocol!
+  const protocol = must(row.protocol)
   const unit = shownUnit(protocol.unit, units)
   const [text, setText] = useState('')
   const [perBodyMass, setPer] = useState(false)
@@ -303,7 +304,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
             checked={whom.setup}
             onChange={(e) => setWhom({ ...whom, setup: e.currentTarget.checked })}
           />{' '}
-          Only for this set-up: {setupWords(row.series!, units)}
+          Only for this set-up: {setupWords(must(row.series), units)}
         </label>
       )}
       <label>
@@ -311,7 +312,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
         <NativeSelect
           value={whom.sex ?? ''}
           onChange={(e) =>
-            setWhom({ ...whom, sex: (e.currentTarget.value || null) as typeof whom.sex })
+            setWhom({ ...whom, sex: noneOr(['female', 'male'], e.currentTarget.value) })
           }
         >
           <option value="">men and women</option>
@@ -418,7 +419,7 @@ function HangAndLoad({ row }: { row: GapRow }) {
   const { athlete } = useAthletePage()
   const units = useUnits()
   const [wanted, setWanted] = useState('60')
-  const last = must(row.series).points.at(-1)!
+  const last = must(must(row.series).points.at(-1))
   const seconds = last.byHand.both?.best
   const mass = latestMeasure(
     athlete.measurements.filter((m) => m.on <= last.on),

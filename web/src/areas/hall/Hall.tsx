@@ -20,6 +20,7 @@ import './hall.css'
 import { Clash } from '../../base/Clash'
 import { offerUndo } from '../../base/undo'
 import { useChange } from '../../base/useChange'
+import { oneOf } from '@mano/core/units/among'
 
 /**
  * The hall's own page: what it sets, who works in it, what goes in and out, and one's own sign-in.
@@ -182,7 +183,7 @@ function Limits({ hall }: { hall: Me['hall'] }) {
         allowDeselect={false}
         data={WEEK_STARTS}
         value={String(weekStart)}
-        onChange={(v) => v && setWeekStart(Number(v) as typeof weekStart)}
+        onChange={(v) => v && setWeekStart(oneOf([0, 1, 6], Number(v)))}
       />
       <Button
         type="submit"

@@ -170,7 +170,7 @@ export default function Import() {
     void dry.start('/api/imports', body(next, true))
   }
   const keep = async () => {
-    const done = await save.start('/api/imports', body(chosen!, false))
+    const done = await save.start('/api/imports', body(must(chosen), false))
     if (done?.state !== 'done' || !done.result?.ok) return
     notifications.show({ message: `${count(done.result.of, done.result.trials)} imported` })
     await Promise.all(TOUCHED.map((queryKey) => client.invalidateQueries({ queryKey })))

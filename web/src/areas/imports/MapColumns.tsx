@@ -1,25 +1,25 @@
 import { NativeSelect } from '@mantine/core'
 import { protocolById, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
-import type { EntryUnit } from '@mano/core/units/units'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
 import type { CsvTable } from '@mano/core/units/csv'
 import { openInSets, SET_MEANINGS, strangeExercises } from '@mano/core/session/mapSets'
 import {
+  DATE_ORDERS,
+  MEANINGS,
   dateBy,
   guessDates,
-  MEANINGS,
   openIn,
   type DateGuess,
   type DateOrder,
   type ResultColumn,
   type SheetMapping,
 } from '@mano/core/testing/mapping'
-import type { Hand } from '@mano/core/catalogue/person'
 import { formatDate, isLocalDate } from '@mano/core/units/dates'
 import { AddNames } from '../intake/AddNames'
 import { withEntry, Words } from './Words'
 import { must } from '@mano/core/units/must'
-import { keysOf, oneOf } from '@mano/core/units/among'
+import { keysOf, noneOr, oneOf } from '@mano/core/units/among'
+import { HANDS } from '@mano/contract/common'
 
 const IMPORTED = TEST_PROTOCOLS.filter((p) => p.entry !== 'body')
 const ORDERS: readonly { id: DateOrder; name: string }[] = [
@@ -164,7 +164,7 @@ export function MapColumns({
       ...mapping.results.map((r) => r.protocolId ?? ''),
     ]),
   ].flatMap((id) => protocolById(id) ?? [])
-  const kinds = tests.flatMap((p) => p.implements as readonly string[])
+  const kinds = tests.flatMap((p) => p.implements.map((k): string => k))
   const implementsThere = units.filter((u) => kinds.length === 0 || kinds.includes(u.kind))
   const choices = tests
     .flatMap((p) => p.variants)
@@ -259,7 +259,7 @@ export function MapColumns({
               onChange={(e) =>
                 change({
                   ...mapping,
-                  dateOrder: (e.currentTarget.value || null) as DateOrder | null,
+                  dateOrder: noneOr(DATE_ORDERS, e.currentTarget.value),
                 })
               }
             >
@@ -377,7 +377,7 @@ function ResultChoice({
         <NativeSelect
           aria-label={`Hand of ${r.column}`}
           value={r.hand ?? ''}
-          onChange={(e) => set({ hand: (e.currentTarget.value || null) as Hand | null })}
+          onChange={(e) => set({ hand: noneOr(HANDS, e.currentTarget.value) })}
         >
           <option value="">{hasHand ? 'hand by its column' : 'which hand?'}</option>
           <option value="left">left</option>
@@ -387,7 +387,7 @@ function ResultChoice({
       <NativeSelect
         aria-label={`Unit of ${r.column}`}
         value={r.unit ?? ''}
-        onChange={(e) => set({ unit: (e.currentTarget.value || null) as EntryUnit | null })}
+        onChange={(e) => set({ unit: noneOr(units, e.currentTarget.value) })}
       >
         <option value="">
           {hasUnit ? 'unit by its column' : `unit: ${protocol?.entryUnits[0] ?? 'as the test'}`}

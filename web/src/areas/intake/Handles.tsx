@@ -14,6 +14,7 @@ import { takeBack, useUndoable } from '../../base/undo'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { Mm } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 const WORD = { overlaps: 'overlaps', meets: 'meets', gap: 'gap' } as const
 
@@ -28,7 +29,7 @@ export function Handles() {
       const m = matchUnit(u)
       return m && u.sizeMm !== null && ['bar', 'rope'].includes(m.contact) ? [u] : []
     })
-    .sort((a, b) => a.sizeMm! - b.sizeMm!)
+    .sort((a, b) => must(a.sizeMm) - must(b.sizeMm))
   const wrapOf = (unitId: string, mm: Mm, hand: 'left' | 'right'): Wrap | null => {
     const measured = athlete.wraps.find((w) => w.unitId === unitId && w.hand === hand)
     const length = latestMeasure(athlete.measurements, 'hand_length', hand)
@@ -56,12 +57,12 @@ export function Handles() {
       <div className="wraps">
         {handles.map((u) => (
           <div key={u.id} className="wrap-row">
-            <span className="L">{say(wrapOf(u.id, u.sizeMm!, 'left'))}</span>
+            <span className="L">{say(wrapOf(u.id, must(u.sizeMm), 'left'))}</span>
             <span className="mid">
               <b>{u.label}</b>
-              <small>{formatBoth(u.sizeMm!, units.length)}</small>
+              <small>{formatBoth(must(u.sizeMm), units.length)}</small>
             </span>
-            <span className="R">{say(wrapOf(u.id, u.sizeMm!, 'right'))}</span>
+            <span className="R">{say(wrapOf(u.id, must(u.sizeMm), 'right'))}</span>
           </div>
         ))}
       </div>

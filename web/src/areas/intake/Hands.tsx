@@ -17,6 +17,7 @@ import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { DayInput } from '../../base/DayInput'
 import { Still } from '../../base/Still'
+import { must } from '@mano/core/units/must'
 
 const nameOfCell = (cell: string): string => {
   const [measure, hand] = cell.split('.') as [BodyMeasureId, Hand]
@@ -192,7 +193,7 @@ function Fit() {
   }
   const hands = { left: of('left'), right: of('right') }
   const position = (p: number | null) =>
-    p === null ? '–' : `${p} (${formatWithUnit(DYNO_POSITIONS_MM[p - 1]!, 'mm', units)})`
+    p === null ? '–' : `${p} (${formatWithUnit(must(DYNO_POSITIONS_MM[p - 1]), 'mm', units)})`
   const diameter = (d: number | null) => (d === null ? '–' : formatWithUnit(d, 'mm', units))
   return (
     <>

@@ -73,7 +73,7 @@ export function Injuries() {
       {pains.map((p) => (
         <article className="injury" key={`${p.caution.id}${p.hands.join()}${p.tissues?.join()}`}>
           <div className="row">
-            <HandLetter hand={p.hands.length > 1 ? 'both' : p.hands[0]!} />
+            <HandLetter hand={p.hands.length > 1 ? 'both' : must(p.hands[0])} />
             <b>
               <Term kind="caution" id={p.caution.id}>
                 {p.caution.title}
@@ -93,7 +93,7 @@ export function Injuries() {
                 className="lnk"
                 onClick={() =>
                   setClearing(
-                    of({ pain: { hand: p.hands.length > 1 ? 'both' : p.hands[0]!, tissue } }),
+                    of({ pain: { hand: p.hands.length > 1 ? 'both' : must(p.hands[0]), tissue } }),
                   )
                 }
               >

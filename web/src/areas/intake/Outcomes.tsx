@@ -10,6 +10,7 @@ import { touchedBy } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 import { DayInput } from '../../base/DayInput'
+import { must } from '@mano/core/units/must'
 
 const key = (o: OutcomeView) => `${o.name}, ${o.unit}`
 
@@ -39,7 +40,7 @@ export function Outcomes() {
       <ul className="records">
         {series.map((s) => {
           const own = athlete.outcomes.filter((o) => key(o) === s)
-          const last = own.at(-1)!
+          const last = must(own.at(-1))
           return (
             <li key={s}>
               <b>{last.name}</b> <span className="s">{last.better} is better</span>

@@ -121,8 +121,8 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
       {picked !== null && (
         <Day
           key={picked}
-          name={DAY_NAMES[picked]!}
-          day={week.days[picked]!}
+          name={must(DAY_NAMES[picked])}
+          day={must(week.days[picked])}
           disabled={!coach}
           onChange={(more) => setDay(picked, more)}
         />
@@ -131,7 +131,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
         <div className="row week-copy" role="group" aria-label={`${DAY_NAMES[picked]} copied to`}>
           <span>{DAY_NAMES[picked]} the same on</span>
           {DAY_NAMES.map((name, d) => {
-            const same = sameDay(week.days[d]!, week.days[picked]!)
+            const same = sameDay(must(week.days[d]), must(week.days[picked]))
             return d === picked ? null : (
               <Button
                 variant="default"
@@ -140,7 +140,7 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
                 key={name}
                 aria-pressed={same}
                 disabled={same}
-                onClick={() => setDay(d, structuredClone(week.days[picked]!))}
+                onClick={() => setDay(d, structuredClone(must(week.days[picked])))}
               >
                 {name}
               </Button>
@@ -253,9 +253,7 @@ function Day({
             Loads the hands
             <NativeSelect
               value={a.handLoad}
-              onChange={(e) =>
-                set(i, { handLoad: oneOf(LOADS, Number(e.currentTarget.value)) })
-              }
+              onChange={(e) => set(i, { handLoad: oneOf(LOADS, Number(e.currentTarget.value)) })}
             >
               {HAND_LOADS.map((w, n) => (
                 <option key={w} value={n}>

@@ -112,7 +112,7 @@ function Form({ placeId, onClose }: Omit<Props, 'opened'>) {
   )
   const write = useWrite(async () => {
     for (const [i, w] of wanted.entries()) {
-      const kind = KINDS.find((k) => k.id === w.kind)!
+      const kind = must(KINDS.find((k) => k.id === w.kind))
       const length = w.size && hasSize(kind) ? parseLength(w.size, units.length) : null
       await api.post('/api/kit', {
         ...ids[i],

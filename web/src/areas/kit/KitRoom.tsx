@@ -43,6 +43,7 @@ import { AddSeveral } from './AddSeveral'
 import { Advice } from './Advice'
 import { UnitPanel } from './UnitPanel'
 import { options } from '../../base/options'
+import { must } from '@mano/core/units/must'
 import './kit.css'
 
 /** What is where: every implement with what was measured of it, and what each place lacks. */
@@ -69,7 +70,7 @@ export default function KitRoom() {
   if (!kit.data || !places.data || !me.data) return <main className="cols" aria-busy="true" />
   const today = me.data.today
   const coach = may(me.data, 'coach')
-  const place = places.data.find((p) => p.id === params.get('place')) ?? places.data[0]!
+  const place = places.data.find((p) => p.id === params.get('place')) ?? must(places.data[0])
   const here = kit.data.filter((u) => u.placeId === place.id)
   const picked = kit.data.find((u) => u.id === params.get('unit') && u.placeId === place.id) ?? null
   const means = meaningOf(text)

@@ -8,6 +8,7 @@ import { formatWithUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
 import { useUnits } from '../../base/units'
 import type { Kg } from '@mano/core/units/quantity'
+import { must } from '@mano/core/units/must'
 
 /** What to hang on the pin for a load, as a picture: heaviest plate lowest. */
 export function PinLoad({ unit }: { unit: KitUnit }) {
@@ -38,7 +39,7 @@ export function PinLoad({ unit }: { unit: KitUnit }) {
       {r?.ok && (
         <PlatePicture
           loading={r}
-          wantedKg={wanted!}
+          wantedKg={must(wanted)}
           pinKg={unit.massKg ?? 0}
           heaviestKg={Math.max(1, ...unit.plates.map((p) => p.kg))}
         />

@@ -21,6 +21,7 @@ import { PinLoad } from './PinLoad'
 import { Clash } from '../../base/Clash'
 import { useChange } from '../../base/useChange'
 import { options } from '../../base/options'
+import { must } from '@mano/core/units/must'
 
 type Open = 'measure' | 'check' | 'change' | 'retire' | null
 const TOUCHED = [keys.kit, ['advice']]
@@ -39,7 +40,7 @@ export function UnitPanel({
 }) {
   const units = useUnits()
   const [open, setOpen] = useCalm<Open>(null)
-  const kind = implementById(unit.kind)!
+  const kind = must(implementById(unit.kind))
   const traits = TRAITS[kind.id]
   const no = testRefusal(unit)
   const done = () => setOpen(null)
@@ -72,7 +73,7 @@ export function UnitPanel({
         : unit.ratingKg === null
           ? 'not rated'
           : `${formatWithUnit(unit.ratingKg, 'kg', units)}, by ${unit.ratedBy}, ` +
-            `${formatDate(unit.ratedOn!, today)}`,
+            `${formatDate(must(unit.ratedOn), today)}`,
     ],
     [
       'Surface',
@@ -235,7 +236,7 @@ function Remeasure({ unit, today, onDone }: { unit: KitUnit; today: string; onDo
           earlier results stay with the measure they had.
         </p>
         <MeasureFields
-          kind={implementById(unit.kind)!}
+          kind={must(implementById(unit.kind))}
           draft={draft}
           onChange={setDraft}
           today={today}

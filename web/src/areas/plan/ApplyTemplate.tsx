@@ -15,6 +15,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { changesOf, KIND } from './SearchStrip'
 import { solveOnce } from './usePlanner'
 import { planKey } from './usePlan'
+import { must } from '@mano/core/units/must'
 
 type Outcome =
   | { state: 'waiting' }
@@ -170,7 +171,7 @@ export function ApplyTemplate({
         <>
           <ul className="progress" aria-label="Progress" aria-live="polite">
             {chosen.map((id) => {
-              const o = outcomes[id]!
+              const o = must(outcomes[id])
               return (
                 <li key={id} className={o.state}>
                   <b>{roster.data?.find((a) => a.id === id)?.name}</b>

@@ -14,6 +14,7 @@ import { Icon } from '../../drawn/Icon'
 import { doseWords } from './BlockCard'
 import { WhyPanel } from './WhyPanel'
 import { must } from '@mano/core/units/must'
+import { noneOr } from '@mano/core/units/among'
 
 interface Props {
   block: Block
@@ -46,7 +47,7 @@ export function BlockPanel({
   onBan,
   wish,
 }: Props) {
-  const e = exerciseById(block.exerciseId)!
+  const e = must(exerciseById(block.exerciseId))
   const free =
     breaches.length === 0
       ? []
@@ -148,7 +149,7 @@ export function BlockPanel({
               <NativeSelect
                 value={block.extra ?? ''}
                 onChange={(x) =>
-                  onChange({ extra: (x.currentTarget.value || null) as Block['extra'] })
+                  onChange({ extra: noneOr(['left', 'right'], x.currentTarget.value) })
                 }
               >
                 <option value="">Neither hand</option>

@@ -16,7 +16,7 @@ const RUNG = 1.6
 const COLUMN = { least: 12, range: 34, set: 5.2, widest: 46 } as const
 
 function Name({ row }: { row: AheadRow }) {
-  const e = exerciseById(row.exerciseId)!
+  const e = must(exerciseById(row.exerciseId))
   return (
     <th scope="row">
       <small>{e.primary && e.primary !== 'day' ? qualityById(e.primary).name : 'Day'}</small>
@@ -35,7 +35,7 @@ export function Main({
   columns: readonly BoardColumn[]
   units: UnitChoice
 }) {
-  const { rungs } = ladderOf(exerciseById(row.exerciseId)!)
+  const { rungs } = ladderOf(must(exerciseById(row.exerciseId)))
   const size = (c: AheadCell) => {
     const h = behind(c)
     const rung = h.rung === null ? 0 : Math.max(0, rungs.indexOf(h.rung))
@@ -117,7 +117,7 @@ export function Other({
       must(columns[i + n]).filled === must(columns[i]).filled
     )
       n++
-    const col = columns[i]!
+    const col = must(columns[i])
     const first = row.cells.slice(0, i).every((x) => x === null)
     cells.push(
       <td key={col.weekStart} colSpan={n} className={n === 1 ? col.kind : ''}>

@@ -25,6 +25,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import type { PlannerReply } from '../../workers/plannerMessages'
 import { planKey, useProblem } from './usePlan'
 import { KINDS } from './WeekTermsPanel'
+import { must } from '@mano/core/units/must'
 
 const TEST_MINUTES = 20
 /** Ordinary weeks planned in a row right before a day. */
@@ -135,7 +136,7 @@ export function BlockView({ view }: { view: PlanView }) {
             bans: w.problem.terms.bans,
             kind: w.kind,
             ...((w.plan.testDay ?? null) !== null && {
-              tests: { minutes: TEST_MINUTES, day: w.plan.testDay! },
+              tests: { minutes: TEST_MINUTES, day: must(w.plan.testDay) },
             }),
           },
           basedOn: there(w.weekStart)?.id ?? null,

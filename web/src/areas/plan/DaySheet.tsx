@@ -19,6 +19,7 @@ import { doseWords } from './BlockCard'
 import { FatigueLine } from './FatigueLine'
 import { useSources } from './useLoads'
 import { Icon } from '../../drawn/Icon'
+import { must } from '@mano/core/units/must'
 
 /** One day's session as it will be run: order, what each hand lifts, rests, true minutes. */
 export function DaySheet({
@@ -65,7 +66,7 @@ function Sheet({
   const { athlete, me } = useAthletePage()
   const units = useUnits()
   const sources = useSources(athlete, view, me.today)
-  const frame = plan.frame[day]!
+  const frame = must(plan.frame[day])
   const on = addDays(plan.weekStart, day)
   const ahead = useMemo(() => ({ ...sources, today: on }), [sources, on])
   const content = sessionContent(

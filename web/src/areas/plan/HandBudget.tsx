@@ -21,8 +21,8 @@ export function HandBudget({
   if (rows.length === 0) return null
   const tissues = TISSUES.filter((t) => rows.some((r) => r.tissue === t.id)).map((t) => ({
     t,
-    left: rows.find((r) => r.tissue === t.id && r.hand === 'left')!,
-    right: rows.find((r) => r.tissue === t.id && r.hand === 'right')!,
+    left: must(rows.find((r) => r.tissue === t.id && r.hand === 'left')),
+    right: must(rows.find((r) => r.tissue === t.id && r.hand === 'right')),
   }))
   const over = (n: number) =>
     n < 0 ? <b className="over">{`\u2212${Math.abs(n)} over`}</b> : `${n} left`

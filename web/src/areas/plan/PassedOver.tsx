@@ -39,7 +39,7 @@ export function PassedOver({
                       component="button"
                       type="button"
                       className="lnk"
-                      onClick={() => onAdd({ ...r.block!, id: v7(), reason: ADDED })}
+                      onClick={() => onAdd({ ...must(r.block), id: v7(), reason: ADDED })}
                     >
                       Add on {DAY_NAMES[r.block.day]}
                     </Anchor>

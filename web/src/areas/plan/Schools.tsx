@@ -31,7 +31,7 @@ export function Schools({
   const [id, setId] = useState('isolate_combine')
   const school = rowOf(SCHOOLS, id)
   const effect = rowOf(SCHOOL_EFFECTS, id)
-  const now = choiceOf(problem, id)!
+  const now = must(choiceOf(problem, id))
   const other: Choice = now === 'a' ? 'b' : 'a'
   const settings = { ...problem.terms.settings, [id]: other }
   const under: WeekProblem = {

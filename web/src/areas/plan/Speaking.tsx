@@ -6,6 +6,7 @@ import { handLoad } from '@mano/core/plan/time'
 import type { Block } from '@mano/core/plan/types'
 import { Icon } from '../../drawn/Icon'
 import { Chip } from '../../drawn/marks'
+import { must } from '@mano/core/units/must'
 
 /** What the validator says of the week, safety first. */
 export function Speaking({
@@ -43,7 +44,7 @@ export function Speaking({
                   component="button"
                   type="button"
                   className="lnk"
-                  onClick={() => onPick(b.blockIds[0]!)}
+                  onClick={() => onPick(must(b.blockIds[0]))}
                 >
                   Show
                 </Anchor>

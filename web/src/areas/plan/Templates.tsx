@@ -36,7 +36,7 @@ export function Templates({
   const [name, setName] = useState('')
   const [applying, setApplying] = useCalm(false)
   const [leaving, setLeaving] = useCalm(false)
-  const template = all.find((t) => t.id === id) ?? all[0]!
+  const template = all.find((t) => t.id === id) ?? must(all[0])
   const post = (t: PlanTemplate & { removes: string | null }) => api.post('/api/templates', t)
   const keep = useUndoable(post, [KEY], {
     did: (t) => `${t.name} ${t.removes === null ? 'saved' : 'removed'}.`,
@@ -105,7 +105,7 @@ export function Templates({
             <Button
               disabled={!problem}
               onClick={() => {
-                const made = templateWeek(template, 0, problem!, v7)
+                const made = templateWeek(template, 0, must(problem), v7)
                 onUse(made.plan, made.terms)
               }}
             >

@@ -11,6 +11,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { changesOf, KIND } from './SearchStrip'
 import { planKey } from './usePlan'
 import { KINDS } from './WeekTermsPanel'
+import { must } from '@mano/core/units/must'
 
 /** Every version of a week, who made it and why; two of them side by side. */
 export function Versions({
@@ -32,8 +33,8 @@ export function Versions({
   const all = read.data
   if (!all) return <p aria-busy="true">Reading …</p>
   const [a, b] = [
-    all.find((v) => v.number === (from ?? Math.max(1, all.length - 1)))!,
-    all.find((v) => v.number === (to ?? all.length))!,
+    must(all.find((v) => v.number === (from ?? Math.max(1, all.length - 1)))),
+    must(all.find((v) => v.number === (to ?? all.length))),
   ]
   const changes = changesOf(a.blocks, b.blocks)
   const pick = (label: string, value: number, set: (n: number) => void) => (

@@ -10,6 +10,7 @@ import { DAY_NAMES } from '@mano/core/intake/week'
 import { doseWords } from './BlockCard'
 import { changesOf } from './SearchStrip'
 import { useAnswer } from './usePlanner'
+import { must } from '@mano/core/units/must'
 
 const price = (n: number): string =>
   Math.abs(n) < 0.05
@@ -39,7 +40,7 @@ export function WhyNotPanel({
     { kind: 'why-not', problem, plan: week, exerciseId, day },
     JSON.stringify([exerciseId, day, week.blocks, problem.terms]),
   )?.answer
-  const e = exerciseById(exerciseId)!
+  const e = must(exerciseById(exerciseId))
   const here = useRef<HTMLDivElement>(null)
   // What it returns (a promise in newer browsers) is no clean-up.
   useEffect(() => {

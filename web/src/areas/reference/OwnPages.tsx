@@ -11,6 +11,7 @@ import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useMe, useWrite, may } from '../../base/data'
 import { halves } from '@mano/core/units/parse'
+import { must } from '@mano/core/units/must'
 
 const KEY = ['reference'] as const
 export const useOwnPages = () =>
@@ -114,7 +115,8 @@ function Editor({
   origin: string
   onDone: () => void
 }) {
-  const page = origin === '' ? undefined : pageOf(origin.split(':')[0]!, origin.split(':')[1]!)
+  const page =
+    origin === '' ? undefined : pageOf(must(origin.split(':')[0]), must(origin.split(':')[1]))
   const [title, setTitle] = useState(start?.title ?? (page ? `${page.name}, ours` : ''))
   const [body, setBody] = useState(start?.body ?? '')
   const keep = useKeep()

@@ -196,7 +196,7 @@ function Cell({ row }: { row: Row }) {
       {row.boxes !== undefined && (
         <span className="boxes" role="img" aria-label={`${row.boxes} of 5`}>
           {[1, 2, 3, 4, 5].map((n) => (
-            <i key={n} className={n <= row.boxes! ? 'full' : ''} />
+            <i key={n} className={n <= must(row.boxes) ? 'full' : ''} />
           ))}
         </span>
       )}

@@ -2,6 +2,7 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import { implementById, type Contact } from '@mano/core/catalogue/implements'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import type { Page } from '@mano/core/reference/pages'
+import { must } from '@mano/core/units/must'
 
 /** Exercises done with a grip that has a figure of its own. */
 const OWN_FIGURE: Readonly<Record<string, string>> = { hook_hold: 'hook' }
@@ -30,7 +31,7 @@ export function figureOf(page: Page): { grip: string } | { thing: Contact } | nu
   const grip = OWN_FIGURE[page.id] ?? (page.kind === 'implement' ? undefined : page.qualities[0])
   if (grip) return { grip }
   if (page.kind === 'calculator')
-    return CALCULATOR[page.id] ? { thing: CALCULATOR[page.id]! } : null
+    return CALCULATOR[page.id] ? { thing: must(CALCULATOR[page.id]) } : null
   const kind = kindOf(page)
   if (kind === undefined) return null
   // What is done with the day's implement, or with none, is an open hand's work.

@@ -59,7 +59,8 @@ export function Changes({
         </thead>
         <tbody>
           {changes.map(({ series, hands }) => {
-            const [l, r] = hands.length > 1 ? [hands[0]!, hands[1]!] : [null, hands[0]!]
+            const [l, r] =
+              hands.length > 1 ? [must(hands[0]), must(hands[1])] : [null, must(hands[0])]
             const open = shown.has(series.key)
             const margin = Math.max(...hands.map((h) => h.move?.margin ?? 0))
             return (

@@ -4,6 +4,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
+import { must } from '@mano/core/units/must'
 
 /** Forearm girth measured cold, both arms over time. */
 export function Girths({ period }: { period: Period }) {
@@ -32,11 +33,11 @@ export function Girths({ period }: { period: Period }) {
           {days.map((on) => (
             <tr key={on}>
               <td className="n L">
-                {of(on, 'left') === null ? '' : formatWithUnit(of(on, 'left')!, 'mm', units)}
+                {of(on, 'left') === null ? '' : formatWithUnit(must(of(on, 'left')), 'mm', units)}
               </td>
               <th scope="row">{formatDate(on, me.today)}</th>
               <td className="n R">
-                {of(on, 'right') === null ? '' : formatWithUnit(of(on, 'right')!, 'mm', units)}
+                {of(on, 'right') === null ? '' : formatWithUnit(must(of(on, 'right')), 'mm', units)}
               </td>
             </tr>
           ))}

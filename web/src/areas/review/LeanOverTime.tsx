@@ -25,7 +25,7 @@ export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }
   const { me } = useAthletePage()
   const units = useUnits()
   const [key, setKey] = useState(must(all[0]).key)
-  const series = all.find((s) => s.key === key) ?? all[0]!
+  const series = all.find((s) => s.key === key) ?? must(all[0])
   const days = series.points
     .filter((p) => p.on <= to && p.verdict && p.verdict.kind !== 'unknown')
     .slice(-12)
@@ -58,7 +58,7 @@ export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }
         width="100%"
         role="img"
         aria-label={days
-          .map((p) => `${formatDate(p.on, me.today)}: ${spoken(p.verdict!)}`)
+          .map((p) => `${formatDate(p.on, me.today)}: ${spoken(must(p.verdict))}`)
           .join('; ')}
       >
         <text x={MID - HALF} y="12" className="L">
@@ -72,7 +72,7 @@ export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }
         ))}
         <path d={`M${MID} 18V${height}`} stroke="var(--ink)" strokeWidth="2" />
         {days.map((p, i) => {
-          const v = p.verdict!
+          const v = must(p.verdict)
           if (v.kind === 'unknown') return null
           const y = 34 + i * ROW
           const at = x(v.signedPct)

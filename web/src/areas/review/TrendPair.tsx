@@ -68,7 +68,7 @@ export function TrendPair({
 }) {
   const units = useUnits()
   const unit = shownUnit(series.protocol.unit, units)
-  const show = (si: number) => fromSi(si, unit, series.protocol.unit)!
+  const show = (si: number) => must(fromSi(si, unit, series.protocol.unit))
   const start = hands.flatMap((h) => h.first?.on ?? []).sort()[0] ?? must(series.points[0]).on
   const panels = hands.map((h) => {
     const points = series.points.filter((p) => p.byHand[h.hand] && p.on >= start && p.on <= to)
@@ -77,7 +77,7 @@ export function TrendPair({
         ? ([show(h.first.value - h.detectable), show(h.first.value + h.detectable)] as const)
         : null
     const data = points.map((p): Datum => {
-      const s = p.byHand[h.hand]!
+      const s = must(p.byHand[h.hand])
       const shown = show(s.mean)
       return {
         day: daysBetween(start, p.on),
@@ -113,7 +113,7 @@ export function TrendPair({
   return (
     <div className={`twins ${second ? '' : 'one'}`}>
       <Calmly waits={<div style={{ height: HEIGHT }} />}>
-        <Panel {...first!} {...shared} />
+        <Panel {...must(first)} {...shared} />
       </Calmly>
       <Scale ticks={ticks} />
       {second && (
@@ -127,8 +127,8 @@ export function TrendPair({
 
 /** The shared scale, written once between the panels. */
 function Scale({ ticks }: { ticks: readonly number[] }) {
-  const low = ticks[0]!
-  const high = ticks.at(-1)!
+  const low = must(ticks[0])
+  const high = must(ticks.at(-1))
   const y = (v: number) => 18 + (HEIGHT - BOTTOM - 18) * (1 - (v - low) / (high - low))
   return (
     <svg className="scale" width="44" height={HEIGHT} aria-hidden="true">
@@ -226,7 +226,7 @@ function Panel({ data, hand, ticks, start, lastDay, series, band, line, goal }: 
             fontSize={12}
             interval={0}
           />
-          <YAxis domain={[ticks[0]!, ticks.at(-1)!]} ticks={[...ticks]} hide />
+          <YAxis domain={[must(ticks[0]), must(ticks.at(-1))]} ticks={[...ticks]} hide />
           <Tooltip
             isAnimationActive={false}
             content={({ payload }) => {

@@ -30,7 +30,7 @@ export function Weeks({ all }: { all: readonly WeekDone[] }) {
     rows.filter((r) => r.on >= w.week && r.on < addDays(w.week, 7))
   const squeezes = (tests.data ?? [])
     .filter((s) => isReadFor(s.protocolId, 'readiness'))
-    .map((s) => ({ on: s.performedOn, low: readinessOf(s, tests.data!).low }))
+    .map((s) => ({ on: s.performedOn, low: readinessOf(s, must(tests.data)).low }))
   const most = Math.max(1, ...weeks.map((w) => w.load ?? 0))
   const every = Math.ceil(weeks.length / 8)
   const outcomes = [...new Set(athlete.outcomes.map((o) => o.name))].filter((name) =>

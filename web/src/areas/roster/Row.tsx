@@ -121,7 +121,7 @@ function Main({ row }: { row: RosterRow }) {
     </>
   )
 }
-const dayOf = (on: string): string => DAY_NAMES[daysBetween(weekStartOf(on), on)]!
+const dayOf = (on: string): string => must(DAY_NAMES[daysBetween(weekStartOf(on), on)])
 
 function Key({ row, today }: { row: RosterRow; today: string }) {
   const units = useUnits()

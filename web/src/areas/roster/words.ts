@@ -3,6 +3,7 @@ import { exerciseById } from '@mano/core/catalogue/exercises'
 import { dueIn } from '@mano/core/stages/day'
 import { daysBetween, formatDate } from '@mano/core/units/dates'
 import { formatDuration } from '@mano/core/units/format'
+import { must } from '@mano/core/units/must'
 
 /** Local time of an instant as minutes of its day. */
 export function minutesAt(instant: string, timeZone: string): number {
@@ -15,7 +16,7 @@ export function minutesAt(instant: string, timeZone: string): number {
     .format(new Date(instant))
     .split(':')
     .map(Number)
-  return 60 * h! + m!
+  return 60 * must(h) + must(m)
 }
 
 /** By when something must be decided: before the next session. */

@@ -61,7 +61,8 @@ export default function Squad() {
       },
       { replace: true },
     )
-  const protocol = COMPARED.find((p) => p.id === search.get('test')) ?? protocolById('dyno_seated')!
+  const protocol =
+    COMPARED.find((p) => p.id === search.get('test')) ?? must(protocolById('dyno_seated'))
   const squad = useQuery({
     queryKey: ['squad', protocol.id],
     queryFn: () => api.get<SquadView>(`/api/squad?protocol=${protocol.id}`),

@@ -24,6 +24,7 @@ import { TryAt, type Taken } from './TryAt'
 import { oddIn, recordTry } from './recordTry'
 import { useDay } from './useDay'
 import { HAND_WORD } from './words'
+import { must } from '@mano/core/units/must'
 import './testday.css'
 
 const OTHER: Readonly<Record<Hand, Hand>> = { left: 'right', right: 'left', both: 'both' }
@@ -43,7 +44,7 @@ export default function Station() {
 
 function AtStation() {
   const { dayId, stationId } = useParams()
-  const { day, error } = useDay(dayId!)
+  const { day, error } = useDay(must(dayId))
   const send = useOutbox((s) => s.add)
   const offline = useOutbox((s) => s.offline)
   const waiting = useOutbox((s) => s.waiting.length)

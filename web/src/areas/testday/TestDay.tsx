@@ -25,7 +25,7 @@ import { handsOf } from '@mano/core/catalogue/person'
  */
 export default function TestDay() {
   const { dayId } = useParams()
-  const { day, error } = useDay(dayId!)
+  const { day, error } = useDay(must(dayId))
   const coach = may(useMe().data, 'coach')
   const units = useUnits()
   if (error && !day) return <Failed error={error} />

@@ -40,7 +40,8 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
   const handles = (kit.data ?? [])
     .filter((u) => u.sizeMm !== null && isAmong(protocol.implements, u.kind))
     .sort(
-      (a, b) => Number(a.place !== 'hall') - Number(b.place !== 'hall') || a.sizeMm! - b.sizeMm!,
+      (a, b) =>
+        Number(a.place !== 'hall') - Number(b.place !== 'hall') || must(a.sizeMm) - must(b.sizeMm),
     )
   const handle = handles.find((u) => u.id === unitId) ?? handles[0]
   const write = useWrite(async (all: Send[]) => {
@@ -151,7 +152,7 @@ export function BodyEntry({ protocol: plain }: { protocol: Protocol }) {
           >
             {handles.map((u) => (
               <option key={u.id} value={u.id}>
-                {u.label}, {formatBoth(u.sizeMm!, units.length)}
+                {u.label}, {formatBoth(must(u.sizeMm), units.length)}
               </option>
             ))}
             {handles.length === 0 && (

@@ -25,7 +25,7 @@ export function Earlier() {
 }
 
 const bestOf = (s: SessionView, hand: Hand): number | null =>
-  readSession(protocolOf(s)!, s.trials, s.variant).hands.find((h) => h.hand === hand)?.summary
+  readSession(must(protocolOf(s)), s.trials, s.variant).hands.find((h) => h.hand === hand)?.summary
     ?.best ?? null
 
 function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
@@ -40,7 +40,7 @@ function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
     what: 'tests',
     says: (s) =>
       `${formatDate(s.performedOn, me.today)} ` +
-      `${must(protocolOf(s)).name}${setupWords(protocolOf(s)!, s.variant, units)} ` +
+      `${must(protocolOf(s)).name}${setupWords(must(protocolOf(s)), s.variant, units)} ` +
       `${s.unitLabel}`,
     by: {
       day: (s) => s.performedAt,
@@ -91,7 +91,7 @@ function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
           </thead>
           <tbody>
             {list.rows.map((s) => {
-              const protocol = protocolOf(s)!
+              const protocol = must(protocolOf(s))
               const best = (hand: Hand) => {
                 const v = bestOf(s, hand)
                 return v === null ? '–' : formatWithUnit(v, protocol.unit, units)
@@ -158,7 +158,7 @@ function setupWords(
           (variant[v.id] ?? must(v.options[0]).id) !== must(v.options[0]).id,
       )
       .map((v) =>
-        (v.options.find((o) => o.id === variant[v.id]) ?? v.options[0]!).name.toLowerCase(),
+        (v.options.find((o) => o.id === variant[v.id]) ?? must(v.options[0])).name.toLowerCase(),
       ),
     ...protocol.numbers
       .filter(
@@ -174,7 +174,7 @@ function setupWords(
 }
 
 function SessionChip({ session }: { session: SessionView }) {
-  const reading = readSession(protocolOf(session)!, session.trials, session.variant)
+  const reading = readSession(must(protocolOf(session)), session.trials, session.variant)
   if (isUnfinished(session) && session.observations.length === 0)
     return <Chip icon="clock">Unfinished</Chip>
   const v = reading.verdict

@@ -12,6 +12,7 @@ import { Icon } from '../../drawn/Icon'
 import { HandLetter } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useOutbox } from '../../base/outbox'
+import { must } from '@mano/core/units/must'
 
 interface Props {
   session: SessionView
@@ -194,7 +195,7 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
                 variant="default"
                 key={s.id}
                 onClick={() => {
-                  note(isWhole(s.id) ? 'both' : symptomsOf!, {
+                  note(isWhole(s.id) ? 'both' : must(symptomsOf), {
                     pain: null,
                     symptom: s.id,
                   })

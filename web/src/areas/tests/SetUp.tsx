@@ -12,6 +12,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { ChangeTest } from './ChangeTest'
 import { useRested } from './useRested'
 import { isAmong } from '@mano/core/units/among'
+import { must } from '@mano/core/units/must'
 
 /** How long each hand has rested since its last try; at the protocol's rest the box fills. */
 export function RestClocks({
@@ -79,7 +80,7 @@ export function SetUp({ session, protocol }: { session: SessionView; protocol: P
           <p key={v.id}>
             <Icon name="check" />
             {v.name}:{' '}
-            {(v.options.find((o) => o.id === session.variant[v.id]) ?? v.options[0]!).name}
+            {(v.options.find((o) => o.id === session.variant[v.id]) ?? must(v.options[0])).name}
           </p>
         ))}
       {added !== null && (

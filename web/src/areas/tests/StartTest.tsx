@@ -178,8 +178,8 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
         unitId: unit.id,
         measurementId: unit.measurementId,
         variant: {
-          ...Object.fromEntries(variants.map((v) => [v.id, variant[v.id]!])),
-          ...Object.fromEntries(stated.map((g) => [g.n.id, g.value!])),
+          ...Object.fromEntries(variants.map((v) => [v.id, must(variant[v.id])])),
+          ...Object.fromEntries(stated.map((g) => [g.n.id, must(g.value)])),
         },
         conditions: { ...given, familiar },
         overrideReason: why,
@@ -203,7 +203,7 @@ export function StartTest({ protocol: plain }: { protocol: Protocol }) {
     <div className="start panel">
       {stopLines.map(({ line, hands: of }) => (
         <p key={line} className="held">
-          <HandLetter hand={of.length > 1 ? 'both' : of[0]!} />
+          <HandLetter hand={of.length > 1 ? 'both' : must(of[0])} />
           <span>
             {line}
             {ageUnknown && line.startsWith('Birth date') && (

@@ -21,7 +21,7 @@ const FIRST = ['dyno_seated', 'hang_time', 'lift_max'] as const
 export default function Tests() {
   const { athlete } = useAthletePage()
   const [params, setParams] = useSearchParams()
-  const protocol = protocolById(params.get('protocol') ?? '') ?? protocolById(FIRST[0])!
+  const protocol = protocolById(params.get('protocol') ?? '') ?? must(protocolById(FIRST[0]))
   const pick = (id: string) => id && setParams({ protocol: id }, { replace: true })
   const own = isAmong(FIRST, protocol.id)
   return (
@@ -49,9 +49,7 @@ export default function Tests() {
               <option value="">More …</option>
               {PROTOCOL_GROUPS.map((g) => (
                 <optgroup key={g.id} label={g.name}>
-                  {PROTOCOLS.filter(
-                    (p) => p.group === g.id && !isAmong(FIRST, p.id),
-                  ).map((p) => (
+                  {PROTOCOLS.filter((p) => p.group === g.id && !isAmong(FIRST, p.id)).map((p) => (
                     <option key={p.id} value={p.id}>
                       {p.name}
                     </option>

@@ -19,6 +19,7 @@ import { Chip } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useOutbox } from '../../base/outbox'
 import { CorrectTrial, StrikeTrial } from './TrialChange'
+import { must } from '@mano/core/units/must'
 
 interface Props {
   session: SessionView
@@ -124,7 +125,7 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
         <tbody>
           {Array.from({ length: most }, (_, i) => i + 1).map((n) => (
             <tr key={n} className={n > protocol.trials ? 'maybe' : ''}>
-              {cell(hands[0]!, n)}
+              {cell(must(hands[0]), n)}
               <th scope="row" className="mid">
                 {n}
               </th>
@@ -139,7 +140,7 @@ export function TrialTable({ session, protocol, reading, next, stops }: Props) {
           ).map((what) => (
             <tr key={what}>
               {hands.map((hand, i) => {
-                const h = reading.hands[i]!
+                const h = must(reading.hands[i])
                 const stop = stops.find((s) => s.hand === hand)
                 const s = h.summary
                 const shown = !s
@@ -305,7 +306,7 @@ function Word({ trial, says, missedWord }: { trial: Trial; says: string; missedW
 
 /** Where a hand stands in its ramp. */
 function Ramp({ session, hand }: { session: SessionView; hand: Side }) {
-  const next = rampNext(rampTries(session.trials), hand, session.expectedKg!, null)
+  const next = rampNext(rampTries(session.trials), hand, must(session.expectedKg), null)
   return next.kind === 'try' ? (
     <Chip icon="circle" tone="soft">
       {next.left} {next.left === 1 ? 'trial' : 'trials'} left

@@ -7,6 +7,7 @@ import { mmToInch, toSi } from '@mano/core/units/convert'
 import { parseLength } from '@mano/core/units/inch'
 import { parseNumber } from '@mano/core/units/parse'
 import { isAmong } from '@mano/core/units/among'
+import { must } from '@mano/core/units/must'
 
 /** A stated number in SI as the server keeps it; null: missing or outside its limits. */
 export function statedNumber(
@@ -23,7 +24,7 @@ export function statedNumber(
     : 'mm' in r
       ? r.mm
       : n.unit === 'kg'
-        ? toSi(r.value, units.mass, 'kg')!
+        ? must(toSi(r.value, units.mass, 'kg'))
         : r.value
   return value === null || value < n.limits[0] || value > n.limits[1]
     ? null

@@ -45,7 +45,7 @@ export function useLoad(
   const [typed, setText] = useDraft<string | null>(`${session.id}-${hand}-load`, null)
   const text =
     typed ??
-    (suggested === null ? '' : String(Math.round(100 * fromSi(suggested, unit, 'kg')!) / 100))
+    (suggested === null ? '' : String(Math.round(100 * must(fromSi(suggested, unit, 'kg'))) / 100))
   const n = parseNumber(text)
   const typedKg = n.ok ? toSi(n.value, unit, 'kg') : null
   return {

@@ -15,6 +15,7 @@ import type { EntryProps } from './types'
 import { useDraft } from './useDraft'
 import type { Kg } from '@mano/core/units/quantity'
 import { rowOf } from '@mano/core/units/row'
+import { must } from '@mano/core/units/must'
 
 /** Opening the springs are closed from, mm; null from wide open. */
 function setOf(variant: Readonly<Record<string, string>>): number | null {
@@ -29,7 +30,7 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
   const [picked, setPicked] = useState<string | null>(null)
   const spring =
     springs.find((s) => s.id === picked) ??
-    springs.find((s) => loadKg !== null && Math.abs(s.ratingKg! - loadKg) < 1e-6) ??
+    springs.find((s) => loadKg !== null && Math.abs(must(s.ratingKg) - loadKg) < 1e-6) ??
     springs[0]
   const rest = useRestLeft(session, hand, 0, protocol.restS)
   const [shown, setShown] = useDraft(`${session.id}-shown`, false)
@@ -44,12 +45,12 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
   const left = spring
     ? 3 -
       tries.filter(
-        (t) => t.hand === hand && !t.closed && Math.abs(t.loadKg - spring.ratingKg!) < 1e-6,
+        (t) => t.hand === hand && !t.closed && Math.abs(t.loadKg - must(spring.ratingKg)) < 1e-6,
       ).length
     : 0
   const log = (closed: boolean) => {
     if (!spring || insertKg === null) return setProblem('The insert is not a number.')
-    const kg = spring.ratingKg! + insertKg
+    const kg = must(spring.ratingKg) + insertKg
     const refused = onTry(String(fromSi(kg, unit, 'kg')), {
       missed: !closed,
       details: { unitId: spring.id, ...(insertKg > 0 && { insertKg }) },
@@ -73,7 +74,7 @@ export function SpringEntry({ session, protocol, hand, loadKg, unit, onTry }: En
       <div className="lift-act">
         <p className="spring-now">
           <b>
-            {spring.label}, {formatWithUnit(spring.ratingKg!, 'kg', units)}
+            {spring.label}, {formatWithUnit(must(spring.ratingKg), 'kg', units)}
           </b>
           {left > 0 ? `, ${left} of 3 trials left` : ''}
         </p>
@@ -149,7 +150,7 @@ export function Ladder({
   const springs = useBracket(session)
   const tries = springTries(session.trials)
   const levels = [
-    ...new Set([...springs.map((s) => s.ratingKg!), ...tries.map((t) => t.loadKg)]),
+    ...new Set([...springs.map((s) => must(s.ratingKg)), ...tries.map((t) => t.loadKg)]),
   ].sort((a, b) => b - a)
   const cell = (side: Side, kg: Kg) => {
     const own = tries.filter((t) => t.hand === side && Math.abs(t.loadKg - kg) < 1e-6)
@@ -186,7 +187,7 @@ export function Ladder({
       </thead>
       <tbody>
         {levels.map((kg) => {
-          const s = springs.find((x) => Math.abs(x.ratingKg! - kg) < 1e-6)
+          const s = springs.find((x) => Math.abs(must(x.ratingKg) - kg) < 1e-6)
           const on = s !== undefined && s.id === nowId
           return (
             <tr key={kg} className={on ? `on ${hand}` : ''}>
@@ -228,7 +229,7 @@ export function BracketResult({ session }: { session: EntryProps['session'] }) {
     const next = springNext(
       tries,
       hand,
-      springs.map((s) => s.ratingKg!),
+      springs.map((s) => must(s.ratingKg)),
       session.expectedKg ?? null,
     )
     const own = tries.filter((t) => t.hand === hand)
@@ -244,7 +245,7 @@ export function BracketResult({ session }: { session: EntryProps['session'] }) {
         best === null || next.kind === 'try'
           ? null
           : trainingSprings(
-              springs.map((s) => s.ratingKg!),
+              springs.map((s) => must(s.ratingKg)),
               best,
             ),
     }

@@ -2,6 +2,7 @@ import { NativeSelect } from '@mantine/core'
 import type { Trace } from '@mano/core/force/trace'
 import { useChosenInstrument, useInstruments } from '../../../base/instruments'
 import { TraceFile } from './TraceFile'
+import { must } from '@mano/core/units/must'
 
 /** How results come: typed, by an instrument, or from a file of one. */
 export function InstrumentChoice({
@@ -23,7 +24,7 @@ export function InstrumentChoice({
       </div>
       <NativeSelect
         id="instrument"
-        value={all.some((i) => i.id === id) ? id! : ''}
+        value={all.some((i) => i.id === id) ? must(id) : ''}
         onChange={(e) => choose(e.currentTarget.value || null)}
       >
         <option value="">Typed</option>

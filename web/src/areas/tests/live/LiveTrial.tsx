@@ -99,7 +99,7 @@ export function LiveTrial({
     }
     const over =
       use === 'clenches'
-        ? t.count >= 5 && t.offS !== null && t.lastS! - t.offS > 1
+        ? t.count >= 5 && t.offS !== null && must(t.lastS) - t.offS > 1
         : use === 'bouts' && allOutOver(t, pace.current)
     if (over) t.finish()
     if (t.phase === 'done') finish()
@@ -416,7 +416,7 @@ function drawLive(
   const every = Math.max(1, Math.ceil((to - from) / 700))
   c.beginPath()
   for (let i = from; i < to; i += every)
-    c.lineTo(x(t.timeS[i]! - zero), y(t.forceN[i]! - t.baselineN))
+    c.lineTo(x(must(t.timeS[i]) - zero), y(must(t.forceN[i]) - t.baselineN))
   c.stroke()
   const at = x(t.lastS - zero)
   if (at < left || at > w - right + 6) return

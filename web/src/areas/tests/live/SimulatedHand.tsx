@@ -9,6 +9,7 @@ import type { Instrument } from '../../../base/instruments'
 import { useUnits } from '../../../base/units'
 import type { Newton, Seconds } from '@mano/core/units/quantity'
 import { oneOf } from '@mano/core/units/among'
+import { must } from '@mano/core/units/must'
 
 const FAULT_NAMES: Readonly<Record<SimulatedFault, string>> = {
   clean: 'Cleanly',
@@ -43,14 +44,14 @@ export function SimulatedHand({
   onProblem: (says: string) => void
 }) {
   const units = useUnits()
-  const usual = Math.round(fromSi(bestN ?? (use === 'hang' ? 700 : 350), units.mass, 'N')!)
+  const usual = Math.round(must(fromSi(bestN ?? (use === 'hang' ? 700 : 350), units.mass, 'N')))
   const [strength, setStrength] = useState<number | null>(null)
   const [fault, setFault] = useState<SimulatedFault>('clean')
   const drive = (body: Partial<DriveBody> & Pick<DriveBody, 'does'>) =>
     void instrument
       .drive({ forceN: 0, seconds: 5, fault: 'clean', ...body })
       .catch((e: unknown) => onProblem(failureText(e)))
-  const forceN = toSi(strength ?? usual, units.mass, 'N')!
+  const forceN = must(toSi(strength ?? usual, units.mass, 'N'))
   const move = MOVE[use]
   return (
     <details className="sim">
@@ -105,7 +106,7 @@ export function SimulatedHand({
             onChange={(e) =>
               drive({
                 does: 'pull',
-                forceN: toSi(Number(e.currentTarget.value), units.mass, 'N')!,
+                forceN: must(toSi(Number(e.currentTarget.value), units.mass, 'N')),
               })
             }
           />

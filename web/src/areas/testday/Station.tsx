@@ -1,33 +1,26 @@
 import { UnstyledButton } from '@mantine/core'
-import { useRef, useState } from 'react'
+import type { ReactNode } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
-import { v7 } from 'uuid'
 import { gateKey } from '@mano/contract/testday'
-import type { ObservationBody } from '@mano/contract/tests'
-import { protocolById } from '@mano/core/catalogue/protocols'
-import { sidesOf } from '@mano/core/safety/act'
 import { TEST_CONDITIONS } from '@mano/core/safety/conditions'
-import { oddWords } from '@mano/core/testing/odd'
 import type { Hand } from '@mano/core/catalogue/person'
-import { rowOf } from '@mano/core/units/row'
+import type { Slot } from '@mano/core/testday/order'
+import { must } from '@mano/core/units/must'
 import { useMe, may } from '../../base/data'
-import { useOutbox } from '../../base/outbox'
 import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import '../floor/floor.css'
 import { PainStep } from '../floor/PainStep'
 import { LeaveOut } from './LeaveOut'
+import { giveReason, leaveOut, noteAt, take } from './stationActs'
 import { StationGate } from './StationGate'
 import { NextUp, StationHead } from './StationParts'
-import { TryAt, type Taken } from './TryAt'
-import { oddIn, recordTry } from './recordTry'
-import { useDay } from './useDay'
+import { TryAt } from './TryAt'
+import { turnOf, useStation, type AtStation, type Turn } from './useStation'
 import { HAND_WORD } from './words'
-import { must } from '@mano/core/units/must'
 import './testday.css'
 
-const OTHER: Readonly<Record<Hand, Hand>> = { left: 'right', right: 'left', both: 'both' }
 const SLAB: Readonly<Record<Hand, string>> = { left: 'L', right: 'R', both: 'LR' }
 
 /**
@@ -35,37 +28,17 @@ const SLAB: Readonly<Record<Hand, string>> = { left: 'L', right: 'R', both: 'LR'
  * once.
  */
 export default function Station() {
-  const { dayId } = useParams()
+  const { dayId, stationId } = useParams()
   const me = useMe().data
   // Without the server nobody is known: the day goes on.
   if (me && !may(me, 'test')) return <Navigate to={`/testday/${dayId}`} replace />
-  return <AtStation />
+  return <At dayId={must(dayId)} stationId={must(stationId)} />
 }
 
-function AtStation() {
-  const { dayId, stationId } = useParams()
-  const { day, error } = useDay(must(dayId))
-  const send = useOutbox((s) => s.add)
-  const offline = useOutbox((s) => s.offline)
-  const waiting = useOutbox((s) => s.waiting.length)
-  const coach = may(useMe().data, 'coach')
-  const [asked, setAsked] = useState<readonly string[]>([])
-  const [step, setStep] = useState<'try' | 'pain' | 'leave'>('try')
-  // Reasons given here and perhaps not yet on the server, by athlete and hand.
-  const [reasoned, setReasoned] = useState<readonly string[]>([])
-  // Whoever is dealt with stays up until the result is in, whatever the order says meanwhile.
-  const [holds, setHolds] = useState('')
-  const [text, setText] = useState('')
-  const [said, setSaid] = useState('')
-  // What was asked about once, and counts when it is said again.
-  const doubt = useRef('')
-  const units = useUnits()
-  const [left, setLeft] = useState<{ ids: string[]; says: string; typed: string } | null>(null)
-  if (error && !day) return <Failed error={error} />
-  if (!day) return <main className="floor" aria-busy="true" />
-  const { view, now, nowS } = day
-  const station = view.setup.stations.find((s) => s.id === stationId)
-  if (!station)
+function At({ dayId, stationId }: { dayId: string; stationId: string }) {
+  const { at, error, unknown } = useStation(dayId, stationId)
+  if (error) return <Failed error={error} />
+  if (unknown)
     return (
       <main className="floor">
         <div className="f-end">
@@ -73,42 +46,96 @@ function AtStation() {
         </div>
       </main>
     )
-  const protocol = rowOf(
-    [protocolById(station.protocolId)].flatMap((p) => p ?? []),
-    station.protocolId,
+  if (!at) return <main className="floor" aria-busy="true" />
+  const { day, own, slot } = at
+  if (!day.started || !day.now) return <NotBegun at={at} />
+  if (!slot) return <Over at={at} />
+  const turn = turnOf(at, slot)
+  if (own.step === 'pain') return <Pain at={at} turn={turn} />
+  if (own.step === 'leave') return <Leaving at={at} turn={turn} />
+  return <OnNow at={at} turn={turn} />
+}
+
+/** The screen of a station: its head, and the colour of the hand that is on. */
+const Frame = ({
+  at,
+  middle = '',
+  hand,
+  children,
+}: {
+  at: AtStation
+  middle?: string
+  hand?: Hand
+  children: ReactNode
+}) => (
+  <main className="floor">
+    <div className={`f-run ${hand ? `hand-${hand}` : ''}`}>
+      <StationHead station={at.station.name} protocol={at.protocol.name} middle={middle} />
+      {children}
+    </div>
+  </main>
+)
+
+const WholeDay = ({ at }: { at: AtStation }) => (
+  <Link className="f-btn" to={`/testday/${at.day.view.id}`}>
+    The whole day
+  </Link>
+)
+
+const NotBegun = ({ at }: { at: AtStation }) => (
+  <Frame at={at}>
+    <div className="f-end">
+      <h1>{at.day.now ? 'The day has not begun' : 'Working the order out …'}</h1>
+      <WholeDay at={at} />
+    </div>
+  </Frame>
+)
+
+/** Nobody is left here: what was recorded and left out. */
+function Over({ at }: { at: AtStation }) {
+  const { day, station, here, nameOf, net } = at
+  const out = here.filter((e) => e.outcome === 'skipped')
+  const kept = here.length - out.length
+  const who = out.map((e) => `${nameOf(e.athlete)}, ${HAND_WORD[e.hand].toLowerCase()}`)
+  return (
+    <Frame at={at}>
+      <div className="f-end">
+        <h1>{day.now?.lost.includes(station.id) ? 'Out of use' : 'This station is done'}</h1>
+        <p role="status">
+          {kept} {kept === 1 ? 'trial' : 'trials'} recorded
+          {out.length > 0 ? `, ${out.length} left out: ${who.join('; ')}` : ''}.
+        </p>
+        <ComesBack at={at} />
+        <Again at={at} />
+        <WholeDay at={at} />
+      </div>
+      <p className="f-net on" role="status">
+        {net}
+      </p>
+    </Frame>
   )
-  const nameOf = (id: string) => view.setup.athletes.find((a) => a.id === id)?.name ?? ''
-  const here = (now?.done ?? []).filter((e) => e.station === station.id)
+}
+
+/** One more trial for who was on last. */
+function Again({ at: { day, here, nameOf } }: { at: AtStation }) {
   const last = here.filter((e) => e.outcome !== 'skipped').at(-1)
-  const again = last && (
+  if (!last) return null
+  const { athlete, station, hand, loadKg } = last
+  return (
     <UnstyledButton
       className="f-btn quiet td-again"
-      onClick={() =>
-        day.say('retry', {
-          athlete: last.athlete,
-          station: last.station,
-          hand: last.hand,
-          loadKg: last.loadKg,
-        })
-      }
+      onClick={() => day.say('retry', { athlete, station, hand, loadKg })}
     >
-      One more for {nameOf(last.athlete)}, {HAND_WORD[last.hand].toLowerCase()}
+      One more for {nameOf(athlete)}, {HAND_WORD[hand].toLowerCase()}
     </UnstyledButton>
   )
-  const own = (now?.order.slots ?? [])
-    .filter((s) => s.station === station.id)
-    .sort((a, b) => a.start - b.start)
-  const slot = own.find((s) => `${s.athlete} ${s.hand}` === holds) ?? own[0]
-  const head = (middle: string) => (
-    <StationHead station={station.name} protocol={protocol.name} middle={middle} />
-  )
-  const net = offline && waiting > 0 ? `Saved on this device: ${waiting} not yet sent.` : ''
-  const whole = (
-    <Link className="f-btn" to={`/testday/${view.id}`}>
-      The whole day
-    </Link>
-  )
-  const undo = left && (
+}
+
+/** What was left out last, and its way back. */
+function ComesBack({ at: { day, own } }: { at: AtStation }) {
+  const { left } = own
+  if (!left) return null
+  return (
     <p className="td-left" role="status">
       <Icon name="warn" />
       <span>{left.says}</span>
@@ -116,299 +143,189 @@ function AtStation() {
         className="f-btn quiet"
         onClick={() => {
           for (const of of left.ids) day.say('undo', { of })
-          setText(left.typed)
-          setLeft(null)
+          own.setText(left.typed)
+          own.setLeft(null)
         }}
       >
         Undo
       </UnstyledButton>
     </p>
   )
-  const frame = (content: React.ReactNode, hand?: Hand) => (
-    <main className="floor">
-      <div className={`f-run ${hand ? `hand-${hand}` : ''}`}>{content}</div>
-    </main>
+}
+
+interface TurnProps {
+  at: AtStation
+  turn: Turn
+}
+
+function Pain({ at, turn }: TurnProps) {
+  const { slot } = turn
+  return (
+    <Frame at={at} middle={at.nameOf(slot.athlete)} hand={slot.hand}>
+      <PainStep
+        hand={slot.hand}
+        onBack={() => at.own.setStep('try')}
+        onPain={(pain, where) => {
+          const places = where.at ? [...where.at] : null
+          const hand = where.hand ?? slot.hand
+          noteAt(at, turn, { hand, pain, places }, pain > 3 ? `pain ${pain}` : null)
+        }}
+        onSymptom={(symptom, hand) => noteAt(at, turn, { hand, symptom }, symptom)}
+      />
+    </Frame>
   )
-  if (!day.started || !now)
-    return frame(
-      <>
-        {head('')}
-        <div className="f-end">
-          <h1>{now ? 'The day has not begun' : 'Working the order out …'}</h1>
-          {whole}
-        </div>
-      </>,
-    )
-  if (!slot) {
-    const out = here.filter((e) => e.outcome === 'skipped')
-    return frame(
-      <>
-        {head('')}
-        <div className="f-end">
-          <h1>{now.lost.includes(station.id) ? 'Out of use' : 'This station is done'}</h1>
-          <p role="status">
-            {here.length - out.length} {here.length - out.length === 1 ? 'trial' : 'trials'}{' '}
-            recorded
-            {out.length > 0
-              ? `, ${out.length} left out: ` +
-                out
-                  .map((e) => `${nameOf(e.athlete)}, ${HAND_WORD[e.hand].toLowerCase()}`)
-                  .join('; ')
-              : ''}
-            .
-          </p>
-          {undo}
-          {again}
-          {whole}
-        </div>
-        <p className="f-net on" role="status">
-          {net}
-        </p>
-      </>,
-    )
-  }
-  const key = `${slot.athlete} ${slot.hand}`
-  const gate = view.gates[gateKey(slot.athlete, station.id, slot.hand)]
+}
+
+function Leaving({ at, turn }: TurnProps) {
+  const { slot, ordinal } = turn
+  const name = at.nameOf(slot.athlete)
+  return (
+    <Frame at={at} middle={name} hand={slot.hand}>
+      <LeaveOut
+        who={`${name}, ${HAND_WORD[slot.hand].toLowerCase()}, trial ${ordinal}`}
+        left={at.slots.filter((s) => s.athlete === slot.athlete).length}
+        onBack={() => at.own.setStep('try')}
+        onLeave={(reason, all) => leaveOut(at, turn, reason, all)}
+      />
+    </Frame>
+  )
+}
+
+/** Who is on: their trial, or what holds it. */
+function OnNow({ at, turn }: TurnProps) {
+  const { day, station, own, here, slots, nameOf, net } = at
+  const { slot, key } = turn
+  const coach = may(useMe().data, 'coach')
+  const gate = day.view.gates[gateKey(slot.athlete, station.id, slot.hand)]
   const stopped = gate?.class === 'stop'
-  const asks = gate?.class === 'ask' && !reasoned.includes(key)
-  const give = (reason: string) => {
-    send({
-      kind: 'dayReason',
-      athleteId: slot.athlete,
-      dayId: view.id,
-      body: { id: v7(), athleteId: slot.athlete, stationId: station.id, reason },
-    })
-    setReasoned([...reasoned, ...['left', 'right', 'both'].map((h) => `${slot.athlete} ${h}`)])
+  const asks = gate?.class === 'ask' && !own.reasoned.includes(key)
+  const round = {
+    slab: (
+      <div className={`f-slab ${slot.hand === 'both' ? 'left' : slot.hand}`} aria-hidden="true">
+        {SLAB[slot.hand]}
+      </div>
+    ),
+    word: (
+      <p className="f-word" role="status">
+        {nameOf(slot.athlete)}
+        <small>
+          {HAND_WORD[slot.hand]}, trial {turn.ordinal}
+        </small>
+      </p>
+    ),
+    undo: <ComesBack at={at} />,
+    next: (
+      <NextUp
+        slots={slots.filter((s: Slot) => s !== slot).slice(0, 4)}
+        nameOf={nameOf}
+        nowS={day.nowS}
+        again={<Again at={at} />}
+      />
+    ),
   }
-  const before = here.filter((e) => e.athlete === slot.athlete)
-  const known = before.length > 0 || asked.includes(slot.athlete)
-  const ordinal = 1 + before.filter((e) => e.hand === slot.hand && e.outcome !== 'skipped').length
-  const leave = (reason: string, all: boolean) => {
-    const gone = all ? own.filter((s) => s.athlete === slot.athlete) : [slot]
-    const ids = gone.map((s) =>
-      day.say('done', {
-        athlete: s.athlete,
-        station: s.station,
-        hand: s.hand,
-        loadKg: s.loadKg,
-        outcome: 'skipped',
-        value: null,
-        reason,
-      }),
-    )
-    setLeft({
-      ids,
-      says:
-        `Nothing is recorded: ${nameOf(slot.athlete)}, ` +
-        (all
-          ? `all ${gone.length} trials here`
-          : `${HAND_WORD[slot.hand].toLowerCase()}, trial ${ordinal}`) +
-        ': ' +
-        `${reason}.${text.trim() ? ` The ${text.trim()} that was typed is not kept.` : ''}`,
-      typed: text,
-    })
-    // What was typed for this try is nobody else's.
-    setText('')
-    setStep('try')
-    setHolds('')
-  }
-  const take = (t: Taken): void => {
-    if (!known) return setSaid('First say that all four are met; the number waits here.')
-    const results = (hand: Hand) =>
-      before.flatMap((e) => (e.hand === hand && typeof e.value === 'number' ? [e.value] : []))
-    const beside = oddIn(t, station, results(slot.hand), results(OTHER[slot.hand]))
-    if (beside !== null && doubt.current !== `${key} ${ordinal} ${t.text}`) {
-      doubt.current = `${key} ${ordinal} ${t.text}`
-      return setSaid(oddWords(beside.value, beside.by, protocol.unit, units))
-    }
-    const done = recordTry(
-      { view, station, slot, ordinal, first: !before.some((e) => e.outcome !== 'skipped') },
-      t,
-      send,
-    )
-    if (!done.ok) return setSaid(done.says)
-    day.say('done', {
-      athlete: slot.athlete,
-      station: station.id,
-      hand: slot.hand,
-      loadKg: done.loadKg,
-      outcome: t.missed ? 'missed' : 'clean',
-      value: t.missed ? null : done.si,
-    })
-    setText('')
-    setSaid('')
-    setHolds('')
-    setLeft(null)
-  }
-  const note = (body: Partial<ObservationBody>) => {
-    setStep('try')
-    setHolds('')
-    const hand = sidesOf(slot.hand).length > 1 ? null : slot.hand
-    send({
-      kind: 'observation',
-      athleteId: slot.athlete,
-      sessionId: null,
-      body: {
-        id: v7(),
-        hand: hand ?? 'both',
-        pain: null,
-        symptom: null,
-        places: null,
-        note: `${view.name}, ${station.name}`,
-        ...body,
-      },
-    })
-  }
-  const out = (hand: 'left' | 'right' | null, reason: string) =>
-    day.say('out', { athlete: slot.athlete, hand, reason })
-  const sideOf = (hand: Hand | null) => (hand === 'both' ? null : hand)
-  if (step === 'pain')
-    return frame(
-      <>
-        {head(nameOf(slot.athlete))}
-        <PainStep
-          hand={slot.hand}
-          onBack={() => setStep('try')}
-          onPain={(p, where) => {
-            const hand = where.hand ?? slot.hand
-            if (p > 3) out(sideOf(hand), `pain ${p}`)
-            note({ hand, pain: p, places: where.at ? [...where.at] : null })
-          }}
-          onSymptom={(symptom, hand) => {
-            out(sideOf(hand), symptom)
-            note({ hand, symptom })
-          }}
-        />
-      </>,
-      slot.hand,
-    )
-  if (step === 'leave')
-    return frame(
-      <>
-        {head(nameOf(slot.athlete))}
-        <LeaveOut
-          who={`${nameOf(slot.athlete)}, ${HAND_WORD[slot.hand].toLowerCase()}, trial ${ordinal}`}
-          left={own.filter((s) => s.athlete === slot.athlete).length}
-          onBack={() => setStep('try')}
-          onLeave={leave}
-        />
-      </>,
-      slot.hand,
-    )
-  const leaves = (
-    <UnstyledButton
-      className="f-btn quiet"
-      onClick={() => {
-        setStep('leave')
-        setHolds(key)
-      }}
-    >
-      Leave out …
-    </UnstyledButton>
-  )
-  const slab = (
-    <div className={`f-slab ${slot.hand === 'both' ? 'left' : slot.hand}`} aria-hidden="true">
-      {SLAB[slot.hand]}
-    </div>
-  )
-  const word = (
-    <p className="f-word" role="status">
-      {nameOf(slot.athlete)}
-      <small>
-        {HAND_WORD[slot.hand]}, trial {ordinal}
-      </small>
-    </p>
-  )
-  const next = (
-    <NextUp
-      slots={own.filter((s) => s !== slot).slice(0, 4)}
-      nameOf={nameOf}
-      nowS={nowS}
-      again={again}
-    />
-  )
-  return frame(
-    <>
-      {head(`${here.length} of ${own.length + here.length}`)}
-      {stopped || asks ? (
+  return (
+    <Frame at={at} middle={`${here.length} of ${slots.length + here.length}`} hand={slot.hand}>
+      {gate && (stopped || asks) ? (
         <StationGate
           key={key}
+          {...round}
           stopped={stopped}
           says={gate.says}
           coach={coach}
-          slab={slab}
-          word={word}
-          undo={undo}
-          next={next}
-          leaves={leaves}
-          onReason={give}
+          leaves={<Leaves at={at} turn={turn} />}
+          onReason={(reason) => giveReason(at, turn, reason)}
         />
       ) : (
-        <TryAt
-          station={station}
-          protocol={protocol}
-          slot={slot}
-          restS={Math.max(0, Math.ceil(slot.start - nowS))}
-          known={known}
-          text={text}
-          said={said}
-          onText={(t) => {
-            setText(t)
-            setSaid('')
-            setHolds(key)
-          }}
-          onTake={take}
-          slab={slab}
-          word={word}
-          undo={undo}
-          next={next}
-          conditions={
-            <ul className="f-list">
-              {TEST_CONDITIONS.map((c) => (
-                <li key={c.id}>
-                  <b>{c.ask}</b>
-                </li>
-              ))}
-            </ul>
-          }
-          bar={(keep) =>
-            !known ? (
-              <>
-                {leaves}
-                <UnstyledButton
-                  className="f-btn main go"
-                  onClick={() => {
-                    setAsked([...asked, slot.athlete])
-                    setHolds(key)
-                    setSaid('')
-                  }}
-                >
-                  All four met
-                </UnstyledButton>
-              </>
-            ) : (
-              <>
-                <UnstyledButton
-                  className="f-btn pain"
-                  onClick={() => {
-                    setStep('pain')
-                    setHolds(key)
-                  }}
-                >
-                  <Icon name="stop" />
-                  Pain or stop
-                </UnstyledButton>
-                {leaves}
-                {keep}
-              </>
-            )
-          }
-        />
+        <Trial at={at} turn={turn} round={round} />
       )}
       <p className={`f-net ${net ? 'on' : ''}`} role="status">
         {net}
       </p>
-    </>,
-    slot.hand,
+    </Frame>
+  )
+}
+
+const Leaves = ({ at: { own }, turn }: TurnProps) => (
+  <UnstyledButton
+    className="f-btn quiet"
+    onClick={() => {
+      own.setStep('leave')
+      own.setHolds(turn.key)
+    }}
+  >
+    Leave out …
+  </UnstyledButton>
+)
+
+type Round = Record<'slab' | 'word' | 'undo' | 'next', ReactNode>
+
+function Trial({ at, turn, round }: TurnProps & { round: Round }) {
+  const { day, station, protocol, own } = at
+  const { slot, key } = turn
+  const units = useUnits()
+  return (
+    <TryAt
+      {...round}
+      station={station}
+      protocol={protocol}
+      slot={slot}
+      restS={Math.max(0, Math.ceil(slot.start - day.nowS))}
+      known={turn.known}
+      text={own.text}
+      said={own.said}
+      onText={(t) => {
+        own.setText(t)
+        own.setSaid('')
+        own.setHolds(key)
+      }}
+      onTake={(t) => take(at, turn, t, units)}
+      conditions={
+        <ul className="f-list">
+          {TEST_CONDITIONS.map((c) => (
+            <li key={c.id}>
+              <b>{c.ask}</b>
+            </li>
+          ))}
+        </ul>
+      }
+      bar={(keep) => <Bar at={at} turn={turn} keep={keep} />}
+    />
+  )
+}
+
+/** The buttons under a trial: first that the conditions are met, then the result. */
+function Bar({ at, turn, keep }: TurnProps & { keep: ReactNode }) {
+  const { own } = at
+  if (!turn.known)
+    return (
+      <>
+        <Leaves at={at} turn={turn} />
+        <UnstyledButton
+          className="f-btn main go"
+          onClick={() => {
+            own.setAsked([...own.asked, turn.slot.athlete])
+            own.setHolds(turn.key)
+            own.setSaid('')
+          }}
+        >
+          All four met
+        </UnstyledButton>
+      </>
+    )
+  return (
+    <>
+      <UnstyledButton
+        className="f-btn pain"
+        onClick={() => {
+          own.setStep('pain')
+          own.setHolds(turn.key)
+        }}
+      >
+        <Icon name="stop" />
+        Pain or stop
+      </UnstyledButton>
+      <Leaves at={at} turn={turn} />
+      {keep}
+    </>
   )
 }

@@ -1,131 +1,55 @@
 import { Button, Input, Modal, MultiSelect, Select, TextInput, UnstyledButton } from '@mantine/core'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { v7 } from 'uuid'
 import type { DemandBody } from '@mano/contract/demands'
 import { CONTACT_WORDS } from '@mano/core/catalogue/contacts'
-import { HOLD_OF, type DemandObject } from '@mano/core/catalogue/objects'
-import { EMPHASES, type Emphasis } from '@mano/core/catalogue/qualities'
+import { HOLD_OF } from '@mano/core/catalogue/objects'
+import { EMPHASES } from '@mano/core/catalogue/qualities'
 import { CLOSINGS, HANDS_ON, ORIENTATIONS, SPINS, SURFACES } from '@mano/core/catalogue/traits'
-import {
-  defaultRow,
-  type DemandEdit,
-  type DemandRow,
-  type RowObject,
-} from '@mano/core/demand/profile'
-import { formatInches, parseLength } from '@mano/core/units/inch'
-import { parseNumber } from '@mano/core/units/parse'
+import { defaultRow, type DemandEdit, type DemandRow } from '@mano/core/demand/profile'
+import { entriesOf } from '@mano/core/units/among'
+import { must } from '@mano/core/units/must'
 import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../base/api'
 import { touchedBy, useSports, useWrite } from '../../base/data'
+import { options } from '../../base/options'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
-import type { Mm } from '@mano/core/units/quantity'
-import { must } from '@mano/core/units/must'
-import { keysOf, madeOf } from '@mano/core/units/among'
-import { options } from '../../base/options'
+import { same, shareOf, useDemandDraft, type DemandDraft } from './useDemandDraft'
 
-type Draft = {
-  importance: number
-  emphasis: Record<Emphasis, number>
-  object: DemandObject
-  size: [string, string]
-  hold: [string, string]
-}
-const shareOf = (row: DemandRow): Record<Emphasis, number> =>
-  madeOf(EMPHASES, (e) => Math.round(100 * (row.emphasis.find((x) => x.id === e)?.share ?? 0)))
-const bare = ({ pull: _pull, of: _of, ...object }: RowObject): DemandObject => object
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
+const CONTACTS = entriesOf(CONTACT_WORDS).flatMap(([value, label]) =>
+  value === 'none' || value === 'instrument' ? [] : [{ value, label }],
+)
+const USES = [
+  { value: 'hang' as const, label: 'hanging from it' },
+  { value: 'lift' as const, label: 'lifting it' },
+]
 
 /** Everything of one demand; what differs from the sport is marked and can go back. */
 export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => void }) {
   const { athlete } = useAthletePage()
-  const units = useUnits()
   const own = useSports().data ?? []
-  const base = defaultRow(must(athlete.demand), row.quality.id, own)
-  const length = (mm: Mm) =>
-    units.length === 'mm'
-      ? String(Math.round(10 * mm) / 10)
-      : formatInches(mm).replace('\u00A0in', '')
-  const bothEnds = (mm: readonly [number, number] | null | undefined): [string, string] =>
-    mm ? [length(mm[0]), length(mm[1])] : ['', '']
-  const draftOf = (r: DemandRow): Draft => ({
-    importance: r.importance,
-    emphasis: shareOf(r),
-    object: bare(must(r.objects[0])),
-    size: bothEnds(must(r.objects[0]).sizeMm),
-    hold: [
-      String((must(r.objects[0]).holdS ?? [''])[0]),
-      String((must(r.objects[0]).holdS ?? ['', ''])[1]),
-    ],
-  })
-  const [d, setD] = useState<Draft>(() => draftOf(row))
+  const demand = must(athlete.demand)
+  const draft = useDemandDraft(row, defaultRow(demand, row.quality.id, own) ?? undefined)
   const [reason, setReason] = useState('')
   const write = useWrite(
     (b: DemandBody) => api.post(`/api/athletes/${athlete.id}/demands`, b),
     touchedBy(athlete.id),
   )
-  const object = (more: Partial<DemandObject>) => setD({ ...d, object: { ...d.object, ...more } })
-
-  const pair = (
-    texts: [string, string],
-    read: (t: string) => number | null,
-  ): { ok: boolean; value: readonly [number, number] | null } => {
-    if (texts.every((t) => t.trim() === '')) return { ok: true, value: null }
-    const [low, high] = texts.map((t) => (t.trim() === '' ? null : read(t)))
-    return low === null || high === null || low === undefined || high === undefined || low > high
-      ? { ok: false, value: null }
-      : { ok: true, value: [low, high] }
-  }
-  const size = pair(d.size, (t) => {
-    const r = parseLength(t, units.length)
-    return r.ok ? r.mm : null
-  })
-  const hold = pair(d.hold, (t) => {
-    const r = parseNumber(t)
-    return r.ok ? r.value : null
-  })
-  const total = EMPHASES.reduce((a, e) => a + d.emphasis[e], 0)
-  const wrong = !size.ok
-    ? 'The size needs a low and a high end, low first.'
-    : !hold.ok
-      ? 'The hold needs a low and a high end, low first.'
-      : total !== 100
-        ? `The emphasis sums to ${total} %, not 100 %.`
-        : null
-
-  const changes = (): DemandEdit | null => {
-    const now: DemandObject = { ...d.object, sizeMm: size.value, holdS: hold.value }
-    const before = base && bare(must(base.objects[0]))
-    const fields = keysOf(now).filter((k) => !before || !same(now[k], before[k]))
-    const edit: DemandEdit = {
-      quality: row.quality.id,
-      ...(d.importance !== (base?.importance ?? 0) && { importance: d.importance }),
-      ...((!base || !same(d.emphasis, shareOf(base))) && {
-        emphasis: Object.fromEntries(
-          EMPHASES.filter((e) => d.emphasis[e] > 0).map((e) => [e, d.emphasis[e] / 100]),
-        ),
-      }),
-      ...(fields.length > 0 && {
-        object: Object.fromEntries(fields.map((k) => [k, now[k]])),
-      }),
-    }
-    return Object.keys(edit).length > 1 ? edit : null
-  }
   const save = (edit: DemandEdit | null) =>
     write.mutate(
       {
         id: v7(),
-        sources: must(athlete.demand).sources,
+        sources: demand.sources,
         edits: [
-          ...must(athlete.demand).edits.filter((e) => e.quality !== row.quality.id),
+          ...demand.edits.filter((e) => e.quality !== row.quality.id),
           ...(edit ? [edit] : []),
         ],
         reason,
       },
       { onSuccess: onClose },
     )
-  const differs = (on: boolean, was: string) => on && <em className="differs">differs: {was}</em>
-  const b = base?.objects[0]
+  const { wrong } = draft
   return (
     <Modal
       opened
@@ -138,195 +62,13 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
         noValidate
         onSubmit={(e) => {
           e.preventDefault()
-          if (!wrong) save(changes())
+          if (!wrong) save(draft.changes())
         }}
       >
-        <fieldset>
-          <legend>
-            Weight, 0 to 5{' '}
-            {differs(d.importance !== (base?.importance ?? 0), String(base?.importance ?? 0))}
-          </legend>
-          <div className="steps" role="radiogroup" aria-label="Weight">
-            {[0, 1, 2, 3, 4, 5].map((n) => (
-              <UnstyledButton
-                type="button"
-                key={n}
-                role="radio"
-                aria-checked={d.importance === n}
-                onClick={() => setD({ ...d, importance: n })}
-              >
-                {n}
-              </UnstyledButton>
-            ))}
-          </div>
-        </fieldset>
-        <fieldset>
-          <legend>
-            Emphasis, %{' '}
-            {differs(
-              !!base && !same(d.emphasis, shareOf(base)),
-              base
-                ? base.emphasis.map((e) => `${e.id} ${Math.round(100 * e.share)}`).join(', ')
-                : '',
-            )}
-          </legend>
-          <div className="four">
-            {EMPHASES.map((e) => (
-              <label key={e}>
-                {e}
-                <Input
-                  type="number"
-                  min={0}
-                  max={100}
-                  step={10}
-                  value={d.emphasis[e]}
-                  onChange={(x) =>
-                    setD({
-                      ...d,
-                      emphasis: { ...d.emphasis, [e]: Number(x.currentTarget.value) || 0 },
-                    })
-                  }
-                />
-              </label>
-            ))}
-          </div>
-        </fieldset>
-        <fieldset>
-          <legend>
-            The object{' '}
-            {differs(
-              !!b && (d.object.words !== b.words || d.object.contact !== b.contact),
-              b ? b.words : '',
-            )}
-          </legend>
-          <div className="four">
-            <TextInput
-              label="In words"
-              value={d.object.words}
-              onChange={(e) => object({ words: e.currentTarget.value })}
-            />
-            <Select
-              label="Contact"
-              allowDeselect={false}
-              data={Object.entries(CONTACT_WORDS)
-                .filter(([k]) => k !== 'none' && k !== 'instrument')
-                .map(([value, label]) => ({ value, label }))}
-              value={d.object.contact}
-              onChange={(v) => object({ contact: v as DemandObject['contact'] })}
-            />
-            <label>
-              {`Size from, ${units.length}`}
-              <Input
-                value={d.size[0]}
-                onChange={(e) => setD({ ...d, size: [e.currentTarget.value, d.size[1]] })}
-              />
-            </label>
-            <label>
-              {`Size to, ${units.length}`}
-              <Input
-                value={d.size[1]}
-                onChange={(e) => setD({ ...d, size: [d.size[0], e.currentTarget.value] })}
-              />
-            </label>
-            <Select
-              label="Lies or hangs"
-              clearable
-              placeholder="Either"
-              data={options(ORIENTATIONS)}
-              value={d.object.orientation}
-              onChange={(v) => object({ orientation: v })}
-            />
-            <Select
-              label="Spin"
-              clearable
-              placeholder="Any"
-              data={options(SPINS)}
-              value={d.object.spin}
-              onChange={(v) => object({ spin: v })}
-            />
-            <MultiSelect
-              label="Surface"
-              placeholder={d.object.surfaces.length === 0 ? 'Any' : ''}
-              data={options(SURFACES)}
-              value={[...d.object.surfaces]}
-              onChange={(v) => object({ surfaces: v })}
-            />
-            <Select
-              label="Hands"
-              allowDeselect={false}
-              data={options(HANDS_ON)}
-              value={d.object.hands}
-              onChange={(v) => v && object({ hands: v })}
-            />
-          </div>
-        </fieldset>
-        <fieldset>
-          <legend>
-            The hold{' '}
-            {differs(
-              !!b &&
-                (d.object.closing !== b.closing ||
-                  d.object.arm !== b.arm ||
-                  d.object.style !== b.style ||
-                  !same(hold.value, b.holdS)),
-              b
-                ? [
-                    rowOf(CLOSINGS, b.closing).name,
-                    b.holdS ? `${b.holdS[0]} to ${b.holdS[1]} s` : 'by emphasis',
-                    b.arm,
-                  ]
-                    .filter(Boolean)
-                    .join(', ')
-                : '',
-            )}
-          </legend>
-          <div className="four">
-            <Select
-              label="The fingers"
-              allowDeselect={false}
-              data={options(CLOSINGS)}
-              value={d.object.closing}
-              onChange={(v) => v && object({ closing: v })}
-            />
-            <label>
-              Hold from, s
-              <Input
-                placeholder={String(HOLD_OF[row.emphasis[0]?.id ?? 'sustained'][0])}
-                value={d.hold[0]}
-                onChange={(e) => setD({ ...d, hold: [e.currentTarget.value, d.hold[1]] })}
-              />
-            </label>
-            <label>
-              Hold to, s
-              <Input
-                placeholder={String(HOLD_OF[row.emphasis[0]?.id ?? 'sustained'][1])}
-                value={d.hold[1]}
-                onChange={(e) => setD({ ...d, hold: [d.hold[0], e.currentTarget.value] })}
-              />
-            </label>
-            <Select
-              label="Loaded by"
-              clearable
-              placeholder="Either"
-              data={[
-                { value: 'hang', label: 'hanging from it' },
-                { value: 'lift', label: 'lifting it' },
-              ]}
-              value={d.object.use}
-              onChange={(v) => v && object({ use: v })}
-            />
-            <TextInput
-              label="Arm"
-              value={d.object.arm}
-              onChange={(e) => object({ arm: e.currentTarget.value })}
-            />
-            <TextInput
-              label="How the hand takes it"
-              value={d.object.style}
-              onChange={(e) => object({ style: e.currentTarget.value })}
-            />
-          </div>
-        </fieldset>
+        <Weight draft={draft} />
+        <EmphasisShares draft={draft} />
+        <ObjectFields draft={draft} />
+        <HoldFields draft={draft} row={row} />
         <TextInput
           label="Reason, if any"
           value={reason}
@@ -347,5 +89,211 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
         </div>
       </form>
     </Modal>
+  )
+}
+
+/** One part of a demand; where it differs, what the sport has. */
+const Part = ({
+  name,
+  was,
+  children,
+}: {
+  name: string
+  was: string | false
+  children: ReactNode
+}) => (
+  <fieldset>
+    <legend>
+      {name} {was !== false && <em className="differs">differs: {was}</em>}
+    </legend>
+    {children}
+  </fieldset>
+)
+
+function Weight({ draft: { d, set, base } }: { draft: DemandDraft }) {
+  const was = base?.importance ?? 0
+  return (
+    <Part name="Weight, 0 to 5" was={d.importance !== was && String(was)}>
+      <div className="steps" role="radiogroup" aria-label="Weight">
+        {[0, 1, 2, 3, 4, 5].map((n) => (
+          <UnstyledButton
+            type="button"
+            key={n}
+            role="radio"
+            aria-checked={d.importance === n}
+            onClick={() => set({ importance: n })}
+          >
+            {n}
+          </UnstyledButton>
+        ))}
+      </div>
+    </Part>
+  )
+}
+
+function EmphasisShares({ draft: { d, set, base } }: { draft: DemandDraft }) {
+  const was = base?.emphasis.map((e) => `${e.id} ${Math.round(100 * e.share)}`).join(', ') ?? ''
+  return (
+    <Part name="Emphasis, %" was={!!base && !same(d.emphasis, shareOf(base)) && was}>
+      <div className="four">
+        {EMPHASES.map((e) => (
+          <label key={e}>
+            {e}
+            <Input
+              type="number"
+              min={0}
+              max={100}
+              step={10}
+              value={d.emphasis[e]}
+              onChange={(x) =>
+                set({ emphasis: { ...d.emphasis, [e]: Number(x.currentTarget.value) || 0 } })
+              }
+            />
+          </label>
+        ))}
+      </div>
+    </Part>
+  )
+}
+
+/** Two fields for the low and the high end of one quantity. */
+function Ends({
+  labels,
+  value,
+  hint,
+  onChange,
+}: {
+  labels: readonly [string, string]
+  value: [string, string]
+  hint?: readonly [number, number]
+  onChange: (value: [string, string]) => void
+}) {
+  return ([0, 1] as const).map((i) => (
+    <label key={i}>
+      {labels[i]}
+      <Input
+        placeholder={hint ? String(hint[i]) : ''}
+        value={value[i]}
+        onChange={(e) => {
+          const text = e.currentTarget.value
+          onChange(i === 0 ? [text, value[1]] : [value[0], text])
+        }}
+      />
+    </label>
+  ))
+}
+
+function ObjectFields({ draft: { d, set, object, base } }: { draft: DemandDraft }) {
+  const units = useUnits()
+  const o = d.object
+  const b = base?.objects[0]
+  return (
+    <Part
+      name="The object"
+      was={!!b && (o.words !== b.words || o.contact !== b.contact) && b.words}
+    >
+      <div className="four">
+        <TextInput
+          label="In words"
+          value={o.words}
+          onChange={(e) => object({ words: e.currentTarget.value })}
+        />
+        <Select
+          label="Contact"
+          allowDeselect={false}
+          data={CONTACTS}
+          value={o.contact}
+          onChange={(v) => v && object({ contact: v })}
+        />
+        <Ends
+          labels={[`Size from, ${units.length}`, `Size to, ${units.length}`]}
+          value={d.size}
+          onChange={(size) => set({ size })}
+        />
+        <Select
+          label="Lies or hangs"
+          clearable
+          placeholder="Either"
+          data={options(ORIENTATIONS)}
+          value={o.orientation}
+          onChange={(v) => object({ orientation: v })}
+        />
+        <Select
+          label="Spin"
+          clearable
+          placeholder="Any"
+          data={options(SPINS)}
+          value={o.spin}
+          onChange={(v) => object({ spin: v })}
+        />
+        <MultiSelect
+          label="Surface"
+          placeholder={o.surfaces.length === 0 ? 'Any' : ''}
+          data={options(SURFACES)}
+          value={[...o.surfaces]}
+          onChange={(v) => object({ surfaces: v })}
+        />
+        <Select
+          label="Hands"
+          allowDeselect={false}
+          data={options(HANDS_ON)}
+          value={o.hands}
+          onChange={(v) => v && object({ hands: v })}
+        />
+      </div>
+    </Part>
+  )
+}
+
+/** What the sport has of the hold, in words, where this one differs. */
+function holdWas({ d, hold, base }: DemandDraft): string | false {
+  const b = base?.objects[0]
+  const o = d.object
+  if (!b) return false
+  const alike =
+    o.closing === b.closing && o.arm === b.arm && o.style === b.style && same(hold.value, b.holdS)
+  if (alike) return false
+  const held = b.holdS ? `${b.holdS[0]} to ${b.holdS[1]} s` : 'by emphasis'
+  return [rowOf(CLOSINGS, b.closing).name, held, b.arm].filter(Boolean).join(', ')
+}
+
+function HoldFields({ draft, row }: { draft: DemandDraft; row: DemandRow }) {
+  const { d, set, object } = draft
+  return (
+    <Part name="The hold" was={holdWas(draft)}>
+      <div className="four">
+        <Select
+          label="The fingers"
+          allowDeselect={false}
+          data={options(CLOSINGS)}
+          value={d.object.closing}
+          onChange={(v) => v && object({ closing: v })}
+        />
+        <Ends
+          labels={['Hold from, s', 'Hold to, s']}
+          hint={HOLD_OF[row.emphasis[0]?.id ?? 'sustained']}
+          value={d.hold}
+          onChange={(hold) => set({ hold })}
+        />
+        <Select
+          label="Loaded by"
+          clearable
+          placeholder="Either"
+          data={USES}
+          value={d.object.use}
+          onChange={(v) => object({ use: v })}
+        />
+        <TextInput
+          label="Arm"
+          value={d.object.arm}
+          onChange={(e) => object({ arm: e.currentTarget.value })}
+        />
+        <TextInput
+          label="How the hand takes it"
+          value={d.object.style}
+          onChange={(e) => object({ style: e.currentTarget.value })}
+        />
+      </div>
+    </Part>
   )
 }

@@ -121,9 +121,7 @@ export function FrameForm({
                 <NativeSelect
                   aria-label={`Heavy pull on ${DAY_NAMES[i]}`}
                   value={d.heavyPull}
-                  onChange={(e) =>
-                    set(i, { heavyPull: oneOf(HEAVY_PULLS, e.currentTarget.value) })
-                  }
+                  onChange={(e) => set(i, { heavyPull: oneOf(HEAVY_PULLS, e.currentTarget.value) })}
                 >
                   <option value="none">None</option>
                   <option value="before">Before grip</option>

@@ -40,7 +40,9 @@ export function WeekTermsPanel({
         Kind
         <NativeSelect
           value={kind}
-          onChange={(e) => onChange({ ...terms, kind: oneOf(keysOf(KINDS), e.currentTarget.value) })}
+          onChange={(e) =>
+            onChange({ ...terms, kind: oneOf(keysOf(KINDS), e.currentTarget.value) })
+          }
         >
           {Object.entries(KINDS).map(([id, name]) => (
             <option key={id} value={id}>

@@ -5,6 +5,7 @@ import { RULES, validate } from '../../src/plan/rules'
 import { weekStartOf } from '../../src/units/dates'
 import { NOBODY, type PlanContext } from '../../src/plan/situation'
 import { TISSUE_BUDGET } from '../../src/plan/practice'
+import { sessionMinutes } from '../../src/plan/time'
 import { PLAIN_TERMS, type Block, type WeekPlan } from '../../src/plan/types'
 import { EMPTY_DAY, type DayFrame } from '../../src/intake/week'
 import { judgeBy } from '../../src/safety/judge'
@@ -248,6 +249,54 @@ describe('at the limits', () => {
   it('the budget of a day holds to the last set', () => {
     const sets = Math.floor(TISSUE_BUDGET.thumb.day / 3)
     expect(rules(week([block(1, 'pinch_max', sets)], frame({ 1: { minutes: 200 } })))).toEqual([])
+  })
+  it('the budget of a week holds to the last set as well', () => {
+    // Two sets' stress a set on the rotators, and nothing of the base week.
+    const turns = (sets: number) =>
+      rules(
+        week([1, 2, 5, 6].map((d, i) => block(d, 'lever_sup', i === 0 ? sets : 6))),
+      ).includes('tissue_week')
+    const each = exerciseById('lever_sup')!.tissues.rotators!
+    const first = TISSUE_BUDGET.rotators.week / each - 18
+    expect(first).toBe(Math.floor(first))
+    expect([turns(first), turns(first + 1)]).toEqual([false, true])
+  })
+  it('a session may be as long as its day, and not a minute longer', () => {
+    const blocks = [block(1, 'bar_hold_long', 4), block(1, 'ext_band', 2)]
+    const plan = (minutes: number) => ({
+      ...week([], frame({ 1: { minutes } })),
+      blocks: [...base(), ...blocks],
+    })
+    const used = Math.ceil(sessionMinutes(blocks, null))
+    expect(rules(plan(used))).not.toContain('minutes')
+    expect(rules(plan(used - 1))).toContain('minutes')
+    // Tests of the day take their time of it.
+    const tests = { ...PLAIN_TERMS, tests: { minutes: 20, day: 1 } }
+    expect(rules({ ...plan(used), testDay: 1 }, { terms: tests })).toContain('minutes')
+  })
+  it('extension is asked of a week that has work or a test, not of an empty one', () => {
+    const empty = { ...week([]), blocks: [] }
+    expect(rules(empty)).toEqual([])
+    expect(rules({ ...empty, testDay: 2 })).toEqual(['wrist_ext_twice', 'finger_ext_twice'])
+  })
+  it('before an event one hard day, four to six days ahead, this week or the one before', () => {
+    const before = (event: string, days: number[], hardBefore: PlanContext['hardBefore'] = []) =>
+      rules(week(days.map((d) => block(d, 'spring_low', 2))), {
+        terms: { ...PLAIN_TERMS, events: [event] },
+        hardBefore,
+      }).filter((r) => r === 'taper_hard')
+    // The event on the Sunday: Monday is six days ahead, Wednesday four, Thursday three.
+    expect(before('2026-10-11', [0])).toEqual([])
+    expect(before('2026-10-11', [2])).toEqual([])
+    expect(before('2026-10-11', [3])).toEqual(['taper_hard'])
+    expect(before('2026-10-11', [0, 2])).toEqual(['taper_hard'])
+    // On the Monday after: this Monday is seven days ahead, within the taper and too early.
+    expect(before('2026-10-12', [0])).toEqual(['taper_hard'])
+    expect(before('2026-10-12', [1])).toEqual([])
+    // The one hard day was in the week before.
+    const sunday = [{ tissue: 'wrist' as const, on: '2026-10-04' }]
+    expect(before('2026-10-10', [1])).toEqual([])
+    expect(before('2026-10-10', [1], sunday)).toEqual(['taper_hard'])
   })
   it('a week starts on its Monday', () => {
     expect(weekStartOf('2026-10-08')).toBe('2026-10-05')

@@ -13,7 +13,7 @@ const HANDS = { left: 'left', right: 'right', both: 'both hands' } as const
 export function lineOf(u: Unsent): Line {
   if (u.kind === 'trial')
     return {
-      what: `Try ${u.body.ordinal}, ${HANDS[u.body.hand]}`,
+      what: `Trial ${u.body.ordinal}, ${HANDS[u.body.hand]}`,
       value: `${u.body.enteredValue} ${u.body.enteredUnit}`,
     }
   if (u.kind === 'log')

@@ -175,7 +175,7 @@ function follow(all: readonly Stretch[], k: FatigueRates, seconds: Seconds, runs
     if (s.seconds === 0) continue
     const fails = s.set === null ? null : failsAfter(h, s.target, s.seconds, k)
     if (s.set !== null) {
-      if (fails !== null) runs.fails[s.set]!++
+      if (fails !== null) runs.fails[s.set] = must(runs.fails[s.set]) + 1
       must(runs.longest[s.set]).push(fails ?? holdFrom(h, s.target, k))
     }
     const worked = fails ?? s.seconds

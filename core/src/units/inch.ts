@@ -101,3 +101,7 @@ export const formatLength = (mm: Mm, unit: LengthUnit): string =>
 /** Both units, the coach's own first: `60.3 mm (2 3/8 in)`. */
 export const formatBoth = (mm: Mm, unit: LengthUnit): string =>
   unit === 'mm' ? `${mmText(mm)} (${formatInches(mm)})` : `${formatInches(mm)} (${mmText(mm)})`
+
+/** A sentence of the catalogue, whose lengths are in mm, with them in the unit that was chosen. */
+export const withLengths = (text: string, unit: LengthUnit): string =>
+  text.replace(/(\d+(?:\.\d+)?)[ \u00A0]mm\b/g, (_, mm) => formatLength(Number(mm), unit))

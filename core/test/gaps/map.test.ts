@@ -11,6 +11,7 @@ import { buildSeries } from '../../src/record/series'
 import { seriesKey, type TestSession } from '../../src/testing/session'
 import { type Hand } from '../../src/catalogue/person'
 import { addDays } from '../../src/units/dates'
+import { must } from '../../src/units/must'
 
 let n = 0
 function session(
@@ -230,5 +231,30 @@ describe('the map', () => {
     expect(crush(rows).priority).toBeGreaterThan(crush(gapMap(input([]))).priority)
     expect(crush(rows).why).toMatch(/\d+\s% to \d+\s% short/)
     expect(crush(gapMap(input([]))).why).toContain('not tested yet')
+  })
+})
+
+describe('at the edges of the map', () => {
+  it('without a sport there is nothing to fall short of', () => {
+    expect(gapMap(input([dyno('2026-10-01', [500], [500])], { profile: null }))).toEqual([])
+  })
+  it('a shortfall that is known for sure is itself, and none below the reference', () => {
+    expect(expectedShort({ mean: 12, sd: 0 })).toBe(12)
+    expect(expectedShort({ mean: -12, sd: 0 })).toBe(0)
+    // The less is known, the more may lie above: never less than what is expected.
+    const known = [0.001, 1, 5, 20].map((sd) => expectedShort({ mean: 12, sd }))
+    expect(known[0]).toBeCloseTo(12, 6)
+    expect([...known].sort((a, b) => a - b)).toEqual(known)
+  })
+  it('what to test next is what tells most; a test of today leaves its own error alone', () => {
+    const rows = gapMap(input([]))
+    const next = testNext(rows)
+    expect(next.length).toBeGreaterThan(3)
+    const unsure = (r: GapRow) => r.weight * Math.max(0, r.belief.sd)
+    const first = must(next[0]).row
+    expect(unsure(first)).toBeGreaterThan(0)
+    // A row nobody can test is not asked for, nor one that is settled.
+    const settled = rows.map((r) => ({ ...r, belief: { ...r.belief, sd: 0 } }))
+    expect(testNext(settled)).toEqual([])
   })
 })

@@ -1,5 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { formatBoth, formatInches, otherUnitMeant, parseLength } from '../../src/units/inch'
+import {
+  formatBoth,
+  formatInches,
+  otherUnitMeant,
+  parseLength,
+  withLengths,
+} from '../../src/units/inch'
 
 describe('fractions of an inch', () => {
   it('are exact: every sixty-fourth from 0 to 6 in against whole-number arithmetic', () => {
@@ -53,5 +59,16 @@ describe('a length far off what is usual is asked about', () => {
     for (const text of ['60', '2.375 mm', '2 3/8', '', 'x'])
       expect(otherUnitMeant(text, 'mm', [25, 76])).toBeNull()
     expect(otherUnitMeant('9000', 'mm', [25, 76])).toBeNull()
+  })
+})
+
+describe('lengths within a sentence of the catalogue', () => {
+  it('are shown in the unit that was chosen, the rest as it is', () => {
+    const text = 'top of the range twice: set at 38 mm, after 54 mm'
+    expect(withLengths(text, 'mm')).toBe(text.replaceAll(' mm', '\u00A0mm'))
+    expect(withLengths(text, 'in')).toBe(
+      'top of the range twice: set at 1.50\u00A0in, after 2 1/8\u00A0in',
+    )
+    expect(withLengths('next rated spring, 3 mmm', 'in')).toBe('next rated spring, 3 mmm')
   })
 })

@@ -7,6 +7,7 @@ import { formatWithUnit } from '@mano/core/units/format'
 import type { RunView } from './useRun'
 import type { Kg } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
+import { withLengths } from '@mano/core/units/inch'
 
 /**
  * What to load for a step, with the plates where it hangs on a pin; a lighter load after misses, to
@@ -44,10 +45,12 @@ export function LoadLine({ run, step }: { run: RunView; step: Step }) {
             and pin
           </span>
         ) : null}
-        {target?.rung && <span>{target.rung}</span>}
+        {target?.rung && <span>{withLengths(target.rung, units.length)}</span>}
         <small>
           {target?.last && `Last time ${lastWords(target.last, unit, f)}. `}
-          {own ? 'Load as taken on the floor.' : sentence(target?.why ?? advice?.why ?? '')}
+          {own
+            ? 'Load as taken on the floor.'
+            : sentence(withLengths(target?.why ?? advice?.why ?? '', units.length))}
         </small>
       </p>
       {ending}

@@ -8,6 +8,8 @@ import { LoadPad, type LoadHint } from './LoadPad'
 import { Icon } from '../../drawn/Icon'
 import { HAND } from './hand'
 import type { Entry } from './runActs'
+import { withLengths } from '@mano/core/units/inch'
+import { useUnits } from '../../base/units'
 
 const LOAD_STEP = { kg: 0.5, lb: 1 } as const
 const asText = (load: number): string => (load === 0 ? '' : String(load))
@@ -62,6 +64,7 @@ export function LogStep({
     was?.ended ?? (timed && workedS > 0 && workedS < step.dose - 1 ? 'slipped' : 'done'),
   )
   const [details, setDetails] = useState<LogDetails>(was?.details ?? {})
+  const units = useUnits()
   const { rungs } = ladderOf(exercise)
   const at = details.rung ?? rung
   const tick = (name: 'straps' | 'chalk', word: string) => (
@@ -155,7 +158,7 @@ export function LogStep({
                 aria-pressed={at === r}
                 onClick={() => setDetails({ ...details, rung: r })}
               >
-                {r}
+                {withLengths(r, units.length)}
               </UnstyledButton>
             ))}
           </div>

@@ -72,8 +72,8 @@ export function UnitPanel({
         ? null
         : unit.ratingKg === null
           ? 'not rated'
-          : `${formatWithUnit(unit.ratingKg, 'kg', units)}, by ${unit.ratedBy}, ` +
-            `${formatDate(must(unit.ratedOn), today)}`,
+          : `${formatWithUnit(unit.ratingKg, 'kg', units)}, by ${unit.ratedBy}` +
+            (unit.ratedOn ? `, ${formatDate(unit.ratedOn, today)}` : ''),
     ],
     [
       'Surface',

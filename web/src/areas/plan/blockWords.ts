@@ -3,6 +3,7 @@ import { qualityById } from '@mano/core/catalogue/qualities'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { behind, type AheadCell, type AheadChange, type AheadRow } from '@mano/core/session/ahead'
 import { formatWithUnit, type UnitChoice } from '@mano/core/units/format'
+import { withLengths } from '@mano/core/units/inch'
 
 const ONE: Readonly<Record<string, string>> = { reps: 'rep', trips: 'trip' }
 /** An amount with its unit. */
@@ -16,7 +17,7 @@ const signed = (n: number, text: string): string => `${n < 0 ? '\u2212' : '+'}${
 export function says(c: AheadChange, units: UnitChoice): string {
   if (c.what === 'new') return 'new'
   if (c.what === 'out') return 'out'
-  if (c.what === 'rung') return c.rung ?? ''
+  if (c.what === 'rung') return withLengths(c.rung ?? '', units.length)
   const change = c.by ?? 0
   const by = Math.abs(change)
   if (c.what === 'load') return signed(change, formatWithUnit(by, 'kg', units))
@@ -40,7 +41,7 @@ export function amountWords(r: AheadRow, cell: AheadCell, units: UnitChoice): st
   const dose = amountOf(r.exerciseId, h.dose)
   if (h.loadKg !== null)
     return `${h.guessed ? 'about ' : ''}${formatWithUnit(h.loadKg, 'kg', units)} × ${dose}`
-  return h.rung ? `${dose}, ${h.rung}` : dose
+  return h.rung ? `${dose}, ${withLengths(h.rung, units.length)}` : dose
 }
 /** What makes two weeks of an exercise alike. */
 export const key = (r: AheadRow, c: AheadCell | null, units: UnitChoice): string =>

@@ -179,7 +179,9 @@ export function useBegin(card: Card, gate: StartGate) {
         unitId: unit.id,
         measurementId: unit.measurementId,
         variant: {
-          ...Object.fromEntries(card.variants.map((v) => [v.id, must(card.variant[v.id])])),
+          ...Object.fromEntries(
+            card.variants.map((v) => [v.id, card.variant[v.id] ?? must(v.options[0]).id]),
+          ),
           ...Object.fromEntries(card.stated.map((g) => [g.n.id, must(g.value)])),
         },
         conditions: { ...given, familiar },

@@ -57,6 +57,15 @@ async function clearedNow(call: Call, athlete: Athlete, injuryId: string): Promi
 }
 
 export function mountAthletes(api: Api): void {
+  mountRoster(api)
+  mountProfile(api)
+  mountArchive(api)
+  mountStrikes(api)
+  mountEntries(api)
+}
+
+/** Everybody, and who is new. */
+function mountRoster(api: Api): void {
   api.on(
     'GET /api/athletes',
     async (call) => ({
@@ -93,7 +102,10 @@ export function mountAthletes(api: Api): void {
     })
     return created({ id })
   })
+}
 
+/** One athlete's page and profile. */
+function mountProfile(api: Api): void {
   api.on('GET /api/athletes/:athleteId', async (call) => {
     const athlete = await athleteOr404(call)
     const parts = must((await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id))
@@ -163,7 +175,10 @@ export function mountAthletes(api: Api): void {
       version: await changeRow(call, AthleteEntity, athlete, profile, profileOf(athlete), who),
     })
   })
+}
 
+/** Putting away, bringing back, and letting go of who was never measured. */
+function mountArchive(api: Api): void {
   api.on('GET /api/archive', async (call) => {
     const away = await call.em.find(AthleteEntity, {
       where: { archivedOn: Not(IsNull()), erasedOn: IsNull() },
@@ -209,7 +224,10 @@ export function mountAthletes(api: Api): void {
       )
     return done
   })
+}
 
+/** What was entered by mistake stays, struck. */
+function mountStrikes(api: Api): void {
   api.on('POST /api/measurements/:measurementId/strike', async (call) => {
     const before = await call.em.findOneBy(CurrentMeasurementView, {
       id: String(call.req.params['measurementId']),
@@ -245,7 +263,10 @@ export function mountAthletes(api: Api): void {
       })
     return created({ id: call.body.id })
   })
+}
 
+/** Measures and injuries, each a row of its own. */
+function mountEntries(api: Api): void {
   api.on('POST /api/athletes/:athleteId/measurements', async (call) => {
     const athlete = await athleteOr404(call)
     const b = call.body

@@ -177,6 +177,14 @@ async function byLink(
 }
 
 export function mountFloor(api: Api): void {
+  mountLogs(api)
+  mountCalendar(api)
+  mountLinks(api)
+  mountByLink(api)
+}
+
+/** What is put down in a session. */
+function mountLogs(api: Api): void {
   api.on('POST /api/athletes/:athleteId/observations', async (call) =>
     keepObservation(call, await athleteOr404(call), call.body),
   )
@@ -201,7 +209,10 @@ export function mountFloor(api: Api): void {
   api.on('POST /api/athletes/:athleteId/logs', async (call) =>
     keepLog(call, await athleteOr404(call), call.body),
   )
+}
 
+/** The week as a calendar. */
+function mountCalendar(api: Api): void {
   api.on('GET /api/athletes/:athleteId/calendar', async (call) => {
     const athlete = await athleteOr404(call)
     const from = addDays(call.today, -14)
@@ -241,6 +252,10 @@ export function mountFloor(api: Api): void {
       ),
     }
   })
+}
+
+/** An athlete's own links, as the coach gives and ends them. */
+function mountLinks(api: Api): void {
   api.on('GET /api/athletes/:athleteId/links', async (call) => {
     const athlete = await athleteOr404(call)
     const who = await names(call)
@@ -284,7 +299,10 @@ export function mountFloor(api: Api): void {
       await call.em.update(AthleteLinkEntity, { id: link.id }, { revokedAt: call.now })
     return done
   })
+}
 
+/** What an athlete sees and sends by such a link. */
+function mountByLink(api: Api): void {
   api.open('GET /api/link', (services, req) =>
     byLink(services, req, async (scene, athlete, { looks }) => {
       // Answers to health questions stay with the coaches: each act says what they make of it.

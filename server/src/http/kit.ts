@@ -62,6 +62,14 @@ const measuredRow = (b: UnitBody | RemeasureBody) => ({
 })
 
 export function mountKit(api: Api): void {
+  mountPlaces(api)
+  mountUnits(api)
+  mountUpkeep(api)
+  mountAdvice(api)
+}
+
+/** What there is, and where. */
+function mountPlaces(api: Api): void {
   api.on('GET /api/kit', async ({ em, today, hall }) =>
     ok(await kitUnits(em, { today, timeZone: hall.timeZone })),
   )
@@ -101,7 +109,10 @@ export function mountKit(api: Api): void {
     await call.em.update(PlaceEntity, { id }, { closedOn: closed ? call.today : null })
     return ok({ id })
   })
+}
 
+/** Implements, added and changed. */
+function mountUnits(api: Api): void {
   api.on('POST /api/kit', async (call) => {
     const b = call.body
     await placeOr400(call, b.placeId)
@@ -144,7 +155,10 @@ export function mountKit(api: Api): void {
       ),
     })
   })
+}
 
+/** Measures, checks and prices of implements. */
+function mountUpkeep(api: Api): void {
   api.on('POST /api/kit/:unitId/measurements', async (call) => {
     const unit = await unitOr404(call)
     const b = call.body
@@ -190,7 +204,10 @@ export function mountKit(api: Api): void {
     })
     return created({ id: b.id })
   })
+}
 
+/** What to buy for a place. */
+function mountAdvice(api: Api): void {
   api.on('GET /api/places/:placeId/advice', async (call) => {
     const { em, hall } = call
     const placeId = String(call.req.params['placeId'])

@@ -241,6 +241,14 @@ export async function planView(
 }
 
 export function mountPlan(api: Api): void {
+  mountGaps(api)
+  mountHallLimits(api)
+  mountVersions(api)
+  mountPlanning(api)
+}
+
+/** References, gaps, and what the coach decides of them. */
+function mountGaps(api: Api): void {
   api.on('GET /api/standards', async (call) => ok(await standards(call.em, call.hall.timeZone)))
 
   api.on('POST /api/standards', async (call) => {
@@ -268,7 +276,10 @@ export function mountPlan(api: Api): void {
     await insertOnce(call.em, GapChoiceEntity, { ...call.actor, ...b, athleteId: athlete.id })
     return created({ id: b.id })
   })
+}
 
+/** The hall's own limits. */
+function mountHallLimits(api: Api): void {
   api.on('PUT /api/hall', async (call) => {
     const { name, timeZone, staleDays, monthFirst, weekStart } = call.hall
     return ok({
@@ -288,7 +299,10 @@ export function mountPlan(api: Api): void {
       ),
     })
   })
+}
 
+/** Plans and templates. */
+function mountVersions(api: Api): void {
   api.on('GET /api/athletes/:athleteId/plan', async (call) =>
     ok(await planView(call, (await athleteOr404(call)).id)),
   )
@@ -321,7 +335,10 @@ export function mountPlan(api: Api): void {
     await insertOnce(call.em, PlanTemplateEntity, { ...call.actor, ...b })
     return created({ id: b.id })
   })
+}
 
+/** Drafts, problems, and a week saved. */
+function mountPlanning(api: Api): void {
   api.on('POST /api/athletes/:athleteId/draft', async (call) => {
     const athlete = await athleteOr404(call)
     const b = call.body

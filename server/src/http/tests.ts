@@ -203,6 +203,14 @@ async function nextOrdinal(call: Call, sessionId: string, hand: Hand, id: string
 }
 
 export function mountTests(api: Api): void {
+  mountSessions(api)
+  mountTrials(api)
+  mountChanges(api)
+  mountCorrections(api)
+}
+
+/** Tests of an athlete, and how one begins. */
+function mountSessions(api: Api): void {
   api.on('GET /api/athletes/:athleteId/tests', async (call) =>
     ok(await loadSessions(call.em, { athleteId: (await athleteOr404(call)).id })),
   )
@@ -263,7 +271,10 @@ export function mountTests(api: Api): void {
     })
     return created((await loadSessions(call.em, { ids: [body.id] }))[0])
   })
+}
 
+/** What comes in while a test runs. */
+function mountTrials(api: Api): void {
   api.on('POST /api/tests/:sessionId/trials', async (call) => {
     const { session, protocol, athlete } = await sessionOr404(call)
     const body = call.body
@@ -326,7 +337,10 @@ export function mountTests(api: Api): void {
     })
     return created({ id: body.id })
   })
+}
 
+/** Force records, and the set-up of a test put right. */
+function mountChanges(api: Api): void {
   api.on('GET /api/traces/:trialId', async (call) => {
     const found = await call.em.findOneBy(TrialTraceEntity, {
       trialId: String(call.req.params['trialId']),
@@ -372,7 +386,10 @@ export function mountTests(api: Api): void {
     await call.em.update(TestSessionEntity, { id: session.id }, after)
     return created({ id })
   })
+}
 
+/** Trials put right by a new row, struck, or taken out as a file. */
+function mountCorrections(api: Api): void {
   api.on('POST /api/trials/:trialId/corrections', async (call) => {
     // The trial may be corrected already: a repeated send still names the old row.
     const before = await call.em.findOneBy(TrialEntity, { id: String(call.req.params['trialId']) })

@@ -51,34 +51,44 @@ export default function Hall() {
       <For right="coach">
         <Limits key={me.hall.version} hall={me.hall} />
       </For>
-      <Calmly waits={null}>
-        <div className="hall-cols">
-          <div>
-            <For right="coach">
+      <div className="hall-cols">
+        <div>
+          <For right="coach">
+            <Calmly waits={null}>
               <ExerciseTiers />
               <HallWishes />
+            </Calmly>
+            <Calmly waits={null}>
               <Exports />
-            </For>
-            <For right="own">
+            </Calmly>
+          </For>
+          <For right="own">
+            <Calmly waits={null}>
               <Retention today={me.today} />
               <Trail today={me.today} />
-            </For>
-            <For right="coach">
+            </Calmly>
+          </For>
+          <For right="coach">
+            <Calmly waits={null}>
               <SharedTablet />
               <Archive />
-            </For>
-          </div>
-          <div>
-            <For right="coach">
-              <People me={me} />
-            </For>
-            <Calmly waits={null}>
-              <OwnSignIn />
-              <Keys me={me} />
             </Calmly>
-          </div>
+          </For>
         </div>
-      </Calmly>
+        <div>
+          <For right="coach">
+            <Calmly waits={null}>
+              <People me={me} />
+            </Calmly>
+          </For>
+          <Calmly waits={null}>
+            <OwnSignIn />
+          </Calmly>
+          <Calmly waits={null}>
+            <Keys me={me} />
+          </Calmly>
+        </div>
+      </div>
     </main>
   )
 }

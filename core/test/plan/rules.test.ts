@@ -253,13 +253,20 @@ describe('at the limits', () => {
   it('the budget of a week holds to the last set as well', () => {
     // Two sets' stress a set on the rotators, and nothing of the base week.
     const turns = (sets: number) =>
-      rules(
-        week([1, 2, 5, 6].map((d, i) => block(d, 'lever_sup', i === 0 ? sets : 6))),
-      ).includes('tissue_week')
+      rules(week([1, 2, 5, 6].map((d, i) => block(d, 'lever_sup', i === 0 ? sets : 6)))).includes(
+        'tissue_week',
+      )
     const each = exerciseById('lever_sup')!.tissues.rotators!
     const first = TISSUE_BUDGET.rotators.week / each - 18
     expect(first).toBe(Math.floor(first))
     expect([turns(first), turns(first + 1)]).toEqual([false, true])
+  })
+  it('what the sport alone bears is no budget of grip work', () => {
+    const each = { sportLoad: 3, heavyPull: 'before' } as const
+    const hard = frame(Object.fromEntries([0, 1, 2, 3, 4, 5, 6].map((d) => [d, each])))
+    const sport = { ...week([], hard), blocks: [] }
+    expect(rules(sport)).not.toContain('tissue_week')
+    expect(rules(sport)).not.toContain('tissue_day')
   })
   it('a session may be as long as its day, and not a minute longer', () => {
     const blocks = [block(1, 'bar_hold_long', 4), block(1, 'ext_band', 2)]
@@ -297,6 +304,9 @@ describe('at the limits', () => {
     const sunday = [{ tissue: 'wrist' as const, on: '2026-10-04' }]
     expect(before('2026-10-10', [1])).toEqual([])
     expect(before('2026-10-10', [1], sunday)).toEqual(['taper_hard'])
+    // Hard days of a week that is over are nothing this week could still mend.
+    const both = [...sunday, { tissue: 'wrist' as const, on: '2026-10-03' }]
+    expect(before('2026-10-08', [], both)).toEqual([])
   })
   it('a week starts on its Monday', () => {
     expect(weekStartOf('2026-10-08')).toBe('2026-10-05')

@@ -479,6 +479,8 @@ describe('the squad', () => {
         ).values(),
       ].flat()
       expect(squadError(few)(few[0]!)).toBeCloseTo(40 * (tInv(0.975, 4) / 40 / Math.sqrt(3)), 9)
+      // Of a test without a valid trial nothing is known.
+      expect(squadError(few)({ ...few[0]!, n: 0 })).toBeNull()
       // Paths 0, .02, .01 twice: squares about a line 0.03^2 / 6 each, one degree of freedom each.
       const more = [
         ...joined(

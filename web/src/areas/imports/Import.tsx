@@ -9,7 +9,8 @@ import type { JobRun } from '../../base/useJob'
 import { Earlier } from './Earlier'
 import { Columns, Examples } from './Examples'
 import { Problems, Repeats } from './SingleLines'
-import { MapColumns, openQuestions } from './MapColumns'
+import { MapColumns } from './MapColumns'
+import { openQuestions } from './meanings'
 import { count, useImport, type Chosen, type ImportRun } from './useImport'
 import './imports.css'
 
@@ -150,12 +151,7 @@ const Faults = ({ jobs }: { jobs: readonly JobRun<ImportReply>[] }) =>
   })
 
 /** Every line is right: what it is, and what is left out. */
-function Right({
-  run,
-  report,
-  chosen,
-  today,
-}: RunProps & { report: ImportReply }) {
+function Right({ run, report, chosen, today }: RunProps & { report: ImportReply }) {
   const tests = `${report.tests} ${report.tests === 1 ? 'test' : 'tests'}`
   return (
     <div className="imp-report panel">

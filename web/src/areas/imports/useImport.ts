@@ -16,7 +16,7 @@ import { must } from '@mano/core/units/must'
 import { api } from '../../base/api'
 import { keys, NAMES } from '../../base/data'
 import { useJob } from '../../base/useJob'
-import { datesOf } from './MapColumns'
+import { datesOf } from './meanings'
 import { readSheetFile, type Sheet } from './sheet'
 
 /** One result of a file, and several. */

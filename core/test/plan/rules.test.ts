@@ -265,8 +265,10 @@ describe('at the limits', () => {
     const each = { sportLoad: 3, heavyPull: 'before' } as const
     const hard = frame(Object.fromEntries([0, 1, 2, 3, 4, 5, 6].map((d) => [d, each])))
     const sport = { ...week([], hard), blocks: [] }
-    expect(rules(sport)).not.toContain('tissue_week')
-    expect(rules(sport)).not.toContain('tissue_day')
+    const terms = { ...PLAIN_TERMS, settings: { straps: 'a' as const } }
+    const broken = (plan: WeekPlan) => rules(plan, { terms })
+    expect(broken(sport)).not.toContain('tissue_week')
+    expect(broken(week([block(1, 'bar_hold_long', 1)], hard))).toContain('tissue_week')
   })
   it('a session may be as long as its day, and not a minute longer', () => {
     const blocks = [block(1, 'bar_hold_long', 4), block(1, 'ext_band', 2)]

@@ -49,7 +49,7 @@ export interface DaySetup {
   closed?: readonly string[] | undefined
 }
 
-/** An event of a day from what is kept of it: its body has the fields of its kind, by its schema. */
+/** An event of a day as it is kept: by its schema the body has the fields of its kind. */
 export const dayEvent = (id: string, at: number, kind: string, body: object): DayEvent =>
   ({ id, at, kind, ...body }) as DayEvent
 

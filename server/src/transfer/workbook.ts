@@ -53,7 +53,8 @@ const sheetHead = (columns: readonly string[]): string =>
   columns
     .map(
       (c, i) =>
-        `<col min="${i + 1}" max="${i + 1}" width="${Math.max(10, c.length + 3)}" customWidth="1"/>`,
+        `<col min="${i + 1}" max="${i + 1}" ` +
+        `width="${Math.max(10, c.length + 3)}" customWidth="1"/>`,
     )
     .join('') +
   `</cols><sheetData>${row(columns, 1, ' s="1"')}`

@@ -78,9 +78,8 @@ export const stepsNow = (data: FloorData, own: FloorSession, flags?: DayFlagId[]
 export function useSteps(data: FloorData, own: FloorSession): Steps {
   const flags = useFloor((s) => s.flags[sessionKey(data.athlete.id, own.on)])
   const { logs, symptoms, reasons, lighter, cut, order, added } = own
-  const parts = useMemo(
-    () => partsOf(data, own, flags),
-    [data, flags, logs, symptoms, reasons, lighter, cut, order, added], // eslint-disable-line react-hooks/exhaustive-deps
-  )
+  const by = [data, flags, logs, symptoms, reasons, lighter, cut, order, added]
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const parts = useMemo(() => partsOf(data, own, flags), by)
   return standing(data, own, parts)
 }

@@ -15,12 +15,11 @@ import type { WeekProblem } from '../plan/problem'
 import { improveWeek } from '../plan/improve'
 import { handLoad } from '../plan/time'
 import { PLAIN_TERMS, type Block, type WeekPlan } from '../plan/types'
-import { EMPTY_DAY, LOADS, type DayFrame } from '../intake/week'
+import { EMPTY_DAY, type DayFrame } from '../intake/week'
 import { type Place } from '../catalogue/places'
 import { addDays } from '../units/dates'
 import type { Minutes } from '../units/quantity'
 import { must } from '../units/must'
-import { oneOf } from '../units/among'
 
 /** Check commands on weeks: which of two is better, and the week that would be planned. */
 
@@ -116,7 +115,8 @@ export function problemFor(a: GivenAthlete): WeekProblem {
     ...EMPTY_DAY,
     minutes: d.minutes ?? 0,
     place: d.place ?? 'hall',
-    sportLoad: oneOf(LOADS, Math.min(3, Math.max(0, d.sport_load ?? 0))),
+    // A case may lie between two steps.
+    sportLoad: Math.min(3, Math.max(0, d.sport_load ?? 0)) as DayFrame['sportLoad'],
     heavyPull: d.pull ?? 'none',
     competition: d.competition ?? false,
   }))

@@ -43,7 +43,8 @@ export interface Exercise {
 }
 
 /** The quality an exercise trains first; null: a warm-up, or the day's own. */
-export const trainedBy = ({ primary }: Pick<Exercise, 'primary'>): QualityId | null => (primary === 'day' ? null : primary)
+export const trainedBy = ({ primary }: Pick<Exercise, 'primary'>): QualityId | null =>
+  primary === 'day' ? null : primary
 
 /** The shipped library: common practice, no source. Rows are immutable by id and version. */
 export const EXERCISES: readonly Exercise[] = [

@@ -51,8 +51,7 @@ export const EMPTY_WEEK: TrainingWeek = {
   handWorkNote: '',
 }
 
-const cap = (n: number): 0 | 1 | 2 | 3 =>
-  n < 0.5 ? 0 : n < 1.5 ? 1 : n < 2.5 ? 2 : 3
+const cap = (n: number): 0 | 1 | 2 | 3 => (n < 0.5 ? 0 : n < 1.5 ? 1 : n < 2.5 ? 2 : 3)
 
 /**
  * The frame a plan works in, from the usual week: the day's worst hand load (straps take one step

@@ -47,10 +47,10 @@ export interface RatioInterval {
   signedCi: readonly [number, number] | null
 }
 
-/** rho as a signed asymmetry in %, plus = right stronger. */
 /** The ends of an interval, the lower first. */
 export const inOrder = (a: number, b: number): [number, number] => (a <= b ? [a, b] : [b, a])
 
+/** rho as a signed asymmetry in %, plus = right stronger. */
 export const rhoToSignedPct = (rho: number): number =>
   rho <= 1 ? 100 * (1 - rho) : 100 * (1 / rho - 1)
 

@@ -67,10 +67,7 @@ export const PAGES: readonly Page[] = [
     return page('implement', k.id, k.name, k.notes, quality ? [quality] : [])
   }),
   ...EXERCISES.map((e) => {
-    const qualities = [
-      ...[trainedBy(e)].filter((q) => q !== null),
-      ...keysOf(e.secondary),
-    ]
+    const qualities = [...[trainedBy(e)].filter((q) => q !== null), ...keysOf(e.secondary)]
     return page(
       'exercise',
       e.id,

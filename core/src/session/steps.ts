@@ -74,9 +74,7 @@ export function pulseImplement(
     .map((b) => exerciseById(b.exerciseId))
     .find((x) => x && x.level !== 'light')
   const kit = (e && kitFor(e, place, kits)) ?? e?.kit[place][0] ?? []
-  return (
-    kit.filter((k) => isAmong(USED, k)).find((k) => IMPLEMENT_USE[k]?.quality) ?? null
-  )
+  return kit.filter((k) => isAmong(USED, k)).find((k) => IMPLEMENT_USE[k]?.quality) ?? null
 }
 
 export interface StepChanges {

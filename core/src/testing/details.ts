@@ -41,10 +41,7 @@ export function detailsProblem(
   if (protocol.entry === 'single') {
     const rules = SINGLE_RULES[kind] ?? []
     const checks = details['checks']
-    if (
-      !Array.isArray(checks) ||
-      checks.some((c: unknown) => !isAmong(rules, c))
-    )
+    if (!Array.isArray(checks) || checks.some((c: unknown) => !isAmong(rules, c)))
       return 'The checklist is not the one of this implement.'
     if ((checks.length === rules.length) === missed)
       return missed

@@ -349,9 +349,7 @@ class RowReader extends SheetRow {
 
   private unit(protocol: Protocol) {
     const label = this.cell('implement')
-    const fitting = this.context.units.filter((u) =>
-      isAmong(protocol.implements, u.kind),
-    )
+    const fitting = this.context.units.filter((u) => isAmong(protocol.implements, u.kind))
     const named = label
       ? fitting.filter((u) => u.label.toLowerCase() === label.toLowerCase())
       : fitting

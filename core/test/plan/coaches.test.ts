@@ -35,6 +35,14 @@ const isClose = (b: GivenBlock) => ['balance', 'close', 'prepare'].includes(ofBl
 const isExtensor = (b: GivenBlock) =>
   ofBlock(b).primary === 'wrist_ext' || ofBlock(b).primary === 'finger_ext'
 
+it('a day whose load lies between two steps is taken as it is, within none and much', () => {
+  const { athlete } = athletes[0]!
+  const loads = [1.5, 7, -1]
+  const days = athlete.days.map((d, i) => ({ ...d, sport_load: loads[i] ?? 0 }))
+  const { frame } = problemFor({ ...athlete, days })
+  expect(frame.slice(0, 3).map((d) => d.sportLoad)).toEqual([1.5, 3, 0])
+})
+
 describe('which of two weeks is better', () => {
   it('is what coaches say in at least 55 of 58 pairs', () => {
     const cases = pairs.cases as unknown as {

@@ -78,9 +78,7 @@ export function ProfileFields<T extends ProfileBody>({
               { value: 'right', label: 'Right' },
             ]}
             value={f.values.dominantHand ?? ''}
-            onChange={(v) =>
-              f.setFieldValue('dominantHand', v === '' ? null : v)
-            }
+            onChange={(v) => f.setFieldValue('dominantHand', v === '' ? null : v)}
           />
         </div>
       </Still>

@@ -8,6 +8,7 @@ import { readinessOf } from '@mano/core/session/readiness'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { formatClock } from '@mano/core/units/format'
 import { must } from '@mano/core/units/must'
+import type { Percent } from '@mano/core/units/quantity'
 import { useCalm } from '../../base/calm'
 import { Term } from '../../base/Term'
 import { useTests } from '../../base/data'
@@ -158,7 +159,7 @@ const Upper = memo(
 
 function LoadRow({ weeks }: WeeksProps) {
   const most = Math.max(1, ...weeks.map((w) => w.load ?? 0))
-  const grown = (pct: number) =>
+  const grown = (pct: Percent) =>
     `${pct > 0 ? '+' : '\u2212'}${Math.abs(pct).toFixed(0)} % on the week before`
   return (
     <tr className="bars">

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import type { LogBody, PlanView } from '@mano/contract/plan'
+import type { LogBody } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import { NO_TERMS, type Block } from '@mano/core/plan/types'
+import { type Block } from '@mano/core/plan/types'
 import { EMPTY_DAY, type DayFrame } from '@mano/core/intake/week'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
 import { begun, stepKey } from '@mano/core/session/run'
@@ -15,8 +15,8 @@ import { useFloor, type FloorSession } from '../src/areas/floor/store'
 import { stepsNow } from '../src/areas/floor/useSteps'
 import type { FloorData } from '../src/areas/floor/useFloorData'
 import type { Unsent } from '../src/base/outbox'
+import { planView } from './planView'
 
-const WEEK = '2026-10-05'
 const TODAY = WELL.today
 const DAY = 3
 const frame = Array.from({ length: 7 }, (): DayFrame => ({ ...EMPTY_DAY, minutes: 90 }))
@@ -45,29 +45,7 @@ const DONE: Entry = {
 
 /** A session run by touches alone: what it holds, what it sent, and its acts as they stand. */
 function session(blocks: Block[], facts: Partial<SafetyFacts> = {}, more: Partial<FloorData> = {}) {
-  const plan: PlanView = {
-    frame,
-    kit: [],
-    touched: { demands: null, week: null },
-    tiers: [],
-    wishes: [],
-    flatOn: null,
-    versions: [
-      {
-        id: 'v',
-        weekStart: WEEK,
-        frame,
-        blocks,
-        reason: '',
-        terms: NO_TERMS,
-        savedOn: '2026-10-01',
-        savedAt: '',
-        number: 1,
-        by: '',
-        asked: [],
-      },
-    ],
-  }
+  const plan = planView(frame, blocks)
   const data: FloorData = {
     athlete: {
       id: 'a',

@@ -5,7 +5,7 @@ import { EXERCISES, exerciseById } from '@mano/core/catalogue/exercises'
 import { planContext } from '@mano/core/plan/context'
 import { kitsOf } from '@mano/core/match/kit'
 import { validate } from '@mano/core/plan/rules'
-import { NO_TERMS, type Block } from '@mano/core/plan/types'
+import { type Block } from '@mano/core/plan/types'
 import { EMPTY_DAY, type DayFrame } from '@mano/core/intake/week'
 import { judgeBy } from '@mano/core/safety/judge'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
@@ -14,6 +14,7 @@ import { injury, ROWS, today as painToday } from '../../core/test/safety/rows'
 import { WELL } from '../../core/test/safety/well'
 import { niceScale } from '../src/areas/review/scale'
 import { handsFor, todaySession, type Now } from '../src/areas/floor/useToday'
+import { planView } from './planView'
 
 const TODAY = WELL.today
 const WEEK = '2026-10-05'
@@ -40,29 +41,7 @@ function floor(
     reasons: [],
     history: { logs: [], ends: [] },
   }
-  const plan: PlanView = {
-    frame,
-    kit: [],
-    touched: { demands: null, week: null },
-    tiers: [],
-    wishes: [],
-    flatOn: null,
-    versions: [
-      {
-        id: 'v',
-        weekStart: WEEK,
-        frame,
-        blocks,
-        reason: '',
-        terms: NO_TERMS,
-        savedOn: '2026-10-01',
-        savedAt: '',
-        number: 1,
-        by: '',
-        asked,
-      },
-    ],
-  }
+  const plan = planView(frame, blocks, asked)
   return todaySession(athlete, plan, TODAY, now)!
 }
 const gate = (session: ReturnType<typeof floor>, id: string, hand: 'left' | 'right' = 'left') =>

@@ -10,7 +10,7 @@ import { newlyBroken } from '@mano/core/plan/moves'
 import type { PlanContext } from '@mano/core/plan/situation'
 import { type Block } from '@mano/core/plan/types'
 import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
-import type { Hand } from '@mano/core/catalogue/person'
+import { handsOf } from '@mano/core/catalogue/person'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { Icon } from '../../drawn/Icon'
 import { useCalm } from '../../base/calm'
@@ -82,7 +82,7 @@ function List({
   const rows = found
     .slice(0, MOST)
     .map((e) => {
-      const hands: Hand[] = e.hands === 'both' ? ['both'] : ['left', 'right']
+      const hands = handsOf(e)
       const block: Block = {
         id: v7(),
         day,

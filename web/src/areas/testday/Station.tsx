@@ -18,7 +18,7 @@ import { StationGate } from './StationGate'
 import { NextUp, StationHead } from './StationParts'
 import { TryAt } from './TryAt'
 import { turnOf, useStation, type AtStation, type Turn } from './useStation'
-import { HAND_WORD } from './words'
+import { HAND } from '../floor/hand'
 import './testday.css'
 
 const SLAB: Readonly<Record<Hand, string>> = { left: 'L', right: 'R', both: 'LR' }
@@ -96,7 +96,7 @@ function Over({ at }: { at: AtStation }) {
   const { day, station, here, nameOf, net } = at
   const out = here.filter((e) => e.outcome === 'skipped')
   const kept = here.length - out.length
-  const who = out.map((e) => `${nameOf(e.athlete)}, ${HAND_WORD[e.hand].toLowerCase()}`)
+  const who = out.map((e) => `${nameOf(e.athlete)}, ${HAND[e.hand].toLowerCase()}`)
   return (
     <Frame at={at}>
       <div className="f-end">
@@ -126,7 +126,7 @@ function Again({ at: { day, here, nameOf } }: { at: AtStation }) {
       className="f-btn quiet td-again"
       onClick={() => day.say('retry', { athlete, station, hand, loadKg })}
     >
-      One more for {nameOf(athlete)}, {HAND_WORD[hand].toLowerCase()}
+      One more for {nameOf(athlete)}, {HAND[hand].toLowerCase()}
     </UnstyledButton>
   )
 }
@@ -182,7 +182,7 @@ function Leaving({ at, turn }: TurnProps) {
   return (
     <Frame at={at} middle={name} hand={slot.hand}>
       <LeaveOut
-        who={`${name}, ${HAND_WORD[slot.hand].toLowerCase()}, trial ${ordinal}`}
+        who={`${name}, ${HAND[slot.hand].toLowerCase()}, trial ${ordinal}`}
         left={at.slots.filter((s) => s.athlete === slot.athlete).length}
         onBack={() => at.own.setStep('try')}
         onLeave={(reason, all) => leaveOut(at, turn, reason, all)}
@@ -209,7 +209,7 @@ function OnNow({ at, turn }: TurnProps) {
       <p className="f-word" role="status">
         {nameOf(slot.athlete)}
         <small>
-          {HAND_WORD[slot.hand]}, trial {turn.ordinal}
+          {HAND[slot.hand]}, trial {turn.ordinal}
         </small>
       </p>
     ),

@@ -1,7 +1,7 @@
 import type { Slot } from '@mano/core/testday/order'
 import { formatClock, formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../base/units'
-import { HAND_WORD } from './words'
+import { HAND } from '../floor/hand'
 
 export const StationHead = ({
   station,
@@ -38,7 +38,7 @@ export function NextUp({
       {slots.map((s, i) => (
         <p key={i} className={`f-row ${s.hand}`}>
           <b>
-            {nameOf(s.athlete)}, {HAND_WORD[s.hand].toLowerCase()}
+            {nameOf(s.athlete)}, {HAND[s.hand].toLowerCase()}
           </b>
           <span>
             {s.loadKg > 0 ? `${formatWithUnit(s.loadKg, 'kg', units)} ` : ''}

@@ -14,7 +14,7 @@ import { Icon } from '../../drawn/Icon'
 import { earlierKey } from '@mano/contract/testday'
 import { resultsOf } from '@mano/core/testday/results'
 import { useDay, type Day } from './useDay'
-import { HAND_WORD } from './words'
+import { HAND } from '../floor/hand'
 import './testday.css'
 import { must } from '@mano/core/units/must'
 import { handsOf } from '@mano/core/catalogue/person'
@@ -202,7 +202,7 @@ function OneMore({ day, who }: { day: Day; who: string }) {
       }
     >
       {last && station
-        ? `One more, ${HAND_WORD[last.hand].toLowerCase()}, ${station.name}`
+        ? `One more, ${HAND[last.hand].toLowerCase()}, ${station.name}`
         : 'One more trial'}
     </Button>
   )
@@ -271,7 +271,7 @@ function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) 
               <th scope="col">Athlete</th>
               {g.handsOf.map((h) => (
                 <th key={h} scope="col">
-                  {HAND_WORD[h]}
+                  {HAND[h]}
                 </th>
               ))}
               <th scope="col" />
@@ -306,8 +306,8 @@ function Results({ day, nameOf }: { day: Day; nameOf: (id: string) => string }) 
       {groups.flatMap((g) =>
         g.leftOut.map((x, i) => (
           <p key={`${g.protocolId} ${i}`} className="td-lost">
-            <Icon name="warn" /> Nothing recorded: {nameOf(x.athlete)},{' '}
-            {HAND_WORD[x.hand].toLowerCase()}, {protocolById(g.protocolId)?.name}
+            <Icon name="warn" /> Nothing recorded: {nameOf(x.athlete)}, {HAND[x.hand].toLowerCase()}
+            , {protocolById(g.protocolId)?.name}
             {x.reason && `: ${x.reason}`}.
           </p>
         )),

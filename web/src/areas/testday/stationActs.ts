@@ -6,7 +6,7 @@ import { oddWords } from '@mano/core/testing/odd'
 import type { UnitChoice } from '@mano/core/units/format'
 import { oddIn, recordTry, type Taken } from './recordTry'
 import type { AtStation, Turn } from './useStation'
-import { HAND_WORD } from './words'
+import { HAND } from '../floor/hand'
 
 const OTHER: Readonly<Record<Hand, Hand>> = { left: 'right', right: 'left', both: 'both' }
 
@@ -35,7 +35,7 @@ export function leaveOut(
   )
   const which = all
     ? `all ${gone.length} trials here`
-    : `${HAND_WORD[slot.hand].toLowerCase()}, trial ${ordinal}`
+    : `${HAND[slot.hand].toLowerCase()}, trial ${ordinal}`
   const typed = own.text.trim()
   own.setLeft({
     ids,

@@ -4,7 +4,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { dropDatabase, ensureDatabase } from '../src/db/bootstrap'
 import { ENTITIES } from '../src/db/entities'
 import { migrate } from '../src/db/source'
-import { addAthlete, hall, PASSWORDS, rig, tested, type Rig, type Staff } from './hall'
+import { addAthlete, hall, rig, tested, type Rig, type Staff } from './hall'
+import { PASSWORDS } from './passwords'
 
 let r: Rig
 let own: Staff

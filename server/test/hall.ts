@@ -11,11 +11,11 @@ import type { ImportReply, TrialBody } from '@mano/contract/tests'
 import { createHall } from '../src/accounts/accounts'
 import { buildApp } from '../src/app'
 import { dropDatabase, ensureDatabase, type DatabaseUrls } from '../src/db/bootstrap'
-import { migrate, openApp } from '../src/db/source'
+import { openApp } from '../src/db/source'
 import { startRunner } from '../src/jobs/runner'
 import type { Rack } from '../src/devices/rack'
+import { PASSWORDS } from './passwords'
 
-export const PASSWORDS = { owner: 'test-owner', app: 'test-app' }
 export const NOW = '2026-11-25T10:00:00.000Z'
 export const TODAY = '2026-11-25'
 export const PASSWORD = 'long enough to pass'
@@ -40,8 +40,7 @@ export interface Rig {
 export async function rig(rack?: Rack, named?: string): Promise<Rig> {
   const admin = process.env['MANO_PG_ADMIN_URL']!
   const database = named ?? `t_${randomBytes(6).toString('hex')}`
-  const urls = await ensureDatabase(admin, database, PASSWORDS)
-  await migrate(urls.owner)
+  const urls = await ensureDatabase(admin, database, PASSWORDS, process.env['MANO_TEST_TEMPLATE'])
   const app = await openApp(urls.app)
   const pool = new Pool({ connectionString: urls.app, max: 2 })
   const now = { at: NOW }

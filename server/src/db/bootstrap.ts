@@ -29,11 +29,15 @@ async function asAdmin<T>(adminUrl: string, work: (c: Client) => Promise<T>): Pr
   }
 }
 
-/** Makes roles and the named database where missing, and sets the roles' passwords. */
+/**
+ * Makes roles and the named database where missing, and sets the roles' passwords. `like`: a
+ * database nobody is connected to, of which a new one is a copy.
+ */
 export async function ensureDatabase(
   adminUrl: string,
   database: string,
   passwords: { owner: string; app: string },
+  like = 'template1',
 ): Promise<DatabaseUrls> {
   await asAdmin(adminUrl, async (c) => {
     await c.query('SELECT pg_advisory_lock(7001)')
@@ -48,7 +52,9 @@ export async function ensureDatabase(
     }
     const { rowCount } = await c.query('SELECT 1 FROM pg_database WHERE datname = $1', [database])
     if (!rowCount) {
-      await c.query(`CREATE DATABASE ${quote(database)} OWNER ${OWNER_ROLE}`)
+      await c.query(
+        `CREATE DATABASE ${quote(database)} TEMPLATE ${quote(like)} OWNER ${OWNER_ROLE}`,
+      )
       await c.query(`REVOKE ALL ON DATABASE ${quote(database)} FROM PUBLIC`)
       await c.query(`GRANT CONNECT ON DATABASE ${quote(database)} TO ${APP_ROLE}`)
     }

@@ -2,7 +2,7 @@
 #   podman build -t mano .
 #   podman run --network host -v mano-data:/srv/mano/data mano serve
 #   podman run --network host mano demo
-# With --build-arg TESTS=chromium also: podman run mano test
+# With --build-arg TESTS=chromium-headless-shell also: podman run mano test
 # Mano listens on the machine itself (127.0.0.1): --network host makes that the machine's own.
 FROM docker.io/library/debian:trixie-slim
 ARG TESTS=

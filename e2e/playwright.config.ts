@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs'
 import { defineConfig } from '@playwright/test'
 
 export const ARGS = [
@@ -10,7 +11,11 @@ export const ARGS = [
   '--disable-sync',
 ]
 
-export const CHROMIUM = process.env['MANO_CHROMIUM'] ?? '/usr/bin/chromium'
+/** Debian's Chromium: the one without windows, where it is there. */
+export const CHROMIUM =
+  process.env['MANO_CHROMIUM'] ??
+  ['/usr/bin/chromium-headless-shell'].find(existsSync) ??
+  '/usr/bin/chromium'
 /** How every context is, where a test does not ask for another. */
 export const USED = {
   viewport: { width: 1280, height: 800 },

@@ -79,12 +79,14 @@ function postgres() {
 }
 
 const chromium = () =>
-  existsSync(process.env.MANO_CHROMIUM ?? '/usr/bin/chromium')
+  [process.env.MANO_CHROMIUM, '/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].some(
+    (at) => at && existsSync(at),
+  )
     ? fine('Chromium', 'there, for tests and pictures')
     : look(
         'Chromium',
         'not there: only ./mano test, prove and shots need it',
-        'apt-get install chromium',
+        'apt-get install chromium-headless-shell',
       )
 
 function packages() {

@@ -1,6 +1,4 @@
-import type { Linter } from 'eslint'
-
 export const LADDERS: Readonly<Record<string, readonly (readonly string[])[]>>
-export const arrows: Linter.Config[]
+export function refusedImport(file: string, name: string): string | null
 export function importsOf(folder: string): Map<string, string[]>
 export function circles(imports: ReadonlyMap<string, readonly string[]>): string[][]

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
+import { lintPlanted } from './planted'
 
 const root = new URL('../../', import.meta.url).pathname
 // Beside the sources it is like: what is outside the project has no types.
@@ -43,3 +44,28 @@ describe('lint by types', () => {
     expect(named(code)).toEqual([])
   })
 }, 30_000)
+
+describe('lint of what comes in from outside', () => {
+  it('names chance anywhere, and in core the clock and the page, but not what a day is made of', () =>
+    expect(
+      Object.values(
+        lintPlanted({
+          'server/src/http/a.ts': 'export const a = Math.random()',
+          'server/src/http/b.ts': 'export const b = [Date.now(), new Date()]',
+          'core/src/measure/c.ts': 'export const c = [Date.now(), new Date()]',
+          'core/src/measure/d.ts': 'export const d = document.title',
+          'core/src/measure/e.ts': "export const e = new Date('2026-10-08')",
+        }),
+      ).map((said) => said.length),
+    ).toEqual([1, 0, 2, 1, 0]))
+
+  it('names a mark that says something is there, but in the loops that are named', () =>
+    expect(
+      Object.values(
+        lintPlanted({
+          'web/src/base/a.ts': 'export const a = (l: number[]): number => l[0]!',
+          'core/src/testday/order.ts': 'export const b = (l: number[]): number => l[0]!',
+        }),
+      ).map((said) => said.length),
+    ).toEqual([1, 0]))
+})

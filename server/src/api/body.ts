@@ -13,7 +13,7 @@ const MOST_VALUES = 200_000
 const INHERITED = new Set(Object.getOwnPropertyNames(Object.prototype))
 
 /** What PostgreSQL keeps no text of, and what no text is: NUL, and halves of a pair. */
-// eslint-disable-next-line no-control-regex -- it is what is looked for
+// oxlint-disable-next-line no-control-regex -- it is what is looked for
 const NO_TEXT = /\u0000|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/
 
 /** True for a text that can be kept and sent again as it is. */

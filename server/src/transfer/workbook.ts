@@ -11,7 +11,7 @@ const CELL_MOST = 32_767
 
 const NS = 'http://schemas.openxmlformats.org'
 const HEAD = '<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n'
-// eslint-disable-next-line no-control-regex -- XML 1.0 has none of these
+// oxlint-disable-next-line no-control-regex -- XML 1.0 has none of these
 const NO_XML = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g
 const escaped = (text: string): string =>
   text

@@ -54,7 +54,7 @@ export default function CommandHits({
     if (!names || !waiting.current) return
     waiting.current = false
     go(0)
-  }, [names]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [names]) // oxlint-disable-line react/exhaustive-deps
   return (
     <>
       <ul id="command-hits" role="listbox" aria-label="What it finds" ref={list}>

@@ -53,7 +53,7 @@ export function useListing<R>(rows: readonly R[], { by, says, what, text }: Colu
           return sort.down && x !== null && y !== null ? -d : d
         })
       : own
-  }, [rows, sought, sort]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [rows, sought, sort]) // oxlint-disable-line react/exhaustive-deps
   const pages = Math.max(1, Math.ceil(found.length / PAGE))
   const at = Math.min(page, pages - 1)
   const press = (column: string) => {

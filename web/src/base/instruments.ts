@@ -99,6 +99,6 @@ export function useLink(
     setInstrument(i)
     return i.open({ lines: (l) => listener.current(l), state: setState })
     // A new read of the list is the same instrument.
-  }, [id]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [id]) // oxlint-disable-line react/exhaustive-deps
   return { state, instrument }
 }

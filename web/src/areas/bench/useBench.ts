@@ -48,7 +48,7 @@ export function useBench(def: CalculatorDef) {
       choice: (id) => String(read.get(id)),
     }
     return def.compute(values, context)
-  }, [def, context, fields.map((f) => f.text).join('|')]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [def, context, fields.map((f) => f.text).join('|')]) // oxlint-disable-line react/exhaustive-deps
   return {
     fields,
     outcome,

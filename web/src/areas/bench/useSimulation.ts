@@ -51,7 +51,7 @@ export function useSimulation(
       own.postMessage({ key, text, rates, draws: DRAWS } satisfies SimulatorTask)
     }, 60)
     return () => clearTimeout(wait)
-  }, [key]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [key]) // oxlint-disable-line react/exhaustive-deps
   const end = () => {
     worker.current?.terminate()
     worker.current = null

@@ -35,12 +35,12 @@ export function useClock(
     if (own.phase === 'work' && was === 'count') cue('go', true)
     if (own.phase === 'confirm' || (own.phase === 'rest' && was === 'work')) cue('rest')
     if (own.phase === 'ready' && was === 'rest') cue('ready', true)
-  }, [own.phase]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [own.phase]) // oxlint-disable-line react/exhaustive-deps
   const pace = step ? paceOf(step.exerciseId) : null
   const beat = own.phase === 'work' && pace ? readPace(pace, elapsedS(own, now)) : null
   const beatKey = beat ? `${beat.round} ${beat.word}` : ''
   useEffect(() => {
     if (drives && beat && beatKey !== '') cue(beat.word, beat.on)
-  }, [beatKey]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [beatKey]) // oxlint-disable-line react/exhaustive-deps
   return { now, beat }
 }

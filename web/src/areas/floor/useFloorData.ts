@@ -59,7 +59,7 @@ export function useFloorData(athleteId: string): { data: FloorData | null; error
   const stamp = there ? queries.map((q) => q.dataUpdatedAt).join() : ''
   useEffect(() => {
     if (data) void keep('state', `pack ${athleteId}`, data).catch(() => undefined)
-  }, [stamp, athleteId]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [stamp, athleteId]) // oxlint-disable-line react/exhaustive-deps
   useEffect(() => {
     if (failing)
       void read<FloorData>('state', `pack ${athleteId}`).then(

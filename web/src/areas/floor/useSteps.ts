@@ -79,7 +79,7 @@ export function useSteps(data: FloorData, own: FloorSession): Steps {
   const flags = useFloor((s) => s.flags[sessionKey(data.athlete.id, own.on)])
   const { logs, symptoms, reasons, lighter, cut, order, added } = own
   const by = [data, flags, logs, symptoms, reasons, lighter, cut, order, added]
-  // eslint-disable-next-line react-hooks/exhaustive-deps
+  // oxlint-disable-next-line react/exhaustive-deps
   const parts = useMemo(() => partsOf(data, own, flags), by)
   return standing(data, own, parts)
 }

@@ -168,10 +168,10 @@ function Profile({ onDirty }: { onDirty: (dirty: boolean) => void }) {
     setFrom({ profile: profileOf(athlete), version: athlete.version })
     form.setValues(profileOf(athlete))
     form.resetDirty(profileOf(athlete))
-  }, [athlete.version, dirty]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [athlete.version, dirty]) // oxlint-disable-line react/exhaustive-deps
   useEffect(() => {
     if (change.error instanceof ApiProblem) form.setErrors(change.error.fieldErrors())
-  }, [change.error]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [change.error]) // oxlint-disable-line react/exhaustive-deps
   const save = (body: ProfileBody) =>
     change.save(body, (saved) => {
       form.setValues(saved)

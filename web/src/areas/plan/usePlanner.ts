@@ -126,6 +126,6 @@ export function useAnswer<K extends PlannerReply['kind']>(
     own.addEventListener('message', heard)
     own.postMessage({ ...task, key })
     return () => own.removeEventListener('message', heard)
-  }, [key, task === null]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [key, task === null]) // oxlint-disable-line react/exhaustive-deps
   return answer?.key === key ? answer.reply : undefined
 }

@@ -64,7 +64,7 @@ export function useMoveAsked(w: OnBoard): void {
       `${DAY_NAMES[from]}'s session stands on ${DAY_NAMES[to]} now. Look at what it ` +
         'breaks, then save the week.',
     )
-  }, [asked]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [asked]) // oxlint-disable-line react/exhaustive-deps
 }
 
 /** A draft, shown at once and improved behind it. */

@@ -176,7 +176,7 @@ function More({ left, busy, more }: { left: number; busy: boolean; more: () => v
   const seen = entry?.isIntersecting ?? false
   useEffect(() => {
     if (seen && !busy) more()
-  }, [seen, busy]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [seen, busy]) // oxlint-disable-line react/exhaustive-deps
   return (
     <p className="more-rows" ref={ref}>
       <Button variant="default" loading={busy} onClick={more}>

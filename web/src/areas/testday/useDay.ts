@@ -46,7 +46,7 @@ export function useWished(setup: DaySetup | null, events: readonly DayEvent[]): 
     own.addEventListener('message', heard)
     own.postMessage({ key, setup, events })
     return () => own.removeEventListener('message', heard)
-  }, [key]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [key]) // oxlint-disable-line react/exhaustive-deps
   return reply?.key === key ? reply : null
 }
 

@@ -178,7 +178,7 @@ function GivesUp({ run }: { run: LiveRun }) {
     }
     window.addEventListener('keydown', esc)
     return () => window.removeEventListener('keydown', esc)
-  }, []) // eslint-disable-line react-hooks/exhaustive-deps
+  }, []) // oxlint-disable-line react/exhaustive-deps
   if (!asking || !(on || pace.current !== null)) return null
   return (
     <span className="row" role="alertdialog" aria-label="Give this trial up?">

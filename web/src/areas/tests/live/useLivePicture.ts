@@ -66,7 +66,7 @@ export function useLivePicture(run: LiveRun, task: LiveTask) {
       requestAnimationFrame(curve)
     }, DRAW_MS)
     return () => clearInterval(timer)
-  }, [units.mass, task.use, task.holdS]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [units.mass, task.use, task.holdS]) // oxlint-disable-line react/exhaustive-deps
   return { canvas, peak, force, time, bar }
 }
 export type LivePicture = ReturnType<typeof useLivePicture>

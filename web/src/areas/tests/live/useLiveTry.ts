@@ -83,7 +83,7 @@ export function useLiveTry(
     if (state !== 'lost' || !on) return
     const timer = setTimeout(() => finish(now().heldS), GIVE_UP_MS)
     return () => clearTimeout(timer)
-  }, [state, on]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [state, on]) // oxlint-disable-line react/exhaustive-deps
 
   const press = () => {
     const t = now()

@@ -57,7 +57,7 @@ export function usePastCurves(session: SessionView, hand: Hand, on: boolean): Cu
           },
         ]
       }),
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
     [here],
   )
 }

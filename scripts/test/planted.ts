@@ -1,0 +1,39 @@
+import { spawnSync } from 'node:child_process'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+
+const ROOT = new URL('../../', import.meta.url).pathname
+
+interface Found {
+  message: string
+  filename: string
+}
+
+/**
+ * What lint says of files that are not there: each is planted in a folder of its own that is like
+ * the project. Messages by the name of the file.
+ */
+export function lintPlanted(files: Record<string, string>): Record<string, string[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'mano-lint-'))
+  try {
+    const config = JSON.parse(readFileSync(join(ROOT, '.oxlintrc.json'), 'utf8')) as object
+    const plugins = { jsPlugins: [join(ROOT, 'scripts/lint.mjs')] }
+    const all = { ...files, '.oxlintrc.json': JSON.stringify({ ...config, ...plugins }) }
+    for (const [name, text] of Object.entries(all)) {
+      mkdirSync(dirname(join(folder, name)), { recursive: true })
+      writeFileSync(join(folder, name), text)
+    }
+    const bin = join(ROOT, 'node_modules/.bin/oxlint')
+    const { stdout } = spawnSync(bin, ['-f', 'json', '.'], { cwd: folder, encoding: 'utf8' })
+    const { diagnostics } = JSON.parse(stdout) as { diagnostics: Found[] }
+    return Object.fromEntries(
+      Object.keys(files).map((name) => [
+        name,
+        diagnostics.filter((d) => d.filename === name).map((d) => d.message),
+      ]),
+    )
+  } finally {
+    rmSync(folder, { recursive: true })
+  }
+}

@@ -1,7 +1,10 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 import { appRole, fence, ROW } from './shared'
 
-/** Tables of one hall: each carries hall_id, is fenced by row-level security, and says what the app may do. */
+/**
+ * Tables of one hall: each carries hall_id, is fenced by row-level security, and says what the app
+ * may do.
+ */
 const HALL_TABLES: Record<string, 'append' | 'edit'> = {
   account: 'edit',
   athlete: 'edit',
@@ -81,7 +84,8 @@ export class Ground1764000000001 implements MigrationInterface {
         supersedes_id uuid,
         FOREIGN KEY (hall_id, supersedes_id) REFERENCES injury (hall_id, id)
       );
-      CREATE UNIQUE INDEX injury_superseded_once ON injury (supersedes_id) WHERE supersedes_id IS NOT NULL;
+      CREATE UNIQUE INDEX injury_superseded_once ON injury (supersedes_id)
+        WHERE supersedes_id IS NOT NULL;
 
       CREATE TABLE implement_unit (${ROW},
         kind text NOT NULL,
@@ -115,7 +119,8 @@ export class Ground1764000000001 implements MigrationInterface {
         protocol_params jsonb NOT NULL,
         unit_id uuid NOT NULL,
         measurement_id uuid NOT NULL,
-        FOREIGN KEY (hall_id, unit_id, measurement_id) REFERENCES implement_measurement (hall_id, unit_id, id),
+        FOREIGN KEY (hall_id, unit_id, measurement_id)
+          REFERENCES implement_measurement (hall_id, unit_id, id),
         variant jsonb NOT NULL,
         performed_at timestamptz NOT NULL,
         performed_on date NOT NULL,
@@ -144,7 +149,8 @@ export class Ground1764000000001 implements MigrationInterface {
         reason text NOT NULL DEFAULT '',
         CHECK (supersedes_id IS NULL OR length(trim(reason)) > 0)
       );
-      CREATE UNIQUE INDEX trial_once ON trial (session_id, hand, ordinal) WHERE supersedes_id IS NULL;
+      CREATE UNIQUE INDEX trial_once ON trial (session_id, hand, ordinal)
+        WHERE supersedes_id IS NULL;
       CREATE TABLE trial_mark (${ROW},
         trial_id uuid NOT NULL,
         FOREIGN KEY (hall_id, trial_id) REFERENCES trial (hall_id, id),
@@ -178,32 +184,42 @@ export class Ground1764000000001 implements MigrationInterface {
       CREATE FUNCTION superseding_mark() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN
         IF NEW.supersedes_id IS NOT NULL AND NOT EXISTS (
-          SELECT 1 FROM trial t WHERE t.id = NEW.supersedes_id AND t.hand = NEW.hand AND t.ordinal = NEW.ordinal
-        ) THEN RAISE EXCEPTION 'a correction keeps the hand and the number of its trial' USING ERRCODE = 'check_violation';
+          SELECT 1 FROM trial t WHERE t.id = NEW.supersedes_id AND t.hand = NEW.hand
+            AND t.ordinal = NEW.ordinal
+        ) THEN RAISE EXCEPTION 'a correction keeps the hand and the number of its trial'
+          USING ERRCODE = 'check_violation';
         END IF;
         RETURN NEW;
       END $$;
-      CREATE TRIGGER trial_supersedes BEFORE INSERT ON trial FOR EACH ROW EXECUTE FUNCTION superseding_mark();
+      CREATE TRIGGER trial_supersedes BEFORE INSERT ON trial FOR EACH ROW
+        EXECUTE FUNCTION superseding_mark();
 
       CREATE VIEW current_test_session WITH (security_invoker = true) AS
         SELECT s.* FROM test_session s
         WHERE NOT EXISTS (SELECT 1 FROM test_import_undo u WHERE u.import_id = s.import_id);
       CREATE VIEW current_trial WITH (security_invoker = true) AS
-        SELECT t.*, coalesce(m.struck, false) AS struck, CASE WHEN m.struck THEN m.reason ELSE '' END AS strike_reason
+        SELECT t.*, coalesce(m.struck, false) AS struck, CASE WHEN m.struck THEN m.reason ELSE ''
+          END AS strike_reason
         FROM trial t
         JOIN current_test_session s ON s.id = t.session_id
-        LEFT JOIN LATERAL (SELECT struck, reason FROM trial_mark m WHERE m.trial_id = t.id ORDER BY seq DESC LIMIT 1) m ON true
+        LEFT JOIN LATERAL (SELECT struck, reason FROM trial_mark m WHERE m.trial_id = t.id
+          ORDER BY seq DESC LIMIT 1) m ON true
         WHERE NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id);
       CREATE VIEW current_injury WITH (security_invoker = true) AS
-        SELECT i.* FROM injury i WHERE NOT EXISTS (SELECT 1 FROM injury n WHERE n.supersedes_id = i.id);
+        SELECT i.* FROM injury i WHERE NOT EXISTS (SELECT 1 FROM injury n
+          WHERE n.supersedes_id = i.id);
       CREATE VIEW current_body_measurement WITH (security_invoker = true) AS
-        SELECT b.* FROM body_measurement b WHERE NOT EXISTS (SELECT 1 FROM body_measurement n WHERE n.supersedes_id = b.id);
+        SELECT b.* FROM body_measurement b WHERE NOT EXISTS (SELECT 1 FROM body_measurement n
+          WHERE n.supersedes_id = b.id);
 
-      CREATE FUNCTION installation_is_empty() RETURNS boolean LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public
+      CREATE FUNCTION installation_is_empty() RETURNS boolean LANGUAGE sql STABLE SECURITY DEFINER
+        SET search_path = public
         AS 'SELECT NOT EXISTS (SELECT 1 FROM hall)';
       CREATE FUNCTION account_for_login(asked text)
-        RETURNS TABLE (id uuid, hall_id uuid, password_hash text) LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public
-        AS 'SELECT a.id, a.hall_id, a.password_hash FROM account a WHERE a.login = lower(trim(asked))';
+        RETURNS TABLE (id uuid, hall_id uuid, password_hash text)
+          LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public
+        AS 'SELECT a.id, a.hall_id, a.password_hash FROM account a
+          WHERE a.login = lower(trim(asked))';
       REVOKE ALL ON FUNCTION installation_is_empty(), account_for_login(text) FROM PUBLIC;
     `)
     await q.query(`
@@ -211,11 +227,14 @@ export class Ground1764000000001 implements MigrationInterface {
       GRANT EXECUTE ON FUNCTION installation_is_empty(), account_for_login(text) TO ${app};
       GRANT SELECT, INSERT, UPDATE, DELETE ON session TO ${app};
       GRANT SELECT, INSERT, UPDATE ON hall TO ${app};
-      GRANT SELECT ON current_test_session, current_trial, current_injury, current_body_measurement TO ${app};
+      GRANT SELECT ON current_test_session, current_trial, current_injury, current_body_measurement
+        TO ${app};
       ALTER TABLE hall ENABLE ROW LEVEL SECURITY;
-      CREATE POLICY own_hall ON hall USING (id = nullif(current_setting('mano.hall', true), '')::uuid);
+      CREATE POLICY own_hall ON hall USING (id = nullif(current_setting('mano.hall', true),
+        '')::uuid);
     `)
-    for (const [table, use] of Object.entries(HALL_TABLES)) await fence(q, table, `SELECT, INSERT${use === 'edit' ? ', UPDATE' : ''}`)
+    for (const [table, use] of Object.entries(HALL_TABLES))
+      await fence(q, table, `SELECT, INSERT${use === 'edit' ? ', UPDATE' : ''}`)
   }
 
   async down(): Promise<void> {

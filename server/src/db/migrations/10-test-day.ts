@@ -16,11 +16,13 @@ export class TestDay1764900000010 implements MigrationInterface {
         day_id uuid NOT NULL,
         FOREIGN KEY (hall_id, day_id) REFERENCES test_day (hall_id, id),
         at double precision NOT NULL CHECK (at BETWEEN 0 AND 86400),
-        kind text NOT NULL CHECK (kind IN ('start', 'done', 'late', 'out', 'lost', 'back', 'retry', 'break', 'reorder')),
+        kind text NOT NULL CHECK (kind IN ('start', 'done', 'late', 'out', 'lost', 'back', 'retry',
+          'break', 'reorder')),
         body jsonb NOT NULL CHECK (jsonb_typeof(body) = 'object')
       );
       CREATE INDEX test_day_event_of ON test_day_event (hall_id, day_id);
-      CREATE UNIQUE INDEX test_day_starts_once ON test_day_event (hall_id, day_id) WHERE kind = 'start';
+      CREATE UNIQUE INDEX test_day_starts_once ON test_day_event (hall_id, day_id)
+        WHERE kind = 'start';
     `)
     await fence(q, 'test_day', 'SELECT, INSERT')
     await fence(q, 'test_day_event', 'SELECT, INSERT')

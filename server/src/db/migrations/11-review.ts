@@ -1,7 +1,8 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 import { appendOnly, appRole, ROW } from './shared'
 
-const athlete = `athlete_id uuid NOT NULL, FOREIGN KEY (hall_id, athlete_id) REFERENCES athlete (hall_id, id)`
+const athlete = `athlete_id uuid NOT NULL, FOREIGN KEY (hall_id, athlete_id)
+  REFERENCES athlete (hall_id, id)`
 
 /** What a block ended in, goals of a series, and how a coach's own sheet is read. */
 export class Review1765000000011 implements MigrationInterface {
@@ -9,13 +10,17 @@ export class Review1765000000011 implements MigrationInterface {
 
   async up(q: QueryRunner): Promise<void> {
     await q.query(`
-      -- The latest mark by an anti-join, so that thousands of tries are read at once and not each by itself.
+      -- The latest mark by an anti-join, so that thousands of tries are read at once and not each
+      -- by itself.
       DROP VIEW current_trial;
       CREATE VIEW current_trial WITH (security_invoker = true) AS
-        SELECT t.*, coalesce(m.struck, false) AS struck, CASE WHEN m.struck THEN m.reason ELSE '' END AS strike_reason
+        SELECT t.*, coalesce(m.struck, false) AS struck, CASE WHEN m.struck THEN m.reason ELSE ''
+          END AS strike_reason
         FROM trial t
         JOIN current_test_session s ON s.id = t.session_id
-        LEFT JOIN (SELECT k.trial_id, k.struck, k.reason FROM trial_mark k WHERE NOT EXISTS (SELECT 1 FROM trial_mark l WHERE l.trial_id = k.trial_id AND l.seq > k.seq)) m ON m.trial_id = t.id
+        LEFT JOIN (SELECT k.trial_id, k.struck, k.reason FROM trial_mark k
+          WHERE NOT EXISTS (SELECT 1 FROM trial_mark l WHERE l.trial_id = k.trial_id
+            AND l.seq > k.seq)) m ON m.trial_id = t.id
         WHERE NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id);
       GRANT SELECT ON current_trial TO ${await appRole(q)};
       CREATE TABLE conclusion (${ROW}, ${athlete},
@@ -32,7 +37,8 @@ export class Review1765000000011 implements MigrationInterface {
         entered_value double precision,
         entered_unit text,
         seq bigint GENERATED ALWAYS AS IDENTITY,
-        CHECK ((value IS NULL) = (entered_value IS NULL) AND (value IS NULL) = (entered_unit IS NULL))
+        CHECK ((value IS NULL) = (entered_value IS NULL)
+          AND (value IS NULL) = (entered_unit IS NULL))
       );
       CREATE INDEX goal_of_athlete ON goal (hall_id, athlete_id, seq);
       CREATE TABLE import_mapping (${ROW},
@@ -44,8 +50,14 @@ export class Review1765000000011 implements MigrationInterface {
     `)
     await appendOnly(q, ['conclusion', 'goal', 'import_mapping'], [])
     // The fence asks for the hall once a statement, not once a row.
-    const fenced = (await q.query(`SELECT tablename FROM pg_policies WHERE policyname = 'own_hall'`)) as { tablename: string }[]
-    for (const { tablename } of fenced) await q.query(`ALTER POLICY own_hall ON ${tablename} USING (${tablename === 'hall' ? 'id' : 'hall_id'} = (SELECT nullif(current_setting('mano.hall', true), '')::uuid))`)
+    const fenced = (await q.query(
+      `SELECT tablename FROM pg_policies WHERE policyname = 'own_hall'`,
+    )) as { tablename: string }[]
+    for (const { tablename } of fenced)
+      await q.query(
+        `ALTER POLICY own_hall ON ${tablename} USING (${tablename === 'hall' ? 'id' : 'hall_id'} =
+          (SELECT nullif(current_setting('mano.hall', true), '')::uuid))`,
+      )
   }
 
   // The view stays: it says the same.

@@ -18,7 +18,8 @@ export class Standards1766700000016 implements MigrationInterface {
 
   async down(q: QueryRunner): Promise<void> {
     await q.query(
-      'ALTER TABLE standard DROP COLUMN for_variant, DROP COLUMN for_sex, DROP COLUMN age_from, DROP COLUMN age_to',
+      `ALTER TABLE standard DROP COLUMN for_variant, DROP COLUMN for_sex, DROP COLUMN age_from,
+        DROP COLUMN age_to`,
     )
   }
 }

@@ -1,7 +1,10 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 import { fence, ROW } from './shared'
 
-/** What a hall adds to the reference: a note to a page, a copy of one, or a page of its own; a newer row takes the place of an older one. */
+/**
+ * What a hall adds to the reference: a note to a page, a copy of one, or a page of its own; a newer
+ * row takes the place of an older one.
+ */
 export class Reference1766800000017 implements MigrationInterface {
   name = 'Reference1766800000017'
 
@@ -18,7 +21,8 @@ export class Reference1766800000017 implements MigrationInterface {
     `)
     await fence(q, 'reference_note', 'SELECT, INSERT')
     await q.query(
-      `ALTER POLICY own_hall ON reference_note USING (hall_id = (SELECT nullif(current_setting('mano.hall', true), '')::uuid))`,
+      `ALTER POLICY own_hall ON reference_note USING (hall_id = (SELECT
+        nullif(current_setting('mano.hall', true), '')::uuid))`,
     )
   }
 

@@ -6,7 +6,8 @@ export class Plan1764100000002 implements MigrationInterface {
   name = 'Plan1764100000002'
 
   async up(q: QueryRunner): Promise<void> {
-    const athlete = 'athlete_id uuid NOT NULL, FOREIGN KEY (hall_id, athlete_id) REFERENCES athlete (hall_id, id)'
+    const athlete = `athlete_id uuid NOT NULL, FOREIGN KEY (hall_id, athlete_id)
+      REFERENCES athlete (hall_id, id)`
     await q.query(`
       CREATE TABLE standard (${ROW},
         protocol_id text NOT NULL,
@@ -49,13 +50,15 @@ export class Plan1764100000002 implements MigrationInterface {
       );
       CREATE INDEX set_log_of_day ON set_log (hall_id, athlete_id, done_on);
       CREATE VIEW current_set_log WITH (security_invoker = true) AS
-        SELECT l.* FROM set_log l WHERE NOT EXISTS (SELECT 1 FROM set_log n WHERE n.supersedes_id = l.id);
+        SELECT l.* FROM set_log l WHERE NOT EXISTS (SELECT 1 FROM set_log n
+          WHERE n.supersedes_id = l.id);
     `)
     await q.query(`ALTER TABLE athlete ADD COLUMN health_flags jsonb NOT NULL DEFAULT '[]'`)
     await appendOnly(q, ['standard', 'week_frame', 'plan_version', 'set_log'], ['current_set_log'])
   }
 
   async down(q: QueryRunner): Promise<void> {
-    await q.query('DROP VIEW current_set_log; DROP TABLE set_log, plan_version, week_frame, standard; ALTER TABLE athlete DROP COLUMN health_flags')
+    await q.query(`DROP VIEW current_set_log; DROP TABLE set_log, plan_version, week_frame,
+      standard; ALTER TABLE athlete DROP COLUMN health_flags`)
   }
 }

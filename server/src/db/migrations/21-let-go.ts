@@ -8,10 +8,12 @@ export class LetGo1767200000021 implements MigrationInterface {
     await q.query(`
       CREATE FUNCTION session_end_marks() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN
-        INSERT INTO athlete_mark (hall_id, athlete_id) SELECT DISTINCT hall_id, athlete_id FROM fresh;
+        INSERT INTO athlete_mark (hall_id, athlete_id) SELECT DISTINCT hall_id, athlete_id
+          FROM fresh;
         RETURN NULL;
       END $$;
-      CREATE TRIGGER session_end_marks_insert AFTER INSERT ON session_end REFERENCING NEW TABLE AS fresh FOR EACH STATEMENT EXECUTE FUNCTION session_end_marks();
+      CREATE TRIGGER session_end_marks_insert AFTER INSERT ON session_end REFERENCING NEW TABLE
+        AS fresh FOR EACH STATEMENT EXECUTE FUNCTION session_end_marks();
     `)
   }
 

@@ -18,7 +18,8 @@ export class Entry1767500000024 implements MigrationInterface {
         CHECK ((account_id IS NULL) <> (role IS NULL))
       );
       -- Who comes with a token is in no hall yet: this finds the hall, and nothing else.
-      CREATE FUNCTION hall_of_entry(hash text) RETURNS uuid LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS
+      CREATE FUNCTION hall_of_entry(hash text) RETURNS uuid LANGUAGE sql STABLE SECURITY DEFINER
+        SET search_path = public AS
         'SELECT hall_id FROM entry_link WHERE token_hash = hash';
       REVOKE ALL ON FUNCTION hall_of_entry(text) FROM PUBLIC;
       GRANT EXECUTE ON FUNCTION hall_of_entry(text) TO ${await appRole(q)};

@@ -8,9 +8,11 @@ export class Judgement1764300000004 implements MigrationInterface {
   async up(q: QueryRunner): Promise<void> {
     await q.query(`
       ALTER TABLE standard ADD COLUMN per_body_mass boolean NOT NULL DEFAULT false;
-      ALTER TABLE hall ADD COLUMN stale_days integer NOT NULL DEFAULT 42 CHECK (stale_days BETWEEN 7 AND 365);
+      ALTER TABLE hall ADD COLUMN stale_days integer NOT NULL DEFAULT 42 CHECK (stale_days BETWEEN 7
+        AND 365);
       CREATE TABLE gap_choice (${ROW},
-        athlete_id uuid NOT NULL, FOREIGN KEY (hall_id, athlete_id) REFERENCES athlete (hall_id, id),
+        athlete_id uuid NOT NULL, FOREIGN KEY (hall_id, athlete_id)
+          REFERENCES athlete (hall_id, id),
         row_key text NOT NULL,
         kind text NOT NULL CHECK (kind IN ('priority', 'reference', 'lean_limit')),
         value text,
@@ -24,6 +26,7 @@ export class Judgement1764300000004 implements MigrationInterface {
   }
 
   async down(q: QueryRunner): Promise<void> {
-    await q.query('DROP TABLE gap_choice; ALTER TABLE hall DROP COLUMN stale_days; ALTER TABLE standard DROP COLUMN per_body_mass')
+    await q.query(`DROP TABLE gap_choice; ALTER TABLE hall DROP COLUMN stale_days; ALTER TABLE
+      standard DROP COLUMN per_body_mass`)
   }
 }

@@ -7,13 +7,16 @@ export class FloorOfTests1764500000006 implements MigrationInterface {
 
   async up(q: QueryRunner): Promise<void> {
     await q.query(`
-      ALTER TABLE trial ADD COLUMN details jsonb NOT NULL DEFAULT '{}' CHECK (jsonb_typeof(details) = 'object');
+      ALTER TABLE trial ADD COLUMN details jsonb NOT NULL DEFAULT '{}'
+        CHECK (jsonb_typeof(details) = 'object');
       DROP VIEW current_trial;
       CREATE VIEW current_trial WITH (security_invoker = true) AS
-        SELECT t.*, coalesce(m.struck, false) AS struck, CASE WHEN m.struck THEN m.reason ELSE '' END AS strike_reason
+        SELECT t.*, coalesce(m.struck, false) AS struck, CASE WHEN m.struck THEN m.reason ELSE ''
+          END AS strike_reason
         FROM trial t
         JOIN current_test_session s ON s.id = t.session_id
-        LEFT JOIN LATERAL (SELECT struck, reason FROM trial_mark m WHERE m.trial_id = t.id ORDER BY seq DESC LIMIT 1) m ON true
+        LEFT JOIN LATERAL (SELECT struck, reason FROM trial_mark m WHERE m.trial_id = t.id
+          ORDER BY seq DESC LIMIT 1) m ON true
         WHERE NOT EXISTS (SELECT 1 FROM trial n WHERE n.supersedes_id = t.id);
       GRANT SELECT ON current_trial TO ${await appRole(q)};
 
@@ -38,7 +41,8 @@ export class FloorOfTests1764500000006 implements MigrationInterface {
         removed boolean NOT NULL DEFAULT false
       );
       CREATE VIEW current_battery WITH (security_invoker = true) AS
-        SELECT b.* FROM battery b WHERE NOT b.removed AND NOT EXISTS (SELECT 1 FROM battery n WHERE n.supersedes_id = b.id);
+        SELECT b.* FROM battery b WHERE NOT b.removed AND NOT EXISTS (SELECT 1 FROM battery n
+          WHERE n.supersedes_id = b.id);
       GRANT SELECT ON current_battery TO ${await appRole(q)};
     `)
     // A picture may be taken away for good: it can show a person.

@@ -3,9 +3,13 @@ import { appRole, fence, ROW } from './shared'
 
 const VIEW = (where: string) => `
   CREATE VIEW current_set_log WITH (security_invoker = true) AS
-    SELECT l.* FROM set_log l WHERE ${where} NOT EXISTS (SELECT 1 FROM set_log n WHERE n.supersedes_id = l.id)`
+    SELECT l.* FROM set_log l WHERE ${where} NOT EXISTS (SELECT 1 FROM set_log n
+      WHERE n.supersedes_id = l.id)`
 
-/** Sets say how they were done, and one of two records of a set can be taken back; links by which an athlete sees the own sessions. */
+/**
+ * Sets say how they were done, and one of two records of a set can be taken back; links by which an
+ * athlete sees the own sessions.
+ */
 export class Floor1764800000009 implements MigrationInterface {
   name = 'Floor1764800000009'
 
@@ -28,7 +32,8 @@ export class Floor1764800000009 implements MigrationInterface {
       );
       CREATE INDEX athlete_link_of ON athlete_link (hall_id, athlete_id);
       -- Who comes with a token is in no hall yet: this finds the hall, and nothing else.
-      CREATE FUNCTION hall_of_link(hash text) RETURNS uuid LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS
+      CREATE FUNCTION hall_of_link(hash text) RETURNS uuid LANGUAGE sql STABLE SECURITY DEFINER
+        SET search_path = public AS
         'SELECT hall_id FROM athlete_link WHERE token_hash = hash';
       REVOKE ALL ON FUNCTION hall_of_link(text) FROM PUBLIC;
       GRANT EXECUTE ON FUNCTION hall_of_link(text) TO ${await appRole(q)};
@@ -37,6 +42,8 @@ export class Floor1764800000009 implements MigrationInterface {
   }
 
   async down(q: QueryRunner): Promise<void> {
-    await q.query(`DROP FUNCTION hall_of_link; DROP TABLE athlete_link; DROP VIEW current_set_log; ALTER TABLE set_log DROP COLUMN voided, DROP COLUMN details; ${VIEW('')}; GRANT SELECT ON current_set_log TO ${await appRole(q)}`)
+    await q.query(`DROP FUNCTION hall_of_link; DROP TABLE athlete_link; DROP VIEW current_set_log;
+      ALTER TABLE set_log DROP COLUMN voided, DROP COLUMN details; ${VIEW('')}; GRANT SELECT
+        ON current_set_log TO ${await appRole(q)}`)
   }
 }

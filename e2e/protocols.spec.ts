@@ -308,7 +308,7 @@ test(
   },
 )
 
-test('@long girths, hand sizes and wrap gaps are taken as tests and kept with the measures', async ({
+test('@long girths, hand sizes, wrap gaps are tests and are kept with the measures', async ({
   page,
   own,
 }) => {

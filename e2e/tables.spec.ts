@@ -57,7 +57,7 @@ test("@long the hall's name and time zone are changed, and taken back", async ({
   await expect(page.getByRole('heading', { name: 'Quayside Hall', exact: true })).toBeVisible()
 })
 
-test('@long days are typed as the hall does, weeks begin as it says, units follow the person', async ({
+test('@long days and weeks are typed as the hall does, units follow the person', async ({
   page,
   own,
   browser,

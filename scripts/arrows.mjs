@@ -9,8 +9,10 @@ const SEEN = {
   web: ['contract', 'core'],
 }
 /** Outside packages core must not know: it is plain computation. */
-const IMPURE =
-  /^(react(-.*)?|express|typeorm|pg|fs|path|http|crypto|yup|zustand|recharts|uuid|@mantine\/.*|node:.*)$/
+const IMPURE = new RegExp(
+  '^(react(-.*)?|express|typeorm|pg|fs|path|http|crypto|yup|zustand|recharts|uuid' +
+    '|@mantine/.*|node:.*)$',
+)
 
 /**
  * The folders of a package as a ladder, lowest first: a folder sees those on the rungs below it

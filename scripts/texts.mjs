@@ -1,12 +1,13 @@
 // Texts of the source that somebody may read: strings with two words or more or one with a capital,
-// and
-// all texts of JSX.
+// and all texts of JSX.
 import ts from 'typescript'
 
 const WORDS = /[A-Za-z]{2,}[,.:;]? +[A-Za-z]|^[A-Z][a-z]+$/
 /** What is written for the machine: names of classes, statements of the database, addresses. */
-const MACHINE =
-  /^\s*(SELECT|INSERT|UPDATE|DELETE|CREATE|ALTER|WITH|FROM|GRANT|DROP|REVOKE|SET|DO|WHERE|JOIN|ORDER|AND)\b/
+const MACHINE = new RegExp(
+  '^\\s*(SELECT|INSERT|UPDATE|DELETE|CREATE|ALTER|WITH|FROM|GRANT|DROP|REVOKE|SET|DO|WHERE|JOIN' +
+    '|ORDER|AND)\\b',
+)
 const HIDDEN_ATTRIBUTES = new Set(['className', 'style', 'd', 'viewBox', 'points', 'transform'])
 
 /** `[{ line, text }]` of one file. */

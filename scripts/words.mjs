@@ -1,6 +1,9 @@
 // Words that Mano does not say, each with what it says instead: one word for one thing.
-const TRIAL =
-  /\btries\b|\battempts?\b|\b(a|one|each|the|this|last|next|per|no|more|every|first|second|same|new|that|another) try\b/i
+const TRIAL = new RegExp(
+  String.raw`\btries\b|\battempts?\b|\b(a|one|each|the|this|last|next|per|no|more|every|first` +
+    String.raw`|second|same|new|that|another) try\b`,
+  'i',
+)
 
 /** `[what must not stand in a sentence, what stands there]`. */
 export const WORDS = [

@@ -3,13 +3,14 @@
  * between: from memory, no source.
  */
 const COMMON: ReadonlySet<string> = new Set(
-  `1234567890 0123456789 0987654321 9876543210 1122334455 1231231231 1234512345 1234554321 qwertyuiop
-   qwerty1234 qwerty12345 qwerty123456 1q2w3e4r5t 1qaz2wsx3edc q1w2e3r4t5 asdfghjkl1 zxcvbnm123
-   password12 password123 password1234 passwordpassword mypassword mypassword1 newpassword
-   changeme123 changeme1234 letmein123 letmein1234 welcome123 welcome1234 administrator admin12345
-   iloveyou12 iloveyou123 sunshine123 princess123 football123 baseball123 superman123 trustno1trustno1
-   whatever123 computer123 internet123 secret1234 topsecret1 abcdefghij abcd123456 abc1234567
-   climbing123 strength123 fitness123 training123 testtest12 testtest123 temporary1 temppassword`
+  `1234567890 0123456789 0987654321 9876543210 1122334455 1231231231 1234512345 1234554321
+   qwertyuiop qwerty1234 qwerty12345 qwerty123456 1q2w3e4r5t 1qaz2wsx3edc q1w2e3r4t5 asdfghjkl1
+   zxcvbnm123 password12 password123 password1234 passwordpassword mypassword mypassword1
+   newpassword changeme123 changeme1234 letmein123 letmein1234 welcome123 welcome1234
+   administrator admin12345 iloveyou12 iloveyou123 sunshine123 princess123 football123
+   baseball123 superman123 trustno1trustno1 whatever123 computer123 internet123 secret1234
+   topsecret1 abcdefghij abcd123456 abc1234567 climbing123 strength123 fitness123 training123
+   testtest12 testtest123 temporary1 temppassword`
     .split(/\s+/)
     .filter((w) => w !== ''),
 )

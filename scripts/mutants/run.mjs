@@ -125,7 +125,8 @@ const page = `# What tests notice
 
 Written by \`./mano prove mutants\` on ${date}: small faults, one at a time (an operator mistaken
 for its neighbour, a condition turned round or never true, min for max), drawn by a seed from the
-parts that judge. A fault is noticed when a test of that part falls. Asked: ${100 * ASKED} % of each.
+parts that judge. A fault is noticed when a test of that part falls. Asked: ${100 * ASKED} % of
+each.
 
 | part | places | tried | noticed |
 | --- | --- | --- | --- |

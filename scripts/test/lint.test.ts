@@ -46,7 +46,7 @@ describe('lint by types', () => {
 }, 30_000)
 
 describe('lint of what comes in from outside', () => {
-  it('names chance anywhere, and in core the clock and the page, but not what a day is made of', () =>
+  it('names chance anywhere, in core also the clock and the page, not what a day is made of', () =>
     expect(
       Object.values(
         lintPlanted({

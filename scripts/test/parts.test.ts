@@ -16,7 +16,7 @@ function refused(parts: string[]): string[][] {
 }
 
 describe('one set of parts', () => {
-  it('what Mantine has is refused in a page, and a date of the browser’s, and a class of a button', () => {
+  it('what Mantine has is refused in a page, and the browser’s date, and a button’s class', () => {
     const said = refused([
       '<button hidden>Go</button>',
       '<select><option /></select>',

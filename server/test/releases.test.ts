@@ -72,7 +72,7 @@ const FROZEN: Readonly<Record<string, string>> = JSON.parse(
   read(new URL('frozen.json', import.meta.url)),
 ) as Record<string, string>
 
-/** Without remarks, blanks and the kind of quotes: how it is written may change, what it does not. */
+/** Without remarks, blanks and kinds of quotes: how it is written may change, what it does not. */
 const saidBy = (text: string): string =>
   text
     .replace(/\/\*[\s\S]*?\*\//g, '')

@@ -265,7 +265,7 @@ describe('pain and symptoms in a session', () => {
     expect(left).not.toContain('edge_hang left')
     expect(left).toContain('wrist_curl right')
   })
-  it('pain counts where it was named, else in all that the exercise loads; a mended one no more', () => {
+  it('pain counts where it was named, else in all the exercise loads; a mended one no more', () => {
     const s = session([block('b1', 'wrist_curl', 2)])
     s.act().keep({ ...DONE, pain: 4 })
     s.act().keep({ ...DONE, pain: 2, painWhere: { hand: 'both', at: ['skin'] } })
@@ -285,7 +285,7 @@ describe('pain and symptoms in a session', () => {
     })
     expect(s.steps().open.every((x) => x.hand === 'right')).toBe(true)
   })
-  it('what asks for a reason does not start without one; with the coach’s it does, that hand alone', () => {
+  it('what asks for a reason does not start without; with one it does, that hand alone', () => {
     const s = session([block('b1', 'wrist_rev', 1)], injury('elbow_outer_tendon', 'active'))
     s.put({ phase: 'ready' })
     expect(s.steps().asks).not.toEqual([])

@@ -26,7 +26,7 @@ const settled = (what: () => boolean) => vi.waitFor(() => expect(what()).toBe(tr
 const ids = (items: readonly { body: { id: string } }[]) => items.map((u) => u.body.id)
 
 describe('what was typed, on its way to the server', () => {
-  it('is kept on the device first, sent, and gone from the device when the server has it', async () => {
+  it('is kept on the device first, sent, and gone from it when the server has it', async () => {
     const { useOutbox } = await d.open()
     useOutbox.getState().add(trial('t1'))
     // At once, before the disk has it.
@@ -38,7 +38,7 @@ describe('what was typed, on its way to the server', () => {
     expect(d.small.size).toBe(0)
   })
 
-  it('goes to the place of its kind, by the athlete’s own link where it was noted by it', async () => {
+  it('goes to the place of its kind, by the athlete’s link where it was noted by it', async () => {
     const { useOutbox } = await d.open()
     const log = (link?: string): Unsent =>
       ({ kind: 'log', athleteId: 'a', link, body: { id: link ?? 'own' } }) as Unsent
@@ -64,7 +64,7 @@ describe('what was typed, on its way to the server', () => {
     )
   })
 
-  it('waits while the server is away, through a reload, and goes in the order it was done', async () => {
+  it('waits while the server is away, through a reload, and goes in its order', async () => {
     d.answers = () => 'away'
     const first = await d.open()
     // A test's id may sort after its trials'.
@@ -179,7 +179,7 @@ describe('a session with what is on its way', () => {
 })
 
 describe('what a device keeps', () => {
-  it('goes with the sign-out, all but what was not sent and what is the device’s own', async () => {
+  it('goes with the sign-out, but not what was not sent or is the device’s own', async () => {
     await d.open()
     const { keep, leaveNothing, read } = await import('../src/base/kept')
     await keep('state', 'pack a', { name: 'Noor' })

@@ -11,8 +11,12 @@ const HANDS: Readonly<Record<string, Hand>> = {
   b: 'both',
   both: 'both',
 }
-const LINE =
-  /^(?:(\d+)\s*[x×]\s*)?([a-z]+)\s+(\d+(?:[.,]\d+)?)\s*s?\s+(\d+(?:[.,]\d+)?)\s*%(?:\s+rest\s+(\d+)\s*s?)?$/i
+const NUMBER = String.raw`(\d+(?:[.,]\d+)?)`
+const LINE = new RegExp(
+  String.raw`^(?:(\d+)\s*[x×]\s*)?([a-z]+)\s+${NUMBER}\s*s?\s+${NUMBER}\s*%` +
+    String.raw`(?:\s+rest\s+(\d+)\s*s?)?$`,
+  'i',
+)
 /** The most one line may repeat. */
 const TIMES_MOST = 50
 
@@ -20,9 +24,8 @@ const number = (t: string): number => Number(t.replace(',', '.'))
 
 /**
  * A session typed line by line: `left 20 s 65 % rest 60`, `3 x both 10 s 50 % rest 90`. Hand,
- * seconds,
- * share of the maximum, rest after it (none where left out). Refused with the line that is not
- * read.
+ * seconds, share of the maximum, rest after it (none where left out). Refused with the line that is
+ * not read.
  */
 export function readScript(text: string): Typed {
   const lines = text

@@ -5,7 +5,7 @@ import { ICC_LEAST, reliability } from '../../src/measure/reliability'
 import { detectableChange } from '../../src/measure/trend'
 import { springAtSet } from '../../src/measure/mechanics'
 
-describe('Shrout & Fleiss 1979, Psychological Bulletin 86:420-428, six targets by four judges', () => {
+describe('Shrout & Fleiss 1979, Psychol Bull 86:420-428, six targets by four judges', () => {
   const table = [
     [9, 2, 5, 8],
     [6, 1, 3, 2],

@@ -44,8 +44,10 @@ describe('a number in the wrong unit does not compile', () => {
 })
 
 describe('every number named for its unit has its type', () => {
-  const NAMED =
-    /(?<![\w.])\w*(?:[a-z_]?(?:[kK]gf|[kK]g|[mM]m|Nm|[sS]econds|[mM]inutes|[pP]ct))\??: (?:readonly )?number\b(?!\()/
+  const NAMED = new RegExp(
+    String.raw`(?<![\w.])\w*(?:[a-z_]?(?:[kK]gf|[kK]g|[mM]m|Nm|[sS]econds|[mM]inutes|[pP]ct))` +
+      String.raw`\??: (?:readonly )?number\b(?!\()`,
+  )
   const sources = (dir: string): string[] =>
     readdirSync(dir, { withFileTypes: true, recursive: true })
       .filter((f) => f.isFile() && /\.tsx?$/.test(f.name) && !f.parentPath.includes('migrations'))

@@ -10,7 +10,8 @@ import type { WeekPlan } from '@mano/core/plan/types'
 import { must } from '@mano/core/units/must'
 
 const USAGE = `usage: ./mano plan < problem.json > plan.json
-       ./mano plan --check < {"problem":...,"plan":...}   what the plan breaks and its points; exit 1 where a rule is broken
+       ./mano plan --check < {"problem":...,"plan":...}   what the plan breaks and its points;
+                                                          exit 1 where a rule is broken
 problem.json: see docs/planner.md`
 
 const out = (value: unknown): void =>

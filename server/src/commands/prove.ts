@@ -80,6 +80,31 @@ function callRows(): string[] {
   })
 }
 
+/** The head of a table, and the line under it. */
+const head = (columns: readonly string[]): string =>
+  [columns, columns.map(() => '---')].map((cells) => `| ${cells.join(' | ')} |`).join('\n')
+const NOTHING = [
+  'trials / days',
+  'true lean',
+  'athletes',
+  'any',
+  'gain or loss',
+  'lean acted on',
+  'caught up',
+  'lighter week',
+  'raised',
+]
+const LADDERS = [
+  'level',
+  'athletes',
+  'exercises followed',
+  'steps up each',
+  'too fast',
+  'flat',
+  'rose in pain',
+  'not to be hung',
+]
+
 const commit = execFileSync('git', ['describe', '--always', '--dirty', '--abbrev=12'], {
   encoding: 'utf8',
 }).trim()
@@ -130,8 +155,7 @@ would claim is counted, through \`./mano calc 13\`'s own function.
 Shares of athletes with any such line. Asked: at most 5 % any false gain, loss, lean or caught-up
 line, at most 1 % a lighter week or a raised priority.
 
-| trials / days | true lean | athletes | any | gain or loss | lean acted on | caught up | lighter week | raised |
-| --- | --- | --- | --- | --- | --- | --- | --- | --- |
+${head(NOTHING)}
 ${nothingRows(SQUADS).join('\n')}
 
 ### A tenth more over twelve weeks
@@ -196,8 +220,7 @@ is done while it asks no more than the athlete can (own model, load times amount
 Counted: a load that rose faster than its level's cap, an exercise of an adapting athlete flat for
 over four weeks, a rise while it hurt, a load the room cannot hang.
 
-| level | athletes | exercises followed | steps up each | too fast | flat | rose in pain | not to be hung |
-| --- | --- | --- | --- | --- | --- | --- | --- |
+${head(LADDERS)}
 ${ladderRows().join('\n')}
 
 ## Plateau

@@ -58,6 +58,7 @@ const sheetHead = (columns: readonly string[]): string =>
     )
     .join('') +
   `</cols><sheetData>${row(columns, 1, ' s="1"')}`
+const MAIN = 'application/vnd.openxmlformats-officedocument.spreadsheetml'
 const SHEET_FOOT = '</sheetData></worksheet>'
 
 /** The parts that name the sheets; ECMA-376 part 1, the least a reader needs. */
@@ -68,14 +69,14 @@ const frame = (sheets: readonly string[]): [string, string][] => [
       'ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default ' +
       'Extension="xml" ContentType="application/xml"/><Override ' +
       'PartName="/xl/workbook.xml" ' +
-      'ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/><Override ' +
+      `ContentType="${MAIN}.sheet.main+xml"/><Override ` +
       'PartName="/xl/styles.xml" ' +
-      'ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.styles+xml"/>' +
+      `ContentType="${MAIN}.styles+xml"/>` +
       sheets
         .map(
           (_, i) =>
             `<Override PartName="/xl/worksheets/sheet${i + 1}.xml" ` +
-            'ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/>',
+            `ContentType="${MAIN}.worksheet+xml"/>`,
         )
         .join('') +
       '</Types>',

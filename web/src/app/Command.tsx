@@ -90,8 +90,8 @@ export function Command() {
             {open && <CommandHits line={line} keys={keys} waiting={waiting} onDone={hide} />}
           </Suspense>
           <p className="command-keys">
-            <kbd>↑</kbd> <kbd>↓</kbd> choose <kbd>Enter</kbd> go there. Try “test dov squeeze”, “fat
-            bar”, “thumb hurts”.
+            <kbd>↑</kbd> <kbd>↓</kbd> choose <kbd>Enter</kbd> go there.
+            {' Try “test dov squeeze”, “fat bar”, “thumb hurts”.'}
           </p>
         </Modal.Content>
       </Modal.Root>

@@ -6,6 +6,8 @@ import './listing.css'
 /** Rows of a page, and rows from which a list is searched. */
 const PAGE = 50
 const SEARCHED_FROM = 9
+/** Beside the head of the column a list is sorted by: up, down. */
+const ARROWS = [' ↑', ' ↓']
 
 type Value = string | number | null
 interface Columns<R> {
@@ -73,7 +75,7 @@ export function useListing<R>(rows: readonly R[], { by, says, what, text }: Colu
       >
         <UnstyledButton className="sort" onClick={() => press(column)}>
           {label}
-          <span aria-hidden="true">{sort?.column === column ? (sort.down ? ' ↓' : ' ↑') : ''}</span>
+          <span aria-hidden="true">{sort?.column === column ? ARROWS[Number(sort.down)] : ''}</span>
         </UnstyledButton>
       </th>
     ),

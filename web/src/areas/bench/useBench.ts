@@ -48,7 +48,8 @@ export function useBench(def: CalculatorDef) {
       choice: (id) => String(read.get(id)),
     }
     return def.compute(values, context)
-  }, [def, context, fields.map((f) => f.text).join('|')]) // oxlint-disable-line react/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
+  }, [def, context, fields.map((f) => f.text).join('|')])
   return {
     fields,
     outcome,

@@ -39,8 +39,8 @@ export function CopySport({ profile, onClose }: { profile: DemandProfile; onClos
       >
         <Stack gap="sm">
           <p className="note">
-            Keeps weights, emphasis and objects as shown, also those changed by hand. {profile.name}{' '}
-            itself stays as shipped.
+            Keeps weights, emphasis and objects as shown, also those changed by hand.
+            {` ${profile.name} itself stays as shipped.`}
           </p>
           <SegmentedControl
             aria-label="Kind"

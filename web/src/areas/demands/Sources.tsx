@@ -97,8 +97,8 @@ export function Sources({ onClose }: { onClose: () => void }) {
       )}
       {(athlete.demand?.edits.length ?? 0) > 0 && (
         <label className="row">
-          <Checkbox checked={keep} onChange={(e) => setKeep(e.currentTarget.checked)} /> Keep the{' '}
-          {must(athlete.demand).edits.length} changes made by hand
+          <Checkbox checked={keep} onChange={(e) => setKeep(e.currentTarget.checked)} />
+          {` Keep the ${must(athlete.demand).edits.length} changes made by hand`}
         </label>
       )}
       <TextInput

@@ -42,8 +42,8 @@ export function Missed({ view }: { view: PlanView }) {
       {missed.map((m) => (
         <div key={m.day}>
           <p>
-            <b>{formatDate(m.on, me.today, { weekday: true })} was not done:</b> {m.blocks.length}{' '}
-            {m.blocks.length === 1 ? 'exercise' : 'exercises'},{' '}
+            <b>{formatDate(m.on, me.today, { weekday: true })} was not done:</b>
+            {` ${m.blocks.length} ${m.blocks.length === 1 ? 'exercise' : 'exercises'}, `}
             {Math.ceil(sessionMinutes(m.blocks))} min.
           </p>
           {may(me, 'coach') && (

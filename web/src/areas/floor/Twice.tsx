@@ -86,8 +86,8 @@ export function Twice({ logs, versionId }: { logs: readonly SetLog[]; versionId:
         {pairs.map(([a, b]) => (
           <li key={b.id}>
             <b>
-              {exerciseById(a.exerciseId)?.name}, {a.hand} hand{a.hand === 'both' ? 's' : ''}, set{' '}
-              {a.set}, {formatDate(a.on, me.today)}
+              {exerciseById(a.exerciseId)?.name}, {a.hand} hand{a.hand === 'both' ? 's' : ''},
+              {` set ${a.set}, ${formatDate(a.on, me.today)}`}
             </b>
             <span className="row">
               <Button

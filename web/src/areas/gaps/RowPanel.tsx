@@ -134,9 +134,10 @@ export function RowPanel({
         <summary className="lnk">Details</summary>
         <p className="note">
           {importanceWords(row)}: {row.weight.toFixed(1)} × expected shortfall{' '}
-          {formatPct((100 * priority.own) / Math.max(row.weight, 1e-9))}; lifted in the same quality{' '}
-          {priority.same.toFixed(2)}; carried to others {priority.carry.toFixed(2)}; lean{' '}
-          {priority.lean.toFixed(2)}. Score {priority.score.toFixed(2)}.
+          {formatPct((100 * priority.own) / Math.max(row.weight, 1e-9))};
+          {` lifted in the same quality ${priority.same.toFixed(2)}`}; carried to others{' '}
+          {priority.carry.toFixed(2)}; lean {priority.lean.toFixed(2)}. Score{' '}
+          {priority.score.toFixed(2)}.
         </p>
       </details>
       {coach && <Overrule priority={priority} />}

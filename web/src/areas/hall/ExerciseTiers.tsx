@@ -38,8 +38,7 @@ function Sports() {
     <>
       <p className="note">
         A staple is what nearly every coach of the sport puts first; a rare one is not planned by
-        itself. Your own rating takes the place of Mano’s in every plan of the hall; Mano’s stays
-        beside it.
+        itself. Your own rating takes its place in every plan of the hall; Mano’s stays beside it.
       </p>
       <div className="tiers-of">
         <Select

@@ -167,7 +167,8 @@ function Right({ run, report, chosen, today }: RunProps & { report: ImportReply 
       )}
       {report.without > 0 && (
         <p>
-          {report.without} {report.without === 1 ? 'line is' : 'lines are'} left out as you said.{' '}
+          {report.without} {report.without === 1 ? 'line is' : 'lines are'}
+          {' left out as you said. '}
           <Anchor
             component="button"
             type="button"

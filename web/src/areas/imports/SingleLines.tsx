@@ -101,8 +101,8 @@ export function Repeats({
             {rows.slice(0, SHOWN).map((r) => (
               <li key={r.line}>
                 <span>
-                  Line {r.line}, {r.of === 'record' ? 'on record' : `the same as line ${r.of}`}:{' '}
-                  {r.says}
+                  Line {r.line}, {r.of === 'record' ? 'on record' : `the same as line ${r.of}`}
+                  {`: ${r.says}`}
                 </span>{' '}
                 <Button
                   variant="default"

@@ -58,8 +58,8 @@ export function Advice({ place, coach }: { place: PlaceView; coach: boolean }) {
               {b.sizeMm === null ? '' : `, ${formatBoth(b.sizeMm, units.length)}`}
             </b>
             <p>
-              Adds {b.adds.toFixed(1)} of 100 to the squad's coverage; serves {b.serves.length} of{' '}
-              {must(advice.data).athletes}
+              Adds {b.adds.toFixed(1)} of 100 to the squad's coverage;
+              {` serves ${b.serves.length} of ${must(advice.data).athletes}`}
               {b.serves.length > 0 ? `: ${b.serves.join(', ')}` : ''}.
             </p>
             <p>

@@ -26,7 +26,8 @@ export function BlockBoard({
   const units = useUnits()
   // What counts of a column are its blocks: its head changes more often.
   const stamp = JSON.stringify(columns.map((c) => [c.weekStart, c.kind, c.blocks]))
-  const rows = useMemo(() => ahead(columns, sources), [sources, stamp]) // oxlint-disable-line react/exhaustive-deps
+  // oxlint-disable-next-line react/exhaustive-deps
+  const rows = useMemo(() => ahead(columns, sources), [sources, stamp])
   const mains = rows.filter((r) => r.lead)
   const others = rows.filter((r) => !r.lead)
   const span = columns.length + 1

@@ -89,13 +89,14 @@ function Sheet({
         .map((c) => [findingLine(c), c]),
     ).values(),
   ]
+  const warmUp = content.warmUp.map((e) => e.name.toLowerCase()).join(' · ')
   return (
     <div className="change sheet">
       <p>
         <b>{Math.ceil(content.minutes)} min</b> of {frame.minutes}, warm-up and closing included
         {frame.at ? `, from ${frame.at}` : ''}.
       </p>
-      <p className="note">Warm-up: {content.warmUp.map((e) => e.name.toLowerCase()).join(' · ')}</p>
+      <p className="note">Warm-up: {warmUp}</p>
       <FatigueLine
         blocks={content.blocks.map((b) => b.block)}
         place={frame.place}

@@ -62,7 +62,8 @@ export function KeepWeeks({ planned, there, today, busy, problem, onKeep }: Prop
               </label>
               {was ? (
                 <p className="s">
-                  Version {was.number} stays on record. Hand load {handLoad(was.blocks).toFixed(1)}{' '}
+                  Version {was.number} stays on record.
+                  {` Hand load ${handLoad(was.blocks).toFixed(1)} `}
                   becomes {handLoad(w.plan.blocks).toFixed(1)};{' '}
                   {changes.length === 0
                     ? 'the exercises stay the same'

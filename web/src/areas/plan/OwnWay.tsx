@@ -77,7 +77,8 @@ export function Habits({ view }: { view: PlanView }) {
       <ul className="habits">
         {habits.map((h) => (
           <li key={`${h.wish} ${h.exerciseId}`}>
-            <b>{exerciseById(h.exerciseId)?.name}</b>: {h.wish === 'avoid' ? 'taken out' : 'added'}{' '}
+            <b>{exerciseById(h.exerciseId)?.name}</b>:
+            {h.wish === 'avoid' ? ' taken out ' : ' added '}
             by hand in {h.weeks} of the last {h.of} weeks.
             <div className="row">
               <Button

@@ -85,9 +85,9 @@ export function SearchStrip({
                 <b>
                   {mends ? 'A week that keeps the rules was found.' : 'A better week was found.'}
                 </b>{' '}
-                {Math.abs(more).toFixed(0)} points {more < 0 ? 'less' : 'more'}, {changes.length}{' '}
-                {changes.length === 1 ? 'change' : 'changes'}; within {pct(search.gap)} of the best
-                possible.
+                {Math.abs(more).toFixed(0)} points {more < 0 ? 'less' : 'more'},
+                {` ${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`}; within{' '}
+                {pct(search.gap)} of the best possible.
               </>
             ) : (
               <>

@@ -92,9 +92,9 @@ function Cautions({ d, met: { a, s, own } }: { d: SetUpOf; met: Met }) {
       </b>
       {[...new Set(own.map((g) => g.says))].map((says) => (
         <p key={says} className="alarm-line">
-          <Icon name={own.some((g) => g.class === 'stop' && g.says === says) ? 'stop' : 'warn'} />{' '}
-          {one && !says.includes(`(${one} hand`) && `${one === 'left' ? 'Left' : 'Right'} hand: `}
-          {says}
+          <Icon name={own.some((g) => g.class === 'stop' && g.says === says) ? 'stop' : 'warn'} />
+          {one && !says.includes(`(${one} hand`) && ` ${one === 'left' ? 'Left' : 'Right'} hand:`}
+          {` ${says}`}
         </p>
       ))}
       {own.some((g) => g.class === 'ask') && (

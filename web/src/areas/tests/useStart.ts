@@ -39,7 +39,7 @@ function useFitting(plain: Protocol) {
   return { fitting, pending: kit.isPending }
 }
 
-/** The set-up card: implement, how the hand takes it, stated numbers, the day, the expected best. */
+/** The set-up card: implement, how the hand takes it, stated numbers, day, expected best. */
 export function useCard(plain: Protocol) {
   const { me } = useAthletePage()
   const [params] = useSearchParams()

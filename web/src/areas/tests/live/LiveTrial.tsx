@@ -160,7 +160,7 @@ function Acts({ of: { view, session, read }, task: { paced }, run }: Shown) {
           ? `${view.name} lost${on ? ` at ${run.now().heldS.toFixed(1)} s` : ''}. ` +
             `${savedWords(session.trials.length)} ` +
             (on
-              ? 'The part so far is kept; it goes on when the instrument is back within some seconds.'
+              ? 'The part so far is kept; it goes on when the instrument is back in some seconds.'
               : 'It connects again by itself.')
           : said}
       </p>

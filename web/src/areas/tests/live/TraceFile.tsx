@@ -182,8 +182,10 @@ export function TraceFile({ onTrace }: { onTrace: (trace: Trace, name: string) =
                 </p>
                 {doubt && (
                   <p className="said" role="alert">
-                    A peak of {Math.round(read.peakN)} N is no hand's.{' '}
-                    {doubt.length === 0 ? 'Is this a force?' : `Is the unit ${doubt.join(' or ')}?`}{' '}
+                    A peak of {Math.round(read.peakN)} N is no hand's.
+                    {doubt.length === 0
+                      ? ' Is this a force? '
+                      : ` Is the unit ${doubt.join(' or ')}? `}
                     <label className="tick">
                       <Checkbox checked={sure} onChange={(e) => setSure(e.currentTarget.checked)} />
                       The unit is right

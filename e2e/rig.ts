@@ -10,19 +10,18 @@ export { NOW }
 const TEMPLATE = () => process.env['MANO_E2E_TEMPLATE']!
 
 interface Worker {
-  hall: Installation
   warm: Warm
-  kept: { at: Installation; database: string }
+  /** `touched`: a test may have changed what is in it. */
+  kept: { at: Installation; database: string; touched: boolean }
 }
 
 /**
- * `hall`: the demo hall, shared by a worker and read only. `own`: a demo hall as it was loaded, on
- * a
- * server that its worker keeps. `alone`: on a server of the test's own, which it may stop. `empty`:
- * nothing in it. `fast`: as alone, instruments run 20 times as fast.
+ * `hall`: the demo hall, read only. `own`: the demo hall as it was loaded, for a test to change, on
+ * the same server, which its worker keeps. `alone`: on a server of the test's own, which it may stop.
+ * `empty`: nothing in it. `fast`: as alone, instruments run 20 times as fast.
  */
 export const test = base.extend<
-  { empty: Installation; own: Installation; alone: Installation; fast: Installation },
+  Record<'hall' | 'empty' | 'own' | 'alone' | 'fast', Installation>,
   Worker
 >({
   warm: [
@@ -41,26 +40,23 @@ export const test = base.extend<
     await use(await warm.begin())
     await warm.end()
   },
-  hall: [
-    async ({}, use) => {
-      const i = await start(true, await copyOf(TEMPLATE()))
-      await use(i)
-      await i.stop()
-    },
-    { scope: 'worker' },
-  ],
   kept: [
     async ({}, use) => {
       const database = await copyOf(TEMPLATE())
       const at = await start(true, database)
-      await use({ at, database })
+      await use({ at, database, touched: false })
       await at.stop()
     },
     { scope: 'worker' },
   ],
-  own: async ({ kept }, use) => {
-    await putBack(kept.database)
+  hall: async ({ kept }, use) => {
+    if (kept.touched) await putBack(kept.database)
+    kept.touched = false
     await use(kept.at)
+  },
+  own: async ({ hall, kept }, use) => {
+    kept.touched = true
+    await use(hall)
   },
   alone: async ({}, use) => {
     const i = await start(true, await copyOf(TEMPLATE()))
@@ -135,7 +131,8 @@ export async function accessible(
   page: Page,
   level: 'serious' | 'any' = 'serious',
 ): Promise<string[]> {
-  await page.evaluate(AXE)
+  // It stays with the page as long as that is not loaded anew.
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE)
   const found = await page.evaluate(async (any) => {
     interface Violation {
       id: string

@@ -152,7 +152,15 @@ describe('the table of routes', () => {
   it('has a row for every route and a route for every row', () => {
     const api = buildApi({ app: r.app, clock: () => new Date() })
     expect([...api.mounted].sort()).toEqual([...names].sort())
-    expect(api.router.stack).toHaveLength(names.length)
+  })
+  it('finds a route by HEAD, with a slash at its end and in capitals, and nothing beside it', async () => {
+    const agent = by.owner
+    await agent.head('/api/kit').expect(200)
+    await agent.get('/api/kit/').expect(200)
+    await agent.get('/API/Kit').expect(200)
+    await agent.get('/api/kit/more').expect(404)
+    await agent.get('/api').expect(404)
+    await agent.put('/api/kit').expect(404)
   })
   it('a route without a row cannot be mounted', () => {
     const api = new Api({ app: r.app, clock: () => new Date() })

@@ -1,4 +1,4 @@
-import { Router, type Request, type Response } from 'express'
+import { Router, type NextFunction, type Request, type Response } from 'express'
 import type { DataSource, EntityManager } from 'typeorm'
 import { UUID } from '@mano/contract/common'
 import { holds, type Right } from '@mano/contract/roles'
@@ -77,6 +77,12 @@ export const ok = (body: unknown): Reply => ({ status: 200, body })
 export const created = (body: unknown): Reply => ({ status: 201, body })
 export const done: Reply = { status: 204, body: null }
 
+/** Where a route stands: its method, how many parts its address has, and the part after `api`. */
+function shelfOf(method: string, path: string): string {
+  const parts = path.split('/').filter((part) => part !== '')
+  return `${method === 'HEAD' ? 'GET' : method} ${parts.length} ${parts[1]?.toLowerCase() ?? ''}`
+}
+
 type First = (scene: Pick<Call, 'services' | 'hall' | 'today'>) => Promise<unknown>
 type Handler<N extends RouteName> = (call: Asked<N>) => Promise<Reply>
 /** A handler of whichever route: the compiler need not hold every body beside every other. */
@@ -92,14 +98,21 @@ type OpenHandler<N extends RouteName> = (
  * before any handler sees it.
  */
 export class Api {
-  readonly router = Router()
   readonly mounted: RouteName[] = []
+  readonly #shelves = new Map<string, Router>()
   readonly services: Services
   /** Told of each write that went through. */
   written?: (scene: Parameters<First>[0]) => void
 
   constructor(services: Services) {
     this.services = services
+  }
+
+  /** All that is mounted. Routes of a shelf are few: a request is not held against each of all. */
+  readonly router = (req: Request, res: Response, next: NextFunction): void => {
+    const shelf = this.#shelves.get(shelfOf(req.method, req.path))
+    if (shelf) shelf(req, res, next)
+    else next()
   }
 
   /** A route without a sign-in; its handler says when the body is read. */
@@ -131,7 +144,10 @@ export class Api {
   private mount(name: RouteName, run: (req: Request, res: Response) => Promise<Reply>): void {
     this.mounted.push(name)
     const [method, path] = name.split(' ') as ['GET' | 'POST' | 'PUT' | 'DELETE', string]
-    this.router[method.toLowerCase() as 'get'](path, async (req: Request, res: Response) => {
+    const at = shelfOf(method, path)
+    const shelf = this.#shelves.get(at) ?? Router()
+    this.#shelves.set(at, shelf)
+    shelf[method.toLowerCase() as 'get'](path, async (req: Request, res: Response) => {
       const wrong = Object.values(req.params).find((p) => !UUID.test(String(p)))
       if (wrong !== undefined) throw new HttpProblem(404, 'not-found', 'No such page.')
       const reply = await run(req, res)

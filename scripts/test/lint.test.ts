@@ -15,7 +15,7 @@ function named(code: string): string[] {
   writeFileSync(file, code)
   const { stdout } = spawnSync(
     join(root, 'node_modules/.bin/oxlint'),
-    ['--type-aware', '-f', 'json', file],
+    ['--type-aware', '--type-check', '-f', 'json', file],
     { cwd: root, encoding: 'utf8' },
   )
   const { diagnostics } = JSON.parse(stdout) as { diagnostics: { code: string }[] }
@@ -23,14 +23,16 @@ function named(code: string): string[] {
 }
 
 describe('lint by types', () => {
-  it('names a promise nobody waits for, and a value of no type', () => {
+  it('names a promise nobody waits for, a value of no type, and what is of another type', () => {
     const code = `
       const later = async (): Promise<number> => 1
       export function planted(): string {
         later()
-        return JSON.parse('1')
+        const days: number = 'seven'
+        return JSON.parse(String(days))
       }`
     expect(named(code)).toEqual([
+      'typescript(TS2322)',
       'typescript(no-floating-promises)',
       'typescript(no-unsafe-return)',
     ])

@@ -108,9 +108,7 @@ for (const size of [
   { width: 820, height: 1180 },
   { width: 390, height: 844 },
 ]) {
-  test(`${size.width > 400 ? '@long ' : ''}nothing is cut off at ${size.width} wide`, async ({
-    page,
-  }) => {
+  test(`@long nothing is cut off at ${size.width} wide`, async ({ page }) => {
     await page.setViewportSize(size)
     await open(page, 'Dov Hartigan', 'Intake')
     for (const name of STAGES) {

@@ -17,8 +17,8 @@ interface Worker {
 
 /**
  * `hall`: the demo hall, read only. `own`: the demo hall as it was loaded, for a test to change, on
- * the same server, which its worker keeps. `alone`: on a server of the test's own, which it may stop.
- * `empty`: nothing in it. `fast`: as alone, instruments run 20 times as fast.
+ * the same server, which its worker keeps. `alone`: on a server of the test's own, which it may
+ * stop. `empty`: nothing in it. `fast`: as alone, instruments run 20 times as fast.
  */
 export const test = base.extend<
   Record<'hall' | 'empty' | 'own' | 'alone' | 'fast', Installation>,

@@ -3,7 +3,7 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 
-export const LIMIT_KB = 300
+export const LIMIT_KB = 220
 const root = new URL('../web/dist/', import.meta.url)
 const manifest = JSON.parse(readFileSync(new URL('.vite/manifest.json', root), 'utf8'))
 

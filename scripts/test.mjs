@@ -1,6 +1,6 @@
-// Runs every check and ends with one line "N passed, N failed". Types and lint, form and the size of
-// the web count as one each. Types are checked by the compiler written in Go, within the linter that
-// needs them too; the one in JavaScript stays for the tools that read code through it.
+// Runs every check and ends with one line "N passed, N failed". Types and lint, form and the size
+// of the web count as one each. Types are checked by the compiler written in Go, within the linter
+// that needs them too; the one in JavaScript stays for the tools that read code through it.
 import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 

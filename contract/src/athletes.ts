@@ -5,7 +5,6 @@ import type { SafetyFacts } from '@mano/core/safety/triggers'
 import type { EntryUnit, ResultUnit } from '@mano/core/units/units'
 import { SKINS, birthDateProblem, type Guardian } from '@mano/core/intake/record'
 import { BODY_MEASURES, LEVELS, type BodyMeasureId } from '@mano/core/catalogue/person'
-import { logOf, type LogLine } from '@mano/core/record/lines'
 import type { SetLog } from '@mano/core/record/sets'
 import type { RosterDay } from '@mano/core/stages/day'
 import type { RosterCall } from '@mano/core/stages/roster'
@@ -236,16 +235,6 @@ export interface AthleteView extends Omit<ProfileBody, 'guardian'> {
     /** Sessions that ended early, newest first. */ ends: SessionEndView[]
   }
 }
-
-/** The same on its way: the sets as lines. */
-export interface AthleteWire extends Omit<AthleteView, 'history'> {
-  ends: SessionEndView[]
-  lines: LogLine[]
-}
-export const athleteOf = ({ ends, lines, ...own }: AthleteWire): AthleteView => ({
-  ...own,
-  history: { logs: lines.map(logOf), ends },
-})
 
 /** Latest result of the roster's key series; values SI. */
 export interface KeyResult {

@@ -1,6 +1,7 @@
 import * as yup from 'yup'
 import { TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
-import type { DayEvent, DaySetup } from '@mano/core/testday/live'
+import type { DayEvent } from '@mano/core/testday/event'
+import type { DaySetup } from '@mano/core/testday/live'
 import { day, id, line, number, oneOf, optionalLine, someId } from './common'
 
 const seconds = (what: string, most: number) =>

@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, expect } from 'vitest'
-import { athleteOf, type AthleteWire } from '@mano/contract/athletes'
+import { athleteOf, type AthleteWire } from '@mano/contract/wire'
 import type { KitUnit } from '@mano/contract/kit'
 import { DEFAULT_FRAME, type Block } from '@mano/core/plan/types'
 import {

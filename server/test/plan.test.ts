@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { athleteOf, type AthleteWire } from '@mano/contract/athletes'
+import { athleteOf, type AthleteWire } from '@mano/contract/wire'
 import type { GapsView, PlanView } from '@mano/contract/plan'
 import { draftWeek } from '@mano/core/plan/draft'
 import { type DayFrame, EMPTY_WEEK, frameOfWeek } from '@mano/core/intake/week'

@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { athleteOf, type AthleteWire } from '@mano/contract/athletes'
+import { athleteOf, type AthleteWire } from '@mano/contract/wire'
 import type { SessionView } from '@mano/contract/tests'
 import {
   addAthlete,

@@ -1,7 +1,8 @@
 import { protocolById, type Protocol } from '../catalogue/protocols'
 import { sampleVariance } from '../measure/trials'
 import type { Hand } from '../catalogue/person'
-import { heldEvents, type DayEvent, type DaySetup } from './live'
+import type { DayEvent } from './event'
+import { heldEvents, type DaySetup } from './live'
 import { must } from '../units/must'
 
 export interface DayRow {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { dayNow, visitsOf, wishedTimes, type DayEvent, type DaySetup } from '../../src/testday/live'
+import type { DayEvent } from '../../src/testday/event'
+import { dayNow, visitsOf, wishedTimes, type DaySetup } from '../../src/testday/live'
 import { DAWN, orderDay, type DayParams, type Slot } from '../../src/testday/order'
 
 const params: DayParams = {

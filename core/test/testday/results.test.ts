@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { DayEvent, DaySetup } from '../../src/testday/live'
+import type { DayEvent } from '../../src/testday/event'
+import type { DaySetup } from '../../src/testday/live'
 import { resultsOf } from '../../src/testday/results'
 
 const station = {

@@ -1,7 +1,8 @@
 import { holds } from '@mano/contract/roles'
 import { athleteOr404 } from './athlete'
 import { closedFacts } from '../db/closedFacts'
-import { type ArchivedView, type AthleteWire, type InjuryBody } from '@mano/contract/athletes'
+import type { ArchivedView, InjuryBody } from '@mano/contract/athletes'
+import { type AthleteWire } from '@mano/contract/wire'
 import { needsClearance, safetyFacts } from '@mano/core/safety/facts'
 import { toSi } from '@mano/core/units/convert'
 import {

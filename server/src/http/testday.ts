@@ -30,7 +30,7 @@ import { notFound, refused } from '../faults/problem'
 import { must } from '@mano/core/units/must'
 import { ask } from '../db/ask'
 import { handsOf } from '@mano/core/catalogue/person'
-import { dayEvent } from '@mano/core/testday/live'
+import { dayEvent } from '@mano/core/testday/event'
 
 async function dayOr404(call: Call): Promise<TestDay> {
   const day = await call.em.findOneBy(TestDayEntity, { id: String(call.req.params['dayId']) })

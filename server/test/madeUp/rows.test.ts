@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { athleteOf, type AthleteWire } from '@mano/contract/athletes'
+import { athleteOf, type AthleteWire } from '@mano/contract/wire'
 import { EXPORT_TABLES } from '@mano/contract/exportTables'
 import type { KitUnit } from '@mano/contract/kit'
 import { PROTOCOLS, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'

@@ -5,20 +5,13 @@ import {
   useQueryClient,
   type QueryClient,
 } from '@tanstack/react-query'
-import { useMemo } from 'react'
 import type { Installation, Me } from '@mano/contract/accounts'
-import {
-  athleteOf,
-  type AthleteName,
-  type AthleteView,
-  type AthleteWire,
-  type RosterPage,
-} from '@mano/contract/athletes'
+import type { AthleteName, AthleteView, RosterPage } from '@mano/contract/athletes'
+import { athleteOf, type AthleteWire } from '@mano/contract/wire'
 import type { DemandSource } from '@mano/contract/demands'
 import type { KitUnit, PlaceView } from '@mano/contract/kit'
 import { holds, type Right } from '@mano/contract/roles'
 import type { BatteryView, ImportView, SessionView } from '@mano/contract/tests'
-import { demandProfile, sportsIn, type DemandProfile } from '@mano/core/demand/profile'
 import { adoptUnits } from './units'
 import { api, queryClient } from './api'
 
@@ -141,17 +134,6 @@ export const useImports = () =>
   useQuery({ queryKey: keys.imports, queryFn: () => api.get<ImportView[]>('/api/imports') })
 
 /**
- * What an athlete trains for, with the hall's own sports known; null until both are there, or
- * without a sport.
- */
-export function useProfile(athlete: AthleteView): DemandProfile | null {
-  const own = useSports().data
-  const { demand } = athlete
-  // The same one as long as nothing changed: what is worked out from it is not worked out anew.
-  return useMemo(() => (demand ? demandProfile(demand, own ?? []) : null), [demand, own])
-}
-
-/**
  * To be read anew when it is next looked at: the roster is costly and need not follow every try of
  * a test.
  */
@@ -178,9 +160,3 @@ export const touchedBy = (athleteId: string) => [
   keys.tests(athleteId),
   later(keys.roster),
 ]
-
-/** The shipped sports behind what an athlete trains for, the hall's own copies by their origin. */
-export function useSportsIn(athlete: AthleteView): string[] {
-  const own = useSports().data
-  return athlete.demand ? sportsIn(athlete.demand, own ?? []) : []
-}

@@ -7,7 +7,7 @@ import type { Trial } from '@mano/core/testing/session'
 import { api, ApiProblem, failureText, isPassing, isSignedOut, queryClient } from './api'
 import { dayKey, keys, later, whoIsHere } from './data'
 import { all, forget, keep, read } from './kept'
-import { dayEvent } from '@mano/core/testday/live'
+import { dayEvent } from '@mano/core/testday/event'
 import { parsed } from '@mano/core/units/parse'
 
 /**

@@ -1,5 +1,6 @@
 import { dayBound } from '@mano/core/testday/bound'
-import { visitsOf, wishedTimes, type DayEvent, type DaySetup } from '@mano/core/testday/live'
+import type { DayEvent } from '@mano/core/testday/event'
+import { visitsOf, wishedTimes, type DaySetup } from '@mano/core/testday/live'
 
 /** The running order is worked out here, off the page. */
 export interface OrderTask {

@@ -8,7 +8,8 @@ import { howSure, type Sure } from '@mano/core/gaps/sure'
 import { buildSeries, type Series } from '@mano/core/record/series'
 import { judgeBy } from '@mano/core/safety/judge'
 import { api } from '../../base/api'
-import { keys, useProfile, useTests, useWrite } from '../../base/data'
+import { keys, useTests, useWrite } from '../../base/data'
+import { useProfile } from '../../base/profile'
 import { useAthletePage } from '../athlete/AthletePage'
 
 export const gapsKey = (id: string) => ['gaps', id]

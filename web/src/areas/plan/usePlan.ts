@@ -8,7 +8,7 @@ import { planContext, plannedOf } from '@mano/core/plan/context'
 import type { PlanContext } from '@mano/core/plan/situation'
 import { judgeBy } from '@mano/core/safety/judge'
 import { api } from '../../base/api'
-import { useSportsIn } from '../../base/data'
+import { useSportsIn } from '../../base/profile'
 import { useAthletePage } from '../athlete/AthletePage'
 
 export const planKey = (id: string) => ['plan', id]

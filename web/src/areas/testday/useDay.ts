@@ -2,13 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { v7 } from 'uuid'
 import type { DayEventBody, TestDayView } from '@mano/contract/testday'
-import {
-  dayEvent,
-  dayNow,
-  type DayEvent,
-  type DayNow,
-  type DaySetup,
-} from '@mano/core/testday/live'
+import { dayEvent, type DayEvent } from '@mano/core/testday/event'
+import { dayNow, type DayNow, type DaySetup } from '@mano/core/testday/live'
 import type { OrderReply } from '../../workers/testday'
 import { api } from '../../base/api'
 import { dayKey } from '../../base/data'

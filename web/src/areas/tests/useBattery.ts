@@ -5,7 +5,8 @@ import {
   type BatteryItem,
   type BatteryStep,
 } from '@mano/core/testing/battery'
-import { useBatteries, useKit, useProfile, useTests } from '../../base/data'
+import { useBatteries, useKit, useTests } from '../../base/data'
+import { useProfile } from '../../base/profile'
 import { useAthletePage } from '../athlete/AthletePage'
 import { must } from '@mano/core/units/must'
 

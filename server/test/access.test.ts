@@ -153,7 +153,7 @@ describe('the table of routes', () => {
     const api = buildApi({ app: r.app, clock: () => new Date() })
     expect([...api.mounted].sort()).toEqual([...names].sort())
   })
-  it('finds a route by HEAD, with a slash after it and in capitals, and nothing beside it', async () => {
+  it('finds a route by HEAD, with a slash at its end, in capitals; nothing beside it', async () => {
     const agent = by.owner
     await agent.head('/api/kit').expect(200)
     await agent.get('/api/kit/').expect(200)

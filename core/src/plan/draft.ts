@@ -113,18 +113,32 @@ function mended(
     const points = scorePlan(plan, p).total
     const next = changes(plan, tried, open, brief, p)
       .map((blocks): Change => ({ blocks, points: scorePlan({ ...plan, blocks }, p).total }))
-      .filter((c) => c.points > points + 1e-6 && !refused.has(keyOf(c.blocks)))
+      .filter((c) => c.points > points + 1e-6)
       .sort((a, b) => b.points - a.points)
-      .slice(0, LOOKED)
-      .find((c) => {
-        const legal = keepsRules({ ...plan, blocks: c.blocks }, context, holds)
-        if (!legal) refused.add(keyOf(c.blocks))
-        return legal
-      })
-    if (!next) break
-    plan = { ...plan, blocks: next.blocks }
+    const legal = firstLegal(next, refused, (blocks) =>
+      keepsRules({ ...plan, blocks }, context, holds),
+    )
+    if (!legal) break
+    plan = { ...plan, blocks: legal.blocks }
   }
   return plan
+}
+
+/** The best that keeps the rules, of those not refused before. */
+function firstLegal(
+  best: readonly Change[],
+  refused: Set<string>,
+  keeps: (blocks: readonly Block[]) => boolean,
+): Change | null {
+  let looked = 0
+  for (const c of best) {
+    const key = keyOf(c.blocks)
+    if (refused.has(key)) continue
+    if (looked++ === LOOKED) return null
+    if (keeps(c.blocks)) return c
+    refused.add(key)
+  }
+  return null
 }
 
 const keyOf = (blocks: readonly Block[]): string =>

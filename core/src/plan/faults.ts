@@ -63,27 +63,5 @@ export function mostSets(e: Exercise, main: boolean): number {
   return short ? Math.max(6, Math.min(10, e.sets[1])) : 6
 }
 
-/** Points for set counts no coach would write, by day. */
-export function doseFaults(
-  week: readonly (readonly { block: Block; e: Exercise; r: Rated }[])[],
-  b: Brief,
-): number {
-  let faults = 0
-  for (const own of week) {
-    for (const x of own)
-      faults += Math.max(0, x.block.sets - mostSets(x.e, x.r.imp >= 3 && x.r.good.includes(true)))
-    const most = Math.max(0, ...own.map((x) => (x.r.close || isMain(x.r) ? 0 : x.block.sets)))
-    if (most < 3) continue
-    const main = mainOf(
-      own.map((x) => x.block),
-      b,
-    )
-    for (const x of own)
-      if (main && x.block !== main && !x.r.close && !isMain(x.r) && x.block.sets > main.sets)
-        faults++
-  }
-  return POINTS.overDose * faults
-}
-
 /** Whether an exercise is a main one in this sport: staple or good in a quality of 4 or 5. */
 export const isMain = (r: Rated): boolean => r.imp >= 4 && r.good.includes(true)

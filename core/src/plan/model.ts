@@ -6,7 +6,8 @@ import { forbidden, restRows, testRows, tissues, weekRows } from './modelRules'
 import { sessionRows } from './modelSession'
 import type { WeekProblem } from './problem'
 import { DAYS, Programme, type Model } from './programme'
-import { outOfPhase, sessionPoints } from './score'
+import { outOfPhase } from './item'
+import { sessionPoints } from './score'
 import type { Block } from './types'
 
 /**

@@ -1,21 +1,11 @@
-import type { Exercise } from '../catalogue/exercises'
-import {
-  briefOf,
-  dayPoints,
-  exerciseOf,
-  served,
-  servedInAll,
-  stapleMost,
-  stapleWeight,
-  type Brief,
-  type Rated,
-} from './brief'
-import { countsAs, DAYS_OFF, EXTENSORS_A_SESSION, LIKES, POINTS, sessionBlocks } from './compose'
-import { effectiveSets } from './coverage'
-import { doseFaults, orderFaults } from './faults'
+import { briefOf, served, servedInAll, stapleMost, stapleWeight, type Brief } from './brief'
+import { DAYS_OFF, EXTENSORS_A_SESSION, LIKES, POINTS, sessionBlocks } from './compose'
+import { doseFaults } from './doseFaults'
+import { orderFaults } from './faults'
+import { different, itemsOf, type Item } from './item'
 import type { WeekProblem } from './problem'
 import type { Settings } from './schools'
-import type { Block, WeekPlan, WeekTerms } from './types'
+import type { Block, WeekPlan } from './types'
 import { must } from '../units/must'
 
 export const PARTS = [
@@ -39,17 +29,6 @@ export type PartId = (typeof PARTS)[number]['id']
 export interface Score {
   total: number
   parts: Record<PartId, number>
-}
-
-/**
- * A closing-force block in the wrong week: holds in a week of repetitions, or the other way round.
- */
-export function outOfPhase(e: Exercise, crush: WeekTerms['crush']): boolean {
-  return (
-    e.primary === 'crush' &&
-    crush !== null &&
-    (crush === 'hold' ? e.mode === 'reps' : e.mode === 'hold')
-  )
 }
 
 /** Points of a day with hand work. */
@@ -76,12 +55,6 @@ export function changeCost(now: readonly Block[], before: readonly Block[]): num
   return cost
 }
 
-interface Item {
-  block: Block
-  e: Exercise
-  r: Rated
-  sets: number
-}
 type Days = readonly (readonly Item[])[]
 
 /** Points of top qualities looked after, each 0 to 1: the first two count most. */
@@ -102,24 +75,22 @@ const WEEK = [0, 1, 2, 3, 4, 5, 6]
 function top(items: readonly Item[], b: Brief): number {
   const first = POINTS.topFirstHalf
   let twoDays = false
+  let staples = 0
   const looked = b.top.map((row) => {
     let sets = 0
-    const days = new Set<number>()
-    for (const x of items)
-      if (x.r.good[row]) {
-        sets += must(x.r.looks[row]) * x.sets
-        days.add(x.block.day)
-      }
-    twoDays ||= days.size >= 2
+    let putFirst = 0
+    let day = -1
+    for (const x of items) {
+      if (x.r.staple[row]) putFirst += x.sets
+      if (!x.r.good[row]) continue
+      sets += must(x.r.looks[row]) * x.sets
+      twoDays ||= day >= 0 && day !== x.block.day
+      day = x.block.day
+    }
+    staples += stapleWeight(b, row) * Math.min(1, putFirst / POINTS.stapleSets)
     const part = Math.min(1, sets / b.topSets)
     return 2 * first * Math.min(0.5, part) + 2 * (1 - first) * Math.max(0, part - 0.5)
   })
-  let staples = 0
-  for (const row of b.top) {
-    let sets = 0
-    for (const x of items) if (x.r.staple[row]) sets += x.sets
-    staples += stapleWeight(b, row) * Math.min(1, sets / POINTS.stapleSets)
-  }
   return (
     topPoints(looked) +
     POINTS.topStaple * Math.min(stapleMost(b), staples) +
@@ -130,34 +101,30 @@ function top(items: readonly Item[], b: Brief): number {
 /** Top qualities whose main exercise stands on two days: one of the highest, and one more. */
 function twice(items: readonly Item[], b: Brief): number {
   if (!b.mainTwice) return 0
-  const again = items.filter((x) =>
-    items.some((y) => y.e.id === x.e.id && y.block.day !== x.block.day),
-  )
+  const again = items.filter((x) => items.some((y) => y.id === x.id && y.block.day !== x.block.day))
   const stands = (row: number) => again.some((x) => must(x.r.good[row]))
   const first = Math.min(1, count(b.highest, stands))
   return POINTS.twice * first + POINTS.twiceMore * Math.min(1, count(b.top, stands) - first)
 }
 
+const countedAs = (x: Item): number => x.as
+const isClose = (x: Item): boolean => x.r.close
+const isExtensor = (x: Item): boolean => x.r.extensor
+
 function few(items: readonly Item[], days: Days, b: Brief, p: WeekProblem): number {
-  const kinds = new Set<string>()
-  for (const x of items) if (!x.r.close) kinds.add(countsAs(x.e.id))
+  const kinds = different(
+    items.filter((x) => !x.r.close),
+    countedAs,
+  )
   let sessions = 0
   days.forEach((own, d) => {
+    if (own.length === 0) return
+    const blocks = sessionBlocks(must(p.frame[d]).minutes)
     sessions +=
-      POINTS.blockOver *
-        over(
-          new Set(own.map((x) => countsAs(x.e.id))).size,
-          sessionBlocks(must(p.frame[d]).minutes),
-        ) +
-      POINTS.extensorOver *
-        over(
-          count(own, (x) => x.r.extensor),
-          EXTENSORS_A_SESSION,
-        )
+      POINTS.blockOver * over(different(own, countedAs), blocks) +
+      POINTS.extensorOver * over(count(own, isExtensor), EXTENSORS_A_SESSION)
   })
-  return (
-    POINTS.exercise * kinds.size + b.exerciseOver * over(kinds.size, b.exercisesMost) + sessions
-  )
+  return POINTS.exercise * kinds + b.exerciseOver * over(kinds, b.exercisesMost) + sessions
 }
 
 function spread(days: Days, b: Brief): number {
@@ -183,17 +150,16 @@ function spread(days: Days, b: Brief): number {
 }
 
 function likes(items: readonly Item[], b: Brief): number {
-  const ids = new Set(items.map((x) => x.e.id))
   let thumb = 0
-  for (const x of items) if (x.r.thumbDrill) thumb += x.block.sets
+  const alike: number[] = LIKES.map(() => 0)
+  items.forEach((x, i) => {
+    if (x.r.thumbDrill) thumb += x.block.sets
+    if (x.likes.length === 0) return
+    for (let j = 0; j < i; j++) if (must(items[j]).id === x.id) return
+    for (const l of x.likes) alike[l] = must(alike[l]) + 1
+  })
   let points = POINTS.thumbSet * over(thumb, b.thumbMost)
-  for (const l of LIKES)
-    points +=
-      POINTS.duplicate *
-      over(
-        count(l.ids, (id) => ids.has(id)),
-        l.most,
-      )
+  LIKES.forEach((l, i) => (points += POINTS.duplicate * over(must(alike[i]), l.most)))
   return points
 }
 
@@ -204,12 +170,12 @@ function days(items: readonly Item[], week: Days, b: Brief, p: WeekProblem): num
     (d) =>
       must(p.frame[d]).sportLoad <= 1 &&
       !must(p.frame[d]).competition &&
-      must(week[d]).every((x) => x.r.close),
+      must(week[d]).every(isClose),
   )
   let points = POINTS.dayOff * Math.min(DAYS_OFF, off)
   for (let d = 1; d < 7; d++)
     if (must(fingers[d]) && must(fingers[d - 1])) points += POINTS.fingerEve
-  for (const x of items) points += dayPoints(x.e, b, x.block)
+  for (const x of items) points += x.onDay
   return points
 }
 
@@ -236,10 +202,10 @@ export function scorePlan(
   const b = briefOf(p)
   const items: Item[] = []
   const week: Item[][] = WEEK.map(() => [])
+  const itemOf = itemsOf(p)
   for (const block of plan.blocks) {
-    const e = exerciseOf(block)
-    if (!e) continue
-    const item = { block, e, r: b.of(e), sets: effectiveSets(block) }
+    const item = itemOf(block)
+    if (!item) continue
     items.push(item)
     must(week[block.day]).push(item)
   }
@@ -263,10 +229,10 @@ export function scorePlan(
     sessions:
       sessionPoints(p.terms.settings) * sessions +
       POINTS.sessionOver * over(sessions, b.sessionsMost),
-    phase: sum((x) => (outOfPhase(x.e, p.terms.crush) ? POINTS.crushOutOfPhase * x.block.sets : 0)),
+    phase: sum((x) => x.phase),
     weaker: sum((x) => (x.block.extra && !x.r.close ? POINTS.weaker : 0)),
     near: p.near === null ? 0 : p.near.weight * changeCost(plan.blocks, p.near.blocks),
-    order: (asWritten ? orderFaults(plan.blocks, b) : 0) + doseFaults(week, b),
+    order: (asWritten ? orderFaults(plan.blocks, b) : 0) + doseFaults(week),
   }
   return { total: Object.values(parts).reduce((a, x) => a + x, 0), parts }
 }

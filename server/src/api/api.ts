@@ -177,24 +177,30 @@ export class Api {
     if (lockIfLeft(req, clock().getTime())) throw SIGNED_OUT
     const { accountId, hallId } = req.session
     if (!accountId || !hallId) throw SIGNED_OUT
+    const { account, hall } = allowed(
+      route,
+      req,
+      takeEntered(req) ?? (await enterHall(app, hallId, accountId)),
+    )
+    await readBody(route, req, res)
+    const now = clock()
+    const today = localDateOf(now, hall.timeZone)
+    const [body, query] = [
+      await checked(route.body, req.body, today),
+      await checked(route.query, req.query, today),
+    ]
+    const scene = { services: this.services, hall, today }
+    await first?.(scene)
+    const right = rightOf(req, account)
+    const actor = {
+      hallId,
+      actorKind: holds(right, 'coach') ? ('coach' as const) : ('assistant' as const),
+      actorId: notedBy(req) ?? account.id,
+      recordedAt: now,
+    }
     const after: Call['after'] = []
-    let seen: Parameters<First>[0] | undefined
-    const answer = async (em: EntityManager, { account, hall }: Who): Promise<Reply> => {
-      const now = clock()
-      const today = localDateOf(now, hall.timeZone)
-      seen = { services: this.services, hall, today }
-      const [body, query] = [
-        await checked(route.body, req.body, today),
-        await checked(route.query, req.query, today),
-      ]
-      const right = rightOf(req, account)
-      const actor = {
-        hallId,
-        actorKind: holds(right, 'coach') ? ('coach' as const) : ('assistant' as const),
-        actorId: notedBy(req) ?? account.id,
-        recordedAt: now,
-      }
-      return handler({
+    const reply = await inHall(app, hallId, (em) =>
+      handler({
         em,
         req,
         account,
@@ -208,18 +214,10 @@ export class Api {
         services: this.services,
         body,
         query,
-      })
-    }
-    const who = allowed(route, req, takeEntered(req) ?? (await enterHall(app, hallId, accountId)))
-    await readBody(route, req, res)
-    await first?.({
-      services: this.services,
-      hall: who.hall,
-      today: localDateOf(clock(), who.hall.timeZone),
-    })
-    const reply = await inHall(app, hallId, (em) => answer(em, who))
+      }),
+    )
     for (const act of after) act()
-    if (seen && req.method !== 'GET') this.written?.(seen)
+    if (req.method !== 'GET') this.written?.(scene)
     return reply
   }
 }

@@ -9,6 +9,8 @@ export const ARGS = [
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
+  // Letters where the font has them, not where a screen of dots would.
+  '--font-render-hinting=none',
 ]
 
 /** Debian's Chromium: the one without windows, where it is there. */

@@ -13,9 +13,9 @@ const broken = []
 
 const run = (command, args) => ended(spawn(command, args, { stdio: 'inherit' }), command, args)
 
-/** The same in what the processor has left, its words kept until it is through. */
+/** The same beside others, its words kept until it is through. */
 async function aside(command, args) {
-  const child = spawn('nice', ['-n', '15', command, ...args])
+  const child = spawn(command, args)
   const parts = []
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => parts.push(part))
   const code = await ended(child, command, args)
@@ -116,8 +116,8 @@ for (const name of chosen)
 const inTurn = async (...names) => {
   for (const name of names) if (chosen.includes(name)) await steps[name]()
 }
-// What only reads takes what the tests of core and server leave; those of the browser, where clocks
-// run, have the machine to themselves.
+// What only reads runs beside the tests of core and server, which leave a core now and then; those
+// of the browser, where clocks run, have the machine to themselves.
 await Promise.all([inTurn('size', 'purity', 'lint'), inTurn('format'), inTurn('unit')])
 await inTurn('browser')
 for (const what of broken) console.log(`-- fell: ${what}`)

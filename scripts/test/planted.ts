@@ -38,10 +38,13 @@ export function lintPlanted(
       mkdirSync(dirname(join(folder, name)), { recursive: true })
       writeFileSync(join(folder, name), text)
     }
-    const bin = join(ROOT, 'node_modules/.bin/oxlint')
+    const bin = join(ROOT, 'node_modules/.bin')
+    // What looks at types is found by the path, not beside the folder it looks at.
+    const env = { ...process.env, PATH: `${bin}:${process.env['PATH']}` }
     const flags = types ? ['--type-aware', '--type-check'] : []
-    const { stdout } = spawnSync(bin, [...flags, '-f', 'json', '.'], {
+    const { stdout } = spawnSync(join(bin, 'oxlint'), [...flags, '-f', 'json', '.'], {
       cwd: folder,
+      env,
       encoding: 'utf8',
     })
     const { diagnostics } = JSON.parse(stdout) as { diagnostics: Found[] }

@@ -13,7 +13,8 @@ interface Found {
 
 /** Types are looked at as in the project. */
 const TSCONFIG = JSON.stringify({
-  compilerOptions: { target: 'ES2023', module: 'ESNext', strict: true, noEmit: true, types: [] },
+  extends: join(ROOT, 'tsconfig.base.json'),
+  compilerOptions: { types: [] },
 })
 
 /**

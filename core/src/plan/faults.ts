@@ -12,16 +12,21 @@ import { must } from '../units/must'
  */
 
 /**
+ * How much an exercise would be the one its day is for; 0: it would not. The extensors close a
+ * session: they are its main only where nothing else is.
+ */
+export const leadWeight = (r: Rated): number => (r.close ? 0 : r.extensor ? r.lead / 1000 : r.lead)
+
+/**
  * The block of a day that matters most: staple or good in the most important quality, by what it
- * is there for before what it serves beside. The extensors close a session: they are its main
- * only where nothing else is.
+ * is there for before what it serves beside.
  */
 export function mainOf(blocks: readonly Block[], b: Brief): Block | null {
   let best: { block: Block; weight: number } | null = null
   for (const block of blocks) {
     const e = exerciseOf(block)
-    if (!e || b.of(e).close) continue
-    const weight = b.of(e).extensor ? b.of(e).lead / 1000 : b.of(e).lead
+    if (!e) continue
+    const weight = leadWeight(b.of(e))
     if (weight > 0 && (!best || weight > best.weight)) best = { block, weight }
   }
   return best?.block ?? null

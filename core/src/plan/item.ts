@@ -2,7 +2,7 @@ import type { Exercise } from '../catalogue/exercises'
 import { briefOf, dayPoints, exerciseOf, type Rated } from './brief'
 import { countsAs, LIKES, POINTS } from './compose'
 import { effectiveSets } from './coverage'
-import { isMain, mostSets } from './faults'
+import { isMain, leadWeight, mostSets } from './faults'
 import type { WeekProblem } from './problem'
 import type { Block, WeekTerms } from './types'
 
@@ -66,7 +66,7 @@ function itemOf(block: Block, p: WeekProblem): Item | null {
     as: numberOf(countsAs(e.id)),
     likes: LIKES.flatMap((l, i) => (l.ids.includes(e.id) ? [i] : [])),
     main: isMain(r),
-    lead: r.close ? 0 : r.extensor ? r.lead / 1000 : r.lead,
+    lead: leadWeight(r),
     over: Math.max(0, block.sets - mostSets(e, r.imp >= 3 && r.good.includes(true))),
     onDay: dayPoints(e, b, block),
     phase: outOfPhase(e, p.terms.crush) ? POINTS.crushOutOfPhase * block.sets : 0,

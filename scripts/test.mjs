@@ -97,7 +97,7 @@ async function playwright() {
 
 const steps = {
   purity: () => check('core without DOM or Node', 'node', [TSC, '-p', 'core']),
-  format: () => check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
+  format: () => check('format', bin('oxfmt'), ['--check', '.']),
   lint: () =>
     check('types and lint', bin('oxlint'), [
       '--type-aware',

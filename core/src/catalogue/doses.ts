@@ -1,5 +1,12 @@
 export type Aim =
-  'max' | 'size' | 'sustained' | 'repeated' | 'reactive' | 'balance' | 'prepare' | 'close'
+  | 'max'
+  | 'size'
+  | 'sustained'
+  | 'repeated'
+  | 'reactive'
+  | 'balance'
+  | 'prepare'
+  | 'close'
 
 export interface Dose {
   aim: Aim

@@ -31,7 +31,8 @@ export type TraceFile =
       trace: Trace
       peakN: Newton
       /** Set when the peak in that unit is no hand's; names units in which it would be. */ doubt:
-        ForceUnit[] | null
+        | ForceUnit[]
+        | null
     }
   | { ok: false; line: number | null; message: string }
 

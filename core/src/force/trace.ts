@@ -13,7 +13,8 @@ export interface Trace {
 
 export type TraceProblem = 'too-short' | 'not-a-number' | 'not-ascending' | 'too-slow'
 export type TraceResult =
-  { ok: true; trace: Trace } | { ok: false; reason: TraceProblem; at: number }
+  | { ok: true; trace: Trace }
+  | { ok: false; reason: TraceProblem; at: number }
 
 /**
  * Least sampling rate a record is read at, Hz, its longest, s, and the silence that counts as a

@@ -98,7 +98,11 @@ export type AsymmetryVerdict =
   | {
       kind: 'unknown'
       reason:
-        'too-few-trials' | 'interval-unbounded' | 'no-spread' | 'error-not-known' | 'loads-differ'
+        | 'too-few-trials'
+        | 'interval-unbounded'
+        | 'no-spread'
+        | 'error-not-known'
+        | 'loads-differ'
       need?: number
     }
 

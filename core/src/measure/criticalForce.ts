@@ -228,7 +228,8 @@ export interface AllOut {
   levelled: boolean
 }
 export type AllOutResult =
-  ({ ok: true } & AllOut) | { ok: false; reason: 'too-few-bouts' | 'not-a-force'; need: number }
+  | ({ ok: true } & AllOut)
+  | { ok: false; reason: 'too-few-bouts' | 'not-a-force'; need: number }
 
 /**
  * Bouts the levelling is read from, the share of CF a bout and the t under which it still falls:

@@ -43,7 +43,8 @@ export interface Change {
   error: TypicalError
 }
 export type ChangeResult =
-  ({ ok: true } & Change) | { ok: false; reason: 'one-test' | 'error-not-known' }
+  | ({ ok: true } & Change)
+  | { ok: false; reason: 'one-test' | 'error-not-known' }
 
 /**
  * Change between two tests of one series against typical error x sqrt2 x t, t by the degrees of
@@ -104,7 +105,8 @@ export interface Ratio {
   ci: readonly [number, number] | null
 }
 export type RatioResult =
-  ({ ok: true } & Ratio) | { ok: false; reason: 'not-tested' | 'not-positive' }
+  | ({ ok: true } & Ratio)
+  | { ok: false; reason: 'not-tested' | 'not-positive' }
 
 /**
  * Ratio of two results of one hand (extension to flexion and the like) with the error carried

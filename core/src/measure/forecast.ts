@@ -110,7 +110,8 @@ export interface Readiness {
   word: 'normal' | 'low' | 'very-low'
 }
 export type ReadinessResult =
-  ({ ok: true } & Readiness) | { ok: false; reason: 'too-few-days'; need: number }
+  | ({ ok: true } & Readiness)
+  | { ok: false; reason: 'too-few-days'; need: number }
 
 /**
  * Today's quick squeeze of one hand against its own rolling baseline (today left out): low under

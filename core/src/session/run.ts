@@ -8,7 +8,16 @@ import { must } from '../units/must'
  * counts ticks, so a hidden page, a reload or a slow machine loses no time.
  */
 export type Phase =
-  'warmup' | 'ready' | 'count' | 'work' | 'confirm' | 'log' | 'rest' | 'pain' | 'close' | 'done'
+  | 'warmup'
+  | 'ready'
+  | 'count'
+  | 'work'
+  | 'confirm'
+  | 'log'
+  | 'rest'
+  | 'pain'
+  | 'close'
+  | 'done'
 
 export interface Run {
   phase: Phase

@@ -25,7 +25,8 @@ export interface DayResults {
   protocolId: string
   unit: Protocol['unit']
   /** Of one result, SI, from the spread of tries pooled over the group; null: too few. */ errorSi:
-    number | null
+    | number
+    | null
   rows: readonly DayRow[]
   /** Tries that were left out: nothing is on record of them. */ leftOut: readonly {
     athlete: string

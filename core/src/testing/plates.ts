@@ -14,7 +14,8 @@ export interface Loading {
   exact: boolean
 }
 export type LoadingResult =
-  ({ ok: true } & Loading) | { ok: false; reason: 'not-a-load' | 'under-the-pin'; pinKg: Kg }
+  | ({ ok: true } & Loading)
+  | { ok: false; reason: 'not-a-load' | 'under-the-pin'; pinKg: Kg }
 
 const grams = (kg: Kg): number => Math.round(kg * 1000)
 

@@ -9,7 +9,13 @@ export type TrialValue =
   | {
       ok: false
       reason:
-        'empty' | 'not-a-number' | 'ambiguous' | 'negative' | 'too-low' | 'too-high' | 'wrong-unit'
+        | 'empty'
+        | 'not-a-number'
+        | 'ambiguous'
+        | 'negative'
+        | 'too-low'
+        | 'too-high'
+        | 'wrong-unit'
       message: string
     }
 

@@ -7,7 +7,8 @@ export interface CsvRow {
 }
 
 export type CsvTable =
-  { ok: true; columns: string[]; rows: CsvRow[] } | { ok: false; line: number; message: string }
+  | { ok: true; columns: string[]; rows: CsvRow[] }
+  | { ok: false; line: number; message: string }
 
 /**
  * Reads a CSV with a header line: comma, semicolon or tab; quotes; a byte order mark is passed

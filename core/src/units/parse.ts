@@ -1,7 +1,8 @@
 import { must } from './must'
 
 export type Parsed =
-  { ok: true; value: number } | { ok: false; reason: 'empty' | 'not-a-number' | 'ambiguous' }
+  | { ok: true; value: number }
+  | { ok: false; reason: 'empty' | 'not-a-number' | 'ambiguous' }
 
 /**
  * Reads a typed number: digits with one decimal point or comma, or minutes and seconds as `1:05`

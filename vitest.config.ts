@@ -48,6 +48,8 @@ export default defineConfig({
     // Left to itself it keeps one core free.
     maxWorkers: 2,
     sequence: { sequencer: LongFirst },
+    // What was read for one project is not read anew for the next, nor by the next run.
+    experimental: { fsModuleCache: !tried },
     projects: [
       {
         plugins: tried ? [faults] : [],

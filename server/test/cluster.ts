@@ -21,9 +21,10 @@ export default async function setup(): Promise<() => Promise<void>> {
   const template = `t_template_${randomBytes(6).toString('hex')}`
   const { owner } = await ensureDatabase(admin, template, PASSWORDS)
   await migrate(owner)
-  process.env['MANO_TEST_TEMPLATE'] = template
+  const demo = `${template}_demo`
+  Object.assign(process.env, { MANO_TEST_TEMPLATE: template, MANO_TEST_DEMO: demo })
   return async () => {
-    await dropDatabase(admin, template)
+    for (const database of [template, demo]) await dropDatabase(admin, database)
     end()
   }
 }

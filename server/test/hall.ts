@@ -34,13 +34,20 @@ export interface Rig {
   close: () => Promise<void>
 }
 
-/**
- * A database, a server and a pinned clock of this file's own; `named`: a database that is there.
- */
-export async function rig(rack?: Rack, named?: string): Promise<Rig> {
+interface RigOptions {
+  rack?: Rack
+  /** A database that is there. */
+  named?: string
+  /** The database its own is a copy of; left out: with every migration, and nothing in it. */
+  like?: string
+}
+
+/** A database, a server and a pinned clock of this file's own. */
+export async function rig({ rack, named, like }: RigOptions = {}): Promise<Rig> {
   const admin = process.env['MANO_PG_ADMIN_URL']!
   const database = named ?? `t_${randomBytes(6).toString('hex')}`
-  const urls = await ensureDatabase(admin, database, PASSWORDS, process.env['MANO_TEST_TEMPLATE'])
+  const template = like ?? process.env['MANO_TEST_TEMPLATE']
+  const urls = await ensureDatabase(admin, database, PASSWORDS, template)
   const app = await openApp(urls.app)
   const pool = new Pool({ connectionString: urls.app, max: 2 })
   const now = { at: NOW }

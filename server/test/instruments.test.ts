@@ -21,7 +21,7 @@ let other: Staff
 let server: Server
 const rack = new Rack({ simulated: true, speed: 40 })
 beforeAll(async () => {
-  r = await rig(rack)
+  r = await rig({ rack })
   own = await hall(r, 'ruth')
   other = await hall(r, 'cass')
   server = r.server.listen(0, '127.0.0.1')

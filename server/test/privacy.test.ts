@@ -2,11 +2,11 @@ import { Client } from 'pg'
 import type { SeenView, AthleteName, AthleteView } from '@mano/contract/athletes'
 import { exportLines } from '../src/transfer/export'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
 import { inHall } from '../src/db/hall'
 import { summedTests } from '../src/db/summed'
 import type { RetentionView, TrailView } from '@mano/contract/retention'
-import { addAthlete, hall, PASSWORD, rig, signIn, tested, type Rig } from './hall'
+import { addAthlete, hall, PASSWORD, signIn, tested, type Rig } from './hall'
+import { demoRig } from './demoHall'
 
 type Agent = Awaited<ReturnType<typeof signIn>>
 let r: Rig
@@ -42,9 +42,7 @@ const others = () =>
   )
 
 beforeAll(async () => {
-  r = await rig()
-  await loadDemo(r.app, new Date(r.now.at))
-  coach = await signIn(r, DEMO_SIGN_IN.login, DEMO_SIGN_IN.password)
+  ;({ r, coach } = await demoRig())
   owner = new Client({ connectionString: r.urls.owner })
   await owner.connect()
   const names = (await coach.get('/api/athletes/names').expect(200)).body as AthleteName[]

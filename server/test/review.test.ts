@@ -9,8 +9,8 @@ import { knownBy } from '@mano/core/record/known'
 import { buildSeries, seriesName } from '@mano/core/record/series'
 import { seriesKey } from '@mano/core/testing/session'
 import { formatWithUnit } from '@mano/core/units/format'
-import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
-import { jobDone, rig, rosterOf, signIn, type Agent, type Rig } from './hall'
+import { demoRig } from './demoHall'
+import { jobDone, rosterOf, type Agent, type Rig } from './hall'
 
 const PERIOD = { from: '2026-08-20', to: '2026-11-25' }
 let r: Rig
@@ -18,9 +18,7 @@ let coach: Agent
 let roster: RosterRow[]
 const idOf = (name: string) => roster.find((a) => a.name === name)!.id
 beforeAll(async () => {
-  r = await rig()
-  await loadDemo(r.app, new Date(r.now.at))
-  coach = await signIn(r, DEMO_SIGN_IN.login, DEMO_SIGN_IN.password)
+  ;({ r, coach } = await demoRig())
   roster = await rosterOf(coach)
 }, 60_000)
 afterAll(() => r.close())

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import type { AthleteName, RosterPage } from '@mano/contract/athletes'
 import { DEFAULT_FRAME } from '@mano/core/plan/types'
 import { buildApp } from '../src/app'
-import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
+import { demoRig } from './demoHall'
 import { Seeded } from '@mano/core/units/seeded'
 import { AthleteEntity, HallEntity } from '../src/db/entities'
 import { ask } from '../src/db/ask'
@@ -239,9 +239,7 @@ describe('pages of the roster', () => {
   let demo: Rig
   let coach: Agent
   beforeAll(async () => {
-    demo = await rig()
-    await loadDemo(demo.app, new Date(demo.now.at))
-    coach = await signIn(demo, DEMO_SIGN_IN.login, DEMO_SIGN_IN.password)
+    ;({ r: demo, coach } = await demoRig())
   }, 60_000)
   afterAll(() => demo.close())
   it.each(['need', 'name', 'sport'] as const)(

@@ -8,7 +8,7 @@ import request from 'supertest'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { inHall } from '../src/db/hall'
-import { DEMO_SIGN_IN, loadDemo } from '../src/demo/load'
+import { DEMO_SIGN_IN } from '../src/demo/load'
 import { lineSchema } from '../src/transfer/format'
 import {
   addAthlete,
@@ -23,6 +23,7 @@ import {
   type Agent,
   type Rig,
 } from './hall'
+import { demoRig } from './demoHall'
 import type { ImportReply } from '@mano/contract/tests'
 
 interface Line {
@@ -78,9 +79,7 @@ let demo: Rig
 let coach: Agent
 let file: string
 beforeAll(async () => {
-  demo = await rig()
-  await loadDemo(demo.app, new Date(demo.now.at))
-  coach = await signIn(demo, DEMO_SIGN_IN.login, DEMO_SIGN_IN.password)
+  ;({ r: demo, coach } = await demoRig())
   file = await download(coach)
 }, 60_000)
 afterAll(() => demo.close())
@@ -453,9 +452,9 @@ describe('the whole installation', () => {
         { env: { ...env, ...more }, stdio: 'pipe', encoding: 'utf8' },
       )
     // Where Mano has started and no hall was set up yet nothing stands in its way.
-    await (await rig(undefined, database)).stop()
+    await (await rig({ named: database })).stop()
     restore()
-    const back = await rig(undefined, database)
+    const back = await rig({ named: database })
     const agent = await signIn(back, 'ruth')
     expect(await download(agent)).toBe(before)
     await back.stop()
@@ -475,7 +474,7 @@ describe('the whole installation', () => {
     await wait(1000)
     await leaving.end()
     await done
-    const again = await rig(undefined, database)
+    const again = await rig({ named: database })
     expect(await download(await signIn(again, 'ruth'))).toBe(before)
     await again.close()
     execFileSync('rm', [path])

@@ -68,8 +68,8 @@ describe('which of two weeks is better', () => {
   })
 })
 
-// Every ninth here; all of them in `./mano prove planner`.
-describe.each(athletes.filter((_, i) => i % 9 === 0).map((a) => [a.id, a] as const))(
+// Every ninth here, those that are quickly solved; all of them in `./mano prove planner`.
+describe.each(athletes.filter((_, i) => i % 9 === 1).map((a) => [a.id, a] as const))(
   'the week planned for %s',
   (_, { athlete, week }) => {
     const planned = weekFor(highs, athlete)

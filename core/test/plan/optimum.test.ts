@@ -11,7 +11,7 @@ const highs = await loadHighs()
 
 describe('against looking at every plan', () => {
   // Small ones of the small; fifty, these among them, are in `./mano prove planner`.
-  it.each([2, 7, 9])('small week %i: the same optimum', (seed) => {
+  it.each([2, 9])('small week %i: the same optimum', (seed) => {
     const p = smallWeek(seed)
     const solved = solveWeek(highs, p, { gap: 0, iterations: 1e9 })
     if (!solved.ok) return expect(bestByLooking(p)).toBeNull()

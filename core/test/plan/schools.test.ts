@@ -29,7 +29,7 @@ describe('schools', () => {
         ).toBe(true)
   })
   // One here; two seeds of every one are in `./mano prove planner`.
-  it.each(SCHOOL_EFFECTS.filter((_, i) => i % 16 === 1).map((s) => [s.id, s] as const))(
+  it.each(SCHOOL_EFFECTS.filter((s) => s.id === 'size').map((s) => [s.id, s] as const))(
     '%s: what it asks for is more or as much, and the rules hold',
     (_, s) => {
       const [a, b] = (['a', 'b'] as const).map((choice) => {

@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import type { EntryUnit } from '@mano/core/units/units'
 import type { LevelId, Sex } from '@mano/core/catalogue/person'
-import { LINE_KINDS, type ConclusionLine } from '@mano/core/review/next'
+import { LINE_KINDS, type ConclusionLine } from '@mano/core/review/conclusion'
 import type { SquadSteps } from '@mano/core/record/known'
 import type { SquadSetup, SquadTest } from '@mano/core/review/squad'
 import type { WeekDone } from '@mano/core/review/weeks'

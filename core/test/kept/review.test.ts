@@ -6,14 +6,9 @@ import { byChance, changesOf, counted, sureOf, type Period } from '../../src/rev
 import { goalOf } from '../../src/review/forecast'
 import { girthChange } from '../../src/review/girth'
 import { handTime, plannedAgainstDone } from '../../src/review/load'
-import {
-  carriedTerms,
-  draftNext,
-  lowTwiceOf,
-  raisedQuality,
-  speaksOf,
-  type NextFacts,
-} from '../../src/review/next'
+import { carriedTerms, raisedQuality, speaksOf } from '../../src/review/conclusion'
+import { draftNext, lowTwiceOf } from '../../src/review/next'
+import type { NextFacts } from '../../src/review/nextFacts'
 import { sessionNorms } from '../../src/review/norms'
 import { recordBook } from '../../src/review/records'
 import { rankSquad, squadError, standing, type SquadTest } from '../../src/review/squad'

@@ -3,14 +3,9 @@ import { tInv } from '../../src/measure/quantiles'
 import { byChance, changesOf, sureOf } from '../../src/review/changes'
 import { knownBy, knownOf, type Steps } from '../../src/record/known'
 import { goalOf } from '../../src/review/forecast'
-import {
-  carriedTerms,
-  draftNext,
-  lowTwiceOf,
-  speaksOf,
-  type ConclusionLine,
-  type NextFacts,
-} from '../../src/review/next'
+import { carriedTerms, speaksOf, type ConclusionLine } from '../../src/review/conclusion'
+import { draftNext, lowTwiceOf } from '../../src/review/next'
+import type { NextFacts } from '../../src/review/nextFacts'
 import { recordBook } from '../../src/review/records'
 import { buildSeries, type Series } from '../../src/record/series'
 import { girthChange } from '../../src/review/girth'

@@ -10,7 +10,7 @@ import {
   type Period,
   type SeriesChange,
 } from '@mano/core/review/changes'
-import type { ConclusionLine } from '@mano/core/review/next'
+import type { ConclusionLine } from '@mano/core/review/conclusion'
 import type { Best } from '@mano/core/review/records'
 import { seriesName, setupWords, type Series } from '@mano/core/record/series'
 import { sumOf, type WeekDone } from '@mano/core/review/weeks'

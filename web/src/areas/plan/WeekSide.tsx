@@ -1,6 +1,6 @@
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import type { Block } from '@mano/core/plan/types'
-import { speaksOf } from '@mano/core/review/next'
+import { speaksOf } from '@mano/core/review/conclusion'
 import type { PlannerReply } from '../../workers/plannerMessages'
 import { BlockPanel } from './BlockPanel'
 import { Coverage } from './Coverage'

@@ -3,6 +3,7 @@ import type { QualityId } from './qualities'
 import { INJURY_SITES, type InjurySiteId, type Tag, type TissueId } from './tissues'
 import { rowOf } from '../units/row'
 import { entriesOf, keysOf } from '../units/among'
+import { capital } from '../units/capital'
 
 /** What a held site stops at any effort, and what asks beside the rest. */
 interface Own { tissue: TissueId; from: 1 | 2 | 3; tags: readonly Tag[]; qualities: readonly QualityId[]; asks?: readonly Match[] }
@@ -25,7 +26,6 @@ export const OLD_INJURY_DAYS = 365
 const HEAVY = ['maximal', 'hard'] as const
 const NEEDS = 'until a licensed clinician clears it'
 const nameOf = (id: InjurySiteId): string => rowOf(INJURY_SITES, id).name.toLowerCase()
-const capital = (t: string): string => t.charAt(0).toUpperCase() + t.slice(1)
 
 function row(site: InjurySiteId, state: InjuryState, states: readonly InjuryState[], title: string, says: string, gates: readonly Gate[], until: string, instead: string): Caution {
   return { id: `${site}_${state}`, version: 2, trigger: { kind: 'injury', sites: [site], states }, scope: 'hand', nearMaximal: true, title: capital(title), says, gates, until, instead }

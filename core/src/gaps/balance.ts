@@ -4,6 +4,7 @@ import type { Series } from '../record/series'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { resultError } from './map'
 import { must } from '../units/must'
+import { capital } from '../units/capital'
 
 interface Part {
   protocolId: string
@@ -137,5 +138,3 @@ function says(hands: readonly BalanceHand[], missing: readonly string[]): string
       ? 'No change larger than the test’s error since the first test.'
       : 'Tested once: nothing to compare with yet.'
 }
-
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)

@@ -7,6 +7,7 @@ import type { Side } from '../catalogue/person'
 import { SAME_QUALITY, sameQuality, type Belief } from './belief'
 import type { GapRow } from './map'
 import type { Percent } from '../units/quantity'
+import { capital } from '../units/capital'
 
 export type PriorityMove = 'pin' | 'raise' | 'lower'
 /** What the coach said of a row, with the reason. */
@@ -150,7 +151,6 @@ export function priorities(
       b.row.weight - a.row.weight,
   )
 }
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)
 
 /** A row's importance in words, with its share where the sport asks for the quality in two ways. */
 export const importanceWords = ({

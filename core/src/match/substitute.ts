@@ -2,6 +2,7 @@ import { EXERCISES, type Exercise } from '../catalogue/exercises'
 import { qualityById } from '../catalogue/qualities'
 import { kitFor, type Kits } from './kit'
 import { whereIs, type Place } from '../catalogue/places'
+import { capital } from '../units/capital'
 
 export type Substitute =
   | { kind: 'same'; items: readonly string[] }
@@ -37,7 +38,7 @@ export function substituteAt(e: Exercise, place: Place, kits: Kits): Substitute 
       exercise: best.x,
       items: best.own,
       says:
-        `${sentence(whereIs(place))}: ` +
+        `${capital(whereIs(place))}: ` +
         `${best.x.name}${best.x.aim === e.aim ? '' : `, for ${best.x.aim} in place of ${e.aim}`}`,
     }
   const quality =
@@ -46,8 +47,6 @@ export function substituteAt(e: Exercise, place: Place, kits: Kits): Substitute 
       : qualityById(e.primary).name.toLowerCase()
   return {
     kind: 'none',
-    says: `${sentence(whereIs(place))}: none, nothing there trains ${quality}`,
+    says: `${capital(whereIs(place))}: none, nothing there trains ${quality}`,
   }
 }
-
-const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

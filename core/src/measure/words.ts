@@ -1,10 +1,10 @@
 import { EXPECTED_LEAN_PCT, leanContext, type AsymmetryVerdict } from './asymmetry'
 import { type Side } from '../catalogue/person'
+import { capital } from '../units/capital'
 
 const pct = (x: number): string => `${Math.round(Math.abs(x))}\u00A0%`
 const behind = (signed: number): string =>
   Math.round(signed) === 0 ? 'even' : `${signed > 0 ? 'left' : 'right'} ${pct(signed)} behind`
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)
 
 export interface VerdictWords {
   /** Short, for a chip. */

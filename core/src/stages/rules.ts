@@ -1,5 +1,6 @@
 import { daysBetween, type LocalDate } from '../units/dates'
 import { must } from '../units/must'
+import { capital } from '../units/capital'
 
 export const STAGES = [
   { id: 'intake', name: 'Intake' },
@@ -297,5 +298,5 @@ function sentence(items: readonly string[]): string {
     items.length < 2
       ? items.join('')
       : `${items.slice(0, -1).join(', ')} and ${items[items.length - 1]}`
-  return text.charAt(0).toUpperCase() + text.slice(1)
+  return capital(text)
 }

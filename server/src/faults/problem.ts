@@ -1,5 +1,6 @@
 import type { Problem } from '@mano/contract/common'
 import { ValidationError } from 'yup'
+import { capital } from '@mano/core/units/capital'
 
 /** A refusal that goes out as an RFC 9457 problem document. */
 export class HttpProblem extends Error {
@@ -135,5 +136,4 @@ export function problemOf(error: unknown): Problem {
   }
 }
 
-const sentence = (text: string): string =>
-  text.charAt(0).toUpperCase() + text.slice(1) + (/[.!?]$/.test(text) ? '' : '.')
+const sentence = (text: string): string => capital(text) + (/[.!?]$/.test(text) ? '' : '.')

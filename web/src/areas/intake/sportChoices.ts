@@ -1,9 +1,10 @@
 import { SPORTS } from '@mano/core/catalogue/sports'
 import type { DemandSource } from '@mano/core/demand/profile'
+import { capital } from '@mano/core/units/capital'
 
 /** Shipped sports and goals by family. */
 const shipped = [...new Set(SPORTS.map((s) => s.family))].map((family) => ({
-  group: family.charAt(0).toUpperCase() + family.slice(1),
+  group: capital(family),
   items: SPORTS.filter((s) => s.family === family).map((s) => ({
     value: s.id,
     label: s.name,

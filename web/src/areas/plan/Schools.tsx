@@ -14,6 +14,7 @@ import { Term } from '../../base/Term'
 import { changesOf, KIND } from './SearchStrip'
 import { usePlanner } from './usePlanner'
 import { must } from '@mano/core/units/must'
+import { capital } from '@mano/core/units/capital'
 
 /**
  * A question where practitioners differ: the same week under the other choice, side by side, to
@@ -68,7 +69,7 @@ export function Schools({
       ],
       ['Qualities with half their sets', `${rows.filter(isKept).length} of ${rows.length}`],
       [
-        must(effect.measure.what.name[0]).toUpperCase() + effect.measure.what.name.slice(1),
+        capital(effect.measure.what.name),
         measureWeek({ ...week, blocks }, effect.measure.what, s).toString(),
       ],
     ] as const

@@ -1,4 +1,5 @@
-import { type Brief, type Rated, exerciseOf } from './brief'
+import { type Brief, exerciseOf } from './brief'
+import type { Rated } from './rated'
 import { POINTS } from './compose'
 import { rankIn } from './order'
 import type { Exercise } from '../catalogue/exercises'

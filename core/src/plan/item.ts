@@ -1,5 +1,6 @@
 import type { Exercise } from '../catalogue/exercises'
-import { briefOf, dayPoints, exerciseOf, type Rated } from './brief'
+import { briefOf, dayPoints, exerciseOf } from './brief'
+import type { Rated } from './rated'
 import { countsAs, LIKES, POINTS } from './compose'
 import { effectiveSets } from './coverage'
 import { isMain, leadWeight, mostSets } from './faults'

@@ -1,4 +1,5 @@
-import { briefOf, served, servedInAll, stapleMost, stapleWeight, type Brief } from './brief'
+import { briefOf, stapleMost, stapleWeight, type Brief } from './brief'
+import { served, servedInAll } from './briefRows'
 import { DAYS_OFF, EXTENSORS_A_SESSION, LIKES, POINTS, sessionBlocks } from './compose'
 import { doseFaults } from './doseFaults'
 import { orderFaults } from './faults'

@@ -1,195 +1,51 @@
 import { UnstyledButton } from '@mantine/core'
+import type { ReactNode } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { cutsFor, minutesOver } from '@mano/core/session/adapt'
 import { ENDING_IDS } from '@mano/core/session/steps'
+import { oneOf } from '@mano/core/units/among'
 import { fromSi } from '@mano/core/units/convert'
+import { must } from '@mano/core/units/must'
 import { useCalm } from '../../base/calm'
 import { LogStep } from './LogStep'
 import { HAND } from './hand'
 import { useFloor } from './store'
 import type { RunView } from './useRun'
-import { must } from '@mano/core/units/must'
-import { oneOf } from '@mano/core/units/among'
 
-const ENDS = ['Has to leave', 'Coach stops it', 'Too tired', 'Out of time'] as const
+type Log = RunView['own']['logs'][number]
+type Blocks = RunView['blocks']
+
+/** Acts, and goes back to the set. */
+type Then = (act: () => void) => () => void
 
 /**
  * Everything that is not the next set: another order, a set more, again, what was logged, what to
  * leave out for time.
  */
 export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void }) {
-  const { step, blocks, open, own, done, act, today, now } = run
-  const { sound, voice, set } = useFloor()
+  const { step, blocks, open, own, done } = run
   const [editing, setEditing] = useCalm<string | null>(null)
-  const [ending, setEnding] = useCalm(false)
-  const others = blocks.filter(
-    (b) => b.id !== step?.blockId && open.some((s) => s.blockId === b.id),
-  )
   const left = blocks.filter((b) => open.some((s) => s.blockId === b.id))
-  const over = today
-    ? Math.round(
-        minutesOver((now - own.began) / 60_000, today.frame.minutes, run.steps, open, left),
-      )
-    : 0
-  const cuts = over > 0 ? cutsFor(left, over) : []
   const mine = own.logs.filter((l) => l.blockId !== null && done.some((d) => d.id === l.id))
-  const last = done.filter((l) => l.blockId !== null).at(-1)
   const log = mine.find((l) => l.id === editing)
-  const then = (act: () => void) => () => {
+  const then: Then = (act) => () => {
     act()
     onClose()
   }
-  if (log) {
-    const e = must(exerciseById(log.exerciseId))
-    const timed = e.dose.unit === 's'
-    return (
-      <LogStep
-        step={{
-          hand: log.hand,
-          set: log.set,
-          sets: Math.max(
-            log.set,
-            ...run.steps.filter((s) => s.blockId === log.blockId).map((s) => s.sets),
-          ),
-          dose: 0,
-        }}
-        exercise={e}
-        workedS={log.seconds ?? 0}
-        load={log.load}
-        unit={log.loadUnit}
-        was={{
-          amount: (timed ? log.seconds : log.reps) ?? 0,
-          ended: oneOf(ENDING_IDS, log.ended),
-          effort: log.effort ?? null,
-          details: log.details ?? {},
-        }}
-        onKeep={(entry) => {
-          act.correct(log.id, {
-            ...entry,
-            pain: log.pain ?? null,
-            painWhere: log.painWhere ?? null,
-          })
-          setEditing(null)
-        }}
-        onPain={null}
-        onBack={() => setEditing(null)}
-      />
-    )
-  }
+  if (log) return <Corrected run={run} log={log} onBack={() => setEditing(null)} />
   return (
     <>
       <div className="f-log f-more">
-        {cuts.length > 0 && (
-          <div className="f-choice" role="group" aria-label="Time">
-            <p className="f-rule">
-              About {over} min over the {must(today).frame.minutes} planned. First to go:{' '}
-              {cuts.map((b) => must(exerciseById(b.exerciseId)).name.toLowerCase()).join(', ')}.
-              Warm-up and extensors stay.
-            </p>
-            <UnstyledButton className="f-btn" onClick={then(() => act.cut(cuts.map((b) => b.id)))}>
-              Leave {cuts.length === 1 ? 'it' : 'them'} out
-            </UnstyledButton>
-          </div>
-        )}
-        <div className="f-choice" role="group" aria-label="This set">
-          <UnstyledButton className="f-btn" onClick={then(act.passOver)}>
-            Skip
-          </UnstyledButton>
-          <UnstyledButton className="f-btn" onClick={then(act.addSet)}>
-            Add a set
-          </UnstyledButton>
-          {last && (
-            <UnstyledButton className="f-btn" onClick={then(() => act.again(last.id))}>
-              Last set again
-            </UnstyledButton>
-          )}
-        </div>
-        {run.kg !== null && step && (
-          <div className="f-choice" role="group" aria-label="Load">
-            {[-2.5, -0.5, 0.5, 2.5].map((d) => (
-              <UnstyledButton
-                key={d}
-                className="f-btn"
-                onClick={() => act.takeLoad(Math.max(0, must(run.kg) + d))}
-              >
-                {d > 0 ? '+' : '\u2212'}
-                {Math.abs(Math.round(10 * must(fromSi(Math.abs(d), run.units.mass, 'kg'))) / 10)}
-              </UnstyledButton>
-            ))}
-            <span>
-              {run.shown(run.kg)} {run.units.mass}, {HAND[step.hand].toLowerCase()}
-            </span>
-          </div>
-        )}
-        {others.length > 0 && (
-          <div className="f-choice" role="group" aria-label="Another exercise first">
-            <span>First:</span>
-            {others.map((b) => (
-              <UnstyledButton key={b.id} className="f-btn" onClick={then(() => act.bring(b.id))}>
-                {must(exerciseById(b.exerciseId)).name}
-              </UnstyledButton>
-            ))}
-          </div>
-        )}
-        <div className="f-choice" role="group" aria-label="Sound">
-          <UnstyledButton
-            className={`f-btn ${sound ? 'on' : ''}`}
-            aria-pressed={sound}
-            onClick={() => set({ sound: !sound })}
-          >
-            Beeps
-          </UnstyledButton>
-          <UnstyledButton
-            className={`f-btn ${voice ? 'on' : ''}`}
-            aria-pressed={voice}
-            onClick={() => set({ voice: !voice })}
-          >
-            Voice
-          </UnstyledButton>
-        </div>
-        {!run.data.link && (
-          <div className="f-choice" role="group" aria-label="End the session here">
-            {ending ? (
-              <>
-                <span>Why?</span>
-                {ENDS.map((r) => (
-                  <UnstyledButton
-                    key={r}
-                    className="f-btn"
-                    onClick={then(() => act.finish(r.toLowerCase()))}
-                  >
-                    {r}
-                  </UnstyledButton>
-                ))}
-                <UnstyledButton className="f-btn" onClick={() => setEnding(false)}>
-                  Go on instead
-                </UnstyledButton>
-              </>
-            ) : (
-              <UnstyledButton className="f-btn" onClick={() => setEnding(true)}>
-                End early …
-              </UnstyledButton>
-            )}
-          </div>
-        )}
-        {mine.length > 0 && (
-          <ul className="f-logged" aria-label="Logged here">
-            {[...mine].reverse().map((l) => (
-              <li key={l.id}>
-                <UnstyledButton className="f-btn" onClick={() => setEditing(l.id)}>
-                  <span>
-                    {HAND[l.hand]}, {must(exerciseById(l.exerciseId)).name.toLowerCase()}, set{' '}
-                    {l.set}
-                  </span>
-                  <b>
-                    {l.seconds !== null ? `${l.seconds}\u00A0s` : l.reps}
-                    {l.load !== null ? `, ${l.load}\u00A0${l.loadUnit}` : ''}
-                  </b>
-                </UnstyledButton>
-              </li>
-            ))}
-          </ul>
-        )}
+        <TimeOver run={run} left={left} then={then} />
+        <ThisSet run={run} then={then} />
+        <Load run={run} />
+        <First
+          others={left.filter((b) => b.id !== step?.blockId)}
+          onFirst={(id) => then(() => run.act.bring(id))()}
+        />
+        <Sound />
+        {!run.data.link && <EndHere onEnd={(why) => then(() => run.act.finish(why))()} />}
+        <Logged logs={mine} onEdit={setEditing} />
       </div>
       <div className="f-bar">
         <UnstyledButton className="f-btn main" onClick={onClose}>
@@ -197,5 +53,184 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
         </UnstyledButton>
       </div>
     </>
+  )
+}
+
+const Choice = ({ label, children }: { label: string; children: ReactNode }) => (
+  <div className="f-choice" role="group" aria-label={label}>
+    {children}
+  </div>
+)
+
+const Press = ({ onClick, children }: { onClick: () => void; children: ReactNode }) => (
+  <UnstyledButton className="f-btn" onClick={onClick}>
+    {children}
+  </UnstyledButton>
+)
+
+const nameOf = (of: { exerciseId: string }): string => must(exerciseById(of.exerciseId)).name
+
+/** A set that was logged, set right. */
+function Corrected({ run, log, onBack }: { run: RunView; log: Log; onBack: () => void }) {
+  const e = must(exerciseById(log.exerciseId))
+  const sets = run.steps.filter((s) => s.blockId === log.blockId).map((s) => s.sets)
+  return (
+    <LogStep
+      step={{ hand: log.hand, set: log.set, sets: Math.max(log.set, ...sets), dose: 0 }}
+      exercise={e}
+      workedS={log.seconds ?? 0}
+      load={log.load}
+      unit={log.loadUnit}
+      was={{
+        amount: (e.dose.unit === 's' ? log.seconds : log.reps) ?? 0,
+        ended: oneOf(ENDING_IDS, log.ended),
+        effort: log.effort ?? null,
+        details: log.details ?? {},
+      }}
+      onKeep={(entry) => {
+        run.act.correct(log.id, {
+          ...entry,
+          pain: log.pain ?? null,
+          painWhere: log.painWhere ?? null,
+        })
+        onBack()
+      }}
+      onPain={null}
+      onBack={onBack}
+    />
+  )
+}
+
+/** What goes first where the session is longer than was planned. */
+function TimeOver({ run, left, then }: { run: RunView; left: Blocks; then: Then }) {
+  const { today, own, now, steps, open, act } = run
+  if (!today) return null
+  const { minutes } = today.frame
+  const over = Math.round(minutesOver((now - own.began) / 60_000, minutes, steps, open, left))
+  const cuts = over > 0 ? cutsFor(left, over) : []
+  if (cuts.length === 0) return null
+  return (
+    <Choice label="Time">
+      <p className="f-rule">
+        About {over} min over the {minutes} planned. First to go:{' '}
+        {cuts.map((b) => nameOf(b).toLowerCase()).join(', ')}. Warm-up and extensors stay.
+      </p>
+      <Press onClick={then(() => act.cut(cuts.map((b) => b.id)))}>
+        Leave {cuts.length === 1 ? 'it' : 'them'} out
+      </Press>
+    </Choice>
+  )
+}
+
+function ThisSet({ run: { act, done }, then }: { run: RunView; then: Then }) {
+  const last = done.filter((l) => l.blockId !== null).at(-1)
+  return (
+    <Choice label="This set">
+      <Press onClick={then(act.passOver)}>Skip</Press>
+      <Press onClick={then(act.addSet)}>Add a set</Press>
+      {last && <Press onClick={then(() => act.again(last.id))}>Last set again</Press>}
+    </Choice>
+  )
+}
+
+/** Steps of the load, kg. */
+const LOAD_STEPS = [-2.5, -0.5, 0.5, 2.5] as const
+
+function Load({ run }: { run: RunView }) {
+  const { kg, step, units, act } = run
+  if (kg === null || !step) return null
+  const shown = (d: number) => Math.round(10 * must(fromSi(Math.abs(d), units.mass, 'kg'))) / 10
+  return (
+    <Choice label="Load">
+      {LOAD_STEPS.map((d) => (
+        <Press key={d} onClick={() => act.takeLoad(Math.max(0, kg + d))}>
+          {d > 0 ? '+' : '\u2212'}
+          {shown(d)}
+        </Press>
+      ))}
+      <span>
+        {run.shown(kg)} {units.mass}, {HAND[step.hand].toLowerCase()}
+      </span>
+    </Choice>
+  )
+}
+
+function First({ others, onFirst }: { others: Blocks; onFirst: (id: string) => void }) {
+  if (others.length === 0) return null
+  return (
+    <Choice label="Another exercise first">
+      <span>First:</span>
+      {others.map((b) => (
+        <Press key={b.id} onClick={() => onFirst(b.id)}>
+          {nameOf(b)}
+        </Press>
+      ))}
+    </Choice>
+  )
+}
+
+function Sound() {
+  const { sound, voice, set } = useFloor()
+  return (
+    <Choice label="Sound">
+      <UnstyledButton
+        className={`f-btn ${sound ? 'on' : ''}`}
+        aria-pressed={sound}
+        onClick={() => set({ sound: !sound })}
+      >
+        Beeps
+      </UnstyledButton>
+      <UnstyledButton
+        className={`f-btn ${voice ? 'on' : ''}`}
+        aria-pressed={voice}
+        onClick={() => set({ voice: !voice })}
+      >
+        Voice
+      </UnstyledButton>
+    </Choice>
+  )
+}
+
+const ENDS = ['Has to leave', 'Coach stops it', 'Too tired', 'Out of time'] as const
+
+function EndHere({ onEnd }: { onEnd: (why: string) => void }) {
+  const [ending, setEnding] = useCalm(false)
+  return (
+    <Choice label="End the session here">
+      {ending ? (
+        <>
+          <span>Why?</span>
+          {ENDS.map((r) => (
+            <Press key={r} onClick={() => onEnd(r.toLowerCase())}>
+              {r}
+            </Press>
+          ))}
+          <Press onClick={() => setEnding(false)}>Go on instead</Press>
+        </>
+      ) : (
+        <Press onClick={() => setEnding(true)}>End early …</Press>
+      )}
+    </Choice>
+  )
+}
+
+function Logged({ logs, onEdit }: { logs: readonly Log[]; onEdit: (id: string) => void }) {
+  if (logs.length === 0) return null
+  return (
+    <ul className="f-logged" aria-label="Logged here">
+      {[...logs].reverse().map((l) => (
+        <li key={l.id}>
+          <Press onClick={() => onEdit(l.id)}>
+            <span>
+              {HAND[l.hand]}, {nameOf(l).toLowerCase()}, set {l.set}
+            </span>
+            <b>
+              {l.seconds !== null ? `${l.seconds}\u00A0s` : l.reps}
+              {l.load !== null ? `, ${l.load}\u00A0${l.loadUnit}` : ''}
+            </b>
+          </Press>
+        </li>
+      ))}
+    </ul>
   )
 }

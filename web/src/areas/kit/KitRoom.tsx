@@ -1,61 +1,30 @@
-import {
-  Anchor,
-  Button,
-  Input,
-  Modal,
-  Select,
-  Stack,
-  TextInput,
-  UnstyledButton,
-} from '@mantine/core'
-import { useMemo, useState } from 'react'
-import { v7 } from 'uuid'
-import type { KitUnit, PlaceBody } from '@mano/contract/kit'
-import { implementById } from '@mano/core/catalogue/implements'
-import { WEARS } from '@mano/core/catalogue/traits'
+import { Anchor, Button, Input, Modal, UnstyledButton } from '@mantine/core'
+import { useState } from 'react'
+import type { KitUnit, PlaceView } from '@mano/contract/kit'
 import { meaningOf } from '@mano/core/catalogue/words'
-import { PLACES } from '@mano/core/catalogue/places'
-import { formatWithUnit } from '@mano/core/units/format'
-import { formatBoth } from '@mano/core/units/inch'
-import { rowOf } from '@mano/core/units/row'
+import { must } from '@mano/core/units/must'
 import { useCalm } from '../../base/calm'
-import { Term } from '../../base/Term'
-import { api, failureText } from '../../base/api'
-import {
-  keys,
-  useClosedPlaces,
-  useKit,
-  useMe,
-  usePlaces,
-  useNames,
-  useWrite,
-  may,
-} from '../../base/data'
-import { useUndoable } from '../../base/undo'
-import { Reasoned } from '../../base/Reasoned'
-import { useListing } from '../../base/Listing'
+import { may, useKit, useMe, usePlaces } from '../../base/data'
 import { Failed } from '../../base/Trouble'
-import { useUnits } from '../../base/units'
 import { useGo } from '../../base/useGo'
-import { Icon } from '../../drawn/Icon'
 import { AddImplement } from './AddImplement'
 import { AddSeveral } from './AddSeveral'
 import { Advice } from './Advice'
+import { AddPlace, PlaceEnds } from './Places'
 import { UnitPanel } from './UnitPanel'
-import { options } from '../../base/options'
-import { must } from '@mano/core/units/must'
+import { isCalled, Units } from './Units'
 import './kit.css'
+
+type Adding = 'unit' | 'several' | 'place'
 
 /** What is where: every implement with what was measured of it, and what each place lacks. */
 export default function KitRoom() {
   const me = useMe()
   const kit = useKit(true)
   const places = usePlaces()
-  const closed = useClosedPlaces().data ?? []
   const [params, go] = useGo()
-  const [adding, setAdding] = useCalm<'unit' | 'several' | 'place' | null>(null)
+  const [adding, setAdding] = useCalm<Adding | null>(null)
   const [text, setText] = useState('')
-  const reopen = useWrite((id: string) => close(id, false), [keys.places])
   const error = kit.error ?? places.error
   if (error)
     return (
@@ -68,29 +37,14 @@ export default function KitRoom() {
       />
     )
   if (!kit.data || !places.data || !me.data) return <main className="cols" aria-busy="true" />
-  const today = me.data.today
   const coach = may(me.data, 'coach')
   const place = places.data.find((p) => p.id === params.get('place')) ?? must(places.data[0])
   const here = kit.data.filter((u) => u.placeId === place.id)
-  const picked = kit.data.find((u) => u.id === params.get('unit') && u.placeId === place.id) ?? null
-  const means = meaningOf(text)
+  const picked = here.find((u) => u.id === params.get('unit')) ?? null
   return (
     <main className="cols kit-cols">
       <section>
-        <div className="hall-head">
-          <h1>Kit room</h1>
-          {coach && (
-            <>
-              <Button variant="default" onClick={() => setAdding('place')}>
-                Add a place
-              </Button>
-              <Button variant="default" onClick={() => setAdding('several')}>
-                Add several
-              </Button>
-              <Button onClick={() => setAdding('unit')}>Add an implement</Button>
-            </>
-          )}
-        </div>
+        <Head coach={coach} onAdd={setAdding} />
         <div className="kit-tools">
           <div className="tabs" role="tablist" aria-label="Places">
             {places.data.map((p) => (
@@ -100,8 +54,7 @@ export default function KitRoom() {
                 aria-selected={p.id === place.id}
                 onClick={() => go({ place: p.id, unit: null })}
               >
-                {p.name}{' '}
-                <small>{kit.data.filter((u) => u.placeId === p.id && !u.retired).length}</small>
+                {p.name} <small>{inUse(kit.data, p)}</small>
               </UnstyledButton>
             ))}
           </div>
@@ -113,13 +66,7 @@ export default function KitRoom() {
             onChange={(e) => setText(e.currentTarget.value)}
           />
         </div>
-        {means.kind === 'several' && !here.some((u) => isCalled(u, text)) && (
-          <p className="note">
-            "{means.word}" is a quality; it may mean{' '}
-            {means.qualities.map((q) => q.name.toLowerCase()).join(', ')}. Implements for each are
-            ranked in an athlete's demands.
-          </p>
-        )}
+        <Means text={text} here={here} />
         <Units
           here={here}
           picked={picked?.id ?? null}
@@ -129,51 +76,15 @@ export default function KitRoom() {
         {here.length === 0 && (
           <p className="blank kit-empty">
             Nothing recorded here. Until then plans take what such a place usually has.{' '}
-            {coach && (
-              <Anchor
-                component="button"
-                type="button"
-                className="lnk"
-                onClick={() => setAdding('several')}
-              >
-                Add what is there
-              </Anchor>
-            )}
+            {coach && <Link says="Add what is there" onClick={() => setAdding('several')} />}
           </p>
         )}
         {coach && (
-          <p className="row kit-places">
-            {here.every((u) => u.retired) && places.data.length > 1 && (
-              <Reasoned
-                label="Close this place"
-                title={`Close ${place.name}?`}
-                says={
-                  `${place.name} leaves the lists. What was measured there stays, and it ` +
-                  'can be opened again.'
-                }
-                done={`${place.name} is closed.`}
-                asks={false}
-                act={() => close(place.id, true)}
-                undo={() => close(place.id, false)}
-                touched={[keys.places]}
-                onDone={() => go({ place: null, unit: null })}
-              />
-            )}
-            {closed.map((p) => (
-              <span key={p.id} className="s">
-                {p.name} is closed.{' '}
-                <Anchor
-                  component="button"
-                  type="button"
-                  className="lnk"
-                  disabled={reopen.isPending}
-                  onClick={() => reopen.mutate(p.id)}
-                >
-                  Open it again
-                </Anchor>
-              </span>
-            ))}
-          </p>
+          <PlaceEnds
+            place={place}
+            mayClose={here.every((u) => u.retired) && places.data.length > 1}
+            onClosed={() => go({ place: null, unit: null })}
+          />
         )}
         <p className="note">
           Two handles of one kind are different implements: each result points at its unit and the
@@ -187,242 +98,107 @@ export default function KitRoom() {
               key={picked.id}
               unit={picked}
               places={places.data}
-              today={today}
+              today={me.data.today}
               coach={coach}
             />
             <p className="unit-back">
-              <Anchor
-                component="button"
-                type="button"
-                className="lnk"
-                onClick={() => go({ unit: null })}
-              >
-                What would help most here
-              </Anchor>
+              <Link says="What would help most here" onClick={() => go({ unit: null })} />
             </p>
           </>
         ) : (
           <Advice place={place} coach={coach} />
         )}
       </aside>
-      <AddImplement
-        opened={adding === 'unit'}
-        kinds={null}
-        placeId={place.id}
+      <Dialogs
+        adding={adding}
+        place={place}
         onClose={() => setAdding(null)}
-        onAdded={(id, placeId) => {
-          setAdding(null)
+        onUnit={(unit, placeId) => {
           setText('')
-          go({ place: placeId, unit: id })
+          go({ place: placeId, unit })
         }}
+        onPlace={(id) => go({ place: id, unit: null })}
       />
-      <AddSeveral
-        opened={adding === 'several'}
-        placeId={place.id}
-        onClose={() => setAdding(null)}
-      />
-      <Modal opened={adding === 'place'} onClose={() => setAdding(null)} title="Add a place">
-        {adding === 'place' && (
-          <AddPlace
-            onDone={(id) => {
-              setAdding(null)
-              if (id) go({ place: id, unit: null })
-            }}
-          />
-        )}
-      </Modal>
     </main>
   )
 }
 
-/** What an implement is found by. */
-const calledBy = (u: KitUnit): string =>
-  `${u.label} ${implementById(u.kind)?.name ?? ''} ${implementById(u.kind)?.contact ?? ''}`
-const isCalled = (u: KitUnit, text: string): boolean =>
-  calledBy(u).toLowerCase().includes(text.trim().toLowerCase())
+const inUse = (kit: readonly KitUnit[], p: PlaceView): number =>
+  kit.filter((u) => u.placeId === p.id && !u.retired).length
 
-/** The implements of a place: retired ones last, what is due first, until a head is pressed. */
-function Units({
-  here,
-  picked,
-  text,
-  onPick,
-}: {
-  here: readonly KitUnit[]
-  picked: string | null
-  text: string
-  onPick: (id: string) => void
-}) {
-  const units = useUnits()
-  const inOrder = useMemo(
-    () =>
-      [...here].sort(
-        (a, b) =>
-          Number(a.retired) - Number(b.retired) ||
-          Number(b.upkeep?.due ?? false) - Number(a.upkeep?.due ?? false),
-      ),
-    [here],
-  )
-  const list = useListing(inOrder, {
-    what: 'implements',
-    text,
-    says: calledBy,
-    by: {
-      label: (u) => u.label,
-      kind: (u) => implementById(u.kind)?.name ?? null,
-      size: (u) => u.sizeMm,
-      state: (u) => (u.retired ? 2 : u.upkeep?.due ? 0 : 1),
-    },
-  })
+const Link = ({ says, onClick }: { says: string; onClick: () => void }) => (
+  <Anchor component="button" type="button" className="lnk" onClick={onClick}>
+    {says}
+  </Anchor>
+)
+
+const Head = ({ coach, onAdd }: { coach: boolean; onAdd: (what: Adding) => void }) => (
+  <div className="hall-head">
+    <h1>Kit room</h1>
+    {coach && (
+      <>
+        <Button variant="default" onClick={() => onAdd('place')}>
+          Add a place
+        </Button>
+        <Button variant="default" onClick={() => onAdd('several')}>
+          Add several
+        </Button>
+        <Button onClick={() => onAdd('unit')}>Add an implement</Button>
+      </>
+    )}
+  </div>
+)
+
+/** A word that was looked for and is a quality's, not an implement's. */
+function Means({ text, here }: { text: string; here: readonly KitUnit[] }) {
+  const means = meaningOf(text)
+  if (means.kind !== 'several' || here.some((u) => isCalled(u, text))) return null
   return (
-    <>
-      <table className="hall-kit">
-        <thead>
-          <tr>
-            {list.th('label', 'Label')}
-            {list.th('kind', 'Kind')}
-            {list.th('size', 'Measured')}
-            {list.th('state', 'State')}
-          </tr>
-        </thead>
-        <tbody>
-          {list.rows.map((u) => (
-            <tr
-              key={u.id}
-              className={`${u.id === picked ? 'picked' : ''} ${u.retired ? 'out' : ''}`}
-              onClick={() => onPick(u.id)}
-            >
-              <th scope="row">
-                <UnstyledButton
-                  aria-pressed={u.id === picked}
-                  onClick={(e) => {
-                    e.stopPropagation()
-                    onPick(u.id)
-                  }}
-                >
-                  {u.label}
-                </UnstyledButton>
-              </th>
-              <td>
-                <Term kind="implement" id={u.kind}>
-                  {implementById(u.kind)?.name}
-                </Term>
-              </td>
-              <td className="n">
-                {sizeText(u, units.length) ?? (
-                  <span className="blank">
-                    {implementById(u.kind)?.measure === 'position'
-                      ? 'By handle position'
-                      : implementById(u.kind)?.measure === 'none'
-                        ? 'No size'
-                        : 'Not measured'}
-                  </span>
-                )}
-                {u.kind === 'pin' && (u.massKg !== null || u.plates.length > 0) && (
-                  <small>
-                    {[
-                      u.massKg !== null && `pin ${formatWithUnit(u.massKg, 'kg', units)}`,
-                      u.plates.length > 0 &&
-                        `${u.plates.reduce((a, p) => a + p.count, 0)} plates, ${formatWithUnit(
-                          u.plates.reduce((a, p) => a + p.kg * p.count, 0),
-                          'kg',
-                          units,
-                        )}`,
-                    ]
-                      .filter(Boolean)
-                      .join(', ')}
-                  </small>
-                )}
-                {u.kind === 'spring' && (
-                  <small>
-                    {u.ratingKg === null
-                      ? 'not rated'
-                      : `closes at ${formatWithUnit(u.ratingKg, 'kg', units)}`}
-                  </small>
-                )}
-              </td>
-              <td>
-                {u.retired ? (
-                  'Retired'
-                ) : (
-                  <>
-                    {u.upkeep?.due && (
-                      <b className="due-line">
-                        <Icon name="warn" />{' '}
-                        {u.kind === 'spring'
-                          ? u.ratingKg === null
-                            ? 'Rate it'
-                            : 'Rate again'
-                          : 'Look at it'}
-                      </b>
-                    )}
-                    {u.wear !== 'good' && (
-                      <span>
-                        <Icon name="warn" /> {rowOf(WEARS, u.wear).name}
-                      </span>
-                    )}
-                  </>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {list.foot}
-    </>
+    <p className="note">
+      "{means.word}" is a quality; it may mean{' '}
+      {means.qualities.map((q) => q.name.toLowerCase()).join(', ')}. Implements for each are ranked
+      in an athlete's demands.
+    </p>
   )
 }
 
-const close = (id: string, closed: boolean) => api.put(`/api/places/${id}/closed`, { closed })
-
-const sizeText = (u: KitUnit, unit: 'mm' | 'in'): string | null =>
-  u.sizeMm === null ? null : `${formatBoth(u.sizeMm, unit)} ${implementById(u.kind)?.measure ?? ''}`
-
-function AddPlace({ onDone }: { onDone: (id: string | null) => void }) {
-  const roster = useNames().data ?? []
-  const [b, setB] = useState<PlaceBody>({ id: v7(), name: '', kind: 'home', athleteId: null })
-  const write = useUndoable((body: PlaceBody) => api.post('/api/places', body), [keys.places], {
-    did: (b) => `${b.name} added.`,
-    undo: (b) => close(b.id, true),
-  })
+/** What is added, in dialogs of their own; each closes before the page goes where it is. */
+function Dialogs({
+  adding,
+  place,
+  onClose,
+  onUnit,
+  onPlace,
+}: {
+  adding: Adding | null
+  place: PlaceView
+  onClose: () => void
+  onUnit: (id: string, placeId: string) => void
+  onPlace: (id: string) => void
+}) {
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault()
-        write.mutate({ ...b, name: b.name.trim() }, { onSuccess: () => onDone(b.id) })
-      }}
-    >
-      <Stack gap="sm">
-        <TextInput
-          label="Name"
-          data-autofocus
-          placeholder="Garage in Quay Street"
-          value={b.name}
-          onChange={(e) => setB({ ...b, name: e.currentTarget.value })}
-        />
-        <Select
-          label="Counts in plans as"
-          allowDeselect={false}
-          data={options(PLACES)}
-          value={b.kind}
-          onChange={(v) => v && setB({ ...b, kind: v })}
-        />
-        <Select
-          label="Whose"
-          clearable
-          placeholder="Everybody's"
-          searchable
-          data={roster.map((r) => ({ value: r.id, label: r.name }))}
-          value={b.athleteId ?? null}
-          onChange={(v) => setB({ ...b, athleteId: v })}
-        />
-        <p className="said" role="alert">
-          {write.error && failureText(write.error)}
-        </p>
-        <Button type="submit" disabled={b.name.trim() === ''} loading={write.isPending}>
-          Add place
-        </Button>
-      </Stack>
-    </form>
+    <>
+      <AddImplement
+        opened={adding === 'unit'}
+        kinds={null}
+        placeId={place.id}
+        onClose={onClose}
+        onAdded={(id, placeId) => {
+          onClose()
+          onUnit(id, placeId)
+        }}
+      />
+      <AddSeveral opened={adding === 'several'} placeId={place.id} onClose={onClose} />
+      <Modal opened={adding === 'place'} onClose={onClose} title="Add a place">
+        {adding === 'place' && (
+          <AddPlace
+            onDone={(id) => {
+              onClose()
+              if (id) onPlace(id)
+            }}
+          />
+        )}
+      </Modal>
+    </>
   )
 }

@@ -1,18 +1,18 @@
-import { may } from '../../base/data'
-import { Anchor, Button, Input, Modal, UnstyledButton } from '@mantine/core'
+import { Anchor, Button, Input, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { ObservationBody, SessionView } from '@mano/contract/tests'
-import { SYMPTOMS, isWhole } from '@mano/core/catalogue/cautions'
-import { TISSUES, type TissueId } from '@mano/core/catalogue/tissues'
+import { isWhole } from '@mano/core/catalogue/cautions'
 import type { Hand, Side } from '@mano/core/catalogue/person'
+import type { TissueId } from '@mano/core/catalogue/tissues'
 import type { Finding } from '@mano/core/safety/judge'
 import { findingLine } from '@mano/core/safety/words'
+import { may } from '../../base/data'
+import { useOutbox } from '../../base/outbox'
 import { Icon } from '../../drawn/Icon'
 import { HandLetter } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
-import { useOutbox } from '../../base/outbox'
-import { must } from '@mano/core/units/must'
+import { PainDialog, SymptomDialog, type HandPain } from './SafetyDialogs'
 
 interface Props {
   session: SessionView
@@ -22,23 +22,17 @@ interface Props {
 
 const SCALE = Array.from({ length: 11 }, (_, i) => i)
 const SIDES: readonly Side[] = ['left', 'right']
-const SAYS = [
-  'Maximal tests of this hand then need your reason.',
-  'Tests of this hand stop today, and work of that tissue.',
-  'This hand is done today.',
-] as const
+const ICON = { stop: 'stop', ask: 'warn' } as const
 
 /**
  * Pain now, hand by hand also in a two-handed test, and what stops or asks. From 3 up it asks once
  * where, because it closes the hand.
  */
 export function SafetyPanel({ session, stops, onReason }: Props) {
-  const { athlete, me } = useAthletePage()
+  const { athlete } = useAthletePage()
   const add = useOutbox((s) => s.add)
-  const [asking, setAsking] = useState<{ hand: Side; pain: number } | null>(null)
-  const [at, setAt] = useState<readonly TissueId[]>([])
+  const [asking, setAsking] = useState<HandPain | null>(null)
   const [symptomsOf, setSymptomsOf] = useState<Side | null>(null)
-  const [why, setWhy] = useState('')
   const note = (
     hand: Hand,
     what: Pick<ObservationBody, 'pain' | 'symptom'>,
@@ -50,35 +44,18 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
       sessionId: session.id,
       body: { id: v7(), hand, note: '', places: places.length > 0 ? [...places] : null, ...what },
     })
-  const latest = (hand: Hand) =>
-    session.observations.filter((o) => o.hand === hand && o.pain !== null).at(-1)?.pain ?? null
-  const asks = stops.filter((s) => s.by[0]?.class === 'ask')
-  const lines = (class_: Finding['class']) => [
-    ...new Set(stops.flatMap((s) => s.by.filter((f) => f.class === class_).map(findingLine))),
-  ]
-  const close = () => {
-    setAsking(null)
-    setAt([])
-  }
+  const notePain = ({ hand, pain }: HandPain, places: readonly TissueId[] = []) =>
+    note(hand, { pain, symptom: null }, places)
   return (
     <div className="block safety">
       <h2 className="h3">Pain now, of 10</h2>
       {SIDES.map((hand) => (
-        <div className="pain-row" role="group" aria-label={`Pain, ${hand} hand`} key={hand}>
-          <HandLetter hand={hand} />
-          {SCALE.map((n) => (
-            <UnstyledButton
-              key={n}
-              className={latest(hand) === n ? 'on' : ''}
-              aria-pressed={latest(hand) === n}
-              onClick={() =>
-                n >= 3 ? setAsking({ hand, pain: n }) : note(hand, { pain: n, symptom: null })
-              }
-            >
-              {n}
-            </UnstyledButton>
-          ))}
-        </div>
+        <PainRow
+          key={hand}
+          hand={hand}
+          session={session}
+          onPain={(pain) => (pain >= 3 ? setAsking({ hand, pain }) : notePain({ hand, pain }))}
+        />
       ))}
       <div className="stop-line">
         {SIDES.map((hand) => (
@@ -93,121 +70,83 @@ export function SafetyPanel({ session, stops, onReason }: Props) {
           </Anchor>
         ))}
       </div>
-      {lines('stop').map((line) => (
-        <p className="alarm-card" key={line}>
-          <Icon name="stop" />
-          <span>{line}</span>
-        </p>
-      ))}
-      {lines('ask').map((line) => (
-        <p className="alarm-card" key={line}>
-          <Icon name="warn" />
-          <span>{line}</span>
-        </p>
-      ))}
-      {asks.length > 0 &&
-        (may(me, 'coach') ? (
-          <form
-            className="change"
-            onSubmit={(e) => {
-              e.preventDefault()
-              if (why.trim()) {
-                onReason(why.trim())
-                setWhy('')
-              }
-            }}
-          >
-            <label>
-              Your reason, kept with the test
-              <Input value={why} maxLength={400} onChange={(e) => setWhy(e.currentTarget.value)} />
-            </label>
-            <Button variant="default" type="submit" disabled={why.trim() === ''}>
-              Go on with this hand
-            </Button>
-          </form>
-        ) : (
-          <p className="note">Only a coach can give this reason.</p>
-        ))}
+      <Found stops={stops} of="stop" />
+      <Found stops={stops} of="ask" />
+      {stops.some((s) => s.by[0]?.class === 'ask') && <Reason onReason={onReason} />}
       <p className="note">
         0 to 2: go on. 3: maximal tests need a reason. 4 and more, a pop, numbness or tingling: this
         hand stops.
       </p>
-      <Modal
-        opened={asking !== null}
-        onClose={close}
-        title={asking ? `Pain ${asking.pain} of 10, ${asking.hand} hand` : ''}
-      >
-        {asking && (
-          <div className="change">
-            <p>
-              {SAYS[asking.pain === 3 ? 0 : asking.pain <= 6 ? 1 : 2]} The other hand can go on.
-            </p>
-            <div className="reasons" role="group" aria-label="Where">
-              {TISSUES.map((t) => (
-                <Button
-                  key={t.id}
-                  type="button"
-                  variant={at.includes(t.id) ? 'filled' : 'default'}
-                  aria-pressed={at.includes(t.id)}
-                  onClick={() =>
-                    setAt(at.includes(t.id) ? at.filter((x) => x !== t.id) : [...at, t.id])
-                  }
-                >
-                  {t.name}
-                </Button>
-              ))}
-            </div>
-            <p className="note">
-              {at.length === 0
-                ? 'Without a place it counts for all that this test loads.'
-                : 'It counts for these.'}
-            </p>
-            <div className="row">
-              <Button
-                data-autofocus
-                onClick={() => {
-                  note(asking.hand, { pain: asking.pain, symptom: null }, at)
-                  close()
-                }}
-              >
-                {asking.pain === 3 ? 'Note pain 3' : 'Stop this hand'}
-              </Button>
-              <Button variant="default" onClick={close}>
-                Mis-tapped
-              </Button>
-            </div>
-          </div>
-        )}
-      </Modal>
-      <Modal
-        opened={symptomsOf !== null}
+      <PainDialog asking={asking} onNote={notePain} onClose={() => setAsking(null)} />
+      <SymptomDialog
+        hand={symptomsOf}
+        onNote={(hand, symptom) => note(isWhole(symptom) ? 'both' : hand, { pain: null, symptom })}
         onClose={() => setSymptomsOf(null)}
-        title={symptomsOf ? `Caution, ${symptomsOf} hand` : ''}
-      >
-        <div className="change">
-          <p>
-            Any of these stops the hand until a clinician’s clearance is recorded. See a clinician
-            today. Mano does not diagnose.
-          </p>
-          <div className="reasons">
-            {SYMPTOMS.map((s) => (
-              <Button
-                variant="default"
-                key={s.id}
-                onClick={() => {
-                  note(isWhole(s.id) ? 'both' : must(symptomsOf), {
-                    pain: null,
-                    symptom: s.id,
-                  })
-                  setSymptomsOf(null)
-                }}
-              >
-                {s.name}
-              </Button>
-            ))}
-          </div>
-        </div>
-      </Modal>
+      />
     </div>
+  )
+}
+
+function PainRow({
+  hand,
+  session,
+  onPain,
+}: {
+  hand: Side
+  session: SessionView
+  onPain: (pain: number) => void
+}) {
+  const latest =
+    session.observations.filter((o) => o.hand === hand && o.pain !== null).at(-1)?.pain ?? null
+  return (
+    <div className="pain-row" role="group" aria-label={`Pain, ${hand} hand`}>
+      <HandLetter hand={hand} />
+      {SCALE.map((n) => (
+        <UnstyledButton
+          key={n}
+          className={latest === n ? 'on' : ''}
+          aria-pressed={latest === n}
+          onClick={() => onPain(n)}
+        >
+          {n}
+        </UnstyledButton>
+      ))}
+    </div>
+  )
+}
+
+/** What stops, or asks: each line once, whichever hands it is of. */
+function Found({ stops, of }: { stops: Props['stops']; of: keyof typeof ICON }) {
+  const lines = stops.flatMap((s) => s.by.filter((f) => f.class === of).map(findingLine))
+  return [...new Set(lines)].map((line) => (
+    <p className="alarm-card" key={line}>
+      <Icon name={ICON[of]} />
+      <span>{line}</span>
+    </p>
+  ))
+}
+
+function Reason({ onReason }: Pick<Props, 'onReason'>) {
+  const { me } = useAthletePage()
+  const [why, setWhy] = useState('')
+  if (!may(me, 'coach')) return <p className="note">Only a coach can give this reason.</p>
+  return (
+    <form
+      className="change"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (why.trim() === '') return
+        onReason(why.trim())
+        setWhy('')
+      }}
+    >
+      <label>
+        Your reason, kept with the test
+        <Input value={why} maxLength={400} onChange={(e) => setWhy(e.currentTarget.value)} />
+      </label>
+      <Button variant="default" type="submit" disabled={why.trim() === ''}>
+        Go on with this hand
+      </Button>
+    </form>
   )
 }

@@ -6,6 +6,7 @@ import type { LogDetails } from '@mano/core/record/sets'
 import { ENDINGS, type EndingId, type Step } from '@mano/core/session/steps'
 import { LoadPad, type LoadHint } from './LoadPad'
 import { Icon } from '../../drawn/Icon'
+import { Choice, Press, Toggle } from './Buttons'
 import { HAND } from './hand'
 import type { Entry } from './runActs'
 import { withLengths } from '@mano/core/units/inch'
@@ -19,6 +20,7 @@ const STYLES = [
   { id: 'thumb-off', name: 'Thumb off' },
   { id: 'hook', name: 'Hook' },
 ] as const
+const EFFORTS = [5, 6, 7, 8, 9, 10] as const
 
 interface Props {
   step: Pick<Step, 'hand' | 'set' | 'sets' | 'dose'>
@@ -38,44 +40,50 @@ interface Props {
   onBack?: () => void
 }
 
-/** What the set was, where it was not as planned: everything has a sensible value. */
-export function LogStep({
-  step,
-  exercise,
-  workedS,
-  load,
-  unit,
-  hints = [],
-  stepOf,
-  rung,
-  was,
-  onKeep,
-  onPain,
-  onBack,
-}: Props) {
+/** What was done, as it is typed; everything has a sensible value. */
+function useEntry({ step, exercise, workedS, load, was }: Props) {
   const timed = exercise.dose.unit === 's'
   const [amount, setAmount] = useState(
     was?.amount ?? (timed ? Math.max(1, Math.round(workedS || step.dose)) : step.dose),
   )
   const [kg, setKg] = useState(load ?? 0)
-  const [pad, setPad] = useState<string | null>(null)
   const [effort, setEffort] = useState<number | null>(was?.effort ?? null)
   const [ended, setEnded] = useState<EndingId>(
     was?.ended ?? (timed && workedS > 0 && workedS < step.dose - 1 ? 'slipped' : 'done'),
   )
   const [details, setDetails] = useState<LogDetails>(was?.details ?? {})
-  const units = useUnits()
-  const { rungs } = ladderOf(exercise)
-  const at = details.rung ?? rung
-  const tick = (name: 'straps' | 'chalk', word: string) => (
-    <UnstyledButton
-      className={`f-btn ${details[name] ? 'on' : ''}`}
-      aria-pressed={details[name] ?? false}
-      onClick={() => setDetails({ ...details, [name]: !details[name] })}
-    >
-      {word}
-    </UnstyledButton>
-  )
+  const entry: Entry = {
+    load: kg === 0 ? null : kg,
+    seconds: timed ? amount : null,
+    reps: timed ? null : Math.round(amount),
+    effort,
+    pain: null,
+    ended,
+    details,
+  }
+  const detail = (more: Partial<LogDetails>) => setDetails({ ...details, ...more })
+  return {
+    entry,
+    amount,
+    setAmount,
+    kg,
+    setKg,
+    effort,
+    setEffort,
+    ended,
+    setEnded,
+    details,
+    detail,
+  }
+}
+type Typed = ReturnType<typeof useEntry>
+
+/** What the set was, where it was not as planned. */
+export function LogStep(props: Props) {
+  const { step, exercise, unit, hints = [], stepOf, rung, onKeep, onPain, onBack } = props
+  const typed = useEntry(props)
+  const { amount, setAmount, kg, setKg } = typed
+  const [pad, setPad] = useState<string | null>(null)
   if (pad !== null)
     return (
       <div className="f-log">
@@ -108,61 +116,8 @@ export function LogStep({
             onPad={() => setPad(asText(kg))}
           />
         </div>
-        <div className="f-choice" role="group" aria-label="How it ended">
-          {ENDINGS.filter((e) => e.id !== 'pain').map((e) => (
-            <UnstyledButton
-              key={e.id}
-              className={`f-btn ${ended === e.id ? 'on' : ''}`}
-              aria-pressed={ended === e.id}
-              onClick={() => setEnded(e.id)}
-            >
-              {e.name}
-            </UnstyledButton>
-          ))}
-        </div>
-        <div className="f-choice" role="group" aria-label="Effort of 10">
-          {[5, 6, 7, 8, 9, 10].map((n) => (
-            <UnstyledButton
-              key={n}
-              className={`f-btn ${effort === n ? 'on' : ''}`}
-              aria-pressed={effort === n}
-              onClick={() => setEffort(effort === n ? null : n)}
-            >
-              {n}
-            </UnstyledButton>
-          ))}
-          <span>effort of 10</span>
-        </div>
-        <div className="f-choice" role="group" aria-label="How it was held">
-          {STYLES.map((s) => (
-            <UnstyledButton
-              key={s.id}
-              className={`f-btn ${details.style === s.id ? 'on' : ''}`}
-              aria-pressed={details.style === s.id}
-              onClick={() =>
-                setDetails({ ...details, style: details.style === s.id ? undefined : s.id })
-              }
-            >
-              {s.name}
-            </UnstyledButton>
-          ))}
-          {tick('chalk', 'Chalk')}
-          {tick('straps', 'Straps')}
-        </div>
-        {rungs.length > 0 && (
-          <div className="f-choice" role="group" aria-label="Step">
-            {rungs.map((r) => (
-              <UnstyledButton
-                key={r}
-                className={`f-btn ${at === r ? 'on' : ''}`}
-                aria-pressed={at === r}
-                onClick={() => setDetails({ ...details, rung: r })}
-              >
-                {withLengths(r, units.length)}
-              </UnstyledButton>
-            ))}
-          </div>
-        )}
+        <HowItWas typed={typed} />
+        <Rungs exercise={exercise} at={typed.details.rung ?? rung} onRung={typed.detail} />
       </div>
       <div className="f-bar">
         {onPain && (
@@ -171,29 +126,77 @@ export function LogStep({
             Pain or stop
           </UnstyledButton>
         )}
-        {onBack && (
-          <UnstyledButton className="f-btn" onClick={onBack}>
-            Back
-          </UnstyledButton>
-        )}
-        <UnstyledButton
-          className="f-btn main go"
-          onClick={() =>
-            onKeep({
-              load: kg === 0 ? null : kg,
-              seconds: timed ? amount : null,
-              reps: timed ? null : Math.round(amount),
-              effort,
-              pain: null,
-              ended,
-              details,
-            })
-          }
-        >
+        {onBack && <Press onClick={onBack}>Back</Press>}
+        <UnstyledButton className="f-btn main go" onClick={() => onKeep(typed.entry)}>
           Save
         </UnstyledButton>
       </div>
     </>
+  )
+}
+
+/** How it ended, how hard it was, how it was held. */
+function HowItWas({ typed }: { typed: Typed }) {
+  const { ended, setEnded, effort, setEffort, details, detail } = typed
+  return (
+    <>
+      <Choice label="How it ended">
+        {ENDINGS.filter((e) => e.id !== 'pain').map((e) => (
+          <Toggle key={e.id} on={ended === e.id} onClick={() => setEnded(e.id)}>
+            {e.name}
+          </Toggle>
+        ))}
+      </Choice>
+      <Choice label="Effort of 10">
+        {EFFORTS.map((n) => (
+          <Toggle key={n} on={effort === n} onClick={() => setEffort(effort === n ? null : n)}>
+            {n}
+          </Toggle>
+        ))}
+        <span>effort of 10</span>
+      </Choice>
+      <Choice label="How it was held">
+        {STYLES.map((s) => (
+          <Toggle
+            key={s.id}
+            on={details.style === s.id}
+            onClick={() => detail({ style: details.style === s.id ? undefined : s.id })}
+          >
+            {s.name}
+          </Toggle>
+        ))}
+        <Toggle on={details.chalk ?? false} onClick={() => detail({ chalk: !details.chalk })}>
+          Chalk
+        </Toggle>
+        <Toggle on={details.straps ?? false} onClick={() => detail({ straps: !details.straps })}>
+          Straps
+        </Toggle>
+      </Choice>
+    </>
+  )
+}
+
+/** The step of its ladder it was. */
+function Rungs({
+  exercise,
+  at,
+  onRung,
+}: {
+  exercise: Exercise
+  at: string | null | undefined
+  onRung: (more: Pick<LogDetails, 'rung'>) => void
+}) {
+  const units = useUnits()
+  const { rungs } = ladderOf(exercise)
+  if (rungs.length === 0) return null
+  return (
+    <Choice label="Step">
+      {rungs.map((r) => (
+        <Toggle key={r} on={at === r} onClick={() => onRung({ rung: r })}>
+          {withLengths(r, units.length)}
+        </Toggle>
+      ))}
+    </Choice>
   )
 }
 

@@ -1,5 +1,4 @@
 import { UnstyledButton } from '@mantine/core'
-import type { ReactNode } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { cutsFor, minutesOver } from '@mano/core/session/adapt'
 import { ENDING_IDS } from '@mano/core/session/steps'
@@ -7,6 +6,7 @@ import { oneOf } from '@mano/core/units/among'
 import { fromSi } from '@mano/core/units/convert'
 import { must } from '@mano/core/units/must'
 import { useCalm } from '../../base/calm'
+import { Choice, Press, Toggle } from './Buttons'
 import { LogStep } from './LogStep'
 import { HAND } from './hand'
 import { useFloor } from './store'
@@ -55,18 +55,6 @@ export function MorePanel({ run, onClose }: { run: RunView; onClose: () => void 
     </>
   )
 }
-
-const Choice = ({ label, children }: { label: string; children: ReactNode }) => (
-  <div className="f-choice" role="group" aria-label={label}>
-    {children}
-  </div>
-)
-
-const Press = ({ onClick, children }: { onClick: () => void; children: ReactNode }) => (
-  <UnstyledButton className="f-btn" onClick={onClick}>
-    {children}
-  </UnstyledButton>
-)
 
 const nameOf = (of: { exerciseId: string }): string => must(exerciseById(of.exerciseId)).name
 
@@ -173,20 +161,12 @@ function Sound() {
   const { sound, voice, set } = useFloor()
   return (
     <Choice label="Sound">
-      <UnstyledButton
-        className={`f-btn ${sound ? 'on' : ''}`}
-        aria-pressed={sound}
-        onClick={() => set({ sound: !sound })}
-      >
+      <Toggle on={sound} onClick={() => set({ sound: !sound })}>
         Beeps
-      </UnstyledButton>
-      <UnstyledButton
-        className={`f-btn ${voice ? 'on' : ''}`}
-        aria-pressed={voice}
-        onClick={() => set({ voice: !voice })}
-      >
+      </Toggle>
+      <Toggle on={voice} onClick={() => set({ voice: !voice })}>
         Voice
-      </UnstyledButton>
+      </Toggle>
     </Choice>
   )
 }

@@ -6,6 +6,7 @@ import {
   restLeftS,
   waitsForLift,
   type Phase,
+  type Run,
 } from '@mano/core/session/run'
 import type { Step } from '@mano/core/session/steps'
 import { formatClock } from '@mano/core/units/format'
@@ -23,8 +24,11 @@ export interface Face {
   digits: number
 }
 
-export function faceOf(run: RunView, step: Step): Face {
-  const { own, now, beat, exercise } = run
+/** What of a running session the screen says. */
+type Seen = Pick<RunView, 'now' | 'beat' | 'exercise'> & { own: Run }
+
+export function faceOf(seen: Seen, step: Step): Face {
+  const { own, now, beat, exercise } = seen
   const hand = HAND[step.hand]
   const elapsed = elapsedS(own, now)
   const paused = (small: string) => (own.pausedAt === null ? small : 'paused')
@@ -40,7 +44,7 @@ export function faceOf(run: RunView, step: Step): Face {
   const atWork = beat?.word ?? (exercise?.mode === 'hold' ? 'hold' : 'work')
   return {
     word: `${hand}: ${phaseWord(own.phase, step, atWork)}`,
-    small: paused(own.phase === 'work' ? smallAtWork(run, step) : `of ${amountOf(step)}`),
+    small: paused(own.phase === 'work' ? smallAtWork(seen, step) : `of ${amountOf(step)}`),
     digits:
       own.phase === 'count'
         ? Math.max(1, Math.ceil(COUNT_IN_S - elapsed))
@@ -54,7 +58,7 @@ export function faceOf(run: RunView, step: Step): Face {
   }
 }
 
-function smallAtWork({ own, now, beat, exercise }: RunView, step: Step): string {
+function smallAtWork({ own, now, beat, exercise }: Seen, step: Step): string {
   if (!isTimed(step)) return `${must(exercise).dose.unit}, ${formatClock(elapsedS(own, now))}`
   return beat ? `round ${beat.round}, of ${step.dose}\u00A0s` : `of ${amountOf(step)}`
 }

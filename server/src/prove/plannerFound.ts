@@ -44,7 +44,8 @@ const quantile = (of: readonly number[], q: number): number =>
   [...of].sort((a, b) => a - b)[Math.min(of.length - 1, Math.floor(q * of.length))] ?? NaN
 const median = (of: readonly number[]): number => quantile(of, 0.5)
 const share = (q: number): string => `${(100 * q).toFixed(1)} %`
-const pct = (n: number, of: number): string => `${n} of ${of} (${((100 * n) / of).toFixed(0)} %)`
+const pct = (n: number, of: number): string =>
+  of === 0 ? 'none to look at' : `${n} of ${of} (${((100 * n) / of).toFixed(0)} %)`
 const some = <T>(all: readonly T[], which: (x: T) => boolean): string =>
   pct(all.filter(which).length, all.length)
 const sum = <T>(all: readonly T[], of: (x: T) => number): number =>
@@ -82,9 +83,11 @@ const COACHES: readonly Line[] = [
   {
     what: "points of the coach's own week against the planned one's",
     asked: '90 % in each',
-    found: ({ coaches }) =>
-      `${some(coaches, (c) => c.share >= 0.9)}, 85 % in ${some(coaches, (c) => c.share >= 0.85)}, ` +
-      `least ${share(Math.min(...coaches.map((c) => c.share)))}`,
+    found: ({ coaches }) => {
+      const near = (least: number) => some(coaches, (c) => c.share >= least)
+      const least = share(Math.min(...coaches.map((c) => c.share)))
+      return `${near(0.9)}, 85 % in ${near(0.85)}, least ${least}`
+    },
   },
   {
     what: 'their drafts against the plans',

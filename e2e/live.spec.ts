@@ -108,6 +108,8 @@ test(
   async ({ page, fast }) => {
     await visit(page, fast.url, 'Mirela Stroud', 'Tests')
     await page.getByLabel('More protocols').selectOption('all_out')
+    // The card before has this implement too.
+    await expect(page.getByLabel('Implement')).toContainText('Edge board')
     await page.getByLabel('Implement').selectOption({ label: 'Dynamometer, bench 1' })
     await page.getByLabel('Knows this test from before', { exact: false }).check()
     await startTest(page)

@@ -33,30 +33,36 @@ interface Props {
 }
 
 /** One block: why it is there, and everything that can be changed about it. */
-export function BlockPanel({
-  block,
-  plan,
-  problem,
-  context,
-  breaches,
-  editable,
-  onChange,
-  onMove,
-  onReplace,
-  onRemove,
-  onBan,
-  wish,
-}: Props) {
-  const e = must(exerciseById(block.exerciseId))
-  const free =
-    breaches.length === 0
-      ? []
-      : verdicts(plan, block, context).flatMap((v, d) =>
-          v === null && d !== block.day && must(plan.frame[d]).minutes > 0 ? [d] : [],
-        )
-  const step = e.dose.unit === 's' ? 5 : 1
+export function BlockPanel(props: Props) {
+  const { block, plan, problem, context, breaches, editable, onMove, onReplace, wish } = props
   return (
     <div className="block one-block">
+      <What block={block} />
+      <Breaches block={block} plan={plan} context={context} breaches={breaches} />
+      {editable && <Edit {...props} />}
+      {wish}
+      {problem ? (
+        <WhyPanel
+          block={block}
+          plan={plan}
+          problem={problem}
+          onReplace={onReplace}
+          onMove={onMove}
+        />
+      ) : (
+        <p>
+          <b>Why:</b> {block.reason}
+        </p>
+      )}
+    </div>
+  )
+}
+
+/** The exercise with its dose, what to look for, and what it is to be taken care with. */
+function What({ block }: Pick<Props, 'block'>) {
+  const e = must(exerciseById(block.exerciseId))
+  return (
+    <>
       <h2 className="h3">
         <Term kind="exercise" id={e.id}>
           {e.name}
@@ -73,6 +79,25 @@ export function BlockPanel({
           <Icon name="warn" /> {e.caution}.
         </p>
       )}
+    </>
+  )
+}
+
+/** What stands against it where it is, and the days that are free for it. */
+function Breaches({
+  block,
+  plan,
+  context,
+  breaches,
+}: Pick<Props, 'block' | 'plan' | 'context' | 'breaches'>) {
+  const free =
+    breaches.length === 0
+      ? []
+      : verdicts(plan, block, context).flatMap((v, d) =>
+          v === null && d !== block.day && must(plan.frame[d]).minutes > 0 ? [d] : [],
+        )
+  return (
+    <>
       <ul className="breaches">
         {breaches.map((b, i) => (
           <li key={i} className={b.kind}>
@@ -92,110 +117,99 @@ export function BlockPanel({
           .
         </p>
       )}
-      {editable && (
-        <div className="edit">
-          <Stepper
-            label="Sets"
-            value={block.sets}
-            step={1}
-            least={1}
-            onChange={(sets) => onChange({ sets })}
-          />
-          <Stepper
-            label={`Dose, ${e.dose.unit}`}
-            value={block.dose}
-            step={step}
-            least={1}
-            onChange={(dose) => onChange({ dose, fixed: true })}
-          />
-          <Checkbox
-            label="Rises by its ladder"
-            checked={!isFixed(block)}
-            onChange={(x) => onChange({ fixed: !x.currentTarget.checked })}
-          />
-          <label>
-            Day
-            <NativeSelect value={block.day} onChange={(x) => onMove(Number(x.currentTarget.value))}>
-              {DAY_NAMES.map((d, i) => (
-                <option key={d} value={i}>
-                  {d}
-                </option>
-              ))}
-            </NativeSelect>
-          </label>
-          {e.hands === 'each' && (
-            <label>
-              Hands
-              <NativeSelect
-                value={block.hands.join()}
-                onChange={(x) =>
-                  onChange({
-                    hands: x.currentTarget.value.split(',') as Block['hands'],
-                    ...(block.extra &&
-                      !x.currentTarget.value.includes(block.extra) && { extra: null }),
-                  })
-                }
-              >
-                <option value="left,right">Both in turn, left first</option>
-                <option value="right,left">Both in turn, right first</option>
-                <option value="left">Left only</option>
-                <option value="right">Right only</option>
-              </NativeSelect>
-            </label>
-          )}
-          {e.hands === 'each' && (
-            <label>
-              One set more
-              <NativeSelect
-                value={block.extra ?? ''}
-                onChange={(x) =>
-                  onChange({ extra: noneOr(['left', 'right'], x.currentTarget.value) })
-                }
-              >
-                <option value="">Neither hand</option>
-                {block.hands
-                  .filter((h) => h !== 'both')
-                  .map((h) => (
-                    <option key={h} value={h}>
-                      {h === 'left' ? 'Left' : 'Right'}
-                    </option>
-                  ))}
-              </NativeSelect>
-            </label>
-          )}
-          <div className="row">
-            <Button
-              variant="default"
-              size="xs"
-              aria-pressed={block.pinned ?? false}
-              onClick={() => onChange({ pinned: !block.pinned })}
-            >
-              {block.pinned ? 'Pinned' : 'Pin'}
-            </Button>
-            <Button variant="default" size="xs" onClick={onRemove}>
-              Remove
-            </Button>
-            <Button variant="default" size="xs" onClick={onBan}>
-              Never this week
-            </Button>
-          </div>
-        </div>
-      )}
-      {wish}
-      {problem ? (
-        <WhyPanel
-          block={block}
-          plan={plan}
-          problem={problem}
-          onReplace={onReplace}
-          onMove={onMove}
-        />
-      ) : (
-        <p>
-          <b>Why:</b> {block.reason}
-        </p>
-      )}
+    </>
+  )
+}
+
+function Edit({ block, onChange, onMove, onRemove, onBan }: Props) {
+  const { dose, hands } = must(exerciseById(block.exerciseId))
+  return (
+    <div className="edit">
+      <Stepper
+        label="Sets"
+        value={block.sets}
+        step={1}
+        least={1}
+        onChange={(sets) => onChange({ sets })}
+      />
+      <Stepper
+        label={`Dose, ${dose.unit}`}
+        value={block.dose}
+        step={dose.unit === 's' ? 5 : 1}
+        least={1}
+        onChange={(to) => onChange({ dose: to, fixed: true })}
+      />
+      <Checkbox
+        label="Rises by its ladder"
+        checked={!isFixed(block)}
+        onChange={(x) => onChange({ fixed: !x.currentTarget.checked })}
+      />
+      <label>
+        Day
+        <NativeSelect value={block.day} onChange={(x) => onMove(Number(x.currentTarget.value))}>
+          {DAY_NAMES.map((d, i) => (
+            <option key={d} value={i}>
+              {d}
+            </option>
+          ))}
+        </NativeSelect>
+      </label>
+      {hands === 'each' && <Hands block={block} onChange={onChange} />}
+      <div className="row">
+        <Button
+          variant="default"
+          size="xs"
+          aria-pressed={block.pinned ?? false}
+          onClick={() => onChange({ pinned: !block.pinned })}
+        >
+          {block.pinned ? 'Pinned' : 'Pin'}
+        </Button>
+        <Button variant="default" size="xs" onClick={onRemove}>
+          Remove
+        </Button>
+        <Button variant="default" size="xs" onClick={onBan}>
+          Never this week
+        </Button>
+      </div>
     </div>
+  )
+}
+
+/** Which hands, in which order, and the one that gets a set more. */
+function Hands({ block, onChange }: Pick<Props, 'block' | 'onChange'>) {
+  const take = (hands: string) =>
+    onChange({
+      hands: hands.split(',') as Block['hands'],
+      ...(block.extra && !hands.includes(block.extra) && { extra: null }),
+    })
+  return (
+    <>
+      <label>
+        Hands
+        <NativeSelect value={block.hands.join()} onChange={(x) => take(x.currentTarget.value)}>
+          <option value="left,right">Both in turn, left first</option>
+          <option value="right,left">Both in turn, right first</option>
+          <option value="left">Left only</option>
+          <option value="right">Right only</option>
+        </NativeSelect>
+      </label>
+      <label>
+        One set more
+        <NativeSelect
+          value={block.extra ?? ''}
+          onChange={(x) => onChange({ extra: noneOr(['left', 'right'], x.currentTarget.value) })}
+        >
+          <option value="">Neither hand</option>
+          {block.hands
+            .filter((h) => h !== 'both')
+            .map((h) => (
+              <option key={h} value={h}>
+                {h === 'left' ? 'Left' : 'Right'}
+              </option>
+            ))}
+        </NativeSelect>
+      </label>
+    </>
   )
 }
 

@@ -1,20 +1,19 @@
 import { Button, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
-import { exerciseById } from '@mano/core/catalogue/exercises'
 import { SCHOOLS } from '@mano/core/catalogue/schools'
 import { choiceOf } from '@mano/core/plan/coach'
-import { isKept, servesOf } from '@mano/core/plan/serves'
-import { measureWeek } from '@mano/core/plan/measureWeek'
 import type { WeekProblem } from '@mano/core/plan/problem'
-import { SCHOOL_EFFECTS, settingsFor, type Choice, type Settings } from '@mano/core/plan/schools'
-import { blockMinutes, handLoad, setsOf, wholeWeekMinutes, workSeconds } from '@mano/core/plan/time'
+import { SCHOOL_EFFECTS, type Choice, type Settings } from '@mano/core/plan/schools'
 import type { Block, WeekPlan } from '@mano/core/plan/types'
+import { must } from '@mano/core/units/must'
 import { rowOf } from '@mano/core/units/row'
 import { Term } from '../../base/Term'
+import { weekRows } from './schoolRows'
 import { changesOf, KIND } from './SearchStrip'
-import { usePlanner } from './usePlanner'
-import { must } from '@mano/core/units/must'
-import { capital } from '@mano/core/units/capital'
+import { usePlanner, type Search } from './usePlanner'
+
+/** How near the week under the other choice stays to the one that is there. */
+const NEAR = 0.1
 
 /**
  * A question where practitioners differ: the same week under the other choice, side by side, to
@@ -30,51 +29,18 @@ export function Schools({
   onTake: (settings: Settings, blocks: readonly Block[] | null) => void
 }) {
   const [id, setId] = useState('isolate_combine')
-  const school = rowOf(SCHOOLS, id)
-  const effect = rowOf(SCHOOL_EFFECTS, id)
   const now = must(choiceOf(problem, id))
-  const other: Choice = now === 'a' ? 'b' : 'a'
+  const other: 'a' | 'b' = now === 'a' ? 'b' : 'a'
   const settings = { ...problem.terms.settings, [id]: other }
   const under: WeekProblem = {
     ...problem,
     terms: { ...problem.terms, settings },
-    near: { blocks: week.blocks, weight: 0.1 },
+    near: { blocks: week.blocks, weight: NEAR },
   }
   const planner = usePlanner()
   const { search } = planner
   const best = 'best' in search ? search.best : null
-  const says = (c: Choice) => (c === 'mixed' ? 'A mix of both' : c === 'a' ? school.a : school.b)
-  const column = (p: WeekProblem, blocks: readonly Block[]) => {
-    const s = settingsFor(p.terms.settings, p.wants, p.frame)
-    const rows = servesOf(blocks, p)
-    return [
-      ['Minutes a week', wholeWeekMinutes(blocks).toString()],
-      [
-        'of it combined work',
-        Math.round(
-          blocks
-            .filter((x) => exerciseById(x.exerciseId)?.integrated)
-            .reduce((t, x) => t + blockMinutes(x), 0),
-        ).toString(),
-      ],
-      ['Hand load', handLoad(blocks).toFixed(1)],
-      [
-        'Hand time under load, min a hand',
-        (
-          blocks.reduce((t, x) => {
-            const e = exerciseById(x.exerciseId)
-            return t + (e ? setsOf(x) * workSeconds(e, x.dose) : 0)
-          }, 0) / 60
-        ).toFixed(0),
-      ],
-      ['Qualities with half their sets', `${rows.filter(isKept).length} of ${rows.length}`],
-      [
-        capital(effect.measure.what.name),
-        measureWeek({ ...week, blocks }, effect.measure.what, s).toString(),
-      ],
-    ] as const
-  }
-  const [a, b] = [column(problem, week.blocks), best ? column(under, best.blocks) : null]
+  const { what } = rowOf(SCHOOL_EFFECTS, id).measure
   return (
     <div className="change schools">
       <label>
@@ -99,41 +65,12 @@ export function Schools({
           What both sides say
         </Term>
       </p>
-      <div className="side">
-        <section aria-label="As it is">
-          <h3 className="h4">As it is: {says(now)}</h3>
-          <p className="note">{now === 'mixed' ? 'Neither is leant to.' : effect.says[now]}</p>
-        </section>
-        <section aria-label="The other training approach">
-          <h3 className="h4">The other: {says(other)}</h3>
-          <p className="note">{effect.says[other]}</p>
-        </section>
-      </div>
+      <Sides id={id} now={now} other={other} />
       {week.blocks.length > 0 && (
-        <table className="facts">
-          <thead>
-            <tr>
-              <th scope="col">The week</th>
-              <th scope="col">As it is</th>
-              <th scope="col">The other</th>
-            </tr>
-          </thead>
-          <tbody>
-            {a.map(([name, v], i) => (
-              <tr key={name}>
-                <th scope="row">{name}</th>
-                <td>{v}</td>
-                <td>
-                  {b ? (
-                    <b className={must(b[i])[1] === v ? '' : 'differs'}>{must(b[i])[1]}</b>
-                  ) : (
-                    '…'
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <SideBySide
+          now={weekRows(problem, week, what)}
+          then={best && weekRows(under, { ...week, blocks: best.blocks }, what)}
+        />
       )}
       {best && (
         <ul className="changes">
@@ -145,17 +82,7 @@ export function Schools({
           ))}
         </ul>
       )}
-      <p role="status">
-        {search.state === 'looking'
-          ? 'Planning the week under the other approach …'
-          : search.state === 'done'
-            ? `Within ${(100 * search.gap).toFixed(1)}\u00A0% of the best possible under it.`
-            : search.state === 'clash'
-              ? 'No week keeps all rules under it.'
-              : search.state === 'failed'
-                ? search.says
-                : ''}
-      </p>
+      <p role="status">{saysOf(search)}</p>
       <div className="row">
         {week.blocks.length > 0 && (
           <Button
@@ -174,9 +101,72 @@ export function Schools({
         </Button>
       </div>
       <p className="note">
-        Default: {school.default}. Common practice, no source; what share of the gain an approach
-        gives is the coach's own guess.
+        Default: {rowOf(SCHOOLS, id).default}. Common practice, no source; what share of the gain an
+        approach gives is the coach's own guess.
       </p>
     </div>
+  )
+}
+
+function saysOf(search: Search): string {
+  switch (search.state) {
+    case 'looking':
+      return 'Planning the week under the other approach …'
+    case 'done':
+      return `Within ${(100 * search.gap).toFixed(1)}\u00A0% of the best possible under it.`
+    case 'clash':
+      return 'No week keeps all rules under it.'
+    case 'failed':
+      return search.says
+    default:
+      return ''
+  }
+}
+
+/** What each side says, and what it does to a week. */
+function Sides({ id, now, other }: { id: string; now: Choice; other: 'a' | 'b' }) {
+  const school = rowOf(SCHOOLS, id)
+  const effect = rowOf(SCHOOL_EFFECTS, id)
+  return (
+    <div className="side">
+      <section aria-label="As it is">
+        <h3 className="h4">As it is: {now === 'mixed' ? 'A mix of both' : school[now]}</h3>
+        <p className="note">{now === 'mixed' ? 'Neither is leant to.' : effect.says[now]}</p>
+      </section>
+      <section aria-label="The other training approach">
+        <h3 className="h4">The other: {school[other]}</h3>
+        <p className="note">{effect.says[other]}</p>
+      </section>
+    </div>
+  )
+}
+
+type Rows = ReturnType<typeof weekRows>
+
+function SideBySide({ now, then }: { now: Rows; then: Rows | null }) {
+  return (
+    <table className="facts">
+      <thead>
+        <tr>
+          <th scope="col">The week</th>
+          <th scope="col">As it is</th>
+          <th scope="col">The other</th>
+        </tr>
+      </thead>
+      <tbody>
+        {now.map(([name, value], i) => {
+          const other = then && must(then[i])[1]
+          return (
+            <tr key={name}>
+              <th scope="row">{name}</th>
+              <td>{value}</td>
+              <td>
+                {other === null ? '…' : <b className={other === value ? '' : 'differs'}>{other}</b>}
+              </td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
   )
 }

@@ -17,6 +17,20 @@ import { must } from '@mano/core/units/must'
 
 const KEY = ['templates']
 
+/** The coach's own are kept and removed as versions: each of both can be undone. */
+function useOwn() {
+  const read = useQuery({ queryKey: KEY, queryFn: () => api.get<PlanTemplate[]>('/api/templates') })
+  const post = (t: PlanTemplate & { removes: string | null }) => api.post('/api/templates', t)
+  const keep = useUndoable(post, [KEY], {
+    did: (t) => `${t.name} ${t.removes === null ? 'saved' : 'removed'}.`,
+    undo: (t) => post({ ...t, id: v7(), removes: t.removes === null ? t.id : null }),
+  })
+  return { own: read.data ?? [], keep }
+}
+type Keep = ReturnType<typeof useOwn>['keep']
+
+const FIRST = must(TEMPLATES[0])
+
 /**
  * Weeks to start from, shipped and the coach's own: put on this board, or given to several athletes
  * at once.
@@ -30,19 +44,12 @@ export function Templates({
   week: WeekPlan
   onUse: (plan: WeekPlan, terms: CoachTerms) => void
 }) {
-  const own = useQuery({ queryKey: KEY, queryFn: () => api.get<PlanTemplate[]>('/api/templates') })
-  const all = [...TEMPLATES, ...(own.data ?? [])]
-  const [id, setId] = useCalm(must(TEMPLATES[0]).id)
-  const [name, setName] = useState('')
+  const { own, keep } = useOwn()
+  const all = [...TEMPLATES, ...own]
+  const [id, setId] = useCalm(FIRST.id)
   const [applying, setApplying] = useCalm(false)
-  const [leaving, setLeaving] = useCalm(false)
-  const template = all.find((t) => t.id === id) ?? must(all[0])
-  const post = (t: PlanTemplate & { removes: string | null }) => api.post('/api/templates', t)
-  const keep = useUndoable(post, [KEY], {
-    did: (t) => `${t.name} ${t.removes === null ? 'saved' : 'removed'}.`,
-    undo: (t) => post({ ...t, id: v7(), removes: t.removes === null ? t.id : null }),
-  })
-  const mine = own.data?.some((t) => t.id === template.id) ?? false
+  const template = all.find((t) => t.id === id) ?? FIRST
+  const isOwn = (t: PlanTemplate) => own.some((x) => x.id === t.id)
   if (applying)
     return (
       <ApplyTemplate
@@ -60,14 +67,11 @@ export function Templates({
               <UnstyledButton
                 aria-pressed={t.id === template.id}
                 className={t.id === template.id ? 'on' : ''}
-                onClick={() => {
-                  setId(t.id)
-                  setLeaving(false)
-                }}
+                onClick={() => setId(t.id)}
               >
                 <b>{t.name}</b>
                 <span className="s">
-                  {own.data?.includes(t) ? 'Own. ' : ''}
+                  {isOwn(t) ? 'Own. ' : ''}
                   {t.says}
                 </span>
               </UnstyledButton>
@@ -75,32 +79,7 @@ export function Templates({
           ))}
         </ul>
         <div>
-          <h3 className="h4">{template.name}</h3>
-          {template.weeks.map((sessions, w) => (
-            <div key={w}>
-              {template.weeks.length > 1 && (
-                <p>
-                  <b>Week {w + 1}</b>
-                </p>
-              )}
-              <ul className="sessions">
-                {sessions.map((s) => (
-                  <li key={s.day}>
-                    <b>
-                      {DAY_NAMES[s.day]}, {s.minutes} min {whereIs(s.place)}
-                    </b>
-                    <span>
-                      {s.blocks
-                        .map(
-                          (b) => `${b.sets} × ${exerciseById(b.exerciseId)?.name ?? b.exerciseId}`,
-                        )
-                        .join(' · ')}
-                    </span>
-                  </li>
-                ))}
-              </ul>
-            </div>
-          ))}
+          <Sessions template={template} />
           <div className="row">
             <Button
               disabled={!problem}
@@ -114,28 +93,13 @@ export function Templates({
             <Button variant="default" onClick={() => setApplying(true)}>
               Give to several athletes
             </Button>
-            {mine && !leaving && (
-              <Button variant="default" onClick={() => setLeaving(true)}>
-                Delete
-              </Button>
-            )}
-            {mine && leaving && (
-              <Button
-                variant="default"
-                onClick={() =>
-                  keep.mutate(
-                    { ...template, id: v7(), removes: template.id },
-                    {
-                      onSuccess: () => {
-                        setId(must(TEMPLATES[0]).id)
-                        setLeaving(false)
-                      },
-                    },
-                  )
-                }
-              >
-                Really remove {template.name}
-              </Button>
+            {isOwn(template) && (
+              <Remove
+                key={template.id}
+                template={template}
+                keep={keep}
+                onRemoved={() => setId(FIRST.id)}
+              />
             )}
           </div>
           <p className="note">
@@ -144,40 +108,104 @@ export function Templates({
           </p>
         </div>
       </div>
-      {week.blocks.length > 0 && (
-        <form
-          className="row"
-          onSubmit={(e) => {
-            e.preventDefault()
-            const made = asTemplate(v7(), name.trim(), week, 'ordinary')
-            keep.mutate(
-              { ...made, removes: null },
-              {
-                onSuccess: () => {
-                  setName('')
-                  setId(made.id)
-                },
-              },
-            )
-          }}
-        >
-          <label>
-            Keep this week as a template
-            <Input
-              value={name}
-              maxLength={60}
-              placeholder="Name"
-              onChange={(e) => setName(e.currentTarget.value)}
-            />
-          </label>
-          <Button variant="default" type="submit" disabled={name.trim() === '' || keep.isPending}>
-            Save template
-          </Button>
-        </form>
-      )}
+      {week.blocks.length > 0 && <KeepWeek week={week} keep={keep} onKept={setId} />}
       <p className="said" role="alert">
         {keep.error && failureText(keep.error)}
       </p>
     </div>
+  )
+}
+
+function Sessions({ template }: { template: PlanTemplate }) {
+  return (
+    <>
+      <h3 className="h4">{template.name}</h3>
+      {template.weeks.map((sessions, w) => (
+        <div key={w}>
+          {template.weeks.length > 1 && (
+            <p>
+              <b>Week {w + 1}</b>
+            </p>
+          )}
+          <ul className="sessions">
+            {sessions.map((s) => (
+              <li key={s.day}>
+                <b>
+                  {DAY_NAMES[s.day]}, {s.minutes} min {whereIs(s.place)}
+                </b>
+                <span>
+                  {s.blocks
+                    .map((b) => `${b.sets} × ${exerciseById(b.exerciseId)?.name ?? b.exerciseId}`)
+                    .join(' · ')}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
+    </>
+  )
+}
+
+/** Asked once more before it goes. */
+function Remove({
+  template,
+  keep,
+  onRemoved,
+}: {
+  template: PlanTemplate
+  keep: Keep
+  onRemoved: () => void
+}) {
+  const [sure, setSure] = useCalm(false)
+  const remove = () =>
+    keep.mutate({ ...template, id: v7(), removes: template.id }, { onSuccess: onRemoved })
+  return (
+    <Button variant="default" onClick={sure ? remove : () => setSure(true)}>
+      {sure ? `Really remove ${template.name}` : 'Delete'}
+    </Button>
+  )
+}
+
+function KeepWeek({
+  week,
+  keep,
+  onKept,
+}: {
+  week: WeekPlan
+  keep: Keep
+  onKept: (id: string) => void
+}) {
+  const [name, setName] = useState('')
+  return (
+    <form
+      className="row"
+      onSubmit={(e) => {
+        e.preventDefault()
+        const made = asTemplate(v7(), name.trim(), week, 'ordinary')
+        keep.mutate(
+          { ...made, removes: null },
+          {
+            onSuccess: () => {
+              setName('')
+              onKept(made.id)
+            },
+          },
+        )
+      }}
+    >
+      <label>
+        Keep this week as a template
+        <Input
+          value={name}
+          maxLength={60}
+          placeholder="Name"
+          onChange={(e) => setName(e.currentTarget.value)}
+        />
+      </label>
+      <Button variant="default" type="submit" disabled={name.trim() === '' || keep.isPending}>
+        Save template
+      </Button>
+    </form>
   )
 }

@@ -1,0 +1,141 @@
+import { Button, NativeSelect, Select, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import { protocolById, PROTOCOL_GROUPS, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
+import type { BatteryItem } from '@mano/core/testing/battery'
+import { must } from '@mano/core/units/must'
+import { useProfile } from '../../base/profile'
+import { useAthletePage } from '../athlete/AthletePage'
+
+export function AddTest({ onAdd }: { onAdd: (item: BatteryItem) => void }) {
+  const [id, setId] = useState('')
+  const [choice, setChoice] = useState<Record<string, string>>({})
+  const p = protocolById(id)
+  // Only what changes what is measured is part of a battery; the rest is set up on the day.
+  const telling =
+    p?.variants.filter((v) => v.options.some((o) => o.quality || o.as) || v.id === 'direction') ??
+    []
+  return (
+    <form
+      className="row add-test"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (!p) return
+        onAdd({
+          protocolId: p.id,
+          variant: Object.fromEntries(
+            telling.map((v) => [v.id, choice[v.id] ?? must(v.options[0]).id]),
+          ),
+        })
+        setId('')
+        setChoice({})
+      }}
+    >
+      <label>
+        Add a test
+        <NativeSelect
+          value={id}
+          onChange={(e) => {
+            setId(e.currentTarget.value)
+            setChoice({})
+          }}
+        >
+          <option value="">Choose …</option>
+          {PROTOCOL_GROUPS.map((g) => (
+            <optgroup key={g.id} label={g.name}>
+              {TEST_PROTOCOLS.filter((x) => x.group === g.id).map((x) => (
+                <option key={x.id} value={x.id}>
+                  {x.name}
+                </option>
+              ))}
+            </optgroup>
+          ))}
+        </NativeSelect>
+      </label>
+      {telling.map((v) => (
+        <label key={v.id}>
+          {v.name}
+          <NativeSelect
+            value={choice[v.id] ?? must(v.options[0]).id}
+            onChange={(e) => {
+              const o = e.currentTarget.value
+              setChoice((c) => ({ ...c, [v.id]: o }))
+            }}
+          >
+            {v.options.map((o) => (
+              <option key={o.id} value={o.id}>
+                {o.name}
+              </option>
+            ))}
+          </NativeSelect>
+        </label>
+      ))}
+      <Button variant="default" type="submit" disabled={!p}>
+        Add
+      </Button>
+    </form>
+  )
+}
+
+/** A battery gets its name; a new one begins with its first test. */
+export function SaveForm({
+  items,
+  failure,
+  busy,
+  onSave,
+}: {
+  items: BatteryItem[]
+  failure: string
+  busy: boolean
+  onSave: (name: string, sportId: string | null, items: BatteryItem[]) => void
+}) {
+  const { athlete } = useAthletePage()
+  const profile = useProfile(athlete)
+  const sport = profile?.sources[0]
+  const [name, setName] = useState(items.length > 0 && sport ? sport.name : '')
+  const [sportId, setSportId] = useState<string | null>(sport?.id ?? null)
+  const [first, setFirst] = useState('')
+  const all = items.length > 0 ? items : first ? [{ protocolId: first, variant: {} }] : []
+  return (
+    <form
+      className="change"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (name.trim() && all.length > 0) onSave(name.trim(), sportId, all)
+      }}
+    >
+      <TextInput
+        label="Name"
+        data-autofocus
+        value={name}
+        maxLength={60}
+        onChange={(e) => setName(e.currentTarget.value)}
+      />
+      <Select
+        label="For the sport"
+        clearable
+        data={profile?.sources.map((s) => ({ value: s.id, label: s.name })) ?? []}
+        value={sportId}
+        onChange={setSportId}
+      />
+      {items.length === 0 && (
+        <label>
+          First test
+          <NativeSelect value={first} onChange={(e) => setFirst(e.currentTarget.value)}>
+            <option value="">Choose …</option>
+            {TEST_PROTOCOLS.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.name}
+              </option>
+            ))}
+          </NativeSelect>
+        </label>
+      )}
+      <p className="said" role="alert">
+        {failure}
+      </p>
+      <Button type="submit" loading={busy} disabled={name.trim() === '' || all.length === 0}>
+        Save
+      </Button>
+    </form>
+  )
+}

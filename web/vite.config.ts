@@ -6,6 +6,11 @@ import { packed } from './packed'
 
 export default defineConfig({
   plugins: [react(), offline(), packed()],
+  resolve: {
+    alias: {
+      '@stdlib/assert-has-generator-support': new URL('noEval.cjs', import.meta.url).pathname,
+    },
+  },
   build: {
     manifest: true,
     target: 'es2023',

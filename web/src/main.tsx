@@ -6,30 +6,41 @@ import { MantineProvider } from '@mantine/core'
 import { ModalsProvider } from '@mantine/modals'
 import { Notifications } from '@mantine/notifications'
 import { QueryClientProvider } from '@tanstack/react-query'
-import { StrictMode } from 'react'
+import { startTransition, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { queryClient } from './base/api'
-import { router } from './app/router'
+import { makeRouter } from './app/router'
 import { cssVariablesResolver, deskTheme } from './app/theme'
 import { must } from '@mano/core/units/must'
 
-createRoot(must(document.getElementById('root'))).render(
-  <StrictMode>
-    <MantineProvider
-      theme={deskTheme}
-      cssVariablesResolver={cssVariablesResolver}
-      forceColorScheme="light"
-    >
-      <QueryClientProvider client={queryClient}>
-        <ModalsProvider>
-          <Notifications position="bottom-left" limit={3} />
-          <RouterProvider router={router} />
-        </ModalsProvider>
-      </QueryClientProvider>
-    </MantineProvider>
-  </StrictMode>,
-)
+function start(): void {
+  const root = createRoot(must(document.getElementById('root')))
+  const router = makeRouter()
+  // The first picture is worked out in small pieces: a tap meanwhile is not kept waiting.
+  startTransition(() =>
+    root.render(
+      <StrictMode>
+        <MantineProvider
+          theme={deskTheme}
+          cssVariablesResolver={cssVariablesResolver}
+          forceColorScheme="light"
+        >
+          <QueryClientProvider client={queryClient}>
+            <ModalsProvider>
+              <Notifications position="bottom-left" limit={3} />
+              <RouterProvider router={router} />
+            </ModalsProvider>
+          </QueryClientProvider>
+        </MantineProvider>
+      </StrictMode>,
+    ),
+  )
+}
+// What was imported has been read in one task: what begins is another.
+setTimeout(start)
+// The first clock a browser makes takes as long as a page: made while the first answer is awaited.
+setTimeout(() => new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC' }).format())
 
 // The app opens without its server once it has been opened with it.
 if (import.meta.env.PROD && 'serviceWorker' in navigator)

@@ -49,7 +49,9 @@ export default function Hall() {
         ))}
       </nav>
       <For right="coach">
-        <Limits key={me.hall.version} hall={me.hall} />
+        <Calmly waits={<div className="hall-limits-wait" />}>
+          <Limits key={me.hall.version} hall={me.hall} />
+        </Calmly>
       </For>
       <div className="hall-cols">
         <div>

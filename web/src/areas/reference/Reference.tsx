@@ -5,6 +5,7 @@ import { factsOf } from '@mano/core/reference/facts'
 import type { Row, Section } from '@mano/core/reference/rows'
 import { PAGE_KINDS, pageOf, PAGES, type Page } from '@mano/core/reference/pages'
 import { search } from '@mano/core/reference/search'
+import { Calmly } from '../../base/Calmly'
 import { useAddress } from '../../base/useAddress'
 import { LostPage } from '../../base/Trouble'
 import { Figure } from './Figure'
@@ -103,32 +104,48 @@ function Near({ page }: { page: Page }) {
   return near.length > 0 ? <Found title="Near to it" pages={near} suffix="" current={page} /> : null
 }
 
-/** Every page, by kind. */
+/** The kind that stands open when the reference is opened. */
+const OPEN = 'quality'
+
+/** Every page, by kind; what is folded is made after what is seen. */
 function Index() {
   return (
     <main className="ref-index">
       <h1>Reference</h1>
       <OwnIndex />
-      {PAGE_KINDS.map((k) => (
-        <details key={k.id} open={k.id === 'quality'}>
-          <summary>
-            {k.name} <small>{PAGES.filter((p) => p.kind === k.id).length}</small>
-          </summary>
-          <ul>
-            {PAGES.filter((p) => p.kind === k.id).map((p) => (
-              <li key={p.id}>
-                <Link to={pathOf(p.kind, p.id)}>
-                  <Figure page={p} size={36} />
-                  {p.name}
-                </Link>
-              </li>
-            ))}
-          </ul>
-        </details>
-      ))}
+      {PAGE_KINDS.map((k) => {
+        const pages = PAGES.filter((p) => p.kind === k.id)
+        return (
+          <details key={k.id} open={k.id === OPEN}>
+            <summary>
+              {k.name} <small>{pages.length}</small>
+            </summary>
+            {k.id === OPEN ? (
+              <Pages pages={pages} />
+            ) : (
+              <Calmly waits={null}>
+                <Pages pages={pages} />
+              </Calmly>
+            )}
+          </details>
+        )
+      })}
     </main>
   )
 }
+
+const Pages = ({ pages }: { pages: readonly Page[] }) => (
+  <ul>
+    {pages.map((p) => (
+      <li key={p.id}>
+        <Link to={pathOf(p.kind, p.id)}>
+          <Figure page={p} size={36} />
+          {p.name}
+        </Link>
+      </li>
+    ))}
+  </ul>
+)
 
 function PageView({ page }: { page: Page }) {
   const facts = factsOf(page.kind, page.id)

@@ -21,13 +21,13 @@ import { must } from '@mano/core/units/must'
 
 type Found = ObjectLiteral & { id: string; athleteId?: string }
 const TABLES: Record<TakenBackKind, EntitySchema<Found>> = {
-  clearance: ClearanceEntity as never,
-  standard: StandardEntity as never,
-  implement_measurement: ImplementMeasurementEntity as never,
-  implement_check: ImplementCheckEntity as never,
-  conclusion: ConclusionEntity as never,
-  wrap_gap: WrapGapEntity as never,
-  test_day: TestDayEntity as never,
+  clearance: ClearanceEntity,
+  standard: StandardEntity,
+  implement_measurement: ImplementMeasurementEntity,
+  implement_check: ImplementCheckEntity,
+  conclusion: ConclusionEntity,
+  wrap_gap: WrapGapEntity,
+  test_day: TestDayEntity,
 }
 
 /** What stands in the way of taking one back, by kind. */
@@ -60,7 +60,7 @@ const KEPT_BY: Partial<Record<TakenBackKind, (call: Call, row: Found) => Promise
 export function mountTakenBack(api: Api): void {
   api.on('POST /api/taken-back', async (call) => {
     const b = call.body
-    const row = await call.em.findOneBy(TABLES[b.kind], { id: b.rowId } as never)
+    const row = await call.em.findOneBy(TABLES[b.kind], { id: b.rowId })
     if (!row) throw notFound(TAKEN_BACK[b.kind])
     if (!(await call.em.existsBy(TakenBackEntity, { id: b.id, rowId: b.rowId })))
       await KEPT_BY[b.kind]?.(call, row)

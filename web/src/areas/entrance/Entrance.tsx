@@ -1,4 +1,4 @@
-import { Anchor, Button, FileInput, PasswordInput, Select, Stack, TextInput } from '@mantine/core'
+import { Anchor, Button, FileInput, PasswordInput, Stack, TextInput } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
@@ -8,6 +8,7 @@ import { api, ApiProblem, failureText } from '../../base/api'
 import { keys } from '../../base/data'
 import { Mark } from '../../drawn/Mark'
 import { Tablet } from './Tablet'
+import { ZonePick } from '../../base/ZonePick'
 import './entrance.css'
 
 /**
@@ -188,8 +189,6 @@ function FromFile({ back }: { back: () => void }) {
   )
 }
 
-const ZONES = Intl.supportedValuesOf('timeZone')
-
 function Setup() {
   const [ids] = useState(() => ({ hallId: v7(), accountId: v7() }))
   const form = useForm({
@@ -217,11 +216,10 @@ function Setup() {
           machine.
         </p>
         <TextInput label="Name of the hall" autoFocus {...form.getInputProps('hallName')} />
-        <Select
+        <ZonePick
           label="Time zone"
-          searchable
-          data={ZONES.includes(form.values.timeZone) ? ZONES : [form.values.timeZone, ...ZONES]}
           {...form.getInputProps('timeZone')}
+          value={form.values.timeZone}
         />
         <TextInput label="Your name" autoComplete="name" {...form.getInputProps('name')} />
         <TextInput

@@ -20,6 +20,7 @@ import './hall.css'
 import { Clash } from '../../base/Clash'
 import { offerUndo } from '../../base/undo'
 import { useChange } from '../../base/useChange'
+import { ZonePick } from '../../base/ZonePick'
 import { oneOf } from '@mano/core/units/among'
 
 /**
@@ -104,7 +105,6 @@ const PARTS = [
   { id: 'sign-in', name: 'Your sign-in', right: 'look' },
 ] as const
 
-const ZONES = Intl.supportedValuesOf('timeZone')
 const NAMES = {
   name: 'Name of the hall',
   timeZone: 'Time zone',
@@ -164,14 +164,11 @@ function Limits({ hall }: { hall: Me['hall'] }) {
         error={name.trim() === '' && 'The name is missing'}
         onChange={(e) => setName(e.currentTarget.value)}
       />
-      <Select
+      <ZonePick
         label={NAMES.timeZone}
         description="What is recorded from now on goes by it"
-        searchable
-        allowDeselect={false}
-        data={ZONES.includes(zone) ? ZONES : [zone, ...ZONES]}
         value={zone}
-        onChange={(v) => v && setZone(v)}
+        onChange={setZone}
       />
       <TextInput
         label={NAMES.staleDays}

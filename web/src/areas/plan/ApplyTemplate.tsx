@@ -7,7 +7,7 @@ import { useNames } from '../../base/data'
 import { TickPeople } from '../../base/TickPeople'
 import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
-import { KIND } from './SearchStrip'
+import { ChangeList } from './ChangeList'
 import { useApply, type Outcome } from './useApply'
 
 const STATES = {
@@ -132,14 +132,7 @@ function Progress({
               {o.state === 'kept' && o.changes.length > 0 && (
                 <details>
                   <summary>What changed</summary>
-                  <ul className="changes">
-                    {o.changes.map((c, i) => (
-                      <li key={i} className={c.kind}>
-                        <b>{KIND[c.kind]}</b>
-                        <span>{c.says}</span>
-                      </li>
-                    ))}
-                  </ul>
+                  <ChangeList changes={o.changes} />
                 </details>
               )}
             </li>

@@ -5,7 +5,8 @@ import type { PlannedWeek } from '@mano/core/plan/block'
 import { handLoad } from '@mano/core/plan/time'
 import type { Block } from '@mano/core/plan/types'
 import { formatDate } from '@mano/core/units/dates'
-import { changesOf, KIND } from './SearchStrip'
+import { ChangeList } from './ChangeList'
+import { changesOf } from './weekChanges'
 
 /** Blocks of a planned week, those the coach pinned still pinned. */
 export const withPins = (w: PlannedWeek): Block[] =>
@@ -79,14 +80,7 @@ export function KeepWeeks({ planned, there, today, busy, problem, onKeep }: Prop
               {changes.length > 0 && (
                 <details>
                   <summary>What changes</summary>
-                  <ul className="changes">
-                    {changes.map((c) => (
-                      <li key={c.id} className={c.kind}>
-                        <b>{KIND[c.kind]}</b>
-                        <span>{c.says}</span>
-                      </li>
-                    ))}
-                  </ul>
+                  <ChangeList changes={changes} />
                 </details>
               )}
             </li>

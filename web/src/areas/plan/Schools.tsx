@@ -9,7 +9,8 @@ import { must } from '@mano/core/units/must'
 import { rowOf } from '@mano/core/units/row'
 import { Term } from '../../base/Term'
 import { weekRows } from './schoolRows'
-import { changesOf, KIND } from './SearchStrip'
+import { ChangeList } from './ChangeList'
+import { changesOf } from './weekChanges'
 import { usePlanner, type Search } from './usePlanner'
 
 /** How near the week under the other choice stays to the one that is there. */
@@ -72,16 +73,7 @@ export function Schools({
           then={best && weekRows(under, { ...week, blocks: best.blocks }, what)}
         />
       )}
-      {best && (
-        <ul className="changes">
-          {changesOf(week.blocks, best.blocks).map((c) => (
-            <li key={c.id} className={c.kind}>
-              <b>{KIND[c.kind]}</b>
-              <span>{c.says}</span>
-            </li>
-          ))}
-        </ul>
-      )}
+      {best && <ChangeList changes={changesOf(week.blocks, best.blocks)} />}
       <p role="status">{saysOf(search)}</p>
       <div className="row">
         {week.blocks.length > 0 && (
@@ -161,7 +153,8 @@ function SideBySide({ now, then }: { now: Rows; then: Rows | null }) {
               <th scope="row">{name}</th>
               <td>{value}</td>
               <td>
-                {other === null ? '…' : <b className={other === value ? '' : 'differs'}>{other}</b>}
+                {other === null && '…'}
+                {other !== null && <b className={other === value ? '' : 'differs'}>{other}</b>}
               </td>
             </tr>
           )

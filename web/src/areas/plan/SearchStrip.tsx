@@ -1,50 +1,17 @@
 import { Button } from '@mantine/core'
-import { exerciseById } from '@mano/core/catalogue/exercises'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { scorePlan } from '@mano/core/plan/score'
 import { type Block } from '@mano/core/plan/types'
-import { DAY_NAMES } from '@mano/core/intake/week'
 import { useCalm } from '../../base/calm'
-import { doseWords } from './BlockCard'
+import { ChangeList } from './ChangeList'
 import type { Search } from './usePlanner'
+import { changesOf } from './weekChanges'
 
 const pct = (share: number) => `${(100 * share).toFixed(1)}\u00A0%`
-const same = (a: Block, b: Block) => a.day === b.day && a.exerciseId === b.exerciseId
-const line = (b: Block) =>
-  `${DAY_NAMES[b.day]}: ${exerciseById(b.exerciseId)?.name ?? b.exerciseId}, ${doseWords(b)}`
-
-export const KIND = { new: 'New', gone: 'Gone', changed: 'Changed' } as const
-
-/** What comes, goes and changes from one week to another. */
-export function changesOf(
-  from: readonly Block[],
-  to: readonly Block[],
-): { id: string; says: string; kind: keyof typeof KIND }[] {
-  const added = to
-    .filter((b) => !from.some((x) => same(x, b)))
-    .map((b) => ({ id: `+${b.day}${b.exerciseId}`, kind: 'new' as const, says: line(b) }))
-  const gone = from
-    .filter((b) => !to.some((x) => same(x, b)))
-    .map((b) => ({ id: `-${b.day}${b.exerciseId}`, kind: 'gone' as const, says: line(b) }))
-  const changed = to.flatMap((b) => {
-    const was = from.find((x) => same(x, b))
-    return was && doseWords(was) !== doseWords(b)
-      ? [
-          {
-            id: `~${b.day}${b.exerciseId}`,
-            kind: 'changed' as const,
-            says: `${line(was)} becomes ${doseWords(b)}`,
-          },
-        ]
-      : []
-  })
-  return [...added, ...gone, ...changed].sort((a, b) => (a.id.slice(1) < b.id.slice(1) ? -1 : 1))
-}
-
-/** The search for a better week: how far it is, stop, and what it found, to take or leave. */
 /** Points under which another week is not worth reading through: own rule. */
 const WORTH_SHOWING = 1
 
+/** The search for a better week: how far it is, stop, and what it found, to take or leave. */
 export function SearchStrip({
   search,
   problem,
@@ -134,16 +101,7 @@ export function SearchStrip({
           </Button>
         </span>
       </div>
-      {shown && better && (
-        <ul className="changes">
-          {changes.map((c) => (
-            <li key={c.id} className={c.kind}>
-              <b>{KIND[c.kind]}</b>
-              <span>{c.says}</span>
-            </li>
-          ))}
-        </ul>
-      )}
+      {shown && better && <ChangeList changes={changes} />}
       {search.state === 'clash' && (
         <ul className="changes">
           {search.clashes.map((c) => (

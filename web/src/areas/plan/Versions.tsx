@@ -8,7 +8,8 @@ import { formatDate } from '@mano/core/units/dates'
 import { api } from '../../base/api'
 import { Failed } from '../../base/Trouble'
 import { useAthletePage } from '../athlete/AthletePage'
-import { changesOf, KIND } from './SearchStrip'
+import { ChangeList } from './ChangeList'
+import { changesOf } from './weekChanges'
 import { planKey } from './usePlan'
 import { KINDS } from './WeekTermsPanel'
 import { must } from '@mano/core/units/must'
@@ -103,14 +104,7 @@ export function Versions({
       ) : changes.length === 0 ? (
         <p className="note">The exercises are the same.</p>
       ) : (
-        <ul className="changes">
-          {changes.map((c) => (
-            <li key={c.id} className={c.kind}>
-              <b>{KIND[c.kind]}</b>
-              <span>{c.says}</span>
-            </li>
-          ))}
-        </ul>
+        <ChangeList changes={changes} />
       )}
       {may(me, 'coach') && a.number !== all.length && (
         <div className="row">

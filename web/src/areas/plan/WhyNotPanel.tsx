@@ -8,7 +8,7 @@ import type { Breach } from '@mano/core/plan/rule'
 import { type Block, type WeekPlan } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { doseWords } from './BlockCard'
-import { changesOf } from './SearchStrip'
+import { changesOf } from './weekChanges'
 import { useAnswer } from './usePlanner'
 import { must } from '@mano/core/units/must'
 

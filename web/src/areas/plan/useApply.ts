@@ -9,11 +9,11 @@ import { addDays, formatDate } from '@mano/core/units/dates'
 import type { Minutes } from '@mano/core/units/quantity'
 import { api, failureText, queryClient } from '../../base/api'
 import { readAthlete, touchedBy } from '../../base/data'
-import { changesOf } from './SearchStrip'
+import { changesOf, type WeekChange } from './weekChanges'
 import { planKey } from './usePlan'
 import { solveOnce } from './usePlanner'
 
-type Changes = ReturnType<typeof changesOf>
+type Changes = WeekChange[]
 /** How far an athlete's weeks are. */
 export type Outcome =
   | { state: 'waiting' }

@@ -375,6 +375,14 @@ describe('what next', () => {
       expect(lines.filter((l) => l.effect?.kind === 'raise')).toEqual([])
     },
   )
+  it('pain is a sign where it rose and is over 2: neither alone is one', () => {
+    const low = { lowTwice: '2026-09-24' }
+    const drafted = (pains: number[]) =>
+      kinds(facts(steady, steady, { ...low, weeks: pains.map((p) => week(p)) }))
+    expect(drafted([0, 1, 3])).toContain('deload')
+    expect(drafted([0, 1, 2])).not.toContain('deload')
+    expect(drafted([3, 3, 3])).not.toContain('deload')
+  })
   it('with nothing beyond error it says so', () => {
     const f = facts([40, 40.3], [40, 40.2])
     expect(draftNext(f)).toMatchObject([
@@ -425,6 +433,9 @@ describe('what next', () => {
     const to = { from: START, to: addDays(START, 12) }
     expect(lowTwiceOf([...base, squeeze(9, 30), squeeze(10, 30.5)], to)).toBe(addDays(START, 10))
     expect(lowTwiceOf([...base, squeeze(9, 30), squeeze(10, 40)], to)).toBeNull()
+    // In whatever order they were typed.
+    const typedLate = [...base, squeeze(9, 30), squeeze(10, 30.5)].reverse()
+    expect(lowTwiceOf(typedLate, to)).toBe(addDays(START, 10))
   })
 })
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
-import { expect, test as base, type Page } from '@playwright/test'
+import { expect, test as base, type Locator, type Page } from '@playwright/test'
 import { USED } from './playwright.config'
 import { Warm } from './warm'
 import { copyOf, NOW, putBack, start, type Installation } from './server'
@@ -92,6 +92,12 @@ export async function visit(page: Page, url: string, name: string, stage: string
   await page.goto(`${url}/athletes/${id}/${stage.toLowerCase()}`)
   // What a test waits for next may stand on every page; the stage's own head does not.
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
+}
+
+/** How many there are once there is one: what a press brings may come a moment after it. */
+export async function some(all: Locator): Promise<number> {
+  await expect(all.first()).toBeVisible()
+  return all.count()
 }
 
 /** An athlete's id by name. */

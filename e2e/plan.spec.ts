@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test'
-import { accessible, expect, some, test, visit } from './rig'
+import { accessible, enter, expect, planToday, some, test, visit } from './rig'
 
 /** A week that good practice speaks against asks for a reason as it is saved; others do not. */
 async function reasonIfAsked(dialog: Locator, text: string): Promise<void> {
@@ -404,12 +404,29 @@ test(
   'a missed day: what is left of the week is planned anew, keeps what is done, and the ' +
     'floor runs it',
   async ({ page, own }) => {
-    await visit(page, own.url, 'Jonah Pell', 'Plan')
+    await enter(page, own.url)
+    const id = await planToday(page, own.url, 'Jonah Pell', [
+      { exerciseId: 'wrist_curl', sets: 2, dose: 15, day: 0 },
+      { exerciseId: 'ext_band', sets: 1, dose: 20, day: 2, hands: ['left'] },
+    ])
+    const { versions } = (await (
+      await page.request.get(`${own.url}/api/athletes/${id}/plan`)
+    ).json()) as { versions: { id: string; blocks: { id: string; day: number }[] }[] }
+    const version = versions.find((v) => v.blocks.some((b) => b.day === 2))!
+    const set = {
+      ...{ id: version.id.replace(/.$/, 'f'), planVersionId: version.id, exerciseId: 'ext_band' },
+      ...{ blockId: version.blocks.find((b) => b.day === 2)!.id, hand: 'left', set: 1 },
+      ...{ load: null, loadUnit: 'kg', seconds: null, reps: 20, ended: 'done', effort: 6 },
+      ...{ pain: 0, painWhere: null, deviceAt: '2026-10-07T17:30:00.000Z', supersedesId: null },
+    }
+    const logged = await page.request.post(`${own.url}/api/athletes/${id}/logs`, { data: set })
+    expect(logged.status(), await logged.text()).toBe(201)
+    await page.goto(`${own.url}/athletes/${id}/plan`)
     await expect(page.getByRole('region', { name: 'Out of date' })).toContainText(
       'Nothing was logged on Mon',
     )
     const done = page.getByRole('region', { name: 'Wed' }).locator('.card')
-    await some(done)
+    await expect(done).toHaveCount(1)
     const names = await done.locator('b').allInnerTexts()
     await page.getByRole('button', { name: 'Days of this week' }).click()
     await page.getByLabel('Minutes on Thu').fill('40')

@@ -186,6 +186,7 @@ export interface TestBlock {
   sets: number
   dose: number
   hands?: readonly string[]
+  /** From Monday, 0; absent: today. */ day?: number
 }
 
 /**

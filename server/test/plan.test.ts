@@ -124,6 +124,24 @@ describe('a plan', () => {
     expect(JSON.stringify(await save(plan(alone), 400))).toContain('extension on 0 of 2 days')
     await save(plan(alone, { reason: 'first week' }))
   })
+  it('a hurt that came after stands against nothing that is done, and against all that is not', async () => {
+    const [did, ahead] = [block('pinch_hold', daysBetween(WEEK, TODAY)), block('pinch_hold', 6)]
+    const first = plan([did, ahead], { reason: 'x' })
+    await save(first)
+    await send(log(first.id, did))
+    for (const side of ['left', 'right'])
+      await own.agent
+        .post(`/api/athletes/${athleteId}/injuries`)
+        .send({
+          ...{ id: v7(), site: 'thumb', side, status: 'active', since: null, advisedBy: '' },
+          ...{ note: '', supersedesId: null },
+        })
+        .expect(201)
+    expect((await save(plan([did, ahead], { reason: 'x' }), 422))['detail']).toContain('humb')
+    await save(plan([did], { reason: 'The rest is let go' }))
+    // What stands against it alone asks for no reason either.
+    await save(plan([did]), 400).then((no) => expect(JSON.stringify(no)).not.toContain('humb'))
+  })
   it.each([
     ['weekStart', '2026-11-24'],
     ['frame', []],

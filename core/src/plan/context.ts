@@ -11,7 +11,7 @@ import { PLAIN_TERMS, type Block, type CoachTerms, type WeekKind, type WeekPlan 
 import { type DayFrame } from '../intake/week'
 import { hardDaysOf } from './rules'
 import type { WeekProblem } from './problem'
-import { NOBODY, termsOf, type PlanContext, type Who } from './situation'
+import { NOBODY, termsOf, type Done, type PlanContext, type Who } from './situation'
 import { must } from '../units/must'
 
 export interface DoneSet {
@@ -146,6 +146,22 @@ export function whoseWeek(
   }
 }
 
+/** What of a week is past mending; undefined: all of it is ahead. */
+function doneIn(
+  logs: readonly DoneSet[],
+  weekStart: LocalDate,
+  today: LocalDate,
+): Done | undefined {
+  const own = logs.flatMap((l) => {
+    const day = daysBetween(weekStart, l.on)
+    return day >= 0 && day < 7 && l.blockId
+      ? [{ id: l.blockId, day, exerciseId: l.exerciseId }]
+      : []
+  })
+  const from = Math.min(7, Math.max(0, daysBetween(weekStart, today)))
+  return from === 0 && own.length === 0 ? undefined : { from, of: own }
+}
+
 /**
  * What the validator knows beside the week itself: cautions, kit, what was planned and what was
  * done before it.
@@ -172,6 +188,7 @@ export function planContext(
     hardBefore: [...hardDaysOf([...before, ...toCome]), ...(last ? hardByTests(last) : [])],
     lastLoad: reference(weekStart, planned, logs, today),
     who: whoseWeek(about, weekStart, planned, logs),
+    done: doneIn(logs, weekStart, today),
     terms: {
       ...PLAIN_TERMS,
       restedBefore: last !== undefined && restsOnSunday(last),

@@ -1,4 +1,4 @@
-import { EXERCISES, type Exercise } from '../catalogue/exercises'
+import { EXERCISES, exerciseById, type Exercise } from '../catalogue/exercises'
 import type { TissueId } from '../catalogue/tissues'
 import { blockedBy } from '../safety/judge'
 import type { LocalDate } from '../units/dates'
@@ -170,7 +170,10 @@ export function setChoices(e: Exercise, lighter: boolean, main = true): number[]
 export const usualDose = (e: Exercise, who: Pick<Who, 'level'> | null = null): number =>
   who?.level === 'novice' ? e.dose.range[0] : Math.round((e.dose.range[0] + e.dose.range[1]) / 2)
 
-/** Whether the extensors, of one quality or either, can be worked on a day at all. */
+/**
+ * Whether the extensors, of one quality or either, can be worked on a day at all; on a day gone by,
+ * whether they were.
+ */
 export function canExtend(
   quality: 'wrist_ext' | 'finger_ext' | null,
   frame: readonly DayFrame[],
@@ -179,9 +182,15 @@ export function canExtend(
 ): boolean {
   const terms = termsOf(c)
   const d = must(frame[day])
+  const isOf = (e: Exercise | undefined): boolean =>
+    quality === null
+      ? e?.primary === 'wrist_ext' || e?.primary === 'finger_ext'
+      : e?.primary === quality
+  if (c.done && day < c.done.from)
+    return c.done.of.some((b) => b.day === day && isOf(exerciseById(b.exerciseId)))
   if (d.minutes === 0 || d.competition) return false
   return extensorsOf(choosable(terms, whoOf(c))).some((e) => {
-    if (quality !== null && e.primary !== quality) return false
+    if (!isOf(e)) return false
     const hands = freeHands(e, c)
     return (
       hands.length > 0 &&

@@ -4,6 +4,7 @@ import { POINTS } from './compose'
 import { points } from './modelPoints'
 import { forbidden, restRows, testRows, tissues, weekRows } from './modelRules'
 import { sessionRows } from './modelSession'
+import { settle } from './modelDone'
 import type { WeekProblem } from './problem'
 import { DAYS, Programme, type Model } from './programme'
 import { outOfPhase } from './item'
@@ -15,7 +16,7 @@ import type { Block } from './types'
  * against validator and score.
  */
 export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model {
-  const m = new Programme(p, extra)
+  const m = new Programme(p, [...(p.done?.blocks ?? []), ...extra])
   for (const i of m.all) m.col(ownPoints(m, i), 1, true)
   forbidden(m)
   m.session = DAYS.map(() => m.col(sessionPoints(p.terms.settings)))
@@ -29,6 +30,7 @@ export function buildModel(p: WeekProblem, extra: readonly Block[] = []): Model 
   testRows(m)
   weekRows(m)
   points(m)
+  settle(m)
   return m.model
 }
 

@@ -35,6 +35,11 @@ export interface WeekProblem {
   who?: Who | undefined
   /** A plan to stay near to: the one being changed (weight 1) or last week's (less); null: none. */
   near: { blocks: readonly Block[]; weight: number } | null
+  /**
+   * A week that runs: what of it is done, on whatever day, the first day (from Monday, 0) that
+   * still takes something, and the day its tests stood on. Absent: all of it is ahead.
+   */
+  done?: { from: number; blocks: readonly Block[]; testDay: number | null } | undefined
 }
 
 /** What the validator needs of a problem, its school settings filled in. */
@@ -45,6 +50,7 @@ export const contextOf = (p: WeekProblem): PlanContext => ({
   lastLoad: p.lastLoad,
   terms: { ...p.terms, settings: settingsFor(p.terms.settings, p.wants, p.frame) },
   who: p.who,
+  ...(p.done && { done: { from: p.done.from, of: p.done.blocks } }),
 })
 
 const isObject = (v: unknown): v is Record<string, unknown> =>

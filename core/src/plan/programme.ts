@@ -1,8 +1,8 @@
 import { briefOf } from './brief'
-import { candidatesOf, type Candidate } from './candidates'
+import { candidatesOf, indexOfBlock, type Candidate } from './candidates'
 import { contextOf, type WeekProblem } from './problem'
 import type { PlanContext } from './situation'
-import type { Block, WeekTerms } from './types'
+import type { Block, WeekPlan, WeekTerms } from './types'
 import { groupBy } from '../units/group'
 import { must } from '../units/must'
 
@@ -33,6 +33,22 @@ export interface Model {
   testDay: readonly number[]
   /** Columns that are 1 where so many of others are, in the order they follow from each other. */
   helpers: { col: number; at: readonly number[]; need: number }[]
+}
+
+/** A plan to begin from. */
+export type Start = Pick<WeekPlan, 'blocks' | 'testDay'>
+
+/** Values of all columns for a plan: the choices as they are, the rest left to the solver. */
+export function valuesOf(m: Model, plan: Start): Float64Array {
+  const x = new Float64Array(m.cost.length)
+  for (const b of plan.blocks) {
+    const i = indexOfBlock(m.candidates, b)
+    if (i >= 0) x[i] = 1
+  }
+  const day = plan.testDay ?? null
+  if (day !== null && must(m.testDay[day]) >= 0) x[must(m.testDay[day])] = 1
+  for (const h of m.helpers) x[h.col] = h.at.reduce((a, i) => a + must(x[i]), 0) >= h.need ? 1 : 0
+  return x
 }
 
 export const DAYS = [0, 1, 2, 3, 4, 5, 6] as const

@@ -28,9 +28,13 @@ export function keepsRules(
   return rules.every((r) => r.check(seen).length === 0)
 }
 
+/** Whether anything of a breach can still be mended: not where all of it is done. */
+const isOpen = (f: Pick<Breach, 'blockIds'>, { done }: PlanContext): boolean =>
+  f.blockIds.length === 0 || !done || f.blockIds.some((id) => !done.of.some((b) => b.id === id))
+
 /**
- * Every breach of a week, safety first. Blocks of unknown exercises are passed over. `rules` is for
- * tests of the rules themselves.
+ * Every breach of a week that can still be mended, safety first. Blocks of unknown exercises are
+ * passed over. `rules` is for tests of the rules themselves.
  */
 export function validate(
   plan: WeekPlan,
@@ -40,6 +44,7 @@ export function validate(
   const seen = seenOf(plan, context)
   return rules
     .flatMap((r) => r.check(seen).map((f) => ({ kind: r.kind, ...f, rule: r.id })))
+    .filter((b) => isOpen(b, context))
     .sort((a, b) => Number(a.kind === 'practice') - Number(b.kind === 'practice'))
 }
 

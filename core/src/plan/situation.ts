@@ -44,6 +44,15 @@ export interface PlanContext {
   terms?: WeekTerms
   /** Absent: nobody in particular. */
   who?: Who | undefined
+  /** Absent: all of the week is ahead. */
+  done?: Done | undefined
+}
+/** What of a running week is past mending. */
+export interface Done {
+  /** First day, from Monday (0), that still takes something. */
+  from: number
+  /** Blocks of which something is done. */
+  of: readonly Pick<Block, 'id' | 'day' | 'exerciseId'>[]
 }
 
 export const whoOf = (c: { who?: Who | undefined }): Who => c.who ?? NOBODY

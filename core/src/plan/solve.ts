@@ -1,7 +1,6 @@
 import type { Highs, ModelData } from 'highs'
-import { indexOfBlock } from './candidates'
 import { buildModel } from './model'
-import type { Model } from './programme'
+import { valuesOf, type Model, type Start } from './programme'
 import type { WeekProblem } from './problem'
 import type { Block, WeekPlan } from './types'
 import { withLeads } from './leads'
@@ -46,8 +45,6 @@ export type Solved =
 
 export const SOLVE = { gap: 0.02, iterations: 60_000 } as const
 
-type Start = Pick<WeekPlan, 'blocks' | 'testDay'>
-
 /** A model as the solver takes it, row by row. */
 export function asData(highs: Highs, m: Model): ModelData {
   const starts = new Int32Array(m.rows.length + 1)
@@ -82,19 +79,6 @@ export function asData(highs: Highs, m: Model): ModelData {
       w ? highs.constants.variableType.integer : highs.constants.variableType.continuous,
     ),
   } as unknown as ModelData
-}
-
-/** Values of all columns for a plan: the choices as they are, the rest left to the solver. */
-export function valuesOf(m: Model, plan: Start): Float64Array {
-  const x = new Float64Array(m.cost.length)
-  for (const b of plan.blocks) {
-    const i = indexOfBlock(m.candidates, b)
-    if (i >= 0) x[i] = 1
-  }
-  const day = plan.testDay ?? null
-  if (day !== null && must(m.testDay[day]) >= 0) x[must(m.testDay[day])] = 1
-  for (const h of m.helpers) x[h.col] = h.at.reduce((a, i) => a + must(x[i]), 0) >= h.need ? 1 : 0
-  return x
 }
 
 /** The plan in a vector of the solver; blocks keep the id they have in `known`. */

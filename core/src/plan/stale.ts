@@ -3,8 +3,9 @@ import { protocolById } from '../catalogue/protocols'
 import type { QualityId } from '../catalogue/qualities'
 import { judgeAct } from '../safety/judge'
 import { cautionName } from '../safety/words'
-import { addDays, type LocalDate } from '../units/dates'
+import { addDays, daysBetween, type LocalDate } from '../units/dates'
 import type { DoneSet } from './context'
+import type { WeekProblem } from './problem'
 import { validate } from './rules'
 import type { PlanContext } from './situation'
 import { type Block, type WeekPlan } from './types'
@@ -168,6 +169,25 @@ export function staleMarks(week: WeekPlan, context: PlanContext, since: Since): 
       since.weekOn !== null && since.weekOn > since.savedOn ? ids(ahead) : [],
     ),
   ]
+}
+
+/** What of a week is done, for the planner; nothing before the week has begun. */
+export function doneOf(
+  week: Pick<WeekPlan, 'weekStart' | 'blocks' | 'testDay'>,
+  logs: readonly DoneSet[],
+  today: LocalDate,
+): Pick<WeekProblem, 'done'> {
+  const done = doneBlocks(week, logs)
+  const from = Math.min(7, Math.max(0, daysBetween(week.weekStart, today)))
+  return from === 0 && done.size === 0
+    ? {}
+    : {
+        done: {
+          from,
+          blocks: week.blocks.filter((b) => done.has(b.id)),
+          testDay: week.testDay ?? null,
+        },
+      }
 }
 
 /**

@@ -4,8 +4,6 @@ import { describe, expect, it } from 'vitest'
 import { SPORTS } from '../../src/catalogue/sports'
 import { exerciseById } from '../../src/catalogue/exercises'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
-import { demandProfile } from '../../src/demand/profile'
-import type { Want } from '../../src/demand/want'
 import { draftWeek as draft } from '../../src/plan/draft'
 import { contextOf, type WeekProblem } from '../../src/plan/problem'
 import { inOrder } from '../../src/plan/order'
@@ -14,20 +12,10 @@ import { PLAIN_TERMS } from '../../src/plan/types'
 import { EMPTY_DAY, type DayFrame } from '../../src/intake/week'
 import type { SafetyFacts } from '../../src/safety/triggers'
 import { WELL } from '../safety/well'
+import { wantsOf } from './wants'
 
 const facts: SafetyFacts = { ...WELL, today: '2026-10-05' }
 const kit = IMPLEMENTS.map((k) => k.id as string)
-export const wantsOf = (sportId: string): Want[] =>
-  demandProfile(sportId)!.rows.flatMap((r) =>
-    r.emphasis.map((e) => ({
-      quality: r.quality.id,
-      emphasis: e.id,
-      importance: r.importance,
-      priority: (r.importance / 5) * e.share,
-      why: `weight ${r.importance} of 5`,
-    })),
-  )
-
 const input = (
   sportId: string,
   frame: DayFrame[],

@@ -4,7 +4,7 @@ import { withCompetitions } from '@mano/core/intake/week'
 import { judgedWith, weekOf, withCoach, withTestDay } from '@mano/core/plan/coach'
 import { withLeads } from '@mano/core/plan/leads'
 import { validate } from '@mano/core/plan/rules'
-import { doneBlocks, fromToday, missedBlocks } from '@mano/core/plan/stale'
+import { doneBlocks, doneOf, fromToday, missedBlocks } from '@mano/core/plan/stale'
 import { NO_TERMS, type Block, type WeekPlan } from '@mano/core/plan/types'
 import { carriedTerms } from '@mano/core/review/conclusion'
 import { weekStartOf } from '@mano/core/units/dates'
@@ -61,7 +61,10 @@ export function useWeek(view: PlanView) {
   const standing = (blocks: readonly Block[]) =>
     blocks.map((b) => (done.has(b.id) ? { ...b, pinned: true } : b))
   const problemOf = (w: WeekPlan) =>
-    base && withCoach(base, w.frame, draft.terms, standing(w.blocks))
+    base && {
+      ...withCoach(base, w.frame, draft.terms, standing(w.blocks)),
+      ...doneOf(w, logs, me.today),
+    }
   const problem = problemOf(week)
   const planner = usePlanner()
   const page = useOpen()
@@ -98,6 +101,7 @@ export function useWeek(view: PlanView) {
     coach,
     done,
     standing,
+    doneOf: (blocks: readonly Block[]) => doneOf({ ...week, blocks }, logs, me.today),
     problemOf,
     problem,
     planner,

@@ -84,14 +84,19 @@ export function useDraftAnew(w: OnBoard) {
     const read = readProblem(made.problem)
     const stays = (b: Block) => w.done.has(b.id) || (b.pinned && left.days.includes(b.day))
     const kept = draft.blocks.filter(stays)
-    const blocks = [...kept, ...made.blocks.filter((b) => !kept.some((x) => isSame(x, b)))]
+    // The draft knows of no day gone by.
+    const ahead = made.blocks.filter((b) => !w.running || left.days.includes(b.day))
+    const blocks = [...kept, ...ahead.filter((b) => !kept.some((x) => isSame(x, b)))]
     const terms = withTestDay(draft.terms, made.testDay)
     w.put({ blocks, terms })
     w.setPicked(null)
     if (read.ok)
       w.planner.look({
         kind: 'improve',
-        problem: withCoach(read.problem, frame, terms, w.standing(blocks)),
+        problem: {
+          ...withCoach(read.problem, frame, terms, w.standing(blocks)),
+          ...w.doneOf(blocks),
+        },
         plan: { ...week, blocks, testDay: made.testDay },
       })
   }

@@ -69,6 +69,16 @@ export default defineConfig({
       },
       {
         test: {
+          // Hooks of the pages, each as a page has it.
+          name: 'hooks',
+          isolate: false,
+          include: ['web/test/hooks/**/*.test.tsx'],
+          environment: 'happy-dom',
+          testTimeout: 30_000,
+        },
+      },
+      {
+        test: {
           name: 'server',
           isolate: false,
           include: ['server/test/**/*.test.ts'],

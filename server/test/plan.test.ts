@@ -124,7 +124,7 @@ describe('a plan', () => {
     expect(JSON.stringify(await save(plan(alone), 400))).toContain('extension on 0 of 2 days')
     await save(plan(alone, { reason: 'first week' }))
   })
-  it('a hurt that came after stands against nothing that is done, and against all that is not', async () => {
+  it('a hurt that came after stands against all that is ahead, nothing that is done', async () => {
     const [did, ahead] = [block('pinch_hold', daysBetween(WEEK, TODAY)), block('pinch_hold', 6)]
     const first = plan([did, ahead], { reason: 'x' })
     await save(first)

@@ -5,14 +5,20 @@ import { AWAY, afterwards, onPage, Refusal, server, until } from './page'
 
 afterEach(afterwards)
 
-/** Work of the server that is at an end after so many looks. */
-function work(looks: number, ends: object = { state: 'done', result: 'made' }) {
+/** More looks than a test waits for. */
+const LONG = 400
+
+/** Work of the server that is at an end after so many looks, the first piece and the next. */
+function work(
+  [first, next]: readonly [number, number],
+  ends: object = { state: 'done', result: 'made' },
+) {
   const left: Record<string, number> = {}
   let n = 0
   const look = (_: unknown, url: string) => {
     const id = url.split('/').at(-1)!
-    left[id] = (left[id] ?? looks) - 1
-    return left[id] > 0 ? { id, state: 'running', done: looks - left[id] } : { id, ...ends }
+    left[id] = (left[id] ?? (id === 'job1' ? first : next)) - 1
+    return left[id] > 0 ? { id, state: 'running' } : { id, ...ends }
   }
   return server({
     'POST /api/work': () => ({ id: `job${++n}` }),
@@ -24,7 +30,7 @@ function work(looks: number, ends: object = { state: 'done', result: 'made' }) {
 
 describe('work of the server', () => {
   it('is followed to its end, and gives what came of it', async () => {
-    const { sent } = work(3)
+    const { sent } = work([3, 1])
     const page = onPage(() => useJob<string>())
     let ended: unknown
     act(() => {
@@ -35,14 +41,14 @@ describe('work of the server', () => {
     })
     expect(page.now().busy).toBe(true)
     await until(() => page.now().view?.state === 'running')
-    await until(() => !page.now().busy)
+    await until(() => ended !== undefined && !page.now().busy)
     expect(ended).toMatchObject({ state: 'done', result: 'made' })
     expect(page.now()).toMatchObject({ view: { result: 'made' }, error: null })
     expect(sent[0]).toMatchObject({ what: 'POST /api/work', body: { file: 'x' } })
   })
 
   it('what was asked last is shown, whatever the first comes to', async () => {
-    work(2)
+    work([LONG, 2])
     const page = onPage(() => useJob<string>())
     const ends: unknown[] = []
     act(() => {
@@ -58,13 +64,13 @@ describe('work of the server', () => {
         .start('/api/work', {})
         .then((v) => ends.push(v))
     })
-    await until(() => ends.length === 2)
+    await until(() => ends.length === 2 && !page.now().busy)
     expect(ends[0]).toBeNull()
     expect(page.now()).toMatchObject({ busy: false, view: { id: 'job2', state: 'done' } })
   })
 
   it('is stopped by its own id, and the end that follows is shown', async () => {
-    const { to } = work(3, { state: 'stopped', result: null })
+    const { to } = work([3, 1], { state: 'stopped', result: null })
     const page = onPage(() => useJob<string>())
     act(() => {
       void page.now().start('/api/work', {})
@@ -76,7 +82,7 @@ describe('work of the server', () => {
   })
 
   it('set back, it shows nothing of what comes later', async () => {
-    work(2)
+    work([LONG, 1])
     const page = onPage(() => useJob<string>())
     let ended: unknown = 'not yet'
     act(() => {
@@ -87,7 +93,7 @@ describe('work of the server', () => {
     })
     await until(() => page.now().view !== null)
     act(() => page.now().reset())
-    await until(() => ended === null)
+    await until(() => ended === null && !page.now().busy)
     expect(page.now()).toMatchObject({ view: null, busy: false, error: null })
   })
 

@@ -144,11 +144,14 @@ export function onPage<R>(use: () => R, { at = '/', me, athlete }: Around = {}) 
   return { now: () => result.current, address: () => where.now, unmount, rerender }
 }
 
-/** Waits until something is so. */
+/** Waits until something is so: a busy machine takes its time. */
 export const until = (is: () => boolean): Promise<void> =>
-  waitFor(() => {
-    if (!is()) throw new Error(`not so: ${String(is)}`)
-  })
+  waitFor(
+    () => {
+      if (!is()) throw new Error(`not so: ${String(is)}`)
+    },
+    { timeout: 20_000 },
+  )
 
 /** Nothing of one test is left to the next. */
 export function afterwards(): void {

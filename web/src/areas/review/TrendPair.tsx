@@ -1,10 +1,10 @@
+import { useRef } from 'react'
 import {
   CartesianGrid,
   Line,
   LineChart,
   ReferenceArea,
   ReferenceLine,
-  ResponsiveContainer,
   Tooltip,
   XAxis,
   YAxis,
@@ -18,6 +18,8 @@ import { fromSi } from '@mano/core/units/convert'
 import { formatValue, shownUnit } from '@mano/core/units/format'
 import { Calmly } from '../../base/Calmly'
 import { useUnits } from '../../base/units'
+import { useStages } from '../../base/useStages'
+import { useWidth } from '../../base/useWidth'
 import { useAthletePage } from '../athlete/AthletePage'
 import { niceScale } from './scale'
 import { must } from '@mano/core/units/must'
@@ -141,11 +143,48 @@ function Scale({ ticks }: { ticks: readonly number[] }) {
   )
 }
 
-function Panel({ data, hand, ticks, start, lastDay, series, band, line, goal }: PanelProps) {
-  const units = useUnits()
+/** A panel as wide as there is room for. */
+function Panel(props: PanelProps) {
+  const { data, hand, series } = props
   const { me } = useAthletePage()
+  const box = useRef<HTMLDivElement>(null)
+  const width = useWidth(box)
+  return (
+    <div
+      ref={box}
+      className="panel-chart"
+      role="img"
+      style={{ height: HEIGHT }}
+      aria-label={
+        `${hand === 'both' ? 'Both hands' : `${hand} hand`}: ` +
+        `${data.map((d) => `${formatDate(d.on, me.today)} ${labelOf(series, d.shown)}`).join(', ')}`
+      }
+    >
+      {width !== null && <Chart {...props} width={width} />}
+    </div>
+  )
+}
+
+const labelOf = (series: Series, v: number): string =>
+  v.toFixed(series.protocol.unit === 's' ? 0 : 1)
+
+function Chart({
+  data,
+  hand,
+  ticks,
+  start,
+  lastDay,
+  series,
+  band,
+  line,
+  goal,
+  width,
+}: PanelProps & { width: number }) {
+  const { me } = useAthletePage()
+  // The library works a chart out at one go: its parts come one after the other.
+  const stage = useStages(4)
   const colour = COLOUR[hand]
-  const label = (v: number) => v.toFixed(series.protocol.unit === 's' ? 0 : 1)
+  const label = (v: number) => labelOf(series, v)
   const dot = (p: DotItemDotProps) => {
     const d = p.payload as Datum
     if (p.cx === undefined || p.cy === undefined) return <g key={d.day} />
@@ -173,98 +212,97 @@ function Panel({ data, hand, ticks, start, lastDay, series, band, line, goal }: 
     )
   }
   return (
-    <div
-      className="panel-chart"
-      role="img"
-      aria-label={
-        `${hand === 'both' ? 'Both hands' : `${hand} hand`}: ` +
-        `${data.map((d) => `${formatDate(d.on, me.today)} ${label(d.shown)}`).join(', ')}`
-      }
+    <LineChart
+      data={[...data]}
+      width={width}
+      height={HEIGHT}
+      margin={{ top: 18, right: 50, bottom: 0, left: 24 }}
+      accessibilityLayer={false}
     >
-      <ResponsiveContainer width="100%" height={HEIGHT}>
-        <LineChart
-          data={[...data]}
-          margin={{ top: 18, right: 50, bottom: 0, left: 24 }}
-          accessibilityLayer={false}
-        >
-          <CartesianGrid vertical={false} stroke="var(--rule)" />
-          {band && (
-            <ReferenceArea
-              y1={band[0]}
-              y2={band[1]}
-              fill="var(--shade)"
-              fillOpacity={1}
-              stroke="none"
-              ifOverflow="hidden"
-            />
+      {stage > 1 && <CartesianGrid vertical={false} stroke="var(--rule)" />}
+      {stage > 1 && band && (
+        <ReferenceArea
+          y1={band[0]}
+          y2={band[1]}
+          fill="var(--shade)"
+          fillOpacity={1}
+          stroke="none"
+          ifOverflow="hidden"
+        />
+      )}
+      {stage > 1 && goal !== null && (
+        <ReferenceLine
+          y={goal}
+          stroke="var(--ink)"
+          strokeDasharray="2 3"
+          label={{ value: 'goal', position: 'insideTopLeft', fontSize: 12 }}
+        />
+      )}
+      {stage > 1 && line && (
+        <ReferenceLine
+          segment={[...line]}
+          stroke="var(--ink-2)"
+          strokeDasharray="6 4"
+          ifOverflow="hidden"
+        />
+      )}
+      {stage > 0 && (
+        <XAxis
+          dataKey="day"
+          type="number"
+          domain={[0, lastDay]}
+          ticks={[0, Math.round(lastDay / 2), lastDay]}
+          tickFormatter={(d: number) => formatDate(addDays(start, d), me.today)}
+          height={BOTTOM}
+          tickLine={false}
+          stroke="var(--ink-2)"
+          fontSize={12}
+          interval={0}
+        />
+      )}
+      {stage > 0 && <YAxis domain={[must(ticks[0]), must(ticks.at(-1))]} ticks={[...ticks]} hide />}
+      {stage > 2 && (
+        <Line
+          dataKey="counted"
+          stroke={colour}
+          strokeWidth={2}
+          dot={false}
+          activeDot={false}
+          isAnimationActive={false}
+        />
+      )}
+      {stage > 2 && (
+        <Line dataKey="shown" stroke="none" dot={dot} activeDot={false} isAnimationActive={false} />
+      )}
+      {stage > 3 && (
+        <Tooltip
+          isAnimationActive={false}
+          content={({ payload }) => (
+            <Tip of={payload?.[0]?.payload as Datum | undefined} series={series} />
           )}
-          {goal !== null && (
-            <ReferenceLine
-              y={goal}
-              stroke="var(--ink)"
-              strokeDasharray="2 3"
-              label={{ value: 'goal', position: 'insideTopLeft', fontSize: 12 }}
-            />
-          )}
-          {line && (
-            <ReferenceLine
-              segment={[...line]}
-              stroke="var(--ink-2)"
-              strokeDasharray="6 4"
-              ifOverflow="hidden"
-            />
-          )}
-          <XAxis
-            dataKey="day"
-            type="number"
-            domain={[0, lastDay]}
-            ticks={[0, Math.round(lastDay / 2), lastDay]}
-            tickFormatter={(d: number) => formatDate(addDays(start, d), me.today)}
-            height={BOTTOM}
-            tickLine={false}
-            stroke="var(--ink-2)"
-            fontSize={12}
-            interval={0}
-          />
-          <YAxis domain={[must(ticks[0]), must(ticks.at(-1))]} ticks={[...ticks]} hide />
-          <Tooltip
-            isAnimationActive={false}
-            content={({ payload }) => {
-              const d = payload?.[0]?.payload as Datum | undefined
-              return d ? (
-                <div className="tip">
-                  <b>{formatDate(d.on, me.today)}</b>
-                  <br />
-                  mean {label(d.shown)} of {d.n}
-                  <br />
-                  best {formatValue(d.best, series.protocol.unit, units)}
-                  {d.counted === null ? (
-                    <>
-                      <br />
-                      practice
-                    </>
-                  ) : null}
-                </div>
-              ) : null
-            }}
-          />
-          <Line
-            dataKey="counted"
-            stroke={colour}
-            strokeWidth={2}
-            dot={false}
-            activeDot={false}
-            isAnimationActive={false}
-          />
-          <Line
-            dataKey="shown"
-            stroke="none"
-            dot={dot}
-            activeDot={false}
-            isAnimationActive={false}
-          />
-        </LineChart>
-      </ResponsiveContainer>
-    </div>
+        />
+      )}
+    </LineChart>
   )
+}
+
+/** One test, in words, where it is pointed at. */
+function Tip({ of, series }: { of: Datum | undefined; series: Series }) {
+  const units = useUnits()
+  const { me } = useAthletePage()
+  return of ? (
+    <div className="tip">
+      <b>{formatDate(of.on, me.today)}</b>
+      <br />
+      mean {labelOf(series, of.shown)} of {of.n}
+      <br />
+      best {formatValue(of.best, series.protocol.unit, units)}
+      {of.counted === null && (
+        <>
+          <br />
+          practice
+        </>
+      )}
+    </div>
+  ) : null
 }

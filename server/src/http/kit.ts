@@ -29,6 +29,7 @@ import { safetyFacts } from '@mano/core/safety/facts'
 import { judgeBy } from '@mano/core/safety/judge'
 import { IsNull } from 'typeorm'
 import type { Mm } from '@mano/core/units/quantity'
+import { groupBy } from '@mano/core/units/group'
 import { must } from '@mano/core/units/must'
 
 async function unitOr404(call: Call): Promise<ImplementUnit> {
@@ -225,10 +226,13 @@ function mountAdvice(api: Api): void {
       hall.timeZone,
     )
     const own = await ownSports(em)
-    const wraps = await standing(
-      em,
-      'wrap_gap',
-      await em.find(WrapGapEntity, { order: { measuredOn: 'DESC', recordedAt: 'DESC' } }),
+    const wraps = groupBy(
+      await standing(
+        em,
+        'wrap_gap',
+        await em.find(WrapGapEntity, { order: { measuredOn: 'DESC', recordedAt: 'DESC' } }),
+      ),
+      (w) => w.athleteId,
     )
     const safety = await loadSafety(em, athletes, call.today, sceneDay(call))
     const judgeOf = (id: string) => {
@@ -246,7 +250,7 @@ function mountAdvice(api: Api): void {
           athlete: matchAthlete({
             level: a.level,
             measurements: p.measurements,
-            wraps: wraps.filter((w) => w.athleteId === a.id),
+            wraps: wraps.get(a.id) ?? [],
             judge: judgeOf(a.id),
             sessions: [],
           }),

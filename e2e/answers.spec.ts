@@ -116,6 +116,12 @@ test(
         over: all.filter((a) => a.ms > ASKED_MS).length,
       })
       console.log(JSON.stringify(seen.at(-1)))
+      console.log(
+        all
+          .filter((x) => x.ms > ASKED_MS)
+          .map((x) => `${x.what} ${x.ms}`)
+          .join('; '),
+      )
     }
     keep('answers', seen)
     expect(seen.filter((s) => s.median > ASKED_MS + STEP_MS || s.slowest.ms > SLOWEST_MS)).toEqual(

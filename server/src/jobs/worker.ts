@@ -1,9 +1,15 @@
+import { setPriority } from 'node:os'
 import { parentPort, workerData } from 'node:worker_threads'
 import { openApp } from '../db/source'
 import { rowsIn } from '../http/freshen'
 import { startRunner } from './runner'
 import type { Said, Told } from './thread'
 import { must } from '@mano/core/units/must'
+
+/** How much this thread stands back, as nice counts it: requests go first. */
+const STANDS_BACK = 10
+// Elsewhere it would be the whole process.
+if (process.platform === 'linux') setPriority(STANDS_BACK)
 
 /** Long work in a thread of its own: however long it reckons, requests are answered. */
 const { url } = workerData as { url: string }

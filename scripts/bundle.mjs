@@ -11,6 +11,7 @@ const entries = {
   restore: 'server/src/commands/restore.ts',
   password: 'server/src/commands/password.ts',
   prove: 'server/src/commands/prove.ts',
+  'prove-fuzz': 'server/src/commands/prove-fuzz.ts',
   'prove-load': 'server/src/commands/prove-load.ts',
   'prove-planner': 'server/src/commands/prove-planner.ts',
 }

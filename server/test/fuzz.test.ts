@@ -1,8 +1,10 @@
+import { writeFileSync } from 'node:fs'
 import { Agent, createServer, request as httpRequest, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DEFAULT_FRAME } from '@mano/core/plan/types'
+import { AthleteEntity } from '../src/db/entities'
 import { inHall } from '../src/db/hall'
 import { Seeded } from '@mano/core/units/seeded'
 import { ROUTES, type Route, type RouteName } from '../src/api/routes'
@@ -14,6 +16,8 @@ import { addressOf, QUERIES, SAMPLES, type Named } from './samples'
 const EACH = Number(process.env['MANO_FUZZ'] ?? 200)
 const SEED = Number(process.env['MANO_FUZZ_SEED'] ?? 7)
 const AT_ONCE = 4
+/** What was answered, for the page that says so. */
+const answers: Record<string, number> = {}
 const spelt = (v: unknown): string => (typeof v === 'string' ? v : (JSON.stringify(v) ?? ''))
 /** Long work is begun by any right request: fewer of those. */
 const HEAVY: Partial<Record<RouteName, number>> = { 'POST /api/athletes/:athleteId/draft': 60 }
@@ -83,7 +87,16 @@ beforeAll(async () => {
   spare = await signIn()
   cookie = await signIn()
 })
+const began = Date.now()
 afterAll(async () => {
+  if (process.env['MANO_MEASURED']) {
+    const athletes = await inHall(r.app, hallId, (em) => em.count(AthleteEntity))
+    const seconds = (Date.now() - began) / 1000
+    writeFileSync(
+      `${process.env['MANO_MEASURED']}/fuzz.json`,
+      JSON.stringify({ each: EACH, routes: names.length, seconds, answers, athletes }),
+    )
+  }
   agent.destroy()
   server.closeAllConnections()
   await new Promise((resolve) => server.close(resolve))
@@ -194,6 +207,7 @@ describe(`mutated requests, ${EACH} a route`, () => {
             : addressOf(name, named, query)
         const body = hasBody(name) ? mutate(SAMPLES[name]!(named), random) : undefined
         const { status, text } = await send(method, path, body, APART[name]?.() ?? {})
+        answers[status] = (answers[status] ?? 0) + 1
         if (status >= 500)
           failed.push(
             `${status} ${path} ${JSON.stringify(body)?.slice(0, 400)} -> ${text.slice(0, 120)}`,

@@ -1,6 +1,6 @@
 import { implementById, type ImplementId } from '../catalogue/implements'
 import type { DemandRow } from '../demand/profile'
-import { rankUnits, type MatchAthlete } from './rank'
+import { fitsOf, rankUnits, type MatchAthlete } from './rank'
 import { matchUnit, type MatchUnit } from './unit'
 import type { Mm, Percent } from '../units/quantity'
 import { must } from '../units/must'
@@ -82,37 +82,39 @@ const candidateUnit = (c: (typeof CANDIDATES)[number], i: number): MatchUnit =>
     }),
   )
 
+const options = CANDIDATES.map((c, i) => ({ c, unit: candidateUnit(c, i) }))
+
+/**
+ * What each implement that could be bought does for one athlete at a place, row by row of the
+ * demands: the long part of advice, which a server does one athlete at a time.
+ */
+export function usesFor(
+  { name, rows, athlete }: SquadMember,
+  place: readonly MatchUnit[],
+): { name: string; rows: { weight: number; best: number; own: Map<string, number> }[] } {
+  // A thing that is there and not measured yet is to be measured, not bought again.
+  const there = place.map((u) => ({ ...u, usualSize: false }))
+  const bought = options.map((x) => x.unit)
+  const fits = { there: fitsOf(there, athlete), bought: fitsOf(bought, athlete) }
+  const weights = rows.reduce((a, r) => a + r.importance, 0) || 1
+  return {
+    name,
+    rows: rows.map((row) => ({
+      weight: row.importance / weights,
+      best: rankUnits(row, there, athlete, fits.there)[0]?.mean ?? 0,
+      own: new Map(rankUnits(row, bought, athlete, fits.bought).map((m) => [m.unit.id, m.mean])),
+    })),
+  }
+}
+
 /**
  * The few implements that raise a squad's coverage of its demands most, one after the other (each
  * counted on top of those
  * before it), with whom each serves and what is free instead. Coverage of a row is its best score
  * in the place.
  */
-export function whatToBuy(
-  squad: readonly SquadMember[],
-  place: readonly MatchUnit[],
-  most = SHOWN,
-): Purchase[] {
-  // A thing that is there and not measured yet is to be measured, not bought again.
-  const there = place.map((u) => ({ ...u, usualSize: false }))
-  const options = CANDIDATES.map((c, i) => ({ c, unit: candidateUnit(c, i) }))
-  const table = squad.map(({ name, rows, athlete }) => {
-    const weights = rows.reduce((a, r) => a + r.importance, 0) || 1
-    return {
-      name,
-      rows: rows.map((row) => ({
-        weight: row.importance / weights,
-        best: rankUnits(row, there, athlete)[0]?.mean ?? 0,
-        own: new Map(
-          rankUnits(
-            row,
-            options.map((x) => x.unit),
-            athlete,
-          ).map((m) => [m.unit.id, m.mean]),
-        ),
-      })),
-    }
-  })
+export function whatToBuy(squad: readonly ReturnType<typeof usesFor>[], most = SHOWN): Purchase[] {
+  const table = squad.map((a) => ({ ...a, rows: a.rows.map((r) => ({ ...r })) }))
   const gainOf = (row: (typeof table)[number]['rows'][number], id: string): number =>
     row.weight * Math.max(0, must(row.own.get(id)) - row.best)
   const out: Purchase[] = []

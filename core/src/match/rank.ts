@@ -155,7 +155,7 @@ export function wrapFor(
   )
 }
 
-const fitsOf = (units: readonly MatchUnit[], athlete: MatchAthlete): Fits =>
+export const fitsOf = (units: readonly MatchUnit[], athlete: MatchAthlete): Fits =>
   units.map((u) => ({ left: fitOf(u, 'left', athlete), right: fitOf(u, 'right', athlete) }))
 
 /** How a hand takes a unit: the fit in words, and what cautions look at. */

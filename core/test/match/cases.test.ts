@@ -4,7 +4,7 @@ import { IMPLEMENTS } from '../../src/catalogue/implements'
 import { QUALITY_ALIASES, qualityById, type QualityId } from '../../src/catalogue/qualities'
 import { demandProfile } from '../../src/demand/profile'
 import { measuredWrap } from '../../src/hand/wrap'
-import { whatToBuy } from '../../src/match/buy'
+import { usesFor, whatToBuy } from '../../src/match/buy'
 import { rankUnits, type MatchAthlete } from '../../src/match/rank'
 import { substituteAt } from '../../src/match/substitute'
 import { testRefusal } from '../../src/match/unit'
@@ -215,7 +215,7 @@ describe('what to buy', () => {
     },
   ]
   it('adds most first, each on top of those before, with whom it serves', () => {
-    const list = whatToBuy(squad, [unit('bar', 30)])
+    const list = whatToBuy(squad.map((a) => usesFor(a, [unit('bar', 30)])))
     expect(list.length).toBeGreaterThan(2)
     for (let i = 1; i < list.length; i++)
       expect(list[i]!.adds).toBeLessThanOrEqual(list[i - 1]!.adds + 1e-9)
@@ -224,9 +224,9 @@ describe('what to buy', () => {
     expect(list.find((p) => p.kind === 'jacket')!.free!.name).toContain('Towel')
   })
   it('offers nothing that is there already, and nothing for nobody', () => {
-    const kept = whatToBuy(squad, [unit('jacket', 35), unit('towel', 35)])
+    const kept = whatToBuy(squad.map((a) => usesFor(a, [unit('jacket', 35), unit('towel', 35)])))
     expect(kept.map((p) => p.kind)).not.toContain('jacket')
-    expect(whatToBuy([], [])).toEqual([])
+    expect(whatToBuy([])).toEqual([])
   })
 })
 

@@ -1,7 +1,8 @@
+import { setImmediate as turn } from 'node:timers/promises'
 import { type RemeasureBody, type UnitBody, type UnitChangeBody } from '@mano/contract/kit'
 import { demandProfile } from '@mano/core/demand/profile'
 import { sameSeries } from '@mano/core/match/measured'
-import { whatToBuy } from '@mano/core/match/buy'
+import { usesFor, whatToBuy } from '@mano/core/match/buy'
 import { matchUnit } from '@mano/core/match/unit'
 import { matchAthlete } from '@mano/core/match/athlete'
 import { toSi } from '@mano/core/units/convert'
@@ -239,29 +240,28 @@ function mountAdvice(api: Api): void {
       const { record, flags } = must(safety.get(id))
       return judgeBy(safetyFacts(record, call.today, { flags }))
     }
-    const squad = []
+    const squad: ReturnType<typeof usesFor>[] = []
     for (const a of athletes) {
       const p = must(parts.get(a.id))
       const profile = p.demand && demandProfile(p.demand, own)
-      if (profile)
-        squad.push({
-          name: a.name,
-          rows: profile.rows,
-          athlete: matchAthlete({
-            level: a.level,
-            measurements: p.measurements,
-            wraps: wraps.get(a.id) ?? [],
-            judge: judgeOf(a.id),
-            sessions: [],
-          }),
-        })
+      if (!profile) continue
+      const athlete = matchAthlete({
+        level: a.level,
+        measurements: p.measurements,
+        wraps: wraps.get(a.id) ?? [],
+        judge: judgeOf(a.id),
+        sessions: [],
+      })
+      squad.push(usesFor({ name: a.name, rows: profile.rows, athlete }, units))
+      // Others are answered between two athletes.
+      await turn()
     }
     const prices = await em.find(KitPriceEntity, { order: { recordedAt: 'DESC' } })
     const price = (kind: string, sizeMm: Mm | null) =>
       prices.find((x) => x.kind === kind && x.sizeMm === sizeMm)?.price ?? ''
     return ok({
       athletes: squad.length,
-      buy: whatToBuy(squad, units).map((x) => ({ ...x, price: price(x.kind, x.sizeMm) })),
+      buy: whatToBuy(squad).map((x) => ({ ...x, price: price(x.kind, x.sizeMm) })),
     })
   })
 }

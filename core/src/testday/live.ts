@@ -71,15 +71,6 @@ const planned = (s: DaySetup, athlete: string, station: DayStation): DayTry[] =>
     : all
 }
 
-/** Share of an earlier best a ramp begins with: practice estimate, no source. */
-export const FIRST_SHARE = 0.8
-/**
- * First load of a ramp, kg, in whole steps of 2.5 kg: a share of an earlier best (kg), one step at
- * the least.
- */
-export const firstLoadKg = (bestKg: Kg): number =>
-  Math.max(2.5, Math.round((FIRST_SHARE * bestKg) / 2.5) * 2.5)
-
 /** All tries of the day as set up. */
 export const visitsOf = (s: DaySetup): Visit[] =>
   s.stations.flatMap((st) =>

@@ -1,10 +1,11 @@
 import { Button, Input, NativeSelect } from '@mantine/core'
 import { protocolById } from '@mano/core/catalogue/protocols'
-import { FIRST_SHARE, type DayStation } from '@mano/core/testday/live'
+import { FIRST_KG, FIRST_SHARE, STEP_KG } from '@mano/core/testday/begin'
+import type { DayStation } from '@mano/core/testday/live'
 import { massText } from '@mano/core/units/mass'
 import { must } from '@mano/core/units/must'
 import { StationSetting } from './StationSetting'
-import { at, FIRST_KG, STEP_KG, unread, type SetUpOf } from './useSetUp'
+import { at, unread, type SetUpOf } from './useSetUp'
 
 const MOST_STATIONS = 8
 const RESTS = [

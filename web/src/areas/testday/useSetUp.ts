@@ -6,7 +6,8 @@ import { gateKey, GROUP_PROTOCOLS, type DayGate, type TestDayBody } from '@mano/
 import type { SessionView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { buildSeries, type Series } from '@mano/core/record/series'
-import { firstLoadKg, type DaySetup, type DayStation } from '@mano/core/testday/live'
+import { beginsAt, DAY_TIMES, FIRST_KG, STEP_KG } from '@mano/core/testday/begin'
+import type { DaySetup, DayStation } from '@mano/core/testday/live'
 import { massText, parseMass, type MassUnit } from '@mano/core/units/mass'
 import { must } from '@mano/core/units/must'
 import { api } from '../../base/api'
@@ -17,22 +18,6 @@ import { platesAt, startOf, triesAt, UNSTATED } from './stationStart'
 import { useWished } from './useDay'
 
 export const DAYS_KEY = ['test-days']
-/**
- * Where a ramp begins when nothing is known, and its step: practice estimates, no source; the coach
- * changes them.
- */
-export const FIRST_KG = 20
-export const STEP_KG = 2.5
-const PARAMS = {
-  att: 10,
-  gapHands: 90,
-  gapSame: 180,
-  swap: 15,
-  plate0: 10,
-  perStep: 4,
-  step: 2.5,
-  walk: 30,
-}
 export const at = (athlete: string, station: string): string => `${athlete} ${station}`
 
 /** A typed mass in kg; null where nothing, or no mass, is typed. */
@@ -55,13 +40,6 @@ const usePast = (chosen: readonly string[], enabled: boolean) =>
       return Object.fromEntries(await Promise.all(of))
     },
   }).data
-
-function estimateOf(own: readonly Series[] | undefined, s: DayStation): number {
-  const series = own?.find((x) => x.protocol.id === s.protocolId && x.setup.unitId === s.unitId)
-  const newest = series?.points.at(-1)
-  const best = newest ? Math.max(0, ...Object.values(newest.byHand).map((h) => h.best)) : 0
-  return best > 0 ? firstLoadKg(best) : FIRST_KG
-}
 
 /** What the judge says of each athlete at each station, before anybody is called. */
 function useMet(heldOn: string, chosen: readonly string[], stations: readonly DayStation[]) {
@@ -151,7 +129,7 @@ function useLoads(chosen: readonly string[], stations: readonly DayStation[]) {
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({})
   const withPlates = stations.filter((s) => s.plates)
   const past = usePast(chosen, withPlates.length > 0)
-  const estimate = (athlete: string, s: DayStation) => estimateOf(past?.[athlete], s)
+  const estimate = (athlete: string, s: DayStation) => beginsAt(past?.[athlete] ?? [], s)
   const firstKg = Object.fromEntries(
     chosen.flatMap((a) =>
       withPlates.map((s) => {
@@ -182,7 +160,7 @@ export function useSetUp(today: string) {
   const [name, setName] = useState('Test day')
   const [heldOn, setHeldOn] = useState(today)
   const [chosen, setChosen] = useState<readonly string[]>([])
-  const [params, setParams] = useState(PARAMS)
+  const [params, setParams] = useState(DAY_TIMES)
   const [perHand, setPerHand] = useState(3)
   const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
   const posts = useStations()

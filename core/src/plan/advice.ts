@@ -5,7 +5,8 @@ import { briefOf } from './brief'
 import { scorePlan } from './score'
 import { draftWeek } from './draft'
 import { staplesLeftOut, type LeftOut } from './leftOut'
-import type { WeekProblem } from './problem'
+import { contextOf, fromOf, type WeekProblem } from './problem'
+import { validate } from './rules'
 import { effectiveSets } from './coverage'
 import { type WeekPlan } from './types'
 import { DAY_NAMES, type DayFrame } from '../intake/week'
@@ -58,6 +59,22 @@ const TOP_LOOKED = 2
 const isShort = (had: Had, p: WeekProblem, row: number): boolean =>
   had.good < briefOf(p).topSets || (had.staple === 0 && hasStaple(p, row))
 
+/** A draft of the whole week with what is done in place of its days gone by. */
+const ahead = (draft: WeekPlan, { done }: WeekProblem): WeekPlan =>
+  done
+    ? {
+        ...draft,
+        blocks: [
+          ...done.blocks,
+          ...draft.blocks.filter(
+            (b) =>
+              b.day >= done.from &&
+              !done.blocks.some((x) => x.day === b.day && x.exerciseId === b.exerciseId),
+          ),
+        ],
+      }
+    : draft
+
 /**
  * Top qualities the week has no room for, or serves without what coaches put first, and a day on
  * which half an hour would mend it. Days before a competition and the hardest sport days are not
@@ -70,15 +87,20 @@ export function unlocks(plan: WeekPlan, p: WeekProblem): Unlock[] {
     if (!isShort(has, p, row)) return []
     let best: Unlock | null = null
     let points = scorePlan(plan, p).total
-    for (const day of [0, 1, 2, 3, 4, 5, 6]) {
+    for (const day of [0, 1, 2, 3, 4, 5, 6].slice(fromOf(p))) {
       const f = must(p.frame[day])
       if (f.minutes >= ASK_MIN || f.competition || f.sportLoad === 3) continue
       if (must(p.frame[(day + 1) % 7]).competition) continue
       const frame = p.frame.map((x, d) => (d === day ? { ...x, minutes: ASK_MIN } : x))
       const q = { ...p, frame }
-      const tried = draftWeek(q, () => '')
+      const tried = ahead(
+        draftWeek(q, () => ''),
+        p,
+      )
       const now = hadOf(tried, q, row)
       const mends = has.good < b.topSets ? now.good > has.good : now.staple > 0
+      // A draft knows nothing of what is done: what comes too near to it is no way.
+      if (p.done && validate(tried, contextOf(q)).some((x) => x.kind === 'safety')) continue
       const worth = scorePlan(tried, q).total
       if (!mends || worth <= points) continue
       points = worth

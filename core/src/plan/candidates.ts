@@ -19,7 +19,7 @@ import { CLOSE_MIN, LEVEL_WEIGHT, WARM_UP_MIN } from './practice'
 import { briefOf } from './brief'
 import { isMain } from './faults'
 import { outOfPlace } from './place'
-import { contextOf, type WeekProblem } from './problem'
+import { contextOf, fromOf, type WeekProblem } from './problem'
 import { hardTissues } from './rule'
 import { whoOf, type PlanContext } from './situation'
 import { blockMinutes, setsOf } from './time'
@@ -73,6 +73,7 @@ function standing(e: Exercise, day: number, p: WeekProblem, c: PlanContext): For
     .slice(0, 1)
     .map((f) => ({ rule: 'caution', says: findingLine(f) }))
   const gap = eventGap(p.weekStart, day, terms)
+  if (day < fromOf(p)) out.push({ rule: 'past', says: `${DAY_NAMES[day]} is over.` })
   if (d.competition) out.push({ rule: 'competition', says: `A competition on ${DAY_NAMES[day]}.` })
   else if (e.level === 'hard' && p.frame[day + 1]?.competition)
     out.push({

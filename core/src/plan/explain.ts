@@ -2,7 +2,7 @@ import type { Highs } from 'highs'
 import { exerciseById } from '../catalogue/exercises'
 import { candidatesOf, forbids } from './candidates'
 import { setChoices, freeHands, usualDose } from './limits'
-import { contextOf, type WeekProblem } from './problem'
+import { contextOf, fromOf, type WeekProblem } from './problem'
 import { leadRow, type Served } from './reasons'
 import { newlyBroken } from './moves'
 import type { Breach } from './rule'
@@ -146,6 +146,7 @@ export function whyNot(
   const breaks = newBreaches(added, plan, p)
   if (breaks.length === 0) return { kind: 'free', block, gains: scorePlan(added, p).total - points }
   const swaps = plan.blocks
+    .filter((out) => out.day >= fromOf(p) && !p.done?.blocks.some((b) => b.id === out.id))
     .map((out) => ({ out, plan: withBlock(without(plan, out.id), block) }))
     .map((s) => ({ ...s, price: points - scorePlan(s.plan, p).total }))
     .sort((a, b) => a.price - b.price || (a.out.id < b.out.id ? -1 : 1))

@@ -4,7 +4,7 @@ import { briefOf, exerciseOf } from './brief'
 import { forbids } from './candidates'
 import { freeHands, setChoices, usualDose } from './limits'
 import { newlyBroken } from './moves'
-import { contextOf, type WeekProblem } from './problem'
+import { contextOf, fromOf, type WeekProblem } from './problem'
 import { scorePlan } from './score'
 import { blockMinutes } from './time'
 import type { Block, WeekPlan } from './types'
@@ -47,7 +47,9 @@ export function staplesLeftOut(plan: WeekPlan, p: WeekProblem): LeftOut[] {
         hands: free.length > 0 ? free : handsOf(e),
         reason: '',
       })
-      const open = [0, 1, 2, 3, 4, 5, 6].filter((d) => must(p.frame[d]).minutes > 0)
+      const open = [0, 1, 2, 3, 4, 5, 6].filter(
+        (d) => d >= fromOf(p) && must(p.frame[d]).minutes > 0,
+      )
       const tried = open.map((d) => {
         const x = block(d)
         const against = forbids(e, d, blockMinutes(x), p, c)[0]

@@ -42,6 +42,9 @@ export interface WeekProblem {
   done?: { from: number; blocks: readonly Block[]; testDay: number | null } | undefined
 }
 
+/** First day, from Monday (0), that still takes something; 7: none. */
+export const fromOf = (p: Pick<WeekProblem, 'done'>): number => p.done?.from ?? 0
+
 /** What the validator needs of a problem, its school settings filled in. */
 export const contextOf = (p: WeekProblem): PlanContext => ({
   judge: judgeBy(factsAhead(p.facts, p.weekStart)),

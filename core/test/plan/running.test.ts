@@ -3,9 +3,12 @@ import { describe, expect, it } from 'vitest'
 import { exerciseById } from '../../src/catalogue/exercises'
 import { IMPLEMENTS } from '../../src/catalogue/implements'
 import { EMPTY_DAY, type DayFrame } from '../../src/intake/week'
+import { adviceFor, unlocks } from '../../src/plan/advice'
 import { withCoach } from '../../src/plan/coach'
 import { planContext } from '../../src/plan/context'
 import { draftWeek } from '../../src/plan/draft'
+import { explainBlock, whyNot } from '../../src/plan/explain'
+import { staplesLeftOut } from '../../src/plan/leftOut'
 import { contextOf, type WeekProblem } from '../../src/plan/problem'
 import { resolveAround } from '../../src/plan/resolve'
 import { validate } from '../../src/plan/rules'
@@ -165,5 +168,33 @@ describe('what is left of a week', () => {
     const p = problem('boxer', framed(60, 0, 60, 0, 60, 0, 0))
     expect(contextOf(p).done).toBeUndefined()
     expect(planContext(judgeBy(p.facts), contextOf(p).kit, [], WEEK).done).toBeUndefined()
+  })
+
+  it('nothing is proposed for a day gone by, and nothing that is done is given up', () => {
+    const frame = framed(60, 0, 20, 45, 20, 0, 0)
+    const p = problem('climber_boulder', frame)
+    const week = draftWeek(p, newId)
+    const { plan, rest } = running(p, week, (at) => at === 0)
+    const done = rest.done!.blocks
+    expect(done.length).toBeGreaterThan(0)
+    const empty = { ...plan, blocks: done }
+    const ways = unlocks(empty, rest)
+    expect(ways.length).toBeGreaterThan(0)
+    expect(ways.every((u) => u.day >= 3)).toBe(true)
+    expect(staplesLeftOut(empty, rest).every((x) => x.block === null || x.block.day >= 3)).toBe(
+      true,
+    )
+    expect(adviceFor(empty, rest).join(' ')).not.toMatch(/on (Mon|Tue|Wed)/)
+    expect(whyNot(highs, plan, 'pinch_hold', 0, rest)).toEqual({
+      kind: 'forbidden',
+      reasons: [{ rule: 'past', says: 'Mon is over.' }],
+    })
+    for (const e of ['pinch_hold', 'edge_hang', 'wrist_rev', 'towel_hang', 'plate_pinch']) {
+      const why = whyNot(highs, plan, e, 3, rest)
+      if (why.kind === 'swap') expect(done.map((b) => b.id)).not.toContain(why.out.id)
+    }
+    // A done block may still be looked at: where else it could have stood is to come.
+    for (const b of done)
+      expect(explainBlock(plan, b.id, rest)!.otherDays.every((o) => o.day >= 3)).toBe(true)
   })
 })

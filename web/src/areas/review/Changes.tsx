@@ -7,7 +7,7 @@ import {
   type HandChange,
   type SeriesChange,
 } from '@mano/core/review/changes'
-import { setupWords } from '@mano/core/record/series'
+import { seriesName, setupWords } from '@mano/core/record/series'
 import { surenessOf } from '@mano/core/review/sure'
 import { formatDate } from '@mano/core/units/dates'
 import { formatValue, formatWithUnit } from '@mano/core/units/format'
@@ -33,6 +33,7 @@ export function Changes({
 }) {
   const units = useUnits()
   const { compared, called } = counted(changes)
+  const all = changes.map((c) => c.series)
   return (
     <>
       <p className="chance">
@@ -73,7 +74,7 @@ export function Changes({
                     aria-expanded={open}
                     onClick={() => toggle(series.key)}
                   >
-                    {series.protocol.name}
+                    {seriesName(series, all, units)}
                   </UnstyledButton>
                   <span>
                     {[

@@ -143,9 +143,7 @@ function Looked({
                 <SeriesPanel
                   key={c.series.key}
                   change={c}
-                  many={
-                    changes.filter((x) => x.series.protocol.id === c.series.protocol.id).length > 1
-                  }
+                  all={changes.map((x) => x.series)}
                   goal={view.goals.find((g) => g.seriesKey === c.series.key) ?? null}
                   to={period.to}
                 />

@@ -10,7 +10,7 @@ import {
   type SeriesChange,
 } from '@mano/core/review/changes'
 import { goalOf, GOAL_REFUSALS, PLATEAU_MOVES } from '@mano/core/review/forecast'
-import { setupWords, type Series } from '@mano/core/record/series'
+import { seriesName, setupWords, type Series } from '@mano/core/record/series'
 import { formatDate } from '@mano/core/units/dates'
 import { formatWithUnit, shownUnit } from '@mano/core/units/format'
 import { parseNumber } from '@mano/core/units/parse'
@@ -32,18 +32,19 @@ import { must } from '@mano/core/units/must'
  */
 export function SeriesPanel({
   change,
-  many,
+  all,
   goal,
   to,
 }: {
   change: SeriesChange
-  many: boolean
+  /** The series it is told apart from. */ all: readonly Series[]
   goal: GoalView | null
   to: string
 }) {
   const { series, hands } = change
   const units = useUnits()
   const tests = useTests(series.athleteId)
+  const many = all.filter((s) => s.protocol.id === series.protocol.id).length > 1
   const label = tests.data?.find((t) => t.id === must(series.points[0]).sessionId)?.unitLabel ?? ''
   return (
     <section
@@ -53,7 +54,7 @@ export function SeriesPanel({
       <div className="series-head">
         {hands.length === 2 ? <b className="L">Left</b> : <span />}
         <h2>
-          {series.protocol.name}, {shownUnit(series.protocol.unit, units)}
+          {seriesName(series, all, units)}, {shownUnit(series.protocol.unit, units)}
           <small>
             {[many ? label : '', setupWords(series, units)].filter(Boolean).join(' · ')}
           </small>

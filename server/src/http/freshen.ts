@@ -1,4 +1,3 @@
-import { setTimeout as wait } from 'node:timers/promises'
 import { clockOf, dueIn, waitsForCoach } from '@mano/core/stages/day'
 import { In, type DataSource, type EntityManager } from 'typeorm'
 import type { Call, WorkOut } from '../api/api'
@@ -185,13 +184,9 @@ export function keepUp(scene: Scene): void {
 }
 
 /**
- * How long a page waits for rows that are being worked out, ms; then it shows the last and says so.
+ * Waits for the first rows of a day. After that a page shows the last there are and says that newer
+ * ones are being worked out: who asks ten times a second would wait for them at every third look.
  */
-const WAIT_MS = 10
-
-export async function nearlyFresh(scene: Scene): Promise<unknown> {
-  const own = upkeepOf(scene)
-  if (!scene.services.upkeep || !own.there) return freshened(scene)
-  const running = own.next ?? own.running
-  return running && Promise.race([running.catch(() => undefined), wait(WAIT_MS)])
+export async function nearlyFresh(scene: Scene): Promise<void> {
+  if (!scene.services.upkeep || !upkeepOf(scene).there) await freshened(scene)
 }

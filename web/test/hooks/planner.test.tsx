@@ -1,0 +1,138 @@
+import { act } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { solveOnce, useAnswer, usePlanner } from '../../src/areas/plan/usePlanner'
+import { afterwards, FakeWorker, onPage, workers } from './page'
+import { PROBLEM, PLAN } from './weeks'
+
+let made: typeof FakeWorker
+beforeEach(() => {
+  made = workers()
+})
+afterEach(afterwards)
+
+describe('a search for a better week', () => {
+  const improve = { kind: 'improve', problem: PROBLEM, plan: PLAN } as const
+  const searching = () => {
+    const page = onPage(usePlanner)
+    act(() => page.now().look(improve))
+    return page
+  }
+  const says = (data: object, of = made.last) => act(() => of.says(data))
+
+  it('shows how far it is, keeps the best so far, and ends its worker when it is done', () => {
+    const page = searching()
+    expect(made.last.told).toEqual([improve])
+    expect(page.now().search).toEqual({ state: 'looking', gap: null, best: null })
+    says({ kind: 'progress', gap: 0.2, points: 50, plan: PLAN })
+    says({ kind: 'progress', gap: 0.1, points: 50, plan: null })
+    expect(page.now().search).toEqual({ state: 'looking', gap: 0.1, best: PLAN })
+    says({ kind: 'done', plan: PLAN, gap: 0.02, points: 60 })
+    expect(page.now().search).toEqual({ state: 'done', best: PLAN, gap: 0.02, points: 60 })
+    expect(made.last.ended).toBe(true)
+  })
+
+  it.each([
+    [
+      { kind: 'clash', clashes: [] },
+      { state: 'clash', clashes: [] },
+    ],
+    [
+      { kind: 'failed', says: 'why' },
+      { state: 'failed', says: 'why' },
+    ],
+  ])('ends with %j', (reply, search) => {
+    const page = searching()
+    says(reply)
+    expect(page.now().search).toEqual(search)
+    expect(made.last.ended).toBe(true)
+  })
+
+  it('a browser without workers is said, and nothing is looked for any more', () => {
+    const page = searching()
+    act(() => made.last.onerror!())
+    expect(page.now().search).toEqual({
+      state: 'failed',
+      says: 'The planner could not be started in this browser.',
+    })
+  })
+
+  it('a new search ends the first, and what that says later counts for nothing', () => {
+    const page = searching()
+    const first = made.last
+    act(() => page.now().look(improve))
+    expect([first.ended, made.all.length]).toEqual([true, 2])
+    says({ kind: 'done', plan: PLAN, gap: 0, points: 99 }, first)
+    act(() => first.onerror!())
+    expect(page.now().search).toEqual({ state: 'looking', gap: null, best: null })
+  })
+
+  it('is stopped by a press and by leaving the page', () => {
+    const page = searching()
+    act(() => page.now().stop())
+    expect([made.last.ended, page.now().search.state]).toEqual([true, 'idle'])
+    act(() => page.now().look(improve))
+    page.unmount()
+    expect(made.last.ended).toBe(true)
+  })
+})
+
+describe('one search by itself', () => {
+  const task = { kind: 'improve', problem: PROBLEM, plan: null } as const
+  it.each([
+    [
+      { kind: 'done', plan: PLAN },
+      { ok: true, plan: PLAN },
+    ],
+    [
+      { kind: 'failed', says: 'why' },
+      { ok: false, says: 'why' },
+    ],
+    [
+      { kind: 'clash', clashes: [{ says: 'A.' }, { says: 'B.' }] },
+      { ok: false, says: 'No week keeps all of it: A. B.' },
+    ],
+  ])('%j', async (reply, answer) => {
+    const found = solveOnce(task, new AbortController().signal)
+    made.last.says({ kind: 'progress', gap: 1, points: 0, plan: null })
+    made.last.says(reply)
+    expect(await found).toEqual(answer)
+    expect(made.last.ended).toBe(true)
+  })
+
+  it('stopped, it gives no week and leaves no worker', async () => {
+    const control = new AbortController()
+    const found = solveOnce(task, control.signal)
+    control.abort()
+    await expect(found).rejects.toThrow('stopped')
+    expect(made.last.ended).toBe(true)
+  })
+})
+
+describe('a question to the planner', () => {
+  it('is asked anew when it changes, and an answer to the last one is not shown for it', () => {
+    const asked = { key: 'one' }
+    const task = { kind: 'passed', problem: PROBLEM, plan: PLAN } as const
+    const page = onPage(() => useAnswer('passed', task, asked.key))
+    const reply = (key: string) => ({
+      kind: 'passed',
+      rows: [],
+      advice: [],
+      unlocks: [],
+      first: key,
+      key,
+    })
+    expect(page.now()).toBeUndefined()
+    act(() => made.last.says(reply('one')))
+    expect(page.now()?.first).toBe('one')
+    asked.key = 'two'
+    page.rerender()
+    expect(page.now()).toBeUndefined()
+    act(() => made.last.says(reply('one')))
+    expect(page.now()).toBeUndefined()
+    act(() => made.last.says(reply('two')))
+    expect(page.now()?.first).toBe('two')
+    expect(made.all).toHaveLength(1)
+    page.unmount()
+    expect(made.last.ended).toBe(true)
+  })
+})

@@ -28,9 +28,13 @@ export function keepsRules(
   return rules.every((r) => r.check(seen).length === 0)
 }
 
-/** Whether anything of a breach can still be mended: not where all of it is done. */
-const isOpen = (f: Pick<Breach, 'blockIds'>, { done }: PlanContext): boolean =>
-  f.blockIds.length === 0 || !done || f.blockIds.some((id) => !done.of.some((b) => b.id === id))
+/** Blocks that are done as they stand: another exercise under the same id is none. */
+const past = ({ blocks }: WeekPlan, { done }: PlanContext): ReadonlySet<string> =>
+  new Set(
+    blocks
+      .filter((b) => done?.of.some((x) => x.id === b.id && x.exerciseId === b.exerciseId))
+      .map((b) => b.id),
+  )
 
 /**
  * Every breach of a week that can still be mended, safety first. Blocks of unknown exercises are
@@ -42,9 +46,10 @@ export function validate(
   rules: readonly Rule[] = RULES,
 ): Breach[] {
   const seen = seenOf(plan, context)
+  const done = past(plan, context)
   return rules
     .flatMap((r) => r.check(seen).map((f) => ({ kind: r.kind, ...f, rule: r.id })))
-    .filter((b) => isOpen(b, context))
+    .filter((b) => b.blockIds.length === 0 || b.blockIds.some((id) => !done.has(id)))
     .sort((a, b) => Number(a.kind === 'practice') - Number(b.kind === 'practice'))
 }
 

@@ -114,6 +114,20 @@ describe('what is left of a week', () => {
     expect(validate(r.plan, planned).some((b) => b.kind === 'safety')).toBe(true)
   })
 
+  it('another exercise under the id of a done one is judged as any other', () => {
+    const p = problem('boxer', framed(60, 0, 60, 0, 60, 0, 0))
+    const did = { ...draftWeek(p, newId).blocks.find((b) => b.day < 3)!, exerciseId: 'wrist_curl' }
+    const hurt = { ...WELL, today: THURSDAY, ...injury('finger_pulley', 'active') }
+    const context = planContext(judgeBy(hurt), contextOf(p).kit, [logOf(did)], WEEK)
+    const safety = (b: Block) =>
+      validate({ weekStart: WEEK, frame: p.frame, blocks: [b], testDay: null }, context).filter(
+        (x) => x.kind === 'safety',
+      )
+    expect(safety({ ...did, hands: ['left', 'right'] })).toEqual([])
+    const other: Block = { ...did, exerciseId: 'spring_low', hands: ['left', 'right'] }
+    expect(safety(other)).not.toEqual([])
+  })
+
   it('done on a day that had no time, in sets the plan did not have, it stands', () => {
     const p = problem('boxer', framed(0, 0, 0, 45, 0, 45, 0))
     const did: Block = {

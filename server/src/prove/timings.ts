@@ -1,3 +1,4 @@
+import { DAY_TIMES } from '@mano/core/testday/begin'
 import { IMPLEMENTS } from '@mano/core/catalogue/implements'
 import { TRAITS } from '@mano/core/catalogue/traits'
 import { demandProfile } from '@mano/core/demand/profile'
@@ -72,16 +73,6 @@ export function timings(): Timing[] {
         })),
       }
     })
-  const params = {
-    att: 10,
-    gapHands: 90,
-    gapSame: 180,
-    swap: 15,
-    plate0: 10,
-    perStep: 4,
-    step: 2.5,
-    walk: 30,
-  }
   return [
     time(
       `Matching one athlete: ${units.length} units x ${rows.length} qualities, with explanations`,
@@ -96,7 +87,7 @@ export function timings(): Timing[] {
       time(
         `Running order of a test day: ${n} athletes, ${k} stations, three trials a hand`,
         300,
-        () => void orderDay(day(must(n), must(k)), params),
+        () => void orderDay(day(must(n), must(k)), DAY_TIMES),
         20,
       ),
     ),

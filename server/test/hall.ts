@@ -12,7 +12,7 @@ import { createHall } from '../src/accounts/accounts'
 import { buildApp } from '../src/app'
 import { dropDatabase, ensureDatabase, type DatabaseUrls } from '../src/db/bootstrap'
 import { openApp } from '../src/db/source'
-import { startRunner } from '../src/jobs/runner'
+import { startRunner, type Runner } from '../src/jobs/runner'
 import type { Rack } from '../src/devices/rack'
 import { PASSWORDS } from './passwords'
 
@@ -29,6 +29,7 @@ export interface Rig {
   urls: DatabaseUrls
   admin: string
   now: { at: string }
+  runner: Runner
   /** Lets go of the database without dropping it. */
   stop: () => Promise<void>
   close: () => Promise<void>
@@ -75,6 +76,7 @@ export async function rig({ rack, named, like }: RigOptions = {}): Promise<Rig> 
     urls,
     admin,
     now,
+    runner,
     stop,
     close: async () => {
       await stop()

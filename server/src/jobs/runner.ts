@@ -23,6 +23,9 @@ const LOST_MS = 5_000
 const TRIES = 3
 /** How long what has ended is kept. */
 const KEPT_MS = 60 * 60_000
+/** Between two looks at the queue that nobody asked for, and the grace of a job at a stop, ms. */
+const LOOKS_MS = 1000
+const LETS_MS = 1000
 
 /** Thrown inside work that was asked to stop: its transaction is rolled back. */
 class Stopped extends Error {}
@@ -167,6 +170,28 @@ async function rescue(app: DataSource): Promise<void> {
       for (const { id } of rows) await enqueue(em, { hallId: hall_id, id })
       await em.delete(JobEntity, { endedAt: LessThan(new Date(Date.now() - KEPT_MS)) })
     })
+  await rescueTaken(app)
+}
+
+/** What a server took from the queue and was ended before it had begun: the queue has it as begun. */
+async function rescueTaken(app: DataSource): Promise<void> {
+  const taken = await app.query<{ id: string; data: Queued }[]>(
+    `SELECT id, data FROM pgboss.job WHERE name = $1 AND state = 'active'
+      AND started_on < clock_timestamp() - $2 * interval '1 ms'`,
+    [QUEUE, LOST_MS],
+  )
+  for (const { id, data } of taken)
+    await inHall(app, data.hallId, async (em) => {
+      const job = await em.findOneBy(JobEntity, { id: data.id })
+      if (job?.state === 'running') return
+      const rows = await ask(
+        em,
+        'DELETE FROM pgboss.job WHERE name = $1 AND id = $2 RETURNING id',
+        [QUEUE, id],
+      )
+      // Of two servers that see it one puts it back.
+      if (rows.length > 0 && job?.state === 'waiting') await enqueue(em, data)
+    })
 }
 
 export interface Runner {
@@ -175,7 +200,10 @@ export interface Runner {
   stop: () => Promise<void>
 }
 
-/** Works at the queue, one job after the other, until it is stopped. */
+/**
+ * Works at the queue, one job after the other, until it is stopped. Every answer of the queue is
+ * waited for here: what its own worker lets go of ends the process when the database is away.
+ */
 export async function startRunner(app: DataSource, url: string): Promise<Runner> {
   const pool = new Pool({ connectionString: url, max: 2, connectionTimeoutMillis: 15_000 })
   pool.on('error', () => undefined)
@@ -183,20 +211,43 @@ export async function startRunner(app: DataSource, url: string): Promise<Runner>
   // A database that is away is asked again with the next look.
   boss.on('error', () => undefined)
   await boss.start()
-  const worker = await boss.work<Queued>(
-    QUEUE,
-    { batchSize: 1, pollingIntervalSeconds: 1 },
-    async ([job]) => {
-      if (job) await runJob(app, job.data)
-    },
-  )
-  const rescuing = setInterval(() => void rescue(app).catch(() => undefined), LOST_MS / 2)
-  return {
-    look: () => boss.notifyWorker(worker),
-    stop: async () => {
-      clearInterval(rescuing)
-      await boss.stop({ graceful: false, close: false }).catch(() => undefined)
-      await pool.end()
-    },
+  let [stopping, looked, wake] = [false, false, () => undefined as void]
+  const look = () => {
+    looked = true
+    wake()
   }
+  const next = async (): Promise<boolean> => {
+    const [job] = await boss.fetch<Queued>(QUEUE)
+    if (!job) return false
+    // What fails for good is said in the job's own row; the queue only lets go of it.
+    await runJob(app, job.data).catch((error: unknown) => {
+      if (!stopping) console.error(errorWords(error))
+    })
+    await boss.complete(QUEUE, job.id)
+    return true
+  }
+  const work = async () => {
+    while (!stopping) {
+      looked = false
+      const more = await next().catch(() => false)
+      if (more || looked || stopping) continue
+      await new Promise<void>((resolve) => {
+        wake = resolve
+        setTimeout(resolve, LOOKS_MS)
+      })
+    }
+  }
+  const working = work()
+  const rescuing = setInterval(() => void rescue(app).catch(() => undefined), LOST_MS / 2)
+  const end = async () => {
+    stopping = true
+    clearInterval(rescuing)
+    wake()
+    // A job under way may end, but nobody waits long for it: the next server takes it up.
+    await Promise.race([working, new Promise((resolve) => setTimeout(resolve, LETS_MS))])
+    await boss.stop({ graceful: false, close: false }).catch(() => undefined)
+    await pool.end()
+  }
+  let ended: Promise<void> | null = null
+  return { look, stop: () => (ended ??= end()) }
 }

@@ -125,9 +125,11 @@ test('@long what is not tested is a dashed box, never a bar; no norm under 20', 
   page,
 }) => {
   await open(page, 'Sunniva Teague', 'Gaps')
-  const untested = page.locator('.spine li').filter({ hasText: 'Not tested' })
+  const untested = page.locator('.spine li.untested')
   await expect(untested.nth(5)).toBeVisible()
-  await expect(untested.locator('.sp-bar i:not(.none)')).toHaveCount(0)
+  await expect(page.locator('.sp-untested')).toContainText(`${await untested.count()} of`)
+  await expect(untested.locator('.sp-bar')).toHaveCount(0)
+  await expect(untested.nth(5).getByRole('button')).toHaveCSS('border-style', 'dashed')
   await page
     .locator('.spine')
     .getByRole('button', { name: /^Closing force/ })

@@ -1,6 +1,7 @@
 import { implementById, type Contact, type ImplementKind } from '../catalogue/implements'
 import {
   TRAITS,
+  WEARS,
   type Closing,
   type HandsOn,
   type Orientation,
@@ -93,3 +94,23 @@ export function testRefusal(item: { kind: string; ratingKg: Kg | null }): string
         'number printed on a spring is not a rating.'
     : null
 }
+
+const WORN_WORDS: Readonly<Record<Wear, string | null>> = {
+  good: null,
+  worn: 'Worn: its friction has changed, so a result may differ from earlier ones with it.',
+  replace:
+    'Marked to be replaced: look at it before it is loaded. A result may differ from earlier ones ' +
+    'with it.',
+}
+
+/** What a coach should know of a unit that can be tested with all the same; null: nothing. */
+export const testRemark = (item: { wear?: Wear | null | undefined }): string | null =>
+  WORN_WORDS[item.wear ?? 'good']
+
+/** Units in good order before worn ones, those to be replaced last; for sorting. */
+export const byWear = (
+  a: { wear?: Wear | null | undefined },
+  b: { wear?: Wear | null | undefined },
+): number => rankOf(a) - rankOf(b)
+const rankOf = (item: { wear?: Wear | null | undefined }): number =>
+  WEARS.findIndex((w) => w.id === (item.wear ?? 'good'))

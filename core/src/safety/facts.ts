@@ -30,17 +30,18 @@ export function safetyFacts(
   today: LocalDate,
   { flags = [], before, without }: Asked = {},
 ): SafetyFacts {
-  const counts = (x: { id: string; on: LocalDate; recordedAt: string }) =>
+  const counted = (on: LocalDate, x: { id: string; recordedAt: string }) =>
     x.id !== without &&
-    (x.on < today || (x.on === today && (before === undefined || x.recordedAt < before)))
+    (on < today || (on === today && (before === undefined || x.recordedAt < before)))
+  const counts = (x: { id: string; on: LocalDate; recordedAt: string }) => counted(x.on, x)
   const notes = r.notes.filter(counts)
   const pains = [
     ...notes.flatMap((n) =>
       notePain(n, n.testId ? r.tests.find((t) => t.id === n.testId) : undefined),
     ),
-    ...r.sets.filter(counts).flatMap(setPain),
+    ...r.sets.filter((s) => s.pain !== null && counts(s)).flatMap(setPain),
     ...r.tests.flatMap((t) =>
-      t.trials.filter((x) => counts({ ...x, on: t.on })).flatMap((x) => trialPain(t, x)),
+      t.trials.filter((x) => x.pain !== null && counted(t.on, x)).flatMap((x) => trialPain(t, x)),
     ),
   ]
   const clearance = (

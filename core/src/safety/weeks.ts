@@ -20,41 +20,37 @@ export function countedWeeks(
 ): SafetyFacts['experience'][number][] {
   const from = addDays(weekStartOf(today), -7 * (COUNTED_WEEKS - 1))
   const weeks = new Map<string, Set<LocalDate>>()
-  const see = (quality: QualityId | null, family: FamilyId | null, on: LocalDate) => {
-    if (quality === null || on < from || on > today) return
-    const key = `${quality} ${family ?? ''}`
-    weeks.set(key, (weeks.get(key) ?? new Set()).add(weekStartOf(on)))
+  const weeksOf = (a: ReturnType<typeof actOf> | null) => {
+    if (!a || a.quality === null) return null
+    const key = `${a.quality} ${a.family ?? ''}`
+    const own = weeks.get(key) ?? new Set<LocalDate>()
+    weeks.set(key, own)
+    return own
   }
-  const known = new Map<string, ReturnType<typeof actOf> | null>()
-  const act = (key: string, make: () => ReturnType<typeof actOf> | null) => {
-    if (!known.has(key)) known.set(key, make())
-    return known.get(key) ?? null
+  const see = (own: Set<LocalDate> | null, on: LocalDate) => {
+    if (own && on >= from && on <= today) own.add(weekStartOf(on))
   }
+  // Hundreds of sets of a few exercises: each is looked up once.
+  const known = new Map<string, Set<LocalDate> | null>()
   for (const s of r.sets) {
-    const a = act(s.exerciseId, () => {
+    let own = known.get(s.exerciseId)
+    if (own === undefined) {
       const exercise = exerciseById(s.exerciseId)
-      return exercise && exercise.aim !== 'prepare' && exercise.aim !== 'close'
-        ? actOf({ kind: 'exercise', exercise, hand: 'both' })
-        : null
-    })
-    if (a) see(a.quality, a.family, s.on)
+      const trains = exercise && exercise.aim !== 'prepare' && exercise.aim !== 'close'
+      own = weeksOf(trains ? actOf({ kind: 'exercise', exercise, hand: 'both' }) : null)
+      known.set(s.exerciseId, own)
+    }
+    see(own, s.on)
   }
   for (const t of r.tests) {
     const protocol = protocolById(t.protocolId)
-    const a =
-      protocol && protocol.effort !== null
-        ? actOf({
-            kind: 'test',
-            protocol,
-            hand: 'both',
-            implementKind: t.unitKind,
-            variant: t.variant,
-          })
-        : null
-    if (a) see(a.quality, a.family, t.on)
+    if (!protocol || protocol.effort === null) continue
+    const { unitKind: implementKind, variant } = t
+    see(weeksOf(actOf({ kind: 'test', protocol, hand: 'both', implementKind, variant })), t.on)
   }
-  return [...weeks].map(([key, set]) => {
+  return [...weeks].flatMap(([key, set]) => {
+    if (set.size === 0) return []
     const [quality, family] = key.split(' ') as [QualityId, FamilyId | '']
-    return { quality, family: family || null, weeks: set.size }
+    return [{ quality, family: family || null, weeks: set.size }]
   })
 }

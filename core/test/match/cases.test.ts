@@ -7,7 +7,7 @@ import { measuredWrap } from '../../src/hand/wrap'
 import { usesFor, whatToBuy } from '../../src/match/buy'
 import { rankUnits, type MatchAthlete } from '../../src/match/rank'
 import { substituteAt } from '../../src/match/substitute'
-import { testRefusal } from '../../src/match/unit'
+import { byWear, testRefusal, testRemark } from '../../src/match/unit'
 import { setsSince, upkeepOf } from '../../src/match/upkeep'
 import {
   edgeSentence,
@@ -235,6 +235,17 @@ describe('springs and wear', () => {
     expect(testRefusal({ kind: 'spring', ratingKg: null })).toContain('no measured rating')
     expect(testRefusal({ kind: 'spring', ratingKg: 42 })).toBeNull()
     expect(testRefusal({ kind: 'bar', ratingKg: null })).toBeNull()
+  })
+  it('a worn unit can be tested with and says so; one to be replaced is offered last', () => {
+    expect([testRemark({}), testRemark({ wear: 'good' }), testRemark({ wear: null })]).toEqual([
+      null,
+      null,
+      null,
+    ])
+    expect(testRemark({ wear: 'worn' })).toContain('friction has changed')
+    expect(testRemark({ wear: 'replace' })).toContain('look at it before it is loaded')
+    const kit = [{ wear: 'replace' }, { wear: 'good' }, {}, { wear: 'worn' }] as const
+    expect([...kit].sort(byWear)).toEqual([{ wear: 'good' }, {}, { wear: 'worn' }, kit[0]])
   })
   const use = (exerciseId: string, k: number, on = '2026-10-01') =>
     Array.from({ length: k }, () => ({ exerciseId, on }))

@@ -80,12 +80,12 @@ export async function importRows(
   }
   for await (const line of rows) {
     const { m, row } = reader.read(line)
-    if (m !== table || piece.length >= PIECE || characters > PIECE_CHARACTERS) {
-      await flush()
-      table = m
-    }
+    if (m !== table) await flush()
+    table = m
     piece.push(m.tableName === 'account' ? { ...row, passwordHash: secret(row) } : row)
     characters += line.length
+    // At once: a picture is not kept until the next one is read.
+    if (piece.length >= PIECE || characters > PIECE_CHARACTERS) await flush()
   }
   await flush()
   return n

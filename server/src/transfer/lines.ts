@@ -14,10 +14,12 @@ export async function* linesOf(bytes: AsyncIterable<Buffer>): AsyncGenerator<str
     let from = 0
     for (let end = text.indexOf('\n'); end >= 0; end = text.indexOf('\n', from)) {
       pieces.push(text.slice(from, end))
-      yield pieces.join('')
+      const line = pieces.join('')
+      // Let go of before the line goes out: a picture would be there twice.
       pieces = []
       length = 0
       from = end + 1
+      yield line
     }
     if (from < text.length) {
       pieces.push(from === 0 ? text : text.slice(from))

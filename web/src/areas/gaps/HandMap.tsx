@@ -28,7 +28,13 @@ export function HandMap({
   const tested = rows.filter((r) => r.state !== 'untested').sort((a, b) => b.weight - a.weight)
   const untested = rows.filter((r) => r.state === 'untested').sort((a, b) => b.weight - a.weight)
   const short = (hand: 'left' | 'right') =>
-    rows.flatMap((r) => r.hands).filter((h) => h.hand === hand && (h.shortBy ?? 0) > 0).length
+    rows
+      .flatMap((r) => r.hands)
+      .filter((h) => (h.hand === hand || h.hand === 'both') && (h.shortBy ?? 0) > 0).length
+  const shown = (r: GapRow) => ({
+    open: picked === r.key,
+    onOpen: () => onPick(picked === r.key ? null : r.key),
+  })
   return (
     <>
       <div className="sp-head">
@@ -41,13 +47,16 @@ export function HandMap({
         </b>
       </div>
       <ul className="spine" onKeyDown={(e) => stepBy(e, 'button.vert')}>
-        {[...tested, ...untested].map((r) => (
-          <SpineRow
-            key={r.key}
-            row={r}
-            open={picked === r.key}
-            onOpen={() => onPick(picked === r.key ? null : r.key)}
-          />
+        {tested.map((r) => (
+          <SpineRow key={r.key} row={r} {...shown(r)} />
+        ))}
+        {untested.length > 0 && (
+          <li className="sp-untested">
+            Not tested: {untested.length} of {rows.length}, the most important first
+          </li>
+        )}
+        {untested.map((r) => (
+          <Untested key={r.key} row={r} {...shown(r)} />
         ))}
       </ul>
       <ul className="sp-key">
@@ -106,7 +115,33 @@ function pairWords(
   return `${row.quality.name}, ${row.emphasis}: ${facts}; importance ${row.importance} of 5`
 }
 
-function SpineRow({ row, open, onOpen }: { row: GapRow; open: boolean; onOpen: () => void }) {
+interface RowProps {
+  row: GapRow
+  open: boolean
+  onOpen: () => void
+}
+
+/** Nothing is known of it: a dashed box by its name, never a bar. */
+function Untested({ row, open, onOpen }: RowProps) {
+  const units = useUnits()
+  return (
+    <li className={`untested ${open ? 'open' : ''}`}>
+      <UnstyledButton
+        className="vert"
+        aria-expanded={open}
+        aria-label={pairWords(row, units, null, null)}
+        onClick={onOpen}
+      >
+        <b>
+          {row.quality.name}, {row.emphasis}
+        </b>
+        <span>importance {row.importance} of 5</span>
+      </UnstyledButton>
+    </li>
+  )
+}
+
+function SpineRow({ row, open, onOpen }: RowProps) {
   const units = useUnits()
   const { me } = useAthletePage()
   const unit = row.protocol?.unit

@@ -1,9 +1,11 @@
 import { Button, Input, NativeSelect } from '@mantine/core'
 import { protocolById } from '@mano/core/catalogue/protocols'
+import { testRemark } from '@mano/core/match/unit'
 import { FIRST_KG, FIRST_SHARE, STEP_KG } from '@mano/core/testday/begin'
 import type { DayStation } from '@mano/core/testday/live'
 import { massText } from '@mano/core/units/mass'
 import { must } from '@mano/core/units/must'
+import { Icon } from '../../drawn/Icon'
 import { StationSetting } from './StationSetting'
 import { at, unread, type SetUpOf } from './useSetUp'
 
@@ -41,6 +43,8 @@ export const SetUpStations = ({ d }: { d: SetUpOf }) => (
 )
 
 function Station({ d, s }: { d: SetUpOf; s: DayStation }) {
+  const unit = d.kit.find((u) => u.id === s.unitId)
+  const remark = unit && testRemark(unit)
   return (
     <div className="td-station" role="group" aria-label={s.name}>
       <Input
@@ -73,9 +77,14 @@ function Station({ d, s }: { d: SetUpOf; s: DayStation }) {
       </Button>
       <StationSetting
         station={s}
-        unit={d.kit.find((u) => u.id === s.unitId)}
+        unit={unit}
         onChange={(more) => d.change(s.id, more)}
       />
+      {remark && (
+        <p className="note td-remark">
+          <Icon name="warn" /> {remark}
+        </p>
+      )}
     </div>
   )
 }

@@ -5,6 +5,7 @@ import { v7 } from 'uuid'
 import { gateKey, GROUP_PROTOCOLS, type DayGate, type TestDayBody } from '@mano/contract/testday'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
+import { byWear } from '@mano/core/match/unit'
 import { buildSeries, type Series } from '@mano/core/record/series'
 import { beginsAt, DAY_TIMES, FIRST_KG, STEP_KG } from '@mano/core/testday/begin'
 import type { DaySetup, DayStation } from '@mano/core/testday/live'
@@ -80,7 +81,7 @@ function useStations() {
   const [stations, setStations] = useState<readonly DayStation[]>([])
   const fitting = (protocolId: string) => {
     const kinds: readonly string[] = must(protocolById(protocolId)).implements
-    return kit.filter((u) => kinds.includes(u.kind) && u.place === 'hall')
+    return kit.filter((u) => kinds.includes(u.kind) && u.place === 'hall').sort(byWear)
   }
   const change = (id: string, more: Partial<DayStation>) =>
     setStations((now) => now.map((s) => (s.id === id ? { ...s, ...more } : s)))

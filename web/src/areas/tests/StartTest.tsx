@@ -152,6 +152,12 @@ function SetUpCard({ card, onAdd }: { card: Card; onAdd: () => void }) {
           {card.refusal}
         </p>
       )}
+      {card.remark && (
+        <p className="held ask whole">
+          <Icon name="warn" />
+          <span>{card.remark}</span>
+        </p>
+      )}
       <p className="note whole">
         Another implement, size, position or hand style is another series; series are never joined.
       </p>

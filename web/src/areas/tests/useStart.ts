@@ -5,7 +5,7 @@ import { v7 } from 'uuid'
 import type { SessionBody, SessionView } from '@mano/contract/tests'
 import { asSetUp, type Protocol } from '@mano/core/catalogue/protocols'
 import { handsOf } from '@mano/core/catalogue/person'
-import { testRefusal } from '@mano/core/match/unit'
+import { byWear, testRefusal, testRemark } from '@mano/core/match/unit'
 import { TEST_CONDITIONS, type TestConditions } from '@mano/core/safety/conditions'
 import { judgeBy } from '@mano/core/safety/judge'
 import { findingLine } from '@mano/core/safety/words'
@@ -34,7 +34,9 @@ function useFitting(plain: Protocol) {
     .filter((u) => order(u.kind) >= 0)
     .sort(
       (a, b) =>
-        Number(a.place !== 'hall') - Number(b.place !== 'hall') || order(a.kind) - order(b.kind),
+        Number(a.place !== 'hall') - Number(b.place !== 'hall') ||
+        order(a.kind) - order(b.kind) ||
+        byWear(a, b),
     )
   return { fitting, pending: kit.isPending }
 }
@@ -79,6 +81,7 @@ export function useCard(plain: Protocol) {
     ...{ ramped, asked, inRange, setUnitId, setVariant, setNumbers, setExpected, setOn },
     variants: protocol.variants.filter((v) => isAsked(v, unit?.kind)),
     refusal: unit ? testRefusal(unit) : null,
+    remark: unit ? testRemark(unit) : null,
     complete:
       stated.every((g) => g.value !== null) &&
       (ramped ? inRange : expected.trim() === '' || inRange),

@@ -13,8 +13,8 @@ export interface Change { unit?: ResultUnit; entryUnits?: readonly EntryUnit[]; 
 export interface Variant {
   id: string
   name: string
-  /** `quality`: the only one of the protocol's rows that this choice measures. */
-  options: readonly { id: string; name: string; quality?: QualityId; as?: Change }[]
+  /** `quality`: the only one of the protocol's rows that this choice measures; `series`: its name with this choice. */
+  options: readonly { id: string; name: string; quality?: QualityId; series?: string; as?: Change }[]
   /** Implements it is asked for; all when absent. */
   kinds?: readonly ImplementId[]
 }
@@ -52,14 +52,14 @@ export const direction: Variant = {
   id: 'direction', name: 'Direction',
   options: [{ id: 'flexion', name: 'Flexion', quality: 'wrist_flex' }, { id: 'extension', name: 'Extension', quality: 'wrist_ext' }, { id: 'radial', name: 'Radial', quality: 'wrist_dev' }, { id: 'ulnar', name: 'Ulnar', quality: 'wrist_dev' }],
 }
-export const turn: Variant = { id: 'direction', name: 'Direction', options: [{ id: 'pronation', name: 'Pronation' }, { id: 'supination', name: 'Supination' }] }
+export const turn: Variant = { id: 'direction', name: 'Direction', options: [{ id: 'pronation', name: 'Pronation', series: 'Pronation, maximal' }, { id: 'supination', name: 'Supination', series: 'Supination, maximal' }] }
 export const lever: Variant = {
   id: 'direction', name: 'Direction',
   options: [{ id: 'pronation', name: 'Pronation', quality: 'rotation' }, { id: 'supination', name: 'Supination', quality: 'rotation' }, { id: 'radial', name: 'Radial', quality: 'wrist_dev' }, { id: 'ulnar', name: 'Ulnar', quality: 'wrist_dev' }],
 }
 export const range: Variant = { id: 'direction', name: 'Movement', options: [{ id: 'flexion', name: 'Flexion' }, { id: 'extension', name: 'Extension' }, { id: 'pronation', name: 'Pronation' }, { id: 'supination', name: 'Supination' }] }
 export const angle: Variant = { id: 'angle', name: 'Wrist', options: [{ id: 'straight', name: 'Straight' }, { id: 'flexed', name: 'Flexed' }, { id: 'extended', name: 'Extended' }] }
-export const pinchOf: Variant = { id: 'pinch', name: 'Pinch', options: [{ id: 'key', name: 'Key (thumb to side of index)' }, { id: 'tip', name: 'Tip to tip' }] }
+export const pinchOf: Variant = { id: 'pinch', name: 'Pinch', options: [{ id: 'key', name: 'Key (thumb to side of index)', series: 'Key pinch' }, { id: 'tip', name: 'Tip to tip', series: 'Tip pinch' }] }
 export const hold: Variant = { id: 'hold_s', name: 'Held for', options: [{ id: '7', name: '7 s' }, { id: '5', name: '5 s' }, { id: '3', name: '3 s' }] }
 export const timeLimit: Variant = { id: 'window', name: 'Time limit', options: [{ id: 'none', name: 'None' }, { id: '60', name: '60 s, any number of trials' }] }
 export const towels: Variant = { id: 'towels', name: 'Towels', options: [{ id: 'two', name: 'Two' }, { id: 'one', name: 'One' }] }

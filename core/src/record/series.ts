@@ -135,30 +135,31 @@ export function setupWords(
 }
 
 /**
- * Name of a series among others: its protocol, with the choices in which it differs from others of
- * the same protocol.
+ * Name of a series among others: its protocol, or what that is called with the choice made, with
+ * the choices in which it differs from others of the same protocol.
  */
 export function seriesName(s: Series, all: readonly Series[], choice: UnitChoice = METRIC): string {
   const same = all.filter((x) => x.protocol.id === s.protocol.id)
   const differs = (id: string) => new Set(same.map((x) => x.setup.variant[id] ?? '')).size > 1
-  const own = s.protocol.variants
-    .flatMap((v) =>
-      differs(v.id)
-        ? [
-            (
-              v.options.find((o) => o.id === s.setup.variant[v.id]) ?? must(v.options[0])
-            ).name.toLowerCase(),
-          ]
-        : [],
-    )
-    .concat(
-      s.protocol.numbers.flatMap((n) =>
-        differs(n.id) && s.setup.variant[n.id] !== undefined
-          ? [formatStated(Number(s.setup.variant[n.id]), n.unit, choice)]
-          : [],
-      ),
-    )
-  return [s.protocol.name, ...own].join(', ')
+  const { variants, numbers, name } = s.protocol
+  const chosen = variants.map((v) => ({
+    id: v.id,
+    option: v.options.find((o) => o.id === s.setup.variant[v.id]),
+    first: must(v.options[0]),
+  }))
+  const named = chosen.find((c) => c.option?.series !== undefined)
+  return [
+    named?.option?.series ?? name,
+    ...chosen
+      .filter((c) => c !== named && differs(c.id))
+      .map((c) => (c.option ?? c.first).name.toLowerCase()),
+    ...numbers.flatMap((n) => {
+      const stated = s.setup.variant[n.id]
+      return differs(n.id) && stated !== undefined
+        ? [formatStated(Number(stated), n.unit, choice)]
+        : []
+    }),
+  ].join(', ')
 }
 
 /** The newest point of each day. */

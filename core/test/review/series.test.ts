@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { buildSeries } from '../../src/record/series'
+import { buildSeries, seriesName } from '../../src/record/series'
 import { sessionNorms } from '../../src/review/norms'
 import type { TestSession, Trial } from '../../src/testing/session'
 import { kgfToN } from '../../src/units/convert'
@@ -54,6 +54,28 @@ describe('series', () => {
       session('2026-10-22', [40], [42], { protocolId: 'dyno_standing' }),
     ]
     expect(buildSeries(s).map((x) => x.points.length)).toEqual([1, 1, 1, 1])
+  })
+  it('are called by what tells them apart, and by the choice where that has a name', () => {
+    const of = (protocolId: string, variant: Record<string, string>) =>
+      session('2026-10-01', [10], [11], { protocolId, variant })
+    const all = buildSeries([
+      of('dyno_seated', { position: '2' }),
+      of('dyno_seated', { position: '3' }),
+      of('wrist_max', { direction: 'ulnar', arm: '80' }),
+      of('turn_max', { direction: 'supination', arm: '300' }),
+      of('turn_max', { direction: 'pronation', arm: '300' }),
+      of('key_pinch', { pinch: 'key' }),
+    ])
+    expect(new Set(all.map((x) => seriesName(x, all)))).toEqual(
+      new Set([
+        'Dynamometer, seated, 2 (48 mm)',
+        'Dynamometer, seated, 3 (60 mm)',
+        'Wrist braces',
+        'Supination, maximal',
+        'Pronation, maximal',
+        'Key pinch',
+      ]),
+    )
   })
   it('run oldest to newest and leave struck trials out', () => {
     const [series] = buildSeries([

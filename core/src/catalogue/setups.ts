@@ -19,6 +19,18 @@ export interface Variant {
   kinds?: readonly ImplementId[]
 }
 
+/** What a protocol is called with the choices made, and the choice that says so; null: none does. */
+export function namedBy(
+  p: { name: string; variants: readonly Variant[] },
+  chosen: Readonly<Record<string, string>>,
+): { name: string; by: string | null } {
+  for (const v of p.variants) {
+    const name = v.options.find((o) => o.id === chosen[v.id])?.series
+    if (name !== undefined) return { name, by: v.id }
+  }
+  return { name: p.name, by: null }
+}
+
 /** A number stated with the test, SI; `start` null: it must be given. `column` is its name in files. */
 export interface NumberVariant {
   id: string

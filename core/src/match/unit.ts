@@ -99,8 +99,8 @@ const WORN_WORDS: Readonly<Record<Wear, string | null>> = {
   good: null,
   worn: 'Worn: its friction has changed, so a result may differ from earlier ones with it.',
   replace:
-    'Marked to be replaced: look at it before it is loaded. A result may differ from earlier ones ' +
-    'with it.',
+    'Marked to be replaced: look at it before it is loaded. A result may differ from earlier ' +
+    'ones with it.',
 }
 
 /** What a coach should know of a unit that can be tested with all the same; null: nothing. */

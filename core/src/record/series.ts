@@ -1,4 +1,5 @@
 import { protocolOf, type Protocol } from '../catalogue/protocols'
+import { namedBy } from '../catalogue/setups'
 import { isConsistent, type AsymmetryVerdict } from '../measure/asymmetry'
 import { judgeSingle, pooledError } from '../measure/error'
 import type { TrialSummary } from '../measure/trials'
@@ -141,18 +142,14 @@ export function setupWords(
 export function seriesName(s: Series, all: readonly Series[], choice: UnitChoice = METRIC): string {
   const same = all.filter((x) => x.protocol.id === s.protocol.id)
   const differs = (id: string) => new Set(same.map((x) => x.setup.variant[id] ?? '')).size > 1
-  const { variants, numbers, name } = s.protocol
-  const chosen = variants.map((v) => ({
-    id: v.id,
-    option: v.options.find((o) => o.id === s.setup.variant[v.id]),
-    first: must(v.options[0]),
-  }))
-  const named = chosen.find((c) => c.option?.series !== undefined)
+  const { variants, numbers } = s.protocol
+  const { name, by } = namedBy(s.protocol, s.setup.variant)
   return [
-    named?.option?.series ?? name,
-    ...chosen
-      .filter((c) => c !== named && differs(c.id))
-      .map((c) => (c.option ?? c.first).name.toLowerCase()),
+    name,
+    ...variants
+      .filter((v) => v.id !== by && differs(v.id))
+      .map((v) => v.options.find((o) => o.id === s.setup.variant[v.id]) ?? must(v.options[0]))
+      .map((o) => o.name.toLowerCase()),
     ...numbers.flatMap((n) => {
       const stated = s.setup.variant[n.id]
       return differs(n.id) && stated !== undefined

@@ -20,37 +20,33 @@ export function countedWeeks(
 ): SafetyFacts['experience'][number][] {
   const from = addDays(weekStartOf(today), -7 * (COUNTED_WEEKS - 1))
   const weeks = new Map<string, Set<LocalDate>>()
-  const weeksOf = (a: ReturnType<typeof actOf> | null) => {
-    if (!a || a.quality === null) return null
-    const key = `${a.quality} ${a.family ?? ''}`
-    const own = weeks.get(key) ?? new Set<LocalDate>()
-    weeks.set(key, own)
-    return own
-  }
-  const see = (own: Set<LocalDate> | null, on: LocalDate) => {
-    if (own && on >= from && on <= today) own.add(weekStartOf(on))
+  const keyOf = ({ quality, family }: ReturnType<typeof actOf>) =>
+    quality === null ? null : `${quality} ${family ?? ''}`
+  const see = (key: string | null, on: LocalDate) => {
+    if (key === null || on < from || on > today) return
+    const own = weeks.get(key) ?? new Set()
+    weeks.set(key, own.add(weekStartOf(on)))
   }
   // Hundreds of sets of a few exercises: each is looked up once.
-  const known = new Map<string, Set<LocalDate> | null>()
+  const known = new Map<string, string | null>()
   for (const s of r.sets) {
-    let own = known.get(s.exerciseId)
-    if (own === undefined) {
+    let key = known.get(s.exerciseId)
+    if (key === undefined) {
       const exercise = exerciseById(s.exerciseId)
       const trains = exercise && exercise.aim !== 'prepare' && exercise.aim !== 'close'
-      own = weeksOf(trains ? actOf({ kind: 'exercise', exercise, hand: 'both' }) : null)
-      known.set(s.exerciseId, own)
+      key = trains ? keyOf(actOf({ kind: 'exercise', exercise, hand: 'both' })) : null
+      known.set(s.exerciseId, key)
     }
-    see(own, s.on)
+    see(key, s.on)
   }
   for (const t of r.tests) {
     const protocol = protocolById(t.protocolId)
     if (!protocol || protocol.effort === null) continue
     const { unitKind: implementKind, variant } = t
-    see(weeksOf(actOf({ kind: 'test', protocol, hand: 'both', implementKind, variant })), t.on)
+    see(keyOf(actOf({ kind: 'test', protocol, hand: 'both', implementKind, variant })), t.on)
   }
-  return [...weeks].flatMap(([key, set]) => {
-    if (set.size === 0) return []
+  return [...weeks].map(([key, set]) => {
     const [quality, family] = key.split(' ') as [QualityId, FamilyId | '']
-    return [{ quality, family: family || null, weeks: set.size }]
+    return { quality, family: family || null, weeks: set.size }
   })
 }

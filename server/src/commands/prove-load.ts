@@ -17,8 +17,8 @@ import { must } from '@mano/core/units/must'
 /**
  * A large hall on a server of its own, asked as a busy evening asks; faults; how the roster grows;
  * the whole of it out and in. `evening`: the large hall only, without faults and files. `quick`:
- * shorter, and nothing is written; `alone`: without faults and files; `whole`: all of a hall out and
- * in, nothing else.
+ * shorter, and nothing is written; `alone`: without faults and files; `whole`: all of a hall out
+ * and in, nothing else.
  */
 const only = (word: string): boolean => process.argv.includes(word)
 const [quick, alone, evening] = [only('quick'), only('alone') || only('whole'), only('evening')]

@@ -173,7 +173,9 @@ async function rescue(app: DataSource): Promise<void> {
   await rescueTaken(app)
 }
 
-/** What a server took from the queue and was ended before it had begun: the queue has it as begun. */
+/**
+ * What a server took from the queue and was ended before it had begun: the queue has it as begun.
+ */
 async function rescueTaken(app: DataSource): Promise<void> {
   const taken = await app.query<{ id: string; data: Queued }[]>(
     `SELECT id, data FROM pgboss.job WHERE name = $1 AND state = 'active'

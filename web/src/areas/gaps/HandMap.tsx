@@ -1,7 +1,7 @@
 import { UnstyledButton } from '@mantine/core'
 import { weakerSide, type GapRow, type HandGap } from '@mano/core/gaps/map'
 import { formatDate } from '@mano/core/units/dates'
-import { formatValue, formatWithUnit, type UnitChoice } from '@mano/core/units/format'
+import { formatPct, formatValue, formatWithUnit, type UnitChoice } from '@mano/core/units/format'
 import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import { useAthletePage } from '../athlete/AthletePage'
@@ -52,7 +52,7 @@ export function HandMap({
         ))}
         {untested.length > 0 && (
           <li className="sp-untested">
-            Not tested: {untested.length} of {rows.length}, the most important first
+            Not tested: {untested.length} of {rows.length}, what weighs most in the sport first
           </li>
         )}
         {untested.map((r) => (
@@ -135,7 +135,9 @@ function Untested({ row, open, onOpen }: RowProps) {
         <b>
           {row.quality.name}, {row.emphasis}
         </b>
-        <span>importance {row.importance} of 5</span>
+        <span>
+          {formatPct(100 * (row.weight / row.importance))} of importance {row.importance}
+        </span>
       </UnstyledButton>
     </li>
   )

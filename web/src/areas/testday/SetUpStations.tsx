@@ -75,11 +75,7 @@ function Station({ d, s }: { d: SetUpOf; s: DayStation }) {
       <Button variant="default" size="xs" type="button" onClick={() => d.remove(s.id)}>
         Remove
       </Button>
-      <StationSetting
-        station={s}
-        unit={unit}
-        onChange={(more) => d.change(s.id, more)}
-      />
+      <StationSetting station={s} unit={unit} onChange={(more) => d.change(s.id, more)} />
       {remark && (
         <p className="note td-remark">
           <Icon name="warn" /> {remark}

@@ -13,6 +13,7 @@ import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { Chip } from '../../drawn/marks'
 import { useAthletePage } from '../athlete/AthletePage'
+import { namedBy } from '@mano/core/catalogue/setups'
 import { must } from '@mano/core/units/must'
 
 /** Every test so far, newest first. */
@@ -40,7 +41,7 @@ function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
     what: 'tests',
     says: (s) =>
       `${formatDate(s.performedOn, me.today)} ` +
-      `${must(protocolOf(s)).name}${setupWords(must(protocolOf(s)), s.variant, units)} ` +
+      `${testName(must(protocolOf(s)), s.variant, units)} ` +
       `${s.unitLabel}`,
     by: {
       day: (s) => s.performedAt,
@@ -104,8 +105,7 @@ function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
                     </Link>
                   </td>
                   <td>
-                    {protocol.name}
-                    {setupWords(protocol, s.variant, units)}
+                    {testName(protocol, s.variant, units)}
                     {s.practice && <span className="s"> · practice</span>}
                     <small>
                       {s.unitLabel}
@@ -140,22 +140,24 @@ function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
 const QUIET = ['armMm', 'spreadMm', 'handleMm', 'addedKg']
 
 /**
- * Choices that tell series of one protocol apart, after its name: what is not the usual, and the
+ * A protocol's name with the choices that tell its series apart: what is not the usual, and the
  * stated loads.
  */
-function setupWords(
+function testName(
   protocol: Protocol,
   variant: Readonly<Record<string, string>>,
   units: UnitChoice,
 ): string {
+  const { name, by } = namedBy(protocol, variant)
   const words = [
     ...protocol.variants
       .filter(
         (v) =>
-          v.id === 'direction' ||
-          v.id === 'angle' ||
-          v.id === 'set_width' ||
-          (variant[v.id] ?? must(v.options[0]).id) !== must(v.options[0]).id,
+          v.id !== by &&
+          (v.id === 'direction' ||
+            v.id === 'angle' ||
+            v.id === 'set_width' ||
+            (variant[v.id] ?? must(v.options[0]).id) !== must(v.options[0]).id),
       )
       .map((v) =>
         (v.options.find((o) => o.id === variant[v.id]) ?? must(v.options[0])).name.toLowerCase(),
@@ -170,7 +172,7 @@ function setupWords(
           : `${n.hand ? `${n.hand} ` : ''}${formatWithUnit(Number(variant[n.id]), n.unit, units)}`,
       ),
   ]
-  return words.length > 0 ? `, ${words.join(', ')}` : ''
+  return [name, ...words].join(', ')
 }
 
 function SessionChip({ session }: { session: SessionView }) {

@@ -153,9 +153,8 @@ function SetUpCard({ card, onAdd }: { card: Card; onAdd: () => void }) {
         </p>
       )}
       {card.remark && (
-        <p className="held ask whole">
-          <Icon name="warn" />
-          <span>{card.remark}</span>
+        <p className="note whole">
+          <Icon name="warn" /> {card.remark}
         </p>
       )}
       <p className="note whole">

@@ -120,9 +120,6 @@ export const deskTheme = createTheme({
       defaultProps: {
         closeButtonProps: { 'aria-label': 'Close' },
         transitionProps: { duration: 0 },
-        // The page behind is held by a rule of mano.css: styles put in at each opening made all of
-        // it be styled anew, and a dialog wait for that.
-        lockScroll: false,
       },
     },
     Notification: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },

@@ -99,6 +99,7 @@ function Looked({
 }) {
   const { athlete, me } = useAthletePage()
   const { series, changes, known } = useReview(period)
+  const all = useMemo(() => changes.map((c) => c.series), [changes])
   const units = useUnits()
   const [balance, setBalance] = useCalm(false)
   const [flipped, setFlipped] = useCalm<ReadonlySet<string>>(new Set())
@@ -130,7 +131,7 @@ function Looked({
       if (!next.delete(key)) next.add(key)
       return next
     })
-  const sided = changes.map((c) => c.series).filter((s) => s.protocol.hands === 'each')
+  const sided = all.filter((s) => s.protocol.hands === 'each')
   return (
     <main className="cols review">
       <section>
@@ -143,7 +144,7 @@ function Looked({
                 <SeriesPanel
                   key={c.series.key}
                   change={c}
-                  all={changes.map((x) => x.series)}
+                  all={all}
                   goal={view.goals.find((g) => g.seriesKey === c.series.key) ?? null}
                   to={period.to}
                 />

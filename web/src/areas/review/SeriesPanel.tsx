@@ -1,5 +1,5 @@
 import { Anchor, Button, Modal, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { v7 } from 'uuid'
 import type { GoalView } from '@mano/contract/review'
 import {
@@ -30,7 +30,7 @@ import { must } from '@mano/core/units/must'
  * One series over the period, both hands on one scale, its direction in words, and what a goal
  * would take.
  */
-export function SeriesPanel({
+function Panel({
   change,
   all,
   goal,
@@ -71,6 +71,8 @@ export function SeriesPanel({
     </section>
   )
 }
+/** With eight of them open, one more is drawn by itself. */
+export const SeriesPanel = memo(Panel)
 
 function Words({
   h,

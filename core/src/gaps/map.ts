@@ -75,6 +75,10 @@ export interface GapRow {
   score: number
 }
 
+/** Share of a quality's importance that is this emphasis, %; 0 where it has none. */
+export const sharePct = (r: Pick<GapRow, 'weight' | 'importance'>): number =>
+  r.importance > 0 ? (100 * r.weight) / r.importance : 0
+
 export interface GapInput extends ReferenceFacts {
   series: readonly Series[]
   today: LocalDate

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { BEFORE, sameQuality, expectedShort } from '../../src/gaps/belief'
 import type { SquadResult } from '../../src/gaps/references'
-import { gapMap, resultError, type GapInput, type GapRow } from '../../src/gaps/map'
+import { gapMap, resultError, sharePct, type GapInput, type GapRow } from '../../src/gaps/map'
 import { priorities, testNext } from '../../src/gaps/priorities'
 import { judgeBy } from '../../src/safety/judge'
 import { facts } from '../match/people'
@@ -60,6 +60,11 @@ const input = (sessions: TestSession[], more: Partial<GapInput> = {}): GapInput 
   ...more,
 })
 const row = (i: GapInput, key = 'crush.max') => gapMap(i).find((r) => r.key === key)!
+
+it('a share of importance is a share, and of none it is none', () => {
+  expect(sharePct({ weight: 3, importance: 5 })).toBe(60)
+  expect(sharePct({ weight: 0, importance: 0 })).toBe(0)
+})
 
 describe('the reference of a row', () => {
   const tests = [

@@ -2,13 +2,16 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, renderHook, waitFor } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { MemoryRouter, Outlet, Route, Routes, useLocation } from 'react-router'
-import { vi } from 'vitest'
+import { afterEach, beforeEach, vi } from 'vitest'
 import type { Me } from '@mano/contract/accounts'
 import type { AthleteView } from '@mano/contract/athletes'
 import type { KitUnit } from '@mano/contract/kit'
 import type { SessionView } from '@mano/contract/tests'
 import { WELL } from '../../../core/test/safety/well'
 import { queryClient } from '../../src/base/api'
+import { keys } from '../../src/base/data'
+import { useOutbox, type Unsent } from '../../src/base/outbox'
+import { useUnits } from '../../src/base/units'
 
 export const COACH: Me = {
   ...{ id: 'ruth', name: 'Ruth Vance', role: 'coach', right: 'coach', tablet: false, units: null },
@@ -193,4 +196,22 @@ export function workers(): typeof FakeWorker {
   FakeWorker.all = []
   vi.stubGlobal('Worker', FakeWorker)
   return FakeWorker
+}
+
+/** What goes into the outbox in each test of a file, which is empty before and as it was after. */
+export function outboxed() {
+  const added: Unsent[] = []
+  const was = useOutbox.getState().add
+  beforeEach(() => {
+    added.length = 0
+    useOutbox.setState({ add: (u) => void added.push(u) })
+    server({})
+    queryClient.setQueryData(keys.kit, [])
+  })
+  afterEach(() => {
+    afterwards()
+    useOutbox.setState({ add: was })
+    useUnits.setState({ mass: 'kg', length: 'mm' })
+  })
+  return { added, bodies: () => added.map((u) => u.body as Record<string, unknown>) }
 }

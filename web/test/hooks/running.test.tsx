@@ -1,31 +1,14 @@
 import { act } from '@testing-library/react'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolById, type Protocol } from '@mano/core/catalogue/protocols'
 import { useRunning } from '../../src/areas/tests/useRunning'
-import { queryClient } from '../../src/base/api'
-import { keys } from '../../src/base/data'
-import { useOutbox, type Unsent } from '../../src/base/outbox'
 import { useUnits } from '../../src/base/units'
-import { afterwards, onPage, server, sessionOf } from './page'
+import { onPage, outboxed, sessionOf } from './page'
 
 const SEATED = protocolById('dyno_seated')!
 const of = (id: string): Protocol => protocolById(id)!
-const added: Unsent[] = []
-const bodies = () => added.map((u) => u.body as Record<string, unknown>)
-const was = useOutbox.getState().add
-
-beforeEach(() => {
-  added.length = 0
-  useOutbox.setState({ add: (u) => void added.push(u) })
-  server({})
-  queryClient.setQueryData(keys.kit, [])
-})
-afterEach(() => {
-  afterwards()
-  useOutbox.setState({ add: was })
-  useUnits.setState({ mass: 'kg', length: 'mm' })
-})
+const { added, bodies } = outboxed()
 
 describe('a test that is run', () => {
   const run = (s: SessionView, more: Parameters<typeof onPage>[1] = {}) =>

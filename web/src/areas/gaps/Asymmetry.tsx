@@ -1,3 +1,4 @@
+import { namedBy } from '@mano/core/catalogue/setups'
 import { may } from '../../base/data'
 import { Button, Input } from '@mantine/core'
 import { useState } from 'react'
@@ -82,7 +83,7 @@ function Lean({ row, data }: { row: LeanRow; data: GapsData }) {
   return (
     <li className={row.acted ? 'acted' : ''}>
       <div className="lean-name">
-        <b>{row.series.protocol.name}</b>
+        <b>{namedBy(row.series.protocol, row.series.setup.variant).name}</b>
         <small>
           {set}
           {row.days.length > 0

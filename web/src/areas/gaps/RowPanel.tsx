@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
 import type { StandardBody } from '@mano/contract/plan'
-import type { GapRow, HandGap } from '@mano/core/gaps/map'
+import { sharePct, type GapRow, type HandGap } from '@mano/core/gaps/map'
 import { importanceWords, shortWords, type Priority } from '@mano/core/gaps/priorities'
 import type { Sure } from '@mano/core/gaps/sure'
 import { AGE_BANDS } from '@mano/core/gaps/references'
@@ -78,8 +78,8 @@ export function RowPanel({
         today={me.today}
       />
       <p className="note">
-        {row.quality.does}. Importance {row.importance} of 5,{' '}
-        {formatPct(100 * (row.weight / row.importance))} of it {row.emphasis}.
+        {row.quality.does}. Importance {row.importance} of 5, {formatPct(sharePct(row))} of it{' '}
+        {row.emphasis}.
       </p>
       {row.state === 'untested' && (
         <p>

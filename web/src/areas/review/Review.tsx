@@ -6,6 +6,7 @@ import type { ReviewView } from '@mano/contract/review'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { leanRows } from '@mano/core/gaps/lean'
+import { namedBy } from '@mano/core/catalogue/setups'
 import type { Period } from '@mano/core/review/changes'
 import type { Known } from '@mano/core/record/known'
 import { draftNext, lowTwiceOf } from '@mano/core/review/next'
@@ -238,7 +239,7 @@ function Hands({ series, known }: { series: Series; known: (s: Series) => Known 
       <p>{row.says}</p>
       <p className="s">
         <Term kind="protocol" id={series.protocol.id}>
-          {series.protocol.name}
+          {namedBy(series.protocol, series.setup.variant).name}
         </Term>
       </p>
     </div>

@@ -1,6 +1,7 @@
 import { Anchor, Button, Modal, TextInput } from '@mantine/core'
 import { memo, useState } from 'react'
 import { v7 } from 'uuid'
+import { namedBy } from '@mano/core/catalogue/setups'
 import type { GoalView } from '@mano/contract/review'
 import {
   CHANGE_SAYS,
@@ -189,7 +190,11 @@ function GoalForm({
   const n = parseNumber(text, { clock: unit === 's' })
   const save = (value: number | null) => write.mutate(value, { onSuccess: close })
   return (
-    <Modal opened onClose={close} title={`A goal for ${series.protocol.name.toLowerCase()}`}>
+    <Modal
+      opened
+      onClose={close}
+      title={`A goal for ${namedBy(series.protocol, series.setup.variant).name.toLowerCase()}`}
+    >
       <form
         onSubmit={(e) => {
           e.preventDefault()

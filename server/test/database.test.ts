@@ -3,6 +3,7 @@ import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { dropDatabase, ensureDatabase } from '../src/db/bootstrap'
 import { ENTITIES } from '../src/db/entities'
+import { readInHall } from '../src/db/hall'
 import { migrate } from '../src/db/source'
 import { addAthlete, hall, rig, tested, type Rig, type Staff } from './hall'
 import { PASSWORDS } from './passwords'
@@ -168,5 +169,40 @@ describe('a database that goes', () => {
     setTimeout(() => void closing.end(), 250)
     await dropDatabase(r.admin, database)
     expect(errors).toEqual([])
+  })
+})
+
+describe('what is read in one message', () => {
+  const read = (hallId: string, values: readonly (string | number | null)[]) =>
+    readInHall<{ text: string | null; n: number }>(
+      r.app,
+      hallId,
+      'SELECT $1::text AS text, (SELECT count(*)::int FROM athlete WHERE name LIKE $1) AS n',
+      values,
+    )
+
+  it('is of one hall, and leaves the connection to none', async () => {
+    const other = await hall(r, 'other')
+    const name = 'Only here'
+    await addAthlete(own.agent, { name })
+    expect(await read(own.hallId, [name])).toEqual([{ text: name, n: 1 }])
+    expect(await read(other.hallId, [name])).toEqual([{ text: name, n: 0 }])
+    expect(await r.app.query('SELECT count(*)::int AS n FROM athlete')).toEqual([{ n: 0 }])
+  })
+  it.each([`' OR true --`, `\\'; DROP TABLE athlete; --`, '$1 $2', `"Ö\\n"`, ''])(
+    'takes %j for a text',
+    async (text) => {
+      expect(await read(own.hallId, [text])).toEqual([{ text, n: 0 }])
+    },
+  )
+  it('knows nothing from a text, and refuses a hall that is no id', async () => {
+    expect((await read(own.hallId, [null]))[0]?.text).toBeNull()
+    await expect(read(`' OR true --`, ['x'])).rejects.toThrow('not an id')
+  })
+  it('goes on after a statement that failed', async () => {
+    const wrong = () => readInHall(r.app, own.hallId, 'SELECT 1 / $1::int AS n', [0])
+    await expect(wrong()).rejects.toThrow('division')
+    await expect(wrong()).rejects.toThrow('division')
+    expect(await read(own.hallId, ['x'])).toHaveLength(1)
   })
 })

@@ -104,39 +104,54 @@ export const plainSet = (sportId: string): DemandSet => ({
   edits: [],
 })
 
-/**
- * Demands of a set, most important first (catalogue order within one importance). Several sources:
- * importance is the mean by
- * weight (absent = 0), emphasis the mean by weight times importance. Null without a known source.
- * Weights above 0.
- */
-export function demandProfile(
-  set: DemandSet | string,
-  own: readonly DemandSource[] = [],
-): DemandProfile | null {
+type Shared = DemandSource & { share: number }
+
+/** The known sources of a set with their shares, the largest first; empty: none is known. */
+function sharesOf(set: DemandSet | string, own: readonly DemandSource[]): Shared[] {
   const asked = typeof set === 'string' ? plainSet(set) : set
   const found = asked.sources.flatMap(({ id, weight }) => {
     const s = sourceOf(id, own)
     return s && weight > 0 ? [{ ...s, share: weight }] : []
   })
   const total = found.reduce((a, s) => a + s.share, 0)
-  if (total === 0) return null
-  const sources = found
-    .map((s) => ({ ...s, share: s.share / total }))
-    .sort((a, b) => b.share - a.share)
+  return found.map((s) => ({ ...s, share: s.share / total })).sort((a, b) => b.share - a.share)
+}
+
+const nameOf = (sources: readonly Shared[]): string =>
+  sources.length === 1
+    ? must(sources[0]).name
+    : sources.map((s) => `${s.name} ${Math.round(100 * s.share)}\u00A0%`).join(' and ')
+
+/** What a set is called; null without a known source. */
+export function demandName(
+  set: DemandSet | string,
+  own: readonly DemandSource[] = [],
+): string | null {
+  const sources = sharesOf(set, own)
+  return sources.length > 0 ? nameOf(sources) : null
+}
+
+/**
+ * Demands of a set, most important first (catalogue order within one importance). Several sources:
+ * importance is the mean by weight (absent = 0), emphasis the mean by weight times importance. Null
+ * without a known source. Weights above 0.
+ */
+export function demandProfile(
+  set: DemandSet | string,
+  own: readonly DemandSource[] = [],
+): DemandProfile | null {
+  const { edits } = typeof set === 'string' ? plainSet(set) : set
+  const sources = sharesOf(set, own)
+  if (sources.length === 0) return null
   const rows = QUALITY_IDS.flatMap((id) =>
     combined(
       id,
       sources,
-      asked.edits.find((e) => e.quality === id),
+      edits.find((e) => e.quality === id),
     ),
   )
-  const name =
-    sources.length === 1
-      ? must(sources[0]).name
-      : sources.map((s) => `${s.name} ${Math.round(100 * s.share)}\u00A0%`).join(' and ')
   return {
-    name,
+    name: nameOf(sources),
     sources,
     rows: rows.sort((a, b) => b.importance - a.importance),
     variety: sources.some((s) => VARIETY_SPORTS.includes(s.originId)),

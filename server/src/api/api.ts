@@ -9,6 +9,7 @@ import { enterHall, inHall, type Who } from '../db/hall'
 import { takeEntered } from './entered'
 import type { Live } from './live'
 import type { Rack } from '../devices/rack'
+import { answer, type Answer } from './answer'
 import { mustBePlain, readBody } from './body'
 import { lockIfLeft, notedBy, rightOf } from './tablet'
 import { HttpProblem, refused } from '../faults/problem'
@@ -43,9 +44,8 @@ export interface Services {
   /** What other screens and servers say. */ live?: Live
 }
 
-/** One signed-in request: a transaction of its own hall, who asks, and the time. */
-export interface Call {
-  em: EntityManager
+/** One signed-in request that only looks: who asks, of which hall, and when. */
+export interface Look {
   req: Request
   account: Account
   /** What they may do: of their role, on a shared tablet no more than testing. */
@@ -60,14 +60,17 @@ export interface Call {
   after: (() => void)[]
   services: Services
 }
+/** One signed-in request in a transaction of its own hall. */
+export interface Call extends Look {
+  em: EntityManager
+}
 /** With what the route reads, checked by its schemas. */
-export type Asked<N extends RouteName> = Call & { body: BodyOf<N>; query: QueryOf<N> }
+export type Asked<N extends RouteName, C extends Look = Call> = C & {
+  body: BodyOf<N>
+  query: QueryOf<N>
+}
 
-export interface Reply {
-  status: number
-  body: unknown
-  type?: string
-  /** Offered as a file of this name. */ fileName?: string
+export interface Reply extends Answer {
   /** Takes over the response: a live channel, a file in pieces. */ stream?: (
     req: Request,
     res: Response,
@@ -86,7 +89,7 @@ function shelfOf(method: string, path: string): string {
 type First = (scene: Pick<Call, 'services' | 'hall' | 'today'>) => Promise<unknown>
 type Handler<N extends RouteName> = (call: Asked<N>) => Promise<Reply>
 /** A handler of whichever route: the compiler need not hold every body beside every other. */
-type AnyHandler = (call: Call & { body: unknown; query: unknown }) => Promise<Reply>
+type AnyHandler<C extends Look> = (call: C & { body: unknown; query: unknown }) => Promise<Reply>
 type OpenHandler<N extends RouteName> = (
   services: Services,
   req: Request,
@@ -132,13 +135,28 @@ export class Api {
    * this request: one connection a request.
    */
   on<N extends RouteName>(name: N, handler: Handler<N>, first?: First): void {
+    this.known(name, first, (look) =>
+      // What `checked` gives for a route is what its handler reads.
+      inHall(this.services.app, look.hall.id, (em) =>
+        (handler as AnyHandler<Call>)({ ...look, em }),
+      ),
+    )
+  }
+
+  /** A page that is one statement and begins no transaction. */
+  look<N extends RouteName>(
+    name: N,
+    handler: (look: Asked<N, Look>) => Promise<Reply>,
+    first?: First,
+  ): void {
+    this.known(name, first, handler as AnyHandler<Look>)
+  }
+
+  private known(name: RouteName, first: First | undefined, handler: AnyHandler<Look>): void {
     const route = routeOf(name)
     if (!route || route.right === 'anyone')
       throw new Error(`${name} has no right in the table of routes`)
-    this.mount(name, (req, res) =>
-      // What `checked` gives for a route is what its handler reads.
-      this.signedIn(route, req, res, handler as AnyHandler, first),
-    )
+    this.mount(name, (req, res) => this.signedIn(route, req, res, handler, first))
   }
 
   private mount(name: RouteName, run: (req: Request, res: Response) => Promise<Reply>): void {
@@ -152,14 +170,7 @@ export class Api {
       if (wrong !== undefined) throw new HttpProblem(404, 'not-found', 'No such page.')
       const reply = await run(req, res)
       if (reply.stream) await reply.stream(req, res)
-      else if (reply.status === 204) res.status(204).end()
-      else if (reply.type)
-        res
-          .set(reply.fileName ? attachment(reply.fileName) : {})
-          .status(reply.status)
-          .type(reply.type)
-          .send(reply.body)
-      else res.status(reply.status).json(reply.body)
+      else answer(req, res, reply)
     })
   }
 
@@ -170,7 +181,7 @@ export class Api {
     route: Route,
     req: Request,
     res: Response,
-    handler: AnyHandler,
+    handler: AnyHandler<Look>,
     first?: First,
   ): Promise<Reply> {
     const { app, clock } = this.services
@@ -198,24 +209,21 @@ export class Api {
       actorId: notedBy(req) ?? account.id,
       recordedAt: now,
     }
-    const after: Call['after'] = []
-    const reply = await inHall(app, hallId, (em) =>
-      handler({
-        em,
-        req,
-        account,
-        right,
-        hall,
-        now,
-        today,
-        actor,
-        clockMs: clockMsOf(req, now, this.services),
-        after,
-        services: this.services,
-        body,
-        query,
-      }),
-    )
+    const after: Look['after'] = []
+    const reply = await handler({
+      req,
+      account,
+      right,
+      hall,
+      now,
+      today,
+      actor,
+      clockMs: clockMsOf(req, now, this.services),
+      after,
+      services: this.services,
+      body,
+      query,
+    })
     for (const act of after) act()
     if (req.method !== 'GET') this.written?.(scene)
     return reply
@@ -246,10 +254,6 @@ export function clockMsOf(req: Request, now: Date, { pinned = false }: Services)
   const shown = Date.parse(req.get('X-Mano-Clock') ?? '')
   return pinned || Number.isNaN(shown) ? null : shown - now.getTime()
 }
-
-export const attachment = (fileName: string): Record<string, string> => ({
-  'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
-})
 
 /** What was sent, by its schema; every wrong field is named. */
 async function checked(

@@ -14,12 +14,23 @@ type Query = (text: unknown, values?: unknown, done?: unknown) => unknown
  */
 export class Planned extends Client {
   readonly #names = new Map<string, string>()
+  readonly #kept = new Set<string>()
 
   #nameOf(text: string): string | null {
     const known = this.#names.get(text)
     if (known !== undefined || this.#names.size >= MOST) return known ?? null
     const name = `m${createHash('sha1').update(text).digest('base64url')}`
     this.#names.set(text, name)
+    return name
+  }
+
+  /** The name by which a statement can be asked in one message with others: `EXECUTE name(…)`. */
+  async nameFor(text: string): Promise<string> {
+    const name = `e${createHash('sha1').update(text).digest('hex')}`
+    if (!this.#kept.has(name)) {
+      await this.query(`PREPARE ${name} AS ${text}`)
+      this.#kept.add(name)
+    }
     return name
   }
 

@@ -67,7 +67,7 @@ export function mountAthletes(api: Api): void {
 
 /** Everybody, and who is new. */
 function mountRoster(api: Api): void {
-  api.on(
+  api.look(
     'GET /api/athletes',
     async (call) => ({
       status: 200,
@@ -77,7 +77,7 @@ function mountRoster(api: Api): void {
     nearlyFresh,
   )
 
-  api.on('GET /api/athletes/names', async (call) => ok(await rosterNames(call)), freshened)
+  api.look('GET /api/athletes/names', async (call) => ok(await rosterNames(call)), freshened)
 
   api.on('POST /api/athletes', async (call) => {
     const { id, sportEntryId, sportId, ...profile } = call.body

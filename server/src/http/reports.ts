@@ -1,4 +1,4 @@
-import { demandProfile } from '@mano/core/demand/profile'
+import { demandName } from '@mano/core/demand/profile'
 import { changesOf } from '@mano/core/review/changes'
 import { knownBy } from '@mano/core/record/known'
 import { draftNext, lowTwiceOf } from '@mano/core/review/next'
@@ -78,8 +78,7 @@ async function factsOf(
       birthDate: athlete.birthDate,
       dominantHand: athlete.dominantHand,
       level: athlete.level,
-      sport:
-        (demand && demandProfile(demand, await ownSports(call.em))?.name) || 'sport not chosen',
+      sport: (demand && demandName(demand, await ownSports(call.em))) || 'sport not chosen',
     },
     cautions: standing(judge.active)
       .filter((c) => c.caution.trigger.kind !== 'health')

@@ -1,9 +1,10 @@
 import { holds } from '@mano/contract/roles'
 import type { AthleteName, RosterPage, RosterRow } from '@mano/contract/athletes'
-import type { Asked, Call } from '../api/api'
+import type { Asked, Look } from '../api/api'
 import { keepUp } from './freshen'
 import { TODAY_UNDER } from '@mano/core/stages/day'
-import { ask, askOne } from '../db/ask'
+import { readInHall } from '../db/hall'
+import { must } from '@mano/core/units/must'
 import { parsed } from '@mano/core/units/parse'
 
 /** The keys a page goes by, in its order. */
@@ -17,11 +18,11 @@ const DECISIONS_MOST = 12
  * One page of the roster after a row, in an order; what is needed over all of it. Answers on health
  * are the coaches' alone.
  */
-export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<string> {
+export async function rosterPage(call: Asked<'GET /api/athletes', Look>): Promise<string> {
   const { sort, find, after, most = PAGE_MOST } = call.query
   const by = ORDER[sort ?? 'clock']
   const seen = after ? parsed<[string | number, string, string]>(after) : null
-  const page = await askOne<{
+  const [found] = await readInHall<{
     rows: string
     n: number
     last: string | null
@@ -29,7 +30,8 @@ export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<stri
     decisions: string
     behind: boolean
   }>(
-    call.em,
+    call.services.app,
+    call.hall.id,
     `WITH page AS (
        SELECT content, ${by} AS k, name, athlete_id FROM roster_row
        WHERE ($1::text IS NULL OR name ILIKE $1 OR sport ILIKE $1) ${
@@ -60,6 +62,7 @@ export async function rosterPage(call: Asked<'GET /api/athletes'>): Promise<stri
      FROM page`,
     [find ? `%${find.replace(/[\\%_]/g, '\\$&')}%` : null, most, ...(seen ?? [])],
   )
+  const page = must(found)
   const next = page.n === most ? page.last : null
   if (page.behind) call.after.push(() => keepUp(call))
   const shown = (rows: string): string =>
@@ -76,9 +79,10 @@ const withoutHealth = <R extends Pick<RosterRow, 'cautions'>>(rows: readonly R[]
   rows.map((r) => ({ ...r, cautions: r.cautions.filter((c) => !c.health) }))
 
 /** Everybody, by name: who trains today, and what stands. */
-export async function rosterNames(call: Call): Promise<AthleteName[]> {
-  const rows = await ask<AthleteName>(
-    call.em,
+export async function rosterNames(call: Look): Promise<AthleteName[]> {
+  const rows = await readInHall<AthleteName>(
+    call.services.app,
+    call.hall.id,
     `SELECT athlete_id AS id, name, nullif(sport, '') AS "sportName",
       content -> 'cautions' AS cautions, need = 0 AS alarm,
        content -> 'day' ->> 'group' = 'today'

@@ -1,5 +1,5 @@
 import type { KeyResult, RosterRow } from '@mano/contract/athletes'
-import { demandProfile, type DemandSource } from '@mano/core/demand/profile'
+import { demandName } from '@mano/core/demand/profile'
 import { isOutside, leanRows, type LeanRow } from '@mano/core/gaps/lean'
 import { knownBy } from '@mano/core/record/known'
 import { lowTwiceOf } from '@mano/core/review/next'
@@ -60,7 +60,7 @@ export async function rosterRows(
     const series = buildSeries(tests)
     rows.push(
       rowOf(athlete, {
-        sportName: own.demand ? sportName(own.demand, sports) : null,
+        sportName: own.demand ? demandName(own.demand, sports) : null,
         stages: stagesOf(athlete, own, { tests: tested, ...floor }, hall, today),
         cautions: standing(judge.active),
         series,
@@ -107,11 +107,6 @@ async function leansOf(
   const protocols = [...new Set(series.map((s) => s.protocol.id))]
   return leanRows(series, { ...facts, known: knownBy(await others(athlete.id, protocols)) })
 }
-
-const sportName = (
-  demand: Parameters<typeof demandProfile>[0],
-  sports: readonly DemandSource[],
-): string | null => demandProfile(demand, sports)?.name ?? null
 
 interface RowFacts {
   sportName: string | null

@@ -18,7 +18,7 @@ import {
 import { type Hall } from '../db/rows'
 import { planVersions } from '../db/read'
 import { loadSessions } from '../db/sessions'
-import { demandProfile } from '@mano/core/demand/profile'
+import { demandName } from '@mano/core/demand/profile'
 import { ownSports } from '../db/intake'
 import { loadParts } from '../db/parts'
 
@@ -169,7 +169,7 @@ const athletes: Reader = async ({ em, hall }) => {
   return all.map((a) => {
     const own = parts.get(a.id)
     const mass = latestMeasure(own?.measurements ?? [], 'body_mass', 'both')
-    const sport = own?.demand ? (demandProfile(own.demand, sports)?.name ?? null) : null
+    const sport = own?.demand ? demandName(own.demand, sports) : null
     return {
       athlete: a.name,
       sport,

@@ -22,6 +22,16 @@ export async function ask<T extends object>(
   return (await (await clientOf(own)).query<T>(sql, [...values])).rows
 }
 
+/**
+ * On its way to the database: statements that need nothing of each other travel together, and are
+ * done in the order they were begun. Whoever awaits it hears its error; where an earlier one has
+ * ended the work, nobody does.
+ */
+export function sent<T>(way: Promise<T>): Promise<T> {
+  way.catch(() => undefined)
+  return way
+}
+
 /** The row of a statement that always gives one. */
 export async function askOne<T extends object>(
   em: EntityManager,

@@ -1,7 +1,7 @@
 import type { DataSource, EntityManager } from 'typeorm'
 import { UUID } from '@mano/contract/common'
 import type { Account, Hall } from './rows'
-import { clientOf } from './ask'
+import { clientOf, sent } from './ask'
 import type { Planned } from './planned'
 import { must } from '@mano/core/units/must'
 
@@ -46,8 +46,7 @@ const LONG = { statement: 300_000, lock: 10_000, idle: 60_000 }
 
 /**
  * Runs work in one transaction that sees and writes one hall only. It begins and names its hall in
- * one message to the
- * database. `long`: work of a job or a file, which may take minutes. `derived`: what is worked out
+ * one message to the database. `long`: work of a job or a file, which may take minutes. `derived`: what is worked out
  * from the record
  * again where a crash takes it, mark and all; its end waits for no disk. `snapshot`: all of it
  * reads
@@ -109,11 +108,15 @@ async function transaction<T>(
         ? `; SET LOCAL statement_timeout = ${LONG.statement}; SET LOCAL lock_timeout = ` +
           `${LONG.lock}; SET LOCAL idle_in_transaction_session_timeout = ${LONG.idle}`
         : ''
-    await client.query(
-      `START TRANSACTION${snapshot ? ' ISOLATION LEVEL REPEATABLE READ' : ''}; ${first}${more}`,
-    )
     begun = true
+    // It travels with the first statement of the work.
+    const start = sent(
+      client.query(
+        `START TRANSACTION${snapshot ? ' ISOLATION LEVEL REPEATABLE READ' : ''}; ${first}${more}`,
+      ),
+    )
     const result = await work(runner.manager)
+    await start
     await client.query('COMMIT')
     begun = false
     return result

@@ -149,6 +149,8 @@ export const openApp = (url: string, more: Partial<typeof PATIENCE> = {}): Promi
       ...PATIENCE,
       ...more,
       Client: Planned,
+      // What does not wait for an answer is sent along: see `sent`.
+      pipeline: true,
       options: '-c plan_cache_mode=force_generic_plan -c jit=off',
     },
   }).initialize()

@@ -109,18 +109,19 @@ function mountRoster(api: Api): void {
 function mountProfile(api: Api): void {
   api.on('GET /api/athletes/:athleteId', async (call) => {
     const athlete = await athleteOr404(call)
-    const parts = must((await loadParts(call.em, [athlete.id], call.hall.timeZone)).get(athlete.id))
-    const tested = await testedFacts(call.em, athlete.id)
-    const { lines, ends } = await logLines(call.em, athlete.id, call.today)
-    const kept = must(
-      (await loadSafety(call.em, [athlete], call.today, sceneDay(call))).get(athlete.id),
-    )
-    const facts = safetyFacts(kept.record, call.today, { flags: kept.flags })
     const coach = holds(call.right, 'coach')
-    if (coach) await noteSeen(call, athlete.id)
-    const { plan, done, gone, touched } = must(
-      (await loadFacts(call.em, [athlete.id], call.today)).get(athlete.id),
-    )
+    const [partsOf, tested, { lines, ends }, safety, factsOf] = await Promise.all([
+      loadParts(call.em, [athlete.id], call.hall.timeZone),
+      testedFacts(call.em, athlete.id),
+      logLines(call.em, athlete.id, call.today),
+      loadSafety(call.em, [athlete], call.today, sceneDay(call)),
+      loadFacts(call.em, [athlete.id], call.today),
+      coach ? noteSeen(call, athlete.id) : null,
+    ])
+    const parts = must(partsOf.get(athlete.id))
+    const kept = must(safety.get(athlete.id))
+    const facts = safetyFacts(kept.record, call.today, { flags: kept.flags })
+    const { plan, done, gone, touched } = must(factsOf.get(athlete.id))
     const moved =
       plan && tested.last && tested.last > localDateOf(plan.recordedAt, call.hall.timeZone)
         ? movedSince(

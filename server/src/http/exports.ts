@@ -26,9 +26,9 @@ export const HALL_TYPE = 'application/x-ndjson'
 const nameOf = ({ hall, today }: Call, what: string, ending: string): string =>
   `${hall.name} ${what} ${today}.${ending}`
 
-/** Writes pieces as fast as the other side reads them, one ahead at the most. */
+/** Writes pieces as fast as the other side reads them, one ahead at the most; the end is not said. */
 const send = (res: Response, pieces: AsyncIterable<string | Uint8Array>): Promise<void> =>
-  pipeline(Readable.from(pieces, { highWaterMark: 1 }), res)
+  pipeline(Readable.from(pieces, { highWaterMark: 1 }), res, { end: false })
 
 /** A file made in pieces, in a transaction of its own that lasts as long as it is read. */
 function file<N extends RouteName>(
@@ -52,6 +52,7 @@ function file<N extends RouteName>(
           long: true,
           snapshot: true,
         })
+        res.end()
       } catch (error) {
         // Half a file must not look like a whole one.
         res.destroy(error instanceof Error ? error : undefined)

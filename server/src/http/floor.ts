@@ -50,18 +50,28 @@ import { conflict, HttpProblem, notFound } from '../faults/problem'
 import { whenDone } from './whenDone'
 import { safetyFacts } from '@mano/core/safety/facts'
 import { must } from '@mano/core/units/must'
-import { ask } from '../db/ask'
+import { ask, sent } from '../db/ask'
 
 /** What writes on the floor need: a signed-in coach has it, and an athlete with a link. */
 type Scene = Pick<Call, 'em' | 'hall' | 'now' | 'today' | 'actor' | 'clockMs'>
 
-async function keepLog(scene: Scene, athlete: Athlete, b: LogBody): Promise<Reply> {
+/** Reasons given when a plan was made, which cover its sets. */
+async function planReasons({ em }: Pick<Scene, 'em'>, athlete: Athlete, planVersionId: string) {
   const [plan] = await ask<Pick<PlanVersion, 'asked'>>(
-    scene.em,
+    em,
     'SELECT asked FROM plan_version WHERE id = $1 AND athlete_id = $2',
-    [b.planVersionId, athlete.id],
+    [planVersionId, athlete.id],
   )
   if (!plan) throw notFound('plan')
+  return plan.asked.map((a) => ({
+    subject: reasonSubject('exercise', a.exerciseId),
+    hand: a.hand,
+    keys: a.keys,
+  }))
+}
+
+async function keepLog(scene: Scene, athlete: Athlete, b: LogBody): Promise<Reply> {
+  const given = sent(planReasons(scene, athlete, b.planVersionId))
   if (
     b.supersedesId &&
     !(await scene.em.findOneBy(SetLogEntity, { id: b.supersedesId, athleteId: athlete.id }))
@@ -69,45 +79,47 @@ async function keepLog(scene: Scene, athlete: Athlete, b: LogBody): Promise<Repl
     throw notFound('set')
   const done = whenDone(scene, b.deviceAt)
   const { set, load, loadUnit, deviceAt, painWhere = null, ...rest } = b
-  const did = await insertOnce(scene.em, SetLogEntity, {
-    ...scene.actor,
-    ...rest,
-    importId: null,
-    athleteId: athlete.id,
-    doneOn: done.on,
-    setNo: set,
-    loadKg: load === null ? null : toSi(load, loadUnit, 'kg'),
-    enteredLoad: load,
-    painWhere,
-    enteredUnit: load === null ? null : loadUnit,
-    blockId: b.blockId ?? null,
-    supersedesId: b.supersedesId ?? null,
-    deviceAt: deviceAt ? new Date(deviceAt) : null,
-    details: b.details ?? {},
-    voided: b.voided ?? false,
-    clockMs: scene.clockMs,
-  })
+  const kept = sent(
+    insertOnce(scene.em, SetLogEntity, {
+      ...scene.actor,
+      ...rest,
+      importId: null,
+      athleteId: athlete.id,
+      doneOn: done.on,
+      setNo: set,
+      loadKg: load === null ? null : toSi(load, loadUnit, 'kg'),
+      enteredLoad: load,
+      painWhere,
+      enteredUnit: load === null ? null : loadUnit,
+      blockId: b.blockId ?? null,
+      supersedesId: b.supersedesId ?? null,
+      deviceAt: deviceAt ? new Date(deviceAt) : null,
+      details: b.details ?? {},
+      voided: b.voided ?? false,
+      clockMs: scene.clockMs,
+    }),
+  )
   // What happened is kept; a stop, or an ask without a reason, raises an alarm, judged by the facts
   // of its own day.
-  if (did === 'created' && b.supersedesId === null && !b.voided) {
-    const more = plan.asked.map((a) => ({
-      subject: reasonSubject('exercise', a.exerciseId),
-      hand: a.hand,
-      keys: a.keys,
-    }))
-    const gate = await gateFor(
-      scene,
-      athlete,
-      { kind: 'exercise', exercise: must(exerciseById(b.exerciseId)), hand: b.hand },
-      {
-        on: done.on,
-        without: b.id,
-        more,
-        ...(done.at < scene.now && { before: done.at.toISOString() }),
-      },
-    )
-    await alarmFor(scene, athlete, gate, done.on, b.id)
-  }
+  const judged =
+    b.supersedesId === null && !b.voided
+      ? sent(
+          gateFor(
+            scene,
+            athlete,
+            { kind: 'exercise', exercise: must(exerciseById(b.exerciseId)), hand: b.hand },
+            {
+              on: done.on,
+              without: b.id,
+              more: given,
+              ...(done.at < scene.now && { before: done.at.toISOString() }),
+            },
+          ),
+        )
+      : null
+  await given
+  const did = await kept
+  if (judged && did === 'created') await alarmFor(scene, athlete, await judged, done.on, b.id)
   return created({ id: b.id })
 }
 

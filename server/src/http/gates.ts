@@ -36,15 +36,22 @@ export interface Gate {
   class: Verdict['class']
 }
 
-/** Acts of one athlete at one moment, by one judge. */
+/** Keys of an act that a reason covers. */
+interface Given {
+  subject: string
+  hand: Hand
+  keys: readonly string[]
+}
+
+/**
+ * Acts of one athlete at one moment, by one judge. `more`: reasons beside those on record of the
+ * day.
+ */
 export async function gatesFor(
   scene: Scene,
   athlete: Athlete,
   subjects: readonly Subject[],
-  {
-    more = [],
-    ...moment
-  }: Moment & { more?: readonly { subject: string; hand: Hand; keys: readonly string[] }[] } = {},
+  { more = [], ...moment }: Moment & { more?: readonly Given[] | Promise<readonly Given[]> } = {},
 ): Promise<Gate[]> {
   const { on = scene.today, ...asked } = moment
   const {
@@ -53,15 +60,11 @@ export async function gatesFor(
     reasons: given,
   } = must((await loadSafety(scene.em, [athlete], on, sceneDay(scene))).get(athlete.id))
   const judge = judgeBy(safetyFacts(record, on, { ...asked, flags }))
-  const reasons = [...given, ...more]
+  const reasons = [...given, ...(await more)]
   return subjects.map((subject) => gateOf(judge, reasons, subject))
 }
 
-export function gateOf(
-  judge: Judge,
-  reasons: readonly { subject: string; hand: Hand; keys: readonly string[] }[],
-  subject: Subject,
-): Gate {
+export function gateOf(judge: Judge, reasons: readonly Given[], subject: Subject): Gate {
   const verdict = judgeAct(judge, subject)
   const given = keysFor(reasons, subjectOf(subject), subject.hand)
   return { subject, verdict, given, class: afterReasons(verdict, given) }

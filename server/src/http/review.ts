@@ -74,7 +74,26 @@ export async function reviewOf(
   athleteId: string,
   period: { from: string; to: string },
 ): Promise<ReviewView> {
-  const versions = await planVersions(call.em, athleteId)
+  const year = addDays(period.to, -7 * WORK_WEEKS)
+  const work = { from: period.from > year ? period.from : year, to: period.to }
+  const [versions, who, logs, leanLimitPct, concluded, goals, squad] = await Promise.all([
+    planVersions(call.em, athleteId),
+    names(call),
+    loadWork(call.em, athleteId, {
+      from: addDays(weekStartOf(work.from), -7),
+      to: work.to,
+    }),
+    leanLimit(call.em, athleteId),
+    conclusions(call, athleteId),
+    ask<GoalView>(
+      call.em,
+      `SELECT DISTINCT ON (series_key) series_key AS "seriesKey", value,
+        entered_value AS "enteredValue", entered_unit AS "enteredUnit" FROM goal
+        WHERE athlete_id = $1 ORDER BY series_key, seq DESC`,
+      [athleteId],
+    ),
+    squadOf(call, athleteId),
+  ])
   const deloads = versions
     .filter((v) => v.terms.kind === 'deload' && v.weekStart <= call.today)
     .map((v) => v.weekStart)
@@ -86,22 +105,12 @@ export async function reviewOf(
       v.weekStart <= weekStartOf(call.today) &&
       v.weekStart > (deloads.at(-1) ?? ''),
   )
-  const who = await names(call)
-  const year = addDays(period.to, -7 * WORK_WEEKS)
-  const work = { from: period.from > year ? period.from : year, to: period.to }
   return {
-    weeks: weeksOf(
-      await loadWork(call.em, athleteId, {
-        from: addDays(weekStartOf(work.from), -7),
-        to: work.to,
-      }),
-      versions,
-      work,
-    ),
+    weeks: weeksOf(logs, versions, work),
     weeksSinceDeload: versions.length === 0 ? null : worked.length,
-    leanLimitPct: await leanLimit(call.em, athleteId),
-    squad: await squadOf(call, athleteId),
-    conclusions: (await conclusions(call, athleteId)).map((c) => ({
+    leanLimitPct,
+    squad,
+    conclusions: concluded.map((c) => ({
       id: c.id,
       since: c.since,
       until: c.until,
@@ -110,15 +119,7 @@ export async function reviewOf(
       savedOn: localDateOf(c.recordedAt, call.hall.timeZone),
       by: who.get(c.actorId ?? '') ?? 'the demo',
     })) satisfies ConclusionView[],
-    goals: (
-      await ask<GoalView>(
-        call.em,
-        `SELECT DISTINCT ON (series_key) series_key AS "seriesKey", value,
-          entered_value AS "enteredValue", entered_unit AS "enteredUnit" FROM goal
-          WHERE athlete_id = $1 ORDER BY series_key, seq DESC`,
-        [athleteId],
-      )
-    ).filter((g) => g.value !== null),
+    goals: goals.filter((g) => g.value !== null),
   }
 }
 

@@ -35,12 +35,12 @@ import { tableRows } from '../transfer/tables'
 import { rowOf } from '@mano/core/units/row'
 import { athleteOr404 } from './athlete'
 import { created, ok, type Api, type Call } from '../api/api'
-import { alarmFor, gateFor, gatesFor, keepReason, mustBeOpen, stopLine } from './gates'
+import { alarmFor, gateFor, gatesFor, keepReason, mustBeOpen, stopLine, type Gate } from './gates'
 import { blocked, notFound, refused } from '../faults/problem'
 import { instantOf, whenDone } from './whenDone'
 import { loadSessions } from '../db/sessions'
 import { must } from '@mano/core/units/must'
-import { ask } from '../db/ask'
+import { ask, sent } from '../db/ask'
 import { isAmong } from '@mano/core/units/among'
 
 /** A test as its writes need it, with its athlete: one statement. */
@@ -111,26 +111,24 @@ const testOf = (
  */
 const LATE_MS = 2 * 60_000
 
-/**
- * Before the effort a closed hand is refused; what was done and comes late is kept. The alarm is
- * raised once the try is in.
- */
-async function gateTrial(
+/** What the judge says of a try, and whether it was done before anybody could be asked. */
+function judgedTry(
   call: Call,
-  athlete: Athlete,
-  protocol: Protocol,
-  session: Opened,
+  { athlete, protocol, session }: Awaited<ReturnType<typeof sessionOr404>>,
   b: { id: string; hand: Hand; deviceAt: string | null },
-): Promise<() => Promise<unknown>> {
+): { late: boolean; gate: Promise<Gate> } {
   const { at } = whenDone(call, b.deviceAt)
   const late = session.performedOn < call.today || call.now.getTime() - at.getTime() > LATE_MS
-  const gate = await gateFor(call, athlete, testOf(protocol, b.hand, session), {
-    on: session.performedOn,
-    without: b.id,
-    ...(late && session.performedOn === call.today && { before: at.toISOString() }),
-  })
-  if (!late) mustBeOpen(gate, 'overrideReason')
-  return () => alarmFor(call, athlete, gate, session.performedOn, b.id)
+  return {
+    late,
+    gate: sent(
+      gateFor(call, athlete, testOf(protocol, b.hand, session), {
+        on: session.performedOn,
+        without: b.id,
+        ...(late && session.performedOn === call.today && { before: at.toISOString() }),
+      }),
+    ),
+  }
 }
 
 /** Not well today: it holds for the whole day, at every door. */
@@ -276,7 +274,8 @@ function mountSessions(api: Api): void {
 /** What comes in while a test runs. */
 function mountTrials(api: Api): void {
   api.on('POST /api/tests/:sessionId/trials', async (call) => {
-    const { session, protocol, athlete } = await sessionOr404(call)
+    const scene = await sessionOr404(call)
+    const { session, protocol, athlete } = scene
     const body = call.body
     if ((body.hand === 'both') !== (protocol.hands === 'both'))
       throw refused(
@@ -290,17 +289,22 @@ function mountTrials(api: Api): void {
       throw refused('missed', `${protocol.name} has no misses.`)
     await fittingDetails(call.em, protocol, session, body.details, body.missed, value)
     const { deviceAt, trace, struck, ...rest } = body
-    const did = await insertOnce(call.em, TrialEntity, {
-      ...call.actor,
-      ...rest,
-      sessionId: session.id,
-      value,
-      deviceAt: deviceAt ? new Date(deviceAt) : null,
-      supersedesId: null,
-      reason: '',
-    })
-    // What is refused here is not kept: the transaction ends with it.
-    const alarm = did === 'created' ? await gateTrial(call, athlete, protocol, session, body) : null
+    const kept = sent(
+      insertOnce(call.em, TrialEntity, {
+        ...call.actor,
+        ...rest,
+        sessionId: session.id,
+        value,
+        deviceAt: deviceAt ? new Date(deviceAt) : null,
+        supersedesId: null,
+        reason: '',
+      }),
+    )
+    const { late, gate } = judgedTry(call, scene, body)
+    const did = await kept
+    // Before the effort a closed hand is refused, and is not kept: the transaction ends with it.
+    // What was done and comes late is kept, with an alarm.
+    if (did === 'created' && !late) mustBeOpen(await gate, 'overrideReason')
     if (trace && did === 'created')
       await call.em.insert(TrialTraceEntity, {
         ...call.actor,
@@ -310,7 +314,7 @@ function mountTrials(api: Api): void {
         trialId: body.id,
         sessionId: session.id,
       })
-    await alarm?.()
+    if (did === 'created') await alarmFor(call, athlete, await gate, session.performedOn, body.id)
     if (protocol.readFor.includes('readiness') && did === 'created')
       await lowTwice(call, athlete, session.id)
     if (struck && did === 'created')

@@ -23,7 +23,7 @@ const week = (more: Partial<Of<'week'>> = {}): Result => ({
 })
 const coach: Result = {
   ...{ kind: 'coach', id: 'A1', broken: 0, blocks: 8, staple: 7, good: 1, served: true },
-  ...{ share: 0.95, draft: 1 },
+  ...{ share: 0.95, draft: 1, coachServes: true },
 }
 const SCHOOL = SCHOOL_EFFECTS[0]!
 const school = (larger: number, smaller: number): Result => ({

@@ -17,8 +17,8 @@ export const SHORT_WEEK_MIN = 60
 export const CONTEST = { lateDays: 3, exercises: 3, twoSets: 0.5 } as const
 
 /** Minutes a week from which the whole of the sets is aimed at, and the least share of them. */
-export const FULL_WEEK_MIN = 100
-export const LEAST_SHARE = 0.5
+export const FULL_WEEK_MIN = 125
+export const LEAST_SHARE = 0.35
 /** A novice needs less. */
 export const NOVICE_SHARE = 0.65
 /** From so many qualities of the highest importance each has its day, and none asks for two. */
@@ -40,8 +40,11 @@ export const TOP_SHARE = { staple: 1, good: 0.8, beside: 0.35 } as const
 export const OTHER_EFFORT = 0.85
 /** Work for the experienced, in other hands. */
 export const TOO_SOON = { novice: 0.3, trained: 0.75 } as const
-/** Worth of sets up to half the aim, up to the aim, and up to half over it. */
-export const SLOPES = [1.3, 0.7, 0.1] as const
+/**
+ * Worth of sets up to half the aim, up to the aim, and up to half over it: coaches stop early, the
+ * weeks they write hold a fifth fewer sets than the fullest ones.
+ */
+export const SLOPES = [1.5, 0.5, 0.1] as const
 
 /** What a week serves, all told, is worth less and less: up to so many points, and after. */
 export const SERVED = [
@@ -64,14 +67,14 @@ export const POINTS = {
   topSetsNovice: 3,
   topSetsShort: 3,
   topSetsLess: 2,
-  topFirstHalf: 0.75,
-  topTwoDays: 4,
+  topFirstHalf: 0.9,
+  topTwoDays: 4.5,
   /** What most coaches put first for two of them, by their worth of 10, from so many sets. */
-  topStaple: 3,
+  topStaple: 2,
   stapleSets: 3,
   /** The main exercise of a quality of the highest importance on two days; of one more. */
-  twice: 2.5,
-  twiceMore: 1,
+  twice: 2,
+  twiceMore: 0.5,
   session: -0.4,
   /** A session more than a beginner needs. */
   sessionOver: -3,

@@ -26,7 +26,7 @@ export const HALL_TYPE = 'application/x-ndjson'
 const nameOf = ({ hall, today }: Call, what: string, ending: string): string =>
   `${hall.name} ${what} ${today}.${ending}`
 
-/** Writes pieces as fast as the other side reads them, one ahead at the most; the end is not said. */
+/** Writes pieces as fast as the other side reads them, one ahead at the most, and no end. */
 const send = (res: Response, pieces: AsyncIterable<string | Uint8Array>): Promise<void> =>
   pipeline(Readable.from(pieces, { highWaterMark: 1 }), res, { end: false })
 

@@ -8,7 +8,7 @@ import {
   type GivenBlock,
 } from '@mano/core/calc/week'
 import { exerciseById } from '@mano/core/catalogue/exercises'
-import { briefOf } from '@mano/core/plan/brief'
+import { briefOf, type Brief } from '@mano/core/plan/brief'
 import { must } from '@mano/core/units/must'
 import { parsed } from '@mano/core/units/parse'
 
@@ -39,6 +39,26 @@ export interface BesideCoach {
    * several as important any one.
    */
   served: boolean
+  /** The coach's own week gives two top qualities their sets, one of them on two days. */
+  coachServes: boolean
+}
+
+/**
+ * Whether a week gives the first quality and one more of the top (of several as important any two)
+ * their sets by staple or good exercises, one of them on two days where two sessions are possible.
+ */
+function servesTop(week: readonly GivenBlock[], brief: Brief): boolean {
+  const full = brief.top.flatMap((row) => {
+    const own = week.filter((b) => brief.of(must(exerciseById(b.exercise_id))).good[row])
+    const sets = own.reduce((a, b) => a + b.sets, 0)
+    return sets >= brief.topSets ? [{ row, days: new Set(own.map((b) => b.day)).size }] : []
+  })
+  const highest = full.some((f) => brief.highest.includes(f.row))
+  return (
+    highest &&
+    full.length >= Math.min(2, brief.top.length) &&
+    (!brief.twoDays || full.some((f) => f.days > 1))
+  )
 }
 
 export function besideCoach(highs: Highs, id: string): BesideCoach {
@@ -57,6 +77,7 @@ export function besideCoach(highs: Highs, id: string): BesideCoach {
     blocks: rated.length,
     staple: rated.filter((r) => r.tier === 'staple').length,
     good: rated.filter((r) => r.tier === 'good').length,
+    coachServes: servesTop(week, brief),
     served:
       has(must(brief.top[0])) && brief.top.filter(has).length >= Math.min(2, brief.top.length),
   }

@@ -90,6 +90,17 @@ const COACHES: readonly Line[] = [
     },
   },
   {
+    what:
+      'the same where that week gives the two top qualities their sets, one of them on two days, ' +
+      'as coaches say every week must',
+    asked: '90 % in each',
+    found: ({ coaches }) =>
+      some(
+        coaches.filter((c) => c.coachServes),
+        (c) => c.share >= 0.9,
+      ),
+  },
+  {
     what: 'their drafts against the plans',
     asked: '90 % at the median',
     found: ({ coaches }) => {

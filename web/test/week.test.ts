@@ -62,7 +62,7 @@ function board(facts: Partial<SafetyFacts> = {}, done: string[] = []) {
       setSaid: (s) => void (out.said = s as string),
       setPicked: (s) => void (out.picked = s as string | null),
       planner: {
-        search: {} as OnBoard['planner']['search'],
+        found: {} as OnBoard['planner']['found'],
         look: (x) => void looked.push(x),
         stop: () => undefined,
       },

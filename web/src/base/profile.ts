@@ -17,5 +17,8 @@ export function useProfile(athlete: AthleteView): DemandProfile | null {
 /** The shipped sports behind what an athlete trains for, the hall's own copies by their origin. */
 export function useSportsIn(athlete: AthleteView): string[] {
   const own = useSports().data
-  return athlete.demand ? sportsIn(athlete.demand, own ?? []) : []
+  return useMemo(
+    () => (athlete.demand ? sportsIn(athlete.demand, own ?? []) : []),
+    [athlete.demand, own],
+  )
 }

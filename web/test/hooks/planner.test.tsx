@@ -1,6 +1,6 @@
 import { act } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { solveOnce, useAnswer, usePlanner } from '../../src/areas/plan/usePlanner'
+import { solveOnce, useAnswer, usePlanner, useSearch } from '../../src/areas/plan/usePlanner'
 import { afterwards, FakeWorker, onPage, workers } from './page'
 import { PROBLEM, PLAN } from './weeks'
 
@@ -13,7 +13,10 @@ afterEach(afterwards)
 describe('a search for a better week', () => {
   const improve = { kind: 'improve', problem: PROBLEM, plan: PLAN } as const
   const searching = () => {
-    const page = onPage(usePlanner)
+    const page = onPage(() => {
+      const planner = usePlanner()
+      return { ...planner, search: useSearch(planner) }
+    })
     act(() => page.now().look(improve))
     return page
   }
@@ -73,6 +76,18 @@ describe('a search for a better week', () => {
     act(() => page.now().look(improve))
     page.unmount()
     expect(made.last.ended).toBe(true)
+  })
+
+  it('draws nothing anew but what shows it', () => {
+    let drawn = 0
+    const page = onPage(() => {
+      drawn++
+      return usePlanner()
+    })
+    act(() => page.now().look(improve))
+    says({ kind: 'progress', gap: 0.2, points: 50, plan: PLAN })
+    expect(drawn).toBe(1)
+    expect(page.now().found.getState()).toEqual({ state: 'looking', gap: 0.2, best: PLAN })
   })
 })
 

@@ -11,7 +11,7 @@ import {
   pointerWithin,
   type CollisionDetection,
 } from '@dnd-kit/core'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { besideSport } from '@mano/core/catalogue/sportFamilies'
 import { verdicts } from '@mano/core/plan/moves'
 import { inOrder } from '@mano/core/plan/order'
@@ -50,7 +50,7 @@ const underFinger: CollisionDetection = (at) => {
  * The week's days: blocks are dragged, or moved with Shift and an arrow; while one is dragged each
  * day says whether it may take it.
  */
-export function Board({
+export const Board = memo(function Board({
   plan,
   context,
   breaches,
@@ -169,7 +169,7 @@ export function Board({
       </DragOverlay>
     </DndContext>
   )
-}
+})
 
 function Day({
   day,

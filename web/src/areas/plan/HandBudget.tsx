@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { TISSUES } from '@mano/core/catalogue/tissues'
 import { handLedger, strapAdvice } from '@mano/core/plan/ledger'
@@ -7,7 +8,7 @@ import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
 import { must } from '@mano/core/units/must'
 
 /** One budget of the hands for the week: left, right, and what they share, for each tissue. */
-export function HandBudget({
+export const HandBudget = memo(function HandBudget({
   frame,
   blocks,
   settings,
@@ -82,4 +83,4 @@ export function HandBudget({
       </p>
     </section>
   )
-}
+})

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { TISSUES } from '@mano/core/catalogue/tissues'
 import { tissueDays, type TissueDay } from '@mano/core/plan/ledger'
 import type { PlanContext } from '@mano/core/plan/situation'
@@ -18,7 +19,7 @@ function hourWords(h: number): string {
  * What each tissue bears, day by day: hard days solid, the day after them hatched, sport in
  * outline.
  */
-export function Lanes({
+export const Lanes = memo(function Lanes({
   weekStart,
   frame,
   blocks,
@@ -96,4 +97,4 @@ export function Lanes({
       </p>
     </div>
   )
-}
+})

@@ -1,8 +1,10 @@
 import { useSearchParams } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
 import type { DayFrame } from '@mano/core/intake/week'
+import type { Block } from '@mano/core/plan/types'
 import { failureText } from '../../base/api'
 import { Calmly } from '../../base/Calmly'
+import { useSteady } from '../../base/steady'
 import { Failed } from '../../base/Trouble'
 import { useAthletePage } from '../athlete/AthletePage'
 import { BlockView } from './BlockView'
@@ -61,12 +63,11 @@ function Week({ view }: { view: PlanView }) {
         <StaleMarks version={saved} view={view} context={w.context} onPick={w.setPicked} />
       )}
       <SearchStrip
-        search={w.planner.search}
+        planner={w.planner}
         problem={problem}
         blocks={draft.blocks}
         mends={w.breaches.length > 0 || w.missed.length > 0}
         onTake={w.take}
-        onStop={w.planner.stop}
       />
       <Said w={w} looked={looked} />
       <div className="plan-body" style={columnsOf(draft.blocks)}>
@@ -107,27 +108,30 @@ function Said({ w, looked }: { w: OnBoard; looked: Looked }) {
 }
 
 /** The days of the week, what each tissue bears, and what the hand has left. */
-const Days = ({ w }: { w: OnBoard }) => (
-  <>
-    <Board
-      plan={w.week}
-      context={w.context}
-      breaches={w.breaches}
-      today={w.today}
-      editable={w.coach}
-      picked={w.picked}
-      done={w.done}
-      onPick={w.setPicked}
-      onMove={(block, day) => move(w, block, day)}
-      onAdd={w.setAdding}
-      onSheet={w.setSheet}
-    />
-    <Lanes
-      weekStart={w.weekStart}
-      frame={w.draft.frame}
-      blocks={w.draft.blocks}
-      context={w.context}
-    />
-    <HandBudget frame={w.draft.frame} blocks={w.draft.blocks} settings={w.draft.terms.settings} />
-  </>
-)
+function Days({ w }: { w: OnBoard }) {
+  const onMove = useSteady((block: Block, day: number) => move(w, block, day))
+  return (
+    <>
+      <Board
+        plan={w.week}
+        context={w.context}
+        breaches={w.breaches}
+        today={w.today}
+        editable={w.coach}
+        picked={w.picked}
+        done={w.done}
+        onPick={w.setPicked}
+        onMove={onMove}
+        onAdd={w.setAdding}
+        onSheet={w.setSheet}
+      />
+      <Lanes
+        weekStart={w.weekStart}
+        frame={w.draft.frame}
+        blocks={w.draft.blocks}
+        context={w.context}
+      />
+      <HandBudget frame={w.draft.frame} blocks={w.draft.blocks} settings={w.draft.terms.settings} />
+    </>
+  )
+}

@@ -11,7 +11,7 @@ import { Term } from '../../base/Term'
 import { weekRows } from './schoolRows'
 import { ChangeList } from './ChangeList'
 import { changesOf } from './weekChanges'
-import { usePlanner, type Search } from './usePlanner'
+import { usePlanner, useSearch, type Search } from './usePlanner'
 
 /** How near the week under the other choice stays to the one that is there. */
 const NEAR = 0.1
@@ -39,7 +39,7 @@ export function Schools({
     near: { blocks: week.blocks, weight: NEAR },
   }
   const planner = usePlanner()
-  const { search } = planner
+  const search = useSearch(planner)
   const best = 'best' in search ? search.best : null
   const { what } = rowOf(SCHOOL_EFFECTS, id).measure
   return (

@@ -4,7 +4,7 @@ import { scorePlan } from '@mano/core/plan/score'
 import { type Block } from '@mano/core/plan/types'
 import { useCalm } from '../../base/calm'
 import { ChangeList } from './ChangeList'
-import type { Search } from './usePlanner'
+import { useSearch, type Planner } from './usePlanner'
 import { changesOf } from './weekChanges'
 
 const pct = (share: number) => `${(100 * share).toFixed(1)}\u00A0%`
@@ -13,20 +13,19 @@ const WORTH_SHOWING = 1
 
 /** The search for a better week: how far it is, stop, and what it found, to take or leave. */
 export function SearchStrip({
-  search,
+  planner,
   problem,
   blocks,
   mends,
   onTake,
-  onStop,
 }: {
-  search: Search
+  planner: Planner
   problem: WeekProblem | null
   blocks: readonly Block[]
   /** The week shown breaks a rule: any that keeps them is the better. */ mends: boolean
   onTake: (blocks: readonly Block[], testDay: number | null | undefined) => void
-  onStop: () => void
 }) {
+  const search = useSearch(planner)
   const [shown, setShown] = useCalm(false)
   if (search.state === 'idle') return null
   const best = 'best' in search ? search.best : null
@@ -94,7 +93,7 @@ export function SearchStrip({
             variant="default"
             onClick={() => {
               setShown(false)
-              onStop()
+              planner.stop()
             }}
           >
             {search.state === 'looking' ? 'Stop' : better ? 'Discard' : 'Close'}

@@ -2,6 +2,7 @@ import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { Icon } from '../../drawn/Icon'
+import { useSearch } from './usePlanner'
 import type { OnBoard } from './useWeek'
 import { better, copyOn, restAnew } from './weekActs'
 
@@ -58,15 +59,20 @@ export function WeekBar({
             pri: w.empty,
             off: drafting || !w.athlete.demand,
           })}
-          {!w.empty &&
-            act(w.breaches.length > 0 ? 'Plan round it' : 'Improve this week', () => better(w), {
-              off: !w.problem || w.planner.search.state === 'looking',
-            })}
+          {!w.empty && <Better w={w} />}
           {act('Save version', () => w.setOpen('save'), { pri: true, off: !w.changed })}
         </span>
       )}
     </div>
   )
+}
+
+/** A better week, looked for once at a time. */
+function Better({ w }: { w: OnBoard }) {
+  const { state } = useSearch(w.planner)
+  return act(w.breaches.length > 0 ? 'Plan round it' : 'Improve this week', () => better(w), {
+    off: !w.problem || state === 'looking',
+  })
 }
 
 /** Everything else that is done with a week. */

@@ -38,19 +38,24 @@ export function useProblem(athleteId: string, weekStart: string, on: boolean): W
 /** What the validator knows of this athlete; the same facts as on the server. */
 export function usePlanContext(view: PlanView, weekStart: string): PlanContext {
   const { athlete } = useAthletePage()
-  return planContext(
-    judgeBy(athlete.safety),
-    kitsOf(view.kit),
-    athlete.history.logs,
-    weekStart,
-    plannedOf(view.versions),
-    athlete.events.map((e) => e.on),
-    {
-      sports: useSportsIn(athlete),
-      level: athlete.level,
-      tiers: view.tiers,
-      wishes: wishesOf(view.wishes),
-      flatOn: view.flatOn,
-    },
+  const sports = useSportsIn(athlete)
+  return useMemo(
+    () =>
+      planContext(
+        judgeBy(athlete.safety),
+        kitsOf(view.kit),
+        athlete.history.logs,
+        weekStart,
+        plannedOf(view.versions),
+        athlete.events.map((e) => e.on),
+        {
+          sports,
+          level: athlete.level,
+          tiers: view.tiers,
+          wishes: wishesOf(view.wishes),
+          flatOn: view.flatOn,
+        },
+      ),
+    [athlete, view, weekStart, sports],
   )
 }

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
+import { createStore, type StoreApi } from 'zustand'
 import type { Clash } from '@mano/core/plan/conflict'
 import type { WeekPlan } from '@mano/core/plan/types'
 import { useCalm } from '../../base/calm'
@@ -19,54 +20,74 @@ const begin = () =>
   new Worker(new URL('../../workers/planner.ts', import.meta.url), { type: 'module' })
 const NO_WORKER = 'The planner could not be started in this browser.'
 
-/**
- * The solver in its worker: one search at a time; stopping ends the worker, what it had found
- * stays.
- */
-export function usePlanner() {
-  const [search, setSearch] = useCalm<Search>({ state: 'idle' })
-  const worker = useRef<Worker | null>(null)
+/** The solver in its worker: one search at a time. */
+export interface Planner {
+  found: StoreApi<Search>
+  look: (task: Extract<PlannerTask, { kind: 'improve' | 'resolve' }>) => void
+  /** Ends the worker; what it had found stays. */
+  stop: () => void
+}
+
+function newPlanner(): Planner {
+  const found = createStore<Search>(() => ({ state: 'idle' }))
+  const say = (search: Search) => found.setState(search, true)
+  let worker: Worker | null = null
   const end = () => {
-    worker.current?.terminate()
-    worker.current = null
+    worker?.terminate()
+    worker = null
   }
-  useEffect(() => end, [])
-
-  const look = (task: Extract<PlannerTask, { kind: 'improve' | 'resolve' }>) => {
-    end()
-    const own = (worker.current = begin())
-    let best: WeekPlan | null = null
-    setSearch({ state: 'looking', gap: null, best })
-    own.onmessage = ({ data }: MessageEvent<PlannerReply>) => {
-      if (worker.current !== own) return
-      if (data.kind === 'progress') {
-        best = data.plan ?? best
-        setSearch({ state: 'looking', gap: data.gap, best })
-        return
-      }
-      if (data.kind === 'done')
-        setSearch({ state: 'done', best: data.plan, gap: data.gap, points: data.points })
-      if (data.kind === 'clash') setSearch({ state: 'clash', clashes: data.clashes })
-      if (data.kind === 'failed') setSearch({ state: 'failed', says: data.says })
-      end()
-    }
-    own.onerror = () => {
-      if (worker.current === own) {
-        end()
-        setSearch({ state: 'failed', says: NO_WORKER })
-      }
-    }
-    own.postMessage(task)
-  }
-
   return {
-    search,
-    look,
+    found,
+    look: (task) => {
+      end()
+      const own = (worker = begin())
+      let best: WeekPlan | null = null
+      say({ state: 'looking', gap: null, best })
+      own.onmessage = ({ data }: MessageEvent<PlannerReply>) => {
+        if (worker !== own) return
+        if (data.kind === 'progress') {
+          best = data.plan ?? best
+          say({ state: 'looking', gap: data.gap, best })
+          return
+        }
+        if (data.kind === 'done')
+          say({ state: 'done', best: data.plan, gap: data.gap, points: data.points })
+        if (data.kind === 'clash') say({ state: 'clash', clashes: data.clashes })
+        if (data.kind === 'failed') say({ state: 'failed', says: data.says })
+        end()
+      }
+      own.onerror = () => {
+        if (worker !== own) return
+        end()
+        say({ state: 'failed', says: NO_WORKER })
+      }
+      own.postMessage(task)
+    },
     stop: () => {
       end()
-      setSearch({ state: 'idle' })
+      say({ state: 'idle' })
     },
   }
+}
+
+/** A planner of a page; it ends with the page. Who shows what it finds asks `useSearch`. */
+export function usePlanner(): Planner {
+  const [planner] = useState(newPlanner)
+  useEffect(() => planner.stop, [planner])
+  return planner
+}
+
+/**
+ * What a planner says: a search speaks several times a second, so only what shows it is drawn
+ * anew, never the week.
+ */
+export function useSearch({ found }: Planner): Search {
+  const [search, setSearch] = useCalm(found.getState)
+  useEffect(() => {
+    setSearch(found.getState())
+    return found.subscribe((now) => setSearch(now))
+  }, [found, setSearch])
+  return search
 }
 
 /** One search by itself, for work over several weeks: gives a plan, or why there is none. */

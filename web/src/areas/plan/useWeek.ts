@@ -1,3 +1,4 @@
+import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
 import { withCompetitions } from '@mano/core/intake/week'
@@ -23,12 +24,15 @@ function useStored(view: PlanView, weekStart: string) {
   const { athlete } = useAthletePage()
   const conclusion = useConclusion(athlete.id)
   const saved = view.versions.find((v) => v.weekStart === weekStart)
-  const stored: Draft = {
-    frame: saved?.frame ?? withCompetitions(view.frame, weekStart, athlete.events),
-    blocks: saved?.blocks ?? [],
-    terms: saved?.terms ?? { ...NO_TERMS, ...carriedTerms(conclusion ?? null, weekStart) },
-    basedOn: saved?.id ?? null,
-  }
+  const stored = useMemo(
+    (): Draft => ({
+      frame: saved?.frame ?? withCompetitions(view.frame, weekStart, athlete.events),
+      blocks: saved?.blocks ?? [],
+      terms: saved?.terms ?? { ...NO_TERMS, ...carriedTerms(conclusion ?? null, weekStart) },
+      basedOn: saved?.id ?? null,
+    }),
+    [saved, view.frame, weekStart, athlete.events, conclusion],
+  )
   return { saved, stored, conclusion }
 }
 
@@ -42,6 +46,23 @@ function useOpen() {
   return { picked, setPicked, open, setOpen, adding, setAdding, sheet, setSheet, said, setSaid }
 }
 
+/**
+ * A week as it stands and what the validator says of it, worked out when it changes: what is opened
+ * or picked beside it draws no day anew.
+ */
+function useJudged(view: PlanView, weekStart: string, { frame, blocks, terms }: Draft) {
+  const { logs } = useAthletePage().athlete.history
+  const plain = usePlanContext(view, weekStart)
+  const week = useMemo(
+    () => weekOf(weekStart, frame, blocks, terms),
+    [weekStart, frame, blocks, terms],
+  )
+  const context = useMemo(() => judgedWith(plain, terms), [plain, terms])
+  const breaches = useMemo(() => validate(week, context), [week, context])
+  const done = useMemo(() => doneBlocks(week, logs), [week, logs])
+  return { week, context, breaches, done }
+}
+
 /** One week on the board: what stands there, what is said of it, and how it changes. */
 export function useWeek(view: PlanView) {
   const { athlete, me } = useAthletePage()
@@ -51,11 +72,9 @@ export function useWeek(view: PlanView) {
   const key = draftKey(athlete.id, weekStart)
   const drafts = useDrafts()
   const draft = drafts.open[key] ?? stored
-  const week = weekOf(weekStart, draft.frame, draft.blocks, draft.terms)
-  const context = judgedWith(usePlanContext(view, weekStart), draft.terms)
+  const { week, context, breaches, done } = useJudged(view, weekStart, draft)
   const coach = may(me, 'coach')
   const { logs } = athlete.history
-  const done = doneBlocks(week, logs)
   const base = useProblem(athlete.id, weekStart, coach && athlete.demand !== null)
   // What is done stands, whatever is planned anew.
   const standing = (blocks: readonly Block[]) =>
@@ -97,7 +116,7 @@ export function useWeek(view: PlanView) {
     empty: draft.blocks.length === 0,
     week,
     context,
-    breaches: validate(week, context),
+    breaches,
     coach,
     done,
     standing,

@@ -303,7 +303,7 @@ test('@long why an exercise is not there: a swap with its price, and what forbid
   await dialog.getByLabel(/^Exercise or quality/).fill('bell swing')
   await dialog.getByRole('button', { name: /One-arm bell swing/ }).click()
   await expect(dialog.getByRole('region', { name: /Why not/ })).toContainText(
-    /It would break: .*It fits when/,
+    /It would break: .*It fits with/,
     { timeout: 30_000 },
   )
   await accessible(page)

@@ -1,3 +1,4 @@
+import { counted } from '../units/counted'
 import type { InjurySiteId } from '../catalogue/tissues'
 import { EXPECTED_LEAN_PCT, type AsymmetryVerdict } from '../measure/asymmetry'
 import type { Hand, Side } from '../catalogue/person'
@@ -269,7 +270,7 @@ export function acrossTests(rows: readonly LeanRow[]): string {
       ? [r.weaker]
       : [],
   )
-  const of = `${rows.length} ${rows.length === 1 ? 'test' : 'tests'}`
+  const of = counted(rows.length, 'test')
   if (weaker.length === 0) return `No lean larger than its error over days in ${of}.`
   const left = weaker.filter((w) => w === 'left').length
   if (weaker.length === 1)

@@ -1,3 +1,4 @@
+import { counted } from '../units/counted'
 import { exerciseById } from '../catalogue/exercises'
 import { implementById } from '../catalogue/implements'
 import { RERATE, TRAITS } from '../catalogue/traits'
@@ -61,8 +62,8 @@ export function upkeepOf(
     return {
       due: days >= RERATE.days || sets >= RERATE.sets,
       says:
-        `Rated ${days}\u00A0d ago, ${sets} sets since; again after ${RERATE.days}\u00A0d ` +
-        `or ${RERATE.sets} sets`,
+        `Rated ${days}\u00A0d ago, ${counted(sets, 'set')} since; ` +
+        `again after ${RERATE.days}\u00A0d or ${RERATE.sets} sets`,
     }
   }
   const life = TRAITS[kind.id]?.lifeSets ?? null

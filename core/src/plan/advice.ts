@@ -1,3 +1,4 @@
+import { counted } from '../units/counted'
 import { qualityById, type QualityId } from '../catalogue/qualities'
 import { besideSport } from '../catalogue/sportFamilies'
 import { EXERCISES, exerciseById } from '../catalogue/exercises'
@@ -150,7 +151,7 @@ export function adviceFor(
       return [
         `${lack} ${way.minutes} min on ${DAY_NAMES[way.day]} ` +
           `${must(p.frame[way.day]).sportLoad > 0 ? `${besideSport(b.sports)} ` : ''}would give ` +
-          `${way.sets} sets${way.by ? ` of ${way.by.toLowerCase()}` : ''}.`,
+          `${counted(way.sets, 'set')}${way.by ? ` of ${way.by.toLowerCase()}` : ''}.`,
       ]
     // Of lesser qualities the list of staples left out says so.
     const why = has.good < b.topSets || row === b.top[0] ? against(left, quality) : null

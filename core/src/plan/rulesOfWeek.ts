@@ -1,3 +1,4 @@
+import { counted } from '../units/counted'
 import { exerciseById } from '../catalogue/exercises'
 import { DAY_NAMES } from '../intake/week'
 import { daysBetween, type LocalDate } from '../units/dates'
@@ -154,7 +155,7 @@ export const WEEK_RULES: readonly Rule[] = [
         .map((p) =>
           found(
             `${DAY_NAMES[p.day]}: ${exerciseById(p.exerciseId)?.name ?? p.exerciseId} is ` +
-              `pinned${p.sets === null ? '' : ` with ${p.sets} sets`}`,
+              `pinned${p.sets === null ? '' : ` with ${counted(p.sets, 'set')}`}`,
             p.day,
           ),
         ),

@@ -1,3 +1,4 @@
+import { counted } from '../units/counted'
 import { exerciseById } from '../catalogue/exercises'
 import type { PlanTemplate, TemplateSession } from '../catalogue/templates'
 import { freeHands, usualDose } from './limits'
@@ -121,7 +122,7 @@ export function asTemplate(
     id,
     name,
     says:
-      `${sessions.length} ${sessions.length === 1 ? 'session' : 'sessions'}, ` +
+      `${counted(sessions.length, 'session')}, ` +
       `${sessions.reduce((a, s) => a + s.minutes, 0)} min`,
     kind,
     weeks: [sessions],

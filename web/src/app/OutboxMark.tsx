@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { useEffect } from 'react'
 import { Link } from 'react-router'
 import { Icon } from '../drawn/Icon'
@@ -13,10 +14,7 @@ export function OutboxMark() {
   const offline = useOutbox((s) => s.offline)
   useEffect(() => void flush(), [])
   if (waiting + stuck === 0) return null
-  const says = [
-    waiting > 0 && `${waiting} ${waiting === 1 ? 'waits' : 'wait'}`,
-    stuck > 0 && `${stuck} refused`,
-  ]
+  const says = [waiting > 0 && counted(waiting, 'waits', 'wait'), stuck > 0 && `${stuck} refused`]
     .filter((x) => x !== false)
     .join(', ')
   return (

@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { UnstyledButton } from '@mantine/core'
 import { Link } from 'react-router'
 import { exerciseById, type Exercise } from '@mano/core/catalogue/exercises'
@@ -214,8 +215,8 @@ export function End({
         </p>
       )}
       <p>
-        {own.logs.filter((l) => l.blockId !== null && !l.supersedesId).length} sets logged,{' '}
-        {formatClock(own.logs.reduce((a, l) => a + (l.seconds ?? 0), 0))} under load.
+        {counted(own.logs.filter((l) => l.blockId !== null && !l.supersedesId).length, 'set')}{' '}
+        logged, {formatClock(own.logs.reduce((a, l) => a + (l.seconds ?? 0), 0))} under load.
         {waiting > 0
           ? ` ${waiting} still on this device; they are sent when the network is back.`
           : ''}

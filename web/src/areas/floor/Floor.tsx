@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { For } from '../../base/For'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
@@ -74,7 +75,8 @@ function Lately() {
           <li key={on}>
             <b>{formatDate(on, me.today, { weekday: true })}</b>
             <span className="s">
-              {sets.length} sets{worst > 0 ? `, worst pain ${worst}/10` : ''}
+              {counted(sets.length, 'set')}
+              {worst > 0 ? `, worst pain ${worst}/10` : ''}
               {[...new Set(sets.flatMap((l) => l.odd ?? []))].map((o) => (
                 <span key={o}> {o}</span>
               ))}

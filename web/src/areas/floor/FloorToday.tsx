@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { For } from '../../base/For'
 import { Button, Checkbox } from '@mantine/core'
 import { useState } from 'react'
@@ -85,7 +86,7 @@ function Head({ session, others }: { session: TodaySession; others: readonly str
     <div className="fl-head">
       <h2>Today, {formatDate(me.today, me.today, { weekday: true })}</h2>
       <span className="s">{Math.ceil(sessionMinutes(session.blocks))} min</span>
-      {done.length > 0 && <Chip icon="check">{done.length} sets logged</Chip>}
+      {done.length > 0 && <Chip icon="check">{counted(done.length, 'set')} logged</Chip>}
       <For right="test">
         <Button
           component={Link}

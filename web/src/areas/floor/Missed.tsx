@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Anchor, Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
@@ -43,7 +44,7 @@ export function Missed({ view }: { view: PlanView }) {
         <div key={m.day}>
           <p>
             <b>{formatDate(m.on, me.today, { weekday: true })} was not done:</b>
-            {` ${m.blocks.length} ${m.blocks.length === 1 ? 'exercise' : 'exercises'}, `}
+            {` ${counted(m.blocks.length, 'exercise')}, `}
             {Math.ceil(sessionMinutes(m.blocks))} min.
           </p>
           {may(me, 'coach') && (

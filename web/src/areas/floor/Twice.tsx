@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button } from '@mantine/core'
 import { v7 } from 'uuid'
 import type { LogBody } from '@mano/contract/plan'
@@ -29,7 +30,7 @@ export function Twice({ logs, versionId }: { logs: readonly SetLog[]; versionId:
   if (pairs.length === 0 || versionId === null) return null
   const says = (l: SetLog) =>
     [
-      l.seconds !== null ? `${l.seconds}\u00A0s` : l.reps !== null ? `${l.reps} reps` : '',
+      l.seconds !== null ? `${l.seconds}\u00A0s` : l.reps !== null ? counted(l.reps, 'rep') : '',
       l.loadKg !== null ? formatWithUnit(l.loadKg, 'kg', units) : '',
       l.pain ? `pain ${l.pain}/10` : '',
     ]

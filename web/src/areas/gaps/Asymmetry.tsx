@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { namedBy } from '@mano/core/catalogue/setups'
 import { may } from '../../base/data'
 import { Button, Input } from '@mantine/core'
@@ -87,7 +88,7 @@ function Lean({ row, data }: { row: LeanRow; data: GapsData }) {
         <small>
           {set}
           {row.days.length > 0
-            ? `; ${row.days.length} ${row.days.length === 1 ? 'day' : 'days'} to ` +
+            ? `; ${counted(row.days.length, 'day')} to ` +
               `${formatDate(must(row.days.at(-1)).on, me.today)}`
             : ''}
         </small>

@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button, Checkbox, NumberInput } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -11,7 +12,7 @@ import { useChange } from '../../base/useChange'
 import { must } from '@mano/core/units/must'
 
 const KEY = ['retention']
-const inYears = (n: number): string => `${n} ${n === 1 ? 'year' : 'years'}`
+const inYears = (n: number): string => counted(n, 'year')
 
 /** How long records of athletes who come no more are kept; nothing goes before the owner looks. */
 export function Retention({ today }: { today: string }) {

@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Anchor, Button } from '@mantine/core'
 import { useRef } from 'react'
 import type { ImportReply } from '@mano/contract/tests'
@@ -152,7 +153,7 @@ const Faults = ({ jobs }: { jobs: readonly JobRun<ImportReply>[] }) =>
 
 /** Every line is right: what it is, and what is left out. */
 function Right({ run, report, chosen, today }: RunProps & { report: ImportReply }) {
-  const tests = `${report.tests} ${report.tests === 1 ? 'test' : 'tests'}`
+  const tests = counted(report.tests, 'test')
   return (
     <div className="imp-report panel">
       <h2>
@@ -167,7 +168,7 @@ function Right({ run, report, chosen, today }: RunProps & { report: ImportReply 
       )}
       {report.without > 0 && (
         <p>
-          {report.without} {report.without === 1 ? 'line is' : 'lines are'}
+          {counted(report.without, 'line is', 'lines are')}
           {' left out as you said. '}
           <Anchor
             component="button"

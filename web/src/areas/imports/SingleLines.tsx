@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Anchor, Button } from '@mantine/core'
 import type { ImportLines, ImportReply } from '@mano/contract/tests'
 
@@ -27,9 +28,8 @@ export function Problems({
     <div className="imp-report panel" role="alert">
       <h2>{name} was not imported</h2>
       <p>
-        {report.problems.length} {report.problems.length === 1 ? 'problem' : 'problems'} in{' '}
-        {report.lines} lines. Nothing was saved. Mend the file and choose it again, or deal with
-        single lines here.
+        {counted(report.problems.length, 'problem')} in {report.lines} lines. Nothing was saved.
+        Mend the file and choose it again, or deal with single lines here.
       </p>
       <ol className="imp-problems">
         {report.problems.slice(0, SHOWN).map((p, i) => (
@@ -93,8 +93,8 @@ export function Repeats({
         <>
           <p>
             <b>
-              {rows.length} {rows.length === 1 ? 'line repeats' : 'lines repeat'} what is there
-              already and {rows.length === 1 ? 'is' : 'are'} left out.
+              {counted(rows.length, 'line repeats', 'lines repeat')} what is there already and{' '}
+              {rows.length === 1 ? 'is' : 'are'} left out.
             </b>
           </p>
           <ul>

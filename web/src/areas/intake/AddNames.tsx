@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button, Checkbox, Select, Textarea } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
@@ -96,7 +97,7 @@ export function AddNames({ names }: { names?: readonly string[] }) {
             onSuccess: (n) => {
               setText('')
               notifications.show({
-                message: `${n} ${n === 1 ? 'athlete' : 'athletes'} added to the roster`,
+                message: `${counted(n, 'athlete')} added to the roster`,
               })
             },
           })

@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button, Modal, MultiSelect, NumberInput, Select, Stack, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -16,7 +17,7 @@ import { must } from '@mano/core/units/must'
 
 const familyName = (id: FamilyId | null): string =>
   id ? rowOf(FAMILIES, id).name.toLowerCase() : 'any implement'
-const weekWord = (n: number): string => `${n} ${n === 1 ? 'week' : 'weeks'}`
+const weekWord = (n: number): string => counted(n, 'week')
 
 /**
  * Weeks of each quality: entered with their origin, or counted from the record of the last half

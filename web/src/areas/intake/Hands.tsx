@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button, Input } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
@@ -73,7 +74,7 @@ export function Hands() {
       onSuccess: () => {
         setTyped({})
         notifications.show({
-          message: `${bodies.length} ${bodies.length === 1 ? 'measure' : 'measures'} recorded`,
+          message: `${counted(bodies.length, 'measure')} recorded`,
         })
       },
     })

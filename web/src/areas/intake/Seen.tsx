@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { may } from '../../base/data'
 import { useQuery } from '@tanstack/react-query'
 import type { SeenView } from '@mano/contract/athletes'
@@ -20,7 +21,7 @@ export function Seen() {
       <ul>
         {seen.data.map((s) => (
           <li key={s.by}>
-            <b>{s.by}</b> on {s.days} {s.days === 1 ? 'day' : 'days'}, last{' '}
+            <b>{s.by}</b> on {counted(s.days, 'day')}, last{' '}
             {formatDate(s.last, me.today, { weekday: true })}
           </li>
         ))}

@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button, Checkbox, Modal, Select, Stack, Textarea } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useEffect, useState } from 'react'
@@ -85,7 +86,7 @@ function Form({ placeId, onClose }: Omit<Props, 'opened'>) {
   const added = () => {
     notifications.show({
       message:
-        `${wanted.length} ${wanted.length === 1 ? 'implement' : 'implements'} ` +
+        `${counted(wanted.length, 'implement')} ` +
         `added to ${place}. Measure them before a test counts.`,
     })
     onClose()
@@ -196,6 +197,6 @@ function List({
 const LeftOut = ({ n }: { n: number }) =>
   n > 0 && (
     <p className="note" role="status">
-      {n} {n === 1 ? 'line has' : 'lines have'} no kind yet and {n === 1 ? 'is' : 'are'} left out.
+      {counted(n, 'line has', 'lines have')} no kind yet and {n === 1 ? 'is' : 'are'} left out.
     </p>
   )

@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button, Checkbox, Input } from '@mantine/core'
 import { useState } from 'react'
 import type { PlanTemplate } from '@mano/core/catalogue/templates'
@@ -93,7 +94,7 @@ function Choose({
       </label>
       <div className="row">
         <Button disabled={chosen.length === 0} onClick={() => onPlan(chosen, over)}>
-          Plan for {chosen.length} {chosen.length === 1 ? 'athlete' : 'athletes'}
+          Plan for {counted(chosen.length, 'athlete')}
         </Button>
         <Button variant="default" onClick={onBack}>
           Back

@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { type BoardColumn } from './boardColumn'
 import { useMemo } from 'react'
 import { handLoad, wholeWeekMinutes } from '@mano/core/plan/time'
@@ -139,7 +140,7 @@ function Changes({
     <ul>
       {fewer.length > 2 && (
         <li>
-          <Icon name="down" /> <b>Fewer sets</b>, {fewer.length} exercises
+          <Icon name="down" /> <b>Fewer sets</b>, {counted(fewer.length, 'exercise')}
         </li>
       )}
       {shown.map((c) => (

@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import type { ReactNode } from 'react'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
@@ -85,8 +86,8 @@ export function Main({
             </div>
             <span className="vh">
               {c.hands.both
-                ? `${sets('left')} sets with both hands`
-                : `left ${sets('left')} sets, right ${sets('right')} sets`}
+                ? `${counted(sets('left'), 'set')} with both hands`
+                : `left ${counted(sets('left'), 'set')}, right ${counted(sets('right'), 'set')}`}
             </span>
             <small>{dayWords(c)}</small>
           </td>

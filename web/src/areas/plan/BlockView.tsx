@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button, Checkbox, Modal, NativeSelect, UnstyledButton } from '@mantine/core'
 import { Link, useSearchParams } from 'react-router'
 import { notifications } from '@mantine/notifications'
@@ -255,7 +256,7 @@ function SaveWeeks({
                 onSuccess: (n) => {
                   onClose()
                   notifications.show({
-                    message: `${n} ${n === 1 ? 'week' : 'weeks'} kept as versions`,
+                    message: `${counted(n, 'week')} kept as versions`,
                   })
                 },
               },
@@ -272,7 +273,7 @@ function plannedWords(planned: readonly PlannedWeek[]): string {
   const gaps = planned.flatMap((w) => w.gap ?? [])
   const within = `within ${(100 * Math.max(...gaps)).toFixed(1)}\u00A0% of the best possible week`
   const drafts = planned.length - gaps.length
-  const n = `${planned.length} weeks planned`
+  const n = `${counted(planned.length, 'week')} planned`
   if (gaps.length === 0) return `${n}, as drafts.`
   return drafts === 0 ? `${n}, each ${within}.` : `${n}, ${drafts} as drafts, the rest ${within}.`
 }

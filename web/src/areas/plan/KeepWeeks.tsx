@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button, Checkbox, Input } from '@mantine/core'
 import { useState } from 'react'
 import type { PlanVersionView } from '@mano/contract/plan'
@@ -68,12 +69,12 @@ export function KeepWeeks({ planned, there, today, busy, problem, onKeep }: Prop
                   becomes {handLoad(w.plan.blocks).toFixed(1)};{' '}
                   {changes.length === 0
                     ? 'the exercises stay the same'
-                    : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`}
+                    : counted(changes.length, 'change')}
                   .
                 </p>
               ) : (
                 <p className="s">
-                  New: {w.plan.blocks.length} exercises, hand load{' '}
+                  New: {counted(w.plan.blocks.length, 'exercise')}, hand load{' '}
                   {handLoad(w.plan.blocks).toFixed(1)}.
                 </p>
               )}
@@ -106,7 +107,7 @@ export function KeepWeeks({ planned, there, today, busy, problem, onKeep }: Prop
         loading={busy}
         disabled={kept.length === 0 || (over && reason.trim() === '')}
       >
-        Save {kept.length} {kept.length === 1 ? 'week' : 'weeks'}
+        Save {counted(kept.length, 'week')}
       </Button>
     </form>
   )

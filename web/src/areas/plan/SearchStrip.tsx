@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button } from '@mantine/core'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { scorePlan } from '@mano/core/plan/score'
@@ -52,8 +53,8 @@ export function SearchStrip({
                   {mends ? 'A week that keeps the rules was found.' : 'A better week was found.'}
                 </b>{' '}
                 {Math.abs(more).toFixed(0)} points {more < 0 ? 'less' : 'more'},
-                {` ${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`}; within{' '}
-                {pct(search.gap)} of the best possible.
+                {` ${counted(changes.length, 'change')}`}; within {pct(search.gap)} of the best
+                possible.
               </>
             ) : (
               <>

@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button } from '@mantine/core'
 import { useEffect, useRef } from 'react'
 import { v7 } from 'uuid'
@@ -133,7 +134,7 @@ function Says({
         <>
           {broken(a.breaks)}
           <p>
-            It fits when {changesOf(week.blocks, a.plan.blocks).length} exercises change,{' '}
+            It fits with {counted(changesOf(week.blocks, a.plan.blocks).length, 'change')},{' '}
             {price(a.price)}.{' '}
             <Button variant="default" size="xs" onClick={() => onBlocks(a.plan.blocks)}>
               Plan round it

@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { DAY_NAMES } from '@mano/core/intake/week'
@@ -23,7 +24,7 @@ export function says(c: AheadChange, units: UnitChoice): string {
   if (c.what === 'load') return signed(change, formatWithUnit(by, 'kg', units))
   if (c.what === 'dose') return signed(change, amountOf(c.exerciseId, by))
   const sets = Math.round(2 * by) / 2
-  return `${sets} ${sets === 1 ? 'set' : 'sets'} ${change < 0 ? 'fewer' : 'more'}`
+  return `${counted(sets, 'set')} ${change < 0 ? 'fewer' : 'more'}`
 }
 
 /** The quality, where one exercise of the week stands for it; else the exercise. */
@@ -70,6 +71,8 @@ export const stepOf = (row: AheadRow, i: number): boolean => {
 /** Sets of a week: one number where the hands have the same. */
 export function setsWords(c: AheadCell): string {
   const [l, r] = [c.hands.left?.sets, c.hands.right?.sets]
-  if (c.hands.both) return `${c.hands.both.sets} sets`
-  return l === r || l === undefined || r === undefined ? `${l ?? r} sets` : `L ${l}, R ${r}`
+  if (c.hands.both) return counted(c.hands.both.sets, 'set')
+  return l === r || l === undefined || r === undefined
+    ? counted(l ?? r ?? 0, 'set')
+    : `L ${l}, R ${r}`
 }

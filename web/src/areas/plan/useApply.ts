@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { useEffect, useRef, useState } from 'react'
 import { v7 } from 'uuid'
 import type { PlanView } from '@mano/contract/plan'
@@ -82,8 +83,7 @@ async function weeksFor(a: Applied, athleteId: string, signal: AbortSignal): Pro
     minutes += done.minutes
   }
   const n = changes.length
-  const what =
-    n === 0 ? 'as in the template' : `${n} ${n === 1 ? 'change' : 'changes'} for these hands`
+  const what = n === 0 ? 'as in the template' : `${counted(n, 'change')} for these hands`
   return { state: 'kept', says: `${minutes} min, ${what}`, changes }
 }
 

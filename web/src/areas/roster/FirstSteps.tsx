@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import type { Me } from '@mano/contract/accounts'
@@ -102,9 +103,7 @@ function Tests() {
   const qualities = testedBy(useKit().data ?? [])
   return (
     <aside className="steps-kit">
-      <h2 className="h3">
-        This kit tests {qualities.length} {qualities.length === 1 ? 'quality' : 'qualities'}
-      </h2>
+      <h2 className="h3">This kit tests {counted(qualities.length, 'quality', 'qualities')}</h2>
       <ul>
         {qualities.map((q) => (
           <li key={q}>

@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { UnstyledButton } from '@mantine/core'
 import type { ReactNode } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
@@ -102,7 +103,7 @@ function Over({ at }: { at: AtStation }) {
       <div className="f-end">
         <h1>{day.now?.lost.includes(station.id) ? 'Out of use' : 'This station is done'}</h1>
         <p role="status">
-          {kept} {kept === 1 ? 'trial' : 'trials'} recorded
+          {counted(kept, 'trial')} recorded
           {out.length > 0 ? `, ${out.length} left out: ${who.join('; ')}` : ''}.
         </p>
         <ComesBack at={at} />

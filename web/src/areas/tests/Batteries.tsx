@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import { Anchor, Button, Modal } from '@mantine/core'
 import { Link } from 'react-router'
 import { BATTERY_MOST, batteryCost, orderBattery, testMinutes } from '@mano/core/testing/battery'
@@ -87,7 +88,7 @@ function Chosen({ b, chosen }: { b: BatteryChange; chosen: BatteryView }) {
       <div className="battery-head">
         <h2>{chosen.name}</h2>
         <span className="s">
-          {items.length} {items.length === 1 ? 'test' : 'tests'}, about {minutes}
+          {counted(items.length, 'test')}, about {minutes}
           {'\u00A0'}min
         </span>
       </div>

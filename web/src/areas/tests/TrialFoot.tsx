@@ -1,3 +1,4 @@
+import { counted } from '@mano/core/units/counted'
 import type { SessionView } from '@mano/contract/tests'
 import type { Hand, Side } from '@mano/core/catalogue/person'
 import type { Protocol } from '@mano/core/catalogue/protocols'
@@ -101,7 +102,7 @@ function Ramp({ session, hand }: { session: SessionView; hand: Side }) {
   const next = rampNext(rampTries(session.trials), hand, must(session.expectedKg), null)
   return next.kind === 'try' ? (
     <Chip icon="circle" tone="soft">
-      {next.left} {next.left === 1 ? 'trial' : 'trials'} left
+      {counted(next.left, 'trial')} left
     </Chip>
   ) : (
     <Chip icon={next.open ? 'question' : 'check'} tone={next.open ? 'dash' : 'outline'}>

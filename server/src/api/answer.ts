@@ -33,7 +33,10 @@ export function answer(
     text.length <= AT_ONCE.most &&
     req.acceptsEncodings('gzip') === 'gzip'
   )
-    res.set('Content-Encoding', 'gzip').send(gzipSync(text, { level: 1 }))
+    res
+      .vary('Accept-Encoding')
+      .set('Content-Encoding', 'gzip')
+      .send(gzipSync(text, { level: 1 }))
   else res.send(text)
 }
 

@@ -46,11 +46,9 @@ const LONG = { statement: 300_000, lock: 10_000, idle: 60_000 }
 
 /**
  * Runs work in one transaction that sees and writes one hall only. It begins and names its hall in
- * one message to the database. `long`: work of a job or a file, which may take minutes. `derived`: what is worked out
- * from the record
- * again where a crash takes it, mark and all; its end waits for no disk. `snapshot`: all of it
- * reads
- * the same moment.
+ * one message to the database. `long`: work of a job or a file, which may take minutes. `derived`:
+ * what is worked out from the record again where a crash takes it, mark and all; its end waits for
+ * no disk. `snapshot`: all of it reads the same moment.
  */
 export async function inHall<T>(
   app: DataSource,

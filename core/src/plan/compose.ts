@@ -40,11 +40,8 @@ export const TOP_SHARE = { staple: 1, good: 0.8, beside: 0.35 } as const
 export const OTHER_EFFORT = 0.85
 /** Work for the experienced, in other hands. */
 export const TOO_SOON = { novice: 0.3, trained: 0.75 } as const
-/**
- * Worth of sets up to half the aim, up to the aim, and up to half over it: coaches stop early, the
- * weeks they write hold a fifth fewer sets than the fullest ones.
- */
-export const SLOPES = [1.5, 0.5, 0.1] as const
+/** Worth of sets up to half the aim, up to the aim, and up to half over it. */
+export const SLOPES = [1.3, 0.7, 0.1] as const
 
 /** What a week serves, all told, is worth less and less: up to so many points, and after. */
 export const SERVED = [
@@ -68,12 +65,12 @@ export const POINTS = {
   topSetsShort: 3,
   topSetsLess: 2,
   topFirstHalf: 0.9,
-  topTwoDays: 4.5,
+  topTwoDays: 5,
   /** What most coaches put first for two of them, by their worth of 10, from so many sets. */
   topStaple: 2,
   stapleSets: 3,
   /** The main exercise of a quality of the highest importance on two days; of one more. */
-  twice: 2,
+  twice: 1.5,
   twiceMore: 0.5,
   session: -0.4,
   /** A session more than a beginner needs. */

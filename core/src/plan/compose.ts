@@ -41,7 +41,7 @@ export const OTHER_EFFORT = 0.85
 /** Work for the experienced, in other hands. */
 export const TOO_SOON = { novice: 0.3, trained: 0.75 } as const
 /** Worth of sets up to half the aim, up to the aim, and up to half over it. */
-export const SLOPES = [1.3, 0.7, 0.1] as const
+export const SLOPES = [1.4, 0.6, 0.1] as const
 
 /** What a week serves, all told, is worth less and less: up to so many points, and after. */
 export const SERVED = [

@@ -1,6 +1,7 @@
-import { Button, Input, UnstyledButton } from '@mantine/core'
+import { Button, UnstyledButton } from '@mantine/core'
 import { useDeferredValue, useMemo, useState, type ReactNode } from 'react'
 import { useCalm } from './calm'
+import { ListFind } from './ListFind'
 import './listing.css'
 
 /** Rows of a page, and rows from which a list is searched. */
@@ -38,9 +39,9 @@ const compared = (a: Value, b: Value): number =>
  */
 export function useListing<R>(rows: readonly R[], { by, says, what, text }: Columns<R>) {
   const [sort, setSort] = useCalm<{ column: string; down: boolean } | null>(null)
-  const [typed, setTyped] = useState('')
+  const [asked, setAsked] = useState('')
   const [page, setPage] = useCalm(0)
-  const sought = useDeferredValue((text ?? typed).trim().toLowerCase())
+  const sought = useDeferredValue((text ?? asked).trim().toLowerCase())
   const found = useMemo(() => {
     const words = sought.split(/\s+/).filter(Boolean)
     const own = rows.filter((r) => {
@@ -81,14 +82,10 @@ export function useListing<R>(rows: readonly R[], { by, says, what, text }: Colu
     ),
     find:
       text !== undefined || rows.length < SEARCHED_FROM ? null : (
-        <Input
-          className="list-find"
-          type="search"
-          aria-label={`Find in ${what}`}
-          placeholder="Find"
-          value={typed}
-          onChange={(e) => {
-            setTyped(e.currentTarget.value)
+        <ListFind
+          what={what}
+          onFind={(text) => {
+            setAsked(text)
             setPage(0)
           }}
         />

@@ -1,7 +1,9 @@
 import { Checkbox } from '@mantine/core'
 import type { ReactNode } from 'react'
+import { Still } from './Still'
+import { useSteady } from './steady'
 
-/** Athletes to choose from, several at once. */
+/** Athletes to choose from, several at once. `beside`: what is said beside a name, of `of` alone. */
 export function TickPeople<A extends { id: string; name: string }>({
   of,
   chosen,
@@ -12,21 +14,23 @@ export function TickPeople<A extends { id: string; name: string }>({
   of: readonly A[]
   chosen: readonly string[]
   onChange: (ids: readonly string[]) => void
-  /** What is said beside a name. */
   beside: (a: A) => ReactNode
   className: string
 }) {
-  const turn = (id: string) =>
-    onChange(chosen.includes(id) ? chosen.filter((x) => x !== id) : [...chosen, id])
+  const turn = useSteady((id: string) =>
+    onChange(chosen.includes(id) ? chosen.filter((x) => x !== id) : [...chosen, id]),
+  )
   return (
     <ul className={className} aria-label="Athletes">
       {of.map((a) => (
-        <li key={a.id}>
-          <label className="tick">
-            <Checkbox checked={chosen.includes(a.id)} onChange={() => turn(a.id)} />
-            {a.name} <span className="s">{beside(a)}</span>
-          </label>
-        </li>
+        <Still key={a.id} of={[a, chosen.includes(a.id)]}>
+          <li>
+            <label className="tick">
+              <Checkbox checked={chosen.includes(a.id)} onChange={() => turn(a.id)} />
+              {a.name} <span className="s">{beside(a)}</span>
+            </label>
+          </li>
+        </Still>
       ))}
     </ul>
   )

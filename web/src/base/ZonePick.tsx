@@ -1,4 +1,5 @@
-import { Select, type SelectProps } from '@mantine/core'
+import { type SelectProps } from '@mantine/core'
+import { Select } from './Select'
 
 const ZONES = Intl.supportedValuesOf('timeZone')
 

@@ -1,5 +1,6 @@
 import { How } from './How'
-import { Select, TextInput } from '@mantine/core'
+import { TextInput } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { lazy, Suspense } from 'react'
 import { NavLink, useParams } from 'react-router'
 import { calculatorById, type Calculator } from '@mano/core/catalogue/calculators'

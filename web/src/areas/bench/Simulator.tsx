@@ -1,4 +1,5 @@
-import { Button, Select } from '@mantine/core'
+import { Button } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { fitRates, ownHolds, type Fitted } from '@mano/core/bench/fit'

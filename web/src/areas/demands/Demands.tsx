@@ -1,6 +1,6 @@
 import { Button, Input, SegmentedControl, UnstyledButton } from '@mantine/core'
-import { useMemo, useState } from 'react'
-import type { QualityId } from '@mano/core/catalogue/qualities'
+import { useDeferredValue, useMemo, useState } from 'react'
+import type { Quality, QualityId } from '@mano/core/catalogue/qualities'
 import { demandProfile, type DemandProfile, type DemandRow } from '@mano/core/demand/profile'
 import { idealWords } from '@mano/core/match/words'
 import { askWhich, meaningOf } from '@mano/core/catalogue/words'
@@ -8,6 +8,7 @@ import { PLACES, type Place } from '@mano/core/catalogue/places'
 import { formatDate } from '@mano/core/units/dates'
 import { useCalm } from '../../base/calm'
 import { useSports, may } from '../../base/data'
+import { Still } from '../../base/Still'
 import { Failed } from '../../base/Trouble'
 import { useUnits } from '../../base/units'
 import { useGo } from '../../base/useGo'
@@ -227,19 +228,7 @@ function DemandTable({ profile, level, picked, best, loaded, onPick }: TableProp
 /** A quality by the coach's own word; a word that means several asks which. */
 function Find({ profile, onFind }: { profile: DemandProfile; onFind: (q: QualityId) => void }) {
   const [text, setText] = useState('')
-  const meaning = meaningOf(text)
-  const like =
-    text.trim().length > 1 && meaning.kind === 'none'
-      ? profile.rows.filter((r) =>
-          `${r.quality.name} ${r.quality.does}`.toLowerCase().includes(text.trim().toLowerCase()),
-        )
-      : []
-  const hits =
-    meaning.kind === 'several'
-      ? meaning.qualities
-      : meaning.kind === 'one'
-        ? [meaning.quality]
-        : like.map((r) => r.quality)
+  const sought = useDeferredValue(text)
   const take = (q: QualityId) => {
     onFind(q)
     setText('')
@@ -252,26 +241,57 @@ function Find({ profile, onFind }: { profile: DemandProfile; onFind: (q: Quality
         value={text}
         onChange={(e) => setText(e.currentTarget.value)}
         onKeyDown={(e) => {
-          if (e.key === 'Enter' && hits.length === 1) take(must(hits[0]).id)
+          const hits = e.key === 'Enter' ? hitsOf(text, profile) : []
+          if (hits.length === 1) take(must(hits[0]).id)
           if (e.key === 'Escape') setText('')
         }}
       />
-      {text.trim() !== '' && (
-        <div className="dem-which" role="status">
-          <p>
-            {meaning.kind === 'several'
-              ? askWhich(meaning)
-              : hits.length === 0
-                ? 'No quality is called that.'
-                : ''}
-          </p>
-          {hits.map((q) => (
-            <Button variant="default" size="xs" key={q.id} onClick={() => take(q.id)}>
-              {q.name}
-            </Button>
-          ))}
-        </div>
-      )}
+      <Still of={[sought, profile]}>
+        <Which text={sought} profile={profile} onTake={take} />
+      </Still>
+    </div>
+  )
+}
+
+function hitsOf(text: string, profile: DemandProfile): readonly Quality[] {
+  const meaning = meaningOf(text)
+  if (meaning.kind === 'several') return meaning.qualities
+  if (meaning.kind === 'one') return [meaning.quality]
+  const part = text.trim().toLowerCase()
+  return part.length < 2
+    ? []
+    : profile.rows
+        .map((r) => r.quality)
+        .filter((q) => `${q.name} ${q.does}`.toLowerCase().includes(part))
+}
+
+/** What a word may mean, each to be taken. */
+function Which({
+  text,
+  profile,
+  onTake,
+}: {
+  text: string
+  profile: DemandProfile
+  onTake: (q: QualityId) => void
+}) {
+  if (text.trim() === '') return null
+  const meaning = meaningOf(text)
+  const hits = hitsOf(text, profile)
+  return (
+    <div className="dem-which" role="status">
+      <p>
+        {meaning.kind === 'several'
+          ? askWhich(meaning)
+          : hits.length === 0
+            ? 'No quality is called that.'
+            : ''}
+      </p>
+      {hits.map((q) => (
+        <Button variant="default" size="xs" key={q.id} onClick={() => onTake(q.id)}>
+          {q.name}
+        </Button>
+      ))}
     </div>
   )
 }

@@ -1,4 +1,5 @@
-import { Button, Input, Modal, MultiSelect, Select, TextInput, UnstyledButton } from '@mantine/core'
+import { Button, Input, Modal, MultiSelect, TextInput, UnstyledButton } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { useState, type ReactNode } from 'react'
 import { v7 } from 'uuid'
 import type { DemandBody } from '@mano/contract/demands'

@@ -1,4 +1,5 @@
-import { Anchor, Button, Checkbox, Modal, NumberInput, Select, TextInput } from '@mantine/core'
+import { Anchor, Button, Checkbox, Modal, NumberInput, TextInput } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { DemandBody } from '@mano/contract/demands'

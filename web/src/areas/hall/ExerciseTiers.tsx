@@ -1,4 +1,5 @@
-import { Anchor, SegmentedControl, Select } from '@mantine/core'
+import { Anchor, SegmentedControl } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { useState } from 'react'
 import { useQuery } from '@tanstack/react-query'
 import { v7 } from 'uuid'

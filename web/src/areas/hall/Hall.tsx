@@ -1,4 +1,5 @@
-import { Button, Select, TextInput } from '@mantine/core'
+import { Button, TextInput } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { HallBody, Me } from '@mano/contract/accounts'

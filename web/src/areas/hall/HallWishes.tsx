@@ -1,4 +1,5 @@
-import { Button, Select } from '@mantine/core'
+import { Button } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'

@@ -1,4 +1,5 @@
-import { Button, PasswordInput, Select, Stack, TextInput } from '@mantine/core'
+import { Button, PasswordInput, Stack, TextInput } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { schemaResolver, useForm } from '@mantine/form'
 import { notifications } from '@mantine/notifications'
 import { useQuery } from '@tanstack/react-query'

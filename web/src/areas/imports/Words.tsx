@@ -1,4 +1,4 @@
-import { Select } from '@mantine/core'
+import { Select } from '../../base/Select'
 import type { ReactNode } from 'react'
 
 /** A record with one entry set, or without it where the value is empty. */

@@ -1,4 +1,5 @@
-import { Button, Select, Stack, Textarea, TextInput } from '@mantine/core'
+import { Button, Stack, Textarea, TextInput } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { schemaResolver, useForm } from '@mantine/form'
 import { useState } from 'react'
 import { v7 } from 'uuid'

@@ -1,5 +1,6 @@
 import { counted } from '@mano/core/units/counted'
-import { Button, Modal, MultiSelect, NumberInput, Select, Stack, TextInput } from '@mantine/core'
+import { Button, Modal, MultiSelect, NumberInput, Stack, TextInput } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { ExperienceBody } from '@mano/contract/safety'

@@ -1,4 +1,5 @@
-import { Button, Input, Modal, SegmentedControl, Select, Stack } from '@mantine/core'
+import { Button, Input, Modal, SegmentedControl, Stack } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { WrapBody } from '@mano/contract/intake'

@@ -1,4 +1,5 @@
-import { Anchor, Button, Modal, Select, Stack, TextInput, Textarea } from '@mantine/core'
+import { Anchor, Button, Modal, Stack, TextInput, Textarea } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { schemaResolver, useForm } from '@mantine/form'
 import { useState } from 'react'
 import { v7 } from 'uuid'

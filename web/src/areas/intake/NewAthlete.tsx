@@ -1,4 +1,5 @@
-import { Button, Select, Stack } from '@mantine/core'
+import { Button, Stack } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { schemaResolver, useForm } from '@mantine/form'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'

@@ -1,4 +1,5 @@
-import { SegmentedControl, Select, Textarea, TextInput } from '@mantine/core'
+import { SegmentedControl, Textarea, TextInput } from '@mantine/core'
+import { Select } from '../../base/Select'
 import type { UseFormReturnType } from '@mantine/form'
 import type { AthleteView, ProfileBody as Sent } from '@mano/contract/athletes'
 import { SKINS } from '@mano/core/intake/record'

@@ -1,5 +1,6 @@
 import { counted } from '@mano/core/units/counted'
-import { Button, Checkbox, Modal, Select, Stack, Textarea } from '@mantine/core'
+import { Button, Checkbox, Modal, Stack, Textarea } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { notifications } from '@mantine/notifications'
 import { useEffect, useState } from 'react'
 import { v7 } from 'uuid'

@@ -1,10 +1,11 @@
 import { Anchor, Button, Input, Modal, UnstyledButton } from '@mantine/core'
-import { useState } from 'react'
+import { useDeferredValue, useState } from 'react'
 import type { KitUnit, PlaceView } from '@mano/contract/kit'
 import { meaningOf } from '@mano/core/catalogue/words'
 import { must } from '@mano/core/units/must'
 import { useCalm } from '../../base/calm'
 import { may, useKit, useMe, usePlaces } from '../../base/data'
+import { Still } from '../../base/Still'
 import { Failed } from '../../base/Trouble'
 import { useGo } from '../../base/useGo'
 import { AddImplement } from './AddImplement'
@@ -25,6 +26,7 @@ export default function KitRoom() {
   const [params, go] = useGo()
   const [adding, setAdding] = useCalm<Adding | null>(null)
   const [text, setText] = useState('')
+  const sought = useDeferredValue(text)
   const error = kit.error ?? places.error
   if (error)
     return (
@@ -66,13 +68,15 @@ export default function KitRoom() {
             onChange={(e) => setText(e.currentTarget.value)}
           />
         </div>
-        <Means text={text} here={here} />
-        <Units
-          here={here}
-          picked={picked?.id ?? null}
-          text={text}
-          onPick={(id) => go({ unit: id })}
-        />
+        <Still of={[sought, kit.data, place.id, picked]}>
+          <Means text={sought} here={here} />
+          <Units
+            here={here}
+            picked={picked?.id ?? null}
+            text={sought}
+            onPick={(id) => go({ unit: id })}
+          />
+        </Still>
         {here.length === 0 && (
           <p className="blank kit-empty">
             Nothing recorded here. Until then plans take what such a place usually has.{' '}

@@ -1,4 +1,5 @@
-import { Anchor, Button, Select, Stack, TextInput } from '@mantine/core'
+import { Anchor, Button, Stack, TextInput } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { PlaceBody, PlaceView } from '@mano/contract/kit'

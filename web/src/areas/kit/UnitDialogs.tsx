@@ -1,4 +1,5 @@
-import { Button, Modal, Select, Stack, TextInput } from '@mantine/core'
+import { Button, Modal, Stack, TextInput } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { CheckBody, KitUnit, PlaceView, UnitChangeBody } from '@mano/contract/kit'

@@ -23,16 +23,18 @@ export function SetUp({ today, onLeave }: { today: string; onLeave: () => void }
     >
       <Who d={d} />
       <SetUpStations d={d} />
-      {d.met.length > 0 && (
-        <section className="td-met" aria-label="Cautions">
-          <h2 className="h3">Cautions on this day</h2>
-          <ul>
-            {d.met.map((m) => (
-              <Cautions key={at(m.a, m.s.id)} d={d} met={m} />
-            ))}
-          </ul>
-        </section>
-      )}
+      <Still of={[d.met, d.reasons, d.roster]}>
+        {d.met.length > 0 && (
+          <section className="td-met" aria-label="Cautions">
+            <h2 className="h3">Cautions on this day</h2>
+            <ul>
+              {d.met.map((m) => (
+                <Cautions key={at(m.a, m.s.id)} d={d} met={m} />
+              ))}
+            </ul>
+          </section>
+        )}
+      </Still>
       <p role="status">
         <Outlook d={d} />
       </p>
@@ -63,11 +65,13 @@ const Who = ({ d }: { d: SetUpOf }) => (
     </label>
     <label>
       Day
-      <DayInput
-        value={d.heldOn}
-        minDate={d.today}
-        onChange={(day) => d.setHeldOn(day ?? d.today)}
-      />
+      <Still of={[d.heldOn, d.today]}>
+        <DayInput
+          value={d.heldOn}
+          minDate={d.today}
+          onChange={(day) => d.setHeldOn(day ?? d.today)}
+        />
+      </Still>
     </label>
     <Still of={[d.roster, d.chosen]}>
       <TickPeople

@@ -6,6 +6,7 @@ import type { DayStation } from '@mano/core/testday/live'
 import { massText } from '@mano/core/units/mass'
 import { must } from '@mano/core/units/must'
 import { Icon } from '../../drawn/Icon'
+import { Still } from '../../base/Still'
 import { StationSetting } from './StationSetting'
 import { at, unread, type SetUpOf } from './useSetUp'
 
@@ -24,7 +25,9 @@ export const SetUpStations = ({ d }: { d: SetUpOf }) => (
   <section>
     <h2 className="h3">Stations</h2>
     {d.stations.map((s) => (
-      <Station key={s.id} d={d} s={s} />
+      <Still key={s.id} of={[s, d.kit]}>
+        <Station d={d} s={s} />
+      </Still>
     ))}
     <Button
       variant="default"
@@ -37,8 +40,12 @@ export const SetUpStations = ({ d }: { d: SetUpOf }) => (
     {d.known && d.protocols.length === 0 && (
       <p className="s">No implement of the kit room fits a station yet.</p>
     )}
-    <Rests d={d} />
-    {d.loads.withPlates.length > 0 && d.chosen.length > 0 && <FirstLoads d={d} />}
+    <Still of={[d.perHand, d.params, d.loads.mass, d.loads.step, d.loads.withPlates.length]}>
+      <Rests d={d} />
+    </Still>
+    <Still of={[d.loads.typed, d.loads.past, d.loads.mass, d.stations, d.chosen, d.roster]}>
+      {d.loads.withPlates.length > 0 && d.chosen.length > 0 && <FirstLoads d={d} />}
+    </Still>
   </section>
 )
 

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { startTransition, useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 } from 'uuid'
+import type { KitUnit } from '@mano/contract/kit'
 import { gateKey, GROUP_PROTOCOLS, type DayGate, type TestDayBody } from '@mano/contract/testday'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
@@ -44,40 +45,45 @@ const usePast = (chosen: readonly string[], enabled: boolean) =>
 
 /** What the judge says of each athlete at each station, before anybody is called. */
 function useMet(heldOn: string, chosen: readonly string[], stations: readonly DayStation[]) {
-  const gates =
-    useQuery({
-      queryKey: ['day-gates', heldOn, chosen, stations.map((s) => [s.id, s.protocolId, s.unitId])],
-      enabled: chosen.length > 0 && stations.length > 0,
-      staleTime: 15_000,
-      placeholderData: (before) => before,
-      queryFn: () =>
-        api.post<Record<string, DayGate>>('/api/test-days/gates', {
-          heldOn,
-          athletes: chosen,
-          stations: stations.map(({ id, protocolId, unitId, variant }) => ({
-            id,
-            protocolId,
-            unitId,
-            variant,
-          })),
+  const gates = useQuery({
+    queryKey: ['day-gates', heldOn, chosen, stations.map((s) => [s.id, s.protocolId, s.unitId])],
+    enabled: chosen.length > 0 && stations.length > 0,
+    staleTime: 15_000,
+    placeholderData: (before) => before,
+    queryFn: () =>
+      api.post<Record<string, DayGate>>('/api/test-days/gates', {
+        heldOn,
+        athletes: chosen,
+        stations: stations.map(({ id, protocolId, unitId, variant }) => ({
+          id,
+          protocolId,
+          unitId,
+          variant,
+        })),
+      }),
+  }).data
+  return useMemo(
+    () =>
+      chosen.flatMap((a) =>
+        stations.flatMap((s) => {
+          const own = (['left', 'right'] as const).flatMap((hand) => {
+            const g = gates?.[gateKey(a, s.id, hand)]
+            return g ? [{ hand, ...g }] : []
+          })
+          return own.length > 0 ? [{ a, s, own }] : []
         }),
-    }).data ?? {}
-  return chosen.flatMap((a) =>
-    stations.flatMap((s) => {
-      const own = (['left', 'right'] as const).flatMap((hand) => {
-        const g = gates[gateKey(a, s.id, hand)]
-        return g ? [{ hand, ...g }] : []
-      })
-      return own.length > 0 ? [{ a, s, own }] : []
-    }),
+      ),
+    [gates, chosen, stations],
   )
 }
 export type Met = ReturnType<typeof useMet>[number]
 
+const NO_KIT: readonly KitUnit[] = []
+
 /** Stations of the day, and what changes them. */
 function useStations() {
   const all = useKit().data
-  const kit = all ?? []
+  const kit = all ?? NO_KIT
   const [stations, setStations] = useState<readonly DayStation[]>([])
   const fitting = (protocolId: string) => {
     const kinds: readonly string[] = must(protocolById(protocolId)).implements
@@ -108,10 +114,14 @@ function useStations() {
     add: () => {
       const unit = first && fitting(first)[0]
       if (!unit) return
-      setStations((now) => [
-        ...now,
-        { id: v7(), name: `Station ${now.length + 1}`, by: '', ...of(first, unit) },
-      ])
+      const id = v7()
+      // Fields typed into meanwhile change the stations too: each change is made to the newest.
+      startTransition(() =>
+        setStations((now) => [
+          ...now,
+          { id, name: `Station ${now.length + 1}`, by: '', ...of(first, unit) },
+        ]),
+      )
     },
     remove: (id: string) => setStations((now) => now.filter((s) => s.id !== id)),
     choose: (s: DayStation, protocolId: string) => {
@@ -141,6 +151,8 @@ function useLoads(chosen: readonly string[], stations: readonly DayStation[]) {
   )
   return {
     mass: units.mass,
+    typed,
+    past,
     withPlates,
     step,
     setStep,
@@ -157,7 +169,8 @@ function useLoads(chosen: readonly string[], stations: readonly DayStation[]) {
 /** A group test day as it is set up: who, where, in what order it will run, and what is kept. */
 export function useSetUp(today: string) {
   const navigate = useNavigate()
-  const roster = useNames().data ?? []
+  const names = useNames().data
+  const roster = useMemo(() => names ?? [], [names])
   const [name, setName] = useState('Test day')
   const [heldOn, setHeldOn] = useState(today)
   const [chosen, setChosen] = useState<readonly string[]>([])

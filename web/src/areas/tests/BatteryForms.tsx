@@ -1,4 +1,5 @@
-import { Button, NativeSelect, Select, TextInput } from '@mantine/core'
+import { Button, NativeSelect, TextInput } from '@mantine/core'
+import { Select } from '../../base/Select'
 import { useState } from 'react'
 import { protocolById, PROTOCOL_GROUPS, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { BatteryItem } from '@mano/core/testing/battery'

@@ -1,4 +1,4 @@
-import { useMemo } from 'react'
+import { memo, useMemo } from 'react'
 import { Link } from 'react-router'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolOf, type Protocol } from '@mano/core/catalogue/protocols'
@@ -91,43 +91,9 @@ function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
             </tr>
           </thead>
           <tbody>
-            {list.rows.map((s) => {
-              const protocol = must(protocolOf(s))
-              const best = (hand: Hand) => {
-                const v = bestOf(s, hand)
-                return v === null ? '–' : formatWithUnit(v, protocol.unit, units)
-              }
-              return (
-                <tr key={s.id}>
-                  <td>
-                    <Link className="lnk" to={`/athletes/${athlete.id}/tests/${s.id}`}>
-                      {formatDate(s.performedOn, me.today, { weekday: true })}
-                    </Link>
-                  </td>
-                  <td>
-                    {testName(protocol, s.variant, units)}
-                    {s.practice && <span className="s"> · practice</span>}
-                    <small>
-                      {s.unitLabel}
-                      {s.clock && `. ${s.clock}`}
-                    </small>
-                  </td>
-                  {protocol.hands === 'both' ? (
-                    <td colSpan={2} className="both">
-                      {best('both')}
-                    </td>
-                  ) : (
-                    <>
-                      <td className="l L">{best('left')}</td>
-                      <td className="r R">{best('right')}</td>
-                    </>
-                  )}
-                  <td>
-                    <SessionChip session={s} />
-                  </td>
-                </tr>
-              )
-            })}
+            {list.rows.map((s) => (
+              <Line key={s.id} test={s} />
+            ))}
           </tbody>
         </table>
       )}
@@ -135,6 +101,48 @@ function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
     </>
   )
 }
+
+/** One test, drawn once: the list around it is sorted and searched. */
+const Line = memo(({ test: s }: { test: SessionView }) => {
+  const { athlete, me } = useAthletePage()
+  const units = useUnits()
+  const protocol = must(protocolOf(s))
+  const best = (hand: Hand) => {
+    const v = bestOf(s, hand)
+    return v === null ? '–' : formatWithUnit(v, protocol.unit, units)
+  }
+  return (
+    <tr>
+      <td>
+        <Link className="lnk" to={`/athletes/${athlete.id}/tests/${s.id}`}>
+          {formatDate(s.performedOn, me.today, { weekday: true })}
+        </Link>
+      </td>
+      <td>
+        {testName(protocol, s.variant, units)}
+        {s.practice && <span className="s"> · practice</span>}
+        <small>
+          {s.unitLabel}
+          {s.clock && `. ${s.clock}`}
+        </small>
+      </td>
+      {protocol.hands === 'both' ? (
+        <td colSpan={2} className="both">
+          {best('both')}
+        </td>
+      ) : (
+        <>
+          <td className="l L">{best('left')}</td>
+          <td className="r R">{best('right')}</td>
+        </>
+      )}
+      <td>
+        <SessionChip session={s} />
+      </td>
+    </tr>
+  )
+})
+Line.displayName = 'Line'
 
 /** Numbers that stand in the aside of the test, not in its name. */
 const QUIET = ['armMm', 'spreadMm', 'handleMm', 'addedKg']

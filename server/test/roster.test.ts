@@ -1,4 +1,5 @@
 import request from 'supertest'
+import type { EntityManager } from 'typeorm'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import type { AthleteName, RosterPage } from '@mano/contract/athletes'
@@ -271,6 +272,55 @@ describe('pages of the roster', () => {
       expect(whole.rows).toHaveLength(whole.needs.all)
     },
   )
+  it('are told again as they were while no row changed, and never once one did', async () => {
+    const page = async () => (await coach.get('/api/athletes?most=5').expect(200)).text
+    const first = await page()
+    expect(await page()).toBe(first)
+    const signedIn = `SELECT sess ->> 'hallId' AS "hallId" FROM session LIMIT 1`
+    const { hallId } = (await demo.pool.query<{ hallId: string }>(signedIn)).rows[0]!
+    const rename = (em: EntityManager, row: { athlete_id: string }, name: string) =>
+      em.query(
+        `UPDATE roster_row SET content = jsonb_set(content::jsonb, '{name}', $2::jsonb)::json
+         WHERE athlete_id = $1`,
+        [row.athlete_id, JSON.stringify(name)],
+      )
+    const shown = (JSON.parse(first) as RosterPage).rows
+    const [a, b] = [{ athlete_id: shown[0]!.id }, { athlete_id: shown[1]!.id }]
+    // One that began first ends last: its number is lower than what was told before.
+    await inHall(demo.app, hallId, async (em) => {
+      await em.query('SELECT txid_current()')
+      await inHall(demo.app, hallId, (later) => rename(later, b, 'Second'))
+      expect(await page()).toContain('"Second"')
+      await rename(em, a, 'First')
+      expect(await page()).not.toContain('"First"')
+    })
+    expect(await page()).toContain('"First"')
+    // Put back: the same words again, as nothing else changed.
+    await inHall(demo.app, hallId, async (em) => {
+      await rename(em, a, shown[0]!.name)
+      await rename(em, b, shown[1]!.name)
+    })
+    expect(JSON.parse(await page())).toEqual(JSON.parse(first))
+  })
+  it('are told to each by what they may see, whoever asked before', async () => {
+    const who = { login: 'una', name: 'Una Fell', role: 'assistant', password: PASSWORD }
+    await coach
+      .post('/api/people')
+      .send({ id: v7(), ...who })
+      .expect(201)
+    const una = await signIn(demo, 'una')
+    const [someone] = await rosterOf(coach)
+    await coach
+      .post(`/api/athletes/${someone!.id}/health`)
+      .send({ id: v7(), yes: ['blood_pressure'] })
+      .expect(201)
+    const health = async (agent: Agent) =>
+      (await rosterOf(agent)).flatMap((x) => x.cautions).filter((c) => c.health).length
+    for (let i = 0; i < 2; i++) {
+      expect(await health(coach)).toBeGreaterThan(0)
+      expect(await health(una)).toBe(0)
+    }
+  })
   it('find by name and sport; a mark of the pattern is a letter like others', async () => {
     const [first] = await rosterOf(coach)
     const found = (

@@ -8,9 +8,15 @@ import type { Request, Response } from 'express'
  */
 const AT_ONCE = { least: 1024, most: 65_536 }
 
+/** Where an answer that is given again is kept as it was compressed. */
+export interface Packed {
+  bytes?: Buffer
+}
+
 export interface Answer {
   status: number
   body: unknown
+  /** The body is a text that was told before, or will be again. */ packed?: Packed
   type?: string
   /** Offered as a file of this name. */ fileName?: string
 }
@@ -18,7 +24,7 @@ export interface Answer {
 export function answer(
   req: Request,
   res: Response,
-  { status, body, type, fileName }: Answer,
+  { status, body, packed = {}, type, fileName }: Answer,
 ): void {
   if (status === 204) {
     res.status(204).end()
@@ -36,7 +42,7 @@ export function answer(
     res
       .vary('Accept-Encoding')
       .set('Content-Encoding', 'gzip')
-      .send(gzipSync(text, { level: 1 }))
+      .send((packed.bytes ??= gzipSync(text, { level: 1 })))
   else res.send(text)
 }
 

@@ -72,7 +72,7 @@ function mountRoster(api: Api): void {
     async (call) => ({
       status: 200,
       type: 'application/json; charset=utf-8',
-      body: await rosterPage(call),
+      ...(await rosterPage(call)),
     }),
     nearlyFresh,
   )

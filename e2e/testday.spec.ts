@@ -1,4 +1,22 @@
+import { v7 } from 'uuid'
+import type { PlaceView } from '@mano/contract/kit'
 import { accessible, enter, expect, signIn, test } from './rig'
+
+const SECOND = {
+  kind: 'dyno',
+  label: 'Dynamometer, bench 2',
+  orientation: null,
+  surface: null,
+  size: null,
+  sizeUnit: 'mm',
+  depthMm: null,
+  handleMm: null,
+  massKg: null,
+  plates: [],
+  ratingKg: null,
+  ratedBy: '',
+  ratedOn: null,
+}
 
 test(
   '@long a group test day: set up, two stations on two tablets, six athletes, one station lost ' +
@@ -6,6 +24,12 @@ test(
   async ({ page, own, browser }) => {
     test.slow()
     await signIn(page, own.url)
+    // An implement stands at one station: the hall gets a second one.
+    const [place] = (await (await page.request.get(`${own.url}/api/places`)).json()) as PlaceView[]
+    const added = await page.request.post(`${own.url}/api/kit`, {
+      data: { id: v7(), measurementId: v7(), placeId: place!.id, ...SECOND },
+    })
+    expect(added.status()).toBe(201)
     await page.getByRole('link', { name: 'Test days' }).click()
     await page.getByRole('button', { name: 'Set up a day' }).click()
     await page.getByLabel('Name of the day').fill('Autumn tests')

@@ -1,5 +1,6 @@
 import * as yup from 'yup'
 import { TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
+import { oneImplement } from '@mano/core/testday/apart'
 import type { DayEvent } from '@mano/core/testday/event'
 import type { DaySetup } from '@mano/core/testday/live'
 import { day, id, line, number, oneOf, optionalLine, someId } from './common'
@@ -87,7 +88,11 @@ export const testDayBody = yup
           )
           .min(1, 'a day has a station')
           .max(8, 'over eight stations')
-          .required('the stations are missing'),
+          .required('the stations are missing')
+          .test('apart', (all, { createError }) => {
+            const wrong = oneImplement(all)
+            return wrong === null || createError({ message: wrong })
+          }),
         athletes: yup
           .array()
           .of(yup.object({ id: id(), name: line(80, 'the name') }).exact('a field is not known'))

@@ -116,6 +116,10 @@ describe('a group test day', () => {
       400,
     )
     await send(day({ stations: [{ ...day().setup.stations[0]!, unitId: v7() }] })).expect(400)
+    const [only] = day().setup.stations
+    const twice = day({ stations: [only!, { ...only!, id: v7(), name: 'Second' }] })
+    const { body } = await send(twice).expect(400)
+    expect(JSON.stringify(body)).toContain('have one implement: it stands at one station')
     await assistant.post('/api/test-days').send(day()).expect(403)
     const other = await hall(r, 'cass')
     const d = day()

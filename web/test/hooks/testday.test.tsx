@@ -79,6 +79,24 @@ describe('a group test day as it is set up', () => {
     ).toEqual(['e'])
   })
 
+  it('a station more takes an implement that is free; one at two stations is not ready', () => {
+    const { page } = setUp()
+    act(() => page.now().setChosen(['a']))
+    act(() => page.now().add())
+    act(() => page.now().add())
+    expect(page.now().stations.map((s) => s.unitId)).toEqual(['d', 'e'])
+    expect(page.now()).toMatchObject({ ready: true, shared: null, mayAdd: false })
+    act(() => page.now().add())
+    expect(page.now().stations).toHaveLength(2)
+    choose(page, 'dyno_seated', 1)
+    expect(page.now().ready).toBe(false)
+    expect(page.now().shared).toBe(
+      'Station 1 and Station 2 have one implement: it stands at one station.',
+    )
+    act(() => page.now().remove(station(page).id))
+    expect(page.now()).toMatchObject({ ready: true, shared: null, mayAdd: true })
+  })
+
   it('another protocol begins with its own implement, tries and plates', () => {
     const { page } = setUp()
     act(() => page.now().add())

@@ -116,9 +116,10 @@ function Cautions({ d, met: { a, s, own } }: { d: SetUpOf; met: Met }) {
 }
 
 /** What is missing yet, or what the day will take. */
-function Outlook({ d: { unstated, loads, ready, order, setup, params } }: { d: SetUpOf }) {
+function Outlook({ d: { unstated, shared, loads, ready, order, setup, params } }: { d: SetUpOf }) {
   if (unstated.length > 0)
     return `${unstated.map((s) => s.name).join(', ')}: a number of the set-up is missing.`
+  if (shared !== null) return shared
   if (loads.misread) return 'A load cannot be read.'
   if (!ready) return 'Choose who comes and what they do.'
   if (!order) return 'Working the order out …'

@@ -32,13 +32,16 @@ export const SetUpStations = ({ d }: { d: SetUpOf }) => (
     <Button
       variant="default"
       type="button"
-      disabled={d.stations.length >= MOST_STATIONS || d.protocols.length === 0}
+      disabled={d.stations.length >= MOST_STATIONS || !d.mayAdd}
       onClick={d.add}
     >
       Add a station
     </Button>
     {d.known && d.protocols.length === 0 && (
       <p className="s">No implement of the kit room fits a station yet.</p>
+    )}
+    {d.known && d.protocols.length > 0 && !d.mayAdd && (
+      <p className="s">Each implement that fits stands at a station.</p>
     )}
     <Still of={[d.perHand, d.params, d.loads.mass, d.loads.step, d.loads.withPlates.length]}>
       <Rests d={d} />

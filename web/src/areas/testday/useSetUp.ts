@@ -8,6 +8,7 @@ import type { SessionView } from '@mano/contract/tests'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { byWear } from '@mano/core/match/unit'
 import { buildSeries, type Series } from '@mano/core/record/series'
+import { oneImplement } from '@mano/core/testday/apart'
 import { beginsAt, DAY_TIMES, FIRST_KG, STEP_KG } from '@mano/core/testday/begin'
 import type { DaySetup, DayStation } from '@mano/core/testday/live'
 import { massText, parseMass, type MassUnit } from '@mano/core/units/mass'
@@ -97,7 +98,12 @@ function useStations() {
     measurementId: unit.measurementId,
     variant: startOf(protocolId, unit),
   })
-  const first = GROUP_PROTOCOLS.find((p) => fitting(p).length > 0)
+  /** The first protocol with an implement that stands at no station yet, and that implement. */
+  const next = (now: readonly DayStation[]) =>
+    GROUP_PROTOCOLS.flatMap((protocolId) => {
+      const unit = fitting(protocolId).find((u) => now.every((s) => s.unitId !== u.id))
+      return unit ? [{ protocolId, unit }] : []
+    })[0]
   const of = (protocolId: string, unit: (typeof kit)[number]) => ({
     protocolId,
     ...withUnit(protocolId, unit),
@@ -112,22 +118,26 @@ function useStations() {
     protocols: GROUP_PROTOCOLS.filter((p) => fitting(p).length > 0),
     change,
     add: () => {
-      const unit = first && fitting(first)[0]
-      if (!unit) return
       const id = v7()
       // Fields typed into meanwhile change the stations too: each change is made to the newest.
       startTransition(() =>
-        setStations((now) => [
-          ...now,
-          { id, name: `Station ${now.length + 1}`, by: '', ...of(first, unit) },
-        ]),
+        setStations((now) => {
+          const own = next(now)
+          const name = `Station ${now.length + 1}`
+          return own ? [...now, { id, name, by: '', ...of(own.protocolId, own.unit) }] : now
+        }),
       )
     },
     remove: (id: string) => setStations((now) => now.filter((s) => s.id !== id)),
-    choose: (s: DayStation, protocolId: string) => {
-      const unit = fitting(protocolId)[0]
-      if (unit) change(s.id, { tries: undefined, ...of(protocolId, unit) })
-    },
+    mayAdd: next(stations) !== undefined,
+    choose: (s: DayStation, protocolId: string) =>
+      setStations((now) => {
+        const free = (u: KitUnit) => now.every((x) => x.id === s.id || x.unitId !== u.id)
+        const unit = fitting(protocolId).find(free) ?? fitting(protocolId)[0]
+        return now.map((x) =>
+          unit && x.id === s.id ? { ...x, tries: undefined, ...of(protocolId, unit) } : x,
+        )
+      }),
     chooseUnit: (s: DayStation, unitId: string) =>
       change(s.id, withUnit(s.protocolId, must(kit.find((u) => u.id === unitId)))),
   }
@@ -194,7 +204,13 @@ export function useSetUp(today: string) {
     ...(closed.length > 0 && { closed }),
   }
   const unstated = stations.filter((s) => Object.values(s.variant).includes(UNSTATED))
-  const ready = chosen.length > 0 && stations.length > 0 && unstated.length === 0 && !loads.misread
+  const shared = oneImplement(stations)
+  const ready =
+    chosen.length > 0 &&
+    stations.length > 0 &&
+    unstated.length === 0 &&
+    !loads.misread &&
+    shared === null
   const write = useUndoable((b: TestDayBody) => api.post('/api/test-days', b), [DAYS_KEY], {
     did: (b) => `${b.name} saved.`,
     undo: (b) => takeBack('test_day', b.id),
@@ -228,6 +244,7 @@ export function useSetUp(today: string) {
     setReason: (key: string, text: string) => setReasons((all) => ({ ...all, [key]: text })),
     setup,
     unstated,
+    shared,
     ready,
     order: useWished(ready ? setup : null, []),
     write,

@@ -10,6 +10,7 @@ import { mountCodes } from './accounts/codes'
 import { mountEntry } from './accounts/entry'
 import { mountTablet } from './accounts/tablet'
 import { mountPeople } from './accounts/people'
+import { lookAhead } from './api/ahead'
 import { Api, type Services } from './api/api'
 import { mountAthletes } from './http/athletes'
 import { keepUp } from './http/freshen'
@@ -137,6 +138,7 @@ export function buildApp(options: AppOptions): Express {
   )
   server.use('/api', ownOrigin)
   if (options.sheds ?? true) server.use('/api', shed())
+  server.use('/api', lookAhead)
   server.use(
     '/api',
     sessions(options.pool, options.sessionSecret, options.https),

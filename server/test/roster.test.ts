@@ -236,6 +236,59 @@ describe('a server that keeps up by itself', () => {
   )
 })
 
+describe('what a browser looked at before is read while its sign-in is looked up', () => {
+  const served = () =>
+    buildApp({
+      app: r.app,
+      pool: r.pool,
+      sheds: false,
+      upkeep: rowsIn(r.app),
+      clock: () => new Date(r.now.at),
+      sessionSecret: 'test',
+      webRoot: null,
+    })
+  const health = (x: { body: unknown }) =>
+    (x.body as RosterPage).rows.flatMap((y) => y.cautions).filter((c) => c.health).length
+  it('who was signed out meanwhile gets nothing of it', async () => {
+    const agent = request.agent(served())
+    await agent.post('/api/session').send({ login: 'ruth', password: PASSWORD }).expect(201)
+    for (let i = 0; i < 3; i++) await agent.get('/api/athletes').expect(200)
+    await r.pool.query(`DELETE FROM session WHERE sess ->> 'accountId' = $1`, [own.accountId])
+    for (let i = 0; i < 2; i++)
+      expect((await agent.get('/api/athletes').expect(401)).text).not.toContain('Bo')
+    own.agent = await signIn(r, 'ruth')
+  })
+  it('who may see less meanwhile sees less', async () => {
+    const id = v7()
+    const person = { name: 'Una Fell', login: 'una', role: 'coach' }
+    await own.agent
+      .post('/api/people')
+      .send({ id, ...person, password: PASSWORD })
+      .expect(201)
+    await own.agent
+      .post(`/api/athletes/${athletes[0]!}/health`)
+      .send({ id: v7(), yes: ['blood_pressure'] })
+      .expect(201)
+    const agent = request.agent(served())
+    await agent.post('/api/session').send({ login: 'una', password: PASSWORD }).expect(201)
+    const look = () => agent.get('/api/athletes').expect(200)
+    for (let i = 0; i < 3; i++) expect(health(await look())).toBeGreaterThan(0)
+    await own.agent.put(`/api/people/${id}/role`).send({ role: 'assistant' }).expect(200)
+    for (let i = 0; i < 2; i++) expect(health(await look())).toBe(0)
+  })
+  it('on another day it is read anew', async () => {
+    const agent = request.agent(served())
+    await agent.post('/api/session').send({ login: 'ruth', password: PASSWORD }).expect(201)
+    const rows = async () =>
+      ((await agent.get('/api/athletes?sort=name&most=200').expect(200)).body as RosterPage).rows
+    for (let i = 0; i < 2; i++) expect(await rows()).toEqual(await anew(own.hallId))
+    r.now.at = '2027-02-27T10:00:00.000Z'
+    expect(await rows()).toEqual(await anew(own.hallId, '2027-02-27'))
+    r.now.at = NOW
+    expect(await rows()).toEqual(await anew(own.hallId))
+  })
+})
+
 describe('pages of the roster', () => {
   let demo: Rig
   let coach: Agent

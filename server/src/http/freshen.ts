@@ -1,4 +1,5 @@
 import { clockOf, dueIn, waitsForCoach } from '@mano/core/stages/day'
+import { localDateOf } from '@mano/core/units/dates'
 import { In, type DataSource, type EntityManager } from 'typeorm'
 import type { Call, WorkOut } from '../api/api'
 import { AthleteEntity } from '../db/entities'
@@ -189,4 +190,10 @@ export function keepUp(scene: Scene): void {
  */
 export async function nearlyFresh(scene: Scene): Promise<void> {
   if (!scene.services.upkeep || !upkeepOf(scene).there) await freshened(scene)
+}
+
+/** Whether the rows of the day that it is in a hall are there, so that a page waits for nothing. */
+export function isThere(services: Scene['services'], hall: Scene['hall']): boolean {
+  const today = localDateOf(services.clock(), hall.timeZone)
+  return services.upkeep !== undefined && upkeepOf({ services, hall, today }).there
 }

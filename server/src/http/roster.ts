@@ -1,11 +1,13 @@
 import { holds } from '@mano/contract/roles'
 import type { AthleteName, RosterPage, RosterRow } from '@mano/contract/athletes'
 import type { DataSource } from 'typeorm'
+import { readAhead } from '../api/ahead'
 import type { Packed } from '../api/answer'
-import type { Asked, Look } from '../api/api'
-import { keepUp } from './freshen'
+import type { Asked, Look, Services } from '../api/api'
+import { isThere, keepUp } from './freshen'
 import { TODAY_UNDER } from '@mano/core/stages/day'
 import { readInHall } from '../db/hall'
+import type { Hall } from '../db/rows'
 import { must } from '@mano/core/units/must'
 import { parsed } from '@mano/core/units/parse'
 
@@ -53,18 +55,18 @@ export async function rosterPage(
   const pages = told.get(app) ?? new Map<string, Told>()
   told.set(app, pages)
   const key = JSON.stringify([call.hall.id, coach, sort, find, after, most])
-  const before = pages.get(key)
   const by = ORDER[sort ?? 'clock']
   const seen = after ? parsed<[string | number, string, string]>(after) : null
-  const found = must(
-    (
-      await readInHall<Found>(app, call.hall.id, pageOf(by, seen !== null), [
-        before?.state ?? null,
-        find ? `%${find.replace(/[\\%_]/g, '\\$&')}%` : null,
-        most,
-        ...(seen ?? []),
-      ])
-    )[0],
+  const { services, hall } = call
+  const { before, found } = await readAhead(
+    call.req,
+    `${call.today} ${key}`,
+    reading(app, hall.id, () => pages.get(key), pageOf(by, seen !== null), [
+      find ? `%${find.replace(/[\\%_]/g, '\\$&')}%` : null,
+      most,
+      ...(seen ?? []),
+    ]),
+    thereIn(services, hall),
   )
   if (found.behind) call.after.push(() => keepUp(call))
   const page = found.rows === null ? must(before) : tell(found, coach, most)
@@ -76,6 +78,22 @@ export async function rosterPage(
     packed: page.packed[found.behind ? 'behind' : 'fresh'],
   }
 }
+
+/** Made apart from the request, which it outlives. */
+const reading =
+  (
+    app: DataSource,
+    hallId: string,
+    last: () => Told | undefined,
+    sql: string,
+    values: readonly (string | number | null)[],
+  ) =>
+  async () => {
+    const before = last()
+    const found = await readInHall<Found>(app, hallId, sql, [before?.state ?? null, ...values])
+    return { before, found: must(found[0]) }
+  }
+const thereIn = (services: Services, hall: Hall) => () => isThere(services, hall)
 
 function tell(found: Found, coach: boolean, most: number): Told {
   const shown = (rows: string): string =>

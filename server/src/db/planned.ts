@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import type { Socket } from 'node:net'
 import { Client } from 'pg'
 
 /** Statements shorter than this are planned in no time. */
@@ -6,6 +7,10 @@ const LONG = 240
 /** Texts a connection keeps planned, at the most: what is written once has a text of its own. */
 const MOST = 120
 
+/** What the driver does not say of its connection: the socket it writes to. */
+interface Wire {
+  connection: { stream: Socket }
+}
 type Query = (text: unknown, values?: unknown, done?: unknown) => unknown
 
 /**
@@ -15,6 +20,7 @@ type Query = (text: unknown, values?: unknown, done?: unknown) => unknown
 export class Planned extends Client {
   readonly #names = new Map<string, string>()
   readonly #kept = new Set<string>()
+  #held = false
 
   #nameOf(text: string): string | null {
     const known = this.#names.get(text)
@@ -34,7 +40,20 @@ export class Planned extends Client {
     return name
   }
 
+  /** What is asked in one turn of the loop goes out in one piece. */
+  #together(): void {
+    if (this.#held) return
+    const { stream } = (this as unknown as Wire).connection
+    this.#held = true
+    stream.cork()
+    process.nextTick(() => {
+      this.#held = false
+      stream.uncork()
+    })
+  }
+
   override query = ((text: unknown, values?: unknown, done?: unknown): unknown => {
+    this.#together()
     const plain = Client.prototype.query.bind(this) as Query
     const name =
       typeof text === 'string' && text.length >= LONG && Array.isArray(values)

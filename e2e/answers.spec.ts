@@ -115,7 +115,7 @@ test(
         await page.keyboard.press('Escape')
         if (page.url() !== url || (await page.getByRole('dialog').count()) > 0) await load()
         if (!one) continue
-        // The machine itself halts at times: what was late is pressed twice more, the middle counts.
+        // The machine itself halts at times: what was late is pressed twice more.
         const ms = [one.ms]
         while (one.ms > ASKED_MS && ms.length < TIMES) {
           await load()

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react'
 import { Still } from './Still'
 import { useSteady } from './steady'
 
-/** Athletes to choose from, several at once. `beside`: what is said beside a name, of `of` alone. */
+/** Athletes to choose from, several at once. `beside`: said beside a name, by the athlete alone. */
 export function TickPeople<A extends { id: string; name: string }>({
   of,
   chosen,

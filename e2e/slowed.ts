@@ -2,8 +2,8 @@ import type { CDPSession, Page } from '@playwright/test'
 
 /**
  * What the page is slowed to: a machine on which the loop below takes so many ms, whatever the
- * hour. About four times what the machine of docs/performance.md takes when it is quiet: 4 ms, reckoned
- * from 8 in an hour in which it counted half as fast.
+ * hour. About four times what the machine of docs/performance.md takes when it is quiet: 4 ms,
+ * reckoned from 8 in an hour in which it counted half as fast.
  */
 const LOOP_MS = 16
 const RUNS = 25

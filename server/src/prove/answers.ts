@@ -16,9 +16,10 @@ export type Loads = readonly { path: string; shift: number; longestMs: number }[
 /** The two tables of what was measured at a quarter of the speed. */
 export const answersSection = (answers: Answers, loads: Loads): string =>
   `In Chromium at about a quarter of the speed of this machine in a quiet hour: before each screen
-it is slowed until a loop takes 16 ms, whatever the hour. @ is an athlete's page. An answer is counted
-from the key or the finger to the next picture, in steps of 8 ms: asked 50 ms for each. What came
-later was pressed, and what took longer than 200 ms loaded, twice more; the middle one counts.
+it is slowed until a loop takes 16 ms, whatever the hour. @ is an athlete's page. An answer is
+counted from the key or the finger to the next picture, in steps of 8 ms: asked 50 ms for each.
+What came later was pressed, and what took longer than 200 ms loaded, twice more; the middle one
+counts.
 
 ${table(
   ['screen', 'slowed', 'presses and keys', 'median', 'over 50 ms', 'slowest'],

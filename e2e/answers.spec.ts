@@ -108,29 +108,35 @@ test(
         await page.waitForTimeout(500)
       }
       await load()
-      const rate = await slowed(page, cdp)
+      const rates: number[] = []
+      const press = async (i: number) => {
+        rates.push(await slowed(page, cdp))
+        return answer(page, i)
+      }
       const all: Answer[] = []
       for (let i = 0; i < MOST && i < (await page.locator(`${ALL}:visible`).count()); i++) {
-        const one = await answer(page, i)
-        await page.keyboard.press('Escape')
-        if (page.url() !== url || (await page.getByRole('dialog').count()) > 0) await load()
+        const pressed = async () => {
+          const one = await press(i)
+          await page.keyboard.press('Escape')
+          if (page.url() !== url || (await page.getByRole('dialog').count()) > 0) await load()
+          return one
+        }
+        const one = await pressed()
         if (!one) continue
-        // The machine itself halts at times: what was late is pressed twice more.
+        // The machine halts at times: what was late and is still there is pressed twice more.
         const ms = [one.ms]
         while (one.ms > ASKED_MS && ms.length < TIMES) {
-          await load()
-          const again = await answer(page, i)
+          const again = await pressed()
           if (again?.what !== one.what) break
           ms.push(again.ms)
         }
-        if (ms.length > 1) await load()
         ms.sort((a, b) => a - b)
         all.push({ ...one, ms: ms[ms.length >> 1]! })
       }
       const ms = all.map((a) => a.ms).sort((a, b) => a - b)
       seen.push({
         screen,
-        rate,
+        rate: rates.sort((a, b) => a - b)[rates.length >> 1]!,
         all: all.length,
         median: ms[ms.length >> 1]!,
         slowest: all.reduce((x, y) => (y.ms > x.ms ? y : x)),

@@ -6,7 +6,7 @@ import type { CDPSession, Page } from '@playwright/test'
  * reckoned from 8 in an hour in which it counted half as fast.
  */
 const LOOP_MS = 16
-const RUNS = 25
+const RUNS = 12
 
 /** Slows a page down to that machine, and says by how much it did; measured each time. */
 export async function slowed(page: Page, cdp: CDPSession): Promise<number> {

@@ -3,7 +3,7 @@ import { table } from './section'
 /** Presses and keys on a screen, as the browser measured them, ms in steps of 8. */
 export type Answers = readonly {
   screen: string
-  /** How far the browser was slowed for it. */
+  /** How far the browser was slowed for it, at the median. */
   rate: number
   all: number
   median: number
@@ -15,7 +15,7 @@ export type Loads = readonly { path: string; shift: number; longestMs: number }[
 
 /** The two tables of what was measured at a quarter of the speed. */
 export const answersSection = (answers: Answers, loads: Loads): string =>
-  `In Chromium at about a quarter of the speed of this machine in a quiet hour: before each screen
+  `In Chromium at about a quarter of the speed of this machine in a quiet hour: before each press
 it is slowed until a loop takes 16 ms, whatever the hour. @ is an athlete's page. An answer is
 counted from the key or the finger to the next picture, in steps of 8 ms: asked 50 ms for each.
 What came later was pressed, and what took longer than 200 ms loaded, twice more; the middle one

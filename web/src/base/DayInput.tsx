@@ -1,5 +1,6 @@
 import { ActionIcon, Popover, TextInput, type TextInputProps } from '@mantine/core'
 import { lazy, Suspense, useRef, useState } from 'react'
+import { useCalm } from './calm'
 import { useHallDays } from './hallDays'
 import { formatDate, readDay, type LocalDate } from '@mano/core/units/dates'
 
@@ -25,7 +26,7 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'rightSectio
  */
 export function DayInput({ value, onChange, mayBeEmpty, minDate, maxDate, ...more }: Props) {
   const days = useHallDays()
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useCalm(false)
   /** While it is typed; null: what stands. */
   const [text, setText] = useState<string | null>(null)
   const [wrong, setWrong] = useState('')

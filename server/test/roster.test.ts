@@ -181,21 +181,24 @@ describe('rows kept for the roster', () => {
   })
 })
 
+/** A server that keeps the rows up by itself. */
+const served = () =>
+  buildApp({
+    app: r.app,
+    pool: r.pool,
+    sheds: false,
+    upkeep: rowsIn(r.app),
+    clock: () => new Date(r.now.at),
+    sessionSecret: 'test',
+    webRoot: null,
+  })
+
 describe('a server that keeps up by itself', () => {
   it(
     'says when a page lacks the newest writes, and soon does not; the first look of a day ' +
       'waits',
     async () => {
-      const server = buildApp({
-        app: r.app,
-        pool: r.pool,
-        sheds: false,
-        upkeep: rowsIn(r.app),
-        clock: () => new Date(r.now.at),
-        sessionSecret: 'test',
-        webRoot: null,
-      })
-      const agent = request.agent(server)
+      const agent = request.agent(served())
       await agent.post('/api/session').send({ login: 'ruth', password: PASSWORD }).expect(201)
       const page = async () =>
         (await agent.get('/api/athletes?sort=name&most=200').expect(200)).body as RosterPage
@@ -237,16 +240,6 @@ describe('a server that keeps up by itself', () => {
 })
 
 describe('what a browser looked at before is read while its sign-in is looked up', () => {
-  const served = () =>
-    buildApp({
-      app: r.app,
-      pool: r.pool,
-      sheds: false,
-      upkeep: rowsIn(r.app),
-      clock: () => new Date(r.now.at),
-      sessionSecret: 'test',
-      webRoot: null,
-    })
   const health = (x: { body: unknown }) =>
     (x.body as RosterPage).rows.flatMap((y) => y.cautions).filter((c) => c.health).length
   it('who was signed out meanwhile gets nothing of it', async () => {

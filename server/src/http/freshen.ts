@@ -1,5 +1,4 @@
 import { clockOf, dueIn, waitsForCoach } from '@mano/core/stages/day'
-import { localDateOf } from '@mano/core/units/dates'
 import { In, type DataSource, type EntityManager } from 'typeorm'
 import type { Call, WorkOut } from '../api/api'
 import { AthleteEntity } from '../db/entities'
@@ -184,16 +183,14 @@ export function keepUp(scene: Scene): void {
   ).unref()
 }
 
+/** Whether the rows of the day are there, so that a page waits for nothing. */
+export const isThere = (scene: Scene): boolean =>
+  scene.services.upkeep !== undefined && upkeepOf(scene).there
+
 /**
  * Waits for the first rows of a day. After that a page shows the last there are and says that newer
  * ones are being worked out: who asks ten times a second would wait for them at every third look.
  */
 export async function nearlyFresh(scene: Scene): Promise<void> {
-  if (!scene.services.upkeep || !upkeepOf(scene).there) await freshened(scene)
-}
-
-/** Whether the rows of the day that it is in a hall are there, so that a page waits for nothing. */
-export function isThere(services: Scene['services'], hall: Scene['hall']): boolean {
-  const today = localDateOf(services.clock(), hall.timeZone)
-  return services.upkeep !== undefined && upkeepOf({ services, hall, today }).there
+  if (!isThere(scene)) await freshened(scene)
 }

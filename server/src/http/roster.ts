@@ -8,6 +8,7 @@ import { isThere, keepUp } from './freshen'
 import { TODAY_UNDER } from '@mano/core/stages/day'
 import { readInHall } from '../db/hall'
 import type { Hall } from '../db/rows'
+import { localDateOf } from '@mano/core/units/dates'
 import { must } from '@mano/core/units/must'
 import { parsed } from '@mano/core/units/parse'
 
@@ -93,7 +94,8 @@ const reading =
     const found = await readInHall<Found>(app, hallId, sql, [before?.state ?? null, ...values])
     return { before, found: must(found[0]) }
   }
-const thereIn = (services: Services, hall: Hall) => () => isThere(services, hall)
+const thereIn = (services: Services, hall: Hall) => () =>
+  isThere({ services, hall, today: localDateOf(services.clock(), hall.timeZone) })
 
 function tell(found: Found, coach: boolean, most: number): Told {
   const shown = (rows: string): string =>

@@ -5,6 +5,7 @@
 import { spawn } from 'node:child_process'
 import { readFileSync, readlinkSync, realpathSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { SERVER_ARGS } from './serverArgs.mjs'
 
 const LOCK_FD = 9
 /** Between two looks at the database, and between two starts of what keeps dying, ms. */
@@ -75,21 +76,17 @@ async function keepServer(url) {
       continue
     }
     if (stopping) return
-    const child = spawn(
-      process.execPath,
-      ['--max-semi-space-size=8', '--max-old-space-size=320', 'server/dist/main.mjs'],
-      {
-        stdio: stdio('inherit', 'ipc'),
-        env: {
-          ...withoutRights(),
-          // Threads share two arenas: each of its own would keep what it once needed.
-          MALLOC_ARENA_MAX: '2',
-          MANO_APP_URL: appUrl,
-          MANO_AGAIN: times === 0 ? '0' : '1',
-          MANO_SUPERVISED: '1',
-        },
+    const child = spawn(process.execPath, [...SERVER_ARGS, 'server/dist/main.mjs'], {
+      stdio: stdio('inherit', 'ipc'),
+      env: {
+        ...withoutRights(),
+        // Threads share two arenas: each of its own would keep what it once needed.
+        MALLOC_ARENA_MAX: '2',
+        MANO_APP_URL: appUrl,
+        MANO_AGAIN: times === 0 ? '0' : '1',
+        MANO_SUPERVISED: '1',
       },
-    )
+    })
     server = child
     const code = await new Promise((resolve) =>
       child.on('exit', (c, signal) => resolve(signal ?? c)),

@@ -6,8 +6,13 @@ import type { AthleteView } from '@mano/contract/athletes'
 import { athleteOf, type AthleteWire } from '@mano/contract/wire'
 import type { LinkSession, LinkView } from '@mano/contract/plan'
 import { DEFAULT_FRAME, type Block } from '@mano/core/plan/types'
+import { safetyFacts } from '@mano/core/safety/facts'
+import type { SetFact } from '@mano/core/safety/record'
+import type { SafetyFacts } from '@mano/core/safety/triggers'
+import { must } from '@mano/core/units/must'
 import { ask } from '../src/db/ask'
 import { inHall } from '../src/db/hall'
+import { loadSafety } from '../src/db/safety'
 import { addAthlete, athlete, hall, NOW, rig, TODAY, type Rig, type Staff } from './hall'
 
 let r: Rig
@@ -180,6 +185,63 @@ describe('sets of the days before', () => {
       ),
     )
     for (let i = 0; i < 3; i++) expect((await logs())[0]!.alarmed).toBe(true)
+  })
+})
+
+describe('what safety keeps of the days before', () => {
+  /** What it says of earlier days and weeks, from the kept days and from all sets by themselves. */
+  const said = (days: readonly (readonly [on: string, pain: number])[]) =>
+    inHall(r.app, own.hallId, async (em) => {
+      const who = { id: athleteId, birthDate: null, guardian: null }
+      const zone = { timeZone: 'Europe/London', today: TODAY }
+      const { record } = must((await loadSafety(em, [who], TODAY, zone)).get(athleteId))
+      const sets = days.map(([on, pain]): SetFact => ({
+        id: '',
+        exerciseId: block.exerciseId,
+        hand: 'left',
+        on,
+        recordedAt: on,
+        pain: pain || null,
+        where: null,
+      }))
+      const of = ({ experience, earlier }: SafetyFacts) => ({
+        experience,
+        earlier: earlier.map((e) => `${e.daysAgo} ${e.tissues?.join()} ${e.pain}`).sort(),
+      })
+      return [
+        record.sets.length,
+        of(safetyFacts(record, TODAY)),
+        of(safetyFacts({ ...record, sets }, TODAY)),
+      ]
+    })
+  const done = async (days: readonly (readonly [string, number])[]) => {
+    for (const [on, pain] of days)
+      await send(log({ pain, painWhere: null, deviceAt: `${on}T18:00:00Z` }))
+  }
+
+  it('is by weeks, and by days from the first pain that asks for something', async () => {
+    const quiet = [
+      ['2026-10-05', 0],
+      ['2026-10-07', 0],
+      ['2026-10-11', 0],
+      ['2026-10-12', 0],
+    ] as const
+    await done(quiet)
+    const [few, kept, whole] = await said(quiet)
+    expect(few).toBe(2)
+    expect(kept).toEqual(whole)
+    const later = [
+      ['2026-11-16', 5],
+      ['2026-11-18', 0],
+      ['2026-11-20', 0],
+    ] as const
+    await done(later)
+    const [days, keptToo, wholeToo] = await said([...quiet, ...later])
+    expect(days).toBe(5)
+    expect(keptToo).toEqual(wholeToo)
+    expect(JSON.stringify(keptToo)).toMatch(
+      /5 elbow_medial,finger_flexors 0.*7 .* 0.*9 elbow_medial 5/,
+    )
   })
 })
 

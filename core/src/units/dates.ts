@@ -11,8 +11,8 @@ const read = (d: LocalDate): number =>
  * up to some ten years of days.
  */
 const MOST_KEPT = 4096
-function kept<T>(work: (d: LocalDate) => T): (d: LocalDate) => T {
-  const known = new Map<LocalDate, T>()
+function kept<K, T>(work: (d: K) => T): (d: K) => T {
+  const known = new Map<K, T>()
   return (d) => {
     const found = known.get(d)
     if (found !== undefined) return found
@@ -117,25 +117,26 @@ export function readDay(text: string, monthFirst = false): LocalDate | null {
   return isLocalDate(read) ? read : null
 }
 
-const calendars = new Map<string, Intl.DateTimeFormat>()
+/** Since then clocks of all zones differ by whole quarters of an hour. */
+const QUARTERS = { since: Date.UTC(1973, 0, 1), ms: 900_000 }
+/** The days of a zone, each quarter of an hour worked out once: a calendar is costly. */
+const calendarOf = kept((timeZone: string) => {
+  const calendar = new Intl.DateTimeFormat('en-CA', {
+    timeZone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+  })
+  const ofQuarter = kept((n: number) => calendar.format(n * QUARTERS.ms))
+  return (at: number): LocalDate =>
+    at >= QUARTERS.since ? ofQuarter(Math.floor(at / QUARTERS.ms)) : calendar.format(at)
+})
 
-/**
- * Calendar date of an instant in a time zone (IANA name). A calendar is costly to make and is kept.
- */
-export function localDateOf(instant: Date, timeZone: string): LocalDate {
-  let calendar = calendars.get(timeZone)
-  if (!calendar)
-    calendars.set(
-      timeZone,
-      (calendar = new Intl.DateTimeFormat('en-CA', {
-        timeZone,
-        year: 'numeric',
-        month: '2-digit',
-        day: '2-digit',
-      })),
-    )
-  return calendar.format(instant)
-}
+/** Calendar date of an instant in a time zone (IANA name); refuses an instant that is none. */
+export const localDateOf = (instant: Date, timeZone: string): LocalDate =>
+  calendarOf(timeZone)(instant.getTime())
 
 /** The Monday on or before a day. */
-export const weekStartOf = kept((d) => addDays(d, -(((daysBetween('2024-01-01', d) % 7) + 7) % 7)))
+export const weekStartOf = kept((d: LocalDate) =>
+  addDays(d, -(((daysBetween('2024-01-01', d) % 7) + 7) % 7)),
+)

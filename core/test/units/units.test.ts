@@ -132,4 +132,21 @@ describe('dates', () => {
     expect(localDateOf(new Date('2026-07-01T23:30:00Z'), 'Europe/London')).toBe('2026-07-02')
     expect(localDateOf(new Date('2026-12-01T23:30:00Z'), 'Europe/London')).toBe('2026-12-01')
   })
+  it('says the day of an instant in zones of half and quarter hours, and of odd ones long ago', () => {
+    const zones = ['Asia/Kathmandu', 'Australia/Lord_Howe', 'Pacific/Apia', 'Africa/Monrovia']
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...zones),
+        fc.date({ min: new Date('1900-01-02'), max: new Date('2099-12-30'), noInvalidDate: true }),
+        (timeZone, at) =>
+          // The parts of the same calendar, put together by themselves.
+          localDateOf(at, timeZone) ===
+          new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short' }).format(at),
+      ),
+    )
+    // Half an hour before midnight, and at it, where clocks stood 44 min 30 s behind.
+    expect(localDateOf(new Date('1971-06-02T00:44:29Z'), 'Africa/Monrovia')).toBe('1971-06-01')
+    expect(localDateOf(new Date('1971-06-02T00:44:30Z'), 'Africa/Monrovia')).toBe('1971-06-02')
+    expect(() => localDateOf(new Date(NaN), 'Europe/London')).toThrow(RangeError)
+  })
 })

@@ -238,19 +238,17 @@ export async function testedFacts(
   em: EntityManager,
   athleteId: string,
 ): Promise<StageFacts['tests']> {
-  const rows = await ask<{ id: string }>(
+  const { n, last } = await askOne<{ n: number; last: string | null }>(
     em,
-    `SELECT s.id FROM current_test_session s WHERE s.athlete_id = $1 AND EXISTS (
+    `SELECT count(*)::int AS n, (array_agg(s.id ORDER BY s.performed_at DESC))[1] AS last
+      FROM current_test_session s WHERE s.athlete_id = $1 AND EXISTS (
        SELECT 1 FROM trial t LEFT JOIN LATERAL (SELECT k.struck FROM trial_mark k
       WHERE k.trial_id = t.id ORDER BY k.seq DESC LIMIT 1) m ON true
        WHERE t.session_id = s.id AND m.struck IS NOT TRUE AND NOT EXISTS (SELECT 1 FROM trial n
-      WHERE n.supersedes_id = t.id)) ORDER BY s.performed_at`,
+      WHERE n.supersedes_id = t.id))`,
     [athleteId],
   )
-  const last = rows.at(-1)
-  return last
-    ? testFacts(await loadSessions(em, { ids: [last.id] }), rows.length)
-    : testFacts([], 0)
+  return testFacts(last === null ? [] : await loadSessions(em, { ids: [last] }), n)
 }
 
 /** Newest version of each week, newest week first, with how many versions the week has seen. */

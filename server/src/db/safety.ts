@@ -9,6 +9,7 @@ import type {
   SetFact,
 } from '@mano/core/safety/record'
 import { judgeBy, type Judge } from '@mano/core/safety/judge'
+import { ACTED } from '@mano/core/safety/triggers'
 import type { SafetyFacts } from '@mano/core/safety/triggers'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Athlete, Clearance, ExperienceEntry, HealthAnswer, Injury, Observation } from './rows'
@@ -106,19 +107,25 @@ const PRESENT = `${setsOf('= $2')} AS sets, ${testsOf('= $2')} AS tests,
 
 /**
  * The days before $2: half a year, and back to the first pain of 4 and more. Sets without pain are
- * kept as the days of an exercise and a hand.
+ * kept as the days of an exercise and a hand; before such a pain only their weeks are asked for,
+ * and a Monday stands for each.
  */
 const PAST_STATEMENT = `SELECT w.id,
   ${setsOf('>= s.since AND l.done_on < $2 AND (l.pain > 0 OR l.pain_where IS NOT NULL)')} AS sets,
-  ${jsonList(`SELECT l.exercise_id AS "exerciseId", l.hand, json_agg(DISTINCT l.done_on) AS days
+  ${jsonList(`SELECT l.exercise_id AS "exerciseId", l.hand, json_agg(DISTINCT
+      CASE WHEN l.done_on >= s.pain THEN l.done_on
+      ELSE l.done_on - extract(isodow FROM l.done_on)::int + 1 END) AS days
     FROM current_set_log l
      WHERE l.athlete_id = w.id AND l.done_on >= s.since AND l.done_on < $2
     AND coalesce(l.pain, 0) = 0 AND l.pain_where IS NULL GROUP BY 1, 2`)} AS painless,
   ${testsOf('>= s.since AND t.performed_on < $2')} AS tests
-FROM unnest($1::uuid[]) AS w(id) CROSS JOIN LATERAL (SELECT least($2::date - ${LOOK_BACK_DAYS},
-  (SELECT min(done_on) FROM set_log WHERE ${OF} AND pain >= 4),
+FROM unnest($1::uuid[]) AS w(id) CROSS JOIN LATERAL (SELECT
+  (SELECT min(done_on) FROM set_log WHERE ${OF} AND pain >= ${ACTED}) AS set,
   (SELECT min(t.performed_on) FROM test_session t JOIN trial r ON r.session_id = t.id
-  AND r.pain >= 4 WHERE t.athlete_id = w.id)) AS since) s`
+  AND r.pain >= ${ACTED} WHERE t.athlete_id = w.id) AS test,
+  (SELECT min(recorded_at)::date - 1 FROM observation WHERE ${OF} AND pain >= ${ACTED}) AS note
+) a CROSS JOIN LATERAL (SELECT least(a.set, a.test, a.note) AS pain,
+  least($2::date - ${LOOK_BACK_DAYS}, a.set, a.test) AS since) s`
 
 /** Everything safety needs of some athletes on a day ($2), one row each. */
 const STATEMENT = `SELECT w.id,

@@ -1,3 +1,4 @@
+import { setImmediate as turn } from 'node:timers/promises'
 import { v7 } from 'uuid'
 import {
   type ConclusionView,
@@ -94,6 +95,8 @@ export async function reviewOf(
     ),
     squadOf(call, athleteId),
   ])
+  // Weeks of a year are a piece of work by themselves: whoever waits is answered before.
+  await turn()
   const deloads = versions
     .filter((v) => v.terms.kind === 'deload' && v.weekStart <= call.today)
     .map((v) => v.weekStart)

@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { Agent, request } from 'node:http'
+import { SERVER_ARGS } from '../../../../scripts/serverArgs.mjs'
 import type { DatabaseUrls } from '../../db/bootstrap'
 import { must } from '@mano/core/units/must'
 
@@ -29,9 +30,8 @@ export async function serve(database: string, port: number, today: string): Prom
   const child: ChildProcess = spawn(
     'node',
     [
+      ...SERVER_ARGS,
       ...(process.env['MANO_NODE_ARGS'] ?? '').split(' ').filter((a) => a !== ''),
-      '--max-semi-space-size=8',
-      '--max-old-space-size=320',
       new URL('./main.mjs', import.meta.url).pathname,
     ],
     {

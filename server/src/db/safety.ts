@@ -9,8 +9,7 @@ import type {
   SetFact,
 } from '@mano/core/safety/record'
 import { judgeBy, type Judge } from '@mano/core/safety/judge'
-import { ACTED } from '@mano/core/safety/triggers'
-import type { SafetyFacts } from '@mano/core/safety/triggers'
+import { ACTED, type SafetyFacts } from '@mano/core/safety/triggers'
 import { localDateOf } from '@mano/core/units/dates'
 import type { Athlete, Clearance, ExperienceEntry, HealthAnswer, Injury, Observation } from './rows'
 import { jsonList, utc } from './sql'
@@ -108,7 +107,7 @@ const PRESENT = `${setsOf('= $2')} AS sets, ${testsOf('= $2')} AS tests,
 /**
  * The days before $2: half a year, and back to the first pain of 4 and more. Sets without pain are
  * kept as the days of an exercise and a hand; before such a pain only their weeks are asked for,
- * and a Monday stands for each.
+ * and a Monday stands for each. A note's day is taken one earlier: that of any zone.
  */
 const PAST_STATEMENT = `SELECT w.id,
   ${setsOf('>= s.since AND l.done_on < $2 AND (l.pain > 0 OR l.pain_where IS NOT NULL)')} AS sets,
@@ -123,7 +122,8 @@ FROM unnest($1::uuid[]) AS w(id) CROSS JOIN LATERAL (SELECT
   (SELECT min(done_on) FROM set_log WHERE ${OF} AND pain >= ${ACTED}) AS set,
   (SELECT min(t.performed_on) FROM test_session t JOIN trial r ON r.session_id = t.id
   AND r.pain >= ${ACTED} WHERE t.athlete_id = w.id) AS test,
-  (SELECT min(recorded_at)::date - 1 FROM observation WHERE ${OF} AND pain >= ${ACTED}) AS note
+  (SELECT (min(recorded_at) AT TIME ZONE 'UTC')::date - 1 FROM observation WHERE ${OF}
+  AND pain >= ${ACTED}) AS note
 ) a CROSS JOIN LATERAL (SELECT least(a.set, a.test, a.note) AS pain,
   least($2::date - ${LOOK_BACK_DAYS}, a.set, a.test) AS since) s`
 

@@ -1,4 +1,4 @@
-import { accessible, expect, pastWarmUp, signIn, startTest, test, typeTrials } from './rig'
+import { accessible, expect, pastWarmUp, signIn, startTest, test, typeTrials, pick } from './rig'
 
 test(
   'the whole order of work on one athlete: intake, demands, tests, gaps, plan, floor, ' + 'review',
@@ -66,7 +66,7 @@ test(
     expect(planned).toBeGreaterThan(1)
     // The validator speaks when a rule is broken, and undo takes it back.
     await thursday.locator('.card').first().click()
-    await page.getByLabel('Day').selectOption('Sun')
+    await pick(page, 'Day', 'Sun')
     await expect(
       page.getByRole('region', { name: 'Sun' }).getByText(/min planned, 0 there/),
     ).toBeVisible()

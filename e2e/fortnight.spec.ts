@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { readSheet } from 'read-excel-file/node'
 import { drop, start, type Installation } from './server'
-import { expect, pastWarmUp, startTest, test, typeTrials } from './rig'
+import { expect, pastWarmUp, startTest, test, typeTrials, pick } from './rig'
 
 /** Clicks, choices and typed entries of a job, as a coach makes them. */
 const actions: Record<string, number> = {}
@@ -168,7 +168,7 @@ test(
             ),
           })
           count()
-          await page.getByLabel('Dates are').selectOption('dmy')
+          await pick(page, 'Dates are', 'dmy')
           count(2)
           await page.getByRole('combobox', { name: 'easy hanging is' }).fill('relaxed')
           await page.getByRole('option', { name: 'Straight-arm hang, relaxed' }).click()

@@ -1,4 +1,4 @@
-import { accessible, expect, open, signIn, startTest, test, typeTrials } from './rig'
+import { accessible, expect, open, signIn, startTest, test, typeTrials, pick } from './rig'
 
 test.beforeEach(async ({ page, own }) => signIn(page, own.url))
 
@@ -112,8 +112,8 @@ test(
   async ({ page }) => {
     await open(page, 'Mirela Stroud', 'Tests')
     const hold = async (kg: string, left: string, right: string) => {
-      await page.getByLabel('More protocols').selectOption('endurance_set')
-      await page.getByLabel('Implement').selectOption({ label: 'Pinch block, 76 mm' })
+      await pick(page, 'More protocols', 'endurance_set')
+      await pick(page, 'Implement', 'Pinch block, 76 mm')
       await expect(page.getByRole('button', { name: 'All four met, start' })).toBeDisabled()
       await page.getByLabel('Load held, kg').fill(kg)
       await page.getByLabel('Knows this test from before', { exact: false }).check()
@@ -159,11 +159,11 @@ test('@long wrist braces typed in reach the balance at once, in their own unit',
 }) => {
   await open(page, 'Bram Achterley', 'Tests')
   for (const direction of ['extension', 'flexion']) {
-    await page.getByLabel('More protocols').selectOption('wrist_max')
-    await page.getByLabel(/^Direction/).selectOption(direction)
+    await pick(page, 'More protocols', 'wrist_max')
+    await pick(page, /^Direction/, direction)
     await page.getByLabel('Strap from the wrist, mm').fill('90')
     await startTest(page)
-    await page.getByLabel('Read in').selectOption('N m')
+    await pick(page, 'Read in', 'N m')
     await typeTrials(
       page,
       direction === 'extension'

@@ -1,4 +1,4 @@
-import { accessible, enter, expect, open, test } from './rig'
+import { accessible, enter, expect, open, test, pick } from './rig'
 
 const HEAD = 'athlete;date;protocol;trial;left;right;unit'
 const line = (n: number, left: string) => `Abel Quist;2026-10-01;dyno_seated;${n};${left};44,5;kg`
@@ -66,8 +66,8 @@ test("@long a club's notebook of sets: exercises named, tried, saved, taken back
   await page.goto(`${own.url}/hall`)
   await page.getByRole('link', { name: 'Import', exact: true }).click()
   await page.getByLabel('CSV file of trials').setInputFiles(sheet)
-  await expect(page.getByLabel('The sheet holds')).toHaveValue('sets')
-  await page.getByLabel('Dates are').selectOption('dmy')
+  await expect(page.getByRole('combobox', { name: 'The sheet holds' })).toHaveValue('sets done')
+  await pick(page, 'Dates are', 'dmy')
   await page.getByRole('combobox', { name: 'easy hanging is' }).click()
   await page.getByRole('combobox', { name: 'easy hanging is' }).fill('relaxed')
   await page.getByRole('option', { name: 'Straight-arm hang, relaxed' }).click()

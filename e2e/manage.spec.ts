@@ -1,4 +1,4 @@
-import { accessible, enter, expect, open, signIn, test, visit } from './rig'
+import { accessible, enter, expect, open, signIn, test, visit, pick } from './rig'
 
 test.beforeEach(async ({ page, own }) => signIn(page, own.url))
 
@@ -74,7 +74,7 @@ test(
     await expect(
       page.getByRole('region', { name: 'Sun' }).getByText(/min planned, 0 there/),
     ).toBeVisible()
-    await page.getByLabel('Day').selectOption('Sat')
+    await pick(page, 'Day', 'Sat')
     await expect(page.getByRole('region', { name: 'Sat' }).locator('.card')).toHaveCount(1)
     await page.reload()
     await expect(cards).toHaveCount(before + 1)
@@ -177,7 +177,7 @@ test(
     'nothing longer than the clock is taken',
   async ({ page }) => {
     await open(page, 'Jonah Pell', 'Tests')
-    await page.getByLabel('More protocols').selectOption('towel_test')
+    await pick(page, 'More protocols', 'towel_test')
     await page.getByLabel('Knows this test from before', { exact: false }).check()
     await page.getByRole('button', { name: 'All four met, start' }).click()
     const field = page.getByLabel('Both hands, result in s')

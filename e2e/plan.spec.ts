@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test'
-import { accessible, enter, expect, planToday, some, test, visit } from './rig'
+import { accessible, enter, expect, planToday, some, test, visit, pick } from './rig'
 
 /** A week that good practice speaks against asks for a reason as it is saved; others do not. */
 async function reasonIfAsked(dialog: Locator, text: string): Promise<void> {
@@ -143,7 +143,7 @@ test('@long the week is planned under another school beside the first, and taken
   await page.getByRole('button', { name: 'Draft the week' }).click()
   await page.getByRole('button', { name: 'Approaches' }).click()
   const dialog = page.getByRole('dialog', { name: 'Training approaches side by side' })
-  await dialog.getByLabel('Question').selectOption({ label: 'Frequency' })
+  await pick(dialog, 'Question', 'Frequency')
   await dialog.getByRole('button', { name: 'Plan the week the other way' }).click()
   await expect(dialog.getByRole('button', { name: 'Use this week' })).toBeVisible({
     timeout: 60_000,
@@ -229,10 +229,10 @@ test(
   async ({ page, own }) => {
     await visit(page, own.url, 'Mirela Stroud', 'Plan')
     await page.getByRole('button', { name: 'Block', exact: true }).click()
-    await page.locator('.block-view').getByLabel('Weeks').selectOption('4')
-    await page.getByLabel('Kind of the week of 19 Oct').selectOption('Away')
-    await page.getByLabel('Kind of the week of 12 Oct').selectOption('Work')
-    await page.getByLabel('Kind of the week of 2 Nov').selectOption('Deload')
+    await pick(page.locator('.block-view'), 'Weeks', '4')
+    await pick(page, 'Kind of the week of 19 Oct', 'Away')
+    await pick(page, 'Kind of the week of 12 Oct', 'Work')
+    await pick(page, 'Kind of the week of 2 Nov', 'Deload')
     await page.getByRole('checkbox', { name: 'Tests in the week of 26 Oct' }).check()
     const board = page.getByRole('table', { name: /what rises in each/ })
     // This week stands first, then the four of the block.

@@ -9,7 +9,7 @@ import {
 import { forceOf, type SqueezeShape } from '@mano/core/force/shape'
 import { traceOf } from '@mano/core/force/trace'
 import { triesOf } from '@mano/core/force/tries'
-import { expect, test, visit } from './rig'
+import { expect, test, visit, pick } from './rig'
 
 /**
  * How one protocol is run: what is set and typed, and what must be stored of the first try: SI
@@ -239,7 +239,7 @@ async function choose(page: Page, protocol: Protocol): Promise<void> {
     .getByRole('group', { name: 'Protocol' })
     .getByRole('button', { name: protocol.name, exact: true })
   if ((await button.count()) > 0) await button.click()
-  else await page.getByLabel('More protocols').selectOption(protocol.id)
+  else await pick(page, 'More protocols', protocol.id)
   await expect(page.getByRole('heading', { name: protocol.name })).toBeVisible()
 }
 
@@ -247,7 +247,7 @@ async function run(page: Page, protocol: Protocol): Promise<void> {
   const how = RUNS[protocol.id]!
   await choose(page, protocol)
   for (const [label, value] of Object.entries(how.pick ?? {}))
-    await page.getByLabel(new RegExp(`^${label}`)).selectOption(value)
+    await pick(page, new RegExp(`^${label}`), value)
   for (const [label, value] of Object.entries(how.set ?? {}))
     await page.getByLabel(label, { exact: true }).fill(value)
   const familiar = page.getByLabel('Knows this test from before', { exact: false })
@@ -314,7 +314,7 @@ test('@long girths, hand sizes, wrap gaps are tests and are kept with the measur
 }) => {
   await visit(page, own.url, 'Bram Achterley', 'Tests')
   await choose(page, protocolById('girth')!)
-  await page.getByLabel(/^Where/).selectOption('forearm_pumped')
+  await pick(page, /^Where/, 'forearm_pumped')
   await page.getByLabel('Forearm girth, pumped, left').fill('900')
   await page.getByRole('button', { name: 'Record' }).click()
   await expect(page.getByText('outside 150 to 520 mm', { exact: false })).toBeVisible()
@@ -327,7 +327,7 @@ test('@long girths, hand sizes, wrap gaps are tests and are kept with the measur
   await page.getByRole('button', { name: 'Record' }).click()
   await expect(page.getByText('1 recorded.', { exact: false })).toBeVisible()
   await choose(page, protocolById('wrap_gap')!)
-  await page.getByLabel(/^Handle/).selectOption({ label: 'Rolling handle, 60.3 mm (2 3/8 in)' })
+  await pick(page, /^Handle/, 'Rolling handle, 60.3 mm (2 3/8 in)')
   await page.getByLabel('Wrap gap, left').fill('-4')
   await page.getByLabel('Wrap gap, right').fill('12')
   await page.getByRole('button', { name: 'Record' }).click()

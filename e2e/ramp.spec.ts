@@ -1,4 +1,4 @@
-import { accessible, expect, test, visit } from './rig'
+import { accessible, expect, test, visit, pick } from './rig'
 
 test(
   'a pick-up ramp: plates for each trial, rests kept, clean or not, half a step after a ' +
@@ -10,7 +10,7 @@ test(
       .getByRole('group', { name: 'Protocol' })
       .getByRole('button', { name: 'Pick-up ramp' })
       .click()
-    await page.getByLabel('Implement').selectOption({ label: 'Rolling handle, 60.3 mm' })
+    await pick(page, 'Implement', 'Rolling handle, 60.3 mm')
     await expect(page.getByRole('button', { name: 'All four met, start' })).toBeDisabled()
     await page.getByLabel('Expected best of the better hand, kg').fill('60')
     await page.getByLabel('Knows this test from before', { exact: false }).check()

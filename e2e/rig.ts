@@ -231,3 +231,14 @@ export async function planToday(
   expect(r.status(), await r.text()).toBe(201)
   return id
 }
+
+/** Chooses in a field with a list: by the name of the choice, or by its id. */
+export async function pick(at: Page | Locator, field: string | RegExp, choice: string) {
+  const page = 'page' in at ? at.page() : at
+  await at.getByRole('combobox', { name: field }).click()
+  await page
+    .locator(`[role=option][value=${JSON.stringify(choice)}]:visible`)
+    .or(page.getByRole('option', { name: choice, exact: true }))
+    .first()
+    .click()
+}

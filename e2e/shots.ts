@@ -11,6 +11,7 @@ import {
   startTest,
   test,
   typeTrials,
+  pick,
 } from './rig'
 
 const dir = new URL('../docs/screenshots/', import.meta.url).pathname
@@ -57,7 +58,7 @@ test('pictures of the main views', async ({ page, own }) => {
   await page.locator('.card').first().click()
   await shot('plan', 'In its place', true)
   await page.getByRole('button', { name: 'Block', exact: true }).click()
-  await page.locator('.block-view').getByLabel('Weeks').selectOption('8')
+  await pick(page.locator('.block-view'), 'Weeks', '8')
   await page.getByRole('button', { name: 'Plan the block' }).click()
   await expect(page.getByText('8 weeks planned,')).toBeVisible({ timeout: 90_000 })
   await page.evaluate(() => scrollTo(0, 0))
@@ -161,9 +162,7 @@ test('pictures of the instruments', async ({ page, own }) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Tests')
   await startTest(page)
-  await page
-    .getByLabel('Instrument', { exact: true })
-    .selectOption({ label: 'Dynamometer A, simulated' })
+  await pick(page, 'Instrument', 'Dynamometer A, simulated')
   const ids = (await (await page.request.get(`${own.url}/api/instruments`)).json()) as {
     id: string
   }[]
@@ -272,7 +271,7 @@ test('blocks of five athletes', async ({ page, own }) => {
     await page.goto(own.url)
     await open(page, name, 'Plan')
     await page.getByRole('button', { name: 'Block', exact: true }).click()
-    await page.locator('.block-view').getByLabel('Weeks').selectOption('8')
+    await pick(page.locator('.block-view'), 'Weeks', '8')
     await page.getByRole('button', { name: 'Plan the block' }).click()
     await expect(page.getByText('8 weeks planned,')).toBeVisible({ timeout: 90_000 })
     const board = page.getByRole('table', { name: /what rises in each/ })

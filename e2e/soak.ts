@@ -1,6 +1,6 @@
 import { PAGES } from '@mano/core/reference/pages'
 import { keep } from './measured'
-import { expect, open, pastWarmUp, planToday, signIn, startTest, test } from './rig'
+import { expect, open, pastWarmUp, planToday, signIn, startTest, test, pick } from './rig'
 
 const MINUTES = Number(process.env['MANO_SOAK_MINUTES'] ?? 10)
 
@@ -12,9 +12,7 @@ test('ten minutes of a live trial', async ({ page, own }) => {
   await signIn(page, own.url)
   await open(page, 'Mirela Stroud', 'Tests')
   await startTest(page)
-  await page
-    .getByLabel('Instrument', { exact: true })
-    .selectOption({ label: 'Dynamometer A, simulated' })
+  await pick(page, 'Instrument', 'Dynamometer A, simulated')
   await expect(page.locator('.say-word')).toHaveText('Squeeze')
   const cdp = await page.context().newCDPSession(page)
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 })
@@ -95,7 +93,7 @@ test('the board while solving, and twelve weeks scrolled', async ({ page, own })
   })
   const solving = await tasks()
   await page.getByRole('button', { name: 'Block', exact: true }).click()
-  await page.locator('.block-view').getByLabel('Weeks').selectOption('12')
+  await pick(page.locator('.block-view'), 'Weeks', '12')
   await tasks()
   await page.getByRole('button', { name: 'Plan the block' }).click()
   await expect(page.getByText('12 weeks planned,')).toBeVisible({ timeout: 300_000 })

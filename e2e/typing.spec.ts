@@ -1,4 +1,4 @@
-import { enter, expect, startTest, test, visit } from './rig'
+import { enter, expect, startTest, test, visit, pick } from './rig'
 
 const ATHLETES = ['Mirela Stroud', 'Bram Achterley', 'Ines Varrow', 'Jonah Pell', 'Dov Hartigan']
 /** Sixty results of one kind, none like another. */
@@ -110,8 +110,8 @@ test(
       .getByLabel(/^Bram Achterley/)
       .check()
     for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Add a station' }).click()
-    await page.getByLabel('Protocol of Station 1').selectOption({ label: 'Timed hang, both hands' })
-    await page.getByLabel('Protocol of Station 2').selectOption({ label: 'Pick-up ramp' })
+    await pick(page, 'Protocol of Station 1', 'Timed hang, both hands')
+    await pick(page, 'Protocol of Station 2', 'Pick-up ramp')
     await expect(page.getByLabel('Trials at Station 1')).toHaveValue('1')
     await page.getByLabel('Trials a hand').fill('1')
     await page.getByLabel('Step, kg').fill('2.5')
@@ -235,9 +235,7 @@ test(
     test.slow()
     await visit(page, alone.url, 'Bram Achterley', 'Tests')
     await startTest(page)
-    await page
-      .getByLabel('Instrument', { exact: true })
-      .selectOption({ label: 'Dynamometer A, simulated' })
+    await pick(page, 'Instrument', 'Dynamometer A, simulated')
     await page.getByText(/^Simulated (left|right)/).click()
     await expect(page.locator('.say-word')).toHaveText('Squeeze')
     const more = page.getByRole('button', { name: /^One more, / })

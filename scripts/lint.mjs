@@ -51,6 +51,11 @@ const parts = {
     const file = placeOf(context)
     if (!/^web\/src\/.*\.tsx$/.test(file)) return {}
     return {
+      ImportSpecifier(node) {
+        if (file !== LISTS && /^(Native)?Select$/.test(node.imported.name))
+          if (node.parent.source.value === '@mantine/core')
+            context.report({ node, message: 'Lists are base/Select, base/Choice: decision 0025.' })
+      },
       JSXOpeningElement(node) {
         if (!NATIVE_PARTS.includes(file) && NATIVE.test(node.name.name))
           context.report({ node, message: 'Mantine has this part: decision 0025.' })
@@ -68,6 +73,8 @@ const parts = {
     }
   },
 }
+/** Where the list of the parts is given its place. */
+const LISTS = 'web/src/base/Select.tsx'
 const NATIVE = /^(button|select|textarea|input|dialog)$/
 
 /** Rules of this project, beside those that oxlint brings (.oxlintrc.json). */

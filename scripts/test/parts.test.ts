@@ -33,13 +33,18 @@ describe('one set of parts', () => {
 
   it('Mantine’s own parts and a link are not', () =>
     expect(
-      refused([
-        '<Button>Go</Button>',
-        '<NativeSelect />',
-        '<DayInput hidden />',
-        '<a href="/">x</a>',
-      ]),
+      refused(['<Button>Go</Button>', '<Choice />', '<DayInput hidden />', '<a href="/">x</a>']),
     ).toEqual([[], [], [], []]))
+
+  it('a list of choices is ours, which opens at once, and no other', () => {
+    const planted = lintPlanted({
+      'web/src/areas/plan/x.tsx':
+        "import { NativeSelect, Select } from '@mantine/core'\n" +
+        'export const a = [<NativeSelect key="1" />, <Select key="2" />]',
+    })
+    const said = 'Lists are base/Select, base/Choice: decision 0025.'
+    expect(Object.values(planted)).toEqual([[said, said]])
+  })
 
   it('lets the browser have its own part only in the files of the decision, which name one', () => {
     const page = readFileSync(`${ROOT}docs/decisions/0025-one-set-of-parts.md`, 'utf8')

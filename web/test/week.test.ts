@@ -11,9 +11,9 @@ import type { SafetyFacts } from '@mano/core/safety/triggers'
 import { injury } from '../../core/test/safety/rows'
 import { WELL } from '../../core/test/safety/well'
 import { columnsOf } from '../src/areas/plan/columns'
-import { draftKey, useDrafts, type Draft } from '../src/areas/plan/draft'
+import { draftKey, isSame, useDrafts, type Draft } from '../src/areas/plan/draft'
 import type { OnBoard } from '../src/areas/plan/useWeek'
-import { add, ban, better, isSame, move, remove } from '../src/areas/plan/weekActs'
+import { add, ban, better, move, remove } from '../src/areas/plan/weekActs'
 
 const WEEK = '2026-10-05'
 const frame = Array.from({ length: 7 }, (_, d): DayFrame => ({
@@ -49,6 +49,7 @@ function board(facts: Partial<SafetyFacts> = {}, done: string[] = []) {
     const week = weekOf(WEEK, draft().frame, draft().blocks, draft().terms)
     const on: Partial<OnBoard> = {
       draft: draft(),
+      now: draft,
       week,
       context,
       breaches: validate(week, context),
@@ -86,6 +87,15 @@ describe('a week changed by hand', () => {
     expect(b.of('b1')!.day).toBe(1)
     useDrafts.getState().redo(KEY)
     expect(b.of('b1')!.day).toBe(2)
+  })
+  it('what is pressed before the last press is drawn undoes nothing of it', () => {
+    const b = board()
+    const drawn = b.now()
+    remove(drawn, b.of('b1')!)
+    ban(drawn, b.of('b2')!)
+    move(drawn, b.of('b3')!, 2)
+    expect(b.draft().blocks.map((x) => [x.id, x.day])).toEqual([['b3', 2]])
+    expect(b.draft().terms.removed).toHaveLength(2)
   })
   it('what breaks good practice is moved and said; a reason will be asked for', () => {
     const b = board()

@@ -1,4 +1,5 @@
 import { createTheme, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core'
+import { LIST_MAX_PX } from '../base/roomFor'
 
 const ink: MantineColorsTuple = [
   '#FCF9F1',
@@ -57,7 +58,7 @@ const font = '"Archivo Variable", Archivo, "Arial Narrow", sans-serif'
 const LIST = {
   defaultProps: { withScrollArea: false },
   // As far from the right as from the left: without a scroll area nothing stands there.
-  styles: { dropdown: { maxHeight: 220, overflowY: 'auto', paddingInlineEnd: 4 } },
+  styles: { dropdown: { maxHeight: LIST_MAX_PX, overflowY: 'auto', paddingInlineEnd: 4 } },
 } as const
 
 export const deskTheme = createTheme({

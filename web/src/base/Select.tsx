@@ -1,21 +1,51 @@
+import { useEffect, useRef, useState, type CSSProperties } from 'react'
 import { Select as Plain, type Primitive, type SelectProps } from '@mantine/core'
+import { useMergedRef } from '@mantine/hooks'
 import { useCalm } from './calm'
+import { roomFor } from './roomFor'
 
 /**
  * A field with a list of choices. The list is made when a finger or the focus comes to the field,
- * hidden and in small pieces, so that the press that opens it has only to show it.
+ * hidden and in small pieces, so that the press that opens it has only to show it. Its place is
+ * looked up once, by the press: worked out by the library it took half of the answer's time
+ * (docs/decisions/0035).
  */
 export function Select<V extends Primitive = string>({
   comboboxProps,
   onPointerEnter,
   onFocus,
+  onDropdownOpen,
+  onDropdownClose,
+  ref,
   ...rest
-}: SelectProps<V>) {
+}: Omit<SelectProps<V>, 'styles'>) {
   const [near, setNear] = useCalm(false)
+  const [place, setPlace] = useState<CSSProperties | null>(null)
+  const field = useRef<HTMLInputElement>(null)
+  const both = useMergedRef(field, ref)
+  const open = place !== null
+  useEffect(() => {
+    if (!open) return undefined
+    const follow = (e: Event) => {
+      const el = field.current
+      if (el && e.target instanceof Node && e.target.contains(el)) setPlace(roomFor(el))
+    }
+    const resized = () => field.current && setPlace(roomFor(field.current))
+    window.addEventListener('scroll', follow, { capture: true, passive: true })
+    window.addEventListener('resize', resized)
+    return () => {
+      window.removeEventListener('scroll', follow, { capture: true })
+      window.removeEventListener('resize', resized)
+    }
+  }, [open])
+  // To the library it stays closed and kept: so it works out no place of its own.
+  const list = { ...comboboxProps, opened: false, keepMounted: near || open }
   return (
     <Plain
       {...rest}
-      comboboxProps={{ keepMounted: near, ...comboboxProps }}
+      ref={both}
+      styles={place ? { dropdown: place } : {}}
+      comboboxProps={list}
       onPointerEnter={(e) => {
         setNear(true)
         onPointerEnter?.(e)
@@ -23,6 +53,14 @@ export function Select<V extends Primitive = string>({
       onFocus={(e) => {
         setNear(true)
         onFocus?.(e)
+      }}
+      onDropdownOpen={() => {
+        if (field.current) setPlace(roomFor(field.current))
+        onDropdownOpen?.()
+      }}
+      onDropdownClose={() => {
+        setPlace(null)
+        onDropdownClose?.()
       }}
     />
   )

@@ -1,4 +1,4 @@
-import { Button, Checkbox, Input, NativeSelect } from '@mantine/core'
+import { Button, Checkbox, Input } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
@@ -7,6 +7,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../base/api'
 import { useWrite } from '../../base/data'
 import { newToken } from '../../base/token'
+import { Choice } from '../../base/Choice'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const DAYS = [7, 30, 90] as const
@@ -50,16 +51,12 @@ export function Links() {
         </p>
       ))}
       <p className="row">
-        <label>
-          Valid for{' '}
-          <NativeSelect value={days} onChange={(e) => setDays(Number(e.currentTarget.value))}>
-            {DAYS.map((d) => (
-              <option key={d} value={d}>
-                {d} days
-              </option>
-            ))}
-          </NativeSelect>
-        </label>
+        <Choice
+          label="Valid for"
+          value={days}
+          onChange={setDays}
+          data={DAYS.map((d) => ({ value: d, label: `${d} days` }))}
+        />
         <Checkbox
           label="Only looks"
           checked={looks}

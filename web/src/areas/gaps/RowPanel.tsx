@@ -1,4 +1,4 @@
-import { Anchor, Button, Checkbox, Input, NativeSelect } from '@mantine/core'
+import { Anchor, Button, Checkbox, Input } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
@@ -34,6 +34,7 @@ import { Overrule } from './Order'
 import { gapsKey, useChoice, type GapsData } from './useGaps'
 import type { Kg } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
+import { Choice } from '../../base/Choice'
 import { noneOr } from '@mano/core/units/among'
 
 /** One row opened: its trials, the formula in words, every reference, the series over time. */
@@ -309,33 +310,25 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
           Only for this set-up: {setupWords(must(row.series), units)}
         </label>
       )}
-      <label>
-        For
-        <NativeSelect
-          value={whom.sex ?? ''}
-          onChange={(e) =>
-            setWhom({ ...whom, sex: noneOr(['female', 'male'], e.currentTarget.value) })
-          }
-        >
-          <option value="">men and women</option>
-          <option value="male">men</option>
-          <option value="female">women</option>
-        </NativeSelect>
-      </label>
-      <label>
-        Age
-        <NativeSelect
-          value={whom.ages}
-          onChange={(e) => setWhom({ ...whom, ages: e.currentTarget.value })}
-        >
-          <option value="">any</option>
-          {AGE_BANDS.map((b) => (
-            <option key={b.from} value={`${b.from}-${b.to}`}>
-              {b.name}
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
+      <Choice
+        label="For"
+        value={whom.sex ?? ''}
+        onChange={(v) => setWhom({ ...whom, sex: noneOr(['female', 'male'], v) })}
+        data={[
+          { value: '', label: 'men and women' },
+          { value: 'male', label: 'men' },
+          { value: 'female', label: 'women' },
+        ]}
+      />
+      <Choice
+        label="Age"
+        value={whom.ages}
+        onChange={(v) => setWhom({ ...whom, ages: v })}
+        data={[
+          { value: '', label: 'any' },
+          ...AGE_BANDS.map((b) => ({ value: `${b.from}-${b.to}`, label: b.name })),
+        ]}
+      />
       <p className="said" role="alert">
         {write.error && failureText(write.error)}
       </p>

@@ -1,9 +1,10 @@
-import { NativeSelect } from '@mantine/core'
 import { protocolById, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import { type ResultColumn } from '@mano/core/testing/mapping'
 import { keysOf, noneOr, oneOf } from '@mano/core/units/among'
 import { HANDS } from '@mano/contract/common'
 import { AllLines, Dates, StrangeWords } from './MapFixed'
+import { Choice } from '../../base/Choice'
+import { options } from '../../base/options'
 import {
   meaningOf,
   NAMED,
@@ -32,19 +33,13 @@ export function MapColumns(props: MapProps) {
           : 'Guessed from the header and the first lines.'}{' '}
         {table.rows.length} lines.
       </p>
-      <label className="map-of">
-        The sheet holds{' '}
-        <NativeSelect
-          value={mapping.of ?? 'trials'}
-          onChange={(e) => turnTo(oneOf(keysOf(OF), e.currentTarget.value))}
-        >
-          {Object.entries(OF).map(([id, o]) => (
-            <option key={id} value={id}>
-              {o.name}
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
+      <Choice
+        className="map-of"
+        label="The sheet holds"
+        value={mapping.of ?? 'trials'}
+        onChange={(v) => turnTo(oneOf(keysOf(OF), v))}
+        data={Object.entries(OF).map(([id, o]) => ({ value: id, label: o.name }))}
+      />
       <ColumnTable {...props} />
       <div className="map-fixed">
         <Dates {...props} />
@@ -126,19 +121,19 @@ function Meaning({
     })
   return (
     <td>
-      <NativeSelect
+      <Choice
         aria-label={`${c} means`}
         value={meaningOf(mapping, c)}
-        onChange={(e) => onMeaning(e.currentTarget.value)}
-      >
-        <option value="">left out</option>
-        {of === 'trials' && <option value="result">Result</option>}
-        {OF[of].meanings.map((m) => (
-          <option key={m.id} value={m.id}>
-            {NAMED[m.id] ?? m.id.replaceAll('_', ' ')}
-          </option>
-        ))}
-      </NativeSelect>
+        onChange={onMeaning}
+        data={[
+          { value: '', label: 'left out' },
+          ...(of === 'trials' ? [{ value: 'result', label: 'Result' }] : []),
+          ...OF[of].meanings.map((m) => ({
+            value: m.id,
+            label: NAMED[m.id] ?? m.id.replaceAll('_', ' '),
+          })),
+        ]}
+      />
       {mapping.results
         .filter((r) => r.column === c)
         .map((r) => (
@@ -172,43 +167,41 @@ function ResultChoice({
   const units = protocol?.entryUnits ?? ['kg', 'lb', 'N', 's']
   return (
     <>
-      <NativeSelect
+      <Choice
         aria-label={`Test of ${r.column}`}
         value={r.protocolId ?? ''}
-        onChange={(e) => set({ protocolId: e.currentTarget.value || null })}
-      >
-        <option value="">{hasTest ? 'test by its column' : 'which test?'}</option>
-        {IMPORTED.map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.name}
-          </option>
-        ))}
-      </NativeSelect>
+        onChange={(v) => set({ protocolId: v || null })}
+        data={[
+          { value: '', label: hasTest ? 'test by its column' : 'which test?' },
+          ...options(IMPORTED),
+        ]}
+      />
       {protocol?.hands !== 'both' && (
-        <NativeSelect
+        <Choice
           aria-label={`Hand of ${r.column}`}
           value={r.hand ?? ''}
-          onChange={(e) => set({ hand: noneOr(HANDS, e.currentTarget.value) })}
-        >
-          <option value="">{hasHand ? 'hand by its column' : 'which hand?'}</option>
-          <option value="left">left</option>
-          <option value="right">right</option>
-        </NativeSelect>
+          onChange={(v) => set({ hand: noneOr(HANDS, v) })}
+          data={[
+            { value: '', label: hasHand ? 'hand by its column' : 'which hand?' },
+            { value: 'left', label: 'left' },
+            { value: 'right', label: 'right' },
+          ]}
+        />
       )}
-      <NativeSelect
+      <Choice
         aria-label={`Unit of ${r.column}`}
         value={r.unit ?? ''}
-        onChange={(e) => set({ unit: noneOr(units, e.currentTarget.value) })}
-      >
-        <option value="">
-          {hasUnit ? 'unit by its column' : `unit: ${protocol?.entryUnits[0] ?? 'as the test'}`}
-        </option>
-        {units.map((u) => (
-          <option key={u} value={u}>
-            {u}
-          </option>
-        ))}
-      </NativeSelect>
+        onChange={(v) => set({ unit: noneOr(units, v) })}
+        data={[
+          {
+            value: '',
+            label: hasUnit
+              ? 'unit by its column'
+              : `unit: ${protocol?.entryUnits[0] ?? 'as the test'}`,
+          },
+          ...units.map((u) => ({ value: u, label: u })),
+        ]}
+      />
     </>
   )
 }

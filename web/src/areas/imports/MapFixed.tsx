@@ -1,4 +1,3 @@
-import { NativeSelect } from '@mantine/core'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { EXERCISES } from '@mano/core/catalogue/exercises'
 import { strangeExercises } from '@mano/core/session/mapSets'
@@ -14,6 +13,8 @@ import { AddNames } from '../intake/AddNames'
 import { withEntry, Words } from './Words'
 import { must } from '@mano/core/units/must'
 import { noneOr } from '@mano/core/units/among'
+import { Choice } from '../../base/Choice'
+import { options } from '../../base/options'
 import { datesOf, type MapProps } from './meanings'
 
 const ORDERS: readonly { id: DateOrder; name: string }[] = [
@@ -57,24 +58,16 @@ export function Dates({ table, mapping, change, today }: MapProps) {
   const guess = guessDates(dates)
   const sample = guess.twoWays?.text ?? dates[0] ?? ''
   return (
-    <label>
-      Dates are{' '}
-      <NativeSelect
+    <div className="map-dates">
+      <Choice
+        label="Dates are"
         value={mapping.dateOrder ?? ''}
         aria-invalid={mapping.dateOrder === null}
-        onChange={(e) =>
-          change({ ...mapping, dateOrder: noneOr(DATE_ORDERS, e.currentTarget.value) })
-        }
-      >
-        <option value="">say which</option>
-        {ORDERS.map((o) => (
-          <option key={o.id} value={o.id}>
-            {o.name}
-          </option>
-        ))}
-      </NativeSelect>
+        onChange={(v) => change({ ...mapping, dateOrder: noneOr(DATE_ORDERS, v) })}
+        data={[{ value: '', label: 'say which' }, ...options(ORDERS)]}
+      />
       <span className="s">{dateWords(guess, mapping.dateOrder, sample, today)}</span>
-    </label>
+    </div>
   )
 }
 
@@ -87,38 +80,31 @@ export function AllLines({ mapping, change, units }: MapProps) {
   const choices = tests
     .flatMap((p) => p.variants)
     .filter((v, i, list) => list.findIndex((x) => x.id === v.id) === i && !mapping.columns[v.id])
-  const pick = (id: string, none: string, options: readonly { id: string; name: string }[]) => (
-    <NativeSelect
+  const pick = (
+    id: string,
+    name: string,
+    none: string,
+    all: readonly { id: string; name: string }[],
+  ) => (
+    <Choice
+      key={id}
+      label={`${name}, all lines`}
       value={mapping.fixed[id] ?? ''}
-      onChange={(e) =>
-        change({ ...mapping, fixed: withEntry(mapping.fixed, id, e.currentTarget.value) })
-      }
-    >
-      <option value="">{none}</option>
-      {options.map((o) => (
-        <option key={o.id} value={o.id}>
-          {o.name}
-        </option>
-      ))}
-    </NativeSelect>
+      onChange={(v) => change({ ...mapping, fixed: withEntry(mapping.fixed, id, v) })}
+      data={[{ value: '', label: none }, ...options(all)]}
+    />
   )
   return (
     <>
-      {(mapping.of ?? 'trials') === 'trials' && !mapping.columns['implement'] && (
-        <label>
-          Implement, all lines{' '}
-          {pick(
-            'implement',
-            'the only one of its kind',
-            there.map((u) => ({ id: u.label, name: u.label })),
-          )}
-        </label>
-      )}
-      {choices.map((v) => (
-        <label key={v.id}>
-          {v.name}, all lines {pick(v.id, must(v.options[0]).name, v.options.slice(1))}
-        </label>
-      ))}
+      {(mapping.of ?? 'trials') === 'trials' &&
+        !mapping.columns['implement'] &&
+        pick(
+          'implement',
+          'Implement',
+          'the only one of its kind',
+          there.map((u) => ({ id: u.label, name: u.label })),
+        )}
+      {choices.map((v) => pick(v.id, v.name, must(v.options[0]).name, v.options.slice(1)))}
     </>
   )
 }

@@ -1,4 +1,4 @@
-import { Anchor, Button, Input, NativeSelect, UnstyledButton } from '@mantine/core'
+import { Anchor, Button, Input, UnstyledButton } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { v7 } from 'uuid'
 import type { WeekBody } from '@mano/contract/intake'
@@ -8,14 +8,12 @@ import {
   EMPTY_WEEK,
   HAND_LOADS,
   HAND_WORK,
-  LOADS,
   type TrainingDay,
   type TrainingWeek,
   frameOfWeek,
   sameDay,
   sameWeek,
 } from '@mano/core/intake/week'
-import { oneOf } from '@mano/core/units/among'
 import { must } from '@mano/core/units/must'
 import { rowOf } from '@mano/core/units/row'
 import { api, failureText } from '../../base/api'
@@ -23,6 +21,8 @@ import { useCalm } from '../../base/calm'
 import { may, touchedBy } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
+import { Choice } from '../../base/Choice'
+import { options } from '../../base/options'
 import { WeekDay } from './WeekDay'
 
 /** The week as it is typed, beside the one that is saved. */
@@ -193,20 +193,13 @@ function Foot({ form, coach, onReset }: { form: WeekForm; coach: boolean; onRese
   const { week, change, dirty, wrong, write } = form
   return (
     <div className="row week-foot">
-      <label>
-        Work and daily use of the hands
-        <NativeSelect
-          disabled={!coach}
-          value={week.handWork}
-          onChange={(e) => change({ handWork: oneOf(LOADS, Number(e.currentTarget.value)) })}
-        >
-          {HAND_WORK.map((h) => (
-            <option key={h.id} value={h.id}>
-              {h.name}
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
+      <Choice
+        label="Work and daily use of the hands"
+        disabled={!coach}
+        value={week.handWork}
+        onChange={(handWork) => change({ handWork })}
+        data={options(HAND_WORK)}
+      />
       <label>
         In words
         <Input

@@ -1,8 +1,9 @@
-import { Anchor, Checkbox, Input, NativeSelect } from '@mantine/core'
+import { Anchor, Checkbox, Input } from '@mantine/core'
 import { PLACES } from '@mano/core/catalogue/places'
 import { type Activity, HAND_LOADS, LOADS, type TrainingDay } from '@mano/core/intake/week'
 import { oneOf } from '@mano/core/units/among'
-import { rowOf } from '@mano/core/units/row'
+import { Choice } from '../../base/Choice'
+import { options } from '../../base/options'
 
 const NEW: Activity = {
   what: 'Sport training',
@@ -95,19 +96,12 @@ function Training({
           onChange={(e) => onChange({ minutes: Math.round(Number(e.currentTarget.value)) || 0 })}
         />
       </label>
-      <label>
-        Loads the hands
-        <NativeSelect
-          value={a.handLoad}
-          onChange={(e) => onChange({ handLoad: oneOf(LOADS, Number(e.currentTarget.value)) })}
-        >
-          {HAND_LOADS.map((w, n) => (
-            <option key={w} value={n}>
-              {n} {w}
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
+      <Choice
+        label="Loads the hands"
+        value={a.handLoad}
+        onChange={(v) => onChange({ handLoad: oneOf(LOADS, v) })}
+        data={HAND_LOADS.map((w, n) => ({ value: n, label: `${n} ${w}` }))}
+      />
       <label className="tick">
         <Checkbox
           checked={a.heavyPulls}
@@ -159,19 +153,12 @@ function ForGrip({ day, onChange }: { day: TrainingDay; onChange: Change<Trainin
           onChange={(e) => onChange({ gripAt: e.currentTarget.value || '18:00' })}
         />
       </label>
-      <label>
-        Where
-        <NativeSelect
-          value={day.place}
-          onChange={(e) => onChange({ place: rowOf(PLACES, e.currentTarget.value).id })}
-        >
-          {PLACES.map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
+      <Choice
+        label="Where"
+        value={day.place}
+        onChange={(place) => onChange({ place })}
+        data={options(PLACES)}
+      />
     </div>
   )
 }

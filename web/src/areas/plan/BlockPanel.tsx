@@ -1,4 +1,4 @@
-import { Button, Checkbox, NativeSelect } from '@mantine/core'
+import { Button, Checkbox } from '@mantine/core'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { verdicts } from '@mano/core/plan/moves'
@@ -14,6 +14,7 @@ import { Icon } from '../../drawn/Icon'
 import { doseWords } from './BlockCard'
 import { WhyPanel } from './WhyPanel'
 import { must } from '@mano/core/units/must'
+import { Choice } from '../../base/Choice'
 import { noneOr } from '@mano/core/units/among'
 
 interface Props {
@@ -144,16 +145,12 @@ function Edit({ block, onChange, onMove, onRemove, onBan }: Props) {
         checked={!isFixed(block)}
         onChange={(x) => onChange({ fixed: !x.currentTarget.checked })}
       />
-      <label>
-        Day
-        <NativeSelect value={block.day} onChange={(x) => onMove(Number(x.currentTarget.value))}>
-          {DAY_NAMES.map((d, i) => (
-            <option key={d} value={i}>
-              {d}
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
+      <Choice
+        label="Day"
+        value={block.day}
+        onChange={onMove}
+        data={DAY_NAMES.map((d, i) => ({ value: i, label: d }))}
+      />
       {hands === 'each' && <Hands block={block} onChange={onChange} />}
       <div className="row">
         <Button
@@ -184,31 +181,28 @@ function Hands({ block, onChange }: Pick<Props, 'block' | 'onChange'>) {
     })
   return (
     <>
-      <label>
-        Hands
-        <NativeSelect value={block.hands.join()} onChange={(x) => take(x.currentTarget.value)}>
-          <option value="left,right">Both in turn, left first</option>
-          <option value="right,left">Both in turn, right first</option>
-          <option value="left">Left only</option>
-          <option value="right">Right only</option>
-        </NativeSelect>
-      </label>
-      <label>
-        One set more
-        <NativeSelect
-          value={block.extra ?? ''}
-          onChange={(x) => onChange({ extra: noneOr(['left', 'right'], x.currentTarget.value) })}
-        >
-          <option value="">Neither hand</option>
-          {block.hands
+      <Choice
+        label="Hands"
+        value={block.hands.join()}
+        onChange={take}
+        data={[
+          { value: 'left,right', label: 'Both in turn, left first' },
+          { value: 'right,left', label: 'Both in turn, right first' },
+          { value: 'left', label: 'Left only' },
+          { value: 'right', label: 'Right only' },
+        ]}
+      />
+      <Choice
+        label="One set more"
+        value={block.extra ?? ''}
+        onChange={(v) => onChange({ extra: noneOr(['left', 'right'], v) })}
+        data={[
+          { value: '', label: 'Neither hand' },
+          ...block.hands
             .filter((h) => h !== 'both')
-            .map((h) => (
-              <option key={h} value={h}>
-                {h === 'left' ? 'Left' : 'Right'}
-              </option>
-            ))}
-        </NativeSelect>
-      </label>
+            .map((h) => ({ value: h, label: h === 'left' ? 'Left' : 'Right' })),
+        ]}
+      />
     </>
   )
 }

@@ -1,5 +1,5 @@
 import { counted } from '@mano/core/units/counted'
-import { Button, Checkbox, Modal, NativeSelect, UnstyledButton } from '@mantine/core'
+import { Button, Checkbox, Modal, UnstyledButton } from '@mantine/core'
 import { Link, useSearchParams } from 'react-router'
 import { notifications } from '@mantine/notifications'
 import type { PlanView } from '@mano/contract/plan'
@@ -16,6 +16,7 @@ import { BlockTissues } from './BlockTissues'
 import { KeepWeeks } from './KeepWeeks'
 import { useBlock, type BlockRun } from './useBlock'
 import { useSources } from './useLoads'
+import { Choice } from '../../base/Choice'
 import { WeekHead } from './WeekHead'
 
 /** Which of the planned weeks are to be saved: those without a version, or all. */
@@ -150,19 +151,12 @@ function BlockBar({
   return (
     <div className="plan-bar">
       <h2>Block from {formatDate(block.start, me.today)}</h2>
-      <label>
-        Weeks{' '}
-        <NativeSelect
-          value={weeks}
-          onChange={(e) => block.change({ weeks: Number(e.currentTarget.value) })}
-        >
-          {Array.from({ length: 12 }, (_, i) => (
-            <option key={i} value={i + 1}>
-              {i + 1}
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
+      <Choice
+        label="Weeks"
+        value={weeks}
+        onChange={(v) => block.change({ weeks: v })}
+        data={Array.from({ length: 12 }, (_, i) => ({ value: i + 1, label: `${i + 1}` }))}
+      />
       <label>
         <Checkbox
           checked={deload}

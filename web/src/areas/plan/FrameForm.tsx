@@ -1,11 +1,9 @@
-import { Button, Checkbox, Input, NativeSelect } from '@mantine/core'
+import { Button, Checkbox, Input } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { DAY_NAMES, HEAVY_PULLS, LOADS, type DayFrame } from '@mano/core/intake/week'
+import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
 import { useAthletePage } from '../athlete/AthletePage'
-import { oneOf } from '@mano/core/units/among'
-import { rowOf } from '@mano/core/units/row'
-import { PLACES } from '@mano/core/catalogue/places'
+import { Choice } from '../../base/Choice'
 
 const sameDay = (a: DayFrame, b: DayFrame | undefined): boolean =>
   b !== undefined &&
@@ -93,40 +91,41 @@ export function FrameForm({
                 />
               </td>
               <td>
-                <NativeSelect
+                <Choice
                   aria-label={`Place on ${DAY_NAMES[i]}`}
                   value={d.place}
-                  onChange={(e) => set(i, { place: rowOf(PLACES, e.currentTarget.value).id })}
-                >
-                  <option value="hall">Hall</option>
-                  <option value="home">Home</option>
-                  <option value="bag">Travel bag</option>
-                </NativeSelect>
+                  onChange={(place) => set(i, { place })}
+                  data={[
+                    { value: 'hall', label: 'Hall' },
+                    { value: 'home', label: 'Home' },
+                    { value: 'bag', label: 'Travel bag' },
+                  ]}
+                />
               </td>
               <td>
-                <NativeSelect
+                <Choice
                   aria-label={`Hand load on ${DAY_NAMES[i]}`}
                   value={d.sportLoad}
-                  onChange={(e) =>
-                    set(i, { sportLoad: oneOf(LOADS, Number(e.currentTarget.value)) })
-                  }
-                >
-                  <option value={0}>0 none</option>
-                  <option value={1}>1 light</option>
-                  <option value={2}>2 moderate</option>
-                  <option value={3}>3 hard</option>
-                </NativeSelect>
+                  onChange={(sportLoad) => set(i, { sportLoad })}
+                  data={[
+                    { value: 0, label: '0 none' },
+                    { value: 1, label: '1 light' },
+                    { value: 2, label: '2 moderate' },
+                    { value: 3, label: '3 hard' },
+                  ]}
+                />
               </td>
               <td>
-                <NativeSelect
+                <Choice
                   aria-label={`Heavy pull on ${DAY_NAMES[i]}`}
                   value={d.heavyPull}
-                  onChange={(e) => set(i, { heavyPull: oneOf(HEAVY_PULLS, e.currentTarget.value) })}
-                >
-                  <option value="none">None</option>
-                  <option value="before">Before grip</option>
-                  <option value="after">After grip</option>
-                </NativeSelect>
+                  onChange={(heavyPull) => set(i, { heavyPull })}
+                  data={[
+                    { value: 'none', label: 'None' },
+                    { value: 'before', label: 'Before grip' },
+                    { value: 'after', label: 'After grip' },
+                  ]}
+                />
               </td>
               <td>
                 <Checkbox

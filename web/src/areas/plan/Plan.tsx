@@ -1,3 +1,4 @@
+import { startTransition } from 'react'
 import { useSearchParams } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
 import type { DayFrame } from '@mano/core/intake/week'
@@ -84,12 +85,13 @@ function Week({ view }: { view: PlanView }) {
 /** What was just done, and what a coach should hear about days and minutes first. */
 function Said({ w, looked }: { w: OnBoard; looked: Looked }) {
   const { problem, week } = w
-  const onTry = (frame: readonly DayFrame[]) => {
-    w.put({ frame: [...frame] })
-    if (!problem) return
-    const plan = { ...week, frame }
-    w.planner.look({ kind: 'improve', problem: { ...problem, frame }, plan })
-  }
+  const onTry = (frame: readonly DayFrame[]) =>
+    startTransition(() => {
+      w.put({ frame: [...frame] })
+      if (!problem) return
+      const plan = { ...week, frame }
+      w.planner.look({ kind: 'improve', problem: { ...problem, frame }, plan })
+    })
   return (
     <div className="plan-slot">
       <p className="moved" role="status">

@@ -1,9 +1,9 @@
-import { Button, NativeSelect } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { SCHOOLS } from '@mano/core/catalogue/schools'
 import { choiceOf } from '@mano/core/plan/coach'
 import type { WeekProblem } from '@mano/core/plan/problem'
-import { SCHOOL_EFFECTS, type Choice, type Settings } from '@mano/core/plan/schools'
+import { SCHOOL_EFFECTS, type Choice as Side, type Settings } from '@mano/core/plan/schools'
 import type { Block, WeekPlan } from '@mano/core/plan/types'
 import { must } from '@mano/core/units/must'
 import { rowOf } from '@mano/core/units/row'
@@ -11,6 +11,7 @@ import { Term } from '../../base/Term'
 import { weekRows } from './schoolRows'
 import { ChangeList } from './ChangeList'
 import { changesOf } from './weekChanges'
+import { Choice } from '../../base/Choice'
 import { usePlanner, useSearch, type Search } from './usePlanner'
 
 /** How near the week under the other choice stays to the one that is there. */
@@ -44,23 +45,16 @@ export function Schools({
   const { what } = rowOf(SCHOOL_EFFECTS, id).measure
   return (
     <div className="change schools">
-      <label>
-        Question
-        <NativeSelect
-          data-autofocus
-          value={id}
-          onChange={(e) => {
-            planner.stop()
-            setId(e.currentTarget.value)
-          }}
-        >
-          {SCHOOLS.map((s) => (
-            <option key={s.id} value={s.id}>
-              {s.question}
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
+      <Choice
+        label="Question"
+        data-autofocus
+        value={id}
+        onChange={(v) => {
+          planner.stop()
+          setId(v)
+        }}
+        data={SCHOOLS.map((s) => ({ value: s.id, label: s.question }))}
+      />
       <p className="note">
         <Term kind="approach" id={id}>
           What both sides say
@@ -116,7 +110,7 @@ function saysOf(search: Search): string {
 }
 
 /** What each side says, and what it does to a week. */
-function Sides({ id, now, other }: { id: string; now: Choice; other: 'a' | 'b' }) {
+function Sides({ id, now, other }: { id: string; now: Side; other: 'a' | 'b' }) {
   const school = rowOf(SCHOOLS, id)
   const effect = rowOf(SCHOOL_EFFECTS, id)
   return (

@@ -1,5 +1,5 @@
 import { may } from '../../base/data'
-import { Button, NativeSelect } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { PlanVersionView } from '@mano/contract/plan'
@@ -12,6 +12,7 @@ import { ChangeList } from './ChangeList'
 import { changesOf } from './weekChanges'
 import { planKey } from './usePlan'
 import { KINDS } from './WeekTermsPanel'
+import { Choice } from '../../base/Choice'
 import { must } from '@mano/core/units/must'
 
 /** Every version of a week, who made it and why; two of them side by side. */
@@ -39,16 +40,12 @@ export function Versions({
   ]
   const changes = changesOf(a.blocks, b.blocks)
   const pick = (label: string, value: number, set: (n: number) => void) => (
-    <label>
-      {label}
-      <NativeSelect value={value} onChange={(e) => set(Number(e.currentTarget.value))}>
-        {all.map((v) => (
-          <option key={v.id} value={v.number}>
-            Version {v.number}
-          </option>
-        ))}
-      </NativeSelect>
-    </label>
+    <Choice
+      label={label}
+      value={value}
+      onChange={set}
+      data={all.map((v) => ({ value: v.number, label: `Version ${v.number}` }))}
+    />
   )
   return (
     <div className="change versions">

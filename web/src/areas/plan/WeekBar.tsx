@@ -1,3 +1,4 @@
+import { startTransition } from 'react'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { addDays, formatDate } from '@mano/core/units/dates'
@@ -48,13 +49,17 @@ export function WeekBar({
       <span className="s">{standsWords(w)}</span>
       {w.coach && (
         <span className="plan-act">
-          {(w.drafts.past[w.key]?.length ?? 0) > 0 && act('Undo', () => w.drafts.undo(w.key))}
-          {(w.drafts.future[w.key]?.length ?? 0) > 0 && act('Redo', () => w.drafts.redo(w.key))}
+          {(w.drafts.past[w.key]?.length ?? 0) > 0 &&
+            act('Undo', () => startTransition(() => w.drafts.undo(w.key)))}
+          {(w.drafts.future[w.key]?.length ?? 0) > 0 &&
+            act('Redo', () => startTransition(() => w.drafts.redo(w.key)))}
           {w.changed &&
-            act('Discard changes', () => {
-              w.drafts.drop(w.key)
-              w.setPicked(null)
-            })}
+            act('Discard changes', () =>
+              startTransition(() => {
+                w.drafts.drop(w.key)
+                w.setPicked(null)
+              }),
+            )}
           {act(w.empty ? 'Draft the week' : 'New draft', draftAnew, {
             pri: w.empty,
             off: drafting || !w.athlete.demand,

@@ -12,7 +12,8 @@ import { Schools } from './Schools'
 import { Templates } from './Templates'
 import type { OnBoard } from './useWeek'
 import { Versions } from './Versions'
-import { add, isSame } from './weekActs'
+import { isSame } from './draft'
+import { add } from './weekActs'
 
 const OF = {
   frame: { title: 'Days of this week', size: 'xl' },

@@ -1,4 +1,4 @@
-import { Checkbox, NativeSelect, UnstyledButton } from '@mantine/core'
+import { Checkbox, UnstyledButton } from '@mantine/core'
 import type { PlannedWeek, WeekOfBlock } from '@mano/core/plan/block'
 import { exerciseById } from '@mano/core/catalogue/exercises'
 import { type WeekKind } from '@mano/core/plan/types'
@@ -6,7 +6,7 @@ import { DAY_NAMES } from '@mano/core/intake/week'
 import { addDays, formatDate } from '@mano/core/units/dates'
 import { Icon } from '../../drawn/Icon'
 import { KINDS } from './WeekTermsPanel'
-import { oneOf } from '@mano/core/units/among'
+import { Choice } from '../../base/Choice'
 
 const exerciseName = (id: string): string => exerciseById(id)?.name ?? id
 /** Kinds a coach chooses; a taper follows from the event. */
@@ -45,10 +45,10 @@ export function WeekHead({
       {week.kind === 'taper' ? (
         <span>{KINDS.taper}</span>
       ) : (
-        <NativeSelect
+        <Choice
           aria-label={`Kind of the week of ${name}`}
           value={week.kind}
-          onChange={(e) => onKind(oneOf(CHOSEN, e.currentTarget.value))}
+          onChange={onKind}
           data={CHOSEN.map((k) => ({ value: k, label: KINDS[k] }))}
         />
       )}

@@ -1,8 +1,9 @@
-import { NativeSelect, Textarea } from '@mantine/core'
+import { Textarea } from '@mantine/core'
 import { useState } from 'react'
 import type { CoachTerms, WeekKind } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { must } from '@mano/core/units/must'
+import { Choice } from '../../base/Choice'
 import { keysOf, oneOf } from '@mano/core/units/among'
 
 export const KINDS: Record<WeekKind, string> = {
@@ -36,79 +37,54 @@ export function WeekTermsPanel({
   return (
     <div className="block edit terms">
       <h2 className="h3">This week</h2>
-      <label>
-        Kind
-        <NativeSelect
-          value={kind}
-          onChange={(e) =>
-            onChange({ ...terms, kind: oneOf(keysOf(KINDS), e.currentTarget.value) })
-          }
-        >
-          {Object.entries(KINDS).map(([id, name]) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
-      <label>
-        Tests
-        <NativeSelect
-          value={terms.tests?.minutes ?? 0}
-          onChange={(e) => {
-            const minutes = Number(e.currentTarget.value)
+      <Choice
+        label="Kind"
+        value={kind}
+        onChange={(v) => onChange({ ...terms, kind: oneOf(keysOf(KINDS), v) })}
+        data={Object.entries(KINDS).map(([id, name]) => ({ value: id, label: name }))}
+      />
+      <Choice
+        label="Tests"
+        value={terms.tests?.minutes ?? 0}
+        onChange={(minutes) =>
+          onChange({
+            ...terms,
+            tests: minutes === 0 ? null : { minutes, day: terms.tests?.day ?? null },
+          })
+        }
+        data={[
+          { value: 0, label: 'None' },
+          ...TEST_MINUTES.map((m) => ({ value: m, label: `${m} min` })),
+        ]}
+      />
+      {terms.tests && (
+        <Choice
+          label="On"
+          value={terms.tests.day ?? ''}
+          onChange={(v) =>
             onChange({
               ...terms,
-              tests: minutes === 0 ? null : { minutes, day: terms.tests?.day ?? null },
+              tests: { minutes: must(terms.tests).minutes, day: v === '' ? null : v },
             })
-          }}
-        >
-          <option value={0}>None</option>
-          {TEST_MINUTES.map((m) => (
-            <option key={m} value={m}>
-              {m} min
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
-      {terms.tests && (
-        <label>
-          On
-          <NativeSelect
-            aria-label="Day of the tests"
-            value={terms.tests.day ?? ''}
-            onChange={(e) =>
-              onChange({
-                ...terms,
-                tests: {
-                  minutes: must(terms.tests).minutes,
-                  day: e.currentTarget.value === '' ? null : Number(e.currentTarget.value),
-                },
-              })
-            }
-          >
-            <option value="">as the plan finds</option>
-            {DAY_NAMES.map((d, i) => (
-              <option key={d} value={i}>
-                {d}
-              </option>
-            ))}
-          </NativeSelect>
-        </label>
-      )}
-      <label className="wide">
-        Note
-        <Textarea
-          rows={2}
-          maxLength={400}
-          value={note}
-          onChange={(e) => setNote(e.currentTarget.value)}
-          onBlur={() => {
-            if (note.trim() !== (terms.note ?? ''))
-              onChange({ ...terms, note: note.trim() || undefined })
-          }}
+          }
+          data={[
+            { value: '', label: 'as the plan finds' },
+            ...DAY_NAMES.map((d, i) => ({ value: i, label: d })),
+          ]}
         />
-      </label>
+      )}
+      <Textarea
+        className="wide"
+        label="Note"
+        rows={2}
+        maxLength={400}
+        value={note}
+        onChange={(e) => setNote(e.currentTarget.value)}
+        onBlur={() => {
+          if (note.trim() !== (terms.note ?? ''))
+            onChange({ ...terms, note: note.trim() || undefined })
+        }}
+      />
     </div>
   )
 }

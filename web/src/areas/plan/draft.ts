@@ -1,3 +1,4 @@
+import { useEffect, useState } from 'react'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import { NO_TERMS, type Block, type CoachTerms } from '@mano/core/plan/types'
@@ -87,6 +88,23 @@ export const useDrafts = create<Drafts>()(
     },
   ),
 )
+
+/**
+ * The drafts as they are drawn. What is done within `startTransition` is drawn in small pieces
+ * after the press is answered; until then `useDrafts.getState` has what stands there.
+ */
+export function useDrawnDrafts(): Drafts {
+  const [drawn, draw] = useState(useDrafts.getState)
+  useEffect(() => {
+    draw(useDrafts.getState())
+    return useDrafts.subscribe((now) => draw(now))
+  }, [])
+  return drawn
+}
+
+/** One exercise on one day, whichever row it is. */
+export const isSame = (a: Block, b: Block): boolean =>
+  a.day === b.day && a.exerciseId === b.exerciseId
 
 export const draftKey = (athleteId: string, weekStart: string): string =>
   `${athleteId} ${weekStart}`

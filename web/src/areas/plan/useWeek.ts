@@ -1,4 +1,4 @@
-import { useMemo } from 'react'
+import { startTransition, useMemo } from 'react'
 import { useSearchParams } from 'react-router'
 import type { PlanView } from '@mano/contract/plan'
 import { withCompetitions } from '@mano/core/intake/week'
@@ -12,7 +12,7 @@ import { weekStartOf } from '@mano/core/units/dates'
 import { useCalm } from '../../base/calm'
 import { may } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
-import { draftKey, useDrafts, type Draft } from './draft'
+import { draftKey, useDrafts, useDrawnDrafts, isSame, type Draft } from './draft'
 import { useConclusion } from './FromReview'
 import { usePlanContext, useProblem } from './usePlan'
 import { usePlanner } from './usePlanner'
@@ -70,7 +70,7 @@ export function useWeek(view: PlanView) {
   const weekStart = params.get('week') ?? weekStartOf(me.today)
   const { saved, stored, conclusion } = useStored(view, weekStart)
   const key = draftKey(athlete.id, weekStart)
-  const drafts = useDrafts()
+  const drafts = useDrawnDrafts()
   const draft = drafts.open[key] ?? stored
   const { week, context, breaches, done } = useJudged(view, weekStart, draft)
   const coach = may(me, 'coach')
@@ -87,14 +87,18 @@ export function useWeek(view: PlanView) {
   const problem = problemOf(week)
   const planner = usePlanner()
   const page = useOpen()
+  /** What stands there, drawn or not yet: what a press changes is changed in this. */
+  const now = () => useDrafts.getState().open[key] ?? stored
   const put = (next: Partial<Draft>) => {
     page.setSaid('')
+    const before = now()
+    const after = { ...before, ...next }
     // Which exercise is the day's main follows from what stands there, whoever changed it.
-    const blocks =
-      next.blocks && problem
-        ? withLeads({ ...week, blocks: next.blocks }, problem).blocks
-        : next.blocks
-    drafts.put(key, { ...draft, ...next, ...(blocks && { blocks: [...blocks] }) }, draft)
+    if (next.blocks && problem) {
+      const { frame, blocks, terms } = after
+      after.blocks = [...withLeads(weekOf(weekStart, frame, blocks, terms), problem).blocks]
+    }
+    drafts.put(key, after, before)
   }
   // Days gone by take nothing new.
   const left = fromToday(week, logs, me.today)
@@ -112,6 +116,7 @@ export function useWeek(view: PlanView) {
     key,
     drafts,
     draft,
+    now,
     changed: drafts.open[key] !== undefined,
     empty: draft.blocks.length === 0,
     week,
@@ -130,7 +135,7 @@ export function useWeek(view: PlanView) {
     pins,
     put,
     change: (id: string, more: Partial<Block>) =>
-      put({ blocks: draft.blocks.map((b) => (b.id === id ? { ...b, ...more } : b)) }),
+      put({ blocks: now().blocks.map((b) => (b.id === id ? { ...b, ...more } : b)) }),
     go: (to: string) => {
       planner.stop()
       page.setPicked(null)
@@ -138,17 +143,20 @@ export function useWeek(view: PlanView) {
       setParams({ week: to })
     },
     /** Blocks of a search, or of another plan, in place of these; pins stay. */
-    take: (blocks: readonly Block[], testDay: number | null | undefined) => {
-      put({
-        blocks: blocks.map((b) => ({
-          ...b,
-          pinned: pins.some((x) => x.day === b.day && x.exerciseId === b.exerciseId) || undefined,
-        })),
-        terms: withTestDay(draft.terms, testDay),
-      })
-      planner.stop()
-      page.setPicked(null)
-    },
+    take: (blocks: readonly Block[], testDay: number | null | undefined) =>
+      startTransition(() => {
+        const { blocks: old, terms } = now()
+        const pinned = old.filter((b) => b.pinned)
+        put({
+          blocks: blocks.map((b) => ({
+            ...b,
+            pinned: pinned.some((x) => isSame(x, b)) || undefined,
+          })),
+          terms: withTestDay(terms, testDay),
+        })
+        planner.stop()
+        page.setPicked(null)
+      }),
   }
 }
 export type OnBoard = ReturnType<typeof useWeek>

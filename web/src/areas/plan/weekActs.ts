@@ -1,4 +1,4 @@
-import { useEffect } from 'react'
+import { startTransition, useEffect } from 'react'
 import { v7 } from 'uuid'
 import type { DraftView } from '@mano/contract/plan'
 import { exerciseById } from '@mano/core/catalogue/exercises'
@@ -6,12 +6,12 @@ import { DAY_NAMES, withCompetitions } from '@mano/core/intake/week'
 import { withCoach, withTestDay } from '@mano/core/plan/coach'
 import { verdicts } from '@mano/core/plan/moves'
 import { readProblem } from '@mano/core/plan/problem'
-import { NO_TERMS, type Block } from '@mano/core/plan/types'
+import { NO_TERMS, type Block, type CoachTerms } from '@mano/core/plan/types'
 import { addDays } from '@mano/core/units/dates'
 import { must } from '@mano/core/units/must'
 import { api } from '../../base/api'
 import { useWrite } from '../../base/data'
-import { draftKey, type Draft } from './draft'
+import { draftKey, isSame, useDrafts, type Draft } from './draft'
 import type { OnBoard } from './useWeek'
 
 // What a coach does to a week on the board.
@@ -35,7 +35,7 @@ export function move(w: OnBoard, b: Block, day: number): void {
         (free.length > 0 ? `Free: ${free.join(', ')}.` : 'No day is free in the week as it is.'),
     )
   }
-  w.change(b.id, { day })
+  startTransition(() => w.change(b.id, { day }))
   w.setPicked(b.id)
   w.setSaid(
     `${nameOf(b)} moved to ${DAY_NAMES[day]}.` +
@@ -83,11 +83,12 @@ export function useDraftAnew(w: OnBoard) {
   const show = (made: DraftView) => {
     const read = readProblem(made.problem)
     const stays = (b: Block) => w.done.has(b.id) || (b.pinned && left.days.includes(b.day))
-    const kept = draft.blocks.filter(stays)
+    const { blocks: now, terms: said } = w.now()
+    const kept = now.filter(stays)
     // The draft knows of no day gone by.
     const ahead = made.blocks.filter((b) => !w.running || left.days.includes(b.day))
     const blocks = [...kept, ...ahead.filter((b) => !kept.some((x) => isSame(x, b)))]
-    const terms = withTestDay(draft.terms, made.testDay)
+    const terms = withTestDay(said, made.testDay)
     w.put({ blocks, terms })
     w.setPicked(null)
     if (read.ok)
@@ -102,9 +103,6 @@ export function useDraftAnew(w: OnBoard) {
   }
   return { make, draftAnew: () => make.mutate(undefined, { onSuccess: show }) }
 }
-export const isSame = (a: Block, b: Block): boolean =>
-  a.day === b.day && a.exerciseId === b.exerciseId
-
 /**
  * With something broken or pinned the week is planned round it, near to what it is; else the whole
  * week is looked at.
@@ -130,34 +128,39 @@ export function restAnew(w: OnBoard): void {
 }
 
 /** Noted where it was done by hand: done again and again it is offered as a wish. */
-const takenOut = (w: OnBoard, b: Block) => [
-  ...new Set([...(w.draft.terms.removed ?? []), b.exerciseId]),
+const takenOut = (terms: CoachTerms, b: Block) => [
+  ...new Set([...(terms.removed ?? []), b.exerciseId]),
 ]
 
 export function remove(w: OnBoard, block: Block): void {
-  w.put({
-    blocks: w.draft.blocks.filter((b) => b.id !== block.id),
-    terms: { ...w.draft.terms, removed: takenOut(w, block) },
-  })
+  const { blocks, terms } = w.now()
+  startTransition(() =>
+    w.put({
+      blocks: blocks.filter((b) => b.id !== block.id),
+      terms: { ...terms, removed: takenOut(terms, block) },
+    }),
+  )
   w.setPicked(null)
 }
 
 /** Out of this week, on every day of it. */
 export function ban(w: OnBoard, b: Block): void {
-  const { terms } = w.draft
-  w.put({
-    blocks: w.draft.blocks.filter((x) => x.exerciseId !== b.exerciseId),
-    terms: {
-      ...terms,
-      bans: [...terms.bans, { exerciseId: b.exerciseId, day: null }],
-      removed: takenOut(w, b),
-    },
-  })
+  const { blocks, terms } = w.now()
+  startTransition(() =>
+    w.put({
+      blocks: blocks.filter((x) => x.exerciseId !== b.exerciseId),
+      terms: {
+        ...terms,
+        bans: [...terms.bans, { exerciseId: b.exerciseId, day: null }],
+        removed: takenOut(terms, b),
+      },
+    }),
+  )
   w.setPicked(null)
 }
 
 export function add(w: OnBoard, b: Block): void {
-  w.put({ blocks: [...w.draft.blocks, b] })
+  startTransition(() => w.put({ blocks: [...w.now().blocks, b] }))
   w.setPicked(b.id)
 }
 
@@ -165,7 +168,7 @@ export function copyOn(w: OnBoard): void {
   const next = addDays(w.weekStart, 7)
   const key = draftKey(w.athlete.id, next)
   const there = w.view.versions.find((v) => v.weekStart === next)
-  const from: Draft = w.drafts.open[key] ?? {
+  const from: Draft = useDrafts.getState().open[key] ?? {
     frame: there?.frame ?? withCompetitions(w.view.frame, next, w.athlete.events),
     blocks: there?.blocks ?? [],
     terms: there?.terms ?? NO_TERMS,

@@ -1,4 +1,3 @@
-import { NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import type { AsymmetryVerdict } from '@mano/core/measure/asymmetry'
 import { seriesName, type Series } from '@mano/core/record/series'
@@ -6,6 +5,7 @@ import { formatDate } from '@mano/core/units/dates'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { Percent } from '@mano/core/units/quantity'
+import { Choice } from '../../base/Choice'
 import { must } from '@mano/core/units/must'
 
 const SPAN = 30
@@ -35,18 +35,13 @@ export function LeanOverTime({ all, to }: { all: readonly Series[]; to: string }
     <div className="block lean">
       <h2 className="h3">How far the weaker hand trails</h2>
       {all.length > 1 && (
-        <NativeSelect
+        <Choice
           className="lean-of"
           aria-label="In which test"
           value={series.key}
-          onChange={(e) => setKey(e.currentTarget.value)}
-        >
-          {all.map((s) => (
-            <option key={s.key} value={s.key}>
-              {seriesName(s, all, units)}
-            </option>
-          ))}
-        </NativeSelect>
+          onChange={setKey}
+          data={all.map((s) => ({ value: s.key, label: seriesName(s, all, units) }))}
+        />
       )}
       {days.length === 0 && <p className="s">No verdict on the two hands yet.</p>}
       <p className="note">

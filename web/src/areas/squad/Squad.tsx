@@ -1,4 +1,4 @@
-import { Input, NativeSelect } from '@mantine/core'
+import { Input } from '@mantine/core'
 import { Link } from 'react-router'
 import type { SquadAthlete, SquadView } from '@mano/contract/review'
 import { METRIC, shownUnit } from '@mano/core/units/format'
@@ -6,6 +6,8 @@ import { formatDate } from '@mano/core/units/dates'
 import { Failed } from '../../base/Trouble'
 import { SquadTable } from './SquadTable'
 import { BY, COMPARED, useSquad, type Choices } from './useSquad'
+import { Choice } from '../../base/Choice'
+import { options } from '../../base/options'
 import './squad.css'
 
 const AGES = [
@@ -83,29 +85,22 @@ function Head({
       <label className="vh" htmlFor="sq-test">
         Test
       </label>
-      <NativeSelect
+      <Choice
         id="sq-test"
         value={choices.protocol.id}
-        onChange={(e) => choices.set('test', e.currentTarget.value)}
-      >
-        {COMPARED.map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.name}
-          </option>
-        ))}
-      </NativeSelect>
+        onChange={(v) => choices.set('test', v)}
+        data={options(COMPARED)}
+      />
       {setups.length > 1 && (
-        <NativeSelect
+        <Choice
           aria-label="Set-up"
           value={setup}
-          onChange={(e) => choices.set('setup', e.currentTarget.value)}
-        >
-          {setups.map((s) => (
-            <option key={s.key} value={s.key}>
-              {[s.implement, s.setup].filter(Boolean).join(', ')} ({s.athletes})
-            </option>
-          ))}
-        </NativeSelect>
+          onChange={(v) => choices.set('setup', v)}
+          data={setups.map((s) => ({
+            value: s.key,
+            label: `${[s.implement, s.setup].filter(Boolean).join(', ')} (${s.athletes})`,
+          }))}
+        />
       )}
     </div>
   )
@@ -115,37 +110,26 @@ function Filters({ choices: { set, protocol, by, sex, age, find } }: { choices: 
   const both = protocol.hands === 'both'
   return (
     <div className="sq-filters">
-      <NativeSelect
+      <Choice
         aria-label="Order by"
         value={by}
-        onChange={(e) => set('by', e.currentTarget.value === 'best' ? '' : e.currentTarget.value)}
-      >
-        {BY.filter((b) => !both || b.id === 'best' || b.id === 'mass').map((b) => (
-          <option key={b.id} value={b.id}>
-            {both && b.id === 'best' ? 'Both hands' : b.name}
-          </option>
-        ))}
-      </NativeSelect>
-      <NativeSelect
+        onChange={(v) => set('by', v === 'best' ? '' : v)}
+        data={BY.filter((b) => !both || b.id === 'best' || b.id === 'mass').map((b) => ({
+          value: b.id,
+          label: both && b.id === 'best' ? 'Both hands' : b.name,
+        }))}
+      />
+      <Choice
         aria-label="Sex"
         value={sex}
-        onChange={(e) => set('sex', e.currentTarget.value)}
-      >
-        <option value="">Women and men</option>
-        <option value="female">Women</option>
-        <option value="male">Men</option>
-      </NativeSelect>
-      <NativeSelect
-        aria-label="Age"
-        value={age}
-        onChange={(e) => set('age', e.currentTarget.value)}
-      >
-        {AGES.map((a) => (
-          <option key={a.id} value={a.id}>
-            {a.name}
-          </option>
-        ))}
-      </NativeSelect>
+        onChange={(v) => set('sex', v)}
+        data={[
+          { value: '', label: 'Women and men' },
+          { value: 'female', label: 'Women' },
+          { value: 'male', label: 'Men' },
+        ]}
+      />
+      <Choice aria-label="Age" value={age} onChange={(v) => set('age', v)} data={options(AGES)} />
       <Input
         type="search"
         aria-label="Find in the squad"

@@ -1,4 +1,4 @@
-import { Button, Input, NativeSelect } from '@mantine/core'
+import { Button, Input } from '@mantine/core'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { testRemark } from '@mano/core/match/unit'
 import { FIRST_KG, FIRST_SHARE, STEP_KG } from '@mano/core/testday/begin'
@@ -8,6 +8,7 @@ import { must } from '@mano/core/units/must'
 import { Icon } from '../../drawn/Icon'
 import { Still } from '../../base/Still'
 import { StationSetting } from './StationSetting'
+import { Choice } from '../../base/Choice'
 import { at, unread, type SetUpOf } from './useSetUp'
 
 const MOST_STATIONS = 8
@@ -63,16 +64,16 @@ function Station({ d, s }: { d: SetUpOf; s: DayStation }) {
         maxLength={40}
         onChange={(e) => d.change(s.id, { name: e.currentTarget.value })}
       />
-      <NativeSelect
+      <Choice
         aria-label={`Protocol of ${s.name}`}
         value={s.protocolId}
-        onChange={(e) => d.choose(s, e.currentTarget.value)}
+        onChange={(v) => d.choose(s, v)}
         data={d.protocols.map((p) => ({ value: p, label: must(protocolById(p)).name }))}
       />
-      <NativeSelect
+      <Choice
         aria-label={`Implement of ${s.name}`}
         value={s.unitId}
-        onChange={(e) => d.chooseUnit(s, e.currentTarget.value)}
+        onChange={(v) => d.chooseUnit(s, v)}
         data={d.fitting(s.protocolId).map((u) => ({ value: u.id, label: u.label }))}
       />
       <Input

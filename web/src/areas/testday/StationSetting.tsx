@@ -1,10 +1,12 @@
-import { Input, NativeSelect } from '@mantine/core'
+import { Input } from '@mantine/core'
 import { useState } from 'react'
 import type { KitUnit } from '@mano/contract/kit'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import type { DayStation } from '@mano/core/testday/live'
 import { useUnits } from '../../base/units'
 import { choicesOf, numbersOf, statedNumber, statedText, unitOf } from '../tests/stated'
+import { Choice } from '../../base/Choice'
+import { options } from '../../base/options'
 import { UNSTATED } from './stationStart'
 
 /**
@@ -34,19 +36,13 @@ export function StationSetting({
       <summary>Set-up of {station.name}</summary>
       <div>
         {choicesOf(protocol, unit.kind).map((v) => (
-          <label key={v.id}>
-            {v.name}
-            <NativeSelect
-              value={station.variant[v.id]}
-              onChange={(e) => set(v.id, e.currentTarget.value)}
-            >
-              {v.options.map((o) => (
-                <option key={o.id} value={o.id}>
-                  {o.name}
-                </option>
-              ))}
-            </NativeSelect>
-          </label>
+          <Choice
+            key={v.id}
+            label={v.name}
+            value={station.variant[v.id]}
+            onChange={(o) => set(v.id, o)}
+            data={options(v.options)}
+          />
         ))}
         {numbers.map((n) => (
           <label key={n.id}>

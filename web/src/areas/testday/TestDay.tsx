@@ -1,4 +1,4 @@
-import { Button, NativeSelect } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { protocolById } from '@mano/core/catalogue/protocols'
@@ -17,6 +17,8 @@ import { useDay, type Day } from './useDay'
 import { HAND } from '../floor/hand'
 import './testday.css'
 import { must } from '@mano/core/units/must'
+import { Choice } from '../../base/Choice'
+import { options } from '../../base/options'
 import { handsOf } from '@mano/core/catalogue/person'
 
 /**
@@ -137,16 +139,7 @@ function Trouble({ day }: { day: Day }) {
   const [who, setWho] = useState(must(view.setup.athletes[0]).id)
   return (
     <section className="td-trouble" aria-label="When things go wrong">
-      <label>
-        Athlete
-        <NativeSelect value={who} onChange={(e) => setWho(e.currentTarget.value)}>
-          {view.setup.athletes.map((a) => (
-            <option key={a.id} value={a.id}>
-              {a.name}
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
+      <Choice label="Athlete" value={who} onChange={setWho} data={options(view.setup.athletes)} />
       {[5, 10, 20].map((m) => (
         <Button
           variant="default"

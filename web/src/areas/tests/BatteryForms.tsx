@@ -1,10 +1,12 @@
-import { Button, NativeSelect, TextInput } from '@mantine/core'
+import { Button, TextInput } from '@mantine/core'
 import { Select } from '../../base/Select'
 import { useState } from 'react'
 import { protocolById, PROTOCOL_GROUPS, TEST_PROTOCOLS } from '@mano/core/catalogue/protocols'
 import type { BatteryItem } from '@mano/core/testing/battery'
 import { must } from '@mano/core/units/must'
 import { useProfile } from '../../base/profile'
+import { Choice } from '../../base/Choice'
+import { options } from '../../base/options'
 import { useAthletePage } from '../athlete/AthletePage'
 
 export function AddTest({ onAdd }: { onAdd: (item: BatteryItem) => void }) {
@@ -31,44 +33,27 @@ export function AddTest({ onAdd }: { onAdd: (item: BatteryItem) => void }) {
         setChoice({})
       }}
     >
-      <label>
-        Add a test
-        <NativeSelect
-          value={id}
-          onChange={(e) => {
-            setId(e.currentTarget.value)
-            setChoice({})
-          }}
-        >
-          <option value="">Choose …</option>
-          {PROTOCOL_GROUPS.map((g) => (
-            <optgroup key={g.id} label={g.name}>
-              {TEST_PROTOCOLS.filter((x) => x.group === g.id).map((x) => (
-                <option key={x.id} value={x.id}>
-                  {x.name}
-                </option>
-              ))}
-            </optgroup>
-          ))}
-        </NativeSelect>
-      </label>
+      <Choice
+        label="Add a test"
+        placeholder="Choose …"
+        value={id || null}
+        onChange={(v) => {
+          setId(v)
+          setChoice({})
+        }}
+        data={PROTOCOL_GROUPS.map((g) => ({
+          group: g.name,
+          items: options(TEST_PROTOCOLS.filter((x) => x.group === g.id)),
+        }))}
+      />
       {telling.map((v) => (
-        <label key={v.id}>
-          {v.name}
-          <NativeSelect
-            value={choice[v.id] ?? must(v.options[0]).id}
-            onChange={(e) => {
-              const o = e.currentTarget.value
-              setChoice((c) => ({ ...c, [v.id]: o }))
-            }}
-          >
-            {v.options.map((o) => (
-              <option key={o.id} value={o.id}>
-                {o.name}
-              </option>
-            ))}
-          </NativeSelect>
-        </label>
+        <Choice
+          key={v.id}
+          label={v.name}
+          value={choice[v.id] ?? must(v.options[0]).id}
+          onChange={(o) => setChoice((c) => ({ ...c, [v.id]: o }))}
+          data={options(v.options)}
+        />
       ))}
       <Button variant="default" type="submit" disabled={!p}>
         Add
@@ -114,22 +99,18 @@ export function SaveForm({
       <Select
         label="For the sport"
         clearable
-        data={profile?.sources.map((s) => ({ value: s.id, label: s.name })) ?? []}
+        data={options(profile?.sources ?? [])}
         value={sportId}
         onChange={setSportId}
       />
       {items.length === 0 && (
-        <label>
-          First test
-          <NativeSelect value={first} onChange={(e) => setFirst(e.currentTarget.value)}>
-            <option value="">Choose …</option>
-            {TEST_PROTOCOLS.map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
-          </NativeSelect>
-        </label>
+        <Choice
+          label="First test"
+          placeholder="Choose …"
+          value={first || null}
+          onChange={setFirst}
+          data={options(TEST_PROTOCOLS)}
+        />
       )}
       <p className="said" role="alert">
         {failure}

@@ -1,4 +1,4 @@
-import { Button, Input, NativeSelect } from '@mantine/core'
+import { Button, Input } from '@mantine/core'
 import { Link } from 'react-router'
 import type { Protocol } from '@mano/core/catalogue/protocols'
 import { formatBoth } from '@mano/core/units/inch'
@@ -7,6 +7,8 @@ import { failureText } from '../../base/api'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import '../intake/intake.css'
+import { Choice } from '../../base/Choice'
+import { options } from '../../base/options'
 import { SIDES, useBody, type Body } from './useBody'
 
 /**
@@ -78,37 +80,27 @@ function Picks({ body }: { body: Body }) {
   return (
     <>
       {protocol.variants.map((v) => (
-        <label key={v.id} className="body-pick">
-          {v.name}
-          <NativeSelect
-            value={variant[v.id] ?? must(v.options[0]).id}
-            onChange={(e) => body.chooseVariant(v.id, e.currentTarget.value)}
-          >
-            {v.options.map((o) => (
-              <option key={o.id} value={o.id}>
-                {o.name}
-              </option>
-            ))}
-          </NativeSelect>
-        </label>
+        <Choice
+          key={v.id}
+          className="body-pick"
+          label={v.name}
+          value={variant[v.id] ?? must(v.options[0]).id}
+          onChange={(o) => body.chooseVariant(v.id, o)}
+          data={options(v.options)}
+        />
       ))}
       {wraps && (
-        <label className="body-pick">
-          Handle
-          <NativeSelect
-            value={handle?.id ?? ''}
-            onChange={(e) => body.chooseHandle(e.currentTarget.value)}
-          >
-            {handles.map((u) => (
-              <option key={u.id} value={u.id}>
-                {u.label}, {formatBoth(must(u.sizeMm), units.length)}
-              </option>
-            ))}
-            {handles.length === 0 && (
-              <option value="">{body.pending ? ' ' : 'No measured handle in the kit room'}</option>
-            )}
-          </NativeSelect>
-        </label>
+        <Choice
+          className="body-pick"
+          label="Handle"
+          placeholder={body.pending ? '' : 'No measured handle in the kit room'}
+          value={handle?.id}
+          onChange={body.chooseHandle}
+          data={handles.map((u) => ({
+            value: u.id,
+            label: `${u.label}, ${formatBoth(must(u.sizeMm), units.length)}`,
+          }))}
+        />
       )}
     </>
   )

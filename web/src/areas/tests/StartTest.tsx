@@ -1,4 +1,4 @@
-import { Button, Checkbox, Input, NativeSelect } from '@mantine/core'
+import { Button, Checkbox, Input } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -23,6 +23,8 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { HealthDialog } from '../intake/HealthDialog'
 import { AddImplement } from '../kit/AddImplement'
 import { unitOf } from './stated'
+import { Choice } from '../../base/Choice'
+import { options } from '../../base/options'
 import {
   useBegin,
   useCard,
@@ -113,22 +115,13 @@ function SetUpCard({ card, onAdd }: { card: Card; onAdd: () => void }) {
       <legend>Set-up card</legend>
       <ImplementPick card={card} onAdd={onAdd} />
       {card.variants.map((v) => (
-        <label key={v.id}>
-          {v.name}
-          <NativeSelect
-            value={card.variant[v.id]}
-            onChange={(e) => {
-              const value = e.currentTarget.value
-              card.setVariant((x) => ({ ...x, [v.id]: value }))
-            }}
-          >
-            {v.options.map((o) => (
-              <option key={o.id} value={o.id}>
-                {o.name}
-              </option>
-            ))}
-          </NativeSelect>
-        </label>
+        <Choice
+          key={v.id}
+          label={v.name}
+          value={card.variant[v.id]}
+          onChange={(o) => card.setVariant((x) => ({ ...x, [v.id]: o }))}
+          data={options(v.options)}
+        />
       ))}
       <StatedNumbers card={card} />
       <label>
@@ -168,27 +161,24 @@ function ImplementPick({ card, onAdd }: { card: Card; onAdd: () => void }) {
   const { me } = useAthletePage()
   const units = useUnits()
   return (
-    <label className="whole">
-      Implement
-      <NativeSelect
-        value={card.unit?.id ?? ''}
-        onChange={(e) =>
-          e.currentTarget.value === '+' ? onAdd() : card.setUnitId(e.currentTarget.value)
-        }
-      >
-        {card.fitting.map((u) => (
-          <option key={u.id} value={u.id}>
-            {u.label}
-            {u.sizeMm === null ? '' : `, ${formatLength(u.sizeMm, units.length)}`}
-            {u.place === 'hall' ? '' : `, ${whereIs(u.place)}`}
-          </option>
-        ))}
-        {card.fitting.length === 0 && (
-          <option value="">{card.pending ? ' ' : 'None in the hall'}</option>
-        )}
-        {may(me, 'coach') && <option value="+">Add one to the hall …</option>}
-      </NativeSelect>
-    </label>
+    <Choice
+      className="whole"
+      label="Implement"
+      placeholder={card.pending ? '' : 'None in the hall'}
+      value={card.unit?.id}
+      onChange={(v) => (v === '+' ? onAdd() : card.setUnitId(v))}
+      data={[
+        ...card.fitting.map((u) => ({
+          value: u.id,
+          label: [
+            u.label,
+            ...(u.sizeMm === null ? [] : [formatLength(u.sizeMm, units.length)]),
+            ...(u.place === 'hall' ? [] : [whereIs(u.place)]),
+          ].join(', '),
+        })),
+        ...(may(me, 'coach') ? [{ value: '+', label: 'Add one to the hall …' }] : []),
+      ]}
+    />
   )
 }
 

@@ -1,5 +1,5 @@
 import { For } from '../../base/For'
-import { Button, NativeSelect } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { Link, useSearchParams } from 'react-router'
 import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import { protocolById, PROTOCOL_GROUPS, PROTOCOLS } from '@mano/core/catalogue/protocols'
@@ -12,6 +12,8 @@ import { Earlier } from './Earlier'
 import { StartTest } from './StartTest'
 import './tests.css'
 import { must } from '@mano/core/units/must'
+import { Choice } from '../../base/Choice'
+import { options } from '../../base/options'
 import { isAmong } from '@mano/core/units/among'
 
 /** Protocols with a button of their own. */
@@ -40,23 +42,17 @@ export default function Tests() {
                 {must(protocolById(id)).name}
               </Button>
             ))}
-            <NativeSelect
+            <Choice
               aria-label="More protocols"
               className={`more ${own ? '' : 'on'}`}
-              value={own ? '' : protocol.id}
-              onChange={(e) => pick(e.currentTarget.value)}
-            >
-              <option value="">More …</option>
-              {PROTOCOL_GROUPS.map((g) => (
-                <optgroup key={g.id} label={g.name}>
-                  {PROTOCOLS.filter((p) => p.group === g.id && !isAmong(FIRST, p.id)).map((p) => (
-                    <option key={p.id} value={p.id}>
-                      {p.name}
-                    </option>
-                  ))}
-                </optgroup>
-              ))}
-            </NativeSelect>
+              placeholder="More …"
+              value={own ? null : protocol.id}
+              onChange={pick}
+              data={PROTOCOL_GROUPS.map((g) => ({
+                group: g.name,
+                items: options(PROTOCOLS.filter((p) => p.group === g.id && !isAmong(FIRST, p.id))),
+              }))}
+            />
             <Button
               component={Link}
               variant="default"

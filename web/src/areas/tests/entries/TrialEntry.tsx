@@ -1,4 +1,4 @@
-import { Button, Input, NativeSelect } from '@mantine/core'
+import { Button, Input } from '@mantine/core'
 import { focusHere } from '../../../base/focusHere'
 import { useEffect, useRef, useState } from 'react'
 import { labelOf, type EntryUnit } from '@mano/core/units/units'
@@ -9,7 +9,7 @@ import { useTypedHere } from '../../../base/useTypedHere'
 import type { EntryProps } from './types'
 import { useClock } from './useClock'
 import { useDraft } from './useDraft'
-import { oneOf } from '@mano/core/units/among'
+import { Choice } from '../../../base/Choice'
 
 /**
  * The one field of a running test: it keeps the focus and its place while the hands change. Times
@@ -105,21 +105,16 @@ export function TrialEntry({
         />
       </label>
       {turning ? (
-        <NativeSelect
+        <Choice
           className="unit"
           aria-label="Read in"
           value={chosen}
-          onChange={(e) => {
-            setChosen(oneOf(protocol.entryUnits, e.currentTarget.value))
+          onChange={(v) => {
+            setChosen(v)
             input.current?.focus()
           }}
-        >
-          {protocol.entryUnits.map((u) => (
-            <option key={u} value={u}>
-              {labelOf(u) || u}
-            </option>
-          ))}
-        </NativeSelect>
+          data={protocol.entryUnits.map((u) => ({ value: u, label: labelOf(u) || u }))}
+        />
       ) : (
         <span className="unit">{unit}</span>
       )}

@@ -1,7 +1,7 @@
-import { NativeSelect } from '@mantine/core'
 import type { Trace } from '@mano/core/force/trace'
 import { useChosenInstrument, useInstruments } from '../../../base/instruments'
 import { TraceFile } from './TraceFile'
+import { Choice } from '../../../base/Choice'
 import { must } from '@mano/core/units/must'
 
 /** How results come: typed, by an instrument, or from a file of one. */
@@ -22,20 +22,18 @@ export function InstrumentChoice({
         </label>
         <TraceFile onTrace={onTrace} />
       </div>
-      <NativeSelect
+      <Choice
         id="instrument"
         value={all.some((i) => i.id === id) ? must(id) : ''}
-        onChange={(e) => choose(e.currentTarget.value || null)}
-      >
-        <option value="">Typed</option>
-        {all.map((i) => (
-          <option key={i.id} value={i.id}>
-            {i.name}
-            {i.simulated ? ', simulated' : ''}
-            {i.online ? '' : ', not there'}
-          </option>
-        ))}
-      </NativeSelect>
+        onChange={(v) => choose(v || null)}
+        data={[
+          { value: '', label: 'Typed' },
+          ...all.map((i) => ({
+            value: i.id,
+            label: `${i.name}${i.simulated ? ', simulated' : ''}${i.online ? '' : ', not there'}`,
+          })),
+        ]}
+      />
       {all.length === 0 && <p className="note">No instrument is connected to this installation.</p>}
       <p className="said" role="alert">
         {said}

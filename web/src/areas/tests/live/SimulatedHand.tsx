@@ -1,4 +1,4 @@
-import { Button, Input, NativeSelect } from '@mantine/core'
+import { Button, Input } from '@mantine/core'
 import { useState } from 'react'
 import { SIMULATED_FAULTS, type DriveBody, type SimulatedFault } from '@mano/contract/instruments'
 import type { LiveUse } from '@mano/core/force/tries'
@@ -8,7 +8,7 @@ import { failureText } from '../../../base/api'
 import type { Instrument } from '../../../base/instruments'
 import { useUnits } from '../../../base/units'
 import type { Newton, Seconds } from '@mano/core/units/quantity'
-import { oneOf } from '@mano/core/units/among'
+import { Choice } from '../../../base/Choice'
 import { must } from '@mano/core/units/must'
 
 const FAULT_NAMES: Readonly<Record<SimulatedFault, string>> = {
@@ -68,19 +68,12 @@ export function SimulatedHand({
           />
         </label>
         {use === 'held' && (
-          <label>
-            How
-            <NativeSelect
-              value={fault}
-              onChange={(e) => setFault(oneOf(SIMULATED_FAULTS, e.currentTarget.value))}
-            >
-              {SIMULATED_FAULTS.map((f) => (
-                <option key={f} value={f}>
-                  {FAULT_NAMES[f]}
-                </option>
-              ))}
-            </NativeSelect>
-          </label>
+          <Choice
+            label="How"
+            value={fault}
+            onChange={setFault}
+            data={SIMULATED_FAULTS.map((f) => ({ value: f, label: FAULT_NAMES[f] }))}
+          />
         )}
         <Button
           variant="default"

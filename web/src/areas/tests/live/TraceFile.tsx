@@ -1,10 +1,10 @@
-import { Button, Checkbox, Input, Modal, NativeSelect } from '@mantine/core'
+import { Button, Checkbox, Input, Modal } from '@mantine/core'
 import { FORCE_UNITS, TIME_UNITS, type TimeUnit, type TraceColumns } from '@mano/core/force/csv'
 import { type Trace, lengthS } from '@mano/core/force/trace'
-import { oneOf } from '@mano/core/units/among'
 import { formatWithUnit } from '@mano/core/units/format'
 import { useUnits } from '../../../base/units'
 import { ForceChart } from '../../../drawn/ForceChart'
+import { Choice } from '../../../base/Choice'
 import { useTraceFile, type TraceRead, type TraceText } from './useTraceFile'
 
 const TIME_NAMES: Readonly<Record<TimeUnit, string>> = {
@@ -82,39 +82,27 @@ function Columns({
       time: timeUnit === 'rate' ? null : (by.time ?? columns.find((c) => c !== by.force) ?? null),
       rateHz: timeUnit === 'rate' ? (by.rateHz ?? 100) : null,
     })
-  const names = columns.map((c) => <option key={c}>{c}</option>)
+  const names = columns.map((c) => ({ value: c, label: c }))
   return (
     <div className="row">
-      <label>
-        Force in
-        <NativeSelect value={by.force} onChange={(e) => onChange({ force: e.currentTarget.value })}>
-          {names}
-        </NativeSelect>
-      </label>
-      <label>
-        Unit
-        <NativeSelect
-          value={by.forceUnit}
-          onChange={(e) => onChange({ forceUnit: oneOf(FORCE_UNITS, e.currentTarget.value) })}
-        >
-          {FORCE_UNITS.map((u) => (
-            <option key={u}>{u}</option>
-          ))}
-        </NativeSelect>
-      </label>
-      <label>
-        Time
-        <NativeSelect
-          value={by.timeUnit}
-          onChange={(e) => timeIn(oneOf(TIME_UNITS, e.currentTarget.value))}
-        >
-          {TIME_UNITS.map((u) => (
-            <option key={u} value={u}>
-              {TIME_NAMES[u]}
-            </option>
-          ))}
-        </NativeSelect>
-      </label>
+      <Choice
+        label="Force in"
+        value={by.force}
+        onChange={(v) => onChange({ force: v })}
+        data={names}
+      />
+      <Choice
+        label="Unit"
+        value={by.forceUnit}
+        onChange={(forceUnit) => onChange({ forceUnit })}
+        data={FORCE_UNITS.map((u) => ({ value: u, label: u }))}
+      />
+      <Choice
+        label="Time"
+        value={by.timeUnit}
+        onChange={timeIn}
+        data={TIME_UNITS.map((u) => ({ value: u, label: TIME_NAMES[u] }))}
+      />
       {by.timeUnit === 'rate' ? (
         <label>
           Samples a second
@@ -127,15 +115,12 @@ function Columns({
           />
         </label>
       ) : (
-        <label>
-          Time in
-          <NativeSelect
-            value={by.time ?? ''}
-            onChange={(e) => onChange({ time: e.currentTarget.value })}
-          >
-            {names}
-          </NativeSelect>
-        </label>
+        <Choice
+          label="Time in"
+          value={by.time ?? ''}
+          onChange={(v) => onChange({ time: v })}
+          data={names}
+        />
       )}
     </div>
   )

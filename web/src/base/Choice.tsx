@@ -1,0 +1,44 @@
+import type { CSSProperties } from 'react'
+import type { Primitive, SelectProps } from '@mantine/core'
+import { Select } from './Select'
+
+export interface Named<V> {
+  value: V
+  label: string
+}
+interface Group<V> {
+  group: string
+  items: Named<V>[]
+}
+interface Props<V extends Primitive> extends Omit<
+  SelectProps<V>,
+  'data' | 'value' | 'onChange' | 'allowDeselect' | 'styles'
+> {
+  data: readonly (Named<V> | Group<V>)[]
+  value: V | null | undefined
+  onChange: (value: V) => void
+}
+
+/** One of a list, of which one is always chosen; as wide as its longest choice. */
+export function Choice<V extends Primitive>({
+  data,
+  value,
+  onChange,
+  className,
+  style,
+  ...rest
+}: Props<V>) {
+  const names = data.flatMap((d) => ('items' in d ? d.items : [d]))
+  const longest = Math.max(4, rest.placeholder?.length ?? 0, ...names.map((n) => n.label.length))
+  return (
+    <Select
+      {...rest}
+      className={`choice ${className ?? ''}`}
+      style={{ '--longest': longest, ...(style as CSSProperties) } as CSSProperties}
+      allowDeselect={false}
+      data={data}
+      value={value ?? null}
+      onChange={(v) => v !== null && onChange(v)}
+    />
+  )
+}

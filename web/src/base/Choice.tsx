@@ -1,6 +1,7 @@
-import type { CSSProperties } from 'react'
+import { useState, type CSSProperties } from 'react'
 import type { Primitive, SelectProps } from '@mantine/core'
 import { Select } from './Select'
+import { typeAhead } from './typeAhead'
 
 export interface Named<V> {
   value: V
@@ -26,10 +27,13 @@ export function Choice<V extends Primitive>({
   onChange,
   className,
   style,
+  onKeyDown,
   ...rest
 }: Props<V>) {
   const names = data.flatMap((d) => ('items' in d ? d.items : [d]))
-  const longest = Math.max(4, rest.placeholder?.length ?? 0, ...names.map((n) => n.label.length))
+  const labels = names.map((n) => n.label)
+  const [ahead] = useState(() => typeAhead(Date.now))
+  const longest = Math.max(4, rest.placeholder?.length ?? 0, ...labels.map((l) => l.length))
   return (
     <Select
       {...rest}
@@ -39,6 +43,13 @@ export function Choice<V extends Primitive>({
       data={data}
       value={value ?? null}
       onChange={(v) => v !== null && onChange(v)}
+      onKeyDown={(e) => {
+        onKeyDown?.(e)
+        if (e.key.length !== 1 || e.key === ' ' || e.ctrlKey || e.metaKey || e.altKey) return
+        const at = names.findIndex((n) => n.value === value)
+        const to = names[ahead(e.key, labels, at)]
+        if (to && to.value !== value) onChange(to.value)
+      }}
     />
   )
 }

@@ -20,6 +20,8 @@ interface Columns<R> {
   what: string
   /** What is searched for elsewhere on the page: no field of its own then. */
   text?: string
+  /** Rows of a page where they are tall. */
+  page?: number
 }
 
 const compared = (a: Value, b: Value): number =>
@@ -37,7 +39,10 @@ const compared = (a: Value, b: Value): number =>
  * The rows of a table, sorted by a press on a column's head, searched, and page by page; as they
  * come in until a head is pressed. A third press gives the first order again.
  */
-export function useListing<R>(rows: readonly R[], { by, says, what, text }: Columns<R>) {
+export function useListing<R>(
+  rows: readonly R[],
+  { by, says, what, text, page: size = PAGE }: Columns<R>,
+) {
   const [sort, setSort] = useCalm<{ column: string; down: boolean } | null>(null)
   const [asked, setAsked] = useState('')
   const [page, setPage] = useCalm(0)
@@ -57,7 +62,7 @@ export function useListing<R>(rows: readonly R[], { by, says, what, text }: Colu
         })
       : own
   }, [rows, sought, sort]) // oxlint-disable-line react/exhaustive-deps
-  const pages = Math.max(1, Math.ceil(found.length / PAGE))
+  const pages = Math.max(1, Math.ceil(found.length / size))
   const at = Math.min(page, pages - 1)
   const press = (column: string) => {
     setPage(0)
@@ -66,7 +71,7 @@ export function useListing<R>(rows: readonly R[], { by, says, what, text }: Colu
     )
   }
   return {
-    rows: found.slice(at * PAGE, (at + 1) * PAGE),
+    rows: found.slice(at * size, (at + 1) * size),
     none: found.length === 0,
     th: (column: string, label: string, className?: string): ReactNode => (
       <th
@@ -99,7 +104,7 @@ export function useListing<R>(rows: readonly R[], { by, says, what, text }: Colu
             Before
           </Button>
           <span className="s n">
-            {at * PAGE + 1} to {Math.min(found.length, (at + 1) * PAGE)} of {found.length}
+            {at * size + 1} to {Math.min(found.length, (at + 1) * size)} of {found.length}
           </span>
           <Button variant="default" disabled={at === pages - 1} onClick={() => setPage(at + 1)}>
             Next

@@ -1,7 +1,8 @@
 import { useEffect, type RefObject } from 'react'
 
 const TAKES_TEXT =
-  'input:not([type=checkbox], [type=radio], [type=range]), textarea, select, [contenteditable=true]'
+  'input:not([type=checkbox], [type=radio], [type=range], [readonly]), textarea, ' +
+  '[contenteditable=true]'
 
 /**
  * A digit typed while no field has the focus goes into this box: no number is lost, wherever the

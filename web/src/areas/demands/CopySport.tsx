@@ -5,6 +5,7 @@ import { v7 } from 'uuid'
 import { copyAsSource, type DemandProfile } from '@mano/core/demand/profile'
 import { api, failureText } from '../../base/api'
 import { keys, touchedBy, useWrite } from '../../base/data'
+import { submits } from '../../base/afterPaint'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /** The profile as it stands, changes and all, as a sport or event of the hall's own. */
@@ -27,15 +28,14 @@ export function CopySport({ profile, onClose }: { profile: DemandProfile; onClos
   return (
     <Modal opened onClose={onClose} title="Copy as an own sport or event">
       <form
-        onSubmit={(e) => {
-          e.preventDefault()
+        onSubmit={submits(() => {
           write.mutate(undefined, {
             onSuccess: () => {
               notifications.show({ message: `${name.trim()} can be chosen for any athlete now` })
               onClose()
             },
           })
-        }}
+        })}
       >
         <Stack gap="sm">
           <p className="note">

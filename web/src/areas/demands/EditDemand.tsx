@@ -16,6 +16,7 @@ import { touchedBy, useSports, useWrite } from '../../base/data'
 import { options } from '../../base/options'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
+import { submits } from '../../base/afterPaint'
 import { same, shareOf, useDemandDraft, type DemandDraft } from './useDemandDraft'
 
 const CONTACTS = entriesOf(CONTACT_WORDS).flatMap(([value, label]) =>
@@ -61,10 +62,9 @@ export function EditDemand({ row, onClose }: { row: DemandRow; onClose: () => vo
       <form
         className="edit-dem"
         noValidate
-        onSubmit={(e) => {
-          e.preventDefault()
+        onSubmit={submits(() => {
           if (!wrong) save(draft.changes())
-        }}
+        })}
       >
         <Weight draft={draft} />
         <EmphasisShares draft={draft} />

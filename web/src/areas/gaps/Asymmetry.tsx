@@ -15,6 +15,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { useChoice, type GapsData } from './useGaps'
 import { formatStated } from '@mano/core/units/format'
 import { useUnits } from '../../base/units'
+import { submits } from '../../base/afterPaint'
 import { must } from '@mano/core/units/must'
 
 /**
@@ -151,10 +152,9 @@ function Limit({ limit, coach }: { limit: number | null; coach: boolean }) {
   return (
     <form
       className="lean-limit"
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (!bad) choose('*', 'lean_limit', text.trim() === '' ? null : text.trim())
-      }}
+      })}
     >
       <label>
         Own limit, %

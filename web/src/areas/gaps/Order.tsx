@@ -15,6 +15,7 @@ import { useCalm } from '../../base/calm'
 import { failureText } from '../../base/api'
 import { useAthletePage } from '../athlete/AthletePage'
 import { useChoice } from './useGaps'
+import { submits } from '../../base/afterPaint'
 import { must } from '@mano/core/units/must'
 
 /** The order of work, each line with what is known of it and how sure its place is. */
@@ -158,13 +159,12 @@ export function Overrule({ priority }: { priority: Priority }) {
       {move && (
         <form
           className="row"
-          onSubmit={(e) => {
-            e.preventDefault()
+          onSubmit={submits(() => {
             choose(key, 'priority', move, reason.trim(), () => {
               setMove(null)
               setReason('')
             })
-          }}
+          })}
         >
           <Input
             autoFocus

@@ -35,6 +35,7 @@ import { gapsKey, useChoice, type GapsData } from './useGaps'
 import type { Kg } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
 import { Choice } from '../../base/Choice'
+import { submits } from '../../base/afterPaint'
 import { noneOr } from '@mano/core/units/among'
 
 /** One row opened: its trials, the formula in words, every reference, the series over time. */
@@ -261,8 +262,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
   return (
     <form
       className="change"
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (n.ok)
           write.mutate(
             {
@@ -280,7 +280,7 @@ function SetStandard({ row, onDone }: { row: GapRow; onDone: () => void }) {
             },
             { onSuccess: onDone },
           )
-      }}
+      })}
     >
       <p className="note">
         What this hall asks of a {athlete.level} athlete of this sport on{' '}

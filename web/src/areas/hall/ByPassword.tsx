@@ -1,5 +1,6 @@
 import { Button, PasswordInput, Stack } from '@mantine/core'
 import { useState, type ReactNode } from 'react'
+import { submits } from '../../base/afterPaint'
 import { failureText } from '../../base/api'
 
 /** An act on one's own sign-in that asks for the password first. */
@@ -19,10 +20,9 @@ export function ByPassword({
   const [password, setPassword] = useState('')
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         act(password)
-      }}
+      })}
     >
       <Stack gap="sm">
         {children}

@@ -4,6 +4,7 @@ import { encode } from 'uqr'
 import type { CodesBegun, RecoveryCodes } from '@mano/contract/keys'
 import { api, failureText } from '../../base/api'
 import { useWrite } from '../../base/data'
+import { submits } from '../../base/afterPaint'
 import { ByPassword } from './ByPassword'
 
 /** Codes are begun in three steps: the password, one code of the app, the recovery codes. */
@@ -31,10 +32,9 @@ export function Begin({ onDone }: { onDone: () => void }) {
   if (begin.data)
     return (
       <form
-        onSubmit={(e) => {
-          e.preventDefault()
+        onSubmit={submits(() => {
           hold.mutate({ code })
-        }}
+        })}
       >
         <Stack gap="sm">
           <p>Read this with an app that shows sign-in codes, or type the letters into it.</p>

@@ -8,6 +8,7 @@ import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useWrite } from '../../base/data'
 import { newToken } from '../../base/token'
+import { submits } from '../../base/afterPaint'
 import { RolePick } from './RolePick'
 
 const KEY = ['entry-links']
@@ -109,10 +110,9 @@ export function Invite() {
           <Address of={name || 'them'} address={link.address} />
         ) : (
           <form
-            onSubmit={(e) => {
-              e.preventDefault()
+            onSubmit={submits(() => {
               link.make({ role, name: name.trim(), accountId: null })
-            }}
+            })}
           >
             <Stack gap="sm">
               <RolePick label="Role of the link" role={role} onRole={setRole} />

@@ -22,6 +22,7 @@ import { Clash } from '../../base/Clash'
 import { offerUndo } from '../../base/undo'
 import { useChange } from '../../base/useChange'
 import { ZonePick } from '../../base/ZonePick'
+import { submits } from '../../base/afterPaint'
 import { oneOf } from '@mano/core/units/among'
 
 /**
@@ -152,11 +153,10 @@ function Limits({ hall }: { hall: Me['hall'] }) {
   return (
     <form
       className="block hall-limits"
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (fine && to.name !== '' && !same)
           change.save(to, () => offerUndo('The hall is saved.', change.back))
-      }}
+      })}
     >
       <TextInput
         label={NAMES.name}

@@ -8,6 +8,7 @@ import { formatDate, localDateOf } from '@mano/core/units/dates'
 import { api, ApiProblem, failureText } from '../../base/api'
 import { may, useWrite } from '../../base/data'
 import { ByPassword } from './ByPassword'
+import { submits } from '../../base/afterPaint'
 import { Begin } from './Codes'
 
 export const KEYS = ['own-keys']
@@ -119,8 +120,7 @@ function NewPin({ onDone }: { onDone: () => void }) {
   const problem = pin === '' ? null : pinProblem(pin)
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         write.mutate(
           { pin, password },
           {
@@ -130,7 +130,7 @@ function NewPin({ onDone }: { onDone: () => void }) {
             },
           },
         )
-      }}
+      })}
     >
       <Stack gap="sm">
         <TextInput

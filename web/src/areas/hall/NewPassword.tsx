@@ -5,6 +5,7 @@ import { PASSWORD_LEAST, type Person } from '@mano/contract/accounts'
 import { passwordProblem } from '@mano/contract/passwords'
 import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
+import { submits } from '../../base/afterPaint'
 import { useWrite } from '../../base/data'
 
 /**
@@ -31,8 +32,7 @@ export function NewPassword({ person }: { person: Person }) {
       </UnstyledButton>
       <Modal opened={open} onClose={close} title={`A new password for ${person.name}`}>
         <form
-          onSubmit={(e) => {
-            e.preventDefault()
+          onSubmit={submits(() => {
             if (problem === null)
               write.mutate(password, {
                 onSuccess: () => {
@@ -42,7 +42,7 @@ export function NewPassword({ person }: { person: Person }) {
                   })
                 },
               })
-          }}
+          })}
         >
           <PasswordInput
             label="Password"

@@ -9,6 +9,7 @@ import { keys } from '../../base/data'
 import { Reasoned } from '../../base/Reasoned'
 import { offerUndo } from '../../base/undo'
 import { useChange } from '../../base/useChange'
+import { submits } from '../../base/afterPaint'
 import { must } from '@mano/core/units/must'
 
 const KEY = ['retention']
@@ -52,8 +53,7 @@ function Setting({ of, today }: { of: RetentionView; today: string }) {
     <>
       <form
         className="row"
-        onSubmit={(e) => {
-          e.preventDefault()
+        onSubmit={submits(() => {
           change.save({ keepYears: to }, () =>
             offerUndo(
               to === null
@@ -62,7 +62,7 @@ function Setting({ of, today }: { of: RetentionView; today: string }) {
               change.back,
             ),
           )
-        }}
+        })}
       >
         <NumberInput
           label="Years after the last record"

@@ -1,3 +1,4 @@
+import { submits } from '../../base/afterPaint'
 import { Button, Stack, Textarea, TextInput } from '@mantine/core'
 import { Select } from '../../base/Select'
 import { schemaResolver, useForm } from '@mantine/form'
@@ -67,11 +68,13 @@ export function ClearanceForm({ of, onDone }: { of: ClearanceOf; onDone: () => v
   return (
     <form
       noValidate
-      onSubmit={form.onSubmit((b) =>
-        write.mutate(b, {
-          onSuccess: onDone,
-          onError: (e) => e instanceof ApiProblem && form.setErrors(e.fieldErrors()),
-        }),
+      onSubmit={submits(
+        form.onSubmit((b) =>
+          write.mutate(b, {
+            onSuccess: onDone,
+            onError: (e) => e instanceof ApiProblem && form.setErrors(e.fieldErrors()),
+          }),
+        ),
       )}
     >
       <Stack gap="sm">

@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router'
 import { useCalm } from '../../base/calm'
 import { api, formText } from '../../base/api'
 import { keys, useWrite } from '../../base/data'
+import { submits } from '../../base/afterPaint'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /**
@@ -32,8 +33,7 @@ export function Erase() {
         size="md"
       >
         <form
-          onSubmit={(e) => {
-            e.preventDefault()
+          onSubmit={submits(() => {
             if (same)
               erase.mutate(undefined, {
                 onSuccess: () => {
@@ -41,7 +41,7 @@ export function Erase() {
                   void navigate('/')
                 },
               })
-          }}
+          })}
         >
           <Stack gap="sm">
             <p>

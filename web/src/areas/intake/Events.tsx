@@ -8,6 +8,7 @@ import { api, failureText } from '../../base/api'
 import { touchedBy, may } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
+import { submits } from '../../base/afterPaint'
 import { DayInput } from '../../base/DayInput'
 
 /**
@@ -91,10 +92,9 @@ function Form({ event, onDone }: { event: EventView | null; onDone: () => void }
     )
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         save(false)
-      }}
+      })}
     >
       <Stack gap="sm">
         <TextInput

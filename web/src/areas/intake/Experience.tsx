@@ -14,6 +14,7 @@ import { api, failureText } from '../../base/api'
 import { touchedBy, useWrite, may } from '../../base/data'
 import { useProfile } from '../../base/profile'
 import { useAthletePage } from '../athlete/AthletePage'
+import { submits } from '../../base/afterPaint'
 import { must } from '@mano/core/units/must'
 
 const familyName = (id: FamilyId | null): string =>
@@ -112,8 +113,7 @@ function Form({ onDone }: { onDone: () => void }) {
   const ready = qualities.length > 0 && Number.isInteger(n) && n >= 0 && origin.trim() !== ''
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (ready)
           write.mutate(
             {
@@ -128,7 +128,7 @@ function Form({ onDone }: { onDone: () => void }) {
             },
             { onSuccess: onDone },
           )
-      }}
+      })}
     >
       <Stack gap="sm">
         <MultiSelect

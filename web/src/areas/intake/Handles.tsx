@@ -15,6 +15,7 @@ import { takeBack, useUndoable } from '../../base/undo'
 import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import type { Mm } from '@mano/core/units/quantity'
+import { submits } from '../../base/afterPaint'
 import { must } from '@mano/core/units/must'
 
 const WORD = { overlaps: 'overlaps', meets: 'meets', gap: 'gap' } as const
@@ -124,8 +125,7 @@ function Form({
   const bad = left === undefined || right === undefined
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (!bad && unitId)
           write.mutate(
             (['left', 'right'] as const).flatMap((hand) => {
@@ -134,7 +134,7 @@ function Form({
             }),
             { onSuccess: onDone },
           )
-      }}
+      })}
     >
       <Stack gap="sm">
         <p className="note">

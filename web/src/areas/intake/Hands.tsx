@@ -18,6 +18,7 @@ import { useUnits } from '../../base/units'
 import { useAthletePage } from '../athlete/AthletePage'
 import { DayInput } from '../../base/DayInput'
 import { Still } from '../../base/Still'
+import { submits } from '../../base/afterPaint'
 import { must } from '@mano/core/units/must'
 
 const nameOfCell = (cell: string): string => {
@@ -114,13 +115,7 @@ export function Hands() {
     )
   }
   return (
-    <form
-      className="hands"
-      onSubmit={(e) => {
-        e.preventDefault()
-        record()
-      }}
-    >
+    <form className="hands" onSubmit={submits(record)}>
       <div className="hands-head">
         <b className="L">Left</b>
         <span />

@@ -1,3 +1,4 @@
+import { submits } from '../../base/afterPaint'
 import { Anchor, Button, Modal, Stack, TextInput, Textarea } from '@mantine/core'
 import { Select } from '../../base/Select'
 import { schemaResolver, useForm } from '@mantine/form'
@@ -319,11 +320,13 @@ function InjuryForm({ onDone }: { onDone: () => void }) {
   return (
     <form
       noValidate
-      onSubmit={form.onSubmit((b) =>
-        write.mutate(b, {
-          onSuccess: onDone,
-          onError: (e) => e instanceof ApiProblem && form.setErrors(e.fieldErrors()),
-        }),
+      onSubmit={submits(
+        form.onSubmit((b) =>
+          write.mutate(b, {
+            onSuccess: onDone,
+            onError: (e) => e instanceof ApiProblem && form.setErrors(e.fieldErrors()),
+          }),
+        ),
       )}
     >
       <Stack gap="sm">

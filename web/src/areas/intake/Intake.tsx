@@ -1,3 +1,4 @@
+import { submits } from '../../base/afterPaint'
 import { Anchor, Button, Modal, Stack } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
 import { useEffect, useState, type ReactNode } from 'react'
@@ -180,7 +181,7 @@ function Profile({ onDirty }: { onDirty: (dirty: boolean) => void }) {
     })
   const coach = may(me, 'coach')
   return (
-    <form onSubmit={form.onSubmit(save)} noValidate>
+    <form onSubmit={submits(form.onSubmit(save))} noValidate>
       <fieldset disabled={!coach} className="bare">
         <Stack gap="sm">
           <ProfileFields form={form} today={me.today} />

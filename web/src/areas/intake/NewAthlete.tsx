@@ -1,3 +1,4 @@
+import { submits } from '../../base/afterPaint'
 import { Button, Stack } from '@mantine/core'
 import { Select } from '../../base/Select'
 import { schemaResolver, useForm } from '@mantine/form'
@@ -57,7 +58,7 @@ function Sheet() {
         <summary>Several at once</summary>
         {several && <AddNames />}
       </details>
-      <form onSubmit={form.onSubmit(save)} noValidate>
+      <form onSubmit={submits(form.onSubmit(save))} noValidate>
         <Stack gap="md">
           <Select
             label="Sport or goal"

@@ -10,6 +10,7 @@ import { touchedBy } from '../../base/data'
 import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 import { DayInput } from '../../base/DayInput'
+import { submits } from '../../base/afterPaint'
 import { must } from '@mano/core/units/must'
 
 const key = (o: OutcomeView) => `${o.name}, ${o.unit}`
@@ -153,8 +154,7 @@ function Form({ of, onDone }: { of: OutcomeView | null; onDone: () => void }) {
   const n = parseNumber(text)
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (n.ok)
           write.mutate(
             {
@@ -169,7 +169,7 @@ function Form({ of, onDone }: { of: OutcomeView | null; onDone: () => void }) {
             },
             { onSuccess: onDone },
           )
-      }}
+      })}
     >
       <Stack gap="sm">
         <TextInput

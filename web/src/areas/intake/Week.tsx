@@ -23,6 +23,7 @@ import { useUndoable } from '../../base/undo'
 import { useAthletePage } from '../athlete/AthletePage'
 import { Choice } from '../../base/Choice'
 import { options } from '../../base/options'
+import { submits } from '../../base/afterPaint'
 import { WeekDay } from './WeekDay'
 
 /** The week as it is typed, beside the one that is saved. */
@@ -78,10 +79,9 @@ export function Week({ onDirty }: { onDirty: (dirty: boolean) => void }) {
     <form
       className="week"
       noValidate
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         form.save(() => setPicked(null))
-      }}
+      })}
     >
       <Days week={week} picked={picked} onPick={(d) => setPicked(picked === d ? null : d)} />
       {picked !== null && (

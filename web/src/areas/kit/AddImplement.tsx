@@ -19,6 +19,7 @@ import { useUnits } from '../../base/units'
 import { emptyMeasures, MeasureFields, measuresOf } from './Measures'
 import './kit.css'
 import { must } from '@mano/core/units/must'
+import { submits } from '../../base/afterPaint'
 import { options } from '../../base/options'
 
 interface Props {
@@ -60,8 +61,7 @@ function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
   const measured = measuresOf(draft, units, today)
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (measured.ok && at)
           write.mutate(
             {
@@ -75,7 +75,7 @@ function Form({ kinds, placeId, onAdded }: Omit<Props, 'opened' | 'onClose'>) {
             } as UnitBody,
             { onSuccess: () => onAdded(ids.id, at) },
           )
-      }}
+      })}
     >
       <Stack gap="sm">
         <div className="two">

@@ -12,6 +12,7 @@ import { api, failureText } from '../../base/api'
 import { keys, useKit, usePlaces, useWrite } from '../../base/data'
 import { options } from '../../base/options'
 import { useUnits } from '../../base/units'
+import { submits } from '../../base/afterPaint'
 import { bodyOf, COMMON, kindOf, KINDS, labels, wantedOf, type SaidLine } from './several'
 
 /** As many as a list can name: a hundred lines of twenty, and what is ticked. */
@@ -94,10 +95,9 @@ function Form({ placeId, onClose }: Omit<Props, 'opened'>) {
   }
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         write.mutate(undefined, { onSuccess: added })
-      }}
+      })}
     >
       <Stack gap="sm">
         <Common ticked={ticked} onChange={setTicked} />

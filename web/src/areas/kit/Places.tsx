@@ -8,6 +8,7 @@ import { api, failureText } from '../../base/api'
 import { keys, useClosedPlaces, useNames, useWrite } from '../../base/data'
 import { options } from '../../base/options'
 import { Reasoned } from '../../base/Reasoned'
+import { submits } from '../../base/afterPaint'
 import { useUndoable } from '../../base/undo'
 
 const close = (id: string, closed: boolean) => api.put(`/api/places/${id}/closed`, { closed })
@@ -69,10 +70,9 @@ export function AddPlace({ onDone }: { onDone: (id: string | null) => void }) {
   })
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         write.mutate({ ...b, name: b.name.trim() }, { onSuccess: () => onDone(b.id) })
-      }}
+      })}
     >
       <Stack gap="sm">
         <TextInput

@@ -14,6 +14,7 @@ import { options } from '../../base/options'
 import { offerUndo, takeBack, useUndoable } from '../../base/undo'
 import { useUnits } from '../../base/units'
 import { useChange } from '../../base/useChange'
+import { submits } from '../../base/afterPaint'
 import { draftOf, MeasureFields, measuresOf } from './Measures'
 
 /** What is done with an implement, each in a dialog. */
@@ -80,8 +81,7 @@ function Remeasure({ unit, today, onDone }: { unit: KitUnit; today: string; onDo
   )
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (measured.ok)
           write.mutate(
             { id, ...measured.body },
@@ -89,7 +89,7 @@ function Remeasure({ unit, today, onDone }: { unit: KitUnit; today: string; onDo
               onSuccess: onDone,
             },
           )
-      }}
+      })}
     >
       <Stack gap="sm">
         <p className="note">
@@ -124,10 +124,9 @@ function Check({ unit, today, onDone }: { unit: KitUnit; today: string; onDone: 
   })
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         write.mutate({ id, spin, wear, note, checkedOn: today }, { onSuccess: onDone })
-      }}
+      })}
     >
       <Stack gap="sm">
         <Select
@@ -196,13 +195,12 @@ function Change({
   )
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         change.save({ ...b, label: b.label.trim() }, () => {
           offerUndo(`${from.label} changed.`, () => change.back())
           onDone()
         })
-      }}
+      })}
     >
       <Stack gap="sm">
         {retire ? (

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { DAY_NAMES, type DayFrame } from '@mano/core/intake/week'
 import { useAthletePage } from '../athlete/AthletePage'
+import { submits } from '../../base/afterPaint'
 import { Choice } from '../../base/Choice'
 
 const sameDay = (a: DayFrame, b: DayFrame | undefined): boolean =>
@@ -32,10 +33,9 @@ export function FrameForm({
     <form
       className="change"
       noValidate
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         onDone(days)
-      }}
+      })}
     >
       <p>
         <b>For this week only.</b> Other weeks keep the{' '}

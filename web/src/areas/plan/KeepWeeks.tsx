@@ -7,6 +7,7 @@ import { handLoad } from '@mano/core/plan/time'
 import type { Block } from '@mano/core/plan/types'
 import { formatDate } from '@mano/core/units/dates'
 import { ChangeList } from './ChangeList'
+import { submits } from '../../base/afterPaint'
 import { changesOf } from './weekChanges'
 
 /** Blocks of a planned week, those the coach pinned still pinned. */
@@ -38,10 +39,9 @@ export function KeepWeeks({ planned, there, today, busy, problem, onKeep }: Prop
   return (
     <form
       className="change keep-weeks"
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         onKeep(kept, reason.trim())
-      }}
+      })}
     >
       <ul>
         {planned.map((w) => {

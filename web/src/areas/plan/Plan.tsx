@@ -46,7 +46,6 @@ export default function Plan() {
 function Week({ view }: { view: PlanView }) {
   const w = useWeek(view)
   const { week, problem, draft, saved } = w
-  const { make, draftAnew } = useDraftAnew(w)
   useMoveAsked(w)
   const looked = useAnswer(
     'passed',
@@ -55,11 +54,7 @@ function Week({ view }: { view: PlanView }) {
   )
   return (
     <main className="plan">
-      <WeekBar w={w} drafting={make.isPending} draftAnew={draftAnew} />
-      <WeekMore w={w} />
-      <p className="said" role="alert">
-        {make.error && failureText(make.error)}
-      </p>
+      <Bar w={w} />
       {saved && !w.changed && (
         <StaleMarks version={saved} view={view} context={w.context} onPick={w.setPicked} />
       )}
@@ -79,6 +74,20 @@ function Week({ view }: { view: PlanView }) {
       </div>
       <WeekDialogs w={w} />
     </main>
+  )
+}
+
+/** What a week is and what is done with it; a draft under way draws no day anew. */
+function Bar({ w }: { w: OnBoard }) {
+  const { make, draftAnew } = useDraftAnew(w)
+  return (
+    <>
+      <WeekBar w={w} drafting={make.isPending} draftAnew={draftAnew} />
+      <WeekMore w={w} />
+      <p className="said" role="alert">
+        {make.error && failureText(make.error)}
+      </p>
+    </>
   )
 }
 

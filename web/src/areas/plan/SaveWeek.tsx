@@ -10,6 +10,7 @@ import { DAY_NAMES } from '@mano/core/intake/week'
 import { api, ApiProblem, failureText } from '../../base/api'
 import { touchedBy, useWrite } from '../../base/data'
 import { useAthletePage } from '../athlete/AthletePage'
+import { submits } from '../../base/afterPaint'
 import { planKey } from './usePlan'
 
 /**
@@ -98,13 +99,12 @@ export function SaveWeek({
   return (
     <form
       className="change"
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         write.mutate(
           { ...body, reason: reason.trim() },
           { onSuccess: onDone, onError: (error) => void moved(error) },
         )
-      }}
+      })}
     >
       {safety.length > 0 && (
         <p className="said">

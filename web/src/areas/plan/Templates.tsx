@@ -13,6 +13,7 @@ import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useUndoable } from '../../base/undo'
 import { ApplyTemplate } from './ApplyTemplate'
+import { submits } from '../../base/afterPaint'
 import { must } from '@mano/core/units/must'
 
 const KEY = ['templates']
@@ -180,8 +181,7 @@ function KeepWeek({
   return (
     <form
       className="row"
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         const made = asTemplate(v7(), name.trim(), week, 'ordinary')
         keep.mutate(
           { ...made, removes: null },
@@ -192,7 +192,7 @@ function KeepWeek({
             },
           },
         )
-      }}
+      })}
     >
       <label>
         Keep this week as a template

@@ -128,7 +128,9 @@ export function useAnswer<K extends PlannerReply['kind']>(
   task: PlannerTask | null,
   key: string,
 ): Extract<PlannerReply, { kind: K }> | undefined {
-  const [answer, setAnswer] = useState<{ key: string; reply: Extract<PlannerReply, { kind: K }> }>()
+  const [answer, setAnswer] = useCalm<
+    { key: string; reply: Extract<PlannerReply, { kind: K }> } | undefined
+  >(undefined)
   const worker = useRef<Worker | null>(null)
   useEffect(
     () => () => {

@@ -101,7 +101,8 @@ export function useDraftAnew(w: OnBoard) {
         plan: { ...week, blocks, testDay: made.testDay },
       })
   }
-  return { make, draftAnew: () => make.mutate(undefined, { onSuccess: show }) }
+  const shown = (made: DraftView) => startTransition(() => show(made))
+  return { make, draftAnew: () => make.mutate(undefined, { onSuccess: shown }) }
 }
 /**
  * With something broken or pinned the week is planned round it, near to what it is; else the whole

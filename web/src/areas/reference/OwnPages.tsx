@@ -11,6 +11,7 @@ import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { useMe, useWrite, may } from '../../base/data'
 import { halves } from '@mano/core/units/parse'
+import { submits } from '../../base/afterPaint'
 import { must } from '@mano/core/units/must'
 
 const KEY = ['reference'] as const
@@ -123,8 +124,7 @@ function Editor({
   const can = title.trim() !== '' && body.trim() !== ''
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (can)
           keep.mutate(
             {
@@ -136,7 +136,7 @@ function Editor({
             },
             { onSuccess: onDone },
           )
-      }}
+      })}
     >
       <TextInput
         label="Title"

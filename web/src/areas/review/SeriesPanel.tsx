@@ -25,6 +25,7 @@ import { useAthletePage } from '../athlete/AthletePage'
 import { CHANGE_LOOK } from './look'
 import { TrendPair } from './TrendPair'
 import { reviewKey } from './useReview'
+import { submits } from '../../base/afterPaint'
 import { must } from '@mano/core/units/must'
 
 /**
@@ -196,10 +197,9 @@ function GoalForm({
       title={`A goal for ${namedBy(series.protocol, series.setup.variant).name.toLowerCase()}`}
     >
       <form
-        onSubmit={(e) => {
-          e.preventDefault()
+        onSubmit={submits(() => {
           if (n.ok && n.value > 0) save(n.value)
-        }}
+        })}
       >
         <TextInput
           label={`Goal, ${unit}`}

@@ -1,26 +1,22 @@
-import { Button, Input } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { visitsOf } from '@mano/core/testday/live'
 import { formatDuration } from '@mano/core/units/format'
 import { must } from '@mano/core/units/must'
 import { failureText } from '../../base/api'
 import { DayInput } from '../../base/DayInput'
 import { Still } from '../../base/Still'
+import { Typed } from '../../base/Typed'
 import { TickPeople } from '../../base/TickPeople'
 import { Icon } from '../../drawn/Icon'
 import { SetUpStations } from './SetUpStations'
+import { submits } from '../../base/afterPaint'
 import { at, useSetUp, type Met, type SetUpOf } from './useSetUp'
 
 /** A group test day is set up: who comes, the stations, what it will take, the cautions met. */
 export function SetUp({ today, onLeave }: { today: string; onLeave: () => void }) {
   const d = useSetUp(today)
   return (
-    <form
-      className="td-setup"
-      onSubmit={(e) => {
-        e.preventDefault()
-        d.save()
-      }}
-    >
+    <form className="td-setup" onSubmit={submits(d.save)}>
       <Who d={d} />
       <SetUpStations d={d} />
       <Still of={[d.met, d.reasons, d.roster]}>
@@ -61,7 +57,7 @@ const Who = ({ d }: { d: SetUpOf }) => (
     <h2 className="h3">Who</h2>
     <label>
       Name of the day
-      <Input value={d.name} maxLength={80} onChange={(e) => d.setName(e.currentTarget.value)} />
+      <Typed value={d.name} maxLength={80} onChange={d.setName} />
     </label>
     <label>
       Day
@@ -104,10 +100,10 @@ function Cautions({ d, met: { a, s, own } }: { d: SetUpOf; met: Met }) {
       {own.some((g) => g.class === 'ask') && (
         <label>
           Reason, now or at the station
-          <Input
+          <Typed
             value={d.reasons[key] ?? ''}
             maxLength={400}
-            onChange={(e) => d.setReason(key, e.currentTarget.value)}
+            onChange={(reason) => d.setReason(key, reason)}
           />
         </label>
       )}

@@ -1,4 +1,4 @@
-import { Button, Input } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import { testRemark } from '@mano/core/match/unit'
 import { FIRST_KG, FIRST_SHARE, STEP_KG } from '@mano/core/testday/begin'
@@ -7,6 +7,7 @@ import { massText } from '@mano/core/units/mass'
 import { must } from '@mano/core/units/must'
 import { Icon } from '../../drawn/Icon'
 import { Still } from '../../base/Still'
+import { Typed } from '../../base/Typed'
 import { StationSetting } from './StationSetting'
 import { Choice } from '../../base/Choice'
 import { at, unread, type SetUpOf } from './useSetUp'
@@ -58,11 +59,11 @@ function Station({ d, s }: { d: SetUpOf; s: DayStation }) {
   const remark = unit && testRemark(unit)
   return (
     <div className="td-station" role="group" aria-label={s.name}>
-      <Input
+      <Typed
         aria-label="Station"
         value={s.name}
         maxLength={40}
-        onChange={(e) => d.change(s.id, { name: e.currentTarget.value })}
+        onChange={(name) => d.change(s.id, { name })}
       />
       <Choice
         aria-label={`Protocol of ${s.name}`}
@@ -76,12 +77,12 @@ function Station({ d, s }: { d: SetUpOf; s: DayStation }) {
         onChange={(v) => d.chooseUnit(s, v)}
         data={d.fitting(s.protocolId).map((u) => ({ value: u.id, label: u.label }))}
       />
-      <Input
+      <Typed
         aria-label={`Who runs ${s.name}`}
         placeholder="Who runs it"
         value={s.by}
         maxLength={60}
-        onChange={(e) => d.change(s.id, { by: e.currentTarget.value })}
+        onChange={(by) => d.change(s.id, { by })}
       />
       <Button variant="default" size="xs" type="button" onClick={() => d.remove(s.id)}>
         Remove
@@ -102,39 +103,35 @@ function Rests({ d }: { d: SetUpOf }) {
     <div className="td-params">
       <label>
         Trials a hand
-        <Input
+        <Typed
           type="number"
           min={1}
           max={6}
-          value={d.perHand}
-          onChange={(e) =>
-            d.setPerHand(Math.max(1, Math.min(6, Number(e.currentTarget.value) || 1)))
-          }
+          value={`${d.perHand}`}
+          onChange={(n) => d.setPerHand(Math.max(1, Math.min(6, Number(n) || 1)))}
         />
       </label>
       {loads.withPlates.length > 0 && (
         <label>
           Step, {loads.mass}
-          <Input
+          <Typed
             inputMode="decimal"
             placeholder={massText(STEP_KG, loads.mass)}
             aria-invalid={unread(loads.step, loads.mass)}
             value={loads.step}
-            onChange={(e) => loads.setStep(e.currentTarget.value)}
+            onChange={loads.setStep}
           />
         </label>
       )}
       {RESTS.map(([k, label]) => (
         <label key={k}>
           {label}, s
-          <Input
+          <Typed
             type="number"
             min={0}
             max={1800}
-            value={params[k]}
-            onChange={(e) =>
-              d.setParams({ ...params, [k]: Math.max(0, Number(e.currentTarget.value) || 0) })
-            }
+            value={`${params[k]}`}
+            onChange={(s) => d.setParams((now) => ({ ...now, [k]: Math.max(0, Number(s) || 0) }))}
           />
         </label>
       ))}
@@ -154,13 +151,13 @@ const FirstLoads = ({ d: { loads, setup } }: { d: SetUpOf }) => (
           <th scope="row">{a.name}</th>
           {loads.withPlates.map((s) => (
             <td key={s.id}>
-              <Input
+              <Typed
                 inputMode="decimal"
                 aria-label={`First load of ${a.name} at ${s.name}`}
                 aria-invalid={loads.isUnread(at(a.id, s.id))}
                 placeholder={massText(loads.estimate(a.id, s), loads.mass)}
                 value={loads.shown(at(a.id, s.id))}
-                onChange={(e) => loads.type(at(a.id, s.id), e.currentTarget.value)}
+                onChange={(text) => loads.type(at(a.id, s.id), text)}
               />
             </td>
           ))}

@@ -5,6 +5,7 @@ import { protocolById } from '@mano/core/catalogue/protocols'
 import type { DayStation } from '@mano/core/testday/live'
 import { useUnits } from '../../base/units'
 import { choicesOf, numbersOf, statedNumber, statedText, unitOf } from '../tests/stated'
+import { Typed } from '../../base/Typed'
 import { Choice } from '../../base/Choice'
 import { options } from '../../base/options'
 import { UNSTATED } from './stationStart'
@@ -61,14 +62,14 @@ export function StationSetting({
         ))}
         <label>
           Trials at {station.name}
-          <Input
+          <Typed
             type="number"
             min={1}
             max={6}
             placeholder="as the day"
-            value={station.tries ?? ''}
-            onChange={(e) => {
-              const n = Number(e.currentTarget.value)
+            value={`${station.tries ?? ''}`}
+            onChange={(text) => {
+              const n = Number(text)
               onChange({ tries: n >= 1 && n <= 6 ? Math.floor(n) : undefined })
             }}
           />

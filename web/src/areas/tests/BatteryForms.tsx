@@ -7,6 +7,7 @@ import { must } from '@mano/core/units/must'
 import { useProfile } from '../../base/profile'
 import { Choice } from '../../base/Choice'
 import { options } from '../../base/options'
+import { submits } from '../../base/afterPaint'
 import { useAthletePage } from '../athlete/AthletePage'
 
 export function AddTest({ onAdd }: { onAdd: (item: BatteryItem) => void }) {
@@ -20,8 +21,7 @@ export function AddTest({ onAdd }: { onAdd: (item: BatteryItem) => void }) {
   return (
     <form
       className="row add-test"
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (!p) return
         onAdd({
           protocolId: p.id,
@@ -31,7 +31,7 @@ export function AddTest({ onAdd }: { onAdd: (item: BatteryItem) => void }) {
         })
         setId('')
         setChoice({})
-      }}
+      })}
     >
       <Choice
         label="Add a test"
@@ -84,10 +84,9 @@ export function SaveForm({
   return (
     <form
       className="change"
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (name.trim() && all.length > 0) onSave(name.trim(), sportId, all)
-      }}
+      })}
     >
       <TextInput
         label="Name"

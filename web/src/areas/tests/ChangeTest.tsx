@@ -11,6 +11,7 @@ import { useCalm } from '../../base/calm'
 import { api, failureText } from '../../base/api'
 import { type Touched, touchedBy, useWrite } from '../../base/data'
 import { Reasoned } from '../../base/Reasoned'
+import { submits } from '../../base/afterPaint'
 import { useAthletePage } from '../athlete/AthletePage'
 
 /**
@@ -95,11 +96,10 @@ function Conditions({
   return (
     <form
       className="change"
-      onSubmit={(e) => {
-        e.preventDefault()
+      onSubmit={submits(() => {
         if (reason.trim())
           write.mutate({ conditions: met, practice, reason: reason.trim() }, { onSuccess: onDone })
-      }}
+      })}
     >
       {TEST_CONDITIONS.map((c) =>
         tick(c.id, c.ask, met[c.id] === true, (on) => setMet({ ...met, [c.id]: on })),

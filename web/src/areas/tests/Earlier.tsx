@@ -39,6 +39,7 @@ function Lines({ all, read }: { all: readonly SessionView[]; read: boolean }) {
   )
   const list = useListing(rows, {
     what: 'tests',
+    page: 25,
     says: (s) =>
       `${formatDate(s.performedOn, me.today)} ` +
       `${testName(must(protocolOf(s)), s.variant, units)} ` +

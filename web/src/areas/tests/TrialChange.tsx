@@ -7,6 +7,7 @@ import type { Trial } from '@mano/core/testing/session'
 import { readTrialValue } from '@mano/core/testing/value'
 import { api, failureText } from '../../base/api'
 import { touchedBy, useWrite } from '../../base/data'
+import { submits } from '../../base/afterPaint'
 import { useAthletePage } from '../athlete/AthletePage'
 
 const REASONS = ['Slipped', 'Posture changed', 'Stopped too soon', 'Reading unsure'] as const
@@ -42,10 +43,9 @@ export function StrikeTrial({ trial, onClose }: { trial: Trial | null; onClose: 
       {trial && (
         <form
           className="change"
-          onSubmit={(e) => {
-            e.preventDefault()
+          onSubmit={submits(() => {
             if (reason.trim()) strike(reason.trim())
-          }}
+          })}
         >
           <p>{named(trial)}</p>
           <div className="reasons">

@@ -78,7 +78,7 @@ async function answer(page: Page, i: number): Promise<Answer | null> {
 }
 
 test(
-  '@long at a quarter of the speed presses and keys are answered in 50 ms at the median on ' +
+  '@alone at a quarter of the speed presses and keys are answered in 50 ms at the median on ' +
     'each of the ten busiest screens, none in over 1.5 s',
   async ({ page, own }) => {
     test.setTimeout(2_400_000)

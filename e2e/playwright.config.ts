@@ -48,9 +48,11 @@ export default defineConfig({
     contextOptions: { reducedMotion: USED.reducedMotion },
   },
   projects: [
-    { name: 'desk', testMatch: '*.spec.ts', grepInvert: /@long/ },
+    { name: 'desk', testMatch: '*.spec.ts', grepInvert: /@long|@alone/ },
     // Long ones of the same kind: ./mano prove runs them.
     { name: 'long', testMatch: '*.spec.ts', grep: /@long/ },
+    // What is timed, with nothing beside it: --workers=1, ./mano prove answers.
+    { name: 'alone', testMatch: '*.spec.ts', grep: /@alone/ },
     { name: 'shots', testMatch: 'shots.ts' },
     { name: 'soak', testMatch: 'soak.ts', timeout: 900_000 },
   ],

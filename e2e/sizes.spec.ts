@@ -62,7 +62,7 @@ const LONGEST_MS = 700
 const TIMES = 3
 
 test(
-  '@long at load nothing jumps and no work is longer than 0.7 s: each view at a quarter of ' +
+  '@alone at load nothing jumps and no work is longer than 0.7 s: each view at a quarter of ' +
     'the speed',
   async ({ page, hall }) => {
     test.setTimeout(600_000)

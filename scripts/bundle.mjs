@@ -12,6 +12,7 @@ const entries = {
   password: 'server/src/commands/password.ts',
   prove: 'server/src/commands/prove.ts',
   'prove-fuzz': 'server/src/commands/prove-fuzz.ts',
+  'prove-answers': 'server/src/commands/prove-answers.ts',
   'prove-load': 'server/src/commands/prove-load.ts',
   'prove-planner': 'server/src/commands/prove-planner.ts',
 }

@@ -11,7 +11,6 @@ import { leanRows, nothingRows, riseRows, speedLine, strengthRows } from '../pro
 import { firstPriorityRows } from '../prove/firstPriority'
 import { ladderRows } from '../prove/ladders'
 import { actionsSection, type Actions } from '../prove/actions'
-import { answersSection, type Answers, type Loads } from '../prove/answers'
 import { simulatorSection, type BenchMeasured } from '../prove/simulator'
 import { coverageLine, plateauRows, readinessRows } from '../prove/simulations'
 import { timings } from '../prove/timings'
@@ -373,8 +372,3 @@ ${table(
   ],
 )}`,
   )
-
-const answers = measured<Answers>('answers')
-const loads = measured<Loads>('loads')
-if (answers && loads)
-  put(PERFORMANCE, 'answers', `## Answers and loads\n\n${dated} ${answersSection(answers, loads)}`)

@@ -7,12 +7,13 @@ export type Answers = readonly {
   rate: number
   all: number
   median: number
-  slowest: { ms: number; what: string }
+  slowest: { ms: number; what: string; of: string }
   over: number
 }[]
 /** What a view shifted, and its longest piece of work, while it was loaded. */
 export type Loads = readonly { path: string; shift: number; longestMs: number }[]
 
+const named = (what: string): string => what.replaceAll('|', '/') || 'its name is a picture'
 /** The two tables of what was measured at a quarter of the speed. */
 export const answersSection = (answers: Answers, loads: Loads): string =>
   `In Chromium at about a quarter of the speed of this machine in a quiet hour: before each press
@@ -29,7 +30,7 @@ ${table(
     a.all,
     `${a.median} ms`,
     a.over,
-    `${a.slowest.ms} ms (${a.slowest.what.replaceAll('|', '/')})`,
+    `${a.slowest.ms} ms (${named(a.slowest.what)})`,
   ]),
 )}
 

@@ -107,7 +107,7 @@ function TrialButton({
   )
   const waiting = useOutbox((s) => s.waiting.some((w) => w.body.id === trial.id))
   return (
-    <Menu position="bottom" withinPortal={false} disabled={waiting}>
+    <Menu position="bottom" disabled={waiting}>
       <Menu.Target>
         <UnstyledButton
           className="trial"

@@ -29,6 +29,8 @@ const TIMES = 3
 /** The browser counts in steps of 8 ms. */
 const STEP_MS = 8
 const SLOWEST_MS = 1500
+/** Between coming to a thing and pressing it. */
+const SETTLED_MS = 250
 
 interface Answer {
   ms: number
@@ -63,7 +65,8 @@ async function answer(page: Page, i: number): Promise<Answer | null> {
     await page.keyboard.press('ArrowDown', { delay: 60 })
   } else {
     await page.mouse.move(box.x + box.width / 2, box.y + Math.min(box.height / 2, 20))
-    await page.waitForTimeout(100)
+    // What the page does of the scrolling to it is over.
+    await page.waitForTimeout(SETTLED_MS)
     await page.mouse.down()
     await page.waitForTimeout(80)
     await page.mouse.up()

@@ -55,6 +55,7 @@ export function Command() {
         size={820}
         yOffset={74}
         transitionProps={{ duration: 0 }}
+        removeScrollProps={{ removeScrollBar: false }}
       >
         <Modal.Overlay />
         <Modal.Content className="command" aria-label="Find or do anything">

@@ -123,6 +123,8 @@ export const deskTheme = createTheme({
       defaultProps: {
         closeButtonProps: { 'aria-label': 'Close' },
         transitionProps: { duration: 0 },
+        // The page behind stays where it is; without its scrollbar all of it was measured anew.
+        removeScrollProps: { removeScrollBar: false },
       },
     },
     Notification: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },

@@ -1,7 +1,6 @@
-import { useEffect, useRef, useState, type CSSProperties } from 'react'
+import { startTransition, useEffect, useRef, useState, type CSSProperties } from 'react'
 import { Select as Plain, type Primitive, type SelectProps } from '@mantine/core'
 import { useMergedRef } from '@mantine/hooks'
-import { useCalm } from './calm'
 import { roomFor } from './roomFor'
 
 /**
@@ -19,7 +18,7 @@ export function Select<V extends Primitive = string>({
   ref,
   ...rest
 }: Omit<SelectProps<V>, 'styles'>) {
-  const [near, setNear] = useCalm(false)
+  const [home, setHome] = useState<HTMLElement | null>(null)
   const [place, setPlace] = useState<CSSProperties | null>(null)
   const field = useRef<HTMLInputElement>(null)
   const both = useMergedRef(field, ref)
@@ -38,8 +37,16 @@ export function Select<V extends Primitive = string>({
       window.removeEventListener('resize', resized)
     }
   }, [open])
+  // Where a reader of the screen looks for it: with its page or dialog.
+  const come = () =>
+    setHome(field.current?.closest<HTMLElement>('main, [role=dialog]') ?? document.body)
+  const near = () => startTransition(come)
   // To the library it stays closed and kept: so it works out no place of its own.
-  const list = { ...comboboxProps, opened: false, keepMounted: near || open }
+  const list = {
+    ...comboboxProps,
+    ...{ opened: false, keepMounted: home !== null || open },
+    ...(home ? { portalProps: { target: home } } : { withinPortal: false }),
+  }
   return (
     <Plain
       {...rest}
@@ -47,14 +54,15 @@ export function Select<V extends Primitive = string>({
       styles={place ? { dropdown: place } : {}}
       comboboxProps={list}
       onPointerEnter={(e) => {
-        setNear(true)
+        near()
         onPointerEnter?.(e)
       }}
       onFocus={(e) => {
-        setNear(true)
+        near()
         onFocus?.(e)
       }}
       onDropdownOpen={() => {
+        come()
         if (field.current) setPlace(roomFor(field.current))
         onDropdownOpen?.()
       }}

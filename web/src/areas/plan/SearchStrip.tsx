@@ -1,4 +1,5 @@
 import { counted } from '@mano/core/units/counted'
+import { useMemo } from 'react'
 import { Button } from '@mantine/core'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { scorePlan } from '@mano/core/plan/score'
@@ -28,11 +29,20 @@ export function SearchStrip({
 }) {
   const search = useSearch(planner)
   const [shown, setShown] = useCalm(false)
-  if (search.state === 'idle') return null
   const best = 'best' in search ? search.best : null
-  const changes = best ? changesOf(blocks, best.blocks) : []
-  const more =
-    best && problem ? scorePlan(best, problem).total - scorePlan({ blocks }, problem).total : 0
+  const changes = useMemo(() => (best ? changesOf(blocks, best.blocks) : []), [best, blocks])
+  const looking = search.state !== 'idle'
+  // A search speaks several times a second, mostly of the same week.
+  const now = useMemo(
+    () => (looking && problem ? scorePlan({ blocks }, problem).total : 0),
+    [looking, blocks, problem],
+  )
+  const then = useMemo(
+    () => (best && problem ? scorePlan(best, problem).total : now),
+    [best, problem, now],
+  )
+  if (!looking) return null
+  const more = then - now
   const better = best !== null && (mends || more > WORTH_SHOWING) && changes.length > 0
   return (
     <section className="search-strip" aria-label="Search for a better week">

@@ -175,9 +175,12 @@ export function copyOn(w: OnBoard): void {
     terms: there?.terms ?? NO_TERMS,
     basedOn: there?.id ?? null,
   }
-  const blocks = w.draft.blocks.map((b) => ({ ...b, id: v7(), reason: 'As in the week before.' }))
-  const terms = { ...w.draft.terms, tests: null, note: undefined, removed: undefined }
-  w.drafts.put(key, { ...from, blocks, terms }, from)
-  w.go(next)
+  const { blocks: now, terms: said } = w.now()
+  const blocks = now.map((b) => ({ ...b, id: v7(), reason: 'As in the week before.' }))
+  const terms = { ...said, tests: null, note: undefined, removed: undefined }
+  startTransition(() => {
+    w.drafts.put(key, { ...from, blocks, terms }, from)
+    w.go(next)
+  })
   w.setSaid('Copied from the week before; Undo brings back what was there.')
 }

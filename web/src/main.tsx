@@ -10,6 +10,7 @@ import { startTransition, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { queryClient } from './base/api'
+import { sayWhatIsRefused } from './base/refused'
 import { makeRouter } from './app/router'
 import { cssVariablesResolver, deskTheme } from './app/theme'
 import { must } from '@mano/core/units/must'
@@ -17,6 +18,7 @@ import { must } from '@mano/core/units/must'
 function start(): void {
   const root = createRoot(must(document.getElementById('root')))
   const router = makeRouter()
+  sayWhatIsRefused(document)
   // The first picture is worked out in small pieces: a tap meanwhile is not kept waiting.
   startTransition(() =>
     root.render(

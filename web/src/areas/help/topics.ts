@@ -200,6 +200,14 @@ export const KEYS: readonly {
     ],
   },
   {
+    where: 'A list of choices',
+    keys: [
+      ['↑ ↓', 'Open it; the next choice'],
+      ['A to Z', 'The next choice that begins so'],
+      ['Enter', 'Choose'],
+    ],
+  },
+  {
     where: 'Roster',
     keys: [
       ['↑ ↓', 'Next athlete'],

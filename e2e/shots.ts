@@ -301,12 +301,12 @@ test('blocks of five athletes', async ({ page, own }) => {
 function asRows(table: Element): string[] {
   const text = (c: Element) => {
     const seen = c.cloneNode(true) as Element
-    seen.querySelectorAll('select, [aria-hidden]').forEach((x) => x.remove())
+    seen.querySelectorAll('[aria-hidden], [role=listbox]').forEach((x) => x.remove())
     seen.querySelectorAll('p, small, li, span, label, button').forEach((x) => {
       x.prepend(' ')
       x.append(' ')
     })
-    const kind = c.querySelector('select')?.selectedOptions[0]?.text ?? ''
+    const kind = c.querySelector<HTMLInputElement>('[role=combobox]')?.value ?? ''
     return `${seen.textContent ?? ''} ${kind}`.replace(/\s+/g, ' ').trim()
   }
   const rows = [...table.querySelectorAll('tr')]

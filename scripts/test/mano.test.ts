@@ -28,7 +28,9 @@ describe('./mano', () => {
   })
   it('help names every part of prove, and each of them is known', () => {
     const parts = [...help.matchAll(/\bprove ([a-z]+)/g)].map(([, name]) => name!)
-    expect(new Set(parts)).toEqual(new Set(['planner', 'answers', 'load', 'fuzz', 'mutants', 'pages']))
+    expect(new Set(parts)).toEqual(
+      new Set(['planner', 'answers', 'load', 'fuzz', 'mutants', 'pages']),
+    )
     expect(run('prove', 'everything').stderr).toContain(
       'prove knows planner, pages, answers, load, fuzz and mutants, not everything',
     )

@@ -83,26 +83,26 @@ const ahead = (draft: WeekPlan, { done }: WeekProblem): WeekPlan =>
  */
 export function unlocks(plan: WeekPlan, p: WeekProblem): Unlock[] {
   const b = briefOf(p)
+  const stands = scorePlan(plan, p).total
+  const longer = new Map<number, ReturnType<typeof withMinutes>>()
+  const on = (day: number) => {
+    const known = longer.get(day) ?? withMinutes(p, day)
+    longer.set(day, known)
+    return known
+  }
   return b.top.slice(0, TOP_LOOKED).flatMap((row): Unlock[] => {
     const has = hadOf(plan, p, row)
     if (!isShort(has, p, row)) return []
     let best: Unlock | null = null
-    let points = scorePlan(plan, p).total
+    let points = stands
     for (const day of [0, 1, 2, 3, 4, 5, 6].slice(fromOf(p))) {
       const f = must(p.frame[day])
       if (f.minutes >= ASK_MIN || f.competition || f.sportLoad === 3) continue
       if (must(p.frame[(day + 1) % 7]).competition) continue
-      const frame = p.frame.map((x, d) => (d === day ? { ...x, minutes: ASK_MIN } : x))
-      const q = { ...p, frame }
-      const tried = ahead(
-        draftWeek(q, () => ''),
-        p,
-      )
+      const { q, tried, near, worth } = on(day)
+      if (near) continue
       const now = hadOf(tried, q, row)
       const mends = has.good < b.topSets ? now.good > has.good : now.staple > 0
-      // A draft knows nothing of what is done: what comes too near to it is no way.
-      if (p.done && validate(tried, contextOf(q)).some((x) => x.kind === 'safety')) continue
-      const worth = scorePlan(tried, q).total
       if (!mends || worth <= points) continue
       points = worth
       best = {
@@ -111,11 +111,28 @@ export function unlocks(plan: WeekPlan, p: WeekProblem): Unlock[] {
         minutes: ASK_MIN,
         sets: has.good < b.topSets ? now.good : now.staple,
         by: now.by,
-        frame,
+        frame: q.frame,
       }
     }
     return best ? [best] : []
   })
+}
+
+/** A week drafted with half an hour on a day: what it would be worth, whichever quality is asked. */
+function withMinutes(p: WeekProblem, day: number) {
+  const frame = p.frame.map((x, d) => (d === day ? { ...x, minutes: ASK_MIN } : x))
+  const q = { ...p, frame }
+  const tried = ahead(
+    draftWeek(q, () => ''),
+    p,
+  )
+  return {
+    q,
+    tried,
+    worth: scorePlan(tried, q).total,
+    // A draft knows nothing of what is done: what comes too near to it is no way.
+    near: p.done !== undefined && validate(tried, contextOf(q)).some((x) => x.kind === 'safety'),
+  }
 }
 
 /** The first qualities of a week that has nothing to advise on, in words. */

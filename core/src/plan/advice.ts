@@ -118,7 +118,7 @@ export function unlocks(plan: WeekPlan, p: WeekProblem): Unlock[] {
   })
 }
 
-/** A week drafted with half an hour on a day: what it would be worth, whichever quality is asked. */
+/** A week drafted with half an hour on a day, and its worth, whichever quality is asked. */
 function withMinutes(p: WeekProblem, day: number) {
   const frame = p.frame.map((x, d) => (d === day ? { ...x, minutes: ASK_MIN } : x))
   const q = { ...p, frame }

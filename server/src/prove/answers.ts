@@ -7,7 +7,7 @@ export type Answers = readonly {
   rate: number
   all: number
   median: number
-  slowest: { ms: number; what: string; of: string }
+  slowest: { ms: number; what: string }
   over: number
 }[]
 /** What a view shifted, and its longest piece of work, while it was loaded. */

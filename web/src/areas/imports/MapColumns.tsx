@@ -34,7 +34,6 @@ export function MapColumns(props: MapProps) {
         {table.rows.length} lines.
       </p>
       <Choice
-        className="map-of"
         label="The sheet holds"
         value={mapping.of ?? 'trials'}
         onChange={(v) => turnTo(oneOf(keysOf(OF), v))}

@@ -1,4 +1,6 @@
 import { randomBytes } from 'node:crypto'
+import { get, type IncomingMessage } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { Pool } from 'pg'
 import request from 'supertest'
 import type { DataSource } from 'typeorm'
@@ -267,4 +269,19 @@ export async function importFile(agent: Agent, body: object): Promise<ImportRepl
   const view = await jobDone<ImportReply>(agent, id)
   if (view.state !== 'done') throw new Error(JSON.stringify(view.problem))
   return view.result!
+}
+
+/** A live channel that is open, and its end; `act` is what should end it. */
+export async function endsLive(r: Rig, cookie: string, act: () => Promise<unknown>): Promise<void> {
+  const server = r.server.listen(0, '127.0.0.1')
+  await new Promise((resolve) => server.once('listening', resolve))
+  const { port } = server.address() as AddressInfo
+  const live = await new Promise<IncomingMessage>((resolve, reject) => {
+    get({ port, path: '/api/live', headers: { cookie } }, resolve).on('error', reject)
+  })
+  if (live.statusCode !== 200) throw new Error(`/api/live says ${live.statusCode}`)
+  const ended = new Promise((resolve) => live.resume().once('end', resolve))
+  await act()
+  await ended
+  await new Promise((resolve) => server.close(resolve))
 }

@@ -1,5 +1,3 @@
-import { get } from 'node:http'
-import type { AddressInfo } from 'node:net'
 import { Secret, TOTP } from 'otpauth'
 import request from 'supertest'
 import { v7 } from 'uuid'
@@ -11,6 +9,7 @@ import { isMuchUsed } from '../src/accounts/strong'
 import { newSecret, used, type AccountKey } from '../src/accounts/keys'
 import {
   addAthlete,
+  endsLive,
   hall,
   PASSWORD,
   rig,
@@ -270,9 +269,6 @@ describe('a shared tablet', () => {
   it('a live channel ends soon after the tablet is locked', async () => {
     const id = await add('gus', 'assistant')
     await (await signIn(r, 'gus')).put('/api/me/pin').send({ password: PASSWORD, pin: '6194' })
-    const listening = r.server.listen(0, '127.0.0.1')
-    await new Promise((resolve) => listening.once('listening', resolve))
-    const { port } = listening.address() as AddressInfo
     const entered = await request(r.server)
       .post('/api/session')
       .send({ login: 'ruth', password: PASSWORD })
@@ -288,16 +284,9 @@ describe('a shared tablet', () => {
       .set('cookie', cookie)
       .send({ accountId: id, pin: '6194' })
       .expect(201)
-    const ended = new Promise<void>((resolve, reject) => {
-      get({ port, path: '/api/live', headers: { cookie } }, (res) => {
-        expect(res.statusCode).toBe(200)
-        res.resume().on('end', resolve).on('error', reject)
-      }).on('error', reject)
-    })
-    await new Promise((resolve) => setTimeout(resolve, 200))
-    await request(r.server).post('/api/tablet/lock').set('cookie', cookie).expect(204)
-    await ended
-    await new Promise((resolve) => listening.close(resolve))
+    await endsLive(r, cookie, () =>
+      request(r.server).post('/api/tablet/lock').set('cookie', cookie).expect(204),
+    )
   }, 20_000)
   it(
     'PINs are not tried one after the other; a browser ' + 'that is no tablet has none to try',

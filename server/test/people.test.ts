@@ -1,5 +1,3 @@
-import { get } from 'node:http'
-import type { AddressInfo } from 'node:net'
 import request from 'supertest'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -11,7 +9,17 @@ import { Patience } from '../src/accounts/patience'
 import { errorWords } from '../src/faults/errorWords'
 import { AccountEntity } from '../src/db/entities'
 import { inHall } from '../src/db/hall'
-import { addAthlete, hall, PASSWORD, rig, signIn, TODAY, type Rig, type Staff } from './hall'
+import {
+  addAthlete,
+  endsLive,
+  hall,
+  PASSWORD,
+  rig,
+  signIn,
+  TODAY,
+  type Rig,
+  type Staff,
+} from './hall'
 
 let r: Rig
 let own: Staff
@@ -198,23 +206,13 @@ describe('one\u2019s own sign-in', () => {
     },
   )
   it('a live channel ends soon after its sign-in', async () => {
-    const listening = r.server.listen(0, '127.0.0.1')
-    await new Promise((resolve) => listening.once('listening', resolve))
-    const { port } = listening.address() as AddressInfo
     const reply = await request(r.server)
       .post('/api/session')
       .send({ login: 'ruth', password: PASSWORD })
     const cookie = String(reply.headers['set-cookie']).split(';')[0]!
-    const ended = new Promise<void>((resolve, reject) => {
-      get({ port, path: '/api/live', headers: { cookie } }, (res) => {
-        expect(res.statusCode).toBe(200)
-        res.resume().on('end', resolve).on('error', reject)
-      }).on('error', reject)
-    })
-    await new Promise((resolve) => setTimeout(resolve, 200))
-    await request(r.server).delete('/api/session').set('cookie', cookie).expect(204)
-    await ended
-    await new Promise((resolve) => listening.close(resolve))
+    await endsLive(r, cookie, () =>
+      request(r.server).delete('/api/session').set('cookie', cookie).expect(204),
+    )
   }, 20_000)
 })
 

@@ -35,7 +35,10 @@ beforeAll(async () => {
   there = await signIn(b, 'ruth')
   live = listenLive(b.urls.app)
   live.on(own.hallId, (h) => heard.push(h))
-  await new Promise((resolve) => setTimeout(resolve, 300))
+  const listens = `SELECT 1 FROM pg_stat_activity
+    WHERE datname = current_database() AND query LIKE 'LISTEN %'`
+  while (!(await b.app.query<unknown[]>(listens)).length)
+    await new Promise((resolve) => setTimeout(resolve, 10))
 })
 afterAll(async () => {
   await live.stop()

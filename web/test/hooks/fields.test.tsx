@@ -5,6 +5,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { submits } from '../../src/base/afterPaint'
 import { Choice } from '../../src/base/Choice'
 import { Typed } from '../../src/base/Typed'
+import { painted } from './painted'
 
 const sent: string[] = []
 beforeEach(() => {
@@ -36,7 +37,7 @@ function Form() {
     </MantineProvider>
   )
 }
-const answered = () => act(() => new Promise((done) => setTimeout(done, 60)))
+const answered = () => act(painted)
 
 it('what is typed is in what is sent, however soon it is sent', async () => {
   render(<Form />)

@@ -1,6 +1,7 @@
 import { notifications } from '@mantine/notifications'
 import { afterEach, beforeAll, beforeEach, expect, it, vi } from 'vitest'
 import { sayWhatIsRefused, whyRefused } from '../../src/base/refused'
+import { painted } from './painted'
 
 const said = vi.spyOn(notifications, 'show').mockReturnValue('refused')
 const sent = vi.fn((e: Event) => e.preventDefault())
@@ -18,12 +19,11 @@ afterEach(() => vi.clearAllMocks())
 
 const form = () => document.querySelector('form')!
 const field = () => document.querySelector<HTMLInputElement>('#n')!
-const answered = () => new Promise((done) => setTimeout(done, 60))
 
 it('a form is not sent; the first field that is wrong has the focus and is named', async () => {
   field().value = '9'
   form().requestSubmit()
-  await answered()
+  await painted()
   expect(sent).not.toHaveBeenCalled()
   expect(document.activeElement).toBe(field())
   expect(said.mock.calls.map(([n]) => n.message)).toEqual(['Trials a hand: at most 6.'])
@@ -32,7 +32,7 @@ it('a form is not sent; the first field that is wrong has the focus and is named
 it('once it is mended the next is named, then it goes', async () => {
   field().value = '3'
   form().requestSubmit()
-  await answered()
+  await painted()
   expect(said.mock.calls.map(([n]) => n.message)).toEqual(['Name: must not be empty.'])
   document.querySelector<HTMLInputElement>('[aria-label=Name]')!.value = 'Bo'
   form().requestSubmit()

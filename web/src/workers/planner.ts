@@ -1,4 +1,4 @@
-import loadHighs from 'highs'
+import loadHighs, { type Highs } from 'highs'
 import wasmUrl from 'highs/runtime?url'
 import { planBlock } from '@mano/core/plan/block'
 import { conflictOf } from '@mano/core/plan/conflict'
@@ -10,21 +10,31 @@ import { staplesLeftOut } from '@mano/core/plan/leftOut'
 import { solveWeek } from '@mano/core/plan/solve'
 import type { WeekPlan } from '@mano/core/plan/types'
 import { v7 } from 'uuid'
-import type { PlannerReply, PlannerTask } from './plannerMessages'
+import { newest } from './newest'
+import type { PlannerHeard, PlannerReply, PlannerTask, Told } from './plannerMessages'
 
 /** The solver lives here alone: it blocks while it works, and is ended to cancel it. */
-const ready = loadHighs({ locateFile: () => wasmUrl })
+let ready: Promise<Highs> | null = null
+/**
+ * Loaded when it is first needed; compiled here only where no other worker has. As a stream: the
+ * browser keeps what it made of it for the next time the page is opened.
+ */
+async function load(given: WebAssembly.Module | undefined): Promise<Highs> {
+  const wasmModule = given ?? (await WebAssembly.compileStreaming(fetch(wasmUrl)))
+  if (!given) postMessage({ kind: 'engine', module: wasmModule } satisfies PlannerHeard)
+  return loadHighs({ wasmModule })
+}
 /** What a week of a block is worth in search: twelve come one after the other. */
 const BLOCK_EFFORT = { gap: 0.03, iterations: 3000 } as const
 const say = (m: PlannerReply, key?: string): void =>
   postMessage(key === undefined ? m : { ...m, key })
 
-addEventListener(
-  'message',
-  (e: MessageEvent<PlannerTask & { key?: string }>) => void run(e.data, e.data.key),
+const question = newest((told: Told) => void run(told))
+addEventListener('message', ({ data }: MessageEvent<Told>) =>
+  data.key === undefined ? void run(data) : question(data),
 )
 
-async function run(task: PlannerTask, key?: string): Promise<void> {
+async function run({ task, key, engine }: Told): Promise<void> {
   try {
     // What needs no solver does not wait for it.
     if (task.kind === 'why')
@@ -43,7 +53,7 @@ async function run(task: PlannerTask, key?: string): Promise<void> {
         key,
       )
     }
-    const highs = await ready
+    const highs = await (ready ??= load(engine))
     if (task.kind === 'why-not')
       return say(
         {
@@ -74,7 +84,7 @@ async function run(task: PlannerTask, key?: string): Promise<void> {
   }
 }
 
-function improve(highs: Awaited<typeof ready>, problem: WeekProblem, start: WeekPlan | null): void {
+function improve(highs: Highs, problem: WeekProblem, start: WeekPlan | null): void {
   const solved = solveWeek(highs, problem, {
     start,
     newId: v7,

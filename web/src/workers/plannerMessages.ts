@@ -31,3 +31,15 @@ export type PlannerReply =
   | { kind: 'week'; week: PlannedWeek }
   | { kind: 'block-done' }
   | { kind: 'failed'; says: string }
+
+/** What a worker is told: of questions, which have a key, only the newest is answered. */
+export interface Told {
+  task: PlannerTask
+  key?: string
+  /** The solver, where a worker has compiled it. */
+  engine: WebAssembly.Module | undefined
+}
+/** What a worker says. */
+export type PlannerHeard =
+  | (PlannerReply & { key?: string })
+  | { kind: 'engine'; module: WebAssembly.Module }

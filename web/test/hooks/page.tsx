@@ -12,6 +12,7 @@ import { queryClient } from '../../src/base/api'
 import { keys } from '../../src/base/data'
 import { useOutbox, type Unsent } from '../../src/base/outbox'
 import { useUnits } from '../../src/base/units'
+import { endResting } from '../../src/workers/solvers'
 
 export const COACH: Me = {
   ...{ id: 'ruth', name: 'Ruth Vance', role: 'coach', right: 'coach', tablet: false, units: null },
@@ -159,6 +160,7 @@ export const until = (is: () => boolean): Promise<void> =>
 /** Nothing of one test is left to the next. */
 export function afterwards(): void {
   cleanup()
+  endResting()
   queryClient.clear()
   localStorage.clear()
   sessionStorage.clear()

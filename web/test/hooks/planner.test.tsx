@@ -1,6 +1,8 @@
 import { act } from '@testing-library/react'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { solveOnce, useAnswer, usePlanner, useSearch } from '../../src/areas/plan/usePlanner'
+import { newest } from '../../src/workers/newest'
+import { solver } from '../../src/workers/solvers'
 import { afterwards, FakeWorker, onPage, workers } from './page'
 import { PROBLEM, PLAN } from './weeks'
 
@@ -22,32 +24,27 @@ describe('a search for a better week', () => {
   }
   const says = (data: object, of = made.last) => act(() => of.says(data))
 
-  it('shows how far it is, keeps the best so far, and ends its worker when it is done', () => {
+  it('shows how far it is, keeps the best so far; its worker is kept for the next one', () => {
     const page = searching()
-    expect(made.last.told).toEqual([improve])
+    expect(made.last.told).toMatchObject([{ task: improve }])
     expect(page.now().search).toEqual({ state: 'looking', gap: null, best: null })
     says({ kind: 'progress', gap: 0.2, points: 50, plan: PLAN })
     says({ kind: 'progress', gap: 0.1, points: 50, plan: null })
     expect(page.now().search).toEqual({ state: 'looking', gap: 0.1, best: PLAN })
     says({ kind: 'done', plan: PLAN, gap: 0.02, points: 60 })
     expect(page.now().search).toEqual({ state: 'done', best: PLAN, gap: 0.02, points: 60 })
-    expect(made.last.ended).toBe(true)
+    act(() => page.now().look(improve))
+    expect([made.all.length, made.last.ended, made.last.told.length]).toEqual([1, false, 2])
   })
 
   it.each([
-    [
-      { kind: 'clash', clashes: [] },
-      { state: 'clash', clashes: [] },
-    ],
-    [
-      { kind: 'failed', says: 'why' },
-      { state: 'failed', says: 'why' },
-    ],
-  ])('ends with %j', (reply, search) => {
+    [{ kind: 'clash', clashes: [] }, { state: 'clash', clashes: [] }, false],
+    [{ kind: 'failed', says: 'why' }, { state: 'failed', says: 'why' }, true],
+  ])('ends with %j', (reply, search, ended) => {
     const page = searching()
     says(reply)
     expect(page.now().search).toEqual(search)
-    expect(made.last.ended).toBe(true)
+    expect(made.last.ended).toBe(ended)
   })
 
   it('a browser without workers is said, and nothing is looked for any more', () => {
@@ -65,7 +62,7 @@ describe('a search for a better week', () => {
     act(() => page.now().look(improve))
     expect([first.ended, made.all.length]).toEqual([true, 2])
     says({ kind: 'done', plan: PLAN, gap: 0, points: 99 }, first)
-    act(() => first.onerror!())
+    act(() => first.onerror?.())
     expect(page.now().search).toEqual({ state: 'looking', gap: null, best: null })
   })
 
@@ -94,24 +91,22 @@ describe('a search for a better week', () => {
 describe('one search by itself', () => {
   const task = { kind: 'improve', problem: PROBLEM, plan: null } as const
   it.each([
-    [
-      { kind: 'done', plan: PLAN },
-      { ok: true, plan: PLAN },
-    ],
-    [
-      { kind: 'failed', says: 'why' },
-      { ok: false, says: 'why' },
-    ],
+    [{ kind: 'done', plan: PLAN }, { ok: true, plan: PLAN }, false],
+    [{ kind: 'failed', says: 'why' }, { ok: false, says: 'why' }, true],
     [
       { kind: 'clash', clashes: [{ says: 'A.' }, { says: 'B.' }] },
       { ok: false, says: 'No week keeps all of it: A. B.' },
+      false,
     ],
-  ])('%j', async (reply, answer) => {
-    const found = solveOnce(task, new AbortController().signal)
+  ])('%j', async (reply, answer, ended) => {
+    const control = new AbortController()
+    const found = solveOnce(task, control.signal)
     made.last.says({ kind: 'progress', gap: 1, points: 0, plan: null })
     made.last.says(reply)
     expect(await found).toEqual(answer)
-    expect(made.last.ended).toBe(true)
+    // Whoever has the worker now keeps it.
+    control.abort()
+    expect(made.last.ended).toBe(ended)
   })
 
   it('stopped, it gives no week and leaves no worker', async () => {
@@ -148,6 +143,54 @@ describe('a question to the planner', () => {
     expect(page.now()?.first).toBe('two')
     expect(made.all).toHaveLength(1)
     page.unmount()
+    expect(made.last.ended).toBe(false)
+  })
+
+  it('nobody waits for any more ends its worker', () => {
+    const task = { kind: 'passed', problem: PROBLEM, plan: PLAN } as const
+    const page = onPage(() => useAnswer('passed', task, 'one'))
+    page.unmount()
     expect(made.last.ended).toBe(true)
+  })
+})
+
+describe('the workers of the planner', () => {
+  const ask = () => solver(vi.fn(), vi.fn())
+  const task = { kind: 'passed', problem: PROBLEM, plan: PLAN } as const
+
+  it('have the solver of the first that compiled it', async () => {
+    const module = await WebAssembly.compile(new Uint8Array([0, 97, 115, 109, 1, 0, 0, 0]))
+    const first = ask()
+    first.ask(task, 'k')
+    made.last.says({ kind: 'engine', module })
+    const second = ask()
+    second.ask(task)
+    expect(made.all.map((w) => w.told)).toEqual([[{ task, key: 'k' }], [{ task, engine: module }]])
+    first.end()
+    second.end()
+  })
+
+  it('two are kept, and ended when nobody asked for a minute', () => {
+    vi.useFakeTimers()
+    const three = [ask(), ask(), ask()]
+    for (const s of three) s.rest()
+    expect(made.all.map((w) => w.ended)).toEqual([false, false, true])
+    const again = ask()
+    three[0]!.end()
+    vi.advanceTimersByTime(60_000)
+    expect(made.all.map((w) => w.ended)).toEqual([true, false, true])
+    again.end()
+    expect(made.all).toHaveLength(3)
+  })
+
+  it('answer the newest question only', () => {
+    vi.useFakeTimers()
+    const done: string[] = []
+    const told = newest((what: string) => void done.push(what))
+    for (const what of ['a', 'b', 'c']) told(what)
+    vi.runAllTimers()
+    told('d')
+    vi.runAllTimers()
+    expect(done).toEqual(['c', 'd'])
   })
 })

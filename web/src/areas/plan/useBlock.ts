@@ -11,7 +11,7 @@ import { addDays, weekStartOf, type LocalDate } from '@mano/core/units/dates'
 import { must } from '@mano/core/units/must'
 import { api } from '../../base/api'
 import { touchedBy, useWrite } from '../../base/data'
-import type { PlannerReply } from '../../workers/plannerMessages'
+import { solver, type Solver } from '../../workers/solvers'
 import { useAthletePage } from '../athlete/AthletePage'
 import { withPins } from './KeepWeeks'
 import { planKey, useProblem } from './usePlan'
@@ -82,31 +82,31 @@ function problemOf(
 function useRunning() {
   const [planned, setPlanned] = useState<readonly PlannedWeek[]>([])
   const [state, setState] = useState<'idle' | 'planning' | 'done' | 'failed'>('idle')
-  const worker = useRef<Worker | null>(null)
+  const own = useRef<Solver | null>(null)
   const stop = () => {
-    worker.current?.terminate()
-    worker.current = null
+    own.current?.end()
+    own.current = null
   }
   useEffect(() => stop, [])
   const over = (how: 'done' | 'failed') => {
     setState(how)
-    stop()
+    if (how === 'done') own.current?.rest()
+    else own.current?.end()
+    own.current = null
   }
   const plan = (problem: BlockProblem) => {
     stop()
     setPlanned([])
     setState('planning')
-    const own = (worker.current = new Worker(new URL('../../workers/planner.ts', import.meta.url), {
-      type: 'module',
-    }))
-    own.onmessage = ({ data }: MessageEvent<PlannerReply>) => {
-      if (worker.current !== own) return
-      if (data.kind === 'week') setPlanned((so) => [...so, data.week])
-      if (data.kind === 'block-done') over('done')
-      if (data.kind === 'failed') over('failed')
-    }
-    own.onerror = () => over('failed')
-    own.postMessage({ kind: 'block', block: problem })
+    own.current = solver(
+      (data) => {
+        if (data.kind === 'week') setPlanned((so) => [...so, data.week])
+        if (data.kind === 'block-done') over('done')
+        if (data.kind === 'failed') over('failed')
+      },
+      () => over('failed'),
+    )
+    own.current.ask({ kind: 'block', block: problem })
   }
   const halt = () => {
     stop()

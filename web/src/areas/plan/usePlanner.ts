@@ -4,6 +4,7 @@ import type { Clash } from '@mano/core/plan/conflict'
 import type { WeekPlan } from '@mano/core/plan/types'
 import { useCalm } from '../../base/calm'
 import type { PlannerReply, PlannerTask } from '../../workers/plannerMessages'
+import { solver, type Solver } from '../../workers/solvers'
 
 export type Search =
   | { state: 'idle' }
@@ -16,8 +17,6 @@ export type Search =
   | { state: 'clash'; clashes: readonly Clash[] }
   | { state: 'failed'; says: string }
 
-const begin = () =>
-  new Worker(new URL('../../workers/planner.ts', import.meta.url), { type: 'module' })
 const NO_WORKER = 'The planner could not be started in this browser.'
 
 /** The solver in its worker: one search at a time. */
@@ -31,43 +30,41 @@ export interface Planner {
 function newPlanner(): Planner {
   const found = createStore<Search>(() => ({ state: 'idle' }))
   const say = (search: Search) => found.setState(search, true)
-  let worker: Worker | null = null
-  const end = () => {
-    worker?.terminate()
-    worker = null
-  }
-  return {
-    found,
-    look: (task) => {
-      end()
-      const own = (worker = begin())
-      let best: WeekPlan | null = null
-      say({ state: 'looking', gap: null, best })
-      own.onmessage = ({ data }: MessageEvent<PlannerReply>) => {
-        if (worker !== own) return
+  let own: Solver | null = null
+  const look: Planner['look'] = (task) => {
+    own?.end()
+    let best: WeekPlan | null = null
+    say({ state: 'looking', gap: null, best })
+    const over = (search: Search) => {
+      own = null
+      say(search)
+    }
+    const mine = (own = solver(
+      (data) => {
         if (data.kind === 'progress') {
           best = data.plan ?? best
-          say({ state: 'looking', gap: data.gap, best })
-          return
+          return say({ state: 'looking', gap: data.gap, best })
         }
+        if (data.kind === 'failed') mine.end()
+        else mine.rest()
         if (data.kind === 'done')
-          say({ state: 'done', best: data.plan, gap: data.gap, points: data.points })
-        if (data.kind === 'clash') say({ state: 'clash', clashes: data.clashes })
-        if (data.kind === 'failed') say({ state: 'failed', says: data.says })
-        end()
-      }
-      own.onerror = () => {
-        if (worker !== own) return
-        end()
-        say({ state: 'failed', says: NO_WORKER })
-      }
-      own.postMessage(task)
-    },
-    stop: () => {
-      end()
-      say({ state: 'idle' })
-    },
+          over({ state: 'done', best: data.plan, gap: data.gap, points: data.points })
+        if (data.kind === 'clash') over({ state: 'clash', clashes: data.clashes })
+        if (data.kind === 'failed') over({ state: 'failed', says: data.says })
+      },
+      () => {
+        mine.end()
+        over({ state: 'failed', says: NO_WORKER })
+      },
+    ))
+    own.ask(task)
   }
+  const stop = () => {
+    own?.end()
+    own = null
+    say({ state: 'idle' })
+  }
+  return { found, look, stop }
 }
 
 /** A planner of a page; it ends with the page. Who shows what it finds asks `useSearch`. */
@@ -96,26 +93,27 @@ export function solveOnce(
   signal: AbortSignal,
 ): Promise<{ ok: true; plan: WeekPlan } | { ok: false; says: string }> {
   return new Promise((resolve, reject) => {
-    const own = begin()
-    const end = (r: Awaited<ReturnType<typeof solveOnce>>) => {
-      own.terminate()
+    const over = (leave: () => void, r: Awaited<ReturnType<typeof solveOnce>>) => {
+      leave()
       resolve(r)
     }
+    const own = solver(
+      (data) => {
+        if (data.kind === 'done') over(own.rest, { ok: true, plan: data.plan })
+        if (data.kind === 'clash')
+          over(own.rest, {
+            ok: false,
+            says: `No week keeps all of it: ${data.clashes.map((c) => c.says).join(' ')}`,
+          })
+        if (data.kind === 'failed') over(own.end, { ok: false, says: data.says })
+      },
+      () => over(own.end, { ok: false, says: NO_WORKER }),
+    )
     signal.addEventListener('abort', () => {
-      own.terminate()
+      own.end()
       reject(new DOMException('stopped', 'AbortError'))
     })
-    own.onmessage = ({ data }: MessageEvent<PlannerReply>) => {
-      if (data.kind === 'done') end({ ok: true, plan: data.plan })
-      if (data.kind === 'clash')
-        end({
-          ok: false,
-          says: `No week keeps all of it: ${data.clashes.map((c) => c.says).join(' ')}`,
-        })
-      if (data.kind === 'failed') end({ ok: false, says: data.says })
-    }
-    own.onerror = () => end({ ok: false, says: NO_WORKER })
-    own.postMessage(task)
+    own.ask(task)
   })
 }
 
@@ -131,24 +129,28 @@ export function useAnswer<K extends PlannerReply['kind']>(
   const [answer, setAnswer] = useCalm<
     { key: string; reply: Extract<PlannerReply, { kind: K }> } | undefined
   >(undefined)
-  const worker = useRef<Worker | null>(null)
+  const own = useRef<Solver | null>(null)
+  const waits = useRef('')
   useEffect(
     () => () => {
-      worker.current?.terminate()
-      worker.current = null
+      if (waits.current) own.current?.end()
+      else own.current?.rest()
+      own.current = null
     },
     [],
   )
   useEffect(() => {
     if (!task) return
-    const own = (worker.current ??= begin())
-    const heard = ({ data }: MessageEvent<PlannerReply & { key?: string }>) => {
-      if (data.kind === kind && data.key === key)
-        setAnswer({ key, reply: data as Extract<PlannerReply, { kind: K }> })
-    }
-    own.addEventListener('message', heard)
-    own.postMessage({ ...task, key })
-    return () => own.removeEventListener('message', heard)
+    waits.current = key
+    own.current ??= solver(
+      (data) => {
+        if (data.kind !== kind || data.key !== waits.current) return
+        setAnswer({ key: waits.current, reply: data as Extract<PlannerReply, { kind: K }> })
+        waits.current = ''
+      },
+      () => undefined,
+    )
+    own.current.ask(task, key)
   }, [key, task === null]) // oxlint-disable-line react/exhaustive-deps
   return answer?.key === key ? answer.reply : undefined
 }

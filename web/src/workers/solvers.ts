@@ -1,0 +1,58 @@
+import type { PlannerHeard, PlannerReply, PlannerTask, Told } from './plannerMessages'
+
+/** So many with nothing to do are kept: one that searches, one that answers questions. */
+const MOST_RESTING = 2
+/** After so long without work they are ended: the memory of a search is not given back before. */
+const REST_MS = 60_000
+const resting: Worker[] = []
+let idle: ReturnType<typeof setTimeout> | undefined
+/**
+ * The solver, compiled by the first worker that needed it and given to all others: compiling takes
+ * the threads a page is drawn by, and a press meanwhile waited over 150 ms.
+ */
+let engine: WebAssembly.Module | undefined
+
+export interface Solver {
+  ask: (task: PlannerTask, key?: string) => void
+  /** Its work is done: who asks next may have it. */
+  rest: () => void
+  /** Ends it in the middle of its work. */
+  end: () => void
+}
+
+const begin = () => new Worker(new URL('./planner.ts', import.meta.url), { type: 'module' })
+
+/** A worker of the planner with nothing to do; `lost` when this browser starts none. */
+export function solver(hear: (said: PlannerReply & { key?: string }) => void, lost: () => void) {
+  const own = resting.pop() ?? begin()
+  own.onmessage = ({ data }: MessageEvent<PlannerHeard>) => {
+    if (data.kind === 'engine') engine = data.module
+    else hear(data)
+  }
+  own.onerror = lost
+  let left = false
+  const leave = (then: () => void) => {
+    if (left) return
+    left = true
+    own.onmessage = own.onerror = null
+    then()
+  }
+  return {
+    ask: (task, key) =>
+      own.postMessage({ task, ...(key !== undefined && { key }), engine } satisfies Told),
+    rest: () =>
+      leave(() => {
+        if (resting.length >= MOST_RESTING) return own.terminate()
+        resting.push(own)
+        clearTimeout(idle)
+        idle = setTimeout(endResting, REST_MS)
+      }),
+    end: () => leave(() => own.terminate()),
+  } satisfies Solver as Solver
+}
+
+/** Ends those that have nothing to do; what was compiled stays. */
+export function endResting(): void {
+  clearTimeout(idle)
+  for (const w of resting.splice(0)) w.terminate()
+}

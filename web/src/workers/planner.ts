@@ -11,7 +11,7 @@ import { solveWeek } from '@mano/core/plan/solve'
 import type { WeekPlan } from '@mano/core/plan/types'
 import { v7 } from 'uuid'
 import { newest } from './newest'
-import type { PlannerHeard, PlannerReply, PlannerTask, Told } from './plannerMessages'
+import type { PlannerHeard, PlannerReply, Told } from './plannerMessages'
 
 /** The solver lives here alone: it blocks while it works, and is ended to cancel it. */
 let ready: Promise<Highs> | null = null

@@ -1,7 +1,7 @@
 import { submits } from '../../base/afterPaint'
 import { Anchor, Button, Modal, Stack } from '@mantine/core'
 import { schemaResolver, useForm } from '@mantine/form'
-import { useEffect, useState, type ReactNode } from 'react'
+import { useEffect, useRef, useState, type ReactNode, type RefObject } from 'react'
 import { useBlocker } from 'react-router'
 import { object } from 'yup'
 import { profileShape } from '@mano/contract/athletes'
@@ -46,15 +46,16 @@ function Own({ children }: { children: ReactNode }) {
 }
 
 function Sheet() {
-  const { athlete } = useAthletePage()
-  const [profileDirty, setProfileDirty] = useState(false)
-  const [weekDirty, setWeekDirty] = useState(false)
-  const leaving = useBlocker(profileDirty || weekDirty)
+  const unsaved = useRef<Unsaved>({ profile: false, week: false })
+  const [onDirty] = useState(() => ({
+    profile: (dirty: boolean) => void (unsaved.current.profile = dirty),
+    week: (dirty: boolean) => void (unsaved.current.week = dirty),
+  }))
   return (
     <main className="intake">
       <section aria-labelledby="who">
         <h2 id="who">Athlete</h2>
-        <Profile onDirty={setProfileDirty} />
+        <Profile onDirty={onDirty.profile} />
       </section>
       <section aria-labelledby="hands">
         <h2 id="hands">Hands and body mass</h2>
@@ -78,7 +79,7 @@ function Sheet() {
         </section>
         <section className="wide" aria-labelledby="week">
           <h2 id="week">Usual week</h2>
-          <Week onDirty={setWeekDirty} />
+          <Week onDirty={onDirty.week} />
         </section>
         <section aria-labelledby="events">
           <h2 id="events">Events</h2>
@@ -106,23 +107,40 @@ function Sheet() {
           </Button>
         </section>
       </Calmly>
-      <Modal
-        opened={leaving.state === 'blocked'}
-        onClose={() => leaving.reset?.()}
-        title="Leave without saving?"
-      >
-        <p className="s">
-          {profileDirty ? `What you changed about ${athlete.name}` : 'The usual week'} is not saved
-          yet.
-        </p>
-        <div className="row modal-row">
-          <Button onClick={() => leaving.reset?.()}>Stay</Button>
-          <Button variant="default" onClick={() => leaving.proceed?.()}>
-            Leave without saving
-          </Button>
-        </div>
-      </Modal>
+      <Leaving unsaved={unsaved} />
     </main>
+  )
+}
+
+/** What is typed and not saved yet; a change of it draws nothing. */
+interface Unsaved {
+  profile: boolean
+  week: boolean
+}
+
+/** Asks before what is typed is lost. */
+function Leaving({ unsaved }: { unsaved: RefObject<Unsaved> }) {
+  const { athlete } = useAthletePage()
+  const [what, setWhat] = useState('')
+  const leaving = useBlocker(() => {
+    const { profile, week } = unsaved.current
+    setWhat(profile ? `What you changed about ${athlete.name}` : 'The usual week')
+    return profile || week
+  })
+  return (
+    <Modal
+      opened={leaving.state === 'blocked'}
+      onClose={() => leaving.reset?.()}
+      title="Leave without saving?"
+    >
+      <p className="s">{what} is not saved yet.</p>
+      <div className="row modal-row">
+        <Button onClick={() => leaving.reset?.()}>Stay</Button>
+        <Button variant="default" onClick={() => leaving.proceed?.()}>
+          Leave without saving
+        </Button>
+      </div>
+    </Modal>
   )
 }
 

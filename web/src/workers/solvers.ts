@@ -1,3 +1,4 @@
+import { whenQuiet } from '../base/quiet'
 import type { PlannerHeard, PlannerReply, PlannerTask, Told } from './plannerMessages'
 
 /** So many with nothing to do are kept: one that searches, one that answers questions. */
@@ -22,33 +23,49 @@ export interface Solver {
 
 const begin = () => new Worker(new URL('./planner.ts', import.meta.url), { type: 'module' })
 
+/** Asked for by a press and soon answered; all else waits until the hands rest. */
+const AT_ONCE: readonly PlannerTask['kind'][] = ['why', 'why-not']
+
 /** A worker of the planner with nothing to do; `lost` when this browser starts none. */
-export function solver(hear: (said: PlannerReply & { key?: string }) => void, lost: () => void) {
-  const own = resting.pop() ?? begin()
-  own.onmessage = ({ data }: MessageEvent<PlannerHeard>) => {
-    if (data.kind === 'engine') engine = data.module
-    else hear(data)
-  }
-  own.onerror = lost
+export function solver(
+  hear: (said: PlannerReply & { key?: string }) => void,
+  lost: () => void,
+): Solver {
+  let own: Worker | undefined
+  let callOff = () => {}
   let left = false
-  const leave = (then: () => void) => {
-    if (left) return
+  const tell = (told: Omit<Told, 'engine'>) => {
+    own ??= resting.pop() ?? begin()
+    own.onmessage = ({ data }: MessageEvent<PlannerHeard>) => {
+      if (data.kind === 'engine') engine = data.module
+      else hear(data)
+    }
+    own.onerror = lost
+    own.postMessage({ ...told, engine } satisfies Told)
+  }
+  const leave = (then: (own: Worker) => void) => {
+    callOff()
+    if (left || !own) return
     left = true
     own.onmessage = own.onerror = null
-    then()
+    then(own)
   }
   return {
-    ask: (task, key) =>
-      own.postMessage({ task, ...(key !== undefined && { key }), engine } satisfies Told),
+    ask: (task, key) => {
+      callOff()
+      const told = { task, ...(key !== undefined && { key }) }
+      if (AT_ONCE.includes(task.kind)) tell(told)
+      else callOff = whenQuiet(() => tell(told))
+    },
     rest: () =>
-      leave(() => {
-        if (resting.length >= MOST_RESTING) return own.terminate()
-        resting.push(own)
+      leave((w) => {
+        if (resting.length >= MOST_RESTING) return w.terminate()
+        resting.push(w)
         clearTimeout(idle)
         idle = setTimeout(endResting, REST_MS)
       }),
-    end: () => leave(() => own.terminate()),
-  } satisfies Solver as Solver
+    end: () => leave((w) => w.terminate()),
+  }
 }
 
 /** Ends those that have nothing to do; what was compiled stays. */

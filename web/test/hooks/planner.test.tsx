@@ -173,14 +173,39 @@ describe('the workers of the planner', () => {
   it('two are kept, and ended when nobody asked for a minute', () => {
     vi.useFakeTimers()
     const three = [ask(), ask(), ask()]
+    for (const s of three) s.ask(task)
     for (const s of three) s.rest()
     expect(made.all.map((w) => w.ended)).toEqual([false, false, true])
     const again = ask()
+    again.ask(task)
     three[0]!.end()
     vi.advanceTimersByTime(60_000)
     expect(made.all.map((w) => w.ended)).toEqual([true, false, true])
     again.end()
     expect(made.all).toHaveLength(3)
+  })
+
+  it('begin once the hands rest; what a press asks for is answered at once', () => {
+    vi.useFakeTimers()
+    const press = () => dispatchEvent(new Event('pointerdown'))
+    const told = () => made.all.flatMap((w) => w.told).length
+    press()
+    const [late, soon] = [ask(), ask()]
+    late.ask(task, 'k')
+    soon.ask({ kind: 'why', problem: PROBLEM, plan: PLAN, blockId: 'b0' }, 'why')
+    expect(told()).toBe(1)
+    vi.advanceTimersByTime(400)
+    press()
+    vi.advanceTimersByTime(400)
+    expect(told()).toBe(1)
+    vi.advanceTimersByTime(200)
+    expect(told()).toBe(2)
+    press()
+    late.ask(task, 'l')
+    late.end()
+    vi.advanceTimersByTime(1000)
+    expect(told()).toBe(2)
+    soon.end()
   })
 
   it('answer the newest question only', () => {

@@ -44,6 +44,17 @@ test(
     await sex.focus()
     await page.keyboard.press('m')
     await expect(sex).toHaveValue('Men')
+    // To either end, and the page stays where it is.
+    const away = () => page.evaluate(() => scrollY)
+    await page.setViewportSize({ width: 1280, height: 300 })
+    await sex.scrollIntoViewIfNeeded()
+    const before = await away()
+    await page.keyboard.press('Home')
+    await expect(sex).toHaveValue('Women and men')
+    await sex.click()
+    await page.keyboard.press('End')
+    await expect(sex).toHaveValue('Men')
+    expect(await away()).toBe(before)
     // After a pause a letter begins anew.
     await page.waitForTimeout(1000)
     await page.keyboard.press('w')

@@ -20,6 +20,15 @@ interface Props<V extends Primitive> extends Omit<
   onChange: (value: V) => void
 }
 
+/** How far these keys go in a list; the page stays where it is. */
+const PAGE = 7
+const FAR: Readonly<Record<string, (at: number, last: number) => number>> = {
+  Home: () => 0,
+  End: (_, last) => last,
+  PageUp: (at) => Math.max(0, at - PAGE),
+  PageDown: (at, last) => Math.min(last, at + PAGE),
+}
+
 /** One of a list, of which one is always chosen; as wide as its longest choice. */
 export function Choice<V extends Primitive>({
   data,
@@ -45,10 +54,14 @@ export function Choice<V extends Primitive>({
       onChange={(v) => v !== null && onChange(v)}
       onKeyDown={(e) => {
         onKeyDown?.(e)
-        if (e.key.length !== 1 || e.key === ' ' || e.ctrlKey || e.metaKey || e.altKey) return
+        if (e.ctrlKey || e.metaKey || e.altKey) return
         const at = names.findIndex((n) => n.value === value)
-        const to = names[ahead(e.key, labels, at)]
-        if (to && to.value !== value) onChange(to.value)
+        const letter = e.key.length === 1 && e.key !== ' '
+        const to = letter ? ahead(e.key, labels, at) : FAR[e.key]?.(at, names.length - 1)
+        if (to === undefined) return
+        if (!letter) e.preventDefault()
+        const now = names[to]
+        if (now && now.value !== value) onChange(now.value)
       }}
     />
   )

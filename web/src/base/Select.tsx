@@ -13,6 +13,7 @@ export function Select<V extends Primitive = string>({
   comboboxProps,
   onPointerEnter,
   onFocus,
+  onKeyDown,
   onDropdownOpen,
   onDropdownClose,
   ref,
@@ -60,6 +61,11 @@ export function Select<V extends Primitive = string>({
       onFocus={(e) => {
         near()
         onFocus?.(e)
+      }}
+      onKeyDown={(e) => {
+        // The page does not go away under an open list.
+        if (open && /^(Home|End|Page)/.test(e.key)) e.preventDefault()
+        onKeyDown?.(e)
       }}
       onDropdownOpen={() => {
         come()

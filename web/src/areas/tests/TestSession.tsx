@@ -2,6 +2,7 @@ import { useEffect } from 'react'
 import { useParams } from 'react-router'
 import type { SessionView } from '@mano/contract/tests'
 import { protocolOf, type Protocol } from '@mano/core/catalogue/protocols'
+import { Calmly } from '../../base/Calmly'
 import { useKit, useTests } from '../../base/data'
 import { flush, useOutbox, withUnsent } from '../../base/outbox'
 import { Failed, LostPage } from '../../base/Trouble'
@@ -35,12 +36,9 @@ export default function TestSession() {
   const protocol = stored && protocolOf(stored)
   if (!stored || !protocol) return <LostPage />
   return (
-    <Running
-      session={withUnsent(stored, waiting)}
-      all={tests.data}
-      protocol={protocol}
-      key={stored.id}
-    />
+    <Calmly waits={<main className="cols testing waits-here" aria-busy="true" />} key={stored.id}>
+      <Running session={withUnsent(stored, waiting)} all={tests.data} protocol={protocol} />
+    </Calmly>
   )
 }
 

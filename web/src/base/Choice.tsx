@@ -1,5 +1,7 @@
 import { useState, type CSSProperties } from 'react'
 import type { Primitive, SelectProps } from '@mantine/core'
+import { useCallbackRef } from '@mantine/hooks'
+import { afterPaint } from './afterPaint'
 import { Select } from './Select'
 import { typeAhead } from './typeAhead'
 
@@ -42,6 +44,7 @@ export function Choice<V extends Primitive>({
   const names = data.flatMap((d) => ('items' in d ? d.items : [d]))
   const labels = names.map((n) => n.label)
   const [ahead] = useState(() => typeAhead(Date.now))
+  const tell = useCallbackRef(onChange)
   const longest = Math.max(4, rest.placeholder?.length ?? 0, ...labels.map((l) => l.length))
   return (
     <Select
@@ -61,7 +64,7 @@ export function Choice<V extends Primitive>({
         if (to === undefined) return
         if (!letter) e.preventDefault()
         const now = names[to]
-        if (now && now.value !== value) onChange(now.value)
+        if (now && now.value !== value) afterPaint(() => tell(now.value))
       }}
     />
   )

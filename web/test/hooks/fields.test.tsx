@@ -62,7 +62,7 @@ it('a form sent twice before it is answered is sent once, and again later', asyn
   expect(sent).toEqual([', left', ', left'])
 })
 
-it('a list is chosen from by a press, and by the first letter', () => {
+it('a list is chosen from by a press, by the first letter and to its end', async () => {
   render(<Form />)
   const hand = screen.getByRole<HTMLInputElement>('combobox', { name: 'Hand' })
   act(() => hand.focus())
@@ -71,5 +71,9 @@ it('a list is chosen from by a press, and by the first letter', () => {
   fireEvent.click(screen.getByRole('option', { name: 'Right' }))
   expect([hand.value, hand.getAttribute('aria-expanded')]).toEqual(['Right', 'false'])
   fireEvent.keyDown(hand, { key: 'l' })
+  await answered()
   expect(hand.value).toBe('Left')
+  fireEvent.keyDown(hand, { key: 'End' })
+  await answered()
+  expect(hand.value).toBe('Right')
 })

@@ -18,3 +18,6 @@ export function whenQuiet(act: () => void): () => void {
   look()
   return () => clearTimeout(timer)
 }
+
+/** As if nothing had been pressed yet: each test begins so. */
+export const untouched = (): void => void (pressed = -Infinity)

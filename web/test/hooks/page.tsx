@@ -11,8 +11,9 @@ import { WELL } from '../../../core/test/safety/well'
 import { queryClient } from '../../src/base/api'
 import { keys } from '../../src/base/data'
 import { useOutbox, type Unsent } from '../../src/base/outbox'
+import { untouched } from '../../src/base/quiet'
 import { useUnits } from '../../src/base/units'
-import { endResting } from '../../src/workers/solvers'
+import { endResting } from '../../src/areas/plan/solvers'
 
 export const COACH: Me = {
   ...{ id: 'ruth', name: 'Ruth Vance', role: 'coach', right: 'coach', tablet: false, units: null },
@@ -195,6 +196,7 @@ export class FakeWorker extends EventTarget {
   }
 }
 export function workers(): typeof FakeWorker {
+  untouched()
   FakeWorker.all = []
   vi.stubGlobal('Worker', FakeWorker)
   return FakeWorker

@@ -2,7 +2,7 @@ import { act } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { solveOnce, useAnswer, usePlanner, useSearch } from '../../src/areas/plan/usePlanner'
 import { newest } from '../../src/workers/newest'
-import { solver } from '../../src/workers/solvers'
+import { solver } from '../../src/areas/plan/solvers'
 import { afterwards, FakeWorker, onPage, workers } from './page'
 import { PROBLEM, PLAN } from './weeks'
 

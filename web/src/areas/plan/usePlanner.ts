@@ -4,7 +4,7 @@ import type { Clash } from '@mano/core/plan/conflict'
 import type { WeekPlan } from '@mano/core/plan/types'
 import { useCalm } from '../../base/calm'
 import type { PlannerReply, PlannerTask } from '../../workers/plannerMessages'
-import { solver, type Solver } from '../../workers/solvers'
+import { solver, type Solver } from './solvers'
 
 export type Search =
   | { state: 'idle' }

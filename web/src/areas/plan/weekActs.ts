@@ -9,6 +9,7 @@ import { readProblem } from '@mano/core/plan/problem'
 import { NO_TERMS, type Block, type CoachTerms } from '@mano/core/plan/types'
 import { addDays } from '@mano/core/units/dates'
 import { must } from '@mano/core/units/must'
+import { afterPaint } from '../../base/afterPaint'
 import { api } from '../../base/api'
 import { useWrite } from '../../base/data'
 import { draftKey, isSame, useDrafts, type Draft } from './draft'
@@ -102,7 +103,9 @@ export function useDraftAnew(w: OnBoard) {
       })
   }
   const shown = (made: DraftView) => startTransition(() => show(made))
-  return { make, draftAnew: () => make.mutate(undefined, { onSuccess: shown }) }
+  // The server drafts on the same machine in many a hall: the press is answered before it begins.
+  const draftAnew = () => afterPaint(() => make.mutate(undefined, { onSuccess: shown }))
+  return { make, draftAnew }
 }
 /**
  * With something broken or pinned the week is planned round it, near to what it is; else the whole

@@ -1,5 +1,5 @@
-import { whenQuiet } from '../base/quiet'
-import type { PlannerHeard, PlannerReply, PlannerTask, Told } from './plannerMessages'
+import { whenQuiet } from '../../base/quiet'
+import type { PlannerHeard, PlannerReply, PlannerTask, Told } from '../../workers/plannerMessages'
 
 /** So many with nothing to do are kept: one that searches, one that answers questions. */
 const MOST_RESTING = 2
@@ -21,7 +21,8 @@ export interface Solver {
   end: () => void
 }
 
-const begin = () => new Worker(new URL('./planner.ts', import.meta.url), { type: 'module' })
+const begin = () =>
+  new Worker(new URL('../../workers/planner.ts', import.meta.url), { type: 'module' })
 
 /** Asked for by a press and soon answered; all else waits until the hands rest. */
 const AT_ONCE: readonly PlannerTask['kind'][] = ['why', 'why-not']

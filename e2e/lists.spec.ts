@@ -61,3 +61,30 @@ test(
     await expect(sex).toHaveValue('Women and men')
   },
 )
+
+for (const width of [1280, 390])
+  test(`at ${width} wide a long list keeps its choices in place while it is scrolled`, async ({
+    page,
+    own,
+  }) => {
+    await page.setViewportSize({ width, height: 800 })
+    await visit(page, own.url, 'Mirela Stroud', 'Tests')
+    await page.getByRole('combobox', { name: 'More protocols' }).click()
+    const list = page.getByRole('listbox', { name: 'More protocols' })
+    const choice = list.getByRole('option', { name: 'Hand length and span' })
+    await expect(list).toBeVisible()
+    // Its place from the top of the list: under the pointer it may not move.
+    const place = () =>
+      choice.evaluate((el) => {
+        const top = (e: Element) => e.getBoundingClientRect().top
+        return Math.round(top(el) - top(el.closest('.mantine-Select-options')!))
+      })
+    const before = await place()
+    expect(before).toBeGreaterThan(400)
+    await list.hover({ position: { x: 40, y: 100 } })
+    await expect(async () => {
+      await page.mouse.wheel(0, 100)
+      expect(await place()).toBe(before)
+      await expect(choice).toBeInViewport({ timeout: 100 })
+    }).toPass({ intervals: [50] })
+  })

@@ -1,4 +1,4 @@
-import { accessible, expect, startTest, test, visit, pick } from './rig'
+import { accessible, choose, expect, startTest, test, visit, pick } from './rig'
 import type { Page } from '@playwright/test'
 
 const DYNO = 'Dynamometer A, simulated'
@@ -148,7 +148,7 @@ test(
       .getByRole('navigation', { name: 'Stages' })
       .getByRole('link', { name: /^Tests/ })
       .click()
-    await page.getByRole('button', { name: 'Timed hang, both hands' }).click()
+    await choose(page.getByRole('button', { name: 'Timed hang, both hands' }))
     await page.getByRole('button', { name: 'All four met, start' }).click()
     await instrument(page, 'Load cell, bar, simulated')
     await go(page, 'Hang')

@@ -1,4 +1,4 @@
-import { accessible, enter, expect, open, signIn, test, visit, pick } from './rig'
+import { accessible, choose, enter, expect, open, signIn, test, visit, pick } from './rig'
 
 test.beforeEach(async ({ page, own }) => signIn(page, own.url))
 
@@ -103,7 +103,7 @@ test('@long a timed hang: practice, added load as a series of its own, no side',
   page,
 }) => {
   await open(page, 'Bram Achterley', 'Tests')
-  await page.getByRole('button', { name: 'Timed hang, both hands' }).click()
+  await choose(page.getByRole('button', { name: 'Timed hang, both hands' }))
   await page.getByLabel('Load added, kg').fill('10')
   await page.getByRole('button', { name: 'All four met, start' }).click()
   await expect(

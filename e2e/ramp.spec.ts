@@ -1,4 +1,4 @@
-import { accessible, expect, test, visit, pick } from './rig'
+import { accessible, choose, expect, test, visit, pick } from './rig'
 
 test(
   'a pick-up ramp: plates for each trial, rests kept, clean or not, half a step after a ' +
@@ -6,10 +6,8 @@ test(
   async ({ page, own }) => {
     test.slow()
     await visit(page, own.url, 'Bram Achterley', 'Tests')
-    await page
-      .getByRole('group', { name: 'Protocol' })
-      .getByRole('button', { name: 'Pick-up ramp' })
-      .click()
+    const protocols = page.getByRole('group', { name: 'Protocol' })
+    await choose(protocols.getByRole('button', { name: 'Pick-up ramp' }))
     await pick(page, 'Implement', 'Rolling handle, 60.3 mm')
     await expect(page.getByRole('button', { name: 'All four met, start' })).toBeDisabled()
     await page.getByLabel('Expected best of the better hand, kg').fill('60')

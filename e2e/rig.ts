@@ -232,13 +232,25 @@ export async function planToday(
   return id
 }
 
-/** Chooses in a field with a list: by the name of the choice, or by its id. */
+/**
+ * Chooses in a field with a list, by the name of the choice or by its id, and waits until the
+ * field says so: what is pressed before belongs to the form that is going away.
+ */
 export async function pick(at: Page | Locator, field: string | RegExp, choice: string) {
   const page = 'page' in at ? at.page() : at
-  await at.getByRole('combobox', { name: field }).click()
-  await page
+  const list = at.getByRole('combobox', { name: field })
+  await list.click()
+  const option = page
     .locator(`[role=option][value=${JSON.stringify(choice)}]:visible`)
     .or(page.getByRole('option', { name: choice, exact: true }))
     .first()
-    .click()
+  const name = await option.textContent()
+  await option.click()
+  await expect(list).toHaveValue(name ?? '')
+}
+
+/** Presses one of several of which one is on, and waits until it is. */
+export async function choose(button: Locator) {
+  await button.click()
+  await expect(button).toHaveAttribute('aria-pressed', 'true')
 }

@@ -42,10 +42,10 @@ export function Select<V extends Primitive = string>({
   const come = () =>
     setHome(field.current?.closest<HTMLElement>('main, [role=dialog]') ?? document.body)
   const near = () => startTransition(come)
-  // To the library it stays closed and kept: so it works out no place of its own.
+  // To the library it stays closed and kept: so it works out no place and width of its own.
   const list = {
     ...comboboxProps,
-    ...{ opened: false, keepMounted: home !== null || open },
+    ...{ opened: false, width: 'auto', keepMounted: home !== null || open },
     ...(home ? { portalProps: { target: home } } : { withinPortal: false }),
   }
   return (

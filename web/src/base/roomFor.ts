@@ -5,17 +5,24 @@ const APART_PX = 8
 /** The height of a list at the most. */
 export const LIST_MAX_PX = 220
 
-/** Where a field's list stands: below it, or above it where only there is room; as wide as it. */
+/** Beside the longest choice: the margins of the list and its bar. */
+const BESIDE_PX = 50
+
+/**
+ * Where a field's list stands: below it, or above it where only there is room; as wide as it, or
+ * as its longest choice, if the page has the room.
+ */
 export function roomFor(field: Element): CSSProperties {
   const { top, bottom, left, width } = field.getBoundingClientRect()
-  const { clientHeight } = document.documentElement
+  const { clientHeight, clientWidth } = document.documentElement
+  const longest = Number(getComputedStyle(field).getPropertyValue('--longest')) || 0
   const below = clientHeight - bottom
   const above = below < LIST_MAX_PX + APART_PX && top > below
   return {
     display: 'block',
     position: 'fixed',
     left,
-    width,
+    width: `max(${width}px, min(${longest}ch + ${BESIDE_PX}px, ${clientWidth - left - APART_PX}px))`,
     ...(above
       ? { top: 'auto', bottom: clientHeight - top + APART_PX }
       : { top: bottom + APART_PX, bottom: 'auto' }),

@@ -1,27 +1,33 @@
-import { startTransition, useEffect, useRef, useState, type CSSProperties } from 'react'
+import { startTransition, useEffect, useId, useRef, useState } from 'react'
 import { Select as Plain, type Primitive, type SelectProps } from '@mantine/core'
 import { useMergedRef } from '@mantine/hooks'
+import { afterPaint } from './afterPaint'
 import { roomFor } from './roomFor'
 
 /**
  * A field with a list of choices. The list is made when a finger or the focus comes to the field,
- * hidden and in small pieces, so that the press that opens it has only to show it. Its place is
- * looked up once, by the press: worked out by the library it took half of the answer's time
- * (docs/decisions/0035).
+ * hidden and in small pieces, so that the press that opens it has only to show it: that is done
+ * at once, and the library, which goes through every choice anew, told once it is in sight. Its
+ * place is looked up once, by the press: worked out by the library it took half of the answer's
+ * time (docs/decisions/0035).
  */
 export function Select<V extends Primitive = string>({
   comboboxProps,
   onPointerEnter,
   onFocus,
+  onBlur,
   onKeyDown,
+  onOptionSubmit,
   onDropdownOpen,
   onDropdownClose,
   ref,
   ...rest
 }: Omit<SelectProps<V>, 'styles'>) {
   const [home, setHome] = useState<HTMLElement | null>(null)
-  const [place, setPlace] = useState<CSSProperties | null>(null)
+  const [place, setPlace] = useState<ReturnType<typeof roomFor> | null>(null)
   const field = useRef<HTMLInputElement>(null)
+  const id = useId()
+  const shown = useRef<HTMLElement>(null)
   const both = useMergedRef(field, ref)
   const open = place !== null
   useEffect(() => {
@@ -42,6 +48,26 @@ export function Select<V extends Primitive = string>({
   const come = () =>
     setHome(field.current?.closest<HTMLElement>('main, [role=dialog]') ?? document.body)
   const near = () => startTransition(come)
+  const show = (el: HTMLElement) => {
+    const at = roomFor(el)
+    const made = home?.querySelector<HTMLElement>(`[data-list="${id}"]`)
+    if (!made) {
+      come()
+      setPlace(at)
+      return
+    }
+    Object.assign(made.style, at)
+    shown.current = made
+    afterPaint(() => {
+      if (shown.current === made) setPlace(at)
+      shown.current = null
+    })
+  }
+  // Left or chosen from before the library was told.
+  const drop = () => {
+    if (shown.current) shown.current.style.display = 'none'
+    shown.current = null
+  }
   // To the library it stays closed and kept: so it works out no place and width of its own.
   const list = {
     ...comboboxProps,
@@ -53,7 +79,9 @@ export function Select<V extends Primitive = string>({
       {...rest}
       ref={both}
       styles={place ? { dropdown: place } : {}}
+      attributes={{ dropdown: { 'data-list': id } }}
       comboboxProps={list}
+      dropdownOpened={open}
       onPointerEnter={(e) => {
         near()
         onPointerEnter?.(e)
@@ -62,14 +90,21 @@ export function Select<V extends Primitive = string>({
         near()
         onFocus?.(e)
       }}
+      onBlur={(e) => {
+        drop()
+        onBlur?.(e)
+      }}
+      onOptionSubmit={(v) => {
+        drop()
+        onOptionSubmit?.(v)
+      }}
       onKeyDown={(e) => {
         // The page does not go away under an open list.
         if (open && /^(Home|End|Page)/.test(e.key)) e.preventDefault()
         onKeyDown?.(e)
       }}
       onDropdownOpen={() => {
-        come()
-        if (field.current) setPlace(roomFor(field.current))
+        if (field.current) show(field.current)
         onDropdownOpen?.()
       }}
       onDropdownClose={() => {

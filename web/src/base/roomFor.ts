@@ -1,5 +1,3 @@
-import type { CSSProperties } from 'react'
-
 /** What parts a list of choices from its field. */
 const APART_PX = 8
 /** The height of a list at the most. */
@@ -12,7 +10,7 @@ const BESIDE_PX = 50
  * Where a field's list stands: below it, or above it where only there is room; as wide as it, or
  * as its longest choice, if the page has the room.
  */
-export function roomFor(field: Element): CSSProperties {
+export function roomFor(field: Element) {
   const { top, bottom, left, width } = field.getBoundingClientRect()
   const { clientHeight, clientWidth } = document.documentElement
   const longest = Number(getComputedStyle(field).getPropertyValue('--longest')) || 0
@@ -20,11 +18,11 @@ export function roomFor(field: Element): CSSProperties {
   const above = below < LIST_MAX_PX + APART_PX && top > below
   return {
     display: 'block',
-    position: 'fixed',
-    left,
+    position: 'fixed' as const,
+    left: `${left}px`,
     width: `max(${width}px, min(${longest}ch + ${BESIDE_PX}px, ${clientWidth - left - APART_PX}px))`,
     ...(above
-      ? { top: 'auto', bottom: clientHeight - top + APART_PX }
-      : { top: bottom + APART_PX, bottom: 'auto' }),
+      ? { top: 'auto', bottom: `${clientHeight - top + APART_PX}px` }
+      : { top: `${bottom + APART_PX}px`, bottom: 'auto' }),
   }
 }

@@ -8,12 +8,15 @@ export function processorTime(): { all: number; taken: number } {
   return { all: ticks.reduce((a, x) => a + x, 0), taken: ticks[7] ?? 0 }
 }
 
-/**
- * What others had of this machine since then, in words: figures beside it are not the server's
- * alone.
- */
-export function takenByOthers(since: ReturnType<typeof processorTime>): string {
+/** What others may take of a machine whose figures are its own. */
+export const TAKEN_MOST = 0.02
+
+/** The share of the machine others had since then, 0 to 1. */
+export function takenShare(since: ReturnType<typeof processorTime>): number {
   const now = processorTime()
-  const share = (now.taken - since.taken) / Math.max(1, now.all - since.all)
-  return `Processor time the machine gave to others meanwhile: ${(100 * share).toFixed(1)} %.`
+  return (now.taken - since.taken) / Math.max(1, now.all - since.all)
 }
+
+/** That in words: figures beside it are not the server's alone. */
+export const takenByOthers = (since: ReturnType<typeof processorTime>): string =>
+  `Processor time the machine gave to others meanwhile: ${(100 * takenShare(since)).toFixed(1)} %.`

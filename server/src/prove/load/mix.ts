@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import { Seeded } from '@mano/core/units/seeded'
 import type { LargeHall } from './hall'
-import { processorTime } from './machine'
+import { processorTime, TAKEN_MOST } from './machine'
 import { percentile, type Served } from './served'
 import type { Seconds } from '@mano/core/units/quantity'
 import { must } from '@mano/core/units/must'
@@ -89,9 +89,8 @@ function requestOf(
   ]
 }
 
-/** A stretch, s, and what others may take of the machine in it. */
+/** A stretch, s. */
 const STRETCH_S = 10
-const TAKEN_MOST = 0.02
 
 /** What others took of the machine, by stretches: figures of the others are not the server's. */
 class Stretches {

@@ -288,7 +288,7 @@ function AllTheSame({
         disabled={!can || reason.trim() === ''}
         onClick={() => onStart(reason.trim())}
       >
-        Start without: {missing.length === 0 ? 'nothing' : missing.join(', ')}
+        {['Start all the same', missing.join(', ')].filter(Boolean).join(': ')}
       </Button>
     </details>
   )

@@ -15,12 +15,13 @@ export function roomFor(field: Element) {
   const { clientHeight, clientWidth } = document.documentElement
   const longest = Number(getComputedStyle(field).getPropertyValue('--longest')) || 0
   const below = clientHeight - bottom
+  const room = clientWidth - left - APART_PX
   const above = below < LIST_MAX_PX + APART_PX && top > below
   return {
     display: 'block',
     position: 'fixed' as const,
     left: `${left}px`,
-    width: `max(${width}px, min(${longest}ch + ${BESIDE_PX}px, ${clientWidth - left - APART_PX}px))`,
+    width: `max(${width}px, min(${longest}ch + ${BESIDE_PX}px, ${room}px))`,
     ...(above
       ? { top: 'auto', bottom: `${clientHeight - top + APART_PX}px` }
       : { top: `${bottom + APART_PX}px`, bottom: 'auto' }),

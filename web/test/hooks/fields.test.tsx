@@ -79,7 +79,7 @@ it('a list is chosen from by a press, by the first letter and to its end', async
   expect(hand.value).toBe('Right')
 })
 
-it('a list is in sight before the library knows, and gone when chosen from or left by then', async () => {
+it('a list is in sight before the library knows, and gone if left by then', async () => {
   render(<Form />)
   const hand = screen.getByRole<HTMLInputElement>('combobox', { name: 'Hand' })
   const list = () => screen.queryByRole('listbox', { name: 'Hand' })

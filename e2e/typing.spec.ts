@@ -291,3 +291,27 @@ test(
     await expect(page.getByText(/19\.0.kg beside 40\.1.kg/)).toBeVisible()
   },
 )
+
+test('between two protocols the form that goes takes nothing, and the next one does', async ({
+  page,
+  own,
+}) => {
+  await visit(page, own.url, 'Mirela Stroud', 'Tests')
+  await page.getByRole('checkbox', { name: 'Warmed up' }).check()
+  const ramp = page.getByRole('button', { name: 'Pick-up ramp' })
+  await ramp.evaluate((button) => {
+    const seen: string[] = []
+    Object.assign(window, { seen })
+    new MutationObserver(() => {
+      const going = document.querySelector('.start')?.closest('[inert]') !== null
+      seen.push(`${button.ariaPressed} ${going ? 'closed' : 'open'}`)
+    }).observe(document.body, { subtree: true, attributes: true, childList: true })
+  })
+  await ramp.click()
+  await expect(page.getByLabel(/^Expected best/)).toBeVisible()
+  await page.getByRole('checkbox', { name: 'Warmed up' }).check()
+  await expect(page.getByRole('button', { name: 'All four met, start' })).toBeVisible()
+  const seen = await page.evaluate(() => (window as unknown as { seen: string[] }).seen)
+  expect(seen.find((s) => s.startsWith('true'))).toBe('true closed')
+  expect(seen.at(-1)).toBe('true open')
+})

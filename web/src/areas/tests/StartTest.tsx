@@ -14,6 +14,7 @@ import { must } from '@mano/core/units/must'
 import { useCalm } from '../../base/calm'
 import { DayInput } from '../../base/DayInput'
 import { focusHere } from '../../base/focusHere'
+import { Still } from '../../base/Still'
 import { failureText } from '../../base/api'
 import { may } from '../../base/data'
 import { useUnits } from '../../base/units'
@@ -205,9 +206,11 @@ function StatedNumbers({ card }: { card: Card }) {
 /** What must hold before the test, and the ways to begin it. */
 function Before({ card, gate, begin }: { card: Card; gate: StartGate; begin: Begin }) {
   const { me } = useAthletePage()
-  const { conditions, setConditions } = useConditions()
+  const { conditions, tick } = useConditions()
   const [why, setWhy] = useState('')
   const { protocol } = card
+  const sessions = protocol.familiarSessions
+  const practised = sessions === 1 ? 'session is' : `${sessions} are`
   const missing = missingConditions(conditions)
   const said = why.trim()
   const unsaid = gate.asking.length > 0 && said === ''
@@ -215,24 +218,26 @@ function Before({ card, gate, begin }: { card: Card; gate: StartGate; begin: Beg
     <fieldset>
       <legend>{protocol.maximal ? 'Before a maximal test' : 'Before the test'}</legend>
       {TEST_CONDITIONS.map((c) => (
-        <label className="tick" key={c.id}>
-          <Checkbox
-            checked={conditions[c.id]}
-            onChange={(e) => setConditions({ ...conditions, [c.id]: e.currentTarget.checked })}
-          />
-          {c.ask}
-        </label>
+        <Still key={c.id} of={[conditions[c.id]]}>
+          <label className="tick">
+            <Checkbox
+              checked={conditions[c.id]}
+              onChange={(e) => tick(c.id, e.currentTarget.checked)}
+            />
+            {c.ask}
+          </label>
+        </Still>
       ))}
-      {protocol.familiarSessions > 0 && (
-        <label className="tick">
-          <Checkbox
-            checked={begin.familiar}
-            onChange={(e) => begin.setFamiliar(e.currentTarget.checked)}
-          />
-          Knows this test from before (else the first{' '}
-          {protocol.familiarSessions === 1 ? 'session is' : `${protocol.familiarSessions} are`}{' '}
-          practice)
-        </label>
+      {sessions > 0 && (
+        <Still of={[begin.familiar, protocol]}>
+          <label className="tick">
+            <Checkbox
+              checked={begin.familiar}
+              onChange={(e) => begin.setFamiliar(e.currentTarget.checked)}
+            />
+            Knows this test from before (else the first {practised} practice)
+          </label>
+        </Still>
       )}
       {gate.asking.length > 0 &&
         (may(me, 'coach') ? (
@@ -279,10 +284,12 @@ function AllTheSame({
   return (
     <details className="override">
       <summary>Not all met, test all the same</summary>
-      <label>
-        Reason, kept on the record
-        <Input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
-      </label>
+      <Still of={[reason]}>
+        <label>
+          Reason, kept on the record
+          <Input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
+        </label>
+      </Still>
       <Button
         variant="default"
         disabled={!can || reason.trim() === ''}

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import type { SessionBody, SessionView } from '@mano/contract/tests'
@@ -133,13 +133,20 @@ export function useConditions() {
   const { athlete, me } = useAthletePage()
   const [params] = useSearchParams()
   const today = (useTests(athlete.id).data ?? []).filter((s) => s.performedOn === me.today)
-  const [ticked, setConditions] = useState<TestConditions | null>(null)
   const visit = params.get('battery') ? today.at(-1)?.conditions : undefined
-  const conditions = ticked ?? {
-    ...NONE,
-    ...(visit && Object.fromEntries(TEST_CONDITIONS.map((c) => [c.id, visit[c.id] === true]))),
-  }
-  return { conditions, setConditions }
+  const before = useMemo<TestConditions>(
+    () => ({
+      ...NONE,
+      ...(visit && Object.fromEntries(TEST_CONDITIONS.map((c) => [c.id, visit[c.id] === true]))),
+    }),
+    [visit],
+  )
+  const [ticked, setTicked] = useState<Partial<TestConditions>>({})
+  const tick = useCallback(
+    (id: keyof TestConditions, on: boolean) => setTicked((t) => ({ ...t, [id]: on })),
+    [],
+  )
+  return { conditions: { ...before, ...ticked }, tick }
 }
 
 /** Begins the test, with the health questions before it where they are to be asked. */

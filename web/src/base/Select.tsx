@@ -1,19 +1,20 @@
 import { startTransition, useEffect, useId, useRef, useState } from 'react'
 import { Select as Plain, type Primitive, type SelectProps } from '@mantine/core'
-import { useMergedRef } from '@mantine/hooks'
+import { useCallbackRef, useMergedRef } from '@mantine/hooks'
 import { afterPaint } from './afterPaint'
 import { roomFor } from './roomFor'
 
 /**
- * A field with a list of choices. The list is made when a finger or the focus comes to the field,
- * hidden and in small pieces, so that the press that opens it has only to show it: that is done
- * at once, and the library, which goes through every choice anew, told once it is in sight. Its
- * place is looked up once, by the press: worked out by the library it took half of the answer's
+ * A field with a list of choices. The list is made and laid out when a finger or the focus comes to
+ * the field, unseen and in small pieces, so that the press that opens it has only to show it: that
+ * is done at once, and the library, which goes through every choice anew, told once it is in sight.
+ * Its place is looked up once, by the press: worked out by the library it took half of the answer's
  * time (docs/decisions/0035).
  */
 export function Select<V extends Primitive = string>({
   comboboxProps,
   onPointerEnter,
+  onPointerLeave,
   onFocus,
   onBlur,
   onKeyDown,
@@ -30,6 +31,21 @@ export function Select<V extends Primitive = string>({
   const shown = useRef<HTMLElement>(null)
   const both = useMergedRef(field, ref)
   const open = place !== null
+  const made = () => home?.querySelector<HTMLElement>(`[data-list="${id}"]`)
+  // Laid out unseen while a finger or the focus is at the field.
+  const at = useRef(false)
+  const lay = useCallbackRef(() => {
+    const list = made()
+    if (!at.current || open || shown.current || !list || !field.current) return
+    Object.assign(list.style, roomFor(field.current), { visibility: 'hidden' })
+  })
+  const leave = () => {
+    at.current = false
+    const list = made()
+    if (open || shown.current || !list) return
+    Object.assign(list.style, { display: 'none', visibility: '' })
+  }
+  useEffect(() => afterPaint(lay), [lay, home, open])
   useEffect(() => {
     if (!open) return undefined
     const follow = (e: Event) => {
@@ -47,19 +63,23 @@ export function Select<V extends Primitive = string>({
   // Where a reader of the screen looks for it: with its page or dialog.
   const come = () =>
     setHome(field.current?.closest<HTMLElement>('main, [role=dialog]') ?? document.body)
-  const near = () => startTransition(come)
+  const near = () => {
+    at.current = true
+    if (home) lay()
+    else startTransition(come)
+  }
   const show = (el: HTMLElement) => {
-    const at = roomFor(el)
-    const made = home?.querySelector<HTMLElement>(`[data-list="${id}"]`)
-    if (!made) {
+    const room = roomFor(el)
+    const list = made()
+    if (!list) {
       come()
-      setPlace(at)
+      setPlace(room)
       return
     }
-    Object.assign(made.style, at)
-    shown.current = made
+    Object.assign(list.style, room, { visibility: '' })
+    shown.current = list
     afterPaint(() => {
-      if (shown.current === made) setPlace(at)
+      if (shown.current === list) setPlace(room)
       shown.current = null
     })
   }
@@ -86,12 +106,17 @@ export function Select<V extends Primitive = string>({
         near()
         onPointerEnter?.(e)
       }}
+      onPointerLeave={(e) => {
+        if (document.activeElement !== field.current) leave()
+        onPointerLeave?.(e)
+      }}
       onFocus={(e) => {
         near()
         onFocus?.(e)
       }}
       onBlur={(e) => {
         drop()
+        leave()
         onBlur?.(e)
       }}
       onOptionSubmit={(v) => {

@@ -70,7 +70,7 @@ export function ByProtocol({ protocolId, batteries, children }: Props) {
           Several tests
         </Button>
       </div>
-      <div onClickCapture={still} onKeyDownCapture={still}>
+      <div className="by-protocol" onClickCapture={still} onKeyDownCapture={still}>
         {children}
       </div>
     </>

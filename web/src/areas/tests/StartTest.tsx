@@ -258,14 +258,14 @@ function Before({ card, gate, begin }: { card: Card; gate: StartGate; begin: Beg
           {missing.length === 0 ? 'Start' : 'All four met, start'}
         </Button>
       </div>
+      <p className="said" role="alert">
+        {begin.error && failureText(begin.error)}
+      </p>
       <AllTheSame
         missing={missing}
         can={begin.can && !unsaid}
         onStart={(reason) => begin.start(conditions, [reason, said].filter(Boolean).join('; '))}
       />
-      <p className="said" role="alert">
-        {begin.error && failureText(begin.error)}
-      </p>
     </fieldset>
   )
 }
@@ -282,7 +282,14 @@ function AllTheSame({
 }) {
   const [reason, setReason] = useState('')
   return (
-    <details className="override">
+    <details
+      className="override"
+      onKeyDown={(e) => {
+        if (e.key !== 'Escape' || !e.currentTarget.open) return
+        e.currentTarget.open = false
+        e.currentTarget.querySelector('summary')?.focus()
+      }}
+    >
       <summary>Not all met, test all the same</summary>
       <Still of={[reason]}>
         <label>

@@ -80,7 +80,7 @@ async function run({ task, key, engine }: Told): Promise<void> {
     }
     improve(highs, task.problem, task.plan)
   } catch (error) {
-    say({ kind: 'failed', says: error instanceof Error ? error.message : String(error) })
+    say({ kind: 'failed', says: error instanceof Error ? error.message : String(error) }, key)
   }
 }
 

@@ -133,17 +133,36 @@ describe('a question to the planner', () => {
     })
     expect(page.now()).toBeUndefined()
     act(() => made.last.says(reply('one')))
-    expect(page.now()?.first).toBe('one')
+    expect(page.now()).toMatchObject({ first: 'one' })
     asked.key = 'two'
     page.rerender()
     expect(page.now()).toBeUndefined()
     act(() => made.last.says(reply('one')))
     expect(page.now()).toBeUndefined()
     act(() => made.last.says(reply('two')))
-    expect(page.now()?.first).toBe('two')
+    expect(page.now()).toMatchObject({ first: 'two' })
     expect(made.all).toHaveLength(1)
     page.unmount()
     expect(made.last.ended).toBe(false)
+  })
+
+  it.each([
+    ['says why', (w: FakeWorker) => w.says({ kind: 'failed', says: 'no memory', key: 'one' })],
+    ['is not there', (w: FakeWorker) => w.onerror!()],
+  ])('that fails is said when it %s, and the next one has a new worker', (_, fail) => {
+    const asked = { key: 'one' }
+    const task = { kind: 'why-not', problem: PROBLEM, plan: PLAN, exerciseId: 'x', day: 1 } as const
+    const page = onPage(() => useAnswer('why-not', task, asked.key))
+    act(() => fail(made.last))
+    expect(page.now()).toMatchObject({
+      kind: 'failed',
+      says: expect.stringMatching(/^(no memory|The planner)/),
+    })
+    expect(made.last.ended).toBe(true)
+    asked.key = 'two'
+    page.rerender()
+    act(() => made.last.says({ kind: 'why-not', answer: { kind: 'there' }, key: 'two' }))
+    expect([made.all.length, page.now()]).toMatchObject([2, { kind: 'why-not' }])
   })
 
   it('nobody waits for any more ends its worker', () => {

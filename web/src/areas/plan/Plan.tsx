@@ -16,6 +16,7 @@ import { Lanes } from './Lanes'
 import { SearchStrip } from './SearchStrip'
 import { StaleMarks } from './StaleMarks'
 import { usePlan } from './usePlan'
+import { NotWorkedOut } from './NotWorkedOut'
 import { useAnswer } from './usePlanner'
 import { useWeek, type OnBoard } from './useWeek'
 import { WeekAdvice } from './WeekAdvice'
@@ -106,7 +107,8 @@ function Said({ w, looked }: { w: OnBoard; looked: Looked }) {
       <p className="moved" role="status">
         {w.said}
       </p>
-      {looked && !w.empty && (
+      {looked?.kind === 'failed' && <NotWorkedOut says={looked.says} />}
+      {looked?.kind === 'passed' && !w.empty && (
         <WeekAdvice
           lines={looked.advice}
           unlocks={looked.unlocks}

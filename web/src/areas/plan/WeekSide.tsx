@@ -2,6 +2,7 @@ import { NOT_A_DIAGNOSIS } from '@mano/core/catalogue/cautions'
 import type { Block } from '@mano/core/plan/types'
 import { speaksOf } from '@mano/core/review/conclusion'
 import type { PlannerReply } from '../../workers/plannerMessages'
+import type { Unanswered } from './usePlanner'
 import { BlockPanel } from './BlockPanel'
 import { Coverage } from './Coverage'
 import { FromReview } from './FromReview'
@@ -13,7 +14,7 @@ import type { OnBoard } from './useWeek'
 import { WeekTermsPanel } from './WeekTermsPanel'
 import { add, ban, move, remove } from './weekActs'
 
-export type Looked = Extract<PlannerReply, { kind: 'passed' }> | undefined
+export type Looked = Extract<PlannerReply, { kind: 'passed' }> | Unanswered | undefined
 
 /** Beside the board: the exercise that is picked, or what is to be said of the week. */
 export function WeekSide({ w, looked }: { w: OnBoard; looked: Looked }) {
@@ -68,7 +69,9 @@ function OfWeek({ w, looked }: { w: OnBoard; looked: Looked }) {
       />
       {w.coach && <Habits view={w.view} />}
       {problem && !w.empty && <Coverage problem={problem} blocks={draft.blocks} />}
-      {problem && !w.empty && <PassedOver rows={looked?.rows} onAdd={(b) => add(w, b)} />}
+      {problem && !w.empty && looked?.kind !== 'failed' && (
+        <PassedOver rows={looked?.rows} onAdd={(b) => add(w, b)} />
+      )}
     </>
   )
 }

@@ -10,6 +10,7 @@ import { type Block, type WeekPlan } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { doseWords } from './BlockCard'
 import { changesOf } from './weekChanges'
+import { NotWorkedOut } from './NotWorkedOut'
 import { useAnswer } from './usePlanner'
 import { must } from '@mano/core/units/must'
 
@@ -40,7 +41,7 @@ export function WhyNotPanel({
     'why-not',
     { kind: 'why-not', problem, plan: week, exerciseId, day },
     JSON.stringify([exerciseId, day, week.blocks, problem.terms]),
-  )?.answer
+  )
   const e = must(exerciseById(exerciseId))
   const here = useRef<HTMLDivElement>(null)
   // What it returns (a promise in newer browsers) is no clean-up.
@@ -61,8 +62,10 @@ export function WhyNotPanel({
         <p className="note" role="status">
           Working out what it would take …
         </p>
+      ) : answer.kind === 'failed' ? (
+        <NotWorkedOut says={answer.says} />
       ) : (
-        <Says answer={answer} week={week} onBlocks={onBlocks} />
+        <Says answer={answer.answer} week={week} onBlocks={onBlocks} />
       )}
       {onAnyway ? (
         <Button variant="default" size="xs" onClick={onAnyway}>

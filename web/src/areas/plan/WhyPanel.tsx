@@ -4,6 +4,7 @@ import type { WeekProblem } from '@mano/core/plan/problem'
 import { type Block, type WeekPlan } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { doseWords } from './BlockCard'
+import { NotWorkedOut } from './NotWorkedOut'
 import { useAnswer } from './usePlanner'
 import { must } from '@mano/core/units/must'
 
@@ -29,13 +30,15 @@ export function WhyPanel({
 }) {
   const key = JSON.stringify([block.id, plan.blocks, problem.terms, problem.frame])
   const answer = useAnswer('why', { kind: 'why', problem, plan, blockId: block.id }, key)
-  const why = answer?.answer
+  const why = answer?.kind === 'why' ? answer.answer : undefined
   return (
     <div className="why">
       <h3 className="h4">Why this exercise</h3>
       <p>{block.reason || 'Chosen by the coach.'}</p>
       <h3 className="h4">Without it</h3>
-      {!why ? (
+      {answer?.kind === 'failed' ? (
+        <NotWorkedOut says={answer.says} />
+      ) : !why ? (
         <p className="note">Working it out …</p>
       ) : (
         <>

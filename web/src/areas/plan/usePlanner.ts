@@ -117,18 +117,20 @@ export function solveOnce(
   })
 }
 
+/** What the planner could not answer, and why. */
+export type Unanswered = Extract<PlannerReply, { kind: 'failed' }>
+
 /**
- * A question to the planner, answered in its worker; asked anew when `key` changes, null asks
- * nothing. Undefined while it thinks.
+ * A question to the planner, answered in its worker, or said to have failed; asked anew when `key`
+ * changes, null asks nothing. Undefined while it thinks.
  */
 export function useAnswer<K extends PlannerReply['kind']>(
   kind: K,
   task: PlannerTask | null,
   key: string,
-): Extract<PlannerReply, { kind: K }> | undefined {
-  const [answer, setAnswer] = useCalm<
-    { key: string; reply: Extract<PlannerReply, { kind: K }> } | undefined
-  >(undefined)
+): Extract<PlannerReply, { kind: K }> | Unanswered | undefined {
+  type Reply = Extract<PlannerReply, { kind: K }> | Unanswered
+  const [answer, setAnswer] = useCalm<{ key: string; reply: Reply } | undefined>(undefined)
   const own = useRef<Solver | null>(null)
   const waits = useRef('')
   useEffect(
@@ -142,13 +144,23 @@ export function useAnswer<K extends PlannerReply['kind']>(
   useEffect(() => {
     if (!task) return
     waits.current = key
+    const reply = (said: Reply) => {
+      setAnswer({ key: waits.current, reply: said })
+      waits.current = ''
+    }
+    // Another one is begun for the next question.
+    const fail = (says: string) => {
+      own.current?.end()
+      own.current = null
+      if (waits.current) reply({ kind: 'failed', says })
+    }
     own.current ??= solver(
       (data) => {
-        if (data.kind !== kind || data.key !== waits.current) return
-        setAnswer({ key: waits.current, reply: data as Extract<PlannerReply, { kind: K }> })
-        waits.current = ''
+        if (data.key !== waits.current) return
+        if (data.kind === kind) reply(data as Extract<PlannerReply, { kind: K }>)
+        else if (data.kind === 'failed') fail(data.says)
       },
-      () => undefined,
+      () => fail(NO_WORKER),
     )
     own.current.ask(task, key)
   }, [key, task === null]) // oxlint-disable-line react/exhaustive-deps

@@ -154,10 +154,7 @@ describe('a question to the planner', () => {
     const task = { kind: 'why-not', problem: PROBLEM, plan: PLAN, exerciseId: 'x', day: 1 } as const
     const page = onPage(() => useAnswer('why-not', task, asked.key))
     act(() => fail(made.last))
-    expect(page.now()).toMatchObject({
-      kind: 'failed',
-      says: expect.stringMatching(/^(no memory|The planner)/),
-    })
+    expect(page.now()?.kind).toBe('failed')
     expect(made.last.ended).toBe(true)
     asked.key = 'two'
     page.rerender()

@@ -43,9 +43,7 @@ export function byWhen(
   }
 }
 
-/** An exercise by name, without what the catalogue adds in brackets. */
-export const exerciseName = (id: string): string =>
-  exerciseById(id)?.name.replace(/ \([^)]*\)$/, '') ?? id
+export const exerciseName = (id: string): string => exerciseById(id)?.name ?? id
 
 /** What the coach does about a row, as its button says. */
 export const actWord = (row: RosterRow): string =>

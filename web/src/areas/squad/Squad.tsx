@@ -56,7 +56,9 @@ export default function Squad() {
                 ? `Per body mass: ${shownUnit(protocol.unit, METRIC)} for each kg of body ` +
                   'mass, the last one on record. '
                 : ''}
-              Newest counted test of each athlete; practice is left out.
+              Newest counted test of each athlete,{' '}
+              {protocol.heaviest ? 'its best trial' : 'the mean of the trials that count'};
+              practice is left out.
             </p>
           </>
         )}

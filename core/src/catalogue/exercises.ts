@@ -204,3 +204,6 @@ export const EXERCISES: readonly Exercise[] = [
 const byId = new Map(EXERCISES.map((e) => [e.id, e]))
 
 export const exerciseById = (id: string): Exercise | undefined => byId.get(id)
+
+/** An exercise as it is called; one the catalogue does not have by its short name. */
+export const exerciseName = (id: string): string => byId.get(id)?.name ?? id

@@ -1,5 +1,5 @@
 import { counted } from '../units/counted'
-import { exerciseById } from '../catalogue/exercises'
+import { exerciseName } from '../catalogue/exercises'
 import { DAY_NAMES } from '../intake/week'
 import { daysBetween, type LocalDate } from '../units/dates'
 import { extensionDays, isRestful, loadCap, restsBefore } from './limits'
@@ -154,7 +154,7 @@ export const WEEK_RULES: readonly Rule[] = [
         )
         .map((p) =>
           found(
-            `${DAY_NAMES[p.day]}: ${exerciseById(p.exerciseId)?.name ?? p.exerciseId} is ` +
+            `${DAY_NAMES[p.day]}: ${exerciseName(p.exerciseId)} is ` +
               `pinned${p.sets === null ? '' : ` with ${counted(p.sets, 'set')}`}`,
             p.day,
           ),

@@ -1,5 +1,5 @@
 import { CAUTIONS } from '../catalogue/cautions'
-import { exerciseById, type Exercise } from '../catalogue/exercises'
+import { exerciseName, type Exercise } from '../catalogue/exercises'
 import { implementById } from '../catalogue/implements'
 import { QUALITIES, qualityById, type QualityId } from '../catalogue/qualities'
 import { SCHOOLS } from '../catalogue/schools'
@@ -35,7 +35,7 @@ export const link = (kind: string, id: string, name: string, says?: string): Row
   ...(says && { says }),
 })
 export const exerciseRow = (id: string, says?: string): Row =>
-  link('exercise', id, exerciseById(id)?.name ?? id, says)
+  link('exercise', id, exerciseName(id), says)
 export const quality = (q: QualityId): string => qualityById(q).name
 export const kit = (choices: readonly (readonly string[])[]): string =>
   choices.length === 0

@@ -1,4 +1,4 @@
-import { exerciseById, trainedBy, type Exercise } from '../catalogue/exercises'
+import { exerciseById, exerciseName, trainedBy, type Exercise } from '../catalogue/exercises'
 import { qualityById, type QualityId } from '../catalogue/qualities'
 import { ratingsOf, tierRank, type OwnTier, type Wishes } from '../catalogue/tiers'
 import { kitFor, type Kits } from '../match/kit'
@@ -126,7 +126,6 @@ function oneChange(
   missed: number,
   f: FlatFacts,
 ): OneChange {
-  const name = (id: string) => exerciseById(id)?.name ?? id
   const { cap, says: held } = f.judge
     ? capOf({ quality: qualityById(quality), emphasis: 'max' }, f.judge)
     : { cap: 1, says: '' }
@@ -171,8 +170,8 @@ function oneChange(
       kind: 'exercise',
       exerciseId: other.exerciseId,
       says: block
-        ? `${name(other.exerciseId)} in its place for four weeks.`
-        : `Add ${name(other.exerciseId).toLowerCase()} for four weeks.`,
+        ? `${exerciseName(other.exerciseId)} in its place for four weeks.`
+        : `Add ${exerciseName(other.exerciseId).toLowerCase()} for four weeks.`,
     }
   return {
     kind: 'dose',

@@ -95,9 +95,16 @@ export const setKey = (s: {
 
 const BY_NAME = new Map(EXERCISES.map((e) => [e.name.toLowerCase(), e]))
 
-/** The exercise a text names by its short or whole name; undefined: none. */
-export const exerciseNamed = (text: string): Exercise | undefined =>
-  exerciseById(text) ?? BY_NAME.get(text.trim().toLowerCase())
+/** Names that files written before may hold. */
+const CALLED_BEFORE: Readonly<Record<string, string>> = {
+  'pinch for time (quality follows the measured width)': 'pinch_hold',
+}
+
+/** The exercise a text names by its short or whole name, also one of before; undefined: none. */
+export function exerciseNamed(text: string): Exercise | undefined {
+  const name = text.trim().toLowerCase()
+  return exerciseById(text) ?? BY_NAME.get(name) ?? exerciseById(CALLED_BEFORE[name] ?? '')
+}
 
 /** Unknown and missing columns of a file of sets. */
 export const setHeaderProblems = (columns: readonly string[]): ImportProblem[] => [

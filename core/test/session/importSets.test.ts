@@ -1,7 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { readCsv } from '../../src/units/csv'
 import type { SheetContext } from '../../src/testing/sheet'
-import { isSetsFile, readSetsCsv, setKey, SetsReader } from '../../src/session/importSets'
+import {
+  exerciseNamed,
+  isSetsFile,
+  readSetsCsv,
+  setKey,
+  SetsReader,
+} from '../../src/session/importSets'
 import { guessSets, looksLikeSets, mapSetRow, openInSets } from '../../src/session/mapSets'
 
 const context: SheetContext = {
@@ -114,6 +120,12 @@ describe('a file of sets', () => {
     expect(seen.newDays(rows(['a1', '2026-10-09'], ['a1', '2026-10-10']))).toEqual([
       { athleteId: 'a1', on: '2026-10-10' },
     ])
+  })
+  it('reads what an exercise was called in files of before', () => {
+    const before = 'Pinch for time (quality follows the measured width)'
+    const named = [before, 'pinch for time', 'pinch_hold'].map((n) => exerciseNamed(n)?.id)
+    expect(named).toEqual(['pinch_hold', 'pinch_hold', 'pinch_hold'])
+    expect(exerciseNamed('Pinch for time (heavy)')).toBeUndefined()
   })
   it('knows its own format by the header', () => {
     expect(isSetsFile(['athlete', 'date', 'exercise_id', 'reps'])).toBe(true)

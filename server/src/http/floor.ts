@@ -8,7 +8,7 @@ import { calendar } from '@mano/core/formats/ical'
 import { inOrder } from '@mano/core/plan/order'
 import { sessionMinutes } from '@mano/core/plan/time'
 import { PLACES } from '@mano/core/catalogue/places'
-import { exerciseById } from '@mano/core/catalogue/exercises'
+import { exerciseById, exerciseName } from '@mano/core/catalogue/exercises'
 import { reasonSubject } from '@mano/core/safety/reasons'
 import { toSi } from '@mano/core/units/convert'
 import { addDays, localDateOf } from '@mano/core/units/dates'
@@ -243,7 +243,7 @@ function mountCalendar(api: Api): void {
             text: inOrder(blocks)
               .map(
                 (b) =>
-                  `${exerciseById(b.exerciseId)?.name ?? b.exerciseId}: ${b.sets} x ` +
+                  `${exerciseName(b.exerciseId)}: ${b.sets} x ` +
                   `${b.dose} ${exerciseById(b.exerciseId)?.dose.unit ?? ''}`,
               )
               .join('\n'),

@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm'
 import type { ExportTable, TableId } from '@mano/contract/exportTables'
-import { exerciseById } from '@mano/core/catalogue/exercises'
+import { exerciseById, exerciseName } from '@mano/core/catalogue/exercises'
 import { protocolOf } from '@mano/core/catalogue/protocols'
 import { latestMeasure } from '@mano/core/intake/record'
 import { BODY_MEASURES } from '@mano/core/catalogue/person'
@@ -80,7 +80,7 @@ const sets: Reader = async ({ em }, names, athleteId) =>
   ).map((l) => ({
     athlete: names.get(l.athleteId) ?? '',
     date: l.doneOn,
-    exercise: exerciseById(l.exerciseId)?.name ?? l.exerciseId,
+    exercise: exerciseName(l.exerciseId),
     exercise_id: l.exerciseId,
     hand: l.hand,
     set: l.setNo,
@@ -130,7 +130,7 @@ const plans: Reader = async ({ em }, names, athleteId) => {
           athlete: names.get(id) ?? '',
           week: v.weekStart,
           date: addDays(v.weekStart, b.day),
-          exercise: exerciseById(b.exerciseId)?.name ?? b.exerciseId,
+          exercise: exerciseName(b.exerciseId),
           exercise_id: b.exerciseId,
           sets: b.sets,
           dose: b.dose,

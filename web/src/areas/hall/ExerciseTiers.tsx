@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { useQuery } from '@tanstack/react-query'
 import { v7 } from 'uuid'
 import type { TierView } from '@mano/contract/exercises'
-import { exerciseById, EXERCISES } from '@mano/core/catalogue/exercises'
+import { exerciseById, exerciseName, EXERCISES } from '@mano/core/catalogue/exercises'
 import { qualityById, type QualityId } from '@mano/core/catalogue/qualities'
 import { SPORTS, sportById } from '@mano/core/catalogue/sports'
 import { ratingsOf, tierRank, TIERS, type Rating, type Tier } from '@mano/core/catalogue/tiers'
@@ -116,7 +116,7 @@ function Rated({
           <li key={id}>
             <span>
               <Term kind="exercise" id={id}>
-                {exerciseById(id)?.name ?? id}
+                {exerciseName(id)}
               </Term>
               {mine && (
                 <small>
@@ -134,7 +134,7 @@ function Rated({
               )}
             </span>
             <SegmentedControl
-              aria-label={`Rating of ${exerciseById(id)?.name ?? id}`}
+              aria-label={`Rating of ${exerciseName(id)}`}
               size="sm"
               disabled={say.isPending}
               value={mine?.tier ?? mano ?? ''}

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
 import type { HallWishView } from '@mano/contract/exercises'
-import { exerciseById, EXERCISES } from '@mano/core/catalogue/exercises'
+import { exerciseName, EXERCISES } from '@mano/core/catalogue/exercises'
 import type { Wish } from '@mano/core/catalogue/tiers'
 import { formatDate } from '@mano/core/units/dates'
 import { api, failureText } from '../../base/api'
@@ -16,7 +16,6 @@ import { Folded } from './Folded'
 
 const KEY = ['exercise-wishes'] as const
 const DID = { favourite: 'a favourite of the hall', avoid: 'avoided in the hall' } as const
-const nameOf = (id: string): string => exerciseById(id)?.name ?? id
 
 /** What the coaches would rather have of everybody. */
 export const HallWishes = () => (
@@ -40,13 +39,13 @@ function Wishes() {
     queryFn: () => api.get<HallWishView[]>('/api/exercise-wishes'),
   })
   const say = useUndoable((b: Said) => post(b.exerciseId, b.wish), [KEY, ['plan']], {
-    did: (b) => `${nameOf(b.exerciseId)}: ${b.wish ? DID[b.wish] : 'neither'}.`,
+    did: (b) => `${exerciseName(b.exerciseId)}: ${b.wish ? DID[b.wish] : 'neither'}.`,
     undo: (b) => post(b.exerciseId, b.was),
   })
   if (read.error) return <p role="alert">{failureText(read.error)}</p>
   if (!read.data) return null
   const list = [...read.data].sort((a, b) =>
-    nameOf(a.exerciseId).localeCompare(nameOf(b.exerciseId)),
+    exerciseName(a.exerciseId).localeCompare(exerciseName(b.exerciseId)),
   )
   return (
     <>
@@ -64,14 +63,14 @@ function Wishes() {
           <li key={w.exerciseId}>
             <span>
               <Term kind="exercise" id={w.exerciseId}>
-                {nameOf(w.exerciseId)}
+                {exerciseName(w.exerciseId)}
               </Term>
               <small>
                 {w.by}, {formatDate(w.on, today)}
               </small>
             </span>
             <WishPick
-              aria-label={`${nameOf(w.exerciseId)} in the hall`}
+              aria-label={`${exerciseName(w.exerciseId)} in the hall`}
               size="sm"
               disabled={say.isPending}
               wish={w.wish}

@@ -107,7 +107,9 @@ function Said({ w, looked }: { w: OnBoard; looked: Looked }) {
       <p className="moved" role="status">
         {w.said}
       </p>
-      {looked?.kind === 'failed' && <NotWorkedOut says={looked.says} />}
+      {looked?.kind === 'failed' && (
+        <NotWorkedOut what="The advice on this week" says={looked.says} />
+      )}
       {looked?.kind === 'passed' && !w.empty && (
         <WeekAdvice
           lines={looked.advice}

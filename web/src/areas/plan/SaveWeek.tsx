@@ -2,7 +2,7 @@ import { Button, Input } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { PlanBody, PlanVersionView, PlanView } from '@mano/contract/plan'
-import { exerciseById } from '@mano/core/catalogue/exercises'
+import { exerciseName } from '@mano/core/catalogue/exercises'
 import { mergeWeeks } from '@mano/core/plan/merge'
 import type { Breach } from '@mano/core/plan/rule'
 import { type Block } from '@mano/core/plan/types'
@@ -58,7 +58,7 @@ export function SaveWeek({
   if (theirs) {
     const merged = mergeWeeks(theirs.base, body.blocks, theirs.version.blocks)
     const name = (b: Block | null) =>
-      b ? `${exerciseById(b.exerciseId)?.name ?? b.exerciseId} on ${DAY_NAMES[b.day]}` : 'removed'
+      b ? `${exerciseName(b.exerciseId)} on ${DAY_NAMES[b.day]}` : 'removed'
     return (
       <div className="change">
         <p role="alert">

@@ -2,7 +2,7 @@ import { Button, Input, UnstyledButton } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 } from 'uuid'
-import { exerciseById } from '@mano/core/catalogue/exercises'
+import { exerciseName } from '@mano/core/catalogue/exercises'
 import { TEMPLATES, type PlanTemplate } from '@mano/core/catalogue/templates'
 import type { WeekProblem } from '@mano/core/plan/problem'
 import { asTemplate, templateWeek } from '@mano/core/plan/template'
@@ -135,9 +135,7 @@ function Sessions({ template }: { template: PlanTemplate }) {
                   {DAY_NAMES[s.day]}, {s.minutes} min {whereIs(s.place)}
                 </b>
                 <span>
-                  {s.blocks
-                    .map((b) => `${b.sets} × ${exerciseById(b.exerciseId)?.name ?? b.exerciseId}`)
-                    .join(' · ')}
+                  {s.blocks.map((b) => `${b.sets} × ${exerciseName(b.exerciseId)}`).join(' · ')}
                 </span>
               </li>
             ))}

@@ -1,6 +1,6 @@
 import { Checkbox, UnstyledButton } from '@mantine/core'
 import type { PlannedWeek, WeekOfBlock } from '@mano/core/plan/block'
-import { exerciseById } from '@mano/core/catalogue/exercises'
+import { exerciseName } from '@mano/core/catalogue/exercises'
 import { type WeekKind } from '@mano/core/plan/types'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { addDays, formatDate } from '@mano/core/units/dates'
@@ -8,7 +8,6 @@ import { Icon } from '../../drawn/Icon'
 import { KINDS } from './WeekTermsPanel'
 import { Choice } from '../../base/Choice'
 
-const exerciseName = (id: string): string => exerciseById(id)?.name ?? id
 /** Kinds a coach chooses; a taper follows from the event. */
 const CHOSEN = ['ordinary', 'deload', 'travel'] as const
 

@@ -1,5 +1,5 @@
 import { counted } from '@mano/core/units/counted'
-import { exerciseById } from '@mano/core/catalogue/exercises'
+import { exerciseById, exerciseName } from '@mano/core/catalogue/exercises'
 import { qualityById } from '@mano/core/catalogue/qualities'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { behind, type AheadCell, type AheadChange, type AheadRow } from '@mano/core/session/ahead'
@@ -33,7 +33,7 @@ export function shortName(id: string, all: readonly AheadChange[]): string {
   const own = quality(id)
   return own && own !== 'day' && all.filter((c) => quality(c.exerciseId) === own).length === 1
     ? qualityById(own).name
-    : (exerciseById(id)?.name ?? id).replace(/,.*/, '')
+    : exerciseName(id).replace(/,.*/, '')
 }
 
 /** What one set of a cell is: load and amount, or amount and step. */

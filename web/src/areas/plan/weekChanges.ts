@@ -1,11 +1,10 @@
-import { exerciseById } from '@mano/core/catalogue/exercises'
+import { exerciseName } from '@mano/core/catalogue/exercises'
 import { DAY_NAMES } from '@mano/core/intake/week'
 import { type Block } from '@mano/core/plan/types'
 import { doseWords } from './BlockCard'
 
 const same = (a: Block, b: Block) => a.day === b.day && a.exerciseId === b.exerciseId
-const line = (b: Block) =>
-  `${DAY_NAMES[b.day]}: ${exerciseById(b.exerciseId)?.name ?? b.exerciseId}, ${doseWords(b)}`
+const line = (b: Block) => `${DAY_NAMES[b.day]}: ${exerciseName(b.exerciseId)}, ${doseWords(b)}`
 
 export interface WeekChange {
   id: string

@@ -8,7 +8,8 @@ import { useUnits } from '../../base/units'
 import { Icon } from '../../drawn/Icon'
 import { PairCell } from '../../drawn/PairCell'
 import { doseWords } from '../plan/BlockCard'
-import { actWord, exerciseName } from './words'
+import { exerciseName } from '@mano/core/catalogue/exercises'
+import { actWord } from './words'
 import { must } from '@mano/core/units/must'
 
 const SQUARES = { done: 'done', missed: 'missed', gone: 'let go', ahead: 'to come' } as const

@@ -1,5 +1,4 @@
 import type { RosterRow } from '@mano/contract/athletes'
-import { exerciseById } from '@mano/core/catalogue/exercises'
 import { dueIn } from '@mano/core/stages/day'
 import { daysBetween, formatDate } from '@mano/core/units/dates'
 import { formatDuration } from '@mano/core/units/format'
@@ -42,8 +41,6 @@ export function byWhen(
     left: left > 0 ? `in ${formatDuration(60 * left)}` : 'the hour has come',
   }
 }
-
-export const exerciseName = (id: string): string => exerciseById(id)?.name ?? id
 
 /** What the coach does about a row, as its button says. */
 export const actWord = (row: RosterRow): string =>

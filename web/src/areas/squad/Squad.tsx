@@ -57,8 +57,8 @@ export default function Squad() {
                   'mass, the last one on record. '
                 : ''}
               Newest counted test of each athlete,{' '}
-              {protocol.heaviest ? 'its best trial' : 'the mean of the trials that count'};
-              practice is left out.
+              {protocol.heaviest ? 'its best trial' : 'the mean of the trials that count'}; practice
+              is left out.
             </p>
           </>
         )}

@@ -1,4 +1,4 @@
-import { exerciseById } from '@mano/core/catalogue/exercises'
+import { exerciseName } from '@mano/core/catalogue/exercises'
 import { protocolById } from '@mano/core/catalogue/protocols'
 import type { Unsent } from '../../base/outbox'
 
@@ -18,9 +18,7 @@ export function lineOf(u: Unsent): Line {
     }
   if (u.kind === 'log')
     return {
-      what:
-        `${exerciseById(u.body.exerciseId)?.name ?? u.body.exerciseId}, set ${u.body.set}, ` +
-        `${HANDS[u.body.hand]}`,
+      what: `${exerciseName(u.body.exerciseId)}, set ${u.body.set}, ` + `${HANDS[u.body.hand]}`,
       value: [
         u.body.load !== null && `${u.body.load} ${u.body.loadUnit}`,
         u.body.reps !== null && `${u.body.reps} repetitions`,
